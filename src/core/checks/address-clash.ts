@@ -1,0 +1,102 @@
+// Address clash: one address serves different functions at one receiver.
+import { changeMessage, meantNames } from '../commands';
+import { addressKey, shortName } from '../midi';
+import { chooseMessage } from '../numbers';
+import { type Assignment, messagesOf, type PlacedSend, type RigIndex } from '../rig';
+import { routesFrom } from '../wires';
+import type { Check, Finding } from './finding';
+
+/**
+ * A clash, taken at the receiver after routing: something at the same address and in the same host layer is there for
+ * something else. The same function in other banks, a radio group (several sends for one parameter) and a macro (one
+ * address, several parameters, all meant) are no clash.
+ */
+export const addressClash: Check = {
+  id: 'address-clash',
+  find: ({ index }, assignment) => {
+    const rivals = new Map<string, string>();
+    for (const action of assignment.actions) {
+      if (action.type !== 'send') continue;
+      for (const message of messagesOf(action, index.counters)) {
+        const key = addressKey(message);
+        const others = index.sendsAt.get(key) ?? [];
+        for (const other of others) {
+          if (other.assignment.id === assignment.id || sameFunction(action.meant, other.send.meant)) continue;
+          if (!meet(index, assignment, other.assignment)) continue;
+          rivals.set(other.assignment.id, `${placeName(index, other)} (${meantNames(index, other.assignment)})`);
+        }
+        for (const landing of index.landingsAt.get(key) ?? []) {
+          if (action.meant.includes(landing.parameterId) || others.some((o) => o.send.meant.includes(landing.parameterId)))
+            continue;
+          if (landing.hostLayerId !== hostLayer(index, assignment) || !hears(index, assignment, landing.targetId)) continue;
+          rivals.set(
+            landing.id,
+            `${index.parameters.get(landing.parameterId)?.name ?? '?'} in ${index.targets.get(landing.targetId)?.name ?? '?'}`,
+          );
+        }
+      }
+    }
+    if (rivals.size === 0) return [];
+    const [first] = rivals.values();
+    const send = assignment.actions.find((a) => a.type === 'send');
+    const name = send?.type === 'send' ? shortName(send.message) : 'its address';
+    const more = rivals.size > 1 ? ` and ${rivals.size - 1} more` : '';
+    const finding: Finding = {
+      check: 'address-clash',
+      severity: 'stop',
+      assignmentId: assignment.id,
+      parameterId: null,
+      title: `Clashes with ${first}${more}.`,
+      reason: `Both put ${name} on the same channel, so moving one moves the other.`,
+    };
+    return [finding];
+  },
+  fixes: ({ index, newId }, assignment) => {
+    const control = index.controls.get(assignment.controlId);
+    const controller = control && index.controllers.get(control.controllerId);
+    if (!controller) return [];
+    return assignment.actions.flatMap((action, at) => {
+      if (action.type !== 'send' || !('channel' in action.message)) return [];
+      const { type } = action.message;
+      if (type !== 'cc' && type !== 'note' && type !== 'program') return [];
+      const [meant] = action.meant;
+      const targetId = meant === undefined ? null : (index.parameters.get(meant)?.targetId ?? null);
+      const message = chooseMessage(index, { controllerId: controller.id, type, channel: action.message.channel, targetId });
+      const edit = message && changeMessage(index, assignment, at, message, newId);
+      return edit ? [{ label: `Send ${shortName(message)} instead`, edit }] : [];
+    });
+  },
+};
+
+const sameFunction = (a: readonly string[], b: readonly string[]): boolean =>
+  a.length === b.length && a.every((id) => b.includes(id));
+
+/** Whether two assignments are heard by one receiver in one host layer. A receiver that tells ports apart hears one controller apart from another. */
+function meet(index: RigIndex, a: Assignment, b: Assignment): boolean {
+  if (hostLayer(index, a) !== hostLayer(index, b)) return false;
+  const home = (x: Assignment): string => index.controls.get(x.controlId)?.controllerId ?? '';
+  if (home(a) === home(b)) return true;
+  const reached = new Set(
+    routesFrom(index, home(b))
+      .filter((r) => r.wire.forRemote && !r.target.reception.tellsPortsApart)
+      .map((r) => r.target.id),
+  );
+  return routesFrom(index, home(a)).some((r) => r.wire.forRemote && reached.has(r.target.id));
+}
+
+function hears(index: RigIndex, assignment: Assignment, targetId: string): boolean {
+  const home = index.controls.get(assignment.controlId)?.controllerId ?? '';
+  return routesFrom(index, home).some((r) => r.target.id === targetId && r.wire.forRemote);
+}
+
+const hostLayer = (index: RigIndex, assignment: Assignment): string | null => {
+  const layer = assignment.layerId === null ? undefined : index.layers.get(assignment.layerId);
+  return layer?.madeIn === 'host' ? layer.id : null;
+};
+
+function placeName(index: RigIndex, { assignment }: PlacedSend): string {
+  const control = index.controls.get(assignment.controlId);
+  const controller = control && index.controllers.get(control.controllerId);
+  const bank = assignment.bank === null ? '' : `, ${controller?.bankNames[assignment.bank - 1] ?? `bank ${assignment.bank}`}`;
+  return `${controller?.name ?? '?'} ${control?.name ?? '?'} ${assignment.gesture.type}${bank}`;
+}

@@ -1,0 +1,85 @@
+// Outcomes and findings of a whole rig, and again after an edit only of what the edit can have touched.
+import { type Outcome, outcome } from '../bench';
+import { apply, indexRig, type Rig, type RigIndex } from '../rig';
+import { addressClash } from './address-clash';
+import { affected } from './affected';
+import { channelModeNumber } from './channel-mode-number';
+import type { Check, CheckContext, Finding, Fix } from './finding';
+import { pressBeforeHold } from './press-before-hold';
+import { everySecondPress, firstPressDoesNothing, neverOff, neverRegisters } from './switches';
+import { unreachablePlace } from './unreachable-place';
+
+/** Every check there is, in the order in which findings are shown. */
+export const checks: readonly Check[] = [
+  addressClash,
+  channelModeNumber,
+  unreachablePlace,
+  neverRegisters,
+  everySecondPress,
+  firstPressDoesNothing,
+  neverOff,
+  pressBeforeHold,
+];
+
+export interface Judgement {
+  readonly index: RigIndex;
+  readonly outcomes: ReadonlyMap<string, Outcome>;
+  readonly findings: ReadonlyMap<string, readonly Finding[]>;
+  /** Assignments that were computed anew for this judgement. */
+  readonly renewed: ReadonlySet<string>;
+}
+
+const noIds = (): string => {
+  throw new Error('finding needs no new identifiers');
+};
+
+/** Judges a rig. With the judgement of the rig before an edit, only what can have changed is simulated again. */
+export function judge(rig: Rig, before?: Judgement): Judgement {
+  const index = indexRig(rig, before?.index);
+  const renewed = before ? affected(before.index, index) : new Set(rig.assignments.map((a) => a.id));
+  const outcomes = new Map<string, Outcome>(before?.outcomes);
+  const findings = new Map<string, readonly Finding[]>(before?.findings);
+  for (const id of renewed) {
+    const assignment = index.assignments.get(id);
+    if (assignment) outcomes.set(id, outcome(index, assignment));
+    else {
+      outcomes.delete(id);
+      findings.delete(id);
+    }
+  }
+  const context: CheckContext = { index, outcomeOf: (id) => outcomes.get(id), newId: noIds };
+  for (const id of renewed) {
+    const assignment = index.assignments.get(id);
+    const told = outcomes.get(id);
+    if (!assignment || !told) continue;
+    const found = checks.flatMap((check) => check.find(context, assignment, told));
+    if (found.length > 0) findings.set(id, found);
+    else findings.delete(id);
+  }
+  return { index, outcomes, findings, renewed };
+}
+
+/** The fixes of a finding that prove to take it away and put nothing worse on the same assignment. */
+export function offeredFixes(judgement: Judgement, finding: Finding, newId: () => string): readonly Fix[] {
+  const { index } = judgement;
+  const assignment = index.assignments.get(finding.assignmentId);
+  const check = checks.find((c) => c.id === finding.check);
+  if (!assignment || !check) return [];
+  const context: CheckContext = { index, outcomeOf: (id) => judgement.outcomes.get(id), newId };
+  const stopsBefore = stops(judgement);
+  return check.fixes(context, assignment, finding).filter((fix) => {
+    const applied = apply(index.rig, fix.edit);
+    if (!applied.ok) return false;
+    const after = judge(applied.value, judgement);
+    const still = after.findings
+      .get(finding.assignmentId)
+      ?.some((f) => f.check === finding.check && f.parameterId === finding.parameterId);
+    return !still && stops(after) <= stopsBefore;
+  });
+}
+
+function stops(judgement: Judgement): number {
+  let count = 0;
+  for (const found of judgement.findings.values()) for (const f of found) if (f.severity === 'stop') count++;
+  return count;
+}

@@ -1,0 +1,191 @@
+// What a switch does wrong, read from its simulated outcome: four checks, each about one parameter.
+import { type Effect, showValue } from '../bench';
+import { defaultLanding, hostLayerOf, nextOrder } from '../commands';
+import { type Assignment, batch, insert, type Parameter, type RigIndex } from '../rig';
+import { routesFrom } from '../wires';
+import type { Check, CheckContext, CheckId, Finding, Fix, Severity } from './finding';
+import { alternating, always, modeFix, sendFix, sendsFor, startFix, whileHeld } from './fix-parts';
+
+interface Rule {
+  readonly id: CheckId;
+  readonly severity: Severity;
+  readonly fits: (context: CheckContext, assignment: Assignment, effect: Effect, parameter: Parameter) => string | null;
+  readonly title: (parameter: Parameter, effect: Effect) => string;
+  readonly fixes: (index: RigIndex, assignment: Assignment, parameter: Parameter, context: CheckContext) => readonly Fix[];
+}
+
+const off = (parameter: Parameter): string => showValue(parameter, parameter.lowest);
+const on = (parameter: Parameter): string => showValue(parameter, parameter.highest);
+
+/** A check over the effects of one outcome. Only what an assignment is meant for is judged; the rest is the clash's business. */
+function effectCheck(rule: Rule): Check {
+  return {
+    id: rule.id,
+    find: (context, assignment, outcome): Finding[] => {
+      if (outcome.type !== 'played') return [];
+      return outcome.effects.flatMap((effect) => {
+        const parameter = context.index.parameters.get(effect.parameterId);
+        if (!effect.meant || !parameter) return [];
+        const reason = rule.fits(context, assignment, effect, parameter);
+        if (reason === null) return [];
+        return [
+          {
+            check: rule.id,
+            severity: rule.severity,
+            assignmentId: assignment.id,
+            parameterId: parameter.id,
+            title: rule.title(parameter, effect),
+            reason,
+          },
+        ];
+      });
+    },
+    fixes: (context, assignment, finding) => {
+      const parameter = finding.parameterId === null ? undefined : context.index.parameters.get(finding.parameterId);
+      return parameter ? rule.fixes(context.index, assignment, parameter, context) : [];
+    },
+  };
+}
+
+export const firstPressDoesNothing = effectCheck({
+  id: 'first-press-does-nothing',
+  severity: 'caution',
+  title: () => 'First press does nothing.',
+  fits: (_context, assignment, effect, parameter) => {
+    if (effect.did.type !== 'first-press-does-nothing') return null;
+    const first = sendsFor(assignment, parameter.id).flatMap(({ send }) =>
+      send.behaviour.type === 'latching' ? [send.behaviour.first] : [],
+    )[0];
+    const sends = first === undefined ? 'What it sends first' : `The switch sends ${first} first, and that`;
+    return `${sends} puts ${parameter.name} where it already is (${showValue(parameter, parameter.start)}), so the player has to press twice.`;
+  },
+  fixes: (index, assignment, parameter) => {
+    const swaps = sendsFor(assignment, parameter.id).flatMap(({ send }) =>
+      send.behaviour.type === 'latching'
+        ? sendFix(
+            index,
+            assignment,
+            parameter.id,
+            `Send ${send.behaviour.second} first`,
+            alternating(send.behaviour.second, send.behaviour.first),
+          )
+        : [],
+    );
+    const other = parameter.start === parameter.highest ? parameter.lowest : parameter.highest;
+    return [...swaps, ...startFix(index, parameter.id, `Start with ${parameter.name} ${showValue(parameter, other)}`, other)];
+  },
+});
+
+export const everySecondPress = effectCheck({
+  id: 'every-second-press',
+  severity: 'stop',
+  title: () => 'Only every second press works.',
+  fits: (_context, _assignment, effect) =>
+    effect.did.type === 'every-second-press'
+      ? 'The switch alternates between two values, and the target flips on only one of them.'
+      : null,
+  fixes: (index, assignment, parameter) => [
+    ...modeFix(index, assignment, parameter.id, 'Hear it as absolute', 'absolute'),
+    ...sendFix(index, assignment, parameter.id, 'Send 127 on every press', always(127)),
+    ...sendFix(index, assignment, parameter.id, 'Send 127 on press, 0 on release', whileHeld(127, 0)),
+  ],
+});
+
+export const neverOff = effectCheck({
+  id: 'never-off',
+  severity: 'caution',
+  title: (parameter, effect) =>
+    effect.did.type === 'only-turns-off'
+      ? `Only turns ${parameter.name} ${off(parameter)}.`
+      : `Turns ${parameter.name} ${on(parameter)}, never ${off(parameter)}.`,
+  fits: (context, assignment, effect, parameter) => {
+    const { type } = effect.did;
+    if (type !== 'turns-on-never-off' && type !== 'only-turns-off') return null;
+    if (somethingElseReturns(context, assignment, parameter.id, type)) return null;
+    return 'Every press sends the same value, the target takes it as it is, and nothing else on this rig takes it back.';
+  },
+  fixes: (index, assignment, parameter) => [
+    ...sendFix(
+      index,
+      assignment,
+      parameter.id,
+      'Alternate 127 and 0',
+      parameter.start >= 0.5 ? alternating(0, 127) : alternating(127, 0),
+    ),
+    ...modeFix(index, assignment, parameter.id, 'Hear it as toggle', 'toggle'),
+    ...sendFix(index, assignment, parameter.id, 'On while held', whileHeld(127, 0)),
+  ],
+});
+
+/** A radio group or a pair: some other assignment brings the parameter back. */
+function somethingElseReturns(
+  { index, outcomeOf }: CheckContext,
+  assignment: Assignment,
+  parameterId: string,
+  type: string,
+): boolean {
+  return (index.sendsFor.get(parameterId) ?? []).some(({ assignment: other }) => {
+    if (other.id === assignment.id) return false;
+    const outcome = outcomeOf(other.id);
+    if (outcome?.type !== 'played') return false;
+    return outcome.effects.some(
+      (e) =>
+        e.parameterId === parameterId && e.did.type !== type && e.did.type !== 'never-reacts' && e.did.type !== 'nothing-lands',
+    );
+  });
+}
+
+export const neverRegisters = effectCheck({
+  id: 'never-registers',
+  severity: 'stop',
+  title: (parameter) => `${parameter.name} never reacts.`,
+  fits: ({ index }, assignment, effect, parameter) => {
+    const target = index.targets.get(parameter.targetId);
+    if (effect.did.type === 'never-reacts') {
+      return `What is sent never reaches the value from which ${target?.name ?? 'the target'} counts it as a press (${target?.reception.threshold ?? 64}).`;
+    }
+    if (effect.did.type !== 'nothing-lands') return null;
+    switch (effect.did.why) {
+      case 'no-wire': {
+        const home = index.controllers.get(index.controls.get(assignment.controlId)?.controllerId ?? '');
+        return `No wire that is enabled for remote control leads from ${home?.name ?? 'this controller'} to ${target?.name ?? 'the target'}.`;
+      }
+      case 'outside-window':
+        return `${target?.name ?? 'The target'} does not take this number.`;
+      case 'no-landing':
+      case 'other-address':
+        return `${target?.name ?? 'The target'} does not listen for this message.`;
+      default:
+        return null;
+    }
+  },
+  fixes: (index, assignment, parameter, context) => [
+    ...listenFix(context, assignment, parameter),
+    ...sendFix(index, assignment, parameter.id, 'Alternate 127 and 0', alternating(127, 0)),
+    ...sendFix(index, assignment, parameter.id, 'Send 127 on every press', always(127)),
+    ...wireFix(context, assignment, parameter),
+  ],
+});
+
+/** Lets the target listen for what is sent. */
+function listenFix({ index, newId }: CheckContext, assignment: Assignment, parameter: Parameter): Fix[] {
+  const layer = assignment.layerId === null ? null : (index.layers.get(assignment.layerId) ?? null);
+  const target = index.targets.get(parameter.targetId);
+  const [first] = sendsFor(assignment, parameter.id);
+  if (!first || !target) return [];
+  const mode = target.reception.modes.includes('absolute') ? 'absolute' : (target.reception.modes[0] ?? 'absolute');
+  const landing = defaultLanding(newId(), nextOrder(index.rig.landings), first.send.message, hostLayerOf(layer), parameter, mode);
+  const label = `Let ${target.name} listen for it`;
+  return [{ label, edit: batch(label, [insert('landings', landing)]) }];
+}
+
+/** Enables a wire that is there but switched off for remote control. */
+function wireFix({ index }: CheckContext, assignment: Assignment, parameter: Parameter): Fix[] {
+  const home = index.controls.get(assignment.controlId)?.controllerId ?? '';
+  const route = routesFrom(index, home).find((r) => r.target.id === parameter.targetId && !r.wire.forRemote);
+  if (!route) return [];
+  const label = 'Enable the wire for remote control';
+  return [
+    { label, edit: batch(label, [{ type: 'set', table: 'wires', id: route.wire.id, field: 'forRemote', was: false, to: true }]) },
+  ];
+}

@@ -1,0 +1,191 @@
+// Putting a parameter on a control: the send, its number, and the landing, in one edit.
+import { addressKey, type Message } from '../midi';
+import { chooseMessage } from '../numbers';
+import { err, ok, type Result } from '../result';
+import {
+  type Assignment,
+  batch,
+  type Edit,
+  type Gesture,
+  insert,
+  type Layer,
+  type Parameter,
+  type RigIndex,
+  type Send,
+  set,
+} from '../rig';
+import { removeAssignmentEdits } from './change';
+import { defaultBehaviour, defaultGesture, defaultLanding, defaultType } from './defaults';
+import { type CommandProblem, type NewId, nextOrder, staleAssignment } from './shared';
+
+export interface Place {
+  readonly bank: number | null;
+  readonly page: number | null;
+  readonly layerId: string | null;
+}
+
+export interface AssignWish {
+  readonly parameterId: string;
+  readonly controlId: string;
+  readonly place: Place;
+  readonly gesture?: Gesture;
+  /** What to do where the gesture already has a function: join it (one message moves both) or take its place. */
+  readonly onTaken: 'join' | 'replace';
+  /** Number to use or count up from. */
+  readonly from?: number;
+  readonly reserved?: ReadonlySet<number>;
+}
+
+export interface Assigned {
+  readonly edit: Edit;
+  readonly assignmentId: string;
+  readonly replaced: string | null;
+}
+
+/** The assignment that stands on a control, at a place, on a gesture. */
+export function assignmentAt(index: RigIndex, controlId: string, place: Place, gesture: Gesture['type']): Assignment | null {
+  return (
+    (index.assignmentsOf.get(controlId) ?? []).find(
+      (a) => a.gesture.type === gesture && a.bank === place.bank && a.page === place.page && a.layerId === place.layerId,
+    ) ?? null
+  );
+}
+
+/** Assigns a parameter to a control. The number is the first free one of the school, or the one that Base has in a host-made layer. */
+export function assign(index: RigIndex, wish: AssignWish, newId: NewId): Result<Assigned, CommandProblem> {
+  const control = index.controls.get(wish.controlId);
+  const controller = control && index.controllers.get(control.controllerId);
+  const parameter = index.parameters.get(wish.parameterId);
+  const target = parameter && index.targets.get(parameter.targetId);
+  if (!control || !controller || !parameter || !target)
+    return err({ code: 'missing', message: 'The control or the parameter is gone. Reload to see the rig as it is now.' });
+  const gesture = wish.gesture ?? defaultGesture(control);
+  const layer = wish.place.layerId === null ? null : (index.layers.get(wish.place.layerId) ?? null);
+  if (layer?.modifierControlId === control.id)
+    return err({
+      code: 'not-able',
+      message: `${control.name} is the modifier of ${layer.name}: it cannot have a function inside its own layer.`,
+    });
+
+  const taken = assignmentAt(index, control.id, wish.place, gesture.type);
+  if (taken && wish.onTaken === 'join') return join(index, taken, parameter, layer, newId);
+
+  const type = defaultType(controller);
+  const message =
+    baseMessage(index, control.id, wish.place, gesture.type, layer) ??
+    chooseMessage(index, {
+      controllerId: controller.id,
+      type,
+      channel: controller.channel,
+      targetId: target.id,
+      ...(wish.from !== undefined
+        ? { from: wish.from }
+        : type === 'program'
+          ? { from: programOf(index, control.controllerId, control.id, wish.place) }
+          : {}),
+      ...(wish.reserved ? { reserved: wish.reserved } : {}),
+    });
+  if (!message)
+    return err({
+      code: 'no-number',
+      message: `${target.name} takes no number that is still free. Widen what it accepts in Gear, or free a number.`,
+    });
+
+  const { behaviour, mode } = defaultBehaviour(gesture.type, message.type, controller, parameter, target);
+  const assignment: Assignment = {
+    id: newId(),
+    order: nextOrder(index.rig.assignments),
+    controlId: control.id,
+    ...wish.place,
+    gesture,
+    actions: [{ type: 'send', message, behaviour, pinned: false, meant: [parameter.id] }],
+    textShort: control.display ? parameter.name.toUpperCase().slice(0, control.display.short) : '',
+    textLong: '',
+    colour: '',
+    entered: null,
+    saved: null,
+    proved: null,
+    why: '',
+    replaced: taken ? `${meantNames(index, taken)} until it was replaced` : '',
+    note: '',
+  };
+  const landing = insert(
+    'landings',
+    defaultLanding(newId(), nextOrder(index.rig.landings), message, hostLayerOf(layer), parameter, mode),
+  );
+  const edits = [...(taken ? removeAssignmentEdits(index, taken) : []), insert('assignments', assignment), landing];
+  return ok({
+    edit: batch(`Assign ${parameter.name} to ${control.name}`, edits),
+    assignmentId: assignment.id,
+    replaced: taken ? meantNames(index, taken) : null,
+  });
+}
+
+/** The host layer that a landing of this place listens in: the layer itself if it is made in the host, else none. */
+export const hostLayerOf = (layer: Layer | null): string | null => (layer?.madeIn === 'host' ? layer.id : null);
+
+/** Names of what an assignment is there for. */
+export function meantNames(index: RigIndex, assignment: Assignment): string {
+  const ids = assignment.actions.flatMap((a) => (a.type === 'send' ? a.meant : []));
+  return ids.map((id) => index.parameters.get(id)?.name ?? '?').join(', ') || 'an action';
+}
+
+function join(
+  index: RigIndex,
+  taken: Assignment,
+  parameter: Parameter,
+  layer: Layer | null,
+  newId: NewId,
+): Result<Assigned, CommandProblem> {
+  const at = taken.actions.findIndex((a) => a.type === 'send');
+  const send = taken.actions[at];
+  if (!send || send.type !== 'send')
+    return err({ code: 'not-able', message: 'That gesture sends no message that the parameter could share.' });
+  if (send.meant.includes(parameter.id)) return err({ code: 'taken', message: `${parameter.name} is already moved by it.` });
+  const sibling = index.landingsAt.get(addressKey(send.message))?.[0];
+  const joined: Send = { ...send, meant: [...send.meant, parameter.id] };
+  const landing = defaultLanding(
+    newId(),
+    nextOrder(index.rig.landings),
+    send.message,
+    hostLayerOf(layer),
+    parameter,
+    sibling?.mode ?? 'absolute',
+  );
+  const edits = [
+    set(
+      'assignments',
+      taken,
+      'actions',
+      taken.actions.map((a, i) => (i === at ? joined : a)),
+    ),
+    ...staleAssignment(taken),
+    insert('landings', landing),
+  ];
+  return ok({
+    edit: batch(`Add ${parameter.name} to ${index.controls.get(taken.controlId)?.name ?? 'the control'}`, edits),
+    assignmentId: taken.id,
+    replaced: null,
+  });
+}
+
+/** In a layer made in the host the control sends the same message as in Base. */
+function baseMessage(
+  index: RigIndex,
+  controlId: string,
+  place: Place,
+  gesture: Gesture['type'],
+  layer: Layer | null,
+): Message | null {
+  if (layer?.madeIn !== 'host') return null;
+  const base = assignmentAt(index, controlId, { ...place, layerId: null }, gesture);
+  const send = base?.actions.find((a) => a.type === 'send');
+  return send?.type === 'send' ? send.message : null;
+}
+
+/** Program = bank × switches + switch, both counted from 0. Common practice, no source. */
+function programOf(index: RigIndex, controllerId: string, controlId: string, place: Place): number {
+  const controls = index.controlsOf.get(controllerId) ?? [];
+  const at = controls.findIndex((c) => c.id === controlId);
+  return Math.min(127, ((place.bank ?? 1) - 1) * controls.length + Math.max(0, at));
+}

@@ -1,0 +1,124 @@
+// Taking a row away together with whatever cannot be without it, and mending what can.
+import {
+  type Action,
+  type AnyRow,
+  type Edit,
+  type Layer,
+  type Rig,
+  type Row,
+  remove,
+  rowsOf,
+  rowsPointingAt,
+  set,
+  type TableName,
+} from '../rig';
+
+/** The edits that remove some rows, everything that stands on them, and every mention of them elsewhere. */
+export function removeWithDependents(rig: Rig, roots: readonly { readonly table: TableName; readonly id: string }[]): Edit[] {
+  const gone = new Map<string, TableName>(roots.map((r) => [r.id, r.table]));
+  for (let grew = true; grew; ) {
+    grew = false;
+    for (const { table, row, reference } of rowsPointingAt(rig, new Set(gone.keys()))) {
+      if (gone.has(row.id)) continue;
+      if (!fallsWith(table, row, reference.field, gone)) continue;
+      gone.set(row.id, table);
+      grew = true;
+    }
+  }
+  const ids = new Set(gone.keys());
+  const mends = rowsPointingAt(rig, ids).flatMap(({ table, row }) => (gone.has(row.id) ? [] : mend(rig, table, row.id, ids)));
+  return [...mends, ...[...gone].flatMap(([id, table]) => removal(rig, table, id))];
+}
+
+function removal<T extends TableName>(rig: Rig, table: T, id: string): Edit[] {
+  const rows: readonly Row<T>[] = rowsOf(rig, table);
+  const row = rows.find((r) => r.id === id);
+  return row ? [remove(table, row)] : [];
+}
+
+/** Whether a row cannot be without what it points at. */
+function fallsWith(table: TableName, row: AnyRow, field: string, gone: ReadonlyMap<string, TableName>): boolean {
+  switch (table) {
+    case 'controls':
+    case 'counters':
+    case 'parameters':
+    case 'wires':
+    case 'landings':
+      return true;
+    case 'assignments':
+      return field !== 'actions' || ('actions' in row && withoutIds(row.actions, new Set(gone.keys())).length === 0);
+    default:
+      return false;
+  }
+}
+
+/** Actions without the given parameters and counters; a send that was there for nothing else goes. */
+function withoutIds(actions: readonly Action[], ids: ReadonlySet<string>): Action[] {
+  return actions.flatMap((action): Action[] => {
+    if (action.type !== 'send') return [action];
+    const meant = action.meant.filter((id) => !ids.has(id));
+    if (meant.length === 0 && action.meant.length > 0) return [];
+    const lost = action.behaviour.type === 'stepping' && ids.has(action.behaviour.counterId);
+    return lost ? [] : [{ ...action, meant }];
+  });
+}
+
+function mend(rig: Rig, table: TableName, id: string, ids: ReadonlySet<string>): Edit[] {
+  switch (table) {
+    case 'assignments': {
+      const row = rig.assignments.find((r) => r.id === id);
+      return row ? [set('assignments', row, 'actions', withoutIds(row.actions, ids))] : [];
+    }
+    case 'layers': {
+      const row = rig.layers.find((r) => r.id === id);
+      return row ? mendLayer(row, ids) : [];
+    }
+    case 'scenes': {
+      const row = rig.scenes.find((r) => r.id === id);
+      if (!row) return [];
+      const values = row.values.filter((v) => !ids.has(v.parameterId));
+      const edits = values.length === row.values.length ? [] : [set('scenes', row, 'values', values)];
+      return row.assignmentId !== null && ids.has(row.assignmentId)
+        ? [...edits, set('scenes', row, 'assignmentId', null)]
+        : edits;
+    }
+    case 'songs': {
+      const row = rig.songs.find((r) => r.id === id);
+      return row
+        ? [
+            set(
+              'songs',
+              row,
+              'sections',
+              row.sections.map((s) => (s.sceneId !== null && ids.has(s.sceneId) ? { ...s, sceneId: null } : s)),
+            ),
+          ]
+        : [];
+    }
+    case 'scripts': {
+      const row = rig.scripts.find((r) => r.id === id);
+      return row
+        ? [
+            set(
+              'scripts',
+              row,
+              'events',
+              row.events.filter((e) => !ids.has(e.controlId)),
+            ),
+          ]
+        : [];
+    }
+    default:
+      return [];
+  }
+}
+
+function mendLayer(row: Layer, ids: ReadonlySet<string>): Edit[] {
+  const edits: Edit[] = [];
+  if (row.modifierControlId !== null && ids.has(row.modifierControlId)) edits.push(set('layers', row, 'modifierControlId', null));
+  if (row.scope.type !== 'all' && ids.has(row.scope.controllerId)) edits.push(set('layers', row, 'scope', { type: 'all' }));
+  const tap = withoutIds(row.tap, ids);
+  if (tap.length !== row.tap.length || tap.some((a, i) => a.type === 'send' && row.tap[i] !== a))
+    edits.push(set('layers', row, 'tap', tap));
+  return edits;
+}

@@ -1,0 +1,176 @@
+// Changing a function that is there. A control's function is one thing: its number moves the send and the landing together.
+import { addressKey, type Message, type MessageType } from '../midi';
+import {
+  type Action,
+  type Assignment,
+  type Behaviour,
+  batch,
+  type Edit,
+  insert,
+  type Landing,
+  type PlacedSend,
+  type RigIndex,
+  remove,
+  type Send,
+  set,
+} from '../rig';
+import { removeWithDependents } from './cascade';
+import { type NewId, nextOrder, patch, staleAssignment, staleLanding } from './shared';
+
+/** A send of an assignment, by the position of its action. */
+export function sendAt(assignment: Assignment, actionIndex: number): Send | null {
+  const action = assignment.actions[actionIndex];
+  return action?.type === 'send' ? action : null;
+}
+
+const withAction = (assignment: Assignment, actionIndex: number, action: Action): Edit =>
+  set(
+    'assignments',
+    assignment,
+    'actions',
+    assignment.actions.map((a, i) => (i === actionIndex ? action : a)),
+  );
+
+/** The landings through which a send reaches what it is meant for. */
+export function landingsFor(index: RigIndex, assignment: Assignment, send: Send): readonly Landing[] {
+  const layer = hostLayerId(index, assignment);
+  const key = addressKey(send.message);
+  return (index.landingsAt.get(key) ?? []).filter((l) => send.meant.includes(l.parameterId) && l.hostLayerId === layer);
+}
+
+const hostLayerId = (index: RigIndex, assignment: Assignment): string | null => {
+  const layer = assignment.layerId === null ? undefined : index.layers.get(assignment.layerId);
+  return layer?.madeIn === 'host' ? layer.id : null;
+};
+
+/** Other sends at the same address that are there for the same parameter. */
+function sharers(index: RigIndex, assignment: Assignment, key: number, parameterId: string): readonly PlacedSend[] {
+  return (index.sendsAt.get(key) ?? []).filter((p) => p.assignment.id !== assignment.id && p.send.meant.includes(parameterId));
+}
+
+/** Gives a send another message (kind, channel or number); its landings follow, or are copied where others still need them. */
+export function changeMessage(
+  index: RigIndex,
+  assignment: Assignment,
+  actionIndex: number,
+  to: Message,
+  newId: NewId,
+): Edit | null {
+  const send = sendAt(assignment, actionIndex);
+  if (!send) return null;
+  const moved = fitted({ ...send, message: to });
+  let order = nextOrder(index.rig.landings);
+  const landings = landingsFor(index, assignment, send).flatMap((landing): Edit[] => {
+    const there = (index.landingsAt.get(addressKey(to)) ?? []).some(
+      (l) => l.parameterId === landing.parameterId && l.hostLayerId === landing.hostLayerId,
+    );
+    if (sharers(index, assignment, addressKey(send.message), landing.parameterId).length > 0) {
+      return there
+        ? []
+        : [insert('landings', { ...landing, id: newId(), order: order++, address: to, entered: null, proved: null })];
+    }
+    return there && addressKey(to) !== addressKey(send.message)
+      ? [remove('landings', landing)]
+      : [set('landings', landing, 'address', to), ...staleLanding(landing)];
+  });
+  return batch('Change what is sent', [withAction(assignment, actionIndex, moved), ...staleAssignment(assignment), ...landings]);
+}
+
+/** A send whose behaviour fits its kind of message: programs carry no value. */
+function fitted(send: Send): Send {
+  if (send.message.type !== 'program' || send.behaviour.type === 'fixed' || send.behaviour.type === 'stepping') return send;
+  return { ...send, behaviour: behaviourOf('fixed') };
+}
+
+function behaviourOf(type: 'fixed'): Behaviour {
+  return { type, value: 0 as never }; // border: 0 is a 14-bit number
+}
+
+/** Gives a send another value behaviour. */
+export function changeBehaviour(assignment: Assignment, actionIndex: number, behaviour: Behaviour): Edit | null {
+  const send = sendAt(assignment, actionIndex);
+  if (!send) return null;
+  return batch('Change the values that are sent', [
+    withAction(assignment, actionIndex, { ...send, behaviour }),
+    ...staleAssignment(assignment),
+  ]);
+}
+
+/** Changes what the controller holds besides its sends: gesture, place, texts. Anything but a text makes marks stale. */
+export function changeAssignment(assignment: Assignment, changes: Partial<Assignment>, label: string): Edit {
+  const texts = new Set(['textShort', 'textLong', 'colour', 'why', 'note', 'entered', 'saved', 'proved']);
+  const stale = Object.keys(changes).some((field) => !texts.has(field));
+  return batch(label, [...patch('assignments', assignment, changes), ...(stale ? staleAssignment(assignment) : [])]);
+}
+
+/** Changes how a target hears: mode, range, stored value. */
+export function changeLanding(landing: Landing, changes: Partial<Landing>, label: string): Edit {
+  const own = new Set(['note', 'entered', 'proved']);
+  const stale = Object.keys(changes).some((field) => !own.has(field));
+  return batch(label, [...patch('landings', landing, changes), ...(stale ? staleLanding(landing) : [])]);
+}
+
+/** Takes one parameter off a function; the last one takes the function with it. */
+export function removeParameter(index: RigIndex, assignment: Assignment, parameterId: string): Edit {
+  const name = index.parameters.get(parameterId)?.name ?? 'the parameter';
+  const rest = assignment.actions.some((a) => a.type !== 'send' || a.meant.some((id) => id !== parameterId));
+  if (!rest) return removeAssignment(index, assignment);
+  const actions = assignment.actions.flatMap((a): Action[] => {
+    if (a.type !== 'send' || !a.meant.includes(parameterId)) return [a];
+    const meant = a.meant.filter((id) => id !== parameterId);
+    return meant.length === 0 ? [] : [{ ...a, meant }];
+  });
+  return batch(`Take ${name} off`, [
+    set('assignments', assignment, 'actions', actions),
+    ...staleAssignment(assignment),
+    ...ownLandings(index, assignment, (id) => id === parameterId).map((l) => remove('landings', l)),
+  ]);
+}
+
+/** Landings that only this assignment reaches, of the parameters asked for. */
+function ownLandings(index: RigIndex, assignment: Assignment, wanted: (parameterId: string) => boolean): Landing[] {
+  return assignment.actions.flatMap((action) => {
+    if (action.type !== 'send') return [];
+    const key = addressKey(action.message);
+    return landingsFor(index, assignment, action).filter(
+      (l) => wanted(l.parameterId) && sharers(index, assignment, key, l.parameterId).length === 0,
+    );
+  });
+}
+
+/** Takes a whole function away, with the landings that only it reached. */
+export function removeAssignment(index: RigIndex, assignment: Assignment): Edit {
+  return batch(
+    `Clear ${index.controls.get(assignment.controlId)?.name ?? 'the control'} ${assignment.gesture.type}`,
+    removeAssignmentEdits(index, assignment),
+  );
+}
+
+export function removeAssignmentEdits(index: RigIndex, assignment: Assignment): Edit[] {
+  const landings = ownLandings(index, assignment, () => true);
+  return removeWithDependents(index.rig, [
+    { table: 'assignments', id: assignment.id },
+    ...landings.map((l) => ({ table: 'landings' as const, id: l.id })),
+  ]);
+}
+
+/** Puts another parameter in the place of one: the send stays, the landing is made anew. */
+export function swapParameter(
+  index: RigIndex,
+  assignment: Assignment,
+  actionIndex: number,
+  from: string,
+  landing: Landing,
+): Edit | null {
+  const send = sendAt(assignment, actionIndex);
+  if (!send) return null;
+  const meant = send.meant.map((id) => (id === from ? landing.parameterId : id));
+  return batch('Change what is moved', [
+    withAction(assignment, actionIndex, { ...send, meant }),
+    ...ownLandings(index, assignment, (id) => id === from).map((l) => remove('landings', l)),
+    insert('landings', landing),
+  ]);
+}
+
+/** The kinds of message that can be offered for a controller, of those that are simulated. */
+export const playedTypes: readonly MessageType[] = ['cc', 'note', 'program'];

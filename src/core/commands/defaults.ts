@@ -1,0 +1,96 @@
+// What a new function is, before anybody edits it: gesture, message kind, behaviour and receive mode that work together.
+import { type Message, u14 } from '../midi';
+import type { Behaviour, Control, Controller, Gesture, GestureType, Landing, Parameter, ReceiveMode, Target } from '../rig';
+import { straight } from '../values';
+
+const movers = new Set<Control['kind']>(['knob', 'encoder', 'fader', 'ribbon', 'jog', 'expression']);
+
+/** Gestures that a control can make on its controller: moving ones move; those with a push or touch also switch. */
+export function gesturesOf(control: Control, controller: Controller): readonly GestureType[] {
+  const moves = movers.has(control.kind);
+  const switches = !moves || control.subControls.length > 0;
+  return controller.firmware.gestures.filter((g) => (g === 'move' ? moves : switches));
+}
+
+/** The gestures that the simulation plays and the interface therefore offers. */
+export const playedGestures: readonly GestureType[] = ['move', 'press', 'release', 'hold'];
+
+export const defaultGesture = (control: Control): Extract<Gesture, { type: 'move' | 'press' }> =>
+  movers.has(control.kind) ? { type: 'move' } : { type: 'press' };
+
+/** The kind of plain message for a new function: control change where the controller can, else note, else program. */
+export function defaultType(controller: Controller): 'cc' | 'note' | 'program' {
+  const can = controller.firmware.messages;
+  return can.includes('cc') ? 'cc' : can.includes('note') ? 'note' : 'program';
+}
+
+/** A behaviour for a gesture and parameter that the firmware can do, and the receive mode that suits it. */
+export function defaultBehaviour(
+  gesture: GestureType,
+  type: Message['type'],
+  controller: Controller,
+  parameter: Parameter,
+  target: Target,
+): { readonly behaviour: Behaviour; readonly mode: ReceiveMode } {
+  const hears = (mode: ReceiveMode): boolean => target.reception.modes.includes(mode);
+  const first = target.reception.modes[0] ?? 'absolute';
+  if (gesture === 'move')
+    return {
+      behaviour: { type: 'range', from: u14(0), to: u14(127), curve: straight },
+      mode: hears('absolute') ? 'absolute' : first,
+    };
+  const can = controller.firmware.switchModes;
+  const fixed: Behaviour = { type: 'fixed', value: u14(127) };
+  if (type === 'program') {
+    const mode: ReceiveMode =
+      parameter.kind === 'toggle' && hears('toggle')
+        ? 'toggle'
+        : parameter.kind === 'trigger' && hears('absolute')
+          ? 'absolute'
+          : hears('set')
+            ? 'set'
+            : first;
+    return { behaviour: fixed, mode };
+  }
+  const momentary: Behaviour = { type: 'momentary', down: u14(127), up: u14(0) };
+  if (parameter.kind === 'trigger')
+    return { behaviour: can.includes('momentary') ? momentary : fixed, mode: hears('absolute') ? 'absolute' : first };
+  if (can.includes('latching') && hears('absolute')) {
+    const on = parameter.kind === 'toggle' && parameter.start >= 0.5;
+    return { behaviour: { type: 'latching', first: u14(on ? 0 : 127), second: u14(on ? 127 : 0) }, mode: 'absolute' };
+  }
+  const mode: ReceiveMode = hears('toggle') ? 'toggle' : first;
+  return {
+    behaviour: can.includes('momentary') && target.reception.actsOn === 'at-or-above-threshold' ? momentary : fixed,
+    mode,
+  };
+}
+
+/** The landing of a new function: the whole range of the parameter, straight, jumping. */
+export function defaultLanding(
+  id: string,
+  order: number,
+  address: Message,
+  hostLayerId: string | null,
+  parameter: Parameter,
+  mode: ReceiveMode,
+): Landing {
+  return {
+    id,
+    order,
+    targetId: parameter.targetId,
+    parameterId: parameter.id,
+    port: '',
+    address,
+    hostLayerId,
+    mode,
+    from: parameter.lowest,
+    to: parameter.highest,
+    curve: straight,
+    takeover: 'jump',
+    setValue: parameter.kind === 'toggle' ? parameter.highest : parameter.default,
+    entered: null,
+    proved: null,
+    note: '',
+  };
+}

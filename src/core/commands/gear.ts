@@ -1,0 +1,133 @@
+// Controllers, targets and parameters on and off the rig. New gear is wired to everything, so that a first message arrives.
+import { channel } from '../midi';
+import {
+  batch,
+  type Controller,
+  type ControllerTemplate,
+  commonFirmware,
+  commonReception,
+  type Edit,
+  insert,
+  type Panel,
+  type Parameter,
+  type Rig,
+  type Target,
+  type Wire,
+} from '../rig';
+import { removeWithDependents } from './cascade';
+import { type NewId, nextOrder } from './shared';
+
+interface Unit {
+  readonly id: string;
+  readonly name: string;
+}
+
+function wire(from: Unit, to: Unit, order: number, newId: NewId): Wire {
+  return {
+    id: newId(),
+    order,
+    from: { unitId: from.id, port: '' },
+    to: { unitId: to.id, port: '' },
+    transport: 'usb',
+    channels: null,
+    types: null,
+    forNotes: true,
+    forRemote: true,
+    note: '',
+  };
+}
+
+/** A name that is not taken yet: `Floorboard 8+2`, `Floorboard 8+2 (2)`, … */
+export function freshName(wanted: string, taken: readonly { readonly name: string }[]): string {
+  const names = new Set(taken.map((t) => t.name));
+  if (!names.has(wanted)) return wanted;
+  for (let i = 2; ; i++) if (!names.has(`${wanted} (${i})`)) return `${wanted} (${i})`;
+}
+
+/** Puts a controller made from a template on the rig, wired to every target. */
+export function addController(
+  rig: Rig,
+  template: ControllerTemplate,
+  name: string,
+  newId: NewId,
+): { readonly edit: Edit; readonly id: string } {
+  const controller: Controller = {
+    id: newId(),
+    order: nextOrder(rig.controllers),
+    name: freshName(name, rig.controllers),
+    templateId: template.id,
+    port: `${freshName(name, rig.controllers)} port 1`.slice(0, 200),
+    channel: channel(template.channel),
+    width: template.panel.width,
+    height: template.panel.height,
+    bankNames: [...template.bankNames],
+    firmware: template.firmware,
+    note: '',
+  };
+  let order = nextOrder(rig.controls);
+  let wireOrder = nextOrder(rig.wires);
+  const edits: Edit[] = [
+    insert('controllers', controller),
+    ...template.panel.controls.map((c) => insert('controls', { id: newId(), order: order++, controllerId: controller.id, ...c })),
+    ...rig.targets.map((t) => insert('wires', wire(controller, t, wireOrder++, newId))),
+  ];
+  return { edit: batch(`Add ${controller.name}`, edits), id: controller.id };
+}
+
+/** A template for a plain panel: everything that most controllers can do, on the first channel that no controller uses. */
+export function plainTemplate(panel: Panel, rig: Rig, banks: number): ControllerTemplate {
+  const used = new Set<number>(rig.controllers.map((c) => c.channel));
+  const free = Array.from({ length: 16 }, (_, i) => i + 1).find((c) => !used.has(c)) ?? 1;
+  return {
+    id: 'plain-panel',
+    name: 'Plain panel',
+    summary: 'from counts',
+    channel: free,
+    bankNames: Array.from({ length: banks }, (_, i) => `Bank ${i + 1}`),
+    firmware: { ...commonFirmware, banks },
+    panel,
+  };
+}
+
+/** Puts a target with its parameters on the rig, wired from every controller. */
+export function addTarget(
+  rig: Rig,
+  name: string,
+  kind: Target['kind'],
+  newId: NewId,
+): { readonly edit: Edit; readonly id: string } {
+  const target: Target = {
+    id: newId(),
+    order: nextOrder(rig.targets),
+    name: freshName(name, rig.targets),
+    kind,
+    profileId: '',
+    port: '',
+    version: '',
+    reception: commonReception,
+    note: '',
+  };
+  let wireOrder = nextOrder(rig.wires);
+  const edits = [insert('targets', target), ...rig.controllers.map((c) => insert('wires', wire(c, target, wireOrder++, newId)))];
+  return { edit: batch(`Add ${target.name}`, edits), id: target.id };
+}
+
+/** A parameter as a list gives it: without identifiers. */
+export type ParameterDraft = Omit<Parameter, 'id' | 'order' | 'targetId'>;
+
+/** Adds parameters to a target, in the order of the list. */
+export function addParameters(rig: Rig, targetId: string, drafts: readonly ParameterDraft[], newId: NewId): Edit {
+  let order = nextOrder(rig.parameters);
+  const [only] = drafts;
+  const label = drafts.length === 1 && only ? `Add ${only.name}` : `Add ${drafts.length} parameters`;
+  return batch(
+    label,
+    drafts.map((draft) => insert('parameters', { id: newId(), order: order++, targetId, ...draft })),
+  );
+}
+
+/** Takes a controller, target or parameter off the rig with everything that stands on it. */
+export function removeGear(rig: Rig, table: 'controllers' | 'targets' | 'parameters', id: string): Edit {
+  const name = rig[table].find((r) => r.id === id)?.name ?? 'it';
+  return batch(`Delete ${name}`, removeWithDependents(rig, [{ table, id }]));
+}

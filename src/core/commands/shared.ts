@@ -1,0 +1,30 @@
+// What every command needs: fresh identifiers from outside, the next order, edits of several fields at once.
+import { type Assignment, type Edit, type Landing, type Row, set, type TableName } from '../rig';
+
+/** Gives a fresh identifier at each call; the core itself has no randomness. */
+export type NewId = () => string;
+
+/** Why a command cannot be carried out, in a sentence that says what to do. */
+export interface CommandProblem {
+  readonly code: 'missing' | 'no-number' | 'not-able' | 'taken' | 'bad-value';
+  readonly message: string;
+}
+
+/** The order number that puts a row at the end of its table. */
+export const nextOrder = (rows: readonly { readonly order: number }[]): number => (rows[rows.length - 1]?.order ?? 0) + 1;
+
+/** Edits for the fields that really change. */
+export function patch<T extends TableName>(table: T, row: Row<T>, changes: Partial<Row<T>>): Edit[] {
+  const edits: Edit[] = [];
+  for (const field in changes) {
+    const to = changes[field];
+    if (to === undefined || to === row[field]) continue;
+    edits.push(set(table, row, field, to));
+  }
+  return edits;
+}
+
+/** What was entered or proved no longer is, once the content changes. */
+export const staleAssignment = (row: Assignment): Edit[] =>
+  patch('assignments', row, { entered: null, saved: null, proved: null });
+export const staleLanding = (row: Landing): Edit[] => patch('landings', row, { entered: null, proved: null });

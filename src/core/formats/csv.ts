@@ -1,0 +1,61 @@
+// Pasted tables: comma, semicolon or tab, with or without a line of headings. Line numbers are those of the text.
+import Papa from 'papaparse';
+
+export interface CsvRow {
+  /** 1 for the first line of the text. */
+  readonly line: number;
+  readonly cell: (column: string) => string;
+}
+
+export interface BadLine {
+  readonly line: number;
+  readonly reason: string;
+}
+
+/** Most lines in one paste. */
+export const CSV_LINE_LIMIT = 20_000;
+
+/**
+ * Reads a table whose columns are `columns` in that order, unless its first line names some of them: then in the order
+ * named. Aliases map other headings to these. Empty lines are left out.
+ */
+export function readTable(
+  text: string,
+  columns: readonly string[],
+  aliases: Readonly<Record<string, string>> = {},
+): { readonly rows: readonly CsvRow[]; readonly bad: readonly BadLine[] } {
+  const delimiter = text.includes('\t') ? '\t' : undefined;
+  const parsed = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), {
+    skipEmptyLines: false,
+    ...(delimiter ? { delimiter } : {}),
+    delimitersToGuess: [',', ';', '\t'],
+  });
+  const bad: BadLine[] = parsed.errors
+    .filter((e) => e.code !== 'UndetectableDelimiter')
+    .map((e) => ({ line: (e.row ?? 0) + 1, reason: e.message }));
+  const [first = []] = parsed.data;
+  const keys = first.map((cell) => columnOf(cell, columns, aliases));
+  const hasHeadings = keys.includes(columns[0] ?? '') && keys.filter((k) => k !== null).length >= Math.min(2, first.length);
+  const order = hasHeadings ? keys : columns;
+  const rows: CsvRow[] = [];
+  parsed.data.forEach((cells, i) => {
+    if ((hasHeadings && i === 0) || cells.every((c) => c.trim() === '')) return;
+    if (rows.length >= CSV_LINE_LIMIT) return;
+    rows.push({ line: i + 1, cell: (column) => cells[order.indexOf(column)]?.trim() ?? '' });
+  });
+  if (parsed.data.length > CSV_LINE_LIMIT + 1)
+    bad.push({ line: CSV_LINE_LIMIT + 1, reason: `Only the first ${CSV_LINE_LIMIT} lines are read.` });
+  return { rows, bad };
+}
+
+function columnOf(heading: string, columns: readonly string[], aliases: Readonly<Record<string, string>>): string | null {
+  const key = heading.trim().toLowerCase();
+  return columns.find((c) => c === key) ?? (Object.hasOwn(aliases, key) ? (aliases[key] ?? null) : null);
+}
+
+/**
+ * A table as CSV. Cells that a spreadsheet would run as a formula get an apostrophe; a plain negative number is left alone.
+ */
+export function writeTable(headings: readonly string[], rows: readonly (readonly string[])[]): string {
+  return `${Papa.unparse([[...headings], ...rows.map((r) => [...r])], { escapeFormulae: /^[=+@\t\r]|^-(?!\d)/, newline: '\n' })}\n`;
+}

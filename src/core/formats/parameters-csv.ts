@@ -1,0 +1,139 @@
+// A list of parameters as text: name, kind, range, unit, scale, steps and, if wanted, group, default, start, tags.
+import type { ParameterDraft } from '../commands';
+import { err, ok, type Result } from '../result';
+import { type Parameter, rowSchemas } from '../rig';
+import type { ScaleSpec } from '../values';
+import { type BadLine, type CsvRow, readTable } from './csv';
+
+export const parameterColumns = [
+  'name',
+  'kind',
+  'range',
+  'unit',
+  'scale',
+  'steps',
+  'group',
+  'default',
+  'start',
+  'tags',
+  'centre',
+  'tolerance',
+  'role',
+] as const;
+
+const aliases = { parameter: 'name', type: 'kind', units: 'unit', center: 'centre', values: 'steps' };
+
+export interface ParameterList {
+  readonly good: readonly ParameterDraft[];
+  readonly bad: readonly BadLine[];
+}
+
+const number = String.raw`[-−]?\d+(?:[.]\d+)?(?:[eE][-+]?\d+)?`;
+const rangePattern = new RegExp(String.raw`^(${number})\s*(?:\.\.+|to|…|–)\s*(${number})$`);
+const kinds = ['continuous', 'stepped', 'toggle', 'trigger'] as const;
+
+/** Reads a list of parameters. Bad lines are reported with their number and reason; good ones are kept. */
+export function parseParameters(text: string): ParameterList {
+  const { rows, bad } = readTable(text, parameterColumns, aliases);
+  const good: ParameterDraft[] = [];
+  const problems: BadLine[] = [...bad];
+  const names = new Set<string>();
+  for (const row of rows) {
+    const draft = draftOf(row);
+    if (!draft.ok) problems.push({ line: row.line, reason: draft.error });
+    else if (names.has(draft.value.name))
+      problems.push({ line: row.line, reason: `“${draft.value.name.slice(0, 60)}” stands here twice` });
+    else {
+      names.add(draft.value.name);
+      good.push(draft.value);
+    }
+  }
+  return { good, bad: problems.sort((a, b) => a.line - b.line) };
+}
+
+function draftOf(row: CsvRow): Result<ParameterDraft, string> {
+  const name = row.cell('name');
+  if (name === '') return err('the name is missing');
+  const steps = row
+    .cell('steps')
+    .split('|')
+    .map((s) => s.trim())
+    .filter((s) => s !== '');
+  const wanted = row.cell('kind').toLowerCase();
+  const kind = kinds.find((k) => k === wanted) ?? (wanted === '' ? (steps.length > 0 ? 'stepped' : 'continuous') : null);
+  if (kind === null) return err(`“${wanted.slice(0, 40)}” is no kind: continuous, stepped, toggle or trigger`);
+  if (kind === 'stepped' && steps.length < 2) return err('a stepped parameter needs its steps, parted by |');
+  const range = rangeOf(row.cell('range'), kind, steps);
+  if (!range.ok) return range;
+  const scale = scaleOf(row.cell('scale'));
+  if (!scale.ok) return scale;
+  const [lowest, highest] = range.value;
+  const fallback = lowest <= 0 && highest >= 0 ? 0 : lowest;
+  const standard = valueOf(row.cell('default'), 'default', fallback, steps);
+  if (!standard.ok) return standard;
+  const start = valueOf(row.cell('start'), 'start', standard.value, steps);
+  if (!start.ok) return start;
+  const tolerance = row.cell('tolerance') === '' ? null : Number(row.cell('tolerance'));
+  const centre = row.cell('centre').toLowerCase();
+  const tags = row
+    .cell('tags')
+    .split(/[\s|]+/)
+    .filter((t) => t !== '');
+  const draft = {
+    id: 'x',
+    order: 0,
+    targetId: 'x',
+    name,
+    group: row.cell('group'),
+    kind,
+    unit: row.cell('unit'),
+    lowest,
+    highest,
+    scale: scale.value,
+    centre: centre === 'at64' || centre === 'at 64' ? 'at64' : 'linear',
+    steps,
+    default: standard.value,
+    start: start.value,
+    role: row.cell('role'),
+    tags,
+    tolerance,
+    note: '',
+  };
+  const parsed = rowSchemas.parameters.safeParse(draft);
+  if (!parsed.success) {
+    const issue = parsed.error.issues[0];
+    return err(`${issue?.path.map(String).join('.') ?? 'line'}: ${issue?.message ?? 'not valid'}`);
+  }
+  const { id: _id, order: _order, targetId: _target, ...rest } = parsed.data;
+  return ok(rest);
+}
+
+function rangeOf(text: string, kind: Parameter['kind'], steps: readonly string[]): Result<readonly [number, number], string> {
+  if (kind === 'toggle' || kind === 'trigger') return ok([0, 1]);
+  if (kind === 'stepped') return ok([0, steps.length - 1]);
+  if (text === '') return ok([0, 1]);
+  const match = rangePattern.exec(text);
+  if (!match) return err(`“${text.slice(0, 40)}” is no range: write it as 20..20000 or −60 to 0`);
+  return ok([numberOf(match[1] ?? ''), numberOf(match[2] ?? '')]);
+}
+
+const numberOf = (text: string): number => Number(text.replace('−', '-'));
+
+function scaleOf(text: string): Result<ScaleSpec, string> {
+  const wanted = text.toLowerCase();
+  if (wanted === '' || wanted === 'linear' || wanted === 'lin') return ok({ type: 'linear' });
+  if (wanted === 'log') return ok({ type: 'log' });
+  const power = /^power\s*\(?\s*(\d+(?:\.\d+)?)\s*\)?$/.exec(wanted);
+  if (power) return ok({ type: 'power', k: Number(power[1]) });
+  return err(`“${text.slice(0, 40)}” is no scale: linear, log or power 2`);
+}
+
+function valueOf(text: string, what: string, fallback: number, steps: readonly string[]): Result<number, string> {
+  if (text === '') return ok(fallback);
+  const step = steps.indexOf(text);
+  if (step >= 0) return ok(step);
+  const lower = text.toLowerCase();
+  if (lower === 'on' || lower === 'off') return ok(lower === 'on' ? 1 : 0);
+  const value = numberOf(text);
+  return Number.isFinite(value) ? ok(value) : err(`the ${what} “${text.slice(0, 40)}” is no number`);
+}

@@ -1,0 +1,155 @@
+// What is already programmed, as text: control, type, channel, number, values, parameter (and bank, gesture if wanted).
+import { gesturesOf, type ProgrammedLine, playedGestures } from '../commands';
+import { channelSchema, type Message, parseNote, u7Schema, u14 } from '../midi';
+import { err, ok, type Result } from '../result';
+import type { Behaviour, Control, Controller, Gesture, GestureType, Parameter, RigIndex } from '../rig';
+import { type BadLine, type CsvRow, readTable } from './csv';
+
+const columns = ['control', 'type', 'channel', 'number', 'values', 'parameter', 'bank', 'gesture'] as const;
+const aliases = {
+  knob: 'control',
+  switch: 'control',
+  message: 'type',
+  ch: 'channel',
+  cc: 'number',
+  value: 'values',
+  range: 'values',
+  function: 'parameter',
+};
+
+export interface ProgrammedList {
+  readonly good: readonly ProgrammedLine[];
+  readonly bad: readonly BadLine[];
+}
+
+/**
+ * Reads a list of what a controller already sends. Channels and programs are read as that controller shows them. Values are
+ * `0..127` (what moves), `127/0` (alternating), `127 held 0` (on press, on release) or `127` (on every press).
+ */
+export function parseProgrammed(index: RigIndex, controller: Controller, text: string): ProgrammedList {
+  const { rows, bad } = readTable(text, columns, aliases);
+  const good: ProgrammedLine[] = [];
+  const problems: BadLine[] = [...bad];
+  const places = new Set<string>();
+  for (const row of rows) {
+    const line = lineOf(index, controller, row);
+    if (!line.ok) {
+      problems.push({ line: row.line, reason: line.error });
+      continue;
+    }
+    const place = `${line.value.controlId} ${line.value.bank} ${line.value.gesture.type}`;
+    const taken = (index.assignmentsOf.get(line.value.controlId) ?? []).some(
+      (a) => a.layerId === null && a.bank === line.value.bank && a.gesture.type === line.value.gesture.type,
+    );
+    if (taken) problems.push({ line: row.line, reason: 'this control already has a function there: clear it first' });
+    else if (places.has(place))
+      problems.push({ line: row.line, reason: 'this control stands here twice with the same gesture and bank' });
+    else {
+      places.add(place);
+      good.push(line.value);
+    }
+  }
+  return { good, bad: problems.sort((a, b) => a.line - b.line) };
+}
+
+function lineOf(index: RigIndex, controller: Controller, row: CsvRow): Result<ProgrammedLine, string> {
+  const controls = index.controlsOf.get(controller.id) ?? [];
+  const control = controls.find((c) => sameName(c.name, row.cell('control')));
+  if (!control) return err(`${controller.name} has no control “${row.cell('control').slice(0, 40)}”`);
+  const parameter = parameterOf(index, row.cell('parameter'));
+  if (!parameter.ok) return parameter;
+  const bank = bankOf(controller, row.cell('bank'));
+  if (!bank.ok) return bank;
+  const gesture = gestureOf(control, controller, row.cell('gesture'));
+  if (!gesture.ok) return gesture;
+  const message = messageOf(controller, row);
+  if (!message.ok) return message;
+  const behaviour = behaviourOf(row.cell('values'), gesture.value, message.value.type);
+  if (!behaviour.ok) return behaviour;
+  return ok({
+    controlId: control.id,
+    bank: bank.value,
+    gesture: gesture.value,
+    message: message.value,
+    behaviour: behaviour.value,
+    parameter: parameter.value,
+  });
+}
+
+const sameName = (a: string, b: string): boolean => a.toLowerCase().replace(/\s+/g, '') === b.toLowerCase().replace(/\s+/g, '');
+
+function parameterOf(index: RigIndex, text: string): Result<Parameter, string> {
+  if (text === '') return err('the parameter is missing');
+  const [target, name] = text.includes(':') ? text.split(':', 2).map((s) => s.trim()) : [undefined, text];
+  const found = index.rig.parameters.filter(
+    (p) => sameName(p.name, name ?? '') && (target === undefined || sameName(index.targets.get(p.targetId)?.name ?? '', target)),
+  );
+  const [first] = found;
+  if (!first) return err(`there is no parameter “${text.slice(0, 60)}”`);
+  if (found.length > 1) return err(`“${text.slice(0, 60)}” is in several targets: write it as Target: Parameter`);
+  return ok(first);
+}
+
+function bankOf(controller: Controller, text: string): Result<number | null, string> {
+  if (text === '') return ok(null);
+  const named = controller.bankNames.findIndex((n) => sameName(n, text));
+  const bank = named >= 0 ? named + 1 : Number(text);
+  if (!Number.isInteger(bank) || bank < 1 || bank > controller.firmware.banks)
+    return err(`there is no bank “${text.slice(0, 40)}”: 1 to ${controller.firmware.banks}`);
+  return ok(bank);
+}
+
+function gestureOf(control: Control, controller: Controller, text: string): Result<Gesture, string> {
+  const can = gesturesOf(control, controller).filter((g) => playedGestures.includes(g));
+  const wanted = text === '' ? can[0] : can.find((g) => g === text.toLowerCase());
+  if (wanted === undefined) return err(`${control.name} has no gesture “${text.slice(0, 40)}”: ${can.join(', ')}`);
+  const gesture = plainGesture(wanted);
+  return gesture ? ok(gesture) : err(`${control.name} has no gesture “${text.slice(0, 40)}”`);
+}
+
+function plainGesture(type: GestureType): Gesture | null {
+  return type === 'chord' ? null : { type };
+}
+
+function messageOf(controller: Controller, row: CsvRow): Result<Message, string> {
+  const { shows } = controller.firmware;
+  const channel = channelSchema.safeParse(
+    row.cell('channel') === '' ? controller.channel : Number(row.cell('channel')) + 1 - shows.channelBase,
+  );
+  if (!channel.success) return err(`“${row.cell('channel').slice(0, 20)}” is no channel`);
+  const type = row.cell('type').toLowerCase();
+  const text = row.cell('number');
+  if (text === '') return err('the number is missing');
+  if (['cc', 'control change', 'control', ''].includes(type)) {
+    const number = u7Schema.safeParse(Number(text));
+    return number.success
+      ? ok({ type: 'cc', channel: channel.data, number: number.data })
+      : err(`“${text.slice(0, 20)}” is no control number: 0 to 127`);
+  }
+  if (['note', 'n'].includes(type)) {
+    const number = u7Schema.safeParse(/^\d+$/.test(text) ? Number(text) : (parseNote(text, shows.middleC) ?? -1));
+    return number.success
+      ? ok({ type: 'note', channel: channel.data, number: number.data })
+      : err(`“${text.slice(0, 20)}” is no note`);
+  }
+  if (['program', 'pc', 'program change'].includes(type)) {
+    const number = u7Schema.safeParse(Number(text) - shows.programBase);
+    return number.success
+      ? ok({ type: 'program', channel: channel.data, number: number.data, bank: null })
+      : err(`“${text.slice(0, 20)}” is no program on this controller`);
+  }
+  return err(`“${type.slice(0, 40)}” is no kind of message: cc, note or program`);
+}
+
+function behaviourOf(text: string, gesture: Gesture, type: Message['type']): Result<Behaviour, string> {
+  if (type === 'program') return ok({ type: 'fixed', value: u14(0) });
+  const numbers = (text.match(/\d+/g) ?? []).map(Number);
+  if (numbers.some((n) => n > 127)) return err(`“${text.slice(0, 40)}” has a value above 127`);
+  const [a, b] = numbers;
+  if (gesture.type === 'move') return ok({ type: 'range', from: u14(a ?? 0), to: u14(b ?? 127), curve: { type: 'linear' } });
+  if (a === undefined) return ok({ type: 'momentary', down: u14(127), up: u14(0) });
+  if (b === undefined) return ok({ type: 'fixed', value: u14(a) });
+  if (text.includes('/')) return ok({ type: 'latching', first: u14(a), second: u14(b) });
+  if (/held|,|;|then/.test(text)) return ok({ type: 'momentary', down: u14(a), up: u14(b) });
+  return err(`“${text.slice(0, 40)}” is not clear: 127/0 alternates, 127 held 0 is on press and release`);
+}

@@ -1,0 +1,129 @@
+// The exchange file of a rig: one JSON document, format `keen-dial/rig`.
+import { z } from 'zod';
+import { err, ok, type Result } from '../result';
+import { byOrder, firstBroken, headSchema, type Rig, rowSchemas, type TableName, tableNames } from '../rig';
+
+export const RIG_FORMAT = 'keen-dial/rig';
+export const RIG_FORMAT_VERSION = 1;
+/** Largest file that is read, in bytes. */
+export const RIG_FILE_LIMIT = 20 * 1024 * 1024;
+/** Most rows in one rig. */
+export const RIG_ROW_LIMIT = 50_000;
+
+export interface ImportProblem {
+  /** Where in the file, as a person would point at it. */
+  readonly place: string;
+  readonly message: string;
+}
+
+const envelope = z.looseObject({ format: z.literal(RIG_FORMAT), formatVersion: z.number().int().min(1) });
+
+const tableShape = {
+  controllers: z.array(rowSchemas.controllers),
+  controls: z.array(rowSchemas.controls),
+  counters: z.array(rowSchemas.counters),
+  targets: z.array(rowSchemas.targets),
+  parameters: z.array(rowSchemas.parameters),
+  wires: z.array(rowSchemas.wires),
+  layers: z.array(rowSchemas.layers),
+  assignments: z.array(rowSchemas.assignments),
+  landings: z.array(rowSchemas.landings),
+  scenes: z.array(rowSchemas.scenes),
+  songs: z.array(rowSchemas.songs),
+  scripts: z.array(rowSchemas.scripts),
+  accepted: z.array(rowSchemas.accepted),
+} as const satisfies Record<TableName, z.ZodType>;
+
+/** A whole rig from outside the process: every row through its schema. References are checked by `parseRig`. */
+export const rigSchema: z.ZodType<Rig> = headSchema.extend(tableShape);
+
+/** The rig as a file: two spaces of indent, so that it can be compared line by line under version control. */
+export function writeRig(rig: Rig): string {
+  const { id, name, notes, preferences, ...tables } = rig;
+  return `${JSON.stringify({ format: RIG_FORMAT, formatVersion: RIG_FORMAT_VERSION, id, name, notes, preferences, ...tables }, null, 2)}\n`;
+}
+
+/**
+ * Reads a rig file. Refuses what is too large, no JSON, another format, a newer version, a row that does not fit its schema,
+ * an identifier used twice, and a reference to nothing — each time naming the place. Never returns half a rig.
+ */
+export function parseRig(text: string): Result<Rig, readonly ImportProblem[]> {
+  const refuse = (place: string, message: string) => err([{ place, message }]);
+  if (text.length > RIG_FILE_LIMIT)
+    return refuse('the file', `It has more than ${RIG_FILE_LIMIT / 1024 / 1024} MB, the most that is read.`);
+  let raw: unknown;
+  try {
+    raw = JSON.parse(text);
+  } catch (error) {
+    return refuse('the file', `It is not JSON: ${error instanceof Error ? error.message.slice(0, 200) : 'it cannot be read'}.`);
+  }
+  const outer = envelope.safeParse(raw);
+  if (!outer.success)
+    return refuse('format', `This is not a rig file: it should begin with "format": "${RIG_FORMAT}" and a formatVersion.`);
+  if (outer.data.formatVersion > RIG_FORMAT_VERSION) {
+    return refuse(
+      'formatVersion',
+      `The file has format ${outer.data.formatVersion}, and this version reads up to ${RIG_FORMAT_VERSION}. Open it with a newer Keen Dial.`,
+    );
+  }
+  const parsed = rigSchema.safeParse(raw);
+  if (!parsed.success)
+    return err(parsed.error.issues.slice(0, 20).map((issue) => ({ place: placeOf(issue.path, raw), message: issue.message })));
+  return checked(parsed.data);
+}
+
+function checked(rig: Rig): Result<Rig, readonly ImportProblem[]> {
+  const seen = new Set<string>();
+  let rows = 0;
+  for (const table of tableNames) {
+    for (const row of rig[table]) {
+      rows++;
+      if (seen.has(row.id)) return err([{ place: `${table}, id ${row.id}`, message: 'The identifier is used twice.' }]);
+      seen.add(row.id);
+    }
+  }
+  if (rows > RIG_ROW_LIMIT)
+    return err([{ place: 'the file', message: `It has ${rows} rows; ${RIG_ROW_LIMIT} are the most that is read.` }]);
+  const broken = firstBroken(rig);
+  if (broken)
+    return err([
+      {
+        place: `${broken.table}, id ${broken.row.id}, ${broken.reference.field}`,
+        message: `It points at “${broken.reference.id}”, which is not in the file.`,
+      },
+    ]);
+  return ok(sorted(rig));
+}
+
+function sorted(rig: Rig): Rig {
+  return {
+    ...rig,
+    controllers: [...rig.controllers].sort(byOrder),
+    controls: [...rig.controls].sort(byOrder),
+    counters: [...rig.counters].sort(byOrder),
+    targets: [...rig.targets].sort(byOrder),
+    parameters: [...rig.parameters].sort(byOrder),
+    wires: [...rig.wires].sort(byOrder),
+    layers: [...rig.layers].sort(byOrder),
+    assignments: [...rig.assignments].sort(byOrder),
+    landings: [...rig.landings].sort(byOrder),
+    scenes: [...rig.scenes].sort(byOrder),
+    songs: [...rig.songs].sort(byOrder),
+    scripts: [...rig.scripts].sort(byOrder),
+    accepted: [...rig.accepted].sort(byOrder),
+  };
+}
+
+const named = z.looseObject({ name: z.string() });
+
+/** `assignments, row 3, actions.0.message.number`: counted from 1, with the row's name where it has one. */
+function placeOf(path: readonly PropertyKey[], raw: unknown): string {
+  const [table, row, ...rest] = path.map(String);
+  if (table === undefined) return 'the file';
+  if (row === undefined) return table;
+  const rows = z.looseObject({ [table]: z.array(z.unknown()) }).safeParse(raw);
+  const list: unknown = rows.success ? rows.data[table] : undefined;
+  const entry = Array.isArray(list) ? named.safeParse(list[Number(row)]) : null;
+  const name = entry?.success ? ` (${entry.data.name.slice(0, 40)})` : '';
+  return [`${table}, row ${Number(row) + 1}${name}`, rest.join('.')].filter((s) => s !== '').join(', ');
+}

@@ -1,0 +1,26 @@
+export { type CcClass, type CcEntry, ccEntry, ccTable, isReserved } from './cc-table';
+export {
+  addressKey,
+  type Message,
+  type MessageType,
+  messageSchema,
+  messageTypeSchema,
+  shortName,
+  valueMax,
+  withChannel,
+  withNumber,
+} from './message';
+export { type MiddleC, type NumberStyle, noteName, parseNote, showChannel, showNote, showProgram } from './names';
+export { type Channel, channel, channelSchema, type U7, type U14, u7, u7Schema, u14, u14Schema } from './numbers';
+export {
+  ccWord,
+  noteWord,
+  programWord,
+  type Word,
+  wordBytes,
+  wordChannel,
+  wordKey,
+  wordNumber,
+  wordType,
+  wordValue,
+} from './word';

@@ -1,0 +1,116 @@
+// What a controller sends and a target listens for, without the value: the kind of message, channel and number.
+import { z } from 'zod';
+import { channelSchema, u7Schema, u14Schema } from './numbers';
+
+const bankSelectSchema = z.object({ msb: u7Schema, lsb: u7Schema.nullable() });
+
+/** Every kind of message of the model. A member holds what identifies it; the value comes from the behaviour. */
+export const messageSchema = z.discriminatedUnion('type', [
+  z.object({ type: z.literal('cc'), channel: channelSchema, number: u7Schema }),
+  z.object({
+    type: z.literal('cc14'),
+    channel: channelSchema,
+    number: u7Schema.refine((n) => n >= 1 && n <= 31 && n !== 6, '14-bit controls are 1–31 without 6'),
+  }),
+  z.object({ type: z.literal('note'), channel: channelSchema, number: u7Schema }),
+  z.object({
+    type: z.literal('program'),
+    channel: channelSchema,
+    number: u7Schema,
+    bank: bankSelectSchema.nullable(),
+  }),
+  z.object({ type: z.literal('pitch-bend'), channel: channelSchema }),
+  z.object({ type: z.literal('channel-pressure'), channel: channelSchema }),
+  z.object({ type: z.literal('poly-pressure'), channel: channelSchema, number: u7Schema }),
+  z.object({ type: z.literal('rpn'), channel: channelSchema, number: u14Schema }),
+  z.object({ type: z.literal('nrpn'), channel: channelSchema, number: u14Schema }),
+  z.object({ type: z.literal('sysex'), bytes: z.array(u7Schema).max(256) }),
+  z.object({ type: z.literal('start') }),
+  z.object({ type: z.literal('stop') }),
+  z.object({ type: z.literal('continue') }),
+]);
+export type Message = z.infer<typeof messageSchema>;
+export type MessageType = Message['type'];
+
+const typeOrder = [
+  'cc',
+  'note',
+  'program',
+  'cc14',
+  'pitch-bend',
+  'channel-pressure',
+  'poly-pressure',
+  'rpn',
+  'nrpn',
+  'sysex',
+  'start',
+  'stop',
+  'continue',
+] as const satisfies readonly MessageType[];
+
+export const messageTypeSchema = z.enum(typeOrder);
+
+/**
+ * One integer that is equal for two messages exactly when a receiver cannot tell them apart by type, channel and number.
+ * SysEx messages share one key: they are told apart by their bytes.
+ */
+export function addressKey(message: Message): number {
+  const type = typeOrder.indexOf(message.type);
+  const ch = 'channel' in message ? message.channel - 1 : 0;
+  const number = 'number' in message ? message.number : 0;
+  return (type * 16 + ch) * 16384 + number;
+}
+
+/** The largest value a message can carry: 16383 for 14-bit kinds, 127 for the others (MIDI 1.0). */
+export function valueMax(type: MessageType): 127 | 16383 {
+  return type === 'cc14' || type === 'pitch-bend' || type === 'rpn' || type === 'nrpn' ? 16383 : 127;
+}
+
+/** The same message with another number; kinds without a number come back unchanged. */
+export function withNumber(message: Message, number: number): Message {
+  return 'number' in message ? messageSchema.parse({ ...message, number }) : message;
+}
+
+/** The same message on another channel; kinds without a channel come back unchanged. */
+export function withChannel(message: Message, channel: number): Message {
+  return 'channel' in message ? messageSchema.parse({ ...message, channel }) : message;
+}
+
+/**
+ * A message in a few characters for tape and tables, with counting from 0: `CC 104`, `N 36`, `PC 4`.
+ * @example shortName({ type: 'cc', channel: channel(5), number: u7(104) }) // => 'CC 104'
+ */
+export function shortName(message: Message): string {
+  switch (message.type) {
+    case 'cc':
+      return `CC ${message.number}`;
+    case 'cc14':
+      return `CC ${message.number}+${message.number + 32}`;
+    case 'note':
+      return `N ${message.number}`;
+    case 'program':
+      return `PC ${message.number}`;
+    case 'pitch-bend':
+      return 'bend';
+    case 'channel-pressure':
+      return 'pressure';
+    case 'poly-pressure':
+      return `poly ${message.number}`;
+    case 'rpn':
+      return `RPN ${message.number}`;
+    case 'nrpn':
+      return `NRPN ${message.number}`;
+    case 'sysex':
+      return 'SysEx';
+    case 'start':
+    case 'stop':
+    case 'continue':
+      return message.type;
+    default:
+      return unreachable(message);
+  }
+}
+
+function unreachable(value: never): never {
+  throw new Error(`unhandled message ${JSON.stringify(value)}`);
+}

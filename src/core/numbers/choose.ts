@@ -1,0 +1,100 @@
+// Which address a new function gets: the first one in the school's order that nobody uses and the target takes.
+import { addressKey, channel, type Message, u7 } from '../midi';
+import type { RigIndex } from '../rig';
+import { accepts, routesFrom } from '../wires';
+import { everyPlainNumber, notesInOrder } from './order';
+
+export interface Demand {
+  readonly controllerId: string;
+  readonly type: 'cc' | 'note' | 'program';
+  readonly channel: number;
+  /** The target whose windows must take the address; null when it does not matter. */
+  readonly targetId: string | null;
+  /** Try this number first, then count up from it (for runs and for programs numbered by switch). */
+  readonly from?: number;
+  /** Addresses that are spoken for although the rig does not hold them yet. */
+  readonly reserved?: ReadonlySet<number>;
+}
+
+/** The message for a new function; null when every number on every channel is taken or refused. */
+export function chooseMessage(index: RigIndex, demand: Demand): Message | null {
+  const usable = makeUsable(index, demand);
+  for (let i = 0; i < 16; i++) {
+    const ch = ((demand.channel - 1 + i) % 16) + 1;
+    for (const number of candidates(demand)) {
+      const message = plainMessage(demand.type, ch, number);
+      if (usable(message)) return message;
+    }
+  }
+  return null;
+}
+
+/** Whether nobody else uses an address where this controller is heard, and the target takes it. */
+export function isFree(index: RigIndex, demand: Demand, message: Message): boolean {
+  return makeUsable(index, demand)(message);
+}
+
+function makeUsable(index: RigIndex, demand: Demand): (message: Message) => boolean {
+  const target = demand.targetId === null ? undefined : index.targets.get(demand.targetId);
+  const reached = new Set(routesFrom(index, demand.controllerId).map((r) => r.target.id));
+  const shares = (controllerId: string): boolean =>
+    controllerId === demand.controllerId || routesFrom(index, controllerId).some((r) => reached.has(r.target.id));
+  const sharing = new Map<string, boolean>();
+  const sharesCached = (controllerId: string): boolean => {
+    const known = sharing.get(controllerId);
+    if (known !== undefined) return known;
+    const found = shares(controllerId);
+    sharing.set(controllerId, found);
+    return found;
+  };
+  const signals = new Set(index.rig.layers.flatMap((l) => (l.signal ? [addressKey(l.signal)] : [])));
+  return (message) => {
+    const key = addressKey(message);
+    if (demand.reserved?.has(key) || signals.has(key)) return false;
+    if (target && !accepts(target, message)) return false;
+    for (const { assignment } of index.sendsAt.get(key) ?? []) {
+      const owner = index.controls.get(assignment.controlId)?.controllerId;
+      if (owner !== undefined && sharesCached(owner)) return false;
+    }
+    if ((index.landingsAt.get(key) ?? []).some((l) => reached.has(l.targetId))) return false;
+    return !shadowed(index, message, reached);
+  };
+}
+
+/** A 14-bit control on n also occupies n + 32, and 14-bit n may not sit on a plain one (MIDI 1.0). */
+function shadowed(index: RigIndex, message: Message, reached: ReadonlySet<string>): boolean {
+  if (message.type !== 'cc') return false;
+  for (const n of [message.number, message.number - 32]) {
+    if (n < 1 || n > 31 || n === 6) continue;
+    const key = addressKey({ type: 'cc14', channel: message.channel, number: u7(n) });
+    if (index.sendsAt.has(key) || (index.landingsAt.get(key) ?? []).some((l) => reached.has(l.targetId))) return true;
+  }
+  return false;
+}
+
+function candidates(demand: Demand): readonly number[] {
+  const order =
+    demand.type === 'cc' ? everyPlainNumber : demand.type === 'note' ? notesInOrder : Array.from({ length: 128 }, (_, i) => i);
+  const { from } = demand;
+  if (from === undefined) return order;
+  const plain = new Set(order);
+  const up = Array.from({ length: Math.max(0, 128 - from) }, (_, i) => from + i).filter((n) => plain.has(n));
+  return [...up, ...order];
+}
+
+function plainMessage(type: 'cc' | 'note' | 'program', ch: number, number: number): Message {
+  switch (type) {
+    case 'cc':
+      return { type: 'cc', channel: channel(ch), number: u7(number) };
+    case 'note':
+      return { type: 'note', channel: channel(ch), number: u7(number) };
+    case 'program':
+      return { type: 'program', channel: channel(ch), number: u7(number), bank: null };
+    default:
+      return unreachable(type);
+  }
+}
+
+function unreachable(value: never): never {
+  throw new Error(`unhandled ${String(value)}`);
+}

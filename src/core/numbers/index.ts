@@ -1,0 +1,2 @@
+export { chooseMessage, type Demand, isFree } from './choose';
+export { everyPlainNumber, undefinedFirst } from './order';

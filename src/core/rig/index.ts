@@ -1,0 +1,45 @@
+export { apply, applyTracked, byOrder, type EditProblem, type Touched } from './apply';
+export { batch, type Edit, editSchema, insert, invert, labelOf, remove, set } from './edit';
+export { groupBy, indexRig, messagesOf, type PlacedSend, type RigIndex } from './index-rig';
+export { sameJson } from './json';
+export { type Panel, type PanelControl, type PanelCounts, panelFromCounts } from './panel';
+export { firstBroken, rowsPointingAt } from './references';
+export {
+  type Action,
+  type AnyRow,
+  type Assignment,
+  type Behaviour,
+  behaviourValues,
+  type Control,
+  type ControlKind,
+  type Controller,
+  type Counter,
+  emptyRig,
+  type Firmware,
+  type Gesture,
+  type GestureType,
+  type Head,
+  headSchema,
+  idSchema,
+  type Landing,
+  type Layer,
+  type Mark,
+  nameSchema,
+  type Parameter,
+  type Preferences,
+  type ReceiveMode,
+  type Reception,
+  type Rig,
+  type Row,
+  rowSchemas,
+  rowsOf,
+  type Send,
+  type SwitchMode,
+  type TableName,
+  type Target,
+  tableNames,
+  type Wire,
+} from './schema';
+export { commonFirmware } from './templates/firmware';
+export { commonReception } from './templates/reception';
+export { type ControllerTemplate, controllerTemplates } from './templates/templates.data';

@@ -1,0 +1,176 @@
+// Both sides of a function: what a control sends at a place (assignment) and what a target listens for (landing).
+import { z } from 'zod';
+import { messageSchema, u7Schema, u14Schema, valueMax } from '../../midi';
+import { curveSchema } from '../../values';
+import { idSchema, markSchema, noteSchema, orderSchema, proofSchema, shortTextSchema } from './common';
+import { receiveModeSchema } from './target';
+
+const plainGesture = <T extends string>(type: T) => z.object({ type: z.literal(type) });
+
+export const gestureSchema = z.discriminatedUnion('type', [
+  plainGesture('move'),
+  plainGesture('press'),
+  plainGesture('release'),
+  plainGesture('hold'),
+  plainGesture('double-tap'),
+  plainGesture('repeat'),
+  z.object({
+    type: z.literal('chord'),
+    with: idSchema,
+    windowMs: z.number().min(0).max(5000),
+    singlesFire: z.boolean(),
+  }),
+]);
+export type Gesture = z.infer<typeof gestureSchema>;
+
+/** Which values a send puts out. `range` is for what moves, the others are for what switches. */
+export const behaviourSchema = z.discriminatedUnion('type', [
+  z.object({ type: z.literal('range'), from: u14Schema, to: u14Schema, curve: curveSchema }),
+  z.object({ type: z.literal('momentary'), down: u14Schema, up: u14Schema }),
+  z.object({ type: z.literal('latching'), first: u14Schema, second: u14Schema }),
+  z.object({ type: z.literal('fixed'), value: u14Schema }),
+  z.object({ type: z.literal('stepping'), counterId: idSchema }),
+]);
+export type Behaviour = z.infer<typeof behaviourSchema>;
+
+/** All message values that a behaviour names by itself (a counter's are in the counter). */
+export function behaviourValues(behaviour: Behaviour): readonly number[] {
+  switch (behaviour.type) {
+    case 'range':
+      return [behaviour.from, behaviour.to];
+    case 'momentary':
+      return [behaviour.down, behaviour.up];
+    case 'latching':
+      return [behaviour.first, behaviour.second];
+    case 'fixed':
+      return [behaviour.value];
+    case 'stepping':
+      return [];
+    default:
+      return unreachable(behaviour);
+  }
+}
+
+const sendSchema = z
+  .object({
+    type: z.literal('send'),
+    message: messageSchema,
+    behaviour: behaviourSchema,
+    pinned: z.boolean(),
+    /** The parameters that this send is there for. */
+    meant: z.array(idSchema).max(64),
+  })
+  .refine((s) => behaviourValues(s.behaviour).every((v) => v <= valueMax(s.message.type)), {
+    message: 'this kind of message carries values 0–127',
+    path: ['behaviour'],
+  })
+  .refine((s) => s.message.type !== 'program' || s.behaviour.type === 'fixed' || s.behaviour.type === 'stepping', {
+    message: 'a program message has no value: it is fixed, or stepped by a counter',
+    path: ['behaviour'],
+  });
+export type Send = z.infer<typeof sendSchema>;
+
+export const actionSchema = z.union([
+  sendSchema,
+  z.object({
+    type: z.literal('go'),
+    to: z.discriminatedUnion('type', [
+      z.object({ type: z.literal('bank'), bank: z.number().int().min(1).max(128) }),
+      z.object({ type: z.literal('page'), page: z.number().int().min(1).max(16) }),
+      z.object({ type: z.literal('step'), what: z.enum(['bank', 'page']), by: z.number().int().min(-127).max(127) }),
+      z.object({ type: z.literal('last-used') }),
+    ]),
+  }),
+  z.object({ type: z.literal('wait'), ms: z.number().min(0).max(60_000) }),
+  z.object({ type: z.literal('keystroke'), keys: z.string().min(1).max(80) }),
+]);
+export type Action = z.infer<typeof actionSchema>;
+
+/**
+ * What a control does on one gesture at one place. The place is controller (through the control) × bank × page × layer;
+ * null means every bank, every page, and the Base layer.
+ */
+export const assignmentSchema = z.object({
+  id: idSchema,
+  order: orderSchema,
+  controlId: idSchema,
+  bank: z.number().int().min(1).max(128).nullable(),
+  page: z.number().int().min(1).max(16).nullable(),
+  layerId: idSchema.nullable(),
+  gesture: gestureSchema,
+  actions: z.array(actionSchema).min(1).max(64),
+  textShort: z.string().max(64),
+  textLong: shortTextSchema,
+  colour: z.string().max(20),
+  entered: markSchema.nullable(),
+  saved: markSchema.nullable(),
+  proved: proofSchema.nullable(),
+  why: noteSchema,
+  replaced: noteSchema,
+  note: noteSchema,
+});
+export type Assignment = z.infer<typeof assignmentSchema>;
+
+/**
+ * One row of what a target listens for. `from`–`to` is the part of the parameter's range that the message covers, in its
+ * unit (from > to runs it backwards); `setValue` is used by the mode *set*.
+ */
+export const landingSchema = z.object({
+  id: idSchema,
+  order: orderSchema,
+  targetId: idSchema,
+  parameterId: idSchema,
+  port: shortTextSchema,
+  address: messageSchema,
+  hostLayerId: idSchema.nullable(),
+  mode: receiveModeSchema,
+  from: z.number().finite(),
+  to: z.number().finite(),
+  curve: curveSchema,
+  takeover: z.enum(['jump', 'pickup', 'scale']),
+  setValue: z.number().finite(),
+  entered: markSchema.nullable(),
+  proved: proofSchema.nullable(),
+  note: noteSchema,
+});
+export type Landing = z.infer<typeof landingSchema>;
+
+/** A layer; Base always exists and has no row. `signal` is what the modifier of a host-made layer sends (on 127, off 0). */
+export const layerSchema = z.object({
+  id: idSchema,
+  order: orderSchema,
+  name: z.string().min(1).max(40),
+  letter: z.string().min(1).max(2),
+  shape: z.enum(['circle', 'diamond', 'triangle', 'square', 'hexagon']),
+  modifierControlId: idSchema.nullable(),
+  mode: z.enum(['while-held', 'toggled', 'next-press']),
+  tap: z.array(actionSchema).max(64),
+  scope: z.discriminatedUnion('type', [
+    z.object({ type: z.literal('all') }),
+    z.object({ type: z.literal('controller'), controllerId: idSchema }),
+    z.object({ type: z.literal('side'), controllerId: idSchema, side: z.enum(['left', 'right']) }),
+  ]),
+  madeIn: z.enum(['controller', 'host']),
+  signal: messageSchema.nullable(),
+  fallsThrough: z.boolean(),
+});
+export type Layer = z.infer<typeof layerSchema>;
+
+/** A cable or connection from a port to a port; null filters let everything through. */
+export const wireSchema = z.object({
+  id: idSchema,
+  order: orderSchema,
+  from: z.object({ unitId: idSchema, port: shortTextSchema }),
+  to: z.object({ unitId: idSchema, port: shortTextSchema }),
+  transport: z.enum(['din', 'usb', 'bluetooth', 'network', 'virtual']),
+  channels: z.array(u7Schema.refine((n) => n >= 1 && n <= 16, 'a channel is 1–16')).nullable(),
+  types: z.array(z.string().max(20)).nullable(),
+  forNotes: z.boolean(),
+  forRemote: z.boolean(),
+  note: noteSchema,
+});
+export type Wire = z.infer<typeof wireSchema>;
+
+function unreachable(value: never): never {
+  throw new Error(`unhandled behaviour ${JSON.stringify(value)}`);
+}

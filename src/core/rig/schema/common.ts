@@ -1,0 +1,32 @@
+// What every row of a rig shares: identifiers, order, marks of work done, texts with limits.
+import { z } from 'zod';
+
+/** Identifiers are short random strings, unique within a rig; names are never identifiers. */
+export const idSchema = z.string().regex(/^[A-Za-z0-9_-]{1,40}$/, 'an identifier has 1 to 40 letters, digits, _ or -');
+
+/** A name that a person gives: trimmed by the forms, 1–120 characters. */
+export const nameSchema = z.string().min(1, 'a name is needed').max(120, 'a name has at most 120 characters');
+export const shortTextSchema = z.string().max(200, 'at most 200 characters');
+export const noteSchema = z.string().max(4000, 'at most 4000 characters');
+
+/** Rows are kept in the order of this number, ties by id. It is sparse, so that a row can go between two others. */
+export const orderSchema = z.number().finite();
+
+/** When something was done by hand: an ISO 8601 date and time. */
+export const markSchema = z.object({ at: z.iso.datetime() });
+export type Mark = z.infer<typeof markSchema>;
+
+/** A proof of an assignment: when, with which software versions, and on which grade of evidence. */
+export const proofSchema = z.object({
+  at: z.iso.datetime(),
+  versions: shortTextSchema,
+  grade: z.enum(['tested', 'manual', 'hearsay']),
+});
+
+/** How a device or program counts and names. */
+export const numberStyleSchema = z.object({
+  channelBase: z.union([z.literal(0), z.literal(1)]),
+  programBase: z.union([z.literal(0), z.literal(1)]),
+  notes: z.enum(['number', 'name']),
+  middleC: z.union([z.literal(3), z.literal(4), z.literal(5)]),
+});

@@ -1,0 +1,122 @@
+// A controller on the rig and the controls on its panel. Copied in from a template; later changes of the library never alter a rig.
+import { z } from 'zod';
+import { channelSchema, messageTypeSchema } from '../../midi';
+import { curveSchema } from '../../values';
+import { idSchema, nameSchema, noteSchema, numberStyleSchema, orderSchema, shortTextSchema } from './common';
+
+export const controlKindSchema = z.enum([
+  'knob',
+  'encoder',
+  'fader',
+  'ribbon',
+  'jog',
+  'expression',
+  'pad',
+  'button',
+  'footswitch',
+  'key-range',
+]);
+export type ControlKind = z.infer<typeof controlKindSchema>;
+
+export const gestureTypeSchema = z.enum(['move', 'press', 'release', 'hold', 'double-tap', 'repeat', 'chord']);
+export type GestureType = z.infer<typeof gestureTypeSchema>;
+
+export const switchModeSchema = z.enum(['momentary', 'latching', 'fixed', 'stepping']);
+export type SwitchMode = z.infer<typeof switchModeSchema>;
+
+const milliseconds = z.number().min(0).max(60_000);
+const millimetres = z.number().min(0).max(3000);
+
+/** What the built-in program of a controller can do, and how it behaves. Times in milliseconds. */
+export const firmwareSchema = z.object({
+  messages: z.array(messageTypeSchema).min(1),
+  gestures: z.array(gestureTypeSchema),
+  switchModes: z.array(switchModeSchema),
+  encoderModes: z.array(z.enum(['absolute', 'twos-complement', 'binary-offset', 'sign-magnitude'])),
+  messagesPerGesture: z.number().int().min(1).max(256),
+  press: z.enum(['always-fires', 'waits']),
+  releaseAfterHold: z.enum(['fires', 'suppressed']),
+  releaseAfterDoubleTap: z.enum(['fires', 'suppressed']),
+  holdMs: milliseconds,
+  doubleTapMs: milliseconds,
+  chordMs: milliseconds,
+  repeatMs: milliseconds,
+  banks: z.number().int().min(1).max(128),
+  pages: z.number().int().min(1).max(16),
+  counters: z.number().int().min(0).max(128),
+  togglesSurviveBankChange: z.boolean(),
+  resendsPositions: z.boolean(),
+  releaseLookup: z.enum(['press-layer', 'current-layer']),
+  lights: z.enum(['own-state', 'feedback']),
+  shows: numberStyleSchema,
+  userSlots: z.number().int().min(0).max(1000),
+  readOnlySlots: z.number().int().min(0).max(1000),
+  programmedAt: z.enum(['panel', 'editor', 'browser']),
+  recipe: noteSchema,
+});
+export type Firmware = z.infer<typeof firmwareSchema>;
+
+/** A unit on this rig. Panel size in millimetres. */
+export const controllerSchema = z.object({
+  id: idSchema,
+  order: orderSchema,
+  name: nameSchema,
+  templateId: shortTextSchema,
+  port: shortTextSchema,
+  channel: channelSchema,
+  width: millimetres.min(20),
+  height: millimetres.min(20),
+  bankNames: z.array(z.string().max(40)).max(128),
+  firmware: firmwareSchema,
+  note: noteSchema,
+});
+export type Controller = z.infer<typeof controllerSchema>;
+
+/** One control on a panel; `x`, `y` is its top left corner in millimetres from the panel's. */
+export const controlSchema = z.object({
+  id: idSchema,
+  order: orderSchema,
+  controllerId: idSchema,
+  name: nameSchema,
+  kind: controlKindSchema,
+  x: millimetres,
+  y: millimetres,
+  width: millimetres.min(2),
+  height: millimetres.min(2),
+  family: shortTextSchema,
+  familyOrder: z.number().int().min(0),
+  side: z.enum(['left', 'right', 'none']),
+  subControls: z.array(z.enum(['push', 'touch'])),
+  light: z.enum(['none', 'on-off', 'colour']),
+  ring: z.boolean(),
+  motor: z.boolean(),
+  display: z.object({ short: z.number().int().min(0).max(64), long: z.number().int().min(0).max(200) }).nullable(),
+  calibration: z
+    .object({
+      low: z.number().min(0).max(1),
+      high: z.number().min(0).max(1),
+      deadLow: z.number().min(0).max(0.5),
+      deadHigh: z.number().min(0).max(0.5),
+      curve: curveSchema,
+    })
+    .nullable(),
+});
+export type Control = z.infer<typeof controlSchema>;
+
+/** A shared counter of a controller: it moves by `step`, then sends; it wraps modulo its span or stops at its ends. */
+export const counterSchema = z
+  .object({
+    id: idSchema,
+    order: orderSchema,
+    controllerId: idSchema,
+    name: nameSchema,
+    from: z.number().int().min(0).max(16383),
+    to: z.number().int().min(0).max(16383),
+    step: z.number().int().min(-16383).max(16383),
+    atEnd: z.enum(['wrap', 'stop']),
+    start: z.number().int().min(0).max(16383),
+  })
+  .refine((c) => c.from < c.to, { message: 'a counter counts from a lower to a higher number', path: ['to'] })
+  .refine((c) => c.start >= c.from && c.start <= c.to, { message: 'a counter starts inside its span', path: ['start'] })
+  .refine((c) => c.step !== 0, { message: 'a counter moves by at least 1', path: ['step'] });
+export type Counter = z.infer<typeof counterSchema>;

@@ -1,0 +1,35 @@
+export {
+  type Action,
+  type Assignment,
+  type Behaviour,
+  behaviourValues,
+  type Gesture,
+  type Landing,
+  type Layer,
+  type Send,
+  type Wire,
+} from './assignment';
+export { idSchema, type Mark, nameSchema } from './common';
+export type {
+  Control,
+  ControlKind,
+  Controller,
+  Counter,
+  Firmware,
+  GestureType,
+  SwitchMode,
+} from './controller';
+export {
+  type AnyRow,
+  emptyRig,
+  type Head,
+  headSchema,
+  type Preferences,
+  type Rig,
+  type Row,
+  rowSchemas,
+  rowsOf,
+  type TableName,
+  tableNames,
+} from './rig';
+export type { Parameter, ReceiveMode, Reception, Target } from './target';

@@ -1,0 +1,92 @@
+// The rig as a whole: a head and thirteen tables of rows.
+import { z } from 'zod';
+import { assignmentSchema, landingSchema, layerSchema, wireSchema } from './assignment';
+import { idSchema, nameSchema, noteSchema } from './common';
+import { controllerSchema, controlSchema, counterSchema } from './controller';
+import { acceptedSchema, sceneSchema, scriptSchema, songSchema } from './show';
+import { parameterSchema, targetSchema } from './target';
+
+export const preferencesSchema = z.object({
+  school: z.enum(['undefined-first', 'from-119-down', 'counting-runs', 'notes-for-switches', 'standard-meanings']),
+  middleC: z.union([z.literal(3), z.literal(4), z.literal(5)]),
+  programBase: z.union([z.literal(0), z.literal(1)]),
+});
+export type Preferences = z.infer<typeof preferencesSchema>;
+
+/** The tables of a rig by name, each with the schema of its rows. Every row has an `id` and an `order`. */
+export const rowSchemas = {
+  controllers: controllerSchema,
+  controls: controlSchema,
+  counters: counterSchema,
+  targets: targetSchema,
+  parameters: parameterSchema,
+  wires: wireSchema,
+  layers: layerSchema,
+  assignments: assignmentSchema,
+  landings: landingSchema,
+  scenes: sceneSchema,
+  songs: songSchema,
+  scripts: scriptSchema,
+  accepted: acceptedSchema,
+} as const;
+
+export type TableName = keyof typeof rowSchemas;
+type RowMap = { [T in TableName]: z.infer<(typeof rowSchemas)[T]> };
+export type Row<T extends TableName> = RowMap[T];
+export type AnyRow = Row<TableName>;
+export type RigTables = { readonly [T in TableName]: readonly Row<T>[] };
+
+export const tableNames = [
+  'controllers',
+  'controls',
+  'counters',
+  'targets',
+  'parameters',
+  'wires',
+  'layers',
+  'assignments',
+  'landings',
+  'scenes',
+  'songs',
+  'scripts',
+  'accepted',
+] as const satisfies readonly TableName[];
+
+/** The head of a rig: everything that is not a row of a table. */
+export const headSchema = z.object({
+  id: idSchema,
+  name: nameSchema,
+  notes: noteSchema,
+  preferences: preferencesSchema,
+});
+export type Head = z.infer<typeof headSchema>;
+
+export interface Rig extends Head, RigTables {}
+
+/** The rows of one table, with their type. */
+export function rowsOf<T extends TableName>(rig: RigTables, table: T): RigTables[T] {
+  return rig[table];
+}
+
+/** An empty rig. */
+export function emptyRig(id: string, name: string): Rig {
+  return {
+    id,
+    name,
+    notes: '',
+    preferences: { school: 'undefined-first', middleC: 4, programBase: 0 },
+    controllers: [],
+    controls: [],
+    counters: [],
+    targets: [],
+    parameters: [],
+    wires: [],
+    layers: [],
+    assignments: [],
+    landings: [],
+    scenes: [],
+    songs: [],
+    scripts: [],
+    accepted: [],
+  };
+}

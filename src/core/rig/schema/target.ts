@@ -1,0 +1,106 @@
+// What is moved: a plugin, host, sampler or cue player with its parameters, and how it hears messages.
+import { z } from 'zod';
+import { channelSchema, messageTypeSchema, u7Schema } from '../../midi';
+import { scaleSchema } from '../../values';
+import { idSchema, nameSchema, noteSchema, numberStyleSchema, orderSchema, shortTextSchema } from './common';
+
+export const receiveModeSchema = z.enum([
+  'absolute',
+  'toggle',
+  'gate',
+  'set',
+  'increment',
+  'decrement',
+  'trigger',
+  'preset',
+  'next-preset',
+  'previous-preset',
+  'relative',
+]);
+export type ReceiveMode = z.infer<typeof receiveModeSchema>;
+
+/** A run of numbers that a target accepts; `channels` null means every channel. */
+const windowSchema = z.object({
+  type: messageTypeSchema,
+  channels: z.array(channelSchema).nullable(),
+  from: z.number().int().min(0).max(16383),
+  to: z.number().int().min(0).max(16383),
+});
+
+export const receptionSchema = z.object({
+  /** Accepted numbers; an empty list accepts everything. */
+  windows: z.array(windowSchema).max(200),
+  modes: z.array(receiveModeSchema).min(1),
+  /** Lowest control value that counts as on; notes count from velocity 1. */
+  threshold: u7Schema,
+  /** Which messages flip a toggle, and make *set*, *increment* and *decrement* act. */
+  actsOn: z.enum(['any-message', 'at-or-above-threshold']),
+  relativeEncodings: z.array(z.enum(['twos-complement', 'binary-offset', 'sign-magnitude'])),
+  /** Part of the travel that one click moves, 0–1. */
+  relativeStep: z.number().min(0).max(1),
+  fourteenBit: z.enum(['act-on-each', 'wait-for-low-byte']),
+  takeover: z.array(z.enum(['jump', 'pickup', 'scale'])),
+  rejectGap: u7Schema.nullable(),
+  scope: z.enum(['always', 'selected-track', 'focused-window', 'locked']),
+  livesIn: z.enum(['controller-slot', 'plugin-instance', 'project', 'host-wide', 'instrument-template']),
+  keepsStandardMeanings: z.boolean(),
+  tellsPortsApart: z.boolean(),
+  feedback: z.enum(['none', 'same-address']),
+  launchQuantisation: z.enum(['none', 'beat', 'bar']),
+  shows: numberStyleSchema,
+});
+export type Reception = z.infer<typeof receptionSchema>;
+
+export const targetSchema = z.object({
+  id: idSchema,
+  order: orderSchema,
+  name: nameSchema,
+  kind: z.enum(['plugin', 'host', 'sampler', 'looper', 'mixer', 'lighting', 'cue-player']),
+  profileId: shortTextSchema,
+  port: shortTextSchema,
+  version: shortTextSchema,
+  reception: receptionSchema,
+  note: noteSchema,
+});
+export type Target = z.infer<typeof targetSchema>;
+
+/**
+ * A parameter. Values are in its unit; a stepped parameter counts its steps from 0, a toggle is 0 or 1, a trigger counts
+ * how often it fired.
+ */
+export const parameterSchema = z
+  .object({
+    id: idSchema,
+    order: orderSchema,
+    targetId: idSchema,
+    name: nameSchema,
+    group: shortTextSchema,
+    kind: z.enum(['continuous', 'stepped', 'toggle', 'trigger']),
+    unit: z.string().max(20),
+    lowest: z.number().finite(),
+    highest: z.number().finite(),
+    scale: scaleSchema,
+    centre: z.enum(['linear', 'at64']),
+    steps: z.array(z.string().max(60)).max(1024),
+    default: z.number().finite(),
+    start: z.number().finite(),
+    role: z.string().max(40),
+    tags: z.array(z.enum(['loudness', 'feedback', 'hazard', 'panic', 'urgent'])),
+    tolerance: z.number().positive().nullable(),
+    note: noteSchema,
+  })
+  .refine((p) => p.lowest < p.highest, { message: 'the lowest value lies below the highest', path: ['highest'] })
+  .refine((p) => p.start >= p.lowest && p.start <= p.highest, {
+    message: 'the start value lies inside the range',
+    path: ['start'],
+  })
+  .refine((p) => p.default >= p.lowest && p.default <= p.highest, {
+    message: 'the default lies inside the range',
+    path: ['default'],
+  })
+  .refine((p) => p.scale.type !== 'log' || p.lowest > 0, { message: 'a log scale starts above 0', path: ['scale'] })
+  .refine((p) => p.kind !== 'stepped' || p.steps.length === p.highest - p.lowest + 1, {
+    message: 'a stepped parameter has one name for each step',
+    path: ['steps'],
+  });
+export type Parameter = z.infer<typeof parameterSchema>;

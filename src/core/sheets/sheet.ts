@@ -1,0 +1,237 @@
+// The sheet: what to enter in each controller and in each target, control by control, in the notation of that device.
+
+import { showValue } from '../bench';
+import { type Message, type NumberStyle, showChannel, showNote, showProgram } from '../midi';
+import type {
+  Action,
+  Assignment,
+  Behaviour,
+  Control,
+  Controller,
+  Landing,
+  Parameter,
+  Preferences,
+  RigIndex,
+  Target,
+} from '../rig';
+
+export interface ControllerLine {
+  readonly assignment: Assignment;
+  readonly control: string;
+  readonly place: string;
+  readonly gesture: string;
+  readonly type: string;
+  readonly channel: string;
+  readonly number: string;
+  readonly values: string;
+  readonly purpose: string;
+  readonly display: string;
+}
+
+export interface TargetLine {
+  readonly landing: Landing;
+  readonly parameter: string;
+  readonly type: string;
+  readonly channel: string;
+  readonly number: string;
+  readonly mode: string;
+  readonly range: string;
+  readonly from: string;
+}
+
+export interface Sheet {
+  readonly controllers: readonly { readonly controller: Controller; readonly lines: readonly ControllerLine[] }[];
+  readonly targets: readonly { readonly target: Target; readonly lines: readonly TargetLine[] }[];
+  /** Lines on both sides that are not ticked as entered. */
+  readonly toEnter: number;
+  readonly lines: number;
+}
+
+/** Writes the sheet of a rig. A controller shows numbers as its firmware does, a target as its own style says. */
+export function makeSheet(index: RigIndex): Sheet {
+  const controllers = index.rig.controllers.map((controller) => ({ controller, lines: controllerLines(index, controller) }));
+  const targets = index.rig.targets.map((target) => ({ target, lines: targetLines(index, target) }));
+  const marks = [...index.rig.assignments.map((a) => a.entered), ...index.rig.landings.map((l) => l.entered)];
+  return { controllers, targets, toEnter: marks.filter((m) => m === null).length, lines: marks.length };
+}
+
+function controllerLines(index: RigIndex, controller: Controller): ControllerLine[] {
+  const controls = [...(index.controlsOf.get(controller.id) ?? [])].sort(byFamily);
+  const layerOrder = new Map(index.rig.layers.map((l, i) => [l.id, i + 1]));
+  return controls.flatMap((control) =>
+    [...(index.assignmentsOf.get(control.id) ?? [])]
+      .sort(
+        (a, b) =>
+          (a.bank ?? 0) - (b.bank ?? 0) || (layerOrder.get(a.layerId ?? '') ?? 0) - (layerOrder.get(b.layerId ?? '') ?? 0),
+      )
+      .flatMap((assignment) =>
+        assignment.actions.map((action) => controllerLine(index, controller, control, assignment, action)),
+      ),
+  );
+}
+
+const byFamily = (a: Control, b: Control): number =>
+  a.family < b.family ? -1 : a.family > b.family ? 1 : a.familyOrder - b.familyOrder;
+
+function controllerLine(
+  index: RigIndex,
+  controller: Controller,
+  control: Control,
+  assignment: Assignment,
+  action: Action,
+): ControllerLine {
+  const style = controller.firmware.shows;
+  const send = action.type === 'send' ? action : null;
+  return {
+    assignment,
+    control: control.name,
+    place: placeWords(index, controller, assignment),
+    gesture: assignment.gesture.type,
+    type: send ? typeWords(send.message) : action.type,
+    channel: send && 'channel' in send.message ? showChannel(send.message.channel, style) : '',
+    number: send ? numberWords(send.message, style) : '',
+    values: send ? valueWords(send.message, send.behaviour, index) : '',
+    purpose: send ? send.meant.map((id) => parameterName(index, id)).join(', ') : '',
+    display: assignment.textShort,
+  };
+}
+
+/** A bank and layer as the player knows them: `Overture · Heel`, `every bank · Base`. */
+export function placeWords(
+  index: RigIndex,
+  controller: Controller,
+  place: Pick<Assignment, 'bank' | 'page' | 'layerId'>,
+): string {
+  const bank =
+    place.bank === null
+      ? controller.firmware.banks > 1
+        ? 'every bank'
+        : ''
+      : (controller.bankNames[place.bank - 1] ?? `Bank ${place.bank}`);
+  const layer = place.layerId === null ? 'Base' : (index.layers.get(place.layerId)?.name ?? '?');
+  return [bank, place.page === null ? '' : `page ${place.page}`, layer].filter((s) => s !== '').join(' · ');
+}
+
+function targetLines(index: RigIndex, target: Target): TargetLine[] {
+  const order = new Map((index.parametersOf.get(target.id) ?? []).map((p, i) => [p.id, i]));
+  const style = target.reception.shows;
+  return index.rig.landings
+    .filter((l) => l.targetId === target.id)
+    .sort((a, b) => (order.get(a.parameterId) ?? 0) - (order.get(b.parameterId) ?? 0))
+    .flatMap((landing) => {
+      const parameter = index.parameters.get(landing.parameterId);
+      return parameter ? [targetLine(index, landing, parameter, style)] : [];
+    });
+}
+
+function targetLine(index: RigIndex, landing: Landing, parameter: Parameter, style: NumberStyle): TargetLine {
+  const senders = (index.sendsFor.get(parameter.id) ?? []).map((p) => index.controls.get(p.assignment.controlId)?.name ?? '?');
+  const layer = landing.hostLayerId === null ? '' : ` in ${index.layers.get(landing.hostLayerId)?.name ?? '?'}`;
+  return {
+    landing,
+    parameter: parameter.name,
+    type: typeWords(landing.address),
+    channel: 'channel' in landing.address ? showChannel(landing.address.channel, style) : '',
+    number: numberWords(landing.address, style),
+    mode: `${modeWords(landing.mode)}${layer}`,
+    range:
+      landing.mode === 'set'
+        ? showValue(parameter, landing.setValue)
+        : parameter.kind === 'trigger'
+          ? ''
+          : `${showValue(parameter, landing.from)} to ${showValue(parameter, landing.to)}`,
+    from: [...new Set(senders)].join(', '),
+  };
+}
+
+const parameterName = (index: RigIndex, id: string): string => {
+  const parameter = index.parameters.get(id);
+  return parameter ? `${index.targets.get(parameter.targetId)?.name ?? '?'}: ${parameter.name}` : '?';
+};
+
+const typeNames: { readonly [T in Message['type']]: string } = {
+  cc: 'Control change',
+  cc14: 'Control change, 14 bits',
+  note: 'Note',
+  program: 'Program change',
+  'pitch-bend': 'Pitch bend',
+  'channel-pressure': 'Channel pressure',
+  'poly-pressure': 'Poly pressure',
+  rpn: 'RPN',
+  nrpn: 'NRPN',
+  sysex: 'SysEx',
+  start: 'Start',
+  stop: 'Stop',
+  continue: 'Continue',
+};
+
+/** The kind of a message in full. */
+export const typeWords = (message: Message): string => typeNames[message.type];
+
+/** The number of a message as a device shows it; empty where it has none. */
+export function numberWords(message: Message, style: NumberStyle): string {
+  switch (message.type) {
+    case 'note':
+    case 'poly-pressure':
+      return showNote(message.number, style);
+    case 'program':
+      return showProgram(message.number, style);
+    case 'cc':
+    case 'cc14':
+    case 'rpn':
+    case 'nrpn':
+      return String(message.number);
+    default:
+      return '';
+  }
+}
+
+/** Which values are sent, in the words of the trade. */
+export function valueWords(message: Message, behaviour: Behaviour, index: RigIndex): string {
+  switch (behaviour.type) {
+    case 'range':
+      return `${behaviour.from} to ${behaviour.to}`;
+    case 'momentary':
+      return `${behaviour.down} on press, ${behaviour.up} on release`;
+    case 'latching':
+      return `alternating ${behaviour.first} / ${behaviour.second}`;
+    case 'fixed':
+      return message.type === 'program' ? '' : `${behaviour.value} on every press`;
+    case 'stepping': {
+      const counter = index.counters.get(behaviour.counterId);
+      return counter
+        ? `counter ${counter.from} to ${counter.to} by ${counter.step}, ${counter.atEnd === 'wrap' ? 'wraps' : 'stops'}`
+        : '';
+    }
+    default:
+      return unreachable(behaviour);
+  }
+}
+
+const modeNames: { readonly [M in Landing['mode']]: string } = {
+  absolute: 'absolute',
+  toggle: 'toggle',
+  gate: 'gate',
+  set: 'set value',
+  increment: 'increment',
+  decrement: 'decrement',
+  trigger: 'trigger',
+  preset: 'preset',
+  'next-preset': 'next preset',
+  'previous-preset': 'previous preset',
+  relative: 'relative',
+};
+
+export const modeWords = (mode: Landing['mode']): string => modeNames[mode];
+
+/** The style in which a rig shows numbers that belong to no device. */
+export const rigStyle = (preferences: Preferences): NumberStyle => ({
+  channelBase: 1,
+  programBase: preferences.programBase,
+  notes: 'name',
+  middleC: preferences.middleC,
+});
+
+function unreachable(value: never): never {
+  throw new Error(`unhandled ${JSON.stringify(value)}`);
+}

@@ -1,0 +1,2 @@
+export { type Heard, makeHear, unsupportedLanding } from './hear';
+export { compileTargets, startTargets, stepTargets, type TargetProgram, type TargetState } from './step';

@@ -1,0 +1,6 @@
+export { type CurveSpec, curveSchema, makeCurve, straight } from './curve';
+export { type Centre, placeOf, type StepValue, stepOf, valueAtPlace, valueForStep } from './reading';
+export { type Resolution, resolution } from './resolution';
+export { makeScale, type Scale, type ScaleSpec, scaleSchema } from './scale';
+export { showNumber, showQuantity, showSevenBit } from './show';
+export { narrow, widen } from './widen';

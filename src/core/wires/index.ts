@@ -1,0 +1,1 @@
+export { accepts, passes, portFits, type Route, routesFrom } from './routes';
