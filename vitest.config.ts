@@ -1,7 +1,20 @@
 import { fileURLToPath } from 'node:url';
 import { defineConfig } from 'vitest/config';
 
+const here = (path: string): string => fileURLToPath(new URL(path, import.meta.url));
+
 export default defineConfig({
-  resolve: { alias: { '@': fileURLToPath(new URL('./src', import.meta.url)), 'server-only': fileURLToPath(new URL('./tests/stand-ins/server-only.ts', import.meta.url)) } },
-  test: { include: ['src/**/*.test.{ts,tsx}', 'tests/{oracles,laws,architecture,server}/**/*.test.ts'], testTimeout: 30_000 },
+  resolve: {
+    alias: [
+      { find: /^@\//, replacement: here('./src/') },
+      { find: 'server-only', replacement: here('./tests/stand-ins/server-only.ts') },
+      // These packages name a main file that they do not ship; the module that they do ship is asked for directly.
+      { find: /^@tonaljs\/([a-z-]+)$/, replacement: here('./node_modules/@tonaljs/$1/dist/index.mjs') },
+    ],
+  },
+  test: {
+    include: ['src/**/*.test.{ts,tsx}', 'tests/{oracles,laws,architecture,server}/**/*.test.ts'],
+    server: { deps: { inline: [/@tonaljs/] } },
+    testTimeout: 30_000,
+  },
 });

@@ -72,6 +72,7 @@ function classifySwitch(trace: Trace, slot: number, parameter: Parameter, start:
   const n = after.length;
   if (parameter.kind === 'trigger') {
     const times = (after[n - 1] ?? start) - start;
+    if (times * 2 === n && n >= 4) return { type: 'every-second-press' };
     return times === 0 ? null : { type: 'fires', times, gestures: n };
   }
   if (changes === 0) return null;

@@ -167,15 +167,14 @@ function inLayer(
   gesture: GestureType,
   layerId: string | null,
 ): readonly Armed[] {
-  const fits = control.armed.filter(
-    (a) =>
-      a.gesture === gesture &&
-      a.layerId === layerId &&
-      (a.bank === null || a.bank === state.bank) &&
-      (a.page === null || a.page === state.page),
-  );
-  const exact = fits.filter((a) => a.bank !== null);
-  return exact.length > 0 ? exact : fits;
+  const exact: Armed[] = [];
+  const everyBank: Armed[] = [];
+  for (const a of control.armed) {
+    if (a.gesture !== gesture || a.layerId !== layerId || (a.page !== null && a.page !== state.page)) continue;
+    if (a.bank === state.bank) exact.push(a);
+    else if (a.bank === null) everyBank.push(a);
+  }
+  return exact.length > 0 ? exact : everyBank;
 }
 
 function fireDown(firing: Firing, armed: readonly Armed[]): void {

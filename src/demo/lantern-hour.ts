@@ -1,0 +1,196 @@
+// The demo rig "Lantern Hour": a small ensemble plays live to silent films. Everything in it is invented, with a handful of
+// honest mistakes for the findings to find.
+import { addController, addLayer, addParameters, addTarget, assign, assignmentAt, type Place } from '@/core/commands';
+import { parseParameters } from '@/core/formats';
+import { channel, u7, u14 } from '@/core/midi';
+import { type Action, apply, type Behaviour, controllerTemplates, type Edit, emptyRig, indexRig, type Landing, type Rig, type Send, set } from '@/core/rig';
+import { targetLists } from './targets.data';
+
+/** Thrown only when the demo data itself is wrong: a bug, found by its test. */
+function must<T>(result: { readonly ok: true; readonly value: T } | { readonly ok: false; readonly error: unknown }, what: string): T {
+  if (!result.ok) throw new Error(`demo: ${what}: ${JSON.stringify(result.error)}`);
+  return result.value;
+}
+
+const entered = { at: '2026-09-12T17:30:00.000Z' };
+
+class Builder {
+  private count = 0;
+  rig: Rig;
+
+  constructor(id: string) {
+    this.rig = emptyRig(id, 'Lantern Hour');
+  }
+
+  readonly newId = (): string => `lh${(++this.count).toString(36)}`;
+
+  do(edit: Edit): void {
+    this.rig = must(apply(this.rig, edit), 'edit');
+  }
+
+  controller(templateId: string, name: string, bankNames: readonly string[]): void {
+    const template = controllerTemplates.find((t) => t.id === templateId);
+    if (!template) throw new Error(`demo: no template ${templateId}`);
+    const { edit } = addController(this.rig, { ...template, bankNames }, name, this.newId);
+    this.do(edit);
+  }
+
+  control(controllerName: string, name: string) {
+    const controller = this.rig.controllers.find((c) => c.name === controllerName);
+    const control = this.rig.controls.find((c) => c.controllerId === controller?.id && c.name === name);
+    if (!control) throw new Error(`demo: no control ${controllerName} ${name}`);
+    return control;
+  }
+
+  parameter(name: string) {
+    const [targetName, parameterName] = name.split(': ', 2);
+    const target = this.rig.targets.find((t) => t.name === targetName);
+    const parameter = this.rig.parameters.find((p) => p.targetId === target?.id && p.name === parameterName);
+    if (!parameter) throw new Error(`demo: no parameter ${name}`);
+    return parameter;
+  }
+
+  /** Assigns, then bends what the defaults gave to what this player wanted. */
+  put(where: string, place: Place, parameterName: string, wish: Wish = {}): void {
+    const [controllerName = '', rest = ''] = where.split(' / ', 2);
+    const [controlName = '', gesture] = rest.split(' : ', 2);
+    const control = this.control(controllerName, controlName);
+    const parameter = this.parameter(parameterName);
+    const assigned = must(
+      assign(
+        indexRig(this.rig),
+        {
+          parameterId: parameter.id,
+          controlId: control.id,
+          place,
+          ...(gesture === 'hold' || gesture === 'release' || gesture === 'press' ? { gesture: { type: gesture } } : {}),
+          onTaken: 'join',
+          ...(wish.from === undefined ? {} : { from: wish.from }),
+        },
+        this.newId,
+      ),
+      where,
+    );
+    this.do(assigned.edit);
+    const assignment = this.rig.assignments.find((a) => a.id === assigned.assignmentId);
+    if (!assignment) throw new Error('demo: assignment lost');
+    const landing = this.rig.landings.filter((l) => l.parameterId === parameter.id).at(-1);
+    const actions = assignment.actions.map((a): Action => (a.type === 'send' ? bend(a, wish) : a));
+    if (wish.behaviour || wish.number !== undefined || wish.channel !== undefined) this.do(set('assignments', assignment, 'actions', actions));
+    const now = this.rig.assignments.find((a) => a.id === assigned.assignmentId);
+    if (now && !wish.todo && now.entered === null) this.do(set('assignments', now, 'entered', entered));
+    if (landing) this.bendLanding(landing, wish, actions);
+  }
+
+  private bendLanding(landing: Landing, wish: Wish, actions: readonly Action[]): void {
+    const [first] = actions;
+    const changes: Partial<Landing> = {
+      ...(first?.type === 'send' ? { address: first.message } : {}),
+      ...(wish.mode ? { mode: wish.mode } : {}),
+      ...(wish.range ? { from: wish.range[0], to: wish.range[1] } : {}),
+      ...(wish.setValue === undefined ? {} : { setValue: wish.setValue }),
+      ...(wish.todo ? {} : { entered }),
+    };
+    let row = landing;
+    for (const field of ['address', 'mode', 'from', 'to', 'setValue', 'entered'] as const) {
+      const to = changes[field];
+      if (to === undefined) continue;
+      this.do(set('landings', row, field, to));
+      row = this.rig.landings.find((l) => l.id === row.id) ?? row;
+    }
+  }
+}
+
+interface Wish {
+  readonly behaviour?: Behaviour;
+  readonly number?: number;
+  readonly channel?: number;
+  readonly from?: number;
+  readonly mode?: Landing['mode'];
+  readonly range?: readonly [number, number];
+  readonly setValue?: number;
+  readonly todo?: true;
+}
+
+function bend(send: Send, wish: Wish): Send {
+  const { message } = send;
+  const numbered = wish.number !== undefined && 'number' in message && message.type === 'cc' ? { ...message, number: u7(wish.number) } : message;
+  const moved = wish.channel !== undefined && 'channel' in numbered ? { ...numbered, channel: channel(wish.channel) } : numbered;
+  return { ...send, message: moved, behaviour: wish.behaviour ?? send.behaviour };
+}
+
+const alternating = (first: number, second: number): Behaviour => ({ type: 'latching', first: u14(first), second: u14(second) });
+const held = (down: number, up: number): Behaviour => ({ type: 'momentary', down: u14(down), up: u14(up) });
+const every = (value: number): Behaviour => ({ type: 'fixed', value: u14(value) });
+
+/** Builds the demo rig. The same identifiers each time. */
+export function lanternHour(id = 'lantern-hour'): Rig {
+  const b = new Builder(id);
+  for (const [name, kind, list] of targetLists) {
+    const { edit, id: targetId } = addTarget(b.rig, name, kind, b.newId);
+    b.do(edit);
+    const parsed = parseParameters(list);
+    if (parsed.bad.length > 0) throw new Error(`demo: ${name}: ${JSON.stringify(parsed.bad)}`);
+    b.do(addParameters(b.rig, targetId, parsed.good, b.newId));
+  }
+  b.controller('floorboard-8-2', 'Floorboard 8+2', ['Overture', 'Harbour', 'Storm', 'Finale']);
+  b.controller('encoder-slab-16', 'Encoder slab 16', ['Colours', 'Beds', 'Spare 3', 'Spare 4']);
+  b.controller('pad-tray-16-8', 'Pad tray 4×4', ['Props', 'Weather', 'Street', 'Spare 4', 'Spare 5', 'Spare 6', 'Spare 7', 'Spare 8']);
+
+  const layer = (name: string, controller: string, control: string, madeIn: 'controller' | 'host'): string => {
+    const made = must(addLayer(indexRig(b.rig), { name, modifierControlId: b.control(controller, control).id, madeIn, fallsThrough: true }, b.newId), name);
+    b.do(made.edit);
+    return made.id;
+  };
+  const heel = layer('Heel', 'Floorboard 8+2', 'FS 4', 'controller');
+  const veil = layer('Veil', 'Encoder slab 16', 'E 16', 'host');
+
+  const at = (bank: number | null, layerId: string | null = null): Place => ({ bank, page: null, layerId });
+
+  b.put('Floorboard 8+2 / FS 1', at(1), 'Murmur Loom: Loom', { behaviour: alternating(127, 0) });
+  b.put('Floorboard 8+2 / FS 2', at(1), 'Pane Choir: Choir', { behaviour: alternating(127, 0) });
+  // A mistake: 0 goes out first, and Freeze is already off.
+  b.put('Floorboard 8+2 / FS 3', at(1), 'Quarry Hall: Freeze', { behaviour: alternating(0, 127) });
+  b.put('Floorboard 8+2 / FS 5', at(1), 'Murmur Loom: Reverse', { behaviour: every(127), mode: 'toggle' });
+  // A mistake: this board sends the press before it can know of the hold.
+  b.put('Floorboard 8+2 / FS 5 : hold', at(1), 'Quarry Hall: Infinite', { behaviour: held(127, 0) });
+  b.put('Floorboard 8+2 / FS 6', at(1), 'Prop Cupboard: Rain bed', { behaviour: every(127), mode: 'toggle' });
+  b.put('Floorboard 8+2 / FS 7', at(1), 'Prop Cupboard: Thunder', {});
+  b.put('Floorboard 8+2 / FS 8', at(null), 'Reel Clerk: Next cue', {});
+  b.put('Floorboard 8+2 / FS 8 : hold', at(null), 'Reel Clerk: Stop all', { behaviour: every(127), todo: true });
+  b.put('Floorboard 8+2 / FS 1', at(1, heel), 'Murmur Loom: Weave', { behaviour: every(127), mode: 'increment', todo: true });
+  b.put('Floorboard 8+2 / FS 3', at(1, heel), 'Quarry Hall: Gate', { behaviour: held(127, 0), mode: 'gate' });
+  b.put('Floorboard 8+2 / Ex 1', at(null), 'Murmur Loom: Level', { range: [-60, 0] });
+  b.put('Floorboard 8+2 / Ex 2', at(null), 'Quarry Hall: Pre-delay', { range: [60, 10] });
+  b.put('Floorboard 8+2 / Ex 2', at(null), 'Quarry Hall: Mix', { range: [0, 45] });
+  b.put('Floorboard 8+2 / FS 1', at(2), 'Prop Cupboard: Foghorn', {});
+  b.put('Floorboard 8+2 / FS 2', at(2), 'Prop Cupboard: Gulls', { behaviour: alternating(127, 0) });
+  // A mistake: on at the first press and never off again.
+  b.put('Floorboard 8+2 / FS 3', at(2), 'Prop Cupboard: Wind bed', { behaviour: every(127), todo: true });
+  b.put('Floorboard 8+2 / FS 1', at(3), 'Quarry Hall: Bypass', { behaviour: alternating(127, 0) });
+  b.put('Floorboard 8+2 / FS 2', at(3), 'Reel Clerk: Go to black', {});
+
+  b.put('Encoder slab 16 / E 1', at(1), 'Murmur Loom: Grain size', {});
+  b.put('Encoder slab 16 / E 2', at(1), 'Murmur Loom: Density', {});
+  b.put('Encoder slab 16 / E 3', at(1), 'Quarry Hall: Decay', {});
+  b.put('Encoder slab 16 / E 4', at(1), 'Quarry Hall: Damping', {});
+  b.put('Encoder slab 16 / E 5', at(1), 'Pane Choir: Tone', {});
+  b.put('Encoder slab 16 / E 1', at(1, veil), 'Murmur Loom: Spread', {});
+  // A mistake: typed on the floorboard's channel with a number that the floorboard already uses.
+  const choir = assignmentAt(indexRig(b.rig), b.control('Floorboard 8+2', 'FS 2').id, at(1), 'press')?.actions[0];
+  const taken = choir?.type === 'send' && 'number' in choir.message ? choir.message.number : 103;
+  b.put('Encoder slab 16 / E 7', at(1), 'Pane Choir: Ring', { channel: 5, number: taken });
+
+  b.put('Pad tray 4×4 / P 1', at(1), 'Prop Cupboard: Door', {});
+  b.put('Pad tray 4×4 / P 2', at(1), 'Prop Cupboard: Footsteps', {});
+  b.put('Pad tray 4×4 / P 3', at(1), 'Prop Cupboard: Glass', {});
+  // A mistake: alternating values into a toggle.
+  b.put('Pad tray 4×4 / P 5', at(1), 'Prop Cupboard: Clock', { behaviour: alternating(127, 0), mode: 'toggle' });
+  // A mistake: 40 lies below the threshold.
+  b.put('Pad tray 4×4 / P 6', at(1), 'Pane Choir: Strike', { behaviour: every(40), todo: true });
+  b.put('Pad tray 4×4 / K 1', at(null), 'Prop Cupboard: Gust level', {});
+  b.put('Pad tray 4×4 / K 2', at(null), 'Prop Cupboard: Bed level', {});
+  // A mistake: 121 is “reset all controllers”.
+  b.put('Pad tray 4×4 / K 8', at(null), 'Reel Clerk: Speed', { number: 121, todo: true });
+  return b.rig;
+}

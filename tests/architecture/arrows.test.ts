@@ -1,0 +1,91 @@
+// Arrows point one way, folders have one door, and types are not talked round: kept by a test, not by goodwill.
+import { readdirSync, readFileSync } from 'node:fs';
+import { dirname, join, relative, resolve } from 'node:path';
+import { describe, expect, it } from 'vitest';
+
+const root = resolve(import.meta.dirname, '../..');
+const core = join(root, 'src/core');
+
+function files(folder: string): string[] {
+  return readdirSync(folder, { withFileTypes: true }).flatMap((entry) => {
+    const path = join(folder, entry.name);
+    if (entry.isDirectory()) return files(path);
+    return /\.tsx?$/.test(entry.name) && !entry.name.includes('.test.') ? [path] : [];
+  });
+}
+
+/** The folders of the core, each with those it may import. */
+const allowed: Readonly<Record<string, readonly string[]>> = {
+  midi: [],
+  values: [],
+  rig: ['midi', 'values'],
+  controller: ['midi', 'values', 'rig'],
+  wires: ['midi', 'values', 'rig'],
+  target: ['midi', 'values', 'rig', 'wires'],
+  bench: ['midi', 'values', 'rig', 'controller', 'wires', 'target'],
+  numbers: ['midi', 'values', 'rig', 'wires', 'bench'],
+  commands: ['midi', 'values', 'rig', 'wires', 'bench', 'numbers'],
+  checks: ['midi', 'values', 'rig', 'wires', 'bench', 'numbers', 'commands'],
+  sheets: ['midi', 'values', 'rig', 'wires', 'bench', 'numbers', 'commands'],
+  formats: ['midi', 'values', 'rig', 'wires', 'bench', 'numbers', 'commands', 'checks', 'sheets'],
+};
+
+const importsOf = (text: string): string[] => [...text.matchAll(/from '([^']+)'/g)].map((m) => m[1] ?? '');
+
+describe('the core', () => {
+  it('has only folders with a stated place', () => {
+    const folders = readdirSync(core, { withFileTypes: true }).filter((e) => e.isDirectory()).map((e) => e.name);
+    expect(folders.sort()).toEqual(Object.keys(allowed).sort());
+  });
+  it('imports only zod, its parsers, and folders before it, through their door', () => {
+    const wrong: string[] = [];
+    for (const file of files(core)) {
+      const [home = ''] = relative(core, file).split('/');
+      for (const target of importsOf(readFileSync(file, 'utf8'))) {
+        if (!target.startsWith('.')) {
+          const fine = target === 'zod' || (home === 'formats' && target === 'papaparse');
+          if (!fine) wrong.push(`${relative(root, file)} imports ${target}`);
+          continue;
+        }
+        const path = relative(core, resolve(dirname(file), target)).split('/');
+        const [folder = ''] = path;
+        if (folder === home || path.join('/') === 'result') continue;
+        if (!allowed[home]?.includes(folder)) wrong.push(`${relative(root, file)} points the wrong way: ${target}`);
+        if (path.length > 1) wrong.push(`${relative(root, file)} goes past the door of ${folder}: ${target}`);
+      }
+    }
+    expect(wrong).toEqual([]);
+  });
+  it('casts only at a border, and says so on the line', () => {
+    const wrong: string[] = [];
+    for (const file of files(core)) {
+      readFileSync(file, 'utf8').split('\n').forEach((line, i, all) => {
+        if (/^\s*(\*|\/\*\*)/.test(line)) return;
+        const code = line.replace(/\/\/.*$/, '').replace(/'[^']*'|`[^`]*`/g, '');
+        if (!/\bas (?!const\b)[A-Za-z{(]/.test(code) || /^\s*(import|export)\b|\* as /.test(code)) return;
+        const near = `${all[i - 1] ?? ''}${line}${all[i + 1] ?? ''}`;
+        if (!/border:|compiler cannot|parsed by|accepted the row/.test(near)) wrong.push(`${relative(root, file)}:${i + 1} ${line.trim()}`);
+      });
+    }
+    expect(wrong).toEqual([]);
+  });
+  it('reads no clock and rolls no dice', () => {
+    const wrong = files(core).filter((f) => /Date\.now|new Date|Math\.random|performance\.now|crypto\./.test(readFileSync(f, 'utf8')));
+    expect(wrong).toEqual([]);
+  });
+});
+
+describe('screens', () => {
+  it('never name a database, and the server never imports a screen', () => {
+    const wrong: string[] = [];
+    for (const file of files(join(root, 'src'))) {
+      const place = relative(join(root, 'src'), file);
+      for (const target of importsOf(readFileSync(file, 'utf8'))) {
+        if (/^(ui|workers)\//.test(place) && /sequelize|sqlite3|umzug|server\/(database|rigs)/.test(target)) wrong.push(`${place} → ${target}`);
+        if (place.startsWith('server/') && /\/(ui|app|workers)\//.test(target)) wrong.push(`${place} → ${target}`);
+        if (place.startsWith('ui/') && /\/app\//.test(target)) wrong.push(`${place} → ${target}`);
+      }
+    }
+    expect(wrong).toEqual([]);
+  });
+});

@@ -1,0 +1,145 @@
+// The laws of editing, over random edits on the demo rig: nothing is lost, everything can be taken back.
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { addController, addLayer, addParameters, assign, changeMessage, fillEdit, planFill, removeAssignment, removeGear, removeLayer, removeParameter, runAfter, waitingAfter } from '@/core/commands';
+import { parseRig, writeRig } from '@/core/formats';
+import { withNumber } from '@/core/midi';
+import { apply, batch, controllerTemplates, type Edit, editSchema, firstBroken, indexRig, insert, invert, type Rig, remove, set } from '@/core/rig';
+import { lanternHour } from '@/demo/lantern-hour';
+
+const demo = lanternHour();
+let count = 0;
+const newId = (): string => `t${++count}`;
+
+const pick = <T>(rows: readonly T[], n: number): T => {
+  const row = rows[n % rows.length];
+  if (row === undefined) throw new Error('empty table');
+  return row;
+};
+
+/** One edit as a user makes it, chosen by numbers; null where that choice makes none. */
+function someEdit(rig: Rig, what: number, n: number, m: number): Edit | null {
+  const index = indexRig(rig);
+  switch (what % 12) {
+    case 0: {
+      const row = pick(rig.parameters, n);
+      return set('parameters', row, 'start', m % 2 === 0 ? row.lowest : row.highest);
+    }
+    case 1:
+      return rig.assignments.length === 0 ? null : removeAssignment(index, pick(rig.assignments, n));
+    case 2: {
+      const done = assign(index, { parameterId: pick(rig.parameters, n).id, controlId: pick(rig.controls, m).id, place: { bank: (n % 4) + 1, page: null, layerId: null }, onTaken: n % 2 === 0 ? 'join' : 'replace' }, newId);
+      return done.ok ? done.value.edit : null;
+    }
+    case 3: {
+      if (rig.assignments.length === 0) return null;
+      const row = pick(rig.assignments, n);
+      const [action] = row.actions;
+      return action?.type === 'send' ? changeMessage(index, row, 0, withNumber(action.message, m % 128), newId) : null;
+    }
+    case 4:
+      return rig.controllers.length < 6 ? addController(rig, pick(controllerTemplates, n), 'Another', newId).edit : null;
+    case 5:
+      return removeGear(rig, 'parameters', pick(rig.parameters, n).id);
+    case 6:
+      return rig.controllers.length > 1 ? removeGear(rig, 'controllers', pick(rig.controllers, n).id) : null;
+    case 7: {
+      const made = addLayer(index, { name: `L${m}`, modifierControlId: pick(rig.controls, n).id, madeIn: m % 2 === 0 ? 'host' : 'controller', fallsThrough: true }, newId);
+      return made.ok ? made.value.edit : null;
+    }
+    case 8:
+      return rig.layers.length === 0 ? null : removeLayer(index, pick(rig.layers, n));
+    case 9: {
+      if (rig.assignments.length === 0) return null;
+      const row = pick(rig.assignments, n);
+      const meant = row.actions.flatMap((a) => (a.type === 'send' ? a.meant : []));
+      return meant.length === 0 ? null : removeParameter(index, row, pick(meant, m));
+    }
+    case 10: {
+      if (rig.assignments.length === 0) return null;
+      const row = pick(rig.assignments, n);
+      const first = row.actions.flatMap((a) => (a.type === 'send' ? a.meant : []))[0] ?? '';
+      const plan = planFill(index, row, runAfter(index, row.controlId), waitingAfter(index, first));
+      return plan.ok ? fillEdit(index, plan.value, newId) : null;
+    }
+    default: {
+      const target = pick(rig.targets, n);
+      return addParameters(rig, target.id, [{ name: `P${m}`, group: '', kind: 'toggle', unit: '', lowest: 0, highest: 1, scale: { type: 'linear' }, centre: 'linear', steps: [], default: 0, start: 0, role: '', tags: [], tolerance: null, note: '' }], newId);
+    }
+  }
+}
+
+const choice = fc.tuple(fc.nat(), fc.nat(), fc.nat());
+
+describe('apply and invert', () => {
+  it('any run of edits, taken back in turn, gives the rig that was there, row for row', () => {
+    fc.assert(
+      fc.property(fc.array(choice, { minLength: 1, maxLength: 12 }), (choices) => {
+        let rig = demo;
+        const undo: Edit[] = [];
+        for (const [what, n, m] of choices) {
+          const edit = someEdit(rig, what, n, m);
+          if (!edit) continue;
+          const done = apply(rig, edit);
+          // Every command gives an edit that applies to the rig it was made from.
+          expect(done).toMatchObject({ ok: true });
+          if (!done.ok) continue;
+          expect(firstBroken(done.value)).toBeNull();
+          expect(invert(invert(edit))).toEqual(edit);
+          undo.push(invert(edit));
+          rig = done.value;
+        }
+        for (const edit of undo.reverse()) {
+          const done = apply(rig, edit);
+          expect(done).toMatchObject({ ok: true });
+          if (done.ok) rig = done.value;
+        }
+        expect(rig).toEqual(demo);
+      }),
+      { numRuns: 150 },
+    );
+  });
+  it('an edit survives the way through JSON and its schema, and a rig the way through its file', () => {
+    fc.assert(
+      fc.property(choice, ([what, n, m]) => {
+        const edit = someEdit(demo, what, n, m);
+        if (!edit) return;
+        expect(editSchema.parse(JSON.parse(JSON.stringify(edit)))).toEqual(edit);
+        const done = apply(demo, edit);
+        if (!done.ok) return;
+        expect(parseRig(writeRig(done.value))).toEqual({ ok: true, value: done.value });
+      }),
+      { numRuns: 100 },
+    );
+  });
+});
+
+describe('what apply refuses', () => {
+  const row = pick(demo.parameters, 0);
+  it('an edit that saw another value: both are named', () => {
+    const done = apply(demo, { type: 'set', table: 'parameters', id: row.id, field: 'name', was: 'Other', to: 'Third' });
+    expect(done).toMatchObject({ ok: false, error: { type: 'conflict', field: 'name', was: 'Other', now: row.name, to: 'Third' } });
+  });
+  it('a row that is gone, a row that is there already, a field that is not', () => {
+    expect(apply(demo, { type: 'set', table: 'parameters', id: 'nobody', field: 'name', was: '', to: 'x' })).toMatchObject({ ok: false, error: { type: 'missing' } });
+    expect(apply(demo, insert('parameters', row))).toMatchObject({ ok: false, error: { type: 'exists' } });
+    expect(apply(demo, { type: 'set', table: 'parameters', id: row.id, field: 'constructor', was: undefined, to: 1 })).toMatchObject({ ok: false, error: { type: 'invalid' } });
+    expect(apply(demo, { type: 'set', table: 'parameters', id: row.id, field: 'id', was: row.id, to: 'new' })).toMatchObject({ ok: false, error: { type: 'invalid' } });
+  });
+  it('what the schema refuses: too long a name, a start outside the range, a number out of range', () => {
+    expect(apply(demo, set('parameters', row, 'name', 'x'.repeat(10_000)))).toMatchObject({ ok: false, error: { type: 'invalid', field: 'name' } });
+    expect(apply(demo, set('parameters', row, 'start', 99))).toMatchObject({ ok: false, error: { type: 'invalid' } });
+    const control = pick(demo.controls, 0);
+    expect(apply(demo, set('controls', control, 'width', Number.NaN))).toMatchObject({ ok: false, error: { type: 'invalid' } });
+  });
+  it('what would leave a reference hanging, alone and in a batch; a batch is atomic', () => {
+    const used = demo.assignments[0]?.actions[0];
+    const parameter = demo.parameters.find((p) => used?.type === 'send' && used.meant.includes(p.id));
+    if (!parameter) throw new Error('demo has no used parameter');
+    const bare = remove('parameters', parameter);
+    expect(apply(demo, bare)).toMatchObject({ ok: false, error: { type: 'dangling', to: parameter.id } });
+    const whole = batch('two', [set('parameters', row, 'note', 'changed'), bare]);
+    expect(apply(demo, whole)).toMatchObject({ ok: false });
+    expect(demo.parameters[0]?.note).toBe('');
+  });
+});
