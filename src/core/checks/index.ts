@@ -1,2 +1,2 @@
 export type { CheckId, Finding, Fix, Severity } from './finding';
-export { checks, type Judgement, judge, offeredFixes } from './judge';
+export { checks, countClashes, type Judgement, judge, offeredFixes } from './judge';

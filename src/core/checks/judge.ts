@@ -83,3 +83,10 @@ function stops(judgement: Judgement): number {
   for (const found of judgement.findings.values()) for (const f of found) if (f.severity === 'stop') count++;
   return count;
 }
+
+/** How many assignments clash with something, without simulating anything: for the list of rigs. */
+export function countClashes(index: RigIndex): number {
+  const context: CheckContext = { index, outcomeOf: () => undefined, newId: noIds };
+  const unplayed: Outcome = { type: 'played', effects: [], sent: 0, firedBefore: [] };
+  return index.rig.assignments.filter((a) => addressClash.find(context, a, unplayed).length > 0).length;
+}

@@ -35,7 +35,7 @@ describe('the control change table', () => {
     expect(reserved).toEqual([0, 6, 32, 38, 96, 97, 98, 99, 100, 101, 120, 121, 122, 123, 124, 125, 126, 127]);
   });
   it('agrees with the table of webmidi on what is named and what is not', () => {
-    const theirs = new Map(Enumerations.CONTROL_CHANGE_MESSAGES.map((e) => [e.number, e.name]));
+    const theirs = new Map((Enumerations.CONTROL_CHANGE_MESSAGES as { number: number; name: string }[]).map((e) => [e.number, e.name]));
     for (const entry of ccTable) {
       if (entry.number >= 120) continue;
       const name = theirs.get(entry.number) ?? '';

@@ -1,0 +1,7 @@
+// These packages ship their types beside a main file that they do not ship; what is used of them is stated here.
+declare module '@tonaljs/midi' {
+  export function midiToNoteName(midi: number, options?: { sharps?: boolean }): string;
+}
+declare module '@tonaljs/note' {
+  export function midi(name: string): number | null;
+}
