@@ -3,11 +3,26 @@
 import { addController, addLayer, addParameters, addTarget, assign, assignmentAt, type Place } from '@/core/commands';
 import { parseParameters } from '@/core/formats';
 import { channel, u7, u14 } from '@/core/midi';
-import { type Action, apply, type Behaviour, controllerTemplates, type Edit, emptyRig, indexRig, type Landing, type Rig, type Send, set } from '@/core/rig';
+import {
+  type Action,
+  apply,
+  type Behaviour,
+  controllerTemplates,
+  type Edit,
+  emptyRig,
+  indexRig,
+  type Landing,
+  type Rig,
+  type Send,
+  set,
+} from '@/core/rig';
 import { targetLists } from './targets.data';
 
 /** Thrown only when the demo data itself is wrong: a bug, found by its test. */
-function must<T>(result: { readonly ok: true; readonly value: T } | { readonly ok: false; readonly error: unknown }, what: string): T {
+function must<T>(
+  result: { readonly ok: true; readonly value: T } | { readonly ok: false; readonly error: unknown },
+  what: string,
+): T {
   if (!result.ok) throw new Error(`demo: ${what}: ${JSON.stringify(result.error)}`);
   return result.value;
 }
@@ -76,7 +91,8 @@ class Builder {
     if (!assignment) throw new Error('demo: assignment lost');
     const landing = this.rig.landings.filter((l) => l.parameterId === parameter.id).at(-1);
     const actions = assignment.actions.map((a): Action => (a.type === 'send' ? bend(a, wish) : a));
-    if (wish.behaviour || wish.number !== undefined || wish.channel !== undefined) this.do(set('assignments', assignment, 'actions', actions));
+    if (wish.behaviour || wish.number !== undefined || wish.channel !== undefined)
+      this.do(set('assignments', assignment, 'actions', actions));
     const now = this.rig.assignments.find((a) => a.id === assigned.assignmentId);
     if (now && !wish.todo && now.entered === null) this.do(set('assignments', now, 'entered', entered));
     if (landing) this.bendLanding(landing, wish, actions);
@@ -114,7 +130,8 @@ interface Wish {
 
 function bend(send: Send, wish: Wish): Send {
   const { message } = send;
-  const numbered = wish.number !== undefined && 'number' in message && message.type === 'cc' ? { ...message, number: u7(wish.number) } : message;
+  const numbered =
+    wish.number !== undefined && 'number' in message && message.type === 'cc' ? { ...message, number: u7(wish.number) } : message;
   const moved = wish.channel !== undefined && 'channel' in numbered ? { ...numbered, channel: channel(wish.channel) } : numbered;
   return { ...send, message: moved, behaviour: wish.behaviour ?? send.behaviour };
 }
@@ -135,10 +152,26 @@ export function lanternHour(id = 'lantern-hour'): Rig {
   }
   b.controller('floorboard-8-2', 'Floorboard 8+2', ['Overture', 'Harbour', 'Storm', 'Finale']);
   b.controller('encoder-slab-16', 'Encoder slab 16', ['Colours', 'Beds', 'Spare 3', 'Spare 4']);
-  b.controller('pad-tray-16-8', 'Pad tray 4×4', ['Props', 'Weather', 'Street', 'Spare 4', 'Spare 5', 'Spare 6', 'Spare 7', 'Spare 8']);
+  b.controller('pad-tray-16-8', 'Pad tray 4×4', [
+    'Props',
+    'Weather',
+    'Street',
+    'Spare 4',
+    'Spare 5',
+    'Spare 6',
+    'Spare 7',
+    'Spare 8',
+  ]);
 
   const layer = (name: string, controller: string, control: string, madeIn: 'controller' | 'host'): string => {
-    const made = must(addLayer(indexRig(b.rig), { name, modifierControlId: b.control(controller, control).id, madeIn, fallsThrough: true }, b.newId), name);
+    const made = must(
+      addLayer(
+        indexRig(b.rig),
+        { name, modifierControlId: b.control(controller, control).id, madeIn, fallsThrough: true },
+        b.newId,
+      ),
+      name,
+    );
     b.do(made.edit);
     return made.id;
   };

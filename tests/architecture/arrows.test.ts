@@ -34,7 +34,9 @@ const importsOf = (text: string): string[] => [...text.matchAll(/from '([^']+)'/
 
 describe('the core', () => {
   it('has only folders with a stated place', () => {
-    const folders = readdirSync(core, { withFileTypes: true }).filter((e) => e.isDirectory()).map((e) => e.name);
+    const folders = readdirSync(core, { withFileTypes: true })
+      .filter((e) => e.isDirectory())
+      .map((e) => e.name);
     expect(folders.sort()).toEqual(Object.keys(allowed).sort());
   });
   it('imports only zod, its parsers, and folders before it, through their door', () => {
@@ -59,18 +61,23 @@ describe('the core', () => {
   it('casts only at a border, and says so on the line', () => {
     const wrong: string[] = [];
     for (const file of files(core)) {
-      readFileSync(file, 'utf8').split('\n').forEach((line, i, all) => {
-        if (/^\s*(\*|\/\*\*)/.test(line)) return;
-        const code = line.replace(/\/\/.*$/, '').replace(/'[^']*'|`[^`]*`/g, '');
-        if (!/\bas (?!const\b)[A-Za-z{(]/.test(code) || /^\s*(import|export)\b|\* as /.test(code)) return;
-        const near = `${all[i - 1] ?? ''}${line}${all[i + 1] ?? ''}`;
-        if (!/border:|compiler cannot|parsed by|accepted the row/.test(near)) wrong.push(`${relative(root, file)}:${i + 1} ${line.trim()}`);
-      });
+      readFileSync(file, 'utf8')
+        .split('\n')
+        .forEach((line, i, all) => {
+          if (/^\s*(\*|\/\*\*)/.test(line)) return;
+          const code = line.replace(/\/\/.*$/, '').replace(/'[^']*'|`[^`]*`/g, '');
+          if (!/\bas (?!const\b)[A-Za-z{(]/.test(code) || /^\s*(import|export)\b|\* as /.test(code)) return;
+          const near = `${all[i - 1] ?? ''}${line}${all[i + 1] ?? ''}`;
+          if (!/border:|compiler cannot|parsed by|accepted the row/.test(near))
+            wrong.push(`${relative(root, file)}:${i + 1} ${line.trim()}`);
+        });
     }
     expect(wrong).toEqual([]);
   });
   it('reads no clock and rolls no dice', () => {
-    const wrong = files(core).filter((f) => /Date\.now|new Date|Math\.random|performance\.now|crypto\./.test(readFileSync(f, 'utf8')));
+    const wrong = files(core).filter((f) =>
+      /Date\.now|new Date|Math\.random|performance\.now|crypto\./.test(readFileSync(f, 'utf8')),
+    );
     expect(wrong).toEqual([]);
   });
 });
@@ -81,7 +88,8 @@ describe('screens', () => {
     for (const file of files(join(root, 'src'))) {
       const place = relative(join(root, 'src'), file);
       for (const target of importsOf(readFileSync(file, 'utf8'))) {
-        if (/^(ui|workers)\//.test(place) && /sequelize|sqlite3|umzug|server\/(database|rigs)/.test(target)) wrong.push(`${place} → ${target}`);
+        if (/^(ui|workers)\//.test(place) && /sequelize|sqlite3|umzug|server\/(database|rigs)/.test(target))
+          wrong.push(`${place} → ${target}`);
         if (place.startsWith('server/') && /\/(ui|app|workers)\//.test(target)) wrong.push(`${place} → ${target}`);
         if (place.startsWith('ui/') && /\/app\//.test(target)) wrong.push(`${place} → ${target}`);
       }

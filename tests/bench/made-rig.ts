@@ -1,6 +1,16 @@
 // A made rig of any size for benchmarks: 8 controllers, three quarters switches. No randomness: the same rig each time.
 import { channel, u7, u14 } from '@/core/midi';
-import { type Assignment, type Behaviour, commonFirmware, commonReception, emptyRig, type Landing, type Parameter, type ReceiveMode, type Rig } from '@/core/rig';
+import {
+  type Assignment,
+  type Behaviour,
+  commonFirmware,
+  commonReception,
+  emptyRig,
+  type Landing,
+  type Parameter,
+  type ReceiveMode,
+  type Rig,
+} from '@/core/rig';
 
 const behaviours: readonly Behaviour[] = [
   { type: 'latching', first: u14(127), second: u14(0) },
@@ -19,14 +29,39 @@ export function madeRig(size: number): Rig {
   const assignments: Assignment[] = [];
   const landings: Landing[] = [];
   const parameters: Parameter[] = [];
-  const base = { entered: null, saved: null, proved: null, why: '', replaced: '', note: '', textShort: '', textLong: '', colour: '' };
+  const base = {
+    entered: null,
+    saved: null,
+    proved: null,
+    why: '',
+    replaced: '',
+    note: '',
+    textShort: '',
+    textLong: '',
+    colour: '',
+  };
   for (let c = 0; c < controllers; c++) {
     for (let k = 0; k < perBank; k++) {
       const moves = k % 4 === 3;
       controls.push({
-        id: `k${c}_${k}`, order: controls.length, controllerId: `c${c}`, name: `${moves ? 'K' : 'S'} ${k}`, kind: moves ? ('knob' as const) : ('button' as const),
-        x: (k % 16) * 30, y: Math.floor(k / 16) * 40, width: 18, height: 18, family: moves ? 'knobs' : 'buttons', familyOrder: k, side: 'none' as const,
-        subControls: [], light: 'none' as const, ring: false, motor: false, display: null, calibration: null,
+        id: `k${c}_${k}`,
+        order: controls.length,
+        controllerId: `c${c}`,
+        name: `${moves ? 'K' : 'S'} ${k}`,
+        kind: moves ? ('knob' as const) : ('button' as const),
+        x: (k % 16) * 30,
+        y: Math.floor(k / 16) * 40,
+        width: 18,
+        height: 18,
+        family: moves ? 'knobs' : 'buttons',
+        familyOrder: k,
+        side: 'none' as const,
+        subControls: [],
+        light: 'none' as const,
+        ring: false,
+        motor: false,
+        display: null,
+        calibration: null,
       });
     }
     for (let i = 0; i < perController && assignments.length < size; i++) {
@@ -41,33 +76,105 @@ export function madeRig(size: number): Rig {
       const message = i < 1584 ? { type: 'cc' as const, ...where } : { type: 'note' as const, ...where };
       const kind = moves ? ('continuous' as const) : ('toggle' as const);
       parameters.push({
-        id: `p${id}`, order: id, targetId: `t${c}`, name: `Parameter ${id}`, group: '', kind, unit: moves ? 'ms' : '', lowest: 0, highest: moves ? 500 : 1, scale: { type: 'linear' },
-        centre: 'linear', steps: [], default: 0, start: 0, role: '', tags: [], tolerance: null, note: '',
+        id: `p${id}`,
+        order: id,
+        targetId: `t${c}`,
+        name: `Parameter ${id}`,
+        group: '',
+        kind,
+        unit: moves ? 'ms' : '',
+        lowest: 0,
+        highest: moves ? 500 : 1,
+        scale: { type: 'linear' },
+        centre: 'linear',
+        steps: [],
+        default: 0,
+        start: 0,
+        role: '',
+        tags: [],
+        tolerance: null,
+        note: '',
       });
       assignments.push({
-        id: `a${id}`, order: id, controlId: `k${c}_${k}`, bank, page: null, layerId: null, gesture: { type: moves ? 'move' : 'press' },
-        actions: [{ type: 'send', message, behaviour: moves ? { type: 'range', from: u14(0), to: u14(127), curve: { type: 'linear' } } : (behaviours[id % 3] ?? { type: 'fixed', value: u14(127) }), pinned: false, meant: [`p${id}`] }],
+        id: `a${id}`,
+        order: id,
+        controlId: `k${c}_${k}`,
+        bank,
+        page: null,
+        layerId: null,
+        gesture: { type: moves ? 'move' : 'press' },
+        actions: [
+          {
+            type: 'send',
+            message,
+            behaviour: moves
+              ? { type: 'range', from: u14(0), to: u14(127), curve: { type: 'linear' } }
+              : (behaviours[id % 3] ?? { type: 'fixed', value: u14(127) }),
+            pinned: false,
+            meant: [`p${id}`],
+          },
+        ],
         ...base,
       });
       landings.push({
-        id: `l${id}`, order: id, targetId: `t${c}`, parameterId: `p${id}`, port: '', address: message, hostLayerId: null, mode: moves ? 'absolute' : (modes[Math.floor(id / 3) % 3] ?? 'absolute'),
-        from: 0, to: moves ? 500 : 1, curve: { type: 'linear' }, takeover: 'jump', setValue: 1, entered: null, proved: null, note: '',
+        id: `l${id}`,
+        order: id,
+        targetId: `t${c}`,
+        parameterId: `p${id}`,
+        port: '',
+        address: message,
+        hostLayerId: null,
+        mode: moves ? 'absolute' : (modes[Math.floor(id / 3) % 3] ?? 'absolute'),
+        from: 0,
+        to: moves ? 500 : 1,
+        curve: { type: 'linear' },
+        takeover: 'jump',
+        setValue: 1,
+        entered: null,
+        proved: null,
+        note: '',
       });
     }
   }
   return {
     ...rig,
     controllers: Array.from({ length: controllers }, (_, c) => ({
-      id: `c${c}`, order: c, name: `Controller ${c + 1}`, templateId: 'made', port: `port ${c}`, channel: channel(c + 1), width: 500, height: 340, bankNames: [],
-      firmware: { ...commonFirmware, banks }, note: '',
+      id: `c${c}`,
+      order: c,
+      name: `Controller ${c + 1}`,
+      templateId: 'made',
+      port: `port ${c}`,
+      channel: channel(c + 1),
+      width: 500,
+      height: 340,
+      bankNames: [],
+      firmware: { ...commonFirmware, banks },
+      note: '',
     })),
     controls,
     targets: Array.from({ length: controllers }, (_, c) => ({
-      id: `t${c}`, order: c, name: `Target ${c + 1}`, kind: 'host' as const, profileId: '', port: '', version: '', reception: commonReception, note: '',
+      id: `t${c}`,
+      order: c,
+      name: `Target ${c + 1}`,
+      kind: 'host' as const,
+      profileId: '',
+      port: '',
+      version: '',
+      reception: commonReception,
+      note: '',
     })),
     parameters,
     wires: Array.from({ length: controllers }, (_, c) => ({
-      id: `w${c}`, order: c, from: { unitId: `c${c}`, port: '' }, to: { unitId: `t${c}`, port: '' }, transport: 'usb' as const, channels: null, types: null, forNotes: true, forRemote: true, note: '',
+      id: `w${c}`,
+      order: c,
+      from: { unitId: `c${c}`, port: '' },
+      to: { unitId: `t${c}`, port: '' },
+      transport: 'usb' as const,
+      channels: null,
+      types: null,
+      forNotes: true,
+      forRemote: true,
+      note: '',
     })),
     assignments,
     landings,

@@ -1,6 +1,7 @@
 // A rig small enough to read in one glance: one controller with two switches, a knob and a modifier, one target.
-import { channel, type Message, u7, u14 } from '@/core/midi';
+
 import { type Outcome, outcome } from '@/core/bench';
+import { channel, type Message, u7, u14 } from '@/core/midi';
 import {
   type Assignment,
   type Behaviour,
@@ -20,12 +21,26 @@ import {
 
 export const cc = (number: number, ch = 5): Message => ({ type: 'cc', channel: channel(ch), number: u7(number) });
 export const noteOn = (number: number, ch = 5): Message => ({ type: 'note', channel: channel(ch), number: u7(number) });
-export const program = (number: number, ch = 5): Message => ({ type: 'program', channel: channel(ch), number: u7(number), bank: null });
+export const program = (number: number, ch = 5): Message => ({
+  type: 'program',
+  channel: channel(ch),
+  number: u7(number),
+  bank: null,
+});
 
-export const latching = (first: number, second: number): Behaviour => ({ type: 'latching', first: u14(first), second: u14(second) });
+export const latching = (first: number, second: number): Behaviour => ({
+  type: 'latching',
+  first: u14(first),
+  second: u14(second),
+});
 export const momentary = (down: number, up: number): Behaviour => ({ type: 'momentary', down: u14(down), up: u14(up) });
 export const fixed = (value: number): Behaviour => ({ type: 'fixed', value: u14(value) });
-export const range = (from: number, to: number): Behaviour => ({ type: 'range', from: u14(from), to: u14(to), curve: { type: 'linear' } });
+export const range = (from: number, to: number): Behaviour => ({
+  type: 'range',
+  from: u14(from),
+  to: u14(to),
+  curve: { type: 'linear' },
+});
 
 const control = (id: string, kind: Control['kind'], order: number): Control => ({
   id,
@@ -85,12 +100,55 @@ export function smallRig(parameters: readonly Parameter[], gear: Gear = {}): Rig
   return {
     ...emptyRig('small', 'Small rig'),
     controllers: [
-      { id: 'board', order: 1, name: 'Board', templateId: '', port: 'port 1', channel: channel(5), width: 300, height: 100, bankNames: ['One', 'Two'], firmware: { ...commonFirmware, banks: 2, ...gear.firmware }, note: '' },
+      {
+        id: 'board',
+        order: 1,
+        name: 'Board',
+        templateId: '',
+        port: 'port 1',
+        channel: channel(5),
+        width: 300,
+        height: 100,
+        bankNames: ['One', 'Two'],
+        firmware: { ...commonFirmware, banks: 2, ...gear.firmware },
+        note: '',
+      },
     ],
-    controls: [control('fs1', 'footswitch', 1), control('fs2', 'footswitch', 2), control('k1', 'knob', 3), control('mod', 'footswitch', 4), control('k2', 'knob', 5)],
-    targets: [{ id: 'hall', order: 1, name: 'Hall', kind: 'plugin', profileId: '', port: '', version: '', reception: { ...commonReception, ...gear.reception }, note: '' }],
+    controls: [
+      control('fs1', 'footswitch', 1),
+      control('fs2', 'footswitch', 2),
+      control('k1', 'knob', 3),
+      control('mod', 'footswitch', 4),
+      control('k2', 'knob', 5),
+    ],
+    targets: [
+      {
+        id: 'hall',
+        order: 1,
+        name: 'Hall',
+        kind: 'plugin',
+        profileId: '',
+        port: '',
+        version: '',
+        reception: { ...commonReception, ...gear.reception },
+        note: '',
+      },
+    ],
     parameters: [...parameters],
-    wires: [{ id: 'wire', order: 1, from: { unitId: 'board', port: '' }, to: { unitId: 'hall', port: '' }, transport: 'usb', channels: null, types: null, forNotes: true, forRemote: true, note: '' }],
+    wires: [
+      {
+        id: 'wire',
+        order: 1,
+        from: { unitId: 'board', port: '' },
+        to: { unitId: 'hall', port: '' },
+        transport: 'usb',
+        channels: null,
+        types: null,
+        forNotes: true,
+        forRemote: true,
+        note: '',
+      },
+    ],
     layers: [...(gear.layers ?? [])],
   };
 }
@@ -167,7 +225,11 @@ export const layer = (change: Partial<Layer> = {}): Layer => ({
   ...change,
 });
 
-export const withFunctions = (rig: Rig, assignments: readonly Assignment[], landings: readonly Landing[]): Rig => ({ ...rig, assignments: [...assignments], landings: [...landings] });
+export const withFunctions = (rig: Rig, assignments: readonly Assignment[], landings: readonly Landing[]): Rig => ({
+  ...rig,
+  assignments: [...assignments],
+  landings: [...landings],
+});
 
 /** The outcome of the first assignment of a rig. */
 export function outcomeOf(rig: Rig, id = 'a1'): Outcome {

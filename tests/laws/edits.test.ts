@@ -1,10 +1,37 @@
 // The laws of editing, over random edits on the demo rig: nothing is lost, everything can be taken back.
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { addController, addLayer, addParameters, assign, changeMessage, fillEdit, planFill, removeAssignment, removeGear, removeLayer, removeParameter, runAfter, waitingAfter } from '@/core/commands';
+import {
+  addController,
+  addLayer,
+  addParameters,
+  assign,
+  changeMessage,
+  fillEdit,
+  planFill,
+  removeAssignment,
+  removeGear,
+  removeLayer,
+  removeParameter,
+  runAfter,
+  waitingAfter,
+} from '@/core/commands';
 import { parseRig, writeRig } from '@/core/formats';
 import { withNumber } from '@/core/midi';
-import { apply, batch, controllerTemplates, type Edit, editSchema, firstBroken, indexRig, insert, invert, type Rig, remove, set } from '@/core/rig';
+import {
+  apply,
+  batch,
+  controllerTemplates,
+  type Edit,
+  editSchema,
+  firstBroken,
+  indexRig,
+  insert,
+  invert,
+  type Rig,
+  remove,
+  set,
+} from '@/core/rig';
 import { lanternHour } from '@/demo/lantern-hour';
 
 const demo = lanternHour();
@@ -28,7 +55,16 @@ function someEdit(rig: Rig, what: number, n: number, m: number): Edit | null {
     case 1:
       return rig.assignments.length === 0 ? null : removeAssignment(index, pick(rig.assignments, n));
     case 2: {
-      const done = assign(index, { parameterId: pick(rig.parameters, n).id, controlId: pick(rig.controls, m).id, place: { bank: (n % 4) + 1, page: null, layerId: null }, onTaken: n % 2 === 0 ? 'join' : 'replace' }, newId);
+      const done = assign(
+        index,
+        {
+          parameterId: pick(rig.parameters, n).id,
+          controlId: pick(rig.controls, m).id,
+          place: { bank: (n % 4) + 1, page: null, layerId: null },
+          onTaken: n % 2 === 0 ? 'join' : 'replace',
+        },
+        newId,
+      );
       return done.ok ? done.value.edit : null;
     }
     case 3: {
@@ -44,7 +80,16 @@ function someEdit(rig: Rig, what: number, n: number, m: number): Edit | null {
     case 6:
       return rig.controllers.length > 1 ? removeGear(rig, 'controllers', pick(rig.controllers, n).id) : null;
     case 7: {
-      const made = addLayer(index, { name: `L${m}`, modifierControlId: pick(rig.controls, n).id, madeIn: m % 2 === 0 ? 'host' : 'controller', fallsThrough: true }, newId);
+      const made = addLayer(
+        index,
+        {
+          name: `L${m}`,
+          modifierControlId: pick(rig.controls, n).id,
+          madeIn: m % 2 === 0 ? 'host' : 'controller',
+          fallsThrough: true,
+        },
+        newId,
+      );
       return made.ok ? made.value.edit : null;
     }
     case 8:
@@ -64,7 +109,30 @@ function someEdit(rig: Rig, what: number, n: number, m: number): Edit | null {
     }
     default: {
       const target = pick(rig.targets, n);
-      return addParameters(rig, target.id, [{ name: `P${m}`, group: '', kind: 'toggle', unit: '', lowest: 0, highest: 1, scale: { type: 'linear' }, centre: 'linear', steps: [], default: 0, start: 0, role: '', tags: [], tolerance: null, note: '' }], newId);
+      return addParameters(
+        rig,
+        target.id,
+        [
+          {
+            name: `P${m}`,
+            group: '',
+            kind: 'toggle',
+            unit: '',
+            lowest: 0,
+            highest: 1,
+            scale: { type: 'linear' },
+            centre: 'linear',
+            steps: [],
+            default: 0,
+            start: 0,
+            role: '',
+            tags: [],
+            tolerance: null,
+            note: '',
+          },
+        ],
+        newId,
+      );
     }
   }
 }
@@ -118,16 +186,30 @@ describe('what apply refuses', () => {
   const row = pick(demo.parameters, 0);
   it('an edit that saw another value: both are named', () => {
     const done = apply(demo, { type: 'set', table: 'parameters', id: row.id, field: 'name', was: 'Other', to: 'Third' });
-    expect(done).toMatchObject({ ok: false, error: { type: 'conflict', field: 'name', was: 'Other', now: row.name, to: 'Third' } });
+    expect(done).toMatchObject({
+      ok: false,
+      error: { type: 'conflict', field: 'name', was: 'Other', now: row.name, to: 'Third' },
+    });
   });
   it('a row that is gone, a row that is there already, a field that is not', () => {
-    expect(apply(demo, { type: 'set', table: 'parameters', id: 'nobody', field: 'name', was: '', to: 'x' })).toMatchObject({ ok: false, error: { type: 'missing' } });
+    expect(apply(demo, { type: 'set', table: 'parameters', id: 'nobody', field: 'name', was: '', to: 'x' })).toMatchObject({
+      ok: false,
+      error: { type: 'missing' },
+    });
     expect(apply(demo, insert('parameters', row))).toMatchObject({ ok: false, error: { type: 'exists' } });
-    expect(apply(demo, { type: 'set', table: 'parameters', id: row.id, field: 'constructor', was: undefined, to: 1 })).toMatchObject({ ok: false, error: { type: 'invalid' } });
-    expect(apply(demo, { type: 'set', table: 'parameters', id: row.id, field: 'id', was: row.id, to: 'new' })).toMatchObject({ ok: false, error: { type: 'invalid' } });
+    expect(
+      apply(demo, { type: 'set', table: 'parameters', id: row.id, field: 'constructor', was: undefined, to: 1 }),
+    ).toMatchObject({ ok: false, error: { type: 'invalid' } });
+    expect(apply(demo, { type: 'set', table: 'parameters', id: row.id, field: 'id', was: row.id, to: 'new' })).toMatchObject({
+      ok: false,
+      error: { type: 'invalid' },
+    });
   });
   it('what the schema refuses: too long a name, a start outside the range, a number out of range', () => {
-    expect(apply(demo, set('parameters', row, 'name', 'x'.repeat(10_000)))).toMatchObject({ ok: false, error: { type: 'invalid', field: 'name' } });
+    expect(apply(demo, set('parameters', row, 'name', 'x'.repeat(10_000)))).toMatchObject({
+      ok: false,
+      error: { type: 'invalid', field: 'name' },
+    });
     expect(apply(demo, set('parameters', row, 'start', 99))).toMatchObject({ ok: false, error: { type: 'invalid' } });
     const control = pick(demo.controls, 0);
     expect(apply(demo, set('controls', control, 'width', Number.NaN))).toMatchObject({ ok: false, error: { type: 'invalid' } });

@@ -96,8 +96,15 @@ describe('edits', () => {
     const id = await freshRig();
     const rig = await rigOf(id);
     await submit(db, id, { editId: 'tab-a', baseVersion: 0, edit: rename(rig, 'Veil') });
-    const late = await submit(db, id, { editId: 'tab-b', baseVersion: 0, edit: batch('two', [set('parameters', first(rig), 'note', 'x'), rename(rig, 'Dust')]) });
-    expect(late).toMatchObject({ ok: false, error: { problem: { type: 'conflict', was: first(rig).name, now: 'Veil', to: 'Dust' }, standing: { version: 1 } } });
+    const late = await submit(db, id, {
+      editId: 'tab-b',
+      baseVersion: 0,
+      edit: batch('two', [set('parameters', first(rig), 'note', 'x'), rename(rig, 'Dust')]),
+    });
+    expect(late).toMatchObject({
+      ok: false,
+      error: { problem: { type: 'conflict', was: first(rig).name, now: 'Veil', to: 'Dust' }, standing: { version: 1 } },
+    });
     expect(first(await rigOf(id))).toMatchObject({ name: 'Veil', note: '' });
   });
   it('an edit by another process is seen: the version on disk counts', async () => {
@@ -105,7 +112,9 @@ describe('edits', () => {
     await currentRig(db, id);
     const other = await openDatabase(file);
     const direct = await loadRig(other, id);
-    await other.sequelize.query('UPDATE parameters SET note = ? WHERE rigId = ? AND id = ?', { replacements: ['from outside', id, direct?.rig.parameters[0]?.id ?? ''] });
+    await other.sequelize.query('UPDATE parameters SET note = ? WHERE rigId = ? AND id = ?', {
+      replacements: ['from outside', id, direct?.rig.parameters[0]?.id ?? ''],
+    });
     await other.sequelize.query('UPDATE rigs SET version = version + 1 WHERE id = ?', { replacements: [id] });
     await other.sequelize.close();
     expect((await currentRig(db, id))?.rig.parameters[0]?.note).toBe('from outside');
@@ -113,7 +122,9 @@ describe('edits', () => {
   it('fifty edits at once are put one after the other, none lost', async () => {
     const id = await freshRig();
     const rig = await rigOf(id);
-    const edits = rig.controls.slice(0, 50).map((c, i) => submit(db, id, { editId: `burst${i}`, baseVersion: 0, edit: set('controls', c, 'name', `Control ${i}`) }));
+    const edits = rig.controls
+      .slice(0, 50)
+      .map((c, i) => submit(db, id, { editId: `burst${i}`, baseVersion: 0, edit: set('controls', c, 'name', `Control ${i}`) }));
     const done = await Promise.all(edits);
     expect(done.every((d) => d.ok)).toBe(true);
     expect((await rigOf(id)).controls.slice(0, 50).map((c) => c.name)).toEqual(edits.map((_, i) => `Control ${i}`));
@@ -126,7 +137,11 @@ describe('undo and redo', () => {
     const id = await freshRig();
     const start = await rigOf(id);
     await submit(db, id, { editId: 'u1', baseVersion: 0, edit: batch('First', [rename(start, 'One')]) });
-    await submit(db, id, { editId: 'u2', baseVersion: 1, edit: batch('Second', [set('parameters', { ...first(start), name: 'One' }, 'name', 'Two')]) });
+    await submit(db, id, {
+      editId: 'u2',
+      baseVersion: 1,
+      edit: batch('Second', [set('parameters', { ...first(start), name: 'One' }, 'name', 'Two')]),
+    });
     expect(await standing(db, id, 2)).toMatchObject({ undo: 'Second', redo: null });
     expect(await undo(db, id, 'u3', 2)).toMatchObject({ ok: true, value: { undo: 'First', redo: 'Second' } });
     await db.sequelize.close();

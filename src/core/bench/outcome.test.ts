@@ -1,15 +1,40 @@
 // The outcomes that the trade knows and people lack, each one played through the whole chain. All are common practice
 // without a published source, except where MIDI 1.0 is named.
 import { describe, expect, it } from 'vitest';
-import { assignment, cc, continuous, did, fixed, landing, latching, layer, momentary, noteOn, outcomeOf, parameter, program, range, smallRig, withFunctions } from '../../../tests/kit/small-rig';
+import {
+  assignment,
+  cc,
+  continuous,
+  did,
+  fixed,
+  landing,
+  latching,
+  layer,
+  momentary,
+  noteOn,
+  outcomeOf,
+  parameter,
+  program,
+  range,
+  smallRig,
+  withFunctions,
+} from '../../../tests/kit/small-rig';
 import { type Behaviour, indexRig, type Landing, type Parameter, type Reception } from '../rig';
 import { effectWords, outcomeWords, traceOf } from './index';
 import { FINGER_DOWN, SENT, VALUE } from './trace';
 
-function switchInto(behaviour: Behaviour, mode: Landing['mode'], gear: { start?: number; reception?: Partial<Reception>; message?: ReturnType<typeof cc> } = {}) {
+function switchInto(
+  behaviour: Behaviour,
+  mode: Landing['mode'],
+  gear: { start?: number; reception?: Partial<Reception>; message?: ReturnType<typeof cc> } = {},
+) {
   const p = parameter('freeze', { start: gear.start ?? 0 });
   const message = gear.message ?? cc(104);
-  const rig = withFunctions(smallRig([p], { reception: gear.reception ?? {} }), [assignment({ behaviour, meant: ['freeze'], message })], [landing('freeze', { mode, address: message })]);
+  const rig = withFunctions(
+    smallRig([p], { reception: gear.reception ?? {} }),
+    [assignment({ behaviour, meant: ['freeze'], message })],
+    [landing('freeze', { mode, address: message })],
+  );
   return did(rig, 'freeze');
 }
 
@@ -34,7 +59,11 @@ describe('what is sent × how it is heard', () => {
     expect(switchInto(latching(127, 0), 'toggle', { reception: anyMessage })).toMatchObject({ type: 'flips-once-per-press' });
   });
   it('momentary into toggle on any message acts as hold: on press, back on release', () => {
-    expect(switchInto(momentary(127, 0), 'toggle', { reception: anyMessage })).toEqual({ type: 'on-while-held', held: 1, rest: 0 });
+    expect(switchInto(momentary(127, 0), 'toggle', { reception: anyMessage })).toEqual({
+      type: 'on-while-held',
+      held: 1,
+      rest: 0,
+    });
   });
   it('momentary into toggle at threshold flips once per press', () => {
     expect(switchInto(momentary(127, 0), 'toggle', { reception: atThreshold })).toMatchObject({ type: 'flips-once-per-press' });
@@ -78,18 +107,37 @@ describe('what is sent × how it is heard', () => {
   });
   it('set value puts the stored value, once and for all', () => {
     const p = continuous('mix', 0, 100);
-    const rig = withFunctions(smallRig([p]), [assignment({ behaviour: fixed(127), meant: ['mix'] })], [landing('mix', { mode: 'set', to: 100, setValue: 45 })]);
+    const rig = withFunctions(
+      smallRig([p]),
+      [assignment({ behaviour: fixed(127), meant: ['mix'] })],
+      [landing('mix', { mode: 'set', to: 100, setValue: 45 })],
+    );
     expect(did(rig, 'mix')).toEqual({ type: 'sets', value: 45, already: false });
   });
   it('increment steps up and stops at the end, decrement at the start', () => {
     const p = parameter('chord', { kind: 'stepped', highest: 2, steps: ['A', 'B', 'C'] });
     const at = (mode: Landing['mode'], start: number) =>
-      did(withFunctions(smallRig([{ ...p, start }]), [assignment({ behaviour: fixed(127), meant: ['chord'] })], [landing('chord', { mode, to: 2 })]), 'chord');
+      did(
+        withFunctions(
+          smallRig([{ ...p, start }]),
+          [assignment({ behaviour: fixed(127), meant: ['chord'] })],
+          [landing('chord', { mode, to: 2 })],
+        ),
+        'chord',
+      );
     expect(at('increment', 0)).toEqual({ type: 'steps', count: 3, first: 1, last: 2, end: 'stops' });
     expect(at('decrement', 2)).toEqual({ type: 'steps', count: 3, first: 1, last: 0, end: 'stops' });
   });
   it('a trigger fires once per press on momentary, on every second press when the values alternate', () => {
-    const at = (behaviour: Behaviour) => did(withFunctions(smallRig([parameter('cue', { kind: 'trigger' })]), [assignment({ behaviour, meant: ['cue'] })], [landing('cue')]), 'cue');
+    const at = (behaviour: Behaviour) =>
+      did(
+        withFunctions(
+          smallRig([parameter('cue', { kind: 'trigger' })]),
+          [assignment({ behaviour, meant: ['cue'] })],
+          [landing('cue')],
+        ),
+        'cue',
+      );
     expect(at(momentary(127, 0))).toEqual({ type: 'fires', times: 4, gestures: 4 });
     expect(at(latching(127, 0))).toEqual({ type: 'every-second-press' });
     expect(at(fixed(40))).toEqual({ type: 'never-reacts' });
@@ -97,9 +145,21 @@ describe('what is sent × how it is heard', () => {
 });
 
 describe('stepping switches', () => {
-  const counter = (atEnd: 'wrap' | 'stop', from = 0, to = 4) => ({ id: 'n', order: 1, controllerId: 'board', name: 'n', from, to, step: 1, atEnd, start: from });
+  const counter = (atEnd: 'wrap' | 'stop', from = 0, to = 4) => ({
+    id: 'n',
+    order: 1,
+    controllerId: 'board',
+    name: 'n',
+    from,
+    to,
+    step: 1,
+    atEnd,
+    start: from,
+  });
   const rigWith = (atEnd: 'wrap' | 'stop') => {
-    const landings = Array.from({ length: 5 }, (_, i) => landing('shift', { id: `l${i}`, address: program(i), mode: 'set', from: -2, to: 2, setValue: i - 2 }));
+    const landings = Array.from({ length: 5 }, (_, i) =>
+      landing('shift', { id: `l${i}`, address: program(i), mode: 'set', from: -2, to: 2, setValue: i - 2 }),
+    );
     return {
       ...withFunctions(
         smallRig([continuous('shift', -2, 2, { unit: 'st', start: -2 })]),
@@ -119,7 +179,14 @@ describe('stepping switches', () => {
 
 describe('things that move', () => {
   const swept = (p: Parameter, behaviour: Behaviour, change: Partial<Landing>) =>
-    did(withFunctions(smallRig([p]), [assignment({ on: 'k1', gesture: 'move', behaviour, meant: [p.id] })], [landing(p.id, change)]), p.id);
+    did(
+      withFunctions(
+        smallRig([p]),
+        [assignment({ on: 'k1', gesture: 'move', behaviour, meant: [p.id] })],
+        [landing(p.id, change)],
+      ),
+      p.id,
+    );
 
   it('0–45 % at the receiver keeps 128 values, cut at the sender leaves 58', () => {
     const mix = continuous('mix', 0, 100, { unit: '%' });
@@ -127,8 +194,17 @@ describe('things that move', () => {
     expect(swept(mix, range(0, 57), { from: 0, to: 100 })).toMatchObject({ type: 'sweeps', count: 58 });
   });
   it('a reversed range is legal: toe down means less', () => {
-    expect(swept(continuous('delay', 0, 250), range(0, 127), { from: 60, to: 10 })).toMatchObject({ type: 'sweeps', from: 60, to: 10, count: 128 });
-    expect(swept(continuous('delay', 0, 250), range(127, 0), { from: 60, to: 10 })).toMatchObject({ type: 'sweeps', from: 10, to: 60 });
+    expect(swept(continuous('delay', 0, 250), range(0, 127), { from: 60, to: 10 })).toMatchObject({
+      type: 'sweeps',
+      from: 60,
+      to: 10,
+      count: 128,
+    });
+    expect(swept(continuous('delay', 0, 250), range(127, 0), { from: 60, to: 10 })).toMatchObject({
+      type: 'sweeps',
+      from: 10,
+      to: 60,
+    });
   });
   it('−6…+6 dB never gives 0 on a linear centre and does on 64', () => {
     const gain = (centre: 'linear' | 'at64') => swept(continuous('gain', -6, 6, { centre }), range(0, 127), { from: -6, to: 6 });
@@ -136,15 +212,27 @@ describe('things that move', () => {
     expect(gain('at64')).toMatchObject({ from: -6, to: 6, count: 128 });
   });
   it('the first message makes the parameter jump to where the knob is, apart from the sweep', () => {
-    expect(swept(continuous('level', 0, 100, { start: 80 }), range(0, 127), { from: 0, to: 100 })).toMatchObject({ type: 'sweeps', firstJump: 80, largestStep: expect.closeTo(100 / 127, 6) });
+    expect(swept(continuous('level', 0, 100, { start: 80 }), range(0, 127), { from: 0, to: 100 })).toMatchObject({
+      type: 'sweeps',
+      firstJump: 80,
+      largestStep: expect.closeTo(100 / 127, 6),
+    });
   });
   it('a toggle under a knob switches at the threshold', () => {
     expect(swept(parameter('freeze'), range(0, 127), {})).toEqual({ type: 'switches', from: 0, to: 1, atValue: 64 });
   });
   it('one pedal moves three parameters, one of them reversed', () => {
     const ps = [continuous('a', 0, 1), continuous('b', 0, 250), continuous('c', 0, 100)];
-    const rig = withFunctions(smallRig(ps), [assignment({ on: 'k1', gesture: 'move', behaviour: range(0, 127), meant: ['a', 'b', 'c'] })], [landing('a'), landing('b', { from: 60, to: 10 }), landing('c', { to: 45 })]);
-    expect([did(rig, 'a'), did(rig, 'b'), did(rig, 'c')]).toMatchObject([{ from: 0, to: 1 }, { from: 60, to: 10 }, { from: 0, to: 45 }]);
+    const rig = withFunctions(
+      smallRig(ps),
+      [assignment({ on: 'k1', gesture: 'move', behaviour: range(0, 127), meant: ['a', 'b', 'c'] })],
+      [landing('a'), landing('b', { from: 60, to: 10 }), landing('c', { to: 45 })],
+    );
+    expect([did(rig, 'a'), did(rig, 'b'), did(rig, 'c')]).toMatchObject([
+      { from: 0, to: 1 },
+      { from: 60, to: 10 },
+      { from: 0, to: 45 },
+    ]);
   });
 });
 
@@ -152,7 +240,10 @@ describe('gestures', () => {
   const two = (firmware: object) =>
     withFunctions(
       smallRig([parameter('plain'), parameter('long')], { firmware }),
-      [assignment({ behaviour: latching(127, 0), meant: ['plain'] }), assignment({ id: 'a2', gesture: 'hold', behaviour: latching(127, 0), message: cc(105), meant: ['long'] })],
+      [
+        assignment({ behaviour: latching(127, 0), meant: ['plain'] }),
+        assignment({ id: 'a2', gesture: 'hold', behaviour: latching(127, 0), message: cc(105), meant: ['long'] }),
+      ],
       [landing('plain'), landing('long', { address: cc(105) })],
     );
   const firedBefore = (firmware: object) => {
@@ -175,7 +266,10 @@ describe('gestures', () => {
     const moved = (releaseAfterHold: 'fires' | 'suppressed') => {
       const rig = two({ releaseAfterHold });
       const release = assignment({ gesture: 'release', behaviour: latching(127, 0), meant: ['plain'] });
-      const played = traceOf(indexRig({ ...rig, assignments: [release, ...rig.assignments.slice(1)] }), rig.assignments[1] ?? release);
+      const played = traceOf(
+        indexRig({ ...rig, assignments: [release, ...rig.assignments.slice(1)] }),
+        rig.assignments[1] ?? release,
+      );
       const slot = played?.chain.targets.parameters.findIndex((p) => p.id === 'plain') ?? -1;
       return slot >= 0 && played?.trace.kind.some((k, i) => k === VALUE && played.trace.a[i] === slot);
     };
@@ -210,14 +304,24 @@ describe('layers while held', () => {
   it('in the host the same number does one thing in Base and another in the layer', () => {
     const rig = withFunctions(
       smallRig([parameter('base'), parameter('held')], { layers: [layer({ madeIn: 'host', signal: cc(119) })] }),
-      [assignment({ behaviour: latching(127, 0), meant: ['base'] }), assignment({ id: 'a2', layerId: 'heel', behaviour: latching(127, 0), meant: ['held'] })],
+      [
+        assignment({ behaviour: latching(127, 0), meant: ['base'] }),
+        assignment({ id: 'a2', layerId: 'heel', behaviour: latching(127, 0), meant: ['held'] }),
+      ],
       [landing('base'), landing('held', { hostLayerId: 'heel' })],
     );
-    expect(outcomeOf(rig)).toMatchObject({ effects: [{ parameterId: 'base', meant: true, did: { type: 'flips-once-per-press' } }] });
-    expect(outcomeOf(rig, 'a2')).toMatchObject({ effects: [{ parameterId: 'held', meant: true, did: { type: 'flips-once-per-press' } }] });
+    expect(outcomeOf(rig)).toMatchObject({
+      effects: [{ parameterId: 'base', meant: true, did: { type: 'flips-once-per-press' } }],
+    });
+    expect(outcomeOf(rig, 'a2')).toMatchObject({
+      effects: [{ parameterId: 'held', meant: true, did: { type: 'flips-once-per-press' } }],
+    });
   });
   it('says when nothing leads to the place', () => {
-    expect(outcomeOf(inHeel({ modifierControlId: null }))).toEqual({ type: 'unreachable', why: { type: 'no-modifier', layer: 'Heel' } });
+    expect(outcomeOf(inHeel({ modifierControlId: null }))).toEqual({
+      type: 'unreachable',
+      why: { type: 'no-modifier', layer: 'Heel' },
+    });
     expect(outcomeOf(inHeel({}, { on: 'mod' }))).toMatchObject({ type: 'unreachable', why: { type: 'is-its-own-modifier' } });
     expect(outcomeOf(inHeel({}, { bank: 3 }))).toEqual({ type: 'unreachable', why: { type: 'no-such-bank', bank: 3, banks: 2 } });
   });
@@ -225,7 +329,11 @@ describe('layers while held', () => {
 
 describe('what does not arrive', () => {
   const base = (change: { wire?: object; landing?: Partial<Landing>; reception?: Partial<Reception> }) => {
-    const rig = withFunctions(smallRig([parameter('freeze')], { reception: change.reception ?? {} }), [assignment({ behaviour: latching(127, 0), meant: ['freeze'] })], change.landing === undefined ? [landing('freeze')] : [landing('freeze', change.landing)]);
+    const rig = withFunctions(
+      smallRig([parameter('freeze')], { reception: change.reception ?? {} }),
+      [assignment({ behaviour: latching(127, 0), meant: ['freeze'] })],
+      change.landing === undefined ? [landing('freeze')] : [landing('freeze', change.landing)],
+    );
     return did({ ...rig, wires: rig.wires.map((w) => ({ ...w, ...change.wire })) }, 'freeze');
   };
   it('names why: no wire, filtered, outside the window, another address', () => {
@@ -233,10 +341,21 @@ describe('what does not arrive', () => {
     expect(base({ wire: { forRemote: false } })).toEqual({ type: 'nothing-lands', why: 'no-wire' });
     expect(base({ wire: { channels: [1] } })).toEqual({ type: 'nothing-lands', why: 'no-wire' });
     expect(base({ landing: { address: cc(9) } })).toEqual({ type: 'nothing-lands', why: 'other-address' });
-    expect(base({ reception: { windows: [{ type: 'cc', channels: null, from: 20, to: 31 }] } })).toEqual({ type: 'nothing-lands', why: 'outside-window' });
+    expect(base({ reception: { windows: [{ type: 'cc', channels: null, from: 20, to: 31 }] } })).toEqual({
+      type: 'nothing-lands',
+      why: 'outside-window',
+    });
   });
   it('kinds that are not played yet are said to be so, not guessed', () => {
-    expect(outcomeOf(withFunctions(smallRig([parameter('freeze')]), [assignment({ message: { type: 'start' }, behaviour: fixed(0), meant: ['freeze'] })], []))).toMatchObject({ type: 'not-simulated' });
+    expect(
+      outcomeOf(
+        withFunctions(
+          smallRig([parameter('freeze')]),
+          [assignment({ message: { type: 'start' }, behaviour: fixed(0), meant: ['freeze'] })],
+          [],
+        ),
+      ),
+    ).toMatchObject({ type: 'not-simulated' });
     expect(base({ landing: { takeover: 'pickup' } })).toMatchObject({ type: 'not-simulated' });
   });
 });
@@ -244,9 +363,15 @@ describe('what does not arrive', () => {
 describe('words', () => {
   it('come from what happened, in the unit of the parameter', () => {
     const mix = continuous('mix', 0, 100, { unit: '%' });
-    const rig = withFunctions(smallRig([mix]), [assignment({ on: 'k1', gesture: 'move', behaviour: range(0, 127), meant: ['mix'] })], [landing('mix', { to: 45 })]);
+    const rig = withFunctions(
+      smallRig([mix]),
+      [assignment({ on: 'k1', gesture: 'move', behaviour: range(0, 127), meant: ['mix'] })],
+      [landing('mix', { to: 45 })],
+    );
     const result = outcomeOf(rig);
     expect(outcomeWords(result, new Map([['mix', mix]]))).toBe('0 % → 45 % in 128 steps, at most 0.354 % each');
-    expect(effectWords({ type: 'turns-on-never-off', already: false }, parameter('x', { steps: ['Dry', 'Wet'] }))).toBe('turns Wet, never Dry');
+    expect(effectWords({ type: 'turns-on-never-off', already: false }, parameter('x', { steps: ['Dry', 'Wet'] }))).toBe(
+      'turns Wet, never Dry',
+    );
   });
 });

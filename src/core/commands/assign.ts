@@ -139,7 +139,7 @@ function join(
 ): Result<Assigned, CommandProblem> {
   const at = taken.actions.findIndex((a) => a.type === 'send');
   const send = taken.actions[at];
-  if (!send || send.type !== 'send')
+  if (send?.type !== 'send')
     return err({ code: 'not-able', message: 'That gesture sends no message that the parameter could share.' });
   if (send.meant.includes(parameter.id)) return err({ code: 'taken', message: `${parameter.name} is already moved by it.` });
   const sibling = index.landingsAt.get(addressKey(send.message))?.[0];

@@ -154,22 +154,19 @@ export function removeAssignmentEdits(index: RigIndex, assignment: Assignment): 
   ]);
 }
 
-/** Puts another parameter in the place of one: the send stays, the landing is made anew. */
-export function swapParameter(
+/** Moves a function to another bank or layer; its own landings move into or out of a host-made layer with it. */
+export function changePlace(
   index: RigIndex,
   assignment: Assignment,
-  actionIndex: number,
-  from: string,
-  landing: Landing,
-): Edit | null {
-  const send = sendAt(assignment, actionIndex);
-  if (!send) return null;
-  const meant = send.meant.map((id) => (id === from ? landing.parameterId : id));
-  return batch('Change what is moved', [
-    withAction(assignment, actionIndex, { ...send, meant }),
-    ...ownLandings(index, assignment, (id) => id === from).map((l) => remove('landings', l)),
-    insert('landings', landing),
+  to: { readonly bank: number | null; readonly layerId: string | null },
+): Edit {
+  const layer = to.layerId === null ? undefined : index.layers.get(to.layerId);
+  const hostLayer = layer?.madeIn === 'host' ? layer.id : null;
+  const landings = ownLandings(index, assignment, () => true).flatMap((l) => [
+    ...patch('landings', l, { hostLayerId: hostLayer }),
+    ...(l.hostLayerId === hostLayer ? [] : staleLanding(l)),
   ]);
+  return batch('Move to another place', [...patch('assignments', assignment, to), ...staleAssignment(assignment), ...landings]);
 }
 
 /** The kinds of message that can be offered for a controller, of those that are simulated. */

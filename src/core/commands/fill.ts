@@ -54,7 +54,7 @@ export function planFill(
 ): Result<FillPlan, CommandProblem> {
   const send = source.actions.find((a) => a.type === 'send');
   const owner = index.controls.get(source.controlId);
-  if (!send || send.type !== 'send' || !owner || !('number' in send.message)) {
+  if (send?.type !== 'send' || !owner || !('number' in send.message)) {
     return err({ code: 'not-able', message: 'Only an assignment that sends a numbered message can be filled along.' });
   }
   const place = { bank: source.bank, page: source.page, layerId: source.layerId };

@@ -5,12 +5,12 @@ export {
   changeBehaviour,
   changeLanding,
   changeMessage,
+  changePlace,
   landingsFor,
   playedTypes,
   removeAssignment,
   removeParameter,
   sendAt,
-  swapParameter,
 } from './change';
 export { defaultLanding, gesturesOf, playedGestures } from './defaults';
 export { type FillPlan, type FillRow, fillEdit, planFill, runAfter, waitingAfter } from './fill';

@@ -69,9 +69,9 @@ function draftOf(row: CsvRow): Result<ParameterDraft, string> {
   if (!scale.ok) return scale;
   const [lowest, highest] = range.value;
   const fallback = lowest <= 0 && highest >= 0 ? 0 : lowest;
-  const standard = valueOf(row.cell('default'), 'default', fallback, steps);
+  const standard = parameterValue(row.cell('default'), 'default', fallback, steps);
   if (!standard.ok) return standard;
-  const start = valueOf(row.cell('start'), 'start', standard.value, steps);
+  const start = parameterValue(row.cell('start'), 'start', standard.value, steps);
   if (!start.ok) return start;
   const tolerance = row.cell('tolerance') === '' ? null : Number(row.cell('tolerance'));
   const centre = row.cell('centre').toLowerCase();
@@ -128,7 +128,7 @@ function scaleOf(text: string): Result<ScaleSpec, string> {
   return err(`“${text.slice(0, 40)}” is no scale: linear, log or power 2`);
 }
 
-function valueOf(text: string, what: string, fallback: number, steps: readonly string[]): Result<number, string> {
+function parameterValue(text: string, what: string, fallback: number, steps: readonly string[]): Result<number, string> {
   if (text === '') return ok(fallback);
   const step = steps.indexOf(text);
   if (step >= 0) return ok(step);

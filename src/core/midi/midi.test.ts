@@ -2,7 +2,30 @@ import { midiToNoteName } from '@tonaljs/midi';
 import { midi as noteToMidi } from '@tonaljs/note';
 import { describe, expect, it } from 'vitest';
 import { Enumerations, Utilities } from 'webmidi';
-import { addressKey, ccEntry, ccTable, ccWord, channel, isReserved, type Message, noteName, noteWord, parseNote, programWord, shortName, showProgram, u7, u14, valueMax, wordBytes, wordChannel, wordKey, wordNumber, wordType, wordValue } from './index';
+import {
+  addressKey,
+  ccEntry,
+  ccTable,
+  ccWord,
+  channel,
+  isReserved,
+  type Message,
+  noteName,
+  noteWord,
+  parseNote,
+  programWord,
+  shortName,
+  showProgram,
+  u7,
+  u14,
+  valueMax,
+  wordBytes,
+  wordChannel,
+  wordKey,
+  wordNumber,
+  wordType,
+  wordValue,
+} from './index';
 
 const plain = (name: string): string => name.replace('♯', '#').replace('−', '-');
 
@@ -28,21 +51,44 @@ describe('the control change table', () => {
   it('has 128 entries, and the free ones are those of MIDI 1.0', () => {
     expect(ccTable).toHaveLength(128);
     const free = ccTable.filter((e) => e.class === 'undefined').map((e) => e.number);
-    expect(free).toEqual([3, 9, 14, 15, ...Array.from({ length: 12 }, (_, i) => 20 + i), 85, 86, 87, 89, 90, ...Array.from({ length: 18 }, (_, i) => 102 + i)]);
+    expect(free).toEqual([
+      3,
+      9,
+      14,
+      15,
+      ...Array.from({ length: 12 }, (_, i) => 20 + i),
+      85,
+      86,
+      87,
+      89,
+      90,
+      ...Array.from({ length: 18 }, (_, i) => 102 + i),
+    ]);
   });
   it('calls reserved what can never be a plain control', () => {
     const reserved = ccTable.filter((e) => isReserved(e.number)).map((e) => e.number);
     expect(reserved).toEqual([0, 6, 32, 38, 96, 97, 98, 99, 100, 101, 120, 121, 122, 123, 124, 125, 126, 127]);
   });
   it('agrees with the table of webmidi on what is named and what is not', () => {
-    const theirs = new Map((Enumerations.CONTROL_CHANGE_MESSAGES as { number: number; name: string }[]).map((e) => [e.number, e.name]));
+    const theirs = new Map(
+      (Enumerations.CONTROL_CHANGE_MESSAGES as { number: number; name: string }[]).map((e) => [e.number, e.name]),
+    );
     for (const entry of ccTable) {
       if (entry.number >= 120) continue;
       const name = theirs.get(entry.number) ?? '';
       // webmidi calls the free numbers controller<n>.
       if (entry.class === 'undefined') expect(name).toBe(`controller${entry.number}`);
     }
-    const pairs: ReadonlyArray<readonly [number, string]> = [[1, 'modulationwheelcoarse'], [7, 'volumecoarse'], [10, 'pancoarse'], [11, 'expressioncoarse'], [64, 'damperpedal'], [74, 'brightness'], [71, 'resonance'], [91, 'effect1depth']];
+    const pairs: ReadonlyArray<readonly [number, string]> = [
+      [1, 'modulationwheelcoarse'],
+      [7, 'volumecoarse'],
+      [10, 'pancoarse'],
+      [11, 'expressioncoarse'],
+      [64, 'damperpedal'],
+      [74, 'brightness'],
+      [71, 'resonance'],
+      [91, 'effect1depth'],
+    ];
     for (const [number, name] of pairs) expect(theirs.get(number)).toBe(name);
   });
   it('marks low bytes 33–63 as such, without bank select and data entry', () => {

@@ -17,7 +17,7 @@ export interface Scale {
   readonly toPlace: (value: number) => number;
 }
 
-const clamp01 = (p: number): number => (p < 0 ? 0 : p > 1 ? 1 : p);
+const clamp01 = (p: number): number => (p < 0 ? 0 : Math.min(p, 1));
 
 /**
  * Compiles a scale over `lowest`–`highest` (the parameter's unit). `toPlace` is the inverse of `toValue` where the scale is

@@ -1,7 +1,20 @@
 import { scaleLinear, scaleLog, scalePow } from 'd3-scale';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { makeCurve, makeScale, narrow, placeOf, resolution, type ScaleSpec, showNumber, showSevenBit, stepOf, valueAtPlace, valueForStep, widen } from './index';
+import {
+  makeCurve,
+  makeScale,
+  narrow,
+  placeOf,
+  resolution,
+  type ScaleSpec,
+  showNumber,
+  showSevenBit,
+  stepOf,
+  valueAtPlace,
+  valueForStep,
+  widen,
+} from './index';
 
 const places = Array.from({ length: 128 }, (_, i) => i / 127);
 
@@ -23,7 +36,9 @@ describe('scales against d3-scale (independent library)', () => {
   });
   it('a table joined by straight lines is a piecewise linear d3 scale', () => {
     const ours = makeScale({ type: 'table', values: [0, 1, 10, 100] }, 0, 100);
-    const d3 = scaleLinear().domain([0, 1 / 3, 2 / 3, 1]).range([0, 1, 10, 100]);
+    const d3 = scaleLinear()
+      .domain([0, 1 / 3, 2 / 3, 1])
+      .range([0, 1, 10, 100]);
     for (const p of places) expect(ours.toValue(p)).toBeCloseTo(d3(p), 8);
   });
 });
@@ -49,14 +64,20 @@ describe('inverse laws', () => {
       fc.property(fc.integer({ min: 2, max: 300 }), fc.constantFrom(127, 16383), fc.nat(), (count, max, n) => {
         const step = n % count;
         const found = valueForStep(step, max, count);
-        const reaching = max === 127 ? Array.from({ length: 128 }, (_, v) => v).filter((v) => stepOf(v, max, count) === step) : null;
+        const reaching =
+          max === 127 ? Array.from({ length: 128 }, (_, v) => v).filter((v) => stepOf(v, max, count) === step) : null;
         if (found.ok) expect(stepOf(found.value, max, count)).toBe(step);
         if (reaching) expect(found.ok).toBe(reaching.length > 0);
       }),
     );
   });
   it('curves keep their ends and never run backwards', () => {
-    for (const curve of [{ type: 'exponential', amount: 3 }, { type: 'logarithmic', amount: 3 }, { type: 's', amount: 4 }, { type: 'linear' }] as const) {
+    for (const curve of [
+      { type: 'exponential', amount: 3 },
+      { type: 'logarithmic', amount: 3 },
+      { type: 's', amount: 4 },
+      { type: 'linear' },
+    ] as const) {
       const heights = places.map(makeCurve(curve));
       expect(heights[0]).toBeCloseTo(0, 12);
       expect(heights[127]).toBeCloseTo(1, 12);
@@ -71,7 +92,9 @@ describe('the small sums of the trade', () => {
     const linear = Array.from({ length: 128 }, (_, v) => gain.toValue(placeOf(v, 127, 'linear')));
     expect(linear).not.toContain(0);
     expect(resolution(linear).largestStep).toBeCloseTo(0.0945, 4);
-    expect([0, 1, 63, 64, 65, 127].map((v) => Number(gain.toValue(placeOf(v, 127, 'at64')).toFixed(4)))).toEqual([-6, -5.9063, -0.0938, 0, 0.0952, 6]);
+    expect([0, 1, 63, 64, 65, 127].map((v) => Number(gain.toValue(placeOf(v, 127, 'at64')).toFixed(4)))).toEqual([
+      -6, -5.9063, -0.0938, 0, 0.0952, 6,
+    ]);
     expect(placeOf(8192, 16383, 'at64')).toBe(0.5);
   });
   it('0–45 % cut at the sender leaves 58 distinct values, at the receiver 128', () => {

@@ -3,19 +3,31 @@
 import { z } from 'zod';
 import { type EditProblem, editSchema, idSchema, nameSchema } from '@/core/rig';
 import { database } from '../database/connection';
-import { redo, type Standing, standing, submit, type SubmitProblem, undo } from '../rigs/journal';
-import { copyRig, deleteRig, newRig, renameRig, restoreRig } from '../rigs/library';
+import { redo, type Standing, type SubmitProblem, standing, submit, undo } from '../rigs/journal';
+import { copyRig, deleteRig, type ListedRig, newRig, renameRig, restoreRig } from '../rigs/library';
 
-export type { EditProblem, Standing, SubmitProblem };
+export type { EditProblem, ListedRig, Standing, SubmitProblem };
 
-export type Answer = { readonly ok: true; readonly standing: Standing } | { readonly ok: false; readonly problem: SubmitProblem | { readonly type: 'unreadable'; readonly message: string }; readonly standing: Standing | null };
+export type Answer =
+  | { readonly ok: true; readonly standing: Standing }
+  | {
+      readonly ok: false;
+      readonly problem: SubmitProblem | { readonly type: 'unreadable'; readonly message: string };
+      readonly standing: Standing | null;
+    };
 
 const stepSchema = z.object({ rigId: idSchema, editId: z.string().min(1).max(60), baseVersion: z.number().int().min(0) });
 const submissionSchema = stepSchema.extend({ edit: editSchema });
 
 const unreadable = (error: z.ZodError): Answer => ({
   ok: false,
-  problem: { type: 'unreadable', message: error.issues.map((i) => `${i.path.join('.')}: ${i.message}`).join('; ').slice(0, 400) },
+  problem: {
+    type: 'unreadable',
+    message: error.issues
+      .map((i) => `${i.path.join('.')}: ${i.message}`)
+      .join('; ')
+      .slice(0, 400),
+  },
   standing: null,
 });
 
@@ -60,9 +72,13 @@ export async function duplicateRig(id: unknown): Promise<Made> {
 }
 
 export async function giveRigName(id: unknown, name: unknown): Promise<Made> {
-  const parsed = z.object({ id: idSchema, name: nameSchema }).safeParse({ id, name: typeof name === 'string' ? name.trim() : name });
+  const parsed = z
+    .object({ id: idSchema, name: nameSchema })
+    .safeParse({ id, name: typeof name === 'string' ? name.trim() : name });
   if (!parsed.success) return { ok: false, message: parsed.error.issues[0]?.message ?? 'a name is needed' };
-  return (await renameRig(await database(), parsed.data.id, parsed.data.name)) ? { ok: true, id: parsed.data.id } : { ok: false, message: 'That rig is gone.' };
+  return (await renameRig(await database(), parsed.data.id, parsed.data.name))
+    ? { ok: true, id: parsed.data.id }
+    : { ok: false, message: 'That rig is gone.' };
 }
 
 export async function removeRig(id: unknown): Promise<void> {

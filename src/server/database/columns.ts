@@ -5,26 +5,117 @@ export type ColumnKind = 'text' | 'real' | 'integer' | 'boolean' | 'json';
 
 /** The columns of every row table besides `rigId`, `id` and `order`. */
 export const columns: { readonly [T in TableName]: Readonly<Record<Exclude<keyof Row<T>, 'id' | 'order'>, ColumnKind>> } = {
-  controllers: { name: 'text', templateId: 'text', port: 'text', channel: 'integer', width: 'real', height: 'real', bankNames: 'json', firmware: 'json', note: 'text' },
-  controls: {
-    controllerId: 'text', name: 'text', kind: 'text', x: 'real', y: 'real', width: 'real', height: 'real', family: 'text', familyOrder: 'integer', side: 'text',
-    subControls: 'json', light: 'text', ring: 'boolean', motor: 'boolean', display: 'json', calibration: 'json',
+  controllers: {
+    name: 'text',
+    templateId: 'text',
+    port: 'text',
+    channel: 'integer',
+    width: 'real',
+    height: 'real',
+    bankNames: 'json',
+    firmware: 'json',
+    note: 'text',
   },
-  counters: { controllerId: 'text', name: 'text', from: 'integer', to: 'integer', step: 'integer', atEnd: 'text', start: 'integer' },
+  controls: {
+    controllerId: 'text',
+    name: 'text',
+    kind: 'text',
+    x: 'real',
+    y: 'real',
+    width: 'real',
+    height: 'real',
+    family: 'text',
+    familyOrder: 'integer',
+    side: 'text',
+    subControls: 'json',
+    light: 'text',
+    ring: 'boolean',
+    motor: 'boolean',
+    display: 'json',
+    calibration: 'json',
+  },
+  counters: {
+    controllerId: 'text',
+    name: 'text',
+    from: 'integer',
+    to: 'integer',
+    step: 'integer',
+    atEnd: 'text',
+    start: 'integer',
+  },
   targets: { name: 'text', kind: 'text', profileId: 'text', port: 'text', version: 'text', reception: 'json', note: 'text' },
   parameters: {
-    targetId: 'text', name: 'text', group: 'text', kind: 'text', unit: 'text', lowest: 'real', highest: 'real', scale: 'json', centre: 'text', steps: 'json',
-    default: 'real', start: 'real', role: 'text', tags: 'json', tolerance: 'real', note: 'text',
+    targetId: 'text',
+    name: 'text',
+    group: 'text',
+    kind: 'text',
+    unit: 'text',
+    lowest: 'real',
+    highest: 'real',
+    scale: 'json',
+    centre: 'text',
+    steps: 'json',
+    default: 'real',
+    start: 'real',
+    role: 'text',
+    tags: 'json',
+    tolerance: 'real',
+    note: 'text',
   },
-  wires: { from: 'json', to: 'json', transport: 'text', channels: 'json', types: 'json', forNotes: 'boolean', forRemote: 'boolean', note: 'text' },
-  layers: { name: 'text', letter: 'text', shape: 'text', modifierControlId: 'text', mode: 'text', tap: 'json', scope: 'json', madeIn: 'text', signal: 'json', fallsThrough: 'boolean' },
+  wires: {
+    from: 'json',
+    to: 'json',
+    transport: 'text',
+    channels: 'json',
+    types: 'json',
+    forNotes: 'boolean',
+    forRemote: 'boolean',
+    note: 'text',
+  },
+  layers: {
+    name: 'text',
+    letter: 'text',
+    shape: 'text',
+    modifierControlId: 'text',
+    mode: 'text',
+    tap: 'json',
+    scope: 'json',
+    madeIn: 'text',
+    signal: 'json',
+    fallsThrough: 'boolean',
+  },
   assignments: {
-    controlId: 'text', bank: 'integer', page: 'integer', layerId: 'text', gesture: 'json', actions: 'json', textShort: 'text', textLong: 'text', colour: 'text',
-    entered: 'json', saved: 'json', proved: 'json', why: 'text', replaced: 'text', note: 'text',
+    controlId: 'text',
+    bank: 'integer',
+    page: 'integer',
+    layerId: 'text',
+    gesture: 'json',
+    actions: 'json',
+    textShort: 'text',
+    textLong: 'text',
+    colour: 'text',
+    entered: 'json',
+    saved: 'json',
+    proved: 'json',
+    why: 'text',
+    replaced: 'text',
+    note: 'text',
   },
   landings: {
-    targetId: 'text', parameterId: 'text', port: 'text', address: 'json', hostLayerId: 'text', mode: 'text', from: 'real', to: 'real', curve: 'json', takeover: 'text',
-    setValue: 'real', entered: 'json', proved: 'json', note: 'text',
+    targetId: 'text',
+    parameterId: 'text',
+    port: 'text',
+    address: 'json',
+    hostLayerId: 'text',
+    mode: 'text',
+    from: 'real',
+    to: 'real',
+    curve: 'json',
+    takeover: 'text',
+    setValue: 'real',
+    entered: 'json',
+    proved: 'json',
+    note: 'text',
   },
   scenes: { name: 'text', values: 'json', assignmentId: 'text', note: 'text' },
   songs: { name: 'text', bpm: 'real', beatsPerBar: 'integer', sections: 'json', note: 'text' },
@@ -50,7 +141,14 @@ export function fromRecord<T extends TableName>(table: T, record: DbRecord): Row
   const raw: Record<string, unknown> = { id: record.id, order: record.ordinal };
   for (const [field, kind] of Object.entries(columns[table])) {
     const value = record[field];
-    raw[field] = value === null || value === undefined ? null : kind === 'json' ? JSON.parse(String(value)) : kind === 'boolean' ? value === 1 || value === true : value;
+    raw[field] =
+      value === null || value === undefined
+        ? null
+        : kind === 'json'
+          ? JSON.parse(String(value))
+          : kind === 'boolean'
+            ? value === 1 || value === true
+            : value;
   }
   return rowSchemas[table].parse(raw) as Row<T>; // border: parsed by this table's schema
 }

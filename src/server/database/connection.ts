@@ -18,7 +18,7 @@ export interface Database {
 }
 
 /** Where the data lies: `KEEN_DIAL_DATA`, or `data` beside the program. */
-export const dataFolder = (): string => resolve(process.env.KEEN_DIAL_DATA ?? 'data');
+export const dataFolder = (): string => resolve(/* turbopackIgnore: true */ process.env.KEEN_DIAL_DATA ?? 'data');
 
 /**
  * Every connection that sequelize opens, also those of its transactions, waits for a busy file and writes through to the
@@ -108,7 +108,13 @@ const journalAttributes = {
   discarded: DataTypes.BOOLEAN,
 };
 
-const kinds = { text: DataTypes.TEXT, real: DataTypes.DOUBLE, integer: DataTypes.INTEGER, boolean: DataTypes.BOOLEAN, json: DataTypes.TEXT };
+const kinds = {
+  text: DataTypes.TEXT,
+  real: DataTypes.DOUBLE,
+  integer: DataTypes.INTEGER,
+  boolean: DataTypes.BOOLEAN,
+  json: DataTypes.TEXT,
+};
 
 function defineRows(sequelize: Sequelize, table: TableName): ModelStatic<Model> {
   const own = Object.entries(columns[table]).map(([field, kind]) => [field, { type: kinds[kind] }] as const);

@@ -9,7 +9,13 @@ interface Migration {
   readonly down: (params: { readonly context: QueryInterface }) => Promise<void>;
 }
 
-const types = { text: DataTypes.TEXT, real: DataTypes.DOUBLE, integer: DataTypes.INTEGER, boolean: DataTypes.BOOLEAN, json: DataTypes.TEXT } satisfies Record<ColumnKind, unknown>;
+const types = {
+  text: DataTypes.TEXT,
+  real: DataTypes.DOUBLE,
+  integer: DataTypes.INTEGER,
+  boolean: DataTypes.BOOLEAN,
+  json: DataTypes.TEXT,
+} satisfies Record<ColumnKind, unknown>;
 
 const rigKey = { type: DataTypes.TEXT, allowNull: false, references: { model: 'rigs', key: 'id' }, onDelete: 'CASCADE' } as const;
 
@@ -80,7 +86,17 @@ const first: Migration = {
     });
   },
   down: async ({ context }) => {
-    for (const table of ['snapshots', 'profiles', 'templates', 'proofs', 'revisions', 'journal', ...[...tableNames].reverse(), 'rigs']) await context.dropTable(table);
+    for (const table of [
+      'snapshots',
+      'profiles',
+      'templates',
+      'proofs',
+      'revisions',
+      'journal',
+      ...[...tableNames].reverse(),
+      'rigs',
+    ])
+      await context.dropTable(table);
   },
 };
 

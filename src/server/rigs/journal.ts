@@ -1,8 +1,8 @@
 // Edits as they reach the disk: applied by the core in a transaction, written row by row, noted in the journal.
 import type { Transaction } from 'sequelize';
 import { z } from 'zod';
-import { applyTracked, type Edit, type EditProblem, editSchema, invert, labelOf, type Rig } from '@/core/rig';
 import { err, ok, type Result } from '@/core/result';
+import { applyTracked, type Edit, type EditProblem, editSchema, invert, labelOf, type Rig } from '@/core/rig';
 import type { Database } from '../database/connection';
 import { announce } from './events';
 import { loadRig, recordSchema, writeTouched } from './rows';
@@ -24,7 +24,11 @@ export interface Standing {
   readonly redo: string | null;
 }
 
-export type SubmitProblem = EditProblem | { readonly type: 'no-rig' } | { readonly type: 'nothing-to-undo' } | { readonly type: 'nothing-to-redo' };
+export type SubmitProblem =
+  | EditProblem
+  | { readonly type: 'no-rig' }
+  | { readonly type: 'nothing-to-undo' }
+  | { readonly type: 'nothing-to-redo' };
 
 export interface Submission {
   readonly editId: string;
@@ -49,8 +53,17 @@ function remember(id: string, rig: Rig, version: number): void {
 }
 
 /** The rig as it is now, from memory if that is current. */
-export async function currentRig(db: Database, id: string, transaction?: Transaction): Promise<{ readonly rig: Rig; readonly version: number } | null> {
-  const found = await db.rigs.findOne({ where: { id, deletedAt: null }, attributes: ['version'], raw: true, ...(transaction ? { transaction } : {}) });
+export async function currentRig(
+  db: Database,
+  id: string,
+  transaction?: Transaction,
+): Promise<{ readonly rig: Rig; readonly version: number } | null> {
+  const found = await db.rigs.findOne({
+    where: { id, deletedAt: null },
+    attributes: ['version'],
+    raw: true,
+    ...(transaction ? { transaction } : {}),
+  });
   if (!found) {
     recent.delete(id);
     return null;
@@ -92,14 +105,24 @@ export async function redo(db: Database, rigId: string, editId: string, baseVers
   return step(db, rigId, editId, baseVersion, 'redo');
 }
 
-async function step(db: Database, rigId: string, editId: string, baseVersion: number, kind: 'undo' | 'redo'): Promise<Result<Standing, Refused>> {
+async function step(
+  db: Database,
+  rigId: string,
+  editId: string,
+  baseVersion: number,
+  kind: 'undo' | 'redo',
+): Promise<Result<Standing, Refused>> {
   return db.write(async (transaction) => {
     const now = await currentRig(db, rigId, transaction);
     if (!now) return err({ problem: { type: 'no-rig' }, standing: nowhere });
     const known = await db.journal.findOne({ where: { rigId, editId }, raw: true, transaction });
     if (known) return ok(await standing(db, rigId, baseVersion, transaction));
     const next = kind === 'undo' ? await undoable(db, rigId, transaction) : await redoable(db, rigId, transaction);
-    if (!next) return err({ problem: { type: kind === 'undo' ? 'nothing-to-undo' : 'nothing-to-redo' }, standing: await standing(db, rigId, baseVersion, transaction) });
+    if (!next)
+      return err({
+        problem: { type: kind === 'undo' ? 'nothing-to-undo' : 'nothing-to-redo' },
+        standing: await standing(db, rigId, baseVersion, transaction),
+      });
     const edit = kind === 'undo' ? invert(next.edit) : next.edit;
     const done = await append(db, now, { editId, kind, edit, label: next.label }, transaction);
     if (!done.ok) return err({ problem: done.error, standing: await standing(db, rigId, baseVersion, transaction) });
@@ -121,9 +144,15 @@ async function append(
   const version = now.version + 1;
   const at = new Date().toISOString();
   await writeTouched(db, rigId, touched, transaction);
-  await db.rigs.update({ name: rig.name, notes: rig.notes, preferences: JSON.stringify(rig.preferences), version, changedAt: at }, { where: { id: rigId }, transaction });
+  await db.rigs.update(
+    { name: rig.name, notes: rig.notes, preferences: JSON.stringify(rig.preferences), version, changedAt: at },
+    { where: { id: rigId }, transaction },
+  );
   if (entry.kind === 'edit') await db.journal.update({ discarded: true }, { where: { rigId, undone: true }, transaction });
-  await db.journal.create({ ...entry, rigId, version, edit: JSON.stringify(entry.edit), at, undone: false, discarded: false }, { transaction });
+  await db.journal.create(
+    { ...entry, rigId, version, edit: JSON.stringify(entry.edit), at, undone: false, discarded: false },
+    { transaction },
+  );
   transaction.afterCommit(() => {
     remember(rigId, rig, version);
     announce(rigId, version);
@@ -134,7 +163,13 @@ async function append(
 /** What happened after a version, and what undo and redo would do now. */
 export async function standing(db: Database, rigId: string, since: number, transaction?: Transaction): Promise<Standing> {
   const options = { raw: true as const, ...(transaction ? { transaction } : {}) };
-  const rows = await db.journal.findAll({ where: { rigId }, order: [['version', 'DESC']], limit: 1, attributes: ['version'], ...options });
+  const rows = await db.journal.findAll({
+    where: { rigId },
+    order: [['version', 'DESC']],
+    limit: 1,
+    attributes: ['version'],
+    ...options,
+  });
   const version = rows[0] ? Number(recordSchema(rows[0]).version) : 0;
   const entries: Entry[] = [];
   for (let from = since; from < version; from++) {
@@ -146,16 +181,32 @@ export async function standing(db: Database, rigId: string, since: number, trans
 }
 
 async function undoable(db: Database, rigId: string, transaction?: Transaction): Promise<Entry | null> {
-  const row = await db.journal.findOne({ where: { rigId, kind: 'edit', undone: false }, order: [['version', 'DESC']], raw: true, ...(transaction ? { transaction } : {}) });
+  const row = await db.journal.findOne({
+    where: { rigId, kind: 'edit', undone: false },
+    order: [['version', 'DESC']],
+    raw: true,
+    ...(transaction ? { transaction } : {}),
+  });
   return row ? entryOf(row) : null;
 }
 
 async function redoable(db: Database, rigId: string, transaction?: Transaction): Promise<Entry | null> {
-  const row = await db.journal.findOne({ where: { rigId, kind: 'edit', undone: true, discarded: false }, order: [['version', 'ASC']], raw: true, ...(transaction ? { transaction } : {}) });
+  const row = await db.journal.findOne({
+    where: { rigId, kind: 'edit', undone: true, discarded: false },
+    order: [['version', 'ASC']],
+    raw: true,
+    ...(transaction ? { transaction } : {}),
+  });
   return row ? entryOf(row) : null;
 }
 
-const entrySchema = z.object({ version: z.number(), editId: z.string(), kind: z.enum(['edit', 'undo', 'redo']), label: z.string(), edit: z.string() });
+const entrySchema = z.object({
+  version: z.number(),
+  editId: z.string(),
+  kind: z.enum(['edit', 'undo', 'redo']),
+  label: z.string(),
+  edit: z.string(),
+});
 
 function entryOf(row: unknown): Entry {
   const record = entrySchema.parse(recordSchema(row));

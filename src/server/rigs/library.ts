@@ -32,7 +32,10 @@ export async function listRigs(db: Database): Promise<readonly ListedRig[]> {
   for (const row of rows) {
     const record = recordSchema(row);
     const id = String(record.id);
-    const kept = record.summaryVersion === record.version && record.summary !== null ? summarySchema.safeParse(JSON.parse(String(record.summary))) : null;
+    const kept =
+      record.summaryVersion === record.version && record.summary !== null
+        ? summarySchema.safeParse(JSON.parse(String(record.summary)))
+        : null;
     const deleted = record.deletedAt !== null;
     const summary = kept?.success ? kept.data : deleted ? nothing : await summarise(db, id, Number(record.version));
     listed.push({ id, name: String(record.name), changedAt: String(record.changedAt), deleted, summary });
@@ -63,7 +66,17 @@ async function summarise(db: Database, id: string, version: number): Promise<Sum
 export async function addRig(db: Database, rig: Rig, id = nanoid(12)): Promise<string> {
   await db.write(async (transaction) => {
     await db.rigs.create(
-      { id, name: rig.name, notes: rig.notes, preferences: JSON.stringify(rig.preferences), version: 0, changedAt: new Date().toISOString(), deletedAt: null, summary: null, summaryVersion: null },
+      {
+        id,
+        name: rig.name,
+        notes: rig.notes,
+        preferences: JSON.stringify(rig.preferences),
+        version: 0,
+        changedAt: new Date().toISOString(),
+        deletedAt: null,
+        summary: null,
+        summaryVersion: null,
+      },
       { transaction },
     );
     await insertAllRows(db, { ...rig, id }, transaction);
@@ -88,7 +101,11 @@ export async function renameRig(db: Database, id: string, name: string): Promise
   const now = await currentRig(db, id);
   if (!now) return false;
   if (now.rig.name === name) return true;
-  const done = await submit(db, id, { editId: nanoid(), baseVersion: now.version, edit: { type: 'set-head', field: 'name', was: now.rig.name, to: nameSchema.parse(name) } });
+  const done = await submit(db, id, {
+    editId: nanoid(),
+    baseVersion: now.version,
+    edit: { type: 'set-head', field: 'name', was: now.rig.name, to: nameSchema.parse(name) },
+  });
   return done.ok;
 }
 
@@ -103,4 +120,3 @@ export async function restoreRig(db: Database, id: string): Promise<void> {
 
 /** Whether no rig was ever made here. */
 export const isNew = async (db: Database): Promise<boolean> => (await db.rigs.count()) === 0;
-

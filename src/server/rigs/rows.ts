@@ -13,7 +13,12 @@ export async function insertAllRows(db: Database, rig: Rig, transaction: Transac
 
 async function insertTable<T extends TableName>(db: Database, rig: Rig, table: T, transaction: Transaction): Promise<void> {
   const rows: readonly Row<T>[] = rowsOf(rig, table);
-  await put(db, table, rows.map((row) => toRecord(rig.id, table, row)), transaction);
+  await put(
+    db,
+    table,
+    rows.map((row) => toRecord(rig.id, table, row)),
+    transaction,
+  );
 }
 
 async function put(db: Database, table: TableName, records: readonly DbRecord[], transaction: Transaction): Promise<void> {
@@ -27,7 +32,12 @@ async function put(db: Database, table: TableName, records: readonly DbRecord[],
 }
 
 /** Writes what an edit touched: changed and new rows are put, gone ones deleted. */
-export async function writeTouched(db: Database, rigId: string, touched: readonly Touched[], transaction: Transaction): Promise<void> {
+export async function writeTouched(
+  db: Database,
+  rigId: string,
+  touched: readonly Touched[],
+  transaction: Transaction,
+): Promise<void> {
   for (const table of tableNames) {
     const mine = touched.filter((t) => t.table === table);
     const records = mine.flatMap((t) => (t.row === null ? [] : [recordOf(rigId, t)]));
@@ -46,19 +56,37 @@ function recordOf(rigId: string, touched: Touched): DbRecord {
 }
 
 /** Loads a rig; null when there is none. Rows come in their order. */
-export async function loadRig(db: Database, id: string, transaction?: Transaction): Promise<{ readonly rig: Rig; readonly version: number } | null> {
+export async function loadRig(
+  db: Database,
+  id: string,
+  transaction?: Transaction,
+): Promise<{ readonly rig: Rig; readonly version: number } | null> {
   const options = { raw: true as const, ...(transaction ? { transaction } : {}) };
   const found = await db.rigs.findOne({ where: { id, deletedAt: null }, ...options });
   if (!found) return null;
   const record = recordSchema(found);
-  const head = headSchema.parse({ id, name: record.name, notes: record.notes, preferences: JSON.parse(String(record.preferences)) });
+  const head = headSchema.parse({
+    id,
+    name: record.name,
+    notes: record.notes,
+    preferences: JSON.parse(String(record.preferences)),
+  });
   let rig: Rig = { ...emptyRig(id, head.name), ...head };
   for (const table of tableNames) {
-    const records = (await db.rows.get(table)?.findAll({ where: { rigId: id }, order: [['ordinal', 'ASC'], ['id', 'ASC']], ...options })) ?? [];
+    const records =
+      (await db.rows.get(table)?.findAll({
+        where: { rigId: id },
+        order: [
+          ['ordinal', 'ASC'],
+          ['id', 'ASC'],
+        ],
+        ...options,
+      })) ?? [];
     rig = { ...rig, [table]: records.map((r) => fromRecord(table, recordSchema(r))) };
   }
   return { rig, version: Number(record.version) };
 }
 
 /** A raw query gives plain records, whatever the model's type says. */
-export const recordSchema = (raw: unknown): DbRecord => (typeof raw === 'object' && raw !== null ? Object.fromEntries(Object.entries(raw)) : {});
+export const recordSchema = (raw: unknown): DbRecord =>
+  typeof raw === 'object' && raw !== null ? Object.fromEntries(Object.entries(raw)) : {};

@@ -1,0 +1,61 @@
+// What a fresh machine needs before anything runs: the packages, and a build that is not older than its sources.
+import { spawnSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+export const root = fileURLToPath(new URL('..', import.meta.url));
+const env = { ...process.env, NEXT_TELEMETRY_DISABLED: '1' };
+
+/** Runs a command to its end; false when it failed. */
+export function run(command, args, more = {}) {
+  const done = spawnSync(command, args, { cwd: root, stdio: 'inherit', env: { ...env, ...more } });
+  return done.status === 0;
+}
+
+const digest = (paths) => {
+  const hash = createHash('sha256');
+  for (const path of paths) hash.update(path).update(readFileSync(join(root, path)));
+  return hash.digest('hex');
+};
+
+const kept = (name) => join(root, 'node_modules', '.keen-dial', name);
+const isCurrent = (name, value) => existsSync(kept(name)) && readFileSync(kept(name), 'utf8') === value;
+function keep(name, value) {
+  mkdirSync(join(root, 'node_modules', '.keen-dial'), { recursive: true });
+  writeFileSync(kept(name), value);
+}
+
+/** Installs the packages of the lock file, unless they are there. sqlite3 compiles on the way: two to three minutes. */
+export function ensurePackages() {
+  const lock = digest(['package-lock.json', 'package.json']);
+  const addon = join(root, 'node_modules/sqlite3/build/Release/node_sqlite3.node');
+  if (isCurrent('packages', lock) && existsSync(addon)) return true;
+  console.log('Installing packages (the first time this takes a few minutes) …');
+  if (!run('npm', ['ci', '--no-audit', '--no-fund'])) return false;
+  if (!existsSync(addon) && !run('npm', ['rebuild', 'sqlite3'])) return false;
+  if (!existsSync(addon)) {
+    console.error('The database driver (sqlite3) was not built. It needs python3, make and g++.');
+    return false;
+  }
+  keep('packages', lock);
+  return true;
+}
+
+function filesBelow(folder) {
+  return readdirSync(join(root, folder)).sort().flatMap((name) => {
+    const path = join(folder, name);
+    return statSync(join(root, path)).isDirectory() ? filesBelow(path) : [path];
+  });
+}
+
+/** Builds the application, unless the build belongs to these very sources. */
+export function ensureBuild() {
+  const sources = digest([...filesBelow('src').filter((p) => !p.includes('.test.')), 'next.config.ts', 'postcss.config.mjs', 'tsconfig.json', 'package-lock.json']);
+  if (isCurrent('build', sources) && existsSync(join(root, '.next/BUILD_ID'))) return true;
+  console.log('Building …');
+  if (!run(process.execPath, [join(root, 'node_modules/next/dist/bin/next'), 'build'])) return false;
+  keep('build', sources);
+  return true;
+}

@@ -1,0 +1,38 @@
+import { listen } from '@/server/rigs/events';
+
+export const dynamic = 'force-dynamic';
+
+/** Server-sent events: one message with the version number each time the rig changes. */
+export async function GET(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
+  const { id } = await params;
+  const encoder = new TextEncoder();
+  const stream = new ReadableStream<Uint8Array>({
+    start(controller) {
+      const send = (text: string): void => {
+        try {
+          controller.enqueue(encoder.encode(text));
+        } catch {
+          stop();
+        }
+      };
+      const unlisten = listen(id, (version) => send(`data: ${version}\n\n`));
+      const beat = setInterval(() => send(': still here\n\n'), 25_000);
+      const stop = (): void => {
+        clearInterval(beat);
+        unlisten();
+      };
+      request.signal.addEventListener('abort', () => {
+        stop();
+        try {
+          controller.close();
+        } catch {
+          // Already closed by the other side.
+        }
+      });
+      send(': listening\n\n');
+    },
+  });
+  return new Response(stream, {
+    headers: { 'content-type': 'text/event-stream', 'cache-control': 'no-store', 'x-accel-buffering': 'no' },
+  });
+}

@@ -1,0 +1,9 @@
+import { database } from '@/server/database/connection';
+import { listRigs } from '@/server/rigs/library';
+import { RigsScreen } from '@/ui/rigs/rigs-screen';
+
+export const dynamic = 'force-dynamic';
+
+export default async function RigsPage() {
+  return <RigsScreen rigs={await listRigs(await database())} />;
+}

@@ -1,0 +1,5 @@
+import { SheetScreen } from '@/ui/sheet/sheet-screen';
+
+export default function SheetPage() {
+  return <SheetScreen />;
+}

@@ -1,0 +1,62 @@
+// The little drawing of an outcome: what the finger did, what was sent, what the parameters did, ready to be drawn.
+import { wordValue } from '../midi';
+import type { Parameter } from '../rig';
+import type { Played } from './outcome';
+import { FINGER_AT, FINGER_DOWN, FINGER_UP, SENT, VALUE } from './trace';
+
+type Points = ReadonlyArray<readonly [number, number]>;
+
+/** Times in milliseconds from 0 to `lengthMs`; values in the parameter's unit. A sweep gives value by position 0–1, upwards. */
+export type Drawing =
+  | {
+      readonly type: 'presses';
+      readonly lengthMs: number;
+      readonly finger: ReadonlyArray<{ readonly from: number; readonly to: number }>;
+      readonly sent: ReadonlyArray<{ readonly at: number; readonly value: number; readonly own: boolean }>;
+      readonly values: ReadonlyArray<{ readonly parameter: Parameter; readonly points: Points }>;
+    }
+  | { readonly type: 'sweep'; readonly curves: ReadonlyArray<{ readonly parameter: Parameter; readonly points: Points }> };
+
+/** What to draw of a played script. */
+export function drawingOf(played: Played): Drawing {
+  return played.trace.kind.includes(FINGER_AT) ? sweepOf(played) : pressesOf(played);
+}
+
+function pressesOf({ trace, chain, slot }: Played): Drawing {
+  const finger: { from: number; to: number }[] = [];
+  const sent: { at: number; value: number; own: boolean }[] = [];
+  const values = chain.targets.parameters.map((parameter, i) => {
+    const points: [number, number][] = [[0, chain.targets.start[i] ?? 0]];
+    return { parameter, points };
+  });
+  let down = 0;
+  trace.kind.forEach((kind, i) => {
+    const t = trace.t[i] ?? 0;
+    const a = trace.a[i] ?? 0;
+    if (kind === FINGER_DOWN && a === 0) down = t;
+    else if (kind === FINGER_UP && a === 0) finger.push({ from: down, to: t });
+    else if (kind === SENT) sent.push({ at: t, value: wordValue(a), own: trace.b[i] === slot });
+    else if (kind === VALUE) values[a]?.points.push([t, trace.b[i] ?? 0]);
+  });
+  return { type: 'presses', lengthMs: (trace.t[trace.t.length - 1] ?? 0) + 600, finger, sent, values };
+}
+
+function sweepOf({ trace, chain }: Played): Drawing {
+  const curves = chain.targets.parameters.map((parameter, i) => {
+    const points: [number, number][] = [];
+    return { parameter, points, now: chain.targets.start[i] ?? 0 };
+  });
+  let position = -1;
+  for (let i = 0; i < trace.kind.length; i++) {
+    if (trace.kind[i] === FINGER_AT && trace.a[i] === 0) {
+      const next = trace.b[i] ?? 0;
+      for (const curve of curves) if (position >= 0) curve.points.push([position, curve.now]);
+      if (next < position) break;
+      position = next;
+    } else if (trace.kind[i] === VALUE) {
+      const curve = curves[trace.a[i] ?? 0];
+      if (curve) curve.now = trace.b[i] ?? 0;
+    }
+  }
+  return { type: 'sweep', curves: curves.map(({ parameter, points }) => ({ parameter, points })) };
+}

@@ -1,0 +1,105 @@
+'use client';
+// The curve of a sweep: what each parameter does while the control moves from one end to the other.
+import { LineChart } from 'echarts/charts';
+import { GridComponent, TooltipComponent } from 'echarts/components';
+import { init, use } from 'echarts/core';
+import { SVGRenderer } from 'echarts/renderers';
+import { useTheme } from 'next-themes';
+import { useEffect, useRef } from 'react';
+import { type Drawing, showValue } from '@/core/bench';
+
+use([LineChart, GridComponent, TooltipComponent, SVGRenderer]);
+
+type Sweep = Extract<Drawing, { type: 'sweep' }>;
+
+const css = (name: string): string => getComputedStyle(document.documentElement).getPropertyValue(name).trim();
+
+export default function SweepChart({ drawing }: { readonly drawing: Sweep }) {
+  const box = useRef<HTMLDivElement>(null);
+  const { resolvedTheme } = useTheme();
+  useEffect(() => {
+    if (!box.current) return;
+    // The theme decides the colours read below.
+    void resolvedTheme;
+    const chart = init(box.current, null, { renderer: 'svg' });
+    const text = { color: css('--ink-2'), fontSize: 12, fontFamily: 'inherit' };
+    const tones = [css('--verdigris'), css('--spark'), css('--note')];
+    const { curves } = drawing;
+    const [only] = curves;
+    const single = curves.length === 1 && only;
+    chart.setOption({
+      animation: false,
+      textStyle: { fontFamily: 'inherit' },
+      grid: { left: 8, right: 12, top: 12, bottom: 4, containLabel: true },
+      tooltip: {
+        trigger: 'axis',
+        confine: true,
+        backgroundColor: css('--sheet'),
+        borderColor: css('--control-edge'),
+        textStyle: { color: css('--ink'), fontSize: 12.5 },
+        formatter: (raw: unknown) => {
+          const at = Array.isArray(raw) ? Number(raw[0]?.data?.[0] ?? 0) : 0;
+          const lines = curves.map((c) => {
+            const point = c.points.findLast(([p]) => p * 127 <= at + 0.01);
+            return `${escaped(c.parameter.name)}: ${escaped(showValue(c.parameter, point?.[1] ?? 0))}`;
+          });
+          return [`position ${Math.round(at)} of 127`, ...lines].join('<br>');
+        },
+      },
+      xAxis: {
+        type: 'value',
+        min: 0,
+        max: 127,
+        interval: 127,
+        axisLabel: text,
+        axisLine: { lineStyle: { color: css('--control-edge') } },
+        splitLine: { show: false },
+      },
+      yAxis: {
+        type: 'value',
+        show: true,
+        scale: true,
+        splitNumber: 2,
+        axisLabel: { ...text, formatter: (v: number) => (single ? showValue(single.parameter, v) : '') },
+        splitLine: { lineStyle: { color: css('--rule') } },
+      },
+      series: curves.slice(0, 3).map((c, i) => ({
+        type: 'line',
+        showSymbol: false,
+        step: c.parameter.kind === 'continuous' ? false : 'end',
+        lineStyle: { width: 2, color: tones[i], type: i === 0 ? 'solid' : i === 1 ? 'dashed' : 'dotted' },
+        itemStyle: { color: tones[i] },
+        // Several parameters share one picture: each over its own range.
+        data: single ? c.points.map(([p, v]) => [p * 127, v]) : scaled(c.points),
+      })),
+    });
+    const watch = new ResizeObserver(() => chart.resize());
+    watch.observe(box.current);
+    return () => {
+      watch.disconnect();
+      chart.dispose();
+    };
+  }, [drawing, resolvedTheme]);
+  return (
+    <div
+      ref={box}
+      className="h-36 w-full"
+      role="img"
+      aria-label={drawing.curves
+        .map(
+          (c) =>
+            `${c.parameter.name}: ${showValue(c.parameter, c.points[0]?.[1] ?? 0)} to ${showValue(c.parameter, c.points.at(-1)?.[1] ?? 0)}`,
+        )
+        .join('; ')}
+    />
+  );
+}
+
+function scaled(points: Sweep['curves'][number]['points']): [number, number][] {
+  const values = points.map(([, v]) => v);
+  const low = Math.min(...values);
+  const span = Math.max(...values) - low || 1;
+  return points.map(([p, v]) => [p * 127, (v - low) / span]);
+}
+
+const escaped = (text: string): string => text.replace(/[&<>"']/g, (c) => `&#${c.charCodeAt(0)};`);

@@ -1,0 +1,212 @@
+'use client';
+// The panel to scale, with tape on every control that does something at this place.
+import { useDroppable } from '@dnd-kit/core';
+import { type KeyboardEvent, memo, useMemo, useRef } from 'react';
+import type { Finding, Severity } from '@/core/checks';
+import { meantNames, type Place } from '@/core/commands';
+import { shortName } from '@/core/midi';
+import type { Control, Controller, Layer, RigIndex } from '@/core/rig';
+import { cx } from '../primitives/cx';
+import { LayerMark, SeverityMark } from '../primitives/marks';
+import { ControlDrawing } from './control-drawing';
+import { type Effective, effective, offeredGestures } from './effective';
+import { neighbour, tapeWidth } from './neighbours';
+
+interface Props {
+  readonly index: RigIndex;
+  readonly controller: Controller;
+  readonly place: Place;
+  readonly chosen: Control | null;
+  readonly findings: ReadonlyMap<string, readonly Finding[]>;
+  readonly tape: 'both' | 'function' | 'number';
+  readonly onChoose: (control: Control) => void;
+  /** Single keys on the panel, besides the arrows; true when the key was taken. */
+  readonly onKey: (key: string) => boolean;
+}
+
+const MAX_HEIGHT = 408;
+
+export function Faceplate({ index, controller, place, chosen, findings, tape, onChoose, onKey }: Props) {
+  const controls = index.controlsOf.get(controller.id) ?? [];
+  const panel = useRef<HTMLFieldSetElement>(null);
+  const focus = chosen ?? controls[0] ?? null;
+
+  const keyDown = (event: KeyboardEvent): void => {
+    if (event.ctrlKey || event.metaKey || event.altKey) return;
+    const way = ({ ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] } as const)[
+      event.key as 'ArrowLeft'
+    ]; // border: a key that is none of these gives undefined
+    if (way && focus) {
+      event.preventDefault();
+      const next = neighbour(controls, focus, way[0], way[1]);
+      if (next) {
+        onChoose(next);
+        panel.current?.querySelector<HTMLButtonElement>(`[data-control="${next.id}"]`)?.focus();
+      }
+      return;
+    }
+    if (onKey(event.key)) event.preventDefault();
+  };
+
+  return (
+    <fieldset
+      ref={panel}
+      aria-label={`Panel of ${controller.name}`}
+      onKeyDown={keyDown}
+      className="relative mx-auto rounded-[14px] border-2 border-ink bg-sheet shadow-sm"
+      style={{
+        width: `min(100%, ${(MAX_HEIGHT * controller.width) / controller.height}px)`,
+        aspectRatio: `${controller.width} / ${controller.height}`,
+      }}
+    >
+      <div aria-hidden className="pointer-events-none absolute inset-1.5 rounded-[10px] border border-rule" />
+      {controls.map((control) => (
+        <PanelControl
+          key={control.id}
+          index={index}
+          control={control}
+          controller={controller}
+          place={place}
+          width={tapeWidth(controls, control, controller.width)}
+          chosen={chosen?.id === control.id}
+          reachable={focus?.id === control.id}
+          findings={findings}
+          tape={tape}
+          onChoose={onChoose}
+        />
+      ))}
+    </fieldset>
+  );
+}
+
+interface ControlProps {
+  readonly index: RigIndex;
+  readonly control: Control;
+  readonly controller: Controller;
+  readonly place: Place;
+  /** Millimetres. */
+  readonly width: number;
+  readonly chosen: boolean;
+  readonly reachable: boolean;
+  readonly findings: ReadonlyMap<string, readonly Finding[]>;
+  readonly tape: 'both' | 'function' | 'number';
+  readonly onChoose: (control: Control) => void;
+}
+
+const rank: Readonly<Record<Severity, number>> = { stop: 3, caution: 2, note: 1 };
+
+const PanelControl = memo(function PanelControl({
+  index,
+  control,
+  controller,
+  place,
+  width,
+  chosen,
+  reachable,
+  findings,
+  tape,
+  onChoose,
+}: ControlProps) {
+  const { setNodeRef, isOver } = useDroppable({ id: control.id });
+  const acting = useMemo(
+    () => offeredGestures(index, control).flatMap((g) => effective(index, control, place, g) ?? []),
+    [index, control, place],
+  );
+  const elsewhere = otherLayers(index, control, place);
+  const worst = acting
+    .flatMap((a) => findings.get(a.assignment.id) ?? [])
+    .reduce<Severity | null>((top, f) => (top === null || rank[f.severity] > rank[top] ? f.severity : top), null);
+  const opened = index.layersByModifier.get(control.id) ?? [];
+  const [first] = acting;
+  const percent = (mm: number, of: number): string => `${(mm / of) * 100}%`;
+  const inside = control.kind === 'pad' || control.kind === 'encoder' || control.kind === 'knob' || control.kind === 'button';
+  const spoken = `${control.name}: ${first ? acting.map((a) => `${a.assignment.gesture.type} ${meantNames(index, a.assignment)}`).join(', ') : opened.length > 0 ? `opens ${opened.map((l) => l.name).join(', ')}` : 'free'}${worst === null ? '' : worst === 'stop' ? ', must fix' : ', look at'}`;
+  return (
+    <button
+      ref={setNodeRef}
+      type="button"
+      data-control={control.id}
+      tabIndex={reachable ? 0 : -1}
+      aria-pressed={chosen}
+      aria-label={spoken}
+      title={first ? `${control.name}: ${meantNames(index, first.assignment)}` : control.name}
+      onClick={() => onChoose(control)}
+      className={cx(
+        'absolute flex flex-col items-center rounded-md px-0.5 pt-1 pb-1',
+        chosen && 'bg-verdigris-wash ring-2 ring-verdigris',
+        isOver && 'bg-verdigris-wash ring-2 ring-spark',
+      )}
+      style={{
+        left: percent(control.x + control.width / 2 - width / 2, controller.width),
+        top: `calc(${percent(control.y, controller.height)} - 4px)`,
+        width: percent(width, controller.width),
+      }}
+    >
+      <span
+        className="relative block"
+        style={{ width: percent(control.width, width), aspectRatio: `${control.width} / ${control.height}` }}
+      >
+        <ControlDrawing control={control} />
+        {inside && (
+          <span className="absolute inset-0 flex items-center justify-center font-mono text-xs text-ink-2">
+            {control.name.replace(/^([A-Z]+) (\d+)$/, '$1$2')}
+          </span>
+        )}
+      </span>
+      <span className="absolute top-0 left-0 flex gap-0.5">
+        {elsewhere.map((layer) => (
+          <LayerMark key={layer?.id ?? 'base'} layer={layer} />
+        ))}
+      </span>
+      {worst !== null && <SeverityMark severity={worst} size={20} className="absolute top-0 right-0 z-10" />}
+      <TapeStrip index={index} acting={acting} opened={opened} tape={tape} />
+      {!inside && <span className="mt-0.5 max-w-full truncate text-xs leading-4 text-ink-2">{control.name}</span>}
+    </button>
+  );
+});
+
+/** Layers other than the one shown in which this control does something. */
+function otherLayers(index: RigIndex, control: Control, place: Place): readonly (Layer | null)[] {
+  const ids = new Set(
+    (index.assignmentsOf.get(control.id) ?? [])
+      .filter((a) => a.layerId !== place.layerId && (a.bank === null || place.bank === null || a.bank === place.bank))
+      .map((a) => a.layerId),
+  );
+  return [...ids].map((id) => (id === null ? null : (index.layers.get(id) ?? null))).slice(0, 3);
+}
+
+interface TapeProps {
+  readonly index: RigIndex;
+  readonly acting: readonly Effective[];
+  readonly opened: readonly Layer[];
+  readonly tape: 'both' | 'function' | 'number';
+}
+
+function TapeStrip({ index, acting, opened, tape }: TapeProps) {
+  const [first, ...more] = acting;
+  if (!first && opened.length === 0) return <span className="mt-1 h-[34px]" />;
+  const send = first?.assignment.actions.find((a) => a.type === 'send');
+  const meant = send?.type === 'send' ? send.meant : [];
+  const name = first
+    ? meant.length > 1
+      ? `${meant.length} at once`
+      : meantNames(index, first.assignment)
+    : `${opened.map((l) => l.name).join(', ')}`;
+  const number = first ? (send?.type === 'send' ? shortName(send.message) : '') : 'layer';
+  return (
+    <span
+      className={cx(
+        'mt-1 flex w-full flex-col items-center px-1 py-px leading-tight',
+        first === undefined || first.from === 'here' || first.from === 'every-bank' ? 'tape' : 'tape-fallen',
+      )}
+    >
+      {tape !== 'number' && <span className="max-w-full truncate text-xs font-semibold">{name}</span>}
+      {tape !== 'function' && (
+        <span className="max-w-full truncate font-mono text-xs leading-4 opacity-90">
+          {number}
+          {more.length > 0 && <span> +{more.length}</span>}
+        </span>
+      )}
+    </span>
+  );
+}

@@ -1,0 +1,56 @@
+'use client';
+import { Dialog } from '../primitives/dialog';
+
+const keys: ReadonlyArray<readonly [string, ReadonlyArray<readonly [string, string]>]> = [
+  [
+    'Anywhere',
+    [
+      ['Ctrl K', 'all commands'],
+      ['Ctrl Z', 'undo'],
+      ['Ctrl Shift Z', 'redo'],
+      ['?', 'this list'],
+    ],
+  ],
+  [
+    'On the panel',
+    [
+      ['Arrows', 'walk from control to control'],
+      ['Enter', 'open the chosen control’s details'],
+      ['A', 'assign a parameter to it'],
+      ['F', 'fill along its neighbours'],
+      ['Delete', 'clear what it does'],
+      ['1 – 9', 'bank; 0 is every bank'],
+      ['L', 'next layer'],
+    ],
+  ],
+  [
+    'On the map',
+    [
+      ['/', 'find a parameter that waits'],
+      ['Enter', 'on a waiting parameter: put it on the chosen control'],
+      ['Up, Down', 'in the list: the assignment above or below'],
+    ],
+  ],
+];
+
+export function KeysDialog({ open, onOpenChange }: { readonly open: boolean; readonly onOpenChange: (open: boolean) => void }) {
+  return (
+    <Dialog open={open} onOpenChange={onOpenChange} title="Keys" description="Single keys work while the panel has the focus.">
+      <div className="flex flex-col gap-4">
+        {keys.map(([where, list]) => (
+          <section key={where}>
+            <h3 className="mb-1 font-semibold">{where}</h3>
+            <dl className="grid grid-cols-[110px_1fr] gap-y-1">
+              {list.map(([key, what]) => (
+                <div key={key} className="contents">
+                  <dt className="font-mono text-xs leading-5">{key}</dt>
+                  <dd className="text-ink-2">{what}</dd>
+                </div>
+              ))}
+            </dl>
+          </section>
+        ))}
+      </div>
+    </Dialog>
+  );
+}

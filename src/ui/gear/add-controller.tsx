@@ -1,0 +1,182 @@
+'use client';
+// A controller from a template, or a plain panel from counts.
+import { zodResolver } from '@hookform/resolvers/zod';
+import { nanoid } from 'nanoid';
+import { useId, useState } from 'react';
+import { useForm } from 'react-hook-form';
+import { z } from 'zod';
+import { addController, plainTemplate } from '@/core/commands';
+import { type ControllerTemplate, controllerTemplates, nameSchema, type Panel, panelFromCounts } from '@/core/rig';
+import { ControlDrawing } from '../faceplate/control-drawing';
+import { Button } from '../primitives/button';
+import { cx } from '../primitives/cx';
+import { Dialog } from '../primitives/dialog';
+import { Field, TextInput } from '../primitives/field';
+import { useRig } from '../store/provider';
+
+const count = (most: number) =>
+  z.coerce.number({ message: 'A number is needed.' }).int('A whole number.').min(0, 'Not below 0.').max(most, `At most ${most}.`);
+
+const form = z
+  .object({
+    name: z.string().trim().pipe(nameSchema),
+    footswitches: count(40),
+    footswitchRows: z.coerce.number().int().min(1, 'At least 1.').max(8, 'At most 8.'),
+    pedals: count(8),
+    knobs: count(64),
+    encoders: count(64),
+    faders: count(64),
+    pads: count(64),
+    buttons: count(64),
+    banks: z.coerce.number().int().min(1, 'At least 1.').max(128, 'At most 128.'),
+  })
+  .refine((f) => f.footswitches + f.pedals + f.knobs + f.encoders + f.faders + f.pads + f.buttons > 0, {
+    message: 'Tell how many of anything it has.',
+    path: ['footswitches'],
+  });
+
+const counts = [
+  ['footswitches', 'Footswitches'],
+  ['footswitchRows', 'in rows'],
+  ['pedals', 'Pedals'],
+  ['knobs', 'Knobs'],
+  ['encoders', 'Endless encoders'],
+  ['faders', 'Faders'],
+  ['pads', 'Pads'],
+  ['buttons', 'Buttons'],
+  ['banks', 'Banks'],
+] as const;
+
+export function AddControllerDialog({
+  onClose,
+  onMade,
+}: {
+  readonly onClose: () => void;
+  readonly onMade: (id: string) => void;
+}) {
+  const rig = useRig((s) => s.index.rig);
+  const edit = useRig((s) => s.edit);
+  const [way, setWay] = useState<'template' | 'counts'>('template');
+  const [chosen, setChosen] = useState<ControllerTemplate | null>(controllerTemplates[0] ?? null);
+  const id = useId();
+  const { register, handleSubmit, formState, watch } = useForm({
+    resolver: zodResolver(form),
+    defaultValues: {
+      name: 'My controller',
+      footswitches: 10,
+      footswitchRows: 2,
+      pedals: 2,
+      knobs: 0,
+      encoders: 0,
+      faders: 0,
+      pads: 0,
+      buttons: 0,
+      banks: 1,
+    },
+  });
+  const make = (template: ControllerTemplate, name: string): void => {
+    const made = addController(rig, template, name, () => nanoid(10));
+    if (edit(made.edit)) onMade(made.id);
+  };
+  const fromCounts = handleSubmit((values) => make(plainTemplate(panelFromCounts(values), rig, values.banks), values.name));
+  const preview = form.safeParse(watch());
+  return (
+    <Dialog
+      open
+      wide
+      onOpenChange={(on) => !on && onClose()}
+      title="Add a controller"
+      footer={
+        way === 'template' ? (
+          <Button tone="primary" disabled={!chosen} onClick={() => chosen && make(chosen, chosen.name)}>
+            Add {chosen?.name ?? ''}
+          </Button>
+        ) : (
+          <Button tone="primary" type="submit" form={id}>
+            Add this panel
+          </Button>
+        )
+      }
+    >
+      <div role="group" aria-label="How" className="mb-4 flex gap-1">
+        {(['template', 'counts'] as const).map((w) => (
+          <button
+            key={w}
+            type="button"
+            aria-pressed={way === w}
+            onClick={() => setWay(w)}
+            className={cx('h-8 rounded-sm px-3', way === w ? 'bg-verdigris-wash font-semibold' : 'text-ink-2 hover:text-ink')}
+          >
+            {w === 'template' ? 'From a template' : 'From counts'}
+          </button>
+        ))}
+      </div>
+      {way === 'template' ? (
+        <div className="grid grid-cols-3 gap-3 max-[860px]:grid-cols-2">
+          {controllerTemplates.map((t) => (
+            <button
+              key={t.id}
+              type="button"
+              aria-pressed={chosen?.id === t.id}
+              onClick={() => setChosen(t)}
+              onDoubleClick={() => make(t, t.name)}
+              className={cx(
+                'flex flex-col gap-1.5 rounded-md border p-3 text-left',
+                chosen?.id === t.id ? 'border-verdigris bg-verdigris-wash ring-1 ring-verdigris' : 'hover:border-control-edge',
+              )}
+            >
+              <span className="flex h-28 items-center justify-center">
+                <MiniPanel panel={t.panel} />
+              </span>
+              <span className="font-semibold">{t.name}</span>
+              <span className="text-xs text-ink-2">{t.summary}</span>
+            </button>
+          ))}
+        </div>
+      ) : (
+        <form id={id} onSubmit={(e) => void fromCounts(e)} className="grid grid-cols-[280px_1fr] gap-5">
+          <div className="grid grid-cols-2 content-start gap-3">
+            <Field label="Name" error={formState.errors.name?.message} className="col-span-2">
+              {(f) => <TextInput id={f} {...register('name')} />}
+            </Field>
+            {counts.map(([field, label]) => (
+              <Field key={field} label={label} error={formState.errors[field]?.message}>
+                {(f) => <TextInput id={f} inputMode="numeric" {...register(field)} />}
+              </Field>
+            ))}
+          </div>
+          <div className="flex items-center justify-center rounded-md bg-film p-4">
+            {preview.success ? (
+              <MiniPanel panel={panelFromCounts(preview.data)} large />
+            ) : (
+              <p className="text-ink-2">The panel is drawn here.</p>
+            )}
+          </div>
+        </form>
+      )}
+    </Dialog>
+  );
+}
+
+/** A panel in small, without names. */
+export function MiniPanel({ panel, large }: { readonly panel: Panel; readonly large?: boolean }) {
+  const [w, h] = large ? [460, 320] : [220, 108];
+  const scale = Math.min(w / panel.width, h / panel.height);
+  return (
+    <span
+      aria-hidden
+      className="relative block rounded-md border border-ink bg-sheet"
+      style={{ width: panel.width * scale, height: panel.height * scale }}
+    >
+      {panel.controls.map((c) => (
+        <span
+          key={c.name}
+          className="absolute block"
+          style={{ left: c.x * scale, top: c.y * scale, width: c.width * scale, height: c.height * scale }}
+        >
+          <ControlDrawing control={{ ...c, id: '', order: 0, controllerId: '' }} />
+        </span>
+      ))}
+    </span>
+  );
+}

@@ -1,0 +1,77 @@
+'use client';
+import { zodResolver } from '@hookform/resolvers/zod';
+import { nanoid } from 'nanoid';
+import { useId } from 'react';
+import { useForm } from 'react-hook-form';
+import { z } from 'zod';
+import { addParameters, addTarget } from '@/core/commands';
+import { parseParameters } from '@/core/formats';
+import { apply, batch, nameSchema } from '@/core/rig';
+import { Button } from '../primitives/button';
+import { Dialog } from '../primitives/dialog';
+import { Field, Select, TextInput } from '../primitives/field';
+import { useRig } from '../store/provider';
+import { PasteParameters } from './paste-parameters';
+
+const form = z.object({
+  name: z.string().trim().pipe(nameSchema),
+  kind: z.enum(['plugin', 'host', 'sampler', 'looper', 'mixer', 'lighting', 'cue-player']),
+  list: z.string(),
+});
+
+/** A target by name and kind, with the list of its parameters pasted or left for later. */
+export function AddTargetDialog({ onClose, onMade }: { readonly onClose: () => void; readonly onMade: (id: string) => void }) {
+  const rig = useRig((s) => s.index.rig);
+  const edit = useRig((s) => s.edit);
+  const id = useId();
+  const { register, handleSubmit, formState, watch, setValue } = useForm({
+    resolver: zodResolver(form),
+    defaultValues: { name: '', kind: 'plugin' as const, list: '' },
+  });
+  const save = handleSubmit((values) => {
+    const made = addTarget(rig, values.name, values.kind, () => nanoid(10));
+    const { good } = parseParameters(values.list);
+    const withTarget = apply(rig, made.edit);
+    const edits =
+      withTarget.ok && good.length > 0
+        ? [made.edit, addParameters(withTarget.value, made.id, good, () => nanoid(10))]
+        : [made.edit];
+    if (edit(batch(`Add ${values.name}`, edits))) onMade(made.id);
+  });
+  const list = watch('list');
+  const found = parseParameters(list).good.length;
+  return (
+    <Dialog
+      open
+      wide
+      onOpenChange={(on) => !on && onClose()}
+      title="Add a target"
+      description="A plugin, sampler, mixer, cue player: whatever is to be moved."
+      footer={
+        <Button tone="primary" type="submit" form={id}>
+          {found > 0 ? `Add it with ${found} ${found === 1 ? 'parameter' : 'parameters'}` : 'Add it'}
+        </Button>
+      }
+    >
+      <form id={id} onSubmit={(e) => void save(e)} className="flex flex-col gap-3">
+        <div className="grid grid-cols-[1fr_200px] gap-3">
+          <Field label="Name" error={formState.errors.name?.message}>
+            {(f) => <TextInput id={f} autoFocus {...register('name')} />}
+          </Field>
+          <Field label="Kind">
+            {(f) => (
+              <Select id={f} {...register('kind')}>
+                {['plugin', 'host', 'sampler', 'looper', 'mixer', 'lighting', 'cue-player'].map((k) => (
+                  <option key={k} value={k}>
+                    {k.replace('-', ' ')}
+                  </option>
+                ))}
+              </Select>
+            )}
+          </Field>
+        </div>
+        <PasteParameters value={list} onChange={(text) => setValue('list', text)} />
+      </form>
+    </Dialog>
+  );
+}

@@ -1,0 +1,236 @@
+'use client';
+// One controller: its name and channel, what its firmware does, its banks, who hears it, what is already programmed.
+import { Trash2 } from 'lucide-react';
+import Link from 'next/link';
+import { useState } from 'react';
+import { toast } from 'sonner';
+import { freshName, removeGear } from '@/core/commands';
+import { channelSchema } from '@/core/midi';
+import { type Controller, type Firmware, nameSchema, type RigIndex, set } from '@/core/rig';
+import { Button } from '../primitives/button';
+import { CommitInput, Field, Select } from '../primitives/field';
+import { useRig, useRigStore } from '../store/provider';
+import { MiniPanel } from './add-controller';
+import { ProgrammedDialog } from './programmed-dialog';
+
+const box = 'w-full';
+
+export function ControllerPanel({ index, controller }: { readonly index: RigIndex; readonly controller: Controller }) {
+  const edit = useRig((s) => s.edit);
+  const store = useRigStore();
+  const [pasting, setPasting] = useState(false);
+  const { firmware } = controller;
+  const controls = index.controlsOf.get(controller.id) ?? [];
+  const tune = (changes: Partial<Firmware>): boolean =>
+    edit(set('controllers', controller, 'firmware', { ...firmware, ...changes }));
+  const style = (changes: Partial<Firmware['shows']>): boolean => tune({ shows: { ...firmware.shows, ...changes } });
+  const remove = (): void => {
+    const used = controls.reduce((n, c) => n + (index.assignmentsOf.get(c.id)?.length ?? 0), 0);
+    if (edit(removeGear(index.rig, 'controllers', controller.id))) {
+      toast(`Deleted ${controller.name}${used > 0 ? ` and its ${used} assignments` : ''}`, {
+        duration: 12_000,
+        action: { label: 'Undo', onClick: () => void store.getState().undo() },
+      });
+    }
+  };
+  return (
+    <div className="flex max-w-[980px] flex-col gap-5">
+      <div className="flex items-center gap-3">
+        <h1 className="min-w-0 truncate text-xl font-semibold">{controller.name}</h1>
+        <span className="flex-1" />
+        <Link
+          href={`/rigs/${index.rig.id}/map?controller=${controller.id}`}
+          className="inline-flex h-8 items-center rounded-sm border border-control-edge bg-sheet px-3 font-medium whitespace-nowrap hover:border-ink"
+        >
+          Show on the map
+        </Link>
+        <Button onClick={() => setPasting(true)}>Paste what is programmed</Button>
+        <Button tone="quiet" onClick={remove}>
+          <Trash2 size={15} aria-hidden /> Delete
+        </Button>
+      </div>
+      <div className="grid grid-cols-[minmax(0,1fr)_auto] items-start gap-6">
+        <div className="grid grid-cols-3 gap-3">
+          <Field label="Name" className="col-span-2">
+            {(id) => (
+              <CommitInput
+                id={id}
+                className={box}
+                value={controller.name}
+                commit={(text) => {
+                  const name = nameSchema.safeParse(text.trim());
+                  if (!name.success) return name.error.issues[0]?.message ?? 'a name is needed';
+                  return edit(
+                    set(
+                      'controllers',
+                      controller,
+                      'name',
+                      freshName(
+                        name.data,
+                        index.rig.controllers.filter((c) => c.id !== controller.id),
+                      ),
+                    ),
+                  )
+                    ? null
+                    : 'That did not work.';
+                }}
+              />
+            )}
+          </Field>
+          <Field label="Channel" hint="for what is assigned from now on">
+            {(id) => (
+              <CommitInput
+                id={id}
+                className={box}
+                value={String(controller.channel)}
+                commit={(text) => {
+                  const channel = channelSchema.safeParse(Number(text));
+                  return channel.success
+                    ? edit(set('controllers', controller, 'channel', channel.data))
+                      ? null
+                      : 'That did not work.'
+                    : 'Enter a channel from 1 to 16.';
+                }}
+              />
+            )}
+          </Field>
+          <Choice
+            label="A press"
+            value={firmware.press}
+            options={[
+              ['always-fires', 'always fires at once'],
+              ['waits', 'waits for a hold'],
+            ]}
+            onChange={(v) => tune({ press: v === 'waits' ? 'waits' : 'always-fires' })}
+          />
+          <Choice
+            label="Release after a hold"
+            value={firmware.releaseAfterHold}
+            options={[
+              ['suppressed', 'does not fire'],
+              ['fires', 'fires too'],
+            ]}
+            onChange={(v) => tune({ releaseAfterHold: v === 'fires' ? 'fires' : 'suppressed' })}
+          />
+          <Field label="Hold time in ms">
+            {(id) => (
+              <CommitInput
+                id={id}
+                className={box}
+                value={String(firmware.holdMs)}
+                commit={(text) => {
+                  const ms = Number(text);
+                  return Number.isFinite(ms) && ms >= 50 && ms <= 5000
+                    ? tune({ holdMs: ms })
+                      ? null
+                      : 'That did not work.'
+                    : 'Enter 50 to 5000 ms; 400 to 800 is common.';
+                }}
+              />
+            )}
+          </Field>
+          <Choice
+            label="Shows channels"
+            value={String(firmware.shows.channelBase)}
+            options={[
+              ['1', '1 to 16'],
+              ['0', '0 to 15'],
+            ]}
+            onChange={(v) => style({ channelBase: v === '0' ? 0 : 1 })}
+          />
+          <Choice
+            label="Shows programs"
+            value={String(firmware.shows.programBase)}
+            options={[
+              ['0', '0 to 127'],
+              ['1', '1 to 128'],
+            ]}
+            onChange={(v) => style({ programBase: v === '1' ? 1 : 0 })}
+          />
+          <Choice
+            label="Shows notes"
+            value={firmware.shows.notes === 'number' ? 'number' : String(firmware.shows.middleC)}
+            options={[
+              ['number', 'as numbers'],
+              ['3', 'as names, middle C is C3'],
+              ['4', 'as names, middle C is C4'],
+              ['5', 'as names, middle C is C5'],
+            ]}
+            onChange={(v) =>
+              style(v === 'number' ? { notes: 'number' } : { notes: 'name', middleC: v === '3' ? 3 : v === '5' ? 5 : 4 })
+            }
+          />
+        </div>
+        <MiniPanel panel={{ width: controller.width, height: controller.height, controls }} />
+      </div>
+      {firmware.banks > 1 && (
+        <section aria-label="Banks">
+          <h2 className="mb-2 font-semibold">Banks</h2>
+          <div className="grid grid-cols-4 gap-2">
+            {Array.from({ length: firmware.banks }, (_, i) => i).map((i) => (
+              <div key={i} className="flex items-center gap-2">
+                <span className="w-6 text-right font-mono text-xs text-ink-2">{i + 1}</span>
+                <CommitInput
+                  aria-label={`Name of bank ${i + 1}`}
+                  className="w-full"
+                  value={controller.bankNames[i] ?? `Bank ${i + 1}`}
+                  commit={(text) => {
+                    if (text.length > 40) return 'At most 40 characters.';
+                    const names = Array.from({ length: firmware.banks }, (_, k) =>
+                      k === i ? text.trim() : (controller.bankNames[k] ?? `Bank ${k + 1}`),
+                    );
+                    return edit(set('controllers', controller, 'bankNames', names)) ? null : 'That did not work.';
+                  }}
+                />
+              </div>
+            ))}
+          </div>
+        </section>
+      )}
+      <section aria-label="Who hears it">
+        <h2 className="mb-1 font-semibold">Who hears it</h2>
+        <p className="mb-2 text-xs text-ink-2">A target hears a controller over a wire that is enabled for remote control.</p>
+        {index.rig.targets.length === 0 && <p className="text-ink-2">There is no target yet.</p>}
+        <ul className="flex flex-wrap gap-x-5 gap-y-1.5">
+          {(index.wiresFrom.get(controller.id) ?? []).map((wire) => (
+            <li key={wire.id}>
+              <label className="flex items-center gap-2">
+                <input
+                  type="checkbox"
+                  className="accent-verdigris"
+                  checked={wire.forRemote}
+                  onChange={(e) => edit(set('wires', wire, 'forRemote', e.target.checked))}
+                />
+                {index.targets.get(wire.to.unitId)?.name ?? index.controllers.get(wire.to.unitId)?.name}
+              </label>
+            </li>
+          ))}
+        </ul>
+      </section>
+      {pasting && <ProgrammedDialog index={index} controller={controller} onClose={() => setPasting(false)} />}
+    </div>
+  );
+}
+
+interface ChoiceProps {
+  readonly label: string;
+  readonly value: string;
+  readonly options: ReadonlyArray<readonly [string, string]>;
+  readonly onChange: (value: string) => void;
+}
+
+export function Choice({ label, value, options, onChange }: ChoiceProps) {
+  return (
+    <Field label={label}>
+      {(id) => (
+        <Select id={id} value={value} onChange={(e) => onChange(e.target.value)}>
+          {options.map(([v, words]) => (
+            <option key={v} value={v}>
+              {words}
+            </option>
+          ))}
+        </Select>
+      )}
+    </Field>
+  );
+}

@@ -1,0 +1,89 @@
+'use client';
+// Gear: what is on the rig. Controllers and how they behave, targets with their parameters, and who hears whom.
+import { parseAsString, parseAsStringLiteral, useQueryStates } from 'nuqs';
+import { Button } from '../primitives/button';
+import { cx } from '../primitives/cx';
+import { useRig } from '../store/provider';
+import { AddControllerDialog } from './add-controller';
+import { AddTargetDialog } from './add-target';
+import { ControllerPanel } from './controller-panel';
+import { TargetPanel } from './target-panel';
+
+export function GearScreen() {
+  const index = useRig((s) => s.index);
+  const { rig } = index;
+  const [query, setQuery] = useQueryStates(
+    { unit: parseAsString, open: parseAsStringLiteral(['controller', 'target']) },
+    { history: 'replace' },
+  );
+  const controller = index.controllers.get(query.unit ?? '');
+  const target = index.targets.get(query.unit ?? '') ?? (controller ? undefined : undefined);
+  const shownController = controller ?? (target ? undefined : rig.controllers[0]);
+  const shownTarget = target ?? (shownController ? undefined : rig.targets[0]);
+  const unitButton = (id: string, name: string, tail: string) => {
+    const here = id === (shownController?.id ?? shownTarget?.id);
+    return (
+      <li key={id}>
+        <button
+          type="button"
+          aria-pressed={here}
+          onClick={() => void setQuery({ unit: id })}
+          className={cx(
+            'flex h-8 w-full items-center justify-between gap-2 rounded-sm px-2 text-left',
+            here ? 'border bg-sheet font-semibold' : 'text-ink-2 hover:text-ink',
+          )}
+        >
+          <span className="truncate" title={name}>
+            {name}
+          </span>
+          <span className="shrink-0 font-mono text-xs font-normal">{tail}</span>
+        </button>
+      </li>
+    );
+  };
+  return (
+    <main className="grid min-h-0 flex-1 grid-cols-[240px_minmax(0,1fr)]">
+      <aside className="flex min-h-0 flex-col gap-5 overflow-y-auto border-r px-3 py-3">
+        <section aria-label="Controllers">
+          <h2 className="mb-1 text-xs font-semibold">Controllers</h2>
+          <ul>{rig.controllers.map((c) => unitButton(c.id, c.name, `ch ${c.channel}`))}</ul>
+          <Button className="mt-2 w-full" onClick={() => void setQuery({ open: 'controller' })}>
+            Add a controller
+          </Button>
+        </section>
+        <section aria-label="Targets">
+          <h2 className="mb-1 text-xs font-semibold">Targets</h2>
+          <ul>{rig.targets.map((t) => unitButton(t.id, t.name, String(index.parametersOf.get(t.id)?.length ?? 0)))}</ul>
+          <Button className="mt-2 w-full" onClick={() => void setQuery({ open: 'target' })}>
+            Add a target
+          </Button>
+        </section>
+      </aside>
+      <div className="min-h-0 overflow-y-auto px-6 py-4">
+        {shownController && <ControllerPanel key={shownController.id} index={index} controller={shownController} />}
+        {shownTarget && <TargetPanel key={shownTarget.id} index={index} target={shownTarget} />}
+        {!shownController && !shownTarget && (
+          <div className="flex max-w-[560px] flex-col items-start gap-3 py-10">
+            <h1 className="text-xl font-semibold">Nothing is on this rig yet.</h1>
+            <p className="text-ink-2">
+              Start with a controller: from a template, or by telling how many switches, knobs and pedals it has. Then add a
+              target and paste the list of its parameters.
+            </p>
+            <Button tone="primary" onClick={() => void setQuery({ open: 'controller' })}>
+              Add a controller
+            </Button>
+          </div>
+        )}
+      </div>
+      {query.open === 'controller' && (
+        <AddControllerDialog
+          onClose={() => void setQuery({ open: null })}
+          onMade={(id) => void setQuery({ open: null, unit: id })}
+        />
+      )}
+      {query.open === 'target' && (
+        <AddTargetDialog onClose={() => void setQuery({ open: null })} onMade={(id) => void setQuery({ open: null, unit: id })} />
+      )}
+    </main>
+  );
+}

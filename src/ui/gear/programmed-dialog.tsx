@@ -1,0 +1,88 @@
+'use client';
+// What the hardware already sends, pasted as a table: it becomes assignments that are marked as entered.
+import { nanoid } from 'nanoid';
+import { useMemo, useState } from 'react';
+import { toast } from 'sonner';
+import { programmedEdit } from '@/core/commands';
+import { parseProgrammed } from '@/core/formats';
+import { shortName } from '@/core/midi';
+import type { Controller, RigIndex } from '@/core/rig';
+import { Button } from '../primitives/button';
+import { Dialog } from '../primitives/dialog';
+import { Field } from '../primitives/field';
+import { useRig } from '../store/provider';
+import { BadLines } from './paste-parameters';
+
+const example = `control, type, channel, number, values, parameter
+FS 1, cc, 5, 20, 127/0, Freeze
+Ex 1, cc, 5, 11, 0..127, Level`;
+
+export function ProgrammedDialog({
+  index,
+  controller,
+  onClose,
+}: {
+  readonly index: RigIndex;
+  readonly controller: Controller;
+  readonly onClose: () => void;
+}) {
+  const edit = useRig((s) => s.edit);
+  const [text, setText] = useState('');
+  const { good, bad } = useMemo(() => parseProgrammed(index, controller, text), [index, controller, text]);
+  const take = (): void => {
+    if (!edit(programmedEdit(index, good, new Date().toISOString(), () => nanoid(10)))) return;
+    toast(`Took over ${good.length} ${good.length === 1 ? 'assignment' : 'assignments'} as entered`);
+    onClose();
+  };
+  return (
+    <Dialog
+      open
+      wide
+      onOpenChange={(on) => !on && onClose()}
+      title="Paste what is programmed"
+      description={`What ${controller.name} already sends. It is taken over as it is and marked as entered.`}
+      footer={
+        <Button tone="primary" disabled={good.length === 0} onClick={take}>
+          Take over {good.length} {good.length === 1 ? 'line' : 'lines'}
+        </Button>
+      }
+    >
+      <div className="flex flex-col gap-3">
+        <Field
+          label="One control a line: control, type, channel, number, values, parameter"
+          hint="Values: 0..127 for what moves, 127/0 alternating, 127 held 0 for press and release, 127 for every press. Further columns if wanted: bank, gesture. A parameter that several targets have is written as Target: Parameter."
+        >
+          {(f) => (
+            <textarea
+              id={f}
+              autoFocus
+              value={text}
+              onChange={(e) => setText(e.target.value)}
+              rows={8}
+              spellCheck={false}
+              placeholder={example}
+              className="w-full rounded-sm border border-control-edge bg-sheet px-2 py-1.5 font-mono text-xs leading-5"
+            />
+          )}
+        </Field>
+        <BadLines lines={text.trim() === '' ? [] : bad} />
+        {good.length > 0 && (
+          <ul className="max-h-40 overflow-y-auto rounded-sm border text-xs">
+            {good.map((line) => (
+              <li
+                key={`${line.controlId} ${line.bank} ${line.gesture.type}`}
+                className="flex gap-3 border-b px-2 py-1 last:border-b-0"
+              >
+                <span className="w-32 font-semibold">
+                  {index.controls.get(line.controlId)?.name} {line.gesture.type}
+                </span>
+                <span className="w-24 font-mono">{shortName(line.message)}</span>
+                <span>{line.parameter.name}</span>
+              </li>
+            ))}
+          </ul>
+        )}
+      </div>
+    </Dialog>
+  );
+}

@@ -1,0 +1,267 @@
+'use client';
+// The list of assignments with their outcome in words.
+import { createColumnHelper, flexRender, getCoreRowModel, useReactTable } from '@tanstack/react-table';
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { type KeyboardEvent, useEffect, useMemo, useRef } from 'react';
+import { outcomeWords, showValue } from '@/core/bench';
+import type { Finding } from '@/core/checks';
+import { landingsFor } from '@/core/commands';
+import { shortName } from '@/core/midi';
+import type { Assignment, Behaviour, RigIndex } from '@/core/rig';
+import { placeWords } from '@/core/sheets';
+import { cx } from '../primitives/cx';
+import { SeverityMark } from '../primitives/marks';
+import { useRig } from '../store/provider';
+import type { Show } from './use-place';
+
+interface Line {
+  readonly assignment: Assignment;
+  readonly control: string;
+  readonly place: string;
+  readonly sends: string;
+  readonly lands: string;
+  readonly range: string;
+}
+
+interface Props {
+  readonly index: RigIndex;
+  readonly assignments: readonly Assignment[];
+  readonly chosen: string | null;
+  readonly show: Show;
+  readonly onShow: (show: Show) => void;
+  readonly onChoose: (assignment: Assignment) => void;
+}
+
+const column = createColumnHelper<Line>();
+const ROW = 30;
+
+export function AssignmentList({ index, assignments, chosen, show, onShow, onChoose }: Props) {
+  const outcomes = useRig((s) => s.outcomes);
+  const findings = useRig((s) => s.findings);
+  const lines = useMemo(() => assignments.map((a) => lineOf(index, a)), [index, assignments]);
+  const columns = useMemo(
+    () => [
+      column.accessor('control', {
+        header: 'Control',
+        cell: (c) => (
+          <Named
+            text={c.getValue()}
+            tail={c.row.original.assignment.gesture.type}
+            place={show === 'place' ? '' : c.row.original.place}
+          />
+        ),
+      }),
+      column.accessor('sends', { header: 'Sends', cell: (c) => <span className="font-mono text-xs">{c.getValue()}</span> }),
+      column.accessor('lands', { header: 'Moves', cell: (c) => c.getValue() }),
+      column.accessor('range', { header: 'Range', cell: (c) => <span className="text-ink-2">{c.getValue()}</span> }),
+      column.display({
+        id: 'result',
+        header: 'Result',
+        cell: (c) => <Result index={index} assignment={c.row.original.assignment} outcomes={outcomes} findings={findings} />,
+      }),
+    ],
+    [index, outcomes, findings, show],
+  );
+  const table = useReactTable({
+    data: lines as Line[],
+    columns,
+    getCoreRowModel: getCoreRowModel(),
+    getRowId: (l) => l.assignment.id,
+  });
+  const scroll = useRef<HTMLDivElement>(null);
+  const model = table.getRowModel().rows;
+  const virtual = useVirtualizer({
+    count: model.length,
+    getScrollElement: () => scroll.current,
+    estimateSize: () => ROW,
+    overscan: 12,
+  });
+  const at = model.findIndex((r) => r.id === chosen);
+
+  useEffect(() => {
+    if (at >= 0) virtual.scrollToIndex(at, { align: 'auto' });
+  }, [at, virtual]);
+
+  const keyDown = (event: KeyboardEvent): void => {
+    const by = event.key === 'ArrowDown' ? 1 : event.key === 'ArrowUp' ? -1 : 0;
+    if (by === 0) return;
+    event.preventDefault();
+    const next = model[Math.min(model.length - 1, Math.max(0, at + by))];
+    if (next) onChoose(next.original.assignment);
+  };
+
+  const grid =
+    'grid grid-cols-[minmax(96px,1fr)_minmax(96px,0.95fr)_minmax(90px,1fr)_minmax(80px,0.9fr)_minmax(150px,1.7fr)] items-center gap-3 px-3';
+  return (
+    <section aria-label="Assignments" className="flex min-h-0 flex-1 flex-col rounded-t-md border border-b-0 bg-sheet">
+      <div className="flex h-9 shrink-0 items-center gap-1 border-b px-2" role="group" aria-label="Which assignments">
+        {(
+          [
+            ['place', 'This place'],
+            ['controller', 'This controller'],
+            ['rig', 'Whole rig'],
+            ['findings', 'With findings'],
+          ] as const
+        ).map(([value, name]) => (
+          <button
+            key={value}
+            type="button"
+            aria-pressed={show === value}
+            onClick={() => onShow(value)}
+            className={cx(
+              'h-6 rounded-sm px-2 text-xs',
+              show === value ? 'bg-verdigris-wash font-semibold text-ink' : 'text-ink-2 hover:text-ink',
+            )}
+          >
+            {name}
+          </button>
+        ))}
+        <span className="ml-auto pr-1 font-mono text-xs text-ink-2">{lines.length}</span>
+      </div>
+      {lines.length === 0 ? (
+        <p className="px-4 py-5 text-ink-2">{emptyWords(index, show)}</p>
+      ) : (
+        <div
+          ref={scroll}
+          role="grid"
+          aria-label="Assignments"
+          aria-rowcount={model.length + 1}
+          tabIndex={0}
+          onKeyDown={keyDown}
+          className="min-h-0 flex-1 overflow-auto outline-offset-[-2px]"
+        >
+          <div role="row" className={cx(grid, 'sticky top-0 z-10 h-7 border-b bg-sheet text-xs font-semibold text-ink-2')}>
+            {table.getFlatHeaders().map((h) => (
+              <span key={h.id} role="columnheader" className="truncate">
+                {flexRender(h.column.columnDef.header, h.getContext())}
+              </span>
+            ))}
+          </div>
+          <div className="relative" style={{ height: virtual.getTotalSize() }}>
+            {virtual.getVirtualItems().map((item) => {
+              const row = model[item.index];
+              if (!row) return null;
+              const here = row.id === chosen;
+              return (
+                // biome-ignore lint/a11y/useKeyWithClickEvents: the grid itself takes the arrow keys
+                <div
+                  key={row.id}
+                  role="row"
+                  aria-selected={here}
+                  aria-rowindex={item.index + 2}
+                  data-assignment={row.id}
+                  onClick={() => onChoose(row.original.assignment)}
+                  className={cx(
+                    grid,
+                    'absolute inset-x-0 cursor-pointer border-b text-[13.5px] hover:bg-film/70',
+                    here && 'bg-verdigris-wash hover:bg-verdigris-wash',
+                  )}
+                  style={{ top: item.start, height: ROW }}
+                >
+                  {row.getVisibleCells().map((cell) => (
+                    <span key={cell.id} role="gridcell" className="truncate">
+                      {flexRender(cell.column.columnDef.cell, cell.getContext())}
+                    </span>
+                  ))}
+                </div>
+              );
+            })}
+          </div>
+        </div>
+      )}
+    </section>
+  );
+}
+
+function Named({ text, tail, place }: { readonly text: string; readonly tail: string; readonly place: string }) {
+  return (
+    <span title={`${text} ${tail}${place === '' ? '' : `, ${place}`}`}>
+      <span className="font-semibold">{text}</span> {tail}
+      {place !== '' && <span className="text-xs text-ink-2"> {place}</span>}
+    </span>
+  );
+}
+
+interface ResultProps {
+  readonly index: RigIndex;
+  readonly assignment: Assignment;
+  readonly outcomes: ReturnType<typeof useRig<ReadonlyMap<string, Parameters<typeof outcomeWords>[0]>>>;
+  readonly findings: ReadonlyMap<string, readonly Finding[]>;
+}
+
+function Result({ index, assignment, outcomes, findings }: ResultProps) {
+  const [finding] = [...(findings.get(assignment.id) ?? [])].sort(
+    (a, b) => (a.severity === 'stop' ? 0 : 1) - (b.severity === 'stop' ? 0 : 1),
+  );
+  const outcome = outcomes.get(assignment.id);
+  if (finding) {
+    const words = finding.title.replace(/\.$/, '');
+    return (
+      <span className={cx('flex items-center gap-1.5', finding.severity === 'stop' ? 'text-stop' : 'text-caution')} title={words}>
+        <SeverityMark severity={finding.severity} size={14} />
+        <span className="truncate">{words.charAt(0).toLowerCase() + words.slice(1)}</span>
+      </span>
+    );
+  }
+  if (!outcome) return <span className="text-ink-3">…</span>;
+  const words = outcomeWords(outcome, index.parameters);
+  return (
+    <span className="text-ink-2" title={words}>
+      {words}
+    </span>
+  );
+}
+
+function lineOf(index: RigIndex, assignment: Assignment): Line {
+  const control = index.controls.get(assignment.controlId);
+  const controller = control && index.controllers.get(control.controllerId);
+  const sends = assignment.actions.flatMap((a) => (a.type === 'send' ? [a] : []));
+  const [send] = sends;
+  const names = sends.flatMap((s) => s.meant.map((id) => index.parameters.get(id)?.name ?? '?'));
+  const landing = send ? landingsFor(index, assignment, send)[0] : undefined;
+  const parameter = landing && index.parameters.get(landing.parameterId);
+  const range =
+    !landing || !parameter || parameter.kind === 'trigger'
+      ? ''
+      : landing.mode === 'set'
+        ? showValue(parameter, landing.setValue)
+        : parameter.kind === 'continuous'
+          ? `${showValue(parameter, landing.from)} → ${showValue(parameter, landing.to)}`
+          : `${showValue(parameter, landing.from)} – ${showValue(parameter, landing.to)}`;
+  return {
+    assignment,
+    control: control?.name ?? '?',
+    place: controller ? `${placeWords(index, controller, assignment)}` : '',
+    sends: send ? `${shortName(send.message)} ${shortValues(send.behaviour)}` : assignment.actions.map((a) => a.type).join(', '),
+    lands: names.length > 1 ? `${names[0]} + ${names.length - 1}` : (names[0] ?? ''),
+    range,
+  };
+}
+
+function shortValues(behaviour: Behaviour): string {
+  switch (behaviour.type) {
+    case 'range':
+      return `${behaviour.from}→${behaviour.to}`;
+    case 'latching':
+      return `${behaviour.first} / ${behaviour.second}`;
+    case 'momentary':
+      return `${behaviour.down}, then ${behaviour.up}`;
+    case 'fixed':
+      return `${behaviour.value}`;
+    case 'stepping':
+      return 'counter';
+    default:
+      return unreachable(behaviour);
+  }
+}
+
+function emptyWords(index: RigIndex, show: Show): string {
+  if (show === 'findings') return 'Nothing must be fixed.';
+  if (index.rig.assignments.length === 0)
+    return 'Nothing is assigned yet. Drag a waiting parameter onto a control, or choose a control and press A.';
+  return 'Nothing is assigned here. Drag a waiting parameter onto a control, or choose a control and press A.';
+}
+
+function unreachable(value: never): never {
+  throw new Error(`unhandled behaviour ${JSON.stringify(value)}`);
+}

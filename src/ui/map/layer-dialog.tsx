@@ -1,0 +1,136 @@
+'use client';
+// Layers: made, listed with where they are made, taken away.
+import { zodResolver } from '@hookform/resolvers/zod';
+import { X } from 'lucide-react';
+import { nanoid } from 'nanoid';
+import { useId } from 'react';
+import { useForm } from 'react-hook-form';
+import { toast } from 'sonner';
+import { z } from 'zod';
+import { addLayer, removeLayer } from '@/core/commands';
+import type { Control, Controller, RigIndex } from '@/core/rig';
+import { Button } from '../primitives/button';
+import { Dialog } from '../primitives/dialog';
+import { Field, Select, TextInput } from '../primitives/field';
+import { LayerMark } from '../primitives/marks';
+import { useRig } from '../store/provider';
+
+const form = z.object({
+  name: z.string().trim().min(1, 'A name is needed.').max(40, 'At most 40 characters.'),
+  modifierControlId: z.string().min(1, 'Choose the control that opens it.'),
+  madeIn: z.enum(['controller', 'host']),
+  fallsThrough: z.enum(['yes', 'no']),
+});
+
+interface Props {
+  readonly open: boolean;
+  readonly onOpenChange: (open: boolean) => void;
+  readonly index: RigIndex;
+  readonly controller: Controller;
+  readonly control: Control | null;
+  readonly onMade: (id: string) => void;
+}
+
+export function LayerDialog({ open, onOpenChange, index, controller, control, onMade }: Props) {
+  const edit = useRig((s) => s.edit);
+  const candidates = (index.controlsOf.get(controller.id) ?? []).filter(
+    (c) => ['footswitch', 'button', 'pad', 'encoder'].includes(c.kind) && !index.layersByModifier.has(c.id),
+  );
+  const first = candidates.find((c) => c.id === control?.id) ?? candidates[candidates.length - 1];
+  const { register, handleSubmit, formState, watch } = useForm({
+    resolver: zodResolver(form),
+    defaultValues: { name: '', modifierControlId: first?.id ?? '', madeIn: 'controller' as const, fallsThrough: 'yes' as const },
+  });
+  const id = useId();
+  const save = handleSubmit((values) => {
+    const made = addLayer(index, { ...values, fallsThrough: values.fallsThrough === 'yes' }, () => nanoid(10));
+    if (!made.ok) {
+      toast.error('No layer was made.', { description: made.error.message });
+      return;
+    }
+    if (!edit(made.value.edit)) return;
+    onOpenChange(false);
+    onMade(made.value.id);
+  });
+  const used = index.assignmentsOf.get(watch('modifierControlId'))?.length ?? 0;
+  return (
+    <Dialog
+      open={open}
+      onOpenChange={onOpenChange}
+      title="Add a layer"
+      description="While a control is held, the others do something else."
+      footer={
+        <Button tone="primary" type="submit" form={id}>
+          Add layer
+        </Button>
+      }
+    >
+      <form id={id} onSubmit={(e) => void save(e)} className="flex flex-col gap-3">
+        <Field label="Name" error={formState.errors.name?.message}>
+          {(f) => <TextInput id={f} autoFocus {...register('name')} />}
+        </Field>
+        <Field
+          label="Open while this is held"
+          error={formState.errors.modifierControlId?.message}
+          {...(used > 0
+            ? { hint: `It also has ${used} ${used === 1 ? 'function' : 'functions'} of its own, which fire on the way.` }
+            : {})}
+        >
+          {(f) => (
+            <Select id={f} {...register('modifierControlId')}>
+              {candidates.map((c) => (
+                <option key={c.id} value={c.id}>
+                  {c.name}
+                </option>
+              ))}
+            </Select>
+          )}
+        </Field>
+        <Field label="Made in">
+          {(f) => (
+            <Select id={f} {...register('madeIn')}>
+              <option value="controller">the controller: it sends other numbers; works with any software</option>
+              <option value="host">the host: same numbers, the software looks at the modifier</option>
+            </Select>
+          )}
+        </Field>
+        <Field label="What has nothing in this layer">
+          {(f) => (
+            <Select id={f} {...register('fallsThrough')}>
+              <option value="yes">does what it does in Base</option>
+              <option value="no">is silent</option>
+            </Select>
+          )}
+        </Field>
+      </form>
+    </Dialog>
+  );
+}
+
+export function LayersBar({ index, onAdd }: { readonly index: RigIndex; readonly onAdd: () => void }) {
+  const edit = useRig((s) => s.edit);
+  return (
+    <div className="flex flex-wrap items-center gap-x-2 gap-y-1 pt-1">
+      {index.rig.layers.map((layer) => (
+        <span key={layer.id} className="inline-flex max-w-full items-center gap-1 text-xs text-ink-2">
+          <LayerMark layer={layer} size={10} />
+          <span className="truncate" title={`${layer.name}, made in the ${layer.madeIn}`}>
+            {index.controls.get(layer.modifierControlId ?? '')?.name ?? 'no modifier'} held
+          </span>
+          <button
+            type="button"
+            aria-label={`Delete layer ${layer.name}`}
+            title={`Delete layer ${layer.name}`}
+            className="rounded-sm p-0.5 hover:text-stop"
+            onClick={() => edit(removeLayer(index, layer))}
+          >
+            <X size={12} aria-hidden />
+          </button>
+        </span>
+      ))}
+      <button type="button" onClick={onAdd} className="ml-auto rounded-sm text-xs font-medium text-verdigris hover:underline">
+        Add layer
+      </button>
+    </div>
+  );
+}

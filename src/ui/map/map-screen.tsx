@@ -1,0 +1,347 @@
+'use client';
+// The main screen: controllers and places at the left, the panel and its assignments in the middle, the strip at the right.
+import { DndContext, type DragEndEvent, DragOverlay, PointerSensor, pointerWithin, useSensor, useSensors } from '@dnd-kit/core';
+import { nanoid } from 'nanoid';
+import Link from 'next/link';
+import { useCallback, useDeferredValue, useMemo, useRef, useState } from 'react';
+import { useHotkeys } from 'react-hotkeys-hook';
+import { toast } from 'sonner';
+import { assign, removeAssignment } from '@/core/commands';
+import type { Assignment, Control, Gesture, GestureType, Parameter, RigIndex } from '@/core/rig';
+import { effective } from '../faceplate/effective';
+import { Faceplate } from '../faceplate/faceplate';
+import { Button } from '../primitives/button';
+import { cx } from '../primitives/cx';
+import { LayerMark } from '../primitives/marks';
+import { useRig, useRigStore } from '../store/provider';
+import { PickParameter } from '../strip/pick-parameter';
+import { Strip, shownGesture } from '../strip/strip';
+import { AssignmentList } from './assignment-list';
+import { FillDialog } from './fill-dialog';
+import { Ladder } from './ladder';
+import { LayerDialog, LayersBar } from './layer-dialog';
+import { type Show, useWhere, type Where } from './use-place';
+import { Waiting } from './waiting';
+
+export function MapScreen() {
+  const index = useRig((s) => s.index);
+  const findings = useRig((s) => s.findings);
+  const edit = useRig((s) => s.edit);
+  const store = useRigStore();
+  const [where, go] = useWhere(index);
+  const [open, setOpen] = useState<'none' | 'pick' | 'layer'>('none');
+  const [filling, setFilling] = useState<Assignment | null>(null);
+  const [dragged, setDragged] = useState<Parameter | null>(null);
+  const search = useRef<HTMLInputElement>(null);
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 5 } }));
+  const { controller, control, place } = where;
+  const gesture = control ? shownGesture(index, control, place, where.gesture) : null;
+  const acting = control && gesture ? effective(index, control, place, gesture) : null;
+  const deferred = useDeferredValue(where);
+  const listed = useMemo(() => listOf(index, deferred, findings), [index, deferred, findings]);
+
+  const put = useCallback(
+    (parameter: Parameter, onto: Control, asked: GestureType | null): void => {
+      const wanted = plainGesture(asked);
+      const done = assign(
+        index,
+        {
+          parameterId: parameter.id,
+          controlId: onto.id,
+          place,
+          ...(wanted ? { gesture: wanted } : {}),
+          onTaken: wanted === null ? 'replace' : wanted.type === 'move' ? 'join' : 'replace',
+        },
+        () => nanoid(10),
+      );
+      if (!done.ok) {
+        toast.error('Not assigned.', { description: done.error.message });
+        return;
+      }
+      if (!edit(done.value.edit)) return;
+      go({ control: onto.id, controller: onto.controllerId, gesture: asPlayed(wanted?.type ?? null) });
+      if (done.value.replaced !== null)
+        toast(`${parameter.name} took the place of ${done.value.replaced}.`, {
+          action: { label: 'Undo', onClick: () => void store.getState().undo() },
+        });
+    },
+    [index, place, edit, go, store],
+  );
+
+  const gestureFor = (onto: Control): GestureType | null => {
+    const shown = shownGesture(index, onto, place, onto.id === control?.id ? where.gesture : null);
+    return shown;
+  };
+  const dropped = (event: DragEndEvent): void => {
+    setDragged(null);
+    const parameter = index.parameters.get(String(event.active.id));
+    const onto = event.over ? index.controls.get(String(event.over.id)) : undefined;
+    if (parameter && onto) put(parameter, onto, gestureFor(onto));
+  };
+  const choose = useCallback(
+    (next: Control): void => go({ control: next.id, controller: next.controllerId, gesture: null }),
+    [go],
+  );
+  const chooseAssignment = useCallback(
+    (a: Assignment): void => {
+      const at = index.controls.get(a.controlId);
+      if (!at) return;
+      const same = a.bank === null && at.controllerId === controller?.id;
+      go({
+        control: at.id,
+        controller: at.controllerId,
+        gesture: asPlayed(a.gesture.type),
+        layer: a.layerId,
+        ...(same ? {} : { bank: a.bank ?? 0 }),
+      });
+    },
+    [go, index, controller?.id],
+  );
+
+  const panelKey = (key: string): boolean => {
+    if (/^[0-9]$/.test(key) && controller) {
+      if (Number(key) <= controller.firmware.banks) go({ bank: Number(key) });
+      return true;
+    }
+    switch (key) {
+      case 'Enter':
+        document.querySelector<HTMLElement>('#strip-panel select, #strip-panel input, #strip-panel button')?.focus();
+        return true;
+      case 'a':
+        if (control) setOpen('pick');
+        return true;
+      case 'f':
+        if (acting) setFilling(acting.assignment);
+        return true;
+      case 'l': {
+        const ids = [null, ...index.rig.layers.map((l) => l.id)];
+        go({ layer: ids[(ids.indexOf(place.layerId) + 1) % ids.length] ?? null });
+        return true;
+      }
+      case 'Delete':
+      case 'Backspace':
+        if (acting) edit(removeAssignment(index, acting.assignment));
+        return true;
+      default:
+        return false;
+    }
+  };
+  useHotkeys('slash', () => search.current?.focus(), { preventDefault: true });
+
+  if (!controller) return <Empty home={`/rigs/${index.rig.id}/gear`} />;
+  const layer = place.layerId === null ? null : (index.layers.get(place.layerId) ?? null);
+  return (
+    <DndContext
+      sensors={sensors}
+      collisionDetection={pointerWithin}
+      onDragStart={(e) => setDragged(index.parameters.get(String(e.active.id)) ?? null)}
+      onDragEnd={dropped}
+      onDragCancel={() => setDragged(null)}
+    >
+      <main className="grid min-h-0 flex-1 grid-cols-[240px_minmax(0,1fr)_340px] max-[1100px]:grid-cols-[212px_minmax(0,1fr)_312px]">
+        <aside className="flex min-h-0 flex-col border-r">
+          <Controllers
+            index={index}
+            where={where}
+            onChoose={(id) => go({ controller: id, control: null, bank: 1, layer: null })}
+            home={`/rigs/${index.rig.id}/gear`}
+          />
+          <div className="border-b px-3 pb-2">
+            <Ladder
+              index={index}
+              controller={controller}
+              place={place}
+              onPlace={(bank, layerId) => go({ bank: bank ?? 0, layer: layerId })}
+            />
+            <LayersBar index={index} onAdd={() => setOpen('layer')} />
+          </div>
+          <Waiting
+            index={index}
+            chosen={control}
+            searchRef={search}
+            onAssign={(parameter) =>
+              control
+                ? put(parameter, control, gesture)
+                : void toast('Choose a control first.', {
+                    description:
+                      'Click one on the panel, or walk there with the arrow keys. A parameter can also be dragged onto it.',
+                  })
+            }
+          />
+        </aside>
+        <div className="flex min-h-0 flex-col gap-3 px-4 pt-3">
+          <div className="flex items-center gap-3">
+            <h1 className="min-w-0 truncate text-lg font-semibold">{controller.name}</h1>
+            <p className="flex min-w-0 items-center gap-1.5 truncate text-ink-2">
+              {place.bank === null
+                ? 'Every bank'
+                : controller.firmware.banks > 1
+                  ? `Bank ${place.bank} “${controller.bankNames[place.bank - 1] ?? ''}”`
+                  : ''}{' '}
+              <LayerMark layer={layer} size={10} /> {layer ? `${layer.name} layer, made in the ${layer.madeIn}` : 'Base layer'}
+            </p>
+            <fieldset
+              aria-label="What the tape shows"
+              className="ml-auto flex shrink-0 overflow-hidden rounded-sm border border-control-edge"
+            >
+              {(['both', 'function', 'number'] as const).map((t) => (
+                <button
+                  key={t}
+                  type="button"
+                  aria-pressed={where.tape === t}
+                  onClick={() => go({ tape: t })}
+                  className={cx(
+                    'h-7 px-2.5 text-xs capitalize',
+                    where.tape === t ? 'bg-ink text-film' : 'bg-sheet text-ink-2 hover:text-ink',
+                  )}
+                >
+                  {t}
+                </button>
+              ))}
+            </fieldset>
+          </div>
+          <Faceplate
+            index={index}
+            controller={controller}
+            place={place}
+            chosen={control}
+            findings={findings}
+            tape={where.tape}
+            onChoose={choose}
+            onKey={panelKey}
+          />
+          <AssignmentList
+            index={index}
+            assignments={listed}
+            chosen={acting?.assignment.id ?? null}
+            show={where.show}
+            onShow={(show: Show) => go({ show })}
+            onChoose={chooseAssignment}
+          />
+        </div>
+        <aside aria-label="The chosen control" className="flex min-h-0 flex-col border-l bg-sheet">
+          {control ? (
+            <Strip
+              index={index}
+              controller={controller}
+              control={control}
+              place={place}
+              gesture={gesture}
+              go={go}
+              onPick={() => setOpen('pick')}
+              onFill={setFilling}
+              onLayer={() => setOpen('layer')}
+            />
+          ) : (
+            <p className="px-4 py-5 text-ink-2">
+              Choose a control on the panel to see and change what it does. Arrow keys walk the panel;{' '}
+              <kbd className="font-mono text-xs">?</kbd> lists the keys.
+            </p>
+          )}
+        </aside>
+      </main>
+      <DragOverlay dropAnimation={null}>
+        {dragged && <span className="tape inline-block px-2 py-1 text-xs font-semibold shadow">{dragged.name}</span>}
+      </DragOverlay>
+      {control && (
+        <PickParameter
+          open={open === 'pick'}
+          onOpenChange={(on) => setOpen(on ? 'pick' : 'none')}
+          index={index}
+          control={control}
+          onPick={(p) => put(p, control, gesture)}
+        />
+      )}
+      <LayerDialog
+        key={open === 'layer' ? (control?.id ?? 'none') : 'closed'}
+        open={open === 'layer'}
+        onOpenChange={(on) => setOpen(on ? 'layer' : 'none')}
+        index={index}
+        controller={controller}
+        control={control}
+        onMade={(id) => go({ layer: id })}
+      />
+      {filling && <FillDialog index={index} source={filling} onClose={() => setFilling(null)} />}
+    </DndContext>
+  );
+}
+
+const plainGesture = (g: GestureType | null): Exclude<Gesture, { type: 'chord' }> | null =>
+  g === null || g === 'chord' ? null : { type: g };
+const asPlayed = (g: GestureType | null) => (g === 'move' || g === 'press' || g === 'release' || g === 'hold' ? g : null);
+
+function listOf(index: RigIndex, where: Where, findings: ReadonlyMap<string, readonly unknown[]>): readonly Assignment[] {
+  const { controller, place, show } = where;
+  if (show === 'rig') return index.rig.assignments;
+  if (show === 'findings') return index.rig.assignments.filter((a) => findings.has(a.id));
+  const order = new Map((index.controlsOf.get(controller?.id ?? '') ?? []).map((c) => [c.id, c.familyOrder + familyRank(c)]));
+  return index.rig.assignments
+    .filter((a) => {
+      if (index.controls.get(a.controlId)?.controllerId !== controller?.id) return false;
+      return show === 'controller' || ((a.bank === place.bank || a.bank === null) && a.layerId === place.layerId);
+    })
+    .sort((a, b) => (order.get(a.controlId) ?? 0) - (order.get(b.controlId) ?? 0));
+}
+
+const familyRank = (c: Control): number => (c.kind === 'expression' || c.kind === 'pad' ? 1000 : 0);
+
+function Controllers({
+  index,
+  where,
+  onChoose,
+  home,
+}: {
+  readonly index: RigIndex;
+  readonly where: Where;
+  readonly onChoose: (id: string) => void;
+  readonly home: string;
+}) {
+  return (
+    <section aria-label="Controllers" className="px-3 pt-2.5">
+      <div className="flex items-baseline justify-between">
+        <h2 className="text-xs font-semibold">Controllers</h2>
+        <Link href={`${home}?open=controller`} className="rounded-sm px-1 text-xs font-medium text-verdigris hover:underline">
+          Add
+        </Link>
+      </div>
+      <ul className="my-1.5 max-h-[136px] overflow-y-auto">
+        {index.rig.controllers.map((c) => {
+          const here = c.id === where.controller?.id;
+          return (
+            <li key={c.id}>
+              <button
+                type="button"
+                aria-pressed={here}
+                onClick={() => onChoose(c.id)}
+                className={cx(
+                  'flex h-8 w-full items-center justify-between gap-2 rounded-sm px-2 text-left',
+                  here ? 'border bg-sheet font-semibold' : 'text-ink-2 hover:text-ink',
+                )}
+              >
+                <span className="truncate" title={c.name}>
+                  {c.name}
+                </span>
+                <span className="shrink-0 font-mono text-xs font-normal">ch {c.channel}</span>
+              </button>
+            </li>
+          );
+        })}
+      </ul>
+    </section>
+  );
+}
+
+function Empty({ home }: { readonly home: string }) {
+  return (
+    <main className="mx-auto flex max-w-[520px] flex-1 flex-col items-start gap-3 px-6 py-16">
+      <h1 className="text-xl font-semibold">There is no controller on this rig yet.</h1>
+      <p className="text-ink-2">
+        Add one from a template, or tell how many switches, knobs and pedals it has. Then its panel is drawn here, and parameters
+        can be put on it.
+      </p>
+      <Button tone="primary" onClick={() => window.location.assign(`${home}?open=controller`)}>
+        Add a controller
+      </Button>
+    </main>
+  );
+}

@@ -1,0 +1,287 @@
+'use client';
+import { Copy, MoreHorizontal, Pencil, Trash2, Upload } from 'lucide-react';
+import Link from 'next/link';
+import { useRouter } from 'next/navigation';
+import { DropdownMenu } from 'radix-ui';
+import { type ReactNode, useId, useRef, useState, useTransition } from 'react';
+import { toast } from 'sonner';
+import { bringBackRig, createRig, duplicateRig, giveRigName, type ListedRig, removeRig } from '@/server/actions/rigs';
+import { Mark } from '../frame/mark';
+import { Button } from '../primitives/button';
+import { Dialog } from '../primitives/dialog';
+import { Field, TextInput } from '../primitives/field';
+import { SeverityMark } from '../primitives/marks';
+import { ImportProblems, importRigFile, type Problem } from './import-file';
+
+/** All rigs with their state; make, copy, rename, delete, import. */
+export function RigsScreen({ rigs }: { readonly rigs: readonly ListedRig[] }) {
+  const router = useRouter();
+  const [busy, start] = useTransition();
+  const [asking, setAsking] = useState<{ readonly for: 'new' } | { readonly for: 'rename'; readonly rig: ListedRig } | null>(
+    null,
+  );
+  const [problems, setProblems] = useState<readonly Problem[]>([]);
+  const file = useRef<HTMLInputElement>(null);
+  const live = rigs.filter((r) => !r.deleted);
+  const gone = rigs.filter((r) => r.deleted);
+
+  const remove = (rig: ListedRig): void =>
+    start(async () => {
+      await removeRig(rig.id);
+      router.refresh();
+      toast(`Deleted ${rig.name}`, { duration: 12_000, action: { label: 'Undo', onClick: () => bringBack(rig) } });
+    });
+  const bringBack = (rig: ListedRig): void =>
+    start(async () => {
+      await bringBackRig(rig.id);
+      router.refresh();
+    });
+  const copy = (rig: ListedRig): void =>
+    start(async () => {
+      const made = await duplicateRig(rig.id);
+      if (!made.ok) toast.error('Nothing was copied.', { description: made.message });
+      router.refresh();
+    });
+  const take = (chosen: File | undefined): void =>
+    start(async () => {
+      if (!chosen) return;
+      setProblems([]);
+      const done = await importRigFile(chosen);
+      if (done.ok) {
+        toast(`Imported ${done.name}`);
+        router.refresh();
+      } else setProblems(done.problems);
+    });
+
+  return (
+    <div className="min-h-dvh">
+      <header className="flex h-12 items-center gap-2 border-b bg-sheet px-4 font-bold">
+        <Mark />
+        Keen Dial
+      </header>
+      <main className="mx-auto flex max-w-[980px] flex-col gap-5 px-6 py-8">
+        <div className="flex items-center gap-2">
+          <h1 className="flex-1 text-xl font-semibold">Rigs</h1>
+          <Button onClick={() => file.current?.click()} disabled={busy}>
+            <Upload size={15} aria-hidden /> Import a file
+          </Button>
+          <input
+            ref={file}
+            type="file"
+            accept=".json,application/json"
+            className="sr-only"
+            aria-label="Rig file to import"
+            tabIndex={-1}
+            onChange={(e) => {
+              take(e.target.files?.[0]);
+              e.target.value = '';
+            }}
+          />
+          <Button tone="primary" onClick={() => setAsking({ for: 'new' })}>
+            New rig
+          </Button>
+        </div>
+        {problems.length > 0 && <ImportProblems problems={problems} onClose={() => setProblems([])} />}
+        {live.length === 0 ? (
+          <div className="rounded-md border bg-sheet px-6 py-10 text-center">
+            <p className="text-base font-semibold">No rig yet.</p>
+            <p className="mt-1 text-ink-2">
+              A rig is one set-up: the controllers under hands and feet, and the software that they move. Make one, or import a
+              file.
+            </p>
+          </div>
+        ) : (
+          <ul className="overflow-hidden rounded-md border bg-sheet">
+            {live.map((rig) => (
+              <RigRow
+                key={rig.id}
+                rig={rig}
+                onCopy={() => copy(rig)}
+                onRename={() => setAsking({ for: 'rename', rig })}
+                onDelete={() => remove(rig)}
+              />
+            ))}
+          </ul>
+        )}
+        {gone.length > 0 && (
+          <details className="text-ink-2">
+            <summary className="py-1">
+              {gone.length} deleted {gone.length === 1 ? 'rig' : 'rigs'}
+            </summary>
+            <ul className="mt-1 flex flex-col gap-1">
+              {gone.map((rig) => (
+                <li key={rig.id} className="flex items-center gap-3">
+                  <span className="min-w-0 truncate">{rig.name}</span>
+                  <Button size="small" onClick={() => bringBack(rig)}>
+                    Bring back
+                  </Button>
+                </li>
+              ))}
+            </ul>
+          </details>
+        )}
+      </main>
+      <NameDialog
+        key={asking === null ? 'closed' : asking.for === 'new' ? 'new' : asking.rig.id}
+        open={asking !== null}
+        title={asking?.for === 'rename' ? 'Rename this rig' : 'New rig'}
+        button={asking?.for === 'rename' ? 'Rename' : 'Make it'}
+        initial={asking?.for === 'rename' ? asking.rig.name : ''}
+        onClose={() => setAsking(null)}
+        onName={async (name) => {
+          const made = asking?.for === 'rename' ? await giveRigName(asking.rig.id, name) : await createRig(name);
+          if (!made.ok) return made.message;
+          if (asking?.for === 'new') router.push(`/rigs/${made.id}/gear`);
+          else router.refresh();
+          setAsking(null);
+          return null;
+        }}
+      />
+    </div>
+  );
+}
+
+function RigRow({
+  rig,
+  onCopy,
+  onRename,
+  onDelete,
+}: {
+  readonly rig: ListedRig;
+  readonly onCopy: () => void;
+  readonly onRename: () => void;
+  readonly onDelete: () => void;
+}) {
+  const { summary } = rig;
+  const share = summary.parameters === 0 ? 0 : summary.mapped / summary.parameters;
+  return (
+    <li className="relative grid grid-cols-[1fr_170px_110px_110px_150px_36px] items-center gap-4 border-b px-4 py-3 last:border-b-0 hover:bg-film/60">
+      <div className="min-w-0">
+        <Link
+          href={`/rigs/${rig.id}/map`}
+          className="block truncate text-base font-semibold after:absolute after:inset-0 after:content-['']"
+        >
+          {rig.name}
+        </Link>
+        <p className="text-xs text-ink-2">
+          {summary.controllers} {summary.controllers === 1 ? 'controller' : 'controllers'}, {summary.targets}{' '}
+          {summary.targets === 1 ? 'target' : 'targets'}
+        </p>
+      </div>
+      <div className="text-xs text-ink-2">
+        {summary.parameters === 0 ? (
+          'nothing to map yet'
+        ) : (
+          <>
+            <span className="mb-1 block h-1.5 rounded-full bg-rule">
+              <span className="block h-full rounded-full bg-verdigris" style={{ width: `${Math.round(share * 100)}%` }} />
+            </span>
+            {summary.mapped} of {summary.parameters} mapped
+          </>
+        )}
+      </div>
+      <p className="flex items-center gap-1.5 text-xs">
+        {summary.clashes > 0 ? (
+          <>
+            <SeverityMark severity="stop" /> <span className="font-medium text-stop">{summary.clashes} in a clash</span>
+          </>
+        ) : (
+          <span className="text-ink-2">no clash</span>
+        )}
+      </p>
+      <p className="text-xs text-ink-2">{summary.toEnter > 0 ? `${summary.toEnter} to enter` : 'all entered'}</p>
+      <p className="text-xs text-ink-2" suppressHydrationWarning>
+        {new Date(rig.changedAt).toLocaleString('en-GB', {
+          day: 'numeric',
+          month: 'short',
+          year: 'numeric',
+          hour: '2-digit',
+          minute: '2-digit',
+        })}
+      </p>
+      <DropdownMenu.Root modal={false}>
+        <DropdownMenu.Trigger asChild>
+          <Button tone="quiet" size="icon" className="relative z-10" aria-label={`More for ${rig.name}`}>
+            <MoreHorizontal size={17} aria-hidden />
+          </Button>
+        </DropdownMenu.Trigger>
+        <DropdownMenu.Portal>
+          <DropdownMenu.Content
+            align="end"
+            sideOffset={4}
+            className="z-50 w-44 rounded-md border border-control-edge bg-sheet p-1 shadow-lg"
+          >
+            <MenuItem onSelect={onRename}>
+              <Pencil size={14} aria-hidden /> Rename
+            </MenuItem>
+            <MenuItem onSelect={onCopy}>
+              <Copy size={14} aria-hidden /> Duplicate
+            </MenuItem>
+            <DropdownMenu.Item
+              asChild
+              className="flex cursor-pointer items-center gap-2 rounded-sm px-2 py-1.5 text-sm outline-none data-[highlighted]:bg-verdigris-wash"
+            >
+              <a href={`/api/rigs/${rig.id}/export`}>
+                <Upload size={14} aria-hidden className="rotate-180" /> Export as a file
+              </a>
+            </DropdownMenu.Item>
+            <MenuItem onSelect={onDelete}>
+              <Trash2 size={14} aria-hidden /> Delete
+            </MenuItem>
+          </DropdownMenu.Content>
+        </DropdownMenu.Portal>
+      </DropdownMenu.Root>
+    </li>
+  );
+}
+
+function MenuItem({ onSelect, children }: { readonly onSelect: () => void; readonly children: ReactNode }) {
+  return (
+    <DropdownMenu.Item
+      onSelect={onSelect}
+      className="flex cursor-pointer items-center gap-2 rounded-sm px-2 py-1.5 text-sm outline-none data-[highlighted]:bg-verdigris-wash"
+    >
+      {children}
+    </DropdownMenu.Item>
+  );
+}
+
+interface NameProps {
+  readonly open: boolean;
+  readonly title: string;
+  readonly button: string;
+  readonly initial: string;
+  readonly onClose: () => void;
+  readonly onName: (name: string) => Promise<string | null>;
+}
+
+function NameDialog({ open, title, button, initial, onClose, onName }: NameProps) {
+  const [name, setName] = useState(initial);
+  const [error, setError] = useState<string | undefined>();
+  const [busy, start] = useTransition();
+  const form = useId();
+  return (
+    <Dialog
+      open={open}
+      onOpenChange={(on) => !on && onClose()}
+      title={title}
+      footer={
+        <Button tone="primary" type="submit" form={form} disabled={busy}>
+          {button}
+        </Button>
+      }
+    >
+      <form
+        id={form}
+        onSubmit={(e) => {
+          e.preventDefault();
+          start(async () => setError((await onName(name)) ?? undefined));
+        }}
+      >
+        <Field label="Name" hint="For instance the show, or the band and the year." error={error}>
+          {(id) => <TextInput id={id} autoFocus value={name} onChange={(e) => setName(e.target.value)} />}
+        </Field>
+      </form>
+    </Dialog>
+  );
+}

@@ -1,0 +1,246 @@
+'use client';
+// The sheet: what to enter in each controller and each target, ticked as it is done; made to be printed.
+import { Printer } from 'lucide-react';
+import { parseAsBoolean, useQueryState } from 'nuqs';
+import { useMemo } from 'react';
+import { batch, type Edit, set } from '@/core/rig';
+import { type ControllerLine, makeSheet, type TargetLine } from '@/core/sheets';
+import { Button } from '../primitives/button';
+import { cx } from '../primitives/cx';
+import { useRig } from '../store/provider';
+
+const now = (): { at: string } => ({ at: new Date().toISOString() });
+
+export function SheetScreen() {
+  const index = useRig((s) => s.index);
+  const edit = useRig((s) => s.edit);
+  const [left, setLeft] = useQueryState('left', parseAsBoolean.withDefault(false));
+  const sheet = useMemo(() => makeSheet(index), [index]);
+  const { rig } = index;
+  const tickSend = (line: ControllerLine, on: boolean): void =>
+    void edit(
+      batch(on ? `Tick ${line.control} as entered` : `Untick ${line.control}`, [
+        set('assignments', line.assignment, 'entered', on ? now() : null),
+      ]),
+    );
+  const tickLanding = (line: TargetLine, on: boolean): void =>
+    void edit(
+      batch(on ? `Tick ${line.parameter} as entered` : `Untick ${line.parameter}`, [
+        set('landings', line.landing, 'entered', on ? now() : null),
+      ]),
+    );
+  const tickAll = (name: string, edits: readonly Edit[]): void =>
+    void (edits.length > 0 && edit(batch(`Tick all of ${name}`, edits)));
+  return (
+    <main className="print-plain min-h-0 flex-1 overflow-y-auto">
+      <div className="mx-auto flex max-w-[1080px] flex-col gap-5 px-6 py-5">
+        <div className="flex flex-wrap items-center gap-3">
+          <h1 className="text-xl font-semibold">{rig.name}: sheet</h1>
+          <p className="text-ink-2">
+            {sheet.lines === 0
+              ? 'nothing to enter'
+              : sheet.toEnter === 0
+                ? `all ${sheet.lines} lines are entered`
+                : `${sheet.toEnter} of ${sheet.lines} lines to enter`}
+          </p>
+          <div className="no-print ml-auto flex items-center gap-2">
+            <label className="flex items-center gap-1.5 text-sm">
+              <input
+                type="checkbox"
+                className="accent-verdigris"
+                checked={left}
+                onChange={(e) => void setLeft(e.target.checked || null)}
+              />{' '}
+              only what is left
+            </label>
+            <a
+              href={`/api/rigs/${rig.id}/sheet`}
+              className="inline-flex h-8 items-center rounded-sm border border-control-edge bg-sheet px-3 text-sm font-medium hover:border-ink"
+            >
+              Save as CSV
+            </a>
+            <Button onClick={() => window.print()}>
+              <Printer size={15} aria-hidden /> Print
+            </Button>
+          </div>
+        </div>
+        {sheet.lines === 0 && (
+          <p className="rounded-md border bg-sheet px-5 py-8 text-ink-2">
+            Nothing is assigned yet. What you assign on the map is written out here: first what to enter in each controller, then
+            what to enter in the software.
+          </p>
+        )}
+        {sheet.controllers.map(({ controller, lines }) => {
+          const shown = left ? lines.filter((l) => l.assignment.entered === null) : lines;
+          if (shown.length === 0) return null;
+          return (
+            <section
+              key={controller.id}
+              aria-label={`Enter in ${controller.name}`}
+              className="print-plain overflow-hidden rounded-md border bg-sheet"
+            >
+              <Title
+                text={`Enter in ${controller.name}`}
+                hint={`programmed ${{ panel: 'at its panel', editor: 'in its editor', browser: 'in a browser' }[controller.firmware.programmedAt]}; channels from ${controller.firmware.shows.channelBase}, programs from ${controller.firmware.shows.programBase}`}
+                onAll={() =>
+                  tickAll(
+                    controller.name,
+                    uniqueAssignments(shown).map((a) => set('assignments', a, 'entered', now())),
+                  )
+                }
+                open={shown.some((l) => l.assignment.entered === null)}
+              />
+              <div className="overflow-x-auto">
+                <table className="w-full text-[13.5px]">
+                  <Heads names={['Entered', 'Control', 'Place', 'On', 'Type', 'Ch', 'Number', 'Values', 'For']} />
+                  <tbody>
+                    {shown.map((l, i) => (
+                      <tr
+                        key={`${l.assignment.id} ${l.type} ${l.number}`}
+                        className={cx(
+                          'print-keep border-b last:border-b-0',
+                          l.assignment.entered && 'text-ink-2',
+                          shown[i - 1]?.control !== l.control && i > 0 && 'border-t border-t-control-edge',
+                        )}
+                      >
+                        <Tick
+                          checked={l.assignment.entered !== null}
+                          label={`${l.control} ${l.gesture}, ${l.place}: entered`}
+                          onChange={(on) => tickSend(l, on)}
+                        />
+                        <td className="py-1 pr-3 font-semibold whitespace-nowrap">{l.control}</td>
+                        <td className="pr-3">{l.place}</td>
+                        <td className="pr-3">{l.gesture}</td>
+                        <td className="pr-3 whitespace-nowrap">{l.type}</td>
+                        <td className="pr-3 font-mono text-xs">{l.channel}</td>
+                        <td className="pr-3 font-mono text-xs font-semibold">{l.number}</td>
+                        <td className="pr-3 whitespace-nowrap">{l.values}</td>
+                        <td className="max-w-64 truncate pr-3" title={l.purpose}>
+                          {l.purpose}
+                        </td>
+                      </tr>
+                    ))}
+                  </tbody>
+                </table>
+              </div>
+            </section>
+          );
+        })}
+        {sheet.targets.map(({ target, lines }) => {
+          const shown = left ? lines.filter((l) => l.landing.entered === null) : lines;
+          if (shown.length === 0) return null;
+          return (
+            <section
+              key={target.id}
+              aria-label={`Enter in ${target.name}`}
+              className="print-plain overflow-hidden rounded-md border bg-sheet"
+            >
+              <Title
+                text={`Enter in ${target.name}`}
+                hint={`on counts from ${target.reception.threshold}; programs from ${target.reception.shows.programBase}`}
+                onAll={() =>
+                  tickAll(
+                    target.name,
+                    shown.filter((l) => l.landing.entered === null).map((l) => set('landings', l.landing, 'entered', now())),
+                  )
+                }
+                open={shown.some((l) => l.landing.entered === null)}
+              />
+              <div className="overflow-x-auto">
+                <table className="w-full text-[13.5px]">
+                  <Heads names={['Entered', 'Parameter', 'Type', 'Ch', 'Number', 'Hears it as', 'Range', 'Comes from']} />
+                  <tbody>
+                    {shown.map((l) => (
+                      <tr
+                        key={l.landing.id}
+                        className={cx('print-keep border-b last:border-b-0', l.landing.entered && 'text-ink-2')}
+                      >
+                        <Tick
+                          checked={l.landing.entered !== null}
+                          label={`${l.parameter}: entered`}
+                          onChange={(on) => tickLanding(l, on)}
+                        />
+                        <td className="py-1 pr-3 font-semibold">{l.parameter}</td>
+                        <td className="pr-3 whitespace-nowrap">{l.type}</td>
+                        <td className="pr-3 font-mono text-xs">{l.channel}</td>
+                        <td className="pr-3 font-mono text-xs font-semibold">{l.number}</td>
+                        <td className="pr-3">{l.mode}</td>
+                        <td className="pr-3 whitespace-nowrap">{l.range}</td>
+                        <td className="pr-3">{l.from}</td>
+                      </tr>
+                    ))}
+                  </tbody>
+                </table>
+              </div>
+            </section>
+          );
+        })}
+        {left && sheet.lines > 0 && sheet.toEnter === 0 && <p className="text-ink-2">Everything is entered.</p>}
+      </div>
+    </main>
+  );
+}
+
+function uniqueAssignments(lines: readonly ControllerLine[]): readonly ControllerLine['assignment'][] {
+  return [...new Map(lines.filter((l) => l.assignment.entered === null).map((l) => [l.assignment.id, l.assignment])).values()];
+}
+
+function Title({
+  text,
+  hint,
+  open,
+  onAll,
+}: {
+  readonly text: string;
+  readonly hint: string;
+  readonly open: boolean;
+  readonly onAll: () => void;
+}) {
+  return (
+    <div className="flex items-baseline gap-3 border-b px-4 py-2">
+      <h2 className="text-base font-semibold">{text}</h2>
+      <p className="text-xs text-ink-2">{hint}</p>
+      {open && (
+        <Button size="small" tone="quiet" className="no-print ml-auto" onClick={onAll}>
+          Tick all
+        </Button>
+      )}
+    </div>
+  );
+}
+
+function Heads({ names }: { readonly names: readonly string[] }) {
+  return (
+    <thead>
+      <tr className="border-b text-left text-xs text-ink-2">
+        {names.map((n, i) => (
+          <th key={n} scope="col" className={cx('py-1 pr-3 font-semibold', i === 0 && 'w-16 pl-4')}>
+            {n}
+          </th>
+        ))}
+      </tr>
+    </thead>
+  );
+}
+
+function Tick({
+  checked,
+  label,
+  onChange,
+}: {
+  readonly checked: boolean;
+  readonly label: string;
+  readonly onChange: (on: boolean) => void;
+}) {
+  return (
+    <td className="pl-4">
+      <input
+        type="checkbox"
+        className="h-4 w-4 align-middle accent-verdigris"
+        checked={checked}
+        aria-label={label}
+        onChange={(e) => onChange(e.target.checked)}
+      />
+    </td>
+  );
+}

@@ -1,0 +1,111 @@
+'use client';
+// Opens a rig on the screen: the store, the judge in its worker, and the line on which other tabs are heard.
+import { type Remote, wrap } from 'comlink';
+import { createContext, type ReactNode, useContext, useEffect, useMemo, useRef, useState } from 'react';
+import { toast } from 'sonner';
+import { useStore } from 'zustand';
+import type { JudgeWorker, Verdict } from '@/workers/judge.worker';
+import { createRigStore, type Opened, type RigState, type RigStore } from './rig-store';
+
+interface Context {
+  readonly store: RigStore;
+  /** The judge, once its worker runs. */
+  readonly judge: () => Remote<JudgeWorker> | null;
+}
+
+const RigContext = createContext<Context | null>(null);
+
+const notify = {
+  problem: (title: string, description: string): void => void toast.error(title, { description, duration: 9000 }),
+  done: (title: string): void => void toast(title),
+};
+
+export function RigProvider({ opened, children }: { readonly opened: Opened; readonly children: ReactNode }) {
+  const worker = useRef<Remote<JudgeWorker> | null>(null);
+  const line = useRef<Promise<unknown>>(Promise.resolve());
+  const [store] = useState<RigStore>(() => {
+    const take = (verdict: Verdict | null): void => {
+      if (!verdict) return;
+      const { outcomes, findings } = store.getState();
+      const nextOutcomes = new Map(verdict.whole ? [] : outcomes);
+      const nextFindings = new Map(verdict.whole ? [] : findings);
+      for (const [id, outcome] of verdict.outcomes) {
+        if (outcome) nextOutcomes.set(id, outcome);
+        else nextOutcomes.delete(id);
+      }
+      for (const [id, found] of verdict.findings) {
+        if (found.length > 0) nextFindings.set(id, found);
+        else nextFindings.delete(id);
+      }
+      store.setState({ outcomes: nextOutcomes, findings: nextFindings, judged: true });
+    };
+    // Calls stand in one line, so that an answer never overtakes a later edit's.
+    const queue = (work: (judge: Remote<JudgeWorker>) => Promise<Verdict | null>): void => {
+      line.current = line.current.then(async () => {
+        if (!worker.current) return;
+        const verdict = await work(worker.current);
+        take(verdict ?? (await worker.current.load(store.getState().index.rig)));
+      });
+    };
+    const store: RigStore = createRigStore(
+      opened,
+      { load: (rig) => queue((j) => j.load(rig)), edit: (edit) => queue((j) => j.edit(edit)) },
+      notify,
+    );
+    return store;
+  });
+
+  useEffect(() => {
+    const raw = new Worker(new URL('../../workers/judge.worker.ts', import.meta.url), { type: 'module' });
+    const remote = wrap<JudgeWorker>(raw);
+    worker.current = remote;
+    let live = true;
+    line.current = line.current.then(async () => {
+      const verdict = await remote.load(store.getState().index.rig);
+      if (live)
+        store.setState({
+          outcomes: new Map(verdict.outcomes.flatMap(([id, o]) => (o ? [[id, o]] : []))),
+          findings: new Map(verdict.findings.filter(([, f]) => f.length > 0)),
+          judged: true,
+        });
+    });
+    return () => {
+      live = false;
+      worker.current = null;
+      raw.terminate();
+    };
+  }, [store]);
+
+  useEffect(() => {
+    const source = new EventSource(`/api/rigs/${opened.rig.id}/events`);
+    source.onmessage = (event) => void store.getState().follow(Number(event.data));
+    // After a lost line, ask for whatever was missed.
+    source.onopen = () => void store.getState().follow(Number.MAX_SAFE_INTEGER);
+    return () => source.close();
+  }, [store, opened.rig.id]);
+
+  useEffect(() => {
+    const warn = (event: BeforeUnloadEvent): void => {
+      if (store.getState().saving !== 'saved') event.preventDefault();
+    };
+    window.addEventListener('beforeunload', warn);
+    return () => window.removeEventListener('beforeunload', warn);
+  }, [store]);
+
+  const context = useMemo<Context>(() => ({ store, judge: () => worker.current }), [store]);
+  return <RigContext.Provider value={context}>{children}</RigContext.Provider>;
+}
+
+function useRigContext(): Context {
+  const context = useContext(RigContext);
+  if (!context) throw new Error('used outside of a rig');
+  return context;
+}
+
+/** A part of the open rig's state. */
+export function useRig<T>(select: (state: RigState) => T): T {
+  return useStore(useRigContext().store, select);
+}
+
+export const useRigStore = (): RigStore => useRigContext().store;
+export const useJudge = (): Context['judge'] => useRigContext().judge;

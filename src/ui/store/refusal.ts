@@ -1,0 +1,44 @@
+// What to tell a person when an edit is refused: what stands there now, what they wanted, what to do.
+import type { Answer } from '@/server/actions/rigs';
+
+type Problem = Extract<Answer, { ok: false }>['problem'];
+
+const show = (value: unknown): string => {
+  const text = typeof value === 'string' ? value : JSON.stringify(value);
+  return text === undefined ? 'nothing' : text.length > 60 ? `${text.slice(0, 60)}…` : text;
+};
+
+export function refusalWords(problem: Problem): { readonly title: string; readonly detail: string } {
+  switch (problem.type) {
+    case 'conflict':
+      return {
+        title: 'Changed in another tab meanwhile.',
+        detail:
+          problem.to === null
+            ? 'It is not the same any more, so it was not deleted. Look at it as it is now.'
+            : `${problem.field}: it is now ${show(problem.now)}; you wanted ${show(problem.to)}. The other change was kept. Enter yours again if it should stand.`,
+      };
+    case 'missing':
+      return { title: 'It is gone.', detail: 'Another tab has deleted it. Undo there brings it back.' };
+    case 'exists':
+      return { title: 'It is there already.', detail: 'Nothing was added twice.' };
+    case 'invalid':
+      return { title: 'That does not fit.', detail: `${problem.field}: ${problem.message}.` };
+    case 'dangling':
+      return { title: 'Something still needs it.', detail: `A row of ${problem.table} points at it. Nothing was changed.` };
+    case 'no-rig':
+      return { title: 'This rig was deleted.', detail: 'Bring it back from the list of rigs.' };
+    case 'nothing-to-undo':
+      return { title: 'Nothing to undo.', detail: 'Everything is as it was at the start.' };
+    case 'nothing-to-redo':
+      return { title: 'Nothing to redo.', detail: 'A newer change ended it.' };
+    case 'unreadable':
+      return { title: 'The server could not read that change.', detail: problem.message };
+    default:
+      return unreachable(problem);
+  }
+}
+
+function unreachable(value: never): never {
+  throw new Error(`unhandled problem ${JSON.stringify(value)}`);
+}

@@ -1,0 +1,66 @@
+'use client';
+// What is wrong with the chosen assignment, each with its reason and the changes that mend it.
+import { useEffect, useState } from 'react';
+import type { Finding, Fix } from '@/core/checks';
+import type { Edit } from '@/core/rig';
+import { Button } from '../primitives/button';
+import { cx } from '../primitives/cx';
+import { SeverityMark, severityName } from '../primitives/marks';
+import { useJudge } from '../store/provider';
+
+const wash = {
+  stop: 'bg-stop-wash border-stop/40',
+  caution: 'bg-caution-wash border-caution/40',
+  note: 'bg-note-wash border-note/40',
+} as const;
+
+export function FindingCards({
+  findings,
+  edit,
+}: {
+  readonly findings: readonly Finding[];
+  readonly edit: (edit: Edit) => boolean;
+}) {
+  return findings.map((finding) => <FindingCard key={`${finding.check} ${finding.parameterId}`} finding={finding} edit={edit} />);
+}
+
+function FindingCard({ finding, edit }: { readonly finding: Finding; readonly edit: (edit: Edit) => boolean }) {
+  const judge = useJudge();
+  const [fixes, setFixes] = useState<readonly Fix[] | null>(null);
+  useEffect(() => {
+    let live = true;
+    void judge()
+      ?.fixes(finding)
+      .then((found) => live && setFixes(found));
+    return () => {
+      live = false;
+    };
+  }, [judge, finding]);
+  return (
+    <section
+      aria-label={`${severityName(finding.severity)}: ${finding.title}`}
+      className={cx('rounded-md border px-3 py-2.5', wash[finding.severity])}
+    >
+      <div className="flex gap-2">
+        <SeverityMark severity={finding.severity} className="mt-0.5" />
+        <p className="min-w-0 flex-1 text-[13.5px] leading-5">
+          <b>{finding.title}</b> {finding.reason}
+        </p>
+      </div>
+      <div className="mt-2 flex flex-wrap gap-1.5 pl-6">
+        {fixes?.map((fix, i) => (
+          <Button
+            key={fix.label}
+            tone={i === 0 ? 'mend' : 'quiet'}
+            size="small"
+            className={i === 0 ? '' : 'text-ink'}
+            onClick={() => edit(fix.edit)}
+          >
+            {fix.label}
+          </Button>
+        ))}
+        {fixes?.length === 0 && <p className="text-xs text-ink-2">No single change mends it. Change the sentence above.</p>}
+      </div>
+    </section>
+  );
+}

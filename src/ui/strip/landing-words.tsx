@@ -1,0 +1,142 @@
+'use client';
+// The target's half of the sentence: how it hears, and what moves between which ends.
+import { X } from 'lucide-react';
+import { showValue } from '@/core/bench';
+import { changeLanding, removeParameter } from '@/core/commands';
+import type { Assignment, Edit, Landing, Parameter, ReceiveMode, RigIndex, Target } from '@/core/rig';
+import { modeWords } from '@/core/sheets';
+import { showNumber } from '@/core/values';
+import { parseDecimal } from './numbers';
+import { Line, WordInput, WordSelect } from './word';
+
+interface Props {
+  readonly index: RigIndex;
+  readonly assignment: Assignment;
+  readonly parameter: Parameter;
+  readonly target: Target;
+  readonly landing: Landing | null;
+  readonly edit: (edit: Edit) => boolean;
+}
+
+const played: readonly ReceiveMode[] = ['absolute', 'toggle', 'gate', 'set', 'increment', 'decrement'];
+
+export function LandingWords({ index, assignment, parameter, target, landing, edit }: Props) {
+  const remove = (
+    <button
+      type="button"
+      aria-label={`Take ${parameter.name} off`}
+      title={`Take ${parameter.name} off`}
+      onClick={() => edit(removeParameter(index, assignment, parameter.id))}
+      className="rounded-sm p-1 text-ink-2 hover:text-stop"
+    >
+      <X size={14} aria-hidden />
+    </button>
+  );
+  if (!landing) {
+    return (
+      <Line>
+        <b>{target.name}</b> does not listen for it, so <b>{parameter.name}</b> stays where it is. {remove}
+      </Line>
+    );
+  }
+  const change = (changes: Partial<Landing>, label: string): boolean => edit(changeLanding(landing, changes, label));
+  const end = (field: 'from' | 'to' | 'setValue', label: string) => (
+    <End
+      parameter={parameter}
+      value={landing[field]}
+      label={label}
+      onValue={(v) => change({ [field]: v }, `Change the range of ${parameter.name}`)}
+    />
+  );
+  return (
+    <Line>
+      <b>{target.name}</b> hears it as
+      <WordSelect
+        aria-label={`How ${target.name} hears it`}
+        value={landing.mode}
+        onChange={(e) => {
+          const mode = played.find((m) => m === e.target.value);
+          if (mode) change({ mode }, `Hear it as ${modeWords(mode)}`);
+        }}
+      >
+        {played
+          .filter((m) => m === landing.mode || target.reception.modes.includes(m))
+          .map((m) => (
+            <option key={m} value={m}>
+              {modeWords(m)}
+            </option>
+          ))}
+        {!played.includes(landing.mode) && <option value={landing.mode}>{modeWords(landing.mode)}</option>}
+      </WordSelect>
+      {parameter.kind === 'trigger' ? (
+        <>
+          and fires <b>{parameter.name}</b>.
+        </>
+      ) : landing.mode === 'set' ? (
+        <>
+          and sets <b>{parameter.name}</b> to {end('setValue', `Value of ${parameter.name}`)}.
+        </>
+      ) : (
+        <>
+          and {verb(landing.mode)} <b>{parameter.name}</b> between {end('from', `${parameter.name} at the low end`)} and{' '}
+          {end('to', `${parameter.name} at the high end`)}.
+        </>
+      )}
+      {remove}
+    </Line>
+  );
+}
+
+function verb(mode: ReceiveMode): string {
+  switch (mode) {
+    case 'toggle':
+      return 'flips';
+    case 'increment':
+      return 'steps up';
+    case 'decrement':
+      return 'steps down';
+    default:
+      return 'sets';
+  }
+}
+
+function End({
+  parameter,
+  value,
+  label,
+  onValue,
+}: {
+  readonly parameter: Parameter;
+  readonly value: number;
+  readonly label: string;
+  readonly onValue: (value: number) => boolean;
+}) {
+  if (parameter.kind === 'continuous') {
+    return (
+      <WordInput
+        label={label}
+        value={showNumber(value)}
+        width="w-16"
+        title={`${showNumber(parameter.lowest)} to ${showNumber(parameter.highest)} ${parameter.unit}`}
+        commit={(text) => {
+          const next = parseDecimal(text);
+          if (next === null) return 'Enter a number.';
+          if (next < parameter.lowest || next > parameter.highest)
+            return `Enter ${showNumber(parameter.lowest)} to ${showNumber(parameter.highest)} ${parameter.unit}.`;
+          onValue(next);
+          return null;
+        }}
+      />
+    );
+  }
+  const steps = Array.from({ length: parameter.highest - parameter.lowest + 1 }, (_, i) => parameter.lowest + i);
+  return (
+    <WordSelect aria-label={label} value={value} onChange={(e) => onValue(Number(e.target.value))}>
+      {steps.map((step) => (
+        <option key={step} value={step}>
+          {showValue(parameter, step)}
+        </option>
+      ))}
+    </WordSelect>
+  );
+}

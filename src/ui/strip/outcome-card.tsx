@@ -1,0 +1,72 @@
+'use client';
+// The outcome of the chosen assignment, drawn from the simulation, and in words.
+import dynamic from 'next/dynamic';
+import { useEffect, useState } from 'react';
+import { type Drawing, effectWords, type Outcome, outcomeWords } from '@/core/bench';
+import type { Assignment, RigIndex } from '@/core/rig';
+import { PressDrawing } from '../charts/press-drawing';
+import { useJudge } from '../store/provider';
+
+const SweepChart = dynamic(() => import('../charts/sweep-chart'), { ssr: false, loading: () => <div className="h-36" /> });
+
+const titles: Readonly<Record<string, string>> = {
+  move: 'One sweep from end to end',
+  press: 'Four presses from a fresh start',
+  release: 'Four presses from a fresh start',
+  hold: 'Four holds from a fresh start',
+};
+
+export function OutcomeCard({
+  index,
+  assignment,
+  outcome,
+}: {
+  readonly index: RigIndex;
+  readonly assignment: Assignment;
+  readonly outcome: Outcome | undefined;
+}) {
+  const judge = useJudge();
+  const [drawing, setDrawing] = useState<Drawing | null>(null);
+  useEffect(() => {
+    let live = true;
+    if (outcome?.type !== 'played') {
+      setDrawing(null);
+      return;
+    }
+    void judge()
+      ?.drawing(assignment.id)
+      .then((d) => live && setDrawing(d));
+    return () => {
+      live = false;
+    };
+  }, [judge, assignment.id, outcome]);
+  const presses = drawing?.type === 'presses' ? drawing.finger.length : 0;
+  return (
+    <section aria-label="What happens" className="rounded-md border bg-sheet px-3 py-2.5">
+      <div className="mb-1 flex items-baseline justify-between gap-2">
+        <h3 className="text-xs font-semibold">
+          {presses > 4 ? `${presses} presses from a fresh start` : (titles[assignment.gesture.type] ?? 'What happens')}
+        </h3>
+        <span className="text-xs text-ink-2">simulated</span>
+      </div>
+      {drawing?.type === 'presses' && <PressDrawing drawing={drawing} />}
+      {drawing?.type === 'sweep' && <SweepChart drawing={drawing} />}
+      {!outcome && <p className="h-24 text-xs text-ink-3">computing</p>}
+      {outcome && (
+        <ul className="mt-1 text-[13.5px]" data-testid="outcome">
+          {outcome.type === 'played' && outcome.effects.length > 0
+            ? outcome.effects.map((e) => {
+                const parameter = index.parameters.get(e.parameterId);
+                return parameter ? (
+                  <li key={e.parameterId} className="leading-5">
+                    <b className="font-semibold">{parameter.name}</b>
+                    {e.meant ? '' : ' (not meant)'}: {effectWords(e.did, parameter)}
+                  </li>
+                ) : null;
+              })
+            : [<li key="all">{outcomeWords(outcome, index.parameters)}</li>]}
+        </ul>
+      )}
+    </section>
+  );
+}

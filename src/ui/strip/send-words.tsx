@@ -1,0 +1,364 @@
+'use client';
+// The controller's half of the sentence: gesture, place, message, values.
+import { nanoid } from 'nanoid';
+import { changeAssignment, changeBehaviour, changeMessage, changePlace, nextOrder, playedTypes } from '@/core/commands';
+import {
+  ccEntry,
+  channelSchema,
+  isReserved,
+  type Message,
+  noteName,
+  parseNote,
+  u7,
+  u14,
+  withChannel,
+  withNumber,
+} from '@/core/midi';
+import {
+  type Assignment,
+  type Behaviour,
+  batch,
+  type Control,
+  type Controller,
+  type Edit,
+  insert,
+  type RigIndex,
+  type Send,
+  set,
+} from '@/core/rig';
+import { offeredGestures } from '../faceplate/effective';
+import type { GoTo } from '../map/use-place';
+import { Line, SevenBit, WordInput, WordSelect } from './word';
+
+interface Props {
+  readonly index: RigIndex;
+  readonly control: Control;
+  readonly controller: Controller;
+  readonly assignment: Assignment;
+  readonly send: Send;
+  readonly at: number;
+  readonly edit: (edit: Edit) => boolean;
+  readonly go: GoTo;
+}
+
+type Played = 'move' | 'press' | 'release' | 'hold';
+const isPlayed = (g: string): g is Played => ['move', 'press', 'release', 'hold'].includes(g);
+
+export function SendWords({ index, control, controller, assignment, send, at, edit, go }: Props) {
+  const { message, behaviour } = send;
+  const layers = index.rig.layers.filter(
+    (l) => l.modifierControlId !== control.id && (l.scope.type === 'all' || l.scope.controllerId === controller.id),
+  );
+  const siblings = (index.assignmentsOf.get(control.id) ?? []).filter((a) => a.id !== assignment.id);
+  const free = (bank: number | null, layerId: string | null, gesture: string): boolean =>
+    !siblings.some((a) => a.bank === bank && a.layerId === layerId && a.gesture.type === gesture);
+  const put = (next: Edit | null): void => void (next && edit(next));
+  return (
+    <>
+      <Line>
+        On
+        <WordSelect
+          aria-label="Gesture"
+          value={assignment.gesture.type}
+          onChange={(e) => {
+            const type = e.target.value;
+            if (!isPlayed(type)) return;
+            if (edit(changeAssignment(assignment, { gesture: { type } }, `Act on ${type}`))) go({ gesture: type });
+          }}
+        >
+          {offeredGestures(index, control).map((g) => (
+            <option
+              key={g}
+              value={g}
+              disabled={!free(assignment.bank, assignment.layerId, g) || (g === 'move') !== (assignment.gesture.type === 'move')}
+            >
+              {g}
+            </option>
+          ))}
+        </WordSelect>
+        in
+        {controller.firmware.banks > 1 && (
+          <WordSelect
+            aria-label="Bank"
+            value={String(assignment.bank ?? 0)}
+            onChange={(e) => {
+              const bank = Number(e.target.value) || null;
+              if (edit(changePlace(index, assignment, { bank, layerId: assignment.layerId }))) go({ bank: bank ?? 0 });
+            }}
+          >
+            {[0, ...Array.from({ length: controller.firmware.banks }, (_, i) => i + 1)].map((b) => (
+              <option key={b} value={b} disabled={!free(b || null, assignment.layerId, assignment.gesture.type)}>
+                {b === 0 ? 'every bank' : (controller.bankNames[b - 1] ?? `Bank ${b}`)}
+              </option>
+            ))}
+          </WordSelect>
+        )}
+        <WordSelect
+          aria-label="Layer"
+          value={assignment.layerId ?? ''}
+          onChange={(e) => {
+            const layerId = e.target.value === '' ? null : e.target.value;
+            if (edit(changePlace(index, assignment, { bank: assignment.bank, layerId }))) go({ layer: layerId });
+          }}
+        >
+          <option value="" disabled={!free(assignment.bank, null, assignment.gesture.type)}>
+            Base
+          </option>
+          {layers.map((l) => (
+            <option key={l.id} value={l.id} disabled={!free(assignment.bank, l.id, assignment.gesture.type)}>
+              {l.name}
+            </option>
+          ))}
+        </WordSelect>
+        send
+        <WordSelect
+          aria-label="Kind of message"
+          value={message.type}
+          onChange={(e) => put(changeMessage(index, assignment, at, ofType(message, e.target.value), () => nanoid(10)))}
+        >
+          {playedTypes
+            .filter((t) => t === message.type || controller.firmware.messages.includes(t))
+            .map((t) => (
+              <option key={t} value={t} disabled={t === 'program' && assignment.gesture.type === 'move'}>
+                {t === 'cc' ? 'CC' : t === 'note' ? 'note' : 'program'}
+              </option>
+            ))}
+          {!playedTypes.includes(message.type) && <option value={message.type}>{message.type}</option>}
+        </WordSelect>
+        {'number' in message && !(message.type === 'program' && behaviour.type === 'stepping') && (
+          <WordInput
+            label="Number"
+            value={String(message.number)}
+            title={numberTitle(message)}
+            commit={(text) => {
+              const number =
+                message.type === 'note' && !/^\d+$/.test(text.trim())
+                  ? parseNote(text, controller.firmware.shows.middleC)
+                  : /^\d{1,3}$/.test(text.trim())
+                    ? Number(text)
+                    : null;
+              if (number === null || number > 127)
+                return message.type === 'note'
+                  ? 'Enter a note: 0 to 127, or a name such as C3.'
+                  : 'Enter a number from 0 to 127.';
+              put(changeMessage(index, assignment, at, withNumber(message, number), () => nanoid(10)));
+              return null;
+            }}
+          />
+        )}
+        {'channel' in message && (
+          <>
+            on ch
+            <WordInput
+              label="Channel"
+              value={String(message.channel)}
+              width="w-11"
+              commit={(text) => {
+                const channel = channelSchema.safeParse(Number(text));
+                if (!channel.success) return 'Enter a channel from 1 to 16.';
+                put(changeMessage(index, assignment, at, withChannel(message, channel.data), () => nanoid(10)));
+                return null;
+              }}
+            />
+          </>
+        )}
+        {message.type !== 'program' || behaviour.type === 'stepping' ? (
+          <Values
+            index={index}
+            controller={controller}
+            assignment={assignment}
+            at={at}
+            message={message}
+            behaviour={behaviour}
+            edit={edit}
+          />
+        ) : (
+          '.'
+        )}
+      </Line>
+      {message.type === 'cc' && <NumberHint number={message.number} />}
+    </>
+  );
+}
+
+function NumberHint({ number }: { readonly number: number }) {
+  const entry = ccEntry(number);
+  if (entry.class === 'undefined' || isReserved(number)) return null;
+  return (
+    <p className="text-xs text-ink-2">
+      CC {number} has a standard meaning: {entry.name.toLowerCase()}.
+    </p>
+  );
+}
+
+function numberTitle(message: Message): string {
+  if (message.type === 'note')
+    return `${noteName(message.number, 3)} where middle C is C3, ${noteName(message.number, 4)} where it is C4`;
+  return message.type === 'cc'
+    ? ccEntry(message.number).name
+    : `shown as ${'number' in message ? message.number + 1 : ''} on devices that count from 1`;
+}
+
+function ofType(message: Message, type: string): Message {
+  const at = {
+    channel: channelSchema.parse('channel' in message ? message.channel : 1),
+    number: u7('number' in message ? Math.min(127, message.number) : 0),
+  };
+  return type === 'note'
+    ? { type: 'note', ...at }
+    : type === 'program'
+      ? { type: 'program', ...at, bank: null }
+      : { type: 'cc', ...at };
+}
+
+interface ValuesProps {
+  readonly index: RigIndex;
+  readonly controller: Controller;
+  readonly assignment: Assignment;
+  readonly at: number;
+  readonly message: Message;
+  readonly behaviour: Behaviour;
+  readonly edit: (edit: Edit) => boolean;
+}
+
+const names: Readonly<Record<Behaviour['type'], string>> = {
+  range: 'following',
+  momentary: 'on press and release',
+  latching: 'alternating',
+  fixed: 'on every press',
+  stepping: 'counting',
+};
+
+function Values({ index, controller, assignment, at, message, behaviour, edit }: ValuesProps) {
+  const put = (next: Behaviour): void => {
+    const made = changeBehaviour(assignment, at, next);
+    if (made) edit(made);
+  };
+  if (behaviour.type === 'range') {
+    return (
+      <>
+        , from
+        <SevenBit label="Value at the lower end" value={behaviour.from} onValue={(v) => put({ ...behaviour, from: u14(v) })} />
+        to
+        <SevenBit label="Value at the upper end" value={behaviour.to} onValue={(v) => put({ ...behaviour, to: u14(v) })} />.
+      </>
+    );
+  }
+  const offered = controller.firmware.switchModes.filter((m) => message.type !== 'program' || m === 'fixed' || m === 'stepping');
+  const choose = (type: string): void => {
+    switch (type) {
+      case 'momentary':
+        put({ type, down: u14(127), up: u14(0) });
+        return;
+      case 'latching':
+        put({ type, first: u14(127), second: u14(0) });
+        return;
+      case 'fixed':
+        put({ type, value: u14(127) });
+        return;
+      case 'stepping': {
+        const own = index.rig.counters.find((c) => c.controllerId === controller.id);
+        if (own) {
+          put({ type, counterId: own.id });
+          return;
+        }
+        const counter = {
+          id: nanoid(10),
+          order: nextOrder(index.rig.counters),
+          controllerId: controller.id,
+          name: 'Counter 1',
+          from: 0,
+          to: message.type === 'program' ? 4 : 127,
+          step: 1,
+          atEnd: 'wrap' as const,
+          start: 0,
+        };
+        const made = changeBehaviour(assignment, at, { type, counterId: counter.id });
+        if (made) edit(batch('Count up', [insert('counters', counter), made]));
+        return;
+      }
+      default:
+    }
+  };
+  return (
+    <>
+      ,
+      <WordSelect aria-label="Values" value={behaviour.type} onChange={(e) => choose(e.target.value)}>
+        {offered.map((m) => (
+          <option key={m} value={m}>
+            {names[m]}
+          </option>
+        ))}
+        {!offered.some((m) => m === behaviour.type) && <option value={behaviour.type}>{names[behaviour.type]}</option>}
+      </WordSelect>
+      {behaviour.type === 'latching' && (
+        <>
+          <SevenBit label="First value" value={behaviour.first} onValue={(v) => put({ ...behaviour, first: u14(v) })} />
+          then
+          <SevenBit label="Second value" value={behaviour.second} onValue={(v) => put({ ...behaviour, second: u14(v) })} />.
+        </>
+      )}
+      {behaviour.type === 'momentary' && (
+        <>
+          <SevenBit label="Value on press" value={behaviour.down} onValue={(v) => put({ ...behaviour, down: u14(v) })} />
+          and
+          <SevenBit label="Value on release" value={behaviour.up} onValue={(v) => put({ ...behaviour, up: u14(v) })} />.
+        </>
+      )}
+      {behaviour.type === 'fixed' && (
+        <>
+          <SevenBit label="Value" value={behaviour.value} onValue={(v) => put({ ...behaviour, value: u14(v) })} />.
+        </>
+      )}
+      {behaviour.type === 'stepping' && <CounterWords index={index} counterId={behaviour.counterId} edit={edit} />}
+    </>
+  );
+}
+
+function CounterWords({
+  index,
+  counterId,
+  edit,
+}: {
+  readonly index: RigIndex;
+  readonly counterId: string;
+  readonly edit: (edit: Edit) => boolean;
+}) {
+  const counter = index.counters.get(counterId);
+  if (!counter) return <>a counter that is gone.</>;
+  const field = (name: 'from' | 'to' | 'step', label: string) => (
+    <WordInput
+      label={label}
+      value={String(counter[name])}
+      width="w-12"
+      commit={(text) => {
+        const value = Number(text.replace('−', '-'));
+        if (!Number.isInteger(value) || value > 127 || value < -127) return 'Enter a whole number up to 127.';
+        const edits =
+          name === 'from'
+            ? [
+                set('counters', counter, 'from', value),
+                ...(counter.start < value ? [set('counters', counter, 'start', value)] : []),
+              ]
+            : [set('counters', counter, name, value)];
+        return edit(batch('Change the counter', edits.reverse()))
+          ? null
+          : 'A counter counts from a lower to a higher number, by at least 1.';
+      }}
+    />
+  );
+  return (
+    <>
+      from {field('from', 'Counter from')} to {field('to', 'Counter to')} by {field('step', 'Counter step')}; at the end it
+      <WordSelect
+        aria-label="At the end"
+        value={counter.atEnd}
+        onChange={(e) => edit(set('counters', counter, 'atEnd', e.target.value === 'stop' ? 'stop' : 'wrap'))}
+      >
+        <option value="wrap">wraps</option>
+        <option value="stop">stops</option>
+      </WordSelect>
+      .
+    </>
+  );
+}

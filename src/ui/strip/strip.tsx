@@ -1,0 +1,248 @@
+'use client';
+// The strip of the chosen control: tabs per gesture, the assignment as a sentence, its outcome, and what is wrong with it.
+import { Layers, Plus } from 'lucide-react';
+import { landingsFor, type Place, removeAssignment } from '@/core/commands';
+import { type Assignment, type Control, type Controller, type GestureType, type RigIndex, set } from '@/core/rig';
+import { type Effective, effective, offeredGestures } from '../faceplate/effective';
+import type { GoTo } from '../map/use-place';
+import { Button } from '../primitives/button';
+import { cx } from '../primitives/cx';
+import { CommitInput } from '../primitives/field';
+import { useRig } from '../store/provider';
+import { FindingCards } from './finding-cards';
+import { LandingWords } from './landing-words';
+import { OutcomeCard } from './outcome-card';
+import { SendWords } from './send-words';
+
+interface Props {
+  readonly index: RigIndex;
+  readonly controller: Controller;
+  readonly control: Control;
+  readonly place: Place;
+  readonly gesture: GestureType | null;
+  readonly go: GoTo;
+  readonly onPick: () => void;
+  readonly onFill: (assignment: Assignment) => void;
+  readonly onLayer: () => void;
+}
+
+const played = ['move', 'press', 'release', 'hold'] as const;
+
+/** Which gesture the strip shows: the one asked for, else the first with a function, else the first there is. */
+export function shownGesture(index: RigIndex, control: Control, place: Place, asked: GestureType | null): GestureType | null {
+  const offered = offeredGestures(index, control);
+  if (asked !== null && offered.includes(asked)) return asked;
+  return offered.find((g) => effective(index, control, place, g)) ?? offered[0] ?? null;
+}
+
+export function Strip({ index, controller, control, place, gesture, go, onPick, onFill, onLayer }: Props) {
+  const findings = useRig((s) => s.findings);
+  const outcomes = useRig((s) => s.outcomes);
+  const edit = useRig((s) => s.edit);
+  const offered = offeredGestures(index, control);
+  const opens = index.layersByModifier.get(control.id) ?? [];
+  const acting = gesture === null ? null : effective(index, control, place, gesture);
+  return (
+    <div className="flex min-h-0 flex-1 flex-col">
+      <header className="flex items-baseline gap-2 px-4 pt-3">
+        <h2 className="text-lg font-semibold">{control.name}</h2>
+        <p className="truncate text-xs text-ink-2">
+          {kindWords(control)}
+          {opens.length > 0 && `, held: ${opens.map((l) => l.name).join(', ')}`}
+        </p>
+      </header>
+      <div role="tablist" aria-label="Gestures" className="flex gap-4 border-b px-4">
+        {offered.map((g) => {
+          const has = effective(index, control, place, g) !== null;
+          const here = g === gesture;
+          return (
+            <button
+              key={g}
+              type="button"
+              role="tab"
+              id={`tab-${g}`}
+              aria-selected={here}
+              aria-controls="strip-panel"
+              tabIndex={here ? 0 : -1}
+              onClick={() => go({ gesture: asPlayed(g) })}
+              onKeyDown={(e) => {
+                const by = e.key === 'ArrowRight' ? 1 : e.key === 'ArrowLeft' ? -1 : 0;
+                const next = offered[(offered.indexOf(g) + by + offered.length) % offered.length];
+                if (by === 0 || !next) return;
+                e.preventDefault();
+                go({ gesture: asPlayed(next) });
+                document.getElementById(`tab-${next}`)?.focus();
+              }}
+              className={cx(
+                '-mb-px border-b-2 py-2 text-[13.5px]',
+                here ? 'border-ink font-semibold text-ink' : 'border-transparent',
+                has ? 'text-ink' : 'text-ink-2',
+              )}
+            >
+              {gestureWords(g, controller)}
+              {has && !here && (
+                <span aria-hidden className="ml-1 inline-block h-1.5 w-1.5 rounded-full bg-tape-edge align-middle" />
+              )}
+              {has && <span className="sr-only">, has a function</span>}
+            </button>
+          );
+        })}
+      </div>
+      <div
+        id="strip-panel"
+        role="tabpanel"
+        aria-labelledby={gesture === null ? undefined : `tab-${gesture}`}
+        className="flex min-h-0 flex-1 flex-col gap-3 overflow-y-auto px-4 py-3"
+      >
+        {acting ? (
+          <Sentences index={index} controller={controller} control={control} acting={acting} go={go} />
+        ) : (
+          <div className="rounded-md border border-dashed border-control-edge px-3 py-4">
+            <p className="text-ink-2">
+              {offered.length === 0
+                ? 'This control does nothing that can be mapped yet.'
+                : `${control.name} does nothing on ${gesture} here.`}
+            </p>
+            {offered.length > 0 && (
+              <Button tone="primary" className="mt-3" onClick={onPick}>
+                Assign a parameter
+              </Button>
+            )}
+          </div>
+        )}
+        {acting && <OutcomeCard index={index} assignment={acting.assignment} outcome={outcomes.get(acting.assignment.id)} />}
+        {acting && <FindingCards findings={findings.get(acting.assignment.id) ?? []} edit={edit} />}
+        {acting && control.display && (
+          <section className="rounded-md border px-3 py-2.5">
+            <div className="mb-1 flex justify-between text-xs">
+              <h3 className="font-semibold">Display on the controller</h3>
+              <span
+                className={cx(
+                  'font-mono',
+                  acting.assignment.textShort.length > control.display.short ? 'text-stop' : 'text-ink-2',
+                )}
+              >
+                {acting.assignment.textShort.length} of {control.display.short}
+              </span>
+            </div>
+            <CommitInput
+              aria-label="Display text"
+              className="w-36 font-mono"
+              value={acting.assignment.textShort}
+              commit={(text) =>
+                text.length > 64
+                  ? 'At most 64 characters.'
+                  : edit(set('assignments', acting.assignment, 'textShort', text))
+                    ? null
+                    : 'That did not work.'
+              }
+            />
+          </section>
+        )}
+      </div>
+      <footer className="flex items-center gap-2 border-t px-4 py-2.5">
+        {acting && (
+          <>
+            <Button onClick={onPick}>
+              <Plus size={15} aria-hidden /> Parameter
+            </Button>
+            <Button onClick={() => onFill(acting.assignment)}>Fill along…</Button>
+            <Button tone="quiet" onClick={() => edit(removeAssignment(index, acting.assignment))}>
+              Clear
+            </Button>
+          </>
+        )}
+        <span className="flex-1" />
+        {canOpen(control) && opens.length === 0 && (
+          <Button tone="quiet" onClick={onLayer} title="A layer that is open while this control is held">
+            <Layers size={15} aria-hidden /> Layer…
+          </Button>
+        )}
+      </footer>
+    </div>
+  );
+}
+
+function Sentences({
+  index,
+  controller,
+  control,
+  acting,
+  go,
+}: {
+  readonly index: RigIndex;
+  readonly controller: Controller;
+  readonly control: Control;
+  readonly acting: Effective;
+  readonly go: GoTo;
+}) {
+  const edit = useRig((s) => s.edit);
+  const { assignment, from } = acting;
+  const sends = assignment.actions.flatMap((action, at) => (action.type === 'send' ? [{ send: action, at }] : []));
+  return (
+    <div className="flex flex-col gap-2">
+      {from !== 'here' && (
+        <p className="rounded-sm bg-film px-2 py-1 text-xs text-ink-2">
+          {from === 'every-bank'
+            ? 'This stands in every bank.'
+            : 'This shows through from Base. Assign a parameter here to give the layer its own.'}
+        </p>
+      )}
+      {sends.map(({ send, at }) => {
+        const landings = landingsFor(index, assignment, send);
+        return (
+          <div key={at} className="flex flex-col gap-1.5">
+            <SendWords
+              index={index}
+              control={control}
+              controller={controller}
+              assignment={assignment}
+              send={send}
+              at={at}
+              edit={edit}
+              go={go}
+            />
+            {send.meant.map((id) => {
+              const parameter = index.parameters.get(id);
+              const target = parameter && index.targets.get(parameter.targetId);
+              return parameter && target ? (
+                <LandingWords
+                  key={id}
+                  index={index}
+                  assignment={assignment}
+                  parameter={parameter}
+                  target={target}
+                  landing={landings.find((l) => l.parameterId === id) ?? null}
+                  edit={edit}
+                />
+              ) : null;
+            })}
+          </div>
+        );
+      })}
+      {sends.length === 0 && (
+        <p className="text-ink-2">It does something other than sending a message; that part is not shown here yet.</p>
+      )}
+    </div>
+  );
+}
+
+const asPlayed = (g: GestureType): (typeof played)[number] | null => played.find((p) => p === g) ?? null;
+
+const canOpen = (control: Control): boolean => ['footswitch', 'button', 'pad', 'encoder'].includes(control.kind);
+
+function gestureWords(g: GestureType, controller: Controller): string {
+  const name = g.charAt(0).toUpperCase() + g.slice(1);
+  return g === 'hold' ? `${name} ${controller.firmware.holdMs} ms` : name;
+}
+
+function kindWords(control: Control): string {
+  const kind = control.kind === 'expression' ? 'expression pedal' : control.kind;
+  const parts = [
+    control.light === 'none' ? '' : 'with a light',
+    control.ring ? 'with a ring' : '',
+    control.motor ? 'with a motor' : '',
+    control.subControls.includes('push') ? 'pushes' : '',
+  ];
+  return [kind, ...parts.filter((p) => p !== '')].join(', ');
+}

@@ -1,0 +1,67 @@
+'use client';
+// The words of the sentence that are fields.
+import type { ComponentProps, ReactNode } from 'react';
+import { showSevenBit } from '@/core/values';
+import { cx } from '../primitives/cx';
+import { CommitInput } from '../primitives/field';
+import { parseSevenBit } from './numbers';
+
+const chip = 'h-7 max-w-full rounded-sm border border-control-edge bg-sheet px-1.5 text-[13.5px] font-medium text-ink';
+
+export function WordSelect({ className, children, ...rest }: ComponentProps<'select'>) {
+  return (
+    <select className={cx(chip, 'field-sizing-content pr-0.5', className)} {...rest}>
+      {children}
+    </select>
+  );
+}
+
+interface WordInputProps {
+  readonly label: string;
+  readonly value: string;
+  readonly commit: (text: string) => string | null;
+  readonly title?: string;
+  readonly width?: string;
+}
+
+export function WordInput({ label, value, commit, title, width = 'w-14' }: WordInputProps) {
+  return (
+    <CommitInput
+      aria-label={label}
+      value={value}
+      commit={commit}
+      className={cx(chip, 'text-center font-mono', width)}
+      {...(title === undefined ? {} : { title })}
+    />
+  );
+}
+
+/** A message value 0–127; takes 89, 70 % or 59h and shows all three on hover. */
+export function SevenBit({
+  label,
+  value,
+  onValue,
+}: {
+  readonly label: string;
+  readonly value: number;
+  readonly onValue: (value: number) => void;
+}) {
+  return (
+    <WordInput
+      label={label}
+      value={String(value)}
+      width="w-12"
+      title={showSevenBit(value)}
+      commit={(text) => {
+        const next = parseSevenBit(text);
+        if (next === null) return 'Enter 0 to 127, a percentage, or hexadecimal such as 59h.';
+        onValue(next);
+        return null;
+      }}
+    />
+  );
+}
+
+export const Line = ({ children }: { readonly children: ReactNode }) => (
+  <p className="flex flex-wrap items-center gap-x-1.5 gap-y-1.5 text-[15px] leading-7">{children}</p>
+);

@@ -1,0 +1,61 @@
+// The colours of the interface, once. globals.css carries the same values (a test compares them); another test computes the
+// contrast of every pair that is used.
+
+export const tokens = {
+  film: ['#E6EBE9', '#0B1012'],
+  sheet: ['#F8FAF9', '#121A1C'],
+  rule: ['#D3DBD7', '#33413E'],
+  'control-edge': ['#7C8983', '#6E827C'],
+  ink: ['#182126', '#E8EEEC'],
+  'ink-2': ['#4C5860', '#9FB0AB'],
+  'ink-3': ['#5B676E', '#8CA09A'],
+  tape: ['#FFF6D6', '#FFF1BF'],
+  'tape-edge': ['#D9C98F', '#D9C98F'],
+  'tape-ink': ['#182126', '#14191B'],
+  'tape-ink-2': ['#4F4726', '#4E4526'],
+  verdigris: ['#0F6157', '#7FD1BF'],
+  'verdigris-wash': ['#DBEAE5', '#17302D'],
+  'on-verdigris': ['#FFFFFF', '#08110F'],
+  spark: ['#B53A06', '#FF8A52'],
+  stop: ['#A8321A', '#FF8B73'],
+  'stop-wash': ['#F7E0DA', '#331A15'],
+  caution: ['#7A5000', '#E3B341'],
+  'caution-wash': ['#F5EAD0', '#2E2610'],
+  note: ['#24509B', '#8FB4F2'],
+  'note-wash': ['#E1E9F6', '#172338'],
+} as const satisfies Record<string, readonly [light: string, dark: string]>;
+
+export type Token = keyof typeof tokens;
+
+/** Foreground on background, as used; `text` needs 4.5:1, `mark` 3:1 (WCAG 2.2, 1.4.3 and 1.4.11). */
+export const pairs: ReadonlyArray<readonly [Token, Token, 'text' | 'mark']> = [
+  ['ink', 'film', 'text'],
+  ['ink', 'sheet', 'text'],
+  ['ink-2', 'film', 'text'],
+  ['ink-2', 'sheet', 'text'],
+  ['ink-3', 'film', 'text'],
+  ['ink-3', 'sheet', 'text'],
+  ['tape-ink', 'tape', 'text'],
+  ['tape-ink-2', 'tape', 'text'],
+  ['verdigris', 'sheet', 'text'],
+  ['verdigris', 'film', 'text'],
+  ['on-verdigris', 'verdigris', 'text'],
+  ['ink', 'verdigris-wash', 'text'],
+  ['ink-2', 'verdigris-wash', 'text'],
+  ['spark', 'sheet', 'text'],
+  ['stop', 'sheet', 'text'],
+  ['stop', 'film', 'text'],
+  ['stop', 'verdigris-wash', 'text'],
+  ['caution', 'sheet', 'text'],
+  ['caution', 'verdigris-wash', 'text'],
+  ['note', 'sheet', 'text'],
+  ['ink', 'stop-wash', 'text'],
+  ['ink', 'caution-wash', 'text'],
+  ['ink', 'note-wash', 'text'],
+  ['stop', 'stop-wash', 'text'],
+  ['caution', 'caution-wash', 'text'],
+  ['note', 'note-wash', 'text'],
+  ['control-edge', 'sheet', 'mark'],
+  ['control-edge', 'film', 'mark'],
+  ['spark', 'film', 'mark'],
+];
