@@ -44,15 +44,23 @@ export function ensurePackages() {
 }
 
 function filesBelow(folder) {
-  return readdirSync(join(root, folder)).sort().flatMap((name) => {
-    const path = join(folder, name);
-    return statSync(join(root, path)).isDirectory() ? filesBelow(path) : [path];
-  });
+  return readdirSync(join(root, folder))
+    .sort()
+    .flatMap((name) => {
+      const path = join(folder, name);
+      return statSync(join(root, path)).isDirectory() ? filesBelow(path) : [path];
+    });
 }
 
 /** Builds the application, unless the build belongs to these very sources. */
 export function ensureBuild() {
-  const sources = digest([...filesBelow('src').filter((p) => !p.includes('.test.')), 'next.config.ts', 'postcss.config.mjs', 'tsconfig.json', 'package-lock.json']);
+  const sources = digest([
+    ...filesBelow('src').filter((p) => !p.includes('.test.')),
+    'next.config.ts',
+    'postcss.config.mjs',
+    'tsconfig.json',
+    'package-lock.json',
+  ]);
   if (isCurrent('build', sources) && existsSync(join(root, '.next/BUILD_ID'))) return true;
   console.log('Building …');
   if (!run(process.execPath, [join(root, 'node_modules/next/dist/bin/next'), 'build'])) return false;

@@ -67,14 +67,16 @@ export function offeredFixes(judgement: Judgement, finding: Finding, newId: () =
   if (!assignment || !check) return [];
   const context: CheckContext = { index, outcomeOf: (id) => judgement.outcomes.get(id), newId };
   const stopsBefore = stops(judgement);
+  const had = judgement.findings.get(finding.assignmentId) ?? [];
   return check.fixes(context, assignment, finding).filter((fix) => {
     const applied = apply(index.rig, fix.edit);
     if (!applied.ok) return false;
     const after = judge(applied.value, judgement);
-    const still = after.findings
-      .get(finding.assignmentId)
-      ?.some((f) => f.check === finding.check && f.parameterId === finding.parameterId);
-    return !still && stops(after) <= stopsBefore;
+    const then = after.findings.get(finding.assignmentId) ?? [];
+    // Trading one fault for another is no mending: whatever the assignment has afterwards, it had before.
+    const nothingNew = then.every((f) => had.some((h) => h.check === f.check && h.parameterId === f.parameterId));
+    const still = then.some((f) => f.check === finding.check && f.parameterId === finding.parameterId);
+    return !still && nothingNew && stops(after) <= stopsBefore;
   });
 }
 

@@ -168,7 +168,11 @@ export const neverRegisters = effectCheck({
 });
 
 /** Lets the target listen for what is sent. */
-function listenFix({ index, newId }: CheckContext, assignment: Assignment, parameter: Parameter): Fix[] {
+function listenFix({ index, newId, outcomeOf }: CheckContext, assignment: Assignment, parameter: Parameter): Fix[] {
+  const outcome = outcomeOf(assignment.id);
+  const deaf =
+    outcome?.type === 'played' && outcome.effects.some((e) => e.parameterId === parameter.id && e.did.type === 'nothing-lands');
+  if (!deaf) return [];
   const layer = assignment.layerId === null ? null : (index.layers.get(assignment.layerId) ?? null);
   const target = index.targets.get(parameter.targetId);
   const [first] = sendsFor(assignment, parameter.id);

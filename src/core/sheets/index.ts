@@ -1,10 +1,10 @@
 export {
   type ControllerLine,
+  countToEnter,
   makeSheet,
   modeWords,
   numberWords,
   placeWords,
-  rigStyle,
   type Sheet,
   type TargetLine,
   typeWords,

@@ -2,18 +2,7 @@
 
 import { showValue } from '../bench';
 import { type Message, type NumberStyle, showChannel, showNote, showProgram } from '../midi';
-import type {
-  Action,
-  Assignment,
-  Behaviour,
-  Control,
-  Controller,
-  Landing,
-  Parameter,
-  Preferences,
-  RigIndex,
-  Target,
-} from '../rig';
+import type { Action, Assignment, Behaviour, Control, Controller, Landing, Mark, Parameter, RigIndex, Target } from '../rig';
 
 export interface ControllerLine {
   readonly assignment: Assignment;
@@ -51,8 +40,31 @@ export interface Sheet {
 export function makeSheet(index: RigIndex): Sheet {
   const controllers = index.rig.controllers.map((controller) => ({ controller, lines: controllerLines(index, controller) }));
   const targets = index.rig.targets.map((target) => ({ target, lines: targetLines(index, target) }));
-  const marks = [...index.rig.assignments.map((a) => a.entered), ...index.rig.landings.map((l) => l.entered)];
+  const marks = marksOf(index);
   return { controllers, targets, toEnter: marks.filter((m) => m === null).length, lines: marks.length };
+}
+
+/** How many assignments and landings are still to be entered somewhere. */
+export const countToEnter = (index: RigIndex): number => marksOf(index).filter((m) => m === null).length;
+
+const marksOf = (index: RigIndex): readonly (Mark | null)[] => [
+  ...index.rig.assignments.filter((a) => isProgrammed(index, a)).map((a) => a.entered),
+  ...index.rig.landings.map((l) => l.entered),
+];
+
+/**
+ * Whether the hardware has to be told: in a layer made in the host a control sends what Base sends, so where Base has the
+ * same gesture there is nothing to enter in the controller.
+ */
+function isProgrammed(index: RigIndex, assignment: Assignment): boolean {
+  if (assignment.layerId === null || index.layers.get(assignment.layerId)?.madeIn !== 'host') return true;
+  return !(index.assignmentsOf.get(assignment.controlId) ?? []).some(
+    (a) =>
+      a.layerId === null &&
+      a.gesture.type === assignment.gesture.type &&
+      a.bank === assignment.bank &&
+      a.page === assignment.page,
+  );
 }
 
 function controllerLines(index: RigIndex, controller: Controller): ControllerLine[] {
@@ -60,6 +72,7 @@ function controllerLines(index: RigIndex, controller: Controller): ControllerLin
   const layerOrder = new Map(index.rig.layers.map((l, i) => [l.id, i + 1]));
   return controls.flatMap((control) =>
     [...(index.assignmentsOf.get(control.id) ?? [])]
+      .filter((a) => isProgrammed(index, a))
       .sort(
         (a, b) =>
           (a.bank ?? 0) - (b.bank ?? 0) || (layerOrder.get(a.layerId ?? '') ?? 0) - (layerOrder.get(b.layerId ?? '') ?? 0),
@@ -223,14 +236,6 @@ const modeNames: { readonly [M in Landing['mode']]: string } = {
 };
 
 export const modeWords = (mode: Landing['mode']): string => modeNames[mode];
-
-/** The style in which a rig shows numbers that belong to no device. */
-export const rigStyle = (preferences: Preferences): NumberStyle => ({
-  channelBase: 1,
-  programBase: preferences.programBase,
-  notes: 'name',
-  middleC: preferences.middleC,
-});
 
 function unreachable(value: never): never {
   throw new Error(`unhandled ${JSON.stringify(value)}`);

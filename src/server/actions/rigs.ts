@@ -1,12 +1,12 @@
 'use server';
 // What the screens may ask of the server. Everything that comes in is parsed here, once.
 import { z } from 'zod';
-import { type EditProblem, editSchema, idSchema, nameSchema } from '@/core/rig';
+import { editSchema, idSchema, nameSchema } from '@/core/rig';
 import { database } from '../database/connection';
 import { redo, type Standing, type SubmitProblem, standing, submit, undo } from '../rigs/journal';
 import { copyRig, deleteRig, type ListedRig, newRig, renameRig, restoreRig } from '../rigs/library';
 
-export type { EditProblem, ListedRig, Standing, SubmitProblem };
+export type { ListedRig, Standing };
 
 export type Answer =
   | { readonly ok: true; readonly standing: Standing }

@@ -3,6 +3,7 @@ import { nanoid } from 'nanoid';
 import { z } from 'zod';
 import { countClashes } from '@/core/checks';
 import { emptyRig, indexRig, nameSchema, type Rig } from '@/core/rig';
+import { countToEnter } from '@/core/sheets';
 import type { Database } from '../database/connection';
 import { currentRig, submit } from './journal';
 import { insertAllRows, recordSchema } from './rows';
@@ -56,7 +57,7 @@ async function summarise(db: Database, id: string, version: number): Promise<Sum
     parameters: rig.parameters.length,
     mapped: rig.parameters.filter((p) => index.sendsFor.has(p.id)).length,
     clashes: countClashes(index),
-    toEnter: rig.assignments.filter((a) => a.entered === null).length + rig.landings.filter((l) => l.entered === null).length,
+    toEnter: countToEnter(index),
   };
   await db.rigs.update({ summary: JSON.stringify(summary), summaryVersion: version }, { where: { id, version } });
   return summary;

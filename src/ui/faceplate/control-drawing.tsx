@@ -45,7 +45,7 @@ function Shape({ control, w, h }: { readonly control: Control; readonly w: numbe
     case 'fader':
       return (
         <>
-          <rect x={cx - w * 0.11} y={0} width={w * 0.22} height={h} rx={w * 0.1} {...ink} className="hatch" fill="var(--sheet)" />
+          <rect x={cx - w * 0.11} y={0} width={w * 0.22} height={h} rx={w * 0.1} {...ink} fill="var(--sheet)" />
           {[0.15, 0.3, 0.45, 0.6, 0.75, 0.9].map((p) => (
             <line key={p} x1={w * 0.12} x2={w * 0.3} y1={h * p} y2={h * p} {...faint} />
           ))}

@@ -1,7 +1,7 @@
 'use client';
 // The panel to scale, with tape on every control that does something at this place.
 import { useDroppable } from '@dnd-kit/core';
-import { type KeyboardEvent, memo, useMemo, useRef } from 'react';
+import { type KeyboardEvent, memo, type RefObject, useEffect, useMemo, useRef, useState } from 'react';
 import type { Finding, Severity } from '@/core/checks';
 import { meantNames, type Place } from '@/core/commands';
 import { shortName } from '@/core/midi';
@@ -10,7 +10,7 @@ import { cx } from '../primitives/cx';
 import { LayerMark, SeverityMark } from '../primitives/marks';
 import { ControlDrawing } from './control-drawing';
 import { type Effective, effective, offeredGestures } from './effective';
-import { neighbour, tapeWidth } from './neighbours';
+import { neighbour, roomBelow, tapeWidth } from './neighbours';
 
 interface Props {
   readonly index: RigIndex;
@@ -25,11 +25,14 @@ interface Props {
 }
 
 const MAX_HEIGHT = 408;
+/** Pixels that tape of two lines takes below its control. */
+const TWO_LINES = 42;
 
 export function Faceplate({ index, controller, place, chosen, findings, tape, onChoose, onKey }: Props) {
   const controls = index.controlsOf.get(controller.id) ?? [];
-  const panel = useRef<HTMLFieldSetElement>(null);
+  const panel = useRef<HTMLDivElement>(null);
   const focus = chosen ?? controls[0] ?? null;
+  const scale = useScale(panel, controller.width);
 
   const keyDown = (event: KeyboardEvent): void => {
     if (event.ctrlKey || event.metaKey || event.altKey) return;
@@ -49,8 +52,9 @@ export function Faceplate({ index, controller, place, chosen, findings, tape, on
   };
 
   return (
-    <fieldset
+    <div
       ref={panel}
+      role="group"
       aria-label={`Panel of ${controller.name}`}
       onKeyDown={keyDown}
       className="relative mx-auto rounded-[14px] border-2 border-ink bg-sheet shadow-sm"
@@ -68,6 +72,7 @@ export function Faceplate({ index, controller, place, chosen, findings, tape, on
           controller={controller}
           place={place}
           width={tapeWidth(controls, control, controller.width)}
+          room={roomBelow(controls, control, tapeWidth(controls, control, controller.width), controller.height) * scale}
           chosen={chosen?.id === control.id}
           reachable={focus?.id === control.id}
           findings={findings}
@@ -75,8 +80,21 @@ export function Faceplate({ index, controller, place, chosen, findings, tape, on
           onChoose={onChoose}
         />
       ))}
-    </fieldset>
+    </div>
   );
+}
+
+/** Pixels per millimetre of the panel as it is drawn now. */
+function useScale(panel: RefObject<HTMLDivElement | null>, width: number): number {
+  const [scale, setScale] = useState(1.4);
+  useEffect(() => {
+    const box = panel.current;
+    if (!box) return;
+    const watch = new ResizeObserver(() => setScale(box.clientWidth / width));
+    watch.observe(box);
+    return () => watch.disconnect();
+  }, [panel, width]);
+  return scale;
 }
 
 interface ControlProps {
@@ -86,6 +104,8 @@ interface ControlProps {
   readonly place: Place;
   /** Millimetres. */
   readonly width: number;
+  /** Pixels below the control. */
+  readonly room: number;
   readonly chosen: boolean;
   readonly reachable: boolean;
   readonly findings: ReadonlyMap<string, readonly Finding[]>;
@@ -101,6 +121,7 @@ const PanelControl = memo(function PanelControl({
   controller,
   place,
   width,
+  room,
   chosen,
   reachable,
   findings,
@@ -159,8 +180,10 @@ const PanelControl = memo(function PanelControl({
         ))}
       </span>
       {worst !== null && <SeverityMark severity={worst} size={20} className="absolute top-0 right-0 z-10" />}
-      <TapeStrip index={index} acting={acting} opened={opened} tape={tape} />
-      {!inside && <span className="mt-0.5 max-w-full truncate text-xs leading-4 text-ink-2">{control.name}</span>}
+      <TapeStrip index={index} acting={acting} opened={opened} tape={room < TWO_LINES && tape === 'both' ? 'function' : tape} />
+      {!inside && room >= TWO_LINES + 16 && (
+        <span className="mt-0.5 max-w-full truncate text-xs leading-4 text-ink-2">{control.name}</span>
+      )}
     </button>
   );
 });

@@ -35,3 +35,15 @@ export function tapeWidth(controls: readonly Control[], control: Control, panelW
   }
   return Math.max(control.width, Math.min(room, 72));
 }
+
+/** How much room there is below a control for its tape, in millimetres: down to the next control under it, or to the edge. */
+export function roomBelow(controls: readonly Control[], control: Control, width: number, panelHeight: number): number {
+  const [x] = centre(control);
+  const bottom = control.y + control.height;
+  let room = panelHeight - bottom;
+  for (const other of controls) {
+    const [ox] = centre(other);
+    if (other.y >= bottom && Math.abs(ox - x) < (width + other.width) / 2) room = Math.min(room, other.y - bottom);
+  }
+  return room;
+}

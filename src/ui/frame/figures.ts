@@ -1,6 +1,7 @@
 // The telling figures of the head, counted from the rig and the judge.
 import type { Finding } from '@/core/checks';
 import type { RigIndex } from '@/core/rig';
+import { countToEnter } from '@/core/sheets';
 
 export interface Figures {
   readonly controllers: number;
@@ -27,7 +28,7 @@ export function figuresOf(index: RigIndex, findings: ReadonlyMap<string, readonl
     targets: rig.targets.length,
     mapped: rig.parameters.filter((p) => index.sendsFor.has(p.id)).length,
     parameters: rig.parameters.length,
-    toEnter: rig.assignments.filter((a) => a.entered === null).length + rig.landings.filter((l) => l.entered === null).length,
+    toEnter: countToEnter(index),
     stops,
     cautions,
   };

@@ -67,6 +67,7 @@ export function AssignmentList({ index, assignments, chosen, show, onShow, onCho
     columns,
     getCoreRowModel: getCoreRowModel(),
     getRowId: (l) => l.assignment.id,
+    state: { columnVisibility: { range: show === 'place' } },
   });
   const scroll = useRef<HTMLDivElement>(null);
   const model = table.getRowModel().rows;
@@ -90,10 +91,16 @@ export function AssignmentList({ index, assignments, chosen, show, onShow, onCho
     if (next) onChoose(next.original.assignment);
   };
 
-  const grid =
-    'grid grid-cols-[minmax(96px,1fr)_minmax(96px,0.95fr)_minmax(90px,1fr)_minmax(80px,0.9fr)_minmax(150px,1.7fr)] items-center gap-3 px-3';
+  // Away from one place the first column needs room for the place; narrow windows do without the range.
+  const wide = show !== 'place';
+  const grid = cx(
+    'grid items-center gap-3 px-3',
+    wide
+      ? 'grid-cols-[minmax(150px,1.5fr)_minmax(136px,1fr)_minmax(80px,0.8fr)_minmax(150px,1.8fr)]'
+      : 'grid-cols-[minmax(88px,1fr)_minmax(138px,1.25fr)_minmax(84px,1fr)_minmax(84px,0.9fr)_minmax(140px,1.6fr)] @max-[600px]:grid-cols-[minmax(80px,0.8fr)_minmax(130px,1fr)_minmax(76px,0.8fr)_minmax(140px,1.4fr)]',
+  );
   return (
-    <section aria-label="Assignments" className="flex min-h-0 flex-1 flex-col rounded-t-md border border-b-0 bg-sheet">
+    <section aria-label="Assignments" className="@container flex min-h-0 flex-1 flex-col rounded-t-md border border-b-0 bg-sheet">
       <div className="flex h-9 shrink-0 items-center gap-1 border-b px-2" role="group" aria-label="Which assignments">
         {(
           [
@@ -132,7 +139,7 @@ export function AssignmentList({ index, assignments, chosen, show, onShow, onCho
         >
           <div role="row" className={cx(grid, 'sticky top-0 z-10 h-7 border-b bg-sheet text-xs font-semibold text-ink-2')}>
             {table.getFlatHeaders().map((h) => (
-              <span key={h.id} role="columnheader" className="truncate">
+              <span key={h.id} role="columnheader" className={cx('truncate', h.id === 'range' && '@max-[600px]:hidden')}>
                 {flexRender(h.column.columnDef.header, h.getContext())}
               </span>
             ))}
@@ -159,7 +166,11 @@ export function AssignmentList({ index, assignments, chosen, show, onShow, onCho
                   style={{ top: item.start, height: ROW }}
                 >
                   {row.getVisibleCells().map((cell) => (
-                    <span key={cell.id} role="gridcell" className="truncate">
+                    <span
+                      key={cell.id}
+                      role="gridcell"
+                      className={cx('truncate', cell.column.id === 'range' && '@max-[600px]:hidden')}
+                    >
                       {flexRender(cell.column.columnDef.cell, cell.getContext())}
                     </span>
                   ))}
@@ -199,7 +210,7 @@ function Result({ index, assignment, outcomes, findings }: ResultProps) {
     return (
       <span className={cx('flex items-center gap-1.5', finding.severity === 'stop' ? 'text-stop' : 'text-caution')} title={words}>
         <SeverityMark severity={finding.severity} size={14} />
-        <span className="truncate">{words.charAt(0).toLowerCase() + words.slice(1)}</span>
+        <span className="truncate">{/^[A-Z][a-z ]/.test(words) ? words.charAt(0).toLowerCase() + words.slice(1) : words}</span>
       </span>
     );
   }
@@ -243,9 +254,9 @@ function shortValues(behaviour: Behaviour): string {
     case 'range':
       return `${behaviour.from}→${behaviour.to}`;
     case 'latching':
-      return `${behaviour.first} / ${behaviour.second}`;
+      return `${behaviour.first}/${behaviour.second}`;
     case 'momentary':
-      return `${behaviour.down}, then ${behaviour.up}`;
+      return `${behaviour.down} held ${behaviour.up}`;
     case 'fixed':
       return `${behaviour.value}`;
     case 'stepping':

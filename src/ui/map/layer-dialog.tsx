@@ -107,11 +107,20 @@ export function LayerDialog({ open, onOpenChange, index, controller, control, on
   );
 }
 
-export function LayersBar({ index, onAdd }: { readonly index: RigIndex; readonly onAdd: () => void }) {
+export function LayersBar({
+  index,
+  controller,
+  onAdd,
+}: {
+  readonly index: RigIndex;
+  readonly controller: Controller;
+  readonly onAdd: () => void;
+}) {
   const edit = useRig((s) => s.edit);
+  const layers = index.rig.layers.filter((l) => l.scope.type === 'all' || l.scope.controllerId === controller.id);
   return (
     <div className="flex flex-wrap items-center gap-x-2 gap-y-1 pt-1">
-      {index.rig.layers.map((layer) => (
+      {layers.map((layer) => (
         <span key={layer.id} className="inline-flex max-w-full items-center gap-1 text-xs text-ink-2">
           <LayerMark layer={layer} size={10} />
           <span className="truncate" title={`${layer.name}, made in the ${layer.madeIn}`}>

@@ -153,7 +153,7 @@ export function MapScreen() {
               place={place}
               onPlace={(bank, layerId) => go({ bank: bank ?? 0, layer: layerId })}
             />
-            <LayersBar index={index} onAdd={() => setOpen('layer')} />
+            <LayersBar index={index} controller={controller} onAdd={() => setOpen('layer')} />
           </div>
           <Waiting
             index={index}
@@ -171,14 +171,17 @@ export function MapScreen() {
         </aside>
         <div className="flex min-h-0 flex-col gap-3 px-4 pt-3">
           <div className="flex items-center gap-3">
-            <h1 className="min-w-0 truncate text-lg font-semibold">{controller.name}</h1>
+            <h1 className="max-w-[60%] shrink-0 truncate text-lg font-semibold" title={controller.name}>
+              {controller.name}
+            </h1>
             <p className="flex min-w-0 items-center gap-1.5 truncate text-ink-2">
               {place.bank === null
                 ? 'Every bank'
                 : controller.firmware.banks > 1
                   ? `Bank ${place.bank} “${controller.bankNames[place.bank - 1] ?? ''}”`
                   : ''}{' '}
-              <LayerMark layer={layer} size={10} /> {layer ? `${layer.name} layer, made in the ${layer.madeIn}` : 'Base layer'}
+              <LayerMark layer={layer} size={10} />{' '}
+              <span className="truncate">{layer ? `${layer.name} layer, made in the ${layer.madeIn}` : 'Base layer'}</span>
             </p>
             <fieldset
               aria-label="What the tape shows"

@@ -7,7 +7,7 @@ import type { Assignment, Edit, Landing, Parameter, ReceiveMode, RigIndex, Targe
 import { modeWords } from '@/core/sheets';
 import { showNumber } from '@/core/values';
 import { parseDecimal } from './numbers';
-import { Line, WordInput, WordSelect } from './word';
+import { Line, Stop, WordInput, WordSelect } from './word';
 
 interface Props {
   readonly index: RigIndex;
@@ -40,6 +40,7 @@ export function LandingWords({ index, assignment, parameter, target, landing, ed
     );
   }
   const change = (changes: Partial<Landing>, label: string): boolean => edit(changeLanding(landing, changes, label));
+  const unit = parameter.kind === 'continuous' && parameter.unit !== '' ? parameter.unit : null;
   const end = (field: 'from' | 'to' | 'setValue', label: string) => (
     <End
       parameter={parameter}
@@ -74,12 +75,16 @@ export function LandingWords({ index, assignment, parameter, target, landing, ed
         </>
       ) : landing.mode === 'set' ? (
         <>
-          and sets <b>{parameter.name}</b> to {end('setValue', `Value of ${parameter.name}`)}.
+          and sets <b>{parameter.name}</b> to {end('setValue', `Value of ${parameter.name}`)}
+          {unit}
+          <Stop />
         </>
       ) : (
         <>
           and {verb(landing.mode)} <b>{parameter.name}</b> between {end('from', `${parameter.name} at the low end`)} and{' '}
-          {end('to', `${parameter.name} at the high end`)}.
+          {end('to', `${parameter.name} at the high end`)}
+          {unit}
+          <Stop />
         </>
       )}
       {remove}

@@ -35,7 +35,7 @@ export function OutcomeCard({
     }
     void judge()
       ?.drawing(assignment.id)
-      .then((d) => live && setDrawing(d));
+      .then((d) => live && setDrawing(d && heardOnly(d, outcome)));
     return () => {
       live = false;
     };
@@ -59,6 +59,9 @@ export function OutcomeCard({
                 const parameter = index.parameters.get(e.parameterId);
                 return parameter ? (
                   <li key={e.parameterId} className="leading-5">
+                    {drawing?.type === 'sweep' && drawing.curves.length > 1 && (
+                      <Swatch at={drawing.curves.findIndex((c) => c.parameter.id === e.parameterId)} />
+                    )}
                     <b className="font-semibold">{parameter.name}</b>
                     {e.meant ? '' : ' (not meant)'}: {effectWords(e.did, parameter)}
                   </li>
@@ -69,4 +72,29 @@ export function OutcomeCard({
       )}
     </section>
   );
+}
+
+const strokes = [
+  ['var(--verdigris)', ''],
+  ['var(--spark)', '4 3'],
+  ['var(--note)', '1.5 2.5'],
+] as const;
+
+/** Which of the curves a line of words belongs to. */
+function Swatch({ at }: { readonly at: number }) {
+  const stroke = strokes[at];
+  if (!stroke) return null;
+  return (
+    <svg viewBox="0 0 22 8" width={22} height={8} aria-hidden className="mr-1.5 inline-block">
+      <line x1={0} x2={22} y1={4} y2={4} stroke={stroke[0]} strokeWidth={2.2} strokeDasharray={stroke[1]} />
+    </svg>
+  );
+}
+
+/** The drawing of those parameters that this assignment moves; others in the chain belong to its neighbours. */
+function heardOnly(drawing: Drawing, outcome: Extract<Outcome, { type: 'played' }>): Drawing {
+  const heard = new Set(outcome.effects.map((e) => e.parameterId));
+  return drawing.type === 'presses'
+    ? { ...drawing, values: drawing.values.filter((v) => heard.has(v.parameter.id)) }
+    : { ...drawing, curves: drawing.curves.filter((c) => heard.has(c.parameter.id)) };
 }

@@ -28,7 +28,7 @@ import {
 } from '@/core/rig';
 import { offeredGestures } from '../faceplate/effective';
 import type { GoTo } from '../map/use-place';
-import { Line, SevenBit, WordInput, WordSelect } from './word';
+import { Line, SevenBit, Stop, WordInput, WordSelect } from './word';
 
 interface Props {
   readonly index: RigIndex;
@@ -173,7 +173,7 @@ export function SendWords({ index, control, controller, assignment, send, at, ed
             edit={edit}
           />
         ) : (
-          '.'
+          <Stop />
         )}
       </Line>
       {message.type === 'cc' && <NumberHint number={message.number} />}
@@ -237,10 +237,11 @@ function Values({ index, controller, assignment, at, message, behaviour, edit }:
   if (behaviour.type === 'range') {
     return (
       <>
-        , from
+        <Stop>,</Stop> from
         <SevenBit label="Value at the lower end" value={behaviour.from} onValue={(v) => put({ ...behaviour, from: u14(v) })} />
         to
-        <SevenBit label="Value at the upper end" value={behaviour.to} onValue={(v) => put({ ...behaviour, to: u14(v) })} />.
+        <SevenBit label="Value at the upper end" value={behaviour.to} onValue={(v) => put({ ...behaviour, to: u14(v) })} />
+        <Stop />
       </>
     );
   }
@@ -282,7 +283,7 @@ function Values({ index, controller, assignment, at, message, behaviour, edit }:
   };
   return (
     <>
-      ,
+      <Stop>,</Stop>
       <WordSelect aria-label="Values" value={behaviour.type} onChange={(e) => choose(e.target.value)}>
         {offered.map((m) => (
           <option key={m} value={m}>
@@ -295,19 +296,22 @@ function Values({ index, controller, assignment, at, message, behaviour, edit }:
         <>
           <SevenBit label="First value" value={behaviour.first} onValue={(v) => put({ ...behaviour, first: u14(v) })} />
           then
-          <SevenBit label="Second value" value={behaviour.second} onValue={(v) => put({ ...behaviour, second: u14(v) })} />.
+          <SevenBit label="Second value" value={behaviour.second} onValue={(v) => put({ ...behaviour, second: u14(v) })} />
+          <Stop />
         </>
       )}
       {behaviour.type === 'momentary' && (
         <>
           <SevenBit label="Value on press" value={behaviour.down} onValue={(v) => put({ ...behaviour, down: u14(v) })} />
           and
-          <SevenBit label="Value on release" value={behaviour.up} onValue={(v) => put({ ...behaviour, up: u14(v) })} />.
+          <SevenBit label="Value on release" value={behaviour.up} onValue={(v) => put({ ...behaviour, up: u14(v) })} />
+          <Stop />
         </>
       )}
       {behaviour.type === 'fixed' && (
         <>
-          <SevenBit label="Value" value={behaviour.value} onValue={(v) => put({ ...behaviour, value: u14(v) })} />.
+          <SevenBit label="Value" value={behaviour.value} onValue={(v) => put({ ...behaviour, value: u14(v) })} />
+          <Stop />
         </>
       )}
       {behaviour.type === 'stepping' && <CounterWords index={index} counterId={behaviour.counterId} edit={edit} />}
@@ -358,7 +362,7 @@ function CounterWords({
         <option value="wrap">wraps</option>
         <option value="stop">stops</option>
       </WordSelect>
-      .
+      <Stop />
     </>
   );
 }

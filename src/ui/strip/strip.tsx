@@ -45,11 +45,24 @@ export function Strip({ index, controller, control, place, gesture, go, onPick, 
   return (
     <div className="flex min-h-0 flex-1 flex-col">
       <header className="flex items-baseline gap-2 px-4 pt-3">
-        <h2 className="text-lg font-semibold">{control.name}</h2>
+        <h2 className="max-w-[60%] shrink-0 truncate text-lg font-semibold" title={control.name}>
+          {control.name}
+        </h2>
         <p className="truncate text-xs text-ink-2">
           {kindWords(control)}
           {opens.length > 0 && `, held: ${opens.map((l) => l.name).join(', ')}`}
         </p>
+        {canOpen(control) && opens.length === 0 && (
+          <Button
+            tone="quiet"
+            size="small"
+            className="ml-auto"
+            onClick={onLayer}
+            title="A layer that is open while this control is held"
+          >
+            <Layers size={14} aria-hidden /> Layer…
+          </Button>
+        )}
       </header>
       <div role="tablist" aria-label="Gestures" className="flex gap-4 border-b px-4">
         {offered.map((g) => {
@@ -151,12 +164,6 @@ export function Strip({ index, controller, control, place, gesture, go, onPick, 
               Clear
             </Button>
           </>
-        )}
-        <span className="flex-1" />
-        {canOpen(control) && opens.length === 0 && (
-          <Button tone="quiet" onClick={onLayer} title="A layer that is open while this control is held">
-            <Layers size={15} aria-hidden /> Layer…
-          </Button>
         )}
       </footer>
     </div>

@@ -65,3 +65,6 @@ export function SevenBit({
 export const Line = ({ children }: { readonly children: ReactNode }) => (
   <p className="flex flex-wrap items-center gap-x-1.5 gap-y-1.5 text-[15px] leading-7">{children}</p>
 );
+
+/** A full stop or comma that stands close to the word before it. */
+export const Stop = ({ children = '.' }: { readonly children?: string }) => <span className="-ml-1">{children}</span>;

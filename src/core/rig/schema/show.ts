@@ -11,7 +11,6 @@ export const sceneSchema = z.object({
   assignmentId: idSchema.nullable(),
   note: noteSchema,
 });
-export type Scene = z.infer<typeof sceneSchema>;
 
 export const songSchema = z.object({
   id: idSchema,
@@ -31,7 +30,6 @@ export const songSchema = z.object({
     .max(200),
   note: noteSchema,
 });
-export type Song = z.infer<typeof songSchema>;
 
 /** A gesture script as data: time in milliseconds, control, gesture or position 0–1. */
 export const scriptSchema = z.object({
@@ -49,7 +47,6 @@ export const scriptSchema = z.object({
     )
     .max(100_000),
 });
-export type Script = z.infer<typeof scriptSchema>;
 
 /** A finding that somebody accepted, and what it rested on at that moment. */
 export const acceptedSchema = z.object({
@@ -61,4 +58,3 @@ export const acceptedSchema = z.object({
   restsOn: z.string().max(4000),
   at: z.iso.datetime(),
 });
-export type Accepted = z.infer<typeof acceptedSchema>;

@@ -115,7 +115,7 @@ const slab: ControllerTemplate = {
   },
   panel: {
     width: 330,
-    height: 236,
+    height: 248,
     controls: grid({
       kind: 'encoder',
       names: numbered('E', 16),
@@ -147,7 +147,7 @@ const tray: ControllerTemplate = {
   },
   panel: {
     width: 420,
-    height: 250,
+    height: 262,
     controls: [
       ...grid({
         kind: 'knob',

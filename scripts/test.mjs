@@ -1,0 +1,106 @@
+// npm test: everything, from a fresh clone. Installs what is missing, then lint, types, unused code, unit tests, the
+// production build and browser tests. Ends with one line of totals taken from the runners' own reports; a step that fails or
+// a suite that does not run counts as failed.
+import { spawnSync } from 'node:child_process';
+import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { createServer } from 'node:net';
+import { join } from 'node:path';
+import { ensureBuild, ensurePackages, root, run } from './prepare.mjs';
+
+let passed = 0;
+let failed = 0;
+
+function end() {
+  console.log(`\n${passed} passed, ${failed} failed`);
+  process.exit(failed === 0 ? 0 : 1);
+}
+
+function step(name, work) {
+  console.log(`\n— ${name}`);
+  const fine = work();
+  if (fine) passed++;
+  else {
+    failed++;
+    console.error(`✗ ${name} failed`);
+  }
+  return fine;
+}
+
+const bin = (name) => join(root, 'node_modules', '.bin', name);
+const results = join(root, 'test-results');
+
+function ensureChromium() {
+  const wanted = process.env.CHROMIUM ?? '/usr/bin/chromium';
+  if (existsSync(wanted)) return true;
+  if (process.getuid?.() !== 0 || !existsSync('/usr/bin/apt-get')) {
+    console.error(`There is no browser at ${wanted}. Install Debian's chromium, or name another one in CHROMIUM.`);
+    return false;
+  }
+  return (
+    run('apt-get', ['update', '-qq']) &&
+    run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium', 'fonts-liberation']) &&
+    existsSync(wanted)
+  );
+}
+
+/** Counts the tests of a JSON report; a missing or empty report counts as one failure. */
+function count(file, read) {
+  const path = join(results, file);
+  if (!existsSync(path)) {
+    failed++;
+    return;
+  }
+  const [good, bad] = read(JSON.parse(readFileSync(path, 'utf8')));
+  passed += good;
+  failed += good + bad === 0 ? 1 : bad;
+}
+
+const freePort = () =>
+  new Promise((resolve) => {
+    const server = createServer();
+    server.listen(0, '127.0.0.1', () => {
+      const { port } = server.address();
+      server.close(() => resolve(String(port)));
+    });
+  });
+
+if (!step('packages', ensurePackages)) end();
+rmSync(results, { recursive: true, force: true });
+mkdirSync(results, { recursive: true });
+
+step('lint and format', () => run(bin('biome'), ['ci', '.']));
+step('route types', () => run(bin('next'), ['typegen']));
+step('types', () => run(bin('tsc'), ['--noEmit']));
+step('unused code', () => run(bin('knip'), []));
+
+console.log('\n— unit tests');
+const unit = spawnSync(
+  bin('vitest'),
+  ['run', '--reporter=default', '--reporter=json', `--outputFile.json=${join(results, 'unit.json')}`],
+  { cwd: root, stdio: 'inherit' },
+);
+count('unit.json', (r) => [
+  r.numPassedTests,
+  r.numFailedTests +
+    r.numPendingTests +
+    (r.numTodoTests ?? 0) +
+    r.testResults.filter((s) => s.status === 'failed' && s.assertionResults.length === 0).length,
+]);
+if (unit.status !== 0 && failed === 0) failed++;
+
+const built = step('production build', ensureBuild);
+const browser = step('browser', ensureChromium);
+if (built && browser) {
+  console.log('\n— browser tests');
+  const port = await freePort();
+  const e2e = spawnSync(bin('playwright'), ['test'], {
+    cwd: root,
+    stdio: 'inherit',
+    env: { ...process.env, KEEN_DIAL_TEST_PORT: port, NEXT_TELEMETRY_DISABLED: '1' },
+  });
+  const before = failed;
+  count('e2e.json', (r) => [r.stats.expected, r.stats.unexpected + r.stats.flaky + r.stats.skipped]);
+  if (e2e.status !== 0 && failed === before) failed++;
+} else failed++;
+
+end();

@@ -1,0 +1,261 @@
+// For each check: a rig that has it, its twin that has not, and every fix applied. Fixes never raise the number of stops.
+import { describe, expect, it } from 'vitest';
+import {
+  assignment,
+  cc,
+  continuous,
+  type Function_,
+  fixed,
+  landing,
+  latching,
+  layer,
+  momentary,
+  noteOn,
+  parameter,
+  range,
+  smallRig,
+  withFunctions,
+} from '../../../tests/kit/small-rig';
+import { lanternHour } from '../../demo/lantern-hour';
+import { apply, type Landing, type Rig, set } from '../rig';
+import { countClashes, type Finding, judge, offeredFixes } from './index';
+
+let n = 0;
+const newId = (): string => `n${++n}`;
+
+const all = (rig: Rig): readonly Finding[] => [...judge(rig).findings.values()].flat();
+const ids = (rig: Rig): readonly string[] => all(rig).map((f) => f.check);
+
+const one = (f: Partial<Function_> & Pick<Function_, 'behaviour'>, change: Partial<Landing> = {}, start = 0): Rig =>
+  withFunctions(
+    smallRig([parameter('freeze', { start })]),
+    [assignment({ meant: ['freeze'], ...f })],
+    [landing('freeze', { address: f.message ?? cc(104), ...change })],
+  );
+
+const two = (first: Partial<Function_>, second: Partial<Function_>, secondLanding: Partial<Landing> = {}): Rig =>
+  withFunctions(
+    smallRig([parameter('freeze'), parameter('gate')], { layers: [layer({ madeIn: 'host', signal: cc(119) })] }),
+    [
+      assignment({ behaviour: latching(127, 0), meant: ['freeze'], ...first }),
+      assignment({ id: 'a2', on: 'fs2', behaviour: latching(127, 0), meant: ['gate'], ...second }),
+    ],
+    [
+      landing('freeze', { address: first.message ?? cc(104) }),
+      landing('gate', { id: 'l2', address: second.message ?? cc(104), ...secondLanding }),
+    ],
+  );
+
+interface Case {
+  readonly check: string;
+  readonly ill: Rig;
+  readonly well: Rig;
+  readonly fixes: readonly string[];
+}
+
+const cases: readonly Case[] = [
+  { check: 'address-clash', ill: two({}, {}), well: two({}, { message: cc(105) }), fixes: ['Send CC 102 instead'] },
+  {
+    check: 'channel-mode-number',
+    ill: one({ behaviour: latching(127, 0), message: cc(121) }),
+    well: one({ behaviour: latching(127, 0), message: cc(119) }),
+    fixes: ['Send CC 102 instead'],
+  },
+  {
+    check: 'first-press-does-nothing',
+    ill: one({ behaviour: latching(0, 127) }),
+    well: one({ behaviour: latching(127, 0) }),
+    fixes: ['Send 127 first', 'Start with freeze On'],
+  },
+  {
+    check: 'every-second-press',
+    ill: one({ behaviour: latching(127, 0) }, { mode: 'toggle' }),
+    well: one({ behaviour: fixed(127) }, { mode: 'toggle' }),
+    fixes: ['Hear it as absolute', 'Send 127 on every press', 'Send 127 on press, 0 on release'],
+  },
+  {
+    check: 'never-off',
+    ill: one({ behaviour: fixed(127) }),
+    well: one({ behaviour: fixed(127) }, { mode: 'toggle' }),
+    fixes: ['Alternate 127 and 0', 'Hear it as toggle', 'On while held'],
+  },
+  {
+    check: 'never-registers',
+    ill: one({ behaviour: fixed(40) }, { mode: 'toggle' }),
+    well: one({ behaviour: fixed(64) }, { mode: 'toggle' }),
+    fixes: ['Send 127 on every press'],
+  },
+  {
+    check: 'press-before-hold',
+    ill: two({}, { on: 'fs1', gesture: 'hold', behaviour: momentary(127, 0), message: cc(105) }),
+    well: two({ gesture: 'release' }, { on: 'fs1', gesture: 'hold', behaviour: momentary(127, 0), message: cc(105) }),
+    fixes: ['Move freeze to release', 'Take the hold off this switch'],
+  },
+  {
+    check: 'unreachable-place',
+    ill: one({ behaviour: latching(127, 0), bank: 3 }),
+    well: one({ behaviour: latching(127, 0), bank: 2 }),
+    fixes: ['Put it in every bank'],
+  },
+];
+
+describe.each(cases)('$check', ({ check, ill, well, fixes }) => {
+  it('is found where it is, and not in the twin', () => {
+    expect(ids(ill)).toContain(check);
+    expect(ids(well)).not.toContain(check);
+  });
+  it('offers changes, each of which takes it away and adds no stop', () => {
+    const judgement = judge(ill);
+    const finding = all(ill).find((f) => f.check === check);
+    if (!finding) throw new Error('not found');
+    const offered = offeredFixes(judgement, finding, newId);
+    expect(offered.map((f) => f.label)).toEqual(fixes);
+    for (const fix of offered) {
+      const after = apply(ill, fix.edit);
+      if (!after.ok) throw new Error(JSON.stringify(after.error));
+      expect(ids(after.value)).not.toContain(check);
+      expect(all(after.value).filter((f) => f.severity === 'stop').length).toBeLessThanOrEqual(
+        all(ill).filter((f) => f.severity === 'stop').length,
+      );
+    }
+  });
+});
+
+describe('what is no clash', () => {
+  it('the same function repeated in other banks', () => {
+    const rig = one({ behaviour: latching(127, 0), bank: 1 });
+    expect(
+      countClashesOf({
+        ...rig,
+        assignments: [...rig.assignments, assignment({ id: 'a2', bank: 2, behaviour: latching(127, 0), meant: ['freeze'] })],
+      }),
+    ).toBe(0);
+  });
+  it('a radio group: switches that send other values to one parameter', () => {
+    const mode = parameter('mode', { kind: 'stepped', highest: 2, steps: ['A', 'B', 'C'] });
+    const rig = withFunctions(
+      smallRig([mode]),
+      [
+        assignment({ behaviour: fixed(10), meant: ['mode'] }),
+        assignment({ id: 'a2', on: 'fs2', behaviour: fixed(100), meant: ['mode'] }),
+      ],
+      [landing('mode', { to: 2 })],
+    );
+    expect(countClashesOf(rig)).toBe(0);
+  });
+  it('a macro: one address, several parameters, all meant', () => {
+    const rig = withFunctions(
+      smallRig([continuous('a', 0, 1), continuous('b', 0, 1)]),
+      [assignment({ on: 'k1', gesture: 'move', behaviour: range(0, 127), meant: ['a', 'b'] })],
+      [landing('a'), landing('b')],
+    );
+    expect(countClashesOf(rig)).toBe(0);
+    // The same landing left over from somebody else is one.
+    const [only] = rig.assignments;
+    const left = only ? [assignment({ on: 'k1', gesture: 'move', behaviour: range(0, 127), meant: ['a'] })] : [];
+    expect(countClashesOf({ ...rig, assignments: left })).toBe(1);
+  });
+  it('one number in Base and in a layer made in the host', () => {
+    expect(countClashesOf(two({}, { on: 'fs1', layerId: 'heel' }, { hostLayerId: 'heel' }))).toBe(0);
+  });
+  it('a note and a control with the same number', () => {
+    expect(countClashesOf(two({}, { message: noteOn(104) }))).toBe(0);
+  });
+  it('two controllers that nobody hears together', () => {
+    const rig = two({}, {});
+    const [board] = rig.controllers;
+    const [hall] = rig.targets;
+    const [wire] = rig.wires;
+    if (!board || !hall || !wire) throw new Error('small rig changed');
+    const apart: Rig = {
+      ...rig,
+      controllers: [board, { ...board, id: 'other', name: 'Other', port: 'port 2' }],
+      controls: rig.controls.map((c) => (c.id === 'fs2' ? { ...c, controllerId: 'other' } : c)),
+      targets: [hall, { ...hall, id: 'choir', name: 'Choir' }],
+      parameters: rig.parameters.map((p) => (p.id === 'gate' ? { ...p, targetId: 'choir' } : p)),
+      landings: rig.landings.map((l) => (l.parameterId === 'gate' ? { ...l, targetId: 'choir' } : l)),
+      wires: [wire, { ...wire, id: 'w2', from: { unitId: 'other', port: '' }, to: { unitId: 'choir', port: '' } }],
+    };
+    expect(countClashesOf(apart)).toBe(0);
+    const together = { ...apart, wires: [...apart.wires, { ...wire, id: 'w3', from: { unitId: 'other', port: '' } }] };
+    expect(countClashesOf(together)).toBe(2);
+    const [t0, t1] = together.targets;
+    if (!t0 || !t1) throw new Error('targets');
+    expect(countClashesOf({ ...together, targets: [{ ...t0, reception: { ...t0.reception, tellsPortsApart: true } }, t1] })).toBe(
+      0,
+    );
+  });
+});
+
+function countClashesOf(rig: Rig): number {
+  return countClashes(judge(rig).index);
+}
+
+describe('never off', () => {
+  it('is no finding where another switch takes it back', () => {
+    const rig = withFunctions(
+      smallRig([parameter('freeze')]),
+      [
+        assignment({ behaviour: fixed(127), meant: ['freeze'] }),
+        assignment({ id: 'a2', on: 'fs2', behaviour: fixed(0), meant: ['freeze'] }),
+      ],
+      [landing('freeze')],
+    );
+    expect(ids(rig)).not.toContain('never-off');
+  });
+});
+
+describe('the demo', () => {
+  const demo = lanternHour();
+  it('has the mistakes that were put into it, and no others', () => {
+    const count = new Map<string, number>();
+    for (const id of ids(demo)) count.set(id, (count.get(id) ?? 0) + 1);
+    expect(Object.fromEntries(count)).toEqual({
+      'address-clash': 2,
+      'channel-mode-number': 1,
+      'first-press-does-nothing': 1,
+      'every-second-press': 1,
+      'never-off': 1,
+      'never-registers': 1,
+      'press-before-hold': 2,
+    });
+  });
+  it('can be mended to nothing by taking the first change offered, one after the other', () => {
+    let rig = demo;
+    for (let i = 0; i < 20; i++) {
+      const judgement = judge(rig);
+      const [finding] = [...judgement.findings.values()].flat();
+      if (!finding) break;
+      const [fix] = offeredFixes(judgement, finding, newId);
+      if (!fix) throw new Error(`nothing mends ${finding.check}`);
+      const done = apply(rig, fix.edit);
+      if (!done.ok) throw new Error('fix does not apply');
+      rig = done.value;
+    }
+    expect(all(rig)).toEqual([]);
+  });
+});
+
+describe('judging again after an edit', () => {
+  it('gives the same as judging anew, for every field that matters of every kind of row', () => {
+    const demo = lanternHour();
+    const before = judge(demo);
+    const edits = [
+      ...demo.parameters.map((p) => set('parameters', p, 'start', p.start === p.highest ? p.lowest : p.highest)),
+      ...demo.landings.map((l) => set('landings', l, 'mode', l.mode === 'toggle' ? ('absolute' as const) : ('toggle' as const))),
+      ...demo.landings.map((l) => set('landings', l, 'address', cc(7, 9))),
+      ...demo.assignments.map((a) => set('assignments', a, 'bank', a.bank === 2 ? 3 : 2)),
+      ...demo.wires.map((w) => set('wires', w, 'forRemote', false)),
+      ...demo.layers.map((l) => set('layers', l, 'modifierControlId', null)),
+      ...demo.controllers.map((c) => set('controllers', c, 'firmware', { ...c.firmware, press: 'waits' as const })),
+    ];
+    for (const edit of edits) {
+      const done = apply(demo, edit);
+      if (!done.ok) throw new Error(JSON.stringify(done.error));
+      const again = judge(done.value, before);
+      const anew = judge(done.value);
+      expect(new Map([...again.outcomes].sort())).toEqual(new Map([...anew.outcomes].sort()));
+      expect(new Map([...again.findings].sort())).toEqual(new Map([...anew.findings].sort()));
+    }
+  });
+});
