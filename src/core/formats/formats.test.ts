@@ -1,0 +1,222 @@
+// Files and pasted lists: what is good is kept, what is bad is named with its place, and nothing throws.
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { lanternHour } from '../../demo/lantern-hour';
+import { programmedEdit } from '../commands';
+import { apply, indexRig } from '../rig';
+import { makeSheet } from '../sheets';
+import { parseParameters, parseProgrammed, parseRig, writeRig, writeSheet } from './index';
+
+const demo = lanternHour();
+const file = writeRig(demo);
+/** The file with one value changed, told by its path. */
+function broken(path: readonly (string | number)[], value: unknown): string {
+  const raw: unknown = JSON.parse(file);
+  let at = raw as Record<string | number, unknown>;
+  for (const key of path.slice(0, -1)) at = at[key] as Record<string | number, unknown>;
+  at[path.at(-1) ?? ''] = value;
+  return JSON.stringify(raw);
+}
+const problem = (text: string) => {
+  const done = parseRig(text);
+  return done.ok ? null : done.error[0];
+};
+describe('rig files', () => {
+  it('come back to the letter', () => {
+    const again = parseRig(file);
+    expect(again).toEqual({ ok: true, value: demo });
+    if (again.ok) expect(writeRig(again.value)).toBe(file);
+  });
+  it('that are damaged are refused with the place named', () => {
+    expect(problem('not json at all')).toMatchObject({ place: 'the file', message: expect.stringContaining('not JSON') });
+    expect(problem('[]')).toMatchObject({ place: 'format' });
+    expect(problem(broken(['formatVersion'], 99))).toMatchObject({
+      place: 'formatVersion',
+      message: expect.stringContaining('newer'),
+    });
+    expect(problem(broken(['parameters', 2, 'lowest'], 'five'))?.place).toBe('parameters, row 3 (Density), lowest');
+    expect(problem(broken(['assignments', 0, 'actions', 0, 'message', 'number'], 128))?.place).toContain('assignments, row 1');
+    expect(problem(broken(['controls', 1, 'name'], 'x'.repeat(10_000)))).toMatchObject({
+      message: expect.stringContaining('120'),
+    });
+    expect(problem(broken(['controls', 1, 'id'], demo.controls[0]?.id))).toMatchObject({
+      message: expect.stringContaining('twice'),
+    });
+    expect(problem(broken(['targets'], demo.targets.slice(1)))).toMatchObject({
+      message: expect.stringContaining('not in the file'),
+    });
+    expect(problem(broken(['landings'], undefined))).toMatchObject({ place: 'landings' });
+  });
+  it('hold names with markup as the text that they are', () => {
+    const name = '<script>alert(1)</script>';
+    const again = parseRig(broken(['name'], name));
+    expect(again.ok && again.value.name).toBe(name);
+  });
+  it('of 5 MB of garbage and over 20 MB are refused at once', () => {
+    expect(parseRig('x'.repeat(5_000_000)).ok).toBe(false);
+    expect(parseRig(`{"format":"keen-dial/rig","formatVersion":1,"junk":"${'y'.repeat(5_000_000)}"}`).ok).toBe(false);
+    expect(problem(' '.repeat(21 * 1024 * 1024))?.message).toContain('20 MB');
+    expect(parseRig('['.repeat(200_000)).ok).toBe(false);
+  });
+  it('of any shape never throw (500 random values, and 500 random cuts of a real file)', () => {
+    fc.assert(
+      fc.property(fc.json(), (text) => void parseRig(text)),
+      { numRuns: 500 },
+    );
+    fc.assert(
+      fc.property(fc.nat(file.length - 1), fc.nat(200), fc.string({ maxLength: 20 }), (at, cut, put) => {
+        const done = parseRig(file.slice(0, at) + put + file.slice(at + cut));
+        if (!done.ok) expect(done.error[0]?.message).toBeTruthy();
+      }),
+      { numRuns: 500 },
+    );
+  });
+});
+
+describe('lists of parameters', () => {
+  it('are read in the order name, kind, range, unit, scale, steps without a heading', () => {
+    const { good, bad } = parseParameters(
+      'Decay, continuous, 0.3..30, s, log\nFreeze, toggle\nSize, stepped, , , , Cellar|Vault',
+    );
+    expect(bad).toEqual([]);
+    expect(good).toMatchObject([
+      { name: 'Decay', kind: 'continuous', lowest: 0.3, highest: 30, unit: 's', scale: { type: 'log' }, start: 0.3 },
+      { name: 'Freeze', kind: 'toggle', lowest: 0, highest: 1, start: 0 },
+      { name: 'Size', kind: 'stepped', lowest: 0, highest: 1, steps: ['Cellar', 'Vault'] },
+    ]);
+  });
+  it('are read by heading in any order, from tabs and semicolons, with a true minus', () => {
+    expect(parseParameters('Unit\tName\tRange\tStart\ndB\tLevel\t−60 to 6\t−12').good).toMatchObject([
+      { name: 'Level', unit: 'dB', lowest: -60, highest: 6, start: -12 },
+    ]);
+    expect(parseParameters('name;kind;range;unit;scale\nTone;continuous;200..9000;Hz;power 2').good).toMatchObject([
+      { name: 'Tone', scale: { type: 'power', k: 2 } },
+    ]);
+  });
+  it('keep the good lines and name the bad ones by line and reason', () => {
+    const { good, bad } = parseParameters(
+      'name,kind,range\nA,toggle,\n,toggle,\nB,wobble,\nC,continuous,ten to five\n\nD,continuous,9..3\nA,toggle,\nE,stepped,\nF,continuous,0..1',
+    );
+    expect(good.map((g) => g.name)).toEqual(['A', 'F']);
+    expect(bad.map((b) => b.line)).toEqual([3, 4, 5, 7, 8, 9]);
+    expect(bad.map((b) => b.reason)).toEqual([
+      expect.stringContaining('name'),
+      expect.stringContaining('wobble'),
+      expect.stringContaining('no range'),
+      expect.stringContaining('below'),
+      expect.stringContaining('twice'),
+      expect.stringContaining('steps'),
+    ]);
+  });
+  it('refuse names of 10,000 characters and a log scale from 0, and take markup as text', () => {
+    const { good, bad } = parseParameters(`${'n'.repeat(10_000)},toggle\nLow,continuous,0..5,Hz,log\n<b>bold</b>,toggle`);
+    expect(good.map((g) => g.name)).toEqual(['<b>bold</b>']);
+    expect(bad).toHaveLength(2);
+  });
+  it('of any text never throw, and every line is either good, bad or empty', () => {
+    fc.assert(
+      fc.property(
+        fc.string({
+          unit: fc.constantFrom('a', ',', '"', '\n', '\t', ';', '|', '1', '.', '-', '\r', ' ', '\u0000'),
+          maxLength: 120,
+        }),
+        (text) => {
+          const { good, bad } = parseParameters(text);
+          expect(good.length + bad.length).toBeLessThanOrEqual(text.split('\n').length + text.split('\r').length + 2);
+        },
+      ),
+      { numRuns: 500 },
+    );
+  });
+});
+
+describe('lists of what is programmed', () => {
+  const index = indexRig(demo);
+  const board = demo.controllers[0];
+  if (!board) throw new Error('demo has no controller');
+  const read = (text: string) => parseProgrammed(index, board, text);
+  it('become assignments and landings that are marked as entered', () => {
+    const { good, bad } = read(
+      'control,type,channel,number,values,parameter,bank\nFS 6,cc,5,20,127/0,Low cut,Storm\nfs7,program,5,1,,Previous cue,3\nFS 5,note,5,C3,100 held 0,Quarry Hall: Size,3',
+    );
+    expect(bad).toEqual([]);
+    expect(good).toMatchObject([
+      { bank: 3, message: { type: 'cc', number: 20 }, behaviour: { type: 'latching', first: 127, second: 0 } },
+      // This board counts programs from 1: the button marked 1 sends program 0.
+      { bank: 3, message: { type: 'program', number: 0 } },
+      { message: { type: 'note', number: 48 }, behaviour: { type: 'momentary', down: 100, up: 0 } },
+    ]);
+    const done = apply(
+      demo,
+      programmedEdit(
+        index,
+        good,
+        '2026-01-02T03:04:05.000Z',
+        (() => {
+          let i = 0;
+          return () => `p${++i}`;
+        })(),
+      ),
+    );
+    if (!done.ok) throw new Error(JSON.stringify(done.error));
+    const fresh = done.value.assignments.slice(-3);
+    expect(fresh.every((a) => a.entered?.at === '2026-01-02T03:04:05.000Z')).toBe(true);
+    expect(done.value.landings.slice(-3).every((l) => l.entered !== null)).toBe(true);
+  });
+  it('name what is wrong line by line', () => {
+    const { good, bad } = read(
+      'Nobody,cc,5,20,127/0,Low cut\nFS 1,cc,17,20,127/0,Low cut\nFS 1,cc,5,200,127/0,Low cut\nFS 1,cc,5,20,127/0,Level of nothing\nFS 1,cc,5,20,128/0,Low cut\nFS 1,cc,5,20,127 0,Low cut\nFS 8,cc,5,20,127/0,Low cut\nFS 1,cc,5,20,127/0,Low cut,9',
+    );
+    expect(good).toEqual([]);
+    expect(bad.map((b) => b.line)).toEqual([1, 2, 3, 4, 5, 6, 7, 8]);
+    expect(bad[3]?.reason).toContain('no parameter');
+    expect(bad[6]?.reason).toContain('already has a function');
+  });
+});
+
+describe('the sheet', () => {
+  it('shows numbers as each device does, and makes formula cells harmless in CSV', () => {
+    const [parameter] = demo.parameters;
+    const named = { ...demo, parameters: demo.parameters.map((p) => (p === parameter ? { ...p, name: '=SUM(A1)' } : p)) };
+    const text = writeSheet(makeSheet(indexRig(named)));
+    expect(text).toContain("'=SUM(A1)");
+    expect(text.split('\n')[0]).toBe(
+      'side,device,control or parameter,place,gesture,type,channel,number,values or mode,for or from,entered',
+    );
+  });
+  it('has a line for each function on both sides, and none in hardware for a layer made in the host', () => {
+    const sheet = makeSheet(indexRig(demo));
+    expect(sheet.controllers.flatMap((c) => c.lines)).toHaveLength(32);
+    expect(sheet.targets.flatMap((t) => t.lines)).toHaveLength(demo.landings.length);
+    expect(sheet.controllers[1]?.lines.filter((l) => l.control === 'E 1')).toHaveLength(1);
+  });
+  it('writes programs from 1 and notes by name where the device does', () => {
+    const board = demo.controllers[0];
+    const action = demo.assignments[0]?.actions[0];
+    if (!board || action?.type !== 'send' || !('channel' in action.message)) throw new Error('demo changed');
+    const { channel } = action.message;
+    const to = (message: typeof action.message) => ({
+      ...demo,
+      assignments: demo.assignments.map((a, i) =>
+        i === 0
+          ? {
+              ...a,
+              actions: [
+                {
+                  ...action,
+                  message,
+                  behaviour: {
+                    type: 'fixed' as const,
+                    value: action.behaviour.type === 'latching' ? action.behaviour.first : (0 as never),
+                  },
+                },
+              ],
+            }
+          : a,
+      ),
+    });
+    const line = (message: typeof action.message) => makeSheet(indexRig(to(message))).controllers[0]?.lines[0]?.number;
+    expect(line({ type: 'program', channel, number: 0 as never, bank: null })).toBe('1');
+    expect(line({ type: 'note', channel, number: 60 as never })).toBe('60');
+  });
+});
