@@ -20,7 +20,7 @@ export const Ladder = memo(function Ladder({ index, controller, place, onPlace }
   const counts = useMemo(() => countPlaces(index, controller.id), [index, controller.id]);
   const controls = (index.controlsOf.get(controller.id) ?? []).length;
   const banks = Array.from({ length: controller.firmware.banks }, (_, i) => i + 1);
-  const rows: readonly (number | null)[] = controller.firmware.banks > 1 ? [null, ...banks] : banks;
+  const rows: readonly (number | null)[] = controller.firmware.banks > 1 ? [null, ...banks] : [null];
   const columns = [null, ...layers];
   return (
     <div className="max-h-[264px] overflow-auto pr-1">
@@ -43,7 +43,12 @@ export const Ladder = memo(function Ladder({ index, controller, place, onPlace }
         </thead>
         <tbody>
           {rows.map((bank) => {
-            const name = bank === null ? 'Every bank' : (controller.bankNames[bank - 1] ?? `Bank ${bank}`);
+            const name =
+              bank === null
+                ? controller.firmware.banks > 1
+                  ? 'Every bank'
+                  : 'Always'
+                : (controller.bankNames[bank - 1] ?? `Bank ${bank}`);
             return (
               <tr key={bank ?? 0}>
                 <th scope="row" className="max-w-[84px] truncate pr-1 text-left font-normal text-ink-2" title={name}>

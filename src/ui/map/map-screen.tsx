@@ -29,7 +29,7 @@ export function MapScreen() {
   const edit = useRig((s) => s.edit);
   const store = useRigStore();
   const [where, go] = useWhere(index);
-  const [open, setOpen] = useState<'none' | 'pick' | 'layer'>('none');
+  const [open, setOpen] = useState<'none' | 'pick' | 'add' | 'layer'>('none');
   const [filling, setFilling] = useState<Assignment | null>(null);
   const [dragged, setDragged] = useState<Parameter | null>(null);
   const search = useRef<HTMLInputElement>(null);
@@ -41,16 +41,19 @@ export function MapScreen() {
   const listed = useMemo(() => listOf(index, deferred, findings), [index, deferred, findings]);
 
   const put = useCallback(
-    (parameter: Parameter, onto: Control, asked: GestureType | null): void => {
+    (parameter: Parameter, onto: Control, asked: GestureType | null, adding: Adding): void => {
       const wanted = plainGesture(asked);
+      const there = asked === null ? null : effective(index, onto, place, asked);
+      // What moves gathers parameters; a switch takes the new one in place of the old, unless told to add it.
+      const joins = there !== null && there.from !== 'base' && (adding === 'add' || wanted?.type === 'move');
       const done = assign(
         index,
         {
           parameterId: parameter.id,
           controlId: onto.id,
-          place,
+          place: joins ? { bank: there.assignment.bank, page: there.assignment.page, layerId: there.assignment.layerId } : place,
           ...(wanted ? { gesture: wanted } : {}),
-          onTaken: wanted === null ? 'replace' : wanted.type === 'move' ? 'join' : 'replace',
+          onTaken: joins ? 'join' : 'replace',
         },
         () => nanoid(10),
       );
@@ -76,7 +79,7 @@ export function MapScreen() {
     setDragged(null);
     const parameter = index.parameters.get(String(event.active.id));
     const onto = event.over ? index.controls.get(String(event.over.id)) : undefined;
-    if (parameter && onto) put(parameter, onto, gestureFor(onto));
+    if (parameter && onto) put(parameter, onto, gestureFor(onto), 'assign');
   };
   const choose = useCallback(
     (next: Control): void => go({ control: next.id, controller: next.controllerId, gesture: null }),
@@ -161,7 +164,7 @@ export function MapScreen() {
             searchRef={search}
             onAssign={(parameter) =>
               control
-                ? put(parameter, control, gesture)
+                ? put(parameter, control, gesture, 'assign')
                 : void toast('Choose a control first.', {
                     description:
                       'Click one on the panel, or walk there with the arrow keys. A parameter can also be dragged onto it.',
@@ -175,11 +178,11 @@ export function MapScreen() {
               {controller.name}
             </h1>
             <p className="flex min-w-0 items-center gap-1.5 truncate text-ink-2">
-              {place.bank === null
-                ? 'Every bank'
-                : controller.firmware.banks > 1
-                  ? `Bank ${place.bank} “${controller.bankNames[place.bank - 1] ?? ''}”`
-                  : ''}{' '}
+              {controller.firmware.banks === 1
+                ? ''
+                : place.bank === null
+                  ? 'Every bank'
+                  : `Bank ${place.bank} “${controller.bankNames[place.bank - 1] ?? ''}”`}{' '}
               <LayerMark layer={layer} size={10} />{' '}
               <span className="truncate">{layer ? `${layer.name} layer, made in the ${layer.madeIn}` : 'Base layer'}</span>
             </p>
@@ -231,7 +234,7 @@ export function MapScreen() {
               place={place}
               gesture={gesture}
               go={go}
-              onPick={() => setOpen('pick')}
+              onPick={() => setOpen(acting ? 'add' : 'pick')}
               onFill={setFilling}
               onLayer={() => setOpen('layer')}
             />
@@ -248,11 +251,11 @@ export function MapScreen() {
       </DragOverlay>
       {control && (
         <PickParameter
-          open={open === 'pick'}
+          open={open === 'pick' || open === 'add'}
           onOpenChange={(on) => setOpen(on ? 'pick' : 'none')}
           index={index}
           control={control}
-          onPick={(p) => put(p, control, gesture)}
+          onPick={(p) => put(p, control, gesture, open === 'add' ? 'add' : 'assign')}
         />
       )}
       <LayerDialog
@@ -268,6 +271,9 @@ export function MapScreen() {
     </DndContext>
   );
 }
+
+/** Whether a parameter is put where something may be already, or added to it. */
+type Adding = 'assign' | 'add';
 
 const plainGesture = (g: GestureType | null): Exclude<Gesture, { type: 'chord' }> | null =>
   g === null || g === 'chord' ? null : { type: g };

@@ -46,7 +46,8 @@ export function useWhere(index: RigIndex): readonly [Where, GoTo] {
     const controller = index.controllers.get(query.controller ?? asked?.controllerId ?? '') ?? index.rig.controllers[0] ?? null;
     const control = asked && asked.controllerId === controller?.id ? asked : null;
     const banks = controller?.firmware.banks ?? 1;
-    const bank = query.bank === 0 || query.bank > banks || query.bank < 0 ? (query.bank === 0 ? null : 1) : query.bank;
+    // A controller without banks has one place for each layer.
+    const bank = banks === 1 || query.bank === 0 ? null : query.bank > banks || query.bank < 0 ? 1 : query.bank;
     const layerId = query.layer !== null && index.layers.has(query.layer) ? query.layer : null;
     return {
       controller,

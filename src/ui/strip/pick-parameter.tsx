@@ -52,8 +52,8 @@ export function PickParameter({ open, onOpenChange, index, control, onPick }: Pr
                       key={p.id}
                       value={`${p.name} ${target.name} ${p.id}`}
                       onSelect={() => {
-                        onOpenChange(false);
                         onPick(p);
+                        onOpenChange(false);
                       }}
                       className="flex cursor-pointer items-center justify-between gap-3 rounded-sm px-3 py-1.5 data-[selected=true]:bg-verdigris-wash"
                     >

@@ -1,0 +1,142 @@
+// How the built application answers in Chromium: weight of the first view, typing and arrow keys on 2,000 assignments,
+// scrolling, start and memory of the server.
+import { type ChildProcess, spawn } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { gzipSync } from 'node:zlib';
+import { chromium } from '@playwright/test';
+import { writeRig } from '@/core/formats';
+import { madeRig } from './made-rig';
+import { measure, percentile, printTable } from './table';
+
+const port = process.env.PORT ?? '4366';
+const base = `http://127.0.0.1:${port}`;
+const data = mkdtempSync(join(tmpdir(), 'keen-dial-bench-'));
+const begun = performance.now();
+const server: ChildProcess = spawn(process.execPath, ['scripts/start.mjs'], {
+  stdio: 'ignore',
+  env: { ...process.env, PORT: port, KEEN_DIAL_DATA: data, KEEN_DIAL_DEMO: '1' },
+});
+
+async function firstAnswer(): Promise<void> {
+  for (let i = 0; i < 400; i++) {
+    try {
+      if ((await fetch(`${base}/rigs/lantern-hour/map`)).ok) return;
+    } catch {
+      // Not up yet.
+    }
+    await new Promise((resolve) => setTimeout(resolve, 25));
+  }
+  throw new Error('the server did not start');
+}
+
+/** Resident memory of the server and its children in MB (Linux). */
+function memory(pid: number): number {
+  let sum = 0;
+  const children = readFileSync(`/proc/${pid}/task/${pid}/children`, 'utf8')
+    .trim()
+    .split(/\s+/)
+    .filter((c) => c !== '');
+  for (const child of children) sum = Math.max(sum, memory(Number(child)));
+  const own = /VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'));
+  return Math.max(sum, Number(own?.[1] ?? 0) / 1024);
+}
+
+try {
+  await firstAnswer();
+  measure('start of the built server to its first answer', performance.now() - begun, 'ms', { atMost: 3000 });
+
+  const browser = await chromium.launch({
+    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
+  });
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  let bytes = 0;
+  let charts = 0;
+  page.on('response', async (response) => {
+    if (
+      !response.url().includes('/_next/static/') ||
+      !response.url().endsWith('.js') ||
+      response.request().resourceType() !== 'script'
+    )
+      return;
+    const body = await response.body().catch(() => Buffer.alloc(0));
+    bytes += gzipSync(body).length;
+    if (body.includes('axisPointer') && body.includes('dataZoom')) charts++;
+  });
+  await page.goto(`${base}/rigs/lantern-hour/map`, { waitUntil: 'networkidle' }).catch(() => undefined);
+  await page.waitForTimeout(1500);
+  measure('JavaScript of the first view of Map, compressed', bytes / 1024, 'kB', { atMost: 300 });
+  measure('of it, files with ECharts', charts, 'files', { atMost: 0 });
+  measure('memory of the server on the demo', memory(server.pid ?? 0), 'MB', { atMost: 250 });
+
+  const imported = await fetch(`${base}/api/rigs/import`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: writeRig(madeRig(2000)),
+  });
+  const { id } = (await imported.json()) as { id: string };
+  await page.goto(`${base}/rigs/${id}/map?show=rig`);
+  await page.getByRole('link', { name: /must fix|look at/ }).waitFor();
+  const answered: number[] = [];
+  // The time from a key to the second frame after it: by then what it changed is on the screen.
+  const press = async (key: string): Promise<void> => {
+    await page.evaluate(() => {
+      const mark = window as unknown as { keyAt: number; frameAt: number };
+      mark.frameAt = 0;
+      window.addEventListener(
+        'keydown',
+        () => {
+          mark.keyAt = performance.now();
+          requestAnimationFrame(() =>
+            requestAnimationFrame(() => {
+              mark.frameAt = performance.now();
+            }),
+          );
+        },
+        { once: true, capture: true },
+      );
+    });
+    await page.keyboard.press(key);
+    await page.waitForFunction(() => (window as unknown as { frameAt: number }).frameAt > 0);
+    answered.push(
+      await page.evaluate(() => {
+        const m = window as unknown as { keyAt: number; frameAt: number };
+        return m.frameAt - m.keyAt;
+      }),
+    );
+  };
+  await page.getByRole('grid', { name: 'Assignments' }).focus();
+  for (let i = 0; i < 60; i++) await press('ArrowDown');
+  measure('arrow keys in the list of 2,000 (p95)', percentile(answered, 0.95), 'ms', { atMost: 100 });
+  answered.length = 0;
+  await page.getByRole('button', { name: /^S 0:/ }).focus();
+  for (const key of ['ArrowRight', 'ArrowDown', 'ArrowLeft', 'ArrowRight', 'ArrowDown', 'ArrowRight', 'ArrowUp', 'ArrowRight'])
+    for (let i = 0; i < 4; i++) await press(key);
+  measure('arrow keys on the panel of 128 (p95)', percentile(answered, 0.95), 'ms', { atMost: 100 });
+  answered.length = 0;
+  await page.getByLabel('Find a parameter').focus();
+  for (const key of 'parameter 12'.split('')) await press(key);
+  measure('typing in the search of 2,000 (p95)', percentile(answered, 0.95), 'ms', { atMost: 100 });
+
+  const frames = await page.evaluate(async () => {
+    const list = document.querySelector('[role=grid]');
+    const gaps: number[] = [];
+    let last = performance.now();
+    for (let i = 0; i < 120; i++) {
+      list?.scrollBy(0, 90);
+      await new Promise(requestAnimationFrame);
+      const now = performance.now();
+      gaps.push(now - last);
+      last = now;
+    }
+    return gaps;
+  });
+  measure('frames while scrolling the list (p95)', percentile(frames, 0.95), 'ms', { atMost: 34 });
+  await browser.close();
+  printTable('Screen');
+} finally {
+  server.kill();
+  rmSync(data, { recursive: true, force: true });
+}

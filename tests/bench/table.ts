@@ -1,0 +1,47 @@
+// One table of measures: what was asked, what was found, whether it holds.
+interface Measure {
+  readonly what: string;
+  readonly found: string;
+  readonly asked: string;
+  readonly holds: boolean;
+}
+
+const measures: Measure[] = [];
+
+export function measure(
+  what: string,
+  found: number,
+  unit: string,
+  asked: { readonly atLeast: number } | { readonly atMost: number },
+): void {
+  const holds = 'atLeast' in asked ? found >= asked.atLeast : found <= asked.atMost;
+  const show = (n: number): string => (n >= 100 ? Math.round(n).toLocaleString('en-GB') : n.toFixed(1));
+  measures.push({
+    what,
+    found: `${show(found)} ${unit}`,
+    asked: 'atLeast' in asked ? `≥ ${show(asked.atLeast)}` : `≤ ${show(asked.atMost)}`,
+    holds,
+  });
+}
+
+export function printTable(title: string): void {
+  const width = Math.max(...measures.map((m) => m.what.length));
+  console.log(`\n${title}`);
+  for (const m of measures)
+    console.log(`${m.holds ? ' ' : '!'} ${m.what.padEnd(width)}  ${m.found.padStart(18)}   asked ${m.asked}`);
+  if (measures.some((m) => !m.holds)) process.exitCode = 1;
+}
+
+/** Milliseconds of one call: the median of several, after one that does not count. */
+export function timed(work: () => unknown, runs = 5): number {
+  work();
+  const times = Array.from({ length: runs }, () => {
+    const start = performance.now();
+    work();
+    return performance.now() - start;
+  }).sort((a, b) => a - b);
+  return times[Math.floor(runs / 2)] ?? 0;
+}
+
+export const percentile = (values: readonly number[], p: number): number =>
+  [...values].sort((a, b) => a - b)[Math.min(values.length - 1, Math.floor(values.length * p))] ?? 0;

@@ -1,0 +1,125 @@
+import { expect, test } from '@playwright/test';
+import { expectAccessible, exportOf, saved } from './kit';
+
+test('from nothing to a mapped, written sheet', async ({ page }) => {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'New rig' }).click();
+  await page.getByRole('textbox', { name: 'Name', exact: true }).fill('First evening');
+  await page.keyboard.press('Enter');
+  await page.waitForURL(/gear/);
+
+  // A panel from counts.
+  await page.getByRole('main').getByRole('button', { name: 'Add a controller' }).first().click();
+  await expectAccessible(page);
+  await page.getByRole('button', { name: 'From counts' }).click();
+  await page.getByRole('textbox', { name: 'Name', exact: true }).fill('Loft board');
+  await page.getByLabel('Footswitches').fill('many');
+  await page.getByRole('button', { name: 'Add this panel' }).click();
+  await expect(page.getByText('A number is needed.')).toBeVisible();
+  await page.getByLabel('Footswitches').fill('10');
+  await page.getByRole('button', { name: 'Add this panel' }).click();
+  await expect(page.getByRole('heading', { name: 'Loft board' })).toBeVisible();
+
+  // A target with a pasted list; a bad line is named, the good ones are kept.
+  await page.getByRole('button', { name: 'Add a target' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByRole('textbox', { name: 'Name', exact: true }).fill('Quarry Hall');
+  await dialog
+    .getByLabel(/^Parameters, one a line/)
+    .fill(
+      'name,kind,range,unit,scale\nFreeze,toggle\nDecay,continuous,0.3..30,s,log\nBroken,continuous,ten\nMix,continuous,0..100,%',
+    );
+  await expect(dialog.getByRole('alert')).toContainText('Line 4: “ten” is no range');
+  await expectAccessible(page);
+  await dialog.getByRole('button', { name: 'Add it with 3 parameters' }).click();
+  await expect(page.getByRole('heading', { name: 'Quarry Hall' })).toBeVisible();
+  await page.getByLabel('Freeze at the start').selectOption('On');
+  await page.getByLabel('Mix at the start').fill('400');
+  await page.getByLabel('Mix at the start').press('Enter');
+  await expect(page.getByRole('alert').filter({ hasText: 'Enter 0 to 100 %.' })).toBeVisible();
+  await page.getByLabel('Mix at the start').fill('30');
+  await page.getByLabel('Mix at the start').press('Enter');
+  await expectAccessible(page);
+
+  // What is already programmed.
+  await page.getByRole('button', { name: /^Loft board/ }).click();
+  await page.getByRole('button', { name: 'Paste what is programmed' }).click();
+  await page
+    .getByLabel(/^One control a line/)
+    .fill('control,type,channel,number,values,parameter\nFS 1,cc,1,20,127/0,Freeze\nFS 99,cc,1,21,127/0,Decay');
+  await expect(page.getByRole('dialog').getByRole('alert')).toContainText('Line 3: Loft board has no control “FS 99”');
+  await page.getByRole('button', { name: 'Take over 1 line' }).click();
+
+  // Freeze starts on, so alternating 127 / 0 does nothing at first: the map says so.
+  await page.getByRole('link', { name: /^Map:/ }).click();
+  await page.getByRole('button', { name: /^FS 1: press Freeze/ }).click();
+  await expect(page.getByTestId('outcome')).toContainText('first press does nothing');
+  await page.getByRole('button', { name: 'Send 0 first' }).click();
+  await expect(page.getByTestId('outcome')).toContainText('flips once per press');
+
+  // A waiting parameter goes onto the chosen pedal by Enter.
+  await page.getByRole('button', { name: 'Ex 1: free' }).click();
+  await page.keyboard.press('/');
+  await expect(page.getByLabel('Find a parameter')).toBeFocused();
+  await page.keyboard.type('mix');
+  await page.getByRole('button', { name: 'Mix: put it on Ex 1' }).focus();
+  await page.keyboard.press('Enter');
+  await expect(page.getByTestId('outcome')).toContainText('Mix: 0 % → 100 %');
+
+  // The sheet: ticks are kept.
+  await page.getByRole('link', { name: /^Sheet:/ }).click();
+  await expect(page.getByRole('heading', { name: 'First evening: sheet' })).toBeVisible();
+  await page.getByLabel('Ex 1 move, Base: entered').check();
+  await saved(page);
+  await page.reload();
+  await expect(page.getByLabel('Ex 1 move, Base: entered')).toBeChecked();
+  await expectAccessible(page);
+  const csv = await page.request.get(page.url().replace('/rigs/', '/api/rigs/').replace(/\?.*$/, ''));
+  expect(await csv.text()).toContain('controller,Loft board,Ex 1,Base,move,Control change,1,');
+});
+
+test('a controller with everything on it is deleted and comes back by undo', async ({ page }) => {
+  const exported = await page.request.get('/api/rigs/lantern-hour/export');
+  const { id } = (await (
+    await page.request.post('/api/rigs/import', { headers: { 'content-type': 'application/json' }, data: await exported.body() })
+  ).json()) as { id: string };
+  const before = await exportOf(page, id);
+  await page.goto(`/rigs/${id}/gear`);
+  await page.getByRole('button', { name: 'Delete', exact: true }).click();
+  await expect(page.getByText(/Deleted Floorboard 8\+2 and its \d+ assignments/)).toBeVisible();
+  await saved(page);
+  expect(await exportOf(page, id)).not.toBe(before);
+  await page.getByRole('button', { name: 'Undo', exact: true }).last().click();
+  await expect(page.getByRole('button', { name: /^Floorboard 8\+2/ })).toBeVisible();
+  await saved(page);
+  expect(await exportOf(page, id)).toBe(before);
+});
+
+test('every template can be added', async ({ page }) => {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'New rig' }).click();
+  await page.getByRole('textbox', { name: 'Name', exact: true }).fill('All templates');
+  await page.keyboard.press('Enter');
+  await page.waitForURL(/gear/);
+  for (const name of [
+    'Floorboard 8+2',
+    'Stepper 4',
+    'Encoder slab 16',
+    'Pad tray 4×4',
+    'Fader bench 9',
+    'Small keys 25',
+    'Knob block 24',
+  ]) {
+    await page.getByRole('complementary').getByRole('button', { name: 'Add a controller' }).click();
+    await page
+      .getByRole('dialog')
+      .getByRole('button', { name: new RegExp(`^${name.replace(/[+×]/g, '.')} `) })
+      .click();
+    await page.getByRole('button', { name: `Add ${name}` }).click();
+    await expect(page.getByRole('heading', { name })).toBeVisible();
+  }
+  await page.getByRole('link', { name: /^Map:/ }).click();
+  await page.waitForURL(/map/);
+  await page.getByRole('button', { name: /^Fader bench 9/ }).click();
+  await expect(page.getByRole('button', { name: 'F 9: free' })).toBeVisible();
+});

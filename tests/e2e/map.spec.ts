@@ -1,0 +1,199 @@
+import { expect, test } from '@playwright/test';
+import { expectAccessible, exportOf, open, ownRig, saved } from './kit';
+
+test('the map shows tape, findings and outcomes, and is accessible', async ({ page }) => {
+  await open(page, 'lantern-hour', 'map');
+  await page.getByRole('button', { name: /^FS 3: press Freeze/ }).click();
+  await expect(page.getByTestId('outcome')).toContainText('first press does nothing');
+  await expect(page.getByRole('row', { name: /FS 1 press/ })).toContainText('flips once per press');
+  await expectAccessible(page);
+  await page.emulateMedia({ colorScheme: 'dark' });
+  await page.reload();
+  await expect(page.getByTestId('outcome')).toContainText('first press does nothing');
+  await expectAccessible(page);
+});
+
+test('a finding is mended by its button; undo and redo work, also across a reload', async ({ page }) => {
+  const id = await ownRig(page);
+  await open(page, id, 'map');
+  await page.getByRole('button', { name: /^FS 3: press Freeze/ }).click();
+  await page.getByRole('button', { name: 'Send 127 first' }).click();
+  await expect(page.getByTestId('outcome')).toContainText('flips once per press');
+  await saved(page);
+  await page.reload();
+  await expect(page.getByTestId('outcome')).toContainText('flips once per press');
+  await page.keyboard.press('Control+z');
+  await expect(page.getByTestId('outcome')).toContainText('first press does nothing');
+  await page.reload();
+  await expect(page.getByTestId('outcome')).toContainText('first press does nothing');
+  await page.keyboard.press('Control+Shift+z');
+  await expect(page.getByTestId('outcome')).toContainText('flips once per press');
+});
+
+test('a parameter is dragged onto a control', async ({ page }) => {
+  const id = await ownRig(page);
+  await open(page, id, 'map');
+  await page.getByRole('button', { name: /^Encoder slab 16/ }).click();
+  const from = await page.getByRole('button', { name: /^Scatter/ }).boundingBox();
+  const onto = await page.getByRole('button', { name: 'E 6: free' }).boundingBox();
+  if (!from || !onto) throw new Error('not on the screen');
+  await page.mouse.move(from.x + 30, from.y + 10);
+  await page.mouse.down();
+  await page.mouse.move(from.x + 60, from.y + 30, { steps: 4 });
+  await page.mouse.move(onto.x + onto.width / 2, onto.y + onto.height / 2, { steps: 12 });
+  await page.mouse.up();
+  await expect(page.getByRole('button', { name: 'E 6: move Scatter' })).toBeVisible();
+  await expect(page.getByTestId('outcome')).toContainText('0 % → 100 % in 128 steps');
+  await saved(page);
+  const rig = JSON.parse(await exportOf(page, id)) as {
+    assignments: { actions: { message: { channel: number; number: number } }[] }[];
+  };
+  // The first undefined number that nobody uses on that controller's channel.
+  expect(rig.assignments.at(-1)?.actions[0]?.message).toMatchObject({ channel: 6, number: 108 });
+});
+
+test('by keyboard alone: walk the panel, assign, edit every word, clear, undo', async ({ page }) => {
+  const id = await ownRig(page);
+  await open(page, id, 'map');
+  await page.getByRole('button', { name: /^FS 5:/ }).focus();
+  await page.keyboard.press('ArrowDown');
+  await expect(page.getByRole('heading', { name: 'FS 1' })).toBeVisible();
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('ArrowRight');
+  await expect(page.getByRole('heading', { name: 'FS 3' })).toBeVisible();
+  await page.keyboard.press('4');
+  await expect(page.getByText('Bank 4 “Finale”')).toBeVisible();
+  await page.keyboard.press('a');
+  await page.keyboard.type('previous cue');
+  await page.keyboard.press('Enter');
+  await expect(page.getByTestId('outcome')).toContainText('Previous cue: fires once');
+  await page.getByRole('button', { name: /^FS 3: press Previous cue/ }).focus();
+  await page.keyboard.press('Enter');
+  await expect(page.getByLabel('Gesture', { exact: true })).toBeFocused();
+  const number = page.getByLabel('Number', { exact: true });
+  await number.focus();
+  await page.keyboard.press('Control+a');
+  await page.keyboard.type('300');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('alert').filter({ hasText: '0 to 127' })).toBeVisible();
+  await page.keyboard.press('Control+a');
+  await page.keyboard.type('30');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('row', { name: /FS 3 press/ })).toContainText('CC 30');
+  await page.getByLabel('Values', { exact: true }).focus();
+  await page.getByLabel('Values', { exact: true }).selectOption('latching');
+  await expect(page.getByTestId('outcome')).toContainText('only every second press works');
+  await page.getByLabel('Values', { exact: true }).selectOption('fixed');
+  await expect(page.getByTestId('outcome')).toContainText('fires once');
+  await page.getByRole('button', { name: /^FS 3: press Previous cue/ }).focus();
+  await page.keyboard.press('Delete');
+  await expect(page.getByRole('button', { name: 'FS 3: free' })).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await expect(page.getByRole('button', { name: /^FS 3: press Previous cue/ })).toBeVisible();
+});
+
+test('ranges, a reversed range, and several parameters on one pedal', async ({ page }) => {
+  const id = await ownRig(page);
+  await open(page, id, 'map');
+  await page.getByRole('button', { name: /^Ex 1:/ }).click();
+  await page.getByLabel('Level at the low end').fill('0');
+  await page.getByLabel('Level at the low end').press('Enter');
+  await page.getByLabel('Level at the high end').fill('-60');
+  await page.getByLabel('Level at the high end').press('Enter');
+  await expect(page.getByTestId('outcome')).toContainText('Level: 0 dB → −60 dB in 128 steps');
+  await page.getByLabel('Value at the upper end').fill('50 %');
+  await page.getByLabel('Value at the upper end').press('Enter');
+  await expect(page.getByTestId('outcome')).toContainText('65 steps');
+  await page.getByRole('button', { name: 'Parameter', exact: true }).click();
+  await page.keyboard.type('scatter');
+  await page.keyboard.press('Enter');
+  await expect(page.getByTestId('outcome')).toContainText('Scatter: 0 %');
+  await expect(page.getByTestId('outcome')).toContainText('Level: 0 dB');
+});
+
+test('a layer is made in the host, and the same number does something else in it', async ({ page }) => {
+  const id = await ownRig(page);
+  await open(page, id, 'map');
+  await page.getByRole('button', { name: /^FS 7:/ }).click();
+  await page.getByRole('button', { name: 'Layer…' }).click();
+  await page.getByLabel('Name').fill('Toe');
+  await page.getByLabel('Made in').selectOption('host');
+  await page.getByRole('button', { name: 'Add layer' }).last().click();
+  await expect(page.getByText('Toe layer, made in the host')).toBeVisible();
+  await page.getByRole('button', { name: /^FS 6:/ }).click();
+  await page.getByRole('button', { name: /^FS 6:/ }).press('a');
+  await page.keyboard.type('previous cue');
+  await page.keyboard.press('Enter');
+  await expect(page.getByTestId('outcome')).toContainText('Previous cue');
+  const line = page.getByRole('row', { name: /FS 6 press/ });
+  await expect(line).toContainText('CC 107');
+  await page.getByRole('button', { name: 'Delete layer Toe' }).click();
+  await expect(page.getByText('Toe layer')).toBeHidden();
+});
+
+test('fill along counts up over the neighbours and says what it leaves out', async ({ page }) => {
+  const id = await ownRig(page);
+  await open(page, id, 'map');
+  await page.getByRole('button', { name: /^Encoder slab 16/ }).click();
+  await page.getByRole('button', { name: /^E 5:/ }).click();
+  await page.getByRole('button', { name: 'Fill along…' }).click();
+  const dialog = page.getByRole('dialog');
+  await expect(dialog.getByRole('row', { name: /E 6/ })).toContainText('CC 108');
+  await dialog.getByRole('row', { name: /E 8/ }).getByRole('checkbox').check();
+  await expect(dialog.getByRole('row', { name: /E 7/ })).toContainText('already has a function here');
+  await expect(dialog.getByRole('row', { name: /E 8/ })).toContainText('CC 109');
+  await expectAccessible(page);
+  await dialog.getByRole('button', { name: /^Fill \d controls?$/ }).click();
+  await expect(page.getByRole('button', { name: /^E 6: move Detune/ })).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await expect(page.getByRole('button', { name: 'E 6: free' })).toBeVisible();
+});
+
+test('two tabs on one rig: other changes arrive, and a clash of edits is said with both values', async ({ page, context }) => {
+  const id = await ownRig(page);
+  await open(page, id, 'map');
+  const other = await context.newPage();
+  await open(other, id, 'map');
+  for (const p of [page, other]) await p.getByRole('button', { name: /^FS 1: press Loom/ }).click();
+  await page.getByLabel('Channel').fill('9');
+  await page.getByLabel('Channel').press('Enter');
+  await expect(other.getByLabel('Channel')).toHaveValue('9');
+  // A tab that is cut off from the line of events edits what the other has changed meanwhile.
+  await other.route('**/events', (route) => route.abort());
+  await other.reload();
+  await expect(other.getByTestId('outcome')).toContainText('flips once per press');
+  await page.getByLabel('Channel').fill('10');
+  await page.getByLabel('Channel').press('Enter');
+  await saved(page);
+  await other.getByLabel('Channel').fill('11');
+  await other.getByLabel('Channel').press('Enter');
+  await expect(other.getByText('Changed in another tab meanwhile.')).toBeVisible();
+  await expect(other.getByLabel('Channel')).toHaveValue('10');
+  await expect(page.getByLabel('Channel')).toHaveValue('10');
+});
+
+test('nothing is lost while the server does not answer', async ({ page }) => {
+  const id = await ownRig(page);
+  await open(page, id, 'map');
+  await page.getByRole('button', { name: /^FS 1: press Loom/ }).click();
+  let cut = true;
+  await page.route('**/rigs/**', (route) => (cut && route.request().method() === 'POST' ? route.abort() : route.continue()));
+  await page.getByLabel('Number', { exact: true }).fill('31');
+  await page.getByLabel('Number', { exact: true }).press('Enter');
+  await expect(page.getByText('not saved yet')).toBeVisible();
+  await expect(page.getByRole('row', { name: /FS 1 press/ })).toContainText('CC 31');
+  cut = false;
+  await saved(page);
+  expect(await exportOf(page, id)).toContain('"number": 31');
+});
+
+test('the command palette and the list of keys open by keyboard', async ({ page }) => {
+  await open(page, 'lantern-hour', 'map');
+  await page.keyboard.press('Control+k');
+  await page.getByPlaceholder('What do you want to do?').fill('sheet');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: 'Lantern Hour: sheet' })).toBeVisible();
+  await page.keyboard.press('?');
+  await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible();
+  await expectAccessible(page);
+});
