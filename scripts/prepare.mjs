@@ -33,7 +33,9 @@ export function ensurePackages() {
   const addon = join(root, 'node_modules/sqlite3/build/Release/node_sqlite3.node');
   if (isCurrent('packages', lock) && existsSync(addon)) return true;
   console.log('Installing packages (the first time this takes a few minutes) …');
-  if (!run('npm', ['ci', '--no-audit', '--no-fund'])) return false;
+  // Not `npm ci`: it refuses a lock file that lacks optional packages for other platforms, which some registries do not carry.
+  // The lock file pins every version all the same, and is not written.
+  if (!run('npm', ['install', '--no-save', '--no-audit', '--no-fund'])) return false;
   if (!existsSync(addon) && !run('npm', ['rebuild', 'sqlite3'])) return false;
   if (!existsSync(addon)) {
     console.error('The database driver (sqlite3) was not built. It needs python3, make and g++.');
