@@ -64,6 +64,7 @@ test('by keyboard alone: walk the panel, assign, edit every word, clear, undo', 
   await page.keyboard.press('4');
   await expect(page.getByText('Bank 4 “Finale”')).toBeVisible();
   await page.keyboard.press('a');
+  await expect(page.getByPlaceholder('Name of the parameter')).toBeFocused();
   await page.keyboard.type('previous cue');
   await page.keyboard.press('Enter');
   await expect(page.getByTestId('outcome')).toContainText('Previous cue: fires once');
@@ -105,6 +106,7 @@ test('ranges, a reversed range, and several parameters on one pedal', async ({ p
   await page.getByLabel('Value at the upper end').press('Enter');
   await expect(page.getByTestId('outcome')).toContainText('65 steps');
   await page.getByRole('button', { name: 'Parameter', exact: true }).click();
+  await expect(page.getByPlaceholder('Name of the parameter')).toBeFocused();
   await page.keyboard.type('scatter');
   await page.keyboard.press('Enter');
   await expect(page.getByTestId('outcome')).toContainText('Scatter: 0 %');
@@ -122,6 +124,7 @@ test('a layer is made in the host, and the same number does something else in it
   await expect(page.getByText('Toe layer, made in the host')).toBeVisible();
   await page.getByRole('button', { name: /^FS 6:/ }).click();
   await page.getByRole('button', { name: /^FS 6:/ }).press('a');
+  await expect(page.getByPlaceholder('Name of the parameter')).toBeFocused();
   await page.keyboard.type('previous cue');
   await page.keyboard.press('Enter');
   await expect(page.getByTestId('outcome')).toContainText('Previous cue');

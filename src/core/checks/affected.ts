@@ -2,58 +2,78 @@
 import { addressKey } from '../midi';
 import { type Assignment, messagesOf, type Rig, type RigIndex, type Row, rowsOf, type TableName } from '../rig';
 
-/** Assignments whose outcome or findings can differ between two states of a rig. */
-export function affected(before: RigIndex, after: RigIndex): ReadonlySet<string> {
-  const all = (): ReadonlySet<string> => new Set([...before.assignments.keys(), ...after.assignments.keys()]);
-  const wide = ['layers', 'wires', 'targets'] as const;
-  if (wide.some((table) => before.rig[table] !== after.rig[table])) return all();
-
-  const found = new Set<string>();
-  const keys = new Set<number>();
-  const parameters = new Set<string>();
-  const controls = new Set<string>();
-  const bothIndexes = [before, after];
-
-  for (const id of changedIds(before.rig, after.rig, 'counters')) {
-    for (const a of after.rig.assignments)
-      if (a.actions.some((x) => x.type === 'send' && x.behaviour.type === 'stepping' && x.behaviour.counterId === id))
-        controls.add(a.controlId);
-  }
-  const controllers = new Set(changedIds(before.rig, after.rig, 'controllers'));
-  for (const control of after.rig.controls) if (controllers.has(control.controllerId)) controls.add(control.id);
-  for (const id of changedIds(before.rig, after.rig, 'controls')) controls.add(id);
-  for (const id of changedIds(before.rig, after.rig, 'parameters')) parameters.add(id);
-  for (const id of changedIds(before.rig, after.rig, 'landings')) {
-    for (const index of bothIndexes) {
-      const landing = index.rig.landings.find((l) => l.id === id);
-      if (!landing) continue;
-      keys.add(addressKey(landing.address));
-      parameters.add(landing.parameterId);
-    }
-  }
-  const assignmentIds = changedIds(before.rig, after.rig, 'assignments');
-  for (const id of assignmentIds) {
-    found.add(id);
-    for (const index of bothIndexes) {
-      const row = index.assignments.get(id);
-      if (row) controls.add(row.controlId);
-    }
-  }
-  for (const index of bothIndexes) {
-    for (const id of parameters) for (const landing of index.landingsOf.get(id) ?? []) keys.add(addressKey(landing.address));
-    for (const id of controls) for (const a of index.assignmentsOf.get(id) ?? []) touch(index, a, keys, parameters, found);
-    for (const key of keys) for (const p of index.sendsAt.get(key) ?? []) found.add(p.assignment.id);
-    for (const id of parameters) for (const p of index.sendsFor.get(id) ?? []) found.add(p.assignment.id);
-  }
-  return found;
+export interface Affected {
+  /** Assignments to simulate again. */
+  readonly simulate: ReadonlySet<string>;
+  /** Assignments to check again: those, and whoever shares an address or a parameter with them. */
+  readonly check: ReadonlySet<string>;
 }
 
-function touch(index: RigIndex, assignment: Assignment, keys: Set<number>, parameters: Set<string>, found: Set<string>): void {
-  found.add(assignment.id);
-  for (const action of assignment.actions) {
+/**
+ * Assignments whose outcome or findings can differ between two states of a rig. An outcome rests on what else the control
+ * does at the same place, and on what listens at its addresses; a finding also on who else sends there.
+ */
+export function affected(before: RigIndex, after: RigIndex): Affected {
+  const wide = ['layers', 'wires', 'targets'] as const;
+  if (wide.some((table) => before.rig[table] !== after.rig[table])) {
+    const all = new Set([...before.assignments.keys(), ...after.assignments.keys()]);
+    return { simulate: all, check: all };
+  }
+  const simulate = new Set<string>();
+  const both = [before, after];
+
+  const controls = new Set(changedIds(before.rig, after.rig, 'controls'));
+  const controllers = new Set(changedIds(before.rig, after.rig, 'controllers'));
+  for (const control of after.rig.controls) if (controllers.has(control.controllerId)) controls.add(control.id);
+  const counters = new Set(changedIds(before.rig, after.rig, 'counters'));
+  if (counters.size > 0) for (const a of after.rig.assignments) if (counts(a, counters)) controls.add(a.controlId);
+
+  const parameters = changedIds(before.rig, after.rig, 'parameters');
+  const keys = new Set<number>();
+  const landings = new Set(changedIds(before.rig, after.rig, 'landings'));
+  const assignments = changedIds(before.rig, after.rig, 'assignments');
+  for (const index of both) {
+    for (const id of controls) for (const a of index.assignmentsOf.get(id) ?? []) simulate.add(a.id);
+    for (const id of assignments) {
+      simulate.add(id);
+      const row = index.assignments.get(id);
+      if (row) for (const a of index.assignmentsOf.get(row.controlId) ?? []) if (meet(a, row)) simulate.add(a.id);
+    }
+    for (const id of parameters) {
+      for (const landing of index.landingsOf.get(id) ?? []) keys.add(addressKey(landing.address));
+      for (const p of index.sendsFor.get(id) ?? []) simulate.add(p.assignment.id);
+    }
+    if (landings.size > 0) {
+      for (const landing of index.rig.landings) {
+        if (!landings.has(landing.id)) continue;
+        keys.add(addressKey(landing.address));
+        for (const p of index.sendsFor.get(landing.parameterId) ?? []) simulate.add(p.assignment.id);
+      }
+    }
+  }
+  for (const index of both) for (const key of keys) for (const p of index.sendsAt.get(key) ?? []) simulate.add(p.assignment.id);
+
+  const check = new Set(simulate);
+  for (const index of both) for (const id of simulate) neighbours(index, id, check);
+  return { simulate, check };
+}
+
+/** Whether two assignments can be looked up at one place. */
+const meet = (a: Assignment, b: Assignment): boolean =>
+  (a.bank === null || b.bank === null || a.bank === b.bank) && (a.page === null || b.page === null || a.page === b.page);
+
+const counts = (a: Assignment, counters: ReadonlySet<string>): boolean =>
+  a.actions.some((x) => x.type === 'send' && x.behaviour.type === 'stepping' && counters.has(x.behaviour.counterId));
+
+/** Adds whoever shares an address or a parameter with an assignment. */
+function neighbours(index: RigIndex, id: string, found: Set<string>): void {
+  const assignment = index.assignments.get(id);
+  for (const action of assignment?.actions ?? []) {
     if (action.type !== 'send') continue;
-    for (const message of messagesOf(action, index.counters)) keys.add(addressKey(message));
-    for (const id of action.meant) parameters.add(id);
+    for (const message of messagesOf(action, index.counters)) {
+      for (const p of index.sendsAt.get(addressKey(message)) ?? []) found.add(p.assignment.id);
+    }
+    for (const parameterId of action.meant) for (const p of index.sendsFor.get(parameterId) ?? []) found.add(p.assignment.id);
   }
 }
 

@@ -2,7 +2,7 @@
 import { type Outcome, outcome } from '../bench';
 import { apply, indexRig, type Rig, type RigIndex } from '../rig';
 import { addressClash } from './address-clash';
-import { affected } from './affected';
+import { type Affected, affected } from './affected';
 import { channelModeNumber } from './channel-mode-number';
 import type { Check, CheckContext, Finding, Fix } from './finding';
 import { pressBeforeHold } from './press-before-hold';
@@ -36,10 +36,14 @@ const noIds = (): string => {
 /** Judges a rig. With the judgement of the rig before an edit, only what can have changed is simulated again. */
 export function judge(rig: Rig, before?: Judgement): Judgement {
   const index = indexRig(rig, before?.index);
-  const renewed = before ? affected(before.index, index) : new Set(rig.assignments.map((a) => a.id));
+  const everything = (): Affected => {
+    const ids = new Set(rig.assignments.map((a) => a.id));
+    return { simulate: ids, check: ids };
+  };
+  const { simulate, check: renewed } = before ? affected(before.index, index) : everything();
   const outcomes = new Map<string, Outcome>(before?.outcomes);
   const findings = new Map<string, readonly Finding[]>(before?.findings);
-  for (const id of renewed) {
+  for (const id of simulate) {
     const assignment = index.assignments.get(id);
     if (assignment) outcomes.set(id, outcome(index, assignment));
     else {

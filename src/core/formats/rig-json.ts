@@ -1,5 +1,5 @@
 // The exchange file of a rig: one JSON document, format `keen-dial/rig`.
-import { z } from 'zod';
+import * as z from 'zod';
 import { err, ok, type Result } from '../result';
 import { byOrder, firstBroken, headSchema, type Rig, rowSchemas, type TableName, tableNames } from '../rig';
 

@@ -1,5 +1,5 @@
 // What a controller sends and a target listens for, without the value: the kind of message, channel and number.
-import { z } from 'zod';
+import * as z from 'zod';
 import { channelSchema, u7Schema, u14Schema } from './numbers';
 
 const bankSelectSchema = z.object({ msb: u7Schema, lsb: u7Schema.nullable() });
@@ -48,6 +48,8 @@ const typeOrder = [
   'continue',
 ] as const satisfies readonly MessageType[];
 
+const typeNumber = Object.fromEntries(typeOrder.map((type, i) => [type, i])) as Readonly<Record<MessageType, number>>; // border: built from every type
+
 export const messageTypeSchema = z.enum(typeOrder);
 
 /**
@@ -55,7 +57,7 @@ export const messageTypeSchema = z.enum(typeOrder);
  * SysEx messages share one key: they are told apart by their bytes.
  */
 export function addressKey(message: Message): number {
-  const type = typeOrder.indexOf(message.type);
+  const type = typeNumber[message.type];
   const ch = 'channel' in message ? message.channel - 1 : 0;
   const number = 'number' in message ? message.number : 0;
   return (type * 16 + ch) * 16384 + number;

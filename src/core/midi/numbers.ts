@@ -1,5 +1,5 @@
 // The bounded numbers of MIDI 1.0, each with one schema (for borders) and one checking constructor (for code).
-import { z } from 'zod';
+import * as z from 'zod';
 
 /** A channel as people count it, 1–16 (bytes carry 0–15; MIDI 1.0). */
 export const channelSchema = z.number().int().min(1).max(16).brand<'Channel'>();

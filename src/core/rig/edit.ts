@@ -1,6 +1,6 @@
 // Edits as data: insert, remove and set on rows, and batches of them. Named intents (commands/) build these; the laws
 // hold for the four members and therefore for every intent: invert(invert(e)) = e, and apply(apply(rig, e), invert(e)) = rig.
-import { z } from 'zod';
+import * as z from 'zod';
 import { type Row, rowSchemas, type TableName, tableNames } from './schema';
 
 export type Edit =

@@ -64,8 +64,11 @@ export function indexRig(rig: Rig, before?: RigIndex): RigIndex {
   };
 }
 
-const byId = <T extends { readonly id: string }>(rows: readonly T[]): ReadonlyMap<string, T> =>
-  new Map(rows.map((row) => [row.id, row]));
+function byId<T extends { readonly id: string }>(rows: readonly T[]): ReadonlyMap<string, T> {
+  const map = new Map<string, T>();
+  for (const row of rows) map.set(row.id, row);
+  return map;
+}
 
 /** Rows in groups, in their order. */
 export function groupBy<K, T>(rows: readonly T[], key: (row: T) => K): Map<K, T[]> {
@@ -104,12 +107,14 @@ function sendIndex(rig: Rig, counters: ReadonlyMap<string, Counter>) {
   const sendsAt = new Map<number, PlacedSend[]>();
   const sendsFor = new Map<string, PlacedSend[]>();
   for (const assignment of rig.assignments) {
-    assignment.actions.forEach((action, actionIndex) => {
-      if (action.type !== 'send') return;
+    for (let actionIndex = 0; actionIndex < assignment.actions.length; actionIndex++) {
+      const action = assignment.actions[actionIndex];
+      if (action?.type !== 'send') continue;
       const placed = { assignment, actionIndex, send: action };
-      for (const message of messagesOf(action, counters)) put(sendsAt, addressKey(message), placed);
+      if (action.behaviour.type !== 'stepping') put(sendsAt, addressKey(action.message), placed);
+      else for (const message of messagesOf(action, counters)) put(sendsAt, addressKey(message), placed);
       for (const id of action.meant) put(sendsFor, id, placed);
-    });
+    }
   }
   return { assignments: byId(rig.assignments), assignmentsOf: groupBy(rig.assignments, (a) => a.controlId), sendsAt, sendsFor };
 }

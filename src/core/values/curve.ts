@@ -1,5 +1,5 @@
 // Curves over a travel 0–1 for pedals, ranges and macros. A curve maps 0 to 0 and 1 to 1 and never runs backwards.
-import { z } from 'zod';
+import * as z from 'zod';
 
 const amount = z.number().min(0.1).max(10);
 

@@ -1,5 +1,5 @@
 // A parameter's scale: between a place on its travel (0–1) and a value in its unit.
-import { z } from 'zod';
+import * as z from 'zod';
 
 /** How a parameter spreads its values over its travel. `table` gives values at equal distances, joined by straight lines. */
 export const scaleSchema = z.discriminatedUnion('type', [

@@ -1,6 +1,6 @@
 'use server';
 // What the screens may ask of the server. Everything that comes in is parsed here, once.
-import { z } from 'zod';
+import * as z from 'zod';
 import { editSchema, idSchema, nameSchema } from '@/core/rig';
 import { database } from '../database/connection';
 import { redo, type Standing, type SubmitProblem, standing, submit, undo } from '../rigs/journal';

@@ -1,6 +1,6 @@
 // Edits as they reach the disk: applied by the core in a transaction, written row by row, noted in the journal.
 import type { Transaction } from 'sequelize';
-import { z } from 'zod';
+import * as z from 'zod';
 import { err, ok, type Result } from '@/core/result';
 import { applyTracked, type Edit, type EditProblem, editSchema, invert, labelOf, type Rig } from '@/core/rig';
 import type { Database } from '../database/connection';

@@ -1,6 +1,6 @@
 // The list of rigs: make, copy, rename, delete and bring back.
 import { nanoid } from 'nanoid';
-import { z } from 'zod';
+import * as z from 'zod';
 import { countClashes } from '@/core/checks';
 import { emptyRig, indexRig, nameSchema, type Rig } from '@/core/rig';
 import { countToEnter } from '@/core/sheets';

@@ -1,24 +1,22 @@
 'use client';
 import { ChevronDown, Redo2, Undo2 } from 'lucide-react';
+import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { usePathname } from 'next/navigation';
-import { DropdownMenu, Tooltip } from 'radix-ui';
-import { type ReactNode, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
 import { SeverityMark } from '../primitives/marks';
 import { useRig, useRigStore } from '../store/provider';
 import { figuresOf } from './figures';
-import { KeysDialog } from './keys-dialog';
 import { Mark } from './mark';
-import { Palette } from './palette';
-import { RenameDialog } from './rename-dialog';
+import { menuButton, type OtherRig } from './menu-button';
 
-export interface OtherRig {
-  readonly id: string;
-  readonly name: string;
-}
+const RigMenu = dynamic(() => import('./rig-menu').then((m) => m.RigMenu), { ssr: false });
+const Palette = dynamic(() => import('./palette').then((m) => m.Palette), { ssr: false });
+const KeysDialog = dynamic(() => import('./keys-dialog').then((m) => m.KeysDialog), { ssr: false });
+const RenameDialog = dynamic(() => import('./rename-dialog').then((m) => m.RenameDialog), { ssr: false });
 
 /** The head of an open rig: which rig, the route through the work with its figures, undo, redo, commands. */
 export function Head({ others }: { readonly others: readonly OtherRig[] }) {
@@ -28,6 +26,8 @@ export function Head({ others }: { readonly others: readonly OtherRig[] }) {
   const undoLabel = useRig((s) => s.undoLabel);
   const redoLabel = useRig((s) => s.redoLabel);
   const saving = useRig((s) => s.saving);
+  // The menu of rigs comes when it is first opened, not with the first view.
+  const [menu, setMenu] = useState(false);
   const [open, setOpen] = useState<'none' | 'palette' | 'keys' | 'rename'>('none');
   const figures = useMemo(() => figuresOf(index, findings), [index, findings]);
   const { rig } = index;
@@ -46,7 +46,14 @@ export function Head({ others }: { readonly others: readonly OtherRig[] }) {
         <span className="max-[1100px]:sr-only">Keen Dial</span>
       </Link>
       <div className="my-3 w-px bg-rule" />
-      <RigMenu others={others} name={rig.name} id={rig.id} onRename={() => setOpen('rename')} />
+      {menu ? (
+        <RigMenu others={others} name={rig.name} id={rig.id} onRename={() => setOpen('rename')} onClosed={() => setMenu(false)} />
+      ) : (
+        <button type="button" aria-haspopup="menu" onClick={() => setMenu(true)} className={menuButton}>
+          <span className="truncate">{rig.name}</span>
+          <ChevronDown size={14} aria-hidden className="shrink-0" />
+        </button>
+      )}
       <nav aria-label="The work" className="flex flex-1 items-stretch justify-center gap-1">
         <Step
           href={`${home}/gear`}
@@ -92,38 +99,38 @@ export function Head({ others }: { readonly others: readonly OtherRig[] }) {
         >
           {saving === 'offline' ? 'not saved yet' : saving === 'saving' ? 'saving' : 'saved'}
         </span>
-        <Hint text={undoLabel === null ? 'Nothing to undo' : `Undo: ${undoLabel}`}>
-          <Button
-            size="icon"
-            aria-label={undoLabel === null ? 'Undo' : `Undo: ${undoLabel}`}
-            disabled={undoLabel === null}
-            onClick={() => void store.getState().undo()}
-          >
-            <Undo2 size={16} aria-hidden />
-          </Button>
-        </Hint>
-        <Hint text={redoLabel === null ? 'Nothing to redo' : `Redo: ${redoLabel}`}>
-          <Button
-            size="icon"
-            aria-label={redoLabel === null ? 'Redo' : `Redo: ${redoLabel}`}
-            disabled={redoLabel === null}
-            onClick={() => void store.getState().redo()}
-          >
-            <Redo2 size={16} aria-hidden />
-          </Button>
-        </Hint>
+        <Button
+          size="icon"
+          aria-label={undoLabel === null ? 'Undo' : `Undo: ${undoLabel}`}
+          title={undoLabel === null ? 'Nothing to undo' : `Undo: ${undoLabel}`}
+          disabled={undoLabel === null}
+          onClick={() => void store.getState().undo()}
+        >
+          <Undo2 size={16} aria-hidden />
+        </Button>
+        <Button
+          size="icon"
+          aria-label={redoLabel === null ? 'Redo' : `Redo: ${redoLabel}`}
+          title={redoLabel === null ? 'Nothing to redo' : `Redo: ${redoLabel}`}
+          disabled={redoLabel === null}
+          onClick={() => void store.getState().redo()}
+        >
+          <Redo2 size={16} aria-hidden />
+        </Button>
         <Button className="font-mono text-xs" onClick={() => setOpen('palette')} aria-label="All commands, Control K">
           Ctrl K
         </Button>
       </div>
-      <Palette
-        open={open === 'palette'}
-        onOpenChange={(on) => setOpen(on ? 'palette' : 'none')}
-        onKeys={() => setOpen('keys')}
-        onRename={() => setOpen('rename')}
-      />
-      <KeysDialog open={open === 'keys'} onOpenChange={(on) => setOpen(on ? 'keys' : 'none')} />
-      <RenameDialog open={open === 'rename'} onOpenChange={(on) => setOpen(on ? 'rename' : 'none')} />
+      {open === 'palette' && (
+        <Palette
+          open
+          onOpenChange={(on) => setOpen((now) => (on ? 'palette' : now === 'palette' ? 'none' : now))}
+          onKeys={() => setOpen('keys')}
+          onRename={() => setOpen('rename')}
+        />
+      )}
+      {open === 'keys' && <KeysDialog open onOpenChange={(on) => setOpen(on ? 'keys' : 'none')} />}
+      {open === 'rename' && <RenameDialog open onOpenChange={(on) => setOpen(on ? 'rename' : 'none')} />}
     </header>
   );
 }
@@ -153,71 +160,5 @@ function Step({
       <span className={cx('text-sm', here && 'font-semibold')}>{name}</span>
       <span className={cx('text-xs', here ? 'text-ink' : 'text-ink-2')}>{figure}</span>
     </Link>
-  );
-}
-
-function Hint({ text, children }: { readonly text: string; readonly children: ReactNode }) {
-  return (
-    <Tooltip.Root>
-      <Tooltip.Trigger asChild>
-        <span>{children}</span>
-      </Tooltip.Trigger>
-      <Tooltip.Portal>
-        <Tooltip.Content sideOffset={6} className="z-50 max-w-72 rounded-sm bg-ink px-2 py-1 text-xs text-film">
-          {text}
-        </Tooltip.Content>
-      </Tooltip.Portal>
-    </Tooltip.Root>
-  );
-}
-
-const item = 'flex cursor-pointer items-center rounded-sm px-2 py-1.5 text-sm outline-none data-[highlighted]:bg-verdigris-wash';
-
-function RigMenu({
-  others,
-  name,
-  id,
-  onRename,
-}: {
-  readonly others: readonly OtherRig[];
-  readonly name: string;
-  readonly id: string;
-  readonly onRename: () => void;
-}) {
-  return (
-    <DropdownMenu.Root modal={false}>
-      <DropdownMenu.Trigger className="my-1.5 flex max-w-[210px] min-w-0 items-center gap-1 rounded-sm px-2 text-ink-2 hover:bg-film hover:text-ink">
-        <span className="truncate">{name}</span>
-        <ChevronDown size={14} aria-hidden className="shrink-0" />
-      </DropdownMenu.Trigger>
-      <DropdownMenu.Portal>
-        <DropdownMenu.Content
-          align="start"
-          sideOffset={4}
-          className="z-50 max-h-[70vh] w-64 overflow-y-auto rounded-md border border-control-edge bg-sheet p-1 shadow-lg"
-        >
-          <DropdownMenu.Item className={item} onSelect={onRename}>
-            Rename this rig
-          </DropdownMenu.Item>
-          <DropdownMenu.Item className={item} asChild>
-            <a href={`/api/rigs/${id}/export`}>Export as a file</a>
-          </DropdownMenu.Item>
-          <DropdownMenu.Separator className="my-1 h-px bg-rule" />
-          {others
-            .filter((r) => r.id !== id)
-            .slice(0, 12)
-            .map((r) => (
-              <DropdownMenu.Item key={r.id} className={item} asChild>
-                <a href={`/rigs/${r.id}/map`}>
-                  <span className="truncate">{r.name}</span>
-                </a>
-              </DropdownMenu.Item>
-            ))}
-          <DropdownMenu.Item className={item} asChild>
-            <Link href="/">All rigs</Link>
-          </DropdownMenu.Item>
-        </DropdownMenu.Content>
-      </DropdownMenu.Portal>
-    </DropdownMenu.Root>
   );
 }

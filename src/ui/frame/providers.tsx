@@ -1,31 +1,28 @@
 'use client';
 import { ThemeProvider } from 'next-themes';
-import { Tooltip } from 'radix-ui';
 import type { ReactNode } from 'react';
 import { Toaster } from 'sonner';
 
-/** What every screen stands in: light or dark, tooltips, toasts. */
+/** What every screen stands in: light or dark, toasts. */
 export function Providers({ children }: { readonly children: ReactNode }) {
   return (
     <ThemeProvider attribute="class" defaultTheme="system" disableTransitionOnChange>
-      <Tooltip.Provider delayDuration={400}>
-        {children}
-        <Toaster
-          position="bottom-center"
-          toastOptions={{
-            unstyled: true,
-            classNames: {
-              toast:
-                'flex items-start gap-3 w-[380px] rounded-md border border-control-edge bg-sheet text-ink px-4 py-3 shadow-lg font-sans text-sm',
-              error: '!border-stop',
-              title: 'font-semibold',
-              description: 'text-ink-2',
-              content: 'flex-1 min-w-0 break-words',
-              actionButton: 'h-7 shrink-0 rounded-sm border border-control-edge px-2 text-xs font-medium text-verdigris',
-            },
-          }}
-        />
-      </Tooltip.Provider>
+      {children}
+      <Toaster
+        position="bottom-center"
+        toastOptions={{
+          unstyled: true,
+          classNames: {
+            toast:
+              'flex items-start gap-3 w-[380px] rounded-md border border-control-edge bg-sheet text-ink px-4 py-3 shadow-lg font-sans text-sm',
+            error: '!border-stop',
+            title: 'font-semibold',
+            description: 'text-ink-2',
+            content: 'flex-1 min-w-0 break-words',
+            actionButton: 'h-7 shrink-0 rounded-sm border border-control-edge px-2 text-xs font-medium text-verdigris',
+          },
+        }}
+      />
     </ThemeProvider>
   );
 }

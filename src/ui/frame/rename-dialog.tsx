@@ -1,7 +1,7 @@
 'use client';
 import { zodResolver } from '@hookform/resolvers/zod';
 import { useForm } from 'react-hook-form';
-import { z } from 'zod';
+import * as z from 'zod';
 import { nameSchema } from '@/core/rig';
 import { Button } from '../primitives/button';
 import { Dialog } from '../primitives/dialog';

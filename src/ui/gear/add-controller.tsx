@@ -4,7 +4,7 @@ import { zodResolver } from '@hookform/resolvers/zod';
 import { nanoid } from 'nanoid';
 import { useId, useState } from 'react';
 import { useForm } from 'react-hook-form';
-import { z } from 'zod';
+import * as z from 'zod';
 import { addController, plainTemplate } from '@/core/commands';
 import { type ControllerTemplate, controllerTemplates, nameSchema, type Panel, panelFromCounts } from '@/core/rig';
 import { ControlDrawing } from '../faceplate/control-drawing';

@@ -3,7 +3,7 @@ import { zodResolver } from '@hookform/resolvers/zod';
 import { nanoid } from 'nanoid';
 import { useId } from 'react';
 import { useForm } from 'react-hook-form';
-import { z } from 'zod';
+import * as z from 'zod';
 import { addParameters, addTarget } from '@/core/commands';
 import { parseParameters } from '@/core/formats';
 import { apply, batch, nameSchema } from '@/core/rig';

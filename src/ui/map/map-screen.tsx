@@ -2,8 +2,9 @@
 // The main screen: controllers and places at the left, the panel and its assignments in the middle, the strip at the right.
 import { DndContext, type DragEndEvent, DragOverlay, PointerSensor, pointerWithin, useSensor, useSensors } from '@dnd-kit/core';
 import { nanoid } from 'nanoid';
+import dynamic from 'next/dynamic';
 import Link from 'next/link';
-import { useCallback, useDeferredValue, useMemo, useRef, useState } from 'react';
+import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { toast } from 'sonner';
 import { assign, removeAssignment } from '@/core/commands';
@@ -14,14 +15,18 @@ import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
 import { LayerMark } from '../primitives/marks';
 import { useRig, useRigStore } from '../store/provider';
-import { PickParameter } from '../strip/pick-parameter';
 import { Strip, shownGesture } from '../strip/strip';
 import { AssignmentList } from './assignment-list';
-import { FillDialog } from './fill-dialog';
 import { Ladder } from './ladder';
-import { LayerDialog, LayersBar } from './layer-dialog';
+import { LayersBar } from './layers-bar';
 import { type Show, useWhere, type Where } from './use-place';
 import { Waiting } from './waiting';
+
+// Dialogs come when they are wanted, not with the first view; choosing a control fetches the one that is wanted next.
+const pickParameter = () => import('../strip/pick-parameter').then((m) => m.PickParameter);
+const PickParameter = dynamic(pickParameter, { ssr: false });
+const LayerDialog = dynamic(() => import('./layer-dialog').then((m) => m.LayerDialog), { ssr: false });
+const FillDialog = dynamic(() => import('./fill-dialog').then((m) => m.FillDialog), { ssr: false });
 
 export function MapScreen() {
   const index = useRig((s) => s.index);
@@ -129,6 +134,9 @@ export function MapScreen() {
         return false;
     }
   };
+  useEffect(() => {
+    if (control) void pickParameter();
+  }, [control]);
   useHotkeys('slash', () => search.current?.focus(), { preventDefault: true });
 
   if (!controller) return <Empty home={`/rigs/${index.rig.id}/gear`} />;
@@ -249,24 +257,25 @@ export function MapScreen() {
       <DragOverlay dropAnimation={null}>
         {dragged && <span className="tape inline-block px-2 py-1 text-xs font-semibold shadow">{dragged.name}</span>}
       </DragOverlay>
-      {control && (
+      {control && (open === 'pick' || open === 'add') && (
         <PickParameter
-          open={open === 'pick' || open === 'add'}
+          open
           onOpenChange={(on) => setOpen(on ? 'pick' : 'none')}
           index={index}
           control={control}
           onPick={(p) => put(p, control, gesture, open === 'add' ? 'add' : 'assign')}
         />
       )}
-      <LayerDialog
-        key={open === 'layer' ? (control?.id ?? 'none') : 'closed'}
-        open={open === 'layer'}
-        onOpenChange={(on) => setOpen(on ? 'layer' : 'none')}
-        index={index}
-        controller={controller}
-        control={control}
-        onMade={(id) => go({ layer: id })}
-      />
+      {open === 'layer' && (
+        <LayerDialog
+          open
+          onOpenChange={(on) => setOpen(on ? 'layer' : 'none')}
+          index={index}
+          controller={controller}
+          control={control}
+          onMade={(id) => go({ layer: id })}
+        />
+      )}
       {filling && <FillDialog index={index} source={filling} onClose={() => setFilling(null)} />}
     </DndContext>
   );

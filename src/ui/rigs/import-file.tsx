@@ -1,5 +1,5 @@
 'use client';
-import { z } from 'zod';
+import * as z from 'zod';
 import { Button } from '../primitives/button';
 
 export interface Problem {

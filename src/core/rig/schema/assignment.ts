@@ -1,5 +1,5 @@
 // Both sides of a function: what a control sends at a place (assignment) and what a target listens for (landing).
-import { z } from 'zod';
+import * as z from 'zod';
 import { messageSchema, u7Schema, u14Schema, valueMax } from '../../midi';
 import { curveSchema } from '../../values';
 import { idSchema, markSchema, noteSchema, orderSchema, proofSchema, shortTextSchema } from './common';

@@ -1,5 +1,5 @@
 // What every row of a rig shares: identifiers, order, marks of work done, texts with limits.
-import { z } from 'zod';
+import * as z from 'zod';
 
 /** Identifiers are short random strings, unique within a rig; names are never identifiers. */
 export const idSchema = z.string().regex(/^[A-Za-z0-9_-]{1,40}$/, 'an identifier has 1 to 40 letters, digits, _ or -');

@@ -1,5 +1,5 @@
 // A controller on the rig and the controls on its panel. Copied in from a template; later changes of the library never alter a rig.
-import { z } from 'zod';
+import * as z from 'zod';
 import { channelSchema, messageTypeSchema } from '../../midi';
 import { curveSchema } from '../../values';
 import { idSchema, nameSchema, noteSchema, numberStyleSchema, orderSchema, shortTextSchema } from './common';

@@ -1,5 +1,5 @@
 // The rig as a whole: a head and thirteen tables of rows.
-import { z } from 'zod';
+import * as z from 'zod';
 import { assignmentSchema, landingSchema, layerSchema, wireSchema } from './assignment';
 import { idSchema, nameSchema, noteSchema } from './common';
 import { controllerSchema, controlSchema, counterSchema } from './controller';

@@ -1,5 +1,5 @@
 // What belongs to playing the rig: scenes, songs, gesture scripts, accepted findings.
-import { z } from 'zod';
+import * as z from 'zod';
 import { idSchema, nameSchema, noteSchema, orderSchema, shortTextSchema } from './common';
 
 /** Parameter values to be set in one go, in each parameter's unit. */

@@ -1,5 +1,5 @@
 // What is moved: a plugin, host, sampler or cue player with its parameters, and how it hears messages.
-import { z } from 'zod';
+import * as z from 'zod';
 import { channelSchema, messageTypeSchema, u7Schema } from '../../midi';
 import { scaleSchema } from '../../values';
 import { idSchema, nameSchema, noteSchema, numberStyleSchema, orderSchema, shortTextSchema } from './common';

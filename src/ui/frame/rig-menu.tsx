@@ -1,0 +1,55 @@
+'use client';
+import { ChevronDown } from 'lucide-react';
+import Link from 'next/link';
+import { DropdownMenu } from 'radix-ui';
+import { menuButton, type OtherRig } from './menu-button';
+
+const item = 'flex cursor-pointer items-center rounded-sm px-2 py-1.5 text-sm outline-none data-[highlighted]:bg-verdigris-wash';
+
+interface Props {
+  readonly others: readonly OtherRig[];
+  readonly name: string;
+  readonly id: string;
+  readonly onRename: () => void;
+  readonly onClosed: () => void;
+}
+
+/** Rename, export, and the other rigs. Opens as soon as it is there. */
+export function RigMenu({ others, name, id, onRename, onClosed }: Props) {
+  return (
+    <DropdownMenu.Root modal={false} defaultOpen onOpenChange={(on) => !on && onClosed()}>
+      <DropdownMenu.Trigger className={menuButton}>
+        <span className="truncate">{name}</span>
+        <ChevronDown size={14} aria-hidden className="shrink-0" />
+      </DropdownMenu.Trigger>
+      <DropdownMenu.Portal>
+        <DropdownMenu.Content
+          align="start"
+          sideOffset={4}
+          className="z-50 max-h-[70vh] w-64 overflow-y-auto rounded-md border border-control-edge bg-sheet p-1 shadow-lg"
+        >
+          <DropdownMenu.Item className={item} onSelect={onRename}>
+            Rename this rig
+          </DropdownMenu.Item>
+          <DropdownMenu.Item className={item} asChild>
+            <a href={`/api/rigs/${id}/export`}>Export as a file</a>
+          </DropdownMenu.Item>
+          <DropdownMenu.Separator className="my-1 h-px bg-rule" />
+          {others
+            .filter((r) => r.id !== id)
+            .slice(0, 12)
+            .map((r) => (
+              <DropdownMenu.Item key={r.id} className={item} asChild>
+                <a href={`/rigs/${r.id}/map`}>
+                  <span className="truncate">{r.name}</span>
+                </a>
+              </DropdownMenu.Item>
+            ))}
+          <DropdownMenu.Item className={item} asChild>
+            <Link href="/">All rigs</Link>
+          </DropdownMenu.Item>
+        </DropdownMenu.Content>
+      </DropdownMenu.Portal>
+    </DropdownMenu.Root>
+  );
+}
