@@ -33,13 +33,14 @@ export function runAfter(index: RigIndex, controlId: string): readonly Control[]
   return run.slice(run.findIndex((c) => c.id === controlId) + 1);
 }
 
-/** Parameters that nothing is assigned to, of one target, those after `parameterId` first. */
+/** Parameters of the same nature (moving or switching) that nothing is assigned to, of one target, those after `parameterId` first. */
 export function waitingAfter(index: RigIndex, parameterId: string): readonly Parameter[] {
   const first = index.parameters.get(parameterId);
   if (!first) return [];
   const all = index.parametersOf.get(first.targetId) ?? [];
   const at = all.findIndex((p) => p.id === parameterId);
-  return [...all.slice(at + 1), ...all.slice(0, at)].filter((p) => !index.sendsFor.has(p.id));
+  const switches = (p: Parameter): boolean => p.kind === 'toggle' || p.kind === 'trigger';
+  return [...all.slice(at + 1), ...all.slice(0, at)].filter((p) => switches(p) === switches(first) && !index.sendsFor.has(p.id));
 }
 
 /**

@@ -77,7 +77,7 @@ export function PressDrawing({ drawing }: { readonly drawing: Presses }) {
 
 const Label = ({ y, text }: { readonly y: number; readonly text: string }) => (
   <text x={0} y={y + 4} fontSize="12" fill="var(--ink-2)">
-    {text.length > 11 ? `${text.slice(0, 10)}…` : text}
+    {text.length > 10 ? `${text.slice(0, 9)}…` : text}
   </text>
 );
 

@@ -70,7 +70,9 @@ export function Head({ others }: { readonly others: readonly OtherRig[] }) {
         <Step
           href={`${home}/sheet`}
           name="Sheet"
-          figure={figures.toEnter === 0 ? 'all entered' : `${figures.toEnter} to enter`}
+          figure={
+            figures.toEnter === 0 ? (rig.assignments.length === 0 ? 'empty' : 'all entered') : `${figures.toEnter} to enter`
+          }
           spoken={`${figures.toEnter} lines to enter`}
         />
         {(figures.stops > 0 || figures.cautions > 0) && (

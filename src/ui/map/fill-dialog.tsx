@@ -25,7 +25,11 @@ export function FillDialog({
     const first = source.actions.flatMap((a) => (a.type === 'send' ? a.meant : []))[0] ?? '';
     return waitingAfter(index, first);
   }, [index, source]);
-  const [left, setLeft] = useState<ReadonlySet<string>>(() => new Set(run.slice(Math.max(1, waiting.length)).map((c) => c.id)));
+  // As many controls as there are parameters waiting, over those that are taken.
+  const [left, setLeft] = useState<ReadonlySet<string>>(() => {
+    const whole = planFill(index, source, run, waiting);
+    return new Set(whole.ok ? whole.value.rows.filter((r) => r.skip === 'no parameter is left').map((r) => r.control.id) : []);
+  });
   const controls = run.filter((c) => !left.has(c.id));
   const plan = planFill(index, source, controls, waiting);
   const rows = plan.ok ? plan.value.rows : [];

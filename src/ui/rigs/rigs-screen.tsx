@@ -186,10 +186,12 @@ function RigRow({
             <SeverityMark severity="stop" /> <span className="font-medium text-stop">{summary.clashes} in a clash</span>
           </>
         ) : (
-          <span className="text-ink-2">no clash</span>
+          <span className="text-ink-2">{summary.mapped > 0 ? 'no clash' : ''}</span>
         )}
       </p>
-      <p className="text-xs text-ink-2">{summary.toEnter > 0 ? `${summary.toEnter} to enter` : 'all entered'}</p>
+      <p className="text-xs text-ink-2">
+        {summary.toEnter > 0 ? `${summary.toEnter} to enter` : summary.mapped > 0 ? 'all entered' : ''}
+      </p>
       <p className="text-xs text-ink-2" suppressHydrationWarning>
         {new Date(rig.changedAt).toLocaleString('en-GB', {
           day: 'numeric',

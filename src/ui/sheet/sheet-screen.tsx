@@ -108,8 +108,8 @@ export function SheetScreen() {
                           label={`${l.control} ${l.gesture}, ${l.place}: entered`}
                           onChange={(on) => tickSend(l, on)}
                         />
-                        <td className="py-1 pr-3 font-semibold whitespace-nowrap">{l.control}</td>
-                        <td className="pr-3">{l.place}</td>
+                        <td className="max-w-40 py-1 pr-3 font-semibold break-words">{l.control}</td>
+                        <td className="min-w-32 pr-3">{l.place}</td>
                         <td className="pr-3">{l.gesture}</td>
                         <td className="pr-3 whitespace-nowrap">{l.type}</td>
                         <td className="pr-3 font-mono text-xs">{l.channel}</td>
@@ -160,7 +160,7 @@ export function SheetScreen() {
                           label={`${l.parameter}: entered`}
                           onChange={(on) => tickLanding(l, on)}
                         />
-                        <td className="py-1 pr-3 font-semibold">{l.parameter}</td>
+                        <td className="max-w-56 py-1 pr-3 font-semibold break-words">{l.parameter}</td>
                         <td className="pr-3 whitespace-nowrap">{l.type}</td>
                         <td className="pr-3 font-mono text-xs">{l.channel}</td>
                         <td className="pr-3 font-mono text-xs font-semibold">{l.number}</td>
