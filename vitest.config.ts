@@ -7,7 +7,6 @@ export default defineConfig({
   resolve: {
     alias: [
       { find: /^@\//, replacement: here('./src/') },
-      { find: 'server-only', replacement: here('./tests/stand-ins/server-only.ts') },
       // These packages name a main file that they do not ship; the module that they do ship is asked for directly.
       { find: /^@tonaljs\/([a-z-]+)$/, replacement: here('./node_modules/@tonaljs/$1/dist/index.mjs') },
     ],

@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { ensureBuild, ensurePackages, root, run } from './prepare.mjs';
 
 if (!ensurePackages() || !ensureBuild()) process.exit(1);
-const tsx = join(root, 'node_modules/.bin/tsx');
-const core = run(tsx, ['tests/bench/core.ts']);
-const screen = run(tsx, ['tests/bench/screen.ts']);
+const tsx = createRequire(import.meta.url).resolve('tsx/cli');
+const core = run(process.execPath, [tsx, 'tests/bench/core.ts']);
+const screen = run(process.execPath, [tsx, 'tests/bench/screen.ts']);
 process.exit(core && screen ? 0 : 1);

@@ -1,2 +1,0 @@
-// Stands in for the package that keeps server modules out of the browser bundle: tests run on the server side.
-export {};
