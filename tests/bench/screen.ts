@@ -63,12 +63,15 @@ try {
       return;
     const body = await response.body().catch(() => Buffer.alloc(0));
     bytes += gzipSync(body).length;
-    if (body.includes('axisPointer') && body.includes('dataZoom')) charts++;
+    if (body.includes('echarts')) charts++;
   });
   await page.goto(`${base}/rigs/lantern-hour/map`, { waitUntil: 'networkidle' }).catch(() => undefined);
   await page.waitForTimeout(1500);
   measure('JavaScript of the first view of Map, compressed', bytes / 1024, 'kB', { atMost: 300 });
   measure('of it, files with ECharts', charts, 'files', { atMost: 0 });
+  await page.getByRole('button', { name: /^Ex 2:/ }).click();
+  await page.waitForTimeout(1000);
+  measure('the same once a curve is drawn', charts, 'files', { atLeast: 1 });
   measure('memory of the server on the demo', memory(server.pid ?? 0), 'MB', { atMost: 250 });
 
   const imported = await fetch(`${base}/api/rigs/import`, {
