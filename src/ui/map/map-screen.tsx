@@ -3,7 +3,6 @@
 import { DndContext, type DragEndEvent, DragOverlay, PointerSensor, pointerWithin, useSensor, useSensors } from '@dnd-kit/core';
 import { nanoid } from 'nanoid';
 import dynamic from 'next/dynamic';
-import Link from 'next/link';
 import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { toast } from 'sonner';
@@ -11,12 +10,12 @@ import { assign, removeAssignment } from '@/core/commands';
 import type { Assignment, Control, Gesture, GestureType, Parameter, RigIndex } from '@/core/rig';
 import { effective } from '../faceplate/effective';
 import { Faceplate } from '../faceplate/faceplate';
-import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
 import { LayerMark } from '../primitives/marks';
 import { useRig, useRigStore } from '../store/provider';
 import { Strip, shownGesture } from '../strip/strip';
 import { AssignmentList } from './assignment-list';
+import { Controllers, NoController } from './controllers';
 import { Ladder } from './ladder';
 import { LayersBar } from './layers-bar';
 import { type Show, useWhere, type Where } from './use-place';
@@ -139,7 +138,7 @@ export function MapScreen() {
   }, [control]);
   useHotkeys('slash', () => search.current?.focus(), { preventDefault: true });
 
-  if (!controller) return <Empty home={`/rigs/${index.rig.id}/gear`} />;
+  if (!controller) return <NoController home={`/rigs/${index.rig.id}/gear`} />;
   const layer = place.layerId === null ? null : (index.layers.get(place.layerId) ?? null);
   return (
     <DndContext
@@ -302,64 +301,3 @@ function listOf(index: RigIndex, where: Where, findings: ReadonlyMap<string, rea
 }
 
 const familyRank = (c: Control): number => (c.kind === 'expression' || c.kind === 'pad' ? 1000 : 0);
-
-function Controllers({
-  index,
-  where,
-  onChoose,
-  home,
-}: {
-  readonly index: RigIndex;
-  readonly where: Where;
-  readonly onChoose: (id: string) => void;
-  readonly home: string;
-}) {
-  return (
-    <section aria-label="Controllers" className="px-3 pt-2.5">
-      <div className="flex items-baseline justify-between">
-        <h2 className="text-xs font-semibold">Controllers</h2>
-        <Link href={`${home}?open=controller`} className="rounded-sm px-1 text-xs font-medium text-verdigris hover:underline">
-          Add
-        </Link>
-      </div>
-      <ul className="my-1.5 max-h-[136px] overflow-y-auto">
-        {index.rig.controllers.map((c) => {
-          const here = c.id === where.controller?.id;
-          return (
-            <li key={c.id}>
-              <button
-                type="button"
-                aria-pressed={here}
-                onClick={() => onChoose(c.id)}
-                className={cx(
-                  'flex h-8 w-full items-center justify-between gap-2 rounded-sm px-2 text-left',
-                  here ? 'border bg-sheet font-semibold' : 'text-ink-2 hover:text-ink',
-                )}
-              >
-                <span className="truncate" title={c.name}>
-                  {c.name}
-                </span>
-                <span className="shrink-0 font-mono text-xs font-normal">ch {c.channel}</span>
-              </button>
-            </li>
-          );
-        })}
-      </ul>
-    </section>
-  );
-}
-
-function Empty({ home }: { readonly home: string }) {
-  return (
-    <main className="mx-auto flex max-w-[520px] flex-1 flex-col items-start gap-3 px-6 py-16">
-      <h1 className="text-xl font-semibold">There is no controller on this rig yet.</h1>
-      <p className="text-ink-2">
-        Add one from a template, or tell how many switches, knobs and pedals it has. Then its panel is drawn here, and parameters
-        can be put on it.
-      </p>
-      <Button tone="primary" onClick={() => window.location.assign(`${home}?open=controller`)}>
-        Add a controller
-      </Button>
-    </main>
-  );
-}

@@ -80,7 +80,7 @@ export function RigProvider({ opened, children }: { readonly opened: Opened; rea
     const source = new EventSource(`/api/rigs/${opened.rig.id}/events`);
     source.onmessage = (event) => void store.getState().follow(Number(event.data));
     // After a lost line, ask for whatever was missed.
-    source.onopen = () => void store.getState().follow(Number.MAX_SAFE_INTEGER);
+    source.onopen = () => void store.getState().follow(store.getState().version + 1);
     return () => source.close();
   }, [store, opened.rig.id]);
 

@@ -54,6 +54,8 @@ export function createRigStore(opened: Opened, judge: Judge, notify: Notify) {
   let base: Rig = opened.rig;
   let pending: readonly Pending[] = [];
   let sending = false;
+  // The highest version that the server has told of: what came while an edit was on its way is fetched after it.
+  let announced = 0;
   let retryMs = 1000;
 
   return createStore<RigState>((setState, getState) => {
@@ -129,6 +131,13 @@ export function createRigStore(opened: Opened, judge: Judge, notify: Notify) {
       }
       sending = false;
       setState({ saving: 'saved' });
+      if (announced > getState().version) await catchUpWithOthers();
+    };
+
+    const catchUpWithOthers = async (): Promise<void> => {
+      if (announced <= getState().version || sending || pending.length > 0) return;
+      const standing = await catchUp(getState().index.rig.id, getState().version).catch(() => null);
+      if (standing && standing.version > getState().version && pending.length === 0) receive(standing);
     };
 
     const settled = async (): Promise<void> => {
@@ -175,9 +184,8 @@ export function createRigStore(opened: Opened, judge: Judge, notify: Notify) {
       undo: () => step(undoEdit, 'Undone'),
       redo: () => step(redoEdit, 'Redone'),
       follow: async (version) => {
-        if (version <= getState().version || sending || pending.length > 0) return;
-        const standing = await catchUp(getState().index.rig.id, getState().version);
-        if (standing && standing.version > getState().version) receive(standing);
+        announced = Math.max(announced, version);
+        await catchUpWithOthers();
       },
     };
   });
