@@ -46,8 +46,9 @@ export function PressDrawing({ drawing }: { readonly drawing: Presses }) {
         <g key={`${s.at} ${s.value}`}>
           <line x1={x(s.at)} x2={x(s.at)} y1={ROW + 6} y2={ROW * 2 - 6} stroke="var(--spark)" strokeWidth={1.8} />
           <text
-            x={x(s.at) + 3}
-            y={ROW + (i % 2 === 1 && near(sent, i, x) ? 28 : 17)}
+            x={x(s.at) + (near(sent, i + 1, x) ? -4 : 4)}
+            y={ROW + 17}
+            textAnchor={near(sent, i + 1, x) ? 'end' : 'start'}
             fontSize="11.5"
             fill="var(--ink)"
             fontFamily="var(--font-mono)"
@@ -81,8 +82,9 @@ const Label = ({ y, text }: { readonly y: number; readonly text: string }) => (
   </text>
 );
 
+/** Whether a message follows so closely on the one before it that their values would lie over each other. */
 const near = (sent: Presses['sent'], i: number, x: (t: number) => number): boolean =>
-  x(sent[i]?.at ?? 0) - x(sent[i - 1]?.at ?? 0) < 24;
+  i < sent.length && x(sent[i]?.at ?? 0) - x(sent[i - 1]?.at ?? 0) < 24;
 
 function fingerPath(finger: Presses['finger'], x: (t: number) => number, end: number): string {
   const low = ROW - 9;

@@ -25,8 +25,10 @@ interface Props {
 }
 
 const MAX_HEIGHT = 408;
-/** Pixels that tape of two lines takes below its control. */
-const TWO_LINES = 42;
+/** Pixels that a line of tape or a printed name takes below its control, and a character of a name inside of it. */
+const LINE = 19;
+const CHARACTER = 7.6;
+const roomInside = new Set<Control['kind']>(['pad', 'encoder', 'knob', 'button']);
 
 export function Faceplate({ index, controller, place, chosen, findings, tape, onChoose, onKey }: Props) {
   const controls = index.controlsOf.get(controller.id) ?? [];
@@ -72,6 +74,7 @@ export function Faceplate({ index, controller, place, chosen, findings, tape, on
           controller={controller}
           place={place}
           width={tapeWidth(controls, control, controller.width)}
+          scale={scale}
           room={roomBelow(controls, control, tapeWidth(controls, control, controller.width), controller.height) * scale}
           chosen={chosen?.id === control.id}
           reachable={focus?.id === control.id}
@@ -106,6 +109,8 @@ interface ControlProps {
   readonly width: number;
   /** Pixels below the control. */
   readonly room: number;
+  /** Pixels per millimetre. */
+  readonly scale: number;
   readonly chosen: boolean;
   readonly reachable: boolean;
   readonly findings: ReadonlyMap<string, readonly Finding[]>;
@@ -122,6 +127,7 @@ const PanelControl = memo(function PanelControl({
   place,
   width,
   room,
+  scale,
   chosen,
   reachable,
   findings,
@@ -140,7 +146,11 @@ const PanelControl = memo(function PanelControl({
   const opened = index.layersByModifier.get(control.id) ?? [];
   const [first] = acting;
   const percent = (mm: number, of: number): string => `${(mm / of) * 100}%`;
-  const inside = control.kind === 'pad' || control.kind === 'encoder' || control.kind === 'knob' || control.kind === 'button';
+  const printed = control.name.replace(/^([A-Z]+) (\d+)$/, '$1$2');
+  const inside = roomInside.has(control.kind) && control.width * scale >= printed.length * CHARACTER + 6;
+  const lines = room >= LINE * 2 + (inside ? 0 : LINE) ? 2 : 1;
+  const taped = acting.length > 0 || opened.length > 0;
+  const below = !inside && room >= LINE + (taped ? LINE * lines : 0);
   const spoken = `${control.name}: ${first ? acting.map((a) => `${a.assignment.gesture.type} ${meantNames(index, a.assignment)}`).join(', ') : opened.length > 0 ? `opens ${opened.map((l) => l.name).join(', ')}` : 'free'}${worst === null ? '' : worst === 'stop' ? ', must fix' : ', look at'}`;
   return (
     <button
@@ -169,9 +179,7 @@ const PanelControl = memo(function PanelControl({
       >
         <ControlDrawing control={control} />
         {inside && (
-          <span className="absolute inset-0 flex items-center justify-center font-mono text-xs text-ink-2">
-            {control.name.replace(/^([A-Z]+) (\d+)$/, '$1$2')}
-          </span>
+          <span className="absolute inset-0 flex items-center justify-center font-mono text-xs text-ink-2">{printed}</span>
         )}
       </span>
       <span className="absolute top-0 left-0 flex gap-0.5">
@@ -180,10 +188,8 @@ const PanelControl = memo(function PanelControl({
         ))}
       </span>
       {worst !== null && <SeverityMark severity={worst} size={20} className="absolute top-0 right-0 z-10" />}
-      <TapeStrip index={index} acting={acting} opened={opened} tape={room < TWO_LINES && tape === 'both' ? 'function' : tape} />
-      {!inside && room >= TWO_LINES + 16 && (
-        <span className="mt-0.5 max-w-full truncate text-xs leading-4 text-ink-2">{control.name}</span>
-      )}
+      <TapeStrip index={index} acting={acting} opened={opened} tape={lines === 1 && tape === 'both' ? 'function' : tape} />
+      {below && <span className="mt-0.5 max-w-full truncate text-xs leading-4 text-ink-2">{control.name}</span>}
     </button>
   );
 });
@@ -207,7 +213,7 @@ interface TapeProps {
 
 function TapeStrip({ index, acting, opened, tape }: TapeProps) {
   const [first, ...more] = acting;
-  if (!first && opened.length === 0) return <span className="mt-1 h-[34px]" />;
+  if (!first && opened.length === 0) return null;
   const send = first?.assignment.actions.find((a) => a.type === 'send');
   const meant = send?.type === 'send' ? send.meant : [];
   const name = first

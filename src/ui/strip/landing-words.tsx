@@ -7,7 +7,7 @@ import type { Assignment, Edit, Landing, Parameter, ReceiveMode, RigIndex, Targe
 import { modeWords } from '@/core/sheets';
 import { showNumber } from '@/core/values';
 import { parseDecimal } from './numbers';
-import { Line, Stop, WordInput, WordSelect } from './word';
+import { Line, Tail, WordInput, WordSelect } from './word';
 
 interface Props {
   readonly index: RigIndex;
@@ -71,23 +71,26 @@ export function LandingWords({ index, assignment, parameter, target, landing, ed
       </WordSelect>
       {parameter.kind === 'trigger' ? (
         <>
-          and fires <b>{parameter.name}</b>.
+          and fires
+          <Tail after={remove}>
+            <b>{parameter.name}</b>
+          </Tail>
         </>
       ) : landing.mode === 'set' ? (
         <>
-          and sets <b>{parameter.name}</b> to {end('setValue', `Value of ${parameter.name}`)}
-          {unit}
-          <Stop />
+          and sets <b>{parameter.name}</b> to{' '}
+          <Tail after={remove}>
+            {end('setValue', `Value of ${parameter.name}`)} {unit}
+          </Tail>
         </>
       ) : (
         <>
           and {verb(landing.mode)} <b>{parameter.name}</b> between {end('from', `${parameter.name} at the low end`)} and{' '}
-          {end('to', `${parameter.name} at the high end`)}
-          {unit}
-          <Stop />
+          <Tail after={remove}>
+            {end('to', `${parameter.name} at the high end`)} {unit}
+          </Tail>
         </>
       )}
-      {remove}
     </Line>
   );
 }

@@ -4,7 +4,7 @@ import { nanoid } from 'nanoid';
 import { changeBehaviour, nextOrder } from '@/core/commands';
 import { type Message, u14 } from '@/core/midi';
 import { type Assignment, type Behaviour, batch, type Controller, type Edit, insert, type RigIndex, set } from '@/core/rig';
-import { SevenBit, Stop, WordInput, WordSelect } from './word';
+import { SevenBit, Stop, Tail, WordInput, WordSelect } from './word';
 
 interface ValuesProps {
   readonly index: RigIndex;
@@ -35,8 +35,9 @@ export function Values({ index, controller, assignment, at, message, behaviour, 
         <Stop>,</Stop> from
         <SevenBit label="Value at the lower end" value={behaviour.from} onValue={(v) => put({ ...behaviour, from: u14(v) })} />
         to
-        <SevenBit label="Value at the upper end" value={behaviour.to} onValue={(v) => put({ ...behaviour, to: u14(v) })} />
-        <Stop />
+        <Tail>
+          <SevenBit label="Value at the upper end" value={behaviour.to} onValue={(v) => put({ ...behaviour, to: u14(v) })} />
+        </Tail>
       </>
     );
   }
@@ -91,23 +92,24 @@ export function Values({ index, controller, assignment, at, message, behaviour, 
         <>
           <SevenBit label="First value" value={behaviour.first} onValue={(v) => put({ ...behaviour, first: u14(v) })} />
           then
-          <SevenBit label="Second value" value={behaviour.second} onValue={(v) => put({ ...behaviour, second: u14(v) })} />
-          <Stop />
+          <Tail>
+            <SevenBit label="Second value" value={behaviour.second} onValue={(v) => put({ ...behaviour, second: u14(v) })} />
+          </Tail>
         </>
       )}
       {behaviour.type === 'momentary' && (
         <>
           <SevenBit label="Value on press" value={behaviour.down} onValue={(v) => put({ ...behaviour, down: u14(v) })} />
           and
-          <SevenBit label="Value on release" value={behaviour.up} onValue={(v) => put({ ...behaviour, up: u14(v) })} />
-          <Stop />
+          <Tail>
+            <SevenBit label="Value on release" value={behaviour.up} onValue={(v) => put({ ...behaviour, up: u14(v) })} />
+          </Tail>
         </>
       )}
       {behaviour.type === 'fixed' && (
-        <>
+        <Tail>
           <SevenBit label="Value" value={behaviour.value} onValue={(v) => put({ ...behaviour, value: u14(v) })} />
-          <Stop />
-        </>
+        </Tail>
       )}
       {behaviour.type === 'stepping' && <CounterWords index={index} counterId={behaviour.counterId} edit={edit} />}
     </>

@@ -66,5 +66,14 @@ export const Line = ({ children }: { readonly children: ReactNode }) => (
   <p className="flex flex-wrap items-center gap-x-1.5 gap-y-1.5 text-[15px] leading-7">{children}</p>
 );
 
+/** The end of a sentence: what stands in it stays on one line with its full stop. */
+export const Tail = ({ children, after }: { readonly children?: ReactNode; readonly after?: ReactNode }) => (
+  <span className="inline-flex max-w-full items-center gap-x-1.5 whitespace-nowrap">
+    {children}
+    <Stop />
+    {after}
+  </span>
+);
+
 /** A full stop or comma that stands close to the word before it. */
 export const Stop = ({ children = '.' }: { readonly children?: string }) => <span className="-ml-1">{children}</span>;
