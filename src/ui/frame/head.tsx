@@ -18,6 +18,14 @@ const Palette = dynamic(() => import('./palette').then((m) => m.Palette), { ssr:
 const KeysDialog = dynamic(() => import('./keys-dialog').then((m) => m.KeysDialog), { ssr: false });
 const RenameDialog = dynamic(() => import('./rename-dialog').then((m) => m.RenameDialog), { ssr: false });
 
+/** Undo belongs to the text while somebody types; ticks and choices have none of their own. */
+const outsideText = {
+  preventDefault: true,
+  enableOnFormTags: true,
+  ignoreEventWhen: ({ target }: KeyboardEvent): boolean =>
+    target instanceof HTMLTextAreaElement || (target instanceof HTMLInputElement && target.type !== 'checkbox'),
+} as const;
+
 /** The head of an open rig: which rig, the route through the work with its figures, undo, redo, commands. */
 export function Head({ others }: { readonly others: readonly OtherRig[] }) {
   const store = useRigStore();
@@ -33,8 +41,8 @@ export function Head({ others }: { readonly others: readonly OtherRig[] }) {
   const { rig } = index;
   const home = `/rigs/${rig.id}`;
 
-  useHotkeys('mod+z', () => void store.getState().undo(), { preventDefault: true });
-  useHotkeys(['mod+shift+z', 'mod+y'], () => void store.getState().redo(), { preventDefault: true });
+  useHotkeys('mod+z', () => void store.getState().undo(), outsideText);
+  useHotkeys(['mod+shift+z', 'mod+y'], () => void store.getState().redo(), outsideText);
   useHotkeys('mod+k', () => setOpen('palette'), { preventDefault: true, enableOnFormTags: true });
   useHotkeys('shift+slash', () => setOpen('keys'), { preventDefault: true });
   useHotkeys('?', () => setOpen('keys'), { useKey: true, preventDefault: true });
