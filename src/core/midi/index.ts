@@ -1,5 +1,16 @@
 export { type CcClass, type CcEntry, ccEntry, ccTable, isReserved } from './cc-table';
 export {
+  type DecoderState,
+  type DropReason,
+  dataLength,
+  decode,
+  endDecoding,
+  idleDecoder,
+  type MidiSink,
+  SYSEX_LIMIT,
+} from './decode';
+export { decodeAll, encodeAll, eventSink, type StreamEvent } from './events';
+export {
   addressKey,
   type Message,
   type MessageType,

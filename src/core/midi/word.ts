@@ -36,8 +36,8 @@ export function wordKey(word: Word): number {
   return (type * 16 + ((word >> 16) & 0x0f)) * 16384 + ((word >> 8) & 0x7f);
 }
 
-/** The bytes of a word as they travel: two for a program change, three for the others. */
+/** The bytes of a word as they travel: two for a program change and channel pressure, three for the others (MIDI 1.0). */
 export function wordBytes(word: Word): readonly number[] {
   const status = (word >> 16) & 0xff;
-  return (status & 0xf0) === PROGRAM ? [status, wordNumber(word)] : [status, wordNumber(word), wordValue(word)];
+  return (status & 0xe0) === PROGRAM ? [status, wordNumber(word)] : [status, wordNumber(word), wordValue(word)];
 }
