@@ -24,6 +24,15 @@ export {
 export { type MiddleC, type NumberStyle, noteName, parseNote, showChannel, showNote, showProgram } from './names';
 export { type Channel, channel, channelSchema, type U7, type U14, u7, u7Schema, u14, u14Schema } from './numbers';
 export {
+  type Assembled,
+  type AssemblerState,
+  assemble,
+  idleAssembler,
+  type Listening,
+  pairWords,
+  parameterWords,
+} from './sequences';
+export {
   ccWord,
   noteWord,
   programWord,
