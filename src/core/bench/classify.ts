@@ -28,6 +28,13 @@ export type Behaved =
       readonly largestStep: number;
       readonly firstJump: number;
     }
+  | {
+      readonly type: 'picks-up';
+      readonly atValue: number;
+      readonly from: number;
+      readonly to: number;
+      readonly largestStep: number;
+    }
   | { readonly type: 'switches'; readonly from: number; readonly to: number; readonly atValue: number }
   | { readonly type: 'never-reacts' }
   | { readonly type: 'irregular'; readonly changes: number };
@@ -121,6 +128,8 @@ function classifySweep(trace: Trace, slot: number, parameter: Parameter, start: 
   let ups = 0;
   let downs = 0;
   let changes = 0;
+  let firstAt = -1;
+  let firstWay = 0;
   let before = -1;
   let phase: 'first' | 'up' | 'down' = 'first';
   const seen = new Set<number>();
@@ -145,6 +154,11 @@ function classifySweep(trace: Trace, slot: number, parameter: Parameter, start: 
       const value = trace.b[i] ?? now;
       changes++;
       if (phase === 'up') {
+        // Where a knob picks the parameter up, it may set it back by up to two steps first: that way counts for nothing.
+        if (firstAt < 0) {
+          firstAt = sentValue;
+          firstWay = value > now ? 1 : -1;
+        }
         if (value > now) ups++;
         else downs++;
         largestStep = Math.max(largestStep, Math.abs(value - now));
@@ -157,6 +171,10 @@ function classifySweep(trace: Trace, slot: number, parameter: Parameter, start: 
   }
   if (changes === 0) return null;
   if (parameter.kind === 'trigger') return { type: 'fires', times: changes, gestures: 1 };
+  // It stood still at first, then followed to the end, and came back past where it began: the knob picked it up on its way.
+  const oneWay = ups - (firstWay > 0 ? 1 : 0) === 0 || downs - (firstWay < 0 ? 1 : 0) === 0;
+  if (from === start && now !== from && firstAt > 0 && oneWay && count > 1 && parameter.kind === 'continuous')
+    return { type: 'picks-up', atValue: firstAt, from, to: top, largestStep };
   if ((ups > 0 && downs > 0) || now !== from || count < 2)
     return count < 2 && now === from ? stays(parameter, now, false) : { type: 'irregular', changes };
   if (parameter.kind === 'toggle') return { type: 'switches', from, to: top, atValue };

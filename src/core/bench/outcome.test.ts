@@ -236,6 +236,29 @@ describe('things that move', () => {
   });
 });
 
+describe('takeover', () => {
+  const swept = (takeover: 'jump' | 'pickup' | 'scale', start: number) =>
+    did(
+      withFunctions(
+        smallRig([continuous('level', 0, 127, { start })]),
+        [assignment({ on: 'k1', gesture: 'move', behaviour: range(0, 127), meant: ['level'] })],
+        [landing('level', { from: 0, to: 127, takeover })],
+      ),
+      'level',
+    );
+  it('jump goes to where the knob is at once', () => {
+    expect(swept('jump', 50)).toMatchObject({ type: 'sweeps', from: 0, firstJump: 50 });
+  });
+  it('pickup waits until the knob comes within two steps of the value, then follows', () => {
+    expect(swept('pickup', 50)).toEqual({ type: 'picks-up', atValue: 48, from: 50, to: 127, largestStep: 2 });
+  });
+  it('scale moves at once in proportion, and both reach the end together', () => {
+    const told = swept('scale', 50);
+    expect(told).toMatchObject({ type: 'picks-up', atValue: 1, from: 50, to: 127 });
+    expect(told && 'largestStep' in told ? told.largestStep : 99).toBeLessThan(1);
+  });
+});
+
 describe('gestures', () => {
   const two = (firmware: object) =>
     withFunctions(
@@ -356,7 +379,7 @@ describe('what does not arrive', () => {
         ),
       ),
     ).toMatchObject({ type: 'not-simulated' });
-    expect(base({ landing: { takeover: 'pickup' } })).toMatchObject({ type: 'not-simulated' });
+    expect(base({ landing: { mode: 'relative' } })).toMatchObject({ type: 'not-simulated' });
   });
 });
 

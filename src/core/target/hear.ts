@@ -20,7 +20,7 @@ export function unsupportedLanding(landing: Landing): string | null {
     default:
       return `the receive mode “${landing.mode}”`;
   }
-  return landing.takeover === 'jump' ? null : `takeover “${landing.takeover}”`;
+  return null;
 }
 
 /**
@@ -57,6 +57,29 @@ export function makeHear(landing: Landing, parameter: Parameter, reception: Rece
   }
 }
 
+/** A landing's range as places 0–1 of its own: how takeover compares knob and parameter. */
+export interface Travel {
+  /** Place of the knob 0–1 for a message value, after the landing's curve. */
+  readonly knob: (value: number) => number;
+  /** Where a parameter value lies in the range, 0–1. */
+  readonly placeOfValue: (value: number) => number;
+  readonly valueAt: (place: number) => number;
+}
+
+/** The travel of an absolute landing on a continuous parameter; null for every other one, where takeover means nothing. */
+export function travelOf(landing: Landing, parameter: Parameter): Travel | null {
+  if (landing.mode !== 'absolute' || parameter.kind !== 'continuous') return null;
+  const scale = makeScale(parameter.scale, parameter.lowest, parameter.highest);
+  const curve = makeCurve(landing.curve);
+  const start = scale.toPlace(landing.from);
+  const stretch = scale.toPlace(landing.to) - start;
+  return {
+    knob: (value) => curve(placeOf(value, 127, parameter.centre)),
+    placeOfValue: (value) => (stretch === 0 ? 0 : Math.min(1, Math.max(0, (scale.toPlace(value) - start) / stretch))),
+    valueAt: (place) => (place <= 0 ? landing.from : place >= 1 ? landing.to : scale.toValue(start + stretch * place)),
+  };
+}
+
 /**
  * Absolute on what moves. The value gives a place on the travel (0–1), the landing's curve bends it, the landing's range is a
  * stretch of the parameter's own travel, and the parameter's scale gives the value in its unit. Stepped parameters take
@@ -68,15 +91,8 @@ function absolute(landing: Landing, parameter: Parameter): Hear {
     const way = landing.to >= landing.from ? 1 : -1;
     return (type, value) => landing.from + way * stepOf(type === 'program' ? 127 : value, 127, count);
   }
-  const scale = makeScale(parameter.scale, parameter.lowest, parameter.highest);
-  const curve = makeCurve(landing.curve);
-  const start = scale.toPlace(landing.from);
-  const stretch = scale.toPlace(landing.to) - start;
-  // The ends are given exactly: going through the scale and back could miss them by a rounding error.
-  return (type, value) => {
-    const place = type === 'program' ? 1 : placeOf(value, 127, parameter.centre);
-    return place <= 0 ? landing.from : place >= 1 ? landing.to : scale.toValue(start + stretch * curve(place));
-  };
+  const travel = travelOf(landing, parameter);
+  return (type, value, now) => (travel === null ? now : travel.valueAt(type === 'program' ? 1 : travel.knob(value)));
 }
 
 function makeNudge(landing: Landing, parameter: Parameter, reception: Reception, way: 1 | -1): (now: number) => number {

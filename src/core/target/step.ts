@@ -2,12 +2,15 @@
 import { addressKey, type Word, wordKey, wordType, wordValue } from '../midi';
 import type { Controller, Landing, Layer, Parameter, RigIndex } from '../rig';
 import { accepts, passes, portFits, routesFrom } from '../wires';
-import { type Hear, makeHear, unsupportedLanding } from './hear';
+import { type Hear, makeHear, type Travel, travelOf, unsupportedLanding } from './hear';
+import { type Grip, looseGrip, type TakeoverRule, takeOver } from './takeover';
 
 interface Ear {
   readonly landing: Landing;
   readonly slot: number;
   readonly hear: Hear;
+  /** Takeover other than jumping, on a landing where it means something. */
+  readonly takeover: { readonly rule: TakeoverRule; readonly travel: Travel } | null;
 }
 
 export interface TargetProgram {
@@ -23,6 +26,8 @@ export interface TargetState {
   readonly values: readonly number[];
   /** Host-made layers that are open, in the order in which they were opened. */
   readonly open: readonly string[];
+  /** What landings with a takeover remember, by landing. */
+  readonly grips: Readonly<Record<string, Grip>>;
 }
 
 export interface TargetScope {
@@ -64,7 +69,12 @@ export function compileTargets(
         if (target.id !== landing.targetId || !passes(wire, type, channel)) continue;
         if (!accepts(target, landing.address) || !portFits(target, landing.port, scope.controller)) continue;
         unsupported ??= unsupportedLanding(landing);
-        hearing.push({ landing, slot: slotOf(parameter), hear: makeHear(landing, parameter, target.reception) });
+        hearing.push({
+          landing,
+          slot: slotOf(parameter),
+          hear: makeHear(landing, parameter, target.reception),
+          takeover: takeoverOf(landing, parameter, target.reception.rejectGap),
+        });
       }
     }
     if (hearing.length > 0) ears.set(key, hearing);
@@ -78,7 +88,7 @@ export function compileTargets(
   return { program: { parameters, ears, signals, layers: index.layers, start: parameters.map((p) => p.start) }, unsupported };
 }
 
-export const startTargets = (program: TargetProgram): TargetState => ({ values: program.start, open: [] });
+export const startTargets = (program: TargetProgram): TargetState => ({ values: program.start, open: [], grips: {} });
 
 /** Takes one word. Returns the next state; parameters that moved differ in `values`. */
 export function stepTargets(program: TargetProgram, state: TargetState, word: Word): TargetState {
@@ -86,19 +96,47 @@ export function stepTargets(program: TargetProgram, state: TargetState, word: Wo
   const value = wordValue(word);
   const open = program.signals.size === 0 ? state.open : signalled(program, state.open, key, value);
   const ears = program.ears.get(key);
-  if (!ears) return open === state.open ? state : { values: state.values, open };
+  if (!ears) return open === state.open ? state : { ...state, open };
   const layer = hearingLayer(program, open, ears);
   const type = wordType(word);
   let values: number[] | null = null;
+  let { grips } = state;
   for (const ear of ears) {
     if (ear.landing.hostLayerId !== layer) continue;
     const now = (values ?? state.values)[ear.slot] ?? 0;
-    const next = ear.hear(type, value, now);
+    let next: number;
+    if (ear.takeover === null || type === 'program') next = ear.hear(type, value, now);
+    else {
+      const grip = grips[ear.landing.id] ?? looseGrip;
+      const taken = gripped(ear.takeover, grip, value, now);
+      next = taken.value;
+      grips = { ...grips, [ear.landing.id]: taken.grip };
+    }
     if (next === now) continue;
     values ??= state.values.slice();
     values[ear.slot] = next;
   }
-  return values === null && open === state.open ? state : { values: values ?? state.values, open };
+  if (values === null && open === state.open && grips === state.grips) return state;
+  return { values: values ?? state.values, open, grips };
+}
+
+function takeoverOf(landing: Landing, parameter: Parameter, rejectGap: number | null): Ear['takeover'] {
+  const travel = landing.takeover === 'jump' ? null : travelOf(landing, parameter);
+  if (travel === null || landing.takeover === 'jump') return null;
+  return { travel, rule: { type: landing.takeover, near: 2 / 127, rejectGap: rejectGap === null ? null : rejectGap / 127 } };
+}
+
+function gripped(
+  takeover: NonNullable<Ear['takeover']>,
+  grip: Grip,
+  value: number,
+  now: number,
+): { readonly value: number; readonly grip: Grip } {
+  const { rule, travel } = takeover;
+  const moved = grip.left !== null && grip.left !== now;
+  const taken = takeOver(rule, grip, travel.knob(value), travel.placeOfValue(now), moved);
+  const next = taken.place === null ? now : travel.valueAt(taken.place);
+  return { value: next, grip: { ...taken.grip, left: next } };
 }
 
 function signalled(program: TargetProgram, open: readonly string[], key: number, value: number): readonly string[] {

@@ -1,0 +1,58 @@
+// Takeover: what a receiver does while the knob and the parameter do not agree. Pickup waits until the knob passes the value;
+// scale moves in proportion to what is left on either side. Common practice, no source; the exact rules are this project's.
+
+/** What one landing remembers between two messages. Places are 0–1 over the landing's range. */
+export interface Grip {
+  /** Whether the knob has the parameter in hand. */
+  readonly attached: boolean;
+  /** Place of the knob at the last message; null before the first one and after somebody else moved the parameter. */
+  readonly knob: number | null;
+  /** The value that this landing left the parameter at; another one means that somebody else moved it. */
+  readonly left: number | null;
+}
+
+/** Places are quotients: two steps are not quite twice one step. */
+const ROUNDING = 1e-9;
+
+export const looseGrip: Grip = { attached: false, knob: null, left: null };
+
+export interface TakeoverRule {
+  readonly type: 'pickup' | 'scale';
+  /** Distance 0–1 within which the knob counts as being on the value: two steps of 127. */
+  readonly near: number;
+  /** A leap of the knob larger than this lets go again; null where the receiver does not look. */
+  readonly rejectGap: number | null;
+}
+
+/** The place that the parameter takes for a knob at `knob` (both 0–1), or null when it stays; and the grip after it. */
+export interface Taken {
+  readonly place: number | null;
+  readonly grip: Omit<Grip, 'left'>;
+}
+
+/** One message under a takeover rule. `now` is the parameter's place 0–1, `moved` whether somebody else moved it since. */
+export function takeOver(rule: TakeoverRule, grip: Grip, knob: number, now: number, moved: boolean): Taken {
+  const known = moved ? { attached: false, knob: null } : grip;
+  return rule.type === 'pickup' ? pickUp(rule, known, knob, now) : scaled(known, knob, now);
+}
+
+/** Attaches within two steps of the value, or when two messages since letting go lie on either side of it. */
+function pickUp(rule: TakeoverRule, grip: Omit<Grip, 'left'>, knob: number, now: number): Taken {
+  const leapt = rule.rejectGap !== null && grip.knob !== null && Math.abs(knob - grip.knob) > rule.rejectGap;
+  const held = grip.attached && !leapt;
+  // The knob's place from before a leap says nothing: it may have been turned while another bank was on.
+  const before = leapt ? null : grip.knob;
+  const passed = before !== null && (before - now) * (knob - now) <= 0;
+  const attached = held || Math.abs(knob - now) <= rule.near + ROUNDING || passed;
+  return { place: attached ? knob : null, grip: { attached, knob } };
+}
+
+/** With value p, last knob k and move Δ: upwards p + (1 − p)·Δ/(1 − k), downwards p + p·Δ/k. The first message only tells k. */
+function scaled(grip: Omit<Grip, 'left'>, knob: number, now: number): Taken {
+  const after = { attached: true, knob };
+  if (grip.knob === null) return { place: null, grip: after };
+  const delta = knob - grip.knob;
+  if (delta === 0) return { place: null, grip: after };
+  const place = delta > 0 ? now + ((1 - now) * delta) / (1 - grip.knob) : now + (now * delta) / grip.knob;
+  return { place: Math.min(1, Math.max(0, place)), grip: after };
+}
