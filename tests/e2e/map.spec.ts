@@ -113,6 +113,20 @@ test('ranges, a reversed range, and several parameters on one pedal', async ({ p
   await expect(page.getByTestId('outcome')).toContainText('Level: 0 dB');
 });
 
+test('a target that can pick up is told to, and the map shows where it begins to follow', async ({ page }) => {
+  const id = await ownRig(page);
+  await open(page, id, 'gear');
+  await page.getByRole('button', { name: /^Quarry Hall/ }).click();
+  await page.getByLabel('Takes over a knob by').selectOption({ label: 'jumping or picking up' });
+  await page.getByRole('link', { name: /^Map:/ }).click();
+  await page.waitForURL(/map/);
+  await page.getByRole('button', { name: /^Encoder slab 16/ }).click();
+  await page.getByRole('button', { name: /^E 4:/ }).click();
+  await expect(page.getByTestId('outcome')).toContainText('Damping: 0 % → 100 %');
+  await page.getByLabel('Takeover of Damping').selectOption({ label: 'picking up' });
+  await expect(page.getByTestId('outcome')).toContainText('Damping: waits at 40 % until 49, then follows to 100 %');
+});
+
 test('a layer is made in the host, and the same number does something else in it', async ({ page }) => {
   const id = await ownRig(page);
   await open(page, id, 'map');

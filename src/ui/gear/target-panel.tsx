@@ -41,7 +41,7 @@ export function TargetPanel({ index, target }: { readonly index: RigIndex; reado
           <Trash2 size={15} aria-hidden /> Delete
         </Button>
       </div>
-      <div className="grid grid-cols-4 gap-3">
+      <div className="grid grid-cols-5 gap-3 max-[1200px]:grid-cols-3">
         <Field label="Name">
           {(id) => (
             <CommitInput
@@ -93,6 +93,18 @@ export function TargetPanel({ index, target }: { readonly index: RigIndex; reado
             ['any-message', 'any message'],
           ]}
           onChange={(v) => tune({ actsOn: v === 'any-message' ? 'any-message' : 'at-or-above-threshold' })}
+        />
+        <Choice
+          label="Takes over a knob by"
+          value={String(reception.takeover.length)}
+          options={[
+            ['1', 'jumping'],
+            ['2', 'jumping or picking up'],
+            ['3', 'jumping, picking up or scaling'],
+          ]}
+          onChange={(v) =>
+            tune({ takeover: v === '3' ? ['jump', 'pickup', 'scale'] : v === '2' ? ['jump', 'pickup'] : ['jump'] })
+          }
         />
         <Choice
           label="Shows programs"

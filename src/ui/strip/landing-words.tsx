@@ -18,6 +18,9 @@ interface Props {
   readonly edit: (edit: Edit) => boolean;
 }
 
+const takeovers: readonly Landing['takeover'][] = ['jump', 'pickup', 'scale'];
+const takeoverWords: Readonly<Record<Landing['takeover'], string>> = { jump: 'jumping', pickup: 'picking up', scale: 'scaling' };
+
 const played: readonly ReceiveMode[] = ['absolute', 'toggle', 'gate', 'set', 'increment', 'decrement'];
 
 export function LandingWords({ index, assignment, parameter, target, landing, edit }: Props) {
@@ -69,6 +72,27 @@ export function LandingWords({ index, assignment, parameter, target, landing, ed
           ))}
         {!played.includes(landing.mode) && <option value={landing.mode}>{modeWords(landing.mode)}</option>}
       </WordSelect>
+      {parameter.kind === 'continuous' &&
+        landing.mode === 'absolute' &&
+        (target.reception.takeover.length > 1 || landing.takeover !== 'jump') && (
+          <WordSelect
+            aria-label={`Takeover of ${parameter.name}`}
+            title="What happens while the knob and the value do not agree"
+            value={landing.takeover}
+            onChange={(e) => {
+              const takeover = takeovers.find((t) => t === e.target.value);
+              if (takeover) change({ takeover }, `Take over by ${takeoverWords[takeover]}`);
+            }}
+          >
+            {takeovers
+              .filter((t) => t === landing.takeover || target.reception.takeover.includes(t))
+              .map((t) => (
+                <option key={t} value={t}>
+                  {takeoverWords[t]}
+                </option>
+              ))}
+          </WordSelect>
+        )}
       {parameter.kind === 'trigger' ? (
         <>
           and fires
