@@ -60,6 +60,7 @@ export function madeRig(size: number): Rig {
         light: 'none' as const,
         ring: false,
         motor: false,
+        detents: 0,
         display: null,
         calibration: null,
       });
@@ -125,6 +126,7 @@ export function madeRig(size: number): Rig {
         address: message,
         hostLayerId: null,
         mode: moves ? 'absolute' : (modes[Math.floor(id / 3) % 3] ?? 'absolute'),
+        coding: null,
         from: 0,
         to: moves ? 500 : 1,
         curve: { type: 'linear' },

@@ -59,6 +59,7 @@ const control = (id: string, kind: Control['kind'], order: number): Control => (
   light: 'none',
   ring: false,
   motor: false,
+  detents: 0,
   display: null,
   calibration: null,
 });
@@ -197,6 +198,7 @@ export function landing(parameterId: string, change: Partial<Landing> = {}): Lan
     address: cc(104),
     hostLayerId: null,
     mode: 'absolute',
+    coding: null,
     from: 0,
     to: 1,
     curve: { type: 'linear' },

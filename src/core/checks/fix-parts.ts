@@ -24,7 +24,11 @@ export function sendFix(
 ): Fix[] {
   const control = index.controls.get(assignment.controlId);
   const controller = control && index.controllers.get(control.controllerId);
-  if (!controller || (behaviour.type !== 'range' && !controller.firmware.switchModes.includes(behaviour.type))) return [];
+  if (
+    !controller ||
+    (behaviour.type !== 'range' && behaviour.type !== 'relative' && !controller.firmware.switchModes.includes(behaviour.type))
+  )
+    return [];
   return sendsFor(assignment, parameterId).flatMap(({ send, at }) => {
     if (send.message.type === 'program') return [];
     const edit = changeBehaviour(assignment, at, behaviour);

@@ -84,6 +84,7 @@ export function defaultLanding(
     address,
     hostLayerId,
     mode,
+    coding: null,
     from: parameter.lowest,
     to: parameter.highest,
     curve: straight,

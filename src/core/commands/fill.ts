@@ -117,6 +117,7 @@ export function fillEdit(index: RigIndex, plan: FillPlan, newId: NewId): Edit {
         address: message,
         hostLayerId: hostLayerOf(layer),
         mode: model?.mode ?? 'absolute',
+        coding: model?.coding ?? null,
         from: parameter.lowest,
         to: parameter.highest,
         curve: { type: 'linear' },

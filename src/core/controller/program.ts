@@ -135,6 +135,8 @@ export function compileController(
       case 'momentary':
       case 'fixed':
         return { word, emitter: behaviour };
+      case 'relative':
+        return null;
       default:
         return unreachable(behaviour);
     }

@@ -23,7 +23,7 @@ export {
 } from './message';
 export { type MiddleC, type NumberStyle, noteName, parseNote, showChannel, showNote, showProgram } from './names';
 export { type Channel, channel, channelSchema, type U7, type U14, u7, u7Schema, u14, u14Schema } from './numbers';
-export { decodeClicks, encodeClicks, MOST_CLICKS, type RelativeCoding } from './relative';
+export { decodeClicks, encodeClicks, MOST_CLICKS, type RelativeCoding, relativeCodingSchema } from './relative';
 export {
   type Assembled,
   type AssemblerState,

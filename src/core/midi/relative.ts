@@ -1,7 +1,10 @@
 // Relative values of endless encoders: three codings of clicks in 7 bits. A wrong pair decodes as it would: nothing is tabled.
 // Common practice, no source; MIDI 1.0 does not define them.
 
-export type RelativeCoding = 'twos-complement' | 'binary-offset' | 'sign-magnitude';
+import * as z from 'zod';
+
+export const relativeCodingSchema = z.enum(['twos-complement', 'binary-offset', 'sign-magnitude']);
+export type RelativeCoding = z.infer<typeof relativeCodingSchema>;
 
 /** The largest number of clicks that one message carries either way. */
 export const MOST_CLICKS = 63;

@@ -34,6 +34,7 @@ export function grid(block: Block): PanelControl[] {
     light: 'none',
     ring: false,
     motor: false,
+    detents: block.kind === 'encoder' ? 24 : 0,
     display: null,
     calibration: null,
     ...block.extras,

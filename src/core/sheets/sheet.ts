@@ -210,6 +210,8 @@ export function valueWords(message: Message, behaviour: Behaviour, index: RigInd
       return `alternating ${behaviour.first} / ${behaviour.second}`;
     case 'fixed':
       return message.type === 'program' ? '' : `${behaviour.value} on every press`;
+    case 'relative':
+      return `relative, ${behaviour.coding.replace('-', ' ')}`;
     case 'stepping': {
       const counter = index.counters.get(behaviour.counterId);
       return counter

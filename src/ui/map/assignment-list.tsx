@@ -261,6 +261,8 @@ function shortValues(behaviour: Behaviour): string {
       return `${behaviour.value}`;
     case 'stepping':
       return 'counter';
+    case 'relative':
+      return 'clicks';
     default:
       return unreachable(behaviour);
   }

@@ -22,6 +22,7 @@ const names: Readonly<Record<Behaviour['type'], string>> = {
   latching: 'alternating',
   fixed: 'on every press',
   stepping: 'counting',
+  relative: 'clicking',
 };
 
 export function Values({ index, controller, assignment, at, message, behaviour, edit }: ValuesProps) {

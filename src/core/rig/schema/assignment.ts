@@ -1,6 +1,6 @@
 // Both sides of a function: what a control sends at a place (assignment) and what a target listens for (landing).
 import * as z from 'zod';
-import { messageSchema, u7Schema, u14Schema, valueMax } from '../../midi';
+import { messageSchema, relativeCodingSchema, u7Schema, u14Schema, valueMax } from '../../midi';
 import { curveSchema } from '../../values';
 import { idSchema, markSchema, noteSchema, orderSchema, proofSchema, shortTextSchema } from './common';
 import { receiveModeSchema } from './target';
@@ -30,6 +30,8 @@ export const behaviourSchema = z.discriminatedUnion('type', [
   z.object({ type: z.literal('latching'), first: u14Schema, second: u14Schema }),
   z.object({ type: z.literal('fixed'), value: u14Schema }),
   z.object({ type: z.literal('stepping'), counterId: idSchema }),
+  /** Clicks of an endless encoder; turned fast, one click counts up to `acceleration` times. */
+  z.object({ type: z.literal('relative'), coding: relativeCodingSchema, acceleration: z.number().min(1).max(32) }),
 ]);
 export type Behaviour = z.infer<typeof behaviourSchema>;
 
@@ -45,6 +47,7 @@ export function behaviourValues(behaviour: Behaviour): readonly number[] {
     case 'fixed':
       return [behaviour.value];
     case 'stepping':
+    case 'relative':
       return [];
     default:
       return unreachable(behaviour);
@@ -124,6 +127,8 @@ export const landingSchema = z.object({
   address: messageSchema,
   hostLayerId: idSchema.nullable(),
   mode: receiveModeSchema,
+  /** How the mode *relative* reads a message; null in every other mode. */
+  coding: relativeCodingSchema.nullable(),
   from: z.number().finite(),
   to: z.number().finite(),
   curve: curveSchema,

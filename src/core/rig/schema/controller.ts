@@ -90,6 +90,8 @@ export const controlSchema = z.object({
   light: z.enum(['none', 'on-off', 'colour']),
   ring: z.boolean(),
   motor: z.boolean(),
+  /** Clicks of one turn of an encoder; 0 for what has none. */
+  detents: z.number().int().min(0).max(1024),
   display: z.object({ short: z.number().int().min(0).max(64), long: z.number().int().min(0).max(200) }).nullable(),
   calibration: z
     .object({
