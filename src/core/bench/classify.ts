@@ -35,6 +35,7 @@ export type Behaved =
       readonly to: number;
       readonly largestStep: number;
     }
+  | { readonly type: 'clicks'; readonly perClick: number; readonly backwards: boolean }
   | { readonly type: 'switches'; readonly from: number; readonly to: number; readonly atValue: number }
   | { readonly type: 'never-reacts' }
   | { readonly type: 'irregular'; readonly changes: number };
@@ -133,6 +134,8 @@ function classifySweep(trace: Trace, slot: number, parameter: Parameter, start: 
   let before = -1;
   let phase: 'first' | 'up' | 'down' = 'first';
   const seen = new Set<number>();
+  const sentUp = new Set<number>();
+  let messagesUp = 0;
   for (let i = 0; i < trace.kind.length; i++) {
     const kind = trace.kind[i];
     if (kind === FINGER_AT && trace.a[i] === 0) {
@@ -150,6 +153,10 @@ function classifySweep(trace: Trace, slot: number, parameter: Parameter, start: 
       before = position;
     } else if (kind === SENT) {
       sentValue = wordValue(trace.a[i] ?? 0);
+      if (phase === 'up') {
+        sentUp.add(sentValue);
+        messagesUp++;
+      }
     } else if (kind === VALUE && trace.a[i] === slot) {
       const value = trace.b[i] ?? now;
       changes++;
@@ -171,6 +178,9 @@ function classifySweep(trace: Trace, slot: number, parameter: Parameter, start: 
   }
   if (changes === 0) return null;
   if (parameter.kind === 'trigger') return { type: 'fires', times: changes, gestures: 1 };
+  // The same message again and again while the control turns one way: clicks, not positions.
+  if (messagesUp > 2 && sentUp.size === 1 && (ups === 0) !== (downs === 0))
+    return { type: 'clicks', perClick: largestStep, backwards: downs > 0 };
   // It stood still at first, then followed to the end, and came back past where it began: the knob picked it up on its way.
   const oneWay = ups - (firstWay > 0 ? 1 : 0) === 0 || downs - (firstWay < 0 ? 1 : 0) === 0;
   if (from === start && now !== from && firstAt > 0 && oneWay && count > 1 && parameter.kind === 'continuous')

@@ -19,6 +19,7 @@ import {
   smallRig,
   withFunctions,
 } from '../../../tests/kit/small-rig';
+import type { RelativeCoding } from '../midi';
 import { type Behaviour, indexRig, type Landing, type Parameter, type Reception } from '../rig';
 import { effectWords, outcomeWords, traceOf } from './index';
 import { FINGER_DOWN, SENT, VALUE } from './trace';
@@ -233,6 +234,61 @@ describe('things that move', () => {
       { from: 60, to: 10 },
       { from: 0, to: 45 },
     ]);
+  });
+});
+
+describe('endless encoders', () => {
+  const turned = (sent: RelativeCoding, heard: RelativeCoding, change: Partial<Landing> = {}) =>
+    did(
+      withFunctions(
+        smallRig([continuous('level', 0, 127, { start: 60 })], {
+          firmware: { encoderModes: ['twos-complement', 'binary-offset', 'sign-magnitude'] },
+        }),
+        [
+          assignment({
+            on: 'k1',
+            gesture: 'move',
+            behaviour: { type: 'relative', coding: sent, acceleration: 1 },
+            meant: ['level'],
+          }),
+        ],
+        [landing('level', { from: 0, to: 127, mode: 'relative', coding: heard, ...change })],
+      ),
+      'level',
+    );
+  it('move by one step a click where both sides mean the same coding', () => {
+    for (const coding of ['twos-complement', 'binary-offset', 'sign-magnitude'] as const) {
+      expect(turned(coding, coding)).toEqual({ type: 'clicks', perClick: expect.closeTo(1, 6), backwards: false });
+    }
+  });
+  it('two’s complement into binary offset, and back, runs the wrong way in a leap that ends at once', () => {
+    for (const [sent, heard] of [
+      ['twos-complement', 'binary-offset'],
+      ['binary-offset', 'twos-complement'],
+    ] as const) {
+      expect(turned(sent, heard)).toMatchObject({ type: 'clicks', backwards: true, perClick: 60 });
+    }
+  });
+  it('a reversed range runs backwards on purpose', () => {
+    expect(turned('binary-offset', 'binary-offset', { from: 127, to: 0 })).toMatchObject({
+      backwards: true,
+      perClick: expect.closeTo(1, 6),
+    });
+  });
+  it('a coding that the firmware has not is not guessed', () => {
+    const rig = withFunctions(
+      smallRig([continuous('level', 0, 127)]),
+      [
+        assignment({
+          on: 'k1',
+          gesture: 'move',
+          behaviour: { type: 'relative', coding: 'binary-offset', acceleration: 1 },
+          meant: ['level'],
+        }),
+      ],
+      [landing('level', { to: 127, mode: 'relative', coding: 'binary-offset' })],
+    );
+    expect(outcomeOf(rig)).toMatchObject({ type: 'not-simulated' });
   });
 });
 

@@ -49,6 +49,8 @@ export function effectWords(
       return did.times === did.gestures ? 'fires once' : `fires ${did.times} times in ${did.gestures}`;
     case 'sweeps':
       return `${show(did.from)} → ${show(did.to)} in ${did.count} steps, at most ${stepWords(did.largestStep, parameter)} each`;
+    case 'clicks':
+      return `moves by ${stepWords(did.perClick, parameter)} a click${did.backwards ? ', the wrong way' : ''}`;
     case 'picks-up':
       return `waits at ${show(did.from)} until ${did.atValue}, then follows to ${show(did.to)}`;
     case 'switches':

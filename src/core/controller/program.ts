@@ -1,5 +1,5 @@
 // What a controller has been programmed with, compiled for stepping: which sends fire on which gesture at which place.
-import { ccWord, type Message, noteWord, programWord, type Word } from '../midi';
+import { ccWord, type Message, noteWord, programWord, type RelativeCoding, type Word } from '../midi';
 import type { Assignment, Controller, Firmware, GestureType, Layer, RigIndex, Send } from '../rig';
 import { type CurveSpec, makeCurve } from '../values';
 
@@ -15,6 +15,7 @@ export type Emitter =
   | { readonly type: 'momentary'; readonly down: number; readonly up: number }
   | { readonly type: 'latching'; readonly first: number; readonly second: number; readonly memory: number }
   | { readonly type: 'fixed'; readonly value: number }
+  | { readonly type: 'relative'; readonly coding: RelativeCoding; readonly memory: number }
   | {
       readonly type: 'stepping';
       readonly from: number;
@@ -136,7 +137,10 @@ export function compileController(
       case 'fixed':
         return { word, emitter: behaviour };
       case 'relative':
-        return null;
+        // The firmware has to know the coding; −1 says that no position is known yet.
+        return scope.controller.firmware.encoderModes.includes(behaviour.coding)
+          ? { word, emitter: { type: 'relative', coding: behaviour.coding, memory: remember(-1) } }
+          : null;
       default:
         return unreachable(behaviour);
     }

@@ -1,4 +1,5 @@
 // The controller as a state machine: plain data and one pure step. Time comes in with each input, in milliseconds.
+import { encodeClicks, MOST_CLICKS } from '../midi';
 import type { GestureType } from '../rig';
 import type { Armed, CompiledSend, ControllerProgram, ProgramControl } from './program';
 
@@ -71,6 +72,10 @@ function move(program: ControllerProgram, state: ControllerState, controlId: str
   for (const armed of lookUp(program, state, control, 'move', state.held)) {
     for (const send of armed.sends) {
       const { emitter } = send;
+      if (emitter.type === 'relative') {
+        click(firing, armed, send, Math.round(position * CLICKS));
+        continue;
+      }
       if (emitter.type !== 'range') continue;
       const value = Math.round(emitter.from + (emitter.to - emitter.from) * emitter.curve(position));
       if (firing.memory[emitter.memory] === value) continue;
@@ -83,6 +88,23 @@ function move(program: ControllerProgram, state: ControllerState, controlId: str
     output: firing.output,
     wakeAt: wakeAt(program, state),
   };
+}
+
+/** Clicks over the travel of a script: an encoder has no ends, so a position 0–1 stands for this many clicks from where it is. */
+const CLICKS = 127;
+
+/** Sends the clicks since the last position, at most as many in one message as fit; the first position only sets where it stands. */
+function click(firing: Firing, armed: Armed, send: CompiledSend, at: number): void {
+  const { emitter } = send;
+  if (emitter.type !== 'relative') return;
+  const before = firing.memory[emitter.memory] ?? -1;
+  firing.memory = replaced(firing.memory, emitter.memory, at);
+  if (before < 0) return;
+  for (let left = at - before; left !== 0; ) {
+    const now = Math.max(-MOST_CLICKS, Math.min(MOST_CLICKS, left));
+    firing.output.push(send.word(encodeClicks(now, emitter.coding)), armed.slot);
+    left -= now;
+  }
 }
 
 function press(program: ControllerProgram, state: ControllerState, controlId: string, t: number): ControllerStep {
@@ -185,6 +207,7 @@ function emitDown(firing: Firing, entry: Armed, send: CompiledSend): void {
   const { emitter } = send;
   switch (emitter.type) {
     case 'range':
+    case 'relative':
       return;
     case 'momentary':
       firing.output.push(send.word(emitter.down), entry.slot);

@@ -1,4 +1,5 @@
 // What one landing does with one message: the receive modes.
+import { decodeClicks } from '../midi';
 import type { Landing, Parameter, Reception } from '../rig';
 import { makeCurve, makeScale, placeOf, stepOf } from '../values';
 
@@ -17,6 +18,8 @@ export function unsupportedLanding(landing: Landing): string | null {
     case 'increment':
     case 'decrement':
       break;
+    case 'relative':
+      return landing.coding === null ? 'a relative landing without a coding' : null;
     default:
       return `the receive mode “${landing.mode}”`;
   }
@@ -49,8 +52,15 @@ export function makeHear(landing: Landing, parameter: Parameter, reception: Rece
       return (type, value, now) => (acts(type, value) ? landing.setValue : now);
     case 'increment':
     case 'decrement': {
-      const nudge = makeNudge(landing, parameter, reception, landing.mode === 'increment' ? 1 : -1);
-      return (type, value, now) => (acts(type, value) ? nudge(now) : now);
+      const nudge = makeNudge(landing, parameter, reception);
+      const way = landing.mode === 'increment' ? 1 : -1;
+      return (type, value, now) => (acts(type, value) ? nudge(now, way) : now);
+    }
+    case 'relative': {
+      const { coding } = landing;
+      if (coding === null) return (_type, _value, now) => now;
+      const nudge = makeNudge(landing, parameter, reception);
+      return (type, value, now) => (type === 'program' ? now : nudge(now, decodeClicks(value, coding)));
     }
     default:
       return (_type, _value, now) => now;
@@ -95,11 +105,13 @@ function absolute(landing: Landing, parameter: Parameter): Hear {
   return (type, value, now) => (travel === null ? now : travel.valueAt(type === 'program' ? 1 : travel.knob(value)));
 }
 
-function makeNudge(landing: Landing, parameter: Parameter, reception: Reception, way: 1 | -1): (now: number) => number {
+/** Moves a parameter by clicks of the target's step, clamped to the landing's range; a reversed range runs backwards. */
+function makeNudge(landing: Landing, parameter: Parameter, reception: Reception): (now: number, clicks: number) => number {
   const low = Math.min(landing.from, landing.to);
   const high = Math.max(landing.from, landing.to);
+  const way = landing.mode === 'relative' && landing.to < landing.from ? -1 : 1;
   const clamp = (v: number): number => Math.min(high, Math.max(low, v));
-  if (parameter.kind !== 'continuous') return (now) => clamp(now + way);
+  if (parameter.kind !== 'continuous') return (now, clicks) => clamp(now + way * clicks);
   const scale = makeScale(parameter.scale, parameter.lowest, parameter.highest);
-  return (now) => clamp(scale.toValue(scale.toPlace(now) + way * reception.relativeStep));
+  return (now, clicks) => clamp(scale.toValue(scale.toPlace(now) + way * clicks * reception.relativeStep));
 }

@@ -30,7 +30,7 @@ export const behaviourSchema = z.discriminatedUnion('type', [
   z.object({ type: z.literal('latching'), first: u14Schema, second: u14Schema }),
   z.object({ type: z.literal('fixed'), value: u14Schema }),
   z.object({ type: z.literal('stepping'), counterId: idSchema }),
-  /** Clicks of an endless encoder; turned fast, one click counts up to `acceleration` times. */
+  /** Clicks of an endless encoder; turned fast, one click counts up to `acceleration` times (kept; the scripts so far turn slowly). */
   z.object({ type: z.literal('relative'), coding: relativeCodingSchema, acceleration: z.number().min(1).max(32) }),
 ]);
 export type Behaviour = z.infer<typeof behaviourSchema>;
