@@ -80,7 +80,6 @@ class Builder {
           place,
           ...(gesture === 'hold' || gesture === 'release' || gesture === 'press' ? { gesture: { type: gesture } } : {}),
           onTaken: 'join',
-          ...(wish.from === undefined ? {} : { from: wish.from }),
         },
         this.newId,
       ),
@@ -121,7 +120,6 @@ interface Wish {
   readonly behaviour?: Behaviour;
   readonly number?: number;
   readonly channel?: number;
-  readonly from?: number;
   readonly mode?: Landing['mode'];
   readonly range?: readonly [number, number];
   readonly setValue?: number;

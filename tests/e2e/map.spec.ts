@@ -93,6 +93,29 @@ test('by keyboard alone: walk the panel, assign, edit every word, clear, undo', 
   await expect(page.getByRole('button', { name: /^FS 3: press Previous cue/ })).toBeVisible();
 });
 
+test('place, layer and kind of message are words of the sentence too', async ({ page }) => {
+  const id = await ownRig(page);
+  await open(page, id, 'map');
+  await page.getByRole('button', { name: /^FS 6: press Rain bed/ }).click();
+  await page.getByLabel('Bank', { exact: true }).selectOption({ label: 'Finale' });
+  await expect(page.getByText('Bank 4 “Finale”')).toBeVisible();
+  await page.getByLabel('Layer', { exact: true }).selectOption({ label: 'Heel' });
+  await expect(page.getByText('Heel layer, made in the controller')).toBeVisible();
+  await page.getByLabel('Kind of message').selectOption({ label: 'note' });
+  await page.getByLabel('Number', { exact: true }).fill('C3');
+  await page.getByLabel('Number', { exact: true }).press('Enter');
+  await expect(page.getByRole('row', { name: /FS 6 press/ })).toContainText('N 48');
+  await expect(page.getByTestId('outcome')).toContainText('Rain bed: flips once per press');
+  await page.getByLabel('Gesture', { exact: true }).selectOption('release');
+  await expect(page.getByTestId('outcome')).toContainText('Rain bed: flips once per press');
+  await page.getByLabel('How Prop Cupboard hears it').selectOption('gate');
+  await expect(page.getByTestId('outcome')).toContainText('turns On, never Off');
+  await page.getByLabel('Values', { exact: true }).selectOption('stepping');
+  await page.getByLabel('Counter to').fill('1');
+  await page.getByLabel('Counter to').press('Enter');
+  await expect(page.getByTestId('outcome')).toContainText('Rain bed');
+});
+
 test('ranges, a reversed range, and several parameters on one pedal', async ({ page }) => {
   const id = await ownRig(page);
   await open(page, id, 'map');

@@ -3,7 +3,7 @@
 
 import { compileController, startController } from '../controller';
 import { addressKey } from '../midi';
-import { type Assignment, type Layer, messagesOf, type RigIndex } from '../rig';
+import { type Assignment, hostLayerAt, type Layer, messagesOf, type RigIndex, standInOf } from '../rig';
 import { compileTargets, startTargets } from '../target';
 import { accepts, passes, routesFrom } from '../wires';
 import { type Behaved, classify, stays } from './classify';
@@ -45,7 +45,6 @@ export interface Played {
   readonly chain: Chain;
   /** Slot of the assignment in the trace. */
   readonly slot: number;
-  readonly gestures: number;
 }
 
 /** What an assignment does, under the standard script of its gesture, from the start values of the rig. */
@@ -83,7 +82,7 @@ export function traceOf(index: RigIndex, assignment: Assignment): Played | null 
   const stage = setUp(index, assignment);
   if (stage.type !== 'ready') return null;
   const { trace } = run(stage, stage.chain.targets.start);
-  return { trace, chain: stage.chain, slot: stage.slot, gestures: stage.gestures };
+  return { trace, chain: stage.chain, slot: stage.slot };
 }
 
 interface Stage {
@@ -93,7 +92,6 @@ interface Stage {
   readonly script: readonly ScriptEvent[];
   readonly bank: number;
   readonly page: number;
-  readonly gestures: number;
 }
 
 function setUp(index: RigIndex, assignment: Assignment): Stage | Exclude<Outcome, { type: 'played' }> {
@@ -124,10 +122,16 @@ function setUp(index: RigIndex, assignment: Assignment): Stage | Exclude<Outcome
   const software = compileTargets(index, { controller, keys: [...keys], parameterIds });
   if (software.unsupported) return { type: 'not-simulated', what: software.unsupported };
 
-  const own =
-    hardware.program.armed.find((a) => a.assignment.id === assignment.id) ?? hostStandIn(hardware.program.armed, assignment);
-  const gestures = pressCount(index, assignment);
-  const script = standardScript(assignment.gesture.type, control.id, firmware, gestures, modifierId === null ? 0 : 300);
+  // In a layer made in the host the hardware sends what Base holds: that is what is played for it.
+  const played = standInOf(index, assignment) ?? assignment;
+  const own = hardware.program.armed.find((a) => a.assignment.id === played.id);
+  const script = standardScript(
+    assignment.gesture.type,
+    control.id,
+    firmware,
+    pressCount(index, assignment),
+    modifierId === null ? 0 : 300,
+  );
   if (!script || !own) return { type: 'not-simulated', what: `the gesture “${assignment.gesture.type}”` };
   const last = script[script.length - 1]?.t ?? 0;
   const whole: readonly ScriptEvent[] =
@@ -135,14 +139,7 @@ function setUp(index: RigIndex, assignment: Assignment): Stage | Exclude<Outcome
       ? script
       : [{ t: 0, do: 'press', controlId: modifierId }, ...script, { t: last + 300, do: 'release', controlId: modifierId }];
   const chain: Chain = { controller: hardware.program, targets: software.program, controlId: control.id };
-  return { type: 'ready', chain, slot: own.slot, script: whole, bank, page, gestures };
-}
-
-/** In a layer made in the host the hardware sends what Base holds: that is what is played for it. */
-function hostStandIn(armed: Chain['controller']['armed'], assignment: Assignment) {
-  return armed.find(
-    (a) => a.gesture === assignment.gesture.type && a.layerId === null && a.assignment.controlId === assignment.controlId,
-  );
+  return { type: 'ready', chain, slot: own.slot, script: whole, bank, page };
 }
 
 function unreachableBecause(
@@ -211,8 +208,7 @@ function fromAnotherStart(stage: Stage, still: readonly number[], meant: Readonl
 /** Slots of the parameters that hear what this assignment sends: the others in the chain belong to its neighbours. */
 function slotsHeardBy(stage: Stage, assignment: Assignment, index: RigIndex): ReadonlySet<number> {
   const slots = new Set<number>();
-  const layer = assignment.layerId === null ? undefined : index.layers.get(assignment.layerId);
-  const hostLayer = layer?.madeIn === 'host' ? layer : null;
+  const hostLayer = index.layers.get(hostLayerAt(index, assignment.layerId) ?? '');
   for (const action of assignment.actions) {
     if (action.type !== 'send') continue;
     for (const message of messagesOf(action, index.counters)) {

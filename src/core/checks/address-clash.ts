@@ -2,7 +2,7 @@
 import { changeMessage, meantNames } from '../commands';
 import { addressKey, shortName } from '../midi';
 import { chooseMessage } from '../numbers';
-import { type Assignment, messagesOf, type PlacedSend, type RigIndex } from '../rig';
+import { type Assignment, hostLayerAt, messagesOf, type PlacedSend, type RigIndex } from '../rig';
 import { routesFrom } from '../wires';
 import type { Check, Finding } from './finding';
 
@@ -28,7 +28,8 @@ export const addressClash: Check = {
         for (const landing of index.landingsAt.get(key) ?? []) {
           if (action.meant.includes(landing.parameterId) || others.some((o) => o.send.meant.includes(landing.parameterId)))
             continue;
-          if (landing.hostLayerId !== hostLayer(index, assignment) || !hears(index, assignment, landing.targetId)) continue;
+          if (landing.hostLayerId !== hostLayerAt(index, assignment.layerId) || !hears(index, assignment, landing.targetId))
+            continue;
           rivals.set(
             landing.id,
             `${index.parameters.get(landing.parameterId)?.name ?? '?'} in ${index.targets.get(landing.targetId)?.name ?? '?'}`,
@@ -73,7 +74,7 @@ const sameFunction = (a: readonly string[], b: readonly string[]): boolean =>
 
 /** Whether two assignments are heard by one receiver in one host layer. A receiver that tells ports apart hears one controller apart from another. */
 function meet(index: RigIndex, a: Assignment, b: Assignment): boolean {
-  if (hostLayer(index, a) !== hostLayer(index, b)) return false;
+  if (hostLayerAt(index, a.layerId) !== hostLayerAt(index, b.layerId)) return false;
   const home = (x: Assignment): string => index.controls.get(x.controlId)?.controllerId ?? '';
   if (home(a) === home(b)) return true;
   const reached = new Set(
@@ -88,11 +89,6 @@ function hears(index: RigIndex, assignment: Assignment, targetId: string): boole
   const home = index.controls.get(assignment.controlId)?.controllerId ?? '';
   return routesFrom(index, home).some((r) => r.target.id === targetId && r.wire.forRemote);
 }
-
-const hostLayer = (index: RigIndex, assignment: Assignment): string | null => {
-  const layer = assignment.layerId === null ? undefined : index.layers.get(assignment.layerId);
-  return layer?.madeIn === 'host' ? layer.id : null;
-};
 
 function placeName(index: RigIndex, { assignment }: PlacedSend): string {
   const control = index.controls.get(assignment.controlId);

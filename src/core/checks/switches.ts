@@ -1,7 +1,7 @@
 // What a switch does wrong, read from its simulated outcome: four checks, each about one parameter.
 import { type Effect, showValue } from '../bench';
-import { defaultLanding, hostLayerOf, nextOrder } from '../commands';
-import { type Assignment, batch, insert, type Parameter, type RigIndex } from '../rig';
+import { defaultLanding, nextOrder } from '../commands';
+import { type Assignment, batch, hostLayerAt, insert, type Parameter, type RigIndex } from '../rig';
 import { routesFrom } from '../wires';
 import type { Check, CheckContext, CheckId, Finding, Fix, Severity } from './finding';
 import { alternating, always, modeFix, sendFix, sendsFor, startFix, whileHeld } from './fix-parts';
@@ -173,12 +173,18 @@ function listenFix({ index, newId, outcomeOf }: CheckContext, assignment: Assign
   const deaf =
     outcome?.type === 'played' && outcome.effects.some((e) => e.parameterId === parameter.id && e.did.type === 'nothing-lands');
   if (!deaf) return [];
-  const layer = assignment.layerId === null ? null : (index.layers.get(assignment.layerId) ?? null);
   const target = index.targets.get(parameter.targetId);
   const [first] = sendsFor(assignment, parameter.id);
   if (!first || !target) return [];
   const mode = target.reception.modes.includes('absolute') ? 'absolute' : (target.reception.modes[0] ?? 'absolute');
-  const landing = defaultLanding(newId(), nextOrder(index.rig.landings), first.send.message, hostLayerOf(layer), parameter, mode);
+  const landing = defaultLanding(
+    newId(),
+    nextOrder(index.rig.landings),
+    first.send.message,
+    hostLayerAt(index, assignment.layerId),
+    parameter,
+    mode,
+  );
   const label = `Let ${target.name} listen for it`;
   return [{ label, edit: batch(label, [insert('landings', landing)]) }];
 }

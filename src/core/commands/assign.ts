@@ -4,11 +4,12 @@ import { chooseMessage } from '../numbers';
 import { err, ok, type Result } from '../result';
 import {
   type Assignment,
+  baseAt,
   batch,
   type Edit,
   type Gesture,
+  hostLayerAt,
   insert,
-  type Layer,
   type Parameter,
   type RigIndex,
   type Send,
@@ -31,9 +32,6 @@ export interface AssignWish {
   readonly gesture?: Gesture;
   /** What to do where the gesture already has a function: join it (one message moves both) or take its place. */
   readonly onTaken: 'join' | 'replace';
-  /** Number to use or count up from. */
-  readonly from?: number;
-  readonly reserved?: ReadonlySet<number>;
 }
 
 export interface Assigned {
@@ -68,22 +66,17 @@ export function assign(index: RigIndex, wish: AssignWish, newId: NewId): Result<
     });
 
   const taken = assignmentAt(index, control.id, wish.place, gesture.type);
-  if (taken && wish.onTaken === 'join') return join(index, taken, parameter, layer, newId);
+  if (taken && wish.onTaken === 'join') return join(index, taken, parameter, newId);
 
   const type = defaultType(controller);
   const message =
-    baseMessage(index, control.id, wish.place, gesture.type, layer) ??
+    baseMessage(index, control.id, wish.place, gesture.type) ??
     chooseMessage(index, {
       controllerId: controller.id,
       type,
       channel: controller.channel,
       targetId: target.id,
-      ...(wish.from !== undefined
-        ? { from: wish.from }
-        : type === 'program'
-          ? { from: programOf(index, control.controllerId, control.id, wish.place) }
-          : {}),
-      ...(wish.reserved ? { reserved: wish.reserved } : {}),
+      ...(type === 'program' ? { from: programOf(index, control.controllerId, control.id, wish.place) } : {}),
     });
   if (!message)
     return err({
@@ -111,7 +104,7 @@ export function assign(index: RigIndex, wish: AssignWish, newId: NewId): Result<
   };
   const landing = insert(
     'landings',
-    defaultLanding(newId(), nextOrder(index.rig.landings), message, hostLayerOf(layer), parameter, mode),
+    defaultLanding(newId(), nextOrder(index.rig.landings), message, hostLayerAt(index, wish.place.layerId), parameter, mode),
   );
   const edits = [...(taken ? removeAssignmentEdits(index, taken) : []), insert('assignments', assignment), landing];
   return ok({
@@ -121,22 +114,13 @@ export function assign(index: RigIndex, wish: AssignWish, newId: NewId): Result<
   });
 }
 
-/** The host layer that a landing of this place listens in: the layer itself if it is made in the host, else none. */
-export const hostLayerOf = (layer: Layer | null): string | null => (layer?.madeIn === 'host' ? layer.id : null);
-
 /** Names of what an assignment is there for. */
 export function meantNames(index: RigIndex, assignment: Assignment): string {
   const ids = assignment.actions.flatMap((a) => (a.type === 'send' ? a.meant : []));
   return ids.map((id) => index.parameters.get(id)?.name ?? '?').join(', ') || 'an action';
 }
 
-function join(
-  index: RigIndex,
-  taken: Assignment,
-  parameter: Parameter,
-  layer: Layer | null,
-  newId: NewId,
-): Result<Assigned, CommandProblem> {
+function join(index: RigIndex, taken: Assignment, parameter: Parameter, newId: NewId): Result<Assigned, CommandProblem> {
   const at = taken.actions.findIndex((a) => a.type === 'send');
   const send = taken.actions[at];
   if (send?.type !== 'send')
@@ -148,7 +132,7 @@ function join(
     newId(),
     nextOrder(index.rig.landings),
     send.message,
-    hostLayerOf(layer),
+    hostLayerAt(index, taken.layerId),
     parameter,
     sibling?.mode ?? 'absolute',
   );
@@ -169,17 +153,10 @@ function join(
   });
 }
 
-/** In a layer made in the host the control sends the same message as in Base. */
-function baseMessage(
-  index: RigIndex,
-  controlId: string,
-  place: Place,
-  gesture: Gesture['type'],
-  layer: Layer | null,
-): Message | null {
-  if (layer?.madeIn !== 'host') return null;
-  const base = assignmentAt(index, controlId, { ...place, layerId: null }, gesture);
-  const send = base?.actions.find((a) => a.type === 'send');
+/** In a layer made in the host the control sends the same message as in Base, of this bank or of every bank. */
+function baseMessage(index: RigIndex, controlId: string, place: Place, gesture: Gesture['type']): Message | null {
+  if (hostLayerAt(index, place.layerId) === null) return null;
+  const send = baseAt(index, { controlId, gesture, bank: place.bank, page: place.page })?.actions.find((a) => a.type === 'send');
   return send?.type === 'send' ? send.message : null;
 }
 

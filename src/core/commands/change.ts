@@ -1,11 +1,12 @@
 // Changing a function that is there. A control's function is one thing: its number moves the send and the landing together.
-import { addressKey, type Message, type MessageType } from '../midi';
+import { addressKey, type Message, type MessageType, u14 } from '../midi';
 import {
   type Action,
   type Assignment,
   type Behaviour,
   batch,
   type Edit,
+  hostLayerAt,
   insert,
   type Landing,
   type PlacedSend,
@@ -33,15 +34,10 @@ const withAction = (assignment: Assignment, actionIndex: number, action: Action)
 
 /** The landings through which a send reaches what it is meant for. */
 export function landingsFor(index: RigIndex, assignment: Assignment, send: Send): readonly Landing[] {
-  const layer = hostLayerId(index, assignment);
+  const layer = hostLayerAt(index, assignment.layerId);
   const key = addressKey(send.message);
   return (index.landingsAt.get(key) ?? []).filter((l) => send.meant.includes(l.parameterId) && l.hostLayerId === layer);
 }
-
-const hostLayerId = (index: RigIndex, assignment: Assignment): string | null => {
-  const layer = assignment.layerId === null ? undefined : index.layers.get(assignment.layerId);
-  return layer?.madeIn === 'host' ? layer.id : null;
-};
 
 /** Other sends at the same address that are there for the same parameter. */
 function sharers(index: RigIndex, assignment: Assignment, key: number, parameterId: string): readonly PlacedSend[] {
@@ -79,11 +75,7 @@ export function changeMessage(
 /** A send whose behaviour fits its kind of message: programs carry no value. */
 function fitted(send: Send): Send {
   if (send.message.type !== 'program' || send.behaviour.type === 'fixed' || send.behaviour.type === 'stepping') return send;
-  return { ...send, behaviour: behaviourOf('fixed') };
-}
-
-function behaviourOf(type: 'fixed'): Behaviour {
-  return { type, value: 0 as never }; // border: 0 is a 14-bit number
+  return { ...send, behaviour: { type: 'fixed', value: u14(0) } };
 }
 
 /** Gives a send another value behaviour. */
@@ -160,8 +152,7 @@ export function changePlace(
   assignment: Assignment,
   to: { readonly bank: number | null; readonly layerId: string | null },
 ): Edit {
-  const layer = to.layerId === null ? undefined : index.layers.get(to.layerId);
-  const hostLayer = layer?.madeIn === 'host' ? layer.id : null;
+  const hostLayer = hostLayerAt(index, to.layerId);
   const landings = ownLandings(index, assignment, () => true).flatMap((l) => [
     ...patch('landings', l, { hostLayerId: hostLayer }),
     ...(l.hostLayerId === hostLayer ? [] : staleLanding(l)),

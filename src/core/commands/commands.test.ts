@@ -16,6 +16,7 @@ import {
 import { outcome } from '../bench';
 import { chooseMessage, everyPlainNumber, undefinedFirst } from '../numbers';
 import { apply, controllerTemplates, type Edit, emptyRig, indexRig, type Parameter, panelFromCounts, type Rig } from '../rig';
+import { makeSheet } from '../sheets';
 import {
   addController,
   addLayer,
@@ -165,6 +166,18 @@ describe('assigning', () => {
     if (!moved) throw new Error('no second');
     expect(done(rig, changePlace(indexRig(rig), moved, { bank: 2, layerId: null })).landings[1]?.hostLayerId).toBeNull();
     expect(done(rig, removeLayer(indexRig(rig), rig.layers[0] ?? layer())).assignments).toHaveLength(1);
+  });
+  it('in one bank of a layer made in the host sends what Base sends in every bank', () => {
+    let rig = put(smallRig([parameter('freeze'), parameter('gate')]), 'freeze', 'fs1');
+    const made = addLayer(indexRig(rig), { name: 'Heel', modifierControlId: 'mod', madeIn: 'host', fallsThrough: true }, newId);
+    if (!made.ok) throw new Error(made.error.message);
+    rig = put(done(rig, made.value.edit), 'gate', 'fs1', { place: { bank: 2, page: null, layerId: made.value.id } });
+    expect(numbers(rig)).toEqual([102, 102]);
+    const [base, held] = rig.assignments;
+    if (!base || !held) throw new Error('not assigned');
+    const index = indexRig(rig);
+    expect(outcome(index, held)).toMatchObject({ effects: [{ parameterId: 'gate', did: { type: 'flips-once-per-press' } }] });
+    expect(makeSheet(index).controllers[0]?.lines).toHaveLength(1);
   });
   it('a modifier has no function inside its own layer', () => {
     const rig = { ...smallRig([parameter('freeze')]), layers: [layer()] };

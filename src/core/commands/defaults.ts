@@ -13,7 +13,11 @@ export function gesturesOf(control: Control, controller: Controller): readonly G
 }
 
 /** The gestures that the simulation plays and the interface therefore offers. */
-export const playedGestures: readonly GestureType[] = ['move', 'press', 'release', 'hold'];
+export const playedGestures = ['move', 'press', 'release', 'hold'] as const satisfies readonly GestureType[];
+export type PlayedGesture = (typeof playedGestures)[number];
+
+/** The same gesture where it is one of those, else null: for what comes from a URL, a field or a list. */
+export const asPlayed = (gesture: string | null): PlayedGesture | null => playedGestures.find((g) => g === gesture) ?? null;
 
 export const defaultGesture = (control: Control): Extract<Gesture, { type: 'move' | 'press' }> =>
   movers.has(control.kind) ? { type: 'move' } : { type: 'press' };

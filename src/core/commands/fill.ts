@@ -2,8 +2,18 @@
 import { addressKey, type Message, withNumber } from '../midi';
 import { isFree } from '../numbers';
 import { err, ok, type Result } from '../result';
-import { type Assignment, batch, type Control, type Edit, insert, type Parameter, type RigIndex, type Send } from '../rig';
-import { assignmentAt, hostLayerOf } from './assign';
+import {
+  type Assignment,
+  batch,
+  type Control,
+  type Edit,
+  hostLayerAt,
+  insert,
+  type Parameter,
+  type RigIndex,
+  type Send,
+} from '../rig';
+import { assignmentAt } from './assign';
 import { landingsFor } from './change';
 import { gesturesOf } from './defaults';
 import { type CommandProblem, type NewId, nextOrder } from './shared';
@@ -87,7 +97,6 @@ export function planFill(
 /** The edit of a plan: one batch, one undo. */
 export function fillEdit(index: RigIndex, plan: FillPlan, newId: NewId): Edit {
   const model = landingsFor(index, plan.source, plan.send)[0];
-  const layer = plan.source.layerId === null ? null : (index.layers.get(plan.source.layerId) ?? null);
   let order = nextOrder(index.rig.assignments);
   let landingOrder = nextOrder(index.rig.landings);
   const edits = plan.rows.flatMap(({ control, parameter, message, skip }): Edit[] => {
@@ -115,7 +124,7 @@ export function fillEdit(index: RigIndex, plan: FillPlan, newId: NewId): Edit {
         parameterId: parameter.id,
         port: model?.port ?? '',
         address: message,
-        hostLayerId: hostLayerOf(layer),
+        hostLayerId: hostLayerAt(index, plan.source.layerId),
         mode: model?.mode ?? 'absolute',
         coding: model?.coding ?? null,
         from: parameter.lowest,

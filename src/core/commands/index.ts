@@ -1,4 +1,4 @@
-export { type Assigned, type AssignWish, assign, assignmentAt, hostLayerOf, meantNames, type Place } from './assign';
+export { type Assigned, type AssignWish, assign, assignmentAt, meantNames, type Place } from './assign';
 export { removeWithDependents } from './cascade';
 export {
   changeAssignment,
@@ -12,7 +12,7 @@ export {
   removeParameter,
   sendAt,
 } from './change';
-export { defaultLanding, gesturesOf, playedGestures } from './defaults';
+export { asPlayed, defaultLanding, gesturesOf, type PlayedGesture, playedGestures } from './defaults';
 export { type FillPlan, type FillRow, fillEdit, planFill, runAfter, waitingAfter } from './fill';
 export { addController, addParameters, addTarget, freshName, type ParameterDraft, plainTemplate, removeGear } from './gear';
 export { addLayer, type LayerWish, removeLayer } from './layers';

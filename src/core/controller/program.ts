@@ -1,7 +1,17 @@
 // What a controller has been programmed with, compiled for stepping: which sends fire on which gesture at which place.
 import { ccWord, type Message, noteWord, programWord, type RelativeCoding, type Word } from '../midi';
-import type { Assignment, Controller, Firmware, GestureType, Layer, RigIndex, Send } from '../rig';
-import { type CurveSpec, makeCurve } from '../values';
+import {
+  type Assignment,
+  type Controller,
+  type Firmware,
+  type GestureType,
+  hostLayerAt,
+  type Layer,
+  type RigIndex,
+  type Send,
+  standInOf,
+} from '../rig';
+import { makeCurve } from '../values';
 
 /** A value behaviour ready to run; `memory` is the slot of the state that it remembers in. */
 export type Emitter =
@@ -127,7 +137,7 @@ export function compileController(
             type: 'range',
             from: behaviour.from,
             to: behaviour.to,
-            curve: curveOf(behaviour.curve),
+            curve: makeCurve(behaviour.curve),
             memory: remember(-1),
           },
         };
@@ -148,9 +158,8 @@ export function compileController(
 
   for (const controlId of scope.controlIds) {
     const own: Armed[] = [];
-    const here = index.assignmentsOf.get(controlId) ?? [];
-    for (const assignment of here) {
-      const layerId = programmedLayer(index, assignment, here);
+    for (const assignment of index.assignmentsOf.get(controlId) ?? []) {
+      const layerId = programmedLayer(index, assignment);
       if (layerId === undefined || !inScope(assignment, layerId, scope)) continue;
       const sends: CompiledSend[] = [];
       for (const action of assignment.actions) {
@@ -191,16 +200,9 @@ export function compileController(
  * what the control sends always — unless Base has one for the same gesture and place, which then is what it sends.
  * `undefined` when the hardware does not hold it at all.
  */
-function programmedLayer(index: RigIndex, assignment: Assignment, siblings: readonly Assignment[]): string | null | undefined {
-  if (assignment.layerId === null || index.layers.get(assignment.layerId)?.madeIn !== 'host') return assignment.layerId;
-  const covered = siblings.some(
-    (a) =>
-      a.layerId === null &&
-      a.gesture.type === assignment.gesture.type &&
-      a.bank === assignment.bank &&
-      a.page === assignment.page,
-  );
-  return covered ? undefined : null;
+function programmedLayer(index: RigIndex, assignment: Assignment): string | null | undefined {
+  if (hostLayerAt(index, assignment.layerId) === null) return assignment.layerId;
+  return standInOf(index, assignment) === null ? null : undefined;
 }
 
 function inScope(a: Assignment, layerId: string | null, scope: CompileScope): boolean {
@@ -210,8 +212,6 @@ function inScope(a: Assignment, layerId: string | null, scope: CompileScope): bo
     (layerId === null || scope.layerIds.includes(layerId))
   );
 }
-
-const curveOf = (spec: CurveSpec): ((p: number) => number) => makeCurve(spec);
 
 function unreachable(value: never): never {
   throw new Error(`unhandled behaviour ${JSON.stringify(value)}`);

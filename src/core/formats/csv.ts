@@ -30,9 +30,20 @@ export function readTable(
     ...(delimiter ? { delimiter } : {}),
     delimitersToGuess: [',', ';', '\t'],
   });
-  const bad: BadLine[] = parsed.errors
-    .filter((e) => e.code !== 'UndetectableDelimiter')
-    .map((e) => ({ line: (e.row ?? 0) + 1, reason: e.message }));
+  // A quoted cell may hold line ends: a row begins on the line after all those before it.
+  const lines: number[] = [];
+  let next = 1;
+  for (const cells of parsed.data) {
+    lines.push(next);
+    next += 1 + cells.join('').split(/\r\n|\r|\n/).length - 1;
+  }
+  const lineOf = (row: number): number => lines[row] ?? lines.length;
+  const told = parsed.errors.filter((e) => e.code !== 'UndetectableDelimiter');
+  // One word on a line is enough, whatever else is wrong with its quotes.
+  const bad: BadLine[] = [...new Map(told.map((e) => [lineOf(e.row ?? 0), e.message]))].map(([line, reason]) => ({
+    line,
+    reason,
+  }));
   const [first = []] = parsed.data;
   const keys = first.map((cell) => columnOf(cell, columns, aliases));
   const hasHeadings = keys.includes(columns[0] ?? '') && keys.filter((k) => k !== null).length >= Math.min(2, first.length);
@@ -41,7 +52,7 @@ export function readTable(
   parsed.data.forEach((cells, i) => {
     if ((hasHeadings && i === 0) || cells.every((c) => c.trim() === '')) return;
     if (rows.length >= CSV_LINE_LIMIT) return;
-    rows.push({ line: i + 1, cell: (column) => cells[order.indexOf(column)]?.trim() ?? '' });
+    rows.push({ line: lineOf(i), cell: (column) => cells[order.indexOf(column)]?.trim() ?? '' });
   });
   if (parsed.data.length > CSV_LINE_LIMIT + 1)
     bad.push({ line: CSV_LINE_LIMIT + 1, reason: `Only the first ${CSV_LINE_LIMIT} lines are read.` });

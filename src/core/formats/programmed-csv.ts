@@ -1,8 +1,8 @@
 // What is already programmed, as text: control, type, channel, number, values, parameter (and bank, gesture if wanted).
-import { gesturesOf, type ProgrammedLine, playedGestures } from '../commands';
+import { asPlayed, gesturesOf, type ProgrammedLine } from '../commands';
 import { channelSchema, type Message, parseNote, u7Schema, u14 } from '../midi';
 import { err, ok, type Result } from '../result';
-import type { Behaviour, Control, Controller, Gesture, GestureType, Parameter, RigIndex } from '../rig';
+import type { Behaviour, Control, Controller, Gesture, Parameter, RigIndex } from '../rig';
 import { type BadLine, type CsvRow, readTable } from './csv';
 
 const columns = ['control', 'type', 'channel', 'number', 'values', 'parameter', 'bank', 'gesture'] as const;
@@ -100,15 +100,10 @@ function bankOf(controller: Controller, text: string): Result<number | null, str
 }
 
 function gestureOf(control: Control, controller: Controller, text: string): Result<Gesture, string> {
-  const can = gesturesOf(control, controller).filter((g) => playedGestures.includes(g));
+  const can = gesturesOf(control, controller).flatMap((g) => asPlayed(g) ?? []);
   const wanted = text === '' ? can[0] : can.find((g) => g === text.toLowerCase());
   if (wanted === undefined) return err(`${control.name} has no gesture “${text.slice(0, 40)}”: ${can.join(', ')}`);
-  const gesture = plainGesture(wanted);
-  return gesture ? ok(gesture) : err(`${control.name} has no gesture “${text.slice(0, 40)}”`);
-}
-
-function plainGesture(type: GestureType): Gesture | null {
-  return type === 'chord' ? null : { type };
+  return ok({ type: wanted });
 }
 
 function messageOf(controller: Controller, row: CsvRow): Result<Message, string> {

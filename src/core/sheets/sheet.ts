@@ -2,7 +2,19 @@
 
 import { showValue } from '../bench';
 import { type Message, type NumberStyle, showChannel, showNote, showProgram } from '../midi';
-import type { Action, Assignment, Behaviour, Control, Controller, Landing, Mark, Parameter, RigIndex, Target } from '../rig';
+import {
+  type Action,
+  type Assignment,
+  type Behaviour,
+  type Control,
+  type Controller,
+  type Landing,
+  type Mark,
+  type Parameter,
+  type RigIndex,
+  standInOf,
+  type Target,
+} from '../rig';
 
 export interface ControllerLine {
   readonly assignment: Assignment;
@@ -57,14 +69,7 @@ const marksOf = (index: RigIndex): readonly (Mark | null)[] => [
  * same gesture there is nothing to enter in the controller.
  */
 function isProgrammed(index: RigIndex, assignment: Assignment): boolean {
-  if (assignment.layerId === null || index.layers.get(assignment.layerId)?.madeIn !== 'host') return true;
-  return !(index.assignmentsOf.get(assignment.controlId) ?? []).some(
-    (a) =>
-      a.layerId === null &&
-      a.gesture.type === assignment.gesture.type &&
-      a.bank === assignment.bank &&
-      a.page === assignment.page,
-  );
+  return standInOf(index, assignment) === null;
 }
 
 function controllerLines(index: RigIndex, controller: Controller): ControllerLine[] {

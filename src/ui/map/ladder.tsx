@@ -2,7 +2,7 @@
 // The ladder: banks × layers of the chosen controller, each cell showing how full it is.
 import { memo, useMemo } from 'react';
 import type { Place } from '@/core/commands';
-import type { Controller, RigIndex } from '@/core/rig';
+import { type Controller, layersOn, type RigIndex } from '@/core/rig';
 import { cx } from '../primitives/cx';
 import { LayerMark } from '../primitives/marks';
 
@@ -16,7 +16,7 @@ interface Props {
 const SEGMENTS = 10;
 
 export const Ladder = memo(function Ladder({ index, controller, place, onPlace }: Props) {
-  const layers = index.rig.layers.filter((l) => l.scope.type === 'all' || l.scope.controllerId === controller.id);
+  const layers = layersOn(index.rig, controller.id);
   const counts = useMemo(() => countPlaces(index, controller.id), [index, controller.id]);
   const controls = (index.controlsOf.get(controller.id) ?? []).length;
   const banks = Array.from({ length: controller.firmware.banks }, (_, i) => i + 1);

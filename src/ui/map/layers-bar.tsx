@@ -2,7 +2,7 @@
 // The layers of a controller under its ladder: what opens each, and taking one away.
 import { X } from 'lucide-react';
 import { removeLayer } from '@/core/commands';
-import type { Controller, RigIndex } from '@/core/rig';
+import { type Controller, layersOn, type RigIndex } from '@/core/rig';
 import { LayerMark } from '../primitives/marks';
 import { useRig } from '../store/provider';
 
@@ -16,7 +16,7 @@ export function LayersBar({
   readonly onAdd: () => void;
 }) {
   const edit = useRig((s) => s.edit);
-  const layers = index.rig.layers.filter((l) => l.scope.type === 'all' || l.scope.controllerId === controller.id);
+  const layers = layersOn(index.rig, controller.id);
   return (
     <div className="flex flex-wrap items-center gap-x-2 gap-y-1 pt-1">
       {layers.map((layer) => (

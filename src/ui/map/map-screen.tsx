@@ -6,8 +6,8 @@ import dynamic from 'next/dynamic';
 import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { toast } from 'sonner';
-import { assign, removeAssignment } from '@/core/commands';
-import type { Assignment, Control, Gesture, GestureType, Parameter, RigIndex } from '@/core/rig';
+import { asPlayed, assign, removeAssignment } from '@/core/commands';
+import { type Assignment, type Control, type GestureType, layersOn, type Parameter, type RigIndex } from '@/core/rig';
 import { effective } from '../faceplate/effective';
 import { Faceplate } from '../faceplate/faceplate';
 import { cx } from '../primitives/cx';
@@ -46,17 +46,17 @@ export function MapScreen() {
 
   const put = useCallback(
     (parameter: Parameter, onto: Control, asked: GestureType | null, adding: Adding): void => {
-      const wanted = plainGesture(asked);
+      const wanted = asPlayed(asked);
       const there = asked === null ? null : effective(index, onto, place, asked);
       // What moves gathers parameters; a switch takes the new one in place of the old, unless told to add it.
-      const joins = there !== null && there.from !== 'base' && (adding === 'add' || wanted?.type === 'move');
+      const joins = there !== null && there.from !== 'base' && (adding === 'add' || wanted === 'move');
       const done = assign(
         index,
         {
           parameterId: parameter.id,
           controlId: onto.id,
           place: joins ? { bank: there.assignment.bank, page: there.assignment.page, layerId: there.assignment.layerId } : place,
-          ...(wanted ? { gesture: wanted } : {}),
+          ...(wanted ? { gesture: { type: wanted } } : {}),
           onTaken: joins ? 'join' : 'replace',
         },
         () => nanoid(10),
@@ -66,7 +66,7 @@ export function MapScreen() {
         return;
       }
       if (!edit(done.value.edit)) return;
-      go({ control: onto.id, controller: onto.controllerId, gesture: asPlayed(wanted?.type ?? null) });
+      go({ control: onto.id, controller: onto.controllerId, gesture: wanted });
       if (done.value.replaced !== null)
         toast(`${parameter.name} took the place of ${done.value.replaced}.`, {
           action: { label: 'Undo', onClick: () => void store.getState().undo() },
@@ -75,10 +75,8 @@ export function MapScreen() {
     [index, place, edit, go, store],
   );
 
-  const gestureFor = (onto: Control): GestureType | null => {
-    const shown = shownGesture(index, onto, place, onto.id === control?.id ? where.gesture : null);
-    return shown;
-  };
+  const gestureFor = (onto: Control): GestureType | null =>
+    shownGesture(index, onto, place, onto.id === control?.id ? where.gesture : null);
   const dropped = (event: DragEndEvent): void => {
     setDragged(null);
     const parameter = index.parameters.get(String(event.active.id));
@@ -121,7 +119,7 @@ export function MapScreen() {
         if (acting) setFilling(acting.assignment);
         return true;
       case 'l': {
-        const ids = [null, ...index.rig.layers.map((l) => l.id)];
+        const ids = [null, ...layersOn(index.rig, controller?.id ?? '').map((l) => l.id)];
         go({ layer: ids[(ids.indexOf(place.layerId) + 1) % ids.length] ?? null });
         return true;
       }
@@ -282,10 +280,6 @@ export function MapScreen() {
 
 /** Whether a parameter is put where something may be already, or added to it. */
 type Adding = 'assign' | 'add';
-
-const plainGesture = (g: GestureType | null): Exclude<Gesture, { type: 'chord' }> | null =>
-  g === null || g === 'chord' ? null : { type: g };
-const asPlayed = (g: GestureType | null) => (g === 'move' || g === 'press' || g === 'release' || g === 'hold' ? g : null);
 
 function listOf(index: RigIndex, where: Where, findings: ReadonlyMap<string, readonly unknown[]>): readonly Assignment[] {
   const { controller, place, show } = where;

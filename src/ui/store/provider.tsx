@@ -5,7 +5,7 @@ import { createContext, type ReactNode, useContext, useEffect, useMemo, useRef, 
 import { toast } from 'sonner';
 import { useStore } from 'zustand';
 import type { JudgeWorker, Verdict } from '@/workers/judge.worker';
-import { createRigStore, type Opened, type RigState, type RigStore } from './rig-store';
+import { createRigStore, type Judge, type Opened, type RigState, type RigStore } from './rig-store';
 
 interface Context {
   readonly store: RigStore;
@@ -23,7 +23,7 @@ const notify = {
 export function RigProvider({ opened, children }: { readonly opened: Opened; readonly children: ReactNode }) {
   const worker = useRef<Remote<JudgeWorker> | null>(null);
   const line = useRef<Promise<unknown>>(Promise.resolve());
-  const [store] = useState<RigStore>(() => {
+  const [{ store, judge }] = useState(() => {
     const take = (verdict: Verdict | null): void => {
       if (!verdict) return;
       const { outcomes, findings } = store.getState();
@@ -37,44 +37,34 @@ export function RigProvider({ opened, children }: { readonly opened: Opened; rea
         if (found.length > 0) nextFindings.set(id, found);
         else nextFindings.delete(id);
       }
-      store.setState({ outcomes: nextOutcomes, findings: nextFindings, judged: true });
+      store.setState({ outcomes: nextOutcomes, findings: nextFindings });
     };
     // Calls stand in one line, so that an answer never overtakes a later edit's.
     const queue = (work: (judge: Remote<JudgeWorker>) => Promise<Verdict | null>): void => {
       line.current = line.current.then(async () => {
         if (!worker.current) return;
-        const verdict = await work(worker.current);
-        take(verdict ?? (await worker.current.load(store.getState().index.rig)));
+        const asked = worker.current;
+        const verdict = await work(asked);
+        take(verdict ?? (await asked.load(store.getState().index.rig)));
       });
     };
-    const store: RigStore = createRigStore(
-      opened,
-      { load: (rig) => queue((j) => j.load(rig)), edit: (edit) => queue((j) => j.edit(edit)) },
-      notify,
-    );
-    return store;
+    const judge: Judge = { load: (rig) => queue((j) => j.load(rig)), edit: (edit) => queue((j) => j.edit(edit)) };
+    const store: RigStore = createRigStore(opened, judge, notify);
+    return { store, judge };
   });
 
   useEffect(() => {
     const raw = new Worker(new URL('../../workers/judge.worker.ts', import.meta.url), { type: 'module' });
     const remote = wrap<JudgeWorker>(raw);
     worker.current = remote;
-    let live = true;
-    line.current = line.current.then(async () => {
-      const verdict = await remote.load(store.getState().index.rig);
-      if (live)
-        store.setState({
-          outcomes: new Map(verdict.outcomes.flatMap(([id, o]) => (o ? [[id, o]] : []))),
-          findings: new Map(verdict.findings.filter(([, f]) => f.length > 0)),
-          judged: true,
-        });
-    });
+    // A worker that was ended answers nothing any more: its line is left behind.
+    line.current = Promise.resolve();
+    judge.load(store.getState().index.rig);
     return () => {
-      live = false;
       worker.current = null;
       raw.terminate();
     };
-  }, [store]);
+  }, [store, judge]);
 
   useEffect(() => {
     const source = new EventSource(`/api/rigs/${opened.rig.id}/events`);

@@ -21,7 +21,6 @@ export interface RigState {
   readonly saving: 'saved' | 'saving' | 'offline';
   readonly outcomes: ReadonlyMap<string, Outcome>;
   readonly findings: ReadonlyMap<string, readonly Finding[]>;
-  readonly judged: boolean;
   /** Applies an edit at once and sends it. False, with a word to the user, when it does not apply. */
   readonly edit: (edit: Edit) => boolean;
   readonly undo: () => Promise<void>;
@@ -167,7 +166,6 @@ export function createRigStore(opened: Opened, judge: Judge, notify: Notify) {
       saving: 'saved',
       outcomes: new Map(),
       findings: new Map(),
-      judged: false,
       edit: (edit) => {
         const done = apply(getState().index.rig, edit);
         if (!done.ok) {

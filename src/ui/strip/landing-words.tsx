@@ -161,12 +161,12 @@ function End({
       />
     );
   }
-  const steps = Array.from({ length: parameter.highest - parameter.lowest + 1 }, (_, i) => parameter.lowest + i);
+  const choices = Array.from({ length: parameter.highest - parameter.lowest + 1 }, (_, i) => parameter.lowest + i);
   return (
     <WordSelect aria-label={label} value={value} onChange={(e) => onValue(Number(e.target.value))}>
-      {steps.map((step) => (
-        <option key={step} value={step}>
-          {showValue(parameter, step)}
+      {choices.map((choice) => (
+        <option key={choice} value={choice}>
+          {showValue(parameter, choice)}
         </option>
       ))}
     </WordSelect>

@@ -1,9 +1,9 @@
 'use client';
 // The controller's half of the sentence: gesture, place, message, values.
 import { nanoid } from 'nanoid';
-import { changeAssignment, changeMessage, changePlace, playedTypes } from '@/core/commands';
+import { asPlayed, changeAssignment, changeMessage, changePlace, playedTypes } from '@/core/commands';
 import { ccEntry, channelSchema, isReserved, type Message, noteName, parseNote, u7, withChannel, withNumber } from '@/core/midi';
-import type { Assignment, Control, Controller, Edit, RigIndex, Send } from '@/core/rig';
+import { type Assignment, type Control, type Controller, type Edit, layersOn, type RigIndex, type Send } from '@/core/rig';
 import { offeredGestures } from '../faceplate/effective';
 import type { GoTo } from '../map/use-place';
 import { Values } from './value-words';
@@ -20,14 +20,9 @@ interface Props {
   readonly go: GoTo;
 }
 
-type Played = 'move' | 'press' | 'release' | 'hold';
-const isPlayed = (g: string): g is Played => ['move', 'press', 'release', 'hold'].includes(g);
-
 export function SendWords({ index, control, controller, assignment, send, at, edit, go }: Props) {
   const { message, behaviour } = send;
-  const layers = index.rig.layers.filter(
-    (l) => l.modifierControlId !== control.id && (l.scope.type === 'all' || l.scope.controllerId === controller.id),
-  );
+  const layers = layersOn(index.rig, controller.id).filter((l) => l.modifierControlId !== control.id);
   const siblings = (index.assignmentsOf.get(control.id) ?? []).filter((a) => a.id !== assignment.id);
   const free = (bank: number | null, layerId: string | null, gesture: string): boolean =>
     !siblings.some((a) => a.bank === bank && a.layerId === layerId && a.gesture.type === gesture);
@@ -40,8 +35,8 @@ export function SendWords({ index, control, controller, assignment, send, at, ed
           aria-label="Gesture"
           value={assignment.gesture.type}
           onChange={(e) => {
-            const type = e.target.value;
-            if (!isPlayed(type)) return;
+            const type = asPlayed(e.target.value);
+            if (type === null) return;
             if (edit(changeAssignment(assignment, { gesture: { type } }, `Act on ${type}`))) go({ gesture: type });
           }}
         >

@@ -1,7 +1,7 @@
 'use client';
 // The strip of the chosen control: tabs per gesture, the assignment as a sentence, its outcome, and what is wrong with it.
 import { Layers, Plus } from 'lucide-react';
-import { landingsFor, type Place, removeAssignment } from '@/core/commands';
+import { asPlayed, landingsFor, type Place, removeAssignment } from '@/core/commands';
 import { type Assignment, type Control, type Controller, type GestureType, type RigIndex, set } from '@/core/rig';
 import { type Effective, effective, offeredGestures } from '../faceplate/effective';
 import type { GoTo } from '../map/use-place';
@@ -25,8 +25,6 @@ interface Props {
   readonly onFill: (assignment: Assignment) => void;
   readonly onLayer: () => void;
 }
-
-const played = ['move', 'press', 'release', 'hold'] as const;
 
 /** Which gesture the strip shows: the one asked for, else the first with a function, else the first there is. */
 export function shownGesture(index: RigIndex, control: Control, place: Place, asked: GestureType | null): GestureType | null {
@@ -233,8 +231,6 @@ function Sentences({
     </div>
   );
 }
-
-const asPlayed = (g: GestureType): (typeof played)[number] | null => played.find((p) => p === g) ?? null;
 
 const canOpen = (control: Control): boolean => ['footswitch', 'button', 'pad', 'encoder'].includes(control.kind);
 

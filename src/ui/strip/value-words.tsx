@@ -42,7 +42,8 @@ export function Values({ index, controller, assignment, at, message, behaviour, 
       </>
     );
   }
-  const offered = controller.firmware.switchModes.filter((m) => message.type !== 'program' || m === 'fixed' || m === 'stepping');
+  // A program that counts needs a landing for each number it reaches; the sentence shows one, so it is not offered here.
+  const offered = controller.firmware.switchModes.filter((m) => message.type !== 'program' || m === 'fixed');
   const choose = (type: string): void => {
     switch (type) {
       case 'momentary':
@@ -66,7 +67,7 @@ export function Values({ index, controller, assignment, at, message, behaviour, 
           controllerId: controller.id,
           name: 'Counter 1',
           from: 0,
-          to: message.type === 'program' ? 4 : 127,
+          to: 127,
           step: 1,
           atEnd: 'wrap' as const,
           start: 0,
