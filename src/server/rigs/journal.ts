@@ -1,5 +1,5 @@
 // Edits as they reach the disk: applied by the core in a transaction, written row by row, noted in the journal.
-import type { Transaction } from 'sequelize';
+import { Op, type Transaction } from 'sequelize';
 import * as z from 'zod';
 import { err, ok, type Result } from '@/core/result';
 import { applyTracked, type Edit, type EditProblem, editSchema, invert, labelOf, type Rig } from '@/core/rig';
@@ -21,6 +21,8 @@ export interface Standing {
   readonly version: number;
   readonly entries: readonly Entry[];
   readonly undo: string | null;
+  /** The edit that undo would take back: a browser knows by it whether it made that edit itself. */
+  readonly undoId: string | null;
   readonly redo: string | null;
 }
 
@@ -93,7 +95,7 @@ export async function submit(db: Database, rigId: string, submission: Submission
   });
 }
 
-const nowhere: Standing = { version: 0, entries: [], undo: null, redo: null };
+const nowhere: Standing = { version: 0, entries: [], undo: null, undoId: null, redo: null };
 
 /** Takes back the newest edit that is not undone, whichever tab made it. */
 export async function undo(db: Database, rigId: string, editId: string, baseVersion: number): Promise<Result<Standing, Refused>> {
@@ -164,20 +166,15 @@ async function append(
 export async function standing(db: Database, rigId: string, since: number, transaction?: Transaction): Promise<Standing> {
   const options = { raw: true as const, ...(transaction ? { transaction } : {}) };
   const rows = await db.journal.findAll({
-    where: { rigId },
-    order: [['version', 'DESC']],
-    limit: 1,
-    attributes: ['version'],
+    where: { rigId, version: { [Op.gt]: since } },
+    order: [['version', 'ASC']],
     ...options,
   });
-  const version = rows[0] ? Number(recordSchema(rows[0]).version) : 0;
-  const entries: Entry[] = [];
-  for (let from = since; from < version; from++) {
-    const row = await db.journal.findOne({ where: { rigId, version: from + 1 }, ...options });
-    if (row) entries.push(entryOf(row));
-  }
+  const entries = rows.map(entryOf);
+  const found = await db.rigs.findOne({ where: { id: rigId }, attributes: ['version'], ...options });
+  const version = found ? Number(recordSchema(found).version) : 0;
   const [last, next] = [await undoable(db, rigId, transaction), await redoable(db, rigId, transaction)];
-  return { version, entries, undo: last?.label ?? null, redo: next?.label ?? null };
+  return { version, entries, undo: last?.label ?? null, undoId: last?.editId ?? null, redo: next?.label ?? null };
 }
 
 async function undoable(db: Database, rigId: string, transaction?: Transaction): Promise<Entry | null> {

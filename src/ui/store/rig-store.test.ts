@@ -5,11 +5,11 @@ import { lanternHour } from '@/demo/lantern-hour';
 
 type Entry = { version: number; editId: string; kind: 'edit'; label: string; edit: Edit };
 
-const server = vi.hoisted(() => ({ submit: vi.fn(), catchUp: vi.fn() }));
+const server = vi.hoisted(() => ({ submit: vi.fn(), catchUp: vi.fn(), undo: vi.fn() }));
 vi.mock('@/server/actions/rigs', () => ({
   submitEdit: server.submit,
   catchUp: server.catchUp,
-  undoEdit: vi.fn(),
+  undoEdit: server.undo,
   redoEdit: vi.fn(),
 }));
 const { createRigStore } = await import('./rig-store');
@@ -31,16 +31,24 @@ class Fake {
     return { ok: true };
   }
   standing(since: number) {
-    return { version: this.journal.length, entries: this.journal.slice(since), undo: 'x', redo: null };
+    return {
+      version: this.journal.length,
+      entries: this.journal.slice(since),
+      undo: 'x',
+      undoId: this.journal.at(-1)?.editId ?? null,
+      redo: null,
+    };
   }
 }
 
 let fake: Fake;
 const problems: string[] = [];
+const told: string[] = [];
 const judged: string[] = [];
 beforeEach(() => {
   fake = new Fake();
   problems.length = 0;
+  told.length = 0;
   judged.length = 0;
   server.submit.mockImplementation(async ({ editId, baseVersion, edit }: { editId: string; baseVersion: number; edit: Edit }) => {
     const answer = fake.take(editId, edit);
@@ -55,7 +63,7 @@ const openStore = () =>
   createRigStore(
     { rig: demo, version: 0, undoLabel: null, redoLabel: null },
     { load: () => judged.push('load'), edit: () => judged.push('edit') },
-    { problem: (title) => problems.push(title), done: () => undefined },
+    { problem: (title) => problems.push(title), done: (title) => told.push(title) },
   );
 const name = (rig: Rig, id: string): string | undefined => rig.parameters.find((p) => p.id === id)?.name;
 
@@ -108,6 +116,17 @@ describe('the store', () => {
     await store.getState().follow(2);
     expect(name(store.getState().index.rig, b.id)).toBe('Dust');
     expect(judged).toEqual(['edit', 'edit']);
+  });
+  it('says when what it takes back was not made here', async () => {
+    server.undo.mockImplementation(async () => ({ ok: true, standing: { ...fake.standing(fake.journal.length) } }));
+    const store = openStore();
+    store.getState().edit(set('parameters', a, 'name', 'Veil'));
+    await vi.waitFor(() => expect(store.getState().saving).toBe('saved'));
+    await store.getState().undo();
+    fake.take('other', set('parameters', b, 'name', 'Dust'));
+    await store.getState().follow(2);
+    await store.getState().undo();
+    expect(told).toEqual(['Undone: x', 'Undone: x (not made in this tab)']);
   });
   it('refuses at once what does not apply, and sends nothing', () => {
     const store = openStore();

@@ -55,6 +55,9 @@ export function createRigStore(opened: Opened, judge: Judge, notify: Notify) {
   let sending = false;
   // The highest version that the server has told of: what came while an edit was on its way is fetched after it.
   let announced = 0;
+  // Edits made here, and the one that undo would take back: undo says so when it is somebody else's.
+  const own = new Set<string>();
+  let undoId: string | null = null;
   let retryMs = 1000;
 
   return createStore<RigState>((setState, getState) => {
@@ -84,6 +87,7 @@ export function createRigStore(opened: Opened, judge: Judge, notify: Notify) {
         const done = apply(rig, waiting.edit);
         if (done.ok) rig = done.value;
       }
+      if (pending.length === 0) undoId = standing.undoId;
       const labels = pending.length === 0 ? { undoLabel: standing.undo, redoLabel: standing.redo } : {};
       if (foreign.length === 0) {
         setState({ version, ...labels });
@@ -148,10 +152,11 @@ export function createRigStore(opened: Opened, judge: Judge, notify: Notify) {
       const label = verb === 'Undone' ? getState().undoLabel : getState().redoLabel;
       if (label === null) return;
       const { version, index } = getState();
+      const mine = verb === 'Redone' || undoId === null || own.has(undoId);
       try {
         const answer = await take({ rigId: index.rig.id, editId: nanoid(12), baseVersion: version });
         if (answer.standing) receive(answer.standing);
-        if (answer.ok) notify.done(`${verb}: ${label}`);
+        if (answer.ok) notify.done(mine ? `${verb}: ${label}` : `${verb}: ${label} (not made in this tab)`);
         else notify.problem('Nothing changed.', refusalWords(answer.problem).detail);
       } catch {
         notify.problem('The server does not answer.', 'Nothing changed. Check that Keen Dial still runs, and try again.');
@@ -173,7 +178,9 @@ export function createRigStore(opened: Opened, judge: Judge, notify: Notify) {
           notify.problem(words.title, words.detail);
           return false;
         }
-        pending = [...pending, { editId: nanoid(12), edit }];
+        const editId = nanoid(12);
+        own.add(editId);
+        pending = [...pending, { editId, edit }];
         show(done.value, { undoLabel: edit.type === 'batch' ? edit.label : 'the last change', redoLabel: null });
         judge.edit(edit);
         void send();
