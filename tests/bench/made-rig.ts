@@ -176,6 +176,7 @@ export function madeRig(size: number): Rig {
       types: null,
       forNotes: true,
       forRemote: true,
+      passesOn: false,
       note: '',
     })),
     assignments,

@@ -147,6 +147,7 @@ export function smallRig(parameters: readonly Parameter[], gear: Gear = {}): Rig
         types: null,
         forNotes: true,
         forRemote: true,
+        passesOn: false,
         note: '',
       },
     ],

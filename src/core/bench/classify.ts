@@ -1,6 +1,6 @@
 // What a parameter did, told from the trace alone.
 import { wordValue } from '../midi';
-import type { Parameter } from '../rig';
+import type { GestureType, Parameter } from '../rig';
 import { FINGER_AT, FINGER_DOWN, FINGER_UP, SENT, type Trace, VALUE } from './trace';
 
 /** What a parameter did under the standard script. Values in the parameter's unit. */
@@ -41,8 +41,9 @@ export type Behaved =
   | { readonly type: 'irregular'; readonly changes: number };
 
 /** `null` when the parameter did not move at all: then only a run from another start value can tell more. */
-export function classify(trace: Trace, slot: number, parameter: Parameter, start: number, moves: boolean): Behaved | null {
-  return moves ? classifySweep(trace, slot, parameter, start) : classifySwitch(trace, slot, parameter, start);
+export function classify(trace: Trace, slot: number, parameter: Parameter, start: number, gesture: GestureType): Behaved | null {
+  if (gesture === 'move') return classifySweep(trace, slot, parameter, start);
+  return classifySwitch(cyclesOf(trace, slot, start, gesture === 'double-tap' ? 2 : 1), parameter, start);
 }
 
 interface Cycles {
@@ -53,30 +54,32 @@ interface Cycles {
   readonly changes: number;
 }
 
-function cyclesOf(trace: Trace, slot: number, start: number): Cycles {
+/** `presses`: how many presses make one gesture. */
+function cyclesOf(trace: Trace, slot: number, start: number, presses: number): Cycles {
   const held: number[] = [];
   const after: number[] = [];
   let now = start;
   let changes = 0;
-  let open = false;
+  let downs = 0;
+  let ups = 0;
   for (let i = 0; i < trace.kind.length; i++) {
     const kind = trace.kind[i];
     if (kind === VALUE && trace.a[i] === slot) {
       now = trace.b[i] ?? now;
       changes++;
     } else if (kind === FINGER_DOWN && trace.a[i] === 0) {
-      if (open) after.push(now);
-      open = true;
+      if (downs > 0 && downs % presses === 0) after.push(now);
+      downs++;
     } else if (kind === FINGER_UP && trace.a[i] === 0) {
-      held.push(now);
+      ups++;
+      if (ups % presses === 0) held.push(now);
     }
   }
-  if (open) after.push(now);
+  if (downs > 0) after.push(now);
   return { held, after, changes };
 }
 
-function classifySwitch(trace: Trace, slot: number, parameter: Parameter, start: number): Behaved | null {
-  const { held, after, changes } = cyclesOf(trace, slot, start);
+function classifySwitch({ held, after, changes }: Cycles, parameter: Parameter, start: number): Behaved | null {
   const n = after.length;
   if (parameter.kind === 'trigger') {
     const times = (after[n - 1] ?? start) - start;

@@ -1,5 +1,7 @@
+export { type Chain, type ChainState, compileChain, startChain, wholeChain } from './chain';
 export type { Behaved } from './classify';
 export { type Drawing, drawingOf } from './drawing';
-export { type Effect, type Outcome, outcome, type Played, traceOf } from './outcome';
-export { FINGER_AT, FINGER_DOWN, FINGER_UP, SENT, type Trace, VALUE } from './trace';
+export { type Effect, type Outcome, outcome, type Played, type Surroundings, surroundingsOf, traceOf } from './outcome';
+export { type ChainEvent, type RunOptions, run, unheardReasons } from './run';
+export * from './trace';
 export { effectWords, outcomeWords, showValue } from './words';

@@ -1,14 +1,26 @@
 // outcome(): reaches the place of an assignment, plays the standard script through the whole chain, and says what each
 // parameter did. Everything here is simulated; nothing is looked up.
 
-import { compileController, startController } from '../controller';
-import { addressKey } from '../midi';
-import { type Assignment, hostLayerAt, type Layer, messagesOf, type RigIndex, standInOf } from '../rig';
-import { compileTargets, startTargets } from '../target';
-import { accepts, passes, routesFrom } from '../wires';
+import { addressKey, carrierOf, heardKeys, type Message } from '../midi';
+import {
+  type Assignment,
+  type Control,
+  type Controller,
+  type Gesture,
+  hostLayerAt,
+  type Layer,
+  messagesOf,
+  type RigIndex,
+  reaches,
+  type ScriptEvent,
+  standInOf,
+} from '../rig';
+import { usualTempo } from '../target';
+import { accepts, compileNetwork, type Hop, type Network } from '../wires';
+import { type Chain, compileChain, startChain, sysexOf } from './chain';
 import { type Behaved, classify, stays } from './classify';
-import { type Chain, play } from './play';
-import { type ScriptEvent, standardScript } from './script';
+import { run } from './run';
+import { inLayer, standardScript } from './script';
 import { SENT, type Trace } from './trace';
 
 export type Unreachable =
@@ -17,6 +29,7 @@ export type Unreachable =
   | { readonly type: 'no-modifier'; readonly layer: string }
   | { readonly type: 'is-its-own-modifier'; readonly layer: string }
   | { readonly type: 'outside-layer'; readonly layer: string }
+  | { readonly type: 'other-controller'; readonly layer: string }
   | { readonly type: 'no-such-gesture'; readonly gesture: string };
 
 export type NotLanding = 'no-landing' | 'no-wire' | 'outside-window' | 'other-address';
@@ -38,7 +51,7 @@ export type Outcome =
       readonly firedBefore: readonly string[];
     }
   | { readonly type: 'unreachable'; readonly why: Unreachable }
-  | { readonly type: 'not-simulated'; readonly what: string };
+  | { readonly type: 'cannot'; readonly what: string };
 
 export interface Played {
   readonly trace: Trace;
@@ -47,15 +60,25 @@ export interface Played {
   readonly slot: number;
 }
 
+/** What is the same for every outcome of a rig: worth making once for many. */
+export interface Surroundings {
+  readonly network: Network;
+  readonly sysex: Chain['sysex'];
+}
+
+export const surroundingsOf = (index: RigIndex): Surroundings => ({
+  network: compileNetwork(index.rig, new Set()),
+  sysex: sysexOf(index),
+});
+
 /** What an assignment does, under the standard script of its gesture, from the start values of the rig. */
-export function outcome(index: RigIndex, assignment: Assignment): Outcome {
-  const stage = setUp(index, assignment);
+export function outcome(index: RigIndex, assignment: Assignment, around: Surroundings = surroundingsOf(index)): Outcome {
+  const stage = setUp(index, assignment, around);
   if (stage.type !== 'ready') return stage;
   const { chain, slot } = stage;
-  const { trace } = run(stage, chain.targets.start);
+  const trace = playOn(stage, chain.targets.start);
   const sent = countSent(trace, slot);
   const meant = new Set(assignment.actions.flatMap((a) => (a.type === 'send' ? a.meant : [])));
-  const moves = assignment.gesture.type === 'move';
   const heard = slotsHeardBy(stage, assignment, index);
   const effects: Effect[] = [];
   const still: number[] = [];
@@ -65,11 +88,11 @@ export function outcome(index: RigIndex, assignment: Assignment): Outcome {
         effects.push({
           parameterId: parameter.id,
           meant: true,
-          did: { type: 'nothing-lands', why: whyNotLanding(index, assignment, parameter.id) },
+          did: { type: 'nothing-lands', why: whyNotLanding(index, around.network, assignment, parameter.id) },
         });
       return;
     }
-    const did = classify(trace, i, parameter, parameter.start, moves);
+    const did = classify(trace, i, parameter, parameter.start, stage.gesture);
     if (did) effects.push({ parameterId: parameter.id, meant: meant.has(parameter.id), did });
     else still.push(i);
   });
@@ -79,88 +102,102 @@ export function outcome(index: RigIndex, assignment: Assignment): Outcome {
 
 /** The trace of the standard script, for drawing; null when the place cannot be reached or the kind is not simulated. */
 export function traceOf(index: RigIndex, assignment: Assignment): Played | null {
-  const stage = setUp(index, assignment);
+  const stage = setUp(index, assignment, surroundingsOf(index));
   if (stage.type !== 'ready') return null;
-  const { trace } = run(stage, stage.chain.targets.start);
-  return { trace, chain: stage.chain, slot: stage.slot };
+  return { trace: playOn(stage, stage.chain.targets.start), chain: stage.chain, slot: stage.slot };
 }
 
 interface Stage {
   readonly type: 'ready';
   readonly chain: Chain;
+  /** Slot of the assignment in the first controller of the chain. */
   readonly slot: number;
+  readonly controlId: string;
+  readonly gesture: Gesture['type'];
   readonly script: readonly ScriptEvent[];
   readonly bank: number;
   readonly page: number;
 }
 
-function setUp(index: RigIndex, assignment: Assignment): Stage | Exclude<Outcome, { type: 'played' }> {
+function setUp(index: RigIndex, assignment: Assignment, around: Surroundings): Stage | Exclude<Outcome, { type: 'played' }> {
   const control = index.controls.get(assignment.controlId);
   const controller = control && index.controllers.get(control.controllerId);
-  if (!control || !controller) return { type: 'not-simulated', what: 'a control that is not there' };
+  if (!control || !controller) return { type: 'cannot', what: 'a control that is not there' };
   const { firmware } = controller;
+  const { gesture } = assignment;
   const layer = assignment.layerId === null ? null : (index.layers.get(assignment.layerId) ?? null);
-  const why = unreachableBecause(assignment, layer, control, firmware);
+  const why = unreachableBecause(index, assignment, layer, control, controller);
   if (why) return { type: 'unreachable', why };
 
-  const modifierId = layer?.modifierControlId ?? null;
-  const modifierHome = modifierId === null ? null : index.controls.get(modifierId)?.controllerId;
-  if (modifierHome && modifierHome !== controller.id) return { type: 'not-simulated', what: 'a modifier on another controller' };
+  const modifier = layer?.modifierControlId ? index.controls.get(layer.modifierControlId) : undefined;
+  const home = modifier && index.controllers.get(modifier.controllerId);
   const bank = assignment.bank ?? 1;
   const page = assignment.page ?? 1;
-  const controlIds = modifierId === null ? [control.id] : [modifierId, control.id];
-  const hardware = compileController(index, { controller, controlIds, bank, page, layerIds: layer ? [layer.id] : [] });
-  if (hardware.unsupported) return { type: 'not-simulated', what: hardware.unsupported };
-
-  const keys = new Set<number>();
-  for (const armed of hardware.program.armed) {
-    for (const action of armed.assignment.actions) {
-      if (action.type === 'send') for (const message of messagesOf(action, index.counters)) keys.add(addressKey(message));
-    }
-  }
-  const parameterIds = assignment.actions.flatMap((a) => (a.type === 'send' ? a.meant : []));
-  const software = compileTargets(index, { controller, keys: [...keys], parameterIds });
-  if (software.unsupported) return { type: 'not-simulated', what: software.unsupported };
+  const here = [control.id];
+  if (gesture.type === 'chord') here.push(gesture.with);
+  if (modifier && home?.id === controller.id && !here.includes(modifier.id)) here.push(modifier.id);
+  const away = modifier && home && home.id !== controller.id ? [{ controller: home, controlIds: [modifier.id] }] : [];
+  const { chain, unsupported } = compileChain(index, {
+    controllers: [{ controller, controlIds: here }, ...away],
+    place: { bank, page, layerIds: layer ? [layer.id] : [] },
+    network: around.network,
+    sysex: around.sysex,
+    tempo: usualTempo,
+    parameterIds: assignment.actions.flatMap((a) => (a.type === 'send' ? a.meant : [])),
+  });
+  if (unsupported) return { type: 'cannot', what: unsupported };
 
   // In a layer made in the host the hardware sends what Base holds: that is what is played for it.
   const played = standInOf(index, assignment) ?? assignment;
-  const own = hardware.program.armed.find((a) => a.assignment.id === played.id);
+  const own = chain.controllers[0]?.armed.find((a) => a.assignment?.id === played.id);
+  if (!own) return { type: 'cannot', what: 'a gesture that the firmware has not' };
   const script = standardScript(
-    assignment.gesture.type,
+    gesture,
     control.id,
     firmware,
     pressCount(index, assignment),
-    modifierId === null ? 0 : 300,
+    layer?.mode === 'while-held' ? 300 : 0,
   );
-  if (!script || !own) return { type: 'not-simulated', what: `the gesture “${assignment.gesture.type}”` };
-  const last = script[script.length - 1]?.t ?? 0;
-  const whole: readonly ScriptEvent[] =
-    modifierId === null
-      ? script
-      : [{ t: 0, do: 'press', controlId: modifierId }, ...script, { t: last + 300, do: 'release', controlId: modifierId }];
-  const chain: Chain = { controller: hardware.program, targets: software.program, controlId: control.id };
-  return { type: 'ready', chain, slot: own.slot, script: whole, bank, page };
+  const opened =
+    layer && modifier
+      ? inLayer(
+          script,
+          { on: modifier.id, mode: layer.mode, byHold: layer.madeIn === 'controller' && layer.tap.length > 0 },
+          firmware,
+        )
+      : script;
+  return {
+    type: 'ready',
+    chain,
+    slot: own.slot,
+    controlId: control.id,
+    gesture: gesture.type,
+    script: opened,
+    bank,
+    page,
+  };
 }
 
 function unreachableBecause(
+  index: RigIndex,
   assignment: Assignment,
   layer: Layer | null,
-  control: { readonly id: string; readonly controllerId: string; readonly side: string },
-  firmware: { readonly banks: number; readonly pages: number; readonly gestures: readonly string[] },
+  control: Control,
+  controller: Controller,
 ): Unreachable | null {
+  const { firmware } = controller;
   if (assignment.bank !== null && assignment.bank > firmware.banks)
     return { type: 'no-such-bank', bank: assignment.bank, banks: firmware.banks };
   if (assignment.page !== null && assignment.page > firmware.pages)
     return { type: 'no-such-page', page: assignment.page, pages: firmware.pages };
   if (!firmware.gestures.includes(assignment.gesture.type)) return { type: 'no-such-gesture', gesture: assignment.gesture.type };
-  if (layer) {
-    if (layer.modifierControlId === null) return { type: 'no-modifier', layer: layer.name };
-    if (layer.modifierControlId === control.id) return { type: 'is-its-own-modifier', layer: layer.name };
-    const outside =
-      layer.scope.type !== 'all' &&
-      (layer.scope.controllerId !== control.controllerId || (layer.scope.type === 'side' && layer.scope.side !== control.side));
-    if (outside) return { type: 'outside-layer', layer: layer.name };
-  }
+  if (!layer) return null;
+  if (layer.modifierControlId === null) return { type: 'no-modifier', layer: layer.name };
+  if (layer.modifierControlId === control.id) return { type: 'is-its-own-modifier', layer: layer.name };
+  if (!reaches(layer, control)) return { type: 'outside-layer', layer: layer.name };
+  // One controller cannot know what is held on another; only a host sees both.
+  const home = index.controls.get(layer.modifierControlId)?.controllerId;
+  if (layer.madeIn === 'controller' && home !== controller.id) return { type: 'other-controller', layer: layer.name };
   return null;
 }
 
@@ -175,15 +212,17 @@ function pressCount(index: RigIndex, assignment: Assignment): number {
   return count;
 }
 
-function run(stage: Stage, start: readonly number[]): { readonly trace: Trace } {
-  const controller = startController(stage.chain.controller, stage.bank, stage.page);
-  const targets = { ...startTargets(stage.chain.targets), values: start };
-  return { trace: play(stage.chain, stage.script, controller, targets) };
+/** Everything arrives when it is sent: an outcome says what happens, and the Bench also when. */
+function playOn(stage: Stage, values: readonly number[]): Trace {
+  const { chain, bank, page } = stage;
+  const state = startChain(chain, { bank, page }, values);
+  return run(chain, state, stage.script, { timing: null, full: false, until: Number.MAX_VALUE }).trace;
 }
 
+/** Messages that the assignment put out: those of the first controller in its slot. */
 function countSent(trace: Trace, slot: number): number {
   let sent = 0;
-  for (let i = 0; i < trace.kind.length; i++) if (trace.kind[i] === SENT && trace.b[i] === slot) sent++;
+  for (let i = 0; i < trace.kind.length; i++) if (trace.kind[i] === SENT && trace.b[i] === slot && trace.c[i] === 0) sent++;
   return sent;
 }
 
@@ -193,12 +232,11 @@ function fromAnotherStart(stage: Stage, still: readonly number[], meant: Readonl
   const start = parameters.map((p, i) =>
     still.includes(i) ? (p.start - p.lowest > p.highest - p.start ? p.lowest : p.highest) : p.start,
   );
-  const { trace } = run(stage, start);
+  const trace = playOn(stage, start);
   return still.flatMap((i): Effect[] => {
     const parameter = parameters[i];
     if (!parameter) return [];
-    const moves = stage.script.some((e) => e.do === 'move');
-    const did = classify(trace, i, parameter, start[i] ?? 0, moves);
+    const did = classify(trace, i, parameter, start[i] ?? 0, stage.gesture);
     // It moved to where it already was at the start of the show and stayed there; anything else cannot come out of a still run.
     const told: Behaved = did === null ? { type: 'never-reacts' } : stays(parameter, parameter.start, true);
     return [{ parameterId: parameter.id, meant: meant.has(parameter.id), did: told }];
@@ -209,53 +247,81 @@ function fromAnotherStart(stage: Stage, still: readonly number[], meant: Readonl
 function slotsHeardBy(stage: Stage, assignment: Assignment, index: RigIndex): ReadonlySet<number> {
   const slots = new Set<number>();
   const hostLayer = index.layers.get(hostLayerAt(index, assignment.layerId) ?? '');
-  for (const action of assignment.actions) {
-    if (action.type !== 'send') continue;
-    for (const message of messagesOf(action, index.counters)) {
-      const ears = stage.chain.targets.ears.get(addressKey(message)) ?? [];
-      const inLayer = hostLayer ? ears.filter((e) => e.landing.hostLayerId === hostLayer.id) : [];
-      const hearing =
-        inLayer.length > 0 || hostLayer?.fallsThrough === false ? inLayer : ears.filter((e) => e.landing.hostLayerId === null);
-      for (const ear of hearing) slots.add(ear.slot);
+  const port = stage.chain.ports[0] ?? '';
+  for (const unit of stage.chain.targets.units) {
+    for (const action of assignment.actions) {
+      if (action.type !== 'send') continue;
+      for (const message of messagesOf(action, index.counters)) {
+        if (!getsTo(stage, unit.target.id, message)) continue;
+        for (const key of heardKeys(message)) {
+          const ears = (unit.ears.get(key) ?? []).filter(
+            (e) => !unit.target.reception.tellsPortsApart || e.landing.port === '' || e.landing.port === port,
+          );
+          const inLayer = hostLayer ? ears.filter((e) => e.landing.hostLayerId === hostLayer.id) : [];
+          const hearing =
+            inLayer.length > 0 || hostLayer?.fallsThrough === false
+              ? inLayer
+              : ears.filter((e) => e.landing.hostLayerId === null);
+          for (const ear of hearing) slots.add(ear.slot);
+        }
+      }
     }
   }
   return slots;
 }
 
-function whyNotLanding(index: RigIndex, assignment: Assignment, parameterId: string): NotLanding {
+/** Whether what carries a message reaches a target as remote control. */
+function getsTo(stage: Stage, targetId: string, message: Message): boolean {
+  const controllerId = stage.chain.controllers[0]?.controllerId ?? '';
+  return remoteAt(stage.chain.network, controllerId, message).has(targetId);
+}
+
+/** Units where what carries a message arrives as remote control. */
+function remoteAt(network: Network, controllerId: string, message: Message): ReadonlySet<string> {
+  const found = new Set<string>();
+  const walk = (hops: readonly Hop[]): void => {
+    for (const hop of hops) {
+      if (hop.remote) found.add(hop.to);
+      walk(hop.next);
+    }
+  };
+  walk(network.planOf(controllerId, carrierOf(message.type), 'channel' in message ? message.channel : 0).hops);
+  return found;
+}
+
+function whyNotLanding(index: RigIndex, network: Network, assignment: Assignment, parameterId: string): NotLanding {
   const landings = index.landingsOf.get(parameterId) ?? [];
   if (landings.length === 0) return 'no-landing';
-  const keys = new Set(
-    assignment.actions.flatMap((a) => (a.type === 'send' ? messagesOf(a, index.counters).map(addressKey) : [])),
-  );
-  const here = landings.filter((l) => keys.has(addressKey(l.address)));
-  if (here.length === 0) return 'other-address';
   const controllerId = index.controls.get(assignment.controlId)?.controllerId ?? '';
-  const routes = routesFrom(index, controllerId);
-  const wired = here.some((l) =>
-    routes.some(
-      (r) => r.target.id === l.targetId && passes(r.wire, l.address.type, 'channel' in l.address ? l.address.channel : 0),
-    ),
-  );
-  if (!wired) return 'no-wire';
-  const inside = here.some((l) => {
-    const target = index.targets.get(l.targetId);
-    return target !== undefined && accepts(target, l.address);
-  });
-  return inside ? 'other-address' : 'outside-window';
+  const messages = assignment.actions.flatMap((a) => (a.type === 'send' ? messagesOf(a, index.counters) : []));
+  let here = false;
+  let wired = false;
+  for (const message of messages) {
+    const keys = new Set(heardKeys(message));
+    const reached = remoteAt(network, controllerId, message);
+    for (const landing of landings) {
+      if (!keys.has(addressKey(landing.address))) continue;
+      here = true;
+      if (!reached.has(landing.targetId)) continue;
+      wired = true;
+      const target = index.targets.get(landing.targetId);
+      if (target && accepts(target, landing.address)) return 'other-address';
+    }
+  }
+  return !here ? 'other-address' : !wired ? 'no-wire' : 'outside-window';
 }
 
 /** Neighbours on the same control that fire on the way to this gesture: a press before its hold. */
 function firedBefore(stage: Stage, trace: Trace): string[] {
   const fired = new Set<number>();
   for (let i = 0; i < trace.kind.length; i++) {
-    if (trace.kind[i] !== SENT) continue;
+    if (trace.kind[i] !== SENT || trace.c[i] !== 0) continue;
     const slot = trace.b[i] ?? -1;
     if (slot === stage.slot) break;
     if (slot >= 0) fired.add(slot);
   }
   return [...fired].flatMap((slot) => {
-    const armed = stage.chain.controller.armed[slot];
-    return armed && armed.assignment.controlId === stage.chain.controlId ? [armed.assignment.id] : [];
+    const fired = stage.chain.controllers[0]?.armed[slot]?.assignment;
+    return fired?.controlId === stage.controlId ? [fired.id] : [];
   });
 }

@@ -1,30 +1,49 @@
 // Gesture scripts: what the hand does, as data. The standard ones that every outcome is judged by.
-import type { Firmware, GestureType } from '../rig';
-
-export type ScriptEvent =
-  | { readonly t: number; readonly do: 'press' | 'release'; readonly controlId: string }
-  | { readonly t: number; readonly do: 'move'; readonly controlId: string; readonly position: number };
+import type { Firmware, Gesture, ScriptEvent } from '../rig';
 
 const TAP_MS = 80;
 const PAUSE_MS = 900;
 
+/** One down and up of a control. */
+const cycle = (on: string, atMs: number, downMs: number): ScriptEvent[] => [
+  { do: 'press', atMs, on, velocity: null },
+  { do: 'release', atMs: atMs + downMs, on },
+];
+
+const cycles = (count: number, start: number, period: number, one: (atMs: number) => ScriptEvent[]): ScriptEvent[] =>
+  Array.from({ length: count }, (_, i) => start + i * period).flatMap(one);
+
+/** Long enough between two gestures that none is the second tap of the one before. */
+const pause = (firmware: Firmware): number => Math.max(PAUSE_MS, firmware.doubleTapMs * 2);
+const tapMs = (firmware: Firmware): number => Math.min(TAP_MS, firmware.holdMs / 2);
+
 /** `count` short presses, each well under the hold time, far enough apart to be no double tap. Times in milliseconds. */
-export function presses(controlId: string, count: number, firmware: Firmware, start = 0): ScriptEvent[] {
-  const down = Math.min(TAP_MS, firmware.holdMs / 2);
-  const period = down + Math.max(PAUSE_MS, firmware.doubleTapMs * 2);
-  return cycles(controlId, count, start, down, period);
+export function presses(on: string, count: number, firmware: Firmware, start = 0): ScriptEvent[] {
+  const down = tapMs(firmware);
+  return cycles(count, start, down + pause(firmware), (t) => cycle(on, t, down));
 }
 
 /** `count` long presses, each held 200 ms longer than the hold time. */
-export function holds(controlId: string, count: number, firmware: Firmware, start = 0): ScriptEvent[] {
+export function holds(on: string, count: number, firmware: Firmware, start = 0): ScriptEvent[] {
   const down = firmware.holdMs + 200;
-  return cycles(controlId, count, start, down, down + Math.max(PAUSE_MS, firmware.doubleTapMs * 2));
+  return cycles(count, start, down + pause(firmware), (t) => cycle(on, t, down));
 }
 
-function cycles(controlId: string, count: number, start: number, down: number, period: number): ScriptEvent[] {
-  return Array.from({ length: count }, (_, i) => start + i * period).flatMap((t): ScriptEvent[] => [
-    { t, do: 'press', controlId },
-    { t: t + down, do: 'release', controlId },
+/** `count` double taps: the second press half the double-tap time after the first. */
+export function doubleTaps(on: string, count: number, firmware: Firmware, start = 0): ScriptEvent[] {
+  const apart = firmware.doubleTapMs / 2;
+  const down = Math.min(tapMs(firmware), apart / 2);
+  return cycles(count, start, apart + down + pause(firmware), (t) => [...cycle(on, t, down), ...cycle(on, t + apart, down)]);
+}
+
+/** `count` presses of one control with another, the second a tenth of the window after the first, up together. */
+export function chords(on: string, other: string, windowMs: number, count: number, firmware: Firmware, start = 0): ScriptEvent[] {
+  const down = tapMs(firmware) + windowMs;
+  return cycles(count, start, down + pause(firmware), (t) => [
+    { do: 'press', atMs: t, on: other, velocity: null },
+    { do: 'press', atMs: t + windowMs / 10, on, velocity: null },
+    { do: 'release', atMs: t + down, on },
+    { do: 'release', atMs: t + down, on: other },
   ]);
 }
 
@@ -34,27 +53,64 @@ const upDown: readonly number[] = [
 ];
 
 /** One sweep through all 128 positions, up and down again, in 5 ms steps. */
-export function sweep(controlId: string, start = 0): ScriptEvent[] {
-  return upDown.map((position, i) => ({ t: start + i * 5, do: 'move', controlId, position }));
+export function sweep(on: string, start = 0): ScriptEvent[] {
+  return upDown.map((position, i) => ({ do: 'move', atMs: start + i * 5, on, position }));
 }
 
-/** The standard script of a gesture: four presses (or more, for a long counter), four holds, or one sweep up and down. */
-export function standardScript(
-  gesture: GestureType,
-  controlId: string,
-  firmware: Firmware,
-  count: number,
-  start: number,
-): ScriptEvent[] | null {
-  switch (gesture) {
+/** The standard script of a gesture: four of it (or more, for a long counter), or one sweep up and down. */
+export function standardScript(gesture: Gesture, on: string, firmware: Firmware, count: number, start: number): ScriptEvent[] {
+  switch (gesture.type) {
     case 'move':
-      return sweep(controlId, start);
+      return sweep(on, start);
     case 'press':
     case 'release':
-      return presses(controlId, count, firmware, start);
+    case 'repeat':
+      return presses(on, count, firmware, start);
     case 'hold':
-      return holds(controlId, count, firmware, start);
+      return holds(on, count, firmware, start);
+    case 'double-tap':
+      return doubleTaps(on, count, firmware, start);
+    case 'chord':
+      return chords(on, gesture.with, gesture.windowMs, count, firmware, start);
     default:
-      return null;
+      return unreachable(gesture);
   }
+}
+
+/**
+ * The script with a layer opened around it: held down from before to after; switched on before; or pressed before each gesture
+ * where it serves the next press only. A modifier that has a tap function of its own is switched by a hold.
+ */
+export function inLayer(
+  script: readonly ScriptEvent[],
+  modifier: { readonly on: string; readonly mode: 'while-held' | 'toggled' | 'next-press'; readonly byHold: boolean },
+  firmware: Firmware,
+): readonly ScriptEvent[] {
+  const { on } = modifier;
+  const last = script[script.length - 1]?.atMs ?? 0;
+  if (modifier.mode === 'while-held')
+    return [{ do: 'press', atMs: 0, on, velocity: null }, ...script, { do: 'release', atMs: last + 300, on }];
+  const down = modifier.byHold ? firmware.holdMs + 100 : tapMs(firmware);
+  if (modifier.mode === 'toggled') return [...cycle(on, 0, down), ...shifted(script, down + 100)];
+  // Gestures begin at a press after a pause; a sweep is one gesture.
+  const lead = down + 100;
+  const events: ScriptEvent[] = [];
+  let late = 0;
+  let before = Number.NEGATIVE_INFINITY;
+  for (const event of script) {
+    if (event.atMs - before > PAUSE_MS / 2) {
+      events.push(...cycle(on, event.atMs + late, down));
+      late += lead;
+    }
+    before = event.atMs;
+    events.push({ ...event, atMs: event.atMs + late });
+  }
+  return events;
+}
+
+const shifted = (script: readonly ScriptEvent[], ms: number): ScriptEvent[] =>
+  script.map((event) => ({ ...event, atMs: event.atMs + ms }));
+
+function unreachable(value: never): never {
+  throw new Error(`unhandled gesture ${JSON.stringify(value)}`);
 }

@@ -88,8 +88,8 @@ export function outcomeWords(outcome: Outcome, parameters: ReadonlyMap<string, P
   switch (outcome.type) {
     case 'unreachable':
       return unreachableWords(outcome.why);
-    case 'not-simulated':
-      return `not simulated yet: ${outcome.what}`;
+    case 'cannot':
+      return `cannot be played: ${outcome.what}`;
     case 'played': {
       const told = [...outcome.effects]
         .sort((a, b) => Number(b.meant) - Number(a.meant))
@@ -118,6 +118,8 @@ export function unreachableWords(why: Unreachable): string {
       return `nothing leads there: it is itself the modifier of ${why.layer}`;
     case 'outside-layer':
       return `nothing leads there: ${why.layer} does not reach this control`;
+    case 'other-controller':
+      return `nothing leads there: ${why.layer} is opened on another controller`;
     case 'no-such-gesture':
       return `this controller has no ${why.gesture}`;
     default:

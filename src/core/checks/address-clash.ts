@@ -1,6 +1,6 @@
 // Address clash: one address serves different functions at one receiver.
 import { changeMessage, meantNames } from '../commands';
-import { addressKey, shortName } from '../midi';
+import { addressKey, heardKeys, type Message, shortName } from '../midi';
 import { chooseMessage } from '../numbers';
 import { type Assignment, hostLayerAt, messagesOf, type PlacedSend, type RigIndex } from '../rig';
 import { routesFrom } from '../wires';
@@ -18,14 +18,13 @@ export const addressClash: Check = {
     for (const action of assignment.actions) {
       if (action.type !== 'send') continue;
       for (const message of messagesOf(action, index.counters)) {
-        const key = addressKey(message);
-        const others = index.sendsAt.get(key) ?? [];
+        const others = sharersOf(index, message);
         for (const other of others) {
           if (other.assignment.id === assignment.id || sameFunction(action.meant, other.send.meant)) continue;
           if (!meet(index, assignment, other.assignment)) continue;
           rivals.set(other.assignment.id, `${placeName(index, other)} (${meantNames(index, other.assignment)})`);
         }
-        for (const landing of index.landingsAt.get(key) ?? []) {
+        for (const landing of heardKeys(message).flatMap((key) => index.landingsAt.get(key) ?? [])) {
           if (action.meant.includes(landing.parameterId) || others.some((o) => o.send.meant.includes(landing.parameterId)))
             continue;
           if (landing.hostLayerId !== hostLayerAt(index, assignment.layerId) || !hears(index, assignment, landing.targetId))
@@ -68,6 +67,18 @@ export const addressClash: Check = {
     });
   },
 };
+
+/** Sends that a receiver cannot tell from a message: at its address, or as bytes of a sequence that one of the two is. */
+function sharersOf(index: RigIndex, message: Message): readonly PlacedSend[] {
+  const own = index.sendsAt.get(addressKey(message)) ?? [];
+  const around = [
+    ...heardKeys(message)
+      .slice(1)
+      .flatMap((key) => index.sendsAt.get(key) ?? []),
+    ...(index.sequencesAt.get(addressKey(message)) ?? []),
+  ];
+  return around.length === 0 ? own : [...new Set([...own, ...around])];
+}
 
 const sameFunction = (a: readonly string[], b: readonly string[]): boolean =>
   a.length === b.length && a.every((id) => b.includes(id));

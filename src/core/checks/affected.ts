@@ -1,6 +1,16 @@
 // What an edit can have touched: found by comparing two states of a rig, row by row, by identity.
-import { addressKey } from '../midi';
-import { type Assignment, messagesOf, type Rig, type RigIndex, type Row, rowsOf, type TableName } from '../rig';
+import { heardKeys } from '../midi';
+import {
+  type Assignment,
+  type Landing,
+  messagesOf,
+  type PlacedSend,
+  type Rig,
+  type RigIndex,
+  type Row,
+  rowsOf,
+  type TableName,
+} from '../rig';
 
 export interface Affected {
   /** Assignments to simulate again. */
@@ -37,25 +47,49 @@ export function affected(before: RigIndex, after: RigIndex): Affected {
     for (const id of assignments) {
       simulate.add(id);
       const row = index.assignments.get(id);
-      if (row) for (const a of index.assignmentsOf.get(row.controlId) ?? []) if (meet(a, row)) simulate.add(a.id);
+      if (!row) continue;
+      for (const a of index.assignmentsOf.get(row.controlId) ?? []) if (meet(a, row)) simulate.add(a.id);
+      for (const a of playedWith(index, row)) if (meet(a, row)) simulate.add(a.id);
     }
     for (const id of parameters) {
-      for (const landing of index.landingsOf.get(id) ?? []) keys.add(addressKey(landing.address));
+      for (const landing of index.landingsOf.get(id) ?? []) addHeard(keys, landing);
       for (const p of index.sendsFor.get(id) ?? []) simulate.add(p.assignment.id);
     }
     if (landings.size > 0) {
       for (const landing of index.rig.landings) {
         if (!landings.has(landing.id)) continue;
-        keys.add(addressKey(landing.address));
+        addHeard(keys, landing);
         for (const p of index.sendsFor.get(landing.parameterId) ?? []) simulate.add(p.assignment.id);
       }
     }
   }
-  for (const index of both) for (const key of keys) for (const p of index.sendsAt.get(key) ?? []) simulate.add(p.assignment.id);
+  for (const index of both) for (const key of keys) for (const p of sendersAt(index, key)) simulate.add(p.assignment.id);
 
   const check = new Set(simulate);
   for (const index of both) for (const id of simulate) neighbours(index, id, check);
   return { simulate, check };
+}
+
+/** Assignments in whose script the control of another one takes part: as the modifier of their layer, or in a chord. */
+function playedWith(index: RigIndex, { controlId, gesture }: Assignment): readonly Assignment[] {
+  const layers = new Set((index.layersByModifier.get(controlId) ?? []).map((l) => l.id));
+  const partners = gesture.type === 'chord' ? (index.assignmentsOf.get(gesture.with) ?? []) : [];
+  if (layers.size === 0 && partners.length === 0 && !index.chordPartners.has(controlId)) return partners;
+  const others = index.rig.assignments.filter(
+    (a) => (a.layerId !== null && layers.has(a.layerId)) || (a.gesture.type === 'chord' && a.gesture.with === controlId),
+  );
+  return [...partners, ...others];
+}
+
+/** Whoever puts something on the wire that can be heard at an address: as itself, or as a byte of a sequence. */
+const sendersAt = (index: RigIndex, key: number): readonly PlacedSend[] => [
+  ...(index.sendsAt.get(key) ?? []),
+  ...(index.sequencesAt.get(key) ?? []),
+];
+
+/** Addresses whose senders a landing can hear: its own, and those of the bytes that it puts together. */
+function addHeard(keys: Set<number>, landing: Landing): void {
+  for (const key of heardKeys(landing.address)) keys.add(key);
 }
 
 /** Whether two assignments can be looked up at one place. */
@@ -71,7 +105,7 @@ function neighbours(index: RigIndex, id: string, found: Set<string>): void {
   for (const action of assignment?.actions ?? []) {
     if (action.type !== 'send') continue;
     for (const message of messagesOf(action, index.counters)) {
-      for (const p of index.sendsAt.get(addressKey(message)) ?? []) found.add(p.assignment.id);
+      for (const key of heardKeys(message)) for (const p of sendersAt(index, key)) found.add(p.assignment.id);
     }
     for (const parameterId of action.meant) for (const p of index.sendsFor.get(parameterId) ?? []) found.add(p.assignment.id);
   }

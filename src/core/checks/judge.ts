@@ -1,5 +1,5 @@
 // Outcomes and findings of a whole rig, and again after an edit only of what the edit can have touched.
-import { type Outcome, outcome } from '../bench';
+import { type Outcome, outcome, surroundingsOf } from '../bench';
 import { apply, indexRig, type Rig, type RigIndex } from '../rig';
 import { addressClash } from './address-clash';
 import { type Affected, affected } from './affected';
@@ -43,9 +43,10 @@ export function judge(rig: Rig, before?: Judgement): Judgement {
   const { simulate, check: renewed } = before ? affected(before.index, index) : everything();
   const outcomes = new Map<string, Outcome>(before?.outcomes);
   const findings = new Map<string, readonly Finding[]>(before?.findings);
+  const around = surroundingsOf(index);
   for (const id of simulate) {
     const assignment = index.assignments.get(id);
-    if (assignment) outcomes.set(id, outcome(index, assignment));
+    if (assignment) outcomes.set(id, outcome(index, assignment, around));
     else {
       outcomes.delete(id);
       findings.delete(id);

@@ -18,7 +18,9 @@ export const unreachablePlace: Check = {
               ? `Nothing opens the layer ${why.layer}.`
               : why.type === 'is-its-own-modifier'
                 ? `It is itself held down to open ${why.layer}.`
-                : `The layer ${why.layer} does not reach this control.`;
+                : why.type === 'other-controller'
+                  ? `The layer ${why.layer} is opened on another controller, which this one cannot know. Only a layer made in the host can.`
+                  : `The layer ${why.layer} does not reach this control.`;
     return [
       {
         check: 'unreachable-place' as const,

@@ -103,7 +103,7 @@ function mend(rig: Rig, table: TableName, id: string, ids: ReadonlySet<string>):
               'scripts',
               row,
               'events',
-              row.events.filter((e) => !ids.has(e.controlId)),
+              row.events.filter((e) => !ids.has(e.on)),
             ),
           ]
         : [];

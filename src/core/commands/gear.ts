@@ -33,6 +33,7 @@ function wire(from: Unit, to: Unit, order: number, newId: NewId): Wire {
     types: null,
     forNotes: true,
     forRemote: true,
+    passesOn: false,
     note: '',
   };
 }

@@ -1,2 +1,5 @@
-export { type Armed, type ControllerProgram, compileController, wordMaker } from './program';
-export { type ControllerInput, type ControllerState, startController, stepController } from './step';
+export { accelerated, type Destination } from './fire';
+export { type ControlView, panelView } from './panel-state';
+export { type Armed, type ControllerProgram, compileController } from './program';
+export { type ControllerState, startController } from './state';
+export { type ControllerInput, type ControllerStep, stepController } from './step';

@@ -1,7 +1,9 @@
-// What a controller has been programmed with, compiled for stepping: which sends fire on which gesture at which place.
-import { ccWord, type Message, noteWord, programWord, type RelativeCoding, type Word } from '../midi';
+// What a controller has been programmed with, compiled for stepping: which actions run on which gesture at which place.
+import { addressKey, type Message, makePut, type Put, type RelativeCoding, type SysexTable } from '../midi';
 import {
+  type Action,
   type Assignment,
+  type Control,
   type Controller,
   type Firmware,
   type GestureType,
@@ -11,207 +13,273 @@ import {
   type Send,
   standInOf,
 } from '../rig';
-import { makeCurve } from '../values';
+import { makeCalibration, makeCurve } from '../values';
 
-/** A value behaviour ready to run; `memory` is the slot of the state that it remembers in. */
+/** A value behaviour ready to run; what it remembers lies in slots of the state's memory. */
 export type Emitter =
   | {
       readonly type: 'range';
       readonly from: number;
       readonly to: number;
       readonly curve: (p: number) => number;
-      readonly memory: number;
+      /** Slots: the value sent last (−1 none), and the place 0–1 that an encoder has counted to. */
+      readonly last: number;
+      readonly count: number;
     }
   | { readonly type: 'momentary'; readonly down: number; readonly up: number }
-  | { readonly type: 'latching'; readonly first: number; readonly second: number; readonly memory: number }
+  | { readonly type: 'latching'; readonly first: number; readonly second: number; readonly phase: number }
   | { readonly type: 'fixed'; readonly value: number }
-  | { readonly type: 'relative'; readonly coding: RelativeCoding; readonly memory: number }
+  | { readonly type: 'relative'; readonly coding: RelativeCoding; readonly acceleration: number; readonly last: number }
   | {
       readonly type: 'stepping';
       readonly from: number;
       readonly to: number;
       readonly step: number;
       readonly wraps: boolean;
-      readonly memory: number;
+      readonly counter: number;
     };
 
-export interface CompiledSend {
-  readonly word: (value: number) => Word;
-  readonly emitter: Emitter;
-}
+export type CompiledAction =
+  | { readonly type: 'send'; readonly put: Put; readonly emitter: Emitter; readonly key: number }
+  | Exclude<Action, { type: 'send' }>;
 
 export interface Armed {
-  readonly assignment: Assignment;
+  /** What runs; null for the tap function of a layer, which no assignment holds. */
+  readonly assignment: Assignment | null;
   /** Position in `program.armed`: tells the trace who sent a message. */
   readonly slot: number;
   readonly gesture: GestureType;
+  readonly chord: { readonly with: string; readonly windowMs: number; readonly singlesFire: boolean } | null;
   readonly bank: number | null;
   readonly page: number | null;
   readonly layerId: string | null;
-  readonly sends: readonly CompiledSend[];
+  readonly actions: readonly CompiledAction[];
+}
+
+export interface Modifier {
+  readonly layer: Layer;
+  readonly tap: Armed | null;
 }
 
 export interface ProgramControl {
-  readonly armed: readonly Armed[];
-  /** Layers made in the controller that this control holds open. */
-  readonly opens: readonly Layer[];
+  readonly control: Control;
+  readonly byGesture: Readonly<Record<GestureType, readonly Armed[]>>;
+  /** Chords of other controls that name this one. */
+  readonly partnerOf: readonly { readonly controlId: string; readonly armed: Armed }[];
+  /** Layers made in the controller that this control opens. */
+  readonly opens: readonly Modifier[];
   /** What this control sends as the modifier of layers made in the host: on press 127, on release 0. */
-  readonly signals: readonly ((value: number) => Word)[];
+  readonly signals: readonly Put[];
+  /** A pedal's reading 0–1 at a place 0–1 of its travel, and back to the place that the firmware works with. */
+  readonly calibrate: (place: number) => number;
+  /** Slots: where it stands 0–1 (−1 unknown), and when it was last turned. */
+  readonly position: number;
+  readonly turnedAt: number;
 }
 
 export interface ControllerProgram {
+  readonly controllerId: string;
   readonly firmware: Firmware;
   readonly controls: ReadonlyMap<string, ProgramControl>;
   readonly layers: ReadonlyMap<string, Layer>;
   readonly armed: readonly Armed[];
   readonly memoryAtStart: readonly number[];
-}
-
-/** What the program holds that cannot be simulated yet, in words for the player; null when everything can. */
-export type Unsupported = string | null;
-
-/** How a message becomes a word for a value; null for kinds that the simulation does not play yet. */
-export function wordMaker(message: Message): ((value: number) => Word) | null {
-  switch (message.type) {
-    case 'cc':
-      return (value) => ccWord(message.channel, message.number, value);
-    case 'note':
-      return (value) => noteWord(message.channel, message.number, value);
-    case 'program':
-      return message.bank === null ? () => programWord(message.channel, message.number) : null;
-    default:
-      return null;
-  }
+  /** Slots of what was fed back, by address key. */
+  readonly fed: ReadonlyMap<number, number>;
+  /** Slots of latching phases, for firmware that forgets them on a bank change. */
+  readonly phases: readonly number[];
 }
 
 export interface CompileScope {
   readonly controller: Controller;
   readonly controlIds: readonly string[];
-  /** Only assignments that can be looked up in this bank, page and one of these layers (and Base) are compiled. */
-  readonly bank: number;
-  readonly page: number;
-  readonly layerIds: readonly string[];
+  readonly sysex: SysexTable;
+  /** Only assignments that can be looked up in this bank, page and one of these layers (and Base); null compiles all. */
+  readonly place: { readonly bank: number; readonly page: number; readonly layerIds: readonly string[] } | null;
 }
 
-/** Compiles the assignments of some controls of one controller. */
+const none: readonly never[] = [];
+const nothing: Readonly<Record<GestureType, readonly Armed[]>> = {
+  move: none,
+  press: none,
+  release: none,
+  hold: none,
+  'double-tap': none,
+  repeat: none,
+  chord: none,
+};
+
+type Draft = Pick<ProgramControl, 'control' | 'byGesture' | 'opens' | 'signals'>;
+
+/** Compiles some controls of one controller. `unsupported` says what the firmware cannot do, in words; null when it can all. */
 export function compileController(
   index: RigIndex,
   scope: CompileScope,
-): { readonly program: ControllerProgram; readonly unsupported: Unsupported } {
+): { readonly program: ControllerProgram; readonly unsupported: string | null } {
+  const { controller } = scope;
   const memory: number[] = [];
   const counterSlots = new Map<string, number>();
+  const phases: number[] = [];
+  const fed = new Map<number, number>();
   const armed: Armed[] = [];
-  const controls = new Map<string, ProgramControl>();
-  let unsupported: Unsupported = null;
-
+  let unsupported: string | null = null;
   const remember = (initial: number): number => memory.push(initial) - 1;
 
-  const compileSend = (send: Send): CompiledSend | null => {
-    const { behaviour, message } = send;
-    if (behaviour.type === 'stepping') {
-      const counter = index.counters.get(behaviour.counterId);
-      if (!counter) return null;
-      const slot = counterSlots.get(counter.id) ?? remember(counter.start);
-      counterSlots.set(counter.id, slot);
-      const word = message.type === 'program' ? (value: number) => programWord(message.channel, value) : wordMaker(message);
-      if (!word) return null;
-      return {
-        word,
-        emitter: {
+  const emitterOf = (send: Send): Emitter | null => {
+    const { behaviour } = send;
+    switch (behaviour.type) {
+      case 'stepping': {
+        const counter = index.counters.get(behaviour.counterId);
+        if (!counter) return null;
+        const slot = counterSlots.get(counter.id) ?? remember(counter.start);
+        counterSlots.set(counter.id, slot);
+        return {
           type: 'stepping',
           from: counter.from,
-          to: Math.min(counter.to, 127),
+          to: Math.min(counter.to, send.message.type === 'program' ? 127 : valueTop(send.message)),
           step: counter.step,
           wraps: counter.atEnd === 'wrap',
-          memory: slot,
-        },
-      };
-    }
-    const word = wordMaker(message);
-    if (!word) return null;
-    switch (behaviour.type) {
+          counter: slot,
+        };
+      }
       case 'range':
         return {
-          word,
-          emitter: {
-            type: 'range',
-            from: behaviour.from,
-            to: behaviour.to,
-            curve: makeCurve(behaviour.curve),
-            memory: remember(-1),
-          },
+          type: 'range',
+          from: behaviour.from,
+          to: behaviour.to,
+          curve: makeCurve(behaviour.curve),
+          last: remember(-1),
+          count: remember(0),
         };
-      case 'latching':
-        return { word, emitter: { type: 'latching', first: behaviour.first, second: behaviour.second, memory: remember(0) } };
+      case 'latching': {
+        const phase = remember(0);
+        phases.push(phase);
+        return { type: 'latching', first: behaviour.first, second: behaviour.second, phase };
+      }
       case 'momentary':
       case 'fixed':
-        return { word, emitter: behaviour };
+        return behaviour;
       case 'relative':
         // The firmware has to know the coding; −1 says that no position is known yet.
-        return scope.controller.firmware.encoderModes.includes(behaviour.coding)
-          ? { word, emitter: { type: 'relative', coding: behaviour.coding, memory: remember(-1) } }
+        return controller.firmware.encoderModes.includes(behaviour.coding)
+          ? { type: 'relative', coding: behaviour.coding, acceleration: behaviour.acceleration, last: remember(-1) }
           : null;
       default:
         return unreachable(behaviour);
     }
   };
 
-  for (const controlId of scope.controlIds) {
-    const own: Armed[] = [];
+  const compile = (actions: readonly Action[]): CompiledAction[] =>
+    actions.flatMap((action): CompiledAction[] => {
+      if (action.type !== 'send') return [action];
+      const emitter = emitterOf(action);
+      if (!emitter) {
+        unsupported ??=
+          action.behaviour.type === 'relative'
+            ? `clicks coded as ${action.behaviour.coding}, which this controller cannot send`
+            : 'a counter that is not there';
+        return [];
+      }
+      const key = addressKey(action.message);
+      if (!fed.has(key)) fed.set(key, remember(-1));
+      return [{ type: 'send', put: makePut(action.message, emitter.type === 'stepping', scope.sysex), emitter, key }];
+    });
+
+  const arm = (entry: Omit<Armed, 'slot'>): Armed => {
+    const whole = { ...entry, slot: armed.length };
+    armed.push(whole);
+    return whole;
+  };
+
+  const drafts = scope.controlIds.flatMap((controlId): Draft[] => {
+    const control = index.controls.get(controlId);
+    if (!control) return [];
+    const byGesture: Record<GestureType, readonly Armed[]> = { ...nothing };
     for (const assignment of index.assignmentsOf.get(controlId) ?? []) {
       const layerId = programmedLayer(index, assignment);
-      if (layerId === undefined || !inScope(assignment, layerId, scope)) continue;
-      const sends: CompiledSend[] = [];
-      for (const action of assignment.actions) {
-        const compiled = action.type === 'send' ? compileSend(action) : null;
-        if (compiled) sends.push(compiled);
-        else
-          unsupported ??= action.type === 'send' ? `${action.message.type} messages of this form` : `the action “${action.type}”`;
-      }
-      const entry = {
+      const { gesture } = assignment;
+      if (layerId === undefined || !inScope(assignment, layerId, scope) || !controller.firmware.gestures.includes(gesture.type))
+        continue;
+      const entry = arm({
         assignment,
-        slot: armed.length,
-        gesture: assignment.gesture.type,
+        gesture: gesture.type,
+        chord: gesture.type === 'chord' ? gesture : null,
         bank: assignment.bank,
         page: assignment.page,
         layerId,
-        sends,
-      };
-      armed.push(entry);
-      own.push(entry);
+        actions: compile(assignment.actions),
+      });
+      byGesture[gesture.type] = [...byGesture[gesture.type], entry];
     }
-    const layers = index.layersByModifier.get(controlId) ?? [];
-    for (const layer of layers)
-      if (layer.mode !== 'while-held' || layer.tap.length > 0) unsupported ??= 'layers other than while held';
-    const signals = layers.flatMap((layer) => {
-      const word = layer.madeIn === 'host' && layer.signal ? wordMaker(layer.signal) : null;
-      return word ? [word] : [];
+    const layers = index.layersByModifier.get(controlId);
+    if (!layers) return [{ control, byGesture, opens: none, signals: none }];
+    const opens = layers.flatMap((layer): Modifier[] => {
+      if (layer.madeIn !== 'controller') return [];
+      const tap = layer.tap.length === 0 ? null : compile(layer.tap);
+      const rest = { assignment: null, gesture: 'press' as const, chord: null, bank: null, page: null, layerId: null };
+      return [{ layer, tap: tap === null ? null : arm({ ...rest, actions: tap }) }];
     });
-    controls.set(controlId, { armed: own, opens: layers.filter((l) => l.madeIn === 'controller'), signals });
+    const signals = layers.flatMap((layer) =>
+      layer.madeIn === 'host' && layer.signal ? [makePut(layer.signal, false, scope.sysex)] : [],
+    );
+    return [{ control, byGesture, opens, signals }];
+  });
+
+  const chords = armed.some((a) => a.chord !== null);
+  const controls = new Map<string, ProgramControl>();
+  for (const { control, byGesture, opens, signals } of drafts) {
+    controls.set(control.id, {
+      control,
+      byGesture,
+      partnerOf: chords
+        ? drafts.flatMap((other) =>
+            other.byGesture.chord.flatMap((a) =>
+              a.chord?.with === control.id ? [{ controlId: other.control.id, armed: a }] : [],
+            ),
+          )
+        : none,
+      opens,
+      signals,
+      calibrate: makeCalibration(control.calibration),
+      position: remember(-1),
+      turnedAt: remember(-1e9),
+    });
   }
   return {
-    program: { firmware: scope.controller.firmware, controls, layers: index.layers, armed, memoryAtStart: memory },
+    program: {
+      controllerId: controller.id,
+      firmware: controller.firmware,
+      controls,
+      layers: index.layers,
+      armed,
+      memoryAtStart: memory,
+      fed,
+      phases,
+    },
     unsupported,
   };
 }
 
 /**
  * The layer in which the hardware holds an assignment: a layer made in the host does not exist there, so its assignment is
- * what the control sends always — unless Base has one for the same gesture and place, which then is what it sends.
- * `undefined` when the hardware does not hold it at all.
+ * what the control sends always — unless another stands in for it. `undefined` when the hardware does not hold it at all.
  */
 function programmedLayer(index: RigIndex, assignment: Assignment): string | null | undefined {
   if (hostLayerAt(index, assignment.layerId) === null) return assignment.layerId;
   return standInOf(index, assignment) === null ? null : undefined;
 }
 
-function inScope(a: Assignment, layerId: string | null, scope: CompileScope): boolean {
+function inScope(a: Assignment, layerId: string | null, { place }: CompileScope): boolean {
+  if (place === null) return true;
   return (
-    (a.bank === null || a.bank === scope.bank) &&
-    (a.page === null || a.page === scope.page) &&
-    (layerId === null || scope.layerIds.includes(layerId))
+    (a.bank === null || a.bank === place.bank) &&
+    (a.page === null || a.page === place.page) &&
+    (layerId === null || place.layerIds.includes(layerId))
   );
 }
+
+const valueTop = (message: Message): number =>
+  message.type === 'cc14' || message.type === 'pitch-bend' || message.type === 'rpn' || message.type === 'nrpn' ? 16383 : 127;
 
 function unreachable(value: never): never {
   throw new Error(`unhandled behaviour ${JSON.stringify(value)}`);

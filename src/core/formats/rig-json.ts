@@ -4,7 +4,7 @@ import { err, ok, type Result } from '../result';
 import { byOrder, firstBroken, headSchema, type Rig, rowSchemas, type TableName, tableNames } from '../rig';
 
 export const RIG_FORMAT = 'keen-dial/rig';
-export const RIG_FORMAT_VERSION = 1;
+export const RIG_FORMAT_VERSION = 2;
 /** Largest file that is read, in bytes. */
 export const RIG_FILE_LIMIT = 20 * 1024 * 1024;
 /** Most rows in one rig. */
@@ -66,10 +66,43 @@ export function parseRig(text: string): Result<Rig, readonly ImportProblem[]> {
       `The file has format ${outer.data.formatVersion}, and this version reads up to ${RIG_FORMAT_VERSION}. Open it with a newer Keen Dial.`,
     );
   }
-  const parsed = rigSchema.safeParse(raw);
+  const parsed = rigSchema.safeParse(migrated(raw, outer.data.formatVersion));
   if (!parsed.success)
     return err(parsed.error.issues.slice(0, 20).map((issue) => ({ place: placeOf(issue.path, raw), message: issue.message })));
   return checked(parsed.data);
+}
+
+const scriptsOfVersion1 = z.looseObject({
+  scripts: z.array(
+    z.looseObject({
+      events: z.array(
+        z.object({
+          atMs: z.number(),
+          controlId: z.string(),
+          do: z.enum(['press', 'release', 'move']),
+          position: z.number().nullable(),
+        }),
+      ),
+    }),
+  ),
+});
+
+/** A file of an older version as the present one would have written it. Version 2: script events name what they act on as `on`. */
+function migrated(raw: unknown, version: number): unknown {
+  if (version >= 2) return raw;
+  const old = scriptsOfVersion1.safeParse(raw);
+  if (!old.success) return raw;
+  const scripts = old.data.scripts.map((script) => ({
+    ...script,
+    events: script.events.map(({ atMs, controlId: on, do: what, position }) =>
+      what === 'move'
+        ? { do: what, atMs, on, position: position ?? 0 }
+        : what === 'press'
+          ? { do: what, atMs, on, velocity: null }
+          : { do: what, atMs, on },
+    ),
+  }));
+  return { ...old.data, scripts };
 }
 
 function checked(rig: Rig): Result<Rig, readonly ImportProblem[]> {

@@ -16,13 +16,17 @@ export {
   type MessageType,
   messageSchema,
   messageTypeSchema,
+  sequenceKey,
   shortName,
+  sysexKey,
   valueMax,
   withChannel,
   withNumber,
+  wordKey,
 } from './message';
 export { type MiddleC, type NumberStyle, noteName, parseNote, showChannel, showNote, showProgram } from './names';
 export { type Channel, channel, channelSchema, type U7, type U14, u7, u7Schema, u14, u14Schema } from './numbers';
+export { carrierOf, heardKeys, makePut, noSysex, type Put, parameterControls, type SysexTable, withSysex } from './out';
 export { decodeClicks, encodeClicks, MOST_CLICKS, type RelativeCoding, relativeCodingSchema } from './relative';
 export {
   type Assembled,
@@ -34,14 +38,22 @@ export {
   parameterWords,
 } from './sequences';
 export {
+  bendWord,
   ccWord,
   noteWord,
+  polyWord,
+  pressureWord,
   programWord,
+  realTimeWord,
+  sysexPlace,
+  sysexWord,
   type Word,
+  type WordType,
   wordBytes,
   wordChannel,
-  wordKey,
+  wordLength,
   wordNumber,
+  wordStatus,
   wordType,
   wordValue,
 } from './word';

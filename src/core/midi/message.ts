@@ -1,6 +1,7 @@
 // What a controller sends and a target listens for, without the value: the kind of message, channel and number.
 import * as z from 'zod';
 import { channelSchema, u7Schema, u14Schema } from './numbers';
+import { sysexPlace, type Word, type WordType, wordType } from './word';
 
 const bankSelectSchema = z.object({ msb: u7Schema, lsb: u7Schema.nullable() });
 
@@ -54,13 +55,42 @@ export const messageTypeSchema = z.enum(typeOrder);
 
 /**
  * One integer that is equal for two messages exactly when a receiver cannot tell them apart by type, channel and number.
- * SysEx messages share one key: they are told apart by their bytes.
+ * SysEx messages are told apart by 48 bits of a hash of their bytes (FNV-1a, twice 24 bits).
  */
 export function addressKey(message: Message): number {
+  if (message.type === 'sysex') return sysexKey(message.bytes);
   const type = typeNumber[message.type];
   const ch = 'channel' in message ? message.channel - 1 : 0;
   const number = 'number' in message ? message.number : 0;
   return (type * 16 + ch) * 16384 + number;
+}
+
+/** The address of a sequence that a receiver has put together: the same as `addressKey` gives for its message. */
+export const sequenceKey = (type: 'cc14' | 'rpn' | 'nrpn', channel: number, number: number): number =>
+  (typeNumber[type] * 16 + channel - 1) * 16384 + number;
+
+/** The address of a SysEx message by its bytes (without F0 and F7); far above every other one. */
+export function sysexKey(bytes: readonly number[]): number {
+  let a = 0x811c9dc5;
+  let b = 0x01000193;
+  for (const byte of bytes) {
+    a = Math.imul(a ^ byte, 0x01000193);
+    b = Math.imul(b ^ (byte + 0x5b), 0x811c9dc5);
+  }
+  return 2 ** 50 + (a >>> 8) * 2 ** 24 + (b >>> 8);
+}
+
+const wordTypeNumber: Readonly<Record<WordType, number>> = { ...typeNumber, other: typeOrder.length };
+
+/** The same key as `addressKey` gives for the message, so that a word finds who listens for it; SysEx by its table. */
+export function wordKey(word: Word, sysexKeys: readonly number[] = []): number {
+  if (word < 0) return sysexKeys[sysexPlace(word)] ?? -1;
+  const kind = word >> 20;
+  // Control changes and notes first: they are nearly all there is.
+  if (kind === 0xb) return (((word >> 16) & 0x0f) << 14) + ((word >> 8) & 0x7f);
+  const type = wordType(word);
+  const numbered = kind < 0xd;
+  return (wordTypeNumber[type] * 16 + (kind === 0xf ? 0 : (word >> 16) & 0x0f)) * 16384 + (numbered ? (word >> 8) & 0x7f : 0);
 }
 
 /** The largest value a message can carry: 16383 for 14-bit kinds, 127 for the others (MIDI 1.0). */

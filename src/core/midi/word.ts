@@ -1,12 +1,16 @@
-// Channel messages as one integer each (status, two data bytes), so that simulating a million of them makes no objects.
-// Layout: status byte << 16 | data 1 << 8 | data 2, as the bytes travel (MIDI 1.0).
+// Messages as one integer each (status, two data bytes), so that simulating a million of them makes no objects.
+// Layout: status byte << 16 | data 1 << 8 | data 2, as the bytes travel (MIDI 1.0). SysEx does not fit: it is −1 − its place in
+// a table of SysEx messages that whoever plays keeps beside the words.
 
 export type Word = number;
 
 const NOTE_OFF = 0x80;
 const NOTE_ON = 0x90;
+const POLY = 0xa0;
 const CONTROL = 0xb0;
 const PROGRAM = 0xc0;
+const PRESSURE = 0xd0;
+const BEND = 0xe0;
 
 /** A control change; channel 1–16, number and value 0–127. */
 export const ccWord = (channel: number, number: number, value: number): Word =>
@@ -19,25 +23,86 @@ export const noteWord = (channel: number, note: number, velocity: number): Word 
 /** A program change; program 0–127. */
 export const programWord = (channel: number, program: number): Word => ((PROGRAM | (channel - 1)) << 16) | (program << 8);
 
+/** Pitch bend, value 0–16383 with 8192 at rest; the low seven bits travel first (MIDI 1.0). */
+export const bendWord = (channel: number, value: number): Word =>
+  ((BEND | (channel - 1)) << 16) | ((value & 127) << 8) | (value >> 7);
+
+/** Channel pressure 0–127. */
+export const pressureWord = (channel: number, value: number): Word => ((PRESSURE | (channel - 1)) << 16) | (value << 8);
+
+/** Pressure 0–127 on one note. */
+export const polyWord = (channel: number, note: number, value: number): Word =>
+  ((POLY | (channel - 1)) << 16) | (note << 8) | value;
+
+/** A message of one byte from F8 on (MIDI 1.0, system real time). */
+export const realTimeWord = (status: number): Word => status << 16;
+
+/** The word of a SysEx message at a place of the table. */
+export const sysexWord = (place: number): Word => -1 - place;
+/** The place in the table of a SysEx word; −1 for every other word. */
+export const sysexPlace = (word: Word): number => (word < 0 ? -1 - word : -1);
+
+export const wordStatus = (word: Word): number => (word < 0 ? 0xf0 : (word >> 16) & 0xff);
 export const wordChannel = (word: Word): number => ((word >> 16) & 0x0f) + 1;
 export const wordNumber = (word: Word): number => (word >> 8) & 0x7f;
-export const wordValue = (word: Word): number => word & 0x7f;
+
+/** The value: 0–127, or 0–16383 for pitch bend; 0 for what carries none. */
+export function wordValue(word: Word): number {
+  switch (word >> 20) {
+    case 0xe:
+      return ((word & 0x7f) << 7) | ((word >> 8) & 0x7f);
+    case 0xd:
+      return (word >> 8) & 0x7f;
+    case 0xc:
+    case 0xf:
+      return 0;
+    default:
+      return word < 0 ? 0 : word & 0x7f;
+  }
+}
+
+/** What a word is by itself, before receivers put sequences together. `other` is what no mapping listens for. */
+export type WordType =
+  | 'cc'
+  | 'note'
+  | 'program'
+  | 'pitch-bend'
+  | 'channel-pressure'
+  | 'poly-pressure'
+  | 'sysex'
+  | 'start'
+  | 'stop'
+  | 'continue'
+  | 'other';
+
+const byStatus: readonly WordType[] = ['note', 'note', 'poly-pressure', 'cc', 'program', 'channel-pressure', 'pitch-bend'];
 
 /** What kind of message a word is. */
-export function wordType(word: Word): 'cc' | 'note' | 'program' {
-  const kind = (word >> 16) & 0xf0;
-  return kind === CONTROL ? 'cc' : kind === PROGRAM ? 'program' : 'note';
+export function wordType(word: Word): WordType {
+  if (word < 0) return 'sysex';
+  switch (word >> 16) {
+    case 0xfa:
+      return 'start';
+    case 0xfb:
+      return 'continue';
+    case 0xfc:
+      return 'stop';
+    default:
+      return byStatus[(word >> 20) - 8] ?? 'other';
+  }
 }
 
-/** The same key as `addressKey` gives for the message, so that a word finds the landings that listen for it. */
-export function wordKey(word: Word): number {
-  const kind = (word >> 16) & 0xf0;
-  const type = kind === CONTROL ? 0 : kind === PROGRAM ? 2 : 1;
-  return (type * 16 + ((word >> 16) & 0x0f)) * 16384 + ((word >> 8) & 0x7f);
-}
-
-/** The bytes of a word as they travel: two for a program change and channel pressure, three for the others (MIDI 1.0). */
-export function wordBytes(word: Word): readonly number[] {
+/** The bytes of a word as they travel; those of a SysEx, with F0 and F7, come from its table (MIDI 1.0). */
+export function wordBytes(word: Word, sysex: readonly (readonly number[])[] = []): readonly number[] {
+  if (word < 0) return [0xf0, ...(sysex[sysexPlace(word)] ?? []), 0xf7];
   const status = (word >> 16) & 0xff;
-  return (status & 0xe0) === PROGRAM ? [status, wordNumber(word)] : [status, wordNumber(word), wordValue(word)];
+  if (status >= 0xf8) return [status];
+  return (status & 0xe0) === PROGRAM ? [status, wordNumber(word)] : [status, wordNumber(word), word & 0x7f];
+}
+
+/** How many bytes a word takes on a wire: as long as `wordBytes`. */
+export function wordLength(word: Word, sysex: readonly (readonly number[])[] = []): number {
+  if (word < 0) return (sysex[sysexPlace(word)]?.length ?? 0) + 2;
+  const status = (word >> 16) & 0xff;
+  return status >= 0xf8 ? 1 : (status & 0xe0) === PROGRAM ? 2 : 3;
 }

@@ -1,5 +1,5 @@
 // Look-ups over a rig, built once per change: every question that a screen or a check asks again and again.
-import { addressKey, type Message, withNumber } from '../midi';
+import { addressKey, heardKeys, type Message, withNumber } from '../midi';
 import type { Assignment, Control, Controller, Counter, Landing, Layer, Parameter, Rig, Send, Target, Wire } from './schema';
 
 /** A send where it stands: which assignment, which of its actions. */
@@ -18,15 +18,24 @@ export interface RigIndex {
   readonly parameters: ReadonlyMap<string, Parameter>;
   readonly layers: ReadonlyMap<string, Layer>;
   readonly layersByModifier: ReadonlyMap<string, readonly Layer[]>;
+  /** Layers made in the host, by the key of the address at which their modifier is heard. */
+  readonly layersBySignal: ReadonlyMap<number, readonly Layer[]>;
   readonly controlsOf: ReadonlyMap<string, readonly Control[]>;
   readonly parametersOf: ReadonlyMap<string, readonly Parameter[]>;
   readonly wiresFrom: ReadonlyMap<string, readonly Wire[]>;
   readonly assignments: ReadonlyMap<string, Assignment>;
   readonly assignmentsOf: ReadonlyMap<string, readonly Assignment[]>;
+  /** Controls that chords of others name. */
+  readonly chordPartners: ReadonlySet<string>;
   /** Sends by the key of each address that they can put out. */
   readonly sendsAt: ReadonlyMap<number, readonly PlacedSend[]>;
+  /** Sends of sequences by the key of each plain control change that carries them. */
+  readonly sequencesAt: ReadonlyMap<number, readonly PlacedSend[]>;
   /** Sends by the parameter that they are meant for. */
   readonly sendsFor: ReadonlyMap<string, readonly PlacedSend[]>;
+  /** SysEx messages that are sent, and that are listened for. */
+  readonly sysexSent: readonly (readonly number[])[];
+  readonly sysexHeard: readonly (readonly number[])[];
   readonly landingsAt: ReadonlyMap<number, readonly Landing[]>;
   readonly landingsOf: ReadonlyMap<string, readonly Landing[]>;
 }
@@ -55,10 +64,15 @@ export function indexRig(rig: Rig, before?: RigIndex): RigIndex {
     wiresFrom: targets.wiresFrom,
     layers: layers.layers,
     layersByModifier: layers.layersByModifier,
+    layersBySignal: layers.layersBySignal,
     assignments: sends.assignments,
     assignmentsOf: sends.assignmentsOf,
+    chordPartners: sends.chordPartners,
     sendsAt: sends.sendsAt,
+    sequencesAt: sends.sequencesAt,
     sendsFor: sends.sendsFor,
+    sysexSent: sends.sysexSent,
+    sysexHeard: landings.sysexHeard,
     landingsAt: landings.landingsAt,
     landingsOf: landings.landingsOf,
   };
@@ -99,29 +113,50 @@ const targetIndex = (rig: Rig) => ({
 
 function layerIndex(rig: Rig) {
   const layersByModifier = new Map<string, Layer[]>();
-  for (const layer of rig.layers) if (layer.modifierControlId !== null) put(layersByModifier, layer.modifierControlId, layer);
-  return { layers: byId(rig.layers), layersByModifier };
+  const layersBySignal = new Map<number, Layer[]>();
+  for (const layer of rig.layers) {
+    if (layer.modifierControlId !== null) put(layersByModifier, layer.modifierControlId, layer);
+    if (layer.madeIn === 'host' && layer.signal) put(layersBySignal, addressKey(layer.signal), layer);
+  }
+  return { layers: byId(rig.layers), layersByModifier, layersBySignal };
 }
 
 function sendIndex(rig: Rig, counters: ReadonlyMap<string, Counter>) {
   const sendsAt = new Map<number, PlacedSend[]>();
+  const sysexSent: (readonly number[])[] = [];
+  const sequencesAt = new Map<number, PlacedSend[]>();
   const sendsFor = new Map<string, PlacedSend[]>();
+  const chordPartners = new Set<string>();
   for (const assignment of rig.assignments) {
+    if (assignment.gesture.type === 'chord') chordPartners.add(assignment.gesture.with);
     for (let actionIndex = 0; actionIndex < assignment.actions.length; actionIndex++) {
       const action = assignment.actions[actionIndex];
       if (action?.type !== 'send') continue;
       const placed = { assignment, actionIndex, send: action };
-      if (action.behaviour.type !== 'stepping') put(sendsAt, addressKey(action.message), placed);
-      else for (const message of messagesOf(action, counters)) put(sendsAt, addressKey(message), placed);
+      for (const message of messagesOf(action, counters)) {
+        put(sendsAt, addressKey(message), placed);
+        if (message.type === 'sysex') sysexSent.push(message.bytes);
+        if (message.type === 'cc' || message.type === 'note') continue;
+        for (const key of heardKeys(message).slice(1)) put(sequencesAt, key, placed);
+      }
       for (const id of action.meant) put(sendsFor, id, placed);
     }
   }
-  return { assignments: byId(rig.assignments), assignmentsOf: groupBy(rig.assignments, (a) => a.controlId), sendsAt, sendsFor };
+  return {
+    assignments: byId(rig.assignments),
+    assignmentsOf: groupBy(rig.assignments, (a) => a.controlId),
+    chordPartners,
+    sendsAt,
+    sequencesAt,
+    sysexSent,
+    sendsFor,
+  };
 }
 
 const landingIndex = (rig: Rig) => ({
   landingsAt: groupBy(rig.landings, (l) => addressKey(l.address)),
   landingsOf: groupBy(rig.landings, (l) => l.parameterId),
+  sysexHeard: rig.landings.flatMap((l) => (l.address.type === 'sysex' ? [l.address.bytes] : [])),
 });
 
 /** Every address that a send can put out: one, or each number of the counter for a stepping program. */

@@ -2,7 +2,7 @@ export { apply, applyTracked, byOrder, type EditProblem, type Touched } from './
 export { batch, type Edit, editSchema, insert, invert, labelOf, remove, set } from './edit';
 export { groupBy, indexRig, messagesOf, type PlacedSend, type RigIndex } from './index-rig';
 export { sameJson } from './json';
-export { baseAt, hostLayerAt, layersOn, standInOf } from './layers';
+export { baseAt, hostLayerAt, layersOn, reaches, standInOf } from './layers';
 export { type Panel, type PanelControl, type PanelCounts, panelFromCounts } from './panel';
 export { firstBroken, rowsPointingAt } from './references';
 export {
@@ -34,6 +34,7 @@ export {
   type Row,
   rowSchemas,
   rowsOf,
+  type ScriptEvent,
   type Send,
   type SwitchMode,
   type TableName,

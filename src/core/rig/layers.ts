@@ -1,6 +1,6 @@
 // What layers mean, asked from many places: where a layer is made, which ones a controller has, and what the hardware holds.
 import type { RigIndex } from './index-rig';
-import type { Assignment, Gesture, Layer, Rig } from './schema';
+import type { Assignment, Control, Gesture, Layer, Rig } from './schema';
 
 /** The host layer that a place listens in: its layer if that is made in the host, else none. */
 export function hostLayerAt(index: RigIndex, layerId: string | null): string | null {
@@ -27,8 +27,28 @@ export function baseAt(index: RigIndex, spot: BareSpot): Assignment | null {
   return mine.find((a) => a.bank === spot.bank) ?? mine.find((a) => a.bank === null) ?? null;
 }
 
-/** Base's assignment that the hardware sends in place of one in a layer made in the host; null when it sends its own. */
+/**
+ * What the hardware sends in place of an assignment in a layer made in the host; null when it sends its own. A control has one
+ * message for one gesture: Base's, or where Base has none, that of the first host-made layer which has one.
+ */
 export function standInOf(index: RigIndex, assignment: Assignment): Assignment | null {
   if (hostLayerAt(index, assignment.layerId) === null) return null;
-  return baseAt(index, { ...assignment, gesture: assignment.gesture.type });
+  const base = baseAt(index, { ...assignment, gesture: assignment.gesture.type });
+  if (base) return base;
+  const first = (index.assignmentsOf.get(assignment.controlId) ?? []).find(
+    (a) =>
+      hostLayerAt(index, a.layerId) !== null &&
+      a.gesture.type === assignment.gesture.type &&
+      a.bank === assignment.bank &&
+      a.page === assignment.page,
+  );
+  return first && first.id !== assignment.id ? first : null;
+}
+
+/** Whether a layer turns a control into something else: by its scope, and never its own modifier. */
+export function reaches(layer: Layer, control: Pick<Control, 'id' | 'controllerId' | 'side'>): boolean {
+  if (layer.modifierControlId === control.id) return false;
+  if (layer.scope.type === 'all') return true;
+  if (layer.scope.controllerId !== control.controllerId) return false;
+  return layer.scope.type === 'controller' || layer.scope.side === control.side;
 }

@@ -8,6 +8,9 @@ export interface Reference {
   readonly tables: readonly TableName[];
 }
 
+/** What a script can act on. */
+const playable: readonly TableName[] = ['controls', 'controllers', 'parameters', 'targets', 'wires'];
+
 const point = (field: string, id: string | null, ...tables: TableName[]): Reference[] =>
   id === null ? [] : [{ field, id, tables }];
 
@@ -50,7 +53,7 @@ const rules: { readonly [T in TableName]: (row: Row<T>) => Reference[] } = {
     ...point('assignmentId', row.assignmentId, 'assignments'),
   ],
   songs: (row) => row.sections.flatMap((s) => point('sections', s.sceneId, 'scenes')),
-  scripts: (row) => row.events.flatMap((e) => point('events', e.controlId, 'controls')),
+  scripts: (row) => [...new Set(row.events.map((e) => e.on))].flatMap((id) => point('events', id, ...playable)),
   accepted: () => [],
 };
 

@@ -1,39 +1,36 @@
 // What one landing does with one message: the receive modes.
-import { decodeClicks } from '../midi';
+import { decodeClicks, type MessageType, valueMax } from '../midi';
 import type { Landing, Parameter, Reception } from '../rig';
 import { makeCurve, makeScale, placeOf, stepOf } from '../values';
 
-export type Heard = 'cc' | 'note' | 'program';
-
-/** The new value of the parameter for a message value 0–127, given its present value. */
-export type Hear = (type: Heard, value: number, now: number) => number;
-
-/** What cannot be simulated yet; null when it can. */
-export function unsupportedLanding(landing: Landing): string | null {
-  switch (landing.mode) {
-    case 'absolute':
-    case 'toggle':
-    case 'gate':
-    case 'set':
-    case 'increment':
-    case 'decrement':
-      break;
-    case 'relative':
-      return landing.coding === null ? 'a relative landing without a coding' : null;
-    default:
-      return `the receive mode “${landing.mode}”`;
-  }
-  return null;
+export interface Hear {
+  /** The new value of the parameter for a message value (0–127, or 0–16383 for 14-bit kinds), given its present value. */
+  readonly value: (type: MessageType, value: number, now: number) => number;
+  /** The new value after data increment or decrement (MIDI 1.0, CC 96 and 97): one step either way. */
+  readonly step: (now: number, by: 1 | -1) => number;
 }
 
+/** Messages that say all they have to say by arriving: they qualify without a value. */
+const valueless: ReadonlySet<MessageType> = new Set(['program', 'sysex', 'start', 'stop', 'continue']);
+
 /**
- * Compiles a landing. Control values count as on from the target's threshold; notes read velocity with threshold 1 (a note-off
- * is 0); a program message has no value and always qualifies.
+ * Compiles a landing. Values count as on from the target's threshold, in 14 bits from 128 times it; notes read velocity with
+ * threshold 1 (a note-off is 0); a message without a value always qualifies.
  */
 export function makeHear(landing: Landing, parameter: Parameter, reception: Reception): Hear {
-  const on = (type: Heard, value: number): boolean =>
-    type === 'program' ? true : value >= (type === 'note' ? 1 : reception.threshold);
-  const acts = (type: Heard, value: number): boolean => reception.actsOn === 'any-message' || on(type, value);
+  const nudge = makeNudge(landing, parameter, reception);
+  return { value: valueAfter(landing, parameter, reception, nudge), step: (now, by) => nudge(now, by) };
+}
+
+type Nudge = (now: number, clicks: number) => number;
+
+function valueAfter(landing: Landing, parameter: Parameter, reception: Reception, nudge: Nudge): Hear['value'] {
+  const on = (type: MessageType, value: number): boolean => {
+    if (valueless.has(type)) return true;
+    if (type === 'note') return value >= 1;
+    return value >= (valueMax(type) === 127 ? reception.threshold : reception.threshold * 128);
+  };
+  const acts = (type: MessageType, value: number): boolean => reception.actsOn === 'any-message' || on(type, value);
   const { from, to } = landing;
 
   if (parameter.kind === 'trigger') {
@@ -49,28 +46,44 @@ export function makeHear(landing: Landing, parameter: Parameter, reception: Rece
     case 'toggle':
       return (type, value, now) => (acts(type, value) ? (Math.abs(now - to) < Math.abs(now - from) ? from : to) : now);
     case 'set':
+    case 'preset':
       return (type, value, now) => (acts(type, value) ? landing.setValue : now);
+    case 'trigger':
+      return (type, value, now) => (acts(type, value) ? to : now);
     case 'increment':
     case 'decrement': {
-      const nudge = makeNudge(landing, parameter, reception);
       const way = landing.mode === 'increment' ? 1 : -1;
       return (type, value, now) => (acts(type, value) ? nudge(now, way) : now);
     }
+    case 'next-preset':
+    case 'previous-preset': {
+      const way = landing.mode === 'next-preset' ? 1 : -1;
+      return (type, value, now) => (acts(type, value) ? wrapped(now + way, landing) : now);
+    }
     case 'relative': {
       const { coding } = landing;
+      // Without a coding there is nothing to go by, and messages without a value say no clicks.
       if (coding === null) return (_type, _value, now) => now;
-      const nudge = makeNudge(landing, parameter, reception);
-      return (type, value, now) => (type === 'program' ? now : nudge(now, decodeClicks(value, coding)));
+      return (type, value, now) => (valueless.has(type) ? now : nudge(now, decodeClicks(sevenBits(type, value), coding)));
     }
     default:
-      return (_type, _value, now) => now;
+      return unreachable(landing.mode);
   }
+}
+
+const sevenBits = (type: MessageType, value: number): number => (valueMax(type) === 127 ? value : value >> 7);
+
+/** The next preset after the last is the first. */
+function wrapped(value: number, landing: Landing): number {
+  const low = Math.min(landing.from, landing.to);
+  const span = Math.abs(landing.to - landing.from) + 1;
+  return low + ((((Math.round(value) - low) % span) + span) % span);
 }
 
 /** A landing's range as places 0–1 of its own: how takeover compares knob and parameter. */
 export interface Travel {
-  /** Place of the knob 0–1 for a message value, after the landing's curve. */
-  readonly knob: (value: number) => number;
+  /** Place of the knob 0–1 for a message value of a kind, after the landing's curve. */
+  readonly knob: (value: number, max: number) => number;
   /** Where a parameter value lies in the range, 0–1. */
   readonly placeOfValue: (value: number) => number;
   readonly valueAt: (place: number) => number;
@@ -84,7 +97,7 @@ export function travelOf(landing: Landing, parameter: Parameter): Travel | null 
   const start = scale.toPlace(landing.from);
   const stretch = scale.toPlace(landing.to) - start;
   return {
-    knob: (value) => curve(placeOf(value, 127, parameter.centre)),
+    knob: (value, max) => curve(placeOf(value, max, parameter.centre)),
     placeOfValue: (value) => (stretch === 0 ? 0 : Math.min(1, Math.max(0, (scale.toPlace(value) - start) / stretch))),
     valueAt: (place) => (place <= 0 ? landing.from : place >= 1 ? landing.to : scale.toValue(start + stretch * place)),
   };
@@ -93,20 +106,27 @@ export function travelOf(landing: Landing, parameter: Parameter): Travel | null 
 /**
  * Absolute on what moves. The value gives a place on the travel (0–1), the landing's curve bends it, the landing's range is a
  * stretch of the parameter's own travel, and the parameter's scale gives the value in its unit. Stepped parameters take
- * ⌊v · n / max⌋ over the steps of the range.
+ * ⌊v · n / max⌋ over the steps of the range. 7-bit values are read from a table of 128.
  */
-function absolute(landing: Landing, parameter: Parameter): Hear {
+function absolute(landing: Landing, parameter: Parameter): Hear['value'] {
   if (parameter.kind === 'stepped') {
     const count = Math.abs(landing.to - landing.from) + 1;
     const way = landing.to >= landing.from ? 1 : -1;
-    return (type, value) => landing.from + way * stepOf(type === 'program' ? 127 : value, 127, count);
+    return (type, value) => landing.from + way * (valueless.has(type) ? count - 1 : stepOf(value, valueMax(type), count));
   }
   const travel = travelOf(landing, parameter);
-  return (type, value, now) => (travel === null ? now : travel.valueAt(type === 'program' ? 1 : travel.knob(value)));
+  if (travel === null) return (_type, _value, now) => now;
+  const table: number[] = [];
+  return (type, value) => {
+    if (valueless.has(type)) return landing.to;
+    if (valueMax(type) !== 127) return travel.valueAt(travel.knob(value, 16383));
+    table[value] ??= travel.valueAt(travel.knob(value, 127));
+    return table[value] ?? landing.from;
+  };
 }
 
 /** Moves a parameter by clicks of the target's step, clamped to the landing's range; a reversed range runs backwards. */
-function makeNudge(landing: Landing, parameter: Parameter, reception: Reception): (now: number, clicks: number) => number {
+function makeNudge(landing: Landing, parameter: Parameter, reception: Reception): Nudge {
   const low = Math.min(landing.from, landing.to);
   const high = Math.max(landing.from, landing.to);
   const way = landing.mode === 'relative' && landing.to < landing.from ? -1 : 1;
@@ -114,4 +134,8 @@ function makeNudge(landing: Landing, parameter: Parameter, reception: Reception)
   if (parameter.kind !== 'continuous') return (now, clicks) => clamp(now + way * clicks);
   const scale = makeScale(parameter.scale, parameter.lowest, parameter.highest);
   return (now, clicks) => clamp(scale.toValue(scale.toPlace(now) + way * clicks * reception.relativeStep));
+}
+
+function unreachable(value: never): never {
+  throw new Error(`unhandled mode ${String(value)}`);
 }

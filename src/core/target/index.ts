@@ -1,3 +1,13 @@
-export { type Heard, makeHear, unsupportedLanding } from './hear';
-export { compileTargets, startTargets, stepTargets, type TargetProgram, type TargetState } from './step';
+export { feedbackOf } from './feedback';
+export { compileTargets, type Ear, type TargetProgram, type Tempo, type Unit, usualTempo } from './program';
+export {
+  launchDue,
+  look,
+  setValue,
+  startTargets,
+  stepTargets,
+  type TargetState,
+  targetsWakeAt,
+  type Unheard,
+} from './step';
 export { type Grip, looseGrip, type TakeoverRule, takeOver } from './takeover';

@@ -1,150 +1,274 @@
-// The receiving side as a state machine: which landings hear a word, in which host layer, and what the parameters do.
-import { addressKey, type Word, wordKey, wordType, wordValue } from '../midi';
-import type { Controller, Landing, Layer, Parameter, RigIndex } from '../rig';
-import { accepts, passes, portFits, routesFrom } from '../wires';
-import { type Hear, makeHear, type Travel, travelOf, unsupportedLanding } from './hear';
-import { type Grip, looseGrip, type TakeoverRule, takeOver } from './takeover';
+// The receiving side as a state machine: what one message does to the parameters of the target where it arrives.
+import {
+  type AssemblerState,
+  assemble,
+  idleAssembler,
+  type MessageType,
+  sequenceKey,
+  valueMax,
+  type Word,
+  type WordType,
+  wordChannel,
+  wordKey,
+  wordNumber,
+  wordType,
+  wordValue,
+} from '../midi';
+import type { Ear, TargetProgram, Unit } from './program';
+import { type Grip, looseGrip, takeOver } from './takeover';
 
-interface Ear {
-  readonly landing: Landing;
-  readonly slot: number;
-  readonly hear: Hear;
-  /** Takeover other than jumping, on a landing where it means something. */
-  readonly takeover: { readonly rule: TakeoverRule; readonly travel: Travel } | null;
+interface UnitState {
+  /** Host-made layers that are open, in the order in which they were opened. */
+  readonly open: readonly string[];
+  readonly assembler: AssemblerState;
+  /** Selected bank by channel, high · 128 + low. */
+  readonly banks: Readonly<Record<number, number>>;
+  /** Whether it has the focus or selection that its scope asks for. */
+  readonly here: boolean;
 }
 
-export interface TargetProgram {
-  /** The parameters in play; a slot is a position in this list. */
-  readonly parameters: readonly Parameter[];
-  readonly ears: ReadonlyMap<number, readonly Ear[]>;
-  readonly signals: ReadonlyMap<number, readonly Layer[]>;
-  readonly layers: ReadonlyMap<string, Layer>;
-  readonly start: readonly number[];
+interface Launch {
+  readonly at: number;
+  readonly slot: number;
+  readonly ear: number;
+  readonly type: MessageType;
+  readonly value: number;
 }
 
 export interface TargetState {
   readonly values: readonly number[];
-  /** Host-made layers that are open, in the order in which they were opened. */
-  readonly open: readonly string[];
+  readonly units: readonly UnitState[];
   /** What landings with a takeover remember, by landing. */
   readonly grips: Readonly<Record<string, Grip>>;
+  readonly launches: readonly Launch[];
+  /** Where the grid of beats begins, in milliseconds: at the last start message. */
+  readonly gridFrom: number;
 }
 
-export interface TargetScope {
-  readonly controller: Controller;
-  /** Keys of every address that can arrive. */
-  readonly keys: readonly number[];
-  /** Parameters that get a slot even if nothing lands on them. */
-  readonly parameterIds: readonly string[];
+/** A word as it comes in at a target. */
+export interface Arrival {
+  readonly unit: Unit;
+  readonly word: Word;
+  readonly t: number;
+  /** The port that it comes from, for targets that tell ports apart. */
+  readonly port: string;
+  /** Whether it counts as remote control; else it only plays. */
+  readonly remote: boolean;
 }
 
-/** Compiles what can hear a controller at some addresses, over the wires that there are. */
-export function compileTargets(
-  index: RigIndex,
-  scope: TargetScope,
-): { readonly program: TargetProgram; readonly unsupported: string | null } {
-  const parameters: Parameter[] = [];
-  const slots = new Map<string, number>();
-  const slotOf = (parameter: Parameter): number => {
-    const known = slots.get(parameter.id);
-    if (known !== undefined) return known;
-    slots.set(parameter.id, parameters.length);
-    return parameters.push(parameter) - 1;
-  };
-  let unsupported: string | null = null;
-  const ears = new Map<number, Ear[]>();
-  const routes = routesFrom(index, scope.controller.id);
-  for (const id of scope.parameterIds) {
-    const parameter = index.parameters.get(id);
-    if (parameter) slotOf(parameter);
-  }
-  for (const key of scope.keys) {
-    const hearing: Ear[] = [];
-    for (const landing of index.landingsAt.get(key) ?? []) {
-      const parameter = index.parameters.get(landing.parameterId);
-      if (!parameter) continue;
-      const type = landing.address.type;
-      const channel = 'channel' in landing.address ? landing.address.channel : 0;
-      for (const { target, wire } of routes) {
-        if (target.id !== landing.targetId || !passes(wire, type, channel)) continue;
-        if (!accepts(target, landing.address) || !portFits(target, landing.port, scope.controller)) continue;
-        unsupported ??= unsupportedLanding(landing);
-        hearing.push({
-          landing,
-          slot: slotOf(parameter),
-          hear: makeHear(landing, parameter, target.reception),
-          takeover: takeoverOf(landing, parameter, target.reception.rejectGap),
-        });
-      }
-    }
-    if (hearing.length > 0) ears.set(key, hearing);
-  }
-  const signals = new Map<number, Layer[]>();
-  for (const layer of index.rig.layers) {
-    if (layer.madeIn !== 'host' || !layer.signal) continue;
-    const key = addressKey(layer.signal);
-    signals.set(key, [...(signals.get(key) ?? []), layer]);
-  }
-  return { program: { parameters, ears, signals, layers: index.layers, start: parameters.map((p) => p.start) }, unsupported };
+/** Why a message that arrived moved nothing. */
+export type Unheard =
+  | 'notes-only' // the wire is not on for remote control
+  | 'nobody' // nothing listens at the address
+  | 'part' // a byte of a sequence that is not complete yet, or a bank select
+  | 'other-layer' // the layer that is open has something else, or nothing
+  | 'elsewhere' // the focus or selection is somewhere else
+  | 'other-port'
+  | 'other-bank'
+  | 'waits' // the knob has not reached the value yet
+  | 'launch' // it starts at the next beat or bar
+  | 'unchanged'; // heard, and the parameter stays where it is
+
+export interface TargetStep {
+  readonly state: TargetState;
+  /** Ears that took it. */
+  readonly heard: readonly number[];
+  /** Slots whose value changed. */
+  readonly moved: readonly number[];
+  /** Null where something moved. */
+  readonly why: Unheard | null;
 }
 
-export const startTargets = (program: TargetProgram): TargetState => ({ values: program.start, open: [], grips: {} });
+const NONE: readonly number[] = [];
 
-/** Takes one word. Returns the next state; parameters that moved differ in `values`. */
-export function stepTargets(program: TargetProgram, state: TargetState, word: Word): TargetState {
-  const key = wordKey(word);
-  const value = wordValue(word);
-  const open = program.signals.size === 0 ? state.open : signalled(program, state.open, key, value);
-  const ears = program.ears.get(key);
-  if (!ears) return open === state.open ? state : { ...state, open };
-  const layer = hearingLayer(program, open, ears);
+const idleUnit: UnitState = { open: [], assembler: idleAssembler, banks: {}, here: true };
+
+export const startTargets = (program: TargetProgram, values: readonly number[] = program.start): TargetState => ({
+  values,
+  units: program.units.map(() => idleUnit),
+  grips: {},
+  launches: [],
+  gridFrom: 0,
+});
+
+/** What one step has found out so far. */
+interface Hearing {
+  readonly program: TargetProgram;
+  readonly arrival: Arrival;
+  state: TargetState;
+  values: number[] | null;
+  grips: Record<string, Grip> | null;
+  heard: number[] | null;
+  moved: number[] | null;
+  why: Unheard;
+}
+
+/** Takes one word at one target. */
+export function stepTargets(program: TargetProgram, state: TargetState, arrival: Arrival): TargetStep {
+  const { unit, word } = arrival;
   const type = wordType(word);
-  let values: number[] | null = null;
-  let { grips } = state;
-  for (const ear of ears) {
-    if (ear.landing.hostLayerId !== layer) continue;
-    const now = (values ?? state.values)[ear.slot] ?? 0;
-    let next: number;
-    if (ear.takeover === null || type === 'program') next = ear.hear(type, value, now);
-    else {
-      const grip = grips[ear.landing.id] ?? looseGrip;
-      const taken = gripped(ear.takeover, grip, value, now);
-      next = taken.value;
-      grips = { ...grips, [ear.landing.id]: taken.grip };
-    }
-    if (next === now) continue;
-    values ??= state.values.slice();
-    values[ear.slot] = next;
+  const before = type === 'start' ? { ...state, gridFrom: arrival.t } : state;
+  if (!arrival.remote) return { state: before, heard: NONE, moved: NONE, why: 'notes-only' };
+  const h: Hearing = { program, arrival, state: before, values: null, grips: null, heard: null, moved: null, why: 'nobody' };
+  const key = wordKey(word, program.sysex.keys);
+  if (unit.signals.size > 0) signal(h, key, type, wordValue(word));
+  if (unit.selectsBanks && type === 'cc') selectBank(h, word);
+  const ears = unit.ears.get(key);
+  if (ears && type !== 'other') hearAt(h, ears, type, wordValue(word), null);
+  if (unit.listening !== null && type === 'cc') hearSequence(h);
+  return { state: taken(h), heard: h.heard ?? NONE, moved: h.moved ?? NONE, why: h.moved === null ? h.why : null };
+}
+
+/** The state with what was heard in it. Field by field: spreading it costs more than everything else in a step. */
+function taken({ state, values, grips }: Hearing): TargetState {
+  if (values === null && grips === null) return state;
+  return {
+    values: values ?? state.values,
+    units: state.units,
+    grips: grips ?? state.grips,
+    launches: state.launches,
+    gridFrom: state.gridFrom,
+  };
+}
+
+function setUnit(h: Hearing, change: Partial<UnitState>): void {
+  const units = h.state.units.slice();
+  const { place } = h.arrival.unit;
+  units[place] = { ...(units[place] ?? idleUnit), ...change };
+  h.state = { ...h.state, units };
+}
+
+const unitState = (h: Hearing): UnitState => h.state.units[h.arrival.unit.place] ?? idleUnit;
+
+/** Ears at one address: those of the layer in force, if the target listens at all. `by`: data increment or decrement. */
+function hearAt(h: Hearing, ears: readonly Ear[], type: MessageType, value: number, by: 1 | -1 | null): void {
+  const { unit, port, word } = h.arrival;
+  const mine = unitState(h);
+  if (!mine.here) {
+    h.why = 'elsewhere';
+    return;
   }
-  if (values === null && open === state.open && grips === state.grips) return state;
-  return { values: values ?? state.values, open, grips };
+  const layer = hearingLayer(h.program, mine.open, ears);
+  for (const ear of ears) {
+    if (ear.landing.hostLayerId !== layer) {
+      if (h.heard === null) h.why = 'other-layer';
+    } else if (unit.target.reception.tellsPortsApart && ear.landing.port !== '' && ear.landing.port !== port) {
+      if (h.heard === null) h.why = 'other-port';
+    } else if (ear.bank !== null && mine.banks[wordChannel(word)] !== ear.bank) {
+      if (h.heard === null) h.why = 'other-bank';
+    } else hear(h, ear, type, value, by);
+  }
+  if (layer !== null && h.heard !== null) spendNextPress(h, layer);
 }
 
-function takeoverOf(landing: Landing, parameter: Parameter, rejectGap: number | null): Ear['takeover'] {
-  const travel = landing.takeover === 'jump' ? null : travelOf(landing, parameter);
-  if (travel === null || landing.takeover === 'jump') return null;
-  return { travel, rule: { type: landing.takeover, near: 2 / 127, rejectGap: rejectGap === null ? null : rejectGap / 127 } };
+function hear(h: Hearing, ear: Ear, type: MessageType, value: number, by: 1 | -1 | null): void {
+  if (h.heard === null) h.heard = [ear.place];
+  else h.heard.push(ear.place);
+  const now = (h.values ?? h.state.values)[ear.slot] ?? 0;
+  let next: number;
+  if (by !== null) next = ear.hear.step(now, by);
+  else if (ear.launches) {
+    // What would happen is asked of the moment it happens; here only whether it qualifies.
+    if (ear.hear.value(type, value, now) !== now) {
+      const at = nextOnGrid(h.program, h.state, ear, h.arrival.t);
+      h.state = { ...h.state, launches: [...h.state.launches, { at, slot: ear.slot, ear: ear.place, type, value }] };
+      h.why = 'launch';
+    } else h.why = 'unchanged';
+    return;
+  } else if (ear.takeover === null || !moves(type)) next = ear.hear.value(type, value, now);
+  else {
+    const grip = (h.grips ?? h.state.grips)[ear.landing.id] ?? looseGrip;
+    const { rule, travel } = ear.takeover;
+    const after = takeOver(
+      rule,
+      grip,
+      travel.knob(value, valueMax(type)),
+      travel.placeOfValue(now),
+      grip.left !== null && grip.left !== now,
+    );
+    next = after.place === null ? now : travel.valueAt(after.place);
+    h.grips ??= { ...h.state.grips };
+    h.grips[ear.landing.id] = { ...after.grip, left: next };
+    if (!after.grip.attached) h.why = 'waits';
+  }
+  if (next === now) {
+    if (h.why !== 'waits') h.why = 'unchanged';
+    return;
+  }
+  put(h, ear, next);
 }
 
-function gripped(
-  takeover: NonNullable<Ear['takeover']>,
-  grip: Grip,
-  value: number,
-  now: number,
-): { readonly value: number; readonly grip: Grip } {
-  const { rule, travel } = takeover;
-  const moved = grip.left !== null && grip.left !== now;
-  const taken = takeOver(rule, grip, travel.knob(value), travel.placeOfValue(now), moved);
-  const next = taken.place === null ? now : travel.valueAt(taken.place);
-  return { value: next, grip: { ...taken.grip, left: next } };
+function put(h: Hearing, ear: Ear, value: number): void {
+  h.values ??= h.state.values.slice();
+  h.values[ear.slot] = value;
+  if (h.moved === null) h.moved = [ear.slot];
+  else h.moved.push(ear.slot);
+  const { mode } = ear.landing;
+  if (mode === 'preset' || mode === 'next-preset' || mode === 'previous-preset') h.grips = loosened(h, ear);
 }
 
-function signalled(program: TargetProgram, open: readonly string[], key: number, value: number): readonly string[] {
-  const layers = program.signals.get(key);
-  if (!layers) return open;
-  const ids = layers.map((l) => l.id);
-  const others = open.filter((id) => !ids.includes(id));
-  return value >= 64 ? [...others, ...ids] : others;
+/** Another preset puts everything somewhere else: no knob of that target has anything in hand any more. */
+function loosened(h: Hearing, ear: Ear): Record<string, Grip> {
+  const grips = { ...(h.grips ?? h.state.grips) };
+  for (const other of h.program.ears)
+    if (other.landing.targetId === ear.landing.targetId && other.takeover !== null) grips[other.landing.id] = looseGrip;
+  return grips;
+}
+
+/** Kinds that carry a position: takeover means nothing for the others. */
+const moves = (type: MessageType): boolean =>
+  type !== 'program' && type !== 'sysex' && type !== 'start' && type !== 'stop' && type !== 'continue';
+
+// — what a target remembers between messages —
+
+function hearSequence(h: Hearing): void {
+  const { unit, word } = h.arrival;
+  if (unit.listening === null) return;
+  const mine = unitState(h);
+  const { state, done } = assemble(unit.listening, mine.assembler, word);
+  if (state !== mine.assembler) {
+    setUnit(h, { assembler: state });
+    if (done === null && h.heard === null && h.why === 'nobody') h.why = 'part';
+  }
+  if (done === null) return;
+  const type = done.type === 'step' ? done.parameter : done.type;
+  const ears = unit.ears.get(sequenceKey(type, done.channel, done.number));
+  if (!ears) return;
+  if (done.type === 'step') hearAt(h, ears, type, 0, done.by);
+  else hearAt(h, ears, type, done.value, null);
+}
+
+/** Bank select, high byte on CC 0 and low byte on CC 32 (MIDI 1.0). A high byte alone means low byte 0. */
+function selectBank(h: Hearing, word: Word): void {
+  const number = wordNumber(word);
+  if (number !== 0 && number !== 32) return;
+  const channel = wordChannel(word);
+  const { banks } = unitState(h);
+  const before = banks[channel] ?? 0;
+  const next = number === 0 ? wordValue(word) * 128 : before - (before & 127) + wordValue(word);
+  setUnit(h, { banks: { ...banks, [channel]: next } });
+  if (h.heard === null) h.why = 'part';
+}
+
+/** What the modifier of a host-made layer sends opens and closes it, in the way that the layer is made. */
+function signal(h: Hearing, key: number, type: WordType, value: number): void {
+  const layers = h.arrival.unit.signals.get(key);
+  if (!layers) return;
+  const down = type === 'program' || (type === 'note' ? value >= 1 : value >= 64);
+  let { open } = unitState(h);
+  for (const layer of layers) {
+    const isOpen = open.includes(layer.id);
+    const others = isOpen ? open.filter((id) => id !== layer.id) : open;
+    if (layer.mode === 'while-held') open = down ? [...others, layer.id] : others;
+    else if (down) open = isOpen ? others : [...others, layer.id];
+  }
+  setUnit(h, { open });
+  if (h.heard === null) h.why = 'part';
+}
+
+function spendNextPress(h: Hearing, layerId: string): void {
+  if (h.program.layers.get(layerId)?.mode !== 'next-press') return;
+  setUnit(h, { open: unitState(h).open.filter((id) => id !== layerId) });
 }
 
 /** The host layer whose landings hear: the one opened last that has one at this address; a silent layer hears nothing else. */
@@ -155,4 +279,49 @@ function hearingLayer(program: TargetProgram, open: readonly string[], ears: rea
     if (ears.some((e) => e.landing.hostLayerId === id) || program.layers.get(id)?.fallsThrough === false) return id;
   }
   return null;
+}
+
+// — launch quantisation —
+
+/** The next beat or bar, counted from the start of the grid; a time exactly on it is the time itself. */
+function nextOnGrid(program: TargetProgram, state: TargetState, ear: Ear, t: number): number {
+  const unit = program.unitOf.get(ear.landing.targetId);
+  const period = unit?.target.reception.launchQuantisation === 'bar' ? program.barMs : program.beatMs;
+  return state.gridFrom + Math.ceil((t - state.gridFrom) / period - 1e-9) * period;
+}
+
+/** When the next launch is due; null when none is. */
+export const targetsWakeAt = (state: TargetState): number | null =>
+  state.launches.length === 0 ? null : Math.min(...state.launches.map((l) => l.at));
+
+/** Starts what is due at a time. */
+export function launchDue(program: TargetProgram, state: TargetState, t: number): Pick<TargetStep, 'state' | 'moved'> {
+  const due = state.launches.filter((l) => l.at <= t);
+  if (due.length === 0) return { state, moved: NONE };
+  const values = state.values.slice();
+  const moved: number[] = [];
+  for (const launch of due) {
+    const now = values[launch.slot] ?? 0;
+    const next = program.ears[launch.ear]?.hear.value(launch.type, launch.value, now) ?? now;
+    if (next === now) continue;
+    values[launch.slot] = next;
+    moved.push(launch.slot);
+  }
+  return { state: { ...state, values, launches: state.launches.filter((l) => l.at > t) }, moved };
+}
+
+// — what others do to it —
+
+/** Somebody moves a parameter by mouse, or a preset does: knob and value differ from then on. */
+export function setValue(state: TargetState, slot: number, value: number): TargetState {
+  const values = state.values.slice();
+  values[slot] = value;
+  return { ...state, values };
+}
+
+/** The focus or the selection comes to a target, or leaves it; targets that always listen do not care. */
+export function look(state: TargetState, unit: Unit, here: boolean): TargetState {
+  const { scope } = unit.target.reception;
+  if (scope === 'always' || scope === 'locked') return state;
+  return { ...state, units: state.units.map((u, i) => (i === unit.place ? { ...u, here } : u)) };
 }

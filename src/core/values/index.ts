@@ -1,3 +1,4 @@
+export { type Calibration, makeCalibration, pedalReading } from './calibrate';
 export { type CurveSpec, curveSchema, makeCurve, straight } from './curve';
 export { type Centre, placeOf, type StepValue, stepOf, valueAtPlace, valueForStep } from './reading';
 export { type Resolution, resolution } from './resolution';

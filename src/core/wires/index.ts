@@ -1,2 +1,12 @@
-export { accepts, passes, portFits, type Route, routesFrom } from './routes';
-export { DIN_BYTE_MS, dinLoad, sendOver, silentWire, type Timing, usualTiming, type WireState } from './timing';
+export { arrivals, compileNetwork, type Hop, MOST_HOPS, type Network, type Plan, passesAs } from './network';
+export { accepts, type Route, routesFrom } from './routes';
+export {
+  DIN_BYTE_MS,
+  dinLoad,
+  sendOver,
+  silentWire,
+  type Timing,
+  type Transport,
+  usualTiming,
+  type WireState,
+} from './timing';

@@ -1,28 +1,28 @@
-// Who hears a controller: the targets its wires lead to, and which messages get through.
+// Who hears a controller: the targets that its wires lead to, straight or through what passes on, and what targets take.
 import type { Message } from '../midi';
-import type { Controller, RigIndex, Target, Wire } from '../rig';
+import type { RigIndex, Target, Wire } from '../rig';
 
-/** One direct way from a controller to a target. Ways through a host or a hub, and their timing, are not followed yet. */
+/** One way from a controller to a target, by its last wire. */
 export interface Route {
   readonly target: Target;
   readonly wire: Wire;
 }
 
-/** The routes of a controller, in the order of its wires. Two wires to one target are two routes. */
+/** The routes of a controller: its own wires in their order, each followed by what passes on. Each wire is taken once. */
 export function routesFrom(index: RigIndex, controllerId: string): readonly Route[] {
   const routes: Route[] = [];
-  for (const wire of index.wiresFrom.get(controllerId) ?? []) {
-    const target = index.targets.get(wire.to.unitId);
-    if (target) routes.push({ target, wire });
-  }
+  const taken = new Set<string>();
+  const follow = (unitId: string, first: boolean): void => {
+    for (const wire of index.wiresFrom.get(unitId) ?? []) {
+      if (taken.has(wire.id) || (!first && !wire.passesOn)) continue;
+      taken.add(wire.id);
+      const target = index.targets.get(wire.to.unitId);
+      if (target) routes.push({ target, wire });
+      follow(wire.to.unitId, false);
+    }
+  };
+  follow(controllerId, true);
   return routes;
-}
-
-/** Whether a wire lets a kind of message on a channel through as remote control. */
-export function passes(wire: Wire, type: Message['type'], channel: number): boolean {
-  if (!wire.forRemote) return false;
-  if (wire.types !== null && !wire.types.includes(type)) return false;
-  return wire.channels === null || wire.channels.some((c) => c === channel);
 }
 
 /** Whether a target takes this address at all: inside one of its windows, or it has none. */
@@ -38,9 +38,4 @@ export function accepts(target: Target, message: Message): boolean {
       number <= w.to &&
       (w.channels === null || channel === null || w.channels.includes(channel)),
   );
-}
-
-/** Whether a landing bound to a port hears a controller on its port; only targets that tell ports apart care. */
-export function portFits(target: Target, landingPort: string, controller: Controller): boolean {
-  return !target.reception.tellsPortsApart || landingPort === '' || landingPort === controller.port;
 }

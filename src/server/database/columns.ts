@@ -71,6 +71,7 @@ export const columns: { readonly [T in TableName]: Readonly<Record<Exclude<keyof
     types: 'json',
     forNotes: 'boolean',
     forRemote: 'boolean',
+    passesOn: 'boolean',
     note: 'text',
   },
   layers: {

@@ -100,4 +100,16 @@ const first: Migration = {
   },
 };
 
-export const migrations: readonly Migration[] = [first];
+/** Wires that pass on what arrives at their start. A database made by the step before since then has the column already. */
+const passingOn: Migration = {
+  name: '002-wires-pass-on',
+  up: async ({ context }) => {
+    if ('passesOn' in (await context.describeTable('wires'))) return;
+    await context.addColumn('wires', 'passesOn', { type: DataTypes.BOOLEAN, allowNull: false, defaultValue: false });
+  },
+  down: async ({ context }) => {
+    await context.removeColumn('wires', 'passesOn');
+  },
+};
+
+export const migrations: readonly Migration[] = [first, passingOn];

@@ -1,6 +1,6 @@
 // Both sides of a function: what a control sends at a place (assignment) and what a target listens for (landing).
 import * as z from 'zod';
-import { messageSchema, relativeCodingSchema, u7Schema, u14Schema, valueMax } from '../../midi';
+import { type MessageType, messageSchema, relativeCodingSchema, u7Schema, u14Schema, valueMax } from '../../midi';
 import { curveSchema } from '../../values';
 import { idSchema, markSchema, noteSchema, orderSchema, proofSchema, shortTextSchema } from './common';
 import { receiveModeSchema } from './target';
@@ -23,14 +23,15 @@ export const gestureSchema = z.discriminatedUnion('type', [
 ]);
 export type Gesture = z.infer<typeof gestureSchema>;
 
-/** Which values a send puts out. `range` is for what moves, the others are for what switches. */
+/** Which values a send puts out. `range` is for what moves (on a press: for its velocity, and 0 on release), the others are for
+ * what switches. */
 export const behaviourSchema = z.discriminatedUnion('type', [
   z.object({ type: z.literal('range'), from: u14Schema, to: u14Schema, curve: curveSchema }),
   z.object({ type: z.literal('momentary'), down: u14Schema, up: u14Schema }),
   z.object({ type: z.literal('latching'), first: u14Schema, second: u14Schema }),
   z.object({ type: z.literal('fixed'), value: u14Schema }),
   z.object({ type: z.literal('stepping'), counterId: idSchema }),
-  /** Clicks of an endless encoder; turned fast, one click counts up to `acceleration` times (kept; the scripts so far turn slowly). */
+  /** Clicks of an endless encoder; turned fast, one click counts up to `acceleration` times. */
   z.object({ type: z.literal('relative'), coding: relativeCodingSchema, acceleration: z.number().min(1).max(32) }),
 ]);
 export type Behaviour = z.infer<typeof behaviourSchema>;
@@ -70,7 +71,16 @@ const sendSchema = z
   .refine((s) => s.message.type !== 'program' || s.behaviour.type === 'fixed' || s.behaviour.type === 'stepping', {
     message: 'a program message has no value: it is fixed, or stepped by a counter',
     path: ['behaviour'],
+  })
+  .refine((s) => !valueless(s.message.type) || s.behaviour.type === 'fixed', {
+    message: 'this kind of message carries no value: it is fixed',
+    path: ['behaviour'],
   });
+
+/** SysEx and the transport messages of MIDI 1.0 say all they have to say by themselves. */
+function valueless(type: MessageType): boolean {
+  return type === 'sysex' || type === 'start' || type === 'stop' || type === 'continue';
+}
 export type Send = z.infer<typeof sendSchema>;
 
 export const actionSchema = z.union([
@@ -161,7 +171,10 @@ export const layerSchema = z.object({
 });
 export type Layer = z.infer<typeof layerSchema>;
 
-/** A cable or connection from a port to a port; null filters let everything through. */
+/**
+ * A cable or connection from a port to a port; null filters let everything through. `passesOn`: the unit at its start also
+ * sends on it what arrives there (a merge, a hub, a host that routes to a plugin).
+ */
 export const wireSchema = z.object({
   id: idSchema,
   order: orderSchema,
@@ -172,6 +185,7 @@ export const wireSchema = z.object({
   types: z.array(z.string().max(20)).nullable(),
   forNotes: z.boolean(),
   forRemote: z.boolean(),
+  passesOn: z.boolean().default(false),
   note: noteSchema,
 });
 export type Wire = z.infer<typeof wireSchema>;

@@ -32,4 +32,5 @@ export {
   type TableName,
   tableNames,
 } from './rig';
+export type { ScriptEvent } from './show';
 export type { Parameter, ReceiveMode, Reception, Target } from './target';

@@ -31,21 +31,37 @@ export const songSchema = z.object({
   note: noteSchema,
 });
 
-/** A gesture script as data: time in milliseconds, control, gesture or position 0–1. */
+const at = { atMs: z.number().min(0).max(86_400_000), on: idSchema };
+const part = z.number().min(0).max(1);
+
+/**
+ * One thing that happens in a script, at a time in milliseconds, to the row that `on` names: a control (press, release, move,
+ * turn), a controller (go), a parameter (set, by mouse or preset), a target (look: whether it has the focus or selection), a
+ * wire (plug). Positions and velocities are 0–1; a press without a velocity is a plain one.
+ */
+export const eventSchema = z.discriminatedUnion('do', [
+  z.object({ do: z.literal('press'), ...at, velocity: part.nullable() }),
+  z.object({ do: z.literal('release'), ...at }),
+  z.object({ do: z.literal('move'), ...at, position: part }),
+  z.object({ do: z.literal('turn'), ...at, clicks: z.number().int().min(-1024).max(1024) }),
+  z.object({
+    do: z.literal('go'),
+    ...at,
+    bank: z.number().int().min(1).max(128),
+    page: z.number().int().min(1).max(16),
+  }),
+  z.object({ do: z.literal('set'), ...at, value: z.number().finite() }),
+  z.object({ do: z.literal('look'), ...at, here: z.boolean() }),
+  z.object({ do: z.literal('plug'), ...at, connected: z.boolean() }),
+]);
+export type ScriptEvent = z.infer<typeof eventSchema>;
+
+/** A gesture script as data, in the order of its times. */
 export const scriptSchema = z.object({
   id: idSchema,
   order: orderSchema,
   name: nameSchema,
-  events: z
-    .array(
-      z.object({
-        atMs: z.number().min(0),
-        controlId: idSchema,
-        do: z.enum(['press', 'release', 'move']),
-        position: z.number().min(0).max(1).nullable(),
-      }),
-    )
-    .max(100_000),
+  events: z.array(eventSchema).max(100_000),
 });
 
 /** A finding that somebody accepted, and what it rested on at that moment. */

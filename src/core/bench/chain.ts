@@ -1,0 +1,142 @@
+// The whole chain, compiled: controllers, wires and targets of a rig, or the part of it that one question is about.
+import { type ControllerProgram, type ControllerState, compileController, startController } from '../controller';
+import { heardKeys, noSysex, type SysexTable, type Word, withSysex } from '../midi';
+import { type Controller, messagesOf, type RigIndex } from '../rig';
+import { compileTargets, startTargets, type TargetProgram, type TargetState, type Tempo, usualTempo } from '../target';
+import { compileNetwork, type Hop, type Network, silentWire, type WireState } from '../wires';
+
+export interface Chain {
+  readonly controllers: readonly ControllerProgram[];
+  readonly placeOf: ReadonlyMap<string, number>;
+  /** Controls in play; a place in this list names one in the trace. */
+  readonly controlIds: readonly string[];
+  readonly controls: ReadonlyMap<string, { readonly place: number; readonly controller: number }>;
+  /** Port names of the controllers, by place. */
+  readonly ports: readonly string[];
+  readonly network: Network;
+  readonly targets: TargetProgram;
+  readonly sysex: SysexTable;
+}
+
+/** A word on a wire. */
+export interface InFlight {
+  readonly at: number;
+  readonly hop: Hop;
+  readonly word: Word;
+  readonly port: string;
+  /** How often what it came from was sent back and on again. */
+  readonly turns: number;
+}
+
+export interface ChainState {
+  readonly controllers: readonly ControllerState[];
+  /** When each controller wants a tick. */
+  readonly wakes: readonly (number | null)[];
+  readonly wires: readonly WireState[];
+  readonly targets: TargetState;
+  /** Words on wires, in the order in which they arrive. */
+  readonly flying: readonly InFlight[];
+}
+
+/** The SysEx messages that a rig sends or listens for. */
+export function sysexOf(index: RigIndex): SysexTable {
+  let table = noSysex;
+  for (const bytes of [...index.sysexSent, ...index.sysexHeard]) table = withSysex(table, bytes).table;
+  for (const layer of index.rig.layers) {
+    if (layer.signal?.type === 'sysex') table = withSysex(table, layer.signal.bytes).table;
+    for (const a of layer.tap)
+      if (a.type === 'send' && a.message.type === 'sysex') table = withSysex(table, a.message.bytes).table;
+  }
+  return table;
+}
+
+/** What a chain is compiled from. */
+export interface ChainScope {
+  readonly controllers: ReadonlyArray<{ readonly controller: Controller; readonly controlIds: readonly string[] }>;
+  readonly place: { readonly bank: number; readonly page: number; readonly layerIds: readonly string[] } | null;
+  readonly network: Network;
+  readonly sysex: SysexTable;
+  readonly tempo: Tempo;
+  /** Parameters that are in it in any case; null takes all, and all landings. */
+  readonly parameterIds: readonly string[] | null;
+}
+
+/** Compiles a chain; `unsupported` says what a controller in it cannot send, in words. */
+export function compileChain(index: RigIndex, scope: ChainScope): { readonly chain: Chain; readonly unsupported: string | null } {
+  let unsupported: string | null = null;
+  const programs = scope.controllers.map(({ controller, controlIds }) => {
+    const made = compileController(index, { controller, controlIds, sysex: scope.sysex, place: scope.place });
+    unsupported ??= made.unsupported;
+    return made.program;
+  });
+  const controlIds = scope.controllers.flatMap((c) => c.controlIds);
+  const controls = new Map<string, { place: number; controller: number }>();
+  scope.controllers.forEach((c, controller) => {
+    for (const id of c.controlIds) controls.set(id, { place: controls.size, controller });
+  });
+  const targets = compileTargets(index, {
+    keys: scope.parameterIds === null ? null : sentKeys(index, programs),
+    reaches:
+      scope.parameterIds === null
+        ? () => true
+        : (targetId) => programs.some((p) => scope.network.reachedFrom(p.controllerId).has(targetId)),
+    parameterIds: scope.parameterIds,
+    sysex: scope.sysex,
+    tempo: scope.tempo,
+  });
+  const chain: Chain = {
+    controllers: programs,
+    placeOf: new Map(programs.map((p, i) => [p.controllerId, i])),
+    controlIds,
+    controls,
+    ports: scope.controllers.map((c) => c.controller.port),
+    network: scope.network,
+    targets,
+    sysex: scope.sysex,
+  };
+  return { chain, unsupported };
+}
+
+/** The chain of a whole rig, every control and landing of it. */
+export function wholeChain(index: RigIndex, unplugged: ReadonlySet<string>, tempo: Tempo = usualTempo) {
+  return compileChain(index, {
+    controllers: index.rig.controllers.map((controller) => ({
+      controller,
+      controlIds: (index.controlsOf.get(controller.id) ?? []).map((c) => c.id),
+    })),
+    place: null,
+    network: compileNetwork(index.rig, unplugged),
+    sysex: sysexOf(index),
+    tempo,
+    parameterIds: null,
+  });
+}
+
+/** Keys of every address at which what the controllers send can be heard. */
+function sentKeys(index: RigIndex, programs: readonly ControllerProgram[]): readonly number[] {
+  const keys = new Set<number>();
+  for (const program of programs) {
+    for (const { assignment } of program.armed) {
+      for (const action of assignment?.actions ?? []) {
+        if (action.type !== 'send') continue;
+        for (const message of messagesOf(action, index.counters)) for (const key of heardKeys(message)) keys.add(key);
+      }
+    }
+  }
+  return [...keys];
+}
+
+/** Everything as it is before the first gesture: banks, start values, silent wires. */
+export function startChain(
+  chain: Chain,
+  place: { readonly bank: number; readonly page: number },
+  values: readonly number[] = chain.targets.start,
+): ChainState {
+  return {
+    controllers: chain.controllers.map((p) => startController(p, place.bank, place.page)),
+    wakes: chain.controllers.map(() => null),
+    wires: chain.network.wires.map(() => silentWire),
+    targets: startTargets(chain.targets, values),
+    flying: [],
+  };
+}

@@ -1,0 +1,264 @@
+// Runs the whole chain over what happens: gestures in, messages over the wires, parameters, and what is sent back. Simulated time
+// halts at each due event before it goes on. Ties go in this order: what arrives, what is due in a controller, launches, the hand.
+import { type ControllerInput, type ControllerState, stepController } from '../controller';
+import { type Word, wordBytes, wordChannel, wordStatus, wordType } from '../midi';
+import type { ScriptEvent } from '../rig';
+import { feedbackOf, launchDue, look, setValue, stepTargets, type TargetState, targetsWakeAt, type Unheard } from '../target';
+import { type Hop, MOST_HOPS, sendOver, type Timing, type WireState } from '../wires';
+import type { Chain, ChainState, InFlight } from './chain';
+import {
+  ARRIVED,
+  emptyTrace,
+  FINGER_AT,
+  FINGER_DOWN,
+  FINGER_TURN,
+  FINGER_UP,
+  LOOPED,
+  note,
+  PASSED,
+  SENT,
+  type Trace,
+  VALUE,
+} from './trace';
+
+/** What can happen to a chain: what a script holds, and words that a real controller (or a file) sends in place of a simulated one. */
+export type ChainEvent =
+  | ScriptEvent
+  | { readonly do: 'words'; readonly atMs: number; readonly on: string; readonly words: readonly Word[] };
+
+export interface RunOptions {
+  /** What each wire does to time; null lets everything arrive when it is sent. */
+  readonly timing: ((wire: number) => Timing) | null;
+  /** Whether arrivals are written down too. */
+  readonly full: boolean;
+  /** Time up to which the chain runs, in milliseconds; what is due later stays due. */
+  readonly until: number;
+}
+
+/** Reasons in the order of their numbers in the trace. */
+export const unheardReasons = [
+  'notes-only',
+  'nobody',
+  'part',
+  'other-layer',
+  'elsewhere',
+  'other-port',
+  'other-bank',
+  'waits',
+  'launch',
+  'unchanged',
+] as const satisfies readonly Unheard[];
+
+/** A run under way. */
+interface Running {
+  readonly chain: Chain;
+  readonly timing: RunOptions['timing'];
+  readonly full: boolean;
+  readonly trace: Trace;
+  readonly controllers: ControllerState[];
+  readonly wakes: (number | null)[];
+  readonly wires: WireState[];
+  readonly flying: InFlight[];
+  targets: TargetState;
+}
+
+/**
+ * Runs a chain from a state over events (sorted by time, none before what has been run) and gives the state after it and
+ * everything that happened. Events that name what is not in the chain do nothing; `plug` is the caller's, who compiles the
+ * network.
+ */
+export function run(
+  chain: Chain,
+  state: ChainState,
+  events: readonly ChainEvent[],
+  options: RunOptions,
+): { readonly state: ChainState; readonly trace: Trace } {
+  const r: Running = {
+    chain,
+    timing: options.timing,
+    full: options.full,
+    trace: emptyTrace(),
+    controllers: state.controllers.slice(),
+    wakes: state.wakes.slice(),
+    wires: state.wires.slice(),
+    flying: state.flying.slice(),
+    targets: state.targets,
+  };
+  const NEVER = Number.POSITIVE_INFINITY;
+  for (let next = 0; ; ) {
+    const event = events[next];
+    const handAt = event === undefined ? NEVER : event.atMs;
+    const arrivesAt = r.flying[0]?.at ?? NEVER;
+    const launchAt = targetsWakeAt(r.targets) ?? NEVER;
+    let dueAt = NEVER;
+    let due = -1;
+    for (let i = 0; i < r.wakes.length; i++) {
+      const at = r.wakes[i] ?? NEVER;
+      if (at < dueAt) {
+        dueAt = at;
+        due = i;
+      }
+    }
+    const t = Math.min(handAt, arrivesAt, launchAt, dueAt);
+    if (t > options.until || t === NEVER) break;
+    if (arrivesAt === t) {
+      const word = r.flying.shift();
+      if (word) arrive(r, word.hop, word.word, t, word.port, word.turns);
+    } else if (dueAt === t) {
+      feed(r, due, { type: 'tick', t });
+    } else if (launchAt === t) {
+      const launched = launchDue(chain.targets, r.targets, t);
+      r.targets = launched.state;
+      tellMoved(r, launched.moved, t, 0);
+    } else if (event) {
+      next++;
+      happen(r, event);
+    }
+  }
+  const { controllers, wakes, wires, targets, flying } = r;
+  return { state: { controllers, wakes, wires, targets, flying }, trace: r.trace };
+}
+
+/** A word leaves over one wire. */
+function leave(r: Running, hop: Hop, word: Word, t: number, port: string, turns: number): void {
+  if (r.timing === null) {
+    arrive(r, hop, word, t, port, turns);
+    return;
+  }
+  const before = r.wires[hop.wire];
+  if (!before) return;
+  const sent = sendOver(r.timing(hop.wire), before, t, wordBytes(word, r.chain.sysex.bytes));
+  r.wires[hop.wire] = sent.state;
+  queue(r.flying, { at: sent.arrivesAtMs, hop, word, port, turns });
+}
+
+/** A unit sends a word over every wire that takes it. What was sent back and on again too often is cut. */
+function transmit(r: Running, unitId: string, word: Word, t: number, port: string, turns: number): void {
+  const plan = r.chain.network.planOf(unitId, wordType(word), wordStatus(word) >= 0xf0 ? 0 : wordChannel(word));
+  if (plan.looped || turns >= MOST_HOPS) note(r.trace, t, LOOPED, word, turns);
+  if (turns >= MOST_HOPS) return;
+  for (const hop of plan.hops) leave(r, hop, word, t, port, turns);
+}
+
+/** A word arrives: a target hears it, a controller shows it, and the unit passes it on where it does so. */
+function arrive(r: Running, hop: Hop, word: Word, t: number, port: string, turns: number): void {
+  const { chain } = r;
+  const unit = chain.targets.unitOf.get(hop.to);
+  if (unit) {
+    const done = stepTargets(chain.targets, r.targets, { unit, word, t, port, remote: hop.remote });
+    r.targets = done.state;
+    if (r.full) {
+      const { why } = done;
+      note(r.trace, t, ARRIVED, word, unit.place, why === null ? (done.heard[0] ?? 0) : -1 - unheardReasons.indexOf(why));
+    }
+    if (done.moved.length > 0) tellMoved(r, done.moved, t, turns);
+  } else {
+    const controller = chain.placeOf.get(hop.to);
+    if (controller !== undefined) {
+      if (r.full) note(r.trace, t, PASSED, word, 0, controller);
+      feed(r, controller, { type: 'feedback', t, word, sysexKeys: chain.sysex.keys });
+    }
+  }
+  for (const next of hop.next) leave(r, next, word, t, port, turns);
+}
+
+/** Parameters moved: that is written down, and sent back by targets that do so. */
+function tellMoved(r: Running, moved: readonly number[], t: number, turns: number): void {
+  const back: { unit: string; word: Word }[] = [];
+  for (const slot of moved) {
+    const value = r.targets.values[slot] ?? 0;
+    note(r.trace, t, VALUE, slot, value);
+    if (r.chain.targets.sendingBack.size > 0) feedbackOf(r.chain.targets, slot, value, back);
+  }
+  for (const { unit, word } of back) transmit(r, unit, word, t, '', turns + 1);
+}
+
+/** One input of one controller, and what it sends. */
+function feed(r: Running, place: number, input: ControllerInput): void {
+  const program = r.chain.controllers[place];
+  const before = r.controllers[place];
+  if (!program || !before) return;
+  const { state, output, wakeAt } = stepController(program, before, input);
+  r.controllers[place] = state;
+  r.wakes[place] = wakeAt;
+  for (let i = 0; i < output.length; i += 2) {
+    const word = output[i] ?? 0;
+    note(r.trace, input.t, SENT, word, output[i + 1] ?? -1, place);
+    transmit(r, program.controllerId, word, input.t, r.chain.ports[place] ?? '', 0);
+  }
+}
+
+function happen(r: Running, event: ChainEvent): void {
+  const { chain, trace } = r;
+  const t = event.atMs;
+  switch (event.do) {
+    case 'press':
+    case 'release':
+    case 'move':
+    case 'turn': {
+      const control = chain.controls.get(event.on);
+      if (!control) return;
+      if (event.do === 'move') note(trace, t, FINGER_AT, control.place, event.position);
+      else if (event.do === 'turn') note(trace, t, FINGER_TURN, control.place, event.clicks);
+      else note(trace, t, event.do === 'press' ? FINGER_DOWN : FINGER_UP, control.place, 0);
+      feed(r, control.controller, handInput(event));
+      return;
+    }
+    case 'go': {
+      const place = chain.placeOf.get(event.on);
+      if (place !== undefined) feed(r, place, { type: 'go', t, to: { type: 'place', bank: event.bank, page: event.page } });
+      return;
+    }
+    case 'set': {
+      const slot = chain.targets.slots.get(event.on);
+      if (slot === undefined || r.targets.values[slot] === event.value) return;
+      r.targets = setValue(r.targets, slot, event.value);
+      tellMoved(r, [slot], t, 0);
+      return;
+    }
+    case 'look': {
+      const unit = chain.targets.unitOf.get(event.on);
+      if (unit) r.targets = look(r.targets, unit, event.here);
+      return;
+    }
+    case 'words': {
+      const place = chain.placeOf.get(event.on);
+      for (const word of event.words) {
+        note(trace, t, SENT, word, -2, place ?? -1);
+        transmit(r, event.on, word, t, place === undefined ? '' : (chain.ports[place] ?? ''), 0);
+      }
+      return;
+    }
+    case 'plug':
+      return;
+    default:
+      unreachable(event);
+  }
+}
+
+function handInput(event: Extract<ScriptEvent, { do: 'press' | 'release' | 'move' | 'turn' }>): ControllerInput {
+  const { on: controlId, atMs: t } = event;
+  switch (event.do) {
+    case 'press':
+      return { type: 'press', controlId, t, velocity: event.velocity };
+    case 'release':
+      return { type: 'release', controlId, t };
+    case 'move':
+      return { type: 'move', controlId, t, position: event.position };
+    case 'turn':
+      return { type: 'turn', controlId, t, clicks: event.clicks };
+    default:
+      return unreachable(event);
+  }
+}
+
+/** Puts a word among those that fly, after all that arrive no later: messages on one wire never overtake each other. */
+function queue(flying: InFlight[], word: InFlight): void {
+  let i = flying.length;
+  while (i > 0 && (flying[i - 1]?.at ?? 0) > word.at) i--;
+  flying.splice(i, 0, word);
+}
+
+function unreachable(value: never): never {
+  throw new Error(`unhandled ${JSON.stringify(value)}`);
+}

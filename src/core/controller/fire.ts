@@ -1,0 +1,221 @@
+// Running the actions of what fired: values out of behaviours, waits, and going to another bank or page.
+import { encodeClicks, MOST_CLICKS } from '../midi';
+import { lookUp, whereNow } from './look-up';
+import type { Armed, CompiledAction, Emitter } from './program';
+import { type Draft, recall, remember } from './state';
+
+type SendAction = Extract<CompiledAction, { type: 'send' }>;
+
+/** Runs actions in order, on the way down or up; a wait puts the rest off. */
+export function run(d: Draft, armed: Armed, phase: 'down' | 'up', velocity: number | null, from = 0): void {
+  for (let i = from; i < armed.actions.length; i++) {
+    const action = armed.actions[i];
+    switch (action?.type) {
+      case 'send':
+        if (phase === 'down') emitDown(d, armed, action, velocity);
+        else emitUp(d, armed, action);
+        break;
+      case 'go':
+        if (phase === 'down') go(d, action.to);
+        break;
+      case 'wait':
+        if (i + 1 < armed.actions.length && (phase === 'down' || armed.actions.some(sendsOnRelease)))
+          d.later = [...d.later, { at: d.t + action.ms, slot: armed.slot, phase, from: i + 1, velocity }];
+        return;
+      default:
+        // A keystroke is documented, and never sent by this program.
+        break;
+    }
+  }
+}
+
+/** The same for several at once. */
+export function runAll(d: Draft, all: readonly Armed[], phase: 'down' | 'up', velocity: number | null): void {
+  for (const armed of all) run(d, armed, phase, velocity);
+}
+
+const sendsOnRelease = (action: CompiledAction): boolean =>
+  action.type === 'send' && (action.emitter.type === 'momentary' || action.emitter.type === 'range');
+
+/** Writes the words of a value, and who sent them. */
+function put(d: Draft, armed: Armed, action: SendAction, value: number): void {
+  const words: number[] = [];
+  action.put(value, words);
+  for (const word of words) d.output.push(word, armed.slot);
+}
+
+function emitDown(d: Draft, armed: Armed, action: SendAction, velocity: number | null): void {
+  const { emitter } = action;
+  switch (emitter.type) {
+    case 'relative':
+      return;
+    case 'range':
+      // On a press a range is what the velocity is spread over; a switch that knows none is struck as hard as can be.
+      put(d, armed, action, spread(emitter, velocity ?? 1));
+      return;
+    case 'momentary':
+      put(d, armed, action, emitter.down);
+      return;
+    case 'fixed':
+      put(d, armed, action, emitter.value);
+      return;
+    case 'latching': {
+      // 0: nothing sent yet, 1: the first value was sent last, 2: the second.
+      const phase = recall(d, emitter.phase) === 1 ? 2 : 1;
+      remember(d, emitter.phase, phase);
+      put(d, armed, action, phase === 1 ? emitter.first : emitter.second);
+      return;
+    }
+    case 'stepping': {
+      const next = stepCounter(recall(d, emitter.counter), emitter);
+      remember(d, emitter.counter, next);
+      put(d, armed, action, next);
+      return;
+    }
+    default:
+      unreachable(emitter);
+  }
+}
+
+function emitUp(d: Draft, armed: Armed, action: SendAction): void {
+  if (action.emitter.type === 'momentary') put(d, armed, action, action.emitter.up);
+  else if (action.emitter.type === 'range') put(d, armed, action, 0);
+}
+
+const spread = (emitter: Extract<Emitter, { type: 'range' }>, place: number): number =>
+  Math.round(emitter.from + (emitter.to - emitter.from) * emitter.curve(place));
+
+/** A moving control stands at a place 0–1 that counts. `again`: also if the value was sent last already. */
+export function moveTo(d: Draft, all: readonly Armed[], place: number, again = false): void {
+  for (const armed of all) {
+    for (const action of armed.actions) {
+      if (action.type !== 'send') continue;
+      const { emitter } = action;
+      if (emitter.type === 'relative') {
+        const at = Math.round(place * CLICKS_OF_TRAVEL);
+        const before = recall(d, emitter.last);
+        remember(d, emitter.last, at);
+        if (before >= 0) putClicks(d, armed, action, at - before);
+      } else if (emitter.type === 'range') {
+        remember(d, emitter.count, place);
+        putRange(d, armed, action, emitter, place, again);
+      }
+    }
+  }
+}
+
+/** An encoder has no ends: a place 0–1 in a script stands for this many clicks from where it is. */
+const CLICKS_OF_TRAVEL = 127;
+
+/** An encoder turns by clicks. Absolute ones count them, one step of 127 each; relative ones send them. */
+export function turnBy(d: Draft, all: readonly Armed[], clicks: number, sinceMs: number): void {
+  for (const armed of all) {
+    for (const action of armed.actions) {
+      if (action.type !== 'send') continue;
+      const { emitter } = action;
+      if (emitter.type === 'relative') {
+        putClicks(d, armed, action, clicks * accelerated(emitter.acceleration, sinceMs / Math.max(1, Math.abs(clicks))));
+      } else if (emitter.type === 'range') {
+        const place = Math.min(1, Math.max(0, recall(d, emitter.count) + clicks / CLICKS_OF_TRAVEL));
+        remember(d, emitter.count, place);
+        putRange(d, armed, action, emitter, place, false);
+      }
+    }
+  }
+}
+
+const FAST_MS = 10;
+const SLOW_MS = 60;
+
+/**
+ * How many clicks one click counts: 1 at 60 ms a click and slower, `most` at 10 ms and faster, in proportion between. Common
+ * practice, no source; the two times are this project's.
+ */
+export const accelerated = (most: number, msPerClick: number): number =>
+  1 + Math.round((most - 1) * Math.min(1, Math.max(0, (SLOW_MS - msPerClick) / (SLOW_MS - FAST_MS))));
+
+function putRange(
+  d: Draft,
+  armed: Armed,
+  action: SendAction,
+  emitter: Extract<Emitter, { type: 'range' }>,
+  place: number,
+  again: boolean,
+): void {
+  const value = spread(emitter, place);
+  if (!again && recall(d, emitter.last) === value) return;
+  remember(d, emitter.last, value);
+  put(d, armed, action, value);
+}
+
+/** Sends clicks, at most as many in one message as fit. */
+function putClicks(d: Draft, armed: Armed, action: SendAction, clicks: number): void {
+  if (action.emitter.type !== 'relative') return;
+  for (let left = clicks; left !== 0; ) {
+    const now = Math.max(-MOST_CLICKS, Math.min(MOST_CLICKS, left));
+    put(d, armed, action, encodeClicks(now, action.emitter.coding));
+    left -= now;
+  }
+}
+
+/** A counter moves, then sends; it wraps modulo its span or stops at its ends. */
+function stepCounter(now: number, c: Extract<Emitter, { type: 'stepping' }>): number {
+  const span = c.to - c.from + 1;
+  const moved = now + c.step;
+  if (!c.wraps) return Math.min(c.to, Math.max(c.from, moved));
+  return c.from + ((((moved - c.from) % span) + span) % span);
+}
+
+/** Where an action leads, or the bank buttons of the panel. */
+export type Destination =
+  | { readonly type: 'bank'; readonly bank: number }
+  | { readonly type: 'page'; readonly page: number }
+  | { readonly type: 'step'; readonly what: 'bank' | 'page'; readonly by: number }
+  | { readonly type: 'last-used' }
+  | { readonly type: 'place'; readonly bank: number; readonly page: number };
+
+/**
+ * Goes to another bank or page; one that the controller has not is not gone to, steps wrap. Toggles are forgotten and
+ * positions sent again where the firmware does so.
+ */
+export function go(d: Draft, to: Destination): void {
+  const { firmware } = d.program;
+  const wrapped = (n: number, count: number): number => ((((n - 1) % count) + count) % count) + 1;
+  let { bank, page } = d;
+  switch (to.type) {
+    case 'bank':
+      bank = to.bank;
+      break;
+    case 'page':
+      page = to.page;
+      break;
+    case 'place':
+      bank = to.bank;
+      page = to.page;
+      break;
+    case 'step':
+      if (to.what === 'bank') bank = wrapped(bank + to.by, firmware.banks);
+      else page = wrapped(page + to.by, firmware.pages);
+      break;
+    case 'last-used':
+      bank = d.lastUsed?.bank ?? bank;
+      page = d.lastUsed?.page ?? page;
+      break;
+    default:
+      unreachable(to);
+  }
+  if (bank > firmware.banks || page > firmware.pages || (bank === d.bank && page === d.page)) return;
+  d.lastUsed = { bank: d.bank, page: d.page };
+  d.bank = bank;
+  d.page = page;
+  if (!firmware.togglesSurviveBankChange) for (const slot of d.program.phases) remember(d, slot, 0);
+  if (!firmware.resendsPositions) return;
+  for (const control of d.program.controls.values()) {
+    const place = recall(d, control.position);
+    if (place >= 0) moveTo(d, lookUp(d, control, 'move', whereNow(d)), control.calibrate(place), true);
+  }
+}
+
+function unreachable(value: never): never {
+  throw new Error(`unhandled ${JSON.stringify(value)}`);
+}

@@ -1,0 +1,76 @@
+// What the panel shows: lights, rings and displays, as the firmware would.
+import { lookUp, whereNow } from './look-up';
+import type { Armed, ControllerProgram, ProgramControl } from './program';
+import { type ControllerState, type Draft, draftOf, recall } from './state';
+
+export interface ControlView {
+  readonly down: boolean;
+  /** Null where the control has no light. */
+  readonly lit: boolean | null;
+  /** Where it stands or its ring points, 0–1; null where neither is known. */
+  readonly place: number | null;
+  /** What its display says; null where it has none. */
+  readonly text: string | null;
+  /** The layer whose function it has now; null for Base. */
+  readonly layerId: string | null;
+  /** Whether anything is assigned to it here. */
+  readonly live: boolean;
+}
+
+/** The panel in a state, control by control. */
+export function panelView(program: ControllerProgram, state: ControllerState): ReadonlyMap<string, ControlView> {
+  const d = draftOf(program, state, 0);
+  const views = new Map<string, ControlView>();
+  for (const [id, control] of program.controls) views.set(id, viewOf(d, control));
+  return views;
+}
+
+function viewOf(d: Draft, control: ProgramControl): ControlView {
+  const where = whereNow(d);
+  const { control: row } = control;
+  const switching = (['press', 'release', 'hold', 'double-tap', 'repeat'] as const).flatMap((g) => lookUp(d, control, g, where));
+  const moving = lookUp(d, control, 'move', where);
+  const first = moving[0] ?? switching[0];
+  const down = d.downs[row.id] !== undefined;
+  const position = recall(d, control.position);
+  return {
+    down,
+    lit: row.light === 'none' ? null : litBy(d, control, switching, down),
+    place:
+      row.ring || row.kind === 'encoder'
+        ? (ringOf(d, moving) ?? (position < 0 ? null : position))
+        : position < 0
+          ? null
+          : position,
+    text: row.display === null ? null : (first?.assignment?.textShort ?? '').slice(0, row.display.short),
+    layerId: first?.layerId ?? null,
+    live: first !== undefined || control.opens.length > 0 || control.signals.length > 0,
+  };
+}
+
+/** A modifier's light shows its layer; a switch's shows its latch, or what came back, or that it is down. */
+function litBy(d: Draft, control: ProgramControl, switching: readonly Armed[], down: boolean): boolean {
+  if (control.opens.some((m) => d.open.some((o) => o.id === m.layer.id))) return true;
+  for (const armed of switching) {
+    for (const action of armed.actions) {
+      if (action.type !== 'send') continue;
+      if (d.program.firmware.lights === 'feedback') {
+        const fed = recall(d, d.program.fed.get(action.key) ?? -1);
+        if (fed >= 0) return fed >= 64;
+      }
+      if (action.emitter.type === 'latching') {
+        // A latch that has not sent anything yet is dark, whatever it would send second.
+        const phase = recall(d, action.emitter.phase);
+        return phase !== 0 && (phase === 1 ? action.emitter.first : action.emitter.second) >= 64;
+      }
+    }
+  }
+  return down;
+}
+
+function ringOf(d: Draft, moving: readonly Armed[]): number | null {
+  for (const armed of moving)
+    for (const action of armed.actions)
+      if (action.type === 'send' && action.emitter.type === 'range') return recall(d, action.emitter.count);
+  return null;
+}

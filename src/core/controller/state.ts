@@ -1,0 +1,147 @@
+// What a controller remembers, and the draft in which one step changes it.
+import type { ControllerProgram } from './program';
+
+/** The place in force: bank, page and the layers that were open, in the order in which they were opened. */
+export interface Where {
+  readonly bank: number;
+  readonly page: number;
+  readonly layers: readonly string[];
+}
+
+/** A layer that is open, and what closes it. */
+export interface OpenLayer {
+  readonly id: string;
+  readonly until: 'release' | 'toggled' | 'next-press';
+}
+
+/** A control that is down. Times in milliseconds; null for what will not come. */
+export interface Down {
+  readonly at: number;
+  readonly velocity: number | null;
+  readonly where: Where;
+  /** The plain press: sent; waiting for a time or for the release; or given up for another gesture. */
+  readonly press: 'sent' | 'waits' | 'waits-for-release' | 'given-up';
+  readonly pressAt: number | null;
+  readonly holdAt: number | null;
+  readonly held: boolean;
+  readonly repeatAt: number | null;
+  /** This press is the second one of a double tap. */
+  readonly second: boolean;
+  /** Slots of the chords that it is part of. */
+  readonly chords: readonly number[];
+  /** Whether chords that keep single presses back took this one. */
+  readonly swallowed: boolean;
+  /** Whether another control did something meanwhile: then letting go of a modifier is no tap. */
+  readonly others: boolean;
+}
+
+/** A press that is over, for as long as a second one or the end of a window is waited for. */
+export interface Tap {
+  readonly firstAt: number;
+  readonly where: Where;
+  readonly velocity: number | null;
+  /** When press and release that were kept back go out; null when nothing was. */
+  readonly dueAt: number | null;
+  readonly press: boolean;
+  readonly release: boolean;
+}
+
+/** The rest of a list of actions after a wait. */
+export interface Later {
+  readonly at: number;
+  readonly slot: number;
+  readonly phase: 'down' | 'up';
+  readonly from: number;
+  readonly velocity: number | null;
+}
+
+export interface ControllerState {
+  readonly bank: number;
+  readonly page: number;
+  readonly lastUsed: { readonly bank: number; readonly page: number } | null;
+  readonly open: readonly OpenLayer[];
+  readonly downs: Readonly<Record<string, Down>>;
+  readonly taps: Readonly<Record<string, Tap>>;
+  readonly later: readonly Later[];
+  /** Latches, counters, last values, positions: a slot each, as the program laid them out. */
+  readonly memory: readonly number[];
+}
+
+export const startController = (program: ControllerProgram, bank: number, page: number): ControllerState => ({
+  bank,
+  page,
+  lastUsed: null,
+  open: [],
+  downs: {},
+  taps: {},
+  later: [],
+  memory: program.memoryAtStart,
+});
+
+/** A state while one step works on it; what it does not touch is shared with the state before. */
+export interface Draft {
+  readonly program: ControllerProgram;
+  t: number;
+  bank: number;
+  page: number;
+  lastUsed: ControllerState['lastUsed'];
+  open: readonly OpenLayer[];
+  downs: Readonly<Record<string, Down>>;
+  taps: Readonly<Record<string, Tap>>;
+  later: readonly Later[];
+  memory: readonly number[];
+  own: number[] | null;
+  /** Pairs: a word, then the slot of what sent it (−1 for a modifier's own signal). */
+  readonly output: number[];
+}
+
+export const draftOf = (program: ControllerProgram, state: ControllerState, t: number): Draft => ({
+  program,
+  t,
+  bank: state.bank,
+  page: state.page,
+  lastUsed: state.lastUsed,
+  open: state.open,
+  downs: state.downs,
+  taps: state.taps,
+  later: state.later,
+  memory: state.memory,
+  own: null,
+  output: [],
+});
+
+export const stateOf = (d: Draft): ControllerState => ({
+  bank: d.bank,
+  page: d.page,
+  lastUsed: d.lastUsed,
+  open: d.open,
+  downs: d.downs,
+  taps: d.taps,
+  later: d.later,
+  memory: d.memory,
+});
+
+export const recall = (d: Draft, slot: number): number => d.memory[slot] ?? 0;
+
+/** Writes a slot; the memory is copied once a step, and only if something is written. */
+export function remember(d: Draft, slot: number, value: number): void {
+  if (d.memory[slot] === value) return;
+  if (d.own === null) {
+    d.own = d.memory.slice();
+    d.memory = d.own;
+  }
+  d.own[slot] = value;
+}
+
+/** A record with one entry more, or changed. */
+export const withEntry = <T>(record: Readonly<Record<string, T>>, key: string, value: T): Readonly<Record<string, T>> => ({
+  ...record,
+  [key]: value,
+});
+
+/** A record without one entry. */
+export function withoutEntry<T>(record: Readonly<Record<string, T>>, key: string): Readonly<Record<string, T>> {
+  if (!(key in record)) return record;
+  const { [key]: _gone, ...rest } = record;
+  return rest;
+}

@@ -1,0 +1,163 @@
+// The receiving side, compiled: which landings of which target hear an address, and what else has to be remembered for them.
+import { addressKey, type Listening, type SysexTable } from '../midi';
+import type { Landing, Layer, Parameter, RigIndex, Target } from '../rig';
+import { accepts } from '../wires';
+import { type Hear, makeHear, type Travel, travelOf } from './hear';
+import type { TakeoverRule } from './takeover';
+
+export interface Ear {
+  readonly landing: Landing;
+  /** Position in `program.ears`: tells the trace who heard. */
+  readonly place: number;
+  /** Slot of its parameter. */
+  readonly slot: number;
+  readonly hear: Hear;
+  /** Takeover other than jumping, on a landing where it means something. */
+  readonly takeover: { readonly rule: TakeoverRule; readonly travel: Travel } | null;
+  /** The bank that has to be selected before its program counts, as one number; null for any. */
+  readonly bank: number | null;
+  /** Whether what it does waits for the next beat or bar. */
+  readonly launches: boolean;
+}
+
+/** One target. */
+export interface Unit {
+  readonly target: Target;
+  readonly place: number;
+  readonly ears: ReadonlyMap<number, readonly Ear[]>;
+  readonly signals: ReadonlyMap<number, readonly Layer[]>;
+  /** What sequences it puts together; null when nothing of it listens for any. */
+  readonly listening: Listening | null;
+  readonly selectsBanks: boolean;
+}
+
+export interface TargetProgram {
+  /** The parameters in play; a slot is a position in this list. */
+  readonly parameters: readonly Parameter[];
+  readonly slots: ReadonlyMap<string, number>;
+  readonly units: readonly Unit[];
+  readonly unitOf: ReadonlyMap<string, Unit>;
+  readonly ears: readonly Ear[];
+  /** Ears that send back where their parameter stands, by its slot. */
+  readonly sendingBack: ReadonlyMap<number, readonly Ear[]>;
+  readonly layers: ReadonlyMap<string, Layer>;
+  readonly start: readonly number[];
+  readonly sysex: SysexTable;
+  /** Lengths of a beat and a bar in milliseconds, for launch quantisation. */
+  readonly beatMs: number;
+  readonly barMs: number;
+}
+
+export interface Tempo {
+  readonly bpm: number;
+  readonly beatsPerBar: number;
+}
+
+export const usualTempo: Tempo = { bpm: 120, beatsPerBar: 4 };
+
+export interface TargetScope {
+  /** Keys of every address that can arrive; null takes all landings. */
+  readonly keys: readonly number[] | null;
+  /** Whether a target can be reached at all. */
+  readonly reaches: (targetId: string) => boolean;
+  /** Parameters that get a slot even if nothing lands on them; null gives one to all. */
+  readonly parameterIds: readonly string[] | null;
+  readonly sysex: SysexTable;
+  readonly tempo: Tempo;
+}
+
+/** Compiles what can hear some addresses, or all of them. */
+export function compileTargets(index: RigIndex, scope: TargetScope): TargetProgram {
+  const parameters: Parameter[] = [];
+  const slots = new Map<string, number>();
+  const slotOf = (parameter: Parameter): number => {
+    const known = slots.get(parameter.id);
+    if (known !== undefined) return known;
+    slots.set(parameter.id, parameters.length);
+    return parameters.push(parameter) - 1;
+  };
+  const ids = scope.parameterIds ?? index.rig.parameters.map((p) => p.id);
+  for (const id of ids) {
+    const parameter = index.parameters.get(id);
+    if (parameter) slotOf(parameter);
+  }
+
+  const ears: Ear[] = [];
+  const byTarget = new Map<string, Map<number, Ear[]>>();
+  const landings = scope.keys === null ? index.rig.landings : scope.keys.flatMap((key) => index.landingsAt.get(key) ?? []);
+  for (const landing of landings) {
+    if (!scope.reaches(landing.targetId)) continue;
+    const parameter = index.parameters.get(landing.parameterId);
+    const target = index.targets.get(landing.targetId);
+    if (!parameter || !target || !accepts(target, landing.address)) continue;
+    const ear = earOf(landing, parameter, target, ears.length, slotOf(parameter));
+    ears.push(ear);
+    const home = byTarget.get(target.id) ?? new Map<number, Ear[]>();
+    byTarget.set(target.id, home);
+    const key = addressKey(landing.address);
+    home.set(key, [...(home.get(key) ?? []), ear]);
+  }
+
+  const targets = scope.keys === null ? index.rig.targets : [...byTarget.keys()].flatMap((id) => index.targets.get(id) ?? []);
+  const units = targets.map((target, place): Unit => {
+    const heard = byTarget.get(target.id) ?? new Map<number, Ear[]>();
+    return { target, place, ears: heard, signals: index.layersBySignal, ...memoryFor(target, heard) };
+  });
+  const sendingBack = new Map<number, Ear[]>();
+  for (const ear of ears) {
+    if (index.targets.get(ear.landing.targetId)?.reception.feedback !== 'same-address') continue;
+    sendingBack.set(ear.slot, [...(sendingBack.get(ear.slot) ?? []), ear]);
+  }
+  const beatMs = 60_000 / scope.tempo.bpm;
+  return {
+    parameters,
+    slots,
+    units,
+    unitOf: new Map(units.map((u) => [u.target.id, u])),
+    ears,
+    sendingBack,
+    layers: index.layers,
+    start: parameters.map((p) => p.start),
+    sysex: scope.sysex,
+    beatMs,
+    barMs: beatMs * scope.tempo.beatsPerBar,
+  };
+}
+
+function earOf(landing: Landing, parameter: Parameter, target: Target, place: number, slot: number): Ear {
+  const { address } = landing;
+  const { rejectGap, launchQuantisation } = target.reception;
+  const travel = landing.takeover === 'jump' ? null : travelOf(landing, parameter);
+  const commands = landing.mode === 'trigger' || landing.mode === 'preset';
+  return {
+    landing,
+    place,
+    slot,
+    hear: makeHear(landing, parameter, target.reception),
+    takeover:
+      travel === null || landing.takeover === 'jump'
+        ? null
+        : {
+            travel,
+            rule: { type: landing.takeover, near: 2 / 127, rejectGap: rejectGap === null ? null : rejectGap / 127 },
+          },
+    bank: address.type === 'program' && address.bank !== null ? address.bank.msb * 128 + (address.bank.lsb ?? 0) : null,
+    launches: launchQuantisation !== 'none' && (parameter.kind === 'trigger' || commands),
+  };
+}
+
+/** What a target has to remember between messages for its landings. */
+function memoryFor(target: Target, ears: ReadonlyMap<number, readonly Ear[]>): Pick<Unit, 'listening' | 'selectsBanks'> {
+  const pairs = new Set<number>();
+  let parameters = false;
+  let selectsBanks = false;
+  for (const home of ears.values()) {
+    for (const { landing, bank } of home) {
+      if (landing.address.type === 'cc14') pairs.add(landing.address.number);
+      if (landing.address.type === 'rpn' || landing.address.type === 'nrpn') parameters = true;
+      if (bank !== null) selectsBanks = true;
+    }
+  }
+  const listening = pairs.size > 0 || parameters ? { pairs, when: target.reception.fourteenBit } : null;
+  return { listening, selectsBanks };
+}

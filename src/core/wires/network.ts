@@ -1,0 +1,133 @@
+// The wires of a rig as a graph: every way that a message takes from a unit, through merges, hubs and hosts that pass it on.
+import type { WordType } from '../midi';
+import type { Rig, Wire } from '../rig';
+
+/** A message that went round this often is cut and reported. */
+export const MOST_HOPS = 64;
+/** Two loops that meet would double a message at each turn: this many copies of one message are followed at most. */
+const MOST_COPIES = 512;
+
+/** One wire taken, and what follows where it ends. */
+export interface Hop {
+  /** Place of the wire in the network. */
+  readonly wire: number;
+  /** The unit where it ends. */
+  readonly to: string;
+  /** Whether what arrives may count as remote control; else it only plays notes. */
+  readonly remote: boolean;
+  readonly next: readonly Hop[];
+}
+
+export interface Plan {
+  readonly hops: readonly Hop[];
+  /** Whether a loop was cut. */
+  readonly looped: boolean;
+}
+
+export interface Network {
+  readonly wires: readonly Wire[];
+  /** The ways of a message that a unit sends itself. `channel` 1–16, or 0 for what has none. */
+  readonly planOf: (unitId: string, type: WordType, channel: number) => Plan;
+  /** Units that a unit's wires lead to, whatever they let through. */
+  readonly reachedFrom: (unitId: string) => ReadonlySet<string>;
+}
+
+const nowhere: Plan = { hops: [], looped: false };
+
+/** Types that make sound by themselves: a wire that is on for notes only lets these through, as notes to play. */
+const playing: ReadonlySet<WordType> = new Set(['note', 'poly-pressure', 'channel-pressure', 'pitch-bend']);
+
+/** Whether a wire lets a kind of message on a channel (0: none) through, and as what; null when it stops it. */
+export function passesAs(wire: Wire, type: WordType, channel: number): 'remote' | 'notes' | null {
+  if (wire.types !== null && !wire.types.includes(type)) return null;
+  if (wire.channels !== null && channel !== 0 && !wire.channels.some((c) => c === channel)) return null;
+  if (wire.forRemote) return 'remote';
+  return wire.forNotes && playing.has(type) ? 'notes' : null;
+}
+
+/**
+ * Compiles the wires that are connected. Plans are made when first asked for and kept; a plan follows each wire from the unit,
+ * then from where it ends every wire that passes on. Loops are cut after 64 hops.
+ */
+export function compileNetwork(rig: Pick<Rig, 'wires'>, unplugged: ReadonlySet<string>): Network {
+  const { wires } = rig;
+  const from = new Map<string, number[]>();
+  wires.forEach((wire, i) => {
+    if (!unplugged.has(wire.id)) from.set(wire.from.unitId, [...(from.get(wire.from.unitId) ?? []), i]);
+  });
+  const plans = new Map<string, Map<WordType, Plan[]>>();
+
+  const make = (unitId: string, type: WordType, channel: number): Plan => {
+    let copies = 0;
+    let looped = false;
+    const follow = (unit: string, depth: number): Hop[] => {
+      const hops: Hop[] = [];
+      for (const i of from.get(unit) ?? []) {
+        const wire = wires[i];
+        if (!wire || (depth > 0 && !wire.passesOn)) continue;
+        const as = passesAs(wire, type, channel);
+        if (as === null) continue;
+        if (depth >= MOST_HOPS || copies >= MOST_COPIES) {
+          looped = true;
+          continue;
+        }
+        copies++;
+        hops.push({ wire: i, to: wire.to.unitId, remote: as === 'remote', next: follow(wire.to.unitId, depth + 1) });
+      }
+      return hops;
+    };
+    return { hops: follow(unitId, 0), looped };
+  };
+
+  const reached = new Map<string, ReadonlySet<string>>();
+  const reach = (unitId: string): ReadonlySet<string> => {
+    const units = new Set<string>();
+    const follow = (unit: string, first: boolean): void => {
+      for (const i of from.get(unit) ?? []) {
+        const wire = wires[i];
+        if (!wire || (!first && !wire.passesOn) || units.has(wire.to.unitId)) continue;
+        units.add(wire.to.unitId);
+        follow(wire.to.unitId, false);
+      }
+    };
+    follow(unitId, true);
+    return units;
+  };
+
+  return {
+    wires,
+    reachedFrom: (unitId) => {
+      const known = reached.get(unitId) ?? reach(unitId);
+      reached.set(unitId, known);
+      return known;
+    },
+    planOf: (unitId, type, channel) => {
+      if (!from.has(unitId)) return nowhere;
+      let ofUnit = plans.get(unitId);
+      if (!ofUnit) {
+        ofUnit = new Map();
+        plans.set(unitId, ofUnit);
+      }
+      let byChannel = ofUnit.get(type);
+      if (!byChannel) {
+        byChannel = [];
+        ofUnit.set(type, byChannel);
+      }
+      byChannel[channel] ??= make(unitId, type, channel);
+      return byChannel[channel] ?? nowhere;
+    },
+  };
+}
+
+/** How often each unit is reached by a plan: a message that reaches one twice arrives twice. */
+export function arrivals(plan: Plan): ReadonlyMap<string, number> {
+  const counts = new Map<string, number>();
+  const walk = (hops: readonly Hop[]): void => {
+    for (const hop of hops) {
+      counts.set(hop.to, (counts.get(hop.to) ?? 0) + 1);
+      walk(hop.next);
+    }
+  };
+  walk(plan.hops);
+  return counts;
+}
