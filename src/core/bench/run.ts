@@ -1,7 +1,7 @@
 // Runs the whole chain over what happens: gestures in, messages over the wires, parameters, and what is sent back. Simulated time
 // halts at each due event before it goes on. Ties go in this order: what arrives, what is due in a controller, launches, the hand.
 import { type ControllerInput, type ControllerState, stepController } from '../controller';
-import { type Word, wordBytes, wordChannel, wordStatus, wordType } from '../midi';
+import { type Word, wordChannel, wordLength, wordStatus, wordType } from '../midi';
 import type { ScriptEvent } from '../rig';
 import { feedbackOf, launchDue, look, setValue, stepTargets, type TargetState, targetsWakeAt, type Unheard } from '../target';
 import { type Hop, MOST_HOPS, sendOver, type Timing, type WireState } from '../wires';
@@ -127,7 +127,7 @@ function leave(r: Running, hop: Hop, word: Word, t: number, port: string, turns:
   }
   const before = r.wires[hop.wire];
   if (!before) return;
-  const sent = sendOver(r.timing(hop.wire), before, t, wordBytes(word, r.chain.sysex.bytes));
+  const sent = sendOver(r.timing(hop.wire), before, t, wordStatus(word), wordLength(word, r.chain.sysex.bytes));
   r.wires[hop.wire] = sent.state;
   queue(r.flying, { at: sent.arrivesAtMs, hop, word, port, turns });
 }

@@ -2,9 +2,11 @@ import { scaleLinear, scaleLog, scalePow } from 'd3-scale';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import {
+  makeCalibration,
   makeCurve,
   makeScale,
   narrow,
+  pedalReading,
   placeOf,
   resolution,
   type ScaleSpec,
@@ -116,6 +118,58 @@ describe('the small sums of the trade', () => {
   });
   it('numbers are short and keep a true minus', () => {
     expect([-0.0944, 12.0004, 0, 1234.5, -60, 0.00321].map(showNumber)).toEqual(['−0.094', '12', '0', '1235', '−60', '0.0032']);
+  });
+});
+
+describe('example scales of General MIDI 2 (Level 2 specification, default volume and pan; formulas from memory)', () => {
+  // 40·log10(v/127) dB; 0 is silence, put at the floor of −90 dB here.
+  const volume = makeScale(
+    { type: 'table', values: [-90, ...Array.from({ length: 127 }, (_, i) => 40 * Math.log10((i + 1) / 127))] },
+    -90,
+    0,
+  );
+  const at = (v: number) => volume.toValue(placeOf(v, 127, 'linear'));
+  it('volume: 127 is 0 dB, 64 is −11.9 dB, half the value is 12 dB less', () => {
+    expect(at(127)).toBeCloseTo(0, 9);
+    expect(at(64)).toBeCloseTo(-11.9, 2);
+    for (const v of [2, 10, 20, 50, 63]) expect(at(2 * v) - at(v)).toBeCloseTo(12.04, 2);
+  });
+  it('volume steps 12 dB between 1 and 2 and 0.14 dB at the top: the largest step lies where nobody hears it', () => {
+    expect(at(2) - at(1)).toBeCloseTo(12.04, 2);
+    expect(at(127) - at(126)).toBeCloseTo(0.137, 3);
+    const audible = Array.from({ length: 128 }, (_, v) => at(v)).filter((db) => db >= -60);
+    expect(resolution(audible).largestStep).toBeCloseTo(40 * Math.log10(6 / 5), 9);
+  });
+  it('pan: 64 is the middle, 3 dB down on both sides; 0 and 1 are both hard left', () => {
+    const angle = (v: number) => ((Math.PI / 2) * Math.max(0, v - 1)) / 126;
+    const left = makeScale({ type: 'table', values: places.map((_, v) => Math.cos(angle(v))) }, 0, 1);
+    const right = makeScale({ type: 'table', values: places.map((_, v) => Math.sin(angle(v))) }, 0, 1);
+    const db = (scale: typeof left, v: number) => 20 * Math.log10(scale.toValue(placeOf(v, 127, 'linear')));
+    expect(db(left, 64)).toBeCloseTo(-3.01, 2);
+    expect(db(right, 64)).toBeCloseTo(-3.01, 2);
+    expect([0, 1].map((v) => left.toValue(placeOf(v, 127, 'linear')))).toEqual([1, 1]);
+    expect(right.toValue(1)).toBeCloseTo(1, 12);
+  });
+});
+
+describe('calibrated pedals (common practice, no source)', () => {
+  const pedal = { low: 0.1, high: 0.85, deadLow: 0.05, deadHigh: 0.05, curve: { type: 'linear' as const } };
+  it('reach both ends, rest there, and never run backwards', () => {
+    const place = makeCalibration(pedal);
+    const swept = places.map((p) => place(pedalReading(pedal, p)));
+    expect([swept[0], swept[6], swept[121], swept[127]]).toEqual([0, 0, 1, 1]);
+    for (let i = 1; i < 128; i++) expect(swept[i]).toBeGreaterThanOrEqual(swept[i - 1] ?? 0);
+    // Readings beyond what was recorded stay at the ends.
+    expect([place(0), place(1)]).toEqual([0, 1]);
+  });
+  it('with the polarity the other way round do the same', () => {
+    const turned = { ...pedal, low: 0.85, high: 0.1 };
+    const place = makeCalibration(turned);
+    expect([place(0.9), place(0.05)]).toEqual([0, 1]);
+    expect(place(pedalReading(turned, 0.5))).toBeCloseTo(0.5, 9);
+  });
+  it('without a calibration a reading is its place', () => {
+    expect([0, 0.3, 1].map(makeCalibration(null))).toEqual([0, 0.3, 1]);
   });
 });
 

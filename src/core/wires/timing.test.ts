@@ -9,7 +9,7 @@ const over = (
 ): number[] => {
   let state = silentWire;
   return sends.map(([at, bytes]) => {
-    const done = sendOver({ ...usualTiming, ...timing }, state, at, bytes);
+    const done = sendOver({ ...usualTiming, ...timing }, state, at, bytes[0] ?? 0, bytes.length);
     state = done.state;
     return done.arrivesAtMs;
   });

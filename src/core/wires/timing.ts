@@ -47,29 +47,29 @@ export interface WireState {
 
 export const silentWire: WireState = { busyUntilMs: 0, lastStatus: 0, slot: -1, filled: 0 };
 
-/** Sends one message (its bytes with status) at a time not before the last one; gives when it has arrived whole. */
+/** Sends one message (its status and how many bytes it has with it) at a time not before the last one; gives when it has arrived whole. */
 export function sendOver(
   timing: Timing,
   state: WireState,
   sentAtMs: number,
-  bytes: readonly number[],
+  status: number,
+  length: number,
 ): { readonly state: WireState; readonly arrivesAtMs: number } {
   switch (timing.transport) {
     case 'din': {
-      const status = bytes[0] ?? 0;
       const short = timing.runningStatus && status < 0xf0 && status === state.lastStatus;
       const start = Math.max(sentAtMs, state.busyUntilMs);
-      const end = start + (bytes.length - (short ? 1 : 0)) * DIN_BYTE_MS;
+      const end = start + (length - (short ? 1 : 0)) * DIN_BYTE_MS;
       // Real-time bytes pass without ending running status; everything else from F0 on ends it.
       const lastStatus = status >= 0xf8 ? state.lastStatus : status >= 0xf0 ? 0 : status;
-      return { state: { ...state, busyUntilMs: end, lastStatus }, arrivesAtMs: end };
+      return { state: { busyUntilMs: end, lastStatus, slot: state.slot, filled: state.filled }, arrivesAtMs: end };
     }
     case 'usb':
       // Three bytes of SysEx go in an event; a channel message is one event.
-      return slotted(state, sentAtMs, 1, Math.max(1, Math.ceil(bytes.length / 3)), USB_EVENTS_PER_PACKET * USB_PACKETS_PER_FRAME);
+      return slotted(state, sentAtMs, 1, Math.max(1, Math.ceil(length / 3)), USB_EVENTS_PER_PACKET * USB_PACKETS_PER_FRAME);
     case 'bluetooth': {
       const room = (timing.packetBytes - BLE_HEADER) * timing.packetsPerEvent;
-      return slotted(state, sentAtMs, timing.connectionIntervalMs, bytes.length + BLE_STAMP, room);
+      return slotted(state, sentAtMs, timing.connectionIntervalMs, length + BLE_STAMP, room);
     }
     case 'network':
       return { state, arrivesAtMs: sentAtMs + timing.networkMs };
@@ -101,7 +101,8 @@ function slotted(
     left -= room;
     slot++;
   }
-  return { state: { ...state, slot, filled: left }, arrivesAtMs: slot * intervalMs };
+  const { busyUntilMs, lastStatus } = state;
+  return { state: { busyUntilMs, lastStatus, slot, filled: left }, arrivesAtMs: slot * intervalMs };
 }
 
 /** The part of a DIN wire, 0–1 and above when it is more than it can carry, that messages of a size and rate take. */
