@@ -26,6 +26,8 @@ export interface InFlight {
   readonly port: string;
   /** How often what it came from was sent back and on again. */
   readonly turns: number;
+  /** The number of the message. */
+  readonly message: number;
 }
 
 export interface ChainState {
@@ -36,6 +38,8 @@ export interface ChainState {
   readonly targets: TargetState;
   /** Words on wires, in the order in which they arrive. */
   readonly flying: readonly InFlight[];
+  /** Messages sent so far: the number of the next one. */
+  readonly messages: number;
 }
 
 /** The SysEx messages that a rig sends or listens for. */
@@ -138,5 +142,6 @@ export function startChain(
     wires: chain.network.wires.map(() => silentWire),
     targets: startTargets(chain.targets, values),
     flying: [],
+    messages: 0,
   };
 }

@@ -3,5 +3,17 @@ export type { Behaved } from './classify';
 export { type Drawing, drawingOf } from './drawing';
 export { type Effect, type Outcome, outcome, type Played, type Surroundings, surroundingsOf, traceOf } from './outcome';
 export { type ChainEvent, type RunOptions, run, unheardReasons } from './run';
+export {
+  type BenchSetup,
+  isQuiet,
+  openSession,
+  playSession,
+  restarted,
+  type Session,
+  timingOf,
+  usualSetup,
+  withRig,
+  withSetup,
+} from './session';
 export * from './trace';
 export { effectWords, outcomeWords, showValue } from './words';

@@ -17,6 +17,7 @@ import {
   note,
   PASSED,
   SENT,
+  SENT_BACK,
   type Trace,
   VALUE,
 } from './trace';
@@ -60,6 +61,15 @@ interface Running {
   readonly wires: WireState[];
   readonly flying: InFlight[];
   targets: TargetState;
+  messages: number;
+}
+
+/** A word under way, and what is known of it. */
+interface Parcel {
+  readonly word: Word;
+  readonly port: string;
+  readonly turns: number;
+  readonly message: number;
 }
 
 /**
@@ -83,6 +93,7 @@ export function run(
     wires: state.wires.slice(),
     flying: state.flying.slice(),
     targets: state.targets,
+    messages: state.messages,
   };
   const NEVER = Number.POSITIVE_INFINITY;
   for (let next = 0; ; ) {
@@ -102,75 +113,84 @@ export function run(
     const t = Math.min(handAt, arrivesAt, launchAt, dueAt);
     if (t > options.until || t === NEVER) break;
     if (arrivesAt === t) {
-      const word = r.flying.shift();
-      if (word) arrive(r, word.hop, word.word, t, word.port, word.turns);
+      const flown = r.flying.shift();
+      if (flown) arrive(r, flown.hop, flown, t);
     } else if (dueAt === t) {
       feed(r, due, { type: 'tick', t });
     } else if (launchAt === t) {
       const launched = launchDue(chain.targets, r.targets, t);
       r.targets = launched.state;
-      tellMoved(r, launched.moved, t, 0);
+      tellMoved(r, launched.moved, t, 0, -1);
     } else if (event) {
       next++;
       happen(r, event);
     }
   }
-  const { controllers, wakes, wires, targets, flying } = r;
-  return { state: { controllers, wakes, wires, targets, flying }, trace: r.trace };
+  const { controllers, wakes, wires, targets, flying, messages } = r;
+  return { state: { controllers, wakes, wires, targets, flying, messages }, trace: r.trace };
 }
 
 /** A word leaves over one wire. */
-function leave(r: Running, hop: Hop, word: Word, t: number, port: string, turns: number): void {
+function leave(r: Running, hop: Hop, parcel: Parcel, t: number): void {
   if (r.timing === null) {
-    arrive(r, hop, word, t, port, turns);
+    arrive(r, hop, parcel, t);
     return;
   }
   const before = r.wires[hop.wire];
   if (!before) return;
+  const { word, port, turns, message } = parcel;
   const sent = sendOver(r.timing(hop.wire), before, t, wordStatus(word), wordLength(word, r.chain.sysex.bytes));
   r.wires[hop.wire] = sent.state;
-  queue(r.flying, { at: sent.arrivesAtMs, hop, word, port, turns });
+  queue(r.flying, { at: sent.arrivesAtMs, hop, word, port, turns, message });
 }
 
 /** A unit sends a word over every wire that takes it. What was sent back and on again too often is cut. */
-function transmit(r: Running, unitId: string, word: Word, t: number, port: string, turns: number): void {
+function transmit(r: Running, unitId: string, parcel: Parcel, t: number): void {
+  const { word, turns, message } = parcel;
   const plan = r.chain.network.planOf(unitId, wordType(word), wordStatus(word) >= 0xf0 ? 0 : wordChannel(word));
-  if (plan.looped || turns >= MOST_HOPS) note(r.trace, t, LOOPED, word, turns);
+  if (plan.looped || turns >= MOST_HOPS) note(r.trace, t, LOOPED, word, turns, 0, message);
   if (turns >= MOST_HOPS) return;
-  for (const hop of plan.hops) leave(r, hop, word, t, port, turns);
+  for (const hop of plan.hops) leave(r, hop, parcel, t);
 }
 
 /** A word arrives: a target hears it, a controller shows it, and the unit passes it on where it does so. */
-function arrive(r: Running, hop: Hop, word: Word, t: number, port: string, turns: number): void {
+function arrive(r: Running, hop: Hop, parcel: Parcel, t: number): void {
   const { chain } = r;
+  const { word, port, turns, message } = parcel;
   const unit = chain.targets.unitOf.get(hop.to);
   if (unit) {
     const done = stepTargets(chain.targets, r.targets, { unit, word, t, port, remote: hop.remote });
     r.targets = done.state;
     if (r.full) {
       const { why } = done;
-      note(r.trace, t, ARRIVED, word, unit.place, why === null ? (done.heard[0] ?? 0) : -1 - unheardReasons.indexOf(why));
+      const heard = why === null ? (done.heard[0] ?? 0) : -1 - unheardReasons.indexOf(why);
+      note(r.trace, t, ARRIVED, word, unit.place, heard, message);
     }
-    if (done.moved.length > 0) tellMoved(r, done.moved, t, turns);
+    if (done.moved.length > 0) tellMoved(r, done.moved, t, turns, message);
   } else {
     const controller = chain.placeOf.get(hop.to);
     if (controller !== undefined) {
-      if (r.full) note(r.trace, t, PASSED, word, 0, controller);
+      if (r.full) note(r.trace, t, PASSED, word, 0, controller, message);
       feed(r, controller, { type: 'feedback', t, word, sysexKeys: chain.sysex.keys });
     }
   }
-  for (const next of hop.next) leave(r, next, word, t, port, turns);
+  for (const next of hop.next) leave(r, next, parcel, t);
 }
 
 /** Parameters moved: that is written down, and sent back by targets that do so. */
-function tellMoved(r: Running, moved: readonly number[], t: number, turns: number): void {
+function tellMoved(r: Running, moved: readonly number[], t: number, turns: number, message: number): void {
   const back: { unit: string; word: Word }[] = [];
   for (const slot of moved) {
     const value = r.targets.values[slot] ?? 0;
-    note(r.trace, t, VALUE, slot, value);
+    note(r.trace, t, VALUE, slot, value, 0, message);
     if (r.chain.targets.sendingBack.size > 0) feedbackOf(r.chain.targets, slot, value, back);
   }
-  for (const { unit, word } of back) transmit(r, unit, word, t, '', turns + 1);
+  for (const { unit, word } of back) {
+    const place = r.chain.targets.unitOf.get(unit)?.place ?? -1;
+    const parcel = { word, port: '', turns: turns + 1, message: r.messages++ };
+    note(r.trace, t, SENT_BACK, word, place, 0, parcel.message);
+    transmit(r, unit, parcel, t);
+  }
 }
 
 /** One input of one controller, and what it sends. */
@@ -181,11 +201,13 @@ function feed(r: Running, place: number, input: ControllerInput): void {
   const { state, output, wakeAt } = stepController(program, before, input);
   r.controllers[place] = state;
   r.wakes[place] = wakeAt;
-  for (let i = 0; i < output.length; i += 2) {
-    const word = output[i] ?? 0;
-    note(r.trace, input.t, SENT, word, output[i + 1] ?? -1, place);
-    transmit(r, program.controllerId, word, input.t, r.chain.ports[place] ?? '', 0);
-  }
+  for (let i = 0; i < output.length; i += 2) send(r, program.controllerId, output[i] ?? 0, output[i + 1] ?? -1, place, input.t);
+}
+
+function send(r: Running, unitId: string, word: Word, slot: number, place: number, t: number): void {
+  const message = r.messages++;
+  note(r.trace, t, SENT, word, slot, place, message);
+  transmit(r, unitId, { word, port: r.chain.ports[place] ?? '', turns: 0, message }, t);
 }
 
 function happen(r: Running, event: ChainEvent): void {
@@ -213,7 +235,7 @@ function happen(r: Running, event: ChainEvent): void {
       const slot = chain.targets.slots.get(event.on);
       if (slot === undefined || r.targets.values[slot] === event.value) return;
       r.targets = setValue(r.targets, slot, event.value);
-      tellMoved(r, [slot], t, 0);
+      tellMoved(r, [slot], t, 0, -1);
       return;
     }
     case 'look': {
@@ -222,11 +244,8 @@ function happen(r: Running, event: ChainEvent): void {
       return;
     }
     case 'words': {
-      const place = chain.placeOf.get(event.on);
-      for (const word of event.words) {
-        note(trace, t, SENT, word, -2, place ?? -1);
-        transmit(r, event.on, word, t, place === undefined ? '' : (chain.ports[place] ?? ''), 0);
-      }
+      const place = chain.placeOf.get(event.on) ?? -1;
+      for (const word of event.words) send(r, event.on, word, -2, place, t);
       return;
     }
     case 'plug':

@@ -9,4 +9,5 @@ export {
   type Transport,
   usualTiming,
   type WireState,
+  wireLoad,
 } from './timing';

@@ -110,6 +110,28 @@ export function dinLoad(bytesPerMessage: number, messagesPerSecond: number): num
   return (bytesPerMessage * messagesPerSecond * DIN_BYTE_MS) / 1000;
 }
 
+/**
+ * The part of what a wire can carry, 0–1 and above when it is more, that messages of so many bytes take over a time.
+ * @example wireLoad({ ...usualTiming, transport: 'din' }, 600, 1800, 1000) // ≈ 0.576
+ */
+export function wireLoad(timing: Timing, messages: number, bytes: number, overMs: number): number {
+  switch (timing.transport) {
+    case 'din':
+      return (bytes * DIN_BYTE_MS) / overMs;
+    case 'usb':
+      return messages / (overMs * USB_EVENTS_PER_PACKET * USB_PACKETS_PER_FRAME);
+    case 'bluetooth': {
+      const room = (timing.packetBytes - BLE_HEADER) * timing.packetsPerEvent;
+      return (bytes + messages * BLE_STAMP) / ((overMs / timing.connectionIntervalMs) * room);
+    }
+    case 'network':
+    case 'virtual':
+      return 0;
+    default:
+      return unreachable(timing.transport);
+  }
+}
+
 function unreachable(value: never): never {
   throw new Error(`unhandled transport ${String(value)}`);
 }

@@ -1,0 +1,145 @@
+// The rig on the bench: a whole chain that goes on from one frame to the next, with cables that can be pulled, a transport that can
+// be chosen, and a rig that may be edited meanwhile.
+import { startController } from '../controller';
+import { type Parameter, type RigIndex, sameJson } from '../rig';
+import { startTargets, type Tempo, usualTempo } from '../target';
+import { type Timing, type Transport, usualTiming } from '../wires';
+import { type Chain, type ChainState, startChain, wholeChain } from './chain';
+import { type ChainEvent, run } from './run';
+import { emptyTrace, type Trace } from './trace';
+
+export interface BenchSetup {
+  /** What all wires are, or each as it stands in the rig. */
+  readonly transport: Transport | 'as-wired';
+  readonly runningStatus: boolean;
+  readonly tempo: Tempo;
+}
+
+export const usualSetup: BenchSetup = { transport: 'as-wired', runningStatus: false, tempo: usualTempo };
+
+export interface Session {
+  readonly index: RigIndex;
+  readonly setup: BenchSetup;
+  readonly unplugged: ReadonlySet<string>;
+  readonly chain: Chain;
+  readonly state: ChainState;
+}
+
+/** Puts a rig on the bench: bank 1 everywhere, parameters at the start of the show. */
+export function openSession(index: RigIndex, setup: BenchSetup = usualSetup): Session {
+  const { chain } = wholeChain(index, new Set(), setup.tempo);
+  return { index, setup, unplugged: new Set(), chain, state: startChain(chain, { bank: 1, page: 1 }) };
+}
+
+/** The same bench after the rig, a cable or the set-up changed: values and banks stay, what was under way is lost. */
+function rebuilt(session: Session, change: Partial<Pick<Session, 'index' | 'setup' | 'unplugged'>>): Session {
+  const next = { ...session, ...change };
+  const { chain } = wholeChain(next.index, next.unplugged, next.setup.tempo);
+  const before = session.chain;
+  const values = chain.targets.parameters.map((p) => {
+    const value = session.state.targets.values[before.targets.slots.get(p.id) ?? -1];
+    return value === undefined ? p.start : Math.min(p.highest, Math.max(p.lowest, value));
+  });
+  const fresh = startChain(chain, { bank: 1, page: 1 }, values);
+  const controllers = chain.controllers.map((program, i) => {
+    const was = session.state.controllers[before.placeOf.get(program.controllerId) ?? -1];
+    const place = was && was.bank <= program.firmware.banks ? was : null;
+    // A controller whose own part did not change goes on as it is; its memory is laid out by its program.
+    const same = place && sameProgram(before, chain, program.controllerId);
+    return same
+      ? place
+      : place
+        ? startController(program, place.bank, place.page)
+        : (fresh.controllers[i] ?? startController(program, 1, 1));
+  });
+  return { ...next, chain, state: { ...fresh, controllers, messages: session.state.messages } };
+}
+
+function sameProgram(before: Chain, after: Chain, controllerId: string): boolean {
+  const old = before.controllers[before.placeOf.get(controllerId) ?? -1];
+  const now = after.controllers[after.placeOf.get(controllerId) ?? -1];
+  return (
+    old !== undefined &&
+    now !== undefined &&
+    old.memoryAtStart.length === now.memoryAtStart.length &&
+    old.armed.length === now.armed.length &&
+    old.armed.every((a, i) => a.assignment === now.armed[i]?.assignment) &&
+    sameJson(old.firmware, now.firmware)
+  );
+}
+
+export const withRig = (session: Session, index: RigIndex): Session =>
+  index.rig === session.index.rig ? session : rebuilt(session, { index });
+export const withSetup = (session: Session, setup: BenchSetup): Session => rebuilt(session, { setup });
+
+/** Starts over: everything as at the start of the show, or every parameter somewhere else (effects left on, presets not recalled). */
+export function restarted(session: Session, from: 'start' | 'elsewhere'): Session {
+  const { chain } = session;
+  const values = chain.targets.parameters.map((p) => (from === 'start' ? p.start : elsewhere(p)));
+  const state = startChain(chain, { bank: 1, page: 1 }, values);
+  return { ...session, state: { ...state, targets: startTargets(chain.targets, values), messages: session.state.messages } };
+}
+
+/** The end of the range that lies further from the start value; triggers begin at nothing. */
+const elsewhere = (p: Parameter): number =>
+  p.kind === 'trigger' ? p.start : p.start - p.lowest > p.highest - p.start ? p.lowest : p.highest;
+
+/**
+ * Plays events on the bench up to a time. Pulling and plugging a cable is done here too: what is under way on a pulled cable
+ * is lost.
+ */
+export function playSession(
+  session: Session,
+  events: readonly ChainEvent[],
+  until: number,
+): { readonly session: Session; readonly trace: Trace } {
+  const trace = emptyTrace();
+  let now = session;
+  let from = 0;
+  for (let i = 0; i <= events.length; i++) {
+    const event = events[i];
+    if (event !== undefined && event.do !== 'plug') continue;
+    const timing = timingOf(now);
+    const done = run(now.chain, now.state, events.slice(from, i), { timing, full: true, until: event?.atMs ?? until });
+    append(trace, done.trace);
+    now = { ...now, state: done.state };
+    from = i + 1;
+    if (event) now = plugged(now, event.on, event.connected);
+  }
+  return { session: now, trace };
+}
+
+function plugged(session: Session, wireId: string, connected: boolean): Session {
+  const unplugged = new Set(session.unplugged);
+  if (connected) unplugged.delete(wireId);
+  else unplugged.add(wireId);
+  const { chain } = wholeChain(session.index, unplugged, session.setup.tempo);
+  const pulled = session.index.rig.wires.findIndex((w) => w.id === wireId);
+  const flying = session.state.flying.filter((f) => connected || f.hop.wire !== pulled);
+  return { ...session, unplugged, chain: { ...session.chain, network: chain.network }, state: { ...session.state, flying } };
+}
+
+/** What each wire does to time, by its own transport or the one that is chosen for all. */
+export function timingOf(session: Pick<Session, 'setup' | 'chain'>): (wire: number) => Timing {
+  const { transport, runningStatus } = session.setup;
+  const made = session.chain.network.wires.map(
+    (w): Timing => ({ ...usualTiming, runningStatus, transport: transport === 'as-wired' ? w.transport : transport }),
+  );
+  const none: Timing = { ...usualTiming, transport: 'virtual' };
+  return (wire) => made[wire] ?? none;
+}
+
+function append(to: Trace, from: Trace): void {
+  for (let i = 0; i < from.kind.length; i++) {
+    to.t.push(from.t[i] ?? 0);
+    to.kind.push(from.kind[i] ?? 0);
+    to.a.push(from.a[i] ?? 0);
+    to.b.push(from.b[i] ?? 0);
+    to.c.push(from.c[i] ?? 0);
+    to.d.push(from.d[i] ?? 0);
+  }
+}
+
+/** Whether anything will still happen by itself: words under way, holds, waits, launches. */
+export const isQuiet = ({ state }: Session): boolean =>
+  state.flying.length === 0 && state.targets.launches.length === 0 && state.wakes.every((w) => w === null);
