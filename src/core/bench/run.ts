@@ -48,6 +48,7 @@ export const unheardReasons = [
   'waits',
   'launch',
   'unchanged',
+  'layer',
 ] as const satisfies readonly Unheard[];
 
 /** A run under way. */

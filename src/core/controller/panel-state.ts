@@ -13,8 +13,8 @@ export interface ControlView {
   readonly text: string | null;
   /** The layer whose function it has now; null for Base. */
   readonly layerId: string | null;
-  /** Whether anything is assigned to it here. */
-  readonly live: boolean;
+  /** What it does here: the assignment that moving it, else pressing it, runs; null for none. */
+  readonly assignmentId: string | null;
 }
 
 /** The panel in a state, control by control. */
@@ -44,7 +44,7 @@ function viewOf(d: Draft, control: ProgramControl): ControlView {
           : position,
     text: row.display === null ? null : (first?.assignment?.textShort ?? '').slice(0, row.display.short),
     layerId: first?.layerId ?? null,
-    live: first !== undefined || control.opens.length > 0 || control.signals.length > 0,
+    assignmentId: first?.assignment?.id ?? null,
   };
 }
 

@@ -3,3 +3,4 @@ export { type ParameterList, parameterColumns, parseParameters } from './paramet
 export { type ProgrammedList, parseProgrammed } from './programmed-csv';
 export { type ImportProblem, parseRig, RIG_FILE_LIMIT, rigSchema, writeRig } from './rig-json';
 export { writeSheet } from './sheet-csv';
+export { readSmf, SMF_LIMIT, type TimedWord, writeSmf } from './smf';

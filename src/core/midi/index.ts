@@ -28,6 +28,7 @@ export { type MiddleC, type NumberStyle, noteName, parseNote, showChannel, showN
 export { type Channel, channel, channelSchema, type U7, type U14, u7, u7Schema, u14, u14Schema } from './numbers';
 export { carrierOf, heardKeys, makePut, noSysex, type Put, parameterControls, type SysexTable, withSysex } from './out';
 export { decodeClicks, encodeClicks, MOST_CLICKS, type RelativeCoding, relativeCodingSchema } from './relative';
+export { hexOf, sayWord } from './say';
 export {
   type Assembled,
   type AssemblerState,

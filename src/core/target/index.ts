@@ -3,6 +3,7 @@ export { compileTargets, type Ear, type TargetProgram, type Tempo, type Unit, us
 export {
   launchDue,
   look,
+  openInHost,
   setValue,
   startTargets,
   stepTargets,

@@ -61,6 +61,7 @@ export type Unheard =
   | 'notes-only' // the wire is not on for remote control
   | 'nobody' // nothing listens at the address
   | 'part' // a byte of a sequence that is not complete yet, or a bank select
+  | 'layer' // it opens or closes a layer
   | 'other-layer' // the layer that is open has something else, or nothing
   | 'elsewhere' // the focus or selection is somewhere else
   | 'other-port'
@@ -263,7 +264,7 @@ function signal(h: Hearing, key: number, type: WordType, value: number): void {
     else if (down) open = isOpen ? others : [...others, layer.id];
   }
   setUnit(h, { open });
-  if (h.heard === null) h.why = 'part';
+  if (h.heard === null) h.why = 'layer';
 }
 
 function spendNextPress(h: Hearing, layerId: string): void {
@@ -311,6 +312,9 @@ export function launchDue(program: TargetProgram, state: TargetState, t: number)
 }
 
 // — what others do to it —
+
+/** Layers made in the host that are open at some target. */
+export const openInHost = (state: TargetState): readonly string[] => [...new Set(state.units.flatMap((u) => u.open))];
 
 /** Somebody moves a parameter by mouse, or a preset does: knob and value differ from then on. */
 export function setValue(state: TargetState, slot: number, value: number): TargetState {

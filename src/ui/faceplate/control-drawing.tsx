@@ -4,17 +4,49 @@ import type { Control } from '@/core/rig';
 const ink = { fill: 'none', stroke: 'currentColor', strokeWidth: 1.3, vectorEffect: 'non-scaling-stroke' } as const;
 const faint = { ...ink, stroke: 'var(--control-edge)', strokeWidth: 1 } as const;
 
-/** One control in a box of its own size in millimetres. Its printed name stands inside where there is room for it. */
-export function ControlDrawing({ control }: { readonly control: Control }) {
+/** How a control stands while it is played. Places are 0–1; null where nobody knows. */
+export interface Standing {
+  readonly place: number | null;
+  readonly lit: boolean;
+  readonly down: boolean;
+}
+
+const atRest: Standing = { place: null, lit: false, down: false };
+
+/** One control in a box of its own size in millimetres, at rest or as it is played. Its printed name stands inside where there is room. */
+export function ControlDrawing({ control, standing = atRest }: { readonly control: Control; readonly standing?: Standing }) {
   const { width: w, height: h } = control;
   return (
     <svg viewBox={`0 0 ${w} ${h}`} className="block h-full w-full overflow-visible" aria-hidden>
-      <Shape control={control} w={w} h={h} />
+      <Shape control={control} standing={standing} w={w} h={h} />
     </svg>
   );
 }
 
-function Shape({ control, w, h }: { readonly control: Control; readonly w: number; readonly h: number }) {
+/** Knobs turn from seven to five o'clock: 150° either way of the top. */
+const SPAN = 300;
+const pointing = (place: number | null): number => (place === null ? 0 : (place - 0.5) * SPAN);
+
+/** An arc around the top from seven o'clock to a place, on a circle. */
+function arc(cx: number, cy: number, r: number, place: number): string {
+  const point = (p: number): string => {
+    const angle = ((p - 0.5) * SPAN - 90) * (Math.PI / 180);
+    return `${cx + r * Math.cos(angle)} ${cy + r * Math.sin(angle)}`;
+  };
+  return `M${point(0)}A${r} ${r} 0 ${place * SPAN > 180 ? 1 : 0} 1 ${point(place)}`;
+}
+
+interface ShapeProps {
+  readonly control: Control;
+  readonly standing: Standing;
+  readonly w: number;
+  readonly h: number;
+}
+
+function Shape({ control, standing, w, h }: ShapeProps) {
+  const { place, lit, down } = standing;
+  const face = down ? 'var(--film)' : 'var(--sheet)';
+  const lamp = lit ? { fill: 'var(--spark)', stroke: 'var(--spark)' } : {};
   const cx = w / 2;
   const cy = h / 2;
   const r = Math.min(w, h) / 2;
@@ -23,15 +55,16 @@ function Shape({ control, w, h }: { readonly control: Control; readonly w: numbe
       return (
         <>
           <circle cx={cx} cy={cy} r={r} {...ink} fill="var(--sheet)" />
-          <circle cx={cx} cy={cy} r={r * 0.7} {...ink} />
-          <circle cx={cx} cy={cy} r={r * 0.38} {...faint} />
+          <circle cx={cx} cy={cy} r={r * (down ? 0.62 : 0.7)} {...ink} fill={face} />
+          <circle cx={cx} cy={cy} r={r * 0.38} {...faint} {...lamp} />
         </>
       );
     case 'encoder':
       return (
         <>
           {control.ring && <circle cx={cx} cy={cy} r={r} {...faint} strokeDasharray="1.6 2.2" />}
-          <circle cx={cx} cy={cy} r={r * 0.8} {...ink} fill="var(--sheet)" />
+          {control.ring && place !== null && <path d={arc(cx, cy, r, place)} {...ink} stroke="var(--spark)" strokeWidth={3} />}
+          <circle cx={cx} cy={cy} r={r * (down ? 0.72 : 0.8)} {...ink} fill={face} />
         </>
       );
     case 'knob':
@@ -39,7 +72,16 @@ function Shape({ control, w, h }: { readonly control: Control; readonly w: numbe
       return (
         <>
           <circle cx={cx} cy={cy} r={r} {...ink} fill="var(--sheet)" />
-          <line x1={cx} y1={cy - r * 0.62} x2={cx} y2={cy - r} {...ink} strokeWidth={2} />
+          <line
+            x1={cx}
+            y1={cy - r * 0.62}
+            x2={cx}
+            y2={cy - r}
+            transform={`rotate(${pointing(place)} ${cx} ${cy})`}
+            {...ink}
+            {...(place === null ? {} : { stroke: 'var(--spark)' })}
+            strokeWidth={2}
+          />
         </>
       );
     case 'fader':
@@ -49,16 +91,18 @@ function Shape({ control, w, h }: { readonly control: Control; readonly w: numbe
           {[0.15, 0.3, 0.45, 0.6, 0.75, 0.9].map((p) => (
             <line key={p} x1={w * 0.12} x2={w * 0.3} y1={h * p} y2={h * p} {...faint} />
           ))}
-          <rect x={w * 0.08} y={h * 0.56} width={w * 0.84} height={h * 0.14} rx={1.4} {...ink} fill="var(--sheet)" />
-          <line
-            x1={w * 0.08}
-            x2={w * 0.92}
-            y1={h * 0.63}
-            y2={h * 0.63}
-            stroke="var(--spark)"
-            strokeWidth={1.6}
-            vectorEffect="non-scaling-stroke"
-          />
+          <g transform={`translate(0 ${place === null ? 0 : (0.3 - place * 0.86) * h})`}>
+            <rect x={w * 0.08} y={h * 0.56} width={w * 0.84} height={h * 0.14} rx={1.4} {...ink} fill={face} />
+            <line
+              x1={w * 0.08}
+              x2={w * 0.92}
+              y1={h * 0.63}
+              y2={h * 0.63}
+              stroke="var(--spark)"
+              strokeWidth={1.6}
+              vectorEffect="non-scaling-stroke"
+            />
+          </g>
         </>
       );
     case 'expression':
@@ -69,12 +113,45 @@ function Shape({ control, w, h }: { readonly control: Control; readonly w: numbe
           {[0.2, 0.32, 0.44, 0.56, 0.68, 0.8].map((p) => (
             <line key={p} x1={w * 0.3} x2={w * 0.7} y1={h * p} y2={h * p} {...faint} />
           ))}
+          {place !== null && (
+            <line
+              x1={w * 0.1}
+              x2={w * 0.9}
+              y1={h * (0.96 - place * 0.92)}
+              y2={h * (0.96 - place * 0.92)}
+              stroke="var(--spark)"
+              strokeWidth={3}
+              vectorEffect="non-scaling-stroke"
+            />
+          )}
         </>
       );
     case 'pad':
-      return <rect x={0} y={0} width={w} height={h} rx={3} {...ink} fill="var(--sheet)" />;
+      return (
+        <rect
+          x={0}
+          y={0}
+          width={w}
+          height={h}
+          rx={3}
+          {...ink}
+          fill={face}
+          {...(lit ? { stroke: 'var(--spark)', strokeWidth: 3 } : {})}
+        />
+      );
     case 'button':
-      return <rect x={0} y={0} width={w} height={h} rx={h / 2.6} {...ink} fill="var(--sheet)" />;
+      return (
+        <rect
+          x={0}
+          y={0}
+          width={w}
+          height={h}
+          rx={h / 2.6}
+          {...ink}
+          fill={face}
+          {...(lit ? { stroke: 'var(--spark)', strokeWidth: 3 } : {})}
+        />
+      );
     case 'ribbon':
       return (
         <>
@@ -82,8 +159,8 @@ function Shape({ control, w, h }: { readonly control: Control; readonly w: numbe
           <line
             x1={w * 0.22}
             x2={w * 0.78}
-            y1={h * 0.6}
-            y2={h * 0.6}
+            y1={h * (place === null ? 0.6 : 0.96 - place * 0.92)}
+            y2={h * (place === null ? 0.6 : 0.96 - place * 0.92)}
             stroke="var(--spark)"
             strokeWidth={1.6}
             vectorEffect="non-scaling-stroke"

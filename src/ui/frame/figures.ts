@@ -8,6 +8,7 @@ export interface Figures {
   readonly targets: number;
   readonly mapped: number;
   readonly parameters: number;
+  readonly scripts: number;
   readonly toEnter: number;
   readonly stops: number;
   readonly cautions: number;
@@ -28,6 +29,7 @@ export function figuresOf(index: RigIndex, findings: ReadonlyMap<string, readonl
     targets: rig.targets.length,
     mapped: rig.parameters.filter((p) => index.sendsFor.has(p.id)).length,
     parameters: rig.parameters.length,
+    scripts: rig.scripts.length,
     toEnter: countToEnter(index),
     stops,
     cautions,

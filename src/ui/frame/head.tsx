@@ -76,6 +76,12 @@ export function Head({ others }: { readonly others: readonly OtherRig[] }) {
           spoken={`${figures.mapped} of ${figures.parameters} parameters mapped`}
         />
         <Step
+          href={`${home}/bench`}
+          name="Bench"
+          figure={figures.scripts === 0 ? 'play it' : figures.scripts === 1 ? '1 script' : `${figures.scripts} scripts`}
+          spoken={`play the rig, ${figures.scripts} scripts kept`}
+        />
+        <Step
           href={`${home}/sheet`}
           name="Sheet"
           figure={

@@ -1,0 +1,5 @@
+import { BenchScreen } from '@/ui/bench/bench-screen';
+
+export default function BenchPage() {
+  return <BenchScreen />;
+}

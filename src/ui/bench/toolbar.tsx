@@ -1,0 +1,233 @@
+'use client';
+// Above the panel: which controller, its bank and open layers; the transport with what it costs; what can be broken; scripts.
+import { ChevronLeft, ChevronRight } from 'lucide-react';
+import { DropdownMenu } from 'radix-ui';
+import { useStore } from 'zustand';
+import { wordLength } from '@/core/midi';
+import { type Controller, layersOn, type RigIndex } from '@/core/rig';
+import { type Transport, usualTiming, wireLoad } from '@/core/wires';
+import { Button } from '../primitives/button';
+import { cx } from '../primitives/cx';
+import { Select } from '../primitives/field';
+import { LayerMark } from '../primitives/marks';
+import type { Bench } from './bench-store';
+import { latency, sentSince } from './monitor';
+
+interface Props {
+  readonly bench: Bench;
+  readonly index: RigIndex;
+  readonly controller: Controller;
+}
+
+/** Which controller is before the hands. */
+export function ControllerTabs({ bench, index, controller, onChoose }: Props & { readonly onChoose: (id: string) => void }) {
+  return (
+    <div role="tablist" aria-label="Controllers" className="flex min-w-0 items-center gap-1">
+      {index.rig.controllers.map((c) => (
+        <button
+          key={c.id}
+          type="button"
+          role="tab"
+          aria-selected={c.id === controller.id}
+          onClick={() => onChoose(c.id)}
+          className={cx(
+            'flex h-8 min-w-0 items-center gap-1.5 rounded-sm border px-2.5',
+            c.id === controller.id ? 'border-ink bg-sheet font-semibold' : 'border-transparent text-ink-2 hover:text-ink',
+          )}
+        >
+          <span className="truncate" title={c.name}>
+            {c.name}
+          </span>
+          <BankOf bench={bench} id={c.id} banks={c.firmware.banks} />
+        </button>
+      ))}
+    </div>
+  );
+}
+
+function BankOf({ bench, id, banks }: { readonly bench: Bench; readonly id: string; readonly banks: number }) {
+  const bank = useStore(bench.store, (s) => s.panels.get(id)?.bank ?? 1);
+  return banks > 1 ? <span className="font-mono text-xs font-normal text-ink-2">{bank}</span> : null;
+}
+
+/** Banks and pages as the panel's own buttons change them, and the layers that are open now. */
+export function PlaceBar({ bench, index, controller }: Props) {
+  const panel = useStore(bench.store, (s) => s.panels.get(controller.id));
+  const hostOpen = useStore(bench.store, (s) => s.hostOpen);
+  const { banks, pages } = controller.firmware;
+  const bank = panel?.bank ?? 1;
+  const page = panel?.page ?? 1;
+  const go = (toBank: number, toPage: number): void => bench.does({ do: 'go', on: controller.id, bank: toBank, page: toPage });
+  const around = (n: number, count: number): number => ((n - 1 + count) % count) + 1;
+  const layers = layersOn(index.rig, controller.id);
+  return (
+    <div className="flex min-w-0 items-center gap-3">
+      {banks > 1 && (
+        <div className="flex items-center gap-1">
+          <Button size="icon" tone="quiet" aria-label="Bank before" onClick={() => go(around(bank - 1, banks), page)}>
+            <ChevronLeft size={16} aria-hidden />
+          </Button>
+          <span className="min-w-[104px] truncate text-center" aria-live="polite">
+            Bank <span className="font-mono">{bank}</span> {controller.bankNames[bank - 1] ?? ''}
+          </span>
+          <Button size="icon" tone="quiet" aria-label="Next bank" onClick={() => go(around(bank + 1, banks), page)}>
+            <ChevronRight size={16} aria-hidden />
+          </Button>
+        </div>
+      )}
+      {pages > 1 && (
+        <Button size="small" onClick={() => go(bank, around(page + 1, pages))}>
+          Page {page} of {pages}
+        </Button>
+      )}
+      <ul aria-label="Layers" className="flex items-center gap-1.5">
+        {layers.map((layer) => {
+          const open = layer.madeIn === 'host' ? hostOpen.includes(layer.id) : (panel?.open.includes(layer.id) ?? false);
+          return (
+            <li
+              key={layer.id}
+              title={`Made in the ${layer.madeIn}`}
+              className={cx(
+                'flex h-6 items-center gap-1 rounded-sm border px-1.5 text-xs',
+                open ? 'border-spark font-semibold text-ink' : 'border-rule text-ink-2',
+              )}
+            >
+              <LayerMark layer={layer} size={10} /> {layer.name}
+              {open ? ' open' : ''}
+            </li>
+          );
+        })}
+      </ul>
+    </div>
+  );
+}
+
+const transports: ReadonlyArray<readonly [Transport | 'as-wired', string]> = [
+  ['as-wired', 'as wired'],
+  ['usb', 'USB'],
+  ['din', 'DIN'],
+  ['bluetooth', 'Bluetooth'],
+  ['network', 'network'],
+  ['virtual', 'no delay'],
+];
+
+/** What carries the messages, how late they are and how full it is. */
+export function TransportBar({ bench, index, controller }: Props) {
+  const setup = useStore(bench.store, (s) => s.setup);
+  const names = useStore(bench.store, (s) => s.names);
+  useStore(bench.store, (s) => s.tick);
+  const place = names?.controllerIds.indexOf(controller.id) ?? -1;
+  const wired = index.rig.wires.find((w) => w.from.unitId === controller.id)?.transport ?? 'usb';
+  const transport = setup.transport === 'as-wired' ? wired : setup.transport;
+  const late = latency(bench.monitor, place);
+  const sent = sentSince(bench.monitor, place, bench.now() - 1000, (word) => wordLength(word));
+  const load = wireLoad({ ...usualTiming, transport }, sent.messages, sent.bytes, 1000);
+  return (
+    <div className="flex items-center gap-2 text-xs text-ink-2">
+      <Select
+        aria-label="Transport"
+        className="h-7 w-[96px] text-xs"
+        value={setup.transport}
+        onChange={(e) => {
+          const found = transports.find(([value]) => value === e.target.value);
+          if (found) bench.setUp({ ...setup, transport: found[0] });
+        }}
+      >
+        {transports.map(([value, name]) => (
+          <option key={value} value={value}>
+            {name}
+          </option>
+        ))}
+      </Select>
+      <span className="whitespace-nowrap" title="Time from the controller to the target, the median of the last messages">
+        <span className="font-mono">{late === null ? '–' : late.toFixed(1)}</span> ms
+      </span>
+      <span
+        className={cx('whitespace-nowrap', load > 0.7 && 'font-semibold text-stop')}
+        title="What the messages of the last second take of what the wire can carry"
+      >
+        <span className="font-mono">
+          {transport === 'network' || transport === 'virtual' ? '–' : `${Math.round(load * 100)}`}
+        </span>{' '}
+        % full
+      </span>
+    </div>
+  );
+}
+
+const item =
+  'flex w-full cursor-default items-center gap-2 rounded-sm px-2 py-1.5 text-sm outline-none data-[disabled]:text-ink-3 data-[highlighted]:bg-film';
+
+/** Faults to try on purpose. */
+export function BreakMenu({ bench, index }: Omit<Props, 'controller'>) {
+  const unplugged = useStore(bench.store, (s) => s.unplugged);
+  const away = useStore(bench.store, (s) => s.away);
+  const { wires, targets } = index.rig;
+  const name = (id: string): string => index.controllers.get(id)?.name ?? index.targets.get(id)?.name ?? '?';
+  const attentive = targets.filter((t) => t.reception.scope === 'focused-window' || t.reception.scope === 'selected-track');
+  const broken = unplugged.size + away.size;
+  return (
+    <DropdownMenu.Root>
+      <DropdownMenu.Trigger asChild>
+        <Button size="small" className={cx(broken > 0 && 'border-stop text-stop')}>
+          {broken === 0 ? 'Break something' : `${broken} broken`}
+        </Button>
+      </DropdownMenu.Trigger>
+      <DropdownMenu.Portal>
+        <DropdownMenu.Content
+          align="end"
+          sideOffset={4}
+          className="z-50 max-h-[70vh] w-[320px] overflow-y-auto rounded-md border border-control-edge bg-sheet p-1.5 shadow-xl"
+        >
+          <DropdownMenu.Label className="px-2 pt-1 pb-0.5 text-xs font-semibold text-ink-2">Pull a cable</DropdownMenu.Label>
+          {wires.map((wire) => (
+            <DropdownMenu.CheckboxItem
+              key={wire.id}
+              checked={unplugged.has(wire.id)}
+              onSelect={(event) => event.preventDefault()}
+              onCheckedChange={(pulled) => bench.does({ do: 'plug', on: wire.id, connected: !pulled })}
+              className={item}
+            >
+              <span aria-hidden className="w-4 text-stop">
+                {unplugged.has(wire.id) ? '×' : ''}
+              </span>
+              <span className="truncate">
+                {name(wire.from.unitId)} → {name(wire.to.unitId)}
+              </span>
+            </DropdownMenu.CheckboxItem>
+          ))}
+          {wires.length === 0 && <p className="px-2 py-1 text-sm text-ink-2">There is no cable yet.</p>}
+          <DropdownMenu.Separator className="my-1 h-px bg-rule" />
+          <DropdownMenu.Label className="px-2 pt-1 pb-0.5 text-xs font-semibold text-ink-2">
+            Look at another window or track
+          </DropdownMenu.Label>
+          {attentive.map((target) => (
+            <DropdownMenu.CheckboxItem
+              key={target.id}
+              checked={away.has(target.id)}
+              onSelect={(event) => event.preventDefault()}
+              onCheckedChange={(gone) => bench.does({ do: 'look', on: target.id, here: !gone })}
+              className={item}
+            >
+              <span aria-hidden className="w-4 text-stop">
+                {away.has(target.id) ? '×' : ''}
+              </span>
+              <span className="truncate">
+                {target.name} {target.reception.scope === 'focused-window' ? 'is not in front' : 'is not selected'}
+              </span>
+            </DropdownMenu.CheckboxItem>
+          ))}
+          {attentive.length === 0 && <p className="px-2 py-1 text-sm text-ink-2">Every target of this rig listens always.</p>}
+          <DropdownMenu.Separator className="my-1 h-px bg-rule" />
+          <DropdownMenu.Label className="px-2 pt-1 pb-0.5 text-xs font-semibold text-ink-2">Begin again</DropdownMenu.Label>
+          <DropdownMenu.Item onSelect={() => bench.restart('start')} className={item}>
+            <span className="w-4" /> As at the start of the show
+          </DropdownMenu.Item>
+          <DropdownMenu.Item onSelect={() => bench.restart('elsewhere')} className={item}>
+            <span className="w-4" /> With every parameter somewhere else
+          </DropdownMenu.Item>
+        </DropdownMenu.Content>
+      </DropdownMenu.Portal>
+    </DropdownMenu.Root>
+  );
+}

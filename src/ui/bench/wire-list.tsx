@@ -1,0 +1,268 @@
+'use client';
+// The wire: every message with its time, bytes, words, and what it moved or why nothing. A hundred thousand of them scroll as ten do.
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { Copy, Eraser, Pause, Play } from 'lucide-react';
+import { type RefObject, useEffect, useMemo, useRef, useState } from 'react';
+import { toast } from 'sonner';
+import { useStore } from 'zustand';
+import { showValue, unheardReasons } from '@/core/bench';
+import { hexOf, sayWord } from '@/core/midi';
+import type { RigIndex } from '@/core/rig';
+import type { BenchNames } from '@/workers/bench.worker';
+import { Button } from '../primitives/button';
+import { cx } from '../primitives/cx';
+import { Select } from '../primitives/field';
+import type { Bench } from './bench-store';
+import { at, clear, type Filter, filtered, type Monitor, shown, UNDER_WAY } from './monitor';
+
+const iconButton = { size: 'icon', className: 'h-7 w-7' } as const;
+const ROW = 24;
+const COPIED = 20_000;
+const columns = 'grid grid-cols-[62px_72px_minmax(0,5fr)_minmax(0,6fr)] items-center gap-2 px-3 text-xs';
+
+export function WireList({ bench, index }: { readonly bench: Bench; readonly index: RigIndex }) {
+  const { monitor } = bench;
+  const names = useStore(bench.store, (s) => s.names);
+  const tick = useStore(bench.store, (s) => s.tick);
+  const [filter, setFilter] = useState<Filter>({ from: null, what: 'all' });
+  // While paused the list ends where it was paused; what comes is kept all the same.
+  const [pausedAt, setPausedAt] = useState<number | null>(null);
+  const scroll = useRef<HTMLDivElement>(null);
+  const end = pausedAt ?? monitor.next;
+  const numbers = useFiltered(monitor, filter, end, tick);
+  const count = numbers === null ? Math.max(0, end - monitor.first) : numbers.length;
+  const numberAt = (i: number): number => (numbers === null ? monitor.first + i : (numbers[i] ?? 0));
+  const rows = useVirtualizer({ count, getScrollElement: () => scroll.current, estimateSize: () => ROW, overscan: 6 });
+  useStickToEnd(scroll, count, pausedAt !== null);
+
+  const copy = async (): Promise<void> => {
+    const from = Math.max(0, count - COPIED);
+    const lines = Array.from({ length: count - from }, (_, i) => lineOf(monitor, numberAt(from + i), names, index).join('\t'));
+    try {
+      await navigator.clipboard.writeText(['time\tfrom\tbytes\tmessage\tmoved', ...lines].join('\n'));
+      toast(`${lines.length} messages copied.`);
+    } catch {
+      toast.error('Not copied.', {
+        description: 'The browser did not let the page write to the clipboard. Allow it, and copy again.',
+      });
+    }
+  };
+
+  return (
+    <section aria-label="The wire" className="flex h-[44%] min-h-[180px] flex-col border-t">
+      <div className="flex items-center gap-1.5 px-3 py-1.5">
+        <h2 className="mr-auto text-xs font-semibold whitespace-nowrap">
+          The wire <span className="font-normal text-ink-2">{count.toLocaleString('en-GB')}</span>
+        </h2>
+        <Select
+          aria-label="From"
+          className="h-7 w-auto min-w-0 max-w-[120px] shrink text-xs"
+          value={filter.from ?? ''}
+          onChange={(e) => setFilter({ ...filter, from: e.target.value === '' ? null : Number(e.target.value) })}
+        >
+          <option value="">all senders</option>
+          {names?.controllerIds.map((id, i) => (
+            <option key={id} value={i}>
+              {index.controllers.get(id)?.name ?? '?'}
+            </option>
+          ))}
+          {names?.targetIds.map((id, i) => (
+            <option key={id} value={-1 - i}>
+              {index.targets.get(id)?.name ?? '?'}
+            </option>
+          ))}
+        </Select>
+        <Select
+          aria-label="Show"
+          className="h-7 w-auto min-w-0 max-w-[120px] shrink text-xs"
+          value={filter.what}
+          onChange={(e) =>
+            setFilter({
+              ...filter,
+              what: e.target.value === 'moved' ? 'moved' : e.target.value === 'nothing' ? 'nothing' : 'all',
+            })
+          }
+        >
+          <option value="all">everything</option>
+          <option value="moved">moved something</option>
+          <option value="nothing">moved nothing</option>
+        </Select>
+        <Button
+          {...iconButton}
+          aria-pressed={pausedAt !== null}
+          aria-label={pausedAt === null ? 'Pause the list' : 'Let the list go on'}
+          title={pausedAt === null ? 'Pause the list' : 'Let the list go on'}
+          onClick={() => setPausedAt(pausedAt === null ? monitor.next : null)}
+        >
+          {pausedAt === null ? <Pause size={14} aria-hidden /> : <Play size={14} aria-hidden />}
+        </Button>
+        <Button
+          {...iconButton}
+          aria-label="Clear the list"
+          title="Clear the list"
+          onClick={() => {
+            clear(monitor);
+            setPausedAt(null);
+            bench.store.setState((s) => ({ tick: s.tick + 1 }));
+          }}
+        >
+          <Eraser size={14} aria-hidden />
+        </Button>
+        <Button
+          {...iconButton}
+          aria-label="Copy the list"
+          title="Copy the list"
+          disabled={count === 0}
+          onClick={() => void copy()}
+        >
+          <Copy size={14} aria-hidden />
+        </Button>
+      </div>
+      <div aria-hidden className={cx(columns, 'h-5 border-b text-ink-3')}>
+        <span className="text-right">ms</span>
+        <span>bytes</span>
+        <span>says</span>
+        <span>moves</span>
+      </div>
+      <div
+        ref={scroll}
+        // biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls has to be reached by keyboard
+        tabIndex={0}
+        role="log"
+        aria-live="off"
+        aria-label="Messages"
+        className="min-h-0 flex-1 overflow-y-auto bg-sheet"
+      >
+        {count === 0 ? (
+          <p className="px-3 py-3 text-ink-2">Nothing was sent yet. Press a switch on the panel, or turn a knob.</p>
+        ) : (
+          <div style={{ height: rows.getTotalSize() }} className="relative">
+            {rows.getVirtualItems().map((row) => (
+              <Line
+                key={row.key}
+                monitor={monitor}
+                n={numberAt(row.index)}
+                names={names}
+                index={index}
+                top={row.start}
+                tick={tick}
+              />
+            ))}
+          </div>
+        )}
+      </div>
+    </section>
+  );
+}
+
+/** Follows the end of the list, unless somebody has scrolled up to read. */
+function useStickToEnd(scroll: RefObject<HTMLDivElement | null>, count: number, paused: boolean): void {
+  const atEnd = useRef(true);
+  useEffect(() => {
+    const node = scroll.current;
+    if (!node) return;
+    const listen = (): void => {
+      atEnd.current = node.scrollHeight - node.scrollTop - node.clientHeight < ROW * 2;
+    };
+    node.addEventListener('scroll', listen, { passive: true });
+    return () => node.removeEventListener('scroll', listen);
+  }, [scroll]);
+  useEffect(() => {
+    const node = scroll.current;
+    if (node && count > 0 && atEnd.current && !paused) node.scrollTop = node.scrollHeight;
+  }, [scroll, count, paused]);
+}
+
+/** The numbers that pass the filter, kept from frame to frame: only what is new is looked at. Null when all pass. */
+function useFiltered(monitor: Monitor, filter: Filter, end: number, tick: number): readonly number[] | null {
+  const kept = useRef<{ filter: Filter; first: number; next: number; numbers: number[] } | null>(null);
+  return useMemo(() => {
+    void tick;
+    if (filter.from === null && filter.what === 'all') return null;
+    const before = kept.current;
+    // What was under way when it was looked at may have landed since: the last messages are looked at again.
+    const again = 400;
+    const goesOn = before !== null && before.filter === filter && before.first === monitor.first;
+    const from = goesOn ? Math.max(monitor.first, before.next - again) : monitor.first;
+    const numbers = goesOn ? before.numbers.filter((n) => n < from) : [...(filtered(monitor, filter) ?? [])];
+    if (goesOn) for (let n = from; n < end; n++) if (shown(monitor, n, filter)) numbers.push(n);
+    kept.current = { filter, first: monitor.first, next: end, numbers };
+    return numbers.filter((n) => n < end);
+  }, [monitor, filter, end, tick]);
+}
+
+function Line({
+  monitor,
+  n,
+  names,
+  index,
+  top,
+}: {
+  readonly monitor: Monitor;
+  readonly n: number;
+  readonly names: BenchNames | null;
+  readonly index: RigIndex;
+  readonly top: number;
+  /** Makes the line look again at what became of its message. */
+  readonly tick: number;
+}) {
+  const [time, from, bytes, said, became] = lineOf(monitor, n, names, index);
+  const landed = (monitor.ear[at(n)] ?? UNDER_WAY) >= 0;
+  return (
+    <div
+      className={cx(columns, 'absolute inset-x-0')}
+      style={{ top, height: ROW }}
+      title={`${time} ms · ${from} · ${bytes} · ${said} · ${became}`}
+    >
+      <span className="text-right font-mono text-ink-2">{time}</span>
+      <span className="truncate font-mono text-ink-2">{bytes}</span>
+      <span className="truncate">{said}</span>
+      <span className={cx('truncate', landed ? 'font-medium text-spark' : 'text-ink-2')}>{became}</span>
+    </div>
+  );
+}
+
+/** A message in words: time in ms, who sent it, bytes, what it says, what became of it. */
+function lineOf(
+  m: Monitor,
+  n: number,
+  names: BenchNames | null,
+  index: RigIndex,
+): readonly [string, string, string, string, string] {
+  const k = at(n);
+  const word = m.word[k] ?? 0;
+  const from = m.from[k] ?? 0;
+  const sysex = names?.sysex ?? [];
+  const sender =
+    from >= 0
+      ? (index.controllers.get(names?.controllerIds[from] ?? '')?.name ?? '?')
+      : (index.targets.get(names?.targetIds[-1 - from] ?? '')?.name ?? 'outside');
+  return [(m.sentAt[k] ?? 0).toFixed(1), sender, hexOf(word, sysex), sayWord(word, sysex), becameOf(m, k, from, names, index)];
+}
+
+const reasonWords: Readonly<Record<(typeof unheardReasons)[number], string>> = {
+  'notes-only': 'a note to play: remote is off on the wire',
+  nobody: 'nothing listens for it',
+  part: 'part of a longer message',
+  'other-layer': 'another layer is open',
+  elsewhere: 'focus or selection is elsewhere',
+  'other-port': 'bound to another port',
+  'other-bank': 'another bank is selected',
+  waits: 'waits for the knob to reach the value',
+  launch: 'starts at the next beat or bar',
+  unchanged: 'heard, changes nothing',
+  layer: 'opens or closes a layer',
+};
+
+function becameOf(m: Monitor, k: number, from: number, names: BenchNames | null, index: RigIndex): string {
+  const ear = m.ear[k] ?? UNDER_WAY;
+  if (ear >= 0) {
+    const landing = index.rig.landings.find((l) => l.id === names?.landingIds[ear]);
+    const parameter = landing ? index.parameters.get(landing.parameterId) : undefined;
+    if (!parameter) return 'a parameter that is gone';
+    const more = (m.moved[k] ?? 0) - 1;
+    return `${parameter.name} → ${showValue(parameter, m.value[k] ?? 0)}${more > 0 ? `, and ${more} more` : ''}`;
+  }
+  if (ear === UNDER_WAY) return from < 0 ? 'sent back to the controllers' : 'no wire takes it';
+  return reasonWords[unheardReasons[-1 - ear] ?? 'nobody'];
+}
