@@ -165,7 +165,7 @@ export function lanternHour(id = 'lantern-hour'): Rig {
     const made = must(
       addLayer(
         indexRig(b.rig),
-        { name, modifierControlId: b.control(controller, control).id, madeIn, fallsThrough: true },
+        { name, modifierControlId: b.control(controller, control).id, madeIn, fallsThrough: true, mode: 'while-held' },
         b.newId,
       ),
       name,

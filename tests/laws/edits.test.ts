@@ -86,6 +86,7 @@ function someEdit(rig: Rig, what: number, n: number, m: number): Edit | null {
           name: `L${m}`,
           modifierControlId: pick(rig.controls, n).id,
           madeIn: m % 2 === 0 ? 'host' : 'controller',
+          mode: (['while-held', 'toggled', 'next-press'] as const)[m % 3] ?? 'while-held',
           fallsThrough: true,
         },
         newId,

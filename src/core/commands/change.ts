@@ -1,5 +1,5 @@
 // Changing a function that is there. A control's function is one thing: its number moves the send and the landing together.
-import { addressKey, type Message, type MessageType, u14 } from '../midi';
+import { addressKey, type Message } from '../midi';
 import {
   type Action,
   type Assignment,
@@ -16,6 +16,7 @@ import {
   set,
 } from '../rig';
 import { removeWithDependents } from './cascade';
+import { fitted, widened } from './kinds';
 import { type NewId, nextOrder, patch, staleAssignment, staleLanding } from './shared';
 
 /** A send of an assignment, by the position of its action. */
@@ -54,7 +55,7 @@ export function changeMessage(
 ): Edit | null {
   const send = sendAt(assignment, actionIndex);
   if (!send) return null;
-  const moved = fitted({ ...send, message: to });
+  const moved = fitted(widened({ ...send, message: to }, send.message.type));
   let order = nextOrder(index.rig.landings);
   const landings = landingsFor(index, assignment, send).flatMap((landing): Edit[] => {
     const there = (index.landingsAt.get(addressKey(to)) ?? []).some(
@@ -70,12 +71,6 @@ export function changeMessage(
       : [set('landings', landing, 'address', to), ...staleLanding(landing)];
   });
   return batch('Change what is sent', [withAction(assignment, actionIndex, moved), ...staleAssignment(assignment), ...landings]);
-}
-
-/** A send whose behaviour fits its kind of message: programs carry no value. */
-function fitted(send: Send): Send {
-  if (send.message.type !== 'program' || send.behaviour.type === 'fixed' || send.behaviour.type === 'stepping') return send;
-  return { ...send, behaviour: { type: 'fixed', value: u14(0) } };
 }
 
 /** Gives a send another value behaviour. */
@@ -159,6 +154,3 @@ export function changePlace(
   ]);
   return batch('Move to another place', [...patch('assignments', assignment, to), ...staleAssignment(assignment), ...landings]);
 }
-
-/** The kinds of message that can be offered for a controller, of those that are simulated. */
-export const playedTypes: readonly MessageType[] = ['cc', 'note', 'program'];

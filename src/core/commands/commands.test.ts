@@ -154,7 +154,11 @@ describe('assigning', () => {
   });
   it('in a layer made in the host sends what Base sends, and listens only there', () => {
     let rig = put(smallRig([parameter('freeze'), parameter('gate')]), 'freeze', 'fs1');
-    const made = addLayer(indexRig(rig), { name: 'Heel', modifierControlId: 'mod', madeIn: 'host', fallsThrough: true }, newId);
+    const made = addLayer(
+      indexRig(rig),
+      { name: 'Heel', modifierControlId: 'mod', madeIn: 'host', fallsThrough: true, mode: 'while-held' },
+      newId,
+    );
     if (!made.ok) throw new Error(made.error.message);
     rig = done(rig, made.value.edit);
     rig = put(rig, 'gate', 'fs1', { place: { ...base, layerId: made.value.id } });
@@ -169,7 +173,11 @@ describe('assigning', () => {
   });
   it('in one bank of a layer made in the host sends what Base sends in every bank', () => {
     let rig = put(smallRig([parameter('freeze'), parameter('gate')]), 'freeze', 'fs1');
-    const made = addLayer(indexRig(rig), { name: 'Heel', modifierControlId: 'mod', madeIn: 'host', fallsThrough: true }, newId);
+    const made = addLayer(
+      indexRig(rig),
+      { name: 'Heel', modifierControlId: 'mod', madeIn: 'host', fallsThrough: true, mode: 'while-held' },
+      newId,
+    );
     if (!made.ok) throw new Error(made.error.message);
     rig = put(done(rig, made.value.edit), 'gate', 'fs1', { place: { bank: 2, page: null, layerId: made.value.id } });
     expect(numbers(rig)).toEqual([102, 102]);

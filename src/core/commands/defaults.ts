@@ -9,15 +9,11 @@ const movers = new Set<Control['kind']>(['knob', 'encoder', 'fader', 'ribbon', '
 export function gesturesOf(control: Control, controller: Controller): readonly GestureType[] {
   const moves = movers.has(control.kind);
   const switches = !moves || control.subControls.length > 0;
-  return controller.firmware.gestures.filter((g) => (g === 'move' ? moves : switches));
+  // A pad that sends pressure moves too: while it is pressed.
+  const presses =
+    control.kind === 'pad' && controller.firmware.messages.some((m) => m === 'channel-pressure' || m === 'poly-pressure');
+  return controller.firmware.gestures.filter((g) => (g === 'move' ? moves || presses : switches));
 }
-
-/** The gestures that the simulation plays and the interface therefore offers. */
-export const playedGestures = ['move', 'press', 'release', 'hold'] as const satisfies readonly GestureType[];
-export type PlayedGesture = (typeof playedGestures)[number];
-
-/** The same gesture where it is one of those, else null: for what comes from a URL, a field or a list. */
-export const asPlayed = (gesture: string | null): PlayedGesture | null => playedGestures.find((g) => g === gesture) ?? null;
 
 export const defaultGesture = (control: Control): Extract<Gesture, { type: 'move' | 'press' }> =>
   movers.has(control.kind) ? { type: 'move' } : { type: 'press' };

@@ -1,3 +1,14 @@
+export {
+  addAction,
+  addMessage,
+  assignAction,
+  changeAction,
+  countedLandings,
+  countThrough,
+  moveAction,
+  type PlainAction,
+  removeAction,
+} from './actions';
 export { type Assigned, type AssignWish, assign, assignmentAt, meantNames, type Place } from './assign';
 export { removeWithDependents } from './cascade';
 export {
@@ -7,14 +18,14 @@ export {
   changeMessage,
   changePlace,
   landingsFor,
-  playedTypes,
   removeAssignment,
   removeParameter,
   sendAt,
 } from './change';
-export { asPlayed, defaultLanding, gesturesOf, type PlayedGesture, playedGestures } from './defaults';
+export { defaultLanding, gesturesOf } from './defaults';
 export { type FillPlan, type FillRow, fillEdit, planFill, runAfter, waitingAfter } from './fill';
 export { addController, addParameters, addTarget, freshName, type ParameterDraft, plainTemplate, removeGear } from './gear';
-export { addLayer, type LayerWish, removeLayer } from './layers';
+export { asGesture, behaviourOf, behavioursFor, chordPartners, gestureOf, gestureTypes, messageOf, typesFor } from './kinds';
+export { addLayer, type LayerWish, removeLayer, setTap } from './layers';
 export { type ProgrammedLine, programmedEdit } from './programmed';
 export { type CommandProblem, type NewId, nextOrder, patch } from './shared';

@@ -1,8 +1,21 @@
-// Layers: made in the controller or in the host, opened while a modifier is held.
+// Layers: made in the controller or in the host, opened by a modifier that may keep a function of its own.
+import { addressKey, u14 } from '../midi';
 import { chooseMessage } from '../numbers';
 import { err, ok, type Result } from '../result';
-import { batch, type Edit, insert, type Layer, type RigIndex } from '../rig';
+import {
+  type Action,
+  batch,
+  type Edit,
+  insert,
+  type Landing,
+  type Layer,
+  type Parameter,
+  type RigIndex,
+  remove,
+  set,
+} from '../rig';
 import { removeWithDependents } from './cascade';
+import { defaultLanding } from './defaults';
 import { type CommandProblem, type NewId, nextOrder } from './shared';
 
 const shapes: readonly Layer['shape'][] = ['diamond', 'triangle', 'square', 'hexagon', 'circle'];
@@ -12,9 +25,10 @@ export interface LayerWish {
   readonly modifierControlId: string;
   readonly madeIn: Layer['madeIn'];
   readonly fallsThrough: boolean;
+  readonly mode: Layer['mode'];
 }
 
-/** Adds a layer that is open while its modifier is held. One made in the host gets a number for the modifier itself. */
+/** Adds a layer. One made in the host gets a number for the modifier itself. */
 export function addLayer(
   index: RigIndex,
   wish: LayerWish,
@@ -22,8 +36,7 @@ export function addLayer(
 ): Result<{ readonly edit: Edit; readonly id: string }, CommandProblem> {
   const control = index.controls.get(wish.modifierControlId);
   const controller = control && index.controllers.get(control.controllerId);
-  if (!control || !controller)
-    return err({ code: 'missing', message: 'Choose the control that opens the layer while it is held.' });
+  if (!control || !controller) return err({ code: 'missing', message: 'Choose the control that opens the layer.' });
   if (control.kind === 'expression' || control.kind === 'fader' || control.kind === 'knob' || control.kind === 'ribbon') {
     return err({
       code: 'not-able',
@@ -49,7 +62,7 @@ export function addLayer(
     letter,
     shape: shapes[used % shapes.length] ?? 'diamond',
     modifierControlId: control.id,
-    mode: 'while-held',
+    mode: wish.mode,
     tap: [],
     scope: { type: 'controller', controllerId: controller.id },
     madeIn: wish.madeIn,
@@ -61,5 +74,49 @@ export function addLayer(
 
 /** Takes a layer away with everything assigned in it. */
 export function removeLayer(index: RigIndex, layer: Layer): Edit {
-  return batch(`Delete layer ${layer.name}`, removeWithDependents(index.rig, [{ table: 'layers', id: layer.id }]));
+  const tapped = landingsOfTap(index, layer).map((l) => ({ table: 'landings' as const, id: l.id }));
+  return batch(`Delete layer ${layer.name}`, removeWithDependents(index.rig, [{ table: 'layers', id: layer.id }, ...tapped]));
+}
+
+/** Landings that the tap function of a layer reaches. */
+const landingsOfTap = (index: RigIndex, layer: Layer): readonly Landing[] =>
+  layer.tap.flatMap((a) =>
+    a.type === 'send' ? (index.landingsAt.get(addressKey(a.message)) ?? []).filter((l) => a.meant.includes(l.parameterId)) : [],
+  );
+
+/**
+ * Gives the modifier of a layer a function of its own, done when it is tapped alone: a message that flips or fires a parameter;
+ * null takes it away. Only a layer made in the controller can: a host does not see which press is a tap.
+ */
+export function setTap(index: RigIndex, layer: Layer, parameter: Parameter | null, newId: NewId): Result<Edit, CommandProblem> {
+  const control = index.controls.get(layer.modifierControlId ?? '');
+  const controller = control && index.controllers.get(control.controllerId);
+  const old = landingsOfTap(index, layer).map((l) => remove('landings', l));
+  if (parameter === null) return ok(batch(`${layer.name}: no function of its own`, [set('layers', layer, 'tap', []), ...old]));
+  const target = index.targets.get(parameter.targetId);
+  if (!control || !controller || !target) return err({ code: 'missing', message: 'The control or the parameter is gone.' });
+  if (layer.madeIn === 'host')
+    return err({
+      code: 'not-able',
+      message: 'A layer made in the host leaves its modifier no tap. Make the layer in the controller.',
+    });
+  const type = controller.firmware.messages.includes('cc') ? 'cc' : 'note';
+  const message = chooseMessage(index, { controllerId: controller.id, type, channel: controller.channel, targetId: target.id });
+  if (!message) return err({ code: 'no-number', message: `${target.name} takes no number that is still free.` });
+  const modes = target.reception.modes;
+  const mode =
+    parameter.kind === 'toggle' && modes.includes('toggle')
+      ? 'toggle'
+      : (modes.find((m) => m === 'absolute') ?? modes[0] ?? 'absolute');
+  const landing = defaultLanding(newId(), nextOrder(index.rig.landings), message, null, parameter, mode);
+  const send: Action = {
+    type: 'send',
+    message,
+    behaviour: { type: 'fixed', value: u14(127) },
+    pinned: false,
+    meant: [parameter.id],
+  };
+  return ok(
+    batch(`${layer.name} tapped: ${parameter.name}`, [set('layers', layer, 'tap', [send]), ...old, insert('landings', landing)]),
+  );
 }

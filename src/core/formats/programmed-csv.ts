@@ -1,5 +1,5 @@
 // What is already programmed, as text: control, type, channel, number, values, parameter (and bank, gesture if wanted).
-import { asPlayed, gesturesOf, type ProgrammedLine } from '../commands';
+import { gestureOf, gesturesOf, type ProgrammedLine } from '../commands';
 import { channelSchema, type Message, parseNote, u7Schema, u14 } from '../midi';
 import { err, ok, type Result } from '../result';
 import type { Behaviour, Control, Controller, Gesture, Parameter, RigIndex } from '../rig';
@@ -60,7 +60,7 @@ function lineOf(index: RigIndex, controller: Controller, row: CsvRow): Result<Pr
   if (!parameter.ok) return parameter;
   const bank = bankOf(controller, row.cell('bank'));
   if (!bank.ok) return bank;
-  const gesture = gestureOf(control, controller, row.cell('gesture'));
+  const gesture = readGesture(index, control, controller, row.cell('gesture'));
   if (!gesture.ok) return gesture;
   const message = messageOf(controller, row);
   if (!message.ok) return message;
@@ -99,11 +99,13 @@ function bankOf(controller: Controller, text: string): Result<number | null, str
   return ok(bank);
 }
 
-function gestureOf(control: Control, controller: Controller, text: string): Result<Gesture, string> {
-  const can = gesturesOf(control, controller).flatMap((g) => asPlayed(g) ?? []);
+function readGesture(index: RigIndex, control: Control, controller: Controller, text: string): Result<Gesture, string> {
+  const can = gesturesOf(control, controller);
   const wanted = text === '' ? can[0] : can.find((g) => g === text.toLowerCase());
   if (wanted === undefined) return err(`${control.name} has no gesture “${text.slice(0, 40)}”: ${can.join(', ')}`);
-  return ok({ type: wanted });
+  const gesture = gestureOf(index, control, wanted);
+  if (!gesture) return err(`${control.name} has no partner for a chord`);
+  return ok(gesture);
 }
 
 function messageOf(controller: Controller, row: CsvRow): Result<Message, string> {

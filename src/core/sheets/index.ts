@@ -1,6 +1,7 @@
 export {
   type ControllerLine,
   countToEnter,
+  kindWords,
   makeSheet,
   modeWords,
   numberWords,

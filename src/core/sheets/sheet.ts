@@ -185,6 +185,8 @@ const typeNames: { readonly [T in Message['type']]: string } = {
 
 /** The kind of a message in full. */
 export const typeWords = (message: Message): string => typeNames[message.type];
+/** A kind of message as sheets and lists name it. */
+export const kindWords = (type: Message['type']): string => typeNames[type];
 
 /** The number of a message as a device shows it; empty where it has none. */
 export function numberWords(message: Message, style: NumberStyle): string {

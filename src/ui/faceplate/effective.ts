@@ -1,5 +1,5 @@
 // What a control does at a place: its own assignment there, or the one that shows through from every bank or from Base.
-import { asPlayed, gesturesOf, type Place } from '@/core/commands';
+import { gesturesOf, type Place } from '@/core/commands';
 import type { Assignment, Control, GestureType, RigIndex } from '@/core/rig';
 
 export interface Effective {
@@ -25,5 +25,5 @@ export function effective(index: RigIndex, control: Control, place: Place, gestu
 /** The gestures that can be offered for a control, those with a function first in their order. */
 export function offeredGestures(index: RigIndex, control: Control): readonly GestureType[] {
   const controller = index.controllers.get(control.controllerId);
-  return controller ? gesturesOf(control, controller).flatMap((g) => asPlayed(g) ?? []) : [];
+  return controller ? gesturesOf(control, controller) : [];
 }

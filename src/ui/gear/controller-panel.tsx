@@ -10,8 +10,10 @@ import { type Controller, type Firmware, nameSchema, type RigIndex, set } from '
 import { Button } from '../primitives/button';
 import { CommitInput, Field, Select } from '../primitives/field';
 import { useRig, useRigStore } from '../store/provider';
+import { FirmwareAbilities } from './abilities';
 import { MiniPanel } from './add-controller';
 import { ProgrammedDialog } from './programmed-dialog';
+import { Wires } from './wires';
 
 const box = 'w-full';
 
@@ -187,26 +189,8 @@ export function ControllerPanel({ index, controller }: { readonly index: RigInde
           </div>
         </section>
       )}
-      <section aria-label="Who hears it">
-        <h2 className="mb-1 font-semibold">Who hears it</h2>
-        <p className="mb-2 text-xs text-ink-2">A target hears a controller over a wire that is enabled for remote control.</p>
-        {index.rig.targets.length === 0 && <p className="text-ink-2">There is no target yet.</p>}
-        <ul className="flex flex-wrap gap-x-5 gap-y-1.5">
-          {(index.wiresFrom.get(controller.id) ?? []).map((wire) => (
-            <li key={wire.id}>
-              <label className="flex items-center gap-2">
-                <input
-                  type="checkbox"
-                  className="accent-verdigris"
-                  checked={wire.forRemote}
-                  onChange={(e) => edit(set('wires', wire, 'forRemote', e.target.checked))}
-                />
-                {index.targets.get(wire.to.unitId)?.name ?? index.controllers.get(wire.to.unitId)?.name}
-              </label>
-            </li>
-          ))}
-        </ul>
-      </section>
+      <FirmwareAbilities firmware={firmware} tune={tune} />
+      <Wires index={index} unitId={controller.id} name={controller.name} />
       {pasting && <ProgrammedDialog index={index} controller={controller} onClose={() => setPasting(false)} />}
     </div>
   );

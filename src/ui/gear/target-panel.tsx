@@ -11,9 +11,11 @@ import { Button } from '../primitives/button';
 import { Dialog } from '../primitives/dialog';
 import { CommitInput, Field } from '../primitives/field';
 import { useRig, useRigStore } from '../store/provider';
+import { ReceptionAbilities } from './abilities';
 import { Choice } from './controller-panel';
 import { ParameterTable } from './parameter-table';
 import { PasteParameters } from './paste-parameters';
+import { Wires } from './wires';
 
 export function TargetPanel({ index, target }: { readonly index: RigIndex; readonly target: Target }) {
   const edit = useRig((s) => s.edit);
@@ -116,6 +118,8 @@ export function TargetPanel({ index, target }: { readonly index: RigIndex; reado
           onChange={(v) => tune({ shows: { ...reception.shows, programBase: v === '1' ? 1 : 0 } })}
         />
       </div>
+      <ReceptionAbilities reception={reception} tune={tune} />
+      <Wires index={index} unitId={target.id} name={target.name} />
       <section aria-label="Parameters" className="flex flex-col">
         <div className="mb-2 flex items-baseline gap-2">
           <h2 className="font-semibold">Parameters</h2>

@@ -18,6 +18,7 @@ const form = z.object({
   modifierControlId: z.string().min(1, 'Choose the control that opens it.'),
   madeIn: z.enum(['controller', 'host']),
   fallsThrough: z.enum(['yes', 'no']),
+  mode: z.enum(['while-held', 'toggled', 'next-press']),
 });
 
 interface Props {
@@ -37,7 +38,13 @@ export function LayerDialog({ open, onOpenChange, index, controller, control, on
   const first = candidates.find((c) => c.id === control?.id) ?? candidates[candidates.length - 1];
   const { register, handleSubmit, formState, watch } = useForm({
     resolver: zodResolver(form),
-    defaultValues: { name: '', modifierControlId: first?.id ?? '', madeIn: 'controller' as const, fallsThrough: 'yes' as const },
+    defaultValues: {
+      name: '',
+      modifierControlId: first?.id ?? '',
+      madeIn: 'controller' as const,
+      fallsThrough: 'yes' as const,
+      mode: 'while-held' as const,
+    },
   });
   const id = useId();
   const save = handleSubmit((values) => {
@@ -56,7 +63,7 @@ export function LayerDialog({ open, onOpenChange, index, controller, control, on
       open={open}
       onOpenChange={onOpenChange}
       title="Add a layer"
-      description="While a control is held, the others do something else."
+      description="A control turns the others into something else: while it is held, until it is pressed again, or once."
       footer={
         <Button tone="primary" type="submit" form={id}>
           Add layer
@@ -68,7 +75,7 @@ export function LayerDialog({ open, onOpenChange, index, controller, control, on
           {(f) => <TextInput id={f} autoFocus {...register('name')} />}
         </Field>
         <Field
-          label="Open while this is held"
+          label="Opened by"
           error={formState.errors.modifierControlId?.message}
           {...(used > 0
             ? { hint: `It also has ${used} ${used === 1 ? 'function' : 'functions'} of its own, which fire on the way.` }
@@ -81,6 +88,15 @@ export function LayerDialog({ open, onOpenChange, index, controller, control, on
                   {c.name}
                 </option>
               ))}
+            </Select>
+          )}
+        </Field>
+        <Field label="It is open">
+          {(f) => (
+            <Select id={f} {...register('mode')}>
+              <option value="while-held">while it is held</option>
+              <option value="toggled">from one press to the next</option>
+              <option value="next-press">for the next press only</option>
             </Select>
           )}
         </Field>

@@ -1,10 +1,14 @@
 'use client';
 // The layers of a controller under its ladder: what opens each, and taking one away.
 import { X } from 'lucide-react';
-import { removeLayer } from '@/core/commands';
-import { type Controller, layersOn, type RigIndex } from '@/core/rig';
+import { nanoid } from 'nanoid';
+import { toast } from 'sonner';
+import { removeLayer, setTap } from '@/core/commands';
+import { type Controller, type Edit, type Layer, layersOn, type RigIndex } from '@/core/rig';
 import { LayerMark } from '../primitives/marks';
 import { useRig } from '../store/provider';
+
+const modeWords = { 'while-held': 'held', toggled: 'on and off', 'next-press': 'once' } as const;
 
 export function LayersBar({
   index,
@@ -23,8 +27,11 @@ export function LayersBar({
         <span key={layer.id} className="inline-flex max-w-full items-center gap-1 text-xs text-ink-2">
           <LayerMark layer={layer} size={10} />
           <span className="truncate" title={`${layer.name}, made in the ${layer.madeIn}`}>
-            {index.controls.get(layer.modifierControlId ?? '')?.name ?? 'no modifier'} held
+            {index.controls.get(layer.modifierControlId ?? '')?.name ?? 'no modifier'} {modeWords[layer.mode]}
           </span>
+          {layer.madeIn === 'controller' && layer.modifierControlId !== null && (
+            <TapChoice index={index} layer={layer} edit={edit} />
+          )}
           <button
             type="button"
             aria-label={`Delete layer ${layer.name}`}
@@ -40,5 +47,44 @@ export function LayersBar({
         Add layer
       </button>
     </div>
+  );
+}
+
+/** What the modifier does when it is tapped alone. */
+function TapChoice({
+  index,
+  layer,
+  edit,
+}: {
+  readonly index: RigIndex;
+  readonly layer: Layer;
+  readonly edit: (edit: Edit) => boolean;
+}) {
+  const tapped = layer.tap.flatMap((a) => (a.type === 'send' ? a.meant : []))[0] ?? '';
+  return (
+    <select
+      aria-label={`What the modifier of ${layer.name} does when tapped`}
+      title="What it does when it is tapped alone"
+      value={tapped}
+      className="max-w-[92px] rounded-sm border border-control-edge bg-sheet text-xs"
+      onChange={(e) => {
+        const made = setTap(index, layer, index.parameters.get(e.target.value) ?? null, () => nanoid(10));
+        if (made.ok) edit(made.value);
+        else toast.error('No function was given.', { description: made.error.message });
+      }}
+    >
+      <option value="">tap: nothing</option>
+      {index.rig.targets.map((target) => (
+        <optgroup key={target.id} label={target.name}>
+          {(index.parametersOf.get(target.id) ?? [])
+            .filter((p) => p.kind === 'toggle' || p.kind === 'trigger')
+            .map((p) => (
+              <option key={p.id} value={p.id}>
+                tap: {p.name}
+              </option>
+            ))}
+        </optgroup>
+      ))}
+    </select>
   );
 }

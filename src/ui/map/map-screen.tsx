@@ -6,7 +6,7 @@ import dynamic from 'next/dynamic';
 import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { toast } from 'sonner';
-import { asPlayed, assign, removeAssignment } from '@/core/commands';
+import { asGesture, assign, gestureOf, removeAssignment } from '@/core/commands';
 import { type Assignment, type Control, type GestureType, layersOn, type Parameter, type RigIndex } from '@/core/rig';
 import { effective } from '../faceplate/effective';
 import { Faceplate } from '../faceplate/faceplate';
@@ -46,7 +46,8 @@ export function MapScreen() {
 
   const put = useCallback(
     (parameter: Parameter, onto: Control, asked: GestureType | null, adding: Adding): void => {
-      const wanted = asPlayed(asked);
+      const wanted = asGesture(asked);
+      const made = wanted && gestureOf(index, onto, wanted);
       const there = asked === null ? null : effective(index, onto, place, asked);
       // What moves gathers parameters; a switch takes the new one in place of the old, unless told to add it.
       const joins = there !== null && there.from !== 'base' && (adding === 'add' || wanted === 'move');
@@ -56,7 +57,7 @@ export function MapScreen() {
           parameterId: parameter.id,
           controlId: onto.id,
           place: joins ? { bank: there.assignment.bank, page: there.assignment.page, layerId: there.assignment.layerId } : place,
-          ...(wanted ? { gesture: { type: wanted } } : {}),
+          ...(made ? { gesture: made } : {}),
           onTaken: joins ? 'join' : 'replace',
         },
         () => nanoid(10),
@@ -95,7 +96,7 @@ export function MapScreen() {
       go({
         control: at.id,
         controller: at.controllerId,
-        gesture: asPlayed(a.gesture.type),
+        gesture: asGesture(a.gesture.type),
         layer: a.layerId,
         ...(same ? {} : { bank: a.bank ?? 0 }),
       });

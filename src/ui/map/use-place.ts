@@ -2,7 +2,7 @@
 // Where the screen is: controller, bank, layer, control, gesture. Lives in the URL, so that a reload or a link comes back to it.
 import { parseAsInteger, parseAsString, parseAsStringLiteral, useQueryStates } from 'nuqs';
 import { useCallback, useMemo } from 'react';
-import type { Place } from '@/core/commands';
+import { gestureTypes, type Place } from '@/core/commands';
 import type { Control, Controller, GestureType, RigIndex } from '@/core/rig';
 
 const parsers = {
@@ -10,7 +10,7 @@ const parsers = {
   bank: parseAsInteger.withDefault(1),
   layer: parseAsString,
   control: parseAsString,
-  gesture: parseAsStringLiteral(['move', 'press', 'release', 'hold']),
+  gesture: parseAsStringLiteral(gestureTypes),
   show: parseAsStringLiteral(['place', 'controller', 'rig', 'findings']).withDefault('place'),
   tape: parseAsStringLiteral(['both', 'function', 'number']).withDefault('both'),
 };
@@ -33,7 +33,7 @@ export type GoTo = (
     bank: number;
     layer: string | null;
     control: string | null;
-    gesture: 'move' | 'press' | 'release' | 'hold' | null;
+    gesture: GestureType | null;
     show: Show;
     tape: Where['tape'];
   }>,

@@ -3,10 +3,12 @@
 import { X } from 'lucide-react';
 import { showValue } from '@/core/bench';
 import { changeLanding, removeParameter } from '@/core/commands';
+import { relativeCodingSchema } from '@/core/midi';
 import type { Assignment, Edit, Landing, Parameter, ReceiveMode, RigIndex, Target } from '@/core/rig';
 import { modeWords } from '@/core/sheets';
 import { showNumber } from '@/core/values';
 import { parseDecimal } from './numbers';
+import { codingWords } from './value-words';
 import { Line, Tail, WordInput, WordSelect } from './word';
 
 interface Props {
@@ -21,7 +23,19 @@ interface Props {
 const takeovers: readonly Landing['takeover'][] = ['jump', 'pickup', 'scale'];
 const takeoverWords: Readonly<Record<Landing['takeover'], string>> = { jump: 'jumping', pickup: 'picking up', scale: 'scaling' };
 
-const played: readonly ReceiveMode[] = ['absolute', 'toggle', 'gate', 'set', 'increment', 'decrement'];
+const modes: readonly ReceiveMode[] = [
+  'absolute',
+  'toggle',
+  'gate',
+  'set',
+  'increment',
+  'decrement',
+  'relative',
+  'trigger',
+  'preset',
+  'next-preset',
+  'previous-preset',
+];
 
 export function LandingWords({ index, assignment, parameter, target, landing, edit }: Props) {
   const remove = (
@@ -59,18 +73,18 @@ export function LandingWords({ index, assignment, parameter, target, landing, ed
         aria-label={`How ${target.name} hears it`}
         value={landing.mode}
         onChange={(e) => {
-          const mode = played.find((m) => m === e.target.value);
-          if (mode) change({ mode }, `Hear it as ${modeWords(mode)}`);
+          const mode = modes.find((m) => m === e.target.value);
+          if (mode)
+            change({ mode, coding: mode === 'relative' ? codingFor(assignment, target) : null }, `Hear it as ${modeWords(mode)}`);
         }}
       >
-        {played
+        {modes
           .filter((m) => m === landing.mode || target.reception.modes.includes(m))
           .map((m) => (
             <option key={m} value={m}>
               {modeWords(m)}
             </option>
           ))}
-        {!played.includes(landing.mode) && <option value={landing.mode}>{modeWords(landing.mode)}</option>}
       </WordSelect>
       {parameter.kind === 'continuous' &&
         landing.mode === 'absolute' &&
@@ -93,6 +107,27 @@ export function LandingWords({ index, assignment, parameter, target, landing, ed
               ))}
           </WordSelect>
         )}
+      {landing.mode === 'relative' && landing.coding !== null && (
+        <>
+          coded as
+          <WordSelect
+            aria-label={`Coding that ${target.name} expects`}
+            value={landing.coding}
+            onChange={(e) => {
+              const coding = relativeCodingSchema.options.find((c) => c === e.target.value);
+              if (coding) change({ coding }, `Expect clicks as ${codingWords[coding]}`);
+            }}
+          >
+            {relativeCodingSchema.options
+              .filter((c) => c === landing.coding || target.reception.relativeEncodings.includes(c))
+              .map((c) => (
+                <option key={c} value={c}>
+                  {codingWords[c]}
+                </option>
+              ))}
+          </WordSelect>
+        </>
+      )}
       {parameter.kind === 'trigger' ? (
         <>
           and fires
@@ -100,7 +135,7 @@ export function LandingWords({ index, assignment, parameter, target, landing, ed
             <b>{parameter.name}</b>
           </Tail>
         </>
-      ) : landing.mode === 'set' ? (
+      ) : landing.mode === 'set' || landing.mode === 'preset' ? (
         <>
           and sets <b>{parameter.name}</b> to{' '}
           <Tail after={remove}>
@@ -119,14 +154,27 @@ export function LandingWords({ index, assignment, parameter, target, landing, ed
   );
 }
 
+/** The coding that the controller sends, if the target knows it; else the first that the target knows. */
+function codingFor(assignment: Assignment, target: Target): Landing['coding'] {
+  const sent = assignment.actions.flatMap((a) =>
+    a.type === 'send' && a.behaviour.type === 'relative' ? [a.behaviour.coding] : [],
+  );
+  const known = target.reception.relativeEncodings;
+  return sent.find((c) => known.includes(c)) ?? known[0] ?? sent[0] ?? 'twos-complement';
+}
+
 function verb(mode: ReceiveMode): string {
   switch (mode) {
     case 'toggle':
       return 'flips';
     case 'increment':
+    case 'next-preset':
       return 'steps up';
     case 'decrement':
+    case 'previous-preset':
       return 'steps down';
+    case 'relative':
+      return 'moves';
     default:
       return 'sets';
   }

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { parseDecimal, parseSevenBit } from './numbers';
+import { parseBytes, parseDecimal, parseSevenBit, parseValue } from './numbers';
 
 describe('what a person may type for a value', () => {
   it('89, 70 % and 59h are the same', () => {
@@ -26,5 +26,30 @@ describe('what a person may type for a value', () => {
         expect(found.every((v) => v === null || Number.isFinite(v))).toBe(true);
       }),
     );
+  });
+});
+
+describe('values of 14 bits and bytes', () => {
+  it('take the same notations', () => {
+    expect(['8192', '50 %', '2000h', '16383', '16384', '-1', 'x'].map((t) => parseValue(t, 16383))).toEqual([
+      8192,
+      8192,
+      8192,
+      16383,
+      null,
+      null,
+      null,
+    ]);
+    expect(parseValue('59h', 127)).toBe(89);
+  });
+  it('bytes stand apart or joined, in pairs', () => {
+    expect(['7D 01 02', '7d0102', '7D, 01,02', '', '7', 'zz'].map(parseBytes)).toEqual([
+      [0x7d, 1, 2],
+      [0x7d, 1, 2],
+      [0x7d, 1, 2],
+      [],
+      null,
+      null,
+    ]);
   });
 });

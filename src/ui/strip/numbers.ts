@@ -21,3 +21,26 @@ export function parseDecimal(text: string): number | null {
   const value = match ? Number((match[1] ?? '').replace('−', '-').replace(',', '.')) : Number.NaN;
   return Number.isFinite(value) ? value : null;
 }
+
+/** A message value up to 127 or 16383 in any of its notations: 89, 70 %, 59h; null when it is none. */
+export function parseValue(text: string, max: number): number | null {
+  if (max === 127) return parseSevenBit(text);
+  const plain = text.trim().toLowerCase();
+  const percent = /^(\d{1,3}(?:\.\d+)?)\s*%$/.exec(plain);
+  const hex = /^([0-9a-f]{1,4})h$/.exec(plain);
+  const value = percent
+    ? Math.round((Number(percent[1]) / 100) * max)
+    : hex
+      ? Number.parseInt(hex[1] ?? '', 16)
+      : /^\d{1,5}$/.test(plain)
+        ? Number(plain)
+        : Number.NaN;
+  return Number.isInteger(value) && value >= 0 && value <= max ? value : null;
+}
+
+/** Bytes in hexadecimal, apart or joined; null when they are none. */
+export function parseBytes(text: string): number[] | null {
+  const plain = text.replace(/[\s,]+/g, '');
+  if (plain.length % 2 !== 0 || !/^[0-9a-f]*$/i.test(plain)) return null;
+  return Array.from({ length: plain.length / 2 }, (_, i) => Number.parseInt(plain.slice(i * 2, i * 2 + 2), 16));
+}

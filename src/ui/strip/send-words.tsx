@@ -1,13 +1,13 @@
 'use client';
 // The controller's half of the sentence: gesture, place, message, values.
-import { nanoid } from 'nanoid';
-import { asPlayed, changeAssignment, changeMessage, changePlace, playedTypes } from '@/core/commands';
-import { ccEntry, channelSchema, isReserved, type Message, noteName, parseNote, u7, withChannel, withNumber } from '@/core/midi';
+import { asGesture, changeAssignment, changePlace, chordPartners, gestureOf } from '@/core/commands';
+import { ccEntry, isReserved, type Message } from '@/core/midi';
 import { type Assignment, type Control, type Controller, type Edit, layersOn, type RigIndex, type Send } from '@/core/rig';
 import { offeredGestures } from '../faceplate/effective';
 import type { GoTo } from '../map/use-place';
+import { MessageWords } from './message-words';
 import { Values } from './value-words';
-import { Line, Stop, WordInput, WordSelect } from './word';
+import { Line, WordInput, WordSelect } from './word';
 
 interface Props {
   readonly index: RigIndex;
@@ -20,13 +20,63 @@ interface Props {
   readonly go: GoTo;
 }
 
+/** Which other switch makes the chord, how soon, and whether each still acts alone. */
+function ChordWords({
+  index,
+  control,
+  assignment,
+  gesture,
+  edit,
+}: {
+  readonly index: RigIndex;
+  readonly control: Control;
+  readonly assignment: Assignment;
+  readonly gesture: Extract<Assignment['gesture'], { type: 'chord' }>;
+  readonly edit: (edit: Edit) => boolean;
+}) {
+  const put = (changes: Partial<typeof gesture>): boolean =>
+    edit(changeAssignment(assignment, { gesture: { ...gesture, ...changes } }, 'Change the chord'));
+  return (
+    <>
+      with
+      <WordSelect aria-label="The other switch" value={gesture.with} onChange={(e) => put({ with: e.target.value })}>
+        {chordPartners(index, control).map((c) => (
+          <option key={c.id} value={c.id}>
+            {c.name}
+          </option>
+        ))}
+      </WordSelect>
+      within
+      <WordInput
+        label="Window in ms"
+        width="w-12"
+        value={String(gesture.windowMs)}
+        commit={(text) => {
+          const windowMs = Number(text);
+          if (!Number.isFinite(windowMs) || windowMs < 0 || windowMs > 5000) return 'Enter 0 to 5000 ms.';
+          return put({ windowMs }) ? null : 'That did not work.';
+        }}
+      />
+      ms,
+      <WordSelect
+        aria-label="Each alone"
+        value={gesture.singlesFire ? 'fires' : 'waits'}
+        onChange={(e) => put({ singlesFire: e.target.value === 'fires' })}
+      >
+        <option value="waits">each alone waits for it</option>
+        <option value="fires">each alone acts too</option>
+      </WordSelect>
+    </>
+  );
+}
+
 export function SendWords({ index, control, controller, assignment, send, at, edit, go }: Props) {
   const { message, behaviour } = send;
+  const says = valueless(message.type);
   const layers = layersOn(index.rig, controller.id).filter((l) => l.modifierControlId !== control.id);
   const siblings = (index.assignmentsOf.get(control.id) ?? []).filter((a) => a.id !== assignment.id);
   const free = (bank: number | null, layerId: string | null, gesture: string): boolean =>
     !siblings.some((a) => a.bank === bank && a.layerId === layerId && a.gesture.type === gesture);
-  const put = (next: Edit | null): void => void (next && edit(next));
   return (
     <>
       <Line>
@@ -35,21 +85,29 @@ export function SendWords({ index, control, controller, assignment, send, at, ed
           aria-label="Gesture"
           value={assignment.gesture.type}
           onChange={(e) => {
-            const type = asPlayed(e.target.value);
-            if (type === null) return;
-            if (edit(changeAssignment(assignment, { gesture: { type } }, `Act on ${type}`))) go({ gesture: type });
+            const type = asGesture(e.target.value);
+            const gesture = type === null ? null : gestureOf(index, control, type);
+            if (gesture === null) return;
+            if (edit(changeAssignment(assignment, { gesture }, `Act on ${gesture.type}`))) go({ gesture: gesture.type });
           }}
         >
           {offeredGestures(index, control).map((g) => (
             <option
               key={g}
               value={g}
-              disabled={!free(assignment.bank, assignment.layerId, g) || (g === 'move') !== (assignment.gesture.type === 'move')}
+              disabled={
+                !free(assignment.bank, assignment.layerId, g) ||
+                (g === 'move') !== (assignment.gesture.type === 'move') ||
+                gestureOf(index, control, g) === null
+              }
             >
-              {g}
+              {g.replace('-', ' ')}
             </option>
           ))}
         </WordSelect>
+        {assignment.gesture.type === 'chord' && (
+          <ChordWords index={index} control={control} assignment={assignment} gesture={assignment.gesture} edit={edit} />
+        )}
         in
         {controller.firmware.banks > 1 && (
           <WordSelect
@@ -85,60 +143,19 @@ export function SendWords({ index, control, controller, assignment, send, at, ed
           ))}
         </WordSelect>
         send
-        <WordSelect
-          aria-label="Kind of message"
-          value={message.type}
-          onChange={(e) => put(changeMessage(index, assignment, at, ofType(message, e.target.value), () => nanoid(10)))}
-        >
-          {playedTypes
-            .filter((t) => t === message.type || controller.firmware.messages.includes(t))
-            .map((t) => (
-              <option key={t} value={t} disabled={t === 'program' && assignment.gesture.type === 'move'}>
-                {t === 'cc' ? 'CC' : t === 'note' ? 'note' : 'program'}
-              </option>
-            ))}
-          {!playedTypes.includes(message.type) && <option value={message.type}>{message.type}</option>}
-        </WordSelect>
-        {'number' in message && !(message.type === 'program' && behaviour.type === 'stepping') && (
-          <WordInput
-            label="Number"
-            value={String(message.number)}
-            title={numberTitle(message)}
-            commit={(text) => {
-              const number =
-                message.type === 'note' && !/^\d+$/.test(text.trim())
-                  ? parseNote(text, controller.firmware.shows.middleC)
-                  : /^\d{1,3}$/.test(text.trim())
-                    ? Number(text)
-                    : null;
-              if (number === null || number > 127)
-                return message.type === 'note'
-                  ? 'Enter a note: 0 to 127, or a name such as C3.'
-                  : 'Enter a number from 0 to 127.';
-              put(changeMessage(index, assignment, at, withNumber(message, number), () => nanoid(10)));
-              return null;
-            }}
-          />
-        )}
-        {'channel' in message && (
-          <>
-            on ch
-            <WordInput
-              label="Channel"
-              value={String(message.channel)}
-              width="w-11"
-              commit={(text) => {
-                const channel = channelSchema.safeParse(Number(text));
-                if (!channel.success) return 'Enter a channel from 1 to 16.';
-                put(changeMessage(index, assignment, at, withChannel(message, channel.data), () => nanoid(10)));
-                return null;
-              }}
-            />
-          </>
-        )}
-        {message.type !== 'program' || behaviour.type === 'stepping' ? (
+        <MessageWords
+          index={index}
+          controller={controller}
+          assignment={assignment}
+          send={send}
+          at={at}
+          edit={edit}
+          end={says ? '.' : ','}
+        />
+        {!says && (
           <Values
             index={index}
+            control={control}
             controller={controller}
             assignment={assignment}
             at={at}
@@ -146,8 +163,6 @@ export function SendWords({ index, control, controller, assignment, send, at, ed
             behaviour={behaviour}
             edit={edit}
           />
-        ) : (
-          <Stop />
         )}
       </Line>
       {message.type === 'cc' && <NumberHint number={message.number} />}
@@ -165,22 +180,6 @@ function NumberHint({ number }: { readonly number: number }) {
   );
 }
 
-function numberTitle(message: Message): string {
-  if (message.type === 'note')
-    return `${noteName(message.number, 3)} where middle C is C3, ${noteName(message.number, 4)} where it is C4`;
-  return message.type === 'cc'
-    ? ccEntry(message.number).name
-    : `shown as ${'number' in message ? message.number + 1 : ''} on devices that count from 1`;
-}
-
-function ofType(message: Message, type: string): Message {
-  const at = {
-    channel: channelSchema.parse('channel' in message ? message.channel : 1),
-    number: u7('number' in message ? Math.min(127, message.number) : 0),
-  };
-  return type === 'note'
-    ? { type: 'note', ...at }
-    : type === 'program'
-      ? { type: 'program', ...at, bank: null }
-      : { type: 'cc', ...at };
-}
+/** Kinds that say all they have to say by themselves. */
+const valueless = (type: Message['type']): boolean =>
+  type === 'sysex' || type === 'start' || type === 'stop' || type === 'continue';

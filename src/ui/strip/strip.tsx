@@ -1,14 +1,38 @@
 'use client';
 // The strip of the chosen control: tabs per gesture, the assignment as a sentence, its outcome, and what is wrong with it.
 import { Layers, Plus } from 'lucide-react';
-import { asPlayed, landingsFor, type Place, removeAssignment } from '@/core/commands';
-import { type Assignment, type Control, type Controller, type GestureType, type RigIndex, set } from '@/core/rig';
+import { nanoid } from 'nanoid';
+import { toast } from 'sonner';
+import { showValue } from '@/core/bench';
+import {
+  addAction,
+  addMessage,
+  asGesture,
+  assignAction,
+  countedLandings,
+  gestureOf,
+  landingsFor,
+  type Place,
+  removeAssignment,
+} from '@/core/commands';
+import {
+  type Assignment,
+  type Control,
+  type Controller,
+  type Edit,
+  type GestureType,
+  type Parameter,
+  type RigIndex,
+  set,
+  type Target,
+} from '@/core/rig';
 import { type Effective, effective, offeredGestures } from '../faceplate/effective';
 import type { GoTo } from '../map/use-place';
 import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
 import { CommitInput } from '../primitives/field';
 import { useRig } from '../store/provider';
+import { ActionWords, plainActions } from './action-words';
 import { FindingCards } from './finding-cards';
 import { LandingWords } from './landing-words';
 import { OutcomeCard } from './outcome-card';
@@ -62,7 +86,7 @@ export function Strip({ index, controller, control, place, gesture, go, onPick, 
           </Button>
         )}
       </header>
-      <div role="tablist" aria-label="Gestures" className="flex gap-4 border-b px-4">
+      <div role="tablist" aria-label="Gestures" className="flex gap-3 overflow-x-auto border-b px-4">
         {offered.map((g) => {
           const has = effective(index, control, place, g) !== null;
           const here = g === gesture;
@@ -74,23 +98,24 @@ export function Strip({ index, controller, control, place, gesture, go, onPick, 
               id={`tab-${g}`}
               aria-selected={here}
               aria-controls="strip-panel"
+              title={g === 'hold' ? `Held ${controller.firmware.holdMs} ms` : undefined}
               tabIndex={here ? 0 : -1}
-              onClick={() => go({ gesture: asPlayed(g) })}
+              onClick={() => go({ gesture: asGesture(g) })}
               onKeyDown={(e) => {
                 const by = e.key === 'ArrowRight' ? 1 : e.key === 'ArrowLeft' ? -1 : 0;
                 const next = offered[(offered.indexOf(g) + by + offered.length) % offered.length];
                 if (by === 0 || !next) return;
                 e.preventDefault();
-                go({ gesture: asPlayed(next) });
+                go({ gesture: asGesture(next) });
                 document.getElementById(`tab-${next}`)?.focus();
               }}
               className={cx(
-                '-mb-px border-b-2 py-2 text-[13.5px]',
+                'border-b-2 py-2 text-[13.5px] whitespace-nowrap',
                 here ? 'border-ink font-semibold text-ink' : 'border-transparent',
                 has ? 'text-ink' : 'text-ink-2',
               )}
             >
-              {gestureWords(g, controller)}
+              {gestureWords(g)}
               {has && !here && (
                 <span aria-hidden className="ml-1 inline-block h-1.5 w-1.5 rounded-full bg-tape-edge align-middle" />
               )}
@@ -112,12 +137,28 @@ export function Strip({ index, controller, control, place, gesture, go, onPick, 
             <p className="text-ink-2">
               {offered.length === 0
                 ? 'This control does nothing that can be mapped yet.'
-                : `${control.name} does nothing on ${gesture} here.`}
+                : `${control.name} does nothing on ${(gesture ?? '').replace('-', ' ')} here.`}
             </p>
             {offered.length > 0 && (
-              <Button tone="primary" className="mt-3" onClick={onPick}>
-                Assign a parameter
-              </Button>
+              <div className="mt-3 flex flex-wrap gap-2">
+                <Button tone="primary" onClick={onPick}>
+                  Assign a parameter
+                </Button>
+                {gesture !== null && gesture !== 'move' && controller.firmware.banks > 1 && (
+                  <Button
+                    onClick={() => {
+                      const made = gestureOf(index, control, gesture);
+                      if (!made) return;
+                      const at = { controlId: control.id, place, gesture: made };
+                      edit(
+                        assignAction(index, at, { type: 'go', to: { type: 'step', what: 'bank', by: 1 } }, () => nanoid(10)).edit,
+                      );
+                    }}
+                  >
+                    Change the bank with it
+                  </Button>
+                )}
+              </div>
             )}
           </div>
         )}
@@ -183,7 +224,6 @@ function Sentences({
 }) {
   const edit = useRig((s) => s.edit);
   const { assignment, from } = acting;
-  const sends = assignment.actions.flatMap((action, at) => (action.type === 'send' ? [{ send: action, at }] : []));
   return (
     <div className="flex flex-col gap-2">
       {from !== 'here' && (
@@ -193,24 +233,41 @@ function Sentences({
             : 'This shows through from Base. Assign a parameter here to give the layer its own.'}
         </p>
       )}
-      {sends.map(({ send, at }) => {
-        const landings = landingsFor(index, assignment, send);
+      {assignment.actions.map((action, at) => {
+        if (action.type !== 'send')
+          return (
+            <ActionWords
+              // biome-ignore lint/suspicious/noArrayIndexKey: an action is its place in the list
+              key={at}
+              controller={controller}
+              assignment={assignment}
+              action={action}
+              at={at}
+              edit={edit}
+            />
+          );
+        const landings = landingsFor(index, assignment, action);
+        const counts = action.message.type === 'program' && action.behaviour.type === 'stepping';
         return (
+          // biome-ignore lint/suspicious/noArrayIndexKey: an action is its place in the list
           <div key={at} className="flex flex-col gap-1.5">
             <SendWords
               index={index}
               control={control}
               controller={controller}
               assignment={assignment}
-              send={send}
+              send={action}
               at={at}
               edit={edit}
               go={go}
             />
-            {send.meant.map((id) => {
+            {action.meant.map((id) => {
               const parameter = index.parameters.get(id);
               const target = parameter && index.targets.get(parameter.targetId);
-              return parameter && target ? (
+              if (!parameter || !target) return null;
+              return counts ? (
+                <CountedWords key={id} index={index} assignment={assignment} parameter={parameter} target={target} />
+              ) : (
                 <LandingWords
                   key={id}
                   index={index}
@@ -220,24 +277,106 @@ function Sentences({
                   landing={landings.find((l) => l.parameterId === id) ?? null}
                   edit={edit}
                 />
-              ) : null;
+              );
             })}
           </div>
         );
       })}
-      {sends.length === 0 && (
-        <p className="text-ink-2">It does something other than sending a message; that part is not shown here yet.</p>
-      )}
+      <MoreActions index={index} controller={controller} assignment={assignment} edit={edit} />
     </div>
+  );
+}
+
+/** What each number of a counting program does, in a line. */
+function CountedWords({
+  index,
+  assignment,
+  parameter,
+  target,
+}: {
+  readonly index: RigIndex;
+  readonly assignment: Assignment;
+  readonly parameter: Parameter;
+  readonly target: Target;
+}) {
+  const counted = countedLandings(index, assignment, parameter.id);
+  return (
+    <p className="text-[13.5px] text-ink-2">
+      <b className="text-ink">{target.name}</b>{' '}
+      {counted.length === 0 ? (
+        <>
+          listens to none of these programs, so <b className="text-ink">{parameter.name}</b> stays where it is.
+        </>
+      ) : (
+        <>
+          sets <b className="text-ink">{parameter.name}</b>:{' '}
+          {counted.map((l) => `${'number' in l.address ? l.address.number : '?'} ${showValue(parameter, l.setValue)}`).join(', ')}
+          .
+        </>
+      )}
+    </p>
+  );
+}
+
+/** Adding to the list of what a gesture does. */
+function MoreActions({
+  index,
+  controller,
+  assignment,
+  edit,
+}: {
+  readonly index: RigIndex;
+  readonly controller: Controller;
+  readonly assignment: Assignment;
+  readonly edit: (edit: Edit) => boolean;
+}) {
+  if (assignment.gesture.type === 'move') return null;
+  const taken = new Set(assignment.actions.flatMap((a) => (a.type === 'send' ? a.meant : [])));
+  return (
+    <select
+      aria-label="Then"
+      value=""
+      className="h-7 w-fit max-w-full rounded-sm border border-transparent bg-transparent text-xs font-medium text-verdigris hover:underline"
+      onChange={(e) => {
+        const plain = plainActions(controller).find(([name]) => name === e.target.value)?.[1];
+        const parameter = index.parameters.get(e.target.value);
+        if (plain) {
+          const made = addAction(assignment, plain);
+          if (made) edit(made);
+          else toast.error('Not added.', { description: 'A gesture does at most 64 things.' });
+        } else if (parameter) {
+          const made = addMessage(index, assignment, parameter, () => nanoid(10));
+          if (made.ok) edit(made.value);
+          else toast.error('Not added.', { description: made.error.message });
+        }
+      }}
+    >
+      <option value="" disabled>
+        Then do more…
+      </option>
+      {plainActions(controller).map(([name]) => (
+        <option key={name} value={name}>
+          {name}
+        </option>
+      ))}
+      {index.rig.targets.map((target) => (
+        <optgroup key={target.id} label={`Send a message of its own to ${target.name}`}>
+          {(index.parametersOf.get(target.id) ?? [])
+            .filter((p) => !taken.has(p.id))
+            .map((p) => (
+              <option key={p.id} value={p.id}>
+                {p.name}
+              </option>
+            ))}
+        </optgroup>
+      ))}
+    </select>
   );
 }
 
 const canOpen = (control: Control): boolean => ['footswitch', 'button', 'pad', 'encoder'].includes(control.kind);
 
-function gestureWords(g: GestureType, controller: Controller): string {
-  const name = g.charAt(0).toUpperCase() + g.slice(1);
-  return g === 'hold' ? `${name} ${controller.firmware.holdMs} ms` : name;
-}
+const gestureWords = (g: GestureType): string => (g.charAt(0).toUpperCase() + g.slice(1)).replace('-', ' ');
 
 function kindWords(control: Control): string {
   const kind = control.kind === 'expression' ? 'expression pedal' : control.kind;

@@ -1,13 +1,25 @@
 'use client';
 // The values of a send as words: following, alternating, on press and release, on every press, counting.
 import { nanoid } from 'nanoid';
-import { changeBehaviour, nextOrder } from '@/core/commands';
-import { type Message, u14 } from '@/core/midi';
-import { type Assignment, type Behaviour, batch, type Controller, type Edit, insert, type RigIndex, set } from '@/core/rig';
-import { SevenBit, Stop, Tail, WordInput, WordSelect } from './word';
+import { toast } from 'sonner';
+import { behaviourOf, behavioursFor, changeBehaviour, countThrough, nextOrder, sendAt } from '@/core/commands';
+import { type Message, type RelativeCoding, relativeCodingSchema, u14, valueMax } from '@/core/midi';
+import {
+  type Assignment,
+  type Behaviour,
+  batch,
+  type Control,
+  type Controller,
+  type Edit,
+  insert,
+  type RigIndex,
+  set,
+} from '@/core/rig';
+import { MessageValue, Stop, Tail, WordInput, WordSelect } from './word';
 
 interface ValuesProps {
   readonly index: RigIndex;
+  readonly control: Control;
   readonly controller: Controller;
   readonly assignment: Assignment;
   readonly at: number;
@@ -16,46 +28,47 @@ interface ValuesProps {
   readonly edit: (edit: Edit) => boolean;
 }
 
+export const codingWords: Readonly<Record<RelativeCoding, string>> = {
+  'twos-complement': 'two’s complement (1, 127)',
+  'binary-offset': 'offset (65, 63)',
+  'sign-magnitude': 'sign and size (1, 65)',
+};
+
 const names: Readonly<Record<Behaviour['type'], string>> = {
-  range: 'following',
+  range: 'following its position',
   momentary: 'on press and release',
   latching: 'alternating',
   fixed: 'on every press',
   stepping: 'counting',
-  relative: 'clicking',
+  relative: 'a message a click',
 };
 
-export function Values({ index, controller, assignment, at, message, behaviour, edit }: ValuesProps) {
+export function Values({ index, control, controller, assignment, at, message, behaviour, edit }: ValuesProps) {
   const put = (next: Behaviour): void => {
     const made = changeBehaviour(assignment, at, next);
     if (made) edit(made);
   };
-  if (behaviour.type === 'range') {
-    return (
-      <>
-        <Stop>,</Stop> from
-        <SevenBit label="Value at the lower end" value={behaviour.from} onValue={(v) => put({ ...behaviour, from: u14(v) })} />
-        to
-        <Tail>
-          <SevenBit label="Value at the upper end" value={behaviour.to} onValue={(v) => put({ ...behaviour, to: u14(v) })} />
-        </Tail>
-      </>
-    );
-  }
-  // A program that counts needs a landing for each number it reaches; the sentence shows one, so it is not offered here.
-  const offered = controller.firmware.switchModes.filter((m) => message.type !== 'program' || m === 'fixed');
+  const max = valueMax(message.type);
+  const moves = assignment.gesture.type === 'move';
+  const offered = behavioursFor(controller, control, assignment.gesture.type, message);
   const choose = (type: string): void => {
+    const chosen = offered.find((t) => t === type);
+    const ready = chosen && behaviourOf(chosen, controller, message);
+    if (ready) {
+      put(ready);
+      return;
+    }
     switch (type) {
-      case 'momentary':
-        put({ type, down: u14(127), up: u14(0) });
-        return;
-      case 'latching':
-        put({ type, first: u14(127), second: u14(0) });
-        return;
-      case 'fixed':
-        put({ type, value: u14(127) });
-        return;
       case 'stepping': {
+        // A program that counts needs a landing for each number that it reaches.
+        const [meant] = sendAt(assignment, at)?.meant ?? [];
+        const parameter = index.parameters.get(meant ?? '');
+        if (message.type === 'program' && parameter) {
+          const made = countThrough(index, assignment, at, parameter, () => nanoid(10));
+          if (made.ok) edit(made.value);
+          else toast.error('It does not count.', { description: made.error.message });
+          return;
+        }
         const own = index.rig.counters.find((c) => c.controllerId === controller.id);
         if (own) {
           put({ type, counterId: own.id });
@@ -81,39 +94,128 @@ export function Values({ index, controller, assignment, at, message, behaviour, 
   };
   return (
     <>
-      <Stop>,</Stop>
       <WordSelect aria-label="Values" value={behaviour.type} onChange={(e) => choose(e.target.value)}>
         {offered.map((m) => (
           <option key={m} value={m}>
-            {names[m]}
+            {m === 'range' && !moves ? 'by how hard it is struck' : names[m]}
           </option>
         ))}
         {!offered.some((m) => m === behaviour.type) && <option value={behaviour.type}>{names[behaviour.type]}</option>}
       </WordSelect>
+      {behaviour.type === 'range' && (
+        <>
+          from
+          <MessageValue
+            max={max}
+            label="Value at the lower end"
+            value={behaviour.from}
+            onValue={(v) => put({ ...behaviour, from: u14(v) })}
+          />
+          to
+          <Tail>
+            <MessageValue
+              max={max}
+              label="Value at the upper end"
+              value={behaviour.to}
+              onValue={(v) => put({ ...behaviour, to: u14(v) })}
+            />
+          </Tail>
+        </>
+      )}
+      {behaviour.type === 'relative' && <ClickWords controller={controller} behaviour={behaviour} put={put} />}
       {behaviour.type === 'latching' && (
         <>
-          <SevenBit label="First value" value={behaviour.first} onValue={(v) => put({ ...behaviour, first: u14(v) })} />
+          <MessageValue
+            max={max}
+            label="First value"
+            value={behaviour.first}
+            onValue={(v) => put({ ...behaviour, first: u14(v) })}
+          />
           then
           <Tail>
-            <SevenBit label="Second value" value={behaviour.second} onValue={(v) => put({ ...behaviour, second: u14(v) })} />
+            <MessageValue
+              max={max}
+              label="Second value"
+              value={behaviour.second}
+              onValue={(v) => put({ ...behaviour, second: u14(v) })}
+            />
           </Tail>
         </>
       )}
       {behaviour.type === 'momentary' && (
         <>
-          <SevenBit label="Value on press" value={behaviour.down} onValue={(v) => put({ ...behaviour, down: u14(v) })} />
+          <MessageValue
+            max={max}
+            label="Value on press"
+            value={behaviour.down}
+            onValue={(v) => put({ ...behaviour, down: u14(v) })}
+          />
           and
           <Tail>
-            <SevenBit label="Value on release" value={behaviour.up} onValue={(v) => put({ ...behaviour, up: u14(v) })} />
+            <MessageValue
+              max={max}
+              label="Value on release"
+              value={behaviour.up}
+              onValue={(v) => put({ ...behaviour, up: u14(v) })}
+            />
           </Tail>
         </>
       )}
-      {behaviour.type === 'fixed' && (
+      {behaviour.type === 'fixed' && message.type === 'program' && <Stop />}
+      {behaviour.type === 'fixed' && message.type !== 'program' && (
         <Tail>
-          <SevenBit label="Value" value={behaviour.value} onValue={(v) => put({ ...behaviour, value: u14(v) })} />
+          <MessageValue max={max} label="Value" value={behaviour.value} onValue={(v) => put({ ...behaviour, value: u14(v) })} />
         </Tail>
       )}
       {behaviour.type === 'stepping' && <CounterWords index={index} counterId={behaviour.counterId} edit={edit} />}
+    </>
+  );
+}
+
+/** How clicks are coded, and how many one click counts when it is turned fast. */
+function ClickWords({
+  controller,
+  behaviour,
+  put,
+}: {
+  readonly controller: Controller;
+  readonly behaviour: Extract<Behaviour, { type: 'relative' }>;
+  readonly put: (next: Behaviour) => void;
+}) {
+  return (
+    <>
+      as
+      <WordSelect
+        aria-label="Coding of clicks"
+        value={behaviour.coding}
+        onChange={(e) => {
+          const coding = relativeCodingSchema.options.find((c) => c === e.target.value);
+          if (coding) put({ ...behaviour, coding });
+        }}
+      >
+        {relativeCodingSchema.options
+          .filter((c) => c === behaviour.coding || controller.firmware.encoderModes.includes(c))
+          .map((c) => (
+            <option key={c} value={c}>
+              {codingWords[c]}
+            </option>
+          ))}
+      </WordSelect>
+      , turned fast up to
+      <Tail>
+        <WordInput
+          label="Most that one click counts"
+          width="w-11"
+          value={String(behaviour.acceleration)}
+          commit={(text) => {
+            const acceleration = Number(text);
+            if (!Number.isInteger(acceleration) || acceleration < 1 || acceleration > 32) return 'Enter 1 to 32.';
+            put({ ...behaviour, acceleration });
+            return null;
+          }}
+        />
+        × as many
+      </Tail>
     </>
   );
 }

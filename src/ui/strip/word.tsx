@@ -4,7 +4,7 @@ import type { ComponentProps, ReactNode } from 'react';
 import { showSevenBit } from '@/core/values';
 import { cx } from '../primitives/cx';
 import { CommitInput } from '../primitives/field';
-import { parseSevenBit } from './numbers';
+import { parseValue } from './numbers';
 
 const chip = 'h-7 max-w-full rounded-sm border border-control-edge bg-sheet px-1.5 text-[13.5px] font-medium text-ink';
 
@@ -36,13 +36,15 @@ export function WordInput({ label, value, commit, title, width = 'w-14' }: WordI
   );
 }
 
-/** A message value 0–127; takes 89, 70 % or 59h and shows all three on hover. */
-export function SevenBit({
+/** A message value 0–127, or 0–16383; takes 89, 70 % or 59h and shows all three on hover. */
+export function MessageValue({
   label,
+  max,
   value,
   onValue,
 }: {
   readonly label: string;
+  readonly max: 127 | 16383;
   readonly value: number;
   readonly onValue: (value: number) => void;
 }) {
@@ -50,11 +52,11 @@ export function SevenBit({
     <WordInput
       label={label}
       value={String(value)}
-      width="w-12"
-      title={showSevenBit(value)}
+      width={max === 127 ? 'w-12' : 'w-16'}
+      title={max === 127 ? showSevenBit(value) : `${value} · ${Math.round((value / max) * 100)} %`}
       commit={(text) => {
-        const next = parseSevenBit(text);
-        if (next === null) return 'Enter 0 to 127, a percentage, or hexadecimal such as 59h.';
+        const next = parseValue(text, max);
+        if (next === null) return `Enter 0 to ${max}, a percentage, or hexadecimal such as 59h.`;
         onValue(next);
         return null;
       }}

@@ -1,0 +1,211 @@
+// What a gesture does besides its first message: more messages, going to another bank, waiting, keystrokes; in their order.
+import { addressKey, u14 } from '../midi';
+import { chooseMessage } from '../numbers';
+import { err, ok, type Result } from '../result';
+import {
+  type Action,
+  type Assignment,
+  batch,
+  type Counter,
+  type Edit,
+  type Gesture,
+  hostLayerAt,
+  insert,
+  type Parameter,
+  type RigIndex,
+  remove,
+  set,
+} from '../rig';
+import type { Place } from './assign';
+import { landingsFor } from './change';
+import { defaultLanding, defaultType } from './defaults';
+import { type CommandProblem, type NewId, nextOrder, staleAssignment } from './shared';
+
+export type PlainAction = Exclude<Action, { type: 'send' }>;
+
+const blank = {
+  textShort: '',
+  textLong: '',
+  colour: '',
+  entered: null,
+  saved: null,
+  proved: null,
+  why: '',
+  replaced: '',
+  note: '',
+};
+
+/** A gesture that has nothing yet gets an action that sends no message: going to a bank, say. */
+export function assignAction(
+  index: RigIndex,
+  at: { readonly controlId: string; readonly place: Place; readonly gesture: Gesture },
+  action: PlainAction,
+  newId: NewId,
+): { readonly edit: Edit; readonly assignmentId: string } {
+  const row: Assignment = {
+    id: newId(),
+    order: nextOrder(index.rig.assignments),
+    controlId: at.controlId,
+    ...at.place,
+    gesture: at.gesture,
+    actions: [action],
+    ...blank,
+  };
+  return { edit: batch('Assign an action', [insert('assignments', row)]), assignmentId: row.id };
+}
+
+const withActions = (assignment: Assignment, actions: readonly Action[], label: string): Edit =>
+  batch(label, [set('assignments', assignment, 'actions', [...actions]), ...staleAssignment(assignment)]);
+
+/** Adds an action at the end of the list; null when the list is full. */
+export function addAction(assignment: Assignment, action: PlainAction): Edit | null {
+  return assignment.actions.length >= 64 ? null : withActions(assignment, [...assignment.actions, action], 'Add an action');
+}
+
+/** Puts another action in the place of one. */
+export function changeAction(assignment: Assignment, at: number, action: PlainAction): Edit {
+  return withActions(
+    assignment,
+    assignment.actions.map((a, i) => (i === at ? action : a)),
+    'Change an action',
+  );
+}
+
+/** Takes an action away; the last one takes the assignment with it. */
+export function removeAction(assignment: Assignment, at: number): Edit {
+  const rest = assignment.actions.filter((_, i) => i !== at);
+  return rest.length === 0
+    ? batch('Clear the gesture', [remove('assignments', assignment)])
+    : withActions(assignment, rest, 'Take an action away');
+}
+
+/** Moves an action one place up or down the list; null at its end. */
+export function moveAction(assignment: Assignment, at: number, by: 1 | -1): Edit | null {
+  const action = assignment.actions[at];
+  const other = assignment.actions[at + by];
+  if (!action || !other) return null;
+  const actions = assignment.actions.map((a, i) => (i === at ? other : i === at + by ? action : a));
+  return withActions(assignment, actions, 'Change the order');
+}
+
+/**
+ * Another message on the same gesture, for a parameter of its own, with a number and landing of its own: press sends both.
+ */
+export function addMessage(
+  index: RigIndex,
+  assignment: Assignment,
+  parameter: Parameter,
+  newId: NewId,
+): Result<Edit, CommandProblem> {
+  const control = index.controls.get(assignment.controlId);
+  const controller = control && index.controllers.get(control.controllerId);
+  const target = index.targets.get(parameter.targetId);
+  if (!control || !controller || !target) return err({ code: 'missing', message: 'The control or the parameter is gone.' });
+  if (assignment.actions.length >= controller.firmware.messagesPerGesture)
+    return err({
+      code: 'not-able',
+      message: `${controller.name} sends at most ${controller.firmware.messagesPerGesture} messages on one gesture.`,
+    });
+  const type = defaultType(controller);
+  const message = chooseMessage(index, { controllerId: controller.id, type, channel: controller.channel, targetId: target.id });
+  if (!message) return err({ code: 'no-number', message: `${target.name} takes no number that is still free.` });
+  const first = assignment.actions.find((a) => a.type === 'send');
+  const behaviour =
+    first?.type === 'send' && first.behaviour.type !== 'stepping' && message.type !== 'program'
+      ? first.behaviour
+      : ({ type: 'fixed', value: u14(127) } as const);
+  const action: Action = { type: 'send', message, behaviour, pinned: false, meant: [parameter.id] };
+  const modes = target.reception.modes;
+  const landing = defaultLanding(
+    newId(),
+    nextOrder(index.rig.landings),
+    message,
+    hostLayerAt(index, assignment.layerId),
+    parameter,
+    modes.includes('absolute') ? 'absolute' : (modes[0] ?? 'absolute'),
+  );
+  return ok(
+    batch(`Send ${parameter.name} as well`, [
+      set('assignments', assignment, 'actions', [...assignment.actions, action]),
+      ...staleAssignment(assignment),
+      insert('landings', landing),
+    ]),
+  );
+}
+
+/**
+ * A program that counts through the steps of a parameter: a counter from the program's number on, and a landing for each
+ * number it reaches, so that each puts the parameter to one step. Refused for what has no steps, and where programs run out.
+ */
+export function countThrough(
+  index: RigIndex,
+  assignment: Assignment,
+  at: number,
+  parameter: Parameter,
+  newId: NewId,
+): Result<Edit, CommandProblem> {
+  const send = assignment.actions[at];
+  const control = index.controls.get(assignment.controlId);
+  if (send?.type !== 'send' || send.message.type !== 'program' || !control)
+    return err({ code: 'not-able', message: 'Only a program message counts through steps.' });
+  if (parameter.kind !== 'stepped' && parameter.kind !== 'toggle')
+    return err({ code: 'not-able', message: `${parameter.name} has no steps to count through. Choose a parameter with steps.` });
+  const steps = parameter.highest - parameter.lowest + 1;
+  const from = send.message.number;
+  if (from + steps > 128)
+    return err({ code: 'no-number', message: `From program ${from} on there are not ${steps} programs left. Begin lower.` });
+  const { message } = send;
+  const counter: Counter = {
+    id: newId(),
+    order: nextOrder(index.rig.counters),
+    controllerId: control.controllerId,
+    name: `Counter for ${parameter.name}`.slice(0, 120),
+    from,
+    to: from + steps - 1,
+    step: 1,
+    atEnd: 'wrap',
+    start: Math.min(from + steps - 1, Math.max(from, from + parameter.start - parameter.lowest)),
+  };
+  const old = landingsFor(index, assignment, send).filter((l) => l.parameterId === parameter.id);
+  let order = nextOrder(index.rig.landings);
+  const layer = hostLayerAt(index, assignment.layerId);
+  const landings = Array.from({ length: steps }, (_, i) => {
+    const address = { ...message, number: (from + i) as typeof message.number }; // border: below 128, checked above
+    return insert('landings', {
+      ...defaultLanding(newId(), order++, address, layer, parameter, 'set'),
+      setValue: parameter.lowest + i,
+    });
+  });
+  const counting: Action = { ...send, behaviour: { type: 'stepping', counterId: counter.id } };
+  return ok(
+    batch(`Count through ${parameter.name}`, [
+      insert('counters', counter),
+      set(
+        'assignments',
+        assignment,
+        'actions',
+        assignment.actions.map((a, i) => (i === at ? counting : a)),
+      ),
+      ...staleAssignment(assignment),
+      ...old.map((l) => remove('landings', l)),
+      ...landings,
+    ]),
+  );
+}
+
+/** Landings of a counting program that put one parameter somewhere, in the order of the numbers. */
+export function countedLandings(index: RigIndex, assignment: Assignment, parameterId: string) {
+  const keys = new Set(
+    assignment.actions.flatMap((a) => {
+      if (a.type !== 'send' || a.message.type !== 'program' || a.behaviour.type !== 'stepping') return [];
+      const counter = index.counters.get(a.behaviour.counterId);
+      const { message } = a;
+      if (!counter) return [];
+      const numbers = Array.from({ length: Math.min(counter.to, 127) - counter.from + 1 }, (_, i) => counter.from + i);
+      return numbers.map((n) => addressKey({ ...message, number: n as typeof message.number })); // border: a counter of programs is below 128
+    }),
+  );
+  return (index.landingsOf.get(parameterId) ?? [])
+    .filter((l) => keys.has(addressKey(l.address)))
+    .sort((a, b) => addressKey(a.address) - addressKey(b.address));
+}

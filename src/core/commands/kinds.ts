@@ -1,0 +1,139 @@
+// What can be chosen for a function, and what each choice is to begin with: gestures, kinds of message, value behaviours.
+import { type Message, type MessageType, messageSchema, messageTypeSchema, relativeCodingSchema, u14, valueMax } from '../midi';
+import type { Behaviour, Control, Controller, Gesture, GestureType, RigIndex, Send } from '../rig';
+import { straight } from '../values';
+
+/** A gesture by its type, or null where there is none of that name: for what comes from a URL, a field or a list. */
+export const asGesture = (gesture: string | null): GestureType | null => gestureTypes.find((g) => g === gesture) ?? null;
+
+export const gestureTypes = [
+  'move',
+  'press',
+  'release',
+  'hold',
+  'double-tap',
+  'repeat',
+  'chord',
+] as const satisfies readonly GestureType[];
+
+/** A gesture to begin with; a chord goes with the nearest other switch. Null where there is no other one. */
+export function gestureOf(index: RigIndex, control: Control, type: GestureType): Gesture | null {
+  if (type !== 'chord') return { type };
+  const controller = index.controllers.get(control.controllerId);
+  const far = (c: Control): number => Math.hypot(c.x - control.x, c.y - control.y);
+  const [near] = chordPartners(index, control).sort((a, b) => far(a) - far(b));
+  return near && controller ? { type, with: near.id, windowMs: controller.firmware.chordMs, singlesFire: false } : null;
+}
+
+/** Controls that a chord can go with. */
+export const chordPartners = (index: RigIndex, control: Control): Control[] =>
+  (index.controlsOf.get(control.controllerId) ?? []).filter((c) => c.id !== control.id && c.kind === control.kind);
+
+/** Kinds of message that a controller sends, for a gesture: what moves needs a value that moves. */
+export function typesFor(controller: Controller, gesture: GestureType): readonly MessageType[] {
+  return messageTypeSchema.options.filter(
+    (t) => controller.firmware.messages.includes(t) && (gesture !== 'move' || (t !== 'program' && !valueless(t))),
+  );
+}
+
+const valueless = (type: MessageType): boolean => type === 'sysex' || type === 'start' || type === 'stop' || type === 'continue';
+
+/** A message of another kind, with the channel and number of the one before where the new kind has them. */
+export function messageOf(type: MessageType, before: Message): Message {
+  const channel = 'channel' in before ? before.channel : 1;
+  const number = 'number' in before ? before.number : 0;
+  const fits = (n: number): boolean => messageSchema.safeParse({ type, channel, number: n, bank: null }).success;
+  const bytes = [0x7d];
+  return messageSchema.parse({ type, channel, number: fits(number) ? number : fits(1) ? 1 : 0, bank: null, bytes });
+}
+
+/** A send whose behaviour fits its kind of message: programs and transport carry no value, and values fit its bits. */
+export function fitted(send: Send): Send {
+  const { message, behaviour } = send;
+  if (message.type === 'program' && behaviour.type !== 'fixed' && behaviour.type !== 'stepping')
+    return { ...send, behaviour: { type: 'fixed', value: u14(0) } };
+  if (valueless(message.type))
+    return behaviour.type === 'fixed' ? send : { ...send, behaviour: { type: 'fixed', value: u14(0) } };
+  const max = valueMax(message.type);
+  const fit = (v: number) => u14(v > max ? v >> 7 : v);
+  switch (behaviour.type) {
+    case 'range':
+      return { ...send, behaviour: { ...behaviour, from: fit(behaviour.from), to: fit(behaviour.to) } };
+    case 'momentary':
+      return { ...send, behaviour: { ...behaviour, down: fit(behaviour.down), up: fit(behaviour.up) } };
+    case 'latching':
+      return { ...send, behaviour: { ...behaviour, first: fit(behaviour.first), second: fit(behaviour.second) } };
+    case 'fixed':
+      return { ...send, behaviour: { ...behaviour, value: fit(behaviour.value) } };
+    default:
+      return send;
+  }
+}
+
+/** The same send with values over all that its kind carries, where they covered all of the kind before. */
+export function widened(send: Send, before: MessageType): Send {
+  const { behaviour } = send;
+  const was = valueMax(before);
+  const max = valueMax(send.message.type);
+  if (max <= was || behaviour.type === 'stepping' || behaviour.type === 'relative') return fitted(send);
+  const wide = (v: number) => u14(v === was ? max : v);
+  switch (behaviour.type) {
+    case 'range':
+      return { ...send, behaviour: { ...behaviour, from: wide(behaviour.from), to: wide(behaviour.to) } };
+    case 'momentary':
+      return { ...send, behaviour: { ...behaviour, down: wide(behaviour.down), up: wide(behaviour.up) } };
+    case 'latching':
+      return { ...send, behaviour: { ...behaviour, first: wide(behaviour.first), second: wide(behaviour.second) } };
+    case 'fixed':
+      return { ...send, behaviour: { ...behaviour, value: wide(behaviour.value) } };
+    default:
+      return unreachable(behaviour);
+  }
+}
+
+/** Ways in which values can go out here: positions and clicks for what moves, the firmware's switch modes for what switches. */
+export function behavioursFor(
+  controller: Controller,
+  control: Control,
+  gesture: GestureType,
+  message: Message,
+): readonly Behaviour['type'][] {
+  const { firmware } = controller;
+  if (gesture === 'move') {
+    const turns = control.kind === 'encoder' || control.kind === 'jog';
+    const clicks = turns && firmware.encoderModes.some((m) => m !== 'absolute') && valueMax(message.type) === 127;
+    return clicks ? ['range', 'relative'] : ['range'];
+  }
+  if (valueless(message.type)) return ['fixed'];
+  if (message.type === 'program') return firmware.switchModes.filter((m) => m === 'fixed' || m === 'stepping');
+  // Pads know how hard they are struck.
+  return control.kind === 'pad' || control.kind === 'key-range' ? [...firmware.switchModes, 'range'] : firmware.switchModes;
+}
+
+/** A behaviour to begin with; null for counting, which needs a counter. */
+export function behaviourOf(type: Behaviour['type'], controller: Controller, message: Message): Behaviour | null {
+  const max = u14(valueMax(message.type));
+  const zero = u14(0);
+  switch (type) {
+    case 'range':
+      return { type, from: zero, to: max, curve: straight };
+    case 'momentary':
+      return { type, down: max, up: zero };
+    case 'latching':
+      return { type, first: max, second: zero };
+    case 'fixed':
+      return { type, value: max };
+    case 'relative': {
+      const coding = relativeCodingSchema.options.find((m) => controller.firmware.encoderModes.includes(m));
+      return coding ? { type, coding, acceleration: 1 } : null;
+    }
+    case 'stepping':
+      return null;
+    default:
+      return unreachable(type);
+  }
+}
+
+function unreachable(value: never): never {
+  throw new Error(`unhandled ${JSON.stringify(value)}`);
+}

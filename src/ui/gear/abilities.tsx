@@ -1,0 +1,249 @@
+'use client';
+// What a controller's firmware can do and how a target listens, beyond what most players touch: lists of ticks and choices.
+import type { ReactNode } from 'react';
+import { gestureTypes } from '@/core/commands';
+import { messageTypeSchema, relativeCodingSchema } from '@/core/midi';
+import type { Firmware, GestureType, ReceiveMode, Reception } from '@/core/rig';
+import { kindWords, modeWords } from '@/core/sheets';
+import { CommitInput, Field } from '../primitives/field';
+import { codingWords } from '../strip/value-words';
+import { Choice } from './controller-panel';
+
+function Ticks<T extends string>({
+  label,
+  all,
+  chosen,
+  words,
+  onChange,
+}: {
+  readonly label: string;
+  readonly all: readonly T[];
+  readonly chosen: readonly T[];
+  readonly words: (value: T) => string;
+  readonly onChange: (next: T[]) => void;
+}) {
+  return (
+    <fieldset className="flex flex-col gap-1.5">
+      <legend className="pb-1 text-xs font-medium text-ink-2">{label}</legend>
+      <div className="flex flex-wrap gap-x-4 gap-y-1.5">
+        {all.map((value) => (
+          <label key={value} className="flex items-center gap-1.5">
+            <input
+              type="checkbox"
+              className="accent-verdigris"
+              checked={chosen.includes(value)}
+              onChange={(e) => onChange(all.filter((v) => (v === value ? e.target.checked : chosen.includes(v))))}
+            />
+            {words(value)}
+          </label>
+        ))}
+      </div>
+    </fieldset>
+  );
+}
+
+function More({ title, children }: { readonly title: string; readonly children: ReactNode }) {
+  return (
+    <details className="rounded-md border bg-sheet px-4 py-2">
+      <summary className="font-semibold">{title}</summary>
+      <div className="flex flex-col gap-4 pt-3 pb-2">{children}</div>
+    </details>
+  );
+}
+
+const encoderWords = (mode: Firmware['encoderModes'][number]): string =>
+  mode === 'absolute' ? 'positions' : `clicks as ${codingWords[mode]}`;
+
+export function FirmwareAbilities({
+  firmware,
+  tune,
+}: {
+  readonly firmware: Firmware;
+  readonly tune: (changes: Partial<Firmware>) => boolean;
+}) {
+  const time = (field: 'doubleTapMs' | 'repeatMs' | 'chordMs', label: string) => (
+    <Field label={label}>
+      {(id) => (
+        <CommitInput
+          id={id}
+          className="w-full"
+          value={String(firmware[field])}
+          commit={(text) => {
+            const ms = Number(text);
+            if (!Number.isFinite(ms) || ms < 10 || ms > 5000) return 'Enter 10 to 5000 ms.';
+            return tune({ [field]: ms }) ? null : 'That did not work.';
+          }}
+        />
+      )}
+    </Field>
+  );
+  return (
+    <More title="What it can send, and which gestures it knows">
+      <Ticks
+        label="Kinds of message"
+        all={messageTypeSchema.options}
+        chosen={firmware.messages}
+        words={kindWords}
+        onChange={(messages) => messages.length > 0 && tune({ messages })}
+      />
+      <Ticks<GestureType>
+        label="Gestures"
+        all={gestureTypes}
+        chosen={firmware.gestures}
+        words={(g) => g.replace('-', ' ')}
+        onChange={(gestures) => tune({ gestures })}
+      />
+      <Ticks
+        label="Encoders send"
+        all={['absolute', ...relativeCodingSchema.options]}
+        chosen={firmware.encoderModes}
+        words={encoderWords}
+        onChange={(encoderModes) => tune({ encoderModes })}
+      />
+      <div className="grid grid-cols-3 gap-3">
+        {time('doubleTapMs', 'Double tap within, ms')}
+        {time('repeatMs', 'Repeats every, ms')}
+        {time('chordMs', 'Chord within, ms')}
+        <Choice
+          label="Release after a double tap"
+          value={firmware.releaseAfterDoubleTap}
+          options={[
+            ['fires', 'fires too'],
+            ['suppressed', 'does not fire'],
+          ]}
+          onChange={(v) => tune({ releaseAfterDoubleTap: v === 'fires' ? 'fires' : 'suppressed' })}
+        />
+        <Choice
+          label="A release is looked up"
+          value={firmware.releaseLookup}
+          options={[
+            ['press-layer', 'where it was pressed'],
+            ['current-layer', 'where the panel is now'],
+          ]}
+          onChange={(v) => tune({ releaseLookup: v === 'current-layer' ? 'current-layer' : 'press-layer' })}
+        />
+        <Choice
+          label="Lights show"
+          value={firmware.lights}
+          options={[
+            ['own-state', 'what the switch sent'],
+            ['feedback', 'what is sent back'],
+          ]}
+          onChange={(v) => tune({ lights: v === 'feedback' ? 'feedback' : 'own-state' })}
+        />
+        <Choice
+          label="On a bank change, alternating switches"
+          value={firmware.togglesSurviveBankChange ? 'yes' : 'no'}
+          options={[
+            ['yes', 'remember'],
+            ['no', 'begin again'],
+          ]}
+          onChange={(v) => tune({ togglesSurviveBankChange: v === 'yes' })}
+        />
+        <Choice
+          label="On a bank change, positions"
+          value={firmware.resendsPositions ? 'yes' : 'no'}
+          options={[
+            ['no', 'are not sent'],
+            ['yes', 'are sent again'],
+          ]}
+          onChange={(v) => tune({ resendsPositions: v === 'yes' })}
+        />
+      </div>
+    </More>
+  );
+}
+
+const modes: readonly ReceiveMode[] = [
+  'absolute',
+  'toggle',
+  'gate',
+  'set',
+  'increment',
+  'decrement',
+  'relative',
+  'trigger',
+  'preset',
+  'next-preset',
+  'previous-preset',
+];
+
+export function ReceptionAbilities({
+  reception,
+  tune,
+}: {
+  readonly reception: Reception;
+  readonly tune: (changes: Partial<Reception>) => boolean;
+}) {
+  return (
+    <More title="What it can hear, and when">
+      <Ticks
+        label="Hears a message as"
+        all={modes}
+        chosen={reception.modes}
+        words={modeWords}
+        onChange={(next) => next.length > 0 && tune({ modes: next })}
+      />
+      <Ticks
+        label="Knows clicks as"
+        all={relativeCodingSchema.options}
+        chosen={reception.relativeEncodings}
+        words={(c) => codingWords[c]}
+        onChange={(relativeEncodings) => tune({ relativeEncodings })}
+      />
+      <div className="grid grid-cols-3 gap-3">
+        <Choice
+          label="Of two bytes"
+          value={reception.fourteenBit}
+          options={[
+            ['act-on-each', 'acts on each'],
+            ['wait-for-low-byte', 'waits for the second'],
+          ]}
+          onChange={(v) => tune({ fourteenBit: v === 'wait-for-low-byte' ? 'wait-for-low-byte' : 'act-on-each' })}
+        />
+        <Choice
+          label="Listens"
+          value={reception.scope}
+          options={[
+            ['always', 'always'],
+            ['selected-track', 'while its track is selected'],
+            ['focused-window', 'while its window is in front'],
+            ['locked', 'locked to the controller'],
+          ]}
+          onChange={(v) => {
+            const scope = (['always', 'selected-track', 'focused-window', 'locked'] as const).find((s) => s === v);
+            if (scope) tune({ scope });
+          }}
+        />
+        <Choice
+          label="What is launched starts"
+          value={reception.launchQuantisation}
+          options={[
+            ['none', 'at once'],
+            ['beat', 'at the next beat'],
+            ['bar', 'at the next bar'],
+          ]}
+          onChange={(v) => tune({ launchQuantisation: v === 'beat' ? 'beat' : v === 'bar' ? 'bar' : 'none' })}
+        />
+        <Choice
+          label="Sends values back"
+          value={reception.feedback}
+          options={[
+            ['none', 'no'],
+            ['same-address', 'on the same address'],
+          ]}
+          onChange={(v) => tune({ feedback: v === 'same-address' ? 'same-address' : 'none' })}
+        />
+        <Choice
+          label="Ports"
+          value={reception.tellsPortsApart ? 'yes' : 'no'}
+          options={[
+            ['no', 'all ports are one to it'],
+            ['yes', 'it tells ports apart'],
+          ]}
+          onChange={(v) => tune({ tellsPortsApart: v === 'yes' })}
+        />
+      </div>
+    </More>
+  );
+}

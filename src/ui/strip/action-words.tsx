@@ -1,0 +1,203 @@
+'use client';
+// What a gesture does besides sending: going to a bank, waiting, keystrokes. Each a sentence whose words are fields.
+import { ChevronUp, X } from 'lucide-react';
+import { changeAction, moveAction, type PlainAction, removeAction } from '@/core/commands';
+import type { Assignment, Controller, Edit } from '@/core/rig';
+import { Line, Tail, WordInput, WordSelect } from './word';
+
+interface Props {
+  readonly controller: Controller;
+  readonly assignment: Assignment;
+  readonly action: PlainAction;
+  readonly at: number;
+  readonly edit: (edit: Edit) => boolean;
+}
+
+export function ActionWords({ controller, assignment, action, at, edit }: Props) {
+  const put = (next: PlainAction): boolean => edit(changeAction(assignment, at, next));
+  const up = moveAction(assignment, at, -1);
+  const after = (
+    <>
+      {up && (
+        <button
+          type="button"
+          aria-label="Earlier"
+          title="Earlier"
+          onClick={() => edit(up)}
+          className="rounded-sm p-1 text-ink-2 hover:text-ink"
+        >
+          <ChevronUp size={14} aria-hidden />
+        </button>
+      )}
+      <button
+        type="button"
+        aria-label="Take this action away"
+        title="Take this action away"
+        onClick={() => edit(removeAction(assignment, at))}
+        className="rounded-sm p-1 text-ink-2 hover:text-stop"
+      >
+        <X size={14} aria-hidden />
+      </button>
+    </>
+  );
+  return (
+    <Line>
+      {at === 0 ? '' : 'Then '}
+      <Body controller={controller} action={action} put={put} after={after} />
+    </Line>
+  );
+}
+
+function Body({
+  controller,
+  action,
+  put,
+  after,
+}: {
+  readonly controller: Controller;
+  readonly action: PlainAction;
+  readonly put: (next: PlainAction) => boolean;
+  readonly after: React.ReactNode;
+}) {
+  switch (action.type) {
+    case 'wait':
+      return (
+        <>
+          wait{' '}
+          <Tail after={after}>
+            <WordInput
+              label="Time to wait in ms"
+              value={String(action.ms)}
+              commit={(text) => {
+                const ms = Number(text);
+                if (!Number.isFinite(ms) || ms < 0 || ms > 60_000) return 'Enter 0 to 60000 ms.';
+                return put({ type: 'wait', ms }) ? null : 'That did not work.';
+              }}
+            />
+            ms
+          </Tail>
+        </>
+      );
+    case 'keystroke':
+      return (
+        <>
+          the keys{' '}
+          <Tail after={after}>
+            <WordInput
+              label="Keys"
+              width="w-28"
+              title="Written down only: Keen Dial never sends keys"
+              value={action.keys}
+              commit={(text) =>
+                text.trim() === '' || text.length > 80
+                  ? 'Enter the keys, at most 80 characters.'
+                  : put({ type: 'keystroke', keys: text.trim() })
+                    ? null
+                    : 'That did not work.'
+              }
+            />
+          </Tail>
+        </>
+      );
+    case 'go':
+      return <GoWords controller={controller} action={action} put={put} after={after} />;
+    default:
+      return unreachable(action);
+  }
+}
+
+function GoWords({
+  controller,
+  action,
+  put,
+  after,
+}: {
+  readonly controller: Controller;
+  readonly action: Extract<PlainAction, { type: 'go' }>;
+  readonly put: (next: PlainAction) => boolean;
+  readonly after: React.ReactNode;
+}) {
+  const { to } = action;
+  const { banks, pages } = controller.firmware;
+  const value = to.type === 'step' ? `${to.what} ${to.by > 0 ? 'next' : 'before'}` : to.type;
+  const choose = (text: string): void => {
+    const next = choices.find(([v]) => v === text)?.[2];
+    if (next) put({ type: 'go', to: next });
+  };
+  const choices = destinations(banks, pages);
+  return (
+    <>
+      go to
+      <WordSelect aria-label="Where to" value={value} onChange={(e) => choose(e.target.value)}>
+        {choices.map(([v, words]) => (
+          <option key={v} value={v}>
+            {words}
+          </option>
+        ))}
+      </WordSelect>
+      <Tail after={after}>
+        {to.type === 'bank' && (
+          <WordSelect
+            aria-label="Bank to go to"
+            value={to.bank}
+            onChange={(e) => put({ type: 'go', to: { type: 'bank', bank: Number(e.target.value) } })}
+          >
+            {Array.from({ length: banks }, (_, i) => (
+              <option key={controller.bankNames[i] ?? `bank ${i}`} value={i + 1}>
+                {i + 1} {controller.bankNames[i] ?? ''}
+              </option>
+            ))}
+          </WordSelect>
+        )}
+        {to.type === 'page' && (
+          <WordSelect
+            aria-label="Page to go to"
+            value={to.page}
+            onChange={(e) => put({ type: 'go', to: { type: 'page', page: Number(e.target.value) } })}
+          >
+            {Array.from({ length: pages }, (_, i) => i + 1).map((page) => (
+              <option key={page} value={page}>
+                {page}
+              </option>
+            ))}
+          </WordSelect>
+        )}
+      </Tail>
+    </>
+  );
+}
+
+type To = Extract<PlainAction, { type: 'go' }>['to'];
+
+/** Where a gesture can lead on a controller with so many banks and pages. */
+function destinations(banks: number, pages: number): ReadonlyArray<readonly [string, string, To]> {
+  const list: (readonly [string, string, To])[] = [];
+  if (banks > 1)
+    list.push(
+      ['bank', 'bank', { type: 'bank', bank: 1 }],
+      ['bank next', 'the next bank', { type: 'step', what: 'bank', by: 1 }],
+      ['bank before', 'the bank before', { type: 'step', what: 'bank', by: -1 }],
+    );
+  if (pages > 1)
+    list.push(
+      ['page', 'page', { type: 'page', page: 1 }],
+      ['page next', 'the next page', { type: 'step', what: 'page', by: 1 }],
+      ['page before', 'the page before', { type: 'step', what: 'page', by: -1 }],
+    );
+  list.push(['last-used', 'where it was last', { type: 'last-used' }]);
+  return list;
+}
+
+/** What can be added to a gesture on a controller. */
+export function plainActions(controller: Controller): ReadonlyArray<readonly [string, PlainAction]> {
+  const { banks, pages } = controller.firmware;
+  const list: (readonly [string, PlainAction])[] = [];
+  if (banks > 1) list.push(['Go to a bank', { type: 'go', to: { type: 'bank', bank: 1 } }]);
+  else if (pages > 1) list.push(['Go to a page', { type: 'go', to: { type: 'page', page: 1 } }]);
+  list.push(['Wait', { type: 'wait', ms: 500 }], ['Note a keystroke', { type: 'keystroke', keys: 'Space' }]);
+  return list;
+}
+
+function unreachable(value: never): never {
+  throw new Error(`unhandled action ${JSON.stringify(value)}`);
+}
