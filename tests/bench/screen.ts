@@ -1,35 +1,13 @@
 // How the built application answers in Chromium: weight of the first view, typing and arrow keys on 2,000 assignments,
 // scrolling, start and memory of the server.
-import { type ChildProcess, spawn } from 'node:child_process';
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { readFileSync } from 'node:fs';
 import { gzipSync } from 'node:zlib';
-import { chromium } from '@playwright/test';
 import { writeRig } from '@/core/formats';
 import { madeRig } from './made-rig';
+import { openBrowser, startServer } from './server';
 import { measure, percentile, printTable } from './table';
 
-const port = process.env.PORT ?? '4366';
-const base = `http://127.0.0.1:${port}`;
-const data = mkdtempSync(join(tmpdir(), 'keen-dial-bench-'));
-const begun = performance.now();
-const server: ChildProcess = spawn(process.execPath, ['scripts/start.mjs'], {
-  stdio: 'ignore',
-  env: { ...process.env, PORT: port, KEEN_DIAL_DATA: data, KEEN_DIAL_DEMO: '1' },
-});
-
-async function firstAnswer(): Promise<void> {
-  for (let i = 0; i < 400; i++) {
-    try {
-      if ((await fetch(`${base}/rigs/lantern-hour/map`)).ok) return;
-    } catch {
-      // Not up yet.
-    }
-    await new Promise((resolve) => setTimeout(resolve, 25));
-  }
-  throw new Error('the server did not start');
-}
+const { server, base, stop, startMs } = await startServer();
 
 /** Resident memory of the server and its children in MB (Linux). */
 function memory(pid: number): number {
@@ -44,13 +22,8 @@ function memory(pid: number): number {
 }
 
 try {
-  await firstAnswer();
-  measure('start of the built server to its first answer', performance.now() - begun, 'ms', { atMost: 3000 });
-
-  const browser = await chromium.launch({
-    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-    args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
-  });
+  measure('start of the built server to its first answer', startMs, 'ms', { atMost: 3000 });
+  const browser = await openBrowser();
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   let bytes = 0;
   let charts = 0;
@@ -140,6 +113,5 @@ try {
   await browser.close();
   printTable('Screen');
 } finally {
-  server.kill();
-  rmSync(data, { recursive: true, force: true });
+  stop();
 }

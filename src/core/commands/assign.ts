@@ -32,6 +32,8 @@ export interface AssignWish {
   readonly gesture?: Gesture;
   /** What to do where the gesture already has a function: join it (one message moves both) or take its place. */
   readonly onTaken: 'join' | 'replace';
+  /** What the control is known to send already: taken instead of the first free number. */
+  readonly message?: Message;
 }
 
 export interface Assigned {
@@ -70,6 +72,7 @@ export function assign(index: RigIndex, wish: AssignWish, newId: NewId): Result<
 
   const type = defaultType(controller);
   const message =
+    wish.message ??
     baseMessage(index, control.id, wish.place, gesture.type) ??
     chooseMessage(index, {
       controllerId: controller.id,
@@ -91,7 +94,7 @@ export function assign(index: RigIndex, wish: AssignWish, newId: NewId): Result<
     controlId: control.id,
     ...wish.place,
     gesture,
-    actions: [{ type: 'send', message, behaviour, pinned: false, meant: [parameter.id] }],
+    actions: [{ type: 'send', message, behaviour, pinned: wish.message !== undefined, meant: [parameter.id] }],
     textShort: control.display ? parameter.name.toUpperCase().slice(0, control.display.short) : '',
     textLong: '',
     colour: '',

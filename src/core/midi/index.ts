@@ -10,6 +10,7 @@ export {
   SYSEX_LIMIT,
 } from './decode';
 export { decodeAll, encodeAll, eventSink, type StreamEvent } from './events';
+export { type Candidate, candidates, type Expected, type HeardWord, LISTEN_MS } from './listen';
 export {
   addressKey,
   type Message,

@@ -10,6 +10,7 @@ import type { Controller } from '@/core/rig';
 import type { BenchWorker } from '@/workers/bench.worker';
 import { useRig } from '../store/provider';
 import { type Bench, createBench } from './bench-store';
+import { Hardware } from './hardware';
 import { LivePanel } from './live-panel';
 import { ScriptsBar } from './scripts-bar';
 import { BreakMenu, ControllerTabs, PlaceBar, TransportBar } from './toolbar';
@@ -70,7 +71,10 @@ export function BenchScreen() {
         </div>
         <div className="flex items-center justify-between gap-3">
           <PlaceBar bench={bench} index={index} controller={controller} />
-          <TransportBar bench={bench} index={index} controller={controller} />
+          <div className="flex shrink-0 items-center gap-2">
+            <Hardware key={controller.id} bench={bench} controller={controller} />
+            <TransportBar bench={bench} index={index} controller={controller} />
+          </div>
         </div>
         <Stage bench={bench} controller={controller} />
         <div className="h-[176px] shrink-0 rounded-md border bg-sheet">

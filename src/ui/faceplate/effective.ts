@@ -27,3 +27,10 @@ export function offeredGestures(index: RigIndex, control: Control): readonly Ges
   const controller = index.controllers.get(control.controllerId);
   return controller ? gesturesOf(control, controller) : [];
 }
+
+/** Which gesture is shown of a control: the one asked for, else the first with a function, else the first there is. */
+export function shownGesture(index: RigIndex, control: Control, place: Place, asked: GestureType | null): GestureType | null {
+  const offered = offeredGestures(index, control);
+  if (asked !== null && offered.includes(asked)) return asked;
+  return offered.find((g) => effective(index, control, place, g)) ?? offered[0] ?? null;
+}

@@ -20,7 +20,8 @@ const keys: ReadonlyArray<readonly [string, ReadonlyArray<readonly [string, stri
       ['F', 'fill along its neighbours'],
       ['Delete', 'clear what it does'],
       ['1 – 9', 'bank; 0 is every bank'],
-      ['L', 'next layer'],
+      ['L', 'listen to the real control'],
+      ['Y', 'next layer'],
     ],
   ],
   [

@@ -6,14 +6,14 @@ import dynamic from 'next/dynamic';
 import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { toast } from 'sonner';
-import { asGesture, assign, gestureOf, removeAssignment } from '@/core/commands';
+import { asGesture, assign, changeMessage, gestureOf, removeAssignment } from '@/core/commands';
+import { type Message, shortName } from '@/core/midi';
 import { type Assignment, type Control, type GestureType, layersOn, type Parameter, type RigIndex } from '@/core/rig';
-import { effective } from '../faceplate/effective';
+import { effective, shownGesture } from '../faceplate/effective';
 import { Faceplate } from '../faceplate/faceplate';
 import { cx } from '../primitives/cx';
 import { LayerMark } from '../primitives/marks';
 import { useRig, useRigStore } from '../store/provider';
-import { Strip, shownGesture } from '../strip/strip';
 import { AssignmentList } from './assignment-list';
 import { Controllers, NoController } from './controllers';
 import { Ladder } from './ladder';
@@ -22,9 +22,12 @@ import { type Show, useWhere, type Where } from './use-place';
 import { Waiting } from './waiting';
 
 // Dialogs come when they are wanted, not with the first view; choosing a control fetches the one that is wanted next.
+const strip = () => import('../strip/strip').then((m) => m.Strip);
+const Strip = dynamic(strip, { ssr: false });
 const pickParameter = () => import('../strip/pick-parameter').then((m) => m.PickParameter);
 const PickParameter = dynamic(pickParameter, { ssr: false });
 const LayerDialog = dynamic(() => import('./layer-dialog').then((m) => m.LayerDialog), { ssr: false });
+const ListenDialog = dynamic(() => import('./listen-dialog').then((m) => m.ListenDialog), { ssr: false });
 const FillDialog = dynamic(() => import('./fill-dialog').then((m) => m.FillDialog), { ssr: false });
 
 export function MapScreen() {
@@ -35,6 +38,9 @@ export function MapScreen() {
   const [where, go] = useWhere(index);
   const [open, setOpen] = useState<'none' | 'pick' | 'add' | 'layer'>('none');
   const [filling, setFilling] = useState<Assignment | null>(null);
+  const [listening, setListening] = useState(false);
+  // What was caught before a parameter was chosen for it.
+  const [caught, setCaught] = useState<Message | null>(null);
   const [dragged, setDragged] = useState<Parameter | null>(null);
   const search = useRef<HTMLInputElement>(null);
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 5 } }));
@@ -45,7 +51,7 @@ export function MapScreen() {
   const listed = useMemo(() => listOf(index, deferred, findings), [index, deferred, findings]);
 
   const put = useCallback(
-    (parameter: Parameter, onto: Control, asked: GestureType | null, adding: Adding): void => {
+    (parameter: Parameter, onto: Control, asked: GestureType | null, adding: Adding, message: Message | null = null): void => {
       const wanted = asGesture(asked);
       const made = wanted && gestureOf(index, onto, wanted);
       const there = asked === null ? null : effective(index, onto, place, asked);
@@ -59,6 +65,7 @@ export function MapScreen() {
           place: joins ? { bank: there.assignment.bank, page: there.assignment.page, layerId: there.assignment.layerId } : place,
           ...(made ? { gesture: made } : {}),
           onTaken: joins ? 'join' : 'replace',
+          ...(message ? { message } : {}),
         },
         () => nanoid(10),
       );
@@ -104,6 +111,23 @@ export function MapScreen() {
     [go, index, controller?.id],
   );
 
+  /** What a control was heard to send becomes what it sends here, or waits for the parameter that is chosen next. */
+  const take = (message: Message): void => {
+    setListening(false);
+    if (!control) return;
+    const at = acting && acting.from !== 'base' ? acting.assignment.actions.findIndex((a) => a.type === 'send') : -1;
+    if (!acting || at < 0) {
+      setCaught(message);
+      setOpen('pick');
+      return;
+    }
+    const made = changeMessage(index, acting.assignment, at, message, () => nanoid(10));
+    if (made && edit(made))
+      toast(`${control.name} sends ${shortName(message)} now.`, {
+        action: { label: 'Undo', onClick: () => void store.getState().undo() },
+      });
+  };
+
   const panelKey = (key: string): boolean => {
     if (/^[0-9]$/.test(key) && controller) {
       if (Number(key) <= controller.firmware.banks) go({ bank: Number(key) });
@@ -119,7 +143,10 @@ export function MapScreen() {
       case 'f':
         if (acting) setFilling(acting.assignment);
         return true;
-      case 'l': {
+      case 'l':
+        if (control && gesture) setListening(true);
+        return true;
+      case 'y': {
         const ids = [null, ...layersOn(index.rig, controller?.id ?? '').map((l) => l.id)];
         go({ layer: ids[(ids.indexOf(place.layerId) + 1) % ids.length] ?? null });
         return true;
@@ -135,6 +162,11 @@ export function MapScreen() {
   useEffect(() => {
     if (control) void pickParameter();
   }, [control]);
+  // The strip of a control is fetched once the first view stands, so that it is there when the first control is chosen.
+  useEffect(() => {
+    const timer = setTimeout(() => void strip(), 2500);
+    return () => clearTimeout(timer);
+  }, []);
   useHotkeys('slash', () => search.current?.focus(), { preventDefault: true });
 
   if (!controller) return <NoController home={`/rigs/${index.rig.id}/gear`} />;
@@ -243,6 +275,7 @@ export function MapScreen() {
               onPick={() => setOpen(acting ? 'add' : 'pick')}
               onFill={setFilling}
               onLayer={() => setOpen('layer')}
+              onListen={() => setListening(true)}
             />
           ) : (
             <p className="px-4 py-5 text-ink-2">
@@ -258,10 +291,16 @@ export function MapScreen() {
       {control && (open === 'pick' || open === 'add') && (
         <PickParameter
           open
-          onOpenChange={(on) => setOpen(on ? 'pick' : 'none')}
+          onOpenChange={(on) => {
+            setOpen(on ? 'pick' : 'none');
+            if (!on) setCaught(null);
+          }}
           index={index}
           control={control}
-          onPick={(p) => put(p, control, gesture, open === 'add' ? 'add' : 'assign')}
+          onPick={(p) => {
+            put(p, control, gesture, open === 'add' ? 'add' : 'assign', caught);
+            setCaught(null);
+          }}
         />
       )}
       {open === 'layer' && (
@@ -272,6 +311,16 @@ export function MapScreen() {
           controller={controller}
           control={control}
           onMade={(id) => go({ layer: id })}
+        />
+      )}
+      {listening && control && gesture && (
+        <ListenDialog
+          index={index}
+          controller={controller}
+          control={control}
+          gesture={gesture}
+          onTake={take}
+          onClose={() => setListening(false)}
         />
       )}
       {filling && <FillDialog index={index} source={filling} onClose={() => setFilling(null)} />}

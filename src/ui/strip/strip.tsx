@@ -1,6 +1,6 @@
 'use client';
 // The strip of the chosen control: tabs per gesture, the assignment as a sentence, its outcome, and what is wrong with it.
-import { Layers, Plus } from 'lucide-react';
+import { Layers, Plus, Trash2 } from 'lucide-react';
 import { nanoid } from 'nanoid';
 import { toast } from 'sonner';
 import { showValue } from '@/core/bench';
@@ -48,16 +48,10 @@ interface Props {
   readonly onPick: () => void;
   readonly onFill: (assignment: Assignment) => void;
   readonly onLayer: () => void;
+  readonly onListen: () => void;
 }
 
-/** Which gesture the strip shows: the one asked for, else the first with a function, else the first there is. */
-export function shownGesture(index: RigIndex, control: Control, place: Place, asked: GestureType | null): GestureType | null {
-  const offered = offeredGestures(index, control);
-  if (asked !== null && offered.includes(asked)) return asked;
-  return offered.find((g) => effective(index, control, place, g)) ?? offered[0] ?? null;
-}
-
-export function Strip({ index, controller, control, place, gesture, go, onPick, onFill, onLayer }: Props) {
+export function Strip({ index, controller, control, place, gesture, go, onPick, onFill, onLayer, onListen }: Props) {
   const findings = useRig((s) => s.findings);
   const outcomes = useRig((s) => s.outcomes);
   const edit = useRig((s) => s.edit);
@@ -144,6 +138,7 @@ export function Strip({ index, controller, control, place, gesture, go, onPick, 
                 <Button tone="primary" onClick={onPick}>
                   Assign a parameter
                 </Button>
+                <Button onClick={onListen}>Listen…</Button>
                 {gesture !== null && gesture !== 'move' && controller.firmware.banks > 1 && (
                   <Button
                     onClick={() => {
@@ -198,9 +193,19 @@ export function Strip({ index, controller, control, place, gesture, go, onPick, 
             <Button onClick={onPick}>
               <Plus size={15} aria-hidden /> Parameter
             </Button>
+            <Button onClick={onListen} title="Take what the real control sends (L)">
+              Listen…
+            </Button>
             <Button onClick={() => onFill(acting.assignment)}>Fill along…</Button>
-            <Button tone="quiet" onClick={() => edit(removeAssignment(index, acting.assignment))}>
-              Clear
+            <Button
+              size="icon"
+              tone="quiet"
+              className="ml-auto"
+              aria-label="Clear"
+              title="Take this function away (Delete)"
+              onClick={() => edit(removeAssignment(index, acting.assignment))}
+            >
+              <Trash2 size={15} aria-hidden />
             </Button>
           </>
         )}

@@ -1,0 +1,132 @@
+// The two makers of ports. The browser is a stand-in that does what browsers are known to do: refuse, stay silent, lose devices.
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { ccWord, wordNumber } from '@/core/midi';
+import { ECHO, HAND, type MidiBrowser, NOISY, problemWords, simulatedPorts, webMidi } from './index';
+import { handWords, noisyPedal } from './simulated';
+
+class StandInInput extends EventTarget {
+  readonly id = 'in-1';
+  readonly name = 'Board';
+  state = 'connected';
+  constructor(private readonly opening: () => Promise<void> = async () => undefined) {
+    super();
+  }
+  readonly open = (): Promise<void> => this.opening();
+  readonly close = async (): Promise<void> => undefined;
+  says(...bytes: number[]): void {
+    this.dispatchEvent(Object.assign(new Event('midimessage'), { data: Uint8Array.from(bytes) }));
+  }
+  unplug(): void {
+    this.state = 'disconnected';
+    this.dispatchEvent(new Event('statechange'));
+  }
+}
+
+const browserWith = (input: StandInInput): MidiBrowser => ({
+  requestMIDIAccess: async () => ({ inputs: new Map([[input.id, input]]) }) as unknown as MIDIAccess, // border: the part that is used
+});
+const failing = (name: string): MidiBrowser => ({ requestMIDIAccess: () => Promise.reject(new DOMException('no', name)) });
+
+const collector = () => {
+  const words: number[] = [];
+  const gone: string[] = [];
+  return {
+    words,
+    gone,
+    listener: { words: (w: readonly number[]) => void words.push(...w), gone: (p: string) => void gone.push(p) },
+  };
+};
+
+beforeEach(() => void vi.useFakeTimers());
+afterEach(() => void vi.useRealTimers());
+
+describe('Web MIDI', () => {
+  it('says plainly what is wrong: none, refused, not supported', async () => {
+    expect(await webMidi({}).list()).toEqual({ ok: false, problem: 'no-web-midi' });
+    expect(await webMidi(failing('NotAllowedError')).list()).toEqual({ ok: false, problem: 'refused' });
+    expect(await webMidi(failing('SecurityError')).list()).toEqual({ ok: false, problem: 'refused' });
+    expect(await webMidi(failing('NotSupportedError')).list()).toEqual({ ok: false, problem: 'no-web-midi' });
+    expect(await webMidi(failing('AbortError')).list()).toEqual({ ok: false, problem: 'failed' });
+    for (const words of Object.values(problemWords)) expect(words.length).toBeGreaterThan(40);
+  });
+  it('does not hang on a promise that never settles', async () => {
+    const listing = webMidi({ requestMIDIAccess: () => new Promise(() => undefined) }).list();
+    await vi.advanceTimersByTimeAsync(4000);
+    expect(await listing).toEqual({ ok: false, problem: 'no-answer' });
+  });
+  it('a port that another program holds, or that never opens', async () => {
+    const held = new StandInInput(() => Promise.reject(new DOMException('busy', 'InvalidAccessError')));
+    expect(await webMidi(browserWith(held)).open('in-1', collector().listener)).toEqual({ ok: false, problem: 'held' });
+    const silent = webMidi(browserWith(new StandInInput(() => new Promise(() => undefined)))).open('in-1', collector().listener);
+    await vi.advanceTimersByTimeAsync(4000);
+    expect(await silent).toEqual({ ok: false, problem: 'no-answer' });
+    expect(await webMidi(browserWith(held)).open('in-9', collector().listener)).toEqual({ ok: false, problem: 'gone' });
+  });
+  it('gives whole messages, split or in running status, and leaves the clock out', async () => {
+    const input = new StandInInput();
+    const { words, listener } = collector();
+    expect(await webMidi(browserWith(input)).list()).toEqual({
+      ok: true,
+      ports: [{ id: 'in-1', name: 'Board', made: 'device' }],
+    });
+    await webMidi(browserWith(input)).open('in-1', listener);
+    input.says(0xb4, 104, 127, 0xf8, 105);
+    input.says(1);
+    input.says(0xf8, 0xfa);
+    expect(words).toEqual([ccWord(5, 104, 127), ccWord(5, 105, 1), 0xfa0000]);
+  });
+  it('a device unplugged in the middle is told once, and nothing comes after', async () => {
+    const input = new StandInInput();
+    const { words, gone, listener } = collector();
+    const opened = await webMidi(browserWith(input)).open('in-1', listener);
+    input.says(0xb4, 1, 2);
+    input.unplug();
+    input.unplug();
+    input.says(0xb4, 1, 3);
+    expect([words.length, gone]).toEqual([1, ['gone']]);
+    if (opened.ok) opened.close();
+  });
+  it('what is closed is silent', async () => {
+    const input = new StandInInput();
+    const { words, listener } = collector();
+    const opened = await webMidi(browserWith(input)).open('in-1', listener);
+    if (opened.ok) opened.close();
+    input.says(0xb4, 1, 2);
+    expect(words).toEqual([]);
+  });
+});
+
+describe('simulated ports', () => {
+  const make = () => simulatedPorts(() => 0);
+  it('are always there', async () => {
+    expect(await make().list()).toMatchObject({ ok: true, ports: [{ id: HAND }, { id: NOISY }, { id: ECHO }] });
+  });
+  it('the hand touches the cap, bumps the neighbour, then moves what is meant', async () => {
+    const sim = make();
+    const { words, listener } = collector();
+    sim.touch({ channel: 5, number: 24, moves: true });
+    await sim.open(HAND, listener);
+    await vi.advanceTimersByTimeAsync(1000);
+    const numbers = words.map(wordNumber);
+    expect([numbers[0], numbers.filter((n) => n === 25).length, numbers.filter((n) => n === 24).length]).toEqual([104, 3, 24]);
+    expect(handWords({ channel: 5, number: 119, moves: false }).flatMap((w) => w.words.map(wordNumber))).toEqual([
+      118, 118, 118, 119, 119,
+    ]);
+  });
+  it('the noisy pedal wanders by a step and no more, the same for the same seed', () => {
+    const values = noisyPedal(3, 64, 500);
+    expect(new Set(values)).toEqual(new Set([63, 64, 65]));
+    expect(noisyPedal(3, 64, 500)).toEqual(values);
+    expect(noisyPedal(4, 64, 500)).not.toEqual(values);
+    expect(Math.min(...noisyPedal(3, 0, 500))).toBe(0);
+  });
+  it('the echo gives back what it is given, and a closed port nothing', async () => {
+    const sim = make();
+    const { words, listener } = collector();
+    const opened = await sim.open(ECHO, listener);
+    sim.send([ccWord(1, 2, 3)]);
+    if (opened.ok) opened.close();
+    sim.send([ccWord(1, 2, 4)]);
+    expect(words).toEqual([ccWord(1, 2, 3)]);
+  });
+});

@@ -1,0 +1,128 @@
+// Simulated ports: they need no device and are always there. One plays a controller that somebody handles carelessly, one is a noisy
+// pedal that never rests, one gives back what it is given.
+import { ccWord, noteWord, type Word } from '@/core/midi';
+import type { Opened, PortInfo, PortListener, PortMaker } from './port';
+
+/** What a simulated hand does on the next listening: the control that is meant, as it leaves the factory. */
+export interface SimulatedHand {
+  readonly channel: number;
+  /** The number that the control sends before anybody has programmed it. */
+  readonly number: number;
+  readonly moves: boolean;
+}
+
+export interface SimulatedPorts extends PortMaker {
+  /** Tells the hand which control it is to touch next. */
+  readonly touch: (hand: SimulatedHand | null) => void;
+  /** Sends words to the echo, which gives them back. */
+  readonly send: (words: readonly Word[]) => void;
+}
+
+export const HAND = 'sim-hand';
+export const NOISY = 'sim-noisy-pedal';
+export const ECHO = 'sim-echo';
+
+const ports: readonly PortInfo[] = [
+  { id: HAND, name: 'Simulated hand', made: 'simulated' },
+  { id: NOISY, name: 'Simulated noisy pedal', made: 'simulated' },
+  { id: ECHO, name: 'Simulated echo', made: 'simulated' },
+];
+
+/** A pedal at rest wanders by one step: a pseudo-random walk that is the same for the same seed (mulberry32). */
+export function jitter(seed: number): () => -1 | 0 | 1 {
+  let state = seed >>> 0;
+  return () => {
+    state = (state + 0x6d2b79f5) >>> 0;
+    let t = Math.imul(state ^ (state >>> 15), 1 | state);
+    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
+    const part = ((t ^ (t >>> 14)) >>> 0) / 4294967296;
+    return part < 0.25 ? -1 : part < 0.5 ? 1 : 0;
+  };
+}
+
+/** The noisy pedal in a second: it rests near a place, and wanders by a step either way. Values 0–127. */
+export function noisyPedal(seed: number, rest: number, count: number): readonly number[] {
+  const step = jitter(seed);
+  return Array.from({ length: count }, () => Math.min(127, Math.max(0, rest + step())));
+}
+
+/**
+ * What the hand sends: a neighbour bumped by the sleeve, a touched cap, then the control that is meant.
+ */
+export function handWords(hand: SimulatedHand): readonly { readonly afterMs: number; readonly words: readonly Word[] }[] {
+  const { channel, number, moves } = hand;
+  const neighbour = number === 119 ? 118 : number + 1;
+  const bump = [40, 41, 43].map((v, i) => ({ afterMs: 40 + i * 15, words: [ccWord(channel, neighbour, v)] }));
+  const meant = moves
+    ? Array.from({ length: 24 }, (_, i) => ({ afterMs: 160 + i * 15, words: [ccWord(channel, number, 30 + i * 3)] }))
+    : [
+        { afterMs: 160, words: [ccWord(channel, number, 127)] },
+        { afterMs: 240, words: [ccWord(channel, number, 0)] },
+      ];
+  const cap = moves
+    ? [
+        { afterMs: 20, words: [noteWord(channel, 104, 127)] },
+        { afterMs: 560, words: [noteWord(channel, 104, 0)] },
+      ]
+    : [];
+  return [...cap, ...bump, ...meant].sort((a, b) => a.afterMs - b.afterMs);
+}
+
+export function simulatedPorts(now: () => number): SimulatedPorts {
+  let hand: SimulatedHand | null = null;
+  const touched = new Set<() => void>();
+  const echoes = new Set<PortListener>();
+
+  const openHand = (listener: PortListener): Opened => {
+    const timers: ReturnType<typeof setTimeout>[] = [];
+    const play = (): void => {
+      if (!hand) return;
+      for (const { afterMs, words } of handWords(hand)) timers.push(setTimeout(() => listener.words(words, now()), afterMs));
+    };
+    touched.add(play);
+    play();
+    return {
+      ok: true,
+      close: () => {
+        touched.delete(play);
+        for (const timer of timers) clearTimeout(timer);
+      },
+    };
+  };
+
+  const openNoisy = (listener: PortListener): Opened => {
+    const values = noisyPedal(7, 64, 4096);
+    let i = 0;
+    let last = -1;
+    const timer = setInterval(() => {
+      const value = values[i++ % values.length] ?? 64;
+      if (value !== last) listener.words([ccWord(1, 11, value)], now());
+      last = value;
+    }, 20);
+    return { ok: true, close: () => clearInterval(timer) };
+  };
+
+  return {
+    list: async () => ({ ok: true, ports }),
+    open: async (id, listener) => {
+      switch (id) {
+        case HAND:
+          return openHand(listener);
+        case NOISY:
+          return openNoisy(listener);
+        case ECHO:
+          echoes.add(listener);
+          return { ok: true, close: () => void echoes.delete(listener) };
+        default:
+          return { ok: false, problem: 'gone' };
+      }
+    },
+    touch: (next) => {
+      hand = next;
+      for (const play of touched) play();
+    },
+    send: (words) => {
+      for (const listener of echoes) listener.words(words, now());
+    },
+  };
+}

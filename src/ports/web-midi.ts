@@ -1,0 +1,110 @@
+// Devices over Web MIDI. Every promise of the browser gets a time limit: in some set-ups it never settles.
+import { decode, eventSink, idleDecoder, realTimeWord, type StreamEvent, type Word } from '@/core/midi';
+import type { Opened, PortListener, PortMaker, PortProblem } from './port';
+
+const ANSWER_MS = 4000;
+
+/** The part of the browser that is asked; a test puts a stand-in here. */
+export interface MidiBrowser {
+  readonly requestMIDIAccess?: (options?: { sysex?: boolean }) => Promise<MIDIAccess>;
+}
+
+type Answer<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problem: PortProblem };
+
+/** A promise with a limit to its patience, and its failures in our words. */
+async function answered<T>(promise: Promise<T>, ms: number, failure: (error: unknown) => PortProblem): Promise<Answer<T>> {
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  const limit = new Promise<Answer<T>>((resolve) => {
+    timer = setTimeout(() => resolve({ ok: false, problem: 'no-answer' }), ms);
+  });
+  const asked = promise.then(
+    (value): Answer<T> => ({ ok: true, value }),
+    (error: unknown): Answer<T> => ({ ok: false, problem: failure(error) }),
+  );
+  const first = await Promise.race([asked, limit]);
+  clearTimeout(timer);
+  return first;
+}
+
+const named = (error: unknown): string => (error instanceof Error || error instanceof DOMException ? error.name : '');
+
+const accessFailure = (error: unknown): PortProblem =>
+  ['NotAllowedError', 'SecurityError'].includes(named(error))
+    ? 'refused'
+    : named(error) === 'NotSupportedError'
+      ? 'no-web-midi'
+      : 'failed';
+
+/** A port that cannot be opened is nearly always in somebody else's hands (Web MIDI: InvalidAccessError). */
+const openFailure = (error: unknown): PortProblem => (named(error) === 'InvalidAccessError' ? 'held' : 'failed');
+
+/** Makes ports out of the browser's Web MIDI. The permission is asked for when ports are first listed. */
+export function webMidi(browser: MidiBrowser, answerMs = ANSWER_MS): PortMaker {
+  let access: MIDIAccess | null = null;
+
+  const ask = async (): Promise<Answer<MIDIAccess>> => {
+    if (access) return { ok: true, value: access };
+    if (typeof browser.requestMIDIAccess !== 'function') return { ok: false, problem: 'no-web-midi' };
+    const got = await answered(browser.requestMIDIAccess(), answerMs, accessFailure);
+    if (got.ok) access = got.value;
+    return got;
+  };
+
+  return {
+    list: async () => {
+      const got = await ask();
+      if (!got.ok) return got;
+      const ports = [...got.value.inputs.values()].map((input) => ({
+        id: input.id,
+        name: input.name ?? 'A device without a name',
+        made: 'device' as const,
+      }));
+      return { ok: true, ports };
+    },
+    open: async (id, listener) => {
+      const got = await ask();
+      if (!got.ok) return got;
+      const input = got.value.inputs.get(id);
+      return input ? openInput(input, listener, answerMs) : { ok: false, problem: 'gone' };
+    },
+  };
+}
+
+async function openInput(input: MIDIInput, listener: PortListener, answerMs: number): Promise<Opened> {
+  const opened = await answered(input.open(), answerMs, openFailure);
+  if (!opened.ok) return opened;
+  let state = idleDecoder;
+  let done = false;
+  let words: Word[] = [];
+  const sink = eventSink((event: StreamEvent) => {
+    if (event.type === 'channel') words.push(event.word);
+    // Clock and active sensing come by the hundred and mean nothing here.
+    else if (event.type === 'real-time' && event.status >= 0xfa && event.status <= 0xfc) words.push(realTimeWord(event.status));
+  });
+  const message = (event: Event): void => {
+    const { data } = event as MIDIMessageEvent; // border: what the browser says a message event is
+    if (!data || done) return;
+    words = [];
+    state = decode(state, data, sink);
+    if (words.length > 0) listener.words(words, event.timeStamp);
+  };
+  const changed = (): void => {
+    if (done || input.state !== 'disconnected') return;
+    end();
+    listener.gone('gone');
+  };
+  const end = (): void => {
+    done = true;
+    input.removeEventListener('midimessage', message);
+    input.removeEventListener('statechange', changed);
+  };
+  input.addEventListener('midimessage', message);
+  input.addEventListener('statechange', changed);
+  return {
+    ok: true,
+    close: () => {
+      end();
+      void input.close().catch(() => undefined);
+    },
+  };
+}

@@ -1,0 +1,140 @@
+// The Bench under load: a stand-in device plays the demo rig; scripting and layout a frame, messages that are kept, scrolling.
+import type { Page } from '@playwright/test';
+import { openBrowser, startServer } from './server';
+import { measure, percentile, printTable } from './table';
+
+const { base, stop } = await startServer();
+const FRAME_MS = 1000 / 60;
+
+interface TraceEvent {
+  readonly name: string;
+  readonly ph: string;
+  readonly ts: number;
+  readonly dur?: number;
+  readonly pid: number;
+  readonly tid: number;
+  readonly args?: { readonly name?: string };
+}
+
+/** Milliseconds of scripting, style and layout on the page's main thread in each frame of a recorded stretch. */
+function busyPerFrame(events: readonly TraceEvent[]): number[] {
+  const work = new Set([
+    'FunctionCall',
+    'EventDispatch',
+    'FireAnimationFrame',
+    'TimerFire',
+    'RunMicrotasks',
+    'Layout',
+    'UpdateLayoutTree',
+    'HandlePostMessage',
+  ]);
+  const mains = events
+    .filter((e) => e.name === 'thread_name' && e.args?.name === 'CrRendererMain')
+    .map((e) => `${e.pid} ${e.tid}`);
+  const spans = events
+    .filter((e) => e.ph === 'X' && work.has(e.name) && mains.includes(`${e.pid} ${e.tid}`))
+    .sort((a, b) => a.ts - b.ts);
+  // Nested work counts once: only what begins after the span before has ended.
+  const frames = new Map<number, number>();
+  let end = 0;
+  for (const span of spans) {
+    const from = Math.max(span.ts, end);
+    const to = span.ts + (span.dur ?? 0);
+    if (to <= from) continue;
+    end = to;
+    const frame = Math.floor(from / 1000 / FRAME_MS);
+    frames.set(frame, (frames.get(frame) ?? 0) + (to - from) / 1000);
+  }
+  const all = [...frames.keys()];
+  const first = Math.min(...all);
+  return Array.from({ length: Math.max(...all) - first + 1 }, (_, i) => frames.get(first + i) ?? 0);
+}
+
+/** Plays so many control changes a second for a time, from inside the page as a device would. */
+const feed = (page: Page, perSecond: number, seconds: number): Promise<number> =>
+  page.evaluate(
+    async ({ rate, length }) => {
+      const { says } = window as unknown as { says: (...bytes: number[]) => void };
+      const numbers = [102, 103, 105, 113, 114];
+      let sent = 0;
+      const begun = performance.now();
+      while (performance.now() - begun < length * 1000) {
+        const due = Math.floor(((performance.now() - begun) / 1000) * rate);
+        for (; sent < due; sent++) says(0xb4, numbers[sent % numbers.length] ?? 113, (sent * 3) % 128);
+        await new Promise((resolve) => setTimeout(resolve, 4));
+      }
+      return sent;
+    },
+    { rate: perSecond, length: seconds },
+  );
+
+const listed = async (page: Page): Promise<number> =>
+  Number((await page.getByRole('heading', { name: /^The wire/ }).textContent())?.replace(/\D/g, '') ?? -1);
+
+try {
+  const browser = await openBrowser();
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  await page.addInitScript(() => {
+    class Input extends EventTarget {
+      id = 'in-1';
+      name = 'Test board';
+      state = 'connected';
+      open = () => Promise.resolve(this);
+      close = () => Promise.resolve(this);
+    }
+    const input = new Input();
+    Object.assign(window, {
+      says: (...bytes: number[]) =>
+        input.dispatchEvent(Object.assign(new Event('midimessage'), { data: Uint8Array.from(bytes) })),
+    });
+    Object.defineProperty(navigator, 'requestMIDIAccess', { value: async () => ({ inputs: new Map([[input.id, input]]) }) });
+  });
+  await page.goto(`${base}/rigs/lantern-hour/bench`);
+  await page.getByRole('button', { name: /^FS 1: LOOM/ }).waitFor();
+  await page.getByLabel(/^What plays/).selectOption('Look for MIDI devices…');
+  await page.getByLabel(/^What plays/).selectOption('Test board');
+  await page.waitForTimeout(300);
+  await feed(page, 200, 2);
+
+  await browser.startTracing(page, { categories: ['devtools.timeline', 'disabled-by-default-devtools.timeline', '__metadata'] });
+  await feed(page, 200, 6);
+  const traced = JSON.parse((await browser.stopTracing()).toString()) as { traceEvents: TraceEvent[] };
+  const busy = busyPerFrame(traced.traceEvents);
+  measure('scripting and layout a frame at 200 messages a second (p95)', percentile(busy, 0.95), 'ms', { atMost: 8 });
+  measure('the same (median)', percentile(busy, 0.5), 'ms', { atMost: 8 });
+
+  const before = await listed(page);
+  const sent = await feed(page, 2000, 5);
+  await page.waitForTimeout(500);
+  measure('messages at 2,000 a second that were dropped', sent - ((await listed(page)) - before), 'of 10,000', { atMost: 0 });
+
+  await page.evaluate(async () => {
+    const { says } = window as unknown as { says: (...bytes: number[]) => void };
+    for (let i = 0; i < 220; i++) {
+      const bytes: number[] = [];
+      for (let n = 0; n < 500; n++) bytes.push(0xb4, 113, (i + n) % 128);
+      says(...bytes);
+      await new Promise((resolve) => setTimeout(resolve, 20));
+    }
+  });
+  await page.waitForTimeout(500);
+  measure('messages in the list', await listed(page), 'messages', { atLeast: 100_000 });
+  const gaps = await page.evaluate(async () => {
+    const list = document.querySelector('[role=log]');
+    const found: number[] = [];
+    let last = performance.now();
+    for (let i = 0; i < 150; i++) {
+      list?.scrollBy(0, i % 50 === 0 ? -400_000 : 137);
+      await new Promise(requestAnimationFrame);
+      const now = performance.now();
+      found.push(now - last);
+      last = now;
+    }
+    return found;
+  });
+  measure('frames while scrolling 100,000 messages (p95)', percentile(gaps, 0.95), 'ms', { atMost: 34 });
+  await browser.close();
+  printTable('Bench');
+} finally {
+  stop();
+}
