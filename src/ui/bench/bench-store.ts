@@ -65,6 +65,8 @@ type WithoutTime<T> = T extends { readonly atMs: number } ? Omit<T, 'atMs'> : ne
 export type Untimed = WithoutTime<ChainEvent>;
 
 const RECENT_MS = 12_000;
+/** How often the worker is asked while only messages come in by themselves. */
+const OWN_PACE_MS = 25;
 
 export function createBench(worker: Remote<BenchWorker>): Bench {
   const begun = performance.now();
@@ -145,18 +147,24 @@ export function createBench(worker: Remote<BenchWorker>): Bench {
       return;
     }
     const t = Math.max(until, now());
+    const byHand = script !== null || pending.some((e) => e.do !== 'words');
+    if (!byHand && t - until < OWN_PACE_MS) {
+      drawList();
+      requestAnimationFrame(frame);
+      return;
+    }
     const events = due(t).map((e) => (e.atMs < until ? { ...e, atMs: until } : e));
     until = t;
     asking = true;
     try {
       const done = await worker.frame(events, t);
-
       if (done && !closed) {
         take(done.trace, done.panels);
+        if (byHand) drawList();
         if (done.hostOpen) store.setState({ hostOpen: done.hostOpen });
         // The timeline goes on for as long as something of what it shows is younger than it is long.
         const last = Math.max(recent.hand.at(-1)?.t ?? -RECENT_MS, recent.values.at(-1)?.t ?? -RECENT_MS);
-        idle = done.quiet && pending.length === 0 && script === null && t - last > RECENT_MS;
+        idle = done.quiet && pending.length === 0 && script === null && listed && t - last > RECENT_MS;
       }
     } catch (error) {
       failed(error);
@@ -164,6 +172,15 @@ export function createBench(worker: Remote<BenchWorker>): Bench {
     }
     asking = false;
     if (!idle) requestAnimationFrame(frame);
+  };
+
+  // What comes in by itself is asked for in every second frame, and the list is drawn in the frames between, so that no frame has
+  // to draw both values and list; what the hand did is asked for and drawn at once.
+  let listed = true;
+  const drawList = (): void => {
+    if (listed) return;
+    listed = true;
+    store.setState((s) => ({ tick: s.tick + 1 }));
   };
 
   const take = (trace: Trace, panels: readonly PanelNow[]): void => {
@@ -196,12 +213,12 @@ export function createBench(worker: Remote<BenchWorker>): Bench {
     }
     cut(recent.hand, until - RECENT_MS);
     cut(recent.values, until - RECENT_MS);
-    if (trace.kind.length === 0 && panels.length === 0) return;
-    store.setState({
-      tick: state.tick + 1,
-      ...(values ? { values } : {}),
-      ...(panels.length > 0 ? { panels: new Map([...state.panels, ...panels.map((p) => [p.controllerId, p] as const)]) } : {}),
-    });
+    if (trace.kind.length > 0) listed = false;
+    if (values || panels.length > 0)
+      store.setState({
+        ...(values ? { values } : {}),
+        ...(panels.length > 0 ? { panels: new Map([...state.panels, ...panels.map((p) => [p.controllerId, p] as const)]) } : {}),
+      });
   };
 
   const anew = (ask: () => Promise<BenchWhole | null>): void => {

@@ -1,23 +1,24 @@
 'use client';
-// The last seconds: what the hand did, what went over the wire, what the parameters did, one above the other.
-import { LineChart, ScatterChart } from 'echarts/charts';
-import { GridComponent } from 'echarts/components';
-import { type ECharts, init, use } from 'echarts/core';
-import { CanvasRenderer } from 'echarts/renderers';
+// The last seconds: what the hand did, what went over the wire, what the parameters did, one above the other. Drawn by a worker.
+import { transfer, wrap } from 'comlink';
 import { useTheme } from 'next-themes';
 import { useEffect, useRef, useState } from 'react';
 import { wordValue } from '@/core/midi';
 import type { RigIndex } from '@/core/rig';
 import { makeScale } from '@/core/values';
+import type { TimelinePicture, TimelineWorker } from '@/workers/timeline.worker';
 import { cx } from '../primitives/cx';
 import type { Bench } from './bench-store';
 import { at } from './monitor';
 
-use([LineChart, ScatterChart, GridComponent, CanvasRenderer]);
+const SECONDS = 8;
+const SPAN_MS = SECONDS * 1000;
+const EVERY_MS = 100;
+/** Most lines of hand and values that are drawn: those that moved last. */
+const MOST = 3;
+/** Most messages that are drawn as dots. */
+const DOTS = 2000;
 
-const SPAN_MS = 8000;
-const EVERY_MS = 120;
-const font = (): string => getComputedStyle(document.body).fontFamily;
 const css = (name: string): string => getComputedStyle(document.documentElement).getPropertyValue(name).trim();
 
 export default function Timeline({ bench, index }: { readonly bench: Bench; readonly index: RigIndex }) {
@@ -27,39 +28,79 @@ export default function Timeline({ bench, index }: { readonly bench: Bench; read
   const rig = useRef(index);
   rig.current = index;
   useEffect(() => {
-    if (!box.current) return;
+    const home = box.current;
+    if (!home) return;
     // The theme decides the colours read below.
     void resolvedTheme;
-    const chart = init(box.current, null, { renderer: 'canvas' });
-    chart.setOption(frameOption());
+    const worker = new Worker(new URL('../../workers/timeline.worker.ts', import.meta.url), { type: 'module' });
+    const chart = wrap<TimelineWorker>(worker);
+    // A canvas can be handed over once: each worker gets one of its own.
+    const canvas = document.createElement('canvas');
+    canvas.style.cssText = 'display:block;width:100%;height:100%';
+    home.append(canvas);
+    const ratio = window.devicePixelRatio;
+    canvas.width = home.clientWidth * ratio;
+    canvas.height = home.clientHeight * ratio;
+    const off = canvas.transferControlToOffscreen();
+    const tones = [css('--verdigris'), css('--spark'), css('--note')];
+    void chart.open(transfer(off, [off]), home.clientWidth, home.clientHeight, ratio, {
+      rule: css('--rule'),
+      edge: css('--control-edge'),
+      spark: css('--spark'),
+      tones,
+    });
     let drawn = -1;
+    let drawing = false;
     const draw = (): void => {
       const now = bench.now();
       const newest = Math.max(bench.recent.hand.at(-1)?.t ?? 0, bench.recent.values.at(-1)?.t ?? 0);
-      // Once everything has run out of the picture there is nothing to draw again.
-      if (drawn > newest + SPAN_MS) return;
+      // Once everything has run out of the picture there is nothing to draw again; and one picture at a time.
+      if (drawing || drawn > newest + SPAN_MS) return;
       drawn = now;
-      const picture = pictureOf(bench, rig.current, now);
-      chart.setOption(picture.option, { lazyUpdate: true });
-      setNames((old) => (old.join('|') === [picture.hands, picture.values].join('|') ? old : [picture.hands, picture.values]));
+      drawing = true;
+      const { picture, hands, values } = pictureOf(bench, rig.current, now);
+      void chart.draw(picture).finally(() => {
+        drawing = false;
+      });
+      setNames((old) => (old.join('|') === [hands, values].join('|') ? old : [hands, values]));
     };
     const timer = setInterval(draw, EVERY_MS);
-    const watch = new ResizeObserver(() => chart.resize());
-    watch.observe(box.current);
+    const watch = new ResizeObserver(() => {
+      drawn = -1;
+      void chart.resize(home.clientWidth, home.clientHeight);
+    });
+    watch.observe(home);
     return () => {
       clearInterval(timer);
       watch.disconnect();
-      chart.dispose();
+      worker.terminate();
+      canvas.remove();
     };
   }, [bench, resolvedTheme]);
   return (
-    <div className="relative h-full w-full">
+    <div className="relative h-full w-full text-xs text-ink-2">
       <div
         ref={box}
         className="h-full w-full"
         role="img"
         aria-label="Timeline of the last eight seconds: the hand, the wire, the parameters. The same is listed in words under The wire and Targets."
       />
+      <span aria-hidden className="absolute top-[13%] left-2">
+        hand
+      </span>
+      <span aria-hidden className="absolute top-[43%] left-2">
+        wire
+      </span>
+      <span aria-hidden className="absolute top-[73%] left-2">
+        values
+      </span>
+      <div aria-hidden className="absolute right-[132px] bottom-0 left-[52px] flex justify-between">
+        {['−8 s', '−6 s', '−4 s', '−2 s', 'now'].map((t) => (
+          <span key={t} className="w-0 text-center whitespace-nowrap">
+            <span className="inline-block -translate-x-1/2">{t}</span>
+          </span>
+        ))}
+      </div>
       <Names names={names[0]} className="top-[6%]" />
       <Names names={names[1]} className="top-[66%]" />
     </div>
@@ -74,7 +115,7 @@ function Names({ names, className }: { readonly names: readonly string[]; readon
   return (
     <ul aria-hidden className={cx('pointer-events-none absolute right-2 w-[118px]', className)}>
       {names.map((name, i) => (
-        <li key={name} className="flex h-[15px] items-center gap-1.5 text-xs text-ink-2">
+        <li key={name} className="flex h-[15px] items-center gap-1.5">
           <span className={cx('w-4 shrink-0 border-t-2', lineTones[i], lineStyles[i])} />
           <span className="truncate">{name}</span>
         </li>
@@ -83,127 +124,50 @@ function Names({ names, className }: { readonly names: readonly string[]; readon
   );
 }
 
-const lanes = ['hand', 'wire', 'values'] as const;
-
-function frameOption(): Parameters<ECharts['setOption']>[0] {
-  const text = { color: css('--ink-2'), fontSize: 12, fontFamily: font() };
-  const tops = ['6%', '36%', '66%'];
-  return {
-    animation: false,
-    textStyle: { fontFamily: font() },
-    grid: tops.map((top) => ({ left: 52, right: 132, top, height: '25%' })),
-    xAxis: lanes.map((_, i) => ({
-      type: 'value',
-      gridIndex: i,
-      min: -SPAN_MS / 1000,
-      max: 0,
-      interval: 2,
-      axisLabel: { ...text, show: i === 2, formatter: (v: number) => (v === 0 ? 'now' : `−${-v} s`) },
-      axisLine: { show: false },
-      axisTick: { show: false },
-      splitLine: { lineStyle: { color: css('--rule') } },
-    })),
-    yAxis: lanes.map((name, i) => ({
-      type: 'value',
-      gridIndex: i,
-      min: -0.05,
-      max: 1.05,
-      name,
-      nameLocation: 'middle',
-      nameRotate: 0,
-      nameGap: 26,
-      nameTextStyle: text,
-      axisLabel: { show: false },
-      axisLine: { lineStyle: { color: css('--control-edge') } },
-      axisTick: { show: false },
-      splitLine: { show: false },
-    })),
-    series: [],
-  };
-}
-
-type Point = [number, number];
-
-/** Most lines of hand and values that are drawn: those that moved last. */
-const MOST = 3;
-
-interface Picture {
-  readonly option: Parameters<ECharts['setOption']>[0];
-  readonly hands: readonly string[];
-  readonly values: readonly string[];
-}
-
-function pictureOf(bench: Bench, index: RigIndex, now: number): Picture {
+/** What is to be drawn, and which lines are whose. */
+function pictureOf(
+  bench: Bench,
+  index: RigIndex,
+  now: number,
+): { readonly picture: TimelinePicture; readonly hands: readonly string[]; readonly values: readonly string[] } {
   const { monitor, recent } = bench;
   const { names } = bench.store.getState();
-  const x = (t: number): number => (t - now) / 1000;
   const begin = now - SPAN_MS;
-  const tones = [css('--verdigris'), css('--spark'), css('--note'), css('--ink-2')];
-  const dashes = ['solid', 'dashed', 'dotted', 'solid'] as const;
-
-  const line = (lane: number, i: number, data: readonly Point[]) => ({
-    id: `${lane}-${i}`,
-    type: 'line',
-    xAxisIndex: lane,
-    yAxisIndex: lane,
-    step: 'end',
-    showSymbol: false,
-    silent: true,
-    lineStyle: { width: 2, color: tones[i], type: dashes[i] },
-    data,
-  });
-
-  const byControl = latest(
-    recent.hand.filter((h) => h.t >= begin && h.kind !== 'turn'),
-    (h) => h.control,
-  );
-  const hands = byControl.map(([control, events]) => {
-    const name = index.controls.get(names?.controlIds[control] ?? '')?.name ?? '?';
-    return { name, data: stepped(events.map((e): Point => [x(e.t), e.value])) };
-  });
-  const bySlot = latest(
-    recent.values.filter((v) => v.t >= begin),
-    (v) => v.slot,
-  );
-  const values = bySlot.map(([slot, events]) => {
+  const hands = latest(recent.hand, begin, (h) => (h.kind === 'turn' ? -1 : h.control)).map(([control, events]) => ({
+    name: index.controls.get(names?.controlIds[control] ?? '')?.name ?? '?',
+    points: stepped(events, now, (e) => e.value),
+  }));
+  const values = latest(recent.values, begin, (v) => v.slot).map(([slot, events]) => {
     const parameter = index.parameters.get(names?.parameterIds[slot] ?? '');
     const scale =
       parameter &&
       makeScale(parameter.kind === 'continuous' ? parameter.scale : { type: 'linear' }, parameter.lowest, parameter.highest);
     const place = (v: number): number => (!scale ? 0 : parameter?.kind === 'trigger' ? v % 2 : scale.toPlace(v));
-    return { name: parameter?.name ?? '?', data: stepped(events.map((e): Point => [x(e.t), place(e.value)])) };
+    return { name: parameter?.name ?? '?', points: stepped(events, now, (e) => place(e.value)) };
   });
-  const sent: Point[] = [];
-  for (let n = monitor.next - 1; n >= monitor.first && sent.length < 2000; n--) {
+  const sent: number[] = [];
+  for (let n = monitor.next - 1; n >= monitor.first && sent.length < DOTS * 2; n--) {
     const t = monitor.sentAt[at(n)] ?? 0;
     if (t < begin) break;
     const word = monitor.word[at(n)] ?? 0;
-    sent.push([x(t), wordValue(word) / (word >> 20 === 0xe ? 16383 : 127)]);
+    sent.push((t - now) / 1000, wordValue(word) / (word >> 20 === 0xe ? 16383 : 127));
   }
-  const filled = Array.from({ length: MOST }, (_, i) => i);
-  const option = {
-    series: [
-      ...filled.map((i) => line(0, i, hands[i]?.data ?? [])),
-      {
-        id: 'wire',
-        type: 'scatter',
-        xAxisIndex: 1,
-        yAxisIndex: 1,
-        symbolSize: 4,
-        silent: true,
-        itemStyle: { color: css('--spark') },
-        data: sent,
-      },
-      ...filled.map((i) => line(2, i, values[i]?.data ?? [])),
-    ],
+  return {
+    picture: { hands: hands.map((h) => h.points), values: values.map((v) => v.points), sent: Float32Array.from(sent) },
+    hands: hands.map((h) => h.name),
+    values: values.map((v) => v.name),
   };
-  return { option, hands: hands.map((h) => h.name), values: values.map((v) => v.name) };
 }
 
-/** The groups that changed last, at most MOST of them. */
-function latest<T extends { readonly t: number }>(events: readonly T[], key: (event: T) => number): [number, T[]][] {
+/** The groups that changed last, at most MOST of them; −1 belongs to none. */
+function latest<T extends { readonly t: number }>(
+  events: readonly T[],
+  since: number,
+  key: (event: T) => number,
+): [number, T[]][] {
   const groups = new Map<number, T[]>();
   for (const event of events) {
+    if (event.t < since || key(event) < 0) continue;
     const group = groups.get(key(event));
     if (group) group.push(event);
     else groups.set(key(event), [event]);
@@ -211,5 +175,18 @@ function latest<T extends { readonly t: number }>(events: readonly T[], key: (ev
   return [...groups].sort((a, b) => (b[1].at(-1)?.t ?? 0) - (a[1].at(-1)?.t ?? 0)).slice(0, MOST);
 }
 
-/** The last value holds until now. */
-const stepped = (points: readonly Point[]): Point[] => [...points, [0, points.at(-1)?.[1] ?? 0]];
+/** Points in a row; the last value holds until now. */
+function stepped<T extends { readonly t: number }>(
+  events: readonly T[],
+  now: number,
+  height: (event: T) => number,
+): Float32Array {
+  const points = new Float32Array(events.length * 2 + 2);
+  events.forEach((event, i) => {
+    points[i * 2] = (event.t - now) / 1000;
+    points[i * 2 + 1] = height(event);
+  });
+  points[events.length * 2] = 0;
+  points[events.length * 2 + 1] = points[events.length * 2 - 1] ?? 0;
+  return points;
+}

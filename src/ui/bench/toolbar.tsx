@@ -2,6 +2,7 @@
 // Above the panel: which controller, its bank and open layers; the transport with what it costs; what can be broken; scripts.
 import { ChevronLeft, ChevronRight } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
+import { useEffect, useState } from 'react';
 import { useStore } from 'zustand';
 import { wordLength } from '@/core/midi';
 import { type Controller, layersOn, type RigIndex } from '@/core/rig';
@@ -11,7 +12,7 @@ import { cx } from '../primitives/cx';
 import { Select } from '../primitives/field';
 import { LayerMark } from '../primitives/marks';
 import type { Bench } from './bench-store';
-import { latency, sentSince } from './monitor';
+import { at, latency, sentSince } from './monitor';
 
 interface Props {
   readonly bench: Bench;
@@ -111,11 +112,26 @@ const transports: ReadonlyArray<readonly [Transport | 'as-wired', string]> = [
   ['virtual', 'no delay'],
 ];
 
+/** Draws again a few times a second while something goes on: figures that change faster cannot be read. */
+function useFewTimes(bench: Bench, everyMs: number): void {
+  const [, again] = useState(0);
+  useEffect(() => {
+    let seen = -1;
+    const timer = setInterval(() => {
+      const { tick } = bench.store.getState();
+      // Once more after the last message, so that the load goes down again.
+      if (tick !== seen || bench.now() - (bench.monitor.sentAt[at(bench.monitor.next - 1)] ?? 0) < 1500) again((n) => n + 1);
+      seen = tick;
+    }, everyMs);
+    return () => clearInterval(timer);
+  }, [bench, everyMs]);
+}
+
 /** What carries the messages, how late they are and how full it is. */
 export function TransportBar({ bench, index, controller }: Props) {
   const setup = useStore(bench.store, (s) => s.setup);
   const names = useStore(bench.store, (s) => s.names);
-  useStore(bench.store, (s) => s.tick);
+  useFewTimes(bench, 300);
   const place = names?.controllerIds.indexOf(controller.id) ?? -1;
   const wired = index.rig.wires.find((w) => w.from.unitId === controller.id)?.transport ?? 'usb';
   const transport = setup.transport === 'as-wired' ? wired : setup.transport;

@@ -10,7 +10,7 @@ import type { Bench } from './bench-store';
 
 export function Values({ bench, index }: { readonly bench: Bench; readonly index: RigIndex }) {
   return (
-    <section aria-label="Targets" className="min-h-0 flex-1 overflow-y-auto px-3 pb-3">
+    <section aria-label="Targets" className="min-h-0 flex-1 overflow-y-auto px-3 pb-3 [contain:strict]">
       {index.rig.targets.map((target) => (
         <TargetValues key={target.id} bench={bench} index={index} target={target} />
       ))}

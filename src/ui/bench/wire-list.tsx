@@ -2,7 +2,7 @@
 // The wire: every message with its time, bytes, words, and what it moved or why nothing. A hundred thousand of them scroll as ten do.
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { Copy, Eraser, Pause, Play } from 'lucide-react';
-import { type RefObject, useEffect, useMemo, useRef, useState } from 'react';
+import { memo, type RefObject, useEffect, useMemo, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { useStore } from 'zustand';
 import { showValue, unheardReasons } from '@/core/bench';
@@ -32,7 +32,15 @@ export function WireList({ bench, index }: { readonly bench: Bench; readonly ind
   const numbers = useFiltered(monitor, filter, end, tick);
   const count = numbers === null ? Math.max(0, end - monitor.first) : numbers.length;
   const numberAt = (i: number): number => (numbers === null ? monitor.first + i : (numbers[i] ?? 0));
-  const rows = useVirtualizer({ count, getScrollElement: () => scroll.current, estimateSize: () => ROW, overscan: 6 });
+  const rows = useVirtualizer({
+    count,
+    getScrollElement: () => scroll.current,
+    estimateSize: () => ROW,
+    overscan: 4,
+    getItemKey: numberAt,
+    // Following the end scrolls at every frame: rendering at once each time would draw everything twice.
+    useFlushSync: false,
+  });
   useStickToEnd(scroll, count, pausedAt !== null);
 
   const copy = async (): Promise<void> => {
@@ -131,7 +139,7 @@ export function WireList({ bench, index }: { readonly bench: Bench; readonly ind
         role="log"
         aria-live="off"
         aria-label="Messages"
-        className="min-h-0 flex-1 overflow-y-auto bg-sheet"
+        className="min-h-0 flex-1 overflow-y-auto bg-sheet [contain:strict]"
       >
         {count === 0 ? (
           <p className="px-3 py-3 text-ink-2">Nothing was sent yet. Press a switch on the panel, or turn a knob.</p>
@@ -145,7 +153,7 @@ export function WireList({ bench, index }: { readonly bench: Bench; readonly ind
                 names={names}
                 index={index}
                 top={row.start}
-                tick={tick}
+                state={stateOf(monitor, numberAt(row.index))}
               />
             ))}
           </div>
@@ -191,7 +199,8 @@ function useFiltered(monitor: Monitor, filter: Filter, end: number, tick: number
   }, [monitor, filter, end, tick]);
 }
 
-function Line({
+/** Drawn again only when something became of its message. */
+const Line = memo(function Line({
   monitor,
   n,
   names,
@@ -203,8 +212,8 @@ function Line({
   readonly names: BenchNames | null;
   readonly index: RigIndex;
   readonly top: number;
-  /** Makes the line look again at what became of its message. */
-  readonly tick: number;
+  /** What became of its message so far, in one text. */
+  readonly state: string;
 }) {
   const [time, from, bytes, said, became] = lineOf(monitor, n, names, index);
   const landed = (monitor.ear[at(n)] ?? UNDER_WAY) >= 0;
@@ -220,7 +229,9 @@ function Line({
       <span className={cx('truncate', landed ? 'font-medium text-spark' : 'text-ink-2')}>{became}</span>
     </div>
   );
-}
+});
+
+const stateOf = (m: Monitor, n: number): string => `${m.ear[at(n)]} ${m.value[at(n)]} ${m.moved[at(n)]}`;
 
 /** A message in words: time in ms, who sent it, bytes, what it says, what became of it. */
 function lineOf(

@@ -2,6 +2,7 @@
 // The layers of a controller under its ladder: what opens each, and taking one away.
 import { X } from 'lucide-react';
 import { nanoid } from 'nanoid';
+import { memo } from 'react';
 import { toast } from 'sonner';
 import { removeLayer, setTap } from '@/core/commands';
 import { type Controller, type Edit, type Layer, layersOn, type RigIndex } from '@/core/rig';
@@ -10,7 +11,7 @@ import { useRig } from '../store/provider';
 
 const modeWords = { 'while-held': 'held', toggled: 'on and off', 'next-press': 'once' } as const;
 
-export function LayersBar({
+export const LayersBar = memo(function LayersBar({
   index,
   controller,
   onAdd,
@@ -48,7 +49,7 @@ export function LayersBar({
       </button>
     </div>
   );
-}
+});
 
 /** What the modifier does when it is tapped alone. */
 function TapChoice({

@@ -6,7 +6,7 @@ import dynamic from 'next/dynamic';
 import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { toast } from 'sonner';
-import { asGesture, assign, changeMessage, gestureOf, removeAssignment } from '@/core/commands';
+import { addMessage, asGesture, assign, changeMessage, gestureOf, removeAssignment } from '@/core/commands';
 import { type Message, shortName } from '@/core/midi';
 import { type Assignment, type Control, type GestureType, layersOn, type Parameter, type RigIndex } from '@/core/rig';
 import { effective, shownGesture } from '../faceplate/effective';
@@ -36,7 +36,7 @@ export function MapScreen() {
   const edit = useRig((s) => s.edit);
   const store = useRigStore();
   const [where, go] = useWhere(index);
-  const [open, setOpen] = useState<'none' | 'pick' | 'add' | 'layer'>('none');
+  const [open, setOpen] = useState<'none' | 'pick' | 'add' | 'message' | 'layer'>('none');
   const [filling, setFilling] = useState<Assignment | null>(null);
   const [listening, setListening] = useState(false);
   // What was caught before a parameter was chosen for it.
@@ -111,6 +111,13 @@ export function MapScreen() {
     [go, index, controller?.id],
   );
 
+  const sendAsWell = (parameter: Parameter): void => {
+    if (!acting) return;
+    const made = addMessage(index, acting.assignment, parameter, () => nanoid(10));
+    if (made.ok) edit(made.value);
+    else toast.error('Not added.', { description: made.error.message });
+  };
+
   /** What a control was heard to send becomes what it sends here, or waits for the parameter that is chosen next. */
   const take = (message: Message): void => {
     setListening(false);
@@ -127,6 +134,8 @@ export function MapScreen() {
         action: { label: 'Undo', onClick: () => void store.getState().undo() },
       });
   };
+
+  const openLayer = useCallback((): void => setOpen('layer'), []);
 
   const panelKey = (key: string): boolean => {
     if (/^[0-9]$/.test(key) && controller) {
@@ -194,7 +203,7 @@ export function MapScreen() {
               place={place}
               onPlace={(bank, layerId) => go({ bank: bank ?? 0, layer: layerId })}
             />
-            <LayersBar index={index} controller={controller} onAdd={() => setOpen('layer')} />
+            <LayersBar index={index} controller={controller} onAdd={openLayer} />
           </div>
           <Waiting
             index={index}
@@ -276,6 +285,7 @@ export function MapScreen() {
               onFill={setFilling}
               onLayer={() => setOpen('layer')}
               onListen={() => setListening(true)}
+              onMessage={() => setOpen('message')}
             />
           ) : (
             <p className="px-4 py-5 text-ink-2">
@@ -288,16 +298,20 @@ export function MapScreen() {
       <DragOverlay dropAnimation={null}>
         {dragged && <span className="tape inline-block px-2 py-1 text-xs font-semibold shadow">{dragged.name}</span>}
       </DragOverlay>
-      {control && (open === 'pick' || open === 'add') && (
+      {control && (open === 'pick' || open === 'add' || open === 'message') && (
         <PickParameter
           open
           onOpenChange={(on) => {
-            setOpen(on ? 'pick' : 'none');
+            setOpen(on ? open : 'none');
             if (!on) setCaught(null);
           }}
           index={index}
           control={control}
           onPick={(p) => {
+            if (open === 'message') {
+              sendAsWell(p);
+              return;
+            }
             put(p, control, gesture, open === 'add' ? 'add' : 'assign', caught);
             setCaught(null);
           }}

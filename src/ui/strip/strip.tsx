@@ -6,7 +6,6 @@ import { toast } from 'sonner';
 import { showValue } from '@/core/bench';
 import {
   addAction,
-  addMessage,
   asGesture,
   assignAction,
   countedLandings,
@@ -49,9 +48,11 @@ interface Props {
   readonly onFill: (assignment: Assignment) => void;
   readonly onLayer: () => void;
   readonly onListen: () => void;
+  /** Another message on the same gesture wants a parameter. */
+  readonly onMessage: () => void;
 }
 
-export function Strip({ index, controller, control, place, gesture, go, onPick, onFill, onLayer, onListen }: Props) {
+export function Strip({ index, controller, control, place, gesture, go, onPick, onFill, onLayer, onListen, onMessage }: Props) {
   const findings = useRig((s) => s.findings);
   const outcomes = useRig((s) => s.outcomes);
   const edit = useRig((s) => s.edit);
@@ -125,7 +126,7 @@ export function Strip({ index, controller, control, place, gesture, go, onPick, 
         className="flex min-h-0 flex-1 flex-col gap-3 overflow-y-auto px-4 py-3"
       >
         {acting ? (
-          <Sentences index={index} controller={controller} control={control} acting={acting} go={go} />
+          <Sentences index={index} controller={controller} control={control} acting={acting} go={go} onMessage={onMessage} />
         ) : (
           <div className="rounded-md border border-dashed border-control-edge px-3 py-4">
             <p className="text-ink-2">
@@ -220,12 +221,14 @@ function Sentences({
   control,
   acting,
   go,
+  onMessage,
 }: {
   readonly index: RigIndex;
   readonly controller: Controller;
   readonly control: Control;
   readonly acting: Effective;
   readonly go: GoTo;
+  readonly onMessage: () => void;
 }) {
   const edit = useRig((s) => s.edit);
   const { assignment, from } = acting;
@@ -287,7 +290,7 @@ function Sentences({
           </div>
         );
       })}
-      <MoreActions index={index} controller={controller} assignment={assignment} edit={edit} />
+      <MoreActions controller={controller} assignment={assignment} edit={edit} onMessage={onMessage} />
     </div>
   );
 }
@@ -325,55 +328,42 @@ function CountedWords({
 
 /** Adding to the list of what a gesture does. */
 function MoreActions({
-  index,
   controller,
   assignment,
   edit,
+  onMessage,
 }: {
-  readonly index: RigIndex;
   readonly controller: Controller;
   readonly assignment: Assignment;
   readonly edit: (edit: Edit) => boolean;
+  readonly onMessage: () => void;
 }) {
   if (assignment.gesture.type === 'move') return null;
-  const taken = new Set(assignment.actions.flatMap((a) => (a.type === 'send' ? a.meant : [])));
+  const plain = plainActions(controller);
   return (
     <select
       aria-label="Then"
       value=""
       className="h-7 w-fit max-w-full rounded-sm border border-transparent bg-transparent text-xs font-medium text-verdigris hover:underline"
       onChange={(e) => {
-        const plain = plainActions(controller).find(([name]) => name === e.target.value)?.[1];
-        const parameter = index.parameters.get(e.target.value);
-        if (plain) {
-          const made = addAction(assignment, plain);
-          if (made) edit(made);
-          else toast.error('Not added.', { description: 'A gesture does at most 64 things.' });
-        } else if (parameter) {
-          const made = addMessage(index, assignment, parameter, () => nanoid(10));
-          if (made.ok) edit(made.value);
-          else toast.error('Not added.', { description: made.error.message });
+        const action = plain.find(([name]) => name === e.target.value)?.[1];
+        if (!action) {
+          onMessage();
+          return;
         }
+        const made = addAction(assignment, action);
+        if (made) edit(made);
+        else toast.error('Not added.', { description: 'A gesture does at most 64 things.' });
       }}
     >
       <option value="" disabled>
         Then do more…
       </option>
-      {plainActions(controller).map(([name]) => (
+      <option value="message">Send a message of its own…</option>
+      {plain.map(([name]) => (
         <option key={name} value={name}>
           {name}
         </option>
-      ))}
-      {index.rig.targets.map((target) => (
-        <optgroup key={target.id} label={`Send a message of its own to ${target.name}`}>
-          {(index.parametersOf.get(target.id) ?? [])
-            .filter((p) => !taken.has(p.id))
-            .map((p) => (
-              <option key={p.id} value={p.id}>
-                {p.name}
-              </option>
-            ))}
-        </optgroup>
       ))}
     </select>
   );
