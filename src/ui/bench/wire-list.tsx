@@ -2,7 +2,7 @@
 // The wire: every message with its time, bytes, words, and what it moved or why nothing. A hundred thousand of them scroll as ten do.
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { Copy, Eraser, Pause, Play } from 'lucide-react';
-import { memo, type RefObject, useEffect, useMemo, useRef, useState } from 'react';
+import { memo, type RefObject, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { useStore } from 'zustand';
 import { showValue, unheardReasons } from '@/core/bench';
@@ -32,16 +32,21 @@ export function WireList({ bench, index }: { readonly bench: Bench; readonly ind
   const numbers = useFiltered(monitor, filter, end, tick);
   const count = numbers === null ? Math.max(0, end - monitor.first) : numbers.length;
   const numberAt = (i: number): number => (numbers === null ? monitor.first + i : (numbers[i] ?? 0));
+  const [following, height] = useFollowing(scroll, count, pausedAt !== null);
   const rows = useVirtualizer({
     count,
     getScrollElement: () => scroll.current,
     estimateSize: () => ROW,
     overscan: 4,
-    getItemKey: numberAt,
-    // Following the end scrolls at every frame: rendering at once each time would draw everything twice.
-    useFlushSync: false,
+    enabled: !following,
   });
-  useStickToEnd(scroll, count, pausedAt !== null);
+  // At the end the last lines are known without asking where the list is scrolled to: it is drawn once, not twice.
+  const fitting = Math.min(count, Math.ceil(height / ROW) + 1);
+  const drawn = following
+    ? Array.from({ length: fitting }, (_, i) => count - fitting + i)
+    : rows.getVirtualItems().map((row) => row.index);
+  // Lines are used again for later messages, so that following the end makes and removes none: one more than are ever drawn.
+  const pool = Math.ceil(height / ROW) + 12;
 
   const copy = async (): Promise<void> => {
     const from = Math.max(0, count - COPIED);
@@ -144,16 +149,16 @@ export function WireList({ bench, index }: { readonly bench: Bench; readonly ind
         {count === 0 ? (
           <p className="px-3 py-3 text-ink-2">Nothing was sent yet. Press a switch on the panel, or turn a knob.</p>
         ) : (
-          <div style={{ height: rows.getTotalSize() }} className="relative">
-            {rows.getVirtualItems().map((row) => (
+          <div style={{ height: count * ROW }} className="relative">
+            {drawn.map((i) => (
               <Line
-                key={row.key}
+                key={numberAt(i) % pool}
                 monitor={monitor}
-                n={numberAt(row.index)}
+                n={numberAt(i)}
                 names={names}
                 index={index}
-                top={row.start}
-                state={stateOf(monitor, numberAt(row.index))}
+                top={i * ROW}
+                state={stateOf(monitor, numberAt(i))}
               />
             ))}
           </div>
@@ -163,22 +168,27 @@ export function WireList({ bench, index }: { readonly bench: Bench; readonly ind
   );
 }
 
-/** Follows the end of the list, unless somebody has scrolled up to read. */
-function useStickToEnd(scroll: RefObject<HTMLDivElement | null>, count: number, paused: boolean): void {
-  const atEnd = useRef(true);
+/** Follows the end of the list, unless somebody has scrolled up to read; and how high the list stands. */
+function useFollowing(scroll: RefObject<HTMLDivElement | null>, count: number, paused: boolean): readonly [boolean, number] {
+  const [following, setFollowing] = useState(true);
+  const [height, setHeight] = useState(400);
   useEffect(() => {
     const node = scroll.current;
     if (!node) return;
-    const listen = (): void => {
-      atEnd.current = node.scrollHeight - node.scrollTop - node.clientHeight < ROW * 2;
-    };
+    const listen = (): void => setFollowing(node.scrollHeight - node.scrollTop - node.clientHeight < ROW * 2);
+    const watch = new ResizeObserver(() => setHeight(node.clientHeight));
+    watch.observe(node);
     node.addEventListener('scroll', listen, { passive: true });
-    return () => node.removeEventListener('scroll', listen);
+    return () => {
+      watch.disconnect();
+      node.removeEventListener('scroll', listen);
+    };
   }, [scroll]);
-  useEffect(() => {
+  useLayoutEffect(() => {
     const node = scroll.current;
-    if (node && count > 0 && atEnd.current && !paused) node.scrollTop = node.scrollHeight;
-  }, [scroll, count, paused]);
+    if (node && count > 0 && following && !paused) node.scrollTop = count * ROW;
+  }, [scroll, count, following, paused]);
+  return [following && !paused, height];
 }
 
 /** The numbers that pass the filter, kept from frame to frame: only what is new is looked at. Null when all pass. */
