@@ -29,12 +29,40 @@ async function ready() {
   throw new Error('the server did not start');
 }
 
+/** Opens the dialog that listens, and lets the simulated hand do its work. */
+async function listen(page) {
+  await page.getByRole('button', { name: 'Listen…' }).click();
+  await page.getByRole('button', { name: /^Take CC/ }).waitFor();
+  await page.waitForTimeout(900);
+}
+
+/** Plays some switches and a pedal, and holds a layer open. */
+async function play(page) {
+  await page.getByRole('button', { name: /^FS 1: LOOM/ }).waitFor();
+  await page.getByRole('group', { name: /^Panel of/ }).focus();
+  for (const key of ['z', 'x', 'c', 'a', 's']) {
+    await page.keyboard.press(key, { delay: 80 });
+    await page.waitForTimeout(160);
+  }
+  const pedal = await page.getByRole('button', { name: /^Ex 1/ }).boundingBox();
+  await page.mouse.move(pedal.x + pedal.width / 2, pedal.y + pedal.height * 0.9);
+  await page.mouse.down();
+  await page.mouse.move(pedal.x + pedal.width / 2, pedal.y + pedal.height * 0.25, { steps: 40 });
+  await page.mouse.up();
+  await page.getByRole('group', { name: /^Panel of/ }).focus();
+  await page.keyboard.down('v');
+  await page.waitForTimeout(400);
+}
+
 const views = [
   ['rigs', '/', null, 'light'],
   ['gear-controller', '/rigs/lantern-hour/gear', null, 'light'],
   ['gear-target', '/rigs/lantern-hour/gear', /^Quarry Hall/, 'light'],
   ['map', '/rigs/lantern-hour/map', /^FS 3:/, 'light'],
   ['map-pedal-dark', '/rigs/lantern-hour/map', /^Ex 2:/, 'dark'],
+  ['listen', '/rigs/lantern-hour/map', /^Ex 1:/, 'light', listen],
+  ['bench', '/rigs/lantern-hour/bench', null, 'light', play],
+  ['bench-dark', '/rigs/lantern-hour/bench', null, 'dark', play],
   ['sheet', '/rigs/lantern-hour/sheet', null, 'light'],
 ];
 
@@ -46,11 +74,12 @@ try {
     executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
     args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
   });
-  for (const [name, path, choose, colorScheme] of views) {
+  for (const [name, path, choose, colorScheme, act] of views) {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, colorScheme, reducedMotion: 'reduce' });
     await page.goto(base + path);
     if (path !== '/') await page.getByRole('link', { name: /must fix/ }).waitFor();
     if (choose) await page.getByRole('button', { name: choose }).click();
+    if (act) await act(page);
     await page.waitForTimeout(900);
     await page.screenshot({ path: join(folder, `${name}.png`) });
     await page.close();

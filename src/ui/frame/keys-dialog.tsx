@@ -25,6 +25,16 @@ const keys: ReadonlyArray<readonly [string, ReadonlyArray<readonly [string, stri
     ],
   ],
   [
+    'On the bench',
+    [
+      ['Letters', 'press the switch that shows the letter, for as long as they are held'],
+      ['1 – 9', 'change the bank'],
+      ['Up, Down', 'turn or slide the focused control by a step; Page Up and Down by eight'],
+      ['Home, End', 'to the ends of its way'],
+      ['Space', 'press it; on an encoder, push it'],
+    ],
+  ],
+  [
     'On the map',
     [
       ['/', 'find a parameter that waits'],
