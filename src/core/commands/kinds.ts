@@ -55,16 +55,16 @@ export function fitted(send: Send): Send {
   if (valueless(message.type))
     return behaviour.type === 'fixed' ? send : { ...send, behaviour: { type: 'fixed', value: u14(0) } };
   const max = valueMax(message.type);
-  const fit = (v: number) => u14(v > max ? v >> 7 : v);
+  const lower = (v: number) => u14(v > max ? v >> 7 : v);
   switch (behaviour.type) {
     case 'range':
-      return { ...send, behaviour: { ...behaviour, from: fit(behaviour.from), to: fit(behaviour.to) } };
+      return { ...send, behaviour: { ...behaviour, from: lower(behaviour.from), to: lower(behaviour.to) } };
     case 'momentary':
-      return { ...send, behaviour: { ...behaviour, down: fit(behaviour.down), up: fit(behaviour.up) } };
+      return { ...send, behaviour: { ...behaviour, down: lower(behaviour.down), up: lower(behaviour.up) } };
     case 'latching':
-      return { ...send, behaviour: { ...behaviour, first: fit(behaviour.first), second: fit(behaviour.second) } };
+      return { ...send, behaviour: { ...behaviour, first: lower(behaviour.first), second: lower(behaviour.second) } };
     case 'fixed':
-      return { ...send, behaviour: { ...behaviour, value: fit(behaviour.value) } };
+      return { ...send, behaviour: { ...behaviour, value: lower(behaviour.value) } };
     default:
       return send;
   }

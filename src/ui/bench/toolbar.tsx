@@ -20,8 +20,26 @@ interface Props {
   readonly controller: Controller;
 }
 
+/** With more controllers than this a list is easier to read than tabs. */
+const MOST_TABS = 4;
+
 /** Which controller is before the hands. */
 export function ControllerTabs({ bench, index, controller, onChoose }: Props & { readonly onChoose: (id: string) => void }) {
+  if (index.rig.controllers.length > MOST_TABS)
+    return (
+      <Select
+        aria-label="Controller"
+        className="w-64 font-semibold"
+        value={controller.id}
+        onChange={(e) => onChoose(e.target.value)}
+      >
+        {index.rig.controllers.map((c) => (
+          <option key={c.id} value={c.id}>
+            {c.name}
+          </option>
+        ))}
+      </Select>
+    );
   return (
     <div role="tablist" aria-label="Controllers" className="flex min-w-0 items-center gap-1">
       {index.rig.controllers.map((c) => (

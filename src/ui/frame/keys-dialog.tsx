@@ -46,10 +46,16 @@ const keys: ReadonlyArray<readonly [string, ReadonlyArray<readonly [string, stri
 
 export function KeysDialog({ open, onOpenChange }: { readonly open: boolean; readonly onOpenChange: (open: boolean) => void }) {
   return (
-    <Dialog open={open} onOpenChange={onOpenChange} title="Keys" description="Single keys work while the panel has the focus.">
-      <div className="flex flex-col gap-4">
+    <Dialog
+      open={open}
+      onOpenChange={onOpenChange}
+      wide
+      title="Keys"
+      description="Single keys work while the panel has the focus."
+    >
+      <div className="columns-2 gap-8">
         {keys.map(([where, list]) => (
-          <section key={where}>
+          <section key={where} className="mb-4 break-inside-avoid">
             <h3 className="mb-1 font-semibold">{where}</h3>
             <dl className="grid grid-cols-[110px_1fr] gap-y-1">
               {list.map(([key, what]) => (
