@@ -2,7 +2,7 @@
 import { addressKey, channel, type Message, u7 } from '../midi';
 import type { RigIndex } from '../rig';
 import { accepts, routesFrom } from '../wires';
-import { everyPlainNumber, notesInOrder } from './order';
+import { controlsInOrder, notesInOrder, type SchoolId } from './schools';
 
 export interface Demand {
   readonly controllerId: string;
@@ -21,7 +21,7 @@ export function chooseMessage(index: RigIndex, demand: Demand): Message | null {
   const usable = makeUsable(index, demand);
   for (let i = 0; i < 16; i++) {
     const ch = ((demand.channel - 1 + i) % 16) + 1;
-    for (const number of candidates(demand)) {
+    for (const number of candidates(demand, index.rig.preferences.school)) {
       const message = plainMessage(demand.type, ch, number);
       if (usable(message)) return message;
     }
@@ -72,9 +72,13 @@ function shadowed(index: RigIndex, message: Message, reached: ReadonlySet<string
   return false;
 }
 
-function candidates(demand: Demand): readonly number[] {
+function candidates(demand: Demand, school: SchoolId): readonly number[] {
   const order =
-    demand.type === 'cc' ? everyPlainNumber : demand.type === 'note' ? notesInOrder : Array.from({ length: 128 }, (_, i) => i);
+    demand.type === 'cc'
+      ? controlsInOrder(school)
+      : demand.type === 'note'
+        ? notesInOrder
+        : Array.from({ length: 128 }, (_, i) => i);
   const { from } = demand;
   if (from === undefined) return order;
   const plain = new Set(order);

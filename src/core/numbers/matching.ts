@@ -23,8 +23,33 @@ export interface TooMany {
  * @example leastAssignment(2, 2, Float64Array.from([1, 2, 1, 9])).type // => 'matched'
  */
 export function leastAssignment(rows: number, columns: number, cost: Float64Array): Matched | TooMany {
+  const spare = columns - rows;
+  if (spare < 0 || spare > rows / 2) return match(rows, columns, cost, rows, new Float64Array(columns));
+  // With about as many rows as columns, prices to begin with save most of the work: rows that want the same columns in the same
+  // order find them at once. Rows of one cost stand in for columns that stay free, so that those end up the dearest.
+  let most = 0;
+  for (const c of cost) if (c !== Number.POSITIVE_INFINITY && c > most) most = c;
+  const table = spare === 0 ? cost : new Float64Array(columns * columns).fill(most);
+  if (spare > 0) table.set(cost);
+  const prices = new Float64Array(columns).fill(Number.POSITIVE_INFINITY);
+  for (let i = 0; i < rows; i++)
+    for (let j = 0; j < columns; j++) prices[j] = Math.min(prices[j] ?? 0, cost[i * columns + j] ?? 0, most);
+  for (let j = 0; j < columns; j++) if (prices[j] === Number.POSITIVE_INFINITY) prices[j] = most;
+  const done = match(columns, columns, table, rows, prices);
+  if (done.type === 'too-many') return done;
+  const top = done.ofColumn.reduce((max, v) => Math.max(max, v), Number.NEGATIVE_INFINITY);
+  return {
+    type: 'matched',
+    columns: done.columns.slice(0, rows),
+    ofRow: done.ofRow.slice(0, rows).map((u) => u + top),
+    ofColumn: done.ofColumn.map((v) => v - top),
+  };
+}
+
+/** `own`: rows from there on only stand in for free columns; prices are potentials of columns to begin with. */
+function match(rows: number, columns: number, cost: Float64Array, own: number, prices: Float64Array): Matched | TooMany {
   const ofRow = new Float64Array(rows);
-  const ofColumn = new Float64Array(columns);
+  const ofColumn = prices;
   const rowAt = new Int32Array(columns).fill(-1);
   const columnOf = new Int32Array(rows).fill(-1);
   const distance = new Float64Array(columns);
@@ -32,13 +57,13 @@ export function leastAssignment(rows: number, columns: number, cost: Float64Arra
   const open = new Int32Array(columns);
 
   for (let row = 0; row < rows; row++) {
-    const end = takeFree(row) ?? augment(row);
-    if (end !== null) return { type: 'too-many', ...end };
+    const end = takeFree(row) ? null : augment(row);
+    if (end !== null && row < own) return { type: 'too-many', ...end };
   }
   return { type: 'matched', columns: columnOf, ofRow, ofColumn };
 
-  /** Most rows find their cheapest column free: then nothing has to be moved. Undefined (null) when they do not. */
-  function takeFree(row: number): null | undefined {
+  /** Most rows find their cheapest column free: then nothing has to be moved. False when they do not. */
+  function takeFree(row: number): boolean {
     let least = Number.POSITIVE_INFINITY;
     let at = -1;
     const base = row * columns;
@@ -49,11 +74,11 @@ export function leastAssignment(rows: number, columns: number, cost: Float64Arra
         at = j;
       }
     }
-    if (at < 0 || rowAt[at] !== -1) return undefined;
+    if (at < 0 || rowAt[at] !== -1) return false;
     ofRow[row] = least;
     rowAt[at] = row;
     columnOf[row] = at;
-    return null;
+    return true;
   }
 
   /** Grows a tree of shortest ways from a row until it finds a free column; null once the row has one. */

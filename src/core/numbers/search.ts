@@ -39,10 +39,47 @@ export type Solution =
   | { readonly type: 'undecided' };
 
 /** Steps that a search may take in all before it settles for what it has. */
-export const USUAL_STEPS = 20_000;
+export const USUAL_STEPS = 6000;
 
 /** Solves a problem, part by part where parts have nothing to do with each other. */
 export function solve(problem: Problem, steps: number = USUAL_STEPS): Solution {
+  const found = solveParts(problem, steps);
+  return found.type === 'impossible' ? { ...found, rows: smallest(problem, found.rows, steps) } : found;
+}
+
+/**
+ * Takes out of rows that cannot stand together whatever is not needed for that. Each row is left out in turn: if the others still
+ * cannot stand together, it goes.
+ */
+function smallest(problem: Problem, rows: readonly number[], steps: number): readonly number[] {
+  // Rows that all meet and take one cell each failed as one assignment: nothing can be left out of those.
+  const plain =
+    rows.every((r) => rows.every((q) => problem.meets(problem.classOf[q] ?? 0, problem.classOf[r] ?? 0))) &&
+    rows.every((r) => problem.options[r]?.every((o) => o.second < 0) ?? true);
+  if (plain && leavesNothingOut(problem, rows)) return rows;
+  let kept = [...rows];
+  for (const row of rows) {
+    if (!kept.includes(row)) continue;
+    const without = kept.filter((r) => r !== row);
+    const tried = solveParts(bare(part(problem, without)), steps);
+    if (tried.type === 'impossible') kept = tried.rows.map((i) => without[i] ?? -1);
+  }
+  return kept;
+}
+
+/** Whether rows are as many as their cells and one more, every cell being wanted: what a failed assignment leaves. */
+function leavesNothingOut({ options }: Problem, rows: readonly number[]): boolean {
+  return new Set(rows.flatMap((r) => (options[r] ?? []).map((o) => o.cell))).size === rows.length - 1;
+}
+
+/** The same demands, all plans being equally good: then the first plan found ends the search. */
+const bare = (problem: Problem): Problem => ({
+  ...problem,
+  options: problem.options.map((list) => list.map((o) => ({ ...o, moved: 0, unwanted: 0, rank: 0 }))),
+  neighbours: [],
+});
+
+function solveParts(problem: Problem, steps: number): Solution {
   const parts = separate(problem);
   const chosen: number[] = new Array(problem.options.length).fill(-1);
   let cost = noCost;
@@ -82,12 +119,25 @@ function separate({ options, classOf, meets, neighbours }: Problem): readonly (r
   };
   // One row of each class stands for all of them at a cell: rows of one class always meet.
   const at = new Map<number, Map<number, number>>();
+  const listed = new Map<readonly Option[], Map<number, number>>();
   options.forEach((list, row) => {
     const own = classOf[row] ?? 0;
+    // Rows of one class with one list of options meet wherever the first of them does.
+    const alike = listed.get(list) ?? new Map<number, number>();
+    listed.set(list, alike);
+    const twin = alike.get(own);
+    if (twin !== undefined && list.length > 0) {
+      join(row, twin);
+      return;
+    }
+    alike.set(own, row);
     for (const { cell, second } of list) {
       for (const key of second < 0 ? [cell] : [cell, second]) {
         let there = at.get(key);
-        if (!there) at.set(key, (there = new Map()));
+        if (!there) {
+          there = new Map();
+          at.set(key, there);
+        }
         const same = there.get(own);
         if (same !== undefined) join(row, same);
         else {
@@ -122,10 +172,49 @@ function part(problem: Problem, rows: readonly number[]): Problem {
   };
 }
 
-/** Rows that all meet each other, and the cells that they could have. */
+/** The options of a row as columns: dense numbers of their cells, and their weights. Rows with one list share them. */
+interface Columns {
+  readonly cells: Int32Array;
+  readonly weights: Float64Array;
+  readonly paired: boolean;
+}
+
+interface Compiled {
+  readonly count: number;
+  readonly of: readonly Columns[];
+}
+
+function compile({ options }: Problem, w: Weights): Compiled {
+  const dense = new Map<number, number>();
+  const known = new Map<readonly Option[], Columns>();
+  const of = options.map((list) => {
+    const before = known.get(list);
+    if (before) return before;
+    const cells = new Int32Array(list.length);
+    const weights = new Float64Array(list.length);
+    let paired = false;
+    for (let at = 0; at < list.length; at++) {
+      const o = list[at];
+      if (!o) continue;
+      let place = dense.get(o.cell);
+      if (place === undefined) {
+        place = dense.size;
+        dense.set(o.cell, place);
+      }
+      cells[at] = place;
+      weights[at] = scalar(o, w);
+      paired ||= o.second >= 0;
+    }
+    const made = { cells, weights, paired };
+    known.set(list, made);
+    return made;
+  });
+  return { count: dense.size, of };
+}
+
+/** Rows that all meet each other. */
 interface Clique {
   readonly rows: readonly number[];
-  readonly cells: readonly number[];
 }
 
 /** What the assignments say without pairs, neighbours and other cliques: a bound, and how far each choice is above it. */
@@ -137,15 +226,16 @@ interface Bound {
 }
 
 function solvePart(problem: Problem, steps: number): Solution {
-  const { options, neighbours } = problem;
+  const { neighbours } = problem;
   const cliques = cliquesOf(problem);
   const weights = weightsOf(problem);
-  const bound = boundOf(problem, cliques, weights);
+  const compiled = compile(problem, weights);
+  const bound = boundOf(problem, compiled, cliques);
   if (!('cost' in bound)) return { type: 'impossible', rows: bound.rows };
-  const paired = options.some((list) => list.some((o) => o.second >= 0));
+  const paired = compiled.of.some((columns) => columns.paired);
   if (cliques.length === 1 && !paired && neighbours.length === 0)
     return { type: 'plan', chosen: bound.chosen, cost: bound.cost, atLeast: bound.cost };
-  return searchPart(problem, bound, weights, steps, cliques.length === 1 && !paired);
+  return searchPart(problem, compiled, bound, weights, steps, cliques.length === 1 && !paired);
 }
 
 /** Classes put together as long as all of them meet. */
@@ -159,33 +249,28 @@ function cliquesOf({ options, classOf, meets }: Problem): readonly Clique[] {
   }
   return cliques.map((clique) => {
     const inside = new Set(clique);
-    const rows = options.flatMap((_, row) => (inside.has(classOf[row] ?? 0) ? [row] : []));
-    return { rows, cells: cellsFor(options, rows) };
+    return { rows: options.flatMap((_, row) => (inside.has(classOf[row] ?? 0) ? [row] : [])) };
   });
-}
-
-/**
- * The cells that matter for some rows: of the cells of a row only as many of its cheapest as there are rows, since one of those is
- * always left for it.
- */
-function cellsFor(options: Problem['options'], rows: readonly number[]): readonly number[] {
-  const cells = new Set<number>();
-  for (const row of rows) for (const option of (options[row] ?? []).slice(0, rows.length)) cells.add(option.cell);
-  return [...cells];
 }
 
 function weightsOf({ options, neighbours }: Problem): Weights {
   let unwanted = 0;
   let rank = 0;
+  const known = new Map<readonly Option[], readonly [number, number]>();
   for (const list of options) {
-    let u = 0;
-    let r = 0;
-    for (const o of list) {
-      u = Math.max(u, o.unwanted);
-      r = Math.max(r, o.rank);
+    let most = known.get(list);
+    if (!most) {
+      let u = 0;
+      let r = 0;
+      for (const o of list) {
+        u = Math.max(u, o.unwanted);
+        r = Math.max(r, o.rank);
+      }
+      most = [u, r];
+      known.set(list, most);
     }
-    unwanted += u;
-    rank += r;
+    unwanted += most[0];
+    rank += most[1];
   }
   return weightsFor({ unwanted, rank, broken: neighbours.length });
 }
@@ -193,38 +278,78 @@ function weightsOf({ options, neighbours }: Problem): Weights {
 const scalar = (o: Option, w: Weights): number => o.moved * w.moved + o.unwanted * w.unwanted + o.rank;
 const costOf = (o: Option): Cost => ({ moved: o.moved, unwanted: o.unwanted, broken: 0, rank: o.rank });
 
-function boundOf(problem: Problem, cliques: readonly Clique[], w: Weights): Bound | { readonly rows: readonly number[] } {
+function boundOf(problem: Problem, compiled: Compiled, cliques: readonly Clique[]): Bound | { readonly rows: readonly number[] } {
   const { options } = problem;
   let cost = noCost;
   const chosen: number[] = new Array(options.length).fill(-1);
   const above: Float64Array[] = options.map(() => new Float64Array(0));
-  for (const { rows, cells } of cliques) {
-    const place = new Map(cells.map((cell, j) => [cell, j]));
-    const table = new Float64Array(rows.length * cells.length).fill(Number.POSITIVE_INFINITY);
+  for (const { rows } of cliques) {
+    const done = assignRows(compiled, rows, null);
+    if (!('chosen' in done)) return { rows: done.rows };
     rows.forEach((row, i) => {
-      for (const o of options[row] ?? []) {
-        const j = place.get(o.cell);
-        if (j !== undefined) table[i * cells.length + j] = scalar(o, w);
-      }
-    });
-    const done = leastAssignment(rows.length, cells.length, table);
-    if (done.type === 'too-many') return { rows: done.rows.map((i) => rows[i] ?? -1) };
-    rows.forEach((row, i) => {
-      const list = options[row] ?? [];
-      const cell = cells[done.columns[i] ?? -1];
-      const at = list.findIndex((o) => o.cell === cell);
+      const { cells, weights } = compiled.of[row] ?? nothing;
+      const at = done.chosen[i] ?? -1;
       chosen[row] = at;
-      const got = list[at];
+      const got = options[row]?.[at];
       if (got) cost = plus(cost, costOf(got));
       const u = done.ofRow[i] ?? 0;
-      above[row] = Float64Array.from(list, (o) => {
-        const j = place.get(o.cell);
-        // A cell that was left out is no cheaper than any that was looked at, and its column would be free.
-        return Math.max(0, scalar(o, w) - u - (j === undefined ? 0 : (done.ofColumn[j] ?? 0)));
-      });
+      const more = new Float64Array(cells.length);
+      // A cell that was left out is no cheaper than any that was looked at, and its column would be free.
+      for (let k = 0; k < cells.length; k++) more[k] = Math.max(0, (weights[k] ?? 0) - u - (done.ofCell[cells[k] ?? 0] ?? 0));
+      above[row] = more;
     });
   }
   return { cost, chosen, above };
+}
+
+const nothing: Columns = { cells: new Int32Array(0), weights: new Float64Array(0), paired: false };
+
+interface Assigned {
+  /** For each of the rows, which of its options it got. */
+  readonly chosen: Int32Array;
+  readonly ofRow: Float64Array;
+  /** By dense cell: the potential of its column; 0 for cells that were left out. */
+  readonly ofCell: Float64Array;
+}
+
+/**
+ * The cheapest choice for rows that all meet, among the options that `free` lets through. Of the cells of a row only as many of its
+ * cheapest matter as there are rows, since one of those is always left for it.
+ */
+function assignRows(
+  compiled: Compiled,
+  rows: readonly number[],
+  free: ((row: number, at: number) => boolean) | null,
+): Assigned | { readonly rows: readonly number[] } {
+  const columnOf = new Int32Array(compiled.count).fill(-1);
+  const cellAt: number[] = [];
+  const tries = rows.map((row) => {
+    const { cells } = compiled.of[row] ?? nothing;
+    const list: number[] = [];
+    for (let k = 0; k < cells.length && list.length < rows.length; k++) if (free === null || free(row, k)) list.push(k);
+    for (const k of list) {
+      const cell = cells[k] ?? 0;
+      if (columnOf[cell] === -1) columnOf[cell] = cellAt.push(cell) - 1;
+    }
+    return list;
+  });
+  const table = new Float64Array(rows.length * cellAt.length).fill(Number.POSITIVE_INFINITY);
+  rows.forEach((row, i) => {
+    const { cells, weights } = compiled.of[row] ?? nothing;
+    for (const k of tries[i] ?? []) table[i * cellAt.length + (columnOf[cells[k] ?? 0] ?? 0)] = weights[k] ?? 0;
+  });
+  const done = leastAssignment(rows.length, cellAt.length, table);
+  if (done.type === 'too-many') return { rows: done.rows.map((i) => rows[i] ?? -1) };
+  const ofCell = new Float64Array(compiled.count);
+  cellAt.forEach((cell, j) => {
+    ofCell[cell] = done.ofColumn[j] ?? 0;
+  });
+  const chosen = Int32Array.from(rows, (row, i) => {
+    const cell = cellAt[done.columns[i] ?? -1];
+    const { cells } = compiled.of[row] ?? nothing;
+    return (tries[i] ?? []).find((k) => cells[k] === cell) ?? -1;
+  });
+  return { chosen, ofRow: done.ofRow, ofCell };
 }
 
 /** What a search knows at one moment: who has what. */
@@ -283,7 +408,14 @@ export function costOfChoice({ options, neighbours }: Problem, chosen: readonly 
   return { ...cost, broken };
 }
 
-function searchPart(problem: Problem, bound: Bound, w: Weights, steps: number, boundIsPlan: boolean): Solution {
+function searchPart(
+  problem: Problem,
+  compiled: Compiled,
+  bound: Bound,
+  w: Weights,
+  steps: number,
+  boundIsPlan: boolean,
+): Solution {
   const { options, neighbours } = problem;
   const least = weigh(bound.cost, w);
   let best: readonly number[] | null = null;
@@ -298,7 +430,7 @@ function searchPart(problem: Problem, bound: Bound, w: Weights, steps: number, b
     bestWeight = weigh(cost, w);
   };
   if (boundIsPlan) offer(bound.chosen);
-  offer(inRuns(problem, bound));
+  offer(inRuns(problem, compiled, bound));
 
   // What no better plan can contain goes; neighbours that cannot come together any more are broken in every better plan.
   let open: readonly (readonly number[])[] = options.map((list) => list.map((_, at) => at));
@@ -310,7 +442,7 @@ function searchPart(problem: Problem, bound: Bound, w: Weights, steps: number, b
     forced = neighbours.filter(([a, b]) => !canFollow(problem, open, a, b)).length;
   }
 
-  const order = searchOrder(problem, open);
+  const order = searchOrder(problem, compiled, open);
   const place = new Map(order.map((row, i) => [row, i]));
   const pairsOf: (readonly [number, number])[][] = order.map(() => []);
   // A pair is judged when the later one of its rows is put.
@@ -329,11 +461,11 @@ function searchPart(problem: Problem, bound: Bound, w: Weights, steps: number, b
     const list = options[row] ?? [];
     const wanted = wantedCell(board, pairsOf[depth] ?? [], row);
     const tries = open[row] ?? [];
-    const sorted =
-      wanted === null ? tries : [...tries].sort((x, y) => Number(list[y]?.cell === wanted) - Number(list[x]?.cell === wanted));
-    for (const at of sorted) {
-      const option = list[at];
-      if (!option) continue;
+    const first = wanted === null ? undefined : tries.find((at) => list[at]?.cell === wanted);
+    for (let k = first === undefined ? 0 : -1; k < tries.length; k++) {
+      const at = k < 0 ? first : tries[k];
+      const option = at === undefined ? undefined : list[at];
+      if (at === undefined || !option || (k >= 0 && at === first)) continue;
       if (left-- <= 0) {
         complete = false;
         return;
@@ -355,15 +487,24 @@ function searchPart(problem: Problem, bound: Bound, w: Weights, steps: number, b
   go(0, 0, 0);
   if (best !== null) {
     const floor: Cost = { ...bound.cost, broken: forced };
-    return { type: 'plan', chosen: best, cost: bestCost, atLeast: complete || compareCosts(floor, bestCost) > 0 ? bestCost : floor };
+    return {
+      type: 'plan',
+      chosen: best,
+      cost: bestCost,
+      atLeast: complete || compareCosts(floor, bestCost) > 0 ? bestCost : floor,
+    };
   }
   if (!complete) return { type: 'undecided' };
   return { type: 'impossible', rows: options.map((_, row) => row) };
 }
 
 function canFollow({ options }: Problem, open: readonly (readonly number[])[], a: number, b: number): boolean {
-  const cells = new Set((open[b] ?? []).map((at) => options[b]?.[at]?.cell ?? Number.NaN));
-  return (open[a] ?? []).some((at) => cells.has((options[a]?.[at]?.cell ?? Number.NaN) + 1));
+  const [few, many, step] = (open[a]?.length ?? 0) < (open[b]?.length ?? 0) ? [a, b, 1] : [b, a, -1];
+  const of = (row: number, at: number): number => options[row]?.[at]?.cell ?? Number.NaN;
+  return (open[few] ?? []).some((x) => {
+    const wanted = of(few, x) + step;
+    return (open[many] ?? []).some((y) => of(many, y) === wanted);
+  });
 }
 
 /** The cell that a row would need to stand next to its neighbour, if that one is put. */
@@ -376,15 +517,20 @@ function wantedCell(board: Board, pairs: readonly (readonly [number, number])[],
 }
 
 /** Rows with one choice first, then those that take two cells, then families in their order, then the rest, the fewest choices first. */
-function searchOrder({ options, neighbours }: Problem, open: readonly (readonly number[])[]): readonly number[] {
+function searchOrder(
+  { options, neighbours }: Problem,
+  compiled: Compiled,
+  open: readonly (readonly number[])[],
+): readonly number[] {
   const chains = chainsOf(options.length, neighbours);
   const chainOf = new Map(chains.flatMap((chain, i) => chain.map((row) => [row, i] as const)));
   const size = (row: number): number => open[row]?.length ?? 0;
-  const kind = (row: number): number => {
+  const kinds = options.map((_, row) => {
     if (size(row) <= 1) return 0;
-    if (options[row]?.some((o) => o.second >= 0)) return 1;
+    if (compiled.of[row]?.paired) return 1;
     return (chains[chainOf.get(row) ?? -1]?.length ?? 0) > 1 ? 2 : 3;
-  };
+  });
+  const kind = (row: number): number => kinds[row] ?? 3;
   const rows = options.map((_, row) => row);
   return rows.sort((x, y) => {
     const byKind = kind(x) - kind(y);
@@ -417,7 +563,7 @@ function chainsOf(count: number, neighbours: Problem['neighbours']): readonly (r
  * A good plan to begin with: what the bound leaves in place stays; each family then takes the cheapest run that is free, in pieces
  * where there is none; the rest is an assignment again. Null where that leads nowhere.
  */
-function inRuns(problem: Problem, bound: Bound): readonly number[] | null {
+function inRuns(problem: Problem, compiled: Compiled, bound: Bound): readonly number[] | null {
   const { options, neighbours } = problem;
   const board = new Board(problem);
   const place = (row: number, cell: number): boolean => {
@@ -457,7 +603,7 @@ function inRuns(problem: Problem, bound: Bound): readonly number[] | null {
       from += run.length;
     }
   }
-  return restAssigned(problem, board);
+  return restAssigned(problem, compiled, board);
 }
 
 /** The longest stretch of a family, from its first row on, that fits somewhere in one run, and the cheapest place for it. */
@@ -481,7 +627,8 @@ function longestRun(
       cost = plus(cost, costOf(option));
       length++;
     }
-    if (endsBefore !== null && length === piece.length && start.cell + length === endsBefore) return { start: start.cell, length };
+    if (endsBefore !== null && length === piece.length && start.cell + length === endsBefore)
+      return { start: start.cell, length };
     const per: Cost = {
       moved: cost.moved / length,
       unwanted: cost.unwanted / length,
@@ -503,30 +650,23 @@ function longestRun(
 }
 
 /** What is not put yet, as assignments around what is; clique by clique, each after the ones before. */
-function restAssigned(problem: Problem, board: Board): readonly number[] | null {
+function restAssigned(problem: Problem, compiled: Compiled, board: Board): readonly number[] | null {
   const { options } = problem;
-  const w = weightsOf(problem);
   for (const clique of cliquesOf(problem)) {
     const rows = clique.rows.filter((row) => board.cellOf(row) === null);
     if (rows.length === 0) continue;
-    const free = rows.map((row) => (options[row] ?? []).map((o, at) => ({ o, at })).filter(({ o }) => board.free(row, o)));
-    const cells = [...new Set(free.flatMap((list) => list.slice(0, rows.length).map(({ o }) => o.cell)))];
-    const place = new Map(cells.map((cell, j) => [cell, j]));
-    const table = new Float64Array(rows.length * cells.length).fill(Number.POSITIVE_INFINITY);
-    free.forEach((list, i) => {
-      for (const { o } of list) {
-        const j = place.get(o.cell);
-        if (j !== undefined) table[i * cells.length + j] = scalar(o, w);
-      }
+    const done = assignRows(compiled, rows, (row, at) => {
+      const option = options[row]?.[at];
+      return option !== undefined && board.free(row, option);
     });
-    const done = leastAssignment(rows.length, cells.length, table);
-    if (done.type === 'too-many') return null;
+    if (!('chosen' in done)) return null;
     for (let i = 0; i < rows.length; i++) {
       const row = rows[i] ?? -1;
-      const found = free[i]?.find(({ o }) => o.cell === cells[done.columns[i] ?? -1]);
+      const at = done.chosen[i] ?? -1;
+      const option = options[row]?.[at];
       // Two pairs can take each other's second cell: then this start leads nowhere, and the search has to find one.
-      if (!found || !board.free(row, found.o)) return null;
-      board.put(row, found.at, found.o);
+      if (!option || !board.free(row, option)) return null;
+      board.put(row, at, option);
     }
   }
   return board.chosen.slice();

@@ -5,3 +5,7 @@ declare module '@tonaljs/midi' {
 declare module '@tonaljs/note' {
   export function midi(name: string): number | null;
 }
+// This one ships no types at all.
+declare module 'munkres-js' {
+  export default function munkres(costs: number[][]): [row: number, column: number][];
+}

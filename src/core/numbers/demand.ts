@@ -1,0 +1,181 @@
+// What wants a number: every function that sends a numbered message, with all of its sends that have to stay at one address.
+import { addressKey, type Message, shortName } from '../midi';
+import { type Assignment, hostLayerAt, type Landing, type Layer, type PlacedSend, type RigIndex, standInOf } from '../rig';
+import { routesFrom } from '../wires';
+
+/** Kinds of message whose number is free to choose. A program names a preset, and an RPN has the meaning the standard gave it. */
+export type PlannedType = 'cc' | 'cc14' | 'note' | 'nrpn';
+
+export interface Demand {
+  /** The assignment and action that it stands first in, or the layer whose modifier signals: stable while those stand. */
+  readonly id: string;
+  /** The sends that share the address: one function in several banks, a radio group, Base and a layer made in the host. */
+  readonly sends: readonly PlacedSend[];
+  /** The layer made in the host that this signal opens; null for a function. */
+  readonly layer: Layer | null;
+  readonly landings: readonly Landing[];
+  readonly message: Extract<Message, { type: PlannedType }>;
+  readonly controllerIds: readonly string[];
+  /** The targets that it is meant for. */
+  readonly targetIds: readonly string[];
+  readonly role: string;
+  /** Whether it stands in hardware or software already. */
+  readonly entered: boolean;
+  readonly pinned: boolean;
+  /** A function of a switch: it could be sent as a note. */
+  readonly switching: boolean;
+  /** Controls of one family in one place, on one gesture, whose numbers should follow each other; and the place in it. */
+  readonly family: string;
+  readonly familyOrder: number;
+}
+
+const isPlanned = (message: Message): message is Demand['message'] =>
+  message.type === 'cc' || message.type === 'cc14' || message.type === 'note' || message.type === 'nrpn';
+
+/** Every demand of a rig, in the order of its assignments. */
+export function demandsOf(index: RigIndex): readonly Demand[] {
+  const groups = new Map<PlacedSend, PlacedSend[]>();
+  const firstAt = new Map<number, PlacedSend[]>();
+  const homeOf = new Map<string, PlacedSend>();
+  const shares = sharing(index);
+  const controllerOf = (p: PlacedSend): string => index.controls.get(p.assignment.controlId)?.controllerId ?? '';
+  for (const assignment of index.rig.assignments) {
+    assignment.actions.forEach((action, actionIndex) => {
+      if (action.type !== 'send' || !isPlanned(action.message)) return;
+      const placed: PlacedSend = { assignment, actionIndex, send: action };
+      const key = addressKey(action.message);
+      const standIn = standInFor(index, assignment, actionIndex, homeOf);
+      const same =
+        standIn ??
+        (firstAt.get(key) ?? []).find(
+          (p) => sameFunction(p.send.meant, action.meant) && shares(controllerOf(p), controllerOf(placed)),
+        );
+      const home = same ?? placed;
+      if (same) groups.get(same)?.push(placed);
+      else {
+        groups.set(placed, [placed]);
+        const there = firstAt.get(key);
+        if (there) there.push(placed);
+        else firstAt.set(key, [placed]);
+      }
+      homeOf.set(`${assignment.id} ${actionIndex}`, home);
+    });
+  }
+  const demands = [...groups.values()].flatMap((sends) => demandOf(index, sends));
+  for (const layer of index.rig.layers) {
+    const { signal } = layer;
+    if (layer.madeIn !== 'host' || !signal || !isPlanned(signal)) continue;
+    const home = index.controls.get(layer.modifierControlId ?? '')?.controllerId;
+    demands.push({
+      id: layer.id,
+      sends: [],
+      layer,
+      landings: [],
+      message: signal,
+      controllerIds: home === undefined ? [] : [home],
+      targetIds: [],
+      role: '',
+      entered: false,
+      pinned: false,
+      switching: true,
+      family: '',
+      familyOrder: 0,
+    });
+  }
+  return demands;
+}
+
+const sameFunction = (a: readonly string[], b: readonly string[]): boolean =>
+  a.length > 0 && a.length === b.length && a.every((id) => b.includes(id));
+
+/** In a layer made in the host the hardware sends what Base (or the first such layer) holds: those two have one address. */
+function standInFor(
+  index: RigIndex,
+  assignment: Assignment,
+  actionIndex: number,
+  homeOf: ReadonlyMap<string, PlacedSend>,
+): PlacedSend | undefined {
+  if (hostLayerAt(index, assignment.layerId) === null) return undefined;
+  const standIn = standInOf(index, assignment);
+  return standIn ? homeOf.get(`${standIn.id} ${actionIndex}`) : undefined;
+}
+
+/** Whether two controllers are heard by one receiver that does not tell them apart, or are one. Remembered once asked. */
+export function sharing(index: RigIndex): (a: string, b: string) => boolean {
+  const reached = new Map<string, ReadonlySet<string>>();
+  const hearers = (id: string): ReadonlySet<string> => {
+    let known = reached.get(id);
+    if (!known) {
+      const routes = routesFrom(index, id).filter((r) => r.wire.forRemote && !r.target.reception.tellsPortsApart);
+      known = new Set(routes.map((r) => r.target.id));
+      reached.set(id, known);
+    }
+    return known;
+  };
+  return (a, b) => {
+    if (a === b) return true;
+    const others = hearers(b);
+    for (const target of hearers(a)) if (others.has(target)) return true;
+    return false;
+  };
+}
+
+function demandOf(index: RigIndex, sends: readonly PlacedSend[]): Demand[] {
+  const [first] = sends;
+  if (!first || !isPlanned(first.send.message)) return [];
+  const landings = new Map<string, Landing>();
+  const controllerIds = new Set<string>();
+  const targetIds = new Set<string>();
+  for (const { assignment, send } of sends) {
+    controllerIds.add(index.controls.get(assignment.controlId)?.controllerId ?? '');
+    const layer = hostLayerAt(index, assignment.layerId);
+    for (const id of send.meant) targetIds.add(index.parameters.get(id)?.targetId ?? '');
+    for (const l of index.landingsAt.get(addressKey(send.message)) ?? [])
+      if (send.meant.includes(l.parameterId) && l.hostLayerId === layer) landings.set(l.id, l);
+  }
+  const { assignment, send } = first;
+  const control = index.controls.get(assignment.controlId);
+  const [meant] = send.meant;
+  const { gesture } = assignment;
+  return [
+    {
+      id: first.actionIndex === 0 ? assignment.id : `${assignment.id}.${first.actionIndex}`,
+      sends,
+      layer: null,
+      landings: [...landings.values()],
+      message: first.send.message,
+      controllerIds: [...controllerIds],
+      targetIds: [...targetIds],
+      role: send.meant.length === 1 ? (index.parameters.get(meant ?? '')?.role ?? '') : '',
+      entered: sends.some((p) => p.assignment.entered !== null) || [...landings.values()].some((l) => l.entered !== null),
+      pinned: sends.some((p) => p.send.pinned),
+      switching: gesture.type !== 'move' && sends.every((p) => p.send.behaviour.type !== 'relative'),
+      family: [
+        control?.controllerId,
+        control?.family,
+        assignment.bank,
+        assignment.page,
+        assignment.layerId,
+        gesture.type,
+        first.actionIndex,
+      ].join(' '),
+      familyOrder: control?.familyOrder ?? 0,
+    },
+  ];
+}
+
+/** What a demand is for, in words: its parameters, or the layer that it opens. */
+export function demandName(index: RigIndex, demand: Demand): string {
+  if (demand.layer) return `${demand.layer.name} (modifier)`;
+  const ids = new Set(demand.sends.flatMap((p) => p.send.meant));
+  return [...ids].map((id) => index.parameters.get(id)?.name ?? '?').join(', ') || shortName(demand.message);
+}
+
+/** Where a demand is played: the control it stands on first, and its gesture where that is not the plain one. */
+export function demandPlace(index: RigIndex, demand: Demand): string {
+  const id = demand.sends[0]?.assignment.controlId ?? demand.layer?.modifierControlId ?? '';
+  const control = index.controls.get(id);
+  const gesture = demand.sends[0]?.assignment.gesture.type;
+  const plain = gesture === undefined || gesture === 'move' || gesture === 'press';
+  return `${control?.name ?? '?'}${plain ? '' : ` ${gesture}`}`;
+}

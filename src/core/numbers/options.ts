@@ -1,0 +1,245 @@
+// Which addresses a demand could have: what its controllers send, its wires carry and its targets take, in the order of a school.
+import { type Message, type MessageType, messageSchema, withChannel, withNumber } from '../midi';
+import type { RigIndex } from '../rig';
+import { accepts, arrivals, compileNetwork, type Network, routesFrom } from '../wires';
+import type { Demand, PlannedType } from './demand';
+import { sharing } from './demand';
+import { controlsInOrder, notesInOrder, pairsInOrder, type SchoolId, unwantedMeaning } from './schools';
+import type { Option } from './search';
+
+export interface Wish {
+  readonly school: SchoolId;
+  /** Whether a function may leave its channel: only stay, or go to any of the sixteen. */
+  readonly channels: 'own' | 'any';
+  /** Whether functions of switches may become notes when control numbers run out. */
+  readonly notes: boolean;
+  /** What the player fixed besides the pins of the rig: demands that stay as they are. */
+  readonly keep?: ReadonlySet<string>;
+  /** Demands whose pin is lifted, whose windows are not looked at, and whether leftovers may be taken over: to try what would loosen a plan. */
+  readonly lifted?: ReadonlySet<string>;
+  readonly anyNumber?: boolean;
+  readonly overLeftovers?: boolean;
+}
+
+const spaceOf = { cc: 0, cc14: 0, note: 1, nrpn: 2 } as const satisfies Readonly<Record<PlannedType, number>>;
+/** Cells of one kind and channel lie together; after the last number of one comes a gap, so that 127 and 0 are no neighbours. */
+const STRIDE = 20_000;
+
+/** The cell of an address: control changes and 14-bit pairs share theirs. */
+export const cellOf = (type: PlannedType, channel: number, number: number): number =>
+  (spaceOf[type] * 16 + channel - 1) * STRIDE + number;
+
+/** The cells that a message takes; none for kinds that are not planned. */
+export function cellsOf(message: Message): readonly number[] {
+  switch (message.type) {
+    case 'cc':
+    case 'note':
+    case 'nrpn':
+      return [cellOf(message.type, message.channel, message.number)];
+    case 'cc14':
+      return [cellOf('cc', message.channel, message.number), cellOf('cc', message.channel, message.number + 32)];
+    default:
+      return [];
+  }
+}
+
+/** An option, and the address that it stands for. */
+export interface Place extends Option {
+  readonly type: PlannedType;
+  readonly channel: number;
+  readonly number: number;
+}
+
+/** The message of a demand at another place. */
+export function messageAt(message: Demand['message'], place: Pick<Place, 'type' | 'channel' | 'number'>): Message {
+  if (message.type === place.type) return withNumber(withChannel(message, place.channel), place.number);
+  return messageSchema.parse({ type: place.type, channel: place.channel, number: place.number });
+}
+
+/** The options of demands, cheapest first. Demands of one nature share one list. */
+export function optionsFor(index: RigIndex, demands: readonly Demand[], wish: Wish): readonly (readonly Place[])[] {
+  const network = compileNetwork(index.rig, new Set());
+  const blocked = blockedCells(index, demands, wish);
+  const lists = new Map<string, { readonly plain: readonly Place[]; moves: readonly Place[] | null }>();
+  const parametersWanted = demands.filter((d) => d.message.type === 'nrpn').length;
+  return demands.map((demand) => {
+    const nature = [
+      demand.controllerIds,
+      demand.targetIds,
+      demand.message.type,
+      demand.message.channel,
+      demand.role,
+      demand.switching,
+      demand.layer === null,
+    ].join(' ');
+    let made = lists.get(nature);
+    if (!made) {
+      made = { plain: freshOptions(index, network, demand, wish, blocked(demand), parametersWanted), moves: null };
+      lists.set(nature, made);
+    }
+    const { plain } = made;
+    const listed = plain.find((p) => isAt(demand, p));
+    const here = listed ?? currentPlace(index, network, demand, wish, blocked(demand));
+    if ((demand.pinned && !wish.lifted?.has(demand.id)) || wish.keep?.has(demand.id)) return here ? [here] : [];
+    if (!demand.entered) return here && !listed ? [...plain, here] : plain;
+    made.moves ??= plain.map((p) => ({ ...p, moved: 1 }));
+    return here ? [here, ...made.moves.filter((p) => !isAt(demand, p))] : made.moves;
+  });
+}
+
+const isAt = ({ message }: Demand, place: Place): boolean =>
+  place.type === message.type && place.channel === message.channel && place.number === message.number;
+
+/** Where a demand stands now, if it may stand there at all: on an NRPN far down the order, say. */
+function currentPlace(
+  index: RigIndex,
+  network: Network,
+  demand: Demand,
+  wish: Wish,
+  blocked: ReadonlySet<number>,
+): Place | undefined {
+  const { message } = demand;
+  if (message.type === 'cc' && !controlsInOrder(wish.school).includes(message.number)) return undefined;
+  if (!takes(index, network, demand, message.type, message.channel, wish)(message.number)) return undefined;
+  if (cellsOf(message).some((cell) => blocked.has(cell))) return undefined;
+  return placeOf(message.type, message.channel, message.number, wish, demand, 16_384);
+}
+
+function freshOptions(
+  index: RigIndex,
+  network: Network,
+  demand: Demand,
+  wish: Wish,
+  blocked: ReadonlySet<number>,
+  parametersWanted: number,
+): readonly Place[] {
+  const { message } = demand;
+  const places: Place[] = [];
+  const channels =
+    wish.channels === 'own' ? [message.channel] : Array.from({ length: 16 }, (_, i) => ((message.channel - 1 + i) % 16) + 1);
+  const asNotes =
+    demand.switching &&
+    demand.layer === null &&
+    message.type === 'cc' &&
+    (wish.notes || wish.school === 'notes-for-switches') &&
+    canSend(index, demand, 'note');
+  channels.forEach((channel, far) => {
+    for (const type of asNotes ? (['cc', 'note'] as const) : [message.type]) {
+      const fits = takes(index, network, demand, type, channel, wish);
+      const numbers = numbersOf(type, wish.school, parametersWanted + blocked.size);
+      numbers.forEach((number, place) => {
+        if (!fits(number)) return;
+        const made = placeOf(type, channel, number, wish, demand, place + 128 * far);
+        if (blocked.has(made.cell) || (made.second >= 0 && blocked.has(made.second))) return;
+        places.push(made);
+      });
+    }
+  });
+  return places.sort((a, b) => a.unwanted - b.unwanted || a.rank - b.rank);
+}
+
+function numbersOf(type: PlannedType, school: SchoolId, parameters: number): readonly number[] {
+  switch (type) {
+    case 'cc':
+      return controlsInOrder(school);
+    case 'cc14':
+      return pairsInOrder(school);
+    case 'note':
+      return notesInOrder;
+    case 'nrpn':
+      return Array.from({ length: Math.min(16_384, parameters + 1) }, (_, i) => i);
+    default:
+      return unreachable(type);
+  }
+}
+
+/** A note where a control number was wanted weighs as much as two unwanted meanings: it is the last way out. */
+const NOTE_INSTEAD = 2;
+
+function placeOf(type: PlannedType, channel: number, number: number, wish: Wish, demand: Demand, rank: number): Place {
+  const prefersNotes = wish.school === 'notes-for-switches' && demand.switching && demand.layer === null;
+  const meaning = type === 'cc' || type === 'cc14' ? unwantedMeaning(wish.school, number, demand.role) : 0;
+  return {
+    type,
+    channel,
+    number,
+    cell: cellOf(type, channel, number),
+    second: type === 'cc14' ? cellOf('cc', channel, number + 32) : -1,
+    moved: 0,
+    // What the school wants as a note counts as unwanted on a control number.
+    unwanted:
+      meaning +
+      (prefersNotes && type === 'cc' ? 1 : 0) +
+      (type === 'note' && demand.message.type !== 'note' && !prefersNotes ? NOTE_INSTEAD : 0),
+    rank,
+  };
+}
+
+const canSend = (index: RigIndex, demand: Demand, type: MessageType): boolean =>
+  demand.controllerIds.every((id) => index.controllers.get(id)?.firmware.messages.includes(type) ?? false);
+
+/** Whether a number of one kind on one channel gets through to every target that a demand is meant for, and is taken there. */
+function takes(
+  index: RigIndex,
+  network: Network,
+  demand: Demand,
+  type: PlannedType,
+  channel: number,
+  wish: Wish,
+): (number: number) => boolean {
+  const carried = type === 'note' ? 'note' : 'cc';
+  const targets = demand.targetIds.flatMap((id) => index.targets.get(id) ?? []);
+  for (const controllerId of demand.controllerIds) {
+    const there = arrivals(network.planOf(controllerId, carried, channel));
+    for (const target of targets) {
+      // A target that no wire leads to is another matter: any number is as good as the next.
+      const wired = routesFrom(index, controllerId).some((r) => r.target.id === target.id);
+      if (wired && !there.has(target.id) && !wish.anyNumber) return () => false;
+    }
+  }
+  if (wish.anyNumber) return () => true;
+  const windowed = targets.filter((t) => t.reception.windows.length > 0);
+  if (windowed.length === 0) return () => true;
+  return (number) => windowed.every((t) => accepts(t, messageSchema.parse({ type, channel, number })));
+}
+
+/**
+ * Cells that are spoken for although nothing that is planned sends there: what a target still listens for, and what a layer sends
+ * when it is tapped.
+ */
+function blockedCells(index: RigIndex, demands: readonly Demand[], wish: Wish): (demand: Demand) => ReadonlySet<number> {
+  const owned = new Set(demands.flatMap((d) => d.landings.map((l) => l.id)));
+  const atTarget = new Map<string, number[]>();
+  for (const landing of wish.overLeftovers ? [] : index.rig.landings) {
+    if (owned.has(landing.id)) continue;
+    const cells = cellsOf(landing.address);
+    if (cells.length > 0) atTarget.set(landing.targetId, [...(atTarget.get(landing.targetId) ?? []), ...cells]);
+  }
+  const taps = index.rig.layers.flatMap((layer) =>
+    layer.tap.flatMap((a) =>
+      a.type === 'send'
+        ? [{ home: index.controls.get(layer.modifierControlId ?? '')?.controllerId ?? '', cells: cellsOf(a.message) }]
+        : [],
+    ),
+  );
+  const shares = sharing(index);
+  const known = new Map<string, ReadonlySet<number>>();
+  return (demand) => {
+    const key = demand.controllerIds.join(' ');
+    let found = known.get(key);
+    if (!found) {
+      const cells = new Set<number>();
+      for (const id of demand.controllerIds) {
+        for (const route of routesFrom(index, id)) for (const cell of atTarget.get(route.target.id) ?? []) cells.add(cell);
+        for (const tap of taps) if (shares(id, tap.home)) for (const cell of tap.cells) cells.add(cell);
+      }
+      found = cells;
+      known.set(key, found);
+    }
+    return found;
+  };
+}
+
+function unreachable(value: never): never {
+  throw new Error(`unhandled ${String(value)}`);
+}
