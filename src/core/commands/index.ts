@@ -28,4 +28,5 @@ export { addController, addParameters, addTarget, freshName, type ParameterDraft
 export { asGesture, behaviourOf, behavioursFor, chordPartners, gestureOf, gestureTypes, messageOf, typesFor } from './kinds';
 export { addLayer, type LayerWish, removeLayer, setTap } from './layers';
 export { type ProgrammedLine, programmedEdit } from './programmed';
+export { pinNumbers, renumber } from './renumber';
 export { type CommandProblem, type NewId, nextOrder, patch } from './shared';

@@ -1,3 +1,4 @@
+export { type ByHand, countUp, shiftBy, swapped, toChannel } from './by-hand';
 export { chooseMessage, type Demand as NumberDemand, isFree } from './choose';
 export type { Cost, CostLevel } from './cost';
 export { type Demand, demandName, demandPlace, demandsOf } from './demand';
@@ -7,3 +8,4 @@ export { effortOf, type Loosening, type Move, type NumberPlan, planNumbers } fro
 export { roleOfNumber, standardNumberOf } from './roles.data';
 export { everyPlainNumber, type School, type SchoolId, schools, undefinedFirst } from './schools';
 export { costOfChoice, type Option, type Problem, type Solution, solve } from './search';
+export { type Occupancy, occupancyOf, type Seat, type SeatKind, type Sitter, seatKinds } from './seats';

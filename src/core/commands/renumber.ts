@@ -1,0 +1,59 @@
+// Moving numbers in one edit: every send at an address, what listens for it, and modifiers of layers made in the host.
+import type { Message } from '../midi';
+import type { Move } from '../numbers';
+import { type Assignment, batch, type Edit, type RigIndex, set } from '../rig';
+import { fitted, widened } from './kinds';
+import { staleAssignment, staleLanding } from './shared';
+
+/** The edit that makes moves; marks of what moves become stale. Moves may trade places: all of them happen at once. */
+export function renumber(index: RigIndex, moves: readonly Move[], label: string): Edit {
+  const actions = new Map<string, Map<number, Message>>();
+  const edits: Edit[] = [];
+  const seen = new Set<string>();
+  for (const { demand, to } of moves) {
+    for (const { assignment, actionIndex } of demand.sends) {
+      const there = actions.get(assignment.id) ?? new Map<number, Message>();
+      actions.set(assignment.id, there.set(actionIndex, to));
+    }
+    for (const landing of demand.landings) {
+      if (seen.has(landing.id)) continue;
+      seen.add(landing.id);
+      edits.push(set('landings', landing, 'address', to), ...staleLanding(landing));
+    }
+    if (demand.layer) edits.push(set('layers', demand.layer, 'signal', to));
+  }
+  for (const [id, changes] of actions) {
+    const assignment = index.assignments.get(id);
+    if (assignment) edits.push(...sendsMoved(assignment, changes));
+  }
+  return batch(label, edits);
+}
+
+function sendsMoved(assignment: Assignment, changes: ReadonlyMap<number, Message>): Edit[] {
+  const actions = assignment.actions.map((action, i) => {
+    const to = changes.get(i);
+    return action.type === 'send' && to ? fitted(widened({ ...action, message: to }, action.message.type)) : action;
+  });
+  return [set('assignments', assignment, 'actions', actions), ...staleAssignment(assignment)];
+}
+
+/** Pins or frees the number of every send of some demands. */
+export function pinNumbers(index: RigIndex, demands: readonly Move['demand'][], pinned: boolean): Edit {
+  const actions = new Map<string, Set<number>>();
+  for (const demand of demands)
+    for (const { assignment, actionIndex } of demand.sends)
+      actions.set(assignment.id, (actions.get(assignment.id) ?? new Set()).add(actionIndex));
+  const edits = [...actions].flatMap(([id, places]): Edit[] => {
+    const assignment = index.assignments.get(id);
+    if (!assignment) return [];
+    return [
+      set(
+        'assignments',
+        assignment,
+        'actions',
+        assignment.actions.map((a, i) => (a.type === 'send' && places.has(i) ? { ...a, pinned } : a)),
+      ),
+    ];
+  });
+  return batch(pinned ? 'Pin the number' : 'Let the number move', edits);
+}

@@ -1,0 +1,148 @@
+// Who sits where: the numbers of one kind on one channel, as a wire carries them. What is free, in use, listened for, and taken or heard.
+import { addressKey, type Message, messageSchema, type WordType } from '../midi';
+import { type Assignment, type Landing, type Layer, messagesOf, type RigIndex, type Send, type Target } from '../rig';
+import { accepts, arrivals, compileNetwork, type Hop, type Network } from '../wires';
+
+export type SeatKind = 'cc' | 'note' | 'program' | 'nrpn';
+export const seatKinds = ['cc', 'note', 'program', 'nrpn'] as const satisfies readonly SeatKind[];
+
+/** Something that puts a number on the wire: an action of an assignment, or the modifier of a layer made in the host. */
+export interface Sitter {
+  readonly assignment: Assignment | null;
+  readonly send: Send | null;
+  readonly layer: Layer | null;
+  /** Whether it takes this number with another one: the low byte of a 14-bit control. */
+  readonly beside: boolean;
+  readonly key: number;
+}
+
+export interface Seat {
+  readonly number: number;
+  readonly sitters: readonly Sitter[];
+  /** What a target listens for here although nothing that the wire carries sends it. */
+  readonly leftovers: readonly Landing[];
+}
+
+/** The numbers in use on one wire (or all of them), by kind and channel. */
+export interface Occupancy {
+  readonly seatAt: (kind: SeatKind, channel: number, number: number) => Seat;
+  /** Numbers of a kind in use on a channel, in order. */
+  readonly used: (kind: SeatKind, channel: number) => readonly number[];
+  /** Targets that take a number where the wire brings it, and all those that hear it. */
+  readonly takers: (kind: SeatKind, channel: number, number: number) => readonly Target[];
+  readonly hearers: (kind: SeatKind, channel: number) => readonly Target[];
+}
+
+const placeKey = (kind: SeatKind, channel: number, number: number): string => `${kind} ${channel} ${number}`;
+const carrier = { cc: 'cc', note: 'note', program: 'program', nrpn: 'cc' } as const satisfies Readonly<
+  Record<SeatKind, WordType>
+>;
+
+/** The places that a message takes: a 14-bit control two, a program one, what has no number none. */
+function placesOf(message: Message): readonly { kind: SeatKind; channel: number; number: number; beside: boolean }[] {
+  switch (message.type) {
+    case 'cc':
+    case 'note':
+    case 'program':
+    case 'nrpn':
+      return [{ kind: message.type, channel: message.channel, number: message.number, beside: false }];
+    case 'cc14':
+      return [
+        { kind: 'cc', channel: message.channel, number: message.number, beside: false },
+        { kind: 'cc', channel: message.channel, number: message.number + 32, beside: true },
+      ];
+    default:
+      return [];
+  }
+}
+
+/** The occupancy of one wire, by its id; null looks at the whole rig. */
+export function occupancyOf(index: RigIndex, wireId: string | null): Occupancy {
+  const network = compileNetwork(index.rig, new Set());
+  const seats = new Map<string, { sitters: Sitter[]; leftovers: Landing[] }>();
+  const seat = (key: string) => {
+    const there = seats.get(key) ?? { sitters: [], leftovers: [] };
+    seats.set(key, there);
+    return there;
+  };
+  const usedBy = new Map<string, Set<number>>();
+  const sit = (message: Message, unitId: string, sitter: Omit<Sitter, 'beside' | 'key'>): void => {
+    for (const { kind, channel, number, beside } of placesOf(message)) {
+      if (!passes(network, wireId, unitId, carrier[kind], channel)) continue;
+      seat(placeKey(kind, channel, number)).sitters.push({ ...sitter, beside, key: addressKey(message) });
+      const list = usedBy.get(`${kind} ${channel}`) ?? new Set();
+      usedBy.set(`${kind} ${channel}`, list.add(number));
+    }
+  };
+  for (const assignment of index.rig.assignments) {
+    const unitId = index.controls.get(assignment.controlId)?.controllerId ?? '';
+    for (const action of assignment.actions) {
+      if (action.type !== 'send') continue;
+      for (const message of messagesOf(action, index.counters)) sit(message, unitId, { assignment, send: action, layer: null });
+    }
+  }
+  for (const layer of index.rig.layers) {
+    const unitId = index.controls.get(layer.modifierControlId ?? '')?.controllerId ?? '';
+    if (layer.signal) sit(layer.signal, unitId, { assignment: null, send: null, layer });
+    for (const a of layer.tap) if (a.type === 'send') sit(a.message, unitId, { assignment: null, send: a, layer });
+  }
+  const far = wireId === null ? null : unitsBehind(index, wireId);
+  for (const landing of index.rig.landings) {
+    if (far && !far.has(landing.targetId)) continue;
+    for (const { kind, channel, number } of placesOf(landing.address)) {
+      const there = seats.get(placeKey(kind, channel, number));
+      if (!there || there.sitters.length === 0) seat(placeKey(kind, channel, number)).leftovers.push(landing);
+    }
+  }
+  const sources = wireId === null ? index.rig.controllers.map((c) => c.id) : sourcesOf(index, network, wireId);
+  const heard = new Map<string, readonly Target[]>();
+  const hearers = (kind: SeatKind, channel: number): readonly Target[] => {
+    const key = `${carrier[kind]} ${channel}`;
+    const known = heard.get(key);
+    if (known) return known;
+    const ids = new Set(sources.flatMap((id) => [...arrivals(network.planOf(id, carrier[kind], channel)).keys()]));
+    const found = index.rig.targets.filter((t) => ids.has(t.id));
+    heard.set(key, found);
+    return found;
+  };
+  return {
+    seatAt: (kind, channel, number) => {
+      const there = seats.get(placeKey(kind, channel, number));
+      return { number, sitters: there?.sitters ?? [], leftovers: there?.leftovers ?? [] };
+    },
+    used: (kind, channel) => [...(usedBy.get(`${kind} ${channel}`) ?? [])].sort((a, b) => a - b),
+    hearers,
+    takers: (kind, channel, number) => {
+      const message = messageSchema.parse({ type: kind, channel, number, bank: null });
+      return hearers(kind, channel).filter((t) => accepts(t, message));
+    },
+  };
+}
+
+/** Whether what a unit sends goes over a wire. */
+function passes(network: Network, wireId: string | null, unitId: string, type: WordType, channel: number): boolean {
+  if (wireId === null) return true;
+  const over = (hops: readonly Hop[]): boolean => hops.some((h) => network.wires[h.wire]?.id === wireId || over(h.next));
+  return over(network.planOf(unitId, type, channel).hops);
+}
+
+/** Controllers whose messages can come over a wire at all. */
+function sourcesOf(index: RigIndex, network: Network, wireId: string): readonly string[] {
+  const start = index.rig.wires.find((w) => w.id === wireId)?.from.unitId ?? '';
+  return index.rig.controllers.flatMap((c) => (c.id === start || network.reachedFrom(c.id).has(start) ? [c.id] : []));
+}
+
+/** Units that a wire leads to, straight or through what passes on. */
+function unitsBehind(index: RigIndex, wireId: string): ReadonlySet<string> {
+  const end = index.rig.wires.find((w) => w.id === wireId)?.to.unitId ?? '';
+  const units = new Set([end]);
+  for (let grown = true; grown; ) {
+    grown = false;
+    for (const wire of index.rig.wires) {
+      if (!wire.passesOn || !units.has(wire.from.unitId) || units.has(wire.to.unitId)) continue;
+      units.add(wire.to.unitId);
+      grown = true;
+    }
+  }
+  return units;
+}
