@@ -25,7 +25,7 @@ const allowed: Readonly<Record<string, readonly string[]>> = {
   bench: ['midi', 'values', 'rig', 'controller', 'wires', 'target'],
   numbers: ['midi', 'values', 'rig', 'wires', 'bench'],
   commands: ['midi', 'values', 'rig', 'wires', 'bench', 'numbers'],
-  checks: ['midi', 'values', 'rig', 'wires', 'bench', 'numbers', 'commands'],
+  checks: ['midi', 'values', 'rig', 'controller', 'wires', 'bench', 'numbers', 'commands'],
   sheets: ['midi', 'values', 'rig', 'wires', 'bench', 'numbers', 'commands'],
   formats: ['midi', 'values', 'rig', 'wires', 'bench', 'numbers', 'commands', 'checks', 'sheets'],
 };

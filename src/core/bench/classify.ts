@@ -27,6 +27,8 @@ export type Behaved =
       readonly count: number;
       readonly largestStep: number;
       readonly firstJump: number;
+      /** The longest part of the travel, 0–1, over which nothing moved. */
+      readonly longestStill: number;
     }
   | {
       readonly type: 'picks-up';
@@ -136,6 +138,8 @@ function classifySweep(trace: Trace, slot: number, parameter: Parameter, start: 
   let firstWay = 0;
   let before = -1;
   let phase: 'first' | 'up' | 'down' = 'first';
+  let movedAt = 0;
+  let longestStill = 0;
   const seen = new Set<number>();
   const sentUp = new Set<number>();
   let messagesUp = 0;
@@ -151,6 +155,7 @@ function classifySweep(trace: Trace, slot: number, parameter: Parameter, start: 
       }
       if (position < before && phase === 'up') {
         top = now;
+        longestStill = Math.max(longestStill, 1 - movedAt);
         phase = 'down';
       }
       before = position;
@@ -172,6 +177,8 @@ function classifySweep(trace: Trace, slot: number, parameter: Parameter, start: 
         if (value > now) ups++;
         else downs++;
         largestStep = Math.max(largestStep, Math.abs(value - now));
+        longestStill = Math.max(longestStill, before - movedAt);
+        movedAt = before;
         if (!seen.has(value)) count++;
         seen.add(value);
         atValue = sentValue;
@@ -191,5 +198,5 @@ function classifySweep(trace: Trace, slot: number, parameter: Parameter, start: 
   if ((ups > 0 && downs > 0) || now !== from || count < 2)
     return count < 2 && now === from ? stays(parameter, now, false) : { type: 'irregular', changes };
   if (parameter.kind === 'toggle') return { type: 'switches', from, to: top, atValue };
-  return { type: 'sweeps', from, to: top, count, largestStep, firstJump: Math.abs(from - start) };
+  return { type: 'sweeps', from, to: top, count, largestStep, firstJump: Math.abs(from - start), longestStill };
 }

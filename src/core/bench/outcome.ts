@@ -21,7 +21,7 @@ import { type Chain, compileChain, startChain, sysexOf } from './chain';
 import { type Behaved, classify, stays } from './classify';
 import { run } from './run';
 import { inLayer, standardScript } from './script';
-import { SENT, type Trace } from './trace';
+import { FINGER_DOWN, SENT, type Trace } from './trace';
 
 export type Unreachable =
   | { readonly type: 'no-such-bank'; readonly bank: number; readonly banks: number }
@@ -49,6 +49,8 @@ export type Outcome =
       readonly sent: number;
       /** Other assignments that fired before this one did, in the same gesture. */
       readonly firedBefore: readonly string[];
+      /** From the finger going down (the last time, for a double tap) to the first message of it, in milliseconds; null where nothing is pressed or sent. */
+      readonly delayMs: number | null;
     }
   | { readonly type: 'unreachable'; readonly why: Unreachable }
   | { readonly type: 'cannot'; readonly what: string };
@@ -97,7 +99,7 @@ export function outcome(index: RigIndex, assignment: Assignment, around: Surroun
     else still.push(i);
   });
   if (still.length > 0) effects.push(...fromAnotherStart(stage, still, meant));
-  return { type: 'played', effects, sent, firedBefore: firedBefore(stage, trace) };
+  return { type: 'played', effects, sent, firedBefore: firedBefore(stage, trace), delayMs: delayOf(stage, trace) };
 }
 
 /** The trace of the standard script, for drawing; null when the place cannot be reached or the kind is not simulated. */
@@ -107,7 +109,7 @@ export function traceOf(index: RigIndex, assignment: Assignment): Played | null 
   return { trace: playOn(stage, stage.chain.targets.start), chain: stage.chain, slot: stage.slot };
 }
 
-interface Stage {
+export interface Stage {
   readonly type: 'ready';
   readonly chain: Chain;
   /** Slot of the assignment in the first controller of the chain. */
@@ -119,7 +121,16 @@ interface Stage {
   readonly page: number;
 }
 
-function setUp(index: RigIndex, assignment: Assignment, around: Surroundings): Stage | Exclude<Outcome, { type: 'played' }> {
+/**
+ * Everything that an assignment needs to be played: its chain, and its script from the place it stands at. `beside` brings another
+ * control of the same controller into the chain, and with it every layer.
+ */
+export function setUp(
+  index: RigIndex,
+  assignment: Assignment,
+  around: Surroundings,
+  beside: string | null = null,
+): Stage | Exclude<Outcome, { type: 'played' }> {
   const control = index.controls.get(assignment.controlId);
   const controller = control && index.controllers.get(control.controllerId);
   if (!control || !controller) return { type: 'cannot', what: 'a control that is not there' };
@@ -136,10 +147,11 @@ function setUp(index: RigIndex, assignment: Assignment, around: Surroundings): S
   const here = [control.id];
   if (gesture.type === 'chord') here.push(gesture.with);
   if (modifier && home?.id === controller.id && !here.includes(modifier.id)) here.push(modifier.id);
+  if (beside !== null && !here.includes(beside)) here.push(beside);
   const away = modifier && home && home.id !== controller.id ? [{ controller: home, controlIds: [modifier.id] }] : [];
   const { chain, unsupported } = compileChain(index, {
     controllers: [{ controller, controlIds: here }, ...away],
-    place: { bank, page, layerIds: layer ? [layer.id] : [] },
+    place: { bank, page, layerIds: beside !== null ? [...index.layers.keys()] : layer ? [layer.id] : [] },
     network: around.network,
     sysex: around.sysex,
     tempo: usualTempo,
@@ -324,4 +336,16 @@ function firedBefore(stage: Stage, trace: Trace): string[] {
     const fired = stage.chain.controllers[0]?.armed[slot]?.assignment;
     return fired?.controlId === stage.controlId ? [fired.id] : [];
   });
+}
+
+/** How long the finger is down before the first message of the assignment goes out. */
+function delayOf(stage: Stage, trace: Trace): number | null {
+  let downAt: number | null = null;
+  for (let i = 0; i < trace.kind.length; i++) {
+    const kind = trace.kind[i];
+    if (kind === FINGER_DOWN && trace.a[i] === 0) downAt = trace.t[i] ?? null;
+    else if (kind === SENT && trace.b[i] === stage.slot && trace.c[i] === 0)
+      return downAt === null ? null : (trace.t[i] ?? 0) - downAt;
+  }
+  return null;
 }

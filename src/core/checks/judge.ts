@@ -94,6 +94,6 @@ function stops(judgement: Judgement): number {
 /** How many assignments clash with something, without simulating anything: for the list of rigs. */
 export function countClashes(index: RigIndex): number {
   const context: CheckContext = { index, outcomeOf: () => undefined, newId: noIds };
-  const unplayed: Outcome = { type: 'played', effects: [], sent: 0, firedBefore: [] };
+  const unplayed: Outcome = { type: 'played', effects: [], sent: 0, firedBefore: [], delayMs: null };
   return index.rig.assignments.filter((a) => addressClash.find(context, a, unplayed).length > 0).length;
 }

@@ -1,5 +1,6 @@
 export { accelerated, type Destination } from './fire';
 export { type ControlView, panelView } from './panel-state';
 export { type Armed, type ControllerProgram, compileController } from './program';
+export { exploreController, type Space, type Step } from './space';
 export { type ControllerState, startController } from './state';
 export { type ControllerInput, type ControllerStep, stepController } from './step';

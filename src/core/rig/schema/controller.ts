@@ -43,6 +43,8 @@ export const firmwareSchema = z.object({
   repeatMs: milliseconds,
   banks: z.number().int().min(1).max(128),
   pages: z.number().int().min(1).max(16),
+  /** Whether the unit has buttons of its own that step through banks and pages; else only what is assigned leads there. */
+  bankButtons: z.boolean().default(true),
   counters: z.number().int().min(0).max(128),
   togglesSurviveBankChange: z.boolean(),
   resendsPositions: z.boolean(),

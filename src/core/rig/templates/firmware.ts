@@ -16,6 +16,7 @@ export const commonFirmware: Firmware = {
   repeatMs: 120,
   banks: 1,
   pages: 1,
+  bankButtons: true,
   counters: 8,
   togglesSurviveBankChange: true,
   resendsPositions: false,

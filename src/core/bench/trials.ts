@@ -1,0 +1,221 @@
+// Trials beside the standard script: what a light shows, how far a parameter leaps when knob and value differ, how long a burst takes to
+// arrive, when a launch starts, and what is left on when a release goes elsewhere. Each plays the chain of one assignment once.
+import { panelView } from '../controller';
+import type { Assignment, Parameter, RigIndex, ScriptEvent } from '../rig';
+import { setValue, type Tempo } from '../target';
+import { usualTiming } from '../wires';
+import { type ChainState, startChain } from './chain';
+import { type Stage, type Surroundings, setUp } from './outcome';
+import { run } from './run';
+import { ARRIVED, SENT, type Trace, VALUE } from './trace';
+
+const NEVER = Number.MAX_VALUE;
+const plain = { timing: null, full: false, until: NEVER } as const;
+
+const stageFor = (index: RigIndex, assignment: Assignment, around: Surroundings): Stage | null => {
+  const stage = setUp(index, assignment, around);
+  return stage.type === 'ready' ? stage : null;
+};
+
+const start = (stage: Stage, values: readonly number[] = stage.chain.targets.start): ChainState =>
+  startChain(stage.chain, { bank: stage.bank, page: stage.page }, values);
+
+/** What a light shows beside what the parameter does. */
+export interface LightAt {
+  readonly lit: boolean;
+  readonly on: boolean;
+}
+
+export interface Lights {
+  /** Before anything is touched. */
+  readonly start: LightAt;
+  /** After each press of the standard script, the finger being off again. */
+  readonly presses: readonly LightAt[];
+  /** After the parameter was then changed by the mouse or a preset. */
+  readonly changed: LightAt;
+}
+
+/** The light of a switch against a toggle that it moves; null where it has none, or its place cannot be reached. */
+export function lightsOf(index: RigIndex, assignment: Assignment, parameter: Parameter, around: Surroundings): Lights | null {
+  const control = index.controls.get(assignment.controlId);
+  if (!control || control.light === 'none' || parameter.kind !== 'toggle') return null;
+  const stage = stageFor(index, assignment, around);
+  const slot = stage?.chain.targets.slots.get(parameter.id);
+  if (!stage || slot === undefined) return null;
+  let state = start(stage);
+  const look = (): LightAt => {
+    const program = stage.chain.controllers[0];
+    const own = state.controllers[0];
+    const view = program && own ? panelView(program, own).get(control.id) : undefined;
+    return { lit: view?.lit === true, on: (state.targets.values[slot] ?? 0) >= 0.5 };
+  };
+  const before = look();
+  const presses: LightAt[] = [];
+  const { script } = stage;
+  for (let i = 0; i < script.length; i++) {
+    const event = script[i];
+    if (!event) continue;
+    const next = script[i + 1];
+    state = run(stage.chain, state, [event], { ...plain, until: next ? next.atMs - 1e-6 : NEVER }).state;
+    const lifted = event.do === 'release' && event.on === control.id;
+    const again = next !== undefined && next.atMs - event.atMs < PAUSE_MS && next.do === 'press';
+    if (lifted && !again) presses.push(look());
+  }
+  const last = script[script.length - 1]?.atMs ?? 0;
+  const other = (state.targets.values[slot] ?? 0) >= 0.5 ? parameter.lowest : parameter.highest;
+  state = run(stage.chain, state, [{ do: 'set', atMs: last + 1000, on: parameter.id, value: other }], plain).state;
+  return { start: before, presses, changed: look() };
+}
+
+/** Gestures of the standard script are further apart than this. */
+const PAUSE_MS = 450;
+
+export interface Jumps {
+  /** How far the first message of the show can move the parameter, from where it starts. */
+  readonly first: number;
+  /** How far one message can move it after a bank, preset or track change left it elsewhere. */
+  readonly later: number;
+  /** The values that the largest of the two leaps from and to. */
+  readonly from: number;
+  readonly to: number;
+}
+
+/** How far a moving control makes a parameter leap where knob and value differ; tried from both ends of the travel. */
+export function jumpsOf(index: RigIndex, assignment: Assignment, parameter: Parameter, around: Surroundings): Jumps | null {
+  if (assignment.gesture.type !== 'move') return null;
+  const stage = stageFor(index, assignment, around);
+  const slot = stage?.chain.targets.slots.get(parameter.id);
+  if (!stage || slot === undefined) return null;
+  const on = stage.controlId;
+  let first = 0;
+  let later = 0;
+  let most = { from: parameter.start, to: parameter.start };
+  const opening = stage.script.filter((e) => e.do !== 'move');
+  const t0 = (stage.script.find((e) => e.do === 'move')?.atMs ?? 0) + 1;
+  const early = opening.filter((e) => e.atMs < t0);
+  const opened = run(stage.chain, start(stage), early, { ...plain, until: t0 - 0.5 }).state;
+  for (const [at, beside, elsewhere] of [
+    [0, 1 / 127, parameter.highest],
+    [1, 126 / 127, parameter.lowest],
+  ] as const) {
+    const begun = run(stage.chain, opened, [{ do: 'move', atMs: t0, on, position: at }], { ...plain, until: t0 + 1 });
+    const began = largestMove(begun.trace, slot, opened.targets.values[slot] ?? 0);
+    // The other end of what the message can reach: a landing may cover only part of the range.
+    const away = { ...begun.state, targets: setValue(begun.state.targets, slot, elsewhere) };
+    const moved = run(stage.chain, away, [{ do: 'move', atMs: t0 + 2, on, position: beside }], { ...plain, until: t0 + 3 });
+    const leapt = largestMove(moved.trace, slot, elsewhere);
+    if (began.by > Math.max(first, later)) most = began;
+    if (leapt.by > Math.max(first, later, began.by)) most = leapt;
+    first = Math.max(first, began.by);
+    later = Math.max(later, leapt.by);
+  }
+  return { first, later, from: most.from, to: most.to };
+}
+
+function largestMove(trace: Trace, slot: number, before: number): { by: number; from: number; to: number } {
+  let now = before;
+  let found = { by: 0, from: before, to: before };
+  for (let i = 0; i < trace.kind.length; i++) {
+    if (trace.kind[i] !== VALUE || trace.a[i] !== slot) continue;
+    const to = trace.b[i] ?? now;
+    if (Math.abs(to - now) > found.by) found = { by: Math.abs(to - now), from: now, to };
+    now = to;
+  }
+  return found;
+}
+
+/** Every value that one parameter goes through under the standard script, from its start on. */
+export function valuesOf(index: RigIndex, assignment: Assignment, parameter: Parameter, around: Surroundings): readonly number[] {
+  const stage = stageFor(index, assignment, around);
+  const slot = stage?.chain.targets.slots.get(parameter.id);
+  if (!stage || slot === undefined) return [parameter.start];
+  const { trace } = run(stage.chain, start(stage), stage.script, plain);
+  const values = [parameter.start];
+  for (let i = 0; i < trace.kind.length; i++) if (trace.kind[i] === VALUE && trace.a[i] === slot) values.push(trace.b[i] ?? 0);
+  return values;
+}
+
+/** Milliseconds from the first message of one gesture to the moment the last one has arrived, over the wires as they are; null where nothing arrives. */
+export function burstOf(index: RigIndex, assignment: Assignment, around: Surroundings): number | null {
+  const stage = stageFor(index, assignment, around);
+  if (!stage) return null;
+  const { trace } = run(stage.chain, start(stage), oneGesture(stage.script), {
+    timing: (wire) => ({ ...usualTiming, transport: stage.chain.network.wires[wire]?.transport ?? 'virtual' }),
+    full: true,
+    until: NEVER,
+  });
+  let sentAt: number | null = null;
+  const mine = new Set<number>();
+  let arrived: number | null = null;
+  for (let i = 0; i < trace.kind.length; i++) {
+    if (trace.kind[i] === SENT && trace.b[i] === stage.slot && trace.c[i] === 0) {
+      sentAt ??= trace.t[i] ?? 0;
+      mine.add(trace.d[i] ?? -1);
+    } else if (trace.kind[i] === ARRIVED && mine.has(trace.d[i] ?? -2)) arrived = trace.t[i] ?? 0;
+  }
+  return sentAt === null || arrived === null ? null : arrived - sentAt;
+}
+
+/** The script up to the second time that the finger goes down after a pause: one gesture. */
+function oneGesture(script: readonly ScriptEvent[]): readonly ScriptEvent[] {
+  const end = script.findIndex((e, i) => i > 0 && e.atMs - (script[i - 1]?.atMs ?? 0) > PAUSE_MS && e.do === 'press');
+  return end < 0 ? script : script.slice(0, end);
+}
+
+/**
+ * How long after the bar line a launch starts when the finger goes down one beat before it, in milliseconds: 0 where it is in time,
+ * a whole bar where it just misses. Null where nothing is launched.
+ */
+export function launchOf(
+  index: RigIndex,
+  assignment: Assignment,
+  parameter: Parameter,
+  tempo: Tempo,
+  around: Surroundings,
+): number | null {
+  const stage = stageFor(index, assignment, around);
+  const slot = stage?.chain.targets.slots.get(parameter.id);
+  if (!stage || slot === undefined) return null;
+  const beatMs = 60_000 / tempo.bpm;
+  const barMs = beatMs * tempo.beatsPerBar;
+  const chain = { ...stage.chain, targets: { ...stage.chain.targets, beatMs, barMs } };
+  const once = oneGesture(stage.script);
+  const downAt = once.filter((e) => e.do === 'press' && e.on === stage.controlId).at(-1)?.atMs ?? 0;
+  // Far enough in for whatever opens a layer; the press falls one beat before a bar line.
+  const shift = Math.ceil((downAt + beatMs) / barMs) * barMs - beatMs - downAt;
+  const line = downAt + shift + beatMs;
+  const { trace } = run(
+    chain,
+    start(stage),
+    once.map((e) => ({ ...e, atMs: e.atMs + shift })),
+    plain,
+  );
+  for (let i = 0; i < trace.kind.length; i++)
+    if (trace.kind[i] === VALUE && trace.a[i] === slot) return Math.max(0, (trace.t[i] ?? 0) - line);
+  return null;
+}
+
+/**
+ * Where a parameter is left when a modifier goes down while the switch is held and comes up after it: other than where it started
+ * means that the release went elsewhere. Null where the assignment does not answer to that.
+ */
+export function leftOn(
+  index: RigIndex,
+  assignment: Assignment,
+  parameter: Parameter,
+  modifierId: string,
+  around: Surroundings,
+): number | null {
+  const whole = setUp(index, assignment, around, modifierId);
+  if (whole.type !== 'ready') return null;
+  const slot = whole.chain.targets.slots.get(parameter.id);
+  if (slot === undefined) return null;
+  const on = whole.controlId;
+  const events: ScriptEvent[] = [
+    { do: 'press', atMs: 0, on, velocity: null },
+    { do: 'press', atMs: 100, on: modifierId, velocity: null },
+    { do: 'release', atMs: 200, on },
+    { do: 'release', atMs: 300, on: modifierId },
+  ];
+  return run(whole.chain, start(whole), events, plain).state.targets.values[slot] ?? null;
+}
