@@ -1,27 +1,30 @@
 // Address clash: one address serves different functions at one receiver.
-import { changeMessage, meantNames } from '../commands';
+import { meantNames } from '../commands';
 import { addressKey, heardKeys, type Message, shortName } from '../midi';
-import { chooseMessage } from '../numbers';
 import { type Assignment, hostLayerAt, messagesOf, type PlacedSend, type RigIndex } from '../rig';
 import { routesFrom } from '../wires';
-import type { Check, Finding } from './finding';
+import { type AssignmentCheck, subjectOf } from './finding';
+import { renumberFix } from './fix-parts';
 
 /**
  * A clash, taken at the receiver after routing: something at the same address and in the same host layer is there for
  * something else. The same function in other banks, a radio group (several sends for one parameter) and a macro (one
  * address, several parameters, all meant) are no clash.
  */
-export const addressClash: Check = {
+export const addressClash: AssignmentCheck = {
+  scope: 'assignment',
   id: 'address-clash',
   find: ({ index }, assignment) => {
     const rivals = new Map<string, string>();
+    const keys = new Set<number>();
     for (const action of assignment.actions) {
       if (action.type !== 'send') continue;
       for (const message of messagesOf(action, index.counters)) {
         const others = sharersOf(index, message);
         for (const other of others) {
           if (other.assignment.id === assignment.id || sameFunction(action.meant, other.send.meant)) continue;
-          if (!meet(index, assignment, other.assignment)) continue;
+          if (onLowByte(message, other.send.message) || !meet(index, assignment, other.assignment)) continue;
+          keys.add(addressKey(message));
           rivals.set(other.assignment.id, `${placeName(index, other)} (${meantNames(index, other.assignment)})`);
         }
         for (const landing of heardKeys(message).flatMap((key) => index.landingsAt.get(key) ?? [])) {
@@ -29,6 +32,8 @@ export const addressClash: Check = {
             continue;
           if (landing.hostLayerId !== hostLayerAt(index, assignment.layerId) || !hears(index, assignment, landing.targetId))
             continue;
+          if (onLowByte(message, landing.address)) continue;
+          keys.add(addressKey(message));
           rivals.set(
             landing.id,
             `${index.parameters.get(landing.parameterId)?.name ?? '?'} in ${index.targets.get(landing.targetId)?.name ?? '?'}`,
@@ -41,35 +46,29 @@ export const addressClash: Check = {
     const send = assignment.actions.find((a) => a.type === 'send');
     const name = send?.type === 'send' ? shortName(send.message) : 'its address';
     const more = rivals.size > 1 ? ` and ${rivals.size - 1} more` : '';
-    const finding: Finding = {
-      check: 'address-clash',
-      severity: 'stop',
-      assignmentId: assignment.id,
-      parameterId: null,
-      title: `Clashes with ${first}${more}.`,
-      reason: `Both put ${name} on the same channel, so moving one moves the other.`,
-    };
-    return [finding];
+    return [
+      {
+        severity: 'stop',
+        title: `Clashes with ${first}${more}.`,
+        reason: `Both put ${name} on the same channel, so moving one moves the other.`,
+        evidence: { type: 'addresses', keys: [...keys] },
+      },
+    ];
   },
-  fixes: ({ index, newId }, assignment) => {
-    const control = index.controls.get(assignment.controlId);
-    const controller = control && index.controllers.get(control.controllerId);
-    if (!controller) return [];
-    return assignment.actions.flatMap((action, at) => {
-      if (action.type !== 'send' || !('channel' in action.message)) return [];
-      const { type } = action.message;
-      if (type !== 'cc' && type !== 'note' && type !== 'program') return [];
-      const [meant] = action.meant;
-      const targetId = meant === undefined ? null : (index.parameters.get(meant)?.targetId ?? null);
-      const message = chooseMessage(index, { controllerId: controller.id, type, channel: action.message.channel, targetId });
-      const edit = message && changeMessage(index, assignment, at, message, newId);
-      return edit ? [{ label: `Send ${shortName(message)} instead`, edit }] : [];
-    });
+  fixes: (context, finding) => {
+    const assignment = subjectOf(context, finding);
+    return assignment ? assignment.actions.flatMap((_, at) => renumberFix(context, assignment, at)) : [];
   },
 };
 
+/** A plain control on the low byte of a 14-bit one: that has a check of its own. */
+export function onLowByte(a: Message, b: Message): boolean {
+  if (a.type === 'cc' && b.type === 'cc14') return a.channel === b.channel && a.number === b.number + 32;
+  return b.type === 'cc' && a.type === 'cc14' && a.channel === b.channel && b.number === a.number + 32;
+}
+
 /** Sends that a receiver cannot tell from a message: at its address, or as bytes of a sequence that one of the two is. */
-function sharersOf(index: RigIndex, message: Message): readonly PlacedSend[] {
+export function sharersOf(index: RigIndex, message: Message): readonly PlacedSend[] {
   const own = index.sendsAt.get(addressKey(message)) ?? [];
   const around = [
     ...heardKeys(message)
@@ -84,7 +83,7 @@ const sameFunction = (a: readonly string[], b: readonly string[]): boolean =>
   a.length === b.length && a.every((id) => b.includes(id));
 
 /** Whether two assignments are heard by one receiver in one host layer. A receiver that tells ports apart hears one controller apart from another. */
-function meet(index: RigIndex, a: Assignment, b: Assignment): boolean {
+export function meet(index: RigIndex, a: Assignment, b: Assignment): boolean {
   if (hostLayerAt(index, a.layerId) !== hostLayerAt(index, b.layerId)) return false;
   const home = (x: Assignment): string => index.controls.get(x.controlId)?.controllerId ?? '';
   if (home(a) === home(b)) return true;
@@ -101,7 +100,7 @@ function hears(index: RigIndex, assignment: Assignment, targetId: string): boole
   return routesFrom(index, home).some((r) => r.target.id === targetId && r.wire.forRemote);
 }
 
-function placeName(index: RigIndex, { assignment }: PlacedSend): string {
+export function placeName(index: RigIndex, { assignment }: PlacedSend): string {
   const control = index.controls.get(assignment.controlId);
   const controller = control && index.controllers.get(control.controllerId);
   const bank = assignment.bank === null ? '' : `, ${controller?.bankNames[assignment.bank - 1] ?? `bank ${assignment.bank}`}`;

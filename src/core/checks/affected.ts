@@ -17,6 +17,8 @@ export interface Affected {
   readonly simulate: ReadonlySet<string>;
   /** Assignments to check again: those, and whoever shares an address or a parameter with them. */
   readonly check: ReadonlySet<string>;
+  /** Controllers to look over again: their own rows, or what is assigned on them. */
+  readonly controllers: ReadonlySet<string>;
 }
 
 /**
@@ -27,7 +29,7 @@ export function affected(before: RigIndex, after: RigIndex): Affected {
   const wide = ['layers', 'wires', 'targets'] as const;
   if (wide.some((table) => before.rig[table] !== after.rig[table])) {
     const all = new Set([...before.assignments.keys(), ...after.assignments.keys()]);
-    return { simulate: all, check: all };
+    return { simulate: all, check: all, controllers: new Set([...before.controllers.keys(), ...after.controllers.keys()]) };
   }
   const simulate = new Set<string>();
   const both = [before, after];
@@ -67,7 +69,27 @@ export function affected(before: RigIndex, after: RigIndex): Affected {
 
   const check = new Set(simulate);
   for (const index of both) for (const id of simulate) neighbours(index, id, check);
-  return { simulate, check };
+  const accepted = acceptedSubjects(before.rig, after.rig);
+  for (const id of accepted) if (after.assignments.has(id)) check.add(id);
+  const owners = new Set([...controllers, ...[...accepted].filter((id) => after.controllers.has(id))]);
+  for (const id of check) {
+    for (const index of both) {
+      const controlId = index.assignments.get(id)?.controlId;
+      const owner = controlId === undefined ? undefined : index.controls.get(controlId)?.controllerId;
+      if (owner !== undefined) owners.add(owner);
+    }
+  }
+  for (const id of controls) {
+    const owner = (after.controls.get(id) ?? before.controls.get(id))?.controllerId;
+    if (owner !== undefined) owners.add(owner);
+  }
+  return { simulate, check, controllers: owners };
+}
+
+/** What findings were accepted, or opened again, about. */
+function acceptedSubjects(before: Rig, after: Rig): ReadonlySet<string> {
+  const changed = new Set(changedIds(before, after, 'accepted'));
+  return new Set([...before.accepted, ...after.accepted].flatMap((r) => (changed.has(r.id) ? [r.subjectId] : [])));
 }
 
 /** Assignments in whose script the control of another one takes part: as the modifier of their layer, or in a chord. */

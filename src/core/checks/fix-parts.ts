@@ -1,8 +1,19 @@
 // Changes that several checks propose.
-import { changeBehaviour, changeLanding, landingsFor, patch } from '../commands';
-import { u14 } from '../midi';
-import { type Assignment, type Behaviour, batch, type ReceiveMode, type RigIndex, type Send } from '../rig';
-import type { Fix } from './finding';
+import { changeBehaviour, changeLanding, changeMessage, landingsFor, patch } from '../commands';
+import { shortName, u14, valueMax } from '../midi';
+import { chooseMessage } from '../numbers';
+import {
+  type Assignment,
+  type Behaviour,
+  batch,
+  type Control,
+  type Controller,
+  type ReceiveMode,
+  type RigIndex,
+  type Send,
+  type Wire,
+} from '../rig';
+import type { CheckContext, Fix } from './finding';
 
 /** The sends of an assignment that are there for a parameter, with their action index. */
 export function sendsFor(
@@ -14,6 +25,16 @@ export function sendsFor(
   );
 }
 
+/** The control and controller of an assignment. */
+export function homeOf(
+  index: RigIndex,
+  assignment: Assignment,
+): { readonly control: Control; readonly controller: Controller } | null {
+  const control = index.controls.get(assignment.controlId);
+  const controller = control && index.controllers.get(control.controllerId);
+  return control && controller ? { control, controller } : null;
+}
+
 /** Gives the send another value behaviour, if the firmware can do it. */
 export function sendFix(
   index: RigIndex,
@@ -22,13 +43,9 @@ export function sendFix(
   label: string,
   behaviour: Behaviour,
 ): Fix[] {
-  const control = index.controls.get(assignment.controlId);
-  const controller = control && index.controllers.get(control.controllerId);
-  if (
-    !controller ||
-    (behaviour.type !== 'range' && behaviour.type !== 'relative' && !controller.firmware.switchModes.includes(behaviour.type))
-  )
-    return [];
+  const home = homeOf(index, assignment);
+  const plain = behaviour.type === 'range' || behaviour.type === 'relative';
+  if (!home || (!plain && !home.controller.firmware.switchModes.includes(behaviour.type))) return [];
   return sendsFor(assignment, parameterId).flatMap(({ send, at }) => {
     if (send.message.type === 'program') return [];
     const edit = changeBehaviour(assignment, at, behaviour);
@@ -54,10 +71,52 @@ export function startFix(index: RigIndex, parameterId: string, label: string, st
   return parameter ? [{ label, edit: batch(label, patch('parameters', parameter, { start })) }] : [];
 }
 
-export const alternating = (first: number, second: number): Behaviour => ({
+/** Gives a send the next free number of the rig's school. */
+export function renumberFix({ index, newId }: CheckContext, assignment: Assignment, at: number): Fix[] {
+  const action = assignment.actions[at];
+  const home = homeOf(index, assignment);
+  if (action?.type !== 'send' || !home || !('channel' in action.message)) return [];
+  const { type } = action.message;
+  if (type !== 'cc' && type !== 'note' && type !== 'program') return [];
+  const [meant] = action.meant;
+  const targetId = meant === undefined ? null : (index.parameters.get(meant)?.targetId ?? null);
+  const message = chooseMessage(index, { controllerId: home.controller.id, type, channel: action.message.channel, targetId });
+  const edit = message && changeMessage(index, assignment, at, message, newId);
+  return edit ? [{ label: `Send ${shortName(message)} instead`, edit }] : [];
+}
+
+/** Changes a wire. */
+export function wireFix(wire: Wire, label: string, changes: Partial<Wire>): Fix {
+  return { label, edit: batch(label, patch('wires', wire, changes)) };
+}
+
+/** The wires from a controller that are the first on a way to a target, and those behind them. */
+export function wiresTowards(index: RigIndex, controllerId: string, targetId: string): readonly Wire[] {
+  const found: Wire[] = [];
+  const seen = new Set<string>();
+  const leads = (unitId: string, first: boolean): boolean => {
+    if (unitId === targetId && !first) return true;
+    let any = false;
+    for (const wire of index.wiresFrom.get(unitId) ?? []) {
+      if (seen.has(wire.id) || (!first && !wire.passesOn)) continue;
+      seen.add(wire.id);
+      if (wire.to.unitId === targetId || leads(wire.to.unitId, false)) {
+        found.push(wire);
+        any = true;
+      }
+    }
+    return any;
+  };
+  leads(controllerId, true);
+  return found.reverse();
+}
+
+const clip = (value: number, send: Send | undefined) => u14(Math.min(value, send ? valueMax(send.message.type) : 127));
+
+export const alternating = (first: number, second: number, send?: Send): Behaviour => ({
   type: 'latching',
-  first: u14(first),
-  second: u14(second),
+  first: clip(first, send),
+  second: clip(second, send),
 });
 export const whileHeld = (down: number, up: number): Behaviour => ({ type: 'momentary', down: u14(down), up: u14(up) });
 export const always = (value: number): Behaviour => ({ type: 'fixed', value: u14(value) });

@@ -1,2 +1,6 @@
-export type { CheckId, Finding, Fix, Severity } from './finding';
-export { checks, countClashes, type Judgement, judge, offeredFixes } from './judge';
+export { accept, openAgain } from './accept';
+export type { Evidence, Finding, Fix, Severity } from './finding';
+export { countClashes, type Judgement, judge } from './judge';
+export { type Consequences, consequencesOf, countStops, type Mended, mendAll, offeredFixes } from './mend';
+export { type CheckId, checkNames, type Group, groups, isCheckId } from './names.data';
+export { checkPlace } from './registry';

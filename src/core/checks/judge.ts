@@ -1,32 +1,30 @@
 // Outcomes and findings of a whole rig, and again after an edit only of what the edit can have touched.
 import { type Outcome, outcome, surroundingsOf } from '../bench';
-import { apply, indexRig, type Rig, type RigIndex } from '../rig';
+import { exploreController, type Space } from '../controller';
+import { type Controller, indexRig, type Rig, type RigIndex } from '../rig';
+import { acceptedAs } from './accept';
 import { addressClash } from './address-clash';
 import { type Affected, affected } from './affected';
-import { channelModeNumber } from './channel-mode-number';
-import type { Check, CheckContext, Finding, Fix } from './finding';
-import { pressBeforeHold } from './press-before-hold';
-import { everySecondPress, firstPressDoesNothing, neverOff, neverRegisters } from './switches';
-import { unreachablePlace } from './unreachable-place';
-
-/** Every check there is, in the order in which findings are shown. */
-export const checks: readonly Check[] = [
-  addressClash,
-  channelModeNumber,
-  unreachablePlace,
-  neverRegisters,
-  everySecondPress,
-  firstPressDoesNothing,
-  neverOff,
-  pressBeforeHold,
-];
+import type { CheckContext, Finding, Found } from './finding';
+import type { CheckId } from './names.data';
+import { assignmentChecks, controllerChecks, rigChecks } from './registry';
 
 export interface Judgement {
   readonly index: RigIndex;
   readonly outcomes: ReadonlyMap<string, Outcome>;
+  /** Findings by the row that they are about. */
   readonly findings: ReadonlyMap<string, readonly Finding[]>;
-  /** Assignments that were computed anew for this judgement. */
+  /** Rows whose outcome or findings were computed anew for this judgement. */
   readonly renewed: ReadonlySet<string>;
+  /** The same findings by what was asked: an assignment, a controller, a check over the rig. */
+  readonly sources: Sources;
+  readonly spaces: ReadonlyMap<string, Space>;
+}
+
+interface Sources {
+  readonly assignments: ReadonlyMap<string, readonly Finding[]>;
+  readonly controllers: ReadonlyMap<string, readonly Finding[]>;
+  readonly rig: ReadonlyMap<CheckId, readonly Finding[]>;
 }
 
 const noIds = (): string => {
@@ -36,64 +34,125 @@ const noIds = (): string => {
 /** Judges a rig. With the judgement of the rig before an edit, only what can have changed is simulated again. */
 export function judge(rig: Rig, before?: Judgement): Judgement {
   const index = indexRig(rig, before?.index);
-  const everything = (): Affected => {
-    const ids = new Set(rig.assignments.map((a) => a.id));
-    return { simulate: ids, check: ids };
-  };
-  const { simulate, check: renewed } = before ? affected(before.index, index) : everything();
-  const outcomes = new Map<string, Outcome>(before?.outcomes);
-  const findings = new Map<string, readonly Finding[]>(before?.findings);
+  const { simulate, check, controllers } = before ? affected(before.index, index) : everything(rig);
   const around = surroundingsOf(index);
+  const outcomes = new Map<string, Outcome>(before?.outcomes);
+  const assignments = new Map(before?.sources.assignments);
   for (const id of simulate) {
     const assignment = index.assignments.get(id);
     if (assignment) outcomes.set(id, outcome(index, assignment, around));
     else {
       outcomes.delete(id);
-      findings.delete(id);
+      assignments.delete(id);
     }
   }
-  const context: CheckContext = { index, outcomeOf: (id) => outcomes.get(id), newId: noIds };
-  for (const id of renewed) {
+  const spaces = new Map(before?.spaces);
+  for (const id of controllers) spaces.delete(id);
+  const context: CheckContext = {
+    index,
+    around,
+    outcomeOf: (id) => outcomes.get(id),
+    spaceOf: (controller) => spaceIn(spaces, index, controller),
+    newId: noIds,
+  };
+  for (const id of check) {
     const assignment = index.assignments.get(id);
     const told = outcomes.get(id);
     if (!assignment || !told) continue;
-    const found = checks.flatMap((check) => check.find(context, assignment, told));
-    if (found.length > 0) findings.set(id, found);
-    else findings.delete(id);
+    const found = assignmentChecks.flatMap((c) => whole(index, c.id, 'assignments', id, c.find(context, assignment, told)));
+    if (found.length > 0) assignments.set(id, found);
+    else assignments.delete(id);
   }
-  return { index, outcomes, findings, renewed };
+  const ofControllers = new Map(before?.sources.controllers);
+  for (const id of controllers) {
+    const controller = index.controllers.get(id);
+    if (!controller) ofControllers.delete(id);
+    else
+      ofControllers.set(
+        id,
+        controllerChecks.flatMap((c) => whole(index, c.id, 'controllers', id, c.find(context, controller))),
+      );
+  }
+  const ofRig = new Map<CheckId, readonly Finding[]>();
+  for (const c of rigChecks) {
+    const known = before?.sources.rig.get(c.id);
+    const same = before && known && [...c.reads, 'accepted' as const].every((t) => before.index.rig[t] === rig[t]);
+    ofRig.set(c.id, same ? known : whole(index, c.id, 'controllers', '', c.find(context)));
+  }
+  const sources: Sources = { assignments, controllers: ofControllers, rig: ofRig };
+  const { findings, renewed } = merged(sources, before, check);
+  return { index, outcomes, findings, renewed, sources, spaces };
 }
 
-/** The fixes of a finding that prove to take it away and put nothing worse on the same assignment. */
-export function offeredFixes(judgement: Judgement, finding: Finding, newId: () => string): readonly Fix[] {
-  const { index } = judgement;
-  const assignment = index.assignments.get(finding.assignmentId);
-  const check = checks.find((c) => c.id === finding.check);
-  if (!assignment || !check) return [];
-  const context: CheckContext = { index, outcomeOf: (id) => judgement.outcomes.get(id), newId };
-  const stopsBefore = stops(judgement);
-  const had = judgement.findings.get(finding.assignmentId) ?? [];
-  return check.fixes(context, assignment, finding).filter((fix) => {
-    const applied = apply(index.rig, fix.edit);
-    if (!applied.ok) return false;
-    const after = judge(applied.value, judgement);
-    const then = after.findings.get(finding.assignmentId) ?? [];
-    // Trading one fault for another is no mending: whatever the assignment has afterwards, it had before.
-    const nothingNew = then.every((f) => had.some((h) => h.check === f.check && h.parameterId === f.parameterId));
-    const still = then.some((f) => f.check === finding.check && f.parameterId === finding.parameterId);
-    return !still && nothingNew && stops(after) <= stopsBefore;
+function everything(rig: Rig): Affected {
+  const ids = new Set(rig.assignments.map((a) => a.id));
+  return { simulate: ids, check: ids, controllers: new Set(rig.controllers.map((c) => c.id)) };
+}
+
+function spaceIn(spaces: Map<string, Space>, index: RigIndex, controller: Controller): Space {
+  const known = spaces.get(controller.id) ?? exploreController(index, controller);
+  spaces.set(controller.id, known);
+  return known;
+}
+
+function whole(
+  index: RigIndex,
+  check: CheckId,
+  about: Finding['about'],
+  subjectId: string,
+  found: readonly Found[],
+): readonly Finding[] {
+  return found.map((f) => {
+    const finding = { about, subjectId, parameterId: null, evidence: { type: 'facts' as const }, ...f, check };
+    return { ...finding, accepted: acceptedAs(index, finding) };
   });
 }
 
-function stops(judgement: Judgement): number {
-  let count = 0;
-  for (const found of judgement.findings.values()) for (const f of found) if (f.severity === 'stop') count++;
-  return count;
+/** Findings by subject: of what was asked again only, the rest as before. */
+function merged(
+  sources: Sources,
+  before: Judgement | undefined,
+  check: ReadonlySet<string>,
+): Pick<Judgement, 'findings' | 'renewed'> {
+  const others = othersIn(sources);
+  const othersBefore = before ? othersIn(before.sources) : new Map<string, readonly Finding[]>();
+  const renewed = new Set(check);
+  for (const [id, found] of others) if (!sameList(found, othersBefore.get(id))) renewed.add(id);
+  for (const id of othersBefore.keys()) if (!others.has(id)) renewed.add(id);
+  const findings = new Map(before?.findings);
+  for (const id of renewed) {
+    const found = [...(sources.assignments.get(id) ?? []), ...(others.get(id) ?? [])];
+    if (found.length > 0) findings.set(id, found);
+    else findings.delete(id);
+  }
+  return { findings, renewed };
+}
+
+const sameList = (a: readonly Finding[], b: readonly Finding[] | undefined): boolean =>
+  b !== undefined && a.length === b.length && a.every((f, i) => f === b[i]);
+
+function othersIn({ controllers, rig }: Sources): ReadonlyMap<string, readonly Finding[]> {
+  const bySubject = new Map<string, Finding[]>();
+  for (const list of [...controllers.values(), ...rig.values()]) {
+    for (const finding of list) {
+      const there = bySubject.get(finding.subjectId);
+      if (there) there.push(finding);
+      else bySubject.set(finding.subjectId, [finding]);
+    }
+  }
+  return bySubject;
 }
 
 /** How many assignments clash with something, without simulating anything: for the list of rigs. */
 export function countClashes(index: RigIndex): number {
-  const context: CheckContext = { index, outcomeOf: () => undefined, newId: noIds };
+  const around = surroundingsOf(index);
+  const context: CheckContext = {
+    index,
+    around,
+    outcomeOf: () => undefined,
+    spaceOf: (controller) => exploreController(index, controller),
+    newId: noIds,
+  };
   const unplayed: Outcome = { type: 'played', effects: [], sent: 0, firedBefore: [], delayMs: null };
   return index.rig.assignments.filter((a) => addressClash.find(context, a, unplayed).length > 0).length;
 }

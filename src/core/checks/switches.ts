@@ -1,10 +1,10 @@
 // What a switch does wrong, read from its simulated outcome: four checks, each about one parameter.
 import { type Effect, showValue } from '../bench';
-import { defaultLanding, nextOrder } from '../commands';
-import { type Assignment, batch, hostLayerAt, insert, type Parameter, type RigIndex } from '../rig';
-import { routesFrom } from '../wires';
-import type { Check, CheckContext, CheckId, Finding, Fix, Severity } from './finding';
+import { defaultLanding, landingsFor, nextOrder } from '../commands';
+import { type Assignment, batch, hostLayerAt, insert, type Parameter, type ReceiveMode, type RigIndex } from '../rig';
+import { type AssignmentCheck, type CheckContext, type Fix, type Found, type Severity, subjectOf } from './finding';
 import { alternating, always, modeFix, sendFix, sendsFor, startFix, whileHeld } from './fix-parts';
+import type { CheckId } from './names.data';
 
 interface Rule {
   readonly id: CheckId;
@@ -18,10 +18,11 @@ const off = (parameter: Parameter): string => showValue(parameter, parameter.low
 const on = (parameter: Parameter): string => showValue(parameter, parameter.highest);
 
 /** A check over the effects of one outcome. Only what an assignment is meant for is judged; the rest is the clash's business. */
-function effectCheck(rule: Rule): Check {
+export function effectCheck(rule: Rule): AssignmentCheck {
   return {
+    scope: 'assignment',
     id: rule.id,
-    find: (context, assignment, outcome): Finding[] => {
+    find: (context, assignment, outcome): Found[] => {
       if (outcome.type !== 'played') return [];
       return outcome.effects.flatMap((effect) => {
         const parameter = context.index.parameters.get(effect.parameterId);
@@ -30,19 +31,19 @@ function effectCheck(rule: Rule): Check {
         if (reason === null) return [];
         return [
           {
-            check: rule.id,
             severity: rule.severity,
-            assignmentId: assignment.id,
             parameterId: parameter.id,
             title: rule.title(parameter, effect),
             reason,
+            evidence: { type: 'trace' },
           },
         ];
       });
     },
-    fixes: (context, assignment, finding) => {
+    fixes: (context, finding) => {
+      const assignment = subjectOf(context, finding);
       const parameter = finding.parameterId === null ? undefined : context.index.parameters.get(finding.parameterId);
-      return parameter ? rule.fixes(context.index, assignment, parameter, context) : [];
+      return assignment && parameter ? rule.fixes(context.index, assignment, parameter, context) : [];
     },
   };
 }
@@ -139,31 +140,20 @@ export const neverRegisters = effectCheck({
   id: 'never-registers',
   severity: 'stop',
   title: (parameter) => `${parameter.name} never reacts.`,
-  fits: ({ index }, assignment, effect, parameter) => {
+  fits: ({ index }, _assignment, effect, parameter) => {
     const target = index.targets.get(parameter.targetId);
     if (effect.did.type === 'never-reacts') {
       return `What is sent never reaches the value from which ${target?.name ?? 'the target'} counts it as a press (${target?.reception.threshold ?? 64}).`;
     }
     if (effect.did.type !== 'nothing-lands') return null;
-    switch (effect.did.why) {
-      case 'no-wire': {
-        const home = index.controllers.get(index.controls.get(assignment.controlId)?.controllerId ?? '');
-        return `No wire that is enabled for remote control leads from ${home?.name ?? 'this controller'} to ${target?.name ?? 'the target'}.`;
-      }
-      case 'outside-window':
-        return `${target?.name ?? 'The target'} does not take this number.`;
-      case 'no-landing':
-      case 'other-address':
-        return `${target?.name ?? 'The target'} does not listen for this message.`;
-      default:
-        return null;
-    }
+    return effect.did.why === 'no-landing' || effect.did.why === 'other-address'
+      ? `${target?.name ?? 'The target'} does not listen for this message.`
+      : null;
   },
   fixes: (index, assignment, parameter, context) => [
     ...listenFix(context, assignment, parameter),
     ...sendFix(index, assignment, parameter.id, 'Alternate 127 and 0', alternating(127, 0)),
     ...sendFix(index, assignment, parameter.id, 'Send 127 on every press', always(127)),
-    ...wireFix(context, assignment, parameter),
   ],
 });
 
@@ -189,13 +179,62 @@ function listenFix({ index, newId, outcomeOf }: CheckContext, assignment: Assign
   return [{ label, edit: batch(label, [insert('landings', landing)]) }];
 }
 
-/** Enables a wire that is there but switched off for remote control. */
-function wireFix({ index }: CheckContext, assignment: Assignment, parameter: Parameter): Fix[] {
-  const home = index.controls.get(assignment.controlId)?.controllerId ?? '';
-  const route = routesFrom(index, home).find((r) => r.target.id === parameter.targetId && !r.wire.forRemote);
-  if (!route) return [];
-  const label = 'Enable the wire for remote control';
-  return [
-    { label, edit: batch(label, [{ type: 'set', table: 'wires', id: route.wire.id, field: 'forRemote', was: false, to: true }]) },
-  ];
+/** The modes of the landings through which an assignment reaches a parameter. */
+function modesOf(index: RigIndex, assignment: Assignment, parameterId: string): readonly ReceiveMode[] {
+  return sendsFor(assignment, parameterId).flatMap(({ send }) =>
+    landingsFor(index, assignment, send).flatMap((l) => (l.parameterId === parameterId ? [l.mode] : [])),
+  );
 }
+
+export const flipsBack = effectCheck({
+  id: 'flips-back',
+  severity: 'caution',
+  title: (parameter) => `${parameter.name} flips back when the finger lifts.`,
+  fits: ({ index }, assignment, effect, parameter) =>
+    effect.did.type === 'on-while-held' && modesOf(index, assignment, parameter.id).includes('toggle')
+      ? 'The switch sends on press and again on release, and the target flips on each.'
+      : null,
+  fixes: (index, assignment, parameter) => [
+    ...sendFix(index, assignment, parameter.id, 'Send 127 on every press', always(127)),
+    ...modeFix(index, assignment, parameter.id, 'Hear it as on while held', 'gate'),
+  ],
+});
+
+export const actsWhileHeld = effectCheck({
+  id: 'acts-while-held',
+  severity: 'note',
+  title: (parameter) => `${parameter.name} is ${on(parameter)} only while the switch is held.`,
+  fits: ({ index }, assignment, effect, parameter) =>
+    effect.did.type === 'on-while-held' &&
+    parameter.kind === 'toggle' &&
+    modesOf(index, assignment, parameter.id).includes('absolute')
+      ? 'The switch sends one value on press and another on release. Where that is meant, hear it as on while held: then the map says so.'
+      : null,
+  fixes: (index, assignment, parameter) => [
+    ...sendFix(
+      index,
+      assignment,
+      parameter.id,
+      'Alternate 127 and 0',
+      parameter.start >= 0.5 ? alternating(0, 127) : alternating(127, 0),
+    ),
+    ...modeFix(index, assignment, parameter.id, 'It is meant: hear it as on while held', 'gate'),
+  ],
+});
+
+export const staysOn = effectCheck({
+  id: 'stays-on',
+  severity: 'caution',
+  title: (parameter) => `${parameter.name} stays ${on(parameter)} after the finger lifts.`,
+  fits: ({ index }, assignment, effect, parameter) => {
+    const { type } = effect.did;
+    const stays = type === 'flips-once-per-press' || type === 'turns-on-never-off' || type === 'first-press-does-nothing';
+    return stays && modesOf(index, assignment, parameter.id).includes('gate')
+      ? 'It is heard as on while held, and the switch sends nothing when it is let go.'
+      : null;
+  },
+  fixes: (index, assignment, parameter) => [
+    ...sendFix(index, assignment, parameter.id, 'Send 127 on press, 0 on release', whileHeld(127, 0)),
+    ...modeFix(index, assignment, parameter.id, 'It is meant to stay: hear it as absolute', 'absolute'),
+  ],
+});

@@ -1,0 +1,182 @@
+// Care: loudness that leaps, light that flashes, keystrokes that go wherever the focus is.
+import { jumpsOf, valuesOf } from '../bench';
+import { changeLanding, landingsFor, removeAssignment } from '../commands';
+import { type Assignment, batch, type Parameter, type RigIndex, set } from '../rig';
+import { showQuantity } from '../values';
+import { type AssignmentCheck, type CheckContext, type Finding, type Fix, type Found, subjectOf } from './finding';
+import { homeOf, sendsFor } from './fix-parts';
+import { takeoverFixes } from './movement';
+
+/** Steps above this are warned of, as far as they lie above a floor that nobody hears. Common practice, no source. */
+const LOUD_DB = 6;
+const FLOOR_DB = -60;
+
+/** A value as a level in decibels, with the floor below it: its own where the unit says so, else 20·log10 of its part of the range. */
+export function levelOf(parameter: Parameter, value: number): number {
+  if (/^dB/i.test(parameter.unit)) return Math.max(FLOOR_DB, value);
+  const part = (value - Math.min(0, parameter.lowest)) / (parameter.highest - Math.min(0, parameter.lowest));
+  return part <= 0 ? FLOOR_DB : Math.max(FLOOR_DB, 20 * Math.log10(part));
+}
+
+/** Parameters that an assignment is meant for and that can hurt. */
+function loudOnes(index: RigIndex, assignment: Assignment): readonly Parameter[] {
+  const ids = new Set(assignment.actions.flatMap((a) => (a.type === 'send' ? a.meant : [])));
+  return [...ids].flatMap((id) => {
+    const parameter = index.parameters.get(id);
+    const loud = parameter?.tags.includes('loudness') || parameter?.tags.includes('feedback');
+    return parameter && loud && parameter.kind === 'continuous' ? [parameter] : [];
+  });
+}
+
+export const loudStep: AssignmentCheck = {
+  scope: 'assignment',
+  id: 'loud-step',
+  find: ({ index, around }, assignment, outcome) => {
+    if (outcome.type !== 'played') return [];
+    return loudOnes(index, assignment).flatMap((parameter): Found[] => {
+      const values = valuesOf(index, assignment, parameter, around);
+      // The first message is a matter of its own on what moves; a switch goes from value to value.
+      const from = assignment.gesture.type === 'move' ? 2 : 1;
+      let most = 0;
+      let at = 0;
+      for (let i = from; i < values.length; i++) {
+        const step = Math.abs(levelOf(parameter, values[i] ?? 0) - levelOf(parameter, values[i - 1] ?? 0));
+        if (step > most) {
+          most = step;
+          at = i;
+        }
+      }
+      if (most <= LOUD_DB) return [];
+      return [
+        {
+          severity: 'caution',
+          parameterId: parameter.id,
+          title: `One message moves ${parameter.name} by ${most.toFixed(1)} dB.`,
+          reason: `From ${showQuantity(values[at - 1] ?? 0, parameter.unit)} to ${showQuantity(values[at] ?? 0, parameter.unit)}. Set the largest range first, and try it with the monitors down.`,
+          evidence: { type: 'trace' },
+        },
+      ];
+    });
+  },
+  fixes: (context, finding) => tamer(context, finding),
+};
+
+/** A range that cannot be that loud a step: the part of the way within six decibels of where the show starts. */
+function tamer({ index }: CheckContext, finding: Finding): readonly Fix[] {
+  const assignment = index.assignments.get(finding.subjectId);
+  const parameter = index.parameters.get(finding.parameterId ?? '');
+  if (!assignment || !parameter || !/^dB/i.test(parameter.unit)) return [];
+  return sendsFor(assignment, parameter.id).flatMap(({ send }) =>
+    landingsFor(index, assignment, send).flatMap((landing): Fix[] => {
+      if (landing.parameterId !== parameter.id) return [];
+      const low = Math.max(parameter.lowest, parameter.start - LOUD_DB / 2);
+      const high = Math.min(parameter.highest, parameter.start + LOUD_DB / 2);
+      const label = `Keep it between ${showQuantity(low, parameter.unit)} and ${showQuantity(high, parameter.unit)}`;
+      const up = landing.from <= landing.to;
+      const setValue = Math.min(high, Math.max(low, landing.setValue));
+      return [{ label, edit: changeLanding(landing, { from: up ? low : high, to: up ? high : low, setValue }, label) }];
+    }),
+  );
+}
+
+export const loudJump: AssignmentCheck = {
+  scope: 'assignment',
+  id: 'loud-jump',
+  find: ({ index, around }, assignment, outcome) => {
+    if (outcome.type !== 'played' || assignment.gesture.type !== 'move') return [];
+    return loudOnes(index, assignment).flatMap((parameter): Found[] => {
+      const jumps = jumpsOf(index, assignment, parameter, around);
+      if (!jumps || Math.max(jumps.first, jumps.later) === 0) return [];
+      const most = Math.abs(levelOf(parameter, jumps.to) - levelOf(parameter, jumps.from));
+      if (most <= LOUD_DB) return [];
+      return [
+        {
+          severity: 'caution',
+          parameterId: parameter.id,
+          title: `${parameter.name} can leap by ${most.toFixed(1)} dB.`,
+          reason: `The first message of the show can move it by ${showQuantity(jumps.first, parameter.unit)}, and by ${showQuantity(jumps.later, parameter.unit)} after something else has moved it: it goes at once to where the knob stands.`,
+          evidence: { type: 'trace' },
+        },
+      ];
+    });
+  },
+  fixes: (context, finding) => [...takeoverFixes(context, finding), ...tamer(context, finding)],
+};
+
+/** More flashes a second than this can trigger seizures (WCAG 2.3.1). */
+const FLASHES = 3;
+
+export const flashing: AssignmentCheck = {
+  scope: 'assignment',
+  id: 'flashing',
+  find: ({ index }, assignment, outcome) => {
+    if (outcome.type !== 'played') return [];
+    const home = homeOf(index, assignment);
+    return outcome.effects.flatMap((effect): Found[] => {
+      const parameter = index.parameters.get(effect.parameterId);
+      const target = parameter && index.targets.get(parameter.targetId);
+      if (!effect.meant || !parameter || !home || target?.kind !== 'lighting') return [];
+      const repeats = assignment.gesture.type === 'repeat' ? 1000 / Math.max(1, home.controller.firmware.repeatMs) : 0;
+      // A toggle needs two messages for a flash.
+      const perSecond = parameter.kind === 'toggle' ? repeats / 2 : repeats;
+      const swept = effect.did.type === 'sweeps' && /^hz$/i.test(parameter.unit) ? Math.max(effect.did.from, effect.did.to) : 0;
+      const most = Math.max(perSecond, swept);
+      if (most <= FLASHES) return [];
+      return [
+        {
+          severity: 'stop',
+          parameterId: parameter.id,
+          title: `${parameter.name} can flash ${most.toFixed(1)} times a second.`,
+          reason:
+            'More than three flashes a second can trigger seizures (WCAG 2.3.1). Local rules and the venue have the last word.',
+        },
+      ];
+    });
+  },
+  fixes: (context, finding) => {
+    const { index } = context;
+    const assignment = subjectOf(context, finding);
+    const parameter = index.parameters.get(finding.parameterId ?? '');
+    if (!assignment || !parameter) return [];
+    if (assignment.gesture.type === 'repeat') {
+      const label = 'Act once for each press';
+      return [{ label, edit: batch(label, [set('assignments', assignment, 'gesture', { type: 'press' })]) }];
+    }
+    return sendsFor(assignment, parameter.id).flatMap(({ send }) =>
+      landingsFor(index, assignment, send).flatMap((landing): Fix[] => {
+        if (landing.parameterId !== parameter.id || parameter.lowest > FLASHES) return [];
+        const label = `Go no higher than ${FLASHES} ${parameter.unit}`;
+        const cut = (v: number): number => Math.min(FLASHES, v);
+        return [{ label, edit: changeLanding(landing, { from: cut(landing.from), to: cut(landing.to) }, label) }];
+      }),
+    );
+  },
+};
+
+export const keystroke: AssignmentCheck = {
+  scope: 'assignment',
+  id: 'keystroke',
+  find: (_context, assignment) =>
+    assignment.actions.flatMap((action): Found[] =>
+      action.type === 'keystroke'
+        ? [
+            {
+              severity: 'caution',
+              title: `It types “${action.keys}” into whatever is in front.`,
+              reason: 'A keystroke goes to the window that has the focus, a chat included. A message goes where the wire leads.',
+            },
+          ]
+        : [],
+    ),
+  fixes: (context, finding) => {
+    const assignment = subjectOf(context, finding);
+    if (!assignment) return [];
+    const rest = assignment.actions.filter((a) => a.type !== 'keystroke');
+    const label = 'Take the keystroke out';
+    return [
+      rest.length === 0
+        ? { label, edit: removeAssignment(context.index, assignment) }
+        : { label, edit: batch(label, [set('assignments', assignment, 'actions', rest)]) },
+    ];
+  },
+};

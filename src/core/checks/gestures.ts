@@ -1,0 +1,220 @@
+// Gestures that get in each other's way, and what the firmware has not.
+import { changeAssignment, changeBehaviour, meantNames, removeAssignment } from '../commands';
+import { shortName } from '../midi';
+import { type Assignment, batch, type RigIndex, set } from '../rig';
+import { type AssignmentCheck, type CheckContext, type Finding, type Fix, type Found, subjectOf } from './finding';
+import { alternating, always, homeOf, sendsFor, whileHeld } from './fix-parts';
+import type { CheckId } from './names.data';
+
+const LATE_MS = 30;
+
+const gestureWords = { hold: 'Holding it', 'double-tap': 'Tapping it twice' } as const;
+
+/** Something else on the same switch fires on the way to a gesture. */
+function firesBefore(id: CheckId, gesture: 'hold' | 'double-tap', earlier: 'press' | 'release'): AssignmentCheck {
+  return {
+    scope: 'assignment',
+    id,
+    find: ({ index }, assignment, outcome) => {
+      if (assignment.gesture.type !== gesture || outcome.type !== 'played') return [];
+      return outcome.firedBefore.flatMap((otherId): Found[] => {
+        const before = index.assignments.get(otherId);
+        if (before?.gesture.type !== earlier) return [];
+        return [
+          {
+            severity: 'caution',
+            title: `${gestureWords[gesture]} also does ${meantNames(index, before)}.`,
+            reason:
+              earlier === 'press'
+                ? `This controller sends the press at once and cannot know yet that it becomes a ${gesture.replace('-', ' ')}.`
+                : 'The first tap is let go before the second one comes, so its release fires; what the double tap does has to undo it.',
+            evidence: { type: 'trace' },
+          },
+        ];
+      });
+    },
+    fixes: (context, finding) => {
+      const { index } = context;
+      const assignment = subjectOf(context, finding);
+      if (!assignment) return [];
+      const others = besides(index, assignment).filter((a) => a.gesture.type === earlier);
+      return [
+        ...(earlier === 'press'
+          ? others.map((press) => {
+              const label = `Move ${meantNames(index, press)} to release`;
+              return { label, edit: changeAssignment(press, { gesture: { type: 'release' } }, label) };
+            })
+          : []),
+        ...(gesture === 'double-tap' ? toHold(index, assignment) : []),
+        { label: `Take the ${gesture.replace('-', ' ')} off this switch`, edit: removeAssignment(index, assignment) },
+      ];
+    },
+  };
+}
+
+/** Other assignments of the same control that can be looked up at the same place. */
+const besides = (index: RigIndex, assignment: Assignment): readonly Assignment[] =>
+  (index.assignmentsOf.get(assignment.controlId) ?? []).filter(
+    (a) =>
+      a.id !== assignment.id &&
+      (a.bank === assignment.bank || a.bank === null || assignment.bank === null) &&
+      (a.layerId === assignment.layerId || a.layerId === null),
+  );
+
+function toHold(index: RigIndex, assignment: Assignment): Fix[] {
+  const can = homeOf(index, assignment)?.controller.firmware.gestures.includes('hold') ?? false;
+  if (!can || besides(index, assignment).some((a) => a.gesture.type === 'hold')) return [];
+  return [{ label: 'Move it to a hold', edit: changeAssignment(assignment, { gesture: { type: 'hold' } }, 'Move it to a hold') }];
+}
+
+export const pressBeforeHold = firesBefore('press-before-hold', 'hold', 'press');
+export const pressBeforeDoubleTap = firesBefore('press-before-double-tap', 'double-tap', 'press');
+export const releaseBeforeDoubleTap = firesBefore('release-before-double-tap', 'double-tap', 'release');
+
+/** Firmware that waits to see what a press becomes sends the plain one late: by the double-tap window, or at the release. */
+export const waitingDelays: AssignmentCheck = {
+  scope: 'assignment',
+  id: 'waiting-delays',
+  find: ({ index }, assignment, outcome) => {
+    if (assignment.gesture.type !== 'press' || outcome.type !== 'played' || (outcome.delayMs ?? 0) <= LATE_MS) return [];
+    const others = besides(index, assignment).map((a) => a.gesture.type);
+    const why = others.includes('hold')
+      ? 'hold'
+      : others.includes('double-tap')
+        ? 'double tap'
+        : others.includes('chord')
+          ? 'chord'
+          : null;
+    const urgent = assignment.actions.some(
+      (a) =>
+        a.type === 'send' &&
+        a.meant.some((id) => index.parameters.get(id)?.kind === 'trigger' || index.parameters.get(id)?.tags.includes('urgent')),
+    );
+    return [
+      {
+        severity: urgent ? 'caution' : 'note',
+        title: `The press comes ${Math.round(outcome.delayMs ?? 0)} ms late.`,
+        reason:
+          why === 'hold'
+            ? 'The switch also has a hold, and this controller waits for the release before it knows which of the two it is.'
+            : `The switch also has a ${why ?? 'second gesture'}, and this controller waits whether it comes.`,
+        evidence: { type: 'trace' },
+      },
+    ];
+  },
+  fixes: (context, finding) => {
+    const { index } = context;
+    const assignment = subjectOf(context, finding);
+    if (!assignment) return [];
+    return besides(index, assignment)
+      .filter((a) => a.gesture.type === 'hold' || a.gesture.type === 'double-tap' || a.gesture.type === 'chord')
+      .map((a) => ({
+        label: `Take ${meantNames(index, a)} (${a.gesture.type.replace('-', ' ')}) off this switch`,
+        edit: removeAssignment(index, a),
+      }));
+  },
+};
+
+export const tooManyActions: AssignmentCheck = {
+  scope: 'assignment',
+  id: 'too-many-actions',
+  find: ({ index }, assignment) => {
+    const most = homeOf(index, assignment)?.controller.firmware.messagesPerGesture ?? Number.POSITIVE_INFINITY;
+    const sends = sendsFor(assignment, null).length;
+    if (sends <= most) return [];
+    return [
+      {
+        severity: 'stop',
+        title: `Only ${most} of ${sends} messages go out.`,
+        reason: `The firmware takes ${most} ${most === 1 ? 'message' : 'messages'} on one gesture.`,
+      },
+    ];
+  },
+  fixes: (context, finding) => {
+    const { index } = context;
+    const assignment = subjectOf(context, finding);
+    const most = assignment ? homeOf(index, assignment)?.controller.firmware.messagesPerGesture : undefined;
+    if (!assignment || most === undefined) return [];
+    let left = most;
+    const kept = assignment.actions.filter((a) => a.type !== 'send' || left-- > 0);
+    const label = `Keep the first ${most}`;
+    return [{ label, edit: batch(label, [set('assignments', assignment, 'actions', kept)]) }];
+  },
+};
+
+export const noSuchGesture: AssignmentCheck = {
+  scope: 'assignment',
+  id: 'no-such-gesture',
+  find: (_context, _assignment, outcome) =>
+    outcome.type === 'unreachable' && outcome.why.type === 'no-such-gesture'
+      ? [
+          {
+            severity: 'stop',
+            title: `This controller has no ${outcome.why.gesture.replace('-', ' ')}.`,
+            reason: 'Its firmware does not know the gesture, so nothing happens.',
+          },
+        ]
+      : [],
+  fixes: (context, finding) => {
+    const { index } = context;
+    const assignment = subjectOf(context, finding);
+    const home = assignment && homeOf(index, assignment);
+    if (!assignment || !home) return [];
+    const taken = new Set(besides(index, assignment).map((a) => a.gesture.type));
+    return (['press', 'release', 'hold'] as const).flatMap((type): Fix[] => {
+      if (taken.has(type) || !home.controller.firmware.gestures.includes(type)) return [];
+      const label = `Act on ${type}`;
+      return [{ label, edit: changeAssignment(assignment, { gesture: { type } }, label) }];
+    });
+  },
+};
+
+/** A kind of message, or a way of sending values, that the firmware has not. */
+export const cannotSend: AssignmentCheck = {
+  scope: 'assignment',
+  id: 'cannot-send',
+  find: ({ index }, assignment) => {
+    const firmware = homeOf(index, assignment)?.controller.firmware;
+    if (!firmware) return [];
+    const move = assignment.gesture.type === 'move';
+    const lacks = sendsFor(assignment, null).flatMap(({ send }): string[] => {
+      const { behaviour, message } = send;
+      const mode = behaviour.type;
+      return [
+        ...(firmware.messages.includes(message.type) ? [] : [`${shortName(message)} messages`]),
+        ...(move || mode === 'range' || mode === 'relative' || firmware.switchModes.includes(mode)
+          ? []
+          : [`${modeWords[mode]} values`]),
+        ...(mode === 'relative' && !firmware.encoderModes.includes(behaviour.coding) ? ['these clicks'] : []),
+      ];
+    });
+    const [first] = lacks;
+    if (first === undefined) return [];
+    return [
+      {
+        severity: 'stop',
+        title: `This controller cannot send ${first}.`,
+        reason: 'Its firmware does not offer it, so it cannot be entered.',
+      },
+    ];
+  },
+  fixes: (context, finding) => canFixes(context, finding),
+};
+
+const modeWords = { momentary: 'momentary', latching: 'alternating', fixed: 'fixed', stepping: 'counting' } as const;
+
+function canFixes({ index }: CheckContext, finding: Finding): readonly Fix[] {
+  const assignment = index.assignments.get(finding.subjectId);
+  const firmware = assignment ? homeOf(index, assignment)?.controller.firmware : undefined;
+  if (!assignment || !firmware) return [];
+  return sendsFor(assignment, null).flatMap(({ send, at }): Fix[] => {
+    const { behaviour } = send;
+    if (behaviour.type === 'relative' || behaviour.type === 'range' || firmware.switchModes.includes(behaviour.type)) return [];
+    const ways = [always(127), whileHeld(127, 0), alternating(127, 0)];
+    return ways.flatMap((way): Fix[] => {
+      if (way.type === 'relative' || way.type === 'range' || !firmware.switchModes.includes(way.type)) return [];
+      const edit = changeBehaviour(assignment, at, way);
+      return edit ? [{ label: `Send ${modeWords[way.type]} values`, edit }] : [];
+    });
+  });
+}

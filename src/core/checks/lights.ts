@@ -1,0 +1,112 @@
+// Lights of switches against what they switch: in play, at the start, and after a change from elsewhere. Seen by playing it.
+import { type Lights, lightsOf, showValue } from '../bench';
+import { batch, type Parameter, set } from '../rig';
+import { type AssignmentCheck, type CheckContext, type Finding, type Fix, type Found, subjectOf } from './finding';
+import { alternating, homeOf, modeFix, sendFix, startFix } from './fix-parts';
+
+/** The light of an assignment against each toggle that it is meant for and flips. */
+function lit(
+  tell: (lights: Lights, parameter: Parameter) => Pick<Found, 'severity' | 'title' | 'reason'> | null,
+): AssignmentCheck['find'] {
+  return ({ index, around }, assignment, outcome) => {
+    if (outcome.type !== 'played' || index.controls.get(assignment.controlId)?.light === 'none') return [];
+    return outcome.effects.flatMap((effect): Found[] => {
+      const parameter = index.parameters.get(effect.parameterId);
+      // What is wrong with the switch itself is told by other checks; then its light is the least of it.
+      const plays = effect.did.type === 'flips-once-per-press' || effect.did.type === 'on-while-held';
+      if (!effect.meant || !parameter || !plays) return [];
+      const lights = lightsOf(index, assignment, parameter, around);
+      const told = lights && tell(lights, parameter);
+      return told ? [{ ...told, parameterId: parameter.id, evidence: { type: 'trace' } }] : [];
+    });
+  };
+}
+
+const differs = (at: { readonly lit: boolean; readonly on: boolean }): boolean => at.lit !== at.on;
+
+function lightFixes(context: CheckContext, finding: Finding): readonly Fix[] {
+  const { index } = context;
+  const assignment = subjectOf(context, finding);
+  const parameter = index.parameters.get(finding.parameterId ?? '');
+  const home = assignment && homeOf(index, assignment);
+  const target = parameter && index.targets.get(parameter.targetId);
+  if (!assignment || !parameter || !home || !target) return [];
+  const first = parameter.start >= 0.5 ? alternating(0, 127) : alternating(127, 0);
+  const both = modeFix(index, assignment, parameter.id, 'Alternate 127 and 0, heard as absolute', 'absolute').flatMap((mode) =>
+    sendFix(index, assignment, parameter.id, mode.label, first).map((send) => ({
+      label: mode.label,
+      edit: batch(mode.label, [send.edit, mode.edit]),
+    })),
+  );
+  const back: Fix[] =
+    target.reception.feedback === 'none' && home.controller.firmware.lights === 'feedback'
+      ? [
+          {
+            label: `Let ${target.name} send its values back`,
+            edit: batch(`Let ${target.name} send its values back`, [
+              set('targets', target, 'reception', { ...target.reception, feedback: 'same-address' }),
+            ]),
+          },
+        ]
+      : [];
+  return [
+    ...both,
+    ...sendFix(index, assignment, parameter.id, 'Alternate 127 and 0', first),
+    ...(finding.check === 'wrong-at-start'
+      ? startFix(index, parameter.id, `Start with ${parameter.name} ${showValue(parameter, parameter.lowest)}`, parameter.lowest)
+      : []),
+    ...back,
+  ];
+}
+
+export const lightDisagrees: AssignmentCheck = {
+  scope: 'assignment',
+  id: 'light-disagrees',
+  find: lit(({ presses, start }, parameter) =>
+    presses.some(differs) && !(differs(start) && presses.every(differs))
+      ? {
+          severity: 'note',
+          title: `The light does not show whether ${parameter.name} is on.`,
+          reason: 'What the switch sends is the same on each press, so it cannot know: its light only shows the finger.',
+        }
+      : presses.length > 0 && presses.every(differs)
+        ? {
+            severity: 'caution',
+            title: `The light shows the opposite of ${parameter.name}.`,
+            reason:
+              'It is on when the parameter is off, and off when it is on: what is sent first does not fit the start of the show.',
+          }
+        : null,
+  ),
+  fixes: lightFixes,
+};
+
+export const wrongAtStart: AssignmentCheck = {
+  scope: 'assignment',
+  id: 'wrong-at-start',
+  find: lit(({ start, presses }, parameter) =>
+    differs(start) && !presses.some(differs)
+      ? {
+          severity: 'note',
+          title: `At the start the light says that ${parameter.name} is ${start.lit ? 'on' : 'off'}, and it is not.`,
+          reason: `The show starts with it ${showValue(parameter, parameter.start)}; the switch learns of it with the first press only.`,
+        }
+      : null,
+  ),
+  fixes: lightFixes,
+};
+
+export const lightAfterChange: AssignmentCheck = {
+  scope: 'assignment',
+  id: 'light-after-change',
+  find: lit(({ changed, presses }, parameter) =>
+    differs(changed) && !presses.some(differs)
+      ? {
+          severity: 'note',
+          title: `After a preset or a mouse click the light is wrong, and the next press does nothing.`,
+          reason: `Nothing tells the switch that ${parameter.name} was changed: its light and what it sends next stay as they were.`,
+        }
+      : null,
+  ),
+  fixes: lightFixes,
+};

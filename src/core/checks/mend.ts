@@ -1,0 +1,128 @@
+// Changes that mend findings: each one is tried on the rig before it is offered.
+import { surroundingsOf } from '../bench';
+import { exploreController } from '../controller';
+import { apply, batch, type Edit } from '../rig';
+import type { CheckContext, Finding, Fix, Severity } from './finding';
+import { type Judgement, judge } from './judge';
+import type { CheckId } from './names.data';
+import { checkOf } from './registry';
+
+const weight: Readonly<Record<Severity, number>> = { stop: 2, caution: 1, note: 0 };
+
+const isSame = (a: Finding, b: Finding): boolean =>
+  a.check === b.check && a.subjectId === b.subjectId && a.parameterId === b.parameterId;
+
+/** The fixes of a finding that prove to take it away, put nothing as bad in its place, and do not raise the number of stops. */
+export function offeredFixes(judgement: Judgement, finding: Finding, newId: () => string): readonly Fix[] {
+  const tried = candidates(judgement, finding, newId);
+  const seen = new Set<string>();
+  return tried.flatMap(({ fix }) => {
+    if (seen.has(fix.label)) return [];
+    seen.add(fix.label);
+    return [fix];
+  });
+}
+
+function* tries(judgement: Judgement, finding: Finding, newId: () => string): Generator<{ fix: Fix; after: Judgement }> {
+  const { index } = judgement;
+  const check = checkOf(finding.check);
+  if (!check) return;
+  const spaces = new Map(judgement.spaces);
+  const context: CheckContext = {
+    index,
+    around: surroundingsOf(index),
+    outcomeOf: (id) => judgement.outcomes.get(id),
+    spaceOf: (controller) => spaces.get(controller.id) ?? exploreController(index, controller),
+    newId,
+  };
+  const stopsBefore = countStops(judgement);
+  const had = judgement.findings.get(finding.subjectId) ?? [];
+  for (const fix of check.fixes(context, finding)) {
+    const applied = apply(index.rig, fix.edit);
+    if (!applied.ok) continue;
+    const after = judge(applied.value, judgement);
+    const then = after.findings.get(finding.subjectId) ?? [];
+    // Trading one fault for another as bad is no mending.
+    const nothingNew = then.every((f) => weight[f.severity] < weight[finding.severity] || had.some((h) => isSame(h, f)));
+    const still = then.some((f) => isSame(f, finding) && f.title === finding.title);
+    if (!still && nothingNew && countStops(after) <= stopsBefore) yield { fix, after };
+  }
+}
+
+const candidates = (judgement: Judgement, finding: Finding, newId: () => string) => [...tries(judgement, finding, newId)];
+
+/** How many findings must be fixed and are not accepted. */
+export function countStops(judgement: Judgement): number {
+  let count = 0;
+  for (const found of judgement.findings.values()) for (const f of found) if (f.severity === 'stop') count++;
+  return count;
+}
+
+export interface Mended {
+  /** All changes in one; null where nothing could be mended. */
+  readonly edit: Edit | null;
+  readonly mended: number;
+  /** Findings of the kind that no change offered takes away. */
+  readonly left: number;
+}
+
+/**
+ * Mends all findings of one kind by the first change offered for each, one after the other, each tried on what the ones before
+ * made of the rig. Gives how far it is after each, so that a caller can show it, or stop.
+ */
+export function* mendAll(
+  judgement: Judgement,
+  check: CheckId,
+  newId: () => string,
+): Generator<{ readonly done: number; readonly of: number }, Mended> {
+  const edits: Edit[] = [];
+  const given = new Set<string>();
+  const key = (f: Finding): string => `${f.subjectId} ${f.parameterId} ${f.title}`;
+  const open = (j: Judgement): Finding[] =>
+    [...j.findings.values()].flat().filter((f) => f.check === check && f.accepted === null);
+  const of = open(judgement).length;
+  let now = judgement;
+  for (;;) {
+    const next = open(now).find((f) => !given.has(key(f)));
+    if (!next) break;
+    given.add(key(next));
+    const first = tries(now, next, newId).next();
+    if (!first.done) {
+      edits.push(first.value.fix.edit);
+      now = first.value.after;
+    }
+    yield { done: Math.min(of, given.size), of };
+  }
+  const left = open(now).length;
+  return {
+    edit: edits.length === 0 ? null : batch(`Mend ${edits.length} at once`, edits.flatMap(flat)),
+    mended: Math.max(0, of - left),
+    left,
+  };
+}
+
+/** An edit without batches inside: what many changes are made of. */
+const flat = (edit: Edit): readonly Edit[] => (edit.type === 'batch' ? edit.edits.flatMap(flat) : [edit]);
+
+export interface Consequences {
+  /** Findings that an edit takes away, and those that it brings. */
+  readonly gone: readonly Finding[];
+  readonly come: readonly Finding[];
+  readonly stops: readonly [before: number, after: number];
+}
+
+/** What an edit would do to the findings, without making it; null where it does not apply. */
+export function consequencesOf(judgement: Judgement, edit: Edit): Consequences | null {
+  const applied = apply(judgement.index.rig, edit);
+  if (!applied.ok) return null;
+  const after = judge(applied.value, judgement);
+  const gone: Finding[] = [];
+  const come: Finding[] = [];
+  for (const id of after.renewed) {
+    const had = judgement.findings.get(id) ?? [];
+    const has = after.findings.get(id) ?? [];
+    gone.push(...had.filter((f) => !has.some((g) => isSame(f, g))));
+    come.push(...has.filter((f) => !had.some((g) => isSame(f, g))));
+  }
+  return { gone, come, stops: [countStops(judgement), countStops(after)] };
+}

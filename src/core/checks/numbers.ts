@@ -1,0 +1,172 @@
+// Numbers that are not free to use: channel mode messages, what the standard reserves, standard meanings, low bytes.
+import { addressKey, ccEntry, isReserved, shortName } from '../midi';
+import { standardNumberOf } from '../numbers';
+import { arrivals } from '../wires';
+import { meet, onLowByte, placeName, sharersOf } from './address-clash';
+import { type AssignmentCheck, type CheckContext, type Finding, type Fix, subjectOf } from './finding';
+import { homeOf, renumberFix, sendsFor } from './fix-parts';
+
+/** Another number for each send that has the fault. */
+function renumbered(context: CheckContext, finding: Finding, ill: (number: number) => boolean): readonly Fix[] {
+  const assignment = subjectOf(context, finding);
+  if (!assignment) return [];
+  return sendsFor(assignment, null).flatMap(({ send, at }) =>
+    send.message.type === 'cc' && ill(send.message.number) ? renumberFix(context, assignment, at) : [],
+  );
+}
+
+/** 120–127 look like free numbers and are not (MIDI 1.0). All sound off and all notes off are meant as such where no parameter is. */
+export const channelModeNumber: AssignmentCheck = {
+  scope: 'assignment',
+  id: 'channel-mode-number',
+  find: (_context, assignment) =>
+    sendsFor(assignment, null).flatMap(({ send }) => {
+      if (send.message.type !== 'cc' || ccEntry(send.message.number).class !== 'mode' || send.meant.length === 0) return [];
+      const { number, name } = ccEntry(send.message.number);
+      return [
+        {
+          severity: 'stop',
+          title: `CC ${number} means “${name}”.`,
+          reason:
+            'Numbers 120–127 are channel mode messages. A receiver that follows the standard will not take them as a plain control.',
+          evidence: { type: 'addresses', keys: [addressKey(send.message)] },
+        },
+      ];
+    }),
+  fixes: (context, finding) => renumbered(context, finding, (n) => ccEntry(n).class === 'mode'),
+};
+
+/** 0, 32, 6, 38 and 96–101 carry banks, data and parameter numbers (MIDI 1.0): never plain controls. */
+export const reservedNumber: AssignmentCheck = {
+  scope: 'assignment',
+  id: 'reserved-number',
+  find: (_context, assignment) =>
+    sendsFor(assignment, null).flatMap(({ send }) => {
+      if (send.message.type !== 'cc') return [];
+      const { number, name, class: kind } = ccEntry(send.message.number);
+      if (!isReserved(number) || kind === 'mode') return [];
+      return [
+        {
+          severity: 'stop',
+          title: `CC ${number} is reserved: “${name}”.`,
+          reason:
+            'Receivers put it together with other messages, to choose a bank or to change a numbered parameter. It can change a sound without warning.',
+          evidence: { type: 'addresses', keys: [addressKey(send.message)] },
+        },
+      ];
+    }),
+  fixes: (context, finding) => renumbered(context, finding, (n) => isReserved(n) && ccEntry(n).class !== 'mode'),
+};
+
+/** A number whose standard meaning is honoured by the very target that is to take it as something else. */
+export const standardMeaning: AssignmentCheck = {
+  scope: 'assignment',
+  id: 'standard-meaning',
+  find: ({ index }, assignment) =>
+    sendsFor(assignment, null).flatMap(({ send }) => {
+      if (send.message.type !== 'cc') return [];
+      const { number, name, class: kind } = ccEntry(send.message.number);
+      if (kind !== 'standard') return [];
+      const other = send.meant.flatMap((id) => {
+        const parameter = index.parameters.get(id);
+        const target = parameter && index.targets.get(parameter.targetId);
+        const own = parameter ? standardNumberOf(parameter.role) : null;
+        return target?.reception.keepsStandardMeanings && own !== number ? [{ parameter, target }] : [];
+      })[0];
+      if (!other) return [];
+      return [
+        {
+          severity: 'caution',
+          parameterId: other.parameter?.id ?? null,
+          title: `${other.target.name} also takes CC ${number} as ${name.toLowerCase()}.`,
+          reason: `It keeps the standard meanings, so ${other.parameter?.name} and the ${name.toLowerCase()} move together.`,
+          evidence: { type: 'addresses', keys: [addressKey(send.message)] },
+        },
+      ];
+    }),
+  fixes: (context, finding) => renumbered(context, finding, (n) => ccEntry(n).class === 'standard'),
+};
+
+/** 32–63 are the low bytes of 0–31 (MIDI 1.0): a plain control there is heard as part of a 14-bit one. */
+export const lowByteShadowed: AssignmentCheck = {
+  scope: 'assignment',
+  id: 'low-byte-shadowed',
+  find: ({ index }, assignment) =>
+    sendsFor(assignment, null).flatMap(({ send }) => {
+      const { message } = send;
+      if (message.type !== 'cc' || message.number < 33 || message.number > 63) return [];
+      const other = sharersOf(index, message).find(
+        (p) => onLowByte(message, p.send.message) && meet(index, assignment, p.assignment),
+      );
+      if (!other) return [];
+      return [
+        {
+          severity: 'stop',
+          title: `Shakes ${placeName(index, other)}.`,
+          reason: `CC ${message.number} is the low byte of the 14-bit control ${shortName(other.send.message)}: each takes the other’s values.`,
+          evidence: { type: 'addresses', keys: [addressKey(message)] },
+        },
+      ];
+    }),
+  fixes: (context, finding) => renumbered(context, finding, (n) => n >= 33 && n <= 63),
+};
+
+/** An instrument that hears what is not for it, and acts on it: a standard control, or a note. */
+export const heardByOther: AssignmentCheck = {
+  scope: 'assignment',
+  id: 'heard-by-other',
+  find: ({ index, around }, assignment) => {
+    const home = homeOf(index, assignment);
+    if (!home) return [];
+    return sendsFor(assignment, null).flatMap(({ send }) => {
+      const { message } = send;
+      if ((message.type !== 'cc' && message.type !== 'note') || send.meant.length === 0) return [];
+      const entry = message.type === 'cc' ? ccEntry(message.number) : null;
+      if (entry && entry.class !== 'standard') return [];
+      const meant = new Set(send.meant.flatMap((id) => index.parameters.get(id)?.targetId ?? []));
+      const there = arrivals(around.network.planOf(home.controller.id, message.type, message.channel));
+      const others = index.rig.targets.filter((t) => there.has(t.id) && !meant.has(t.id) && t.reception.keepsStandardMeanings);
+      const [first] = others;
+      if (!first) return [];
+      return [
+        {
+          severity: 'caution',
+          title: entry ? `${first.name} hears it as ${entry.name.toLowerCase()}.` : `${first.name} plays the note.`,
+          reason: `${shortName(message)} on channel ${message.channel} reaches it too, and it keeps the standard meanings.`,
+          evidence: { type: 'addresses', keys: [addressKey(message)] },
+        },
+      ];
+    });
+  },
+  fixes: (context, finding) => {
+    const { index } = context;
+    const assignment = subjectOf(context, finding);
+    const home = assignment && homeOf(index, assignment);
+    if (!assignment || !home) return [];
+    const channels = new Set(
+      sendsFor(assignment, null).flatMap(({ send }) => ('channel' in send.message ? [send.message.channel] : [])),
+    );
+    const meant = new Set(
+      sendsFor(assignment, null).flatMap(({ send }) => send.meant.map((id) => index.parameters.get(id)?.targetId)),
+    );
+    const off = index.rig.wires.flatMap((wire): Fix[] => {
+      const target = index.targets.get(wire.to.unitId);
+      if (!target?.reception.keepsStandardMeanings || meant.has(target.id)) return [];
+      const kept = (wire.channels ?? Array.from({ length: 16 }, (_, i) => i + 1)).filter(
+        (c) => ![...channels].some((x) => x === c),
+      );
+      const label = `Keep channel ${[...channels].join(', ')} off the wire to ${target.name}`;
+      return [
+        {
+          label,
+          edit: {
+            type: 'batch',
+            label,
+            edits: [{ type: 'set', table: 'wires', id: wire.id, field: 'channels', was: wire.channels, to: kept }],
+          },
+        },
+      ];
+    });
+    return [...renumbered(context, finding, (n) => ccEntry(n).class === 'standard'), ...off];
+  },
+};

@@ -1,0 +1,224 @@
+// The record: texts, names, functions for nothing, leftovers, free controls, and where a mapping is kept.
+import { changeAssignment, patch, removeAssignment } from '../commands';
+import { heardKeys, shortName } from '../midi';
+import { batch, type Landing, type Parameter, type RigIndex, remove, set } from '../rig';
+import { type AssignmentCheck, type ControllerCheck, type Fix, type Found, noFixes, type RigCheck, subjectOf } from './finding';
+import { sendsFor } from './fix-parts';
+
+export const textTooLong: AssignmentCheck = {
+  scope: 'assignment',
+  id: 'text-too-long',
+  find: ({ index }, assignment) => {
+    const display = index.controls.get(assignment.controlId)?.display;
+    if (!display) return [];
+    const short = assignment.textShort.length > display.short;
+    const long = assignment.textLong.length > display.long;
+    if (!short && !long) return [];
+    const [text, most] = short ? [assignment.textShort, display.short] : [assignment.textLong, display.long];
+    return [
+      {
+        severity: 'note',
+        title: `“${text}” is cut to “${text.slice(0, most)}”.`,
+        reason: `The display has room for ${most} characters, and the text has ${text.length}.`,
+      },
+    ];
+  },
+  fixes: (context, finding) => {
+    const assignment = subjectOf(context, finding);
+    const display = assignment && context.index.controls.get(assignment.controlId)?.display;
+    if (!assignment || !display) return [];
+    const squeezed = (text: string, most: number): string =>
+      text.length <= most
+        ? text
+        : text
+            .replace(/(?<=\S)[aeiou]/gi, '')
+            .replace(/\s+/g, ' ')
+            .slice(0, most)
+            .trim();
+    const textShort = squeezed(assignment.textShort, display.short);
+    const textLong = assignment.textLong.slice(0, display.long).trim();
+    const label = `Write “${assignment.textShort.length > display.short ? textShort : textLong}”`;
+    return [{ label, edit: changeAssignment(assignment, { textShort, textLong }, label) }];
+  },
+};
+
+/** Two parameters of one target with one name: on tape and sheet nobody can tell them apart. */
+export const sameName: RigCheck = {
+  scope: 'rig',
+  id: 'same-name',
+  reads: ['parameters', 'targets', 'assignments'],
+  find: ({ index }) =>
+    twins(index).map(
+      ({ first, second }): Found => ({
+        severity: 'note',
+        about: 'parameters',
+        subjectId: second.id,
+        parameterId: second.id,
+        title: `${index.targets.get(second.targetId)?.name ?? '?'} has two parameters called ${second.name}.`,
+        reason: `Both are mapped${first.group !== second.group ? `, one in ${first.group || 'no group'} and one in ${second.group || 'no group'}` : ''}; tape and sheet show one name for two things.`,
+      }),
+    ),
+  fixes: ({ index }, finding) => {
+    const parameter = index.parameters.get(finding.subjectId);
+    if (!parameter) return [];
+    const names = new Set((index.parametersOf.get(parameter.targetId) ?? []).map((p) => p.name.toLowerCase()));
+    const tries = [`${parameter.group} ${parameter.name}`.trim(), `${parameter.name} 2`, `${parameter.name} 3`];
+    const name = tries.find((t) => !names.has(t.toLowerCase()) && t.length <= 120);
+    if (name === undefined) return [];
+    return [{ label: `Call this one ${name}`, edit: batch(`Call this one ${name}`, patch('parameters', parameter, { name })) }];
+  },
+};
+
+function twins(index: RigIndex): readonly { readonly first: Parameter; readonly second: Parameter }[] {
+  const seen = new Map<string, Parameter>();
+  return index.rig.parameters.flatMap((second) => {
+    if (!index.sendsFor.has(second.id)) return [];
+    const key = `${second.targetId} ${second.name.trim().toLowerCase()}`;
+    const first = seen.get(key);
+    if (!first) seen.set(key, second);
+    return first ? [{ first, second }] : [];
+  });
+}
+
+/** A message that is there for nothing. All sound off and all notes off are for everything, and say so themselves. */
+export const noParameter: AssignmentCheck = {
+  scope: 'assignment',
+  id: 'no-parameter',
+  find: (_context, assignment) =>
+    sendsFor(assignment, null).flatMap(({ send }): Found[] => {
+      const { message } = send;
+      const speaks =
+        (message.type === 'cc' && message.number >= 120) ||
+        message.type === 'start' ||
+        message.type === 'stop' ||
+        message.type === 'continue';
+      if (send.meant.length > 0 || speaks) return [];
+      return [
+        {
+          severity: 'note',
+          title: `${shortName(message)} is sent for nothing.`,
+          reason: 'No parameter is named that it is there for, so nothing can be said of what it does.',
+        },
+      ];
+    }),
+  fixes: (context, finding) => {
+    const { index } = context;
+    const assignment = subjectOf(context, finding);
+    if (!assignment) return [];
+    const heard = sendsFor(assignment, null).flatMap(({ send, at }): Fix[] => {
+      const landings = send.meant.length > 0 ? [] : heardKeys(send.message).flatMap((key) => index.landingsAt.get(key) ?? []);
+      const ids = [...new Set(landings.map((l) => l.parameterId))];
+      if (ids.length === 0) return [];
+      const label = `It is for ${ids.map((id) => index.parameters.get(id)?.name ?? '?').join(', ')}`;
+      const actions = assignment.actions.map((a, i) => (i === at && a.type === 'send' ? { ...a, meant: ids } : a));
+      return [{ label, edit: batch(label, [set('assignments', assignment, 'actions', actions)]) }];
+    });
+    const rest = assignment.actions.filter((a) => a.type !== 'send' || a.meant.length > 0);
+    const label = `Take it off`;
+    return [
+      ...heard,
+      rest.length === 0
+        ? { label, edit: removeAssignment(index, assignment) }
+        : { label, edit: batch(label, [set('assignments', assignment, 'actions', rest)]) },
+    ];
+  },
+};
+
+/** A target that listens where nothing is sent: a mapping that nobody remembers. */
+export const leftover: RigCheck = {
+  scope: 'rig',
+  id: 'leftover',
+  reads: ['landings', 'assignments', 'layers', 'parameters', 'targets'],
+  find: ({ index }) => {
+    const tapped = new Set(
+      index.rig.layers.flatMap((l) => l.tap.flatMap((a) => (a.type === 'send' ? heardKeys(a.message) : []))),
+    );
+    return index.rig.landings.flatMap((landing): Found[] => {
+      if (isSent(index, landing, tapped)) return [];
+      const parameter = index.parameters.get(landing.parameterId);
+      const target = index.targets.get(landing.targetId);
+      return [
+        {
+          severity: 'note',
+          about: 'landings',
+          subjectId: landing.id,
+          parameterId: landing.parameterId,
+          title: `${target?.name ?? '?'} still listens on ${shortName(landing.address)} for ${parameter?.name ?? '?'}.`,
+          reason: 'Nothing on this rig sends it. A message from elsewhere would move it.',
+        },
+      ];
+    });
+  },
+  fixes: ({ index }, finding) => {
+    const landing = index.rig.landings.find((l) => l.id === finding.subjectId);
+    const label = 'Let it listen no more';
+    return landing ? [{ label, edit: batch(label, [remove('landings', landing)]) }] : [];
+  },
+};
+
+function isSent(index: RigIndex, landing: Landing, tapped: ReadonlySet<number>): boolean {
+  return heardKeys(landing.address).some((key) => index.sendsAt.has(key) || index.sequencesAt.has(key) || tapped.has(key));
+}
+
+/** Controls that do nothing in any bank or layer: what is left to play with. */
+export const freeControls: ControllerCheck = {
+  scope: 'controller',
+  id: 'free-controls',
+  find: ({ index }, controller) => {
+    const controls = index.controlsOf.get(controller.id) ?? [];
+    const used = (id: string): boolean =>
+      (index.assignmentsOf.get(id)?.length ?? 0) > 0 || index.layersByModifier.has(id) || index.chordPartners.has(id);
+    const free = controls.filter((c) => !used(c.id));
+    if (free.length === 0 || free.length === controls.length) return [];
+    const names = free
+      .slice(0, 6)
+      .map((c) => c.name)
+      .join(', ');
+    return [
+      {
+        severity: 'note',
+        title: `${free.length} of ${controls.length} controls are free.`,
+        reason: `${names}${free.length > 6 ? ` and ${free.length - 6} more` : ''} ${free.length === 1 ? 'does' : 'do'} nothing in any bank.`,
+      },
+    ];
+  },
+  fixes: noFixes,
+};
+
+const placeWords = { project: 'the project', 'plugin-instance': 'this instance of the plugin' } as const;
+
+/** A mapping that is gone with the project, or with one instance of a plugin. */
+export const livesElsewhere: RigCheck = {
+  scope: 'rig',
+  id: 'lives-elsewhere',
+  reads: ['targets', 'landings'],
+  find: ({ index }) => {
+    const counts = new Map<string, number>();
+    for (const { targetId } of index.rig.landings) counts.set(targetId, (counts.get(targetId) ?? 0) + 1);
+    return index.rig.targets.flatMap((target): Found[] => {
+      const { livesIn } = target.reception;
+      const count = counts.get(target.id) ?? 0;
+      if (count === 0 || (livesIn !== 'project' && livesIn !== 'plugin-instance')) return [];
+      return [
+        {
+          severity: 'note',
+          about: 'targets',
+          subjectId: target.id,
+          title: `The mapping of ${target.name} is gone in the next project.`,
+          reason: `Its ${count} ${count === 1 ? 'entry lives' : 'entries live'} in ${placeWords[livesIn]}. Keep an empty template with them, and say so here.`,
+        },
+      ];
+    });
+  },
+  fixes: ({ index }, finding) => {
+    const target = index.targets.get(finding.subjectId);
+    if (!target) return [];
+    const label = 'It is kept in a template now';
+    return [
+      {
+        label,
+        edit: batch(label, [set('targets', target, 'reception', { ...target.reception, livesIn: 'instrument-template' })]),
+      },
+    ];
+  },
+};

@@ -1,0 +1,91 @@
+// Every check there is, in the order in which findings are shown.
+import { addressClash } from './address-clash';
+import { flashing, keystroke, loudJump, loudStep } from './care';
+import type { AssignmentCheck, Check, ControllerCheck, RigCheck } from './finding';
+import {
+  cannotSend,
+  noSuchGesture,
+  pressBeforeDoubleTap,
+  pressBeforeHold,
+  releaseBeforeDoubleTap,
+  tooManyActions,
+  waitingDelays,
+} from './gestures';
+import { lightAfterChange, lightDisagrees, wrongAtStart } from './lights';
+import {
+  backwards,
+  centreUnreachable,
+  coarseSteps,
+  cutAtSender,
+  deadTravel,
+  jumpAfterChange,
+  placeNotSentAgain,
+  relativeMismatch,
+} from './movement';
+import type { CheckId } from './names.data';
+import { channelModeNumber, heardByOther, lowByteShadowed, reservedNumber, standardMeaning } from './numbers';
+import { farUrgent, modifierCovered, modifierStuck, noSilence, noWayBack, releaseElsewhere, unreachablePlace } from './places';
+import { freeControls, leftover, livesElsewhere, noParameter, sameName, textTooLong } from './record';
+import { basesDiffer, heardTwice, notRouted, outsideWindow } from './routes';
+import { actsWhileHeld, everySecondPress, firstPressDoesNothing, flipsBack, neverOff, neverRegisters, staysOn } from './switches';
+import { burst, heavyStream, launchMisses } from './time';
+
+export const assignmentChecks: readonly AssignmentCheck[] = [
+  addressClash,
+  lowByteShadowed,
+  channelModeNumber,
+  reservedNumber,
+  unreachablePlace,
+  noSuchGesture,
+  cannotSend,
+  outsideWindow,
+  notRouted,
+  neverRegisters,
+  everySecondPress,
+  relativeMismatch,
+  tooManyActions,
+  flashing,
+  heardTwice,
+  firstPressDoesNothing,
+  neverOff,
+  flipsBack,
+  staysOn,
+  pressBeforeHold,
+  pressBeforeDoubleTap,
+  releaseBeforeDoubleTap,
+  releaseElsewhere,
+  loudStep,
+  loudJump,
+  keystroke,
+  standardMeaning,
+  heardByOther,
+  coarseSteps,
+  burst,
+  heavyStream,
+  launchMisses,
+  lightDisagrees,
+  lightAfterChange,
+  wrongAtStart,
+  actsWhileHeld,
+  waitingDelays,
+  jumpAfterChange,
+  placeNotSentAgain,
+  backwards,
+  deadTravel,
+  centreUnreachable,
+  cutAtSender,
+  textTooLong,
+  noParameter,
+];
+
+export const controllerChecks: readonly ControllerCheck[] = [noWayBack, farUrgent, noSilence, freeControls];
+
+export const rigChecks: readonly RigCheck[] = [basesDiffer, modifierCovered, modifierStuck, sameName, leftover, livesElsewhere];
+
+const all: readonly Check[] = [...assignmentChecks, ...controllerChecks, ...rigChecks];
+const byId = new Map(all.map((c) => [c.id, c]));
+
+/** A check by its id. */
+export const checkOf = (id: CheckId): Check | undefined => byId.get(id);
+/** The place of a check in the order of findings. */
+export const checkPlace: ReadonlyMap<CheckId, number> = new Map(all.map((c, i) => [c.id, i]));

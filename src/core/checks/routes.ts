@@ -1,0 +1,212 @@
+// Ways from a controller to a target: none, closed, too many; numbers that a target does not take; devices that count differently.
+import type { Outcome } from '../bench';
+import { carrierOf, type Message, shortName, u7 } from '../midi';
+import { type Assignment, batch, insert, type Parameter, type RigIndex, set, type Wire } from '../rig';
+import { arrivals, passesAs, routesFrom } from '../wires';
+import { type AssignmentCheck, type Finding, type Fix, type Found, noFixes, type RigCheck, subjectOf } from './finding';
+import { homeOf, renumberFix, sendsFor, wireFix, wiresTowards } from './fix-parts';
+
+/** Parameters that nothing lands on, for one of some reasons. */
+function unheard(index: RigIndex, outcome: Outcome, why: string): readonly Parameter[] {
+  if (outcome.type !== 'played') return [];
+  return outcome.effects.flatMap((e) =>
+    e.meant && e.did.type === 'nothing-lands' && e.did.why === why ? (index.parameters.get(e.parameterId) ?? []) : [],
+  );
+}
+
+const messageFor = (assignment: Assignment, parameterId: string | null): Message | null =>
+  sendsFor(assignment, parameterId)[0]?.send.message ?? null;
+
+export const outsideWindow: AssignmentCheck = {
+  scope: 'assignment',
+  id: 'outside-window',
+  find: ({ index }, assignment, outcome) =>
+    unheard(index, outcome, 'outside-window').map((parameter): Found => {
+      const message = messageFor(assignment, parameter.id);
+      const target = index.targets.get(parameter.targetId);
+      return {
+        severity: 'stop',
+        parameterId: parameter.id,
+        title: `${target?.name ?? 'The target'} does not take ${message ? shortName(message) : 'this number'}.`,
+        reason: `It takes only some numbers, and ${parameter.name} listens on one outside of them.`,
+      };
+    }),
+  fixes: (context, finding) => {
+    const { index } = context;
+    const assignment = subjectOf(context, finding);
+    if (!assignment) return [];
+    const target = index.targets.get(index.parameters.get(finding.parameterId ?? '')?.targetId ?? '');
+    const message = messageFor(assignment, finding.parameterId);
+    const widened = target && message && 'number' in message ? [widen(target, message, message.number)] : [];
+    return [...sendsFor(assignment, finding.parameterId).flatMap(({ at }) => renumberFix(context, assignment, at)), ...widened];
+  },
+};
+
+function widen(target: NonNullable<ReturnType<RigIndex['targets']['get']>>, message: Message, number: number): Fix {
+  const label = `Let ${target.name} take ${shortName(message)}`;
+  const windows = [...target.reception.windows, { type: message.type, channels: null, from: number, to: number }];
+  return { label, edit: batch(label, [set('targets', target, 'reception', { ...target.reception, windows })]) };
+}
+
+export const notRouted: AssignmentCheck = {
+  scope: 'assignment',
+  id: 'not-routed',
+  find: ({ index }, assignment, outcome) =>
+    unheard(index, outcome, 'no-wire').map((parameter): Found => {
+      const home = homeOf(index, assignment);
+      const target = index.targets.get(parameter.targetId);
+      const message = messageFor(assignment, parameter.id);
+      const wires = home && target ? wiresTowards(index, home.controller.id, target.id) : [];
+      return {
+        severity: 'stop',
+        parameterId: parameter.id,
+        title: `Nothing of it arrives at ${target?.name ?? 'the target'}.`,
+        reason: whyClosed(wires, message, home?.controller.name ?? 'this controller', target?.name ?? 'the target'),
+      };
+    }),
+  fixes: (context, finding) => routeFixes(context.index, subjectOf(context, finding), finding, context.newId),
+};
+
+function whyClosed(wires: readonly Wire[], message: Message | null, from: string, to: string): string {
+  if (wires.length === 0) return `No wire leads from ${from} to ${to}.`;
+  if (wires.some((w) => !w.forRemote)) return `The wire from ${from} to ${to} is not enabled for remote control.`;
+  const channel = message && 'channel' in message ? u7(message.channel) : null;
+  const byChannel = wires.some((w) => w.channels !== null && channel !== null && !w.channels.some((c) => c === channel));
+  return `The wire lets ${byChannel ? `channel ${channel}` : 'this kind of message'} not through.`;
+}
+
+function routeFixes(index: RigIndex, assignment: Assignment | undefined, finding: Finding, newId: () => string): readonly Fix[] {
+  const home = assignment && homeOf(index, assignment);
+  const targetId = index.parameters.get(finding.parameterId ?? '')?.targetId ?? '';
+  const target = index.targets.get(targetId);
+  const message = assignment ? messageFor(assignment, finding.parameterId) : null;
+  if (!home || !target || !message) return [];
+  const wires = wiresTowards(index, home.controller.id, targetId);
+  if (wires.length === 0) {
+    const label = `Draw a wire from ${home.controller.name} to ${target.name}`;
+    const order = (index.rig.wires.at(-1)?.order ?? 0) + 1;
+    const wire: Wire = {
+      id: newId(),
+      order,
+      from: { unitId: home.controller.id, port: home.controller.port },
+      to: { unitId: target.id, port: target.port },
+      transport: 'usb',
+      channels: null,
+      types: null,
+      forNotes: true,
+      forRemote: true,
+      passesOn: false,
+      note: '',
+    };
+    return [{ label, edit: batch(label, [insert('wires', wire)]) }];
+  }
+  const channel = u7('channel' in message ? message.channel : 0);
+  return wires.flatMap((wire): Fix[] => {
+    if (passesAs(wire, carrierOf(message.type), channel) === 'remote') return [];
+    const label = wire.forRemote ? 'Let it through the wire' : 'Enable the wire for remote control';
+    const channels =
+      wire.channels === null || channel === 0 || wire.channels.some((c) => c === channel)
+        ? wire.channels
+        : [...wire.channels, channel].sort((a, b) => a - b);
+    const types =
+      wire.types === null || wire.types.includes(carrierOf(message.type)) ? wire.types : [...wire.types, carrierOf(message.type)];
+    return [wireFix(wire, label, { forRemote: true, channels, types })];
+  });
+}
+
+/** Two ways to one target double every message: what counts presses counts two. */
+export const heardTwice: AssignmentCheck = {
+  scope: 'assignment',
+  id: 'heard-twice',
+  find: ({ index, around }, assignment) => {
+    const home = homeOf(index, assignment);
+    if (!home) return [];
+    const told = new Set<string>();
+    return sendsFor(assignment, null).flatMap(({ send }): Found[] => {
+      const channel = 'channel' in send.message ? send.message.channel : 0;
+      const there = arrivals(around.network.planOf(home.controller.id, carrierOf(send.message.type), channel));
+      return send.meant.flatMap((id): Found[] => {
+        const parameter = index.parameters.get(id);
+        const times = there.get(parameter?.targetId ?? '') ?? 0;
+        if (!parameter || times < 2 || told.has(parameter.targetId)) return [];
+        told.add(parameter.targetId);
+        const modes = (index.landingsOf.get(id) ?? []).map((l) => l.mode);
+        const counts = modes.some((m) => m !== 'absolute' && m !== 'gate' && m !== 'set' && m !== 'preset');
+        return [
+          {
+            severity: counts ? 'stop' : 'caution',
+            parameterId: id,
+            title: counts ? `Each press counts ${times} times.` : `Everything arrives ${times} times.`,
+            reason: `${times} ways lead from ${home.controller.name} to ${index.targets.get(parameter.targetId)?.name ?? 'the target'}; each carries the message.`,
+          },
+        ];
+      });
+    });
+  },
+  fixes: (context, finding) => {
+    const { index } = context;
+    const assignment = subjectOf(context, finding);
+    const home = assignment && homeOf(index, assignment);
+    const targetId = index.parameters.get(finding.parameterId ?? '')?.targetId ?? '';
+    if (!home) return [];
+    return wiresTowards(index, home.controller.id, targetId).flatMap((wire): Fix[] => {
+      const names = `${nameOf(index, wire.from.unitId)} → ${nameOf(index, wire.to.unitId)}`;
+      return [
+        ...(wire.passesOn ? [wireFix(wire, `Pass nothing on over ${names}`, { passesOn: false })] : []),
+        wireFix(wire, `Switch ${names} off for remote control`, { forRemote: false, forNotes: false }),
+      ];
+    });
+  },
+};
+
+const nameOf = (index: RigIndex, id: string): string => index.controllers.get(id)?.name ?? index.targets.get(id)?.name ?? '?';
+
+/** A controller and a target that show one number differently: what is typed into one is not what is typed into the other. */
+export const basesDiffer: RigCheck = {
+  scope: 'rig',
+  id: 'bases-differ',
+  reads: ['assignments', 'controllers', 'targets', 'parameters', 'controls'],
+  find: ({ index }) => {
+    const pairs = new Map<string, Set<string>>();
+    for (const assignment of index.rig.assignments) {
+      const home = index.controls.get(assignment.controlId)?.controllerId ?? '';
+      for (const action of assignment.actions) {
+        if (action.type !== 'send') continue;
+        for (const id of action.meant) {
+          const key = `${home} ${index.parameters.get(id)?.targetId ?? ''}`;
+          const kinds = pairs.get(key);
+          if (kinds) kinds.add(action.message.type);
+          else pairs.set(key, new Set([action.message.type]));
+        }
+      }
+    }
+    return [...pairs].flatMap(([key, kinds]): Found[] => {
+      const [from = '', to = ''] = key.split(' ');
+      const controller = index.controllers.get(from);
+      const target = index.targets.get(to);
+      if (!controller || !target || !routesFrom(index, from).some((r) => r.target.id === to)) return [];
+      const a = controller.firmware.shows;
+      const b = target.reception.shows;
+      const differ = [
+        ...(a.channelBase === b.channelBase ? [] : [`channels from ${a.channelBase} and ${b.channelBase}`]),
+        ...(kinds.has('program') && a.programBase !== b.programBase
+          ? [`programs from ${a.programBase} and ${b.programBase}`]
+          : []),
+        ...(kinds.has('note') && a.notes === 'name' && b.notes === 'name' && a.middleC !== b.middleC
+          ? [`note 60 as C${a.middleC} and C${b.middleC}`]
+          : []),
+      ];
+      if (differ.length === 0) return [];
+      return [
+        {
+          severity: 'note',
+          about: 'controllers',
+          subjectId: from,
+          title: `${controller.name} and ${target.name} count differently.`,
+          reason: `They show ${differ.join(', ')}. The sheet writes each number as its own device shows it: do not copy one into the other.`,
+        },
+      ];
+    });
+  },
+  fixes: noFixes,
+};

@@ -1,0 +1,150 @@
+// Time: bursts that arrive late, streams that fill a wire, launches that miss their bar.
+import { burstOf, launchOf } from '../bench';
+import { changeAssignment, patch } from '../commands';
+import { makePut, noSysex, type Word, wordLength } from '../midi';
+import { type Assignment, batch, type RigIndex, set, type Wire } from '../rig';
+import { usualTiming, wireLoad } from '../wires';
+import { type AssignmentCheck, type CheckContext, type Finding, type Fix, type Found, subjectOf } from './finding';
+import { homeOf, sendsFor } from './fix-parts';
+
+const BURST_MS = 10;
+/** Fewer messages than this never take 10 ms, on any wire that this program knows, but for the wait of a radio. */
+const FEW = 4;
+
+export const burst: AssignmentCheck = {
+  scope: 'assignment',
+  id: 'burst',
+  find: ({ index, around }, assignment, outcome) => {
+    if (outcome.type !== 'played' || assignment.gesture.type === 'move') return [];
+    if (sendsFor(assignment, null).length < FEW || assignment.actions.some((a) => a.type === 'wait')) return [];
+    const ms = burstOf(index, assignment, around);
+    if (ms === null || ms <= BURST_MS) return [];
+    return [
+      {
+        severity: 'caution',
+        title: `The last of its messages arrives ${ms.toFixed(1)} ms after the first leaves.`,
+        reason: 'They go one after the other over the wire. Above 10 ms what should happen at once is heard as a roll.',
+        evidence: { type: 'trace' },
+      },
+    ];
+  },
+  fixes: wireFixes,
+};
+
+/** A moving control as fast as a foot moves it: 200 positions a second. Common practice, no source. */
+const POSITIONS = 200;
+
+export const heavyStream: AssignmentCheck = {
+  scope: 'assignment',
+  id: 'heavy-stream',
+  find: ({ index }, assignment) => {
+    if (assignment.gesture.type !== 'move') return [];
+    const bytes = bytesOf(assignment);
+    return slowWires(index, assignment).flatMap(({ wire, messages }): Found[] => {
+      const timing = { ...usualTiming, transport: wire.transport };
+      const load = wireLoad(timing, messages * POSITIONS, bytes * POSITIONS, 1000);
+      if (load <= 0.5) return [];
+      return [
+        {
+          severity: 'caution',
+          title: `Moving it fills ${Math.round(load * 100)} % of the wire.`,
+          reason: `${messages} ${messages === 1 ? 'message' : 'messages'} at ${POSITIONS} positions a second over ${wire.transport === 'din' ? 'a MIDI cable' : 'radio'}: everything else waits.`,
+        },
+      ];
+    });
+  },
+  fixes: wireFixes,
+};
+
+/** Bytes that one position puts on the wire, with running status off. */
+function bytesOf(assignment: Assignment): number {
+  let bytes = 0;
+  for (const { send } of sendsFor(assignment, null)) for (const word of wordsOf(send)) bytes += wordLength(word, noSysex.bytes);
+  return bytes;
+}
+
+function wordsOf(send: ReturnType<typeof sendsFor>[number]['send']): readonly Word[] {
+  if (send.message.type === 'sysex') return [];
+  const words: Word[] = [];
+  makePut(send.message, false, noSysex)(1, words);
+  return words;
+}
+
+function slowWires(index: RigIndex, assignment: Assignment): readonly { readonly wire: Wire; readonly messages: number }[] {
+  const home = homeOf(index, assignment);
+  const messages = sendsFor(assignment, null).reduce((n, { send }) => n + wordsOf(send).length, 0);
+  return (index.wiresFrom.get(home?.controller.id ?? '') ?? []).flatMap((wire) =>
+    wire.forRemote && (wire.transport === 'din' || wire.transport === 'bluetooth') ? [{ wire, messages }] : [],
+  );
+}
+
+function wireFixes(context: CheckContext, finding: Finding): readonly Fix[] {
+  const assignment = subjectOf(context, finding);
+  if (!assignment) return [];
+  return slowWires(context.index, assignment).map(({ wire }) => ({
+    label: 'Use a USB cable',
+    edit: batch('Use a USB cable', patch('wires', wire, { transport: 'usb' })),
+  }));
+}
+
+/** A launch that starts a bar late although the finger went down a beat before: the gesture itself takes that long. */
+export const launchMisses: AssignmentCheck = {
+  scope: 'assignment',
+  id: 'launch-misses',
+  find: ({ index, around }, assignment, outcome) => {
+    if (outcome.type !== 'played' || assignment.gesture.type === 'move') return [];
+    return outcome.effects.flatMap((effect): Found[] => {
+      const parameter = index.parameters.get(effect.parameterId);
+      const target = parameter && index.targets.get(parameter.targetId);
+      if (!effect.meant || !parameter || !target || target.reception.launchQuantisation === 'none') return [];
+      const tempo = fastest(index);
+      const late = launchOf(index, assignment, parameter, tempo, around);
+      if (late === null || late < 1) return [];
+      return [
+        {
+          severity: 'caution',
+          parameterId: parameter.id,
+          title: `${parameter.name} starts ${(late / 1000).toFixed(1)} s late when it is pressed on the beat before the bar.`,
+          reason: `${target.name} waits for the next ${target.reception.launchQuantisation}, and at ${tempo.bpm} beats a minute the message leaves after the line.`,
+          evidence: { type: 'trace' },
+        },
+      ];
+    });
+  },
+  fixes: (context, finding) => {
+    const assignment = subjectOf(context, finding);
+    if (!assignment) return [];
+    const waits = assignment.actions.some((a) => a.type === 'wait');
+    const taken = (context.index.assignmentsOf.get(assignment.controlId) ?? []).some(
+      (a) => a.id !== assignment.id && a.gesture.type === 'press',
+    );
+    return [
+      ...(assignment.gesture.type !== 'press' && !taken
+        ? [{ label: 'Act on press', edit: changeAssignment(assignment, { gesture: { type: 'press' } }, 'Act on press') }]
+        : []),
+      ...(waits
+        ? [
+            {
+              label: 'Take the waits out',
+              edit: batch('Take the waits out', [
+                set(
+                  'assignments',
+                  assignment,
+                  'actions',
+                  assignment.actions.filter((a) => a.type !== 'wait'),
+                ),
+              ]),
+            },
+          ]
+        : []),
+    ];
+  },
+};
+
+/** The tempo at which a beat is shortest: of the fastest song, or 120. */
+function fastest(index: RigIndex): { readonly bpm: number; readonly beatsPerBar: number } {
+  const [first, ...rest] = index.rig.songs;
+  if (!first) return { bpm: 120, beatsPerBar: 4 };
+  const song = rest.reduce((a, b) => (b.bpm > a.bpm ? b : a), first);
+  return { bpm: song.bpm, beatsPerBar: song.beatsPerBar };
+}
