@@ -20,6 +20,6 @@ const bundled = (name) => {
   });
   return run(process.execPath, [outfile]);
 };
-const held = ['core', 'planner', 'peers', 'chain', 'screen', 'bench-screen'].map(bundled);
+const held = ['core', 'planner', 'search', 'peers', 'chain', 'screen', 'bench-screen'].map(bundled);
 rmSync(folder, { recursive: true });
 process.exit(held.every(Boolean) ? 0 : 1);

@@ -32,9 +32,19 @@ function crowd(size: number, wires: number, channels: number): Rig {
 const big = indexRig(crowd(2000, 4, 16));
 const planned = planNumbers(big, wish);
 if (planned.type !== 'plan') throw new Error(planned.type);
-measure('planning 2,000 addresses over 16 channels and 4 wires', timed(() => planNumbers(big, wish)), 'ms', { atMost: 300 });
+measure(
+  'planning 2,000 addresses over 16 channels and 4 wires',
+  timed(() => planNumbers(big, wish)),
+  'ms',
+  { atMost: 300 },
+);
 const one = indexRig(crowd(100, 1, 1));
-measure('planning 100 on one channel', timed(() => planNumbers(one, wish), 60), 'ms', { atMost: 5 });
+measure(
+  'planning 100 on one channel',
+  timed(() => planNumbers(one, wish), 60),
+  'ms',
+  { atMost: 5 },
+);
 const spill = planNumbers(indexRig(crowd(128, 1, 1)), wish);
 console.log(`128 on one channel: ${spill.type}; 2,000: gap ${JSON.stringify(planned.gap)}`);
 

@@ -94,13 +94,18 @@ export function jumpsOf(index: RigIndex, assignment: Assignment, parameter: Para
   const t0 = (stage.script.find((e) => e.do === 'move')?.atMs ?? 0) + 1;
   const early = opening.filter((e) => e.atMs < t0);
   const opened = run(stage.chain, start(stage), early, { ...plain, until: t0 - 0.5 }).state;
-  for (const [at, beside, elsewhere] of [
-    [0, 1 / 127, parameter.highest],
-    [1, 126 / 127, parameter.lowest],
+  const ear = stage.chain.targets.ears.find((e) => e.slot === slot);
+  if (!ear) return null;
+  const { from: low, to: high } = ear.landing;
+  for (const [at, beside] of [
+    [0, 1 / 127],
+    [1, 126 / 127],
   ] as const) {
     const begun = run(stage.chain, opened, [{ do: 'move', atMs: t0, on, position: at }], { ...plain, until: t0 + 1 });
     const began = largestMove(begun.trace, slot, opened.targets.values[slot] ?? 0);
-    // The other end of what the message can reach: a landing may cover only part of the range.
+    // Whatever moved it in between, it stands at the end of what this control can reach that is farther from here.
+    const here = begun.state.targets.values[slot] ?? parameter.start;
+    const elsewhere = Math.abs(high - here) > Math.abs(low - here) ? high : low;
     const away = { ...begun.state, targets: setValue(begun.state.targets, slot, elsewhere) };
     const moved = run(stage.chain, away, [{ do: 'move', atMs: t0 + 2, on, position: beside }], { ...plain, until: t0 + 3 });
     const leapt = largestMove(moved.trace, slot, elsewhere);

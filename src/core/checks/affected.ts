@@ -71,6 +71,12 @@ export function affected(before: RigIndex, after: RigIndex): Affected {
   for (const index of both) for (const id of simulate) neighbours(index, id, check);
   const accepted = acceptedSubjects(before.rig, after.rig);
   for (const id of accepted) if (after.assignments.has(id)) check.add(id);
+  // A way to silence a target, or to something urgent, counts for every controller.
+  const silences = (index: RigIndex, id: string): boolean =>
+    (index.assignments.get(id)?.actions ?? []).some((a) => a.type === 'send' && a.meant.some((m) => reachTagged(index, m)));
+  const tagged = parameters.some((id) => both.some((index) => reachTagged(index, id)));
+  if (tagged || assignments.some((id) => both.some((index) => silences(index, id))))
+    for (const { id } of after.rig.controllers) controllers.add(id);
   const owners = new Set([...controllers, ...[...accepted].filter((id) => after.controllers.has(id))]);
   for (const id of check) {
     for (const index of both) {
@@ -85,6 +91,10 @@ export function affected(before: RigIndex, after: RigIndex): Affected {
   }
   return { simulate, check, controllers: owners };
 }
+
+/** Whether a parameter is one that has to be within reach. */
+const reachTagged = (index: RigIndex, id: string): boolean =>
+  index.parameters.get(id)?.tags.some((t) => t === 'panic' || t === 'urgent') ?? false;
 
 /** What findings were accepted, or opened again, about. */
 function acceptedSubjects(before: Rig, after: Rig): ReadonlySet<string> {

@@ -207,9 +207,9 @@ describe('never off', () => {
 
 describe('the demo', () => {
   const demo = lanternHour();
-  it('has the mistakes that were put into it, and no others', () => {
+  it('has the mistakes that were put into it, and no others that must be fixed or looked at', () => {
     const count = new Map<string, number>();
-    for (const id of ids(demo)) count.set(id, (count.get(id) ?? 0) + 1);
+    for (const f of all(demo)) if (f.severity !== 'note') count.set(f.check, (count.get(f.check) ?? 0) + 1);
     expect(Object.fromEntries(count)).toEqual({
       'address-clash': 2,
       'channel-mode-number': 1,
@@ -218,21 +218,25 @@ describe('the demo', () => {
       'never-off': 1,
       'never-registers': 1,
       'press-before-hold': 2,
+      // Honest cautions of any rig with plain pedals and a cue in one bank only.
+      'loud-jump': 3,
+      'far-urgent': 1,
+      'light-disagrees': 2,
     });
   });
-  it('can be mended to nothing by taking the first change offered, one after the other', () => {
+  it('can be mended to nothing that must be fixed or looked at by taking the first change offered, one after the other', () => {
     let rig = demo;
-    for (let i = 0; i < 20; i++) {
+    for (let i = 0; i < 40; i++) {
       const judgement = judge(rig);
-      const [finding] = [...judgement.findings.values()].flat();
+      const finding = [...judgement.findings.values()].flat().find((f) => f.severity !== 'note');
       if (!finding) break;
       const [fix] = offeredFixes(judgement, finding, newId);
-      if (!fix) throw new Error(`nothing mends ${finding.check}`);
+      if (!fix) throw new Error(`nothing mends ${finding.check}: ${finding.title}`);
       const done = apply(rig, fix.edit);
       if (!done.ok) throw new Error('fix does not apply');
       rig = done.value;
     }
-    expect(all(rig)).toEqual([]);
+    expect(all(rig).filter((f) => f.severity !== 'note')).toEqual([]);
   });
 });
 

@@ -1,6 +1,6 @@
 // Lights of switches against what they switch: in play, at the start, and after a change from elsewhere. Seen by playing it.
 import { type Lights, lightsOf, showValue } from '../bench';
-import { batch, type Parameter, set } from '../rig';
+import { batch, type Controller, type Edit, insert, type Parameter, set, type Target } from '../rig';
 import { type AssignmentCheck, type CheckContext, type Finding, type Fix, type Found, subjectOf } from './finding';
 import { alternating, homeOf, modeFix, sendFix, startFix } from './fix-parts';
 
@@ -45,6 +45,7 @@ function lightFixes(context: CheckContext, finding: Finding): readonly Fix[] {
             label: `Let ${target.name} send its values back`,
             edit: batch(`Let ${target.name} send its values back`, [
               set('targets', target, 'reception', { ...target.reception, feedback: 'same-address' }),
+              ...returnWire(context, target, home.controller),
             ]),
           },
         ]
@@ -65,7 +66,7 @@ export const lightDisagrees: AssignmentCheck = {
   find: lit(({ presses, start }, parameter) =>
     presses.some(differs) && !(differs(start) && presses.every(differs))
       ? {
-          severity: 'note',
+          severity: 'caution',
           title: `The light does not show whether ${parameter.name} is on.`,
           reason: 'What the switch sends is the same on each press, so it cannot know: its light only shows the finger.',
         }
@@ -110,3 +111,23 @@ export const lightAfterChange: AssignmentCheck = {
   ),
   fixes: lightFixes,
 };
+
+/** A wire back to the controller, where none leads there yet. */
+function returnWire({ index, newId }: CheckContext, target: Target, controller: Controller): readonly Edit[] {
+  if ((index.wiresFrom.get(target.id) ?? []).some((w) => w.to.unitId === controller.id)) return [];
+  return [
+    insert('wires', {
+      id: newId(),
+      order: (index.rig.wires.at(-1)?.order ?? 0) + 1,
+      from: { unitId: target.id, port: target.port },
+      to: { unitId: controller.id, port: controller.port },
+      transport: 'usb',
+      channels: null,
+      types: null,
+      forNotes: true,
+      forRemote: true,
+      passesOn: false,
+      note: '',
+    }),
+  ];
+}

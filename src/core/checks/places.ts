@@ -15,7 +15,15 @@ import {
   type Target,
 } from '../rig';
 import { routesFrom } from '../wires';
-import { type AssignmentCheck, type ControllerCheck, type Fix, type Found, type RigCheck, subjectOf } from './finding';
+import {
+  type AssignmentCheck,
+  type CheckContext,
+  type ControllerCheck,
+  type Fix,
+  type Found,
+  type RigCheck,
+  subjectOf,
+} from './finding';
 import { alternating, homeOf, sendsFor } from './fix-parts';
 
 const bankWords = (controller: Controller, bank: number): string => controller.bankNames[bank - 1] || `bank ${bank}`;
@@ -282,15 +290,10 @@ export const farUrgent: ControllerCheck = {
   find: (context, controller) => {
     const { index } = context;
     const best = new Map<string, { presses: number; assignment: Assignment }>();
-    const space = (): ReturnType<typeof context.spaceOf> => context.spaceOf(controller);
     for (const control of index.controlsOf.get(controller.id) ?? []) {
       for (const assignment of index.assignmentsOf.get(control.id) ?? []) {
         for (const id of urgentIn(index, assignment)) {
-          // In every bank, in Base, on a switch: one press from anywhere.
-          const presses =
-            assignment.bank === null && assignment.page === null && assignment.layerId === null
-              ? 1
-              : space().farthest(assignment);
+          const presses = pressesAway(context, assignment);
           const known = best.get(id);
           if (!known || presses < known.presses) best.set(id, { presses, assignment });
         }
@@ -298,7 +301,10 @@ export const farUrgent: ControllerCheck = {
     }
     return [...best].flatMap(([id, { presses, assignment }]): Found[] => {
       const parameter = index.parameters.get(id);
-      if (!parameter || presses <= URGENT_PRESSES) return [];
+      // Another controller may have it nearer; each keeps its own bank.
+      const others = (index.sendsFor.get(id) ?? []).filter((p) => homeOf(index, p.assignment)?.controller.id !== controller.id);
+      const nearer = others.some((p) => pressesAway(context, p.assignment) <= URGENT_PRESSES);
+      if (!parameter || presses <= URGENT_PRESSES || nearer) return [];
       return [
         {
           severity: 'caution',
@@ -315,16 +321,40 @@ export const farUrgent: ControllerCheck = {
     });
   },
   fixes: (context, finding) => {
+    const { index, newId } = context;
     const assignment = subjectOf(context, finding);
-    if (!assignment || assignment.bank === null) return [];
-    const clear = !(context.index.assignmentsOf.get(assignment.controlId) ?? []).some(
+    const parameter = index.parameters.get(finding.parameterId ?? '');
+    const home = assignment && homeOf(index, assignment);
+    if (!assignment || !parameter || !home) return [];
+    const clear = !(index.assignmentsOf.get(assignment.controlId) ?? []).some(
       (a) => a.id !== assignment.id && a.gesture.type === assignment.gesture.type && a.layerId === assignment.layerId,
     );
-    return clear
-      ? [{ label: 'Put it in every bank', edit: changeAssignment(assignment, { bank: null }, 'Put it in every bank') }]
-      : [];
+    const everywhere =
+      clear && assignment.bank !== null
+        ? [{ label: 'Put it in every bank', edit: changeAssignment(assignment, { bank: null }, 'Put it in every bank') }]
+        : [];
+    const boards = [home.controller, ...index.rig.controllers.filter((c) => c.id !== home.controller.id)];
+    return [...everywhere, ...boards.flatMap((board) => onFreeSwitch(index, parameter, board, newId))];
   },
 };
+
+/** A parameter as well on a switch of a controller that has nothing to do in any bank. */
+function onFreeSwitch(index: RigIndex, parameter: Parameter, controller: Controller, newId: () => string): Fix[] {
+  const free = freeSwitch(index, controller, null);
+  if (!free) return [];
+  const place = { bank: null, page: null, layerId: null };
+  const made = assign(index, { parameterId: parameter.id, controlId: free.id, place, onTaken: 'join' }, newId);
+  return made.ok
+    ? [{ label: `${parameter.name} on ${free.name} of ${controller.name}, in every bank`, edit: made.value.edit }]
+    : [];
+}
+
+/** In every bank, in Base, on a switch: one press from anywhere. Else what the search of the controller's places says. */
+function pressesAway(context: CheckContext, assignment: Assignment): number {
+  if (assignment.bank === null && assignment.page === null && assignment.layerId === null) return 1;
+  const home = homeOf(context.index, assignment);
+  return home ? context.spaceOf(home.controller).farthest(assignment) : Number.POSITIVE_INFINITY;
+}
 
 const urgentIn = (index: RigIndex, assignment: Assignment): readonly string[] =>
   assignment.actions.flatMap((a) =>
@@ -392,7 +422,6 @@ export const noSilence: ControllerCheck = {
     const { index, newId } = context;
     const controller = index.controllers.get(finding.subjectId);
     const parameter = index.parameters.get(finding.parameterId ?? '');
-    const free = controller && freeSwitch(index, controller, null);
     if (!controller || !parameter) return [];
     const there = (index.sendsFor.get(parameter.id) ?? [])
       .filter((p) => p.assignment.bank !== null && homeOf(index, p.assignment)?.controller.id === controller.id)
@@ -400,13 +429,7 @@ export const noSilence: ControllerCheck = {
         label: `Put ${parameter.name} in every bank`,
         edit: changeAssignment(p.assignment, { bank: null }, 'Put it in every bank'),
       }));
-    if (!free) return there;
-    const made = assign(
-      index,
-      { parameterId: parameter.id, controlId: free.id, place: { bank: null, page: null, layerId: null }, onTaken: 'join' },
-      newId,
-    );
-    return made.ok ? [...there, { label: `${parameter.name} on ${free.name}, in every bank`, edit: made.value.edit }] : there;
+    return [...there, ...onFreeSwitch(index, parameter, controller, newId)];
   },
 };
 

@@ -1,0 +1,735 @@
+// For every check: a rig that has it, its twin that has not, and the changes offered, each applied. What must be so is stated in the
+// domain notes of the project (sections 2 to 9); thresholds without a source are this project's and stand beside the checks.
+import * as fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import {
+  assignment,
+  cc,
+  continuous,
+  type Function_,
+  fixed,
+  landing,
+  latching,
+  layer,
+  momentary,
+  noteOn,
+  parameter,
+  program,
+  range,
+  smallRig,
+  withFunctions,
+} from '../../../tests/kit/small-rig';
+import { lanternHour } from '../../demo/lantern-hour';
+import { channel, type Message, u7 } from '../midi';
+import {
+  type Action,
+  type Assignment,
+  apply,
+  type Control,
+  type Controller,
+  type Firmware,
+  insert,
+  type Landing,
+  type Parameter,
+  type Reception,
+  type Rig,
+  type Target,
+  type Wire,
+} from '../rig';
+import { accept, type CheckId, checkNames, countStops, type Finding, judge, mendAll, offeredFixes, openAgain } from './index';
+
+let n = 0;
+const newId = (): string => `n${++n}`;
+const all = (rig: Rig): readonly Finding[] => [...judge(rig).findings.values()].flat();
+const has = (rig: Rig, id: CheckId): boolean => all(rig).some((f) => f.check === id);
+
+interface Change {
+  readonly firmware?: Partial<Firmware>;
+  readonly controller?: Partial<Controller>;
+  readonly reception?: Partial<Reception>;
+  readonly target?: Partial<Target>;
+  readonly control?: Partial<Control>;
+  readonly wire?: Partial<Wire>;
+  readonly landing?: Partial<Landing>;
+  readonly parameter?: Parameter;
+  readonly actions?: readonly Action[];
+  readonly also?: (rig: Rig) => Rig;
+}
+
+/** One function on one switch, or on the knob where it moves. */
+function one(f: Partial<Function_>, change: Change = {}): Rig {
+  const p = change.parameter ?? parameter('freeze');
+  const on = f.on ?? (f.gesture === 'move' ? 'k1' : 'fs1');
+  const rig = smallRig([p], { firmware: change.firmware ?? {}, reception: change.reception ?? {} });
+  const made = assignment({ behaviour: latching(127, 0), meant: [p.id], on, ...f });
+  const whole = withFunctions(
+    {
+      ...rig,
+      controllers: rig.controllers.map((c) => ({ ...c, ...change.controller })),
+      controls: rig.controls.map((c) => (c.id === on ? { ...c, ...change.control } : c)),
+      targets: rig.targets.map((t) => ({ ...t, ...change.target })),
+      wires: rig.wires.map((w) => ({ ...w, ...change.wire })),
+    },
+    [change.actions ? { ...made, actions: [...change.actions] } : made],
+    [landing(p.id, { address: f.message ?? cc(104), from: p.lowest, to: p.highest, ...change.landing })],
+  );
+  return change.also ? change.also(whole) : whole;
+}
+
+const move = { gesture: 'move' as const, behaviour: range(0, 127) };
+const more =
+  (assignments: readonly Assignment[], landings: readonly Landing[] = [], parameters: readonly Parameter[] = []) =>
+  (rig: Rig): Rig => ({
+    ...rig,
+    parameters: [...rig.parameters, ...parameters],
+    assignments: [...rig.assignments, ...assignments],
+    landings: [...rig.landings, ...landings],
+  });
+const second = (f: Partial<Function_>, m: Message = cc(105)) =>
+  more(
+    [assignment({ id: 'a2', behaviour: momentary(127, 0), meant: ['gate'], message: m, ...f })],
+    [landing('gate', { id: 'l2', address: m })],
+    [parameter('gate')],
+  );
+const go = (bank: number): Action => ({ type: 'go', to: { type: 'bank', bank } });
+const lights = { light: 'on-off' as const };
+const send = (number: number, meant: readonly string[] = ['freeze']): Action => ({
+  type: 'send',
+  message: cc(number),
+  behaviour: fixed(127),
+  pinned: false,
+  meant: [...meant],
+});
+const many = Array.from({ length: 16 }, (_, i) => send(20 + i, i === 0 ? ['freeze'] : []));
+const otherTarget =
+  (change: Partial<Target>, wire: Partial<Wire> = {}) =>
+  (rig: Rig): Rig => {
+    const [hall] = rig.targets;
+    const [w] = rig.wires;
+    if (!hall || !w) throw new Error('small rig changed');
+    return {
+      ...rig,
+      targets: [
+        hall,
+        { ...hall, id: 'organ', name: 'Organ', reception: { ...hall.reception, keepsStandardMeanings: true }, ...change },
+      ],
+      wires: [w, { ...w, id: 'w2', to: { unitId: 'organ', port: '' }, ...wire }],
+    };
+  };
+const dB = (change: Partial<Parameter> = {}): Parameter =>
+  continuous('level', -60, 6, { unit: 'dB', tags: ['loudness'], start: -12, default: -12, ...change });
+const db = { message: cc(104), meant: ['level'] };
+const pair: Message = { type: 'cc14', channel: channel(5), number: u7(20) };
+
+interface Case {
+  readonly check: CheckId;
+  readonly ill: Rig;
+  readonly well: Rig;
+  /** Labels of the changes offered; none where the fault lies in a device that cannot be changed here. */
+  readonly fixes: readonly string[];
+}
+
+const cases: readonly Case[] = [
+  {
+    check: 'low-byte-shadowed',
+    ill: one({ message: cc(52) }, { also: second({ on: 'k1', gesture: 'move', behaviour: range(0, 16383) }, pair) }),
+    well: one({ message: cc(53) }, { also: second({ on: 'k1', gesture: 'move', behaviour: range(0, 16383) }, pair) }),
+    fixes: ['Send CC 102 instead'],
+  },
+  { check: 'reserved-number', ill: one({ message: cc(98) }), well: one({ message: cc(95) }), fixes: ['Send CC 102 instead'] },
+  {
+    check: 'standard-meaning',
+    ill: one({ message: cc(64) }, { reception: { keepsStandardMeanings: true } }),
+    well: one(
+      { message: cc(64) },
+      { reception: { keepsStandardMeanings: true }, parameter: parameter('freeze', { role: 'sustain' }) },
+    ),
+    fixes: ['Send CC 102 instead'],
+  },
+  {
+    check: 'outside-window',
+    ill: one({}, { reception: { windows: [{ type: 'cc', channels: null, from: 20, to: 31 }] } }),
+    well: one({ message: cc(25) }, { reception: { windows: [{ type: 'cc', channels: null, from: 20, to: 31 }] } }),
+    fixes: ['Send CC 20 instead', 'Let Hall take CC 104'],
+  },
+  {
+    check: 'not-routed',
+    ill: one({}, { wire: { channels: [u7(1)] } }),
+    well: one({}, { wire: { channels: [u7(5)] } }),
+    fixes: ['Let it through the wire'],
+  },
+  {
+    check: 'heard-twice',
+    ill: one(
+      { behaviour: fixed(127) },
+      {
+        landing: { mode: 'toggle' },
+        also: (r) => ({ ...r, wires: [...r.wires, ...r.wires.map((w) => ({ ...w, id: 'again' }))] }),
+      },
+    ),
+    well: one({ behaviour: fixed(127) }, { landing: { mode: 'toggle' } }),
+    fixes: ['Switch Board → Hall off for remote control'],
+  },
+  {
+    check: 'heard-by-other',
+    ill: one({ message: noteOn(60) }, { also: otherTarget({}) }),
+    well: one({ message: noteOn(60) }, { also: otherTarget({}, { channels: [u7(1)] }) }),
+    fixes: ['Keep channel 5 off the wire to Organ'],
+  },
+  {
+    check: 'bases-differ',
+    ill: one(
+      { message: program(3), behaviour: fixed(0) },
+      { landing: { mode: 'toggle' }, firmware: { shows: { channelBase: 1, programBase: 0, notes: 'number', middleC: 4 } } },
+    ),
+    well: one(
+      { message: program(3), behaviour: fixed(0) },
+      { landing: { mode: 'toggle' }, firmware: { shows: { channelBase: 1, programBase: 1, notes: 'number', middleC: 4 } } },
+    ),
+    fixes: [],
+  },
+  {
+    check: 'flips-back',
+    ill: one({ behaviour: momentary(127, 0) }, { landing: { mode: 'toggle' }, reception: { actsOn: 'any-message' } }),
+    well: one({ behaviour: momentary(127, 0) }, { landing: { mode: 'toggle' } }),
+    fixes: ['Send 127 on every press', 'Hear it as on while held'],
+  },
+  {
+    check: 'acts-while-held',
+    ill: one({ behaviour: momentary(127, 0) }),
+    well: one({ behaviour: momentary(127, 0) }, { landing: { mode: 'gate' } }),
+    fixes: ['Alternate 127 and 0', 'It is meant: hear it as on while held'],
+  },
+  {
+    check: 'stays-on',
+    ill: one({ behaviour: latching(127, 0) }, { landing: { mode: 'gate' } }),
+    well: one({ behaviour: momentary(127, 0) }, { landing: { mode: 'gate' } }),
+    fixes: ['Send 127 on press, 0 on release', 'It is meant to stay: hear it as absolute'],
+  },
+  {
+    check: 'light-disagrees',
+    ill: one({ behaviour: fixed(127) }, { landing: { mode: 'toggle' }, control: lights }),
+    well: one({ behaviour: latching(127, 0) }, { control: lights }),
+    fixes: ['Alternate 127 and 0, heard as absolute'],
+  },
+  {
+    check: 'light-after-change',
+    ill: one({ behaviour: latching(127, 0) }, { control: lights, firmware: { lights: 'feedback' } }),
+    well: one(
+      { behaviour: latching(127, 0) },
+      {
+        control: lights,
+        firmware: { lights: 'feedback' },
+        reception: { feedback: 'same-address' },
+        also: (r) => ({ ...r, wires: [...r.wires, ...r.wires.map((w) => ({ ...w, id: 'back', from: w.to, to: w.from }))] }),
+      },
+    ),
+    fixes: ['Let Hall send its values back'],
+  },
+  {
+    check: 'wrong-at-start',
+    ill: one({ behaviour: latching(0, 127) }, { control: lights, parameter: parameter('freeze', { start: 1 }) }),
+    well: one({ behaviour: latching(127, 0) }, { control: lights }),
+    fixes: ['Alternate 127 and 0, heard as absolute'].slice(1),
+  },
+  {
+    check: 'press-before-double-tap',
+    ill: one({}, { firmware: { gestures: ['move', 'press', 'release', 'double-tap'] }, also: second({ gesture: 'double-tap' }) }),
+    well: one(
+      {},
+      {
+        firmware: { gestures: ['move', 'press', 'release', 'double-tap'], press: 'waits' },
+        also: second({ gesture: 'double-tap' }),
+      },
+    ),
+    fixes: ['Take the double tap off this switch'],
+  },
+  {
+    check: 'release-before-double-tap',
+    ill: one(
+      { gesture: 'release' },
+      { firmware: { gestures: ['move', 'press', 'release', 'hold', 'double-tap'] }, also: second({ gesture: 'double-tap' }) },
+    ),
+    well: one(
+      { gesture: 'release' },
+      {
+        firmware: { gestures: ['move', 'press', 'release', 'hold', 'double-tap'], press: 'waits' },
+        also: second({ gesture: 'double-tap' }),
+      },
+    ),
+    fixes: ['Move it to a hold', 'Take the double tap off this switch'],
+  },
+  {
+    check: 'waiting-delays',
+    ill: one({}, { firmware: { press: 'waits' }, also: second({ gesture: 'hold' }) }),
+    well: one({}, { firmware: { press: 'always-fires' }, also: second({ gesture: 'hold' }) }),
+    fixes: ['Take gate (hold) off this switch'],
+  },
+  {
+    check: 'too-many-actions',
+    ill: one({}, { actions: many, firmware: { messagesPerGesture: 4 } }),
+    well: one({}, { actions: many, firmware: { messagesPerGesture: 16 } }),
+    fixes: ['Keep the first 4'],
+  },
+  {
+    check: 'no-such-gesture',
+    ill: one({ gesture: 'double-tap' }),
+    well: one({ gesture: 'hold' }),
+    fixes: ['Act on press', 'Act on release', 'Act on hold'],
+  },
+  {
+    check: 'cannot-send',
+    ill: one({}, { firmware: { switchModes: ['fixed', 'momentary'] } }),
+    well: one({}),
+    fixes: ['Send fixed values', 'Send momentary values'],
+  },
+  {
+    check: 'relative-mismatch',
+    ill: one(
+      { ...move, on: 'k1', behaviour: { type: 'relative', coding: 'twos-complement', acceleration: 1 }, meant: ['mix'] },
+      {
+        parameter: continuous('mix', 0, 100),
+        firmware: { encoderModes: ['absolute', 'twos-complement'] },
+        reception: { modes: ['absolute', 'relative'], relativeEncodings: ['twos-complement', 'binary-offset'] },
+        landing: { mode: 'relative', coding: 'binary-offset' },
+      },
+    ),
+    well: one(
+      { ...move, on: 'k1', behaviour: { type: 'relative', coding: 'twos-complement', acceleration: 1 }, meant: ['mix'] },
+      {
+        parameter: continuous('mix', 0, 100),
+        firmware: { encoderModes: ['absolute', 'twos-complement'] },
+        reception: { modes: ['absolute', 'relative'], relativeEncodings: ['twos-complement', 'binary-offset'] },
+        landing: { mode: 'relative', coding: 'twos-complement' },
+      },
+    ),
+    fixes: ['Read it in the coding that is sent'],
+  },
+  {
+    check: 'coarse-steps',
+    ill: one(
+      { ...move, meant: ['head'], message: cc(20) },
+      { parameter: continuous('head', 0, 240, { unit: 's', tolerance: 0.5 }), firmware: { messages: ['cc', 'cc14'] } },
+    ),
+    well: one(
+      { ...move, meant: ['head'], message: cc(20) },
+      { parameter: continuous('head', 0, 240, { unit: 's', tolerance: 2 }) },
+    ),
+    fixes: ['Send it in 14 bits', 'Move it only between 0 s and 63.5 s'],
+  },
+  {
+    check: 'centre-unreachable',
+    ill: one({ ...move, meant: ['gain'] }, { parameter: continuous('gain', -6, 6, { unit: 'dB', default: 0, start: 0 }) }),
+    well: one(
+      { ...move, meant: ['gain'] },
+      { parameter: continuous('gain', -6, 6, { unit: 'dB', default: 0, start: 0, centre: 'at64' }) },
+    ),
+    fixes: ['End at 5.91 dB, so that 64 gives 0'],
+  },
+  {
+    check: 'cut-at-sender',
+    ill: one({ ...move, behaviour: range(0, 57), meant: ['mix'] }, { parameter: continuous('mix', 0, 100, { unit: '%' }) }),
+    well: one({ ...move, meant: ['mix'] }, { parameter: continuous('mix', 0, 100, { unit: '%' }), landing: { to: 45 } }),
+    fixes: ['Send everything, and let the target go from 0 % to 44.9 %'],
+  },
+  {
+    check: 'jump-after-change',
+    ill: one(
+      { ...move, bank: 1, meant: ['mix'] },
+      {
+        parameter: continuous('mix', 0, 100),
+        reception: { takeover: ['jump', 'pickup'] },
+        also: second({ on: 'k1', gesture: 'move', bank: 2, behaviour: range(0, 127) }),
+      },
+    ),
+    well: one(
+      { ...move, bank: 1, meant: ['mix'] },
+      {
+        parameter: continuous('mix', 0, 100),
+        reception: { takeover: ['jump', 'pickup'] },
+        landing: { takeover: 'pickup' },
+        also: second({ on: 'k1', gesture: 'move', bank: 2, behaviour: range(0, 127) }),
+      },
+    ),
+    fixes: ['Wait until the knob passes the value'],
+  },
+  {
+    check: 'backwards',
+    ill: one({ ...move, behaviour: range(127, 0), meant: ['mix'] }, { parameter: continuous('mix', 0, 100) }),
+    well: one({ ...move, meant: ['mix'] }, { parameter: continuous('mix', 0, 100), landing: { from: 100, to: 0 } }),
+    fixes: ['Send 0 to 127', 'It is meant: reverse it at the target'],
+  },
+  {
+    check: 'place-not-sent-again',
+    ill: one(
+      { ...move, bank: 1, meant: ['mix'] },
+      {
+        parameter: continuous('mix', 0, 100),
+        control: { kind: 'expression' },
+        also: second({ on: 'k1', gesture: 'move', bank: 2, behaviour: range(0, 127) }),
+      },
+    ),
+    well: one(
+      { ...move, bank: 1, meant: ['mix'] },
+      {
+        parameter: continuous('mix', 0, 100),
+        control: { kind: 'expression' },
+        firmware: { resendsPositions: true },
+        also: second({ on: 'k1', gesture: 'move', bank: 2, behaviour: range(0, 127) }),
+      },
+    ),
+    fixes: ['Put it in every bank', 'Board can send places again: switch that on'],
+  },
+  {
+    check: 'dead-travel',
+    ill: one(
+      { ...move, meant: ['mix'] },
+      {
+        parameter: continuous('mix', 0, 100),
+        control: { kind: 'expression', calibration: { low: 0, high: 1, deadLow: 0.2, deadHigh: 0, curve: { type: 'linear' } } },
+      },
+    ),
+    well: one(
+      { ...move, meant: ['mix'] },
+      {
+        parameter: continuous('mix', 0, 100),
+        control: { kind: 'expression', calibration: { low: 0, high: 1, deadLow: 0.02, deadHigh: 0, curve: { type: 'linear' } } },
+      },
+    ),
+    fixes: ['Take the dead zones out of the calibration'],
+  },
+  {
+    check: 'unreachable-place',
+    ill: one({ bank: 2 }, { firmware: { bankButtons: false } }),
+    well: one({ bank: 2 }, { firmware: { bankButtons: true } }),
+    fixes: ['Put it in every bank'],
+  },
+  {
+    check: 'no-way-back',
+    ill: one(
+      { on: 'fs2' },
+      {
+        firmware: { bankButtons: false },
+        also: more([{ ...assignment({ id: 'go', bank: 1, behaviour: fixed(127), meant: [] }), actions: [go(2)] }]),
+      },
+    ),
+    well: one(
+      { on: 'fs2' },
+      {
+        firmware: { bankButtons: false },
+        also: more([
+          { ...assignment({ id: 'go', bank: 1, behaviour: fixed(127), meant: [] }), actions: [go(2)] },
+          { ...assignment({ id: 'back', bank: 2, behaviour: fixed(127), meant: [] }), actions: [go(1)] },
+        ]),
+      },
+    ),
+    fixes: ['FS1 in Two: back to One'],
+  },
+  {
+    check: 'modifier-covered',
+    ill: one({ on: 'mod', behaviour: fixed(127) }, { landing: { mode: 'toggle' }, also: (r) => ({ ...r, layers: [layer()] }) }),
+    well: one({ on: 'fs1', behaviour: fixed(127) }, { landing: { mode: 'toggle' }, also: (r) => ({ ...r, layers: [layer()] }) }),
+    fixes: ['Let a short tap do freeze', 'Take that function off'],
+  },
+  {
+    check: 'modifier-stuck',
+    ill: one(
+      {},
+      { wire: { transport: 'bluetooth' }, also: (r) => ({ ...r, layers: [layer({ madeIn: 'host', signal: cc(119) })] }) },
+    ),
+    well: one({}, { wire: { transport: 'usb' }, also: (r) => ({ ...r, layers: [layer({ madeIn: 'host', signal: cc(119) })] }) }),
+    fixes: ['Use a USB cable', 'Switch the layer with a press instead'],
+  },
+  {
+    check: 'release-elsewhere',
+    ill: one(
+      { behaviour: momentary(127, 0) },
+      {
+        landing: { mode: 'gate' },
+        firmware: { releaseLookup: 'current-layer' },
+        also: (r) => second({ layerId: 'heel' })({ ...r, layers: [layer()] }),
+      },
+    ),
+    well: one(
+      { behaviour: momentary(127, 0) },
+      {
+        landing: { mode: 'gate' },
+        firmware: { releaseLookup: 'press-layer' },
+        also: (r) => second({ layerId: 'heel' })({ ...r, layers: [layer()] }),
+      },
+    ),
+    fixes: ['Board can end a press where it began: switch that on'],
+  },
+  {
+    check: 'far-urgent',
+    ill: one({ bank: 1 }, { parameter: parameter('freeze', { tags: ['urgent'] }), firmware: { banks: 8 } }),
+    well: one({ bank: null }, { parameter: parameter('freeze', { tags: ['urgent'] }), firmware: { banks: 8 } }),
+    fixes: ['Put it in every bank', 'freeze on FS2 of Board, in every bank'],
+  },
+  {
+    check: 'no-silence',
+    ill: one({ bank: 1 }, { also: more([], [], [parameter('hush', { tags: ['panic'] })]) }),
+    well: one(
+      { bank: 1 },
+      {
+        also: more(
+          [assignment({ id: 'a2', on: 'fs2', behaviour: fixed(127), meant: ['hush'], message: cc(105) })],
+          [landing('hush', { address: cc(105) })],
+          [parameter('hush', { tags: ['panic'] })],
+        ),
+      },
+    ),
+    fixes: ['hush on FS2 of Board, in every bank'],
+  },
+  {
+    check: 'burst',
+    ill: one({ message: cc(20) }, { actions: many, firmware: { messagesPerGesture: 32 }, wire: { transport: 'din' } }),
+    well: one({ message: cc(20) }, { actions: many, firmware: { messagesPerGesture: 32 }, wire: { transport: 'usb' } }),
+    fixes: ['Use a USB cable'],
+  },
+  {
+    check: 'heavy-stream',
+    ill: one(
+      { ...move, meant: ['mix'] },
+      {
+        parameter: continuous('mix', 0, 100),
+        wire: { transport: 'din' },
+        actions: [20, 21, 22].map((number) => ({
+          type: 'send',
+          message: cc(number),
+          behaviour: range(0, 127),
+          pinned: false,
+          meant: ['mix'],
+        })),
+      },
+    ),
+    well: one({ ...move, meant: ['mix'] }, { parameter: continuous('mix', 0, 100), wire: { transport: 'din' } }),
+    fixes: ['Use a USB cable'],
+  },
+  {
+    check: 'launch-misses',
+    ill: one(
+      { gesture: 'hold', behaviour: fixed(127) },
+      { parameter: parameter('rec', { kind: 'trigger', highest: 9999 }), reception: { launchQuantisation: 'bar' } },
+    ),
+    well: one(
+      { gesture: 'press', behaviour: fixed(127) },
+      { parameter: parameter('rec', { kind: 'trigger', highest: 9999 }), reception: { launchQuantisation: 'bar' } },
+    ),
+    fixes: ['Act on press'],
+  },
+  {
+    check: 'loud-step',
+    ill: one({ ...db, behaviour: fixed(127) }, { parameter: dB(), landing: { mode: 'set', setValue: 6 } }),
+    well: one({ ...db, behaviour: fixed(127) }, { parameter: dB(), landing: { mode: 'set', setValue: -9 } }),
+    fixes: ['Keep it between −15 dB and −9 dB'],
+  },
+  {
+    check: 'loud-jump',
+    ill: one({ ...db, ...move }, { parameter: dB(), reception: { takeover: ['jump', 'pickup'] } }),
+    well: one(
+      { ...db, ...move },
+      { parameter: dB(), reception: { takeover: ['jump', 'pickup'] }, landing: { takeover: 'pickup' } },
+    ),
+    fixes: ['Wait until the knob passes the value', 'Keep it between −15 dB and −9 dB'],
+  },
+  {
+    check: 'flashing',
+    ill: one(
+      { gesture: 'repeat', behaviour: fixed(127) },
+      { landing: { mode: 'toggle' }, target: { kind: 'lighting' }, firmware: { gestures: ['press', 'repeat'], repeatMs: 100 } },
+    ),
+    well: one(
+      { gesture: 'repeat', behaviour: fixed(127) },
+      { landing: { mode: 'toggle' }, target: { kind: 'lighting' }, firmware: { gestures: ['press', 'repeat'], repeatMs: 400 } },
+    ),
+    fixes: ['Act once for each press'],
+  },
+  {
+    check: 'keystroke',
+    ill: one({}, { actions: [send(104), { type: 'keystroke', keys: 'Ctrl S' }] }),
+    well: one({}, { actions: [send(104)] }),
+    fixes: ['Take the keystroke out'],
+  },
+  {
+    check: 'text-too-long',
+    ill: one(
+      {},
+      {
+        control: { display: { short: 6, long: 12 } },
+        also: (r) => ({ ...r, assignments: r.assignments.map((a) => ({ ...a, textShort: 'FREEZE IT' })) }),
+      },
+    ),
+    well: one(
+      {},
+      {
+        control: { display: { short: 6, long: 12 } },
+        also: (r) => ({ ...r, assignments: r.assignments.map((a) => ({ ...a, textShort: 'FREEZE' })) }),
+      },
+    ),
+    fixes: ['Write “FRZ IT”'],
+  },
+  {
+    check: 'same-name',
+    ill: one(
+      {},
+      {
+        also: more(
+          [assignment({ id: 'a2', on: 'fs2', behaviour: latching(127, 0), meant: ['gate'], message: cc(105) })],
+          [landing('gate', { id: 'l2', address: cc(105) })],
+          [parameter('gate', { name: 'Freeze', group: 'Tail' })],
+        ),
+      },
+    ),
+    well: one({}, { also: second({ on: 'fs2' }) }),
+    fixes: ['Call this one Tail Freeze'],
+  },
+  {
+    check: 'no-parameter',
+    ill: one({ meant: [] }),
+    well: one({}),
+    fixes: ['It is for freeze', 'Take it off'],
+  },
+  {
+    check: 'leftover',
+    ill: one({}, { also: more([], [landing('freeze', { id: 'l2', address: cc(90) })]) }),
+    well: one({}),
+    fixes: ['Let it listen no more'],
+  },
+  {
+    check: 'free-controls',
+    ill: one({}),
+    well: one({}, { also: (r) => ({ ...r, controls: r.controls.filter((c) => c.id === 'fs1') }) }),
+    fixes: [],
+  },
+  {
+    check: 'lives-elsewhere',
+    ill: one({}, { reception: { livesIn: 'project' } }),
+    well: one({}, { reception: { livesIn: 'host-wide' } }),
+    fixes: ['It is kept in a template now'],
+  },
+];
+
+describe.each(cases)('$check', ({ check, ill, well, fixes }) => {
+  it('is found where it is, and not in the twin', () => {
+    expect(has(ill, check)).toBe(true);
+    expect(has(well, check)).toBe(false);
+  });
+  it('offers changes, each of which takes it away and adds nothing that must be fixed', () => {
+    const judgement = judge(ill);
+    const finding = all(ill).find((f) => f.check === check);
+    if (!finding) throw new Error('not found');
+    const offered = offeredFixes(judgement, finding, newId);
+    expect(offered.map((f) => f.label)).toEqual(fixes);
+    for (const fix of offered) {
+      const after = apply(ill, fix.edit);
+      if (!after.ok) throw new Error(JSON.stringify(after.error));
+      expect(
+        all(after.value).some((f) => f.check === check && f.subjectId === finding.subjectId && f.title === finding.title),
+      ).toBe(false);
+      expect(countStops(judge(after.value))).toBeLessThanOrEqual(countStops(judgement));
+    }
+  });
+});
+
+it('every check there is stands in this table or the other one', () => {
+  const other = [
+    'address-clash',
+    'channel-mode-number',
+    'first-press-does-nothing',
+    'every-second-press',
+    'never-off',
+    'never-registers',
+    'press-before-hold',
+  ];
+  expect([...cases.map((c) => c.check), ...other].sort()).toEqual(Object.keys(checkNames).sort());
+});
+
+describe('fixes', () => {
+  it('never raise the number of stops, on rigs with random mistakes', () => {
+    const pick = fc.record({
+      behaviour: fc.constantFrom(latching(0, 127), latching(127, 0), fixed(127), fixed(40), momentary(127, 0)),
+      mode: fc.constantFrom('absolute' as const, 'toggle' as const, 'gate' as const),
+      number: fc.constantFrom(7, 98, 104, 104, 121),
+      gesture: fc.constantFrom('press' as const, 'hold' as const, 'release' as const),
+      on: fc.constantFrom('fs1', 'fs2'),
+      bank: fc.constantFrom(null, 1, 2, 3),
+    });
+    fc.assert(
+      fc.property(
+        fc.array(pick, { minLength: 1, maxLength: 4 }),
+        fc.constantFrom('always-fires' as const, 'waits' as const),
+        (list, press) => {
+          const rig = withFunctions(
+            smallRig(
+              list.map((_, i) => parameter(`p${i}`)),
+              { firmware: { press } },
+            ),
+            list.map((x, i) =>
+              assignment({
+                id: `a${i}`,
+                on: x.on,
+                gesture: x.gesture,
+                bank: x.bank,
+                message: cc(x.number),
+                behaviour: x.behaviour,
+                meant: [`p${i}`],
+              }),
+            ),
+            list.map((x, i) => landing(`p${i}`, { id: `l${i}`, address: cc(x.number), mode: x.mode })),
+          );
+          const judgement = judge(rig);
+          for (const finding of all(rig)) {
+            for (const fix of offeredFixes(judgement, finding, newId)) {
+              const after = apply(rig, fix.edit);
+              if (!after.ok) throw new Error(JSON.stringify(after.error));
+              expect(countStops(judge(after.value))).toBeLessThanOrEqual(countStops(judgement));
+            }
+          }
+        },
+      ),
+      { numRuns: 40 },
+    );
+  });
+  it('mend all of one kind in one change, and say what is left', () => {
+    const judgement = judge(lanternHour());
+    const work = mendAll(judgement, 'address-clash', newId);
+    let step = work.next();
+    while (!step.done) step = work.next();
+    const { edit, mended, left } = step.value;
+    if (!edit) throw new Error('nothing mended');
+    const after = apply(judgement.index.rig, edit);
+    if (!after.ok) throw new Error(JSON.stringify(after.error));
+    expect({ mended, left }).toEqual({ mended: 2, left: 0 });
+    expect(has(after.value, 'address-clash')).toBe(false);
+  });
+});
+
+describe('an accepted finding', () => {
+  const at = '2026-02-01T10:00:00.000Z';
+  const ill = one({ behaviour: fixed(127) });
+  const finding = all(ill).find((f) => f.check === 'never-off');
+  if (!finding) throw new Error('not found');
+  const done = apply(ill, accept(judge(ill).index, finding, 'I switch it off by hand.', at, 'acc'));
+  if (!done.ok) throw new Error('does not apply');
+  const accepted = (rig: Rig) => all(rig).find((f) => f.check === 'never-off')?.accepted ?? null;
+  it('stays accepted, with its reason, when something else changes', () => {
+    expect(accepted(done.value)).toEqual({ id: 'acc', reason: 'I switch it off by hand.' });
+    const ticked = { ...done.value, assignments: done.value.assignments.map((a) => ({ ...a, entered: { at }, note: 'x' })) };
+    expect(accepted(ticked)).not.toBeNull();
+    const more = apply(done.value, insert('parameters', parameter('other')));
+    if (more.ok) expect(accepted(more.value)).not.toBeNull();
+  });
+  it('is open again when what it rests on changes, or when it is opened', () => {
+    const other = { ...done.value, parameters: done.value.parameters.map((p) => ({ ...p, default: 1 })) };
+    expect(accepted(other)).toBeNull();
+    const again = all(done.value).find((f) => f.check === 'never-off');
+    const edit = again && openAgain(judge(done.value).index, again);
+    const opened = edit ? apply(done.value, edit) : null;
+    expect(opened?.ok && accepted(opened.value)).toBeNull();
+  });
+  it('is judged the same anew and after the edit', () => {
+    const later = judge(done.value, judge(ill));
+    expect(new Map([...later.findings].sort())).toEqual(new Map([...judge(done.value).findings].sort()));
+  });
+});
