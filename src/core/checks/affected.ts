@@ -78,7 +78,7 @@ export function affected(before: RigIndex, after: RigIndex): Affected {
   if (tagged || assignments.some((id) => both.some((index) => silences(index, id))))
     for (const { id } of after.rig.controllers) controllers.add(id);
   const owners = new Set([...controllers, ...[...accepted].filter((id) => after.controllers.has(id))]);
-  for (const id of check) {
+  for (const id of [...simulate, ...accepted]) {
     for (const index of both) {
       const controlId = index.assignments.get(id)?.controlId;
       const owner = controlId === undefined ? undefined : index.controls.get(controlId)?.controllerId;

@@ -79,6 +79,8 @@ export const noWayBack: ControllerCheck = {
   scope: 'controller',
   id: 'no-way-back',
   find: ({ spaceOf }, controller) => {
+    // With buttons of its own the unit steps back to the first bank from anywhere.
+    if (controller.firmware.bankButtons) return [];
     const space = spaceOf(controller);
     return space.traps.map(({ bank, page }): Found => {
       const steps = (space.wayTo(bank, page) ?? []).map((s) => s.words);

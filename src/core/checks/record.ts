@@ -1,6 +1,6 @@
 // The record: texts, names, functions for nothing, leftovers, free controls, and where a mapping is kept.
 import { changeAssignment, patch, removeAssignment } from '../commands';
-import { heardKeys, shortName } from '../midi';
+import { addressKey, heardKeys, shortName } from '../midi';
 import { batch, type Landing, type Parameter, type RigIndex, remove, set } from '../rig';
 import { type AssignmentCheck, type ControllerCheck, type Fix, type Found, noFixes, type RigCheck, subjectOf } from './finding';
 import { sendsFor } from './fix-parts';
@@ -46,7 +46,7 @@ export const textTooLong: AssignmentCheck = {
 export const sameName: RigCheck = {
   scope: 'rig',
   id: 'same-name',
-  reads: ['parameters', 'targets', 'assignments'],
+  reads: ['parameters', 'targets'],
   find: ({ index }) =>
     twins(index).map(
       ({ first, second }): Found => ({
@@ -55,7 +55,7 @@ export const sameName: RigCheck = {
         subjectId: second.id,
         parameterId: second.id,
         title: `${index.targets.get(second.targetId)?.name ?? '?'} has two parameters called ${second.name}.`,
-        reason: `Both are mapped${first.group !== second.group ? `, one in ${first.group || 'no group'} and one in ${second.group || 'no group'}` : ''}; tape and sheet show one name for two things.`,
+        reason: `${first.group !== second.group ? `One is in ${first.group || 'no group'} and one in ${second.group || 'no group'}; tape` : 'Tape'} and sheet show one name for two things.`,
       }),
     ),
   fixes: ({ index }, finding) => {
@@ -72,7 +72,6 @@ export const sameName: RigCheck = {
 function twins(index: RigIndex): readonly { readonly first: Parameter; readonly second: Parameter }[] {
   const seen = new Map<string, Parameter>();
   return index.rig.parameters.flatMap((second) => {
-    if (!index.sendsFor.has(second.id)) return [];
     const key = `${second.targetId} ${second.name.trim().toLowerCase()}`;
     const first = seen.get(key);
     if (!first) seen.set(key, second);
@@ -157,6 +156,7 @@ export const leftover: RigCheck = {
 };
 
 function isSent(index: RigIndex, landing: Landing, tapped: ReadonlySet<number>): boolean {
+  if (index.sendsAt.has(addressKey(landing.address))) return true;
   return heardKeys(landing.address).some((key) => index.sendsAt.has(key) || index.sequencesAt.has(key) || tapped.has(key));
 }
 

@@ -168,10 +168,11 @@ export const basesDiffer: RigCheck = {
   reads: ['assignments', 'controllers', 'targets', 'parameters', 'controls'],
   find: ({ index }) => {
     const pairs = new Map<string, Set<string>>();
+    const apart = countsApart(index);
     for (const assignment of index.rig.assignments) {
-      const home = index.controls.get(assignment.controlId)?.controllerId ?? '';
       for (const action of assignment.actions) {
-        if (action.type !== 'send') continue;
+        if (action.type !== 'send' || !(apart.channels || (apart.others && numbersShown.has(action.message.type)))) continue;
+        const home = index.controls.get(assignment.controlId)?.controllerId ?? '';
         for (const id of action.meant) {
           const key = `${home} ${index.parameters.get(id)?.targetId ?? ''}`;
           const kinds = pairs.get(key);
@@ -210,3 +211,16 @@ export const basesDiffer: RigCheck = {
   },
   fixes: noFixes,
 };
+
+/** Kinds of message whose number is shown in more than one way. */
+const numbersShown: ReadonlySet<Message['type']> = new Set(['program', 'note']);
+
+/** Whether any two devices count channels, or programs and notes, differently at all: most rigs have none. */
+function countsApart({ rig }: RigIndex): { readonly channels: boolean; readonly others: boolean } {
+  const styles = [...rig.controllers.map((c) => c.firmware.shows), ...rig.targets.map((t) => t.reception.shows)];
+  const [first] = styles;
+  return {
+    channels: styles.some((s) => s.channelBase !== first?.channelBase),
+    others: styles.some((s) => s.programBase !== first?.programBase || s.middleC !== first.middleC),
+  };
+}
