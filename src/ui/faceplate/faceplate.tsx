@@ -2,7 +2,7 @@
 // The panel to scale, with tape on every control that does something at this place.
 import { useDroppable } from '@dnd-kit/core';
 import { type KeyboardEvent, memo, type RefObject, useEffect, useMemo, useRef, useState } from 'react';
-import type { Finding, Severity } from '@/core/checks';
+import { type Finding, gravest } from '@/core/checks';
 import { meantNames, type Place } from '@/core/commands';
 import { shortName } from '@/core/midi';
 import type { Control, Controller, Layer, RigIndex } from '@/core/rig';
@@ -118,8 +118,6 @@ interface ControlProps {
   readonly onChoose: (control: Control) => void;
 }
 
-const rank: Readonly<Record<Severity, number>> = { stop: 3, caution: 2, note: 1 };
-
 const PanelControl = memo(function PanelControl({
   index,
   control,
@@ -140,9 +138,7 @@ const PanelControl = memo(function PanelControl({
     [index, control, place],
   );
   const elsewhere = otherLayers(index, control, place);
-  const worst = acting
-    .flatMap((a) => findings.get(a.assignment.id) ?? [])
-    .reduce<Severity | null>((top, f) => (top === null || rank[f.severity] > rank[top] ? f.severity : top), null);
+  const worst = gravest(acting.flatMap((a) => findings.get(a.assignment.id) ?? []))?.severity ?? null;
   const opened = index.layersByModifier.get(control.id) ?? [];
   const [first] = acting;
   const percent = (mm: number, of: number): string => `${(mm / of) * 100}%`;

@@ -11,6 +11,8 @@ export interface Figures {
   readonly scripts: number;
   readonly toEnter: number;
   readonly stops: number;
+  /** Addresses that serve more than one function. */
+  readonly clashes: number;
   readonly cautions: number;
 }
 
@@ -18,10 +20,13 @@ export function figuresOf(index: RigIndex, findings: ReadonlyMap<string, readonl
   const { rig } = index;
   let stops = 0;
   let cautions = 0;
+  const clashing = new Set<number>();
   for (const found of findings.values()) {
     for (const f of found) {
+      if (f.accepted !== null) continue;
       if (f.severity === 'stop') stops++;
       else if (f.severity === 'caution') cautions++;
+      if (f.check === 'address-clash' && f.evidence.type === 'addresses') for (const key of f.evidence.keys) clashing.add(key);
     }
   }
   return {
@@ -32,6 +37,7 @@ export function figuresOf(index: RigIndex, findings: ReadonlyMap<string, readonl
     scripts: rig.scripts.length,
     toEnter: countToEnter(index),
     stops,
+    clashes: clashing.size,
     cautions,
   };
 }

@@ -7,7 +7,6 @@ import { useMemo, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
-import { SeverityMark } from '../primitives/marks';
 import { useRig, useRigStore } from '../store/provider';
 import { figuresOf } from './figures';
 import { Mark } from './mark';
@@ -76,10 +75,28 @@ export function Head({ others }: { readonly others: readonly OtherRig[] }) {
           spoken={`${figures.mapped} of ${figures.parameters} parameters mapped`}
         />
         <Step
+          href={`${home}/numbers`}
+          name="Numbers"
+          figure={figures.clashes === 0 ? 'no clash' : figures.clashes === 1 ? '1 clash' : `${figures.clashes} clashes`}
+          tone={figures.clashes > 0 ? 'stop' : 'plain'}
+          spoken={figures.clashes === 0 ? 'no clash' : `${figures.clashes} ${figures.clashes === 1 ? 'clash' : 'clashes'}`}
+        />
+        <Step
           href={`${home}/bench`}
           name="Bench"
           figure={figures.scripts === 0 ? 'play it' : figures.scripts === 1 ? '1 script' : `${figures.scripts} scripts`}
           spoken={`play the rig, ${figures.scripts} scripts kept`}
+        />
+        <Step
+          href={`${home}/checks`}
+          name="Checks"
+          figure={
+            figures.stops > 0 ? `${figures.stops} to fix` : figures.cautions > 0 ? `${figures.cautions} to look at` : 'all fine'
+          }
+          tone={figures.stops > 0 ? 'stop' : figures.cautions > 0 ? 'caution' : 'plain'}
+          spoken={
+            figures.stops + figures.cautions === 0 ? 'nothing to fix' : `${figures.stops} must fix, ${figures.cautions} look at`
+          }
         />
         <Step
           href={`${home}/sheet`}
@@ -89,24 +106,6 @@ export function Head({ others }: { readonly others: readonly OtherRig[] }) {
           }
           spoken={`${figures.toEnter} lines to enter`}
         />
-        {(figures.stops > 0 || figures.cautions > 0) && (
-          <Link
-            href={`${home}/map?show=findings`}
-            className="my-1.5 flex items-center gap-2 self-center rounded-sm px-2 py-1 text-xs font-medium hover:bg-film"
-            aria-label={`${figures.stops} must fix, ${figures.cautions} look at: show them`}
-          >
-            {figures.stops > 0 && (
-              <span className="flex items-center gap-1 text-stop">
-                <SeverityMark severity="stop" /> {figures.stops}
-              </span>
-            )}
-            {figures.cautions > 0 && (
-              <span className="flex items-center gap-1 text-caution">
-                <SeverityMark severity="caution" /> {figures.cautions}
-              </span>
-            )}
-          </Link>
-        )}
       </nav>
       <div className="flex items-center gap-1.5">
         <span
@@ -156,7 +155,9 @@ function Step({
   name,
   figure,
   spoken,
+  tone = 'plain',
 }: {
+  readonly tone?: 'plain' | 'stop' | 'caution';
   readonly href: string;
   readonly name: string;
   readonly figure: string;
@@ -169,12 +170,25 @@ function Step({
       aria-current={here ? 'page' : undefined}
       aria-label={`${name}: ${spoken}`}
       className={cx(
-        'flex min-w-[76px] flex-col justify-center border-b-[3px] border-transparent px-3 pt-[3px] leading-tight hover:bg-film',
+        'flex min-w-[68px] flex-col justify-center border-b-[3px] border-transparent px-2.5 pt-[3px] leading-tight hover:bg-film',
         here && 'border-verdigris',
       )}
     >
       <span className={cx('text-sm', here && 'font-semibold')}>{name}</span>
-      <span className={cx('text-xs', here ? 'text-ink' : 'text-ink-2')}>{figure}</span>
+      <span
+        className={cx(
+          'text-xs whitespace-nowrap',
+          tone === 'stop'
+            ? 'font-medium text-stop'
+            : tone === 'caution'
+              ? 'font-medium text-caution'
+              : here
+                ? 'text-ink'
+                : 'text-ink-2',
+        )}
+      >
+        {figure}
+      </span>
     </Link>
   );
 }

@@ -4,7 +4,7 @@ import { createColumnHelper, flexRender, getCoreRowModel, useReactTable } from '
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { type KeyboardEvent, useEffect, useMemo, useRef } from 'react';
 import { outcomeWords, showValue } from '@/core/bench';
-import type { Finding } from '@/core/checks';
+import { type Finding, gravest } from '@/core/checks';
 import { landingsFor } from '@/core/commands';
 import { shortName } from '@/core/midi';
 import type { Assignment, Behaviour, RigIndex } from '@/core/rig';
@@ -201,9 +201,7 @@ interface ResultProps {
 }
 
 function Result({ index, assignment, outcomes, findings }: ResultProps) {
-  const [finding] = [...(findings.get(assignment.id) ?? [])].sort(
-    (a, b) => (a.severity === 'stop' ? 0 : 1) - (b.severity === 'stop' ? 0 : 1),
-  );
+  const finding = gravest(findings.get(assignment.id));
   const outcome = outcomes.get(assignment.id);
   if (finding) {
     const words = finding.title.replace(/\.$/, '');

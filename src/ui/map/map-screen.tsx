@@ -6,6 +6,7 @@ import dynamic from 'next/dynamic';
 import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { toast } from 'sonner';
+import { type Finding, gravest } from '@/core/checks';
 import { addMessage, asGesture, assign, changeMessage, gestureOf, removeAssignment } from '@/core/commands';
 import { type Message, shortName } from '@/core/midi';
 import { type Assignment, type Control, type GestureType, layersOn, type Parameter, type RigIndex } from '@/core/rig';
@@ -345,10 +346,10 @@ export function MapScreen() {
 /** Whether a parameter is put where something may be already, or added to it. */
 type Adding = 'assign' | 'add';
 
-function listOf(index: RigIndex, where: Where, findings: ReadonlyMap<string, readonly unknown[]>): readonly Assignment[] {
+function listOf(index: RigIndex, where: Where, findings: ReadonlyMap<string, readonly Finding[]>): readonly Assignment[] {
   const { controller, place, show } = where;
   if (show === 'rig') return index.rig.assignments;
-  if (show === 'findings') return index.rig.assignments.filter((a) => findings.has(a.id));
+  if (show === 'findings') return index.rig.assignments.filter((a) => gravest(findings.get(a.id)) !== null);
   const order = new Map((index.controlsOf.get(controller?.id ?? '') ?? []).map((c) => [c.id, c.familyOrder + familyRank(c)]));
   return index.rig.assignments
     .filter((a) => {

@@ -4,6 +4,7 @@ import { Layers, Plus, Trash2 } from 'lucide-react';
 import { nanoid } from 'nanoid';
 import { toast } from 'sonner';
 import { showValue } from '@/core/bench';
+import { openFindings } from '@/core/checks';
 import {
   addAction,
   asGesture,
@@ -159,7 +160,7 @@ export function Strip({ index, controller, control, place, gesture, go, onPick, 
           </div>
         )}
         {acting && <OutcomeCard index={index} assignment={acting.assignment} outcome={outcomes.get(acting.assignment.id)} />}
-        {acting && <FindingCards findings={findings.get(acting.assignment.id) ?? []} edit={edit} />}
+        {acting && <FindingCards findings={openFindings(findings.get(acting.assignment.id))} edit={edit} />}
         {acting && control.display && (
           <section className="rounded-md border px-3 py-2.5">
             <div className="mb-1 flex justify-between text-xs">

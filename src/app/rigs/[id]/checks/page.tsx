@@ -1,0 +1,5 @@
+import { ChecksScreen } from '@/ui/checks/checks-screen';
+
+export default function ChecksPage() {
+  return <ChecksScreen />;
+}

@@ -1,0 +1,92 @@
+// Findings as lines: where each one is, and which are shown.
+import { type CheckId, checkNames, checkPlace, type Finding, type Group, type Severity } from '@/core/checks';
+import type { RigIndex } from '@/core/rig';
+import { placeWords } from '@/core/sheets';
+
+export interface Line {
+  readonly key: string;
+  readonly finding: Finding;
+  /** What it is about, in a few words: a control, a layer, a unit. */
+  readonly what: string;
+  /** Where that is. */
+  readonly where: string;
+  /** The units it belongs to: for the filter by place. */
+  readonly unitIds: readonly string[];
+  readonly controlId: string | null;
+}
+
+export interface Shown {
+  readonly severity: Severity | 'all';
+  readonly group: Group | null;
+  readonly unit: string | null;
+  readonly accepted: boolean;
+}
+
+const rank: Readonly<Record<Severity, number>> = { stop: 0, caution: 1, note: 2 };
+
+export const keyOf = (f: Finding): string => `${f.check} ${f.subjectId} ${f.parameterId ?? ''} ${f.title}`;
+
+/** All findings as lines, the gravest first, then by kind, then in the order of the rig. */
+export function linesOf(index: RigIndex, findings: ReadonlyMap<string, readonly Finding[]>): readonly Line[] {
+  const lines = [...findings.values()].flat().map((f) => lineOf(index, f));
+  return lines.sort(
+    (a, b) =>
+      rank[a.finding.severity] - rank[b.finding.severity] ||
+      (checkPlace.get(a.finding.check) ?? 0) - (checkPlace.get(b.finding.check) ?? 0) ||
+      a.where.localeCompare(b.where) ||
+      a.what.localeCompare(b.what, undefined, { numeric: true }),
+  );
+}
+
+function lineOf(index: RigIndex, finding: Finding): Line {
+  const key = keyOf(finding);
+  const parameter = index.parameters.get(finding.parameterId ?? '');
+  const targetId = parameter?.targetId;
+  const assignment = finding.about === 'assignments' ? index.assignments.get(finding.subjectId) : undefined;
+  const layer = finding.about === 'layers' ? index.layers.get(finding.subjectId) : undefined;
+  const controlId = assignment?.controlId ?? layer?.modifierControlId ?? null;
+  const control = index.controls.get(controlId ?? '');
+  const controller = control ? index.controllers.get(control.controllerId) : index.controllers.get(finding.subjectId);
+  const target = index.targets.get(finding.about === 'targets' ? finding.subjectId : (targetId ?? ''));
+  const unitIds = [controller?.id, target?.id].flatMap((id) => id ?? []);
+  if (assignment && control && controller)
+    return {
+      key,
+      finding,
+      what: `${control.name} ${assignment.gesture.type.replace('-', ' ')}`,
+      where: `${controller.name}, ${placeWords(index, controller, assignment).replace(/ · Base$/, '')}`,
+      unitIds,
+      controlId,
+    };
+  if (layer)
+    return { key, finding, what: layer.name, where: `layer, opened by ${control?.name ?? 'nothing'}`, unitIds, controlId };
+  if (parameter && finding.about !== 'controllers')
+    return { key, finding, what: parameter.name, where: target?.name ?? '', unitIds, controlId };
+  return {
+    key,
+    finding,
+    what: controller?.name ?? target?.name ?? '?',
+    where: controller ? 'controller' : 'target',
+    unitIds,
+    controlId,
+  };
+}
+
+/** Lines that pass the filters. */
+export const filtered = (lines: readonly Line[], shown: Shown): readonly Line[] =>
+  lines.filter(
+    ({ finding, unitIds }) =>
+      (finding.accepted !== null) === shown.accepted &&
+      (shown.severity === 'all' || finding.severity === shown.severity) &&
+      (shown.group === null || checkNames[finding.check][0] === shown.group) &&
+      (shown.unit === null || unitIds.includes(shown.unit)),
+  );
+
+export const nameOf = (check: CheckId): string => checkNames[check][1];
+
+/** How many lines there are of each of some things. */
+export function countBy<K>(lines: readonly Line[], keys: (line: Line) => readonly K[]): ReadonlyMap<K, number> {
+  const counts = new Map<K, number>();
+  for (const line of lines) for (const key of keys(line)) counts.set(key, (counts.get(key) ?? 0) + 1);
+  return counts;
+}

@@ -1,0 +1,26 @@
+// Numbers in a few characters for before and after, and costs in words.
+import { type Message, shortName } from '@/core/midi';
+import type { CostLevel, Loosening } from '@/core/numbers';
+
+/** An address as it stands in a list: its channel only where it differs from another's. */
+export function addressWords(message: Message, beside: Message): string {
+  const same = 'channel' in message && 'channel' in beside && message.channel === beside.channel;
+  return `${shortName(message)}${same || !('channel' in message) ? '' : ` ch ${message.channel}`}`;
+}
+
+export const gapWords: Readonly<Record<CostLevel, (by: number) => string>> = {
+  moved: (by) => `${by} fewer ${by === 1 ? 'address' : 'addresses'} to enter again`,
+  unwanted: (by) => `${by} fewer unwanted ${by === 1 ? 'meaning' : 'meanings'}`,
+  broken: (by) => `${by} more ${by === 1 ? 'neighbour' : 'neighbours'} side by side`,
+  rank: () => 'numbers that come earlier in the order',
+};
+
+export const loosenWords: Readonly<Record<Loosening, string>> = {
+  'any-channel': 'let them leave their channel',
+  notes: 'let switches send notes',
+  'any-number': 'let the targets take more numbers (in Gear)',
+  unpin: 'let pinned numbers move',
+  leftovers: 'take away what targets still listen for and nothing sends',
+};
+
+export const plural = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`;

@@ -1,0 +1,206 @@
+'use client';
+// The number plan: a school, what may change, and what would move; all or some of it applied, with undo.
+import { useEffect, useRef, useState } from 'react';
+import { toast } from 'sonner';
+import { type SchoolId, schools, type Wish } from '@/core/numbers';
+import type { RigIndex } from '@/core/rig';
+import type { PlanAnswer, Preview } from '@/workers/judge.worker';
+import { Button } from '../primitives/button';
+import { cx } from '../primitives/cx';
+import { useJudge, useRig, useRigStore } from '../store/provider';
+import { gapWords, loosenWords, plural } from './messages';
+import { ConsequenceWords, MoveList } from './move-list';
+
+type Options = Pick<Wish, 'channels' | 'notes'>;
+
+export function PlanPanel({ index }: { readonly index: RigIndex }) {
+  const edit = useRig((s) => s.edit);
+  const outcomes = useRig((s) => s.outcomes);
+  const store = useRigStore();
+  const judge = useJudge();
+  const { school } = index.rig.preferences;
+  const [options, setOptions] = useState<Options>({ channels: 'own', notes: false });
+  const [answer, setAnswer] = useState<PlanAnswer | null>(null);
+  const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
+  const [preview, setPreview] = useState<Preview | null>(null);
+  // The judge stands still until it has judged the edit before: then it plans from the rig as it is.
+  const asked = useRef(0);
+  useEffect(() => {
+    const mine = ++asked.current;
+    if (outcomes.size === 0 && index.rig.assignments.length > 0) return;
+    void judge()
+      ?.plan({ school, ...options })
+      .then((found) => {
+        if (mine !== asked.current) return;
+        setAnswer(found);
+        setLeft(new Set());
+      });
+  }, [judge, school, options, index.rig.assignments, outcomes]);
+
+  const moves = answer?.type === 'plan' ? answer.moves : [];
+  const chosen = new Set(moves.filter((m) => !left.has(m.id)).map((m) => m.id));
+  const key = [...chosen].join(' ');
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the key stands for what is chosen
+  useEffect(() => {
+    let live = true;
+    setPreview(null);
+    if (chosen.size === 0) return;
+    void judge()
+      ?.planned([...chosen])
+      .then((found) => live && setPreview(found));
+    return () => {
+      live = false;
+    };
+  }, [judge, key, answer]);
+
+  const apply = (): void => {
+    if (!preview?.edit || !edit(preview.edit)) return;
+    toast(`${plural(preview.moves.length, 'number')} moved.`, {
+      action: { label: 'Undo', onClick: () => void store.getState().undo() },
+    });
+  };
+  const choose = (id: SchoolId): void =>
+    void edit({
+      type: 'set-head',
+      field: 'preferences',
+      was: index.rig.preferences,
+      to: { ...index.rig.preferences, school: id },
+    });
+
+  return (
+    <section aria-label="Number plan" className="flex min-h-0 flex-1 flex-col">
+      <div className="flex min-h-0 flex-1 flex-col gap-3 overflow-y-auto px-4 py-3">
+        <fieldset>
+          <legend className="sr-only">School of numbering</legend>
+          {schools.map((s) => (
+            <label key={s.id} className="flex gap-2.5 border-b py-2 first:pt-0">
+              <input
+                type="radio"
+                name="school"
+                className="mt-1 self-start accent-verdigris"
+                checked={school === s.id}
+                onChange={() => choose(s.id)}
+              />
+              <span className="min-w-0">
+                <span className={cx('block', school === s.id && 'font-semibold')}>{s.name}</span>
+                {school === s.id && (
+                  <span className="block text-xs text-ink-2">
+                    {s.rule} {s.reason}
+                  </span>
+                )}
+              </span>
+            </label>
+          ))}
+        </fieldset>
+        <div className="flex flex-col gap-1.5 text-[13px]">
+          <label className="flex items-center gap-2">
+            <input
+              type="checkbox"
+              className="accent-verdigris"
+              checked={options.channels === 'any'}
+              onChange={(e) => setOptions({ ...options, channels: e.target.checked ? 'any' : 'own' })}
+            />
+            functions may leave their channel
+          </label>
+          <label className="flex items-center gap-2">
+            <input
+              type="checkbox"
+              className="accent-verdigris"
+              checked={options.notes}
+              onChange={(e) => setOptions({ ...options, notes: e.target.checked })}
+            />
+            switches may send notes when numbers run out
+          </label>
+        </div>
+        <Answer answer={answer} demands={index.rig.assignments.length} />
+        {answer?.type === 'plan' && moves.length > 0 && (
+          <div className="rounded-md border px-3 py-1">
+            <MoveList
+              moves={moves}
+              chosen={chosen}
+              onChoose={(id, on) => {
+                const next = new Set(left);
+                if (on) next.delete(id);
+                else next.add(id);
+                setLeft(next);
+              }}
+            />
+          </div>
+        )}
+        {preview && <ConsequenceWords consequences={preview.consequences} />}
+      </div>
+      <footer className="flex items-center gap-2 border-t px-4 py-2.5">
+        <Button tone="primary" disabled={!preview?.edit} onClick={apply}>
+          {chosen.size === 0 ? 'Nothing to move' : `Move ${plural(chosen.size, 'number')}`}
+        </Button>
+        {preview && preview.again > 0 && (
+          <p className="text-xs text-ink-2">
+            {plural(preview.again, 'entered address', 'entered addresses')} again, about {preview.minutes} min
+          </p>
+        )}
+      </footer>
+    </section>
+  );
+}
+
+function Answer({ answer, demands }: { readonly answer: PlanAnswer | null; readonly demands: number }) {
+  if (demands === 0)
+    return <p className="text-ink-2">Nothing is assigned yet. What you assign on the map gets its number from this school.</p>;
+  if (!answer) return <p className="text-ink-2">planning</p>;
+  if (answer.type === 'undecided')
+    return (
+      <p className="rounded-md border border-caution/40 bg-caution-wash px-3 py-2">
+        <b>No plan found, and none ruled out.</b> Let functions leave their channel, or free some numbers, and it is looked for
+        again.
+      </p>
+    );
+  if (answer.type === 'impossible')
+    return (
+      <div className="rounded-md border border-stop/40 bg-stop-wash px-3 py-2 text-[13.5px]">
+        <p>
+          <b>
+            {answer.who.length === 1
+              ? `${answer.who[0]?.name ?? 'One function'} can have no number at all.`
+              : `These ${answer.who.length} cannot all have a number.`}
+          </b>{' '}
+          {answer.who.length > 1 && 'Leave any one of them out, and the others can.'}
+        </p>
+        <p className="mt-1 line-clamp-4 text-xs text-ink-2" title={answer.who.map((w) => `${w.place} ${w.name}`).join(', ')}>
+          {answer.who
+            .slice(0, 12)
+            .map((w) => `${w.place} ${w.name}`)
+            .join(', ')}
+          {answer.who.length > 12 ? ` and ${answer.who.length - 12} more` : ''}
+        </p>
+        {answer.loosen.length > 0 && (
+          <>
+            <p className="mt-2 text-xs font-semibold">Any of these would do:</p>
+            <ul className="list-disc pl-4 text-xs">
+              {answer.loosen.map((l) => (
+                <li key={l}>{loosenWords[l]}</li>
+              ))}
+            </ul>
+          </>
+        )}
+      </div>
+    );
+  return (
+    <div>
+      <p>
+        <b>
+          {answer.moves.length === 0
+            ? `All ${answer.demands} stay where they are.`
+            : `${answer.moves.length} of ${answer.demands} would move.`}
+        </b>{' '}
+        <span className="text-ink-2">
+          {plural(answer.stay, 'entered address', 'entered addresses')} {answer.stay === 1 ? 'stays' : 'stay'}.
+        </span>
+      </p>
+      <p className="text-xs text-ink-2">
+        {answer.gap === null
+          ? 'Proved best: no plan without a clash costs less.'
+          : `The best found; at most ${gapWords[answer.gap.level](answer.gap.by)} may be possible.`}
+      </p>
+    </div>
+  );
+}

@@ -1,0 +1,217 @@
+'use client';
+// The 128 numbers of a channel: free, with a standard meaning, in use (tape), in a clash, reserved. Walked with the arrow keys.
+import { type KeyboardEvent, memo, useMemo, useRef } from 'react';
+import { ccEntry, noteName } from '@/core/midi';
+import type { Occupancy, Seat, SeatKind } from '@/core/numbers';
+import type { RigIndex } from '@/core/rig';
+import { cx } from '../primitives/cx';
+
+interface Props {
+  readonly index: RigIndex;
+  readonly occupancy: Occupancy;
+  readonly kind: Exclude<SeatKind, 'nrpn'>;
+  readonly channel: number;
+  readonly chosen: readonly number[];
+  readonly clashes: ReadonlySet<number>;
+  readonly onChoose: (numbers: readonly number[]) => void;
+  readonly onOpen: (number: number) => void;
+  readonly onChannel: (by: 1 | -1) => void;
+}
+
+const COLUMNS = 16;
+const COLUMN_NUMBERS = Array.from({ length: COLUMNS }, (_, i) => i);
+const ROWS = Array.from({ length: 8 }, (_, i) => i * COLUMNS);
+
+type Look = 'free' | 'meaning' | 'reserved' | 'used' | 'clash' | 'beside' | 'leftover';
+
+const looks: Readonly<Record<Look, string>> = {
+  free: 'border-rule bg-sheet',
+  meaning: 'border-rule bg-film text-ink-2',
+  reserved: 'border-rule hatched text-ink-2',
+  used: 'tape',
+  clash: 'border-2 border-stop bg-stop-wash text-stop',
+  beside: 'tape border-dashed',
+  leftover: 'tape-fallen',
+};
+
+export function SeatGrid({ index, occupancy, kind, channel, chosen, clashes, onChoose, onOpen, onChannel }: Props) {
+  const grid = useRef<HTMLDivElement>(null);
+  const anchor = useRef<number | null>(null);
+  const current = chosen[chosen.length - 1] ?? 0;
+  const limits = useMemo(() => limited(occupancy, kind, channel), [occupancy, kind, channel]);
+  const walk = (to: number, extend: boolean): void => {
+    if (to < 0 || to > 127) return;
+    const from = extend ? (anchor.current ?? current) : to;
+    anchor.current = from;
+    const [a, b] = [Math.min(from, to), Math.max(from, to)];
+    const all = Array.from({ length: b - a + 1 }, (_, i) => a + i);
+    onChoose(to < from ? all.reverse() : all);
+    grid.current?.querySelector<HTMLElement>(`[data-number="${to}"]`)?.focus();
+  };
+  const onKey = (e: KeyboardEvent): void => {
+    const step = { ArrowRight: 1, ArrowLeft: -1, ArrowDown: COLUMNS, ArrowUp: -COLUMNS }[e.key];
+    if (step !== undefined) {
+      e.preventDefault();
+      walk(current + step, e.shiftKey);
+    } else if (e.key === 'Home' || e.key === 'End') {
+      e.preventDefault();
+      walk(e.key === 'Home' ? 0 : 127, e.shiftKey);
+    } else if (e.key === 'PageDown' || e.key === 'PageUp') {
+      e.preventDefault();
+      onChannel(e.key === 'PageDown' ? 1 : -1);
+    } else if (e.key === 'Enter') {
+      e.preventDefault();
+      onOpen(current);
+    } else if (e.key === 'Escape') onChoose([]);
+  };
+  const picked = new Set(chosen);
+  return (
+    <div
+      ref={grid}
+      role="grid"
+      aria-label={`Numbers on channel ${channel}`}
+      aria-multiselectable
+      onKeyDown={onKey}
+      className="grid grid-cols-16 gap-1"
+      tabIndex={-1}
+    >
+      {ROWS.map((first) => (
+        <div key={first} role="row" className="contents">
+          {COLUMN_NUMBERS.map((column) => {
+            const number = first + column;
+            const seat = occupancy.seatAt(kind, channel, number);
+            return (
+              <Cell
+                key={number}
+                seat={seat}
+                look={lookOf(kind, seat, clashes)}
+                label={labelOf(index, kind, seat)}
+                taken={limits === null ? null : limits.has(number)}
+                picked={picked.has(number)}
+                reachable={number === current}
+                onPick={(extend, add) => {
+                  if (extend) walk(number, true);
+                  else if (add) onChoose(picked.has(number) ? chosen.filter((n) => n !== number) : [...chosen, number]);
+                  else walk(number, false);
+                }}
+                onOpen={() => onOpen(number)}
+              />
+            );
+          })}
+        </div>
+      ))}
+    </div>
+  );
+}
+
+/** The numbers that every limited target takes; null where no target that hears this channel is limited. */
+function limited(occupancy: Occupancy, kind: SeatKind, channel: number): ReadonlySet<number> | null {
+  const hearers = occupancy.hearers(kind, channel).filter((t) => t.reception.windows.length > 0);
+  if (hearers.length === 0) return null;
+  const numbers = new Set<number>();
+  for (let n = 0; n < 128; n++)
+    if (occupancy.takers(kind, channel, n).some((t) => hearers.some((h) => h.id === t.id))) numbers.add(n);
+  return numbers;
+}
+
+function lookOf(kind: SeatKind, seat: Seat, clashes: ReadonlySet<number>): Look {
+  if (seat.sitters.some((s) => clashes.has(s.key))) return 'clash';
+  if (seat.sitters.some((s) => !s.beside)) return 'used';
+  if (seat.sitters.length > 0) return 'beside';
+  if (seat.leftovers.length > 0) return 'leftover';
+  if (kind !== 'cc') return 'free';
+  const entry = ccEntry(seat.number);
+  if (entry.class === 'mode' || entry.class === 'bank' || entry.class === 'data') return 'reserved';
+  return entry.class === 'undefined' ? 'free' : 'meaning';
+}
+
+/** What stands in a cell: what it is in use by, or what the standard calls it. */
+function labelOf(index: RigIndex, kind: SeatKind, seat: Seat): { readonly text: string; readonly words: string } {
+  const names = seat.sitters.flatMap((s) => {
+    if (s.layer) return [s.layer.name];
+    const ids = s.send?.meant ?? [];
+    return ids.length > 0 ? ids.map((id) => index.parameters.get(id)?.name ?? '?') : ['—'];
+  });
+  const unique = [...new Set(names)];
+  const first = unique[0];
+  if (first !== undefined)
+    return {
+      text: unique.length > 1 ? `${first} +${unique.length - 1}` : first,
+      words: `${seat.sitters.some((s) => s.beside) ? 'low byte of ' : ''}${unique.join(', ')}`,
+    };
+  const [left] = seat.leftovers;
+  if (left) {
+    const name = index.parameters.get(left.parameterId)?.name ?? '?';
+    return { text: name, words: `still listened for: ${name}` };
+  }
+  if (kind === 'cc') {
+    const entry = ccEntry(seat.number);
+    return { text: entry.short, words: entry.class === 'undefined' ? 'free' : entry.name };
+  }
+  if (kind === 'note') {
+    const name = noteName(seat.number, index.rig.preferences.middleC);
+    return { text: name, words: `${name}, free` };
+  }
+  return { text: '', words: 'free' };
+}
+
+interface CellProps {
+  readonly seat: Seat;
+  readonly look: Look;
+  readonly label: ReturnType<typeof labelOf>;
+  readonly taken: boolean | null;
+  readonly picked: boolean;
+  readonly reachable: boolean;
+  readonly onPick: (extend: boolean, add: boolean) => void;
+  readonly onOpen: () => void;
+}
+
+const Cell = memo(function Cell({ seat, look, label, taken, picked, reachable, onPick, onOpen }: CellProps) {
+  return (
+    <button
+      type="button"
+      role="gridcell"
+      data-number={seat.number}
+      data-look={look}
+      tabIndex={reachable ? 0 : -1}
+      aria-selected={picked}
+      aria-label={`${seat.number}: ${label.words}${look === 'clash' ? ', clash' : ''}`}
+      title={`${seat.number}: ${label.words}`}
+      onClick={(e) => onPick(e.shiftKey, e.metaKey || e.ctrlKey)}
+      onDoubleClick={onOpen}
+      className={cx(
+        'relative flex h-[clamp(48px,calc((100dvh-196px)/8),74px)] min-w-0 flex-col items-stretch overflow-hidden rounded-[3px] border px-[3px] pt-0.5 text-left leading-[14px]',
+        looks[look],
+        picked && 'outline-2 outline-offset-1 outline-verdigris',
+      )}
+    >
+      <span className={cx('font-mono text-xs font-semibold', look === 'free' && 'text-ink')}>{seat.number}</span>
+      <span className="line-clamp-3 text-[12px] leading-[13px] tracking-[-0.01em]">{softly(label.text)}</span>
+      {taken && <span aria-hidden className="absolute inset-x-0 bottom-0 h-[3px] bg-verdigris" />}
+    </button>
+  );
+});
+
+/** Words of the standard that the rule would break badly. */
+const known: Readonly<Record<string, string>> = {
+  general: 'gen\u00aderal',
+  resonance: 'reso\u00adnance',
+  expression: 'expres\u00adsion',
+  chorus: 'cho\u00adrus',
+  balance: 'bal\u00adance',
+  volume: 'vol\u00adume',
+};
+
+/**
+ * A name with places where it may break, between a vowel and what follows it: in cells of this width a long word would be cut. A
+ * rule of thumb for English, no dictionary.
+ */
+export const softly = (text: string): string =>
+  text.replace(
+    /[a-z]{6,}/gi,
+    (word) =>
+      known[word] ??
+      word
+        .replace(/([aeiouy])([bcdfghjklmnpqrstvwxz][aeiouy](?!$|s$))/gi, '$1\u00ad$2')
+        .replace(/([aeiouy][bcdfghjklmnpqrstvwxz])([bcdfghjklmnpqrstvwxz][aeiouy](?!$))/gi, '$1\u00ad$2'),
+  );

@@ -1,0 +1,286 @@
+'use client';
+// The chosen numbers: who sits there, who takes and hears them, and moving them by hand with the consequences shown first.
+import { Pin } from 'lucide-react';
+import Link from 'next/link';
+import { useEffect, useMemo, useState } from 'react';
+import { toast } from 'sonner';
+import { ccEntry, noteName } from '@/core/midi';
+import type { Occupancy, SeatKind, Sitter } from '@/core/numbers';
+import type { RigIndex, Target } from '@/core/rig';
+import { placeWords } from '@/core/sheets';
+import type { HandWish, Preview, Who } from '@/workers/judge.worker';
+import { Button } from '../primitives/button';
+import { Select, TextInput } from '../primitives/field';
+import { useJudge, useRig, useRigStore } from '../store/provider';
+import { plural } from './messages';
+import { ConsequenceWords, MoveList } from './move-list';
+
+interface Props {
+  readonly index: RigIndex;
+  readonly occupancy: Occupancy;
+  readonly kind: SeatKind;
+  readonly channel: number;
+  readonly numbers: readonly number[];
+}
+
+const kindName: Readonly<Record<SeatKind, string>> = { cc: 'CC', note: 'Note', program: 'Program', nrpn: 'NRPN' };
+
+export function SeatPanel({ index, occupancy, kind, channel, numbers }: Props) {
+  const [only] = numbers;
+  if (only === undefined)
+    return (
+      <p className="px-4 py-4 text-ink-2">
+        Choose a number to see who uses it, who takes it and who else hears it. Arrow keys walk the numbers; with Shift they take
+        several, to renumber them together.
+      </p>
+    );
+  const list = [...numbers].sort((a, b) => a - b);
+  const span = list.length === 1 ? String(only) : `${list[0]}–${list[list.length - 1]}`;
+  return (
+    <section aria-label="The chosen numbers" className="flex min-h-0 flex-1 flex-col gap-3 overflow-y-auto px-4 py-3">
+      <div>
+        <h2 className="text-base font-semibold">
+          {kindName[kind]} {span} <span className="font-normal text-ink-2">on channel {channel}</span>
+        </h2>
+        {list.length === 1 && <p className="text-ink-2">{meaning(index, kind, only)}</p>}
+      </div>
+      <Sitters index={index} occupancy={occupancy} kind={kind} channel={channel} numbers={list} />
+      <ByHand kind={kind} channel={channel} numbers={list} index={index} />
+      {list.length === 1 && <Hearers takers={occupancy.takers(kind, channel, only)} hearers={occupancy.hearers(kind, channel)} />}
+    </section>
+  );
+}
+
+function meaning(index: RigIndex, kind: SeatKind, number: number): string {
+  if (kind === 'note') return noteName(number, index.rig.preferences.middleC);
+  if (kind !== 'cc') return '';
+  const entry = ccEntry(number);
+  switch (entry.class) {
+    case 'undefined':
+      return 'No standard meaning: free to use.';
+    case 'mode':
+      return `${entry.name}: a channel mode message, never a plain control.`;
+    case 'bank':
+    case 'data':
+      return `${entry.name}: reserved, never a plain control.`;
+    case 'low-byte':
+      return `${entry.name}: free where no 14-bit control uses ${number - 32}.`;
+    case 'general':
+      return `${entry.name}: left to the user by the standard.`;
+    case 'standard':
+      return `${entry.name}: instruments honour this meaning.`;
+    default:
+      return unreachable(entry.class);
+  }
+}
+
+function Sitters({ index, occupancy, kind, channel, numbers }: Props) {
+  const edit = useRig((s) => s.edit);
+  const judge = useJudge();
+  const seats = numbers.map((n) => occupancy.seatAt(kind, channel, n));
+  const sitters = seats.flatMap((seat) => seat.sitters.map((sitter) => ({ sitter, number: seat.number })));
+  const left = seats.flatMap((seat) => seat.leftovers);
+  const pinned = sitters.length > 0 && sitters.every(({ sitter }) => sitter.send?.pinned === true);
+  const pin = async (): Promise<void> => {
+    const made = await judge()?.pin({ kind, channel, numbers: [...numbers] }, !pinned);
+    if (made) edit(made);
+  };
+  if (sitters.length === 0 && left.length === 0)
+    return <p className="text-ink-2">Nobody uses {numbers.length === 1 ? 'it' : 'them'}.</p>;
+  return (
+    <div className="flex flex-col gap-2">
+      <ul className="flex flex-col gap-1">
+        {sitters.slice(0, 40).map(({ sitter, number }, i) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: one function can sit on a number more than once
+          <li key={i}>
+            <SitterLine index={index} sitter={sitter} number={numbers.length > 1 ? number : null} />
+          </li>
+        ))}
+        {sitters.length > 40 && <li className="text-xs text-ink-2">and {sitters.length - 40} more</li>}
+        {left.map((l) => (
+          <li key={l.id} className="tape-fallen px-2 py-1 text-[13px]">
+            {index.targets.get(l.targetId)?.name} still listens here for {index.parameters.get(l.parameterId)?.name}
+          </li>
+        ))}
+      </ul>
+      {sitters.length > 0 && (
+        <Button size="small" className="self-start" aria-pressed={pinned} onClick={() => void pin()}>
+          <Pin size={13} aria-hidden /> {pinned ? 'Pinned: let it move' : 'Pin, so that plans leave it'}
+        </Button>
+      )}
+    </div>
+  );
+}
+
+function SitterLine({
+  index,
+  sitter,
+  number,
+}: {
+  readonly index: RigIndex;
+  readonly sitter: Sitter;
+  readonly number: number | null;
+}) {
+  const { assignment, layer } = sitter;
+  const control = index.controls.get(assignment?.controlId ?? layer?.modifierControlId ?? '');
+  const controller = control && index.controllers.get(control.controllerId);
+  const names = layer
+    ? `opens ${layer.name}`
+    : (sitter.send?.meant ?? []).map((id) => index.parameters.get(id)?.name ?? '?').join(', ') || 'no parameter';
+  const href = control
+    ? `/rigs/${index.rig.id}/map?controller=${control.controllerId}&control=${control.id}${assignment ? `&bank=${assignment.bank ?? 0}&gesture=${assignment.gesture.type}${assignment.layerId === null ? '' : `&layer=${assignment.layerId}`}` : ''}`
+    : '';
+  return (
+    <Link href={href} className="tape block px-2 py-1 hover:brightness-[0.97]" title="Show it on the map">
+      <span className="flex items-baseline gap-2 text-[13px] font-semibold">
+        {number !== null && <span className="font-mono text-xs">{number}</span>}
+        <span className="min-w-0 truncate">{names}</span>
+        {sitter.send?.pinned && <Pin size={12} aria-label="pinned" className="ml-auto shrink-0 self-center" />}
+      </span>
+      <span className="block truncate text-xs text-tape-ink-2">
+        {control?.name} on {controller?.name}
+        {assignment && controller ? `, ${placeWords(index, controller, assignment)}` : ''}
+        {sitter.beside ? ' (its low byte)' : ''}
+      </span>
+    </Link>
+  );
+}
+
+function Hearers({ takers, hearers }: { readonly takers: readonly Target[]; readonly hearers: readonly Target[] }) {
+  const deaf = hearers.filter((h) => !takers.some((t) => t.id === h.id));
+  const names = (list: readonly Target[]): string => list.map((t) => t.name).join(', ');
+  return (
+    <dl className="grid grid-cols-[84px_1fr] gap-y-1 border-t pt-3 text-[13px]">
+      <dt className="text-ink-2">Taken by</dt>
+      <dd>{takers.length === 0 ? 'nobody' : names(takers)}</dd>
+      {deaf.length > 0 && (
+        <>
+          <dt className="text-ink-2">Not by</dt>
+          <dd>{names(deaf)}, which hear this channel</dd>
+        </>
+      )}
+    </dl>
+  );
+}
+
+function ByHand({ index, kind, channel, numbers }: Omit<Props, 'occupancy'>) {
+  const judge = useJudge();
+  const edit = useRig((s) => s.edit);
+  const store = useRigStore();
+  // Answers of the judge come anew once it has judged: it may not have had the rig when it was first asked.
+  const outcomes = useRig((s) => s.outcomes);
+  const [who, setWho] = useState<readonly Who[]>([]);
+  const [how, setHow] = useState<HandWish['do']>('count-up');
+  const [value, setValue] = useState('');
+  const [preview, setPreview] = useState<Preview | null>(null);
+  const key = numbers.join(' ');
+  const spot = useMemo(() => ({ kind, channel, numbers: key.split(' ').map(Number) }), [kind, channel, key]);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: asked again whenever the rig changes
+  useEffect(() => {
+    let live = true;
+    void judge()
+      ?.sitting(spot)
+      .then((found) => live && setWho(found));
+    return () => {
+      live = false;
+    };
+  }, [judge, spot, index, outcomes]);
+  const two = who.length === 2;
+  const wish = wishOf(how === 'swap' && !two ? 'count-up' : how, value);
+  const wished = JSON.stringify(wish);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the wish by its content; again whenever the rig changes
+  useEffect(() => {
+    let live = true;
+    setPreview(null);
+    if (wish === null || who.length === 0) return;
+    void judge()
+      ?.byHand(spot, wish)
+      .then((found) => live && setPreview(found));
+    return () => {
+      live = false;
+    };
+  }, [judge, spot, wished, who]);
+  if (who.length === 0) return null;
+  const apply = (): void => {
+    if (!preview?.edit || !edit(preview.edit)) return;
+    setValue('');
+    toast(`${plural(preview.moves.length, 'number')} moved.`, {
+      action: { label: 'Undo', onClick: () => void store.getState().undo() },
+    });
+  };
+  return (
+    <div className="flex flex-col gap-2 border-t pt-3">
+      <h3 className="text-xs font-semibold">Move {plural(who.length, 'function')} by hand</h3>
+      <div className="flex gap-2">
+        <Select aria-label="How" value={how} onChange={(e) => setHow(doOf(e.target.value))} className="flex-1">
+          <option value="count-up">{who.length > 1 ? 'count up from' : 'to number'}</option>
+          <option value="shift">shift by</option>
+          <option value="channel">to channel</option>
+          {two && <option value="swap">swap the two</option>}
+        </Select>
+        {how !== 'swap' && (
+          <TextInput
+            aria-label="Number"
+            inputMode="numeric"
+            className="w-20 font-mono"
+            value={value}
+            placeholder={how === 'channel' ? '1–16' : how === 'shift' ? '+8' : '0–127'}
+            onChange={(e) => setValue(e.target.value)}
+            onKeyDown={(e) => e.key === 'Enter' && apply()}
+          />
+        )}
+      </div>
+      {value !== '' && wish === null && how !== 'swap' && (
+        <p role="alert" className="text-xs text-stop">
+          {how === 'channel'
+            ? 'A channel is 1 to 16.'
+            : how === 'shift'
+              ? 'Enter how far, such as 8 or −8.'
+              : 'Enter a number from 0 on.'}
+        </p>
+      )}
+      {preview && (
+        <>
+          {preview.moves.length > 0 && <MoveList moves={preview.moves} chosen={null} onChoose={() => undefined} />}
+          {preview.refused.map(([name, why]) => (
+            <p key={name} className="text-xs text-stop">
+              {name} stays: {why}
+            </p>
+          ))}
+          <ConsequenceWords consequences={preview.consequences} />
+          <div className="flex items-center gap-2">
+            <Button size="small" tone="primary" disabled={!preview.edit} onClick={apply}>
+              Move {plural(preview.moves.length, 'number')}
+            </Button>
+            {preview.again > 0 && <span className="text-xs text-ink-2">about {preview.minutes} min to enter again</span>}
+          </div>
+        </>
+      )}
+    </div>
+  );
+}
+
+const doOf = (text: string): HandWish['do'] =>
+  (['count-up', 'shift', 'channel', 'swap'] as const).find((d) => d === text) ?? 'count-up';
+
+/** What the fields ask for; null while they do not say enough. */
+function wishOf(how: HandWish['do'], text: string): HandWish | null {
+  if (how === 'swap') return { do: 'swap' };
+  const trimmed = text.trim().replace('−', '-').replace(/^\+/, '');
+  const n = Number(trimmed);
+  if (trimmed === '' || !Number.isInteger(n)) return null;
+  switch (how) {
+    case 'count-up':
+      return n >= 0 && n <= 16_383 ? { do: how, start: n } : null;
+    case 'shift':
+      return n !== 0 && Math.abs(n) <= 16_383 ? { do: how, by: n } : null;
+    case 'channel':
+      return n >= 1 && n <= 16 ? { do: how, channel: n } : null;
+    default:
+      return unreachable(how);
+  }
+}
+
+function unreachable(value: never): never {
+  throw new Error(`unhandled ${String(value)}`);
+}
