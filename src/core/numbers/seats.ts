@@ -101,7 +101,7 @@ export function occupancyOf(index: RigIndex, wireId: string | null): Occupancy {
     const known = heard.get(key);
     if (known) return known;
     const ids = new Set(sources.flatMap((id) => [...arrivals(network.planOf(id, carrier[kind], channel)).keys()]));
-    const found = index.rig.targets.filter((t) => ids.has(t.id));
+    const found = index.rig.targets.filter((t) => ids.has(t.id) && (far === null || far.has(t.id)));
     heard.set(key, found);
     return found;
   };

@@ -63,13 +63,14 @@ export function FindingList({ lines, chosen, onChoose, onOpen }: Props) {
           const style = { transform: `translateY(${item.start}px)`, height: item.size };
           if (row.type === 'head')
             return (
-              <h2
+              <div
+                role="presentation"
                 key={`head ${row.severity}`}
                 style={style}
                 className="absolute inset-x-0 flex items-end gap-2 border-b px-4 pb-1.5 text-[13px] font-semibold"
               >
                 {severityName(row.severity)} <span className="font-mono text-xs font-normal text-ink-2">{row.count}</span>
-              </h2>
+              </div>
             );
           const { line } = row;
           const here = line.key === chosen;

@@ -149,6 +149,15 @@ export function FirmwareAbilities({
           ]}
           onChange={(v) => tune({ resendsPositions: v === 'yes' })}
         />
+        <Choice
+          label="Buttons of its own for banks and pages"
+          value={firmware.bankButtons ? 'yes' : 'no'}
+          options={[
+            ['yes', 'has some'],
+            ['no', 'has none: only what is assigned leads there'],
+          ]}
+          onChange={(v) => tune({ bankButtons: v === 'yes' })}
+        />
       </div>
     </More>
   );

@@ -50,7 +50,7 @@ export function Channels({ index, occupancy, kind, channel, wire, clashes, onCha
               aria-label={`Channel ${ch}: ${numbers.length} in use${ill ? ', with a clash' : ''}`}
               onClick={() => onChannel(ch)}
               className={cx(
-                'grid h-[27px] grid-cols-[36px_1fr_14px_26px] items-center gap-2 rounded-sm border px-2 text-left text-[13px]',
+                'grid h-[27px] grid-cols-[36px_1fr_14px_26px] items-center gap-2 rounded-sm border px-2 text-left text-[13px] max-[1100px]:grid-cols-[34px_1fr_12px_20px] max-[1100px]:gap-1.5 max-[1100px]:px-1.5',
                 here ? 'border-control-edge bg-sheet font-semibold' : 'border-transparent hover:bg-sheet/60',
               )}
             >

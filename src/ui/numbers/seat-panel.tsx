@@ -220,7 +220,7 @@ function ByHand({ index, kind, channel, numbers }: Omit<Props, 'occupancy'>) {
         </Select>
         {how !== 'swap' && (
           <TextInput
-            aria-label="Number"
+            aria-label="Number to move to, or how far"
             inputMode="numeric"
             className="w-20 font-mono"
             value={value}

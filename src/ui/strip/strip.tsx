@@ -2,6 +2,7 @@
 // The strip of the chosen control: tabs per gesture, the assignment as a sentence, its outcome, and what is wrong with it.
 import { Layers, Plus, Trash2 } from 'lucide-react';
 import { nanoid } from 'nanoid';
+import Link from 'next/link';
 import { toast } from 'sonner';
 import { showValue } from '@/core/bench';
 import { openFindings } from '@/core/checks';
@@ -192,13 +193,16 @@ export function Strip({ index, controller, control, place, gesture, go, onPick, 
       <footer className="flex items-center gap-2 border-t px-4 py-2.5">
         {acting && (
           <>
-            <Button onClick={onPick}>
-              <Plus size={15} aria-hidden /> Parameter
+            <Button size="small" onClick={onPick}>
+              <Plus size={14} aria-hidden /> Parameter
             </Button>
-            <Button onClick={onListen} title="Take what the real control sends (L)">
+            <Button size="small" onClick={onListen} title="Take what the real control sends (L)">
               Listen…
             </Button>
-            <Button onClick={() => onFill(acting.assignment)}>Fill along…</Button>
+            <Button size="small" onClick={() => onFill(acting.assignment)}>
+              Fill along…
+            </Button>
+            <NumberLink index={index} assignment={acting.assignment} />
             <Button
               size="icon"
               tone="quiet"
@@ -383,4 +387,20 @@ function kindWords(control: Control): string {
     control.subControls.includes('push') ? 'pushes' : '',
   ];
   return [kind, ...parts.filter((p) => p !== '')].join(', ');
+}
+
+/** Leads to the number on the screen of numbers, and from there back. */
+function NumberLink({ index, assignment }: { readonly index: RigIndex; readonly assignment: Assignment }) {
+  const message = assignment.actions.flatMap((a) => (a.type === 'send' && 'number' in a.message ? [a.message] : []))[0];
+  if (!message || message.type === 'rpn' || message.type === 'poly-pressure') return null;
+  const kind = message.type === 'cc14' ? 'cc' : message.type;
+  return (
+    <Link
+      href={`/rigs/${index.rig.id}/numbers?kind=${kind}&channel=${message.channel}&number=${message.number}`}
+      className="text-xs font-medium whitespace-nowrap text-verdigris hover:underline"
+      title="Who else uses this number, and moving it"
+    >
+      Number
+    </Link>
+  );
 }

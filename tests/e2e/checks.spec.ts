@@ -1,0 +1,87 @@
+// Checks: findings by severity and place, each with its evidence and the changes that mend it; accepted, mended, undone.
+import { expect, test } from '@playwright/test';
+import { expectAccessible, open, ownRig, saved } from './kit';
+
+test('findings are listed by severity, explained, filtered, and walked by keyboard', async ({ page }) => {
+  await open(page, 'lantern-hour', 'checks');
+  const list = page.getByRole('listbox', { name: 'Findings' });
+  await expect(list.getByText(/^Must fix/)).toBeVisible();
+  await expect(page.getByRole('link', { name: 'Checks: 5 must fix, 10 look at' })).toBeVisible();
+  const chosen = page.getByRole('complementary', { name: 'The chosen finding' });
+  await expect(chosen.getByRole('heading', { name: /^Clashes with/ })).toBeVisible();
+  await expect(chosen).toContainText('CC 103');
+  await expectAccessible(page);
+  await list.focus();
+  for (let i = 0; i < 5; i++) await page.keyboard.press('ArrowDown');
+  await expect(chosen.getByRole('heading', { name: 'First press does nothing.' })).toBeVisible();
+  await expect(chosen.getByRole('img', { name: /gestures: sends 0, 127/ })).toBeVisible();
+  await page.getByRole('button', { name: /^Good to know/ }).click();
+  await expect(list.getByText(/^Must fix/)).toHaveCount(0);
+  await page.getByRole('button', { name: /^record/ }).click();
+  await expect(list.getByRole('option').first()).toBeVisible();
+  await page.getByRole('button', { name: /^Quarry Hall/ }).click();
+  await expect(chosen.getByRole('heading')).toHaveText(/The mapping of Quarry Hall is gone in the next project/);
+  await page.reload();
+  await expect(chosen.getByRole('heading')).toHaveText(/The mapping of Quarry Hall is gone in the next project/);
+});
+
+test('a finding is mended by a change that says what else it does, and shown on the map', async ({ page }) => {
+  const id = await ownRig(page);
+  await open(page, id, 'checks?severity=caution');
+  await page.getByRole('option').filter({ hasText: 'First press does nothing.' }).click();
+  const chosen = page.getByRole('complementary', { name: 'The chosen finding' });
+  const changes = chosen.getByRole('list', { name: 'Changes that mend it' });
+  await expect(changes).toContainText('Takes away 1 finding.');
+  await changes.getByRole('button', { name: 'Send 127 first' }).click();
+  await expect(page.getByRole('option').filter({ hasText: 'First press does nothing.' })).toHaveCount(0);
+  await expect(page.getByRole('link', { name: 'Checks: 5 must fix, 9 look at' })).toBeVisible();
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
+  await page.getByRole('option').filter({ hasText: 'First press does nothing.' }).click();
+  await chosen.getByRole('link', { name: 'Show on the map' }).click();
+  await expect(page.getByTestId('outcome')).toContainText('first press does nothing');
+});
+
+test('all of one kind are mended at once', async ({ page }) => {
+  const id = await ownRig(page);
+  await open(page, id, 'checks');
+  await page.getByRole('option').filter({ hasText: 'Clashes with' }).first().click();
+  await page.getByRole('button', { name: /^Mend all 2 of this kind/ }).click();
+  await expect(page.getByRole('link', { name: 'Numbers: no clash' })).toBeVisible();
+  await expect(page.getByText('2 mended.')).toBeVisible();
+  await saved(page);
+});
+
+test('a finding is accepted with a reason, stays so across a reload, and is open again when what it rests on changes', async ({
+  page,
+}) => {
+  const id = await ownRig(page);
+  await open(page, id, 'checks?severity=caution');
+  await page.getByRole('option').filter({ hasText: 'Turns Wind bed On, never Off.' }).click();
+  await page.getByLabel('Or accept it, until what it rests on changes').fill('I fade it out by hand.');
+  await page.getByRole('button', { name: 'Accept' }).click();
+  await expect(page.getByRole('link', { name: 'Checks: 5 must fix, 9 look at' })).toBeVisible();
+  await saved(page);
+  await page.reload();
+  await page.getByRole('checkbox', { name: 'accepted ones (1)' }).check();
+  await expect(page.getByRole('complementary', { name: 'The chosen finding' })).toContainText('I fade it out by hand.');
+  // The start of the show is one of the things that it rests on.
+  await page.goto(`/rigs/${id}/checks?accepted=true`);
+  await page.getByRole('button', { name: 'Open it again' }).click();
+  await expect(page.getByRole('link', { name: 'Checks: 5 must fix, 10 look at' })).toBeVisible();
+});
+
+test('a rig with nothing in it says what to do next', async ({ page }) => {
+  await page.goto('/');
+  await page
+    .getByRole('button', { name: /^New rig/ })
+    .first()
+    .click();
+  await page.getByRole('textbox', { name: /name/i }).first().fill('Empty evening');
+  await page.keyboard.press('Enter');
+  await expect(page).toHaveURL(/\/rigs\//);
+  const id = /rigs\/([^/]+)/.exec(page.url())?.[1] ?? '';
+  await page.goto(`/rigs/${id}/checks`);
+  await expect(page.getByText('Nothing is assigned yet.')).toBeVisible();
+  await page.goto(`/rigs/${id}/numbers`);
+  await expect(page.getByText('Nothing is assigned yet.')).toBeVisible();
+});
