@@ -54,6 +54,12 @@ async function play(page) {
   await page.waitForTimeout(400);
 }
 
+/** Opens a finding of a switch. */
+async function chooseFinding(page) {
+  await page.getByRole('option').filter({ hasText: 'First press does nothing.' }).click();
+  await page.getByRole('button', { name: 'Send 127 first' }).waitFor();
+}
+
 const views = [
   ['rigs', '/', null, 'light'],
   ['gear-controller', '/rigs/lantern-hour/gear', null, 'light'],
@@ -61,6 +67,9 @@ const views = [
   ['map', '/rigs/lantern-hour/map', /^FS 3:/, 'light'],
   ['map-pedal-dark', '/rigs/lantern-hour/map', /^Ex 2:/, 'dark'],
   ['listen', '/rigs/lantern-hour/map', /^Ex 1:/, 'light', listen],
+  ['numbers', '/rigs/lantern-hour/numbers?channel=5', null, 'light'],
+  ['checks', '/rigs/lantern-hour/checks', null, 'light', chooseFinding],
+  ['checks-dark', '/rigs/lantern-hour/checks?severity=caution', null, 'dark'],
   ['bench', '/rigs/lantern-hour/bench', null, 'light', play],
   ['bench-dark', '/rigs/lantern-hour/bench', null, 'dark', play],
   ['sheet', '/rigs/lantern-hour/sheet', null, 'light'],

@@ -19,6 +19,7 @@ import { usualTempo } from '../target';
 import { accepts, compileNetwork, type Hop, type Network } from '../wires';
 import { type Chain, compileChain, startChain, sysexOf } from './chain';
 import { type Behaved, classify, stays } from './classify';
+import { quickSweep } from './quick-sweep';
 import { run } from './run';
 import { inLayer, standardScript } from './script';
 import { FINGER_DOWN, SENT, type Trace } from './trace';
@@ -227,6 +228,8 @@ function pressCount(index: RigIndex, assignment: Assignment): number {
 /** Everything arrives when it is sent: an outcome says what happens, and the Bench also when. */
 function playOn(stage: Stage, values: readonly number[]): Trace {
   const { chain, bank, page } = stage;
+  const quick = stage.gesture === 'move' ? quickSweep(chain, stage.slot, stage.script, values) : null;
+  if (quick) return quick;
   const state = startChain(chain, { bank, page }, values);
   return run(chain, state, stage.script, { timing: null, full: false, until: Number.MAX_VALUE }).trace;
 }

@@ -7,7 +7,7 @@ import { addressClash } from './address-clash';
 import { type Affected, affected } from './affected';
 import type { CheckContext, Finding, Found } from './finding';
 import type { CheckId } from './names.data';
-import { assignmentChecks, controllerChecks, rigChecks } from './registry';
+import { checksOf, controllerChecks, rigChecks } from './registry';
 
 export interface Judgement {
   readonly index: RigIndex;
@@ -59,7 +59,11 @@ export function judge(rig: Rig, before?: Judgement): Judgement {
     const assignment = index.assignments.get(id);
     const told = outcomes.get(id);
     if (!assignment || !told) continue;
-    const found = assignmentChecks.flatMap((c) => whole(index, c.id, 'assignments', id, c.find(context, assignment, told)));
+    const found: Finding[] = [];
+    for (const c of checksOf(assignment)) {
+      const list = c.find(context, assignment, told);
+      if (list.length > 0) found.push(...whole(index, c.id, 'assignments', id, list));
+    }
     if (found.length > 0) assignments.set(id, found);
     else assignments.delete(id);
   }

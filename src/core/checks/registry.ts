@@ -1,4 +1,6 @@
 // Every check there is, in the order in which findings are shown.
+
+import type { Assignment } from '../rig';
 import { addressClash } from './address-clash';
 import { flashing, keystroke, loudJump, loudStep } from './care';
 import type { AssignmentCheck, Check, ControllerCheck, RigCheck } from './finding';
@@ -30,7 +32,7 @@ import { basesDiffer, heardTwice, notRouted, outsideWindow } from './routes';
 import { actsWhileHeld, everySecondPress, firstPressDoesNothing, flipsBack, neverOff, neverRegisters, staysOn } from './switches';
 import { burst, heavyStream, launchMisses } from './time';
 
-export const assignmentChecks: readonly AssignmentCheck[] = [
+const assignmentChecks: readonly AssignmentCheck[] = [
   addressClash,
   lowByteShadowed,
   channelModeNumber,
@@ -77,6 +79,38 @@ export const assignmentChecks: readonly AssignmentCheck[] = [
   textTooLong,
   noParameter,
 ];
+
+/** Checks that say nothing of what moves, and nothing of what switches: they are not asked. */
+const onlySwitches: ReadonlySet<CheckId> = new Set<CheckId>([
+  'press-before-hold',
+  'press-before-double-tap',
+  'release-before-double-tap',
+  'waiting-delays',
+  'release-elsewhere',
+  'light-disagrees',
+  'light-after-change',
+  'wrong-at-start',
+  'burst',
+  'launch-misses',
+]);
+const onlyMoves: ReadonlySet<CheckId> = new Set<CheckId>([
+  'relative-mismatch',
+  'coarse-steps',
+  'centre-unreachable',
+  'cut-at-sender',
+  'jump-after-change',
+  'backwards',
+  'place-not-sent-again',
+  'dead-travel',
+  'heavy-stream',
+  'loud-jump',
+]);
+const forMoves = assignmentChecks.filter((c) => !onlySwitches.has(c.id));
+const forSwitches = assignmentChecks.filter((c) => !onlyMoves.has(c.id));
+
+/** The checks to ask of an assignment. */
+export const checksOf = ({ gesture }: Assignment): readonly AssignmentCheck[] =>
+  gesture.type === 'move' ? forMoves : forSwitches;
 
 export const controllerChecks: readonly ControllerCheck[] = [noWayBack, farUrgent, noSilence, freeControls];
 

@@ -35,6 +35,21 @@ const keys: ReadonlyArray<readonly [string, ReadonlyArray<readonly [string, stri
     ],
   ],
   [
+    'On the numbers',
+    [
+      ['Arrows', 'walk the numbers; with Shift take several'],
+      ['Page Up, Down', 'the channel before or after'],
+      ['Enter', 'show the function on the map'],
+    ],
+  ],
+  [
+    'On the checks',
+    [
+      ['Up, Down', 'the finding above or below'],
+      ['Enter', 'to its changes'],
+    ],
+  ],
+  [
     'On the map',
     [
       ['/', 'find a parameter that waits'],

@@ -18,7 +18,9 @@ export function PlanPanel({ index }: { readonly index: RigIndex }) {
   const outcomes = useRig((s) => s.outcomes);
   const store = useRigStore();
   const judge = useJudge();
-  const { school } = index.rig.preferences;
+  // Not the deferred rig: a choice has to show at once.
+  const preferences = useRig((s) => s.index.rig.preferences);
+  const { school } = preferences;
   const [options, setOptions] = useState<Options>({ channels: 'own', notes: false });
   const [answer, setAnswer] = useState<PlanAnswer | null>(null);
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
@@ -63,8 +65,8 @@ export function PlanPanel({ index }: { readonly index: RigIndex }) {
     void edit({
       type: 'set-head',
       field: 'preferences',
-      was: index.rig.preferences,
-      to: { ...index.rig.preferences, school: id },
+      was: preferences,
+      to: { ...preferences, school: id },
     });
 
   return (

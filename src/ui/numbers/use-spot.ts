@@ -28,5 +28,3 @@ function busiest(index: RigIndex): number {
       if (x.type === 'send' && 'channel' in x.message) counts[x.message.channel] = (counts[x.message.channel] ?? 0) + 1;
   return Math.max(1, counts.indexOf(Math.max(...counts)));
 }
-
-export type GoToSpot = ReturnType<typeof useSpot>[1];

@@ -1,0 +1,120 @@
+// A sweep without the machinery: for the plainest of chains, the trace of a moving control is written down directly. A test holds it equal to
+// what the run gives. Everything that has a memory of its own (takeover, sequences, launches, feedback, layers, banks) is left to the run.
+import type { ControllerProgram } from '../controller';
+import { type Word, wordKey, wordType, wordValue } from '../midi';
+import type { ScriptEvent } from '../rig';
+import type { Ear } from '../target';
+import { pedalReading } from '../values';
+import type { Hop } from '../wires';
+import type { Chain } from './chain';
+import { emptyTrace, FINGER_AT, note, SENT, type Trace, VALUE } from './trace';
+
+/** The receivers of a plain control change in the order in which it arrives; null where one of them has a memory. */
+type Receivers = readonly (readonly Ear[])[];
+
+interface Sender {
+  readonly put: (value: number, out: Word[]) => void;
+  readonly from: number;
+  readonly to: number;
+  readonly curve: (p: number) => number;
+  last: number;
+  readonly receivers: Receivers;
+}
+
+/**
+ * The trace of a script of moves of one control, from some parameter values; null where the chain is not plain enough. `slot`: the
+ * assignment that the control runs when it is moved.
+ */
+export function quickSweep(chain: Chain, slot: number, script: readonly ScriptEvent[], values: readonly number[]): Trace | null {
+  const [program, more] = chain.controllers;
+  if (!program || more || chain.targets.sendingBack.size > 0) return null;
+  const senders = sendersOf(chain, program, slot);
+  const [control] = program.controls.values();
+  if (!senders || !control || program.controls.size !== 1) return null;
+  const trace = emptyTrace();
+  const now = values.slice();
+  let messages = 0;
+  const words: Word[] = [];
+  for (const event of script) {
+    if (event.do !== 'move' || event.on !== control.control.id) return null;
+    const t = event.atMs;
+    note(trace, t, FINGER_AT, 0, event.position);
+    const place = control.calibrate(pedalReading(control.control.calibration, event.position));
+    for (const sender of senders) {
+      const value = Math.round(sender.from + (sender.to - sender.from) * sender.curve(place));
+      if (value === sender.last) continue;
+      sender.last = value;
+      words.length = 0;
+      sender.put(value, words);
+      for (const word of words) {
+        const message = messages++;
+        note(trace, t, SENT, word, slot, 0, message);
+        const heard = wordValue(word);
+        for (const ears of sender.receivers) hearAll(trace, ears, heard, now, t, message);
+      }
+    }
+  }
+  return trace;
+}
+
+/** One arrival at one target: all ears hear, then what moved is written down with where it ended. */
+function hearAll(trace: Trace, ears: readonly Ear[], heard: number, now: number[], t: number, message: number): void {
+  const [only] = ears;
+  if (ears.length === 1 && only) {
+    const next = only.hear.value('cc', heard, now[only.slot] ?? 0);
+    if (next === now[only.slot]) return;
+    now[only.slot] = next;
+    note(trace, t, VALUE, only.slot, next, 0, message);
+    return;
+  }
+  const moved: number[] = [];
+  for (const ear of ears) {
+    const next = ear.hear.value('cc', heard, now[ear.slot] ?? 0);
+    if (next === now[ear.slot]) continue;
+    now[ear.slot] = next;
+    moved.push(ear.slot);
+  }
+  for (const slot of moved) note(trace, t, VALUE, slot, now[slot] ?? 0, 0, message);
+}
+
+/** What the control sends, if it sends nothing but plain control changes over its travel, to receivers without a memory. */
+function sendersOf(chain: Chain, program: ControllerProgram, slot: number): readonly Sender[] | null {
+  const moving = program.armed.filter((a) => a.gesture === 'move');
+  const [armed] = moving;
+  if (!armed || moving.length !== 1 || armed.slot !== slot || !armed.assignment) return null;
+  const senders: Sender[] = [];
+  for (const [i, action] of armed.actions.entries()) {
+    const source = armed.assignment.actions[i];
+    if (action.type !== 'send' || action.emitter.type !== 'range' || source?.type !== 'send' || source.message.type !== 'cc')
+      return null;
+    const { put, emitter } = action;
+    const probe: Word[] = [];
+    put(0, probe);
+    const [word] = probe;
+    const receivers = word === undefined ? null : receiversOf(chain, program.controllerId, word, source.message.channel);
+    if (!receivers) return null;
+    senders.push({ put, from: emitter.from, to: emitter.to, curve: emitter.curve, last: -1, receivers });
+  }
+  return senders;
+}
+
+function receiversOf(chain: Chain, controllerId: string, word: Word, channel: number): Receivers | null {
+  const plan = chain.network.planOf(controllerId, wordType(word), channel);
+  if (plan.looped) return null;
+  const key = wordKey(word, chain.sysex.keys);
+  const found: (readonly Ear[])[] = [];
+  const follow = (hops: readonly Hop[]): boolean =>
+    hops.every((hop) => {
+      const unit = chain.targets.unitOf.get(hop.to);
+      if (!unit && chain.placeOf.has(hop.to)) return false;
+      if (unit && hop.remote) {
+        if (unit.signals.has(key) || unit.selectsBanks || unit.listening !== null) return false;
+        if (unit.target.reception.tellsPortsApart) return false;
+        const ears = (unit.ears.get(key) ?? []).filter((e) => e.landing.hostLayerId === null);
+        if (ears.some((e) => e.launches || e.takeover !== null || e.bank !== null)) return false;
+        if (ears.length > 0) found.push(ears);
+      }
+      return follow(hop.next);
+    });
+  return follow(plan.hops) ? found : null;
+}
