@@ -7,16 +7,21 @@ import {
   continuous,
   landing,
   layer,
+  noteOn,
   parameter,
   range,
   smallRig,
   withFunctions,
 } from '../../../tests/kit/small-rig';
+import { channel, type Message, u7 } from '../midi';
 import { indexRig, type Rig } from '../rig';
 import { startChain } from './chain';
 import { setUp, surroundingsOf } from './outcome';
 import { quickSweep } from './quick-sweep';
 import { run } from './run';
+
+const bend: Message = { type: 'pitch-bend', channel: channel(5) };
+const cc14: Message = { type: 'cc14', channel: channel(5), number: u7(20) };
 
 const rigs: fc.Arbitrary<Rig> = fc
   .record({
@@ -27,6 +32,7 @@ const rigs: fc.Arbitrary<Rig> = fc
     feedback: fc.constantFrom('none' as const, 'none' as const, 'same-address' as const),
     kind: fc.constantFrom('continuous' as const, 'toggle' as const, 'trigger' as const),
     second: fc.boolean(),
+    message: fc.constantFrom(cc(104), cc(104), noteOn(60), bend, cc14),
     twice: fc.boolean(),
     signal: fc.boolean(),
     hostLayer: fc.boolean(),
@@ -42,7 +48,7 @@ const rigs: fc.Arbitrary<Rig> = fc
         : parameter('p', { kind: w.kind, highest: w.kind === 'trigger' ? 9999 : 1 });
     const layers = w.signal || w.hostLayer ? [layer({ madeIn: 'host', signal: cc(w.signal ? 104 : 119) })] : [];
     const rig = smallRig([p, continuous('q', 0, 10)], { layers, reception: { feedback: w.feedback } });
-    const one = assignment({ on: 'k1', gesture: 'move', behaviour: range(w.from, w.to), meant: ['p'] });
+    const one = assignment({ on: 'k1', gesture: 'move', behaviour: range(w.from, w.to), meant: ['p'], message: w.message });
     const more = assignment({
       id: 'a2',
       on: 'k1',
@@ -64,8 +70,14 @@ const rigs: fc.Arbitrary<Rig> = fc
       },
       w.second ? [{ ...one, actions: [...one.actions, ...more.actions] }] : [one],
       [
-        landing('p', { mode: w.mode, takeover: w.takeover, curve: w.curve, hostLayerId: w.hostLayer ? 'heel' : null }),
-        landing('q', { address: w.second ? cc(105) : cc(104), to: 10 }),
+        landing('p', {
+          address: w.message,
+          mode: w.mode,
+          takeover: w.takeover,
+          curve: w.curve,
+          hostLayerId: w.hostLayer ? 'heel' : null,
+        }),
+        landing('q', { address: w.second ? cc(105) : w.message, to: 10 }),
       ],
     );
   });

@@ -1,7 +1,7 @@
 // A sweep without the machinery: for the plainest of chains, the trace of a moving control is written down directly. A test holds it equal to
 // what the run gives. Everything that has a memory of its own (takeover, sequences, launches, feedback, layers, banks) is left to the run.
 import type { ControllerProgram } from '../controller';
-import { type Word, wordKey, wordType, wordValue } from '../midi';
+import { type MessageType, type Word, wordKey, wordType, wordValue } from '../midi';
 import type { ScriptEvent } from '../rig';
 import type { Ear } from '../target';
 import { pedalReading } from '../values';
@@ -9,7 +9,7 @@ import type { Hop } from '../wires';
 import type { Chain } from './chain';
 import { emptyTrace, FINGER_AT, note, SENT, type Trace, VALUE } from './trace';
 
-/** The receivers of a plain control change in the order in which it arrives; null where one of them has a memory. */
+/** The receivers of a message in the order in which it arrives; null where one of them has a memory. */
 type Receivers = readonly (readonly Ear[])[];
 
 interface Sender {
@@ -18,6 +18,7 @@ interface Sender {
   readonly to: number;
   readonly curve: (p: number) => number;
   last: number;
+  readonly type: MessageType;
   readonly receivers: Receivers;
 }
 
@@ -50,7 +51,7 @@ export function quickSweep(chain: Chain, slot: number, script: readonly ScriptEv
         const message = messages++;
         note(trace, t, SENT, word, slot, 0, message);
         const heard = wordValue(word);
-        for (const ears of sender.receivers) hearAll(trace, ears, heard, now, t, message);
+        for (const ears of sender.receivers) hearAll(trace, ears, sender.type, heard, now, t, message);
       }
     }
   }
@@ -58,10 +59,18 @@ export function quickSweep(chain: Chain, slot: number, script: readonly ScriptEv
 }
 
 /** One arrival at one target: all ears hear, then what moved is written down with where it ended. */
-function hearAll(trace: Trace, ears: readonly Ear[], heard: number, now: number[], t: number, message: number): void {
+function hearAll(
+  trace: Trace,
+  ears: readonly Ear[],
+  type: MessageType,
+  heard: number,
+  now: number[],
+  t: number,
+  message: number,
+): void {
   const [only] = ears;
   if (ears.length === 1 && only) {
-    const next = only.hear.value('cc', heard, now[only.slot] ?? 0);
+    const next = only.hear.value(type, heard, now[only.slot] ?? 0);
     if (next === now[only.slot]) return;
     now[only.slot] = next;
     note(trace, t, VALUE, only.slot, next, 0, message);
@@ -69,7 +78,7 @@ function hearAll(trace: Trace, ears: readonly Ear[], heard: number, now: number[
   }
   const moved: number[] = [];
   for (const ear of ears) {
-    const next = ear.hear.value('cc', heard, now[ear.slot] ?? 0);
+    const next = ear.hear.value(type, heard, now[ear.slot] ?? 0);
     if (next === now[ear.slot]) continue;
     now[ear.slot] = next;
     moved.push(ear.slot);
@@ -77,7 +86,11 @@ function hearAll(trace: Trace, ears: readonly Ear[], heard: number, now: number[
   for (const slot of moved) note(trace, t, VALUE, slot, now[slot] ?? 0, 0, message);
 }
 
-/** What the control sends, if it sends nothing but plain control changes over its travel, to receivers without a memory. */
+/** Kinds of message that are one word with a value, whole in itself. */
+const whole = (type: MessageType): boolean =>
+  type === 'cc' || type === 'note' || type === 'pitch-bend' || type === 'channel-pressure' || type === 'poly-pressure';
+
+/** What the control sends, if it sends nothing but whole messages over its travel, to receivers without a memory. */
 function sendersOf(chain: Chain, program: ControllerProgram, slot: number): readonly Sender[] | null {
   const moving = program.armed.filter((a) => a.gesture === 'move');
   const [armed] = moving;
@@ -85,15 +98,17 @@ function sendersOf(chain: Chain, program: ControllerProgram, slot: number): read
   const senders: Sender[] = [];
   for (const [i, action] of armed.actions.entries()) {
     const source = armed.assignment.actions[i];
-    if (action.type !== 'send' || action.emitter.type !== 'range' || source?.type !== 'send' || source.message.type !== 'cc')
+    if (action.type !== 'send' || action.emitter.type !== 'range' || source?.type !== 'send' || !whole(source.message.type))
       return null;
     const { put, emitter } = action;
     const probe: Word[] = [];
     put(0, probe);
     const [word] = probe;
-    const receivers = word === undefined ? null : receiversOf(chain, program.controllerId, word, source.message.channel);
+    const type = word === undefined ? 'other' : wordType(word);
+    if (word === undefined || type === 'other' || !('channel' in source.message)) return null;
+    const receivers = receiversOf(chain, program.controllerId, word, source.message.channel);
     if (!receivers) return null;
-    senders.push({ put, from: emitter.from, to: emitter.to, curve: emitter.curve, last: -1, receivers });
+    senders.push({ put, type, from: emitter.from, to: emitter.to, curve: emitter.curve, last: -1, receivers });
   }
   return senders;
 }

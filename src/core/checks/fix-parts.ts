@@ -20,9 +20,12 @@ export function sendsFor(
   assignment: Assignment,
   parameterId: string | null,
 ): readonly { readonly send: Send; readonly at: number }[] {
-  return assignment.actions.flatMap((action, at) =>
-    action.type === 'send' && (parameterId === null || action.meant.includes(parameterId)) ? [{ send: action, at }] : [],
-  );
+  const found: { send: Send; at: number }[] = [];
+  for (let at = 0; at < assignment.actions.length; at++) {
+    const action = assignment.actions[at];
+    if (action?.type === 'send' && (parameterId === null || action.meant.includes(parameterId))) found.push({ send: action, at });
+  }
+  return found;
 }
 
 /** The control and controller of an assignment. */

@@ -2,6 +2,7 @@
 import { type Outcome, outcome, surroundingsOf } from '../bench';
 import { exploreController, type Space } from '../controller';
 import { type Controller, indexRig, type Rig, type RigIndex } from '../rig';
+import { type Sharded, sharded } from '../sharded';
 import { acceptedAs } from './accept';
 import { addressClash } from './address-clash';
 import { type Affected, affected } from './affected';
@@ -11,9 +12,9 @@ import { checksOf, controllerChecks, rigChecks } from './registry';
 
 export interface Judgement {
   readonly index: RigIndex;
-  readonly outcomes: ReadonlyMap<string, Outcome>;
+  readonly outcomes: Sharded<Outcome>;
   /** Findings by the row that they are about. */
-  readonly findings: ReadonlyMap<string, readonly Finding[]>;
+  readonly findings: Sharded<readonly Finding[]>;
   /** Rows whose outcome or findings were computed anew for this judgement. */
   readonly renewed: ReadonlySet<string>;
   /** The same findings by what was asked: an assignment, a controller, a check over the rig. */
@@ -22,7 +23,7 @@ export interface Judgement {
 }
 
 interface Sources {
-  readonly assignments: ReadonlyMap<string, readonly Finding[]>;
+  readonly assignments: Sharded<readonly Finding[]>;
   readonly controllers: ReadonlyMap<string, readonly Finding[]>;
   readonly rig: ReadonlyMap<CheckId, readonly Finding[]>;
 }
@@ -36,16 +37,14 @@ export function judge(rig: Rig, before?: Judgement): Judgement {
   const index = indexRig(rig, before?.index);
   const { simulate, check, controllers } = before ? affected(before.index, index) : everything(rig);
   const around = surroundingsOf(index);
-  const outcomes = new Map<string, Outcome>(before?.outcomes);
-  const assignments = new Map(before?.sources.assignments);
+  const played = new Map<string, Outcome | null>();
+  const judged = new Map<string, readonly Finding[] | null>();
   for (const id of simulate) {
     const assignment = index.assignments.get(id);
-    if (assignment) outcomes.set(id, outcome(index, assignment, around));
-    else {
-      outcomes.delete(id);
-      assignments.delete(id);
-    }
+    played.set(id, assignment ? outcome(index, assignment, around) : null);
+    if (!assignment) judged.set(id, null);
   }
+  const outcomes = sharded(before?.outcomes, played);
   const spaces = new Map(before?.spaces);
   for (const id of controllers) spaces.delete(id);
   const context: CheckContext = {
@@ -64,8 +63,7 @@ export function judge(rig: Rig, before?: Judgement): Judgement {
       const list = c.find(context, assignment, told);
       if (list.length > 0) found.push(...whole(index, c.id, 'assignments', id, list));
     }
-    if (found.length > 0) assignments.set(id, found);
-    else assignments.delete(id);
+    judged.set(id, found.length > 0 ? found : null);
   }
   const ofControllers = new Map(before?.sources.controllers);
   for (const id of controllers) {
@@ -83,6 +81,7 @@ export function judge(rig: Rig, before?: Judgement): Judgement {
     const same = before && known && [...c.reads, 'accepted' as const].every((t) => before.index.rig[t] === rig[t]);
     ofRig.set(c.id, same ? known : whole(index, c.id, 'controllers', '', c.find(context)));
   }
+  const assignments = sharded(before?.sources.assignments, judged);
   const sources: Sources = { assignments, controllers: ofControllers, rig: ofRig };
   const { findings, renewed } = merged(sources, before, check);
   return { index, outcomes, findings, renewed, sources, spaces };
@@ -123,13 +122,12 @@ function merged(
   const renewed = new Set(check);
   for (const [id, found] of others) if (!sameList(found, othersBefore.get(id))) renewed.add(id);
   for (const id of othersBefore.keys()) if (!others.has(id)) renewed.add(id);
-  const findings = new Map(before?.findings);
+  const changes = new Map<string, readonly Finding[] | null>();
   for (const id of renewed) {
     const found = [...(sources.assignments.get(id) ?? []), ...(others.get(id) ?? [])];
-    if (found.length > 0) findings.set(id, found);
-    else findings.delete(id);
+    changes.set(id, found.length > 0 ? found : null);
   }
-  return { findings, renewed };
+  return { findings: sharded(before?.findings, changes), renewed };
 }
 
 const sameList = (a: readonly Finding[], b: readonly Finding[] | undefined): boolean =>

@@ -279,14 +279,18 @@ export const jumpAfterChange: AssignmentCheck = {
       if (!effect.meant || parameter?.kind !== 'continuous') return [];
       const why = apartBecause(index, assignment, control, parameter);
       if (why === null) return [];
-      const jumps = jumpsOf(index, assignment, parameter, around);
+      // A landing that jumps goes at once to where the knob stands: from one end of its sweep to the other at worst. What takes over
+      // in another way is tried.
+      const sweep = sweepOf(outcome.effects, parameter.id);
+      const eases = aimsOf(index, assignment).some((a) => a.parameter.id === parameter.id && a.landing.takeover !== 'jump');
+      const leap = eases ? jumpsOf(index, assignment, parameter, around)?.later : sweep && Math.abs(sweep.to - sweep.from);
       const far = Math.abs(parameter.highest - parameter.lowest) / 8;
-      if (!jumps || jumps.later <= far) return [];
+      if (leap === undefined || leap === null || leap <= far) return [];
       return [
         {
           severity: parameter.tags.includes('loudness') || parameter.tags.includes('feedback') ? 'caution' : 'note',
           parameterId: parameter.id,
-          title: `${parameter.name} can jump by ${showQuantity(jumps.later, parameter.unit)}.`,
+          title: `${parameter.name} can jump by ${showQuantity(leap, parameter.unit)}.`,
           reason: `${why} After that the knob is not where the value is, and the first turn takes the value there.`,
           evidence: { type: 'trace' },
         },

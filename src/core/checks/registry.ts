@@ -112,9 +112,9 @@ const forSwitches = assignmentChecks.filter((c) => !onlyMoves.has(c.id));
 export const checksOf = ({ gesture }: Assignment): readonly AssignmentCheck[] =>
   gesture.type === 'move' ? forMoves : forSwitches;
 
-export const controllerChecks: readonly ControllerCheck[] = [noWayBack, farUrgent, noSilence, freeControls];
+export const controllerChecks: readonly ControllerCheck[] = [basesDiffer, noWayBack, farUrgent, noSilence, freeControls];
 
-export const rigChecks: readonly RigCheck[] = [basesDiffer, modifierCovered, modifierStuck, sameName, leftover, livesElsewhere];
+export const rigChecks: readonly RigCheck[] = [modifierCovered, modifierStuck, sameName, leftover, livesElsewhere];
 
 const all: readonly Check[] = [...assignmentChecks, ...controllerChecks, ...rigChecks];
 const byId = new Map(all.map((c) => [c.id, c]));

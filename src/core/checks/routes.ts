@@ -3,7 +3,7 @@ import type { Outcome } from '../bench';
 import { carrierOf, type Message, shortName, u7 } from '../midi';
 import { type Assignment, batch, insert, type Parameter, type RigIndex, set, type Wire } from '../rig';
 import { arrivals, passesAs, routesFrom } from '../wires';
-import { type AssignmentCheck, type Finding, type Fix, type Found, noFixes, type RigCheck, subjectOf } from './finding';
+import { type AssignmentCheck, type ControllerCheck, type Finding, type Fix, type Found, noFixes, subjectOf } from './finding';
 import { homeOf, renumberFix, sendsFor, wireFix, wiresTowards } from './fix-parts';
 
 /** Parameters that nothing lands on, for one of some reasons. */
@@ -162,47 +162,41 @@ export const heardTwice: AssignmentCheck = {
 const nameOf = (index: RigIndex, id: string): string => index.controllers.get(id)?.name ?? index.targets.get(id)?.name ?? '?';
 
 /** A controller and a target that show one number differently: what is typed into one is not what is typed into the other. */
-export const basesDiffer: RigCheck = {
-  scope: 'rig',
+export const basesDiffer: ControllerCheck = {
+  scope: 'controller',
   id: 'bases-differ',
-  reads: ['assignments', 'controllers', 'targets', 'parameters', 'controls'],
-  find: ({ index }) => {
-    const pairs = new Map<string, Set<string>>();
-    const apart = countsApart(index);
-    for (const assignment of index.rig.assignments) {
-      for (const action of assignment.actions) {
-        if (action.type !== 'send' || !(apart.channels || (apart.others && numbersShown.has(action.message.type)))) continue;
-        const home = index.controls.get(assignment.controlId)?.controllerId ?? '';
-        for (const id of action.meant) {
-          const key = `${home} ${index.parameters.get(id)?.targetId ?? ''}`;
-          const kinds = pairs.get(key);
-          if (kinds) kinds.add(action.message.type);
-          else pairs.set(key, new Set([action.message.type]));
+  find: ({ index }, controller) => {
+    const a = controller.firmware.shows;
+    const targets = new Map<string, Set<string>>();
+    for (const control of index.controlsOf.get(controller.id) ?? []) {
+      for (const assignment of index.assignmentsOf.get(control.id) ?? []) {
+        for (const action of assignment.actions) {
+          if (action.type !== 'send') continue;
+          for (const id of action.meant) {
+            const targetId = index.parameters.get(id)?.targetId ?? '';
+            const kinds = targets.get(targetId);
+            if (kinds) kinds.add(action.message.type);
+            else targets.set(targetId, new Set([action.message.type]));
+          }
         }
       }
     }
-    return [...pairs].flatMap(([key, kinds]): Found[] => {
-      const [from = '', to = ''] = key.split(' ');
-      const controller = index.controllers.get(from);
-      const target = index.targets.get(to);
-      if (!controller || !target || !routesFrom(index, from).some((r) => r.target.id === to)) return [];
-      const a = controller.firmware.shows;
+    return [...targets].flatMap(([targetId, kinds]): Found[] => {
+      const target = index.targets.get(targetId);
+      if (!target || !routesFrom(index, controller.id).some((r) => r.target.id === targetId)) return [];
       const b = target.reception.shows;
+      const names = a.notes === 'name' && b.notes === 'name';
       const differ = [
         ...(a.channelBase === b.channelBase ? [] : [`channels from ${a.channelBase} and ${b.channelBase}`]),
         ...(kinds.has('program') && a.programBase !== b.programBase
           ? [`programs from ${a.programBase} and ${b.programBase}`]
           : []),
-        ...(kinds.has('note') && a.notes === 'name' && b.notes === 'name' && a.middleC !== b.middleC
-          ? [`note 60 as C${a.middleC} and C${b.middleC}`]
-          : []),
+        ...(kinds.has('note') && names && a.middleC !== b.middleC ? [`note 60 as C${a.middleC} and C${b.middleC}`] : []),
       ];
       if (differ.length === 0) return [];
       return [
         {
           severity: 'note',
-          about: 'controllers',
-          subjectId: from,
           title: `${controller.name} and ${target.name} count differently.`,
           reason: `They show ${differ.join(', ')}. The sheet writes each number as its own device shows it: do not copy one into the other.`,
         },
@@ -211,16 +205,3 @@ export const basesDiffer: RigCheck = {
   },
   fixes: noFixes,
 };
-
-/** Kinds of message whose number is shown in more than one way. */
-const numbersShown: ReadonlySet<Message['type']> = new Set(['program', 'note']);
-
-/** Whether any two devices count channels, or programs and notes, differently at all: most rigs have none. */
-function countsApart({ rig }: RigIndex): { readonly channels: boolean; readonly others: boolean } {
-  const styles = [...rig.controllers.map((c) => c.firmware.shows), ...rig.targets.map((t) => t.reception.shows)];
-  const [first] = styles;
-  return {
-    channels: styles.some((s) => s.channelBase !== first?.channelBase),
-    others: styles.some((s) => s.programBase !== first?.programBase || s.middleC !== first.middleC),
-  };
-}

@@ -1,0 +1,69 @@
+// A map that is changed without being copied whole: a few of its shards are, and the rest is shared with the map before.
+
+/** 128 shards: a change in a map of 20,000 entries copies about 160 of them. */
+const SHARDS = 128;
+
+/** A read-only map in shards. Entries come shard by shard, not in the order in which they were put. */
+export interface Sharded<T> {
+  readonly get: (key: string) => T | undefined;
+  readonly has: (key: string) => boolean;
+  readonly keys: () => IterableIterator<string>;
+  readonly values: () => IterableIterator<T>;
+  readonly entries: () => IterableIterator<[string, T]>;
+  readonly [Symbol.iterator]: () => IterableIterator<[string, T]>;
+  readonly size: number;
+  readonly shards: readonly ReadonlyMap<string, T>[];
+}
+
+function shardOf(key: string): number {
+  let hash = 0;
+  for (let i = 0; i < key.length; i++) hash = (hash * 31 + key.charCodeAt(i)) | 0;
+  return hash & (SHARDS - 1);
+}
+
+/** Changes to be made to a map: what is set, and null for what goes. */
+export type Changes<T> = ReadonlyMap<string, T | null>;
+
+/** The map before with some changes. */
+export function sharded<T>(before: Sharded<T> | undefined, changes: Changes<T>): Sharded<T> {
+  const shards: ReadonlyMap<string, T>[] = before
+    ? before.shards.slice()
+    : Array.from({ length: SHARDS }, () => new Map<string, T>());
+  const own = new Map<number, Map<string, T>>();
+  let size = before?.size ?? 0;
+  for (const [key, value] of changes) {
+    const at = shardOf(key);
+    let shard = own.get(at);
+    if (!shard) {
+      shard = new Map(shards[at]);
+      own.set(at, shard);
+      shards[at] = shard;
+    }
+    if (value === null) size -= shard.delete(key) ? 1 : 0;
+    else {
+      if (!shard.has(key)) size++;
+      shard.set(key, value);
+    }
+  }
+  return mapOver(shards, size);
+}
+
+function mapOver<T>(shards: readonly ReadonlyMap<string, T>[], size: number): Sharded<T> {
+  function* entries(): IterableIterator<[string, T]> {
+    for (const shard of shards) yield* shard.entries();
+  }
+  return {
+    shards,
+    size,
+    get: (key) => shards[shardOf(key)]?.get(key),
+    has: (key) => shards[shardOf(key)]?.has(key) ?? false,
+    *keys() {
+      for (const shard of shards) yield* shard.keys();
+    },
+    *values() {
+      for (const shard of shards) yield* shard.values();
+    },
+    entries,
+    [Symbol.iterator]: entries,
+  };
+}
