@@ -6,7 +6,7 @@ import Link from 'next/link';
 import { useEffect, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import type { Drawing } from '@/core/bench';
-import type { Finding } from '@/core/checks';
+import type { CheckId, Finding } from '@/core/checks';
 import { shortName } from '@/core/midi';
 import type { RigIndex } from '@/core/rig';
 import type { OfferedFix } from '@/workers/judge.worker';
@@ -57,7 +57,9 @@ export function FindingDetail({ index, line, alike }: Props) {
         <p className="text-xs text-ink-2">
           {line.what}, {line.where}
         </p>
-        {finding.evidence.type === 'addresses' && <SharedAddress index={index} keys={finding.evidence.keys} />}
+        {finding.evidence.type === 'addresses' && (
+          <SharedAddress index={index} keys={finding.evidence.keys} only={shared.has(finding.check) ? null : finding.subjectId} />
+        )}
         {finding.evidence.type !== 'addresses' && assignment && <Evidence assignmentId={assignment.id} index={index} />}
         {finding.evidence.type === 'way' && finding.evidence.steps.length > 0 && (
           <ol className="flex flex-wrap items-center gap-1.5 text-[13px]">
@@ -70,8 +72,9 @@ export function FindingDetail({ index, line, alike }: Props) {
             ))}
           </ol>
         )}
-        {finding.accepted === null && <Fixes finding={finding} onMade={(fix) => edit(fix.edit) && made(fix.label)} />}
-        {finding.accepted === null && alike > 1 && <MendAll finding={finding} alike={alike} />}
+        {finding.accepted === null && (
+          <Fixes finding={finding} alike={alike} onMade={(fix) => edit(fix.edit) && made(fix.label)} />
+        )}
         <Accept finding={finding} />
       </div>
       <footer className="flex items-center gap-4 border-t px-4 py-2.5 text-sm font-medium">
@@ -103,10 +106,22 @@ export function FindingDetail({ index, line, alike }: Props) {
   );
 }
 
+/** Findings about several senders at one address. */
+const shared: ReadonlySet<CheckId> = new Set<CheckId>(['address-clash', 'low-byte-shadowed']);
+
 /** Who meets at an address: each sender as tape, and the number that all of them put on the wire. */
-function SharedAddress({ index, keys }: { readonly index: RigIndex; readonly keys: readonly number[] }) {
+function SharedAddress({
+  index,
+  keys,
+  only,
+}: {
+  readonly index: RigIndex;
+  readonly keys: readonly number[];
+  /** The only assignment to show; null shows all that send there. */
+  readonly only: string | null;
+}) {
   return keys.slice(0, 3).map((key) => {
-    const senders = index.sendsAt.get(key) ?? [];
+    const senders = (index.sendsAt.get(key) ?? []).filter((p) => only === null || p.assignment.id === only);
     const [first] = senders;
     if (!first) return null;
     const { message } = first.send;
@@ -157,7 +172,15 @@ function Evidence({ assignmentId, index }: { readonly assignmentId: string; read
   );
 }
 
-function Fixes({ finding, onMade }: { readonly finding: Finding; readonly onMade: (fix: OfferedFix) => void }) {
+function Fixes({
+  finding,
+  alike,
+  onMade,
+}: {
+  readonly finding: Finding;
+  readonly alike: number;
+  readonly onMade: (fix: OfferedFix) => void;
+}) {
   const judge = useJudge();
   const [fixes, setFixes] = useState<readonly OfferedFix[] | null>(null);
   useEffect(() => {
@@ -178,23 +201,26 @@ function Fixes({ finding, onMade }: { readonly finding: Finding; readonly onMade
       </p>
     );
   return (
-    <ul aria-label="Changes that mend it" className="flex flex-col gap-2">
-      {fixes.map((fix, i) => (
-        <li key={fix.label} className="rounded-md border px-3 py-2">
-          <Button
-            tone={i === 0 ? 'mend' : 'plain'}
-            size="small"
-            className="h-auto min-h-7 max-w-full py-1 text-left whitespace-normal"
-            onClick={() => onMade(fix)}
-          >
-            {fix.label}
-          </Button>
-          <div className="mt-1.5">
-            <ConsequenceWords consequences={fix.consequences} />
-          </div>
-        </li>
-      ))}
-    </ul>
+    <>
+      <ul aria-label="Changes that mend it" className="flex flex-col gap-2">
+        {fixes.map((fix, i) => (
+          <li key={fix.label} className="rounded-md border px-3 py-2">
+            <Button
+              tone={i === 0 ? 'mend' : 'plain'}
+              size="small"
+              className="h-auto min-h-7 max-w-full py-1 text-left whitespace-normal"
+              onClick={() => onMade(fix)}
+            >
+              {fix.label}
+            </Button>
+            <div className="mt-1.5">
+              <ConsequenceWords consequences={fix.consequences} />
+            </div>
+          </li>
+        ))}
+      </ul>
+      {alike > 1 && <MendAll finding={finding} alike={alike} />}
+    </>
   );
 }
 

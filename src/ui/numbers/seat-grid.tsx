@@ -180,7 +180,7 @@ const Cell = memo(function Cell({ seat, look, label, taken, picked, reachable, o
       onClick={(e) => onPick(e.shiftKey, e.metaKey || e.ctrlKey)}
       onDoubleClick={onOpen}
       className={cx(
-        'relative flex h-[clamp(48px,calc((100dvh-196px)/8),74px)] min-w-0 flex-col items-stretch overflow-hidden rounded-[3px] border px-[3px] pt-0.5 text-left leading-[14px]',
+        'relative flex h-[clamp(48px,calc((100dvh-196px)/8),94px)] min-w-0 flex-col items-stretch overflow-hidden rounded-[3px] border px-[3px] pt-0.5 text-left leading-[14px]',
         looks[look],
         picked && 'outline-2 outline-offset-1 outline-verdigris',
       )}
