@@ -5,7 +5,7 @@ import { type Assignment, batch, type Parameter, type RigIndex, set } from '../r
 import { showQuantity } from '../values';
 import { type AssignmentCheck, type CheckContext, type Finding, type Fix, type Found, subjectOf } from './finding';
 import { homeOf, sendsFor } from './fix-parts';
-import { takeoverFixes } from './movement';
+import { takeoverFixes } from './leaps';
 
 /** Steps above this are warned of, as far as they lie above a floor that nobody hears. Common practice, no source. */
 const LOUD_DB = 6;

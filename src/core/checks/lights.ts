@@ -1,5 +1,6 @@
 // Lights of switches against what they switch: in play, at the start, and after a change from elsewhere. Seen by playing it.
 import { type Lights, lightsOf, showValue } from '../bench';
+import { nextOrder, wire } from '../commands';
 import { batch, type Controller, type Edit, insert, type Parameter, set, type Target } from '../rig';
 import { type AssignmentCheck, type CheckContext, type Finding, type Fix, type Found, subjectOf } from './finding';
 import { alternating, homeOf, modeFix, sendFix, startFix } from './fix-parts';
@@ -115,19 +116,5 @@ export const lightAfterChange: AssignmentCheck = {
 /** A wire back to the controller, where none leads there yet. */
 function returnWire({ index, newId }: CheckContext, target: Target, controller: Controller): readonly Edit[] {
   if ((index.wiresFrom.get(target.id) ?? []).some((w) => w.to.unitId === controller.id)) return [];
-  return [
-    insert('wires', {
-      id: newId(),
-      order: (index.rig.wires.at(-1)?.order ?? 0) + 1,
-      from: { unitId: target.id, port: target.port },
-      to: { unitId: controller.id, port: controller.port },
-      transport: 'usb',
-      channels: null,
-      types: null,
-      forNotes: true,
-      forRemote: true,
-      passesOn: false,
-      note: '',
-    }),
-  ];
+  return [insert('wires', wire(target, controller, nextOrder(index.rig.wires), newId))];
 }

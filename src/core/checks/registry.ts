@@ -13,20 +13,15 @@ import {
   tooManyActions,
   waitingDelays,
 } from './gestures';
+import { jumpAfterChange, placeNotSentAgain } from './leaps';
 import { lightAfterChange, lightDisagrees, wrongAtStart } from './lights';
-import {
-  backwards,
-  centreUnreachable,
-  coarseSteps,
-  cutAtSender,
-  deadTravel,
-  jumpAfterChange,
-  placeNotSentAgain,
-  relativeMismatch,
-} from './movement';
+import { modifierCovered, modifierStuck, releaseElsewhere } from './modifiers';
+import { backwards, relativeMismatch } from './movement';
 import type { CheckId } from './names.data';
 import { channelModeNumber, heardByOther, lowByteShadowed, reservedNumber, standardMeaning } from './numbers';
-import { farUrgent, modifierCovered, modifierStuck, noSilence, noWayBack, releaseElsewhere, unreachablePlace } from './places';
+import { noWayBack, unreachablePlace } from './places';
+import { centreUnreachable, coarseSteps, cutAtSender, deadTravel } from './ranges';
+import { farUrgent, noSilence } from './reach';
 import { freeControls, leftover, livesElsewhere, noParameter, sameName, textTooLong } from './record';
 import { basesDiffer, heardTwice, notRouted, outsideWindow } from './routes';
 import { actsWhileHeld, everySecondPress, firstPressDoesNothing, flipsBack, neverOff, neverRegisters, staysOn } from './switches';

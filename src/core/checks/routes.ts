@@ -1,5 +1,6 @@
 // Ways from a controller to a target: none, closed, too many; numbers that a target does not take; devices that count differently.
 import type { Outcome } from '../bench';
+import { nextOrder, wire } from '../commands';
 import { carrierOf, type Message, shortName, u7 } from '../midi';
 import { type Assignment, batch, insert, type Parameter, type RigIndex, set, type Wire } from '../rig';
 import { arrivals, passesAs, routesFrom } from '../wires';
@@ -84,21 +85,8 @@ function routeFixes(index: RigIndex, assignment: Assignment | undefined, finding
   const wires = wiresTowards(index, home.controller.id, targetId);
   if (wires.length === 0) {
     const label = `Draw a wire from ${home.controller.name} to ${target.name}`;
-    const order = (index.rig.wires.at(-1)?.order ?? 0) + 1;
-    const wire: Wire = {
-      id: newId(),
-      order,
-      from: { unitId: home.controller.id, port: home.controller.port },
-      to: { unitId: target.id, port: target.port },
-      transport: 'usb',
-      channels: null,
-      types: null,
-      forNotes: true,
-      forRemote: true,
-      passesOn: false,
-      note: '',
-    };
-    return [{ label, edit: batch(label, [insert('wires', wire)]) }];
+    const made = wire(home.controller, target, nextOrder(index.rig.wires), newId);
+    return [{ label, edit: batch(label, [insert('wires', made)]) }];
   }
   const channel = u7('channel' in message ? message.channel : 0);
   return wires.flatMap((wire): Fix[] => {

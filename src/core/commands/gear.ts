@@ -19,10 +19,10 @@ import { type NewId, nextOrder } from './shared';
 
 interface Unit {
   readonly id: string;
-  readonly name: string;
 }
 
-function wire(from: Unit, to: Unit, order: number, newId: NewId): Wire {
+/** A USB cable from a unit to a unit, everything let through. */
+export function wire(from: Unit, to: Unit, order: number, newId: NewId): Wire {
   return {
     id: newId(),
     order,

@@ -4,8 +4,8 @@ import type { RigIndex } from '../rig';
 import { accepts, arrivals, compileNetwork, type Network, routesFrom } from '../wires';
 import type { Demand, PlannedType } from './demand';
 import { sharing } from './demand';
+import type { Option } from './problem';
 import { controlsInOrder, notesInOrder, pairsInOrder, type SchoolId, unwantedMeaning } from './schools';
-import type { Option } from './search';
 
 export interface Wish {
   readonly school: SchoolId;

@@ -5,7 +5,8 @@ import type { RigIndex } from '../rig';
 import { type Cost, type CostLevel, difference } from './cost';
 import { type Demand, demandsOf, sharing } from './demand';
 import { messageAt, optionsFor, type Place, type Wish } from './options';
-import { type Problem, solve, USUAL_STEPS } from './search';
+import type { Problem } from './problem';
+import { solve, USUAL_STEPS } from './search';
 
 export interface Move {
   readonly demand: Demand;

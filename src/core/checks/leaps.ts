@@ -1,0 +1,114 @@
+// Knob and value apart: leaps after a change, and pedals whose place is not sent again.
+import { jumpsOf } from '../bench';
+import { changeAssignment, changeLanding, patch } from '../commands';
+import { type Assignment, batch, type Control, type Parameter, type RigIndex } from '../rig';
+import { showQuantity } from '../values';
+import { aimsFor, aimsOf, sweepOf } from './aims';
+import { type AssignmentCheck, type CheckContext, type Finding, type Fix, type Found, subjectOf } from './finding';
+import { homeOf } from './fix-parts';
+
+/** Whether a control keeps its place by hand: nothing moves it after the parameter. */
+const staysWhereItIs = (control: Control): boolean =>
+  !control.motor && !control.ring && control.kind !== 'encoder' && control.kind !== 'jog';
+
+/** What can leave knob and value apart: another bank of this control, or something else that moves the parameter. */
+function apartBecause(index: RigIndex, assignment: Assignment, control: Control, parameter: Parameter): string | null {
+  const banks = homeOf(index, assignment)?.controller.firmware.banks ?? 1;
+  const elsewhere = (index.assignmentsOf.get(control.id) ?? []).some(
+    (a) =>
+      a.id !== assignment.id && a.gesture.type === 'move' && (a.bank !== assignment.bank || a.layerId !== assignment.layerId),
+  );
+  if (assignment.bank !== null && banks > 1 && elsewhere)
+    return `${control.name} is turned for something else in another bank or layer.`;
+  const others = (index.sendsFor.get(parameter.id) ?? []).some((p) => p.assignment.id !== assignment.id);
+  return others ? `Something else on this rig moves ${parameter.name} too.` : null;
+}
+
+export const jumpAfterChange: AssignmentCheck = {
+  scope: 'assignment',
+  id: 'jump-after-change',
+  find: ({ index, around }, assignment, outcome) => {
+    const control = index.controls.get(assignment.controlId);
+    if (!control || !staysWhereItIs(control) || assignment.gesture.type !== 'move' || outcome.type !== 'played') return [];
+    return outcome.effects.flatMap((effect): Found[] => {
+      const parameter = index.parameters.get(effect.parameterId);
+      if (!effect.meant || parameter?.kind !== 'continuous') return [];
+      const why = apartBecause(index, assignment, control, parameter);
+      if (why === null) return [];
+      // A landing that jumps goes at once to where the knob stands: from one end of its sweep to the other at worst. What takes over
+      // in another way is tried.
+      const sweep = sweepOf(outcome.effects, parameter.id);
+      const eases = aimsOf(index, assignment).some((a) => a.parameter.id === parameter.id && a.landing.takeover !== 'jump');
+      const leap = eases ? jumpsOf(index, assignment, parameter, around)?.later : sweep && Math.abs(sweep.to - sweep.from);
+      const far = Math.abs(parameter.highest - parameter.lowest) / 8;
+      if (leap === undefined || leap === null || leap <= far) return [];
+      return [
+        {
+          severity: parameter.tags.includes('loudness') || parameter.tags.includes('feedback') ? 'caution' : 'note',
+          parameterId: parameter.id,
+          title: `${parameter.name} can jump by ${showQuantity(leap, parameter.unit)}.`,
+          reason: `${why} After that the knob is not where the value is, and the first turn takes the value there.`,
+          evidence: { type: 'trace' },
+        },
+      ];
+    });
+  },
+  fixes: takeoverFixes,
+};
+
+/** Another takeover, where the target offers one. */
+export function takeoverFixes(context: CheckContext, finding: Finding): readonly Fix[] {
+  return aimsFor(context, finding).flatMap(({ landing }): Fix[] => {
+    const can = context.index.targets.get(landing.targetId)?.reception.takeover ?? [];
+    return (['pickup', 'scale'] as const).flatMap((takeover): Fix[] => {
+      if (!can.includes(takeover) || landing.takeover === takeover) return [];
+      const label = takeover === 'pickup' ? 'Wait until the knob passes the value' : 'Move in proportion until they meet';
+      return [{ label, edit: changeLanding(landing, { takeover }, label) }];
+    });
+  });
+}
+
+/** A pedal stays where the foot left it; after a bank change firmware that does not send its place again leaves the value behind. */
+export const placeNotSentAgain: AssignmentCheck = {
+  scope: 'assignment',
+  id: 'place-not-sent-again',
+  find: ({ index }, assignment) => {
+    const home = homeOf(index, assignment);
+    if (!home || assignment.bank === null || home.controller.firmware.banks < 2 || home.controller.firmware.resendsPositions)
+      return [];
+    if (
+      (home.control.kind !== 'expression' && home.control.kind !== 'fader') ||
+      home.control.motor ||
+      assignment.gesture.type !== 'move'
+    )
+      return [];
+    const others = (index.assignmentsOf.get(home.control.id) ?? []).some(
+      (a) => a.bank !== assignment.bank && a.gesture.type === 'move',
+    );
+    if (!others) return [];
+    return [
+      {
+        severity: 'note',
+        title: `${home.control.name} says nothing when this bank is chosen.`,
+        reason: 'The controller does not send places again after a bank change: until it is moved, the value stays as it was.',
+      },
+    ];
+  },
+  fixes: (context, finding) => {
+    const { index } = context;
+    const assignment = subjectOf(context, finding);
+    const home = assignment && homeOf(index, assignment);
+    if (!assignment || !home) return [];
+    const label = `${home.controller.name} can send places again: switch that on`;
+    return [
+      { label: 'Put it in every bank', edit: changeAssignment(assignment, { bank: null }, 'Put it in every bank') },
+      {
+        label,
+        edit: batch(
+          label,
+          patch('controllers', home.controller, { firmware: { ...home.controller.firmware, resendsPositions: true } }),
+        ),
+      },
+    ];
+  },
+};

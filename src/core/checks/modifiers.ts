@@ -1,0 +1,151 @@
+// Modifiers: functions in the way, layers that can stay open, releases that go elsewhere.
+import { leftOn, showValue } from '../bench';
+import { changeBehaviour, patch, removeAssignment, setTap } from '../commands';
+import { type Assignment, batch, type Layer, type RigIndex, reaches } from '../rig';
+import { type AssignmentCheck, type Fix, type Found, type RigCheck, subjectOf } from './finding';
+import { alternating, homeOf, sendsFor } from './fix-parts';
+
+/** A modifier that does something else with each press. */
+export const modifierCovered: RigCheck = {
+  scope: 'rig',
+  id: 'modifier-covered',
+  reads: ['layers', 'assignments', 'controls'],
+  find: ({ index }) =>
+    index.rig.layers.flatMap((layer): Found[] => {
+      const control = index.controls.get(layer.modifierControlId ?? '');
+      const fires = covering(index, layer);
+      if (!control || fires.length === 0) return [];
+      return [
+        {
+          severity: 'caution',
+          about: 'layers',
+          subjectId: layer.id,
+          title: `Opening ${layer.name} also does something else.`,
+          reason: `${control.name} opens the layer and has ${fires.length === 1 ? 'a function' : `${fires.length} functions`} of its own that fires at the same press.`,
+        },
+      ];
+    }),
+  fixes: ({ index, newId }, finding) => {
+    const layer = index.layers.get(finding.subjectId);
+    if (!layer) return [];
+    const fires = covering(index, layer);
+    const [only] = fires;
+    const asTap = fires.length === 1 && only && layer.madeIn === 'controller' ? tapped(index, layer, only, newId) : [];
+    const label = fires.length === 1 ? 'Take that function off' : 'Take those functions off';
+    return [
+      ...asTap,
+      {
+        label,
+        edit: batch(
+          label,
+          fires.map((a) => removeAssignment(index, a)),
+        ),
+      },
+    ];
+  },
+};
+
+const covering = (index: RigIndex, layer: Layer): readonly Assignment[] =>
+  (index.assignmentsOf.get(layer.modifierControlId ?? '') ?? []).filter(
+    (a) => a.gesture.type === 'press' || a.gesture.type === 'release',
+  );
+
+/** The function as what a short tap of the modifier does. */
+function tapped(index: RigIndex, layer: Layer, function_: Assignment, newId: () => string): Fix[] {
+  const parameter = index.parameters.get(sendsFor(function_, null)[0]?.send.meant[0] ?? '');
+  if (!parameter) return [];
+  const made = setTap(index, layer, parameter, newId);
+  if (!made.ok) return [];
+  const label = `Let a short tap do ${parameter.name}`;
+  return [{ label, edit: batch(label, [removeAssignment(index, function_), made.value]) }];
+}
+
+/** Over a radio wire a release can get lost: then the host keeps its layer open. */
+export const modifierStuck: RigCheck = {
+  scope: 'rig',
+  id: 'modifier-stuck',
+  reads: ['layers', 'wires', 'controls', 'targets'],
+  find: ({ index }) =>
+    index.rig.layers.flatMap((layer): Found[] => {
+      const wires = radioFor(index, layer);
+      const control = index.controls.get(layer.modifierControlId ?? '');
+      if (!control || wires.length === 0) return [];
+      return [
+        {
+          severity: 'note',
+          about: 'layers',
+          subjectId: layer.id,
+          title: `${layer.name} can stay open.`,
+          reason: `The host opens it when ${control.name} goes down and closes it when the release arrives. Over ${wires[0]?.transport === 'bluetooth' ? 'radio' : 'a network'} a release can get lost; press and let go once more to close it.`,
+        },
+      ];
+    }),
+  fixes: ({ index }, finding) => {
+    const layer = index.layers.get(finding.subjectId);
+    if (!layer) return [];
+    const cable = radioFor(index, layer).map((wire) => {
+      const label = 'Use a USB cable';
+      return { label, edit: batch(label, patch('wires', wire, { transport: 'usb' })) };
+    });
+    const label = 'Switch the layer with a press instead';
+    return [...cable, { label, edit: batch(label, patch('layers', layer, { mode: 'toggled' })) }];
+  },
+};
+
+function radioFor(index: RigIndex, layer: Layer) {
+  if (layer.madeIn !== 'host' || layer.mode !== 'while-held') return [];
+  const home = index.controls.get(layer.modifierControlId ?? '')?.controllerId ?? '';
+  return (index.wiresFrom.get(home) ?? []).filter((w) => w.transport === 'bluetooth' || w.transport === 'network');
+}
+
+/** Firmware that looks the release up anew: a modifier that goes down in between sends it elsewhere. */
+export const releaseElsewhere: AssignmentCheck = {
+  scope: 'assignment',
+  id: 'release-elsewhere',
+  find: ({ index, around }, assignment, outcome) => {
+    const home = homeOf(index, assignment);
+    if (home?.controller.firmware.releaseLookup !== 'current-layer' || assignment.layerId !== null) return [];
+    if (outcome.type !== 'played' || assignment.gesture.type !== 'press') return [];
+    if (!sendsFor(assignment, null).some(({ send }) => send.behaviour.type === 'momentary' || send.behaviour.type === 'range'))
+      return [];
+    for (const layer of index.rig.layers) {
+      if (layer.madeIn !== 'controller' || layer.modifierControlId === null || !reaches(layer, home.control)) continue;
+      if (index.controls.get(layer.modifierControlId)?.controllerId !== home.controller.id) continue;
+      for (const effect of outcome.effects) {
+        const parameter = index.parameters.get(effect.parameterId);
+        if (!parameter || !effect.meant || effect.did.type !== 'on-while-held') continue;
+        const left = leftOn(index, assignment, parameter, layer.modifierControlId, around);
+        if (left === null || left === parameter.start) continue;
+        return [
+          {
+            severity: 'caution',
+            parameterId: parameter.id,
+            title: `${parameter.name} hangs at ${showValue(parameter, left)} when ${layer.name} opens while it is held.`,
+            reason: 'This controller looks up the release in the layer that is open then, so the one that ends it is never sent.',
+            evidence: { type: 'trace' },
+          },
+        ];
+      }
+    }
+    return [];
+  },
+  fixes: (context, finding) => {
+    const { index } = context;
+    const assignment = subjectOf(context, finding);
+    const home = assignment && homeOf(index, assignment);
+    if (!assignment || !home) return [];
+    const label = `${home.controller.name} can end a press where it began: switch that on`;
+    const kept: Fix = {
+      label,
+      edit: batch(
+        label,
+        patch('controllers', home.controller, { firmware: { ...home.controller.firmware, releaseLookup: 'press-layer' } }),
+      ),
+    };
+    const alternate = sendsFor(assignment, finding.parameterId).flatMap(({ at }): Fix[] => {
+      const edit = changeBehaviour(assignment, at, alternating(127, 0));
+      return edit ? [{ label: 'Alternate 127 and 0, without a release', edit }] : [];
+    });
+    return [...alternate, kept];
+  },
+};
