@@ -1,3 +1,4 @@
+// Places: what nothing leads to, and what nothing leads back from.
 import { assignAction, changeAssignment } from '../commands';
 import type { Control, Controller, RigIndex } from '../rig';
 import { type AssignmentCheck, type ControllerCheck, type Fix, type Found, subjectOf } from './finding';

@@ -1,3 +1,4 @@
+// Ranges: coarse steps, centres that cannot be reached, ranges cut at the sender, dead parts of the travel. Read from the simulated sweep.
 import { changeBehaviour, changeLanding, changeMessage, patch } from '../commands';
 import { messageSchema, u14, valueMax } from '../midi';
 import { isFree } from '../numbers';
@@ -7,27 +8,34 @@ import { type Aim, aimsFor, aimsOf, sweepOf } from './aims';
 import { type AssignmentCheck, type CheckContext, type Fix, type Found, subjectOf } from './finding';
 import { homeOf } from './fix-parts';
 
+type Sweep = NonNullable<ReturnType<typeof sweepOf>>;
+
+/** What a sweep tells of each continuous parameter that it is meant for. */
+const swept =
+  (tell: (parameter: Parameter, sweep: Sweep) => Pick<Found, 'severity' | 'title' | 'reason'> | null): AssignmentCheck['find'] =>
+  ({ index }, _assignment, outcome) => {
+    if (outcome.type !== 'played') return [];
+    return outcome.effects.flatMap((effect): Found[] => {
+      const parameter = index.parameters.get(effect.parameterId);
+      const sweep = sweepOf(outcome.effects, effect.parameterId);
+      if (!effect.meant || parameter?.kind !== 'continuous' || !sweep) return [];
+      const told = tell(parameter, sweep);
+      return told ? [{ ...told, parameterId: parameter.id, evidence: { type: 'trace' } }] : [];
+    });
+  };
+
 export const coarseSteps: AssignmentCheck = {
   scope: 'assignment',
   id: 'coarse-steps',
-  find: ({ index }, _assignment, outcome) =>
-    outcome.type !== 'played'
-      ? []
-      : outcome.effects.flatMap((effect): Found[] => {
-          const parameter = index.parameters.get(effect.parameterId);
-          const sweep = sweepOf(outcome.effects, effect.parameterId);
-          if (!parameter || !sweep || !effect.meant || parameter.tolerance === null || parameter.kind !== 'continuous') return [];
-          if (sweep.largestStep <= parameter.tolerance * (1 + 1e-9)) return [];
-          return [
-            {
-              severity: 'caution',
-              parameterId: parameter.id,
-              title: `${parameter.name} moves in steps of up to ${showQuantity(sweep.largestStep, parameter.unit)}.`,
-              reason: `It sounds smooth up to ${showQuantity(parameter.tolerance, parameter.unit)}; ${sweep.count} values have to do for the whole way.`,
-              evidence: { type: 'trace' },
-            },
-          ];
-        }),
+  find: swept((parameter, sweep) =>
+    parameter.tolerance === null || sweep.largestStep <= parameter.tolerance * (1 + 1e-9)
+      ? null
+      : {
+          severity: 'caution',
+          title: `${parameter.name} moves in steps of up to ${showQuantity(sweep.largestStep, parameter.unit)}.`,
+          reason: `It sounds smooth up to ${showQuantity(parameter.tolerance, parameter.unit)}; ${sweep.count} values have to do for the whole way.`,
+        },
+  ),
   fixes: (context, finding) => aimsFor(context, finding).flatMap((aim) => [...finer(context, aim), ...narrower(aim)]),
 };
 
@@ -160,23 +168,15 @@ const DEAD = 0.1;
 export const deadTravel: AssignmentCheck = {
   scope: 'assignment',
   id: 'dead-travel',
-  find: ({ index }, _assignment, outcome) =>
-    outcome.type !== 'played'
-      ? []
-      : outcome.effects.flatMap((effect): Found[] => {
-          const parameter = index.parameters.get(effect.parameterId);
-          const sweep = sweepOf(outcome.effects, effect.parameterId);
-          if (!effect.meant || parameter?.kind !== 'continuous' || !sweep || sweep.longestStill <= DEAD) return [];
-          return [
-            {
-              severity: 'note',
-              parameterId: parameter.id,
-              title: `${Math.round(sweep.longestStill * 100)} % of the travel moves nothing.`,
-              reason: `Over that part of the way ${parameter.name} stays where it is: a dead zone, a calibration that ends early, or a flat curve.`,
-              evidence: { type: 'trace' },
-            },
-          ];
-        }),
+  find: swept((parameter, sweep) =>
+    sweep.longestStill <= DEAD
+      ? null
+      : {
+          severity: 'note',
+          title: `${Math.round(sweep.longestStill * 100)} % of the travel moves nothing.`,
+          reason: `Over that part of the way ${parameter.name} stays where it is: a dead zone, a calibration that ends early, or a flat curve.`,
+        },
+  ),
   fixes: (context, finding) => {
     const assignment = subjectOf(context, finding);
     const control = assignment && context.index.controls.get(assignment.controlId);

@@ -1,3 +1,4 @@
+// What has to be within reach: what is urgent, and a way to silence each target.
 import { assign, changeAssignment } from '../commands';
 import { ccEntry } from '../midi';
 import type { Assignment, Controller, Parameter, RigIndex, Target } from '../rig';
