@@ -240,13 +240,16 @@ const api = {
   },
 };
 
+/** More moves than this at once are not tried beforehand: that would be judging the whole rig anew. */
+const MOST_TRIED = 1000;
+
 function preview(now: Judgement, { moves, refused }: ByHand, label: string): Preview {
   const edit = moves.length === 0 ? null : renumber(now.index, moves, label);
   return {
     moves: moves.map((m) => line(now, m)),
     refused: refused.map(({ demand, why }) => [demandName(now.index, demand), why]),
     edit,
-    consequences: edit && consequencesOf(now, edit),
+    consequences: edit && moves.length <= MOST_TRIED ? consequencesOf(now, edit) : null,
     ...effortOf(now.index, demandsOf(now.index), moves),
   };
 }

@@ -105,7 +105,7 @@ test('pins that cannot stand together are named, with what would loosen them', a
   await chosen.getByRole('button', { name: 'Pin, so that plans leave it' }).click();
   await page.getByRole('tab', { name: 'Number plan' }).click();
   const plan = page.getByRole('region', { name: 'Number plan' });
-  await expect(plan).toContainText('These 2 cannot all have a number.');
+  await expect(plan).toContainText('These two cannot both have a number.');
   await expect(plan).toContainText('let pinned numbers move');
 });
 

@@ -39,7 +39,10 @@ export function demandsOf(index: RigIndex): readonly Demand[] {
   const homeOf = new Map<string, PlacedSend>();
   const shares = sharing(index);
   const controllerOf = (p: PlacedSend): string => index.controls.get(p.assignment.controlId)?.controllerId ?? '';
-  for (const assignment of index.rig.assignments) {
+  // What Base stands in for comes after Base, wherever it stands in the rig.
+  const borrowed = index.rig.assignments.filter((a) => standInOf(index, a) !== null);
+  const late = new Set(borrowed);
+  for (const assignment of [...index.rig.assignments.filter((a) => !late.has(a)), ...borrowed]) {
     assignment.actions.forEach((action, actionIndex) => {
       if (action.type !== 'send' || !isPlanned(action.message)) return;
       const placed: PlacedSend = { assignment, actionIndex, send: action };

@@ -162,10 +162,13 @@ describe('what stays', () => {
       [landing('freeze'), landing('gate', { id: 'l2', hostLayerId: 'heel' })],
     );
     const demands = demandsOf(indexRig(rig));
+    const shapes = (r: Rig): number[][] => demandsOf(indexRig(r)).map((d) => [d.sends.length, d.landings.length]);
     expect(demands.map((d) => [d.sends.length, d.landings.length])).toEqual([
       [2, 2],
       [0, 0],
     ]);
+    // In whatever order the two were made.
+    expect(shapes({ ...rig, assignments: [...rig.assignments].reverse() })).toEqual(shapes(rig));
   });
   it('what a target still listens for is not given out', () => {
     const rig = rigOf([{}]);

@@ -130,6 +130,9 @@ export function PlanPanel({ index }: { readonly index: RigIndex }) {
           </div>
         )}
         {preview && <ConsequenceWords consequences={preview.consequences} />}
+        {preview?.edit && preview.consequences === null && (
+          <p className="text-xs text-ink-2">Too many moves to try beforehand. Undo takes them all back at once.</p>
+        )}
       </div>
       <footer className="flex items-center gap-2 border-t px-4 py-2.5">
         <Button tone="primary" disabled={!preview?.edit} onClick={apply}>
@@ -163,9 +166,11 @@ function Answer({ answer, demands }: { readonly answer: PlanAnswer | null; reado
           <b>
             {answer.who.length === 1
               ? `${answer.who[0]?.name ?? 'One function'} can have no number at all.`
-              : `These ${answer.who.length} cannot all have a number.`}
+              : answer.who.length === 2
+                ? 'These two cannot both have a number.'
+                : `These ${answer.who.length} cannot all have a number.`}
           </b>{' '}
-          {answer.who.length > 1 && 'Leave any one of them out, and the others can.'}
+          {answer.who.length > 2 && 'Leave any one of them out, and the others can.'}
         </p>
         <p className="mt-1 line-clamp-4 text-xs text-ink-2" title={answer.who.map((w) => `${w.place} ${w.name}`).join(', ')}>
           {answer.who
