@@ -7,9 +7,9 @@ it('holds what a plain map holds after the same changes, and leaves the maps bef
   fc.assert(
     fc.property(changes, (steps) => {
       const plain = new Map<string, number>();
-      const kept: [Sharded<number>, string][] = [];
+      const kept: [Sharded<string, number>, string][] = [];
       const seen = (map: Iterable<[string, number]>): string => JSON.stringify([...map].sort());
-      let map: Sharded<number> | undefined;
+      let map: Sharded<string, number> | undefined;
       for (const step of steps) {
         const last = new Map(step);
         map = sharded(map, last);

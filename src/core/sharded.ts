@@ -3,33 +3,36 @@
 /** 128 shards: a change in a map of 20,000 entries copies about 160 of them. */
 const SHARDS = 128;
 
-/** A read-only map in shards. Entries come shard by shard, not in the order in which they were put. */
-export interface Sharded<T> {
-  readonly get: (key: string) => T | undefined;
-  readonly has: (key: string) => boolean;
-  readonly keys: () => IterableIterator<string>;
-  readonly values: () => IterableIterator<T>;
-  readonly entries: () => IterableIterator<[string, T]>;
-  readonly [Symbol.iterator]: () => IterableIterator<[string, T]>;
-  readonly size: number;
-  readonly shards: readonly ReadonlyMap<string, T>[];
+/** What is asked of a map, whatever it is made of. */
+export interface Lookup<K, T> {
+  readonly get: (key: K) => T | undefined;
+  readonly has: (key: K) => boolean;
+  readonly keys: () => IterableIterator<K>;
 }
 
-function shardOf(key: string): number {
+/** A read-only map in shards. Entries come shard by shard, not in the order in which they were put. */
+export interface Sharded<K extends string | number, T> extends Lookup<K, T> {
+  readonly values: () => IterableIterator<T>;
+  readonly entries: () => IterableIterator<[K, T]>;
+  readonly [Symbol.iterator]: () => IterableIterator<[K, T]>;
+  readonly size: number;
+  readonly shards: readonly ReadonlyMap<K, T>[];
+}
+
+function shardOf(key: string | number): number {
+  if (typeof key === 'number') return Math.abs(key) % SHARDS;
   let hash = 0;
   for (let i = 0; i < key.length; i++) hash = (hash * 31 + key.charCodeAt(i)) | 0;
   return hash & (SHARDS - 1);
 }
 
 /** Changes to be made to a map: what is set, and null for what goes. */
-export type Changes<T> = ReadonlyMap<string, T | null>;
+export type Changes<K, T> = ReadonlyMap<K, T | null>;
 
 /** The map before with some changes. */
-export function sharded<T>(before: Sharded<T> | undefined, changes: Changes<T>): Sharded<T> {
-  const shards: ReadonlyMap<string, T>[] = before
-    ? before.shards.slice()
-    : Array.from({ length: SHARDS }, () => new Map<string, T>());
-  const own = new Map<number, Map<string, T>>();
+export function sharded<K extends string | number, T>(before: Sharded<K, T> | undefined, changes: Changes<K, T>): Sharded<K, T> {
+  const shards: ReadonlyMap<K, T>[] = before ? before.shards.slice() : Array.from({ length: SHARDS }, () => new Map<K, T>());
+  const own = new Map<number, Map<K, T>>();
   let size = before?.size ?? 0;
   for (const [key, value] of changes) {
     const at = shardOf(key);
@@ -48,8 +51,8 @@ export function sharded<T>(before: Sharded<T> | undefined, changes: Changes<T>):
   return mapOver(shards, size);
 }
 
-function mapOver<T>(shards: readonly ReadonlyMap<string, T>[], size: number): Sharded<T> {
-  function* entries(): IterableIterator<[string, T]> {
+function mapOver<K extends string | number, T>(shards: readonly ReadonlyMap<K, T>[], size: number): Sharded<K, T> {
+  function* entries(): IterableIterator<[K, T]> {
     for (const shard of shards) yield* shard.entries();
   }
   return {

@@ -1,16 +1,6 @@
 // What an edit can have touched: found by comparing two states of a rig, row by row, by identity.
 import { heardKeys } from '../midi';
-import {
-  type Assignment,
-  type Landing,
-  messagesOf,
-  type PlacedSend,
-  type Rig,
-  type RigIndex,
-  type Row,
-  rowsOf,
-  type TableName,
-} from '../rig';
+import { type Assignment, changedIds, type Landing, messagesOf, type PlacedSend, type Rig, type RigIndex } from '../rig';
 
 export interface Affected {
   /** Assignments to simulate again. */
@@ -141,27 +131,4 @@ function neighbours(index: RigIndex, id: string, found: Set<string>): void {
     }
     for (const parameterId of action.meant) for (const p of index.sendsFor.get(parameterId) ?? []) found.add(p.assignment.id);
   }
-}
-
-/** Identifiers of the rows that differ between two states of a table. Rows are compared by identity: edits keep untouched ones. */
-function changedIds<T extends TableName>(before: Rig, after: Rig, table: T): string[] {
-  const a: readonly Row<T>[] = rowsOf(before, table);
-  const b: readonly Row<T>[] = rowsOf(after, table);
-  if (a === b) return [];
-  let start = 0;
-  while (start < a.length && start < b.length && a[start] === b[start]) start++;
-  let endA = a.length;
-  let endB = b.length;
-  while (endA > start && endB > start && a[endA - 1] === b[endB - 1]) {
-    endA--;
-    endB--;
-  }
-  const middle = new Set<Row<T>>(a.slice(start, endA));
-  const ids = new Set<string>();
-  for (const row of b.slice(start, endB)) {
-    if (middle.has(row)) middle.delete(row);
-    else ids.add(row.id);
-  }
-  for (const row of middle) ids.add(row.id);
-  return [...ids];
 }

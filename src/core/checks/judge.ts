@@ -12,9 +12,9 @@ import { checksOf, controllerChecks, rigChecks } from './registry';
 
 export interface Judgement {
   readonly index: RigIndex;
-  readonly outcomes: Sharded<Outcome>;
+  readonly outcomes: Sharded<string, Outcome>;
   /** Findings by the row that they are about. */
-  readonly findings: Sharded<readonly Finding[]>;
+  readonly findings: Sharded<string, readonly Finding[]>;
   /** Rows whose outcome or findings were computed anew for this judgement. */
   readonly renewed: ReadonlySet<string>;
   /** The same findings by what was asked: an assignment, a controller, a check over the rig. */
@@ -23,7 +23,7 @@ export interface Judgement {
 }
 
 interface Sources {
-  readonly assignments: Sharded<readonly Finding[]>;
+  readonly assignments: Sharded<string, readonly Finding[]>;
   readonly controllers: ReadonlyMap<string, readonly Finding[]>;
   readonly rig: ReadonlyMap<CheckId, readonly Finding[]>;
 }

@@ -131,7 +131,7 @@ describe('the search of places', () => {
         const rig = rigOf(wishes, of);
         same(rig);
       }),
-      { numRuns: 150 },
+      { numRuns: 250 },
     );
   });
   it('and with a layer that stays open, or is for the next press', () => {
@@ -144,8 +144,15 @@ describe('the search of places', () => {
           same(rigOf(wishes, of, [layer({ mode })]));
         },
       ),
-      { numRuns: 150 },
+      { numRuns: 250 },
     );
+  });
+  it('tells a long press from a short one on firmware that waits for a second tap', () => {
+    const wishes: Wish[] = [
+      { on: 'fs2', gesture: 'double-tap', bank: null, to: { type: 'step', what: 'bank', by: 1 } },
+      { on: 'fs2', gesture: 'press', bank: null, layerId: 'heel', to: { type: 'page', page: 2 } },
+    ];
+    same(rigOf(wishes, { banks: 1, pages: 2, press: 'waits', releaseLookup: 'current-layer' }, [layer({ mode: 'next-press' })]));
   });
   it('counts a modifier that is held as a press of its own', () => {
     const rig = rigOf([{ on: 'fs1', gesture: 'press', bank: null, layerId: 'heel', to: { type: 'bank', bank: 2 } }], {}, [

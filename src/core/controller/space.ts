@@ -107,7 +107,7 @@ export function exploreController(index: RigIndex, controller: Controller): Spac
       moves.push({ weight, place: to, layers, left, words });
     };
     for (const control of tried) {
-      for (const gesture of gesturesOf(index, control)) {
+      for (const gesture of gesturesOf(index, control, firmware.press === 'waits')) {
         add(played(program, from, control, gesture, null), 1, () => wordsOf(control, gesture, null));
         for (const layer of held) {
           const modifier = index.controls.get(layer.modifierControlId ?? '');
@@ -271,9 +271,16 @@ function leadsSomewhere(index: RigIndex, program: ControllerProgram, control: Co
 const acts = (index: RigIndex, control: Control, layer: Layer): boolean =>
   (index.assignmentsOf.get(control.id) ?? []).some((a) => a.layerId === layer.id && a.actions.some((x) => x.type === 'go'));
 
-function gesturesOf(index: RigIndex, control: Control): readonly Gesture[] {
+/**
+ * Gestures that can lead somewhere. On firmware that waits for a second tap a long press is not the same as a short one: the press goes
+ * out while the finger is still down, and so in the place where it went down.
+ */
+function gesturesOf(index: RigIndex, control: Control, waits: boolean): readonly Gesture[] {
   const all = new Set((index.assignmentsOf.get(control.id) ?? []).map((a) => a.gesture.type));
-  const byHold = all.has('hold') || (index.layersByModifier.get(control.id) ?? []).some((l) => l.tap.length > 0);
+  const byHold =
+    all.has('hold') ||
+    (waits && all.has('double-tap')) ||
+    (index.layersByModifier.get(control.id) ?? []).some((l) => l.tap.length > 0);
   return ['tap', ...(byHold ? (['hold'] as const) : []), ...(all.has('double-tap') ? (['double-tap'] as const) : [])];
 }
 

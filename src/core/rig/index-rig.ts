@@ -1,15 +1,9 @@
 // Look-ups over a rig, built once per change: every question that a screen or a check asks again and again.
-import { addressKey, heardKeys, type Message, withNumber } from '../midi';
-import type { Assignment, Control, Controller, Counter, Landing, Layer, Parameter, Rig, Send, Target, Wire } from './schema';
+import { addressKey } from '../midi';
+import type { Control, Controller, Counter, Landing, Layer, Parameter, Rig, Target, Wire } from './schema';
+import { type SendIndex, sendIndex } from './send-index';
 
-/** A send where it stands: which assignment, which of its actions. */
-export interface PlacedSend {
-  readonly assignment: Assignment;
-  readonly actionIndex: number;
-  readonly send: Send;
-}
-
-export interface RigIndex {
+export interface RigIndex extends SendIndex {
   readonly rig: Rig;
   readonly controllers: ReadonlyMap<string, Controller>;
   readonly controls: ReadonlyMap<string, Control>;
@@ -23,18 +17,7 @@ export interface RigIndex {
   readonly controlsOf: ReadonlyMap<string, readonly Control[]>;
   readonly parametersOf: ReadonlyMap<string, readonly Parameter[]>;
   readonly wiresFrom: ReadonlyMap<string, readonly Wire[]>;
-  readonly assignments: ReadonlyMap<string, Assignment>;
-  readonly assignmentsOf: ReadonlyMap<string, readonly Assignment[]>;
-  /** Controls that chords of others name. */
-  readonly chordPartners: ReadonlySet<string>;
-  /** Sends by the key of each address that they can put out. */
-  readonly sendsAt: ReadonlyMap<number, readonly PlacedSend[]>;
-  /** Sends of sequences by the key of each plain control change that carries them. */
-  readonly sequencesAt: ReadonlyMap<number, readonly PlacedSend[]>;
-  /** Sends by the parameter that they are meant for. */
-  readonly sendsFor: ReadonlyMap<string, readonly PlacedSend[]>;
-  /** SysEx messages that are sent, and that are listened for. */
-  readonly sysexSent: readonly (readonly number[])[];
+  /** SysEx messages that are listened for. */
   readonly sysexHeard: readonly (readonly number[])[];
   readonly landingsAt: ReadonlyMap<number, readonly Landing[]>;
   readonly landingsOf: ReadonlyMap<string, readonly Landing[]>;
@@ -50,7 +33,11 @@ export function indexRig(rig: Rig, before?: RigIndex): RigIndex {
   const targetsSame = kept?.targets === rig.targets && kept.parameters === rig.parameters && kept.wires === rig.wires;
   const targets = before && targetsSame ? before : targetIndex(rig);
   const layers = before && kept?.layers === rig.layers ? before : layerIndex(rig);
-  const sends = before && kept?.assignments === rig.assignments && gearSame ? before : sendIndex(rig, gear.counters);
+  const countersSame = kept?.counters === rig.counters;
+  const sends =
+    before && kept?.assignments === rig.assignments && countersSame
+      ? before
+      : sendIndex(rig, gear.counters, before && countersSame ? { rig: before.rig, index: before } : undefined);
   const landings = before && kept?.landings === rig.landings ? before : landingIndex(rig);
   return {
     rig,
@@ -121,49 +108,8 @@ function layerIndex(rig: Rig) {
   return { layers: byId(rig.layers), layersByModifier, layersBySignal };
 }
 
-function sendIndex(rig: Rig, counters: ReadonlyMap<string, Counter>) {
-  const sendsAt = new Map<number, PlacedSend[]>();
-  const sysexSent: (readonly number[])[] = [];
-  const sequencesAt = new Map<number, PlacedSend[]>();
-  const sendsFor = new Map<string, PlacedSend[]>();
-  const chordPartners = new Set<string>();
-  for (const assignment of rig.assignments) {
-    if (assignment.gesture.type === 'chord') chordPartners.add(assignment.gesture.with);
-    for (let actionIndex = 0; actionIndex < assignment.actions.length; actionIndex++) {
-      const action = assignment.actions[actionIndex];
-      if (action?.type !== 'send') continue;
-      const placed = { assignment, actionIndex, send: action };
-      for (const message of messagesOf(action, counters)) {
-        put(sendsAt, addressKey(message), placed);
-        if (message.type === 'sysex') sysexSent.push(message.bytes);
-        if (message.type === 'cc' || message.type === 'note') continue;
-        for (const key of heardKeys(message).slice(1)) put(sequencesAt, key, placed);
-      }
-      for (const id of action.meant) put(sendsFor, id, placed);
-    }
-  }
-  return {
-    assignments: byId(rig.assignments),
-    assignmentsOf: groupBy(rig.assignments, (a) => a.controlId),
-    chordPartners,
-    sendsAt,
-    sequencesAt,
-    sysexSent,
-    sendsFor,
-  };
-}
-
 const landingIndex = (rig: Rig) => ({
   landingsAt: groupBy(rig.landings, (l) => addressKey(l.address)),
   landingsOf: groupBy(rig.landings, (l) => l.parameterId),
   sysexHeard: rig.landings.flatMap((l) => (l.address.type === 'sysex' ? [l.address.bytes] : [])),
 });
-
-/** Every address that a send can put out: one, or each number of the counter for a stepping program. */
-export function messagesOf(send: Send, counters: ReadonlyMap<string, Counter>): readonly Message[] {
-  if (send.message.type !== 'program' || send.behaviour.type !== 'stepping') return [send.message];
-  const counter = counters.get(send.behaviour.counterId);
-  if (!counter) return [send.message];
-  const last = Math.min(counter.to, 127);
-  return Array.from({ length: Math.max(0, last - counter.from + 1) }, (_, i) => withNumber(send.message, counter.from + i));
-}

@@ -1,6 +1,7 @@
 export { apply, applyTracked, byOrder, type EditProblem, type Touched } from './apply';
+export { changedIds } from './diff';
 export { batch, type Edit, editSchema, insert, invert, labelOf, remove, set } from './edit';
-export { groupBy, indexRig, messagesOf, type PlacedSend, type RigIndex } from './index-rig';
+export { groupBy, indexRig, type RigIndex } from './index-rig';
 export { sameJson } from './json';
 export { baseAt, hostLayerAt, layersOn, reaches, standInOf } from './layers';
 export { type Panel, type PanelControl, type PanelCounts, panelFromCounts } from './panel';
@@ -42,6 +43,7 @@ export {
   tableNames,
   type Wire,
 } from './schema';
+export { messagesOf, type PlacedSend } from './send-index';
 export { commonFirmware } from './templates/firmware';
 export { commonReception } from './templates/reception';
 export { type ControllerTemplate, controllerTemplates } from './templates/templates.data';
