@@ -121,10 +121,12 @@ const meet = (a: Assignment, b: Assignment): boolean =>
 const counts = (a: Assignment, counters: ReadonlySet<string>): boolean =>
   a.actions.some((x) => x.type === 'send' && x.behaviour.type === 'stepping' && counters.has(x.behaviour.counterId));
 
-/** Adds whoever shares an address or a parameter with an assignment. */
+/** Adds whoever shares an address, a parameter or a place on its control with an assignment: findings name each other. */
 function neighbours(index: RigIndex, id: string, found: Set<string>): void {
   const assignment = index.assignments.get(id);
-  for (const action of assignment?.actions ?? []) {
+  if (!assignment) return;
+  for (const a of index.assignmentsOf.get(assignment.controlId) ?? []) if (meet(a, assignment)) found.add(a.id);
+  for (const action of assignment.actions) {
     if (action.type !== 'send') continue;
     for (const message of messagesOf(action, index.counters)) {
       for (const key of heardKeys(message)) for (const p of sendersAt(index, key)) found.add(p.assignment.id);

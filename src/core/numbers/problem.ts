@@ -97,8 +97,22 @@ export function separate({ options, classOf, meets, neighbours }: Problem): read
     parent[find(a)] = find(b);
   };
   // One row of each class stands for all of them at a cell: rows of one class always meet.
-  const at = new Map<number, Map<number, number>>();
+  const firstAt = new Map<number, Map<number, number>>();
+  for (const c of new Set(classOf)) firstAt.set(c, new Map());
   const listed = new Map<readonly Option[], Map<number, number>>();
+  const sit = (row: number, own: number, mine: Map<number, number>, cell: number): void => {
+    const same = mine.get(cell);
+    if (same !== undefined) {
+      join(row, same);
+      return;
+    }
+    mine.set(cell, row);
+    if (firstAt.size === 1) return;
+    for (const [other, theirs] of firstAt) {
+      const first = other === own || !meets(own, other) ? undefined : theirs.get(cell);
+      if (first !== undefined) join(row, first);
+    }
+  };
   options.forEach((list, row) => {
     const own = classOf[row] ?? 0;
     // Rows of one class with one list of options meet wherever the first of them does.
@@ -110,20 +124,11 @@ export function separate({ options, classOf, meets, neighbours }: Problem): read
       return;
     }
     alike.set(own, row);
+    const mine = firstAt.get(own);
+    if (!mine) return;
     for (const { cell, second } of list) {
-      for (const key of second < 0 ? [cell] : [cell, second]) {
-        let there = at.get(key);
-        if (!there) {
-          there = new Map();
-          at.set(key, there);
-        }
-        const same = there.get(own);
-        if (same !== undefined) join(row, same);
-        else {
-          for (const [other, first] of there) if (meets(own, other)) join(row, first);
-          there.set(own, row);
-        }
-      }
+      sit(row, own, mine, cell);
+      if (second >= 0) sit(row, own, mine, second);
     }
   });
   for (const [a, b] of neighbours) join(a, b);

@@ -1,0 +1,76 @@
+// Judging carried through many edits against judging anew.
+import * as fc from 'fast-check';
+import { expect, it } from 'vitest';
+import { cc } from '../../../tests/kit/small-rig';
+import { lanternHour } from '../../demo/lantern-hour';
+import { u7 } from '../midi';
+import { apply, type Edit, type Rig, set } from '../rig';
+import { accept, judge } from './index';
+
+const at = '2026-03-01T12:00:00.000Z';
+const pick = <T>(rows: readonly T[], n: number): T | undefined => rows[n % Math.max(1, rows.length)];
+
+/** Edits of every table that a check reads, by number: the same number on the same rig is the same edit. */
+const makers: readonly ((rig: Rig, n: number) => Edit | null)[] = [
+  (rig, n) => on(pick(rig.parameters, n), (p) => set('parameters', p, 'tags', n % 2 ? ['panic'] : ['urgent', 'loudness'])),
+  (rig, n) => on(pick(rig.parameters, n), (p) => set('parameters', p, 'name', n % 3 ? 'Twin' : `P ${n}`)),
+  (rig, n) => on(pick(rig.parameters, n), (p) => set('parameters', p, 'start', n % 2 ? p.highest : p.lowest)),
+  (rig, n) => on(pick(rig.landings, n), (l) => set('landings', l, 'address', cc(100 + (n % 25), 5))),
+  (rig, n) => on(pick(rig.landings, n), (l) => set('landings', l, 'mode', n % 2 ? 'toggle' : 'gate')),
+  (rig, n) => on(pick(rig.assignments, n), (a) => set('assignments', a, 'bank', n % 4 === 0 ? null : (n % 4) + 1)),
+  (rig, n) => on(pick(rig.assignments, n), (a) => set('assignments', a, 'gesture', { type: n % 2 ? 'press' : 'hold' })),
+  (rig, n) =>
+    on(pick(rig.assignments, n), (a) => set('assignments', a, 'textShort', 'A long text for a display'.slice(0, n % 20))),
+  (rig, n) =>
+    on(pick(rig.assignments, n), (a) =>
+      set('assignments', a, 'actions', [
+        ...a.actions,
+        n % 2 ? { type: 'keystroke', keys: 'F1' } : { type: 'go', to: { type: 'bank', bank: 2 } },
+      ]),
+    ),
+  (rig, n) => on(pick(rig.wires, n), (w) => set('wires', w, 'channels', n % 2 ? [u7(5)] : null)),
+  (rig, n) => on(pick(rig.wires, n), (w) => set('wires', w, 'transport', n % 2 ? 'din' : 'bluetooth')),
+  (rig, n) => on(pick(rig.layers, n), (l) => set('layers', l, 'mode', n % 2 ? 'toggled' : 'while-held')),
+  (rig, n) =>
+    on(pick(rig.controllers, n), (c) =>
+      set('controllers', c, 'firmware', { ...c.firmware, bankButtons: n % 2 === 0, press: n % 3 ? 'waits' : 'always-fires' }),
+    ),
+  (rig, n) => on(pick(rig.controls, n), (c) => set('controls', c, 'light', n % 2 ? 'on-off' : 'none')),
+  (rig, n) =>
+    on(pick(rig.targets, n), (t) =>
+      set('targets', t, 'reception', {
+        ...t.reception,
+        keepsStandardMeanings: n % 2 === 0,
+        livesIn: n % 3 ? 'host-wide' : 'project',
+      }),
+    ),
+  (rig, n) => {
+    const found = [...judge(rig).findings.values()].flat();
+    const finding = pick(found, n);
+    return finding && !rig.accepted.some((r) => r.id === `acc${n}`)
+      ? accept(judge(rig).index, finding, 'fine', at, `acc${n}`)
+      : null;
+  },
+];
+
+const on = <T>(row: T | undefined, make: (row: T) => Edit): Edit | null => (row === undefined ? null : make(row));
+
+it('findings and outcomes carried through edits are those of the rig as it is', () => {
+  fc.assert(
+    fc.property(fc.array(fc.tuple(fc.nat(makers.length - 1), fc.nat(200)), { minLength: 1, maxLength: 5 }), (steps) => {
+      let rig = lanternHour();
+      let judgement = judge(rig);
+      for (const [which, n] of steps) {
+        const edit = makers[which]?.(rig, n);
+        const done = edit ? apply(rig, edit) : null;
+        if (!done?.ok) continue;
+        rig = done.value;
+        judgement = judge(rig, judgement);
+      }
+      const anew = judge(rig);
+      expect(new Map([...judgement.findings].sort())).toEqual(new Map([...anew.findings].sort()));
+      expect(new Map([...judgement.outcomes].sort())).toEqual(new Map([...anew.outcomes].sort()));
+    }),
+    { numRuns: 40 },
+  );
+}, 60_000);
