@@ -1,7 +1,17 @@
 // What a fresh machine needs before anything runs: the packages, and a build that is not older than its sources.
 import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import {
+  chmodSync,
+  existsSync,
+  mkdirSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  statSync,
+  symlinkSync,
+  writeFileSync,
+} from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 
@@ -52,6 +62,30 @@ function filesBelow(folder) {
       const path = join(folder, name);
       return statSync(join(root, path)).isDirectory() ? filesBelow(path) : [path];
     });
+}
+
+/** Builds the command line `keen` into dist/, and makes `npx keen` find it. */
+export async function ensureKeen() {
+  const { build } = await import('esbuild');
+  const outfile = join(root, 'dist', 'keen.mjs');
+  await build({
+    entryPoints: [join(root, 'src/cli/main.ts')],
+    bundle: true,
+    platform: 'node',
+    format: 'esm',
+    target: 'node20',
+    minify: true,
+    legalComments: 'none',
+    alias: { '@': join(root, 'src') },
+    banner: { js: '#!/usr/bin/env node' },
+    outfile,
+    logLevel: 'error',
+  });
+  chmodSync(outfile, 0o755);
+  const link = join(root, 'node_modules', '.bin', 'keen');
+  rmSync(link, { force: true });
+  symlinkSync(join('..', '..', 'dist', 'keen.mjs'), link);
+  return true;
 }
 
 /** Builds the application, unless the build belongs to these very sources. */

@@ -5,7 +5,7 @@ import { spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { join } from 'node:path';
-import { ensureBuild, ensurePackages, root, run } from './prepare.mjs';
+import { ensureBuild, ensureKeen, ensurePackages, root, run } from './prepare.mjs';
 
 let passed = 0;
 let failed = 0;
@@ -72,6 +72,11 @@ step('lint and format', () => run(bin('biome'), ['ci', '.']));
 step('route types', () => run(bin('next'), ['typegen']));
 step('types', () => run(bin('tsc'), ['--noEmit']));
 step('unused code', () => run(bin('knip'), []));
+
+await ensureKeen().then(
+  () => step('command line', () => true),
+  (error) => step(`command line: ${error.message}`, () => false),
+);
 
 console.log('\n— unit tests');
 const unit = spawnSync(

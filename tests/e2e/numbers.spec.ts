@@ -30,7 +30,7 @@ test('the grid shows what is in use, in a clash and reserved, walks by keyboard,
   await page.keyboard.press('Enter');
   await expect(page).toHaveURL(/map\?control=/);
   await expect(page.getByTestId('outcome')).toContainText('Freeze');
-  await page.getByRole('link', { name: 'Number', exact: true }).click();
+  await page.getByRole('link', { name: 'Who else uses CC 104?' }).click();
   await expect(page.getByRole('heading', { name: 'CC 104 on channel 5' })).toBeVisible();
 });
 

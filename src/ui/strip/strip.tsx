@@ -16,6 +16,7 @@ import {
   type Place,
   removeAssignment,
 } from '@/core/commands';
+import { shortName } from '@/core/midi';
 import {
   type Assignment,
   type Control,
@@ -160,6 +161,7 @@ export function Strip({ index, controller, control, place, gesture, go, onPick, 
             )}
           </div>
         )}
+        {acting && <NumberLink index={index} assignment={acting.assignment} />}
         {acting && <OutcomeCard index={index} assignment={acting.assignment} outcome={outcomes.get(acting.assignment.id)} />}
         {acting && <FindingCards findings={openFindings(findings.get(acting.assignment.id))} edit={edit} />}
         {acting && control.display && (
@@ -202,7 +204,6 @@ export function Strip({ index, controller, control, place, gesture, go, onPick, 
             <Button size="small" onClick={() => onFill(acting.assignment)}>
               Fill along…
             </Button>
-            <NumberLink index={index} assignment={acting.assignment} />
             <Button
               size="icon"
               tone="quiet"
@@ -397,10 +398,9 @@ function NumberLink({ index, assignment }: { readonly index: RigIndex; readonly 
   return (
     <Link
       href={`/rigs/${index.rig.id}/numbers?kind=${kind}&channel=${message.channel}&number=${message.number}`}
-      className="text-xs font-medium whitespace-nowrap text-verdigris hover:underline"
-      title="Who else uses this number, and moving it"
+      className="-mt-1.5 self-start text-xs font-medium text-verdigris hover:underline"
     >
-      Number
+      Who else uses {shortName(message)}?
     </Link>
   );
 }

@@ -1,0 +1,45 @@
+import { decodeAll, hexOf, sayWord } from '@/core/midi';
+import { type Command, oneFile } from '../command';
+import { readStream } from '../input';
+import { answer, tableOf } from '../table';
+
+const hex = (bytes: readonly number[]): string => bytes.map((b) => b.toString(16).toUpperCase().padStart(2, '0')).join(' ');
+
+export const decode: Command = {
+  name: 'decode',
+  summary: 'says what MIDI bytes mean: a raw file (.syx), or bytes in hexadecimal; exit code 1 where something was dropped',
+  usage: '[bytes]',
+  options: {},
+  examples: ['echo B4 68 7F 00 | keen decode', 'keen decode dump.syx'],
+  run: async (options, io) => {
+    const events = decodeAll(await readStream(io, oneFile(options)));
+    answer(io, options, { events }, () =>
+      tableOf(
+        events.map((event) => {
+          switch (event.type) {
+            case 'channel':
+              return [hexOf(event.word), sayWord(event.word)];
+            case 'sysex':
+              return [
+                hex([0xf0, ...event.bytes.slice(0, 12)]),
+                `SysEx, ${event.bytes.length + (event.whole ? 2 : 1)} bytes${event.whole ? '' : ', cut short'}`,
+              ];
+            case 'dropped':
+              return [hex(event.bytes.slice(0, 12)), `dropped: ${event.reason.replace('-', ' ')}`];
+            case 'common':
+              return [hex([event.status]), sayWord(event.status << 16)];
+            case 'real-time':
+              return [hex([event.status]), sayWord(event.status << 16)];
+            default:
+              return unreachable(event);
+          }
+        }),
+      ),
+    );
+    return events.some((e) => e.type === 'dropped') ? 1 : 0;
+  },
+};
+
+function unreachable(value: never): never {
+  throw new Error(`unhandled ${JSON.stringify(value)}`);
+}

@@ -1,0 +1,138 @@
+// The command line: what it answers, its exit codes, and what it refuses; once through the built file as a process.
+import { spawnSync } from 'node:child_process';
+import { existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join, resolve } from 'node:path';
+import { describe, expect, it } from 'vitest';
+import { parseRig, writeRig } from '@/core/formats';
+import { emptyRig } from '@/core/rig';
+import { lanternHour } from '@/demo/lantern-hour';
+import type { Io } from './command';
+import { keen } from './keen';
+
+const demo = writeRig(lanternHour());
+const files: Readonly<Record<string, string | Uint8Array>> = {
+  'demo.json': demo,
+  'empty.json': writeRig(emptyRig('e', 'Empty')),
+  'broken.json': '{ "format": "keen-dial/rig"',
+  'other.json': '{ "format": "something-else", "formatVersion": 1 }',
+  'hex.txt': 'B4 68 7f, 00\n',
+  'bad.txt': 'B4 6X',
+  'dump.syx': Uint8Array.from([0xf0, 0x7d, 1, 2, 0xf7, 0x90, 60]),
+};
+
+async function call(...args: string[]) {
+  const out: string[] = [];
+  const err: string[] = [];
+  const written = new Map<string, string>();
+  const io: Io = {
+    read: async (path) => {
+      const file = files[path === '-' ? 'demo.json' : path];
+      if (file === undefined) throw new Error('no such file');
+      return typeof file === 'string' ? new TextEncoder().encode(file) : file;
+    },
+    write: async (path, text) => void written.set(path, text),
+    out: (text) => void out.push(text),
+    err: (text) => void err.push(text),
+  };
+  const code = await keen(args, io);
+  return { code, out: out.join('\n'), err: err.join('\n'), written };
+}
+
+describe('keen check', () => {
+  it('fails where something must be fixed or looked at, and tells it', async () => {
+    const { code, out } = await call('check', 'demo.json');
+    expect(code).toBe(1);
+    expect(out).toContain('must fix');
+    expect(out).toContain('First press does nothing.');
+    expect(out).not.toContain('good to know');
+  });
+  it('reads standard input, writes JSON, and fails only as told', async () => {
+    const { code, out } = await call('check', '--json', '--fail-on', 'never');
+    expect(code).toBe(0);
+    const told = JSON.parse(out) as { findings: { check: string }[] };
+    expect(told.findings.filter((f) => f.check === 'address-clash')).toHaveLength(2);
+    expect((await call('check', 'empty.json')).code).toBe(0);
+  });
+});
+
+describe('keen plan', () => {
+  it('says what would move, and writes nothing unless told', async () => {
+    const { code, out, written } = await call('plan', 'demo.json');
+    expect(code).toBe(0);
+    expect(out).toContain('2 of 33 move');
+    expect(out).toContain('proved best');
+    expect(written.size).toBe(0);
+  });
+  it('writes a rig that has no clash', async () => {
+    const { written } = await call('plan', '--out', 'planned.json', 'demo.json');
+    const planned = parseRig(written.get('planned.json') ?? '');
+    expect(planned.ok).toBe(true);
+    expect((await call('plan', 'demo.json', '--school', 'no-such')).code).toBe(2);
+  });
+});
+
+describe('keen outcome, sheet, decode, schema', () => {
+  it('outcomes are those of the simulation', async () => {
+    const { out } = await call('outcome', '--control', 'FS 3', 'demo.json');
+    expect(out).toMatch(/Floorboard 8\+2 FS 3\s+press\s+bank 1\s+first press does nothing/);
+    expect((await call('outcome', '--control', 'nobody', 'demo.json')).code).toBe(2);
+  });
+  it('the sheet is CSV', async () => {
+    expect((await call('sheet', 'demo.json')).out.split('\n').length).toBeGreaterThan(60);
+  });
+  it('bytes are read raw or in hexadecimal; what was dropped is said and fails', async () => {
+    expect(await call('decode', 'hex.txt')).toMatchObject({ code: 1 });
+    expect((await call('decode', 'hex.txt')).out).toContain('CC 104 = 127, ch 5');
+    const dump = await call('decode', 'dump.syx');
+    expect(dump.out).toContain('SysEx, 5 bytes');
+    expect(dump.out).toContain('dropped: cut short');
+    expect((await call('decode', 'bad.txt')).err).toContain('“6X”, word 2');
+  });
+  it('the schema names every table', async () => {
+    const schema = JSON.parse((await call('schema')).out) as { properties: Record<string, unknown> };
+    expect(Object.keys(schema.properties)).toContain('assignments');
+  });
+});
+
+describe('what it refuses', () => {
+  it.each([
+    [['check', 'broken.json'], 'It is not JSON'],
+    [['check', 'other.json'], 'is no rig that can be used'],
+    [['check', 'missing.json'], 'missing.json cannot be read'],
+    [['check', 'demo.json', 'demo.json'], 'Name one file'],
+    [['check', '--no-such-option'], '--no-such-option'],
+    [['nonsense'], 'there is no command'],
+  ])('%j', async (args, why) => {
+    const { code, err } = await call(...args);
+    expect(code).toBe(2);
+    expect(err).toContain(why);
+  });
+  it('each command has help with an example', async () => {
+    for (const name of ['check', 'plan', 'outcome', 'sheet', 'decode', 'schema']) {
+      const { code, out } = await call(name, '--help');
+      expect(code).toBe(0);
+      expect(out).toContain(`  keen ${name}`.slice(2));
+    }
+    expect((await call('--help')).out).toContain('decode');
+  });
+});
+
+describe('the built file', () => {
+  const built = resolve(import.meta.dirname, '../../dist/keen.mjs');
+  it('runs without a loader, from files and from standard input, and leaves nothing behind', () => {
+    expect(existsSync(built)).toBe(true);
+    const folder = mkdtempSync(join(tmpdir(), 'keen-'));
+    try {
+      writeFileSync(join(folder, 'show.json'), demo);
+      const checked = spawnSync(process.execPath, [built, 'check', 'show.json'], { cwd: folder, encoding: 'utf8' });
+      expect(checked.status).toBe(1);
+      expect(checked.stdout).toContain('First press does nothing.');
+      const piped = spawnSync(process.execPath, [built, 'decode'], { input: 'B4 68 7F', encoding: 'utf8' });
+      expect([piped.status, piped.stdout.trim()]).toEqual([0, 'B4 68 7F  CC 104 = 127, ch 5']);
+      expect(readFileSync(join(folder, 'show.json'), 'utf8')).toBe(demo);
+    } finally {
+      rmSync(folder, { recursive: true });
+    }
+  });
+});
