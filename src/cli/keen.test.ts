@@ -5,14 +5,45 @@ import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { describe, expect, it } from 'vitest';
 import { parseRig, writeRig } from '@/core/formats';
-import { emptyRig } from '@/core/rig';
+import { withNumber } from '@/core/midi';
+import { emptyRig, type Rig } from '@/core/rig';
 import { lanternHour } from '@/demo/lantern-hour';
 import type { Io } from './command';
 import { keen } from './keen';
 
 const demo = writeRig(lanternHour());
+const rig = lanternHour();
+const fs1 = rig.controls.find((c) => c.name === 'FS 1')?.id ?? '';
+const fs3 = rig.controls.find((c) => c.name === 'FS 3')?.id ?? '';
+const ticked: Rig = { ...rig, assignments: rig.assignments.map((a) => ({ ...a, entered: null })) };
+const changed: Rig = {
+  ...rig,
+  assignments: rig.assignments.flatMap((a) => {
+    if (a.controlId === fs1 && a.bank === 1 && a.layerId === null) return [];
+    if (a.controlId !== fs3 || a.bank !== 1 || a.layerId !== null) return [a];
+    return [{ ...a, actions: a.actions.map((x) => (x.type === 'send' ? { ...x, message: withNumber(x.message, 77) } : x)) }];
+  }),
+};
+const scripted: Rig = {
+  ...rig,
+  scripts: [
+    {
+      id: 'script',
+      order: 1,
+      name: 'Opening',
+      events: [
+        { do: 'press', atMs: 0, on: fs1, velocity: null },
+        { do: 'release', atMs: 80, on: fs1 },
+      ],
+    },
+  ],
+};
+
 const files: Readonly<Record<string, string | Uint8Array>> = {
   'demo.json': demo,
+  'ticked.json': writeRig(ticked),
+  'changed.json': writeRig(changed),
+  'scripted.json': writeRig(scripted),
   'empty.json': writeRig(emptyRig('e', 'Empty')),
   'broken.json': '{ "format": "keen-dial/rig"',
   'other.json': '{ "format": "something-else", "formatVersion": 1 }',
@@ -72,6 +103,30 @@ describe('keen plan', () => {
   });
 });
 
+describe('keen diff', () => {
+  it('says nothing of two states that are entered alike, whatever is ticked', async () => {
+    expect(await call('diff', 'demo.json', 'ticked.json')).toMatchObject({ code: 0, out: 'Nothing has to be entered again.' });
+  });
+  it('names what changes, comes and goes, on both sides', async () => {
+    const { code, out } = await call('diff', 'demo.json', 'changed.json');
+    expect(code).toBe(1);
+    expect(out).toMatch(/change\s+Floorboard 8\+2\s+FS 3 press.*104.*→.*77/);
+    expect(out).toMatch(/clear\s+Floorboard 8\+2\s+FS 1 press/);
+    expect((await call('diff', 'demo.json')).code).toBe(2);
+  });
+});
+
+describe('keen simulate', () => {
+  it('plays a script from finger to value', async () => {
+    const { code, out } = await call('simulate', 'scripted.json');
+    expect(code).toBe(0);
+    const kinds = out.split('\n').map((l) => l.trim().split(/\s+/)[1]);
+    expect(kinds.slice(0, 2)).toEqual(['hand', 'sent']);
+    expect(out).toMatch(/value\s+Loom = On/);
+    expect((await call('simulate', 'demo.json')).err).toContain('This rig has no script.');
+  });
+});
+
 describe('keen outcome, sheet, decode, schema', () => {
   it('outcomes are those of the simulation', async () => {
     const { out } = await call('outcome', '--control', 'FS 3', 'demo.json');
@@ -109,7 +164,7 @@ describe('what it refuses', () => {
     expect(err).toContain(why);
   });
   it('each command has help with an example', async () => {
-    for (const name of ['check', 'plan', 'outcome', 'sheet', 'decode', 'schema']) {
+    for (const name of ['check', 'plan', 'outcome', 'simulate', 'sheet', 'diff', 'decode', 'schema']) {
       const { code, out } = await call(name, '--help');
       expect(code).toBe(0);
       expect(out).toContain(`  keen ${name}`.slice(2));

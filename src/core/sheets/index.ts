@@ -1,3 +1,4 @@
+export { differenceOf, type SheetChange } from './difference';
 export {
   type ControllerLine,
   countToEnter,

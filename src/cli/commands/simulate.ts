@@ -1,0 +1,98 @@
+import {
+  ARRIVED,
+  FINGER_AT,
+  FINGER_DOWN,
+  FINGER_TURN,
+  FINGER_UP,
+  isQuiet,
+  LOOPED,
+  openSession,
+  playSession,
+  SENT,
+  SENT_BACK,
+  type Session,
+  showValue,
+  type Trace,
+  unheardReasons,
+  VALUE,
+} from '@/core/bench';
+import { hexOf, sayWord } from '@/core/midi';
+import { indexRig, type Rig } from '@/core/rig';
+import { type Command, controlName, oneFile, Unusable } from '../command';
+import { readRig } from '../input';
+import { answer, tableOf } from '../table';
+
+/** Longest time that is waited, after the last event of a script, for what is still to come: 60 s. */
+const AFTER_MS = 60_000;
+
+interface Line {
+  readonly ms: number;
+  readonly what: 'hand' | 'sent' | 'nothing' | 'value' | 'back' | 'loop';
+  readonly text: string;
+}
+
+export const simulate: Command = {
+  name: 'simulate',
+  summary: 'plays a script that is kept with the rig and tells everything from finger to value',
+  usage: '[rig.json]',
+  options: { script: { type: 'string', help: 'the name of the script; needed where the rig has more than one' } },
+  examples: ['keen simulate --script "Opening" show.json'],
+  run: async (options, io) => {
+    const rig = await readRig(io, oneFile(options));
+    const { script: name } = options.flags;
+    const found = rig.scripts.filter((s) => name === undefined || s.name === name);
+    const [script, other] = found;
+    const names = rig.scripts.map((s) => `“${s.name}”`).join(', ');
+    if (!script)
+      throw new Unusable(names === '' ? 'This rig has no script. Record one on the Bench.' : `It has the scripts ${names}.`);
+    if (other) throw new Unusable(`Name one with --script: ${names}.`);
+    const session = openSession(indexRig(rig));
+    const end = script.events.at(-1)?.atMs ?? 0;
+    const played = playSession(session, script.events, end + AFTER_MS);
+    const lines = linesOf(rig, played.session, played.trace);
+    answer(io, options, { script: script.name, events: lines, quiet: isQuiet(played.session) }, () =>
+      tableOf(lines.map((l) => [l.ms.toFixed(2), l.what, l.text])),
+    );
+    return 0;
+  },
+};
+
+function linesOf(rig: Rig, { chain }: Session, trace: Trace): readonly Line[] {
+  const { bytes } = chain.sysex;
+  const controlOf = (place: number): string => controlName(rig, chain.controlIds[place] ?? '');
+  return trace.kind.flatMap((kind, i): Line[] => {
+    const ms = trace.t[i] ?? 0;
+    const a = trace.a[i] ?? 0;
+    const b = trace.b[i] ?? 0;
+    const word = `${hexOf(a, bytes)}  ${sayWord(a, bytes)}`;
+    switch (kind) {
+      case FINGER_DOWN:
+        return [{ ms, what: 'hand', text: `${controlOf(a)} down` }];
+      case FINGER_UP:
+        return [{ ms, what: 'hand', text: `${controlOf(a)} up` }];
+      case FINGER_AT:
+        return [{ ms, what: 'hand', text: `${controlOf(a)} at ${(b * 100).toFixed(1)} %` }];
+      case FINGER_TURN:
+        return [{ ms, what: 'hand', text: `${controlOf(a)} turned by ${b}` }];
+      case SENT:
+        return [{ ms, what: 'sent', text: word }];
+      case SENT_BACK:
+        return [{ ms, what: 'back', text: word }];
+      case LOOPED:
+        return [{ ms, what: 'loop', text: `${word}, cut` }];
+      case ARRIVED: {
+        const why = trace.c[i] ?? 0;
+        const target = chain.targets.units[b]?.target.name ?? '?';
+        return why >= 0
+          ? []
+          : [{ ms, what: 'nothing', text: `${word} at ${target}: ${unheardReasons[-1 - why]?.replace('-', ' ')}` }];
+      }
+      case VALUE: {
+        const parameter = chain.targets.parameters[a];
+        return parameter ? [{ ms, what: 'value', text: `${parameter.name} = ${showValue(parameter, b)}` }] : [];
+      }
+      default:
+        return [];
+    }
+  });
+}
