@@ -7,8 +7,8 @@ interface Exported {
     gesture: { type: string };
     actions: { type: string; message?: { type: string }; behaviour?: { type: string } }[];
   }[];
-  readonly landings: { address: { type: string; number?: number }; mode: string; setValue: number }[];
-  readonly layers: { mode: string; tap: unknown[] }[];
+  readonly landings: { address: { type: string; number?: number }; mode: string; setValue: number; curve: { type: string } }[];
+  readonly layers: { mode: string; tap: unknown[]; scope: unknown }[];
   readonly wires: { passesOn: boolean; transport: string }[];
 }
 
@@ -133,6 +133,28 @@ test('layers that are toggled or serve one press, with a function of their own w
   await expect(page.getByTestId('outcome')).toContainText('flips once per press');
   const rig = await rigOf(page, id);
   expect(rig.layers.map((l) => [l.mode, l.tap.length])).toContainEqual(['next-press', 1]);
+});
+
+test('a travel is bent at the sender or the target; a layer made in the host reaches every controller', async ({ page }) => {
+  const id = await ownRig(page);
+  await open(page, id, 'map');
+  await page.getByRole('button', { name: /^Ex 1:/ }).click();
+  await expect(page.getByTestId('outcome')).toContainText('at most 0.472 dB each');
+  await page.getByLabel('Curve of what is sent').selectOption('slow, then fast');
+  await expect(page.getByTestId('outcome')).not.toContainText('at most 0.472 dB each');
+  await page.getByLabel('Curve of what is sent').selectOption('straight');
+  await page.getByLabel('Curve of Level').selectOption('slow at both ends');
+  await expect(page.getByTestId('outcome')).not.toContainText('at most 0.472 dB each');
+  await page.getByRole('button', { name: 'Add layer' }).click();
+  await page.getByLabel('Name').fill('Everywhere');
+  await page.getByLabel('Opened by').selectOption({ label: 'FS 7' });
+  await page.getByLabel('Made in').selectOption('host');
+  await page.getByLabel('It reaches').selectOption('every controller');
+  await page.getByRole('dialog').getByRole('button', { name: 'Add layer' }).click();
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  const rig = await rigOf(page, id);
+  expect(rig.layers.at(-1)?.scope).toEqual({ type: 'all' });
+  expect(rig.landings.some((l) => l.curve.type === 's')).toBe(true);
 });
 
 test('wires: transport, passing on, adding and deleting', async ({ page }) => {

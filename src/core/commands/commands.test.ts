@@ -187,6 +187,20 @@ describe('assigning', () => {
     expect(outcome(index, held)).toMatchObject({ effects: [{ parameterId: 'gate', did: { type: 'flips-once-per-press' } }] });
     expect(makeSheet(index).controllers[0]?.lines).toHaveLength(1);
   });
+  it('a layer reaches its own controller, one side of it, or in the host everything', () => {
+    const index = indexRig(smallRig([parameter('freeze')]));
+    const wish = { name: 'Heel', modifierControlId: 'mod', fallsThrough: true, mode: 'while-held' } as const;
+    const scope = (more: { madeIn: 'controller' | 'host'; reach?: 'controller' | 'all' | 'left' | 'right' }) => {
+      const made = addLayer(index, { ...wish, ...more }, newId);
+      if (!made.ok) return made.error.code;
+      return done(index.rig, made.value.edit).layers[0]?.scope;
+    };
+    expect(scope({ madeIn: 'controller' })).toEqual({ type: 'controller', controllerId: 'board' });
+    expect(scope({ madeIn: 'controller', reach: 'left' })).toEqual({ type: 'side', controllerId: 'board', side: 'left' });
+    expect(scope({ madeIn: 'host', reach: 'all' })).toEqual({ type: 'all' });
+    // One controller cannot know what is held on another.
+    expect(scope({ madeIn: 'controller', reach: 'all' })).toBe('not-able');
+  });
   it('a modifier has no function inside its own layer', () => {
     const rig = { ...smallRig([parameter('freeze')]), layers: [layer()] };
     expect(

@@ -26,6 +26,8 @@ export interface LayerWish {
   readonly madeIn: Layer['madeIn'];
   readonly fallsThrough: boolean;
   readonly mode: Layer['mode'];
+  /** What it reaches: the modifier's own controller (where nothing else is said), everything, or one side of it. */
+  readonly reach?: 'controller' | 'all' | 'left' | 'right';
 }
 
 /** Adds a layer. One made in the host gets a number for the modifier itself. */
@@ -53,6 +55,11 @@ export function addLayer(
       code: 'no-number',
       message: 'No number is free for the modifier. Free one, or make the layer in the controller.',
     });
+  if (wish.madeIn === 'controller' && wish.reach === 'all')
+    return err({
+      code: 'not-able',
+      message: 'One controller cannot know what is held on another. A layer over everything has to be made in the host.',
+    });
   const used = index.rig.layers.length;
   const letter = wish.name.trim().charAt(0).toUpperCase() || String.fromCharCode(65 + used);
   const layer: Layer = {
@@ -64,12 +71,30 @@ export function addLayer(
     modifierControlId: control.id,
     mode: wish.mode,
     tap: [],
-    scope: { type: 'controller', controllerId: controller.id },
+    scope: scopeOf(wish.reach ?? 'controller', controller.id),
     madeIn: wish.madeIn,
     signal,
     fallsThrough: wish.fallsThrough,
   };
   return ok({ edit: batch(`Add layer ${layer.name}`, [insert('layers', layer)]), id: layer.id });
+}
+
+function scopeOf(reach: NonNullable<LayerWish['reach']>, controllerId: string): Layer['scope'] {
+  switch (reach) {
+    case 'all':
+      return { type: 'all' };
+    case 'controller':
+      return { type: 'controller', controllerId };
+    case 'left':
+    case 'right':
+      return { type: 'side', controllerId, side: reach };
+    default:
+      return unreachable(reach);
+  }
+}
+
+function unreachable(value: never): never {
+  throw new Error(`unhandled ${String(value)}`);
 }
 
 /** Takes a layer away with everything assigned in it. */

@@ -19,6 +19,7 @@ const form = z.object({
   madeIn: z.enum(['controller', 'host']),
   fallsThrough: z.enum(['yes', 'no']),
   mode: z.enum(['while-held', 'toggled', 'next-press']),
+  reach: z.enum(['controller', 'all', 'left', 'right']),
 });
 
 interface Props {
@@ -44,6 +45,7 @@ export function LayerDialog({ open, onOpenChange, index, controller, control, on
       madeIn: 'controller' as const,
       fallsThrough: 'yes' as const,
       mode: 'while-held' as const,
+      reach: 'controller' as const,
     },
   });
   const id = useId();
@@ -57,6 +59,8 @@ export function LayerDialog({ open, onOpenChange, index, controller, control, on
     onOpenChange(false);
     onMade(made.value.id);
   });
+  const sided = (index.controlsOf.get(controller.id) ?? []).some((c) => c.side !== 'none');
+  const inHost = watch('madeIn') === 'host';
   const used = index.assignmentsOf.get(watch('modifierControlId'))?.length ?? 0;
   return (
     <Dialog
@@ -108,6 +112,18 @@ export function LayerDialog({ open, onOpenChange, index, controller, control, on
             </Select>
           )}
         </Field>
+        {(inHost || sided) && (
+          <Field label="It reaches">
+            {(f) => (
+              <Select id={f} {...register('reach')}>
+                <option value="controller">all of {controller.name}</option>
+                {inHost && <option value="all">every controller</option>}
+                {sided && <option value="left">its left side</option>}
+                {sided && <option value="right">its right side</option>}
+              </Select>
+            )}
+          </Field>
+        )}
         <Field label="What has nothing in this layer">
           {(f) => (
             <Select id={f} {...register('fallsThrough')}>

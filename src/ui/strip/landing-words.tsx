@@ -7,9 +7,10 @@ import { relativeCodingSchema } from '@/core/midi';
 import type { Assignment, Edit, Landing, Parameter, ReceiveMode, RigIndex, Target } from '@/core/rig';
 import { modeWords } from '@/core/sheets';
 import { showNumber } from '@/core/values';
+import { CurveWord } from './curve-word';
 import { parseDecimal } from './numbers';
 import { codingWords } from './value-words';
-import { Line, Tail, WordInput, WordSelect } from './word';
+import { Line, Stop, Tail, WordInput, WordSelect } from './word';
 
 interface Props {
   readonly index: RigIndex;
@@ -57,6 +58,7 @@ export function LandingWords({ index, assignment, parameter, target, landing, ed
     );
   }
   const change = (changes: Partial<Landing>, label: string): boolean => edit(changeLanding(landing, changes, label));
+  const curved = parameter.kind === 'continuous' && landing.mode === 'absolute';
   const unit = parameter.kind === 'continuous' && parameter.unit !== '' ? parameter.unit : null;
   const end = (field: 'from' | 'to' | 'setValue', label: string) => (
     <End
@@ -145,9 +147,25 @@ export function LandingWords({ index, assignment, parameter, target, landing, ed
       ) : (
         <>
           and {verb(landing.mode)} <b>{parameter.name}</b> between {end('from', `${parameter.name} at the low end`)} and{' '}
-          <Tail after={remove}>
-            {end('to', `${parameter.name} at the high end`)} {unit}
-          </Tail>
+          {curved ? (
+            <span className="inline-flex items-center gap-x-1.5">
+              {end('to', `${parameter.name} at the high end`)} {unit}
+              <Stop>,</Stop>
+            </span>
+          ) : (
+            <Tail after={remove}>
+              {end('to', `${parameter.name} at the high end`)} {unit}
+            </Tail>
+          )}
+          {curved && (
+            <Tail after={remove}>
+              <CurveWord
+                label={`Curve of ${parameter.name}`}
+                curve={landing.curve}
+                onCurve={(curve) => change({ curve }, `Change the curve of ${parameter.name}`)}
+              />
+            </Tail>
+          )}
         </>
       )}
     </Line>

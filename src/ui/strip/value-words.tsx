@@ -15,6 +15,7 @@ import {
   type RigIndex,
   set,
 } from '@/core/rig';
+import { CurveWord } from './curve-word';
 import { MessageValue, Stop, Tail, WordInput, WordSelect } from './word';
 
 interface ValuesProps {
@@ -112,13 +113,17 @@ export function Values({ index, control, controller, assignment, at, message, be
             onValue={(v) => put({ ...behaviour, from: u14(v) })}
           />
           to
-          <Tail>
+          <span className="inline-flex items-center gap-x-1.5">
             <MessageValue
               max={max}
               label="Value at the upper end"
               value={behaviour.to}
               onValue={(v) => put({ ...behaviour, to: u14(v) })}
             />
+            <Stop>,</Stop>
+          </span>
+          <Tail>
+            <CurveWord label="Curve of what is sent" curve={behaviour.curve} onCurve={(curve) => put({ ...behaviour, curve })} />
           </Tail>
         </>
       )}
