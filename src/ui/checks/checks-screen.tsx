@@ -166,7 +166,7 @@ function Filters({ index, all, shown, onChange }: FilterProps) {
 
 function Choices({ title, children }: { readonly title: string; readonly children: React.ReactNode }) {
   return (
-    <fieldset className="flex flex-col">
+    <fieldset className="flex min-w-0 flex-col">
       <legend className="pb-1 text-xs font-semibold text-ink-2">{title}</legend>
       {children}
     </fieldset>

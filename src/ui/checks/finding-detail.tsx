@@ -129,7 +129,11 @@ function SharedAddress({
       <figure key={key} className="flex items-center gap-3 rounded-md border px-3 py-2.5">
         <ul className="flex min-w-0 flex-1 flex-col gap-1.5">
           {senders.slice(0, 5).map(({ assignment, actionIndex, send }) => (
-            <li key={`${assignment.id} ${actionIndex}`} className="tape min-w-0 px-2 py-0.5 text-[13px]">
+            <li
+              key={`${assignment.id} ${actionIndex}`}
+              title={`${index.controls.get(assignment.controlId)?.name ?? '?'}: ${send.meant.map((id) => index.parameters.get(id)?.name ?? '?').join(', ')}`}
+              className="tape min-w-0 px-2 py-0.5 text-[13px]"
+            >
               <span className="block truncate">
                 <b className="font-semibold">{index.controls.get(assignment.controlId)?.name}</b>{' '}
                 {send.meant.map((id) => index.parameters.get(id)?.name ?? '?').join(', ') || 'no parameter'}
