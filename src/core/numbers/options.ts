@@ -78,12 +78,14 @@ export function optionsFor(index: RigIndex, demands: readonly Demand[], wish: Wi
       lists.set(nature, made);
     }
     const { plain } = made;
-    const listed = plain.find((p) => isAt(demand, p));
+    const at = plain.findIndex((p) => isAt(demand, p));
+    const listed = plain[at];
     const here = listed ?? currentPlace(index, network, demand, wish, blocked(demand));
     if ((demand.pinned && !wish.lifted?.has(demand.id)) || wish.keep?.has(demand.id)) return here ? [here] : [];
     if (!demand.entered) return here && !listed ? [...plain, here] : plain;
     made.moves ??= plain.map((p) => ({ ...p, moved: 1 }));
-    return here ? [here, ...made.moves.filter((p) => !isAt(demand, p))] : made.moves;
+    if (!here) return made.moves;
+    return at < 0 ? [here, ...made.moves] : [here, ...made.moves.slice(0, at), ...made.moves.slice(at + 1)];
   });
 }
 

@@ -54,8 +54,9 @@ export class Board {
 export function inRuns(problem: Problem, compiled: Compiled, bound: Bound): readonly number[] | null {
   const { options, neighbours } = problem;
   const board = new Board(problem);
+  const finder = makeFinder(options);
   const place = (row: number, cell: number): boolean => {
-    const at = (options[row] ?? []).findIndex((o) => o.cell === cell);
+    const at = finder(row).get(cell) ?? -1;
     const option = options[row]?.[at];
     if (!option || !board.free(row, option)) return false;
     board.put(row, at, option);
@@ -85,7 +86,7 @@ export function inRuns(problem: Problem, compiled: Compiled, bound: Bound): read
       while (to < chain.length && board.cellOf(chain[to] ?? -1) === null) to++;
       const piece = chain.slice(from, to);
       const right = to < chain.length ? board.cellOf(chain[to] ?? -1) : null;
-      const run = longestRun(problem, board, piece, right);
+      const run = longestRun(problem, board, piece, right, finder);
       if (!run) return null;
       for (let k = 0; k < run.length; k++) if (!place(piece[k] ?? -1, run.start + k)) return null;
       from += run.length;
@@ -94,14 +95,31 @@ export function inRuns(problem: Problem, compiled: Compiled, bound: Bound): read
   return restAssigned(problem, compiled, board);
 }
 
+/** Which option of a row has a cell. */
+type Finder = (row: number) => ReadonlyMap<number, number>;
+
+/** Rows with one list of options share what was made of it. */
+function makeFinder(options: Problem['options']): Finder {
+  const known = new Map<readonly Option[], ReadonlyMap<number, number>>();
+  return (row) => {
+    const list = options[row] ?? [];
+    const before = known.get(list);
+    if (before) return before;
+    const made = new Map<number, number>();
+    for (let at = list.length - 1; at >= 0; at--) made.set(list[at]?.cell ?? -1, at);
+    known.set(list, made);
+    return made;
+  };
+}
+
 /** The longest stretch of a family, from its first row on, that fits somewhere in one run, and the cheapest place for it. */
 function longestRun(
   { options }: Problem,
   board: Board,
   piece: readonly number[],
   endsBefore: number | null,
+  finder: Finder,
 ): { readonly start: number; readonly length: number } | null {
-  const byCell = piece.map((row) => new Map((options[row] ?? []).map((o) => [o.cell, o])));
   const first = piece[0];
   if (first === undefined) return null;
   let best: { start: number; length: number; cost: Cost } | null = null;
@@ -110,7 +128,7 @@ function longestRun(
     let cost = noCost;
     let length = 0;
     for (const row of piece) {
-      const option = byCell[length]?.get(start.cell + length);
+      const option = options[row]?.[finder(row).get(start.cell + length) ?? -1];
       if (!option || !board.free(row, option)) break;
       cost = plus(cost, costOf(option));
       length++;

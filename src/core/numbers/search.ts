@@ -106,12 +106,12 @@ function searchPart(
   offer(inRuns(problem, compiled, bound));
 
   // What no better plan can contain goes; neighbours that cannot come together any more are broken in every better plan.
-  let open: readonly (readonly number[])[] = options.map((list) => list.map((_, at) => at));
+  let open: readonly (readonly number[])[] = [];
   let forced = 0;
   for (let before = -1; before !== forced; ) {
     before = forced;
     const limit = bestWeight - least - forced * w.broken;
-    open = open.map((list, row) => list.filter((at) => (bound.above[row]?.[at] ?? 0) < limit || (best?.[row] ?? -1) === at));
+    open = options.map((_, row) => within(bound.above[row] ?? NONE, limit, best?.[row] ?? -1));
     forced = neighbours.filter(([a, b]) => !canFollow(problem, open, a, b)).length;
   }
 
@@ -169,6 +169,15 @@ function searchPart(
   }
   if (!complete) return { type: 'undecided' };
   return { type: 'impossible', rows: options.map((_, row) => row) };
+}
+
+const NONE = new Float64Array(0);
+
+/** The options that lie less than a limit above the bound, and the one that the best plan so far has. */
+function within(above: Float64Array, limit: number, kept: number): readonly number[] {
+  const list: number[] = [];
+  for (let at = 0; at < above.length; at++) if ((above[at] ?? 0) < limit || at === kept) list.push(at);
+  return list;
 }
 
 function canFollow({ options }: Problem, open: readonly (readonly number[])[], a: number, b: number): boolean {
