@@ -1,7 +1,7 @@
 // Care: loudness that leaps, light that flashes, keystrokes that go wherever the focus is.
 import { jumpsOf, valuesOf } from '../bench';
-import { changeLanding, landingsFor, removeAssignment } from '../commands';
-import { type Assignment, batch, type Parameter, type RigIndex, set } from '../rig';
+import { changeAssignment, changeLanding, landingsFor, removeAssignment } from '../commands';
+import type { Assignment, Parameter, RigIndex } from '../rig';
 import { showQuantity } from '../values';
 import { type AssignmentCheck, type CheckContext, type Finding, type Fix, type Found, subjectOf } from './finding';
 import { homeOf, sendsFor } from './fix-parts';
@@ -140,7 +140,7 @@ export const flashing: AssignmentCheck = {
     if (!assignment || !parameter) return [];
     if (assignment.gesture.type === 'repeat') {
       const label = 'Act once for each press';
-      return [{ label, edit: batch(label, [set('assignments', assignment, 'gesture', { type: 'press' })]) }];
+      return [{ label, edit: changeAssignment(assignment, { gesture: { type: 'press' } }, label) }];
     }
     return sendsFor(assignment, parameter.id).flatMap(({ send }) =>
       landingsFor(index, assignment, send).flatMap((landing): Fix[] => {
@@ -176,7 +176,7 @@ export const keystroke: AssignmentCheck = {
     return [
       rest.length === 0
         ? { label, edit: removeAssignment(context.index, assignment) }
-        : { label, edit: batch(label, [set('assignments', assignment, 'actions', rest)]) },
+        : { label, edit: changeAssignment(assignment, { actions: rest }, label) },
     ];
   },
 };

@@ -630,6 +630,24 @@ describe.each(cases)('$check', ({ check, ill, well, fixes }) => {
       expect(countStops(judge(after.value))).toBeLessThanOrEqual(countStops(judgement));
     }
   });
+  it('offers changes that never leave a tick on what is no longer as it was entered', () => {
+    const entered = { at: '2026-09-01T10:00:00.000Z' };
+    const rig: Rig = { ...ill, assignments: ill.assignments.map((a) => ({ ...a, entered })) };
+    // What stands in the controller: the gesture, and what is sent. What it is meant for stands in the map alone.
+    const inside = ({ gesture, actions }: Assignment): string =>
+      JSON.stringify([gesture, actions.map((a) => (a.type === 'send' ? { ...a, meant: [], pinned: false } : a))]);
+    const was = new Map(rig.assignments.map((a) => [a.id, inside(a)]));
+    const finding = all(rig).find((f) => f.check === check);
+    if (!finding) throw new Error('not found');
+    const offered = offeredFixes(judge(rig), finding, newId);
+    expect(offered.map((f) => f.label)).toEqual(fixes);
+    for (const fix of offered) {
+      const after = apply(rig, fix.edit);
+      if (!after.ok) throw new Error(JSON.stringify(after.error));
+      const changed = after.value.assignments.filter((a) => was.has(a.id) && was.get(a.id) !== inside(a));
+      expect(changed.filter((a) => a.entered !== null).map(() => fix.label)).toEqual([]);
+    }
+  });
 });
 
 it('every check there is stands in this table or the other one', () => {

@@ -1,6 +1,6 @@
 // Changes that several checks propose.
 import { changeBehaviour, changeLanding, changeMessage, landingsFor, patch } from '../commands';
-import { shortName, u14, valueMax } from '../midi';
+import { shortName, u14 } from '../midi';
 import { chooseMessage } from '../numbers';
 import {
   type Assignment,
@@ -8,6 +8,7 @@ import {
   batch,
   type Control,
   type Controller,
+  type Parameter,
   type ReceiveMode,
   type RigIndex,
   type Send,
@@ -114,12 +115,13 @@ export function wiresTowards(index: RigIndex, controllerId: string, targetId: st
   return found.reverse();
 }
 
-const clip = (value: number, send: Send | undefined) => u14(Math.min(value, send ? valueMax(send.message.type) : 127));
-
-export const alternating = (first: number, second: number, send?: Send): Behaviour => ({
+export const alternating = (first: number, second: number): Behaviour => ({
   type: 'latching',
-  first: clip(first, send),
-  second: clip(second, send),
+  first: u14(first),
+  second: u14(second),
 });
+/** Alternating so that the first press takes the parameter away from where it starts. */
+export const alternatingFrom = (parameter: Parameter): Behaviour =>
+  parameter.start >= 0.5 ? alternating(0, 127) : alternating(127, 0);
 export const whileHeld = (down: number, up: number): Behaviour => ({ type: 'momentary', down: u14(down), up: u14(up) });
 export const always = (value: number): Behaviour => ({ type: 'fixed', value: u14(value) });

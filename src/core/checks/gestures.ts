@@ -1,7 +1,7 @@
 // Gestures that get in each other's way, and what the firmware has not.
 import { changeAssignment, changeBehaviour, meantNames, removeAssignment } from '../commands';
 import { shortName } from '../midi';
-import { type Assignment, batch, type RigIndex, set } from '../rig';
+import type { Assignment, RigIndex } from '../rig';
 import { type AssignmentCheck, type CheckContext, type Finding, type Fix, type Found, subjectOf } from './finding';
 import { alternating, always, homeOf, sendsFor, whileHeld } from './fix-parts';
 import type { CheckId } from './names.data';
@@ -138,7 +138,7 @@ export const tooManyActions: AssignmentCheck = {
     let left = most;
     const kept = assignment.actions.filter((a) => a.type !== 'send' || left-- > 0);
     const label = `Keep the first ${most}`;
-    return [{ label, edit: batch(label, [set('assignments', assignment, 'actions', kept)]) }];
+    return [{ label, edit: changeAssignment(assignment, { actions: kept }, label) }];
   },
 };
 

@@ -3,7 +3,7 @@ import { type Lights, lightsOf, showValue } from '../bench';
 import { nextOrder, wire } from '../commands';
 import { batch, type Controller, type Edit, insert, type Parameter, set, type Target } from '../rig';
 import { type AssignmentCheck, type CheckContext, type Finding, type Fix, type Found, subjectOf } from './finding';
-import { alternating, homeOf, modeFix, sendFix, startFix } from './fix-parts';
+import { alternatingFrom, homeOf, modeFix, sendFix, startFix } from './fix-parts';
 
 /** The light of an assignment against each toggle that it is meant for and flips. */
 function lit(
@@ -32,7 +32,7 @@ function lightFixes(context: CheckContext, finding: Finding): readonly Fix[] {
   const home = assignment && homeOf(index, assignment);
   const target = parameter && index.targets.get(parameter.targetId);
   if (!assignment || !parameter || !home || !target) return [];
-  const first = parameter.start >= 0.5 ? alternating(0, 127) : alternating(127, 0);
+  const first = alternatingFrom(parameter);
   const both = modeFix(index, assignment, parameter.id, 'Alternate 127 and 0, heard as absolute', 'absolute').flatMap((mode) =>
     sendFix(index, assignment, parameter.id, mode.label, first).map((send) => ({
       label: mode.label,
@@ -105,7 +105,7 @@ export const lightAfterChange: AssignmentCheck = {
     differs(changed) && !presses.some(differs)
       ? {
           severity: 'note',
-          title: `After a preset or a mouse click the light is wrong, and the next press does nothing.`,
+          title: 'After a preset or a mouse click the light is wrong.',
           reason: `Nothing tells the switch that ${parameter.name} was changed: its light and what it sends next stay as they were.`,
         }
       : null,

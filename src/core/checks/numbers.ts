@@ -1,10 +1,10 @@
 // Numbers that are not free to use: channel mode messages, what the standard reserves, standard meanings, low bytes.
-import { addressKey, ccEntry, isReserved, shortName } from '../midi';
+import { addressKey, ccEntry, isReserved, shortName, u7 } from '../midi';
 import { standardNumberOf } from '../numbers';
 import { arrivals } from '../wires';
 import { meet, onLowByte, placeName, sharersOf } from './address-clash';
 import { type AssignmentCheck, type CheckContext, type Finding, type Fix, subjectOf } from './finding';
-import { homeOf, renumberFix, sendsFor } from './fix-parts';
+import { homeOf, renumberFix, sendsFor, wireFix, wiresTowards } from './fix-parts';
 
 /** Another number for each send that has the fault. */
 function renumbered(context: CheckContext, finding: Finding, ill: (number: number) => boolean): readonly Fix[] {
@@ -111,6 +111,8 @@ export const lowByteShadowed: AssignmentCheck = {
   fixes: (context, finding) => renumbered(context, finding, (n) => n >= 33 && n <= 63),
 };
 
+const everyChannel = Array.from({ length: 16 }, (_, i) => u7(i + 1));
+
 /** An instrument that hears what is not for it, and acts on it: a standard control, or a note. */
 export const heardByOther: AssignmentCheck = {
   scope: 'assignment',
@@ -143,29 +145,19 @@ export const heardByOther: AssignmentCheck = {
     const assignment = subjectOf(context, finding);
     const home = assignment && homeOf(index, assignment);
     if (!assignment || !home) return [];
-    const channels = new Set(
+    const channels = new Set<number>(
       sendsFor(assignment, null).flatMap(({ send }) => ('channel' in send.message ? [send.message.channel] : [])),
     );
     const meant = new Set(
       sendsFor(assignment, null).flatMap(({ send }) => send.meant.map((id) => index.parameters.get(id)?.targetId)),
     );
-    const off = index.rig.wires.flatMap((wire): Fix[] => {
-      const target = index.targets.get(wire.to.unitId);
-      if (!target?.reception.keepsStandardMeanings || meant.has(target.id)) return [];
-      const kept = (wire.channels ?? Array.from({ length: 16 }, (_, i) => i + 1)).filter(
-        (c) => ![...channels].some((x) => x === c),
-      );
+    const others = index.rig.targets.filter((t) => t.reception.keepsStandardMeanings && !meant.has(t.id));
+    const off = others.flatMap((target): Fix[] => {
+      const last = wiresTowards(index, home.controller.id, target.id).filter((w) => w.to.unitId === target.id);
       const label = `Keep channel ${[...channels].join(', ')} off the wire to ${target.name}`;
-      return [
-        {
-          label,
-          edit: {
-            type: 'batch',
-            label,
-            edits: [{ type: 'set', table: 'wires', id: wire.id, field: 'channels', was: wire.channels, to: kept }],
-          },
-        },
-      ];
+      return last.map((wire) =>
+        wireFix(wire, label, { channels: (wire.channels ?? everyChannel).filter((c) => !channels.has(c)) }),
+      );
     });
     return [...renumbered(context, finding, (n) => ccEntry(n).class === 'standard'), ...off];
   },

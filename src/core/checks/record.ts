@@ -118,7 +118,7 @@ export const noParameter: AssignmentCheck = {
       ...heard,
       rest.length === 0
         ? { label, edit: removeAssignment(index, assignment) }
-        : { label, edit: batch(label, [set('assignments', assignment, 'actions', rest)]) },
+        : { label, edit: changeAssignment(assignment, { actions: rest }, label) },
     ];
   },
 };

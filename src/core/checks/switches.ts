@@ -3,7 +3,7 @@ import { type Effect, showValue } from '../bench';
 import { defaultLanding, landingsFor, nextOrder } from '../commands';
 import { type Assignment, batch, hostLayerAt, insert, type Parameter, type ReceiveMode, type RigIndex } from '../rig';
 import { type AssignmentCheck, type CheckContext, type Fix, type Found, type Severity, subjectOf } from './finding';
-import { alternating, always, modeFix, sendFix, sendsFor, startFix, whileHeld } from './fix-parts';
+import { alternating, alternatingFrom, always, modeFix, sendFix, sendsFor, startFix, whileHeld } from './fix-parts';
 import type { CheckId } from './names.data';
 
 interface Rule {
@@ -106,13 +106,7 @@ export const neverOff = effectCheck({
     return 'Every press sends the same value, the target takes it as it is, and nothing else on this rig takes it back.';
   },
   fixes: (index, assignment, parameter) => [
-    ...sendFix(
-      index,
-      assignment,
-      parameter.id,
-      'Alternate 127 and 0',
-      parameter.start >= 0.5 ? alternating(0, 127) : alternating(127, 0),
-    ),
+    ...sendFix(index, assignment, parameter.id, 'Alternate 127 and 0', alternatingFrom(parameter)),
     ...modeFix(index, assignment, parameter.id, 'Hear it as toggle', 'toggle'),
     ...sendFix(index, assignment, parameter.id, 'On while held', whileHeld(127, 0)),
   ],
@@ -211,13 +205,7 @@ export const actsWhileHeld = effectCheck({
       ? 'The switch sends one value on press and another on release. Where that is meant, hear it as on while held: then the map says so.'
       : null,
   fixes: (index, assignment, parameter) => [
-    ...sendFix(
-      index,
-      assignment,
-      parameter.id,
-      'Alternate 127 and 0',
-      parameter.start >= 0.5 ? alternating(0, 127) : alternating(127, 0),
-    ),
+    ...sendFix(index, assignment, parameter.id, 'Alternate 127 and 0', alternatingFrom(parameter)),
     ...modeFix(index, assignment, parameter.id, 'It is meant: hear it as on while held', 'gate'),
   ],
 });

@@ -2,7 +2,7 @@
 import { burstOf, launchOf } from '../bench';
 import { changeAssignment, patch } from '../commands';
 import { makePut, noSysex, type Word, wordLength } from '../midi';
-import { type Assignment, batch, type RigIndex, set, type Wire } from '../rig';
+import { type Assignment, batch, type RigIndex, type Wire } from '../rig';
 import { usualTiming, wireLoad } from '../wires';
 import { type AssignmentCheck, type CheckContext, type Finding, type Fix, type Found, subjectOf } from './finding';
 import { homeOf, sendsFor } from './fix-parts';
@@ -126,14 +126,11 @@ export const launchMisses: AssignmentCheck = {
         ? [
             {
               label: 'Take the waits out',
-              edit: batch('Take the waits out', [
-                set(
-                  'assignments',
-                  assignment,
-                  'actions',
-                  assignment.actions.filter((a) => a.type !== 'wait'),
-                ),
-              ]),
+              edit: changeAssignment(
+                assignment,
+                { actions: assignment.actions.filter((a) => a.type !== 'wait') },
+                'Take the waits out',
+              ),
             },
           ]
         : []),

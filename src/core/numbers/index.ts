@@ -1,12 +1,12 @@
 export { type ByHand, countUp, shiftBy, swapped, toChannel } from './by-hand';
-export { chooseMessage, type Demand as NumberDemand, isFree } from './choose';
+export { chooseMessage, isFree } from './choose';
 export type { Cost, CostLevel } from './cost';
 export { type Demand, demandName, demandPlace, demandsOf } from './demand';
 export { leastAssignment } from './matching';
-export { cellsOf, type Wish } from './options';
+export type { Wish } from './options';
 export { effortOf, type Loosening, type Move, type NumberPlan, planNumbers } from './plan';
 export { costOfChoice, type Option, type Problem, type Solution } from './problem';
-export { roleOfNumber, standardNumberOf } from './roles.data';
+export { standardNumberOf } from './roles.data';
 export { everyPlainNumber, type School, type SchoolId, schools, undefinedFirst } from './schools';
 export { solve } from './search';
 export { type Occupancy, occupancyOf, type Seat, type SeatKind, type Sitter, seatKinds } from './seats';

@@ -13,8 +13,6 @@ export interface Wish {
   readonly channels: 'own' | 'any';
   /** Whether functions of switches may become notes when control numbers run out. */
   readonly notes: boolean;
-  /** What the player fixed besides the pins of the rig: demands that stay as they are. */
-  readonly keep?: ReadonlySet<string>;
   /** Demands whose pin is lifted, whose windows are not looked at, and whether leftovers may be taken over: to try what would loosen a plan. */
   readonly lifted?: ReadonlySet<string>;
   readonly anyNumber?: boolean;
@@ -81,7 +79,7 @@ export function optionsFor(index: RigIndex, demands: readonly Demand[], wish: Wi
     const at = plain.findIndex((p) => isAt(demand, p));
     const listed = plain[at];
     const here = listed ?? currentPlace(index, network, demand, wish, blocked(demand));
-    if ((demand.pinned && !wish.lifted?.has(demand.id)) || wish.keep?.has(demand.id)) return here ? [here] : [];
+    if (demand.pinned && !wish.lifted?.has(demand.id)) return here ? [here] : [];
     if (!demand.entered) return here && !listed ? [...plain, here] : plain;
     made.moves ??= plain.map((p) => ({ ...p, moved: 1 }));
     if (!here) return made.moves;

@@ -108,7 +108,7 @@ function loosenings(index: RigIndex, together: readonly Demand[], wish: Wish): r
   const ways: readonly (readonly [Loosening, Partial<Wish>])[] = [
     ['any-channel', { channels: 'any' }],
     ['notes', { notes: true }],
-    ['unpin', { lifted: new Set(together.map((d) => d.id)), keep: new Set() }],
+    ['unpin', { lifted: new Set(together.map((d) => d.id)) }],
     ['any-number', { anyNumber: true }],
     ['leftovers', { overLeftovers: true }],
   ];

@@ -16,6 +16,7 @@ import { Button } from '../primitives/button';
 import { TextInput } from '../primitives/field';
 import { SeverityMark, severityName } from '../primitives/marks';
 import { useJudge, useRig, useRigStore } from '../store/provider';
+import { useFixes } from '../store/use-fixes';
 import { type Line, nameOf } from './lines';
 
 const SweepChart = dynamic(() => import('../charts/sweep-chart'), { ssr: false, loading: () => <div className="h-36" /> });
@@ -185,18 +186,7 @@ function Fixes({
   readonly alike: number;
   readonly onMade: (fix: OfferedFix) => void;
 }) {
-  const judge = useJudge();
-  const [fixes, setFixes] = useState<readonly OfferedFix[] | null>(null);
-  useEffect(() => {
-    let live = true;
-    setFixes(null);
-    void judge()
-      ?.fixes(finding)
-      .then((found) => live && setFixes(found));
-    return () => {
-      live = false;
-    };
-  }, [judge, finding]);
+  const fixes = useFixes(finding);
   if (fixes === null) return <p className="text-xs text-ink-2">trying changes</p>;
   if (fixes.length === 0)
     return (

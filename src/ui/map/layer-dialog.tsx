@@ -37,7 +37,7 @@ export function LayerDialog({ open, onOpenChange, index, controller, control, on
     (c) => ['footswitch', 'button', 'pad', 'encoder'].includes(c.kind) && !index.layersByModifier.has(c.id),
   );
   const first = candidates.find((c) => c.id === control?.id) ?? candidates[candidates.length - 1];
-  const { register, handleSubmit, formState, watch } = useForm({
+  const { register, handleSubmit, formState, watch, getValues, setValue } = useForm({
     resolver: zodResolver(form),
     defaultValues: {
       name: '',
@@ -106,7 +106,13 @@ export function LayerDialog({ open, onOpenChange, index, controller, control, on
         </Field>
         <Field label="Made in">
           {(f) => (
-            <Select id={f} {...register('madeIn')}>
+            <Select
+              id={f}
+              {...register('madeIn', {
+                // A controller's layer stays on it.
+                onChange: () => getValues('reach') === 'all' && setValue('reach', 'controller'),
+              })}
+            >
               <option value="controller">the controller: it sends other numbers; works with any software</option>
               <option value="host">the host: same numbers, the software looks at the modifier</option>
             </Select>

@@ -1,12 +1,11 @@
 'use client';
 // What is wrong with the chosen assignment, each with its reason and the changes that mend it.
-import { useEffect, useState } from 'react';
-import type { Finding, Fix } from '@/core/checks';
+import type { Finding } from '@/core/checks';
 import type { Edit } from '@/core/rig';
 import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
 import { SeverityMark, severityName } from '../primitives/marks';
-import { useJudge } from '../store/provider';
+import { useFixes } from '../store/use-fixes';
 
 const wash = {
   stop: 'bg-stop-wash border-stop/40',
@@ -25,17 +24,7 @@ export function FindingCards({
 }
 
 function FindingCard({ finding, edit }: { readonly finding: Finding; readonly edit: (edit: Edit) => boolean }) {
-  const judge = useJudge();
-  const [fixes, setFixes] = useState<readonly Fix[] | null>(null);
-  useEffect(() => {
-    let live = true;
-    void judge()
-      ?.fixes(finding)
-      .then((found) => live && setFixes(found));
-    return () => {
-      live = false;
-    };
-  }, [judge, finding]);
+  const fixes = useFixes(finding);
   return (
     <section
       aria-label={`${severityName(finding.severity)}: ${finding.title}`}

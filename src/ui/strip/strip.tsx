@@ -2,7 +2,6 @@
 // The strip of the chosen control: tabs per gesture, the assignment as a sentence, its outcome, and what is wrong with it.
 import { Layers, Plus, Trash2 } from 'lucide-react';
 import { nanoid } from 'nanoid';
-import Link from 'next/link';
 import { toast } from 'sonner';
 import { showValue } from '@/core/bench';
 import { openFindings } from '@/core/checks';
@@ -16,7 +15,6 @@ import {
   type Place,
   removeAssignment,
 } from '@/core/commands';
-import { shortName } from '@/core/midi';
 import {
   type Assignment,
   type Control,
@@ -37,6 +35,7 @@ import { useRig } from '../store/provider';
 import { ActionWords, plainActions } from './action-words';
 import { FindingCards } from './finding-cards';
 import { LandingWords } from './landing-words';
+import { NumberLink } from './number-link';
 import { OutcomeCard } from './outcome-card';
 import { SendWords } from './send-words';
 
@@ -388,19 +387,4 @@ function kindWords(control: Control): string {
     control.subControls.includes('push') ? 'pushes' : '',
   ];
   return [kind, ...parts.filter((p) => p !== '')].join(', ');
-}
-
-/** Leads to the number on the screen of numbers, and from there back. */
-function NumberLink({ index, assignment }: { readonly index: RigIndex; readonly assignment: Assignment }) {
-  const message = assignment.actions.flatMap((a) => (a.type === 'send' && 'number' in a.message ? [a.message] : []))[0];
-  if (!message || message.type === 'rpn' || message.type === 'poly-pressure') return null;
-  const kind = message.type === 'cc14' ? 'cc' : message.type;
-  return (
-    <Link
-      href={`/rigs/${index.rig.id}/numbers?kind=${kind}&channel=${message.channel}&number=${message.number}`}
-      className="-mt-1.5 self-start text-xs font-medium text-verdigris hover:underline"
-    >
-      Who else uses {shortName(message)}?
-    </Link>
-  );
 }
