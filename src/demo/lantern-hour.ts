@@ -1,13 +1,22 @@
 // The demo rig "Lantern Hour": a small ensemble plays live to silent films. Everything in it is invented, with a handful of
 // honest mistakes for the findings to find.
-import { addController, addLayer, addParameters, addTarget, assign, assignmentAt, type Place } from '@/core/commands';
+import {
+  addController,
+  addLayer,
+  addParameters,
+  addTarget,
+  assign,
+  assignmentAt,
+  type Place,
+  plainProfile,
+} from '@/core/commands';
 import { parseParameters } from '@/core/formats';
+import { controllerTemplates } from '@/core/library';
 import { channel, u7, u14 } from '@/core/midi';
 import {
   type Action,
   apply,
   type Behaviour,
-  controllerTemplates,
   type Edit,
   emptyRig,
   indexRig,
@@ -142,7 +151,7 @@ const every = (value: number): Behaviour => ({ type: 'fixed', value: u14(value) 
 export function lanternHour(id = 'lantern-hour'): Rig {
   const b = new Builder(id);
   for (const [name, kind, list] of targetLists) {
-    const { edit, id: targetId } = addTarget(b.rig, name, kind, b.newId);
+    const { edit, id: targetId } = addTarget(b.rig, plainProfile(name, kind), name, b.newId);
     b.do(edit);
     const parsed = parseParameters(list);
     if (parsed.bad.length > 0) throw new Error(`demo: ${name}: ${JSON.stringify(parsed.bad)}`);

@@ -19,15 +19,16 @@ const allowed: Readonly<Record<string, readonly string[]>> = {
   midi: [],
   values: [],
   rig: ['midi', 'values'],
+  library: ['midi', 'values', 'rig'],
   controller: ['midi', 'values', 'rig'],
   wires: ['midi', 'values', 'rig'],
   target: ['midi', 'values', 'rig', 'wires'],
   bench: ['midi', 'values', 'rig', 'controller', 'wires', 'target'],
   numbers: ['midi', 'values', 'rig', 'wires', 'bench'],
-  commands: ['midi', 'values', 'rig', 'wires', 'bench', 'numbers'],
-  checks: ['midi', 'values', 'rig', 'controller', 'wires', 'bench', 'numbers', 'commands'],
-  sheets: ['midi', 'values', 'rig', 'wires', 'bench', 'numbers', 'commands'],
-  formats: ['midi', 'values', 'rig', 'wires', 'bench', 'numbers', 'commands', 'checks', 'sheets'],
+  commands: ['midi', 'values', 'rig', 'library', 'wires', 'bench', 'numbers'],
+  checks: ['midi', 'values', 'rig', 'library', 'controller', 'wires', 'bench', 'numbers', 'commands'],
+  sheets: ['midi', 'values', 'rig', 'library', 'wires', 'bench', 'numbers', 'commands'],
+  formats: ['midi', 'values', 'rig', 'library', 'wires', 'bench', 'numbers', 'commands', 'checks', 'sheets'],
 };
 
 const importsOf = (text: string): string[] => [...text.matchAll(/from '([^']+)'/g)].map((m) => m[1] ?? '');

@@ -39,6 +39,7 @@ export function madeRig(size: number): Rig {
     textShort: '',
     textLong: '',
     colour: '',
+    minimum: false,
   };
   for (let c = 0; c < controllers; c++) {
     for (let k = 0; k < perBank; k++) {
@@ -63,6 +64,8 @@ export function madeRig(size: number): Rig {
         detents: 0,
         display: null,
         calibration: null,
+        factory: [],
+        origin: '',
       });
     }
     for (let i = 0; i < perController && assignments.length < size; i++) {
@@ -94,6 +97,8 @@ export function madeRig(size: number): Rig {
         role: '',
         tags: [],
         tolerance: null,
+        evidence: [],
+        origin: '',
         note: '',
       });
       assignments.push({
@@ -145,12 +150,14 @@ export function madeRig(size: number): Rig {
       order: c,
       name: `Controller ${c + 1}`,
       templateId: 'made',
+      templateVersion: 0,
       port: `port ${c}`,
       channel: channel(c + 1),
       width: 500,
       height: 340,
       bankNames: [],
       firmware: { ...commonFirmware, banks },
+      evidence: [],
       note: '',
     })),
     controls,
@@ -160,9 +167,11 @@ export function madeRig(size: number): Rig {
       name: `Target ${c + 1}`,
       kind: 'host' as const,
       profileId: '',
+      profileVersion: 0,
       port: '',
       version: '',
       reception: commonReception,
+      evidence: [],
       note: '',
     })),
     parameters,

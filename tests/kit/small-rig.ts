@@ -62,6 +62,8 @@ const control = (id: string, kind: Control['kind'], order: number): Control => (
   detents: 0,
   display: null,
   calibration: null,
+  factory: [],
+  origin: '',
 });
 
 export function parameter(id: string, change: Partial<Parameter> = {}): Parameter {
@@ -83,6 +85,8 @@ export function parameter(id: string, change: Partial<Parameter> = {}): Paramete
     role: '',
     tags: [],
     tolerance: null,
+    evidence: [],
+    origin: '',
     note: '',
     ...change,
   };
@@ -106,6 +110,8 @@ export function smallRig(parameters: readonly Parameter[], gear: Gear = {}): Rig
         order: 1,
         name: 'Board',
         templateId: '',
+        templateVersion: 0,
+        evidence: [],
         port: 'port 1',
         channel: channel(5),
         width: 300,
@@ -129,6 +135,8 @@ export function smallRig(parameters: readonly Parameter[], gear: Gear = {}): Rig
         name: 'Hall',
         kind: 'plugin',
         profileId: '',
+        profileVersion: 0,
+        evidence: [],
         port: '',
         version: '',
         reception: { ...commonReception, ...gear.reception },
@@ -180,6 +188,7 @@ export function assignment(f: Function_): Assignment {
     textShort: '',
     textLong: '',
     colour: '',
+    minimum: false,
     entered: null,
     saved: null,
     proved: null,

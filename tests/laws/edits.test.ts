@@ -17,21 +17,9 @@ import {
   waitingAfter,
 } from '@/core/commands';
 import { parseRig, writeRig } from '@/core/formats';
+import { controllerTemplates } from '@/core/library';
 import { withNumber } from '@/core/midi';
-import {
-  apply,
-  batch,
-  controllerTemplates,
-  type Edit,
-  editSchema,
-  firstBroken,
-  indexRig,
-  insert,
-  invert,
-  type Rig,
-  remove,
-  set,
-} from '@/core/rig';
+import { apply, batch, type Edit, editSchema, firstBroken, indexRig, insert, invert, type Rig, remove, set } from '@/core/rig';
 import { lanternHour } from '@/demo/lantern-hour';
 
 const demo = lanternHour();
@@ -129,6 +117,8 @@ function someEdit(rig: Rig, what: number, n: number, m: number): Edit | null {
             role: '',
             tags: [],
             tolerance: null,
+            evidence: [],
+            origin: '',
             note: '',
           },
         ],

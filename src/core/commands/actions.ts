@@ -27,6 +27,7 @@ const blank = {
   textShort: '',
   textLong: '',
   colour: '',
+  minimum: false,
   entered: null,
   saved: null,
   proved: null,

@@ -98,6 +98,7 @@ export function assign(index: RigIndex, wish: AssignWish, newId: NewId): Result<
     textShort: control.display ? parameter.name.toUpperCase().slice(0, control.display.short) : '',
     textLong: '',
     colour: '',
+    minimum: false,
     entered: null,
     saved: null,
     proved: null,

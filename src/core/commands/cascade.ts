@@ -95,6 +95,15 @@ function mend(rig: Rig, table: TableName, id: string, ids: ReadonlySet<string>):
           ]
         : [];
     }
+    case 'searches': {
+      const row = rig.searches.find((r) => r.id === id);
+      return row
+        ? (['controllerId', 'targetId'] as const).flatMap((field) => {
+            const at = row[field];
+            return at !== null && ids.has(at) ? [set('searches', row, field, null)] : [];
+          })
+        : [];
+    }
     case 'scripts': {
       const row = rig.scripts.find((r) => r.id === id);
       return row

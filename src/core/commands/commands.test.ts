@@ -14,8 +14,9 @@ import {
   withFunctions,
 } from '../../../tests/kit/small-rig';
 import { outcome } from '../bench';
+import { controllerTemplates } from '../library';
 import { chooseMessage, everyPlainNumber, undefinedFirst } from '../numbers';
-import { apply, controllerTemplates, type Edit, emptyRig, indexRig, type Parameter, panelFromCounts, type Rig } from '../rig';
+import { apply, type Edit, emptyRig, indexRig, type Parameter, panelFromCounts, type Rig } from '../rig';
 import { makeSheet } from '../sheets';
 import {
   addController,
@@ -25,6 +26,7 @@ import {
   changeMessage,
   changePlace,
   fillEdit,
+  plainProfile,
   plainTemplate,
   planFill,
   removeAssignment,
@@ -299,7 +301,7 @@ describe('gear', () => {
   });
   it('is wired to everything, and gone again with all that stood on it', () => {
     let rig = emptyRig('r', 'R');
-    rig = done(rig, addTarget(rig, 'Hall', 'plugin', newId).edit);
+    rig = done(rig, addTarget(rig, plainProfile('Hall', 'plugin'), 'Hall', newId).edit);
     rig = done(
       rig,
       addController(
@@ -322,7 +324,7 @@ describe('gear', () => {
         newId,
       ).edit,
     );
-    rig = done(rig, addTarget(rig, 'Hall', 'plugin', newId).edit);
+    rig = done(rig, addTarget(rig, plainProfile('Hall', 'plugin'), 'Hall', newId).edit);
     expect(rig.targets.map((t) => t.name)).toEqual(['Hall', 'Hall (2)']);
     expect(rig.wires).toHaveLength(2);
     expect(done(rig, removeGear(rig, 'controllers', rig.controllers[0]?.id ?? ''))).toMatchObject({

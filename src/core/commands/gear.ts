@@ -1,15 +1,14 @@
 // Controllers, targets and parameters on and off the rig. New gear is wired to everything, so that a first message arrives.
+import { type ControllerTemplate, type ProfileParameter, summaryOf, type TargetProfile } from '../library';
 import { channel } from '../midi';
 import {
   batch,
   type Controller,
-  type ControllerTemplate,
   commonFirmware,
   commonReception,
   type Edit,
   insert,
   type Panel,
-  type Parameter,
   type Rig,
   type Target,
   type Wire,
@@ -57,19 +56,25 @@ export function addController(
     order: nextOrder(rig.controllers),
     name: freshName(name, rig.controllers),
     templateId: template.id,
+    templateVersion: template.version,
     port: `${freshName(name, rig.controllers)} port 1`.slice(0, 200),
     channel: channel(template.channel),
     width: template.panel.width,
     height: template.panel.height,
     bankNames: [...template.bankNames],
     firmware: template.firmware,
-    note: '',
+    evidence: template.evidence ?? [],
+    note: template.note ?? '',
   };
   let order = nextOrder(rig.controls);
+  let counterOrder = nextOrder(rig.counters);
   let wireOrder = nextOrder(rig.wires);
   const edits: Edit[] = [
     insert('controllers', controller),
     ...template.panel.controls.map((c) => insert('controls', { id: newId(), order: order++, controllerId: controller.id, ...c })),
+    ...(template.counters ?? []).map((c) =>
+      insert('counters', { id: newId(), order: counterOrder++, controllerId: controller.id, ...c }),
+    ),
     ...rig.targets.map((t) => insert('wires', wire(controller, t, wireOrder++, newId))),
   ];
   return { edit: batch(`Add ${controller.name}`, edits), id: controller.id };
@@ -81,8 +86,9 @@ export function plainTemplate(panel: Panel, rig: Rig, banks: number): Controller
   const free = Array.from({ length: 16 }, (_, i) => i + 1).find((c) => !used.has(c)) ?? 1;
   return {
     id: 'plain-panel',
+    version: 0,
     name: 'Plain panel',
-    summary: 'from counts',
+    summary: summaryOf(panel.controls, banks),
     channel: free,
     bankNames: Array.from({ length: banks }, (_, i) => `Bank ${i + 1}`),
     firmware: { ...commonFirmware, banks },
@@ -90,34 +96,49 @@ export function plainTemplate(panel: Panel, rig: Rig, banks: number): Controller
   };
 }
 
+/** A target that nothing is known of yet: the answers that fit most. */
+export const plainProfile = (name: string, kind: Target['kind']): TargetProfile => ({
+  id: '',
+  version: 0,
+  name,
+  summary: '',
+  kind,
+  reception: commonReception,
+  parameters: [],
+});
+
 /** Puts a target with its parameters on the rig, wired from every controller. */
 export function addTarget(
   rig: Rig,
+  profile: TargetProfile,
   name: string,
-  kind: Target['kind'],
   newId: NewId,
 ): { readonly edit: Edit; readonly id: string } {
   const target: Target = {
     id: newId(),
     order: nextOrder(rig.targets),
     name: freshName(name, rig.targets),
-    kind,
-    profileId: '',
+    kind: profile.kind,
+    profileId: profile.id,
+    profileVersion: profile.version,
     port: '',
-    version: '',
-    reception: commonReception,
-    note: '',
+    version: profile.software ?? '',
+    reception: profile.reception,
+    evidence: profile.evidence ?? [],
+    note: profile.note ?? '',
   };
+  let order = nextOrder(rig.parameters);
   let wireOrder = nextOrder(rig.wires);
-  const edits = [insert('targets', target), ...rig.controllers.map((c) => insert('wires', wire(c, target, wireOrder++, newId)))];
+  const edits = [
+    insert('targets', target),
+    ...profile.parameters.map((p) => insert('parameters', { id: newId(), order: order++, targetId: target.id, ...p })),
+    ...rig.controllers.map((c) => insert('wires', wire(c, target, wireOrder++, newId))),
+  ];
   return { edit: batch(`Add ${target.name}`, edits), id: target.id };
 }
 
-/** A parameter as a list gives it: without identifiers. */
-export type ParameterDraft = Omit<Parameter, 'id' | 'order' | 'targetId'>;
-
 /** Adds parameters to a target, in the order of the list. */
-export function addParameters(rig: Rig, targetId: string, drafts: readonly ParameterDraft[], newId: NewId): Edit {
+export function addParameters(rig: Rig, targetId: string, drafts: readonly ProfileParameter[], newId: NewId): Edit {
   let order = nextOrder(rig.parameters);
   const [only] = drafts;
   const label = drafts.length === 1 && only ? `Add ${only.name}` : `Add ${drafts.length} parameters`;

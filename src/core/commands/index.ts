@@ -24,7 +24,7 @@ export {
 } from './change';
 export { defaultLanding, gesturesOf } from './defaults';
 export { type FillPlan, type FillRow, fillEdit, planFill, runAfter, waitingAfter } from './fill';
-export { addController, addParameters, addTarget, freshName, type ParameterDraft, plainTemplate, removeGear, wire } from './gear';
+export { addController, addParameters, addTarget, freshName, plainProfile, plainTemplate, removeGear, wire } from './gear';
 export { asGesture, behaviourOf, behavioursFor, chordPartners, gestureOf, gestureTypes, messageOf, typesFor } from './kinds';
 export { addLayer, type LayerWish, removeLayer, setTap } from './layers';
 export { type ProgrammedLine, programmedEdit } from './programmed';

@@ -33,6 +33,7 @@ export function programmedEdit(index: RigIndex, lines: readonly ProgrammedLine[]
       textShort: '',
       textLong: '',
       colour: '',
+      minimum: false,
       entered: { at },
       saved: null,
       proved: null,

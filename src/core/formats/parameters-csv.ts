@@ -1,5 +1,5 @@
 // A list of parameters as text: name, kind, range, unit, scale, steps and, if wanted, group, default, start, tags.
-import type { ParameterDraft } from '../commands';
+import type { ProfileParameter } from '../library';
 import { err, ok, type Result } from '../result';
 import { type Parameter, rowSchemas } from '../rig';
 import type { ScaleSpec } from '../values';
@@ -24,7 +24,7 @@ export const parameterColumns = [
 const aliases = { parameter: 'name', type: 'kind', units: 'unit', center: 'centre', values: 'steps' };
 
 export interface ParameterList {
-  readonly good: readonly ParameterDraft[];
+  readonly good: readonly ProfileParameter[];
   readonly bad: readonly BadLine[];
 }
 
@@ -35,7 +35,7 @@ const kinds = ['continuous', 'stepped', 'toggle', 'trigger'] as const;
 /** Reads a list of parameters. Bad lines are reported with their number and reason; good ones are kept. */
 export function parseParameters(text: string): ParameterList {
   const { rows, bad } = readTable(text, parameterColumns, aliases);
-  const good: ParameterDraft[] = [];
+  const good: ProfileParameter[] = [];
   const problems: BadLine[] = [...bad];
   const names = new Set<string>();
   for (const row of rows) {
@@ -51,7 +51,7 @@ export function parseParameters(text: string): ParameterList {
   return { good, bad: problems.sort((a, b) => a.line - b.line) };
 }
 
-function draftOf(row: CsvRow): Result<ParameterDraft, string> {
+function draftOf(row: CsvRow): Result<ProfileParameter, string> {
   const name = row.cell('name');
   if (name === '') return err('the name is missing');
   const steps = row
@@ -97,6 +97,8 @@ function draftOf(row: CsvRow): Result<ParameterDraft, string> {
     role: row.cell('role'),
     tags,
     tolerance,
+    evidence: [],
+    origin: '',
     note: '',
   };
   const parsed = rowSchemas.parameters.safeParse(draft);

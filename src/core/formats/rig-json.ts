@@ -4,7 +4,7 @@ import { err, ok, type Result } from '../result';
 import { byOrder, firstBroken, headSchema, type Rig, rowSchemas, type TableName, tableNames } from '../rig';
 
 export const RIG_FORMAT = 'keen-dial/rig';
-export const RIG_FORMAT_VERSION = 2;
+export const RIG_FORMAT_VERSION = 3;
 /** Largest file that is read, in bytes. */
 export const RIG_FILE_LIMIT = 20 * 1024 * 1024;
 /** Most rows in one rig. */
@@ -32,6 +32,7 @@ const tableShape = {
   songs: z.array(rowSchemas.songs),
   scripts: z.array(rowSchemas.scripts),
   accepted: z.array(rowSchemas.accepted),
+  searches: z.array(rowSchemas.searches),
 } as const satisfies Record<TableName, z.ZodType>;
 
 /** A whole rig from outside the process: every row through its schema. References are checked by `parseRig`. */
@@ -87,9 +88,18 @@ const scriptsOfVersion1 = z.looseObject({
   ),
 });
 
-/** A file of an older version as the present one would have written it. Version 2: script events name what they act on as `on`. */
+/**
+ * A file of an older version as the present one would have written it. Version 2: script events name what they act on as `on`.
+ * Version 3: the table of searches; evidence, factory numbers, origins and the mark of the minimum map have defaults.
+ */
 function migrated(raw: unknown, version: number): unknown {
-  if (version >= 2) return raw;
+  if (version >= 3) return raw;
+  const second = version >= 2 ? raw : migratedTo2(raw);
+  const old = z.looseObject({}).safeParse(second);
+  return old.success ? { ...old.data, searches: [] } : second;
+}
+
+function migratedTo2(raw: unknown): unknown {
   const old = scriptsOfVersion1.safeParse(raw);
   if (!old.success) return raw;
   const scripts = old.data.scripts.map((script) => ({
@@ -144,6 +154,7 @@ function sorted(rig: Rig): Rig {
     songs: [...rig.songs].sort(byOrder),
     scripts: [...rig.scripts].sort(byOrder),
     accepted: [...rig.accepted].sort(byOrder),
+    searches: [...rig.searches].sort(byOrder),
   };
 }
 

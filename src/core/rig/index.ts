@@ -1,10 +1,12 @@
 export { apply, applyTracked, byOrder, type EditProblem, type Touched } from './apply';
+export { commonFirmware } from './common-firmware';
+export { commonReception } from './common-reception';
 export { changedIds } from './diff';
 export { batch, type Edit, editSchema, insert, invert, labelOf, remove, set } from './edit';
 export { groupBy, indexRig, type RigIndex } from './index-rig';
 export { sameJson } from './json';
 export { baseAt, hostLayerAt, layersOn, reaches, standInOf } from './layers';
-export { type Panel, type PanelControl, type PanelCounts, panelFromCounts } from './panel';
+export { grid, numbered, type Panel, type PanelControl, type PanelCounts, panelFromCounts } from './panel';
 export { firstBroken, rowsPointingAt } from './references';
 export {
   type Action,
@@ -44,6 +46,3 @@ export {
   type Wire,
 } from './schema';
 export { messagesOf, type PlacedSend } from './send-index';
-export { commonFirmware } from './templates/firmware';
-export { commonReception } from './templates/reception';
-export { type ControllerTemplate, controllerTemplates } from './templates/templates.data';

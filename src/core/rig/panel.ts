@@ -37,6 +37,8 @@ export function grid(block: Block): PanelControl[] {
     detents: block.kind === 'encoder' ? 24 : 0,
     display: null,
     calibration: null,
+    factory: [],
+    origin: '',
     ...block.extras,
   }));
 }

@@ -55,6 +55,7 @@ const rules: { readonly [T in TableName]: (row: Row<T>) => Reference[] } = {
   songs: (row) => row.sections.flatMap((s) => point('sections', s.sceneId, 'scenes')),
   scripts: (row) => [...new Set(row.events.map((e) => e.on))].flatMap((id) => point('events', id, ...playable)),
   accepted: () => [],
+  searches: (row) => [...point('controllerId', row.controllerId, 'controllers'), ...point('targetId', row.targetId, 'targets')],
 };
 
 /** What a row points at. */

@@ -8,12 +8,14 @@ export const columns: { readonly [T in TableName]: Readonly<Record<Exclude<keyof
   controllers: {
     name: 'text',
     templateId: 'text',
+    templateVersion: 'integer',
     port: 'text',
     channel: 'integer',
     width: 'real',
     height: 'real',
     bankNames: 'json',
     firmware: 'json',
+    evidence: 'json',
     note: 'text',
   },
   controls: {
@@ -34,6 +36,8 @@ export const columns: { readonly [T in TableName]: Readonly<Record<Exclude<keyof
     detents: 'integer',
     display: 'json',
     calibration: 'json',
+    factory: 'json',
+    origin: 'text',
   },
   counters: {
     controllerId: 'text',
@@ -44,7 +48,17 @@ export const columns: { readonly [T in TableName]: Readonly<Record<Exclude<keyof
     atEnd: 'text',
     start: 'integer',
   },
-  targets: { name: 'text', kind: 'text', profileId: 'text', port: 'text', version: 'text', reception: 'json', note: 'text' },
+  targets: {
+    name: 'text',
+    kind: 'text',
+    profileId: 'text',
+    profileVersion: 'integer',
+    port: 'text',
+    version: 'text',
+    reception: 'json',
+    evidence: 'json',
+    note: 'text',
+  },
   parameters: {
     targetId: 'text',
     name: 'text',
@@ -61,6 +75,8 @@ export const columns: { readonly [T in TableName]: Readonly<Record<Exclude<keyof
     role: 'text',
     tags: 'json',
     tolerance: 'real',
+    evidence: 'json',
+    origin: 'text',
     note: 'text',
   },
   wires: {
@@ -96,6 +112,7 @@ export const columns: { readonly [T in TableName]: Readonly<Record<Exclude<keyof
     textShort: 'text',
     textLong: 'text',
     colour: 'text',
+    minimum: 'boolean',
     entered: 'json',
     saved: 'json',
     proved: 'json',
@@ -124,6 +141,7 @@ export const columns: { readonly [T in TableName]: Readonly<Record<Exclude<keyof
   songs: { name: 'text', bpm: 'real', beatsPerBar: 'integer', sections: 'json', note: 'text' },
   scripts: { name: 'text', events: 'json' },
   accepted: { check: 'text', subjectId: 'text', reason: 'text', restsOn: 'text', at: 'text' },
+  searches: { at: 'text', controllerId: 'text', targetId: 'text', answers: 'json', cause: 'text', note: 'text' },
 };
 
 export type DbRecord = Readonly<Record<string, unknown>>;

@@ -87,6 +87,8 @@ function migrationStorage(sequelize: Sequelize) {
 const rigAttributes = {
   id: { type: DataTypes.TEXT, primaryKey: true },
   name: DataTypes.TEXT,
+  kind: DataTypes.TEXT,
+  about: DataTypes.TEXT,
   notes: DataTypes.TEXT,
   preferences: DataTypes.TEXT,
   version: DataTypes.INTEGER,

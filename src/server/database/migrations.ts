@@ -1,6 +1,6 @@
 // The schema of the database, step by step. A step that has shipped is never changed: add the next one.
 import { DataTypes, type QueryInterface } from 'sequelize';
-import { tableNames } from '@/core/rig';
+import { type TableName, tableNames } from '@/core/rig';
 import { type ColumnKind, columns } from './columns';
 
 interface Migration {
@@ -19,6 +19,26 @@ const types = {
 
 const rigKey = { type: DataTypes.TEXT, allowNull: false, references: { model: 'rigs', key: 'id' }, onDelete: 'CASCADE' } as const;
 
+/** A table of rows as the columns are today; columns that a later step adds are then there already, and it leaves them alone. */
+async function createRows(context: QueryInterface, table: TableName): Promise<void> {
+  const own = Object.entries(columns[table]).map(([field, kind]) => [field, { type: types[kind] }] as const);
+  await context.createTable(table, {
+    rigId: { ...rigKey, primaryKey: true },
+    id: { type: DataTypes.TEXT, primaryKey: true, allowNull: false },
+    ordinal: { type: DataTypes.DOUBLE, allowNull: false },
+    ...Object.fromEntries(own),
+  });
+}
+
+async function createLibraryTable(context: QueryInterface, table: string): Promise<void> {
+  await context.createTable(table, {
+    id: { type: DataTypes.TEXT, primaryKey: true },
+    name: { type: DataTypes.TEXT, allowNull: false },
+    version: { type: DataTypes.INTEGER, allowNull: false },
+    body: { type: DataTypes.TEXT, allowNull: false },
+  });
+}
+
 const first: Migration = {
   name: '001-rigs-rows-journal',
   up: async ({ context }) => {
@@ -33,15 +53,7 @@ const first: Migration = {
       summary: { type: DataTypes.TEXT },
       summaryVersion: { type: DataTypes.INTEGER },
     });
-    for (const table of tableNames) {
-      const own = Object.entries(columns[table]).map(([field, kind]) => [field, { type: types[kind] }] as const);
-      await context.createTable(table, {
-        rigId: { ...rigKey, primaryKey: true },
-        id: { type: DataTypes.TEXT, primaryKey: true, allowNull: false },
-        ordinal: { type: DataTypes.DOUBLE, allowNull: false },
-        ...Object.fromEntries(own),
-      });
-    }
+    for (const table of tableNames) await createRows(context, table);
     await context.createTable('journal', {
       rigId: { ...rigKey, primaryKey: true },
       version: { type: DataTypes.INTEGER, primaryKey: true, allowNull: false },
@@ -70,14 +82,7 @@ const first: Migration = {
       grade: { type: DataTypes.TEXT, allowNull: false },
       evidence: { type: DataTypes.TEXT, allowNull: false },
     });
-    for (const library of ['templates', 'profiles']) {
-      await context.createTable(library, {
-        id: { type: DataTypes.TEXT, primaryKey: true },
-        name: { type: DataTypes.TEXT, allowNull: false },
-        version: { type: DataTypes.INTEGER, allowNull: false },
-        body: { type: DataTypes.TEXT, allowNull: false },
-      });
-    }
+    for (const library of ['templates', 'profiles']) await createLibraryTable(context, library);
     await context.createTable('snapshots', {
       rigId: { ...rigKey, primaryKey: true },
       version: { type: DataTypes.INTEGER, primaryKey: true, allowNull: false },
@@ -112,4 +117,53 @@ const passingOn: Migration = {
   },
 };
 
-export const migrations: readonly Migration[] = [first, passingOn];
+const withDefault = (
+  type: typeof DataTypes.TEXT | typeof DataTypes.INTEGER | typeof DataTypes.BOOLEAN,
+  value: string | number | boolean,
+) => ({
+  type,
+  allowNull: false,
+  defaultValue: value,
+});
+
+/** Columns that format version 3 brought, each with the value that older rows get. */
+const ofVersion3 = [
+  ['controllers', 'templateVersion', withDefault(DataTypes.INTEGER, 0)],
+  ['controllers', 'evidence', withDefault(DataTypes.TEXT, '[]')],
+  ['controls', 'factory', withDefault(DataTypes.TEXT, '[]')],
+  ['controls', 'origin', withDefault(DataTypes.TEXT, '')],
+  ['targets', 'profileVersion', withDefault(DataTypes.INTEGER, 0)],
+  ['targets', 'evidence', withDefault(DataTypes.TEXT, '[]')],
+  ['parameters', 'evidence', withDefault(DataTypes.TEXT, '[]')],
+  ['parameters', 'origin', withDefault(DataTypes.TEXT, '')],
+  ['assignments', 'minimum', withDefault(DataTypes.BOOLEAN, false)],
+  ['rigs', 'kind', withDefault(DataTypes.TEXT, 'rig')],
+  ['rigs', 'about', withDefault(DataTypes.TEXT, '{}')],
+  ['snapshots', 'label', withDefault(DataTypes.TEXT, '')],
+] as const;
+
+/**
+ * The library: its entries are small rigs of another kind, their published versions are snapshots, so the two tables that
+ * were meant for them and never used go. And the searches for why nothing arrives.
+ */
+const library: Migration = {
+  name: '003-library-evidence-searches',
+  up: async ({ context }) => {
+    for (const [table, column, definition] of ofVersion3) {
+      if (column in (await context.describeTable(table))) continue;
+      await context.addColumn(table, column, definition);
+    }
+    if (!(await context.tableExists('searches'))) await createRows(context, 'searches');
+    await context.addIndex('rigs', ['kind'], { name: 'rigs_kind' });
+    for (const table of ['templates', 'profiles']) await context.dropTable(table);
+  },
+  down: async ({ context }) => {
+    for (const table of ['templates', 'profiles']) await createLibraryTable(context, table);
+    await context.removeIndex('rigs', 'rigs_kind');
+    await context.dropTable('searches');
+    // Not removeColumn: on SQLite it builds the table anew and loses a key of two columns on the way.
+    for (const [table, column] of ofVersion3) await context.sequelize.query(`ALTER TABLE "${table}" DROP COLUMN "${column}"`);
+  },
+};
+
+export const migrations: readonly Migration[] = [first, passingOn, library];

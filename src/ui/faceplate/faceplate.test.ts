@@ -1,6 +1,7 @@
 // Walking a panel, room for tape, and what shows through at a place.
 import { describe, expect, it } from 'vitest';
-import { controllerTemplates, indexRig } from '@/core/rig';
+import { controllerTemplates } from '@/core/library';
+import { indexRig } from '@/core/rig';
 import { assignment, fixed, latching, layer, parameter, smallRig, withFunctions } from '../../../tests/kit/small-rig';
 import { effective } from './effective';
 import { neighbour, roomBelow, tapeWidth } from './neighbours';

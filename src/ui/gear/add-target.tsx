@@ -4,7 +4,7 @@ import { nanoid } from 'nanoid';
 import { useId } from 'react';
 import { useForm } from 'react-hook-form';
 import * as z from 'zod';
-import { addParameters, addTarget } from '@/core/commands';
+import { addParameters, addTarget, plainProfile } from '@/core/commands';
 import { parseParameters } from '@/core/formats';
 import { apply, batch, nameSchema } from '@/core/rig';
 import { Button } from '../primitives/button';
@@ -29,7 +29,7 @@ export function AddTargetDialog({ onClose, onMade }: { readonly onClose: () => v
     defaultValues: { name: '', kind: 'plugin' as const, list: '' },
   });
   const save = handleSubmit((values) => {
-    const made = addTarget(rig, values.name, values.kind, () => nanoid(10));
+    const made = addTarget(rig, plainProfile(values.name, values.kind), values.name, () => nanoid(10));
     const { good } = parseParameters(values.list);
     const withTarget = apply(rig, made.edit);
     const edits =

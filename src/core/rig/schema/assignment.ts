@@ -115,6 +115,8 @@ export const assignmentSchema = z.object({
   textShort: z.string().max(64),
   textLong: shortTextSchema,
   colour: z.string().max(20),
+  /** Belongs to the smallest map that already works: entered first. */
+  minimum: z.boolean().default(false),
   entered: markSchema.nullable(),
   saved: markSchema.nullable(),
   proved: proofSchema.nullable(),

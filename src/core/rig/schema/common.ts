@@ -16,12 +16,35 @@ export const orderSchema = z.number().finite();
 export const markSchema = z.object({ at: z.iso.datetime() });
 export type Mark = z.infer<typeof markSchema>;
 
+/** How sure a fact is: tried on this very unit, read in its manual, or heard from somebody. */
+export const gradeSchema = z.enum(['tested', 'manual', 'hearsay']);
+export type Grade = z.infer<typeof gradeSchema>;
+
 /** A proof of an assignment: when, with which software versions, and on which grade of evidence. */
 export const proofSchema = z.object({
   at: z.iso.datetime(),
   versions: shortTextSchema,
-  grade: z.enum(['tested', 'manual', 'hearsay']),
+  grade: gradeSchema,
 });
+
+/**
+ * What a fact rests on: the field that states it, the grade, when and with which software version, and a known limit in words
+ * ("of a stereo track it moves the left side only").
+ */
+export const evidenceSchema = z.object({
+  fact: z.string().min(1).max(60),
+  grade: gradeSchema,
+  at: z.iso.date().nullable(),
+  version: shortTextSchema,
+  limit: noteSchema,
+});
+export type Evidence = z.infer<typeof evidenceSchema>;
+/** At most one piece of evidence for each fact. */
+export const evidenceListSchema = z
+  .array(evidenceSchema)
+  .max(100)
+  .refine((list) => new Set(list.map((e) => e.fact)).size === list.length, 'a fact stands here twice')
+  .default([]);
 
 /** How a device or program counts and names. */
 export const numberStyleSchema = z.object({

@@ -1,8 +1,8 @@
 // A controller on the rig and the controls on its panel. Copied in from a template; later changes of the library never alter a rig.
 import * as z from 'zod';
-import { channelSchema, messageTypeSchema } from '../../midi';
+import { channelSchema, messageSchema, messageTypeSchema } from '../../midi';
 import { curveSchema } from '../../values';
-import { idSchema, nameSchema, noteSchema, numberStyleSchema, orderSchema, shortTextSchema } from './common';
+import { evidenceListSchema, idSchema, nameSchema, noteSchema, numberStyleSchema, orderSchema, shortTextSchema } from './common';
 
 export const controlKindSchema = z.enum([
   'knob',
@@ -63,16 +63,24 @@ export const controllerSchema = z.object({
   id: idSchema,
   order: orderSchema,
   name: nameSchema,
+  /** The library entry that it was copied from, and which version of it; version 0 for none. */
   templateId: shortTextSchema,
+  templateVersion: z.number().int().min(0).default(0),
   port: shortTextSchema,
   channel: channelSchema,
   width: millimetres.min(20),
   height: millimetres.min(20),
   bankNames: z.array(z.string().max(40)).max(128),
   firmware: firmwareSchema,
+  /** By the field of `firmware` that states the fact. */
+  evidence: evidenceListSchema,
   note: noteSchema,
 });
 export type Controller = z.infer<typeof controllerSchema>;
+
+/** What a control sends on a gesture as it leaves the factory. */
+export const factorySchema = z.object({ gesture: gestureTypeSchema.exclude(['chord']), message: messageSchema });
+export type FactorySend = z.infer<typeof factorySchema>;
 
 /** One control on a panel; `x`, `y` is its top left corner in millimetres from the panel's. */
 export const controlSchema = z.object({
@@ -104,6 +112,13 @@ export const controlSchema = z.object({
       curve: curveSchema,
     })
     .nullable(),
+  factory: z
+    .array(factorySchema)
+    .max(6)
+    .refine((list) => new Set(list.map((f) => f.gesture)).size === list.length, 'a gesture stands here twice')
+    .default([]),
+  /** The id of this control in the library entry that it was copied from; empty for none. */
+  origin: z.string().max(40).default(''),
 });
 export type Control = z.infer<typeof controlSchema>;
 

@@ -1,9 +1,9 @@
-// The rig as a whole: a head and thirteen tables of rows.
+// The rig as a whole: a head and fourteen tables of rows.
 import * as z from 'zod';
 import { assignmentSchema, landingSchema, layerSchema, wireSchema } from './assignment';
 import { idSchema, nameSchema, noteSchema } from './common';
 import { controllerSchema, controlSchema, counterSchema } from './controller';
-import { acceptedSchema, sceneSchema, scriptSchema, songSchema } from './show';
+import { acceptedSchema, sceneSchema, scriptSchema, searchSchema, songSchema } from './show';
 import { parameterSchema, targetSchema } from './target';
 
 export const preferencesSchema = z.object({
@@ -28,6 +28,7 @@ export const rowSchemas = {
   songs: songSchema,
   scripts: scriptSchema,
   accepted: acceptedSchema,
+  searches: searchSchema,
 } as const;
 
 export type TableName = keyof typeof rowSchemas;
@@ -50,6 +51,7 @@ export const tableNames = [
   'songs',
   'scripts',
   'accepted',
+  'searches',
 ] as const satisfies readonly TableName[];
 
 /** The head of a rig: everything that is not a row of a table. */
@@ -88,5 +90,6 @@ export function emptyRig(id: string, name: string): Rig {
     songs: [],
     scripts: [],
     accepted: [],
+    searches: [],
   };
 }

@@ -64,6 +64,21 @@ export const scriptSchema = z.object({
   events: z.array(eventSchema).max(100_000),
 });
 
+/**
+ * A search for why nothing arrives: what it was about, the answers so far (question and answer as the table of causes names
+ * them), and the cause in which it ended; null while it is open.
+ */
+export const searchSchema = z.object({
+  id: idSchema,
+  order: orderSchema,
+  at: z.iso.datetime(),
+  controllerId: idSchema.nullable(),
+  targetId: idSchema.nullable(),
+  answers: z.array(z.object({ question: z.string().max(60), answer: z.string().max(60) })).max(60),
+  cause: z.string().max(60).nullable(),
+  note: noteSchema,
+});
+
 /** A finding that somebody accepted, and what it rested on at that moment. */
 export const acceptedSchema = z.object({
   id: idSchema,

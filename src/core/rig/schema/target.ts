@@ -2,7 +2,7 @@
 import * as z from 'zod';
 import { channelSchema, messageTypeSchema, u7Schema } from '../../midi';
 import { scaleSchema } from '../../values';
-import { idSchema, nameSchema, noteSchema, numberStyleSchema, orderSchema, shortTextSchema } from './common';
+import { evidenceListSchema, idSchema, nameSchema, noteSchema, numberStyleSchema, orderSchema, shortTextSchema } from './common';
 
 export const receiveModeSchema = z.enum([
   'absolute',
@@ -56,10 +56,14 @@ export const targetSchema = z.object({
   order: orderSchema,
   name: nameSchema,
   kind: z.enum(['plugin', 'host', 'sampler', 'looper', 'mixer', 'lighting', 'cue-player']),
+  /** The library entry that it was copied from, and which version of it; version 0 for none. */
   profileId: shortTextSchema,
+  profileVersion: z.number().int().min(0).default(0),
   port: shortTextSchema,
   version: shortTextSchema,
   reception: receptionSchema,
+  /** By the field of `reception` that states the fact. */
+  evidence: evidenceListSchema,
   note: noteSchema,
 });
 export type Target = z.infer<typeof targetSchema>;
@@ -87,6 +91,10 @@ export const parameterSchema = z
     role: z.string().max(40),
     tags: z.array(z.enum(['loudness', 'feedback', 'hazard', 'panic', 'urgent'])),
     tolerance: z.number().positive().nullable(),
+    /** By the field of the parameter that states the fact. */
+    evidence: evidenceListSchema,
+    /** The id of this parameter in the library entry that it was copied from; empty for none. */
+    origin: z.string().max(40).default(''),
     note: noteSchema,
   })
   .refine((p) => p.lowest < p.highest, { message: 'the lowest value lies below the highest', path: ['highest'] })

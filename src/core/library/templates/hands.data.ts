@@ -1,107 +1,11 @@
-// Controllers to start from. All are inventions of this project; none is modelled on a product.
-import { grid, numbered, type Panel } from '../panel';
-import type { Firmware } from '../schema';
-import { commonFirmware } from './firmware';
-
-export interface ControllerTemplate {
-  readonly id: string;
-  readonly name: string;
-  readonly summary: string;
-  readonly channel: number;
-  readonly bankNames: readonly string[];
-  readonly firmware: Firmware;
-  readonly panel: Panel;
-}
-
-const floorboard: ControllerTemplate = {
-  id: 'floorboard-8-2',
-  name: 'Floorboard 8+2',
-  summary: '8 footswitches, 2 expression pedals, 4 banks',
-  channel: 5,
-  bankNames: ['Bank 1', 'Bank 2', 'Bank 3', 'Bank 4'],
-  firmware: {
-    ...commonFirmware,
-    gestures: ['move', 'press', 'release', 'hold', 'double-tap', 'chord'],
-    banks: 4,
-    programmedAt: 'panel',
-    recipe:
-      'Hold EDIT. Step on {switch}. Turn to {type}, press. Turn to {channel}, press. Turn to {number}, press. Turn to {values}, press. Hold EDIT to keep.',
-    shows: { channelBase: 1, programBase: 1, notes: 'number', middleC: 4 },
-  },
-  panel: {
-    width: 476,
-    height: 256,
-    controls: [
-      ...grid({
-        kind: 'footswitch',
-        names: [...numbered('FS', 4, 5), ...numbered('FS', 4)],
-        columns: 4,
-        x: 28,
-        y: 22,
-        dx: 80,
-        dy: 118,
-        width: 42,
-        height: 42,
-        family: 'footswitches',
-        extras: { light: 'on-off', display: { short: 8, long: 20 } },
-      }).map((c, i) => ({ ...c, familyOrder: i < 4 ? i + 4 : i - 4 })),
-      ...grid({
-        kind: 'expression',
-        names: ['Ex 1', 'Ex 2'],
-        columns: 2,
-        x: 338,
-        y: 26,
-        dx: 68,
-        dy: 0,
-        width: 50,
-        height: 140,
-        family: 'pedals',
-        extras: { calibration: { low: 0, high: 1, deadLow: 0, deadHigh: 0, curve: { type: 'linear' } } },
-      }),
-    ],
-  },
-};
-
-const programBoard: ControllerTemplate = {
-  id: 'stepper-4',
-  name: 'Stepper 4',
-  summary: 'Four switches that can only send program changes',
-  channel: 1,
-  bankNames: Array.from({ length: 32 }, (_, i) => `Bank ${i + 1}`),
-  firmware: {
-    ...commonFirmware,
-    messages: ['program'],
-    gestures: ['press'],
-    switchModes: ['fixed', 'stepping'],
-    messagesPerGesture: 1,
-    banks: 32,
-    counters: 1,
-    programmedAt: 'panel',
-    userSlots: 1,
-    readOnlySlots: 0,
-    shows: { channelBase: 1, programBase: 0, notes: 'number', middleC: 4 },
-  },
-  panel: {
-    width: 300,
-    height: 104,
-    controls: grid({
-      kind: 'footswitch',
-      names: numbered('SW', 4),
-      columns: 4,
-      x: 24,
-      y: 22,
-      dx: 70,
-      dy: 0,
-      width: 36,
-      height: 36,
-      family: 'switches',
-      extras: { light: 'on-off' },
-    }),
-  },
-};
+// Small controllers for the hands to start from. All are inventions of this project; none is modelled on a product.
+import { commonFirmware, grid, numbered } from '../../rig';
+import type { ControllerTemplate } from '../template';
+import { move, note, press } from './factory';
 
 const slab: ControllerTemplate = {
   id: 'encoder-slab-16',
+  version: 1,
   name: 'Encoder slab 16',
   summary: '16 endless encoders that push, with rings',
   channel: 6,
@@ -134,6 +38,7 @@ const slab: ControllerTemplate = {
 
 const tray: ControllerTemplate = {
   id: 'pad-tray-16-8',
+  version: 1,
   name: 'Pad tray 4×4',
   summary: '16 pads, 8 knobs, 8 pad banks',
   channel: 10,
@@ -178,69 +83,9 @@ const tray: ControllerTemplate = {
   },
 };
 
-const bench: ControllerTemplate = {
-  id: 'fader-bench-9',
-  name: 'Fader bench 9',
-  summary: '9 motor faders, 8 encoders, transport buttons',
-  channel: 8,
-  bankNames: ['Bank 1', 'Bank 2', 'Bank 3', 'Bank 4'],
-  firmware: {
-    ...commonFirmware,
-    messages: ['cc', 'cc14', 'note', 'program', 'pitch-bend'],
-    banks: 4,
-    encoderModes: ['absolute', 'twos-complement'],
-    lights: 'feedback',
-    resendsPositions: true,
-  },
-  panel: {
-    width: 500,
-    height: 276,
-    controls: [
-      ...grid({
-        kind: 'encoder',
-        names: numbered('E', 8),
-        columns: 8,
-        x: 17,
-        y: 14,
-        dx: 52,
-        dy: 0,
-        width: 32,
-        height: 32,
-        family: 'encoders',
-        extras: { ring: true, subControls: ['push'] },
-      }),
-      ...grid({
-        kind: 'fader',
-        names: numbered('F', 9),
-        columns: 9,
-        x: 24,
-        y: 90,
-        dx: 52,
-        dy: 0,
-        width: 18,
-        height: 84,
-        family: 'faders',
-        extras: { motor: true, subControls: ['touch'] },
-      }),
-      ...grid({
-        kind: 'button',
-        names: ['Back', 'Stop', 'Play', 'Record', 'Loop', 'Mark'],
-        columns: 6,
-        x: 20,
-        y: 224,
-        dx: 78,
-        dy: 0,
-        width: 58,
-        height: 18,
-        family: 'transport',
-        extras: { light: 'on-off' },
-      }),
-    ],
-  },
-};
-
 const keyboard: ControllerTemplate = {
   id: 'small-keys-8',
+  version: 1,
   name: 'Small keys 25',
   summary: '25 keys, 8 knobs, 4 buttons, a modulation strip, a pedal socket',
   channel: 1,
@@ -323,6 +168,7 @@ const keyboard: ControllerTemplate = {
 
 const strips: ControllerTemplate = {
   id: 'knob-block-24',
+  version: 1,
   name: 'Knob block 24',
   summary: '24 knobs in three rows, 8 buttons',
   channel: 3,
@@ -361,5 +207,156 @@ const strips: ControllerTemplate = {
   },
 };
 
-/** Controllers to choose from, in the order in which they are offered. */
-export const controllerTemplates: readonly ControllerTemplate[] = [floorboard, programBoard, slab, tray, bench, keyboard, strips];
+const pocket: ControllerTemplate = {
+  id: 'pocket-4-4',
+  version: 1,
+  name: 'Pocket 4+4',
+  summary: '4 knobs, 4 buttons, programmed on a three-digit display',
+  channel: 7,
+  bankNames: ['Preset 1', 'Preset 2'],
+  firmware: {
+    ...commonFirmware,
+    messages: ['cc', 'note'],
+    gestures: ['move', 'press', 'release'],
+    switchModes: ['momentary', 'latching'],
+    messagesPerGesture: 1,
+    banks: 2,
+    counters: 0,
+    programmedAt: 'panel',
+    userSlots: 2,
+    readOnlySlots: 0,
+    recipe: 'Hold SET and move {switch}. Turn K 1 to {type}, K 2 to {channel}, K 3 to {number}. Press SET.',
+  },
+  panel: {
+    width: 220,
+    height: 116,
+    controls: [
+      ...grid({
+        kind: 'knob',
+        names: numbered('K', 4),
+        columns: 4,
+        x: 18,
+        y: 16,
+        dx: 50,
+        dy: 0,
+        width: 24,
+        height: 24,
+        family: 'knobs',
+      }).map((c, i) => ({ ...c, factory: [move(20 + i, 7)] })),
+      ...grid({
+        kind: 'button',
+        names: numbered('B', 4),
+        columns: 4,
+        x: 17,
+        y: 68,
+        dx: 50,
+        dy: 0,
+        width: 26,
+        height: 14,
+        family: 'buttons',
+        extras: { light: 'on-off' },
+      }).map((c, i) => ({ ...c, factory: [press(102 + i, 7)] })),
+    ],
+  },
+};
+
+const ribbons: ControllerTemplate = {
+  id: 'ribbon-plank-4',
+  version: 1,
+  name: 'Ribbon plank',
+  summary: '4 touch ribbons with fine steps, 8 buttons',
+  channel: 9,
+  bankNames: ['Page A', 'Page B'],
+  firmware: {
+    ...commonFirmware,
+    messages: ['cc', 'cc14', 'note', 'pitch-bend', 'nrpn'],
+    banks: 2,
+    programmedAt: 'browser',
+    resendsPositions: true,
+  },
+  panel: {
+    width: 460,
+    height: 240,
+    controls: [
+      ...grid({
+        kind: 'ribbon',
+        names: numbered('R', 4),
+        columns: 4,
+        x: 30,
+        y: 20,
+        dx: 74,
+        dy: 0,
+        width: 26,
+        height: 160,
+        family: 'ribbons',
+        extras: { subControls: ['touch'], ring: true },
+      }),
+      ...grid({
+        kind: 'button',
+        names: numbered('B', 8),
+        columns: 2,
+        x: 332,
+        y: 22,
+        dx: 58,
+        dy: 48,
+        width: 34,
+        height: 18,
+        family: 'buttons',
+        extras: { light: 'colour' },
+      }),
+    ],
+  },
+};
+
+const padField: ControllerTemplate = {
+  id: 'pad-field-64',
+  version: 1,
+  name: 'Pad field 8×8',
+  summary: '64 pads that feel pressure, 8 buttons down the side',
+  channel: 11,
+  bankNames: ['Page 1', 'Page 2', 'Page 3', 'Page 4'],
+  firmware: {
+    ...commonFirmware,
+    messages: ['cc', 'note', 'program', 'poly-pressure'],
+    banks: 4,
+    lights: 'feedback',
+    shows: { channelBase: 1, programBase: 0, notes: 'name', middleC: 3 },
+  },
+  panel: {
+    width: 330,
+    height: 300,
+    controls: [
+      ...grid({
+        kind: 'pad',
+        names: Array.from({ length: 8 }, (_, row) => numbered('P', 8, (7 - row) * 8 + 1)).flat(),
+        columns: 8,
+        x: 14,
+        y: 14,
+        dx: 34,
+        dy: 34,
+        width: 28,
+        height: 28,
+        family: 'pads',
+        extras: { light: 'colour' },
+      }).map((c, i) => {
+        const place = (7 - Math.floor(i / 8)) * 8 + (i % 8);
+        return { ...c, familyOrder: place, factory: [note(36 + place, 11)] };
+      }),
+      ...grid({
+        kind: 'button',
+        names: numbered('S', 8),
+        columns: 1,
+        x: 290,
+        y: 20,
+        dx: 0,
+        dy: 34,
+        width: 26,
+        height: 16,
+        family: 'side buttons',
+        extras: { light: 'colour' },
+      }),
+    ],
+  },
+};
+
+export const hands: readonly ControllerTemplate[] = [slab, tray, keyboard, strips, pocket, ribbons, padField];

@@ -1,6 +1,6 @@
 // How a target listens unless told otherwise: the answers that fit most plugins and hosts. Common practice, no source.
-import { u7 } from '../../midi';
-import type { Reception } from '../schema';
+import { u7 } from '../midi';
+import type { Reception } from './schema';
 
 export const commonReception: Reception = {
   windows: [],

@@ -1,5 +1,5 @@
 // The firmware facts that most small controllers share; a template states only what differs. Common practice, no source.
-import type { Firmware } from '../schema';
+import type { Firmware } from './schema';
 
 export const commonFirmware: Firmware = {
   messages: ['cc', 'note', 'program'],

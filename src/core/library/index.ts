@@ -1,0 +1,4 @@
+export { type ProfileParameter, profileOf, profileRig, type TargetProfile, unitProfile } from './profile';
+export { targetProfiles } from './profiles';
+export { type ControllerTemplate, summaryOf, type TemplateCounter, templateOf, templateRig, unitTemplate } from './template';
+export { controllerTemplates } from './templates';

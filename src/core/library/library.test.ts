@@ -1,0 +1,101 @@
+// What ships: whole rigs that every schema accepts, every kind of control, and the way to a rig and back.
+import { describe, expect, it } from 'vitest';
+import { addController, addTarget } from '../commands';
+import { emptyRig, firstBroken, groupBy, rowSchemas, type TableName } from '../rig';
+import { controllerTemplates, profileOf, profileRig, summaryOf, targetProfiles, templateOf, templateRig } from '.';
+
+let count = 0;
+const newId = (): string => `n${++count}`;
+const fits = (table: TableName, rows: readonly object[]): void => {
+  for (const row of rows) expect(rowSchemas[table].safeParse(row).error?.issues ?? []).toEqual([]);
+};
+
+describe('shipped controllers', () => {
+  it('are twelve or more, over every kind of control, each with a name and id of its own', () => {
+    expect(controllerTemplates.length).toBeGreaterThanOrEqual(12);
+    const kinds = new Set(controllerTemplates.flatMap((t) => t.panel.controls.map((c) => c.kind)));
+    expect([...kinds].sort()).toEqual(
+      ['button', 'encoder', 'expression', 'fader', 'footswitch', 'jog', 'key-range', 'knob', 'pad', 'ribbon'].sort(),
+    );
+    expect(new Set(controllerTemplates.map((t) => t.id)).size).toBe(controllerTemplates.length);
+    expect(new Set(controllerTemplates.map((t) => t.name)).size).toBe(controllerTemplates.length);
+  });
+  it.each(controllerTemplates)('$name fits its schemas and its panel, no control over another', (template) => {
+    const rig = templateRig(template, 'x');
+    fits('controllers', rig.controllers);
+    fits('controls', rig.controls);
+    expect(new Set(rig.controls.map((c) => c.name)).size).toBe(rig.controls.length);
+    for (const c of rig.controls) {
+      expect(c.x + c.width).toBeLessThanOrEqual(template.panel.width);
+      expect(c.y + c.height).toBeLessThanOrEqual(template.panel.height);
+      for (const d of rig.controls) {
+        if (c.id >= d.id) continue;
+        const apart = c.x + c.width <= d.x || d.x + d.width <= c.x || c.y + c.height <= d.y || d.y + d.height <= c.y;
+        expect(apart, `${c.name} and ${d.name}`).toBe(true);
+      }
+    }
+  });
+  it.each(controllerTemplates)('$name sends from the factory only what its firmware can', ({ panel, firmware }) => {
+    for (const { gesture, message } of panel.controls.flatMap((c) => c.factory)) {
+      expect(firmware.messages).toContain(message.type);
+      expect(firmware.gestures).toContain(gesture);
+    }
+  });
+  it.each(controllerTemplates)('$name survives becoming a rig and a template again', (template) => {
+    const again = templateOf(templateRig(template, 'x'), template);
+    expect({ ...again, summary: '' }).toMatchObject({ name: template.name, firmware: template.firmware, panel: template.panel });
+  });
+  it('are copied with their origin: each control of the copy names the control that it came from', () => {
+    for (const template of controllerTemplates) {
+      const { edit } = addController(emptyRig('r', 'r'), template, template.name, newId);
+      const origins =
+        edit.type === 'batch'
+          ? edit.edits.flatMap((e) => (e.type === 'insert' && e.table === 'controls' ? [e.row.origin] : []))
+          : [];
+      expect(origins).toEqual(templateRig(template, 'x').controls.map((c) => c.id));
+    }
+  });
+});
+
+describe('shipped targets', () => {
+  it('are eight or more, one for each kind of job', () => {
+    expect(targetProfiles.length).toBeGreaterThanOrEqual(8);
+    for (const id of ['reverb', 'delay', 'filter', 'sampler', 'looper', 'mixer-32', 'cue-player', 'dimmer-24'])
+      expect(targetProfiles.map((p) => p.id)).toContain(id);
+  });
+  it.each(targetProfiles)(
+    '$name fits its schemas, names each parameter once, and its rig points at nothing that is not there',
+    (p) => {
+      const rig = profileRig(p, 'x');
+      fits('targets', rig.targets);
+      fits('parameters', rig.parameters);
+      expect(new Set(rig.parameters.map((r) => r.name)).size).toBe(rig.parameters.length);
+      expect(firstBroken(rig)).toBeNull();
+      expect(profileOf(rig, p)?.parameters.map((r) => r.name)).toEqual(p.parameters.map((r) => r.name));
+    },
+  );
+  it('the mixer has 32 channels in banks of 8, and four controls on each', () => {
+    const mixer = targetProfiles.find((p) => p.id === 'mixer-32');
+    const groups = groupBy(mixer?.parameters ?? [], (p) => p.group);
+    expect([...groups].filter(([g]) => String(g).startsWith('Channels')).map(([, list]) => list.length)).toEqual([
+      32, 32, 32, 32,
+    ]);
+  });
+  it('are wired to every controller when they come onto a rig', () => {
+    const [template] = controllerTemplates;
+    const [profile] = targetProfiles;
+    if (!template || !profile) throw new Error('nothing ships');
+    const rig = { ...emptyRig('r', 'r'), controllers: templateRig(template, 'x').controllers };
+    const { edit } = addTarget(rig, profile, profile.name, newId);
+    const tables = edit.type === 'batch' ? edit.edits.map((e) => ('table' in e ? e.table : '')) : [];
+    expect(tables.filter((t) => t === 'wires')).toHaveLength(1);
+    expect(tables.filter((t) => t === 'parameters')).toHaveLength(profile.parameters.length);
+  });
+});
+
+describe('a summary', () => {
+  it('counts what is on a panel, in words', () => {
+    expect(summaryOf([{ kind: 'fader' }, { kind: 'fader' }, { kind: 'key-range' }], 4)).toBe('2 faders, 1 key range, 4 banks');
+    expect(summaryOf([], 1)).toBe('an empty panel');
+  });
+});

@@ -1,0 +1,66 @@
+// A target as the library holds it, and the same as a small rig.
+import { emptyRig, type Parameter, type Reception, type Rig, type Target } from '../rig';
+
+/** A parameter without identifiers. */
+export type ProfileParameter = Omit<Parameter, 'id' | 'order' | 'targetId'>;
+
+export interface TargetProfile {
+  /** Of a shipped entry its own word; of one made here the id of the small rig. */
+  readonly id: string;
+  /** Counts up with each published version. */
+  readonly version: number;
+  readonly name: string;
+  readonly summary: string;
+  readonly kind: Target['kind'];
+  readonly reception: Reception;
+  readonly parameters: readonly ProfileParameter[];
+  /** The version of the software that it was made for. */
+  readonly software?: string;
+  readonly evidence?: Target['evidence'];
+  readonly note?: string;
+}
+
+/** A profile as a rig with one target and nothing else; its parameters are called p1, p2, … */
+export function profileRig(profile: TargetProfile, id: string): Rig {
+  const target: Target = {
+    id: 'unit',
+    order: 1,
+    name: profile.name,
+    kind: profile.kind,
+    profileId: '',
+    profileVersion: 0,
+    port: '',
+    version: profile.software ?? '',
+    reception: profile.reception,
+    evidence: profile.evidence ?? [],
+    note: profile.note ?? '',
+  };
+  return {
+    ...emptyRig(id, profile.name),
+    notes: profile.summary,
+    targets: [target],
+    parameters: profile.parameters.map((p, i) => ({ ...p, id: `p${i + 1}`, order: i + 1, targetId: 'unit', origin: '' })),
+  };
+}
+
+/** The first target of a rig as a profile; null where the rig has none. */
+export function profileOf(rig: Rig, as: { readonly id: string; readonly version: number }): TargetProfile | null {
+  const [unit] = rig.targets;
+  return unit ? unitProfile(rig, unit, as) : null;
+}
+
+/** A target of a rig as a profile, without its port. */
+export function unitProfile(rig: Rig, unit: Target, as: { readonly id: string; readonly version: number }): TargetProfile {
+  const parameters = rig.parameters.filter((p) => p.targetId === unit.id);
+  return {
+    ...as,
+    name: unit.name,
+    summary: rig.notes !== '' && rig.targets.length === 1 ? rig.notes : `${parameters.length} parameters`,
+    kind: unit.kind,
+    reception: unit.reception,
+    parameters: parameters.map(({ id: origin, order: _order, targetId: _unit, ...rest }) => ({ ...rest, origin })),
+    software: unit.version,
+    evidence: unit.evidence,
+    note: unit.note,
+  };
+}
