@@ -27,6 +27,22 @@ export { type FillPlan, type FillRow, fillEdit, planFill, runAfter, waitingAfter
 export { addController, addParameters, addTarget, freshName, plainProfile, plainTemplate, removeGear, wire } from './gear';
 export { asGesture, behaviourOf, behavioursFor, chordPartners, gestureOf, gestureTypes, messageOf, typesFor } from './kinds';
 export { addLayer, type LayerWish, removeLayer, setTap } from './layers';
+export {
+  addGrid,
+  alignControls,
+  type ControlChange,
+  changeControls,
+  copyControls,
+  type GridWish,
+  gridNames,
+  moveControls,
+  nameInOrder,
+  removeControls,
+  resizePanel,
+  roomFor,
+  spreadControls,
+  usualSize,
+} from './panel';
 export { type ProgrammedLine, programmedEdit } from './programmed';
 export { pinNumbers, renumber } from './renumber';
 export { type CommandProblem, type NewId, nextOrder, patch } from './shared';

@@ -6,6 +6,19 @@ export { batch, type Edit, editSchema, insert, invert, labelOf, remove, set } fr
 export { groupBy, indexRig, type RigIndex } from './index-rig';
 export { sameJson } from './json';
 export { baseAt, hostLayerAt, layersOn, reaches, standInOf } from './layers';
+export {
+  aligned,
+  type Box,
+  boundsOf,
+  type Edge,
+  type Guide,
+  keptInside,
+  overlaps,
+  readingOrder,
+  snapped,
+  spread,
+  tenth,
+} from './layout';
 export { grid, numbered, type Panel, type PanelControl, type PanelCounts, panelFromCounts } from './panel';
 export { firstBroken, rowsPointingAt } from './references';
 export {
