@@ -22,6 +22,7 @@ export {
   removeParameter,
   sendAt,
 } from './change';
+export { adoptController, adoptTarget, controllerDifferences, type Difference, targetDifferences } from './copies';
 export { defaultLanding, gesturesOf } from './defaults';
 export { type FillPlan, type FillRow, fillEdit, planFill, runAfter, waitingAfter } from './fill';
 export { addController, addParameters, addTarget, freshName, plainProfile, plainTemplate, removeGear, wire } from './gear';

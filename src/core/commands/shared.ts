@@ -1,5 +1,5 @@
 // What every command needs: fresh identifiers from outside, the next order, edits of several fields at once.
-import { type Assignment, type Edit, type Landing, type Row, set, type TableName } from '../rig';
+import { type Assignment, type Edit, insert, type Landing, type Row, remove, set, type TableName } from '../rig';
 
 /** Gives a fresh identifier at each call; the core itself has no randomness. */
 export type NewId = () => string;
@@ -22,6 +22,15 @@ export function patch<T extends TableName>(table: T, row: Row<T>, changes: Parti
     edits.push(set(table, row, field, to));
   }
   return edits;
+}
+
+/**
+ * Edits for several fields of a row that only fit together (a range and its scale, a kind and its steps): one by one they might be
+ * refused on the way, so the row is taken out and put back as it should be.
+ */
+export function replaced<T extends TableName>(table: T, row: Row<T>, changes: Partial<Row<T>>): Edit[] {
+  const edits = patch(table, row, changes);
+  return edits.length < 2 ? edits : [remove(table, row), insert(table, { ...row, ...changes })];
 }
 
 /** What was entered or proved no longer is, once the content changes. */
