@@ -1,5 +1,5 @@
 import { database } from '@/server/database/connection';
-import { listRigs } from '@/server/rigs/library';
+import { listRigs } from '@/server/rigs/rigs';
 import { RigsScreen } from '@/ui/rigs/rigs-screen';
 
 export const dynamic = 'force-dynamic';

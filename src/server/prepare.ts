@@ -1,7 +1,7 @@
 // Readies the data folder. With KEEN_DIAL_DEMO=1, an empty database gets the demo rig.
 import { lanternHour } from '@/demo/lantern-hour';
 import { database } from './database/connection';
-import { addRig, isNew } from './rigs/library';
+import { addRig, isNew } from './rigs/rigs';
 
 export async function prepare(): Promise<void> {
   const db = await database();

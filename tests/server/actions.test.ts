@@ -17,7 +17,7 @@ import {
   undoEdit,
 } from '@/server/actions/rigs';
 import { database } from '@/server/database/connection';
-import { addRig } from '@/server/rigs/library';
+import { addRig } from '@/server/rigs/rigs';
 
 const folder = mkdtempSync(join(tmpdir(), 'keen-dial-actions-'));
 const demo = lanternHour();

@@ -8,7 +8,7 @@ import { batch, type Edit, type Rig, set } from '@/core/rig';
 import { lanternHour } from '@/demo/lantern-hour';
 import { type Database, openDatabase } from '@/server/database/connection';
 import { currentRig, redo, standing, submit, undo } from '@/server/rigs/journal';
-import { addRig, copyRig, deleteRig, listRigs, newRig, renameRig, restoreRig } from '@/server/rigs/library';
+import { addRig, copyRig, deleteRig, listRigs, newRig, renameRig, restoreRig } from '@/server/rigs/rigs';
 import { loadRig, recordSchema } from '@/server/rigs/rows';
 
 const folder = mkdtempSync(join(tmpdir(), 'keen-dial-test-'));

@@ -6,7 +6,7 @@ import { expect, it } from 'vitest';
 import { lanternHour } from '@/demo/lantern-hour';
 import { openDatabase } from '@/server/database/connection';
 import { migrations } from '@/server/database/migrations';
-import { addRig } from '@/server/rigs/library';
+import { addRig } from '@/server/rigs/rigs';
 import { loadRig } from '@/server/rigs/rows';
 
 it('a database from before the library keeps its rigs, and its rows get what is new with its plain value', async () => {

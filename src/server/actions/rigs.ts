@@ -4,7 +4,7 @@ import * as z from 'zod';
 import { editSchema, idSchema, nameSchema } from '@/core/rig';
 import { database } from '../database/connection';
 import { redo, type Standing, type SubmitProblem, standing, submit, undo } from '../rigs/journal';
-import { copyRig, deleteRig, type ListedRig, newRig, renameRig, restoreRig } from '../rigs/library';
+import { copyRig, deleteRig, type ListedRig, newRig, renameRig, restoreRig } from '../rigs/rigs';
 
 export type { ListedRig, Standing };
 

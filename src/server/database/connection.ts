@@ -12,6 +12,7 @@ export interface Database {
   readonly sequelize: Sequelize;
   readonly rigs: ModelStatic<Model>;
   readonly journal: ModelStatic<Model>;
+  readonly snapshots: ModelStatic<Model>;
   readonly rows: ReadonlyMap<TableName, ModelStatic<Model>>;
   /** Runs a writer alone, in a transaction that takes the write lock at once. Writers queue in the order of their calls. */
   readonly write: <T>(work: (transaction: Transaction) => Promise<T>) => Promise<T>;
@@ -57,6 +58,7 @@ export async function openDatabase(file: string): Promise<Database> {
     sequelize,
     rigs: sequelize.define('rigs', rigAttributes),
     journal: sequelize.define('journal', journalAttributes),
+    snapshots: sequelize.define('snapshots', snapshotAttributes),
     rows: new Map(tableNames.map((table) => [table, defineRows(sequelize, table)])),
     write: (work) => {
       const turn = queue.then(() => sequelize.transaction({ type: 'IMMEDIATE' as Transaction.TYPES.IMMEDIATE }, work)); // border: the enum is not exported as a value
@@ -108,6 +110,15 @@ const journalAttributes = {
   at: DataTypes.TEXT,
   undone: DataTypes.BOOLEAN,
   discarded: DataTypes.BOOLEAN,
+};
+
+/** A state that is kept as it was: a published version of a library entry. */
+const snapshotAttributes = {
+  rigId: { type: DataTypes.TEXT, primaryKey: true },
+  version: { type: DataTypes.INTEGER, primaryKey: true },
+  body: DataTypes.TEXT,
+  at: DataTypes.TEXT,
+  label: DataTypes.TEXT,
 };
 
 const kinds = {

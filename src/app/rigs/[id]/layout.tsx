@@ -3,7 +3,7 @@ import { notFound } from 'next/navigation';
 import type { ReactNode } from 'react';
 import { database } from '@/server/database/connection';
 import { currentRig, standing } from '@/server/rigs/journal';
-import { listRigs } from '@/server/rigs/library';
+import { listRigs } from '@/server/rigs/rigs';
 import { Head } from '@/ui/frame/head';
 import { RigProvider } from '@/ui/store/provider';
 

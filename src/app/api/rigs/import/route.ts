@@ -1,6 +1,6 @@
 import { parseRig, RIG_FILE_LIMIT } from '@/core/formats';
 import { database } from '@/server/database/connection';
-import { addRig } from '@/server/rigs/library';
+import { addRig } from '@/server/rigs/rigs';
 
 /** Takes a rig file and adds it as a new rig. All of it or nothing: problems come back with their place in the file. */
 export async function POST(request: Request): Promise<Response> {

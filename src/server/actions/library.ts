@@ -1,0 +1,73 @@
+'use server';
+// What the screens may ask of the library. Everything that comes in is parsed here, once.
+import * as z from 'zod';
+import { idSchema, nameSchema, type Rig } from '@/core/rig';
+import { database } from '../database/connection';
+import {
+  type ListedEntry,
+  type ListedVersion,
+  listEntries,
+  makeEntry,
+  publish,
+  publishedRig,
+  saveRigTemplate,
+  startFromTemplate,
+  versionsOf,
+} from '../rigs/library';
+import type { Made } from './rigs';
+
+export type { ListedEntry, ListedVersion };
+
+const sourceSchema = z.discriminatedUnion('type', [
+  z.object({ type: z.literal('empty') }),
+  z.object({ type: z.literal('shipped'), id: z.string().max(60) }),
+  z.object({ type: z.literal('entry'), id: idSchema }),
+  z.object({ type: z.literal('unit'), rigId: idSchema, unitId: idSchema }),
+]);
+const trimmed = z.string().trim().pipe(nameSchema);
+const makeSchema = z.object({ kind: z.enum(['controller-template', 'target-profile']), name: trimmed, source: sourceSchema });
+
+const refusal = (error: z.ZodError): Made => ({ ok: false, message: error.issues[0]?.message ?? 'That could not be read.' });
+
+export async function libraryEntries(): Promise<readonly ListedEntry[]> {
+  return listEntries(await database());
+}
+
+export async function addEntry(raw: unknown): Promise<Made> {
+  const parsed = makeSchema.safeParse(raw);
+  if (!parsed.success) return refusal(parsed.error);
+  const { kind, name, source } = parsed.data;
+  const made = await makeEntry(await database(), kind, name, source);
+  return made.ok ? { ok: true, id: made.value } : { ok: false, message: made.error };
+}
+
+export async function publishEntry(id: unknown, label: unknown): Promise<number | null> {
+  const parsed = z.object({ id: idSchema, label: z.string().trim().max(200) }).safeParse({ id, label });
+  return parsed.success ? publish(await database(), parsed.data.id, parsed.data.label) : null;
+}
+
+export async function entryVersions(id: unknown): Promise<readonly ListedVersion[]> {
+  const parsed = idSchema.safeParse(id);
+  return parsed.success ? versionsOf(await database(), parsed.data) : [];
+}
+
+/** A published version of an entry, the newest without a number; null when there is none. */
+export async function publishedEntry(id: unknown, version?: unknown): Promise<{ rig: Rig; version: number } | null> {
+  const parsed = z.object({ id: idSchema, version: z.number().int().min(1).optional() }).safeParse({ id, version });
+  return parsed.success ? publishedRig(await database(), parsed.data.id, parsed.data.version) : null;
+}
+
+export async function saveAsTemplate(raw: unknown): Promise<Made> {
+  const parsed = z.object({ rigId: idSchema, name: trimmed, numbers: z.enum(['kept', 'anew']) }).safeParse(raw);
+  if (!parsed.success) return refusal(parsed.error);
+  const { rigId, name, numbers } = parsed.data;
+  const id = await saveRigTemplate(await database(), rigId, name, numbers);
+  return id === null ? { ok: false, message: 'That rig is gone.' } : { ok: true, id };
+}
+
+export async function startFrom(raw: unknown): Promise<Made> {
+  const parsed = z.object({ entryId: idSchema, name: trimmed }).safeParse(raw);
+  if (!parsed.success) return refusal(parsed.error);
+  const id = await startFromTemplate(await database(), parsed.data.entryId, parsed.data.name);
+  return id === null ? { ok: false, message: 'That template is gone.' } : { ok: true, id };
+}
