@@ -1,11 +1,12 @@
 // Putting a parameter on a control: the send, its number, and the landing, in one edit.
 import { addressKey, type Message } from '../midi';
-import { chooseMessage } from '../numbers';
+import { chooseMessage, everyPlainNumber, isFree } from '../numbers';
 import { err, ok, type Result } from '../result';
 import {
   type Assignment,
   baseAt,
   batch,
+  type Control,
   type Edit,
   type Gesture,
   hostLayerAt,
@@ -14,6 +15,7 @@ import {
   type RigIndex,
   type Send,
   set,
+  type Target,
 } from '../rig';
 import { removeAssignmentEdits } from './change';
 import { defaultBehaviour, defaultGesture, defaultLanding, defaultType } from './defaults';
@@ -71,9 +73,11 @@ export function assign(index: RigIndex, wish: AssignWish, newId: NewId): Result<
   if (taken && wish.onTaken === 'join') return join(index, taken, parameter, newId);
 
   const type = defaultType(controller);
+  const factory = factoryMessage(index, control, gesture.type, wish.place, target);
   const message =
     wish.message ??
     baseMessage(index, control.id, wish.place, gesture.type) ??
+    factory ??
     chooseMessage(index, {
       controllerId: controller.id,
       type,
@@ -102,7 +106,7 @@ export function assign(index: RigIndex, wish: AssignWish, newId: NewId): Result<
     entered: null,
     saved: null,
     proved: null,
-    why: '',
+    why: message === factory ? 'as it leaves the factory' : '',
     replaced: taken ? `${meantNames(index, taken)} until it was replaced` : '',
     note: '',
   };
@@ -162,6 +166,25 @@ function baseMessage(index: RigIndex, controlId: string, place: Place, gesture: 
   if (hostLayerAt(index, place.layerId) === null) return null;
   const send = baseAt(index, { controlId, gesture, bank: place.bank, page: place.page })?.actions.find((a) => a.type === 'send');
   return send?.type === 'send' ? send.message : null;
+}
+
+/**
+ * What the control sends from the factory, where that is a plain message on an address that is free and that the target takes: it need
+ * not be entered. Only in Base: a factory preset knows no layers.
+ */
+function factoryMessage(
+  index: RigIndex,
+  control: Control,
+  gesture: Gesture['type'],
+  place: Place,
+  target: Target,
+): Message | null {
+  if (place.layerId !== null) return null;
+  const message = control.factory.find((f) => f.gesture === gesture)?.message;
+  if (!message || (message.type !== 'cc' && message.type !== 'note')) return null;
+  if (message.type === 'cc' && !everyPlainNumber.includes(message.number)) return null;
+  const { type, channel } = message;
+  return isFree(index, { controllerId: control.controllerId, type, channel, targetId: target.id }, message) ? message : null;
 }
 
 /** Program = bank × switches + switch, both counted from 0. Common practice, no source. */

@@ -113,6 +113,29 @@ describe('assigning', () => {
       });
     }
   });
+  it('takes the factory number where it is free, so that nothing has to be entered, and the first free one where it is not', () => {
+    const pocket = controllerTemplates.find((t) => t.id === 'pocket-4-4');
+    if (!pocket) throw new Error('the template is gone');
+    const [a, b] = [continuous('a', 0, 10), continuous('b', 0, 10)];
+    let rig: Rig = { ...smallRig([a, b]), controllers: [], controls: [], wires: [] };
+    rig = done(rig, addController(rig, pocket, pocket.name, newId).edit);
+    const [k1, k2] = rig.controls;
+    if (!k1 || !k2) throw new Error('no controls');
+    const put = (controlId: string, parameterId: string): Rig => {
+      const made = assign(indexRig(rig), { parameterId, controlId, place: base, onTaken: 'replace' }, newId);
+      if (!made.ok) throw new Error(made.error.message);
+      return done(rig, made.value.edit);
+    };
+    rig = put(k1.id, 'a');
+    expect(rig.assignments[0]).toMatchObject({
+      why: 'as it leaves the factory',
+      actions: [{ message: { number: 20, channel: 7 } }],
+    });
+    rig = { ...rig, controls: rig.controls.map((c) => (c.id === k2.id ? { ...c, factory: k1.factory } : c)) };
+    rig = put(k2.id, 'b');
+    expect(rig.assignments[1]).toMatchObject({ why: '' });
+    expect(rig.assignments[1]?.actions[0]).not.toMatchObject({ message: { number: 20, channel: 7 } });
+  });
   it('works at once for every kind of parameter on every shipped controller that can reach it', () => {
     const kinds: Parameter[] = [
       parameter('t'),

@@ -44,6 +44,19 @@ export {
   spreadControls,
   usualSize,
 } from './panel';
+export {
+  type CellChange,
+  cellText,
+  changeCells,
+  numberOf,
+  type ParameterCell,
+  parameterCells,
+  parameterKinds,
+  parameterValue,
+  type RefusedCell,
+  scaleOf,
+  stepsOf,
+} from './parameter-cells';
 export { type ProgrammedLine, programmedEdit } from './programmed';
 export { pinNumbers, renumber } from './renumber';
 export { type CommandProblem, type NewId, nextOrder, patch } from './shared';

@@ -1,8 +1,8 @@
 // A list of parameters as text: name, kind, range, unit, scale, steps and, if wanted, group, default, start, tags.
+import { numberOf, parameterKinds, parameterValue, scaleOf, stepsOf } from '../commands';
 import type { ProfileParameter } from '../library';
 import { err, ok, type Result } from '../result';
 import { type Parameter, rowSchemas } from '../rig';
-import type { ScaleSpec } from '../values';
 import { type BadLine, type CsvRow, readTable } from './csv';
 
 export const parameterColumns = [
@@ -30,7 +30,6 @@ export interface ParameterList {
 
 const number = String.raw`[-−]?\d+(?:[.]\d+)?(?:[eE][-+]?\d+)?`;
 const rangePattern = new RegExp(String.raw`^(${number})\s*(?:\.\.+|to|…|–)\s*(${number})$`);
-const kinds = ['continuous', 'stepped', 'toggle', 'trigger'] as const;
 
 /** Reads a list of parameters. Bad lines are reported with their number and reason; good ones are kept. */
 export function parseParameters(text: string): ParameterList {
@@ -54,13 +53,9 @@ export function parseParameters(text: string): ParameterList {
 function draftOf(row: CsvRow): Result<ProfileParameter, string> {
   const name = row.cell('name');
   if (name === '') return err('the name is missing');
-  const steps = row
-    .cell('steps')
-    .split('|')
-    .map((s) => s.trim())
-    .filter((s) => s !== '');
+  const steps = stepsOf(row.cell('steps'));
   const wanted = row.cell('kind').toLowerCase();
-  const kind = kinds.find((k) => k === wanted) ?? (wanted === '' ? (steps.length > 0 ? 'stepped' : 'continuous') : null);
+  const kind = parameterKinds.find((k) => k === wanted) ?? (wanted === '' ? (steps.length > 0 ? 'stepped' : 'continuous') : null);
   if (kind === null) return err(`“${wanted.slice(0, 40)}” is no kind: continuous, stepped, toggle or trigger`);
   if (kind === 'stepped' && steps.length < 2) return err('a stepped parameter needs its steps, parted by |');
   const range = rangeOf(row.cell('range'), kind, steps);
@@ -117,25 +112,4 @@ function rangeOf(text: string, kind: Parameter['kind'], steps: readonly string[]
   const match = rangePattern.exec(text);
   if (!match) return err(`“${text.slice(0, 40)}” is no range: write it as 20..20000 or −60 to 0`);
   return ok([numberOf(match[1] ?? ''), numberOf(match[2] ?? '')]);
-}
-
-const numberOf = (text: string): number => Number(text.replace('−', '-'));
-
-function scaleOf(text: string): Result<ScaleSpec, string> {
-  const wanted = text.toLowerCase();
-  if (wanted === '' || wanted === 'linear' || wanted === 'lin') return ok({ type: 'linear' });
-  if (wanted === 'log') return ok({ type: 'log' });
-  const power = /^power\s*\(?\s*(\d+(?:\.\d+)?)\s*\)?$/.exec(wanted);
-  if (power) return ok({ type: 'power', k: Number(power[1]) });
-  return err(`“${text.slice(0, 40)}” is no scale: linear, log or power 2`);
-}
-
-function parameterValue(text: string, what: string, fallback: number, steps: readonly string[]): Result<number, string> {
-  if (text === '') return ok(fallback);
-  const step = steps.indexOf(text);
-  if (step >= 0) return ok(step);
-  const lower = text.toLowerCase();
-  if (lower === 'on' || lower === 'off') return ok(lower === 'on' ? 1 : 0);
-  const value = numberOf(text);
-  return Number.isFinite(value) ? ok(value) : err(`the ${what} “${text.slice(0, 40)}” is no number`);
 }

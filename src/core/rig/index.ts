@@ -19,6 +19,7 @@ export {
   spread,
   tenth,
 } from './layout';
+export { type Limit, limitsOf, limitsOfParameter } from './limits';
 export { grid, numbered, type Panel, type PanelControl, type PanelCounts, panelFromCounts } from './panel';
 export { firstBroken, rowsPointingAt } from './references';
 export {
@@ -31,10 +32,12 @@ export {
   type ControlKind,
   type Controller,
   type Counter,
+  type Evidence,
   emptyRig,
   type Firmware,
   type Gesture,
   type GestureType,
+  type Grade,
   type Head,
   headSchema,
   idSchema,

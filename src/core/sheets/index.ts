@@ -1,4 +1,5 @@
 export { differenceOf, type SheetChange } from './difference';
+export { exampleValues, recipePlaces, writeRecipe } from './recipe';
 export {
   type ControllerLine,
   countToEnter,

@@ -16,7 +16,8 @@ import {
 } from '@/core/library';
 import { planNumbers } from '@/core/numbers';
 import { err, ok, type Result } from '@/core/result';
-import { apply, commonFirmware, commonReception, emptyRig, indexRig, type Rig } from '@/core/rig';
+import { apply, commonFirmware, commonReception, emptyRig, groupBy, indexRig, type Panel, type Rig, type Row } from '@/core/rig';
+import { fromRecord } from '../database/columns';
 import type { Database } from '../database/connection';
 import { currentRig } from './journal';
 import { addRig, type RigKind } from './rigs';
@@ -34,6 +35,8 @@ export interface ListedEntry {
   readonly changed: boolean;
   readonly changedAt: string;
   readonly deleted: boolean;
+  /** The panel of a controller template, to be drawn in small. */
+  readonly panel: Panel | null;
 }
 
 export interface ListedVersion {
@@ -60,8 +63,12 @@ const aboutOf = (raw: unknown): About => {
 /** What was made here, by name; deleted ones last. What ships is in the core. */
 export async function listEntries(db: Database): Promise<readonly ListedEntry[]> {
   const rows = await db.rigs.findAll({ where: { kind: [...entryKinds] }, order: [['name', 'ASC']], raw: true });
-  const listed = rows.map((row): ListedEntry => {
-    const record = recordSchema(row);
+  const records = rows.map(recordSchema);
+  const panels = await panelsOf(
+    db,
+    records.filter((r) => r.kind === 'controller-template').map((r) => String(r.id)),
+  );
+  const listed = records.map((record): ListedEntry => {
     const about = aboutOf(record.about);
     return {
       id: String(record.id),
@@ -72,9 +79,28 @@ export async function listEntries(db: Database): Promise<readonly ListedEntry[]>
       changed: Number(record.version) !== (about.published?.rigVersion ?? -1),
       changedAt: String(record.changedAt),
       deleted: record.deletedAt !== null,
+      panel: panels.get(String(record.id)) ?? null,
     };
   });
   return listed.sort((a, b) => Number(a.deleted) - Number(b.deleted));
+}
+
+async function panelsOf(db: Database, ids: readonly string[]): Promise<ReadonlyMap<string, Panel>> {
+  const rowsIn = async <T extends 'controllers' | 'controls'>(table: T): Promise<readonly { rigId: string; row: Row<T> }[]> => {
+    const found =
+      (await db.rows.get(table)?.findAll({ where: { rigId: [...ids] }, order: [['ordinal', 'ASC']], raw: true })) ?? [];
+    return found.map((raw) => {
+      const record = recordSchema(raw);
+      return { rigId: String(record.rigId), row: fromRecord(table, record) };
+    });
+  };
+  const controls = groupBy(await rowsIn('controls'), (c) => c.rigId);
+  return new Map(
+    (await rowsIn('controllers')).map(({ rigId, row }) => [
+      rigId,
+      { width: row.width, height: row.height, controls: (controls.get(rigId) ?? []).map((c) => c.row) },
+    ]),
+  );
 }
 
 /** One entry; null when it is none or gone. */

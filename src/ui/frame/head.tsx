@@ -1,5 +1,5 @@
 'use client';
-import { ChevronDown, Redo2, Undo2 } from 'lucide-react';
+import { ChevronDown } from 'lucide-react';
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { usePathname } from 'next/navigation';
@@ -7,32 +7,21 @@ import { useMemo, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
-import { useRig, useRigStore } from '../store/provider';
+import { useRig } from '../store/provider';
 import { figuresOf } from './figures';
 import { Mark } from './mark';
 import { menuButton, type OtherRig } from './menu-button';
+import { UndoButtons } from './undo-buttons';
 
 const RigMenu = dynamic(() => import('./rig-menu').then((m) => m.RigMenu), { ssr: false });
 const Palette = dynamic(() => import('./palette').then((m) => m.Palette), { ssr: false });
 const KeysDialog = dynamic(() => import('./keys-dialog').then((m) => m.KeysDialog), { ssr: false });
 const RenameDialog = dynamic(() => import('./rename-dialog').then((m) => m.RenameDialog), { ssr: false });
 
-/** Undo belongs to the text while somebody types; ticks and choices have none of their own. */
-const outsideText = {
-  preventDefault: true,
-  enableOnFormTags: true,
-  ignoreEventWhen: ({ target }: KeyboardEvent): boolean =>
-    target instanceof HTMLTextAreaElement || (target instanceof HTMLInputElement && target.type !== 'checkbox'),
-} as const;
-
 /** The head of an open rig: which rig, the route through the work with its figures, undo, redo, commands. */
 export function Head({ others }: { readonly others: readonly OtherRig[] }) {
-  const store = useRigStore();
   const index = useRig((s) => s.index);
   const findings = useRig((s) => s.findings);
-  const undoLabel = useRig((s) => s.undoLabel);
-  const redoLabel = useRig((s) => s.redoLabel);
-  const saving = useRig((s) => s.saving);
   // The menu of rigs comes when it is first opened, not with the first view.
   const [menu, setMenu] = useState(false);
   const [open, setOpen] = useState<'none' | 'palette' | 'keys' | 'rename'>('none');
@@ -40,8 +29,6 @@ export function Head({ others }: { readonly others: readonly OtherRig[] }) {
   const { rig } = index;
   const home = `/rigs/${rig.id}`;
 
-  useHotkeys('mod+z', () => void store.getState().undo(), outsideText);
-  useHotkeys(['mod+shift+z', 'mod+y'], () => void store.getState().redo(), outsideText);
   useHotkeys('mod+k', () => setOpen('palette'), { preventDefault: true, enableOnFormTags: true });
   useHotkeys('shift+slash', () => setOpen('keys'), { preventDefault: true });
   useHotkeys('?', () => setOpen('keys'), { useKey: true, preventDefault: true });
@@ -108,30 +95,7 @@ export function Head({ others }: { readonly others: readonly OtherRig[] }) {
         />
       </nav>
       <div className="flex items-center gap-1.5">
-        <span
-          role="status"
-          className={cx('w-[88px] text-right text-xs', saving === 'offline' ? 'font-medium text-stop' : 'text-ink-3')}
-        >
-          {saving === 'offline' ? 'not saved yet' : saving === 'saving' ? 'saving' : 'saved'}
-        </span>
-        <Button
-          size="icon"
-          aria-label={undoLabel === null ? 'Undo' : `Undo: ${undoLabel}`}
-          title={undoLabel === null ? 'Nothing to undo' : `Undo: ${undoLabel}`}
-          disabled={undoLabel === null}
-          onClick={() => void store.getState().undo()}
-        >
-          <Undo2 size={16} aria-hidden />
-        </Button>
-        <Button
-          size="icon"
-          aria-label={redoLabel === null ? 'Redo' : `Redo: ${redoLabel}`}
-          title={redoLabel === null ? 'Nothing to redo' : `Redo: ${redoLabel}`}
-          disabled={redoLabel === null}
-          onClick={() => void store.getState().redo()}
-        >
-          <Redo2 size={16} aria-hidden />
-        </Button>
+        <UndoButtons />
         <Button className="font-mono text-xs" onClick={() => setOpen('palette')} aria-label="All commands, Control K">
           Ctrl K
         </Button>
@@ -163,7 +127,8 @@ function Step({
   readonly figure: string;
   readonly spoken: string;
 }) {
-  const here = usePathname() === href;
+  const path = usePathname();
+  const here = path === href || path.startsWith(`${href}/`);
   return (
     <Link
       href={href}

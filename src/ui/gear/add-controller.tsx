@@ -6,9 +6,10 @@ import { useId, useState } from 'react';
 import { useForm } from 'react-hook-form';
 import * as z from 'zod';
 import { addController, plainTemplate } from '@/core/commands';
-import { type ControllerTemplate, controllerTemplates } from '@/core/library';
-import { nameSchema, type Panel, panelFromCounts } from '@/core/rig';
-import { ControlDrawing } from '../faceplate/control-drawing';
+import type { ControllerTemplate } from '@/core/library';
+import { nameSchema, panelFromCounts } from '@/core/rig';
+import { MiniPanel } from '../faceplate/mini-panel';
+import { type Offered, useLibrary } from '../library/use-library';
 import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
 import { Dialog } from '../primitives/dialog';
@@ -58,7 +59,11 @@ export function AddControllerDialog({
   const rig = useRig((s) => s.index.rig);
   const edit = useRig((s) => s.edit);
   const [way, setWay] = useState<'template' | 'counts'>('template');
-  const [chosen, setChosen] = useState<ControllerTemplate | null>(controllerTemplates[0] ?? null);
+  const { templates } = useLibrary();
+  const [search, setSearch] = useState('');
+  const found = templates.filter((t) => `${t.name} ${t.summary}`.toLowerCase().includes(search.trim().toLowerCase()));
+  const [picked, setPicked] = useState<Offered<ControllerTemplate> | null>(null);
+  const chosen = picked && found.includes(picked) ? picked : (found[0] ?? null);
   const id = useId();
   const { register, handleSubmit, formState, watch } = useForm({
     resolver: zodResolver(form),
@@ -113,26 +118,39 @@ export function AddControllerDialog({
         ))}
       </div>
       {way === 'template' ? (
-        <div className="grid grid-cols-3 gap-3 max-[860px]:grid-cols-2">
-          {controllerTemplates.map((t) => (
-            <button
-              key={t.id}
-              type="button"
-              aria-pressed={chosen?.id === t.id}
-              onClick={() => setChosen(t)}
-              onDoubleClick={() => make(t, t.name)}
-              className={cx(
-                'flex flex-col gap-1.5 rounded-md border p-3 text-left',
-                chosen?.id === t.id ? 'border-verdigris bg-verdigris-wash ring-1 ring-verdigris' : 'hover:border-control-edge',
-              )}
-            >
-              <span className="flex h-28 items-center justify-center">
-                <MiniPanel panel={t.panel} />
-              </span>
-              <span className="font-semibold">{t.name}</span>
-              <span className="text-xs text-ink-2">{t.summary}</span>
-            </button>
-          ))}
+        <div className="flex flex-col gap-3">
+          <TextInput
+            type="search"
+            aria-label="Find a template"
+            placeholder="Find by name or by what is on it"
+            value={search}
+            onChange={(e) => setSearch(e.target.value)}
+          />
+          {found.length === 0 && (
+            <p className="text-ink-2">No template has that in its name. Draw one from counts, or lay one out in the library.</p>
+          )}
+          <div className="grid grid-cols-3 gap-3 max-[860px]:grid-cols-2">
+            {found.map((t) => (
+              <button
+                key={t.id}
+                type="button"
+                aria-pressed={chosen?.id === t.id}
+                onClick={() => setPicked(t)}
+                onDoubleClick={() => make(t, t.name)}
+                className={cx(
+                  'flex flex-col gap-1.5 rounded-md border p-3 text-left',
+                  chosen?.id === t.id ? 'border-verdigris bg-verdigris-wash ring-1 ring-verdigris' : 'hover:border-control-edge',
+                )}
+              >
+                <span className="flex h-28 items-center justify-center">
+                  <MiniPanel panel={t.panel} />
+                </span>
+                <span className="font-semibold">{t.name}</span>
+                <span className="text-xs text-ink-2">{t.summary}</span>
+                {t.own && <span className="text-xs text-verdigris">yours, version {t.version}</span>}
+              </button>
+            ))}
+          </div>
         </div>
       ) : (
         <form id={id} onSubmit={(e) => void fromCounts(e)} className="grid grid-cols-[280px_1fr] gap-5">
@@ -156,28 +174,5 @@ export function AddControllerDialog({
         </form>
       )}
     </Dialog>
-  );
-}
-
-/** A panel in small, without names. */
-export function MiniPanel({ panel, large }: { readonly panel: Panel; readonly large?: boolean }) {
-  const [w, h] = large ? [460, 320] : [220, 108];
-  const scale = Math.min(w / panel.width, h / panel.height);
-  return (
-    <span
-      aria-hidden
-      className="relative block rounded-md border border-ink bg-sheet"
-      style={{ width: panel.width * scale, height: panel.height * scale }}
-    >
-      {panel.controls.map((c) => (
-        <span
-          key={c.name}
-          className="absolute block"
-          style={{ left: c.x * scale, top: c.y * scale, width: c.width * scale, height: c.height * scale }}
-        >
-          <ControlDrawing control={{ ...c, id: '', order: 0, controllerId: '' }} />
-        </span>
-      ))}
-    </span>
   );
 }

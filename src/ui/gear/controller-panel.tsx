@@ -7,17 +7,33 @@ import { toast } from 'sonner';
 import { freshName, removeGear } from '@/core/commands';
 import { channelSchema } from '@/core/midi';
 import { type Controller, type Firmware, nameSchema, type RigIndex, set } from '@/core/rig';
+import { MiniPanel } from '../faceplate/mini-panel';
+import { ControllerNews } from '../library/news';
+import { SaveToLibrary } from '../library/save-to-library';
 import { Button } from '../primitives/button';
 import { CommitInput, Field, Select } from '../primitives/field';
 import { useRig, useRigStore } from '../store/provider';
 import { FirmwareAbilities } from './abilities';
-import { MiniPanel } from './add-controller';
+import { EvidenceTable } from './evidence-table';
+import { firmwareFacts } from './facts';
 import { ProgrammedDialog } from './programmed-dialog';
+import { Recipe } from './recipe';
 import { Wires } from './wires';
 
 const box = 'w-full';
+const linkButton =
+  'inline-flex h-8 items-center rounded-sm border border-control-edge bg-sheet px-3 font-medium whitespace-nowrap hover:border-ink';
 
-export function ControllerPanel({ index, controller }: { readonly index: RigIndex; readonly controller: Controller }) {
+export function ControllerPanel({
+  index,
+  controller,
+  inLibrary = false,
+}: {
+  readonly index: RigIndex;
+  readonly controller: Controller;
+  /** In the library it has no wires, no map, and its name is the entry's. */
+  readonly inLibrary?: boolean;
+}) {
   const edit = useRig((s) => s.edit);
   const store = useRigStore();
   const [pasting, setPasting] = useState(false);
@@ -37,48 +53,55 @@ export function ControllerPanel({ index, controller }: { readonly index: RigInde
   };
   return (
     <div className="flex max-w-[980px] flex-col gap-5">
-      <div className="flex items-center gap-3">
-        <h1 className="min-w-0 truncate text-xl font-semibold">{controller.name}</h1>
-        <span className="flex-1" />
-        <Link
-          href={`/rigs/${index.rig.id}/map?controller=${controller.id}`}
-          className="inline-flex h-8 items-center rounded-sm border border-control-edge bg-sheet px-3 font-medium whitespace-nowrap hover:border-ink"
-        >
-          Show on the map
-        </Link>
-        <Button onClick={() => setPasting(true)}>Paste what is programmed</Button>
-        <Button tone="quiet" onClick={remove}>
-          <Trash2 size={15} aria-hidden /> Delete
-        </Button>
-      </div>
+      {!inLibrary && (
+        <>
+          <div className="flex items-center gap-2">
+            <h1 className="min-w-0 flex-1 truncate text-xl font-semibold">{controller.name}</h1>
+            <Link href={`/rigs/${index.rig.id}/map?controller=${controller.id}`} className={linkButton}>
+              Show on the map
+            </Link>
+            <Link href={`/rigs/${index.rig.id}/gear/panel?unit=${controller.id}`} className={linkButton}>
+              Lay out the panel
+            </Link>
+            <Button onClick={() => setPasting(true)}>Paste what is programmed</Button>
+            <SaveToLibrary index={index} unit={controller} />
+            <Button tone="quiet" onClick={remove}>
+              <Trash2 size={15} aria-hidden /> Delete
+            </Button>
+          </div>
+          <ControllerNews index={index} controller={controller} />
+        </>
+      )}
       <div className="grid grid-cols-[minmax(0,1fr)_auto] items-start gap-6">
         <div className="grid grid-cols-3 gap-3">
-          <Field label="Name" className="col-span-2">
-            {(id) => (
-              <CommitInput
-                id={id}
-                className={box}
-                value={controller.name}
-                commit={(text) => {
-                  const name = nameSchema.safeParse(text.trim());
-                  if (!name.success) return name.error.issues[0]?.message ?? 'a name is needed';
-                  return edit(
-                    set(
-                      'controllers',
-                      controller,
-                      'name',
-                      freshName(
-                        name.data,
-                        index.rig.controllers.filter((c) => c.id !== controller.id),
+          {!inLibrary && (
+            <Field label="Name" className="col-span-2">
+              {(id) => (
+                <CommitInput
+                  id={id}
+                  className={box}
+                  value={controller.name}
+                  commit={(text) => {
+                    const name = nameSchema.safeParse(text.trim());
+                    if (!name.success) return name.error.issues[0]?.message ?? 'a name is needed';
+                    return edit(
+                      set(
+                        'controllers',
+                        controller,
+                        'name',
+                        freshName(
+                          name.data,
+                          index.rig.controllers.filter((c) => c.id !== controller.id),
+                        ),
                       ),
-                    ),
-                  )
-                    ? null
-                    : 'That did not work.';
-                }}
-              />
-            )}
-          </Field>
+                    )
+                      ? null
+                      : 'That did not work.';
+                  }}
+                />
+              )}
+            </Field>
+          )}
           <Field label="Channel" hint="for what is assigned from now on">
             {(id) => (
               <CommitInput
@@ -163,7 +186,7 @@ export function ControllerPanel({ index, controller }: { readonly index: RigInde
             }
           />
         </div>
-        <MiniPanel panel={{ width: controller.width, height: controller.height, controls }} />
+        {!inLibrary && <MiniPanel panel={{ width: controller.width, height: controller.height, controls }} />}
       </div>
       {firmware.banks > 1 && (
         <section aria-label="Banks">
@@ -190,7 +213,13 @@ export function ControllerPanel({ index, controller }: { readonly index: RigInde
         </section>
       )}
       <FirmwareAbilities firmware={firmware} tune={tune} />
-      <Wires index={index} unitId={controller.id} name={controller.name} />
+      <Recipe controller={controller} controls={controls} tune={tune} />
+      <EvidenceTable
+        list={controller.evidence}
+        facts={firmwareFacts}
+        onChange={(evidence) => edit(set('controllers', controller, 'evidence', evidence))}
+      />
+      {!inLibrary && <Wires index={index} unitId={controller.id} name={controller.name} />}
       {pasting && <ProgrammedDialog index={index} controller={controller} onClose={() => setPasting(false)} />}
     </div>
   );

@@ -7,17 +7,30 @@ import { addParameters, freshName, removeGear } from '@/core/commands';
 import { parseParameters } from '@/core/formats';
 import { u7Schema } from '@/core/midi';
 import { nameSchema, type Reception, type RigIndex, set, type Target } from '@/core/rig';
+import { TargetNews } from '../library/news';
+import { SaveToLibrary } from '../library/save-to-library';
 import { Button } from '../primitives/button';
 import { Dialog } from '../primitives/dialog';
 import { CommitInput, Field } from '../primitives/field';
 import { useRig, useRigStore } from '../store/provider';
 import { ReceptionAbilities } from './abilities';
 import { Choice } from './controller-panel';
+import { EvidenceTable } from './evidence-table';
+import { receptionFacts } from './facts';
 import { ParameterTable } from './parameter-table';
 import { PasteParameters } from './paste-parameters';
 import { Wires } from './wires';
 
-export function TargetPanel({ index, target }: { readonly index: RigIndex; readonly target: Target }) {
+export function TargetPanel({
+  index,
+  target,
+  inLibrary = false,
+}: {
+  readonly index: RigIndex;
+  readonly target: Target;
+  /** In the library it has no wires, and its name is the entry's. */
+  readonly inLibrary?: boolean;
+}) {
   const edit = useRig((s) => s.edit);
   const store = useRigStore();
   const [adding, setAdding] = useState(false);
@@ -28,48 +41,55 @@ export function TargetPanel({ index, target }: { readonly index: RigIndex; reado
     void toast(title, { duration: 12_000, action: { label: 'Undo', onClick: () => void store.getState().undo() } });
   return (
     <div className="flex max-w-[1120px] flex-col gap-5">
-      <div className="flex items-center gap-3">
-        <h1 className="min-w-0 truncate text-xl font-semibold">{target.name}</h1>
-        <p className="text-ink-2">{target.kind.replace('-', ' ')}</p>
-        <span className="flex-1" />
-        <Button onClick={() => setAdding(true)}>Add parameters</Button>
-        <Button
-          tone="quiet"
-          onClick={() => {
-            if (edit(removeGear(index.rig, 'targets', target.id)))
-              undoable(`Deleted ${target.name} with its ${parameters.length} parameters`);
-          }}
-        >
-          <Trash2 size={15} aria-hidden /> Delete
-        </Button>
-      </div>
-      <div className="grid grid-cols-5 gap-3 max-[1200px]:grid-cols-3">
-        <Field label="Name">
-          {(id) => (
-            <CommitInput
-              id={id}
-              className="w-full"
-              value={target.name}
-              commit={(text) => {
-                const name = nameSchema.safeParse(text.trim());
-                if (!name.success) return name.error.issues[0]?.message ?? 'a name is needed';
-                return edit(
-                  set(
-                    'targets',
-                    target,
-                    'name',
-                    freshName(
-                      name.data,
-                      index.rig.targets.filter((t) => t.id !== target.id),
-                    ),
-                  ),
-                )
-                  ? null
-                  : 'That did not work.';
+      {!inLibrary && (
+        <>
+          <div className="flex items-center gap-2">
+            <h1 className="min-w-0 truncate text-xl font-semibold">{target.name}</h1>
+            <p className="flex-1 text-ink-2">{target.kind.replace('-', ' ')}</p>
+            <Button onClick={() => setAdding(true)}>Add parameters</Button>
+            <SaveToLibrary index={index} unit={target} />
+            <Button
+              tone="quiet"
+              onClick={() => {
+                if (edit(removeGear(index.rig, 'targets', target.id)))
+                  undoable(`Deleted ${target.name} with its ${parameters.length} parameters`);
               }}
-            />
-          )}
-        </Field>
+            >
+              <Trash2 size={15} aria-hidden /> Delete
+            </Button>
+          </div>
+          <TargetNews index={index} target={target} />
+        </>
+      )}
+      <div className="grid grid-cols-5 gap-3 max-[1200px]:grid-cols-3">
+        {!inLibrary && (
+          <Field label="Name">
+            {(id) => (
+              <CommitInput
+                id={id}
+                className="w-full"
+                value={target.name}
+                commit={(text) => {
+                  const name = nameSchema.safeParse(text.trim());
+                  if (!name.success) return name.error.issues[0]?.message ?? 'a name is needed';
+                  return edit(
+                    set(
+                      'targets',
+                      target,
+                      'name',
+                      freshName(
+                        name.data,
+                        index.rig.targets.filter((t) => t.id !== target.id),
+                      ),
+                    ),
+                  )
+                    ? null
+                    : 'That did not work.';
+                }}
+              />
+            )}
+          </Field>
+        )}
         <Field label="Counts as on from">
           {(id) => (
             <CommitInput
@@ -119,11 +139,18 @@ export function TargetPanel({ index, target }: { readonly index: RigIndex; reado
         />
       </div>
       <ReceptionAbilities reception={reception} tune={tune} />
-      <Wires index={index} unitId={target.id} name={target.name} />
+      <EvidenceTable
+        list={target.evidence}
+        facts={receptionFacts}
+        onChange={(evidence) => edit(set('targets', target, 'evidence', evidence))}
+      />
+      {!inLibrary && <Wires index={index} unitId={target.id} name={target.name} />}
       <section aria-label="Parameters" className="flex flex-col">
         <div className="mb-2 flex items-baseline gap-2">
           <h2 className="font-semibold">Parameters</h2>
           <span className="font-mono text-xs text-ink-2">{parameters.length}</span>
+          <span className="flex-1" />
+          {inLibrary && <Button onClick={() => setAdding(true)}>Add parameters</Button>}
         </div>
         {parameters.length === 0 ? (
           <p className="rounded-md border bg-sheet px-5 py-6 text-ink-2">

@@ -3,14 +3,13 @@ import { Copy, MoreHorizontal, Pencil, Trash2, Upload } from 'lucide-react';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { DropdownMenu } from 'radix-ui';
-import { type ReactNode, useId, useRef, useState, useTransition } from 'react';
+import { type ReactNode, useRef, useState, useTransition } from 'react';
 import { toast } from 'sonner';
 import { bringBackRig, createRig, duplicateRig, giveRigName, type ListedRig, removeRig } from '@/server/actions/rigs';
-import { Mark } from '../frame/mark';
+import { OuterHead } from '../frame/outer-head';
 import { Button } from '../primitives/button';
-import { Dialog } from '../primitives/dialog';
-import { Field, TextInput } from '../primitives/field';
 import { SeverityMark } from '../primitives/marks';
+import { NameDialog } from '../primitives/name-dialog';
 import { ImportProblems, importRigFile, type Problem } from './import-file';
 
 /** All rigs with their state; make, copy, rename, delete, import. */
@@ -55,10 +54,7 @@ export function RigsScreen({ rigs }: { readonly rigs: readonly ListedRig[] }) {
 
   return (
     <div className="min-h-dvh">
-      <header className="flex h-12 items-center gap-2 border-b bg-sheet px-4 font-bold">
-        <Mark />
-        Keen Dial
-      </header>
+      <OuterHead here="rigs" />
       <main className="mx-auto flex max-w-[980px] flex-col gap-5 px-6 py-8">
         <div className="flex items-center gap-2">
           <h1 className="flex-1 text-xl font-semibold">Rigs</h1>
@@ -125,6 +121,7 @@ export function RigsScreen({ rigs }: { readonly rigs: readonly ListedRig[] }) {
         key={asking === null ? 'closed' : asking.for === 'new' ? 'new' : asking.rig.id}
         open={asking !== null}
         title={asking?.for === 'rename' ? 'Rename this rig' : 'New rig'}
+        hint="For instance the show, or the band and the year."
         button={asking?.for === 'rename' ? 'Rename' : 'Make it'}
         initial={asking?.for === 'rename' ? asking.rig.name : ''}
         onClose={() => setAsking(null)}
@@ -245,45 +242,5 @@ function MenuItem({ onSelect, children }: { readonly onSelect: () => void; reado
     >
       {children}
     </DropdownMenu.Item>
-  );
-}
-
-interface NameProps {
-  readonly open: boolean;
-  readonly title: string;
-  readonly button: string;
-  readonly initial: string;
-  readonly onClose: () => void;
-  readonly onName: (name: string) => Promise<string | null>;
-}
-
-function NameDialog({ open, title, button, initial, onClose, onName }: NameProps) {
-  const [name, setName] = useState(initial);
-  const [error, setError] = useState<string | undefined>();
-  const [busy, start] = useTransition();
-  const form = useId();
-  return (
-    <Dialog
-      open={open}
-      onOpenChange={(on) => !on && onClose()}
-      title={title}
-      footer={
-        <Button tone="primary" type="submit" form={form} disabled={busy}>
-          {button}
-        </Button>
-      }
-    >
-      <form
-        id={form}
-        onSubmit={(e) => {
-          e.preventDefault();
-          start(async () => setError((await onName(name)) ?? undefined));
-        }}
-      >
-        <Field label="Name" hint="For instance the show, or the band and the year." error={error}>
-          {(id) => <TextInput id={id} autoFocus value={name} onChange={(e) => setName(e.target.value)} />}
-        </Field>
-      </form>
-    </Dialog>
   );
 }

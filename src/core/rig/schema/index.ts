@@ -9,7 +9,7 @@ export {
   type Send,
   type Wire,
 } from './assignment';
-export { idSchema, type Mark, nameSchema } from './common';
+export { type Evidence, type Grade, idSchema, type Mark, nameSchema } from './common';
 export type {
   Control,
   ControlKind,

@@ -1,0 +1,310 @@
+// The parameters of a target as cells of text: what each cell says, what may be typed into it, and many of them changed at once.
+import type { ProfileParameter } from '../library';
+import { err, ok, type Result } from '../result';
+import { batch, type Edit, insert, type Parameter, type Rig, rowSchemas } from '../rig';
+import type { ScaleSpec } from '../values';
+import { type NewId, nextOrder, replaced } from './shared';
+
+export const parameterCells = [
+  'name',
+  'group',
+  'kind',
+  'lowest',
+  'highest',
+  'unit',
+  'scale',
+  'steps',
+  'default',
+  'start',
+  'centre',
+  'tolerance',
+  'role',
+  'tags',
+  'note',
+] as const;
+export type ParameterCell = (typeof parameterCells)[number];
+
+export const parameterKinds = ['continuous', 'stepped', 'toggle', 'trigger'] as const;
+const tags = ['loudness', 'feedback', 'hazard', 'panic', 'urgent'] as const;
+
+/** A decimal number, with a true or a typed minus; NaN for what is none. */
+export const numberOf = (text: string): number => {
+  const plain = text
+    .trim()
+    .replace('−', '-')
+    .replace(/^(-?\d+),(\d+)$/, '$1.$2');
+  return /^[-+]?(\d+\.?\d*|\.\d+)(e[-+]?\d+)?$/i.test(plain) ? Number(plain) : Number.NaN;
+};
+
+/** `linear`, `log` or `power 2`; empty is linear. */
+export function scaleOf(text: string): Result<ScaleSpec, string> {
+  const wanted = text.trim().toLowerCase();
+  if (wanted === '' || wanted === 'linear' || wanted === 'lin') return ok({ type: 'linear' });
+  if (wanted === 'log') return ok({ type: 'log' });
+  const power = /^power\s*\(?\s*(\d+(?:\.\d+)?)\s*\)?$/.exec(wanted);
+  if (power) return ok({ type: 'power', k: Number(power[1]) });
+  return err(`“${text.slice(0, 40)}” is no scale: linear, log or power 2`);
+}
+
+/** A value as a number, the name of a step, `on` or `off`; `fallback` where the text is empty. */
+export function parameterValue(text: string, what: string, fallback: number, steps: readonly string[]): Result<number, string> {
+  if (text === '') return ok(fallback);
+  const step = steps.indexOf(text);
+  if (step >= 0) return ok(step);
+  const lower = text.toLowerCase();
+  if (lower === 'on' || lower === 'off') return ok(lower === 'on' ? 1 : 0);
+  const value = numberOf(text);
+  return Number.isFinite(value) ? ok(value) : err(`the ${what} “${text.slice(0, 40)}” is no number`);
+}
+
+/** Names parted by |. */
+export const stepsOf = (text: string): string[] =>
+  text
+    .split('|')
+    .map((s) => s.trim())
+    .filter((s) => s !== '');
+
+const scaleText = (scale: ScaleSpec): string => (scale.type === 'power' ? `power ${scale.k}` : scale.type);
+
+const valueText = (p: Pick<Parameter, 'kind' | 'steps'>, value: number): string =>
+  p.kind === 'toggle' ? (value >= 0.5 ? 'on' : 'off') : p.kind === 'stepped' ? (p.steps[value] ?? String(value)) : String(value);
+
+/** What a cell says: text that the same cell takes back. */
+export function cellText(p: ProfileParameter, cell: ParameterCell): string {
+  switch (cell) {
+    case 'scale':
+      return scaleText(p.scale);
+    case 'steps':
+      return p.steps.join(' | ');
+    case 'default':
+    case 'start':
+      return p.kind === 'trigger' ? '' : valueText(p, p[cell]);
+    case 'tags':
+      return p.tags.join(' ');
+    case 'tolerance':
+      return p.tolerance === null ? '' : String(p.tolerance);
+    case 'lowest':
+    case 'highest':
+      return String(p[cell]);
+    default:
+      return p[cell];
+  }
+}
+
+type Change = Partial<ProfileParameter>;
+
+function limitOf(p: ProfileParameter, cell: 'lowest' | 'highest', text: string): Result<Change, string> {
+  if (p.kind !== 'continuous') return err('only what is continuous has a range of its own');
+  const value = numberOf(text);
+  return Number.isFinite(value)
+    ? ok(cell === 'lowest' ? { lowest: value } : { highest: value })
+    : err(`“${text.slice(0, 40)}” is no number`);
+}
+
+function kindOf(p: ProfileParameter, text: string): Result<Change, string> {
+  const kind = parameterKinds.find((k) => k === text.toLowerCase());
+  if (!kind) return err(`“${text.slice(0, 40)}” is no kind: continuous, stepped, toggle or trigger`);
+  if (kind === p.kind) return ok({ kind });
+  if (kind === 'toggle' || kind === 'trigger') return ok({ kind, lowest: 0, highest: 1, steps: [], scale: { type: 'linear' } });
+  if (kind === 'stepped') {
+    const steps = p.steps.length >= 2 ? p.steps : ['first', 'second'];
+    return ok({ kind, steps, lowest: 0, highest: steps.length - 1, scale: { type: 'linear' } });
+  }
+  return ok({ kind, steps: [] });
+}
+
+/** What a text in a cell changes; the reason when it cannot stand there. */
+function changeOf(p: ProfileParameter, cell: ParameterCell, text: string): Result<Change, string> {
+  const plain = text.trim();
+  switch (cell) {
+    case 'name':
+      return plain === '' ? err('a name is needed') : ok({ name: plain });
+    case 'group':
+      return ok({ group: plain });
+    case 'unit':
+      return ok({ unit: plain });
+    case 'role':
+      return ok({ role: plain });
+    case 'note':
+      return ok({ note: plain });
+    case 'kind':
+      return kindOf(p, plain);
+    case 'lowest':
+    case 'highest':
+      return limitOf(p, cell, plain);
+    case 'scale': {
+      const scale = scaleOf(plain);
+      return scale.ok ? ok({ scale: scale.value }) : scale;
+    }
+    case 'steps': {
+      const steps = stepsOf(plain);
+      if (p.kind !== 'stepped') return steps.length === 0 ? ok({}) : err('only what is stepped has steps: change its kind first');
+      return steps.length < 2 ? err('at least two steps, parted by |') : ok({ steps, lowest: 0, highest: steps.length - 1 });
+    }
+    case 'default':
+    case 'start': {
+      if (p.kind === 'trigger') return plain === '' ? ok({}) : err('a trigger has no value');
+      const value = parameterValue(plain, cell, p.lowest <= 0 && p.highest >= 0 ? 0 : p.lowest, p.steps);
+      if (!value.ok) return value;
+      if (value.value < p.lowest || value.value > p.highest) return err(`${p.lowest} to ${p.highest} is possible`);
+      return ok(cell === 'default' ? { default: value.value } : { start: value.value });
+    }
+    case 'centre': {
+      const centre = plain.toLowerCase().replace(' ', '');
+      return centre === '' || centre === 'linear'
+        ? ok({ centre: 'linear' })
+        : centre === 'at64'
+          ? ok({ centre: 'at64' })
+          : err('linear or at64');
+    }
+    case 'tolerance': {
+      const value = numberOf(plain);
+      return plain === '' ? ok({ tolerance: null }) : value > 0 ? ok({ tolerance: value }) : err('a step above 0, in its unit');
+    }
+    case 'tags': {
+      const words = plain
+        .toLowerCase()
+        .split(/[\s|,]+/)
+        .filter((t) => t !== '');
+      const known = [...new Set(words)].flatMap((w) => tags.find((t) => t === w) ?? []);
+      const wrong = words.find((w) => !tags.some((t) => t === w));
+      return wrong === undefined ? ok({ tags: known }) : err(`“${wrong.slice(0, 40)}” is no tag: ${tags.join(', ')}`);
+    }
+    default:
+      return unreachable(cell);
+  }
+}
+
+export interface CellChange {
+  /** The parameter; null for a new one at the end, told apart by `line`. */
+  readonly parameterId: string | null;
+  readonly line: number;
+  readonly cell: ParameterCell;
+  readonly text: string;
+}
+
+export interface RefusedCell extends CellChange {
+  readonly reason: string;
+}
+
+const blank: ProfileParameter = {
+  name: '',
+  group: '',
+  kind: 'continuous',
+  unit: '',
+  lowest: 0,
+  highest: 1,
+  scale: { type: 'linear' },
+  centre: 'linear',
+  steps: [],
+  default: 0,
+  start: 0,
+  role: '',
+  tags: [],
+  tolerance: null,
+  evidence: [],
+  origin: '',
+  note: '',
+};
+
+/** Cells whose sense hangs on others come after these. */
+const rank = (cell: ParameterCell): number =>
+  cell === 'kind' ? 0 : cell === 'steps' ? 1 : cell === 'lowest' || cell === 'highest' ? 2 : 3;
+
+/**
+ * Many cells changed at once, as one edit. What cannot stand in a cell is handed back with its reason and changes nothing; the other
+ * cells of its row are taken all the same, where the row holds together without it.
+ */
+export function changeCells(
+  rig: Rig,
+  targetId: string,
+  changes: readonly CellChange[],
+  newId: NewId,
+): { readonly edit: Edit | null; readonly refused: readonly RefusedCell[] } {
+  const byLine = new Map<string, CellChange[]>();
+  for (const change of changes) {
+    const key = change.parameterId ?? `new ${change.line}`;
+    const there = byLine.get(key);
+    if (there) there.push(change);
+    else byLine.set(key, [change]);
+  }
+  const rows = new Map(rig.parameters.map((p) => [p.id, p]));
+  const refused: RefusedCell[] = [];
+  const edits: Edit[] = [];
+  let order = nextOrder(rig.parameters);
+  for (const line of byLine.values()) {
+    const id = line[0]?.parameterId ?? null;
+    const row = id === null ? null : rows.get(id);
+    if (row === undefined) continue;
+    const done = changedRow(row ?? blank, line);
+    refused.push(...done.refused);
+    if (row) edits.push(...replaced('parameters', row, done.change));
+    else if (done.change.name !== undefined)
+      edits.push(insert('parameters', { ...blank, ...done.change, id: newId(), order: order++, targetId }));
+    else
+      refused.push(
+        ...line
+          .filter((c) => !done.refused.some((r) => r.cell === c.cell))
+          .map((c) => ({ ...c, reason: 'a new line needs a name' })),
+      );
+  }
+  const cells = changes.length - refused.length;
+  return { edit: edits.length === 0 ? null : batch(cells === 1 ? 'Change a cell' : `Change ${cells} cells`, edits), refused };
+}
+
+function changedRow(
+  row: ProfileParameter,
+  line: readonly CellChange[],
+): { readonly change: Change; readonly refused: readonly RefusedCell[] } {
+  let now: ProfileParameter = row;
+  let change: Change = {};
+  const refused: RefusedCell[] = [];
+  for (const cell of [...line].sort((a, b) => rank(a.cell) - rank(b.cell))) {
+    const wanted = changeOf(now, cell.cell, cell.text);
+    if (!wanted.ok) {
+      refused.push({ ...cell, reason: wanted.error });
+      continue;
+    }
+    const { merged, kept } = keptInRange(now, wanted.value);
+    // A range may be wrong until its other end has come: both ends of a line are looked at together.
+    const half =
+      (cell.cell === 'lowest' || cell.cell === 'highest') &&
+      line.some((c) => c !== cell && (c.cell === 'lowest' || c.cell === 'highest'));
+    const problem = half && merged.lowest >= merged.highest ? null : problemOf(merged);
+    if (problem !== null) {
+      refused.push({ ...cell, reason: problem });
+      continue;
+    }
+    now = merged;
+    change = { ...change, ...kept };
+  }
+  const whole = problemOf(now.name === '' ? { ...now, name: '?' } : now);
+  if (whole === null) return { change, refused };
+  return { change: {}, refused: line.map((c) => ({ ...c, reason: whole })) };
+}
+
+/** Start and default follow a range that leaves them outside. */
+function keptInRange(row: ProfileParameter, change: Change): { readonly merged: ProfileParameter; readonly kept: Change } {
+  const merged = { ...row, ...change };
+  const [low, high] = [Math.min(merged.lowest, merged.highest), Math.max(merged.lowest, merged.highest)];
+  const held = (value: number): number => Math.min(high, Math.max(low, value));
+  const kept: Change = { ...change };
+  if (held(merged.start) !== merged.start) kept.start = held(merged.start);
+  if (held(merged.default) !== merged.default) kept.default = held(merged.default);
+  return { merged: { ...merged, ...kept }, kept };
+}
+
+function problemOf(row: ProfileParameter): string | null {
+  const parsed = rowSchemas.parameters.safeParse({
+    ...row,
+    name: row.name === '' ? '?' : row.name,
+    id: 'x',
+    order: 0,
+    targetId: 'x',
+  });
+  return parsed.success ? null : (parsed.error.issues[0]?.message ?? 'not valid');
+}
+
+function unreachable(value: never): never {
+  throw new Error(`unhandled cell ${String(value)}`);
+}

@@ -1,0 +1,133 @@
+'use client';
+// What the facts rest on: tested here, read in the manual, or heard of; with which version, when, and what is known not to work.
+import { X } from 'lucide-react';
+import type { Evidence, Grade } from '@/core/rig';
+import { CommitInput, Select } from '../primitives/field';
+
+const grades: ReadonlyArray<readonly [Grade, string]> = [
+  ['tested', 'tested here'],
+  ['manual', 'from the manual'],
+  ['hearsay', 'hearsay'],
+];
+
+export function EvidenceTable({
+  list,
+  facts,
+  onChange,
+}: {
+  readonly list: readonly Evidence[];
+  /** The facts that can have evidence, in words. */
+  readonly facts: Readonly<Record<string, string>>;
+  readonly onChange: (list: Evidence[]) => boolean;
+}) {
+  const free = Object.entries(facts).filter(([fact]) => !list.some((e) => e.fact === fact));
+  const put = (fact: string, change: Partial<Evidence>): string | null =>
+    onChange(list.map((e) => (e.fact === fact ? { ...e, ...change } : e))) ? null : 'That did not work.';
+  return (
+    <section aria-label="Evidence">
+      <h2 className="font-semibold">What this rests on</h2>
+      <p className="max-w-[72ch] pb-2 text-xs text-ink-2">
+        Write down how a fact is known, and its known limits: they are shown beside every function that rests on them.
+      </p>
+      {list.length > 0 && (
+        <table className="mb-2 w-full max-w-[940px] text-left">
+          <thead>
+            <tr className="text-xs text-ink-2">
+              {['Fact', 'Known', 'On', 'Version', 'Known limit'].map((h) => (
+                <th key={h} className="pr-2 pb-1 font-medium">
+                  {h}
+                </th>
+              ))}
+              <th>
+                <span className="sr-only">Delete</span>
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {list.map((e) => {
+              const name = facts[e.fact] ?? e.fact;
+              return (
+                <tr key={e.fact} className="h-9">
+                  <td className="w-[210px] pr-2">{name}</td>
+                  <td className="w-[140px] pr-2">
+                    <Select
+                      aria-label={`How ${name} is known`}
+                      className="h-7"
+                      value={e.grade}
+                      onChange={(event) => {
+                        const grade = grades.find(([g]) => g === event.target.value);
+                        if (grade) put(e.fact, { grade: grade[0] });
+                      }}
+                    >
+                      {grades.map(([value, words]) => (
+                        <option key={value} value={value}>
+                          {words}
+                        </option>
+                      ))}
+                    </Select>
+                  </td>
+                  <td className="w-[140px] pr-2">
+                    <input
+                      type="date"
+                      aria-label={`When ${name} was found out`}
+                      className="h-7 w-full rounded-sm border border-control-edge bg-sheet px-1.5 text-xs"
+                      value={e.at ?? ''}
+                      onChange={(event) => put(e.fact, { at: event.target.value === '' ? null : event.target.value })}
+                    />
+                  </td>
+                  <td className="w-[110px] pr-2">
+                    <CommitInput
+                      aria-label={`Version for ${name}`}
+                      className="h-7 w-full"
+                      value={e.version}
+                      commit={(text) => (text.length > 200 ? 'At most 200 characters.' : put(e.fact, { version: text.trim() }))}
+                    />
+                  </td>
+                  <td className="pr-2">
+                    <CommitInput
+                      aria-label={`Known limit of ${name}`}
+                      className="h-7 w-full"
+                      value={e.limit}
+                      commit={(text) => (text.length > 4000 ? 'At most 4000 characters.' : put(e.fact, { limit: text.trim() }))}
+                    />
+                  </td>
+                  <td>
+                    <button
+                      type="button"
+                      aria-label={`Delete the evidence of ${name}`}
+                      className="rounded-sm p-1 text-ink-2 hover:text-stop"
+                      onClick={() => onChange(list.filter((x) => x.fact !== e.fact))}
+                    >
+                      <X size={14} aria-hidden />
+                    </button>
+                  </td>
+                </tr>
+              );
+            })}
+          </tbody>
+        </table>
+      )}
+      {free.length > 0 && (
+        <Select
+          aria-label="Add evidence"
+          className="w-72"
+          value=""
+          onChange={(e) =>
+            e.target.value !== '' &&
+            onChange([
+              ...list,
+              { fact: e.target.value, grade: 'tested', at: new Date().toISOString().slice(0, 10), version: '', limit: '' },
+            ])
+          }
+        >
+          <option value="">Say how a fact is known…</option>
+          {free.map(([fact, words]) => (
+            <option key={fact} value={fact}>
+              {words}
+            </option>
+          ))}
+        </Select>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,127 @@
+'use client';
+// Where a controller is programmed, its slots, and the key-by-key recipe for hardware that is programmed at the panel.
+import { useState } from 'react';
+import type { Control, Controller, Firmware } from '@/core/rig';
+import { exampleValues, recipePlaces, writeRecipe } from '@/core/sheets';
+import { CommitInput, Field } from '../primitives/field';
+import { Choice } from './controller-panel';
+
+export function Recipe({
+  controller,
+  controls,
+  tune,
+}: {
+  readonly controller: Controller;
+  readonly controls: readonly Control[];
+  readonly tune: (changes: Partial<Firmware>) => boolean;
+}) {
+  const { firmware } = controller;
+  const whole = (
+    field: 'userSlots' | 'readOnlySlots' | 'messagesPerGesture' | 'banks' | 'pages' | 'counters',
+    label: string,
+    low: number,
+    high: number,
+  ) => (
+    <Field label={label}>
+      {(id) => (
+        <CommitInput
+          id={id}
+          inputMode="numeric"
+          className="w-full"
+          value={String(firmware[field])}
+          commit={(text) => {
+            const n = Number(text);
+            if (!Number.isInteger(n) || n < low || n > high) return `Enter ${low} to ${high}.`;
+            return tune({ [field]: n }) ? null : 'That did not work.';
+          }}
+        />
+      )}
+    </Field>
+  );
+  return (
+    <section aria-label="How it is programmed">
+      <h2 className="pb-2 font-semibold">How it is programmed</h2>
+      <div className="grid max-w-[720px] grid-cols-4 gap-3">
+        <Choice
+          label="Programmed"
+          value={firmware.programmedAt}
+          options={[
+            ['panel', 'at its panel'],
+            ['editor', 'in an editor program'],
+            ['browser', 'in a browser'],
+          ]}
+          onChange={(v) => tune({ programmedAt: v === 'panel' ? 'panel' : v === 'browser' ? 'browser' : 'editor' })}
+        />
+        {whole('userSlots', 'Slots to write to', 0, 1000)}
+        {whole('readOnlySlots', 'Slots that stay as they are', 0, 1000)}
+        {whole('messagesPerGesture', 'Messages on one gesture', 1, 256)}
+        {whole('banks', 'Banks', 1, 128)}
+        {whole('pages', 'Pages', 1, 16)}
+        {whole('counters', 'Counters', 0, 128)}
+      </div>
+      {firmware.programmedAt === 'panel' && (
+        <RecipeText key={controller.id} controls={controls} recipe={firmware.recipe} tune={tune} />
+      )}
+    </section>
+  );
+}
+
+function RecipeText({
+  controls,
+  recipe,
+  tune,
+}: {
+  readonly controls: readonly Control[];
+  readonly recipe: string;
+  readonly tune: (changes: Partial<Firmware>) => boolean;
+}) {
+  const [text, setText] = useState(recipe);
+  const shown = controls.find((c) => c.kind === 'footswitch' || c.kind === 'button' || c.kind === 'pad') ?? controls[0];
+  const written = writeRecipe(text, exampleValues(shown?.name ?? 'SW 1', shown?.factory[0]?.message ?? null));
+  return (
+    <div className="grid grid-cols-2 gap-5 pt-3">
+      <Field
+        label="Recipe for one switch, a step each sentence"
+        hint={`Places: ${recipePlaces.map((p) => `{${p}}`).join(' ')}. The sheet writes it out for every control.`}
+        error={
+          written.unknown.length > 0
+            ? `No such place: ${written.unknown.join(' ')}.`
+            : text.length > 4000
+              ? 'At most 4000 characters.'
+              : undefined
+        }
+      >
+        {(id) => (
+          <textarea
+            id={id}
+            rows={6}
+            value={text}
+            onChange={(e) => setText(e.target.value)}
+            onBlur={() => text !== recipe && text.length <= 4000 && tune({ recipe: text })}
+            placeholder="Hold EDIT. Step on {switch}. Turn to {number}, press. Hold EDIT to keep."
+            className="w-full rounded-sm border border-control-edge bg-sheet px-2 py-1.5"
+          />
+        )}
+      </Field>
+      <div>
+        <p className="pb-1 text-xs font-medium text-ink-2">{shown ? `So it reads for ${shown.name}` : 'So it reads'}</p>
+        {written.steps.length === 0 ? (
+          <p className="text-ink-2">Nothing yet.</p>
+        ) : (
+          <>
+            <ol className="list-decimal pl-5">
+              {written.steps.map((step, i) => (
+                // The steps are told in order and have no other name.
+                // biome-ignore lint/suspicious/noArrayIndexKey: a step is its place
+                <li key={i}>{step}</li>
+              ))}
+            </ol>
+            <p className="pt-1 text-xs text-ink-2">
+              {written.actions} {written.actions === 1 ? 'action' : 'actions'} of the hand, about {written.seconds} s a switch.
+            </p>
+          </>
+        )}
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,113 @@
+'use client';
+// What a control sends as it leaves the factory, gesture by gesture.
+import { X } from 'lucide-react';
+import { gesturesOf } from '@/core/commands';
+import { channelSchema, shortName, u7Schema } from '@/core/midi';
+import type { Control, Controller } from '@/core/rig';
+import { CommitInput, Select } from '../primitives/field';
+
+type Factory = Control['factory'];
+type Line = Factory[number];
+const types = ['cc', 'note', 'program'] as const;
+
+export function FactoryFields({
+  control,
+  controller,
+  onChange,
+}: {
+  readonly control: Control;
+  readonly controller: Controller;
+  readonly onChange: (factory: Factory) => boolean;
+}) {
+  const can = gesturesOf(control, controller).flatMap((g) => (g === 'chord' ? [] : [g]));
+  const free = can.filter((g) => !control.factory.some((f) => f.gesture === g));
+  const put = (gesture: Line['gesture'], message: Line['message']): boolean =>
+    onChange(control.factory.map((f) => (f.gesture === gesture ? { gesture, message } : f)));
+  return (
+    <section aria-label="From the factory">
+      <h3 className="text-xs font-medium text-ink-2">From the factory it sends</h3>
+      <ul className="flex flex-col gap-1 pt-1">
+        {control.factory.map(({ gesture, message }) => (
+          <li key={gesture} className="flex items-center gap-1.5">
+            <span className="w-14 shrink-0 text-xs text-ink-2">{gesture.replace('-', ' ')}</span>
+            {message.type === 'cc' || message.type === 'note' || message.type === 'program' ? (
+              <>
+                <Select
+                  aria-label={`Kind of message on ${gesture}`}
+                  className="h-7 w-[76px] shrink-0"
+                  value={message.type}
+                  onChange={(e) => {
+                    const type = types.find((t) => t === e.target.value);
+                    const { channel, number } = message;
+                    if (type)
+                      put(gesture, type === 'program' ? { type, channel, number, bank: null } : { type, channel, number });
+                  }}
+                >
+                  {types.map((t) => (
+                    <option key={t} value={t}>
+                      {t === 'cc' ? 'CC' : t}
+                    </option>
+                  ))}
+                </Select>
+                <CommitInput
+                  aria-label={`Number on ${gesture}`}
+                  className="h-7 w-11 text-right font-mono"
+                  value={String(message.number)}
+                  commit={(text) => {
+                    const number = u7Schema.safeParse(Number(text));
+                    if (!number.success) return 'Enter 0 to 127.';
+                    return put(gesture, { ...message, number: number.data }) ? null : 'That did not work.';
+                  }}
+                />
+                <span className="text-xs text-ink-2">ch</span>
+                <CommitInput
+                  aria-label={`Channel on ${gesture}`}
+                  className="h-7 w-10 text-right font-mono"
+                  value={String(message.channel)}
+                  commit={(text) => {
+                    const channel = channelSchema.safeParse(Number(text));
+                    if (!channel.success) return 'Enter 1 to 16.';
+                    return put(gesture, { ...message, channel: channel.data }) ? null : 'That did not work.';
+                  }}
+                />
+              </>
+            ) : (
+              <span className="flex-1 font-mono text-xs">{shortName(message)}</span>
+            )}
+            <button
+              type="button"
+              aria-label={`Nothing on ${gesture}`}
+              className="rounded-sm p-1 text-ink-2 hover:text-stop"
+              onClick={() => onChange(control.factory.filter((f) => f.gesture !== gesture))}
+            >
+              <X size={14} aria-hidden />
+            </button>
+          </li>
+        ))}
+      </ul>
+      {free.length > 0 && (
+        <Select
+          aria-label="Add what it sends from the factory"
+          className="mt-1.5 h-7"
+          value=""
+          onChange={(e) => {
+            const gesture = free.find((g) => g === e.target.value);
+            const number = u7Schema.safeParse(20);
+            if (!gesture || !number.success) return;
+            onChange([
+              ...control.factory,
+              { gesture, message: { type: 'cc', channel: controller.channel, number: number.data } },
+            ]);
+          }}
+        >
+          <option value="">{control.factory.length === 0 ? 'nothing known; add…' : 'Add a gesture…'}</option>
+          {free.map((g) => (
+            <option key={g} value={g}>
+              on {g.replace('-', ' ')}
+            </option>
+          ))}
+        </Select>
+      )}
+    </section>
+  );
+}
