@@ -33,12 +33,20 @@ test('from nothing to a mapped, written sheet', async ({ page }) => {
   await expectAccessible(page);
   await dialog.getByRole('button', { name: 'Add it with 3 parameters' }).click();
   await expect(page.getByRole('heading', { name: 'Quarry Hall' })).toBeVisible();
-  await page.getByLabel('Freeze at the start').selectOption('On');
-  await page.getByLabel('Mix at the start').fill('400');
-  await page.getByLabel('Mix at the start').press('Enter');
-  await expect(page.getByRole('alert').filter({ hasText: 'Enter 0 to 100 %.' })).toBeVisible();
-  await page.getByLabel('Mix at the start').fill('30');
-  await page.getByLabel('Mix at the start').press('Enter');
+  // Cells by keyboard: a start value, one that cannot stand there, and that one mended.
+  await page.getByRole('grid', { name: 'Parameters' }).focus();
+  for (let i = 0; i < 8; i++) await page.keyboard.press('ArrowRight');
+  await page.keyboard.type('on');
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.type('400');
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('ArrowUp');
+  await expect(page.getByRole('alert').filter({ hasText: '0 to 100 is possible' })).toBeVisible();
+  await page.keyboard.type('30');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('0 to 100 is possible')).toHaveCount(0);
+  await expect(page.getByRole('row', { name: /Mix/ }).getByRole('gridcell', { name: '30', exact: true })).toBeVisible();
   await expectAccessible(page);
 
   // What is already programmed.

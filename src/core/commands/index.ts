@@ -60,3 +60,4 @@ export {
 export { type ProgrammedLine, programmedEdit } from './programmed';
 export { pinNumbers, renumber } from './renumber';
 export { type CommandProblem, type NewId, nextOrder, patch } from './shared';
+export { parseWindows, writeWindows } from './windows';

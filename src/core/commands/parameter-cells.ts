@@ -256,6 +256,8 @@ function changedRow(
   row: ProfileParameter,
   line: readonly CellChange[],
 ): { readonly change: Change; readonly refused: readonly RefusedCell[] } {
+  const atOnce = takenAtOnce(row, line);
+  if (atOnce) return { change: atOnce, refused: [] };
   let now: ProfileParameter = row;
   let change: Change = {};
   const refused: RefusedCell[] = [];
@@ -281,6 +283,20 @@ function changedRow(
   const whole = problemOf(now.name === '' ? { ...now, name: '?' } : now);
   if (whole === null) return { change, refused };
   return { change: {}, refused: line.map((c) => ({ ...c, reason: whole })) };
+}
+
+/** A whole line that fits as it is: looked at once, not cell by cell, since a pasted table has thousands. */
+function takenAtOnce(row: ProfileParameter, line: readonly CellChange[]): Change | null {
+  let now = row;
+  let change: Change = {};
+  for (const cell of [...line].sort((a, b) => rank(a.cell) - rank(b.cell))) {
+    const wanted = changeOf(now, cell.cell, cell.text);
+    if (!wanted.ok) return null;
+    const { merged, kept } = keptInRange(now, wanted.value);
+    now = merged;
+    change = { ...change, ...kept };
+  }
+  return now.name === '' || problemOf(now) !== null ? null : change;
 }
 
 /** Start and default follow a range that leaves them outside. */

@@ -59,6 +59,19 @@ export function readTable(
   return { rows, bad };
 }
 
+/** Cells as a spreadsheet puts them on the clipboard: lines of cells parted by tabs, quoted where a cell holds a tab or a line end. */
+export function readCells(text: string): readonly (readonly string[])[] {
+  const parsed = Papa.parse<string[]>(text.replace(/\r?\n$/, ''), { delimiter: '\t', preview: CSV_LINE_LIMIT });
+  return parsed.data;
+}
+
+/** The inverse of `readCells`: what goes onto the clipboard. */
+export const writeCells = (cells: readonly (readonly string[])[]): string =>
+  Papa.unparse(
+    cells.map((line) => [...line]),
+    { delimiter: '\t', newline: '\n' },
+  );
+
 function columnOf(heading: string, columns: readonly string[], aliases: Readonly<Record<string, string>>): string | null {
   const key = heading.trim().toLowerCase();
   return columns.find((c) => c === key) ?? (Object.hasOwn(aliases, key) ? (aliases[key] ?? null) : null);

@@ -1,8 +1,8 @@
 'use client';
 // What a controller's firmware can do and how a target listens, beyond what most players touch: lists of ticks and choices.
-import type { ReactNode } from 'react';
-import { gestureTypes } from '@/core/commands';
-import { messageTypeSchema, relativeCodingSchema } from '@/core/midi';
+import { type ReactNode, useState } from 'react';
+import { gestureTypes, parseWindows, writeWindows } from '@/core/commands';
+import { messageTypeSchema, relativeCodingSchema, u7Schema } from '@/core/midi';
 import type { Firmware, GestureType, ReceiveMode, Reception } from '@/core/rig';
 import { kindWords, modeWords } from '@/core/sheets';
 import { CommitInput, Field } from '../primitives/field';
@@ -244,6 +244,65 @@ export function ReceptionAbilities({
           onChange={(v) => tune({ feedback: v === 'same-address' ? 'same-address' : 'none' })}
         />
         <Choice
+          label="A mapping is kept"
+          value={reception.livesIn}
+          options={[
+            ['project', 'in the project'],
+            ['plugin-instance', 'in this instance of the plugin'],
+            ['host-wide', 'in the settings of the host'],
+            ['instrument-template', 'in an instrument template'],
+            ['controller-slot', 'in a slot of the controller'],
+          ]}
+          onChange={(v) => {
+            const livesIn = (['controller-slot', 'plugin-instance', 'project', 'host-wide', 'instrument-template'] as const).find(
+              (l) => l === v,
+            );
+            if (livesIn) tune({ livesIn });
+          }}
+        />
+        <Choice
+          label="Numbers with a standard meaning"
+          value={reception.keepsStandardMeanings ? 'yes' : 'no'}
+          options={[
+            ['no', 'mean nothing by themselves'],
+            ['yes', 'also do what the standard says'],
+          ]}
+          onChange={(v) => tune({ keepsStandardMeanings: v === 'yes' })}
+        />
+        <Field label="One click moves, % of the travel">
+          {(id) => (
+            <CommitInput
+              id={id}
+              className="w-full"
+              value={String(Math.round(reception.relativeStep * 10000) / 100)}
+              commit={(text) => {
+                const percent = Number(text.replace(',', '.'));
+                if (!Number.isFinite(percent) || percent < 0 || percent > 100) return 'Enter 0 to 100 %; 0.79 is one of 127.';
+                return tune({ relativeStep: percent / 100 }) ? null : 'That did not work.';
+              }}
+            />
+          )}
+        </Field>
+        <Field label="Ignores a leap of more than">
+          {(id) => (
+            <CommitInput
+              id={id}
+              className="w-full"
+              placeholder="none is ignored"
+              value={reception.rejectGap === null ? '' : String(reception.rejectGap)}
+              commit={(text) => {
+                if (text.trim() === '') return tune({ rejectGap: null }) ? null : 'That did not work.';
+                const gap = u7Schema.safeParse(Number(text));
+                return gap.success
+                  ? tune({ rejectGap: gap.data })
+                    ? null
+                    : 'That did not work.'
+                  : 'Enter 0 to 127, or nothing.';
+              }}
+            />
+          )}
+        </Field>
+        <Choice
           label="Ports"
           value={reception.tellsPortsApart ? 'yes' : 'no'}
           options={[
@@ -253,6 +312,39 @@ export function ReceptionAbilities({
           onChange={(v) => tune({ tellsPortsApart: v === 'yes' })}
         />
       </div>
+      <WindowsField key={writeWindows(reception.windows)} reception={reception} tune={tune} />
     </More>
+  );
+}
+
+/** The numbers that a target takes, a run each line; empty where it takes all. */
+function WindowsField({
+  reception,
+  tune,
+}: {
+  readonly reception: Reception;
+  readonly tune: (changes: Partial<Reception>) => boolean;
+}) {
+  const before = writeWindows(reception.windows);
+  const [text, setText] = useState(before);
+  const parsed = parseWindows(text);
+  return (
+    <Field
+      label="Takes only these numbers, a run each line"
+      hint="For instance “cc 20-31” or “note 36-51 on 10”. Empty: it takes all."
+      error={parsed.ok ? undefined : parsed.error}
+    >
+      {(id) => (
+        <textarea
+          id={id}
+          rows={3}
+          spellCheck={false}
+          className="w-full max-w-[420px] rounded-sm border border-control-edge bg-sheet px-2 py-1.5 font-mono text-xs"
+          value={text}
+          onChange={(e) => setText(e.target.value)}
+          onBlur={() => parsed.ok && writeWindows(parsed.value) !== before && tune({ windows: parsed.value })}
+        />
+      )}
+    </Field>
   );
 }

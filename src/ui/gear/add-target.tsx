@@ -7,6 +7,7 @@ import * as z from 'zod';
 import { addParameters, addTarget, plainProfile } from '@/core/commands';
 import { parseParameters } from '@/core/formats';
 import { apply, batch, nameSchema } from '@/core/rig';
+import { useLibrary } from '../library/use-library';
 import { Button } from '../primitives/button';
 import { Dialog } from '../primitives/dialog';
 import { Field, Select, TextInput } from '../primitives/field';
@@ -17,6 +18,7 @@ const form = z.object({
   name: z.string().trim().pipe(nameSchema),
   kind: z.enum(['plugin', 'host', 'sampler', 'looper', 'mixer', 'lighting', 'cue-player']),
   list: z.string(),
+  profile: z.string(),
 });
 
 /** A target by name and kind, with the list of its parameters pasted or left for later. */
@@ -24,12 +26,14 @@ export function AddTargetDialog({ onClose, onMade }: { readonly onClose: () => v
   const rig = useRig((s) => s.index.rig);
   const edit = useRig((s) => s.edit);
   const id = useId();
+  const { profiles } = useLibrary();
   const { register, handleSubmit, formState, watch, setValue } = useForm({
     resolver: zodResolver(form),
-    defaultValues: { name: '', kind: 'plugin' as const, list: '' },
+    defaultValues: { name: '', kind: 'plugin' as const, list: '', profile: '' },
   });
   const save = handleSubmit((values) => {
-    const made = addTarget(rig, plainProfile(values.name, values.kind), values.name, () => nanoid(10));
+    const profile = profiles.find((p) => p.id === values.profile) ?? plainProfile(values.name, values.kind);
+    const made = addTarget(rig, profile, values.name, () => nanoid(10));
     const { good } = parseParameters(values.list);
     const withTarget = apply(rig, made.edit);
     const edits =
@@ -39,7 +43,8 @@ export function AddTargetDialog({ onClose, onMade }: { readonly onClose: () => v
     if (edit(batch(`Add ${values.name}`, edits))) onMade(made.id);
   });
   const list = watch('list');
-  const found = parseParameters(list).good.length;
+  const chosen = profiles.find((p) => p.id === watch('profile'));
+  const found = parseParameters(list).good.length + (chosen?.parameters.length ?? 0);
   return (
     <Dialog
       open
@@ -54,6 +59,39 @@ export function AddTargetDialog({ onClose, onMade }: { readonly onClose: () => v
       }
     >
       <form id={id} onSubmit={(e) => void save(e)} className="flex flex-col gap-3">
+        <Field label="Start from" hint={chosen ? chosen.summary : 'a name and a list of parameters'}>
+          {(f) => (
+            <Select
+              id={f}
+              value={watch('profile')}
+              onChange={(e) => {
+                const profile = profiles.find((p) => p.id === e.target.value);
+                setValue('profile', profile?.id ?? '');
+                if (!profile) return;
+                setValue('kind', profile.kind);
+                const name = watch('name');
+                if (name === '' || profiles.some((p) => p.name === name))
+                  setValue('name', profile.name, { shouldValidate: true });
+              }}
+            >
+              <option value="">nothing: you know what it has</option>
+              {[true, false].map((own) => {
+                const group = profiles.filter((p) => p.own === own);
+                return (
+                  group.length > 0 && (
+                    <optgroup key={String(own)} label={own ? 'Yours' : 'Ships with Keen Dial'}>
+                      {group.map((p) => (
+                        <option key={p.id} value={p.id}>
+                          {p.name}
+                        </option>
+                      ))}
+                    </optgroup>
+                  )
+                );
+              })}
+            </Select>
+          )}
+        </Field>
         <div className="grid grid-cols-[1fr_200px] gap-3">
           <Field label="Name" error={formState.errors.name?.message}>
             {(f) => <TextInput id={f} autoFocus {...register('name')} />}

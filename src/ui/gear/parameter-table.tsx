@@ -1,157 +1,320 @@
 'use client';
-// The parameters of a target as a table: names and start values are fields, long lists are drawn as they scroll.
+// The parameters of a target as a sheet of cells: walk it with the arrows, type, paste from a spreadsheet, fill down, change many at once.
+// What cannot stand in a cell stays there in red with its reason until it is mended.
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { X } from 'lucide-react';
-import { useRef } from 'react';
-import { showValue } from '@/core/bench';
+import dynamic from 'next/dynamic';
+import { useEffect, useId, useRef } from 'react';
 import { removeGear } from '@/core/commands';
-import { nameSchema, type Parameter, type RigIndex, set } from '@/core/rig';
-import { showNumber } from '@/core/values';
+import { batch, type Edit, type Parameter, type RigIndex, type Target } from '@/core/rig';
+import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
-import { CommitInput, Select } from '../primitives/field';
 import { useRig } from '../store/provider';
-import { parseDecimal } from '../strip/numbers';
+import { cellKeys } from './cell-keys';
+import { type Cells, type Column, useCells } from './use-cells';
 
-const grid =
-  'grid grid-cols-[minmax(120px,1.6fr)_minmax(90px,1fr)_90px_minmax(150px,1.5fr)_70px_minmax(130px,1fr)_minmax(90px,1fr)_28px] items-center gap-3 px-3';
-const ROW = 38;
+const MeaningPanel = dynamic(() => import('./meaning-panel'), { ssr: false });
+
+const ROW = 30;
+
+const columns: readonly Column[] = [
+  { cell: 'name', title: 'Name', width: '170px' },
+  { cell: 'group', title: 'Group', width: '110px' },
+  { cell: 'kind', title: 'Kind', width: '92px', options: ['continuous', 'stepped', 'toggle', 'trigger'] },
+  { cell: 'lowest', title: 'Lowest', width: '72px' },
+  { cell: 'highest', title: 'Highest', width: '72px' },
+  { cell: 'unit', title: 'Unit', width: '64px' },
+  { cell: 'scale', title: 'Scale', width: '76px', options: ['linear', 'log', 'power 2', 'power 3'] },
+  { cell: 'steps', title: 'Steps', width: '170px' },
+  { cell: 'start', title: 'At the start', width: '88px' },
+  { cell: 'default', title: 'By default', width: '80px' },
+  { cell: 'centre', title: 'Centre', width: '66px', options: ['linear', 'at64'] },
+  { cell: 'tolerance', title: 'Smooth up to', width: '92px' },
+  { cell: 'role', title: 'Role', width: '90px' },
+  { cell: 'tags', title: 'Tags', width: '130px', options: ['loudness', 'feedback', 'hazard', 'panic', 'urgent'] },
+  { cell: 'note', title: 'Known limit', width: '240px' },
+];
+const numeric = new Set(['lowest', 'highest', 'tolerance']);
+const template = `44px ${columns.map((c) => c.width).join(' ')} 130px`;
 
 export function ParameterTable({
   index,
+  target,
   parameters,
   onRemoved,
 }: {
   readonly index: RigIndex;
+  readonly target: Target;
   readonly parameters: readonly Parameter[];
-  readonly onRemoved: (name: string) => void;
+  readonly onRemoved: (what: string) => void;
 }) {
   const edit = useRig((s) => s.edit);
   const scroll = useRef<HTMLDivElement>(null);
+  const grid = useRef<HTMLDivElement>(null);
+  const id = useId();
+  const cells = useCells(index.rig, target.id, parameters, columns);
+  const { cursor } = cells;
   const rows = useVirtualizer({
-    count: parameters.length,
+    count: parameters.length + 1,
     getScrollElement: () => scroll.current,
     estimateSize: () => ROW,
-    overscan: 10,
+    overscan: 12,
+    scrollPaddingStart: 34,
   });
+  const shown = parameters[cursor.row] ?? parameters[parameters.length - 1];
+  useEffect(() => rows.scrollToIndex(cursor.row), [rows, cursor.row]);
+  const remove = (): void => {
+    const gone = cells.chosenRows;
+    if (gone.length === 0) return;
+    const [only] = gone;
+    const edits = gone.map((p) => removeGear(index.rig, 'parameters', p.id));
+    const made: Edit | undefined = edits.length === 1 ? edits[0] : batch(`Delete ${gone.length} parameters`, flat(edits));
+    if (made && edit(made)) onRemoved(gone.length === 1 && only ? only.name : `${gone.length} parameters`);
+  };
+  const several = cells.chosenRows.length > 1;
+  const atCursor = cells.refusedAt(cursor.row, columns[cursor.column]?.cell ?? 'name');
   return (
-    <div
-      ref={scroll}
-      role="table"
-      aria-label="Parameters"
-      aria-rowcount={parameters.length + 1}
-      className="max-h-[62vh] overflow-auto rounded-md border bg-sheet"
-    >
-      <div role="rowgroup">
-        <div role="row" className={cx(grid, 'sticky top-0 z-10 h-8 border-b bg-sheet text-xs font-semibold text-ink-2')}>
-          {['Name', 'Group', 'Kind', 'Range', 'Scale', 'At the start', 'Controls', ''].map((h) => (
-            <span key={h} role="columnheader">
-              {h === '' ? <span className="sr-only">Delete</span> : h}
+    <div className="grid grid-cols-[minmax(0,1fr)_288px] items-start gap-4">
+      <div className="flex min-w-0 flex-col gap-2">
+        <div className="flex min-h-8 flex-wrap items-center gap-2">
+          <Button size="small" disabled={!several} onClick={cells.fillDown} title="Ctrl D">
+            Fill down
+          </Button>
+          <Button size="small" disabled={cells.chosenRows.length === 0} onClick={remove}>
+            Delete{' '}
+            {cells.chosenRows.length === 1
+              ? 'this line'
+              : cells.chosenRows.length === 0
+                ? 'a line'
+                : `${cells.chosenRows.length} lines`}
+          </Button>
+          {cells.refused.size > 0 ? (
+            <span role="alert" className="flex items-center gap-2 text-xs font-medium text-stop">
+              {atCursor
+                ? atCursor.reason
+                : `${cells.refused.size} ${cells.refused.size === 1 ? 'cell was' : 'cells were'} not taken; all else was.`}
+              <Button size="small" onClick={cells.forget}>
+                Put back what was there
+              </Button>
             </span>
-          ))}
+          ) : (
+            <span className="text-xs text-ink-2">
+              Paste from a spreadsheet. Ctrl Enter puts what you type into all chosen cells.
+            </span>
+          )}
         </div>
-      </div>
-      <div role="rowgroup" className="relative" style={{ height: rows.getTotalSize() }}>
-        {rows.getVirtualItems().map((row) => {
-          const p = parameters[row.index];
-          if (!p) return null;
-          const senders = [
-            ...new Set((index.sendsFor.get(p.id) ?? []).map((s) => index.controls.get(s.assignment.controlId)?.name ?? '?')),
-          ];
-          return (
+        <div
+          ref={scroll}
+          className="max-h-[56vh] overflow-auto rounded-md border bg-sheet focus-within:border-verdigris focus-within:ring-1 focus-within:ring-verdigris"
+        >
+          <div
+            ref={grid}
+            role="grid"
+            aria-label="Parameters"
+            aria-rowcount={parameters.length + 2}
+            aria-colcount={columns.length + 1}
+            aria-multiselectable
+            aria-activedescendant={`${id}-${cursor.row}-${cursor.column}`}
+            tabIndex={0}
+            className="w-max min-w-full outline-none"
+            onKeyDown={(e) => cellKeys(e, cells, columns.length - 1, parameters.length)}
+            onCopy={(e) => {
+              if (cells.typing !== null) return;
+              e.preventDefault();
+              e.clipboardData.setData('text/plain', cells.copy());
+            }}
+            onPaste={(e) => {
+              if (cells.typing !== null) return;
+              e.preventDefault();
+              cells.paste(e.clipboardData.getData('text/plain'));
+            }}
+          >
             <div
-              key={p.id}
               role="row"
-              aria-rowindex={row.index + 2}
-              className={cx(grid, 'absolute inset-x-0 border-b text-[13.5px]')}
-              style={{ top: row.start, height: ROW }}
+              aria-rowindex={1}
+              className="sticky top-0 z-20 grid h-8 items-center border-b bg-sheet text-xs font-semibold text-ink-2"
+              style={{ gridTemplateColumns: template }}
             >
-              <span role="cell" className="min-w-0">
-                <CommitInput
-                  aria-label={`Name of ${p.name}`}
-                  className="w-full border-transparent bg-transparent font-semibold hover:border-control-edge"
-                  value={p.name}
-                  commit={(text) => {
-                    const name = nameSchema.safeParse(text.trim());
-                    return name.success
-                      ? edit(set('parameters', p, 'name', name.data))
-                        ? null
-                        : 'That did not work.'
-                      : (name.error.issues[0]?.message ?? '');
-                  }}
-                />
+              <span role="columnheader" className="sticky left-0 z-10 self-stretch bg-sheet">
+                <span className="sr-only">Line</span>
               </span>
-              <span role="cell" className="truncate text-ink-2">
-                {p.group}
-              </span>
-              <span role="cell">{p.kind}</span>
-              <span role="cell" className="truncate">
-                {p.kind === 'trigger'
-                  ? ''
-                  : p.kind === 'stepped'
-                    ? `${p.steps.length} steps: ${p.steps.join(', ')}`
-                    : `${showValue(p, p.lowest)} to ${showValue(p, p.highest)}`}
-              </span>
-              <span role="cell" className="text-ink-2">
-                {p.kind === 'continuous' ? p.scale.type : ''}
-              </span>
-              <span role="cell">
-                <Start parameter={p} onStart={(value) => edit(set('parameters', p, 'start', value))} />
-              </span>
-              <span role="cell" className="truncate text-ink-2" title={senders.join(', ')}>
-                {senders.length === 0 ? 'waits' : senders.join(', ')}
-              </span>
-              <span role="cell">
-                <button
-                  type="button"
-                  aria-label={`Delete ${p.name}`}
-                  title={`Delete ${p.name}`}
-                  className="rounded-sm p-1 text-ink-2 hover:text-stop"
-                  onClick={() => edit(removeGear(index.rig, 'parameters', p.id)) && onRemoved(p.name)}
+              {columns.map((c) => (
+                <span
+                  key={c.cell}
+                  role="columnheader"
+                  className={cx('px-2', c.cell === 'name' && 'sticky left-11 z-10 flex items-center self-stretch bg-sheet')}
                 >
-                  <X size={14} aria-hidden />
-                </button>
+                  {c.title}
+                </span>
+              ))}
+              <span role="columnheader" className="px-2">
+                Moved by
               </span>
             </div>
-          );
-        })}
+            <div role="rowgroup" className="relative" style={{ height: rows.getTotalSize() }}>
+              {rows.getVirtualItems().map((item) => (
+                <Line
+                  key={item.index}
+                  row={item.index}
+                  top={item.start}
+                  id={id}
+                  cells={cells}
+                  moved={movedBy(index, parameters[item.index])}
+                  isNew={item.index === parameters.length}
+                  onDone={() => grid.current?.focus()}
+                />
+              ))}
+            </div>
+          </div>
+        </div>
       </div>
+      {shown && <MeaningPanel parameter={shown} threshold={target.reception.threshold} fine={target.reception.fourteenBit} />}
     </div>
   );
 }
 
-function Start({ parameter: p, onStart }: { readonly parameter: Parameter; readonly onStart: (value: number) => boolean }) {
-  if (p.kind === 'trigger') return null;
-  if (p.kind === 'continuous') {
-    return (
-      <span className="flex items-center gap-1.5">
-        <CommitInput
-          aria-label={`${p.name} at the start`}
-          className="w-20 text-right font-mono text-xs"
-          value={showNumber(p.start)}
-          commit={(text) => {
-            const value = parseDecimal(text);
-            if (value === null || value < p.lowest || value > p.highest)
-              return `Enter ${showNumber(p.lowest)} to ${showNumber(p.highest)} ${p.unit}.`;
-            return onStart(value) ? null : 'That did not work.';
-          }}
-        />
-        <span className="text-xs text-ink-2">{p.unit}</span>
-      </span>
-    );
-  }
-  const steps = Array.from({ length: p.highest - p.lowest + 1 }, (_, i) => p.lowest + i);
+/** The edits of batches, so that several deletions are one undo. A part that several delete is deleted once. */
+function flat(edits: readonly Edit[]): Edit[] {
+  const seen = new Set<string>();
+  return edits
+    .flatMap((e) => (e.type === 'batch' ? e.edits : [e]))
+    .filter((e) => {
+      if (e.type !== 'remove') return true;
+      if (seen.has(e.was.id)) return false;
+      seen.add(e.was.id);
+      return true;
+    });
+}
+
+function movedBy(index: RigIndex, p: Parameter | undefined): string {
+  if (!p) return '';
+  const names = (index.sendsFor.get(p.id) ?? []).map((s) => index.controls.get(s.assignment.controlId)?.name ?? '?');
+  return [...new Set(names)].join(', ');
+}
+
+function Line({
+  row,
+  top,
+  id,
+  cells,
+  moved,
+  isNew,
+  onDone,
+}: {
+  readonly row: number;
+  readonly top: number;
+  readonly id: string;
+  readonly cells: Cells;
+  readonly moved: string;
+  readonly isNew: boolean;
+  readonly onDone: () => void;
+}) {
+  const { cursor, typing } = cells;
   return (
-    <Select
-      aria-label={`${p.name} at the start`}
-      className="h-7 w-28"
-      value={p.start}
-      onChange={(e) => onStart(Number(e.target.value))}
+    <div
+      role="row"
+      aria-rowindex={row + 2}
+      className="absolute inset-x-0 grid border-b text-[13.5px]"
+      style={{ top, height: ROW, gridTemplateColumns: template }}
     >
-      {steps.map((s) => (
-        <option key={s} value={s}>
-          {showValue(p, s)}
-        </option>
-      ))}
-    </Select>
+      <span
+        role="rowheader"
+        className="sticky left-0 z-10 flex items-center justify-end bg-sheet pr-2 font-mono text-xs text-ink-3"
+      >
+        {isNew ? 'new' : row + 1}
+      </span>
+      {columns.map(({ cell, options, title }, column) => {
+        const here = cursor.row === row && cursor.column === column;
+        const refused = cells.refusedAt(row, cell);
+        const text = cells.textAt(row, cell);
+        return (
+          <span
+            key={cell}
+            id={`${id}-${row}-${column}`}
+            role="gridcell"
+            aria-selected={cells.isChosen(row, column)}
+            aria-invalid={refused !== null}
+            title={refused ? refused.reason : text}
+            onPointerDown={(e) => {
+              if (e.button !== 0 || (here && typing !== null)) return;
+              cells.go({ row, column }, e.shiftKey);
+            }}
+            onPointerEnter={(e) => e.buttons === 1 && typing === null && cells.go({ row, column }, true)}
+            onDoubleClick={() => cells.type(text)}
+            className={cx(
+              'relative flex min-w-0 cursor-cell items-center border-l border-rule/60 px-2 select-none',
+              cell === 'name' && 'sticky left-11 z-10 bg-sheet font-semibold',
+              numeric.has(cell) && 'justify-end font-mono text-xs',
+              cells.isChosen(row, column) && 'bg-verdigris-wash',
+              refused && 'bg-stop-wash text-stop',
+              here && 'ring-2 ring-verdigris ring-inset',
+            )}
+          >
+            {here && typing !== null ? (
+              <Editor label={`${title}, line ${row + 1}`} text={typing} options={options} cells={cells} onDone={onDone} />
+            ) : (
+              <span className="truncate">{text}</span>
+            )}
+          </span>
+        );
+      })}
+      <span role="gridcell" className="flex min-w-0 items-center border-l border-rule/60 px-2 text-xs text-ink-2" title={moved}>
+        <span className="truncate">{isNew ? '' : moved === '' ? 'waits' : moved}</span>
+      </span>
+    </div>
+  );
+}
+
+function Editor({
+  label,
+  text,
+  options,
+  cells,
+  onDone,
+}: {
+  readonly label: string;
+  readonly text: string;
+  readonly options: readonly string[] | undefined;
+  readonly cells: Cells;
+  readonly onDone: () => void;
+}) {
+  const list = useId();
+  const field = useRef<HTMLInputElement>(null);
+  // What a key has taken or thrown away is not taken again when the field goes.
+  const settled = useRef(false);
+  useEffect(() => field.current?.focus(), []);
+  return (
+    <>
+      <input
+        ref={field}
+        aria-label={label}
+        value={text}
+        {...(options ? { list } : {})}
+        onChange={(e) => cells.type(e.target.value)}
+        onBlur={() => !settled.current && cells.take(text, 'cursor')}
+        onKeyDown={(e) => {
+          e.stopPropagation();
+          if (!['Escape', 'Enter', 'Tab'].includes(e.key)) return;
+          settled.current = true;
+          if (e.key === 'Escape') cells.type(null);
+          else if (e.key === 'Enter' && (e.ctrlKey || e.metaKey)) cells.take(text, 'selection');
+          else {
+            e.preventDefault();
+            cells.take(text, 'cursor');
+            const by = e.shiftKey ? -1 : 1;
+            const { row, column } = cells.cursor;
+            cells.go(e.key === 'Enter' ? { row: row + by, column } : { row, column: column + by }, false);
+          }
+          onDone();
+        }}
+        className="absolute inset-0 z-10 w-full bg-sheet px-2 text-ink outline-2 outline-spark"
+      />
+      {options && (
+        <datalist id={list}>
+          {options.map((o) => (
+            <option key={o} value={o} />
+          ))}
+        </datalist>
+      )}
+    </>
   );
 }

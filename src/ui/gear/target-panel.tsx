@@ -40,7 +40,7 @@ export function TargetPanel({
   const undoable = (title: string): void =>
     void toast(title, { duration: 12_000, action: { label: 'Undo', onClick: () => void store.getState().undo() } });
   return (
-    <div className="flex max-w-[1120px] flex-col gap-5">
+    <div className="flex max-w-[1500px] flex-col gap-5">
       {!inLibrary && (
         <>
           <div className="flex items-center gap-2">
@@ -61,7 +61,7 @@ export function TargetPanel({
           <TargetNews index={index} target={target} />
         </>
       )}
-      <div className="grid grid-cols-5 gap-3 max-[1200px]:grid-cols-3">
+      <div className="grid grid-cols-6 gap-3 max-[1360px]:grid-cols-3">
         {!inLibrary && (
           <Field label="Name">
             {(id) => (
@@ -128,6 +128,22 @@ export function TargetPanel({
             tune({ takeover: v === '3' ? ['jump', 'pickup', 'scale'] : v === '2' ? ['jump', 'pickup'] : ['jump'] })
           }
         />
+        <Field label="Software version">
+          {(id) => (
+            <CommitInput
+              id={id}
+              className="w-full"
+              value={target.version}
+              commit={(text) =>
+                text.length > 200
+                  ? 'At most 200 characters.'
+                  : edit(set('targets', target, 'version', text.trim()))
+                    ? null
+                    : 'That did not work.'
+              }
+            />
+          )}
+        </Field>
         <Choice
           label="Shows programs"
           value={String(reception.shows.programBase)}
@@ -138,13 +154,6 @@ export function TargetPanel({
           onChange={(v) => tune({ shows: { ...reception.shows, programBase: v === '1' ? 1 : 0 } })}
         />
       </div>
-      <ReceptionAbilities reception={reception} tune={tune} />
-      <EvidenceTable
-        list={target.evidence}
-        facts={receptionFacts}
-        onChange={(evidence) => edit(set('targets', target, 'evidence', evidence))}
-      />
-      {!inLibrary && <Wires index={index} unitId={target.id} name={target.name} />}
       <section aria-label="Parameters" className="flex flex-col">
         <div className="mb-2 flex items-baseline gap-2">
           <h2 className="font-semibold">Parameters</h2>
@@ -152,14 +161,20 @@ export function TargetPanel({
           <span className="flex-1" />
           {inLibrary && <Button onClick={() => setAdding(true)}>Add parameters</Button>}
         </div>
-        {parameters.length === 0 ? (
-          <p className="rounded-md border bg-sheet px-5 py-6 text-ink-2">
-            No parameters yet. Paste a list from a spreadsheet, or type them one a line.
+        {parameters.length === 0 && (
+          <p className="mb-2 rounded-md border bg-sheet px-5 py-4 text-ink-2">
+            No parameters yet. Type into the first line, paste cells from a spreadsheet, or add a list one a line.
           </p>
-        ) : (
-          <ParameterTable index={index} parameters={parameters} onRemoved={(name) => undoable(`Deleted ${name}`)} />
         )}
+        <ParameterTable index={index} target={target} parameters={parameters} onRemoved={(what) => undoable(`Deleted ${what}`)} />
       </section>
+      <ReceptionAbilities reception={reception} tune={tune} />
+      <EvidenceTable
+        list={target.evidence}
+        facts={receptionFacts}
+        onChange={(evidence) => edit(set('targets', target, 'evidence', evidence))}
+      />
+      {!inLibrary && <Wires index={index} unitId={target.id} name={target.name} />}
       {adding && <AddParametersDialog index={index} target={target} onClose={() => setAdding(false)} />}
     </div>
   );

@@ -97,8 +97,9 @@ export function Board({ controller, controls, chosen, over, ghosts, scale, raste
         ? [...chosen]
         : [id];
     onChoose(next);
-    node(id)?.focus({ preventScroll: true });
     drag.current = { type: 'move', ...where, ids: next, begun: false, dx: 0, dy: 0 };
+    // After the drag has begun: a focus that comes with it is no Tab key.
+    node(id)?.focus({ preventScroll: true });
   };
   const move = (event: PointerEvent<HTMLDivElement>): void => {
     const now = drag.current;

@@ -1,0 +1,164 @@
+// The library as a player uses it: copy what ships, lay a panel out, publish, take it onto a rig, be offered what changed.
+import { expect, test } from '@playwright/test';
+import { expectAccessible, exportOf, open, ownRig, saved } from './kit';
+
+const firstControl = 'K 1, knob';
+
+test('a shipped controller is copied, laid out, published, put on a rig, and the rig is offered the next version', async ({
+  page,
+}) => {
+  await page.goto('/library');
+  await expectAccessible(page);
+  await page.getByLabel('Find in the library').fill('pocket');
+  await page.getByRole('listitem').filter({ hasText: 'Pocket 4+4' }).getByRole('button', { name: 'Copy' }).click();
+  await page.getByRole('textbox', { name: 'Name', exact: true }).fill('Coat pocket');
+  await page.getByRole('button', { name: 'Copy it' }).click();
+  await page.waitForURL(/library\/.+/);
+  await expectAccessible(page);
+
+  // A row in one go; the panel grows for it.
+  await page.getByRole('button', { name: 'Add a row or grid' }).click();
+  await page.getByLabel('Kind of control').selectOption('fader');
+  await page.getByLabel('Millimetres across').fill('20');
+  await page.getByRole('button', { name: 'Add 8' }).click();
+  await expect(page.getByRole('button', { name: /^F 8, fader/ })).toBeVisible();
+  await expect(page.getByText('8 controls', { exact: true })).toBeVisible();
+  await saved(page);
+
+  // Dragging, nudging and taking both back.
+  const knob = page.getByRole('button', { name: new RegExp(`^${firstControl}`) });
+  await expect(knob).toHaveAccessibleName(`${firstControl}, 18 by 16 mm`);
+  const box = await knob.boundingBox();
+  if (!box) throw new Error('the knob is not drawn');
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(box.x + box.width / 2 + 60, box.y + box.height / 2 + 4, { steps: 6 });
+  await page.mouse.up();
+  await expect(knob).not.toHaveAccessibleName(`${firstControl}, 18 by 16 mm`);
+  await page.keyboard.press('Control+z');
+  await expect(knob).toHaveAccessibleName(`${firstControl}, 18 by 16 mm`);
+  await knob.focus();
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('Shift+ArrowDown');
+  await expect(knob).toHaveAccessibleName(`${firstControl}, 19 by 26 mm`);
+  await page.getByLabel('From the top, mm').fill('16');
+  await page.getByLabel('From the top, mm').press('Enter');
+  await expect(knob).toHaveAccessibleName(`${firstControl}, 19 by 16 mm`);
+  await saved(page);
+
+  // Publishing: a version that stays.
+  await expect(page.getByText('changed since version 1')).toBeVisible();
+  await page.getByRole('button', { name: 'Publish' }).click();
+  await page.getByLabel('What changed').fill('faders added');
+  await page.getByRole('button', { name: 'Publish it' }).click();
+  await expect(page.getByText('version 2', { exact: true }).first()).toBeVisible();
+  const entryUrl = page.url();
+
+  // Onto a rig.
+  const id = await ownRig(page);
+  await open(page, id, 'gear');
+  await page.getByRole('button', { name: 'Add a controller' }).click();
+  await page.getByRole('dialog').getByLabel('Find a template').fill('coat');
+  await page.getByRole('button', { name: 'Add Coat pocket' }).click();
+  await expect(page.getByRole('heading', { name: 'Coat pocket' })).toBeVisible();
+  await saved(page);
+  const rigUrl = page.url();
+
+  // The library moves on; the rig does not, until it is asked.
+  await page.goto(entryUrl);
+  await page.getByRole('button', { name: /^B 1, button/ }).click();
+  await page.getByLabel('Name as it is printed').fill('Bang');
+  await page.getByLabel('Name as it is printed').press('Enter');
+  await saved(page);
+  await page.getByRole('button', { name: 'Publish' }).click();
+  await page.getByRole('button', { name: 'Publish it' }).click();
+  await expect(page.getByText('version 3', { exact: true }).first()).toBeVisible();
+  await page.goto(rigUrl);
+  await expect(page.getByText('The library has version 3 of Coat pocket; this copy is of version 2.')).toBeVisible();
+  expect(await exportOf(page, id)).not.toContain('"Bang"');
+  await page.getByRole('button', { name: 'See the difference' }).click();
+  await expect(page.getByRole('dialog')).toContainText('name: B 1 → Bang');
+  await expectAccessible(page);
+  await page.getByRole('button', { name: 'Take over 1 change' }).click();
+  await expect(page.getByText(/The library has version 3/)).toHaveCount(0);
+  await saved(page);
+  expect(await exportOf(page, id)).toContain('"Bang"');
+});
+
+test('a controller of the rig is laid out where it stands, and what stands on a deleted control comes back by undo', async ({
+  page,
+}) => {
+  const id = await ownRig(page);
+  await open(page, id, 'gear');
+  await page.getByRole('link', { name: 'Lay out the panel' }).click();
+  await page.waitForURL(/gear\/panel/);
+  await page.getByRole('button', { name: /^FS 1, footswitch/ }).click();
+  await page.getByRole('button', { name: /^FS 2, footswitch/ }).click({ modifiers: ['Shift'] });
+  await expect(page.getByText('2 controls', { exact: true })).toBeVisible();
+  const before = await exportOf(page, id);
+  await page.keyboard.press('Delete');
+  await expect(page.getByText(/Deleted 2 controls and \d+ assignments on it/)).toBeVisible();
+  await saved(page);
+  await page.keyboard.press('Control+z');
+  await expect(page.getByRole('button', { name: /^FS 1, footswitch/ })).toBeVisible();
+  await saved(page);
+  expect(await exportOf(page, id)).toBe(before);
+  await page.getByRole('button', { name: 'Add a row or grid' }).click();
+  await page.getByLabel('How many').fill('0');
+  await expect(page.getByText('1 to 128 is possible there.')).toBeVisible();
+  await page.getByLabel('How many').press('Escape');
+  await expect(page.getByLabel('How many')).toHaveCount(0);
+});
+
+test('a shipped target comes with its parameters, and cells are pasted, filled down and refused one by one', async ({
+  page,
+  context,
+}) => {
+  await context.grantPermissions(['clipboard-read', 'clipboard-write']);
+  const id = await ownRig(page);
+  await open(page, id, 'gear');
+  await page.getByRole('button', { name: 'Add a target' }).click();
+  await page.getByLabel('Start from').selectOption({ label: 'Delay' });
+  await page.getByRole('button', { name: 'Add it with 9 parameters' }).click();
+  await expect(page.getByRole('heading', { name: 'Delay' })).toBeVisible();
+  const grid = page.getByRole('grid', { name: 'Parameters' });
+  await grid.focus();
+  await page.evaluate(() => navigator.clipboard.writeText('Blend\tMain\tcontinuous\t0\t50\nTime\tMain\tcontinuous\tlots\t3000'));
+  await page.keyboard.press('Control+v');
+  await expect(page.getByRole('gridcell', { name: 'Blend', exact: true })).toBeVisible();
+  await expect(page.getByText('1 cell was not taken; all else was.')).toBeVisible();
+  await expect(page.getByRole('gridcell', { name: 'lots', exact: true })).toHaveAttribute('aria-invalid', 'true');
+  await page.getByRole('button', { name: 'Put back what was there' }).click();
+  await expect(page.getByRole('gridcell', { name: 'lots', exact: true })).toHaveCount(0);
+  await expect(page.getByRole('gridcell', { name: '3000', exact: true })).toBeVisible();
+
+  // Fill down: the group of the first line goes to the two below it.
+  await page.getByRole('gridcell', { name: 'Blend', exact: true }).click();
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('Shift+ArrowDown');
+  await page.keyboard.press('Shift+ArrowDown');
+  await page.keyboard.press('Control+d');
+  await expect(page.getByRole('gridcell', { name: 'Main', exact: true })).toHaveCount(3);
+
+  // What a value means, both ways.
+  await page.getByRole('gridcell', { name: 'Blend', exact: true }).click();
+  const meaning = page.getByRole('complementary', { name: 'What its values mean' });
+  await meaning.getByLabel('A message value').fill('127');
+  await expect(meaning).toContainText('means 50 %');
+  await meaning.getByLabel('To get').fill('25');
+  await expect(meaning).toContainText('send 63');
+  await expectAccessible(page);
+
+  // A new line, and what is known of it.
+  await grid.focus();
+  await page.keyboard.press('Control+End');
+  await page.keyboard.press('Home');
+  await page.keyboard.type('Wobble');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('gridcell', { name: 'Wobble', exact: true })).toBeVisible();
+  await page.getByLabel('Add evidence').selectOption('takeover');
+  await page.getByLabel('Known limit of how it takes over a knob').fill('jumps after a preset change');
+  await page.getByLabel('Known limit of how it takes over a knob').press('Enter');
+  await saved(page);
+  expect(await exportOf(page, id)).toContain('jumps after a preset change');
+});
