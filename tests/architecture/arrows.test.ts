@@ -20,6 +20,7 @@ const allowed: Readonly<Record<string, readonly string[]>> = {
   values: [],
   rig: ['midi', 'values'],
   library: ['midi', 'values', 'rig'],
+  silence: ['midi', 'rig'],
   controller: ['midi', 'values', 'rig'],
   wires: ['midi', 'values', 'rig'],
   target: ['midi', 'values', 'rig', 'wires'],

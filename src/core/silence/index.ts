@@ -1,0 +1,17 @@
+export { type Cause, causes, type Need } from './causes.data';
+export { type Question, questions } from './questions.data';
+export {
+  type Answer,
+  allows,
+  answersFromMonitor,
+  causeOf,
+  gain,
+  left,
+  needsOf,
+  nextStep,
+  questionOf,
+  type Step,
+  struckBy,
+  triedQuestion,
+  UNKNOWN,
+} from './search';

@@ -1,0 +1,158 @@
+// The search for why nothing arrives: answers strike causes out, and the next question is the one that splits those that are left best.
+import { addressKey, candidates, type HeardWord, type Message, wordKey, wordValue } from '../midi';
+import type { RigIndex, Wire } from '../rig';
+import { type Cause, causes, type Need } from './causes.data';
+import { type Question, questions } from './questions.data';
+
+export interface Answer {
+  readonly question: string;
+  readonly answer: string;
+}
+
+/** “I cannot tell”: strikes nothing out, and is not asked again. */
+export const UNKNOWN = 'unknown';
+/** The question that stands for having tried a cause's mend: `tried:<cause>`. */
+const TRIED = 'tried:';
+export const triedQuestion = (cause: string): string => `${TRIED}${cause}`;
+
+const byQuestion = new Map(questions.map((q) => [q.id, q]));
+const byCause = new Map(causes.map((c) => [c.id, c]));
+export const questionOf = (id: string): Question | null => byQuestion.get(id) ?? null;
+export const causeOf = (id: string): Cause | null => byCause.get(id) ?? null;
+
+/** What a rig has between a controller and a target; either may be left open. */
+export function needsOf(index: RigIndex, controllerId: string | null, targetId: string | null): ReadonlySet<Need> {
+  const { rig } = index;
+  const units = new Set([controllerId, targetId].filter((id) => id !== null));
+  const controllers = controllerId === null ? rig.controllers : rig.controllers.filter((c) => c.id === controllerId);
+  const targets = targetId === null ? rig.targets : rig.targets.filter((t) => t.id === targetId);
+  const wires = units.size === 0 ? rig.wires : waysBetween(rig.wires, controllerId, targetId);
+  const landings = rig.landings.filter((l) => targets.some((t) => t.id === l.targetId));
+  const over = (transport: Wire['transport']): boolean => wires.length === 0 || wires.some((w) => w.transport === transport);
+  const has: Readonly<Record<Need, boolean>> = {
+    din: over('din'),
+    usb: over('usb'),
+    bluetooth: over('bluetooth'),
+    hub: wires.some(
+      (w) => w.passesOn || w.channels !== null || w.types !== null || w.transport === 'din' || w.transport === 'network',
+    ),
+    scope: targets.some((t) => t.reception.scope !== 'always'),
+    pickup:
+      landings.some((l) => l.takeover !== 'jump') || targets.some((t) => t.reception.takeover.some((way) => way !== 'jump')),
+    notes: landings.some((l) => l.address.type === 'note') || landings.length === 0,
+    banks: controllers.some((c) => c.firmware.banks * c.firmware.pages > 1) || rig.layers.length > 0,
+    layers: rig.layers.length > 0,
+    slots: controllers.some((c) => c.firmware.userSlots + c.firmware.readOnlySlots > 1),
+    project: targets.some((t) => t.reception.livesIn !== 'host-wide' && t.reception.livesIn !== 'controller-slot'),
+    windows: targets.some((t) => t.reception.windows.length > 0),
+  };
+  return new Set(Object.entries(has).flatMap(([need, yes]) => (yes ? [need as Need] : []))); // border: the keys of a record over Need
+}
+
+/** Wires on any way from the controller towards the target. */
+function waysBetween(wires: readonly Wire[], from: string | null, to: string | null): readonly Wire[] {
+  const grow = (start: string, next: (w: Wire) => readonly [string, string]): ReadonlySet<string> => {
+    const seen = new Set([start]);
+    for (let grew = true; grew; ) {
+      grew = false;
+      for (const wire of wires) {
+        const [a, b] = next(wire);
+        if (!seen.has(a) || seen.has(b)) continue;
+        seen.add(b);
+        grew = true;
+      }
+    }
+    return seen;
+  };
+  const after = from === null ? null : grow(from, (w) => [w.from.unitId, w.to.unitId]);
+  const before = to === null ? null : grow(to, (w) => [w.to.unitId, w.from.unitId]);
+  return wires.filter((w) => (after === null || after.has(w.from.unitId)) && (before === null || before.has(w.to.unitId)));
+}
+
+/** Whether a cause allows an answer. */
+export const allows = (cause: Cause, { question, answer }: Answer): boolean => {
+  if (question.startsWith(TRIED)) return question !== triedQuestion(cause.id) || answer !== 'no';
+  const signs = cause.signs[question];
+  return answer === UNKNOWN || signs === undefined || signs.includes(answer);
+};
+
+/** The causes that are left, likeliest first. */
+export function left(needs: ReadonlySet<Need>, answers: readonly Answer[]): readonly Cause[] {
+  return causes
+    .filter((c) => (c.needs === undefined || needs.has(c.needs)) && answers.every((a) => allows(c, a)))
+    .sort((a, b) => b.weight - a.weight);
+}
+
+/** The answer that struck a cause out first; null where the rig itself rules it out, or it is left. */
+export const struckBy = (cause: Cause, answers: readonly Answer[]): Answer | null =>
+  answers.find((a) => !allows(cause, a)) ?? null;
+
+export type Step =
+  | { readonly type: 'ask'; readonly question: Question; readonly left: readonly Cause[] }
+  /** One cause is left, or several that no question tells apart: the likeliest is to be tried. */
+  | { readonly type: 'try'; readonly cause: Cause; readonly left: readonly Cause[] }
+  /** All are struck out: the answers rule each other out, or the cause is not in the table. */
+  | { readonly type: 'none'; readonly left: readonly [] };
+
+/**
+ * The next step. Of the questions that are not answered yet it is the one with the most to tell: the one whose answers part
+ * the weights of the causes left most evenly (entropy in bits). A cause that does not say what its answer would be counts evenly for all.
+ */
+export function nextStep(needs: ReadonlySet<Need>, answers: readonly Answer[]): Step {
+  const causesLeft = left(needs, answers);
+  const [likeliest] = causesLeft;
+  if (!likeliest) return { type: 'none', left: [] };
+  const asked = new Set(answers.map((a) => a.question));
+  let best: { readonly question: Question; readonly bits: number } | null = null;
+  for (const question of questions) {
+    if (asked.has(question.id)) continue;
+    const bits = gain(question, causesLeft);
+    if (bits > 1e-9 && (best === null || bits > best.bits + 1e-9)) best = { question, bits };
+  }
+  return causesLeft.length > 1 && best
+    ? { type: 'ask', question: best.question, left: causesLeft }
+    : { type: 'try', cause: likeliest, left: causesLeft };
+}
+
+/** How many bits an answer to a question would tell about which of some causes it is. */
+export function gain(question: Question, among: readonly Cause[]): number {
+  const whole = among.reduce((sum, c) => sum + c.weight, 0);
+  const before = entropy(among.map((c) => c.weight / whole));
+  let after = 0;
+  for (const [answer] of question.answers) {
+    const shares = among.map((c) => {
+      const signs = c.signs[question.id] ?? question.answers.map(([id]) => id);
+      return signs.includes(answer) ? c.weight / signs.length : 0;
+    });
+    const share = shares.reduce((a, b) => a + b, 0);
+    if (share > 0) after += (share / whole) * entropy(shares.map((s) => s / share));
+  }
+  return before - after;
+}
+
+const entropy = (parts: readonly number[]): number => parts.reduce((sum, p) => (p > 0 ? sum - p * Math.log2(p) : sum), 0);
+
+/**
+ * What the monitor has to say by itself, from what arrived in the last second before `nowMs` (milliseconds). `planned` is the message
+ * that the control should send; null where none is. Nothing heard says that nothing arrived.
+ */
+export function answersFromMonitor(heard: readonly HeardWord[], nowMs: number, planned: Message | null): readonly Answer[] {
+  const seen = candidates(heard, nowMs, 'moves').map((c) => c.message);
+  if (seen.length === 0) return [{ question: 'monitor', answer: 'nothing' }];
+  const answers: Answer[] = [{ question: 'monitor', answer: 'something' }];
+  if (!planned) return answers;
+  const narrow = (question: string, among: readonly Message[], fits: (m: Message) => boolean): readonly Message[] => {
+    const fitting = among.filter(fits);
+    answers.push({ question, answer: fitting.length > 0 ? 'planned' : 'other' });
+    return fitting;
+  };
+  const kind = narrow('kind', seen, (m) => m.type === planned.type);
+  if (kind.length === 0) return answers;
+  const channel = narrow('channel', kind, (m) => !('channel' in m) || !('channel' in planned) || m.channel === planned.channel);
+  if (channel.length === 0) return answers;
+  const exact = narrow('number', channel, (m) => addressKey(m) === addressKey(planned));
+  const values = heard.filter((h) => wordKey(h.word) === addressKey(planned)).map((h) => wordValue(h.word));
+  if (exact.length > 0 && values.length > 0)
+    answers.push({ question: 'reach', answer: Math.max(...values) >= 64 ? 'high' : 'low' });
+  return answers;
+}
