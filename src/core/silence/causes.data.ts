@@ -323,6 +323,7 @@ export const causes: readonly Cause[] = [
     needs: 'windows',
     signs: {
       ...unmoved,
+      learn: ['refuses'],
       ...arrives,
       ...wired,
       reach: ['high'],
@@ -340,6 +341,7 @@ export const causes: readonly Cause[] = [
     needs: 'scope',
     signs: {
       ...unmoved,
+      learn: ['catches'],
       ...arrives,
       ...wired,
       reach: ['high'],
@@ -376,6 +378,7 @@ export const causes: readonly Cause[] = [
     needs: 'project',
     signs: {
       ...unmoved,
+      learn: ['catches'],
       ...arrives,
       ...wired,
       reach: ['high'],
@@ -393,6 +396,7 @@ export const causes: readonly Cause[] = [
     weight: 4,
     signs: {
       ...unmoved,
+      learn: ['catches'],
       ...arrives,
       ...wired,
       reach: ['high'],
@@ -410,6 +414,7 @@ export const causes: readonly Cause[] = [
     needs: 'pickup',
     signs: {
       ...unmoved,
+      learn: ['catches'],
       ...arrives,
       ...wired,
       reach: ['high'],
@@ -428,6 +433,7 @@ export const causes: readonly Cause[] = [
     weight: 3,
     signs: {
       ...unmoved,
+      learn: ['catches'],
       ...arrives,
       ...wired,
       reach: ['high'],

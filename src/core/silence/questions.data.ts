@@ -202,6 +202,15 @@ export const questions: readonly Question[] = [
     ],
   },
   {
+    id: 'learn',
+    ask: 'Does the learn function of the software catch this control?',
+    how: 'With the loudspeakers down, and not on anything that fires when it is learnt.',
+    answers: [
+      ['catches', 'it catches it'],
+      ['refuses', 'it does not'],
+    ],
+  },
+  {
     id: 'through',
     ask: 'Turn the control slowly from one end to the other: does the parameter catch it on the way?',
     how: 'With pick-up nothing happens until the control passes the value.',
