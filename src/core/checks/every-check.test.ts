@@ -154,8 +154,8 @@ const cases: readonly Case[] = [
   },
   {
     check: 'not-routed',
-    ill: one({}, { wire: { channels: [u7(1)] } }),
-    well: one({}, { wire: { channels: [u7(5)] } }),
+    ill: one({}, { wire: { channels: [channel(1)] } }),
+    well: one({}, { wire: { channels: [channel(5)] } }),
     fixes: ['Let it through the wire'],
   },
   {
@@ -173,7 +173,7 @@ const cases: readonly Case[] = [
   {
     check: 'heard-by-other',
     ill: one({ message: noteOn(60) }, { also: otherTarget({}) }),
-    well: one({ message: noteOn(60) }, { also: otherTarget({}, { channels: [u7(1)] }) }),
+    well: one({ message: noteOn(60) }, { also: otherTarget({}, { channels: [channel(1)] }) }),
     fixes: ['Keep channel 5 off the wire to Organ'],
   },
   {

@@ -3,7 +3,7 @@ import * as fc from 'fast-check';
 import { expect, it } from 'vitest';
 import { cc } from '../../../tests/kit/small-rig';
 import { lanternHour } from '../../demo/lantern-hour';
-import { u7 } from '../midi';
+import { channel } from '../midi';
 import { apply, type Edit, type Rig, set } from '../rig';
 import { accept, judge } from './index';
 
@@ -28,7 +28,7 @@ const makers: readonly ((rig: Rig, n: number) => Edit | null)[] = [
         n % 2 ? { type: 'keystroke', keys: 'F1' } : { type: 'go', to: { type: 'bank', bank: 2 } },
       ]),
     ),
-  (rig, n) => on(pick(rig.wires, n), (w) => set('wires', w, 'channels', n % 2 ? [u7(5)] : null)),
+  (rig, n) => on(pick(rig.wires, n), (w) => set('wires', w, 'channels', n % 2 ? [channel(5)] : null)),
   (rig, n) => on(pick(rig.wires, n), (w) => set('wires', w, 'transport', n % 2 ? 'din' : 'bluetooth')),
   (rig, n) => on(pick(rig.layers, n), (l) => set('layers', l, 'mode', n % 2 ? 'toggled' : 'while-held')),
   (rig, n) =>

@@ -1,5 +1,5 @@
 // Numbers that are not free to use: channel mode messages, what the standard reserves, standard meanings, low bytes.
-import { addressKey, ccEntry, isReserved, shortName, u7 } from '../midi';
+import { addressKey, ccEntry, channel, isReserved, shortName } from '../midi';
 import { standardNumberOf } from '../numbers';
 import { arrivals } from '../wires';
 import { meet, onLowByte, placeName, sharersOf } from './address-clash';
@@ -111,7 +111,7 @@ export const lowByteShadowed: AssignmentCheck = {
   fixes: (context, finding) => renumbered(context, finding, (n) => n >= 33 && n <= 63),
 };
 
-const everyChannel = Array.from({ length: 16 }, (_, i) => u7(i + 1));
+const everyChannel = Array.from({ length: 16 }, (_, i) => channel(i + 1));
 
 /** An instrument that hears what is not for it, and acts on it: a standard control, or a note. */
 export const heardByOther: AssignmentCheck = {

@@ -1,7 +1,7 @@
 // Ways from a controller to a target: none, closed, too many; numbers that a target does not take; devices that count differently.
 import type { Outcome } from '../bench';
 import { nextOrder, wire } from '../commands';
-import { carrierOf, type Message, shortName, u7 } from '../midi';
+import { type Channel, carrierOf, type Message, shortName } from '../midi';
 import { type Assignment, batch, insert, type Parameter, type RigIndex, set, type Wire } from '../rig';
 import { arrivals, passesAs, routesFrom } from '../wires';
 import { type AssignmentCheck, type ControllerCheck, type Finding, type Fix, type Found, noFixes, subjectOf } from './finding';
@@ -68,11 +68,15 @@ export const notRouted: AssignmentCheck = {
   fixes: (context, finding) => routeFixes(context.index, subjectOf(context, finding), finding, context.newId),
 };
 
+/** Whether a wire keeps a channel off; what has no channel passes. */
+const shuts = (wire: Wire, channel: Channel | null): boolean =>
+  wire.channels !== null && channel !== null && !wire.channels.includes(channel);
+
 function whyClosed(wires: readonly Wire[], message: Message | null, from: string, to: string): string {
   if (wires.length === 0) return `No wire leads from ${from} to ${to}.`;
   if (wires.some((w) => !w.forRemote)) return `The wire from ${from} to ${to} is not enabled for remote control.`;
-  const channel = message && 'channel' in message ? u7(message.channel) : null;
-  const byChannel = wires.some((w) => w.channels !== null && channel !== null && !w.channels.some((c) => c === channel));
+  const channel = message && 'channel' in message ? message.channel : null;
+  const byChannel = wires.some((w) => shuts(w, channel));
   return `The wire lets ${byChannel ? `channel ${channel}` : 'this kind of message'} not through.`;
 }
 
@@ -88,14 +92,12 @@ function routeFixes(index: RigIndex, assignment: Assignment | undefined, finding
     const made = wire(home.controller, target, nextOrder(index.rig.wires), newId);
     return [{ label, edit: batch(label, [insert('wires', made)]) }];
   }
-  const channel = u7('channel' in message ? message.channel : 0);
+  const channel = 'channel' in message ? message.channel : null;
   return wires.flatMap((wire): Fix[] => {
-    if (passesAs(wire, carrierOf(message.type), channel) === 'remote') return [];
+    if (passesAs(wire, carrierOf(message.type), channel ?? 0) === 'remote') return [];
     const label = wire.forRemote ? 'Let it through the wire' : 'Enable the wire for remote control';
     const channels =
-      wire.channels === null || channel === 0 || wire.channels.some((c) => c === channel)
-        ? wire.channels
-        : [...wire.channels, channel].sort((a, b) => a - b);
+      shuts(wire, channel) && channel !== null ? [...(wire.channels ?? []), channel].sort((a, b) => a - b) : wire.channels;
     const types =
       wire.types === null || wire.types.includes(carrierOf(message.type)) ? wire.types : [...wire.types, carrierOf(message.type)];
     return [wireFix(wire, label, { forRemote: true, channels, types })];

@@ -5,9 +5,12 @@ import { straight } from '../values';
 
 const movers = new Set<Control['kind']>(['knob', 'encoder', 'fader', 'ribbon', 'jog', 'expression']);
 
+/** Whether a control is there to be moved: not a switch, not keys. */
+export const isMover = (control: Pick<Control, 'kind'>): boolean => movers.has(control.kind);
+
 /** Gestures that a control can make on its controller: moving ones move; those with a push or touch also switch. */
 export function gesturesOf(control: Control, controller: Controller): readonly GestureType[] {
-  const moves = movers.has(control.kind);
+  const moves = isMover(control);
   const switches = !moves || control.subControls.length > 0;
   // A pad that sends pressure moves too: while it is pressed.
   const presses =
@@ -16,7 +19,7 @@ export function gesturesOf(control: Control, controller: Controller): readonly G
 }
 
 export const defaultGesture = (control: Control): Extract<Gesture, { type: 'move' | 'press' }> =>
-  movers.has(control.kind) ? { type: 'move' } : { type: 'press' };
+  isMover(control) ? { type: 'move' } : { type: 'press' };
 
 /** The kind of plain message for a new function: control change where the controller can, else note, else program. */
 export function defaultType(controller: Controller): 'cc' | 'note' | 'program' {

@@ -59,5 +59,8 @@ export {
 } from './parameter-cells';
 export { type ProgrammedLine, programmedEdit } from './programmed';
 export { pinNumbers, renumber } from './renumber';
+export { answerSearch, beginSearch, endSearch, removeSearch, reopenAnswer } from './searches';
 export { type CommandProblem, type NewId, nextOrder, patch } from './shared';
+export { type Loss, type MovedControl, planTransfer, type Transfer, transferEdit } from './transfer';
 export { parseWindows, writeWindows } from './windows';
+export { addWire, changeWire, parseChannels, removeWire, writeChannels } from './wires';

@@ -62,7 +62,7 @@ describe('seats', () => {
     expect(seats.hearers('cc', 5).map((t) => t.id)).toEqual(['hall']);
   });
   it('on one wire are those whose messages go over it', () => {
-    const filtered = { ...rig, wires: rig.wires.map((w) => ({ ...w, channels: [u7(1)] })) };
+    const filtered = { ...rig, wires: rig.wires.map((w) => ({ ...w, channels: [channel(1)] })) };
     expect(occupancyOf(indexRig(filtered), 'wire').used('cc', 5)).toEqual([]);
     expect(occupancyOf(indexRig(filtered), null).used('cc', 5)).toEqual([20, 52, 104, 119]);
     expect(occupancyOf(indexRig(rig), 'wire').used('cc', 5)).toEqual([20, 52, 104, 119]);

@@ -205,7 +205,7 @@ export const causes: readonly Cause[] = [
   {
     id: 'control-dead',
     words: 'This one control is defective or not assigned in the controller.',
-    mend: 'Look it up in the slot of the controller. If it is assigned and still silent, move its functions to another control: Gear has “Move to another controller”.',
+    mend: 'Look it up in the slot of the controller. If it is assigned and still silent, move its functions to another control: Gear has “Move to another”.',
     weight: 2,
     signs: {
       ...unmoved,

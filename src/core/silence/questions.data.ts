@@ -1,16 +1,25 @@
 // The questions that tell causes apart; each with where to look and what may be answered. Common practice, no source.
 
+import type { Need } from './causes.data';
+
 export interface Question {
   readonly id: string;
   readonly ask: string;
   /** Where to look. */
   readonly how: string;
   readonly answers: readonly (readonly [id: string, words: string])[];
+  /** Makes sense only once another question is answered in one of these ways. */
+  readonly after?: { readonly question: string; readonly answers: readonly string[] };
+  /** Is asked only where the rig has this. */
+  readonly needs?: Need;
+  /** What answering it takes: 1 a look, less where the monitor answers it, more where something is unplugged. */
+  readonly cost: number;
 }
 
 export const questions: readonly Question[] = [
   {
     id: 'monitor',
+    cost: 0.3,
     ask: 'Does anything arrive here when you move the control?',
     how: 'Move it while this page listens. Choose the port of the controller first.',
     answers: [
@@ -20,6 +29,7 @@ export const questions: readonly Question[] = [
   },
   {
     id: 'lamp',
+    cost: 1,
     ask: 'Is the controller awake?',
     how: 'A light, a display, anything that shows that it has power.',
     answers: [
@@ -29,6 +39,7 @@ export const questions: readonly Question[] = [
   },
   {
     id: 'listed',
+    cost: 1,
     ask: 'Does the computer list the controller among its MIDI ports?',
     how: 'In the list of ports here, or in the settings of the software.',
     answers: [
@@ -39,6 +50,8 @@ export const questions: readonly Question[] = [
   },
   {
     id: 'replug',
+    after: { question: 'listed', answers: ['no', 'other'] },
+    cost: 2,
     ask: 'Unplug it, take another cable and another socket: does it show up?',
     how: 'A cable that only charges carries no data.',
     answers: [
@@ -48,6 +61,7 @@ export const questions: readonly Question[] = [
   },
   {
     id: 'ends',
+    cost: 1,
     ask: 'Where does the cable begin and end?',
     how: 'Out of the sender goes to in of the receiver. The words on a cable name the socket that it goes into on the other device.',
     answers: [
@@ -57,6 +71,7 @@ export const questions: readonly Question[] = [
   },
   {
     id: 'others',
+    cost: 1.5,
     ask: 'Is another program open that could hold the port?',
     how: 'An editor for the controller, a second host, a browser tab. Close it and move the control again.',
     answers: [
@@ -66,6 +81,7 @@ export const questions: readonly Question[] = [
   },
   {
     id: 'mode',
+    cost: 1,
     ask: 'Which mode does the controller show?',
     how: 'Many start in a mode for one program, where the controls send nothing plain.',
     answers: [
@@ -75,6 +91,8 @@ export const questions: readonly Question[] = [
   },
   {
     id: 'slot',
+    needs: 'slots',
+    cost: 1,
     ask: 'Is the slot or preset chosen that you programmed?',
     how: 'Look at its display. After switching on, many come up in the first one.',
     answers: [
@@ -84,6 +102,8 @@ export const questions: readonly Question[] = [
   },
   {
     id: 'kept',
+    needs: 'slots',
+    cost: 1.5,
     ask: 'Choose the programmed slot again: is your programming still in it?',
     how: 'What was not saved before another slot was opened is lost.',
     answers: [
@@ -93,6 +113,7 @@ export const questions: readonly Question[] = [
   },
   {
     id: 'neighbours',
+    cost: 1,
     ask: 'Do other controls of the same unit arrive?',
     how: 'Move the one beside it.',
     answers: [
@@ -102,6 +123,8 @@ export const questions: readonly Question[] = [
   },
   {
     id: 'place',
+    needs: 'banks',
+    cost: 1,
     ask: 'Is the unit in the bank, page and layer in which this function stands?',
     how: 'The map shows where it stands.',
     answers: [
@@ -111,6 +134,8 @@ export const questions: readonly Question[] = [
   },
   {
     id: 'kind',
+    after: { question: 'monitor', answers: ['something'] },
+    cost: 0.3,
     ask: 'What arrives: is it the kind of message that was planned?',
     how: 'The line below names it.',
     answers: [
@@ -120,6 +145,8 @@ export const questions: readonly Question[] = [
   },
   {
     id: 'channel',
+    after: { question: 'kind', answers: ['planned'] },
+    cost: 0.3,
     ask: 'Is it on the planned channel?',
     how: 'The line below names it.',
     answers: [
@@ -129,6 +156,8 @@ export const questions: readonly Question[] = [
   },
   {
     id: 'number',
+    after: { question: 'channel', answers: ['planned'] },
+    cost: 0.3,
     ask: 'Does it have the planned number?',
     how: 'The line below names it.',
     answers: [
@@ -138,6 +167,8 @@ export const questions: readonly Question[] = [
   },
   {
     id: 'reach',
+    after: { question: 'number', answers: ['planned'] },
+    cost: 0.3,
     ask: 'Do the values reach high enough?',
     how: 'Move it to both ends, press it hard: the line below shows the highest.',
     answers: [
@@ -147,6 +178,7 @@ export const questions: readonly Question[] = [
   },
   {
     id: 'host-light',
+    cost: 1,
     ask: 'Does the software show that a message comes in?',
     how: 'A light or a meter for incoming MIDI, or its own list of messages.',
     answers: [
@@ -156,6 +188,7 @@ export const questions: readonly Question[] = [
   },
   {
     id: 'port-for',
+    cost: 1,
     ask: 'What is the port switched on for in the software?',
     how: 'Playing notes and remote control are separate switches in many hosts.',
     answers: [
@@ -166,6 +199,8 @@ export const questions: readonly Question[] = [
   },
   {
     id: 'between',
+    needs: 'hub',
+    cost: 2,
     ask: 'Take the hub or merge out of the way: does it arrive then?',
     how: 'Plug the controller straight in.',
     answers: [
@@ -175,6 +210,9 @@ export const questions: readonly Question[] = [
   },
   {
     id: 'front',
+    needs: 'scope',
+    after: { question: 'monitor', answers: ['something'] },
+    cost: 1,
     ask: 'Bring the target to the front and select its track: does it move now?',
     how: 'Click into its window, select its track, then move the control.',
     answers: [
@@ -184,6 +222,8 @@ export const questions: readonly Question[] = [
   },
   {
     id: 'armed',
+    needs: 'notes',
+    cost: 1,
     ask: 'Is the track armed, or is listening through it switched on?',
     how: 'Notes reach an instrument only on a track that lets them in.',
     answers: [
@@ -193,6 +233,7 @@ export const questions: readonly Question[] = [
   },
   {
     id: 'mapping',
+    cost: 1,
     ask: 'Is the mapping still in the list of mappings?',
     how: 'A mapping that lives in a project or an instance is not there in the next one.',
     answers: [
@@ -203,6 +244,8 @@ export const questions: readonly Question[] = [
   },
   {
     id: 'learn',
+    after: { question: 'monitor', answers: ['something'] },
+    cost: 1.5,
     ask: 'Does the learn function of the software catch this control?',
     how: 'With the loudspeakers down, and not on anything that fires when it is learnt.',
     answers: [
@@ -212,6 +255,9 @@ export const questions: readonly Question[] = [
   },
   {
     id: 'through',
+    needs: 'pickup',
+    after: { question: 'monitor', answers: ['something'] },
+    cost: 1.2,
     ask: 'Turn the control slowly from one end to the other: does the parameter catch it on the way?',
     how: 'With pick-up nothing happens until the control passes the value.',
     answers: [
@@ -221,6 +267,7 @@ export const questions: readonly Question[] = [
   },
   {
     id: 'mouse',
+    cost: 1,
     ask: 'Does the parameter do anything when you move it with the mouse?',
     how: 'It may be switched off, bypassed, or on an instance that is not heard.',
     answers: [
@@ -230,6 +277,8 @@ export const questions: readonly Question[] = [
   },
   {
     id: 'paired',
+    needs: 'bluetooth',
+    cost: 1,
     ask: 'Does the computer show it as connected over the air?',
     how: 'In the list of wireless devices. One unit connects to one computer only.',
     answers: [

@@ -76,11 +76,24 @@ export const allows = (cause: Cause, { question, answer }: Answer): boolean => {
   return answer === UNKNOWN || signs === undefined || signs.includes(answer);
 };
 
+/**
+ * How likely a cause is after some answers, relative to the others: its weight, times the chance that it would have been answered so.
+ * A cause that allows several answers to a question makes each of them less likely than one that allows a single one.
+ */
+function likelihood(cause: Cause, answers: readonly Answer[]): number {
+  return answers.reduce((weight, { question, answer }) => {
+    const asked = byQuestion.get(question);
+    return asked && answer !== UNKNOWN ? weight / (cause.signs[question] ?? asked.answers).length : weight;
+  }, cause.weight);
+}
+
 /** The causes that are left, likeliest first. */
 export function left(needs: ReadonlySet<Need>, answers: readonly Answer[]): readonly Cause[] {
   return causes
     .filter((c) => (c.needs === undefined || needs.has(c.needs)) && answers.every((a) => allows(c, a)))
-    .sort((a, b) => b.weight - a.weight);
+    .map((cause) => ({ cause, weight: likelihood(cause, answers) }))
+    .sort((a, b) => b.weight - a.weight)
+    .map((c) => c.cause);
 }
 
 /** The answer that struck a cause out first; null where the rig itself rules it out, or it is left. */
@@ -95,34 +108,38 @@ export type Step =
   | { readonly type: 'none'; readonly left: readonly [] };
 
 /**
- * The next step. Of the questions that are not answered yet it is the one with the most to tell: the one whose answers part
- * the weights of the causes left most evenly (entropy in bits). A cause that does not say what its answer would be counts evenly for all.
+ * The next step. Of the questions that are not answered yet and make sense by now it is the one with the most to tell for what it takes:
+ * the one whose answers part the weights of the causes left most evenly (entropy in bits over its cost). A cause that does not say what
+ * its answer would be counts evenly for all.
  */
 export function nextStep(needs: ReadonlySet<Need>, answers: readonly Answer[]): Step {
   const causesLeft = left(needs, answers);
   const [likeliest] = causesLeft;
   if (!likeliest) return { type: 'none', left: [] };
-  const asked = new Set(answers.map((a) => a.question));
-  let best: { readonly question: Question; readonly bits: number } | null = null;
+  const given = new Map(answers.map((a) => [a.question, a.answer]));
+  let best: { readonly question: Question; readonly worth: number } | null = null;
   for (const question of questions) {
-    if (asked.has(question.id)) continue;
-    const bits = gain(question, causesLeft);
-    if (bits > 1e-9 && (best === null || bits > best.bits + 1e-9)) best = { question, bits };
+    const { after } = question;
+    if (question.needs !== undefined && !needs.has(question.needs)) continue;
+    if (given.has(question.id) || (after && !after.answers.includes(given.get(after.question) ?? ''))) continue;
+    const worth = gain(question, causesLeft, answers) / question.cost;
+    if (worth > 1e-9 && (best === null || worth > best.worth + 1e-9)) best = { question, worth };
   }
   return causesLeft.length > 1 && best
     ? { type: 'ask', question: best.question, left: causesLeft }
     : { type: 'try', cause: likeliest, left: causesLeft };
 }
 
-/** How many bits an answer to a question would tell about which of some causes it is. */
-export function gain(question: Question, among: readonly Cause[]): number {
-  const whole = among.reduce((sum, c) => sum + c.weight, 0);
-  const before = entropy(among.map((c) => c.weight / whole));
+/** How many bits an answer to a question would tell about which of some causes it is, after some answers. */
+export function gain(question: Question, among: readonly Cause[], answers: readonly Answer[] = []): number {
+  const weights = among.map((c) => likelihood(c, answers));
+  const whole = weights.reduce((a, b) => a + b, 0);
+  const before = entropy(weights.map((w) => w / whole));
   let after = 0;
   for (const [answer] of question.answers) {
-    const shares = among.map((c) => {
+    const shares = among.map((c, i) => {
       const signs = c.signs[question.id] ?? question.answers.map(([id]) => id);
-      return signs.includes(answer) ? c.weight / signs.length : 0;
+      return signs.includes(answer) ? (weights[i] ?? 0) / signs.length : 0;
     });
     const share = shares.reduce((a, b) => a + b, 0);
     if (share > 0) after += (share / whole) * entropy(shares.map((s) => s / share));

@@ -77,6 +77,9 @@ describe('the table', () => {
     for (const cause of causes)
       for (const [question, answers] of Object.entries(cause.signs))
         for (const answer of answers) expect(known.get(question)?.has(answer), `${cause.id}: ${question} ${answer}`).toBe(true);
+    for (const { id, after } of questions)
+      for (const answer of after?.answers ?? [])
+        expect(known.get(after?.question ?? '')?.has(answer), `${id} after ${answer}`).toBe(true);
     expect(new Set(causes.map((c) => c.id)).size).toBe(causes.length);
     expect(new Set(questions.map((q) => q.id)).size).toBe(questions.length);
   });
@@ -133,6 +136,12 @@ describe('the search', () => {
     // Twenty-five causes are 4.6 bits, and no answer is certain: hardly more questions than bits.
     expect(questionsAsked / runs).toBeLessThan(6);
     expect(first / runs).toBeGreaterThan(0.85);
+  });
+  it('begins with what the monitor hears, and asks about a message only once one has arrived', () => {
+    expect(nextStep(all, [])).toMatchObject({ type: 'ask', question: { id: 'monitor' } });
+    const silent = nextStep(all, [{ question: 'monitor', answer: 'nothing' }]);
+    expect(silent.type === 'ask' && fromMonitor.has(silent.question.id)).toBe(false);
+    expect(nextStep(all, [{ question: 'monitor', answer: 'something' }])).toMatchObject({ question: { id: 'kind' } });
   });
   it('still gets there when a third of the questions cannot be answered', () => {
     fc.assert(

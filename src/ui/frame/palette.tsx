@@ -54,8 +54,17 @@ export function Palette({ open, onOpenChange, onKeys, onRename }: Props) {
           <Command.Item className={row} onSelect={run(() => router.push(`${home}/checks`))}>
             What must be fixed
           </Command.Item>
+          <Command.Item className={row} onSelect={run(() => router.push(`${home}/gear/wiring`))}>
+            Wiring
+          </Command.Item>
+          <Command.Item className={row} onSelect={run(() => router.push(`${home}/gear/nothing`))}>
+            Nothing arrives: find out why
+          </Command.Item>
           <Command.Item className={row} onSelect={run(() => router.push('/'))}>
             All rigs
+          </Command.Item>
+          <Command.Item className={row} onSelect={run(() => router.push('/library'))}>
+            Library
           </Command.Item>
         </Command.Group>
         <Command.Group heading="Do">

@@ -18,6 +18,7 @@ import { EvidenceTable } from './evidence-table';
 import { firmwareFacts } from './facts';
 import { ProgrammedDialog } from './programmed-dialog';
 import { Recipe } from './recipe';
+import { TransferDialog } from './transfer-dialog';
 import { Wires } from './wires';
 
 const box = 'w-full';
@@ -37,6 +38,7 @@ export function ControllerPanel({
   const edit = useRig((s) => s.edit);
   const store = useRigStore();
   const [pasting, setPasting] = useState(false);
+  const [moving, setMoving] = useState(false);
   const { firmware } = controller;
   const controls = index.controlsOf.get(controller.id) ?? [];
   const tune = (changes: Partial<Firmware>): boolean =>
@@ -55,8 +57,8 @@ export function ControllerPanel({
     <div className="flex max-w-[980px] flex-col gap-5">
       {!inLibrary && (
         <>
-          <div className="flex items-center gap-2">
-            <h1 className="min-w-0 flex-1 truncate text-xl font-semibold">{controller.name}</h1>
+          <h1 className="-mb-2 truncate text-xl font-semibold">{controller.name}</h1>
+          <div className="flex flex-wrap items-center gap-2">
             <Link href={`/rigs/${index.rig.id}/map?controller=${controller.id}`} className={linkButton}>
               Show on the map
             </Link>
@@ -64,6 +66,7 @@ export function ControllerPanel({
               Lay out the panel
             </Link>
             <Button onClick={() => setPasting(true)}>Paste what is programmed</Button>
+            <Button onClick={() => setMoving(true)}>Move to another</Button>
             <SaveToLibrary index={index} unit={controller} />
             <Button tone="quiet" onClick={remove}>
               <Trash2 size={15} aria-hidden /> Delete
@@ -220,6 +223,7 @@ export function ControllerPanel({
         onChange={(evidence) => edit(set('controllers', controller, 'evidence', evidence))}
       />
       {!inLibrary && <Wires index={index} unitId={controller.id} name={controller.name} />}
+      {moving && <TransferDialog index={index} controller={controller} onClose={() => setMoving(false)} />}
       {pasting && <ProgrammedDialog index={index} controller={controller} onClose={() => setPasting(false)} />}
     </div>
   );

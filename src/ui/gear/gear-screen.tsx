@@ -1,5 +1,6 @@
 'use client';
 // Gear: what is on the rig. Controllers and how they behave, targets with their parameters, and who hears whom.
+import Link from 'next/link';
 import { parseAsString, parseAsStringLiteral, useQueryStates } from 'nuqs';
 import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
@@ -8,6 +9,8 @@ import { AddControllerDialog } from './add-controller';
 import { AddTargetDialog } from './add-target';
 import { ControllerPanel } from './controller-panel';
 import { TargetPanel } from './target-panel';
+
+const sideLink = 'flex h-8 items-center justify-between gap-2 rounded-sm px-2 text-ink-2 hover:text-ink';
 
 export function GearScreen() {
   const index = useRig((s) => s.index);
@@ -57,6 +60,16 @@ export function GearScreen() {
           <Button className="mt-2 w-full" onClick={() => void setQuery({ open: 'target' })}>
             Add a target
           </Button>
+        </section>
+        <section aria-label="Between them" className="flex flex-col gap-2">
+          <h2 className="text-xs font-semibold">Between them</h2>
+          <Link href={`/rigs/${rig.id}/gear/wiring`} className={sideLink}>
+            <span>Wiring</span>
+            <span className="font-mono text-xs font-normal">{rig.wires.length}</span>
+          </Link>
+          <Link href={`/rigs/${rig.id}/gear/nothing`} className={sideLink}>
+            Nothing arrives
+          </Link>
         </section>
       </aside>
       <div className="min-h-0 overflow-y-auto px-6 py-4">

@@ -9,7 +9,7 @@ import { Button } from '../primitives/button';
 import { Select } from '../primitives/field';
 import { useRig } from '../store/provider';
 
-const transports: ReadonlyArray<readonly [Transport, string]> = [
+export const transports: ReadonlyArray<readonly [Transport, string]> = [
   ['usb', 'USB'],
   ['din', 'DIN'],
   ['bluetooth', 'Bluetooth'],

@@ -1,6 +1,6 @@
 // Both sides of a function: what a control sends at a place (assignment) and what a target listens for (landing).
 import * as z from 'zod';
-import { type MessageType, messageSchema, relativeCodingSchema, u7Schema, u14Schema, valueMax } from '../../midi';
+import { channelSchema, type MessageType, messageSchema, relativeCodingSchema, u14Schema, valueMax } from '../../midi';
 import { curveSchema } from '../../values';
 import { idSchema, markSchema, noteSchema, orderSchema, proofSchema, shortTextSchema } from './common';
 import { receiveModeSchema } from './target';
@@ -183,7 +183,7 @@ export const wireSchema = z.object({
   from: z.object({ unitId: idSchema, port: shortTextSchema }),
   to: z.object({ unitId: idSchema, port: shortTextSchema }),
   transport: z.enum(['din', 'usb', 'bluetooth', 'network', 'virtual']),
-  channels: z.array(u7Schema.refine((n) => n >= 1 && n <= 16, 'a channel is 1–16')).nullable(),
+  channels: z.array(channelSchema).nullable(),
   types: z.array(z.string().max(20)).nullable(),
   forNotes: z.boolean(),
   forRemote: z.boolean(),

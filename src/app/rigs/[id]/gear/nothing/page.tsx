@@ -1,0 +1,5 @@
+import { NothingScreen } from '@/ui/silence/nothing-screen';
+
+export default function NothingPage() {
+  return <NothingScreen />;
+}

@@ -1,0 +1,102 @@
+// Dead hardware: what moves plays as before, what cannot is named and stays, and nothing is lost on the way.
+import { describe, expect, it } from 'vitest';
+import { lanternHour } from '../../demo/lantern-hour';
+import { outcome } from '../bench';
+import { controllerTemplates } from '../library';
+import { apply, firstBroken, indexRig, type Rig } from '../rig';
+import { addController } from './gear';
+import { planTransfer, transferEdit } from './transfer';
+
+let count = 0;
+const newId = (): string => `n${++count}`;
+const demo = lanternHour();
+
+function withSpare(templateId: string): { readonly rig: Rig; readonly spare: string } {
+  const template = controllerTemplates.find((t) => t.id === templateId);
+  if (!template) throw new Error('the template is gone');
+  const { edit, id } = addController(demo, template, 'Spare', newId);
+  const done = apply(demo, edit);
+  if (!done.ok) throw new Error('not added');
+  return { rig: done.value, spare: id };
+}
+const board = demo.controllers.find((c) => c.name === 'Floorboard 8+2');
+if (!board) throw new Error('demo changed');
+const moved = (rig: Rig, spare: string): Rig => {
+  const index = indexRig(rig);
+  const plan = planTransfer(index, board.id, spare);
+  if (!plan) throw new Error('no plan');
+  const done = apply(rig, transferEdit(index, plan, newId));
+  if (!done.ok) throw new Error(JSON.stringify(done.error));
+  expect(firstBroken(done.value)).toBeNull();
+  return done.value;
+};
+
+describe('moving everything to the same kind of unit', () => {
+  const { rig, spare } = withSpare('floorboard-8-2');
+  it('puts each function where it stood, loses nothing, and leaves the old unit bare', () => {
+    const index = indexRig(rig);
+    const plan = planTransfer(index, board.id, spare);
+    expect(plan?.stays).toBe(0);
+    for (const c of plan?.controls ?? []) expect(c.to?.name).toBe(c.from.name);
+    const after = moved(rig, spare);
+    const old = new Set(after.controls.filter((c) => c.controllerId === board.id).map((c) => c.id));
+    expect(after.assignments.filter((a) => old.has(a.controlId))).toEqual([]);
+    expect(after.assignments).toHaveLength(rig.assignments.length);
+    expect(after.layers.every((l) => l.modifierControlId === null || !old.has(l.modifierControlId))).toBe(true);
+  });
+  it('plays as before, by the simulation, and has to be entered anew', () => {
+    const before = indexRig(rig);
+    const after = indexRig(moved(rig, spare));
+    const mine = rig.assignments.filter((a) => before.controls.get(a.controlId)?.controllerId === board.id);
+    expect(mine.length).toBeGreaterThan(5);
+    for (const a of mine) {
+      const now = after.assignments.get(a.id);
+      if (!now) throw new Error('lost');
+      expect(now.entered).toBeNull();
+      const [was, is] = [outcome(before, a), outcome(after, now)];
+      expect(is.type).toBe(was.type);
+      if (was.type === 'played' && is.type === 'played')
+        expect(is.effects.map((e) => [e.parameterId, e.did])).toEqual(was.effects.map((e) => [e.parameterId, e.did]));
+    }
+  });
+});
+
+describe('moving to a smaller or other unit', () => {
+  it('a board with four switches that only send programs takes nothing else, and says why', () => {
+    const { rig, spare } = withSpare('stepper-4');
+    const plan = planTransfer(indexRig(rig), board.id, spare);
+    expect(plan?.moves).toBe(0);
+    const losses = new Set(plan?.controls.flatMap((c) => c.functions.flatMap((f) => f.losses.map((l) => l.type))));
+    expect(losses.has('message')).toBe(true);
+    expect(losses.has('no-control')).toBe(true);
+    expect(moved(rig, spare).assignments.map((a) => a.controlId)).toEqual(rig.assignments.map((a) => a.controlId));
+  });
+  it('six switches and a pedal take what they can; no two functions meet on one place, and the rest stays where it was', () => {
+    const { rig, spare } = withSpare('waiting-floor-6');
+    const index = indexRig(rig);
+    const plan = planTransfer(index, board.id, spare);
+    if (!plan) throw new Error('no plan');
+    expect(plan.moves).toBeGreaterThan(0);
+    expect(plan.stays).toBeGreaterThan(0);
+    const targets = plan.controls.flatMap((c) => c.to?.id ?? []);
+    expect(new Set(targets).size).toBe(targets.length);
+    for (const c of plan.controls) if (c.to && c.from.kind === 'expression') expect(c.to.kind).toBe('expression');
+    const after = moved(rig, spare);
+    const places = after.assignments.map((a) => `${a.controlId} ${a.gesture.type} ${a.bank} ${a.page} ${a.layerId}`);
+    expect(new Set(places).size).toBe(places.length);
+    const stayed = plan.controls.flatMap((c) => c.functions.filter((f) => !f.moves).map((f) => f.assignment.id));
+    for (const id of stayed) expect(after.assignments.find((a) => a.id === id)).toEqual(rig.assignments.find((a) => a.id === id));
+  });
+  it('brings the wires that the new unit lacks, and none where it has them', () => {
+    const { rig, spare } = withSpare('floorboard-8-2');
+    const bare: Rig = { ...rig, wires: rig.wires.filter((w) => w.from.unitId !== spare) };
+    const plan = planTransfer(indexRig(bare), board.id, spare);
+    expect(plan?.wires.length).toBe(rig.wires.filter((w) => w.from.unitId === board.id).length);
+    expect(planTransfer(indexRig(rig), board.id, spare)?.wires).toEqual([]);
+    expect(moved(bare, spare).wires.filter((w) => w.from.unitId === spare)).toHaveLength(plan?.wires.length ?? -1);
+  });
+  it('never onto itself', () => {
+    expect(planTransfer(indexRig(demo), board.id, board.id)).toBeNull();
+    expect(planTransfer(indexRig(demo), board.id, 'gone')).toBeNull();
+  });
+});

@@ -1,0 +1,229 @@
+'use client';
+// The wires drawn: units in columns in the direction in which messages go, one line for each wire. A new one is drawn from the right edge of a unit.
+import { type PointerEvent, useEffect, useRef, useState } from 'react';
+import type { Picture, PictureUnit, PictureWire } from '@/core/wires';
+import { cx } from '../primitives/cx';
+
+const BOX = { width: 172, height: 44, gap: 26 } as const;
+const PAD = 22;
+
+interface Props {
+  readonly picture: Picture;
+  readonly chosen: string | null;
+  readonly onChoose: (wireId: string | null) => void;
+  readonly onAdd: (fromId: string, toId: string) => void;
+  readonly onRemove: (wireId: string) => void;
+}
+
+interface Point {
+  readonly x: number;
+  readonly y: number;
+}
+
+export function WiringDrawing({ picture, chosen, onChoose, onAdd, onRemove }: Props) {
+  const box = useRef<HTMLDivElement>(null);
+  const [width, setWidth] = useState(900);
+  const [pulling, setPulling] = useState<{ readonly from: PictureUnit; readonly to: Point } | null>(null);
+  useEffect(() => {
+    const el = box.current;
+    if (!el) return;
+    const watch = new ResizeObserver(() => setWidth(el.clientWidth));
+    watch.observe(el);
+    return () => watch.disconnect();
+  }, []);
+  const rows = Math.max(1, ...picture.units.map((u) => u.row + 1));
+  const backs = picture.wires.filter((w) => w.back).length;
+  const height = PAD * 2 + rows * (BOX.height + BOX.gap) + (backs > 0 ? 26 + backs * 8 : 0);
+  const step = picture.columns > 1 ? Math.max(BOX.width + 90, (width - PAD * 2 - BOX.width) / (picture.columns - 1)) : 0;
+  const inColumn = new Map<number, number>();
+  for (const u of picture.units) inColumn.set(u.column, (inColumn.get(u.column) ?? 0) + 1);
+  const placeOf = (u: PictureUnit): Point => {
+    // A short column stands in the middle of a long one.
+    const free = rows - (inColumn.get(u.column) ?? 0);
+    return { x: PAD + u.column * step, y: PAD + (u.row + free / 2) * (BOX.height + BOX.gap) };
+  };
+  const byId = new Map(picture.units.map((u) => [u.id, u]));
+  const at = (event: PointerEvent): Point => {
+    const r = box.current?.getBoundingClientRect();
+    return { x: event.clientX - (r?.left ?? 0) + (box.current?.scrollLeft ?? 0), y: event.clientY - (r?.top ?? 0) };
+  };
+  const unitAt = (p: Point): PictureUnit | null =>
+    picture.units.find((u) => {
+      const q = placeOf(u);
+      return p.x >= q.x - 12 && p.x <= q.x + BOX.width + 12 && p.y >= q.y - 6 && p.y <= q.y + BOX.height + 6;
+    }) ?? null;
+  const drop = (): void => {
+    const to = pulling ? unitAt(pulling.to) : null;
+    if (pulling && to && to.id !== pulling.from.id) onAdd(pulling.from.id, to.id);
+    setPulling(null);
+  };
+  const total = Math.max(width, PAD * 2 + (picture.columns - 1) * step + BOX.width);
+  return (
+    <div ref={box} className="relative shrink-0 overflow-x-auto rounded-md border bg-sheet" style={{ height }}>
+      <svg width={total} height={height} className="absolute inset-0 text-ink-2" role="group" aria-label="The wires drawn">
+        <title>The wires drawn</title>
+        <defs>
+          {(['ink-2', 'verdigris', 'stop', 'caution'] as const).map((tone) => (
+            <marker
+              key={tone}
+              id={`tip-${tone}`}
+              viewBox="0 0 8 8"
+              refX="7"
+              refY="4"
+              markerWidth="8"
+              markerHeight="8"
+              orient="auto"
+            >
+              <path d="M0 0L8 4L0 8z" fill={`var(--${tone})`} />
+            </marker>
+          ))}
+        </defs>
+        {picture.wires.map((w, i) => {
+          const from = byId.get(w.wire.from.unitId);
+          const to = byId.get(w.wire.to.unitId);
+          if (!from || !to) return null;
+          return (
+            <WireLine
+              key={w.wire.id}
+              wire={w}
+              names={[from.name, to.name]}
+              path={pathOf(placeOf(from), placeOf(to), w.back, height - 12 - (i % 6) * 8)}
+              chosen={chosen === w.wire.id}
+              onChoose={() => onChoose(w.wire.id)}
+              onRemove={() => onRemove(w.wire.id)}
+            />
+          );
+        })}
+        {pulling && (
+          <path
+            d={curve({ x: placeOf(pulling.from).x + BOX.width, y: placeOf(pulling.from).y + BOX.height / 2 }, pulling.to)}
+            fill="none"
+            stroke="var(--spark)"
+            strokeWidth={2}
+            strokeDasharray="5 4"
+          />
+        )}
+      </svg>
+      {picture.units.map((u) => {
+        const p = placeOf(u);
+        const aimed = pulling !== null && pulling.from.id !== u.id && unitAt(pulling.to)?.id === u.id;
+        return (
+          <div
+            key={u.id}
+            className={cx(
+              'absolute flex items-center rounded-md border-2 bg-sheet pl-3',
+              u.type === 'controller' ? 'border-ink' : 'border-control-edge',
+              aimed && 'border-spark',
+            )}
+            style={{ left: p.x, top: p.y, width: BOX.width, height: BOX.height }}
+          >
+            <span className="min-w-0 flex-1 truncate font-semibold" title={u.name}>
+              {u.name}
+            </span>
+            <span
+              aria-hidden
+              title={`Draw a wire from ${u.name}`}
+              className="-mr-[9px] h-4 w-4 shrink-0 cursor-crosshair touch-none rounded-full border-2 border-ink bg-film hover:border-spark"
+              onPointerDown={(e) => {
+                e.currentTarget.setPointerCapture(e.pointerId);
+                setPulling({ from: u, to: at(e) });
+              }}
+              onPointerMove={(e) => pulling && setPulling({ from: u, to: at(e) })}
+              onPointerUp={drop}
+              onPointerCancel={() => setPulling(null)}
+            />
+          </div>
+        );
+      })}
+    </div>
+  );
+}
+
+function curve(a: Point, b: Point): string {
+  const bend = Math.max(40, Math.abs(b.x - a.x) / 2);
+  return `M${a.x} ${a.y}C${a.x + bend} ${a.y} ${b.x - bend} ${b.y} ${b.x} ${b.y}`;
+}
+
+/** Forward from the right edge to the left edge; back below everything. */
+function pathOf(from: Point, to: Point, back: boolean, floor: number): { readonly d: string; readonly label: Point } {
+  const a = { x: from.x + BOX.width + 8, y: from.y + BOX.height / 2 };
+  const b = { x: to.x - 3, y: to.y + BOX.height / 2 };
+  if (!back) return { d: curve(a, b), label: { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 } };
+  const start = { x: from.x + BOX.width / 2 + 20, y: from.y + BOX.height };
+  const end = { x: to.x + BOX.width / 2 - 20, y: to.y + BOX.height };
+  return {
+    d: `M${start.x} ${start.y}C${start.x} ${floor} ${start.x - 30} ${floor} ${(start.x + end.x) / 2} ${floor}S${end.x} ${floor} ${end.x} ${end.y + 3}`,
+    label: { x: (start.x + end.x) / 2, y: floor },
+  };
+}
+
+function WireLine({
+  wire: { wire, loop, doubled, carries },
+  names: [from, to],
+  path,
+  chosen,
+  onChoose,
+  onRemove,
+}: {
+  readonly wire: PictureWire;
+  readonly names: readonly [string, string];
+  readonly path: { readonly d: string; readonly label: Point };
+  readonly chosen: boolean;
+  readonly onChoose: () => void;
+  readonly onRemove: () => void;
+}) {
+  const tone = chosen ? 'verdigris' : loop ? 'stop' : doubled ? 'caution' : 'ink-2';
+  const marks = [
+    loop ? 'loop' : '',
+    doubled && !loop ? 'twice' : '',
+    carries === 'notes' ? 'notes only' : '',
+    carries === 'nothing' ? 'closed' : '',
+  ]
+    .filter((m) => m !== '')
+    .join(', ');
+  const filters = [wire.channels === null ? '' : `ch ${wire.channels.join(' ')}`, wire.types === null ? '' : 'some kinds']
+    .filter((f) => f !== '')
+    .join(', ');
+  const label = [marks, filters].filter((l) => l !== '').join('; ');
+  return (
+    // An SVG group is the only thing that can be pressed along a curve.
+    <g
+      role="button"
+      tabIndex={0}
+      aria-pressed={chosen}
+      aria-label={`Wire from ${from} to ${to} over ${wire.transport}${label === '' ? '' : `: ${label}`}`}
+      className="cursor-pointer outline-none [&:focus-visible>path:last-of-type]:stroke-[4px]"
+      onClick={onChoose}
+      onKeyDown={(e) => {
+        if (e.key === 'Enter' || e.key === ' ') onChoose();
+        else if (e.key === 'Delete' || e.key === 'Backspace') onRemove();
+        else return;
+        e.preventDefault();
+      }}
+    >
+      <path d={path.d} fill="none" stroke="transparent" strokeWidth={16} />
+      <path
+        d={path.d}
+        fill="none"
+        stroke={`var(--${tone})`}
+        strokeWidth={chosen ? 3 : loop || doubled ? 2.5 : 1.6}
+        strokeDasharray={
+          carries === 'nothing' ? '2 5' : carries === 'notes' ? '7 4' : wire.transport === 'bluetooth' ? '1 4' : undefined
+        }
+        strokeLinecap="round"
+        markerEnd={`url(#tip-${tone})`}
+      />
+      {label !== '' && (
+        <text
+          x={path.label.x}
+          y={path.label.y - 5}
+          textAnchor="middle"
+          className={cx('text-xs font-medium', loop ? 'fill-stop' : doubled ? 'fill-caution' : 'fill-ink-2')}
+          style={{ paintOrder: 'stroke', stroke: 'var(--sheet)', strokeWidth: 4 }}
+        >
+          {label}
+        </text>
+      )}
+    </g>
+  );
+}

@@ -1,0 +1,385 @@
+'use client';
+// Wiring: the way of a message from hand to ear, drawn and as a table; who hears whom, what arrives twice, what goes round.
+import { Trash2 } from 'lucide-react';
+import { nanoid } from 'nanoid';
+import Link from 'next/link';
+import { parseAsString, useQueryState } from 'nuqs';
+import { useMemo, useState } from 'react';
+import { toast } from 'sonner';
+import { addWire, changeWire, parseChannels, removeWire, writeChannels } from '@/core/commands';
+import type { WordType } from '@/core/midi';
+import type { RigIndex, Wire } from '@/core/rig';
+import { type Picture, wiringPicture } from '@/core/wires';
+import { transports } from '../gear/wires';
+import { Button } from '../primitives/button';
+import { cx } from '../primitives/cx';
+import { CommitInput, Field, Select } from '../primitives/field';
+import { SeverityMark } from '../primitives/marks';
+import { useRig, useRigStore } from '../store/provider';
+import { WiringDrawing } from './drawing';
+
+export function WiringScreen() {
+  const index = useRig((s) => s.index);
+  const edit = useRig((s) => s.edit);
+  const store = useRigStore();
+  const { rig } = index;
+  const picture = useMemo(() => wiringPicture(rig), [rig]);
+  const [chosenId, setChosen] = useQueryState('wire', parseAsString);
+  const chosen = rig.wires.find((w) => w.id === chosenId) ?? null;
+  const add = (fromId: string, toId: string): void => {
+    const made = addWire(rig, fromId, toId, () => nanoid(10));
+    if (made && edit(made.edit)) void setChosen(made.id);
+  };
+  const remove = (wire: Wire): void => {
+    if (!edit(removeWire(rig, wire))) return;
+    if (chosenId === wire.id) void setChosen(null);
+    toast('Unplugged a wire', { action: { label: 'Undo', onClick: () => void store.getState().undo() } });
+  };
+  const empty = rig.controllers.length + rig.targets.length < 2;
+  return (
+    <main className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_316px]">
+      <div className="flex min-h-0 min-w-0 flex-col gap-4 overflow-y-auto px-6 py-4">
+        <div className="flex items-center gap-3">
+          <h1 className="flex-1 text-xl font-semibold">Wiring</h1>
+          <Link
+            href={`/rigs/${rig.id}/gear/nothing`}
+            className="inline-flex h-8 items-center rounded-sm border border-control-edge bg-sheet px-3 font-medium hover:border-ink"
+          >
+            Nothing arrives
+          </Link>
+          <Link href={`/rigs/${rig.id}/gear`} className="text-verdigris hover:underline">
+            Back to Gear
+          </Link>
+        </div>
+        {empty ? (
+          <p className="max-w-[60ch] text-ink-2">
+            There is nothing to wire yet. Add a controller and a target in Gear: each new one is wired to all the others, and here
+            you take away what is not so.
+          </p>
+        ) : (
+          <>
+            <WiringDrawing
+              picture={picture}
+              chosen={chosenId}
+              onChoose={(id) => void setChosen(id)}
+              onAdd={add}
+              onRemove={(id) => {
+                const wire = rig.wires.find((w) => w.id === id);
+                if (wire) remove(wire);
+              }}
+            />
+            <WireTable
+              index={index}
+              picture={picture}
+              chosen={chosenId}
+              onChoose={(id) => void setChosen(id)}
+              onRemove={remove}
+              onAdd={add}
+            />
+          </>
+        )}
+      </div>
+      <aside className="flex min-h-0 flex-col gap-4 overflow-y-auto border-l bg-sheet px-4 py-3">
+        {chosen ? (
+          <WireFacts key={chosen.id} index={index} wire={chosen} onRemove={() => remove(chosen)} />
+        ) : (
+          <Hearing index={index} picture={picture} />
+        )}
+      </aside>
+    </main>
+  );
+}
+
+const nameOf = (index: RigIndex, id: string): string => index.controllers.get(id)?.name ?? index.targets.get(id)?.name ?? '?';
+
+function WireTable({
+  index,
+  picture,
+  chosen,
+  onChoose,
+  onRemove,
+  onAdd,
+}: {
+  readonly index: RigIndex;
+  readonly picture: Picture;
+  readonly chosen: string | null;
+  readonly onChoose: (id: string) => void;
+  readonly onRemove: (wire: Wire) => void;
+  readonly onAdd: (fromId: string, toId: string) => void;
+}) {
+  const edit = useRig((s) => s.edit);
+  const [from, setFrom] = useState('');
+  const [to, setTo] = useState('');
+  const units = [...index.rig.controllers, ...index.rig.targets];
+  const tick = (wire: Wire, field: 'forRemote' | 'forNotes' | 'passesOn', label: string) => (
+    <td className="px-2 text-center">
+      <input
+        type="checkbox"
+        className="accent-verdigris"
+        aria-label={`${label}, ${nameOf(index, wire.from.unitId)} to ${nameOf(index, wire.to.unitId)}`}
+        checked={wire[field]}
+        onChange={(e) => {
+          const made = changeWire(wire, { [field]: e.target.checked });
+          if (made) edit(made);
+        }}
+      />
+    </td>
+  );
+  const unitSelect = (label: string, value: string, set: (id: string) => void) => (
+    <Select aria-label={label} className="w-48" value={value} onChange={(e) => set(e.target.value)}>
+      <option value="">{label.toLowerCase()}…</option>
+      {units.map((u) => (
+        <option key={u.id} value={u.id}>
+          {u.name}
+        </option>
+      ))}
+    </Select>
+  );
+  return (
+    <section aria-label="All wires" className="flex flex-col gap-2">
+      <table className="w-full table-fixed text-left">
+        <thead>
+          <tr className="text-xs text-ink-2">
+            {['From', 'To', 'Over', 'Remote', 'Notes', 'Passes on', 'Lets through', ''].map((h) => (
+              <th
+                key={h}
+                className={cx(
+                  'px-2 pb-1 font-medium',
+                  headWidth[h],
+                  ['Remote', 'Notes', 'Passes on'].includes(h) && 'text-center',
+                )}
+              >
+                {h === '' ? <span className="sr-only">Unplug</span> : h}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {picture.wires.map(({ wire, loop, doubled }) => (
+            <tr key={wire.id} className={cx('h-9 border-t', chosen === wire.id && 'bg-verdigris-wash')}>
+              <td className="px-2">
+                <button
+                  type="button"
+                  className="block max-w-full truncate text-left font-medium hover:underline"
+                  onClick={() => onChoose(wire.id)}
+                >
+                  {nameOf(index, wire.from.unitId)}
+                  {wire.from.port !== '' && <span className="font-normal text-ink-2"> {wire.from.port}</span>}
+                </button>
+              </td>
+              <td className="truncate px-2">
+                {nameOf(index, wire.to.unitId)}
+                {wire.to.port !== '' && <span className="text-ink-2"> {wire.to.port}</span>}
+              </td>
+              <td className="px-2">
+                <Select
+                  aria-label={`Transport from ${nameOf(index, wire.from.unitId)} to ${nameOf(index, wire.to.unitId)}`}
+                  className="h-7"
+                  value={wire.transport}
+                  onChange={(e) => {
+                    const found = transports.find(([t]) => t === e.target.value);
+                    const made = found && changeWire(wire, { transport: found[0] });
+                    if (made) edit(made);
+                  }}
+                >
+                  {transports.map(([value, words]) => (
+                    <option key={value} value={value}>
+                      {words}
+                    </option>
+                  ))}
+                </Select>
+              </td>
+              {tick(wire, 'forRemote', 'Remote control')}
+              {tick(wire, 'forNotes', 'Notes')}
+              {tick(wire, 'passesOn', 'Passes on')}
+              <td className="px-2 text-xs text-ink-2">
+                {loop ? (
+                  <span className="font-medium text-stop">closes a loop</span>
+                ) : doubled ? (
+                  <span className="font-medium text-caution">doubles a message</span>
+                ) : (
+                  throughWords(wire)
+                )}
+              </td>
+              <td className="w-9">
+                <Button
+                  size="icon"
+                  tone="quiet"
+                  aria-label={`Unplug ${nameOf(index, wire.from.unitId)} from ${nameOf(index, wire.to.unitId)}`}
+                  onClick={() => onRemove(wire)}
+                >
+                  <Trash2 size={15} aria-hidden />
+                </Button>
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <form
+        className="flex items-center gap-2"
+        onSubmit={(e) => {
+          e.preventDefault();
+          onAdd(from, to);
+          setTo('');
+        }}
+      >
+        {unitSelect('From', from, setFrom)}
+        {unitSelect('To', to, setTo)}
+        <Button type="submit" disabled={from === '' || to === '' || from === to}>
+          Add a wire
+        </Button>
+        <span className="text-xs text-ink-2">or draw it from the dot at a unit’s right edge</span>
+      </form>
+    </section>
+  );
+}
+
+const headWidth: Readonly<Record<string, string>> = {
+  Over: 'w-36',
+  Remote: 'w-20',
+  Notes: 'w-18',
+  'Passes on': 'w-24',
+  'Lets through': 'w-40',
+  '': 'w-12',
+};
+
+function throughWords(wire: Wire): string {
+  const channels = wire.channels === null ? '' : `channels ${writeChannels(wire.channels)}`;
+  const kinds = wire.types === null ? '' : `${wire.types.length} kinds`;
+  return [channels, kinds].filter((w) => w !== '').join(', ') || 'everything';
+}
+
+function Hearing({ index, picture }: { readonly index: RigIndex; readonly picture: Picture }) {
+  const { controllers, targets } = index.rig;
+  const loops = picture.wires.filter((w) => w.loop).length;
+  const twice = picture.hearing.filter((h) => h.times > 1).length;
+  return (
+    <>
+      <h2 className="font-semibold">Who hears whom</h2>
+      {loops > 0 && (
+        <p className="flex items-start gap-2">
+          <SeverityMark severity="stop" />
+          {loops} wires close a loop: what goes in never ends. Take “passes on” off one of them.
+        </p>
+      )}
+      {twice > 0 && (
+        <p className="flex items-start gap-2">
+          <SeverityMark severity="caution" />
+          {twice === 1 ? 'One target hears' : `${twice} targets hear`} a controller more than once: toggles flip twice and seem
+          dead.
+        </p>
+      )}
+      {controllers.map((c) => (
+        <section key={c.id} aria-label={`Heard from ${c.name}`}>
+          <h3 className="truncate text-xs font-semibold">{c.name}</h3>
+          <ul>
+            {targets.map((t) => {
+              const times = picture.hearing.find((h) => h.controllerId === c.id && h.targetId === t.id)?.times ?? 0;
+              return (
+                <li key={t.id} className={cx('flex justify-between gap-2', times === 0 && 'text-ink-3')}>
+                  <span className="min-w-0 truncate">{t.name}</span>
+                  <span className={cx('shrink-0 text-xs', times > 1 ? 'font-medium text-caution' : 'text-ink-2')}>
+                    {times === 0 ? 'hears nothing' : times === 1 ? 'hears it' : `hears it ${times} times`}
+                  </span>
+                </li>
+              );
+            })}
+          </ul>
+        </section>
+      ))}
+      <p className="text-xs text-ink-2">
+        Counted through every filter: for the kind of message and the channel on which it arrives most often, as remote control.
+      </p>
+    </>
+  );
+}
+
+const kinds: ReadonlyArray<readonly [WordType, string]> = [
+  ['cc', 'control change'],
+  ['note', 'notes'],
+  ['program', 'program change'],
+  ['pitch-bend', 'pitch bend'],
+  ['channel-pressure', 'channel pressure'],
+  ['poly-pressure', 'key pressure'],
+  ['sysex', 'SysEx'],
+];
+
+function WireFacts({ index, wire, onRemove }: { readonly index: RigIndex; readonly wire: Wire; readonly onRemove: () => void }) {
+  const edit = useRig((s) => s.edit);
+  const change = (changes: Partial<Wire>): string | null => {
+    const made = changeWire(wire, changes);
+    return made === null || edit(made) ? null : 'That did not work.';
+  };
+  const port = (end: 'from' | 'to') => (
+    <Field label={`Port at ${nameOf(index, wire[end].unitId)}`}>
+      {(id) => (
+        <CommitInput
+          id={id}
+          className="w-full"
+          placeholder="the only one"
+          value={wire[end].port}
+          commit={(text) =>
+            text.length > 200 ? 'At most 200 characters.' : change({ [end]: { ...wire[end], port: text.trim() } })
+          }
+        />
+      )}
+    </Field>
+  );
+  return (
+    <>
+      <h2 className="font-semibold">
+        {nameOf(index, wire.from.unitId)} to {nameOf(index, wire.to.unitId)}
+      </h2>
+      {port('from')}
+      {port('to')}
+      <Field label="Channels that it lets through" hint="for instance 1-4, 9; empty: all">
+        {(id) => (
+          <CommitInput
+            id={id}
+            className="w-full"
+            placeholder="all"
+            value={writeChannels(wire.channels)}
+            commit={(text) => {
+              const channels = parseChannels(text);
+              if (channels === undefined) return 'Write channels as 1-4, 9.';
+              return change({ channels });
+            }}
+          />
+        )}
+      </Field>
+      <fieldset>
+        <legend className="pb-1 text-xs font-medium text-ink-2">Kinds that it lets through</legend>
+        <div className="grid grid-cols-2 gap-x-3 gap-y-1">
+          {kinds.map(([kind, words]) => (
+            <label key={kind} className="flex items-center gap-1.5">
+              <input
+                type="checkbox"
+                className="accent-verdigris"
+                checked={wire.types === null || wire.types.includes(kind)}
+                onChange={(e) => {
+                  const now = wire.types ?? kinds.map(([k]) => k);
+                  const next = kinds.map(([k]) => k).filter((k) => (k === kind ? e.target.checked : now.includes(k)));
+                  change({ types: next.length === kinds.length ? null : next });
+                }}
+              />
+              {words}
+            </label>
+          ))}
+        </div>
+      </fieldset>
+      <Field label="Note" hint="a hub’s filter, the label on the cable">
+        {(id) => (
+          <CommitInput
+            id={id}
+            className="w-full"
+            value={wire.note}
+            commit={(text) => (text.length > 4000 ? 'At most 4000 characters.' : change({ note: text.trim() }))}
+          />
+        )}
+      </Field>
+      <Button tone="quiet" className="w-max" onClick={onRemove}>
+        <Trash2 size={15} aria-hidden /> Unplug it
+      </Button>
+    </>
+  );
+}

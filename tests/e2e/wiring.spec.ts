@@ -1,0 +1,95 @@
+// Wiring drawn and as a table, the search for why nothing arrives, and a dead controller moved to a spare.
+import { expect, test } from '@playwright/test';
+import { expectAccessible, exportOf, open, ownRig, saved } from './kit';
+
+test('a second path is drawn, seen to double every message, filtered and unplugged', async ({ page }) => {
+  const id = await ownRig(page);
+  await open(page, id, 'gear/wiring');
+  await expectAccessible(page);
+  await page.getByRole('combobox', { name: 'From', exact: true }).selectOption({ label: 'Murmur Loom' });
+  await page.getByRole('combobox', { name: 'To', exact: true }).selectOption({ label: 'Quarry Hall' });
+  await page.getByRole('button', { name: 'Add a wire' }).click();
+  await expect(page.getByRole('heading', { name: 'Murmur Loom to Quarry Hall' })).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Wire from Murmur Loom to Quarry Hall over usb: twice/ })).toBeVisible();
+  await expect(page.getByText('doubles a message').first()).toBeVisible();
+  // Nothing but notes on channel 16 over it: the doubles are gone for control changes, not for those notes.
+  await page.getByLabel('Channels that it lets through').fill('16');
+  await page.getByLabel('Channels that it lets through').press('Enter');
+  await expect(page.getByText('channels 16').or(page.getByText('doubles a message').first()).first()).toBeVisible();
+  await page.getByLabel('Channels that it lets through').fill('40');
+  await page.getByLabel('Channels that it lets through').press('Enter');
+  await expect(page.getByText('Write channels as 1-4, 9.')).toBeVisible();
+  await page.getByLabel('Channels that it lets through').press('Escape');
+  await page.getByRole('button', { name: 'Unplug it' }).click();
+  await expect(page.getByRole('button', { name: /^Wire from Murmur Loom to Quarry Hall/ })).toHaveCount(0);
+  await expect(page.getByText('Who hears whom')).toBeVisible();
+  // A wire taken off the picture by keyboard, and back by undo.
+  const wire = page.getByRole('button', { name: /^Wire from Floorboard 8\+2 to Quarry Hall/ });
+  await wire.focus();
+  await page.keyboard.press('Delete');
+  await expect(wire).toHaveCount(0);
+  await page.keyboard.press('Control+z');
+  await expect(wire).toHaveCount(1);
+});
+
+test('nothing arrives: the search listens, asks, ends with a cause, and is kept', async ({ page }) => {
+  const id = await ownRig(page);
+  await open(page, id, 'gear/nothing');
+  await page.getByRole('combobox', { name: 'To the target' }).selectOption({ label: 'Quarry Hall' });
+  await page.getByRole('button', { name: 'Begin' }).click();
+  await expectAccessible(page);
+  const question = page.getByRole('region', { name: 'Question' });
+  await expect(question).toContainText('Does anything arrive here');
+  // The simulated hand stands in for the hardware and sends something: the monitor answers.
+  await page.getByRole('combobox', { name: 'Port' }).selectOption({ index: 1 });
+  await expect(page.locator('p[aria-live="polite"]')).not.toHaveText('Nothing yet. Move the control.');
+  await page.getByRole('button', { name: 'Use what is heard' }).click();
+  await expect(page.getByRole('region', { name: 'Answers' })).toContainText('something arrives');
+  await saved(page);
+  await page.reload();
+  await expect(page.getByRole('region', { name: 'Answers' })).toContainText('something arrives');
+  // Take it back and answer by hand: dark and silent is a short search.
+  await page.getByRole('button', { name: /^Take back: Does anything arrive/ }).click();
+  await question.getByRole('button', { name: 'Nothing at all' }).click();
+  for (let i = 0; i < 12 && (await question.count()) > 0; i++) {
+    const dark = question.getByRole('button', { name: 'It is dark' });
+    if ((await dark.count()) > 0) await dark.click();
+    else await question.getByRole('button', { name: 'I cannot tell' }).click();
+    await page.waitForTimeout(150);
+  }
+  const trying = page.getByRole('region', { name: 'Try this' });
+  await expect(trying).toContainText('The controller has no power.');
+  await trying.getByRole('button', { name: 'Tried it; still nothing' }).click();
+  await expect(trying).not.toContainText('The controller has no power.');
+  await page.getByRole('button', { name: /^Take back: Tried: The controller has no power/ }).click();
+  await page.getByRole('button', { name: 'That was it' }).click();
+  await expect(page.getByRole('region', { name: 'Found' })).toContainText('no power');
+  await saved(page);
+  expect(await exportOf(page, id)).toContain('"cause": "no-power"');
+  await page.getByRole('button', { name: 'All searches' }).click();
+  await expect(page.getByRole('region', { name: 'Earlier searches' })).toContainText('The controller has no power.');
+});
+
+test('a dead floorboard moves to a spare, with what is lost said first, and back by undo', async ({ page }) => {
+  const id = await ownRig(page);
+  await open(page, id, 'gear');
+  await page.getByRole('button', { name: 'Add a controller' }).click();
+  await page.getByRole('dialog').getByLabel('Find a template').fill('waiting');
+  await page.getByRole('button', { name: 'Add Waiting floor 6' }).click();
+  await expect(page.getByRole('heading', { name: 'Waiting floor 6' })).toBeVisible();
+  await saved(page);
+  const before = await exportOf(page, id);
+  await page.getByRole('button', { name: /^Floorboard 8\+2/ }).click();
+  await page.getByRole('button', { name: 'Move to another' }).click();
+  await page.getByRole('dialog').getByLabel('To', { exact: true }).selectOption({ label: 'Waiting floor 6' });
+  await expect(page.getByRole('dialog')).toContainText('stay behind');
+  await expect(page.getByRole('dialog')).toContainText('none left');
+  await expectAccessible(page);
+  await page.getByRole('button', { name: /^Move \d+ functions$/ }).click();
+  await expect(page.getByText(/^Moved \d+ functions to Waiting floor 6$/)).toBeVisible();
+  await saved(page);
+  expect(await exportOf(page, id)).not.toBe(before);
+  await page.getByRole('button', { name: 'Undo', exact: true }).last().click();
+  await saved(page);
+  await expect.poll(() => exportOf(page, id)).toBe(before);
+});
