@@ -5,6 +5,9 @@ const config: NextConfig = {
   poweredByHeader: false,
   devIndicators: false,
   outputFileTracingRoot: import.meta.dirname,
+  // A pasted table of ten thousand parameters is one edit.
+  // Files have 20 MB at most; the proxy hands on a little more, so that the limit is named by who knows it.
+  experimental: { serverActions: { bodySizeLimit: '20mb' }, proxyClientMaxBodySize: '21mb' },
   async headers() {
     return [
       {

@@ -1,5 +1,6 @@
 import './globals.css';
 import type { Metadata } from 'next';
+import { headers } from 'next/headers';
 import { NuqsAdapter } from 'nuqs/adapters/next/app';
 import type { ReactNode } from 'react';
 import { Providers } from '@/ui/frame/providers';
@@ -9,12 +10,14 @@ export const metadata: Metadata = {
   description: 'Plan, simulate, check and write out what every control of a live rig does.',
 };
 
-export default function RootLayout({ children }: { children: ReactNode }) {
+export default async function RootLayout({ children }: { children: ReactNode }) {
+  // Each page has a number used once; scripts without it are not run. Reading it makes every page be rendered when it is asked for.
+  const nonce = (await headers()).get('x-nonce') ?? '';
   return (
     <html lang="en" suppressHydrationWarning>
       <body>
         <NuqsAdapter>
-          <Providers>{children}</Providers>
+          <Providers nonce={nonce}>{children}</Providers>
         </NuqsAdapter>
       </body>
     </html>

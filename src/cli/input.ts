@@ -1,5 +1,5 @@
 // Files into rigs and bytes, parsed once at this border.
-import { parseRig, RIG_FILE_LIMIT } from '@/core/formats';
+import { FILE_LIMIT, parseRig } from '@/core/formats';
 import type { Rig } from '@/core/rig';
 import { type Io, Unusable } from './command';
 
@@ -10,8 +10,8 @@ async function bytesOf(io: Io, path: string): Promise<Uint8Array> {
   } catch (error) {
     throw new Unusable(`${nameOf(path)} cannot be read: ${error instanceof Error ? error.message : 'unknown reason'}`);
   }
-  if (bytes.length > RIG_FILE_LIMIT)
-    throw new Unusable(`${nameOf(path)} has more than ${RIG_FILE_LIMIT / 1024 / 1024} MB, the most that is read.`);
+  if (bytes.length > FILE_LIMIT)
+    throw new Unusable(`${nameOf(path)} has more than ${FILE_LIMIT / 1024 / 1024} MB, the most that is read.`);
   return bytes;
 }
 

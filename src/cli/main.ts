@@ -1,7 +1,7 @@
 // The entry of `keen`: the process around it.
 import { createReadStream } from 'node:fs';
 import { writeFile } from 'node:fs/promises';
-import { RIG_FILE_LIMIT } from '@/core/formats';
+import { FILE_LIMIT } from '@/core/formats';
 import { keen } from './keen';
 
 /** A file or standard input, no further than one byte beyond what may be read at all. */
@@ -11,7 +11,7 @@ async function read(path: string): Promise<Uint8Array> {
   for await (const chunk of path === '-' ? process.stdin : createReadStream(path)) {
     chunks.push(chunk);
     size += chunk.length;
-    if (size > RIG_FILE_LIMIT) break;
+    if (size > FILE_LIMIT) break;
   }
   return Buffer.concat(chunks);
 }

@@ -16,5 +16,16 @@ export {
   withSetup,
 } from './session';
 export * from './trace';
-export { burstOf, type Jumps, jumpsOf, type LightAt, type Lights, launchOf, leftOn, lightsOf, valuesOf } from './trials';
+export {
+  burstOf,
+  type Jumps,
+  jumpsOf,
+  type LightAt,
+  type Lights,
+  launchOf,
+  leftOn,
+  lightsOf,
+  sentByOne,
+  valuesOf,
+} from './trials';
 export { effectWords, outcomeWords, showValue } from './words';

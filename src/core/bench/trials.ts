@@ -161,6 +161,25 @@ export function burstOf(index: RigIndex, assignment: Assignment, around: Surroun
   return sentAt === null || arrived === null ? null : arrived - sentAt;
 }
 
+/**
+ * What one gesture of an assignment sends, from the place where it stands, with times in milliseconds from the first message on; what
+ * opens its layer is among it. Null where it cannot be played. SysEx stands in the table of `around`.
+ */
+export function sentByOne(
+  index: RigIndex,
+  assignment: Assignment,
+  around: Surroundings,
+): readonly { readonly atMs: number; readonly word: number }[] | null {
+  const stage = stageFor(index, assignment, around);
+  if (!stage) return null;
+  const { trace } = run(stage.chain, start(stage), oneGesture(stage.script), plain);
+  const sent: { atMs: number; word: number }[] = [];
+  for (let i = 0; i < trace.kind.length; i++)
+    if (trace.kind[i] === SENT && trace.c[i] === 0) sent.push({ atMs: trace.t[i] ?? 0, word: trace.a[i] ?? 0 });
+  const first = sent[0]?.atMs ?? 0;
+  return sent.map(({ atMs, word }) => ({ atMs: atMs - first, word }));
+}
+
 /** The script up to the second time that the finger goes down after a pause: one gesture. */
 function oneGesture(script: readonly ScriptEvent[]): readonly ScriptEvent[] {
   const end = script.findIndex((e, i) => i > 0 && e.atMs - (script[i - 1]?.atMs ?? 0) > PAUSE_MS && e.do === 'press');

@@ -19,17 +19,21 @@ export function programmedEdit(index: RigIndex, lines: readonly ProgrammedLine[]
   let order = nextOrder(index.rig.assignments);
   let landingOrder = nextOrder(index.rig.landings);
   const known = new Set(index.rig.landings.map((l) => `${addressKey(l.address)} ${l.parameterId}`));
-  const edits = lines.flatMap((line): Edit[] => {
-    const { parameter } = line;
-    const assignment: Assignment = {
-      id: newId(),
-      order: order++,
-      controlId: line.controlId,
-      bank: line.bank,
+  const made = new Map<string, Assignment>();
+  const landings: Edit[] = [];
+  for (const { controlId, bank, gesture, message, behaviour, parameter } of lines) {
+    const place = `${controlId} ${bank} ${gesture.type}`;
+    const before = made.get(place);
+    const meant = [...(before?.actions.flatMap((a) => (a.type === 'send' ? a.meant : [])) ?? []), parameter.id];
+    made.set(place, {
+      id: before?.id ?? newId(),
+      order: before?.order ?? order++,
+      controlId,
+      bank,
       page: null,
       layerId: null,
-      gesture: line.gesture,
-      actions: [{ type: 'send', message: line.message, behaviour: line.behaviour, pinned: true, meant: [parameter.id] }],
+      gesture,
+      actions: [{ type: 'send', message, behaviour, pinned: true, meant }],
       textShort: '',
       textLong: '',
       colour: '',
@@ -40,14 +44,16 @@ export function programmedEdit(index: RigIndex, lines: readonly ProgrammedLine[]
       why: 'taken over as it was programmed',
       replaced: '',
       note: '',
-    };
-    const key = `${addressKey(line.message)} ${parameter.id}`;
-    if (known.has(key)) return [insert('assignments', assignment)];
+    });
+    const key = `${addressKey(message)} ${parameter.id}`;
+    if (known.has(key)) continue;
     known.add(key);
     const target = index.targets.get(parameter.targetId);
     const mode = target?.reception.modes.includes('absolute') === false ? (target.reception.modes[0] ?? 'absolute') : 'absolute';
-    const landing = { ...defaultLanding(newId(), landingOrder++, line.message, null, parameter, mode), entered: { at } };
-    return [insert('assignments', assignment), insert('landings', landing)];
-  });
+    landings.push(
+      insert('landings', { ...defaultLanding(newId(), landingOrder++, message, null, parameter, mode), entered: { at } }),
+    );
+  }
+  const edits = [...[...made.values()].map((a) => insert('assignments', a)), ...landings];
   return batch(lines.length === 1 ? 'Take over 1 assignment' : `Take over ${lines.length} assignments`, edits);
 }

@@ -77,9 +77,19 @@ function columnOf(heading: string, columns: readonly string[], aliases: Readonly
   return columns.find((c) => c === key) ?? (Object.hasOwn(aliases, key) ? (aliases[key] ?? null) : null);
 }
 
+export type TableFormat = 'csv' | 'tsv';
+
 /**
- * A table as CSV. Cells that a spreadsheet would run as a formula get an apostrophe; a plain negative number is left alone.
+ * A table as CSV or TSV. Cells that a spreadsheet would run as a formula get an apostrophe; a plain negative number is left alone.
  */
-export function writeTable(headings: readonly string[], rows: readonly (readonly string[])[]): string {
-  return `${Papa.unparse([[...headings], ...rows.map((r) => [...r])], { escapeFormulae: /^[=+@\t\r]|^-(?!\d)/, newline: '\n' })}\n`;
+export function writeTable(
+  headings: readonly string[],
+  rows: readonly (readonly string[])[],
+  format: TableFormat = 'csv',
+): string {
+  return `${Papa.unparse([[...headings], ...rows.map((r) => [...r])], {
+    escapeFormulae: /^[=+@\t\r]|^-(?!\d)/,
+    newline: '\n',
+    delimiter: format === 'tsv' ? '\t' : ',',
+  })}\n`;
 }

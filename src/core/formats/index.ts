@@ -1,6 +1,21 @@
-export { type BadLine, readCells, writeCells } from './csv';
-export { type ParameterList, parameterColumns, parseParameters } from './parameters-csv';
-export { type ProgrammedList, parseProgrammed } from './programmed-csv';
-export { type ImportProblem, parseRig, RIG_FILE_LIMIT, rigSchema, writeRig } from './rig-json';
+export {
+  type BundleItem,
+  bundleSchema,
+  type ItemKind,
+  parseFile,
+  profileFileSchema,
+  templateFileSchema,
+  writeBundle,
+  writeProfile,
+  writeTemplate,
+} from './bundle';
+export { type BadLine, readCells, type TableFormat, writeCells } from './csv';
+export { DEPTH_LIMIT, depthOf, FILE_LIMIT, type ImportProblem, readJson } from './json';
+export { type MidiFile, setUpFile, testFile } from './midi-files';
+export { type NameDocument, type NamedMessage, parseMidnam, writeMidnam } from './midnam';
+export { type ParameterList, parameterColumns, parseParameters, type Written, writeParameters } from './parameters-csv';
+export { type ProgrammedList, parseProgrammed, writeProgrammed } from './programmed-csv';
+export { parseRig, RIG_ROW_LIMIT, rigSchema, writeRig } from './rig-json';
 export { writeSheet } from './sheet-csv';
 export { readSmf, SMF_LIMIT, type TimedWord, writeSmf } from './smf';
+export { readSyx, SYX_LIMIT, writeSyx } from './syx';

@@ -1,9 +1,9 @@
 // A list of parameters as text: name, kind, range, unit, scale, steps and, if wanted, group, default, start, tags.
-import { numberOf, parameterKinds, parameterValue, scaleOf, stepsOf } from '../commands';
+import { cellText, numberOf, parameterKinds, parameterValue, scaleOf, stepsOf } from '../commands';
 import type { ProfileParameter } from '../library';
 import { err, ok, type Result } from '../result';
 import { type Parameter, rowSchemas } from '../rig';
-import { type BadLine, type CsvRow, readTable } from './csv';
+import { type BadLine, type CsvRow, readTable, type TableFormat, writeTable } from './csv';
 
 export const parameterColumns = [
   'name',
@@ -19,6 +19,7 @@ export const parameterColumns = [
   'centre',
   'tolerance',
   'role',
+  'note',
 ] as const;
 
 const aliases = { parameter: 'name', type: 'kind', units: 'unit', center: 'centre', values: 'steps' };
@@ -51,9 +52,9 @@ export function parseParameters(text: string): ParameterList {
 }
 
 function draftOf(row: CsvRow): Result<ProfileParameter, string> {
-  const name = row.cell('name');
+  const name = plain(row.cell('name'));
   if (name === '') return err('the name is missing');
-  const steps = stepsOf(row.cell('steps'));
+  const steps = stepsOf(plain(row.cell('steps')));
   const wanted = row.cell('kind').toLowerCase();
   const kind = parameterKinds.find((k) => k === wanted) ?? (wanted === '' ? (steps.length > 0 ? 'stepped' : 'continuous') : null);
   if (kind === null) return err(`“${wanted.slice(0, 40)}” is no kind: continuous, stepped, toggle or trigger`);
@@ -79,9 +80,9 @@ function draftOf(row: CsvRow): Result<ProfileParameter, string> {
     order: 0,
     targetId: 'x',
     name,
-    group: row.cell('group'),
+    group: plain(row.cell('group')),
     kind,
-    unit: row.cell('unit'),
+    unit: plain(row.cell('unit')),
     lowest,
     highest,
     scale: scale.value,
@@ -89,12 +90,12 @@ function draftOf(row: CsvRow): Result<ProfileParameter, string> {
     steps,
     default: standard.value,
     start: start.value,
-    role: row.cell('role'),
+    role: plain(row.cell('role')),
     tags,
     tolerance,
     evidence: [],
     origin: '',
-    note: '',
+    note: plain(row.cell('note')),
   };
   const parsed = rowSchemas.parameters.safeParse(draft);
   if (!parsed.success) {
@@ -112,4 +113,31 @@ function rangeOf(text: string, kind: Parameter['kind'], steps: readonly string[]
   const match = rangePattern.exec(text);
   if (!match) return err(`“${text.slice(0, 40)}” is no range: write it as 20..20000 or −60 to 0`);
   return ok([numberOf(match[1] ?? ''), numberOf(match[2] ?? '')]);
+}
+
+/** Apostrophes that were put before a formula when the list was written go again when it is read. */
+const plain = (cell: string): string => (/^'[=+@-]/.test(cell) ? cell.slice(1) : cell);
+
+export interface Written {
+  readonly text: string;
+  /** What the format cannot say, in words. */
+  readonly losses: readonly string[];
+}
+
+/** Parameters as a table that `parseParameters` reads; what a table cannot say is named. */
+export function writeParameters(parameters: readonly ProfileParameter[], format: TableFormat = 'csv'): Written {
+  const losses: string[] = [];
+  const rows = parameters.map((p) => {
+    if (p.scale.type === 'table') losses.push(`${p.name}: a scale of ${p.scale.values.length} measured values becomes linear`);
+    if (p.steps.some((s) => s.includes('|'))) losses.push(`${p.name}: a step has | in its name`);
+    if (p.evidence.length > 0) losses.push(`${p.name}: what is known of it is left out`);
+    return parameterColumns.map((column) => {
+      if (column === 'range') return p.kind === 'continuous' ? `${p.lowest}..${p.highest}` : '';
+      if (column === 'scale') return p.kind === 'continuous' && p.scale.type !== 'table' ? cellText(p, 'scale') : '';
+      if (column === 'centre') return p.centre === 'linear' ? '' : p.centre;
+      if (column === 'steps') return p.steps.join('|');
+      return cellText(p, column);
+    });
+  });
+  return { text: writeTable(parameterColumns, rows, format), losses };
 }

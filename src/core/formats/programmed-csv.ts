@@ -2,8 +2,9 @@
 import { gestureOf, gesturesOf, type ProgrammedLine } from '../commands';
 import { channelSchema, type Message, parseNote, u7Schema, u14 } from '../midi';
 import { err, ok, type Result } from '../result';
-import type { Behaviour, Control, Controller, Gesture, Parameter, RigIndex } from '../rig';
-import { type BadLine, type CsvRow, readTable } from './csv';
+import { type Behaviour, type Control, type Controller, type Gesture, type Parameter, type RigIndex, sameJson } from '../rig';
+import { type BadLine, type CsvRow, readTable, type TableFormat, writeTable } from './csv';
+import type { Written } from './parameters-csv';
 
 const columns = ['control', 'type', 'channel', 'number', 'values', 'parameter', 'bank', 'gesture'] as const;
 const aliases = {
@@ -30,7 +31,7 @@ export function parseProgrammed(index: RigIndex, controller: Controller, text: s
   const { rows, bad } = readTable(text, columns, aliases);
   const good: ProgrammedLine[] = [];
   const problems: BadLine[] = [...bad];
-  const places = new Set<string>();
+  const places = new Map<string, ProgrammedLine>();
   for (const row of rows) {
     const line = lineOf(index, controller, row);
     if (!line.ok) {
@@ -42,15 +43,22 @@ export function parseProgrammed(index: RigIndex, controller: Controller, text: s
       (a) => a.layerId === null && a.bank === line.value.bank && a.gesture.type === line.value.gesture.type,
     );
     if (taken) problems.push({ line: row.line, reason: 'this control already has a function there: clear it first' });
-    else if (places.has(place))
+    else if (!joins(places.get(place), line.value))
       problems.push({ line: row.line, reason: 'this control stands here twice with the same gesture and bank' });
     else {
-      places.add(place);
+      places.set(place, line.value);
       good.push(line.value);
     }
   }
   return { good, bad: problems.sort((a, b) => a.line - b.line) };
 }
+
+/** One message may move several parameters: a line for each, alike in all else. */
+const joins = (before: ProgrammedLine | undefined, line: ProgrammedLine): boolean =>
+  before === undefined ||
+  (sameJson(before.message, line.message) &&
+    sameJson(before.behaviour, line.behaviour) &&
+    before.parameter.id !== line.parameter.id);
 
 function lineOf(index: RigIndex, controller: Controller, row: CsvRow): Result<ProgrammedLine, string> {
   const controls = index.controlsOf.get(controller.id) ?? [];
@@ -149,4 +157,65 @@ function behaviourOf(text: string, gesture: Gesture, type: Message['type']): Res
   if (text.includes('/')) return ok({ type: 'latching', first: u14(a), second: u14(b) });
   if (/held|,|;|then/.test(text)) return ok({ type: 'momentary', down: u14(a), up: u14(b) });
   return err(`“${text.slice(0, 40)}” is not clear: 127/0 alternates, 127 held 0 is on press and release`);
+}
+
+/** What the values of a send are called in a list; null for what a list cannot say. */
+function listed(behaviour: Behaviour): string | null {
+  switch (behaviour.type) {
+    case 'range':
+      return `${behaviour.from}..${behaviour.to}`;
+    case 'latching':
+      return `${behaviour.first}/${behaviour.second}`;
+    case 'momentary':
+      return `${behaviour.down} held ${behaviour.up}`;
+    case 'fixed':
+      return String(behaviour.value);
+    default:
+      return null;
+  }
+}
+
+/**
+ * What a controller is planned to send, as a list that `parseProgrammed` reads: numbers as that controller shows them. One line for each
+ * parameter that a send is there for; what a list cannot say is named and left out.
+ */
+export function writeProgrammed(index: RigIndex, controller: Controller, format: TableFormat = 'csv'): Written {
+  const losses: string[] = [];
+  const { shows } = controller.firmware;
+  const rows = (index.controlsOf.get(controller.id) ?? []).flatMap((control) =>
+    (index.assignmentsOf.get(control.id) ?? []).flatMap((assignment) => {
+      const where = `${control.name} ${assignment.gesture.type}`;
+      const [action, more] = assignment.actions;
+      if (assignment.layerId !== null || assignment.page !== null) losses.push(`${where}: layers and pages are left out`);
+      else if (action?.type !== 'send' || more) losses.push(`${where}: only a single message can be listed`);
+      else if (assignment.gesture.type === 'chord') losses.push(`${where}: chords are left out`);
+      else {
+        const { message, behaviour } = action;
+        const values = listed(behaviour);
+        if ((message.type !== 'cc' && message.type !== 'note' && message.type !== 'program') || values === null) {
+          losses.push(`${where}: ${message.type} or ${behaviour.type} cannot be listed`);
+          return [];
+        }
+        if (message.type === 'program' && message.bank !== null) losses.push(`${where}: the bank before the program is left out`);
+        const bank = assignment.bank === null ? '' : (controller.bankNames[assignment.bank - 1] ?? String(assignment.bank));
+        const number = message.number + (message.type === 'program' ? shows.programBase : 0);
+        return action.meant.map((id) => {
+          const parameter = index.parameters.get(id);
+          const target = index.targets.get(parameter?.targetId ?? '');
+          return [
+            control.name,
+            message.type,
+            String(message.channel - 1 + shows.channelBase),
+            String(number),
+            values,
+            `${target?.name ?? '?'}: ${parameter?.name ?? '?'}`,
+            bank,
+            assignment.gesture.type,
+          ];
+        });
+      }
+      return [];
+    }),
+  );
+  return { text: writeTable(columns, rows, format), losses };
 }

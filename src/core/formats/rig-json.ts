@@ -2,19 +2,12 @@
 import * as z from 'zod';
 import { err, ok, type Result } from '../result';
 import { byOrder, firstBroken, headSchema, type Rig, rowSchemas, type TableName, tableNames } from '../rig';
+import { type ImportProblem, readJson } from './json';
 
 export const RIG_FORMAT = 'keen-dial/rig';
 export const RIG_FORMAT_VERSION = 3;
-/** Largest file that is read, in bytes. */
-export const RIG_FILE_LIMIT = 20 * 1024 * 1024;
 /** Most rows in one rig. */
 export const RIG_ROW_LIMIT = 50_000;
-
-export interface ImportProblem {
-  /** Where in the file, as a person would point at it. */
-  readonly place: string;
-  readonly message: string;
-}
 
 const envelope = z.looseObject({ format: z.literal(RIG_FORMAT), formatVersion: z.number().int().min(1) });
 
@@ -39,9 +32,12 @@ const tableShape = {
 export const rigSchema: z.ZodType<Rig> = headSchema.extend(tableShape);
 
 /** The rig as a file: two spaces of indent, so that it can be compared line by line under version control. */
-export function writeRig(rig: Rig): string {
+export const writeRig = (rig: Rig): string => `${JSON.stringify(rigFile(rig), null, 2)}\n`;
+
+/** The rig as it stands in a file. */
+export function rigFile(rig: Rig): object {
   const { id, name, notes, preferences, ...tables } = rig;
-  return `${JSON.stringify({ format: RIG_FORMAT, formatVersion: RIG_FORMAT_VERSION, id, name, notes, preferences, ...tables }, null, 2)}\n`;
+  return { format: RIG_FORMAT, formatVersion: RIG_FORMAT_VERSION, id, name, notes, preferences, ...tables };
 }
 
 /**
@@ -49,15 +45,13 @@ export function writeRig(rig: Rig): string {
  * an identifier used twice, and a reference to nothing — each time naming the place. Never returns half a rig.
  */
 export function parseRig(text: string): Result<Rig, readonly ImportProblem[]> {
+  const json = readJson(text);
+  return json.ok ? rigOf(json.value) : json;
+}
+
+/** As `parseRig`, from JSON that is parsed already: a rig inside of another file. */
+export function rigOf(raw: unknown): Result<Rig, readonly ImportProblem[]> {
   const refuse = (place: string, message: string) => err([{ place, message }]);
-  if (text.length > RIG_FILE_LIMIT)
-    return refuse('the file', `It has more than ${RIG_FILE_LIMIT / 1024 / 1024} MB, the most that is read.`);
-  let raw: unknown;
-  try {
-    raw = JSON.parse(text);
-  } catch (error) {
-    return refuse('the file', `It is not JSON: ${error instanceof Error ? error.message.slice(0, 200) : 'it cannot be read'}.`);
-  }
   const outer = envelope.safeParse(raw);
   if (!outer.success)
     return refuse('format', `This is not a rig file: it should begin with "format": "${RIG_FORMAT}" and a formatVersion.`);

@@ -1,8 +1,9 @@
 // The sheet as CSV: one table for both sides, so that it can be sorted and filtered in a spreadsheet.
 import type { Sheet } from '../sheets';
-import { writeTable } from './csv';
+import { type TableFormat, writeTable } from './csv';
 
-export function writeSheet(sheet: Sheet): string {
+/** The sheet as a table; `format` is comma or tab separated. */
+export function writeSheet(sheet: Sheet, format: TableFormat = 'csv'): string {
   const hardware = sheet.controllers.flatMap(({ controller, lines }) =>
     lines.map((l) => [
       'controller',
@@ -48,5 +49,6 @@ export function writeSheet(sheet: Sheet): string {
       'entered',
     ],
     [...hardware, ...software],
+    format,
   );
 }

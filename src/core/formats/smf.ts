@@ -9,6 +9,12 @@ export interface TimedWord {
   readonly word: Word;
 }
 
+/** A text at a time in milliseconds. */
+export interface Marker {
+  readonly atMs: number;
+  readonly text: string;
+}
+
 /** Largest file that is read, in bytes, and most messages. */
 export const SMF_LIMIT = 4 * 1024 * 1024;
 export const SMF_MESSAGES = 200_000;
@@ -18,12 +24,26 @@ const TICKS = 500;
 
 /**
  * Writes messages as a file of format 0, one tick a millisecond, in the order of their times. SysEx is found in the table; system
- * real-time messages have no place in a file and are left out.
+ * real-time messages have no place in a file and are left out. Markers (meta event 06) stand before what is sent at their time.
  */
-export function writeSmf(messages: readonly TimedWord[], sysex: SysexTable['bytes']): Uint8Array {
+export function writeSmf(
+  messages: readonly TimedWord[],
+  sysex: SysexTable['bytes'],
+  markers: readonly Marker[] = [],
+): Uint8Array {
   const track: number[] = [0, 0xff, 0x51, 3, 0x07, 0xa1, 0x20];
   let now = 0;
+  let nextMarker = 0;
+  const mark = (until: number): void => {
+    for (let m = markers[nextMarker]; m && m.atMs <= until; m = markers[++nextMarker]) {
+      const tick = Math.max(now, Math.round(m.atMs));
+      const bytes = [...new TextEncoder().encode(m.text.slice(0, 200))];
+      track.push(...variable(tick - now), 0xff, 0x06, ...variable(bytes.length), ...bytes);
+      now = tick;
+    }
+  };
   for (const { atMs, word } of messages) {
+    mark(atMs);
     const bytes = wordBytes(word, sysex);
     const status = bytes[0] ?? 0;
     if (status > 0xf0) continue;
@@ -33,6 +53,7 @@ export function writeSmf(messages: readonly TimedWord[], sysex: SysexTable['byte
     if (status === 0xf0) track.push(0xf0, ...variable(bytes.length - 1), ...bytes.slice(1));
     else for (const byte of bytes) track.push(byte);
   }
+  mark(Number.POSITIVE_INFINITY);
   track.push(0, 0xff, 0x2f, 0);
   return Uint8Array.from(
     [...text('MThd'), 0, 0, 0, 6, 0, 0, 0, 1, TICKS >> 8, TICKS & 255, ...text('MTrk'), ...long(track.length)].concat(track),

@@ -1,5 +1,6 @@
 export { type ProfileParameter, profileOf, profileRig, type TargetProfile, unitProfile } from './profile';
 export { targetProfiles } from './profiles';
 export { minimumOf, rigTemplate, type TemplateNumbers } from './rig-template';
+export { asProfile, asTemplate, brokenProfile, brokenTemplate, profileSchema, templateSchema } from './schema';
 export { type ControllerTemplate, summaryOf, type TemplateCounter, templateOf, templateRig, unitTemplate } from './template';
 export { controllerTemplates } from './templates';

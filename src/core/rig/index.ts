@@ -34,6 +34,7 @@ export {
   type Counter,
   type Evidence,
   emptyRig,
+  entryFields,
   type Firmware,
   type Gesture,
   type GestureType,

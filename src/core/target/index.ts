@@ -1,4 +1,5 @@
 export { feedbackOf } from './feedback';
+export { makeHear } from './hear';
 export { meaningsOf, type ValueFor, valueFor } from './meaning';
 export { compileTargets, type Ear, type TargetProgram, type Tempo, type Unit, usualTempo } from './program';
 export {

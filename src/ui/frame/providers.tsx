@@ -4,9 +4,9 @@ import type { ReactNode } from 'react';
 import { Toaster } from 'sonner';
 
 /** What every screen stands in: light or dark, toasts. */
-export function Providers({ children }: { readonly children: ReactNode }) {
+export function Providers({ nonce, children }: { readonly nonce: string; readonly children: ReactNode }) {
   return (
-    <ThemeProvider attribute="class" defaultTheme="system" disableTransitionOnChange>
+    <ThemeProvider nonce={nonce} attribute="class" defaultTheme="system" disableTransitionOnChange>
       {children}
       <Toaster
         position="bottom-center"

@@ -122,19 +122,21 @@ export const controlSchema = z.object({
 });
 export type Control = z.infer<typeof controlSchema>;
 
+/** The fields of a counter, without the rules between them. */
+export const counterFields = z.object({
+  id: idSchema,
+  order: orderSchema,
+  controllerId: idSchema,
+  name: nameSchema,
+  from: z.number().int().min(0).max(16383),
+  to: z.number().int().min(0).max(16383),
+  step: z.number().int().min(-16383).max(16383),
+  atEnd: z.enum(['wrap', 'stop']),
+  start: z.number().int().min(0).max(16383),
+});
+
 /** A shared counter of a controller: it moves by `step`, then sends; it wraps modulo its span or stops at its ends. */
-export const counterSchema = z
-  .object({
-    id: idSchema,
-    order: orderSchema,
-    controllerId: idSchema,
-    name: nameSchema,
-    from: z.number().int().min(0).max(16383),
-    to: z.number().int().min(0).max(16383),
-    step: z.number().int().min(-16383).max(16383),
-    atEnd: z.enum(['wrap', 'stop']),
-    start: z.number().int().min(0).max(16383),
-  })
+export const counterSchema = counterFields
   .refine((c) => c.from < c.to, { message: 'a counter counts from a lower to a higher number', path: ['to'] })
   .refine((c) => c.start >= c.from && c.start <= c.to, { message: 'a counter starts inside its span', path: ['start'] })
   .refine((c) => c.step !== 0, { message: 'a counter moves by at least 1', path: ['step'] });

@@ -22,6 +22,7 @@ export type {
 export {
   type AnyRow,
   emptyRig,
+  entryFields,
   type Head,
   headSchema,
   type Preferences,

@@ -2,9 +2,9 @@
 import * as z from 'zod';
 import { assignmentSchema, landingSchema, layerSchema, wireSchema } from './assignment';
 import { idSchema, nameSchema, noteSchema } from './common';
-import { controllerSchema, controlSchema, counterSchema } from './controller';
+import { controllerSchema, controlSchema, counterFields, counterSchema } from './controller';
 import { acceptedSchema, sceneSchema, scriptSchema, searchSchema, songSchema } from './show';
-import { parameterSchema, targetSchema } from './target';
+import { parameterFields, parameterSchema, targetSchema } from './target';
 
 export const preferencesSchema = z.object({
   school: z.enum(['undefined-first', 'from-119-down', 'counting-runs', 'notes-for-switches', 'standard-meanings']),
@@ -29,6 +29,15 @@ export const rowSchemas = {
   scripts: scriptSchema,
   accepted: acceptedSchema,
   searches: searchSchema,
+} as const;
+
+/** The plain fields of what library entries are made of: for schemas that leave some of them out. */
+export const entryFields = {
+  controller: controllerSchema,
+  control: controlSchema,
+  counter: counterFields,
+  target: targetSchema,
+  parameter: parameterFields,
 } as const;
 
 export type TableName = keyof typeof rowSchemas;

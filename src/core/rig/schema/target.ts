@@ -68,35 +68,37 @@ export const targetSchema = z.object({
 });
 export type Target = z.infer<typeof targetSchema>;
 
+/** The fields of a parameter, without the rules between them. */
+export const parameterFields = z.object({
+  id: idSchema,
+  order: orderSchema,
+  targetId: idSchema,
+  name: nameSchema,
+  group: shortTextSchema,
+  kind: z.enum(['continuous', 'stepped', 'toggle', 'trigger']),
+  unit: z.string().max(20),
+  lowest: z.number().finite(),
+  highest: z.number().finite(),
+  scale: scaleSchema,
+  centre: z.enum(['linear', 'at64']),
+  steps: z.array(z.string().max(60)).max(1024),
+  default: z.number().finite(),
+  start: z.number().finite(),
+  role: z.string().max(40),
+  tags: z.array(z.enum(['loudness', 'feedback', 'hazard', 'panic', 'urgent'])),
+  tolerance: z.number().positive().nullable(),
+  /** By the field of the parameter that states the fact. */
+  evidence: evidenceListSchema,
+  /** The id of this parameter in the library entry that it was copied from; empty for none. */
+  origin: z.string().max(40).default(''),
+  note: noteSchema,
+});
+
 /**
  * A parameter. Values are in its unit; a stepped parameter counts its steps from 0, a toggle is 0 or 1, a trigger counts
  * how often it fired.
  */
-export const parameterSchema = z
-  .object({
-    id: idSchema,
-    order: orderSchema,
-    targetId: idSchema,
-    name: nameSchema,
-    group: shortTextSchema,
-    kind: z.enum(['continuous', 'stepped', 'toggle', 'trigger']),
-    unit: z.string().max(20),
-    lowest: z.number().finite(),
-    highest: z.number().finite(),
-    scale: scaleSchema,
-    centre: z.enum(['linear', 'at64']),
-    steps: z.array(z.string().max(60)).max(1024),
-    default: z.number().finite(),
-    start: z.number().finite(),
-    role: z.string().max(40),
-    tags: z.array(z.enum(['loudness', 'feedback', 'hazard', 'panic', 'urgent'])),
-    tolerance: z.number().positive().nullable(),
-    /** By the field of the parameter that states the fact. */
-    evidence: evidenceListSchema,
-    /** The id of this parameter in the library entry that it was copied from; empty for none. */
-    origin: z.string().max(40).default(''),
-    note: noteSchema,
-  })
+export const parameterSchema = parameterFields
   .refine((p) => p.lowest < p.highest, { message: 'the lowest value lies below the highest', path: ['highest'] })
   .refine((p) => p.start >= p.lowest && p.start <= p.highest, {
     message: 'the start value lies inside the range',

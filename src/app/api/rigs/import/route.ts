@@ -1,19 +1,14 @@
-import { parseRig, RIG_FILE_LIMIT } from '@/core/formats';
+import { FILE_LIMIT, parseRig } from '@/core/formats';
 import { database } from '@/server/database/connection';
 import { addRig } from '@/server/rigs/rigs';
 
 /** Takes a rig file and adds it as a new rig. All of it or nothing: problems come back with their place in the file. */
 export async function POST(request: Request): Promise<Response> {
-  const origin = request.headers.get('origin');
-  if (origin !== null && new URL(origin).host !== request.headers.get('host')) {
-    return Response.json({ problems: [{ place: 'the request', message: 'It comes from another site.' }] }, { status: 403 });
-  }
   const length = Number(request.headers.get('content-length') ?? '0');
-  if (length > RIG_FILE_LIMIT)
-    return refuse(413, 'the file', `It has more than ${RIG_FILE_LIMIT / 1024 / 1024} MB, the most that is read.`);
-  const text = await limited(request, RIG_FILE_LIMIT);
-  if (text === null)
-    return refuse(413, 'the file', `It has more than ${RIG_FILE_LIMIT / 1024 / 1024} MB, the most that is read.`);
+  if (length > FILE_LIMIT)
+    return refuse(413, 'the file', `It has more than ${FILE_LIMIT / 1024 / 1024} MB, the most that is read.`);
+  const text = await limited(request, FILE_LIMIT);
+  if (text === null) return refuse(413, 'the file', `It has more than ${FILE_LIMIT / 1024 / 1024} MB, the most that is read.`);
   const parsed = parseRig(text);
   if (!parsed.ok) return Response.json({ problems: parsed.error }, { status: 422 });
   const id = await addRig(await database(), parsed.value);

@@ -1,0 +1,188 @@
+// Files of the library: a template, a profile, or a bundle of many with rigs among them. Each is read whole or not at all, item by item named.
+import * as z from 'zod';
+import {
+  asProfile,
+  asTemplate,
+  brokenProfile,
+  brokenTemplate,
+  type ControllerTemplate,
+  profileRig,
+  profileSchema,
+  type TargetProfile,
+  templateRig,
+  templateSchema,
+} from '../library';
+import { err, ok, type Result } from '../result';
+import { nameSchema, type Rig, tableNames } from '../rig';
+import { type ImportProblem, readJson } from './json';
+import { RIG_FORMAT, RIG_ROW_LIMIT, rigFile, rigOf } from './rig-json';
+
+const TEMPLATE_FORMAT = 'keen-dial/template';
+const PROFILE_FORMAT = 'keen-dial/profile';
+const BUNDLE_FORMAT = 'keen-dial/bundle';
+const VERSION = 1;
+
+export type ItemKind = 'controller-template' | 'target-profile' | 'rig-template' | 'rig';
+
+/** One thing out of a file, ready to be added: entries of the library are small rigs. */
+export interface BundleItem {
+  readonly kind: ItemKind;
+  readonly name: string;
+  readonly summary: string;
+  readonly rig: Rig;
+  /** Of a rig template: whether its numbers are kept or dealt anew. */
+  readonly numbers: 'kept' | 'anew';
+}
+
+const head = <F extends string>(format: F) => ({
+  format: z.literal(format),
+  formatVersion: z.number().int().min(1).max(VERSION),
+});
+
+export const templateFileSchema = z.object({ ...head(TEMPLATE_FORMAT), template: templateSchema });
+export const profileFileSchema = z.object({ ...head(PROFILE_FORMAT), profile: profileSchema });
+/** Rigs inside are whole rig files, with their own format and version. */
+export const bundleSchema = z.object({
+  ...head(BUNDLE_FORMAT),
+  name: nameSchema,
+  templates: z.array(templateSchema).max(2000),
+  profiles: z.array(profileSchema).max(2000),
+  rigTemplates: z
+    .array(z.object({ numbers: z.enum(['kept', 'anew']), rig: z.looseObject({ format: z.literal(RIG_FORMAT) }) }))
+    .max(500),
+  rigs: z.array(z.looseObject({ format: z.literal(RIG_FORMAT) })).max(500),
+});
+
+const text = (file: object): string => `${JSON.stringify(file, null, 2)}\n`;
+
+export const writeTemplate = (template: ControllerTemplate): string =>
+  text({ format: TEMPLATE_FORMAT, formatVersion: VERSION, template });
+export const writeProfile = (profile: TargetProfile): string => text({ format: PROFILE_FORMAT, formatVersion: VERSION, profile });
+
+export function writeBundle(bundle: {
+  readonly name: string;
+  readonly templates: readonly ControllerTemplate[];
+  readonly profiles: readonly TargetProfile[];
+  readonly rigTemplates: readonly { readonly numbers: 'kept' | 'anew'; readonly rig: Rig }[];
+  readonly rigs: readonly Rig[];
+}): string {
+  const { name, templates, profiles, rigTemplates, rigs } = bundle;
+  return text({
+    format: BUNDLE_FORMAT,
+    formatVersion: VERSION,
+    name,
+    templates,
+    profiles,
+    rigTemplates: rigTemplates.map(({ numbers, rig }) => ({ numbers, rig: rigFile(rig) })),
+    rigs: rigs.map(rigFile),
+  });
+}
+
+const outer = z.looseObject({ format: z.string(), formatVersion: z.number() });
+
+/**
+ * Reads any of the JSON files of this program: a rig, a template, a profile, a bundle. Refuses what is too large or nested too deeply, what
+ * has another format or a newer version, and whatever a schema refuses, each with its place; never returns a part of a file.
+ */
+export function parseFile(raw: string): Result<readonly BundleItem[], readonly ImportProblem[]> {
+  const json = readJson(raw);
+  if (!json.ok) return json;
+  const envelope = outer.safeParse(json.value);
+  const unknown = `This is no file of Keen Dial: it should begin with "format": "${RIG_FORMAT}", "${TEMPLATE_FORMAT}", "${PROFILE_FORMAT}" or "${BUNDLE_FORMAT}".`;
+  if (!envelope.success) return err([{ place: 'format', message: unknown }]);
+  const { format, formatVersion } = envelope.data;
+  if (format !== RIG_FORMAT && formatVersion > VERSION)
+    return err([
+      {
+        place: 'formatVersion',
+        message: `The file has format ${formatVersion}, and this version reads up to ${VERSION}. Open it with a newer Keen Dial.`,
+      },
+    ]);
+  switch (format) {
+    case RIG_FORMAT: {
+      const rig = rigOf(json.value);
+      return rig.ok ? ok([rigItem(rig.value, 'rig')]) : rig;
+    }
+    case TEMPLATE_FORMAT: {
+      const file = templateFileSchema.safeParse(json.value);
+      if (!file.success) return err(problemsOf(file.error));
+      const item = templateItem(file.data.template, 'template');
+      return item.ok ? ok([item.value]) : item;
+    }
+    case PROFILE_FORMAT: {
+      const file = profileFileSchema.safeParse(json.value);
+      if (!file.success) return err(problemsOf(file.error));
+      const item = profileItem(file.data.profile, 'profile');
+      return item.ok ? ok([item.value]) : item;
+    }
+    case BUNDLE_FORMAT: {
+      const file = bundleSchema.safeParse(json.value);
+      return file.success ? bundleItems(file.data) : err(problemsOf(file.error));
+    }
+    default:
+      return err([{ place: 'format', message: unknown }]);
+  }
+}
+
+function bundleItems(bundle: z.infer<typeof bundleSchema>): Result<readonly BundleItem[], readonly ImportProblem[]> {
+  const items: BundleItem[] = [];
+  const problems: ImportProblem[] = [];
+  const take = (item: Result<BundleItem, readonly ImportProblem[]>): void => {
+    if (item.ok) items.push(item.value);
+    else problems.push(...item.error);
+  };
+  bundle.templates.forEach((t, i) => void take(templateItem(t, `templates, item ${i + 1}`)));
+  bundle.profiles.forEach((p, i) => void take(profileItem(p, `profiles, item ${i + 1}`)));
+  const rigItems = (raw: unknown, place: string, numbers: 'kept' | 'anew' | null): void => {
+    const rig = rigOf(raw);
+    if (rig.ok) items.push(rigItem(rig.value, numbers === null ? 'rig' : 'rig-template', numbers ?? 'kept'));
+    else problems.push(...rig.error.map((p) => ({ ...p, place: `${place}, ${p.place}` })));
+  };
+  bundle.rigTemplates.forEach((t, i) => void rigItems(t.rig, `rigTemplates, item ${i + 1}`, t.numbers));
+  bundle.rigs.forEach((r, i) => void rigItems(r, `rigs, item ${i + 1}`, null));
+  if (problems.length > 0) return err(problems.slice(0, 20));
+  const rows = items.reduce((n, item) => n + tableNames.reduce((m, table) => m + item.rig[table].length, 0), 0);
+  return rows > RIG_ROW_LIMIT
+    ? err([{ place: 'the file', message: `It has ${rows} rows; ${RIG_ROW_LIMIT} are the most that is read.` }])
+    : ok(items);
+}
+
+/** A fresh identifier is given when it is written; until then the rig is called so. */
+const UNNAMED = 'imported';
+
+function templateItem(parsed: z.infer<typeof templateSchema>, place: string): Result<BundleItem, readonly ImportProblem[]> {
+  const broken = brokenTemplate(parsed);
+  if (broken !== null) return err([{ place: `${place} (${parsed.name})`, message: broken }]);
+  const template = asTemplate(parsed);
+  return ok({
+    kind: 'controller-template',
+    name: parsed.name,
+    summary: parsed.summary,
+    rig: templateRig(template, UNNAMED),
+    numbers: 'kept',
+  });
+}
+
+function profileItem(parsed: z.infer<typeof profileSchema>, place: string): Result<BundleItem, readonly ImportProblem[]> {
+  const broken = brokenProfile(parsed);
+  if (broken !== null) return err([{ place: `${place} (${parsed.name})`, message: broken }]);
+  const profile = asProfile(parsed);
+  return ok({
+    kind: 'target-profile',
+    name: parsed.name,
+    summary: parsed.summary,
+    rig: profileRig(profile, UNNAMED),
+    numbers: 'kept',
+  });
+}
+
+const rigItem = (rig: Rig, kind: 'rig' | 'rig-template', numbers: 'kept' | 'anew' = 'kept'): BundleItem => ({
+  kind,
+  name: rig.name,
+  summary: `${rig.controllers.length} ${rig.controllers.length === 1 ? 'controller' : 'controllers'}, ${rig.targets.length} ${rig.targets.length === 1 ? 'target' : 'targets'}, ${rig.assignments.length} functions`,
+  rig,
+  numbers,
+});
+
+const problemsOf = (error: z.ZodError): readonly ImportProblem[] =>
+  error.issues.slice(0, 20).map((issue) => ({ place: issue.path.map(String).join(', ') || 'the file', message: issue.message }));

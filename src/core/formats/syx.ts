@@ -1,0 +1,43 @@
+// SysEx files (.syx): messages from F0 to F7, one after the other, as raw bytes (MIDI 1.0, "System Exclusive").
+import { type SysexTable, sysexWord, withSysex } from '../midi';
+import { err, ok, type Result } from '../result';
+import type { TimedWord } from './smf';
+
+/** Largest file that is read, in bytes, and most messages. */
+export const SYX_LIMIT = 4 * 1024 * 1024;
+const SYX_MESSAGES = 20_000;
+/** Milliseconds between two messages when they are played: slow hardware needs a pause to store one. Common practice, no source. */
+const STEP_MS = 50;
+
+/**
+ * Reads the SysEx messages of a file, 50 ms apart. Refuses a file that begins with anything else, a message that never ends, a status
+ * byte inside of one, and what is above the limits.
+ */
+export function readSyx(
+  file: Uint8Array,
+  sysex: SysexTable,
+): Result<{ readonly messages: readonly TimedWord[]; readonly sysex: SysexTable }, string> {
+  if (file.length > SYX_LIMIT) return err(`The file has more than ${SYX_LIMIT / 1024 / 1024} MB, the most that is read.`);
+  const messages: TimedWord[] = [];
+  let table = sysex;
+  let at = 0;
+  while (at < file.length) {
+    if (file[at] !== 0xf0) return err(`At byte ${at + 1} there is no SysEx message: it begins with F0.`);
+    const end = file.indexOf(0xf7, at);
+    if (end < 0) return err(`The message at byte ${at + 1} never ends.`);
+    const bytes = Array.from(file.subarray(at + 1, end));
+    const status = bytes.findIndex((b) => b > 127);
+    if (status >= 0) return err(`At byte ${at + 2 + status} another message begins inside of a SysEx message.`);
+    if (messages.length >= SYX_MESSAGES)
+      return err(`The file has more than ${SYX_MESSAGES.toLocaleString('en-GB')} messages, the most that is read.`);
+    const put = withSysex(table, bytes);
+    table = put.table;
+    messages.push({ atMs: messages.length * STEP_MS, word: sysexWord(put.place) });
+    at = end + 1;
+  }
+  return messages.length === 0 ? err('The file is empty.') : ok({ messages, sysex: table });
+}
+
+/** The inverse of `readSyx`. */
+export const writeSyx = (messages: readonly (readonly number[])[]): Uint8Array =>
+  Uint8Array.from(messages.flatMap((bytes) => [0xf0, ...bytes, 0xf7]));
