@@ -5,7 +5,7 @@ import type { Rig } from '@/core/rig';
 export interface Io {
   /** Bytes of a file by its path, or of standard input for `-`; throws what the system says where it cannot be read. */
   readonly read: (path: string) => Promise<Uint8Array>;
-  readonly write: (path: string, text: string) => Promise<void>;
+  readonly write: (path: string, content: string | Uint8Array) => Promise<void>;
   readonly out: (text: string) => void;
   readonly err: (text: string) => void;
 }

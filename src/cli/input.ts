@@ -17,9 +17,12 @@ async function bytesOf(io: Io, path: string): Promise<Uint8Array> {
 
 const nameOf = (path: string): string => (path === '-' ? 'standard input' : path);
 
+/** A file or standard input as text. */
+export const readText = async (io: Io, path: string): Promise<string> => new TextDecoder().decode(await bytesOf(io, path));
+
 /** A rig from a file or standard input. */
 export async function readRig(io: Io, path: string): Promise<Rig> {
-  const parsed = parseRig(new TextDecoder().decode(await bytesOf(io, path)));
+  const parsed = parseRig(await readText(io, path));
   if (parsed.ok) return parsed.value;
   const lines = parsed.error.slice(0, 5).map((p) => `  ${p.place}: ${p.message}`);
   throw new Unusable([`${nameOf(path)} is no rig that can be used.`, ...lines].join('\n'));

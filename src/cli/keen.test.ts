@@ -4,7 +4,7 @@ import { existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'no
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { describe, expect, it } from 'vitest';
-import { parseRig, writeRig } from '@/core/formats';
+import { parseFile, parseRig, writeRig } from '@/core/formats';
 import { withNumber } from '@/core/midi';
 import { emptyRig, type Rig } from '@/core/rig';
 import { lanternHour } from '@/demo/lantern-hour';
@@ -49,13 +49,16 @@ const files: Readonly<Record<string, string | Uint8Array>> = {
   'other.json': '{ "format": "something-else", "formatVersion": 1 }',
   'hex.txt': 'B4 68 7f, 00\n',
   'bad.txt': 'B4 6X',
+  'parameters.csv': 'name,kind,range,unit\nMix,continuous,0..100,%\nFreeze,toggle\n',
+  'names.midnam':
+    '<MIDINameDocument><ControlNameList Name="C"><Control Type="7bit" Number="7" Name="Volume"/></ControlNameList></MIDINameDocument>',
   'dump.syx': Uint8Array.from([0xf0, 0x7d, 1, 2, 0xf7, 0x90, 60]),
 };
 
 async function call(...args: string[]) {
   const out: string[] = [];
   const err: string[] = [];
-  const written = new Map<string, string>();
+  const written = new Map<string, string | Uint8Array>();
   const io: Io = {
     read: async (path) => {
       const file = files[path === '-' ? 'demo.json' : path];
@@ -97,7 +100,7 @@ describe('keen plan', () => {
   });
   it('writes a rig that has no clash', async () => {
     const { written } = await call('plan', '--out', 'planned.json', 'demo.json');
-    const planned = parseRig(written.get('planned.json') ?? '');
+    const planned = parseRig(String(written.get('planned.json') ?? ''));
     expect(planned.ok).toBe(true);
     expect((await call('plan', 'demo.json', '--school', 'no-such')).code).toBe(2);
   });
@@ -170,6 +173,59 @@ describe('what it refuses', () => {
       expect(out).toContain(`  keen ${name}`.slice(2));
     }
     expect((await call('--help')).out).toContain('decode');
+  });
+});
+
+describe('convert', () => {
+  it('makes tables, documents, entries and bundles of a rig, and says what they cannot hold', async () => {
+    const csv = await call('convert', '--to', 'parameters-csv', '--target', 'Quarry Hall', 'demo.json');
+    expect(csv).toMatchObject({ code: 0 });
+    expect(csv.out).toContain('name,kind,range');
+    expect(csv.out).toContain('Decay,continuous,0.3..30,s,log');
+    const midnam = await call('convert', '--to', 'midnam', '--target', 'Quarry Hall', 'demo.json');
+    expect(midnam.out).toContain('<MIDINameDocument>');
+    expect(parseFile((await call('convert', '--to', 'bundle', 'demo.json')).out)).toMatchObject({
+      ok: true,
+      value: [{ kind: 'rig' }],
+    });
+    const programmed = await call('convert', '--to', 'programmed-tsv', '--controller', 'Floorboard 8+2', 'demo.json');
+    expect(programmed.out).toContain('FS 1\tcc\t5\t102\t127/0\tMurmur Loom: Loom');
+    expect(programmed.err).toContain('layers and pages are left out');
+  });
+  it('makes profiles of tables and of name documents', async () => {
+    const profile = await call('convert', '--to', 'profile', '--name', 'Tank', 'parameters.csv');
+    expect(parseFile(profile.out)).toMatchObject({ ok: true, value: [{ kind: 'target-profile', name: 'Tank' }] });
+    const named = await call('convert', '--to', 'parameters-csv', 'names.midnam');
+    expect(named.out).toContain('Volume,continuous');
+  });
+  it('writes MIDI files only where it is told to', async () => {
+    expect(await call('convert', '--to', 'test-mid', 'demo.json')).toMatchObject({
+      code: 2,
+      err: expect.stringContaining('--out'),
+    });
+    const { code, written } = await call('convert', '--to', 'set-up-mid', '--out', 'x.mid', 'demo.json');
+    expect(code).toBe(0);
+    const bytes = written.get('x.mid');
+    expect(bytes instanceof Uint8Array && new TextDecoder().decode(bytes.subarray(0, 4))).toBe('MThd');
+  });
+  it('asks which one where there are several, and refuses what it cannot use', async () => {
+    expect(await call('convert', '--to', 'midnam', 'demo.json')).toMatchObject({
+      code: 2,
+      err: expect.stringContaining('Name one with --target'),
+    });
+    expect(await call('convert', '--to', 'template', '--controller', 'Nobody', 'demo.json')).toMatchObject({ code: 2 });
+    expect(await call('convert', '--to', 'rig', 'hex.txt')).toMatchObject({ code: 2 });
+    expect(await call('convert', 'demo.json')).toMatchObject({ code: 2, err: expect.stringContaining('--to') });
+    expect(await call('convert', '--to', 'rig', 'broken.json')).toMatchObject({ code: 2 });
+  });
+});
+
+describe('published schemas', () => {
+  it.each(['rig', 'template', 'profile', 'bundle'])('docs/schemas/%s is what the program checks by', async (of) => {
+    const { out } = await call('schema', '--of', of);
+    expect(JSON.parse(readFileSync(resolve(import.meta.dirname, `../../docs/schemas/${of}.schema.json`), 'utf8'))).toEqual(
+      JSON.parse(out),
+    );
   });
 });
 

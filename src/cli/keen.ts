@@ -2,6 +2,7 @@
 import { parseArgs } from 'node:util';
 import { type Command, type ExitCode, type Io, Unusable } from './command';
 import { check } from './commands/check';
+import { convert } from './commands/convert';
 import { decode } from './commands/decode';
 import { diff } from './commands/diff';
 import { outcome } from './commands/outcome';
@@ -11,7 +12,7 @@ import { sheet } from './commands/sheet';
 import { simulate } from './commands/simulate';
 import { tableOf } from './table';
 
-const commands: readonly Command[] = [check, plan, outcome, simulate, sheet, diff, decode, schema];
+const commands: readonly Command[] = [check, plan, outcome, simulate, sheet, convert, diff, decode, schema];
 
 /** Runs one call of `keen`. Exit code 0: done; 1: findings, or no plan; 2: input that cannot be used. */
 export async function keen(args: readonly string[], io: Io): Promise<ExitCode> {

@@ -18,7 +18,7 @@ async function read(path: string): Promise<Uint8Array> {
 
 process.exitCode = await keen(process.argv.slice(2), {
   read,
-  write: (path, text) => writeFile(path, text),
+  write: (path, content) => writeFile(path, content),
   out: (text) => void process.stdout.write(`${text}\n`),
   err: (text) => void process.stderr.write(`${text}\n`),
 });

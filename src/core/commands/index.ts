@@ -29,6 +29,16 @@ export { addController, addParameters, addTarget, freshName, plainProfile, plain
 export { asGesture, behaviourOf, behavioursFor, chordPartners, gestureOf, gestureTypes, messageOf, typesFor } from './kinds';
 export { addLayer, type LayerWish, removeLayer, setTap } from './layers';
 export {
+  type ListedParameter,
+  type Named,
+  type NamedPlan,
+  namedEdit,
+  namedParameter,
+  parametersEdit,
+  planNamed,
+  planParameters,
+} from './named';
+export {
   addGrid,
   alignControls,
   type ControlChange,
