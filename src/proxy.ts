@@ -1,14 +1,12 @@
 // Stands before every request: turns away other sites, and gives each page its policy.
 import { type NextRequest, NextResponse } from 'next/server';
-import { policyOf, refusalOf } from './server/guard/request';
-
-const allowed = (process.env.HOST ?? '').split(',').filter((h) => h !== '' && h !== '0.0.0.0');
+import { allowedHosts, policyOf, refusalOf } from './server/guard/request';
 
 export function proxy(request: NextRequest): NextResponse {
   const { headers, method } = request;
   const refused = refusalOf(
     { method, host: headers.get('host'), origin: headers.get('origin'), site: headers.get('sec-fetch-site') },
-    allowed,
+    allowedHosts(),
   );
   if (refused)
     return NextResponse.json(
@@ -36,5 +34,5 @@ export function proxy(request: NextRequest): NextResponse {
 }
 
 export const config = {
-  matcher: ['/((?!_next/static|_next/image|icon.svg).*)'],
+  matcher: ['/((?!_next/static|_next/image|icon.svg|api/restore).*)'],
 };

@@ -3,6 +3,10 @@
 /** Names of this machine; `HOST` may add one where somebody listens on another address on purpose. */
 const own = new Set(['localhost', '127.0.0.1', '[::1]']);
 
+/** Names that somebody added on purpose: `HOST`, parted by commas. */
+export const allowedHosts = (): readonly string[] =>
+  (process.env.HOST ?? '').split(',').filter((h) => h !== '' && h !== '0.0.0.0');
+
 const nameOf = (host: string): string => host.toLowerCase().replace(/:\d+$/, '');
 
 /**

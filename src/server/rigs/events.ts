@@ -19,3 +19,10 @@ export function listen(rigId: string, listener: Listener): () => void {
 export function announce(rigId: string, version: number): void {
   for (const listener of listeners.get(rigId) ?? []) listener(version);
 }
+
+/** What open tabs are told when everything was replaced: nothing that they hold counts any more. */
+export const REPLACED = -1;
+
+export function announceReplaced(): void {
+  for (const mine of listeners.values()) for (const listener of mine) listener(REPLACED);
+}

@@ -54,6 +54,9 @@ function remember(id: string, rig: Rig, version: number): void {
   if (recent.size > KEPT && oldest !== undefined) recent.delete(oldest);
 }
 
+/** Forgets every rig in memory: after the database was replaced, a version says nothing about what is kept here. */
+export const forgetRigs = (): void => recent.clear();
+
 /** The rig as it is now, from memory if that is current. */
 export async function currentRig(
   db: Database,

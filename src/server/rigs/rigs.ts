@@ -1,5 +1,6 @@
 // The list of rigs: make, copy, rename, delete and bring back.
 import { nanoid } from 'nanoid';
+import type { Transaction } from 'sequelize';
 import * as z from 'zod';
 import { countClashes } from '@/core/checks';
 import { emptyRig, indexRig, nameSchema, type Rig } from '@/core/rig';
@@ -73,26 +74,35 @@ export async function addRig(
   id = nanoid(12),
   more: { readonly kind?: RigKind; readonly about?: object } = {},
 ): Promise<string> {
-  await db.write(async (transaction) => {
-    await db.rigs.create(
-      {
-        id,
-        kind: more.kind ?? 'rig',
-        about: JSON.stringify(more.about ?? {}),
-        name: rig.name,
-        notes: rig.notes,
-        preferences: JSON.stringify(rig.preferences),
-        version: 0,
-        changedAt: new Date().toISOString(),
-        deletedAt: null,
-        summary: null,
-        summaryVersion: null,
-      },
-      { transaction },
-    );
-    await insertAllRows(db, { ...rig, id }, transaction);
-  });
+  await db.write((transaction) => putRig(db, rig, id, more, transaction));
   return id;
+}
+
+/** As `addRig`, inside a transaction that is open already. */
+export async function putRig(
+  db: Database,
+  rig: Rig,
+  id: string,
+  more: { readonly kind?: RigKind; readonly about?: object },
+  transaction: Transaction,
+): Promise<void> {
+  await db.rigs.create(
+    {
+      id,
+      kind: more.kind ?? 'rig',
+      about: JSON.stringify(more.about ?? {}),
+      name: rig.name,
+      notes: rig.notes,
+      preferences: JSON.stringify(rig.preferences),
+      version: 0,
+      changedAt: new Date().toISOString(),
+      deletedAt: null,
+      summary: null,
+      summaryVersion: null,
+    },
+    { transaction },
+  );
+  await insertAllRows(db, { ...rig, id }, transaction);
 }
 
 export const newRig = async (db: Database, name: string): Promise<string> => addRig(db, emptyRig('new', nameSchema.parse(name)));

@@ -68,7 +68,11 @@ export function RigProvider({ opened, children }: { readonly opened: Opened; rea
 
   useEffect(() => {
     const source = new EventSource(`/api/rigs/${opened.rig.id}/events`);
-    source.onmessage = (event) => void store.getState().follow(Number(event.data));
+    source.onmessage = (event) => {
+      // Everything was replaced by a backup: what this tab holds counts no more.
+      if (event.data === '-1') window.location.reload();
+      else void store.getState().follow(Number(event.data));
+    };
     // After a lost line, ask for whatever was missed.
     source.onopen = () => void store.getState().follow(store.getState().version + 1);
     return () => source.close();
