@@ -67,10 +67,15 @@ function filesBelow(folder) {
 /** Builds the command line `keen` into dist/, and makes `npx keen` find it. */
 export async function ensureKeen() {
   const { build } = await import('esbuild');
+  rmSync(join(root, 'dist'), { recursive: true, force: true });
   const outfile = join(root, 'dist', 'keen.mjs');
   await build({
-    entryPoints: [join(root, 'src/cli/main.ts')],
+    entryPoints: { keen: join(root, 'src/cli/main.ts') },
     bundle: true,
+    // What only backup and restore need lies in files of its own, so that the other commands start without it.
+    splitting: true,
+    external: ['sequelize', 'sqlite3', 'umzug'],
+    outExtension: { '.js': '.mjs' },
     platform: 'node',
     format: 'esm',
     target: 'node20',
@@ -78,7 +83,7 @@ export async function ensureKeen() {
     legalComments: 'none',
     alias: { '@': join(root, 'src') },
     banner: { js: '#!/usr/bin/env node' },
-    outfile,
+    outdir: join(root, 'dist'),
     logLevel: 'error',
   });
   chmodSync(outfile, 0o755);

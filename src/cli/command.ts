@@ -3,8 +3,11 @@ import type { Rig } from '@/core/rig';
 
 /** The outside of a command: files and standard input in, text out. */
 export interface Io {
-  /** Bytes of a file by its path, or of standard input for `-`; throws what the system says where it cannot be read. */
-  readonly read: (path: string) => Promise<Uint8Array>;
+  /**
+   * Bytes of a file by its path, or of standard input for `-`, no further than one beyond what such a file may have; throws what the system
+   * says where it cannot be read.
+   */
+  readonly read: (path: string, what?: 'rig' | 'backup') => Promise<Uint8Array>;
   readonly write: (path: string, content: string | Uint8Array) => Promise<void>;
   readonly out: (text: string) => void;
   readonly err: (text: string) => void;

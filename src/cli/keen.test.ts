@@ -220,6 +220,31 @@ describe('convert', () => {
   });
 });
 
+describe('backup and restore', () => {
+  it('write everything to one file and put it back; refuse to write over a file, and a folder that is in use', () => {
+    const built = resolve(import.meta.dirname, '../../dist/keen.mjs');
+    if (!existsSync(built)) throw new Error('build it first: npm run build:keen');
+    const folder = mkdtempSync(join(tmpdir(), 'keen-dial-cli-'));
+    const keenIn = (...args: string[]) =>
+      spawnSync(process.execPath, [built, ...args], {
+        encoding: 'utf8',
+        env: { ...process.env, KEEN_DIAL_DATA: join(folder, 'data') },
+      });
+    try {
+      expect(keenIn('backup', '--out', join(folder, 'a.sqlite'))).toMatchObject({ status: 2 });
+      writeFileSync(join(folder, 'not.sqlite'), 'not a database');
+      expect(keenIn('restore', join(folder, 'not.sqlite')).stderr).toContain('no backup');
+      expect(keenIn('backup', '--out', join(folder, 'a.sqlite'))).toMatchObject({ status: 0 });
+      expect(keenIn('backup', '--out', join(folder, 'a.sqlite')).stderr).toContain('there already');
+      const back = keenIn('restore', join(folder, 'a.sqlite'));
+      expect(back.stderr).toContain('Restored 0 rigs');
+      expect(back.status).toBe(0);
+    } finally {
+      rmSync(folder, { recursive: true, force: true });
+    }
+  });
+});
+
 describe('published schemas', () => {
   it.each(['rig', 'template', 'profile', 'bundle'])('docs/schemas/%s is what the program checks by', async (of) => {
     const { out } = await call('schema', '--of', of);

@@ -1,6 +1,8 @@
-// `keen`: the core on the command line. Reads files or standard input, writes nothing unless told, needs no server and no database.
+// `keen`: the core on the command line. Reads files or standard input, writes nothing unless told; but for backup and
+// restore it needs no server and no database.
 import { parseArgs } from 'node:util';
 import { type Command, type ExitCode, type Io, Unusable } from './command';
+import { backup, restore } from './commands/backup';
 import { check } from './commands/check';
 import { convert } from './commands/convert';
 import { decode } from './commands/decode';
@@ -12,7 +14,7 @@ import { sheet } from './commands/sheet';
 import { simulate } from './commands/simulate';
 import { tableOf } from './table';
 
-const commands: readonly Command[] = [check, plan, outcome, simulate, sheet, convert, diff, decode, schema];
+const commands: readonly Command[] = [check, plan, outcome, simulate, sheet, convert, diff, decode, schema, backup, restore];
 
 /** Runs one call of `keen`. Exit code 0: done; 1: findings, or no plan; 2: input that cannot be used. */
 export async function keen(args: readonly string[], io: Io): Promise<ExitCode> {

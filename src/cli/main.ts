@@ -4,14 +4,18 @@ import { writeFile } from 'node:fs/promises';
 import { FILE_LIMIT } from '@/core/formats';
 import { keen } from './keen';
 
+/** As the server takes back: named here, so that no database driver is loaded for it. */
+const BACKUP_BYTES = 512 * 1024 * 1024;
+
 /** A file or standard input, no further than one byte beyond what may be read at all. */
-async function read(path: string): Promise<Uint8Array> {
+async function read(path: string, what: 'rig' | 'backup' = 'rig'): Promise<Uint8Array> {
+  const limit = what === 'backup' ? BACKUP_BYTES : FILE_LIMIT;
   const chunks: Uint8Array[] = [];
   let size = 0;
   for await (const chunk of path === '-' ? process.stdin : createReadStream(path)) {
     chunks.push(chunk);
     size += chunk.length;
-    if (size > FILE_LIMIT) break;
+    if (size > limit) break;
   }
   return Buffer.concat(chunks);
 }

@@ -1,47 +1,11 @@
 import { namedParameter, plainProfile } from '@/core/commands';
-import {
-  type BundleItem,
-  parseFile,
-  parseMidnam,
-  parseParameters,
-  setUpFile,
-  testFile,
-  writeBundle,
-  writeMidnam,
-  writeParameters,
-  writeProfile,
-  writeProgrammed,
-  writeRig,
-  writeSheet,
-  writeTemplate,
-} from '@/core/formats';
-import { profileOf, profileRig, templateOf, unitProfile, unitTemplate } from '@/core/library';
-import { type Controller, indexRig, type Rig, type Target } from '@/core/rig';
-import { makeSheet } from '@/core/sheets';
+import { type BundleItem, convertRig, parseFile, parseMidnam, parseParameters, rigForms, writeBundle } from '@/core/formats';
+import { profileOf, profileRig, templateOf } from '@/core/library';
 import { type Command, type Options, oneFile, oneOf, Unusable } from '../command';
 import { readText } from '../input';
 
-const forms = [
-  'rig',
-  'template',
-  'profile',
-  'bundle',
-  'parameters-csv',
-  'parameters-tsv',
-  'programmed-csv',
-  'programmed-tsv',
-  'sheet-csv',
-  'sheet-tsv',
-  'midnam',
-  'set-up-mid',
-  'test-mid',
-] as const;
+const forms = [...rigForms, 'bundle'] as const;
 type Form = (typeof forms)[number];
-
-interface Made {
-  readonly content: string | Uint8Array;
-  readonly losses: readonly string[];
-}
 
 export const convert: Command = {
   name: 'convert',
@@ -62,7 +26,7 @@ export const convert: Command = {
   ],
   run: async (options, io) => {
     if (options.flags.to === undefined) throw new Unusable(`Say what to make with --to: ${forms.join(', ')}.`);
-    const to = oneOf<Form>(options, 'to', forms);
+    const to = oneOf<Form>(options, 'to', ['rig', ...forms]);
     const items = itemsOf(await readText(io, oneFile(options)), options);
     const made = make(to, items, options);
     for (const loss of made.losses) io.err(`keen convert: ${loss}`);
@@ -105,50 +69,18 @@ const profileItem = (profile: Parameters<typeof profileRig>[0]): BundleItem => (
   numbers: 'kept',
 });
 
-function make(to: Form, items: readonly BundleItem[], options: Options): Made {
+function make(
+  to: Form,
+  items: readonly BundleItem[],
+  { flags }: Options,
+): { readonly content: string | Uint8Array; readonly losses: readonly string[] } {
   if (to === 'bundle') return { content: bundleOf(items), losses: [] };
   const [item, more] = items;
   if (!item || more) throw new Unusable(`The file holds ${items.length} things; only --to bundle takes them all.`);
-  const { rig } = item;
-  const index = indexRig(rig);
-  switch (to) {
-    case 'rig':
-      return { content: writeRig(rig), losses: [] };
-    case 'template':
-      return { content: writeTemplate(unitTemplate(rig, controllerOf(rig, options), { id: '', version: 1 })), losses: [] };
-    case 'profile':
-      return { content: writeProfile(unitProfile(rig, targetOf(rig, options), { id: '', version: 1 })), losses: [] };
-    case 'parameters-csv':
-    case 'parameters-tsv': {
-      const { text, losses } = writeParameters(
-        index.parametersOf.get(targetOf(rig, options).id) ?? [],
-        to === 'parameters-tsv' ? 'tsv' : 'csv',
-      );
-      return { content: text, losses };
-    }
-    case 'programmed-csv':
-    case 'programmed-tsv': {
-      const { text, losses } = writeProgrammed(index, controllerOf(rig, options), to === 'programmed-tsv' ? 'tsv' : 'csv');
-      return { content: text, losses };
-    }
-    case 'sheet-csv':
-    case 'sheet-tsv':
-      return { content: writeSheet(makeSheet(index), to === 'sheet-tsv' ? 'tsv' : 'csv'), losses: [] };
-    case 'midnam': {
-      const { text, losses } = writeMidnam(index, targetOf(rig, options));
-      return { content: text, losses };
-    }
-    case 'set-up-mid': {
-      const { bytes, left } = setUpFile(index);
-      return { content: bytes, losses: left };
-    }
-    case 'test-mid': {
-      const { bytes, left } = testFile(index, options.flags.dangerous === true ? 'played' : 'left-out');
-      return { content: bytes, losses: left };
-    }
-    default:
-      return unreachable(to);
-  }
+  const unit = flags.controller ?? flags.target;
+  const done = convertRig(item.rig, to, typeof unit === 'string' ? unit : null, flags.dangerous === true ? 'played' : 'left-out');
+  if (!done.ok) throw new Unusable(done.error);
+  return done.value;
 }
 
 function bundleOf(items: readonly BundleItem[]): string {
@@ -160,21 +92,4 @@ function bundleOf(items: readonly BundleItem[]): string {
     rigTemplates: of('rig-template').map((i) => ({ numbers: i.numbers, rig: i.rig })),
     rigs: of('rig').map((i) => i.rig),
   });
-}
-
-const controllerOf = (rig: Rig, options: Options): Controller => named(rig.controllers, 'controller', options);
-const targetOf = (rig: Rig, options: Options): Target => named(rig.targets, 'target', options);
-
-function named<T extends { readonly name: string }>(rows: readonly T[], what: 'controller' | 'target', options: Options): T {
-  const wanted = options.flags[what];
-  const found = rows.filter((r) => wanted === undefined || r.name === wanted);
-  const [first, second] = found;
-  const names = rows.map((r) => `“${r.name}”`).join(', ');
-  if (!first) throw new Unusable(rows.length === 0 ? `The file has no ${what}.` : `It has the ${what}s ${names}.`);
-  if (second) throw new Unusable(`Name one with --${what}: ${names}.`);
-  return first;
-}
-
-function unreachable(value: never): never {
-  throw new Error(`unhandled form ${String(value)}`);
 }

@@ -42,8 +42,8 @@ export interface ChainState {
   readonly messages: number;
 }
 
-/** The SysEx messages that a rig sends or listens for. */
-export function sysexOf(index: RigIndex): SysexTable {
+/** The SysEx messages that a rig sends or listens for, and then those that come from a file, say. */
+export function sysexOf(index: RigIndex, more: readonly (readonly number[])[] = []): SysexTable {
   let table = noSysex;
   for (const bytes of [...index.sysexSent, ...index.sysexHeard]) table = withSysex(table, bytes).table;
   for (const layer of index.rig.layers) {
@@ -51,6 +51,7 @@ export function sysexOf(index: RigIndex): SysexTable {
     for (const a of layer.tap)
       if (a.type === 'send' && a.message.type === 'sysex') table = withSysex(table, a.message.bytes).table;
   }
+  for (const bytes of more) table = withSysex(table, bytes).table;
   return table;
 }
 
@@ -102,7 +103,12 @@ export function compileChain(index: RigIndex, scope: ChainScope): { readonly cha
 }
 
 /** The chain of a whole rig, every control and landing of it. */
-export function wholeChain(index: RigIndex, unplugged: ReadonlySet<string>, tempo: Tempo = usualTempo) {
+export function wholeChain(
+  index: RigIndex,
+  unplugged: ReadonlySet<string>,
+  tempo: Tempo = usualTempo,
+  moreSysex: readonly (readonly number[])[] = [],
+) {
   return compileChain(index, {
     controllers: index.rig.controllers.map((controller) => ({
       controller,
@@ -110,7 +116,7 @@ export function wholeChain(index: RigIndex, unplugged: ReadonlySet<string>, temp
     })),
     place: null,
     network: compileNetwork(index.rig, unplugged),
-    sysex: sysexOf(index),
+    sysex: sysexOf(index, moreSysex),
     tempo,
     parameterIds: null,
   });

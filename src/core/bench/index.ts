@@ -1,4 +1,4 @@
-export { type Chain, type ChainState, compileChain, startChain, wholeChain } from './chain';
+export { type Chain, type ChainState, compileChain, startChain, sysexOf, wholeChain } from './chain';
 export type { Behaved } from './classify';
 export { type Drawing, drawingOf } from './drawing';
 export { type Effect, type Outcome, outcome, type Played, type Surroundings, surroundingsOf, traceOf } from './outcome';

@@ -13,9 +13,11 @@ export interface BenchSetup {
   readonly transport: Transport | 'as-wired';
   readonly runningStatus: boolean;
   readonly tempo: Tempo;
+  /** SysEx messages that are played from a file: their bytes without F0 and F7. */
+  readonly sysex: readonly (readonly number[])[];
 }
 
-export const usualSetup: BenchSetup = { transport: 'as-wired', runningStatus: false, tempo: usualTempo };
+export const usualSetup: BenchSetup = { transport: 'as-wired', runningStatus: false, tempo: usualTempo, sysex: [] };
 
 export interface Session {
   readonly index: RigIndex;
@@ -27,14 +29,14 @@ export interface Session {
 
 /** Puts a rig on the bench: bank 1 everywhere, parameters at the start of the show. */
 export function openSession(index: RigIndex, setup: BenchSetup = usualSetup): Session {
-  const { chain } = wholeChain(index, new Set(), setup.tempo);
+  const { chain } = wholeChain(index, new Set(), setup.tempo, setup.sysex);
   return { index, setup, unplugged: new Set(), chain, state: startChain(chain, { bank: 1, page: 1 }) };
 }
 
 /** The same bench after the rig, a cable or the set-up changed: values and banks stay, what was under way is lost. */
 function rebuilt(session: Session, change: Partial<Pick<Session, 'index' | 'setup' | 'unplugged'>>): Session {
   const next = { ...session, ...change };
-  const { chain } = wholeChain(next.index, next.unplugged, next.setup.tempo);
+  const { chain } = wholeChain(next.index, next.unplugged, next.setup.tempo, next.setup.sysex);
   const before = session.chain;
   const values = chain.targets.parameters.map((p) => {
     const value = session.state.targets.values[before.targets.slots.get(p.id) ?? -1];

@@ -13,7 +13,7 @@ export interface BadLine {
 }
 
 /** Most lines in one paste. */
-export const CSV_LINE_LIMIT = 20_000;
+export const CSV_LINE_LIMIT = 50_000;
 
 /**
  * Reads a table whose columns are `columns` in that order, unless its first line names some of them: then in the order

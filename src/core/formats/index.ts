@@ -9,6 +9,7 @@ export {
   writeProfile,
   writeTemplate,
 } from './bundle';
+export { type Converted, convertRig, type RigForm, rigForms } from './convert';
 export { type BadLine, readCells, type TableFormat, writeCells } from './csv';
 export { DEPTH_LIMIT, depthOf, FILE_LIMIT, type ImportProblem, readJson } from './json';
 export { type MidiFile, setUpFile, testFile } from './midi-files';

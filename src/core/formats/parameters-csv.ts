@@ -32,13 +32,17 @@ export interface ParameterList {
 const number = String.raw`[-−]?\d+(?:[.]\d+)?(?:[eE][-+]?\d+)?`;
 const rangePattern = new RegExp(String.raw`^(${number})\s*(?:\.\.+|to|…|–)\s*(${number})$`);
 
-/** Reads a list of parameters. Bad lines are reported with their number and reason; good ones are kept. */
-export function parseParameters(text: string): ParameterList {
+/**
+ * Reads a list of parameters. Bad lines are reported with their number and reason; good ones are kept. `onRow` hears of each line read and
+ * of how many there are.
+ */
+export function parseParameters(text: string, onRow?: (done: number, all: number) => void): ParameterList {
   const { rows, bad } = readTable(text, parameterColumns, aliases);
   const good: ProfileParameter[] = [];
   const problems: BadLine[] = [...bad];
   const names = new Set<string>();
-  for (const row of rows) {
+  for (const [i, row] of rows.entries()) {
+    onRow?.(i + 1, rows.length);
     const draft = draftOf(row);
     if (!draft.ok) problems.push({ line: row.line, reason: draft.error });
     else if (names.has(draft.value.name))

@@ -9,6 +9,7 @@ import {
   type Control,
   type Controller,
   type Landing,
+  limitsOf,
   type Mark,
   type Parameter,
   type RigIndex,
@@ -27,6 +28,8 @@ export interface ControllerLine {
   readonly values: string;
   readonly purpose: string;
   readonly display: string;
+  /** Known limits of what it moves, in words. */
+  readonly limits: readonly string[];
 }
 
 export interface TargetLine {
@@ -111,6 +114,7 @@ function controllerLine(
     values: send ? valueWords(send.message, send.behaviour, index) : '',
     purpose: send ? send.meant.map((id) => parameterName(index, id)).join(', ') : '',
     display: assignment.textShort,
+    limits: limitsOf(index, assignment).map((l) => `${l.about}: ${l.text}`),
   };
 }
 

@@ -12,7 +12,6 @@ import {
   publishedRig,
   saveRigTemplate,
   startFromTemplate,
-  versionsOf,
 } from '../rigs/library';
 import type { Made } from './rigs';
 
@@ -44,11 +43,6 @@ export async function addEntry(raw: unknown): Promise<Made> {
 export async function publishEntry(id: unknown, label: unknown): Promise<number | null> {
   const parsed = z.object({ id: idSchema, label: z.string().trim().max(200) }).safeParse({ id, label });
   return parsed.success ? publish(await database(), parsed.data.id, parsed.data.label) : null;
-}
-
-export async function entryVersions(id: unknown): Promise<readonly ListedVersion[]> {
-  const parsed = idSchema.safeParse(id);
-  return parsed.success ? versionsOf(await database(), parsed.data) : [];
 }
 
 /** A published version of an entry, the newest without a number; null when there is none. */

@@ -35,6 +35,26 @@ class DurableDatabase extends sqlite3.Database {
   }
 }
 
+/** Whether another process has a database file open: the journal mode can be left only by whoever is alone with it. */
+export async function isInUse(file: string): Promise<boolean> {
+  const sequelize = new Sequelize({
+    dialect: 'sqlite',
+    dialectModule: sqlite3,
+    storage: file,
+    logging: false,
+    retry: { max: 0 },
+  });
+  try {
+    const [rows] = await sequelize.query('PRAGMA journal_mode = DELETE');
+    const [mode] = rows.map((row) => (typeof row === 'object' && row !== null && 'journal_mode' in row ? row.journal_mode : ''));
+    return mode !== 'delete';
+  } catch {
+    return true;
+  } finally {
+    await sequelize.close();
+  }
+}
+
 /** Opens a database file and brings it up to date. Use `database()` in the application; tests open files of their own. */
 export async function openDatabase(file: string): Promise<Database> {
   const sequelize = new Sequelize({

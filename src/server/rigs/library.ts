@@ -268,6 +268,12 @@ export async function saveRigTemplate(
   return id;
 }
 
+/** Whether a rig template keeps its numbers or deals them anew. */
+export async function numbersOf(db: Database, id: string): Promise<TemplateNumbers> {
+  const found = await db.rigs.findOne({ where: { id }, attributes: ['about'], raw: true });
+  return found ? (aboutOf(recordSchema(found).about).numbers ?? 'kept') : 'kept';
+}
+
 /** Makes a rig from a template; numbers that are dealt anew are planned in the rig's school. Null when the template is gone. */
 export async function startFromTemplate(db: Database, entryId: string, name: string): Promise<string | null> {
   const found = await db.rigs.findOne({ where: { id: entryId, kind: 'rig-template', deletedAt: null }, raw: true });

@@ -5,9 +5,9 @@ import { DropdownMenu } from 'radix-ui';
 import { useEffect, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { useStore } from 'zustand';
+import { sysexOf } from '@/core/bench';
 import { nextOrder } from '@/core/commands';
-import { readSmf, SMF_LIMIT, writeSmf } from '@/core/formats';
-import { noSysex } from '@/core/midi';
+import { readSmf, readSyx, SMF_LIMIT, writeSmf } from '@/core/formats';
 import { batch, type Controller, insert, type RigIndex, remove, type ScriptEvent } from '@/core/rig';
 import { Button } from '../primitives/button';
 import { Dialog } from '../primitives/dialog';
@@ -74,17 +74,21 @@ export function ScriptsBar({ bench, index, controller }: Props) {
       toast.error('Not played.', { description: `The file has more than ${SMF_LIMIT / 1024 / 1024} MB, the most that is read.` });
       return;
     }
-    const read = readSmf(new Uint8Array(await chosen.arrayBuffer()), noSysex);
+    const bytes = new Uint8Array(await chosen.arrayBuffer());
+    // SysEx of the file joins the messages that the rig itself has, so that the wire can name it.
+    const setup = bench.store.getState().setup;
+    const known = sysexOf(index, setup.sysex);
+    const read = bytes[0] === 0xf0 ? readSyx(bytes, known) : readSmf(bytes, known);
     if (!read.ok) {
       toast.error('Not played.', { description: read.error });
       return;
     }
-    const plain = read.value.messages.filter((m) => m.word >= 0);
-    if (plain.length < read.value.messages.length)
-      toast('SysEx in the file is left out.', { description: 'Everything else is played.' });
+    const { messages, sysex } = read.value;
+    const own = sysexOf(index).bytes.length;
+    if (sysex.bytes.length > known.bytes.length) bench.setUp({ ...setup, sysex: sysex.bytes.slice(own) });
     bench.play(
       chosen.name,
-      plain.map(({ atMs, word }) => ({ do: 'words', on: controller.id, atMs, words: [word] })),
+      messages.map(({ atMs, word }) => ({ do: 'words', on: controller.id, atMs, words: [word] })),
     );
   };
 
@@ -131,7 +135,7 @@ export function ScriptsBar({ bench, index, controller }: Props) {
               Write what was sent as a MIDI file
             </DropdownMenu.Item>
             <DropdownMenu.Item className={item} onSelect={() => file.current?.click()}>
-              Play a MIDI file into the rig
+              Play a MIDI or SysEx file into the rig
             </DropdownMenu.Item>
           </DropdownMenu.Content>
         </DropdownMenu.Portal>
@@ -139,7 +143,7 @@ export function ScriptsBar({ bench, index, controller }: Props) {
       <input
         ref={file}
         type="file"
-        accept=".mid,.midi,audio/midi"
+        accept=".mid,.midi,.syx,audio/midi"
         aria-label="MIDI file to play"
         className="hidden"
         onChange={(event) => {

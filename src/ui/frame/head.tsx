@@ -16,6 +16,7 @@ import { UndoButtons } from './undo-buttons';
 const RigMenu = dynamic(() => import('./rig-menu').then((m) => m.RigMenu), { ssr: false });
 const Palette = dynamic(() => import('./palette').then((m) => m.Palette), { ssr: false });
 const KeysDialog = dynamic(() => import('./keys-dialog').then((m) => m.KeysDialog), { ssr: false });
+const TemplateDialog = dynamic(() => import('./template-dialog').then((m) => m.TemplateDialog), { ssr: false });
 const RenameDialog = dynamic(() => import('./rename-dialog').then((m) => m.RenameDialog), { ssr: false });
 
 /** The head of an open rig: which rig, the route through the work with its figures, undo, redo, commands. */
@@ -24,7 +25,7 @@ export function Head({ others }: { readonly others: readonly OtherRig[] }) {
   const findings = useRig((s) => s.findings);
   // The menu of rigs comes when it is first opened, not with the first view.
   const [menu, setMenu] = useState(false);
-  const [open, setOpen] = useState<'none' | 'palette' | 'keys' | 'rename'>('none');
+  const [open, setOpen] = useState<'none' | 'palette' | 'keys' | 'rename' | 'template'>('none');
   const figures = useMemo(() => figuresOf(index, findings), [index, findings]);
   const { rig } = index;
   const home = `/rigs/${rig.id}`;
@@ -41,7 +42,14 @@ export function Head({ others }: { readonly others: readonly OtherRig[] }) {
       </Link>
       <div className="my-3 w-px bg-rule" />
       {menu ? (
-        <RigMenu others={others} name={rig.name} id={rig.id} onRename={() => setOpen('rename')} onClosed={() => setMenu(false)} />
+        <RigMenu
+          others={others}
+          name={rig.name}
+          id={rig.id}
+          onRename={() => setOpen('rename')}
+          onTemplate={() => setOpen('template')}
+          onClosed={() => setMenu(false)}
+        />
       ) : (
         <button type="button" aria-haspopup="menu" onClick={() => setMenu(true)} className={menuButton}>
           <span className="truncate">{rig.name}</span>
@@ -109,6 +117,7 @@ export function Head({ others }: { readonly others: readonly OtherRig[] }) {
         />
       )}
       {open === 'keys' && <KeysDialog open onOpenChange={(on) => setOpen(on ? 'keys' : 'none')} />}
+      {open === 'template' && <TemplateDialog onClose={() => setOpen('none')} />}
       {open === 'rename' && <RenameDialog open onOpenChange={(on) => setOpen(on ? 'rename' : 'none')} />}
     </header>
   );

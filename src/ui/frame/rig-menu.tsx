@@ -11,11 +11,12 @@ interface Props {
   readonly name: string;
   readonly id: string;
   readonly onRename: () => void;
+  readonly onTemplate: () => void;
   readonly onClosed: () => void;
 }
 
-/** Rename, export, and the other rigs. Opens as soon as it is there. */
-export function RigMenu({ others, name, id, onRename, onClosed }: Props) {
+/** Rename, export, save as a template, and the other rigs. Opens as soon as it is there. */
+export function RigMenu({ others, name, id, onRename, onTemplate, onClosed }: Props) {
   return (
     <DropdownMenu.Root modal={false} defaultOpen onOpenChange={(on) => !on && onClosed()}>
       <DropdownMenu.Trigger className={menuButton}>
@@ -34,6 +35,15 @@ export function RigMenu({ others, name, id, onRename, onClosed }: Props) {
           <DropdownMenu.Item className={item} asChild>
             <a href={`/api/rigs/${id}/export`}>Export as a file</a>
           </DropdownMenu.Item>
+          <DropdownMenu.Item className={item} onSelect={onTemplate}>
+            Save as a template to start from
+          </DropdownMenu.Item>
+          <DropdownMenu.Item className={item} asChild>
+            <a href={`/api/rigs/${id}/files?as=set-up-mid`}>MIDI file that sets everything up</a>
+          </DropdownMenu.Item>
+          <DropdownMenu.Item className={item} asChild>
+            <a href={`/api/rigs/${id}/files?as=test-mid`}>MIDI file that plays everything once</a>
+          </DropdownMenu.Item>
           <DropdownMenu.Separator className="my-1 h-px bg-rule" />
           {others
             .filter((r) => r.id !== id)
@@ -47,6 +57,9 @@ export function RigMenu({ others, name, id, onRename, onClosed }: Props) {
             ))}
           <DropdownMenu.Item className={item} asChild>
             <Link href="/">All rigs</Link>
+          </DropdownMenu.Item>
+          <DropdownMenu.Item className={item} asChild>
+            <Link href="/library">Library</Link>
           </DropdownMenu.Item>
         </DropdownMenu.Content>
       </DropdownMenu.Portal>

@@ -18,6 +18,7 @@ import { EvidenceTable } from './evidence-table';
 import { firmwareFacts } from './facts';
 import { ProgrammedDialog } from './programmed-dialog';
 import { Recipe } from './recipe';
+import { SaveAs } from './save-as';
 import { TransferDialog } from './transfer-dialog';
 import { Wires } from './wires';
 
@@ -67,6 +68,7 @@ export function ControllerPanel({
             </Link>
             <Button onClick={() => setPasting(true)}>Paste what is programmed</Button>
             <Button onClick={() => setMoving(true)}>Move to another</Button>
+            <SaveAs rigId={index.rig.id} unit={controller.id} what="controller" />
             <SaveToLibrary index={index} unit={controller} />
             <Button tone="quiet" onClick={remove}>
               <Trash2 size={15} aria-hidden /> Delete

@@ -5,20 +5,20 @@ import { showValue } from '@/core/bench';
 import { type BadLine, parseParameters } from '@/core/formats';
 import { Field } from '../primitives/field';
 
-const example = `name, kind, range, unit, scale, steps
+export const listExample = `name, kind, range, unit, scale, steps
 Decay, continuous, 0.3..30, s, log
 Freeze, toggle
 Size, stepped, , , , Cellar|Vault|Canyon`;
+
+export const listHint =
+  'Paste from a spreadsheet or type. Kinds: continuous, stepped, toggle, trigger. Scales: linear, log, power 2. Steps are parted by |. Further columns if wanted: group, default, start, tags.';
 
 export function PasteParameters({ value, onChange }: { readonly value: string; readonly onChange: (text: string) => void }) {
   const text = useDeferredValue(value);
   const { good, bad } = useMemo(() => parseParameters(text), [text]);
   return (
     <>
-      <Field
-        label="Parameters, one a line: name, kind, range, unit, scale, steps"
-        hint="Paste from a spreadsheet or type. Kinds: continuous, stepped, toggle, trigger. Scales: linear, log, power 2. Steps are parted by |. Further columns if wanted: group, default, start, tags."
-      >
+      <Field label="Parameters, one a line: name, kind, range, unit, scale, steps" hint={listHint}>
         {(f) => (
           <textarea
             id={f}
@@ -26,7 +26,7 @@ export function PasteParameters({ value, onChange }: { readonly value: string; r
             onChange={(e) => onChange(e.target.value)}
             rows={8}
             spellCheck={false}
-            placeholder={example}
+            placeholder={listExample}
             className="w-full rounded-sm border border-control-edge bg-sheet px-2 py-1.5 font-mono text-xs leading-5"
           />
         )}

@@ -1,24 +1,22 @@
 'use client';
 import { Trash2 } from 'lucide-react';
-import { nanoid } from 'nanoid';
 import { useState } from 'react';
 import { toast } from 'sonner';
-import { addParameters, freshName, removeGear } from '@/core/commands';
-import { parseParameters } from '@/core/formats';
+import { freshName, removeGear } from '@/core/commands';
 import { u7Schema } from '@/core/midi';
 import { nameSchema, type Reception, type RigIndex, set, type Target } from '@/core/rig';
 import { TargetNews } from '../library/news';
 import { SaveToLibrary } from '../library/save-to-library';
 import { Button } from '../primitives/button';
-import { Dialog } from '../primitives/dialog';
 import { CommitInput, Field } from '../primitives/field';
 import { useRig, useRigStore } from '../store/provider';
 import { ReceptionAbilities } from './abilities';
 import { Choice } from './controller-panel';
 import { EvidenceTable } from './evidence-table';
 import { receptionFacts } from './facts';
+import { ListDialog } from './list-dialog';
 import { ParameterTable } from './parameter-table';
-import { PasteParameters } from './paste-parameters';
+import { SaveAs } from './save-as';
 import { Wires } from './wires';
 
 export function TargetPanel({
@@ -47,6 +45,7 @@ export function TargetPanel({
             <h1 className="min-w-0 truncate text-xl font-semibold">{target.name}</h1>
             <p className="flex-1 text-ink-2">{target.kind.replace('-', ' ')}</p>
             <Button onClick={() => setAdding(true)}>Add parameters</Button>
+            <SaveAs rigId={index.rig.id} unit={target.id} what="target" />
             <SaveToLibrary index={index} unit={target} />
             <Button
               tone="quiet"
@@ -175,47 +174,7 @@ export function TargetPanel({
         onChange={(evidence) => edit(set('targets', target, 'evidence', evidence))}
       />
       {!inLibrary && <Wires index={index} unitId={target.id} name={target.name} />}
-      {adding && <AddParametersDialog index={index} target={target} onClose={() => setAdding(false)} />}
+      {adding && <ListDialog index={index} target={target} onClose={() => setAdding(false)} />}
     </div>
-  );
-}
-
-function AddParametersDialog({
-  index,
-  target,
-  onClose,
-}: {
-  readonly index: RigIndex;
-  readonly target: Target;
-  readonly onClose: () => void;
-}) {
-  const edit = useRig((s) => s.edit);
-  const [text, setText] = useState('');
-  const { good } = parseParameters(text);
-  const taken = new Set((index.parametersOf.get(target.id) ?? []).map((p) => p.name));
-  const fresh = good.filter((p) => !taken.has(p.name));
-  return (
-    <Dialog
-      open
-      wide
-      onOpenChange={(on) => !on && onClose()}
-      title={`Add parameters to ${target.name}`}
-      footer={
-        <Button
-          tone="primary"
-          disabled={fresh.length === 0}
-          onClick={() => edit(addParameters(index.rig, target.id, fresh, () => nanoid(10))) && onClose()}
-        >
-          Add {fresh.length} {fresh.length === 1 ? 'parameter' : 'parameters'}
-        </Button>
-      }
-    >
-      <div className="flex flex-col gap-3">
-        <PasteParameters value={text} onChange={setText} />
-        {fresh.length < good.length && (
-          <p className="text-xs text-ink-2">{good.length - fresh.length} of these names are there already and are left out.</p>
-        )}
-      </div>
-    </Dialog>
   );
 }

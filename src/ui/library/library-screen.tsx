@@ -13,6 +13,8 @@ import { addEntry, type ListedEntry, startFrom } from '@/server/actions/library'
 import { bringBackRig, removeRig } from '@/server/actions/rigs';
 import { MiniPanel } from '../faceplate/mini-panel';
 import { OuterHead } from '../frame/outer-head';
+import { ImportButton } from '../import/import-button';
+import { ImportProblems, type Problem } from '../import/import-dialog';
 import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
 import { TextInput } from '../primitives/field';
@@ -50,6 +52,7 @@ export function LibraryScreen({ entries }: { readonly entries: readonly ListedEn
   const router = useRouter();
   const [, start] = useTransition();
   const [asking, setAsking] = useState<Asking | null>(null);
+  const [problems, setProblems] = useState<readonly Problem[]>([]);
   const [query, setQuery] = useQueryStates(
     { find: parseAsString.withDefault(''), kind: parseAsStringLiteral(kinds.map(([k]) => k)) },
     { history: 'replace' },
@@ -102,11 +105,21 @@ export function LibraryScreen({ entries }: { readonly entries: readonly ListedEn
         <div className="flex items-center gap-2">
           <h1 className="text-xl font-semibold">Library</h1>
           <span className="flex-1" />
+          {own.length > 0 && (
+            <a
+              href="/api/library"
+              className="inline-flex h-8 items-center rounded-sm border border-control-edge bg-sheet px-3 font-medium hover:border-ink"
+            >
+              Export yours
+            </a>
+          )}
+          <ImportButton label="Import a file" onProblems={setProblems} />
           <Button onClick={() => setAsking({ for: 'new', kind: 'target-profile' })}>New target</Button>
           <Button tone="primary" onClick={() => setAsking({ for: 'new', kind: 'controller-template' })}>
             New controller
           </Button>
         </div>
+        {problems.length > 0 && <ImportProblems problems={problems} onClose={() => setProblems([])} />}
         <div className="flex items-center gap-3">
           <TextInput
             type="search"

@@ -3,24 +3,25 @@ import { Copy, MoreHorizontal, Pencil, Trash2, Upload } from 'lucide-react';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { DropdownMenu } from 'radix-ui';
-import { type ReactNode, useRef, useState, useTransition } from 'react';
+import { type ReactNode, useState, useTransition } from 'react';
 import { toast } from 'sonner';
 import { bringBackRig, createRig, duplicateRig, giveRigName, type ListedRig, removeRig } from '@/server/actions/rigs';
 import { OuterHead } from '../frame/outer-head';
+import { ImportButton } from '../import/import-button';
+import { ImportProblems, type Problem } from '../import/import-dialog';
 import { Button } from '../primitives/button';
 import { SeverityMark } from '../primitives/marks';
 import { NameDialog } from '../primitives/name-dialog';
-import { ImportProblems, importRigFile, type Problem } from './import-file';
+import { AllData } from './all-data';
 
 /** All rigs with their state; make, copy, rename, delete, import. */
 export function RigsScreen({ rigs }: { readonly rigs: readonly ListedRig[] }) {
   const router = useRouter();
-  const [busy, start] = useTransition();
+  const [, start] = useTransition();
   const [asking, setAsking] = useState<{ readonly for: 'new' } | { readonly for: 'rename'; readonly rig: ListedRig } | null>(
     null,
   );
   const [problems, setProblems] = useState<readonly Problem[]>([]);
-  const file = useRef<HTMLInputElement>(null);
   const live = rigs.filter((r) => !r.deleted);
   const gone = rigs.filter((r) => r.deleted);
 
@@ -41,16 +42,6 @@ export function RigsScreen({ rigs }: { readonly rigs: readonly ListedRig[] }) {
       if (!made.ok) toast.error('Nothing was copied.', { description: made.message });
       router.refresh();
     });
-  const take = (chosen: File | undefined): void =>
-    start(async () => {
-      if (!chosen) return;
-      setProblems([]);
-      const done = await importRigFile(chosen);
-      if (done.ok) {
-        toast(`Imported ${done.name}`);
-        router.refresh();
-      } else setProblems(done.problems);
-    });
 
   return (
     <div className="min-h-dvh">
@@ -58,21 +49,7 @@ export function RigsScreen({ rigs }: { readonly rigs: readonly ListedRig[] }) {
       <main className="mx-auto flex max-w-[980px] flex-col gap-5 px-6 py-8">
         <div className="flex items-center gap-2">
           <h1 className="flex-1 text-xl font-semibold">Rigs</h1>
-          <Button onClick={() => file.current?.click()} disabled={busy}>
-            <Upload size={15} aria-hidden /> Import a file
-          </Button>
-          <input
-            ref={file}
-            type="file"
-            accept=".json,application/json"
-            className="sr-only"
-            aria-label="Rig file to import"
-            tabIndex={-1}
-            onChange={(e) => {
-              take(e.target.files?.[0]);
-              e.target.value = '';
-            }}
-          />
+          <ImportButton label="Import a file" onProblems={setProblems} />
           <Button tone="primary" onClick={() => setAsking({ for: 'new' })}>
             New rig
           </Button>
@@ -116,6 +93,7 @@ export function RigsScreen({ rigs }: { readonly rigs: readonly ListedRig[] }) {
             </ul>
           </details>
         )}
+        <AllData />
       </main>
       <NameDialog
         key={asking === null ? 'closed' : asking.for === 'new' ? 'new' : asking.rig.id}

@@ -15,7 +15,18 @@ export function SheetScreen() {
   const index = useRig((s) => s.index);
   const edit = useRig((s) => s.edit);
   const [left, setLeft] = useQueryState('left', parseAsBoolean.withDefault(false));
+  const [least, setLeast] = useQueryState('least', parseAsBoolean.withDefault(false));
   const sheet = useMemo(() => makeSheet(index), [index]);
+  const marked = index.rig.assignments.filter((a) => a.minimum);
+  const inMinimum = useMemo(
+    () =>
+      new Set(
+        index.rig.assignments
+          .filter((a) => a.minimum)
+          .flatMap((a) => a.actions.flatMap((x) => (x.type === 'send' ? x.meant : []))),
+      ),
+    [index],
+  );
   const { rig } = index;
   const tickSend = (line: ControllerLine, on: boolean): void =>
     void edit(
@@ -53,11 +64,28 @@ export function SheetScreen() {
               />{' '}
               only what is left
             </label>
+            {marked.length > 0 && (
+              <label className="flex items-center gap-1.5 text-sm">
+                <input
+                  type="checkbox"
+                  className="accent-verdigris"
+                  checked={least}
+                  onChange={(e) => void setLeast(e.target.checked || null)}
+                />{' '}
+                only the smallest map
+              </label>
+            )}
             <a
               href={`/api/rigs/${rig.id}/sheet`}
               className="inline-flex h-8 items-center rounded-sm border border-control-edge bg-sheet px-3 text-sm font-medium hover:border-ink"
             >
               Save as CSV
+            </a>
+            <a
+              href={`/api/rigs/${rig.id}/files?as=sheet-tsv`}
+              className="inline-flex h-8 items-center rounded-sm border border-control-edge bg-sheet px-3 text-sm font-medium hover:border-ink"
+            >
+              TSV
             </a>
             <Button onClick={() => window.print()}>
               <Printer size={15} aria-hidden /> Print
@@ -71,7 +99,7 @@ export function SheetScreen() {
           </p>
         )}
         {sheet.controllers.map(({ controller, lines }) => {
-          const shown = left ? lines.filter((l) => l.assignment.entered === null) : lines;
+          const shown = lines.filter((l) => (!left || l.assignment.entered === null) && (!least || l.assignment.minimum));
           if (shown.length === 0) return null;
           return (
             <section
@@ -115,8 +143,15 @@ export function SheetScreen() {
                         <td className="pr-3 font-mono text-xs">{l.channel}</td>
                         <td className="pr-3 font-mono text-xs font-semibold">{l.number}</td>
                         <td className="pr-3 whitespace-nowrap">{l.values}</td>
-                        <td className="max-w-64 truncate pr-3" title={l.purpose}>
-                          {l.purpose}
+                        <td className="max-w-64 pr-3">
+                          <span className="block truncate" title={l.purpose}>
+                            {l.purpose}
+                          </span>
+                          {l.limits.map((limit) => (
+                            <span key={limit} className="block text-xs break-words text-caution">
+                              {limit}
+                            </span>
+                          ))}
                         </td>
                       </tr>
                     ))}
@@ -127,7 +162,9 @@ export function SheetScreen() {
           );
         })}
         {sheet.targets.map(({ target, lines }) => {
-          const shown = left ? lines.filter((l) => l.landing.entered === null) : lines;
+          const shown = lines.filter(
+            (l) => (!left || l.landing.entered === null) && (!least || inMinimum.has(l.landing.parameterId)),
+          );
           if (shown.length === 0) return null;
           return (
             <section
@@ -175,6 +212,12 @@ export function SheetScreen() {
             </section>
           );
         })}
+        {least && (
+          <p className="rounded-md border bg-sheet px-5 py-3">
+            You can stop here: these {marked.length} {marked.length === 1 ? 'function' : 'functions'} already work by themselves.
+            Colours, names and the rest come after.
+          </p>
+        )}
         {left && sheet.lines > 0 && sheet.toEnter === 0 && <p className="text-ink-2">Everything is entered.</p>}
       </div>
     </main>

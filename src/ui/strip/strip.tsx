@@ -34,6 +34,7 @@ import { CommitInput } from '../primitives/field';
 import { useRig } from '../store/provider';
 import { ActionWords, plainActions } from './action-words';
 import { FindingCards } from './finding-cards';
+import { KeptNotes } from './kept-notes';
 import { LandingWords } from './landing-words';
 import { NumberLink } from './number-link';
 import { OutcomeCard } from './outcome-card';
@@ -163,6 +164,7 @@ export function Strip({ index, controller, control, place, gesture, go, onPick, 
         {acting && <NumberLink index={index} assignment={acting.assignment} />}
         {acting && <OutcomeCard index={index} assignment={acting.assignment} outcome={outcomes.get(acting.assignment.id)} />}
         {acting && <FindingCards findings={openFindings(findings.get(acting.assignment.id))} edit={edit} />}
+        {acting && <KeptNotes index={index} assignment={acting.assignment} edit={edit} />}
         {acting && control.display && (
           <section className="rounded-md border px-3 py-2.5">
             <div className="mb-1 flex justify-between text-xs">

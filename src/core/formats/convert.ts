@@ -1,0 +1,119 @@
+// A rig, or one unit of it, in another form: the same for the command line and for what the screens offer to save.
+import { unitProfile, unitTemplate } from '../library';
+import { err, ok, type Result } from '../result';
+import { type Controller, indexRig, type Rig, type Target } from '../rig';
+import { makeSheet } from '../sheets';
+import { writeProfile, writeTemplate } from './bundle';
+import { setUpFile, testFile } from './midi-files';
+import { writeMidnam } from './midnam';
+import { writeParameters } from './parameters-csv';
+import { writeProgrammed } from './programmed-csv';
+import { writeRig } from './rig-json';
+import { writeSheet } from './sheet-csv';
+
+export const rigForms = [
+  'rig',
+  'template',
+  'profile',
+  'parameters-csv',
+  'parameters-tsv',
+  'programmed-csv',
+  'programmed-tsv',
+  'sheet-csv',
+  'sheet-tsv',
+  'midnam',
+  'set-up-mid',
+  'test-mid',
+] as const;
+export type RigForm = (typeof rigForms)[number];
+
+export interface Converted {
+  readonly content: string | Uint8Array;
+  /** What the form cannot hold, or what was left out and why, in words. */
+  readonly losses: readonly string[];
+  /** How such files end, with the dot, and their media type. */
+  readonly ending: string;
+  readonly mediaType: string;
+}
+
+const json = { ending: '.json', mediaType: 'application/json; charset=utf-8' } as const;
+const csv = { ending: '.csv', mediaType: 'text/csv; charset=utf-8' } as const;
+const tsv = { ending: '.tsv', mediaType: 'text/tab-separated-values; charset=utf-8' } as const;
+const midi = { ending: '.mid', mediaType: 'audio/midi' } as const;
+
+/**
+ * Writes a rig in a form. `unit` picks the controller or target, by id or name, that a form is about; it may be left out where there is only
+ * one. The reason when the unit is missing or not clear.
+ */
+export function convertRig(
+  rig: Rig,
+  form: RigForm,
+  unit: string | null = null,
+  dangerous: 'left-out' | 'played' = 'left-out',
+): Result<Converted, string> {
+  const index = indexRig(rig);
+  const tabs = form.endsWith('-tsv');
+  const table = tabs ? tsv : csv;
+  const ofController = (write: (unit: Controller) => Converted): Result<Converted, string> => {
+    const found = pick(rig.controllers, unit, 'controller');
+    return found.ok ? ok(write(found.value)) : found;
+  };
+  const ofTarget = (write: (unit: Target) => Converted): Result<Converted, string> => {
+    const found = pick(rig.targets, unit, 'target');
+    return found.ok ? ok(write(found.value)) : found;
+  };
+  switch (form) {
+    case 'rig':
+      return ok({ content: writeRig(rig), losses: [], ...json, ending: '.keen-dial.json' });
+    case 'template':
+      return ofController((u) => ({ content: writeTemplate(unitTemplate(rig, u, { id: '', version: 1 })), losses: [], ...json }));
+    case 'profile':
+      return ofTarget((u) => ({ content: writeProfile(unitProfile(rig, u, { id: '', version: 1 })), losses: [], ...json }));
+    case 'parameters-csv':
+    case 'parameters-tsv':
+      return ofTarget((u) => {
+        const { text, losses } = writeParameters(index.parametersOf.get(u.id) ?? [], tabs ? 'tsv' : 'csv');
+        return { content: text, losses, ...table };
+      });
+    case 'programmed-csv':
+    case 'programmed-tsv':
+      return ofController((u) => {
+        const { text, losses } = writeProgrammed(index, u, tabs ? 'tsv' : 'csv');
+        return { content: text, losses, ...table };
+      });
+    case 'sheet-csv':
+    case 'sheet-tsv':
+      return ok({ content: writeSheet(makeSheet(index), tabs ? 'tsv' : 'csv'), losses: [], ...table });
+    case 'midnam':
+      return ofTarget((u) => {
+        const { text, losses } = writeMidnam(index, u);
+        return { content: text, losses, ending: '.midnam', mediaType: 'application/xml; charset=utf-8' };
+      });
+    case 'set-up-mid': {
+      const { bytes, left } = setUpFile(index);
+      return ok({ content: bytes, losses: left, ...midi });
+    }
+    case 'test-mid': {
+      const { bytes, left } = testFile(index, dangerous);
+      return ok({ content: bytes, losses: left, ...midi });
+    }
+    default:
+      return unreachable(form);
+  }
+}
+
+function pick<T extends { readonly id: string; readonly name: string }>(
+  rows: readonly T[],
+  unit: string | null,
+  what: string,
+): Result<T, string> {
+  const found = rows.filter((r) => unit === null || r.id === unit || r.name === unit);
+  const [first, second] = found;
+  const names = rows.map((r) => `“${r.name}”`).join(', ');
+  if (!first) return err(rows.length === 0 ? `There is no ${what}.` : `There is no such ${what}. There are ${names}.`);
+  return second ? err(`Name one with --${what}: ${names}.`) : ok(first);
+}
+
+function unreachable(value: never): never {
+  throw new Error(`unhandled form ${String(value)}`);
+}

@@ -1,0 +1,253 @@
+'use client';
+// A list taken onto a target: pasted, or from a CSV, TSV or name document. What each line would do is shown first, and each can be left out.
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { nanoid } from 'nanoid';
+import { useMemo, useRef, useState } from 'react';
+import { toast } from 'sonner';
+import { showValue } from '@/core/bench';
+import { type ListedParameter, type NamedPlan, namedEdit, parametersEdit, planNamed, planParameters } from '@/core/commands';
+import { FILE_LIMIT } from '@/core/formats';
+import { shortName } from '@/core/midi';
+import type { Edit, RigIndex, Target } from '@/core/rig';
+import { Button } from '../primitives/button';
+import { cx } from '../primitives/cx';
+import { Dialog } from '../primitives/dialog';
+import { Field } from '../primitives/field';
+import { useRig } from '../store/provider';
+import { BadLines, listExample, listHint } from './paste-parameters';
+import { useList } from './use-list';
+
+/** Longer texts are not put into the field: a browser takes seconds to lay them out. */
+const SHOWN = 60_000;
+
+interface Line {
+  readonly key: string;
+  readonly name: string;
+  readonly about: string;
+  readonly state: string;
+  readonly tone: 'plain' | 'quiet' | 'caution';
+  readonly useless: boolean;
+}
+
+export function ListDialog({
+  index,
+  target,
+  onClose,
+}: {
+  readonly index: RigIndex;
+  readonly target: Target;
+  readonly onClose: () => void;
+}) {
+  const edit = useRig((s) => s.edit);
+  const file = useRef<HTMLInputElement>(null);
+  const [text, setText] = useState('');
+  const [from, setFrom] = useState<string | null>(null);
+  const [left, setLeft] = useState<ReadonlySet<number>>(new Set());
+  const [problem, setProblem] = useState<string | null>(null);
+  const { read, part } = useList(text);
+  const parameters = useMemo(
+    () => (read?.type === 'parameters' ? planParameters(index, target.id, read.list.good) : []),
+    [read, index, target.id],
+  );
+  const names = useMemo(
+    () => (read?.type === 'names' ? planNamed(index, target, read.document.names) : []),
+    [read, index, target],
+  );
+  const lines = useMemo(() => [...parameters.map(parameterLine), ...names.map(namedLine)], [parameters, names]);
+  const taken = lines.filter((l, i) => !l.useless && !left.has(i)).length;
+  const carry = (): void => {
+    const chosen = <T,>(rows: readonly T[]): readonly T[] => rows.filter((_, i) => !left.has(i));
+    const made: Edit | null =
+      read?.type === 'names'
+        ? namedEdit(index, target, chosen(names), () => nanoid(10))
+        : parametersEdit(index, target.id, chosen(parameters), () => nanoid(10));
+    if (!made || !edit(made)) return;
+    toast(`Took over ${taken} ${taken === 1 ? 'line' : 'lines'}`);
+    onClose();
+  };
+  const open = async (chosen: File | undefined): Promise<void> => {
+    if (!chosen) return;
+    setProblem(null);
+    if (chosen.size > FILE_LIMIT) {
+      setProblem(`It has more than ${FILE_LIMIT / 1024 / 1024} MB, the most that is read.`);
+      return;
+    }
+    setLeft(new Set());
+    setFrom(chosen.name);
+    setText(await chosen.text());
+  };
+  return (
+    <Dialog
+      open
+      wide
+      onOpenChange={(on) => !on && onClose()}
+      title={`Add parameters to ${target.name}`}
+      description="Nothing is written yet. What is here already is changed only where its line says so."
+      footer={
+        <Button tone="primary" disabled={taken === 0 || part !== null} onClick={carry}>
+          Take over {taken} {taken === 1 ? 'line' : 'lines'}
+        </Button>
+      }
+    >
+      <div className="flex flex-col gap-3">
+        <div className="flex items-center gap-3">
+          <Button onClick={() => file.current?.click()}>Choose a file…</Button>
+          <span className="text-xs text-ink-2">CSV, TSV, or a MIDI Name Document (.midnam); or paste below.</span>
+          <input
+            ref={file}
+            type="file"
+            accept=".csv,.tsv,.txt,.midnam,.xml,text/csv,text/tab-separated-values"
+            className="sr-only"
+            aria-label="List to read"
+            tabIndex={-1}
+            onChange={(e) => {
+              void open(e.target.files?.[0]);
+              e.target.value = '';
+            }}
+          />
+        </div>
+        {text.length > SHOWN ? (
+          <p className="flex items-center gap-3 rounded-sm border bg-film px-3 py-2">
+            <span className="flex-1">
+              {from ?? 'What you pasted'}: {Math.round(text.length / 1024)} kB
+            </span>
+            <Button size="small" onClick={() => setText('')}>
+              Clear
+            </Button>
+          </p>
+        ) : (
+          <Field label="Parameters, one a line: name, kind, range, unit, scale, steps" hint={listHint}>
+            {(id) => (
+              <textarea
+                id={id}
+                value={text}
+                onChange={(e) => {
+                  setFrom(null);
+                  setLeft(new Set());
+                  setText(e.target.value);
+                }}
+                rows={lines.length > 0 ? 4 : 8}
+                spellCheck={false}
+                placeholder={listExample}
+                className="w-full rounded-sm border border-control-edge bg-sheet px-2 py-1.5 font-mono text-xs leading-5"
+              />
+            )}
+          </Field>
+        )}
+        {part !== null && (
+          <div className="flex items-center gap-3">
+            <progress className="h-2 flex-1 accent-verdigris" value={part} max={1} aria-label="Reading the list" />
+            <span className="font-mono text-xs">{Math.round(part * 100)} %</span>
+            <Button size="small" onClick={() => setText('')}>
+              Stop
+            </Button>
+          </div>
+        )}
+        {problem !== null && (
+          <p role="alert" className="text-stop">
+            {problem}
+          </p>
+        )}
+        {read?.type === 'refused' && (
+          <p role="alert" className="rounded-sm border border-stop/50 bg-stop-wash px-3 py-2">
+            {read.message}
+          </p>
+        )}
+        {read?.type === 'parameters' && <BadLines lines={read.list.bad} />}
+        {read?.type === 'names' && read.document.left.length > 0 && (
+          <p className="text-xs text-ink-2">Left out: {read.document.left.slice(0, 6).join('; ')}.</p>
+        )}
+        {lines.length > 0 && (
+          <Lines
+            lines={lines}
+            left={left}
+            onToggle={(i) => {
+              const next = new Set(left);
+              if (!next.delete(i)) next.add(i);
+              setLeft(next);
+            }}
+          />
+        )}
+      </div>
+    </Dialog>
+  );
+}
+
+function parameterLine({ draft, state, now, fields }: ListedParameter): Line {
+  const shown = { ...draft, id: '', order: 0, targetId: '' };
+  return {
+    key: draft.name,
+    name: draft.name,
+    about: draft.kind === 'continuous' ? `${showValue(shown, draft.lowest)} to ${showValue(shown, draft.highest)}` : draft.kind,
+    state: state === 'new' ? 'new' : state === 'same' ? 'here already' : `changes ${fields.join(', ')}`,
+    tone: state === 'change' ? 'caution' : state === 'same' ? 'quiet' : 'plain',
+    useless: state === 'same' || (state === 'change' && now === null),
+  };
+}
+
+function namedLine({ named, state, now }: NamedPlan): Line {
+  const address = `${shortName(named.message)}${'channel' in named.message ? `, channel ${named.message.channel}` : ''}`;
+  return {
+    key: `${address} ${named.name}`,
+    name: named.name,
+    about: address,
+    state:
+      state === 'new'
+        ? 'new'
+        : state === 'same'
+          ? 'here already'
+          : state === 'rename'
+            ? `renames ${now?.name ?? ''}`
+            : 'this name is taken: gets its number too',
+    tone: state === 'same' ? 'quiet' : state === 'new' ? 'plain' : 'caution',
+    useless: state === 'same',
+  };
+}
+
+const ROW = 28;
+
+function Lines({
+  lines,
+  left,
+  onToggle,
+}: {
+  readonly lines: readonly Line[];
+  readonly left: ReadonlySet<number>;
+  readonly onToggle: (i: number) => void;
+}) {
+  const box = useRef<HTMLDivElement>(null);
+  const rows = useVirtualizer({ count: lines.length, getScrollElement: () => box.current, estimateSize: () => ROW, overscan: 8 });
+  return (
+    <div ref={box} className="max-h-64 overflow-y-auto rounded-sm border" role="group" aria-label={`${lines.length} lines`}>
+      <div className="relative" style={{ height: rows.getTotalSize() }}>
+        {rows.getVirtualItems().map((row) => {
+          const line = lines[row.index];
+          if (!line) return null;
+          return (
+            <label
+              key={line.key}
+              className={cx(
+                'absolute inset-x-0 grid grid-cols-[16px_minmax(0,1.2fr)_minmax(0,1fr)_minmax(0,1.2fr)] items-center gap-3 border-b px-2 text-xs',
+                line.tone === 'quiet' && 'text-ink-3',
+              )}
+              style={{ top: row.start, height: ROW }}
+            >
+              <input
+                type="checkbox"
+                className="accent-verdigris"
+                disabled={line.useless}
+                checked={!line.useless && !left.has(row.index)}
+                onChange={() => onToggle(row.index)}
+              />
+              <span className="truncate font-semibold">{line.name}</span>
+              <span className="truncate">{line.about}</span>
+              <span className={cx('truncate', line.tone === 'caution' && 'font-medium text-caution')} title={line.state}>
+                {line.state}
+              </span>
+            </label>
+          );
+        })}
+      </div>
+    </div>
+  );
+}

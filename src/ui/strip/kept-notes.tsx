@@ -1,0 +1,43 @@
+'use client';
+// What is known beside a function: limits of what it moves, and whether it belongs to the smallest map that works.
+import { type Assignment, type Edit, limitsOf, type RigIndex, set } from '@/core/rig';
+
+const gradeWords = { tested: 'tested here', manual: 'from the manual', hearsay: 'hearsay' } as const;
+
+export function KeptNotes({
+  index,
+  assignment,
+  edit,
+}: {
+  readonly index: RigIndex;
+  readonly assignment: Assignment;
+  readonly edit: (edit: Edit) => boolean;
+}) {
+  const limits = limitsOf(index, assignment);
+  return (
+    <section className="flex flex-col gap-2" aria-label="Kept with it">
+      {limits.length > 0 && (
+        <div className="rounded-md border px-3 py-2">
+          <h3 className="text-xs font-semibold">Known limits</h3>
+          <ul className="text-[13.5px]">
+            {limits.map((l) => (
+              <li key={`${l.about} ${l.text}`} className="break-words">
+                <span className="text-ink-2">{l.about}:</span> {l.text}
+                {l.grade !== null && <span className="text-xs text-ink-2"> ({gradeWords[l.grade]})</span>}
+              </li>
+            ))}
+          </ul>
+        </div>
+      )}
+      <label className="flex items-start gap-2 text-[13.5px]">
+        <input
+          type="checkbox"
+          className="mt-0.5 accent-verdigris"
+          checked={assignment.minimum}
+          onChange={(e) => edit(set('assignments', assignment, 'minimum', e.target.checked))}
+        />
+        belongs to the smallest map that already works
+      </label>
+    </section>
+  );
+}
