@@ -174,3 +174,19 @@ test('the list of messages is filtered, paused, cleared and copied', async ({ pa
   await page.getByRole('button', { name: 'Clear the list' }).click();
   await expect(wire(page)).toContainText('Nothing was sent yet');
 });
+
+test('a SysEx file is read into the monitor, byte for byte', async ({ page }) => {
+  await page.goto('/rigs/lantern-hour/bench');
+  await expect(page.getByRole('group', { name: /^Panel of/ })).toBeVisible();
+  await page.getByLabel('MIDI file to play').setInputFiles({
+    name: 'dump.syx',
+    mimeType: 'application/octet-stream',
+    buffer: Buffer.from([0xf0, 0x7d, 0x01, 0x02, 0xf7, 0xf0, 0x7d, 0x05, 0xf7]),
+  });
+  await expect(page.getByText('F0 7D 01 02 F7').first()).toBeVisible();
+  await expect(page.getByText('F0 7D 05 F7').first()).toBeVisible();
+  await page
+    .getByLabel('MIDI file to play')
+    .setInputFiles({ name: 'broken.syx', mimeType: 'application/octet-stream', buffer: Buffer.from([0xf0, 0x7d, 0x01]) });
+  await expect(page.getByText('The message at byte 1 never ends.')).toBeVisible();
+});

@@ -162,3 +162,81 @@ test('a shipped target comes with its parameters, and cells are pasted, filled d
   await saved(page);
   expect(await exportOf(page, id)).toContain('jumps after a preset change');
 });
+
+test('a list of ten thousand parameters is read with progress, looked through, and taken over; names come from a document', async ({
+  page,
+}) => {
+  const id = await ownRig(page);
+  await open(page, id, 'gear');
+  await page.getByRole('button', { name: /^Quarry Hall/ }).click();
+  await page.getByRole('button', { name: 'Add parameters' }).click();
+  const dialog = page.getByRole('dialog');
+  const list = [
+    'name,kind,range,unit',
+    'Mix,continuous,0..50,%',
+    'Broken,continuous,ten',
+    ...Array.from({ length: 10_000 }, (_, i) => `P ${i},continuous,0..${i + 1},Hz`),
+  ];
+  await dialog
+    .getByLabel('List to read')
+    .setInputFiles({ name: 'long.csv', mimeType: 'text/csv', buffer: Buffer.from(list.join('\n')) });
+  await expect(dialog.getByRole('button', { name: 'Take over 10001 lines' })).toBeEnabled();
+  await expect(dialog.getByRole('alert')).toContainText('Line 3: “ten” is no range');
+  await expect(dialog.getByRole('group', { name: '10001 lines' })).toContainText('changes group, highest');
+  await dialog.getByRole('group', { name: '10001 lines' }).getByRole('checkbox').first().uncheck();
+  await dialog.getByRole('button', { name: 'Take over 10000 lines' }).click();
+  await expect(page.getByText('Took over 10000 lines')).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Parameters' })).toContainText('10010');
+  await expect(page.getByRole('status').filter({ hasText: /^saved$/ })).toBeVisible({ timeout: 30_000 });
+  await page.keyboard.press('Control+z');
+  await expect(page.getByRole('button', { name: /^Quarry Hall 10$/ })).toBeVisible({ timeout: 30_000 });
+
+  await page.getByRole('button', { name: 'Add parameters' }).click();
+  const document =
+    '<?xml version="1.0"?><!DOCTYPE MIDINameDocument SYSTEM "x.dtd"><MIDINameDocument><ControlNameList Name="C"><Control Type="7bit" Number="77" Name="Shimmer"/></ControlNameList></MIDINameDocument>';
+  await dialog
+    .getByLabel('List to read')
+    .setInputFiles({ name: 'hall.midnam', mimeType: 'application/xml', buffer: Buffer.from(document) });
+  await expect(dialog).toContainText('CC 77, channel 1');
+  await expectAccessible(page);
+  await dialog.getByRole('button', { name: 'Take over 1 line' }).click();
+  await expect(page.getByRole('gridcell', { name: 'Shimmer', exact: true })).toBeVisible();
+  await saved(page);
+  const names = await page.request.get(`/api/rigs/${id}/files?as=midnam&unit=${new URL(page.url()).searchParams.get('unit')}`);
+  expect(await names.text()).toContain('Name="Shimmer"');
+  const csv = await page.request.get(
+    `/api/rigs/${id}/files?as=parameters-csv&unit=${new URL(page.url()).searchParams.get('unit')}`,
+  );
+  expect(await csv.text()).toContain('Shimmer,continuous');
+  expect((await page.request.get(`/api/rigs/${id}/files?as=teapot`)).status()).toBe(400);
+});
+
+test('a bundle is looked into, partly taken, and the library goes out as one', async ({ page }) => {
+  await page.goto('/library');
+  const template = await page.request.get('/api/library');
+  const bundle = JSON.parse(await template.text()) as { templates: { name: string }[] };
+  const file = { ...bundle, templates: [], profiles: [], rigTemplates: [], rigs: [] };
+  const exported = JSON.parse(await exportOf(page, 'lantern-hour')) as { name: string };
+  const give = (content: object) =>
+    page
+      .getByLabel('File to import')
+      .setInputFiles({ name: 'tour.json', mimeType: 'application/json', buffer: Buffer.from(JSON.stringify(content)) });
+  await give({
+    ...file,
+    rigs: [
+      { ...exported, name: 'Only this' },
+      { ...exported, name: 'Not this' },
+    ],
+  });
+  const dialog = page.getByRole('dialog');
+  await expect(dialog.getByRole('listitem')).toHaveCount(2);
+  await dialog.getByRole('checkbox').nth(1).uncheck();
+  await dialog.getByRole('button', { name: 'Take 1 in' }).click();
+  await expect(page.getByText('Imported Only this')).toBeVisible();
+  await page.goto('/');
+  await expect(page.getByRole('link', { name: 'Only this', exact: true })).toBeVisible();
+  await expect(page.getByRole('link', { name: 'Not this', exact: true })).toHaveCount(0);
+  await page.goto('/library');
+  await give({ format: 'keen-dial/template', formatVersion: 1, template: { name: 'x' } });
+  await expect(page.getByRole('alert').filter({ hasText: 'Nothing was imported.' })).toContainText('template');
+});

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { expectAccessible, exportOf, ownRig } from './kit';
+import { expectAccessible, exportOf, open, ownRig, saved } from './kit';
 
 test('the list shows the demo with its state, and is accessible', async ({ page }) => {
   await page.goto('/');
@@ -40,8 +40,13 @@ test('export and import give the same rig back to the letter, but for its id', a
   const before = await exportOf(page, 'lantern-hour');
   await page.goto('/');
   await page
-    .getByLabel('Rig file to import')
+    .getByLabel('File to import')
     .setInputFiles({ name: 'lantern.json', mimeType: 'application/json', buffer: Buffer.from(before) });
+  // What is in it is told first; the same is here already, so it has to be chosen.
+  await expect(page.getByRole('dialog')).toContainText('The same is here already');
+  await expectAccessible(page);
+  await page.getByRole('dialog').getByRole('checkbox').check();
+  await page.getByRole('button', { name: 'Take 1 in' }).click();
   await expect(page.getByText('Imported Lantern Hour')).toBeVisible();
   const id = await ownRig(page);
   expect((await exportOf(page, id)).replace(id, 'lantern-hour')).toBe(before);
@@ -51,7 +56,7 @@ test('damaged files are refused with the place named, and nothing is added', asy
   await page.goto('/');
   const count = await page.getByRole('listitem').count();
   const give = (name: string, text: string) =>
-    page.getByLabel('Rig file to import').setInputFiles({ name, mimeType: 'application/json', buffer: Buffer.from(text) });
+    page.getByLabel('File to import').setInputFiles({ name, mimeType: 'application/json', buffer: Buffer.from(text) });
   const alert = page.getByRole('alert').filter({ hasText: 'Nothing was imported.' });
   await give('garbage.json', 'x'.repeat(5_000_000));
   await expect(alert).toContainText('It is not JSON');
@@ -65,4 +70,85 @@ test('damaged files are refused with the place named, and nothing is added', asy
   await expect(alert).toContainText('parameters, row 5');
   await page.reload();
   expect(await page.getByRole('listitem').count()).toBe(count);
+});
+
+test('a rig becomes a template, with its numbers or without, and the next one starts from it', async ({ page }) => {
+  const id = await ownRig(page);
+  await open(page, id, 'map');
+  // Two functions belong to the smallest map; the sheet can show only these.
+  await page.getByRole('button', { name: /^FS 1:/ }).click();
+  await page.getByLabel('belongs to the smallest map that already works').check();
+  await saved(page);
+  await page.getByRole('link', { name: /^Sheet:/ }).click();
+  await page.getByLabel('only the smallest map').check();
+  await expect(page.getByText('You can stop here: these 1 function already work')).toBeVisible();
+  await page.getByRole('button', { name: 'Lantern Hour', exact: true }).click();
+  await page.getByRole('menuitem', { name: 'Save as a template to start from' }).click();
+  await page.getByRole('dialog').getByLabel('Name').fill('Silent film night');
+  await page.getByLabel(/^Without numbers/).check();
+  await expectAccessible(page);
+  await page.getByRole('button', { name: 'Save it' }).click();
+  await expect(page.getByText('Silent film night is in the library')).toBeVisible();
+  await page.goto('/library?kind=rig-template');
+  await page.getByRole('button', { name: 'Start a rig' }).first().click();
+  await page.getByRole('dialog').getByLabel('Name').fill('Second night');
+  await page.getByRole('button', { name: 'Start the rig' }).click();
+  await page.waitForURL(/\/rigs\/.+\/map/);
+  await expect(page.getByRole('link', { name: 'Numbers: no clash' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Second night', exact: true })).toBeVisible();
+});
+
+test('everything goes into one file while work goes on, and comes back in its place', async ({ page }) => {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'New rig' }).click();
+  await page.getByRole('textbox', { name: 'Name' }).fill('In the backup');
+  await page.getByRole('button', { name: 'Make it' }).click();
+  await page.waitForURL(/gear/);
+  const backup = await page.request.get('/api/backup');
+  expect(backup.headers()['content-disposition']).toContain('.sqlite');
+  const body = await backup.body();
+  await page.goto('/');
+  await page.getByRole('button', { name: 'More for In the backup', exact: true }).click();
+  await page.getByRole('menuitem', { name: 'Rename' }).click();
+  await page.getByRole('textbox', { name: 'Name' }).fill('After the backup');
+  await page.getByRole('dialog').getByRole('button', { name: 'Rename' }).click();
+  await expect(page.getByRole('link', { name: 'After the backup', exact: true })).toBeVisible();
+  const give = (buffer: Buffer) =>
+    page.getByLabel('Backup to restore').setInputFiles({ name: 'friday.sqlite', mimeType: 'application/vnd.sqlite3', buffer });
+  await give(Buffer.from('something else'));
+  await page.getByRole('button', { name: 'Put it in the place of everything' }).click();
+  await expect(page.getByRole('alert').filter({ hasText: 'This is no backup of Keen Dial.' })).toBeVisible();
+  await page.getByRole('button', { name: 'Leave everything as it is' }).click();
+  await give(body);
+  await expectAccessible(page);
+  await page.getByRole('button', { name: 'Put it in the place of everything' }).click();
+  await expect(page.getByRole('heading', { name: 'The backup is restored' })).toBeVisible();
+  await page.getByRole('button', { name: 'See the rigs' }).click();
+  await expect(page.getByRole('link', { name: 'In the backup', exact: true })).toBeVisible();
+  await expect(page.getByRole('link', { name: 'After the backup', exact: true })).toHaveCount(0);
+});
+
+test('nobody else may ask: another host name, another site, a path in place of an id', async ({ page }) => {
+  await page.goto('/');
+  const base = new URL(page.url()).origin;
+  const foreign = await page.request.post(`${base}/api/rigs/import`, {
+    headers: { origin: 'http://elsewhere.example' },
+    data: '{}',
+  });
+  expect(foreign.status()).toBe(403);
+  const restore = await page.request.post(`${base}/api/restore`, { headers: { origin: 'http://elsewhere.example' }, data: 'x' });
+  expect(restore.status()).toBe(403);
+  for (const path of [
+    '/api/rigs/..%2f..%2fpackage.json/export',
+    '/api/rigs/%2fetc%2fpasswd/export',
+    '/library/..%2f..%2fpackage.json',
+  ])
+    expect((await page.request.get(base + path)).status()).toBe(404);
+  const answer = await page.request.get('/');
+  const policy = answer.headers()['content-security-policy'] ?? '';
+  expect(policy).toContain("default-src 'none'");
+  expect(policy.split('; ').find((p) => p.startsWith('script-src'))).not.toContain('unsafe');
+  const large = await page.request.post(`${base}/api/import`, { data: Buffer.alloc(20 * 1024 * 1024 + 10, 32) });
+  expect(large.status()).toBe(413);
+  expect(await large.text()).toContain('20 MB');
 });
