@@ -3,9 +3,10 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { buildSync } from 'esbuild';
-import { ensureBuild, ensurePackages, root, run } from './prepare.mjs';
+import { ensureBuild, ensureKeen, ensurePackages, root, run } from './prepare.mjs';
 
 if (!ensurePackages() || !ensureBuild()) process.exit(1);
+await ensureKeen();
 const folder = mkdtempSync(join(root, 'node_modules', '.keen-dial', 'bench-'));
 const bundled = (name) => {
   const outfile = join(folder, `${name}.mjs`);
@@ -20,6 +21,6 @@ const bundled = (name) => {
   });
   return run(process.execPath, [outfile]);
 };
-const held = ['core', 'planner', 'search', 'peers', 'chain', 'screen', 'bench-screen'].map(bundled);
+const held = ['core', 'planner', 'search', 'peers', 'chain', 'screen', 'bench-screen', 'gear'].map(bundled);
 rmSync(folder, { recursive: true });
 process.exit(held.every(Boolean) ? 0 : 1);

@@ -1,55 +1,10 @@
 // The Bench under load: a stand-in device plays the demo rig; scripting and layout a frame, messages that are kept, scrolling.
 import type { Page } from '@playwright/test';
+import { busyFrames } from './frames';
 import { openBrowser, startServer } from './server';
 import { measure, percentile, printTable } from './table';
 
 const { base, stop } = await startServer();
-const FRAME_MS = 1000 / 60;
-
-interface TraceEvent {
-  readonly name: string;
-  readonly ph: string;
-  readonly ts: number;
-  readonly dur?: number;
-  readonly pid: number;
-  readonly tid: number;
-  readonly args?: { readonly name?: string };
-}
-
-/** Milliseconds of scripting, style and layout on the page's main thread in each frame of a recorded stretch. */
-function busyPerFrame(events: readonly TraceEvent[]): number[] {
-  const work = new Set([
-    'FunctionCall',
-    'EventDispatch',
-    'FireAnimationFrame',
-    'TimerFire',
-    'RunMicrotasks',
-    'Layout',
-    'UpdateLayoutTree',
-    'HandlePostMessage',
-  ]);
-  const mains = events
-    .filter((e) => e.name === 'thread_name' && e.args?.name === 'CrRendererMain')
-    .map((e) => `${e.pid} ${e.tid}`);
-  const spans = events
-    .filter((e) => e.ph === 'X' && work.has(e.name) && mains.includes(`${e.pid} ${e.tid}`))
-    .sort((a, b) => a.ts - b.ts);
-  // Nested work counts once: only what begins after the span before has ended.
-  const frames = new Map<number, number>();
-  let end = 0;
-  for (const span of spans) {
-    const from = Math.max(span.ts, end);
-    const to = span.ts + (span.dur ?? 0);
-    if (to <= from) continue;
-    end = to;
-    const frame = Math.floor(from / 1000 / FRAME_MS);
-    frames.set(frame, (frames.get(frame) ?? 0) + (to - from) / 1000);
-  }
-  const all = [...frames.keys()];
-  const first = Math.min(...all);
-  return Array.from({ length: Math.max(...all) - first + 1 }, (_, i) => frames.get(first + i) ?? 0);
-}
-
 /** Plays so many control changes a second for a time, from inside the page as a device would. */
 const feed = (page: Page, perSecond: number, seconds: number): Promise<number> =>
   page.evaluate(
@@ -96,10 +51,7 @@ try {
   await page.waitForTimeout(300);
   await feed(page, 200, 2);
 
-  await browser.startTracing(page, { categories: ['devtools.timeline', 'disabled-by-default-devtools.timeline', '__metadata'] });
-  await feed(page, 200, 6);
-  const traced = JSON.parse((await browser.stopTracing()).toString()) as { traceEvents: TraceEvent[] };
-  const busy = busyPerFrame(traced.traceEvents);
+  const busy = await busyFrames(browser, page, () => feed(page, 200, 6));
   measure('scripting and layout a frame at 200 messages a second (p95)', percentile(busy, 0.95), 'ms', { atMost: 8 });
   measure('the same (median)', percentile(busy, 0.5), 'ms', { atMost: 8 });
 

@@ -43,7 +43,8 @@ describe('a list onto a target', () => {
       { ...namedParameter({ message: cc(1), name: 'Size' }), lowest: 5, highest: 9, start: 6, default: 6 },
       namedParameter({ message: cc(2), name: 'Width' }),
     ];
-    const plan = planParameters(index, 'hall', drafts);
+    const plan = planParameters(index, 'hall', drafts, ['kind', 'lowest', 'highest', 'start', 'default']);
+    expect(planParameters(index, 'hall', drafts, ['unit'])[1]?.state).toBe('same');
     expect(plan.map((p) => p.state)).toEqual(['same', 'change', 'new']);
     expect(plan[1]?.fields).toEqual(expect.arrayContaining(['kind', 'lowest', 'highest', 'start']));
     const edit = parametersEdit(index, 'hall', plan, newId);

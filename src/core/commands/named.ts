@@ -103,19 +103,31 @@ const compared = [
   'note',
 ] as const;
 
-/** What each parameter of a list would do on a target, before anything is changed. */
+/** What each parameter of a list would do on a target, before anything is changed. `given` are the fields that the list speaks of. */
 export function planParameters(
   index: RigIndex,
   targetId: string,
   drafts: readonly ProfileParameter[],
+  given: readonly (keyof ProfileParameter)[],
 ): readonly ListedParameter[] {
   const byName = new Map((index.parametersOf.get(targetId) ?? []).map((p) => [p.name, p]));
   return drafts.map((draft): ListedParameter => {
     const now = byName.get(draft.name) ?? null;
     if (!now) return { draft, state: 'new', now, fields: [] };
-    const fields = compared.filter((f) => JSON.stringify(now[f]) !== JSON.stringify(draft[f]));
+    const fields = compared.filter((f) => given.includes(f) && JSON.stringify(now[f]) !== JSON.stringify(draft[f]));
     return { draft, state: fields.length === 0 ? 'same' : 'change', now, fields };
   });
+}
+
+/** A start and default that a new range leaves outside follow it. */
+function keptInRange(now: Parameter, change: Partial<Parameter>): Partial<Parameter> {
+  const next = { ...now, ...change };
+  const held = (value: number): number => Math.min(next.highest, Math.max(next.lowest, value));
+  return {
+    ...change,
+    ...(held(next.start) === next.start ? {} : { start: held(next.start) }),
+    ...(held(next.default) === next.default ? {} : { default: held(next.default) }),
+  };
 }
 
 /** Adds and changes the chosen ones; null where nothing is to be done. */
@@ -124,7 +136,7 @@ export function parametersEdit(index: RigIndex, targetId: string, chosen: readon
   const edits = chosen.flatMap(({ draft, state, now, fields }): Edit[] => {
     if (state === 'same') return [];
     if (!now) return [insert('parameters', { ...draft, id: newId(), order: order++, targetId })];
-    return replaced('parameters', now, Object.fromEntries(fields.map((f) => [f, draft[f]])));
+    return replaced('parameters', now, keptInRange(now, Object.fromEntries(fields.map((f) => [f, draft[f]]))));
   });
   return edits.length === 0
     ? null

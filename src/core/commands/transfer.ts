@@ -60,12 +60,16 @@ export interface Transfer {
 }
 
 const switches: readonly ControlKind[] = ['footswitch', 'button', 'pad'];
-/** How unlike two kinds of control are for a player; Infinity where one cannot do the other's work. Common practice, no source. */
-function unlike(from: ControlKind, to: ControlKind): number {
+/**
+ * How unlike two controls are for a player; Infinity where one cannot do the other's work. What can be pushed can stand in for a switch.
+ * Common practice, no source.
+ */
+function unlike({ kind: from }: Control, { kind: to, subControls }: Control): number {
   if (from === to) return 0;
   if (from === 'key-range' || to === 'key-range') return Number.POSITIVE_INFINITY;
   const [a, b] = [switches.includes(from), switches.includes(to)];
   if (a && b) return from === 'footswitch' || to === 'footswitch' ? 3 : 1;
+  if (a && !b && subControls.includes('push')) return 6;
   if (a !== b) return Number.POSITIVE_INFINITY;
   // Feet stay with feet where they can; what turns is nearer to what turns.
   if (from === 'expression' || to === 'expression') return 4;
@@ -115,7 +119,7 @@ const fatal = (losses: readonly Loss[]): boolean => losses.some((l) => !bearable
 
 /** The price of putting what stands on one control onto another; Infinity where it cannot be. Lost functions weigh most, then kind, then place. */
 function price(index: RigIndex, from: Control, to: Control, home: Controller, unit: Controller): number {
-  const kind = unlike(from.kind, to.kind);
+  const kind = unlike(from, to);
   if (kind === Number.POSITIVE_INFINITY) return kind;
   const mine = index.assignmentsOf.get(from.id) ?? [];
   const theirs = index.assignmentsOf.get(to.id) ?? [];

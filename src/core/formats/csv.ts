@@ -17,13 +17,13 @@ export const CSV_LINE_LIMIT = 50_000;
 
 /**
  * Reads a table whose columns are `columns` in that order, unless its first line names some of them: then in the order
- * named. Aliases map other headings to these. Empty lines are left out.
+ * named. Aliases map other headings to these. Empty lines are left out. `given` are the columns that the table has.
  */
 export function readTable(
   text: string,
   columns: readonly string[],
   aliases: Readonly<Record<string, string>> = {},
-): { readonly rows: readonly CsvRow[]; readonly bad: readonly BadLine[] } {
+): { readonly rows: readonly CsvRow[]; readonly bad: readonly BadLine[]; readonly given: readonly string[] } {
   const delimiter = text.includes('\t') ? '\t' : undefined;
   const parsed = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), {
     skipEmptyLines: false,
@@ -56,7 +56,9 @@ export function readTable(
   });
   if (parsed.data.length > CSV_LINE_LIMIT + 1)
     bad.push({ line: CSV_LINE_LIMIT + 1, reason: `Only the first ${CSV_LINE_LIMIT} lines are read.` });
-  return { rows, bad };
+  const widest = parsed.data.reduce((most, cells) => Math.max(most, cells.length), 0);
+  const given = order.slice(0, widest).flatMap((column) => (column === null ? [] : [column]));
+  return { rows, bad, given };
 }
 
 /** Cells as a spreadsheet puts them on the clipboard: lines of cells parted by tabs, quoted where a cell holds a tab or a line end. */

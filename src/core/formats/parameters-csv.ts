@@ -27,6 +27,8 @@ const aliases = { parameter: 'name', type: 'kind', units: 'unit', center: 'centr
 export interface ParameterList {
   readonly good: readonly ProfileParameter[];
   readonly bad: readonly BadLine[];
+  /** The fields that the list says anything about: only these are changed on a parameter that is there already. */
+  readonly given: readonly (keyof ProfileParameter)[];
 }
 
 const number = String.raw`[-−]?\d+(?:[.]\d+)?(?:[eE][-+]?\d+)?`;
@@ -37,7 +39,7 @@ const rangePattern = new RegExp(String.raw`^(${number})\s*(?:\.\.+|to|…|–)\s
  * of how many there are.
  */
 export function parseParameters(text: string, onRow?: (done: number, all: number) => void): ParameterList {
-  const { rows, bad } = readTable(text, parameterColumns, aliases);
+  const { rows, bad, given } = readTable(text, parameterColumns, aliases);
   const good: ProfileParameter[] = [];
   const problems: BadLine[] = [...bad];
   const names = new Set<string>();
@@ -52,7 +54,16 @@ export function parseParameters(text: string, onRow?: (done: number, all: number
       good.push(draft.value);
     }
   }
-  return { good, bad: problems.sort((a, b) => a.line - b.line) };
+  return { good, bad: problems.sort((a, b) => a.line - b.line), given: fieldsOf(given) };
+}
+
+/** The fields behind columns: a kind and a range bring each other. */
+function fieldsOf(columns: readonly string[]): readonly (keyof ProfileParameter)[] {
+  return parameterColumns.flatMap((column): (keyof ProfileParameter)[] => {
+    if (!columns.includes(column)) return [];
+    if (column === 'range') return ['lowest', 'highest'];
+    return column === 'kind' || column === 'steps' ? ['kind', 'steps', 'lowest', 'highest'] : [column];
+  });
 }
 
 function draftOf(row: CsvRow): Result<ProfileParameter, string> {

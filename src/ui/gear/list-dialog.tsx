@@ -46,7 +46,7 @@ export function ListDialog({
   const [problem, setProblem] = useState<string | null>(null);
   const { read, part } = useList(text);
   const parameters = useMemo(
-    () => (read?.type === 'parameters' ? planParameters(index, target.id, read.list.good) : []),
+    () => (read?.type === 'parameters' ? planParameters(index, target.id, read.list.good, read.list.given) : []),
     [read, index, target.id],
   );
   const names = useMemo(
