@@ -216,3 +216,63 @@ describe('what apply refuses', () => {
     expect(demo.parameters[0]?.note).toBe('');
   });
 });
+
+describe('a long batch', () => {
+  it('does what its edits do one by one, and is refused where one of them would be', () => {
+    const field = fc.constantFrom('name', 'note', 'order', 'start', 'nonsense');
+    const one = fc.record({
+      row: fc.nat(demo.parameters.length - 1),
+      field,
+      to: fc.oneof(fc.string({ maxLength: 6 }), fc.integer({ min: -5, max: 50 })),
+      stale: fc.boolean(),
+    });
+    fc.assert(
+      fc.property(fc.array(one, { minLength: 10, maxLength: 40 }), fc.integer({ min: 0, max: 20 }), (list, wrong) => {
+        let rig = demo;
+        let refused = false;
+        const edits = list.flatMap(({ row, field: name, to, stale }, i): Edit[] => {
+          const now = pick(rig.parameters, row);
+          const was = name === 'nonsense' ? 0 : stale && i === wrong ? 'something else' : now[name];
+          const edit: Edit = { type: 'set', table: 'parameters', id: now.id, field: name, was, to };
+          const done = refused ? null : apply(rig, edit);
+          if (done?.ok) rig = done.value;
+          else refused = true;
+          return [edit];
+        });
+        const whole = apply(demo, batch('many', edits));
+        expect(whole.ok).toBe(!refused);
+        if (whole.ok) expect(whole.value).toEqual(rig);
+      }),
+      { numRuns: 300 },
+    );
+  });
+  it('of inserts and of removes leaves the same rows in the same order, and can be taken back', () => {
+    const rows = Array.from({ length: 40 }, (_, i) => ({
+      id: `search${i}`,
+      order: (i * 7) % 40,
+      at: '2026-11-25T20:00:00.000Z',
+      controllerId: null,
+      targetId: null,
+      answers: [],
+      cause: null,
+      note: '',
+    }));
+    const put = batch(
+      'put',
+      rows.map((r) => insert('searches', r)),
+    );
+    const there = apply(demo, put);
+    if (!there.ok) throw new Error('refused');
+    expect(there.value.searches.map((r) => r.order)).toEqual([...rows].map((r) => r.order).sort((a, b) => a - b));
+    const half = batch(
+      'take',
+      there.value.searches.filter((_, i) => i % 2 === 0).map((r) => remove('searches', r)),
+    );
+    const left = apply(there.value, half);
+    if (!left.ok) throw new Error('refused');
+    expect(left.value.searches).toEqual(there.value.searches.filter((_, i) => i % 2 === 1));
+    expect(apply(left.value, invert(half))).toEqual({ ok: true, value: there.value });
+    expect(apply(there.value, invert(put))).toEqual({ ok: true, value: demo });
+    expect(apply(left.value, half).ok).toBe(false);
+  });
+});

@@ -54,13 +54,28 @@ export function applyTracked(
   const work: Work = { rig, touched: new Map(), removed: new Set() };
   const problem = run(work, edit) ?? hanging(work);
   if (problem) return err(problem);
-  const touched = [...work.touched].map(([id, table]) => touchedRow(work.rig, table, id));
+  const find = finderOf(work);
+  const touched = [...work.touched].map(([id, table]) => ({ table, id, row: find(table, id) }) as Touched); // border: a table and its own row
   return ok({ rig: work.rig, touched });
 }
 
-function touchedRow<T extends TableName>(rig: Rig, table: T, id: string): Touched {
-  const rows: readonly Row<T>[] = rowsOf(rig, table);
-  return { table, id, row: rows.find((r) => r.id === id) ?? null } as Touched; // border: a table and its own row
+type Find = <T extends TableName>(table: T, id: string) => Row<T> | null;
+
+/** Rows of more than a few are looked up in a map: an import of n rows must not cost n² steps. */
+const FEW = 16;
+
+/** Finds touched rows by their ids. */
+function finderOf({ rig, touched }: Work): Find {
+  const counts = new Map<TableName, number>();
+  for (const table of touched.values()) counts.set(table, (counts.get(table) ?? 0) + 1);
+  const maps = new Map<TableName, ReadonlyMap<string, unknown>>();
+  return <T extends TableName>(table: T, id: string): Row<T> | null => {
+    const rows: readonly Row<T>[] = rowsOf(rig, table);
+    if ((counts.get(table) ?? 0) <= FEW) return rows.find((r) => r.id === id) ?? null;
+    const known = maps.get(table) ?? new Map(rows.map((r) => [r.id, r]));
+    maps.set(table, known);
+    return (known.get(id) as Row<T> | undefined) ?? null; // border: the map was made of this table's rows
+  };
 }
 
 function run(work: Work, edit: Edit): EditProblem | null {
@@ -98,12 +113,11 @@ function runBatch(work: Work, edits: readonly Edit[]): EditProblem | null {
   for (let i = 0; i < edits.length; ) {
     const first = edits[i];
     if (!first) break;
-    // A long run of inserts into one table is merged in one pass, so that an import of n rows does not cost n² copies.
+    // A long run of one kind on one table is done in one pass, so that an import of n rows, and its undo, do not cost n² copies.
     let end = i + 1;
-    if (first.type === 'insert') {
-      while (end < edits.length && edits[end]?.type === 'insert' && tableOf(edits[end]) === first.table) end++;
-    }
-    const problem = end - i > 8 ? insertMany(work, edits.slice(i, end)) : run(work, first);
+    const table = tableOf(first);
+    if (table !== null) while (end < edits.length && edits[end]?.type === first.type && tableOf(edits[end]) === table) end++;
+    const problem = end - i > 8 && table !== null ? runMany(work, table, edits.slice(i, end)) : run(work, first);
     if (problem) return problem;
     i = end - i > 8 ? end : i + 1;
   }
@@ -111,6 +125,54 @@ function runBatch(work: Work, edits: readonly Edit[]): EditProblem | null {
 }
 
 const tableOf = (edit: Edit | undefined): TableName | null => (edit && 'table' in edit ? edit.table : null);
+
+function runMany(work: Work, table: TableName, edits: readonly Edit[]): EditProblem | null {
+  const [first] = edits;
+  switch (first?.type) {
+    case 'insert':
+      return insertMany(work, edits);
+    case 'remove':
+      return removeMany(work, table, edits);
+    default:
+      return setMany(work, table, edits);
+  }
+}
+
+function removeMany<T extends TableName>(work: Work, table: T, edits: readonly Edit[]): EditProblem | null {
+  const rows: readonly Row<T>[] = rowsOf(work.rig, table);
+  const byId = new Map(rows.map((r) => [r.id, r]));
+  for (const edit of edits) {
+    if (edit.type !== 'remove') continue;
+    const { was } = edit;
+    const now = byId.get(was.id);
+    if (!now) return { type: 'missing', table, id: was.id };
+    if (!sameJson(now, was)) return { type: 'conflict', table, id: was.id, field: 'row', was, now, to: null };
+    byId.delete(was.id);
+    work.touched.set(was.id, table);
+    work.removed.add(was.id);
+  }
+  work.rig = { ...work.rig, [table]: rows.filter((r) => byId.has(r.id)) };
+  return null;
+}
+
+function setMany<T extends TableName>(work: Work, table: T, edits: readonly Edit[]): EditProblem | null {
+  const rows: readonly Row<T>[] = rowsOf(work.rig, table);
+  const byId = new Map(rows.map((r) => [r.id, r]));
+  let ordered = true;
+  for (const edit of edits) {
+    if (edit.type !== 'set') continue;
+    const row = byId.get(edit.id);
+    if (!row) return { type: 'missing', table, id: edit.id };
+    const done = setField(table, row, edit);
+    if (!done.ok) return done.error;
+    byId.set(edit.id, done.value);
+    work.touched.set(edit.id, table);
+    if (edit.field === 'order') ordered = false;
+  }
+  const next = rows.map((r) => byId.get(r.id) ?? r);
+  work.rig = { ...work.rig, [table]: ordered ? next : next.sort(byOrder) };
+  return null;
+}
 
 function insertMany(work: Work, edits: readonly Edit[]): EditProblem | null {
   const known = new Set<string>();
@@ -172,19 +234,30 @@ function runSet<T extends TableName>(
   const at = rows.findIndex((r) => r.id === id);
   const row = rows[at];
   if (!row) return { type: 'missing', table, id };
-  const fields = new Map<string, unknown>(Object.entries(row));
-  if (!fields.has(field) || field === 'id') return { type: 'invalid', table, id, field, message: 'there is no such field' };
-  const now = fields.get(field);
-  if (!sameJson(now, edit.was)) return { type: 'conflict', table, id, field, was: edit.was, now, to: edit.to };
-  const parsed = rowSchemas[table].safeParse({ ...row, [field]: edit.to });
-  if (!parsed.success) return invalid(table, id, parsed.error.issues);
-  const fresh = parsed.data as Row<T>; // border: parsed by this table's schema
+  const done = setField(table, row, edit);
+  if (!done.ok) return done.error;
   const next = rows.slice();
-  next[at] = fresh;
+  next[at] = done.value;
   if (field === 'order') next.sort(byOrder);
   work.rig = { ...work.rig, [table]: next };
   work.touched.set(id, table);
   return null;
+}
+
+/** A row with one field changed, as its schema takes it. */
+function setField<T extends TableName>(
+  table: T,
+  row: Row<T>,
+  edit: { readonly id: string; readonly field: string; readonly was: unknown; readonly to: unknown },
+): Result<Row<T>, EditProblem> {
+  const { id, field } = edit;
+  const fields = new Map<string, unknown>(Object.entries(row));
+  if (!fields.has(field) || field === 'id') return err({ type: 'invalid', table, id, field, message: 'there is no such field' });
+  const now = fields.get(field);
+  if (!sameJson(now, edit.was)) return err({ type: 'conflict', table, id, field, was: edit.was, now, to: edit.to });
+  const parsed = rowSchemas[table].safeParse({ ...row, [field]: edit.to });
+  if (!parsed.success) return err(invalid(table, id, parsed.error.issues));
+  return ok(parsed.data as Row<T>); // border: parsed by this table's schema
 }
 
 interface Issue {
@@ -212,17 +285,17 @@ function hanging(work: Work): EditProblem | null {
   }
   const alive = new Map<string, TableName>();
   if (work.touched.size > 0) for (const table of tableNames) for (const row of work.rig[table]) alive.set(row.id, table);
+  const find = finderOf(work);
   for (const [id, table] of work.touched) {
-    const broken = hangingRow(work.rig, table, id, alive);
+    const broken = hangingRow(find, table, id, alive);
     if (broken) return dangling(broken);
   }
   return null;
 }
 
-function hangingRow<T extends TableName>(rig: Rig, table: T, id: string, alive: ReadonlyMap<string, TableName>): Broken | null {
+function hangingRow<T extends TableName>(find: Find, table: T, id: string, alive: ReadonlyMap<string, TableName>): Broken | null {
   if (alive.get(id) !== table) return null;
-  const rows: readonly Row<T>[] = rowsOf(rig, table);
-  const row = rows.find((r) => r.id === id);
+  const row = find(table, id);
   if (!row) return null;
   for (const reference of referencesOf(table, row)) {
     const found = alive.get(reference.id);
