@@ -10,6 +10,8 @@ import { RULER, Ruler } from './ruler';
 /** Millimetres within which a line draws; pixels that a pointer moves before it counts as dragging. */
 const REACH = 1.6;
 const SLACK = 3;
+/** Of more than so many controls only the outlines move. */
+const MANY = 24;
 
 interface Props {
   readonly controller: Controller;
@@ -51,8 +53,25 @@ export function Board({ controller, controls, chosen, over, ghosts, scale, raste
   live.current = { byId, controls, chosen, scale, raster, controller, onChoose, onMove };
 
   const node = (id: string): HTMLElement | null => panel.current?.querySelector<HTMLElement>(`[data-control="${id}"]`) ?? null;
-  // The nodes that move, looked up once when a drag begins: three hundred look-ups a frame would be felt.
-  const moving = useRef<readonly HTMLElement[]>([]);
+  // The nodes that move, looked up once when a drag begins. Of many only their outlines move, as one drawing: three hundred nodes
+  // restyled a frame would be felt.
+  const moving = useRef<readonly (HTMLElement | SVGElement)[]>([]);
+  const outlines = useRef<SVGSVGElement>(null);
+  const beginMove = (ids: readonly string[]): void => {
+    const drawing = outlines.current;
+    if (ids.length <= MANY || !drawing) {
+      moving.current = ids.flatMap((id) => node(id) ?? []);
+      return;
+    }
+    const path = ids
+      .flatMap((id) => byId.get(id) ?? [])
+      .map((c) => `M${c.x * scale} ${c.y * scale}h${c.width * scale}v${c.height * scale}h${-c.width * scale}z`)
+      .join('');
+    drawing.firstElementChild?.setAttribute('d', path);
+    drawing.style.display = 'block';
+    panel.current?.setAttribute('data-lifted', '');
+    moving.current = [drawing];
+  };
   const shift = (dx: number, dy: number): void => {
     const by = dx === 0 && dy === 0 ? '' : `translate(${dx * live.current.scale}px, ${dy * live.current.scale}px)`;
     for (const el of moving.current) el.style.transform = by;
@@ -69,6 +88,8 @@ export function Board({ controller, controls, chosen, over, ghosts, scale, raste
   const endDrag = (): void => {
     if (drag.current?.type === 'move') shift(0, 0);
     drag.current = null;
+    if (outlines.current) outlines.current.style.display = 'none';
+    panel.current?.removeAttribute('data-lifted');
     showGuides([]);
     if (frame.current) frame.current.style.display = 'none';
   };
@@ -110,7 +131,7 @@ export function Board({ controller, controls, chosen, over, ghosts, scale, raste
     const dx = where.x - now.x;
     const dy = where.y - now.y;
     if (!now.begun && Math.hypot(dx, dy) * scale < SLACK) return;
-    if (!now.begun) moving.current = now.ids.flatMap((id) => node(id) ?? []);
+    if (!now.begun) beginMove(now.ids);
     now.begun = true;
     const boxes = now.ids.flatMap((id) => byId.get(id) ?? []);
     const around = boundsOf(boxes);
@@ -187,6 +208,9 @@ export function Board({ controller, controls, chosen, over, ghosts, scale, raste
             <ControlDrawing control={ghost} />
           </span>
         ))}
+        <svg ref={outlines} aria-hidden className="pointer-events-none absolute inset-0 hidden h-full w-full overflow-visible">
+          <path fill="none" stroke="var(--spark)" strokeWidth={1.5} />
+        </svg>
         <div ref={frame} aria-hidden className="pointer-events-none absolute hidden border border-spark bg-spark/10" />
         <div
           ref={(el) => {
@@ -265,7 +289,7 @@ const Placed = memo(
         title={control.name}
         onFocus={onReach}
         className={cx(
-          'absolute block cursor-move rounded-sm outline-offset-1',
+          'absolute block cursor-move rounded-sm outline-offset-1 in-data-lifted:aria-pressed:opacity-40',
           chosen && 'bg-verdigris-wash ring-2 ring-verdigris',
           over && !chosen && 'ring-2 ring-caution',
         )}
