@@ -232,5 +232,25 @@ export function lanternHour(id = 'lantern-hour'): Rig {
   b.put('Pad tray 4×4 / K 2', at(null), 'Prop Cupboard: Bed level', {});
   // A mistake: 121 is “reset all controllers”.
   b.put('Pad tray 4×4 / K 8', at(null), 'Reel Clerk: Speed', { number: 121, todo: true });
+  // What is known beside it: a limit that the player found out, how a fact is known, and the smallest map that already works.
+  b.do(set('parameters', b.parameter('Pane Choir: Choir'), 'note', 'It fades: it is still heard for 2 s after Off.'));
+  const hall = b.rig.targets.find((t) => t.name === 'Quarry Hall');
+  if (hall)
+    b.do(
+      set('targets', hall, 'evidence', [
+        { fact: 'takeover', grade: 'tested', at: '2026-09-12', version: '2.1', limit: '' },
+        { fact: 'livesIn', grade: 'manual', at: null, version: '2.1', limit: '' },
+      ]),
+    );
+  for (const [control, gesture] of [
+    ['FS 1', 'press'],
+    ['FS 2', 'press'],
+    ['FS 8', 'press'],
+    ['Ex 1', 'move'],
+  ] as const) {
+    const { id: controlId } = b.control('Floorboard 8+2', control);
+    const row = b.rig.assignments.find((a) => a.controlId === controlId && a.gesture.type === gesture && a.layerId === null);
+    if (row) b.do(set('assignments', row, 'minimum', true));
+  }
   return b.rig;
 }

@@ -1,7 +1,7 @@
 // The wires as a picture: where each unit stands, which wires carry a message twice, which close a loop, who hears whom.
 import type { WordType } from '../midi';
 import type { Rig, Wire } from '../rig';
-import { arrivals, compileNetwork, type Hop } from './network';
+import { compileNetwork, type Hop } from './network';
 
 export interface PictureUnit {
   readonly id: string;
@@ -85,19 +85,21 @@ function followed(rig: Rig): { readonly doubled: ReadonlySet<string>; readonly h
       for (const channel of apart) {
         const plan = network.planOf(controller.id, type, channel);
         if (plan.hops.length === 0) continue;
-        const counts = arrivals(plan);
-        const twice = new Set([...counts].filter(([, n]) => n > 1).map(([id]) => id));
+        // A way that comes back to a unit it has been at goes round a loop: that is the loop's mark, not a double.
+        const ways = new Map<string, (readonly number[])[]>();
         const heard = new Map<string, number>();
-        const walk = (hops: readonly Hop[], path: readonly number[]): void => {
+        const walk = (hops: readonly Hop[], path: readonly number[], been: ReadonlySet<string>): void => {
           for (const hop of hops) {
-            const ways = [...path, hop.wire];
+            if (been.has(hop.to)) continue;
+            const way = [...path, hop.wire];
+            ways.set(hop.to, [...(ways.get(hop.to) ?? []), way]);
             if (hop.remote) heard.set(hop.to, (heard.get(hop.to) ?? 0) + 1);
-            // A way round a loop comes back to a unit that it has been at: that is the loop's mark, not a double.
-            if (twice.has(hop.to) && isTarget.has(hop.to)) for (const at of ways) doubled.add(network.wires[at]?.id ?? '');
-            if (!plan.looped) walk(hop.next, ways);
+            walk(hop.next, way, new Set([...been, hop.to]));
           }
         };
-        walk(plan.hops, []);
+        walk(plan.hops, [], new Set([controller.id]));
+        for (const [id, several] of ways)
+          if (several.length > 1 && isTarget.has(id)) for (const at of several.flat()) doubled.add(network.wires[at]?.id ?? '');
         for (const [id, n] of heard) most.set(id, Math.max(most.get(id) ?? 0, n));
       }
     }

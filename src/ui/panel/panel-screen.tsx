@@ -17,6 +17,7 @@ import {
 } from 'lucide-react';
 import { nanoid } from 'nanoid';
 import { type KeyboardEvent, type ReactNode, useEffect, useMemo, useRef, useState } from 'react';
+import { useHotkeys } from 'react-hotkeys-hook';
 import { toast } from 'sonner';
 import {
   addGrid,
@@ -128,17 +129,14 @@ export function PanelScreen({
       event.preventDefault();
       const by = event.shiftKey ? 10 : event.altKey ? 0.1 : STEP_MM;
       did(moveControls(controller, chosen, way[0] * by, way[1] * by));
-    } else if (command && event.key === 'a') {
-      event.preventDefault();
-      choose(controls.map((c) => c.id));
-    } else if (command && event.key === 'd') {
-      event.preventDefault();
-      copy();
     } else if (event.key === 'Delete' || event.key === 'Backspace') {
       event.preventDefault();
       remove();
     } else if (event.key === 'Escape') choose([]);
   };
+  // Also when nothing on the panel has the focus: the browser's own meaning of these keys helps nobody here.
+  useHotkeys('mod+a', () => choose(controls.map((c) => c.id)), { preventDefault: true });
+  useHotkeys('mod+d', copy, { preventDefault: true });
   const arrange = chosen.length >= 2;
   const zoomTo = (way: 1 | -1): void => {
     const next = way === 1 ? SCALES.find((s) => s > scale + 0.01) : SCALES.findLast((s) => s < scale - 0.01);

@@ -65,7 +65,7 @@ export function Ear({
       <PortTrouble port={port} />
       {port.chosen !== null && (
         <p className="font-mono text-xs" aria-live="polite">
-          {last.length === 0 ? 'Nothing yet. Move the control.' : last.map((h) => sayWord(h.word, [])).join('   ')}
+          {last.length === 0 ? 'Nothing yet. Move the control.' : last.map((h) => sayWord(h.word, [])).join('  ·  ')}
         </p>
       )}
     </section>

@@ -6,6 +6,8 @@ import { cx } from '../primitives/cx';
 
 const BOX = { width: 172, height: 44, gap: 26 } as const;
 const PAD = 22;
+/** Room at the right for wires between units of the last column. */
+const ASIDE = 96;
 
 interface Props {
   readonly picture: Picture;
@@ -34,7 +36,12 @@ export function WiringDrawing({ picture, chosen, onChoose, onAdd, onRemove }: Pr
   const rows = Math.max(1, ...picture.units.map((u) => u.row + 1));
   const backs = picture.wires.filter((w) => w.back).length;
   const height = PAD * 2 + rows * (BOX.height + BOX.gap) + (backs > 0 ? 26 + backs * 8 : 0);
-  const step = picture.columns > 1 ? Math.max(BOX.width + 90, (width - PAD * 2 - BOX.width) / (picture.columns - 1)) : 0;
+  const byId = new Map(picture.units.map((u) => [u.id, u]));
+  const aside = picture.wires.some((w) => byId.get(w.wire.from.unitId)?.column === byId.get(w.wire.to.unitId)?.column);
+  const step =
+    picture.columns > 1
+      ? Math.max(BOX.width + 90, (width - PAD * 2 - BOX.width - (aside ? ASIDE : 0)) / (picture.columns - 1))
+      : 0;
   const inColumn = new Map<number, number>();
   for (const u of picture.units) inColumn.set(u.column, (inColumn.get(u.column) ?? 0) + 1);
   const placeOf = (u: PictureUnit): Point => {
@@ -42,7 +49,6 @@ export function WiringDrawing({ picture, chosen, onChoose, onAdd, onRemove }: Pr
     const free = rows - (inColumn.get(u.column) ?? 0);
     return { x: PAD + u.column * step, y: PAD + (u.row + free / 2) * (BOX.height + BOX.gap) };
   };
-  const byId = new Map(picture.units.map((u) => [u.id, u]));
   const at = (event: PointerEvent): Point => {
     const r = box.current?.getBoundingClientRect();
     return { x: event.clientX - (r?.left ?? 0) + (box.current?.scrollLeft ?? 0), y: event.clientY - (r?.top ?? 0) };
@@ -87,7 +93,11 @@ export function WiringDrawing({ picture, chosen, onChoose, onAdd, onRemove }: Pr
               key={w.wire.id}
               wire={w}
               names={[from.name, to.name]}
-              path={pathOf(placeOf(from), placeOf(to), w.back, height - 12 - (i % 6) * 8)}
+              path={
+                from.column === to.column
+                  ? besidePath(placeOf(from), placeOf(to), 34 + (i % 4) * 16)
+                  : pathOf(placeOf(from), placeOf(to), w.back, height - 12 - (i % 6) * 8)
+              }
               chosen={chosen === w.wire.id}
               onChoose={() => onChoose(w.wire.id)}
               onRemove={() => onRemove(w.wire.id)}
@@ -155,6 +165,15 @@ function pathOf(from: Point, to: Point, back: boolean, floor: number): { readonl
     d: `M${start.x} ${start.y}C${start.x} ${floor} ${start.x - 30} ${floor} ${(start.x + end.x) / 2} ${floor}S${end.x} ${floor} ${end.x} ${end.y + 3}`,
     label: { x: (start.x + end.x) / 2, y: floor },
   };
+}
+
+/** Between two units of one column: out at the right and in at the right. */
+function besidePath(from: Point, to: Point, out: number): { readonly d: string; readonly label: Point } {
+  const way = to.y > from.y ? -1 : 1;
+  const a = { x: from.x + BOX.width + 8, y: from.y + BOX.height / 2 };
+  const b = { x: to.x + BOX.width + 4, y: to.y + BOX.height / 2 + way * 14 };
+  const far = a.x + out;
+  return { d: `M${a.x} ${a.y}C${far} ${a.y} ${far} ${b.y} ${b.x} ${b.y}`, label: { x: a.x + out * 0.8, y: (a.y + b.y) / 2 } };
 }
 
 function WireLine({
