@@ -60,8 +60,32 @@ async function chooseFinding(page) {
   await page.getByRole('button', { name: 'Send 127 first' }).waitFor();
 }
 
+/** Chooses a row of controls, so that the properties and the tools show. */
+async function chooseRow(page) {
+  await page.getByRole('button', { name: /^FS 1, footswitch/ }).click();
+  for (const name of ['FS 2', 'FS 3'])
+    await page.getByRole('button', { name: new RegExp(`^${name}, footswitch`) }).click({ modifiers: ['Shift'] });
+}
+
+/** Draws a second path, so that the picture has something to mark. */
+async function secondPath(page) {
+  await page.getByRole('combobox', { name: 'From', exact: true }).selectOption({ label: 'Murmur Loom' });
+  await page.getByRole('combobox', { name: 'To', exact: true }).selectOption({ label: 'Quarry Hall' });
+  await page.getByRole('button', { name: 'Add a wire' }).click();
+  await page.waitForTimeout(300);
+}
+
+/** A few answers into the search. */
+async function search(page) {
+  await page.getByRole('button', { name: 'Begin' }).click();
+  await page.getByRole('button', { name: 'Nothing at all' }).click();
+  await page.getByRole('region', { name: 'Answers' }).waitFor();
+}
+
 const views = [
   ['rigs', '/', null, 'light'],
+  ['library', '/library', null, 'light'],
+  ['panel', '/rigs/lantern-hour/gear/panel', null, 'light', chooseRow],
   ['gear-controller', '/rigs/lantern-hour/gear', null, 'light'],
   ['gear-target', '/rigs/lantern-hour/gear', /^Quarry Hall/, 'light'],
   ['map', '/rigs/lantern-hour/map', /^FS 3:/, 'light'],
@@ -73,6 +97,8 @@ const views = [
   ['bench', '/rigs/lantern-hour/bench', null, 'light', play],
   ['bench-dark', '/rigs/lantern-hour/bench', null, 'dark', play],
   ['sheet', '/rigs/lantern-hour/sheet', null, 'light'],
+  ['nothing-arrives', '/rigs/lantern-hour/gear/nothing', null, 'light', search],
+  ['wiring', '/rigs/lantern-hour/gear/wiring', null, 'light', secondPath],
 ];
 
 try {
@@ -86,7 +112,7 @@ try {
   for (const [name, path, choose, colorScheme, act] of views) {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, colorScheme, reducedMotion: 'reduce' });
     await page.goto(base + path);
-    if (path !== '/') await page.getByRole('link', { name: /must fix/ }).waitFor();
+    if (path.startsWith('/rigs/')) await page.getByRole('link', { name: /must fix/ }).waitFor();
     if (choose) await page.getByRole('button', { name: choose }).click();
     if (act) await act(page);
     await page.waitForTimeout(900);
