@@ -73,6 +73,7 @@ async function secondPath(page) {
   await page.getByRole('combobox', { name: 'To', exact: true }).selectOption({ label: 'Quarry Hall' });
   await page.getByRole('button', { name: 'Add a wire' }).click();
   await page.waitForTimeout(300);
+  await page.getByRole('heading', { name: 'Wiring' }).scrollIntoViewIfNeeded();
 }
 
 /** A few answers into the search. */

@@ -1,16 +1,40 @@
 // Reads files off the screen's thread: a list of ten thousand parameters never holds a frame up, and can be stopped by ending the worker.
 import { expose } from 'comlink';
-import { type NameDocument, type ParameterList, parseMidnam, parseParameters } from '@/core/formats';
+import {
+  type ImportProblem,
+  type NameDocument,
+  type ParameterList,
+  parseFile,
+  parseMidnam,
+  parseParameters,
+} from '@/core/formats';
+import type { Rig } from '@/core/rig';
 
 export type ReadList =
   | { readonly type: 'parameters'; readonly list: ParameterList }
   | { readonly type: 'names'; readonly document: NameDocument }
   | { readonly type: 'refused'; readonly message: string };
 
+export type ReadRig =
+  | { readonly type: 'rig'; readonly rig: Rig }
+  | { readonly type: 'refused'; readonly problems: readonly ImportProblem[] };
+
 /** Lines between two words of progress. */
 const EVERY = 250;
 
 const api = {
+  /** The one rig of a file. */
+  rig(text: string): ReadRig {
+    const read = parseFile(text);
+    if (!read.ok) return { type: 'refused', problems: read.error };
+    const [only, more] = read.value.filter((item) => item.kind === 'rig' || item.kind === 'rig-template');
+    return only && !more
+      ? { type: 'rig', rig: only.rig }
+      : {
+          type: 'refused',
+          problems: [{ place: 'the file', message: `It holds ${more ? 'several rigs' : 'no rig'}; one is needed.` }],
+        };
+  },
   /** A list of parameters as a table, or a name document. `told` hears how far it is, 0–1. */
   read(text: string, told: (part: number) => void): ReadList {
     if (text.trimStart().startsWith('<')) {

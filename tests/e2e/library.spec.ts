@@ -156,11 +156,16 @@ test('a shipped target comes with its parameters, and cells are pasted, filled d
   await page.keyboard.type('Wobble');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('gridcell', { name: 'Wobble', exact: true })).toBeVisible();
-  await page.getByLabel('Add evidence').selectOption('takeover');
+  await page.getByRole('region', { name: 'What this rests on' }).getByLabel('Add evidence').selectOption('takeover');
   await page.getByLabel('Known limit of how it takes over a knob').fill('jumps after a preset change');
   await page.getByLabel('Known limit of how it takes over a knob').press('Enter');
   await saved(page);
   expect(await exportOf(page, id)).toContain('jumps after a preset change');
+  await page.getByRole('gridcell', { name: 'Blend', exact: true }).click();
+  await page.getByRole('region', { name: 'What Blend rests on' }).getByLabel('Add evidence').selectOption('scale');
+  await page.getByLabel('How its scale is known').selectOption('hearsay');
+  await saved(page);
+  expect(await exportOf(page, id)).toContain('"grade": "hearsay"');
 });
 
 test('a list of ten thousand parameters is read with progress, looked through, and taken over; names come from a document', async ({

@@ -98,6 +98,39 @@ test('a rig becomes a template, with its numbers or without, and the next one st
   await expect(page.getByRole('button', { name: 'Second night', exact: true })).toBeVisible();
 });
 
+test('another state of the rig is merged row by row, with what its rows need, and taken back by undo', async ({ page }) => {
+  const id = await ownRig(page);
+  const theirs = JSON.parse(await exportOf(page, id)) as {
+    parameters: { name: string }[];
+    assignments: unknown[];
+    notes: string;
+  };
+  await open(page, id, 'map');
+  // Here a function is taken away; there a parameter has another name.
+  await page.getByRole('button', { name: /^FS 1:/ }).click();
+  await page.getByRole('button', { name: 'Clear', exact: true }).click();
+  await saved(page);
+  const mine = await exportOf(page, id);
+  const other = { ...theirs, parameters: theirs.parameters.map((p, i) => (i === 0 ? { ...p, name: 'Veil of wool' } : p)) };
+  await page.getByRole('button', { name: 'Lantern Hour', exact: true }).click();
+  await page.getByRole('menuitem', { name: 'Merge a file into this rig' }).click();
+  await page
+    .getByLabel('File to merge')
+    .setInputFiles({ name: 'theirs.json', mimeType: 'application/json', buffer: Buffer.from(JSON.stringify(other)) });
+  const dialog = page.getByRole('dialog');
+  await expect(dialog.getByRole('region', { name: 'Parameters' })).toContainText('differs in name');
+  await expect(dialog.getByRole('region', { name: 'Functions, in the controller' })).toContainText('FS 1 press: Veil of wool');
+  await expectAccessible(page);
+  await dialog.getByRole('region', { name: 'Parameters' }).getByRole('checkbox').first().uncheck();
+  await dialog.getByRole('button', { name: /^Merge \d+ rows?$/ }).click();
+  await expect(page.getByText(/^Merged \d+ rows?$/)).toBeVisible();
+  await expect(page.getByRole('button', { name: /^FS 1: press Loom/ })).toBeVisible();
+  await saved(page);
+  await page.keyboard.press('Control+z');
+  await saved(page);
+  await expect.poll(() => exportOf(page, id)).toBe(mine);
+});
+
 test('everything goes into one file while work goes on, and comes back in its place', async ({ page }) => {
   await page.goto('/');
   await page.getByRole('button', { name: 'New rig' }).click();

@@ -28,6 +28,7 @@ export { type FillPlan, type FillRow, fillEdit, planFill, runAfter, waitingAfter
 export { addController, addParameters, addTarget, freshName, plainProfile, plainTemplate, removeGear, wire } from './gear';
 export { asGesture, behaviourOf, behavioursFor, chordPartners, gestureOf, gestureTypes, messageOf, typesFor } from './kinds';
 export { addLayer, type LayerWish, removeLayer, setTap } from './layers';
+export { type MergeItem, type MergePlan, mergeEdit, planMerge, withNeeds } from './merge';
 export {
   type ListedParameter,
   type Named,

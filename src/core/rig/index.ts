@@ -21,7 +21,7 @@ export {
 } from './layout';
 export { type Limit, limitsOf, limitsOfParameter } from './limits';
 export { grid, numbered, type Panel, type PanelControl, type PanelCounts, panelFromCounts } from './panel';
-export { firstBroken, rowsPointingAt } from './references';
+export { firstBroken, referencesOf, rowsPointingAt } from './references';
 export {
   type Action,
   type AnyRow,

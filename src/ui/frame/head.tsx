@@ -16,6 +16,7 @@ import { UndoButtons } from './undo-buttons';
 const RigMenu = dynamic(() => import('./rig-menu').then((m) => m.RigMenu), { ssr: false });
 const Palette = dynamic(() => import('./palette').then((m) => m.Palette), { ssr: false });
 const KeysDialog = dynamic(() => import('./keys-dialog').then((m) => m.KeysDialog), { ssr: false });
+const MergeDialog = dynamic(() => import('../import/merge-dialog').then((m) => m.MergeDialog), { ssr: false });
 const TemplateDialog = dynamic(() => import('./template-dialog').then((m) => m.TemplateDialog), { ssr: false });
 const RenameDialog = dynamic(() => import('./rename-dialog').then((m) => m.RenameDialog), { ssr: false });
 
@@ -25,7 +26,7 @@ export function Head({ others }: { readonly others: readonly OtherRig[] }) {
   const findings = useRig((s) => s.findings);
   // The menu of rigs comes when it is first opened, not with the first view.
   const [menu, setMenu] = useState(false);
-  const [open, setOpen] = useState<'none' | 'palette' | 'keys' | 'rename' | 'template'>('none');
+  const [open, setOpen] = useState<'none' | 'palette' | 'keys' | 'rename' | 'template' | 'merge'>('none');
   const figures = useMemo(() => figuresOf(index, findings), [index, findings]);
   const { rig } = index;
   const home = `/rigs/${rig.id}`;
@@ -48,6 +49,7 @@ export function Head({ others }: { readonly others: readonly OtherRig[] }) {
           id={rig.id}
           onRename={() => setOpen('rename')}
           onTemplate={() => setOpen('template')}
+          onMerge={() => setOpen('merge')}
           onClosed={() => setMenu(false)}
         />
       ) : (
@@ -117,6 +119,7 @@ export function Head({ others }: { readonly others: readonly OtherRig[] }) {
         />
       )}
       {open === 'keys' && <KeysDialog open onOpenChange={(on) => setOpen(on ? 'keys' : 'none')} />}
+      {open === 'merge' && <MergeDialog onClose={() => setOpen('none')} />}
       {open === 'template' && <TemplateDialog onClose={() => setOpen('none')} />}
       {open === 'rename' && <RenameDialog open onOpenChange={(on) => setOpen(on ? 'rename' : 'none')} />}
     </header>

@@ -12,11 +12,12 @@ interface Props {
   readonly id: string;
   readonly onRename: () => void;
   readonly onTemplate: () => void;
+  readonly onMerge: () => void;
   readonly onClosed: () => void;
 }
 
 /** Rename, export, save as a template, and the other rigs. Opens as soon as it is there. */
-export function RigMenu({ others, name, id, onRename, onTemplate, onClosed }: Props) {
+export function RigMenu({ others, name, id, onRename, onTemplate, onMerge, onClosed }: Props) {
   return (
     <DropdownMenu.Root modal={false} defaultOpen onOpenChange={(on) => !on && onClosed()}>
       <DropdownMenu.Trigger className={menuButton}>
@@ -34,6 +35,9 @@ export function RigMenu({ others, name, id, onRename, onTemplate, onClosed }: Pr
           </DropdownMenu.Item>
           <DropdownMenu.Item className={item} asChild>
             <a href={`/api/rigs/${id}/export`}>Export as a file</a>
+          </DropdownMenu.Item>
+          <DropdownMenu.Item className={item} onSelect={onMerge}>
+            Merge a file into this rig
           </DropdownMenu.Item>
           <DropdownMenu.Item className={item} onSelect={onTemplate}>
             Save as a template to start from

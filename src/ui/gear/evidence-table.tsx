@@ -11,10 +11,12 @@ const grades: ReadonlyArray<readonly [Grade, string]> = [
 ];
 
 export function EvidenceTable({
+  title = 'What this rests on',
   list,
   facts,
   onChange,
 }: {
+  readonly title?: string;
   readonly list: readonly Evidence[];
   /** The facts that can have evidence, in words. */
   readonly facts: Readonly<Record<string, string>>;
@@ -24,8 +26,8 @@ export function EvidenceTable({
   const put = (fact: string, change: Partial<Evidence>): string | null =>
     onChange(list.map((e) => (e.fact === fact ? { ...e, ...change } : e))) ? null : 'That did not work.';
   return (
-    <section aria-label="Evidence">
-      <h2 className="font-semibold">What this rests on</h2>
+    <section aria-label={title}>
+      <h2 className="font-semibold">{title}</h2>
       <p className="max-w-[72ch] pb-2 text-xs text-ink-2">
         Write down how a fact is known, and its known limits: they are shown beside every function that rests on them.
       </p>

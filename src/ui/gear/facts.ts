@@ -47,3 +47,14 @@ export const receptionFacts: Readonly<Record<keyof Reception, string>> = {
   launchQuantisation: 'when a launch starts',
   shows: 'how it shows programs',
 };
+
+/** The facts of a parameter that can be known well or badly. */
+export const parameterFacts = {
+  lowest: 'its range',
+  scale: 'its scale',
+  centre: 'its centre',
+  steps: 'its steps',
+  default: 'where it begins by default',
+  tolerance: 'what still sounds smooth',
+  tags: 'what it can do to ears and lights',
+} as const;

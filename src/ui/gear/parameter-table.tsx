@@ -5,11 +5,13 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import dynamic from 'next/dynamic';
 import { useEffect, useId, useRef } from 'react';
 import { removeGear } from '@/core/commands';
-import { batch, type Edit, type Parameter, type RigIndex, type Target } from '@/core/rig';
+import { batch, type Edit, type Parameter, type RigIndex, set, type Target } from '@/core/rig';
 import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
 import { useRig } from '../store/provider';
 import { cellKeys } from './cell-keys';
+import { EvidenceTable } from './evidence-table';
+import { parameterFacts } from './facts';
 import { type Cells, type Column, useCells } from './use-cells';
 
 const MeaningPanel = dynamic(() => import('./meaning-panel'), { ssr: false });
@@ -166,6 +168,17 @@ export function ParameterTable({
             </div>
           </div>
         </div>
+        {shown && (
+          <div className="pt-2">
+            <EvidenceTable
+              key={shown.id}
+              title={`What ${shown.name} rests on`}
+              list={shown.evidence}
+              facts={parameterFacts}
+              onChange={(evidence) => edit(set('parameters', shown, 'evidence', evidence))}
+            />
+          </div>
+        )}
       </div>
       {shown && <MeaningPanel parameter={shown} threshold={target.reception.threshold} fine={target.reception.fourteenBit} />}
     </div>

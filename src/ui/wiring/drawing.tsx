@@ -203,7 +203,8 @@ function WireLine({
   const filters = [wire.channels === null ? '' : `ch ${wire.channels.join(' ')}`, wire.types === null ? '' : 'some kinds']
     .filter((f) => f !== '')
     .join(', ');
-  const label = [marks, filters].filter((l) => l !== '').join('; ');
+  const ports = wire.from.port === '' && wire.to.port === '' ? '' : `${wire.from.port || '…'} → ${wire.to.port || '…'}`;
+  const label = [marks, ports, filters].filter((l) => l !== '').join('; ');
   return (
     // An SVG group is the only thing that can be pressed along a curve.
     <g
