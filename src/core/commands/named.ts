@@ -1,6 +1,6 @@
 // Names of controls and notes taken onto a target: each name is a parameter, and the number under which it is heard is its landing.
 
-import type { ProfileParameter } from '../library';
+import { type ProfileParameter, plainParameter } from '../library';
 import { addressKey, type Message } from '../midi';
 import { batch, type Edit, insert, type Parameter, type RigIndex, set, type Target } from '../rig';
 import { defaultLanding } from './defaults';
@@ -13,23 +13,10 @@ export interface Named {
 
 /** A parameter as a name document knows it: notes fire, everything else moves from 0 to 1. */
 export const namedParameter = ({ message, name }: Named): ProfileParameter => ({
+  ...plainParameter,
   name,
   group: message.type === 'note' ? 'Notes' : 'Controls',
   kind: message.type === 'note' ? 'trigger' : 'continuous',
-  unit: '',
-  lowest: 0,
-  highest: 1,
-  scale: { type: 'linear' },
-  centre: 'linear',
-  steps: [],
-  default: 0,
-  start: 0,
-  role: '',
-  tags: [],
-  tolerance: null,
-  evidence: [],
-  origin: '',
-  note: '',
 });
 
 export interface NamedPlan {

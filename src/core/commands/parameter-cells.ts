@@ -1,5 +1,5 @@
 // The parameters of a target as cells of text: what each cell says, what may be typed into it, and many of them changed at once.
-import type { ProfileParameter } from '../library';
+import { type ProfileParameter, plainParameter } from '../library';
 import { err, ok, type Result } from '../result';
 import { batch, type Edit, insert, type Parameter, type Rig, rowSchemas } from '../rig';
 import type { ScaleSpec } from '../values';
@@ -187,26 +187,6 @@ export interface RefusedCell extends CellChange {
   readonly reason: string;
 }
 
-const blank: ProfileParameter = {
-  name: '',
-  group: '',
-  kind: 'continuous',
-  unit: '',
-  lowest: 0,
-  highest: 1,
-  scale: { type: 'linear' },
-  centre: 'linear',
-  steps: [],
-  default: 0,
-  start: 0,
-  role: '',
-  tags: [],
-  tolerance: null,
-  evidence: [],
-  origin: '',
-  note: '',
-};
-
 /** Cells whose sense hangs on others come after these. */
 const rank = (cell: ParameterCell): number =>
   cell === 'kind' ? 0 : cell === 'steps' ? 1 : cell === 'lowest' || cell === 'highest' ? 2 : 3;
@@ -236,11 +216,11 @@ export function changeCells(
     const id = line[0]?.parameterId ?? null;
     const row = id === null ? null : rows.get(id);
     if (row === undefined) continue;
-    const done = changedRow(row ?? blank, line);
+    const done = changedRow(row ?? plainParameter, line);
     refused.push(...done.refused);
     if (row) edits.push(...replaced('parameters', row, done.change));
     else if (done.change.name !== undefined)
-      edits.push(insert('parameters', { ...blank, ...done.change, id: newId(), order: order++, targetId }));
+      edits.push(insert('parameters', { ...plainParameter, ...done.change, id: newId(), order: order++, targetId }));
     else
       refused.push(
         ...line

@@ -1,4 +1,4 @@
-export { type ProfileParameter, profileOf, profileRig, type TargetProfile, unitProfile } from './profile';
+export { type ProfileParameter, plainParameter, profileOf, profileRig, type TargetProfile, unitProfile } from './profile';
 export { targetProfiles } from './profiles';
 export { minimumOf, rigTemplate, type TemplateNumbers } from './rig-template';
 export { asProfile, asTemplate, brokenProfile, brokenTemplate, profileSchema, templateSchema } from './schema';

@@ -4,6 +4,27 @@ import { emptyRig, type Parameter, type Reception, type Rig, type Target } from 
 /** A parameter without identifiers. */
 export type ProfileParameter = Omit<Parameter, 'id' | 'order' | 'targetId'>;
 
+/** A parameter of which nothing is known: continuous from 0 to 1, starting at 0. */
+export const plainParameter: ProfileParameter = {
+  name: '',
+  group: '',
+  kind: 'continuous',
+  unit: '',
+  lowest: 0,
+  highest: 1,
+  scale: { type: 'linear' },
+  centre: 'linear',
+  steps: [],
+  default: 0,
+  start: 0,
+  role: '',
+  tags: [],
+  tolerance: null,
+  evidence: [],
+  origin: '',
+  note: '',
+};
+
 export interface TargetProfile {
   /** Of a shipped entry its own word; of one made here the id of the small rig. */
   readonly id: string;

@@ -8,10 +8,10 @@ import { useTheme } from 'next-themes';
 import { useEffect, useRef } from 'react';
 import { showValue } from '@/core/bench';
 import type { Parameter } from '@/core/rig';
+import { axisText, axisValue, css, escaped, tooltipLook } from './look';
 
 use([LineChart, GridComponent, MarkLineComponent, TooltipComponent, SVGRenderer]);
 
-const css = (name: string): string => getComputedStyle(document.documentElement).getPropertyValue(name).trim();
 const POINTS = 256;
 
 export default function ScaleChart({
@@ -31,7 +31,7 @@ export default function ScaleChart({
     // The theme decides the colours read below.
     void resolvedTheme;
     const chart = init(box.current, null, { renderer: 'svg' });
-    const text = { color: css('--ink-2'), fontSize: 12, fontFamily: 'inherit' };
+    const text = axisText();
     const max = meanings.length - 1;
     const step = Math.max(1, Math.floor(max / POINTS));
     const data: [number, number][] = [];
@@ -42,14 +42,10 @@ export default function ScaleChart({
       textStyle: { fontFamily: 'inherit' },
       grid: { left: 4, right: 12, top: 12, bottom: 4, containLabel: true },
       tooltip: {
-        trigger: 'axis',
-        confine: true,
-        backgroundColor: css('--sheet'),
-        borderColor: css('--control-edge'),
-        textStyle: { color: css('--ink'), fontSize: 12.5 },
+        ...tooltipLook(),
         formatter: (raw: unknown) => {
-          const at = Array.isArray(raw) ? Number(raw[0]?.data?.[0] ?? 0) : 0;
-          return `${at}: ${showValue(parameter, meanings[at] ?? 0).replace(/[&<>"']/g, (c) => `&#${c.charCodeAt(0)};`)}`;
+          const at = axisValue(raw);
+          return `${at}: ${escaped(showValue(parameter, meanings[at] ?? 0))}`;
         },
       },
       xAxis: {

@@ -7,12 +7,11 @@ import { SVGRenderer } from 'echarts/renderers';
 import { useTheme } from 'next-themes';
 import { useEffect, useRef } from 'react';
 import { type Drawing, showValue } from '@/core/bench';
+import { axisText, axisValue, css, escaped, tooltipLook } from './look';
 
 use([LineChart, GridComponent, TooltipComponent, SVGRenderer]);
 
 type Sweep = Extract<Drawing, { type: 'sweep' }>;
-
-const css = (name: string): string => getComputedStyle(document.documentElement).getPropertyValue(name).trim();
 
 export default function SweepChart({ drawing }: { readonly drawing: Sweep }) {
   const box = useRef<HTMLDivElement>(null);
@@ -22,7 +21,7 @@ export default function SweepChart({ drawing }: { readonly drawing: Sweep }) {
     // The theme decides the colours read below.
     void resolvedTheme;
     const chart = init(box.current, null, { renderer: 'svg' });
-    const text = { color: css('--ink-2'), fontSize: 12, fontFamily: 'inherit' };
+    const text = axisText();
     const tones = [css('--verdigris'), css('--spark'), css('--note')];
     const { curves } = drawing;
     const [only] = curves;
@@ -32,13 +31,9 @@ export default function SweepChart({ drawing }: { readonly drawing: Sweep }) {
       textStyle: { fontFamily: 'inherit' },
       grid: { left: 8, right: 12, top: 12, bottom: 4, containLabel: true },
       tooltip: {
-        trigger: 'axis',
-        confine: true,
-        backgroundColor: css('--sheet'),
-        borderColor: css('--control-edge'),
-        textStyle: { color: css('--ink'), fontSize: 12.5 },
+        ...tooltipLook(),
         formatter: (raw: unknown) => {
-          const at = Array.isArray(raw) ? Number(raw[0]?.data?.[0] ?? 0) : 0;
+          const at = axisValue(raw);
           const lines = curves.map((c) => {
             const point = c.points.findLast(([p]) => p * 127 <= at + 0.01);
             return `${escaped(c.parameter.name)}: ${escaped(showValue(c.parameter, point?.[1] ?? 0))}`;
@@ -101,5 +96,3 @@ function scaled(points: Sweep['curves'][number]['points']): [number, number][] {
   const span = Math.max(...values) - low || 1;
   return points.map(([p, v]) => [p * 127, (v - low) / span]);
 }
-
-const escaped = (text: string): string => text.replace(/[&<>"']/g, (c) => `&#${c.charCodeAt(0)};`);

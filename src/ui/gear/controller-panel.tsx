@@ -224,7 +224,7 @@ export function ControllerPanel({
         facts={firmwareFacts}
         onChange={(evidence) => edit(set('controllers', controller, 'evidence', evidence))}
       />
-      {!inLibrary && <Wires index={index} unitId={controller.id} name={controller.name} />}
+      {!inLibrary && <Wires index={index} unitId={controller.id} />}
       {moving && <TransferDialog index={index} controller={controller} onClose={() => setMoving(false)} />}
       {pasting && <ProgrammedDialog index={index} controller={controller} onClose={() => setPasting(false)} />}
     </div>

@@ -173,7 +173,7 @@ export function TargetPanel({
         facts={receptionFacts}
         onChange={(evidence) => edit(set('targets', target, 'evidence', evidence))}
       />
-      {!inLibrary && <Wires index={index} unitId={target.id} name={target.name} />}
+      {!inLibrary && <Wires index={index} unitId={target.id} />}
       {adding && <ListDialog index={index} target={target} onClose={() => setAdding(false)} />}
     </div>
   );

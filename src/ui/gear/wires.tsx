@@ -2,14 +2,14 @@
 // The wires that begin at a controller or target: where each leads, what carries it, what it lets through.
 import { Trash2 } from 'lucide-react';
 import { nanoid } from 'nanoid';
-import { nextOrder } from '@/core/commands';
-import { batch, insert, type RigIndex, remove, set, type Wire } from '@/core/rig';
+import { addWire, removeWire } from '@/core/commands';
+import { type RigIndex, set, type Wire } from '@/core/rig';
 import type { Transport } from '@/core/wires';
 import { Button } from '../primitives/button';
 import { Select } from '../primitives/field';
 import { useRig } from '../store/provider';
 
-export const transports: ReadonlyArray<readonly [Transport, string]> = [
+const transports: ReadonlyArray<readonly [Transport, string]> = [
   ['usb', 'USB'],
   ['din', 'DIN'],
   ['bluetooth', 'Bluetooth'],
@@ -17,7 +17,7 @@ export const transports: ReadonlyArray<readonly [Transport, string]> = [
   ['virtual', 'inside the computer'],
 ];
 
-export function Wires({ index, unitId, name }: { readonly index: RigIndex; readonly unitId: string; readonly name: string }) {
+export function Wires({ index, unitId }: { readonly index: RigIndex; readonly unitId: string }) {
   const edit = useRig((s) => s.edit);
   const wires = index.wiresFrom.get(unitId) ?? [];
   const nameOf = (id: string): string => index.controllers.get(id)?.name ?? index.targets.get(id)?.name ?? '?';
@@ -34,21 +34,8 @@ export function Wires({ index, unitId, name }: { readonly index: RigIndex; reado
     </td>
   );
   const add = (toId: string): void => {
-    const wire: Wire = {
-      id: nanoid(10),
-      order: nextOrder(index.rig.wires),
-      from: { unitId, port: '' },
-      to: { unitId: toId, port: '' },
-      transport: 'usb',
-      channels: null,
-      types: null,
-      forNotes: true,
-      forRemote: true,
-      // What a target sends of its own are values that go back; on to another target it can only pass on.
-      passesOn: index.targets.has(unitId) && index.targets.has(toId),
-      note: '',
-    };
-    edit(batch(`Wire ${name} to ${nameOf(toId)}`, [insert('wires', wire)]));
+    const made = addWire(index.rig, unitId, toId, () => nanoid(10));
+    if (made) edit(made.edit);
   };
   return (
     <section aria-label="Wires">
@@ -76,21 +63,7 @@ export function Wires({ index, unitId, name }: { readonly index: RigIndex; reado
               <tr key={wire.id} className="h-9">
                 <td className="max-w-[220px] truncate pr-3">{nameOf(wire.to.unitId)}</td>
                 <td className="px-2">
-                  <Select
-                    aria-label={`Transport to ${nameOf(wire.to.unitId)}`}
-                    className="h-7"
-                    value={wire.transport}
-                    onChange={(e) => {
-                      const chosen = transports.find(([t]) => t === e.target.value);
-                      if (chosen) edit(set('wires', wire, 'transport', chosen[0]));
-                    }}
-                  >
-                    {transports.map(([value, words]) => (
-                      <option key={value} value={value}>
-                        {words}
-                      </option>
-                    ))}
-                  </Select>
+                  <TransportSelect label={`Transport to ${nameOf(wire.to.unitId)}`} wire={wire} />
                 </td>
                 {tick(wire, 'forRemote', 'Remote control')}
                 {tick(wire, 'forNotes', 'Notes')}
@@ -100,7 +73,7 @@ export function Wires({ index, unitId, name }: { readonly index: RigIndex; reado
                     size="icon"
                     tone="quiet"
                     aria-label={`Delete the wire to ${nameOf(wire.to.unitId)}`}
-                    onClick={() => edit(batch(`Unplug ${nameOf(wire.to.unitId)}`, [remove('wires', wire)]))}
+                    onClick={() => edit(removeWire(index.rig, wire))}
                   >
                     <Trash2 size={15} aria-hidden />
                   </Button>
@@ -119,5 +92,27 @@ export function Wires({ index, unitId, name }: { readonly index: RigIndex; reado
         ))}
       </Select>
     </section>
+  );
+}
+
+/** What carries a wire. */
+export function TransportSelect({ label, wire }: { readonly label: string; readonly wire: Wire }) {
+  const edit = useRig((s) => s.edit);
+  return (
+    <Select
+      aria-label={label}
+      className="h-7"
+      value={wire.transport}
+      onChange={(e) => {
+        const chosen = transports.find(([t]) => t === e.target.value);
+        if (chosen) edit(set('wires', wire, 'transport', chosen[0]));
+      }}
+    >
+      {transports.map(([value, words]) => (
+        <option key={value} value={value}>
+          {words}
+        </option>
+      ))}
+    </Select>
   );
 }

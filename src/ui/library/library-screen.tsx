@@ -17,6 +17,7 @@ import { ImportButton } from '../import/import-button';
 import { ImportProblems, type Problem } from '../import/import-dialog';
 import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
+import { DeletedList } from '../primitives/deleted-list';
 import { TextInput } from '../primitives/field';
 import { NameDialog } from '../primitives/name-dialog';
 
@@ -170,21 +171,7 @@ export function LibraryScreen({ entries }: { readonly entries: readonly ListedEn
             </section>
           );
         })}
-        {gone.length > 0 && (
-          <details className="text-ink-2">
-            <summary className="py-1">{gone.length} deleted</summary>
-            <ul className="mt-1 flex flex-col gap-1">
-              {gone.map((entry) => (
-                <li key={entry.id} className="flex items-center gap-3">
-                  <span className="min-w-0 truncate">{entry.name}</span>
-                  <Button size="small" onClick={() => bringBack(entry.id)}>
-                    Bring back
-                  </Button>
-                </li>
-              ))}
-            </ul>
-          </details>
-        )}
+        <DeletedList what={['entry', 'entries']} rows={gone} onBack={bringBack} />
       </main>
       <NameDialog
         key={asking === null ? 'closed' : JSON.stringify(asking)}

@@ -10,6 +10,7 @@ import { OuterHead } from '../frame/outer-head';
 import { ImportButton } from '../import/import-button';
 import { ImportProblems, type Problem } from '../import/import-dialog';
 import { Button } from '../primitives/button';
+import { DeletedList } from '../primitives/deleted-list';
 import { SeverityMark } from '../primitives/marks';
 import { NameDialog } from '../primitives/name-dialog';
 import { AllData } from './all-data';
@@ -29,11 +30,11 @@ export function RigsScreen({ rigs }: { readonly rigs: readonly ListedRig[] }) {
     start(async () => {
       await removeRig(rig.id);
       router.refresh();
-      toast(`Deleted ${rig.name}`, { duration: 12_000, action: { label: 'Undo', onClick: () => bringBack(rig) } });
+      toast(`Deleted ${rig.name}`, { duration: 12_000, action: { label: 'Undo', onClick: () => bringBack(rig.id) } });
     });
-  const bringBack = (rig: ListedRig): void =>
+  const bringBack = (id: string): void =>
     start(async () => {
-      await bringBackRig(rig.id);
+      await bringBackRig(id);
       router.refresh();
     });
   const copy = (rig: ListedRig): void =>
@@ -76,23 +77,7 @@ export function RigsScreen({ rigs }: { readonly rigs: readonly ListedRig[] }) {
             ))}
           </ul>
         )}
-        {gone.length > 0 && (
-          <details className="text-ink-2">
-            <summary className="py-1">
-              {gone.length} deleted {gone.length === 1 ? 'rig' : 'rigs'}
-            </summary>
-            <ul className="mt-1 flex flex-col gap-1">
-              {gone.map((rig) => (
-                <li key={rig.id} className="flex items-center gap-3">
-                  <span className="min-w-0 truncate">{rig.name}</span>
-                  <Button size="small" onClick={() => bringBack(rig)}>
-                    Bring back
-                  </Button>
-                </li>
-              ))}
-            </ul>
-          </details>
-        )}
+        <DeletedList what={['rig', 'rigs']} rows={gone} onBack={bringBack} />
         <AllData />
       </main>
       <NameDialog

@@ -10,7 +10,7 @@ import { addWire, changeWire, parseChannels, removeWire, writeChannels } from '@
 import type { WordType } from '@/core/midi';
 import type { RigIndex, Wire } from '@/core/rig';
 import { type Picture, wiringPicture } from '@/core/wires';
-import { transports } from '../gear/wires';
+import { TransportSelect } from '../gear/wires';
 import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
 import { CommitInput, Field, Select } from '../primitives/field';
@@ -172,22 +172,10 @@ function WireTable({
                 {wire.to.port !== '' && <span className="text-ink-2"> {wire.to.port}</span>}
               </td>
               <td className="px-2">
-                <Select
-                  aria-label={`Transport from ${nameOf(index, wire.from.unitId)} to ${nameOf(index, wire.to.unitId)}`}
-                  className="h-7"
-                  value={wire.transport}
-                  onChange={(e) => {
-                    const found = transports.find(([t]) => t === e.target.value);
-                    const made = found && changeWire(wire, { transport: found[0] });
-                    if (made) edit(made);
-                  }}
-                >
-                  {transports.map(([value, words]) => (
-                    <option key={value} value={value}>
-                      {words}
-                    </option>
-                  ))}
-                </Select>
+                <TransportSelect
+                  label={`Transport from ${nameOf(index, wire.from.unitId)} to ${nameOf(index, wire.to.unitId)}`}
+                  wire={wire}
+                />
               </td>
               {tick(wire, 'forRemote', 'Remote control')}
               {tick(wire, 'forNotes', 'Notes')}

@@ -1,23 +1,7 @@
 // Short words for the parameters of shipped profiles.
-import type { ProfileParameter } from '../profile';
+import { type ProfileParameter, plainParameter } from '../profile';
 
 type Change = Partial<ProfileParameter>;
-
-const plain: Omit<ProfileParameter, 'name' | 'kind' | 'lowest' | 'highest'> = {
-  group: '',
-  unit: '',
-  scale: { type: 'linear' },
-  centre: 'linear',
-  steps: [],
-  default: 0,
-  start: 0,
-  role: '',
-  tags: [],
-  tolerance: null,
-  evidence: [],
-  origin: '',
-  note: '',
-};
 
 /** A continuous parameter; it starts at `at`, which is also its default. */
 export const sweep = (
@@ -26,11 +10,21 @@ export const sweep = (
   unit: string,
   at: number,
   change: Change = {},
-): ProfileParameter => ({ ...plain, name, kind: 'continuous', lowest, highest, unit, default: at, start: at, ...change });
+): ProfileParameter => ({
+  ...plainParameter,
+  name,
+  kind: 'continuous',
+  lowest,
+  highest,
+  unit,
+  default: at,
+  start: at,
+  ...change,
+});
 
 /** On or off; off at the start. */
 export const toggle = (name: string, change: Change = {}): ProfileParameter => ({
-  ...plain,
+  ...plainParameter,
   name,
   kind: 'toggle',
   lowest: 0,
@@ -40,7 +34,7 @@ export const toggle = (name: string, change: Change = {}): ProfileParameter => (
 
 /** Named steps; the first one at the start. */
 export const steps = (name: string, names: readonly string[], change: Change = {}): ProfileParameter => ({
-  ...plain,
+  ...plainParameter,
   name,
   kind: 'stepped',
   lowest: 0,
@@ -51,7 +45,7 @@ export const steps = (name: string, names: readonly string[], change: Change = {
 
 /** Something that happens once at each message. */
 export const trigger = (name: string, change: Change = {}): ProfileParameter => ({
-  ...plain,
+  ...plainParameter,
   name,
   kind: 'trigger',
   lowest: 0,
