@@ -75,13 +75,13 @@ test('damaged files are refused with the place named, and nothing is added', asy
 test('a rig becomes a template, with its numbers or without, and the next one starts from it', async ({ page }) => {
   const id = await ownRig(page);
   await open(page, id, 'map');
-  // Two functions belong to the smallest map; the sheet can show only these.
-  await page.getByRole('button', { name: /^FS 1:/ }).click();
+  // Four functions of the demo belong to the smallest map, one more is added; the sheet can show only these.
+  await page.getByRole('button', { name: /^FS 3:/ }).click();
   await page.getByLabel('belongs to the smallest map that already works').check();
   await saved(page);
   await page.getByRole('link', { name: /^Sheet:/ }).click();
   await page.getByLabel('only the smallest map').check();
-  await expect(page.getByText('You can stop here: these 1 function already work')).toBeVisible();
+  await expect(page.getByText('You can stop here: these 5 functions already work')).toBeVisible();
   await page.getByRole('button', { name: 'Lantern Hour', exact: true }).click();
   await page.getByRole('menuitem', { name: 'Save as a template to start from' }).click();
   await page.getByRole('dialog').getByLabel('Name').fill('Silent film night');

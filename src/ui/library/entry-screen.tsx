@@ -134,6 +134,7 @@ function EntryHead({
       <span className="flex items-center">
         <CommitInput
           aria-label="Name of this entry"
+          title={rig.name}
           className="w-56 border-transparent bg-transparent font-semibold hover:border-control-edge"
           value={rig.name}
           commit={(text) => {

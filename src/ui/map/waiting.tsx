@@ -2,8 +2,9 @@
 // Parameters that wait for a control: found by name, dragged onto the panel, or put on the chosen control by Enter.
 import { useDraggable } from '@dnd-kit/core';
 import { useVirtualizer } from '@tanstack/react-virtual';
+import { Info } from 'lucide-react';
 import { type Ref, useMemo, useRef, useState } from 'react';
-import type { Control, Parameter, RigIndex } from '@/core/rig';
+import { type Control, limitsOfParameter, type Parameter, type RigIndex } from '@/core/rig';
 import { cx } from '../primitives/cx';
 import { TextInput } from '../primitives/field';
 
@@ -64,7 +65,7 @@ export function Waiting({ index, chosen, searchRef, onAssign }: Props) {
                     <span className="font-mono font-normal text-ink-2">{line.count}</span>
                   </p>
                 ) : (
-                  <Draggable parameter={line.parameter} used={line.used} chosen={chosen} onAssign={onAssign} />
+                  <Draggable index={index} parameter={line.parameter} used={line.used} chosen={chosen} onAssign={onAssign} />
                 )}
               </li>
             );
@@ -76,17 +77,20 @@ export function Waiting({ index, chosen, searchRef, onAssign }: Props) {
 }
 
 function Draggable({
+  index,
   parameter,
   used,
   chosen,
   onAssign,
 }: {
+  readonly index: RigIndex;
   readonly parameter: Parameter;
   readonly used: boolean;
   readonly chosen: Control | null;
   readonly onAssign: (parameter: Parameter) => void;
 }) {
   const { setNodeRef, listeners, isDragging } = useDraggable({ id: parameter.id });
+  const limits = limitsOfParameter(index, parameter.id);
   const what = parameter.kind === 'continuous' ? parameter.unit : parameter.kind === 'toggle' ? 'on/off' : parameter.kind;
   return (
     <button
@@ -94,6 +98,7 @@ function Draggable({
       type="button"
       onPointerDown={listeners?.onPointerDown as never} // border: the library types its listeners as plain functions
       onClick={() => onAssign(parameter)}
+      title={limits.length === 0 ? parameter.name : `${parameter.name}\n${limits.map((l) => l.text).join('\n')}`}
       aria-label={`${parameter.name}${chosen ? `: put it on ${chosen.name}` : ''}`}
       className={cx(
         'flex h-[28px] w-full touch-none items-center justify-between gap-2 border-b text-left text-[13.5px] hover:bg-sheet',
@@ -102,7 +107,10 @@ function Draggable({
       )}
     >
       <span className="truncate">{parameter.name}</span>
-      <span className="shrink-0 text-xs text-ink-2">{what}</span>
+      <span className="flex shrink-0 items-center gap-1 text-xs text-ink-2">
+        {limits.length > 0 && <Info size={13} aria-label="has a known limit" className="text-caution" />}
+        {what}
+      </span>
     </button>
   );
 }

@@ -12,6 +12,8 @@ const REACH = 1.6;
 const SLACK = 3;
 /** Of more than so many controls only the outlines move. */
 const MANY = 24;
+/** Pixels below which a name says nothing any more. */
+const LEAST_NAME = 24;
 
 interface Props {
   readonly controller: Controller;
@@ -280,6 +282,8 @@ interface PlacedProps {
 const Placed = memo(
   function Placed({ control, scale, chosen, over, onReach }: PlacedProps) {
     const small = Math.min(control.width, control.height) * scale < 26;
+    // Half as wide again as the control, so that neighbours keep their own; too narrow for a word, it is left to the tooltip.
+    const room = Math.max(control.width * scale * 1.5, Math.min(36, (control.width + 12) * scale));
     return (
       <button
         type="button"
@@ -296,16 +300,19 @@ const Placed = memo(
         style={boxStyle(control, scale)}
       >
         <ControlDrawing control={control} />
-        <span
-          className={cx(
-            'pointer-events-none absolute left-1/2 -translate-x-1/2 font-mono text-xs leading-4 whitespace-nowrap text-ink-2',
-            small || control.kind === 'fader' || control.kind === 'ribbon' || control.kind === 'footswitch'
-              ? 'top-full mt-1'
-              : 'top-1/2 -translate-y-1/2',
-          )}
-        >
-          {control.name}
-        </span>
+        {room >= LEAST_NAME && (
+          <span
+            className={cx(
+              'pointer-events-none absolute left-1/2 -translate-x-1/2 truncate font-mono text-xs leading-4 text-ink-2',
+              small || control.kind === 'fader' || control.kind === 'ribbon' || control.kind === 'footswitch'
+                ? 'top-full mt-1'
+                : 'top-1/2 -translate-y-1/2',
+            )}
+            style={{ maxWidth: room }}
+          >
+            {control.name}
+          </span>
+        )}
       </button>
     );
   },

@@ -214,7 +214,9 @@ export function SheetScreen() {
         })}
         {least && (
           <p className="rounded-md border bg-sheet px-5 py-3">
-            You can stop here: these {marked.length} {marked.length === 1 ? 'function' : 'functions'} already work by themselves.
+            {marked.length === 1
+              ? 'You can stop here: this one function already works by itself.'
+              : `You can stop here: these ${marked.length} functions already work by themselves.`}
             Colours, names and the rest come after.
           </p>
         )}
