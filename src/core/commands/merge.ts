@@ -16,12 +16,12 @@ import { replaced } from './shared';
 export interface MergeItem {
   readonly table: TableName;
   readonly id: string;
-  /** Not here yet; here and different; taking it brings the other's. What is only here is never touched. */
-  readonly state: 'added' | 'changed';
+  /** Not here yet; here and different: taking it brings the other's. `removed` is only here; a merge never touches such rows, a return does. */
+  readonly state: 'added' | 'changed' | 'removed';
   /** The fields that differ. */
   readonly fields: readonly string[];
   readonly row: AnyRow;
-  /** Rows that have to come along, since this one points at them and they are not here. */
+  /** Rows that have to come along: this one points at them and they are not here, or they point at this one, which goes. */
   readonly needs: readonly string[];
 }
 
@@ -93,8 +93,10 @@ export function mergeEdit(rig: Rig, plan: MergePlan, chosen: ReadonlySet<string>
   return edits.length === 0 ? null : batch(items.length === 1 ? 'Merge 1 row' : `Merge ${items.length} rows`, edits);
 }
 
-function rowEdits(rig: Rig, item: MergeItem): Edit[] {
+/** The edits that take one item. */
+export function rowEdits(rig: Rig, item: MergeItem): Edit[] {
   const { table, row } = item;
+  if (item.state === 'removed') return [{ type: 'remove', table, was: row } as Edit]; // border: a table and its own row
   if (item.state === 'added') return [{ type: 'insert', table, row } as Edit]; // border: a table and its own row
   const rows: readonly AnyRow[] = rig[table];
   const now = rows.find((r) => r.id === item.id);

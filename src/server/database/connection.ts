@@ -13,6 +13,7 @@ export interface Database {
   readonly rigs: ModelStatic<Model>;
   readonly journal: ModelStatic<Model>;
   readonly snapshots: ModelStatic<Model>;
+  readonly revisions: ModelStatic<Model>;
   readonly rows: ReadonlyMap<TableName, ModelStatic<Model>>;
   /** Runs a writer alone, in a transaction that takes the write lock at once. Writers queue in the order of their calls. */
   readonly write: <T>(work: (transaction: Transaction) => Promise<T>) => Promise<T>;
@@ -79,6 +80,7 @@ export async function openDatabase(file: string): Promise<Database> {
     rigs: sequelize.define('rigs', rigAttributes),
     journal: sequelize.define('journal', journalAttributes),
     snapshots: sequelize.define('snapshots', snapshotAttributes),
+    revisions: sequelize.define('revisions', revisionAttributes),
     rows: new Map(tableNames.map((table) => [table, defineRows(sequelize, table)])),
     write: (work) => {
       const turn = queue.then(() => sequelize.transaction({ type: 'IMMEDIATE' as Transaction.TYPES.IMMEDIATE }, work)); // border: the enum is not exported as a value
@@ -139,6 +141,15 @@ const snapshotAttributes = {
   body: DataTypes.TEXT,
   at: DataTypes.TEXT,
   label: DataTypes.TEXT,
+};
+
+const revisionAttributes = {
+  rigId: { type: DataTypes.TEXT, primaryKey: true },
+  id: { type: DataTypes.TEXT, primaryKey: true },
+  version: DataTypes.INTEGER,
+  name: DataTypes.TEXT,
+  at: DataTypes.TEXT,
+  automatic: DataTypes.BOOLEAN,
 };
 
 const kinds = {

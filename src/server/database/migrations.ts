@@ -166,4 +166,17 @@ const library: Migration = {
   },
 };
 
-export const migrations: readonly Migration[] = [first, passingOn, library];
+/** Revisions that were made by themselves, before something large. */
+const automatic: Migration = {
+  name: '004-automatic-revisions',
+  up: async ({ context }) => {
+    await context.addColumn('revisions', 'automatic', { type: DataTypes.BOOLEAN, allowNull: false, defaultValue: false });
+    await context.addIndex('revisions', ['rigId', 'version'], { name: 'revisions_version' });
+  },
+  down: async ({ context }) => {
+    await context.removeIndex('revisions', 'revisions_version');
+    await context.sequelize.query('ALTER TABLE "revisions" DROP COLUMN "automatic"');
+  },
+};
+
+export const migrations: readonly Migration[] = [first, passingOn, library, automatic];

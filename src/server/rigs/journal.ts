@@ -1,4 +1,5 @@
 // Edits as they reach the disk: applied by the core in a transaction, written row by row, noted in the journal.
+import { nanoid } from 'nanoid';
 import { Op, type Transaction } from 'sequelize';
 import * as z from 'zod';
 import { err, ok, type Result } from '@/core/result';
@@ -153,6 +154,8 @@ async function append(
     { name: rig.name, notes: rig.notes, preferences: JSON.stringify(rig.preferences), version, changedAt: at },
     { where: { id: rigId }, transaction },
   );
+  if (entry.kind === 'edit' && touched.length >= BULK)
+    await putRevision(db, rigId, { version: now.version, name: `Before: ${entry.label}`, automatic: true }, transaction);
   if (entry.kind === 'edit') await db.journal.update({ discarded: true }, { where: { rigId, undone: true }, transaction });
   await db.journal.create(
     { ...entry, rigId, version, edit: JSON.stringify(entry.edit), at, undone: false, discarded: false },
@@ -163,6 +166,21 @@ async function append(
     announce(rigId, version);
   });
   return ok(null);
+}
+
+/** An edit that touches at least so many rows (a plan, a list of parameters, a merge, a bulk change) leaves a revision before it. */
+const BULK = 6;
+
+/** Notes a point of the journal; the same point may carry several names. */
+export async function putRevision(
+  db: Database,
+  rigId: string,
+  revision: { readonly version: number; readonly name: string; readonly automatic: boolean },
+  transaction: Transaction,
+): Promise<string> {
+  const id = nanoid(10);
+  await db.revisions.create({ rigId, id, ...revision, at: new Date().toISOString() }, { transaction });
+  return id;
 }
 
 /** What happened after a version, and what undo and redo would do now. */
@@ -208,7 +226,8 @@ const entrySchema = z.object({
   edit: z.string(),
 });
 
-function entryOf(row: unknown): Entry {
+/** An entry of the journal as it is on disk. */
+export function entryOf(row: unknown): Entry {
   const record = entrySchema.parse(recordSchema(row));
   return { ...record, edit: editSchema.parse(JSON.parse(record.edit)) };
 }

@@ -1,0 +1,135 @@
+// Going back: everything gives the earlier state, any choice stays whole, and ticks tell of the hardware, which did not go back.
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { lanternHour } from '../../demo/lantern-hour';
+import { apply, batch, type Edit, firstBroken, indexRig, invert, type Rig, set, tableNames } from '../rig';
+import { differenceOf } from '../sheets';
+import { removeAssignment } from './change';
+import { removeGear } from './gear';
+import { withNeeds } from './merge';
+import { asOfToday, planReturn, returnEdit } from './return';
+
+const demo = lanternHour();
+const done = (rig: Rig, edit: Edit | null): Rig => {
+  if (!edit) return rig;
+  const next = apply(rig, edit);
+  if (!next.ok) throw new Error(JSON.stringify(next.error));
+  expect(firstBroken(next.value)).toBeNull();
+  return next.value;
+};
+const at = <T>(rows: readonly T[], i: number): T => {
+  const row = rows[i % rows.length];
+  if (!row) throw new Error('demo changed');
+  return row;
+};
+
+/** What happens to a rig between two points of its history, one step by a kind and a number. */
+function happen(rig: Rig, kind: number, n: number): Rig {
+  switch (kind) {
+    case 0:
+      return rig.targets.length > 1 ? done(rig, removeGear(rig, 'targets', at(rig.targets, n).id)) : rig;
+    case 1:
+      return rig.controllers.length > 1 ? done(rig, removeGear(rig, 'controllers', at(rig.controllers, n).id)) : rig;
+    case 2:
+      return rig.assignments.length > 0 ? done(rig, removeAssignment(indexRig(rig), at(rig.assignments, n))) : rig;
+    case 3:
+      return done(rig, set('parameters', at(rig.parameters, n), 'name', `Other ${n}`));
+    case 4:
+      return rig.landings.length > 0 ? done(rig, set('landings', at(rig.landings, n), 'note', `other ${n}`)) : rig;
+    default:
+      return done(rig, { type: 'set-head', field: 'notes', was: rig.notes, to: `${rig.notes} ${n}` });
+  }
+}
+const steps = fc.array(fc.tuple(fc.integer({ min: 0, max: 5 }), fc.nat(40)), { minLength: 1, maxLength: 6 });
+const later = (from: Rig, list: readonly (readonly [number, number])[]): Rig =>
+  list.reduce((rig, [kind, n]) => happen(rig, kind, n), from);
+
+describe('going back', () => {
+  it('to the state that is here changes nothing', () => {
+    const plan = planReturn(demo, demo);
+    expect(plan.items).toEqual([]);
+    expect(returnEdit(demo, demo, plan, 'Back')).toBeNull();
+  });
+  it('as a whole gives the earlier state as of today, from either side, and undo brings today back', () => {
+    fc.assert(
+      fc.property(steps, steps, (one, two) => {
+        const now = later(demo, one);
+        const then = later(demo, two);
+        const edit = returnEdit(now, then, planReturn(now, then), 'Back');
+        const back = done(now, edit);
+        expect(back).toEqual(asOfToday(now, then));
+        if (edit) expect(done(back, invert(edit))).toEqual(now);
+      }),
+      { numRuns: 60 },
+    );
+  });
+  it('by any choice of rows takes these, leaves the others and hangs no reference', () => {
+    fc.assert(
+      fc.property(steps, fc.infiniteStream(fc.boolean()), (list, picks) => {
+        const now = later(demo, list);
+        const plan = planReturn(now, demo);
+        const chosen = new Set(plan.items.filter(() => picks.next().value).map((i) => i.id));
+        const back = done(now, returnEdit(now, demo, plan, 'Back', chosen));
+        const taken = withNeeds(plan, chosen);
+        const find = (rig: Rig, id: string) => tableNames.flatMap((t) => rig[t].filter((r) => r.id === id))[0];
+        for (const item of plan.items) {
+          const row = find(back, item.id);
+          if (!taken.has(item.id)) expect(row).toEqual(find(now, item.id));
+          else if (item.state === 'removed') expect(row).toBeUndefined();
+          else expect(row).toEqual(item.row);
+        }
+        expect(back.notes).toBe(now.notes);
+      }),
+      { numRuns: 60 },
+    );
+  });
+});
+
+describe('ticks', () => {
+  const mark = { at: '2031-03-04T05:06:07.000Z' };
+  const row = at(demo.landings, 0);
+  const tick = (rig: Rig): Rig => done(rig, set('landings', at(rig.landings, 0), 'entered', mark));
+  const other = (rig: Rig): Rig => {
+    const now = at(rig.landings, 0);
+    return done(
+      rig,
+      batch('edit', [
+        set('landings', now, 'takeover', now.takeover === 'scale' ? 'jump' : 'scale'),
+        set('landings', now, 'entered', null),
+      ]),
+    );
+  };
+  const back = (now: Rig, then: Rig) =>
+    done(now, returnEdit(now, then, planReturn(now, then), 'Back')).landings.find((l) => l.id === row.id);
+  it('stay where a function reads as it does now, though it was not ticked then', () => {
+    expect(back(tick(demo), done(demo, set('landings', row, 'entered', null)))?.entered).toEqual(mark);
+  });
+  it('are gone where it reads otherwise, though it was ticked then: the hardware holds the newer one', () => {
+    const then = tick(demo);
+    const now = tick(other(then));
+    expect(back(now, then)).toMatchObject({ takeover: row.takeover, entered: null });
+  });
+  it('are gone on what was deleted since and comes back', () => {
+    const then = tick(demo);
+    const now = done(then, removeGear(then, 'targets', row.targetId));
+    expect(back(now, then)?.entered).toBeNull();
+  });
+});
+
+describe('the difference sheet', () => {
+  it('there and back names the same lines, what is entered one way is cleared the other', () => {
+    fc.assert(
+      fc.property(steps, (list) => {
+        const now = indexRig(later(demo, list));
+        const then = indexRig(demo);
+        const there = differenceOf(then, now);
+        const home = differenceOf(now, then);
+        const count = (changes: typeof there, type: string) => changes.filter((c) => c.type === type).length;
+        expect(count(home, 'clear')).toBe(count(there, 'enter'));
+        expect(count(home, 'enter')).toBe(count(there, 'clear'));
+        expect(count(home, 'change')).toBe(count(there, 'change'));
+      }),
+      { numRuns: 40 },
+    );
+  });
+});

@@ -1,0 +1,79 @@
+// Going back to an earlier state of the same rig, as a whole or row by row. The plan goes back; what is known about the hardware does not.
+import { batch, type Edit, groupBy, type Rig, referencesOf, sameJson, tableNames } from '../rig';
+import { type MergeItem, type MergePlan, planMerge, rowEdits, withNeeds } from './merge';
+
+const marks = ['entered', 'saved', 'proved'] as const;
+
+/**
+ * The earlier state as it can be taken up today. A tick says what the hardware holds, and the hardware did not go back with
+ * the plan: where a function reads as it does now, today's ticks stay, and where it reads otherwise there are none. Searches
+ * for a fault are a record and stay.
+ */
+export function asOfToday(rig: Rig, then: Rig): Rig {
+  return {
+    ...then,
+    id: rig.id,
+    searches: rig.searches,
+    assignments: then.assignments.map(marked(rig.assignments)),
+    landings: then.landings.map(marked(rig.landings)),
+  };
+}
+
+type Marked = { readonly id: string } & { readonly [M in (typeof marks)[number]]?: unknown };
+
+function marked<T extends Marked>(rows: readonly T[]): (row: T) => T {
+  const now = new Map(rows.map((r) => [r.id, r]));
+  return (row) => {
+    const today = now.get(row.id);
+    const bare = { ...row, ...Object.fromEntries(marks.flatMap((m) => (m in row ? [[m, null]] : []))) };
+    if (!today) return bare;
+    const own = Object.fromEntries(marks.flatMap((m) => (m in row ? [[m, today[m]]] : [])));
+    const same = { ...row, ...own };
+    return sameJson(same, today) ? same : bare;
+  };
+}
+
+/** Every row that differs between today and an earlier state, with what has to go or come along. `then` is read as of today. */
+export function planReturn(rig: Rig, then: Rig): MergePlan {
+  const other = asOfToday(rig, then);
+  const plan = planMerge(rig, other);
+  const there = new Set(tableNames.flatMap((table) => other[table].map((r) => r.id)));
+  const pointing = groupBy(
+    tableNames.flatMap((table) => rig[table].flatMap((row) => referencesOf(table, row).map((r) => ({ to: r.id, from: row.id })))),
+    (r) => r.to,
+  );
+  const gone = tableNames.flatMap((table) =>
+    rig[table]
+      .filter((row) => !there.has(row.id))
+      .map((row): MergeItem => {
+        const needs = new Set((pointing.get(row.id) ?? []).map((r) => r.from));
+        return { table, id: row.id, state: 'removed', fields: [], row, needs: [...needs] };
+      }),
+  );
+  return { ...plan, items: [...plan.items, ...gone], onlyHere: 0 };
+}
+
+/** The parts of the head that read otherwise. */
+export const headChanges = (rig: Rig, then: Rig): readonly ('name' | 'notes' | 'preferences')[] =>
+  (['name', 'notes', 'preferences'] as const).filter((field) => !sameJson(rig[field], then[field]));
+
+/**
+ * The edit that goes back. With `chosen`, only these rows and what they need; without, everything, name and notes too.
+ * One undo takes it back. Null where nothing differs.
+ */
+export function returnEdit(rig: Rig, then: Rig, plan: MergePlan, label: string, chosen?: ReadonlySet<string>): Edit | null {
+  const taken = chosen ? withNeeds(plan, chosen) : new Set(plan.items.map((i) => i.id));
+  const items = plan.items.filter((i) => taken.has(i.id));
+  const head = chosen
+    ? []
+    : headChanges(rig, then).map((field): Edit => ({ type: 'set-head', field, was: rig[field], to: then[field] }));
+  const edits = [
+    ...items.filter((i) => i.state !== 'removed').flatMap((i) => rowEdits(rig, i)),
+    ...items
+      .filter((i) => i.state === 'removed')
+      .reverse()
+      .flatMap((i) => rowEdits(rig, i)),
+    ...head,
+  ];
+  return edits.length === 0 ? null : batch(label.slice(0, 200), edits);
+}
