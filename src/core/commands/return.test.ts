@@ -7,7 +7,7 @@ import { differenceOf } from '../sheets';
 import { removeAssignment } from './change';
 import { removeGear } from './gear';
 import { withNeeds } from './merge';
-import { asOfToday, planReturn, returnEdit } from './return';
+import { asOfToday, controlsIn, planReturn, returnEdit, rowsOfControl } from './return';
 
 const demo = lanternHour();
 const done = (rig: Rig, edit: Edit | null): Rig => {
@@ -82,6 +82,25 @@ describe('going back', () => {
       }),
       { numRuns: 60 },
     );
+  });
+});
+
+describe('one control', () => {
+  const assignment = demo.assignments.find((a) => a.actions.some((x) => x.type === 'send' && x.meant.length > 0));
+  if (!assignment) throw new Error('demo changed');
+  const now = happen(happen(done(demo, removeAssignment(indexRig(demo), assignment)), 2, 11), 3, 2);
+  const plan = planReturn(now, demo);
+  it('comes back with its functions and what listens for them, and nothing else does', () => {
+    expect(controlsIn(plan)).toContain(assignment.controlId);
+    const back = done(now, returnEdit(now, demo, plan, 'Back', rowsOfControl(now, demo, plan, assignment.controlId)));
+    const own = (rig: Rig) => rig.assignments.filter((a) => a.controlId === assignment.controlId);
+    expect(own(back)).toEqual(own(asOfToday(now, demo)));
+    const other = at(
+      demo.assignments.filter((a) => !now.assignments.some((b) => b.id === a.id) && a.controlId !== assignment.controlId),
+      0,
+    );
+    expect(back.assignments.some((a) => a.id === other.id)).toBe(false);
+    expect(back.parameters).toEqual(now.parameters);
   });
 });
 

@@ -53,6 +53,28 @@ export function planReturn(rig: Rig, then: Rig): MergePlan {
   return { ...plan, items: [...plan.items, ...gone], onlyHere: 0 };
 }
 
+/** The control that a row belongs to: itself, or the one that a function stands on; null for every other row. */
+const controlOf = (item: MergeItem): string | null =>
+  item.table === 'controls' ? item.id : 'controlId' in item.row ? item.row.controlId : null;
+
+/** The controls that differ, in the order of the plan. */
+export const controlsIn = (plan: MergePlan): readonly string[] => [...new Set(plan.items.flatMap((i) => controlOf(i) ?? []))];
+
+/**
+ * The rows that bring one control back: it, its functions, and what listens for what they move, now or then. What these rows
+ * need is not in it: `returnEdit` takes that along.
+ */
+export function rowsOfControl(rig: Rig, then: Rig, plan: MergePlan, controlId: string): ReadonlySet<string> {
+  const moved = new Set(
+    [...rig.assignments, ...then.assignments]
+      .filter((a) => a.controlId === controlId)
+      .flatMap((a) => a.actions.flatMap((x) => (x.type === 'send' ? x.meant : []))),
+  );
+  const own = (item: MergeItem): boolean =>
+    controlOf(item) === controlId || ('parameterId' in item.row && moved.has(item.row.parameterId));
+  return new Set(plan.items.filter(own).map((i) => i.id));
+}
+
 /** The parts of the head that read otherwise. */
 export const headChanges = (rig: Rig, then: Rig): readonly ('name' | 'notes' | 'preferences')[] =>
   (['name', 'notes', 'preferences'] as const).filter((field) => !sameJson(rig[field], then[field]));

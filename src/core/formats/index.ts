@@ -11,6 +11,7 @@ export {
 } from './bundle';
 export { type Converted, convertRig, type RigForm, rigForms } from './convert';
 export { type BadLine, readCells, type TableFormat, writeCells } from './csv';
+export { writeDifference } from './difference-csv';
 export { DEPTH_LIMIT, depthOf, FILE_LIMIT, type ImportProblem, readJson } from './json';
 export { type MidiFile, setUpFile, testFile } from './midi-files';
 export { type NameDocument, type NamedMessage, parseMidnam, writeMidnam } from './midnam';

@@ -35,6 +35,13 @@ export function differenceOf(before: RigIndex, after: RigIndex): readonly SheetC
   return changes;
 }
 
+/** `Control change 102, ch 5, alternating 127 / 0`. */
+const inWords = (
+  line: { readonly type: string; readonly number: string; readonly channel: string },
+  more: readonly string[],
+): string =>
+  [`${line.type} ${line.number}`.trim(), line.channel && `ch ${line.channel}`, ...more].filter((t) => t !== '').join(', ');
+
 /** The lines of a sheet by what they belong to: an assignment and the place of the message in it, or a landing. */
 function writtenIn(sheet: Sheet): ReadonlyMap<string, Written> {
   const lines = new Map<string, Written>();
@@ -46,7 +53,7 @@ function writtenIn(sheet: Sheet): ReadonlyMap<string, Written> {
       lines.set(`${l.assignment.id} ${n}`, {
         unit: controller.name,
         what: `${l.control} ${l.gesture}, ${l.place}`,
-        text: [l.type, l.channel && `ch ${l.channel}`, l.number, l.values, l.display].filter((t) => t !== '').join(' '),
+        text: inWords(l, [l.values, l.display]),
       });
     }
   }
@@ -55,7 +62,7 @@ function writtenIn(sheet: Sheet): ReadonlyMap<string, Written> {
       lines.set(l.landing.id, {
         unit: target.name,
         what: l.parameter,
-        text: [l.type, l.channel && `ch ${l.channel}`, l.number, l.mode, l.range].filter((t) => t !== '').join(' '),
+        text: inWords(l, [l.mode, l.range]),
       });
   }
   return lines;

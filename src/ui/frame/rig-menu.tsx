@@ -34,6 +34,9 @@ export function RigMenu({ others, name, id, onRename, onTemplate, onMerge, onClo
             Rename this rig
           </DropdownMenu.Item>
           <DropdownMenu.Item className={item} asChild>
+            <Link href={`/rigs/${id}/history`}>History of this rig</Link>
+          </DropdownMenu.Item>
+          <DropdownMenu.Item className={item} asChild>
             <a href={`/api/rigs/${id}/export`}>Export as a file</a>
           </DropdownMenu.Item>
           <DropdownMenu.Item className={item} onSelect={onMerge}>

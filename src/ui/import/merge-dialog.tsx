@@ -3,35 +3,15 @@
 import { wrap } from 'comlink';
 import { useMemo, useRef, useState } from 'react';
 import { toast } from 'sonner';
-import { type MergeItem, meantNames, mergeEdit, planMerge, withNeeds } from '@/core/commands';
+import { mergeEdit, planMerge, withNeeds } from '@/core/commands';
 import { FILE_LIMIT } from '@/core/formats';
-import { shortName } from '@/core/midi';
-import { indexRig, type Rig, type RigIndex, type TableName } from '@/core/rig';
+import { indexRig, type Rig } from '@/core/rig';
 import type { FilesWorker } from '@/workers/files.worker';
 import { Button } from '../primitives/button';
 import { Dialog } from '../primitives/dialog';
 import { useRig, useRigStore } from '../store/provider';
 import { ImportProblems, type Problem } from './import-dialog';
-
-const tableWords: Readonly<Record<TableName, string>> = {
-  controllers: 'Controllers',
-  controls: 'Controls',
-  counters: 'Counters',
-  targets: 'Targets',
-  parameters: 'Parameters',
-  wires: 'Wires',
-  layers: 'Layers',
-  assignments: 'Functions, in the controller',
-  landings: 'Functions, in the software',
-  scenes: 'Scenes',
-  songs: 'Songs',
-  scripts: 'Scripts',
-  accepted: 'Accepted findings',
-  searches: 'Searches',
-};
-
-/** Most lines of one table that are listed; all are taken with the tick of their table. */
-const LISTED = 200;
+import { RowChoices, rowName } from './row-choices';
 
 async function read(file: File): Promise<{ readonly rig: Rig } | { readonly problems: readonly Problem[] }> {
   if (file.size > FILE_LIMIT)
@@ -123,62 +103,10 @@ export function MergeDialog({ onClose }: { readonly onClose: () => void }) {
           />
         </div>
         {problems.length > 0 && <ImportProblems problems={problems} onClose={() => setProblems([])} />}
-        {plan &&
-          names &&
-          (Object.entries(tableWords) as [TableName, string][]).map(([table, words]) => {
-            const items = plan.items.filter((i) => i.table === table);
-            if (items.length === 0) return null;
-            const ids = items.map((i) => i.id);
-            return (
-              <section key={table} aria-label={words}>
-                <label className="flex items-center gap-2 font-semibold">
-                  <input
-                    type="checkbox"
-                    className="accent-verdigris"
-                    checked={ids.every((id) => !left.has(id))}
-                    onChange={(e) => toggle(ids, e.target.checked)}
-                  />
-                  {words}
-                  <span className="font-mono text-xs font-normal text-ink-2">{items.length}</span>
-                </label>
-                <ul className="pl-6">
-                  {items.slice(0, LISTED).map((item) => (
-                    <li key={item.id}>
-                      <label className="grid grid-cols-[16px_minmax(0,1fr)_minmax(0,1fr)] items-baseline gap-2 py-0.5">
-                        <input
-                          type="checkbox"
-                          className="accent-verdigris"
-                          checked={!left.has(item.id)}
-                          onChange={(e) => toggle([item.id], e.target.checked)}
-                        />
-                        <span className="truncate">{rowName(names, item)}</span>
-                        <span className="truncate text-xs text-ink-2" title={item.fields.join(', ')}>
-                          {item.state === 'added' ? 'new' : `differs in ${item.fields.join(', ')}`}
-                          {left.has(item.id) && taken.has(item.id) && (
-                            <span className="text-caution">; comes along, others need it</span>
-                          )}
-                        </span>
-                      </label>
-                    </li>
-                  ))}
-                  {items.length > LISTED && <li className="text-xs text-ink-2">and {items.length - LISTED} more</li>}
-                </ul>
-              </section>
-            );
-          })}
+        {plan && names && (
+          <RowChoices plan={plan} left={left} taken={taken} nameOf={(item) => rowName(names, item)} onToggle={toggle} />
+        )}
       </div>
     </Dialog>
   );
-}
-
-function rowName(index: RigIndex, { table, id, row }: MergeItem): string {
-  const assignment = table === 'assignments' ? index.assignments.get(id) : undefined;
-  if (assignment)
-    return `${index.controls.get(assignment.controlId)?.name ?? '?'} ${assignment.gesture.type}: ${meantNames(index, assignment)}`;
-  if ('address' in row) return `${index.parameters.get(row.parameterId)?.name ?? '?'} on ${shortName(row.address)}`;
-  if ('transport' in row) {
-    const name = (unit: string): string => index.controllers.get(unit)?.name ?? index.targets.get(unit)?.name ?? '?';
-    return `${name(row.from.unitId)} to ${name(row.to.unitId)}`;
-  }
-  return 'name' in row ? row.name : id;
 }

@@ -1,6 +1,7 @@
 'use client';
 // The sheet: what to enter in each controller and each target, ticked as it is done; made to be printed.
 import { Printer } from 'lucide-react';
+import Link from 'next/link';
 import { parseAsBoolean, useQueryState } from 'nuqs';
 import { useMemo } from 'react';
 import { batch, type Edit, set } from '@/core/rig';
@@ -75,6 +76,12 @@ export function SheetScreen() {
                 only the smallest map
               </label>
             )}
+            <Link
+              href={`/rigs/${rig.id}/history`}
+              className="inline-flex h-8 items-center rounded-sm border border-control-edge bg-sheet px-3 text-sm font-medium hover:border-ink"
+            >
+              What changed
+            </Link>
             <a
               href={`/api/rigs/${rig.id}/sheet`}
               className="inline-flex h-8 items-center rounded-sm border border-control-edge bg-sheet px-3 text-sm font-medium hover:border-ink"

@@ -1,0 +1,327 @@
+'use client';
+// One state of the rig: its names, what was changed since and has to be entered again, and the way back to it.
+import { Bookmark, Printer } from 'lucide-react';
+import { useMemo, useState } from 'react';
+import { toast } from 'sonner';
+import { asOfToday, controlsIn, headChanges, planReturn, returnEdit, rowsOfControl, withNeeds } from '@/core/commands';
+import { writeDifference } from '@/core/formats';
+import { indexRig, type Rig, type RigIndex } from '@/core/rig';
+import { differenceOf } from '@/core/sheets';
+import { giveRevisionName, giveStateName, type Revision, removeRevision } from '@/server/actions/history';
+import { RowChoices, rowName } from '../import/row-choices';
+import { Button } from '../primitives/button';
+import { cx } from '../primitives/cx';
+import { Field, Select } from '../primitives/field';
+import { NameDialog } from '../primitives/name-dialog';
+import { useRig, useRigStore } from '../store/provider';
+import { DifferenceTable } from './difference-table';
+import { type Point, stepWords, whenOf } from './points';
+import { useStateAt } from './use-history';
+
+interface Props {
+  readonly index: RigIndex;
+  readonly version: number;
+  /** The version of the rig as it is. */
+  readonly now: number;
+  readonly points: readonly Point[];
+  readonly revisions: readonly Revision[];
+  readonly onNamed: () => void;
+}
+
+export function StatePanel({ index, version, now, points, revisions, onNamed }: Props) {
+  const { rig } = index;
+  const state = useStateAt(rig.id, version);
+  const [view, setView] = useState<'since' | 'back'>('since');
+  const [naming, setNaming] = useState<Revision | 'new' | null>(null);
+  const names = points.flatMap((p) => (p.type === 'revision' ? [p.revision] : []));
+  const step = points.find((p) => p.type === 'step');
+  const title =
+    names[0]?.name ?? (step?.type === 'step' ? stepWords(step.step) : version === 0 ? 'As it began' : `Step ${version}`);
+  const drop = async (r: Revision): Promise<void> => {
+    await removeRevision(rig.id, r.id);
+    onNamed();
+    toast(`“${r.name}” is no name any more`, {
+      description: 'The state itself stays in the history.',
+      action: { label: 'Name it again', onClick: () => void giveStateName(rig.id, r.version, r.name).then(onNamed) },
+    });
+  };
+  return (
+    <section aria-label="The chosen state" className="min-h-0 overflow-y-auto px-6 py-4">
+      <div className="mx-auto flex max-w-[980px] flex-col gap-4">
+        <header className="flex flex-wrap items-start gap-3">
+          <div className="min-w-0 flex-1">
+            <h2 className="text-xl font-semibold break-words">{title}</h2>
+            <p className="text-ink-2">
+              {version === now ? 'The rig as it is now. ' : ''}
+              {step
+                ? `${names.length > 0 && step.type === 'step' ? `After “${stepWords(step.step)}”, ` : ''}${whenOf(step.at)}`
+                : ''}
+              {version === 0 ? 'Before the first step: as it was made, copied or read from a file' : ''}
+            </p>
+          </div>
+          {names.length === 0 && (
+            <Button onClick={() => setNaming('new')}>
+              <Bookmark size={15} aria-hidden /> Name this state…
+            </Button>
+          )}
+          {names.length === 1 && names[0] && <NameButtons revision={names[0]} onRename={setNaming} onDrop={drop} />}
+        </header>
+        {names.length > 1 && (
+          <ul aria-label="Names of this state" className="no-print flex flex-col gap-1">
+            {names.map((r) => (
+              <li key={r.id} className="flex items-center gap-2 text-sm">
+                <span className="min-w-0 flex-1 truncate" title={r.name}>
+                  {r.name}
+                </span>
+                <NameButtons revision={r} onRename={setNaming} onDrop={drop} />
+              </li>
+            ))}
+          </ul>
+        )}
+        {state.type === 'waiting' && (
+          <p role="status" className="text-ink-2">
+            Reading that state.
+          </p>
+        )}
+        {state.type === 'problem' && (
+          <p role="alert" className="rounded-md border bg-sheet px-5 py-4 text-stop">
+            {state.message}
+          </p>
+        )}
+        {state.type === 'rig' && (
+          <>
+            <div role="tablist" aria-label="This state and others" className="no-print flex gap-1 border-b">
+              {(['since', 'back'] as const).map((v) => (
+                <button
+                  key={v}
+                  type="button"
+                  role="tab"
+                  aria-selected={view === v}
+                  onClick={() => setView(v)}
+                  className={cx(
+                    '-mb-px border-b-[3px] border-transparent px-3 py-1.5',
+                    view === v && 'border-verdigris font-semibold',
+                  )}
+                >
+                  {v === 'since' ? 'Enter again' : 'Go back'}
+                </button>
+              ))}
+            </div>
+            {view === 'since' ? (
+              <Since index={index} version={version} now={now} then={state.rig} revisions={revisions} title={title} />
+            ) : (
+              <Back index={index} then={state.rig} title={title} />
+            )}
+          </>
+        )}
+      </div>
+      {naming && (
+        <NameDialog
+          open
+          title={naming === 'new' ? 'Name this state' : 'Another name'}
+          hint="for instance: as rehearsed, as played in the small hall"
+          button={naming === 'new' ? 'Name it' : 'Rename it'}
+          initial={naming === 'new' ? '' : naming.name}
+          onClose={() => setNaming(null)}
+          onName={async (name) => {
+            const problem =
+              naming === 'new' ? await giveStateName(rig.id, version, name) : await giveRevisionName(rig.id, naming.id, name);
+            if (problem !== null) return problem;
+            setNaming(null);
+            onNamed();
+            return null;
+          }}
+        />
+      )}
+    </section>
+  );
+}
+
+function NameButtons({
+  revision,
+  onRename,
+  onDrop,
+}: {
+  readonly revision: Revision;
+  readonly onRename: (revision: Revision) => void;
+  readonly onDrop: (revision: Revision) => Promise<void>;
+}) {
+  return (
+    <span className="no-print flex gap-1">
+      <Button size="small" aria-label={`Rename ${revision.name}`} onClick={() => onRename(revision)}>
+        {revision.automatic ? 'Name it…' : 'Rename…'}
+      </Button>
+      <Button size="small" tone="quiet" aria-label={`Take the name ${revision.name} away`} onClick={() => void onDrop(revision)}>
+        Take the name away
+      </Button>
+    </span>
+  );
+}
+
+/** What somebody has to enter again who had everything entered at that state: up to today, or to another state with a name. */
+function Since({
+  index,
+  version,
+  now,
+  then,
+  revisions,
+  title,
+}: {
+  readonly index: RigIndex;
+  readonly version: number;
+  readonly now: number;
+  readonly then: Rig;
+  readonly revisions: readonly Revision[];
+  readonly title: string;
+}) {
+  const [to, setTo] = useState<number | null>(null);
+  const other = useStateAt(index.rig.id, to);
+  const before = useMemo(() => indexRig(then), [then]);
+  const after = useMemo(() => (to === null ? index : other.type === 'rig' ? indexRig(other.rig) : null), [to, index, other]);
+  const changes = useMemo(() => (after ? differenceOf(before, after) : null), [before, after]);
+  const others = revisions.filter((r) => r.version !== version);
+  const save = (): void => {
+    if (!changes) return;
+    const url = URL.createObjectURL(new Blob([writeDifference(changes)], { type: 'text/csv' }));
+    const link = document.createElement('a');
+    link.href = url;
+    link.download = `${index.rig.name}, since ${title}.csv`.replace(/[/\\:]/g, ' ');
+    link.click();
+    URL.revokeObjectURL(url);
+  };
+  return (
+    <div className="flex flex-col gap-3">
+      <div className="flex flex-wrap items-end gap-3">
+        <Field label="From this state to" className="w-72">
+          {(id) => (
+            <Select
+              id={id}
+              value={to === null ? '' : String(to)}
+              onChange={(e) => setTo(e.target.value === '' ? null : Number(e.target.value))}
+            >
+              <option value="">the rig as it is now</option>
+              {others.map((r) => (
+                <option key={r.id} value={r.version}>
+                  {r.name}
+                </option>
+              ))}
+            </Select>
+          )}
+        </Field>
+        {changes && changes.length > 0 && (
+          <div className="no-print ml-auto flex gap-2">
+            <Button onClick={save}>Save as CSV</Button>
+            <Button onClick={() => window.print()}>
+              <Printer size={15} aria-hidden /> Print
+            </Button>
+          </div>
+        )}
+      </div>
+      {other.type === 'problem' && to !== null && <p role="alert">{other.message}</p>}
+      {changes && (
+        <p className="text-ink-2">
+          {changes.length === 0
+            ? version === now && to === null
+              ? 'This is the rig as it is now: choose an earlier step, and it says what has to be entered again since.'
+              : 'Nothing has to be entered again: hardware and software read the same in both.'
+            : `Whoever had entered this state has ${changes.length} ${changes.length === 1 ? 'line' : 'lines'} to enter again.`}
+        </p>
+      )}
+      {changes && <DifferenceTable changes={changes} />}
+    </div>
+  );
+}
+
+/** Going back: everything, one control, or the ticked rows; what has to be entered again afterwards is said first. */
+function Back({ index, then, title }: { readonly index: RigIndex; readonly then: Rig; readonly title: string }) {
+  const { rig } = index;
+  const edit = useRig((s) => s.edit);
+  const store = useRigStore();
+  const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
+  // Everything, the ticked rows, or the id of a control.
+  const [what, setWhat] = useState('');
+  const plan = useMemo(() => planReturn(rig, then), [rig, then]);
+  const old = useMemo(() => indexRig(asOfToday(rig, then)), [rig, then]);
+  const chosen = useMemo(() => new Set(plan.items.flatMap((i) => (left.has(i.id) ? [] : [i.id]))), [plan, left]);
+  const taken = useMemo(() => withNeeds(plan, chosen), [plan, chosen]);
+  const whole = taken.size === plan.items.length;
+  const head = headChanges(rig, then);
+  const controls = controlsIn(plan);
+  const controlName = (id: string): string => index.controls.get(id)?.name ?? old.controls.get(id)?.name ?? '?';
+  if (plan.items.length === 0 && head.length === 0)
+    return <p className="text-ink-2">Nothing differs: the rig stands as it stood there.</p>;
+  const onlyOf = (controlId: string): void => {
+    setWhat(controlId);
+    const own = controlId === '' ? null : rowsOfControl(rig, then, plan, controlId);
+    setLeft(new Set(own ? plan.items.filter((i) => !own.has(i.id)).map((i) => i.id) : []));
+  };
+  const carry = (): void => {
+    const made = returnEdit(rig, then, plan, `Go back to “${title}”`, whole ? undefined : chosen);
+    if (!made || !edit(made)) return;
+    onlyOf('');
+    toast(
+      whole
+        ? 'The rig stands as it stood there'
+        : `${taken.size} ${taken.size === 1 ? 'row stands' : 'rows stand'} as they stood there`,
+      {
+        duration: 12_000,
+        action: { label: 'Undo', onClick: () => void store.getState().undo() },
+      },
+    );
+  };
+  return (
+    <div className="flex flex-col gap-3">
+      <p className="text-ink-2">
+        One undo takes it back. Ticks do not go back: the hardware holds what was entered last, so what reads otherwise is to be
+        entered again.
+      </p>
+      <div className="flex flex-wrap items-end gap-3">
+        {controls.length > 0 && (
+          <Field label="What goes back" className="w-72">
+            {(id) => (
+              <Select id={id} value={what} onChange={(e) => onlyOf(e.target.value)}>
+                <option value="">everything that differs</option>
+                {what === 'ticked' && <option value="ticked">the ticked rows</option>}
+                {controls.map((c) => (
+                  <option key={c} value={c}>
+                    only {controlName(c)}
+                  </option>
+                ))}
+              </Select>
+            )}
+          </Field>
+        )}
+        <Button tone="primary" className="ml-auto" disabled={taken.size === 0 && !(whole && head.length > 0)} onClick={carry}>
+          {whole ? 'Go back to this state' : `Take back ${taken.size} ${taken.size === 1 ? 'row' : 'rows'}`}
+        </Button>
+      </div>
+      <div className="flex flex-col gap-3 rounded-md border bg-sheet px-5 py-4">
+        {head.length > 0 && (
+          <p>
+            {whole ? 'With it goes back: ' : 'Stays as it is, since not everything goes back: '}
+            {head
+              .map((f) => ({ name: 'the name of the rig', notes: 'its notes', preferences: 'its way of planning' })[f])
+              .join(', ')}
+          </p>
+        )}
+        <RowChoices
+          plan={plan}
+          left={left}
+          taken={taken}
+          nameOf={(item) => rowName(item.state === 'removed' ? index : old, item)}
+          onToggle={(ids, on) => {
+            setWhat('ticked');
+            setLeft((was) => {
+              const next = new Set(was);
+              for (const id of ids) {
+                if (on) next.delete(id);
+                else next.add(id);
+              }
+              return next;
+            });
+          }}
+        />
+      </div>
+    </div>
+  );
+}
