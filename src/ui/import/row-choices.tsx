@@ -64,7 +64,11 @@ export function RowChoices({ plan, left, taken, nameOf, onToggle }: Props) {
                 />
                 <span className="truncate">{nameOf(item)}</span>
                 <span className="truncate text-xs text-ink-2" title={fieldsOf(item)}>
-                  {item.state === 'added' ? 'is added' : item.state === 'removed' ? 'is taken away' : `differs in ${fieldsOf(item)}`}
+                  {item.state === 'added'
+                    ? 'is added'
+                    : item.state === 'removed'
+                      ? 'is taken away'
+                      : `differs in ${fieldsOf(item)}`}
                   {left.has(item.id) && taken.has(item.id) && <span className="text-caution">; comes along, others need it</span>}
                 </span>
               </label>
