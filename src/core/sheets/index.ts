@@ -1,3 +1,4 @@
+export { assignmentValues, type ValueInBases } from './bases';
 export { differenceOf, type SheetChange } from './difference';
 export { exampleValues, recipePlaces, writeRecipe } from './recipe';
 export {
@@ -13,3 +14,4 @@ export {
   typeWords,
   valueWords,
 } from './sheet';
+export { type EntryStep, entryProgress, entrySteps, whereToGoOn } from './steps';

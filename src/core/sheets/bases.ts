@@ -1,0 +1,44 @@
+// One value in every base that a device or a player may show it in.
+import { showValue } from '../bench';
+import { valueMax } from '../midi';
+import { type Assignment, behaviourValues, type Landing, type Parameter, type RigIndex } from '../rig';
+import { meaningsOf } from '../target';
+
+export interface ValueInBases {
+  readonly value: number;
+  /** Of the largest value of the message, to the nearest whole percent: 89 of 127 is 70 %. */
+  readonly percent: number;
+  /** Two digits for 7 bits, four for 14. */
+  readonly hex: string;
+  /** What the first parameter that it is meant for makes of it, in its unit; null where the target reads only part of the range. */
+  readonly reads: string | null;
+}
+
+/** One value of a message whose largest is `max` (127 or 16383). */
+export function inBases(value: number, max: number): Omit<ValueInBases, 'reads'> {
+  const hex = value.toString(16).toUpperCase();
+  return { value, percent: Math.round((value * 100) / max), hex: hex.padStart(max > 127 ? 4 : 2, '0') };
+}
+
+/** Every value that an assignment names, once each, in the order in which it names them. */
+export function assignmentValues(index: RigIndex, assignment: Assignment): readonly ValueInBases[] {
+  const rows = assignment.actions.flatMap((action) => {
+    if (action.type !== 'send' || action.message.type === 'program') return [];
+    const max = valueMax(action.message.type);
+    const parameter = index.parameters.get(action.meant[0] ?? '');
+    const landing = parameter && index.rig.landings.find((l) => l.parameterId === parameter.id);
+    return behaviourValues(action.behaviour).map((value) => ({
+      ...inBases(value, max),
+      reads: parameter && landing ? readsAs(index, parameter, landing, value, max) : null,
+    }));
+  });
+  return [...new Map(rows.map((r) => [`${r.hex} ${r.reads}`, r])).values()];
+}
+
+function readsAs(index: RigIndex, parameter: Parameter, landing: Landing, value: number, max: number): string | null {
+  const whole = landing.from === parameter.lowest && landing.to === parameter.highest;
+  if (landing.mode !== 'absolute' || !whole || parameter.kind === 'trigger') return null;
+  const threshold = index.targets.get(parameter.targetId)?.reception.threshold ?? 64;
+  const given = meaningsOf(parameter, max, threshold)[value];
+  return given === undefined ? null : showValue(parameter, given);
+}

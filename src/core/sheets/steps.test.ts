@@ -1,0 +1,152 @@
+// The walk: everything once, each slot saved before the next, nothing dangerous learnt, and it goes on where it was left.
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { lanternHour } from '../../demo/lantern-hour';
+import { apply, batch, indexRig, type Rig, set } from '../rig';
+import { makeSheet } from './sheet';
+import { type EntryStep, entryProgress, entrySteps, whereToGoOn } from './steps';
+
+const demo = lanternHour();
+const index = indexRig(demo);
+const steps = entrySteps(index);
+const of = <T extends EntryStep['type']>(type: T) => steps.filter((s): s is EntryStep & { type: T } => s.type === type);
+const done = (rig: Rig, edits: Parameters<typeof batch>[1]): Rig => {
+  const next = apply(rig, batch('edit', edits));
+  if (!next.ok) throw new Error(JSON.stringify(next.error));
+  return next.value;
+};
+const mark = { at: '2031-03-04T05:06:07.000Z' };
+
+describe('the walk', () => {
+  it('has every line of the sheet once', () => {
+    const sheet = makeSheet(index);
+    const lines = sheet.controllers.flatMap((c) => c.lines).map((l) => `${l.assignment.id} ${l.number} ${l.values}`);
+    expect(
+      of('control')
+        .flatMap((s) => s.lines.map((l) => `${l.assignment.id} ${l.number} ${l.values}`))
+        .sort(),
+    ).toEqual(lines.sort());
+    expect(
+      of('parameter')
+        .map((s) => s.landing.id)
+        .sort(),
+    ).toEqual(
+      sheet.targets
+        .flatMap((t) => t.lines)
+        .map((l) => l.landing.id)
+        .sort(),
+    );
+    expect(new Set(steps.map((s) => s.key)).size).toBe(steps.length);
+  });
+  it('opens no slot before the one before it is saved, and saves all that was entered in it', () => {
+    // What is open: a unit and a bank, and what was entered there since the last save.
+    const open: { place: string; ids: string[] }[] = [];
+    const seen = new Set<string>();
+    for (const s of steps) {
+      const now = open.at(-1);
+      if (s.type === 'control') {
+        const place = `${s.unitId} ${s.assignment.bank}`;
+        if (now) expect(now.place).toBe(place);
+        if (now) now.ids.push(s.assignment.id);
+        else open.push({ place, ids: [s.assignment.id] });
+      } else if (s.type === 'save') {
+        expect(s.assignments.map((a) => a.id)).toEqual(now?.ids);
+        expect(seen.has(s.key)).toBe(false);
+        seen.add(s.key);
+        open.pop();
+      } else expect(now).toBeUndefined();
+    }
+    expect(seen.size).toBeGreaterThan(1);
+  });
+  it('counts a family up within a place', () => {
+    const controls = of('control');
+    for (const [i, s] of controls.entries()) {
+      const next = controls[i + 1];
+      if (!next || next.unitId !== s.unitId || next.control.family !== s.control.family) continue;
+      const same = next.assignment.bank === s.assignment.bank && next.assignment.layerId === s.assignment.layerId;
+      if (same) expect(next.control.familyOrder).toBeGreaterThanOrEqual(s.control.familyOrder);
+    }
+  });
+  it('learns presses before moves and types last, in each target', () => {
+    for (const target of demo.targets) {
+      const ranks = of('parameter')
+        .filter((s) => s.unitId === target.id)
+        .map((s) => (s.how === 'type' ? 2 : s.by?.gesture === 'move' ? 1 : 0));
+      expect(ranks).toEqual([...ranks].sort());
+    }
+    expect(of('parameter').some((s) => s.how === 'learn')).toBe(true);
+  });
+  it('never teaches by hand what would fire, nor what nothing sends to', () => {
+    const learnt = of('parameter').filter((s) => s.how === 'learn');
+    const row = index.parameters.get(learnt[0]?.landing.parameterId ?? '');
+    if (!row) throw new Error('demo changed');
+    const risky = entrySteps(indexRig(done(demo, [set('parameters', row, 'tags', ['hazard'])])));
+    const step = risky.find((s) => s.key === learnt[0]?.key);
+    expect(step).toMatchObject({ how: 'type', why: 'Learning would fire it.' });
+    for (const s of learnt) {
+      const parameter = index.parameters.get(s.landing.parameterId);
+      expect(parameter?.kind).not.toBe('trigger');
+      expect(parameter?.tags).not.toContain('hazard');
+      expect(s.by).not.toBeNull();
+    }
+    for (const s of of('parameter').filter((p) => p.by === null)) expect(s.how).toBe('type');
+  });
+  it('writes the recipe of a panel with the numbers of each switch', () => {
+    const controller = demo.controllers[0];
+    if (!controller) throw new Error('demo changed');
+    const rig = done(demo, [
+      set('controllers', controller, 'firmware', {
+        ...controller.firmware,
+        recipe: 'Hold EDIT. Step on {switch}. Turn to {number}.',
+      }),
+    ]);
+    const own = entrySteps(indexRig(rig)).filter(
+      (s): s is EntryStep & { type: 'control' } => s.type === 'control' && s.unitId === controller.id,
+    );
+    expect(own.length).toBeGreaterThan(3);
+    for (const s of own)
+      s.lines.forEach((l, i) => {
+        expect(s.recipes[i]?.steps).toEqual(['Hold EDIT.', `Step on ${l.control}.`, `Turn to ${l.number}.`]);
+      });
+    expect(own[0]?.seconds).toBe(6 * (own[0]?.lines.length ?? 0));
+  });
+});
+
+describe('progress', () => {
+  const bare = done(demo, [
+    ...demo.assignments.flatMap((a) => [
+      ...(a.entered ? [set('assignments', a, 'entered', null)] : []),
+      ...(a.saved ? [set('assignments', a, 'saved', null)] : []),
+    ]),
+    ...demo.landings.flatMap((l) => (l.entered ? [set('landings', l, 'entered', null)] : [])),
+  ]);
+  it('begins at the first set-up, goes on at the first open step, and ends at the last', () => {
+    expect(whereToGoOn(entrySteps(indexRig(bare)))).toBe(0);
+    const all = done(bare, [
+      ...bare.assignments.flatMap((a) => [set('assignments', a, 'entered', mark), set('assignments', a, 'saved', mark)]),
+      ...bare.landings.map((l) => set('landings', l, 'entered', mark)),
+    ]);
+    const walked = entrySteps(indexRig(all));
+    expect(whereToGoOn(walked)).toBe(walked.length - 1);
+    expect(entryProgress(walked)).toMatchObject({ done: entryProgress(walked).all, minutes: 0 });
+    expect(entrySteps(indexRig({ ...bare, assignments: [], landings: [] }))).toEqual([]);
+    expect(whereToGoOn([])).toBe(0);
+  });
+  it('counts what is ticked, whatever is', () => {
+    fc.assert(
+      fc.property(fc.subarray([...bare.landings]), fc.subarray([...bare.assignments]), (landings, assignments) => {
+        const rig = done(bare, [
+          ...landings.map((l) => set('landings', l, 'entered', mark)),
+          ...assignments.map((a) => set('assignments', a, 'entered', mark)),
+        ]);
+        const walked = entrySteps(indexRig(rig));
+        const progress = entryProgress(walked);
+        const shown = new Set(walked.map((s) => s.key));
+        expect(progress.done).toBe([...landings, ...assignments].filter((r) => shown.has(r.id)).length);
+        const at = walked[whereToGoOn(walked)];
+        expect(at && (at.type === 'set-up' || !at.done)).toBe(true);
+      }),
+      { numRuns: 60 },
+    );
+  });
+});
