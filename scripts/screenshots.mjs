@@ -83,6 +83,20 @@ async function search(page) {
   await page.getByRole('region', { name: 'Answers' }).waitFor();
 }
 
+/** Some steps, and a name for the state before them. */
+async function makeHistory(page) {
+  for (const name of ['FS 1', 'FS 3']) {
+    await page.getByRole('button', { name: new RegExp(`^${name}:`) }).click();
+    await page.getByRole('button', { name: 'Clear', exact: true }).click();
+  }
+  await page.waitForTimeout(500);
+  await page.goto(`${base}/rigs/lantern-hour/history?at=0`);
+  await page.getByRole('button', { name: 'Name this state…' }).click();
+  await page.getByRole('dialog').getByLabel('Name').fill('As rehearsed');
+  await page.getByRole('button', { name: 'Name it' }).click();
+  await page.getByRole('heading', { name: 'As rehearsed' }).waitFor();
+}
+
 const views = [
   ['rigs', '/', null, 'light'],
   ['library', '/library', null, 'light'],
@@ -98,8 +112,11 @@ const views = [
   ['bench', '/rigs/lantern-hour/bench', null, 'light', play],
   ['bench-dark', '/rigs/lantern-hour/bench', null, 'dark', play],
   ['sheet', '/rigs/lantern-hour/sheet', null, 'light'],
+  ['walk', '/rigs/lantern-hour/sheet/walk', null, 'light'],
   ['nothing-arrives', '/rigs/lantern-hour/gear/nothing', null, 'light', search],
   ['wiring', '/rigs/lantern-hour/gear/wiring', null, 'light', secondPath],
+  // Last: these change the rig.
+  ['history', '/rigs/lantern-hour/map', null, 'light', makeHistory],
 ];
 
 try {

@@ -50,6 +50,15 @@ const keys: ReadonlyArray<readonly [string, ReadonlyArray<readonly [string, stri
     ],
   ],
   [
+    'Step by step, and in the history',
+    [
+      ['Space', 'entered or saved, and on to the next step'],
+      ['Left, Right', 'the step before or after, without a tick'],
+      ['W', 'where was I: the first step that is open'],
+      ['Up, Down', 'in the history: the state above or below'],
+    ],
+  ],
+  [
     'On the map',
     [
       ['/', 'find a parameter that waits'],

@@ -60,6 +60,9 @@ export function Palette({ open, onOpenChange, onKeys, onRename }: Props) {
           <Command.Item className={row} onSelect={run(() => router.push(`${home}/gear/nothing`))}>
             Nothing arrives: find out why
           </Command.Item>
+          <Command.Item className={row} onSelect={run(() => router.push(`${home}/sheet/walk`))}>
+            Enter it step by step
+          </Command.Item>
           <Command.Item className={row} onSelect={run(() => router.push(`${home}/history`))}>
             History: what was changed, and the way back
           </Command.Item>

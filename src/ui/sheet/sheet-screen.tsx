@@ -35,6 +35,12 @@ export function SheetScreen() {
         set('assignments', line.assignment, 'entered', on ? now() : null),
       ]),
     );
+  const tickSaved = (line: ControllerLine, on: boolean): void =>
+    void edit(
+      batch(on ? `Tick ${line.control} as saved` : `Untick ${line.control} as saved`, [
+        set('assignments', line.assignment, 'saved', on ? now() : null),
+      ]),
+    );
   const tickLanding = (line: TargetLine, on: boolean): void =>
     void edit(
       batch(on ? `Tick ${line.parameter} as entered` : `Untick ${line.parameter}`, [
@@ -75,6 +81,14 @@ export function SheetScreen() {
                 />{' '}
                 only the smallest map
               </label>
+            )}
+            {sheet.lines > 0 && (
+              <Link
+                href={`/rigs/${rig.id}/sheet/walk`}
+                className="inline-flex h-8 items-center rounded-sm border border-verdigris bg-verdigris px-3 text-sm font-medium text-on-verdigris hover:brightness-110"
+              >
+                {sheet.toEnter === sheet.lines ? 'Step by step' : 'Go on step by step'}
+              </Link>
             )}
             <Link
               href={`/rigs/${rig.id}/history`}
@@ -127,7 +141,7 @@ export function SheetScreen() {
               />
               <div className="overflow-x-auto">
                 <table className="w-full text-[13.5px]">
-                  <Heads names={['Entered', 'Control', 'Place', 'On', 'Type', 'Ch', 'Number', 'Values', 'For']} />
+                  <Heads names={['Entered', 'Saved', 'Control', 'Place', 'On', 'Type', 'Ch', 'Number', 'Values', 'For']} />
                   <tbody>
                     {shown.map((l, i) => (
                       <tr
@@ -142,6 +156,11 @@ export function SheetScreen() {
                           checked={l.assignment.entered !== null}
                           label={`${l.control} ${l.gesture}, ${l.place}: entered`}
                           onChange={(on) => tickSend(l, on)}
+                        />
+                        <Tick
+                          checked={l.assignment.saved !== null}
+                          label={`${l.control} ${l.gesture}, ${l.place}: saved`}
+                          onChange={(on) => tickSaved(l, on)}
                         />
                         <td className="max-w-40 py-1 pr-3 font-semibold break-words">{l.control}</td>
                         <td className="min-w-32 pr-3">{l.place}</td>
@@ -285,7 +304,7 @@ function Tick({
   readonly onChange: (on: boolean) => void;
 }) {
   return (
-    <td className="pl-4">
+    <td className="first:pl-4">
       <input
         type="checkbox"
         className="h-4 w-4 align-middle accent-verdigris"

@@ -1,0 +1,5 @@
+import { WalkScreen } from '@/ui/sheet/walk-screen';
+
+export default function WalkPage() {
+  return <WalkScreen />;
+}

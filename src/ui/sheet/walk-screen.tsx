@@ -1,0 +1,134 @@
+'use client';
+// One step of entering the rig at a time, large enough to be read with both hands on the hardware; it goes on where it was left.
+import Link from 'next/link';
+import { parseAsString, useQueryState } from 'nuqs';
+import { useMemo } from 'react';
+import { useHotkeys } from 'react-hotkeys-hook';
+import { batch, type Edit, set } from '@/core/rig';
+import { type EntryStep, entryProgress, entrySteps, whereToGoOn } from '@/core/sheets';
+import { Button } from '../primitives/button';
+import { useRig } from '../store/provider';
+import { ControlStep, ParameterStep, SaveStep, SetUpStep } from './walk-steps';
+
+export function WalkScreen() {
+  const index = useRig((s) => s.index);
+  const edit = useRig((s) => s.edit);
+  const steps = useMemo(() => entrySteps(index), [index]);
+  const progress = useMemo(() => entryProgress(steps), [steps]);
+  const [key, setKey] = useQueryState('step', parseAsString);
+  const known = steps.findIndex((s) => s.key === key);
+  const at = known < 0 ? whereToGoOn(steps) : known;
+  const step = steps[at];
+  const home = `/rigs/${index.rig.id}/sheet`;
+  const go = (to: number): void => void setKey(steps[Math.max(0, Math.min(steps.length - 1, to))]?.key ?? null);
+  const forward = (): void => {
+    if (!step) return;
+    if (step.type !== 'set-up' && !step.done && !edit(tick(step, true))) return;
+    go(at + 1);
+  };
+  const keys = { preventDefault: true, enabled: step !== undefined };
+  // Space on a button or link that has the focus is that button's.
+  useHotkeys('space', forward, { ...keys, ignoreEventWhen: onItsOwn }, [forward]);
+  useHotkeys('left', () => go(at - 1), keys, [at, steps]);
+  useHotkeys('right', () => go(at + 1), keys, [at, steps]);
+  useHotkeys('w', () => go(whereToGoOn(steps)), keys, [steps]);
+  if (!step)
+    return (
+      <main className="flex-1 px-6 py-10">
+        <p className="text-ink-2">
+          Nothing is assigned yet, so there is nothing to enter.{' '}
+          <Link href={home} className="text-verdigris underline">
+            Back to the sheet
+          </Link>
+        </p>
+      </main>
+    );
+  const last = at === steps.length - 1;
+  return (
+    <main className="flex min-h-0 flex-1 flex-col">
+      <div className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b bg-sheet px-6 py-2.5">
+        <h1 className="text-lg font-semibold">{step.unit}</h1>
+        <p className="text-ink-2">
+          step {at + 1} of {steps.length}
+        </p>
+        <p className="ml-auto text-ink-2">
+          {progress.done === progress.all
+            ? 'everything is entered and saved'
+            : `${progress.done} of ${progress.all} done, about ${progress.minutes} min left`}
+        </p>
+        <progress
+          aria-label="Entered and saved"
+          className="h-2 w-40 appearance-none [&::-moz-progress-bar]:bg-verdigris [&::-webkit-progress-bar]:rounded-full [&::-webkit-progress-bar]:bg-rule [&::-webkit-progress-value]:rounded-full [&::-webkit-progress-value]:bg-verdigris"
+          value={progress.done}
+          max={progress.all}
+        />
+        <Link href={home} className="text-verdigris underline">
+          Whole sheet
+        </Link>
+      </div>
+      <section aria-label="The step" aria-live="polite" className="min-h-0 flex-1 overflow-y-auto px-6 py-6">
+        <div className="mx-auto max-w-[980px]">
+          {step.type === 'set-up' ? (
+            <SetUpStep step={step} />
+          ) : step.type === 'control' ? (
+            <ControlStep step={step} index={index} />
+          ) : step.type === 'save' ? (
+            <SaveStep step={step} index={index} />
+          ) : (
+            <ParameterStep step={step} />
+          )}
+        </div>
+      </section>
+      {/* The mouse takes no focus here: after a click on Back, Space still goes on. */}
+      {/* biome-ignore lint/a11y/noStaticElementInteractions: only keeps the focus where it is */}
+      <footer className="flex flex-wrap items-center gap-2 border-t bg-sheet px-6 py-3" onMouseDown={(e) => e.preventDefault()}>
+        <Button className="h-12 px-5 text-base" disabled={at === 0} onClick={() => go(at - 1)}>
+          ← Back
+        </Button>
+        <Button tone="quiet" className="h-12 text-base" onClick={() => go(whereToGoOn(steps))}>
+          Where was I? <kbd className="font-mono text-xs">W</kbd>
+        </Button>
+        <span className="ml-auto" />
+        {step.type !== 'set-up' && step.done && (
+          <Button tone="quiet" className="h-12 text-base" onClick={() => void edit(tick(step, false))}>
+            {step.type === 'save' ? 'It is not saved' : 'It is not entered'}
+          </Button>
+        )}
+        {step.type !== 'set-up' && !step.done && (
+          <Button className="h-12 px-5 text-base" disabled={last} onClick={() => go(at + 1)}>
+            Later →
+          </Button>
+        )}
+        <Button
+          tone="primary"
+          className="h-12 min-w-44 px-6 text-base"
+          disabled={last && (step.type === 'set-up' || step.done)}
+          onClick={forward}
+        >
+          {step.type === 'set-up' || step.done ? 'Next' : step.type === 'save' ? 'Saved' : 'Entered'}{' '}
+          <kbd className="font-mono text-xs">Space</kbd>
+        </Button>
+      </footer>
+    </main>
+  );
+}
+
+const onItsOwn = (e: KeyboardEvent): boolean =>
+  e.target instanceof HTMLElement && e.target.closest('button, a, input, select') !== null;
+
+/** The edit that ticks what a step stands for, or takes the tick away. */
+function tick(step: Exclude<EntryStep, { type: 'set-up' }>, on: boolean): Edit {
+  const mark = on ? { at: new Date().toISOString() } : null;
+  const verb = on ? 'Tick' : 'Untick';
+  switch (step.type) {
+    case 'control':
+      return batch(`${verb} ${step.control.name} as entered`, [set('assignments', step.assignment, 'entered', mark)]);
+    case 'parameter':
+      return batch(`${verb} ${step.line.parameter} as entered`, [set('landings', step.landing, 'entered', mark)]);
+    default:
+      return batch(
+        `${verb} ${step.unit}${step.place && `, ${step.place}`} as saved`,
+        step.assignments.filter((a) => (a.saved === null) === on).map((a) => set('assignments', a, 'saved', mark)),
+      );
+  }
+}

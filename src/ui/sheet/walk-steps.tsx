@@ -1,0 +1,204 @@
+'use client';
+// What each kind of step says, large.
+import { Check } from 'lucide-react';
+import type { ReactNode } from 'react';
+import type { RigIndex } from '@/core/rig';
+import { assignmentValues, type EntryStep } from '@/core/sheets';
+import { cx } from '../primitives/cx';
+import { PanelPlace } from './panel-place';
+
+type Of<T extends EntryStep['type']> = EntryStep & { readonly type: T };
+
+function Title({ text, under, done }: { readonly text: string; readonly under: string; readonly done: string | null }) {
+  return (
+    <header className="mb-5">
+      <h2 className="text-[40px] leading-tight font-bold break-words">{text}</h2>
+      {under !== '' && <p className="text-xl text-ink-2">{under}</p>}
+      {done !== null && (
+        <p className="mt-1 flex items-center gap-1.5 text-verdigris">
+          <Check size={18} aria-hidden /> {done}
+        </p>
+      )}
+    </header>
+  );
+}
+
+const on = (at: string | undefined): string =>
+  at ? ` on ${new Date(at).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}` : '';
+
+function Facts({ facts }: { readonly facts: readonly (readonly [string, string])[] }) {
+  return (
+    <dl className="flex flex-wrap gap-x-8 gap-y-3">
+      {facts
+        .filter(([, value]) => value !== '')
+        .map(([name, value]) => (
+          <div key={name}>
+            <dt className="text-sm text-ink-2">{name}</dt>
+            <dd className={cx('text-[28px] leading-tight font-semibold break-words', /^[\d#A-G-]+$/.test(value) && 'font-mono')}>
+              {value}
+            </dd>
+          </div>
+        ))}
+    </dl>
+  );
+}
+
+const Card = ({ children }: { readonly children: ReactNode }) => (
+  <div className="rounded-md border bg-sheet px-6 py-5">{children}</div>
+);
+
+const List = ({ items }: { readonly items: readonly string[] }) => (
+  <ol className="flex list-decimal flex-col gap-2 pl-7 text-xl">
+    {items.map((text) => (
+      <li key={text}>{text}</li>
+    ))}
+  </ol>
+);
+
+export function SetUpStep({ step }: { readonly step: Of<'set-up'> }) {
+  return (
+    <>
+      <Title text="Before you begin" under={step.side === 'controller' ? 'in the controller' : 'in the software'} done={null} />
+      <Card>
+        <List items={step.todo} />
+      </Card>
+    </>
+  );
+}
+
+export function ControlStep({ step, index }: { readonly step: Of<'control'>; readonly index: RigIndex }) {
+  const values = assignmentValues(index, step.assignment);
+  const [first] = step.lines;
+  const reads = values.some((v) => v.reads !== null);
+  return (
+    <div className="grid grid-cols-[minmax(0,1fr)_auto] gap-8">
+      <div className="min-w-0">
+        <Title
+          text={`${step.control.name}, ${first?.gesture ?? ''}`}
+          under={first?.place ?? ''}
+          done={step.assignment.entered ? `entered${on(step.assignment.entered.at)}` : null}
+        />
+        <div className="flex flex-col gap-4">
+          {step.lines.map((l, i) => (
+            <Card key={`${l.type} ${l.number} ${l.channel} ${l.values}`}>
+              <Facts
+                facts={[
+                  ['Type', l.type],
+                  ['Number', l.number],
+                  ['Channel', l.channel],
+                  ['Values', l.values],
+                  ['Text on its display', i === 0 ? l.display : ''],
+                ]}
+              />
+              {l.purpose !== '' && <p className="mt-3 text-ink-2">for {l.purpose}</p>}
+              {l.limits.map((limit) => (
+                <p key={limit} className="mt-1 text-caution">
+                  {limit}
+                </p>
+              ))}
+              {step.recipes[i] && step.recipes[i].steps.length > 0 && (
+                <div className="mt-4 border-t pt-4">
+                  <List items={step.recipes[i].steps} />
+                </div>
+              )}
+            </Card>
+          ))}
+        </div>
+      </div>
+      <div className="flex flex-col gap-6">
+        <PanelPlace index={index} control={step.control} />
+        {values.length > 0 && (
+          <table className="w-fit text-base">
+            <caption className="sr-only">Its values as other devices show them</caption>
+            <thead>
+              <tr className="text-left text-sm text-ink-2">
+                {['Value', 'Percent', 'Hexadecimal', ...(reads ? ['Reads as'] : [])].map((h) => (
+                  <th key={h} scope="col" className="pr-5 font-normal">
+                    {h}
+                  </th>
+                ))}
+              </tr>
+            </thead>
+            <tbody className="font-mono">
+              {values.map((v) => (
+                <tr key={`${v.hex} ${v.reads}`}>
+                  <td className="pr-5">{v.value}</td>
+                  <td className="pr-5">{v.percent} %</td>
+                  <td className="pr-5">{v.hex}</td>
+                  {reads && <td className="font-sans">{v.reads ?? ''}</td>}
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        )}
+      </div>
+    </div>
+  );
+}
+
+export function SaveStep({ step, index }: { readonly step: Of<'save'>; readonly index: RigIndex }) {
+  const names = [...new Set(step.assignments.map((a) => index.controls.get(a.controlId)?.name ?? '?'))];
+  const open = step.assignments.filter((a) => a.entered === null).length;
+  return (
+    <>
+      <Title text="Save it now" under={step.place} done={step.done ? 'saved' : null} />
+      <Card>
+        <p className="text-xl">What is not saved before another slot or bank is opened is lost: {names.join(', ')}.</p>
+        {open > 0 && (
+          <p className="mt-3 text-caution">
+            {open} of {step.assignments.length} functions here {open === 1 ? 'is' : 'are'} not ticked as entered yet.
+          </p>
+        )}
+      </Card>
+    </>
+  );
+}
+
+export function ParameterStep({ step }: { readonly step: Of<'parameter'> }) {
+  const { line, by } = step;
+  return (
+    <>
+      <Title
+        text={line.parameter}
+        under={step.how === 'learn' ? 'let it learn' : 'type it in'}
+        done={step.landing.entered ? `entered${on(step.landing.entered.at)}` : null}
+      />
+      <div className="flex flex-col gap-4">
+        {step.before.length > 0 && (
+          <Card>
+            <List items={step.before} />
+          </Card>
+        )}
+        <Card>
+          {step.how === 'learn' && by ? (
+            <p className="mb-4 text-xl">
+              Start learning on {line.parameter}, then {verbs[by.gesture] ?? by.gesture} <b>{by.control}</b>
+              {by.place !== '' && <span className="text-ink-2"> ({by.place})</span>}. Look that this stands there then:
+            </p>
+          ) : (
+            <p className="mb-4 text-xl">{step.why} Type it in:</p>
+          )}
+          <Facts
+            facts={[
+              ['Type', line.type],
+              ['Number', line.number],
+              ['Channel', line.channel],
+              ['Hears it as', line.mode],
+              ['Range', line.range],
+            ]}
+          />
+        </Card>
+      </div>
+    </>
+  );
+}
+
+const verbs: { readonly [G in string]?: string } = {
+  move: 'move',
+  press: 'press',
+  release: 'press and let go',
+  hold: 'hold',
+  'double-tap': 'tap twice',
+  repeat: 'hold, until it repeats,',
+  chord: 'press together with its partner',
+};
