@@ -10,6 +10,7 @@ import { writeParameters } from './parameters-csv';
 import { writeProgrammed } from './programmed-csv';
 import { writeRig } from './rig-json';
 import { writeSheet } from './sheet-csv';
+import { writeSheetMarkdown } from './sheet-md';
 
 export const rigForms = [
   'rig',
@@ -21,6 +22,7 @@ export const rigForms = [
   'programmed-tsv',
   'sheet-csv',
   'sheet-tsv',
+  'sheet-md',
   'midnam',
   'set-up-mid',
   'test-mid',
@@ -84,6 +86,13 @@ export function convertRig(
     case 'sheet-csv':
     case 'sheet-tsv':
       return ok({ content: writeSheet(makeSheet(index), tabs ? 'tsv' : 'csv'), losses: [], ...table });
+    case 'sheet-md':
+      return ok({
+        content: writeSheetMarkdown(rig.name, makeSheet(index)),
+        losses: [],
+        ending: '.md',
+        mediaType: 'text/markdown; charset=utf-8',
+      });
     case 'midnam':
       return ofTarget((u) => {
         const { text, losses } = writeMidnam(index, u);

@@ -108,6 +108,12 @@ export function SheetScreen() {
             >
               TSV
             </a>
+            <a
+              href={`/api/rigs/${rig.id}/files?as=sheet-md`}
+              className="inline-flex h-8 items-center rounded-sm border border-control-edge bg-sheet px-3 text-sm font-medium hover:border-ink"
+            >
+              Markdown
+            </a>
             <Button onClick={() => window.print()}>
               <Printer size={15} aria-hidden /> Print
             </Button>

@@ -1,0 +1,51 @@
+// Every line of the sheet is a row with as many cells as its heading, whatever the names hold. Rules: GFM 0.29, section 4.10.
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { lanternHour } from '../../demo/lantern-hour';
+import { indexRig } from '../rig';
+import { makeSheet } from '../sheets';
+import { cell, writeSheetMarkdown } from './sheet-md';
+
+/** The cells of a row as the specification reads them: split at pipes that no backslash stands before. */
+const cellsOf = (line: string): string[] => line.replace(/^\||\|$/g, '').split(/(?<!\\)\|/);
+const demo = lanternHour();
+
+describe('the sheet as Markdown', () => {
+  it('has every line of the demo once, ticked as it is', () => {
+    const sheet = makeSheet(indexRig(demo));
+    const text = writeSheetMarkdown(demo.name, sheet);
+    const rows = text.split('\n').filter((l) => l.startsWith('| ['));
+    expect(rows).toHaveLength(
+      sheet.controllers.reduce((n, c) => n + c.lines.length, 0) + sheet.targets.reduce((n, t) => n + t.lines.length, 0),
+    );
+    expect(text).toContain(
+      '| [x] | [ ] | FS 1 | Overture · Base | press | Control change | 5 | 102 | alternating 127 / 0 | Murmur Loom: Loom |',
+    );
+    const open = rows.filter((r) => r.startsWith('| [ ]'));
+    expect(open.length).toBe(sheet.toEnter);
+  });
+  it('keeps its cells whatever a control is called', () => {
+    fc.assert(
+      fc.property(fc.string({ minLength: 1, maxLength: 30, unit: 'grapheme' }), (name) => {
+        const rig = { ...demo, controls: demo.controls.map((c) => ({ ...c, name })) };
+        for (const block of writeSheetMarkdown(name, makeSheet(indexRig(rig)))
+          .trimEnd()
+          .split('\n\n')) {
+          if (!block.startsWith('| ')) continue;
+          const [head, ...rows] = block.split('\n');
+          for (const r of rows) expect(cellsOf(r).length).toBe(cellsOf(head ?? '').length);
+        }
+      }),
+      { numRuns: 60 },
+    );
+  });
+  it.each([
+    ['a|b', 'a\\|b'],
+    ['a\nb', 'a b'],
+    ['<img src=x>', '\\<img src=x\\>'],
+    ['C#3 *loud*', 'C\\#3 \\*loud\\*'],
+    ['end\\', 'end\\\\'],
+  ])('%j becomes %j', (given, wanted) => {
+    expect(cell(given)).toBe(wanted);
+  });
+});
