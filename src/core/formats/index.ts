@@ -19,5 +19,6 @@ export { type ParameterList, parameterColumns, parseParameters, type Written, wr
 export { type ProgrammedList, parseProgrammed, writeProgrammed } from './programmed-csv';
 export { parseRig, RIG_ROW_LIMIT, rigSchema, writeRig } from './rig-json';
 export { writeSheet } from './sheet-csv';
+export { writeSheetMarkdown } from './sheet-md';
 export { readSmf, SMF_LIMIT, type TimedWord, writeSmf } from './smf';
 export { readSyx, SYX_LIMIT, writeSyx } from './syx';
