@@ -28,7 +28,7 @@ const allowed: Readonly<Record<string, readonly string[]>> = {
   numbers: ['midi', 'values', 'rig', 'wires', 'bench'],
   commands: ['midi', 'values', 'rig', 'library', 'wires', 'bench', 'numbers'],
   checks: ['midi', 'values', 'rig', 'library', 'controller', 'wires', 'bench', 'numbers', 'commands'],
-  sheets: ['midi', 'values', 'rig', 'library', 'wires', 'bench', 'numbers', 'commands'],
+  sheets: ['midi', 'values', 'rig', 'library', 'wires', 'target', 'bench', 'numbers', 'commands'],
   formats: ['midi', 'values', 'rig', 'library', 'wires', 'target', 'bench', 'numbers', 'commands', 'checks', 'sheets'],
 };
 
