@@ -1,4 +1,5 @@
 // A made rig of any size for benchmarks: 8 controllers, three quarters switches. No randomness: the same rig each time.
+import { plainParameter } from '@/core/library';
 import { channel, u7, u14 } from '@/core/midi';
 import {
   type Assignment,
@@ -80,26 +81,14 @@ export function madeRig(size: number): Rig {
       const message = i < 1584 ? { type: 'cc' as const, ...where } : { type: 'note' as const, ...where };
       const kind = moves ? ('continuous' as const) : ('toggle' as const);
       parameters.push({
+        ...plainParameter,
         id: `p${id}`,
         order: id,
         targetId: `t${c}`,
         name: `Parameter ${id}`,
-        group: '',
         kind,
         unit: moves ? 'ms' : '',
-        lowest: 0,
         highest: moves ? 500 : 1,
-        scale: { type: 'linear' },
-        centre: 'linear',
-        steps: [],
-        default: 0,
-        start: 0,
-        role: '',
-        tags: [],
-        tolerance: null,
-        evidence: [],
-        origin: '',
-        note: '',
       });
       assignments.push({
         id: `a${id}`,

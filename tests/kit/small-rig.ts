@@ -1,6 +1,7 @@
 // A rig small enough to read in one glance: one controller with two switches, a knob and a modifier, one target.
 
 import { type Outcome, outcome } from '@/core/bench';
+import { plainParameter } from '@/core/library';
 import { channel, type Message, u7, u14 } from '@/core/midi';
 import {
   type Assignment,
@@ -68,26 +69,12 @@ const control = (id: string, kind: Control['kind'], order: number): Control => (
 
 export function parameter(id: string, change: Partial<Parameter> = {}): Parameter {
   return {
+    ...plainParameter,
     id,
     order: 1,
     targetId: 'hall',
     name: id,
-    group: '',
     kind: 'toggle',
-    unit: '',
-    lowest: 0,
-    highest: 1,
-    scale: { type: 'linear' },
-    centre: 'linear',
-    steps: [],
-    default: 0,
-    start: 0,
-    role: '',
-    tags: [],
-    tolerance: null,
-    evidence: [],
-    origin: '',
-    note: '',
     ...change,
   };
 }

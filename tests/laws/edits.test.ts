@@ -17,7 +17,7 @@ import {
   waitingAfter,
 } from '@/core/commands';
 import { parseRig, writeRig } from '@/core/formats';
-import { controllerTemplates } from '@/core/library';
+import { controllerTemplates, plainParameter } from '@/core/library';
 import { withNumber } from '@/core/midi';
 import { apply, batch, type Edit, editSchema, firstBroken, indexRig, insert, invert, type Rig, remove, set } from '@/core/rig';
 import { lanternHour } from '@/demo/lantern-hour';
@@ -98,32 +98,7 @@ function someEdit(rig: Rig, what: number, n: number, m: number): Edit | null {
     }
     default: {
       const target = pick(rig.targets, n);
-      return addParameters(
-        rig,
-        target.id,
-        [
-          {
-            name: `P${m}`,
-            group: '',
-            kind: 'toggle',
-            unit: '',
-            lowest: 0,
-            highest: 1,
-            scale: { type: 'linear' },
-            centre: 'linear',
-            steps: [],
-            default: 0,
-            start: 0,
-            role: '',
-            tags: [],
-            tolerance: null,
-            evidence: [],
-            origin: '',
-            note: '',
-          },
-        ],
-        newId,
-      );
+      return addParameters(rig, target.id, [{ ...plainParameter, name: `P${m}`, kind: 'toggle' }], newId);
     }
   }
 }

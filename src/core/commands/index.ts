@@ -70,7 +70,7 @@ export {
 } from './parameter-cells';
 export { type ProgrammedLine, programmedEdit } from './programmed';
 export { pinNumbers, renumber } from './renumber';
-export { asOfToday, controlsIn, headChanges, planReturn, returnEdit, rowsOfControl } from './return';
+export { asOfToday, controlsIn, headChanges, marks, planReturn, returnEdit, rowsOfControl } from './return';
 export { answerSearch, beginSearch, endSearch, removeSearch, reopenAnswer } from './searches';
 export { type CommandProblem, type NewId, nextOrder, patch } from './shared';
 export { type Loss, type MovedControl, planTransfer, type Transfer, transferEdit } from './transfer';

@@ -8,6 +8,7 @@ import { removeAssignment } from './change';
 import { removeGear } from './gear';
 import { withNeeds } from './merge';
 import { asOfToday, controlsIn, planReturn, returnEdit, rowsOfControl } from './return';
+import { beginSearch } from './searches';
 
 const demo = lanternHour();
 const done = (rig: Rig, edit: Edit | null): Rig => {
@@ -82,6 +83,24 @@ describe('going back', () => {
       }),
       { numRuns: 60 },
     );
+  });
+});
+
+describe('a search', () => {
+  it('is a record and stays when what it was about goes, without a mention of it; undo gives the mention back', () => {
+    const begun = beginSearch(
+      demo,
+      { controllerId: at(demo.controllers, 1).id, targetId: null },
+      '2031-03-04T05:06:07.000Z',
+      () => 'search',
+    );
+    const now = done(demo, begun.edit);
+    const then = done(demo, removeGear(demo, 'controllers', at(demo.controllers, 1).id));
+    const edit = returnEdit(now, then, planReturn(now, then), 'Back');
+    const back = done(now, edit);
+    expect(back.searches).toMatchObject([{ id: 'search', controllerId: null }]);
+    expect(back.controllers).toEqual(then.controllers);
+    if (edit) expect(done(back, invert(edit))).toEqual(now);
   });
 });
 

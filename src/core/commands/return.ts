@@ -2,18 +2,21 @@
 import { batch, type Edit, groupBy, type Rig, referencesOf, sameJson, tableNames } from '../rig';
 import { type MergeItem, type MergePlan, planMerge, rowEdits, withNeeds } from './merge';
 
-const marks = ['entered', 'saved', 'proved'] as const;
+/** What a row says about the hardware, not about the plan. */
+export const marks = ['entered', 'saved', 'proved'] as const;
 
 /**
  * The earlier state as it can be taken up today. A tick says what the hardware holds, and the hardware did not go back with
  * the plan: where a function reads as it does now, today's ticks stay, and where it reads otherwise there are none. Searches
- * for a fault are a record and stay.
+ * for a fault are a record and stay; what they were about and is not there then is no longer named in them.
  */
 export function asOfToday(rig: Rig, then: Rig): Rig {
+  const units = new Set([...then.controllers, ...then.targets].map((u) => u.id));
+  const kept = (id: string | null): string | null => (id !== null && units.has(id) ? id : null);
   return {
     ...then,
     id: rig.id,
-    searches: rig.searches,
+    searches: rig.searches.map((s) => ({ ...s, controllerId: kept(s.controllerId), targetId: kept(s.targetId) })),
     assignments: then.assignments.map(marked(rig.assignments)),
     landings: then.landings.map(marked(rig.landings)),
   };

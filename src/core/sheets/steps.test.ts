@@ -82,7 +82,7 @@ describe('the walk', () => {
     if (!row) throw new Error('demo changed');
     const risky = entrySteps(indexRig(done(demo, [set('parameters', row, 'tags', ['hazard'])])));
     const step = risky.find((s) => s.key === learnt[0]?.key);
-    expect(step).toMatchObject({ how: 'type', why: 'Learning would fire it.' });
+    expect(step).toMatchObject({ how: 'type', why: 'Learning would set it off.' });
     for (const s of learnt) {
       const parameter = index.parameters.get(s.landing.parameterId);
       expect(parameter?.kind).not.toBe('trigger');
@@ -90,6 +90,26 @@ describe('the walk', () => {
       expect(s.by).not.toBeNull();
     }
     for (const s of of('parameter').filter((p) => p.by === null)) expect(s.how).toBe('type');
+  });
+  it('types what a press of the same switch would be learnt for, unless the firmware waits', () => {
+    const hold = of('parameter').find((s) => s.by?.gesture === 'hold' && s.why?.startsWith('A press of the same switch'));
+    const floorboard = demo.controllers[0];
+    if (!hold || !floorboard) throw new Error('demo changed');
+    expect(hold.how).toBe('type');
+    const waiting = done(demo, [set('controllers', floorboard, 'firmware', { ...floorboard.firmware, press: 'waits' })]);
+    expect(entrySteps(indexRig(waiting)).find((s) => s.key === hold.key)).toMatchObject({ how: 'learn', why: null });
+  });
+  it('types what shares its message with something that fires', () => {
+    const learnt = of('parameter').find((s) => s.how === 'learn');
+    const other = demo.landings.find((l) => l.targetId !== learnt?.unitId);
+    const parameter = index.parameters.get(other?.parameterId ?? '');
+    if (!learnt || !other || !parameter) throw new Error('demo changed');
+    const rig = done(demo, [
+      set('landings', other, 'address', learnt.landing.address),
+      set('parameters', parameter, 'tags', ['hazard']),
+    ]);
+    const step = entrySteps(indexRig(rig)).find((s) => s.key === learnt.key);
+    expect(step).toMatchObject({ how: 'type', why: `The same message sets off ${parameter.name}.` });
   });
   it('writes the recipe of a panel with the numbers of each switch', () => {
     const controller = demo.controllers[0];

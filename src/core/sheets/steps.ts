@@ -1,4 +1,5 @@
 // The sheet as a walk: one thing to do after another, hands on the hardware, in the order that costs the least walking.
+import { addressKey } from '../midi';
 import {
   type Assignment,
   type Control,
@@ -260,11 +261,32 @@ function parameterStep(index: RigIndex, target: Target, line: TargetLine): (Entr
 /** Why a landing is better typed than learnt; null where learning is safe. Common practice, no source. */
 function againstLearning(index: RigIndex, landing: Landing, parameter: Parameter, sender: Assignment | null): string | null {
   if (!sender) return 'Nothing on a controller sends to it.';
-  if (parameter.tags.includes('hazard') || parameter.tags.includes('panic')) return 'Learning would fire it.';
-  if (parameter.kind === 'trigger') return 'Learning would set it off.';
+  if (fires(parameter)) return 'Learning would set it off.';
   if (standInOf(index, sender)) return 'It is heard only in a layer of the host, and the control sends what it sends in Base.';
   if (sender.actions.filter((a) => a.type === 'send').length > 1)
     return 'The control sends several messages at once; learning takes the first.';
   if (landing.mode === 'set' || landing.mode === 'preset') return 'Its value has to be typed with it.';
-  return null;
+  if (pressComesFirst(index, sender)) return 'A press of the same switch sends first, and learning would take that.';
+  const others = index.landingsAt.get(addressKey(landing.address)) ?? [];
+  const risky = others
+    .map((l) => index.parameters.get(l.parameterId))
+    .find((p) => p !== undefined && p.id !== parameter.id && fires(p));
+  return risky ? `The same message sets off ${risky.name}.` : null;
+}
+
+const fires = (p: Parameter): boolean => p.kind === 'trigger' || p.tags.includes('hazard') || p.tags.includes('panic');
+
+/** Whether a hold, release, double tap or repeat cannot be made without the press of the same switch sending something before it. */
+function pressComesFirst(index: RigIndex, sender: Assignment): boolean {
+  const { type } = sender.gesture;
+  if (type === 'press' || type === 'move' || type === 'chord') return false;
+  const control = index.controls.get(sender.controlId);
+  const firmware = control && index.controllers.get(control.controllerId)?.firmware;
+  if (firmware?.press === 'waits' && (type === 'hold' || type === 'double-tap')) return false;
+  return (index.assignmentsOf.get(sender.controlId) ?? []).some(
+    (a) =>
+      a.gesture.type === 'press' &&
+      (a.bank === null || sender.bank === null || a.bank === sender.bank) &&
+      a.layerId === sender.layerId,
+  );
 }

@@ -10,7 +10,7 @@ import { type Controller, type Firmware, nameSchema, type RigIndex, set } from '
 import { MiniPanel } from '../faceplate/mini-panel';
 import { ControllerNews } from '../library/news';
 import { SaveToLibrary } from '../library/save-to-library';
-import { Button } from '../primitives/button';
+import { Button, buttonLook } from '../primitives/button';
 import { CommitInput, Field, Select } from '../primitives/field';
 import { useRig, useRigStore } from '../store/provider';
 import { FirmwareAbilities } from './abilities';
@@ -23,8 +23,6 @@ import { TransferDialog } from './transfer-dialog';
 import { Wires } from './wires';
 
 const box = 'w-full';
-const linkButton =
-  'inline-flex h-8 items-center rounded-sm border border-control-edge bg-sheet px-3 font-medium whitespace-nowrap hover:border-ink';
 
 export function ControllerPanel({
   index,
@@ -60,10 +58,10 @@ export function ControllerPanel({
         <>
           <h1 className="-mb-2 truncate text-xl font-semibold">{controller.name}</h1>
           <div className="flex flex-wrap items-center gap-2">
-            <Link href={`/rigs/${index.rig.id}/map?controller=${controller.id}`} className={linkButton}>
+            <Link href={`/rigs/${index.rig.id}/map?controller=${controller.id}`} className={buttonLook()}>
               Show on the map
             </Link>
-            <Link href={`/rigs/${index.rig.id}/gear/panel?unit=${controller.id}`} className={linkButton}>
+            <Link href={`/rigs/${index.rig.id}/gear/panel?unit=${controller.id}`} className={buttonLook()}>
               Lay out the panel
             </Link>
             <Button onClick={() => setPasting(true)}>Paste what is programmed</Button>

@@ -53,7 +53,7 @@ export function daysOf(history: History, namedOnly: boolean): readonly Day[] {
   if (!namedOnly)
     for (const step of history.steps) {
       putNames(step.version, step.at);
-      put(step.at, { type: 'step', key: `step ${step.version}`, version: step.version, at: step.at, step });
+      put(step.at, { type: 'step', key: `s${step.version}`, version: step.version, at: step.at, step });
     }
   putNames(0);
   return days;

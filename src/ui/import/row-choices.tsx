@@ -1,6 +1,6 @@
 'use client';
 // The rows in which two states of a rig differ, by table, each with a tick.
-import { type MergeItem, type MergePlan, meantNames } from '@/core/commands';
+import { type MergeItem, type MergePlan, marks, meantNames } from '@/core/commands';
 import { shortName } from '@/core/midi';
 import { groupBy, type RigIndex, type TableName } from '@/core/rig';
 
@@ -82,12 +82,12 @@ export function RowChoices({ plan, left, taken, nameOf, onToggle }: Props) {
 }
 
 /** Ticks follow from the rest, so they are not named. */
-const marks: ReadonlySet<string> = new Set(['entered', 'saved', 'proved']);
+const unnamed: ReadonlySet<string> = new Set(marks);
 
 /** The fields that differ, in words: `text short`, `from`. */
 const fieldsOf = (item: MergeItem): string =>
   item.fields
-    .filter((f) => !marks.has(f))
+    .filter((f) => !unnamed.has(f))
     .map((f) => f.replace(/[A-Z]/g, (c) => ` ${c.toLowerCase()}`))
     .join(', ');
 

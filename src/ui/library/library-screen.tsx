@@ -15,7 +15,7 @@ import { MiniPanel } from '../faceplate/mini-panel';
 import { OuterHead } from '../frame/outer-head';
 import { ImportButton } from '../import/import-button';
 import { ImportProblems, type Problem } from '../import/import-dialog';
-import { Button } from '../primitives/button';
+import { Button, buttonLook } from '../primitives/button';
 import { cx } from '../primitives/cx';
 import { DeletedList } from '../primitives/deleted-list';
 import { TextInput } from '../primitives/field';
@@ -107,10 +107,7 @@ export function LibraryScreen({ entries }: { readonly entries: readonly ListedEn
           <h1 className="text-xl font-semibold">Library</h1>
           <span className="flex-1" />
           {own.length > 0 && (
-            <a
-              href="/api/library"
-              className="inline-flex h-8 items-center rounded-sm border border-control-edge bg-sheet px-3 font-medium hover:border-ink"
-            >
+            <a href="/api/library" className={buttonLook()}>
               Export yours
             </a>
           )}

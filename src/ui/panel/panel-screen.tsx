@@ -55,6 +55,11 @@ const arrangements = [
   ['bottom', 'Bottom edges in line', AlignEndHorizontal],
 ] as const;
 
+const spreads = [
+  { way: 'across', label: 'Even steps across', Icon: AlignHorizontalDistributeCenter },
+  { way: 'down', label: 'Even steps down', Icon: AlignVerticalDistributeCenter },
+] as const;
+
 export function PanelScreen({
   index,
   controller,
@@ -163,26 +168,19 @@ export function PanelScreen({
               <Icon size={16} aria-hidden />
             </Button>
           ))}
-          <Button
-            size="icon"
-            tone="quiet"
-            aria-label="Even steps across"
-            title="Even steps across"
-            disabled={chosen.length < 3}
-            onClick={() => did(spreadControls(chosen, 'across'))}
-          >
-            <AlignHorizontalDistributeCenter size={16} aria-hidden />
-          </Button>
-          <Button
-            size="icon"
-            tone="quiet"
-            aria-label="Even steps down"
-            title="Even steps down"
-            disabled={chosen.length < 3}
-            onClick={() => did(spreadControls(chosen, 'down'))}
-          >
-            <AlignVerticalDistributeCenter size={16} aria-hidden />
-          </Button>
+          {spreads.map(({ way, label, Icon }) => (
+            <Button
+              key={way}
+              size="icon"
+              tone="quiet"
+              aria-label={label}
+              title={label}
+              disabled={chosen.length < 3}
+              onClick={() => did(spreadControls(chosen, way))}
+            >
+              <Icon size={16} aria-hidden />
+            </Button>
+          ))}
           <span className="mx-1 h-6 w-px bg-rule" />
           <Button
             size="icon"

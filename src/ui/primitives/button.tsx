@@ -3,7 +3,8 @@ import { cva, type VariantProps } from 'class-variance-authority';
 import type { ComponentProps } from 'react';
 import { cx } from './cx';
 
-const look = cva(
+/** How a button looks: also for links that stand among buttons. */
+export const buttonLook = cva(
   'inline-flex items-center justify-center gap-1.5 rounded-sm border font-medium whitespace-nowrap disabled:opacity-45 disabled:cursor-not-allowed',
   {
     variants: {
@@ -26,6 +27,6 @@ export function Button({
   className,
   type = 'button',
   ...rest
-}: ComponentProps<'button'> & VariantProps<typeof look>) {
-  return <button type={type} className={cx(look({ tone, size }), tone === 'link' && 'px-0', className)} {...rest} />;
+}: ComponentProps<'button'> & VariantProps<typeof buttonLook>) {
+  return <button type={type} className={cx(buttonLook({ tone, size }), tone === 'link' && 'px-0', className)} {...rest} />;
 }

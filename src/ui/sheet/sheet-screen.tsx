@@ -4,13 +4,11 @@ import { Printer } from 'lucide-react';
 import Link from 'next/link';
 import { parseAsBoolean, useQueryState } from 'nuqs';
 import { useMemo } from 'react';
-import { batch, type Edit, set } from '@/core/rig';
-import { type ControllerLine, makeSheet, type TargetLine } from '@/core/sheets';
-import { Button } from '../primitives/button';
+import { type ControllerLine, makeSheet } from '@/core/sheets';
+import { Button, buttonLook } from '../primitives/button';
 import { cx } from '../primitives/cx';
 import { useRig } from '../store/provider';
-
-const now = (): { at: string } => ({ at: new Date().toISOString() });
+import { tickEntered, tickSaved } from './ticks';
 
 export function SheetScreen() {
   const index = useRig((s) => s.index);
@@ -29,26 +27,6 @@ export function SheetScreen() {
     [index],
   );
   const { rig } = index;
-  const tickSend = (line: ControllerLine, on: boolean): void =>
-    void edit(
-      batch(on ? `Tick ${line.control} as entered` : `Untick ${line.control}`, [
-        set('assignments', line.assignment, 'entered', on ? now() : null),
-      ]),
-    );
-  const tickSaved = (line: ControllerLine, on: boolean): void =>
-    void edit(
-      batch(on ? `Tick ${line.control} as saved` : `Untick ${line.control} as saved`, [
-        set('assignments', line.assignment, 'saved', on ? now() : null),
-      ]),
-    );
-  const tickLanding = (line: TargetLine, on: boolean): void =>
-    void edit(
-      batch(on ? `Tick ${line.parameter} as entered` : `Untick ${line.parameter}`, [
-        set('landings', line.landing, 'entered', on ? now() : null),
-      ]),
-    );
-  const tickAll = (name: string, edits: readonly Edit[]): void =>
-    void (edits.length > 0 && edit(batch(`Tick all of ${name}`, edits)));
   return (
     <main className="print-plain min-h-0 flex-1 overflow-y-auto">
       <div className="mx-auto flex max-w-[1080px] flex-col gap-5 px-6 py-5">
@@ -83,35 +61,20 @@ export function SheetScreen() {
               </label>
             )}
             {sheet.lines > 0 && (
-              <Link
-                href={`/rigs/${rig.id}/sheet/walk`}
-                className="inline-flex h-8 items-center rounded-sm border border-verdigris bg-verdigris px-3 text-sm font-medium text-on-verdigris hover:brightness-110"
-              >
+              <Link href={`/rigs/${rig.id}/sheet/walk`} className={buttonLook({ tone: 'primary' })}>
                 {sheet.toEnter === sheet.lines ? 'Step by step' : 'Go on step by step'}
               </Link>
             )}
-            <Link
-              href={`/rigs/${rig.id}/history`}
-              className="inline-flex h-8 items-center rounded-sm border border-control-edge bg-sheet px-3 text-sm font-medium hover:border-ink"
-            >
+            <Link href={`/rigs/${rig.id}/history`} className={buttonLook()}>
               What changed
             </Link>
-            <a
-              href={`/api/rigs/${rig.id}/sheet`}
-              className="inline-flex h-8 items-center rounded-sm border border-control-edge bg-sheet px-3 text-sm font-medium hover:border-ink"
-            >
+            <a href={`/api/rigs/${rig.id}/sheet`} className={buttonLook()}>
               Save as CSV
             </a>
-            <a
-              href={`/api/rigs/${rig.id}/files?as=sheet-tsv`}
-              className="inline-flex h-8 items-center rounded-sm border border-control-edge bg-sheet px-3 text-sm font-medium hover:border-ink"
-            >
+            <a href={`/api/rigs/${rig.id}/files?as=sheet-tsv`} className={buttonLook()}>
               TSV
             </a>
-            <a
-              href={`/api/rigs/${rig.id}/files?as=sheet-md`}
-              className="inline-flex h-8 items-center rounded-sm border border-control-edge bg-sheet px-3 text-sm font-medium hover:border-ink"
-            >
+            <a href={`/api/rigs/${rig.id}/files?as=sheet-md`} className={buttonLook()}>
               Markdown
             </a>
             <Button onClick={() => window.print()}>
@@ -137,12 +100,7 @@ export function SheetScreen() {
               <Title
                 text={`Enter in ${controller.name}`}
                 hint={`programmed ${{ panel: 'at its panel', editor: 'in its editor', browser: 'in a browser' }[controller.firmware.programmedAt]}; channels from ${controller.firmware.shows.channelBase}, programs from ${controller.firmware.shows.programBase}`}
-                onAll={() =>
-                  tickAll(
-                    controller.name,
-                    uniqueAssignments(shown).map((a) => set('assignments', a, 'entered', now())),
-                  )
-                }
+                onAll={() => void edit(tickEntered(`all of ${controller.name}`, { assignments: uniqueAssignments(shown) }, true))}
                 open={shown.some((l) => l.assignment.entered === null)}
               />
               <div className="overflow-x-auto">
@@ -161,12 +119,12 @@ export function SheetScreen() {
                         <Tick
                           checked={l.assignment.entered !== null}
                           label={`${l.control} ${l.gesture}, ${l.place}: entered`}
-                          onChange={(on) => tickSend(l, on)}
+                          onChange={(on) => void edit(tickEntered(l.control, { assignments: [l.assignment] }, on))}
                         />
                         <Tick
                           checked={l.assignment.saved !== null}
                           label={`${l.control} ${l.gesture}, ${l.place}: saved`}
-                          onChange={(on) => tickSaved(l, on)}
+                          onChange={(on) => void edit(tickSaved(l.control, [l.assignment], on))}
                         />
                         <td className="max-w-40 py-1 pr-3 font-semibold break-words">{l.control}</td>
                         <td className="min-w-32 pr-3">{l.place}</td>
@@ -207,12 +165,7 @@ export function SheetScreen() {
               <Title
                 text={`Enter in ${target.name}`}
                 hint={`on counts from ${target.reception.threshold}; programs from ${target.reception.shows.programBase}`}
-                onAll={() =>
-                  tickAll(
-                    target.name,
-                    shown.filter((l) => l.landing.entered === null).map((l) => set('landings', l.landing, 'entered', now())),
-                  )
-                }
+                onAll={() => void edit(tickEntered(`all of ${target.name}`, { landings: shown.map((l) => l.landing) }, true))}
                 open={shown.some((l) => l.landing.entered === null)}
               />
               <div className="overflow-x-auto">
@@ -227,7 +180,7 @@ export function SheetScreen() {
                         <Tick
                           checked={l.landing.entered !== null}
                           label={`${l.parameter}: entered`}
-                          onChange={(on) => tickLanding(l, on)}
+                          onChange={(on) => void edit(tickEntered(l.parameter, { landings: [l.landing] }, on))}
                         />
                         <td className="max-w-56 py-1 pr-3 font-semibold break-words">{l.parameter}</td>
                         <td className="pr-3 whitespace-nowrap">{l.type}</td>
@@ -259,7 +212,7 @@ export function SheetScreen() {
 }
 
 function uniqueAssignments(lines: readonly ControllerLine[]): readonly ControllerLine['assignment'][] {
-  return [...new Map(lines.filter((l) => l.assignment.entered === null).map((l) => [l.assignment.id, l.assignment])).values()];
+  return [...new Map(lines.map((l) => [l.assignment.id, l.assignment])).values()];
 }
 
 function Title({

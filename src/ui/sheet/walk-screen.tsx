@@ -4,10 +4,11 @@ import Link from 'next/link';
 import { parseAsString, useQueryState } from 'nuqs';
 import { useMemo } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
-import { batch, type Edit, set } from '@/core/rig';
+import type { Edit } from '@/core/rig';
 import { type EntryStep, entryProgress, entrySteps, whereToGoOn } from '@/core/sheets';
 import { Button } from '../primitives/button';
 import { useRig } from '../store/provider';
+import { tickEntered, tickSaved } from './ticks';
 import { ControlStep, ParameterStep, SaveStep, SetUpStep } from './walk-steps';
 
 export function WalkScreen() {
@@ -118,17 +119,12 @@ const onItsOwn = (e: KeyboardEvent): boolean =>
 
 /** The edit that ticks what a step stands for, or takes the tick away. */
 function tick(step: Exclude<EntryStep, { type: 'set-up' }>, on: boolean): Edit {
-  const mark = on ? { at: new Date().toISOString() } : null;
-  const verb = on ? 'Tick' : 'Untick';
   switch (step.type) {
     case 'control':
-      return batch(`${verb} ${step.control.name} as entered`, [set('assignments', step.assignment, 'entered', mark)]);
+      return tickEntered(step.control.name, { assignments: [step.assignment] }, on);
     case 'parameter':
-      return batch(`${verb} ${step.line.parameter} as entered`, [set('landings', step.landing, 'entered', mark)]);
+      return tickEntered(step.line.parameter, { landings: [step.landing] }, on);
     default:
-      return batch(
-        `${verb} ${step.unit}${step.place && `, ${step.place}`} as saved`,
-        step.assignments.filter((a) => (a.saved === null) === on).map((a) => set('assignments', a, 'saved', mark)),
-      );
+      return tickSaved(`${step.unit}${step.place && `, ${step.place}`}`, step.assignments, on);
   }
 }

@@ -11,7 +11,7 @@ import type { WordType } from '@/core/midi';
 import type { RigIndex, Wire } from '@/core/rig';
 import { type Picture, wiringPicture } from '@/core/wires';
 import { TransportSelect } from '../gear/wires';
-import { Button } from '../primitives/button';
+import { Button, buttonLook } from '../primitives/button';
 import { cx } from '../primitives/cx';
 import { CommitInput, Field, Select } from '../primitives/field';
 import { SeverityMark } from '../primitives/marks';
@@ -41,10 +41,7 @@ export function WiringScreen() {
       <div className="flex min-h-0 min-w-0 flex-col gap-4 overflow-y-auto px-6 py-4">
         <div className="flex items-center gap-3">
           <h1 className="flex-1 text-xl font-semibold">Wiring</h1>
-          <Link
-            href={`/rigs/${rig.id}/gear/nothing`}
-            className="inline-flex h-8 items-center rounded-sm border border-control-edge bg-sheet px-3 font-medium hover:border-ink"
-          >
+          <Link href={`/rigs/${rig.id}/gear/nothing`} className={buttonLook()}>
             Nothing arrives
           </Link>
           <Link href={`/rigs/${rig.id}/gear`} className="text-verdigris hover:underline">
