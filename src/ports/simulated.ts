@@ -1,5 +1,6 @@
 // Simulated ports: they need no device and are always there. One plays a controller that somebody handles carelessly, one is a noisy
 // pedal that never rests, one gives back what it is given.
+import { chance } from '@/core/chance';
 import { ccWord, noteWord, type Word } from '@/core/midi';
 import type { Opened, PortInfo, PortListener, PortMaker } from './port';
 
@@ -28,14 +29,11 @@ const ports: readonly PortInfo[] = [
   { id: ECHO, name: 'Simulated echo', made: 'simulated' },
 ];
 
-/** A pedal at rest wanders by one step: a pseudo-random walk that is the same for the same seed (mulberry32). */
-export function jitter(seed: number): () => -1 | 0 | 1 {
-  let state = seed >>> 0;
+/** A pedal at rest wanders by one step: a walk by chance that is the same for the same seed. */
+function jitter(seed: number): () => -1 | 0 | 1 {
+  const next = chance(seed);
   return () => {
-    state = (state + 0x6d2b79f5) >>> 0;
-    let t = Math.imul(state ^ (state >>> 15), 1 | state);
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
-    const part = ((t ^ (t >>> 14)) >>> 0) / 4294967296;
+    const part = next();
     return part < 0.25 ? -1 : part < 0.5 ? 1 : 0;
   };
 }

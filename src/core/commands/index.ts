@@ -26,7 +26,18 @@ export { adoptController, adoptTarget, controllerDifferences, type Difference, t
 export { defaultLanding, gesturesOf } from './defaults';
 export { type FillPlan, type FillRow, fillEdit, planFill, runAfter, waitingAfter } from './fill';
 export { addController, addParameters, addTarget, freshName, plainProfile, plainTemplate, removeGear, wire } from './gear';
-export { asGesture, behaviourOf, behavioursFor, chordPartners, gestureOf, gestureTypes, messageOf, typesFor } from './kinds';
+export {
+  asGesture,
+  behaviourOf,
+  behavioursFor,
+  chordPartners,
+  fitted,
+  gestureOf,
+  gestureTypes,
+  messageOf,
+  typesFor,
+  widened,
+} from './kinds';
 export { addLayer, type LayerWish, removeLayer, setTap } from './layers';
 export { type MergeItem, type MergePlan, mergeEdit, planMerge, withNeeds } from './merge';
 export {

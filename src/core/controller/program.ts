@@ -7,6 +7,7 @@ import {
   type Controller,
   type Firmware,
   type GestureType,
+  type Held,
   hostLayerAt,
   type Layer,
   type RigIndex,
@@ -90,6 +91,9 @@ export interface ControllerProgram {
   readonly phases: readonly number[];
 }
 
+/** What a program is compiled from: the look-ups of a rig, or of the part of it that one controller needs. */
+export type Programmable = Held & Pick<RigIndex, 'controls' | 'counters' | 'layers' | 'layersByModifier'>;
+
 export interface CompileScope {
   readonly controller: Controller;
   readonly controlIds: readonly string[];
@@ -113,7 +117,7 @@ type Draft = Pick<ProgramControl, 'control' | 'byGesture' | 'opens' | 'signals'>
 
 /** Compiles some controls of one controller. `unsupported` says what the firmware cannot do, in words; null when it can all. */
 export function compileController(
-  index: RigIndex,
+  index: Programmable,
   scope: CompileScope,
 ): { readonly program: ControllerProgram; readonly unsupported: string | null } {
   const { controller } = scope;
@@ -264,7 +268,7 @@ export function compileController(
  * The layer in which the hardware holds an assignment: a layer made in the host does not exist there, so its assignment is
  * what the control sends always — unless another stands in for it. `undefined` when the hardware does not hold it at all.
  */
-function programmedLayer(index: RigIndex, assignment: Assignment): string | null | undefined {
+function programmedLayer(index: Held, assignment: Assignment): string | null | undefined {
   if (hostLayerAt(index, assignment.layerId) === null) return assignment.layerId;
   return standInOf(index, assignment) === null ? null : undefined;
 }

@@ -10,7 +10,7 @@ export {
   SYSEX_LIMIT,
 } from './decode';
 export { decodeAll, encodeAll, eventSink, type StreamEvent } from './events';
-export { type Candidate, candidates, type Expected, type HeardWord, LISTEN_MS } from './listen';
+export { type Candidate, candidates, type Expected, LISTEN_MS } from './listen';
 export {
   addressKey,
   type Message,
@@ -39,6 +39,7 @@ export {
   pairWords,
   parameterWords,
 } from './sequences';
+export { type HeardWord, type Strand, strandsIn } from './strands';
 export {
   bendWord,
   ccWord,

@@ -5,7 +5,7 @@ export { changedIds } from './diff';
 export { batch, type Edit, editSchema, insert, invert, labelOf, remove, set } from './edit';
 export { groupBy, indexRig, type RigIndex } from './index-rig';
 export { sameJson } from './json';
-export { baseAt, hostLayerAt, layersOn, reaches, standInOf } from './layers';
+export { baseAt, type Held, hostLayerAt, layersOn, reaches, standInOf } from './layers';
 export {
   aligned,
   type Box,

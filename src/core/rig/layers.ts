@@ -1,9 +1,15 @@
 // What layers mean, asked from many places: where a layer is made, which ones a controller has, and what the hardware holds.
-import type { RigIndex } from './index-rig';
+import type { Lookup } from '../sharded';
 import type { Assignment, Control, Gesture, Layer, Rig } from './schema';
 
+/** The part of a rig's look-ups that says what the hardware holds. */
+export interface Held {
+  readonly layers: Lookup<string, Layer>;
+  readonly assignmentsOf: Lookup<string, readonly Assignment[]>;
+}
+
 /** The host layer that a place listens in: its layer if that is made in the host, else none. */
-export function hostLayerAt(index: RigIndex, layerId: string | null): string | null {
+export function hostLayerAt(index: Pick<Held, 'layers'>, layerId: string | null): string | null {
   return layerId !== null && index.layers.get(layerId)?.madeIn === 'host' ? layerId : null;
 }
 
@@ -20,7 +26,7 @@ export interface BareSpot {
 }
 
 /** What Base has there: an assignment of this very bank before one of every bank. */
-export function baseAt(index: RigIndex, spot: BareSpot): Assignment | null {
+export function baseAt(index: Held, spot: BareSpot): Assignment | null {
   const mine = (index.assignmentsOf.get(spot.controlId) ?? []).filter(
     (a) => a.layerId === null && a.gesture.type === spot.gesture && a.page === spot.page,
   );
@@ -31,7 +37,7 @@ export function baseAt(index: RigIndex, spot: BareSpot): Assignment | null {
  * What the hardware sends in place of an assignment in a layer made in the host; null when it sends its own. A control has one
  * message for one gesture: Base's, or where Base has none, that of the first host-made layer which has one.
  */
-export function standInOf(index: RigIndex, assignment: Assignment): Assignment | null {
+export function standInOf(index: Held, assignment: Assignment): Assignment | null {
   if (hostLayerAt(index, assignment.layerId) === null) return null;
   const base = baseAt(index, { ...assignment, gesture: assignment.gesture.type });
   if (base) return base;

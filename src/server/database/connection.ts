@@ -14,6 +14,7 @@ export interface Database {
   readonly journal: ModelStatic<Model>;
   readonly snapshots: ModelStatic<Model>;
   readonly revisions: ModelStatic<Model>;
+  readonly proofs: ModelStatic<Model>;
   readonly rows: ReadonlyMap<TableName, ModelStatic<Model>>;
   /** Runs a writer alone, in a transaction that takes the write lock at once. Writers queue in the order of their calls. */
   readonly write: <T>(work: (transaction: Transaction) => Promise<T>) => Promise<T>;
@@ -81,6 +82,7 @@ export async function openDatabase(file: string): Promise<Database> {
     journal: sequelize.define('journal', journalAttributes),
     snapshots: sequelize.define('snapshots', snapshotAttributes),
     revisions: sequelize.define('revisions', revisionAttributes),
+    proofs: sequelize.define('proofs', proofAttributes),
     rows: new Map(tableNames.map((table) => [table, defineRows(sequelize, table)])),
     write: (work) => {
       const turn = queue.then(() => sequelize.transaction({ type: 'IMMEDIATE' as Transaction.TYPES.IMMEDIATE }, work)); // border: the enum is not exported as a value
@@ -107,6 +109,21 @@ function migrationStorage(sequelize: Sequelize) {
     },
   };
 }
+
+const proofAttributes = {
+  rigId: { type: DataTypes.TEXT, primaryKey: true },
+  id: { type: DataTypes.TEXT, primaryKey: true },
+  assignmentId: DataTypes.TEXT,
+  at: DataTypes.TEXT,
+  outcome: DataTypes.TEXT,
+  by: DataTypes.TEXT,
+  port: DataTypes.TEXT,
+  versions: DataTypes.TEXT,
+  plan: DataTypes.TEXT,
+  asked: DataTypes.TEXT,
+  heard: DataTypes.TEXT,
+  causes: DataTypes.TEXT,
+};
 
 const rigAttributes = {
   id: { type: DataTypes.TEXT, primaryKey: true },

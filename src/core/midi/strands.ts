@@ -1,0 +1,84 @@
+// A stream of words sorted by address: each strand is one message and the values that came on it, in order.
+import { type Message, messageSchema } from './message';
+import { assemble, idleAssembler } from './sequences';
+import { type Word, wordChannel, wordNumber, wordType, wordValue } from './word';
+
+export interface HeardWord {
+  readonly atMs: number;
+  readonly word: Word;
+}
+
+export interface Strand {
+  readonly message: Message;
+  /** 0–127 or 0–16383; the velocity of a note with 0 for its end; 127 for what carries no value. */
+  readonly values: readonly number[];
+  /** When each value came, in milliseconds. */
+  readonly times: readonly number[];
+}
+
+/**
+ * Sorts words by address, in the order in which addresses were first heard. 14-bit pairs, RPN and NRPN are put together. Bytes of
+ * sequences, bank select and channel mode messages are no strands of their own, unless they are among the messages
+ * that are `known` to be sent. SysEx is left out. Source of pairs and sequences: MIDI 1.0 Detailed Specification, "Control change".
+ */
+export function strandsIn(heard: readonly HeardWord[], known: readonly Message[] = []): readonly Strand[] {
+  const plain = new Set(known.flatMap((m) => (m.type === 'cc' ? [m.channel * 128 + m.number] : [])));
+  const groups = new Map<string, { message: Message; values: number[]; times: number[] }>();
+  const put = (type: Message['type'], channel: number, number: number, value: number, atMs: number): void => {
+    const key = `${type} ${channel} ${number}`;
+    let group = groups.get(key);
+    if (!group) {
+      group = { message: messageSchema.parse({ type, channel, number, bank: null }), values: [], times: [] };
+      groups.set(key, group);
+    }
+    group.values.push(value);
+    group.times.push(atMs);
+  };
+  const pairs = pairsIn(heard, plain);
+  let state = idleAssembler;
+  for (const { word, atMs } of heard) {
+    const type = wordType(word);
+    const channel = wordChannel(word);
+    if (type === 'cc') {
+      const number = wordNumber(word);
+      if (!plain.has(channel * 128 + number)) {
+        const step = assemble({ pairs: pairs.get(channel) ?? NONE, when: 'wait-for-low-byte' }, state, word);
+        state = step.state;
+        if (step.done && step.done.type !== 'step') put(step.done.type, channel, step.done.number, step.done.value, atMs);
+        if (number === 0 || number === 32 || number >= 120 || parameterNumbers.has(number)) continue;
+        // Data entry and its buttons belong to a parameter once one was chosen; before that they are controls like others.
+        if (dataControls.has(number) && state.chosen[channel] !== undefined) continue;
+        if (pairs.get(channel)?.has(number) || pairs.get(channel)?.has(number - 32)) continue;
+      }
+      put(type, channel, number, wordValue(word), atMs);
+    } else if (type === 'note' || type === 'poly-pressure') {
+      put(type, channel, wordNumber(word), wordValue(word), atMs);
+    } else if (type === 'program') {
+      put(type, channel, wordNumber(word), 127, atMs);
+    } else if (type === 'pitch-bend' || type === 'channel-pressure') {
+      put(type, channel, 0, wordValue(word), atMs);
+    } else if (type === 'start' || type === 'stop' || type === 'continue') {
+      put(type, 0, 0, 127, atMs);
+    }
+  }
+  return [...groups.values()];
+}
+
+const NONE: ReadonlySet<number> = new Set();
+const dataControls: ReadonlySet<number> = new Set([6, 38, 96, 97]);
+const parameterNumbers: ReadonlySet<number> = new Set([98, 99, 100, 101]);
+
+/** Numbers that came as high bytes with their low byte right behind, by channel: 14-bit controls. */
+function pairsIn(heard: readonly HeardWord[], plain: ReadonlySet<number>): ReadonlyMap<number, ReadonlySet<number>> {
+  const found = new Map<number, Set<number>>();
+  for (let i = 1; i < heard.length; i++) {
+    const high = heard[i - 1]?.word ?? 0;
+    const low = heard[i]?.word ?? 0;
+    if (wordType(high) !== 'cc' || wordType(low) !== 'cc' || wordChannel(high) !== wordChannel(low)) continue;
+    const n = wordNumber(high);
+    if (n < 1 || n > 31 || n === 6 || wordNumber(low) !== n + 32) continue;
+    if (plain.has(wordChannel(high) * 128 + n) || plain.has(wordChannel(high) * 128 + n + 32)) continue;
+    found.set(wordChannel(high), (found.get(wordChannel(high)) ?? new Set()).add(n));
+  }
+  return found;
+}

@@ -1,0 +1,250 @@
+// What is asked of the player, function by function, and what the plan expects to hear for it.
+import { addressKey, heardKeys, type Message, messageSchema, type Strand, strandsIn } from '../midi';
+import { type Action, type Assignment, type Control, messagesOf, type Parameter, type RigIndex, standInOf } from '../rig';
+import { placeWords } from '../sheets';
+import { type How, handInputs, TAPS } from './hand';
+import { type Footing, unitSends } from './unit';
+
+/** One address of what a function sends. */
+export interface Expected {
+  readonly key: number;
+  readonly message: Message;
+  /** The actions of the assignment that send on it. */
+  readonly actions: readonly number[];
+  /** What an even hand brings out, in order. */
+  readonly values: readonly number[];
+}
+
+export interface Ask {
+  readonly assignment: Assignment;
+  readonly control: Control;
+  readonly footing: Footing;
+  readonly how: How;
+  readonly unit: string;
+  readonly place: string;
+  /** The control that is held or was pressed to open the layer, and how; null in Base. */
+  readonly opens: string | null;
+  /** The gesture, as it is said to the player. */
+  readonly words: string;
+  readonly expected: readonly Expected[];
+  /** Functions that the same gesture plays as well: the press before a hold. */
+  readonly beside: readonly Assignment[];
+  readonly besideKeys: ReadonlySet<number>;
+  /** Addresses of what opening its layer sends. */
+  readonly aside: ReadonlySet<number>;
+  /** What it may set off. */
+  readonly cautions: readonly string[];
+}
+
+/** Why a function is not asked for. */
+export interface NotAsked {
+  readonly assignment: Assignment;
+  readonly why: 'sends-nothing' | 'sysex';
+}
+
+/** Programs of a channel are one strand, whose values are their numbers. */
+export function strandKey(message: Message): number {
+  return message.type === 'program'
+    ? addressKey(messageSchema.parse({ type: 'program', channel: message.channel, number: 0, bank: null }))
+    : addressKey(message);
+}
+
+/** What was heard, sorted by address; programs of a channel in one strand with their numbers as values. */
+export function proofStrands(heard: Parameters<typeof strandsIn>[0], known: readonly Message[]): ReadonlyMap<number, Strand> {
+  const found = new Map<number, Strand>();
+  for (const strand of strandsIn(heard, known)) {
+    const { message } = strand;
+    const key = strandKey(message);
+    const own = message.type === 'program' ? { ...strand, values: strand.values.map(() => message.number) } : strand;
+    const before = found.get(key);
+    found.set(key, before ? mergedByTime(before, own) : own);
+  }
+  return found;
+}
+
+function mergedByTime(a: Strand, b: Strand): Strand {
+  const all = [...a.values.map((v, i) => ({ v, t: a.times[i] ?? 0 })), ...b.values.map((v, i) => ({ v, t: b.times[i] ?? 0 }))];
+  all.sort((x, y) => x.t - y.t);
+  return { message: a.message, values: all.map((x) => x.v), times: all.map((x) => x.t) };
+}
+
+/** The messages that some actions send. */
+export const messagesIn = (actions: readonly Action[]): readonly Message[] =>
+  actions.flatMap((a) => (a.type === 'send' ? [a.message] : []));
+
+/** What a unit that holds these actions brings out under an even hand, by address. */
+export function playedStrands(
+  footing: Footing,
+  how: How,
+  actions: readonly Action[],
+  taps = TAPS,
+  beside: readonly Assignment[] = [],
+): ReadonlyMap<number, Strand> {
+  const known = [...messagesIn(actions), ...beside.flatMap((a) => messagesIn(a.actions))];
+  return proofStrands(unitSends(footing, actions, handInputs(footing, how, null, taps), beside), known);
+}
+
+/** Whether a function can be asked for at all: the hardware holds it, and something of it can be heard. */
+export const canAsk = (index: RigIndex, assignment: Assignment): boolean =>
+  assignment.actions.some((a) => a.type === 'send' && a.message.type !== 'sysex') && standInOf(index, assignment) === null;
+
+/** The question for one function; a reason where none can be asked. */
+export function askFor(index: RigIndex, assignment: Assignment): Ask | NotAsked | null {
+  const control = index.controls.get(assignment.controlId);
+  const controller = control && index.controllers.get(control.controllerId);
+  if (!control || !controller || standInOf(index, assignment) !== null) return null;
+  const messages = messagesIn(assignment.actions);
+  if (messages.length === 0) return { assignment, why: 'sends-nothing' };
+  if (messages.every((m) => m.type === 'sysex')) return { assignment, why: 'sysex' };
+  const { gesture } = assignment;
+  const footing: Footing = {
+    assignment,
+    control,
+    controller,
+    partner: gesture.type === 'chord' ? (index.controls.get(gesture.with) ?? null) : null,
+    counters: index.rig.counters.filter((c) => c.controllerId === controller.id),
+  };
+  const sends = assignment.actions.flatMap((a) => (a.type === 'send' ? [a] : []));
+  const how: How = gesture.type !== 'move' ? 'taps' : sends.every((s) => s.behaviour.type === 'relative') ? 'clicks' : 'travel';
+  const expected = [...playedStrands(footing, how, assignment.actions)].map(
+    ([key, strand]): Expected => ({
+      key,
+      message: strand.message,
+      values: strand.values,
+      actions: assignment.actions.flatMap((a, i) => (a.type === 'send' && strandKey(a.message) === key ? [i] : [])),
+    }),
+  );
+  const beside = besideOf(index, assignment);
+  const layer = index.layers.get(assignment.layerId ?? '');
+  const modifier = layer?.modifierControlId ? index.controls.get(layer.modifierControlId) : undefined;
+  const opens =
+    layer && modifier
+      ? layer.mode === 'while-held'
+        ? `Hold ${modifier.name} and`
+        : layer.mode === 'toggled'
+          ? `Open ${layer.name} with ${modifier.name}, then`
+          : `Press ${modifier.name} before each, then`
+      : null;
+  return {
+    assignment,
+    control,
+    footing,
+    how,
+    unit: controller.name,
+    place: placeWords(index, controller, assignment),
+    opens,
+    words: gestureWords(footing, how),
+    expected,
+    beside,
+    besideKeys: new Set(beside.flatMap((a) => messagesIn(a.actions).map(strandKey))),
+    aside: asideOf(index, assignment),
+    cautions: cautionsOf(index, assignment),
+  };
+}
+
+/** A value that says what is asked, and one that says why nothing is. */
+export const isAsk = (found: Ask | NotAsked | null): found is Ask => found !== null && 'expected' in found;
+
+/** Every function of a rig that can be asked for, in the order in which it is entered: unit by unit, bank by bank, layer by layer. */
+export function asksOf(index: RigIndex): { readonly asks: readonly Ask[]; readonly not: readonly NotAsked[] } {
+  const layers = new Map(index.rig.layers.map((l, i) => [l.id, i + 1]));
+  const asks: Ask[] = [];
+  const not: NotAsked[] = [];
+  for (const controller of index.rig.controllers) {
+    const rows = (index.controlsOf.get(controller.id) ?? []).flatMap((control) =>
+      (index.assignmentsOf.get(control.id) ?? []).map((assignment) => ({ control, assignment })),
+    );
+    const layerOf = (a: Assignment): number => layers.get(a.layerId ?? '') ?? 0;
+    rows.sort(
+      (a, b) =>
+        (a.assignment.bank ?? 0) - (b.assignment.bank ?? 0) ||
+        (a.assignment.page ?? 0) - (b.assignment.page ?? 0) ||
+        layerOf(a.assignment) - layerOf(b.assignment) ||
+        (a.control.family < b.control.family ? -1 : a.control.family > b.control.family ? 1 : 0) ||
+        a.control.familyOrder - b.control.familyOrder,
+    );
+    for (const { assignment } of rows) {
+      const found = askFor(index, assignment);
+      if (isAsk(found)) asks.push(found);
+      else if (found) not.push(found);
+    }
+  }
+  return { asks, not };
+}
+
+function gestureWords({ assignment, control, partner }: Footing, how: How): string {
+  const { name } = control;
+  if (how === 'clicks') return `turn ${name} ten clicks clockwise, then ten back`;
+  if (how === 'travel') {
+    switch (control.kind) {
+      case 'encoder':
+        return `turn ${name} clockwise until nothing changes any more, then all the way back`;
+      case 'expression':
+        return `move ${name} from heel to toe and back, slowly`;
+      case 'knob':
+        return `turn ${name} from left to right and back, slowly`;
+      default:
+        return `move ${name} from its low end to its high end and back, slowly`;
+    }
+  }
+  switch (assignment.gesture.type) {
+    case 'hold':
+      return `hold ${name} until it fires and let go, three times`;
+    case 'double-tap':
+      return `double-tap ${name}, three times`;
+    case 'chord':
+      return `press ${name} and ${partner?.name ?? 'its partner'} together, three times`;
+    case 'repeat':
+      return `hold ${name} until it repeats and let go, three times`;
+    default:
+      return `press ${name} three times`;
+  }
+}
+
+/**
+ * Functions that the same hand plays with it: other gestures of the same switches at the same place, those of this bank before those of
+ * every bank, and of Base where the layer has none of its own.
+ */
+export function besideOf(index: RigIndex, assignment: Assignment): readonly Assignment[] {
+  const { gesture, bank, layerId } = assignment;
+  const rank = (a: Assignment): number => (a.layerId === layerId ? 2 : 0) + (a.bank === null ? 0 : 1);
+  const sounding = [assignment.controlId, ...(gesture.type === 'chord' ? [gesture.with] : [])];
+  return sounding.flatMap((controlId) => {
+    const best = new Map<string, Assignment>();
+    for (const other of index.assignmentsOf.get(controlId) ?? []) {
+      if (other.id === assignment.id || (other.controlId === assignment.controlId && other.gesture.type === gesture.type))
+        continue;
+      if (other.bank !== null && bank !== null && other.bank !== bank) continue;
+      if (other.layerId !== layerId && other.layerId !== null) continue;
+      const known = best.get(other.gesture.type);
+      if (!known || rank(other) > rank(known)) best.set(other.gesture.type, other);
+    }
+    return [...best.values()];
+  });
+}
+
+/** Keys of what opening its layer sends. */
+function asideOf(index: RigIndex, assignment: Assignment): ReadonlySet<number> {
+  const layer = index.layers.get(assignment.layerId ?? '');
+  if (!layer) return new Set();
+  const actions = [...layer.tap, ...(index.assignmentsOf.get(layer.modifierControlId ?? '') ?? []).flatMap((a) => a.actions)];
+  const messages = actions.flatMap((a) => (a.type === 'send' ? messagesOf(a, index.counters) : []));
+  return new Set([...messages, ...(layer.signal ? [layer.signal] : [])].flatMap((m) => heardKeys(m)));
+}
+
+function cautionsOf(index: RigIndex, assignment: Assignment): readonly string[] {
+  const moved = assignment.actions.flatMap((a) =>
+    a.type === 'send' ? a.meant.flatMap((id) => index.parameters.get(id) ?? []) : [],
+  );
+  const named = (test: (p: Parameter) => boolean): string =>
+    moved
+      .filter(test)
+      .map((p) => p.name)
+      .join(', ');
+  const fires = named((p) => p.kind === 'trigger' || p.tags.includes('hazard') || p.tags.includes('panic'));
+  const loud = named((p) => p.tags.includes('loudness') || p.tags.includes('feedback'));
+  return [
+    ...(fires === '' ? [] : [`It sets off ${fires}: nobody may rely on that just now.`]),
+    ...(loud === '' ? [] : [`It moves ${loud}: turn the monitors down.`]),
+  ];
+}

@@ -1,0 +1,19 @@
+export { type Ask, askFor, asksOf, type Expected, isAsk, type NotAsked, proofStrands } from './ask';
+export { type Alike, alike, type CauseId, type CauseWords, causes } from './causes.data';
+export { type Diagnosis, diagnose, type Explanation, type Named, namedCauses, predictedBy } from './diagnose';
+export { endsSeen, keepEnds, takeIntoPlan } from './into-plan';
+export { evidence, plantFault } from './plant';
+export {
+  byFunction,
+  coverageOf,
+  KEPT,
+  type ProofRecord,
+  planKey,
+  proofRecordSchema,
+  type Standing,
+  type StandingState,
+  standingOf,
+  versionsFor,
+} from './standing';
+export { readTyped, type TypedLines } from './typed';
+export { QUIET_MS, type Verdict, verdictOf } from './verdict';

@@ -1,0 +1,97 @@
+// The other way to mend a difference: to plan what the hardware has. The send and what listens for it move together.
+import { changeBehaviour, changeMessage, type NewId, patch } from '../commands';
+import { addressKey, type HeardWord, valueMax, withNumber } from '../midi';
+import { type Action, apply, batch, type Edit, indexRig, type RigIndex, sameJson } from '../rig';
+import { type Ask, proofStrands, strandKey } from './ask';
+import type { CauseId } from './causes.data';
+import { type Explanation, knownTo } from './diagnose';
+
+/** Causes that say what the hardware holds, so that the plan could hold it too. */
+const heldByHardware: ReadonlySet<CauseId> = new Set([
+  'channel-by-one',
+  'channel',
+  'number-by-one',
+  'number',
+  'kind',
+  'program-base',
+  'latching',
+  'momentary',
+  'no-release',
+  'swapped',
+  'values-not-set',
+  'range-not-set',
+  'reversed',
+  'relative',
+  'absolute',
+  'coding',
+]);
+
+/**
+ * The edit that makes the plan what an explanation says the hardware has; null where it is nothing that could be planned, or where the
+ * plan cannot be changed so.
+ */
+export function takeIntoPlan(index: RigIndex, ask: Ask, explanation: Explanation, newId: NewId): Edit | null {
+  if (!explanation.causes.every((c) => heldByHardware.has(c.cause))) return null;
+  let actions: readonly Action[] = ask.assignment.actions;
+  const all = new Set(ask.assignment.actions.map((_, i) => i));
+  for (const { variant } of explanation.causes) {
+    if (variant.stream !== null && typeof variant.stream === 'object' && 'shift' in variant.stream) {
+      const by = variant.stream.shift;
+      actions = actions.map((a) =>
+        a.type === 'send' && a.message.type === 'program'
+          ? { ...a, message: withNumber(a.message, Math.min(127, Math.max(0, a.message.number + by))) }
+          : a,
+      );
+    } else if (variant.stream !== null) return null;
+    else actions = variant.hardware(actions, all);
+  }
+  let now = index;
+  const edits: Edit[] = [];
+  const take = (edit: Edit | null): boolean => {
+    if (!edit) return false;
+    const done = apply(now.rig, edit);
+    if (!done.ok) return false;
+    edits.push(edit);
+    now = indexRig(done.value, now);
+    return true;
+  };
+  for (const [i, action] of actions.entries()) {
+    const before = ask.assignment.actions[i];
+    if (action.type !== 'send' || before?.type !== 'send') continue;
+    if (addressKey(action.message) !== addressKey(before.message)) {
+      const row = now.assignments.get(ask.assignment.id);
+      if (!row || !take(changeMessage(now, row, i, action.message, newId))) return null;
+    }
+    const row = now.assignments.get(ask.assignment.id);
+    const held = row?.actions[i];
+    if (row && held?.type === 'send' && !sameJson(held.behaviour, action.behaviour))
+      if (!take(changeBehaviour(row, i, action.behaviour))) return null;
+  }
+  return edits.length === 0 ? null : batch(`Plan ${ask.control.name} as it is`, edits);
+}
+
+/** The ends 0–1 between which a pedal or fader moved, as parts of the travel that was planned; null where they cannot be told. */
+export function endsSeen(ask: Ask, heard: readonly HeardWord[]): { readonly low: number; readonly high: number } | null {
+  const strands = proofStrands(heard, knownTo(ask));
+  for (const action of ask.assignment.actions) {
+    if (action.type !== 'send' || action.behaviour.type !== 'range') continue;
+    const seen = strands.get(strandKey(action.message));
+    const { from, to } = action.behaviour;
+    const span = to - from;
+    if (!seen || Math.abs(span) < valueMax(action.message.type) / 8) continue;
+    const places = seen.values.map((v) => (v - from) / span);
+    const low = Math.max(0, Math.min(...places));
+    const high = Math.min(1, Math.max(...places));
+    if (high - low > 0.1) return { low: round(low), high: round(high) };
+  }
+  return null;
+}
+
+const round = (part: number): number => Math.round(part * 1000) / 1000;
+
+/** The edit that keeps the ends of a pedal or fader with its controller; what was kept of its dead zones and curve stays. */
+export function keepEnds(ask: Ask, ends: { readonly low: number; readonly high: number }): Edit {
+  const { control } = ask;
+  const before = control.calibration ?? { low: 0, high: 1, deadLow: 0, deadHigh: 0, curve: { type: 'linear' as const } };
+  return batch(`Keep the ends of ${control.name}`, patch('controls', control, { calibration: { ...before, ...ends } }));
+}

@@ -1,0 +1,139 @@
+// Where each function stands: proved, failed, skipped, only rehearsed, stale since something changed, or never tried.
+import * as z from 'zod';
+import { sysexKey } from '../midi';
+import { type Assignment, type Control, idSchema, type RigIndex } from '../rig';
+import { canAsk } from './ask';
+import { causeIds } from './causes.data';
+
+const causeSchema = z.enum(causeIds);
+
+/** One trial of one function, as it is kept. Nothing in it changes afterwards. */
+export const proofRecordSchema = z.object({
+  id: idSchema,
+  assignmentId: idSchema,
+  at: z.iso.datetime(),
+  outcome: z.enum(['proved', 'failed', 'skipped']),
+  /** Where the messages came from: a device, a simulated unit (a rehearsal), or somebody who typed them in. */
+  by: z.enum(['device', 'simulated', 'typed']),
+  /** The name of the port; empty for typed in. */
+  port: z.string().max(200),
+  /** Software versions at that time, as the rig states them. */
+  versions: z.string().max(200),
+  /** Stands for all that was planned: equal as long as nothing of it changes. */
+  plan: z.string().max(40),
+  /** What was asked for, in words. */
+  asked: z.string().max(400),
+  /** What arrived, one message each with its milliseconds. */
+  heard: z.array(z.object({ atMs: z.number(), word: z.number().int() })).max(1000),
+  causes: z.array(causeSchema).max(10),
+});
+export type ProofRecord = z.infer<typeof proofRecordSchema>;
+
+/** The most messages of a trial that are kept; more are cut at the end. */
+export const KEPT = 1000;
+
+/** A word that is equal for two states of a function exactly when the same would be asked and expected (48 bits of a hash, FNV-1a). */
+export function planKey(index: RigIndex, assignment: Assignment): string {
+  const control: Control | undefined = index.controls.get(assignment.controlId);
+  const content = JSON.stringify([
+    assignment.controlId,
+    assignment.bank,
+    assignment.page,
+    assignment.layerId,
+    assignment.gesture,
+    assignment.actions.map((a) => (a.type === 'send' ? [a.message, a.behaviour] : a)),
+    control?.calibration ?? null,
+  ]);
+  const bytes: number[] = [];
+  for (let i = 0; i < content.length; i++) bytes.push(content.charCodeAt(i));
+  return sysexKey(bytes).toString(36);
+}
+
+/** The software that a function moves, with its versions as the rig states them: `Quarry Hall 2.1`. */
+export function versionsFor(index: RigIndex, assignment: Assignment): string {
+  const names = assignment.actions.flatMap((a) =>
+    a.type === 'send'
+      ? a.meant.flatMap((id) => {
+          const target = index.targets.get(index.parameters.get(id)?.targetId ?? '');
+          return target ? [`${target.name} ${target.version}`.trim()] : [];
+        })
+      : [],
+  );
+  return [...new Set(names)].sort().join(', ').slice(0, 200);
+}
+
+export type StandingState = 'proved' | 'rehearsed' | 'failed' | 'skipped' | 'stale' | 'untried';
+
+export interface Standing {
+  readonly state: StandingState;
+  /** For what is stale: whether the plan or the software changed. */
+  readonly since: 'plan' | 'software' | null;
+  /** The trial it rests on, if it is known here. */
+  readonly record: ProofRecord | null;
+  readonly at: string | null;
+}
+
+/** Trials of each function, the newest first. */
+export function byFunction(records: readonly ProofRecord[]): ReadonlyMap<string, readonly ProofRecord[]> {
+  const found = new Map<string, ProofRecord[]>();
+  for (const record of [...records].sort((a, b) => (a.at < b.at ? 1 : a.at > b.at ? -1 : 0))) {
+    const own = found.get(record.assignmentId);
+    if (own) own.push(record);
+    else found.set(record.assignmentId, [record]);
+  }
+  return found;
+}
+
+/**
+ * Where a function stands. Its tick says that it is proved, and any change of it takes the tick away; the trials say how it came about.
+ * A simulated unit proves the plan and not the hardware: that is a rehearsal, and ticks nothing. A trial of another plan counts as
+ * stale; so does a proof with other versions of the software.
+ */
+export function standingOf(index: RigIndex, assignment: Assignment, trials: readonly ProofRecord[]): Standing {
+  const plan = planKey(index, assignment);
+  const latest = trials.find((t) => t.outcome !== 'skipped' || t.plan === plan);
+  if (assignment.proved !== null) {
+    const { at, versions } = assignment.proved;
+    const record = trials.find((t) => t.outcome === 'proved' && t.by !== 'simulated') ?? null;
+    // A failure after the proof counts for more than the proof.
+    const failed = trials.find((t) => t.outcome === 'failed' && t.by !== 'simulated' && t.plan === plan && t.at > at);
+    if (failed) return { state: 'failed', since: null, record: failed, at: failed.at };
+    const now = versionsFor(index, assignment);
+    return versions === now ? { state: 'proved', since: null, record, at } : { state: 'stale', since: 'software', record, at };
+  }
+  if (!latest) return { state: 'untried', since: null, record: null, at: null };
+  if (latest.plan !== plan) {
+    const proved = trials.find((t) => t.outcome === 'proved' && t.by !== 'simulated');
+    return proved
+      ? { state: 'stale', since: 'plan', record: proved, at: proved.at }
+      : { state: 'untried', since: null, record: null, at: null };
+  }
+  const real = trials.find((t) => t.plan === plan && t.by !== 'simulated');
+  const told = real && real.outcome !== 'skipped' ? real : latest;
+  const state: StandingState =
+    told.outcome === 'skipped'
+      ? 'skipped'
+      : told.outcome === 'failed'
+        ? 'failed'
+        : told.by === 'simulated'
+          ? 'rehearsed'
+          : 'proved';
+  // Proved, and the tick taken away since without a change (by undo): it stands as untried by the plan.
+  if (state === 'proved') return { state: 'stale', since: 'plan', record: told, at: told.at };
+  return { state, since: null, record: told, at: told.at };
+}
+
+/**
+ * How many functions can be asked for, and how many of them are ticked as proved with the software as it is now. For the head: counted
+ * without playing anything.
+ */
+export function coverageOf(index: RigIndex): { readonly all: number; readonly proved: number } {
+  let all = 0;
+  let proved = 0;
+  for (const assignment of index.rig.assignments) {
+    if (!canAsk(index, assignment)) continue;
+    all++;
+    if (assignment.proved !== null && assignment.proved.versions === versionsFor(index, assignment)) proved++;
+  }
+  return { all, proved };
+}

@@ -1,0 +1,57 @@
+// While it arrives: whether what is planned has come, may still come, or cannot come any more.
+import type { HeardWord, Message, Strand } from '../midi';
+import { type Ask, type Expected, proofStrands } from './ask';
+import { comesAsPlanned, knownTo } from './diagnose';
+import { legsOf, NEAR } from './shape';
+
+export type Verdict =
+  /** Nothing came yet that belongs to anything. */
+  | { readonly type: 'waiting' }
+  /** What came is as planned, and more of it is to come. */
+  | { readonly type: 'so-far'; readonly done: number; readonly all: number }
+  /** All came as planned. `also`: what came besides. */
+  | { readonly type: 'proved'; readonly also: readonly Message[] }
+  | { readonly type: 'differs' };
+
+/** How long nothing has to come, in milliseconds, before what came is taken to be all. Common practice, no source. */
+export const QUIET_MS = 1100;
+
+/** What can be said of an ask by now; one step a message, so that a right gesture is known with its last message. */
+export function verdictOf(ask: Ask, heard: readonly HeardWord[]): Verdict {
+  if (heard.length === 0) return { type: 'waiting' };
+  const strands = proofStrands(heard, knownTo(ask));
+  let done = 0;
+  let open = 0;
+  for (const expected of ask.expected) {
+    const seen = strands.get(expected.key);
+    if (!seen) continue;
+    if (isWhole(ask, expected, seen)) done++;
+    else if (maybe(ask, expected, seen)) open++;
+    else return { type: 'differs' };
+  }
+  const own = new Set(ask.expected.map((e) => e.key));
+  const others = [...strands].filter(([key]) => !own.has(key) && !ask.aside.has(key) && !ask.besideKeys.has(key));
+  if (done === ask.expected.length) return { type: 'proved', also: others.map(([, s]) => s.message) };
+  if (done + open > 0) return { type: 'so-far', done, all: ask.expected.length };
+  return others.length > 0 ? { type: 'differs' } : { type: 'waiting' };
+}
+
+function isWhole(ask: Ask, expected: Expected, seen: Strand): boolean {
+  if (!comesAsPlanned(ask, expected.values, expected.message, seen)) return false;
+  if (ask.how !== 'travel' || new Set(expected.values).size < 3) return true;
+  // There and back, and at the end where it began.
+  const low = Math.min(...seen.values);
+  const high = Math.max(...seen.values);
+  const last = seen.values[seen.values.length - 1] ?? low;
+  return legsOf(seen.values, 0.3 * (high - low)) >= 2 && Math.min(last - low, high - last) <= 3 * NEAR * (high - low);
+}
+
+/** Whether more of the same gesture can still bring out what is planned. */
+function maybe(ask: Ask, expected: Expected, seen: Strand): boolean {
+  if (ask.how !== 'taps') return true;
+  return seen.values.length < expected.values.length && seen.values.every((v, i) => alike(ask, v, expected.values[i] ?? -1));
+}
+
+const alike = (ask: Ask, seen: number, planned: number): boolean =>
+  seen === planned ||
+  (seen > 0 && planned > 0 && ask.assignment.actions.some((a) => a.type === 'send' && a.behaviour.type === 'range'));
