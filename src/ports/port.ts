@@ -25,11 +25,18 @@ export interface PortListener {
 
 export type Opened = { readonly ok: true; readonly close: () => void } | { readonly ok: false; readonly problem: PortProblem };
 
+/** A port that takes messages. `send` says false when the port is gone. */
+export type Output =
+  | { readonly ok: true; readonly send: (words: readonly Word[]) => boolean; readonly close: () => void }
+  | { readonly ok: false; readonly problem: PortProblem };
+
+type Listed = { readonly ok: true; readonly ports: readonly PortInfo[] } | { readonly ok: false; readonly problem: PortProblem };
+
 export interface PortMaker {
-  readonly list: () => Promise<
-    { readonly ok: true; readonly ports: readonly PortInfo[] } | { readonly ok: false; readonly problem: PortProblem }
-  >;
+  readonly list: () => Promise<Listed>;
   readonly open: (id: string, listener: PortListener) => Promise<Opened>;
+  readonly listOutputs: () => Promise<Listed>;
+  readonly openOutput: (id: string) => Promise<Output>;
 }
 
 /** What to tell a player, and what to do about it. */

@@ -1,7 +1,7 @@
 // The two makers of ports. The browser is a stand-in that does what browsers are known to do: refuse, stay silent, lose devices.
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { ccWord, wordNumber } from '@/core/midi';
-import { ECHO, HAND, type MidiBrowser, NOISY, problemWords, simulatedPorts, webMidi } from './index';
+import { ECHO, HAND, type MidiBrowser, NOISY, problemWords, SOFTWARE, simulatedPorts, UNIT, webMidi } from './index';
 import { handWords, noisyPedal } from './simulated';
 
 class StandInInput extends EventTarget {
@@ -24,6 +24,22 @@ class StandInInput extends EventTarget {
 
 const browserWith = (input: StandInInput): MidiBrowser => ({
   requestMIDIAccess: async () => ({ inputs: new Map([[input.id, input]]) }) as unknown as MIDIAccess, // border: the part that is used
+});
+class StandInOutput {
+  readonly id = 'out-1';
+  readonly name = 'Laptop';
+  state = 'connected';
+  readonly sent: number[][] = [];
+  constructor(private readonly breaks = false) {}
+  readonly open = async (): Promise<void> => undefined;
+  readonly close = async (): Promise<void> => undefined;
+  send(bytes: number[]): void {
+    if (this.breaks) throw new DOMException('gone', 'InvalidStateError');
+    this.sent.push(bytes);
+  }
+}
+const browserOut = (output: StandInOutput): MidiBrowser => ({
+  requestMIDIAccess: async () => ({ inputs: new Map(), outputs: new Map([[output.id, output]]) }) as unknown as MIDIAccess, // border: the part that is used
 });
 const failing = (name: string): MidiBrowser => ({ requestMIDIAccess: () => Promise.reject(new DOMException('no', name)) });
 
@@ -86,6 +102,22 @@ describe('Web MIDI', () => {
     expect([words.length, gone]).toEqual([1, ['gone']]);
     if (opened.ok) opened.close();
   });
+  it('sends whole messages out, and says when the device is gone', async () => {
+    const output = new StandInOutput();
+    const maker = webMidi(browserOut(output));
+    expect(await maker.listOutputs()).toEqual({ ok: true, ports: [{ id: 'out-1', name: 'Laptop', made: 'device' }] });
+    const opened = await maker.openOutput('out-1');
+    expect(opened.ok && opened.send([ccWord(5, 104, 127), 0xc40300])).toBe(true);
+    expect(output.sent).toEqual([
+      [0xb4, 104, 127],
+      [0xc4, 3],
+    ]);
+    output.state = 'disconnected';
+    expect(opened.ok && opened.send([ccWord(5, 104, 0)])).toBe(false);
+    const broken = await webMidi(browserOut(new StandInOutput(true))).openOutput('out-1');
+    expect(broken.ok && broken.send([ccWord(5, 104, 0)])).toBe(false);
+    expect(await maker.openOutput('out-9')).toEqual({ ok: false, problem: 'gone' });
+  });
   it('what is closed is silent', async () => {
     const input = new StandInInput();
     const { words, listener } = collector();
@@ -99,7 +131,7 @@ describe('Web MIDI', () => {
 describe('simulated ports', () => {
   const make = () => simulatedPorts(() => 0);
   it('are always there', async () => {
-    expect(await make().list()).toMatchObject({ ok: true, ports: [{ id: HAND }, { id: NOISY }, { id: ECHO }] });
+    expect(await make().list()).toMatchObject({ ok: true, ports: [{ id: HAND }, { id: NOISY }, { id: ECHO }, { id: UNIT }] });
   });
   it('the hand touches the cap, bumps the neighbour, then moves what is meant', async () => {
     const sim = make();
@@ -124,9 +156,32 @@ describe('simulated ports', () => {
     const sim = make();
     const { words, listener } = collector();
     const opened = await sim.open(ECHO, listener);
-    sim.send([ccWord(1, 2, 3)]);
+    const output = await sim.openOutput(ECHO);
+    if (output.ok) output.send([ccWord(1, 2, 3)]);
     if (opened.ok) opened.close();
-    sim.send([ccWord(1, 2, 4)]);
+    if (output.ok) output.send([ccWord(1, 2, 4)]);
     expect(words).toEqual([ccWord(1, 2, 3)]);
+  });
+  it('the unit plays what it is told, each word with the time at which it was due, and a new play breaks the old one off', async () => {
+    const sim = make();
+    const times: number[] = [];
+    await sim.open(UNIT, { words: (_words, atMs) => void times.push(atMs), gone: () => undefined });
+    sim.play([10, 20, 500].map((atMs) => ({ atMs, word: ccWord(1, 2, 3) })));
+    await vi.advanceTimersByTimeAsync(100);
+    sim.play([{ atMs: 30.5, word: ccWord(1, 2, 3) }]);
+    await vi.advanceTimersByTimeAsync(1000);
+    expect(times).toEqual([10, 20, 30.5]);
+  });
+  it('the software takes what is sent to it', async () => {
+    const sim = make();
+    const taken: number[] = [];
+    const stop = sim.whenSent((words) => void taken.push(...words));
+    const output = await sim.openOutput(SOFTWARE);
+    if (output.ok) output.send([ccWord(1, 2, 3)]);
+    stop();
+    if (output.ok) output.send([ccWord(1, 2, 4)]);
+    expect(taken).toEqual([ccWord(1, 2, 3)]);
+    expect((await sim.listOutputs()).ok).toBe(true);
+    expect(await sim.openOutput('nowhere')).toEqual({ ok: false, problem: 'gone' });
   });
 });

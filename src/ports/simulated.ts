@@ -2,7 +2,7 @@
 // pedal that never rests, one gives back what it is given.
 import { chance } from '@/core/chance';
 import { ccWord, noteWord, type Word } from '@/core/midi';
-import type { Opened, PortInfo, PortListener, PortMaker } from './port';
+import type { Opened, Output, PortInfo, PortListener, PortMaker } from './port';
 
 /** What a simulated hand does on the next listening: the control that is meant, as it leaves the factory. */
 export interface SimulatedHand {
@@ -15,17 +15,28 @@ export interface SimulatedHand {
 export interface SimulatedPorts extends PortMaker {
   /** Tells the hand which control it is to touch next. */
   readonly touch: (hand: SimulatedHand | null) => void;
-  /** Sends words to the echo, which gives them back. */
-  readonly send: (words: readonly Word[]) => void;
+  /** Plays the simulated unit: words at their times in milliseconds from now. What it plays already is broken off. */
+  readonly play: (heard: readonly { readonly atMs: number; readonly word: Word }[]) => void;
+  /** Tells what is sent to the simulated software; gives back how to stop. */
+  readonly whenSent: (take: (words: readonly Word[]) => void) => () => void;
 }
 
 export const HAND = 'sim-hand';
 export const NOISY = 'sim-noisy-pedal';
 export const ECHO = 'sim-echo';
+/** A unit that plays what it is told to: the Proof screen has it do the gesture that is asked for. */
+export const UNIT = 'sim-unit';
+/** Software that takes what is sent to it. */
+export const SOFTWARE = 'sim-software';
 
 const ports: readonly PortInfo[] = [
   { id: HAND, name: 'Simulated hand', made: 'simulated' },
   { id: NOISY, name: 'Simulated noisy pedal', made: 'simulated' },
+  { id: ECHO, name: 'Simulated echo', made: 'simulated' },
+  { id: UNIT, name: 'Simulated unit', made: 'simulated' },
+];
+const outputs: readonly PortInfo[] = [
+  { id: SOFTWARE, name: 'Simulated software', made: 'simulated' },
   { id: ECHO, name: 'Simulated echo', made: 'simulated' },
 ];
 
@@ -88,6 +99,26 @@ export function simulatedPorts(now: () => number): SimulatedPorts {
     };
   };
 
+  const units = new Set<PortListener>();
+  const takers = new Set<(words: readonly Word[]) => void>();
+  let playing: ReturnType<typeof setTimeout>[] = [];
+
+  const play: SimulatedPorts['play'] = (heard) => {
+    for (const timer of playing) clearTimeout(timer);
+    const start = now();
+    playing = heard.map(({ atMs, word }) =>
+      // The time that goes with a word is when it was due: a timer that comes late bends no gesture.
+      setTimeout(() => {
+        for (const listener of units) listener.words([word], start + atMs);
+      }, atMs),
+    );
+  };
+
+  const sendTo = (id: string, words: readonly Word[]): void => {
+    if (id === SOFTWARE) for (const take of takers) take(words);
+    else for (const listener of echoes) listener.words(words, now());
+  };
+
   const openNoisy = (listener: PortListener): Opened => {
     const values = noisyPedal(7, 64, 4096);
     let i = 0;
@@ -111,6 +142,15 @@ export function simulatedPorts(now: () => number): SimulatedPorts {
         case ECHO:
           echoes.add(listener);
           return { ok: true, close: () => void echoes.delete(listener) };
+        case UNIT:
+          units.add(listener);
+          return {
+            ok: true,
+            close: () => {
+              units.delete(listener);
+              for (const timer of playing) clearTimeout(timer);
+            },
+          };
         default:
           return { ok: false, problem: 'gone' };
       }
@@ -119,8 +159,22 @@ export function simulatedPorts(now: () => number): SimulatedPorts {
       hand = next;
       for (const play of touched) play();
     },
-    send: (words) => {
-      for (const listener of echoes) listener.words(words, now());
+    play,
+    whenSent: (take) => {
+      takers.add(take);
+      return () => void takers.delete(take);
+    },
+    listOutputs: async () => ({ ok: true, ports: outputs }),
+    openOutput: async (id): Promise<Output> => {
+      if (!outputs.some((o) => o.id === id)) return { ok: false, problem: 'gone' };
+      return {
+        ok: true,
+        send: (words) => {
+          sendTo(id, words);
+          return true;
+        },
+        close: () => undefined,
+      };
     },
   };
 }

@@ -1,6 +1,6 @@
 // Devices over Web MIDI. Every promise of the browser gets a time limit: in some set-ups it never settles.
-import { decode, eventSink, idleDecoder, realTimeWord, type StreamEvent, type Word } from '@/core/midi';
-import type { Opened, PortListener, PortMaker, PortProblem } from './port';
+import { decode, eventSink, idleDecoder, realTimeWord, type StreamEvent, type Word, wordBytes } from '@/core/midi';
+import type { Opened, Output, PortListener, PortMaker, PortProblem } from './port';
 
 const ANSWER_MS = 4000;
 
@@ -54,12 +54,17 @@ export function webMidi(browser: MidiBrowser, answerMs = ANSWER_MS): PortMaker {
     list: async () => {
       const got = await ask();
       if (!got.ok) return got;
-      const ports = [...got.value.inputs.values()].map((input) => ({
-        id: input.id,
-        name: input.name ?? 'A device without a name',
-        made: 'device' as const,
-      }));
-      return { ok: true, ports };
+      return { ok: true, ports: [...got.value.inputs.values()].map(portInfo) };
+    },
+    listOutputs: async () => {
+      const got = await ask();
+      return got.ok ? { ok: true, ports: [...got.value.outputs.values()].map(portInfo) } : got;
+    },
+    openOutput: async (id) => {
+      const got = await ask();
+      if (!got.ok) return got;
+      const output = got.value.outputs.get(id);
+      return output ? openOutput(output, answerMs) : { ok: false, problem: 'gone' };
     },
     open: async (id, listener) => {
       const got = await ask();
@@ -67,6 +72,27 @@ export function webMidi(browser: MidiBrowser, answerMs = ANSWER_MS): PortMaker {
       const input = got.value.inputs.get(id);
       return input ? openInput(input, listener, answerMs) : { ok: false, problem: 'gone' };
     },
+  };
+}
+
+const portInfo = (port: MIDIPort) => ({ id: port.id, name: port.name ?? 'A device without a name', made: 'device' as const });
+
+async function openOutput(output: MIDIOutput, answerMs: number): Promise<Output> {
+  const opened = await answered(output.open(), answerMs, openFailure);
+  if (!opened.ok) return opened;
+  return {
+    ok: true,
+    send: (words) => {
+      if (output.state === 'disconnected') return false;
+      try {
+        for (const word of words) output.send([...wordBytes(word)]);
+        return true;
+      } catch {
+        // A device that goes while it is written to (Web MIDI: InvalidStateError).
+        return false;
+      }
+    },
+    close: () => void output.close().catch(() => undefined),
   };
 }
 

@@ -1,7 +1,5 @@
 // How often the diagnosis names what is wrong: faults planted by chance in rigs by chance, and the place of the right cause in the answer.
 import { chance } from '@/core/chance';
-import type { HeardWord } from '@/core/midi';
-import type { Explanation } from '@/core/proof';
 import { type Ask, asksOf, type CauseId, causes, diagnose, evidence, namedCauses, plantFault, predictedBy } from '@/core/proof';
 import { indexRig, type RigIndex } from '@/core/rig';
 import { randomRig } from './random-rig';
@@ -16,8 +14,6 @@ export interface Trial {
   readonly named: readonly (readonly CauseId[])[];
   /** What arrived looks as planned, or as planned but too seldom: there is no fault to be seen. */
   readonly unseen: boolean;
-  readonly heard: readonly HeardWord[];
-  readonly expl: readonly Explanation[];
 }
 
 /** A cause by the published mix: as often as its weight says. */
@@ -34,7 +30,7 @@ function drawn(next: () => number): CauseId {
 export function diagnosingTrial(seed: number, faults: 1 | 2): Trial | null {
   const next = chance(seed ^ 0x5bd1e995);
   const index = indexRig(randomRig(Math.floor(seed / 4)));
-  const { asks } = asksOf(index);
+  const asks = asksOf(index);
   for (let tries = 0; tries < 40; tries++) {
     const ask = asks[Math.floor(next() * asks.length)];
     if (!ask) return null;
@@ -66,8 +62,6 @@ export function diagnosingTrial(seed: number, faults: 1 | 2): Trial | null {
       planted: planted.map((p) => p.cause),
       places: planted.map((p) => named.findIndex((place) => place.includes(p.cause)) + 1),
       named,
-      heard,
-      expl: diagnosis.explanations,
       unseen: diagnosis.explanations.length === 0,
     };
   }

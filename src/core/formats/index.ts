@@ -17,6 +17,7 @@ export { type MidiFile, setUpFile, testFile } from './midi-files';
 export { type NameDocument, type NamedMessage, parseMidnam, writeMidnam } from './midnam';
 export { type ParameterList, parameterColumns, parseParameters, type Written, writeParameters } from './parameters-csv';
 export { type ProgrammedList, parseProgrammed, writeProgrammed } from './programmed-csv';
+export { writeProofs } from './proof-csv';
 export { parseRig, RIG_ROW_LIMIT, rigSchema, writeRig } from './rig-json';
 export { writeSheet } from './sheet-csv';
 export { writeSheetMarkdown } from './sheet-md';

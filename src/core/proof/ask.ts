@@ -1,7 +1,17 @@
 // What is asked of the player, function by function, and what the plan expects to hear for it.
 import { addressKey, heardKeys, type Message, messageSchema, type Strand, strandsIn } from '../midi';
-import { type Action, type Assignment, type Control, messagesOf, type Parameter, type RigIndex, standInOf } from '../rig';
+import {
+  type Action,
+  type Assignment,
+  type Control,
+  type Controller,
+  messagesOf,
+  type Parameter,
+  type RigIndex,
+  standInOf,
+} from '../rig';
 import { placeWords } from '../sheets';
+import { canAsk } from './coverage';
 import { type How, handInputs, TAPS } from './hand';
 import { type Footing, unitSends } from './unit';
 
@@ -34,12 +44,6 @@ export interface Ask {
   readonly aside: ReadonlySet<number>;
   /** What it may set off. */
   readonly cautions: readonly string[];
-}
-
-/** Why a function is not asked for. */
-export interface NotAsked {
-  readonly assignment: Assignment;
-  readonly why: 'sends-nothing' | 'sysex';
 }
 
 /** Programs of a channel are one strand, whose values are their numbers. */
@@ -84,18 +88,11 @@ export function playedStrands(
   return proofStrands(unitSends(footing, actions, handInputs(footing, how, null, taps), beside), known);
 }
 
-/** Whether a function can be asked for at all: the hardware holds it, and something of it can be heard. */
-export const canAsk = (index: RigIndex, assignment: Assignment): boolean =>
-  assignment.actions.some((a) => a.type === 'send' && a.message.type !== 'sysex') && standInOf(index, assignment) === null;
-
-/** The question for one function; a reason where none can be asked. */
-export function askFor(index: RigIndex, assignment: Assignment): Ask | NotAsked | null {
+/** The question for one function; null where none can be asked. */
+export function askFor(index: RigIndex, assignment: Assignment): Ask | null {
   const control = index.controls.get(assignment.controlId);
   const controller = control && index.controllers.get(control.controllerId);
-  if (!control || !controller || standInOf(index, assignment) !== null) return null;
-  const messages = messagesIn(assignment.actions);
-  if (messages.length === 0) return { assignment, why: 'sends-nothing' };
-  if (messages.every((m) => m.type === 'sysex')) return { assignment, why: 'sysex' };
+  if (!control || !controller || !canAsk(index, assignment)) return null;
   const { gesture } = assignment;
   const footing: Footing = {
     assignment,
@@ -142,35 +139,44 @@ export function askFor(index: RigIndex, assignment: Assignment): Ask | NotAsked 
   };
 }
 
-/** A value that says what is asked, and one that says why nothing is. */
-export const isAsk = (found: Ask | NotAsked | null): found is Ask => found !== null && 'expected' in found;
-
-/** Every function of a rig that can be asked for, in the order in which it is entered: unit by unit, bank by bank, layer by layer. */
-export function asksOf(index: RigIndex): { readonly asks: readonly Ask[]; readonly not: readonly NotAsked[] } {
-  const layers = new Map(index.rig.layers.map((l, i) => [l.id, i + 1]));
-  const asks: Ask[] = [];
-  const not: NotAsked[] = [];
-  for (const controller of index.rig.controllers) {
-    const rows = (index.controlsOf.get(controller.id) ?? []).flatMap((control) =>
-      (index.assignmentsOf.get(control.id) ?? []).map((assignment) => ({ control, assignment })),
-    );
-    const layerOf = (a: Assignment): number => layers.get(a.layerId ?? '') ?? 0;
-    rows.sort(
-      (a, b) =>
-        (a.assignment.bank ?? 0) - (b.assignment.bank ?? 0) ||
-        (a.assignment.page ?? 0) - (b.assignment.page ?? 0) ||
-        layerOf(a.assignment) - layerOf(b.assignment) ||
-        (a.control.family < b.control.family ? -1 : a.control.family > b.control.family ? 1 : 0) ||
-        a.control.familyOrder - b.control.familyOrder,
-    );
-    for (const { assignment } of rows) {
-      const found = askFor(index, assignment);
-      if (isAsk(found)) asks.push(found);
-      else if (found) not.push(found);
-    }
-  }
-  return { asks, not };
+/** A function that is to be proved, and where it stands. */
+export interface ToProve {
+  readonly assignment: Assignment;
+  readonly control: Control;
+  readonly controller: Controller;
 }
+
+/**
+ * Every function of a rig that can be asked for, in the order in which it is entered: unit by unit, bank by bank, layer by layer, family
+ * by family. Nothing is played for it.
+ */
+export function toProve(index: RigIndex): readonly ToProve[] {
+  const layers = new Map(index.rig.layers.map((l, i) => [l.id, i + 1]));
+  const layerOf = (a: Assignment): number => layers.get(a.layerId ?? '') ?? 0;
+  return index.rig.controllers.flatMap((controller) =>
+    (index.controlsOf.get(controller.id) ?? [])
+      .flatMap((control) =>
+        (index.assignmentsOf.get(control.id) ?? [])
+          .filter((a) => canAsk(index, a))
+          .map((assignment) => ({ control, controller, assignment })),
+      )
+      .sort(
+        (a, b) =>
+          (a.assignment.bank ?? 0) - (b.assignment.bank ?? 0) ||
+          (a.assignment.page ?? 0) - (b.assignment.page ?? 0) ||
+          layerOf(a.assignment) - layerOf(b.assignment) ||
+          (a.control.family < b.control.family ? -1 : a.control.family > b.control.family ? 1 : 0) ||
+          a.control.familyOrder - b.control.familyOrder,
+      ),
+  );
+}
+
+/** Functions that the hardware holds and that cannot be heard: they send nothing, or SysEx only. */
+export const notHeard = (index: RigIndex): readonly Assignment[] =>
+  index.rig.assignments.filter((a) => !canAsk(index, a) && standInOf(index, a) === null);
+
+/** The questions for all functions of a rig. */
+export const asksOf = (index: RigIndex): readonly Ask[] => toProve(index).flatMap((f) => askFor(index, f.assignment) ?? []);
 
 function gestureWords({ assignment, control, partner }: Footing, how: How): string {
   const { name } = control;

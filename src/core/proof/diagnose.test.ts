@@ -17,7 +17,7 @@ import {
 } from '../../../tests/kit/small-rig';
 import { bendWord, ccWord, channel, type HeardWord, noteWord, pairWords, programWord, u7, type Word } from '../midi';
 import { apply, type Behaviour, type ControlKind, indexRig, type Rig, type RigIndex } from '../rig';
-import { type Ask, alike, askFor, causes, diagnose, endsSeen, isAsk, keepEnds, takeIntoPlan, verdictOf } from './index';
+import { type Ask, alike, askFor, causes, diagnose, endsSeen, keepEnds, takeIntoPlan, verdictOf } from './index';
 
 /** Words 90 ms apart. */
 const at = (...words: readonly Word[]): HeardWord[] => words.map((word, i) => ({ atMs: i * 90, word }));
@@ -52,7 +52,7 @@ function asked(given: Given): { readonly index: RigIndex; readonly ask: Ask } {
     landings: [landing('Mix', { address: row.actions[0]?.type === 'send' ? row.actions[0].message : cc(104), from: 0, to: 100 })],
   });
   const ask = askFor(index, row);
-  if (!isAsk(ask)) throw new Error('it is asked for');
+  if (!ask) throw new Error('it is asked for');
   return { index, ask };
 }
 

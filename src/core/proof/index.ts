@@ -1,11 +1,11 @@
-export { type Ask, askFor, asksOf, type Expected, isAsk, type NotAsked, proofStrands } from './ask';
+export { type Ask, askFor, asksOf, type Expected, notHeard, proofStrands, strandKey, type ToProve, toProve } from './ask';
 export { type Alike, alike, type CauseId, type CauseWords, causes } from './causes.data';
+export { canAsk, coverageOf, versionsFor } from './coverage';
 export { type Diagnosis, diagnose, type Explanation, type Named, namedCauses, predictedBy } from './diagnose';
 export { endsSeen, keepEnds, takeIntoPlan } from './into-plan';
 export { evidence, plantFault } from './plant';
 export {
   byFunction,
-  coverageOf,
   KEPT,
   type ProofRecord,
   planKey,
@@ -13,7 +13,6 @@ export {
   type Standing,
   type StandingState,
   standingOf,
-  versionsFor,
 } from './standing';
 export { readTyped, type TypedLines } from './typed';
 export { QUIET_MS, type Verdict, verdictOf } from './verdict';

@@ -4,11 +4,11 @@
 import type { ControllerInput } from '../controller';
 import {
   ccWord,
+  channel,
   type HeardWord,
   type Message,
   noteWord,
   programWord,
-  channel,
   u7,
   valueMax,
   wordChannel,
@@ -118,8 +118,7 @@ export function evidence(ask: Ask, faults: readonly Variant[], next: Next): read
   }
   const own = ask.expected.flatMap((e) => ('channel' in e.message ? [e.message.channel] : []))[0] ?? 1;
   const touched = ask.how === 'travel' && kind === 'fader' && subControls.includes('touch') && heard.length > 2;
-  if (touched)
-    heard = [{ atMs: 30, word: noteWord(own, 110, 127) }, ...heard, { atMs: end, word: noteWord(own, 110, 0) }];
+  if (touched) heard = [{ atMs: 30, word: noteWord(own, 110, 127) }, ...heard, { atMs: end, word: noteWord(own, 110, 0) }];
   if (next() < 0.12) {
     const bump = ccWord(own, 7 + Math.floor(next() * 3), 40);
     heard = [...heard, { atMs: 60 + next() * 400, word: bump }, { atMs: 80 + next() * 400, word: bump + 1 }];

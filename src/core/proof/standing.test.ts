@@ -51,6 +51,7 @@ describe('where a function stands', () => {
     expect(stands(index, [trial(index, { outcome: 'skipped' })])).toBe('skipped');
     expect(stands(index, [trial(index, { by: 'simulated' })])).toBe('rehearsed');
     expect(stands(ticked(index), [trial(index)])).toBe('proved');
+    expect(stands(index, [trial(index, { by: 'simulated', outcome: 'failed' })])).toBe('untried');
   });
   it('a rehearsal never outweighs what the hardware did', () => {
     const later = trial(index, { id: 'p2', by: 'simulated', at: '2026-03-02T10:00:00.000Z' });

@@ -2,8 +2,9 @@
 import * as z from 'zod';
 import { sysexKey } from '../midi';
 import { type Assignment, type Control, idSchema, type RigIndex } from '../rig';
-import { canAsk } from './ask';
+
 import { causeIds } from './causes.data';
+import { versionsFor } from './coverage';
 
 const causeSchema = z.enum(causeIds);
 
@@ -49,19 +50,6 @@ export function planKey(index: RigIndex, assignment: Assignment): string {
   return sysexKey(bytes).toString(36);
 }
 
-/** The software that a function moves, with its versions as the rig states them: `Quarry Hall 2.1`. */
-export function versionsFor(index: RigIndex, assignment: Assignment): string {
-  const names = assignment.actions.flatMap((a) =>
-    a.type === 'send'
-      ? a.meant.flatMap((id) => {
-          const target = index.targets.get(index.parameters.get(id)?.targetId ?? '');
-          return target ? [`${target.name} ${target.version}`.trim()] : [];
-        })
-      : [],
-  );
-  return [...new Set(names)].sort().join(', ').slice(0, 200);
-}
-
 export type StandingState = 'proved' | 'rehearsed' | 'failed' | 'skipped' | 'stale' | 'untried';
 
 export interface Standing {
@@ -86,12 +74,13 @@ export function byFunction(records: readonly ProofRecord[]): ReadonlyMap<string,
 
 /**
  * Where a function stands. Its tick says that it is proved, and any change of it takes the tick away; the trials say how it came about.
- * A simulated unit proves the plan and not the hardware: that is a rehearsal, and ticks nothing. A trial of another plan counts as
- * stale; so does a proof with other versions of the software.
+ * A simulated unit proves the plan and not the hardware: that is a rehearsal, and ticks nothing; a fault of its own is a drill and
+ * counts for nothing. A trial of another plan counts as stale; so does a proof with other versions of the software.
  */
 export function standingOf(index: RigIndex, assignment: Assignment, trials: readonly ProofRecord[]): Standing {
   const plan = planKey(index, assignment);
-  const latest = trials.find((t) => t.outcome !== 'skipped' || t.plan === plan);
+  const counting = trials.filter((t) => t.by !== 'simulated' || t.outcome === 'proved');
+  const latest = counting.find((t) => t.outcome !== 'skipped' || t.plan === plan);
   if (assignment.proved !== null) {
     const { at, versions } = assignment.proved;
     const record = trials.find((t) => t.outcome === 'proved' && t.by !== 'simulated') ?? null;
@@ -121,19 +110,4 @@ export function standingOf(index: RigIndex, assignment: Assignment, trials: read
   // Proved, and the tick taken away since without a change (by undo): it stands as untried by the plan.
   if (state === 'proved') return { state: 'stale', since: 'plan', record: told, at: told.at };
   return { state, since: null, record: told, at: told.at };
-}
-
-/**
- * How many functions can be asked for, and how many of them are ticked as proved with the software as it is now. For the head: counted
- * without playing anything.
- */
-export function coverageOf(index: RigIndex): { readonly all: number; readonly proved: number } {
-  let all = 0;
-  let proved = 0;
-  for (const assignment of index.rig.assignments) {
-    if (!canAsk(index, assignment)) continue;
-    all++;
-    if (assignment.proved !== null && assignment.proved.versions === versionsFor(index, assignment)) proved++;
-  }
-  return { all, proved };
 }

@@ -29,10 +29,10 @@ export async function proofsOf(db: Database, rigId: string, since?: string): Pro
 export async function keepProof(db: Database, rigId: string, proof: ProofRecord): Promise<boolean> {
   return db.write(async (transaction) => {
     if ((await db.rigs.count({ where: { id: rigId, deletedAt: null }, transaction })) === 0) return false;
-    await db.proofs.bulkCreate(
-      [{ ...proof, rigId, heard: JSON.stringify(proof.heard), causes: JSON.stringify(proof.causes) }],
-      { transaction, ignoreDuplicates: true },
-    );
+    await db.proofs.bulkCreate([{ ...proof, rigId, heard: JSON.stringify(proof.heard), causes: JSON.stringify(proof.causes) }], {
+      transaction,
+      ignoreDuplicates: true,
+    });
     return true;
   });
 }

@@ -1,5 +1,6 @@
 // The telling figures of the head, counted from the rig and the judge.
 import type { Finding } from '@/core/checks';
+import { coverageOf } from '@/core/proof';
 import type { RigIndex } from '@/core/rig';
 import { countToEnter } from '@/core/sheets';
 
@@ -10,6 +11,8 @@ export interface Figures {
   readonly parameters: number;
   readonly scripts: number;
   readonly toEnter: number;
+  readonly proved: number;
+  readonly toProve: number;
   readonly stops: number;
   /** Addresses that serve more than one function. */
   readonly clashes: number;
@@ -29,6 +32,7 @@ export function figuresOf(index: RigIndex, findings: ReadonlyMap<string, readonl
       if (f.check === 'address-clash' && f.evidence.type === 'addresses') for (const key of f.evidence.keys) clashing.add(key);
     }
   }
+  const coverage = coverageOf(index);
   return {
     controllers: rig.controllers.length,
     targets: rig.targets.length,
@@ -36,6 +40,8 @@ export function figuresOf(index: RigIndex, findings: ReadonlyMap<string, readonl
     parameters: rig.parameters.length,
     scripts: rig.scripts.length,
     toEnter: countToEnter(index),
+    proved: coverage.proved,
+    toProve: coverage.all,
     stops,
     clashes: clashing.size,
     cautions,

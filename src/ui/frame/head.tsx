@@ -103,6 +103,18 @@ export function Head({ others }: { readonly others: readonly OtherRig[] }) {
           }
           spoken={`${figures.toEnter} lines to enter`}
         />
+        <Step
+          href={`${home}/proof`}
+          name="Proof"
+          figure={
+            figures.toProve === 0
+              ? 'empty'
+              : figures.proved === figures.toProve
+                ? 'all proved'
+                : `${figures.proved} of ${figures.toProve}`
+          }
+          spoken={`${figures.proved} of ${figures.toProve} functions proved`}
+        />
       </nav>
       <div className="flex items-center gap-1.5">
         <UndoButtons />

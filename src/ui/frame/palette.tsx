@@ -46,7 +46,7 @@ export function Palette({ open, onOpenChange, onKeys, onRename }: Props) {
       <Command.List className={`max-h-[56vh] overflow-y-auto p-2 ${groups}`}>
         <Command.Empty className="px-3 py-4 text-ink-2">Nothing has that name.</Command.Empty>
         <Command.Group heading="Go to">
-          {(['gear', 'map', 'numbers', 'bench', 'checks', 'sheet'] as const).map((screen) => (
+          {(['gear', 'map', 'numbers', 'bench', 'checks', 'sheet', 'proof'] as const).map((screen) => (
             <Command.Item key={screen} className={row} onSelect={run(() => router.push(`${home}/${screen}`))}>
               {screen.charAt(0).toUpperCase() + screen.slice(1)}
             </Command.Item>

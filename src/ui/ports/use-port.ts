@@ -13,11 +13,21 @@ export interface PortChoice {
   readonly askForDevices: () => void;
   readonly problem: PortProblem | null;
   readonly touch: ReturnType<typeof simulatedPorts>['touch'];
+  readonly play: ReturnType<typeof simulatedPorts>['play'];
+  /** The port that is open, once it is known. */
+  readonly info: PortInfo | null;
 }
 
 /** `start`: the port that is open from the beginning, or none. */
 export function usePort(onWords: (words: readonly Word[], atMs: number) => void, start: string | null = HAND): PortChoice {
-  const makers = useMemo(() => ({ simulated: simulatedPorts(() => performance.now()), devices: webMidi(navigator) }), []);
+  // The server draws the screen first, and has no browser to ask.
+  const makers = useMemo(
+    () => ({
+      simulated: simulatedPorts(() => performance.now()),
+      devices: webMidi(typeof navigator === 'undefined' ? {} : navigator),
+    }),
+    [],
+  );
   const [ports, setPorts] = useState<readonly PortInfo[]>([]);
   const [chosen, setChosen] = useState<string | null>(start);
   const [asking, setAsking] = useState(false);
@@ -71,5 +81,6 @@ export function usePort(onWords: (words: readonly Word[], atMs: number) => void,
     setProblem(null);
     setChosen(id);
   }, []);
-  return { ports, chosen, choose, asking, askForDevices, problem, touch: makers.simulated.touch };
+  const { touch, play } = makers.simulated;
+  return { ports, chosen, choose, asking, askForDevices, problem, touch, play, info: ports.find((p) => p.id === chosen) ?? null };
 }

@@ -1,0 +1,65 @@
+'use client';
+// How far the rig is proved, how to go about it, and where the messages come from.
+import { type ReactNode, useMemo } from 'react';
+import { coverageOf, type Standing } from '@/core/proof';
+import type { RigIndex } from '@/core/rig';
+import { buttonLook } from '../primitives/button';
+import { cx } from '../primitives/cx';
+
+export const modes = ['asked', 'touch'] as const;
+export type Mode = (typeof modes)[number];
+const modeWords: Readonly<Record<Mode, string>> = { asked: 'One after another', touch: 'Whatever I touch' };
+
+interface Props {
+  readonly index: RigIndex;
+  readonly standings: ReadonlyMap<string, Standing>;
+  readonly mode: Mode;
+  readonly onMode: (mode: Mode) => void;
+  /** Where the port is chosen. */
+  readonly children: ReactNode;
+}
+
+export function ProofHead({ index, standings, mode, onMode, children }: Props) {
+  const coverage = useMemo(() => coverageOf(index), [index]);
+  const counts = { failed: 0, stale: 0, rehearsed: 0 };
+  for (const { state } of standings.values())
+    if (state === 'failed' || state === 'stale' || state === 'rehearsed') counts[state]++;
+  return (
+    <div className="flex flex-wrap items-center gap-x-4 gap-y-2 border-b bg-sheet px-6 py-2.5">
+      <h1 className="text-lg font-semibold">Proof</h1>
+      <p className="text-ink-2">
+        {coverage.proved} of {coverage.all} proved
+        {counts.failed > 0 && <span className="text-stop"> · {counts.failed} failed</span>}
+        {counts.stale > 0 && <span className="text-caution"> · {counts.stale} stale</span>}
+        {counts.rehearsed > 0 && ` · ${counts.rehearsed} rehearsed`}
+      </p>
+      <progress
+        aria-label="Proved"
+        className="h-2 w-32 appearance-none [&::-moz-progress-bar]:bg-verdigris [&::-webkit-progress-bar]:rounded-full [&::-webkit-progress-bar]:bg-rule [&::-webkit-progress-value]:rounded-full [&::-webkit-progress-value]:bg-verdigris"
+        value={coverage.proved}
+        max={coverage.all}
+      />
+      <fieldset className="flex overflow-hidden rounded-sm border border-control-edge">
+        <legend className="sr-only">How to go about it</legend>
+        {modes.map((m) => (
+          <button
+            key={m}
+            type="button"
+            aria-pressed={mode === m}
+            onClick={() => onMode(m)}
+            className={cx('h-7 px-3 text-xs', mode === m ? 'bg-verdigris text-on-verdigris' : 'text-ink-2 hover:text-ink')}
+          >
+            {modeWords[m]}
+          </button>
+        ))}
+      </fieldset>
+      <span className="ml-auto flex items-center gap-2">
+        <span className="text-xs text-ink-2">from</span>
+        {children}
+      </span>
+      <a className={buttonLook({ size: 'small' })} href={`/api/rigs/${index.rig.id}/proofs`}>
+        Record as CSV
+      </a>
+    </div>
+  );
+}

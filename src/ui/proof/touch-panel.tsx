@@ -1,0 +1,67 @@
+'use client';
+// Whatever is touched: what it is by the plan, and whether it came as planned.
+import type { RigIndex } from '@/core/rig';
+import { Button } from '../primitives/button';
+import { sentence } from './ask-panel';
+import { purposeOf } from './function-list';
+import { StateMark } from './state-mark';
+import { addressWords, channelWords, StrandRows } from './strand-rows';
+import type { Touch, Touched } from './use-touch';
+
+interface Props {
+  readonly index: RigIndex;
+  readonly touch: Touch;
+  readonly simulated: boolean;
+  readonly onOpen: (assignmentId: string) => void;
+}
+
+export function TouchPanel({ index, touch, simulated, onOpen }: Props) {
+  return (
+    <div className="flex flex-col gap-5">
+      <header>
+        <h2 className="text-2xl font-semibold">Touch anything</h2>
+        <p className="mt-1 max-w-[68ch] text-ink-2">
+          Press each switch three times, move each pedal there and back, and pause for a second between two of them. What comes as
+          planned is proved; what does not is named.
+        </p>
+      </header>
+      <section aria-label="Arriving" aria-live="off">
+        {touch.now.length > 0 ? (
+          <StrandRows
+            rows={touch.now
+              .slice(0, 5)
+              .map((s, i) => ({ key: i, message: s.message, planned: null, arrived: s.values, besides: null }))}
+          />
+        ) : (
+          <p className="rounded-md border border-dashed border-control-edge px-4 py-3 text-ink-2">Waiting for a message.</p>
+        )}
+      </section>
+      {touch.done.length > 0 && (
+        <section aria-label="Touched so far">
+          <h3 className="text-xs font-medium text-ink-2">Touched so far, the last one first</h3>
+          <ul aria-live="polite">
+            {touch.done.map((t) => (
+              <li key={t.id} className="flex items-center gap-3 border-b py-2">
+                <StateMark state={t.proved ? (simulated ? 'rehearsed' : 'proved') : 'failed'} />
+                <span className="min-w-0 flex-1">{wordsOf(index, t)}</span>
+                {t.ask && !t.proved && (
+                  <Button size="small" onClick={() => t.ask && onOpen(t.ask.assignment.id)}>
+                    Try it by itself
+                  </Button>
+                )}
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+    </div>
+  );
+}
+
+function wordsOf(index: RigIndex, { ask, proved, messages }: Touched): string {
+  const [first] = [...messages].sort((a, b) => b.count - a.count);
+  const heard = first ? `${addressWords(first.message)} ${channelWords(first.message)}`.trim() : 'a message';
+  if (!ask) return `${heard} is planned nowhere on this rig.`;
+  const name = `${ask.control.name} · ${purposeOf(index, { assignment: ask.assignment, control: ask.control, controller: ask.footing.controller })}`;
+  return proved ? `${name}: as planned` : `${name}: ${heard} is its message, but not as planned. Asked for is: ${sentence(ask)}.`;
+}
