@@ -3,7 +3,23 @@ export { type Alike, alike, type CauseId, type CauseWords, causes } from './caus
 export { canAsk, coverageOf, versionsFor } from './coverage';
 export { type Diagnosis, diagnose, type Explanation, type Named, namedCauses, predictedBy } from './diagnose';
 export { endsSeen, keepEnds, takeIntoPlan } from './into-plan';
+export { measurePedal, type PedalMeasure, type PedalProblem, type Reading } from './pedal';
 export { evidence, plantFault } from './plant';
+export {
+  answerProbe,
+  beginProbe,
+  factsFound,
+  type Guess,
+  listened,
+  MOST_PROBES,
+  nextValue,
+  type Probe,
+  type ProbeKind,
+  probeKindOf,
+  type Seen,
+  type Ways,
+  writeFound,
+} from './probe';
 export {
   byFunction,
   KEPT,
@@ -16,3 +32,4 @@ export {
 } from './standing';
 export { readTyped, type TypedLines } from './typed';
 export { QUIET_MS, type Verdict, verdictOf } from './verdict';
+export { wornSweeps } from './worn';

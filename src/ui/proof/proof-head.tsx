@@ -1,5 +1,6 @@
 'use client';
 // How far the rig is proved, how to go about it, and where the messages come from.
+import Link from 'next/link';
 import { type ReactNode, useMemo } from 'react';
 import { coverageOf, type Standing } from '@/core/proof';
 import type { RigIndex } from '@/core/rig';
@@ -35,7 +36,7 @@ export function ProofHead({ index, standings, mode, onMode, children }: Props) {
       </p>
       <progress
         aria-label="Proved"
-        className="h-2 w-32 appearance-none [&::-moz-progress-bar]:bg-verdigris [&::-webkit-progress-bar]:rounded-full [&::-webkit-progress-bar]:bg-rule [&::-webkit-progress-value]:rounded-full [&::-webkit-progress-value]:bg-verdigris"
+        className="h-2 w-28 appearance-none max-[1150px]:hidden [&::-moz-progress-bar]:bg-verdigris [&::-webkit-progress-bar]:rounded-full [&::-webkit-progress-bar]:bg-rule [&::-webkit-progress-value]:rounded-full [&::-webkit-progress-value]:bg-verdigris"
         value={coverage.proved}
         max={coverage.all}
       />
@@ -57,8 +58,18 @@ export function ProofHead({ index, standings, mode, onMode, children }: Props) {
         <span className="text-xs text-ink-2">from</span>
         {children}
       </span>
-      <a className={buttonLook({ size: 'small' })} href={`/api/rigs/${index.rig.id}/proofs`}>
-        Record as CSV
+      <Link className={buttonLook({ size: 'small' })} href={`/rigs/${index.rig.id}/proof/calibrate`}>
+        Calibrate
+      </Link>
+      <Link className={buttonLook({ size: 'small' })} href={`/rigs/${index.rig.id}/proof/probe`}>
+        Probe
+      </Link>
+      <a
+        title="The record of all trials as CSV"
+        className={buttonLook({ size: 'small' })}
+        href={`/api/rigs/${index.rig.id}/proofs`}
+      >
+        Record
       </a>
     </div>
   );

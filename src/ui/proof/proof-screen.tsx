@@ -133,7 +133,7 @@ export function ProofScreen() {
   return (
     <main className="flex min-h-0 flex-1 flex-col">
       <ProofHead index={index} standings={standings} mode={mode} onMode={(m) => void setMode(m)}>
-        <PortSelect port={port} className="w-48" />
+        <PortSelect port={port} className="w-44" />
       </ProofHead>
       {(port.problem !== null || port.asking || failed) && (
         <div className="border-b px-6 py-1.5">
@@ -194,7 +194,7 @@ export function ProofScreen() {
                 standing={standings.get(chosen.assignment.id) ?? { state: 'untried', since: null, record: null, at: null }}
                 simulated={simulated}
                 onEdit={mend}
-                onCalibrate={null}
+                calibrateHref={`/rigs/${rig.id}/proof/calibrate?control=${chosen.control.id}`}
               />
             ) : (
               <p className="text-ink-2">

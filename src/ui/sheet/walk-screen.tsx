@@ -6,6 +6,7 @@ import { useMemo } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import type { Edit } from '@/core/rig';
 import { type EntryStep, entryProgress, entrySteps, whereToGoOn } from '@/core/sheets';
+import { useOutput } from '../ports/use-output';
 import { Button } from '../primitives/button';
 import { useRig } from '../store/provider';
 import { tickEntered, tickSaved } from './ticks';
@@ -17,6 +18,8 @@ export function WalkScreen() {
   const steps = useMemo(() => entrySteps(index), [index]);
   const progress = useMemo(() => entryProgress(steps), [steps]);
   const [key, setKey] = useQueryState('step', parseAsString);
+  // What is sent to the simulated software is shown as sent, and has nowhere else to go.
+  const out = useOutput(noOne);
   const known = steps.findIndex((s) => s.key === key);
   const at = known < 0 ? whereToGoOn(steps) : known;
   const step = steps[at];
@@ -76,7 +79,7 @@ export function WalkScreen() {
           ) : step.type === 'save' ? (
             <SaveStep step={step} index={index} />
           ) : (
-            <ParameterStep step={step} />
+            <ParameterStep step={step} index={index} out={out} />
           )}
         </div>
       </section>
@@ -113,6 +116,8 @@ export function WalkScreen() {
     </main>
   );
 }
+
+const noOne = (): void => undefined;
 
 const onItsOwn = (e: KeyboardEvent): boolean =>
   e.target instanceof HTMLElement && e.target.closest('button, a, input, select') !== null;

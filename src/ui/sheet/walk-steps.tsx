@@ -4,8 +4,10 @@ import { Check } from 'lucide-react';
 import type { ReactNode } from 'react';
 import type { RigIndex } from '@/core/rig';
 import { assignmentValues, type EntryStep } from '@/core/sheets';
+import type { OutputChoice } from '../ports/use-output';
 import { cx } from '../primitives/cx';
 import { PanelPlace } from './panel-place';
+import { Teach } from './teach';
 
 type Of<T extends EntryStep['type']> = EntryStep & { readonly type: T };
 
@@ -154,7 +156,15 @@ export function SaveStep({ step, index }: { readonly step: Of<'save'>; readonly 
   );
 }
 
-export function ParameterStep({ step }: { readonly step: Of<'parameter'> }) {
+export function ParameterStep({
+  step,
+  index,
+  out,
+}: {
+  readonly step: Of<'parameter'>;
+  readonly index: RigIndex;
+  readonly out: OutputChoice;
+}) {
   const { line, by } = step;
   return (
     <>
@@ -188,6 +198,7 @@ export function ParameterStep({ step }: { readonly step: Of<'parameter'> }) {
             ]}
           />
         </Card>
+        <Teach index={index} landing={step.landing} out={out} />
       </div>
     </>
   );

@@ -1,0 +1,5 @@
+import { ProbeScreen } from '@/ui/proof/probe-screen';
+
+export default function ProbePage() {
+  return <ProbeScreen />;
+}

@@ -1,0 +1,71 @@
+// Lessons: what is sent is what is planned, and nothing that would set something off.
+import { describe, expect, it } from 'vitest';
+import {
+  assignment,
+  cc,
+  continuous,
+  fixed,
+  landing,
+  latching,
+  momentary,
+  parameter,
+  range,
+  smallRig,
+} from '../../../tests/kit/small-rig';
+import { lanternHour } from '../../demo/lantern-hour';
+import { addressKey, strandsIn } from '../midi';
+import { type Behaviour, indexRig, type Landing, type Parameter } from '../rig';
+import { fires } from './steps';
+import { lessonFor } from './teach';
+
+const lesson = (p: Parameter, behaviour: Behaviour, change: Partial<Landing> = {}) => {
+  const row = landing(p.id, { address: cc(104), from: p.lowest, to: p.highest, ...change });
+  return lessonFor(indexRig({ ...smallRig([p]), landings: [row], assignments: [assignment({ behaviour, meant: [p.id] })] }), row);
+};
+const values = (l: ReturnType<typeof lesson>) => (l.type === 'send' ? l.values : l.why);
+
+describe('teaching', () => {
+  it('presses a switch once as it is planned', () => {
+    expect(values(lesson(parameter('Freeze'), momentary(100, 20)))).toEqual([100, 20]);
+    expect(values(lesson(parameter('Freeze'), latching(127, 0)))).toEqual([127, 0]);
+    expect(values(lesson(parameter('Freeze'), fixed(90)))).toEqual([90]);
+  });
+  it('moves a few steps and back, for what is loud from its quiet end', () => {
+    const there = [0, 1, 2, 3, 4, 5, 6, 5, 4, 3, 2, 1, 0];
+    const loud = continuous('Level', -60, 0, { tags: ['loudness'] });
+    expect(values(lesson(continuous('Mix', 0, 100), range(0, 127)))).toEqual(there);
+    expect(values(lesson(loud, range(0, 127)))).toEqual(there);
+    expect(values(lesson(loud, range(0, 127), { from: 0, to: -60 }))).toEqual(there.map((v) => 127 - v));
+    expect(values(lesson(continuous('Mix', 0, 100), range(100, 20)))).toEqual(there.map((v) => 100 - v));
+  });
+  it('clicks there and back', () => {
+    const coding = 'binary-offset' as const;
+    expect(
+      values(lesson(continuous('Mix', 0, 100), { type: 'relative', coding, acceleration: 1 }, { mode: 'relative', coding })),
+    ).toEqual([65, 65, 65, 63, 63, 63]);
+  });
+  it('refuses what would set something off, also by sharing its message', () => {
+    expect(values(lesson(parameter('Thunder', { kind: 'trigger' }), fixed(127)))).toMatch(/set off Thunder/);
+    expect(values(lesson(parameter('Cut', { tags: ['panic'] }), fixed(127)))).toMatch(/set off Cut/);
+    const [mix, thunder] = [continuous('Mix', 0, 100), parameter('Thunder', { kind: 'trigger' })];
+    const rows = [landing('Mix', { address: cc(104) }), landing('Thunder', { address: cc(104) })];
+    const index = indexRig({ ...smallRig([mix, thunder]), landings: rows, assignments: [] });
+    expect(rows[0] && values(lessonFor(index, rows[0]))).toMatch(/sets off Thunder/);
+  });
+  it('on the whole demo it sends each landing its own address and never one that fires', () => {
+    const index = indexRig(lanternHour());
+    let sent = 0;
+    for (const row of index.rig.landings) {
+      const taught = lessonFor(index, row);
+      const fired = (index.landingsAt.get(addressKey(row.address)) ?? []).some((l) => {
+        const p = index.parameters.get(l.parameterId);
+        return p !== undefined && fires(p);
+      });
+      if (taught.type === 'refused') continue;
+      sent++;
+      expect(fired).toBe(false);
+      expect(strandsIn(taught.words, [row.address]).map((s) => s.message)).toEqual([row.address]);
+    }
+    expect(sent).toBeGreaterThan(10);
+  });
+});

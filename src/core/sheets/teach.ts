@@ -1,0 +1,89 @@
+// Teaching: the planned message is sent to the software itself, so that it learns without the hardware being touched.
+import { addressKey, encodeClicks, type HeardWord, makePut, noSysex, valueMax, type Word } from '../midi';
+import type { Behaviour, Landing, RigIndex } from '../rig';
+import { fires } from './steps';
+
+export type Lesson =
+  | {
+      readonly type: 'send';
+      /** What is sent, with times in milliseconds from the start. */
+      readonly words: readonly HeardWord[];
+      /** The values in order. */
+      readonly values: readonly number[];
+    }
+  | { readonly type: 'refused'; readonly why: string };
+
+/** Between two messages, in milliseconds: slow enough for a learn window. Common practice, no source. */
+const APART_MS = 60;
+/** Steps of a move that is sent; learning needs to see it move, and no more. */
+const MOVES = 6;
+
+/**
+ * What is sent so that a landing is learnt; refused where it would set something off, or where learning takes no message for it. A switch
+ * is pressed once as it is planned; what moves goes a few steps from the end of its range that is quiet for what is loud.
+ */
+export function lessonFor(index: RigIndex, landing: Landing): Lesson {
+  const parameter = index.parameters.get(landing.parameterId);
+  if (!parameter) return refused('The parameter is gone.');
+  if (fires(parameter)) return refused(`It would set off ${parameter.name}.`);
+  const risky = (index.landingsAt.get(addressKey(landing.address)) ?? [])
+    .map((l) => index.parameters.get(l.parameterId))
+    .find((p) => p !== undefined && p.id !== parameter.id && fires(p));
+  if (risky) return refused(`The same message sets off ${risky.name}.`);
+  if (landing.address.type === 'sysex') return refused('SysEx is not sent from here.');
+  if (landing.mode === 'set' || landing.mode === 'preset') return refused('Its value has to be typed with it.');
+  const max = valueMax(landing.address.type);
+  const loud = parameter.tags.includes('loudness') || parameter.tags.includes('feedback');
+  const values = valuesOf(behaviourFor(index, landing), landing, max, loud);
+  const put = makePut(landing.address, false, noSysex);
+  const words = values.flatMap((value, i) => {
+    const out: Word[] = [];
+    put(value, out);
+    return out.map((word): HeardWord => ({ atMs: i * APART_MS, word }));
+  });
+  return { type: 'send', words, values };
+}
+
+const refused = (why: string): Lesson => ({ type: 'refused', why });
+
+/** How what is sent to a landing behaves; null where nothing sends to it. */
+function behaviourFor(index: RigIndex, landing: Landing): Behaviour | null {
+  const key = addressKey(landing.address);
+  const all = (index.sendsFor.get(landing.parameterId) ?? []).map((p) => p.send);
+  return (all.find((s) => addressKey(s.message) === key) ?? null)?.behaviour ?? null;
+}
+
+function valuesOf(behaviour: Behaviour | null, landing: Landing, max: number, loud: boolean): readonly number[] {
+  switch (behaviour?.type) {
+    case 'momentary':
+      return [behaviour.down, behaviour.up];
+    case 'latching':
+      return [behaviour.first, behaviour.second];
+    case 'fixed':
+      return [behaviour.value];
+    case 'relative':
+      // There and back by single clicks: it ends where it began.
+      return [1, 1, 1, -1, -1, -1].map((c) => encodeClicks(c, behaviour.coding));
+    case 'range':
+      return moved(behaviour.from, behaviour.to, landing, max, loud);
+    case 'stepping':
+    case undefined:
+      return landing.mode === 'absolute' ? moved(0, max, landing, max, loud) : [max, 0];
+    default:
+      return unreachable(behaviour);
+  }
+}
+
+/** A few steps from one end and back to it: from the end that is quiet where the parameter is loud. */
+function moved(from: number, to: number, landing: Landing, max: number, loud: boolean): readonly number[] {
+  const quietAtTo = loud && landing.from > landing.to;
+  const [start, end] = quietAtTo ? [to, from] : [from, to];
+  const way = Math.sign(end - start) || 1;
+  const step = max > 127 ? 128 : 1;
+  const there = Array.from({ length: MOVES + 1 }, (_, i) => Math.min(max, Math.max(0, start + way * i * step)));
+  return [...there, ...there.slice(0, -1).reverse()];
+}
+
+function unreachable(value: never): never {
+  throw new Error(`unhandled behaviour ${JSON.stringify(value)}`);
+}

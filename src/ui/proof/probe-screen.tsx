@@ -1,0 +1,304 @@
+'use client';
+// Probing a target: one value after another is sent, somebody says what the parameter did, and how it listens is written down as tested.
+import Link from 'next/link';
+import { parseAsString, useQueryState } from 'nuqs';
+import { useMemo, useRef, useState } from 'react';
+import { useHotkeys } from 'react-hotkeys-hook';
+import { toast } from 'sonner';
+import { ccWord } from '@/core/midi';
+import {
+  answerProbe,
+  beginProbe,
+  factsFound,
+  MOST_PROBES,
+  nextValue,
+  type Probe,
+  type ProbeKind,
+  probeKindOf,
+  type Seen,
+  type Ways,
+  writeFound,
+} from '@/core/proof';
+import type { Landing, Parameter, RigIndex } from '@/core/rig';
+import { PortSelect, PortTrouble } from '../ports/port-select';
+import { useOutput } from '../ports/use-output';
+import { Button } from '../primitives/button';
+import { cx } from '../primitives/cx';
+import { Select } from '../primitives/field';
+import { useRig } from '../store/provider';
+import { SoftwarePanel, useSimulatedSoftware } from './simulated-software';
+
+interface Choice {
+  readonly landing: Landing;
+  readonly parameter: Parameter;
+  readonly kind: ProbeKind;
+}
+
+type Answer = Seen | 'unclear';
+const answers: Readonly<Record<ProbeKind, ReadonlyArray<readonly [Answer, string]>>> = {
+  switch: [
+    ['on', 'It is on now'],
+    ['off', 'It is off now'],
+    ['unclear', 'I cannot tell'],
+  ],
+  knob: [
+    ['still', 'It did not move'],
+    ['little-up', 'A little up'],
+    ['little-down', 'A little down'],
+    ['far-up', 'Far up'],
+    ['far-down', 'Far down'],
+    ['unclear', 'I cannot tell'],
+  ],
+};
+const answerWords: Readonly<Record<Answer, string>> = {
+  on: 'on',
+  off: 'off',
+  still: 'did not move',
+  'little-up': 'a little up',
+  'little-down': 'a little down',
+  'far-up': 'far up',
+  'far-down': 'far down',
+  unclear: 'unclear',
+};
+
+export function ProbeScreen() {
+  const index = useRig((s) => s.index);
+  const edit = useRig((s) => s.edit);
+  const { rig } = index;
+  const [id, setId] = useQueryState('landing', parseAsString);
+  const choices = useMemo(() => choicesOf(index), [index]);
+  const choice = choices.find((c) => c.landing.id === id) ?? choices[0];
+  const [probe, setProbe] = useState<Probe | null>(null);
+  const [sent, setSent] = useState<number | null>(null);
+  const words = useRef<((value: number) => void) | null>(null);
+  const out = useOutput((taken) => {
+    for (const word of taken) words.current?.(word & 0x7f);
+  });
+  const software = useSimulatedSoftware(choice?.kind ?? 'switch');
+  words.current = out.simulated ? software.hear : null;
+
+  const found = probe && factsFound(probe);
+  const asked = probe && sent !== null;
+  const transmit = (value: number): void => {
+    if (choice?.landing.address.type !== 'cc') return;
+    if (out.send([ccWord(choice.landing.address.channel, choice.landing.address.number, value)])) setSent(value);
+  };
+  const begin = (): void => {
+    if (!choice) return;
+    const fresh = beginProbe(choice.kind);
+    software.reset();
+    setProbe(fresh);
+    const value = nextValue(fresh);
+    if (value !== null) transmit(value);
+  };
+  const answer = (seen: Answer): void => {
+    if (!probe || sent === null) return;
+    const next = answerProbe(probe, sent, seen);
+    setProbe(next);
+    setSent(null);
+    const value = next.log.length < MOST_PROBES ? nextValue(next) : null;
+    if (value !== null) transmit(value);
+  };
+  const pick = (n: number): void => {
+    const [seen] = (choice && answers[choice.kind][n]) ?? [];
+    if (seen && asked) answer(seen);
+  };
+  useHotkeys('1,2,3,4,5,6', (e) => pick(Number(e.key) - 1), { preventDefault: true, enabled: Boolean(asked) }, [
+    probe,
+    sent,
+    choice,
+  ]);
+
+  if (!choice)
+    return (
+      <main className="flex-1 px-6 py-10">
+        <h1 className="text-xl font-semibold">Probe</h1>
+        <p className="mt-2 text-ink-2">
+          No switch or knob of the software listens to a control change yet.{' '}
+          <Link href={`/rigs/${rig.id}/map`} className="text-verdigris underline">
+            Map one
+          </Link>
+        </p>
+      </main>
+    );
+  const { landing, parameter, kind } = choice;
+  const target = index.targets.get(landing.targetId);
+  const write = (): void => {
+    const change = found && writeFound(index, landing, found, new Date().toISOString().slice(0, 10));
+    if (change && edit(change)) toast(`Written to ${target?.name ?? 'the target'} as tested.`);
+  };
+  return (
+    <main className="flex min-h-0 flex-1 flex-col overflow-y-auto">
+      <div className="flex flex-wrap items-center gap-3 border-b bg-sheet px-6 py-2.5">
+        <h1 className="text-lg font-semibold">Probe</h1>
+        <Select
+          aria-label="What to probe"
+          className="h-7 w-72 text-xs"
+          value={landing.id}
+          onChange={(e) => {
+            setProbe(null);
+            setSent(null);
+            void setId(e.target.value);
+          }}
+        >
+          {choices.map((c) => (
+            <option key={c.landing.id} value={c.landing.id}>
+              {index.targets.get(c.landing.targetId)?.name} · {c.parameter.name}
+            </option>
+          ))}
+        </Select>
+        <span className="ml-auto flex items-center gap-2">
+          <span className="text-xs text-ink-2">to</span>
+          <PortSelect port={out} className="w-48" label="Port to send to" />
+        </span>
+        <Link href={`/rigs/${rig.id}/proof`} className="text-verdigris underline">
+          Back to Proof
+        </Link>
+      </div>
+      <div className="mx-auto grid w-full max-w-[1080px] grid-cols-[minmax(0,3fr)_minmax(0,2fr)] gap-8 px-6 py-6 max-[900px]:grid-cols-1">
+        <section aria-label="The probe" className="flex flex-col gap-4">
+          <PortTrouble port={out} />
+          {!probe ? (
+            <>
+              <h2 className="text-2xl font-semibold">How does {parameter.name} listen?</h2>
+              <p className="max-w-[62ch] text-ink-2">
+                {kind === 'switch'
+                  ? 'Have it listen to the message of the sheet, and switch it off by hand. Then values are sent one by one, and you say whether it is on or off.'
+                  : 'Have it listen to the message of the sheet, and put it to its middle by hand. Then values are sent one by one, and you say how it moved.'}{' '}
+                Ten values tell enough as a rule.
+              </p>
+              {(parameter.tags.includes('loudness') || parameter.tags.includes('feedback')) && (
+                <p className="text-caution">It moves loudness: turn the monitors down.</p>
+              )}
+              <Button tone="primary" className="h-11 w-fit px-5 text-base" onClick={begin}>
+                {kind === 'switch' ? 'It is off. Send the first value' : 'It is in the middle. Send the first value'}
+              </Button>
+            </>
+          ) : sent !== null ? (
+            <>
+              <p role="status" className="text-2xl font-semibold">
+                Sent {sent}. What did {parameter.name} do?
+              </p>
+              <div className="flex flex-wrap gap-2">
+                {answers[kind].map(([seen, text], i) => (
+                  <Button
+                    key={seen}
+                    tone={seen === 'unclear' ? 'quiet' : 'plain'}
+                    className="h-11 px-4 text-base"
+                    onClick={() => answer(seen)}
+                  >
+                    {text} <kbd className="font-mono text-xs">{i + 1}</kbd>
+                  </Button>
+                ))}
+                <Button tone="quiet" className="h-11" onClick={() => transmit(sent)}>
+                  Send it again
+                </Button>
+              </div>
+            </>
+          ) : (
+            <Result
+              found={found ?? null}
+              contradicted={probe.guesses.length === 0}
+              ways={probe.guesses.length}
+              onWrite={write}
+              onAgain={begin}
+            />
+          )}
+          {probe && probe.log.length > 0 && <Log log={probe.log} />}
+        </section>
+        {out.simulated && <SoftwarePanel software={software} parameter={parameter} kind={kind} />}
+      </div>
+    </main>
+  );
+}
+
+function Result({
+  found,
+  contradicted,
+  ways,
+  onWrite,
+  onAgain,
+}: {
+  readonly found: Ways | null;
+  readonly contradicted: boolean;
+  readonly ways: number;
+  readonly onWrite: () => void;
+  readonly onAgain: () => void;
+}) {
+  return (
+    <>
+      <p role="status" className={cx('text-2xl font-semibold', !found && 'text-caution')}>
+        {found
+          ? waysWords(found)
+          : contradicted
+            ? 'The answers rule each other out.'
+            : `${ways} ways of listening are still possible.`}
+      </p>
+      {!found && (
+        <p className="text-ink-2">
+          {contradicted
+            ? 'It listens in a way that is not known here, something else moved it, or one answer was a slip. Begin anew, and leave it alone meanwhile.'
+            : 'No value tells them apart from where it stands. Begin anew with it in the middle of its range.'}
+        </p>
+      )}
+      <div className="flex gap-2">
+        {found && (
+          <Button tone="primary" onClick={onWrite}>
+            Write it to the profile as tested
+          </Button>
+        )}
+        <Button onClick={onAgain}>Begin anew</Button>
+      </div>
+    </>
+  );
+}
+
+function Log({ log }: { readonly log: Probe['log'] }) {
+  return (
+    <table className="w-fit border-collapse text-sm">
+      <caption className="pb-1 text-left text-xs text-ink-2">Sent and seen</caption>
+      <tbody>
+        {log.map((l, i) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: a line is its place in the log
+          <tr key={i} className="border-b">
+            <td className="py-1 pr-6 font-mono">{l.value}</td>
+            <td className="py-1">{answerWords[l.seen]}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+export function waysWords(ways: Ways): string {
+  switch (ways.type) {
+    case 'absolute-switch':
+      return `On from ${ways.threshold}, off below.`;
+    case 'toggle':
+      return ways.actsOn === 'any-message'
+        ? 'Every message flips it, whatever its value.'
+        : `Values from ${ways.threshold} on flip it; lower ones do nothing.`;
+    case 'absolute-knob':
+      return {
+        jump: 'It jumps to each value.',
+        pickup: 'It waits until the knob passes where it stands.',
+        scale: 'It moves in proportion to what is left.',
+      }[ways.takeover];
+    case 'relative':
+      return `It reads clicks: ${ways.coding.replace('-', ' ').replace('twos', 'two’s')}.`;
+    default:
+      return unreachable(ways);
+  }
+}
+
+function choicesOf(index: RigIndex): readonly Choice[] {
+  return index.rig.landings.flatMap((landing): Choice[] => {
+    const parameter = index.parameters.get(landing.parameterId);
+    const kind = parameter && probeKindOf(parameter, landing);
+    return parameter && kind ? [{ landing, parameter, kind }] : [];
+  });
+}
+
+function unreachable(value: never): never {
+  throw new Error(`unhandled way of listening ${JSON.stringify(value)}`);
+}
