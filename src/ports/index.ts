@@ -1,3 +1,3 @@
-export { type Output, type PortInfo, type PortProblem, problemWords } from './port';
+export { type PortInfo, type PortProblem, problemWords } from './port';
 export { ECHO, HAND, NOISY, SOFTWARE, simulatedPorts, UNIT } from './simulated';
 export { type MidiBrowser, webMidi } from './web-midi';

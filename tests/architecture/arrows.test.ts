@@ -30,6 +30,7 @@ const allowed: Readonly<Record<string, readonly string[]>> = {
   checks: ['midi', 'values', 'rig', 'library', 'controller', 'wires', 'bench', 'numbers', 'commands'],
   sheets: ['midi', 'values', 'rig', 'library', 'wires', 'target', 'bench', 'numbers', 'commands'],
   proof: ['midi', 'values', 'rig', 'controller', 'wires', 'target', 'bench', 'commands', 'sheets'],
+  print: ['midi', 'values', 'rig', 'sheets'],
   formats: ['midi', 'values', 'rig', 'library', 'wires', 'target', 'bench', 'numbers', 'commands', 'checks', 'sheets', 'proof'],
 };
 

@@ -1,5 +1,6 @@
 export { assignmentValues, type ValueInBases } from './bases';
 export { differenceOf, type SheetChange } from './difference';
+export { type Home, homesOf } from './homes';
 export { exampleValues, recipePlaces, writeRecipe } from './recipe';
 export {
   type ControllerLine,

@@ -1,13 +1,12 @@
 'use client';
 // The sheet: what to enter in each controller and each target, ticked as it is done; made to be printed.
-import { Printer } from 'lucide-react';
-import Link from 'next/link';
 import { parseAsBoolean, useQueryState } from 'nuqs';
 import { useMemo } from 'react';
 import { type ControllerLine, makeSheet } from '@/core/sheets';
-import { Button, buttonLook } from '../primitives/button';
+import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
 import { useRig } from '../store/provider';
+import { SheetBar } from './sheet-bar';
 import { tickEntered, tickSaved } from './ticks';
 
 export function SheetScreen() {
@@ -39,49 +38,16 @@ export function SheetScreen() {
                 ? `all ${sheet.lines} lines are entered`
                 : `${sheet.toEnter} of ${sheet.lines} lines to enter`}
           </p>
-          <div className="no-print ml-auto flex items-center gap-2">
-            <label className="flex items-center gap-1.5 text-sm">
-              <input
-                type="checkbox"
-                className="accent-verdigris"
-                checked={left}
-                onChange={(e) => void setLeft(e.target.checked || null)}
-              />{' '}
-              only what is left
-            </label>
-            {marked.length > 0 && (
-              <label className="flex items-center gap-1.5 text-sm">
-                <input
-                  type="checkbox"
-                  className="accent-verdigris"
-                  checked={least}
-                  onChange={(e) => void setLeast(e.target.checked || null)}
-                />{' '}
-                only the smallest map
-              </label>
-            )}
-            {sheet.lines > 0 && (
-              <Link href={`/rigs/${rig.id}/sheet/walk`} className={buttonLook({ tone: 'primary' })}>
-                {sheet.toEnter === sheet.lines ? 'Step by step' : 'Go on step by step'}
-              </Link>
-            )}
-            <Link href={`/rigs/${rig.id}/history`} className={buttonLook()}>
-              What changed
-            </Link>
-            <a href={`/api/rigs/${rig.id}/sheet`} className={buttonLook()}>
-              Save as CSV
-            </a>
-            <a href={`/api/rigs/${rig.id}/files?as=sheet-tsv`} className={buttonLook()}>
-              TSV
-            </a>
-            <a href={`/api/rigs/${rig.id}/files?as=sheet-md`} className={buttonLook()}>
-              Markdown
-            </a>
-            <Button onClick={() => window.print()}>
-              <Printer size={15} aria-hidden /> Print
-            </Button>
-          </div>
         </div>
+        <SheetBar
+          index={index}
+          lines={sheet.lines}
+          toEnter={sheet.toEnter}
+          left={left}
+          onLeft={(on) => void setLeft(on || null)}
+          least={marked.length > 0 ? least : null}
+          onLeast={(on) => void setLeast(on || null)}
+        />
         {sheet.lines === 0 && (
           <p className="rounded-md border bg-sheet px-5 py-8 text-ink-2">
             Nothing is assigned yet. What you assign on the map is written out here: first what to enter in each controller, then

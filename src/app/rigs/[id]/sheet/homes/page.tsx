@@ -1,0 +1,5 @@
+import { HomesScreen } from '@/ui/sheet/homes-screen';
+
+export default function HomesPage() {
+  return <HomesScreen />;
+}

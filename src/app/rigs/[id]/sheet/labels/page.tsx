@@ -1,0 +1,5 @@
+import { LabelsScreen } from '@/ui/print/labels-screen';
+
+export default function LabelsPage() {
+  return <LabelsScreen />;
+}

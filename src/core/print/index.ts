@@ -1,0 +1,4 @@
+export { capsFor, type Labels, type LabelTrouble, type LabelWish, makeLabels, type Piece } from './labels';
+export { CAP_HEIGHT, hasLetter, widthOf } from './measure';
+export { type Face, type Ink, type Paper, symbolPoints } from './paper';
+export { sheetPaper } from './sheet-paper';

@@ -1,0 +1,104 @@
+'use client';
+// What can be done with the sheet: entered step by step, narrowed, taken along on paper or as a file.
+import { ChevronDown, Printer } from 'lucide-react';
+import Link from 'next/link';
+import { DropdownMenu } from 'radix-ui';
+import type { RigIndex } from '@/core/rig';
+import { Button, buttonLook } from '../primitives/button';
+import { PdfButton } from '../print/pdf-button';
+import { usePdf } from '../print/use-pdf';
+
+interface Props {
+  readonly index: RigIndex;
+  readonly lines: number;
+  readonly toEnter: number;
+  readonly left: boolean;
+  readonly onLeft: (on: boolean) => void;
+  /** Null where nothing is marked for the smallest map. */
+  readonly least: boolean | null;
+  readonly onLeast: (on: boolean) => void;
+}
+
+const item = 'block rounded-sm px-3 py-1.5 outline-none data-[highlighted]:bg-film';
+
+export function SheetBar({ index, lines, toEnter, left, onLeft, least, onLeast }: Props) {
+  const { rig } = index;
+  const pdf = usePdf();
+  const files = `/api/rigs/${rig.id}`;
+  return (
+    <div className="no-print flex flex-wrap items-center gap-2">
+      {lines > 0 && (
+        <Link href={`/rigs/${rig.id}/sheet/walk`} className={buttonLook({ tone: 'primary' })}>
+          {toEnter === lines ? 'Step by step' : 'Go on step by step'}
+        </Link>
+      )}
+      <Tick label="only what is left" on={left} onChange={onLeft} />
+      {least !== null && <Tick label="only the smallest map" on={least} onChange={onLeast} />}
+      <span className="ml-auto" />
+      <Link href={`/rigs/${rig.id}/sheet/homes`} className={buttonLook()}>
+        Where it lives
+      </Link>
+      <Link href={`/rigs/${rig.id}/history`} className={buttonLook()}>
+        What changed
+      </Link>
+      <Link href={`/rigs/${rig.id}/sheet/labels`} className={buttonLook()}>
+        Labels
+      </Link>
+      <PdfButton
+        pdf={pdf}
+        onMake={() =>
+          pdf.make(`${rig.name} sheet.pdf`, (worker, told) => worker.sheet(rig, new Date().toISOString().slice(0, 10), told))
+        }
+      >
+        PDF
+      </PdfButton>
+      <DropdownMenu.Root>
+        <DropdownMenu.Trigger className={buttonLook()}>
+          Save as <ChevronDown size={14} aria-hidden />
+        </DropdownMenu.Trigger>
+        <DropdownMenu.Portal>
+          <DropdownMenu.Content
+            align="end"
+            sideOffset={4}
+            className="z-30 min-w-40 rounded-md border border-control-edge bg-sheet p-1 shadow-lg"
+          >
+            <DropdownMenu.Item asChild>
+              <a className={item} href={`${files}/sheet`}>
+                CSV
+              </a>
+            </DropdownMenu.Item>
+            <DropdownMenu.Item asChild>
+              <a className={item} href={`${files}/files?as=sheet-tsv`}>
+                TSV
+              </a>
+            </DropdownMenu.Item>
+            <DropdownMenu.Item asChild>
+              <a className={item} href={`${files}/files?as=sheet-md`}>
+                Markdown
+              </a>
+            </DropdownMenu.Item>
+          </DropdownMenu.Content>
+        </DropdownMenu.Portal>
+      </DropdownMenu.Root>
+      <Button onClick={() => window.print()}>
+        <Printer size={15} aria-hidden /> Print
+      </Button>
+    </div>
+  );
+}
+
+function Tick({
+  label,
+  on,
+  onChange,
+}: {
+  readonly label: string;
+  readonly on: boolean;
+  readonly onChange: (on: boolean) => void;
+}) {
+  return (
+    <label className="flex items-center gap-1.5 pl-2 text-sm">
+      <input type="checkbox" className="accent-verdigris" checked={on} onChange={(e) => onChange(e.target.checked)} /> {label}
+    </label>
+  );
+}
