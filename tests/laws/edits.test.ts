@@ -19,7 +19,21 @@ import {
 import { parseRig, writeRig } from '@/core/formats';
 import { controllerTemplates, plainParameter } from '@/core/library';
 import { withNumber } from '@/core/midi';
-import { apply, batch, type Edit, editSchema, firstBroken, indexRig, insert, invert, type Rig, remove, set } from '@/core/rig';
+import {
+  apply,
+  batch,
+  type Edit,
+  editSchema,
+  firstBroken,
+  indexRig,
+  insert,
+  invert,
+  type Rig,
+  type RigIndex,
+  remove,
+  set,
+} from '@/core/rig';
+import { differenceOf, type SheetChange, writtenFor } from '@/core/sheets';
 import { lanternHour } from '@/demo/lantern-hour';
 
 const demo = lanternHour();
@@ -144,6 +158,76 @@ describe('apply and invert', () => {
         expect(parseRig(writeRig(done.value))).toEqual({ ok: true, value: done.value });
       }),
       { numRuns: 100 },
+    );
+  });
+});
+
+describe('the difference sheet', () => {
+  /** What stands in the devices: the texts at each spot, a spot may hold several messages. */
+  type Standing = ReadonlyMap<string, readonly string[]>;
+  const everything = (index: RigIndex): Standing => {
+    const found = new Map<string, string[]>();
+    for (const { spot, text } of writtenFor(index).values()) found.set(spot, [...(found.get(spot) ?? []), text].sort());
+    return found;
+  };
+  const entering = (before: Standing, changes: readonly SheetChange[]): Standing => {
+    const now = new Map([...before].map(([spot, texts]) => [spot, [...texts]]));
+    const takeOut = (spot: string, text: string): void => {
+      const texts = now.get(spot) ?? [];
+      const at = texts.indexOf(text);
+      // What is to be cleared or changed has to stand there.
+      expect(at).toBeGreaterThanOrEqual(0);
+      texts.splice(at, 1);
+      if (texts.length === 0) now.delete(spot);
+    };
+    // As on the page: first what is cleared makes room.
+    for (const c of changes) if (c.was !== null) takeOut(c.spot, c.was);
+    for (const c of changes) if (c.now !== null) now.set(c.spot, [...(now.get(c.spot) ?? []), c.now].sort());
+    return now;
+  };
+  const sorted = (standing: Standing) => [...standing].sort(([a], [b]) => (a < b ? -1 : 1));
+  const changed = (from: Rig, choices: readonly (readonly [number, number, number])[]): Rig =>
+    choices.reduce((rig, [what, n, m]) => {
+      const edit = someEdit(rig, what, n, m);
+      const done = edit && apply(rig, edit);
+      return done?.ok ? done.value : rig;
+    }, from);
+  const choices = fc.array(choice, { minLength: 1, maxLength: 10 });
+
+  it('entering only the difference gives the same as entering everything, between any two states', () => {
+    fc.assert(
+      fc.property(choices, choices, (one, two) => {
+        const then = indexRig(changed(demo, one));
+        const now = indexRig(changed(demo, two));
+        expect(sorted(entering(everything(then), differenceOf(then, now)))).toEqual(sorted(everything(now)));
+      }),
+      { numRuns: 120 },
+    );
+  });
+  it('a change un-ticks what it touches: what was entered and reads otherwise is never left ticked', () => {
+    const mark = { at: '2031-03-04T05:06:07.000Z' };
+    const entered: Rig = {
+      ...demo,
+      assignments: demo.assignments.map((a) => ({ ...a, entered: mark, saved: mark })),
+      landings: demo.landings.map((l) => ({ ...l, entered: mark })),
+    };
+    fc.assert(
+      fc.property(choice, ([what, n, m]) => {
+        const edit = someEdit(entered, what, n, m);
+        const done = edit && apply(entered, edit);
+        if (!done?.ok) return;
+        const before = indexRig(entered);
+        const now = indexRig(done.value);
+        const old = writtenFor(before);
+        for (const [key, line] of writtenFor(now)) {
+          const was = old.get(key);
+          if (was && was.text === line.text && was.spot === line.spot) continue;
+          const [id = ''] = key.split(' ');
+          const row = now.assignments.get(id) ?? done.value.landings.find((l) => l.id === id);
+          expect(row?.entered ?? null).toBeNull();
+        }
+      }),
+      { numRuns: 300 },
     );
   });
 });

@@ -3,6 +3,7 @@ import {
   type Action,
   type AnyRow,
   type Edit,
+  groupBy,
   type Layer,
   type Rig,
   type Row,
@@ -10,8 +11,10 @@ import {
   rowsOf,
   rowsPointingAt,
   set,
+  standInOf,
   type TableName,
 } from '../rig';
+import { staleAssignment } from './shared';
 
 /** The edits that remove some rows, everything that stands on them, and every mention of them elsewhere. */
 export function removeWithDependents(rig: Rig, roots: readonly { readonly table: TableName; readonly id: string }[]): Edit[] {
@@ -27,7 +30,21 @@ export function removeWithDependents(rig: Rig, roots: readonly { readonly table:
   }
   const ids = new Set(gone.keys());
   const mends = rowsPointingAt(rig, ids).flatMap(({ table, row }) => (gone.has(row.id) ? [] : mend(rig, table, row.id, ids)));
-  return [...mends, ...[...gone].flatMap(([id, table]) => removal(rig, table, id))];
+  return [...mends, ...behind(rig, ids), ...[...gone].flatMap(([id, table]) => removal(rig, table, id))];
+}
+
+/** In a layer made in the host, what a function that goes stood in for has to be entered in the hardware now. */
+function behind(rig: Rig, gone: ReadonlySet<string>): Edit[] {
+  if (!rig.layers.some((l) => l.madeIn === 'host')) return [];
+  const held = {
+    layers: new Map(rig.layers.map((l) => [l.id, l])),
+    assignmentsOf: groupBy(rig.assignments, (a) => a.controlId),
+  };
+  return rig.assignments.flatMap((a) => {
+    if (a.layerId === null || gone.has(a.id)) return [];
+    const standIn = standInOf(held, a);
+    return standIn !== null && gone.has(standIn.id) ? staleAssignment(a) : [];
+  });
 }
 
 function removal<T extends TableName>(rig: Rig, table: T, id: string): Edit[] {
@@ -67,7 +84,10 @@ function mend(rig: Rig, table: TableName, id: string, ids: ReadonlySet<string>):
   switch (table) {
     case 'assignments': {
       const row = rig.assignments.find((r) => r.id === id);
-      return row ? [set('assignments', row, 'actions', withoutIds(row.actions, ids))] : [];
+      if (!row) return [];
+      const left = withoutIds(row.actions, ids);
+      // A message less is something to enter again; a parameter less on the same message is not.
+      return [set('assignments', row, 'actions', left), ...(left.length === row.actions.length ? [] : staleAssignment(row))];
     }
     case 'layers': {
       const row = rig.layers.find((r) => r.id === id);

@@ -1,5 +1,5 @@
 export { assignmentValues, type ValueInBases } from './bases';
-export { differenceOf, type SheetChange } from './difference';
+export { differenceOf, type SheetChange, writtenFor } from './difference';
 export { type Home, homesOf } from './homes';
 export { exampleValues, recipePlaces, writeRecipe } from './recipe';
 export {
