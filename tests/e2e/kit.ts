@@ -30,3 +30,54 @@ export async function open(page: Page, id: string, screen: string): Promise<void
 }
 
 export const saved = (page: Page): Promise<void> => expect(page.getByRole('status').filter({ hasText: /^saved$/ })).toBeVisible();
+
+/**
+ * Puts a stand-in at the browser's own API: one board, that a test can make speak or unplug, and one way out
+ * that keeps what is sent.
+ */
+export async function standIn(page: Page, kind: 'board' | 'refused' | 'absent' | 'silent' | 'held'): Promise<void> {
+  await page.addInitScript((how) => {
+    class Input extends EventTarget {
+      id = 'in-1';
+      name = 'Test board';
+      state = 'connected';
+      open = () => (how === 'held' ? Promise.reject(new DOMException('busy', 'InvalidAccessError')) : Promise.resolve(this));
+      close = () => Promise.resolve(this);
+    }
+    const input = new Input();
+    const sent: number[][] = [];
+    const output = {
+      id: 'out-1',
+      name: 'Test laptop',
+      state: 'connected',
+      open: () => Promise.resolve(),
+      close: () => Promise.resolve(),
+      send: (bytes: number[]) => void sent.push([...bytes]),
+    };
+    Object.assign(window, {
+      sent,
+      says: (...bytes: number[]) =>
+        input.dispatchEvent(Object.assign(new Event('midimessage'), { data: Uint8Array.from(bytes) })),
+      unplug: () => {
+        input.state = 'disconnected';
+        input.dispatchEvent(new Event('statechange'));
+      },
+    });
+    const request =
+      how === 'absent'
+        ? undefined
+        : () =>
+            how === 'refused'
+              ? Promise.reject(new DOMException('no', 'NotAllowedError'))
+              : how === 'silent'
+                ? new Promise(() => undefined)
+                : Promise.resolve({ inputs: new Map([[input.id, input]]), outputs: new Map([[output.id, output]]) });
+    Object.defineProperty(navigator, 'requestMIDIAccess', { value: request, configurable: true });
+  }, kind);
+}
+
+export const says = (page: Page, ...bytes: number[]): Promise<void> =>
+  page.evaluate((b) => (window as unknown as { says: (...b: number[]) => void }).says(...b), bytes);
+
+/** What was sent to the stand-in's way out, message by message. */
+export const sentOut = (page: Page): Promise<number[][]> => page.evaluate(() => (window as unknown as { sent: number[][] }).sent);

@@ -1,40 +1,5 @@
-import { expect, type Page, test } from '@playwright/test';
-import { expectAccessible, exportOf, open, ownRig, saved } from './kit';
-
-/** Puts a stand-in at the browser's own API: one board, that a test can make speak or unplug. */
-async function standIn(page: Page, kind: 'board' | 'refused' | 'absent' | 'silent' | 'held'): Promise<void> {
-  await page.addInitScript((how) => {
-    class Input extends EventTarget {
-      id = 'in-1';
-      name = 'Test board';
-      state = 'connected';
-      open = () => (how === 'held' ? Promise.reject(new DOMException('busy', 'InvalidAccessError')) : Promise.resolve(this));
-      close = () => Promise.resolve(this);
-    }
-    const input = new Input();
-    Object.assign(window, {
-      says: (...bytes: number[]) =>
-        input.dispatchEvent(Object.assign(new Event('midimessage'), { data: Uint8Array.from(bytes) })),
-      unplug: () => {
-        input.state = 'disconnected';
-        input.dispatchEvent(new Event('statechange'));
-      },
-    });
-    const request =
-      how === 'absent'
-        ? undefined
-        : () =>
-            how === 'refused'
-              ? Promise.reject(new DOMException('no', 'NotAllowedError'))
-              : how === 'silent'
-                ? new Promise(() => undefined)
-                : Promise.resolve({ inputs: new Map([[input.id, input]]) });
-    Object.defineProperty(navigator, 'requestMIDIAccess', { value: request, configurable: true });
-  }, kind);
-}
-
-const says = (page: Page, ...bytes: number[]): Promise<void> =>
-  page.evaluate((b) => (window as unknown as { says: (...b: number[]) => void }).says(...b), bytes);
+import { expect, test } from '@playwright/test';
+import { expectAccessible, exportOf, open, ownRig, saved, says, standIn } from './kit';
 
 test('listening takes what the control sends, names the neighbour and the touched cap, and is undone', async ({ page }) => {
   const id = await ownRig(page);

@@ -30,13 +30,28 @@ export function writeProofs(index: RigIndex, records: readonly ProofRecord[], fo
   };
   const untried = index.rig.assignments.filter((a) => !trials.has(a.id) && index.controls.has(a.controlId));
   return writeTable(
-    ['at', 'device', 'control', 'place', 'stands', 'outcome', 'messages from', 'port', 'software', 'asked', 'causes', 'arrived'],
+    [
+      'at',
+      'device',
+      'control',
+      'place',
+      'stands',
+      'outcome',
+      'messages from',
+      'by',
+      'port',
+      'software',
+      'asked',
+      'causes',
+      'arrived',
+    ],
     [
       ...records.map((r) => [
         r.at,
         ...nameOf(r.assignmentId),
         r.outcome,
         r.by,
+        r.who,
         r.port,
         r.versions,
         r.asked,
@@ -46,7 +61,7 @@ export function writeProofs(index: RigIndex, records: readonly ProofRecord[], fo
           .map((h) => sayWord(h.word))
           .join('; ') + (r.heard.length > MOST ? `; and ${r.heard.length - MOST} more` : ''),
       ]),
-      ...untried.map((a) => ['', ...nameOf(a.id), '', '', '', '', '', '', '']),
+      ...untried.map((a) => ['', ...nameOf(a.id), '', '', '', '', '', '', '', '']),
     ],
     format,
   );

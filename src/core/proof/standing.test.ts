@@ -25,6 +25,7 @@ const trial = (index: RigIndex, change: Partial<ProofRecord> = {}): ProofRecord 
   at: '2026-03-01T10:00:00.000Z',
   outcome: 'proved',
   by: 'device',
+  who: 'M.',
   port: 'Board',
   versions: versionsFor(index, row(index)),
   plan: planKey(index, row(index)),

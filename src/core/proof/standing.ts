@@ -16,6 +16,8 @@ export const proofRecordSchema = z.object({
   outcome: z.enum(['proved', 'failed', 'skipped']),
   /** Where the messages came from: a device, a simulated unit (a rehearsal), or somebody who typed them in. */
   by: z.enum(['device', 'simulated', 'typed']),
+  /** Who did it, as they call themselves; empty where nobody said. */
+  who: z.string().max(60),
   /** The name of the port; empty for typed in. */
   port: z.string().max(200),
   /** Software versions at that time, as the rig states them. */

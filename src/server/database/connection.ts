@@ -117,6 +117,7 @@ const proofAttributes = {
   at: DataTypes.TEXT,
   outcome: DataTypes.TEXT,
   by: DataTypes.TEXT,
+  who: DataTypes.TEXT,
   port: DataTypes.TEXT,
   versions: DataTypes.TEXT,
   plan: DataTypes.TEXT,

@@ -179,7 +179,19 @@ const automatic: Migration = {
   },
 };
 
-const proofColumns = ['assignmentId', 'at', 'outcome', 'by', 'port', 'versions', 'plan', 'asked', 'heard', 'causes'] as const;
+const proofColumns = [
+  'assignmentId',
+  'at',
+  'outcome',
+  'by',
+  'who',
+  'port',
+  'versions',
+  'plan',
+  'asked',
+  'heard',
+  'causes',
+] as const;
 
 /** Trials of functions as they are kept today. The table that was meant for them was never written. */
 const trials: Migration = {

@@ -146,7 +146,8 @@ export function LabelsScreen() {
             </section>
           )}
         </aside>
-        <section aria-label="The paper" className="min-w-0 flex-1 overflow-y-auto px-8 py-6">
+        {/* biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls can be scrolled by keyboard */}
+        <section aria-label="The paper" tabIndex={0} className="min-w-0 flex-1 overflow-y-auto px-8 py-6">
           <div className="mx-auto max-w-[760px]">
             {labels.pieces.length === 0 ? (
               <p className="text-ink-2">Nothing is mapped in this bank yet.</p>

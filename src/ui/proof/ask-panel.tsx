@@ -1,13 +1,14 @@
 'use client';
 // One function on trial: what to do with the hands, what is planned beside what arrives, and what is wrong.
 import { type ReactNode, useMemo } from 'react';
-import { type Ask, proofStrands, type Standing } from '@/core/proof';
+import { type Ask, type ProofRecord, proofStrands, type Standing } from '@/core/proof';
 import type { Edit, RigIndex } from '@/core/rig';
 import { cx } from '../primitives/cx';
 import { PanelPlace } from '../sheet/panel-place';
 import { Explanations } from './explanations';
 import { StateMark, stateWords } from './state-mark';
 import { StrandRows, strandRows } from './strand-rows';
+import { TrialList } from './trial-list';
 import type { Trial } from './use-trial';
 
 interface Props {
@@ -16,11 +17,12 @@ interface Props {
   readonly trial: Trial;
   readonly standing: Standing;
   readonly simulated: boolean;
+  readonly trials: readonly ProofRecord[];
   readonly onEdit: (edit: Edit, words: string) => void;
   readonly calibrateHref: string;
 }
 
-export function AskPanel({ index, ask, trial, standing, simulated, onEdit, calibrateHref }: Props) {
+export function AskPanel({ index, ask, trial, standing, simulated, trials, onEdit, calibrateHref }: Props) {
   const known = useMemo(
     () => [ask.assignment, ...ask.beside].flatMap((a) => a.actions.flatMap((x) => (x.type === 'send' ? [x.message] : []))),
     [ask],
@@ -50,7 +52,7 @@ export function AskPanel({ index, ask, trial, standing, simulated, onEdit, calib
             </p>
           ))}
         </header>
-        <Said trial={trial} ask={ask} simulated={simulated} />
+        <Said trial={trial} ask={ask} simulated={simulated && !trial.typed} />
         <StrandRows rows={rows} />
         {trial.diagnosis && trial.verdict.type !== 'proved' && (
           <Explanations
@@ -62,6 +64,7 @@ export function AskPanel({ index, ask, trial, standing, simulated, onEdit, calib
             controlId={ask.control.id}
           />
         )}
+        <TrialList trials={trials} />
       </div>
       <PanelPlace index={index} control={ask.control} />
     </div>
@@ -129,7 +132,7 @@ export function standingWords({ state, since, at, record }: Standing): string {
     case 'stale':
       return since === 'software' ? `proved ${day} with other software versions` : `proved ${day}, changed since`;
     case 'proved':
-      return `proved ${day}${record && record.port !== '' ? ` on ${record.port}` : ''}`;
+      return `proved ${day}${record && record.who !== '' ? ` by ${record.who}` : ''}${record && record.port !== '' ? ` on ${record.port}` : ''}`;
     case 'untried':
       return 'not tried yet';
     default:

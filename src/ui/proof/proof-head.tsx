@@ -6,6 +6,7 @@ import { coverageOf, type Standing } from '@/core/proof';
 import type { RigIndex } from '@/core/rig';
 import { buttonLook } from '../primitives/button';
 import { cx } from '../primitives/cx';
+import { TextInput } from '../primitives/field';
 
 export const modes = ['asked', 'touch'] as const;
 export type Mode = (typeof modes)[number];
@@ -16,11 +17,13 @@ interface Props {
   readonly standings: ReadonlyMap<string, Standing>;
   readonly mode: Mode;
   readonly onMode: (mode: Mode) => void;
+  readonly who: string;
+  readonly onWho: (who: string) => void;
   /** Where the port is chosen. */
   readonly children: ReactNode;
 }
 
-export function ProofHead({ index, standings, mode, onMode, children }: Props) {
+export function ProofHead({ index, standings, mode, onMode, who, onWho, children }: Props) {
   const coverage = useMemo(() => coverageOf(index), [index]);
   const counts = { failed: 0, stale: 0, rehearsed: 0 };
   for (const { state } of standings.values())
@@ -55,6 +58,14 @@ export function ProofHead({ index, standings, mode, onMode, children }: Props) {
         ))}
       </fieldset>
       <span className="ml-auto flex items-center gap-2">
+        <TextInput
+          aria-label="Who proves"
+          placeholder="who proves"
+          maxLength={60}
+          className="h-7 w-24 text-xs"
+          value={who}
+          onChange={(e) => onWho(e.target.value)}
+        />
         <span className="text-xs text-ink-2">from</span>
         {children}
       </span>

@@ -5,8 +5,8 @@ import { parseAsString, parseAsStringLiteral, useQueryState } from 'nuqs';
 import { useCallback, useMemo, useRef, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { toast } from 'sonner';
-import { type Ask, askFor, byFunction, notHeard, type Standing, standingOf, toProve } from '@/core/proof';
-import type { Edit } from '@/core/rig';
+import { type Ask, askFor, byFunction, notHeard, planKey, type Standing, standingOf, type ToProve, toProve } from '@/core/proof';
+import type { Edit, RigIndex } from '@/core/rig';
 import { UNIT } from '@/ports';
 import { PortSelect, PortTrouble } from '../ports/port-select';
 import { usePort } from '../ports/use-port';
@@ -21,9 +21,10 @@ import { TrialBar } from './trial-bar';
 import { TypedDialog } from './typed-dialog';
 import { useDoctor } from './use-doctor';
 import { useProofs } from './use-proofs';
-import { useSimulatedUnit } from './use-simulated-unit';
+import { playAnything, useSimulatedUnit } from './use-simulated-unit';
 import { useTouch } from './use-touch';
 import { useTrial } from './use-trial';
+import { useWho } from './use-who';
 
 const filters = ['all', 'open', 'failed', 'stale'] as const;
 const filterWords = { all: 'all functions', open: 'not proved', failed: 'failed', stale: 'stale' } as const;
@@ -40,14 +41,16 @@ export function ProofScreen() {
   const [mode, setMode] = useQueryState('mode', parseAsStringLiteral(modes).withDefault('asked'));
   const [filter, setFilter] = useQueryState('show', parseAsStringLiteral(filters).withDefault('all'));
   const [typing, setTyping] = useState(false);
+  const [who, setWho] = useWho();
+  const touches = useRef(1);
 
   const all = useMemo(() => toProve(index), [index]);
+  const trials = useMemo(() => byFunction(records ?? []), [records]);
   const standings = useMemo(() => {
-    const trials = byFunction(records ?? []);
     return new Map<string, Standing>(
       all.map((f) => [f.assignment.id, standingOf(index, f.assignment, trials.get(f.assignment.id) ?? [])]),
     );
-  }, [index, all, records]);
+  }, [index, all, trials]);
   const shown = useMemo(
     () =>
       all.filter(({ assignment }) => {
@@ -58,7 +61,10 @@ export function ProofScreen() {
   );
   const firstOpen = all.find((f) => standings.get(f.assignment.id)?.state !== 'proved') ?? all[0];
   const chosen = all.find((f) => f.assignment.id === key) ?? (records === null ? undefined : firstOpen);
-  const ask = useMemo(() => (chosen ? askFor(index, chosen.assignment) : null), [index, chosen]);
+  // A tick changes nothing of what is asked: the trial goes on over it.
+  const asked = chosen ? signatureOf(index, chosen) : '';
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the signature stands for all that the question rests on
+  const ask = useMemo(() => (chosen ? askFor(index, chosen.assignment) : null), [asked]);
   const go = useCallback(
     (by: number): void => {
       const at = shown.findIndex((f) => f.assignment.id === chosen?.assignment.id);
@@ -73,15 +79,16 @@ export function ProofScreen() {
     (tried: Ask, end: Parameters<Parameters<typeof useTrial>[2]>[1]): void => {
       const { name, simulated } = portName.current;
       const by = end.typed ? 'typed' : simulated ? 'simulated' : 'device';
-      const record = recordOf(index, tried, { ...end, by, port: end.typed ? '' : name, asked: sentence(tried) });
+      const record = recordOf(index, tried, { ...end, by, who, port: end.typed ? '' : name, asked: sentence(tried) });
       keep(record);
       if (end.outcome !== 'proved') return;
-      if (by !== 'simulated') edit(tickProved(index, tried.assignment, record));
+      const row = index.assignments.get(tried.assignment.id);
+      if (by !== 'simulated' && row) edit(tickProved(index, row, record));
       // Typed in, the next one waits until it is asked for.
       if (!end.typed)
         setTimeout(() => setKey((now) => (now === null || now === tried.assignment.id ? nextOf(shown, tried) : now)), STANDS_MS);
     },
-    [index, keep, edit, setKey, shown],
+    [index, keep, edit, setKey, shown, who],
   );
   const trial = useTrial(mode === 'asked' ? ask : null, doctor, onEnd);
   const touch = useTouch(index, mode === 'touch', (tried, heard) =>
@@ -100,6 +107,7 @@ export function ProofScreen() {
         heard: [],
         diagnosis: null,
         by: simulated ? 'simulated' : 'device',
+        who,
         port: port.info?.name ?? '',
         asked: sentence(ask),
       }),
@@ -132,7 +140,7 @@ export function ProofScreen() {
     );
   return (
     <main className="flex min-h-0 flex-1 flex-col">
-      <ProofHead index={index} standings={standings} mode={mode} onMode={(m) => void setMode(m)}>
+      <ProofHead index={index} standings={standings} mode={mode} onMode={(m) => void setMode(m)} who={who} onWho={setWho}>
         <PortSelect port={port} className="w-44" />
       </ProofHead>
       {(port.problem !== null || port.asking || failed) && (
@@ -185,6 +193,7 @@ export function ProofScreen() {
                 touch={touch}
                 simulated={simulated}
                 onOpen={(id) => void setMode('asked').then(() => setKey(id))}
+                onPlay={port.chosen === UNIT ? () => playAnything(index, touches.current++, port.play) : null}
               />
             ) : ask && chosen ? (
               <AskPanel
@@ -193,6 +202,7 @@ export function ProofScreen() {
                 trial={trial}
                 standing={standings.get(chosen.assignment.id) ?? { state: 'untried', since: null, record: null, at: null }}
                 simulated={simulated}
+                trials={trials.get(chosen.assignment.id) ?? []}
                 onEdit={mend}
                 calibrateHref={`/rigs/${rig.id}/proof/calibrate?control=${chosen.control.id}`}
               />
@@ -225,6 +235,13 @@ export function ProofScreen() {
       )}
     </main>
   );
+}
+
+/** Changes exactly when the question for a function may: its own plan, that of the other functions of its controls, and its unit. */
+function signatureOf(index: RigIndex, { assignment, control, controller }: ToProve): string {
+  const around = (index.assignmentsOf.get(control.id) ?? []).map((a) => planKey(index, a));
+  const layer = index.layers.get(assignment.layerId ?? '');
+  return JSON.stringify([assignment.id, around, controller.firmware, control, layer, index.rig.parameters.length]);
 }
 
 /** The function that is asked for after one that is proved: the next in the list; the same at its end. */

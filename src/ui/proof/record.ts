@@ -8,6 +8,7 @@ import type { ToldDiagnosis } from '@/workers/proof.worker';
 interface Ended {
   readonly outcome: ProofRecord['outcome'];
   readonly by: ProofRecord['by'];
+  readonly who: string;
   readonly port: string;
   readonly asked: string;
   readonly heard: readonly HeardWord[];
@@ -22,6 +23,7 @@ export function recordOf(index: RigIndex, ask: Ask, ended: Ended): ProofRecord {
     at: new Date().toISOString(),
     outcome: ended.outcome,
     by: ended.by,
+    who: ended.who.trim().slice(0, 60),
     port: ended.port.slice(0, 200),
     versions: versionsFor(index, ask.assignment),
     plan: planKey(index, ask.assignment),

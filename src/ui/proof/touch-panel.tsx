@@ -13,9 +13,11 @@ interface Props {
   readonly touch: Touch;
   readonly simulated: boolean;
   readonly onOpen: (assignmentId: string) => void;
+  /** Has the simulated unit touch something; null where the messages come from somewhere else. */
+  readonly onPlay: (() => void) | null;
 }
 
-export function TouchPanel({ index, touch, simulated, onOpen }: Props) {
+export function TouchPanel({ index, touch, simulated, onOpen, onPlay }: Props) {
   return (
     <div className="flex flex-col gap-5">
       <header>
@@ -24,6 +26,11 @@ export function TouchPanel({ index, touch, simulated, onOpen }: Props) {
           Press each switch three times, move each pedal there and back, and pause for a second between two of them. What comes as
           planned is proved; what does not is named.
         </p>
+        {onPlay && (
+          <Button className="mt-3" onClick={onPlay}>
+            Let the simulated unit touch something
+          </Button>
+        )}
       </header>
       <section aria-label="Arriving" aria-live="off">
         {touch.now.length > 0 ? (

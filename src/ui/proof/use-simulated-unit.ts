@@ -2,7 +2,7 @@
 // The simulated unit: it does the gesture that is asked for, without a fault or with one that was planted.
 import { useMemo, useRef, useState } from 'react';
 import { chance } from '@/core/chance';
-import { type Ask, type CauseId, type CauseWords, causes, evidence, plantFault } from '@/core/proof';
+import { type Ask, askFor, type CauseId, type CauseWords, causes, evidence, plantFault, toProve } from '@/core/proof';
 import type { RigIndex } from '@/core/rig';
 import type { PortChoice } from '../ports/use-port';
 import type { Trial } from './use-trial';
@@ -15,6 +15,18 @@ export interface SimulatedUnit {
   /** Faults that this function can have. */
   readonly possible: readonly CauseWords[];
   readonly play: () => void;
+}
+
+/** Has the unit play a function by chance, every fourth time with a fault. */
+export function playAnything(index: RigIndex, seed: number, playOn: PortChoice['play']): void {
+  const next = chance(seed);
+  const all = toProve(index);
+  const row = all[Math.floor(next() * all.length)];
+  const ask = row && askFor(index, row.assignment);
+  if (!ask) return;
+  const cause = causes[Math.floor(next() * causes.length)];
+  const planted = cause && next() < 0.25 ? plantFault(index, ask, cause.id, next) : null;
+  playOn(evidence(ask, planted ? [planted] : [], next));
 }
 
 /** How long nothing is waited for, in milliseconds, where the fault is that nothing comes. */

@@ -11,6 +11,8 @@ export interface Trial {
   readonly verdict: Verdict;
   /** Null until it is quiet and something is wrong. */
   readonly diagnosis: ToldDiagnosis | null;
+  /** Whether what was heard was typed in. */
+  readonly typed: boolean;
   readonly take: (words: readonly Word[], atMs: number) => void;
   /** Takes messages that were typed in: all there is. */
   readonly takeAll: (heard: readonly HeardWord[]) => void;
@@ -128,5 +130,5 @@ export function useTrial(
     },
     [again, look, settle],
   );
-  return { heard, verdict, diagnosis, take, takeAll, settle, again };
+  return { heard, verdict, diagnosis, typed: typed.current, take, takeAll, settle, again };
 }

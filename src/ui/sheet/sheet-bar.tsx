@@ -12,6 +12,9 @@ interface Props {
   readonly index: RigIndex;
   readonly lines: number;
   readonly toEnter: number;
+}
+
+interface NarrowProps {
   readonly left: boolean;
   readonly onLeft: (on: boolean) => void;
   /** Null where nothing is marked for the smallest map. */
@@ -21,7 +24,7 @@ interface Props {
 
 const item = 'block rounded-sm px-3 py-1.5 outline-none data-[highlighted]:bg-film';
 
-export function SheetBar({ index, lines, toEnter, left, onLeft, least, onLeast }: Props) {
+export function SheetBar({ index, lines, toEnter }: Props) {
   const { rig } = index;
   const pdf = usePdf();
   const files = `/api/rigs/${rig.id}`;
@@ -32,8 +35,6 @@ export function SheetBar({ index, lines, toEnter, left, onLeft, least, onLeast }
           {toEnter === lines ? 'Step by step' : 'Go on step by step'}
         </Link>
       )}
-      <Tick label="only what is left" on={left} onChange={onLeft} />
-      {least !== null && <Tick label="only the smallest map" on={least} onChange={onLeast} />}
       <span className="ml-auto" />
       <Link href={`/rigs/${rig.id}/sheet/homes`} className={buttonLook()}>
         Where it lives
@@ -84,6 +85,16 @@ export function SheetBar({ index, lines, toEnter, left, onLeft, least, onLeast }
         <Printer size={15} aria-hidden /> Print
       </Button>
     </div>
+  );
+}
+
+/** Which lines of the sheet are shown. */
+export function Narrowed({ left, onLeft, least, onLeast }: NarrowProps) {
+  return (
+    <span className="no-print ml-auto flex flex-wrap items-center gap-2">
+      <Tick label="only what is left" on={left} onChange={onLeft} />
+      {least !== null && <Tick label="only the smallest map" on={least} onChange={onLeast} />}
+    </span>
   );
 }
 

@@ -6,7 +6,7 @@ import { type ControllerLine, makeSheet } from '@/core/sheets';
 import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
 import { useRig } from '../store/provider';
-import { SheetBar } from './sheet-bar';
+import { Narrowed, SheetBar } from './sheet-bar';
 import { tickEntered, tickSaved } from './ticks';
 
 export function SheetScreen() {
@@ -38,16 +38,14 @@ export function SheetScreen() {
                 ? `all ${sheet.lines} lines are entered`
                 : `${sheet.toEnter} of ${sheet.lines} lines to enter`}
           </p>
+          <Narrowed
+            left={left}
+            onLeft={(on) => void setLeft(on || null)}
+            least={marked.length > 0 ? least : null}
+            onLeast={(on) => void setLeast(on || null)}
+          />
         </div>
-        <SheetBar
-          index={index}
-          lines={sheet.lines}
-          toEnter={sheet.toEnter}
-          left={left}
-          onLeft={(on) => void setLeft(on || null)}
-          least={marked.length > 0 ? least : null}
-          onLeast={(on) => void setLeast(on || null)}
-        />
+        <SheetBar index={index} lines={sheet.lines} toEnter={sheet.toEnter} />
         {sheet.lines === 0 && (
           <p className="rounded-md border bg-sheet px-5 py-8 text-ink-2">
             Nothing is assigned yet. What you assign on the map is written out here: first what to enter in each controller, then

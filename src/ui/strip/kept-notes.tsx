@@ -29,6 +29,12 @@ export function KeptNotes({
           </ul>
         </div>
       )}
+      {assignment.proved && (
+        <p className="text-xs text-ink-2">
+          Proved on {assignment.proved.at.slice(0, 10)}
+          {assignment.proved.versions !== '' && ` with ${assignment.proved.versions}`}.
+        </p>
+      )}
       <label className="flex items-start gap-2 text-[13.5px]">
         <input
           type="checkbox"
