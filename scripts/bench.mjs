@@ -21,6 +21,6 @@ const bundled = (name) => {
   });
   return run(process.execPath, [outfile]);
 };
-const held = ['core', 'planner', 'search', 'peers', 'chain', 'screen', 'bench-screen', 'gear', 'sheets'].map(bundled);
+const held = ['core', 'planner', 'search', 'peers', 'chain', 'screen', 'bench-screen', 'gear', 'sheets', 'proof'].map(bundled);
 rmSync(folder, { recursive: true });
 process.exit(held.every(Boolean) ? 0 : 1);

@@ -97,6 +97,22 @@ async function makeHistory(page) {
   await page.getByRole('heading', { name: 'As rehearsed' }).waitFor();
 }
 
+/** A fault planted in the simulated unit, and what is said of it. */
+async function fail(page) {
+  await page.getByRole('complementary', { name: 'Functions' }).getByRole('button', { name: /FS 3 Gate/ }).click();
+  await page.getByLabel('Fault of the simulated unit').selectOption('It latches instead of being momentary');
+  await page.getByRole('button', { name: /Let it play/ }).click();
+  await page.getByRole('region', { name: 'What is wrong' }).waitFor();
+}
+
+/** Two sweeps of the worn pedal that ships with the program. */
+async function sweep(page) {
+  await page.getByRole('button', { name: /^Record/ }).click();
+  await page.waitForTimeout(9000);
+  await page.getByRole('button', { name: /^That was it/ }).click();
+  await page.getByRole('table', { name: 'What came' }).waitFor();
+}
+
 const views = [
   ['rigs', '/', null, 'light'],
   ['library', '/library', null, 'light'],
@@ -108,11 +124,12 @@ const views = [
   ['listen', '/rigs/lantern-hour/map', /^Ex 1:/, 'light', listen],
   ['numbers', '/rigs/lantern-hour/numbers?channel=5', null, 'light'],
   ['checks', '/rigs/lantern-hour/checks', null, 'light', chooseFinding],
-  ['checks-dark', '/rigs/lantern-hour/checks?severity=caution', null, 'dark'],
   ['bench', '/rigs/lantern-hour/bench', null, 'light', play],
-  ['bench-dark', '/rigs/lantern-hour/bench', null, 'dark', play],
   ['sheet', '/rigs/lantern-hour/sheet', null, 'light'],
   ['walk', '/rigs/lantern-hour/sheet/walk', null, 'light'],
+  ['labels', '/rigs/lantern-hour/sheet/labels', null, 'light'],
+  ['proof', '/rigs/lantern-hour/proof', null, 'light', fail],
+  ['calibrate', '/rigs/lantern-hour/proof/calibrate', null, 'dark', sweep],
   ['nothing-arrives', '/rigs/lantern-hour/gear/nothing', null, 'light', search],
   ['wiring', '/rigs/lantern-hour/gear/wiring', null, 'light', secondPath],
   // Last: these change the rig.

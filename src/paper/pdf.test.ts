@@ -1,26 +1,13 @@
 // PDFs measured by an independent reader of PDF (pdfjs): boxes in millimetres, heights of capitals, all words of the sheet.
-import { fileURLToPath } from 'node:url';
 import { getDocument, OPS } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { describe, expect, it } from 'vitest';
 import { CAP_HEIGHT, capsFor, makeLabels, type Paper, sheetPaper, widthOf } from '@/core/print';
 import { indexRig } from '@/core/rig';
 import { makeSheet } from '@/core/sheets';
 import { lanternHour } from '@/demo/lantern-hour';
-import { type FontFiles, paperToPdf } from './pdf';
+import { shippedFonts } from '../../tests/kit/fonts';
+import { paperToPdf } from './pdf';
 
-const file = (family: string, part: string, weight: number): string =>
-  fileURLToPath(
-    new URL(`../../node_modules/@fontsource/${family}/files/${family}-${part}-${weight}-normal.woff`, import.meta.url),
-  );
-const both = (family: string, weight: number) => ({
-  latin: file(family, 'latin', weight),
-  more: file(family, 'latin-ext', weight),
-});
-const fonts: FontFiles = {
-  plain: both('atkinson-hyperlegible-next', 400),
-  bold: both('atkinson-hyperlegible-next', 700),
-  mono: both('atkinson-hyperlegible-mono', 400),
-};
 const MM = 25.4 / 72;
 
 interface Word {
@@ -36,7 +23,7 @@ interface Read {
 }
 
 async function read(paper: Paper, told: (done: number, all: number) => void = () => undefined): Promise<Read> {
-  const blob = await paperToPdf(paper, fonts, told);
+  const blob = await paperToPdf(paper, shippedFonts, told);
   const task = getDocument({ data: new Uint8Array(await blob.arrayBuffer()), verbosity: 0 });
   const document = await task.promise;
   const sizes: [number, number][] = [];

@@ -224,3 +224,20 @@ test('the sheet and labels come as PDF; where it lives says what is lost without
   await expect(page.getByRole('region', { name: 'Floorboard 8+2' })).toContainText('entered and not saved');
   await expectAccessible(page);
 });
+
+test('what changed since it was last entered is told line by line, and saved', async ({ page }) => {
+  const id = await ownRig(page);
+  await open(page, id, 'map');
+  await page.getByRole('button', { name: /^FS 2/ }).click();
+  await page.getByLabel('Number', { exact: true }).fill('90');
+  await page.keyboard.press('Enter');
+  await saved(page);
+  await page.goto(`/rigs/${id}/sheet`);
+  await page.getByRole('link', { name: 'What changed' }).click();
+  const board = page.getByRole('region', { name: 'Enter again in Floorboard 8+2' });
+  await expect(board.getByRole('row', { name: /FS 2 press, Overture · Base/ })).toContainText('Control change 103, ch 5');
+  await expect(board.getByRole('row', { name: /FS 2 press, Overture · Base/ })).toContainText('Control change 90, ch 5');
+  await expectAccessible(page);
+  const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Save as CSV' }).click()]);
+  expect(file.suggestedFilename()).toMatch(/to enter again\.csv$/);
+});

@@ -7,7 +7,7 @@ import { removeGear } from '@/core/commands';
 import { batch, type Edit, type Rig, set } from '@/core/rig';
 import { lanternHour } from '@/demo/lantern-hour';
 import { type Database, openDatabase } from '@/server/database/connection';
-import { dropRevision, historyOf, nameRevision, PAGE, renameRevision, rigAt } from '@/server/rigs/history';
+import { dropRevision, heldRig, historyOf, nameRevision, PAGE, renameRevision, rigAt } from '@/server/rigs/history';
 import { currentRig, redo, submit, undo } from '@/server/rigs/journal';
 import { addRig } from '@/server/rigs/rigs';
 
@@ -104,5 +104,26 @@ describe('revisions', () => {
       [2, 'edit', true],
       [1, 'edit', false],
     ]);
+  });
+});
+
+describe('what the devices hold', () => {
+  it('is each function as it read when it was ticked, through undo and over more steps than are read at a time', async () => {
+    const id = await addRig(db, demo);
+    const row = (rig: Rig) => {
+      const found = rig.assignments.find((a) => a.entered !== null && a.actions[0]?.type === 'send');
+      if (!found) throw new Error('demo changed');
+      return found;
+    };
+    const ticked = row(demo);
+    await edit(id, (rig) =>
+      batch('Change', [set('assignments', row(rig), 'textShort', 'other'), set('assignments', row(rig), 'entered', null)]),
+    );
+    for (let i = 0; i < PAGE + 3; i++) await edit(id, rename(`Name ${i}`));
+    const held = await heldRig(db, id);
+    expect(held?.whole).toBe(true);
+    expect(held?.rig.assignments.find((a) => a.id === ticked.id)).toEqual(ticked);
+    expect(held?.rig.assignments.length).toBe(demo.assignments.filter((a) => a.entered !== null).length);
+    expect(await heldRig(db, 'nobody')).toBeNull();
   });
 });

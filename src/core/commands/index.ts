@@ -9,6 +9,7 @@ export {
   type PlainAction,
   removeAction,
 } from './actions';
+export { beginEntered, type EnteredWalk, enteredRig, stepBack } from './as-entered';
 export { type Assigned, type AssignWish, assign, assignmentAt, meantNames, type Place } from './assign';
 export { removeWithDependents } from './cascade';
 export {

@@ -127,7 +127,11 @@ export const NEAR = 1.5 / 127;
 /** How far apart two shapes are, 0 (the same) to 1. `loose`: values that stand for any stroke (a velocity) match any but 0. */
 export function apart(expected: Shape, seen: Shape, how: How, loose: boolean): number {
   if (expected.type === 'switch' && seen.type === 'switch')
-    return Math.min(1, editDistance(expected.values, seen.values, loose) + (expected.doubled === seen.doubled ? 0 : 0.2));
+    return Math.min(
+      1,
+      // A second way may be slower than a finger is quick: then its values alone have to tell.
+      editDistance(expected.values, seen.values, loose) + (expected.doubled === seen.doubled ? 0 : expected.doubled ? 0.05 : 0.2),
+    );
   if (expected.type === 'travel' && seen.type === 'travel') {
     const off = how === 'clicks' ? 0 : over(Math.abs(expected.low - seen.low)) + over(Math.abs(expected.high - seen.high));
     return Math.min(

@@ -227,9 +227,18 @@ function parameterStep(index: RigIndex, target: Target, line: TargetLine): (Entr
   const unit = control ? index.controllers.get(control.controllerId) : undefined;
   const why = againstLearning(index, landing, parameter, sender);
   const how = why === null ? 'learn' : 'type';
+  const layer = sender ? index.layers.get(sender.layerId ?? '') : undefined;
+  const modifier = layer ? index.controls.get(layer.modifierControlId ?? '') : undefined;
   const place = sender && unit ? placeWords(index, unit, sender) : '';
   const before = [
     scopes[target.reception.scope],
+    how === 'learn' && layer && modifier
+      ? `${layer.mode === 'while-held' ? 'Hold' : 'Press'} ${modifier.name} for ${layer.name} before learning begins: what it sends itself would be learnt.`
+      : '',
+    how === 'learn' && landing.mode === 'toggle' ? `Have ${parameter.name} off first: a press while it learns may flip it.` : '',
+    how === 'learn' && landing.takeover !== 'jump'
+      ? `Move ${control?.name ?? 'the control'} through where ${parameter.name} stands: it follows only from there.`
+      : '',
     how === 'learn' && control?.subControls.includes('touch')
       ? `Take ${control.name} by its sides: a touch of its cap sends first.`
       : '',

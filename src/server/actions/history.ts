@@ -6,6 +6,7 @@ import { database } from '../database/connection';
 import {
   dropRevision,
   type History,
+  heldRig,
   historyOf,
   nameRevision,
   type Revision,
@@ -35,6 +36,12 @@ export async function readState(rawId: unknown, rawVersion: unknown): Promise<St
   if (!id.success || !version.success) return { ok: false, message: 'There is no such point in the history of this rig.' };
   const found = await rigAt(await database(), id.data, version.data);
   return found.ok ? { ok: true, rig: found.value } : { ok: false, message: found.error };
+}
+
+/** The rig as the devices hold it; null when it is gone. */
+export async function readHeld(rawId: unknown): Promise<{ readonly rig: Rig; readonly whole: boolean } | null> {
+  const id = idSchema.safeParse(rawId);
+  return id.success ? heldRig(await database(), id.data) : null;
 }
 
 const nameProblem = (error: z.ZodError): string => error.issues[0]?.message ?? 'a name is needed';

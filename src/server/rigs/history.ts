@@ -1,6 +1,7 @@
 // The history of a rig: its journal, the points of it that have names, and the rig as it stood at any of them.
 import { Op } from 'sequelize';
 import * as z from 'zod';
+import { beginEntered, enteredRig, stepBack } from '@/core/commands';
 import { err, ok, type Result } from '@/core/result';
 import { apply, invert, type Rig } from '@/core/rig';
 import type { Database } from '../database/connection';
@@ -102,6 +103,25 @@ export async function rigAt(db: Database, rigId: string, version: number): Promi
     if (rows.length === 0) return err(`The journal of this rig begins at version ${at}.`);
   }
   return ok(rig);
+}
+
+/**
+ * The rig as the devices hold it by the ticks: every function as it read when it was last entered. `whole` is false where the journal
+ * cannot be followed to its beginning; then only what was entered since then is known. Null when the rig is gone.
+ */
+export async function heldRig(db: Database, rigId: string): Promise<{ readonly rig: Rig; readonly whole: boolean } | null> {
+  const now = await currentRig(db, rigId);
+  if (!now) return null;
+  const walk = beginEntered(now.rig);
+  for (let at = now.version; at > 0; at -= PAGE) {
+    const rows = await db.journal.findAll({
+      where: { rigId, version: { [Op.lte]: at, [Op.gt]: at - PAGE } },
+      order: [['version', 'DESC']],
+      raw: true,
+    });
+    for (const row of rows) if (!stepBack(walk, entryOf(row).edit)) return { rig: enteredRig(walk), whole: false };
+  }
+  return { rig: enteredRig(walk), whole: true };
 }
 
 /** Gives a point of the journal a name. Null when the rig or the point is gone. */

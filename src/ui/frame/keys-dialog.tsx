@@ -59,6 +59,19 @@ const keys: ReadonlyArray<readonly [string, ReadonlyArray<readonly [string, stri
     ],
   ],
   [
+    'On the proof',
+    [
+      ['Left, Right', 'the function before or after'],
+      ['R', 'try it again'],
+      ['N', 'that was all: say what is wrong'],
+      ['S', 'skip it'],
+      ['P', 'let the simulated unit play'],
+      ['Space', 'in Calibrate: record, and end it'],
+      ['1 – 6', 'in Probe: what it did'],
+      ['T', 'step by step: teach it from here'],
+    ],
+  ],
+  [
     'On the map',
     [
       ['/', 'find a parameter that waits'],

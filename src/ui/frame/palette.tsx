@@ -63,6 +63,18 @@ export function Palette({ open, onOpenChange, onKeys, onRename }: Props) {
           <Command.Item className={row} onSelect={run(() => router.push(`${home}/sheet/walk`))}>
             Enter it step by step
           </Command.Item>
+          <Command.Item className={row} onSelect={run(() => router.push(`${home}/sheet/labels`))}>
+            Labels to scale
+          </Command.Item>
+          <Command.Item className={row} onSelect={run(() => router.push(`${home}/sheet/homes`))}>
+            Where it lives: what to save where
+          </Command.Item>
+          <Command.Item className={row} onSelect={run(() => router.push(`${home}/proof/calibrate`))}>
+            Calibrate a pedal or fader
+          </Command.Item>
+          <Command.Item className={row} onSelect={run(() => router.push(`${home}/proof/probe`))}>
+            Probe how the software listens
+          </Command.Item>
           <Command.Item className={row} onSelect={run(() => router.push(`${home}/history`))}>
             History: what was changed, and the way back
           </Command.Item>

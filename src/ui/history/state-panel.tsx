@@ -13,6 +13,7 @@ import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
 import { Field, Select } from '../primitives/field';
 import { NameDialog } from '../primitives/name-dialog';
+import { saveCsv } from '../primitives/save-file';
 import { useRig, useRigStore } from '../store/provider';
 import { DifferenceTable } from './difference-table';
 import { type Point, stepWords, whenOf } from './points';
@@ -181,13 +182,7 @@ function Since({
   const changes = useMemo(() => (after ? differenceOf(before, after) : null), [before, after]);
   const others = revisions.filter((r) => r.version !== version);
   const save = (): void => {
-    if (!changes) return;
-    const url = URL.createObjectURL(new Blob([writeDifference(changes)], { type: 'text/csv' }));
-    const link = document.createElement('a');
-    link.href = url;
-    link.download = `${index.rig.name}, since ${title}.csv`.replace(/[/\\:]/g, ' ');
-    link.click();
-    URL.revokeObjectURL(url);
+    if (changes) saveCsv(writeDifference(changes), `${index.rig.name}, since ${title}.csv`);
   };
   return (
     <div className="flex flex-col gap-3">

@@ -4,6 +4,7 @@ import { proxy, type Remote, wrap } from 'comlink';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import type { PdfWorker } from '@/workers/pdf.worker';
+import { saveFile } from '../primitives/save-file';
 
 export interface PdfMaking {
   /** Pages done and all of them; null while none is made. */
@@ -36,7 +37,7 @@ export function usePdf(): PdfMaking {
       work(wrap<PdfWorker>(own), told)
         .then((blob) => {
           if (raw.current !== own) return;
-          if (blob) save(blob, name);
+          if (blob) saveFile(blob, name);
           else toast.error('There is nothing to print any more.');
         })
         .catch((error: unknown) => {
@@ -52,14 +53,4 @@ export function usePdf(): PdfMaking {
     [stop],
   );
   return { progress, make, stop };
-}
-
-/** Gives a file to the browser to keep. */
-function save(blob: Blob, name: string): void {
-  const url = URL.createObjectURL(blob);
-  const link = document.createElement('a');
-  link.href = url;
-  link.download = name;
-  link.click();
-  setTimeout(() => URL.revokeObjectURL(url), 10_000);
 }

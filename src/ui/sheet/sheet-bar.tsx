@@ -39,7 +39,7 @@ export function SheetBar({ index, lines, toEnter }: Props) {
       <Link href={`/rigs/${rig.id}/sheet/homes`} className={buttonLook()}>
         Where it lives
       </Link>
-      <Link href={`/rigs/${rig.id}/history`} className={buttonLook()}>
+      <Link href={`/rigs/${rig.id}/sheet/again`} className={buttonLook()}>
         What changed
       </Link>
       <Link href={`/rigs/${rig.id}/sheet/labels`} className={buttonLook()}>

@@ -1,0 +1,84 @@
+// What the devices hold: entered, then changed, deleted, un-ticked or undone.
+import { describe, expect, it } from 'vitest';
+import { assignment, cc, continuous, fixed, landing, latching, smallRig } from '../../../tests/kit/small-rig';
+import { apply, batch, type Edit, indexRig, invert, type Rig, set } from '../rig';
+import { differenceOf } from '../sheets';
+import { beginEntered, enteredRig, stepBack } from './as-entered';
+import { changeBehaviour, changeMessage, removeAssignment } from './change';
+
+const mark = { at: '2031-03-04T05:06:07.000Z' };
+const start: Rig = {
+  ...smallRig([continuous('Mix', 0, 100)]),
+  assignments: [
+    assignment({ behaviour: latching(127, 0), meant: ['Mix'] }),
+    assignment({ id: 'a2', on: 'fs2', message: cc(60), behaviour: fixed(1), meant: [] }),
+  ],
+  landings: [landing('Mix')],
+};
+
+/** A rig with its journal. */
+function lived(...edits: readonly ((rig: Rig) => Edit | null)[]) {
+  const journal: Edit[] = [];
+  let rig = start;
+  for (const make of edits) {
+    const edit = make(rig);
+    const done = edit && apply(rig, edit);
+    if (!edit || !done?.ok) throw new Error('it applies');
+    journal.push(edit);
+    rig = done.value;
+  }
+  const walk = beginEntered(rig);
+  for (const edit of [...journal].reverse()) expect(stepBack(walk, edit)).toBe(true);
+  return { rig, held: enteredRig(walk) };
+}
+const first = (rig: Rig) => {
+  const row = rig.assignments.find((a) => a.id === 'a1');
+  if (!row) throw new Error('it is there');
+  return row;
+};
+const tick = (rig: Rig): Edit => set('assignments', first(rig), 'entered', mark);
+const hear = (rig: Rig): Edit => {
+  const [row] = rig.landings;
+  if (!row) throw new Error('it is there');
+  return set('landings', row, 'entered', mark);
+};
+const number =
+  (to: number) =>
+  (rig: Rig): Edit | null =>
+    changeMessage(indexRig(rig), first(rig), 0, cc(to), () => 'n');
+const words = ({ rig, held }: ReturnType<typeof lived>): string[] =>
+  differenceOf(indexRig(held), indexRig(rig)).map((c) => `${c.type} ${c.what}: ${c.was ?? '-'} > ${c.now ?? '-'}`);
+
+describe('since it was last entered', () => {
+  it('nothing was entered: everything is to be', () => {
+    expect(words(lived()).every((w) => w.startsWith('enter'))).toBe(true);
+  });
+  it('changed twice since: what stands there is what was ticked, not what came between', () => {
+    const told = words(lived(tick, hear, number(90), number(91)));
+    expect(told).toContain(
+      'change FS1 press, every bank · Base: Control change 104, ch 5, alternating 127 / 0 > Control change 91, ch 5, alternating 127 / 0',
+    );
+    expect(told.filter((w) => w.startsWith('change')).length).toBe(2);
+  });
+  it('changed and changed back: nothing is to be entered for it', () => {
+    expect(words(lived(tick, hear, number(90), number(104))).filter((w) => w.includes('FS1') || w.includes('Mix'))).toEqual([]);
+  });
+  it('deleted since: it is to be cleared', () => {
+    const told = words(lived(tick, (rig) => removeAssignment(indexRig(rig), first(rig))));
+    expect(told).toContain('clear FS1 press, every bank · Base: Control change 104, ch 5, alternating 127 / 0 > -');
+  });
+  it('the tick taken away by hand: it stands nowhere', () => {
+    const untick = (rig: Rig): Edit => batch('Untick', [set('assignments', first(rig), 'entered', null)]);
+    expect(words(lived(tick, untick)).some((w) => w.startsWith('enter FS1'))).toBe(true);
+  });
+  it('an undone change leaves no trace', () => {
+    const edits: Edit[] = [];
+    const change = (rig: Rig): Edit | null => {
+      const edit = changeBehaviour(first(rig), 0, fixed(3));
+      if (edit) edits.push(edit);
+      return edit;
+    };
+    const told = words(lived(tick, hear, change, () => (edits[0] ? invert(edits[0]) : null)));
+    expect(told.filter((w) => w.includes('FS1') || w.includes('Mix'))).toEqual([]);
+  });
+});
