@@ -85,6 +85,38 @@ try {
     return found;
   });
   measure('frames while scrolling 100,000 messages (p95)', percentile(gaps, 0.95), 'ms', { atMost: 34 });
+
+  // A proof step: from the last message of a right gesture to the words on the screen.
+  const answers: number[] = [];
+  for (let i = 0; i < 8; i++) {
+    await page.goto(`${base}/rigs/lantern-hour/proof`);
+    await page.getByRole('button', { name: /FS 1 Loom/ }).click();
+    await page.getByLabel('Port', { exact: true }).selectOption('Look for MIDI devices…');
+    await page.getByLabel('Port', { exact: true }).selectOption('Test board');
+    await page.waitForTimeout(300);
+    answers.push(
+      await page.evaluate(async () => {
+        const { says } = window as unknown as { says: (...bytes: number[]) => void };
+        for (const v of [127, 0]) {
+          says(0xb4, 102, v);
+          await new Promise((resolve) => setTimeout(resolve, 120));
+        }
+        const status = [...document.querySelectorAll('[role=status]')].find((e) => e.textContent?.includes('so far'));
+        const sent = performance.now();
+        const seen = new Promise<number>((resolve) => {
+          const watch = new MutationObserver(() => {
+            if (!status?.textContent?.includes('Proved')) return;
+            watch.disconnect();
+            resolve(performance.now() - sent);
+          });
+          if (status) watch.observe(status, { childList: true, characterData: true, subtree: true });
+        });
+        says(0xb4, 102, 127);
+        return seen;
+      }),
+    );
+  }
+  measure('a proof step on the screen, slowest of eight', Math.max(...answers), 'ms', { atMost: 50 });
   await browser.close();
   printTable('Bench');
 } finally {

@@ -6,7 +6,7 @@ import { alike, asksOf, causes, diagnose, evidence, plantFault, toProve, verdict
 import { indexRig } from '@/core/rig';
 import { lanternHour } from '@/demo/lantern-hour';
 import { paperToPdf } from '@/paper/pdf';
-import { diagnosingTrial, type Trial } from '../kit/diagnosing';
+import { diagnosingTrial, faultlessTrial, type Trial } from '../kit/diagnosing';
 import { shippedFonts } from '../kit/fonts';
 import { madeRig } from './made-rig';
 import { measure, percentile, printTable, timed } from './table';
@@ -35,6 +35,9 @@ measure(
   '%',
   { atLeast: 80 },
 );
+const faultless = Array.from({ length: 2_000 }, (_, i) => faultlessTrial(i * 77 + 5)).filter((t) => t !== null);
+measure('no fault: proved', (100 * faultless.filter((t) => t.proved).length) / faultless.length, '%', { atLeast: 99 });
+measure('no fault: held to be wrong', (100 * faultless.filter((t) => t.alarm).length) / faultless.length, '%', { atMost: 0.5 });
 
 const demo = indexRig(lanternHour());
 const next = chance(5);

@@ -1,6 +1,17 @@
 // How often the diagnosis names what is wrong: faults planted by chance in rigs by chance, and the place of the right cause in the answer.
 import { chance } from '@/core/chance';
-import { type Ask, asksOf, type CauseId, causes, diagnose, evidence, namedCauses, plantFault, predictedBy } from '@/core/proof';
+import {
+  type Ask,
+  asksOf,
+  type CauseId,
+  causes,
+  diagnose,
+  evidence,
+  namedCauses,
+  plantFault,
+  predictedBy,
+  verdictOf,
+} from '@/core/proof';
 import { indexRig, type RigIndex } from '@/core/rig';
 import { randomRig } from './random-rig';
 
@@ -66,4 +77,17 @@ export function diagnosingTrial(seed: number, faults: 1 | 2): Trial | null {
     };
   }
   return null;
+}
+
+/** A function without a fault, played by an uneven hand: whether it was proved on the way, and whether anything was held to be wrong. */
+export function faultlessTrial(seed: number): { readonly proved: boolean; readonly alarm: boolean } | null {
+  const next = chance(seed ^ 0x2545f491);
+  const index = indexRig(randomRig(Math.floor(seed / 4)));
+  const asks = asksOf(index);
+  const ask = asks[Math.floor(next() * asks.length)];
+  if (!ask) return null;
+  const heard = evidence(ask, [], next);
+  const proved = heard.some((_, i) => verdictOf(ask, heard.slice(0, i + 1)).type === 'proved');
+  // What is proved is over: only what is not would be asked about.
+  return { proved, alarm: !proved && diagnose(index, ask, heard).explanations.length > 0 };
 }

@@ -1,7 +1,7 @@
 // The diagnosis, cause by cause, on evidence written down by hand: what a unit with that fault sends is common practice, no source,
 // except where the standard says it. And how often it is right, on faults planted by chance.
 import { describe, expect, it } from 'vitest';
-import { diagnosingTrial } from '../../../tests/kit/diagnosing';
+import { diagnosingTrial, faultlessTrial } from '../../../tests/kit/diagnosing';
 import {
   assignment,
   cc,
@@ -237,6 +237,12 @@ describe('the measure', () => {
     expect(new Set(keys).size).toBe(keys.length);
     expect(alike.every((a) => a.causes.every((c) => ids.has(c)))).toBe(true);
   });
+  it('what is right is proved: an uneven hand that miscounts and bumps gives a false alarm less than once in two hundred', () => {
+    const trials = Array.from({ length: 600 }, (_, i) => faultlessTrial(i * 77 + 5)).filter((t) => t !== null);
+    expect(trials.length).toBeGreaterThan(550);
+    expect(trials.filter((t) => t.proved).length / trials.length).toBeGreaterThanOrEqual(0.99);
+    expect(trials.filter((t) => t.alarm).length / trials.length).toBeLessThan(0.005);
+  }, 30_000);
   it('one planted fault is named first in 95 % and among three in 99.5 %; of two, both among three in 80 %', () => {
     const places = (faults: 1 | 2, count: number): (readonly number[])[] => {
       const trials = Array.from({ length: count }, (_, i) => diagnosingTrial(i * 7919 + faults, faults)).filter(

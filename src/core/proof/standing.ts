@@ -81,7 +81,7 @@ export function byFunction(records: readonly ProofRecord[]): ReadonlyMap<string,
  */
 export function standingOf(index: RigIndex, assignment: Assignment, trials: readonly ProofRecord[]): Standing {
   const plan = planKey(index, assignment);
-  const counting = trials.filter((t) => t.by !== 'simulated' || t.outcome === 'proved');
+  const counting = trials.filter((t) => t.by !== 'simulated' || t.outcome !== 'failed');
   const latest = counting.find((t) => t.outcome !== 'skipped' || t.plan === plan);
   if (assignment.proved !== null) {
     const { at, versions } = assignment.proved;

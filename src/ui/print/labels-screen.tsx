@@ -129,7 +129,7 @@ export function LabelsScreen() {
               </p>
               <ul className="mt-1">
                 {labels.troubles.slice(0, 30).map((t) => (
-                  <li key={`${t.controlId} ${t.text}`} className="border-b py-1">
+                  <li key={`${t.controlId} ${t.text}`} className="border-b py-1 wrap-anywhere">
                     <Link
                       href={`/rigs/${rig.id}/map?controller=${controller.id}&control=${t.controlId}`}
                       className="text-verdigris underline"

@@ -68,7 +68,9 @@ export function FunctionList({ index, rows, standings, chosen, onChoose }: Props
                 )}
               >
                 <StateMark state={state} />
-                <span className="shrink-0 font-mono text-[13px]">{control.name}</span>
+                <span className="max-w-[45%] shrink-0 truncate font-mono text-[13px]" title={control.name}>
+                  {control.name}
+                </span>
                 {assignment.gesture.type !== 'press' && assignment.gesture.type !== 'move' && (
                   <span className="shrink-0 text-xs text-ink-2">{assignment.gesture.type.replace('-', ' ')}</span>
                 )}
