@@ -204,6 +204,12 @@ export function ProbeScreen() {
               onAgain={begin}
             />
           )}
+          {probe && sent !== null && (
+            <p className="text-ink-2">
+              {probe.guesses.length} of {beginProbe(kind).guesses.length} ways of listening are still possible. The value that was
+              sent parts them best.
+            </p>
+          )}
           {probe && probe.log.length > 0 && <Log log={probe.log} />}
         </section>
         {out.simulated && <SoftwarePanel software={software} parameter={parameter} kind={kind} />}
@@ -256,12 +262,12 @@ function Result({
 function Log({ log }: { readonly log: Probe['log'] }) {
   return (
     <table className="w-fit border-collapse text-sm">
-      <caption className="pb-1 text-left text-xs text-ink-2">Sent and seen</caption>
+      <caption className="pb-1 text-left text-xs whitespace-nowrap text-ink-2">Sent and seen</caption>
       <tbody>
         {log.map((l, i) => (
           // biome-ignore lint/suspicious/noArrayIndexKey: a line is its place in the log
           <tr key={i} className="border-b">
-            <td className="py-1 pr-6 font-mono">{l.value}</td>
+            <td className="min-w-24 py-1 pr-6 font-mono">{l.value}</td>
             <td className="py-1">{answerWords[l.seen]}</td>
           </tr>
         ))}
