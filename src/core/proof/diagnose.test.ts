@@ -1,5 +1,6 @@
 // The diagnosis, cause by cause, on evidence written down by hand: what a unit with that fault sends is common practice, no source,
 // except where the standard says it. And how often it is right, on faults planted by chance.
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { diagnosingTrial, faultlessTrial } from '../../../tests/kit/diagnosing';
 import {
@@ -15,9 +16,10 @@ import {
   range,
   smallRig,
 } from '../../../tests/kit/small-rig';
+import { lanternHour } from '../../demo/lantern-hour';
 import { bendWord, ccWord, channel, type HeardWord, noteWord, pairWords, programWord, u7, type Word } from '../midi';
 import { apply, type Behaviour, type ControlKind, indexRig, type Rig, type RigIndex } from '../rig';
-import { type Ask, alike, askFor, causes, diagnose, endsSeen, keepEnds, takeIntoPlan, verdictOf } from './index';
+import { type Ask, alike, askFor, asksOf, causes, diagnose, endsSeen, keepEnds, takeIntoPlan, verdictOf } from './index';
 
 /** Words 90 ms apart. */
 const at = (...words: readonly Word[]): HeardWord[] => words.map((word, i) => ({ atMs: i * 90, word }));
@@ -227,6 +229,38 @@ describe('while it arrives', () => {
     const heard = values(104, sweep(0, 127));
     const when = heard.findIndex((_, i) => verdictOf(ask, heard.slice(0, i + 1)).type === 'proved');
     expect(heard.length - when).toBeLessThan(4);
+  });
+});
+
+describe('whatever arrives', () => {
+  const index = indexRig(lanternHour());
+  const asks = asksOf(index);
+  const byte = fc.integer({ min: 0, max: 127 });
+  // Any channel message, and start, continue and stop: what a port can give (MIDI 1.0).
+  const word = fc.oneof(
+    fc.tuple(fc.integer({ min: 0x80, max: 0xef }), byte, byte).map(([s, a, b]) => (s << 16) | (a << 8) | b),
+    fc.constantFrom(0xfa0000, 0xfb0000, 0xfc0000),
+  );
+  it('is explained, found to be right or too seldom, or left unexplained, and never more than the evidence', () => {
+    fc.assert(
+      fc.property(fc.nat(), fc.array(fc.tuple(word, fc.integer({ min: 0, max: 300 })), { maxLength: 60 }), (n, list) => {
+        const ask = asks[n % asks.length];
+        if (!ask) return;
+        const heard = list.map(([w, after], i) => ({ word: w, atMs: i * 100 + (after % 100) }));
+        const found = diagnose(index, ask, heard);
+        const verdict = verdictOf(ask, heard);
+        if (verdict.type === 'proved') expect(found.explanations).toEqual([]);
+        if (heard.length === 0) expect(found.explanations[0]?.causes[0]?.cause).toBe('nothing');
+        for (const e of found.explanations) {
+          expect(e.unexplained).toBeGreaterThanOrEqual(0);
+          expect(e.causes.length).toBeLessThanOrEqual(2);
+          const edit = takeIntoPlan(index, ask, e, () => 'fresh');
+          // What is offered can be done.
+          if (edit) expect(apply(index.rig, edit).ok).toBe(true);
+        }
+      }),
+      { numRuns: 150 },
+    );
   });
 });
 
