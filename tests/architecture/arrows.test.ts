@@ -29,6 +29,8 @@ const allowed: Readonly<Record<string, readonly string[]>> = {
   commands: ['midi', 'values', 'rig', 'library', 'wires', 'bench', 'numbers'],
   checks: ['midi', 'values', 'rig', 'library', 'controller', 'wires', 'bench', 'numbers', 'commands'],
   sheets: ['midi', 'values', 'rig', 'library', 'wires', 'target', 'bench', 'numbers', 'commands'],
+  calibration: ['midi', 'values'],
+  probe: ['midi', 'rig', 'target'],
   proof: ['midi', 'values', 'rig', 'controller', 'wires', 'target', 'bench', 'commands', 'sheets'],
   print: ['midi', 'values', 'rig', 'sheets'],
   formats: ['midi', 'values', 'rig', 'library', 'wires', 'target', 'bench', 'numbers', 'commands', 'checks', 'sheets', 'proof'],

@@ -1,12 +1,13 @@
 // From what arrived to what is wrong. Each cause is tried out: what the hardware would have sent if it were so is played on the simulator
 // and held against what was heard; two causes at once are tried where one alone does not explain it. The best explanation comes first.
-import { type HeardWord, type Message, type Strand, valueMax } from '../midi';
-import type { Action, RigIndex } from '../rig';
-import { type Ask, messagesIn, playedStrands, proofStrands, strandKey } from './ask';
-import { alike, type CauseId, causes } from './causes.data';
-import { isEndless, TAPS } from './hand';
-import { apart, legsOf, mirrored, NEAR, type Shape, shapeOf } from './shape';
-import { type Choices, type Dimension, type Variant, variantsFor } from './variants';
+import type { HeardWord, Strand } from '../midi';
+import type { RigIndex } from '../rig';
+import { type Ask, proofStrands } from './ask';
+import { alike, type CauseId } from './causes.data';
+import { TAPS } from './hand';
+import { apart, legsOf } from './shape';
+import { comesAsPlanned, knownTo, makeTrial, plannedStrand, readShape, signatureOf, type Trial, type Tried } from './trial';
+import { type Choices, type Variant, variantsFor } from './variants';
 
 /** One cause of an explanation, with what was planned and what is there instead. */
 export interface Named {
@@ -34,38 +35,9 @@ export interface Diagnosis {
   readonly short: number | 'one-way' | null;
 }
 
-/** What unexplained evidence weighs against how seldom a cause is, and against a second cause. */
-const EVIDENCE = 8;
-const RARITY = 0.25;
-const SECOND = 1.6;
-/** Strands with fewer values than this part of all are a bumped neighbour. */
-const BUMP = 0.3;
-/** What is beside weighs less: it is not what was asked for, and may be wrong by itself. */
-const BESIDE = 0.2;
 /** Below this, nothing is left to explain. */
 const EXPLAINED = 0.02;
 const MOST = 6;
-
-const weightOf = new Map(causes.map((c) => [c.id, c.weight]));
-const heaviest = Math.max(...causes.map((c) => c.weight));
-const rarity = (id: CauseId): number => RARITY * Math.log(heaviest / (weightOf.get(id) ?? 1));
-
-interface Tried {
-  readonly variants: readonly Variant[];
-  readonly predicted: ReadonlyMap<number, Predicted>;
-  readonly unexplained: number;
-  readonly score: number;
-}
-
-interface Predicted {
-  readonly strand: Strand;
-  readonly shape: Shape;
-  /** Of what was asked for; else of a function beside it. */
-  readonly own: boolean;
-}
-
-/** The order in which causes act, from the hand to the port. */
-const order: readonly Dimension[] = ['who', 'kind', 'channel', 'number', 'values', 'stream'];
 
 /** What is wrong between an ask and what was heard for it (`heard` in order of time). */
 export function diagnose(index: RigIndex, ask: Ask, heard: readonly HeardWord[]): Diagnosis {
@@ -84,12 +56,6 @@ export function diagnose(index: RigIndex, ask: Ask, heard: readonly HeardWord[])
   return { explanations: ranked([...single, ...pairs]), short: null };
 }
 
-/** Every message that the plan knows to come with an ask. */
-export const knownTo = (ask: Ask): readonly Message[] => [
-  ...messagesIn(ask.assignment.actions),
-  ...ask.beside.flatMap((a) => messagesIn(a.actions)),
-];
-
 /** Actions whose messages did not come as planned. */
 function wrongActions(ask: Ask, strands: ReadonlyMap<number, Strand>): ReadonlySet<number> {
   const wrong = new Set<number>();
@@ -98,169 +64,6 @@ function wrongActions(ask: Ask, strands: ReadonlyMap<number, Strand>): ReadonlyS
     if (!seen || !comesAsPlanned(ask, expected.values, expected.message, seen)) for (const i of expected.actions) wrong.add(i);
   }
   return wrong;
-}
-
-/** Whether a strand is what an even hand brings out, as far as a hand can be even. */
-export function comesAsPlanned(ask: Ask, values: readonly number[], message: Message, seen: Strand): boolean {
-  const shape = readShape(ask, seen);
-  const planned = readShape(ask, plannedStrand(message, values));
-  return apart(planned, shape, ask.how, isLoose(ask, message)) === 0;
-}
-
-/** A planned strand in even time. */
-const plannedStrand = (message: Message, values: readonly number[]): Strand => ({
-  message,
-  values,
-  times: values.map((_, i) => i * 20),
-});
-
-/** What is struck with a velocity comes with any value but 0. */
-const isLoose = (ask: Ask, message: Message): boolean =>
-  ask.how === 'taps' &&
-  ask.assignment.actions.some(
-    (a) => a.type === 'send' && a.behaviour.type === 'range' && strandKey(a.message) === strandKey(message),
-  );
-
-/** The shape of a strand; of repeats, which go on as long as the hand likes, only the beginning. */
-function readShape(ask: Ask, strand: Strand): Shape {
-  const shape = shapeOf(strand, ask.how, isEndless(ask.control.kind));
-  return shape.type === 'switch' && ask.assignment.gesture.type === 'repeat'
-    ? { ...shape, values: shape.values.slice(0, 4) }
-    : shape;
-}
-
-type Trial = (variants: readonly Variant[], only?: number) => Tried;
-
-function makeTrial(
-  ask: Ask,
-  strands: ReadonlyMap<number, Strand>,
-  right: ReadonlySet<number>,
-  wrong: ReadonlySet<number>,
-): Trial {
-  const seen = new Map(
-    [...strands].filter(([key]) => !right.has(key)).map(([key, s]) => [key, { strand: s, shape: readShape(ask, s), own: true }]),
-  );
-  const total = [...seen.values()].reduce((sum, s) => sum + s.strand.values.length, 0);
-  const played = new Map<string, ReadonlyMap<number, Strand>>();
-  const play = (actions: readonly Action[], taps: number): ReadonlyMap<number, Strand> => {
-    const key = `${taps} ${JSON.stringify(actions)}`;
-    const known = played.get(key);
-    if (known) return known;
-    const made = playedStrands(ask.footing, ask.how, actions, taps, ask.beside);
-    played.set(key, made);
-    return made;
-  };
-  const loose = new Map<Action, boolean>();
-  const isStroke = (a: Action): boolean => {
-    const known = loose.get(a) ?? (a.type === 'send' && a.behaviour.type === 'range');
-    loose.set(a, known);
-    return known;
-  };
-  return (given, only) => {
-    const variants = [...given].sort((a, b) => order.indexOf(a.dimension) - order.indexOf(b.dimension));
-    let actions: readonly Action[] = ask.assignment.actions;
-    for (const variant of variants) actions = variant.hardware(actions, wrong);
-    const replaced = variants.some((v) => v.dimension === 'who' && v.stream === null);
-    const keys = new Set(
-      actions.flatMap((a, i) => (a.type === 'send' && (replaced || wrong.has(i)) ? [strandKey(a.message)] : [])),
-    );
-    const strokes = ask.how === 'taps' && actions.some(isStroke);
-    let bestTry: Tried | null = null;
-    for (const taps of ask.how === 'taps' ? (only === undefined ? [TAPS, TAPS - 1, TAPS + 1] : [only]) : [TAPS]) {
-      const predicted = new Map<number, Predicted>();
-      for (const [key, strand] of play(actions, taps)) {
-        const own = keys.has(key);
-        if (!own && !ask.besideKeys.has(key)) continue;
-        const bent = streamed(ask, strand, variants, seen.get(key), own);
-        if (bent) predicted.set(strandKey(bent.strand.message), { ...bent, own });
-      }
-      const unexplained = compare(ask, predicted, seen, total, strokes) + (taps === TAPS ? 0 : 0.015);
-      if (bestTry && bestTry.unexplained <= unexplained) continue;
-      const score =
-        EVIDENCE * unexplained +
-        variants.reduce((sum, v) => sum + rarity(v.cause), 0) +
-        SECOND * Math.max(0, variants.length - 1);
-      bestTry = { variants, predicted, unexplained, score };
-    }
-    return bestTry ?? { variants, predicted: new Map(), unexplained: 1, score: EVIDENCE };
-  };
-}
-
-/** What becomes of a strand on the way; null where it does not come at all. */
-function streamed(
-  ask: Ask,
-  from: Strand,
-  variants: readonly Variant[],
-  seen: Predicted | undefined,
-  own: boolean,
-): Omit<Predicted, 'own'> | null {
-  let strand = from;
-  let shape = readShape(ask, strand);
-  for (const { stream } of variants) {
-    if (stream === null) continue;
-    // What is beside it is another function: only the way from the unit is the same.
-    if (!own && stream !== 'doubled') continue;
-    if (stream === 'silent') return null;
-    if (stream === 'doubled') {
-      strand = twice(strand);
-      shape = shape.type === 'switch' ? readShape(ask, strand) : { ...shape, doubled: true };
-    } else if (stream === 'noisy') {
-      if (shape.type === 'travel') shape = { ...shape, noisy: true };
-    } else if (stream === 'ends') {
-      if (shape.type === 'travel' && seen?.shape.type === 'travel' && stopsShort(shape, seen.shape))
-        shape = { ...shape, low: seen.shape.low, high: seen.shape.high };
-    } else if (stream === 'mirrored') {
-      if (shape.type === 'clicks') {
-        strand = { ...strand, values: mirrored(strand.values, shape.coding) };
-        shape = { ...shape, forth: !shape.forth };
-      }
-    } else if ('shift' in stream) {
-      const max = valueMax('program');
-      if (strand.message.type === 'program')
-        strand = { ...strand, values: strand.values.map((v) => Math.min(max, Math.max(0, v + stream.shift))) };
-      shape = readShape(ask, strand);
-    } else {
-      strand = stream.touch;
-      shape = readShape(ask, strand);
-    }
-  }
-  return { strand, shape };
-}
-
-/** A strand that comes by two ways, the second one a little longer. */
-function twice({ message, values, times }: Strand): Strand {
-  const all = [0, 1].flatMap((late) => values.map((v, i) => ({ v, t: (times[i] ?? 0) + late }))).sort((a, b) => a.t - b.t);
-  return { message, values: all.map((x) => x.v), times: all.map((x) => x.t) };
-}
-
-/** Whether a travel stays inside another one and misses one of its ends. */
-const stopsShort = (whole: { low: number; high: number }, part: { low: number; high: number }): boolean =>
-  part.low >= whole.low - NEAR &&
-  part.high <= whole.high + NEAR &&
-  (part.low > whole.low + NEAR || part.high < whole.high - NEAR);
-
-/** What a prediction leaves unexplained: what should have come, and what came besides. */
-function compare(
-  ask: Ask,
-  predicted: ReadonlyMap<number, Predicted>,
-  seen: ReadonlyMap<number, Predicted>,
-  total: number,
-  strokes: boolean,
-): number {
-  let missing = 0;
-  let own = 0;
-  for (const [key, p] of predicted) {
-    const s = seen.get(key);
-    if (p.own) own++;
-    missing += (s ? apart(p.shape, s.shape, ask.how, strokes) : 1) * (p.own ? 1 : BESIDE);
-  }
-  let besides = 0;
-  for (const [key, s] of seen) {
-    if (predicted.has(key) || ask.aside.has(key)) continue;
-    const share = s.strand.values.length / Math.max(1, total);
-    besides += share < BUMP || s.strand.values.length <= 3 ? 0.05 + 0.3 * share : 0.15 + 0.6 * share;
-  }
-  return missing / Math.max(1, own) + besides;
 }
 
 /** How many gestures came, if all is as planned but for how often. */
@@ -360,28 +163,6 @@ function ranked(tried: readonly Tried[]): readonly Explanation[] {
     sends: [...t.predicted.values()].map((p) => p.strand),
   }));
 }
-
-/** What causes would bring out under an even hand, in letters: equal for what cannot be told apart. Without causes, the plan. */
-export function predictedBy(ask: Ask, variants: readonly Variant[]): string {
-  const all = new Set(ask.assignment.actions.map((_, i) => i));
-  // An end that is missed is missed by what was seen: here the middle of the way stands for it.
-  const half = new Map(
-    ask.expected.map(
-      (e) =>
-        [
-          e.key,
-          plannedStrand(
-            e.message,
-            e.values.map((v) => Math.round(v / 2)),
-          ),
-        ] as const,
-    ),
-  );
-  return signatureOf(makeTrial(ask, half, new Set(), all)(variants, TAPS).predicted);
-}
-
-const signatureOf = (predicted: ReadonlyMap<number, Predicted>): string =>
-  JSON.stringify([...predicted].map(([key, p]) => [key, p.shape]).sort());
 
 /** The causes that a diagnosis names, best first, those that look the same beside each other. */
 export function namedCauses(diagnosis: Diagnosis): readonly (readonly CauseId[])[] {

@@ -4,7 +4,8 @@ import { addressKey, type HeardWord, valueMax, withNumber } from '../midi';
 import { type Action, apply, batch, type Edit, indexRig, type RigIndex, sameJson } from '../rig';
 import { type Ask, proofStrands, strandKey } from './ask';
 import type { CauseId } from './causes.data';
-import { type Explanation, knownTo } from './diagnose';
+import type { Explanation } from './diagnose';
+import { knownTo } from './trial';
 
 /** Causes that say what the hardware holds, so that the plan could hold it too. */
 const heldByHardware: ReadonlySet<CauseId> = new Set([

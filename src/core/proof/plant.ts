@@ -18,8 +18,8 @@ import {
 import type { Action, RigIndex } from '../rig';
 import type { Ask } from './ask';
 import type { CauseId } from './causes.data';
-import { predictedBy } from './diagnose';
 import { handInputs, type Manner, TAPS } from './hand';
+import { predictedBy } from './trial';
 import { unitSends } from './unit';
 import { type Choices, type Dimension, type Variant, variantsFor } from './variants';
 

@@ -1,8 +1,9 @@
 // A cause as a change: what the hardware would hold or the way would do to its messages if that were the cause.
 import { fitted, widened } from '../commands';
-import { type Message, messageSchema, type RelativeCoding, relativeCodingSchema, type Strand, u14, valueMax } from '../midi';
-import type { Action, Behaviour, Control, RigIndex, Send } from '../rig';
+import { type Message, messageSchema, type Strand } from '../midi';
+import type { Action, Control, RigIndex, Send } from '../rig';
 import { type Ask, messagesIn, strandKey } from './ask';
+import { behaviourWords, moveBends, switchBends } from './bends';
 import type { CauseId } from './causes.data';
 import { isEndless } from './hand';
 
@@ -125,102 +126,6 @@ function addressVariants(first: Message, { channels, numbers, kinds }: Choices):
   return found;
 }
 
-const top = (send: Send) => u14(valueMax(send.message.type));
-const zero = u14(0);
-
-/** The value that is on, and the one that is off, of a switching behaviour; null for others. */
-function onOff(send: Send): { readonly on: ReturnType<typeof u14>; readonly off: ReturnType<typeof u14> } | null {
-  const { behaviour, message } = send;
-  if (message.type === 'program' || !('channel' in message)) return null;
-  switch (behaviour.type) {
-    case 'momentary':
-      return { on: behaviour.down, off: behaviour.up };
-    case 'latching':
-      return { on: behaviour.first, off: behaviour.second };
-    case 'fixed':
-      return { on: behaviour.value, off: behaviour.value === 0 ? top(send) : zero };
-    default:
-      return null;
-  }
-}
-
-interface Bend {
-  readonly cause: CauseId;
-  readonly bend: (send: Send) => Behaviour | null;
-}
-
-const switchBends: readonly Bend[] = [
-  {
-    cause: 'latching',
-    bend: (s) => {
-      const v = onOff(s);
-      return v && s.behaviour.type !== 'latching' ? { type: 'latching', first: v.on, second: v.off } : null;
-    },
-  },
-  {
-    cause: 'momentary',
-    bend: (s) => {
-      const v = onOff(s);
-      return v && s.behaviour.type !== 'momentary' ? { type: 'momentary', down: v.on, up: v.off } : null;
-    },
-  },
-  {
-    cause: 'no-release',
-    bend: (s) => {
-      const v = onOff(s);
-      return v && s.behaviour.type !== 'fixed' ? { type: 'fixed', value: v.on } : null;
-    },
-  },
-  {
-    cause: 'swapped',
-    bend: ({ behaviour }) =>
-      behaviour.type === 'momentary' && behaviour.down !== behaviour.up
-        ? { ...behaviour, down: behaviour.up, up: behaviour.down }
-        : behaviour.type === 'latching' && behaviour.first !== behaviour.second
-          ? { ...behaviour, first: behaviour.second, second: behaviour.first }
-          : null,
-  },
-  {
-    cause: 'values-not-set',
-    bend: (s) => {
-      const { behaviour } = s;
-      if (onOff(s) === null) return null;
-      const max = top(s);
-      if (behaviour.type === 'momentary') return { ...behaviour, down: max, up: zero };
-      if (behaviour.type === 'latching') return { ...behaviour, first: max, second: zero };
-      return behaviour.type === 'fixed' ? { ...behaviour, value: max } : null;
-    },
-  },
-];
-
-const moveBends: readonly Bend[] = [
-  {
-    cause: 'range-not-set',
-    bend: (s) => (s.behaviour.type === 'range' ? { ...s.behaviour, from: zero, to: top(s) } : null),
-  },
-  {
-    cause: 'reversed',
-    bend: ({ behaviour }) => (behaviour.type === 'range' ? { ...behaviour, from: behaviour.to, to: behaviour.from } : null),
-  },
-  ...relativeCodingSchema.options.map(
-    (coding: RelativeCoding): Bend => ({
-      cause: 'relative',
-      bend: (s) =>
-        s.behaviour.type === 'range' && s.message.type === 'cc' ? { type: 'relative', coding, acceleration: 1 } : null,
-    }),
-  ),
-  {
-    cause: 'absolute',
-    bend: (s) => (s.behaviour.type === 'relative' ? { type: 'range', from: zero, to: top(s), curve: { type: 'linear' } } : null),
-  },
-  ...relativeCodingSchema.options.map(
-    (coding: RelativeCoding): Bend => ({
-      cause: 'coding',
-      bend: ({ behaviour }) => (behaviour.type === 'relative' && behaviour.coding !== coding ? { ...behaviour, coding } : null),
-    }),
-  ),
-];
-
 function valueVariants(sends: readonly Send[], { how, control }: Ask): Variant[] {
   return (how === 'taps' ? switchBends : moveBends).flatMap(({ cause, bend }): Variant[] => {
     // Only what has no ends can send clicks.
@@ -245,26 +150,6 @@ function valueVariants(sends: readonly Send[], { how, control }: Ask): Variant[]
       },
     ];
   });
-}
-
-/** A behaviour in a few words. */
-export function behaviourWords(behaviour: Behaviour): string {
-  switch (behaviour.type) {
-    case 'range':
-      return `${behaviour.from} to ${behaviour.to}`;
-    case 'momentary':
-      return `${behaviour.down} down, ${behaviour.up} up`;
-    case 'latching':
-      return `${behaviour.first} / ${behaviour.second} in turn`;
-    case 'fixed':
-      return `${behaviour.value} each time`;
-    case 'stepping':
-      return 'a counter';
-    case 'relative':
-      return `clicks, ${behaviour.coding.replace('-', ' ')}`;
-    default:
-      return unreachable(behaviour);
-  }
 }
 
 function streamVariants(ask: Ask, sends: readonly Send[], choices: Choices): Variant[] {
@@ -349,7 +234,3 @@ export function neighboursOf(index: RigIndex, control: Control): readonly Contro
 }
 
 const distance = (a: readonly [number, number], b: readonly [number, number]): number => Math.hypot(a[0] - b[0], a[1] - b[1]);
-
-function unreachable(value: never): never {
-  throw new Error(`unhandled behaviour ${JSON.stringify(value)}`);
-}

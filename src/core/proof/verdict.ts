@@ -1,8 +1,8 @@
 // While it arrives: whether what is planned has come, may still come, or cannot come any more.
 import type { HeardWord, Message, Strand } from '../midi';
 import { type Ask, type Expected, proofStrands } from './ask';
-import { comesAsPlanned, knownTo } from './diagnose';
 import { legsOf, NEAR } from './shape';
+import { comesAsPlanned, knownTo } from './trial';
 
 export type Verdict =
   /** Nothing came yet that belongs to anything. */

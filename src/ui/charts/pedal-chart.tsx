@@ -4,7 +4,7 @@ import { BarChart, LineChart } from 'echarts/charts';
 import { GridComponent, TooltipComponent } from 'echarts/components';
 import { use } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
-import type { PedalMeasure } from '@/core/proof';
+import type { PedalMeasure } from '@/core/calibration';
 import { axisText, axisValue, css, tooltipLook } from './look';
 import { useChart } from './use-chart';
 

@@ -1,5 +1,5 @@
 // What a measured pedal is like, in figures and in what follows from them.
-import type { PedalMeasure } from '@/core/proof';
+import type { PedalMeasure } from '@/core/calibration';
 import type { Calibration, CurveSpec } from '@/core/values';
 
 const curveWords: Readonly<Record<CurveSpec['type'], string>> = {

@@ -15,17 +15,15 @@ import {
   type Probe,
   type ProbeKind,
   probeKindOf,
-  type Seen,
-  type Ways,
   writeFound,
-} from '@/core/proof';
+} from '@/core/probe';
 import type { Landing, Parameter, RigIndex } from '@/core/rig';
 import { PortSelect, PortTrouble } from '../ports/port-select';
 import { useOutput } from '../ports/use-output';
 import { Button } from '../primitives/button';
-import { cx } from '../primitives/cx';
 import { Select } from '../primitives/field';
 import { useRig } from '../store/provider';
+import { type Answer, Log, Result } from './probe-result';
 import { SoftwarePanel, useSimulatedSoftware } from './simulated-software';
 
 interface Choice {
@@ -34,7 +32,6 @@ interface Choice {
   readonly kind: ProbeKind;
 }
 
-type Answer = Seen | 'unclear';
 const answers: Readonly<Record<ProbeKind, ReadonlyArray<readonly [Answer, string]>>> = {
   switch: [
     ['on', 'It is on now'],
@@ -50,17 +47,6 @@ const answers: Readonly<Record<ProbeKind, ReadonlyArray<readonly [Answer, string
     ['unclear', 'I cannot tell'],
   ],
 };
-const answerWords: Readonly<Record<Answer, string>> = {
-  on: 'on',
-  off: 'off',
-  still: 'did not move',
-  'little-up': 'a little up',
-  'little-down': 'a little down',
-  'far-up': 'far up',
-  'far-down': 'far down',
-  unclear: 'unclear',
-};
-
 export function ProbeScreen() {
   const index = useRig((s) => s.index);
   const edit = useRig((s) => s.edit);
@@ -218,93 +204,10 @@ export function ProbeScreen() {
   );
 }
 
-function Result({
-  found,
-  contradicted,
-  ways,
-  onWrite,
-  onAgain,
-}: {
-  readonly found: Ways | null;
-  readonly contradicted: boolean;
-  readonly ways: number;
-  readonly onWrite: () => void;
-  readonly onAgain: () => void;
-}) {
-  return (
-    <>
-      <p role="status" className={cx('text-2xl font-semibold', !found && 'text-caution')}>
-        {found
-          ? waysWords(found)
-          : contradicted
-            ? 'The answers rule each other out.'
-            : `${ways} ways of listening are still possible.`}
-      </p>
-      {!found && (
-        <p className="text-ink-2">
-          {contradicted
-            ? 'It listens in a way that is not known here, something else moved it, or one answer was a slip. Begin anew, and leave it alone meanwhile.'
-            : 'No value tells them apart from where it stands. Begin anew with it in the middle of its range.'}
-        </p>
-      )}
-      <div className="flex gap-2">
-        {found && (
-          <Button tone="primary" onClick={onWrite}>
-            Write it to the profile as tested
-          </Button>
-        )}
-        <Button onClick={onAgain}>Begin anew</Button>
-      </div>
-    </>
-  );
-}
-
-function Log({ log }: { readonly log: Probe['log'] }) {
-  return (
-    <table className="w-fit border-collapse text-sm">
-      <caption className="pb-1 text-left text-xs whitespace-nowrap text-ink-2">Sent and seen</caption>
-      <tbody>
-        {log.map((l, i) => (
-          // biome-ignore lint/suspicious/noArrayIndexKey: a line is its place in the log
-          <tr key={i} className="border-b">
-            <td className="min-w-24 py-1 pr-6 font-mono">{l.value}</td>
-            <td className="py-1">{answerWords[l.seen]}</td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
-  );
-}
-
-export function waysWords(ways: Ways): string {
-  switch (ways.type) {
-    case 'absolute-switch':
-      return `On from ${ways.threshold}, off below.`;
-    case 'toggle':
-      return ways.actsOn === 'any-message'
-        ? 'Every message flips it, whatever its value.'
-        : `Values from ${ways.threshold} on flip it; lower ones do nothing.`;
-    case 'absolute-knob':
-      return {
-        jump: 'It jumps to each value.',
-        pickup: 'It waits until the knob passes where it stands.',
-        scale: 'It moves in proportion to what is left.',
-      }[ways.takeover];
-    case 'relative':
-      return `It reads clicks: ${ways.coding.replace('-', ' ').replace('twos', 'two’s')}.`;
-    default:
-      return unreachable(ways);
-  }
-}
-
 function choicesOf(index: RigIndex): readonly Choice[] {
   return index.rig.landings.flatMap((landing): Choice[] => {
     const parameter = index.parameters.get(landing.parameterId);
     const kind = parameter && probeKindOf(parameter, landing);
     return parameter && kind ? [{ landing, parameter, kind }] : [];
   });
-}
-
-function unreachable(value: never): never {
-  throw new Error(`unhandled way of listening ${JSON.stringify(value)}`);
 }

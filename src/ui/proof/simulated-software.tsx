@@ -1,7 +1,7 @@
 'use client';
 // The simulated software: a parameter that listens in some way or other, for trying a probe without a device.
 import { useCallback, useState } from 'react';
-import { beginProbe, type Guess, listened, type ProbeKind, type Ways } from '@/core/proof';
+import { beginProbe, type Guess, listened, type ProbeKind, type Ways } from '@/core/probe';
 import type { Parameter } from '@/core/rig';
 import { Select } from '../primitives/field';
 

@@ -1,0 +1,2 @@
+export { measurePedal, type PedalMeasure, type PedalProblem, type Reading } from './pedal';
+export { wornSweeps } from './worn';

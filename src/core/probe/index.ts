@@ -1,0 +1,16 @@
+export {
+  answerProbe,
+  beginProbe,
+  factsFound,
+  type Guess,
+  listened,
+  MOST_PROBES,
+  nextValue,
+  type Probe,
+  type ProbeKind,
+  probeKindOf,
+  type Seen,
+  seenOf,
+  type Ways,
+  writeFound,
+} from './probe';
