@@ -28,6 +28,12 @@ test('a state gets a name, what is to be entered again since is told, and the ri
   await expect(state.getByRole('region', { name: 'Enter again in Floorboard 8+2' })).toContainText('FS 1 press');
   await expect(state.getByText(/has \d+ lines to enter again/)).toBeVisible();
   await expectAccessible(page);
+  await state.getByRole('button', { name: /^Map \d/ }).click();
+  await expect(state.getByRole('row', { name: /Murmur Loom: Loom/ })).toContainText('FS 1 press, Overture · Base');
+  await state.getByRole('button', { name: /^Numbers \d/ }).click();
+  await expect(state.getByRole('row', { name: /^CC 102, ch 5/ })).toContainText('FS 1 press');
+  await expectAccessible(page);
+  await state.getByRole('button', { name: /^To enter/ }).click();
   const download = page.waitForEvent('download');
   await state.getByRole('button', { name: 'Save as CSV' }).click();
   expect((await download).suggestedFilename()).toBe('Lantern Hour, since As rehearsed.csv');

@@ -1,4 +1,5 @@
 export { assignmentValues, type ValueInBases } from './bases';
+export { type Compared, compareMaps, compareNumbers } from './compare';
 export { differenceOf, type SheetChange, writtenFor } from './difference';
 export { type Home, homesOf } from './homes';
 export { exampleValues, recipePlaces, writeRecipe } from './recipe';

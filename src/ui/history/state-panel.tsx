@@ -1,22 +1,19 @@
 'use client';
 // One state of the rig: its names, what was changed since and has to be entered again, and the way back to it.
-import { Bookmark, Printer } from 'lucide-react';
+import { Bookmark } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { toast } from 'sonner';
 import { asOfToday, controlsIn, headChanges, planReturn, returnEdit, rowsOfControl, withNeeds } from '@/core/commands';
-import { writeDifference } from '@/core/formats';
 import { indexRig, type Rig, type RigIndex } from '@/core/rig';
-import { differenceOf } from '@/core/sheets';
 import { giveRevisionName, giveStateName, type Revision, removeRevision } from '@/server/actions/history';
 import { RowChoices, rowName } from '../import/row-choices';
 import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
 import { Field, Select } from '../primitives/field';
 import { NameDialog } from '../primitives/name-dialog';
-import { saveCsv } from '../primitives/save-file';
 import { useRig, useRigStore } from '../store/provider';
-import { DifferenceTable } from './difference-table';
 import { type Point, stepWords, whenOf } from './points';
+import { Since } from './since';
 import { useStateAt } from './use-history';
 
 interface Props {
@@ -156,74 +153,6 @@ function NameButtons({
         Take the name away
       </Button>
     </span>
-  );
-}
-
-/** What somebody has to enter again who had everything entered at that state: up to today, or to another state with a name. */
-function Since({
-  index,
-  version,
-  now,
-  then,
-  revisions,
-  title,
-}: {
-  readonly index: RigIndex;
-  readonly version: number;
-  readonly now: number;
-  readonly then: Rig;
-  readonly revisions: readonly Revision[];
-  readonly title: string;
-}) {
-  const [to, setTo] = useState<number | null>(null);
-  const other = useStateAt(index.rig.id, to);
-  const before = useMemo(() => indexRig(then), [then]);
-  const after = useMemo(() => (to === null ? index : other.type === 'rig' ? indexRig(other.rig) : null), [to, index, other]);
-  const changes = useMemo(() => (after ? differenceOf(before, after) : null), [before, after]);
-  const others = revisions.filter((r) => r.version !== version);
-  const save = (): void => {
-    if (changes) saveCsv(writeDifference(changes), `${index.rig.name}, since ${title}.csv`);
-  };
-  return (
-    <div className="flex flex-col gap-3">
-      <div className="flex flex-wrap items-end gap-3">
-        <Field label="From this state to" className="w-72">
-          {(id) => (
-            <Select
-              id={id}
-              value={to === null ? '' : String(to)}
-              onChange={(e) => setTo(e.target.value === '' ? null : Number(e.target.value))}
-            >
-              <option value="">the rig as it is now</option>
-              {others.map((r) => (
-                <option key={r.id} value={r.version}>
-                  {r.name}
-                </option>
-              ))}
-            </Select>
-          )}
-        </Field>
-        {changes && changes.length > 0 && (
-          <div className="no-print ml-auto flex gap-2">
-            <Button onClick={save}>Save as CSV</Button>
-            <Button onClick={() => window.print()}>
-              <Printer size={15} aria-hidden /> Print
-            </Button>
-          </div>
-        )}
-      </div>
-      {other.type === 'problem' && to !== null && <p role="alert">{other.message}</p>}
-      {changes && (
-        <p className="text-ink-2">
-          {changes.length === 0
-            ? version === now && to === null
-              ? 'This is the rig as it is now: choose an earlier step, and it says what has to be entered again since.'
-              : 'Nothing has to be entered again: hardware and software read the same in both.'
-            : `Whoever had entered this state has ${changes.length} ${changes.length === 1 ? 'line' : 'lines'} to enter again.`}
-        </p>
-      )}
-      {changes && <DifferenceTable changes={changes} />}
-    </div>
   );
 }
 
