@@ -101,7 +101,7 @@ export function StatePanel({ index, version, now, points, revisions, onNamed }: 
                     view === v && 'border-verdigris font-semibold',
                   )}
                 >
-                  {v === 'since' ? 'Enter again' : 'Go back'}
+                  {v === 'since' ? 'Compare' : 'Go back'}
                 </button>
               ))}
             </div>
