@@ -89,6 +89,19 @@ test('a device proves with its last message, goes on by itself, and the record s
   expect(record).toContain('Ilse');
 });
 
+test('where nothing comes, the search for why begins with what the proof knows', async ({ page }) => {
+  const id = await ownRig(page);
+  await open(page, id, 'proof');
+  await functionNamed(page, /FS 2 Choir/).click();
+  await page.keyboard.press('n');
+  await expect(page.getByRole('heading', { name: 'Nothing arrives' })).toBeVisible();
+  await page.getByRole('link', { name: 'Find out why nothing arrives' }).click();
+  await expect(page.getByLabel('From the controller')).toHaveValue(/.+/);
+  await expect(page.getByLabel('To the target').locator('option:checked')).toHaveText('Pane Choir');
+  await page.getByRole('button', { name: 'Begin' }).click();
+  await expect(page.getByRole('region', { name: 'Answers' })).toContainText('Nothing', { ignoreCase: true });
+});
+
 test('typed in from another monitor; a change of the number makes the proof stale, and only that one', async ({ page }) => {
   const id = await ownRig(page);
   await open(page, id, 'proof');

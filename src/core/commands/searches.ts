@@ -4,14 +4,14 @@ import { type NewId, nextOrder, patch } from './shared';
 
 type Search = Row<'searches'>;
 
-/** Begins a search; `at` is an ISO 8601 date and time. */
+/** Begins a search, with the answers that are known already; `at` is an ISO 8601 date and time. */
 export function beginSearch(
   rig: Rig,
-  about: { readonly controllerId: string | null; readonly targetId: string | null },
+  about: { readonly controllerId: string | null; readonly targetId: string | null; readonly answers?: Search['answers'] },
   at: string,
   newId: NewId,
 ): { readonly edit: Edit; readonly id: string } {
-  const row: Search = { id: newId(), order: nextOrder(rig.searches), at, ...about, answers: [], cause: null, note: '' };
+  const row: Search = { id: newId(), order: nextOrder(rig.searches), at, answers: [], ...about, cause: null, note: '' };
   return { edit: batch('Begin to search why nothing arrives', [insert('searches', row)]), id: row.id };
 }
 

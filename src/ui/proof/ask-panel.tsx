@@ -62,6 +62,7 @@ export function AskPanel({ index, ask, trial, standing, simulated, trials, onEdi
             calibrateHref={calibrateHref}
             controllerId={ask.control.controllerId}
             controlId={ask.control.id}
+            targetId={targetOf(index, ask)}
           />
         )}
         <TrialList trials={trials} />
@@ -69,6 +70,12 @@ export function AskPanel({ index, ask, trial, standing, simulated, trials, onEdi
       <PanelPlace index={index} control={ask.control} />
     </div>
   );
+}
+
+/** The target of the first parameter that a function is there for. */
+function targetOf(index: RigIndex, ask: Ask): string | null {
+  const ids = ask.assignment.actions.flatMap((a) => (a.type === 'send' ? a.meant : []));
+  return index.parameters.get(ids[0] ?? '')?.targetId ?? null;
 }
 
 /** The line that says how it goes; read out as it changes. */

@@ -17,6 +17,8 @@ interface Props {
   readonly calibrateHref: string;
   readonly controllerId: string;
   readonly controlId: string;
+  /** What it is there for; null where that is nothing. */
+  readonly targetId: string | null;
 }
 
 export function Explanations({ diagnosis, ...rest }: Props) {
@@ -51,6 +53,7 @@ function Best({
   calibrateHref,
   controllerId,
   controlId,
+  targetId,
 }: Omit<Props, 'diagnosis'> & { readonly explanation: ToldExplanation }) {
   const named = explanation.causes.map((c) => ({ ...c, words: byId.get(c.cause) }));
   const like = alike.filter(
@@ -120,7 +123,7 @@ function Best({
         {has('nothing') && (
           <Link
             className={buttonLook({ tone: 'mend' })}
-            href={`${home}/gear/nothing?controller=${controllerId}&control=${controlId}`}
+            href={`${home}/gear/nothing?from=${controllerId}&control=${controlId}&heard=nothing${targetId ? `&to=${targetId}` : ''}`}
           >
             Find out why nothing arrives
           </Link>

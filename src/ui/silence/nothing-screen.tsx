@@ -24,10 +24,18 @@ export function NothingScreen() {
   const index = useRig((s) => s.index);
   const edit = useRig((s) => s.edit);
   const { rig } = index;
-  const [query, setQuery] = useQueryStates({ search: parseAsString, control: parseAsString });
+  const [query, setQuery] = useQueryStates({
+    search: parseAsString,
+    control: parseAsString,
+    from: parseAsString,
+    to: parseAsString,
+    heard: parseAsString,
+  });
   const search = rig.searches.find((s) => s.id === query.search) ?? null;
   const begin = (controllerId: string | null, targetId: string | null): void => {
-    const made = beginSearch(rig, { controllerId, targetId }, new Date().toISOString(), () => nanoid(10));
+    // A proof that heard nothing has answered the first question.
+    const answers = query.heard === 'nothing' && controllerId === query.from ? [{ question: 'monitor', answer: 'nothing' }] : [];
+    const made = beginSearch(rig, { controllerId, targetId, answers }, new Date().toISOString(), () => nanoid(10));
     if (edit(made.edit)) void setQuery({ search: made.id });
   };
   return (
@@ -43,7 +51,7 @@ export function NothingScreen() {
         {search ? (
           <Running key={search.id} index={index} search={search} controlId={query.control} />
         ) : (
-          <Begin index={index} onBegin={begin} onOpen={(id) => void setQuery({ search: id })} />
+          <Begin index={index} from={query.from} to={query.to} onBegin={begin} onOpen={(id) => void setQuery({ search: id })} />
         )}
       </div>
       <aside className="min-h-0 overflow-y-auto border-l bg-sheet px-4 py-3">
@@ -61,16 +69,21 @@ const unitName = (index: RigIndex, search: Search): string => {
 
 function Begin({
   index,
+  from: givenFrom,
+  to: givenTo,
   onBegin,
   onOpen,
 }: {
   readonly index: RigIndex;
+  /** The units that are meant, where somebody comes from a proof. */
+  readonly from: string | null;
+  readonly to: string | null;
   readonly onBegin: (controllerId: string | null, targetId: string | null) => void;
   readonly onOpen: (id: string) => void;
 }) {
   const { controllers, targets, searches } = index.rig;
-  const [from, setFrom] = useState(controllers[0]?.id ?? '');
-  const [to, setTo] = useState(targets[0]?.id ?? '');
+  const [from, setFrom] = useState(controllers.find((c) => c.id === givenFrom)?.id ?? controllers[0]?.id ?? '');
+  const [to, setTo] = useState(targets.find((t) => t.id === givenTo)?.id ?? targets[0]?.id ?? '');
   return (
     <>
       <p className="max-w-[64ch] text-ink-2">
