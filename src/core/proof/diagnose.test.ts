@@ -19,7 +19,20 @@ import {
 import { lanternHour } from '../../demo/lantern-hour';
 import { bendWord, ccWord, channel, type HeardWord, noteWord, pairWords, programWord, u7, type Word } from '../midi';
 import { apply, type Behaviour, type ControlKind, indexRig, type Rig, type RigIndex } from '../rig';
-import { type Ask, alike, askFor, asksOf, causes, diagnose, endsSeen, keepEnds, takeIntoPlan, verdictOf } from './index';
+import {
+  type Ask,
+  alike,
+  askFor,
+  asksOf,
+  causes,
+  diagnose,
+  endsSeen,
+  keepEnds,
+  QUIET_MS,
+  quietFor,
+  takeIntoPlan,
+  verdictOf,
+} from './index';
 
 /** Words 90 ms apart. */
 const at = (...words: readonly Word[]): HeardWord[] => words.map((word, i) => ({ atMs: i * 90, word }));
@@ -261,6 +274,57 @@ describe('whatever arrives', () => {
       }),
       { numRuns: 150 },
     );
+  });
+});
+
+describe('counters and waits', () => {
+  const counter = {
+    id: 'count',
+    order: 1,
+    controllerId: 'board',
+    name: 'Count',
+    from: 3,
+    to: 6,
+    step: 1,
+    atEnd: 'wrap' as const,
+    start: 3,
+  };
+  const stepping = (): Ask => {
+    const rig = { ...smallRig([]), counters: [counter] };
+    const row = assignment({ message: program(0), behaviour: { type: 'stepping', counterId: 'count' }, meant: [] });
+    const ask = askFor(indexRig({ ...rig, assignments: [row] }), row);
+    if (!ask) throw new Error('it is asked for');
+    return ask;
+  };
+  const programs = (...numbers: readonly number[]) => at(...numbers.map((n) => programWord(5, n)));
+  it('a counter counts from wherever it stood', () => {
+    for (const list of [
+      [4, 5, 6],
+      [5, 6, 3],
+      [6, 3, 4],
+    ]) {
+      expect(verdictOf(stepping(), programs(...list)).type).toBe('proved');
+      expect(verdictOf(stepping(), programs(...list.slice(0, 2))).type).toBe('so-far');
+    }
+    expect(verdictOf(stepping(), programs(4, 6, 3)).type).toBe('differs');
+    expect(verdictOf(stepping(), programs(7, 8, 9)).type).toBe('differs');
+  });
+  it('what comes after a wait belongs to it, and so much longer is waited', () => {
+    const row = assignment({ behaviour: fixed(127), meant: [] });
+    const late = {
+      ...row,
+      actions: [
+        ...row.actions,
+        { type: 'wait' as const, ms: 3000 },
+        ...assignment({ message: cc(50), behaviour: fixed(1), meant: [] }).actions,
+      ],
+    };
+    const ask = askFor(indexRig({ ...smallRig([]), assignments: [late] }), late);
+    expect(ask?.expected.map((e) => e.values)).toEqual([
+      [127, 127, 127],
+      [1, 1, 1],
+    ]);
+    expect(ask && quietFor(ask)).toBe(QUIET_MS + 3000);
   });
 });
 

@@ -79,7 +79,8 @@ function tapInputs(
     }
     t += doubleTapMs + vary(400, 0.6);
   }
-  inputs.push({ type: 'tick', t: t + 2000 });
+  // Waits between two messages are a minute long at most.
+  inputs.push({ type: 'tick', t: t + 120_000 });
   return inputs;
 }
 

@@ -16,4 +16,4 @@ export {
 } from './standing';
 export { predictedBy } from './trial';
 export { readTyped, type TypedLines } from './typed';
-export { QUIET_MS, type Verdict, verdictOf } from './verdict';
+export { QUIET_MS, quietFor, type Verdict, verdictOf } from './verdict';

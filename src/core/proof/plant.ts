@@ -96,7 +96,7 @@ export function evidence(ask: Ask, faults: readonly Variant[], next: Next): read
     return input.type === 'turn' && streams.includes('mirrored') ? { ...input, clicks: -input.clicks } : input;
   });
   let heard: HeardWord[] = [...unitSends(ask.footing, actions, inputs, ask.beside)];
-  const end = (inputs[inputs.length - 1]?.t ?? 0) + 20;
+  const end = (inputs.findLast((i) => i.type !== 'tick')?.t ?? 0) + 20;
   const { kind, subControls } = ask.control;
   for (const stream of streams) {
     if (stream === 'silent') heard = [];

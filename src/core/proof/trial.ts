@@ -1,6 +1,6 @@
 // One cause, or two, tried out: what would come if it were so, and how much of what came it leaves unexplained.
 import { type Message, type Strand, valueMax } from '../midi';
-import type { Action } from '../rig';
+import type { Action, Counter } from '../rig';
 import { type Ask, messagesIn, playedStrands, strandKey } from './ask';
 import { type CauseId, causes } from './causes.data';
 import { isEndless, TAPS } from './hand';
@@ -46,6 +46,8 @@ export const knownTo = (ask: Ask): readonly Message[] => [
 
 /** Whether a strand is what an even hand brings out, as far as a hand can be even. */
 export function comesAsPlanned(ask: Ask, values: readonly number[], message: Message, seen: Strand): boolean {
+  const counter = counterOf(ask, message);
+  if (counter) return seen.values.length === values.length && countsOn(counter, seen.values);
   const shape = readShape(ask, seen);
   const planned = readShape(ask, plannedStrand(message, values));
   return apart(planned, shape, ask.how, isLoose(ask, message)) === 0;
@@ -57,6 +59,30 @@ export const plannedStrand = (message: Message, values: readonly number[]): Stra
   values,
   times: values.map((_, i) => i * 20),
 });
+
+/** The counter that gives a message its values; null where something else does. */
+export function counterOf(ask: Ask, message: Message): Counter | null {
+  const own = ask.assignment.actions.flatMap((a) =>
+    a.type === 'send' && strandKey(a.message) === strandKey(message) ? [a.behaviour] : [],
+  );
+  const [first] = own;
+  return own.length === 1 && first?.type === 'stepping'
+    ? (ask.footing.counters.find((c) => c.id === first.counterId) ?? null)
+    : null;
+}
+
+/** Whether values are steps of a counter, from wherever it stood: nobody knows that of a unit that is on already. */
+export function countsOn({ from, to, step, atEnd }: Counter, values: readonly number[]): boolean {
+  const span = to - from + 1;
+  return values.every((v, i) => {
+    if (v < from || v > to) return false;
+    const before = values[i - 1];
+    if (before === undefined) return true;
+    const moved = before + step;
+    const next = atEnd === 'stop' ? Math.min(to, Math.max(from, moved)) : from + ((((moved - from) % span) + span) % span);
+    return v === next;
+  });
+}
 
 /** What is struck with a velocity comes with any value but 0. */
 const isLoose = (ask: Ask, message: Message): boolean =>

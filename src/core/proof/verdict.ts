@@ -2,7 +2,7 @@
 import type { HeardWord, Message, Strand } from '../midi';
 import { type Ask, type Expected, proofStrands } from './ask';
 import { legsOf, NEAR } from './shape';
-import { comesAsPlanned, knownTo } from './trial';
+import { comesAsPlanned, counterOf, countsOn, knownTo } from './trial';
 
 export type Verdict =
   /** Nothing came yet that belongs to anything. */
@@ -15,6 +15,10 @@ export type Verdict =
 
 /** How long nothing has to come, in milliseconds, before what came is taken to be all. Common practice, no source. */
 export const QUIET_MS = 1100;
+
+/** As long as that for an ask: its own waits between two messages are no quiet. */
+export const quietFor = (ask: Ask): number =>
+  QUIET_MS + ask.assignment.actions.reduce((sum, a) => sum + (a.type === 'wait' ? a.ms : 0), 0);
 
 /** What can be said of an ask by now; one step a message, so that a right gesture is known with its last message. */
 export function verdictOf(ask: Ask, heard: readonly HeardWord[]): Verdict {
@@ -49,6 +53,8 @@ function isWhole(ask: Ask, expected: Expected, seen: Strand): boolean {
 /** Whether more of the same gesture can still bring out what is planned. */
 function maybe(ask: Ask, expected: Expected, seen: Strand): boolean {
   if (ask.how !== 'taps') return true;
+  const counter = counterOf(ask, expected.message);
+  if (counter) return seen.values.length < expected.values.length && countsOn(counter, seen.values);
   return seen.values.length < expected.values.length && seen.values.every((v, i) => alike(ask, v, expected.values[i] ?? -1));
 }
 

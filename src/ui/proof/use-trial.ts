@@ -2,7 +2,7 @@
 // One trial: listening while a function is tried, what can be said by now, and once it is quiet, what is wrong.
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { HeardWord, Word } from '@/core/midi';
-import { type Ask, QUIET_MS, type Verdict, verdictOf } from '@/core/proof';
+import { type Ask, quietFor, type Verdict, verdictOf } from '@/core/proof';
 import type { ToldDiagnosis } from '@/workers/proof.worker';
 import type { Ask as Doctor } from './use-doctor';
 
@@ -115,7 +115,7 @@ export function useTrial(
           setHeard([...buffer.current]);
         });
       if (timer.current) clearTimeout(timer.current);
-      if (now.type === 'so-far' || now.type === 'differs') timer.current = setTimeout(settle, QUIET_MS);
+      if (now.type === 'so-far' || now.type === 'differs') timer.current = setTimeout(settle, quietFor(latest.current.ask));
     },
     [again, look, settle],
   );
