@@ -99,7 +99,10 @@ async function makeHistory(page) {
 
 /** A fault planted in the simulated unit, and what is said of it. */
 async function fail(page) {
-  await page.getByRole('complementary', { name: 'Functions' }).getByRole('button', { name: /FS 3 Gate/ }).click();
+  await page
+    .getByRole('complementary', { name: 'Functions' })
+    .getByRole('button', { name: /FS 3 Gate/ })
+    .click();
   await page.getByLabel('Fault of the simulated unit').selectOption('It latches instead of being momentary');
   await page.getByRole('button', { name: /Let it play/ }).click();
   await page.getByRole('region', { name: 'What is wrong' }).waitFor();

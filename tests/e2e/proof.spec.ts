@@ -244,7 +244,10 @@ test('what changed since it was last entered is told line by line, and saved', a
   await page.getByRole('button', { name: /^FS 2/ }).click();
   await page.getByLabel('Number', { exact: true }).fill('90');
   await page.keyboard.press('Enter');
+  await page.getByLabel('Why this number').fill('free on both boards');
+  await page.keyboard.press('Enter');
   await saved(page);
+  expect(await exportOf(page, id)).toContain('free on both boards');
   await page.goto(`/rigs/${id}/sheet`);
   await page.getByRole('link', { name: 'What changed' }).click();
   const board = page.getByRole('region', { name: 'Enter again in Floorboard 8+2' });

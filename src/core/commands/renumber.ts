@@ -1,9 +1,9 @@
 // Moving numbers in one edit: every send at an address, what listens for it, and modifiers of layers made in the host.
-import type { Message } from '../midi';
+import { type Message, shortName } from '../midi';
 import type { Move } from '../numbers';
 import { type Assignment, batch, type Edit, type RigIndex, set } from '../rig';
 import { fitted, widened } from './kinds';
-import { staleAssignment, staleLanding } from './shared';
+import { patch, staleAssignment, staleLanding } from './shared';
 
 /** The edit that makes moves; marks of what moves become stale. Moves may trade places: all of them happen at once. */
 export function renumber(index: RigIndex, moves: readonly Move[], label: string): Edit {
@@ -24,7 +24,7 @@ export function renumber(index: RigIndex, moves: readonly Move[], label: string)
   }
   for (const [id, changes] of actions) {
     const assignment = index.assignments.get(id);
-    if (assignment) edits.push(...sendsMoved(assignment, changes));
+    if (assignment) edits.push(...sendsMoved(assignment, changes), ...whyMoved(assignment, changes, label));
   }
   return batch(label, edits);
 }
@@ -35,6 +35,19 @@ function sendsMoved(assignment: Assignment, changes: ReadonlyMap<number, Message
     return action.type === 'send' && to ? fitted(widened({ ...action, message: to }, action.message.type)) : action;
   });
   return [set('assignments', assignment, 'actions', actions), ...staleAssignment(assignment)];
+}
+
+const BEFORE = ' before';
+
+/** Why a number is what it is, unless somebody wrote a reason: what moved it, and what it was. */
+function whyMoved(assignment: Assignment, changes: ReadonlyMap<number, Message>, label: string): Edit[] {
+  if (assignment.why !== '' && !assignment.why.endsWith(BEFORE)) return [];
+  const was = assignment.actions.flatMap((a, i) =>
+    a.type === 'send' && changes.has(i)
+      ? [`${shortName(a.message)}${'channel' in a.message ? `, ch ${a.message.channel}` : ''}`]
+      : [],
+  );
+  return patch('assignments', assignment, { why: `${label}; ${[...new Set(was)].join(' and ')}${BEFORE}` });
 }
 
 /** Pins or frees the number of every send of some demands. */

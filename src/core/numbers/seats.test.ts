@@ -104,6 +104,18 @@ describe('one edit for many moves', () => {
     expect(done.value.layers[0]?.signal).toMatchObject({ number: 104 });
     expect(done.value.landings.find((l) => l.id === 'left')?.address).toMatchObject({ number: 90 });
   });
+  it('says why a number is what it is, and leaves a reason that somebody wrote', () => {
+    const reason = (why: string): string | undefined => {
+      const index = indexRig({ ...rig, assignments: rig.assignments.map((a) => ({ ...a, why })) });
+      const [a, b] = demandsOf(index).filter((d) => d.message.type === 'cc');
+      if (!a || !b) throw new Error('two demands');
+      const done = apply(index.rig, renumber(index, swapped(a, b).moves, 'Swap'));
+      return done.ok ? done.value.assignments.find((x) => x.id === 'a1')?.why : undefined;
+    };
+    expect(reason('')).toBe('Swap; CC 104, ch 5 before');
+    expect(reason('Plan; CC 20, ch 5 before')).toBe('Swap; CC 104, ch 5 before');
+    expect(reason('next to the light')).toBe('next to the light');
+  });
   it('a plan applied is a rig that needs no other: planning again moves nothing', () => {
     const schools = ['undefined-first', 'from-119-down', 'counting-runs', 'standard-meanings'] as const;
     fc.assert(

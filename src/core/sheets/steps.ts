@@ -229,11 +229,13 @@ function parameterStep(index: RigIndex, target: Target, line: TargetLine): (Entr
   const how = why === null ? 'learn' : 'type';
   const layer = sender ? index.layers.get(sender.layerId ?? '') : undefined;
   const modifier = layer ? index.controls.get(layer.modifierControlId ?? '') : undefined;
+  const sendsItself =
+    layer?.signal != null || (layer?.tap.length ?? 0) > 0 || (index.assignmentsOf.get(modifier?.id ?? '') ?? []).length > 0;
   const place = sender && unit ? placeWords(index, unit, sender) : '';
   const before = [
     scopes[target.reception.scope],
     how === 'learn' && layer && modifier
-      ? `${layer.mode === 'while-held' ? 'Hold' : 'Press'} ${modifier.name} for ${layer.name} before learning begins: what it sends itself would be learnt.`
+      ? `${layer.mode === 'while-held' ? 'Hold' : 'Press'} ${modifier.name} for ${layer.name} before learning begins${sendsItself ? ': what it sends itself would be learnt' : ''}.`
       : '',
     how === 'learn' && landing.mode === 'toggle' ? `Have ${parameter.name} off first: a press while it learns may flip it.` : '',
     how === 'learn' && landing.takeover !== 'jump'

@@ -87,6 +87,7 @@ export function KeysDialog({ open, onOpenChange }: { readonly open: boolean; rea
       open={open}
       onOpenChange={onOpenChange}
       wide
+      plain
       title="Keys"
       description="Single keys work while the panel has the focus."
     >

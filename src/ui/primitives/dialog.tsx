@@ -10,12 +10,14 @@ interface Props {
   readonly title: string;
   readonly description?: string;
   readonly wide?: boolean;
+  /** It holds nothing that takes the focus, so that what scrolls has to. */
+  readonly plain?: boolean;
   readonly children: ReactNode;
   readonly footer?: ReactNode;
 }
 
 /** A dialog that can always be left by Escape; it never asks twice. */
-export function Dialog({ open, onOpenChange, title, description, wide, children, footer }: Props) {
+export function Dialog({ open, onOpenChange, title, description, wide, plain, children, footer }: Props) {
   return (
     <Radix.Root open={open} onOpenChange={onOpenChange}>
       <Radix.Portal>
@@ -36,7 +38,9 @@ export function Dialog({ open, onOpenChange, title, description, wide, children,
               <X size={18} aria-hidden />
             </Radix.Close>
           </header>
-          <div className="min-h-0 flex-1 overflow-y-auto px-5 py-4">{children}</div>
+          <div {...(plain ? { tabIndex: 0 } : {})} className="min-h-0 flex-1 overflow-y-auto px-5 py-4">
+            {children}
+          </div>
           {footer && <footer className="flex items-center justify-end gap-2 border-t px-5 py-3">{footer}</footer>}
         </Radix.Content>
       </Radix.Portal>

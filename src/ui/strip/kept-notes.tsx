@@ -1,6 +1,8 @@
 'use client';
 // What is known beside a function: limits of what it moves, and whether it belongs to the smallest map that works.
+import { changeAssignment } from '@/core/commands';
 import { type Assignment, type Edit, limitsOf, type RigIndex, set } from '@/core/rig';
+import { CommitInput } from '../primitives/field';
 
 const gradeWords = { tested: 'tested here', manual: 'from the manual', hearsay: 'hearsay' } as const;
 
@@ -29,6 +31,29 @@ export function KeptNotes({
           </ul>
         </div>
       )}
+      {(['why', 'note'] as const).map((field) => (
+        <div key={field} className="flex flex-col gap-0.5 text-[13.5px]">
+          <span className="text-xs text-ink-2">{field === 'why' ? 'Why this number' : 'Note'}</span>
+          <CommitInput
+            aria-label={field === 'why' ? 'Why this number' : 'Note'}
+            className="h-7 w-full text-[13.5px]"
+            value={assignment[field]}
+            maxLength={4000}
+            commit={(text) => {
+              if (text !== assignment[field])
+                edit(
+                  changeAssignment(
+                    assignment,
+                    { [field]: text.trim() },
+                    field === 'why' ? 'Say why this number' : 'Change a note',
+                  ),
+                );
+              return null;
+            }}
+          />
+        </div>
+      ))}
+      {assignment.replaced !== '' && <p className="text-xs break-words text-ink-2">Here before: {assignment.replaced}.</p>}
       {assignment.proved && (
         <p className="text-xs text-ink-2">
           Proved on {assignment.proved.at.slice(0, 10)}
