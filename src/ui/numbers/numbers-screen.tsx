@@ -45,7 +45,8 @@ export function NumbersScreen() {
     const controlId = first?.assignment?.controlId ?? first?.layer?.modifierControlId;
     if (!controlId) return;
     const bank = first?.assignment ? `&bank=${first.assignment.bank ?? 0}&gesture=${first.assignment.gesture.type}` : '';
-    router.push(`/rigs/${index.rig.id}/map?control=${controlId}${bank}`);
+    // An address that is still on its way would call the way back: it is waited for.
+    void go({ number: [number] }).then(() => router.push(`/rigs/${index.rig.id}/map?control=${controlId}${bank}`));
   };
   const heard = occupancy.hearers(kind, channel);
   return (
