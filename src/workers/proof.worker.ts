@@ -45,7 +45,7 @@ const api = {
           unexplained: e.unexplained,
           sends: e.sends,
           intoPlan: takeIntoPlan(rigIndex, ask, e, () => nanoid(10)),
-          ends: seen && { ...seen, edit: keepEnds(ask, seen) },
+          ends: seen && { ...seen, edit: keepEnds(rigIndex, ask, seen) },
         };
       }),
     };

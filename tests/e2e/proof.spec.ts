@@ -79,6 +79,14 @@ test('a device proves with its last message, goes on by itself, and the record s
   // The next one comes on another channel: it is named once it is quiet.
   for (const v of [127, 0, 127]) await says(page, 0xb5, 116, v);
   await expect(page.getByRole('heading', { name: 'The channel is off by one' })).toBeVisible();
+
+  // What was proved and fails now is not proved any more.
+  const proved = await provedIn(page, id);
+  await functionNamed(page, /FS 1 Loom proved/).click();
+  for (const v of [0, 127, 0]) await says(page, 0xb4, 102, v);
+  await expect(page.getByRole('heading', { name: 'The two values are swapped' })).toBeVisible();
+  await saved(page);
+  await expect.poll(() => provedIn(page, id)).toBe(proved - 1);
   await page.reload();
   await expect(functionNamed(page, /FS 1 Foghorn proved/)).toBeVisible();
   await expect(functionNamed(page, /FS 2 Gulls failed/)).toBeVisible();
@@ -184,6 +192,38 @@ test('a probe finds out how the simulated software listens, and writes it to the
   expect(target?.evidence.filter((e) => e.grade === 'tested').map((e) => e.fact)).toEqual(
     expect.arrayContaining(['actsOn', 'threshold']),
   );
+});
+
+test('a knob is probed, a value sent again among them; the answers lead to clicks around 64', async ({ page }) => {
+  const id = await ownRig(page);
+  await page.goto(`/rigs/${id}/proof/probe`);
+  await page.getByLabel('What to probe').selectOption('Quarry Hall · Decay');
+  await page.getByLabel('How the simulated software listens').selectOption('clicks around 64');
+  const software = page.getByRole('complementary', { name: 'Simulated software' });
+  const place = async (): Promise<number> => Number(/(\d+) %/.exec((await software.textContent()) ?? '')?.[1] ?? 50);
+  const found = page.getByText('It reads clicks: binary offset.');
+  let before = await place();
+  await page.getByRole('button', { name: /Send the first value/ }).click();
+  for (let i = 0; i < 24 && !(await found.isVisible()); i++) {
+    if (i === 1) {
+      before = await place();
+      await page.getByRole('button', { name: 'Send it again' }).click();
+    }
+    const by = (await place()) - before;
+    before = await place();
+    const words =
+      by === 0
+        ? 'It did not move'
+        : Math.abs(by) <= 12
+          ? by > 0
+            ? 'A little up'
+            : 'A little down'
+          : by > 0
+            ? 'Far up'
+            : 'Far down';
+    await page.getByRole('button', { name: words }).click();
+  }
+  await expect(found).toBeVisible();
 });
 
 test('a parameter is taught over a port, and what would fire something is not', async ({ page }) => {

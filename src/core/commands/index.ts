@@ -11,6 +11,7 @@ export {
 } from './actions';
 export { beginEntered, type EnteredWalk, enteredRig, stepBack } from './as-entered';
 export { type Assigned, type AssignWish, assign, assignmentAt, meantNames, type Place } from './assign';
+export { calibrate } from './calibrate';
 export { removeWithDependents } from './cascade';
 export {
   changeAssignment,

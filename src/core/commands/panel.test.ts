@@ -9,6 +9,7 @@ import {
   type Control,
   type Edit,
   firstBroken,
+  indexRig,
   keptInside,
   overlaps,
   type Rig,
@@ -203,9 +204,9 @@ describe('commands on a panel', () => {
     expect(done(again, spreadControls(byName(again, 'K 1', 'K 2', 'K 3', 'K 4'), 'across')).controls).toEqual(small.controls);
   });
   it('changes the same on several, removes with what stands on them, and keeps a panel around its controls', () => {
-    const rig = done(small, changeControls(byName(small, 'B 1', 'B 2'), { light: 'colour' }));
+    const rig = done(small, changeControls(indexRig(small), byName(small, 'B 1', 'B 2'), { light: 'colour' }));
     expect(rig.controls.filter((c) => c.light === 'colour').map((c) => c.name)).toEqual(['B 1', 'B 2']);
-    expect(changeControls(byName(rig, 'B 1'), { light: 'colour' })).toBeNull();
+    expect(changeControls(indexRig(rig), byName(rig, 'B 1'), { light: 'colour' })).toBeNull();
     expect(done(rig, removeControls(rig, byName(rig, 'B 1', 'K 1'))).controls).toHaveLength(6);
     expect(resizePanel(rig, unit(rig), { width: 100, height: 116 })).toBeNull();
   });

@@ -13,11 +13,13 @@ import {
   keptInside,
   type PanelControl,
   type Rig,
+  type RigIndex,
   readingOrder,
   set,
   spread,
   tenth,
 } from '../rig';
+import { staleMoves } from './calibrate';
 import { removeWithDependents } from './cascade';
 import { type NewId, nextOrder, patch } from './shared';
 
@@ -234,9 +236,12 @@ export function removeControls(rig: Rig, controls: readonly Control[]): Edit {
 /** What can be changed on several controls at once. */
 export type ControlChange = Partial<Omit<Control, 'id' | 'order' | 'controllerId' | 'name' | 'origin'>>;
 
-/** Changes the same thing on several controls; null where nothing changes. */
-export function changeControls(controls: readonly Control[], change: ControlChange): Edit | null {
-  const edits = controls.flatMap((c) => patch('controls', c, change));
+/** Changes the same thing on several controls, a calibration as `calibrate` does; null where nothing changes. */
+export function changeControls(index: RigIndex, controls: readonly Control[], change: ControlChange): Edit | null {
+  const edits = controls.flatMap((c) => {
+    const own = patch('controls', c, change);
+    return own.length > 0 && 'calibration' in change ? [...own, ...staleMoves(index, c)] : own;
+  });
   return edits.length === 0 ? null : batch(many(controls, 'Change'), edits);
 }
 

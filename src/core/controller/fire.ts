@@ -159,7 +159,10 @@ function putClicks(d: Draft, armed: Armed, action: SendAction, clicks: number): 
 }
 
 /** A counter moves, then sends; it wraps modulo its span or stops at its ends. */
-function stepCounter(now: number, c: Extract<Emitter, { type: 'stepping' }>): number {
+export function stepCounter(
+  now: number,
+  c: Pick<Extract<Emitter, { type: 'stepping' }>, 'from' | 'to' | 'step' | 'wraps'>,
+): number {
   const span = c.to - c.from + 1;
   const moved = now + c.step;
   if (!c.wraps) return Math.min(c.to, Math.max(c.from, moved));

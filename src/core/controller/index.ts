@@ -1,4 +1,4 @@
-export { accelerated, type Destination } from './fire';
+export { accelerated, type Destination, stepCounter } from './fire';
 export { type ControlView, panelView } from './panel-state';
 export { type Armed, type ControllerProgram, compileController } from './program';
 export { exploreController, type Space, type Step } from './space';

@@ -216,7 +216,7 @@ function sticker(control: Control, size: number, lines: readonly Line[], trouble
     height: control.height - 2 * INSET,
   };
   const lineHeight = size * 1.08;
-  const room = Math.max(1, Math.floor((piece.height - 2 * PAD) / lineHeight));
+  const room = Math.floor((piece.height - 2 * PAD) / lineHeight);
   const rows = lines.flatMap((line) => {
     const mark = line.layer ? size * 0.72 + size * 0.2 : 0;
     return brokenTo(line.text, 'bold', size, piece.width - 2 * PAD - mark).map((words, i) => ({

@@ -78,11 +78,11 @@ describe('labels', () => {
                 expect(a.x + a.width <= b.x || b.x + b.width <= a.x || a.y + a.height <= b.y || b.y + b.height <= a.y).toBe(true);
             });
             for (const w of words(ink)) {
-              if (w.size < 3.3 || w.size === 4) continue;
-              const home = all.find((b) => w.x >= b.x - 0.01 && w.x <= b.x + b.width && w.y >= b.y && w.y <= b.y + b.height);
-              // What is larger than its sticker is told as cut; everything else lies inside.
-              if (home && home.height > w.size)
-                expect(w.x + widthOf(w.text, 'bold', w.size)).toBeLessThanOrEqual(home.x + home.width + 0.2);
+              if (w.face !== 'bold' || w.size !== capsFor(distance) / CAP_HEIGHT) continue;
+              const home = all.find((b) => w.x >= b.x && w.x <= b.x + b.width && w.y >= b.y && w.y <= b.y + b.height);
+              // Every word of a label lies inside of its piece: what has no room is told, and not drawn.
+              expect(home).toBeDefined();
+              if (home) expect(w.x + widthOf(w.text, 'bold', w.size)).toBeLessThanOrEqual(home.x + home.width + 0.01);
             }
           }
         },

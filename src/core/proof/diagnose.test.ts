@@ -218,8 +218,28 @@ describe('mending', () => {
     const { index, ask } = asked(knob);
     const ends = endsSeen(ask, values(104, sweep(9, 118)));
     expect(ends).toEqual({ low: 0.071, high: 0.929 });
-    const done = ends && apply(index.rig, keepEnds(ask, ends));
+    const done = ends && apply(index.rig, keepEnds(index, ask, ends));
     expect(done?.ok && done.value.controls.find((c) => c.id === 'k1')?.calibration).toMatchObject(ends ?? {});
+    // It has to be entered in the unit, and proved again.
+    const marks = { at: '2031-03-04T05:06:07.000Z' };
+    const row = { ...ask.assignment, entered: marks, proved: { ...marks, versions: '', grade: 'tested' as const } };
+    const ticked = indexRig({ ...index.rig, assignments: [row] });
+    const again = ends && apply(ticked.rig, keepEnds(ticked, ask, ends));
+    expect(again?.ok && again.value.assignments[0]).toMatchObject({ entered: null, proved: null });
+  });
+  it('changes only the message that is wrong, of several on one gesture', () => {
+    const two = assignment({ behaviour: latching(127, 0), meant: [] });
+    const more = assignment({ message: cc(50), behaviour: fixed(9), meant: [] });
+    const row = { ...two, actions: [...two.actions, ...more.actions] };
+    const index = indexRig({ ...smallRig([]), assignments: [row] });
+    const ask = askFor(index, row);
+    if (!ask) throw new Error('it is asked for');
+    const heard = at(...[127, 0, 127].flatMap((v) => [ccWord(6, 104, v), ccWord(5, 50, 9)]));
+    const found = diagnose(index, ask, heard).explanations[0];
+    expect([found?.causes.map((c) => c.cause), [...(found?.wrong ?? [])]]).toEqual([['channel-by-one'], [0]]);
+    const edit = found && takeIntoPlan(index, ask, found, () => 'new');
+    const done = edit && apply(index.rig, edit);
+    expect(done?.ok && done.value.assignments[0]?.actions).toMatchObject([{ message: cc(104, 6) }, { message: cc(50, 5) }]);
   });
   it('offers no plan for what nobody would plan', () => {
     const { index, ask } = asked(alternating);

@@ -20,6 +20,8 @@ export interface Named {
 export interface Explanation {
   /** One cause, or two at once. */
   readonly causes: readonly Named[];
+  /** Positions of the actions that it is about; the others came as planned. */
+  readonly wrong: ReadonlySet<number>;
   /** Other causes that would leave the same evidence. */
   readonly alike: readonly CauseId[];
   /** How much of the evidence it leaves unexplained, 0 (nothing) to 1 and more. */
@@ -53,7 +55,7 @@ export function diagnose(index: RigIndex, ask: Ask, heard: readonly HeardWord[])
   const single = variants.map((v) => trial([v]));
   const best = Math.min(...single.map((t) => t.unexplained));
   const pairs = best > EXPLAINED ? pairsOf(variants).map((pair) => trial(pair)) : [];
-  return { explanations: ranked([...single, ...pairs]), short: null };
+  return { explanations: ranked([...single, ...pairs], wrong), short: null };
 }
 
 /** Actions whose messages did not come as planned. */
@@ -132,7 +134,7 @@ const looksLike = new Map<CauseId, Set<CauseId>>();
 for (const { causes: pair } of alike)
   for (const [a, b] of [pair, [pair[1], pair[0]] as const]) looksLike.set(a, (looksLike.get(a) ?? new Set()).add(b));
 
-function ranked(tried: readonly Tried[]): readonly Explanation[] {
+function ranked(tried: readonly Tried[], wrong: ReadonlySet<number>): readonly Explanation[] {
   const sorted = [...tried].sort((a, b) => a.score - b.score);
   const explanations: { tried: Tried; alike: CauseId[]; signature: string; names: string }[] = [];
   for (const one of sorted) {
@@ -158,6 +160,7 @@ function ranked(tried: readonly Tried[]): readonly Explanation[] {
   }
   return explanations.map(({ tried: t, alike: others }) => ({
     causes: t.variants.map((variant) => ({ cause: variant.cause, planned: variant.planned, found: variant.found, variant })),
+    wrong,
     alike: others,
     unexplained: t.unexplained,
     sends: [...t.predicted.values()].map((p) => p.strand),

@@ -14,6 +14,6 @@ export {
   type StandingState,
   standingOf,
 } from './standing';
-export { predictedBy } from './trial';
+export { knownTo, predictedBy } from './trial';
 export { readTyped, type TypedLines } from './typed';
 export { QUIET_MS, quietFor, type Verdict, verdictOf } from './verdict';

@@ -1,50 +1,40 @@
 // The other way to mend a difference: to plan what the hardware has. The send and what listens for it move together.
-import { changeBehaviour, changeMessage, type NewId, patch } from '../commands';
+import { calibrate, changeBehaviour, changeMessage, type NewId } from '../commands';
 import { addressKey, type HeardWord, valueMax, withNumber } from '../midi';
 import { type Action, apply, batch, type Edit, indexRig, type RigIndex, sameJson } from '../rig';
 import { type Ask, proofStrands, strandKey } from './ask';
-import type { CauseId } from './causes.data';
 import type { Explanation } from './diagnose';
 import { knownTo } from './trial';
 
-/** Causes that say what the hardware holds, so that the plan could hold it too. */
-const heldByHardware: ReadonlySet<CauseId> = new Set([
-  'channel-by-one',
-  'channel',
-  'number-by-one',
-  'number',
-  'kind',
-  'program-base',
-  'latching',
-  'momentary',
-  'no-release',
-  'swapped',
-  'values-not-set',
-  'range-not-set',
-  'reversed',
-  'relative',
-  'absolute',
-  'coding',
-]);
+/** Moves the programs that are sent; null where a counter gives them. */
+function shifted(actions: readonly Action[], wrong: ReadonlySet<number>, by: 1 | -1): readonly Action[] | null {
+  const programs = actions.map((a, i) => (wrong.has(i) && a.type === 'send' && a.message.type === 'program' ? a : null));
+  if (programs.some((a) => a?.behaviour.type === 'stepping')) return null;
+  return actions.map((a, i) => {
+    const send = programs[i];
+    if (send?.message.type !== 'program') return a;
+    return { ...send, message: withNumber(send.message, Math.min(127, Math.max(0, send.message.number + by))) };
+  });
+}
 
 /**
  * The edit that makes the plan what an explanation says the hardware has; null where it is nothing that could be planned, or where the
  * plan cannot be changed so.
  */
 export function takeIntoPlan(index: RigIndex, ask: Ask, explanation: Explanation, newId: NewId): Edit | null {
-  if (!explanation.causes.every((c) => heldByHardware.has(c.cause))) return null;
   let actions: readonly Action[] = ask.assignment.actions;
-  const all = new Set(ask.assignment.actions.map((_, i) => i));
   for (const { variant } of explanation.causes) {
-    if (variant.stream !== null && typeof variant.stream === 'object' && 'shift' in variant.stream) {
-      const by = variant.stream.shift;
-      actions = actions.map((a) =>
-        a.type === 'send' && a.message.type === 'program'
-          ? { ...a, message: withNumber(a.message, Math.min(127, Math.max(0, a.message.number + by))) }
-          : a,
-      );
-    } else if (variant.stream !== null) return null;
-    else actions = variant.hardware(actions, all);
+    // Somebody else’s messages, and what happens on the way, are nothing that could be planned here.
+    if (variant.dimension === 'who') return null;
+    const { stream } = variant;
+    const next =
+      stream === null
+        ? variant.hardware(actions, explanation.wrong)
+        : typeof stream === 'object' && 'shift' in stream
+          ? shifted(actions, explanation.wrong, stream.shift)
+          : null;
+    if (!next) return null;
+    actions = next;
   }
   let now = index;
   const edits: Edit[] = [];
@@ -91,8 +81,8 @@ export function endsSeen(ask: Ask, heard: readonly HeardWord[]): { readonly low:
 const round = (part: number): number => Math.round(part * 1000) / 1000;
 
 /** The edit that keeps the ends of a pedal or fader with its controller; what was kept of its dead zones and curve stays. */
-export function keepEnds(ask: Ask, ends: { readonly low: number; readonly high: number }): Edit {
+export function keepEnds(index: RigIndex, ask: Ask, ends: { readonly low: number; readonly high: number }): Edit {
   const { control } = ask;
   const before = control.calibration ?? { low: 0, high: 1, deadLow: 0, deadHigh: 0, curve: { type: 'linear' as const } };
-  return batch(`Keep the ends of ${control.name}`, patch('controls', control, { calibration: { ...before, ...ends } }));
+  return calibrate(index, control, { ...before, ...ends });
 }

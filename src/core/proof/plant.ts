@@ -15,13 +15,13 @@ import {
   wordNumber,
   wordType,
 } from '../midi';
-import type { Action, RigIndex } from '../rig';
+import type { RigIndex } from '../rig';
 import type { Ask } from './ask';
 import type { CauseId } from './causes.data';
 import { handInputs, type Manner, TAPS } from './hand';
 import { predictedBy } from './trial';
 import { unitSends } from './unit';
-import { type Choices, type Dimension, type Variant, variantsFor } from './variants';
+import { type Choices, heldWith, inOrder, type Variant, variantsFor } from './variants';
 
 type Next = () => number;
 
@@ -69,17 +69,14 @@ function anyChoices(ask: Ask, next: Next): Choices {
   };
 }
 
-const order: readonly Dimension[] = ['who', 'kind', 'channel', 'number', 'values', 'stream'];
-
 /**
  * What arrives while a person does what is asked, with faults (none for a good unit): a hand that is never even, that now and then
  * presses once more or bumps the neighbour, and a cap that tells its touch. Times in milliseconds from the asking.
  */
 export function evidence(ask: Ask, faults: readonly Variant[], next: Next): readonly HeardWord[] {
-  const sorted = [...faults].sort((a, b) => order.indexOf(a.dimension) - order.indexOf(b.dimension));
+  const sorted = inOrder(faults);
   const all = new Set(ask.assignment.actions.map((_, i) => i));
-  let actions: readonly Action[] = ask.assignment.actions;
-  for (const fault of sorted) actions = fault.hardware(actions, all);
+  const actions = heldWith(ask.assignment.actions, sorted, all);
   const streams = sorted.flatMap((f) => (f.stream === null ? [] : [f.stream]));
   const manner: Manner = {
     next,

@@ -60,9 +60,10 @@ describe('where a function stands', () => {
     const failed = trial(index, { id: 'p3', by: 'simulated', outcome: 'failed', at: '2026-03-03T10:00:00.000Z' });
     expect(stands(ticked(index), [failed, trial(index)])).toBe('proved');
   });
-  it('a failure after the proof counts for more', () => {
+  it('the tick is what counts: a failure since has to take it away, and then stands', () => {
     const failed = trial(index, { id: 'p2', outcome: 'failed', at: '2026-03-02T10:00:00.000Z' });
-    expect(stands(ticked(index), [failed, trial(index)])).toBe('failed');
+    expect(stands(ticked(index), [failed, trial(index)])).toBe('proved');
+    expect(stands(index, [failed, trial(index)])).toBe('failed');
   });
   it('is stale when its number or values change, and not when a note does', () => {
     const proved = ticked(index);

@@ -86,9 +86,6 @@ export function standingOf(index: RigIndex, assignment: Assignment, trials: read
   if (assignment.proved !== null) {
     const { at, versions } = assignment.proved;
     const record = trials.find((t) => t.outcome === 'proved' && t.by !== 'simulated') ?? null;
-    // A failure after the proof counts for more than the proof.
-    const failed = trials.find((t) => t.outcome === 'failed' && t.by !== 'simulated' && t.plan === plan && t.at > at);
-    if (failed) return { state: 'failed', since: null, record: failed, at: failed.at };
     const now = versionsFor(index, assignment);
     return versions === now ? { state: 'proved', since: null, record, at } : { state: 'stale', since: 'software', record, at };
   }

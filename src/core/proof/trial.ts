@@ -1,11 +1,12 @@
 // One cause, or two, tried out: what would come if it were so, and how much of what came it leaves unexplained.
+import { stepCounter } from '../controller';
 import { type Message, type Strand, valueMax } from '../midi';
 import type { Action, Counter } from '../rig';
 import { type Ask, messagesIn, playedStrands, strandKey } from './ask';
 import { type CauseId, causes } from './causes.data';
 import { isEndless, TAPS } from './hand';
 import { apart, mirrored, NEAR, type Shape, shapeOf } from './shape';
-import type { Dimension, Variant } from './variants';
+import { heldWith, inOrder, type Variant } from './variants';
 
 /** What unexplained evidence weighs against how seldom a cause is, and against a second cause. */
 const EVIDENCE = 8;
@@ -34,9 +35,6 @@ export interface Predicted {
   /** Of what was asked for; else of a function beside it. */
   readonly own: boolean;
 }
-
-/** The order in which causes act, from the hand to the port. */
-const order: readonly Dimension[] = ['who', 'kind', 'channel', 'number', 'values', 'stream'];
 
 /** Every message that the plan knows to come with an ask. */
 export const knownTo = (ask: Ask): readonly Message[] => [
@@ -73,14 +71,10 @@ export function counterOf(ask: Ask, message: Message): Counter | null {
 
 /** Whether values are steps of a counter, from wherever it stood: nobody knows that of a unit that is on already. */
 export function countsOn({ from, to, step, atEnd }: Counter, values: readonly number[]): boolean {
-  const span = to - from + 1;
+  const counting = { from, to, step, wraps: atEnd === 'wrap' };
   return values.every((v, i) => {
-    if (v < from || v > to) return false;
     const before = values[i - 1];
-    if (before === undefined) return true;
-    const moved = before + step;
-    const next = atEnd === 'stop' ? Math.min(to, Math.max(from, moved)) : from + ((((moved - from) % span) + span) % span);
-    return v === next;
+    return v >= from && v <= to && (before === undefined || v === stepCounter(before, counting));
   });
 }
 
@@ -122,21 +116,14 @@ export function makeTrial(
     played.set(key, made);
     return made;
   };
-  const loose = new Map<Action, boolean>();
-  const isStroke = (a: Action): boolean => {
-    const known = loose.get(a) ?? (a.type === 'send' && a.behaviour.type === 'range');
-    loose.set(a, known);
-    return known;
-  };
   return (given, only) => {
-    const variants = [...given].sort((a, b) => order.indexOf(a.dimension) - order.indexOf(b.dimension));
-    let actions: readonly Action[] = ask.assignment.actions;
-    for (const variant of variants) actions = variant.hardware(actions, wrong);
+    const variants = inOrder(given);
+    const actions = heldWith(ask.assignment.actions, variants, wrong);
     const replaced = variants.some((v) => v.dimension === 'who' && v.stream === null);
     const keys = new Set(
       actions.flatMap((a, i) => (a.type === 'send' && (replaced || wrong.has(i)) ? [strandKey(a.message)] : [])),
     );
-    const strokes = ask.how === 'taps' && actions.some(isStroke);
+    const strokes = ask.how === 'taps' && actions.some((a) => a.type === 'send' && a.behaviour.type === 'range');
     let bestTry: Tried | null = null;
     for (const taps of ask.how === 'taps' ? (only === undefined ? [TAPS, TAPS - 1, TAPS + 1] : [only]) : [TAPS]) {
       const predicted = new Map<number, Predicted>();

@@ -31,6 +31,20 @@ export interface Variant {
   readonly found: string;
 }
 
+/** The order in which causes act, from the hand to the port. */
+const order: readonly Dimension[] = ['who', 'kind', 'channel', 'number', 'values', 'stream'];
+
+/** Causes in the order in which they act. */
+export const inOrder = (variants: readonly Variant[]): readonly Variant[] =>
+  [...variants].sort((a, b) => order.indexOf(a.dimension) - order.indexOf(b.dimension));
+
+/** What the hardware would hold if some causes (in order) were so, in place of the actions whose positions are `wrong`. */
+export const heldWith = (
+  actions: readonly Action[],
+  variants: readonly Variant[],
+  wrong: ReadonlySet<number>,
+): readonly Action[] => variants.reduce((held, variant) => variant.hardware(held, wrong), actions);
+
 /** What causes have to choose from: addresses that were heard, or that a planted fault may take. */
 export interface Choices {
   readonly channels: readonly number[];

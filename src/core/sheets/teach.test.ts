@@ -52,6 +52,25 @@ describe('teaching', () => {
     const index = indexRig({ ...smallRig([mix, thunder]), landings: rows, assignments: [] });
     expect(rows[0] && values(lessonFor(index, rows[0]))).toMatch(/sets off Thunder/);
   });
+  it('refuses what only a layer of the host hears: its message is that of Base', () => {
+    const layer = {
+      id: 'veil',
+      order: 1,
+      name: 'Veil',
+      letter: 'V',
+      shape: 'circle' as const,
+      modifierControlId: 'mod',
+      mode: 'while-held' as const,
+      tap: [],
+      scope: { type: 'all' as const },
+      madeIn: 'host' as const,
+      signal: null,
+      fallsThrough: true,
+    };
+    const row = landing('Mix', { address: cc(104), hostLayerId: 'veil' });
+    const index = indexRig({ ...smallRig([continuous('Mix', 0, 100)], { layers: [layer] }), landings: [row] });
+    expect(values(lessonFor(index, row))).toMatch(/only in Veil of the host/);
+  });
   it('on the whole demo it sends each landing its own address and never one that fires', () => {
     const index = indexRig(lanternHour());
     let sent = 0;

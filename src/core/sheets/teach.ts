@@ -31,6 +31,10 @@ export function lessonFor(index: RigIndex, landing: Landing): Lesson {
     .find((p) => p !== undefined && p.id !== parameter.id && fires(p));
   if (risky) return refused(`The same message sets off ${risky.name}.`);
   if (landing.address.type === 'sysex') return refused('SysEx is not sent from here.');
+  if (landing.hostLayerId !== null)
+    return refused(
+      `It is heard only in ${index.layers.get(landing.hostLayerId)?.name ?? 'a layer'} of the host, with the message of Base.`,
+    );
   if (landing.mode === 'set' || landing.mode === 'preset') return refused('Its value has to be typed with it.');
   const max = valueMax(landing.address.type);
   const loud = parameter.tags.includes('loudness') || parameter.tags.includes('feedback');

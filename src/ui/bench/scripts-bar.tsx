@@ -12,6 +12,7 @@ import { batch, type Controller, insert, type RigIndex, remove, type ScriptEvent
 import { Button } from '../primitives/button';
 import { Dialog } from '../primitives/dialog';
 import { Field, TextInput } from '../primitives/field';
+import { saveFile } from '../primitives/save-file';
 import { useRig, useRigStore } from '../store/provider';
 import type { Bench } from './bench-store';
 import { at } from './monitor';
@@ -63,11 +64,7 @@ export function ScriptsBar({ bench, index, controller }: Props) {
       return;
     }
     const bytes = writeSmf(messages, sysex);
-    const link = document.createElement('a');
-    link.href = URL.createObjectURL(new Blob([bytes.slice().buffer], { type: 'audio/midi' }));
-    link.download = `${index.rig.name.replace(/[^\p{L}\p{N} _-]/gu, '').slice(0, 60) || 'rig'}.mid`;
-    link.click();
-    setTimeout(() => URL.revokeObjectURL(link.href), 10_000);
+    saveFile(new Blob([bytes.slice().buffer], { type: 'audio/midi' }), `${index.rig.name.slice(0, 60) || 'rig'}.mid`);
   };
   const playFile = async (chosen: File): Promise<void> => {
     if (chosen.size > SMF_LIMIT) {

@@ -7,9 +7,9 @@ import { indexRig, type Rig, type RigIndex } from '@/core/rig';
 import { type Compared, compareMaps, compareNumbers, differenceOf } from '@/core/sheets';
 import type { Revision } from '@/server/actions/history';
 import { Button } from '../primitives/button';
-import { cx } from '../primitives/cx';
 import { Field, Select } from '../primitives/field';
 import { saveCsv } from '../primitives/save-file';
+import { Segments } from '../primitives/segments';
 import { ComparedTable } from './compared-table';
 import { DifferenceTable } from './difference-table';
 import { useStateAt } from './use-history';
@@ -65,20 +65,14 @@ export function Since({
             </Select>
           )}
         </Field>
-        <fieldset className="no-print flex overflow-hidden rounded-sm border border-control-edge">
-          <legend className="sr-only">What is compared</legend>
-          {views.map((v) => (
-            <button
-              key={v}
-              type="button"
-              aria-pressed={view === v}
-              onClick={() => setView(v)}
-              className={cx('h-8 px-3 text-sm', view === v ? 'bg-verdigris text-on-verdigris' : 'text-ink-2 hover:text-ink')}
-            >
-              {viewWords[v]} {changes ? { sheet: changes, map: maps, numbers }[v].length : ''}
-            </button>
-          ))}
-        </fieldset>
+        <Segments
+          label="What is compared"
+          options={views.map(
+            (v) => [v, `${viewWords[v]} ${changes ? { sheet: changes, map: maps, numbers }[v].length : ''}`] as const,
+          )}
+          chosen={view}
+          onChoose={setView}
+        />
         {changes && changes.length > 0 && (
           <div className="no-print ml-auto flex gap-2">
             <Button onClick={save}>Save as CSV</Button>

@@ -41,7 +41,7 @@ export function Properties({
   if (!only) return null;
   const one = controls.length === 1;
   const change = (to: ControlChange): boolean => {
-    const made = changeControls(controls, to);
+    const made = changeControls(index, controls, to);
     return made === null || edit(made);
   };
   const kind = shared(controls, 'kind');

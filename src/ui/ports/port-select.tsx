@@ -3,10 +3,7 @@
 import { problemWords } from '@/ports';
 import { cx } from '../primitives/cx';
 import { Select } from '../primitives/field';
-import type { PortChoice } from './use-port';
-
-/** What there is to choose from, of ports in or out. */
-type Choosing = Pick<PortChoice, 'ports' | 'chosen' | 'choose' | 'asking' | 'askForDevices' | 'problem'>;
+import type { PortsChoice } from './use-ports';
 
 const ASK = 'ask for devices';
 
@@ -16,7 +13,7 @@ export function PortSelect({
   className,
   label = 'Port',
 }: {
-  readonly port: Choosing;
+  readonly port: PortsChoice;
   /** What choosing no port is called; absent where there has to be one. */
   readonly none?: string;
   readonly className?: string;
@@ -51,7 +48,7 @@ export function PortSelect({
   );
 }
 
-export function PortTrouble({ port }: { readonly port: Pick<Choosing, 'asking' | 'problem'> }) {
+export function PortTrouble({ port }: { readonly port: Pick<PortsChoice, 'asking' | 'problem'> }) {
   if (port.asking)
     return (
       <p role="status" className="text-xs text-ink-2">

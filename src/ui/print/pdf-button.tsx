@@ -1,5 +1,6 @@
 'use client';
 import { Button } from '../primitives/button';
+import { Progress } from '../primitives/progress';
 import type { PdfMaking } from './use-pdf';
 
 /** A button that makes a PDF; while it is made it tells how far it is, and stops it. */
@@ -16,7 +17,7 @@ export function PdfButton({
   if (!progress) return <Button onClick={onMake}>{children}</Button>;
   return (
     <span className="flex items-center gap-2">
-      <progress aria-label="Pages made" className="h-2 w-24" value={progress.done} max={Math.max(1, progress.all)} />
+      <Progress label="Pages made" value={progress.done} max={progress.all} />
       <span role="status" className="text-xs text-ink-2">
         {progress.all === 0 ? 'beginning' : `${progress.done} of ${progress.all} pages`}
       </span>

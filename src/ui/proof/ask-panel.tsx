@@ -1,7 +1,7 @@
 'use client';
 // One function on trial: what to do with the hands, what is planned beside what arrives, and what is wrong.
 import { type ReactNode, useMemo } from 'react';
-import { type Ask, type ProofRecord, proofStrands, type Standing } from '@/core/proof';
+import { type Ask, knownTo, type ProofRecord, proofStrands, type Standing } from '@/core/proof';
 import type { Edit, RigIndex } from '@/core/rig';
 import { cx } from '../primitives/cx';
 import { PanelPlace } from '../sheet/panel-place';
@@ -23,13 +23,9 @@ interface Props {
 }
 
 export function AskPanel({ index, ask, trial, standing, simulated, trials, onEdit, calibrateHref }: Props) {
-  const known = useMemo(
-    () => [ask.assignment, ...ask.beside].flatMap((a) => a.actions.flatMap((x) => (x.type === 'send' ? [x.message] : []))),
-    [ask],
-  );
   const rows = useMemo(
-    () => strandRows(ask.expected, proofStrands(trial.heard, known), new Set([...ask.besideKeys, ...ask.aside])),
-    [ask, trial.heard, known],
+    () => strandRows(ask.expected, proofStrands(trial.heard, knownTo(ask)), new Set([...ask.besideKeys, ...ask.aside])),
+    [ask, trial.heard],
   );
   return (
     <div className="flex gap-8">

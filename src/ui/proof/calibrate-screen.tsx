@@ -7,8 +7,9 @@ import { useCallback, useMemo, useRef, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { toast } from 'sonner';
 import { measurePedal, type PedalMeasure, type PedalProblem, wornSweeps } from '@/core/calibration';
+import { calibrate } from '@/core/commands';
 import { type HeardWord, type Message, messageSchema, strandsIn, valueMax, type Word } from '@/core/midi';
-import { batch, type Control, type RigIndex, set } from '@/core/rig';
+import type { Control, RigIndex } from '@/core/rig';
 import { type Calibration, makeCalibration } from '@/core/values';
 import { UNIT } from '@/ports';
 import { PortSelect, PortTrouble } from '../ports/port-select';
@@ -95,8 +96,7 @@ export function CalibrateScreen() {
   const mended = useMemo(() => (measure ? mendedCurve(measure) : []), [measure]);
   const keep = (calibration: Calibration | null): void => {
     if (!control) return;
-    const label = calibration ? `Calibrate ${control.name}` : `Take the calibration off ${control.name}`;
-    if (edit(batch(label, [set('controls', control, 'calibration', calibration)])))
+    if (edit(calibrate(index, control, calibration)))
       toast(
         calibration
           ? `${control.name} is calibrated. Enter it in the unit, and prove it again.`

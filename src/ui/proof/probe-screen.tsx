@@ -85,6 +85,12 @@ export function ProbeScreen() {
     const value = next.log.length < MOST_PROBES ? nextValue(next) : null;
     if (value !== null) transmit(value);
   };
+  // What is sent again acts again: the first time counts as not seen.
+  const again = (): void => {
+    if (!probe || sent === null) return;
+    setProbe(answerProbe(probe, sent, 'unclear'));
+    transmit(sent);
+  };
   const pick = (n: number): void => {
     const [seen] = (choice && answers[choice.kind][n]) ?? [];
     if (seen && asked) answer(seen);
@@ -176,7 +182,7 @@ export function ProbeScreen() {
                     {text} <kbd className="font-mono text-xs">{i + 1}</kbd>
                   </Button>
                 ))}
-                <Button tone="quiet" className="h-11" onClick={() => transmit(sent)}>
+                <Button tone="quiet" className="h-11" onClick={again}>
                   Send it again
                 </Button>
               </div>

@@ -5,8 +5,9 @@ import { type ReactNode, useMemo } from 'react';
 import { coverageOf, type Standing } from '@/core/proof';
 import type { RigIndex } from '@/core/rig';
 import { buttonLook } from '../primitives/button';
-import { cx } from '../primitives/cx';
 import { TextInput } from '../primitives/field';
+import { Progress } from '../primitives/progress';
+import { Segments } from '../primitives/segments';
 
 export const modes = ['asked', 'touch'] as const;
 export type Mode = (typeof modes)[number];
@@ -37,26 +38,13 @@ export function ProofHead({ index, standings, mode, onMode, who, onWho, children
         {counts.stale > 0 && <span className="text-caution"> · {counts.stale} stale</span>}
         {counts.rehearsed > 0 && ` · ${counts.rehearsed} rehearsed`}
       </p>
-      <progress
-        aria-label="Proved"
-        className="h-2 w-28 appearance-none max-[1150px]:hidden [&::-moz-progress-bar]:bg-verdigris [&::-webkit-progress-bar]:rounded-full [&::-webkit-progress-bar]:bg-rule [&::-webkit-progress-value]:rounded-full [&::-webkit-progress-value]:bg-verdigris"
-        value={coverage.proved}
-        max={coverage.all}
+      <Progress label="Proved" value={coverage.proved} max={coverage.all} className="max-[1150px]:hidden" />
+      <Segments
+        label="How to go about it"
+        options={modes.map((m) => [m, modeWords[m]] as const)}
+        chosen={mode}
+        onChoose={onMode}
       />
-      <fieldset className="flex overflow-hidden rounded-sm border border-control-edge">
-        <legend className="sr-only">How to go about it</legend>
-        {modes.map((m) => (
-          <button
-            key={m}
-            type="button"
-            aria-pressed={mode === m}
-            onClick={() => onMode(m)}
-            className={cx('h-7 px-3 text-xs', mode === m ? 'bg-verdigris text-on-verdigris' : 'text-ink-2 hover:text-ink')}
-          >
-            {modeWords[m]}
-          </button>
-        ))}
-      </fieldset>
       <span className="ml-auto flex items-center gap-2">
         <TextInput
           aria-label="Who proves"

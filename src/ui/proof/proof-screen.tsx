@@ -15,7 +15,7 @@ import { useRig } from '../store/provider';
 import { AskPanel, sentence } from './ask-panel';
 import { FunctionList } from './function-list';
 import { modes, ProofHead } from './proof-head';
-import { recordOf, tickProved } from './record';
+import { recordOf, tickProved, untickProved } from './record';
 import { TouchPanel } from './touch-panel';
 import { TrialBar } from './trial-bar';
 import { TypedDialog } from './typed-dialog';
@@ -81,9 +81,12 @@ export function ProofScreen() {
       const by = end.typed ? 'typed' : simulated ? 'simulated' : 'device';
       const record = recordOf(index, tried, { ...end, by, who, port: end.typed ? '' : name, asked: sentence(tried) });
       keep(record);
-      if (end.outcome !== 'proved') return;
       const row = index.assignments.get(tried.assignment.id);
-      if (by !== 'simulated' && row) edit(tickProved(index, row, record));
+      if (by !== 'simulated' && row) {
+        if (end.outcome === 'proved') edit(tickProved(index, row, record));
+        else if (row.proved !== null) edit(untickProved(index, row));
+      }
+      if (end.outcome !== 'proved') return;
       // Typed in, the next one waits until it is asked for.
       if (!end.typed)
         setTimeout(() => setKey((now) => (now === null || now === tried.assignment.id ? nextOf(shown, tried) : now)), STANDS_MS);

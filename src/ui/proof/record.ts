@@ -40,3 +40,9 @@ export const tickProved = (index: RigIndex, assignment: Assignment, { at, versio
   batch(`Proved ${index.controls.get(assignment.controlId)?.name ?? 'a control'}`, [
     set('assignments', assignment, 'proved', { at, versions, grade: 'tested' }),
   ]);
+
+/** What fails on the hardware is not proved any more. */
+export const untickProved = (index: RigIndex, assignment: Assignment): Edit =>
+  batch(`${index.controls.get(assignment.controlId)?.name ?? 'A control'} failed`, [
+    set('assignments', assignment, 'proved', null),
+  ]);

@@ -1,5 +1,6 @@
 'use client';
 // Whatever is touched: what it is by the plan, and whether it came as planned.
+import type { StandingState } from '@/core/proof';
 import type { RigIndex } from '@/core/rig';
 import { Button } from '../primitives/button';
 import { sentence } from './ask-panel';
@@ -49,13 +50,14 @@ export function TouchPanel({ index, touch, simulated, onOpen, onPlay }: Props) {
           <ul aria-live="polite">
             {touch.done.map((t) => (
               <li key={t.id} className="flex items-center gap-3 border-b py-2">
-                <StateMark state={t.proved ? (simulated ? 'rehearsed' : 'proved') : 'failed'} />
+                <StateMark state={markOf(t, simulated)} />
                 <span className="min-w-0 flex-1">{wordsOf(index, t)}</span>
-                {t.ask && !t.proved && (
-                  <Button size="small" onClick={() => t.ask && onOpen(t.ask.assignment.id)}>
-                    Try it by itself
-                  </Button>
-                )}
+                {(!t.right || t.asks.length > 1) &&
+                  t.asks.slice(0, 3).map((ask) => (
+                    <Button key={ask.assignment.id} size="small" onClick={() => onOpen(ask.assignment.id)}>
+                      Try {t.asks.length > 1 ? `${ask.control.name}, ${ask.place}` : 'it'} by itself
+                    </Button>
+                  ))}
               </li>
             ))}
           </ul>
@@ -65,10 +67,16 @@ export function TouchPanel({ index, touch, simulated, onOpen, onPlay }: Props) {
   );
 }
 
-function wordsOf(index: RigIndex, { ask, proved, messages }: Touched): string {
+const markOf = ({ right, asks }: Touched, simulated: boolean): StandingState =>
+  !right ? 'failed' : asks.length > 1 ? 'untried' : simulated ? 'rehearsed' : 'proved';
+
+function wordsOf(index: RigIndex, { asks, right, messages }: Touched): string {
   const [first] = [...messages].sort((a, b) => b.count - a.count);
   const heard = first ? `${addressWords(first.message)} ${channelWords(first.message)}`.trim() : 'a message';
+  const [ask] = asks;
   if (!ask) return `${heard} is planned nowhere on this rig.`;
+  if (right && asks.length > 1)
+    return `${heard} came as planned for ${asks.map((a) => `${a.control.name} (${a.place})`).join(', ')}: which one it was cannot be told.`;
   const name = `${ask.control.name} · ${purposeOf(index, { assignment: ask.assignment, control: ask.control, controller: ask.footing.controller })}`;
-  return proved ? `${name}: as planned` : `${name}: ${heard} is its message, but not as planned. Asked for is: ${sentence(ask)}.`;
+  return right ? `${name}: as planned` : `${name}: ${heard} is its message, but not as planned. Asked for is: ${sentence(ask)}.`;
 }

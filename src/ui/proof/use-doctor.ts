@@ -1,5 +1,5 @@
 'use client';
-// The worker that finds out what is wrong: it holds the rig and follows it.
+// The worker that finds out what is wrong. It gets the rig when it is asked something, and not with every edit.
 import { type Remote, wrap } from 'comlink';
 import { useEffect, useRef } from 'react';
 import type { HeardWord } from '@/core/midi';
@@ -10,23 +10,20 @@ export type Ask = (assignmentId: string, heard: readonly HeardWord[]) => Promise
 
 export function useDoctor(rig: Rig): Ask {
   const worker = useRef<Remote<ProofWorker> | null>(null);
-  const ready = useRef<Promise<void>>(Promise.resolve());
-  const latest = useRef(rig);
-  latest.current = rig;
+  const loaded = useRef<Rig | null>(null);
   useEffect(() => {
     const raw = new Worker(new URL('../../workers/proof.worker.ts', import.meta.url), { type: 'module' });
     worker.current = wrap<ProofWorker>(raw);
-    ready.current = worker.current.load(latest.current);
+    loaded.current = null;
     return () => {
       worker.current = null;
       raw.terminate();
     };
   }, []);
-  useEffect(() => {
-    if (worker.current) ready.current = worker.current.load(rig);
-  }, [rig]);
   return async (assignmentId, heard) => {
-    await ready.current;
+    // Calls stand in line: the rig is there before the question about it.
+    if (loaded.current !== rig) void worker.current?.load(rig);
+    loaded.current = rig;
     return (await worker.current?.diagnose(assignmentId, heard)) ?? null;
   };
 }

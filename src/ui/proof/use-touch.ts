@@ -7,9 +7,10 @@ import type { RigIndex } from '@/core/rig';
 
 export interface Touched {
   readonly id: number;
-  /** The function that it is, or could be; null where it is planned nowhere. */
-  readonly ask: Ask | null;
-  readonly proved: boolean;
+  /** The function that it is, or could be; several where the same is planned in other places; none where it is planned nowhere. */
+  readonly asks: readonly Ask[];
+  /** Came as planned. Of several nobody can say which one it was, so none of them is proved. */
+  readonly right: boolean;
   readonly messages: readonly { readonly message: Message; readonly count: number }[];
 }
 
@@ -58,10 +59,11 @@ export function useTouch(index: RigIndex, on: boolean, onProved: (ask: Ask, hear
     const messages = strands.map((s) => ({ message: s.message, count: s.values.length }));
     const found = candidates(strands);
     const proved = found.filter((a) => verdictOf(a, heard).type === 'proved');
-    const line = (ask: Ask | null, good: boolean): Touched => ({ id: count.current++, ask, proved: good, messages });
-    const lines = proved.length > 0 ? proved.map((a) => line(a, true)) : [line(found[0] ?? null, false)];
-    setDone((was) => [...lines, ...was].slice(0, KEPT));
-    for (const ask of proved) latest.current.onProved(ask, heard);
+    const right = proved.length > 0;
+    const asked = right ? proved : found.slice(0, 1);
+    setDone((was) => [{ id: count.current++, asks: asked, right, messages }, ...was].slice(0, KEPT));
+    const [only, another] = proved;
+    if (only && !another) latest.current.onProved(only, heard);
   }, [candidates]);
 
   const take = useCallback(

@@ -8,6 +8,7 @@ import type { Edit } from '@/core/rig';
 import { type EntryStep, entryProgress, entrySteps, whereToGoOn } from '@/core/sheets';
 import { useOutput } from '../ports/use-output';
 import { Button } from '../primitives/button';
+import { Progress } from '../primitives/progress';
 import { useRig } from '../store/provider';
 import { tickEntered, tickSaved } from './ticks';
 import { ControlStep, ParameterStep, SaveStep, SetUpStep } from './walk-steps';
@@ -60,12 +61,7 @@ export function WalkScreen() {
             ? 'everything is entered and saved'
             : `${progress.done} of ${progress.all} done, about ${progress.minutes} min left`}
         </p>
-        <progress
-          aria-label="Entered and saved"
-          className="h-2 w-40 appearance-none [&::-moz-progress-bar]:bg-verdigris [&::-webkit-progress-bar]:rounded-full [&::-webkit-progress-bar]:bg-rule [&::-webkit-progress-value]:rounded-full [&::-webkit-progress-value]:bg-verdigris"
-          value={progress.done}
-          max={progress.all}
-        />
+        <Progress label="Entered and saved" className="w-40" value={progress.done} max={progress.all} />
         <Link href={home} className="text-verdigris underline">
           Whole sheet
         </Link>
