@@ -5,21 +5,9 @@ const config: NextConfig = {
   poweredByHeader: false,
   devIndicators: false,
   outputFileTracingRoot: import.meta.dirname,
-  // A pasted table of ten thousand parameters is one edit.
-  // Files have 20 MB at most; the proxy hands on a little more, so that the limit is named by who knows it.
+  // Headers of every answer are set by the server that Next runs in (src/server/process).
+  // A pasted table of ten thousand parameters is one edit; files go past the proxy, through routes that limit them themselves.
   experimental: { serverActions: { bodySizeLimit: '20mb' }, proxyClientMaxBodySize: '21mb' },
-  async headers() {
-    return [
-      {
-        source: '/:path*',
-        headers: [
-          { key: 'X-Content-Type-Options', value: 'nosniff' },
-          { key: 'Referrer-Policy', value: 'same-origin' },
-          { key: 'X-Frame-Options', value: 'DENY' },
-        ],
-      },
-    ];
-  },
 };
 
 export default config;

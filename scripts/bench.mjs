@@ -3,10 +3,11 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { buildSync } from 'esbuild';
-import { ensureBuild, ensureKeen, ensurePackages, root, run } from './prepare.mjs';
+import { ensureBuild, ensureKeen, ensurePackages, ensureServer, root, run } from './prepare.mjs';
 
 if (!ensurePackages() || !ensureBuild()) process.exit(1);
 await ensureKeen();
+await ensureServer();
 const folder = mkdtempSync(join(root, 'node_modules', '.keen-dial', 'bench-'));
 const bundled = (name) => {
   const outfile = join(folder, `${name}.mjs`);

@@ -43,10 +43,13 @@ export function ensurePackages() {
   const addon = join(root, 'node_modules/sqlite3/build/Release/node_sqlite3.node');
   if (isCurrent('packages', lock) && existsSync(addon)) return true;
   console.log('Installing packages (the first time this takes a few minutes) …');
+  // sqlite3 is no longer maintained and its prebuilt binaries are not fetched: it is always built from its source, for which Node's headers are
+  // the one thing that is fetched. npm hands both to node-gyp from its settings.
+  const fromSource = { npm_config_build_from_source: 'true' };
   // Not `npm ci`: it refuses a lock file that lacks optional packages for other platforms, which some registries do not carry.
   // The lock file pins every version all the same, and is not written.
-  if (!run('npm', ['install', '--no-save', '--no-audit', '--no-fund'])) return false;
-  if (!existsSync(addon) && !run('npm', ['rebuild', 'sqlite3'])) return false;
+  if (!run('npm', ['install', '--no-save', '--no-audit', '--no-fund'], fromSource)) return false;
+  if (!existsSync(addon) && !run('npm', ['rebuild', 'sqlite3'], fromSource)) return false;
   if (!existsSync(addon)) {
     console.error('The database driver (sqlite3) was not built. It needs python3, make and g++.');
     return false;
@@ -67,7 +70,8 @@ function filesBelow(folder) {
 /** Builds the command line `keen` into dist/, and makes `npx keen` find it. */
 export async function ensureKeen() {
   const { build } = await import('esbuild');
-  rmSync(join(root, 'dist'), { recursive: true, force: true });
+  for (const name of existsSync(join(root, 'dist')) ? readdirSync(join(root, 'dist')) : [])
+    if (name !== 'server.mjs') rmSync(join(root, 'dist', name), { recursive: true, force: true });
   const outfile = join(root, 'dist', 'keen.mjs');
   await build({
     entryPoints: { keen: join(root, 'src/cli/main.ts') },
@@ -90,6 +94,23 @@ export async function ensureKeen() {
   const link = join(root, 'node_modules', '.bin', 'keen');
   rmSync(link, { force: true });
   symlinkSync(join('..', '..', 'dist', 'keen.mjs'), link);
+  return true;
+}
+
+/** Builds the server, the one process that Next runs in, into dist/server.mjs. */
+export async function ensureServer() {
+  const { build } = await import('esbuild');
+  await build({
+    entryPoints: [join(root, 'src/server/process/main.ts')],
+    bundle: true,
+    packages: 'external',
+    platform: 'node',
+    format: 'esm',
+    target: 'node20',
+    alias: { '@': join(root, 'src') },
+    outfile: join(root, 'dist', 'server.mjs'),
+    logLevel: 'error',
+  });
   return true;
 }
 

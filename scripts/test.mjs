@@ -5,7 +5,7 @@ import { spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { join } from 'node:path';
-import { ensureBuild, ensureKeen, ensurePackages, root, run } from './prepare.mjs';
+import { ensureBuild, ensureKeen, ensurePackages, ensureServer, root, run } from './prepare.mjs';
 
 let passed = 0;
 let failed = 0;
@@ -73,10 +73,14 @@ step('route types', () => run(bin('next'), ['typegen']));
 step('types', () => run(bin('tsc'), ['--noEmit']));
 step('unused code', () => run(bin('knip'), []));
 
-await ensureKeen().then(
-  () => step('command line', () => true),
-  (error) => step(`command line: ${error.message}`, () => false),
-);
+for (const [name, make] of [
+  ['command line', ensureKeen],
+  ['server', ensureServer],
+])
+  await make().then(
+    () => step(name, () => true),
+    (error) => step(`${name}: ${error.message}`, () => false),
+  );
 
 console.log('\n— unit tests');
 const unit = spawnSync(

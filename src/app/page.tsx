@@ -1,4 +1,4 @@
-import { database } from '@/server/database/connection';
+import { database } from '@/server/folder';
 import { listRigs } from '@/server/rigs/rigs';
 import { RigsScreen } from '@/ui/rigs/rigs-screen';
 

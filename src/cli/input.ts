@@ -1,5 +1,5 @@
 // Files into rigs and bytes, parsed once at this border.
-import { FILE_LIMIT, parseRig } from '@/core/formats';
+import { cleanedNotice, decodeText, FILE_LIMIT, guessedEncoding, readRigFile } from '@/core/formats';
 import type { Rig } from '@/core/rig';
 import { type Io, Unusable } from './command';
 
@@ -17,13 +17,19 @@ async function bytesOf(io: Io, path: string): Promise<Uint8Array> {
 
 const nameOf = (path: string): string => (path === '-' ? 'standard input' : path);
 
-/** A file or standard input as text. */
-export const readText = async (io: Io, path: string): Promise<string> => new TextDecoder().decode(await bytesOf(io, path));
+/** A file or standard input as text; where its encoding was guessed, that is told. */
+export async function readText(io: Io, path: string): Promise<string> {
+  const text = decodeText(await bytesOf(io, path));
+  if (!text.ok) throw new Unusable(`${nameOf(path)} cannot be read. ${text.error}`);
+  if (text.value.encoding === 'windows-1252') io.err(`${nameOf(path)}: ${guessedEncoding}`);
+  return text.value.text;
+}
 
 /** A rig from a file or standard input. */
 export async function readRig(io: Io, path: string): Promise<Rig> {
-  const parsed = parseRig(await readText(io, path));
-  if (parsed.ok) return parsed.value;
+  const parsed = readRigFile(await readText(io, path));
+  if (parsed.ok && parsed.value.cleaned) io.err(`${nameOf(path)}: ${cleanedNotice}`);
+  if (parsed.ok) return parsed.value.rig;
   const lines = parsed.error.slice(0, 5).map((p) => `  ${p.place}: ${p.message}`);
   throw new Unusable([`${nameOf(path)} is no rig that can be used.`, ...lines].join('\n'));
 }

@@ -1,12 +1,15 @@
 // Readies the data folder. With KEEN_DIAL_DEMO=1, an empty database gets the demo rig and what was proved of it.
 import { lanternHour } from '@/demo/lantern-hour';
 import { lanternTrials } from '@/demo/trials';
-import { database } from './database/connection';
+import { folder } from './folder';
 import { keepProof } from './rigs/proofs';
 import { addRig, isNew } from './rigs/rigs';
 
+/** Opens the folder; a folder that cannot be opened is no error here, since the recovery page tells of it. */
 export async function prepare(): Promise<void> {
-  const db = await database();
+  const state = (await folder()).state();
+  if (state.type !== 'open' || state.db.readOnly !== null) return;
+  const { db } = state;
   if (process.env.KEEN_DIAL_DEMO !== '1' || !(await isNew(db))) return;
   const { rig, records } = lanternTrials(lanternHour());
   await addRig(db, rig, 'lantern-hour');

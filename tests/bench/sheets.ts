@@ -79,6 +79,6 @@ const back = await rigAt(db, id, 0);
 const ms = performance.now() - start;
 if (!back.ok || back.value.parameters[0]?.name !== parameter.name) throw new Error('not what it was');
 measure(`the rig as it stood ${STEPS.toLocaleString('en-GB')} steps ago`, ms, 'ms', { atMost: 2_000 });
-await db.sequelize.close();
+await db.close();
 rmSync(folder, { recursive: true, force: true });
 printTable('Sheets and history');

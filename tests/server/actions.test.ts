@@ -16,7 +16,7 @@ import {
   submitEdit,
   undoEdit,
 } from '@/server/actions/rigs';
-import { database } from '@/server/database/connection';
+import { closeFolder, database } from '@/server/folder';
 import { addRig } from '@/server/rigs/rigs';
 
 const folder = mkdtempSync(join(tmpdir(), 'keen-dial-actions-'));
@@ -28,7 +28,7 @@ beforeAll(() => {
   process.env.KEEN_DIAL_DATA = folder;
 });
 afterAll(async () => {
-  await (await database()).sequelize.close();
+  await closeFolder();
   rmSync(folder, { recursive: true, force: true });
 });
 

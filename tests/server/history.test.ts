@@ -17,7 +17,7 @@ beforeAll(async () => {
   db = await openDatabase(join(folder, 'test.sqlite'));
 });
 afterAll(async () => {
-  await db.sequelize.close();
+  await db.close();
   rmSync(folder, { recursive: true, force: true });
 });
 

@@ -9,7 +9,7 @@ import { lanternHour } from '@/demo/lantern-hour';
 import { type Database, openDatabase } from '@/server/database/connection';
 import { currentRig, redo, standing, submit, undo } from '@/server/rigs/journal';
 import { addRig, copyRig, deleteRig, listRigs, newRig, renameRig, restoreRig } from '@/server/rigs/rigs';
-import { loadRig, recordSchema } from '@/server/rigs/rows';
+import { loadRig } from '@/server/rigs/rows';
 
 const folder = mkdtempSync(join(tmpdir(), 'keen-dial-test-'));
 const file = join(folder, 'test.sqlite');
@@ -18,7 +18,7 @@ beforeAll(async () => {
   db = await openDatabase(file);
 });
 afterAll(async () => {
-  await db.sequelize.close();
+  await db.close();
   rmSync(folder, { recursive: true, force: true });
 });
 
@@ -52,24 +52,23 @@ describe('rows', () => {
     expect(writeRig(await rigOf(again)).replace(again, id)).toBe(text);
   });
   it('every connection that writes waits for the disk and keeps foreign keys', async () => {
-    const seen = await db.write(async (transaction) => {
-      const [sync] = await db.sequelize.query('PRAGMA synchronous', { transaction });
-      const [keys] = await db.sequelize.query('SELECT foreign_keys FROM pragma_foreign_keys', { transaction });
-      const [mode] = await db.sequelize.query('PRAGMA journal_mode', { transaction });
-      return [sync[0], keys[0], mode[0]].map((row) => Object.values(recordSchema(row))[0]);
-    });
+    const seen = await db.write(async ({ one }) => [
+      (await one('PRAGMA synchronous'))?.synchronous,
+      (await one('SELECT foreign_keys FROM pragma_foreign_keys'))?.foreign_keys,
+      (await one('PRAGMA journal_mode'))?.journal_mode,
+    ]);
     expect(seen).toEqual([2, 1, 'wal']);
   });
   it('an edit writes the rows that it changed and no others', async () => {
     const id = await freshRig();
     const statements: string[] = [];
-    const { options } = db.sequelize as unknown as { options: { logging: false | ((sql: string) => void) } };
-    options.logging = (sql) => statements.push(sql);
-    await submit(db, id, { editId: 'only-one', baseVersion: 0, edit: rename(await rigOf(id), 'Veil') });
-    options.logging = false;
-    const writes = statements.filter((s) => /INSERT|UPDATE|DELETE/.test(s));
-    expect(writes.filter((s) => s.includes('`parameters`'))).toHaveLength(1);
-    expect(writes.filter((s) => /`(assignments|landings|controls|targets)`/.test(s))).toHaveLength(0);
+    const heard = await openDatabase(file, { log: (sql) => statements.push(sql) });
+    statements.length = 0;
+    await submit(heard, id, { editId: 'only-one', baseVersion: 0, edit: rename(await rigOf(id), 'Veil') });
+    await heard.close();
+    const writes = statements.filter((s) => /^(INSERT|UPDATE|DELETE)/.test(s));
+    expect(writes.filter((s) => s.includes('"parameters"'))).toHaveLength(1);
+    expect(writes.filter((s) => /"(assignments|landings|controls|targets)"/.test(s))).toHaveLength(0);
   });
 });
 
@@ -112,11 +111,12 @@ describe('edits', () => {
     await currentRig(db, id);
     const other = await openDatabase(file);
     const direct = await loadRig(other, id);
-    await other.sequelize.query('UPDATE parameters SET note = ? WHERE rigId = ? AND id = ?', {
-      replacements: ['from outside', id, direct?.rig.parameters[0]?.id ?? ''],
+    await other.write(async ({ run }) => {
+      const row = direct?.rig.parameters[0]?.id ?? '';
+      await run('UPDATE parameters SET note = $1 WHERE rigId = $2 AND id = $3', ['from outside', id, row]);
+      await run('UPDATE rigs SET version = version + 1 WHERE id = $1', [id]);
     });
-    await other.sequelize.query('UPDATE rigs SET version = version + 1 WHERE id = ?', { replacements: [id] });
-    await other.sequelize.close();
+    await other.close();
     expect((await currentRig(db, id))?.rig.parameters[0]?.note).toBe('from outside');
   });
   it('fifty edits at once are put one after the other, none lost', async () => {
@@ -144,7 +144,7 @@ describe('undo and redo', () => {
     });
     expect(await standing(db, id, 2)).toMatchObject({ undo: 'Second', redo: null });
     expect(await undo(db, id, 'u3', 2)).toMatchObject({ ok: true, value: { undo: 'First', redo: 'Second' } });
-    await db.sequelize.close();
+    await db.close();
     db = await openDatabase(file);
     expect(await undo(db, id, 'u4', 3)).toMatchObject({ ok: true, value: { undo: null, redo: 'First' } });
     expect(await rigOf(id)).toEqual(start);

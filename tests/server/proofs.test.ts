@@ -10,7 +10,8 @@ import { indexRig } from '@/core/rig';
 import { lanternHour } from '@/demo/lantern-hour';
 import { lanternTrials } from '@/demo/trials';
 import { addProof, readProofs } from '@/server/actions/proofs';
-import { type Database, database } from '@/server/database/connection';
+import type { Database } from '@/server/database/connection';
+import { closeFolder, database } from '@/server/folder';
 import { keepProof, proofsOf } from '@/server/rigs/proofs';
 import { addRig } from '@/server/rigs/rigs';
 
@@ -22,7 +23,7 @@ beforeAll(async () => {
   db = await database();
 });
 afterAll(async () => {
-  await db.sequelize.close();
+  await closeFolder();
   rmSync(folder, { recursive: true, force: true });
 });
 

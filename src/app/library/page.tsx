@@ -1,5 +1,5 @@
 import type { Metadata } from 'next';
-import { database } from '@/server/database/connection';
+import { database } from '@/server/folder';
 import { listEntries } from '@/server/rigs/library';
 import { LibraryScreen } from '@/ui/library/library-screen';
 

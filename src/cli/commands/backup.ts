@@ -1,6 +1,7 @@
-import { existsSync, mkdirSync } from 'node:fs';
-import { join, resolve } from 'node:path';
-import { type Command, oneFile, Unusable } from '../command';
+import { existsSync, mkdirSync, renameSync, rmSync, statSync } from 'node:fs';
+import { dirname, join, resolve } from 'node:path';
+import { type Command, type Io, oneFile, Unusable } from '../command';
+import { tableOf } from '../table';
 
 /** Where the data lies: `--data`, else `KEEN_DIAL_DATA`, else `data` here. */
 const folderOf = (flag: string | boolean | undefined): string =>
@@ -22,14 +23,22 @@ export const backup: Command = {
     const file = join(folderOf(flags.data), 'keen-dial.sqlite');
     if (!existsSync(file)) throw new Unusable(`There is no database at ${file}.`);
     // Only here: the other commands start without a database driver.
-    const { backUpTo } = await import('@/server/database/backup');
-    const { openDatabase } = await import('@/server/database/connection');
-    const db = await openDatabase(file);
-    try {
-      await backUpTo(db, out);
-    } finally {
-      await db.sequelize.close();
-    }
+    const { copyBeside } = await import('@/server/backups/beside');
+    const { prove } = await import('@/server/backups/prove');
+    const { settle } = await import('@/server/backups/automatic');
+    const { BACKUP_LIMIT, tooLarge } = await import('@/server/backups/restore');
+    const { withScratch } = await import('@/server/folder/scratch');
+    // Made beside where it will lie, under another name, and given its own when it is proved.
+    await withScratch(dirname(resolve(out)), async (scratch) => {
+      const made = join(scratch, 'backup.sqlite');
+      const copied = await copyBeside(file, made);
+      if (!copied.ok) throw new Unusable(copied.error);
+      if (statSync(made).size > BACKUP_LIMIT) throw new Unusable(`The backup could not be taken back. ${tooLarge}`);
+      const proved = await prove(made, scratch);
+      if (!proved.ok) throw new Unusable(`The backup was not kept, since it could not be restored. ${proved.error}`);
+      await settle(made);
+      renameSync(made, out);
+    });
     io.err(`Wrote ${out}.`);
     return 0;
   },
@@ -39,25 +48,73 @@ export const restore: Command = {
   name: 'restore',
   summary: 'puts a backup in the place of everything; what was there is kept beside it. Stop Keen Dial first',
   usage: 'backup.sqlite',
-  options: { data },
-  examples: ['keen restore friday.sqlite', 'keen restore --data /srv/keen-dial friday.sqlite'],
+  options: {
+    data,
+    list: { type: 'boolean', help: 'lists the backups that were made by themselves, with their size and rigs' },
+    from: { type: 'string', help: 'restores one of those, by its name' },
+  },
+  examples: ['keen restore friday.sqlite', 'keen restore --list', 'keen restore --from daily-2026-11-27T09-30-00-000Z.sqlite'],
   run: async (options, io) => {
-    const folder = folderOf(options.flags.data);
-    const bytes = await io.read(oneFile(options), 'backup');
-    const file = join(folder, 'keen-dial.sqlite');
+    const { flags } = options;
+    const folder = folderOf(flags.data);
+    if (flags.list === true) return list(folder, flags.json === true, io);
+    const file = typeof flags.from === 'string' ? await named(folder, flags.from) : oneFile(options);
     mkdirSync(folder, { recursive: true });
-    const { restore: restoreInto } = await import('@/server/database/backup');
-    const { isInUse, openDatabase } = await import('@/server/database/connection');
-    if (existsSync(file) && (await isInUse(file)))
-      throw new Unusable('Keen Dial is running on this folder. Stop it, or restore from its list of rigs.');
-    const db = await openDatabase(file);
+    const { restore: restoreInto, restoreOver } = await import('@/server/backups/restore');
+    const { openFolder } = await import('@/server/folder/state');
+    const { ownerWords } = await import('@/server/folder/owner');
+    const { makeScratch } = await import('@/server/folder/scratch');
+    const held = await openFolder(folder, { does: 'restoring a backup', address: '' });
+    const scratch = makeScratch();
     try {
-      const done = await restoreInto(db, bytes, folder);
+      const state = held.state();
+      if (state.type === 'owned') throw new Unusable(`${ownerWords(state.owner)} Stop it, or restore from its list of rigs.`);
+      const given = file === '-' ? await fromInput(io, join(scratch, 'given.sqlite')) : file;
+      if (!existsSync(given)) throw new Unusable(`${given} cannot be read: there is no such file.`);
+      const { BACKUP_LIMIT, tooLarge } = await import('@/server/backups/restore');
+      if (statSync(given).size > BACKUP_LIMIT) throw new Unusable(tooLarge);
+      // A database that cannot be opened is moved aside instead of being written.
+      const done = state.type === 'open' ? await restoreInto(state.db, given, folder) : await restoreOver(folder, given);
       if (!done.ok) throw new Unusable(done.error);
-      io.err(`Restored ${done.value.rigs} rigs and entries. What was there is kept as ${join(folder, done.value.before)}.`);
+      const { rigs, before } = done.value;
+      io.err(`Restored ${rigs} ${rigs === 1 ? 'rig' : 'rigs'}. What was there is kept as ${before}, in ${folder}.`);
     } finally {
-      await db.sequelize.close();
+      rmSync(scratch, { recursive: true, force: true });
+      await held.close();
     }
     return 0;
   },
 };
+
+async function fromInput(io: Io, file: string): Promise<string> {
+  const { writeFile } = await import('node:fs/promises');
+  await writeFile(file, await io.read('-', 'backup'));
+  return file;
+}
+
+async function named(folder: string, name: string): Promise<string> {
+  const { backupFile } = await import('@/server/backups/automatic');
+  const file = backupFile(folder, name);
+  if (file === null) throw new Unusable(`There is no backup called ${name.slice(0, 80)}. keen restore --list names them.`);
+  return file;
+}
+
+async function list(folder: string, json: boolean, io: Io): Promise<0> {
+  const { listBackups } = await import('@/server/backups/automatic');
+  const backups = await listBackups(folder);
+  if (json) io.out(JSON.stringify(backups, null, 2));
+  else if (backups.length === 0) io.err(`There are no backups in ${folder} yet.`);
+  else
+    io.out(
+      tableOf([
+        ['name', 'made', 'KB', 'rigs'],
+        ...backups.map((b) => [
+          b.name,
+          b.at,
+          String(Math.ceil(b.bytes / 1024)),
+          b.rigs === null ? 'cannot be read' : String(b.rigs),
+        ]),
+      ]),
+    );
+  return 0;
+}

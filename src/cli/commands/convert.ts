@@ -67,6 +67,7 @@ const profileItem = (profile: Parameters<typeof profileRig>[0]): BundleItem => (
   summary: profile.summary,
   rig: profileRig(profile, 'imported'),
   numbers: 'kept',
+  cleaned: false,
 });
 
 function make(

@@ -13,14 +13,15 @@ import {
   templateSchema,
 } from '../library';
 import { err, ok, type Result } from '../result';
-import { nameSchema, type Rig, tableNames } from '../rig';
+import { cleanTexts, nameSchema, type Rig, tableNames } from '../rig';
 import { type ImportProblem, readJson } from './json';
-import { RIG_FORMAT, RIG_ROW_LIMIT, rigFile, rigOf } from './rig-json';
+import { RIG_FORMAT, RIG_FORMAT_VERSION, RIG_ROW_LIMIT, rigFile, rigOf } from './rig-json';
 
 const TEMPLATE_FORMAT = 'keen-dial/template';
 const PROFILE_FORMAT = 'keen-dial/profile';
 const BUNDLE_FORMAT = 'keen-dial/bundle';
-const VERSION = 1;
+/** Version 2: texts without control characters. */
+const VERSION = 2;
 
 export type ItemKind = 'controller-template' | 'target-profile' | 'rig-template' | 'rig';
 
@@ -32,6 +33,8 @@ export interface BundleItem {
   readonly rig: Rig;
   /** Of a rig template: whether its numbers are kept or dealt anew. */
   readonly numbers: 'kept' | 'anew';
+  /** Whether characters that cannot be printed were taken out of the texts of an older file. */
+  readonly cleaned: boolean;
 }
 
 const head = <F extends string>(format: F) => ({
@@ -98,25 +101,32 @@ export function parseFile(raw: string): Result<readonly BundleItem[], readonly I
         message: `The file has format ${formatVersion}, and this version reads up to ${VERSION}. Open it with a newer Keen Dial.`,
       },
     ]);
+  const old = formatVersion < (format === RIG_FORMAT ? RIG_FORMAT_VERSION : VERSION);
+  const value = old ? cleanTexts(json.value) : json.value;
+  const items = itemsOf(format, value, unknown);
+  return items.ok ? ok(items.value.map((item) => ({ ...item, cleaned: value !== json.value }))) : items;
+}
+
+function itemsOf(format: string, value: unknown, unknown: string): Result<readonly BundleItem[], readonly ImportProblem[]> {
   switch (format) {
     case RIG_FORMAT: {
-      const rig = rigOf(json.value);
+      const rig = rigOf(value);
       return rig.ok ? ok([rigItem(rig.value, 'rig')]) : rig;
     }
     case TEMPLATE_FORMAT: {
-      const file = templateFileSchema.safeParse(json.value);
+      const file = templateFileSchema.safeParse(value);
       if (!file.success) return err(problemsOf(file.error));
       const item = templateItem(file.data.template, 'template');
       return item.ok ? ok([item.value]) : item;
     }
     case PROFILE_FORMAT: {
-      const file = profileFileSchema.safeParse(json.value);
+      const file = profileFileSchema.safeParse(value);
       if (!file.success) return err(problemsOf(file.error));
       const item = profileItem(file.data.profile, 'profile');
       return item.ok ? ok([item.value]) : item;
     }
     case BUNDLE_FORMAT: {
-      const file = bundleSchema.safeParse(json.value);
+      const file = bundleSchema.safeParse(value);
       return file.success ? bundleItems(file.data) : err(problemsOf(file.error));
     }
     default:
@@ -160,6 +170,7 @@ function templateItem(parsed: z.infer<typeof templateSchema>, place: string): Re
     summary: parsed.summary,
     rig: templateRig(template, UNNAMED),
     numbers: 'kept',
+    cleaned: false,
   });
 }
 
@@ -173,6 +184,7 @@ function profileItem(parsed: z.infer<typeof profileSchema>, place: string): Resu
     summary: parsed.summary,
     rig: profileRig(profile, UNNAMED),
     numbers: 'kept',
+    cleaned: false,
   });
 }
 
@@ -182,6 +194,7 @@ const rigItem = (rig: Rig, kind: 'rig' | 'rig-template', numbers: 'kept' | 'anew
   summary: `${rig.controllers.length} ${rig.controllers.length === 1 ? 'controller' : 'controllers'}, ${rig.targets.length} ${rig.targets.length === 1 ? 'target' : 'targets'}, ${rig.assignments.length} functions`,
   rig,
   numbers,
+  cleaned: false,
 });
 
 const problemsOf = (error: z.ZodError): readonly ImportProblem[] =>

@@ -1,5 +1,6 @@
 // Pasted tables: comma, semicolon or tab, with or without a line of headings. Line numbers are those of the text.
 import Papa from 'papaparse';
+import { cellOf, guardedCell, unguardedCell } from './guard';
 
 export interface CsvRow {
   /** 1 for the first line of the text. */
@@ -24,7 +25,7 @@ export function readTable(
   columns: readonly string[],
   aliases: Readonly<Record<string, string>> = {},
 ): { readonly rows: readonly CsvRow[]; readonly bad: readonly BadLine[]; readonly given: readonly string[] } {
-  const delimiter = text.includes('\t') ? '\t' : undefined;
+  const delimiter = hasTabs(text) ? '\t' : undefined;
   const parsed = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), {
     skipEmptyLines: false,
     ...(delimiter ? { delimiter } : {}),
@@ -52,7 +53,7 @@ export function readTable(
   parsed.data.forEach((cells, i) => {
     if ((hasHeadings && i === 0) || cells.every((c) => c.trim() === '')) return;
     if (rows.length >= CSV_LINE_LIMIT) return;
-    rows.push({ line: lineOf(i), cell: (column) => cells[order.indexOf(column)]?.trim() ?? '' });
+    rows.push({ line: lineOf(i), cell: (column) => cellOf(cells[order.indexOf(column)] ?? '') });
   });
   if (parsed.data.length > CSV_LINE_LIMIT + 1)
     bad.push({ line: CSV_LINE_LIMIT + 1, reason: `Only the first ${CSV_LINE_LIMIT} lines are read.` });
@@ -61,16 +62,30 @@ export function readTable(
   return { rows, bad, given };
 }
 
+/** Whether cells are parted by tabs: the first line that parts anything outside of quotes has one. */
+function hasTabs(text: string): boolean {
+  let inside = false;
+  let parted = false;
+  for (const c of text) {
+    if (c === '"') inside = !inside;
+    else if (inside) continue;
+    else if (c === '\t') return true;
+    else if (c === ',' || c === ';') parted = true;
+    else if (c === '\n' && parted) return false;
+  }
+  return false;
+}
+
 /** Cells as a spreadsheet puts them on the clipboard: lines of cells parted by tabs, quoted where a cell holds a tab or a line end. */
 export function readCells(text: string): readonly (readonly string[])[] {
   const parsed = Papa.parse<string[]>(text.replace(/\r?\n$/, ''), { delimiter: '\t', preview: CSV_LINE_LIMIT });
-  return parsed.data;
+  return parsed.data.map((line) => line.map(unguardedCell));
 }
 
 /** The inverse of `readCells`: what goes onto the clipboard. */
 export const writeCells = (cells: readonly (readonly string[])[]): string =>
   Papa.unparse(
-    cells.map((line) => [...line]),
+    cells.map((line) => line.map(guardedCell)),
     { delimiter: '\t', newline: '\n' },
   );
 
@@ -81,17 +96,16 @@ function columnOf(heading: string, columns: readonly string[], aliases: Readonly
 
 export type TableFormat = 'csv' | 'tsv';
 
-/**
- * A table as CSV or TSV. Cells that a spreadsheet would run as a formula get an apostrophe; a plain negative number is left alone.
- */
+/** A table as CSV or TSV. Cells that a spreadsheet would run get a mark (`guardedCell`), which `readTable` takes off again. */
 export function writeTable(
   headings: readonly string[],
   rows: readonly (readonly string[])[],
   format: TableFormat = 'csv',
 ): string {
-  return `${Papa.unparse([[...headings], ...rows.map((r) => [...r])], {
-    escapeFormulae: /^[=+@\t\r]|^-(?!\d)/,
+  return `${Papa.unparse([[...headings], ...rows.map((r) => r.map(guardedCell))], {
     newline: '\n',
     delimiter: format === 'tsv' ? '\t' : ',',
+    // Whatever parts cells in any form of table stands in quotes, so that readers who guess do not guess wrong.
+    quotes: (cell: unknown) => /[\t;,\r]/.test(String(cell)),
   })}\n`;
 }

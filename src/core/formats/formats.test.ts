@@ -114,9 +114,9 @@ describe('lists of parameters', () => {
     expect(bad).toHaveLength(2);
   });
   it('count lines as the text has them, also after a cell that holds line ends', () => {
-    expect(parseParameters('name,kind\n"two\nlines",toggle\nB,wobble').bad).toEqual([
-      { line: 4, reason: expect.stringContaining('wobble') },
-    ]);
+    const list = parseParameters('name,kind\n"two\nlines",toggle\nB,wobble');
+    expect(list.bad).toEqual([{ line: 4, reason: expect.stringContaining('wobble') }]);
+    expect(list.good.map((p) => p.name)).toEqual(['two lines']);
   });
   it('of any text never throw, and name only lines that are there', () => {
     fc.assert(

@@ -18,8 +18,9 @@ export { type NameDocument, type NamedMessage, parseMidnam, writeMidnam } from '
 export { type ParameterList, parameterColumns, parseParameters, type Written, writeParameters } from './parameters-csv';
 export { type ProgrammedList, parseProgrammed, writeProgrammed } from './programmed-csv';
 export { writeProofs } from './proof-csv';
-export { parseRig, RIG_ROW_LIMIT, rigSchema, writeRig } from './rig-json';
+export { cleanedNotice, parseRig, RIG_ROW_LIMIT, readRigFile, rigSchema, writeRig } from './rig-json';
 export { writeSheet } from './sheet-csv';
 export { writeSheetMarkdown } from './sheet-md';
 export { readSmf, SMF_LIMIT, type TimedWord, writeSmf } from './smf';
 export { readSyx, SYX_LIMIT, writeSyx } from './syx';
+export { type DecodedText, decodeText, guessedEncoding } from './text';

@@ -8,6 +8,7 @@ import { FILE_LIMIT, type ImportProblem, tooLarge } from './json';
 
 /** Most names in one document. */
 const NAME_LIMIT = 50_000;
+/** Deepest nesting of elements; the parser's own limit. */
 const DEPTH = 50;
 
 export interface NamedMessage {
@@ -35,6 +36,7 @@ const parser = new XMLParser({
   parseTagValue: false,
   parseAttributeValue: false,
   trimValues: true,
+  maxNestedTags: DEPTH,
 });
 
 /**
@@ -47,34 +49,19 @@ export function parseMidnam(text: string): Result<NameDocument, readonly ImportP
   const source = text.replace(/^\uFEFF/, '');
   if (/<!ENTITY/i.test(source))
     return refuse('It declares entities of its own; those are not read, since they can be made to grow without end.');
-  if (tagDepth(source) > DEPTH) return refuse(`It is nested deeper than ${DEPTH} elements, the most that is read.`);
-  const plain = source.replace(/<!DOCTYPE[^>[]*(\[[^\]]*\])?[^>]*>/i, '');
-  const valid = XMLValidator.validate(plain);
+  const valid = XMLValidator.validate(source);
   if (valid !== true) return err([{ place: `line ${valid.err.line}`, message: `It is no XML: ${valid.err.msg.slice(0, 200)}` }]);
   let tree: unknown;
   try {
-    tree = parser.parse(plain);
+    tree = parser.parse(source);
   } catch (error) {
+    if (error instanceof Error && /nested tags/i.test(error.message))
+      return refuse(`It is nested deeper than ${DEPTH} elements, the most that is read.`);
     return refuse(`It is no XML: ${error instanceof Error ? error.message.slice(0, 200) : 'it cannot be read'}`);
   }
   const root = childrenNamed(tree, 'MIDINameDocument')[0];
   if (!root) return refuse('It is no MIDI Name Document: that begins with <MIDINameDocument>.');
   return documentOf(root);
-}
-
-/** How deep elements are nested, counted from the text. */
-function tagDepth(text: string): number {
-  let depth = 0;
-  let deepest = 0;
-  for (const match of text.matchAll(/<(\/?)([A-Za-z_][^\s/>]*)([^>]*?)(\/?)>/g)) {
-    if (match[1] === '/') depth--;
-    else if (match[4] !== '/') {
-      depth++;
-      deepest = Math.max(deepest, depth);
-      if (deepest > DEPTH) return deepest;
-    }
-  }
-  return deepest;
 }
 
 const isNode = (value: unknown): value is Node => typeof value === 'object' && value !== null && !Array.isArray(value);
@@ -152,15 +139,20 @@ function documentOf(root: { readonly inside: unknown }): Result<NameDocument, re
 /** Which lists are used on which channels: channel name sets say which they use and for which channels they are available. */
 function channelsOfLists(tree: unknown): ReadonlyMap<string, readonly number[]> {
   const found = new Map<string, number[]>();
+  const isChannel = (c: number): boolean => Number.isInteger(c) && c >= 1 && c <= 16;
+  // By name once: a document may name thousands of both.
+  const assignedTo = new Map<string, Set<number>>();
+  for (const { node } of within(tree, 'ChannelNameSetAssign')) {
+    const channel = Number(attribute(node, 'Channel'));
+    const name = attribute(node, 'NameSet');
+    if (isChannel(channel)) assignedTo.set(name, (assignedTo.get(name) ?? new Set()).add(channel));
+  }
   for (const { node, inside } of within(tree, 'ChannelNameSet')) {
     const open = [...within(inside, 'AvailableChannel')]
       .filter((a) => attribute(a.node, 'Available').toLowerCase() !== 'false')
       .map((a) => Number(attribute(a.node, 'Channel')))
-      .filter((c) => Number.isInteger(c) && c >= 1 && c <= 16);
-    const assigned = [...within(tree, 'ChannelNameSetAssign')]
-      .filter((a) => attribute(a.node, 'NameSet') === attribute(node, 'Name'))
-      .map((a) => Number(attribute(a.node, 'Channel')))
-      .filter((c) => Number.isInteger(c) && c >= 1 && c <= 16);
+      .filter(isChannel);
+    const assigned = [...(assignedTo.get(attribute(node, 'Name')) ?? [])];
     const channels = [...new Set(assigned.length > 0 ? assigned : open.length > 0 ? open : [1])];
     for (const kind of ['ControlNameList', 'NoteNameList'] as const)
       for (const uses of within(inside, `Uses${kind}`)) {

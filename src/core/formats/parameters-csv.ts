@@ -67,9 +67,9 @@ function fieldsOf(columns: readonly string[]): readonly (keyof ProfileParameter)
 }
 
 function draftOf(row: CsvRow): Result<ProfileParameter, string> {
-  const name = plain(row.cell('name'));
+  const name = line(row.cell('name'));
   if (name === '') return err('the name is missing');
-  const steps = stepsOf(plain(row.cell('steps')));
+  const steps = stepsOf(line(row.cell('steps')));
   const wanted = row.cell('kind').toLowerCase();
   const kind = parameterKinds.find((k) => k === wanted) ?? (wanted === '' ? (steps.length > 0 ? 'stepped' : 'continuous') : null);
   if (kind === null) return err(`“${wanted.slice(0, 40)}” is no kind: continuous, stepped, toggle or trigger`);
@@ -95,9 +95,9 @@ function draftOf(row: CsvRow): Result<ProfileParameter, string> {
     order: 0,
     targetId: 'x',
     name,
-    group: plain(row.cell('group')),
+    group: line(row.cell('group')),
     kind,
-    unit: plain(row.cell('unit')),
+    unit: line(row.cell('unit')),
     lowest,
     highest,
     scale: scale.value,
@@ -105,12 +105,12 @@ function draftOf(row: CsvRow): Result<ProfileParameter, string> {
     steps,
     default: standard.value,
     start: start.value,
-    role: plain(row.cell('role')),
+    role: line(row.cell('role')),
     tags,
     tolerance,
     evidence: [],
     origin: '',
-    note: plain(row.cell('note')),
+    note: row.cell('note'),
   };
   const parsed = rowSchemas.parameters.safeParse(draft);
   if (!parsed.success) {
@@ -131,7 +131,8 @@ function rangeOf(text: string, kind: Parameter['kind'], steps: readonly string[]
 }
 
 /** Apostrophes that were put before a formula when the list was written go again when it is read. */
-const plain = (cell: string): string => (/^'[=+@-]/.test(cell) ? cell.slice(1) : cell);
+/** A cell of one line: a spreadsheet breaks long names. */
+const line = (cell: string): string => cell.replace(/[\t\n\r]+/g, ' ');
 
 export interface Written {
   readonly text: string;

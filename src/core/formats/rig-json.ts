@@ -1,11 +1,13 @@
 // The exchange file of a rig: one JSON document, format `keen-dial/rig`.
 import * as z from 'zod';
 import { err, ok, type Result } from '../result';
-import { byOrder, firstBroken, headSchema, type Rig, rowSchemas, type TableName, tableNames } from '../rig';
+import { byOrder, cleanTexts, firstBroken, headSchema, type Rig, rowSchemas, type TableName, tableNames } from '../rig';
 import { type ImportProblem, readJson } from './json';
 
 export const RIG_FORMAT = 'keen-dial/rig';
-export const RIG_FORMAT_VERSION = 3;
+export const RIG_FORMAT_VERSION = 4;
+/** From this version on no text holds a control character; older files are cleaned. */
+const CLEAN_SINCE = 4;
 /** Most rows in one rig. */
 export const RIG_ROW_LIMIT = 50_000;
 
@@ -45,9 +47,24 @@ export function rigFile(rig: Rig): object {
  * an identifier used twice, and a reference to nothing — each time naming the place. Never returns half a rig.
  */
 export function parseRig(text: string): Result<Rig, readonly ImportProblem[]> {
-  const json = readJson(text);
-  return json.ok ? rigOf(json.value) : json;
+  const read = readRigFile(text);
+  return read.ok ? ok(read.value.rig) : read;
 }
+
+/** As `parseRig`; also whether characters were taken out of the texts of an older file, which whoever gave it is told (`cleanedNotice`). */
+export function readRigFile(text: string): Result<{ readonly rig: Rig; readonly cleaned: boolean }, readonly ImportProblem[]> {
+  const json = readJson(text);
+  if (!json.ok) return json;
+  const rig = rigOf(json.value);
+  return rig.ok ? ok({ rig: rig.value, cleaned: isOld(json.value) && cleanTexts(json.value) !== json.value }) : rig;
+}
+
+export const cleanedNotice = 'Characters that cannot be seen or printed were taken out of its texts.';
+
+const isOld = (raw: unknown): boolean => {
+  const outer = envelope.safeParse(raw);
+  return outer.success && outer.data.formatVersion < CLEAN_SINCE;
+};
 
 /** As `parseRig`, from JSON that is parsed already: a rig inside of another file. */
 export function rigOf(raw: unknown): Result<Rig, readonly ImportProblem[]> {
@@ -84,16 +101,33 @@ const scriptsOfVersion1 = z.looseObject({
 
 /**
  * A file of an older version as the present one would have written it. Version 2: script events name what they act on as `on`.
- * Version 3: the table of searches; evidence, factory numbers, origins and the mark of the minimum map have defaults.
+ * Version 3: the table of searches; evidence, factory numbers, origins and the mark of the minimum map have defaults. Version 4: texts without
+ * control characters.
  */
 function migrated(raw: unknown, version: number): unknown {
-  if (version >= 3) return raw;
-  const second = version >= 2 ? raw : migratedTo2(raw);
-  const old = z.looseObject({}).safeParse(second);
-  return old.success ? { ...old.data, searches: [] } : second;
+  return version >= CLEAN_SINCE ? raw : cleanTexts(version >= 3 ? raw : migratedTo3(version >= 2 ? raw : migratedTo2(raw)));
 }
 
-function migratedTo2(raw: unknown): unknown {
+function migratedTo3(raw: unknown): unknown {
+  const old = z.looseObject({}).safeParse(raw);
+  return old.success ? { ...old.data, searches: [] } : raw;
+}
+
+const rowsOfVersion1 = z.looseObject({ controls: z.array(z.looseObject({})), landings: z.array(z.looseObject({})) });
+
+/** The first files of version 1 knew neither the clicks of an encoder nor how a landing reads them. */
+function withFirstColumns(raw: unknown): unknown {
+  const old = rowsOfVersion1.safeParse(raw);
+  if (!old.success) return raw;
+  return {
+    ...old.data,
+    controls: old.data.controls.map((c) => ({ detents: c.kind === 'encoder' ? 24 : 0, ...c })),
+    landings: old.data.landings.map((l) => ({ coding: null, ...l })),
+  };
+}
+
+function migratedTo2(first: unknown): unknown {
+  const raw = withFirstColumns(first);
   const old = scriptsOfVersion1.safeParse(raw);
   if (!old.success) return raw;
   const scripts = old.data.scripts.map((script) => ({

@@ -1,7 +1,7 @@
 // Where each function stands: proved, failed, skipped, only rehearsed, stale since something changed, or never tried.
 import * as z from 'zod';
 import { sysexKey } from '../midi';
-import { type Assignment, type Control, idSchema, type RigIndex } from '../rig';
+import { type Assignment, type Control, idSchema, lineSchema, type RigIndex } from '../rig';
 
 import { causeIds } from './causes.data';
 import { versionsFor } from './coverage';
@@ -17,15 +17,15 @@ export const proofRecordSchema = z.object({
   /** Where the messages came from: a device, a simulated unit (a rehearsal), or somebody who typed them in. */
   by: z.enum(['device', 'simulated', 'typed']),
   /** Who did it, as they call themselves; empty where nobody said. */
-  who: z.string().max(60),
+  who: lineSchema(60),
   /** The name of the port; empty for typed in. */
-  port: z.string().max(200),
+  port: lineSchema(200),
   /** Software versions at that time, as the rig states them. */
-  versions: z.string().max(200),
+  versions: lineSchema(200),
   /** Stands for all that was planned: equal as long as nothing of it changes. */
-  plan: z.string().max(40),
+  plan: lineSchema(40),
   /** What was asked for, in words. */
-  asked: z.string().max(400),
+  asked: lineSchema(400),
   /** What arrived, one message each with its milliseconds. */
   heard: z.array(z.object({ atMs: z.number(), word: z.number().int() })).max(1000),
   causes: z.array(causeSchema).max(10),

@@ -2,6 +2,7 @@
 // hold for the four members and therefore for every intent: invert(invert(e)) = e, and apply(apply(rig, e), invert(e)) = rig.
 import * as z from 'zod';
 import { type Row, rowSchemas, type TableName, tableNames } from './schema';
+import { lineSchema } from './text';
 
 export type Edit =
   | InsertEdit
@@ -61,13 +62,10 @@ export const editSchema: z.ZodType<Edit> = z.union([
   single,
   z.object({
     type: z.literal('batch'),
-    label: z.string().max(200),
+    label: lineSchema(200),
     edits: z
       .array(
-        z.union([
-          single,
-          z.object({ type: z.literal('batch'), label: z.string().max(200), edits: z.array(single).max(200_000) }),
-        ]),
+        z.union([single, z.object({ type: z.literal('batch'), label: lineSchema(200), edits: z.array(single).max(200_000) })]),
       )
       .max(200_000),
   }),

@@ -63,3 +63,4 @@ export {
   type Wire,
 } from './schema';
 export { messagesOf, type PlacedSend } from './send-index';
+export { cleanText, cleanTexts, lineSchema, linesSchema } from './text';

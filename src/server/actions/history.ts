@@ -2,7 +2,7 @@
 // What the history screen may ask of the server.
 import * as z from 'zod';
 import { idSchema, nameSchema, type Rig } from '@/core/rig';
-import { database } from '../database/connection';
+import { database } from '../folder';
 import {
   dropRevision,
   type History,

@@ -2,7 +2,7 @@
 // What the screens may ask of the library. Everything that comes in is parsed here, once.
 import * as z from 'zod';
 import { idSchema, nameSchema, type Rig } from '@/core/rig';
-import { database } from '../database/connection';
+import { database } from '../folder';
 import {
   type ListedEntry,
   type ListedVersion,

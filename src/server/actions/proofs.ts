@@ -2,7 +2,7 @@
 // What the Proof screen may ask of the server.
 import { type ProofRecord, proofRecordSchema } from '@/core/proof';
 import { idSchema } from '@/core/rig';
-import { database } from '../database/connection';
+import { database } from '../folder';
 import { keepProof, proofsOf } from '../rigs/proofs';
 
 /** Every trial of a rig, the newest first. */

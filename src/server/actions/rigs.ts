@@ -2,7 +2,7 @@
 // What the screens may ask of the server. Everything that comes in is parsed here, once.
 import * as z from 'zod';
 import { editSchema, idSchema, nameSchema } from '@/core/rig';
-import { database } from '../database/connection';
+import { database } from '../folder';
 import { redo, type Standing, type SubmitProblem, standing, submit, undo } from '../rigs/journal';
 import { copyRig, deleteRig, type ListedRig, newRig, renameRig, restoreRig } from '../rigs/rigs';
 

@@ -1,5 +1,6 @@
 // How each table of a rig lies in the database: one column per field, structured fields as JSON text.
 import { type Row, rowSchemas, type TableName } from '@/core/rig';
+import type { DbRecord } from './sql';
 
 export type ColumnKind = 'text' | 'real' | 'integer' | 'boolean' | 'json';
 
@@ -143,8 +144,6 @@ export const columns: { readonly [T in TableName]: Readonly<Record<Exclude<keyof
   accepted: { check: 'text', subjectId: 'text', reason: 'text', restsOn: 'text', at: 'text' },
   searches: { at: 'text', controllerId: 'text', targetId: 'text', answers: 'json', cause: 'text', note: 'text' },
 };
-
-export type DbRecord = Readonly<Record<string, unknown>>;
 
 /** A row as it is written. */
 export function toRecord<T extends TableName>(rigId: string, table: T, row: Row<T>): DbRecord {

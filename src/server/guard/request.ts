@@ -1,57 +1,88 @@
 // Who may ask: this program listens to its own machine, so a page of another site must neither read from it nor write to it.
+import { networkInterfaces } from 'node:os';
 
-/** Names of this machine; `HOST` may add one where somebody listens on another address on purpose. */
-const own = new Set(['localhost', '127.0.0.1', '[::1]']);
+export interface Asked {
+  readonly method: string;
+  readonly host: string | null;
+  readonly origin: string | null;
+  /** The header `sec-fetch-site`. */
+  readonly site: string | null;
+}
 
-/** Names that somebody added on purpose: `HOST`, parted by commas. */
-export const allowedHosts = (): readonly string[] =>
-  (process.env.HOST ?? '').split(',').filter((h) => h !== '' && h !== '0.0.0.0');
+/** Names and port that a server answers by. Each is an origin of its own. */
+export interface Names {
+  /** Hosts with their port, as a browser sends them: `127.0.0.1:4310`. */
+  readonly own: ReadonlySet<string>;
+  /** Other names of the same machine: they are led to the first. */
+  readonly led: ReadonlySet<string>;
+  /** Where those are led to: a host with its port. */
+  readonly first: string;
+}
 
-const nameOf = (host: string): string => host.toLowerCase().replace(/:\d+$/, '');
+/** Addresses that mean "every address of this machine". */
+const everywhere: ReadonlySet<string> = new Set(['0.0.0.0', '::', '[::]']);
 
-/**
- * Why a request is refused; null when it is welcome. A foreign host name is a page that had its own name point here (DNS rebinding); a foreign
- * origin on anything that may write is a page of another site.
- */
-export function refusalOf(
-  request: {
-    readonly method: string;
-    readonly host: string | null;
-    readonly origin: string | null;
-    readonly site: string | null;
-  },
-  allowed: readonly string[],
-): 'host' | 'origin' | null {
-  const { method, host, origin, site } = request;
-  if (host === null) return 'host';
-  const names = new Set([...own, ...allowed.map(nameOf)]);
-  if (!names.has(nameOf(host))) return 'host';
-  if (method === 'GET' || method === 'HEAD' || method === 'OPTIONS') return null;
-  // A browser that sends neither is none; tools on this machine send no origin.
-  if (site !== null && site !== 'same-origin' && site !== 'none') return 'origin';
-  if (origin === null) return null;
-  try {
-    return new URL(origin).host.toLowerCase() === host.toLowerCase() ? null : 'origin';
-  } catch {
-    return 'origin';
-  }
+/** A host as the header `host` has it: version 6 in brackets, small letters, without the port that a browser leaves out. */
+function hostOf(name: string, port: number): string {
+  const plain = name.toLowerCase();
+  if (/^(\[[^\]]+\]|[^:]+):\d+$/.test(plain)) return plain;
+  const bare = plain.includes(':') && !plain.startsWith('[') ? `[${plain}]` : plain;
+  return port === 80 ? bare : `${bare}:${port}`;
 }
 
 /**
- * The Content-Security-Policy of a page: only what comes from here, and only scripts that carry this page's number used once. Styles may be
- * inline, since the virtual lists and drawings place things by style.
+ * The names of a server. `hosts`: what `HOST` lists, parted by commas; the first is the address to listen on. Without it 127.0.0.1. `localhost` and `[::1]`
+ * lead to 127.0.0.1, since three names would be three origins with a store and permissions each.
  */
-export const policyOf = (nonce: string): string =>
-  [
-    "default-src 'none'",
-    `script-src 'self' 'nonce-${nonce}' 'strict-dynamic'`,
-    "style-src 'self' 'unsafe-inline'",
-    "img-src 'self' data: blob:",
-    "font-src 'self'",
-    "connect-src 'self'",
-    "worker-src 'self' blob:",
-    "manifest-src 'self'",
-    "base-uri 'none'",
-    "form-action 'self'",
-    "frame-ancestors 'none'",
-  ].join('; ');
+export function namesOf(hosts: readonly string[], port: number): Names {
+  const listed = hosts.filter((h) => h !== '' && !everywhere.has(h));
+  const addresses = hosts.some((h) => everywhere.has(h))
+    ? Object.values(networkInterfaces()).flatMap((list) => (list ?? []).map((i) => i.address))
+    : [];
+  const loopback = ['localhost', '::1'].map((n) => hostOf(n, port));
+  const own = new Set(['127.0.0.1', ...listed, ...addresses].map((n) => hostOf(n, port)));
+  for (const name of loopback) if (!listed.some((l) => hostOf(l, port) === name)) own.delete(name);
+  return { own, led: new Set(loopback.filter((n) => !own.has(n))), first: hostOf('127.0.0.1', port) };
+}
+
+/** Where and by which names to listen, as `HOST` says: names parted by commas. */
+export const hostsOf = (raw: string | undefined): readonly string[] => (raw ?? '').split(',').map((h) => h.trim());
+
+export type Welcome = 'welcome' | 'lead' | 'host' | 'origin';
+
+/** Reading, writing, or reading what costs much and is never asked for by a link on another site. */
+export type Intent = 'read' | 'costly' | 'write';
+
+/**
+ * Whether a request is welcome. `host`: a name that is none of ours had itself point here (DNS rebinding); `origin`: a page of another site, or for writing
+ * anything that does not prove to be a page of this one; `lead`: another name of this machine, to be led to the first.
+ */
+export function welcomeOf({ host, origin, site }: Asked, intent: Intent, names: Names): Welcome {
+  if (host === null) return 'host';
+  const name = host.toLowerCase();
+  if (names.led.has(name)) return intent === 'read' ? 'lead' : 'host';
+  if (!names.own.has(name)) return 'host';
+  const same = origin === `http://${name}`;
+  switch (intent) {
+    case 'read':
+      return 'welcome';
+    case 'costly':
+      // A tool on this machine sends neither header; a typed address says "none".
+      if (origin !== null && !same) return 'origin';
+      return site === null || site === 'same-origin' || site === 'none' ? 'welcome' : 'origin';
+    case 'write':
+      if (site !== null && site !== 'same-origin') return 'origin';
+      if (origin !== null) return same ? 'welcome' : 'origin';
+      return site === 'same-origin' ? 'welcome' : 'origin';
+  }
+}
+
+/** Headers of every answer, before a page adds its own policy: nothing of another site may read, frame or reach it. */
+export const sealed: Readonly<Record<string, string>> = {
+  'content-security-policy': "default-src 'none'; frame-ancestors 'none'",
+  'cross-origin-resource-policy': 'same-origin',
+  'cross-origin-opener-policy': 'same-origin',
+  'x-content-type-options': 'nosniff',
+  'referrer-policy': 'same-origin',
+  'x-frame-options': 'DENY',
+};

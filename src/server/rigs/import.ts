@@ -1,9 +1,9 @@
 // Taking a file in: what would be added or skipped is told first; what is chosen is then written in one transaction, or not at all.
 import { nanoid } from 'nanoid';
-import { type BundleItem, type ImportProblem, type ItemKind, parseFile, writeRig } from '@/core/formats';
+import { type BundleItem, cleanedNotice, type ImportProblem, type ItemKind, parseFile, writeRig } from '@/core/formats';
 import { err, ok, type Result } from '@/core/result';
 import { type Rig, sameJson, tableNames } from '@/core/rig';
-import type { Database } from '../database/connection';
+import { type Database, type Reading, reading, type Source } from '../database/connection';
 import { currentRig } from './journal';
 import { listEntries } from './library';
 import { listRigs, putRig, type RigKind } from './rigs';
@@ -32,18 +32,26 @@ export interface Taken {
 }
 
 /** What is in a file, against what is here. */
-export async function previewFile(db: Database, text: string): Promise<Result<readonly Preview[], readonly ImportProblem[]>> {
+export async function previewFile(
+  db: Source,
+  text: string,
+): Promise<Result<{ readonly items: readonly Preview[]; readonly notices: readonly string[] }, readonly ImportProblem[]>> {
   const read = parseFile(text);
-  return read.ok ? ok(await previewsOf(db, read.value)) : read;
+  if (!read.ok) return read;
+  return ok({ items: await reading(db, (here) => previewsOf(here, read.value)), notices: noticesOf(read.value) });
 }
 
-async function previewsOf(db: Database, items: readonly BundleItem[]): Promise<readonly Preview[]> {
-  const here = await namesHere(db);
-  const given = new Map([...here].map(([kind, names]) => [kind, new Set(names.keys())]));
+/** What was done to the texts of a file while it was read. */
+const noticesOf = (items: readonly BundleItem[]): readonly string[] =>
+  items.some((item) => item.cleaned) ? [cleanedNotice] : [];
+
+async function previewsOf(here: Reading, items: readonly BundleItem[]): Promise<readonly Preview[]> {
+  const names = await namesHere(here);
+  const given = new Map([...names].map(([kind, own]) => [kind, new Set(own.keys())]));
   const previews: Preview[] = [];
   for (const [place, item] of items.entries()) {
-    const twin = here.get(item.kind)?.get(item.name);
-    const now = twin === undefined ? null : await currentRig(db, twin);
+    const twin = names.get(item.kind)?.get(item.name);
+    const now = twin === undefined ? null : await currentRig(here, twin);
     const state = !now ? 'new' : alike(now.rig, item.rig) ? 'same' : 'differs';
     // Rigs come back to the letter; entries are looked for by name, so that each has its own.
     const as = item.kind === 'rig' ? item.name : freeName(item.name, given.get(item.kind) ?? new Set());
@@ -53,14 +61,14 @@ async function previewsOf(db: Database, items: readonly BundleItem[]): Promise<r
   return previews;
 }
 
-async function namesHere(db: Database): Promise<ReadonlyMap<RigKind, ReadonlyMap<string, string>>> {
+async function namesHere(here: Reading): Promise<ReadonlyMap<RigKind, ReadonlyMap<string, string>>> {
   const found = new Map<RigKind, Map<string, string>>();
   const put = (kind: RigKind, name: string, id: string): void => {
     const names = found.get(kind) ?? new Map<string, string>();
     found.set(kind, names.set(name, id));
   };
-  for (const rig of await listRigs(db)) if (!rig.deleted) put('rig', rig.name, rig.id);
-  for (const entry of await listEntries(db)) if (!entry.deleted) put(entry.kind, entry.name, entry.id);
+  for (const rig of await listRigs(here)) if (!rig.deleted) put('rig', rig.name, rig.id);
+  for (const entry of await listEntries(here)) if (!entry.deleted) put(entry.kind, entry.name, entry.id);
   return found;
 }
 
@@ -81,30 +89,32 @@ export async function takeFile(
   db: Database,
   text: string,
   choices: readonly Choice[] | null,
-): Promise<Result<readonly Taken[], readonly ImportProblem[]>> {
+): Promise<Result<{ readonly made: readonly Taken[]; readonly notices: readonly string[] }, readonly ImportProblem[]>> {
   const read = parseFile(text);
   if (!read.ok) return read;
-  const previews = await previewsOf(db, read.value);
-  const wanted = read.value.flatMap((item, place) => {
-    const preview = previews[place];
-    const chosen = choices === null || choices.some((c) => c.place === place && c.take);
-    return chosen && preview ? [{ item, id: nanoid(12), name: preview.as }] : [];
-  });
-  if (wanted.length === 0) return err([{ place: 'the choice', message: 'Nothing is chosen.' }]);
-  await db.write(async (transaction) => {
+  return db.write(async (writing) => {
+    const previews = await previewsOf(writing, read.value);
+    const wanted = read.value.flatMap((item, place) => {
+      const preview = previews[place];
+      const chosen = choices === null || choices.some((c) => c.place === place && c.take);
+      return chosen && preview ? [{ item, id: nanoid(12), name: preview.as }] : [];
+    });
+    if (wanted.length === 0) return err([{ place: 'the choice', message: 'Nothing is chosen.' }]);
     for (const { item, id, name } of wanted) {
       const rig = { ...item.rig, id, name };
       const about =
         item.kind === 'rig'
           ? {}
           : { published: { version: 1, rigVersion: 0 }, ...(item.kind === 'rig-template' ? { numbers: item.numbers } : {}) };
-      await putRig(db, rig, id, { kind: item.kind, about }, transaction);
+      await putRig(writing, rig, id, { kind: item.kind, about });
       if (item.kind !== 'rig')
-        await db.snapshots.create(
+        await writing.insert('snapshots', [
           { rigId: id, version: 1, body: writeRig(rig), at: new Date().toISOString(), label: 'imported' },
-          { transaction },
-        );
+        ]);
     }
+    return ok({
+      made: wanted.map(({ item, id, name }) => ({ id, kind: item.kind, name })),
+      notices: noticesOf(wanted.map((w) => w.item)),
+    });
   });
-  return ok(wanted.map(({ item, id, name }) => ({ id, kind: item.kind, name })));
 }

@@ -1,12 +1,11 @@
 // Edits as they reach the disk: applied by the core in a transaction, written row by row, noted in the journal.
 import { nanoid } from 'nanoid';
-import { Op, type Transaction } from 'sequelize';
 import * as z from 'zod';
 import { err, ok, type Result } from '@/core/result';
 import { applyTracked, type Edit, type EditProblem, editSchema, invert, labelOf, type Rig } from '@/core/rig';
-import type { Database } from '../database/connection';
+import { type Database, type DbRecord, type Reading, reading, type Source, type Writing } from '../database/connection';
 import { announce } from './events';
-import { loadRig, recordSchema, writeTouched } from './rows';
+import { loadRig, writeTouched } from './rows';
 
 /** One edit as it stands in the journal; `version` is the rig's version after it. */
 export interface Entry {
@@ -42,44 +41,45 @@ export interface Submission {
 
 type Refused = { readonly problem: SubmitProblem; readonly standing: Standing };
 
-// The rigs that were edited last, so that an edit on a large one does not load it anew. Checked against the version on disk.
-const shared = globalThis as { keenDialRigs?: Map<string, { readonly rig: Rig; readonly version: number }> };
+// The rigs that were edited last, so that an edit on a large one does not load it anew. Checked against version and epoch on disk: after a
+// restore the same version may stand for something else.
+interface Kept {
+  readonly rig: Rig;
+  readonly version: number;
+  readonly epoch: string;
+}
+const shared = globalThis as { keenDialRigs?: Map<string, Kept> };
 shared.keenDialRigs ??= new Map();
 const recent = shared.keenDialRigs;
 const KEPT = 4;
 
-function remember(id: string, rig: Rig, version: number): void {
+function remember(id: string, kept: Kept): void {
   recent.delete(id);
-  recent.set(id, { rig, version });
+  recent.set(id, kept);
   const [oldest] = recent.keys();
   if (recent.size > KEPT && oldest !== undefined) recent.delete(oldest);
 }
 
-/** Forgets every rig in memory: after the database was replaced, a version says nothing about what is kept here. */
-export const forgetRigs = (): void => recent.clear();
-
 /** The rig as it is now, from memory if that is current. */
-export async function currentRig(
-  db: Database,
-  id: string,
-  transaction?: Transaction,
-): Promise<{ readonly rig: Rig; readonly version: number } | null> {
-  const found = await db.rigs.findOne({
-    where: { id, deletedAt: null },
-    attributes: ['version'],
-    raw: true,
-    ...(transaction ? { transaction } : {}),
+export function currentRig(source: Source, id: string): Promise<Kept | null> {
+  return reading(source, async (now) => {
+    const found = await now.one(
+      `SELECT "version", (SELECT "value" FROM "meta" WHERE "name" = 'epoch') AS "epoch" FROM "rigs" WHERE "id" = $1 AND "deletedAt" IS NULL`,
+      [id],
+    );
+    if (!found) {
+      recent.delete(id);
+      return null;
+    }
+    const epoch = String(found.epoch);
+    const known = recent.get(id);
+    if (known?.version === Number(found.version) && known.epoch === epoch) return known;
+    const loaded = await loadRig(now, id);
+    if (!loaded) return null;
+    const kept = { ...loaded, epoch };
+    remember(id, kept);
+    return kept;
   });
-  if (!found) {
-    recent.delete(id);
-    return null;
-  }
-  const version = Number(recordSchema(found).version);
-  const kept = recent.get(id);
-  if (kept?.version === version) return kept;
-  const loaded = await loadRig(db, id, transaction);
-  if (loaded) remember(id, loaded.rig, loaded.version);
-  return loaded;
 }
 
 /**
@@ -88,16 +88,18 @@ export async function currentRig(
  */
 export async function submit(db: Database, rigId: string, submission: Submission): Promise<Result<Standing, Refused>> {
   const { edit, editId, baseVersion } = submission;
-  return db.write(async (transaction) => {
-    const now = await currentRig(db, rigId, transaction);
+  return db.write(async (writing) => {
+    const now = await currentRig(writing, rigId);
     if (!now) return err({ problem: { type: 'no-rig' }, standing: nowhere });
-    const known = await db.journal.findOne({ where: { rigId, editId }, raw: true, transaction });
-    if (known) return ok(await standing(db, rigId, baseVersion, transaction));
-    const done = await append(db, now, { editId, kind: 'edit', edit, label: labelOf(edit) }, transaction);
-    if (!done.ok) return err({ problem: done.error, standing: await standing(db, rigId, baseVersion, transaction) });
-    return ok(await standing(db, rigId, baseVersion, transaction));
+    if (await isKnown(writing, rigId, editId)) return ok(await standing(writing, rigId, baseVersion));
+    const done = await append(writing, now, { editId, kind: 'edit', edit, label: labelOf(edit) });
+    if (!done.ok) return err({ problem: done.error, standing: await standing(writing, rigId, baseVersion) });
+    return ok(await standing(writing, rigId, baseVersion));
   });
 }
+
+const isKnown = async (writing: Writing, rigId: string, editId: string): Promise<boolean> =>
+  (await writing.one('SELECT 1 AS "known" FROM "journal" WHERE "rigId" = $1 AND "editId" = $2', [rigId, editId])) !== null;
 
 const nowhere: Standing = { version: 0, entries: [], undo: null, undoId: null, redo: null };
 
@@ -118,51 +120,50 @@ async function step(
   baseVersion: number,
   kind: 'undo' | 'redo',
 ): Promise<Result<Standing, Refused>> {
-  return db.write(async (transaction) => {
-    const now = await currentRig(db, rigId, transaction);
+  return db.write(async (writing) => {
+    const now = await currentRig(writing, rigId);
     if (!now) return err({ problem: { type: 'no-rig' }, standing: nowhere });
-    const known = await db.journal.findOne({ where: { rigId, editId }, raw: true, transaction });
-    if (known) return ok(await standing(db, rigId, baseVersion, transaction));
-    const next = kind === 'undo' ? await undoable(db, rigId, transaction) : await redoable(db, rigId, transaction);
+    if (await isKnown(writing, rigId, editId)) return ok(await standing(writing, rigId, baseVersion));
+    const next = kind === 'undo' ? await undoable(writing, rigId) : await redoable(writing, rigId);
     if (!next)
       return err({
         problem: { type: kind === 'undo' ? 'nothing-to-undo' : 'nothing-to-redo' },
-        standing: await standing(db, rigId, baseVersion, transaction),
+        standing: await standing(writing, rigId, baseVersion),
       });
     const edit = kind === 'undo' ? invert(next.edit) : next.edit;
-    const done = await append(db, now, { editId, kind, edit, label: next.label }, transaction);
-    if (!done.ok) return err({ problem: done.error, standing: await standing(db, rigId, baseVersion, transaction) });
-    await db.journal.update({ undone: kind === 'undo' }, { where: { rigId, version: next.version }, transaction });
-    return ok(await standing(db, rigId, baseVersion, transaction));
+    const done = await append(writing, now, { editId, kind, edit, label: next.label });
+    if (!done.ok) return err({ problem: done.error, standing: await standing(writing, rigId, baseVersion) });
+    await writing.run('UPDATE "journal" SET "undone" = $1 WHERE "rigId" = $2 AND "version" = $3', [
+      kind === 'undo',
+      rigId,
+      next.version,
+    ]);
+    return ok(await standing(writing, rigId, baseVersion));
   });
 }
 
-async function append(
-  db: Database,
-  now: { readonly rig: Rig; readonly version: number },
-  entry: Omit<Entry, 'version'>,
-  transaction: Transaction,
-): Promise<Result<null, EditProblem>> {
+async function append(writing: Writing, now: Kept, entry: Omit<Entry, 'version'>): Promise<Result<null, EditProblem>> {
   const rigId = now.rig.id;
   const applied = applyTracked(now.rig, entry.edit);
   if (!applied.ok) return applied;
   const { rig, touched } = applied.value;
   const version = now.version + 1;
   const at = new Date().toISOString();
-  await writeTouched(db, rigId, touched, transaction);
-  await db.rigs.update(
-    { name: rig.name, notes: rig.notes, preferences: JSON.stringify(rig.preferences), version, changedAt: at },
-    { where: { id: rigId }, transaction },
+  await writeTouched(writing, rigId, touched);
+  await writing.run(
+    'UPDATE "rigs" SET "name" = $1, "notes" = $2, "preferences" = $3, "version" = $4, "changedAt" = $5 WHERE "id" = $6',
+    [rig.name, rig.notes, JSON.stringify(rig.preferences), version, at, rigId],
   );
   if (entry.kind === 'edit' && touched.length >= BULK)
-    await putRevision(db, rigId, { version: now.version, name: `Before: ${entry.label}`, automatic: true }, transaction);
-  if (entry.kind === 'edit') await db.journal.update({ discarded: true }, { where: { rigId, undone: true }, transaction });
-  await db.journal.create(
-    { ...entry, rigId, version, edit: JSON.stringify(entry.edit), at, undone: false, discarded: false },
-    { transaction },
-  );
-  transaction.afterCommit(() => {
-    remember(rigId, rig, version);
+    await putRevision(writing, rigId, { version: now.version, name: `Before: ${entry.label}`, automatic: true });
+  if (entry.kind === 'edit')
+    await writing.run('UPDATE "journal" SET "discarded" = 1 WHERE "rigId" = $1 AND "undone" = 1 AND "discarded" = 0', [rigId]);
+  const { editId, kind, label } = entry;
+  await writing.insert('journal', [
+    { rigId, version, editId, kind, label, edit: JSON.stringify(entry.edit), at, undone: false, discarded: false },
+  ]);
+  writing.afterCommit(() => {
+    remember(rigId, { rig, version, epoch: now.epoch });
     announce(rigId, version);
   });
   return ok(null);
@@ -173,48 +174,48 @@ const BULK = 6;
 
 /** Notes a point of the journal; the same point may carry several names. */
 export async function putRevision(
-  db: Database,
+  writing: Writing,
   rigId: string,
   revision: { readonly version: number; readonly name: string; readonly automatic: boolean },
-  transaction: Transaction,
 ): Promise<string> {
   const id = nanoid(10);
-  await db.revisions.create({ rigId, id, ...revision, at: new Date().toISOString() }, { transaction });
+  await writing.insert('revisions', [{ rigId, id, ...revision, at: new Date().toISOString() }]);
   return id;
 }
 
 /** What happened after a version, and what undo and redo would do now. */
-export async function standing(db: Database, rigId: string, since: number, transaction?: Transaction): Promise<Standing> {
-  const options = { raw: true as const, ...(transaction ? { transaction } : {}) };
-  const rows = await db.journal.findAll({
-    where: { rigId, version: { [Op.gt]: since } },
-    order: [['version', 'ASC']],
-    ...options,
+export function standing(source: Source, rigId: string, since: number): Promise<Standing> {
+  return reading(source, async (now) => {
+    const rows = await now.all('SELECT * FROM "journal" WHERE "rigId" = $1 AND "version" > $2 ORDER BY "version"', [
+      rigId,
+      since,
+    ]);
+    const found = await now.one('SELECT "version" FROM "rigs" WHERE "id" = $1', [rigId]);
+    const [last, next] = [await undoable(now, rigId), await redoable(now, rigId)];
+    return {
+      version: Number(found?.version ?? 0),
+      entries: rows.map(entryOf),
+      undo: last?.label ?? null,
+      undoId: last?.editId ?? null,
+      redo: next?.label ?? null,
+    };
   });
-  const entries = rows.map(entryOf);
-  const found = await db.rigs.findOne({ where: { id: rigId }, attributes: ['version'], ...options });
-  const version = found ? Number(recordSchema(found).version) : 0;
-  const [last, next] = [await undoable(db, rigId, transaction), await redoable(db, rigId, transaction)];
-  return { version, entries, undo: last?.label ?? null, undoId: last?.editId ?? null, redo: next?.label ?? null };
 }
 
-async function undoable(db: Database, rigId: string, transaction?: Transaction): Promise<Entry | null> {
-  const row = await db.journal.findOne({
-    where: { rigId, kind: 'edit', undone: false },
-    order: [['version', 'DESC']],
-    raw: true,
-    ...(transaction ? { transaction } : {}),
-  });
+// The conditions stand as the indexes of the journal state them: SQLite takes a partial index only for the very same words.
+async function undoable({ one }: Reading, rigId: string): Promise<Entry | null> {
+  const row = await one(
+    `SELECT * FROM "journal" WHERE "rigId" = $1 AND "kind" = 'edit' AND "undone" = 0 ORDER BY "version" DESC LIMIT 1`,
+    [rigId],
+  );
   return row ? entryOf(row) : null;
 }
 
-async function redoable(db: Database, rigId: string, transaction?: Transaction): Promise<Entry | null> {
-  const row = await db.journal.findOne({
-    where: { rigId, kind: 'edit', undone: true, discarded: false },
-    order: [['version', 'ASC']],
-    raw: true,
-    ...(transaction ? { transaction } : {}),
-  });
+async function redoable({ one }: Reading, rigId: string): Promise<Entry | null> {
+  const row = await one(
+    `SELECT * FROM "journal" WHERE "rigId" = $1 AND "undone" = 1 AND "discarded" = 0 AND "kind" = 'edit' ORDER BY "version" LIMIT 1`,
+    [rigId],
+  );
   return row ? entryOf(row) : null;
 }
 
@@ -227,7 +228,7 @@ const entrySchema = z.object({
 });
 
 /** An entry of the journal as it is on disk. */
-export function entryOf(row: unknown): Entry {
-  const record = entrySchema.parse(recordSchema(row));
+export function entryOf(row: DbRecord): Entry {
+  const record = entrySchema.parse(row);
   return { ...record, edit: editSchema.parse(JSON.parse(record.edit)) };
 }

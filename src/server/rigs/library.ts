@@ -18,10 +18,10 @@ import { planNumbers } from '@/core/numbers';
 import { err, ok, type Result } from '@/core/result';
 import { apply, commonFirmware, commonReception, emptyRig, groupBy, indexRig, type Panel, type Rig, type Row } from '@/core/rig';
 import { fromRecord } from '../database/columns';
-import type { Database } from '../database/connection';
+import { type Database, type Reading, reading, type Source } from '../database/connection';
+import { quoted } from '../database/sql';
 import { currentRig } from './journal';
 import { addRig, type RigKind } from './rigs';
-import { recordSchema } from './rows';
 
 export type EntryKind = Exclude<RigKind, 'rig'>;
 
@@ -52,46 +52,55 @@ const aboutSchema = z.object({
 });
 type About = z.infer<typeof aboutSchema>;
 
-const entryKinds: readonly EntryKind[] = ['controller-template', 'target-profile', 'rig-template'];
-const kindSchema = z.enum(['controller-template', 'target-profile', 'rig-template']);
+const entryKinds = ['controller-template', 'target-profile', 'rig-template'] as const satisfies readonly EntryKind[];
+const kindSchema = z.enum(entryKinds);
+/** The kinds of entries as SQL lists them: names of this program, none from outside. */
+const kindList = entryKinds.map((kind) => `'${kind}'`).join(', ');
 
-const aboutOf = (raw: unknown): About => {
-  const parsed = aboutSchema.safeParse(JSON.parse(String(raw ?? '{}')));
-  return parsed.success ? parsed.data : {};
-};
+function aboutOf(raw: unknown): About {
+  try {
+    const parsed = aboutSchema.safeParse(JSON.parse(String(raw)));
+    return parsed.success ? parsed.data : {};
+  } catch {
+    return {};
+  }
+}
 
 /** What was made here, by name; deleted ones last. What ships is in the core. */
-export async function listEntries(db: Database): Promise<readonly ListedEntry[]> {
-  const rows = await db.rigs.findAll({ where: { kind: [...entryKinds] }, order: [['name', 'ASC']], raw: true });
-  const records = rows.map(recordSchema);
-  const panels = await panelsOf(
-    db,
-    records.filter((r) => r.kind === 'controller-template').map((r) => String(r.id)),
-  );
-  const listed = records.map((record): ListedEntry => {
-    const about = aboutOf(record.about);
-    return {
-      id: String(record.id),
-      kind: kindSchema.parse(record.kind),
-      name: String(record.name),
-      summary: String(record.notes),
-      version: about.published?.version ?? 0,
-      changed: Number(record.version) !== (about.published?.rigVersion ?? -1),
-      changedAt: String(record.changedAt),
-      deleted: record.deletedAt !== null,
-      panel: panels.get(String(record.id)) ?? null,
-    };
+export async function listEntries(source: Source): Promise<readonly ListedEntry[]> {
+  const listed = await reading(source, async (here) => {
+    const records = await here.all(`SELECT * FROM "rigs" WHERE "kind" IN (${kindList}) ORDER BY "name"`);
+    const panels = await panelsOf(here);
+    return records.map((record): ListedEntry => {
+      const about = aboutOf(record.about);
+      return {
+        id: String(record.id),
+        kind: kindSchema.parse(record.kind),
+        name: String(record.name),
+        summary: String(record.notes),
+        version: about.published?.version ?? 0,
+        changed: Number(record.version) !== (about.published?.rigVersion ?? -1),
+        changedAt: String(record.changedAt),
+        deleted: record.deletedAt !== null,
+        panel: panels.get(String(record.id)) ?? null,
+      };
+    });
   });
   return listed.sort((a, b) => Number(a.deleted) - Number(b.deleted));
 }
 
-async function panelsOf(db: Database, ids: readonly string[]): Promise<ReadonlyMap<string, Panel>> {
+/** The panels of all controller templates. One with a row that cannot be read is listed without its panel. */
+async function panelsOf(here: Reading): Promise<ReadonlyMap<string, Panel>> {
   const rowsIn = async <T extends 'controllers' | 'controls'>(table: T): Promise<readonly { rigId: string; row: Row<T> }[]> => {
-    const found =
-      (await db.rows.get(table)?.findAll({ where: { rigId: [...ids] }, order: [['ordinal', 'ASC']], raw: true })) ?? [];
-    return found.map((raw) => {
-      const record = recordSchema(raw);
-      return { rigId: String(record.rigId), row: fromRecord(table, record) };
+    const found = await here.all(
+      `SELECT * FROM ${quoted(table)} WHERE "rigId" IN (SELECT "id" FROM "rigs" WHERE "kind" = 'controller-template') ORDER BY "ordinal"`,
+    );
+    return found.flatMap((record) => {
+      try {
+        return [{ rigId: String(record.rigId), row: fromRecord(table, record) }];
+      } catch {
+        return [];
+      }
     });
   };
   const controls = groupBy(await rowsIn('controls'), (c) => c.rigId);
@@ -104,62 +113,55 @@ async function panelsOf(db: Database, ids: readonly string[]): Promise<ReadonlyM
 }
 
 /** One entry; null when it is none or gone. */
-export async function entryOf(db: Database, id: string): Promise<ListedEntry | null> {
-  return (await listEntries(db)).find((e) => e.id === id && !e.deleted) ?? null;
+export async function entryOf(source: Source, id: string): Promise<ListedEntry | null> {
+  return (await listEntries(source)).find((e) => e.id === id && !e.deleted) ?? null;
 }
 
 /** Publishes an entry as it stands: a version that never changes again. Null when it is gone; the old number when nothing was changed. */
 export async function publish(db: Database, id: string, label: string): Promise<number | null> {
-  return db.write(async (transaction) => {
-    const found = await db.rigs.findOne({ where: { id, deletedAt: null, kind: [...entryKinds] }, raw: true, transaction });
-    const now = await currentRig(db, id, transaction);
+  return db.write(async (writing) => {
+    const found = await writing.one(
+      `SELECT "about" FROM "rigs" WHERE "id" = $1 AND "deletedAt" IS NULL AND "kind" IN (${kindList})`,
+      [id],
+    );
+    const now = await currentRig(writing, id);
     if (!found || !now) return null;
-    const about = aboutOf(recordSchema(found).about);
+    const about = aboutOf(found.about);
     if (about.published?.rigVersion === now.version) return about.published.version;
     const version = (about.published?.version ?? 0) + 1;
-    await db.snapshots.create(
-      { rigId: id, version, body: writeRig(now.rig), at: new Date().toISOString(), label },
-      { transaction },
-    );
+    await writing.insert('snapshots', [{ rigId: id, version, body: writeRig(now.rig), at: new Date().toISOString(), label }]);
     const next: About = { ...about, published: { version, rigVersion: now.version } };
-    await db.rigs.update({ about: JSON.stringify(next) }, { where: { id }, transaction });
+    await writing.run('UPDATE "rigs" SET "about" = $1 WHERE "id" = $2', [JSON.stringify(next), id]);
     return version;
   });
 }
 
 /** The published versions of an entry, the newest first. */
-export async function versionsOf(db: Database, id: string): Promise<readonly ListedVersion[]> {
-  const rows = await db.snapshots.findAll({
-    where: { rigId: id },
-    attributes: ['version', 'at', 'label'],
-    order: [['version', 'DESC']],
-    raw: true,
-  });
-  return rows.map((row) => {
-    const record = recordSchema(row);
-    return { version: Number(record.version), at: String(record.at), label: String(record.label) };
+export function versionsOf(source: Source, id: string): Promise<readonly ListedVersion[]> {
+  return reading(source, async ({ all }) => {
+    const rows = await all('SELECT "version", "at", "label" FROM "snapshots" WHERE "rigId" = $1 ORDER BY "version" DESC', [id]);
+    return rows.map((row) => ({ version: Number(row.version), at: String(row.at), label: String(row.label) }));
   });
 }
 
 /** A published version as a rig; the newest without a number. Null when there is none. */
 export async function publishedRig(
-  db: Database,
+  source: Source,
   id: string,
   version?: number,
 ): Promise<{ readonly rig: Rig; readonly version: number } | null> {
-  const row = await db.snapshots.findOne({
-    where: version === undefined ? { rigId: id } : { rigId: id, version },
-    order: [['version', 'DESC']],
-    raw: true,
+  return reading(source, async ({ one }) => {
+    const row = await one(
+      'SELECT "version", "body" FROM "snapshots" WHERE "rigId" = $1 AND ($2 IS NULL OR "version" = $2) ORDER BY "version" DESC LIMIT 1',
+      [id, version ?? null],
+    );
+    const parsed = row && parseRig(String(row.body));
+    return parsed?.ok ? { rig: parsed.value, version: Number(row?.version) } : null;
   });
-  if (!row) return null;
-  const record = recordSchema(row);
-  const parsed = parseRig(String(record.body));
-  return parsed.ok ? { rig: parsed.value, version: Number(record.version) } : null;
 }
 
 /** Where a new entry comes from. */
-export type Source =
+export type EntrySource =
   | { readonly type: 'empty' }
   | { readonly type: 'shipped'; readonly id: string }
   | { readonly type: 'entry'; readonly id: string }
@@ -170,7 +172,7 @@ export async function makeEntry(
   db: Database,
   kind: 'controller-template' | 'target-profile',
   name: string,
-  source: Source,
+  source: EntrySource,
 ): Promise<Result<string, string>> {
   const rig = await sourceRig(db, kind, name, source);
   if (!rig) return err('What it was to be made from is gone.');
@@ -183,7 +185,7 @@ async function sourceRig(
   db: Database,
   kind: 'controller-template' | 'target-profile',
   name: string,
-  source: Source,
+  source: EntrySource,
 ): Promise<Rig | null> {
   const controller = kind === 'controller-template';
   switch (source.type) {
@@ -269,18 +271,25 @@ export async function saveRigTemplate(
 }
 
 /** Whether a rig template keeps its numbers or deals them anew. */
-export async function numbersOf(db: Database, id: string): Promise<TemplateNumbers> {
-  const found = await db.rigs.findOne({ where: { id }, attributes: ['about'], raw: true });
-  return found ? (aboutOf(recordSchema(found).about).numbers ?? 'kept') : 'kept';
-}
+export const numbersOf = (source: Source, id: string): Promise<TemplateNumbers> =>
+  reading(
+    source,
+    async ({ one }) => aboutOf((await one('SELECT "about" FROM "rigs" WHERE "id" = $1', [id]))?.about).numbers ?? 'kept',
+  );
 
 /** Makes a rig from a template; numbers that are dealt anew are planned in the rig's school. Null when the template is gone. */
 export async function startFromTemplate(db: Database, entryId: string, name: string): Promise<string | null> {
-  const found = await db.rigs.findOne({ where: { id: entryId, kind: 'rig-template', deletedAt: null }, raw: true });
-  const now = await currentRig(db, entryId);
-  if (!found || !now) return null;
+  const found = await db.read(async (here) => {
+    const template = await here.one(
+      `SELECT "about" FROM "rigs" WHERE "id" = $1 AND "kind" = 'rig-template' AND "deletedAt" IS NULL`,
+      [entryId],
+    );
+    return { template, now: await currentRig(here, entryId) };
+  });
+  const { template, now } = found;
+  if (!template || !now) return null;
   const kept = { ...now.rig, name };
-  return addRig(db, aboutOf(recordSchema(found).about).numbers === 'anew' ? planned(kept) : kept);
+  return addRig(db, aboutOf(template.about).numbers === 'anew' ? planned(kept) : kept);
 }
 
 function planned(rig: Rig): Rig {

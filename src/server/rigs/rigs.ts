@@ -1,13 +1,13 @@
 // The list of rigs: make, copy, rename, delete and bring back.
 import { nanoid } from 'nanoid';
-import type { Transaction } from 'sequelize';
 import * as z from 'zod';
 import { countClashes } from '@/core/checks';
-import { emptyRig, indexRig, nameSchema, type Rig } from '@/core/rig';
+import { emptyRig, idSchema, indexRig, nameSchema, type Rig } from '@/core/rig';
 import { countToEnter } from '@/core/sheets';
-import type { Database } from '../database/connection';
+import { type Database, type Reading, reading, type Source, type Writing } from '../database/connection';
+import { announce } from './events';
 import { currentRig, submit } from './journal';
-import { insertAllRows, recordSchema } from './rows';
+import { insertAllRows } from './rows';
 
 const summarySchema = z.object({
   controllers: z.number(),
@@ -20,42 +20,83 @@ const summarySchema = z.object({
 export type Summary = z.infer<typeof summarySchema>;
 
 /** Entries of the library are small rigs too: the same rows, journal and undo. */
-export type RigKind = 'rig' | 'controller-template' | 'target-profile' | 'rig-template';
+const rigKindSchema = z.enum(['rig', 'controller-template', 'target-profile', 'rig-template']);
+export type RigKind = z.infer<typeof rigKindSchema>;
+
+/** The head of a rig as it lies in its row, for what the rig itself does not say. Figures are left out: what cannot be read of them is counted anew. */
+export const rigHeadSchema = z.object({
+  id: idSchema,
+  kind: rigKindSchema,
+  about: z.string().transform((text): unknown => z.looseObject({}).parse(JSON.parse(text))),
+  version: z.number().int().min(0),
+  changedAt: z.iso.datetime(),
+  deletedAt: z.iso.datetime().nullable(),
+});
 
 export interface ListedRig {
   readonly id: string;
   readonly name: string;
   readonly changedAt: string;
   readonly deleted: boolean;
+  /** Whether its figures could be counted: a rig with a damaged row is listed all the same. */
+  readonly readable: boolean;
   readonly summary: Summary;
 }
 
 /** All rigs, the one changed last first; deleted ones last. Figures are kept with the version that they were counted for. */
-export async function listRigs(db: Database, kind: RigKind = 'rig'): Promise<readonly ListedRig[]> {
-  const rows = await db.rigs.findAll({ where: { kind }, order: [['changedAt', 'DESC']], raw: true });
-  const listed: ListedRig[] = [];
-  for (const row of rows) {
-    const record = recordSchema(row);
-    const id = String(record.id);
-    const kept =
-      record.summaryVersion === record.version && record.summary !== null
-        ? summarySchema.safeParse(JSON.parse(String(record.summary)))
-        : null;
-    const deleted = record.deletedAt !== null;
-    const summary = kept?.success ? kept.data : deleted ? nothing : await summarise(db, id, Number(record.version));
-    listed.push({ id, name: String(record.name), changedAt: String(record.changedAt), deleted, summary });
-  }
+export async function listRigs(source: Source, kind: RigKind = 'rig'): Promise<readonly ListedRig[]> {
+  const counted: Counted[] = [];
+  const listed = await reading(source, async (here) => {
+    const rows = await here.all('SELECT * FROM "rigs" WHERE "kind" = $1 ORDER BY "changedAt" DESC', [kind]);
+    const list: ListedRig[] = [];
+    for (const record of rows) {
+      const id = String(record.id);
+      const version = Number(record.version);
+      const deleted = record.deletedAt !== null;
+      const kept = record.summaryVersion === record.version ? summaryOf(record.summary) : null;
+      const fresh = kept === null && !deleted ? await summarise(here, id) : null;
+      if (fresh) counted.push({ id, version, summary: fresh });
+      const summary = kept ?? fresh;
+      list.push({
+        id,
+        name: String(record.name),
+        changedAt: String(record.changedAt),
+        deleted,
+        readable: deleted || summary !== null,
+        summary: summary ?? nothing,
+      });
+    }
+    return list;
+  });
+  if ('write' in source && counted.length > 0) void keepFigures(source, counted);
   return listed.sort((a, b) => Number(a.deleted) - Number(b.deleted));
 }
 
 const nothing: Summary = { controllers: 0, targets: 0, parameters: 0, mapped: 0, clashes: 0, toEnter: 0 };
 
-async function summarise(db: Database, id: string, version: number): Promise<Summary> {
-  const now = await currentRig(db, id);
-  if (!now) return nothing;
+interface Counted {
+  readonly id: string;
+  readonly version: number;
+  readonly summary: Summary;
+}
+
+/** Figures as they were kept; null where they are none. */
+function summaryOf(raw: unknown): Summary | null {
+  try {
+    const parsed = summarySchema.safeParse(JSON.parse(String(raw)));
+    return parsed.success ? parsed.data : null;
+  } catch {
+    return null;
+  }
+}
+
+/** The figures of one rig; null where it cannot be read: the others are listed all the same. */
+async function summarise(here: Reading, id: string): Promise<Summary | null> {
+  const now = await currentRig(here, id).catch(() => null);
+  if (!now) return null;
   const index = indexRig(now.rig);
   const { rig } = now;
-  const summary: Summary = {
+  return {
     controllers: rig.controllers.length,
     targets: rig.targets.length,
     parameters: rig.parameters.length,
@@ -63,8 +104,20 @@ async function summarise(db: Database, id: string, version: number): Promise<Sum
     clashes: countClashes(index),
     toEnter: countToEnter(index),
   };
-  await db.rigs.update({ summary: JSON.stringify(summary), summaryVersion: version }, { where: { id, version } });
-  return summary;
+}
+
+/** Keeps figures for the next time. The list is right without it, so where nothing can be written, nothing is. */
+async function keepFigures(db: Database, counted: readonly Counted[]): Promise<void> {
+  await db
+    .write(async ({ run }) => {
+      for (const { id, version, summary } of counted)
+        await run('UPDATE "rigs" SET "summary" = $1, "summaryVersion" = $2 WHERE "id" = $3 AND "version" = $2', [
+          JSON.stringify(summary),
+          version,
+          id,
+        ]);
+    })
+    .catch(() => undefined);
 }
 
 /** Adds a rig as it is, under a fresh id. */
@@ -74,19 +127,18 @@ export async function addRig(
   id = nanoid(12),
   more: { readonly kind?: RigKind; readonly about?: object } = {},
 ): Promise<string> {
-  await db.write((transaction) => putRig(db, rig, id, more, transaction));
+  await db.write((writing) => putRig(writing, rig, id, more));
   return id;
 }
 
 /** As `addRig`, inside a transaction that is open already. */
 export async function putRig(
-  db: Database,
+  writing: Writing,
   rig: Rig,
   id: string,
   more: { readonly kind?: RigKind; readonly about?: object },
-  transaction: Transaction,
 ): Promise<void> {
-  await db.rigs.create(
+  await writing.insert('rigs', [
     {
       id,
       kind: more.kind ?? 'rig',
@@ -100,18 +152,21 @@ export async function putRig(
       summary: null,
       summaryVersion: null,
     },
-    { transaction },
-  );
-  await insertAllRows(db, { ...rig, id }, transaction);
+  ]);
+  await insertAllRows(writing, { ...rig, id });
+  writing.afterCommit(() => announce(id, 0));
 }
 
 export const newRig = async (db: Database, name: string): Promise<string> => addRig(db, emptyRig('new', nameSchema.parse(name)));
 
 /** Copies a rig under another name; null when it is gone. */
 export async function copyRig(db: Database, id: string): Promise<string | null> {
-  const now = await currentRig(db, id);
+  const found = await db.read(async (here) => ({
+    now: await currentRig(here, id),
+    names: new Set((await here.all('SELECT "name" FROM "rigs"')).map((r) => String(r.name))),
+  }));
+  const { now, names } = found;
   if (!now) return null;
-  const names = new Set((await listRigs(db)).map((r) => r.name));
   const base = now.rig.name.slice(0, 110);
   let name = `${base} copy`;
   for (let i = 2; names.has(name); i++) name = `${base} copy ${i}`;
@@ -130,14 +185,15 @@ export async function renameRig(db: Database, id: string, name: string): Promise
   return done.ok;
 }
 
-/** Deleting hides a rig; nothing is lost until somebody asks for that. */
+/** Deleting hides a rig; nothing is lost until somebody asks for that, or its time has run out. */
 export async function deleteRig(db: Database, id: string): Promise<void> {
-  await db.write((transaction) => db.rigs.update({ deletedAt: new Date().toISOString() }, { where: { id }, transaction }));
+  await db.write(({ run }) => run('UPDATE "rigs" SET "deletedAt" = $1 WHERE "id" = $2', [new Date().toISOString(), id]));
 }
 
 export async function restoreRig(db: Database, id: string): Promise<void> {
-  await db.write((transaction) => db.rigs.update({ deletedAt: null }, { where: { id }, transaction }));
+  await db.write(({ run }) => run('UPDATE "rigs" SET "deletedAt" = NULL WHERE "id" = $1', [id]));
 }
 
 /** Whether no rig was ever made here. */
-export const isNew = async (db: Database): Promise<boolean> => (await db.rigs.count()) === 0;
+export const isNew = async (source: Source): Promise<boolean> =>
+  reading(source, async ({ one }) => (await one('SELECT 1 AS "there" FROM "rigs" LIMIT 1')) === null);

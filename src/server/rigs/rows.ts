@@ -1,50 +1,47 @@
 // Rigs to rows and back. Reads load a whole rig; writes touch only the rows that changed.
-import { Op, type Transaction } from 'sequelize';
 import { emptyRig, headSchema, type Rig, type Row, rowsOf, type TableName, type Touched, tableNames } from '@/core/rig';
-import { type DbRecord, fromRecord, toRecord } from '../database/columns';
-import type { Database } from '../database/connection';
+import { columns, fromRecord, toRecord } from '../database/columns';
+import { type DbRecord, reading, type Source, type Writing } from '../database/connection';
+import { quoted } from '../database/sql';
 
+/** Identifiers named in one statement. */
 const CHUNK = 400;
 
 /** Writes all rows of a rig that has none yet. */
-export async function insertAllRows(db: Database, rig: Rig, transaction: Transaction): Promise<void> {
-  for (const table of tableNames) await insertTable(db, rig, table, transaction);
+export async function insertAllRows(writing: Writing, rig: Rig): Promise<void> {
+  for (const table of tableNames) await insertTable(writing, rig, table);
 }
 
-async function insertTable<T extends TableName>(db: Database, rig: Rig, table: T, transaction: Transaction): Promise<void> {
+async function insertTable<T extends TableName>(writing: Writing, rig: Rig, table: T): Promise<void> {
   const rows: readonly Row<T>[] = rowsOf(rig, table);
   await put(
-    db,
+    writing,
     table,
     rows.map((row) => toRecord(rig.id, table, row)),
-    transaction,
   );
 }
 
-async function put(db: Database, table: TableName, records: readonly DbRecord[], transaction: Transaction): Promise<void> {
-  const model = db.rows.get(table);
-  if (!model) return;
-  for (let i = 0; i < records.length; i += CHUNK) {
-    const chunk = records.slice(i, i + CHUNK);
-    const fields = Object.keys(chunk[0] ?? {}).filter((f) => f !== 'rigId' && f !== 'id');
-    await model.bulkCreate([...chunk], { transaction, updateOnDuplicate: fields, validate: false });
-  }
+/** Writes records over those that are there with the same id. */
+async function put(writing: Writing, table: TableName, records: readonly DbRecord[]): Promise<void> {
+  const fields = ['ordinal', ...Object.keys(columns[table])].map(quoted);
+  const over = fields.map((f) => `${f} = excluded.${f}`).join(', ');
+  await writing.insert(table, records, `ON CONFLICT ("rigId", "id") DO UPDATE SET ${over}`);
 }
 
 /** Writes what an edit touched: changed and new rows are put, gone ones deleted. */
-export async function writeTouched(
-  db: Database,
-  rigId: string,
-  touched: readonly Touched[],
-  transaction: Transaction,
-): Promise<void> {
+export async function writeTouched(writing: Writing, rigId: string, touched: readonly Touched[]): Promise<void> {
   for (const table of tableNames) {
     const mine = touched.filter((t) => t.table === table);
-    const records = mine.flatMap((t) => (t.row === null ? [] : [recordOf(rigId, t)]));
-    await put(db, table, records, transaction);
+    await put(
+      writing,
+      table,
+      mine.flatMap((t) => (t.row === null ? [] : [recordOf(rigId, t)])),
+    );
     const gone = mine.filter((t) => t.row === null).map((t) => t.id);
     for (let i = 0; i < gone.length; i += CHUNK) {
-      await db.rows.get(table)?.destroy({ where: { rigId, id: { [Op.in]: gone.slice(i, i + CHUNK) } }, transaction });
+      const ids = gone.slice(i, i + CHUNK);
+      const places = ids.map((_, at) => `$${at + 2}`).join(', ');
+      await writing.run(`DELETE FROM ${quoted(table)} WHERE "rigId" = $1 AND "id" IN (${places})`, [rigId, ...ids]);
     }
   }
 }
@@ -55,38 +52,26 @@ function recordOf(rigId: string, touched: Touched): DbRecord {
   return toRecord(rigId, table, row as never); // border: same pair
 }
 
-/** Loads a rig; null when there is none. Rows come in their order. */
-export async function loadRig(
-  db: Database,
+/** Loads a rig, all of it from one moment; null when there is none. Rows come in their order. `deleted` also loads one that was thrown away. */
+export function loadRig(
+  source: Source,
   id: string,
-  transaction?: Transaction,
+  deleted: 'without-deleted' | 'with-deleted' = 'without-deleted',
 ): Promise<{ readonly rig: Rig; readonly version: number } | null> {
-  const options = { raw: true as const, ...(transaction ? { transaction } : {}) };
-  const found = await db.rigs.findOne({ where: { id, deletedAt: null }, ...options });
-  if (!found) return null;
-  const record = recordSchema(found);
-  const head = headSchema.parse({
-    id,
-    name: record.name,
-    notes: record.notes,
-    preferences: JSON.parse(String(record.preferences)),
+  return reading(source, async ({ all, one }) => {
+    const record = await one('SELECT "name", "notes", "preferences", "version", "deletedAt" FROM "rigs" WHERE "id" = $1', [id]);
+    if (!record || (record.deletedAt !== null && deleted === 'without-deleted')) return null;
+    const head = headSchema.parse({
+      id,
+      name: record.name,
+      notes: record.notes,
+      preferences: JSON.parse(String(record.preferences)),
+    });
+    let rig: Rig = { ...emptyRig(id, head.name), ...head };
+    for (const table of tableNames) {
+      const records = await all(`SELECT * FROM ${quoted(table)} WHERE "rigId" = $1 ORDER BY "ordinal", "id"`, [id]);
+      rig = { ...rig, [table]: records.map((r) => fromRecord(table, r)) };
+    }
+    return { rig, version: Number(record.version) };
   });
-  let rig: Rig = { ...emptyRig(id, head.name), ...head };
-  for (const table of tableNames) {
-    const records =
-      (await db.rows.get(table)?.findAll({
-        where: { rigId: id },
-        order: [
-          ['ordinal', 'ASC'],
-          ['id', 'ASC'],
-        ],
-        ...options,
-      })) ?? [];
-    rig = { ...rig, [table]: records.map((r) => fromRecord(table, recordSchema(r))) };
-  }
-  return { rig, version: Number(record.version) };
 }
-
-/** A raw query gives plain records, whatever the model's type says. */
-export const recordSchema = (raw: unknown): DbRecord =>
-  typeof raw === 'object' && raw !== null ? Object.fromEntries(Object.entries(raw)) : {};

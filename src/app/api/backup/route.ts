@@ -1,16 +1,39 @@
-import { backUp } from '@/server/database/backup';
-import { database } from '@/server/database/connection';
+import { createReadStream, statSync } from 'node:fs';
+import { rm } from 'node:fs/promises';
+import { Readable } from 'node:stream';
+import { backUp } from '@/server/backups/hand-out';
+import { database, dataFolder } from '@/server/folder';
+import { scratchFolder } from '@/server/folder/paths';
+import { makeScratch } from '@/server/folder/scratch';
+import { refuse } from '@/server/guard/body';
 
 export const dynamic = 'force-dynamic';
 
-/** Everything in one file, as it is at this moment. */
+/** Everything in one file, as it is at this moment: proved first, then given piece by piece. */
 export async function GET(): Promise<Response> {
-  const bytes = await backUp(await database());
-  return new Response(Buffer.from(bytes), {
-    headers: {
-      'content-type': 'application/vnd.sqlite3',
-      'content-disposition': `attachment; filename="keen-dial-${new Date().toISOString().slice(0, 10)}.sqlite"`,
-      'cache-control': 'no-store',
-    },
-  });
+  const db = await database();
+  // Where nothing can be written in the data folder, the file is made elsewhere.
+  const scratch = makeScratch(db.readOnly === null ? scratchFolder(dataFolder()) : undefined);
+  const clear = (): void => void rm(scratch, { recursive: true, force: true });
+  try {
+    const made = await backUp(db, scratch);
+    if (!made.ok) {
+      clear();
+      return refuse(507, 'the backup', made.error);
+    }
+    const bytes = createReadStream(made.value);
+    bytes.once('close', clear);
+    return new Response(Readable.toWeb(bytes) as ReadableStream<Uint8Array>, {
+      // border: the two libraries name one kind of stream
+      headers: {
+        'content-type': 'application/vnd.sqlite3',
+        'content-length': String(statSync(made.value).size),
+        'content-disposition': `attachment; filename="keen-dial-${new Date().toISOString().slice(0, 10)}.sqlite"`,
+        'cache-control': 'no-store',
+      },
+    });
+  } catch (error) {
+    clear();
+    throw error;
+  }
 }

@@ -1,7 +1,8 @@
 import * as z from 'zod';
-import { FILE_LIMIT } from '@/core/formats';
-import { database } from '@/server/database/connection';
+import { FILE_LIMIT, guessedEncoding } from '@/core/formats';
+import { database } from '@/server/folder';
 import { limitedText, refuse } from '@/server/guard/body';
+import { wordsOf } from '@/server/guard/words';
 import { previewFile, takeFile } from '@/server/rigs/import';
 
 const placesSchema = z
@@ -17,17 +18,27 @@ export async function POST(request: Request): Promise<Response> {
   const asked = new URL(request.url).searchParams.get('take');
   const text = await limitedText(request, FILE_LIMIT);
   if (text === null) return refuse(413, 'the file', `It has more than ${FILE_LIMIT / 1024 / 1024} MB, the most that is read.`);
-  const db = await database();
-  if (asked === null) {
-    const preview = await previewFile(db, text);
-    return preview.ok ? Response.json({ items: preview.value }) : Response.json({ problems: preview.error }, { status: 422 });
+  if (!text.ok) return refuse(422, 'the file', text.error);
+  const guessed = text.value.encoding === 'windows-1252' ? [guessedEncoding] : [];
+  try {
+    const db = await database();
+    if (asked === null) {
+      const preview = await previewFile(db, text.value.text);
+      return preview.ok
+        ? Response.json({ items: preview.value.items, notices: [...guessed, ...preview.value.notices] })
+        : Response.json({ problems: preview.error }, { status: 422 });
+    }
+    const places = placesSchema.safeParse(asked);
+    if (!places.success) return refuse(400, 'the choice', 'It names no places in the file.');
+    const taken = await takeFile(
+      db,
+      text.value.text,
+      places.data.map((place) => ({ place, take: true })),
+    );
+    return taken.ok ? Response.json({ taken: taken.value.made }) : Response.json({ problems: taken.error }, { status: 422 });
+  } catch (error) {
+    const words = wordsOf(error);
+    if (words === null) throw error;
+    return refuse(507, 'the data folder', words);
   }
-  const places = placesSchema.safeParse(asked);
-  if (!places.success) return refuse(400, 'the choice', 'It names no places in the file.');
-  const taken = await takeFile(
-    db,
-    text,
-    places.data.map((place) => ({ place, take: true })),
-  );
-  return taken.ok ? Response.json({ taken: taken.value }) : Response.json({ problems: taken.error }, { status: 422 });
 }

@@ -1,5 +1,5 @@
 import { notFound } from 'next/navigation';
-import { database } from '@/server/database/connection';
+import { database } from '@/server/folder';
 import { currentRig, standing } from '@/server/rigs/journal';
 import { entryOf, versionsOf } from '@/server/rigs/library';
 import { EntryScreen } from '@/ui/library/entry-screen';

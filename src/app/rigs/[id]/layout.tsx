@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import type { ReactNode } from 'react';
-import { database } from '@/server/database/connection';
+import { database } from '@/server/folder';
 import { currentRig, standing } from '@/server/rigs/journal';
 import { listRigs } from '@/server/rigs/rigs';
 import { Head } from '@/ui/frame/head';

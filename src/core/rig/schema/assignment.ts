@@ -2,6 +2,7 @@
 import * as z from 'zod';
 import { channelSchema, type MessageType, messageSchema, relativeCodingSchema, u14Schema, valueMax } from '../../midi';
 import { curveSchema } from '../../values';
+import { lineSchema } from '../text';
 import { idSchema, markSchema, noteSchema, orderSchema, proofSchema, shortTextSchema } from './common';
 import { receiveModeSchema } from './target';
 
@@ -95,7 +96,7 @@ export const actionSchema = z.union([
     ]),
   }),
   z.object({ type: z.literal('wait'), ms: z.number().min(0).max(60_000) }),
-  z.object({ type: z.literal('keystroke'), keys: z.string().min(1).max(80) }),
+  z.object({ type: z.literal('keystroke'), keys: lineSchema(80).min(1) }),
 ]);
 export type Action = z.infer<typeof actionSchema>;
 
@@ -112,9 +113,9 @@ export const assignmentSchema = z.object({
   layerId: idSchema.nullable(),
   gesture: gestureSchema,
   actions: z.array(actionSchema).min(1).max(64),
-  textShort: z.string().max(64),
+  textShort: lineSchema(64),
   textLong: shortTextSchema,
-  colour: z.string().max(20),
+  colour: lineSchema(20),
   /** Belongs to the smallest map that already works: entered first. */
   minimum: z.boolean().default(false),
   entered: markSchema.nullable(),
@@ -156,8 +157,8 @@ export type Landing = z.infer<typeof landingSchema>;
 export const layerSchema = z.object({
   id: idSchema,
   order: orderSchema,
-  name: z.string().min(1).max(40),
-  letter: z.string().min(1).max(2),
+  name: lineSchema(40).min(1),
+  letter: lineSchema(2).min(1),
   shape: z.enum(['circle', 'diamond', 'triangle', 'square', 'hexagon']),
   modifierControlId: idSchema.nullable(),
   mode: z.enum(['while-held', 'toggled', 'next-press']),
@@ -184,7 +185,7 @@ export const wireSchema = z.object({
   to: z.object({ unitId: idSchema, port: shortTextSchema }),
   transport: z.enum(['din', 'usb', 'bluetooth', 'network', 'virtual']),
   channels: z.array(channelSchema).nullable(),
-  types: z.array(z.string().max(20)).nullable(),
+  types: z.array(lineSchema(20)).nullable(),
   forNotes: z.boolean(),
   forRemote: z.boolean(),
   passesOn: z.boolean().default(false),

@@ -1,13 +1,14 @@
 // What every row of a rig shares: identifiers, order, marks of work done, texts with limits.
 import * as z from 'zod';
+import { lineSchema, linesSchema } from '../text';
 
 /** Identifiers are short random strings, unique within a rig; names are never identifiers. */
 export const idSchema = z.string().regex(/^[A-Za-z0-9_-]{1,40}$/, 'an identifier has 1 to 40 letters, digits, _ or -');
 
 /** A name that a person gives: trimmed by the forms, 1–120 characters. */
-export const nameSchema = z.string().min(1, 'a name is needed').max(120, 'a name has at most 120 characters');
-export const shortTextSchema = z.string().max(200, 'at most 200 characters');
-export const noteSchema = z.string().max(4000, 'at most 4000 characters');
+export const nameSchema = lineSchema(120).min(1, 'a name is needed');
+export const shortTextSchema = lineSchema(200);
+export const noteSchema = linesSchema(4000);
 
 /** Rows are kept in the order of this number, ties by id. It is sparse, so that a row can go between two others. */
 export const orderSchema = z.number().finite();
@@ -32,7 +33,7 @@ export const proofSchema = z.object({
  * ("of a stereo track it moves the left side only").
  */
 export const evidenceSchema = z.object({
-  fact: z.string().min(1).max(60),
+  fact: lineSchema(60).min(1),
   grade: gradeSchema,
   at: z.iso.date().nullable(),
   version: shortTextSchema,

@@ -2,6 +2,7 @@
 import * as z from 'zod';
 import { channelSchema, messageSchema, messageTypeSchema } from '../../midi';
 import { curveSchema } from '../../values';
+import { lineSchema } from '../text';
 import { evidenceListSchema, idSchema, nameSchema, noteSchema, numberStyleSchema, orderSchema, shortTextSchema } from './common';
 
 export const controlKindSchema = z.enum([
@@ -70,7 +71,7 @@ export const controllerSchema = z.object({
   channel: channelSchema,
   width: millimetres.min(20),
   height: millimetres.min(20),
-  bankNames: z.array(z.string().max(40)).max(128),
+  bankNames: z.array(lineSchema(40)).max(128),
   firmware: firmwareSchema,
   /** By the field of `firmware` that states the fact. */
   evidence: evidenceListSchema,
@@ -118,7 +119,7 @@ export const controlSchema = z.object({
     .refine((list) => new Set(list.map((f) => f.gesture)).size === list.length, 'a gesture stands here twice')
     .default([]),
   /** The id of this control in the library entry that it was copied from; empty for none. */
-  origin: z.string().max(40).default(''),
+  origin: lineSchema(40).default(''),
 });
 export type Control = z.infer<typeof controlSchema>;
 

@@ -1,5 +1,6 @@
 // What belongs to playing the rig: scenes, songs, gesture scripts, accepted findings.
 import * as z from 'zod';
+import { lineSchema } from '../text';
 import { idSchema, nameSchema, noteSchema, orderSchema, shortTextSchema } from './common';
 
 /** Parameter values to be set in one go, in each parameter's unit. */
@@ -21,7 +22,7 @@ export const songSchema = z.object({
   sections: z
     .array(
       z.object({
-        name: z.string().max(80),
+        name: lineSchema(80),
         bars: z.number().int().min(0).max(999),
         sceneId: idSchema.nullable(),
         bank: z.number().int().min(1).max(128).nullable(),
@@ -74,8 +75,8 @@ export const searchSchema = z.object({
   at: z.iso.datetime(),
   controllerId: idSchema.nullable(),
   targetId: idSchema.nullable(),
-  answers: z.array(z.object({ question: z.string().max(60), answer: z.string().max(60) })).max(60),
-  cause: z.string().max(60).nullable(),
+  answers: z.array(z.object({ question: lineSchema(60), answer: lineSchema(60) })).max(60),
+  cause: lineSchema(60).nullable(),
   note: noteSchema,
 });
 
@@ -86,6 +87,6 @@ export const acceptedSchema = z.object({
   check: shortTextSchema,
   subjectId: idSchema,
   reason: noteSchema,
-  restsOn: z.string().max(4000),
+  restsOn: lineSchema(4000),
   at: z.iso.datetime(),
 });

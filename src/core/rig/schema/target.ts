@@ -2,6 +2,7 @@
 import * as z from 'zod';
 import { channelSchema, messageTypeSchema, u7Schema } from '../../midi';
 import { scaleSchema } from '../../values';
+import { lineSchema } from '../text';
 import { evidenceListSchema, idSchema, nameSchema, noteSchema, numberStyleSchema, orderSchema, shortTextSchema } from './common';
 
 export const receiveModeSchema = z.enum([
@@ -76,21 +77,21 @@ export const parameterFields = z.object({
   name: nameSchema,
   group: shortTextSchema,
   kind: z.enum(['continuous', 'stepped', 'toggle', 'trigger']),
-  unit: z.string().max(20),
+  unit: lineSchema(20),
   lowest: z.number().finite(),
   highest: z.number().finite(),
   scale: scaleSchema,
   centre: z.enum(['linear', 'at64']),
-  steps: z.array(z.string().max(60)).max(1024),
+  steps: z.array(lineSchema(60)).max(1024),
   default: z.number().finite(),
   start: z.number().finite(),
-  role: z.string().max(40),
+  role: lineSchema(40),
   tags: z.array(z.enum(['loudness', 'feedback', 'hazard', 'panic', 'urgent'])),
   tolerance: z.number().positive().nullable(),
   /** By the field of the parameter that states the fact. */
   evidence: evidenceListSchema,
   /** The id of this parameter in the library entry that it was copied from; empty for none. */
-  origin: z.string().max(40).default(''),
+  origin: lineSchema(40).default(''),
   note: noteSchema,
 });
 

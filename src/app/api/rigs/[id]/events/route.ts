@@ -1,10 +1,13 @@
-import { listen } from '@/server/rigs/events';
+import { idSchema } from '@/core/rig';
+import { refuse } from '@/server/guard/body';
+import { keepStream, listen } from '@/server/rigs/events';
 
 export const dynamic = 'force-dynamic';
 
 /** Server-sent events: one message with the version number each time the rig changes. */
 export async function GET(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
   const { id } = await params;
+  if (!idSchema.safeParse(id).success) return refuse(404, 'the rig', 'There is no such rig.');
   const encoder = new TextEncoder();
   const stream = new ReadableStream<Uint8Array>({
     start(controller) {
@@ -20,15 +23,18 @@ export async function GET(request: Request, { params }: { params: Promise<{ id: 
       const stop = (): void => {
         clearInterval(beat);
         unlisten();
+        forget();
       };
-      request.signal.addEventListener('abort', () => {
+      const end = (): void => {
         stop();
         try {
           controller.close();
         } catch {
           // Already closed by the other side.
         }
-      });
+      };
+      const forget = keepStream(end);
+      request.signal.addEventListener('abort', end);
       send(': listening\n\n');
     },
   });

@@ -1,4 +1,4 @@
-import { database } from '@/server/database/connection';
+import { database } from '@/server/folder';
 import { fileName } from '@/server/guard/file-name';
 import { exportOf } from '@/server/rigs/export';
 

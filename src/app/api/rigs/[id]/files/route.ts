@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { convertRig, rigForms } from '@/core/formats';
 import { idSchema } from '@/core/rig';
-import { database } from '@/server/database/connection';
+import { database } from '@/server/folder';
 import { refuse } from '@/server/guard/body';
 import { fileName } from '@/server/guard/file-name';
 import { currentRig } from '@/server/rigs/journal';

@@ -1,6 +1,6 @@
 import { writeProofs } from '@/core/formats';
 import { indexRig } from '@/core/rig';
-import { database } from '@/server/database/connection';
+import { database } from '@/server/folder';
 import { fileName } from '@/server/guard/file-name';
 import { currentRig } from '@/server/rigs/journal';
 import { proofsOf } from '@/server/rigs/proofs';

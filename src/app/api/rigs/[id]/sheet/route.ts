@@ -1,7 +1,7 @@
 import { writeSheet } from '@/core/formats';
 import { indexRig } from '@/core/rig';
 import { makeSheet } from '@/core/sheets';
-import { database } from '@/server/database/connection';
+import { database } from '@/server/folder';
 import { currentRig } from '@/server/rigs/journal';
 
 /** The sheet as CSV. */
