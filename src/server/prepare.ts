@@ -1,6 +1,7 @@
 // Readies the data folder. With KEEN_DIAL_DEMO=1, an empty database gets the demo rig and what was proved of it.
 import { lanternHour } from '@/demo/lantern-hour';
 import { lanternTrials } from '@/demo/trials';
+import { removeWhatIsDue } from './backups/first';
 import { folder } from './folder';
 import { keepProof } from './rigs/proofs';
 import { addRig, isNew } from './rigs/rigs';
@@ -10,6 +11,7 @@ export async function prepare(): Promise<void> {
   const state = (await folder()).state();
   if (state.type !== 'open' || state.db.readOnly !== null) return;
   const { db } = state;
+  await removeWhatIsDue(db).catch(() => undefined);
   if (process.env.KEEN_DIAL_DEMO !== '1' || !(await isNew(db))) return;
   const { rig, records } = lanternTrials(lanternHour());
   await addRig(db, rig, 'lantern-hour');

@@ -16,7 +16,7 @@ export type ReadList =
   | { readonly type: 'refused'; readonly message: string };
 
 export type ReadRig =
-  | { readonly type: 'rig'; readonly rig: Rig }
+  | { readonly type: 'rig'; readonly rig: Rig; readonly cleaned: boolean }
   | { readonly type: 'refused'; readonly problems: readonly ImportProblem[] };
 
 /** Lines between two words of progress. */
@@ -29,7 +29,7 @@ const api = {
     if (!read.ok) return { type: 'refused', problems: read.error };
     const [only, more] = read.value.filter((item) => item.kind === 'rig' || item.kind === 'rig-template');
     return only && !more
-      ? { type: 'rig', rig: only.rig }
+      ? { type: 'rig', rig: only.rig, cleaned: only.cleaned }
       : {
           type: 'refused',
           problems: [{ place: 'the file', message: `It holds ${more ? 'several rigs' : 'no rig'}; one is needed.` }],

@@ -20,6 +20,30 @@ export function beginEntered(now: Rig): EnteredWalk {
   };
 }
 
+/** What a walk found between two points, as it is kept where the steps themselves go. */
+export interface HeldBefore {
+  readonly assignments: readonly (readonly [id: string, row: Assignment | null])[];
+  readonly landings: readonly (readonly [id: string, row: Landing | null])[];
+  /** Whether the walk reached the beginning of the history. */
+  readonly whole: boolean;
+}
+
+/** A walk that begins at an older point, knowing nothing of what is ticked there: it finds what the steps before that point tell. */
+export const beginBefore = (rig: Rig): EnteredWalk => ({ now: rig, at: rig, assignments: new Map(), landings: new Map() });
+
+/** What a walk found, to be kept. */
+export const heldBefore = (walk: EnteredWalk, whole: boolean): HeldBefore => ({
+  assignments: [...walk.assignments],
+  landings: [...walk.landings],
+  whole,
+});
+
+/** Goes on with what was kept of the steps that are gone: what the walk has found since then stands. */
+export function goOnWith(walk: EnteredWalk, held: HeldBefore): void {
+  for (const [id, row] of held.assignments) if (!walk.assignments.has(id)) walk.assignments.set(id, row);
+  for (const [id, row] of held.landings) if (!walk.landings.has(id)) walk.landings.set(id, row);
+}
+
 /**
  * Takes back the edit before, and notes rows that were ticked until it: a row that the edit changed stands in the device as it read
  * then; one whose tick alone was taken away stands nowhere. False where the edit does not come back (an older program wrote it).

@@ -9,7 +9,16 @@ export {
   type PlainAction,
   removeAction,
 } from './actions';
-export { beginEntered, type EnteredWalk, enteredRig, stepBack } from './as-entered';
+export {
+  beginBefore,
+  beginEntered,
+  type EnteredWalk,
+  enteredRig,
+  goOnWith,
+  type HeldBefore,
+  heldBefore,
+  stepBack,
+} from './as-entered';
 export { type Assigned, type AssignWish, assign, assignmentAt, meantNames, type Place } from './assign';
 export { calibrate } from './calibrate';
 export { removeWithDependents } from './cascade';

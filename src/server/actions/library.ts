@@ -3,6 +3,7 @@
 import * as z from 'zod';
 import { idSchema, nameSchema, type Rig } from '@/core/rig';
 import { database } from '../folder';
+import { orWords } from '../guard/words';
 import {
   type ListedEntry,
   type ListedVersion,
@@ -28,6 +29,11 @@ const makeSchema = z.object({ kind: z.enum(['controller-template', 'target-profi
 
 const refusal = (error: z.ZodError): Made => ({ ok: false, message: error.issues[0]?.message ?? 'That could not be read.' });
 
+async function orRefused(work: () => Promise<Made>): Promise<Made> {
+  const made = await orWords(work);
+  return typeof made === 'string' ? { ok: false, message: made } : made;
+}
+
 export async function libraryEntries(): Promise<readonly ListedEntry[]> {
   return listEntries(await database());
 }
@@ -36,13 +42,17 @@ export async function addEntry(raw: unknown): Promise<Made> {
   const parsed = makeSchema.safeParse(raw);
   if (!parsed.success) return refusal(parsed.error);
   const { kind, name, source } = parsed.data;
-  const made = await makeEntry(await database(), kind, name, source);
-  return made.ok ? { ok: true, id: made.value } : { ok: false, message: made.error };
+  return orRefused(async () => {
+    const made = await makeEntry(await database(), kind, name, source);
+    return made.ok ? { ok: true, id: made.value } : { ok: false, message: made.error };
+  });
 }
 
-export async function publishEntry(id: unknown, label: unknown): Promise<number | null> {
+/** Publishes an entry; its version, null when it is gone, or in words why it could not be kept. */
+export async function publishEntry(id: unknown, label: unknown): Promise<number | string | null> {
   const parsed = z.object({ id: idSchema, label: z.string().trim().max(200) }).safeParse({ id, label });
-  return parsed.success ? publish(await database(), parsed.data.id, parsed.data.label) : null;
+  if (!parsed.success) return null;
+  return orWords(async () => publish(await database(), parsed.data.id, parsed.data.label));
 }
 
 /** A published version of an entry, the newest without a number; null when there is none. */
@@ -55,13 +65,18 @@ export async function saveAsTemplate(raw: unknown): Promise<Made> {
   const parsed = z.object({ rigId: idSchema, name: trimmed, numbers: z.enum(['kept', 'anew']) }).safeParse(raw);
   if (!parsed.success) return refusal(parsed.error);
   const { rigId, name, numbers } = parsed.data;
-  const id = await saveRigTemplate(await database(), rigId, name, numbers);
-  return id === null ? { ok: false, message: 'That rig is gone.' } : { ok: true, id };
+  return orRefused(async () => {
+    const id = await saveRigTemplate(await database(), rigId, name, numbers);
+    return id === null ? { ok: false, message: 'That rig is gone.' } : { ok: true, id };
+  });
 }
 
 export async function startFrom(raw: unknown): Promise<Made> {
   const parsed = z.object({ entryId: idSchema, name: trimmed }).safeParse(raw);
   if (!parsed.success) return refusal(parsed.error);
-  const id = await startFromTemplate(await database(), parsed.data.entryId, parsed.data.name);
-  return id === null ? { ok: false, message: 'That template is gone.' } : { ok: true, id };
+  const { entryId, name } = parsed.data;
+  return orRefused(async () => {
+    const id = await startFromTemplate(await database(), entryId, name);
+    return id === null ? { ok: false, message: 'That template is gone.' } : { ok: true, id };
+  });
 }

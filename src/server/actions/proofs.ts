@@ -3,6 +3,7 @@
 import { type ProofRecord, proofRecordSchema } from '@/core/proof';
 import { idSchema } from '@/core/rig';
 import { database } from '../folder';
+import { orWords } from '../guard/words';
 import { keepProof, proofsOf } from '../rigs/proofs';
 
 /** Every trial of a rig, the newest first. */
@@ -16,5 +17,5 @@ export async function addProof(rawId: unknown, raw: unknown): Promise<string | n
   const id = idSchema.safeParse(rawId);
   const proof = proofRecordSchema.safeParse(raw);
   if (!id.success || !proof.success) return 'This trial cannot be kept: something in it is not what it should be.';
-  return (await keepProof(await database(), id.data, proof.data)) ? null : 'This rig is gone.';
+  return orWords(async () => ((await keepProof(await database(), id.data, proof.data)) ? null : 'This rig is gone.'));
 }

@@ -22,7 +22,7 @@ function weekOf(time: number): string {
 }
 
 /**
- * The names that may go. Kept: the newest of each of the last seven days and four weeks that have one, the newest five of each other reason,
+ * The names that may go. Kept: the newest of each of the last seven days that have one and of the four weeks before them, the newest five of each other reason,
  * and whatever lies in the future of `now`, since then a clock was wrong and nobody knows which (at most as many again). The newest of all always stays.
  */
 export function expendable(names: readonly string[], now: number): readonly string[] {
@@ -32,7 +32,12 @@ export function expendable(names: readonly string[], now: number): readonly stri
   for (const name of future.slice(0, DAYS + WEEKS)) keep.add(name);
   const daily = newest.filter((n) => reasonOf(n) === 'daily' && timeOf(n) <= now + DAY);
   firstOfEach(daily, dayOf, DAYS, keep);
-  firstOfEach(daily, weekOf, WEEKS, keep);
+  firstOfEach(
+    daily.filter((n) => !keep.has(n)),
+    weekOf,
+    WEEKS,
+    keep,
+  );
   for (const reason of new Set(newest.map(reasonOf)))
     if (reason !== 'daily') for (const name of newest.filter((n) => reasonOf(n) === reason).slice(0, SPECIAL)) keep.add(name);
   return names.filter((n) => !keep.has(n));

@@ -69,12 +69,14 @@ export async function openDatabase(file: string, options: OpenOptions = {}): Pro
     const writer = await connect(file, write);
     try {
       await writer.all('PRAGMA journal_mode = WAL');
-      await writer.run('PRAGMA journal_size_limit = 4194304');
+      await writer.all('PRAGMA journal_size_limit = 4194304');
       const steps = await pendingSteps(writer);
       if (steps.length > 0) {
         await beforeMigrating?.(writer, steps);
         await migrate(writer);
       }
+      // Opening may be told to give up soon; who writes later has patience.
+      await writer.all('PRAGMA busy_timeout = 5000');
       return assemble({ file, writer, openReader: () => connect(file, { mode: 'read', log }), readOnly, onDamage });
     } catch (error) {
       await writer.close();

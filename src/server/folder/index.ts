@@ -1,5 +1,6 @@
 // The data folder of this process, opened once: what every page, route and action asks.
 import type { Database } from '../database/connection';
+import { faultOfFolder, faultWords } from '../database/faults';
 import { dataFolder } from './paths';
 import { type Folder, type FolderState, openFolder } from './state';
 
@@ -35,6 +36,17 @@ export async function database(): Promise<Database> {
   }
   if (state.type !== 'open') throw new FolderClosed(state);
   return state.db;
+}
+
+/** Why nothing can be kept just now, in words; null where everything can. */
+export async function faultNow(): Promise<string | null> {
+  const held = await folder();
+  const state = held.state();
+  if (state.type !== 'open') return null;
+  if (state.db.readOnly !== null)
+    return `${faultWords[state.db.readOnly]}${state.owned ? '' : ' Whether another Keen Dial has this folder open is not known.'}`;
+  const fault = faultOfFolder(held.path);
+  return fault && faultWords[fault];
 }
 
 /** Ends it all: running writers end, the file is the whole, the lock is let go. */

@@ -99,7 +99,7 @@ export async function openFolder(path: string, who: { readonly does: string; rea
 }
 
 /** How long a database that another program holds is waited for before the recovery page says so, in milliseconds. */
-const BUSY_MS = 1500;
+const BUSY_MS = 600;
 /** Databases up to this size are looked through at every start; larger ones when a backup is made of them. */
 const LOOKED_THROUGH = 256 * 1024 * 1024;
 

@@ -6,8 +6,11 @@ import { closeFolder, folder } from '../folder';
 import { ownerWords } from '../folder/owner';
 import { hostsOf, namesOf } from '../guard/request';
 import { builtFiles, lookUpOf, type Route } from '../guard/routes';
+import { prepare } from '../prepare';
 import { endStreams } from '../rigs/events';
 import { answer, guarded, usualLimits } from './listen';
+
+const DAY_MS = 86_400_000;
 
 /** How long requests that run may take when the server ends, in milliseconds. */
 const LAST_REQUESTS_MS = 700;
@@ -46,6 +49,8 @@ export async function start(root: string): Promise<void> {
     const beside = guarded(lookUp, names, (_request, response) => answer(response, 421, 'Keen Dial is at 127.0.0.1.'));
     if (await listening(beside, port, '::1').then(always, never)) servers.push(beside);
   }
+  // What was deleted long ago is looked at once a day, also where the server is never stopped.
+  setInterval(() => void prepare().catch(() => undefined), DAY_MS).unref();
   console.log(`Keen Dial: http://${names.first}`);
   endOnSignals(servers);
 }

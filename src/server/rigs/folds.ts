@@ -1,10 +1,26 @@
-// Where the history of a rig was folded: steps before that version are gone, and what the devices held then is kept in their place.
+// Where histories were folded: what lies in the place of the steps that are gone.
 import * as z from 'zod';
+import type { HeldBefore } from '@/core/commands';
+import { rowSchemas } from '@/core/rig';
+import type { Reading } from '../database/connection';
 
-/** A fold as it lies in its row. `held` is JSON: the functions as they were last entered, for all that the steps before would have told. */
+const heldSchema = z.object({
+  assignments: z.array(z.tuple([z.string(), rowSchemas.assignments.nullable()])),
+  landings: z.array(z.tuple([z.string(), rowSchemas.landings.nullable()])),
+  whole: z.boolean(),
+});
+
+/** A fold as it lies in its row: the version where the history begins since then, and what the devices held by the steps that are gone. */
 export const foldSchema = z.object({
   rigId: z.string(),
   version: z.number().int().min(0),
-  held: z.string().transform((text): unknown => JSON.parse(text)),
-  at: z.string(),
+  held: z.string().transform((text): HeldBefore => heldSchema.parse(JSON.parse(text))),
+  at: z.iso.datetime(),
 });
+export type Fold = z.infer<typeof foldSchema>;
+
+/** Where the history of a rig was folded; null where it never was. */
+export async function foldOf({ one }: Reading, rigId: string): Promise<Fold | null> {
+  const row = await one('SELECT * FROM "folds" WHERE "rigId" = $1', [rigId]);
+  return row ? foldSchema.parse(row) : null;
+}

@@ -1,9 +1,10 @@
 // The history of a rig: its journal, the points of it that have names, and the rig as it stood at any of them.
 import * as z from 'zod';
-import { beginEntered, enteredRig, stepBack } from '@/core/commands';
+import { beginEntered, type EnteredWalk, enteredRig, goOnWith, stepBack } from '@/core/commands';
 import { err, ok, type Result } from '@/core/result';
 import { apply, invert, type Rig } from '@/core/rig';
 import { type Database, type DbRecord, type Reading, reading, type Source } from '../database/connection';
+import { foldOf } from './folds';
 import { currentRig, type Entry, entryOf, putRevision } from './journal';
 
 /** One step of the journal, without its content. `version` is the rig's version after it. */
@@ -32,6 +33,8 @@ export interface History {
   readonly more: boolean;
   readonly revisions: readonly Revision[];
   readonly version: number;
+  /** The version where the history begins: 0, or where it was folded. */
+  readonly begins: number;
 }
 
 const stepSchema = z.object({
@@ -69,6 +72,7 @@ export function historyOf(source: Source, rigId: string, before?: number): Promi
       more: rows.length > PAGE,
       revisions: revisions.map((row) => revisionSchema.parse(row)),
       version: now.version,
+      begins: (await foldOf(here, rigId))?.version ?? 0,
     };
   });
 }
@@ -119,14 +123,21 @@ export function heldRig(source: Source, rigId: string): Promise<{ readonly rig: 
     const now = await currentRig(here, rigId);
     if (!now) return null;
     const walk = beginEntered(now.rig);
-    for (let at = now.version; at > 0; at -= PAGE) {
-      for (const row of await pageDown(here, rigId, at, 0)) {
-        const entry = readEntry(row);
-        if (!entry || !stepBack(walk, entry.edit)) return { rig: enteredRig(walk), whole: false };
-      }
-    }
-    return { rig: enteredRig(walk), whole: true };
+    const fold = await foldOf(here, rigId);
+    const whole = await walkDown(here, rigId, walk, now.version, fold?.version ?? 0);
+    if (whole && fold) goOnWith(walk, fold.held);
+    return { rig: enteredRig(walk), whole: whole && (fold?.held.whole ?? true) };
   });
+}
+
+/** Takes a walk down the journal from a version to another; false where a step cannot be followed. */
+export async function walkDown(here: Reading, rigId: string, walk: EnteredWalk, from: number, to: number): Promise<boolean> {
+  for (let at = from; at > to; at -= PAGE)
+    for (const row of await pageDown(here, rigId, at, to)) {
+      const entry = readEntry(row);
+      if (!entry || !stepBack(walk, entry.edit)) return false;
+    }
+  return true;
 }
 
 /** An entry that may have been written by an older version; null where it cannot be read. */
@@ -142,7 +153,8 @@ function readEntry(row: DbRecord): Entry | null {
 export function nameRevision(db: Database, rigId: string, version: number, name: string): Promise<string | null> {
   return db.write(async (writing) => {
     const now = await currentRig(writing, rigId);
-    if (!now || version < 0 || version > now.version) return null;
+    const begins = (await foldOf(writing, rigId))?.version ?? 0;
+    if (!now || version < begins || version > now.version) return null;
     return putRevision(writing, rigId, { version, name, automatic: false });
   });
 }

@@ -21,6 +21,7 @@ import { fromRecord } from '../database/columns';
 import { type Database, type Reading, reading, type Source } from '../database/connection';
 import { quoted } from '../database/sql';
 import { currentRig } from './journal';
+import { goesAt, keptFrom } from './removal';
 import { addRig, type RigKind } from './rigs';
 
 export type EntryKind = Exclude<RigKind, 'rig'>;
@@ -35,6 +36,8 @@ export interface ListedEntry {
   readonly changed: boolean;
   readonly changedAt: string;
   readonly deleted: boolean;
+  /** When it goes for good, in ISO 8601; null for what was not deleted. */
+  readonly goesAt: string | null;
   /** The panel of a controller template, to be drawn in small. */
   readonly panel: Panel | null;
 }
@@ -71,6 +74,7 @@ export async function listEntries(source: Source): Promise<readonly ListedEntry[
   const listed = await reading(source, async (here) => {
     const records = await here.all(`SELECT * FROM "rigs" WHERE "kind" IN (${kindList}) ORDER BY "name"`);
     const panels = await panelsOf(here);
+    const from = await keptFrom(here);
     return records.map((record): ListedEntry => {
       const about = aboutOf(record.about);
       return {
@@ -82,6 +86,7 @@ export async function listEntries(source: Source): Promise<readonly ListedEntry[
         changed: Number(record.version) !== (about.published?.rigVersion ?? -1),
         changedAt: String(record.changedAt),
         deleted: record.deletedAt !== null,
+        goesAt: goesAt(record.deletedAt, from),
         panel: panels.get(String(record.id)) ?? null,
       };
     });

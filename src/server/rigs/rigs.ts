@@ -7,6 +7,7 @@ import { countToEnter } from '@/core/sheets';
 import { type Database, type Reading, reading, type Source, type Writing } from '../database/connection';
 import { announce } from './events';
 import { currentRig, submit } from './journal';
+import { forgetAnnouncement, goesAt, keptFrom } from './removal';
 import { insertAllRows } from './rows';
 
 const summarySchema = z.object({
@@ -38,6 +39,8 @@ export interface ListedRig {
   readonly name: string;
   readonly changedAt: string;
   readonly deleted: boolean;
+  /** When it goes for good, in ISO 8601; null for what was not deleted. */
+  readonly goesAt: string | null;
   /** Whether its figures could be counted: a rig with a damaged row is listed all the same. */
   readonly readable: boolean;
   readonly summary: Summary;
@@ -48,6 +51,7 @@ export async function listRigs(source: Source, kind: RigKind = 'rig'): Promise<r
   const counted: Counted[] = [];
   const listed = await reading(source, async (here) => {
     const rows = await here.all('SELECT * FROM "rigs" WHERE "kind" = $1 ORDER BY "changedAt" DESC', [kind]);
+    const from = await keptFrom(here);
     const list: ListedRig[] = [];
     for (const record of rows) {
       const id = String(record.id);
@@ -62,6 +66,7 @@ export async function listRigs(source: Source, kind: RigKind = 'rig'): Promise<r
         name: String(record.name),
         changedAt: String(record.changedAt),
         deleted,
+        goesAt: goesAt(record.deletedAt, from),
         readable: deleted || summary !== null,
         summary: summary ?? nothing,
       });
@@ -191,7 +196,10 @@ export async function deleteRig(db: Database, id: string): Promise<void> {
 }
 
 export async function restoreRig(db: Database, id: string): Promise<void> {
-  await db.write(({ run }) => run('UPDATE "rigs" SET "deletedAt" = NULL WHERE "id" = $1', [id]));
+  await db.write(async (writing) => {
+    await writing.run('UPDATE "rigs" SET "deletedAt" = NULL WHERE "id" = $1', [id]);
+    await forgetAnnouncement(writing, id);
+  });
 }
 
 /** Whether no rig was ever made here. */

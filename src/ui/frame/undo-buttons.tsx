@@ -5,6 +5,7 @@ import { useHotkeys } from 'react-hotkeys-hook';
 import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
 import { useRig, useRigStore } from '../store/provider';
+import type { Saving } from '../store/rig-store';
 
 /** Undo belongs to the text while somebody types; ticks and choices have none of their own. */
 const outsideText = {
@@ -13,6 +14,17 @@ const outsideText = {
   ignoreEventWhen: ({ target }: KeyboardEvent): boolean =>
     target instanceof HTMLTextAreaElement || (target instanceof HTMLInputElement && target.type !== 'checkbox'),
 } as const;
+
+/** How the state of saving reads in the head, and in full. */
+const savingWords: Readonly<Record<Saving, readonly [short: string, full: string]>> = {
+  saved: ['saved', 'Everything is saved.'],
+  saving: ['saving', 'The last change is being saved.'],
+  offline: ['not saved yet', 'Keen Dial does not answer. Your changes wait here and are sent again.'],
+  'disk-full': ['disk full', 'The disk is full: your changes wait here. Make room, and they are saved by themselves.'],
+  'read-only': ['read-only', 'The data folder cannot be written: your changes wait here until it can.'],
+  locked: ['locked', 'Another program holds the database: your changes wait here until it lets go.'],
+  damaged: ['damaged', 'The database is damaged: your changes wait here. The list of rigs leads to the backups.'],
+};
 
 export function UndoButtons() {
   const store = useRigStore();
@@ -25,9 +37,13 @@ export function UndoButtons() {
     <>
       <span
         role="status"
-        className={cx('w-[88px] text-right text-xs', saving === 'offline' ? 'font-medium text-stop' : 'text-ink-3')}
+        title={savingWords[saving][1]}
+        className={cx(
+          'w-[88px] text-right text-xs',
+          saving === 'saved' || saving === 'saving' ? 'text-ink-3' : 'font-medium text-stop',
+        )}
       >
-        {saving === 'offline' ? 'not saved yet' : saving === 'saving' ? 'saving' : 'saved'}
+        {savingWords[saving][0]}
       </span>
       <Button
         size="icon"

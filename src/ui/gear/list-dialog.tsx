@@ -6,9 +6,10 @@ import { useMemo, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { showValue } from '@/core/bench';
 import { type ListedParameter, type NamedPlan, namedEdit, parametersEdit, planNamed, planParameters } from '@/core/commands';
-import { FILE_LIMIT } from '@/core/formats';
+import { decodeText, FILE_LIMIT, guessedEncoding } from '@/core/formats';
 import { shortName } from '@/core/midi';
 import type { Edit, RigIndex, Target } from '@/core/rig';
+import { Notices } from '../import/import-dialog';
 import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
 import { Dialog } from '../primitives/dialog';
@@ -65,6 +66,7 @@ export function ListDialog({
     toast(`Took over ${taken} ${taken === 1 ? 'line' : 'lines'}`);
     onClose();
   };
+  const [guessed, setGuessed] = useState(false);
   const open = async (chosen: File | undefined): Promise<void> => {
     if (!chosen) return;
     setProblem(null);
@@ -74,7 +76,13 @@ export function ListDialog({
     }
     setLeft(new Set());
     setFrom(chosen.name);
-    setText(await chosen.text());
+    const read = decodeText(new Uint8Array(await chosen.arrayBuffer()));
+    if (!read.ok) {
+      setProblem(read.error);
+      return;
+    }
+    setGuessed(read.value.encoding === 'windows-1252');
+    setText(read.value.text);
   };
   return (
     <Dialog
@@ -106,6 +114,7 @@ export function ListDialog({
             }}
           />
         </div>
+        <Notices notices={guessed ? [guessedEncoding] : []} />
         {text.length > SHOWN ? (
           <p className="flex items-center gap-3 rounded-sm border bg-film px-3 py-2">
             <span className="flex-1">
@@ -123,6 +132,7 @@ export function ListDialog({
                 value={text}
                 onChange={(e) => {
                   setFrom(null);
+                  setGuessed(false);
                   setLeft(new Set());
                   setText(e.target.value);
                 }}

@@ -6,7 +6,7 @@ import { type KeyboardEvent, useMemo } from 'react';
 import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
 import { useRig } from '../store/provider';
-import { daysOf, type Point, stepWords, timeOf } from './points';
+import { beginning, daysOf, type Point, stepWords, timeOf } from './points';
 import { StatePanel } from './state-panel';
 import { useHistory } from './use-history';
 
@@ -20,7 +20,11 @@ export function HistoryScreen() {
   const days = useMemo(() => (history ? daysOf(history, query.named) : []), [history, query.named]);
   const points = days.flatMap((d) => d.points);
   const chosen =
-    query.at ?? history?.revisions.find((r) => !r.automatic)?.version ?? points.find((p) => p.version < version)?.version ?? 0;
+    query.at ??
+    history?.revisions.find((r) => !r.automatic)?.version ??
+    points.find((p) => p.version < version)?.version ??
+    history?.begins ??
+    0;
   const walk = (e: KeyboardEvent<HTMLElement>): void => {
     const step = e.key === 'ArrowDown' ? 1 : e.key === 'ArrowUp' ? -1 : 0;
     if (step === 0) return;
@@ -71,7 +75,13 @@ export function HistoryScreen() {
           )}
           {history && !history.more && !query.named && (
             <ul className="mt-2 border-t pt-1">
-              <Row on={chosen === 0} onChoose={() => void go({ at: 0 })} time="" text="As it began" named={false} />
+              <Row
+                on={chosen === history.begins}
+                onChoose={() => void go({ at: history.begins })}
+                time=""
+                text={beginning(history.begins)}
+                named={false}
+              />
             </ul>
           )}
           {query.named && points.length === 0 && (
@@ -96,6 +106,7 @@ export function HistoryScreen() {
           points={points.filter((p) => p.version === chosen)}
           revisions={history.revisions}
           onNamed={refresh}
+          begins={history.begins}
         />
       )}
     </main>

@@ -1,6 +1,6 @@
 'use client';
 // One state of the rig: its names, what was changed since and has to be entered again, and the way back to it.
-import { Bookmark } from 'lucide-react';
+import { Bookmark, FoldVertical } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { toast } from 'sonner';
 import { asOfToday, controlsIn, headChanges, planReturn, returnEdit, rowsOfControl, withNeeds } from '@/core/commands';
@@ -12,7 +12,8 @@ import { cx } from '../primitives/cx';
 import { Field, Select } from '../primitives/field';
 import { NameDialog } from '../primitives/name-dialog';
 import { useRig, useRigStore } from '../store/provider';
-import { type Point, stepWords, whenOf } from './points';
+import { FoldDialog } from './fold-dialog';
+import { beginning, type Point, stepWords, whenOf } from './points';
 import { Since } from './since';
 import { useStateAt } from './use-history';
 
@@ -24,19 +25,26 @@ interface Props {
   readonly points: readonly Point[];
   readonly revisions: readonly Revision[];
   readonly onNamed: () => void;
+  /** The version where the history begins. */
+  readonly begins: number;
 }
 
-export function StatePanel({ index, version, now, points, revisions, onNamed }: Props) {
+export function StatePanel({ index, version, now, points, revisions, onNamed, begins }: Props) {
   const { rig } = index;
   const state = useStateAt(rig.id, version);
   const [view, setView] = useState<'since' | 'back'>('since');
+  const [folding, setFolding] = useState(false);
   const [naming, setNaming] = useState<Revision | 'new' | null>(null);
   const names = points.flatMap((p) => (p.type === 'revision' ? [p.revision] : []));
   const step = points.find((p) => p.type === 'step');
   const title =
-    names[0]?.name ?? (step?.type === 'step' ? stepWords(step.step) : version === 0 ? 'As it began' : `Step ${version}`);
+    names[0]?.name ?? (step?.type === 'step' ? stepWords(step.step) : version === begins ? beginning(begins) : `Step ${version}`);
   const drop = async (r: Revision): Promise<void> => {
-    await removeRevision(rig.id, r.id);
+    const problem = await removeRevision(rig.id, r.id);
+    if (problem !== null) {
+      toast.error('The name stays.', { description: problem });
+      return;
+    }
     onNamed();
     toast(`“${r.name}” is no name any more`, {
       description: 'The state itself stays in the history.',
@@ -55,8 +63,14 @@ export function StatePanel({ index, version, now, points, revisions, onNamed }: 
                 ? `${names.length > 0 && step.type === 'step' ? `After “${stepWords(step.step)}”, ` : ''}${whenOf(step.at)}`
                 : ''}
               {version === 0 ? 'Before the first step: as it was made, copied or read from a file' : ''}
+              {version === begins && version > 0 ? 'Steps before it were folded away; a backup of that day has them.' : ''}
             </p>
           </div>
+          {names.length > 0 && version > begins && (
+            <Button onClick={() => setFolding(true)}>
+              <FoldVertical size={15} aria-hidden /> Fold what came before…
+            </Button>
+          )}
           {names.length === 0 && (
             <Button onClick={() => setNaming('new')}>
               <Bookmark size={15} aria-hidden /> Name this state…
@@ -113,6 +127,18 @@ export function StatePanel({ index, version, now, points, revisions, onNamed }: 
           </>
         )}
       </div>
+      {folding && (
+        <FoldDialog
+          rigId={rig.id}
+          version={version}
+          title={title}
+          onClose={() => setFolding(false)}
+          onFolded={() => {
+            setFolding(false);
+            onNamed();
+          }}
+        />
+      )}
       {naming && (
         <NameDialog
           open

@@ -17,14 +17,18 @@ export function ImportButton({
   const router = useRouter();
   const input = useRef<HTMLInputElement>(null);
   const [busy, setBusy] = useState(false);
-  const [opened, setOpened] = useState<{ readonly file: File; readonly items: readonly Item[] } | null>(null);
+  const [opened, setOpened] = useState<{
+    readonly file: File;
+    readonly items: readonly Item[];
+    readonly notices: readonly string[];
+  } | null>(null);
   const look = async (file: File | undefined): Promise<void> => {
     if (!file) return;
     onProblems([]);
     setBusy(true);
     const answer = await sendFile(file, null);
     setBusy(false);
-    if ('items' in answer) setOpened({ file, items: answer.items });
+    if ('items' in answer) setOpened({ file, items: answer.items, notices: answer.notices });
     else if ('problems' in answer) onProblems(answer.problems);
   };
   return (
@@ -48,6 +52,7 @@ export function ImportButton({
         <ImportDialog
           file={opened.file}
           items={opened.items}
+          notices={opened.notices}
           onClose={() => setOpened(null)}
           onProblems={(problems) => {
             setOpened(null);

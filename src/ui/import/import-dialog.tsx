@@ -28,7 +28,7 @@ export interface Problem {
 }
 
 const answerSchema = z.union([
-  z.object({ items: z.array(itemSchema) }),
+  z.object({ items: z.array(itemSchema), notices: z.array(z.string()) }),
   z.object({ taken: z.array(z.object({ id: z.string(), name: z.string() })) }),
   z.object({ problems: z.array(z.object({ place: z.string(), message: z.string() })) }),
 ]);
@@ -60,12 +60,15 @@ export async function sendFile(file: File, places: readonly number[] | null): Pr
 export function ImportDialog({
   file,
   items,
+  notices,
   onClose,
   onTaken,
   onProblems,
 }: {
   readonly file: File;
   readonly items: readonly Item[];
+  /** What was done to the file while it was read. */
+  readonly notices: readonly string[];
   readonly onClose: () => void;
   readonly onTaken: (names: readonly string[]) => void;
   readonly onProblems: (problems: readonly Problem[]) => void;
@@ -98,6 +101,7 @@ export function ImportDialog({
         </Button>
       }
     >
+      <Notices notices={notices} />
       <ul>
         {items.map((item) => (
           <li key={item.place} className="border-b last:border-b-0">
@@ -125,6 +129,15 @@ export function ImportDialog({
       </ul>
     </Dialog>
   );
+}
+
+/** What was done to a file while it was read: guessed, or cleaned. */
+export function Notices({ notices }: { readonly notices: readonly string[] }) {
+  return notices.map((notice) => (
+    <p key={notice} role="note" className="mb-2 rounded-sm border bg-film px-3 py-2 text-xs">
+      {notice}
+    </p>
+  ));
 }
 
 function stateWords(item: Item): string {

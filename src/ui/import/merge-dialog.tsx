@@ -4,24 +4,30 @@ import { wrap } from 'comlink';
 import { useMemo, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { mergeEdit, planMerge, withNeeds } from '@/core/commands';
-import { FILE_LIMIT } from '@/core/formats';
+import { cleanedNotice, decodeText, FILE_LIMIT, guessedEncoding } from '@/core/formats';
 import { indexRig, type Rig } from '@/core/rig';
 import type { FilesWorker } from '@/workers/files.worker';
 import { Button } from '../primitives/button';
 import { Dialog } from '../primitives/dialog';
 import { useRig, useRigStore } from '../store/provider';
-import { ImportProblems, type Problem } from './import-dialog';
+import { ImportProblems, Notices, type Problem } from './import-dialog';
 import { RowChoices, rowName } from './row-choices';
 
-async function read(file: File): Promise<{ readonly rig: Rig } | { readonly problems: readonly Problem[] }> {
+async function read(
+  file: File,
+): Promise<{ readonly rig: Rig; readonly notices: readonly string[] } | { readonly problems: readonly Problem[] }> {
   if (file.size > FILE_LIMIT)
     return {
       problems: [{ place: file.name, message: `It has more than ${FILE_LIMIT / 1024 / 1024} MB, the most that is read.` }],
     };
   const raw = new Worker(new URL('../../workers/files.worker.ts', import.meta.url), { type: 'module' });
   try {
-    const answer = await wrap<FilesWorker>(raw).rig(await file.text());
-    return answer.type === 'rig' ? { rig: answer.rig } : { problems: answer.problems };
+    const text = decodeText(new Uint8Array(await file.arrayBuffer()));
+    if (!text.ok) return { problems: [{ place: file.name, message: text.error }] };
+    const answer = await wrap<FilesWorker>(raw).rig(text.value.text);
+    if (answer.type !== 'rig') return { problems: answer.problems };
+    const guessed = text.value.encoding === 'windows-1252' ? [guessedEncoding] : [];
+    return { rig: answer.rig, notices: [...guessed, ...(answer.cleaned ? [cleanedNotice] : [])] };
   } finally {
     raw.terminate();
   }
@@ -34,6 +40,7 @@ export function MergeDialog({ onClose }: { readonly onClose: () => void }) {
   const input = useRef<HTMLInputElement>(null);
   const [other, setOther] = useState<Rig | null>(null);
   const [problems, setProblems] = useState<readonly Problem[]>([]);
+  const [notices, setNotices] = useState<readonly string[]>([]);
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
   const plan = useMemo(() => (other ? planMerge(rig, other) : null), [rig, other]);
   const names = useMemo(() => (other ? indexRig(other) : null), [other]);
@@ -49,6 +56,7 @@ export function MergeDialog({ onClose }: { readonly onClose: () => void }) {
     }
     setLeft(new Set());
     setOther(answer.rig);
+    setNotices(answer.notices);
   };
   const carry = (): void => {
     const made = plan && mergeEdit(rig, plan, chosen);
@@ -103,6 +111,7 @@ export function MergeDialog({ onClose }: { readonly onClose: () => void }) {
           />
         </div>
         {problems.length > 0 && <ImportProblems problems={problems} onClose={() => setProblems([])} />}
+        <Notices notices={notices} />
         {plan && names && (
           <RowChoices plan={plan} left={left} taken={taken} nameOf={(item) => rowName(names, item)} onToggle={toggle} />
         )}

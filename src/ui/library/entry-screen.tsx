@@ -114,8 +114,8 @@ function EntryHead({
     start(async () => {
       const at = store.getState().version;
       const number = await publishEntry(entry.id, label);
-      if (number === null) {
-        toast.error('It was not published.', { description: 'The entry is gone. Bring it back from the library.' });
+      if (typeof number !== 'number') {
+        toast.error('It was not published.', { description: number ?? 'The entry is gone. Bring it back from the library.' });
         return;
       }
       setLatest({ version: number, at });

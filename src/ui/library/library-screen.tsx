@@ -10,7 +10,7 @@ import { toast } from 'sonner';
 import { controllerTemplates, targetProfiles } from '@/core/library';
 import type { Panel } from '@/core/rig';
 import { addEntry, type ListedEntry, startFrom } from '@/server/actions/library';
-import { bringBackRig, removeRig } from '@/server/actions/rigs';
+import { bringBackRig, finishRig, removeRig } from '@/server/actions/rigs';
 import { MiniPanel } from '../faceplate/mini-panel';
 import { OuterHead } from '../frame/outer-head';
 import { ImportButton } from '../import/import-button';
@@ -66,7 +66,11 @@ export function LibraryScreen({ entries }: { readonly entries: readonly ListedEn
   );
   const remove = (line: Line): void =>
     start(async () => {
-      await removeRig(line.id);
+      const refused = await removeRig(line.id);
+      if (refused !== null) {
+        toast.error('Nothing was deleted.', { description: refused });
+        return;
+      }
       router.refresh();
       toast(`Deleted ${line.name}`, {
         description: 'Rigs keep their own copies.',
@@ -76,7 +80,8 @@ export function LibraryScreen({ entries }: { readonly entries: readonly ListedEn
     });
   const bringBack = (id: string): void =>
     start(async () => {
-      await bringBackRig(id);
+      const refused = await bringBackRig(id);
+      if (refused !== null) toast.error('It was not brought back.', { description: refused });
       router.refresh();
     });
   const named = async (name: string): Promise<string | null> => {
@@ -168,7 +173,16 @@ export function LibraryScreen({ entries }: { readonly entries: readonly ListedEn
             </section>
           );
         })}
-        <DeletedList what={['entry', 'entries']} rows={gone} onBack={bringBack} />
+        <DeletedList
+          what={['entry', 'entries']}
+          rows={gone}
+          onBack={bringBack}
+          onFinish={async (id) => {
+            const refused = await finishRig(id);
+            if (refused === null) router.refresh();
+            return refused;
+          }}
+        />
       </main>
       <NameDialog
         key={asking === null ? 'closed' : JSON.stringify(asking)}

@@ -1,61 +1,105 @@
 'use client';
-// Everything in one file, out and in again.
+// Everything in one file, out and in again; and the backups that are made by themselves.
 import { Download } from 'lucide-react';
-import { useRef, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import * as z from 'zod';
+import type { KeptBackup } from '@/server/backups/automatic';
+import { KeptBackups } from '../backups/kept-backups';
 import { Button } from '../primitives/button';
 import { Dialog } from '../primitives/dialog';
+import { saveFile } from '../primitives/save-file';
 
 const answerSchema = z.union([
   z.object({ rigs: z.number(), before: z.string() }),
   z.object({ problems: z.array(z.object({ place: z.string(), message: z.string() })) }),
 ]);
+type Answer = z.infer<typeof answerSchema>;
 
-async function restoreFrom(file: File): Promise<z.infer<typeof answerSchema>> {
+const keptSchema = z.object({
+  backups: z.array(
+    z.object({
+      name: z.string(),
+      at: z.string(),
+      reason: z.enum(['daily', 'before-update', 'before-fold', 'before-removal', 'before-restore']),
+      bytes: z.number(),
+      rigs: z.number().nullable(),
+    }),
+  ),
+  problem: z.string().nullable(),
+});
+type Kept = z.infer<typeof keptSchema>;
+
+const unreadable = { problems: [{ place: 'the server', message: 'The answer cannot be read. Load this page again.' }] };
+const silent = { problems: [{ place: 'the server', message: 'Keen Dial does not answer. Nothing was changed; try again.' }] };
+
+async function ask(path: string, body: Blob | string, type: string): Promise<Answer> {
   try {
-    const response = await fetch('/api/restore', {
-      method: 'POST',
-      headers: { 'content-type': 'application/octet-stream' },
-      body: file,
-    });
+    const response = await fetch(path, { method: 'POST', headers: { 'content-type': type }, body });
     const parsed = answerSchema.safeParse(await response.json());
-    return parsed.success
-      ? parsed.data
-      : { problems: [{ place: 'the server', message: 'It gave an answer that cannot be read.' }] };
+    return parsed.success ? parsed.data : unreadable;
   } catch {
-    return { problems: [{ place: 'the server', message: 'It does not answer. Nothing was changed; try again.' }] };
+    return silent;
+  }
+}
+
+/** What is about to take the place of everything: a file of the player's, or a backup that was made by itself. */
+type Chosen = { readonly type: 'file'; readonly file: File } | { readonly type: 'kept'; readonly backup: KeptBackup };
+
+const restoreFrom = (chosen: Chosen): Promise<Answer> =>
+  chosen.type === 'file'
+    ? ask('/api/restore', chosen.file, 'application/octet-stream')
+    : ask('/api/backups', JSON.stringify({ restore: chosen.backup.name }), 'application/json');
+
+/** Fetches a backup and saves it as a file; the reason where there is none: it is said on the page, not in a file that looks like one. */
+async function saveBackup(): Promise<string | null> {
+  try {
+    const response = await fetch('/api/backup');
+    if (response.ok) {
+      saveFile(await response.blob(), `keen-dial-${new Date().toISOString().slice(0, 10)}.sqlite`);
+      return null;
+    }
+    const parsed = answerSchema.safeParse(await response.json());
+    const problems = parsed.success && 'problems' in parsed.data ? parsed.data.problems : unreadable.problems;
+    return problems.map((p) => p.message).join(' ');
+  } catch {
+    return 'Keen Dial does not answer. No backup was saved; try again.';
   }
 }
 
 export function AllData() {
   const input = useRef<HTMLInputElement>(null);
-  const [file, setFile] = useState<File | null>(null);
-  const [state, setState] = useState<'asking' | 'busy'>('asking');
+  const [chosen, setChosen] = useState<Chosen | null>(null);
+  const [kept, setKept] = useState<Kept | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
-  const [done, setDone] = useState<{ readonly rigs: number; readonly before: string } | null>(null);
-  const carry = async (): Promise<void> => {
-    if (!file) return;
-    setState('busy');
+  const [saving, setSaving] = useState(false);
+  useEffect(() => {
+    let here = true;
+    fetch('/api/backups')
+      .then(async (response) => keptSchema.safeParse(await response.json()))
+      .then((parsed) => here && setKept(parsed.success ? parsed.data : null))
+      .catch(() => undefined);
+    return () => {
+      here = false;
+    };
+  }, []);
+  const save = async (): Promise<void> => {
     setProblem(null);
-    const answer = await restoreFrom(file);
-    setState('asking');
-    if ('rigs' in answer) setDone(answer);
-    else setProblem(answer.problems.map((p) => p.message).join(' '));
+    setSaving(true);
+    const refused = await saveBackup();
+    setSaving(false);
+    setProblem(refused);
   };
   return (
-    <section aria-label="All of it" className="flex flex-col gap-2 border-t pt-4">
-      <h2 className="font-semibold">All of it</h2>
+    <section aria-label="Backups" className="flex flex-col gap-2 border-t pt-4">
+      <h2 className="font-semibold">Backups</h2>
       <p className="max-w-[72ch] text-xs text-ink-2">
         A backup is one file with every rig, its whole history and the library, as they are at this moment. It can be taken while
-        you work.
+        you work, and is tried out before it is handed over.
       </p>
       <div className="flex gap-2">
-        <a
-          href="/api/backup"
-          className="inline-flex h-8 items-center gap-1.5 rounded-sm border border-control-edge bg-sheet px-3 font-medium hover:border-ink"
-        >
-          <Download size={15} aria-hidden /> Save a backup
-        </a>
+        <Button disabled={saving} onClick={() => void save()}>
+          <Download size={15} aria-hidden /> {saving ? 'Making and trying it …' : 'Save a backup'}
+        </Button>
         <Button onClick={() => input.current?.click()}>Restore a backup…</Button>
         <input
           ref={input}
@@ -65,52 +109,92 @@ export function AllData() {
           aria-label="Backup to restore"
           tabIndex={-1}
           onChange={(e) => {
-            setFile(e.target.files?.[0] ?? null);
-            setDone(null);
-            setProblem(null);
+            const file = e.target.files?.[0];
+            if (file) setChosen({ type: 'file', file });
             e.target.value = '';
           }}
         />
       </div>
-      {file && (
-        <Dialog
-          open
-          onOpenChange={(on) => !on && setFile(null)}
-          title={done ? 'The backup is restored' : `Restore ${file.name.slice(0, 60)}`}
-          footer={
-            done ? (
-              <Button tone="primary" onClick={() => window.location.assign('/')}>
-                See the rigs
-              </Button>
-            ) : (
-              <>
-                <Button onClick={() => setFile(null)}>Leave everything as it is</Button>
-                <Button tone="primary" disabled={state === 'busy'} onClick={() => void carry()}>
-                  {state === 'busy' ? 'Restoring…' : 'Put it in the place of everything'}
-                </Button>
-              </>
-            )
-          }
-        >
-          {done ? (
-            <p>
-              {done.rigs} {done.rigs === 1 ? 'rig or entry is' : 'rigs and entries are'} back. What was here before is kept in the
-              data folder as <span className="font-mono text-xs break-all">{done.before}</span>, and can be restored like any
-              backup.
-            </p>
-          ) : (
-            <p>
-              Every rig, its history and the library are replaced by what is in the file. What is here now is kept in the data
-              folder first. Open tabs load anew.
-            </p>
-          )}
-          {problem !== null && (
-            <p role="alert" className="mt-3 rounded-sm border border-stop bg-stop-wash px-3 py-2 break-words">
-              {problem}
-            </p>
-          )}
-        </Dialog>
+      {(problem ?? kept?.problem) && (
+        <p role="alert" className="rounded-sm border border-stop bg-stop-wash px-3 py-2 break-words">
+          {problem ?? kept?.problem}
+        </p>
       )}
+      {kept && (
+        <details className="mt-1">
+          <summary className="py-1 text-ink-2">
+            {kept.backups.length === 0
+              ? 'No automatic backup yet: one is made at the first change of each day'
+              : `${kept.backups.length} automatic ${kept.backups.length === 1 ? 'backup' : 'backups'}, one for each day with changes`}
+          </summary>
+          {kept.backups.length > 0 && (
+            <div className="mt-1">
+              <KeptBackups
+                backups={kept.backups}
+                busy={chosen !== null}
+                onRestore={(backup) => setChosen({ type: 'kept', backup })}
+              />
+              <p className="mt-1 text-xs text-ink-2">
+                Of the last seven days and four weeks, in the folder “backups” beside the database. Copy them elsewhere too.
+              </p>
+            </div>
+          )}
+        </details>
+      )}
+      {chosen && <RestoreDialog chosen={chosen} onClose={() => setChosen(null)} />}
     </section>
+  );
+}
+
+function RestoreDialog({ chosen, onClose }: { readonly chosen: Chosen; readonly onClose: () => void }) {
+  const [busy, setBusy] = useState(false);
+  const [problem, setProblem] = useState<string | null>(null);
+  const [done, setDone] = useState<{ readonly rigs: number; readonly before: string } | null>(null);
+  const name = chosen.type === 'file' ? chosen.file.name.slice(0, 60) : 'an automatic backup';
+  const carry = async (): Promise<void> => {
+    setBusy(true);
+    setProblem(null);
+    const answer = await restoreFrom(chosen);
+    setBusy(false);
+    if ('rigs' in answer) setDone(answer);
+    else setProblem(answer.problems.map((p) => p.message).join(' '));
+  };
+  return (
+    <Dialog
+      open
+      onOpenChange={(on) => !on && onClose()}
+      title={done ? 'The backup is restored' : `Restore ${name}`}
+      footer={
+        done ? (
+          <Button tone="primary" onClick={() => window.location.assign('/')}>
+            See the rigs
+          </Button>
+        ) : (
+          <>
+            <Button onClick={onClose}>Leave everything as it is</Button>
+            <Button tone="primary" disabled={busy} onClick={() => void carry()}>
+              {busy ? 'Restoring…' : 'Put it in the place of everything'}
+            </Button>
+          </>
+        )
+      }
+    >
+      {done ? (
+        <p>
+          {done.rigs} {done.rigs === 1 ? 'rig is' : 'rigs are'} back, with the library. What was here before is kept among the
+          automatic backups as <span className="font-mono text-xs break-all">{done.before}</span>.
+        </p>
+      ) : (
+        <p>
+          Every rig, its history and the library are replaced by what is in the backup. What is here now is kept among the
+          automatic backups first. Open tabs load anew.
+        </p>
+      )}
+      {problem !== null && (
+        <p role="alert" className="mt-3 rounded-sm border border-stop bg-stop-wash px-3 py-2 break-words">
+          {problem}
+        </p>
+      )}
+    </Dialog>
   );
 }

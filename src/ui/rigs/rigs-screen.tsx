@@ -5,7 +5,7 @@ import { useRouter } from 'next/navigation';
 import { DropdownMenu } from 'radix-ui';
 import { type ReactNode, useState, useTransition } from 'react';
 import { toast } from 'sonner';
-import { bringBackRig, createRig, duplicateRig, giveRigName, type ListedRig, removeRig } from '@/server/actions/rigs';
+import { bringBackRig, createRig, duplicateRig, finishRig, giveRigName, type ListedRig, removeRig } from '@/server/actions/rigs';
 import { OuterHead } from '../frame/outer-head';
 import { ImportButton } from '../import/import-button';
 import { ImportProblems, type Problem } from '../import/import-dialog';
@@ -16,7 +16,14 @@ import { NameDialog } from '../primitives/name-dialog';
 import { AllData } from './all-data';
 
 /** All rigs with their state; make, copy, rename, delete, import. */
-export function RigsScreen({ rigs }: { readonly rigs: readonly ListedRig[] }) {
+export function RigsScreen({
+  rigs,
+  fault,
+}: {
+  readonly rigs: readonly ListedRig[];
+  /** Why nothing can be kept just now, in words; null where all is well. */
+  readonly fault: string | null;
+}) {
   const router = useRouter();
   const [, start] = useTransition();
   const [asking, setAsking] = useState<{ readonly for: 'new' } | { readonly for: 'rename'; readonly rig: ListedRig } | null>(
@@ -28,13 +35,18 @@ export function RigsScreen({ rigs }: { readonly rigs: readonly ListedRig[] }) {
 
   const remove = (rig: ListedRig): void =>
     start(async () => {
-      await removeRig(rig.id);
+      const refused = await removeRig(rig.id);
+      if (refused !== null) {
+        toast.error('Nothing was deleted.', { description: refused });
+        return;
+      }
       router.refresh();
       toast(`Deleted ${rig.name}`, { duration: 12_000, action: { label: 'Undo', onClick: () => bringBack(rig.id) } });
     });
   const bringBack = (id: string): void =>
     start(async () => {
-      await bringBackRig(id);
+      const refused = await bringBackRig(id);
+      if (refused !== null) toast.error('It was not brought back.', { description: refused });
       router.refresh();
     });
   const copy = (rig: ListedRig): void =>
@@ -55,6 +67,11 @@ export function RigsScreen({ rigs }: { readonly rigs: readonly ListedRig[] }) {
             New rig
           </Button>
         </div>
+        {fault !== null && (
+          <p role="alert" className="rounded-sm border border-stop bg-stop-wash px-3 py-2">
+            {fault} Reading, exporting and backing up work meanwhile.
+          </p>
+        )}
         {problems.length > 0 && <ImportProblems problems={problems} onClose={() => setProblems([])} />}
         {live.length === 0 ? (
           <div className="rounded-md border bg-sheet px-6 py-10 text-center">
@@ -77,7 +94,16 @@ export function RigsScreen({ rigs }: { readonly rigs: readonly ListedRig[] }) {
             ))}
           </ul>
         )}
-        <DeletedList what={['rig', 'rigs']} rows={gone} onBack={bringBack} />
+        <DeletedList
+          what={['rig', 'rigs']}
+          rows={gone}
+          onBack={bringBack}
+          onFinish={async (id) => {
+            const refused = await finishRig(id);
+            if (refused === null) router.refresh();
+            return refused;
+          }}
+        />
         <AllData />
       </main>
       <NameDialog
@@ -113,6 +139,7 @@ function RigRow({
   readonly onDelete: () => void;
 }) {
   const { summary } = rig;
+  if (!rig.readable) return <UnreadableRow rig={rig} onDelete={onDelete} />;
   const share = summary.parameters === 0 ? 0 : summary.mapped / summary.parameters;
   return (
     <li className="relative grid grid-cols-[1fr_170px_110px_110px_150px_36px] items-center gap-4 border-b px-4 py-3 last:border-b-0 hover:bg-film/60">
@@ -193,6 +220,19 @@ function RigRow({
           </DropdownMenu.Content>
         </DropdownMenu.Portal>
       </DropdownMenu.Root>
+    </li>
+  );
+}
+
+/** A rig with a row that cannot be read: it is listed, and the others are as well. */
+function UnreadableRow({ rig, onDelete }: { readonly rig: ListedRig; readonly onDelete: () => void }) {
+  return (
+    <li className="flex items-center gap-4 border-b px-4 py-3 last:border-b-0">
+      <div className="min-w-0 flex-1">
+        <p className="truncate text-base font-semibold">{rig.name}</p>
+        <p className="text-xs text-stop">Something in it cannot be read, so it cannot be opened. Restore a backup from before.</p>
+      </div>
+      <Button onClick={onDelete}>Delete</Button>
     </li>
   );
 }

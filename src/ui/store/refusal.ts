@@ -32,6 +32,8 @@ export function refusalWords(problem: Problem): { readonly title: string; readon
       return { title: 'Nothing to undo.', detail: 'Everything is as it was at the start.' };
     case 'nothing-to-redo':
       return { title: 'Nothing to redo.', detail: 'A newer change ended it.' };
+    case 'storage':
+      return { title: 'Nothing can be saved just now.', detail: problem.message };
     case 'unreadable':
       return { title: 'The server could not read that change.', detail: problem.message };
     default:

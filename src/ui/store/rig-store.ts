@@ -12,13 +12,16 @@ interface Pending {
   readonly edit: Edit;
 }
 
+export type Saving = 'saved' | 'saving' | 'offline' | 'disk-full' | 'read-only' | 'locked' | 'damaged';
+
 export interface RigState {
   /** The rig as the screen shows it: what the server has, and the edits on their way on top. */
   readonly index: RigIndex;
   readonly version: number;
   readonly undoLabel: string | null;
   readonly redoLabel: string | null;
-  readonly saving: 'saved' | 'saving' | 'offline';
+  /** Whether edits are kept: or why not yet, by what the server says of its disk. What is not kept waits here and is sent again. */
+  readonly saving: Saving;
   readonly outcomes: ReadonlyMap<string, Outcome>;
   readonly findings: ReadonlyMap<string, readonly Finding[]>;
   /** Applies an edit at once and sends it. False, with a word to the user, when it does not apply. */
@@ -102,7 +105,7 @@ export function createRigStore(opened: Opened, judge: Judge, notify: Notify) {
       if (sending) return;
       sending = true;
       for (let next = pending[0]; next; next = pending[0]) {
-        setState({ saving: getState().saving === 'offline' ? 'offline' : 'saving' });
+        if (getState().saving === 'saved') setState({ saving: 'saving' });
         const { rig } = getState().index;
         let answer: Answer;
         try {
@@ -113,7 +116,14 @@ export function createRigStore(opened: Opened, judge: Judge, notify: Notify) {
           retryMs = Math.min(15_000, retryMs * 2);
           continue;
         }
+        if (!answer.ok && answer.problem.type === 'storage') {
+          setState({ saving: answer.problem.fault });
+          await new Promise((resolve) => setTimeout(resolve, retryMs));
+          retryMs = Math.min(15_000, retryMs * 2);
+          continue;
+        }
         retryMs = 1000;
+        setState({ saving: 'saving' });
         if (!answer.ok) {
           const refused = next.editId;
           pending = pending.filter((p) => p.editId !== refused);

@@ -1,0 +1,30 @@
+// What must not be done without a backup: made first, and where it cannot be made, not done.
+import { err, type Result } from '@/core/result';
+import type { Database } from '../database/connection';
+import { dataFolder } from '../folder/paths';
+import { dueForRemoval, removeForGood } from '../rigs/removal';
+import { makeBackup, sizeOf } from './automatic';
+import type { Reason } from './retention';
+
+/** Makes a backup, then does the work; only the reason where it could not be made. */
+export async function backedUp<T>(
+  db: Database,
+  reason: Reason,
+  work: () => Promise<Result<T, string>>,
+): Promise<Result<T, string>> {
+  const made = await makeBackup(dataFolder(), reason, db.copyTo, sizeOf(db.file), 'whole');
+  return made.ok ? work() : err(`${made.error} Without it nothing is removed.`);
+}
+
+/** Removes what was deleted thirty days ago and announced, with a backup first. Nothing goes where none can be made. */
+export async function removeWhatIsDue(db: Database): Promise<void> {
+  if (db.readOnly !== null) return;
+  const due = await dueForRemoval(db);
+  if (due.length === 0) return;
+  await backedUp(db, 'before-removal', () =>
+    removeForGood(
+      db,
+      due.map((d) => d.id),
+    ),
+  );
+}
