@@ -7,6 +7,7 @@ import { defineConfig } from '@playwright/test';
 const port = process.env.KEEN_DIAL_TEST_PORT ?? '4388';
 const data = process.env.KEEN_DIAL_TEST_DATA ?? mkdtempSync(join(tmpdir(), 'keen-dial-e2e-'));
 process.env.KEEN_DIAL_TEST_DATA = data;
+process.env.KEEN_DIAL_TEST_ORIGIN = `http://127.0.0.1:${port}`;
 
 export default defineConfig({
   testDir: 'tests/e2e',

@@ -89,7 +89,7 @@ try {
   const put = async (made: Rig): Promise<string> => {
     const answer = await fetch(`${base}/api/rigs/import`, {
       method: 'POST',
-      headers: { 'content-type': 'application/json' },
+      headers: { 'content-type': 'application/json', origin: base },
       body: writeRig(made),
     });
     return ((await answer.json()) as { id: string }).id;

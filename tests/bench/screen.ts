@@ -49,7 +49,7 @@ try {
 
   const imported = await fetch(`${base}/api/rigs/import`, {
     method: 'POST',
-    headers: { 'content-type': 'application/json' },
+    headers: { 'content-type': 'application/json', origin: base },
     body: writeRig(madeRig(2000)),
   });
   const { id } = (await imported.json()) as { id: string };

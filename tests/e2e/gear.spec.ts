@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { expectAccessible, exportOf, saved } from './kit';
+import { expectAccessible, exportOf, post, saved } from './kit';
 
 test('from nothing to a mapped, written sheet', async ({ page }) => {
   await page.goto('/');
@@ -88,9 +88,7 @@ test('from nothing to a mapped, written sheet', async ({ page }) => {
 
 test('a controller with everything on it is deleted and comes back by undo', async ({ page }) => {
   const exported = await page.request.get('/api/rigs/lantern-hour/export');
-  const { id } = (await (
-    await page.request.post('/api/rigs/import', { headers: { 'content-type': 'application/json' }, data: await exported.body() })
-  ).json()) as { id: string };
+  const { id } = (await (await post(page, '/api/rigs/import', await exported.body())).json()) as { id: string };
   const before = await exportOf(page, id);
   await page.goto(`/rigs/${id}/gear`);
   await page.getByRole('button', { name: 'Delete', exact: true }).click();

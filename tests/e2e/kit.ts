@@ -1,5 +1,5 @@
 import AxeBuilder from '@axe-core/playwright';
-import { expect, type Page } from '@playwright/test';
+import { type APIResponse, expect, type Page } from '@playwright/test';
 
 /** No serious or critical finding of axe on the page as it is now. */
 export async function expectAccessible(page: Page): Promise<void> {
@@ -8,13 +8,17 @@ export async function expectAccessible(page: Page): Promise<void> {
   expect(bad.map((v) => `${v.id}: ${v.nodes.map((n) => n.html.slice(0, 160)).join(' | ')}`)).toEqual([]);
 }
 
+/** Sends a file as a page of the program would: with the origin that a browser adds. */
+export const post = (page: Page, path: string, data: Buffer | string): Promise<APIResponse> =>
+  page.request.post(path, {
+    headers: { 'content-type': 'application/json', origin: process.env.KEEN_DIAL_TEST_ORIGIN ?? '' },
+    data,
+  });
+
 /** A rig of its own for a test: the demo, imported under another id. */
 export async function ownRig(page: Page): Promise<string> {
   const exported = await page.request.get('/api/rigs/lantern-hour/export');
-  const imported = await page.request.post('/api/rigs/import', {
-    headers: { 'content-type': 'application/json' },
-    data: await exported.body(),
-  });
+  const imported = await post(page, '/api/rigs/import', await exported.body());
   const { id } = (await imported.json()) as { id: string };
   return id;
 }

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { expectAccessible, exportOf, open, ownRig, saved } from './kit';
+import { expectAccessible, exportOf, open, ownRig, post, saved } from './kit';
 
 test('the list shows the demo with its state, and is accessible', async ({ page }) => {
   await page.goto('/');
@@ -181,7 +181,7 @@ test('nobody else may ask: another host name, another site, a path in place of a
   const policy = answer.headers()['content-security-policy'] ?? '';
   expect(policy).toContain("default-src 'none'");
   expect(policy.split('; ').find((p) => p.startsWith('script-src'))).not.toContain('unsafe');
-  const large = await page.request.post(`${base}/api/import`, { data: Buffer.alloc(20 * 1024 * 1024 + 10, 32) });
+  const large = await post(page, '/api/import', Buffer.alloc(20 * 1024 * 1024 + 10, 32));
   expect(large.status()).toBe(413);
   expect(await large.text()).toContain('20 MB');
 });

@@ -1,11 +1,12 @@
 // Backups that are made by themselves: on the first edit of a day, before an update of the data, and before anything goes for good.
-import { existsSync, mkdirSync, readdirSync, renameSync, rmSync, statSync } from 'node:fs';
+import { mkdirSync, readdirSync, renameSync, rmSync } from 'node:fs';
 import { open } from 'node:fs/promises';
 import { basename, join } from 'node:path';
 import { err, ok, type Result } from '@/core/result';
 import type { Database } from '../database/connection';
 import { codeOf, faultOf, faultWords, freeBytes } from '../database/faults';
 import { type Connection, connect } from '../database/sql';
+import { bytesAt } from '../folder/files';
 import { backupsFolder, scratchFolder, stamp, timeOf } from '../folder/paths';
 import { withScratch } from '../folder/scratch';
 import { prove } from './prove';
@@ -27,7 +28,7 @@ function namesIn(folder: string): readonly string[] {
     try {
       const named = readdirSync(of).filter((name) => name.endsWith('.sqlite') && reasonOf(name) !== null);
       // A file that is shorter than the head of a database is none, and never counts in the place of one.
-      return named.filter((name) => statSync(join(of, name)).size >= 512);
+      return named.filter((name) => (bytesAt(join(of, name)) ?? 0) >= 512);
     } catch {
       return [];
     }
@@ -39,7 +40,7 @@ function namesIn(folder: string): readonly string[] {
 /** Where a backup of that name lies; null where there is none. Names only: nothing outside of the folder can be asked for. */
 export function backupFile(folder: string, name: string): string | null {
   if (name !== basename(name) || reasonOf(name) === null) return null;
-  return [join(backupsFolder(folder), name), join(folder, name)].find((file) => existsSync(file)) ?? null;
+  return [join(backupsFolder(folder), name), join(folder, name)].find((file) => bytesAt(file) !== null) ?? null;
 }
 
 /** Every backup of a data folder, the newest first. */
@@ -49,7 +50,7 @@ export async function listBackups(folder: string): Promise<readonly KeptBackup[]
     const file = backupFile(folder, name);
     const reason = reasonOf(name);
     if (!file || !reason) continue;
-    listed.push({ name, at: new Date(timeOf(name)).toISOString(), reason, bytes: statSync(file).size, rigs: await rigsIn(file) });
+    listed.push({ name, at: new Date(timeOf(name)).toISOString(), reason, bytes: bytesAt(file) ?? 0, rigs: await rigsIn(file) });
   }
   return listed;
 }
@@ -166,7 +167,5 @@ export function dailyBackups(folder: string, now: () => number = Date.now): Dail
 
 /** Bytes of a database with what lies beside it. */
 export function sizeOf(file: string): number {
-  let bytes = 0;
-  for (const end of ['', '-wal']) if (existsSync(`${file}${end}`)) bytes += statSync(`${file}${end}`).size;
-  return bytes;
+  return (bytesAt(file) ?? 0) + (bytesAt(`${file}-wal`) ?? 0);
 }

@@ -1,5 +1,5 @@
 // A backup in the place of everything. What was there is kept as a file first, and nobody can write between that copy and the swap.
-import { existsSync, mkdirSync, renameSync } from 'node:fs';
+import { mkdirSync, renameSync } from 'node:fs';
 import { copyFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { err, ok, type Result } from '@/core/result';
@@ -7,6 +7,7 @@ import { tableNames } from '@/core/rig';
 import type { Database } from '../database/connection';
 import { faultKindOf, faultWords } from '../database/faults';
 import { quoted } from '../database/sql';
+import { bytesAt } from '../folder/files';
 import { backupsFolder, companions, databaseFile, scratchFolder, stamp } from '../folder/paths';
 import { withScratch } from '../folder/scratch';
 import { announceReplaced } from '../rigs/events';
@@ -101,7 +102,7 @@ export function setAside(folder: string): string {
   const name = `kept-${stamp()}.sqlite`;
   for (const end of companions) {
     const from = `${databaseFile(folder)}${end}`;
-    if (existsSync(from)) renameSync(from, join(folder, `${name}${end}`));
+    if (bytesAt(from) !== null) renameSync(from, join(folder, `${name}${end}`));
   }
   return name;
 }

@@ -1,11 +1,12 @@
 // What can still be read of a database that cannot be opened: every rig that comes out whole, in one file of this program.
-import { existsSync, rmSync } from 'node:fs';
+import { rmSync } from 'node:fs';
 import { copyFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { writeBundle } from '@/core/formats';
 import type { Rig } from '@/core/rig';
 import { migrate } from '../database/migrations';
 import { type Connection, connect } from '../database/sql';
+import { bytesAt } from '../folder/files';
 import { databaseFile, scratchFolder } from '../folder/paths';
 import { makeScratch } from '../folder/scratch';
 import { loadRig } from '../rigs/rows';
@@ -25,7 +26,7 @@ export async function salvage(folder: string): Promise<Salvaged> {
     const copy = join(scratch, 'copy.sqlite');
     for (const end of ['', '-wal']) {
       const from = `${databaseFile(folder)}${end}`;
-      if (existsSync(from)) await copyFile(from, `${copy}${end}`);
+      if (bytesAt(from) !== null) await copyFile(from, `${copy}${end}`);
     }
     return await readable(copy);
   } finally {

@@ -1,6 +1,7 @@
 // One database file: a connection that writes, one writer at a time, and a few that read, each answer from one unchanging state.
-import { existsSync, mkdirSync, renameSync, rmSync, statSync } from 'node:fs';
+import { mkdirSync, renameSync, rmSync } from 'node:fs';
 import { dirname } from 'node:path';
+import { bytesAt } from '../folder/files';
 import { asFault, codeOf, StorageFault } from './faults';
 import { APPLICATION_ID, migrate, newerSteps, pendingSteps, SCHEMA_VERSION } from './migrations';
 import { type Connection, connect, type DbRecord, type Reading, type Writing } from './sql';
@@ -64,7 +65,7 @@ export async function openDatabase(file: string, options: OpenOptions = {}): Pro
   const { log, beforeMigrating, busyMs, onDamage, readOnly = null } = options;
   const write = { mode: 'write', log, ...(busyMs === undefined ? {} : { busyMs }) } as const;
   try {
-    if (!existsSync(file)) await makeNew(file);
+    if (bytesAt(file) === null) await makeNew(file);
     await refuseUnknown(file, busyMs);
     const writer = await connect(file, write);
     try {
@@ -92,7 +93,7 @@ export async function openDatabase(file: string, options: OpenOptions = {}): Pro
  * to date and has nothing in its log: null for others.
  */
 export async function openStill(file: string, readOnly: 'disk-full' | 'read-only'): Promise<Database | null> {
-  if (existsSync(`${file}-wal`) && statSync(`${file}-wal`).size > 0) return null;
+  if ((bytesAt(`${file}-wal`) ?? 0) > 0) return null;
   const looking = await connect(file, { mode: 'still' });
   try {
     if ((await unknownness(looking)) !== null || (await pendingSteps(looking)).length > 0) return null;

@@ -42,8 +42,8 @@ export interface ConnectionOptions {
   readonly log?: ((sql: string) => void) | undefined;
 }
 
-/** The most values that one statement binds; SQLite allows 32,766. */
-const MOST_BOUND = 30_000;
+/** The most values that one statement binds; SQLite allows 32,766, and more than this gains nothing. */
+const MOST_BOUND = 2000;
 
 /** A name of a table or column as SQL writes it. */
 export const quoted = (name: string): string => `"${name.replaceAll('"', '""')}"`;
@@ -96,6 +96,13 @@ export async function connect(file: string, options: ConnectionOptions): Promise
     const changes: unknown = await sequelize.query(sql, { bind: [...bind], type: QueryTypes.BULKUPDATE, raw: true });
     return typeof changes === 'number' ? changes : 0;
   };
+  // Many values at once are bound by their place on the very same handle: Sequelize binds by name, and looking names up grows with their square.
+  const byPlace = (sql: string, bind: readonly Bound[]): Promise<void> =>
+    new Promise((resolve, reject) => {
+      log?.(sql);
+      if (handle === null) reject(new Error('the connection is closed'));
+      else handle.run(sql, bind, (error: Error | null) => (error ? reject(error) : resolve()));
+    });
   const connection: Connection = {
     all,
     one: async (sql, bind) => (await all(sql, bind))[0] ?? null,
@@ -107,8 +114,8 @@ export async function connect(file: string, options: ConnectionOptions): Promise
       for (let at = 0; at < records.length; at += atOnce) {
         const chunk = records.slice(at, at + atOnce);
         const bind = chunk.flatMap((record) => fields.map((field) => boundOf(record[field])));
-        const places = chunk.map((_, row) => `(${fields.map((_f, i) => `$${row * fields.length + i + 1}`).join(', ')})`);
-        await run(`${head}${places.join(', ')} ${conflict}`, bind);
+        const places = `(${fields.map(() => '?').join(', ')})`;
+        await byPlace(`${head}${chunk.map(() => places).join(', ')} ${conflict}`, bind);
       }
     },
     interrupt: () => handle?.interrupt(),

@@ -1,11 +1,12 @@
 // How the data folder stands for this process: open, open for reading only, or closed for a reason that the recovery page tells.
-import { existsSync, mkdirSync, rmSync, statSync } from 'node:fs';
+import { mkdirSync, rmSync } from 'node:fs';
 import { copyFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { type Daily, dailyBackups, makeBackup, sizeOf } from '../backups/automatic';
 import { type Database, openDatabase, openStill, UnknownDatabase } from '../database/connection';
 import { faultOfFolder, faultWords, StorageFault } from '../database/faults';
 import { listenToAll } from '../rigs/events';
+import { bytesAt } from './files';
 import { type Hold, type Owner, own } from './owner';
 import { databaseFile, scratchFolder } from './paths';
 import { makeScratch, sweepScratch } from './scratch';
@@ -105,8 +106,7 @@ const LOOKED_THROUGH = 256 * 1024 * 1024;
 
 async function openForWriting(path: string, owned: boolean, onDamage: (error: unknown) => void): Promise<FolderState> {
   const file = databaseFile(path);
-  if (existsSync(file) && statSync(file).size === 0)
-    return { type: 'closed', kind: 'empty', detail: `${file} is there and has nothing in it.` };
+  if (bytesAt(file) === 0) return { type: 'closed', kind: 'empty', detail: `${file} is there and has nothing in it.` };
   let stopped: string | null = null;
   try {
     const db = await openDatabase(file, {
@@ -166,14 +166,14 @@ async function openForReading(
   scratch: string,
 ): Promise<FolderState> {
   const file = databaseFile(path);
-  if (!existsSync(file))
+  if (bytesAt(file) === null)
     return { type: 'closed', kind: 'unwritable', detail: `There is no database yet, and none can be made. ${faultWords[fault]}` };
-  if (statSync(file).size === 0) return { type: 'closed', kind: 'empty', detail: `${file} is there and has nothing in it.` };
+  if (bytesAt(file) === 0) return { type: 'closed', kind: 'empty', detail: `${file} is there and has nothing in it.` };
   const copy = join(scratch, 'keen-dial.sqlite');
   try {
     for (const end of ['-wal', '']) {
       rmSync(`${copy}${end}`, { force: true });
-      if (existsSync(`${file}${end}`)) await copyFile(`${file}${end}`, `${copy}${end}`);
+      if (bytesAt(`${file}${end}`) !== null) await copyFile(`${file}${end}`, `${copy}${end}`);
     }
     const db = await openDatabase(copy, { readOnly: fault, busyMs: BUSY_MS });
     return { type: 'open', db, daily: dailyBackups(path), owned };

@@ -2,6 +2,7 @@
 import { createServer, type IncomingMessage, type Server, type ServerResponse, STATUS_CODES } from 'node:http';
 import type { Duplex } from 'node:stream';
 import { inner, judge } from '../guard/door';
+import { filePolicy } from '../guard/policy';
 import { type Names, sealed } from '../guard/request';
 import type { LookUp, Route } from '../guard/routes';
 
@@ -51,6 +52,7 @@ export function guarded(lookUp: LookUp, names: Names, handle: Handle, limits: Li
         return;
       case 'pass': {
         strip(request);
+        if (judged.route.kind === 'file') response.setHeader('content-security-policy', filePolicy);
         if (request.headers.expect?.toLowerCase() === '100-continue') response.writeContinue();
         if (judged.body > 0) watchBody(request, response, limits.idleMs);
         void (async () => handle(request, response, judged.route))().catch(() => {
