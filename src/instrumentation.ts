@@ -1,7 +1,6 @@
-// Runs once when the server starts: opens the database, so that a fault shows at the start and not at the first click, and
-// loads the demo rig where it is asked for and nothing is there yet.
+// Runs once when Next starts. The server of this program has readied the data folder by then; only `npm run dev`, which has no such server, does it here.
 export async function register(): Promise<void> {
-  if (process.env.NEXT_RUNTIME !== 'nodejs') return;
+  if (process.env.NEXT_RUNTIME !== 'nodejs' || process.env.KEEN_DIAL_PREPARED === '1') return;
   const { prepare } = await import('./server/prepare');
   await prepare();
 }

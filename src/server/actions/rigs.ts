@@ -46,9 +46,9 @@ export async function submitEdit(raw: unknown): Promise<Answer> {
   return kept(async () => submit(await database(), rigId, submission));
 }
 
-/** A folder that was closed while somebody worked: locked by another program, or damaged. */
+/** A folder is closed while somebody works only where its database turns out to be damaged. */
 const closedFault = (error: unknown): FaultKind | null =>
-  error instanceof Error && error.name === 'FolderClosed' ? (error.message === faultWords.locked ? 'locked' : 'damaged') : null;
+  error instanceof Error && error.name === 'FolderClosed' ? 'damaged' : null;
 
 async function kept(work: () => ReturnType<typeof submit>): Promise<Answer> {
   try {

@@ -34,6 +34,16 @@ export function sweepScratch(folder: string): void {
   }
 }
 
+/** Removes what this process itself has half made in a folder: it is about to end. */
+export function dropOwnScratch(folder: string): void {
+  try {
+    for (const name of readdirSync(folder))
+      if (name.startsWith(`${PREFIX}${process.pid}-`)) rmSync(join(folder, name), { recursive: true, force: true });
+  } catch {
+    // Where there is none, or nothing can be written, nothing is left.
+  }
+}
+
 /** A new folder inside `parent` (the system's temporary one unless told). Whoever asks takes it away again. */
 export function makeScratch(parent = tmpdir()): string {
   mkdirSync(parent, { recursive: true });

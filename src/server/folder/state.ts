@@ -9,7 +9,7 @@ import { listenToAll } from '../rigs/events';
 import { bytesAt } from './files';
 import { type Hold, type Owner, own } from './owner';
 import { databaseFile, scratchFolder } from './paths';
-import { makeScratch, sweepScratch } from './scratch';
+import { dropOwnScratch, makeScratch, sweepScratch } from './scratch';
 
 export type ClosedKind = 'locked' | 'damaged' | 'empty' | 'newer' | 'foreign' | 'no-backup' | 'unwritable' | 'unknown';
 
@@ -92,6 +92,7 @@ export async function openFolder(path: string, who: { readonly does: string; rea
     close: async () => {
       stopListening();
       if (state.type === 'open') await state.db.close();
+      if (hold) dropOwnScratch(scratchFolder(path));
       await hold?.release();
       hold = null;
       if (scratch) rmSync(scratch, { recursive: true, force: true });
@@ -106,7 +107,7 @@ const LOOKED_THROUGH = 256 * 1024 * 1024;
 
 async function openForWriting(path: string, owned: boolean, onDamage: (error: unknown) => void): Promise<FolderState> {
   const file = databaseFile(path);
-  if (bytesAt(file) === 0) return { type: 'closed', kind: 'empty', detail: `${file} is there and has nothing in it.` };
+  if (bytesAt(file) === 0) return { type: 'closed', kind: 'empty', detail: 'keen-dial.sqlite is there and has nothing in it.' };
   let stopped: string | null = null;
   try {
     const db = await openDatabase(file, {
@@ -143,8 +144,14 @@ async function lookThrough(db: Database): Promise<void> {
   if (checked?.quick_check !== 'ok') throw new StorageFault('damaged', new Error(String(checked?.quick_check)));
 }
 
+/** What the database itself said, where it said anything: the page around it has the words for a player. */
+function reasonOf(error: unknown): string {
+  if (!(error instanceof Error)) return 'unknown reason';
+  return error instanceof StorageFault && error.cause instanceof Error ? error.cause.message : error.message;
+}
+
 function closedBy(error: unknown): FolderState {
-  const detail = error instanceof Error ? error.message : 'unknown reason';
+  const detail = reasonOf(error);
   if (error instanceof UnknownDatabase) return { type: 'closed', kind: error.kind, detail };
   if (error instanceof StorageFault)
     switch (error.kind) {
@@ -168,7 +175,7 @@ async function openForReading(
   const file = databaseFile(path);
   if (bytesAt(file) === null)
     return { type: 'closed', kind: 'unwritable', detail: `There is no database yet, and none can be made. ${faultWords[fault]}` };
-  if (bytesAt(file) === 0) return { type: 'closed', kind: 'empty', detail: `${file} is there and has nothing in it.` };
+  if (bytesAt(file) === 0) return { type: 'closed', kind: 'empty', detail: 'keen-dial.sqlite is there and has nothing in it.' };
   const copy = join(scratch, 'keen-dial.sqlite');
   try {
     for (const end of ['-wal', '']) {

@@ -27,6 +27,9 @@ export async function start(root: string): Promise<void> {
     console.error(`${ownerWords(state.owner)} Stop it there, or name another folder in KEEN_DIAL_DATA.`);
     process.exit(1);
   }
+  // The demo rig and whatever is due are there before anybody is let in.
+  process.env.KEEN_DIAL_PREPARED = '1';
+  await prepare();
   const app = next({ dev: false, dir: root, hostname: host, port });
   await app.prepare();
   const toNext = app.getRequestHandler();

@@ -14,7 +14,8 @@ const why: Readonly<Record<KeptBackup['reason'], string>> = {
 const sizeOf = (bytes: number): string =>
   bytes < 1_048_576 ? `${Math.max(1, Math.round(bytes / 1024))} KB` : `${(bytes / 1_048_576).toFixed(1)} MB`;
 
-const dateOf = (at: string): string =>
+/** When a backup was made, as a player reads it. */
+export const dateOf = (at: string): string =>
   new Date(at).toLocaleString('en-GB', {
     weekday: 'short',
     day: 'numeric',

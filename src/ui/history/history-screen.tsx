@@ -6,7 +6,7 @@ import { type KeyboardEvent, useMemo } from 'react';
 import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
 import { useRig } from '../store/provider';
-import { beginning, daysOf, type Point, stepWords, timeOf } from './points';
+import { daysOf, type Point, stepWords, timeOf } from './points';
 import { StatePanel } from './state-panel';
 import { useHistory } from './use-history';
 
@@ -73,15 +73,14 @@ export function HistoryScreen() {
               Show older steps
             </Button>
           )}
-          {history && !history.more && !query.named && (
+          {history && !history.more && !query.named && history.begins > 0 && (
+            <p className="mt-2 border-t px-4 py-2 text-xs text-ink-2">
+              Steps before this were folded away. The backup made then has them.
+            </p>
+          )}
+          {history && !history.more && !query.named && history.begins === 0 && (
             <ul className="mt-2 border-t pt-1">
-              <Row
-                on={chosen === history.begins}
-                onChoose={() => void go({ at: history.begins })}
-                time=""
-                text={beginning(history.begins)}
-                named={false}
-              />
+              <Row on={chosen === 0} onChoose={() => void go({ at: 0 })} time="" text="As it began" named={false} />
             </ul>
           )}
           {query.named && points.length === 0 && (

@@ -21,9 +21,6 @@ const dayOf = (at: string): string =>
 export const timeOf = (at: string): string => new Date(at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
 export const whenOf = (at: string): string => `${dayOf(at)}, ${timeOf(at)}`;
 
-/** What the point is called where a history begins. */
-export const beginning = (begins: number): string => (begins === 0 ? 'As it began' : 'Folded up to here');
-
 /** What a step did, in a line. */
 export const stepWords = (step: Step): string =>
   step.kind === 'undo' ? `Undone: ${step.label}` : step.kind === 'redo' ? `Done again: ${step.label}` : step.label;

@@ -13,7 +13,7 @@ import { Field, Select } from '../primitives/field';
 import { NameDialog } from '../primitives/name-dialog';
 import { useRig, useRigStore } from '../store/provider';
 import { FoldDialog } from './fold-dialog';
-import { beginning, type Point, stepWords, whenOf } from './points';
+import { type Point, stepWords, whenOf } from './points';
 import { Since } from './since';
 import { useStateAt } from './use-history';
 
@@ -38,7 +38,7 @@ export function StatePanel({ index, version, now, points, revisions, onNamed, be
   const names = points.flatMap((p) => (p.type === 'revision' ? [p.revision] : []));
   const step = points.find((p) => p.type === 'step');
   const title =
-    names[0]?.name ?? (step?.type === 'step' ? stepWords(step.step) : version === begins ? beginning(begins) : `Step ${version}`);
+    names[0]?.name ?? (step?.type === 'step' ? stepWords(step.step) : version === 0 ? 'As it began' : `Step ${version}`);
   const drop = async (r: Revision): Promise<void> => {
     const problem = await removeRevision(rig.id, r.id);
     if (problem !== null) {
@@ -63,7 +63,7 @@ export function StatePanel({ index, version, now, points, revisions, onNamed, be
                 ? `${names.length > 0 && step.type === 'step' ? `After “${stepWords(step.step)}”, ` : ''}${whenOf(step.at)}`
                 : ''}
               {version === 0 ? 'Before the first step: as it was made, copied or read from a file' : ''}
-              {version === begins && version > 0 ? 'Steps before it were folded away; a backup of that day has them.' : ''}
+              {version === begins && version > 0 ? '. The history begins here: steps before it were folded away' : ''}
             </p>
           </div>
           {names.length > 0 && version > begins && (

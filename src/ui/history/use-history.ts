@@ -47,7 +47,8 @@ export function useHistory(rigId: string, version: number): Fetched {
 function joined(fresh: History, was: History | null): History {
   const from = fresh.steps.at(-1)?.version;
   if (!was || from === undefined) return fresh;
-  const rest = was.steps.filter((s) => s.version < from);
+  // What was folded since is not there any more.
+  const rest = was.steps.filter((s) => s.version < from && s.version > fresh.begins);
   return rest[0]?.version === from - 1 ? { ...fresh, steps: [...fresh.steps, ...rest], more: was.more } : fresh;
 }
 

@@ -6,6 +6,7 @@ import * as z from 'zod';
 import type { KeptBackup } from '@/server/backups/automatic';
 import type { Recovery } from '@/server/folder/recovery';
 import { KeptBackups } from '../backups/kept-backups';
+import { Mark } from '../frame/mark';
 import { Button } from '../primitives/button';
 import { Dialog } from '../primitives/dialog';
 
@@ -100,106 +101,116 @@ export function RecoveryScreen({ first }: { readonly first: Recovery }) {
   };
 
   return (
-    <main className="mx-auto flex max-w-[720px] flex-col gap-5 px-6 py-14">
-      <div>
-        <h1 className="text-xl font-semibold">{said?.done ? 'Your data is open again.' : title}</h1>
-        <p className="mt-1 max-w-[66ch] text-ink-2">{said?.done ? said.text : text}</p>
-        {!said?.done && <p className="mt-3 rounded-sm border bg-film px-3 py-2 font-mono text-xs break-words">{first.detail}</p>}
-      </div>
-      {said?.done ? (
-        <Button tone="primary" className="self-start" onClick={() => window.location.assign('/')}>
-          See the rigs
-        </Button>
-      ) : (
-        <>
-          {said && (
-            <p role="alert" className="rounded-sm border border-stop bg-stop-wash px-3 py-2 break-words">
-              {said.text}
+    <div className="min-h-dvh">
+      <header className="flex h-12 items-center gap-2 border-b bg-sheet px-4">
+        <Mark />
+        <span className="font-bold">Keen Dial</span>
+      </header>
+      <main className="mx-auto flex max-w-[720px] flex-col gap-5 px-6 py-10">
+        <div>
+          <h1 className="text-xl font-semibold">{said?.done ? 'Your data is open again.' : title}</h1>
+          <p className="mt-1 max-w-[66ch] text-ink-2">{said?.done ? said.text : text}</p>
+          {!said?.done && (
+            <p className="mt-3 rounded-sm border bg-film px-3 py-2 font-mono text-xs break-words">
+              {first.folder}: {first.detail}
             </p>
           )}
-          <section aria-label="Try again" className="flex items-center gap-3 border-t pt-4">
-            <p className="flex-1 text-ink-2" aria-live="polite">
-              {kind === 'locked'
-                ? 'Waiting for the lock to end …'
-                : 'When you have changed something, for instance moved a file back.'}
-            </p>
-            <Button tone={kind === 'locked' ? 'primary' : undefined} disabled={busy} onClick={() => void act({ do: 'again' })}>
-              Try again
-            </Button>
-          </section>
-          {kind !== 'newer' && kind !== 'locked' && kind !== 'unwritable' && (
-            <section aria-label="Restore a backup" className="flex flex-col gap-2 border-t pt-4">
-              <h2 className="font-semibold">Restore a backup</h2>
-              {first.backups.length === 0 ? (
-                <p className="text-ink-2">
-                  There are no automatic backups in the data folder. A backup that you saved elsewhere can be restored after
-                  starting anew.
-                </p>
-              ) : (
-                <>
-                  <p className="text-xs text-ink-2">
-                    It takes the place of the database. The file that is there now is kept under another name.
+        </div>
+        {said?.done ? (
+          <Button tone="primary" className="self-start" onClick={() => window.location.assign('/')}>
+            See the rigs
+          </Button>
+        ) : (
+          <>
+            {said && (
+              <p role="alert" className="rounded-sm border border-stop bg-stop-wash px-3 py-2 break-words">
+                {said.text}
+              </p>
+            )}
+            <section aria-label="Try again" className="flex items-center gap-3 border-t pt-4">
+              <p className="flex-1 text-ink-2" aria-live="polite">
+                {kind === 'locked'
+                  ? 'Waiting for the lock to end …'
+                  : 'When you have changed something, for instance moved a file back.'}
+              </p>
+              <Button tone={kind === 'locked' ? 'primary' : undefined} disabled={busy} onClick={() => void act({ do: 'again' })}>
+                Try again
+              </Button>
+            </section>
+            {kind !== 'newer' && kind !== 'locked' && kind !== 'unwritable' && (
+              <section aria-label="Restore a backup" className="flex flex-col gap-2 border-t pt-4">
+                <h2 className="font-semibold">Restore a backup</h2>
+                {first.backups.length === 0 ? (
+                  <p className="text-ink-2">
+                    There are no automatic backups in the data folder. A backup that you saved elsewhere can be restored after
+                    starting anew.
                   </p>
-                  <KeptBackups
-                    backups={first.backups}
-                    busy={busy}
-                    onRestore={(backup) => setAsking({ for: 'restore', backup })}
-                  />
-                </>
-              )}
-            </section>
-          )}
-          {(kind === 'damaged' || kind === 'unknown' || kind === 'no-backup') && (
-            <section aria-label="Save what can be read" className="flex items-center gap-3 border-t pt-4">
-              <p className="flex-1 text-ink-2">
-                <span className="font-semibold text-ink">Save what can be read.</span> Every rig that comes out whole, in one file
-                that Keen Dial imports.
-              </p>
-              <a
-                href="/api/recovery/readable"
-                className="inline-flex h-8 items-center gap-1.5 rounded-sm border border-control-edge bg-sheet px-3 font-medium hover:border-ink"
-              >
-                <Download size={15} aria-hidden /> Save it
-              </a>
-            </section>
-          )}
-          {kind !== 'locked' && kind !== 'unwritable' && (
-            <section aria-label="Start anew" className="flex items-center gap-3 border-t pt-4">
-              <p className="flex-1 text-ink-2">
-                <span className="font-semibold text-ink">Start anew.</span> With no rigs. The file that is there now is kept under
-                another name, in {first.folder}.
-              </p>
-              <Button disabled={busy} onClick={() => setAsking({ for: 'anew' })}>
-                Start anew…
-              </Button>
-            </section>
-          )}
-        </>
-      )}
-      {asking && (
-        <Dialog
-          open
-          onOpenChange={(on) => !on && setAsking(null)}
-          title={asking.for === 'anew' ? 'Start with no rigs?' : 'Restore this backup?'}
-          footer={
-            <>
-              <Button onClick={() => setAsking(null)}>Leave everything as it is</Button>
-              <Button
-                tone="primary"
-                disabled={busy}
-                onClick={() => void act(asking.for === 'anew' ? { do: 'anew' } : { do: 'restore', name: asking.backup.name })}
-              >
-                {busy ? 'Working …' : asking.for === 'anew' ? 'Start anew' : 'Put it in the place of the database'}
-              </Button>
-            </>
-          }
-        >
-          <p>
-            The database that is there now is moved aside, not deleted. Its new name is told afterwards.
-            {asking.for === 'restore' && ' Changes that were made after the backup are not in it.'}
-          </p>
-        </Dialog>
-      )}
-    </main>
+                ) : (
+                  <>
+                    <p className="text-xs text-ink-2">
+                      It takes the place of the database. The file that is there now is kept under another name.
+                    </p>
+                    <KeptBackups
+                      backups={first.backups}
+                      busy={busy}
+                      onRestore={(backup) => setAsking({ for: 'restore', backup })}
+                    />
+                  </>
+                )}
+              </section>
+            )}
+            {(kind === 'damaged' || kind === 'unknown' || kind === 'no-backup') && (
+              <section aria-label="Save what can be read" className="flex items-center gap-3 border-t pt-4">
+                <p className="flex-1 text-ink-2">
+                  <span className="font-semibold text-ink">Save what can be read.</span> Every rig that comes out whole, in one
+                  file that Keen Dial imports.
+                </p>
+                <a
+                  href="/api/recovery/readable"
+                  className="inline-flex h-8 items-center gap-1.5 rounded-sm border border-control-edge bg-sheet px-3 font-medium hover:border-ink"
+                >
+                  <Download size={15} aria-hidden /> Save it
+                </a>
+              </section>
+            )}
+            {kind !== 'locked' && kind !== 'unwritable' && (
+              <section aria-label="Start anew" className="flex items-center gap-3 border-t pt-4">
+                <p className="flex-1 text-ink-2">
+                  <span className="font-semibold text-ink">Start anew.</span> With no rigs. The file that is there now is kept
+                  under another name, in {first.folder}.
+                </p>
+                <Button disabled={busy} onClick={() => setAsking({ for: 'anew' })}>
+                  Start anew…
+                </Button>
+              </section>
+            )}
+          </>
+        )}
+        {asking && (
+          <Dialog
+            open
+            onOpenChange={(on) => !on && setAsking(null)}
+            title={asking.for === 'anew' ? 'Start with no rigs?' : 'Restore this backup?'}
+            footer={
+              <>
+                <Button onClick={() => setAsking(null)}>Leave everything as it is</Button>
+                <Button
+                  tone="primary"
+                  disabled={busy}
+                  onClick={() => void act(asking.for === 'anew' ? { do: 'anew' } : { do: 'restore', name: asking.backup.name })}
+                >
+                  {busy ? 'Working …' : asking.for === 'anew' ? 'Start anew' : 'Put it in the place of the database'}
+                </Button>
+              </>
+            }
+          >
+            <p>
+              The database that is there now is moved aside, not deleted. Its new name is told afterwards.
+              {asking.for === 'restore' && ' Changes that were made after the backup are not in it.'}
+            </p>
+          </Dialog>
+        )}
+      </main>
+    </div>
   );
 }

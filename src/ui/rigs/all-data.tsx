@@ -4,7 +4,7 @@ import { Download } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import * as z from 'zod';
 import type { KeptBackup } from '@/server/backups/automatic';
-import { KeptBackups } from '../backups/kept-backups';
+import { dateOf, KeptBackups } from '../backups/kept-backups';
 import { Button } from '../primitives/button';
 import { Dialog } from '../primitives/dialog';
 import { saveFile } from '../primitives/save-file';
@@ -150,7 +150,7 @@ function RestoreDialog({ chosen, onClose }: { readonly chosen: Chosen; readonly 
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
   const [done, setDone] = useState<{ readonly rigs: number; readonly before: string } | null>(null);
-  const name = chosen.type === 'file' ? chosen.file.name.slice(0, 60) : 'an automatic backup';
+  const name = chosen.type === 'file' ? chosen.file.name.slice(0, 60) : `the backup of ${dateOf(chosen.backup.at)}`;
   const carry = async (): Promise<void> => {
     setBusy(true);
     setProblem(null);

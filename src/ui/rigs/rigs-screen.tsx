@@ -142,7 +142,7 @@ function RigRow({
   if (!rig.readable) return <UnreadableRow rig={rig} onDelete={onDelete} />;
   const share = summary.parameters === 0 ? 0 : summary.mapped / summary.parameters;
   return (
-    <li className="relative grid grid-cols-[1fr_170px_110px_110px_150px_36px] items-center gap-4 border-b px-4 py-3 last:border-b-0 hover:bg-film/60">
+    <li className="relative grid grid-cols-[1fr_170px_110px_110px_150px_36px] items-center gap-4 max-[900px]:grid-cols-[1fr_130px_100px_80px_36px] border-b px-4 py-3 last:border-b-0 hover:bg-film/60">
       <div className="min-w-0">
         <Link
           href={`/rigs/${rig.id}/map`}
@@ -179,7 +179,7 @@ function RigRow({
       <p className="text-xs text-ink-2">
         {summary.toEnter > 0 ? `${summary.toEnter} to enter` : summary.mapped > 0 ? 'all entered' : ''}
       </p>
-      <p className="text-xs text-ink-2" suppressHydrationWarning>
+      <p className="text-xs text-ink-2 max-[900px]:hidden" suppressHydrationWarning>
         {new Date(rig.changedAt).toLocaleString('en-GB', {
           day: 'numeric',
           month: 'short',

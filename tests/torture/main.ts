@@ -1,0 +1,35 @@
+// npm run torture: kills, full disks, locks and hostile requests, by a seed; prints a table and fails if anything was lost, damaged or left over.
+import { join } from 'node:path';
+import { killServers, killWorkers, works } from './kills';
+import { screens } from './screens';
+import { failed, type Line, printLines } from './table';
+
+const [, , root = '.', worker = ''] = process.argv;
+const seed = Number(process.env.KEEN_DIAL_SEED ?? 20261127);
+const kills = Number(process.env.KEEN_DIAL_KILLS ?? 100);
+/** Of each hundred, so many go through the whole server. */
+const throughServer = Math.round(kills / 5);
+
+let state = seed >>> 0;
+const random = (): number => {
+  state = (state + 0x6d2b79f5) >>> 0;
+  let t = Math.imul(state ^ (state >>> 15), 1 | state);
+  t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
+  return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
+};
+
+const begun = performance.now();
+const lines: Line[] = [];
+const note = (line: Line): void => {
+  lines.push(line);
+  console.log(`${failed(line) ? '✗' : '✓'} ${line.what} (${Math.round((performance.now() - begun) / 1000)} s)`);
+};
+console.log(`seed ${seed}, ${kills} kills of each kind`);
+for (const work of works) note(await killWorkers(worker, work, kills - throughServer, random));
+// Edits and undo go through actions of pages, whose names change with each build: imports stand for them on the whole server.
+for (const work of ['imports', 'backups', 'restores'] as const) note(await killServers(join(root), work, throughServer, random));
+for (const line of await screens(root, random)) note(line);
+console.log('');
+printLines(lines);
+console.log(`\n${Math.round((performance.now() - begun) / 1000)} s`);
+process.exit(lines.some(failed) ? 1 : 0);
