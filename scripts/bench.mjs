@@ -22,6 +22,8 @@ const bundled = (name) => {
   });
   return run(process.execPath, [outfile]);
 };
-const held = ['core', 'planner', 'search', 'peers', 'chain', 'screen', 'bench-screen', 'gear', 'sheets', 'proof'].map(bundled);
+const held = ['core', 'planner', 'search', 'peers', 'chain', 'screen', 'bench-screen', 'gear', 'sheets', 'ground', 'proof'].map(
+  bundled,
+);
 rmSync(folder, { recursive: true });
 process.exit(held.every(Boolean) ? 0 : 1);
