@@ -97,6 +97,21 @@ export async function ensureKeen() {
   return true;
 }
 
+/** Bundles a script of the tests as a browser or server would get its code: run from source, helpers of the loader cost more than the work. */
+export async function bundleTest(path, outfile) {
+  const { buildSync } = await import('esbuild');
+  buildSync({
+    entryPoints: [join(root, 'tests', `${path}.ts`)],
+    bundle: true,
+    platform: 'node',
+    format: 'esm',
+    packages: 'external',
+    alias: { '@': join(root, 'src') },
+    outfile,
+  });
+  return outfile;
+}
+
 /** Builds the server, the one process that Next runs in, into dist/server.mjs. */
 export async function ensureServer() {
   const { build } = await import('esbuild');

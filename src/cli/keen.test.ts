@@ -1,6 +1,6 @@
 // The command line: what it answers, its exit codes, and what it refuses; once through the built file as a process.
-import { spawnSync } from 'node:child_process';
-import { existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { spawn, spawnSync } from 'node:child_process';
+import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { describe, expect, it } from 'vitest';
@@ -239,7 +239,44 @@ describe('backup and restore', () => {
       const back = keenIn('restore', join(folder, 'a.sqlite'));
       expect(back.stderr).toContain('Restored 0 rigs');
       expect(back.status).toBe(0);
+      // What was there before is kept, listed, and restored by its name; nothing else can be named so.
+      const listed: { name: string; reason: string; rigs: number }[] = JSON.parse(keenIn('restore', '--list', '--json').stdout);
+      expect(listed).toMatchObject([{ reason: 'before-restore', rigs: 0 }]);
+      expect(keenIn('restore', '--list').stdout).toContain(listed[0]?.name);
+      expect(keenIn('restore', '--from', listed[0]?.name ?? '')).toMatchObject({ status: 0 });
+      expect(keenIn('restore', '--from', '../a.sqlite')).toMatchObject({ status: 2 });
+      expect(keenIn('restore', '--from', 'daily-none.sqlite').stderr).toContain('no backup called');
+      // A database that cannot be opened is moved aside, whole.
+      writeFileSync(join(folder, 'data', 'keen-dial.sqlite'), 'no database at all');
+      expect(keenIn('restore', join(folder, 'a.sqlite'))).toMatchObject({ status: 0 });
+      const kept = readdirSync(join(folder, 'data')).find((name) => name.startsWith('kept-')) ?? '';
+      expect(readFileSync(join(folder, 'data', kept), 'utf8')).toBe('no database at all');
+      expect(readdirSync(folder).filter((name) => name.startsWith('keen-dial-'))).toEqual([]);
     } finally {
+      rmSync(folder, { recursive: true, force: true });
+    }
+  });
+  it('beside a server that runs: a backup is made, a restore says to stop it and changes nothing', async () => {
+    const folder = mkdtempSync(join(tmpdir(), 'keen-dial-cli-'));
+    const data = join(folder, 'data');
+    const keenIn = (...args: string[]) =>
+      spawnSync(process.execPath, [resolve(import.meta.dirname, '../../dist/keen.mjs'), ...args], {
+        encoding: 'utf8',
+        env: { ...process.env, KEEN_DIAL_DATA: data },
+      });
+    const owner = spawn(process.execPath, ['--import', 'tsx', resolve('tests/kit/owner.ts'), data], {
+      stdio: ['ignore', 'pipe', 'inherit'],
+    });
+    try {
+      await new Promise<void>((ready) => owner.stdout.once('data', () => ready()));
+      expect(keenIn('backup', '--out', join(folder, 'a.sqlite'))).toMatchObject({ status: 0 });
+      const refused = keenIn('restore', join(folder, 'a.sqlite'));
+      expect(refused.status).toBe(2);
+      expect(refused.stderr).toContain(`process ${owner.pid}`);
+      expect(refused.stderr).toContain('Stop it');
+      expect(readdirSync(data)).not.toContain('backups');
+    } finally {
+      owner.kill('SIGKILL');
       rmSync(folder, { recursive: true, force: true });
     }
   });

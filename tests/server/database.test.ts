@@ -190,7 +190,7 @@ describe('no value from outside', () => {
     // Numbers and words of SQL itself are all that stands there: no text but the program's own literals.
     const literals = new Set(statements.flatMap((s) => s.match(/'(?:[^']|'')*'/g) ?? []));
     expect([...literals].sort()).toEqual(
-      ["'controller-template'", "'edit'", "'epoch'", "'keptFrom'", "'rig-template'", "'target-profile'"].filter((l) =>
+      ["'controller-template'", "'edit'", "'epoch'", "'keptFrom'", "'rig'", "'rig-template'", "'target-profile'"].filter((l) =>
         literals.has(l),
       ),
     );

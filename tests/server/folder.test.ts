@@ -3,6 +3,7 @@ import { type ChildProcess, spawn } from 'node:child_process';
 import {
   copyFileSync,
   existsSync,
+  mkdirSync,
   mkdtempSync,
   readdirSync,
   readFileSync,
@@ -139,13 +140,21 @@ describe('one owner', () => {
     await ended(dead);
     const left = join(scratchFolder(folder), `keen-dial-${dead.pid}-abc`);
     makeScratch(scratchFolder(folder));
-    const { mkdirSync } = await import('node:fs');
     mkdirSync(left, { recursive: true });
     writeFileSync(join(left, 'half.sqlite'), 'x');
     const held = await openFolder(folder, me);
     expect(existsSync(left)).toBe(false);
     await held.close();
   });
+});
+
+it('a folder whose lock cannot be had is not written, though it could be', async () => {
+  const folder = await withRig();
+  rmSync(lockFile(folder));
+  mkdirSync(lockFile(folder));
+  const held = await openFolder(folder, me);
+  expect(held.state()).toMatchObject({ type: 'closed', kind: 'unwritable', detail: expect.stringContaining('keen-dial.lock') });
+  await held.close();
 });
 
 describe('a folder that cannot be opened', () => {

@@ -126,10 +126,14 @@ export async function connect(file: string, options: ConnectionOptions): Promise
     await connection.all('PRAGMA schema_version');
     return connection;
   } catch (error) {
-    await sequelize.close().catch(() => undefined);
+    // A handle that never opened cannot be closed either: its closing would never end.
+    if (handle !== null && isOpen(handle)) await sequelize.close().catch(() => undefined);
     throw error;
   }
 }
+
+/** Whether a handle got hold of its file (a field of the driver that its types do not name). */
+const isOpen = (handle: object): boolean => 'open' in handle && handle.open === true;
 
 /** A value of a row as it is bound. Anything but text, numbers, truth and nothing is a fault of the program. */
 function boundOf(value: unknown): Bound {

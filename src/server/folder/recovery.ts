@@ -2,10 +2,11 @@
 import { err, ok, type Result } from '@/core/result';
 import { backupFile, type KeptBackup, listBackups } from '../backups/automatic';
 import { restoreOver, setAside } from '../backups/restore';
+import { faultOfFolder, faultWords } from '../database/faults';
 import { prepare } from '../prepare';
 import { folder } from '.';
 import { dataFolder } from './paths';
-import type { ClosedKind, FolderState } from './state';
+import type { ClosedKind, Folder, FolderState } from './state';
 
 export interface Recovery {
   /** Null where the data is open. */
@@ -28,6 +29,9 @@ export async function recoveryState(): Promise<Recovery> {
   return { kind, detail, folder: dataFolder(), backups: await listBackups(dataFolder()) };
 }
 
+/** Mends a folder; null where its files could not be moved or written. */
+const mended = (held: Folder, work: () => Promise<void>): Promise<FolderState | null> => held.mend(work).catch(() => null);
+
 export type Remedy = { readonly do: 'again' } | { readonly do: 'restore'; readonly name: string } | { readonly do: 'anew' };
 
 /** Does one of them. In words what was done with the old file, or why it did not help. */
@@ -37,7 +41,7 @@ export async function remedy(asked: Remedy): Promise<Result<string, string>> {
   if (before.type !== 'closed') return ok('Your data is open.');
   let said = 'Your data is open.';
   let failed: string | null = null;
-  const state = await held.mend(async () => {
+  const state = await mended(held, async () => {
     switch (asked.do) {
       case 'again':
         return;
@@ -53,6 +57,7 @@ export async function remedy(asked: Remedy): Promise<Result<string, string>> {
         said = `Started anew. The old file is kept as ${setAside(dataFolder())}.`;
     }
   });
+  if (state === null) return err(`Nothing could be changed there. ${faultWords[faultOfFolder(dataFolder()) ?? 'read-only']}`);
   if (failed !== null) return err(failed);
   if (state.type !== 'open') return err(state.type === 'closed' ? state.detail : 'Another Keen Dial has it open.');
   await prepare();

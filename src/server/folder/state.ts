@@ -62,7 +62,12 @@ export async function openFolder(path: string, who: { readonly does: string; rea
     }
     if (hold) sweepScratch(scratchFolder(path));
     const fault = faultOfFolder(path);
-    if (fault === null) return openForWriting(path, hold !== null, damaged);
+    if (fault === null) {
+      // Written only by who owns it for sure.
+      if (hold === null)
+        return { type: 'closed', kind: 'unwritable', detail: 'keen-dial.lock cannot be used: it may belong to somebody else.' };
+      return openForWriting(path, damaged);
+    }
     scratch ??= makeScratch();
     return openForReading(path, fault, hold !== null, scratch);
   };
@@ -88,10 +93,17 @@ export async function openFolder(path: string, who: { readonly does: string; rea
       if (state.type === 'open' && (state.db.readOnly === null || faultOfFolder(path) !== null)) return state;
       return again(async () => undefined);
     },
-    mend: again,
+    mend: async (work) => {
+      await trying;
+      return again(work);
+    },
     close: async () => {
       stopListening();
-      if (state.type === 'open') await state.db.close();
+      if (state.type === 'open') {
+        await state.db.close();
+        // A backup that is being made is let go of; its files go with it.
+        await Promise.race([state.daily.settled(), new Promise((resolve) => setTimeout(resolve, LAST_BACKUP_MS))]);
+      }
       if (hold) dropOwnScratch(scratchFolder(path));
       await hold?.release();
       hold = null;
@@ -100,12 +112,15 @@ export async function openFolder(path: string, who: { readonly does: string; rea
   };
 }
 
+/** How long a backup that is being made is waited for at the end, in milliseconds. */
+const LAST_BACKUP_MS = 500;
+
 /** How long a database that another program holds is waited for before the recovery page says so, in milliseconds. */
 const BUSY_MS = 600;
 /** Databases up to this size are looked through at every start; larger ones when a backup is made of them. */
 const LOOKED_THROUGH = 256 * 1024 * 1024;
 
-async function openForWriting(path: string, owned: boolean, onDamage: (error: unknown) => void): Promise<FolderState> {
+async function openForWriting(path: string, onDamage: (error: unknown) => void): Promise<FolderState> {
   const file = databaseFile(path);
   if (bytesAt(file) === 0) return { type: 'closed', kind: 'empty', detail: 'keen-dial.sqlite is there and has nothing in it.' };
   let stopped: string | null = null;
@@ -127,7 +142,7 @@ async function openForWriting(path: string, owned: boolean, onDamage: (error: un
       await db.close();
       throw error;
     }
-    return { type: 'open', db, daily: dailyBackups(path), owned };
+    return { type: 'open', db, daily: dailyBackups(path), owned: true };
   } catch (error) {
     if (stopped !== null)
       return {

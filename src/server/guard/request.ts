@@ -42,7 +42,9 @@ export function namesOf(hosts: readonly string[], port: number): Names {
   const loopback = ['localhost', '::1'].map((n) => hostOf(n, port));
   const own = new Set(['127.0.0.1', ...listed, ...addresses].map((n) => hostOf(n, port)));
   for (const name of loopback) if (!listed.some((l) => hostOf(l, port) === name)) own.delete(name);
-  return { own, led: new Set(loopback.filter((n) => !own.has(n))), first: hostOf('127.0.0.1', port) };
+  const [listensOn = ''] = hosts;
+  const first = hostOf(listensOn === '' || everywhere.has(listensOn) ? '127.0.0.1' : listensOn, port);
+  return { own, led: new Set(loopback.filter((n) => !own.has(n))), first };
 }
 
 /** Where and by which names to listen, as `HOST` says: names parted by commas. */

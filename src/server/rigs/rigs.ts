@@ -77,6 +77,15 @@ export async function listRigs(source: Source, kind: RigKind = 'rig'): Promise<r
   return listed.sort((a, b) => Number(a.deleted) - Number(b.deleted));
 }
 
+/** Names of the rigs that can be opened, the one changed last first. */
+export const rigNames = (source: Source): Promise<readonly { readonly id: string; readonly name: string }[]> =>
+  reading(source, async ({ all }) => {
+    const rows = await all(
+      `SELECT "id", "name" FROM "rigs" WHERE "kind" = 'rig' AND "deletedAt" IS NULL ORDER BY "changedAt" DESC`,
+    );
+    return rows.map((row) => ({ id: String(row.id), name: String(row.name) }));
+  });
+
 const nothing: Summary = { controllers: 0, targets: 0, parameters: 0, mapped: 0, clashes: 0, toEnter: 0 };
 
 interface Counted {

@@ -17,14 +17,17 @@ export async function generateMetadata({ params }: Props) {
 
 export default async function EntryPage({ params }: Props) {
   const { id } = await params;
-  const db = await database();
-  const entry = await entryOf(db, id);
-  const now = await currentRig(db, id);
-  if (!entry || !now) notFound();
-  const state = await standing(db, id, now.version);
+  // One moment: what undo would do belongs to the very version that is shown.
+  const opened = await (await database()).read(async (here) => {
+    const entry = await entryOf(here, id);
+    const now = await currentRig(here, id);
+    return entry && now && { entry, now, state: await standing(here, id, now.version), versions: await versionsOf(here, id) };
+  });
+  if (!opened) notFound();
+  const { entry, now, state, versions } = opened;
   return (
     <RigProvider key={id} opened={{ rig: now.rig, version: now.version, undoLabel: state.undo, redoLabel: state.redo }}>
-      <EntryScreen entry={entry} versions={await versionsOf(db, id)} openedAt={now.version} />
+      <EntryScreen entry={entry} versions={versions} openedAt={now.version} />
     </RigProvider>
   );
 }

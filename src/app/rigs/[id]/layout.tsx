@@ -3,7 +3,7 @@ import { notFound } from 'next/navigation';
 import type { ReactNode } from 'react';
 import { database } from '@/server/folder';
 import { currentRig, standing } from '@/server/rigs/journal';
-import { listRigs } from '@/server/rigs/rigs';
+import { rigNames } from '@/server/rigs/rigs';
 import { Head } from '@/ui/frame/head';
 import { RigProvider } from '@/ui/store/provider';
 
@@ -21,11 +21,13 @@ export async function generateMetadata({ params }: Props): Promise<Metadata> {
 
 export default async function RigLayout({ params, children }: Props) {
   const { id } = await params;
-  const db = await database();
-  const now = await currentRig(db, id);
-  if (!now) notFound();
-  const state = await standing(db, id, now.version);
-  const others = (await listRigs(db)).filter((r) => !r.deleted).map((r) => ({ id: r.id, name: r.name }));
+  // One moment: what undo would do belongs to the very version that is shown.
+  const opened = await (await database()).read(async (here) => {
+    const now = await currentRig(here, id);
+    return now && { now, state: await standing(here, id, now.version), others: await rigNames(here) };
+  });
+  if (!opened) notFound();
+  const { now, state, others } = opened;
   return (
     <RigProvider key={id} opened={{ rig: now.rig, version: now.version, undoLabel: state.undo, redoLabel: state.redo }}>
       <div className="print-plain flex h-dvh min-w-[960px] flex-col overflow-hidden">
