@@ -1,10 +1,15 @@
 // npm run torture: kills, full disks, locks and hostile requests, by a seed; prints a table and fails if anything was lost, damaged or left over.
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { killServers, killWorkers, works } from './kills';
 import { screens } from './screens';
 import { failed, type Line, printLines } from './table';
 
 const [, , root = '.', worker = ''] = process.argv;
+// A temporary folder of its own, so that what others leave in the system's is not taken for ours. Children get it with the environment.
+const temporary = mkdtempSync(join(tmpdir(), 'keen-torture-tmp-'));
+process.env.TMPDIR = temporary;
 const seed = Number(process.env.KEEN_DIAL_SEED ?? 20261127);
 const kills = Number(process.env.KEEN_DIAL_KILLS ?? 100);
 /** Of each hundred, so many go through the whole server. */
@@ -32,4 +37,5 @@ for (const line of await screens(root, random)) note(line);
 console.log('');
 printLines(lines);
 console.log(`\n${Math.round((performance.now() - begun) / 1000)} s`);
+rmSync(temporary, { recursive: true, force: true });
 process.exit(lines.some(failed) ? 1 : 0);
