@@ -1,7 +1,7 @@
 // Library entries as files hold them: the same rows as in a rig, without identifiers.
 import * as z from 'zod';
 import { channelSchema } from '../midi';
-import { entryFields, nameSchema, rowSchemas } from '../rig';
+import { entryFields, lineSchema, linesSchema, nameSchema, rowSchemas } from '../rig';
 import type { TargetProfile } from './profile';
 import type { ControllerTemplate } from './template';
 
@@ -11,10 +11,10 @@ const { controller, control, counter, target, parameter } = entryFields;
 const panelControlSchema = control.omit({ id: true, order: true, controllerId: true });
 
 export const templateSchema = z.object({
-  id: z.string().max(60).default(''),
+  id: lineSchema(60).default(''),
   version: z.number().int().min(0).default(0),
   name: nameSchema,
-  summary: z.string().max(4000),
+  summary: linesSchema(4000),
   channel: channelSchema,
   bankNames: controller.shape.bankNames,
   firmware: controller.shape.firmware,
@@ -32,10 +32,10 @@ export const templateSchema = z.object({
 });
 
 export const profileSchema = z.object({
-  id: z.string().max(60).default(''),
+  id: lineSchema(60).default(''),
   version: z.number().int().min(0).default(0),
   name: nameSchema,
-  summary: z.string().max(4000),
+  summary: linesSchema(4000),
   kind: target.shape.kind,
   reception: target.shape.reception,
   parameters: z.array(parameter.omit({ id: true, order: true, targetId: true })).max(50_000),

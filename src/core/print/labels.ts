@@ -1,6 +1,6 @@
 // Labels to scale: strips of tape that lie along a row of controls, and stickers as large as pads and buttons, in millimetres from the
 // template; black on white, layers told by their symbols, and letters as large as the distance asks for.
-import type { Assignment, Control, Controller, Layer, RigIndex } from '../rig';
+import { type Assignment, type Control, type Controller, groupBy, inLayer, type Layer, type RigIndex } from '../rig';
 import { brokenTo, CAP_HEIGHT, cutTo, widthOf } from './measure';
 import { A4, type Ink, type Paper } from './paper';
 import { text } from './text';
@@ -94,11 +94,20 @@ const isSticker = (c: Control): boolean => c.kind === 'pad';
 
 /** What stands on a control: a line for each gesture in Base, and for each in a layer that has something else there. */
 function linesFor(index: RigIndex, control: Control, bank: number | null): readonly Line[] {
-  const here = (index.assignmentsOf.get(control.id) ?? []).filter((a) => a.bank === null || a.bank === bank);
+  const byGesture = [...groupBy(index.assignmentsOf.get(control.id) ?? [], (a) => a.gesture.type).values()];
+  const pages = index.controllers.get(control.controllerId)?.firmware.pages ?? 1;
+  // What acts in this bank on any page: a function of every bank is not written where this bank has its own.
+  const acting = (layerId: string | null): readonly Assignment[] => [
+    ...new Set(
+      byGesture.flatMap((rows) =>
+        Array.from({ length: pages }, (_, page) => inLayer(rows, { bank, page: page + 1, layers: [] }, layerId)).flat(),
+      ),
+    ),
+  ];
   const layers: (Layer | null)[] = [null, ...index.rig.layers];
   const opens = index.layersByModifier.get(control.id) ?? [];
   const own = layers.flatMap((layer): Line[] => {
-    const found = here.filter((a) => a.layerId === (layer?.id ?? null));
+    const found = acting(layer?.id ?? null);
     const words = [...new Set(found.flatMap((a) => gestureWords(a, wordsOf(index, a))))];
     return words.map((text) => ({ layer, text, controlId: control.id }));
   });

@@ -5,9 +5,12 @@ import {
   type Assignment,
   type Control,
   type Controller,
+  groupBy,
   messagesOf,
   type Parameter,
   type RigIndex,
+  reaches,
+  resolve,
   standInOf,
 } from '../rig';
 import { placeWords } from '../sheets';
@@ -208,24 +211,24 @@ function gestureWords({ assignment, control, partner }: Footing, how: How): stri
 }
 
 /**
- * Functions that the same hand plays with it: other gestures of the same switches at the same place, those of this bank before those of
- * every bank, and of Base where the layer has none of its own.
+ * Functions that the same hand plays with it: what the other gestures of the same switches fire at its place. One of every bank or page is asked in the
+ * first, as everywhere.
  */
 export function besideOf(index: RigIndex, assignment: Assignment): readonly Assignment[] {
-  const { gesture, bank, layerId } = assignment;
-  const rank = (a: Assignment): number => (a.layerId === layerId ? 2 : 0) + (a.bank === null ? 0 : 1);
+  const { gesture, layerId } = assignment;
+  const at = { bank: assignment.bank ?? 1, page: assignment.page ?? 1, layers: layerId === null ? [] : [layerId] };
   const sounding = [assignment.controlId, ...(gesture.type === 'chord' ? [gesture.with] : [])];
   return sounding.flatMap((controlId) => {
-    const best = new Map<string, Assignment>();
-    for (const other of index.assignmentsOf.get(controlId) ?? []) {
-      if (other.id === assignment.id || (other.controlId === assignment.controlId && other.gesture.type === gesture.type))
-        continue;
-      if (other.bank !== null && bank !== null && other.bank !== bank) continue;
-      if (other.layerId !== layerId && other.layerId !== null) continue;
-      const known = best.get(other.gesture.type);
-      if (!known || rank(other) > rank(known)) best.set(other.gesture.type, other);
-    }
-    return [...best.values()];
+    const control = index.controls.get(controlId);
+    const byGesture = groupBy(index.assignmentsOf.get(controlId) ?? [], (a) => a.gesture.type);
+    return [...byGesture].flatMap(([type, rows]) =>
+      controlId === assignment.controlId && type === gesture.type
+        ? []
+        : resolve(rows, at, (id) => {
+            const layer = index.layers.get(id);
+            return layer && control && reaches(layer, control) ? layer : null;
+          }),
+    );
   });
 }
 

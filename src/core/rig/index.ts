@@ -5,7 +5,7 @@ export { changedIds } from './diff';
 export { batch, type Edit, editSchema, insert, invert, labelOf, remove, set } from './edit';
 export { groupBy, indexRig, type RigIndex } from './index-rig';
 export { sameJson } from './json';
-export { baseAt, type Held, hostLayerAt, layersOn, reaches, standInOf } from './layers';
+export { actingAt, baseAt, type Held, hostLayerAt, layersOn, reaches, standInOf } from './layers';
 export {
   aligned,
   type Box,
@@ -22,6 +22,7 @@ export {
 export { type Limit, limitsOf, limitsOfParameter } from './limits';
 export { grid, numbered, type Panel, type PanelControl, type PanelCounts, panelFromCounts } from './panel';
 export { firstBroken, referencesOf, rowsPointingAt } from './references';
+export { type Depth, inLayer, type Placed, resolve, type Standpoint } from './resolve';
 export {
   type Action,
   type AnyRow,

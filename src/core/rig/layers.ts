@@ -1,5 +1,6 @@
 // What layers mean, asked from many places: where a layer is made, which ones a controller has, and what the hardware holds.
 import type { Lookup } from '../sharded';
+import { type Depth, depthOf, inLayer, type Placed, resolve } from './resolve';
 import type { Assignment, Control, Gesture, Layer, Rig } from './schema';
 
 /** The part of a rig's look-ups that says what the hardware holds. */
@@ -25,12 +26,28 @@ export interface BareSpot {
   readonly page: number | null;
 }
 
-/** What Base has there: an assignment of this very bank before one of every bank. */
+const gestureAt = (index: Pick<Held, 'assignmentsOf'>, spot: BareSpot): readonly Assignment[] =>
+  (index.assignmentsOf.get(spot.controlId) ?? []).filter((a) => a.gesture.type === spot.gesture);
+
+/** What Base has there. */
 export function baseAt(index: Held, spot: BareSpot): Assignment | null {
-  const mine = (index.assignmentsOf.get(spot.controlId) ?? []).filter(
-    (a) => a.layerId === null && a.gesture.type === spot.gesture && a.page === spot.page,
-  );
-  return mine.find((a) => a.bank === spot.bank) ?? mine.find((a) => a.bank === null) ?? null;
+  return inLayer(gestureAt(index, spot), { ...spot, layers: [] }, null)[0] ?? null;
+}
+
+/** What acts on a gesture of a control at a place, with one layer open or none: the first, and how it comes to act there. */
+export function actingAt(
+  index: Held,
+  control: Pick<Control, 'id' | 'controllerId' | 'side'>,
+  place: Placed,
+  gesture: Gesture['type'],
+): { readonly assignment: Assignment; readonly from: Depth } | null {
+  const at = { bank: place.bank, page: place.page, layers: place.layerId === null ? [] : [place.layerId] };
+  const rows = gestureAt(index, { controlId: control.id, gesture, bank: place.bank, page: place.page });
+  const [assignment] = resolve(rows, at, (id) => {
+    const layer = index.layers.get(id);
+    return layer && reaches(layer, control) ? layer : null;
+  });
+  return assignment ? { assignment, from: depthOf(assignment, at) } : null;
 }
 
 /**
@@ -41,13 +58,10 @@ export function standInOf(index: Held, assignment: Assignment): Assignment | nul
   if (hostLayerAt(index, assignment.layerId) === null) return null;
   const base = baseAt(index, { ...assignment, gesture: assignment.gesture.type });
   if (base) return base;
-  const first = (index.assignmentsOf.get(assignment.controlId) ?? []).find(
-    (a) =>
-      hostLayerAt(index, a.layerId) !== null &&
-      a.gesture.type === assignment.gesture.type &&
-      a.bank === assignment.bank &&
-      a.page === assignment.page,
-  );
+  // Layers of the host in the order of their functions: the hardware knows none of them, and holds the first one's message.
+  const spot = { ...assignment, gesture: assignment.gesture.type };
+  const hosted = gestureAt(index, spot).filter((a) => hostLayerAt(index, a.layerId) !== null);
+  const first = hosted.find((a) => inLayer(hosted, { ...spot, layers: [] }, a.layerId).includes(a));
   return first && first.id !== assignment.id ? first : null;
 }
 

@@ -1,7 +1,7 @@
 'use server';
 // What the screens may ask of the library. Everything that comes in is parsed here, once.
 import * as z from 'zod';
-import { idSchema, nameSchema, type Rig } from '@/core/rig';
+import { idSchema, lineSchema, nameSchema, type Rig } from '@/core/rig';
 import { database } from '../folder';
 import { orWords } from '../guard/words';
 import {
@@ -50,7 +50,7 @@ export async function addEntry(raw: unknown): Promise<Made> {
 
 /** Publishes an entry; its version, null when it is gone, or in words why it could not be kept. */
 export async function publishEntry(id: unknown, label: unknown): Promise<number | string | null> {
-  const parsed = z.object({ id: idSchema, label: z.string().trim().max(200) }).safeParse({ id, label });
+  const parsed = z.object({ id: idSchema, label: z.string().trim().pipe(lineSchema(200)) }).safeParse({ id, label });
   if (!parsed.success) return null;
   return orWords(async () => publish(await database(), parsed.data.id, parsed.data.label));
 }
