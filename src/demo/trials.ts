@@ -1,5 +1,5 @@
 // What the players of the demo have proved so far: most of the floorboard on one afternoon, with a fault that was found and a change since.
-import { chance } from '@/core/chance';
+import { chance } from '@/core/base';
 import { askFor, type CauseId, evidence, type ProofRecord, planKey, plantFault, toProve, versionsFor } from '@/core/proof';
 import { indexRig, type Rig } from '@/core/rig';
 

@@ -1,6 +1,8 @@
 // Paper as PDF: every page is one drawing, so that nothing is laid out twice and a millimetre is a millimetre.
+
 import { Canvas, Document, Font, Page, pdf } from '@react-pdf/renderer';
 import type { ComponentProps } from 'react';
+import { exhaustive } from '@/core/base';
 import { type Face, hasLetter, type Ink, type Paper, symbolPoints, widthOf } from '@/core/print';
 
 /** Where the two files of a face are: letters of the west of Europe, and further Latin ones. */
@@ -97,7 +99,7 @@ function draw(painter: Painter, ink: Ink, fonts: Loaded): void {
       return;
     }
     default:
-      unreachable(ink);
+      exhaustive(ink);
   }
 }
 
@@ -131,7 +133,3 @@ const isLatin = (letter: string): boolean => {
   const code = letter.codePointAt(0) ?? 0;
   return code < 0x100 || (code >= 0x2000 && code <= 0x206f && letter !== '†') || '€™−ıŒœĂˆ˚˜'.includes(letter);
 };
-
-function unreachable(value: never): never {
-  throw new Error(`unhandled ink ${JSON.stringify(value)}`);
-}

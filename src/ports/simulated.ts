@@ -1,6 +1,6 @@
 // Simulated ports: they need no device and are always there. One plays a controller that somebody handles carelessly, one is a noisy
 // pedal that never rests, one gives back what it is given.
-import { chance } from '@/core/chance';
+import { chance } from '@/core/base';
 import { ccWord, noteWord, type Word } from '@/core/midi';
 import type { Opened, Output, PortInfo, PortListener, PortMaker } from './port';
 

@@ -1,6 +1,8 @@
 // The judge in a worker: holds a copy of the rig, takes the same edits, answers with outcomes, findings, fixes, plans and traces.
+
 import { expose } from 'comlink';
 import { nanoid } from 'nanoid';
+import { exhaustive } from '@/core/base';
 import { type Drawing, drawingOf, type Outcome, traceOf } from '@/core/bench';
 import {
   accept,
@@ -154,7 +156,7 @@ function byHand(demands: readonly Demand[], wish: HandWish): ByHand {
       return a && b ? swapped(a, b) : { moves: [], refused: [] };
     }
     default:
-      return unreachable(wish);
+      return exhaustive(wish);
   }
 }
 
@@ -208,7 +210,7 @@ const api = {
       case 'undecided':
         return plan;
       default:
-        return unreachable(plan);
+        return exhaustive(plan);
     }
   },
   /** Some moves of the last plan as one edit, with what it would do. */
@@ -265,12 +267,8 @@ function labelOf(wish: HandWish): string {
     case 'swap':
       return 'Swap two numbers';
     default:
-      return unreachable(wish);
+      return exhaustive(wish);
   }
-}
-
-function unreachable(value: never): never {
-  throw new Error(`unhandled ${JSON.stringify(value)}`);
 }
 
 export type JudgeWorker = typeof api;

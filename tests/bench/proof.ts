@@ -1,6 +1,6 @@
 // Proof: how often the diagnosis names what is wrong, over faults planted by chance in rigs by chance; how long a step takes; paper as PDF.
 // The fault mix (weights) and the classes of causes that leave identical evidence stand in src/core/proof/causes.data.ts.
-import { chance } from '@/core/chance';
+import { chance } from '@/core/base';
 import { makeLabels, sheetPaper } from '@/core/print';
 import { alike, asksOf, causes, diagnose, evidence, plantFault, toProve, verdictOf } from '@/core/proof';
 import { indexRig } from '@/core/rig';

@@ -1,5 +1,5 @@
 // How often the diagnosis names what is wrong: faults planted by chance in rigs by chance, and the place of the right cause in the answer.
-import { chance } from '@/core/chance';
+import { chance } from '@/core/base';
 import {
   type Ask,
   asksOf,

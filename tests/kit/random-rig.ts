@@ -1,6 +1,6 @@
 // Rigs by chance, the same for the same seed: a controller with switches, pads, knobs, encoders, faders and pedals in a few banks and a
 // layer, its functions numbered as people do (runs that count up, now and then anything).
-import { chance } from '@/core/chance';
+import { chance } from '@/core/base';
 import { channel, type Message, u7, u14 } from '@/core/midi';
 import {
   type Assignment,

@@ -2,7 +2,7 @@
 // layers; and the faceplate, which asks for one row, shows one of those.
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { chance } from '@/core/chance';
+import { chance } from '@/core/base';
 import { compileController, startController, stepController } from '@/core/controller';
 import { channel, noSysex, u7 } from '@/core/midi';
 import { makeLabels } from '@/core/print';

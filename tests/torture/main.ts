@@ -2,6 +2,7 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { chance } from '@/core/base';
 import { killServers, killWorkers, works } from './kills';
 import { screens } from './screens';
 import { failed, type Line, printLines } from './table';
@@ -15,13 +16,7 @@ const kills = Number(process.env.KEEN_DIAL_KILLS ?? 100);
 /** Of each hundred, so many go through the whole server. */
 const throughServer = Math.round(kills / 5);
 
-let state = seed >>> 0;
-const random = (): number => {
-  state = (state + 0x6d2b79f5) >>> 0;
-  let t = Math.imul(state ^ (state >>> 15), 1 | state);
-  t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
-  return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
-};
+const random = chance(seed);
 
 const begun = performance.now();
 const lines: Line[] = [];

@@ -1,6 +1,7 @@
 // A process to be killed: does one kind of work on a data folder without end, and notes on disk what was acknowledged before it goes on.
 import { appendFileSync, fsyncSync, openSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
+import { chance } from '@/core/base';
 import { writeRig } from '@/core/formats';
 import { set } from '@/core/rig';
 import { lanternHour } from '@/demo/lantern-hour';
@@ -19,14 +20,7 @@ const acknowledge = (...words: readonly string[]): void => {
   appendFileSync(handle, `${words.join('\t')}\n`);
   fsyncSync(handle);
 };
-/** Numbers by a seed (mulberry32), so that a run can be had again. */
-let state = Number(seed) >>> 0;
-const random = (): number => {
-  state = (state + 0x6d2b79f5) >>> 0;
-  let t = Math.imul(state ^ (state >>> 15), 1 | state);
-  t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
-  return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
-};
+const random = chance(Number(seed));
 
 const held = await openFolder(folder, { does: 'being tortured', address: '' });
 const opened = held.state();

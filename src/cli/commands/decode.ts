@@ -1,3 +1,4 @@
+import { exhaustive } from '@/core/base';
 import { decodeAll, hexOf, sayWord } from '@/core/midi';
 import { type Command, oneFile } from '../command';
 import { readStream } from '../input';
@@ -31,7 +32,7 @@ export const decode: Command = {
             case 'real-time':
               return [hex([event.status]), sayWord(event.status << 16)];
             default:
-              return unreachable(event);
+              return exhaustive(event);
           }
         }),
       ),
@@ -39,7 +40,3 @@ export const decode: Command = {
     return events.some((e) => e.type === 'dropped') ? 1 : 0;
   },
 };
-
-function unreachable(value: never): never {
-  throw new Error(`unhandled ${JSON.stringify(value)}`);
-}

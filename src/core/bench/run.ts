@@ -1,5 +1,6 @@
 // Runs the whole chain over what happens: gestures in, messages over the wires, parameters, and what is sent back. Simulated time
 // halts at each due event before it goes on. Ties go in this order: what arrives, what is due in a controller, launches, the hand.
+import { exhaustive } from '../base';
 import { type ControllerInput, type ControllerState, stepController } from '../controller';
 import { type Word, wordChannel, wordLength, wordStatus, wordType } from '../midi';
 import type { ScriptEvent } from '../rig';
@@ -252,7 +253,7 @@ function happen(r: Running, event: ChainEvent): void {
     case 'plug':
       return;
     default:
-      unreachable(event);
+      exhaustive(event);
   }
 }
 
@@ -268,7 +269,7 @@ function handInput(event: Extract<ScriptEvent, { do: 'press' | 'release' | 'move
     case 'turn':
       return { type: 'turn', controlId, t, clicks: event.clicks };
     default:
-      return unreachable(event);
+      return exhaustive(event);
   }
 }
 
@@ -277,8 +278,4 @@ function queue(flying: InFlight[], word: InFlight): void {
   let i = flying.length;
   while (i > 0 && (flying[i - 1]?.at ?? 0) > word.at) i--;
   flying.splice(i, 0, word);
-}
-
-function unreachable(value: never): never {
-  throw new Error(`unhandled ${JSON.stringify(value)}`);
 }

@@ -1,4 +1,5 @@
 // Gesture scripts: what the hand does, as data. The standard ones that every outcome is judged by.
+import { exhaustive } from '../base';
 import type { Firmware, Gesture, ScriptEvent } from '../rig';
 
 const TAP_MS = 80;
@@ -73,7 +74,7 @@ export function standardScript(gesture: Gesture, on: string, firmware: Firmware,
     case 'chord':
       return chords(on, gesture.with, gesture.windowMs, count, firmware, start);
     default:
-      return unreachable(gesture);
+      return exhaustive(gesture);
   }
 }
 
@@ -110,7 +111,3 @@ export function inLayer(
 
 const shifted = (script: readonly ScriptEvent[], ms: number): ScriptEvent[] =>
   script.map((event) => ({ ...event, atMs: event.atMs + ms }));
-
-function unreachable(value: never): never {
-  throw new Error(`unhandled gesture ${JSON.stringify(value)}`);
-}

@@ -1,4 +1,5 @@
 // The words of an outcome. One table of wording, fed by what the trace showed.
+import { exhaustive } from '../base';
 import type { Parameter } from '../rig';
 import { showNumber, showQuantity } from '../values';
 import type { Behaved } from './classify';
@@ -18,7 +19,7 @@ export function showValue(parameter: Parameter, value: number): string {
     case 'continuous':
       return showQuantity(value, parameter.unit);
     default:
-      return unreachable(parameter.kind);
+      return exhaustive(parameter.kind);
   }
 }
 
@@ -62,7 +63,7 @@ export function effectWords(
     case 'nothing-lands':
       return notLandingWords(did.why);
     default:
-      return unreachable(did);
+      return exhaustive(did);
   }
 }
 
@@ -79,7 +80,7 @@ function notLandingWords(why: NotLanding): string {
     case 'outside-window':
       return 'the target does not take this number';
     default:
-      return unreachable(why);
+      return exhaustive(why);
   }
 }
 
@@ -102,7 +103,7 @@ export function outcomeWords(outcome: Outcome, parameters: ReadonlyMap<string, P
       return told.length === 1 ? first : `${first}, and ${told.length - 1} more`;
     }
     default:
-      return unreachable(outcome);
+      return exhaustive(outcome);
   }
 }
 
@@ -123,10 +124,6 @@ export function unreachableWords(why: Unreachable): string {
     case 'no-such-gesture':
       return `this controller has no ${why.gesture}`;
     default:
-      return unreachable(why);
+      return exhaustive(why);
   }
-}
-
-function unreachable(value: never): never {
-  throw new Error(`unhandled ${JSON.stringify(value)}`);
 }

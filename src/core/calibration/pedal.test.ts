@@ -2,7 +2,7 @@
 // That tapers are logarithmic, their inverse or S-shaped is common practice, no source; so are ends from 5 to 20 % short.
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { chance } from '../chance';
+import { chance } from '../base';
 import { makeCalibration, pedalReading } from '../values';
 import { measurePedal, type PedalMeasure, type Reading } from './pedal';
 

@@ -1,5 +1,5 @@
 // A worn pedal that ships with the program: short of its ends, bent, and trembling a little. For trying the calibration without a device.
-import { chance } from '../chance';
+import { chance } from '../base';
 import { type HeardWord, type Message, makePut, noSysex, valueMax, type Word } from '../midi';
 
 /**

@@ -1,4 +1,5 @@
 // Accepting a finding: with a reason, and only for as long as what it rests on stays as it is.
+import { codeUnits, stableHash } from '../base';
 import { batch, type Edit, insert, type RigIndex, type Row, remove, rowsOf, tableNames } from '../rig';
 import type { Finding } from './finding';
 
@@ -29,16 +30,11 @@ function rowOf(index: RigIndex, { about, subjectId }: Pick<Finding, 'about' | 's
 
 const bare = (row: object): unknown => Object.entries(row).filter(([field]) => !marks.has(field));
 
-/** FNV-1a over the characters, twice with other starts: 64 bits in hexadecimal. */
-function fingerprint(text: string): string {
-  let a = 0x811c9dc5;
-  let b = 0x01000193;
-  for (let i = 0; i < text.length; i++) {
-    a = Math.imul(a ^ text.charCodeAt(i), 0x01000193);
-    b = Math.imul(b ^ (text.charCodeAt(i) + 0x5b), 0x811c9dc5);
-  }
-  return (a >>> 0).toString(16).padStart(8, '0') + (b >>> 0).toString(16).padStart(8, '0');
-}
+/** 64 bits of a stable hash in hexadecimal. */
+const fingerprint = (text: string): string =>
+  stableHash(codeUnits(text))
+    .map((part) => part.toString(16).padStart(8, '0'))
+    .join('');
 
 /** The reason with which a finding was accepted, while it still holds; null where it was not, or what it rests on has changed. */
 export function acceptedAs(index: RigIndex, finding: Omit<Finding, 'accepted'>): Finding['accepted'] {

@@ -1,8 +1,9 @@
 // Outcomes and findings of a whole rig, and again after an edit only of what the edit can have touched.
+
+import { type Sharded, sharded } from '../base';
 import { type Outcome, outcome, surroundingsOf } from '../bench';
 import { exploreController, type Space } from '../controller';
 import { type Controller, indexRig, type Rig, type RigIndex } from '../rig';
-import { type Sharded, sharded } from '../sharded';
 import { acceptedAs } from './accept';
 import { addressClash } from './address-clash';
 import { type Affected, affected } from './affected';

@@ -1,7 +1,8 @@
 // What a gesture does besides its first message: more messages, going to another bank, waiting, keystrokes; in their order.
+
+import { err, ok, type Result } from '../base';
 import { addressKey, u14 } from '../midi';
 import { chooseMessage } from '../numbers';
-import { err, ok, type Result } from '../result';
 import {
   type Action,
   type Assignment,

@@ -1,7 +1,8 @@
 // Putting a parameter on a control: the send, its number, and the landing, in one edit.
+
+import { err, ok, type Result } from '../base';
 import { addressKey, type Message } from '../midi';
 import { chooseMessage, everyPlainNumber, isFree } from '../numbers';
-import { err, ok, type Result } from '../result';
 import {
   type Assignment,
   baseAt,

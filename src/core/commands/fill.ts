@@ -1,7 +1,8 @@
 // Fill along: one assignment repeated over a run of controls, counting up.
+
+import { err, ok, type Result } from '../base';
 import { addressKey, type Message, withNumber } from '../midi';
 import { isFree } from '../numbers';
-import { err, ok, type Result } from '../result';
 import {
   type Assignment,
   batch,

@@ -1,4 +1,5 @@
 // What can be chosen for a function, and what each choice is to begin with: gestures, kinds of message, value behaviours.
+import { exhaustive } from '../base';
 import { type Message, type MessageType, messageSchema, messageTypeSchema, relativeCodingSchema, u14, valueMax } from '../midi';
 import type { Behaviour, Control, Controller, Gesture, GestureType, RigIndex, Send } from '../rig';
 import { straight } from '../values';
@@ -87,7 +88,7 @@ export function widened(send: Send, before: MessageType): Send {
     case 'fixed':
       return { ...send, behaviour: { ...behaviour, value: wide(behaviour.value) } };
     default:
-      return unreachable(behaviour);
+      return exhaustive(behaviour);
   }
 }
 
@@ -130,10 +131,6 @@ export function behaviourOf(type: Behaviour['type'], controller: Controller, mes
     case 'stepping':
       return null;
     default:
-      return unreachable(type);
+      return exhaustive(type);
   }
-}
-
-function unreachable(value: never): never {
-  throw new Error(`unhandled ${JSON.stringify(value)}`);
 }

@@ -1,7 +1,7 @@
 // Layers: made in the controller or in the host, opened by a modifier that may keep a function of its own.
+import { err, exhaustive, ok, type Result } from '../base';
 import { addressKey, u14 } from '../midi';
 import { chooseMessage } from '../numbers';
-import { err, ok, type Result } from '../result';
 import {
   type Action,
   batch,
@@ -89,12 +89,8 @@ function scopeOf(reach: NonNullable<LayerWish['reach']>, controllerId: string): 
     case 'right':
       return { type: 'side', controllerId, side: reach };
     default:
-      return unreachable(reach);
+      return exhaustive(reach);
   }
-}
-
-function unreachable(value: never): never {
-  throw new Error(`unhandled ${String(value)}`);
 }
 
 /** Takes a layer away with everything assigned in it. */

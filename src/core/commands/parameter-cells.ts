@@ -1,6 +1,6 @@
 // The parameters of a target as cells of text: what each cell says, what may be typed into it, and many of them changed at once.
+import { err, exhaustive, ok, type Result } from '../base';
 import { type ProfileParameter, plainParameter } from '../library';
-import { err, ok, type Result } from '../result';
 import { batch, type Edit, insert, type Parameter, type Rig, rowSchemas } from '../rig';
 import type { ScaleSpec } from '../values';
 import { type NewId, nextOrder, replaced } from './shared';
@@ -171,7 +171,7 @@ function changeOf(p: ProfileParameter, cell: ParameterCell, text: string): Resul
       return wrong === undefined ? ok({ tags: known }) : err(`“${wrong.slice(0, 40)}” is no tag: ${tags.join(', ')}`);
     }
     default:
-      return unreachable(cell);
+      return exhaustive(cell);
   }
 }
 
@@ -299,8 +299,4 @@ function problemOf(row: ProfileParameter): string | null {
     targetId: 'x',
   });
   return parsed.success ? null : (parsed.error.issues[0]?.message ?? 'not valid');
-}
-
-function unreachable(value: never): never {
-  throw new Error(`unhandled cell ${String(value)}`);
 }

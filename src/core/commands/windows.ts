@@ -1,6 +1,7 @@
 // Which numbers a target takes, as lines of text: `cc 20-31`, `note 36-51 on 10`, `program 0-127 on 1, 2`.
+
+import { err, ok, type Result } from '../base';
 import { channelSchema, messageTypeSchema } from '../midi';
-import { err, ok, type Result } from '../result';
 import type { Reception } from '../rig';
 
 type Windows = Reception['windows'];

@@ -1,4 +1,5 @@
 // Running the actions of what fired: values out of behaviours, waits, and going to another bank or page.
+import { exhaustive } from '../base';
 import { encodeClicks, MOST_CLICKS } from '../midi';
 import { lookUp, whereNow } from './look-up';
 import type { Armed, CompiledAction, Emitter } from './program';
@@ -73,7 +74,7 @@ function emitDown(d: Draft, armed: Armed, action: SendAction, velocity: number |
       return;
     }
     default:
-      unreachable(emitter);
+      exhaustive(emitter);
   }
 }
 
@@ -205,7 +206,7 @@ export function go(d: Draft, to: Destination): void {
       page = d.lastUsed?.page ?? page;
       break;
     default:
-      unreachable(to);
+      exhaustive(to);
   }
   if (bank > firmware.banks || page > firmware.pages || (bank === d.bank && page === d.page)) return;
   d.lastUsed = { bank: d.bank, page: d.page };
@@ -217,8 +218,4 @@ export function go(d: Draft, to: Destination): void {
     const place = recall(d, control.position);
     if (place >= 0) moveTo(d, lookUp(d, control, 'move', whereNow(d)), control.calibrate(place), true);
   }
-}
-
-function unreachable(value: never): never {
-  throw new Error(`unhandled ${JSON.stringify(value)}`);
 }

@@ -1,4 +1,5 @@
 // What a controller has been programmed with, compiled for stepping: which actions run on which gesture at which place.
+import { exhaustive } from '../base';
 import { addressKey, type Message, makePut, type Put, type RelativeCoding, type SysexTable } from '../midi';
 import {
   type Action,
@@ -169,7 +170,7 @@ export function compileController(
           ? { type: 'relative', coding: behaviour.coding, acceleration: behaviour.acceleration, last: remember(-1) }
           : null;
       default:
-        return unreachable(behaviour);
+        return exhaustive(behaviour);
     }
   };
 
@@ -284,7 +285,3 @@ function inScope(a: Assignment, layerId: string | null, { place }: CompileScope)
 
 const valueTop = (message: Message): number =>
   message.type === 'cc14' || message.type === 'pitch-bend' || message.type === 'rpn' || message.type === 'nrpn' ? 16383 : 127;
-
-function unreachable(value: never): never {
-  throw new Error(`unhandled behaviour ${JSON.stringify(value)}`);
-}

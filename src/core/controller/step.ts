@@ -1,4 +1,5 @@
 // The controller as a state machine: plain data and one pure step. Time comes in with each input, in milliseconds.
+import { exhaustive } from '../base';
 import { type Word, wordKey, wordValue } from '../midi';
 import { pedalReading } from '../values';
 import { type Destination, go, moveTo, turnBy } from './fire';
@@ -63,7 +64,7 @@ export function stepController(program: ControllerProgram, state: ControllerStat
       fireDue(d);
       break;
     default:
-      unreachable(input);
+      exhaustive(input);
   }
   return { state: stateOf(d), output: d.output, wakeAt: wakeAt(d) };
 }
@@ -99,8 +100,4 @@ function motorTo(d: Draft, controlId: string | undefined, place: number, last: n
   if (!control?.control.motor || d.downs[control.control.id]) return;
   remember(d, control.position, place);
   remember(d, last, value);
-}
-
-function unreachable(value: never): never {
-  throw new Error(`unhandled ${JSON.stringify(value)}`);
 }

@@ -1,5 +1,6 @@
 // Files of the library: a template, a profile, or a bundle of many with rigs among them. Each is read whole or not at all, item by item named.
 import * as z from 'zod';
+import { err, ok, type Result } from '../base';
 import {
   asProfile,
   asTemplate,
@@ -12,7 +13,6 @@ import {
   templateRig,
   templateSchema,
 } from '../library';
-import { err, ok, type Result } from '../result';
 import { cleanTexts, nameSchema, type Rig, tableNames } from '../rig';
 import { type ImportProblem, readJson } from './json';
 import { RIG_FORMAT, RIG_FORMAT_VERSION, RIG_ROW_LIMIT, rigFile, rigOf } from './rig-json';

@@ -1,6 +1,6 @@
 // A rig, or one unit of it, in another form: the same for the command line and for what the screens offer to save.
+import { err, exhaustive, ok, type Result } from '../base';
 import { unitProfile, unitTemplate } from '../library';
-import { err, ok, type Result } from '../result';
 import { type Controller, indexRig, type Rig, type Target } from '../rig';
 import { makeSheet } from '../sheets';
 import { writeProfile, writeTemplate } from './bundle';
@@ -107,7 +107,7 @@ export function convertRig(
       return ok({ content: bytes, losses: left, ...midi });
     }
     default:
-      return unreachable(form);
+      return exhaustive(form);
   }
 }
 
@@ -121,8 +121,4 @@ function pick<T extends { readonly id: string; readonly name: string }>(
   const names = rows.map((r) => `“${r.name}”`).join(', ');
   if (!first) return err(rows.length === 0 ? `There is no ${what}.` : `There is no such ${what}. There are ${names}.`);
   return second ? err(`Name one with --${what}: ${names}.`) : ok(first);
-}
-
-function unreachable(value: never): never {
-  throw new Error(`unhandled form ${String(value)}`);
 }

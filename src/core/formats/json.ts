@@ -1,5 +1,5 @@
 // Text from outside as JSON, within limits: size and depth are looked at before anything is built from it.
-import { err, ok, type Result } from '../result';
+import { err, ok, type Result } from '../base';
 
 /** Largest file that is read, in bytes. */
 export const FILE_LIMIT = 20 * 1024 * 1024;

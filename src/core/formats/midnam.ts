@@ -1,8 +1,8 @@
 // MIDI Name Documents (.midnam): names of controls and notes, read and written. The form of the document is from memory; the definition
 // that its DOCTYPE names is never fetched, and entity declarations are refused.
 import { XMLParser, XMLValidator } from 'fast-xml-parser';
+import { err, ok, type Result } from '../base';
 import { type Message, messageSchema } from '../midi';
-import { err, ok, type Result } from '../result';
 import type { RigIndex, Target } from '../rig';
 import { FILE_LIMIT, type ImportProblem, tooLarge } from './json';
 

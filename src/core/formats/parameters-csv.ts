@@ -1,7 +1,8 @@
 // A list of parameters as text: name, kind, range, unit, scale, steps and, if wanted, group, default, start, tags.
+
+import { err, ok, type Result } from '../base';
 import { cellText, numberOf, parameterKinds, parameterValue, scaleOf, stepsOf } from '../commands';
 import type { ProfileParameter } from '../library';
-import { err, ok, type Result } from '../result';
 import { type Parameter, rowSchemas } from '../rig';
 import { type BadLine, type CsvRow, readTable, type TableFormat, writeTable } from './csv';
 

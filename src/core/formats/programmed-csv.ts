@@ -1,7 +1,8 @@
 // What is already programmed, as text: control, type, channel, number, values, parameter (and bank, gesture if wanted).
+
+import { err, ok, type Result } from '../base';
 import { gestureOf, gesturesOf, type ProgrammedLine } from '../commands';
 import { channelSchema, type Message, parseNote, u7Schema, u14 } from '../midi';
-import { err, ok, type Result } from '../result';
 import { type Behaviour, type Control, type Controller, type Gesture, type Parameter, type RigIndex, sameJson } from '../rig';
 import { type BadLine, type CsvRow, readTable, type TableFormat, writeTable } from './csv';
 import type { Written } from './parameters-csv';

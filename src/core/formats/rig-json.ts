@@ -1,6 +1,6 @@
 // The exchange file of a rig: one JSON document, format `keen-dial/rig`.
 import * as z from 'zod';
-import { err, ok, type Result } from '../result';
+import { err, ok, type Result } from '../base';
 import { byOrder, cleanTexts, firstBroken, headSchema, type Rig, rowSchemas, type TableName, tableNames } from '../rig';
 import { type ImportProblem, readJson } from './json';
 

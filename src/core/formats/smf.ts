@@ -1,7 +1,7 @@
 // Standard MIDI Files: what was sent, written as one, and one read as timed messages (Standard MIDI Files 1.0).
 import { parseMidi } from 'midi-file';
+import { err, ok, type Result } from '../base';
 import { type SysexTable, sysexWord, type Word, withSysex, wordBytes } from '../midi';
-import { err, ok, type Result } from '../result';
 
 /** A message at a time in milliseconds. */
 export interface TimedWord {

@@ -1,6 +1,7 @@
 // SysEx files (.syx): messages from F0 to F7, one after the other, as raw bytes (MIDI 1.0, "System Exclusive").
+
+import { err, ok, type Result } from '../base';
 import { type SysexTable, sysexWord, withSysex } from '../midi';
-import { err, ok, type Result } from '../result';
 import type { TimedWord } from './smf';
 
 /** Largest file that is read, in bytes, and most messages. */

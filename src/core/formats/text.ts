@@ -1,5 +1,5 @@
 // Bytes of a file as text: its mark first, then UTF-8, then the old Western table with a word about it. Never a sign that stands for "unreadable".
-import { err, ok, type Result } from '../result';
+import { err, ok, type Result } from '../base';
 
 export type Encoding = 'utf-8' | 'utf-16le' | 'utf-16be' | 'windows-1252';
 

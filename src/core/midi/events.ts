@@ -1,4 +1,5 @@
 // Messages of a stream as objects, for what is shown, recorded and sent: the readable face of the decoder, and its inverse.
+import { exhaustive } from '../base';
 import { type DropReason, decode, endDecoding, idleDecoder, type MidiSink } from './decode';
 import { type Word, wordBytes } from './word';
 
@@ -65,12 +66,8 @@ export function encodeAll(events: readonly StreamEvent[], runningStatus: boolean
       case 'dropped':
         break;
       default:
-        unreachable(event);
+        exhaustive(event);
     }
   }
   return out;
-}
-
-function unreachable(value: never): never {
-  throw new Error(`unhandled event ${JSON.stringify(value)}`);
 }

@@ -1,5 +1,7 @@
 // What a controller sends and a target listens for, without the value: the kind of message, channel and number.
+
 import * as z from 'zod';
+import { exhaustive, stableHash } from '../base';
 import { channelSchema, u7Schema, u14Schema } from './numbers';
 import { sysexPlace, type Word, type WordType, wordType } from './word';
 
@@ -70,13 +72,8 @@ export const sequenceKey = (type: 'cc14' | 'rpn' | 'nrpn', channel: number, numb
   (typeNumber[type] * 16 + channel - 1) * 16384 + number;
 
 /** The address of a SysEx message by its bytes (without F0 and F7); far above every other one. */
-export function sysexKey(bytes: readonly number[]): number {
-  let a = 0x811c9dc5;
-  let b = 0x01000193;
-  for (const byte of bytes) {
-    a = Math.imul(a ^ byte, 0x01000193);
-    b = Math.imul(b ^ (byte + 0x5b), 0x811c9dc5);
-  }
+export function sysexKey(bytes: Iterable<number>): number {
+  const [a, b] = stableHash(bytes);
   return 2 ** 50 + (a >>> 8) * 2 ** 24 + (b >>> 8);
 }
 
@@ -139,10 +136,6 @@ export function shortName(message: Message): string {
     case 'continue':
       return message.type;
     default:
-      return unreachable(message);
+      return exhaustive(message);
   }
-}
-
-function unreachable(value: never): never {
-  throw new Error(`unhandled message ${JSON.stringify(value)}`);
 }

@@ -1,4 +1,5 @@
 // How a message with a value goes onto the wire — as one word or as a sequence — and under which addresses it can be heard there.
+import { exhaustive } from '../base';
 import { addressKey, type Message, type MessageType, sysexKey } from './message';
 import { channel, u7 } from './numbers';
 import { pairWords, parameterWords } from './sequences';
@@ -74,7 +75,7 @@ export function makePut(message: Message, stepped: boolean, sysex: SysexTable): 
     case 'stop':
       return (_value, out) => void out.push(realTimeWord(0xfc));
     default:
-      return unreachable(message);
+      return exhaustive(message);
   }
 }
 
@@ -108,8 +109,4 @@ export function heardKeys(message: Message): readonly number[] {
     default:
       return [own];
   }
-}
-
-function unreachable(value: never): never {
-  throw new Error(`unhandled message ${JSON.stringify(value)}`);
 }

@@ -2,6 +2,7 @@
 // Common practice, no source; MIDI 1.0 does not define them.
 
 import * as z from 'zod';
+import { exhaustive } from '../base';
 
 export const relativeCodingSchema = z.enum(['twos-complement', 'binary-offset', 'sign-magnitude']);
 export type RelativeCoding = z.infer<typeof relativeCodingSchema>;
@@ -23,7 +24,7 @@ export function encodeClicks(clicks: number, coding: RelativeCoding): number {
     case 'sign-magnitude':
       return n < 0 ? 64 - n : n;
     default:
-      return unreachable(coding);
+      return exhaustive(coding);
   }
 }
 
@@ -41,10 +42,6 @@ export function decodeClicks(value: number, coding: RelativeCoding): number {
       // 0 − 0 and not −0: a value of 64 is no click at all.
       return value >= 64 ? 64 - value || 0 : value;
     default:
-      return unreachable(coding);
+      return exhaustive(coding);
   }
-}
-
-function unreachable(value: never): never {
-  throw new Error(`unhandled coding ${String(value)}`);
 }

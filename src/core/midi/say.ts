@@ -1,4 +1,5 @@
 // A word as a person reads it, besides its bytes.
+import { exhaustive } from '../base';
 import { sysexPlace, type Word, wordBytes, wordChannel, wordNumber, wordStatus, wordType, wordValue } from './word';
 
 const systemNames: Readonly<Record<number, string>> = {
@@ -43,7 +44,7 @@ export function sayWord(word: Word, sysex: readonly (readonly number[])[] = []):
     case 'other':
       return systemNames[wordStatus(word)] ?? 'undefined';
     default:
-      return unreachable(type);
+      return exhaustive(type);
   }
 }
 
@@ -55,7 +56,3 @@ export const hexOf = (word: Word, sysex: readonly (readonly number[])[] = []): s
   wordBytes(word, sysex)
     .map((b) => b.toString(16).toUpperCase().padStart(2, '0'))
     .join(' ');
-
-function unreachable(value: never): never {
-  throw new Error(`unhandled word ${String(value)}`);
-}

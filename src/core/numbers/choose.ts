@@ -1,4 +1,5 @@
 // Which address a new function gets: the first one in the school's order that nobody uses and the target takes.
+import { exhaustive } from '../base';
 import { addressKey, channel, type Message, u7 } from '../midi';
 import type { RigIndex } from '../rig';
 import { accepts, routesFrom } from '../wires';
@@ -95,10 +96,6 @@ function plainMessage(type: 'cc' | 'note' | 'program', ch: number, number: numbe
     case 'program':
       return { type: 'program', channel: channel(ch), number: u7(number), bank: null };
     default:
-      return unreachable(type);
+      return exhaustive(type);
   }
-}
-
-function unreachable(value: never): never {
-  throw new Error(`unhandled ${String(value)}`);
 }

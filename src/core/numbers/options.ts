@@ -1,4 +1,5 @@
 // Which addresses a demand could have: what its controllers send, its wires carry and its targets take, in the order of a school.
+import { exhaustive } from '../base';
 import { type Message, type MessageType, messageSchema, withChannel, withNumber } from '../midi';
 import type { RigIndex } from '../rig';
 import { accepts, arrivals, compileNetwork, type Network, routesFrom } from '../wires';
@@ -149,7 +150,7 @@ function numbersOf(type: PlannedType, school: SchoolId, parameters: number): rea
     case 'nrpn':
       return Array.from({ length: Math.min(16_384, parameters + 1) }, (_, i) => i);
     default:
-      return unreachable(type);
+      return exhaustive(type);
   }
 }
 
@@ -238,8 +239,4 @@ function blockedCells(index: RigIndex, demands: readonly Demand[], wish: Wish): 
     }
     return found;
   };
-}
-
-function unreachable(value: never): never {
-  throw new Error(`unhandled ${String(value)}`);
 }

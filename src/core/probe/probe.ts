@@ -1,5 +1,6 @@
 // Probing a target: values are sent, somebody says what the parameter did, and every way of listening that would have done otherwise is
 // struck out. The next value is the one that parts what is left best. The ways of listening are those of the target's simulator.
+import { exhaustive } from '../base';
 import { decodeClicks, type RelativeCoding, relativeCodingSchema, u7 } from '../midi';
 import {
   batch,
@@ -95,7 +96,7 @@ export function listened(guess: Guess, value: number): Guess {
     case 'relative':
       return { ...guess, place: Math.min(1, Math.max(0, place + decodeClicks(value, ways.coding) * ways.step)) };
     default:
-      return unreachable(ways);
+      return exhaustive(ways);
   }
 }
 
@@ -238,10 +239,6 @@ function found(target: Target, ways: Ways): { readonly reception: Reception; rea
         facts: ['relativeEncodings'],
       };
     default:
-      return unreachable(ways);
+      return exhaustive(ways);
   }
-}
-
-function unreachable(value: never): never {
-  throw new Error(`unhandled way of listening ${JSON.stringify(value)}`);
 }

@@ -1,4 +1,5 @@
 // Behaviours as they would be if they had been entered wrongly: each cause that lies in the values, as a change of a send.
+import { exhaustive } from '../base';
 import { type RelativeCoding, relativeCodingSchema, u14, valueMax } from '../midi';
 import type { Behaviour, Send } from '../rig';
 import type { CauseId } from './causes.data';
@@ -118,10 +119,6 @@ export function behaviourWords(behaviour: Behaviour): string {
     case 'relative':
       return `clicks, ${behaviour.coding.replace('-', ' ')}`;
     default:
-      return unreachable(behaviour);
+      return exhaustive(behaviour);
   }
-}
-
-function unreachable(value: never): never {
-  throw new Error(`unhandled behaviour ${JSON.stringify(value)}`);
 }

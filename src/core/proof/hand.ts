@@ -1,4 +1,5 @@
 // The hand: what is asked of it as inputs of the controller, evenly for the plan, and as people do it for evidence.
+import { exhaustive } from '../base';
 import type { ControllerInput } from '../controller';
 import type { Footing } from './unit';
 
@@ -32,7 +33,7 @@ export function handInputs(footing: Footing, how: How, manner: Manner | null, ta
     case 'clicks':
       return clickInputs(footing, manner);
     default:
-      return unreachable(how);
+      return exhaustive(how);
   }
 }
 
@@ -151,8 +152,4 @@ function clickInputs({ control }: Footing, manner: Manner | null): ControllerInp
     t += 200;
   }
   return inputs;
-}
-
-function unreachable(value: never): never {
-  throw new Error(`unhandled way of trying ${JSON.stringify(value)}`);
 }

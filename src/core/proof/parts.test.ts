@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { randomRig } from '../../../tests/kit/random-rig';
 import { lanternHour } from '../../demo/lantern-hour';
-import { chance } from '../chance';
+import { chance } from '../base';
 import {
   bendWord,
   ccWord,

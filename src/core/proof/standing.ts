@@ -1,5 +1,6 @@
 // Where each function stands: proved, failed, skipped, only rehearsed, stale since something changed, or never tried.
 import * as z from 'zod';
+import { codeUnits } from '../base';
 import { sysexKey } from '../midi';
 import { type Assignment, type Control, idSchema, lineSchema, type RigIndex } from '../rig';
 
@@ -47,9 +48,7 @@ export function planKey(index: RigIndex, assignment: Assignment): string {
     assignment.actions.map((a) => (a.type === 'send' ? [a.message, a.behaviour] : a)),
     control?.calibration ?? null,
   ]);
-  const bytes: number[] = [];
-  for (let i = 0; i < content.length; i++) bytes.push(content.charCodeAt(i));
-  return sysexKey(bytes).toString(36);
+  return sysexKey(codeUnits(content)).toString(36);
 }
 
 export type StandingState = 'proved' | 'rehearsed' | 'failed' | 'skipped' | 'stale' | 'untried';

@@ -1,5 +1,5 @@
 // apply(rig, edit): the one function that changes a rig, in the browser, in the worker and in the server's transaction alike.
-import { err, ok, type Result } from '../result';
+import { err, exhaustive, ok, type Result } from '../base';
 import type { Edit } from './edit';
 import { sameJson } from './json';
 import { type Broken, referencesOf, rowsPointingAt } from './references';
@@ -105,7 +105,7 @@ function run(work: Work, edit: Edit): EditProblem | null {
     case 'batch':
       return runBatch(work, edit.edits);
     default:
-      return unreachable(edit);
+      return exhaustive(edit);
   }
 }
 
@@ -311,7 +311,3 @@ const dangling = (broken: Broken): EditProblem => ({
   field: broken.reference.field,
   to: broken.reference.id,
 });
-
-function unreachable(value: never): never {
-  throw new Error(`unhandled edit ${JSON.stringify(value)}`);
-}

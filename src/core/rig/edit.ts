@@ -1,6 +1,8 @@
 // Edits as data: insert, remove and set on rows, and batches of them. Named intents (commands/) build these; the laws
 // hold for the four members and therefore for every intent: invert(invert(e)) = e, and apply(apply(rig, e), invert(e)) = rig.
+
 import * as z from 'zod';
+import { exhaustive } from '../base';
 import { type Row, rowSchemas, type TableName, tableNames } from './schema';
 import { lineSchema } from './text';
 
@@ -84,7 +86,7 @@ export function invert(edit: Edit): Edit {
     case 'batch':
       return { ...edit, edits: edit.edits.map(invert).reverse() };
     default:
-      return unreachable(edit);
+      return exhaustive(edit);
   }
 }
 
@@ -130,10 +132,6 @@ export function labelOf(edit: Edit): string {
     case 'set-head':
       return `Change ${edit.field}`;
     default:
-      return unreachable(edit);
+      return exhaustive(edit);
   }
-}
-
-function unreachable(value: never): never {
-  throw new Error(`unhandled edit ${JSON.stringify(value)}`);
 }

@@ -1,5 +1,5 @@
 // What layers mean, asked from many places: where a layer is made, which ones a controller has, and what the hardware holds.
-import type { Lookup } from '../sharded';
+import type { Lookup } from '../base';
 import { type Depth, depthOf, inLayer, type Placed, resolve } from './resolve';
 import type { Assignment, Control, Gesture, Layer, Rig } from './schema';
 

@@ -1,4 +1,5 @@
 // Boxes on a panel in millimetres: moving, snapping, aligning and spreading them. Pure geometry, no rows.
+import { exhaustive } from '../base';
 
 export interface Box {
   readonly x: number;
@@ -123,7 +124,7 @@ export function aligned<B extends Box>(boxes: readonly B[], edge: Edge): readonl
       case 'bottom':
         return { ...b, y: tenth(around.y + around.height - b.height) };
       default:
-        return unreachable(edge);
+        return exhaustive(edge);
     }
   });
 }
@@ -173,8 +174,4 @@ export function readingOrder<B extends Box>(boxes: readonly B[]): readonly B[] {
     else rows.push([b]);
   }
   return rows.flatMap((row) => row.sort((p, q) => p.x - q.x));
-}
-
-function unreachable(value: never): never {
-  throw new Error(`unhandled edge ${String(value)}`);
 }

@@ -1,6 +1,7 @@
 // Look-ups over what is sent: by address, by parameter, by control. After an edit of a few assignments only their entries are made anew.
+
+import { type Changes, type Lookup, type Sharded, sharded } from '../base';
 import { addressKey, heardKeys, type Message, withNumber } from '../midi';
-import { type Changes, type Lookup, type Sharded, sharded } from '../sharded';
 import { byOrder } from './apply';
 import { changedRows } from './diff';
 import type { Assignment, Counter, Rig, Send } from './schema';

@@ -1,5 +1,6 @@
 // The sheet: what to enter in each controller and in each target, control by control, in the notation of that device.
 
+import { exhaustive } from '../base';
 import { showValue } from '../bench';
 import { type Message, type NumberStyle, showChannel, showNote, showProgram } from '../midi';
 import {
@@ -230,7 +231,7 @@ export function valueWords(message: Message, behaviour: Behaviour, index: RigInd
         : '';
     }
     default:
-      return unreachable(behaviour);
+      return exhaustive(behaviour);
   }
 }
 
@@ -249,7 +250,3 @@ const modeNames: { readonly [M in Landing['mode']]: string } = {
 };
 
 export const modeWords = (mode: Landing['mode']): string => modeNames[mode];
-
-function unreachable(value: never): never {
-  throw new Error(`unhandled ${JSON.stringify(value)}`);
-}

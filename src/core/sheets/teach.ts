@@ -1,4 +1,5 @@
 // Teaching: the planned message is sent to the software itself, so that it learns without the hardware being touched.
+import { exhaustive } from '../base';
 import { addressKey, encodeClicks, type HeardWord, makePut, noSysex, valueMax, type Word } from '../midi';
 import type { Behaviour, Landing, RigIndex } from '../rig';
 import { fires } from './steps';
@@ -74,7 +75,7 @@ function valuesOf(behaviour: Behaviour | null, landing: Landing, max: number, lo
     case undefined:
       return landing.mode === 'absolute' ? moved(0, max, landing, max, loud) : [max, 0];
     default:
-      return unreachable(behaviour);
+      return exhaustive(behaviour);
   }
 }
 
@@ -86,8 +87,4 @@ function moved(from: number, to: number, landing: Landing, max: number, loud: bo
   const step = max > 127 ? 128 : 1;
   const there = Array.from({ length: MOVES + 1 }, (_, i) => Math.min(max, Math.max(0, start + way * i * step)));
   return [...there, ...there.slice(0, -1).reverse()];
-}
-
-function unreachable(value: never): never {
-  throw new Error(`unhandled behaviour ${JSON.stringify(value)}`);
 }

@@ -1,4 +1,5 @@
 // What one landing does with one message: the receive modes.
+import { clamp, exhaustive } from '../base';
 import { decodeClicks, type MessageType, valueMax } from '../midi';
 import type { Landing, Parameter, Reception } from '../rig';
 import { makeCurve, makeScale, placeOf, stepOf } from '../values';
@@ -67,7 +68,7 @@ function valueAfter(landing: Landing, parameter: Parameter, reception: Reception
       return (type, value, now) => (valueless.has(type) ? now : nudge(now, decodeClicks(sevenBits(type, value), coding)));
     }
     default:
-      return unreachable(landing.mode);
+      return exhaustive(landing.mode);
   }
 }
 
@@ -130,12 +131,7 @@ function makeNudge(landing: Landing, parameter: Parameter, reception: Reception)
   const low = Math.min(landing.from, landing.to);
   const high = Math.max(landing.from, landing.to);
   const way = landing.mode === 'relative' && landing.to < landing.from ? -1 : 1;
-  const clamp = (v: number): number => Math.min(high, Math.max(low, v));
-  if (parameter.kind !== 'continuous') return (now, clicks) => clamp(now + way * clicks);
+  if (parameter.kind !== 'continuous') return (now, clicks) => clamp(now + way * clicks, low, high);
   const scale = makeScale(parameter.scale, parameter.lowest, parameter.highest);
-  return (now, clicks) => clamp(scale.toValue(scale.toPlace(now) + way * clicks * reception.relativeStep));
-}
-
-function unreachable(value: never): never {
-  throw new Error(`unhandled mode ${String(value)}`);
+  return (now, clicks) => clamp(scale.toValue(scale.toPlace(now) + way * clicks * reception.relativeStep), low, high);
 }

@@ -1,4 +1,5 @@
 // What a message value means to a parameter that hears all of its range, and which value to send for a wanted one: both ways.
+import { exhaustive } from '../base';
 import type { Parameter } from '../rig';
 import { makeScale, placeOf, stepOf } from '../values';
 
@@ -23,7 +24,7 @@ export function meaningsOf(parameter: Read, max: number, threshold: number): Flo
       case 'trigger':
         return 0;
       default:
-        return unreachable(parameter.kind);
+        return exhaustive(parameter.kind);
     }
   });
 }
@@ -53,8 +54,4 @@ export function valueFor(meanings: Float64Array, wanted: number): ValueFor {
   let to = from;
   while (to + 1 < meanings.length && meanings[to + 1] === gives) to++;
   return { from, to, gives, exact: best <= Math.abs(wanted) * 1e-9 };
-}
-
-function unreachable(value: never): never {
-  throw new Error(`unhandled kind ${String(value)}`);
 }

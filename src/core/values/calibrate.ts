@@ -1,4 +1,5 @@
 // Expression pedals seldom reach 0 and 127, are not linear, and rest at their ends with a little slack (common practice).
+import { clamp } from '../base';
 import { type CurveSpec, makeCurve } from './curve';
 
 /** `low` and `high`: the readings 0–1 recorded at heel and toe; `deadLow`, `deadHigh`: parts of the travel that count as the ends. */
@@ -16,15 +17,15 @@ export interface Calibration {
  * @example makeCalibration({ low: 0.1, high: 0.9, deadLow: 0, deadHigh: 0, curve: { type: 'linear' } })(0.5) // ≈ 0.5
  */
 export function makeCalibration(calibration: Calibration | null): (reading: number) => number {
-  if (calibration === null) return clamp01;
+  if (calibration === null) return (p) => clamp(p, 0, 1);
   const { low, high, deadLow, deadHigh } = calibration;
   const curve = makeCurve(calibration.curve);
   const span = high - low;
   const live = 1 - deadLow - deadHigh;
   return (reading) => {
     if (span === 0 || live <= 0) return 0;
-    const travel = clamp01((reading - low) / span);
-    return curve(clamp01((travel - deadLow) / live));
+    const travel = clamp((reading - low) / span, 0, 1);
+    return curve(clamp((travel - deadLow) / live, 0, 1));
   };
 }
 
@@ -34,5 +35,3 @@ export function makeCalibration(calibration: Calibration | null): (reading: numb
  */
 export const pedalReading = (calibration: Pick<Calibration, 'low' | 'high'> | null, place: number): number =>
   calibration === null ? place : calibration.low + (calibration.high - calibration.low) * place;
-
-const clamp01 = (p: number): number => (p < 0 ? 0 : Math.min(p, 1));

@@ -1,5 +1,7 @@
 // Curves over a travel 0–1 for pedals, ranges and macros. A curve maps 0 to 0 and 1 to 1 and never runs backwards.
+
 import * as z from 'zod';
+import { exhaustive } from '../base';
 
 const amount = z.number().min(0.1).max(10);
 
@@ -44,15 +46,11 @@ export function makeCurve(spec: CurveSpec): (place: number) => number {
       };
     }
     default:
-      return unreachable(spec);
+      return exhaustive(spec);
   }
 }
 
 function exponential(bend: number): (place: number) => number {
   const whole = Math.expm1(bend);
   return (p) => Math.expm1(bend * p) / whole;
-}
-
-function unreachable(value: never): never {
-  throw new Error(`unhandled curve ${JSON.stringify(value)}`);
 }

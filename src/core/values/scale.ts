@@ -1,5 +1,7 @@
 // A parameter's scale: between a place on its travel (0–1) and a value in its unit.
+
 import * as z from 'zod';
+import { clamp, exhaustive } from '../base';
 
 /** How a parameter spreads its values over its travel. `table` gives values at equal distances, joined by straight lines. */
 export const scaleSchema = z.discriminatedUnion('type', [
@@ -17,8 +19,6 @@ export interface Scale {
   readonly toPlace: (value: number) => number;
 }
 
-const clamp01 = (p: number): number => (p < 0 ? 0 : Math.min(p, 1));
-
 /**
  * Compiles a scale over `lowest`–`highest` (the parameter's unit). `toPlace` is the inverse of `toValue` where the scale is
  * strictly monotonic. A log scale needs both ends above 0 and falls back to linear otherwise (the schema of a parameter refuses it).
@@ -34,27 +34,27 @@ export function makeScale(spec: ScaleSpec, lowest: number, highest: number): Sca
       const ratio = Math.log(highest / lowest);
       return {
         toValue: (p) => (p <= 0 ? lowest : p >= 1 ? highest : lowest * Math.exp(ratio * p)),
-        toPlace: (v) => (ratio === 0 ? 0 : clamp01(Math.log(v / lowest) / ratio)),
+        toPlace: (v) => (ratio === 0 ? 0 : clamp(Math.log(v / lowest) / ratio, 0, 1)),
       };
     }
     case 'power': {
       const { k } = spec;
       return {
-        toValue: (p) => (p >= 1 ? highest : lowest + span * clamp01(p) ** k),
-        toPlace: (v) => (span === 0 ? 0 : clamp01((v - lowest) / span) ** (1 / k)),
+        toValue: (p) => (p >= 1 ? highest : lowest + span * clamp(p, 0, 1) ** k),
+        toPlace: (v) => (span === 0 ? 0 : clamp((v - lowest) / span, 0, 1) ** (1 / k)),
       };
     }
     case 'table':
       return table(spec.values);
     default:
-      return unreachable(spec);
+      return exhaustive(spec);
   }
 }
 
 function linear(lowest: number, span: number): Scale {
   return {
-    toValue: (p) => (p >= 1 ? lowest + span : lowest + span * clamp01(p)),
-    toPlace: (v) => (span === 0 ? 0 : clamp01((v - lowest) / span)),
+    toValue: (p) => (p >= 1 ? lowest + span : lowest + span * clamp(p, 0, 1)),
+    toPlace: (v) => (span === 0 ? 0 : clamp((v - lowest) / span, 0, 1)),
   };
 }
 
@@ -63,7 +63,7 @@ function table(values: readonly number[]): Scale {
   const at = (i: number): number => values[i] ?? 0;
   return {
     toValue: (p) => {
-      const x = clamp01(p) * last;
+      const x = clamp(p, 0, 1) * last;
       const i = Math.min(Math.floor(x), last - 1);
       return at(i) + (at(i + 1) - at(i)) * (x - i);
     },
@@ -76,8 +76,4 @@ function table(values: readonly number[]): Scale {
       return Math.abs(v - at(0)) <= Math.abs(v - at(last)) ? 0 : 1;
     },
   };
-}
-
-function unreachable(value: never): never {
-  throw new Error(`unhandled scale ${JSON.stringify(value)}`);
 }

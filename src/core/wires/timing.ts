@@ -1,4 +1,5 @@
 // When a message arrives: what each transport does to time. Times in milliseconds; a wire is plain data and a pure step.
+import { exhaustive } from '../base';
 import type { Wire } from '../rig';
 
 export type Transport = Wire['transport'];
@@ -76,7 +77,7 @@ export function sendOver(
     case 'virtual':
       return { state, arrivesAtMs: sentAtMs };
     default:
-      return unreachable(timing.transport);
+      return exhaustive(timing.transport);
   }
 }
 
@@ -128,10 +129,6 @@ export function wireLoad(timing: Timing, messages: number, bytes: number, overMs
     case 'virtual':
       return 0;
     default:
-      return unreachable(timing.transport);
+      return exhaustive(timing.transport);
   }
-}
-
-function unreachable(value: never): never {
-  throw new Error(`unhandled transport ${String(value)}`);
 }

@@ -2,7 +2,7 @@
 import { mkdirSync, readdirSync, renameSync, rmSync } from 'node:fs';
 import { open } from 'node:fs/promises';
 import { basename, join } from 'node:path';
-import { err, ok, type Result } from '@/core/result';
+import { err, ok, type Result } from '@/core/base';
 import type { Database } from '../database/connection';
 import { codeOf, faultOf, faultWords, freeBytes } from '../database/faults';
 import { type Connection, connect } from '../database/sql';

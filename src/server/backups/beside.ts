@@ -1,7 +1,7 @@
 // A copy of a database that a server may have open: read beside it, from one moment.
 import { rmSync } from 'node:fs';
 import { copyFile } from 'node:fs/promises';
-import { err, ok, type Result } from '@/core/result';
+import { err, ok, type Result } from '@/core/base';
 import { faultOf, faultWords } from '../database/faults';
 import { type Connection, connect } from '../database/sql';
 

@@ -1,5 +1,5 @@
 // What must not be done without a backup: made first, and where it cannot be made, not done.
-import { err, type Result } from '@/core/result';
+import { err, type Result } from '@/core/base';
 import type { Database } from '../database/connection';
 import { dataFolder } from '../folder/paths';
 import { dueForRemoval, removeForGood } from '../rigs/removal';

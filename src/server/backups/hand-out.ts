@@ -1,7 +1,7 @@
 // A backup that somebody takes away: made beside the edits, proved, and given as a file.
 import { statSync } from 'node:fs';
 import { join } from 'node:path';
-import { err, ok, type Result } from '@/core/result';
+import { err, ok, type Result } from '@/core/base';
 import type { Database } from '../database/connection';
 import { faultKindOf, faultWords } from '../database/faults';
 import { settle } from './automatic';

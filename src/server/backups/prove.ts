@@ -1,8 +1,8 @@
 // Whether a database file can be put back and then shown: proved on a copy, table by table and row by row, before it is handed out or taken in.
 import { copyFile } from 'node:fs/promises';
 import { join } from 'node:path';
+import { err, ok, type Result } from '@/core/base';
 import { parseRig } from '@/core/formats';
-import { err, ok, type Result } from '@/core/result';
 import { firstBroken, type Rig, tableNames } from '@/core/rig';
 import { unknownness } from '../database/connection';
 import { codeOf } from '../database/faults';

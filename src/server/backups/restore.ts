@@ -2,7 +2,7 @@
 import { mkdirSync, renameSync } from 'node:fs';
 import { copyFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import { err, ok, type Result } from '@/core/result';
+import { err, ok, type Result } from '@/core/base';
 import { tableNames } from '@/core/rig';
 import type { Database } from '../database/connection';
 import { faultKindOf, faultWords } from '../database/faults';

@@ -2,7 +2,7 @@
 // that ends, and knows nothing of clocks. The file beside it only says who it is.
 import { readFileSync, rmSync, writeFileSync } from 'node:fs';
 import * as z from 'zod';
-import { err, ok, type Result } from '@/core/result';
+import { err, ok, type Result } from '@/core/base';
 import { codeOf } from '../database/faults';
 import { type Connection, connect } from '../database/sql';
 import { lockFile, ownerFile } from './paths';

@@ -1,5 +1,5 @@
 // What can be done about a data folder that cannot be opened.
-import { err, ok, type Result } from '@/core/result';
+import { err, ok, type Result } from '@/core/base';
 import { backupFile, type KeptBackup, listBackups } from '../backups/automatic';
 import { restoreOver, setAside } from '../backups/restore';
 import { faultOfFolder, faultWords } from '../database/faults';

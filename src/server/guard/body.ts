@@ -2,8 +2,8 @@
 import { createWriteStream } from 'node:fs';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
+import type { Result } from '@/core/base';
 import { type DecodedText, decodeText } from '@/core/formats';
-import type { Result } from '@/core/result';
 
 /** The body as bytes; null as soon as it is longer than the limit. */
 export async function limitedBytes(request: Request, limit: number): Promise<Uint8Array | null> {

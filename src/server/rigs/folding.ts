@@ -1,6 +1,7 @@
 // Folding a history: the steps before a named state go, and what they alone could tell of the devices is kept in their place.
+
+import { err, ok, type Result } from '@/core/base';
 import { beginBefore, type EnteredWalk, goOnWith, heldBefore } from '@/core/commands';
-import { err, ok, type Result } from '@/core/result';
 import { type Database, reading, type Source } from '../database/connection';
 import { foldOf } from './folds';
 import { rigAt, walkDown } from './history';

@@ -1,7 +1,7 @@
 // The history of a rig: its journal, the points of it that have names, and the rig as it stood at any of them.
 import * as z from 'zod';
+import { err, ok, type Result } from '@/core/base';
 import { beginEntered, type EnteredWalk, enteredRig, goOnWith, stepBack } from '@/core/commands';
-import { err, ok, type Result } from '@/core/result';
 import { apply, invert, type Rig } from '@/core/rig';
 import { type Database, type DbRecord, type Reading, reading, type Source } from '../database/connection';
 import { foldOf } from './folds';

@@ -1,7 +1,7 @@
 // Taking a file in: what would be added or skipped is told first; what is chosen is then written in one transaction, or not at all.
 import { nanoid } from 'nanoid';
+import { err, ok, type Result } from '@/core/base';
 import { type BundleItem, cleanedNotice, type ImportProblem, type ItemKind, parseFile, writeRig } from '@/core/formats';
-import { err, ok, type Result } from '@/core/result';
 import { type Rig, sameJson, tableNames } from '@/core/rig';
 import { type Database, type Reading, reading, type Source } from '../database/connection';
 import { currentRig } from './journal';

@@ -1,7 +1,7 @@
 // Edits as they reach the disk: applied by the core in a transaction, written row by row, noted in the journal.
 import { nanoid } from 'nanoid';
 import * as z from 'zod';
-import { err, ok, type Result } from '@/core/result';
+import { err, ok, type Result } from '@/core/base';
 import { applyTracked, type Edit, type EditProblem, editSchema, invert, labelOf, type Rig } from '@/core/rig';
 import { type Database, type DbRecord, type Reading, reading, type Source, type Writing } from '../database/connection';
 import { announce } from './events';

@@ -1,6 +1,8 @@
 // The library: entries are small rigs of another kind, and what others copy from are their published versions, kept as snapshots.
+
 import { nanoid } from 'nanoid';
 import * as z from 'zod';
+import { err, exhaustive, ok, type Result } from '@/core/base';
 import { renumber } from '@/core/commands';
 import { parseRig, writeRig } from '@/core/formats';
 import {
@@ -15,7 +17,6 @@ import {
   templateRig,
 } from '@/core/library';
 import { planNumbers } from '@/core/numbers';
-import { err, ok, type Result } from '@/core/result';
 import { apply, commonFirmware, commonReception, emptyRig, groupBy, indexRig, type Panel, type Rig, type Row } from '@/core/rig';
 import { fromRecord } from '../database/columns';
 import { type Database, type Reading, reading, type Source } from '../database/connection';
@@ -211,7 +212,7 @@ async function sourceRig(
       return now ? unitRig(now.rig, source.unitId, name) : null;
     }
     default:
-      return unreachable(source);
+      return exhaustive(source);
   }
 }
 
@@ -303,8 +304,4 @@ function planned(rig: Rig): Rig {
   if (plan.type !== 'plan' || plan.moves.length === 0) return rig;
   const done = apply(rig, renumber(index, plan.moves, 'Plan'));
   return done.ok ? done.value : rig;
-}
-
-function unreachable(value: never): never {
-  throw new Error(`unhandled source ${JSON.stringify(value)}`);
 }

@@ -1,5 +1,5 @@
 // What was deleted waits thirty days, and goes after that: announced on the list before, with a backup first, or earlier by hand.
-import { err, ok, type Result } from '@/core/result';
+import { err, ok, type Result } from '@/core/base';
 import type { Database, DbRecord, Reading, Writing } from '../database/connection';
 
 /** How long something deleted can be brought back, and how long before its end that is announced at the least, in days. */

@@ -1,4 +1,5 @@
 // The controls as thin ink drawings, to the scale of the panel.
+import { exhaustive } from '@/core/base';
 import type { Control } from '@/core/rig';
 
 const ink = { fill: 'none', stroke: 'currentColor', strokeWidth: 1.3, vectorEffect: 'non-scaling-stroke' } as const;
@@ -170,7 +171,7 @@ function Shape({ control, standing, w, h }: ShapeProps) {
     case 'key-range':
       return <Keys w={w} h={h} />;
     default:
-      return unreachable(control.kind);
+      return exhaustive(control.kind);
   }
 }
 
@@ -188,8 +189,4 @@ function Keys({ w, h }: { readonly w: number; readonly h: number }) {
       ))}
     </>
   );
-}
-
-function unreachable(value: never): never {
-  throw new Error(`unhandled control ${String(value)}`);
 }

@@ -1,8 +1,9 @@
 'use client';
-// Moving everything from a controller to another one, a spare or a smaller board: what goes where and what is lost, before anything changes.
 import { nanoid } from 'nanoid';
 import { useMemo, useState } from 'react';
 import { toast } from 'sonner';
+// Moving everything from a controller to another one, a spare or a smaller board: what goes where and what is lost, before anything changes.
+import { exhaustive } from '@/core/base';
 import { type Loss, meantNames, planTransfer, transferEdit } from '@/core/commands';
 import type { Controller, RigIndex } from '@/core/rig';
 import { kindWords } from '@/core/sheets';
@@ -157,10 +158,6 @@ function lossWords(loss: Loss): string {
     case 'endless':
       return 'it has ends there: it may leap after a bank change';
     default:
-      return unreachable(loss);
+      return exhaustive(loss);
   }
-}
-
-function unreachable(value: never): never {
-  throw new Error(`unhandled loss ${JSON.stringify(value)}`);
 }

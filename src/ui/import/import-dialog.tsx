@@ -1,7 +1,8 @@
 'use client';
-// What is in a file, before anything of it is taken: new, different from what is here, or here already; each can be left out.
 import { useState } from 'react';
 import * as z from 'zod';
+// What is in a file, before anything of it is taken: new, different from what is here, or here already; each can be left out.
+import { exhaustive } from '@/core/base';
 import { Button } from '../primitives/button';
 import { Dialog } from '../primitives/dialog';
 
@@ -152,7 +153,7 @@ function stateWords(item: Item): string {
         ? 'One of that name is here, and differs. This is added beside it.'
         : `One of that name is here, and differs.${name}`;
     default:
-      return unreachable(item.state);
+      return exhaustive(item.state);
   }
 }
 
@@ -176,8 +177,4 @@ export function ImportProblems({ problems, onClose }: { readonly problems: reado
       </div>
     </div>
   );
-}
-
-function unreachable(value: never): never {
-  throw new Error(`unhandled state ${String(value)}`);
 }

@@ -1,8 +1,9 @@
 'use client';
-// The list of assignments with their outcome in words.
 import { createColumnHelper, flexRender, getCoreRowModel, useReactTable } from '@tanstack/react-table';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { type KeyboardEvent, useEffect, useMemo, useRef } from 'react';
+// The list of assignments with their outcome in words.
+import { exhaustive } from '@/core/base';
 import { outcomeWords, showValue } from '@/core/bench';
 import { type Finding, gravest } from '@/core/checks';
 import { landingsFor } from '@/core/commands';
@@ -262,7 +263,7 @@ function shortValues(behaviour: Behaviour): string {
     case 'relative':
       return 'clicks';
     default:
-      return unreachable(behaviour);
+      return exhaustive(behaviour);
   }
 }
 
@@ -271,8 +272,4 @@ function emptyWords(index: RigIndex, show: Show): string {
   if (index.rig.assignments.length === 0)
     return 'Nothing is assigned yet. Drag a waiting parameter onto a control, or choose a control and press A.';
   return 'Nothing is assigned here. Drag a waiting parameter onto a control, or choose a control and press A.';
-}
-
-function unreachable(value: never): never {
-  throw new Error(`unhandled behaviour ${JSON.stringify(value)}`);
 }

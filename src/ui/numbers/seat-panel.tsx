@@ -1,9 +1,10 @@
 'use client';
-// The chosen numbers: who sits there, who takes and hears them, and moving them by hand with the consequences shown first.
 import { Pin } from 'lucide-react';
 import Link from 'next/link';
 import { useEffect, useMemo, useState } from 'react';
 import { toast } from 'sonner';
+// The chosen numbers: who sits there, who takes and hears them, and moving them by hand with the consequences shown first.
+import { exhaustive } from '@/core/base';
 import { ccEntry, noteName } from '@/core/midi';
 import type { Occupancy, SeatKind, Sitter } from '@/core/numbers';
 import type { RigIndex, Target } from '@/core/rig';
@@ -70,7 +71,7 @@ function meaning(index: RigIndex, kind: SeatKind, number: number): string {
     case 'standard':
       return `${entry.name}: instruments honour this meaning.`;
     default:
-      return unreachable(entry.class);
+      return exhaustive(entry.class);
   }
 }
 
@@ -277,10 +278,6 @@ function wishOf(how: HandWish['do'], text: string): HandWish | null {
     case 'channel':
       return n >= 1 && n <= 16 ? { do: how, channel: n } : null;
     default:
-      return unreachable(how);
+      return exhaustive(how);
   }
-}
-
-function unreachable(value: never): never {
-  throw new Error(`unhandled ${String(value)}`);
 }

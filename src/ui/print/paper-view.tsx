@@ -1,4 +1,5 @@
 // Paper on the screen: the same list of ink that goes into the PDF, in millimetres.
+import { exhaustive } from '@/core/base';
 import { type Ink, type Paper, symbolPoints } from '@/core/print';
 
 const families = { plain: 'inherit', bold: 'inherit', mono: 'var(--font-mono, monospace)' } as const;
@@ -60,10 +61,6 @@ function Stroke({ ink }: { readonly ink: Ink }) {
         />
       );
     default:
-      return unreachable(ink);
+      return exhaustive(ink);
   }
-}
-
-function unreachable(value: never): never {
-  throw new Error(`unhandled ink ${JSON.stringify(value)}`);
 }

@@ -1,4 +1,5 @@
 // What a probe has found out, and the values that it was found with.
+import { exhaustive } from '@/core/base';
 import type { Probe, Seen, Ways } from '@/core/probe';
 import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
@@ -90,10 +91,6 @@ function waysWords(ways: Ways): string {
     case 'relative':
       return `It reads clicks: ${ways.coding.replace('-', ' ').replace('twos', 'two’s')}.`;
     default:
-      return unreachable(ways);
+      return exhaustive(ways);
   }
-}
-
-function unreachable(value: never): never {
-  throw new Error(`unhandled way of listening ${JSON.stringify(value)}`);
 }

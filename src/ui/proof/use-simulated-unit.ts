@@ -1,7 +1,7 @@
 'use client';
 // The simulated unit: it does the gesture that is asked for, without a fault or with one that was planted.
 import { useMemo, useRef, useState } from 'react';
-import { chance } from '@/core/chance';
+import { chance } from '@/core/base';
 import { type Ask, askFor, type CauseId, type CauseWords, causes, evidence, plantFault, toProve } from '@/core/proof';
 import type { RigIndex } from '@/core/rig';
 import type { PortChoice } from '../ports/use-port';

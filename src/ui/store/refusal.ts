@@ -1,4 +1,5 @@
 // What to tell a person when an edit is refused: what stands there now, what they wanted, what to do.
+import { exhaustive } from '@/core/base';
 import type { Answer } from '@/server/actions/rigs';
 
 type Problem = Extract<Answer, { ok: false }>['problem'];
@@ -37,10 +38,6 @@ export function refusalWords(problem: Problem): { readonly title: string; readon
     case 'unreadable':
       return { title: 'The server could not read that change.', detail: problem.message };
     default:
-      return unreachable(problem);
+      return exhaustive(problem);
   }
-}
-
-function unreachable(value: never): never {
-  throw new Error(`unhandled problem ${JSON.stringify(value)}`);
 }

@@ -1,6 +1,7 @@
 'use client';
-// What a gesture does besides sending: going to a bank, waiting, keystrokes. Each a sentence whose words are fields.
 import { ChevronUp, X } from 'lucide-react';
+// What a gesture does besides sending: going to a bank, waiting, keystrokes. Each a sentence whose words are fields.
+import { exhaustive } from '@/core/base';
 import { changeAction, moveAction, type PlainAction, removeAction } from '@/core/commands';
 import type { Assignment, Controller, Edit } from '@/core/rig';
 import { Line, Tail, WordInput, WordSelect } from './word';
@@ -102,7 +103,7 @@ function Body({
     case 'go':
       return <GoWords controller={controller} action={action} put={put} after={after} />;
     default:
-      return unreachable(action);
+      return exhaustive(action);
   }
 }
 
@@ -196,8 +197,4 @@ export function plainActions(controller: Controller): ReadonlyArray<readonly [st
   else if (pages > 1) list.push(['Go to a page', { type: 'go', to: { type: 'page', page: 1 } }]);
   list.push(['Wait', { type: 'wait', ms: 500 }], ['Note a keystroke', { type: 'keystroke', keys: 'Space' }]);
   return list;
-}
-
-function unreachable(value: never): never {
-  throw new Error(`unhandled action ${JSON.stringify(value)}`);
 }

@@ -1,5 +1,7 @@
 // Both sides of a function: what a control sends at a place (assignment) and what a target listens for (landing).
+
 import * as z from 'zod';
+import { exhaustive } from '../../base';
 import { channelSchema, type MessageType, messageSchema, relativeCodingSchema, u14Schema, valueMax } from '../../midi';
 import { curveSchema } from '../../values';
 import { lineSchema } from '../text';
@@ -52,7 +54,7 @@ export function behaviourValues(behaviour: Behaviour): readonly number[] {
     case 'relative':
       return [];
     default:
-      return unreachable(behaviour);
+      return exhaustive(behaviour);
   }
 }
 
@@ -192,7 +194,3 @@ export const wireSchema = z.object({
   note: noteSchema,
 });
 export type Wire = z.infer<typeof wireSchema>;
-
-function unreachable(value: never): never {
-  throw new Error(`unhandled behaviour ${JSON.stringify(value)}`);
-}

@@ -1,0 +1,8 @@
+// What everything stands on: results instead of exceptions, closing a union, hashes that never change, numbers, chance by a seed, large maps.
+
+export { chance } from './chance';
+export { exhaustive } from './exhaustive';
+export { codeUnits, stableHash } from './hash';
+export { clamp } from './numbers';
+export { err, ok, type Result } from './result';
+export { type Changes, type Lookup, type Sharded, sharded } from './sharded';
