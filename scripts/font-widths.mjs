@@ -40,7 +40,7 @@ function packed(list) {
 
 const lines = Object.entries(faces).map(([face, [family, weight]]) => `  ${face}:\n    '${packed(widths(family, weight))}',`);
 writeFileSync(
-  join(root, 'src/core/print/widths.data.ts'),
+  join(root, 'src/core/paper/widths.data.ts'),
   `// How wide each letter is, in thousandths of the size: written by scripts/font-widths.mjs from the shipped fonts.
 // Runs of letters of one width: the first code in base 36, how many, the width.
 export const packedWidths = {

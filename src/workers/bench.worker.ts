@@ -13,8 +13,8 @@ import {
   withSetup,
 } from '@/core/bench';
 import { type ControlView, panelView } from '@/core/controller';
+import { openInHost } from '@/core/receiver';
 import { indexRig, type Rig } from '@/core/rig';
-import { openInHost } from '@/core/target';
 
 /** One controller as it stands now. */
 export interface PanelNow {

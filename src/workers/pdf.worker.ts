@@ -1,8 +1,8 @@
 // Paper to PDF off the screen's thread. It is stopped by ending the worker.
 import { expose } from 'comlink';
-import { type LabelWish, makeLabels, sheetPaper } from '@/core/print';
+import { type LabelWish, makeLabels, sheetPaper } from '@/core/paper';
 import { indexRig, type Rig } from '@/core/rig';
-import { type FontFiles, paperToPdf } from '@/paper/pdf';
+import { type FontFiles, paperToPdf } from '@/ui/paper/pdf';
 
 const files = {
   plain: {

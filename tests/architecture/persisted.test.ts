@@ -22,7 +22,7 @@ import { controllerTemplates, targetProfiles } from '@/core/library';
 import { causes as faults } from '@/core/proof';
 import { indexRig, tableNames } from '@/core/rig';
 import { makeSheet } from '@/core/sheets';
-import { causes, questions } from '@/core/silence';
+import { causes, questions } from '@/core/troubleshooting';
 import { lanternHour } from '@/demo/lantern-hour';
 import { lanternTrials } from '@/demo/trials';
 import { openDatabase } from '@/server/database/connection';

@@ -1,11 +1,11 @@
 // Proof: how often the diagnosis names what is wrong, over faults planted by chance in rigs by chance; how long a step takes; paper as PDF.
 // The fault mix (weights) and the classes of causes that leave identical evidence stand in src/core/proof/causes.data.ts.
 import { chance } from '@/core/base';
-import { makeLabels, sheetPaper } from '@/core/print';
+import { makeLabels, sheetPaper } from '@/core/paper';
 import { alike, asksOf, causes, diagnose, evidence, plantFault, toProve, verdictOf } from '@/core/proof';
 import { indexRig } from '@/core/rig';
 import { lanternHour } from '@/demo/lantern-hour';
-import { paperToPdf } from '@/paper/pdf';
+import { paperToPdf } from '@/ui/paper/pdf';
 import { diagnosingTrial, faultlessTrial, type Trial } from '../kit/diagnosing';
 import { shippedFonts } from '../kit/fonts';
 import { madeRig } from './made-rig';

@@ -1,6 +1,6 @@
 // Where the shipped fonts are, for making PDFs outside of a browser.
 import { join } from 'node:path';
-import type { FontFiles } from '@/paper/pdf';
+import type { FontFiles } from '@/ui/paper/pdf';
 
 const file = (family: string, part: string, weight: number): string =>
   join(process.cwd(), `node_modules/@fontsource/${family}/files/${family}-${part}-${weight}-normal.woff`);

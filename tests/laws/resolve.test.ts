@@ -5,7 +5,7 @@ import { describe, expect, it } from 'vitest';
 import { chance } from '@/core/base';
 import { compileController, startController, stepController } from '@/core/controller';
 import { channel, noSysex, u7 } from '@/core/midi';
-import { makeLabels } from '@/core/print';
+import { makeLabels } from '@/core/paper';
 import {
   type Assignment,
   actingAt,

@@ -1,8 +1,8 @@
 // The whole chain, compiled: controllers, wires and targets of a rig, or the part of it that one question is about.
 import { type ControllerProgram, type ControllerState, compileController, startController } from '../controller';
 import { heardKeys, noSysex, type SysexTable, type Word, withSysex } from '../midi';
+import { compileTargets, startTargets, type TargetProgram, type TargetState, type Tempo, usualTempo } from '../receiver';
 import { type Controller, messagesOf, type RigIndex } from '../rig';
-import { compileTargets, startTargets, type TargetProgram, type TargetState, type Tempo, usualTempo } from '../target';
 import { compileNetwork, type Hop, type Network, silentWire, type WireState } from '../wires';
 
 export interface Chain {

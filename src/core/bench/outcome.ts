@@ -2,6 +2,7 @@
 // parameter did. Everything here is simulated; nothing is looked up.
 
 import { addressKey, carrierOf, heardKeys, type Message } from '../midi';
+import { usualTempo } from '../receiver';
 import {
   type Assignment,
   type Control,
@@ -15,7 +16,6 @@ import {
   type ScriptEvent,
   standInOf,
 } from '../rig';
-import { usualTempo } from '../target';
 import { accepts, compileNetwork, type Hop, type Network } from '../wires';
 import { type Chain, compileChain, startChain, sysexOf } from './chain';
 import { type Behaved, classify, stays } from './classify';

@@ -2,8 +2,8 @@
 // what the run gives. Everything that has a memory of its own (takeover, sequences, launches, feedback, layers, banks) is left to the run.
 import type { ControllerProgram } from '../controller';
 import { type MessageType, type Word, wordKey, wordType, wordValue } from '../midi';
+import type { Ear } from '../receiver';
 import type { ScriptEvent } from '../rig';
-import type { Ear } from '../target';
 import { pedalReading } from '../values';
 import type { Hop } from '../wires';
 import type { Chain } from './chain';

@@ -3,8 +3,8 @@
 import { exhaustive } from '../base';
 import { type ControllerInput, type ControllerState, stepController } from '../controller';
 import { type Word, wordChannel, wordLength, wordStatus, wordType } from '../midi';
+import { feedbackOf, launchDue, look, setValue, stepTargets, type TargetState, targetsWakeAt, type Unheard } from '../receiver';
 import type { ScriptEvent } from '../rig';
-import { feedbackOf, launchDue, look, setValue, stepTargets, type TargetState, targetsWakeAt, type Unheard } from '../target';
 import { type Hop, MOST_HOPS, sendOver, type Timing, type WireState } from '../wires';
 import type { Chain, ChainState, InFlight } from './chain';
 import {

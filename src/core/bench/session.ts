@@ -1,8 +1,8 @@
 // The rig on the bench: a whole chain that goes on from one frame to the next, with cables that can be pulled, a transport that can
 // be chosen, and a rig that may be edited meanwhile.
 import { startController } from '../controller';
+import { startTargets, type Tempo, usualTempo } from '../receiver';
 import { type Parameter, type RigIndex, sameJson } from '../rig';
-import { startTargets, type Tempo, usualTempo } from '../target';
 import { type Timing, type Transport, usualTiming } from '../wires';
 import { type Chain, type ChainState, startChain, wholeChain } from './chain';
 import { type ChainEvent, run } from './run';

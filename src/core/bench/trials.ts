@@ -1,8 +1,8 @@
 // Trials beside the standard script: what a light shows, how far a parameter leaps when knob and value differ, how long a burst takes to
 // arrive, when a launch starts, and what is left on when a release goes elsewhere. Each plays the chain of one assignment once.
 import { panelView } from '../controller';
+import { setValue, type Tempo } from '../receiver';
 import type { Assignment, Parameter, RigIndex, ScriptEvent } from '../rig';
-import { setValue, type Tempo } from '../target';
 import { usualTiming } from '../wires';
 import { type ChainState, startChain } from './chain';
 import { type Stage, type Surroundings, setUp } from './outcome';

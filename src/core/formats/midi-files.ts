@@ -2,8 +2,8 @@
 import { sentByOne, showValue, surroundingsOf } from '../bench';
 import { meantNames } from '../commands';
 import { makePut, noSysex, shortName, valueMax, type Word } from '../midi';
+import { makeHear } from '../receiver';
 import type { Landing, Parameter, Reception, RigIndex } from '../rig';
-import { makeHear } from '../target';
 import { type Marker, type TimedWord, writeSmf } from './smf';
 
 export interface MidiFile {

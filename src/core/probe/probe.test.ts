@@ -2,8 +2,8 @@
 import { describe, expect, it } from 'vitest';
 import { assignment, cc, continuous, landing, latching, parameter, smallRig } from '../../../tests/kit/small-rig';
 import { ccWord, noSysex, u7 } from '../midi';
+import { compileTargets, setValue, startTargets, stepTargets, usualTempo } from '../receiver';
 import { apply, indexRig, type Landing, type Reception, type RigIndex } from '../rig';
-import { compileTargets, setValue, startTargets, stepTargets, usualTempo } from '../target';
 import {
   answerProbe,
   beginProbe,

@@ -2,6 +2,7 @@
 // struck out. The next value is the one that parts what is left best. The ways of listening are those of the target's simulator.
 import { exhaustive } from '../base';
 import { decodeClicks, type RelativeCoding, relativeCodingSchema, u7 } from '../midi';
+import { type Grip, looseGrip, type TakeoverRule, takeOver } from '../receiver';
 import {
   batch,
   type Edit,
@@ -13,7 +14,6 @@ import {
   set,
   type Target,
 } from '../rig';
-import { type Grip, looseGrip, type TakeoverRule, takeOver } from '../target';
 
 /** A switch is on or off; a knob stands somewhere. */
 export type ProbeKind = 'switch' | 'knob';

@@ -1,8 +1,8 @@
 // One value in every base that a device or a player may show it in.
 import { showValue } from '../bench';
 import { valueMax } from '../midi';
+import { meaningsOf } from '../receiver';
 import { type Assignment, behaviourValues, type Landing, type Parameter, type RigIndex } from '../rig';
-import { meaningsOf } from '../target';
 
 export interface ValueInBases {
   readonly value: number;

@@ -5,8 +5,8 @@ import { gestureTypes, parseWindows, writeWindows } from '@/core/commands';
 import { messageTypeSchema, relativeCodingSchema, u7Schema } from '@/core/midi';
 import type { Firmware, GestureType, ReceiveMode, Reception } from '@/core/rig';
 import { kindWords, modeWords } from '@/core/sheets';
+import { codingWords } from '../inspector/value-words';
 import { CommitInput, Field } from '../primitives/field';
-import { codingWords } from '../strip/value-words';
 import { Choice } from './controller-panel';
 
 function Ticks<T extends string>({

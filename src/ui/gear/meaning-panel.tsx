@@ -3,11 +3,11 @@
 import { useMemo, useState } from 'react';
 import { showValue } from '@/core/bench';
 import { parameterValue } from '@/core/commands';
+import { meaningsOf, valueFor } from '@/core/receiver';
 import type { Parameter } from '@/core/rig';
-import { meaningsOf, valueFor } from '@/core/target';
 import ScaleChart from '../charts/scale-chart';
+import { parseValue } from '../inspector/numbers';
 import { Field, Select, TextInput } from '../primitives/field';
-import { parseValue } from '../strip/numbers';
 
 export default function MeaningPanel({
   parameter,

@@ -23,9 +23,9 @@ import { type Show, useWhere, type Where } from './use-place';
 import { Waiting } from './waiting';
 
 // Dialogs come when they are wanted, not with the first view; choosing a control fetches the one that is wanted next.
-const strip = () => import('../strip/strip').then((m) => m.Strip);
+const strip = () => import('../inspector/inspector').then((m) => m.Strip);
 const Strip = dynamic(strip, { ssr: false });
-const pickParameter = () => import('../strip/pick-parameter').then((m) => m.PickParameter);
+const pickParameter = () => import('../inspector/pick-parameter').then((m) => m.PickParameter);
 const PickParameter = dynamic(pickParameter, { ssr: false });
 const LayerDialog = dynamic(() => import('./layer-dialog').then((m) => m.LayerDialog), { ssr: false });
 const ListenDialog = dynamic(() => import('./listen-dialog').then((m) => m.ListenDialog), { ssr: false });

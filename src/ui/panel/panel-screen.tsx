@@ -31,10 +31,10 @@ import {
   spreadControls,
 } from '@/core/commands';
 import { apply, batch, type Control, type Controller, type Edit, overlaps, type RigIndex } from '@/core/rig';
+import { parseDecimal } from '../inspector/numbers';
 import { Button } from '../primitives/button';
 import { CommitInput, Field } from '../primitives/field';
 import { useRig, useRigStore } from '../store/provider';
-import { parseDecimal } from '../strip/numbers';
 import { Board } from './board';
 import { firstWish, GridForm } from './grid-form';
 import { Properties } from './properties';

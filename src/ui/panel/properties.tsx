@@ -3,10 +3,10 @@
 import { type ReactNode, useState } from 'react';
 import { type ControlChange, changeControls, nameInOrder } from '@/core/commands';
 import { type Control, type Controller, nameSchema, type RigIndex, sameJson, set, tenth } from '@/core/rig';
+import { parseDecimal } from '../inspector/numbers';
 import { Button } from '../primitives/button';
 import { CommitInput, Field, Select } from '../primitives/field';
 import { useRig } from '../store/provider';
-import { parseDecimal } from '../strip/numbers';
 import { FactoryFields } from './factory-fields';
 import { kindWords } from './grid-form';
 

@@ -4,9 +4,9 @@ import { ChevronDown, Printer } from 'lucide-react';
 import Link from 'next/link';
 import { DropdownMenu } from 'radix-ui';
 import type { RigIndex } from '@/core/rig';
+import { PdfButton } from '../paper/pdf-button';
+import { usePdf } from '../paper/use-pdf';
 import { Button, buttonLook } from '../primitives/button';
-import { PdfButton } from '../print/pdf-button';
-import { usePdf } from '../print/use-pdf';
 
 interface Props {
   readonly index: RigIndex;

@@ -1,4 +1,4 @@
-import { NothingScreen } from '@/ui/silence/nothing-screen';
+import { NothingScreen } from '@/ui/troubleshooting/nothing-screen';
 
 export default function NothingPage() {
   return <NothingScreen />;

@@ -1,4 +1,4 @@
-import { LabelsScreen } from '@/ui/print/labels-screen';
+import { LabelsScreen } from '@/ui/paper/labels-screen';
 
 export default function LabelsPage() {
   return <LabelsScreen />;

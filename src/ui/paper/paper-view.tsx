@@ -1,6 +1,6 @@
 // Paper on the screen: the same list of ink that goes into the PDF, in millimetres.
 import { exhaustive } from '@/core/base';
-import { type Ink, type Paper, symbolPoints } from '@/core/print';
+import { type Ink, type Paper, symbolPoints } from '@/core/paper';
 
 const families = { plain: 'inherit', bold: 'inherit', mono: 'var(--font-mono, monospace)' } as const;
 

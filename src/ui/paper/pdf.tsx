@@ -3,7 +3,7 @@
 import { Canvas, Document, Font, Page, pdf } from '@react-pdf/renderer';
 import type { ComponentProps } from 'react';
 import { exhaustive } from '@/core/base';
-import { type Face, hasLetter, type Ink, type Paper, symbolPoints, widthOf } from '@/core/print';
+import { type Face, hasLetter, type Ink, type Paper, symbolPoints, widthOf } from '@/core/paper';
 
 /** Where the two files of a face are: letters of the west of Europe, and further Latin ones. */
 export type FontFiles = Readonly<Record<Face, { readonly latin: string; readonly more: string }>>;

@@ -9,14 +9,24 @@ import { useMemo, useState } from 'react';
 import { toast } from 'sonner';
 import { answerSearch, beginSearch, endSearch, removeSearch, reopenAnswer } from '@/core/commands';
 import type { Assignment, RigIndex, Row } from '@/core/rig';
-import { type Cause, causeOf, causes, needsOf, nextStep, questionOf, struckBy, triedQuestion, UNKNOWN } from '@/core/silence';
+import {
+  type Cause,
+  causeOf,
+  causes,
+  needsOf,
+  nextStep,
+  questionOf,
+  struckBy,
+  triedQuestion,
+  UNKNOWN,
+} from '@/core/troubleshooting';
 import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
 import { Field, Select } from '../primitives/field';
 import { useRig, useRigStore } from '../store/provider';
 
 // It asks the browser for its ports, which the server does not have.
-const Ear = dynamic(() => import('./ear').then((m) => m.Ear), { ssr: false });
+const Ear = dynamic(() => import('./listener').then((m) => m.Ear), { ssr: false });
 
 type Search = Row<'searches'>;
 

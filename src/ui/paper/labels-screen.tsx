@@ -3,7 +3,7 @@
 import Link from 'next/link';
 import { parseAsInteger, parseAsString, useQueryState } from 'nuqs';
 import { useMemo, useState } from 'react';
-import { capsFor, makeLabels } from '@/core/print';
+import { capsFor, makeLabels } from '@/core/paper';
 import { Field, Select } from '../primitives/field';
 import { useRig } from '../store/provider';
 import { PaperView } from './paper-view';

@@ -1,11 +1,11 @@
 // PDFs measured by an independent reader of PDF (pdfjs): boxes in millimetres, heights of capitals, all words of the sheet.
 import { getDocument, OPS } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { describe, expect, it } from 'vitest';
-import { CAP_HEIGHT, capsFor, makeLabels, type Paper, sheetPaper, widthOf } from '@/core/print';
+import { CAP_HEIGHT, capsFor, makeLabels, type Paper, sheetPaper, widthOf } from '@/core/paper';
 import { indexRig } from '@/core/rig';
 import { makeSheet } from '@/core/sheets';
 import { lanternHour } from '@/demo/lantern-hour';
-import { shippedFonts } from '../../tests/kit/fonts';
+import { shippedFonts } from '../../../tests/kit/fonts';
 import { paperToPdf } from './pdf';
 
 const MM = 25.4 / 72;

@@ -4,7 +4,7 @@ import { useEffect, useRef, useState } from 'react';
 import { meantNames } from '@/core/commands';
 import { type HeardWord, LISTEN_MS, type Message, sayWord, shortName } from '@/core/midi';
 import type { Assignment, RigIndex } from '@/core/rig';
-import { type Answer, answersFromMonitor } from '@/core/silence';
+import { type Answer, answersFromMonitor } from '@/core/troubleshooting';
 import { PortSelect, PortTrouble } from '../ports/port-select';
 import { usePort } from '../ports/use-port';
 import { Button } from '../primitives/button';
