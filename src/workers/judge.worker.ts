@@ -20,6 +20,7 @@ import {
 import { pinNumbers, renumber } from '@/core/commands';
 import type { Message } from '@/core/midi';
 import {
+  type AddressKind,
   type ByHand,
   type Cost,
   type CostLevel,
@@ -32,7 +33,6 @@ import {
   type Loosening,
   type Move,
   planNumbers,
-  type SeatKind,
   shiftBy,
   swapped,
   toChannel,
@@ -88,7 +88,7 @@ export type HandWish =
   | { readonly do: 'channel'; readonly channel: number };
 
 export interface Spot {
-  readonly kind: SeatKind;
+  readonly kind: AddressKind;
   readonly channel: number;
   readonly numbers: readonly number[];
 }

@@ -1,7 +1,7 @@
 // Diagnoses in a worker: a macro among many neighbours takes longer than a frame.
 import { expose } from 'comlink';
 import { nanoid } from 'nanoid';
-import type { HeardWord, Strand } from '@/core/midi';
+import type { HeardWord, MessageStream } from '@/core/midi';
 import { askFor, type CauseId, diagnose, endsSeen, keepEnds, takeIntoPlan } from '@/core/proof';
 import { type Edit, indexRig, type Rig, type RigIndex } from '@/core/rig';
 
@@ -9,7 +9,7 @@ export interface ToldExplanation {
   readonly causes: ReadonlyArray<{ readonly cause: CauseId; readonly planned: string; readonly found: string }>;
   readonly alike: readonly CauseId[];
   readonly unexplained: number;
-  readonly sends: readonly Strand[];
+  readonly sends: readonly MessageStream[];
   /** Plans what arrives instead; null where nobody would. */
   readonly intoPlan: Edit | null;
   /** Keeps the ends that were seen; null where they are not the matter. */

@@ -269,15 +269,15 @@ function slotsHeardBy(stage: Stage, assignment: Assignment, index: RigIndex): Re
       for (const message of messagesOf(action, index.counters)) {
         if (!getsTo(stage, unit.target.id, message)) continue;
         for (const key of heardKeys(message)) {
-          const ears = (unit.ears.get(key) ?? []).filter(
+          const listeners = (unit.listeners.get(key) ?? []).filter(
             (e) => !unit.target.reception.tellsPortsApart || e.landing.port === '' || e.landing.port === port,
           );
-          const inLayer = hostLayer ? ears.filter((e) => e.landing.hostLayerId === hostLayer.id) : [];
+          const inLayer = hostLayer ? listeners.filter((e) => e.landing.hostLayerId === hostLayer.id) : [];
           const hearing =
             inLayer.length > 0 || hostLayer?.fallsThrough === false
               ? inLayer
-              : ears.filter((e) => e.landing.hostLayerId === null);
-          for (const ear of hearing) slots.add(ear.slot);
+              : listeners.filter((e) => e.landing.hostLayerId === null);
+          for (const listener of hearing) slots.add(listener.slot);
         }
       }
     }

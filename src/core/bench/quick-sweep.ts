@@ -2,7 +2,7 @@
 // what the run gives. Everything that has a memory of its own (takeover, sequences, launches, feedback, layers, banks) is left to the run.
 import type { ControllerProgram } from '../controller';
 import { type MessageType, type Word, wordKey, wordType, wordValue } from '../midi';
-import type { Ear } from '../receiver';
+import type { Listener } from '../receiver';
 import type { ScriptEvent } from '../rig';
 import { pedalReading } from '../values';
 import type { Hop } from '../wires';
@@ -10,7 +10,7 @@ import type { Chain } from './chain';
 import { emptyTrace, FINGER_AT, note, SENT, type Trace, VALUE } from './trace';
 
 /** The receivers of a message in the order in which it arrives; null where one of them has a memory. */
-type Receivers = readonly (readonly Ear[])[];
+type Receivers = readonly (readonly Listener[])[];
 
 interface Sender {
   readonly put: (value: number, out: Word[]) => void;
@@ -51,25 +51,25 @@ export function quickSweep(chain: Chain, slot: number, script: readonly ScriptEv
         const message = messages++;
         note(trace, t, SENT, word, slot, 0, message);
         const heard = wordValue(word);
-        for (const ears of sender.receivers) hearAll(trace, ears, sender.type, heard, now, t, message);
+        for (const listeners of sender.receivers) hearAll(trace, listeners, sender.type, heard, now, t, message);
       }
     }
   }
   return trace;
 }
 
-/** One arrival at one target: all ears hear, then what moved is written down with where it ended. */
+/** One arrival at one target: all listeners hear, then what moved is written down with where it ended. */
 function hearAll(
   trace: Trace,
-  ears: readonly Ear[],
+  listeners: readonly Listener[],
   type: MessageType,
   heard: number,
   now: number[],
   t: number,
   message: number,
 ): void {
-  const [only] = ears;
-  if (ears.length === 1 && only) {
+  const [only] = listeners;
+  if (listeners.length === 1 && only) {
     const next = only.hear.value(type, heard, now[only.slot] ?? 0);
     if (next === now[only.slot]) return;
     now[only.slot] = next;
@@ -77,11 +77,11 @@ function hearAll(
     return;
   }
   const moved: number[] = [];
-  for (const ear of ears) {
-    const next = ear.hear.value(type, heard, now[ear.slot] ?? 0);
-    if (next === now[ear.slot]) continue;
-    now[ear.slot] = next;
-    moved.push(ear.slot);
+  for (const listener of listeners) {
+    const next = listener.hear.value(type, heard, now[listener.slot] ?? 0);
+    if (next === now[listener.slot]) continue;
+    now[listener.slot] = next;
+    moved.push(listener.slot);
   }
   for (const slot of moved) note(trace, t, VALUE, slot, now[slot] ?? 0, 0, message);
 }
@@ -117,7 +117,7 @@ function receiversOf(chain: Chain, controllerId: string, word: Word, channel: nu
   const plan = chain.network.planOf(controllerId, wordType(word), channel);
   if (plan.looped) return null;
   const key = wordKey(word, chain.sysex.keys);
-  const found: (readonly Ear[])[] = [];
+  const found: (readonly Listener[])[] = [];
   const follow = (hops: readonly Hop[]): boolean =>
     hops.every((hop) => {
       const unit = chain.targets.unitOf.get(hop.to);
@@ -125,9 +125,9 @@ function receiversOf(chain: Chain, controllerId: string, word: Word, channel: nu
       if (unit && hop.remote) {
         if (unit.signals.has(key) || unit.selectsBanks || unit.listening !== null) return false;
         if (unit.target.reception.tellsPortsApart) return false;
-        const ears = (unit.ears.get(key) ?? []).filter((e) => e.landing.hostLayerId === null);
-        if (ears.some((e) => e.launches || e.takeover !== null || e.bank !== null)) return false;
-        if (ears.length > 0) found.push(ears);
+        const listeners = (unit.listeners.get(key) ?? []).filter((e) => e.landing.hostLayerId === null);
+        if (listeners.some((e) => e.launches || e.takeover !== null || e.bank !== null)) return false;
+        if (listeners.length > 0) found.push(listeners);
       }
       return follow(hop.next);
     });

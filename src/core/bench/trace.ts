@@ -16,7 +16,7 @@ export const SENT_BACK = 9;
  * FINGER_DOWN / FINGER_UP: a = place of the control in `chain.controlIds` (0 is the one that the script is about); FINGER_AT: b =
  * position 0–1; FINGER_TURN: b = clicks;
  * SENT: a = word, b = slot of the assignment (−1 a modifier's signal, −2 from outside), c = place of the controller;
- * ARRIVED at a target: a = word, b = place of the target, c = the first ear that took it, or −1 − the reason why none did;
+ * ARRIVED at a target: a = word, b = place of the target, c = the first listener that took it, or −1 − the reason why none did;
  * PASSED: a message arrived at a controller: a = word, c = its place;
  * VALUE: a = slot of the parameter, b = new value;
  * SENT_BACK: a target sends a value back: a = word, b = place of the target;

@@ -94,9 +94,9 @@ export function jumpsOf(index: RigIndex, assignment: Assignment, parameter: Para
   const t0 = (stage.script.find((e) => e.do === 'move')?.atMs ?? 0) + 1;
   const early = opening.filter((e) => e.atMs < t0);
   const opened = run(stage.chain, start(stage), early, { ...plain, until: t0 - 0.5 }).state;
-  const ear = stage.chain.targets.ears.find((e) => e.slot === slot);
-  if (!ear) return null;
-  const { from: low, to: high } = ear.landing;
+  const listener = stage.chain.targets.listeners.find((e) => e.slot === slot);
+  if (!listener) return null;
+  const { from: low, to: high } = listener.landing;
   for (const [at, beside] of [
     [0, 1 / 127],
     [1, 126 / 127],

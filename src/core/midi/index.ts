@@ -25,6 +25,7 @@ export {
   withNumber,
   wordKey,
 } from './message';
+export { type HeardWord, type MessageStream, messageStreamsIn } from './message-streams';
 export { type MiddleC, type NumberStyle, noteName, parseNote, showChannel, showNote, showProgram } from './names';
 export { type Channel, channel, channelSchema, type U7, type U14, u7, u7Schema, u14, u14Schema } from './numbers';
 export { carrierOf, heardKeys, makePut, noSysex, type Put, parameterControls, type SysexTable, withSysex } from './out';
@@ -39,7 +40,6 @@ export {
   pairWords,
   parameterWords,
 } from './sequences';
-export { type HeardWord, type Strand, strandsIn } from './strands';
 export {
   bendWord,
   ccWord,

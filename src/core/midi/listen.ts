@@ -1,6 +1,6 @@
 // What somebody touched, told from what arrived in the last moment: which control was meant, and which only happened along.
 import type { Message } from './message';
-import { type HeardWord, strandsIn } from './strands';
+import { type HeardWord, messageStreamsIn } from './message-streams';
 
 /** What is expected: something that moves, something that is switched, or an encoder that sends clicks. */
 export type Expected = 'moves' | 'switches' | 'clicks';
@@ -26,7 +26,7 @@ export const LISTEN_MS = 1000;
  */
 export function candidates(heard: readonly HeardWord[], nowMs: number, expected: Expected): readonly Candidate[] {
   const recent = heard.filter((h) => h.atMs > nowMs - LISTEN_MS && h.atMs <= nowMs);
-  return strandsIn(recent)
+  return messageStreamsIn(recent)
     .map(({ message, values, times }): Candidate => {
       const behaves = behaviourOf(message, values);
       return {

@@ -1,3 +1,4 @@
+export { type AddressKind, type AddressRow, addressKinds, type Occupancy, occupancyOf, type Sitter } from './address-rows';
 export { type ByHand, countUp, shiftBy, swapped, toChannel } from './by-hand';
 export { chooseMessage, isFree } from './choose';
 export type { Cost, CostLevel } from './cost';
@@ -9,4 +10,3 @@ export { costOfChoice, type Option, type Problem, type Solution } from './proble
 export { standardNumberOf } from './roles.data';
 export { everyPlainNumber, type School, type SchoolId, schools, undefinedFirst } from './schools';
 export { solve } from './search';
-export { type Occupancy, occupancyOf, type Seat, type SeatKind, type Sitter, seatKinds } from './seats';

@@ -2,7 +2,7 @@
 // struck out. The next value is the one that parts what is left best. The ways of listening are those of the target's simulator.
 import { exhaustive } from '../base';
 import { decodeClicks, type RelativeCoding, relativeCodingSchema, u7 } from '../midi';
-import { type Grip, looseGrip, type TakeoverRule, takeOver } from '../receiver';
+import { detachedTakeover, type TakeoverRule, type TakeoverState, takeOver } from '../receiver';
 import {
   batch,
   type Edit,
@@ -26,7 +26,7 @@ export interface Guess {
   readonly ways: Ways;
   /** 0 or 1 for a switch, 0–1 for a knob. */
   readonly place: number;
-  readonly grip: Grip;
+  readonly takeoverState: TakeoverState;
 }
 
 export type Ways =
@@ -50,7 +50,7 @@ export interface Probe {
 export function beginProbe(kind: ProbeKind): Probe {
   const at =
     (place: number) =>
-    (ways: Ways): Guess => ({ ways, place, grip: looseGrip });
+    (ways: Ways): Guess => ({ ways, place, takeoverState: detachedTakeover });
   if (kind === 'switch') {
     const all = Array.from({ length: 127 }, (_, i) => i + 1);
     return {
@@ -82,7 +82,7 @@ const rules: Readonly<Record<'pickup' | 'scale', TakeoverRule>> = {
 
 /** Where a way of listening puts its parameter on a value (0–127). */
 export function listened(guess: Guess, value: number): Guess {
-  const { ways, place, grip } = guess;
+  const { ways, place, takeoverState } = guess;
   switch (ways.type) {
     case 'absolute-switch':
       return { ...guess, place: value >= ways.threshold ? 1 : 0 };
@@ -90,8 +90,8 @@ export function listened(guess: Guess, value: number): Guess {
       return { ...guess, place: ways.actsOn === 'any-message' || value >= ways.threshold ? 1 - place : place };
     case 'absolute-knob': {
       if (ways.takeover === 'jump') return { ...guess, place: value / 127 };
-      const taken = takeOver(rules[ways.takeover], grip, value / 127, place, false);
-      return { ...guess, place: taken.place ?? place, grip: { ...taken.grip, left: null } };
+      const taken = takeOver(rules[ways.takeover], takeoverState, value / 127, place, false);
+      return { ...guess, place: taken.place ?? place, takeoverState: { ...taken.takeoverState, left: null } };
     }
     case 'relative':
       return { ...guess, place: Math.min(1, Math.max(0, place + decodeClicks(value, ways.coding) * ways.step)) };

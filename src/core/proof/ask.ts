@@ -1,5 +1,5 @@
 // What is asked of the player, function by function, and what the plan expects to hear for it.
-import { addressKey, heardKeys, type Message, messageSchema, type Strand, strandsIn } from '../midi';
+import { addressKey, heardKeys, type Message, type MessageStream, messageSchema, messageStreamsIn } from '../midi';
 import {
   type Action,
   type Assignment,
@@ -16,7 +16,7 @@ import {
 import { placeWords } from '../sheets';
 import { canAsk } from './coverage';
 import { type How, handInputs, TAPS } from './hand';
-import { type Footing, unitSends } from './unit';
+import { type TestSetup, unitSends } from './unit';
 
 /** One address of what a function sends. */
 export interface Expected {
@@ -31,7 +31,7 @@ export interface Expected {
 export interface Ask {
   readonly assignment: Assignment;
   readonly control: Control;
-  readonly footing: Footing;
+  readonly testSetup: TestSetup;
   readonly how: How;
   readonly unit: string;
   readonly place: string;
@@ -49,27 +49,31 @@ export interface Ask {
   readonly cautions: readonly string[];
 }
 
-/** Programs of a channel are one strand, whose values are their numbers. */
-export function strandKey(message: Message): number {
+/** Programs of a channel are one message stream, whose values are their numbers. */
+export function messageStreamKey(message: Message): number {
   return message.type === 'program'
     ? addressKey(messageSchema.parse({ type: 'program', channel: message.channel, number: 0, bank: null }))
     : addressKey(message);
 }
 
-/** What was heard, sorted by address; programs of a channel in one strand with their numbers as values. */
-export function proofStrands(heard: Parameters<typeof strandsIn>[0], known: readonly Message[]): ReadonlyMap<number, Strand> {
-  const found = new Map<number, Strand>();
-  for (const strand of strandsIn(heard, known)) {
-    const { message } = strand;
-    const key = strandKey(message);
-    const own = message.type === 'program' ? { ...strand, values: strand.values.map(() => message.number) } : strand;
+/** What was heard, sorted by address; programs of a channel in one message stream with their numbers as values. */
+export function proofStreams(
+  heard: Parameters<typeof messageStreamsIn>[0],
+  known: readonly Message[],
+): ReadonlyMap<number, MessageStream> {
+  const found = new Map<number, MessageStream>();
+  for (const messageStream of messageStreamsIn(heard, known)) {
+    const { message } = messageStream;
+    const key = messageStreamKey(message);
+    const own =
+      message.type === 'program' ? { ...messageStream, values: messageStream.values.map(() => message.number) } : messageStream;
     const before = found.get(key);
     found.set(key, before ? mergedByTime(before, own) : own);
   }
   return found;
 }
 
-function mergedByTime(a: Strand, b: Strand): Strand {
+function mergedByTime(a: MessageStream, b: MessageStream): MessageStream {
   const all = [...a.values.map((v, i) => ({ v, t: a.times[i] ?? 0 })), ...b.values.map((v, i) => ({ v, t: b.times[i] ?? 0 }))];
   all.sort((x, y) => x.t - y.t);
   return { message: a.message, values: all.map((x) => x.v), times: all.map((x) => x.t) };
@@ -80,15 +84,15 @@ export const messagesIn = (actions: readonly Action[]): readonly Message[] =>
   actions.flatMap((a) => (a.type === 'send' ? [a.message] : []));
 
 /** What a unit that holds these actions brings out under an even hand, by address. */
-export function playedStrands(
-  footing: Footing,
+export function playedStreams(
+  testSetup: TestSetup,
   how: How,
   actions: readonly Action[],
   taps = TAPS,
   beside: readonly Assignment[] = [],
-): ReadonlyMap<number, Strand> {
+): ReadonlyMap<number, MessageStream> {
   const known = [...messagesIn(actions), ...beside.flatMap((a) => messagesIn(a.actions))];
-  return proofStrands(unitSends(footing, actions, handInputs(footing, how, null, taps), beside), known);
+  return proofStreams(unitSends(testSetup, actions, handInputs(testSetup, how, null, taps), beside), known);
 }
 
 /** The question for one function; null where none can be asked. */
@@ -97,7 +101,7 @@ export function askFor(index: RigIndex, assignment: Assignment): Ask | null {
   const controller = control && index.controllers.get(control.controllerId);
   if (!control || !controller || !canAsk(index, assignment)) return null;
   const { gesture } = assignment;
-  const footing: Footing = {
+  const testSetup: TestSetup = {
     assignment,
     control,
     controller,
@@ -106,12 +110,12 @@ export function askFor(index: RigIndex, assignment: Assignment): Ask | null {
   };
   const sends = assignment.actions.flatMap((a) => (a.type === 'send' ? [a] : []));
   const how: How = gesture.type !== 'move' ? 'taps' : sends.every((s) => s.behaviour.type === 'relative') ? 'clicks' : 'travel';
-  const expected = [...playedStrands(footing, how, assignment.actions)].map(
-    ([key, strand]): Expected => ({
+  const expected = [...playedStreams(testSetup, how, assignment.actions)].map(
+    ([key, messageStream]): Expected => ({
       key,
-      message: strand.message,
-      values: strand.values,
-      actions: assignment.actions.flatMap((a, i) => (a.type === 'send' && strandKey(a.message) === key ? [i] : [])),
+      message: messageStream.message,
+      values: messageStream.values,
+      actions: assignment.actions.flatMap((a, i) => (a.type === 'send' && messageStreamKey(a.message) === key ? [i] : [])),
     }),
   );
   const beside = besideOf(index, assignment);
@@ -128,15 +132,15 @@ export function askFor(index: RigIndex, assignment: Assignment): Ask | null {
   return {
     assignment,
     control,
-    footing,
+    testSetup,
     how,
     unit: controller.name,
     place: placeWords(index, controller, assignment),
     opens,
-    words: gestureWords(footing, how),
+    words: gestureWords(testSetup, how),
     expected,
     beside,
-    besideKeys: new Set(beside.flatMap((a) => messagesIn(a.actions).map(strandKey))),
+    besideKeys: new Set(beside.flatMap((a) => messagesIn(a.actions).map(messageStreamKey))),
     aside: asideOf(index, assignment),
     cautions: cautionsOf(index, assignment),
   };
@@ -181,7 +185,7 @@ export const notHeard = (index: RigIndex): readonly Assignment[] =>
 /** The questions for all functions of a rig. */
 export const asksOf = (index: RigIndex): readonly Ask[] => toProve(index).flatMap((f) => askFor(index, f.assignment) ?? []);
 
-function gestureWords({ assignment, control, partner }: Footing, how: How): string {
+function gestureWords({ assignment, control, partner }: TestSetup, how: How): string {
   const { name } = control;
   if (how === 'clicks') return `turn ${name} ten clicks clockwise, then ten back`;
   if (how === 'travel') {

@@ -1,12 +1,12 @@
 // From what arrived to what is wrong. Each cause is tried out: what the hardware would have sent if it were so is played on the simulator
 // and held against what was heard; two causes at once are tried where one alone does not explain it. The best explanation comes first.
-import type { HeardWord, Strand } from '../midi';
+import type { HeardWord, MessageStream } from '../midi';
 import type { RigIndex } from '../rig';
-import { type Ask, proofStrands } from './ask';
+import { type Ask, proofStreams } from './ask';
 import { alike, type CauseId } from './causes.data';
 import { TAPS } from './hand';
 import { apart, legsOf } from './shape';
-import { comesAsPlanned, knownTo, makeTrial, plannedStrand, readShape, signatureOf, type Trial, type Tried } from './trial';
+import { comesAsPlanned, knownTo, makeTrial, plannedStream, readShape, signatureOf, type Trial, type Tried } from './trial';
 import { type Choices, type Variant, variantsFor } from './variants';
 
 /** One cause of an explanation, with what was planned and what is there instead. */
@@ -27,7 +27,7 @@ export interface Explanation {
   /** How much of the evidence it leaves unexplained, 0 (nothing) to 1 and more. */
   readonly unexplained: number;
   /** What would have been sent if it were so, for the hand to see. */
-  readonly sends: readonly Strand[];
+  readonly sends: readonly MessageStream[];
 }
 
 export interface Diagnosis {
@@ -43,15 +43,15 @@ const MOST = 6;
 
 /** What is wrong between an ask and what was heard for it (`heard` in order of time). */
 export function diagnose(index: RigIndex, ask: Ask, heard: readonly HeardWord[]): Diagnosis {
-  const strands = proofStrands(heard, knownTo(ask));
-  const wrong = wrongActions(ask, strands);
-  if (wrong.size === 0) return { explanations: [], short: oneWay(ask, strands) ? 'one-way' : null };
+  const messageStreams = proofStreams(heard, knownTo(ask));
+  const wrong = wrongActions(ask, messageStreams);
+  if (wrong.size === 0) return { explanations: [], short: oneWay(ask, messageStreams) ? 'one-way' : null };
   const right = new Set(ask.expected.flatMap((e) => (e.actions.some((i) => wrong.has(i)) ? [] : [e.key])));
-  const trial = makeTrial(ask, strands, right, wrong);
+  const trial = makeTrial(ask, messageStreams, right, wrong);
 
-  const short = ask.how === 'taps' ? shortBy(trial) : oneWay(ask, strands) ? 'one-way' : null;
+  const short = ask.how === 'taps' ? shortBy(trial) : oneWay(ask, messageStreams) ? 'one-way' : null;
   if (short !== null) return { explanations: [], short };
-  const variants = variantsFor(index, ask, choicesFrom(strands, right, ask));
+  const variants = variantsFor(index, ask, choicesFrom(messageStreams, right, ask));
   const single = variants.map((v) => trial([v]));
   const best = Math.min(...single.map((t) => t.unexplained));
   const pairs = best > EXPLAINED ? pairsOf(variants).map((pair) => trial(pair)) : [];
@@ -59,10 +59,10 @@ export function diagnose(index: RigIndex, ask: Ask, heard: readonly HeardWord[])
 }
 
 /** Actions whose messages did not come as planned. */
-function wrongActions(ask: Ask, strands: ReadonlyMap<number, Strand>): ReadonlySet<number> {
+function wrongActions(ask: Ask, messageStreams: ReadonlyMap<number, MessageStream>): ReadonlySet<number> {
   const wrong = new Set<number>();
   for (const expected of ask.expected) {
-    const seen = strands.get(expected.key);
+    const seen = messageStreams.get(expected.key);
     if (!seen || !comesAsPlanned(ask, expected.values, expected.message, seen)) for (const i of expected.actions) wrong.add(i);
   }
   return wrong;
@@ -78,12 +78,12 @@ function shortBy(trial: Trial): number | null {
 }
 
 /** Whether each address went over its planned travel, but one way only: then nobody can say whether the hand or the pedal is reversed. */
-function oneWay(ask: Ask, strands: ReadonlyMap<number, Strand>): boolean {
+function oneWay(ask: Ask, messageStreams: ReadonlyMap<number, MessageStream>): boolean {
   if (ask.how !== 'travel') return false;
   return ask.expected.every((expected) => {
-    const seen = strands.get(expected.key);
+    const seen = messageStreams.get(expected.key);
     if (!seen || legsOf(seen.values, 0.3 * (Math.max(...seen.values) - Math.min(...seen.values))) > 1) return false;
-    const planned = readShape(ask, plannedStrand(expected.message, expected.values));
+    const planned = readShape(ask, plannedStream(expected.message, expected.values));
     const shape = readShape(ask, seen);
     return (
       shape.type === 'travel' &&
@@ -94,8 +94,8 @@ function oneWay(ask: Ask, strands: ReadonlyMap<number, Strand>): boolean {
 }
 
 /** What the evidence leaves to choose from: addresses that were heard and not expected. */
-function choicesFrom(strands: ReadonlyMap<number, Strand>, right: ReadonlySet<number>, ask: Ask): Choices {
-  const others = [...strands].filter(([key]) => !right.has(key)).map(([, s]) => s);
+function choicesFrom(messageStreams: ReadonlyMap<number, MessageStream>, right: ReadonlySet<number>, ask: Ask): Choices {
+  const others = [...messageStreams].filter(([key]) => !right.has(key)).map(([, s]) => s);
   const messages = others.map((s) => s.message);
   return {
     channels: messages.flatMap((m) => ('channel' in m ? [m.channel] : [])),
@@ -163,7 +163,7 @@ function ranked(tried: readonly Tried[], wrong: ReadonlySet<number>): readonly E
     wrong,
     alike: others,
     unexplained: t.unexplained,
-    sends: [...t.predicted.values()].map((p) => p.strand),
+    sends: [...t.predicted.values()].map((p) => p.messageStream),
   }));
 }
 

@@ -1,7 +1,7 @@
 // The hand: what is asked of it as inputs of the controller, evenly for the plan, and as people do it for evidence.
 import { exhaustive } from '../base';
 import type { ControllerInput } from '../controller';
-import type { Footing } from './unit';
+import type { TestSetup } from './unit';
 
 /** How a function is tried: some presses; a move from one end to the other and back; clicks one way and back. */
 export type How = 'taps' | 'travel' | 'clicks';
@@ -24,21 +24,21 @@ export interface Manner {
 }
 
 /** Inputs for one function: gestures `pace` ms apart; without a manner each one is the same. */
-export function handInputs(footing: Footing, how: How, manner: Manner | null, taps = TAPS): readonly ControllerInput[] {
+export function handInputs(testSetup: TestSetup, how: How, manner: Manner | null, taps = TAPS): readonly ControllerInput[] {
   switch (how) {
     case 'taps':
-      return tapInputs(footing, manner, manner?.taps ?? taps);
+      return tapInputs(testSetup, manner, manner?.taps ?? taps);
     case 'travel':
-      return travelInputs(footing, manner);
+      return travelInputs(testSetup, manner);
     case 'clicks':
-      return clickInputs(footing, manner);
+      return clickInputs(testSetup, manner);
     default:
       return exhaustive(how);
   }
 }
 
 function tapInputs(
-  { assignment, control, controller, partner }: Footing,
+  { assignment, control, controller, partner }: TestSetup,
   manner: Manner | null,
   taps: number,
 ): ControllerInput[] {
@@ -88,9 +88,9 @@ function tapInputs(
 /** Samples at each end, where a hand rests for a moment. */
 const REST = 3;
 
-function travelInputs(footing: Footing, manner: Manner | null): ControllerInput[] {
-  const { control } = footing;
-  if (isEndless(control.kind)) return turnInputs(footing, manner);
+function travelInputs(testSetup: TestSetup, manner: Manner | null): ControllerInput[] {
+  const { control } = testSetup;
+  if (isEndless(control.kind)) return turnInputs(testSetup, manner);
   const places: number[] = [];
   const start = manner?.start ?? 0;
   const leg = (from: number, to: number): void => {
@@ -119,10 +119,10 @@ function travelInputs(footing: Footing, manner: Manner | null): ControllerInput[
 }
 
 /** Whether a control has no ends of its own: its travel is what it counts. */
-export const isEndless = (kind: Footing['control']['kind']): boolean => kind === 'encoder' || kind === 'jog';
+export const isEndless = (kind: TestSetup['control']['kind']): boolean => kind === 'encoder' || kind === 'jog';
 
 /** An encoder up to the end of what it counts and back, a few clicks over at each end. Before time 0 it is brought to where it stands. */
-function turnInputs({ control }: Footing, manner: Manner | null): ControllerInput[] {
+function turnInputs({ control }: TestSetup, manner: Manner | null): ControllerInput[] {
   const inputs: ControllerInput[] = [];
   let t = 100;
   const turn = (way: 1 | -1, clicks: number): void => {
@@ -140,7 +140,7 @@ function turnInputs({ control }: Footing, manner: Manner | null): ControllerInpu
   return inputs;
 }
 
-function clickInputs({ control }: Footing, manner: Manner | null): ControllerInput[] {
+function clickInputs({ control }: TestSetup, manner: Manner | null): ControllerInput[] {
   const count = (): number => (manner ? CLICKS - 2 + Math.floor(5 * manner.next()) : CLICKS);
   const inputs: ControllerInput[] = [];
   let t = 100;

@@ -1,4 +1,4 @@
-export { type Ask, askFor, asksOf, type Expected, notHeard, proofStrands, strandKey, type ToProve, toProve } from './ask';
+export { type Ask, askFor, asksOf, type Expected, messageStreamKey, notHeard, proofStreams, type ToProve, toProve } from './ask';
 export { type Alike, alike, type CauseId, type CauseWords, causes } from './causes.data';
 export { canAsk, coverageOf, versionsFor } from './coverage';
 export { type Diagnosis, diagnose, type Explanation, type Named, namedCauses } from './diagnose';

@@ -2,7 +2,7 @@
 import { calibrate, changeBehaviour, changeMessage, type NewId } from '../commands';
 import { addressKey, type HeardWord, valueMax, withNumber } from '../midi';
 import { type Action, apply, batch, type Edit, indexRig, type RigIndex, sameJson } from '../rig';
-import { type Ask, proofStrands, strandKey } from './ask';
+import { type Ask, messageStreamKey, proofStreams } from './ask';
 import type { Explanation } from './diagnose';
 import { knownTo } from './trial';
 
@@ -63,10 +63,10 @@ export function takeIntoPlan(index: RigIndex, ask: Ask, explanation: Explanation
 
 /** The ends 0–1 between which a pedal or fader moved, as parts of the travel that was planned; null where they cannot be told. */
 export function endsSeen(ask: Ask, heard: readonly HeardWord[]): { readonly low: number; readonly high: number } | null {
-  const strands = proofStrands(heard, knownTo(ask));
+  const messageStreams = proofStreams(heard, knownTo(ask));
   for (const action of ask.assignment.actions) {
     if (action.type !== 'send' || action.behaviour.type !== 'range') continue;
-    const seen = strands.get(strandKey(action.message));
+    const seen = messageStreams.get(messageStreamKey(action.message));
     const { from, to } = action.behaviour;
     const span = to - from;
     if (!seen || Math.abs(span) < valueMax(action.message.type) / 8) continue;

@@ -9,12 +9,12 @@ import {
   ccWord,
   decodeClicks,
   encodeClicks,
+  type MessageStream,
   messageSchema,
   noteWord,
   pressureWord,
   programWord,
   relativeCodingSchema,
-  type Strand,
   sayWord,
 } from '../midi';
 import { indexRig } from '../rig';
@@ -25,7 +25,7 @@ import { neighboursOf } from './variants';
 
 const index = indexRig(lanternHour());
 const asks = asksOf(index);
-const strand = (values: readonly number[], type = 'cc'): Strand => ({
+const messageStream = (values: readonly number[], type = 'cc'): MessageStream => ({
   message: messageSchema.parse({ type, channel: 1, number: 20, bank: null }),
   values,
   times: values.map((_, i) => i * 20),
@@ -70,14 +70,19 @@ describe('shapes', () => {
     for (const coding of relativeCodingSchema.options)
       for (const first of [1, -1]) {
         const values = [...Array(8).fill(first), ...Array(8).fill(-first)].map((c) => encodeClicks(c, coding));
-        expect(shapeOf(strand(values), 'clicks', true)).toEqual({ type: 'clicks', coding, forth: first > 0, doubled: false });
+        expect(shapeOf(messageStream(values), 'clicks', true)).toEqual({
+          type: 'clicks',
+          coding,
+          forth: first > 0,
+          doubled: false,
+        });
         expect(mirrored(values, coding).map((v) => decodeClicks(v, coding))).toEqual(values.map((v) => -decodeClicks(v, coding)));
       }
   });
   it('of a travel: its ends, which way it rose, trembling and doubling', () => {
     const up = Array.from({ length: 43 }, (_, i) => i * 3);
     const there = [...up, ...[...up].reverse().slice(1)];
-    expect(shapeOf(strand(there), 'travel', false)).toEqual({
+    expect(shapeOf(messageStream(there), 'travel', false)).toEqual({
       type: 'travel',
       low: 0,
       high: 126 / 127,
@@ -85,9 +90,9 @@ describe('shapes', () => {
       noisy: false,
       doubled: false,
     });
-    expect(shapeOf(strand(there.map((v) => 126 - v)), 'travel', false)).toMatchObject({ rises: false });
-    expect(shapeOf(strand(there.flatMap((v) => [v, v])), 'travel', false)).toMatchObject({ doubled: true });
-    expect(shapeOf(strand(there.flatMap((v, i) => [v, v + (i % 2 ? 1 : -1) + 1])), 'travel', false)).toMatchObject({
+    expect(shapeOf(messageStream(there.map((v) => 126 - v)), 'travel', false)).toMatchObject({ rises: false });
+    expect(shapeOf(messageStream(there.flatMap((v) => [v, v])), 'travel', false)).toMatchObject({ doubled: true });
+    expect(shapeOf(messageStream(there.flatMap((v, i) => [v, v + (i % 2 ? 1 : -1) + 1])), 'travel', false)).toMatchObject({
       noisy: true,
     });
   });
@@ -95,7 +100,7 @@ describe('shapes', () => {
     const values = fc.array(fc.constantFrom(0, 40, 100, 127), { minLength: 1, maxLength: 12 });
     fc.assert(
       fc.property(values, values, (a, b) => {
-        const [one, two] = [shapeOf(strand(a), 'taps', false), shapeOf(strand(b), 'taps', false)];
+        const [one, two] = [shapeOf(messageStream(a), 'taps', false), shapeOf(messageStream(b), 'taps', false)];
         expect(apart(one, one, 'taps', false)).toBe(0);
         const there = apart(one, two, 'taps', false);
         expect(there).toBeCloseTo(apart(two, one, 'taps', false), 9);

@@ -39,7 +39,7 @@ export function plantFault(index: RigIndex, ask: Ask, cause: CauseId, next: Next
 /** The same by a second way that takes longer. */
 const later = (heard: readonly HeardWord[], ms: number): readonly HeardWord[] => heard.map((h) => ({ ...h, atMs: h.atMs + ms }));
 
-/** Over how many steps of 127 an expected strand goes. */
+/** Over how many steps of 127 an expected message stream goes. */
 const stepsOf = ({ message, values }: Ask['expected'][number]): number =>
   ((Math.max(...values) - Math.min(...values)) * 127) / valueMax(message.type);
 
@@ -88,11 +88,11 @@ export function evidence(ask: Ask, faults: readonly Variant[], next: Next): read
   const least = 4 / Math.max(8, ...ask.expected.map(stepsOf));
   const low = streams.includes('ends') && next() < 0.8 ? least + 0.17 * next() : 0;
   const high = streams.includes('ends') && (low === 0 || next() < 0.8) ? 1 - least - 0.2 * next() : 1;
-  const inputs = handInputs(ask.footing, ask.how, manner).map((input): ControllerInput => {
+  const inputs = handInputs(ask.testSetup, ask.how, manner).map((input): ControllerInput => {
     if (input.type === 'move') return { ...input, position: low + (high - low) * input.position };
     return input.type === 'turn' && streams.includes('mirrored') ? { ...input, clicks: -input.clicks } : input;
   });
-  let heard: HeardWord[] = [...unitSends(ask.footing, actions, inputs, ask.beside)];
+  let heard: HeardWord[] = [...unitSends(ask.testSetup, actions, inputs, ask.beside)];
   const end = (inputs.findLast((i) => i.type !== 'tick')?.t ?? 0) + 20;
   const { kind, subControls } = ask.control;
   for (const stream of streams) {

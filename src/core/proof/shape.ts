@@ -1,5 +1,5 @@
-// What a strand looks like: a travel up and down, clicks one way and back, or switching.
-import { decodeClicks, encodeClicks, type RelativeCoding, type Strand, valueMax } from '../midi';
+// What a message stream looks like: a travel up and down, clicks one way and back, or switching.
+import { decodeClicks, encodeClicks, type MessageStream, type RelativeCoding, valueMax } from '../midi';
 import type { How } from './hand';
 
 export type Shape =
@@ -26,17 +26,17 @@ const TURNS = 6;
 const TWICE_MS = 4;
 
 /**
- * Reads a strand that came for something moved or turned; what is tapped is always switching. `endless`: the control has no ends of its
+ * Reads a message stream that came for something moved or turned; what is tapped is always switching. `endless`: the control has no ends of its
  * own, so it may send clicks.
  */
-export function shapeOf(strand: Strand, how: How, endless: boolean): Shape {
-  const { values } = strand;
-  if (how === 'taps') return { type: 'switch', values, doubled: comesTwice(strand) };
-  const clicks = endless || how === 'clicks' ? clicksOf(strand) : null;
+export function shapeOf(messageStream: MessageStream, how: How, endless: boolean): Shape {
+  const { values } = messageStream;
+  if (how === 'taps') return { type: 'switch', values, doubled: comesTwice(messageStream) };
+  const clicks = endless || how === 'clicks' ? clicksOf(messageStream) : null;
   if (clicks) return clicks;
   const distinct = new Set(values).size;
-  if (distinct < TRAVEL) return { type: 'switch', values, doubled: comesTwice(strand) };
-  const max = valueMax(strand.message.type);
+  if (distinct < TRAVEL) return { type: 'switch', values, doubled: comesTwice(messageStream) };
+  const max = valueMax(messageStream.message.type);
   const low = Math.min(...values);
   const high = Math.max(...values);
   let turns = 0;
@@ -93,8 +93,8 @@ export function legsOf(values: readonly number[], least: number): number {
   return legs;
 }
 
-function clicksOf(strand: Strand): Shape | null {
-  const { values, message } = strand;
+function clicksOf(messageStream: MessageStream): Shape | null {
+  const { values, message } = messageStream;
   if (message.type !== 'cc' || values.length < 4 || new Set(values).size > 10) return null;
   let best: { readonly coding: RelativeCoding; readonly cost: number } | null = null;
   for (const coding of codings) {
@@ -106,11 +106,11 @@ function clicksOf(strand: Strand): Shape | null {
   if (best === null) return null;
   const { coding } = best;
   const first = values.slice(0, Math.ceil(values.length / 3)).reduce((sum, v) => sum + decodeClicks(v, coding), 0);
-  return { type: 'clicks', coding, forth: first > 0, doubled: comesTwice(strand) };
+  return { type: 'clicks', coding, forth: first > 0, doubled: comesTwice(messageStream) };
 }
 
 /** Whether about every second value is the one before, come again at once. */
-function comesTwice({ values, times }: Strand): boolean {
+function comesTwice({ values, times }: MessageStream): boolean {
   let near = 0;
   for (let i = 1; i < values.length; i++)
     if (values[i] === values[i - 1] && (times[i] ?? 0) - (times[i - 1] ?? 0) < TWICE_MS) near++;

@@ -1,8 +1,8 @@
 // One cause, or two, tried out: what would come if it were so, and how much of what came it leaves unexplained.
 import { stepCounter } from '../controller';
-import { type Message, type Strand, valueMax } from '../midi';
+import { type Message, type MessageStream, valueMax } from '../midi';
 import type { Action, Counter } from '../rig';
-import { type Ask, messagesIn, playedStrands, strandKey } from './ask';
+import { type Ask, messageStreamKey, messagesIn, playedStreams } from './ask';
 import { type CauseId, causes } from './causes.data';
 import { isEndless, TAPS } from './hand';
 import { apart, mirrored, NEAR, type Shape, shapeOf } from './shape';
@@ -12,7 +12,7 @@ import { heldWith, inOrder, type Variant } from './variants';
 const EVIDENCE = 8;
 const RARITY = 0.25;
 const SECOND = 1.6;
-/** Strands with fewer values than this part of all are a bumped neighbour. */
+/** Message streams with fewer values than this part of all are a bumped neighbour. */
 const BUMP = 0.3;
 /** What is beside weighs less: it is not what was asked for, and may be wrong by itself. */
 const BESIDE = 0.2;
@@ -30,7 +30,7 @@ export interface Tried {
 }
 
 export interface Predicted {
-  readonly strand: Strand;
+  readonly messageStream: MessageStream;
   readonly shape: Shape;
   /** Of what was asked for; else of a function beside it. */
   readonly own: boolean;
@@ -42,17 +42,17 @@ export const knownTo = (ask: Ask): readonly Message[] => [
   ...ask.beside.flatMap((a) => messagesIn(a.actions)),
 ];
 
-/** Whether a strand is what an even hand brings out, as far as a hand can be even. */
-export function comesAsPlanned(ask: Ask, values: readonly number[], message: Message, seen: Strand): boolean {
+/** Whether a message stream is what an even hand brings out, as far as a hand can be even. */
+export function comesAsPlanned(ask: Ask, values: readonly number[], message: Message, seen: MessageStream): boolean {
   const counter = counterOf(ask, message);
   if (counter) return seen.values.length === values.length && countsOn(counter, seen.values);
   const shape = readShape(ask, seen);
-  const planned = readShape(ask, plannedStrand(message, values));
+  const planned = readShape(ask, plannedStream(message, values));
   return apart(planned, shape, ask.how, isLoose(ask, message)) === 0;
 }
 
-/** A planned strand in even time. */
-export const plannedStrand = (message: Message, values: readonly number[]): Strand => ({
+/** A planned message stream in even time. */
+export const plannedStream = (message: Message, values: readonly number[]): MessageStream => ({
   message,
   values,
   times: values.map((_, i) => i * 20),
@@ -61,11 +61,11 @@ export const plannedStrand = (message: Message, values: readonly number[]): Stra
 /** The counter that gives a message its values; null where something else does. */
 export function counterOf(ask: Ask, message: Message): Counter | null {
   const own = ask.assignment.actions.flatMap((a) =>
-    a.type === 'send' && strandKey(a.message) === strandKey(message) ? [a.behaviour] : [],
+    a.type === 'send' && messageStreamKey(a.message) === messageStreamKey(message) ? [a.behaviour] : [],
   );
   const [first] = own;
   return own.length === 1 && first?.type === 'stepping'
-    ? (ask.footing.counters.find((c) => c.id === first.counterId) ?? null)
+    ? (ask.testSetup.counters.find((c) => c.id === first.counterId) ?? null)
     : null;
 }
 
@@ -82,12 +82,12 @@ export function countsOn({ from, to, step, atEnd }: Counter, values: readonly nu
 const isLoose = (ask: Ask, message: Message): boolean =>
   ask.how === 'taps' &&
   ask.assignment.actions.some(
-    (a) => a.type === 'send' && a.behaviour.type === 'range' && strandKey(a.message) === strandKey(message),
+    (a) => a.type === 'send' && a.behaviour.type === 'range' && messageStreamKey(a.message) === messageStreamKey(message),
   );
 
-/** The shape of a strand; of repeats, which go on as long as the hand likes, only the beginning. */
-export function readShape(ask: Ask, strand: Strand): Shape {
-  const shape = shapeOf(strand, ask.how, isEndless(ask.control.kind));
+/** The shape of a message stream; of repeats, which go on as long as the hand likes, only the beginning. */
+export function readShape(ask: Ask, messageStream: MessageStream): Shape {
+  const shape = shapeOf(messageStream, ask.how, isEndless(ask.control.kind));
   return shape.type === 'switch' && ask.assignment.gesture.type === 'repeat'
     ? { ...shape, values: shape.values.slice(0, 4) }
     : shape;
@@ -99,20 +99,22 @@ export type Trial = (variants: readonly Variant[], only?: number) => Tried;
 /** Makes the trials of one ask: `seen` is what came, `right` what of it is as planned, `wrong` the actions whose messages are not. */
 export function makeTrial(
   ask: Ask,
-  strands: ReadonlyMap<number, Strand>,
+  messageStreams: ReadonlyMap<number, MessageStream>,
   right: ReadonlySet<number>,
   wrong: ReadonlySet<number>,
 ): Trial {
   const seen = new Map(
-    [...strands].filter(([key]) => !right.has(key)).map(([key, s]) => [key, { strand: s, shape: readShape(ask, s), own: true }]),
+    [...messageStreams]
+      .filter(([key]) => !right.has(key))
+      .map(([key, s]) => [key, { messageStream: s, shape: readShape(ask, s), own: true }]),
   );
-  const total = [...seen.values()].reduce((sum, s) => sum + s.strand.values.length, 0);
-  const played = new Map<string, ReadonlyMap<number, Strand>>();
-  const play = (actions: readonly Action[], taps: number): ReadonlyMap<number, Strand> => {
+  const total = [...seen.values()].reduce((sum, s) => sum + s.messageStream.values.length, 0);
+  const played = new Map<string, ReadonlyMap<number, MessageStream>>();
+  const play = (actions: readonly Action[], taps: number): ReadonlyMap<number, MessageStream> => {
     const key = `${taps} ${JSON.stringify(actions)}`;
     const known = played.get(key);
     if (known) return known;
-    const made = playedStrands(ask.footing, ask.how, actions, taps, ask.beside);
+    const made = playedStreams(ask.testSetup, ask.how, actions, taps, ask.beside);
     played.set(key, made);
     return made;
   };
@@ -121,17 +123,17 @@ export function makeTrial(
     const actions = heldWith(ask.assignment.actions, variants, wrong);
     const replaced = variants.some((v) => v.dimension === 'who' && v.stream === null);
     const keys = new Set(
-      actions.flatMap((a, i) => (a.type === 'send' && (replaced || wrong.has(i)) ? [strandKey(a.message)] : [])),
+      actions.flatMap((a, i) => (a.type === 'send' && (replaced || wrong.has(i)) ? [messageStreamKey(a.message)] : [])),
     );
     const strokes = ask.how === 'taps' && actions.some((a) => a.type === 'send' && a.behaviour.type === 'range');
     let bestTry: Tried | null = null;
     for (const taps of ask.how === 'taps' ? (only === undefined ? [TAPS, TAPS - 1, TAPS + 1] : [only]) : [TAPS]) {
       const predicted = new Map<number, Predicted>();
-      for (const [key, strand] of play(actions, taps)) {
+      for (const [key, messageStream] of play(actions, taps)) {
         const own = keys.has(key);
         if (!own && !ask.besideKeys.has(key)) continue;
-        const bent = streamed(ask, strand, variants, seen.get(key), own);
-        if (bent) predicted.set(strandKey(bent.strand.message), { ...bent, own });
+        const bent = streamed(ask, messageStream, variants, seen.get(key), own);
+        if (bent) predicted.set(messageStreamKey(bent.messageStream.message), { ...bent, own });
       }
       const unexplained = compare(ask, predicted, seen, total, strokes) + (taps === TAPS ? 0 : 0.015);
       if (bestTry && bestTry.unexplained <= unexplained) continue;
@@ -145,24 +147,24 @@ export function makeTrial(
   };
 }
 
-/** What becomes of a strand on the way; null where it does not come at all. */
+/** What becomes of a message stream on the way; null where it does not come at all. */
 function streamed(
   ask: Ask,
-  from: Strand,
+  from: MessageStream,
   variants: readonly Variant[],
   seen: Predicted | undefined,
   own: boolean,
 ): Omit<Predicted, 'own'> | null {
-  let strand = from;
-  let shape = readShape(ask, strand);
+  let messageStream = from;
+  let shape = readShape(ask, messageStream);
   for (const { stream } of variants) {
     if (stream === null) continue;
     // What is beside it is another function: only the way from the unit is the same.
     if (!own && stream !== 'doubled') continue;
     if (stream === 'silent') return null;
     if (stream === 'doubled') {
-      strand = twice(strand);
-      shape = shape.type === 'switch' ? readShape(ask, strand) : { ...shape, doubled: true };
+      messageStream = twice(messageStream);
+      shape = shape.type === 'switch' ? readShape(ask, messageStream) : { ...shape, doubled: true };
     } else if (stream === 'noisy') {
       if (shape.type === 'travel') shape = { ...shape, noisy: true };
     } else if (stream === 'ends') {
@@ -170,24 +172,27 @@ function streamed(
         shape = { ...shape, low: seen.shape.low, high: seen.shape.high };
     } else if (stream === 'mirrored') {
       if (shape.type === 'clicks') {
-        strand = { ...strand, values: mirrored(strand.values, shape.coding) };
+        messageStream = { ...messageStream, values: mirrored(messageStream.values, shape.coding) };
         shape = { ...shape, forth: !shape.forth };
       }
     } else if ('shift' in stream) {
       const max = valueMax('program');
-      if (strand.message.type === 'program')
-        strand = { ...strand, values: strand.values.map((v) => Math.min(max, Math.max(0, v + stream.shift))) };
-      shape = readShape(ask, strand);
+      if (messageStream.message.type === 'program')
+        messageStream = {
+          ...messageStream,
+          values: messageStream.values.map((v) => Math.min(max, Math.max(0, v + stream.shift))),
+        };
+      shape = readShape(ask, messageStream);
     } else {
-      strand = stream.touch;
-      shape = readShape(ask, strand);
+      messageStream = stream.touch;
+      shape = readShape(ask, messageStream);
     }
   }
-  return { strand, shape };
+  return { messageStream, shape };
 }
 
-/** A strand that comes by two ways, the second one a little longer. */
-function twice({ message, values, times }: Strand): Strand {
+/** A message stream that comes by two ways, the second one a little longer. */
+function twice({ message, values, times }: MessageStream): MessageStream {
   const all = [0, 1].flatMap((late) => values.map((v, i) => ({ v, t: (times[i] ?? 0) + late }))).sort((a, b) => a.t - b.t);
   return { message, values: all.map((x) => x.v), times: all.map((x) => x.t) };
 }
@@ -216,8 +221,8 @@ function compare(
   let besides = 0;
   for (const [key, s] of seen) {
     if (predicted.has(key) || ask.aside.has(key)) continue;
-    const share = s.strand.values.length / Math.max(1, total);
-    besides += share < BUMP || s.strand.values.length <= 3 ? 0.05 + 0.3 * share : 0.15 + 0.6 * share;
+    const share = s.messageStream.values.length / Math.max(1, total);
+    besides += share < BUMP || s.messageStream.values.length <= 3 ? 0.05 + 0.3 * share : 0.15 + 0.6 * share;
   }
   return missing / Math.max(1, own) + besides;
 }
@@ -231,7 +236,7 @@ export function predictedBy(ask: Ask, variants: readonly Variant[]): string {
       (e) =>
         [
           e.key,
-          plannedStrand(
+          plannedStream(
             e.message,
             e.values.map((v) => Math.round(v / 2)),
           ),

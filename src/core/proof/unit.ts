@@ -4,7 +4,7 @@ import { type HeardWord, noSysex } from '../midi';
 import { type Action, type Assignment, type Control, type Controller, type Counter, type GestureType, groupBy } from '../rig';
 
 /** What a function stands on: enough of a rig to play it. */
-export interface Footing {
+export interface TestSetup {
   readonly assignment: Assignment;
   readonly control: Control;
   readonly controller: Controller;
@@ -21,12 +21,12 @@ const everyGesture: readonly GestureType[] = ['move', 'press', 'release', 'hold'
  * pedal is not calibrated: the reading is its place.
  */
 export function unitSends(
-  footing: Footing,
+  testSetup: TestSetup,
   actions: readonly Action[],
   inputs: readonly ControllerInput[],
   beside: readonly Assignment[] = [],
 ): readonly HeardWord[] {
-  const { assignment, control, controller, partner } = footing;
+  const { assignment, control, controller, partner } = testSetup;
   const unit: Controller = {
     ...controller,
     firmware: {
@@ -45,7 +45,7 @@ export function unitSends(
   const { program } = compileController(
     {
       controls: new Map(controls.map((c) => [c.id, c])),
-      counters: new Map(footing.counters.map((c) => [c.id, c])),
+      counters: new Map(testSetup.counters.map((c) => [c.id, c])),
       layers: new Map(),
       layersByModifier: new Map(),
       assignmentsOf: groupBy(held, (a) => a.controlId),

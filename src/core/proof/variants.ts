@@ -1,8 +1,8 @@
 // A cause as a change: what the hardware would hold or the way would do to its messages if that were the cause.
 import { fitted, widened } from '../commands';
-import { type Message, messageSchema, type Strand } from '../midi';
+import { type Message, type MessageStream, messageSchema } from '../midi';
 import type { Action, Control, RigIndex, Send } from '../rig';
-import { type Ask, messagesIn, strandKey } from './ask';
+import { type Ask, messageStreamKey, messagesIn } from './ask';
 import { behaviourWords, moveBends, switchBends } from './bends';
 import type { CauseId } from './causes.data';
 import { isEndless } from './hand';
@@ -17,7 +17,7 @@ export type Stream =
   | 'silent'
   | 'mirrored'
   | { readonly shift: 1 | -1 }
-  | { readonly touch: Strand };
+  | { readonly touch: MessageStream };
 
 export interface Variant {
   readonly cause: CauseId;
@@ -50,8 +50,8 @@ export interface Choices {
   readonly channels: readonly number[];
   readonly numbers: readonly number[];
   readonly kinds: readonly Message['type'][];
-  /** Strands that may be the touch of a cap. */
-  readonly touches: readonly Strand[];
+  /** Message streams that may be the touch of a cap. */
+  readonly touches: readonly MessageStream[];
 }
 
 const unchanged: Variant['hardware'] = (actions) => actions;
@@ -197,13 +197,13 @@ function streamVariants(ask: Ask, sends: readonly Send[], choices: Choices): Var
 /** What neighbours send at this place, and this control elsewhere. */
 function whoVariants(index: RigIndex, ask: Ask): Variant[] {
   const { assignment, control } = ask;
-  const own = new Set(messagesIn(assignment.actions).map(strandKey));
+  const own = new Set(messagesIn(assignment.actions).map(messageStreamKey));
   const put = (cause: 'neighbour' | 'other-place', of: typeof assignment, found: string): Variant[] => {
     const messages = messagesIn(of.actions);
     if (messages.length === 0) return [];
     const same =
       JSON.stringify(of.actions.map(bare)) === JSON.stringify(assignment.actions.map(bare)) &&
-      messages.every((m) => own.has(strandKey(m)));
+      messages.every((m) => own.has(messageStreamKey(m)));
     return same ? [] : [{ cause, dimension: 'who', hardware: () => of.actions, stream: null, planned: ask.control.name, found }];
   };
   const type = assignment.gesture.type;

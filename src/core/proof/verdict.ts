@@ -1,6 +1,6 @@
 // While it arrives: whether what is planned has come, may still come, or cannot come any more.
-import type { HeardWord, Message, Strand } from '../midi';
-import { type Ask, type Expected, proofStrands } from './ask';
+import type { HeardWord, Message, MessageStream } from '../midi';
+import { type Ask, type Expected, proofStreams } from './ask';
 import { legsOf, NEAR } from './shape';
 import { comesAsPlanned, counterOf, countsOn, knownTo } from './trial';
 
@@ -23,24 +23,24 @@ export const quietFor = (ask: Ask): number =>
 /** What can be said of an ask by now; one step a message, so that a right gesture is known with its last message. */
 export function verdictOf(ask: Ask, heard: readonly HeardWord[]): Verdict {
   if (heard.length === 0) return { type: 'waiting' };
-  const strands = proofStrands(heard, knownTo(ask));
+  const messageStreams = proofStreams(heard, knownTo(ask));
   let done = 0;
   let open = 0;
   for (const expected of ask.expected) {
-    const seen = strands.get(expected.key);
+    const seen = messageStreams.get(expected.key);
     if (!seen) continue;
     if (isWhole(ask, expected, seen)) done++;
     else if (maybe(ask, expected, seen)) open++;
     else return { type: 'differs' };
   }
   const own = new Set(ask.expected.map((e) => e.key));
-  const others = [...strands].filter(([key]) => !own.has(key) && !ask.aside.has(key) && !ask.besideKeys.has(key));
+  const others = [...messageStreams].filter(([key]) => !own.has(key) && !ask.aside.has(key) && !ask.besideKeys.has(key));
   if (done === ask.expected.length) return { type: 'proved', also: others.map(([, s]) => s.message) };
   if (done + open > 0) return { type: 'so-far', done, all: ask.expected.length };
   return others.length > 0 ? { type: 'differs' } : { type: 'waiting' };
 }
 
-function isWhole(ask: Ask, expected: Expected, seen: Strand): boolean {
+function isWhole(ask: Ask, expected: Expected, seen: MessageStream): boolean {
   if (!comesAsPlanned(ask, expected.values, expected.message, seen)) return false;
   if (ask.how !== 'travel' || new Set(expected.values).size < 3) return true;
   // There and back, and at the end where it began.
@@ -51,7 +51,7 @@ function isWhole(ask: Ask, expected: Expected, seen: Strand): boolean {
 }
 
 /** Whether more of the same gesture can still bring out what is planned. */
-function maybe(ask: Ask, expected: Expected, seen: Strand): boolean {
+function maybe(ask: Ask, expected: Expected, seen: MessageStream): boolean {
   if (ask.how !== 'taps') return true;
   const counter = counterOf(ask, expected.message);
   if (counter) return seen.values.length < expected.values.length && countsOn(counter, seen.values);

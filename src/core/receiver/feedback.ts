@@ -1,22 +1,22 @@
 // What a target sends back when a parameter moved: its value as a message on the landing's own address.
 import { makePut, valueMax, type Word } from '../midi';
-import type { Ear, TargetProgram } from './program';
+import type { Listener, TargetProgram } from './program';
 
 /** Words that a target sends back for a parameter's present value, through each landing that says where it stands. */
 export function feedbackOf(program: TargetProgram, slot: number, value: number, out: { unit: string; word: Word }[]): void {
-  for (const ear of program.sendingBack.get(slot) ?? []) {
-    const message = ear.landing.address;
-    const back = messageValue(ear, program.parameters[slot]?.kind ?? 'trigger', value);
+  for (const listener of program.sendingBack.get(slot) ?? []) {
+    const message = listener.landing.address;
+    const back = messageValue(listener, program.parameters[slot]?.kind ?? 'trigger', value);
     if (back === null) continue;
     const words: Word[] = [];
     makePut(message, false, program.sysex)(back, words);
-    for (const word of words) out.push({ unit: ear.landing.targetId, word });
+    for (const word of words) out.push({ unit: listener.landing.targetId, word });
   }
 }
 
 /** The message value that stands for a parameter's value; null where a landing tells nothing of it. */
-function messageValue(ear: Ear, kind: 'continuous' | 'stepped' | 'toggle' | 'trigger', value: number): number | null {
-  const { landing, hear } = ear;
+function messageValue(listener: Listener, kind: 'continuous' | 'stepped' | 'toggle' | 'trigger', value: number): number | null {
+  const { landing, hear } = listener;
   const { type } = landing.address;
   if (type === 'program' || type === 'sysex' || type === 'start' || type === 'stop' || type === 'continue') return null;
   const max = valueMax(type);

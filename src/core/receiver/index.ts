@@ -1,7 +1,7 @@
 export { feedbackOf } from './feedback';
 export { makeHear } from './hear';
 export { meaningsOf, type ValueFor, valueFor } from './meaning';
-export { compileTargets, type Ear, type TargetProgram, type Tempo, type Unit, usualTempo } from './program';
+export { compileTargets, type Listener, type TargetProgram, type Tempo, type Unit, usualTempo } from './program';
 export {
   launchDue,
   look,
@@ -13,4 +13,4 @@ export {
   targetsWakeAt,
   type Unheard,
 } from './step';
-export { type Grip, looseGrip, type TakeoverRule, takeOver } from './takeover';
+export { detachedTakeover, type TakeoverRule, type TakeoverState, takeOver } from './takeover';

@@ -5,9 +5,9 @@ import { accepts } from '../wires';
 import { type Hear, makeHear, type Travel, travelOf } from './hear';
 import type { TakeoverRule } from './takeover';
 
-export interface Ear {
+export interface Listener {
   readonly landing: Landing;
-  /** Position in `program.ears`: tells the trace who heard. */
+  /** Position in `program.listeners`: tells the trace who heard. */
   readonly place: number;
   /** Slot of its parameter. */
   readonly slot: number;
@@ -24,7 +24,7 @@ export interface Ear {
 export interface Unit {
   readonly target: Target;
   readonly place: number;
-  readonly ears: ReadonlyMap<number, readonly Ear[]>;
+  readonly listeners: ReadonlyMap<number, readonly Listener[]>;
   readonly signals: ReadonlyMap<number, readonly Layer[]>;
   /** What sequences it puts together; null when nothing of it listens for any. */
   readonly listening: Listening | null;
@@ -37,9 +37,9 @@ export interface TargetProgram {
   readonly slots: ReadonlyMap<string, number>;
   readonly units: readonly Unit[];
   readonly unitOf: ReadonlyMap<string, Unit>;
-  readonly ears: readonly Ear[];
-  /** Ears that send back where their parameter stands, by its slot. */
-  readonly sendingBack: ReadonlyMap<number, readonly Ear[]>;
+  readonly listeners: readonly Listener[];
+  /** Listeners that send back where their parameter stands, by its slot. */
+  readonly sendingBack: ReadonlyMap<number, readonly Listener[]>;
   readonly layers: ReadonlyMap<string, Layer>;
   readonly start: readonly number[];
   readonly sysex: SysexTable;
@@ -82,31 +82,31 @@ export function compileTargets(index: RigIndex, scope: TargetScope): TargetProgr
     if (parameter) slotOf(parameter);
   }
 
-  const ears: Ear[] = [];
-  const byTarget = new Map<string, Map<number, Ear[]>>();
+  const listeners: Listener[] = [];
+  const byTarget = new Map<string, Map<number, Listener[]>>();
   const landings = scope.keys === null ? index.rig.landings : scope.keys.flatMap((key) => index.landingsAt.get(key) ?? []);
   for (const landing of landings) {
     if (!scope.reaches(landing.targetId)) continue;
     const parameter = index.parameters.get(landing.parameterId);
     const target = index.targets.get(landing.targetId);
     if (!parameter || !target || !accepts(target, landing.address)) continue;
-    const ear = earOf(landing, parameter, target, ears.length, slotOf(parameter));
-    ears.push(ear);
-    const home = byTarget.get(target.id) ?? new Map<number, Ear[]>();
+    const listener = listenerOf(landing, parameter, target, listeners.length, slotOf(parameter));
+    listeners.push(listener);
+    const home = byTarget.get(target.id) ?? new Map<number, Listener[]>();
     byTarget.set(target.id, home);
     const key = addressKey(landing.address);
-    home.set(key, [...(home.get(key) ?? []), ear]);
+    home.set(key, [...(home.get(key) ?? []), listener]);
   }
 
   const targets = scope.keys === null ? index.rig.targets : [...byTarget.keys()].flatMap((id) => index.targets.get(id) ?? []);
   const units = targets.map((target, place): Unit => {
-    const heard = byTarget.get(target.id) ?? new Map<number, Ear[]>();
-    return { target, place, ears: heard, signals: index.layersBySignal, ...memoryFor(target, heard) };
+    const heard = byTarget.get(target.id) ?? new Map<number, Listener[]>();
+    return { target, place, listeners: heard, signals: index.layersBySignal, ...memoryFor(target, heard) };
   });
-  const sendingBack = new Map<number, Ear[]>();
-  for (const ear of ears) {
-    if (index.targets.get(ear.landing.targetId)?.reception.feedback !== 'same-address') continue;
-    sendingBack.set(ear.slot, [...(sendingBack.get(ear.slot) ?? []), ear]);
+  const sendingBack = new Map<number, Listener[]>();
+  for (const listener of listeners) {
+    if (index.targets.get(listener.landing.targetId)?.reception.feedback !== 'same-address') continue;
+    sendingBack.set(listener.slot, [...(sendingBack.get(listener.slot) ?? []), listener]);
   }
   const beatMs = 60_000 / scope.tempo.bpm;
   return {
@@ -114,7 +114,7 @@ export function compileTargets(index: RigIndex, scope: TargetScope): TargetProgr
     slots,
     units,
     unitOf: new Map(units.map((u) => [u.target.id, u])),
-    ears,
+    listeners,
     sendingBack,
     layers: index.layers,
     start: parameters.map((p) => p.start),
@@ -124,7 +124,7 @@ export function compileTargets(index: RigIndex, scope: TargetScope): TargetProgr
   };
 }
 
-function earOf(landing: Landing, parameter: Parameter, target: Target, place: number, slot: number): Ear {
+function listenerOf(landing: Landing, parameter: Parameter, target: Target, place: number, slot: number): Listener {
   const { address } = landing;
   const { rejectGap, launchQuantisation } = target.reception;
   const travel = landing.takeover === 'jump' ? null : travelOf(landing, parameter);
@@ -147,11 +147,14 @@ function earOf(landing: Landing, parameter: Parameter, target: Target, place: nu
 }
 
 /** What a target has to remember between messages for its landings. */
-function memoryFor(target: Target, ears: ReadonlyMap<number, readonly Ear[]>): Pick<Unit, 'listening' | 'selectsBanks'> {
+function memoryFor(
+  target: Target,
+  listeners: ReadonlyMap<number, readonly Listener[]>,
+): Pick<Unit, 'listening' | 'selectsBanks'> {
   const pairs = new Set<number>();
   let parameters = false;
   let selectsBanks = false;
-  for (const home of ears.values()) {
+  for (const home of listeners.values()) {
     for (const { landing, bank } of home) {
       if (landing.address.type === 'cc14') pairs.add(landing.address.number);
       if (landing.address.type === 'rpn' || landing.address.type === 'nrpn') parameters = true;

@@ -14,8 +14,8 @@ import {
   wordType,
   wordValue,
 } from '../midi';
-import type { Ear, TargetProgram, Unit } from './program';
-import { type Grip, looseGrip, takeOver } from './takeover';
+import type { Listener, TargetProgram, Unit } from './program';
+import { detachedTakeover, type TakeoverState, takeOver } from './takeover';
 
 interface UnitState {
   /** Host-made layers that are open, in the order in which they were opened. */
@@ -30,7 +30,7 @@ interface UnitState {
 interface Launch {
   readonly at: number;
   readonly slot: number;
-  readonly ear: number;
+  readonly listener: number;
   readonly type: MessageType;
   readonly value: number;
 }
@@ -39,7 +39,7 @@ export interface TargetState {
   readonly values: readonly number[];
   readonly units: readonly UnitState[];
   /** What landings with a takeover remember, by landing. */
-  readonly grips: Readonly<Record<string, Grip>>;
+  readonly takeoverStates: Readonly<Record<string, TakeoverState>>;
   readonly launches: readonly Launch[];
   /** Where the grid of beats begins, in milliseconds: at the last start message. */
   readonly gridFrom: number;
@@ -72,7 +72,7 @@ export type Unheard =
 
 export interface TargetStep {
   readonly state: TargetState;
-  /** Ears that took it. */
+  /** Listeners that took it. */
   readonly heard: readonly number[];
   /** Slots whose value changed. */
   readonly moved: readonly number[];
@@ -87,7 +87,7 @@ const idleUnit: UnitState = { open: [], assembler: idleAssembler, banks: {}, her
 export const startTargets = (program: TargetProgram, values: readonly number[] = program.start): TargetState => ({
   values,
   units: program.units.map(() => idleUnit),
-  grips: {},
+  takeoverStates: {},
   launches: [],
   gridFrom: 0,
 });
@@ -98,7 +98,7 @@ interface Hearing {
   readonly arrival: Arrival;
   state: TargetState;
   values: number[] | null;
-  grips: Record<string, Grip> | null;
+  takeoverStates: Record<string, TakeoverState> | null;
   heard: number[] | null;
   moved: number[] | null;
   why: Unheard;
@@ -110,23 +110,32 @@ export function stepTargets(program: TargetProgram, state: TargetState, arrival:
   const type = wordType(word);
   const before = type === 'start' ? { ...state, gridFrom: arrival.t } : state;
   if (!arrival.remote) return { state: before, heard: NONE, moved: NONE, why: 'notes-only' };
-  const h: Hearing = { program, arrival, state: before, values: null, grips: null, heard: null, moved: null, why: 'nobody' };
+  const h: Hearing = {
+    program,
+    arrival,
+    state: before,
+    values: null,
+    takeoverStates: null,
+    heard: null,
+    moved: null,
+    why: 'nobody',
+  };
   const key = wordKey(word, program.sysex.keys);
   if (unit.signals.size > 0) signal(h, key, type, wordValue(word));
   if (unit.selectsBanks && type === 'cc') selectBank(h, word);
-  const ears = unit.ears.get(key);
-  if (ears && type !== 'other') hearAt(h, ears, type, wordValue(word), null);
+  const listeners = unit.listeners.get(key);
+  if (listeners && type !== 'other') hearAt(h, listeners, type, wordValue(word), null);
   if (unit.listening !== null && type === 'cc') hearSequence(h);
   return { state: taken(h), heard: h.heard ?? NONE, moved: h.moved ?? NONE, why: h.moved === null ? h.why : null };
 }
 
 /** The state with what was heard in it. Field by field: spreading it costs more than everything else in a step. */
-function taken({ state, values, grips }: Hearing): TargetState {
-  if (values === null && grips === null) return state;
+function taken({ state, values, takeoverStates }: Hearing): TargetState {
+  if (values === null && takeoverStates === null) return state;
   return {
     values: values ?? state.values,
     units: state.units,
-    grips: grips ?? state.grips,
+    takeoverStates: takeoverStates ?? state.takeoverStates,
     launches: state.launches,
     gridFrom: state.gridFrom,
   };
@@ -141,79 +150,83 @@ function setUnit(h: Hearing, change: Partial<UnitState>): void {
 
 const unitState = (h: Hearing): UnitState => h.state.units[h.arrival.unit.place] ?? idleUnit;
 
-/** Ears at one address: those of the layer in force, if the target listens at all. `by`: data increment or decrement. */
-function hearAt(h: Hearing, ears: readonly Ear[], type: MessageType, value: number, by: 1 | -1 | null): void {
+/** Listeners at one address: those of the layer in force, if the target listens at all. `by`: data increment or decrement. */
+function hearAt(h: Hearing, listeners: readonly Listener[], type: MessageType, value: number, by: 1 | -1 | null): void {
   const { unit, port, word } = h.arrival;
   const mine = unitState(h);
   if (!mine.here) {
     h.why = 'elsewhere';
     return;
   }
-  const layer = hearingLayer(h.program, mine.open, ears);
-  for (const ear of ears) {
-    if (ear.landing.hostLayerId !== layer) {
+  const layer = hearingLayer(h.program, mine.open, listeners);
+  for (const listener of listeners) {
+    if (listener.landing.hostLayerId !== layer) {
       if (h.heard === null) h.why = 'other-layer';
-    } else if (unit.target.reception.tellsPortsApart && ear.landing.port !== '' && ear.landing.port !== port) {
+    } else if (unit.target.reception.tellsPortsApart && listener.landing.port !== '' && listener.landing.port !== port) {
       if (h.heard === null) h.why = 'other-port';
-    } else if (ear.bank !== null && mine.banks[wordChannel(word)] !== ear.bank) {
+    } else if (listener.bank !== null && mine.banks[wordChannel(word)] !== listener.bank) {
       if (h.heard === null) h.why = 'other-bank';
-    } else hear(h, ear, type, value, by);
+    } else hear(h, listener, type, value, by);
   }
   if (layer !== null && h.heard !== null) spendNextPress(h, layer);
 }
 
-function hear(h: Hearing, ear: Ear, type: MessageType, value: number, by: 1 | -1 | null): void {
-  if (h.heard === null) h.heard = [ear.place];
-  else h.heard.push(ear.place);
-  const now = (h.values ?? h.state.values)[ear.slot] ?? 0;
+function hear(h: Hearing, listener: Listener, type: MessageType, value: number, by: 1 | -1 | null): void {
+  if (h.heard === null) h.heard = [listener.place];
+  else h.heard.push(listener.place);
+  const now = (h.values ?? h.state.values)[listener.slot] ?? 0;
   let next: number;
-  if (by !== null) next = ear.hear.step(now, by);
-  else if (ear.launches) {
+  if (by !== null) next = listener.hear.step(now, by);
+  else if (listener.launches) {
     // What would happen is asked of the moment it happens; here only whether it qualifies.
-    if (ear.hear.value(type, value, now) !== now) {
-      const at = nextOnGrid(h.program, h.state, ear, h.arrival.t);
-      h.state = { ...h.state, launches: [...h.state.launches, { at, slot: ear.slot, ear: ear.place, type, value }] };
+    if (listener.hear.value(type, value, now) !== now) {
+      const at = nextOnGrid(h.program, h.state, listener, h.arrival.t);
+      h.state = {
+        ...h.state,
+        launches: [...h.state.launches, { at, slot: listener.slot, listener: listener.place, type, value }],
+      };
       h.why = 'launch';
     } else h.why = 'unchanged';
     return;
-  } else if (ear.takeover === null || !moves(type)) next = ear.hear.value(type, value, now);
+  } else if (listener.takeover === null || !moves(type)) next = listener.hear.value(type, value, now);
   else {
-    const grip = (h.grips ?? h.state.grips)[ear.landing.id] ?? looseGrip;
-    const { rule, travel } = ear.takeover;
+    const takeoverState = (h.takeoverStates ?? h.state.takeoverStates)[listener.landing.id] ?? detachedTakeover;
+    const { rule, travel } = listener.takeover;
     const after = takeOver(
       rule,
-      grip,
+      takeoverState,
       travel.knob(value, valueMax(type)),
       travel.placeOfValue(now),
-      grip.left !== null && grip.left !== now,
+      takeoverState.left !== null && takeoverState.left !== now,
     );
     next = after.place === null ? now : travel.valueAt(after.place);
-    h.grips ??= { ...h.state.grips };
-    h.grips[ear.landing.id] = { ...after.grip, left: next };
-    if (!after.grip.attached) h.why = 'waits';
+    h.takeoverStates ??= { ...h.state.takeoverStates };
+    h.takeoverStates[listener.landing.id] = { ...after.takeoverState, left: next };
+    if (!after.takeoverState.attached) h.why = 'waits';
   }
   if (next === now) {
     if (h.why !== 'waits') h.why = 'unchanged';
     return;
   }
-  put(h, ear, next);
+  put(h, listener, next);
 }
 
-function put(h: Hearing, ear: Ear, value: number): void {
+function put(h: Hearing, listener: Listener, value: number): void {
   h.values ??= h.state.values.slice();
-  h.values[ear.slot] = value;
-  if (h.moved === null) h.moved = [ear.slot];
-  else h.moved.push(ear.slot);
-  const { mode } = ear.landing;
-  if (mode === 'preset' || mode === 'next-preset' || mode === 'previous-preset') h.grips = loosened(h, ear);
+  h.values[listener.slot] = value;
+  if (h.moved === null) h.moved = [listener.slot];
+  else h.moved.push(listener.slot);
+  const { mode } = listener.landing;
+  if (mode === 'preset' || mode === 'next-preset' || mode === 'previous-preset') h.takeoverStates = loosened(h, listener);
 }
 
 /** Another preset puts everything somewhere else: no knob of that target has anything in hand any more. */
-function loosened(h: Hearing, ear: Ear): Record<string, Grip> {
-  const grips = { ...(h.grips ?? h.state.grips) };
-  for (const other of h.program.ears)
-    if (other.landing.targetId === ear.landing.targetId && other.takeover !== null) grips[other.landing.id] = looseGrip;
-  return grips;
+function loosened(h: Hearing, listener: Listener): Record<string, TakeoverState> {
+  const takeoverStates = { ...(h.takeoverStates ?? h.state.takeoverStates) };
+  for (const other of h.program.listeners)
+    if (other.landing.targetId === listener.landing.targetId && other.takeover !== null)
+      takeoverStates[other.landing.id] = detachedTakeover;
+  return takeoverStates;
 }
 
 /** Kinds that carry a position: takeover means nothing for the others. */
@@ -233,10 +246,10 @@ function hearSequence(h: Hearing): void {
   }
   if (done === null) return;
   const type = done.type === 'step' ? done.parameter : done.type;
-  const ears = unit.ears.get(sequenceKey(type, done.channel, done.number));
-  if (!ears) return;
-  if (done.type === 'step') hearAt(h, ears, type, 0, done.by);
-  else hearAt(h, ears, type, done.value, null);
+  const listeners = unit.listeners.get(sequenceKey(type, done.channel, done.number));
+  if (!listeners) return;
+  if (done.type === 'step') hearAt(h, listeners, type, 0, done.by);
+  else hearAt(h, listeners, type, done.value, null);
 }
 
 /** Bank select, high byte on CC 0 and low byte on CC 32 (MIDI 1.0). A high byte alone means low byte 0. */
@@ -273,11 +286,11 @@ function spendNextPress(h: Hearing, layerId: string): void {
 }
 
 /** The host layer whose landings hear: the one opened last that has one at this address; a silent layer hears nothing else. */
-function hearingLayer(program: TargetProgram, open: readonly string[], ears: readonly Ear[]): string | null {
+function hearingLayer(program: TargetProgram, open: readonly string[], listeners: readonly Listener[]): string | null {
   for (let i = open.length - 1; i >= 0; i--) {
     const id = open[i] ?? null;
     if (id === null) continue;
-    if (ears.some((e) => e.landing.hostLayerId === id) || program.layers.get(id)?.fallsThrough === false) return id;
+    if (listeners.some((e) => e.landing.hostLayerId === id) || program.layers.get(id)?.fallsThrough === false) return id;
   }
   return null;
 }
@@ -285,8 +298,8 @@ function hearingLayer(program: TargetProgram, open: readonly string[], ears: rea
 // — launch quantisation —
 
 /** The next beat or bar, counted from the start of the grid; a time exactly on it is the time itself. */
-function nextOnGrid(program: TargetProgram, state: TargetState, ear: Ear, t: number): number {
-  const unit = program.unitOf.get(ear.landing.targetId);
+function nextOnGrid(program: TargetProgram, state: TargetState, listener: Listener, t: number): number {
+  const unit = program.unitOf.get(listener.landing.targetId);
   const period = unit?.target.reception.launchQuantisation === 'bar' ? program.barMs : program.beatMs;
   return state.gridFrom + Math.ceil((t - state.gridFrom) / period - 1e-9) * period;
 }
@@ -303,7 +316,7 @@ export function launchDue(program: TargetProgram, state: TargetState, t: number)
   const moved: number[] = [];
   for (const launch of due) {
     const now = values[launch.slot] ?? 0;
-    const next = program.ears[launch.ear]?.hear.value(launch.type, launch.value, now) ?? now;
+    const next = program.listeners[launch.listener]?.hear.value(launch.type, launch.value, now) ?? now;
     if (next === now) continue;
     values[launch.slot] = next;
     moved.push(launch.slot);

@@ -1,18 +1,18 @@
 // Takeover step by step. Common practice, no source; the formula of scale is that of the model.
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { type Grip, looseGrip, type TakeoverRule, takeOver } from './index';
+import { detachedTakeover, type TakeoverRule, type TakeoverState, takeOver } from './index';
 
 const pickup: TakeoverRule = { type: 'pickup', near: 2 / 127, rejectGap: null };
 const scale: TakeoverRule = { type: 'scale', near: 2 / 127, rejectGap: null };
 
 /** Plays knob places (of 127) against a parameter that nobody else moves; gives its place after each. */
 function play(rule: TakeoverRule, start: number, knobs: readonly number[]): number[] {
-  let grip: Grip = looseGrip;
+  let takeoverState: TakeoverState = detachedTakeover;
   let now = start / 127;
   return knobs.map((knob) => {
-    const taken = takeOver(rule, grip, knob / 127, now, false);
-    grip = { ...taken.grip, left: null };
+    const taken = takeOver(rule, takeoverState, knob / 127, now, false);
+    takeoverState = { ...taken.takeoverState, left: null };
     now = taken.place ?? now;
     return Math.round(now * 127 * 1000) / 1000;
   });
@@ -32,7 +32,7 @@ describe('pickup', () => {
   });
   it('lets go when somebody else moved the parameter', () => {
     const taken = takeOver(pickup, { attached: true, knob: 0.5, left: 0.5 }, 0.51, 0.9, true);
-    expect(taken).toEqual({ place: null, grip: { attached: false, knob: 0.51 } });
+    expect(taken).toEqual({ place: null, takeoverState: { attached: false, knob: 0.51 } });
   });
 });
 

@@ -2,7 +2,7 @@
 // scale moves in proportion to what is left on either side. Common practice, no source; the exact rules are this project's.
 
 /** What one landing remembers between two messages. Places are 0–1 over the landing's range. */
-export interface Grip {
+export interface TakeoverState {
   /** Whether the knob has the parameter in hand. */
   readonly attached: boolean;
   /** Place of the knob at the last message; null before the first one and after somebody else moved the parameter. */
@@ -14,7 +14,7 @@ export interface Grip {
 /** Places are quotients: two steps are not quite twice one step. */
 const ROUNDING = 1e-9;
 
-export const looseGrip: Grip = { attached: false, knob: null, left: null };
+export const detachedTakeover: TakeoverState = { attached: false, knob: null, left: null };
 
 export interface TakeoverRule {
   readonly type: 'pickup' | 'scale';
@@ -24,35 +24,35 @@ export interface TakeoverRule {
   readonly rejectGap: number | null;
 }
 
-/** The place that the parameter takes for a knob at `knob` (both 0–1), or null when it stays; and the grip after it. */
+/** The place that the parameter takes for a knob at `knob` (both 0–1), or null when it stays; and the takeover state after it. */
 export interface Taken {
   readonly place: number | null;
-  readonly grip: Omit<Grip, 'left'>;
+  readonly takeoverState: Omit<TakeoverState, 'left'>;
 }
 
 /** One message under a takeover rule. `now` is the parameter's place 0–1, `moved` whether somebody else moved it since. */
-export function takeOver(rule: TakeoverRule, grip: Grip, knob: number, now: number, moved: boolean): Taken {
-  const known = moved ? { attached: false, knob: null } : grip;
+export function takeOver(rule: TakeoverRule, takeoverState: TakeoverState, knob: number, now: number, moved: boolean): Taken {
+  const known = moved ? { attached: false, knob: null } : takeoverState;
   return rule.type === 'pickup' ? pickUp(rule, known, knob, now) : scaled(known, knob, now);
 }
 
 /** Attaches within two steps of the value, or when two messages since letting go lie on either side of it. */
-function pickUp(rule: TakeoverRule, grip: Omit<Grip, 'left'>, knob: number, now: number): Taken {
-  const leapt = rule.rejectGap !== null && grip.knob !== null && Math.abs(knob - grip.knob) > rule.rejectGap;
-  const held = grip.attached && !leapt;
+function pickUp(rule: TakeoverRule, takeoverState: Omit<TakeoverState, 'left'>, knob: number, now: number): Taken {
+  const leapt = rule.rejectGap !== null && takeoverState.knob !== null && Math.abs(knob - takeoverState.knob) > rule.rejectGap;
+  const held = takeoverState.attached && !leapt;
   // The knob's place from before a leap says nothing: it may have been turned while another bank was on.
-  const before = leapt ? null : grip.knob;
+  const before = leapt ? null : takeoverState.knob;
   const passed = before !== null && (before - now) * (knob - now) <= 0;
   const attached = held || Math.abs(knob - now) <= rule.near + ROUNDING || passed;
-  return { place: attached ? knob : null, grip: { attached, knob } };
+  return { place: attached ? knob : null, takeoverState: { attached, knob } };
 }
 
 /** With value p, last knob k and move Δ: upwards p + (1 − p)·Δ/(1 − k), downwards p + p·Δ/k. The first message only tells k. */
-function scaled(grip: Omit<Grip, 'left'>, knob: number, now: number): Taken {
+function scaled(takeoverState: Omit<TakeoverState, 'left'>, knob: number, now: number): Taken {
   const after = { attached: true, knob };
-  if (grip.knob === null) return { place: null, grip: after };
-  const delta = knob - grip.knob;
-  if (delta === 0) return { place: null, grip: after };
-  const place = delta > 0 ? now + ((1 - now) * delta) / (1 - grip.knob) : now + (now * delta) / grip.knob;
-  return { place: Math.min(1, Math.max(0, place)), grip: after };
+  if (takeoverState.knob === null) return { place: null, takeoverState: after };
+  const delta = knob - takeoverState.knob;
+  if (delta === 0) return { place: null, takeoverState: after };
+  const place = delta > 0 ? now + ((1 - now) * delta) / (1 - takeoverState.knob) : now + (now * delta) / takeoverState.knob;
+  return { place: Math.min(1, Math.max(0, place)), takeoverState: after };
 }

@@ -13,7 +13,7 @@ import {
   smallRig,
 } from '../../../tests/kit/small-rig';
 import { lanternHour } from '../../demo/lantern-hour';
-import { addressKey, strandsIn } from '../midi';
+import { addressKey, messageStreamsIn } from '../midi';
 import { type Behaviour, indexRig, type Landing, type Parameter } from '../rig';
 import { fires } from './steps';
 import { lessonFor } from './teach';
@@ -83,7 +83,7 @@ describe('teaching', () => {
       if (taught.type === 'refused') continue;
       sent++;
       expect(fired).toBe(false);
-      expect(strandsIn(taught.words, [row.address]).map((s) => s.message)).toEqual([row.address]);
+      expect(messageStreamsIn(taught.words, [row.address]).map((s) => s.message)).toEqual([row.address]);
     }
     expect(sent).toBeGreaterThan(10);
   });

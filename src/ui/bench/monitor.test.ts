@@ -17,7 +17,7 @@ describe('the monitor', () => {
       m,
       trace((t) => note(t, 10, SENT, 0xb4687f, 3, 0, 0)),
     );
-    expect([m.first, m.next, m.ear[0]]).toEqual([0, 1, UNDER_WAY]);
+    expect([m.first, m.next, m.listener[0]]).toEqual([0, 1, UNDER_WAY]);
     record(
       m,
       trace((t) => {
@@ -27,7 +27,7 @@ describe('the monitor', () => {
         note(t, 11, VALUE, 5, 9, 0, 0);
       }),
     );
-    expect([m.ear[0], m.value[0], m.moved[0], latency(m, 0)]).toEqual([7, 1, 2, 1]);
+    expect([m.listener[0], m.value[0], m.moved[0], latency(m, 0)]).toEqual([7, 1, 2, 1]);
   });
   it('of several targets that did nothing says the reason that tells most', () => {
     const m = emptyMonitor();
@@ -39,7 +39,7 @@ describe('the monitor', () => {
           note(t, 1, ARRIVED, 0xb00000, 0, why(reason), 0);
       }),
     );
-    expect(m.ear[0]).toBe(why('waits'));
+    expect(m.listener[0]).toBe(why('waits'));
   });
   it('filters by sender and by what moved, and what is cleared is gone', () => {
     const m = emptyMonitor();

@@ -14,8 +14,8 @@ export interface Monitor {
   readonly from: Int16Array;
   /** Slot of the assignment in its controller; −1 a modifier, −2 from outside. */
   readonly slot: Int32Array;
-  /** The ear that it moved something through, or −1 − the reason why none, or UNDER_WAY. */
-  readonly ear: Int32Array;
+  /** The listener that it moved something through, or −1 − the reason why none, or UNDER_WAY. */
+  readonly listener: Int32Array;
   /** What the parameter became. */
   readonly value: Float64Array;
   /** How many parameters it moved. */
@@ -31,7 +31,7 @@ export const emptyMonitor = (): Monitor => ({
   word: new Int32Array(KEPT),
   from: new Int16Array(KEPT),
   slot: new Int32Array(KEPT),
-  ear: new Int32Array(KEPT),
+  listener: new Int32Array(KEPT),
   value: new Float64Array(KEPT),
   moved: new Int32Array(KEPT),
   first: 0,
@@ -59,18 +59,19 @@ export function record(m: Monitor, trace: Trace): void {
       m.word[k] = trace.a[i] ?? 0;
       m.from[k] = kind === SENT ? (trace.c[i] ?? 0) : -1 - (trace.b[i] ?? 0);
       m.slot[k] = kind === SENT ? (trace.b[i] ?? -1) : -1;
-      m.ear[k] = UNDER_WAY;
+      m.listener[k] = UNDER_WAY;
       m.value[k] = Number.NaN;
       m.moved[k] = 0;
       if (m.next === m.first) m.first = number;
       m.next = number + 1;
       m.first = Math.max(m.first, m.next - KEPT);
     } else if (number >= m.first && kind === ARRIVED) {
-      const ear = trace.c[i] ?? -1;
-      const before = m.ear[k] ?? UNDER_WAY;
-      const better = before === UNDER_WAY || (before < 0 && (ear >= 0 || (telling[-1 - ear] ?? 0) > (telling[-1 - before] ?? 0)));
-      if (better) m.ear[k] = ear;
-      if (Number.isNaN(m.arrivedAt[k] ?? 0) || (better && ear >= 0)) m.arrivedAt[k] = trace.t[i] ?? 0;
+      const listener = trace.c[i] ?? -1;
+      const before = m.listener[k] ?? UNDER_WAY;
+      const better =
+        before === UNDER_WAY || (before < 0 && (listener >= 0 || (telling[-1 - listener] ?? 0) > (telling[-1 - before] ?? 0)));
+      if (better) m.listener[k] = listener;
+      if (Number.isNaN(m.arrivedAt[k] ?? 0) || (better && listener >= 0)) m.arrivedAt[k] = trace.t[i] ?? 0;
     } else if (number >= m.first && kind === VALUE) {
       if ((m.moved[k] ?? 0) === 0) m.value[k] = trace.b[i] ?? 0;
       m.moved[k] = (m.moved[k] ?? 0) + 1;
@@ -94,7 +95,7 @@ export function shown(m: Monitor, n: number, filter: Filter): boolean {
   const k = at(n);
   if (filter.from !== null && m.from[k] !== filter.from) return false;
   if (filter.what === 'all') return true;
-  const moved = (m.ear[k] ?? UNDER_WAY) >= 0;
+  const moved = (m.listener[k] ?? UNDER_WAY) >= 0;
   return filter.what === 'moved' ? moved : !moved;
 }
 

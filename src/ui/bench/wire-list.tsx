@@ -226,7 +226,7 @@ const Line = memo(function Line({
   readonly state: string;
 }) {
   const [time, from, bytes, said, became] = lineOf(monitor, n, names, index);
-  const landed = (monitor.ear[at(n)] ?? UNDER_WAY) >= 0;
+  const landed = (monitor.listener[at(n)] ?? UNDER_WAY) >= 0;
   return (
     <div
       className={cx(columns, 'absolute inset-x-0')}
@@ -241,7 +241,7 @@ const Line = memo(function Line({
   );
 });
 
-const stateOf = (m: Monitor, n: number): string => `${m.ear[at(n)]} ${m.value[at(n)]} ${m.moved[at(n)]}`;
+const stateOf = (m: Monitor, n: number): string => `${m.listener[at(n)]} ${m.value[at(n)]} ${m.moved[at(n)]}`;
 
 /** A message in words: time in ms, who sent it, bytes, what it says, what became of it. */
 function lineOf(
@@ -276,14 +276,14 @@ const reasonWords: Readonly<Record<(typeof unheardReasons)[number], string>> = {
 };
 
 function becameOf(m: Monitor, k: number, from: number, names: BenchNames | null, index: RigIndex): string {
-  const ear = m.ear[k] ?? UNDER_WAY;
-  if (ear >= 0) {
-    const landing = index.rig.landings.find((l) => l.id === names?.landingIds[ear]);
+  const listener = m.listener[k] ?? UNDER_WAY;
+  if (listener >= 0) {
+    const landing = index.rig.landings.find((l) => l.id === names?.landingIds[listener]);
     const parameter = landing ? index.parameters.get(landing.parameterId) : undefined;
     if (!parameter) return 'a parameter that is gone';
     const more = (m.moved[k] ?? 0) - 1;
     return `${parameter.name} → ${showValue(parameter, m.value[k] ?? 0)}${more > 0 ? `, and ${more} more` : ''}`;
   }
-  if (ear === UNDER_WAY) return from < 0 ? 'sent back to the controllers' : 'no wire takes it';
-  return reasonWords[unheardReasons[-1 - ear] ?? 'nobody'];
+  if (listener === UNDER_WAY) return from < 0 ? 'sent back to the controllers' : 'no wire takes it';
+  return reasonWords[unheardReasons[-1 - listener] ?? 'nobody'];
 }

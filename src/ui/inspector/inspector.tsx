@@ -55,7 +55,19 @@ interface Props {
   readonly onMessage: () => void;
 }
 
-export function Strip({ index, controller, control, place, gesture, go, onPick, onFill, onLayer, onListen, onMessage }: Props) {
+export function Inspector({
+  index,
+  controller,
+  control,
+  place,
+  gesture,
+  go,
+  onPick,
+  onFill,
+  onLayer,
+  onListen,
+  onMessage,
+}: Props) {
   const findings = useRig((s) => s.findings);
   const outcomes = useRig((s) => s.outcomes);
   const edit = useRig((s) => s.edit);

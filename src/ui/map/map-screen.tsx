@@ -23,8 +23,8 @@ import { type Show, useWhere, type Where } from './use-place';
 import { Waiting } from './waiting';
 
 // Dialogs come when they are wanted, not with the first view; choosing a control fetches the one that is wanted next.
-const strip = () => import('../inspector/inspector').then((m) => m.Strip);
-const Strip = dynamic(strip, { ssr: false });
+const inspector = () => import('../inspector/inspector').then((m) => m.Inspector);
+const Inspector = dynamic(inspector, { ssr: false });
 const pickParameter = () => import('../inspector/pick-parameter').then((m) => m.PickParameter);
 const PickParameter = dynamic(pickParameter, { ssr: false });
 const LayerDialog = dynamic(() => import('./layer-dialog').then((m) => m.LayerDialog), { ssr: false });
@@ -172,9 +172,9 @@ export function MapScreen() {
   useEffect(() => {
     if (control) void pickParameter();
   }, [control]);
-  // The strip of a control is fetched once the first view stands, so that it is there when the first control is chosen.
+  // The inspector is fetched once the first view stands, so that it is there when the first control is chosen.
   useEffect(() => {
-    const timer = setTimeout(() => void strip(), 2500);
+    const timer = setTimeout(() => void inspector(), 2500);
     return () => clearTimeout(timer);
   }, []);
   useHotkeys('slash', () => search.current?.focus(), { preventDefault: true });
@@ -275,7 +275,7 @@ export function MapScreen() {
         </div>
         <aside aria-label="The chosen control" className="flex min-h-0 flex-col border-l bg-sheet">
           {control ? (
-            <Strip
+            <Inspector
               index={index}
               controller={controller}
               control={control}

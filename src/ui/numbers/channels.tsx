@@ -1,6 +1,6 @@
 'use client';
 // Sixteen channels at a glance: how much of each is in use on the wire, and where something clashes.
-import type { Occupancy, SeatKind } from '@/core/numbers';
+import type { AddressKind, Occupancy } from '@/core/numbers';
 import type { RigIndex, Wire } from '@/core/rig';
 import { cx } from '../primitives/cx';
 import { Field, Select } from '../primitives/field';
@@ -9,7 +9,7 @@ import { SeverityMark } from '../primitives/marks';
 interface Props {
   readonly index: RigIndex;
   readonly occupancy: Occupancy;
-  readonly kind: SeatKind;
+  readonly kind: AddressKind;
   readonly channel: number;
   readonly wire: Wire | null;
   readonly clashes: ReadonlySet<number>;
@@ -40,7 +40,7 @@ export function Channels({ index, occupancy, kind, channel, wire, clashes, onCha
         {used.map((numbers, i) => {
           const ch = i + 1;
           const here = ch === channel;
-          const ill = numbers.some((n) => occupancy.seatAt(kind, ch, n).sitters.some((s) => clashes.has(s.key)));
+          const ill = numbers.some((n) => occupancy.addressRowAt(kind, ch, n).sitters.some((s) => clashes.has(s.key)));
           return (
             <button
               key={ch}

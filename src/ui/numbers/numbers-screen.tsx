@@ -3,17 +3,17 @@
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useDeferredValue, useMemo, useState } from 'react';
-import { type Occupancy, occupancyOf, type SeatKind, seatKinds } from '@/core/numbers';
+import { type AddressKind, addressKinds, type Occupancy, occupancyOf } from '@/core/numbers';
 import type { RigIndex } from '@/core/rig';
 import { cx } from '../primitives/cx';
 import { useRig } from '../store/provider';
+import { AddressGrid } from './address-grid';
+import { AddressPanel } from './address-panel';
 import { Channels } from './channels';
 import { PlanPanel } from './plan-panel';
-import { SeatGrid } from './seat-grid';
-import { SeatPanel } from './seat-panel';
 import { useSpot } from './use-spot';
 
-const kindWords: Readonly<Record<SeatKind, string>> = {
+const kindWords: Readonly<Record<AddressKind, string>> = {
   cc: 'Control change',
   note: 'Notes',
   program: 'Programs',
@@ -41,7 +41,7 @@ export function NumbersScreen() {
     if (next.length > 0) setSide('number');
   };
   const open = (number: number): void => {
-    const first = occupancy.seatAt(kind, channel, number).sitters[0];
+    const first = occupancy.addressRowAt(kind, channel, number).sitters[0];
     const controlId = first?.assignment?.controlId ?? first?.layer?.modifierControlId;
     if (!controlId) return;
     const bank = first?.assignment ? `&bank=${first.assignment.bank ?? 0}&gesture=${first.assignment.gesture.type}` : '';
@@ -71,7 +71,7 @@ export function NumbersScreen() {
             aria-label="Kind of number"
             className="ml-auto flex shrink-0 overflow-hidden rounded-sm border border-control-edge"
           >
-            {seatKinds.map((k) => (
+            {addressKinds.map((k) => (
               <button
                 key={k}
                 type="button"
@@ -95,7 +95,7 @@ export function NumbersScreen() {
           />
         ) : (
           <>
-            <SeatGrid
+            <AddressGrid
               index={index}
               occupancy={occupancy}
               kind={kind}
@@ -133,14 +133,14 @@ export function NumbersScreen() {
         {side === 'plan' ? (
           <PlanPanel index={index} />
         ) : (
-          <SeatPanel index={index} occupancy={occupancy} kind={kind} channel={channel} numbers={numbers} />
+          <AddressPanel index={index} occupancy={occupancy} kind={kind} channel={channel} numbers={numbers} />
         )}
       </aside>
     </main>
   );
 }
 
-function Legend({ kind, limited }: { readonly kind: SeatKind; readonly limited: boolean }) {
+function Legend({ kind, limited }: { readonly kind: AddressKind; readonly limited: boolean }) {
   const entries: readonly (readonly [string, string])[] = [
     ['tape', 'in use'],
     ['border-2 border-stop bg-stop-wash', 'clash'],
@@ -195,7 +195,7 @@ function ParameterNumbers({
   return (
     <ul aria-label="NRPN in use" className="grid grid-cols-[repeat(auto-fill,minmax(150px,1fr))] gap-1.5">
       {used.map((n) => {
-        const { sitters } = occupancy.seatAt('nrpn', channel, n);
+        const { sitters } = occupancy.addressRowAt('nrpn', channel, n);
         const names = [
           ...new Set(sitters.flatMap((s) => (s.send?.meant ?? []).map((id) => index.parameters.get(id)?.name ?? '?'))),
         ];

@@ -1,12 +1,12 @@
 'use client';
 // Where the screen of numbers is: which wire, kind, channel and numbers. Lives in the URL.
 import { parseAsArrayOf, parseAsInteger, parseAsString, parseAsStringLiteral, useQueryStates } from 'nuqs';
-import { seatKinds } from '@/core/numbers';
+import { addressKinds } from '@/core/numbers';
 import type { RigIndex } from '@/core/rig';
 
 const parsers = {
   wire: parseAsString,
-  kind: parseAsStringLiteral(seatKinds).withDefault('cc'),
+  kind: parseAsStringLiteral(addressKinds).withDefault('cc'),
   channel: parseAsInteger,
   number: parseAsArrayOf(parseAsInteger),
 };

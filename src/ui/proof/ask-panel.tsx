@@ -1,13 +1,13 @@
 'use client';
 // One function on trial: what to do with the hands, what is planned beside what arrives, and what is wrong.
 import { type ReactNode, useMemo } from 'react';
-import { type Ask, knownTo, type ProofRecord, proofStrands, type Standing } from '@/core/proof';
+import { type Ask, knownTo, type ProofRecord, proofStreams, type Standing } from '@/core/proof';
 import type { Edit, RigIndex } from '@/core/rig';
 import { cx } from '../primitives/cx';
 import { PanelPlace } from '../sheet/panel-place';
 import { Explanations } from './explanations';
 import { StateMark, stateWords } from './state-mark';
-import { StrandRows, strandRows } from './strand-rows';
+import { StreamRows, streamRows } from './stream-rows';
 import { TrialList } from './trial-list';
 import type { Trial } from './use-trial';
 
@@ -24,7 +24,7 @@ interface Props {
 
 export function AskPanel({ index, ask, trial, standing, simulated, trials, onEdit, calibrateHref }: Props) {
   const rows = useMemo(
-    () => strandRows(ask.expected, proofStrands(trial.heard, knownTo(ask)), new Set([...ask.besideKeys, ...ask.aside])),
+    () => streamRows(ask.expected, proofStreams(trial.heard, knownTo(ask)), new Set([...ask.besideKeys, ...ask.aside])),
     [ask, trial.heard],
   );
   return (
@@ -49,7 +49,7 @@ export function AskPanel({ index, ask, trial, standing, simulated, trials, onEdi
           ))}
         </header>
         <Said trial={trial} ask={ask} simulated={simulated && !trial.typed} />
-        <StrandRows rows={rows} />
+        <StreamRows rows={rows} />
         {trial.diagnosis && trial.verdict.type !== 'proved' && (
           <Explanations
             diagnosis={trial.diagnosis}

@@ -8,7 +8,7 @@ import { useHotkeys } from 'react-hotkeys-hook';
 import { toast } from 'sonner';
 import { measurePedal, type PedalMeasure, type PedalProblem, wornSweeps } from '@/core/calibration';
 import { calibrate } from '@/core/commands';
-import { type HeardWord, type Message, messageSchema, strandsIn, valueMax, type Word } from '@/core/midi';
+import { type HeardWord, type Message, messageSchema, messageStreamsIn, valueMax, type Word } from '@/core/midi';
 import type { Control, RigIndex } from '@/core/rig';
 import { type Calibration, makeCalibration } from '@/core/values';
 import { UNIT } from '@/ports';
@@ -18,7 +18,7 @@ import { Button } from '../primitives/button';
 import { Select } from '../primitives/field';
 import { useRig } from '../store/provider';
 import { MeasureTable, proposalWords } from './measure-table';
-import { addressWords, channelWords } from './strand-rows';
+import { addressWords, channelWords } from './stream-rows';
 
 const PedalCurve = dynamic(() => import('../charts/pedal-chart').then((m) => m.PedalCurve), { ssr: false });
 const PedalHistogram = dynamic(() => import('../charts/pedal-chart').then((m) => m.PedalHistogram), { ssr: false });
@@ -52,12 +52,12 @@ export function CalibrateScreen() {
       if (drawing.current !== 0) return;
       drawing.current = requestAnimationFrame(() => {
         drawing.current = 0;
-        const strand = busiest(buffer.current);
-        if (strand)
+        const messageStream = busiest(buffer.current);
+        if (messageStream)
           setLast({
-            words: `${addressWords(strand.message)} ${channelWords(strand.message)}`.trim(),
-            value: strand.values.at(-1) ?? 0,
-            count: strand.values.length,
+            words: `${addressWords(messageStream.message)} ${channelWords(messageStream.message)}`.trim(),
+            value: messageStream.values.at(-1) ?? 0,
+            count: messageStream.values.length,
           });
       });
     },
@@ -73,19 +73,19 @@ export function CalibrateScreen() {
   };
   const end = (): void => {
     setRecording(false);
-    const strand = busiest(buffer.current);
-    if (!strand || !control) {
+    const messageStream = busiest(buffer.current);
+    if (!messageStream || !control) {
       setFound({ message: messageSchema.parse({ type: 'stop' }), measure: 'too-few' });
       return;
     }
-    const max = valueMax(strand.message.type);
-    const { from, to } = plannedRange(index, control, strand.message) ?? { from: 0, to: max };
+    const max = valueMax(messageStream.message.type);
+    const { from, to } = plannedRange(index, control, messageStream.message) ?? { from: 0, to: max };
     // What is sent covers the planned part: back to what the pedal itself reads.
-    const readings = strand.values.map((v, i) => ({
-      atMs: strand.times[i] ?? 0,
+    const readings = messageStream.values.map((v, i) => ({
+      atMs: messageStream.times[i] ?? 0,
       value: Math.round(((v - from) * max) / (to - from)),
     }));
-    setFound({ message: strand.message, measure: measurePedal(readings, max) });
+    setFound({ message: messageStream.message, measure: measurePedal(readings, max) });
   };
   useHotkeys('space', () => (recording ? end() : begin()), { preventDefault: true, enabled: control !== undefined }, [
     recording,
@@ -206,9 +206,9 @@ export function CalibrateScreen() {
   );
 }
 
-/** The strand with the most values: what was moved. */
+/** The message stream with the most values: what was moved. */
 function busiest(heard: readonly HeardWord[]) {
-  return [...strandsIn(heard)].sort((a, b) => b.values.length - a.values.length)[0] ?? null;
+  return [...messageStreamsIn(heard)].sort((a, b) => b.values.length - a.values.length)[0] ?? null;
 }
 
 /** What a control sends when it is moved; a plain control change where nothing is planned. */

@@ -5,7 +5,7 @@ import { alike, type CauseId, type CauseWords, causes } from '@/core/proof';
 import type { Edit } from '@/core/rig';
 import type { ToldDiagnosis, ToldExplanation } from '@/workers/proof.worker';
 import { Button, buttonLook } from '../primitives/button';
-import { addressWords, channelWords } from './strand-rows';
+import { addressWords, channelWords } from './stream-rows';
 
 const byId = new Map<CauseId, CauseWords>(causes.map((c) => [c.id, c]));
 

@@ -30,7 +30,11 @@ const known: Readonly<Record<ProbeKind, ReadonlyArray<readonly [string, Ways]>>>
 
 const fresh = (kind: ProbeKind, ways: Ways): Guess => {
   const [first] = beginProbe(kind).guesses;
-  return { ways, place: kind === 'switch' ? 0 : 0.5, grip: first?.grip ?? { attached: false, knob: null, left: null } };
+  return {
+    ways,
+    place: kind === 'switch' ? 0 : 0.5,
+    takeoverState: first?.takeoverState ?? { attached: false, knob: null, left: null },
+  };
 };
 
 export function useSimulatedSoftware(kind: ProbeKind): SimulatedSoftware {

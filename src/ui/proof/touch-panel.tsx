@@ -6,7 +6,7 @@ import { Button } from '../primitives/button';
 import { sentence } from './ask-panel';
 import { purposeOf } from './function-list';
 import { StateMark } from './state-mark';
-import { addressWords, channelWords, StrandRows } from './strand-rows';
+import { addressWords, channelWords, StreamRows } from './stream-rows';
 import type { Touch, Touched } from './use-touch';
 
 interface Props {
@@ -35,7 +35,7 @@ export function TouchPanel({ index, touch, simulated, onOpen, onPlay }: Props) {
       </header>
       <section aria-label="Arriving" aria-live="off">
         {touch.now.length > 0 ? (
-          <StrandRows
+          <StreamRows
             rows={touch.now
               .slice(0, 5)
               .map((s, i) => ({ key: i, message: s.message, planned: null, arrived: s.values, besides: null }))}
@@ -77,6 +77,6 @@ function wordsOf(index: RigIndex, { asks, right, messages }: Touched): string {
   if (!ask) return `${heard} is planned nowhere on this rig.`;
   if (right && asks.length > 1)
     return `${heard} came as planned for ${asks.map((a) => `${a.control.name} (${a.place})`).join(', ')}: which one it was cannot be told.`;
-  const name = `${ask.control.name} · ${purposeOf(index, { assignment: ask.assignment, control: ask.control, controller: ask.footing.controller })}`;
+  const name = `${ask.control.name} · ${purposeOf(index, { assignment: ask.assignment, control: ask.control, controller: ask.testSetup.controller })}`;
   return right ? `${name}: as planned` : `${name}: ${heard} is its message, but not as planned. Asked for is: ${sentence(ask)}.`;
 }

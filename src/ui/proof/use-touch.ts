@@ -1,7 +1,7 @@
 'use client';
 // Whatever is touched: which functions send what arrives, and whether it is as planned.
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { addressKey, type HeardWord, type Message, type Strand, strandsIn, type Word } from '@/core/midi';
+import { addressKey, type HeardWord, type Message, type MessageStream, messageStreamsIn, type Word } from '@/core/midi';
 import { type Ask, askFor, QUIET_MS, verdictOf } from '@/core/proof';
 import type { RigIndex } from '@/core/rig';
 
@@ -17,7 +17,7 @@ export interface Touched {
 export interface Touch {
   /** What was touched so far, the last one first. */
   readonly done: readonly Touched[];
-  readonly now: readonly Strand[];
+  readonly now: readonly MessageStream[];
   readonly take: (words: readonly Word[], atMs: number) => void;
 }
 
@@ -26,7 +26,7 @@ const KEPT = 60;
 
 export function useTouch(index: RigIndex, on: boolean, onProved: (ask: Ask, heard: readonly HeardWord[]) => void): Touch {
   const [done, setDone] = useState<readonly Touched[]>([]);
-  const [now, setNow] = useState<readonly Strand[]>([]);
+  const [now, setNow] = useState<readonly MessageStream[]>([]);
   const buffer = useRef<HeardWord[]>([]);
   const count = useRef(0);
   const timer = useRef<ReturnType<typeof setTimeout> | null>(null);
@@ -38,9 +38,11 @@ export function useTouch(index: RigIndex, on: boolean, onProved: (ask: Ask, hear
 
   /** Functions that send on an address that was heard. */
   const candidates = useCallback(
-    (strands: readonly Strand[]): readonly Ask[] => {
+    (messageStreams: readonly MessageStream[]): readonly Ask[] => {
       const rig = latest.current.index;
-      const ids = new Set(strands.flatMap((s) => (rig.sendsAt.get(addressKey(s.message)) ?? []).map((p) => p.assignment.id)));
+      const ids = new Set(
+        messageStreams.flatMap((s) => (rig.sendsAt.get(addressKey(s.message)) ?? []).map((p) => p.assignment.id)),
+      );
       return [...ids].flatMap((id) => {
         const row = rig.assignments.get(id);
         if (!asks.has(id)) asks.set(id, row ? askFor(rig, row) : null);
@@ -55,9 +57,9 @@ export function useTouch(index: RigIndex, on: boolean, onProved: (ask: Ask, hear
     buffer.current = [];
     setNow([]);
     if (heard.length === 0) return;
-    const strands = strandsIn(heard);
-    const messages = strands.map((s) => ({ message: s.message, count: s.values.length }));
-    const found = candidates(strands);
+    const messageStreams = messageStreamsIn(heard);
+    const messages = messageStreams.map((s) => ({ message: s.message, count: s.values.length }));
+    const found = candidates(messageStreams);
     const proved = found.filter((a) => verdictOf(a, heard).type === 'proved');
     const right = proved.length > 0;
     const asked = right ? proved : found.slice(0, 1);
@@ -73,7 +75,7 @@ export function useTouch(index: RigIndex, on: boolean, onProved: (ask: Ask, hear
       if (drawing.current === 0)
         drawing.current = requestAnimationFrame(() => {
           drawing.current = 0;
-          setNow(strandsIn(buffer.current));
+          setNow(messageStreamsIn(buffer.current));
         });
       if (timer.current) clearTimeout(timer.current);
       timer.current = setTimeout(rest, QUIET_MS);

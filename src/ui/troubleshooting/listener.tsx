@@ -9,7 +9,7 @@ import { PortSelect, PortTrouble } from '../ports/port-select';
 import { usePort } from '../ports/use-port';
 import { Button } from '../primitives/button';
 
-export function Ear({
+export function Listener({
   index,
   controllerId,
   planned,

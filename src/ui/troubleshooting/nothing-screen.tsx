@@ -26,7 +26,7 @@ import { Field, Select } from '../primitives/field';
 import { useRig, useRigStore } from '../store/provider';
 
 // It asks the browser for its ports, which the server does not have.
-const Ear = dynamic(() => import('./listener').then((m) => m.Ear), { ssr: false });
+const Listener = dynamic(() => import('./listener').then((m) => m.Listener), { ssr: false });
 
 type Search = Row<'searches'>;
 
@@ -212,7 +212,7 @@ function Running({
         </section>
       ) : (
         <>
-          <Ear
+          <Listener
             index={index}
             controllerId={search.controllerId}
             planned={plannedOf(index, search, controlId)}

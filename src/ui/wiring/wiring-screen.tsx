@@ -1,5 +1,5 @@
 'use client';
-// Wiring: the way of a message from hand to ear, drawn and as a table; who hears whom, what arrives twice, what goes round.
+// Wiring: the way of a message from hand to listener, drawn and as a table; who hears whom, what arrives twice, what goes round.
 import { Trash2 } from 'lucide-react';
 import { nanoid } from 'nanoid';
 import Link from 'next/link';

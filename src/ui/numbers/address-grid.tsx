@@ -2,14 +2,14 @@
 // The 128 numbers of a channel: free, with a standard meaning, in use (tape), in a clash, reserved. Walked with the arrow keys.
 import { type KeyboardEvent, memo, useMemo, useRef } from 'react';
 import { ccEntry, noteName } from '@/core/midi';
-import type { Occupancy, Seat, SeatKind } from '@/core/numbers';
+import type { AddressKind, AddressRow, Occupancy } from '@/core/numbers';
 import type { RigIndex } from '@/core/rig';
 import { cx } from '../primitives/cx';
 
 interface Props {
   readonly index: RigIndex;
   readonly occupancy: Occupancy;
-  readonly kind: Exclude<SeatKind, 'nrpn'>;
+  readonly kind: Exclude<AddressKind, 'nrpn'>;
   readonly channel: number;
   readonly chosen: readonly number[];
   readonly clashes: ReadonlySet<number>;
@@ -34,7 +34,7 @@ const looks: Readonly<Record<Look, string>> = {
   leftover: 'tape-fallen',
 };
 
-export function SeatGrid({ index, occupancy, kind, channel, chosen, clashes, onChoose, onOpen, onChannel }: Props) {
+export function AddressGrid({ index, occupancy, kind, channel, chosen, clashes, onChoose, onOpen, onChannel }: Props) {
   const grid = useRef<HTMLDivElement>(null);
   const anchor = useRef<number | null>(null);
   const current = chosen[chosen.length - 1] ?? 0;
@@ -79,13 +79,13 @@ export function SeatGrid({ index, occupancy, kind, channel, chosen, clashes, onC
         <div key={first} role="row" className="contents">
           {COLUMN_NUMBERS.map((column) => {
             const number = first + column;
-            const seat = occupancy.seatAt(kind, channel, number);
+            const addressRow = occupancy.addressRowAt(kind, channel, number);
             return (
               <Cell
                 key={number}
-                seat={seat}
-                look={lookOf(kind, seat, clashes)}
-                label={labelOf(index, kind, seat)}
+                addressRow={addressRow}
+                look={lookOf(kind, addressRow, clashes)}
+                label={labelOf(index, kind, addressRow)}
                 taken={limits === null ? null : limits.has(number)}
                 picked={picked.has(number)}
                 reachable={number === current}
@@ -105,7 +105,7 @@ export function SeatGrid({ index, occupancy, kind, channel, chosen, clashes, onC
 }
 
 /** The numbers that every limited target takes; null where no target that hears this channel is limited. */
-function limited(occupancy: Occupancy, kind: SeatKind, channel: number): ReadonlySet<number> | null {
+function limited(occupancy: Occupancy, kind: AddressKind, channel: number): ReadonlySet<number> | null {
   const hearers = occupancy.hearers(kind, channel).filter((t) => t.reception.windows.length > 0);
   if (hearers.length === 0) return null;
   const numbers = new Set<number>();
@@ -114,20 +114,20 @@ function limited(occupancy: Occupancy, kind: SeatKind, channel: number): Readonl
   return numbers;
 }
 
-function lookOf(kind: SeatKind, seat: Seat, clashes: ReadonlySet<number>): Look {
-  if (seat.sitters.some((s) => clashes.has(s.key))) return 'clash';
-  if (seat.sitters.some((s) => !s.beside)) return 'used';
-  if (seat.sitters.length > 0) return 'beside';
-  if (seat.leftovers.length > 0) return 'leftover';
+function lookOf(kind: AddressKind, addressRow: AddressRow, clashes: ReadonlySet<number>): Look {
+  if (addressRow.sitters.some((s) => clashes.has(s.key))) return 'clash';
+  if (addressRow.sitters.some((s) => !s.beside)) return 'used';
+  if (addressRow.sitters.length > 0) return 'beside';
+  if (addressRow.leftovers.length > 0) return 'leftover';
   if (kind !== 'cc') return 'free';
-  const entry = ccEntry(seat.number);
+  const entry = ccEntry(addressRow.number);
   if (entry.class === 'mode' || entry.class === 'bank' || entry.class === 'data') return 'reserved';
   return entry.class === 'undefined' ? 'free' : 'meaning';
 }
 
 /** What stands in a cell: what it is in use by, or what the standard calls it. */
-function labelOf(index: RigIndex, kind: SeatKind, seat: Seat): { readonly text: string; readonly words: string } {
-  const names = seat.sitters.flatMap((s) => {
+function labelOf(index: RigIndex, kind: AddressKind, addressRow: AddressRow): { readonly text: string; readonly words: string } {
+  const names = addressRow.sitters.flatMap((s) => {
     if (s.layer) return [s.layer.name];
     const ids = s.send?.meant ?? [];
     return ids.length > 0 ? ids.map((id) => index.parameters.get(id)?.name ?? '?') : ['—'];
@@ -137,26 +137,26 @@ function labelOf(index: RigIndex, kind: SeatKind, seat: Seat): { readonly text: 
   if (first !== undefined)
     return {
       text: unique.length > 1 ? `${first} +${unique.length - 1}` : first,
-      words: `${seat.sitters.some((s) => s.beside) ? 'low byte of ' : ''}${unique.join(', ')}`,
+      words: `${addressRow.sitters.some((s) => s.beside) ? 'low byte of ' : ''}${unique.join(', ')}`,
     };
-  const [left] = seat.leftovers;
+  const [left] = addressRow.leftovers;
   if (left) {
     const name = index.parameters.get(left.parameterId)?.name ?? '?';
     return { text: name, words: `still listened for: ${name}` };
   }
   if (kind === 'cc') {
-    const entry = ccEntry(seat.number);
+    const entry = ccEntry(addressRow.number);
     return { text: entry.short, words: entry.class === 'undefined' ? 'free' : entry.name };
   }
   if (kind === 'note') {
-    const name = noteName(seat.number, index.rig.preferences.middleC);
+    const name = noteName(addressRow.number, index.rig.preferences.middleC);
     return { text: name, words: `${name}, free` };
   }
   return { text: '', words: 'free' };
 }
 
 interface CellProps {
-  readonly seat: Seat;
+  readonly addressRow: AddressRow;
   readonly look: Look;
   readonly label: ReturnType<typeof labelOf>;
   readonly taken: boolean | null;
@@ -166,17 +166,17 @@ interface CellProps {
   readonly onOpen: () => void;
 }
 
-const Cell = memo(function Cell({ seat, look, label, taken, picked, reachable, onPick, onOpen }: CellProps) {
+const Cell = memo(function Cell({ addressRow, look, label, taken, picked, reachable, onPick, onOpen }: CellProps) {
   return (
     <button
       type="button"
       role="gridcell"
-      data-number={seat.number}
+      data-number={addressRow.number}
       data-look={look}
       tabIndex={reachable ? 0 : -1}
       aria-selected={picked}
-      aria-label={`${seat.number}: ${label.words}${look === 'clash' ? ', clash' : ''}`}
-      title={`${seat.number}: ${label.words}`}
+      aria-label={`${addressRow.number}: ${label.words}${look === 'clash' ? ', clash' : ''}`}
+      title={`${addressRow.number}: ${label.words}`}
       onClick={(e) => onPick(e.shiftKey, e.metaKey || e.ctrlKey)}
       onDoubleClick={onOpen}
       className={cx(
@@ -185,7 +185,7 @@ const Cell = memo(function Cell({ seat, look, label, taken, picked, reachable, o
         picked && 'outline-2 outline-offset-1 outline-verdigris',
       )}
     >
-      <span className={cx('font-mono text-xs font-semibold', look === 'free' && 'text-ink')}>{seat.number}</span>
+      <span className={cx('font-mono text-xs font-semibold', look === 'free' && 'text-ink')}>{addressRow.number}</span>
       <span className="line-clamp-3 text-[12px] leading-[13px] tracking-[-0.01em]">{softly(label.text)}</span>
       {taken && <span aria-hidden className="absolute inset-x-0 bottom-0 h-[3px] bg-verdigris" />}
     </button>

@@ -1,5 +1,5 @@
 // What is planned and what arrives, address by address: the values drawn in order, a line each, and in figures where there are few.
-import { type Message, type Strand, valueMax } from '@/core/midi';
+import { type Message, type MessageStream, valueMax } from '@/core/midi';
 import { numberWords, typeWords } from '@/core/sheets';
 import { cx } from '../primitives/cx';
 
@@ -11,7 +11,7 @@ export const addressWords = (message: Message): string =>
 
 export const channelWords = (message: Message): string => ('channel' in message ? `ch ${message.channel}` : '');
 
-export interface StrandRow {
+export interface StreamRow {
   readonly key: number;
   readonly message: Message;
   readonly planned: readonly number[] | null;
@@ -20,7 +20,7 @@ export interface StrandRow {
   readonly besides: 'beside' | 'unknown' | null;
 }
 
-export function StrandRows({ rows }: { readonly rows: readonly StrandRow[] }) {
+export function StreamRows({ rows }: { readonly rows: readonly StreamRow[] }) {
   return (
     <table className="w-full table-fixed border-collapse">
       <thead>
@@ -115,19 +115,19 @@ function sampled(values: readonly number[]): readonly number[] {
 }
 
 /** Rows for a table out of what is planned and what came. */
-export function strandRows(
+export function streamRows(
   expected: ReadonlyArray<{ readonly key: number; readonly message: Message; readonly values: readonly number[] }>,
-  arrived: ReadonlyMap<number, Strand>,
+  arrived: ReadonlyMap<number, MessageStream>,
   beside: ReadonlySet<number>,
-): readonly StrandRow[] {
+): readonly StreamRow[] {
   const own = new Set(expected.map((e) => e.key));
   return [
-    ...expected.map((e): StrandRow => ({ ...e, planned: e.values, arrived: arrived.get(e.key)?.values ?? null, besides: null })),
+    ...expected.map((e): StreamRow => ({ ...e, planned: e.values, arrived: arrived.get(e.key)?.values ?? null, besides: null })),
     ...[...arrived]
       .filter(([key]) => !own.has(key))
       .slice(0, 6)
       .map(
-        ([key, s]): StrandRow => ({
+        ([key, s]): StreamRow => ({
           key,
           message: s.message,
           planned: null,

@@ -3,8 +3,8 @@ import { addressKey, type Message, messageSchema, type WordType } from '../midi'
 import { type Assignment, type Landing, type Layer, messagesOf, type RigIndex, type Send, type Target } from '../rig';
 import { accepts, arrivals, compileNetwork, type Hop, type Network } from '../wires';
 
-export type SeatKind = 'cc' | 'note' | 'program' | 'nrpn';
-export const seatKinds = ['cc', 'note', 'program', 'nrpn'] as const satisfies readonly SeatKind[];
+export type AddressKind = 'cc' | 'note' | 'program' | 'nrpn';
+export const addressKinds = ['cc', 'note', 'program', 'nrpn'] as const satisfies readonly AddressKind[];
 
 /** Something that puts a number on the wire: an action of an assignment, or the modifier of a layer made in the host. */
 export interface Sitter {
@@ -16,7 +16,7 @@ export interface Sitter {
   readonly key: number;
 }
 
-export interface Seat {
+export interface AddressRow {
   readonly number: number;
   readonly sitters: readonly Sitter[];
   /** What a target listens for here although nothing that the wire carries sends it. */
@@ -25,21 +25,21 @@ export interface Seat {
 
 /** The numbers in use on one wire (or all of them), by kind and channel. */
 export interface Occupancy {
-  readonly seatAt: (kind: SeatKind, channel: number, number: number) => Seat;
+  readonly addressRowAt: (kind: AddressKind, channel: number, number: number) => AddressRow;
   /** Numbers of a kind in use on a channel, in order. */
-  readonly used: (kind: SeatKind, channel: number) => readonly number[];
+  readonly used: (kind: AddressKind, channel: number) => readonly number[];
   /** Targets that take a number where the wire brings it, and all those that hear it. */
-  readonly takers: (kind: SeatKind, channel: number, number: number) => readonly Target[];
-  readonly hearers: (kind: SeatKind, channel: number) => readonly Target[];
+  readonly takers: (kind: AddressKind, channel: number, number: number) => readonly Target[];
+  readonly hearers: (kind: AddressKind, channel: number) => readonly Target[];
 }
 
-const placeKey = (kind: SeatKind, channel: number, number: number): string => `${kind} ${channel} ${number}`;
+const placeKey = (kind: AddressKind, channel: number, number: number): string => `${kind} ${channel} ${number}`;
 const carrier = { cc: 'cc', note: 'note', program: 'program', nrpn: 'cc' } as const satisfies Readonly<
-  Record<SeatKind, WordType>
+  Record<AddressKind, WordType>
 >;
 
 /** The places that a message takes: a 14-bit control two, a program one, what has no number none. */
-function placesOf(message: Message): readonly { kind: SeatKind; channel: number; number: number; beside: boolean }[] {
+function placesOf(message: Message): readonly { kind: AddressKind; channel: number; number: number; beside: boolean }[] {
   switch (message.type) {
     case 'cc':
     case 'note':
@@ -59,17 +59,17 @@ function placesOf(message: Message): readonly { kind: SeatKind; channel: number;
 /** The occupancy of one wire, by its id; null looks at the whole rig. */
 export function occupancyOf(index: RigIndex, wireId: string | null): Occupancy {
   const network = compileNetwork(index.rig, new Set());
-  const seats = new Map<string, { sitters: Sitter[]; leftovers: Landing[] }>();
-  const seat = (key: string) => {
-    const there = seats.get(key) ?? { sitters: [], leftovers: [] };
-    seats.set(key, there);
+  const addressRows = new Map<string, { sitters: Sitter[]; leftovers: Landing[] }>();
+  const addressRow = (key: string) => {
+    const there = addressRows.get(key) ?? { sitters: [], leftovers: [] };
+    addressRows.set(key, there);
     return there;
   };
   const usedBy = new Map<string, Set<number>>();
   const sit = (message: Message, unitId: string, sitter: Omit<Sitter, 'beside' | 'key'>): void => {
     for (const { kind, channel, number, beside } of placesOf(message)) {
       if (!passes(network, wireId, unitId, carrier[kind], channel)) continue;
-      seat(placeKey(kind, channel, number)).sitters.push({ ...sitter, beside, key: addressKey(message) });
+      addressRow(placeKey(kind, channel, number)).sitters.push({ ...sitter, beside, key: addressKey(message) });
       const list = usedBy.get(`${kind} ${channel}`) ?? new Set();
       usedBy.set(`${kind} ${channel}`, list.add(number));
     }
@@ -90,13 +90,13 @@ export function occupancyOf(index: RigIndex, wireId: string | null): Occupancy {
   for (const landing of index.rig.landings) {
     if (far && !far.has(landing.targetId)) continue;
     for (const { kind, channel, number } of placesOf(landing.address)) {
-      const there = seats.get(placeKey(kind, channel, number));
-      if (!there || there.sitters.length === 0) seat(placeKey(kind, channel, number)).leftovers.push(landing);
+      const there = addressRows.get(placeKey(kind, channel, number));
+      if (!there || there.sitters.length === 0) addressRow(placeKey(kind, channel, number)).leftovers.push(landing);
     }
   }
   const sources = wireId === null ? index.rig.controllers.map((c) => c.id) : sourcesOf(index, network, wireId);
   const heard = new Map<string, readonly Target[]>();
-  const hearers = (kind: SeatKind, channel: number): readonly Target[] => {
+  const hearers = (kind: AddressKind, channel: number): readonly Target[] => {
     const key = `${carrier[kind]} ${channel}`;
     const known = heard.get(key);
     if (known) return known;
@@ -106,8 +106,8 @@ export function occupancyOf(index: RigIndex, wireId: string | null): Occupancy {
     return found;
   };
   return {
-    seatAt: (kind, channel, number) => {
-      const there = seats.get(placeKey(kind, channel, number));
+    addressRowAt: (kind, channel, number) => {
+      const there = addressRows.get(placeKey(kind, channel, number));
       return { number, sitters: there?.sitters ?? [], leftovers: there?.leftovers ?? [] };
     },
     used: (kind, channel) => [...(usedBy.get(`${kind} ${channel}`) ?? [])].sort((a, b) => a - b),

@@ -1,4 +1,4 @@
-// A stream of words sorted by address: each strand is one message and the values that came on it, in order.
+// A stream of words sorted by address: each message stream is one message and the values that came on it, in order.
 import { type Message, messageSchema } from './message';
 import { assemble, idleAssembler } from './sequences';
 import { type Word, wordChannel, wordNumber, wordType, wordValue } from './word';
@@ -8,7 +8,7 @@ export interface HeardWord {
   readonly word: Word;
 }
 
-export interface Strand {
+export interface MessageStream {
   readonly message: Message;
   /** 0–127 or 0–16383; the velocity of a note with 0 for its end; 127 for what carries no value. */
   readonly values: readonly number[];
@@ -18,10 +18,10 @@ export interface Strand {
 
 /**
  * Sorts words by address, in the order in which addresses were first heard. 14-bit pairs, RPN and NRPN are put together. Bytes of
- * sequences, bank select and channel mode messages are no strands of their own, unless they are among the messages
+ * sequences, bank select and channel mode messages are no message streams of their own, unless they are among the messages
  * that are `known` to be sent. SysEx is left out. Source of pairs and sequences: MIDI 1.0 Detailed Specification, "Control change".
  */
-export function strandsIn(heard: readonly HeardWord[], known: readonly Message[] = []): readonly Strand[] {
+export function messageStreamsIn(heard: readonly HeardWord[], known: readonly Message[] = []): readonly MessageStream[] {
   const plain = new Set(known.flatMap((m) => (m.type === 'cc' ? [m.channel * 128 + m.number] : [])));
   const groups = new Map<string, { message: Message; values: number[]; times: number[] }>();
   const put = (type: Message['type'], channel: number, number: number, value: number, atMs: number): void => {

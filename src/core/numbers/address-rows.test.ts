@@ -43,23 +43,23 @@ const rig: Rig = withFunctions(
   ],
 );
 
-describe('seats', () => {
-  const seats = occupancyOf(indexRig(rig), null);
+describe('addresses', () => {
+  const addressRows = occupancyOf(indexRig(rig), null);
   it('are taken by sends, by the low byte of a 14-bit control, and by the modifier of a layer made in the host', () => {
-    expect(seats.used('cc', 5)).toEqual([20, 52, 104, 119]);
-    expect(seats.seatAt('cc', 5, 52).sitters.map((s) => s.beside)).toEqual([true]);
-    expect(seats.seatAt('cc', 5, 119).sitters[0]?.layer?.id).toBe('heel');
-    expect(seats.used('note', 5)).toEqual([60]);
-    expect(seats.used('program', 5)).toEqual([3]);
-    expect(seats.used('cc', 6)).toEqual([]);
+    expect(addressRows.used('cc', 5)).toEqual([20, 52, 104, 119]);
+    expect(addressRows.addressRowAt('cc', 5, 52).sitters.map((s) => s.beside)).toEqual([true]);
+    expect(addressRows.addressRowAt('cc', 5, 119).sitters[0]?.layer?.id).toBe('heel');
+    expect(addressRows.used('note', 5)).toEqual([60]);
+    expect(addressRows.used('program', 5)).toEqual([3]);
+    expect(addressRows.used('cc', 6)).toEqual([]);
   });
   it('tell of what is still listened for where nothing is sent', () => {
-    expect(seats.seatAt('cc', 5, 90)).toMatchObject({ sitters: [], leftovers: [{ id: 'left' }] });
+    expect(addressRows.addressRowAt('cc', 5, 90)).toMatchObject({ sitters: [], leftovers: [{ id: 'left' }] });
   });
   it('are taken by targets whose windows they lie in, and heard by all that the wire leads to', () => {
-    expect(seats.takers('cc', 5, 104).map((t) => t.id)).toEqual(['hall']);
-    expect(seats.takers('cc', 5, 7)).toEqual([]);
-    expect(seats.hearers('cc', 5).map((t) => t.id)).toEqual(['hall']);
+    expect(addressRows.takers('cc', 5, 104).map((t) => t.id)).toEqual(['hall']);
+    expect(addressRows.takers('cc', 5, 7)).toEqual([]);
+    expect(addressRows.hearers('cc', 5).map((t) => t.id)).toEqual(['hall']);
   });
   it('on one wire are those whose messages go over it', () => {
     const filtered = { ...rig, wires: rig.wires.map((w) => ({ ...w, channels: [channel(1)] })) };

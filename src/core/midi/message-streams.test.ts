@@ -8,6 +8,7 @@ import {
   type Message,
   makePut,
   messageSchema,
+  messageStreamsIn,
   noSysex,
   noteWord,
   pairWords,
@@ -17,19 +18,18 @@ import {
   programWord,
   realTimeWord,
   shortName,
-  strandsIn,
   valueMax,
   type Word,
 } from './index';
 
 const at = (...words: readonly Word[]): HeardWord[] => words.map((word, i) => ({ atMs: i, word }));
 const told = (heard: readonly HeardWord[], known: readonly Message[] = []): string[] =>
-  strandsIn(heard, known).map(
+  messageStreamsIn(heard, known).map(
     (s) => `${shortName(s.message)} ch ${'channel' in s.message ? s.message.channel : '-'}: ${s.values.join(' ')}`,
   );
 const cc = (number: number, channel: number): Message => messageSchema.parse({ type: 'cc', channel, number });
 
-describe('strands', () => {
+describe('message streams', () => {
   it('each kind by its own address, in the order in which addresses were first heard', () => {
     expect(
       told(
@@ -57,7 +57,7 @@ describe('strands', () => {
       'CC 104 ch 6: 1',
     ]);
   });
-  it('a pair is one strand of 14 bits, unless its high byte is known to be sent alone (MIDI 1.0, “Control change”)', () => {
+  it('a pair is one message stream of 14 bits, unless its high byte is known to be sent alone (MIDI 1.0, “Control change”)', () => {
     const words = at(...pairWords(1, 20, 5000), ...pairWords(1, 20, 5001));
     expect(told(words)).toEqual(['CC 20+52 ch 1: 5000 5001']);
     expect(told(words, [cc(20, 1)])).toEqual(['CC 20 ch 1: 39 39', 'CC 52 ch 1: 8 9']);
@@ -72,12 +72,12 @@ describe('strands', () => {
     expect(told(at(ccWord(1, 6, 10), ccWord(1, 38, 20)))).toEqual(['CC 6 ch 1: 10', 'CC 38 ch 1: 20']);
     expect(told(at(ccWord(1, 99, 2), ccWord(1, 98, 44), ccWord(1, 6, 10), ccWord(2, 6, 5)))).toEqual(['CC 6 ch 2: 5']);
   });
-  it('bank select and channel mode are no strands of their own, unless the plan has them', () => {
+  it('bank select and channel mode are no message streams of their own, unless the plan has them', () => {
     const words = at(ccWord(1, 0, 1), ccWord(1, 32, 2), ccWord(1, 121, 0));
     expect(told(words)).toEqual([]);
     expect(told(words, [cc(121, 1), cc(0, 1)])).toEqual(['CC 0 ch 1: 1', 'CC 121 ch 1: 0']);
   });
-  it('what one message sends comes back as its own strand with its own values, whatever it is', () => {
+  it('what one message sends comes back as its own message stream with its own values, whatever it is', () => {
     const channel = fc.integer({ min: 1, max: 16 });
     const message = fc
       .oneof(
@@ -95,12 +95,12 @@ describe('strands', () => {
         const put = makePut(m, false, noSysex);
         for (const v of values) put(v, words);
         // A parameter on its own carriers would be read as data of another one.
-        expect(strandsIn(at(...words), [m]).map((s) => [s.message, s.values])).toEqual([[m, values]]);
+        expect(messageStreamsIn(at(...words), [m]).map((s) => [s.message, s.values])).toEqual([[m, values]]);
       }),
     );
   });
   it('keeps every time, in order', () => {
     const heard = [3, 7, 40].map((atMs) => ({ atMs, word: ccWord(1, 20, atMs) }));
-    expect(strandsIn(heard)[0]?.times).toEqual([3, 7, 40]);
+    expect(messageStreamsIn(heard)[0]?.times).toEqual([3, 7, 40]);
   });
 });

@@ -6,7 +6,7 @@ import { toast } from 'sonner';
 // The chosen numbers: who sits there, who takes and hears them, and moving them by hand with the consequences shown first.
 import { exhaustive } from '@/core/base';
 import { ccEntry, noteName } from '@/core/midi';
-import type { Occupancy, SeatKind, Sitter } from '@/core/numbers';
+import type { AddressKind, Occupancy, Sitter } from '@/core/numbers';
 import type { RigIndex, Target } from '@/core/rig';
 import { placeWords } from '@/core/sheets';
 import type { HandWish, Preview, Who } from '@/workers/judge.worker';
@@ -19,14 +19,14 @@ import { ConsequenceWords, MoveList } from './move-list';
 interface Props {
   readonly index: RigIndex;
   readonly occupancy: Occupancy;
-  readonly kind: SeatKind;
+  readonly kind: AddressKind;
   readonly channel: number;
   readonly numbers: readonly number[];
 }
 
-const kindName: Readonly<Record<SeatKind, string>> = { cc: 'CC', note: 'Note', program: 'Program', nrpn: 'NRPN' };
+const kindName: Readonly<Record<AddressKind, string>> = { cc: 'CC', note: 'Note', program: 'Program', nrpn: 'NRPN' };
 
-export function SeatPanel({ index, occupancy, kind, channel, numbers }: Props) {
+export function AddressPanel({ index, occupancy, kind, channel, numbers }: Props) {
   const [only] = numbers;
   if (only === undefined)
     return (
@@ -52,7 +52,7 @@ export function SeatPanel({ index, occupancy, kind, channel, numbers }: Props) {
   );
 }
 
-function meaning(index: RigIndex, kind: SeatKind, number: number): string {
+function meaning(index: RigIndex, kind: AddressKind, number: number): string {
   if (kind === 'note') return noteName(number, index.rig.preferences.middleC);
   if (kind !== 'cc') return '';
   const entry = ccEntry(number);
@@ -78,9 +78,11 @@ function meaning(index: RigIndex, kind: SeatKind, number: number): string {
 function Sitters({ index, occupancy, kind, channel, numbers }: Props) {
   const edit = useRig((s) => s.edit);
   const judge = useJudge();
-  const seats = numbers.map((n) => occupancy.seatAt(kind, channel, n));
-  const sitters = seats.flatMap((seat) => seat.sitters.map((sitter) => ({ sitter, number: seat.number })));
-  const left = seats.flatMap((seat) => seat.leftovers);
+  const addressRows = numbers.map((n) => occupancy.addressRowAt(kind, channel, n));
+  const sitters = addressRows.flatMap((addressRow) =>
+    addressRow.sitters.map((sitter) => ({ sitter, number: addressRow.number })),
+  );
+  const left = addressRows.flatMap((addressRow) => addressRow.leftovers);
   const pinned = sitters.length > 0 && sitters.every(({ sitter }) => sitter.send?.pinned === true);
   const pin = async (): Promise<void> => {
     const made = await judge()?.pin({ kind, channel, numbers: [...numbers] }, !pinned);
