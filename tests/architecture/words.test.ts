@@ -1,0 +1,46 @@
+// One word for one thing: exported names use none of the words that were dropped (docs/words.md, last table).
+import { readdirSync, readFileSync } from 'node:fs';
+import { join, relative, resolve } from 'node:path';
+import { expect, it } from 'vitest';
+
+const root = resolve(import.meta.dirname, '../..');
+const dropped = ['ear', 'ears', 'grip', 'grips', 'seat', 'seats', 'silence', 'strand', 'strands', 'footing'];
+/** Where the word means itself: a way to silence everything. */
+const other: ReadonlySet<string> = new Set(['noSilence']);
+
+const below = (folder: string): readonly string[] =>
+  readdirSync(folder, { withFileTypes: true }).flatMap((entry) => {
+    const path = join(folder, entry.name);
+    return entry.isDirectory() ? below(path) : /\.tsx?$/.test(entry.name) && !entry.name.includes('.test.') ? [path] : [];
+  });
+
+/** `looseGripOf` is made of loose, grip and of. */
+const partsOf = (name: string): readonly string[] => name.split(/(?=[A-Z])|[-_]/).map((part) => part.toLowerCase());
+
+it('no exported name, file or folder of the program uses a word that was dropped', () => {
+  const wrong: string[] = [];
+  let seen = 0;
+  for (const file of below(join(root, 'src'))) {
+    const path = relative(root, file);
+    for (const part of path
+      .replace(/\.tsx?$/, '')
+      .split('/')
+      .flatMap(partsOf))
+      if (dropped.includes(part)) wrong.push(path);
+    for (const [, name = ''] of readFileSync(file, 'utf8').matchAll(
+      /^export (?:const|function|async function|class|interface|type) (\w+)/gm,
+    )) {
+      seen++;
+      if (!other.has(name) && partsOf(name).some((part) => dropped.includes(part))) wrong.push(`${path}: ${name}`);
+    }
+  }
+  expect(seen).toBeGreaterThan(500);
+  expect(wrong).toEqual([]);
+});
+
+it('every word that was dropped stands in the list with what is said instead', () => {
+  const text = readFileSync(join(root, 'docs/words.md'), 'utf8');
+  const rows = text.slice(text.indexOf('## Dropped'));
+  for (const word of ['ear', 'grip', 'seat', 'silence', 'strand', 'footing'])
+    expect(rows).toMatch(new RegExp(`^\\| ${word} `, 'm'));
+});
