@@ -96,3 +96,28 @@ test('a large change leaves a named state before it, and names are walked by key
   await page.getByRole('button', { name: 'Name it again' }).click();
   await expect(list.getByRole('button', { name: /Without reverb/ })).toBeVisible();
 });
+
+test('a history is folded before a state with a name: the steps go, the rig and what came after stay', async ({ page }) => {
+  const id = await ownRig(page);
+  await open(page, id, 'map');
+  for (const name of ['FS 1', 'FS 3']) {
+    await page.getByRole('button', { name: new RegExp(`^${name}:`) }).click();
+    await page.getByRole('button', { name: 'Clear', exact: true }).click();
+    await saved(page);
+  }
+  const before = await exportOf(page, id);
+  await page.goto(`/rigs/${id}/history?at=1`);
+  await page.getByRole('button', { name: 'Name this state…' }).click();
+  await page.getByRole('dialog').getByLabel('Name').fill('As rehearsed');
+  await page.getByRole('button', { name: 'Name it' }).click();
+  await page.getByRole('button', { name: 'Fold what came before…' }).click();
+  await expectAccessible(page);
+  await page.getByRole('button', { name: 'Fold 1 step', exact: true }).click();
+  await expect(page.getByText('Folded 1 step')).toBeVisible();
+  await expect(page.getByText('Steps before this were folded away.')).toBeVisible();
+  await expect(page.getByRole('button', { name: /Clear FS 1/ })).toHaveCount(0);
+  await expect(page.getByRole('button', { name: /\d Clear FS 3/ })).toBeVisible();
+  expect(await exportOf(page, id)).toBe(before);
+  const kept = (await (await page.request.get('/api/backups')).json()) as { backups: { reason: string }[] };
+  expect(kept.backups.map((b) => b.reason)).toContain('before-fold');
+});

@@ -185,3 +185,40 @@ test('nobody else may ask: another host name, another site, a path in place of a
   expect(large.status()).toBe(413);
   expect(await large.text()).toContain('20 MB');
 });
+
+test('a deleted rig says when it goes, is removed for good with a backup first, and comes back by restoring that', async ({
+  page,
+}) => {
+  const name = 'Goes for good';
+  await page.goto('/');
+  await page.getByRole('button', { name: 'New rig' }).click();
+  await page.getByRole('textbox', { name: 'Name' }).fill(name);
+  await page.getByRole('button', { name: 'Make it' }).click();
+  await page.waitForURL(/gear/);
+  await page.goto('/');
+  await page.getByRole('button', { name: `More for ${name}`, exact: true }).click();
+  await page.getByRole('menuitem', { name: 'Delete' }).click();
+  await expect(page.getByRole('link', { name, exact: true })).toHaveCount(0);
+  await page.getByText(/deleted rigs?$/).click();
+  const line = page.getByRole('main').getByRole('listitem').filter({ hasText: name });
+  await expect(line).toContainText('goes for good in 30 days');
+  await line.getByRole('button', { name: 'Remove for good…' }).click();
+  await expectAccessible(page);
+  await page.getByRole('dialog').getByRole('button', { name: 'Remove it for good' }).click();
+  await expect(page.getByRole('main').getByRole('listitem').filter({ hasText: name })).toHaveCount(0);
+  await page.reload();
+  await page.getByText(/automatic backups?,/).click();
+  const newest = page.getByRole('list', { name: 'Automatic backups' }).getByRole('listitem').first();
+  await expect(newest).toContainText('before a rig was removed for good');
+  await newest.getByRole('button').click();
+  await page.getByRole('button', { name: 'Put it in the place of everything' }).click();
+  await page.getByRole('button', { name: 'See the rigs' }).click();
+  await page.getByText(/deleted rigs?$/).click();
+  await page
+    .getByRole('main')
+    .getByRole('listitem')
+    .filter({ hasText: name })
+    .getByRole('button', { name: 'Bring back' })
+    .click();
+  await expect(page.getByRole('link', { name, exact: true })).toBeVisible();
+});

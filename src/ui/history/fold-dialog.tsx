@@ -5,6 +5,7 @@ import { toast } from 'sonner';
 import { countStepsBefore, foldBefore } from '@/server/actions/history';
 import { Button } from '../primitives/button';
 import { Dialog } from '../primitives/dialog';
+import { shortened } from '../primitives/shortened';
 
 interface Props {
   readonly rigId: string;
@@ -42,7 +43,7 @@ export function FoldDialog({ rigId, version, title, onClose, onFolded }: Props) 
     <Dialog
       open
       onOpenChange={(on) => !on && onClose()}
-      title={`Fold what came before “${title.slice(0, 60)}”`}
+      title={`Fold what came before “${shortened(title)}”`}
       footer={
         <>
           <Button onClick={onClose}>Keep the whole history</Button>

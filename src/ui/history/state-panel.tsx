@@ -63,7 +63,7 @@ export function StatePanel({ index, version, now, points, revisions, onNamed, be
                 ? `${names.length > 0 && step.type === 'step' ? `After “${stepWords(step.step)}”, ` : ''}${whenOf(step.at)}`
                 : ''}
               {version === 0 ? 'Before the first step: as it was made, copied or read from a file' : ''}
-              {version === begins && version > 0 ? '. The history begins here: steps before it were folded away' : ''}
+              {version === begins && version > 0 ? 'The history begins here: the steps before it were folded away' : ''}
             </p>
           </div>
           {names.length > 0 && version > begins && (

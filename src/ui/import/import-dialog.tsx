@@ -5,6 +5,7 @@ import * as z from 'zod';
 import { exhaustive } from '@/core/base';
 import { Button } from '../primitives/button';
 import { Dialog } from '../primitives/dialog';
+import { shortened } from '../primitives/shortened';
 
 const kindWords = {
   rig: 'rig',
@@ -94,7 +95,7 @@ export function ImportDialog({
       open
       wide
       onOpenChange={(on) => !on && onClose()}
-      title={`What is in ${file.name.length > 60 ? `${file.name.slice(0, 60)}…` : file.name}`}
+      title={`What is in ${shortened(file.name)}`}
       description="Nothing is written yet. What you take is added; nothing that is here is changed."
       footer={
         <Button tone="primary" disabled={chosen.length === 0 || busy} onClick={() => void take()}>

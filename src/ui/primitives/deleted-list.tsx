@@ -3,6 +3,7 @@
 import { useState } from 'react';
 import { Button } from './button';
 import { Dialog } from './dialog';
+import { shortened } from './shortened';
 
 interface Deleted {
   readonly id: string;
@@ -12,11 +13,13 @@ interface Deleted {
 }
 
 const DAY = 86_400_000;
+/** Nothing waits longer, whatever this machine's clock says. */
+const MOST_DAYS = 30;
 /** From so many days before its end on, it is told above the list and not only inside. */
 const SOON_DAYS = 7;
 
 const daysLeft = (row: Deleted, now: number): number =>
-  row.goesAt === null ? 0 : Math.max(0, Math.ceil((Date.parse(row.goesAt) - now) / DAY));
+  row.goesAt === null ? 0 : Math.min(MOST_DAYS, Math.max(0, Math.ceil((Date.parse(row.goesAt) - now) / DAY)));
 
 const inDays = (days: number): string => (days === 0 ? 'today' : days === 1 ? 'tomorrow' : `in ${days} days`);
 
@@ -88,7 +91,7 @@ export function DeletedList({
         <Dialog
           open
           onOpenChange={(on) => !on && setFinishing(null)}
-          title={`Remove ${finishing.name.slice(0, 60)} for good?`}
+          title={`Remove ${shortened(finishing.name)} for good?`}
           footer={
             <>
               <Button onClick={() => setFinishing(null)}>Keep it</Button>

@@ -8,6 +8,7 @@ import { dateOf, KeptBackups } from '../backups/kept-backups';
 import { Button } from '../primitives/button';
 import { Dialog } from '../primitives/dialog';
 import { saveFile } from '../primitives/save-file';
+import { shortened } from '../primitives/shortened';
 
 const answerSchema = z.union([
   z.object({ rigs: z.number(), before: z.string() }),
@@ -150,7 +151,7 @@ function RestoreDialog({ chosen, onClose }: { readonly chosen: Chosen; readonly 
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
   const [done, setDone] = useState<{ readonly rigs: number; readonly before: string } | null>(null);
-  const name = chosen.type === 'file' ? chosen.file.name.slice(0, 60) : `the backup of ${dateOf(chosen.backup.at)}`;
+  const name = chosen.type === 'file' ? shortened(chosen.file.name) : `the backup of ${dateOf(chosen.backup.at)}`;
   const carry = async (): Promise<void> => {
     setBusy(true);
     setProblem(null);
