@@ -89,7 +89,10 @@ describe('a backup', () => {
     const home = mkdtempSync(join(tmpdir(), 'keen-dial-old-'));
     const other = await openDatabase(databaseFile(home));
     const old = resolve(import.meta.dirname, '../fixtures/databases/003.sqlite');
-    expect(await restore(other, old, home)).toMatchObject({ ok: true, value: { rigs: 1 } });
+    expect(await restore(other, old, home)).toMatchObject({
+      ok: true,
+      value: { rigs: 1, notice: expect.stringContaining('taken out of its texts') },
+    });
     expect((await listRigs(other)).map((r) => r.name)).toEqual(['Lantern Hour', 'Thrown away']);
     await other.close();
     rmSync(home, { recursive: true });

@@ -315,6 +315,30 @@ describe('where nothing can be written', () => {
       disk.remove();
     }
   });
+  it('with no place to write at all, a database without a log is read where it lies, and nobody is said to own it', async () => {
+    const disk = smallDisk();
+    const temporary = process.env.TMPDIR;
+    try {
+      await withRig(disk.folder);
+      rmSync(lockFile(disk.folder));
+      disk.setReadOnly(true);
+      // Where a folder should be lies a file.
+      process.env.TMPDIR = databaseFile(disk.folder);
+      const held = await openFolder(disk.folder, me);
+      const state = held.state();
+      expect(state).toMatchObject({ type: 'open', owned: false });
+      const db = openDb(held);
+      expect(db.readOnly).toBe('read-only');
+      expect((await listRigs(db)).map((r) => r.name)).toEqual(['Lantern Hour']);
+      expect((await exportOf(db, 'lantern-hour'))?.text).toContain('Lantern Hour');
+      await expect(edit(held, 'refused', 0)).rejects.toMatchObject({ kind: 'read-only' });
+      await held.close();
+    } finally {
+      if (temporary === undefined) delete process.env.TMPDIR;
+      else process.env.TMPDIR = temporary;
+      disk.remove();
+    }
+  });
   it('a full disk can be read from a cold start', async () => {
     const disk = smallDisk();
     try {

@@ -106,8 +106,17 @@ export async function killWorkers(worker: string, work: Work, kills: number, ran
   return { what: `killed during ${work}`, tries: kills, ...facts, note: `${acknowledged} acknowledged` };
 }
 
+/** Names that a build gives to the actions of its pages, by the names that they have in the code. */
+function actionsOf(root: string): ReadonlyMap<string, string> {
+  const manifest: { readonly node: Readonly<Record<string, { readonly exportedName?: string }>> } = JSON.parse(
+    readFileSync(join(root, '.next/server/server-reference-manifest.json'), 'utf8'),
+  );
+  return new Map(Object.entries(manifest.node).map(([id, { exportedName = '' }]) => [exportedName, id]));
+}
+
 /** The same through the whole server: requests until it is killed, then started anew. */
 export async function killServers(root: string, work: Work, kills: number, random: () => number): Promise<Line> {
+  const actions = actionsOf(root);
   const folder = mkdtempSync(join(tmpdir(), 'keen-torture-server-'));
   const log = join(folder, 'acknowledged.txt');
   const total = { lost: 0, damaged: 0, leftovers: 0, acknowledged: 0 };
@@ -126,8 +135,34 @@ export async function killServers(root: string, work: Work, kills: number, rando
     const base = `http://127.0.0.1:${port}`;
     const post = (path: string, body: BodyInit) => fetch(base + path, { method: 'POST', headers: { origin: base }, body });
     let on = true;
+    const act = async (name: string, given: object): Promise<boolean> => {
+      const response = await fetch(`${base}/rigs/lantern-hour/map`, {
+        method: 'POST',
+        headers: { origin: base, 'next-action': actions.get(name) ?? '', 'content-type': 'text/plain;charset=UTF-8' },
+        body: JSON.stringify([given]),
+      });
+      return (await response.text()).includes('"ok":true');
+    };
     const working = (async () => {
+      const [row] = demo.parameters;
+      const now = (await (await fetch(`${base}/api/rigs/lantern-hour/export`)).json()) as {
+        parameters: readonly { id: string; note: string }[];
+      };
+      let was = now.parameters.find((p) => p.id === row?.id)?.note ?? '';
       for (let n = 0; on; n++) {
+        if (work === 'edits' || work === 'undo') {
+          const editId = `${i}-${n}`;
+          const edit = { type: 'set', table: 'parameters', id: row?.id, field: 'note', was, to: editId };
+          if (await act('submitEdit', { rigId: 'lantern-hour', editId, baseVersion: 0, edit })) {
+            lines.push(`edit\t${editId}`);
+            was = editId;
+          }
+          if (work === 'undo' && (await act('undoEdit', { rigId: 'lantern-hour', editId: `${editId}-u`, baseVersion: 0 }))) {
+            lines.push(`edit\t${editId}-u`);
+            was = edit.was;
+          }
+          continue;
+        }
         const name = `Imported ${i} ${n}`;
         if ((await post('/api/rigs/import', writeRig({ ...demo, name }))).ok) lines.push(`import\t${name}`);
         if (work === 'backups') await (await fetch(`${base}/api/backup`)).arrayBuffer();

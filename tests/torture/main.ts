@@ -26,8 +26,7 @@ const note = (line: Line): void => {
 };
 console.log(`seed ${seed}, ${kills} kills of each kind`);
 for (const work of works) note(await killWorkers(worker, work, kills - throughServer, random));
-// Edits and undo go through actions of pages, whose names change with each build: imports stand for them on the whole server.
-for (const work of ['imports', 'backups', 'restores'] as const) note(await killServers(join(root), work, throughServer, random));
+for (const work of works) note(await killServers(join(root), work, throughServer, random));
 for (const line of await screens(root, random)) note(line);
 console.log('');
 printLines(lines);

@@ -76,7 +76,8 @@ export const restore: Command = {
       // A database that cannot be opened is moved aside instead of being written.
       const done = state.type === 'open' ? await restoreInto(state.db, given, folder) : await restoreOver(folder, given);
       if (!done.ok) throw new Unusable(done.error);
-      const { rigs, before } = done.value;
+      const { rigs, before, notice } = done.value;
+      if (notice !== null) io.err(notice);
       io.err(`Restored ${rigs} ${rigs === 1 ? 'rig' : 'rigs'}. What was there is kept as ${before}, in ${folder}.`);
     } finally {
       rmSync(scratch, { recursive: true, force: true });

@@ -20,6 +20,8 @@ import { shapeOf } from './shape';
 export interface Proved {
   readonly rigs: number;
   readonly entries: number;
+  /** Whether it was of an older version: then characters that cannot be printed were taken out of its texts. */
+  readonly older: boolean;
   /** A file brought up to date: the given one where it was already, else its copy. */
   readonly current: string;
 }
@@ -59,7 +61,7 @@ export async function prove(file: string, scratch: string): Promise<Result<Prove
         `SELECT COUNT(*) FILTER (WHERE "kind" = 'rig') AS "rigs", COUNT(*) FILTER (WHERE "kind" <> 'rig') AS "entries"
          FROM "rigs" WHERE "deletedAt" IS NULL`,
       );
-      return ok({ rigs: Number(count?.rigs), entries: Number(count?.entries), current });
+      return ok({ rigs: Number(count?.rigs), entries: Number(count?.entries), older: pending.length > 0, current });
     } finally {
       await inside.close();
     }

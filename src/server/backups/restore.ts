@@ -26,7 +26,14 @@ export interface Restored {
   readonly rigs: number;
   /** The file in the data folder that keeps what was there before. */
   readonly before: string;
+  /** What was done to it on the way, in words; null for a backup of this version. */
+  readonly notice: string | null;
 }
+
+const noticeOf = (older: boolean): string | null =>
+  older
+    ? 'It was made by an older version, and brought up to date. Characters that cannot be seen or printed, if there were any, were taken out of its texts.'
+    : null;
 
 /**
  * Puts a backup in the place of everything that is there. It is proved first; then the write lock is taken, what is there is copied, and the rows are
@@ -61,7 +68,7 @@ export async function restore(db: Database, file: string, folder: string): Promi
         return name;
       });
       prune(folder, before);
-      return ok({ rigs: proved.value.rigs, before });
+      return ok({ rigs: proved.value.rigs, before, notice: noticeOf(proved.value.older) });
     });
   } catch (error) {
     const kind = faultKindOf(error);
@@ -89,7 +96,7 @@ export async function restoreOver(folder: string, file: string): Promise<Result<
       await settle(ready);
       const before = setAside(folder);
       renameSync(ready, databaseFile(folder));
-      return ok({ rigs: proved.value.rigs, before });
+      return ok({ rigs: proved.value.rigs, before, notice: noticeOf(proved.value.older) });
     });
   } catch (error) {
     const why = error instanceof Error ? error.message.slice(0, 300) : 'unknown reason';

@@ -68,7 +68,7 @@ export async function openFolder(path: string, who: { readonly does: string; rea
         return { type: 'closed', kind: 'unwritable', detail: 'keen-dial.lock cannot be used: it may belong to somebody else.' };
       return openForWriting(path, damaged);
     }
-    scratch ??= makeScratch();
+    scratch ??= scratchElsewhere();
     return openForReading(path, fault, hold !== null, scratch);
   };
   state = await attempt();
@@ -180,19 +180,29 @@ function closedBy(error: unknown): FolderState {
   return { type: 'closed', kind: 'unknown', detail };
 }
 
+/** A folder in the system's temporary one; null where nothing can be written there either. */
+function scratchElsewhere(): string | null {
+  try {
+    return makeScratch();
+  } catch {
+    return null;
+  }
+}
+
 /** Where nothing can be written: the database with what lies beside it is copied elsewhere and read there. Without room for that, the file itself. */
 async function openForReading(
   path: string,
   fault: 'disk-full' | 'read-only',
   owned: boolean,
-  scratch: string,
+  scratch: string | null,
 ): Promise<FolderState> {
   const file = databaseFile(path);
   if (bytesAt(file) === null)
     return { type: 'closed', kind: 'unwritable', detail: `There is no database yet, and none can be made. ${faultWords[fault]}` };
   if (bytesAt(file) === 0) return { type: 'closed', kind: 'empty', detail: 'keen-dial.sqlite is there and has nothing in it.' };
-  const copy = join(scratch, 'keen-dial.sqlite');
   try {
+    if (scratch === null) throw new StorageFault(fault, null);
+    const copy = join(scratch, 'keen-dial.sqlite');
     for (const end of ['-wal', '']) {
       rmSync(`${copy}${end}`, { force: true });
       if (bytesAt(`${file}${end}`) !== null) await copyFile(`${file}${end}`, `${copy}${end}`);

@@ -11,7 +11,7 @@ import { saveFile } from '../primitives/save-file';
 import { shortened } from '../primitives/shortened';
 
 const answerSchema = z.union([
-  z.object({ rigs: z.number(), before: z.string() }),
+  z.object({ rigs: z.number(), before: z.string(), notice: z.string().nullable() }),
   z.object({ problems: z.array(z.object({ place: z.string(), message: z.string() })) }),
 ]);
 type Answer = z.infer<typeof answerSchema>;
@@ -150,7 +150,7 @@ export function AllData() {
 function RestoreDialog({ chosen, onClose }: { readonly chosen: Chosen; readonly onClose: () => void }) {
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
-  const [done, setDone] = useState<{ readonly rigs: number; readonly before: string } | null>(null);
+  const [done, setDone] = useState<Extract<Answer, { rigs: number }> | null>(null);
   const name = chosen.type === 'file' ? shortened(chosen.file.name) : `the backup of ${dateOf(chosen.backup.at)}`;
   const carry = async (): Promise<void> => {
     setBusy(true);
@@ -183,7 +183,7 @@ function RestoreDialog({ chosen, onClose }: { readonly chosen: Chosen; readonly 
       {done ? (
         <p>
           {done.rigs} {done.rigs === 1 ? 'rig is' : 'rigs are'} back, with the library. What was here before is kept among the
-          automatic backups as <span className="font-mono text-xs break-all">{done.before}</span>.
+          automatic backups as <span className="font-mono text-xs break-all">{done.before}</span>. {done.notice}
         </p>
       ) : (
         <p>
