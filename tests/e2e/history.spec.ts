@@ -113,7 +113,7 @@ test('a history is folded before a state with a name: the steps go, the rig and 
   await page.getByRole('button', { name: 'Fold what came before…' }).click();
   await expectAccessible(page);
   await page.getByRole('button', { name: 'Fold 1 step', exact: true }).click();
-  await expect(page.getByText('Folded 1 step')).toBeVisible();
+  await expect(page.getByText('Folded 1 step')).toBeVisible({ timeout: 40_000 });
   await expect(page.getByText('Steps before this were folded away.')).toBeVisible();
   await expect(page.getByRole('button', { name: /Clear FS 1/ })).toHaveCount(0);
   await expect(page.getByRole('button', { name: /\d Clear FS 3/ })).toBeVisible();

@@ -205,6 +205,8 @@ test('a deleted rig says when it goes, is removed for good with a backup first, 
   await line.getByRole('button', { name: 'Remove for good…' }).click();
   await expectAccessible(page);
   await page.getByRole('dialog').getByRole('button', { name: 'Remove it for good' }).click();
+  // A backup of everything is made and proved first: the longer, the more there is.
+  await expect(page.getByRole('dialog')).toHaveCount(0, { timeout: 40_000 });
   await expect(page.getByRole('main').getByRole('listitem').filter({ hasText: name })).toHaveCount(0);
   await page.reload();
   await page.getByText(/automatic backups?,/).click();
@@ -212,7 +214,7 @@ test('a deleted rig says when it goes, is removed for good with a backup first, 
   await expect(newest).toContainText('before a rig was removed for good');
   await newest.getByRole('button').click();
   await page.getByRole('button', { name: 'Put it in the place of everything' }).click();
-  await page.getByRole('button', { name: 'See the rigs' }).click();
+  await page.getByRole('button', { name: 'See the rigs' }).click({ timeout: 40_000 });
   await page.getByText(/deleted rigs?$/).click();
   await page
     .getByRole('main')
