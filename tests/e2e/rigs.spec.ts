@@ -150,12 +150,12 @@ test('everything goes into one file while work goes on, and comes back in its pl
     page.getByLabel('Backup to restore').setInputFiles({ name: 'friday.sqlite', mimeType: 'application/vnd.sqlite3', buffer });
   await give(Buffer.from('something else'));
   await page.getByRole('button', { name: 'Put it in the place of everything' }).click();
-  await expect(page.getByRole('alert').filter({ hasText: 'This is no backup of Keen Dial.' })).toBeVisible();
+  await expect(page.getByRole('alert').filter({ hasText: 'This is no backup of Keen Dial.' })).toBeVisible({ timeout: 20_000 });
   await page.getByRole('button', { name: 'Leave everything as it is' }).click();
   await give(body);
   await expectAccessible(page);
   await page.getByRole('button', { name: 'Put it in the place of everything' }).click();
-  await expect(page.getByRole('heading', { name: 'The backup is restored' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'The backup is restored' })).toBeVisible({ timeout: 40_000 });
   await page.getByRole('button', { name: 'See the rigs' }).click();
   await expect(page.getByRole('link', { name: 'In the backup', exact: true })).toBeVisible();
   await expect(page.getByRole('link', { name: 'After the backup', exact: true })).toHaveCount(0);
