@@ -7,6 +7,7 @@ import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
 import { batch, type Edit, type Rig, set } from '@/core/rig';
 import { lanternHour } from '@/demo/lantern-hour';
 import { dailyBackups, listBackups, makeBackup, prune, sizeOf } from '@/server/backups/automatic';
+import { backedUp } from '@/server/backups/first';
 import { restore } from '@/server/backups/restore';
 import { dayOf, expendable } from '@/server/backups/retention';
 import { type Database, openDatabase } from '@/server/database/connection';
@@ -254,6 +255,22 @@ describe('what was deleted', () => {
     expect(goesAt('2020-01-01T00:00:00.000Z', '2026-11-01T00:00:00.000Z')).toBe('2026-12-01T00:00:00.000Z');
     expect(goesAt('2026-11-10T00:00:00.000Z', '2026-11-01T00:00:00.000Z')).toBe('2026-12-10T00:00:00.000Z');
     expect(goesAt(null, '')).toBeNull();
+  });
+  it('can be removed though it cannot be read, with a copy that is sound as a file', async () => {
+    const id = await addRig(db, { ...demo, name: 'Unreadable' });
+    await db.write(({ run }) => run('UPDATE "controls" SET "kind" = $1 WHERE "rigId" = $2', ['teapot', id]));
+    await deleteRig(db, id);
+    const before = process.env.KEEN_DIAL_DATA;
+    process.env.KEEN_DIAL_DATA = folder;
+    try {
+      const fold = await backedUp(db, 'before-fold', async () => ({ ok: true, value: 'done' }));
+      expect(fold).toMatchObject({ ok: false, error: expect.stringContaining('“Unreadable”') });
+      expect(await backedUp(db, 'before-removal', () => removeForGood(db, [id]))).toEqual({ ok: true, value: 1 });
+    } finally {
+      if (before === undefined) delete process.env.KEEN_DIAL_DATA;
+      else process.env.KEEN_DIAL_DATA = before;
+    }
+    expect((await listBackups(folder)).map((b) => b.reason)).toEqual(['before-removal']);
   });
   it('takes its rows, history and trials with it, and nothing of others', async () => {
     const file = join(folder, 'apart.sqlite');

@@ -37,6 +37,9 @@ function namesIn(folder: string): readonly string[] {
   return [...listed(backupsFolder(folder)), ...listed(folder)].sort((a, b) => timeOf(b) - timeOf(a));
 }
 
+/** A name for the next backup: it sorts after every one that is there, whatever the clock says. */
+export const nextName = (folder: string, reason: Reason): string => `${reason}-${stamp(namesIn(folder)[0] ?? null)}.sqlite`;
+
 /** Where a backup of that name lies; null where there is none. Names only: nothing outside of the folder can be asked for. */
 export function backupFile(folder: string, name: string): string | null {
   if (name !== basename(name) || reasonOf(name) === null) return null;
@@ -101,7 +104,7 @@ export async function makeBackup(
       const fault = look === 'whole' ? await prove(unproved, scratch) : await isWhole(unproved);
       if (!fault.ok) return err(`The automatic backup could not be proved, so it was not kept. ${fault.error}`);
       await settle(unproved);
-      const name = `${reason}-${stamp(namesIn(folder)[0] ?? null)}.sqlite`;
+      const name = nextName(folder, reason);
       const into = backupsFolder(folder);
       mkdirSync(into, { recursive: true });
       renameSync(unproved, join(into, name));
@@ -125,11 +128,15 @@ async function isWhole(file: string): Promise<Result<null, string>> {
   }
 }
 
-/** Takes away what retention lets go; never the one that was just made. */
+/** Takes away what retention lets go; never the one that was just made. What cannot be taken away stays: what was done before stands all the same. */
 export function prune(folder: string, made: string): void {
   for (const name of expendable(namesIn(folder), Date.now())) {
     const file = name === made ? null : backupFile(folder, name);
-    if (file) rmSync(file, { force: true });
+    try {
+      if (file) rmSync(file, { force: true });
+    } catch {
+      // Looked at again with the next backup.
+    }
   }
 }
 

@@ -11,7 +11,7 @@ import { bytesAt } from '../folder/files';
 import { backupsFolder, companions, databaseFile, scratchFolder, stamp } from '../folder/paths';
 import { withScratch } from '../folder/scratch';
 import { announceReplaced } from '../rigs/events';
-import { listBackups, prune, settle } from './automatic';
+import { nextName, prune, settle } from './automatic';
 import { prove } from './prove';
 
 /** Largest backup that is handed out and taken back, in bytes. */
@@ -61,7 +61,7 @@ export async function restore(db: Database, file: string, folder: string): Promi
         await run(`UPDATE main."meta" SET "value" = lower(hex(randomblob(8))) WHERE "name" = 'epoch'`);
         await run(`UPDATE main."meta" SET "value" = $1 WHERE "name" = 'keptFrom'`, [new Date().toISOString()]);
         // The copy gets its name before the swap is final: whatever happens after it, what was there is there.
-        const name = await keptName(folder);
+        const name = nextName(folder, 'before-restore');
         mkdirSync(backupsFolder(folder), { recursive: true });
         renameSync(copy, join(backupsFolder(folder), name));
         afterCommit(announceReplaced);
@@ -76,10 +76,6 @@ export async function restore(db: Database, file: string, folder: string): Promi
     const why = error instanceof Error ? error.message.slice(0, 300) : 'unknown reason';
     return err(`The backup cannot be used, and nothing was changed: ${why}`);
   }
-}
-
-async function keptName(folder: string): Promise<string> {
-  return `before-restore-${stamp((await listBackups(folder))[0]?.name ?? null)}.sqlite`;
 }
 
 /**

@@ -48,7 +48,9 @@ export async function remedy(asked: Remedy): Promise<Result<string, string>> {
       case 'restore': {
         const file = backupFile(dataFolder(), asked.name);
         const done = file ? await restoreOver(dataFolder(), file) : err('That backup is gone.');
-        if (done.ok) said = `Restored ${done.value.rigs} rigs. The old file is kept as ${done.value.before}.`;
+        if (done.ok)
+          said =
+            `Restored ${done.value.rigs} ${done.value.rigs === 1 ? 'rig' : 'rigs'}. The old file is kept as ${done.value.before}. ${done.value.notice ?? ''}`.trim();
         else failed = done.error;
         return;
       }
