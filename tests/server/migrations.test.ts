@@ -89,7 +89,6 @@ describe.each(versions)('a database of version %s', (version) => {
 
 it('a step that fails leaves the database as it was, and is tried again', async () => {
   const file = copyOf('004');
-  const before = readFileSync(file);
   const broken = await connect(file, { mode: 'write' });
   // Something that step 005 will stumble over.
   await broken.run('CREATE TABLE "proofs_at_is_taken" ("x" TEXT)');
@@ -101,7 +100,6 @@ it('a step that fails leaves the database as it was, and is tried again', async 
   await mended.run('DROP TABLE "proofs_at_is_taken"');
   await mended.close();
   await opened(file, async (db) => expect((await listRigs(db)).length).toBe(2));
-  expect(before.length).toBeGreaterThan(0);
 });
 
 it('a newer database, and one of another program, are refused and not written: not a byte changes', async () => {
