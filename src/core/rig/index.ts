@@ -1,7 +1,8 @@
-export { apply, applyTracked, byOrder, type EditProblem, type Touched } from './apply';
+export { apply, applyTracked, type EditProblem } from './apply';
 export { commonFirmware } from './common-firmware';
 export { commonReception } from './common-reception';
 export { changedIds } from './diff';
+export { byOrder, type Touched } from './draft';
 export { batch, type Edit, editSchema, insert, invert, labelOf, remove, set } from './edit';
 export { groupBy, indexRig, type RigIndex } from './index-rig';
 export { sameJson } from './json';

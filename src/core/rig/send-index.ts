@@ -2,8 +2,8 @@
 
 import { type Changes, type Lookup, type Sharded, sharded } from '../base';
 import { addressKey, heardKeys, type Message, withNumber } from '../midi';
-import { byOrder } from './apply';
 import { changedRows } from './diff';
+import { byOrder } from './draft';
 import type { Assignment, Counter, Rig, Send } from './schema';
 
 /** A send where it stands: which assignment, which of its actions. */
