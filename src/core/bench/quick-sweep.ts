@@ -1,7 +1,7 @@
 // A sweep without the machinery: for the plainest of chains, the trace of a moving control is written down directly. A test holds it equal to
 // what the run gives. Everything that has a memory of its own (takeover, sequences, launches, feedback, layers, banks) is left to the run.
 import type { ControllerProgram } from '../controller';
-import { type MessageType, type Word, wordKey, wordType, wordValue } from '../midi';
+import { carriesValue, kindOf, type MessageType, type Word, wordKey, wordType, wordValue } from '../midi';
 import type { Listener } from '../receiver';
 import type { ScriptEvent } from '../rig';
 import { pedalReading } from '../values';
@@ -87,8 +87,7 @@ function hearAll(
 }
 
 /** Kinds of message that are one word with a value, whole in itself. */
-const whole = (type: MessageType): boolean =>
-  type === 'cc' || type === 'note' || type === 'pitch-bend' || type === 'channel-pressure' || type === 'poly-pressure';
+const whole = (type: MessageType): boolean => carriesValue(type) && kindOf(type).sequence === null;
 
 /** What the control sends, if it sends nothing but whole messages over its travel, to receivers without a memory. */
 function sendersOf(chain: Chain, program: ControllerProgram, slot: number): readonly Sender[] | null {

@@ -1,6 +1,6 @@
 // The record: texts, names, functions for nothing, leftovers, free controls, and where a mapping is kept.
 import { changeAssignment, patch, removeAssignment } from '../commands';
-import { addressKey, heardKeys, shortName } from '../midi';
+import { addressKey, heardKeys, kindOf, shortName } from '../midi';
 import { batch, type Landing, type Parameter, type RigIndex, remove, set } from '../rig';
 import { type AssignmentCheck, type ControllerCheck, type Fix, type Found, noFixes, type RigCheck, subjectOf } from './finding';
 import { sendsFor } from './fix-parts';
@@ -86,11 +86,7 @@ export const noParameter: AssignmentCheck = {
   find: (_context, assignment) =>
     sendsFor(assignment, null).flatMap(({ send }): Found[] => {
       const { message } = send;
-      const speaks =
-        (message.type === 'cc' && message.number >= 120) ||
-        message.type === 'start' ||
-        message.type === 'stop' ||
-        message.type === 'continue';
+      const speaks = (message.type === 'cc' && message.number >= 120) || kindOf(message.type).family === 'real-time';
       if (send.meant.length > 0 || speaks) return [];
       return [
         {

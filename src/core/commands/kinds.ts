@@ -1,6 +1,16 @@
 // What can be chosen for a function, and what each choice is to begin with: gestures, kinds of message, value behaviours.
 import { exhaustive } from '../base';
-import { type Message, type MessageType, messageSchema, messageTypeSchema, relativeCodingSchema, u14, valueMax } from '../midi';
+import {
+  carriesValue,
+  kindOf,
+  type Message,
+  type MessageType,
+  messageSchema,
+  messageTypes,
+  relativeCodingSchema,
+  u14,
+  valueMax,
+} from '../midi';
 import type { Behaviour, Control, Controller, Gesture, GestureType, RigIndex, Send } from '../rig';
 import { straight } from '../values';
 
@@ -32,12 +42,8 @@ export const chordPartners = (index: RigIndex, control: Control): Control[] =>
 
 /** Kinds of message that a controller sends, for a gesture: what moves needs a value that moves. */
 export function typesFor(controller: Controller, gesture: GestureType): readonly MessageType[] {
-  return messageTypeSchema.options.filter(
-    (t) => controller.firmware.messages.includes(t) && (gesture !== 'move' || (t !== 'program' && !valueless(t))),
-  );
+  return messageTypes.filter((t) => controller.firmware.messages.includes(t) && (gesture !== 'move' || carriesValue(t)));
 }
-
-const valueless = (type: MessageType): boolean => type === 'sysex' || type === 'start' || type === 'stop' || type === 'continue';
 
 /** A message of another kind, with the channel and number of the one before where the new kind has them. */
 export function messageOf(type: MessageType, before: Message): Message {
@@ -51,10 +57,11 @@ export function messageOf(type: MessageType, before: Message): Message {
 /** A send whose behaviour fits its kind of message: programs and transport carry no value, and values fit its bits. */
 export function fitted(send: Send): Send {
   const { message, behaviour } = send;
-  if (message.type === 'program' && behaviour.type !== 'fixed' && behaviour.type !== 'stepping')
-    return { ...send, behaviour: { type: 'fixed', value: u14(0) } };
-  if (valueless(message.type))
-    return behaviour.type === 'fixed' ? send : { ...send, behaviour: { type: 'fixed', value: u14(0) } };
+  const { carries } = kindOf(message.type);
+  if (carries !== 'value') {
+    const fits = behaviour.type === 'fixed' || (carries === 'choice' && behaviour.type === 'stepping');
+    if (!fits || carries === 'nothing') return fits ? send : { ...send, behaviour: { type: 'fixed', value: u14(0) } };
+  }
   const max = valueMax(message.type);
   const lower = (v: number) => u14(v > max ? v >> 7 : v);
   switch (behaviour.type) {
@@ -105,8 +112,9 @@ export function behavioursFor(
     const clicks = turns && firmware.encoderModes.some((m) => m !== 'absolute') && valueMax(message.type) === 127;
     return clicks ? ['range', 'relative'] : ['range'];
   }
-  if (valueless(message.type)) return ['fixed'];
-  if (message.type === 'program') return firmware.switchModes.filter((m) => m === 'fixed' || m === 'stepping');
+  const { carries } = kindOf(message.type);
+  if (carries === 'nothing') return ['fixed'];
+  if (carries === 'choice') return firmware.switchModes.filter((m) => m === 'fixed' || m === 'stepping');
   // Pads know how hard they are struck.
   return control.kind === 'pad' || control.kind === 'key-range' ? [...firmware.switchModes, 'range'] : firmware.switchModes;
 }

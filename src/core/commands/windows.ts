@@ -1,7 +1,7 @@
 // Which numbers a target takes, as lines of text: `cc 20-31`, `note 36-51 on 10`, `program 0-127 on 1, 2`.
 
 import { err, ok, type Result } from '../base';
-import { channelSchema, messageTypeSchema } from '../midi';
+import { channelSchema, kindOf, messageTypeSchema } from '../midi';
 import type { Reception } from '../rig';
 
 type Windows = Reception['windows'];
@@ -31,7 +31,7 @@ export function parseWindows(text: string): Result<Windows, string> {
     const from = Number(match?.[2]);
     const to = match?.[3] === undefined ? from : Number(match[3]);
     if (!match || !type.success) return err(`Line ${i + 1}: write it as “cc 20-31” or “note 36-51 on 10”.`);
-    if (from > to || to > (type.data === 'nrpn' || type.data === 'rpn' ? 16383 : 127))
+    if (from > to || to > (kindOf(type.data).number?.most ?? 127))
       return err(`Line ${i + 1}: ${from} to ${to} is no run of numbers.`);
     const channels: number[] = (match[4] ?? '').split(/[\s,]+/).flatMap((c) => (c === '' ? [] : [Number(c)]));
     const parsed = channels.map((c) => channelSchema.safeParse(c));

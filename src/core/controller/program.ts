@@ -1,6 +1,6 @@
 // What a controller has been programmed with, compiled for stepping: which actions run on which gesture at which place.
 import { exhaustive } from '../base';
-import { addressKey, type Message, makePut, type Put, type RelativeCoding, type SysexTable } from '../midi';
+import { addressKey, makePut, type Put, type RelativeCoding, type SysexTable, valueMax } from '../midi';
 import {
   type Action,
   type Assignment,
@@ -141,7 +141,7 @@ export function compileController(
         return {
           type: 'stepping',
           from: counter.from,
-          to: Math.min(counter.to, send.message.type === 'program' ? 127 : valueTop(send.message)),
+          to: Math.min(counter.to, valueMax(send.message.type)),
           step: counter.step,
           wraps: counter.atEnd === 'wrap',
           counter: slot,
@@ -282,6 +282,3 @@ function inScope(a: Assignment, layerId: string | null, { place }: CompileScope)
     (layerId === null || place.layerIds.includes(layerId))
   );
 }
-
-const valueTop = (message: Message): number =>
-  message.type === 'cc14' || message.type === 'pitch-bend' || message.type === 'rpn' || message.type === 'nrpn' ? 16383 : 127;

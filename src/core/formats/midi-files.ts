@@ -1,7 +1,7 @@
 // Two MIDI files of a rig: one that sets every parameter to its start of the show, one that plays every function once, with markers.
 import { sentByOne, showValue, surroundingsOf } from '../bench';
 import { meantNames } from '../commands';
-import { makePut, noSysex, shortName, valueMax, type Word } from '../midi';
+import { kindOf, makePut, noSysex, shortName, valueMax, type Word } from '../midi';
 import { makeHear } from '../receiver';
 import type { Landing, Parameter, Reception, RigIndex } from '../rig';
 import { type Marker, type TimedWord, writeSmf } from './smf';
@@ -60,10 +60,11 @@ function settingOf(
   let best: { landing: Landing; value: number; off: number } | null = null;
   for (const landing of landings) {
     const { type } = landing.address;
-    if (type === 'sysex' || type === 'start' || type === 'stop' || type === 'continue' || landing.mode === 'toggle') continue;
+    const { carries } = kindOf(type);
+    if (carries === 'nothing' || landing.mode === 'toggle') continue;
     if (landing.mode === 'increment' || landing.mode === 'decrement' || landing.mode === 'relative') continue;
     const { value: hear } = makeHear(landing, parameter, reception);
-    const max = type === 'program' ? 0 : valueMax(type);
+    const max = carries === 'choice' ? 0 : valueMax(type);
     for (let value = 0; value <= max; value++) {
       const off = Math.abs(hear(type, value, Number.NaN) - parameter.start);
       if (off < (best?.off ?? Number.POSITIVE_INFINITY)) best = { landing, value, off };

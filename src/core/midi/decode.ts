@@ -1,7 +1,7 @@
 // Bytes to messages, as they stream in: running status, real-time bytes inside other messages, SysEx in pieces.
 // Source of the rules: MIDI 1.0 Detailed Specification, "Data format" and "Running status". It never throws, loses no message
 // that is complete, and says what it dropped.
-import type { Word } from './word';
+import { dataLength, type Word } from './word';
 
 /** Why bytes led to no message. */
 export type DropReason =
@@ -36,22 +36,6 @@ export interface DecoderState {
 export const SYSEX_LIMIT = 1 << 20;
 
 export const idleDecoder: DecoderState = { status: 0, first: -1, sysex: null, fresh: false };
-
-/** How many data bytes follow a status, 0–2; −1 where the status is undefined or no message of that form (MIDI 1.0, table I). */
-export function dataLength(status: number): number {
-  if (status < 0xf0) return (status & 0xe0) === 0xc0 ? 1 : 2;
-  switch (status) {
-    case 0xf1:
-    case 0xf3:
-      return 1;
-    case 0xf2:
-      return 2;
-    case 0xf6:
-      return 0;
-    default:
-      return -1;
-  }
-}
 
 /** Decodes one piece of a stream (bytes 0–255) and gives the state to go on with. */
 export function decode(state: DecoderState, bytes: ArrayLike<number>, sink: MidiSink): DecoderState {

@@ -2,7 +2,6 @@ export { type CcClass, type CcEntry, ccEntry, ccTable, isReserved } from './cc-t
 export {
   type DecoderState,
   type DropReason,
-  dataLength,
   decode,
   endDecoding,
   idleDecoder,
@@ -10,25 +9,35 @@ export {
   SYSEX_LIMIT,
 } from './decode';
 export { decodeAll, encodeAll, eventSink, type StreamEvent } from './events';
+export { parseBytes, showBytes } from './hex';
+export type { ExtraField, MessageKind, NumberEntry, NumberFacts, Put } from './kinds';
 export { type Candidate, candidates, type Expected, LISTEN_MS } from './listen';
 export {
   addressKey,
+  carrierOf,
+  carriesValue,
+  countsAsOn,
+  heardKeys,
+  kindOf,
   type Message,
   type MessageType,
+  makePut,
   messageSchema,
   messageTypeSchema,
+  messageTypes,
+  numberWords,
   sequenceKey,
   shortName,
-  sysexKey,
   valueMax,
+  type WordType,
   withChannel,
   withNumber,
   wordKey,
+  wordType,
 } from './message';
 export { type HeardWord, type MessageStream, messageStreamsIn } from './message-streams';
 export { type MiddleC, type NumberStyle, noteName, parseNote, showChannel, showNote, showProgram } from './names';
 export { type Channel, channel, channelSchema, type U7, type U14, u7, u7Schema, u14, u14Schema } from './numbers';
-export { carrierOf, heardKeys, makePut, noSysex, type Put, parameterControls, type SysexTable, withSysex } from './out';
 export { decodeClicks, encodeClicks, MOST_CLICKS, type RelativeCoding, relativeCodingSchema } from './relative';
 export { hexOf, sayWord } from './say';
 export {
@@ -38,11 +47,14 @@ export {
   idleAssembler,
   type Listening,
   pairWords,
+  parameterControls,
   parameterWords,
 } from './sequences';
+export { noSysex, type SysexTable, sysexKey, withSysex } from './sysex';
 export {
   bendWord,
   ccWord,
+  dataLength,
   noteWord,
   polyWord,
   pressureWord,
@@ -51,12 +63,10 @@ export {
   sysexPlace,
   sysexWord,
   type Word,
-  type WordType,
   wordBytes,
   wordChannel,
   wordLength,
   wordNumber,
   wordStatus,
-  wordType,
   wordValue,
 } from './word';

@@ -1,7 +1,7 @@
 // A stream of words sorted by address: each message stream is one message and the values that came on it, in order.
-import { type Message, messageSchema } from './message';
+import { kindOf, type Message, messageSchema, wordType } from './message';
 import { assemble, idleAssembler } from './sequences';
-import { type Word, wordChannel, wordNumber, wordType, wordValue } from './word';
+import { type Word, wordChannel, wordNumber, wordValue } from './word';
 
 export interface HeardWord {
   readonly atMs: number;
@@ -51,14 +51,15 @@ export function messageStreamsIn(heard: readonly HeardWord[], known: readonly Me
         if (pairs.get(channel)?.has(number) || pairs.get(channel)?.has(number - 32)) continue;
       }
       put(type, channel, number, wordValue(word), atMs);
-    } else if (type === 'note' || type === 'poly-pressure') {
-      put(type, channel, wordNumber(word), wordValue(word), atMs);
-    } else if (type === 'program') {
-      put(type, channel, wordNumber(word), 127, atMs);
-    } else if (type === 'pitch-bend' || type === 'channel-pressure') {
-      put(type, channel, 0, wordValue(word), atMs);
-    } else if (type === 'start' || type === 'stop' || type === 'continue') {
-      put(type, 0, 0, 127, atMs);
+    } else if (type !== 'other' && kindOf(type).family !== 'exclusive') {
+      const kind = kindOf(type);
+      put(
+        type,
+        kind.family === 'channel' ? channel : 0,
+        kind.number ? wordNumber(word) : 0,
+        kind.carries === 'value' ? wordValue(word) : 127,
+        atMs,
+      );
     }
   }
   return [...groups.values()];

@@ -1,6 +1,6 @@
 // Values that take several control changes: 14-bit pairs, RPN and NRPN. Out as words, and in again from a stream of words.
 // Source: MIDI 1.0 Detailed Specification, "Control change", "Registered and non-registered parameter numbers".
-import { ccWord, type Word, wordChannel, wordNumber, wordType, wordValue } from './word';
+import { ccWord, type Word, wordChannel, wordNumber, wordStatus, wordValue } from './word';
 
 const DATA = 6;
 const DATA_LOW = 38;
@@ -12,6 +12,9 @@ const RPN_LOW = 100;
 const RPN = 101;
 /** 127/127 names no parameter: sent at the end, so that stray data entry moves nothing. */
 const NULL = 16383;
+
+/** Control changes that carry RPN and NRPN: data entry, increment and decrement, the parameter's number (MIDI 1.0). */
+export const parameterControls: readonly number[] = [DATA, DATA_LOW, DATA_UP, DATA_DOWN, NRPN_LOW, NRPN, RPN_LOW, RPN];
 
 const high = (value: number): number => value >> 7;
 const low = (value: number): number => value & 127;
@@ -79,7 +82,7 @@ export function assemble(
   state: AssemblerState,
   word: Word,
 ): { readonly state: AssemblerState; readonly done: Assembled | null } {
-  if (wordType(word) !== 'cc') return { state, done: null };
+  if (wordStatus(word) >> 4 !== 0xb) return { state, done: null };
   const channel = wordChannel(word);
   const number = wordNumber(word);
   const value = wordValue(word);

@@ -61,34 +61,19 @@ export function wordValue(word: Word): number {
   }
 }
 
-/** What a word is by itself, before receivers put sequences together. `other` is what no mapping listens for. */
-export type WordType =
-  | 'cc'
-  | 'note'
-  | 'program'
-  | 'pitch-bend'
-  | 'channel-pressure'
-  | 'poly-pressure'
-  | 'sysex'
-  | 'start'
-  | 'stop'
-  | 'continue'
-  | 'other';
-
-const byStatus: readonly WordType[] = ['note', 'note', 'poly-pressure', 'cc', 'program', 'channel-pressure', 'pitch-bend'];
-
-/** What kind of message a word is. */
-export function wordType(word: Word): WordType {
-  if (word < 0) return 'sysex';
-  switch (word >> 16) {
-    case 0xfa:
-      return 'start';
-    case 0xfb:
-      return 'continue';
-    case 0xfc:
-      return 'stop';
+/** How many data bytes follow a status, 0–2; −1 where the status is undefined or no message of that form (MIDI 1.0, table I). */
+export function dataLength(status: number): number {
+  if (status < 0xf0) return (status & 0xe0) === 0xc0 ? 1 : 2;
+  switch (status) {
+    case 0xf1:
+    case 0xf3:
+      return 1;
+    case 0xf2:
+      return 2;
+    case 0xf6:
+      return 0;
     default:
-      return byStatus[(word >> 20) - 8] ?? 'other';
+      return -1;
   }
 }
 
@@ -96,13 +81,12 @@ export function wordType(word: Word): WordType {
 export function wordBytes(word: Word, sysex: readonly (readonly number[])[] = []): readonly number[] {
   if (word < 0) return [0xf0, ...(sysex[sysexPlace(word)] ?? []), 0xf7];
   const status = (word >> 16) & 0xff;
-  if (status >= 0xf8) return [status];
-  return (status & 0xe0) === PROGRAM ? [status, wordNumber(word)] : [status, wordNumber(word), word & 0x7f];
+  const length = dataLength(status);
+  return length === 2 ? [status, wordNumber(word), word & 0x7f] : length === 1 ? [status, wordNumber(word)] : [status];
 }
 
 /** How many bytes a word takes on a wire: as long as `wordBytes`. */
 export function wordLength(word: Word, sysex: readonly (readonly number[])[] = []): number {
   if (word < 0) return (sysex[sysexPlace(word)]?.length ?? 0) + 2;
-  const status = (word >> 16) & 0xff;
-  return status >= 0xf8 ? 1 : (status & 0xe0) === PROGRAM ? 2 : 3;
+  return 1 + Math.max(0, dataLength((word >> 16) & 0xff));
 }

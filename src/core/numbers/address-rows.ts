@@ -1,10 +1,29 @@
 // Who sits where: the numbers of one kind on one channel, as a wire carries them. What is free, in use, listened for, and taken or heard.
-import { addressKey, type Message, messageSchema, type WordType } from '../midi';
+import {
+  addressKey,
+  carrierOf,
+  kindOf,
+  type Message,
+  type MiddleC,
+  messageSchema,
+  type NumberEntry,
+  type WordType,
+} from '../midi';
 import { type Assignment, type Landing, type Layer, messagesOf, type RigIndex, type Send, type Target } from '../rig';
 import { accepts, arrivals, compileNetwork, type Hop, type Network } from '../wires';
 
 export type AddressKind = 'cc' | 'note' | 'program' | 'nrpn';
 export const addressKinds = ['cc', 'note', 'program', 'nrpn'] as const satisfies readonly AddressKind[];
+
+/** The largest number of a kind: 127, or 16383. */
+export const mostNumber = (kind: AddressKind): 127 | 16383 => kindOf(kind).number?.most ?? 127;
+
+/** What the standard makes of a number of a kind. */
+export const numberEntry = (kind: AddressKind, number: number, middleC: MiddleC): NumberEntry =>
+  kindOf(kind).number?.entry(number, middleC) ?? { short: '', name: 'free', use: 'free', note: '' };
+
+/** Where a message stands in Numbers: the kind of its rows; null for what has no row there. */
+export const rowKindOf = (message: Message): AddressKind | null => placesOf(message)[0]?.kind ?? null;
 
 /** Something that puts a number on the wire: an action of an assignment, or the modifier of a layer made in the host. */
 export interface Sitter {
@@ -34,9 +53,6 @@ export interface Occupancy {
 }
 
 const placeKey = (kind: AddressKind, channel: number, number: number): string => `${kind} ${channel} ${number}`;
-const carrier = { cc: 'cc', note: 'note', program: 'program', nrpn: 'cc' } as const satisfies Readonly<
-  Record<AddressKind, WordType>
->;
 
 /** The places that a message takes: a 14-bit control two, a program one, what has no number none. */
 function placesOf(message: Message): readonly { kind: AddressKind; channel: number; number: number; beside: boolean }[] {
@@ -68,7 +84,7 @@ export function occupancyOf(index: RigIndex, wireId: string | null): Occupancy {
   const usedBy = new Map<string, Set<number>>();
   const sit = (message: Message, unitId: string, sitter: Omit<Sitter, 'beside' | 'key'>): void => {
     for (const { kind, channel, number, beside } of placesOf(message)) {
-      if (!passes(network, wireId, unitId, carrier[kind], channel)) continue;
+      if (!passes(network, wireId, unitId, carrierOf(kind), channel)) continue;
       addressRow(placeKey(kind, channel, number)).sitters.push({ ...sitter, beside, key: addressKey(message) });
       const list = usedBy.get(`${kind} ${channel}`) ?? new Set();
       usedBy.set(`${kind} ${channel}`, list.add(number));
@@ -97,10 +113,10 @@ export function occupancyOf(index: RigIndex, wireId: string | null): Occupancy {
   const sources = wireId === null ? index.rig.controllers.map((c) => c.id) : sourcesOf(index, network, wireId);
   const heard = new Map<string, readonly Target[]>();
   const hearers = (kind: AddressKind, channel: number): readonly Target[] => {
-    const key = `${carrier[kind]} ${channel}`;
+    const key = `${carrierOf(kind)} ${channel}`;
     const known = heard.get(key);
     if (known) return known;
-    const ids = new Set(sources.flatMap((id) => [...arrivals(network.planOf(id, carrier[kind], channel)).keys()]));
+    const ids = new Set(sources.flatMap((id) => [...arrivals(network.planOf(id, carrierOf(kind), channel)).keys()]));
     const found = index.rig.targets.filter((t) => ids.has(t.id) && (far === null || far.has(t.id)));
     heard.set(key, found);
     return found;

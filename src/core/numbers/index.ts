@@ -1,4 +1,14 @@
-export { type AddressKind, type AddressRow, addressKinds, type Occupancy, occupancyOf, type Sitter } from './address-rows';
+export {
+  type AddressKind,
+  type AddressRow,
+  addressKinds,
+  mostNumber,
+  numberEntry,
+  type Occupancy,
+  occupancyOf,
+  rowKindOf,
+  type Sitter,
+} from './address-rows';
 export { type ByHand, countUp, shiftBy, swapped, toChannel } from './by-hand';
 export { chooseMessage, isFree } from './choose';
 export type { Cost, CostLevel } from './cost';

@@ -1,5 +1,5 @@
 // What a target sends back when a parameter moved: its value as a message on the landing's own address.
-import { makePut, valueMax, type Word } from '../midi';
+import { carriesValue, makePut, valueMax, type Word } from '../midi';
 import type { Listener, TargetProgram } from './program';
 
 /** Words that a target sends back for a parameter's present value, through each landing that says where it stands. */
@@ -18,7 +18,7 @@ export function feedbackOf(program: TargetProgram, slot: number, value: number, 
 function messageValue(listener: Listener, kind: 'continuous' | 'stepped' | 'toggle' | 'trigger', value: number): number | null {
   const { landing, hear } = listener;
   const { type } = landing.address;
-  if (type === 'program' || type === 'sysex' || type === 'start' || type === 'stop' || type === 'continue') return null;
+  if (!carriesValue(type)) return null;
   const max = valueMax(type);
   switch (landing.mode) {
     case 'absolute':

@@ -1,6 +1,6 @@
 // What one landing does with one message: the receive modes.
 import { clamp, exhaustive } from '../base';
-import { decodeClicks, type MessageType, valueMax } from '../midi';
+import { carriesValue, countsAsOn, decodeClicks, type MessageType, valueMax } from '../midi';
 import type { Landing, Parameter, Reception } from '../rig';
 import { makeCurve, makeScale, placeOf, stepOf } from '../values';
 
@@ -10,9 +10,6 @@ export interface Hear {
   /** The new value after data increment or decrement (MIDI 1.0, CC 96 and 97): one step either way. */
   readonly step: (now: number, by: 1 | -1) => number;
 }
-
-/** Messages that say all they have to say by arriving: they qualify without a value. */
-const valueless: ReadonlySet<MessageType> = new Set(['program', 'sysex', 'start', 'stop', 'continue']);
 
 /**
  * Compiles a landing. Values count as on from the target's threshold, in 14 bits from 128 times it; notes read velocity with
@@ -26,11 +23,7 @@ export function makeHear(landing: Landing, parameter: Parameter, reception: Rece
 type Nudge = (now: number, clicks: number) => number;
 
 function valueAfter(landing: Landing, parameter: Parameter, reception: Reception, nudge: Nudge): Hear['value'] {
-  const on = (type: MessageType, value: number): boolean => {
-    if (valueless.has(type)) return true;
-    if (type === 'note') return value >= 1;
-    return value >= (valueMax(type) === 127 ? reception.threshold : reception.threshold * 128);
-  };
+  const on = (type: MessageType, value: number): boolean => countsAsOn(type, value, reception.threshold);
   const acts = (type: MessageType, value: number): boolean => reception.actsOn === 'any-message' || on(type, value);
   const { from, to } = landing;
 
@@ -65,7 +58,7 @@ function valueAfter(landing: Landing, parameter: Parameter, reception: Reception
       const { coding } = landing;
       // Without a coding there is nothing to go by, and messages without a value say no clicks.
       if (coding === null) return (_type, _value, now) => now;
-      return (type, value, now) => (valueless.has(type) ? now : nudge(now, decodeClicks(sevenBits(type, value), coding)));
+      return (type, value, now) => (!carriesValue(type) ? now : nudge(now, decodeClicks(sevenBits(type, value), coding)));
     }
     default:
       return exhaustive(landing.mode);
@@ -113,13 +106,13 @@ function absolute(landing: Landing, parameter: Parameter): Hear['value'] {
   if (parameter.kind === 'stepped') {
     const count = Math.abs(landing.to - landing.from) + 1;
     const way = landing.to >= landing.from ? 1 : -1;
-    return (type, value) => landing.from + way * (valueless.has(type) ? count - 1 : stepOf(value, valueMax(type), count));
+    return (type, value) => landing.from + way * (!carriesValue(type) ? count - 1 : stepOf(value, valueMax(type), count));
   }
   const travel = travelOf(landing, parameter);
   if (travel === null) return (_type, _value, now) => now;
   const table: number[] = [];
   return (type, value) => {
-    if (valueless.has(type)) return landing.to;
+    if (!carriesValue(type)) return landing.to;
     if (valueMax(type) !== 127) return travel.valueAt(travel.knob(value, 16383));
     table[value] ??= travel.valueAt(travel.knob(value, 127));
     return table[value] ?? landing.from;

@@ -1,5 +1,5 @@
 // The receiving side, compiled: which landings of which target hear an address, and what else has to be remembered for them.
-import { addressKey, type Listening, type SysexTable } from '../midi';
+import { addressKey, kindOf, type Listening, type SysexTable } from '../midi';
 import type { Landing, Layer, Parameter, RigIndex, Target } from '../rig';
 import { accepts } from '../wires';
 import { type Hear, makeHear, type Travel, travelOf } from './hear';
@@ -156,8 +156,10 @@ function memoryFor(
   let selectsBanks = false;
   for (const home of listeners.values()) {
     for (const { landing, bank } of home) {
-      if (landing.address.type === 'cc14') pairs.add(landing.address.number);
-      if (landing.address.type === 'rpn' || landing.address.type === 'nrpn') parameters = true;
+      const { address } = landing;
+      const { sequence } = kindOf(address.type);
+      if (sequence === 'pair' && 'number' in address) pairs.add(address.number);
+      if (sequence === 'parameter') parameters = true;
       if (bank !== null) selectsBanks = true;
     }
   }

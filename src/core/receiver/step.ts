@@ -2,6 +2,8 @@
 import {
   type AssemblerState,
   assemble,
+  carriesValue,
+  countsAsOn,
   idleAssembler,
   type MessageType,
   sequenceKey,
@@ -188,7 +190,7 @@ function hear(h: Hearing, listener: Listener, type: MessageType, value: number, 
       h.why = 'launch';
     } else h.why = 'unchanged';
     return;
-  } else if (listener.takeover === null || !moves(type)) next = listener.hear.value(type, value, now);
+  } else if (listener.takeover === null || !carriesValue(type)) next = listener.hear.value(type, value, now);
   else {
     const takeoverState = (h.takeoverStates ?? h.state.takeoverStates)[listener.landing.id] ?? detachedTakeover;
     const { rule, travel } = listener.takeover;
@@ -229,10 +231,6 @@ function loosened(h: Hearing, listener: Listener): Record<string, TakeoverState>
   return takeoverStates;
 }
 
-/** Kinds that carry a position: takeover means nothing for the others. */
-const moves = (type: MessageType): boolean =>
-  type !== 'program' && type !== 'sysex' && type !== 'start' && type !== 'stop' && type !== 'continue';
-
 // — what a target remembers between messages —
 
 function hearSequence(h: Hearing): void {
@@ -268,7 +266,7 @@ function selectBank(h: Hearing, word: Word): void {
 function signal(h: Hearing, key: number, type: WordType, value: number): void {
   const layers = h.arrival.unit.signals.get(key);
   if (!layers) return;
-  const down = type === 'program' || (type === 'note' ? value >= 1 : value >= 64);
+  const down = type !== 'other' && countsAsOn(type, value, 64);
   let { open } = unitState(h);
   for (const layer of layers) {
     const isOpen = open.includes(layer.id);

@@ -6,14 +6,11 @@ export { exampleValues, recipePlaces, writeRecipe } from './recipe';
 export {
   type ControllerLine,
   countToEnter,
-  kindWords,
   makeSheet,
   modeWords,
-  numberWords,
   placeWords,
   type Sheet,
   type TargetLine,
-  typeWords,
   valueWords,
 } from './sheet';
 export { type EntryStep, entryProgress, entrySteps, whereToGoOn } from './steps';

@@ -2,7 +2,7 @@
 
 import { exhaustive } from '../base';
 import { showValue } from '../bench';
-import { type Message, type NumberStyle, showChannel, showNote, showProgram } from '../midi';
+import { kindOf, type Message, type NumberStyle, numberWords, showChannel } from '../midi';
 import {
   type Action,
   type Assignment,
@@ -109,7 +109,7 @@ function controllerLine(
     control: control.name,
     place: placeWords(index, controller, assignment),
     gesture: assignment.gesture.type,
-    type: send ? typeWords(send.message) : action.type,
+    type: send ? kindOf(send.message.type).name : action.type,
     channel: send && 'channel' in send.message ? showChannel(send.message.channel, style) : '',
     number: send ? numberWords(send.message, style) : '',
     values: send ? valueWords(send.message, send.behaviour, index) : '',
@@ -153,7 +153,7 @@ function targetLine(index: RigIndex, landing: Landing, parameter: Parameter, sty
   return {
     landing,
     parameter: parameter.name,
-    type: typeWords(landing.address),
+    type: kindOf(landing.address.type).name,
     channel: 'channel' in landing.address ? showChannel(landing.address.channel, style) : '',
     number: numberWords(landing.address, style),
     mode: `${modeWords(landing.mode)}${layer}`,
@@ -172,45 +172,6 @@ const parameterName = (index: RigIndex, id: string): string => {
   return parameter ? `${index.targets.get(parameter.targetId)?.name ?? '?'}: ${parameter.name}` : '?';
 };
 
-const typeNames: { readonly [T in Message['type']]: string } = {
-  cc: 'Control change',
-  cc14: 'Control change, 14 bits',
-  note: 'Note',
-  program: 'Program change',
-  'pitch-bend': 'Pitch bend',
-  'channel-pressure': 'Channel pressure',
-  'poly-pressure': 'Poly pressure',
-  rpn: 'RPN',
-  nrpn: 'NRPN',
-  sysex: 'SysEx',
-  start: 'Start',
-  stop: 'Stop',
-  continue: 'Continue',
-};
-
-/** The kind of a message in full. */
-export const typeWords = (message: Message): string => typeNames[message.type];
-/** A kind of message as sheets and lists name it. */
-export const kindWords = (type: Message['type']): string => typeNames[type];
-
-/** The number of a message as a device shows it; empty where it has none. */
-export function numberWords(message: Message, style: NumberStyle): string {
-  switch (message.type) {
-    case 'note':
-    case 'poly-pressure':
-      return showNote(message.number, style);
-    case 'program':
-      return showProgram(message.number, style);
-    case 'cc':
-    case 'cc14':
-    case 'rpn':
-    case 'nrpn':
-      return String(message.number);
-    default:
-      return '';
-  }
-}
-
 /** Which values are sent, in the words of the trade. */
 export function valueWords(message: Message, behaviour: Behaviour, index: RigIndex): string {
   switch (behaviour.type) {
@@ -221,7 +182,7 @@ export function valueWords(message: Message, behaviour: Behaviour, index: RigInd
     case 'latching':
       return `alternating ${behaviour.first} / ${behaviour.second}`;
     case 'fixed':
-      return message.type === 'program' ? '' : `${behaviour.value} on every press`;
+      return kindOf(message.type).carries === 'choice' ? '' : `${behaviour.value} on every press`;
     case 'relative':
       return `relative, ${behaviour.coding.replace('-', ' ')}`;
     case 'stepping': {

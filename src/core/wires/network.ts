@@ -1,5 +1,5 @@
 // The wires of a rig as a graph: every way that a message takes from a unit, through merges, hubs and hosts that pass it on.
-import type { WordType } from '../midi';
+import { kindOf, type WordType } from '../midi';
 import type { Rig, Wire } from '../rig';
 
 /** A message that went round this often is cut and reported. */
@@ -34,15 +34,13 @@ export interface Network {
 
 const nowhere: Plan = { hops: [], looped: false };
 
-/** Types that make sound by themselves: a wire that is on for notes only lets these through, as notes to play. */
-const playing: ReadonlySet<WordType> = new Set(['note', 'poly-pressure', 'channel-pressure', 'pitch-bend']);
-
 /** Whether a wire lets a kind of message on a channel (0: none) through, and as what; null when it stops it. */
 export function passesAs(wire: Wire, type: WordType, channel: number): 'remote' | 'notes' | null {
   if (wire.types !== null && !wire.types.includes(type)) return null;
   if (wire.channels !== null && channel !== 0 && !wire.channels.some((c) => c === channel)) return null;
   if (wire.forRemote) return 'remote';
-  return wire.forNotes && playing.has(type) ? 'notes' : null;
+  // A wire that is on for notes only lets through what makes sound by itself, as notes to play.
+  return wire.forNotes && type !== 'other' && kindOf(type).plays ? 'notes' : null;
 }
 
 /**

@@ -1,5 +1,5 @@
 // The wires as a picture: where each unit stands, which wires carry a message twice, which close a loop, who hears whom.
-import type { WordType } from '../midi';
+import { kindOf, messageTypes, type WordType } from '../midi';
 import type { Rig, Wire } from '../rig';
 import { compileNetwork, type Hop } from './network';
 
@@ -39,7 +39,7 @@ export interface Picture {
   readonly columns: number;
 }
 
-const types: readonly WordType[] = ['cc', 'note', 'program', 'pitch-bend', 'channel-pressure', 'poly-pressure'];
+const types = messageTypes.filter((type) => kindOf(type).family === 'channel' && kindOf(type).sequence === null);
 const channels = Array.from({ length: 16 }, (_, i) => i + 1);
 
 /** Computes the picture of a rig's wires. Doubles and loops are those of real plans, through every filter, not of the bare graph. */

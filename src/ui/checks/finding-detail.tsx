@@ -1,5 +1,4 @@
 'use client';
-// One finding: what the player notices, why, what happens drawn small, the changes that mend it with what else they do, and accepting it.
 import { proxy } from 'comlink';
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
@@ -8,6 +7,8 @@ import { toast } from 'sonner';
 import type { Drawing } from '@/core/bench';
 import type { CheckId, Finding } from '@/core/checks';
 import { shortName } from '@/core/midi';
+// One finding: what the player notices, why, what happens drawn small, the changes that mend it with what else they do, and accepting it.
+import { rowKindOf } from '@/core/numbers';
 import type { RigIndex } from '@/core/rig';
 import type { OfferedFix } from '@/workers/judge.worker';
 import { PressDrawing } from '../charts/press-drawing';
@@ -38,7 +39,7 @@ export function FindingDetail({ index, line, alike }: Props) {
     ? `${home}/map?control=${line.controlId}${assignment ? `&bank=${assignment.bank ?? 0}&gesture=${assignment.gesture.type}${assignment.layerId === null ? '' : `&layer=${assignment.layerId}`}` : ''}`
     : null;
   const numbered = assignment?.actions.flatMap((a) =>
-    a.type === 'send' && (a.message.type === 'cc' || a.message.type === 'note') ? [a.message] : [],
+    a.type === 'send' && 'number' in a.message && rowKindOf(a.message) !== null ? [a.message] : [],
   )[0];
   const made = (label: string): void =>
     void toast(label, { action: { label: 'Undo', onClick: () => void store.getState().undo() } });
@@ -86,7 +87,7 @@ export function FindingDetail({ index, line, alike }: Props) {
         )}
         {finding.evidence.type === 'addresses' && numbered && (
           <Link
-            href={`${home}/numbers?kind=${numbered.type}&channel=${numbered.channel}&number=${numbered.number}`}
+            href={`${home}/numbers?kind=${rowKindOf(numbered)}&channel=${numbered.channel}&number=${numbered.number}`}
             className="text-verdigris hover:underline"
           >
             Show the number

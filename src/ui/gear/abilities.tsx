@@ -2,9 +2,9 @@
 // What a controller's firmware can do and how a target listens, beyond what most players touch: lists of ticks and choices.
 import { type ReactNode, useState } from 'react';
 import { gestureTypes, parseWindows, writeWindows } from '@/core/commands';
-import { messageTypeSchema, relativeCodingSchema, u7Schema } from '@/core/midi';
+import { kindOf, messageTypes, relativeCodingSchema, u7Schema } from '@/core/midi';
 import type { Firmware, GestureType, ReceiveMode, Reception } from '@/core/rig';
-import { kindWords, modeWords } from '@/core/sheets';
+import { modeWords } from '@/core/sheets';
 import { codingWords } from '../inspector/value-words';
 import { CommitInput, Field } from '../primitives/field';
 import { Choice } from './controller-panel';
@@ -81,9 +81,9 @@ export function FirmwareAbilities({
     <More title="What it can send, and which gestures it knows">
       <Ticks
         label="Kinds of message"
-        all={messageTypeSchema.options}
+        all={messageTypes}
         chosen={firmware.messages}
-        words={kindWords}
+        words={(t) => kindOf(t).name}
         onChange={(messages) => messages.length > 0 && tune({ messages })}
       />
       <Ticks<GestureType>

@@ -5,8 +5,8 @@ import { toast } from 'sonner';
 // Moving everything from a controller to another one, a spare or a smaller board: what goes where and what is lost, before anything changes.
 import { exhaustive } from '@/core/base';
 import { type Loss, meantNames, planTransfer, transferEdit } from '@/core/commands';
+import { kindOf } from '@/core/midi';
 import type { Controller, RigIndex } from '@/core/rig';
-import { kindWords } from '@/core/sheets';
 import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
 import { Dialog } from '../primitives/dialog';
@@ -132,7 +132,7 @@ function lossWords(loss: Loss): string {
     case 'gesture':
       return `no ${loss.gesture.replace('-', ' ')} there`;
     case 'message':
-      return `it cannot send ${kindWords(loss.message)}`;
+      return `it cannot send ${kindOf(loss.message).name}`;
     case 'switch-mode':
       return `it cannot send ${loss.mode}`;
     case 'clicks':

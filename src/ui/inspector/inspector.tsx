@@ -1,5 +1,4 @@
 'use client';
-// The strip of the chosen control: tabs per gesture, the assignment as a sentence, its outcome, and what is wrong with it.
 import { Layers, Plus, Trash2 } from 'lucide-react';
 import { nanoid } from 'nanoid';
 import { toast } from 'sonner';
@@ -15,6 +14,8 @@ import {
   type Place,
   removeAssignment,
 } from '@/core/commands';
+// The strip of the chosen control: tabs per gesture, the assignment as a sentence, its outcome, and what is wrong with it.
+import { kindOf } from '@/core/midi';
 import {
   type Assignment,
   type Control,
@@ -274,7 +275,7 @@ function Sentences({
             />
           );
         const landings = landingsFor(index, assignment, action);
-        const counts = action.message.type === 'program' && action.behaviour.type === 'stepping';
+        const counts = kindOf(action.message.type).carries === 'choice' && action.behaviour.type === 'stepping';
         return (
           // biome-ignore lint/suspicious/noArrayIndexKey: an action is its place in the list
           <div key={at} className="flex flex-col gap-1.5">

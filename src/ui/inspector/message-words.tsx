@@ -3,35 +3,17 @@ import { nanoid } from 'nanoid';
 // The kind of message, its number and channel, as words of the sentence.
 import { changeMessage, messageOf, typesFor } from '@/core/commands';
 import {
-  ccEntry,
   channelSchema,
-  isReserved,
+  type ExtraField,
+  kindOf,
   type Message,
-  type MessageType,
   messageSchema,
-  noteName,
-  parseNote,
+  type NumberFacts,
+  type NumberStyle,
   withChannel,
 } from '@/core/midi';
 import type { Assignment, Controller, Edit, RigIndex, Send } from '@/core/rig';
-import { parseBytes } from './numbers';
 import { Stop, WordInput, WordSelect } from './word';
-
-const typeWords: Readonly<Record<MessageType, string>> = {
-  cc: 'CC',
-  cc14: '14-bit CC',
-  note: 'note',
-  program: 'program',
-  'pitch-bend': 'pitch bend',
-  'channel-pressure': 'pressure',
-  'poly-pressure': 'note pressure',
-  rpn: 'RPN',
-  nrpn: 'NRPN',
-  sysex: 'SysEx',
-  start: 'start',
-  stop: 'stop',
-  continue: 'continue',
-};
 
 interface Props {
   readonly index: RigIndex;
@@ -51,7 +33,8 @@ export function MessageWords({ index, controller, assignment, send, at, edit, en
     return made !== null && edit(made);
   };
   const offered = typesFor(controller, assignment.gesture.type);
-  const counts = message.type === 'program' && behaviour.type === 'stepping';
+  const kind = kindOf(message.type);
+  const counts = kind.carries === 'choice' && behaviour.type === 'stepping';
   return (
     <>
       <WordSelect
@@ -64,47 +47,17 @@ export function MessageWords({ index, controller, assignment, send, at, edit, en
       >
         {offered.map((t) => (
           <option key={t} value={t}>
-            {typeWords[t]}
+            {kindOf(t).word}
           </option>
         ))}
-        {!offered.includes(message.type) && <option value={message.type}>{typeWords[message.type]}</option>}
+        {!offered.includes(message.type) && <option value={message.type}>{kind.word}</option>}
       </WordSelect>
-      {'number' in message && !counts && (
-        <WordInput
-          label="Number"
-          value={String(message.number)}
-          title={numberTitle(message)}
-          commit={(text) => {
-            const plain = text.trim();
-            const number = /^\d{1,5}$/.test(plain)
-              ? Number(plain)
-              : message.type === 'note' || message.type === 'poly-pressure'
-                ? parseNote(plain, controller.firmware.shows.middleC)
-                : null;
-            const next = messageSchema.safeParse({ ...message, number });
-            if (number === null || !next.success) return refusal(message.type);
-            change(next.data);
-            return null;
-          }}
-        />
+      {'number' in message && kind.number && !counts && (
+        <NumberWord message={message} facts={kind.number} style={controller.firmware.shows} change={change} />
       )}
-      {message.type === 'program' && <BankWords message={message} change={change} />}
-      {message.type === 'sysex' && (
-        <WordInput
-          label="Bytes"
-          width="w-40"
-          title="Hexadecimal bytes between F0 and F7"
-          value={message.bytes.map((b) => b.toString(16).toUpperCase().padStart(2, '0')).join(' ')}
-          commit={(text) => {
-            const bytes = parseBytes(text);
-            const next = messageSchema.safeParse({ type: 'sysex', bytes });
-            if (bytes === null || !next.success)
-              return 'Enter up to 256 bytes from 00 to 7F, such as 7D 01 02, without F0 and F7.';
-            change(next.data);
-            return null;
-          }}
-        />
-      )}
+      {kind.extras.map((field) => (
+        <ExtraWord key={field.label} message={message} field={field} change={change} />
+      ))}
       {'channel' in message ? (
         <span className="inline-flex items-center gap-x-1.5 whitespace-nowrap">
           on ch
@@ -128,69 +81,59 @@ export function MessageWords({ index, controller, assignment, send, at, edit, en
   );
 }
 
-/** Bank select before a program: none, or its high byte (and low byte) (MIDI 1.0). */
-function BankWords({
+function NumberWord({
   message,
+  facts,
+  style,
   change,
 }: {
-  readonly message: Extract<Message, { type: 'program' }>;
+  readonly message: Extract<Message, { number: number }>;
+  readonly facts: NumberFacts;
+  readonly style: NumberStyle;
   readonly change: (to: Message) => boolean;
 }) {
-  const { bank } = message;
-  const shown = bank === null ? '' : bank.lsb === null ? String(bank.msb) : `${bank.msb}/${bank.lsb}`;
+  return (
+    <WordInput
+      label="Number"
+      value={String(message.number)}
+      title={facts.title(message.number)}
+      commit={(text) => {
+        const plain = text.trim();
+        const number = /^\d{1,5}$/.test(plain) ? Number(plain) : facts.read(plain, style);
+        const next = messageSchema.safeParse({ ...message, number });
+        if (number === null || !next.success) return facts.refusal;
+        change(next.data);
+        return null;
+      }}
+    />
+  );
+}
+
+/** A field that only messages of some kinds have: the bank before a program, the bytes of a SysEx. */
+function ExtraWord({
+  message,
+  field,
+  change,
+}: {
+  readonly message: Message;
+  readonly field: ExtraField<Message>;
+  readonly change: (to: Message) => boolean;
+}) {
   return (
     <>
-      bank
+      {field.lead}
       <WordInput
-        label="Bank select"
-        width="w-12"
-        title="Empty for none; 1 for the high byte alone; 1/2 for high and low byte"
-        value={shown}
+        label={field.label}
+        width={field.wide ? 'w-40' : 'w-12'}
+        title={field.title}
+        value={field.show(message)}
         commit={(text) => {
-          const match = /^\s*(?:(\d{1,3})\s*(?:\/\s*(\d{1,3}))?)?\s*$/.exec(text);
-          const next =
-            match &&
-            messageSchema.safeParse({
-              ...message,
-              bank:
-                match[1] === undefined ? null : { msb: Number(match[1]), lsb: match[2] === undefined ? null : Number(match[2]) },
-            });
-          if (!next?.success) return 'Leave it empty, or enter 0 to 127, or two of them as 1/2.';
+          const next = messageSchema.safeParse(field.read(message, text));
+          if (!next.success) return field.refusal;
           change(next.data);
           return null;
         }}
       />
     </>
   );
-}
-
-function refusal(type: MessageType): string {
-  switch (type) {
-    case 'note':
-    case 'poly-pressure':
-      return 'Enter a note: 0 to 127, or a name such as C3.';
-    case 'cc14':
-      return '14-bit controls are 1 to 31, without 6.';
-    case 'rpn':
-    case 'nrpn':
-      return 'Enter a number from 0 to 16383.';
-    default:
-      return 'Enter a number from 0 to 127.';
-  }
-}
-
-function numberTitle(message: Message): string {
-  switch (message.type) {
-    case 'cc':
-      return isReserved(message.number) ? `${ccEntry(message.number).name}: never a plain control` : ccEntry(message.number).name;
-    case 'cc14':
-      return `${ccEntry(message.number).name}; its low byte is ${message.number + 32}`;
-    case 'note':
-    case 'poly-pressure':
-      return `${noteName(message.number, 3)} where middle C is C3, ${noteName(message.number, 4)} where it is C4`;
-    case 'program':
-      return `shown as ${message.number + 1} on devices that count from 1`;
-    default:
-      return '';
-  }
 }

@@ -1,13 +1,14 @@
 // The way from a control's message to its number on the screen of numbers.
 import Link from 'next/link';
 import { shortName } from '@/core/midi';
+import { rowKindOf } from '@/core/numbers';
 import type { Assignment, RigIndex } from '@/core/rig';
 
 /** Leads to the number on the screen of numbers, and from there back. */
 export function NumberLink({ index, assignment }: { readonly index: RigIndex; readonly assignment: Assignment }) {
   const message = assignment.actions.flatMap((a) => (a.type === 'send' && 'number' in a.message ? [a.message] : []))[0];
-  if (!message || message.type === 'rpn' || message.type === 'poly-pressure') return null;
-  const kind = message.type === 'cc14' ? 'cc' : message.type;
+  const kind = message ? rowKindOf(message) : null;
+  if (!message || kind === null) return null;
   return (
     <Link
       href={`/rigs/${index.rig.id}/numbers?kind=${kind}&channel=${message.channel}&number=${message.number}`}

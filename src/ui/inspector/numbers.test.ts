@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { parseBytes, parseDecimal, parseSevenBit, parseValue } from './numbers';
+import { parseDecimal, parseSevenBit, parseValue } from './numbers';
 
 describe('what a person may type for a value', () => {
   it('89, 70 % and 59h are the same', () => {
@@ -41,15 +41,5 @@ describe('values of 14 bits and bytes', () => {
       null,
     ]);
     expect(parseValue('59h', 127)).toBe(89);
-  });
-  it('bytes stand apart or joined, in pairs', () => {
-    expect(['7D 01 02', '7d0102', '7D, 01,02', '', '7', 'zz'].map(parseBytes)).toEqual([
-      [0x7d, 1, 2],
-      [0x7d, 1, 2],
-      [0x7d, 1, 2],
-      [],
-      null,
-      null,
-    ]);
   });
 });

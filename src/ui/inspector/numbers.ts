@@ -37,10 +37,3 @@ export function parseValue(text: string, max: number): number | null {
         : Number.NaN;
   return Number.isInteger(value) && value >= 0 && value <= max ? value : null;
 }
-
-/** Bytes in hexadecimal, apart or joined; null when they are none. */
-export function parseBytes(text: string): number[] | null {
-  const plain = text.replace(/[\s,]+/g, '');
-  if (plain.length % 2 !== 0 || !/^[0-9a-f]*$/i.test(plain)) return null;
-  return Array.from({ length: plain.length / 2 }, (_, i) => Number.parseInt(plain.slice(i * 2, i * 2 + 2), 16));
-}

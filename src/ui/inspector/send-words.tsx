@@ -1,7 +1,7 @@
 'use client';
 // The controller's half of the sentence: gesture, place, message, values.
 import { asGesture, changeAssignment, changePlace, chordPartners, gestureOf } from '@/core/commands';
-import { ccEntry, isReserved, type Message } from '@/core/midi';
+import { kindOf, type Message, shortName } from '@/core/midi';
 import { type Assignment, type Control, type Controller, type Edit, layersOn, type RigIndex, type Send } from '@/core/rig';
 import { offeredGestures } from '../faceplate/effective';
 import type { GoTo } from '../map/use-place';
@@ -72,7 +72,8 @@ function ChordWords({
 
 export function SendWords({ index, control, controller, assignment, send, at, edit, go }: Props) {
   const { message, behaviour } = send;
-  const says = valueless(message.type);
+  const kind = kindOf(message.type);
+  const says = kind.carries === 'nothing';
   const layers = layersOn(index.rig, controller.id).filter((l) => l.modifierControlId !== control.id);
   const siblings = (index.assignmentsOf.get(control.id) ?? []).filter((a) => a.id !== assignment.id);
   const free = (bank: number | null, layerId: string | null, gesture: string): boolean =>
@@ -165,21 +166,17 @@ export function SendWords({ index, control, controller, assignment, send, at, ed
           />
         )}
       </Line>
-      {message.type === 'cc' && <NumberHint number={message.number} />}
+      <NumberHint message={message} />
     </>
   );
 }
 
-function NumberHint({ number }: { readonly number: number }) {
-  const entry = ccEntry(number);
-  if (entry.class === 'undefined' || isReserved(number)) return null;
+function NumberHint({ message }: { readonly message: Message }) {
+  const entry = 'number' in message ? kindOf(message.type).number?.entry(message.number, 4) : null;
+  if (entry?.use !== 'meaning') return null;
   return (
     <p className="text-xs text-ink-2">
-      CC {number} has a standard meaning: {entry.name.toLowerCase()}.
+      {shortName(message)} has a standard meaning: {entry.name.toLowerCase()}.
     </p>
   );
 }
-
-/** Kinds that say all they have to say by themselves. */
-const valueless = (type: Message['type']): boolean =>
-  type === 'sysex' || type === 'start' || type === 'stop' || type === 'continue';

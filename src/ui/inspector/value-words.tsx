@@ -3,7 +3,7 @@
 import { nanoid } from 'nanoid';
 import { toast } from 'sonner';
 import { behaviourOf, behavioursFor, changeBehaviour, countThrough, nextOrder, sendAt } from '@/core/commands';
-import { type Message, type RelativeCoding, relativeCodingSchema, u14, valueMax } from '@/core/midi';
+import { kindOf, type Message, type RelativeCoding, relativeCodingSchema, u14, valueMax } from '@/core/midi';
 import {
   type Assignment,
   type Behaviour,
@@ -64,7 +64,7 @@ export function Values({ index, control, controller, assignment, at, message, be
         // A program that counts needs a landing for each number that it reaches.
         const [meant] = sendAt(assignment, at)?.meant ?? [];
         const parameter = index.parameters.get(meant ?? '');
-        if (message.type === 'program' && parameter) {
+        if (kindOf(message.type).carries === 'choice' && parameter) {
           const made = countThrough(index, assignment, at, parameter, () => nanoid(10));
           if (made.ok) edit(made.value);
           else toast.error('It does not count.', { description: made.error.message });
@@ -166,8 +166,8 @@ export function Values({ index, control, controller, assignment, at, message, be
           </Tail>
         </>
       )}
-      {behaviour.type === 'fixed' && message.type === 'program' && <Stop />}
-      {behaviour.type === 'fixed' && message.type !== 'program' && (
+      {behaviour.type === 'fixed' && kindOf(message.type).carries === 'choice' && <Stop />}
+      {behaviour.type === 'fixed' && kindOf(message.type).carries !== 'choice' && (
         <Tail>
           <MessageValue max={max} label="Value" value={behaviour.value} onValue={(v) => put({ ...behaviour, value: u14(v) })} />
         </Tail>

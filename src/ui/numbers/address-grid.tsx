@@ -1,15 +1,14 @@
 'use client';
 // The 128 numbers of a channel: free, with a standard meaning, in use (tape), in a clash, reserved. Walked with the arrow keys.
 import { type KeyboardEvent, memo, useMemo, useRef } from 'react';
-import { ccEntry, noteName } from '@/core/midi';
-import type { AddressKind, AddressRow, Occupancy } from '@/core/numbers';
+import { type AddressKind, type AddressRow, numberEntry, type Occupancy } from '@/core/numbers';
 import type { RigIndex } from '@/core/rig';
 import { cx } from '../primitives/cx';
 
 interface Props {
   readonly index: RigIndex;
   readonly occupancy: Occupancy;
-  readonly kind: Exclude<AddressKind, 'nrpn'>;
+  readonly kind: AddressKind;
   readonly channel: number;
   readonly chosen: readonly number[];
   readonly clashes: ReadonlySet<number>;
@@ -119,10 +118,8 @@ function lookOf(kind: AddressKind, addressRow: AddressRow, clashes: ReadonlySet<
   if (addressRow.sitters.some((s) => !s.beside)) return 'used';
   if (addressRow.sitters.length > 0) return 'beside';
   if (addressRow.leftovers.length > 0) return 'leftover';
-  if (kind !== 'cc') return 'free';
-  const entry = ccEntry(addressRow.number);
-  if (entry.class === 'mode' || entry.class === 'bank' || entry.class === 'data') return 'reserved';
-  return entry.class === 'undefined' ? 'free' : 'meaning';
+  // Which note counts as middle C changes its name, not its use.
+  return numberEntry(kind, addressRow.number, 4).use;
 }
 
 /** What stands in a cell: what it is in use by, or what the standard calls it. */
@@ -144,15 +141,8 @@ function labelOf(index: RigIndex, kind: AddressKind, addressRow: AddressRow): { 
     const name = index.parameters.get(left.parameterId)?.name ?? '?';
     return { text: name, words: `still listened for: ${name}` };
   }
-  if (kind === 'cc') {
-    const entry = ccEntry(addressRow.number);
-    return { text: entry.short, words: entry.class === 'undefined' ? 'free' : entry.name };
-  }
-  if (kind === 'note') {
-    const name = noteName(addressRow.number, index.rig.preferences.middleC);
-    return { text: name, words: `${name}, free` };
-  }
-  return { text: '', words: 'free' };
+  const { short, name } = numberEntry(kind, addressRow.number, index.rig.preferences.middleC);
+  return { text: short, words: name };
 }
 
 interface CellProps {

@@ -5,8 +5,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { toast } from 'sonner';
 // The chosen numbers: who sits there, who takes and hears them, and moving them by hand with the consequences shown first.
 import { exhaustive } from '@/core/base';
-import { ccEntry, noteName } from '@/core/midi';
-import type { AddressKind, Occupancy, Sitter } from '@/core/numbers';
+import { type AddressKind, numberEntry, type Occupancy, type Sitter } from '@/core/numbers';
 import type { RigIndex, Target } from '@/core/rig';
 import { placeWords } from '@/core/sheets';
 import type { HandWish, Preview, Who } from '@/workers/judge.worker';
@@ -43,36 +42,13 @@ export function AddressPanel({ index, occupancy, kind, channel, numbers }: Props
         <h2 className="text-base font-semibold">
           {kindName[kind]} {span} <span className="font-normal text-ink-2">on channel {channel}</span>
         </h2>
-        {list.length === 1 && <p className="text-ink-2">{meaning(index, kind, only)}</p>}
+        {list.length === 1 && <p className="text-ink-2">{numberEntry(kind, only, index.rig.preferences.middleC).note}</p>}
       </div>
       <Sitters index={index} occupancy={occupancy} kind={kind} channel={channel} numbers={list} />
       <ByHand kind={kind} channel={channel} numbers={list} index={index} />
       {list.length === 1 && <Hearers takers={occupancy.takers(kind, channel, only)} hearers={occupancy.hearers(kind, channel)} />}
     </section>
   );
-}
-
-function meaning(index: RigIndex, kind: AddressKind, number: number): string {
-  if (kind === 'note') return noteName(number, index.rig.preferences.middleC);
-  if (kind !== 'cc') return '';
-  const entry = ccEntry(number);
-  switch (entry.class) {
-    case 'undefined':
-      return 'No standard meaning: free to use.';
-    case 'mode':
-      return `${entry.name}: a channel mode message, never a plain control.`;
-    case 'bank':
-    case 'data':
-      return `${entry.name}: reserved, never a plain control.`;
-    case 'low-byte':
-      return `${entry.name}: free where no 14-bit control uses ${number - 32}.`;
-    case 'general':
-      return `${entry.name}: left to the user by the standard.`;
-    case 'standard':
-      return `${entry.name}: instruments honour this meaning.`;
-    default:
-      return exhaustive(entry.class);
-  }
 }
 
 function Sitters({ index, occupancy, kind, channel, numbers }: Props) {

@@ -1,6 +1,6 @@
 'use client';
 // Sixteen channels at a glance: how much of each is in use on the wire, and where something clashes.
-import type { AddressKind, Occupancy } from '@/core/numbers';
+import { type AddressKind, mostNumber, type Occupancy } from '@/core/numbers';
 import type { RigIndex, Wire } from '@/core/rig';
 import { cx } from '../primitives/cx';
 import { Field, Select } from '../primitives/field';
@@ -21,7 +21,7 @@ const unitName = (index: RigIndex, id: string): string => index.controllers.get(
 
 export function Channels({ index, occupancy, kind, channel, wire, clashes, onChannel, onWire }: Props) {
   const used = Array.from({ length: 16 }, (_, i) => occupancy.used(kind, i + 1));
-  const most = kind === 'nrpn' ? Math.max(16, ...used.map((u) => u.length)) : 48;
+  const most = mostNumber(kind) > 127 ? Math.max(16, ...used.map((u) => u.length)) : 48;
   return (
     <aside aria-label="Wires and channels" className="flex min-h-0 flex-col gap-3 overflow-y-auto border-r px-3 py-3">
       <Field label="On the wire">

@@ -3,7 +3,7 @@
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useDeferredValue, useMemo, useState } from 'react';
-import { type AddressKind, addressKinds, type Occupancy, occupancyOf } from '@/core/numbers';
+import { type AddressKind, addressKinds, mostNumber, numberEntry, type Occupancy, occupancyOf } from '@/core/numbers';
 import type { RigIndex } from '@/core/rig';
 import { cx } from '../primitives/cx';
 import { useRig } from '../store/provider';
@@ -84,8 +84,9 @@ export function NumbersScreen() {
             ))}
           </fieldset>
         </div>
-        {kind === 'nrpn' ? (
+        {mostNumber(kind) > 127 ? (
           <ParameterNumbers
+            kind={kind}
             index={index}
             occupancy={occupancy}
             channel={channel}
@@ -145,7 +146,7 @@ function Legend({ kind, limited }: { readonly kind: AddressKind; readonly limite
     ['tape', 'in use'],
     ['border-2 border-stop bg-stop-wash', 'clash'],
     ['tape-fallen', 'still listened for'],
-    ...(kind === 'cc'
+    ...(numberEntry(kind, 0, 4).use === 'reserved'
       ? ([
           ['border-rule bg-film', 'has a standard meaning'],
           ['hatched border-rule', 'never a plain control'],
@@ -167,6 +168,7 @@ function Legend({ kind, limited }: { readonly kind: AddressKind; readonly limite
 }
 
 function ParameterNumbers({
+  kind,
   index,
   occupancy,
   channel,
@@ -174,6 +176,7 @@ function ParameterNumbers({
   clashes,
   onChoose,
 }: {
+  readonly kind: AddressKind;
   readonly index: RigIndex;
   readonly occupancy: Occupancy;
   readonly channel: number;
@@ -181,7 +184,7 @@ function ParameterNumbers({
   readonly clashes: ReadonlySet<number>;
   readonly onChoose: (numbers: readonly number[]) => void;
 }) {
-  const used = occupancy.used('nrpn', channel);
+  const used = occupancy.used(kind, channel);
   if (used.length === 0)
     return (
       <p className="rounded-md border bg-sheet px-5 py-8 text-ink-2">
@@ -195,7 +198,7 @@ function ParameterNumbers({
   return (
     <ul aria-label="NRPN in use" className="grid grid-cols-[repeat(auto-fill,minmax(150px,1fr))] gap-1.5">
       {used.map((n) => {
-        const { sitters } = occupancy.addressRowAt('nrpn', channel, n);
+        const { sitters } = occupancy.addressRowAt(kind, channel, n);
         const names = [
           ...new Set(sitters.flatMap((s) => (s.send?.meant ?? []).map((id) => index.parameters.get(id)?.name ?? '?'))),
         ];

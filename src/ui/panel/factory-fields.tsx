@@ -1,14 +1,15 @@
 'use client';
 // What a control sends as it leaves the factory, gesture by gesture.
 import { X } from 'lucide-react';
-import { gesturesOf } from '@/core/commands';
-import { channelSchema, shortName, u7Schema } from '@/core/midi';
+import { gesturesOf, messageOf } from '@/core/commands';
+import { channelSchema, kindOf, messageSchema, messageTypes, shortName, withChannel } from '@/core/midi';
 import type { Control, Controller } from '@/core/rig';
 import { CommitInput, Select } from '../primitives/field';
 
 type Factory = Control['factory'];
 type Line = Factory[number];
-const types = ['cc', 'note', 'program'] as const;
+/** Kinds that can be said in one small number. */
+const types = messageTypes.filter((t) => kindOf(t).sequence === null && kindOf(t).number?.most === 127);
 
 export function FactoryFields({
   control,
@@ -30,7 +31,7 @@ export function FactoryFields({
         {control.factory.map(({ gesture, message }) => (
           <li key={gesture} className="flex items-center gap-1.5">
             <span className="w-14 shrink-0 text-xs text-ink-2">{gesture.replace('-', ' ')}</span>
-            {message.type === 'cc' || message.type === 'note' || message.type === 'program' ? (
+            {'number' in message && types.includes(message.type) ? (
               <>
                 <Select
                   aria-label={`Kind of message on ${gesture}`}
@@ -38,14 +39,12 @@ export function FactoryFields({
                   value={message.type}
                   onChange={(e) => {
                     const type = types.find((t) => t === e.target.value);
-                    const { channel, number } = message;
-                    if (type)
-                      put(gesture, type === 'program' ? { type, channel, number, bank: null } : { type, channel, number });
+                    if (type) put(gesture, messageOf(type, message));
                   }}
                 >
                   {types.map((t) => (
                     <option key={t} value={t}>
-                      {t === 'cc' ? 'CC' : t}
+                      {kindOf(t).word}
                     </option>
                   ))}
                 </Select>
@@ -54,9 +53,9 @@ export function FactoryFields({
                   className="h-7 w-11 text-right font-mono"
                   value={String(message.number)}
                   commit={(text) => {
-                    const number = u7Schema.safeParse(Number(text));
-                    if (!number.success) return 'Enter 0 to 127.';
-                    return put(gesture, { ...message, number: number.data }) ? null : 'That did not work.';
+                    const next = messageSchema.safeParse({ ...message, number: Number(text) });
+                    if (!next.success) return 'Enter 0 to 127.';
+                    return put(gesture, next.data) ? null : 'That did not work.';
                   }}
                 />
                 <span className="text-xs text-ink-2">ch</span>
@@ -67,7 +66,7 @@ export function FactoryFields({
                   commit={(text) => {
                     const channel = channelSchema.safeParse(Number(text));
                     if (!channel.success) return 'Enter 1 to 16.';
-                    return put(gesture, { ...message, channel: channel.data }) ? null : 'That did not work.';
+                    return put(gesture, withChannel(message, channel.data)) ? null : 'That did not work.';
                   }}
                 />
               </>
@@ -92,11 +91,11 @@ export function FactoryFields({
           value=""
           onChange={(e) => {
             const gesture = free.find((g) => g === e.target.value);
-            const number = u7Schema.safeParse(20);
-            if (!gesture || !number.success) return;
+            const type = types[0];
+            if (!gesture || !type) return;
             onChange([
               ...control.factory,
-              { gesture, message: { type: 'cc', channel: controller.channel, number: number.data } },
+              { gesture, message: messageSchema.parse({ type, channel: controller.channel, number: 20, bank: null }) },
             ]);
           }}
         >

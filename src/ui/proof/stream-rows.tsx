@@ -1,13 +1,12 @@
 // What is planned and what arrives, address by address: the values drawn in order, a line each, and in figures where there are few.
-import { type Message, type MessageStream, valueMax } from '@/core/midi';
-import { numberWords, typeWords } from '@/core/sheets';
+import { kindOf, type Message, type MessageStream, numberWords, valueMax } from '@/core/midi';
 import { cx } from '../primitives/cx';
 
 const plainStyle = { channelBase: 1, programBase: 0, notes: 'number', middleC: 4 } as const;
 
 /** A message in full with its number from 0 and its channel from 1. */
 export const addressWords = (message: Message): string =>
-  [typeWords(message), message.type === 'program' ? '' : numberWords(message, plainStyle)].filter((s) => s !== '').join(' ');
+  `${kindOf(message.type).name} ${kindOf(message.type).carries === 'choice' ? '' : numberWords(message, plainStyle)}`.trim();
 
 export const channelWords = (message: Message): string => ('channel' in message ? `ch ${message.channel}` : '');
 

@@ -7,7 +7,7 @@ import { parseAsString, useQueryState } from 'nuqs';
 import { useMemo, useState } from 'react';
 import { toast } from 'sonner';
 import { addWire, changeWire, parseChannels, removeWire, writeChannels } from '@/core/commands';
-import type { WordType } from '@/core/midi';
+import { kindOf, messageTypes } from '@/core/midi';
 import type { RigIndex, Wire } from '@/core/rig';
 import { type Picture, wiringPicture } from '@/core/wires';
 import { TransportSelect } from '../gear/wires';
@@ -279,15 +279,8 @@ function Hearing({ index, picture }: { readonly index: RigIndex; readonly pictur
   );
 }
 
-const kinds: ReadonlyArray<readonly [WordType, string]> = [
-  ['cc', 'control change'],
-  ['note', 'notes'],
-  ['program', 'program change'],
-  ['pitch-bend', 'pitch bend'],
-  ['channel-pressure', 'channel pressure'],
-  ['poly-pressure', 'key pressure'],
-  ['sysex', 'SysEx'],
-];
+/** What a wire can let through by itself: sequences travel as the control changes that they are. */
+const kinds = messageTypes.filter((t) => kindOf(t).sequence === null && kindOf(t).family !== 'real-time');
 
 function WireFacts({ index, wire, onRemove }: { readonly index: RigIndex; readonly wire: Wire; readonly onRemove: () => void }) {
   const edit = useRig((s) => s.edit);
@@ -335,19 +328,19 @@ function WireFacts({ index, wire, onRemove }: { readonly index: RigIndex; readon
       <fieldset>
         <legend className="pb-1 text-xs font-medium text-ink-2">Kinds that it lets through</legend>
         <div className="grid grid-cols-2 gap-x-3 gap-y-1">
-          {kinds.map(([kind, words]) => (
+          {kinds.map((kind) => (
             <label key={kind} className="flex items-center gap-1.5">
               <input
                 type="checkbox"
                 className="accent-verdigris"
                 checked={wire.types === null || wire.types.includes(kind)}
                 onChange={(e) => {
-                  const now = wire.types ?? kinds.map(([k]) => k);
-                  const next = kinds.map(([k]) => k).filter((k) => (k === kind ? e.target.checked : now.includes(k)));
+                  const now = wire.types ?? kinds;
+                  const next = kinds.filter((k) => (k === kind ? e.target.checked : now.includes(k)));
                   change({ types: next.length === kinds.length ? null : next });
                 }}
               />
-              {words}
+              {kindOf(kind).name}
             </label>
           ))}
         </div>

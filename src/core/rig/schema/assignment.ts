@@ -2,7 +2,7 @@
 
 import * as z from 'zod';
 import { exhaustive } from '../../base';
-import { channelSchema, type MessageType, messageSchema, relativeCodingSchema, u14Schema, valueMax } from '../../midi';
+import { channelSchema, kindOf, messageSchema, relativeCodingSchema, u14Schema, valueMax } from '../../midi';
 import { curveSchema } from '../../values';
 import { lineSchema } from '../text';
 import { idSchema, markSchema, noteSchema, orderSchema, proofSchema, shortTextSchema } from './common';
@@ -71,19 +71,15 @@ const sendSchema = z
     message: 'this kind of message carries values 0–127',
     path: ['behaviour'],
   })
-  .refine((s) => s.message.type !== 'program' || s.behaviour.type === 'fixed' || s.behaviour.type === 'stepping', {
+  .refine((s) => kindOf(s.message.type).carries !== 'choice' || s.behaviour.type === 'fixed' || s.behaviour.type === 'stepping', {
     message: 'a program message has no value: it is fixed, or stepped by a counter',
     path: ['behaviour'],
   })
-  .refine((s) => !valueless(s.message.type) || s.behaviour.type === 'fixed', {
+  .refine((s) => kindOf(s.message.type).carries !== 'nothing' || s.behaviour.type === 'fixed', {
     message: 'this kind of message carries no value: it is fixed',
     path: ['behaviour'],
   });
 
-/** SysEx and the transport messages of MIDI 1.0 say all they have to say by themselves. */
-function valueless(type: MessageType): boolean {
-  return type === 'sysex' || type === 'start' || type === 'stop' || type === 'continue';
-}
 export type Send = z.infer<typeof sendSchema>;
 
 export const actionSchema = z.union([

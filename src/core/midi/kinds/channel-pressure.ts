@@ -1,0 +1,21 @@
+import * as z from 'zod';
+import { channelSchema } from '../numbers';
+import { pressureWord, wordValue } from '../word';
+import { defineKind, plainKind } from './kind';
+
+/** Pressure on all keys of a channel (MIDI 1.0). */
+export const channelPressure = defineKind({
+  ...plainKind,
+  schema: z.object({ type: z.literal('channel-pressure'), channel: channelSchema }),
+  name: 'Channel pressure',
+  word: 'pressure',
+  short: () => 'pressure',
+  number: null,
+  plays: true,
+  statuses: [0xd0],
+  put:
+    ({ channel }) =>
+    (value, out) =>
+      void out.push(pressureWord(channel, value)),
+  say: (word) => `Pressure ${wordValue(word)}`,
+});

@@ -1,0 +1,39 @@
+import * as z from 'zod';
+import { noteName, parseNote, showNote } from '../names';
+import { channelSchema, u7Schema } from '../numbers';
+import { noteWord, wordNumber, wordStatus, wordValue } from '../word';
+import { defineKind, type NumberFacts, plainKind, sevenBitNumber } from './kind';
+
+/** A key 0–127, by number or by name as the device counts octaves. */
+export const keyNumber: NumberFacts = {
+  ...sevenBitNumber,
+  show: showNote,
+  read: (text, { middleC }) => parseNote(text, middleC),
+  refusal: 'Enter a note: 0 to 127, or a name such as C3.',
+  entry: (n, middleC) => {
+    const name = noteName(n, middleC);
+    return { short: name, name: `${name}, free`, use: 'free', note: name };
+  },
+  title: (n) => `${noteName(n, 3)} where middle C is C3, ${noteName(n, 4)} where it is C4`,
+};
+
+/** A note: note-on with its velocity as value, note-off as value 0 (MIDI 1.0). */
+export const note = defineKind({
+  ...plainKind,
+  schema: z.object({ type: z.literal('note'), channel: channelSchema, number: u7Schema }),
+  name: 'Note',
+  word: 'note',
+  short: ({ number }) => `N ${number}`,
+  number: keyNumber,
+  onFrom: 1,
+  plays: true,
+  statuses: [0x80, 0x90],
+  put:
+    ({ channel, number }) =>
+    (value, out) =>
+      void out.push(noteWord(channel, number, value)),
+  say: (word) =>
+    wordStatus(word) >= 0x90 && wordValue(word) > 0
+      ? `Note ${wordNumber(word)} on ${wordValue(word)}`
+      : `Note ${wordNumber(word)} off`,
+});

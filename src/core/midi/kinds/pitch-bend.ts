@@ -1,0 +1,25 @@
+import * as z from 'zod';
+import { channelSchema } from '../numbers';
+import { bendWord, wordValue } from '../word';
+import { defineKind, plainKind } from './kind';
+
+/** Pitch bend, 0–16383 with 8192 at rest (MIDI 1.0). */
+export const pitchBend = defineKind({
+  ...plainKind,
+  schema: z.object({ type: z.literal('pitch-bend'), channel: channelSchema }),
+  name: 'Pitch bend',
+  word: 'pitch bend',
+  short: () => 'bend',
+  number: null,
+  most: 16383,
+  plays: true,
+  statuses: [0xe0],
+  put:
+    ({ channel }) =>
+    (value, out) =>
+      void out.push(bendWord(channel, value)),
+  say: (word) => {
+    const off = wordValue(word) - 8192;
+    return `Bend ${off < 0 ? '−' : '+'}${Math.abs(off)}`;
+  },
+});

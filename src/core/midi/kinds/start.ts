@@ -1,0 +1,18 @@
+import * as z from 'zod';
+import { realTimeWord } from '../word';
+import { defineKind, plainKind } from './kind';
+
+/** Starts sequences from their beginning (MIDI 1.0, "System real time"). */
+export const start = defineKind({
+  ...plainKind,
+  schema: z.object({ type: z.literal('start') }),
+  family: 'real-time',
+  name: 'Start',
+  word: 'start',
+  short: () => 'start',
+  number: null,
+  carries: 'nothing',
+  statuses: [0xfa],
+  put: () => (_value, out) => void out.push(realTimeWord(0xfa)),
+  say: () => 'Start',
+});
