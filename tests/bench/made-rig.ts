@@ -1,6 +1,8 @@
 // A made rig of any size for benchmarks: 8 controllers, three quarters switches. No randomness: the same rig each time.
+
 import { plainParameter } from '@/core/library';
 import { channel, u7, u14 } from '@/core/midi';
+import type { ReceiveMode } from '@/core/modes';
 import {
   type Assignment,
   type Behaviour,
@@ -9,7 +11,6 @@ import {
   emptyRig,
   type Landing,
   type Parameter,
-  type ReceiveMode,
   type Rig,
 } from '@/core/rig';
 

@@ -1,6 +1,8 @@
 // Changes that several checks propose.
+
 import { changeBehaviour, changeLanding, changeMessage, landingsFor, patch } from '../commands';
 import { shortName, u14 } from '../midi';
+import type { ReceiveMode } from '../modes';
 import { chooseMessage } from '../numbers';
 import {
   type Assignment,
@@ -9,7 +11,6 @@ import {
   type Control,
   type Controller,
   type Parameter,
-  type ReceiveMode,
   type RigIndex,
   type Send,
   type Wire,

@@ -2,6 +2,7 @@
 import type { Outcome } from '../bench';
 import { nextOrder, wire } from '../commands';
 import { type Channel, carrierOf, type Message, shortName } from '../midi';
+import { modeOf } from '../modes';
 import { type Assignment, batch, insert, type Parameter, type RigIndex, set, type Wire } from '../rig';
 import { arrivals, passesAs, routesFrom } from '../wires';
 import { type AssignmentCheck, type ControllerCheck, type Finding, type Fix, type Found, noFixes, subjectOf } from './finding';
@@ -121,7 +122,7 @@ export const heardTwice: AssignmentCheck = {
         if (!parameter || times < 2 || told.has(parameter.targetId)) return [];
         told.add(parameter.targetId);
         const modes = (index.landingsOf.get(id) ?? []).map((l) => l.mode);
-        const counts = modes.some((m) => m !== 'absolute' && m !== 'gate' && m !== 'set' && m !== 'preset');
+        const counts = modes.some((m) => modeOf(m).counts);
         return [
           {
             severity: counts ? 'stop' : 'caution',

@@ -1,7 +1,9 @@
 // What a switch does wrong, read from its simulated outcome: four checks, each about one parameter.
+
 import { type Effect, showValue } from '../bench';
 import { defaultLanding, landingsFor, nextOrder } from '../commands';
-import { type Assignment, batch, hostLayerAt, insert, type Parameter, type ReceiveMode, type RigIndex } from '../rig';
+import type { ReceiveMode } from '../modes';
+import { type Assignment, batch, hostLayerAt, insert, type Parameter, type RigIndex } from '../rig';
 import { type AssignmentCheck, type CheckContext, type Fix, type Found, type Severity, subjectOf } from './finding';
 import { alternating, alternatingFrom, always, modeFix, sendFix, sendsFor, startFix, whileHeld } from './fix-parts';
 import type { CheckId } from './names.data';

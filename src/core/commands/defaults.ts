@@ -1,6 +1,8 @@
 // What a new function is, before anybody edits it: gesture, message kind, behaviour and receive mode that work together.
+
 import { type Message, u14 } from '../midi';
-import type { Behaviour, Control, Controller, Gesture, GestureType, Landing, Parameter, ReceiveMode, Target } from '../rig';
+import type { ReceiveMode } from '../modes';
+import type { Behaviour, Control, Controller, Gesture, GestureType, Landing, Parameter, Target } from '../rig';
 import { straight } from '../values';
 
 const movers = new Set<Control['kind']>(['knob', 'encoder', 'fader', 'ribbon', 'jog', 'expression']);

@@ -2,7 +2,7 @@
 import { sentByOne, showValue, surroundingsOf } from '../bench';
 import { meantNames } from '../commands';
 import { kindOf, makePut, noSysex, shortName, valueMax, type Word } from '../midi';
-import { makeHear } from '../receiver';
+import { makeHear, modeOf } from '../modes';
 import type { Landing, Parameter, Reception, RigIndex } from '../rig';
 import { type Marker, type TimedWord, writeSmf } from './smf';
 
@@ -61,8 +61,7 @@ function settingOf(
   for (const landing of landings) {
     const { type } = landing.address;
     const { carries } = kindOf(type);
-    if (carries === 'nothing' || landing.mode === 'toggle') continue;
-    if (landing.mode === 'increment' || landing.mode === 'decrement' || landing.mode === 'relative') continue;
+    if (carries === 'nothing' || modeOf(landing.mode).fromNow) continue;
     const { value: hear } = makeHear(landing, parameter, reception);
     const max = carries === 'choice' ? 0 : valueMax(type);
     for (let value = 0; value <= max; value++) {

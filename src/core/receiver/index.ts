@@ -1,5 +1,4 @@
 export { feedbackOf } from './feedback';
-export { makeHear } from './hear';
 export { meaningsOf, type ValueFor, valueFor } from './meaning';
 export { compileTargets, type Listener, type TargetProgram, type Tempo, type Unit, usualTempo } from './program';
 export {

@@ -2,8 +2,8 @@
 import { describe, expect, it } from 'vitest';
 import { landing, parameter } from '../../../tests/kit/small-rig';
 import { targetProfiles } from '../library';
+import { makeHear } from '../modes';
 import { commonReception, type Parameter } from '../rig';
-import { makeHear } from './hear';
 import { meaningsOf, valueFor } from './meaning';
 
 const gain = parameter('gain', { kind: 'continuous', lowest: -6, highest: 6, unit: 'dB' });

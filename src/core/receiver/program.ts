@@ -1,8 +1,8 @@
 // The receiving side, compiled: which landings of which target hear an address, and what else has to be remembered for them.
 import { addressKey, kindOf, type Listening, type SysexTable } from '../midi';
+import { type Hear, makeHear, modeOf, type Travel, travelOf } from '../modes';
 import type { Landing, Layer, Parameter, RigIndex, Target } from '../rig';
 import { accepts } from '../wires';
-import { type Hear, makeHear, type Travel, travelOf } from './hear';
 import type { TakeoverRule } from './takeover';
 
 export interface Listener {
@@ -128,7 +128,6 @@ function listenerOf(landing: Landing, parameter: Parameter, target: Target, plac
   const { address } = landing;
   const { rejectGap, launchQuantisation } = target.reception;
   const travel = landing.takeover === 'jump' ? null : travelOf(landing, parameter);
-  const commands = landing.mode === 'trigger' || landing.mode === 'preset';
   return {
     landing,
     place,
@@ -142,7 +141,7 @@ function listenerOf(landing: Landing, parameter: Parameter, target: Target, plac
             rule: { type: landing.takeover, near: 2 / 127, rejectGap: rejectGap === null ? null : rejectGap / 127 },
           },
     bank: address.type === 'program' && address.bank !== null ? address.bank.msb * 128 + (address.bank.lsb ?? 0) : null,
-    launches: launchQuantisation !== 'none' && (parameter.kind === 'trigger' || commands),
+    launches: launchQuantisation !== 'none' && (parameter.kind === 'trigger' || modeOf(landing.mode).launches),
   };
 }
 

@@ -16,6 +16,7 @@ import {
   wordType,
   wordValue,
 } from '../midi';
+import { modeOf } from '../modes';
 import type { Listener, TargetProgram, Unit } from './program';
 import { detachedTakeover, type TakeoverState, takeOver } from './takeover';
 
@@ -218,8 +219,7 @@ function put(h: Hearing, listener: Listener, value: number): void {
   h.values[listener.slot] = value;
   if (h.moved === null) h.moved = [listener.slot];
   else h.moved.push(listener.slot);
-  const { mode } = listener.landing;
-  if (mode === 'preset' || mode === 'next-preset' || mode === 'previous-preset') h.takeoverStates = loosened(h, listener);
+  if (modeOf(listener.landing.mode).changesSound) h.takeoverStates = loosened(h, listener);
 }
 
 /** Another preset puts everything somewhere else: no knob of that target has anything in hand any more. */

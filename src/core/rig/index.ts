@@ -50,7 +50,6 @@ export {
   nameSchema,
   type Parameter,
   type Preferences,
-  type ReceiveMode,
   type Reception,
   type Rig,
   type Row,

@@ -7,7 +7,6 @@ export {
   type ControllerLine,
   countToEnter,
   makeSheet,
-  modeWords,
   placeWords,
   type Sheet,
   type TargetLine,

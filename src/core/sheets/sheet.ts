@@ -3,6 +3,7 @@
 import { exhaustive } from '../base';
 import { showValue } from '../bench';
 import { kindOf, type Message, type NumberStyle, numberWords, showChannel } from '../midi';
+import { modeOf } from '../modes';
 import {
   type Action,
   type Assignment,
@@ -156,7 +157,7 @@ function targetLine(index: RigIndex, landing: Landing, parameter: Parameter, sty
     type: kindOf(landing.address.type).name,
     channel: 'channel' in landing.address ? showChannel(landing.address.channel, style) : '',
     number: numberWords(landing.address, style),
-    mode: `${modeWords(landing.mode)}${layer}`,
+    mode: `${modeOf(landing.mode).name}${layer}`,
     range:
       landing.mode === 'set'
         ? showValue(parameter, landing.setValue)
@@ -195,19 +196,3 @@ export function valueWords(message: Message, behaviour: Behaviour, index: RigInd
       return exhaustive(behaviour);
   }
 }
-
-const modeNames: { readonly [M in Landing['mode']]: string } = {
-  absolute: 'absolute',
-  toggle: 'toggle',
-  gate: 'gate',
-  set: 'set value',
-  increment: 'increment',
-  decrement: 'decrement',
-  trigger: 'trigger',
-  preset: 'preset',
-  'next-preset': 'next preset',
-  'previous-preset': 'previous preset',
-  relative: 'relative',
-};
-
-export const modeWords = (mode: Landing['mode']): string => modeNames[mode];

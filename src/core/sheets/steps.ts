@@ -1,5 +1,6 @@
 // The sheet as a walk: one thing to do after another, hands on the hardware, in the order that costs the least walking.
 import { addressKey } from '../midi';
+import { modeOf } from '../modes';
 import {
   type Assignment,
   type Control,
@@ -276,7 +277,7 @@ function againstLearning(index: RigIndex, landing: Landing, parameter: Parameter
   if (standInOf(index, sender)) return 'It is heard only in a layer of the host, and the control sends what it sends in Base.';
   if (sender.actions.filter((a) => a.type === 'send').length > 1)
     return 'The control sends several messages at once; learning takes the first.';
-  if (landing.mode === 'set' || landing.mode === 'preset') return 'Its value has to be typed with it.';
+  if (modeOf(landing.mode).needs === 'value') return 'Its value has to be typed with it.';
   if (pressComesFirst(index, sender)) return 'A press of the same switch sends first, and learning would take that.';
   const others = index.landingsAt.get(addressKey(landing.address)) ?? [];
   const risky = others

@@ -1,6 +1,7 @@
 // Teaching: the planned message is sent to the software itself, so that it learns without the hardware being touched.
 import { exhaustive } from '../base';
 import { addressKey, encodeClicks, type HeardWord, makePut, noSysex, valueMax, type Word } from '../midi';
+import { modeOf } from '../modes';
 import type { Behaviour, Landing, RigIndex } from '../rig';
 import { fires } from './steps';
 
@@ -36,7 +37,7 @@ export function lessonFor(index: RigIndex, landing: Landing): Lesson {
     return refused(
       `It is heard only in ${index.layers.get(landing.hostLayerId)?.name ?? 'a layer'} of the host, with the message of Base.`,
     );
-  if (landing.mode === 'set' || landing.mode === 'preset') return refused('Its value has to be typed with it.');
+  if (modeOf(landing.mode).needs === 'value') return refused('Its value has to be typed with it.');
   const max = valueMax(landing.address.type);
   const loud = parameter.tags.includes('loudness') || parameter.tags.includes('feedback');
   const values = valuesOf(behaviourFor(index, landing), landing, max, loud);

@@ -3,8 +3,8 @@
 import { type ReactNode, useState } from 'react';
 import { gestureTypes, parseWindows, writeWindows } from '@/core/commands';
 import { kindOf, messageTypes, relativeCodingSchema, u7Schema } from '@/core/midi';
-import type { Firmware, GestureType, ReceiveMode, Reception } from '@/core/rig';
-import { modeWords } from '@/core/sheets';
+import { modeOf, receiveModes } from '@/core/modes';
+import type { Firmware, GestureType, Reception } from '@/core/rig';
 import { codingWords } from '../inspector/value-words';
 import { CommitInput, Field } from '../primitives/field';
 import { Choice } from './controller-panel';
@@ -163,20 +163,6 @@ export function FirmwareAbilities({
   );
 }
 
-const modes: readonly ReceiveMode[] = [
-  'absolute',
-  'toggle',
-  'gate',
-  'set',
-  'increment',
-  'decrement',
-  'relative',
-  'trigger',
-  'preset',
-  'next-preset',
-  'previous-preset',
-];
-
 export function ReceptionAbilities({
   reception,
   tune,
@@ -188,9 +174,9 @@ export function ReceptionAbilities({
     <More title="What it can hear, and when">
       <Ticks
         label="Hears a message as"
-        all={modes}
+        all={receiveModes}
         chosen={reception.modes}
-        words={modeWords}
+        words={(m) => modeOf(m).name}
         onChange={(next) => next.length > 0 && tune({ modes: next })}
       />
       <Ticks

@@ -4,8 +4,8 @@ import { X } from 'lucide-react';
 import { showValue } from '@/core/bench';
 import { changeLanding, removeParameter } from '@/core/commands';
 import { relativeCodingSchema } from '@/core/midi';
-import type { Assignment, Edit, Landing, Parameter, ReceiveMode, RigIndex, Target } from '@/core/rig';
-import { modeWords } from '@/core/sheets';
+import { modeOf, receiveModes } from '@/core/modes';
+import type { Assignment, Edit, Landing, Parameter, RigIndex, Target } from '@/core/rig';
 import { showNumber } from '@/core/values';
 import { CurveWord } from './curve-word';
 import { parseDecimal } from './numbers';
@@ -23,20 +23,6 @@ interface Props {
 
 const takeovers: readonly Landing['takeover'][] = ['jump', 'pickup', 'scale'];
 const takeoverWords: Readonly<Record<Landing['takeover'], string>> = { jump: 'jumping', pickup: 'picking up', scale: 'scaling' };
-
-const modes: readonly ReceiveMode[] = [
-  'absolute',
-  'toggle',
-  'gate',
-  'set',
-  'increment',
-  'decrement',
-  'relative',
-  'trigger',
-  'preset',
-  'next-preset',
-  'previous-preset',
-];
 
 export function LandingWords({ index, assignment, parameter, target, landing, edit }: Props) {
   const remove = (
@@ -58,7 +44,8 @@ export function LandingWords({ index, assignment, parameter, target, landing, ed
     );
   }
   const change = (changes: Partial<Landing>, label: string): boolean => edit(changeLanding(landing, changes, label));
-  const curved = parameter.kind === 'continuous' && landing.mode === 'absolute';
+  const facts = modeOf(landing.mode);
+  const curved = parameter.kind === 'continuous' && facts.travels;
   const unit = parameter.kind === 'continuous' && parameter.unit !== '' ? parameter.unit : null;
   const end = (field: 'from' | 'to' | 'setValue', label: string) => (
     <End
@@ -75,21 +62,24 @@ export function LandingWords({ index, assignment, parameter, target, landing, ed
         aria-label={`How ${target.name} hears it`}
         value={landing.mode}
         onChange={(e) => {
-          const mode = modes.find((m) => m === e.target.value);
+          const mode = receiveModes.find((m) => m === e.target.value);
           if (mode)
-            change({ mode, coding: mode === 'relative' ? codingFor(assignment, target) : null }, `Hear it as ${modeWords(mode)}`);
+            change(
+              { mode, coding: modeOf(mode).needs === 'coding' ? codingFor(assignment, target) : null },
+              `Hear it as ${modeOf(mode).name}`,
+            );
         }}
       >
-        {modes
+        {receiveModes
           .filter((m) => m === landing.mode || target.reception.modes.includes(m))
           .map((m) => (
             <option key={m} value={m}>
-              {modeWords(m)}
+              {modeOf(m).name}
             </option>
           ))}
       </WordSelect>
       {parameter.kind === 'continuous' &&
-        landing.mode === 'absolute' &&
+        facts.travels &&
         (target.reception.takeover.length > 1 || landing.takeover !== 'jump') && (
           <WordSelect
             aria-label={`Takeover of ${parameter.name}`}
@@ -109,7 +99,7 @@ export function LandingWords({ index, assignment, parameter, target, landing, ed
               ))}
           </WordSelect>
         )}
-      {landing.mode === 'relative' && landing.coding !== null && (
+      {facts.needs === 'coding' && landing.coding !== null && (
         <>
           coded as
           <WordSelect
@@ -137,7 +127,7 @@ export function LandingWords({ index, assignment, parameter, target, landing, ed
             <b>{parameter.name}</b>
           </Tail>
         </>
-      ) : landing.mode === 'set' || landing.mode === 'preset' ? (
+      ) : facts.needs === 'value' ? (
         <>
           and sets <b>{parameter.name}</b> to{' '}
           <Tail after={remove}>
@@ -146,7 +136,7 @@ export function LandingWords({ index, assignment, parameter, target, landing, ed
         </>
       ) : (
         <>
-          and {verb(landing.mode)} <b>{parameter.name}</b> between {end('from', `${parameter.name} at the low end`)} and{' '}
+          and {facts.does} <b>{parameter.name}</b> between {end('from', `${parameter.name} at the low end`)} and{' '}
           {curved ? (
             <span className="inline-flex items-center gap-x-1.5">
               {end('to', `${parameter.name} at the high end`)} {unit}
@@ -179,23 +169,6 @@ function codingFor(assignment: Assignment, target: Target): Landing['coding'] {
   );
   const known = target.reception.relativeEncodings;
   return sent.find((c) => known.includes(c)) ?? known[0] ?? sent[0] ?? 'twos-complement';
-}
-
-function verb(mode: ReceiveMode): string {
-  switch (mode) {
-    case 'toggle':
-      return 'flips';
-    case 'increment':
-    case 'next-preset':
-      return 'steps up';
-    case 'decrement':
-    case 'previous-preset':
-      return 'steps down';
-    case 'relative':
-      return 'moves';
-    default:
-      return 'sets';
-  }
 }
 
 function End({

@@ -3,10 +3,10 @@
 import * as z from 'zod';
 import { exhaustive } from '../../base';
 import { channelSchema, kindOf, messageSchema, relativeCodingSchema, u14Schema, valueMax } from '../../midi';
+import { receiveModeSchema } from '../../modes';
 import { curveSchema } from '../../values';
 import { lineSchema } from '../text';
 import { idSchema, markSchema, noteSchema, orderSchema, proofSchema, shortTextSchema } from './common';
-import { receiveModeSchema } from './target';
 
 const plainGesture = <T extends string>(type: T) => z.object({ type: z.literal(type) });
 

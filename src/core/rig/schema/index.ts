@@ -34,4 +34,4 @@ export {
   tableNames,
 } from './rig';
 export type { ScriptEvent } from './show';
-export type { Parameter, ReceiveMode, Reception, Target } from './target';
+export type { Parameter, Reception, Target } from './target';

@@ -1,24 +1,10 @@
 // What is moved: a plugin, host, sampler or cue player with its parameters, and how it hears messages.
 import * as z from 'zod';
 import { channelSchema, messageTypeSchema, u7Schema } from '../../midi';
+import { receiveModeSchema } from '../../modes';
 import { scaleSchema } from '../../values';
 import { lineSchema } from '../text';
 import { evidenceListSchema, idSchema, nameSchema, noteSchema, numberStyleSchema, orderSchema, shortTextSchema } from './common';
-
-export const receiveModeSchema = z.enum([
-  'absolute',
-  'toggle',
-  'gate',
-  'set',
-  'increment',
-  'decrement',
-  'trigger',
-  'preset',
-  'next-preset',
-  'previous-preset',
-  'relative',
-]);
-export type ReceiveMode = z.infer<typeof receiveModeSchema>;
 
 /** A run of numbers that a target accepts; `channels` null means every channel. */
 const windowSchema = z.object({

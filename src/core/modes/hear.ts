@@ -1,0 +1,49 @@
+// One landing with one message, whatever its mode.
+import { clamp } from '../base';
+import { countsAsOn, type MessageType } from '../midi';
+import { makeScale } from '../values';
+import { modeOf, type ReceiveMode } from './list';
+import type { HeardBy, HeardParameter, HeardRange, HearValue, ModeContext } from './mode';
+import { makeTravel, type Travel } from './travel';
+
+export interface Hear {
+  readonly value: HearValue;
+  /** The new value after data increment or decrement (MIDI 1.0, CC 96 and 97): one step either way. */
+  readonly step: (now: number, by: 1 | -1) => number;
+  /** The message value 0–`most` that tells where a value stands; null where the landing tells nothing of it. */
+  readonly sentBack: (type: MessageType, value: number, most: number) => number | null;
+}
+
+type HeardLanding = HeardRange & { readonly mode: ReceiveMode };
+
+/**
+ * Compiles a landing. Values count as on from the target's threshold, in 14 bits from 128 times it; notes read velocity with
+ * threshold 1 (a note-off is 0); a message without a value always qualifies.
+ */
+export function makeHear(landing: HeardLanding, parameter: HeardParameter, reception: HeardBy): Hear {
+  const mode = modeOf(landing.mode);
+  const on = (type: MessageType, value: number): boolean => countsAsOn(type, value, reception.threshold);
+  const acts = (type: MessageType, value: number): boolean => reception.actsOn === 'any-message' || on(type, value);
+  const nudge = makeNudge(landing, parameter, reception);
+  const context: ModeContext = { landing, parameter, on, acts, nudge };
+  const fires = mode.needsOn ? on : acts;
+  return {
+    value: parameter.kind === 'trigger' ? (type, value, now) => (fires(type, value) ? now + 1 : now) : mode.hear(context),
+    step: nudge,
+    sentBack: (type, value, most) => mode.sentBack(context, type, value, most),
+  };
+}
+
+/** The travel of a landing that has one: on a continuous parameter, in a mode that travels. Null where takeover means nothing. */
+export const travelOf = (landing: HeardLanding, parameter: HeardParameter): Travel | null =>
+  modeOf(landing.mode).travels && parameter.kind === 'continuous' ? makeTravel(landing, parameter) : null;
+
+/** Moves a parameter by clicks of the target's step, clamped to the landing's range; a reversed range runs backwards. */
+function makeNudge(landing: HeardLanding, parameter: HeardParameter, { relativeStep }: HeardBy): ModeContext['nudge'] {
+  const low = Math.min(landing.from, landing.to);
+  const high = Math.max(landing.from, landing.to);
+  const way = modeOf(landing.mode).needs === 'coding' && landing.to < landing.from ? -1 : 1;
+  if (parameter.kind !== 'continuous') return (now, clicks) => clamp(now + way * clicks, low, high);
+  const scale = makeScale(parameter.scale, parameter.lowest, parameter.highest);
+  return (now, clicks) => clamp(scale.toValue(scale.toPlace(now) + way * clicks * relativeStep), low, high);
+}

@@ -1,0 +1,4 @@
+export { type Hear, makeHear, travelOf } from './hear';
+export { modeOf, type ReceiveMode, receiveModeSchema, receiveModes } from './list';
+export type { ReceiveModeFacts } from './mode';
+export type { Travel } from './travel';

@@ -1,0 +1,14 @@
+import { defineMode, plainMode } from './mode';
+
+/** Each message that acts puts the parameter to the far end of the range. */
+export const trigger = defineMode({
+  ...plainMode,
+  type: 'trigger',
+  name: 'trigger',
+  counts: true,
+  launches: true,
+  hear:
+    ({ landing: { to }, acts }) =>
+    (type, value, now) =>
+      acts(type, value) ? to : now,
+});
