@@ -5,7 +5,7 @@ import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { expect, it } from 'vitest';
 import { keen } from '@/cli/keen';
-import { checkNames } from '@/core/checks';
+import { checks } from '@/core/checks';
 import {
   parameterColumns,
   rigForms,
@@ -120,7 +120,7 @@ it('stays as it is, whatever is renamed in the code', async () => {
       difference: firstLine(writeDifference([])),
       proofs: firstLine(writeProofs(indexRig(rig), records)),
     },
-    checks: Object.keys(checkNames).sort(),
+    checks: checks.map((c) => c.id).sort(),
     causes: causes.map((c) => c.id).sort(),
     questions: questions.map((q) => q.id).sort(),
     faults: faults.map((c) => c.id).sort(),

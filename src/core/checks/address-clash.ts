@@ -11,9 +11,14 @@ import { renumberFix } from './fix-parts';
  * something else. The same function in other banks, a radio group (several sends for one parameter) and a macro (one
  * address, several parameters, all meant) are no clash.
  */
-export const addressClash: AssignmentCheck = {
+export const addressClash: AssignmentCheck<'address-clash'> = {
   scope: 'assignment',
   id: 'address-clash',
+  group: 'addresses',
+  name: 'One address, two functions',
+  severities: ['stop'],
+  asks: 'all',
+  guide: 'Two functions use one address at one receiver, so one gesture moves both.',
   find: ({ index }, assignment) => {
     const rivals = new Map<string, string>();
     const keys = new Set<number>();

@@ -28,9 +28,14 @@ function loudOnes(index: RigIndex, assignment: Assignment): readonly Parameter[]
   });
 }
 
-export const loudStep: AssignmentCheck = {
+export const loudStep: AssignmentCheck<'loud-step'> = {
   scope: 'assignment',
   id: 'loud-step',
+  group: 'care',
+  name: 'Loudness in large steps',
+  severities: ['caution'],
+  asks: 'all',
+  guide: 'One step of a sweep changes loudness by more than 6 dB.',
   find: ({ index, around }, assignment, outcome) => {
     if (outcome.type !== 'played') return [];
     return loudOnes(index, assignment).flatMap((parameter): Found[] => {
@@ -79,9 +84,14 @@ function tamer({ index }: CheckContext, finding: Finding): readonly Fix[] {
   );
 }
 
-export const loudJump: AssignmentCheck = {
+export const loudJump: AssignmentCheck<'loud-jump'> = {
   scope: 'assignment',
   id: 'loud-jump',
+  group: 'care',
+  name: 'Loudness can leap',
+  severities: ['caution'],
+  asks: 'moves',
+  guide: 'One message can change loudness or feedback by more than 6 dB.',
   find: ({ index, around }, assignment, outcome) => {
     if (outcome.type !== 'played' || assignment.gesture.type !== 'move') return [];
     return loudOnes(index, assignment).flatMap((parameter): Found[] => {
@@ -106,9 +116,14 @@ export const loudJump: AssignmentCheck = {
 /** More flashes a second than this can trigger seizures (WCAG 2.3.1). */
 const FLASHES = 3;
 
-export const flashing: AssignmentCheck = {
+export const flashing: AssignmentCheck<'flashing'> = {
   scope: 'assignment',
   id: 'flashing',
+  group: 'care',
+  name: 'Flashing light',
+  severities: ['stop'],
+  asks: 'all',
+  guide: 'Repeats fast enough to flash a light more than three times a second.',
   find: ({ index }, assignment, outcome) => {
     if (outcome.type !== 'played') return [];
     const home = homeOf(index, assignment);
@@ -153,9 +168,14 @@ export const flashing: AssignmentCheck = {
   },
 };
 
-export const keystroke: AssignmentCheck = {
+export const keystroke: AssignmentCheck<'keystroke'> = {
   scope: 'assignment',
   id: 'keystroke',
+  group: 'care',
+  name: 'Keystrokes into whatever is in front',
+  severities: ['caution'],
+  asks: 'all',
+  guide: 'Keys are typed into whatever window is in front.',
   find: (_context, assignment) =>
     assignment.actions.flatMap((action): Found[] =>
       action.type === 'keystroke'

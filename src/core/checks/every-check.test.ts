@@ -36,7 +36,18 @@ import {
   type Target,
   type Wire,
 } from '../rig';
-import { accept, type CheckId, checkNames, countStops, type Finding, judge, mendAll, offeredFixes, openAgain } from './index';
+import {
+  accept,
+  type CheckId,
+  checkOf,
+  checks,
+  countStops,
+  type Finding,
+  judge,
+  mendAll,
+  offeredFixes,
+  openAgain,
+} from './index';
 
 let n = 0;
 const newId = (): string => `n${++n}`;
@@ -129,7 +140,7 @@ interface Case {
   readonly fixes: readonly string[];
 }
 
-const cases: readonly Case[] = [
+const cases = [
   {
     check: 'low-byte-shadowed',
     ill: one({ message: cc(52) }, { also: second({ on: 'k1', gesture: 'move', behaviour: range(0, 16383) }, pair) }),
@@ -608,7 +619,29 @@ const cases: readonly Case[] = [
     well: one({}, { reception: { livesIn: 'host-wide' } }),
     fixes: ['It is kept in a template now'],
   },
-];
+] as const satisfies readonly Case[];
+
+/** Checks whose worked examples stand in checks.test.ts. */
+const other = [
+  'address-clash',
+  'channel-mode-number',
+  'first-press-does-nothing',
+  'every-second-press',
+  'never-off',
+  'never-registers',
+  'press-before-hold',
+] as const satisfies readonly CheckId[];
+
+/** A check without an example does not compile. */
+type WithoutExample = Exclude<CheckId, (typeof cases)[number]['check'] | (typeof other)[number]>;
+const everyCheckHasOne: [WithoutExample] extends [never] ? true : WithoutExample = true;
+
+it('every check there is stands in this table or the other one, and says how grave its findings can be', () => {
+  expect(everyCheckHasOne).toBe(true);
+  expect([...new Set([...cases.map((c) => c.check), ...other])].sort()).toEqual(checks.map((c) => c.id).sort());
+  for (const rig of [...cases.map((c) => c.ill), lanternHour()])
+    for (const finding of all(rig)) expect(checkOf(finding.check).severities, finding.check).toContain(finding.severity);
+});
 
 describe.each(cases)('$check', ({ check, ill, well, fixes }) => {
   it('is found where it is, and not in the twin', () => {
@@ -648,19 +681,6 @@ describe.each(cases)('$check', ({ check, ill, well, fixes }) => {
       expect(changed.filter((a) => a.entered !== null).map(() => fix.label)).toEqual([]);
     }
   });
-});
-
-it('every check there is stands in this table or the other one', () => {
-  const other = [
-    'address-clash',
-    'channel-mode-number',
-    'first-press-does-nothing',
-    'every-second-press',
-    'never-off',
-    'never-registers',
-    'press-before-hold',
-  ];
-  expect([...cases.map((c) => c.check), ...other].sort()).toEqual(Object.keys(checkNames).sort());
 });
 
 describe('fixes', () => {

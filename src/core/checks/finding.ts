@@ -2,9 +2,12 @@
 import type { Outcome, Surroundings } from '../bench';
 import type { Space } from '../controller';
 import type { Assignment, Controller, Edit, RigIndex, TableName } from '../rig';
-import type { CheckId } from './names.data';
+import type { CheckId } from './registry';
 
 export type Severity = 'stop' | 'caution' | 'note';
+
+/** What each is called, on every screen and in the guide. */
+export const severityNames: Readonly<Record<Severity, string>> = { stop: 'Must fix', caution: 'Look at', note: 'Good to know' };
 
 /** What a finding rests on: the trace of the standard script, addresses at a receiver, a way through banks and layers, or a figure. */
 export type Evidence =
@@ -52,30 +55,48 @@ export interface CheckContext {
 /** Candidate changes; only those that prove to take the finding away are offered. */
 type Fixes = (context: CheckContext, finding: Finding) => readonly Fix[];
 
-export interface AssignmentCheck {
+/** The families of checks, in the order in which they are listed. */
+export const groups = ['addresses', 'switches', 'gestures', 'movement', 'layers and banks', 'time', 'care', 'record'] as const;
+export type Group = (typeof groups)[number];
+
+/** What a check says of itself. */
+interface CheckFacts<Id extends string> {
+  readonly id: Id;
+  readonly group: Group;
+  /** What it is called in a list. */
+  readonly name: string;
+  /** How grave its findings can be, the gravest first. */
+  readonly severities: readonly Severity[];
+  /** Its line in the guide: what is wrong, as a player would say it. */
+  readonly guide: string;
+}
+
+export interface AssignmentFacts<Id extends string> extends CheckFacts<Id> {
+  /** Which assignments it is asked of: it has nothing to say of the others. */
+  readonly asks: 'all' | 'moves' | 'switches';
+}
+
+export interface AssignmentCheck<Id extends string = string> extends AssignmentFacts<Id> {
   readonly scope: 'assignment';
-  readonly id: CheckId;
   readonly find: (context: CheckContext, assignment: Assignment, outcome: Outcome) => readonly Found[];
   readonly fixes: Fixes;
 }
 
-export interface ControllerCheck {
+export interface ControllerCheck<Id extends string = string> extends CheckFacts<Id> {
   readonly scope: 'controller';
-  readonly id: CheckId;
   readonly find: (context: CheckContext, controller: Controller) => readonly Found[];
   readonly fixes: Fixes;
 }
 
 /** A check over the whole rig; it is asked again when one of the tables that it reads has changed. */
-export interface RigCheck {
+export interface RigCheck<Id extends string = string> extends CheckFacts<Id> {
   readonly scope: 'rig';
-  readonly id: CheckId;
   readonly reads: readonly TableName[];
   readonly find: (context: CheckContext) => readonly Found[];
   readonly fixes: Fixes;
 }
 
-export type Check = AssignmentCheck | ControllerCheck | RigCheck;
+export type Check<Id extends string = string> = AssignmentCheck<Id> | ControllerCheck<Id> | RigCheck<Id>;
 
 /** The assignment that a finding is about. */
 export const subjectOf = ({ index }: CheckContext, finding: Finding): Assignment | undefined =>

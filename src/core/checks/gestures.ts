@@ -2,19 +2,30 @@
 import { changeAssignment, changeBehaviour, meantNames, removeAssignment } from '../commands';
 import { shortName } from '../midi';
 import type { Assignment, RigIndex } from '../rig';
-import { type AssignmentCheck, type CheckContext, type Finding, type Fix, type Found, subjectOf } from './finding';
+import {
+  type AssignmentCheck,
+  type AssignmentFacts,
+  type CheckContext,
+  type Finding,
+  type Fix,
+  type Found,
+  subjectOf,
+} from './finding';
 import { alternating, always, homeOf, sendsFor, whileHeld } from './fix-parts';
-import type { CheckId } from './names.data';
 
 const LATE_MS = 30;
 
 const gestureWords = { hold: 'Holding it', 'double-tap': 'Tapping it twice' } as const;
 
 /** Something else on the same switch fires on the way to a gesture. */
-function firesBefore(id: CheckId, gesture: 'hold' | 'double-tap', earlier: 'press' | 'release'): AssignmentCheck {
+function firesBefore<Id extends string>(
+  facts: AssignmentFacts<Id>,
+  gesture: 'hold' | 'double-tap',
+  earlier: 'press' | 'release',
+): AssignmentCheck<Id> {
   return {
+    ...facts,
     scope: 'assignment',
-    id,
     find: ({ index }, assignment, outcome) => {
       if (assignment.gesture.type !== gesture || outcome.type !== 'played') return [];
       return outcome.firedBefore.flatMap((otherId): Found[] => {
@@ -67,14 +78,52 @@ function toHold(index: RigIndex, assignment: Assignment): Fix[] {
   return [{ label: 'Move it to a hold', edit: changeAssignment(assignment, { gesture: { type: 'hold' } }, 'Move it to a hold') }];
 }
 
-export const pressBeforeHold = firesBefore('press-before-hold', 'hold', 'press');
-export const pressBeforeDoubleTap = firesBefore('press-before-double-tap', 'double-tap', 'press');
-export const releaseBeforeDoubleTap = firesBefore('release-before-double-tap', 'double-tap', 'release');
+export const pressBeforeHold: AssignmentCheck<'press-before-hold'> = firesBefore(
+  {
+    id: 'press-before-hold',
+    group: 'gestures',
+    name: 'Press fires before the hold',
+    severities: ['caution'],
+    asks: 'switches',
+    guide: 'Holding also fires what a plain press does.',
+  },
+  'hold',
+  'press',
+);
+export const pressBeforeDoubleTap: AssignmentCheck<'press-before-double-tap'> = firesBefore(
+  {
+    id: 'press-before-double-tap',
+    group: 'gestures',
+    name: 'Press fires before the double tap',
+    severities: ['caution'],
+    asks: 'switches',
+    guide: 'Tapping twice also fires what a plain press does.',
+  },
+  'double-tap',
+  'press',
+);
+export const releaseBeforeDoubleTap: AssignmentCheck<'release-before-double-tap'> = firesBefore(
+  {
+    id: 'release-before-double-tap',
+    group: 'gestures',
+    name: 'Release fires before the double tap',
+    severities: ['caution'],
+    asks: 'switches',
+    guide: 'Tapping twice also fires what the release does.',
+  },
+  'double-tap',
+  'release',
+);
 
 /** Firmware that waits to see what a press becomes sends the plain one late: by the double-tap window, or at the release. */
-export const waitingDelays: AssignmentCheck = {
+export const waitingDelays: AssignmentCheck<'waiting-delays'> = {
   scope: 'assignment',
   id: 'waiting-delays',
+  group: 'gestures',
+  name: 'The plain press comes late',
+  severities: ['caution', 'note'],
+  asks: 'switches',
+  guide: 'The firmware waits to see what a press becomes, so the plain one comes late.',
   find: ({ index }, assignment, outcome) => {
     if (assignment.gesture.type !== 'press' || outcome.type !== 'played' || (outcome.delayMs ?? 0) <= LATE_MS) return [];
     const others = besides(index, assignment).map((a) => a.gesture.type);
@@ -115,9 +164,14 @@ export const waitingDelays: AssignmentCheck = {
   },
 };
 
-export const tooManyActions: AssignmentCheck = {
+export const tooManyActions: AssignmentCheck<'too-many-actions'> = {
   scope: 'assignment',
   id: 'too-many-actions',
+  group: 'gestures',
+  name: 'More actions than the firmware takes',
+  severities: ['stop'],
+  asks: 'all',
+  guide: 'The firmware takes fewer actions on one gesture.',
   find: ({ index }, assignment) => {
     const most = homeOf(index, assignment)?.controller.firmware.messagesPerGesture ?? Number.POSITIVE_INFINITY;
     const sends = sendsFor(assignment, null).length;
@@ -142,9 +196,14 @@ export const tooManyActions: AssignmentCheck = {
   },
 };
 
-export const noSuchGesture: AssignmentCheck = {
+export const noSuchGesture: AssignmentCheck<'no-such-gesture'> = {
   scope: 'assignment',
   id: 'no-such-gesture',
+  group: 'gestures',
+  name: 'A gesture that the firmware has not',
+  severities: ['stop'],
+  asks: 'all',
+  guide: 'The firmware does not know this gesture on this control.',
   find: (_context, _assignment, outcome) =>
     outcome.type === 'unreachable' && outcome.why.type === 'no-such-gesture'
       ? [
@@ -170,9 +229,14 @@ export const noSuchGesture: AssignmentCheck = {
 };
 
 /** A kind of message, or a way of sending values, that the firmware has not. */
-export const cannotSend: AssignmentCheck = {
+export const cannotSend: AssignmentCheck<'cannot-send'> = {
   scope: 'assignment',
   id: 'cannot-send',
+  group: 'gestures',
+  name: 'More than the firmware can send',
+  severities: ['stop'],
+  asks: 'all',
+  guide: 'The firmware does not send this kind of message, or values in this way.',
   find: ({ index }, assignment) => {
     const firmware = homeOf(index, assignment)?.controller.firmware;
     if (!firmware) return [];

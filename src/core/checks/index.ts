@@ -1,7 +1,7 @@
 export { accept, openAgain } from './accept';
-export type { Evidence, Finding, Fix, Severity } from './finding';
+export { type Evidence, type Finding, type Fix, type Group, groups, type Severity, severityNames } from './finding';
+export { guideTable } from './guide';
 export { countClashes, type Judgement, judge } from './judge';
 export { type Consequences, consequencesOf, countStops, type Mended, mendAll, offeredFixes } from './mend';
-export { type CheckId, checkNames, type Group, groups, isCheckId } from './names.data';
 export { gravest, openFindings } from './open';
-export { checkPlace } from './registry';
+export { type CheckId, checkOf, checkPlace, checks, isCheckId } from './registry';

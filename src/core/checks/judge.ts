@@ -8,8 +8,7 @@ import { acceptedAs } from './accept';
 import { addressClash } from './address-clash';
 import { type Affected, affected } from './affected';
 import type { CheckContext, Finding, Found } from './finding';
-import type { CheckId } from './names.data';
-import { checksOf, controllerChecks, rigChecks } from './registry';
+import { type CheckId, checksOf, controllerChecks, rigChecks } from './registry';
 
 export interface Judgement {
   readonly index: RigIndex;

@@ -24,9 +24,14 @@ function apartBecause(index: RigIndex, assignment: Assignment, control: Control,
   return others ? `Something else on this rig moves ${parameter.name} too.` : null;
 }
 
-export const jumpAfterChange: AssignmentCheck = {
+export const jumpAfterChange: AssignmentCheck<'jump-after-change'> = {
   scope: 'assignment',
   id: 'jump-after-change',
+  group: 'movement',
+  name: 'Jumps after a change',
+  severities: ['caution', 'note'],
+  asks: 'moves',
+  guide: 'After a bank or preset change knob and value differ, and the next touch leaps.',
   find: ({ index, around }, assignment, outcome) => {
     const control = index.controls.get(assignment.controlId);
     if (!control || !staysWhereItIs(control) || assignment.gesture.type !== 'move' || outcome.type !== 'played') return [];
@@ -69,9 +74,14 @@ export function takeoverFixes(context: CheckContext, finding: Finding): readonly
 }
 
 /** A pedal stays where the foot left it; after a bank change firmware that does not send its place again leaves the value behind. */
-export const placeNotSentAgain: AssignmentCheck = {
+export const placeNotSentAgain: AssignmentCheck<'place-not-sent-again'> = {
   scope: 'assignment',
   id: 'place-not-sent-again',
+  group: 'movement',
+  name: 'The place is not sent again',
+  severities: ['note'],
+  asks: 'moves',
+  guide: 'After a bank change the pedal stands elsewhere than the value, until it is moved.',
   find: ({ index }, assignment) => {
     const home = homeOf(index, assignment);
     if (!home || assignment.bank === null || home.controller.firmware.banks < 2 || home.controller.firmware.resendsPositions)

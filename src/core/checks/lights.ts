@@ -61,9 +61,14 @@ function lightFixes(context: CheckContext, finding: Finding): readonly Fix[] {
   ];
 }
 
-export const lightDisagrees: AssignmentCheck = {
+export const lightDisagrees: AssignmentCheck<'light-disagrees'> = {
   scope: 'assignment',
   id: 'light-disagrees',
+  group: 'switches',
+  name: 'Light and state disagree',
+  severities: ['caution'],
+  asks: 'switches',
+  guide: 'The light of the switch says on while the parameter is off, or the other way round.',
   find: lit(({ presses, start }, parameter) =>
     presses.some(differs) && !(differs(start) && presses.every(differs))
       ? {
@@ -83,9 +88,14 @@ export const lightDisagrees: AssignmentCheck = {
   fixes: lightFixes,
 };
 
-export const wrongAtStart: AssignmentCheck = {
+export const wrongAtStart: AssignmentCheck<'wrong-at-start'> = {
   scope: 'assignment',
   id: 'wrong-at-start',
+  group: 'switches',
+  name: 'Light is wrong at the start',
+  severities: ['note'],
+  asks: 'switches',
+  guide: 'Before the first press the light does not show what the parameter is.',
   find: lit(({ start, presses }, parameter) =>
     differs(start) && !presses.some(differs)
       ? {
@@ -98,9 +108,14 @@ export const wrongAtStart: AssignmentCheck = {
   fixes: lightFixes,
 };
 
-export const lightAfterChange: AssignmentCheck = {
+export const lightAfterChange: AssignmentCheck<'light-after-change'> = {
   scope: 'assignment',
   id: 'light-after-change',
+  group: 'switches',
+  name: 'Light is wrong after a change from elsewhere',
+  severities: ['note'],
+  asks: 'switches',
+  guide: 'After a change by mouse or preset the light shows what was, not what is.',
   find: lit(({ changed, presses }, parameter) =>
     differs(changed) && !presses.some(differs)
       ? {

@@ -4,8 +4,7 @@ import { exploreController } from '../controller';
 import { apply, batch, type Edit } from '../rig';
 import type { CheckContext, Finding, Fix, Severity } from './finding';
 import { type Judgement, judge } from './judge';
-import type { CheckId } from './names.data';
-import { checkOf } from './registry';
+import { type CheckId, checkOf } from './registry';
 
 const weight: Readonly<Record<Severity, number>> = { stop: 2, caution: 1, note: 0 };
 

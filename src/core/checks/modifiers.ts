@@ -6,9 +6,13 @@ import { type AssignmentCheck, type Fix, type Found, type RigCheck, subjectOf } 
 import { alternating, homeOf, sendsFor } from './fix-parts';
 
 /** A modifier that does something else with each press. */
-export const modifierCovered: RigCheck = {
+export const modifierCovered: RigCheck<'modifier-covered'> = {
   scope: 'rig',
   id: 'modifier-covered',
+  group: 'layers and banks',
+  name: 'A modifier with a function in the way',
+  severities: ['caution'],
+  guide: 'The modifier does something else with each press.',
   reads: ['layers', 'assignments', 'controls'],
   find: ({ index }) =>
     index.rig.layers.flatMap((layer): Found[] => {
@@ -61,9 +65,13 @@ function tapped(index: RigIndex, layer: Layer, function_: Assignment, newId: () 
 }
 
 /** Over a radio wire a release can get lost: then the host keeps its layer open. */
-export const modifierStuck: RigCheck = {
+export const modifierStuck: RigCheck<'modifier-stuck'> = {
   scope: 'rig',
   id: 'modifier-stuck',
+  group: 'layers and banks',
+  name: 'A layer that can stay open',
+  severities: ['note'],
+  guide: 'A release lost on a radio wire leaves the layer open.',
   reads: ['layers', 'wires', 'controls', 'targets'],
   find: ({ index }) =>
     index.rig.layers.flatMap((layer): Found[] => {
@@ -99,9 +107,14 @@ function radioFor(index: RigIndex, layer: Layer) {
 }
 
 /** Firmware that looks the release up anew: a modifier that goes down in between sends it elsewhere. */
-export const releaseElsewhere: AssignmentCheck = {
+export const releaseElsewhere: AssignmentCheck<'release-elsewhere'> = {
   scope: 'assignment',
   id: 'release-elsewhere',
+  group: 'layers and banks',
+  name: 'The release goes elsewhere',
+  severities: ['caution'],
+  asks: 'switches',
+  guide: 'A modifier that goes down between press and release sends the release to another function.',
   find: ({ index, around }, assignment, outcome) => {
     const home = homeOf(index, assignment);
     if (home?.controller.firmware.releaseLookup !== 'current-layer' || assignment.layerId !== null) return [];

@@ -7,9 +7,14 @@ import { aimsFor, aimsOf } from './aims';
 import type { AssignmentCheck, Fix, Found } from './finding';
 import { homeOf } from './fix-parts';
 
-export const relativeMismatch: AssignmentCheck = {
+export const relativeMismatch: AssignmentCheck<'relative-mismatch'> = {
   scope: 'assignment',
   id: 'relative-mismatch',
+  group: 'movement',
+  name: 'Clicks and positions mixed up',
+  severities: ['stop'],
+  asks: 'moves',
+  guide: 'Clicks are heard as positions, positions as clicks, or one coding as another.',
   find: ({ index }, assignment, outcome) =>
     aimsOf(index, assignment).flatMap(({ send, landing, parameter }): Found[] => {
       const clicks = send.behaviour.type === 'relative';
@@ -70,9 +75,14 @@ export const relativeMismatch: AssignmentCheck = {
     }),
 };
 
-export const backwards: AssignmentCheck = {
+export const backwards: AssignmentCheck<'backwards'> = {
   scope: 'assignment',
   id: 'backwards',
+  group: 'movement',
+  name: 'Runs backwards',
+  severities: ['note'],
+  asks: 'moves',
+  guide: 'Turning up turns it down.',
   find: ({ index }, assignment, outcome) =>
     outcome.type !== 'played'
       ? []

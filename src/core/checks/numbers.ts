@@ -16,9 +16,14 @@ function renumbered(context: CheckContext, finding: Finding, ill: (number: numbe
 }
 
 /** 120–127 look like free numbers and are not (MIDI 1.0). All sound off and all notes off are meant as such where no parameter is. */
-export const channelModeNumber: AssignmentCheck = {
+export const channelModeNumber: AssignmentCheck<'channel-mode-number'> = {
   scope: 'assignment',
   id: 'channel-mode-number',
+  group: 'addresses',
+  name: 'Channel mode numbers',
+  severities: ['stop'],
+  asks: 'all',
+  guide: 'CC 120 to 127 stop notes or change modes; they are no numbers for functions.',
   find: (_context, assignment) =>
     sendsFor(assignment, null).flatMap(({ send }) => {
       if (send.message.type !== 'cc' || ccEntry(send.message.number).class !== 'mode' || send.meant.length === 0) return [];
@@ -37,9 +42,14 @@ export const channelModeNumber: AssignmentCheck = {
 };
 
 /** 0, 32, 6, 38 and 96–101 carry banks, data and parameter numbers (MIDI 1.0): never plain controls. */
-export const reservedNumber: AssignmentCheck = {
+export const reservedNumber: AssignmentCheck<'reserved-number'> = {
   scope: 'assignment',
   id: 'reserved-number',
+  group: 'addresses',
+  name: 'Reserved numbers',
+  severities: ['stop'],
+  asks: 'all',
+  guide: 'CC 0, 32, 6, 38 and 96 to 101 carry banks, data and parameter numbers.',
   find: (_context, assignment) =>
     sendsFor(assignment, null).flatMap(({ send }) => {
       if (send.message.type !== 'cc') return [];
@@ -59,9 +69,14 @@ export const reservedNumber: AssignmentCheck = {
 };
 
 /** A number whose standard meaning is honoured by the very target that is to take it as something else. */
-export const standardMeaning: AssignmentCheck = {
+export const standardMeaning: AssignmentCheck<'standard-meaning'> = {
   scope: 'assignment',
   id: 'standard-meaning',
+  group: 'addresses',
+  name: 'A standard meaning in the way',
+  severities: ['caution'],
+  asks: 'all',
+  guide: 'The target honours the standard meaning of the number, and would do that as well.',
   find: ({ index }, assignment) =>
     sendsFor(assignment, null).flatMap(({ send }) => {
       if (send.message.type !== 'cc') return [];
@@ -88,9 +103,14 @@ export const standardMeaning: AssignmentCheck = {
 };
 
 /** 32–63 are the low bytes of 0–31 (MIDI 1.0): a plain control there is heard as part of a 14-bit one. */
-export const lowByteShadowed: AssignmentCheck = {
+export const lowByteShadowed: AssignmentCheck<'low-byte-shadowed'> = {
   scope: 'assignment',
   id: 'low-byte-shadowed',
+  group: 'addresses',
+  name: 'On the low byte of a 14-bit control',
+  severities: ['stop'],
+  asks: 'all',
+  guide: 'A plain control on 33 to 63 is heard as the low byte of a 14-bit control in use.',
   find: ({ index }, assignment) =>
     sendsFor(assignment, null).flatMap(({ send }) => {
       const { message } = send;
@@ -114,9 +134,14 @@ export const lowByteShadowed: AssignmentCheck = {
 const everyChannel = Array.from({ length: 16 }, (_, i) => channel(i + 1));
 
 /** An instrument that hears what is not for it, and acts on it: a standard control, or a note. */
-export const heardByOther: AssignmentCheck = {
+export const heardByOther: AssignmentCheck<'heard-by-other'> = {
   scope: 'assignment',
   id: 'heard-by-other',
+  group: 'addresses',
+  name: 'Heard by somebody else',
+  severities: ['caution'],
+  asks: 'all',
+  guide: 'An instrument that it is not for hears the message and acts on it.',
   find: ({ index, around }, assignment) => {
     const home = homeOf(index, assignment);
     if (!home) return [];

@@ -7,9 +7,14 @@ import { homeOf } from './fix-parts';
 /** A bank as its player calls it. */
 export const bankWords = (controller: Controller, bank: number): string => controller.bankNames[bank - 1] || `bank ${bank}`;
 
-export const unreachablePlace: AssignmentCheck = {
+export const unreachablePlace: AssignmentCheck<'unreachable-place'> = {
   scope: 'assignment',
   id: 'unreachable-place',
+  group: 'layers and banks',
+  name: 'Nothing leads there',
+  severities: ['stop'],
+  asks: 'all',
+  guide: 'No switch leads to this bank, page or layer.',
   find: (context, assignment, outcome) => {
     if (outcome.type === 'unreachable' && outcome.why.type !== 'no-such-gesture') {
       const { why } = outcome;
@@ -54,9 +59,13 @@ export const unreachablePlace: AssignmentCheck = {
 };
 
 /** A bank or page that can be reached and not left for the first one again. */
-export const noWayBack: ControllerCheck = {
+export const noWayBack: ControllerCheck<'no-way-back'> = {
   scope: 'controller',
   id: 'no-way-back',
+  group: 'layers and banks',
+  name: 'No way back',
+  severities: ['stop'],
+  guide: 'A bank or page can be reached and not left for the first one again.',
   find: ({ spaceOf }, controller) => {
     // With buttons of its own the unit steps back to the first bank from anywhere.
     if (controller.firmware.bankButtons) return [];

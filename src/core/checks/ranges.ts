@@ -24,9 +24,14 @@ const swept =
     });
   };
 
-export const coarseSteps: AssignmentCheck = {
+export const coarseSteps: AssignmentCheck<'coarse-steps'> = {
   scope: 'assignment',
   id: 'coarse-steps',
+  group: 'movement',
+  name: 'Coarse steps',
+  severities: ['caution'],
+  asks: 'moves',
+  guide: 'Steps are so large that they are heard; a 14-bit pair or a shorter range mends it.',
   find: swept((parameter, sweep) =>
     parameter.tolerance === null || sweep.largestStep <= parameter.tolerance * (1 + 1e-9)
       ? null
@@ -75,9 +80,14 @@ function narrower({ landing, parameter, send }: Aim): Fix[] {
 const centreOf = (p: Parameter): number | null =>
   p.kind === 'continuous' && p.lowest < 0 && p.highest > 0 && p.default === 0 ? 0 : null;
 
-export const centreUnreachable: AssignmentCheck = {
+export const centreUnreachable: AssignmentCheck<'centre-unreachable'> = {
   scope: 'assignment',
   id: 'centre-unreachable',
+  group: 'movement',
+  name: 'The centre cannot be reached',
+  severities: ['note'],
+  asks: 'moves',
+  guide: 'No value that is sent gives exactly the middle.',
   find: ({ index }, assignment, outcome) =>
     outcome.type !== 'played'
       ? []
@@ -125,9 +135,14 @@ function nearestTo(landing: Landing, parameter: Parameter, send: Send, value: nu
   return nearest;
 }
 
-export const cutAtSender: AssignmentCheck = {
+export const cutAtSender: AssignmentCheck<'cut-at-sender'> = {
   scope: 'assignment',
   id: 'cut-at-sender',
+  group: 'movement',
+  name: 'Range cut at the sender',
+  severities: ['note'],
+  asks: 'moves',
+  guide: 'The range is cut where it is sent, which costs steps; the target could do it without.',
   find: ({ index }, assignment, outcome) =>
     outcome.type !== 'played'
       ? []
@@ -165,9 +180,14 @@ export const cutAtSender: AssignmentCheck = {
 
 const DEAD = 0.1;
 
-export const deadTravel: AssignmentCheck = {
+export const deadTravel: AssignmentCheck<'dead-travel'> = {
   scope: 'assignment',
   id: 'dead-travel',
+  group: 'movement',
+  name: 'A dead part of the travel',
+  severities: ['note'],
+  asks: 'moves',
+  guide: 'Part of the way does nothing.',
   find: swept((parameter, sweep) =>
     sweep.longestStill <= DEAD
       ? null

@@ -10,9 +10,13 @@ import { bankWords, freeSwitch } from './places';
 /** More presses than this to something urgent are too many. */
 const URGENT_PRESSES = 2;
 
-export const farUrgent: ControllerCheck = {
+export const farUrgent: ControllerCheck<'far-urgent'> = {
   scope: 'controller',
   id: 'far-urgent',
+  group: 'layers and banks',
+  name: 'Too many presses away',
+  severities: ['caution'],
+  guide: 'Something urgent takes more than two presses from some place.',
   find: (context, controller) => {
     const { index } = context;
     const best = new Map<string, { presses: number; assignment: Assignment }>();
@@ -93,9 +97,13 @@ const silent: ReadonlySet<Target['kind']> = new Set(['lighting']);
 const deafToMode: ReadonlySet<Target['kind']> = new Set(['looper', 'mixer', 'lighting', 'cue-player']);
 
 /** In each bank of a controller, a way to silence each target that it plays: an action tagged panic, or CC 120 or 123. */
-export const noSilence: ControllerCheck = {
+export const noSilence: ControllerCheck<'no-silence'> = {
   scope: 'controller',
   id: 'no-silence',
+  group: 'layers and banks',
+  name: 'No way to silence',
+  severities: ['note'],
+  guide: 'In some bank nothing silences a target that the controller plays.',
   find: ({ index }, controller) => {
     const { banks } = controller.firmware;
     const played = new Map<string, Set<number>>();

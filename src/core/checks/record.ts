@@ -5,9 +5,14 @@ import { batch, type Landing, type Parameter, type RigIndex, remove, set } from 
 import { type AssignmentCheck, type ControllerCheck, type Fix, type Found, noFixes, type RigCheck, subjectOf } from './finding';
 import { sendsFor } from './fix-parts';
 
-export const textTooLong: AssignmentCheck = {
+export const textTooLong: AssignmentCheck<'text-too-long'> = {
   scope: 'assignment',
   id: 'text-too-long',
+  group: 'record',
+  name: 'Text too long for the display',
+  severities: ['note'],
+  asks: 'all',
+  guide: 'The display cuts the text.',
   find: ({ index }, assignment) => {
     const display = index.controls.get(assignment.controlId)?.display;
     if (!display) return [];
@@ -43,9 +48,13 @@ export const textTooLong: AssignmentCheck = {
 };
 
 /** Two parameters of one target with one name: on tape and sheet nobody can tell them apart. */
-export const sameName: RigCheck = {
+export const sameName: RigCheck<'same-name'> = {
   scope: 'rig',
   id: 'same-name',
+  group: 'record',
+  name: 'Two functions of one name',
+  severities: ['note'],
+  guide: 'Two parameters of one target have one name: tape and sheet cannot tell them apart.',
   reads: ['parameters', 'targets'],
   find: ({ index }) =>
     twins(index).map(
@@ -80,9 +89,14 @@ function twins(index: RigIndex): readonly { readonly first: Parameter; readonly 
 }
 
 /** A message that is there for nothing. All sound off and all notes off are for everything, and say so themselves. */
-export const noParameter: AssignmentCheck = {
+export const noParameter: AssignmentCheck<'no-parameter'> = {
   scope: 'assignment',
   id: 'no-parameter',
+  group: 'record',
+  name: 'Made for no parameter',
+  severities: ['note'],
+  asks: 'all',
+  guide: 'A message is sent for no parameter, so nothing can be said of what it does.',
   find: (_context, assignment) =>
     sendsFor(assignment, null).flatMap(({ send }): Found[] => {
       const { message } = send;
@@ -120,9 +134,13 @@ export const noParameter: AssignmentCheck = {
 };
 
 /** A target that listens where nothing is sent: a mapping that nobody remembers. */
-export const leftover: RigCheck = {
+export const leftover: RigCheck<'leftover'> = {
   scope: 'rig',
   id: 'leftover',
+  group: 'record',
+  name: 'Left over',
+  severities: ['note'],
+  guide: 'A target still listens where nothing is sent any more.',
   reads: ['landings', 'assignments', 'layers', 'parameters', 'targets'],
   find: ({ index }) => {
     const tapped = new Set(
@@ -157,9 +175,13 @@ function isSent(index: RigIndex, landing: Landing, tapped: ReadonlySet<number>):
 }
 
 /** Controls that do nothing in any bank or layer: what is left to play with. */
-export const freeControls: ControllerCheck = {
+export const freeControls: ControllerCheck<'free-controls'> = {
   scope: 'controller',
   id: 'free-controls',
+  group: 'record',
+  name: 'Free controls',
+  severities: ['note'],
+  guide: 'Controls without a function in any bank: what is left to play with.',
   find: ({ index }, controller) => {
     const controls = index.controlsOf.get(controller.id) ?? [];
     const used = (id: string): boolean =>
@@ -184,9 +206,13 @@ export const freeControls: ControllerCheck = {
 const placeWords = { project: 'the project', 'plugin-instance': 'this instance of the plugin' } as const;
 
 /** A mapping that is gone with the project, or with one instance of a plugin. */
-export const livesElsewhere: RigCheck = {
+export const livesElsewhere: RigCheck<'lives-elsewhere'> = {
   scope: 'rig',
   id: 'lives-elsewhere',
+  group: 'record',
+  name: 'Kept in a place that may not be there',
+  severities: ['note'],
+  guide: 'The mapping is kept with a project or one plugin and is gone in the next.',
   reads: ['targets', 'landings'],
   find: ({ index }) => {
     const counts = new Map<string, number>();

@@ -3,7 +3,7 @@
 import type { Assignment } from '../rig';
 import { addressClash } from './address-clash';
 import { flashing, keystroke, loudJump, loudStep } from './care';
-import type { AssignmentCheck, Check, ControllerCheck, RigCheck } from './finding';
+import type { AssignmentCheck, Check } from './finding';
 import {
   cannotSend,
   noSuchGesture,
@@ -17,7 +17,6 @@ import { jumpAfterChange, placeNotSentAgain } from './leaps';
 import { lightAfterChange, lightDisagrees, wrongAtStart } from './lights';
 import { modifierCovered, modifierStuck, releaseElsewhere } from './modifiers';
 import { backwards, relativeMismatch } from './movement';
-import type { CheckId } from './names.data';
 import { channelModeNumber, heardByOther, lowByteShadowed, reservedNumber, standardMeaning } from './numbers';
 import { noWayBack, unreachablePlace } from './places';
 import { centreUnreachable, coarseSteps, cutAtSender, deadTravel } from './ranges';
@@ -27,7 +26,7 @@ import { basesDiffer, heardTwice, notRouted, outsideWindow } from './routes';
 import { actsWhileHeld, everySecondPress, firstPressDoesNothing, flipsBack, neverOff, neverRegisters, staysOn } from './switches';
 import { burst, heavyStream, launchMisses } from './time';
 
-const assignmentChecks: readonly AssignmentCheck[] = [
+const assignmentChecks = [
   addressClash,
   lowByteShadowed,
   channelModeNumber,
@@ -73,48 +72,27 @@ const assignmentChecks: readonly AssignmentCheck[] = [
   cutAtSender,
   textTooLong,
   noParameter,
-];
+] as const;
 
-/** Checks that say nothing of what moves, and nothing of what switches: they are not asked. */
-const onlySwitches: ReadonlySet<CheckId> = new Set<CheckId>([
-  'press-before-hold',
-  'press-before-double-tap',
-  'release-before-double-tap',
-  'waiting-delays',
-  'release-elsewhere',
-  'light-disagrees',
-  'light-after-change',
-  'wrong-at-start',
-  'burst',
-  'launch-misses',
-]);
-const onlyMoves: ReadonlySet<CheckId> = new Set<CheckId>([
-  'relative-mismatch',
-  'coarse-steps',
-  'centre-unreachable',
-  'cut-at-sender',
-  'jump-after-change',
-  'backwards',
-  'place-not-sent-again',
-  'dead-travel',
-  'heavy-stream',
-  'loud-jump',
-]);
-const forMoves = assignmentChecks.filter((c) => !onlySwitches.has(c.id));
-const forSwitches = assignmentChecks.filter((c) => !onlyMoves.has(c.id));
+export const controllerChecks = [basesDiffer, noWayBack, farUrgent, noSilence, freeControls] as const;
 
-/** The checks to ask of an assignment. */
-export const checksOf = ({ gesture }: Assignment): readonly AssignmentCheck[] =>
-  gesture.type === 'move' ? forMoves : forSwitches;
+export const rigChecks = [modifierCovered, modifierStuck, sameName, leftover, livesElsewhere] as const;
 
-export const controllerChecks: readonly ControllerCheck[] = [basesDiffer, noWayBack, farUrgent, noSilence, freeControls];
+const all = [...assignmentChecks, ...controllerChecks, ...rigChecks] as const;
+export type CheckId = (typeof all)[number]['id'];
 
-export const rigChecks: readonly RigCheck[] = [modifierCovered, modifierStuck, sameName, leftover, livesElsewhere];
-
-const all: readonly Check[] = [...assignmentChecks, ...controllerChecks, ...rigChecks];
-const byId = new Map(all.map((c) => [c.id, c]));
-
+/** Every check, in the order in which findings are shown. */
+export const checks: readonly Check<CheckId>[] = all;
+const known = Object.fromEntries(all.map((c) => [c.id, c])) as Readonly<Record<CheckId, Check<CheckId>>>; // border: built from every check
+export const isCheckId = (id: string): id is CheckId => Object.hasOwn(known, id);
 /** A check by its id. */
-export const checkOf = (id: CheckId): Check | undefined => byId.get(id);
+export const checkOf = (id: CheckId): Check<CheckId> => known[id];
 /** The place of a check in the order of findings. */
 export const checkPlace: ReadonlyMap<CheckId, number> = new Map(all.map((c, i) => [c.id, i]));
+
+const forMoves: readonly AssignmentCheck<CheckId>[] = assignmentChecks.filter((c) => c.asks !== 'switches');
+const forSwitches: readonly AssignmentCheck<CheckId>[] = assignmentChecks.filter((c) => c.asks !== 'moves');
+
+/** The checks to ask of an assignment. */
+export const checksOf = ({ gesture }: Assignment): readonly AssignmentCheck<CheckId>[] =>
+  gesture.type === 'move' ? forMoves : forSwitches;

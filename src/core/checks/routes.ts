@@ -19,9 +19,14 @@ function unheard(index: RigIndex, outcome: Outcome, why: string): readonly Param
 const messageFor = (assignment: Assignment, parameterId: string | null): Message | null =>
   sendsFor(assignment, parameterId)[0]?.send.message ?? null;
 
-export const outsideWindow: AssignmentCheck = {
+export const outsideWindow: AssignmentCheck<'outside-window'> = {
   scope: 'assignment',
   id: 'outside-window',
+  group: 'addresses',
+  name: 'Numbers that the target does not take',
+  severities: ['stop'],
+  asks: 'all',
+  guide: 'The target does not take this kind of message, channel or number.',
   find: ({ index }, assignment, outcome) =>
     unheard(index, outcome, 'outside-window').map((parameter): Found => {
       const message = messageFor(assignment, parameter.id);
@@ -50,9 +55,14 @@ function widen(target: NonNullable<ReturnType<RigIndex['targets']['get']>>, mess
   return { label, edit: batch(label, [set('targets', target, 'reception', { ...target.reception, windows })]) };
 }
 
-export const notRouted: AssignmentCheck = {
+export const notRouted: AssignmentCheck<'not-routed'> = {
   scope: 'assignment',
   id: 'not-routed',
+  group: 'addresses',
+  name: 'No way to the target',
+  severities: ['stop'],
+  asks: 'all',
+  guide: 'No wire brings the message to the target, or one on the way stops it.',
   find: ({ index }, assignment, outcome) =>
     unheard(index, outcome, 'no-wire').map((parameter): Found => {
       const home = homeOf(index, assignment);
@@ -106,9 +116,14 @@ function routeFixes(index: RigIndex, assignment: Assignment | undefined, finding
 }
 
 /** Two ways to one target double every message: what counts presses counts two. */
-export const heardTwice: AssignmentCheck = {
+export const heardTwice: AssignmentCheck<'heard-twice'> = {
   scope: 'assignment',
   id: 'heard-twice',
+  group: 'addresses',
+  name: 'Heard twice',
+  severities: ['stop', 'caution'],
+  asks: 'all',
+  guide: 'Two ways lead to the target; what counts presses counts each one twice.',
   find: ({ index, around }, assignment) => {
     const home = homeOf(index, assignment);
     if (!home) return [];
@@ -153,9 +168,13 @@ export const heardTwice: AssignmentCheck = {
 const nameOf = (index: RigIndex, id: string): string => index.controllers.get(id)?.name ?? index.targets.get(id)?.name ?? '?';
 
 /** A controller and a target that show one number differently: what is typed into one is not what is typed into the other. */
-export const basesDiffer: ControllerCheck = {
+export const basesDiffer: ControllerCheck<'bases-differ'> = {
   scope: 'controller',
   id: 'bases-differ',
+  group: 'addresses',
+  name: 'Devices that count differently',
+  severities: ['note'],
+  guide: 'Controller and target show channels, programs or octaves differently: what is typed differs.',
   find: ({ index }, controller) => {
     const a = controller.firmware.shows;
     const targets = new Map<string, Set<string>>();

@@ -4,13 +4,19 @@ import { type Effect, showValue } from '../bench';
 import { defaultLanding, landingsFor, nextOrder } from '../commands';
 import type { ReceiveMode } from '../modes';
 import { type Assignment, batch, hostLayerAt, insert, type Parameter, type RigIndex } from '../rig';
-import { type AssignmentCheck, type CheckContext, type Fix, type Found, type Severity, subjectOf } from './finding';
+import {
+  type AssignmentCheck,
+  type AssignmentFacts,
+  type CheckContext,
+  type Fix,
+  type Found,
+  type Severity,
+  subjectOf,
+} from './finding';
 import { alternating, alternatingFrom, always, modeFix, sendFix, sendsFor, startFix, whileHeld } from './fix-parts';
-import type { CheckId } from './names.data';
 
-interface Rule {
-  readonly id: CheckId;
-  readonly severity: Severity;
+interface Rule<Id extends string> extends AssignmentFacts<Id> {
+  readonly severities: readonly [Severity];
   readonly fits: (context: CheckContext, assignment: Assignment, effect: Effect, parameter: Parameter) => string | null;
   readonly title: (parameter: Parameter, effect: Effect) => string;
   readonly fixes: (index: RigIndex, assignment: Assignment, parameter: Parameter, context: CheckContext) => readonly Fix[];
@@ -20,10 +26,16 @@ const off = (parameter: Parameter): string => showValue(parameter, parameter.low
 const on = (parameter: Parameter): string => showValue(parameter, parameter.highest);
 
 /** A check over the effects of one outcome. Only what an assignment is meant for is judged; the rest is the clash's business. */
-export function effectCheck(rule: Rule): AssignmentCheck {
+export function effectCheck<Id extends string>(rule: Rule<Id>): AssignmentCheck<Id> {
+  const { id, group, name, severities, asks, guide } = rule;
   return {
+    id,
+    group,
+    name,
+    severities,
+    asks,
+    guide,
     scope: 'assignment',
-    id: rule.id,
     find: (context, assignment, outcome): Found[] => {
       if (outcome.type !== 'played') return [];
       return outcome.effects.flatMap((effect) => {
@@ -33,7 +45,7 @@ export function effectCheck(rule: Rule): AssignmentCheck {
         if (reason === null) return [];
         return [
           {
-            severity: rule.severity,
+            severity: severities[0],
             parameterId: parameter.id,
             title: rule.title(parameter, effect),
             reason,
@@ -50,9 +62,13 @@ export function effectCheck(rule: Rule): AssignmentCheck {
   };
 }
 
-export const firstPressDoesNothing = effectCheck({
+export const firstPressDoesNothing: AssignmentCheck<'first-press-does-nothing'> = effectCheck({
   id: 'first-press-does-nothing',
-  severity: 'caution',
+  group: 'switches',
+  name: 'First press does nothing',
+  severities: ['caution'],
+  asks: 'all',
+  guide: 'The first value sent is where the parameter already is.',
   title: () => 'First press does nothing.',
   fits: (_context, assignment, effect, parameter) => {
     if (effect.did.type !== 'first-press-does-nothing') return null;
@@ -79,9 +95,13 @@ export const firstPressDoesNothing = effectCheck({
   },
 });
 
-export const everySecondPress = effectCheck({
+export const everySecondPress: AssignmentCheck<'every-second-press'> = effectCheck({
   id: 'every-second-press',
-  severity: 'stop',
+  group: 'switches',
+  name: 'Every second press',
+  severities: ['stop'],
+  asks: 'all',
+  guide: 'One of two values that alternate is not heard, so every other press is lost.',
   title: () => 'Only every second press works.',
   fits: (_context, _assignment, effect) =>
     effect.did.type === 'every-second-press'
@@ -94,9 +114,13 @@ export const everySecondPress = effectCheck({
   ],
 });
 
-export const neverOff = effectCheck({
+export const neverOff: AssignmentCheck<'never-off'> = effectCheck({
   id: 'never-off',
-  severity: 'caution',
+  group: 'switches',
+  name: 'Never off',
+  severities: ['caution'],
+  asks: 'all',
+  guide: 'Presses turn it on, and nothing planned turns it off again.',
   title: (parameter, effect) =>
     effect.did.type === 'only-turns-off'
       ? `Only turns ${parameter.name} ${off(parameter)}.`
@@ -132,9 +156,13 @@ function somethingElseReturns(
   });
 }
 
-export const neverRegisters = effectCheck({
+export const neverRegisters: AssignmentCheck<'never-registers'> = effectCheck({
   id: 'never-registers',
-  severity: 'stop',
+  group: 'switches',
+  name: 'Never registers',
+  severities: ['stop'],
+  asks: 'all',
+  guide: 'Four presses from the start of the show, and four from elsewhere, move nothing.',
   title: (parameter) => `${parameter.name} never reacts.`,
   fits: ({ index }, _assignment, effect, parameter) => {
     const target = index.targets.get(parameter.targetId);
@@ -182,9 +210,13 @@ function modesOf(index: RigIndex, assignment: Assignment, parameterId: string): 
   );
 }
 
-export const flipsBack = effectCheck({
+export const flipsBack: AssignmentCheck<'flips-back'> = effectCheck({
   id: 'flips-back',
-  severity: 'caution',
+  group: 'switches',
+  name: 'Flips back on release',
+  severities: ['caution'],
+  asks: 'all',
+  guide: 'The release flips it as well, so a short press leaves all as it was.',
   title: (parameter) => `${parameter.name} flips back when the finger lifts.`,
   fits: ({ index }, assignment, effect, parameter) =>
     effect.did.type === 'on-while-held' && modesOf(index, assignment, parameter.id).includes('toggle')
@@ -196,9 +228,13 @@ export const flipsBack = effectCheck({
   ],
 });
 
-export const actsWhileHeld = effectCheck({
+export const actsWhileHeld: AssignmentCheck<'acts-while-held'> = effectCheck({
   id: 'acts-while-held',
-  severity: 'note',
+  group: 'switches',
+  name: 'On only while held',
+  severities: ['note'],
+  asks: 'all',
+  guide: 'It is on only from press to release.',
   title: (parameter) => `${parameter.name} is ${on(parameter)} only while the switch is held.`,
   fits: ({ index }, assignment, effect, parameter) =>
     effect.did.type === 'on-while-held' &&
@@ -212,9 +248,13 @@ export const actsWhileHeld = effectCheck({
   ],
 });
 
-export const staysOn = effectCheck({
+export const staysOn: AssignmentCheck<'stays-on'> = effectCheck({
   id: 'stays-on',
-  severity: 'caution',
+  group: 'switches',
+  name: 'Stays on after release',
+  severities: ['caution'],
+  asks: 'all',
+  guide: 'It is meant for holding, and the release does not end it.',
   title: (parameter) => `${parameter.name} stays ${on(parameter)} after the finger lifts.`,
   fits: ({ index }, assignment, effect, parameter) => {
     const { type } = effect.did;

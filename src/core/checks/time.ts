@@ -11,9 +11,14 @@ const BURST_MS = 10;
 /** Fewer messages than this never take 10 ms, on any wire that this program knows, but for the wait of a radio. */
 const FEW = 4;
 
-export const burst: AssignmentCheck = {
+export const burst: AssignmentCheck<'burst'> = {
   scope: 'assignment',
   id: 'burst',
+  group: 'time',
+  name: 'A burst that takes long',
+  severities: ['caution'],
+  asks: 'switches',
+  guide: 'Several messages take longer than 10 ms to arrive at the far end.',
   find: ({ index, around }, assignment, outcome) => {
     if (outcome.type !== 'played' || assignment.gesture.type === 'move') return [];
     if (sendsFor(assignment, null).length < FEW || assignment.actions.some((a) => a.type === 'wait')) return [];
@@ -34,9 +39,14 @@ export const burst: AssignmentCheck = {
 /** A moving control as fast as a foot moves it: 200 positions a second. Common practice, no source. */
 const POSITIONS = 200;
 
-export const heavyStream: AssignmentCheck = {
+export const heavyStream: AssignmentCheck<'heavy-stream'> = {
   scope: 'assignment',
   id: 'heavy-stream',
+  group: 'time',
+  name: 'A stream that fills the wire',
+  severities: ['caution'],
+  asks: 'moves',
+  guide: 'Moved quickly, it fills more than half of a wire.',
   find: ({ index }, assignment) => {
     if (assignment.gesture.type !== 'move') return [];
     const bytes = bytesOf(assignment);
@@ -88,9 +98,14 @@ function wireFixes(context: CheckContext, finding: Finding): readonly Fix[] {
 }
 
 /** A launch that starts a bar late although the finger went down a beat before: the gesture itself takes that long. */
-export const launchMisses: AssignmentCheck = {
+export const launchMisses: AssignmentCheck<'launch-misses'> = {
   scope: 'assignment',
   id: 'launch-misses',
+  group: 'time',
+  name: 'A launch that misses its bar',
+  severities: ['caution'],
+  asks: 'switches',
+  guide: 'The gesture takes so long that the launch starts a bar late.',
   find: ({ index, around }, assignment, outcome) => {
     if (outcome.type !== 'played' || assignment.gesture.type === 'move') return [];
     return outcome.effects.flatMap((effect): Found[] => {

@@ -2,7 +2,7 @@
 // Checks: what will go wrong. Filters at the left, the findings by severity and kind, the chosen one with its evidence and its changes.
 import { parseAsBoolean, parseAsString, parseAsStringLiteral, useQueryStates } from 'nuqs';
 import { useDeferredValue, useMemo } from 'react';
-import { checkNames, groups, type Severity } from '@/core/checks';
+import { checkOf, groups, type Severity } from '@/core/checks';
 import type { RigIndex } from '@/core/rig';
 import { cx } from '../primitives/cx';
 import { SeverityMark, severityName } from '../primitives/marks';
@@ -108,7 +108,7 @@ function Filters({ index, all, shown, onChange }: FilterProps) {
   const open = all.filter((l) => l.finding.accepted === null);
   const ofSeverity = countBy(open, (l) => [l.finding.severity]);
   const within = open.filter((l) => shown.severity === 'all' || l.finding.severity === shown.severity);
-  const ofGroup = countBy(within, (l) => [checkNames[l.finding.check][0]]);
+  const ofGroup = countBy(within, (l) => [checkOf(l.finding.check).group]);
   const ofUnit = countBy(within, (l) => l.unitIds);
   const units = [...index.rig.controllers, ...index.rig.targets].filter(
     (u) => (ofUnit.get(u.id) ?? 0) > 0 || u.id === shown.unit,

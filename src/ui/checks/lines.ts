@@ -1,5 +1,5 @@
 // Findings as lines: where each one is, and which are shown.
-import { type CheckId, checkNames, checkPlace, type Finding, type Group, type Severity } from '@/core/checks';
+import { type CheckId, checkOf, checkPlace, type Finding, type Group, type Severity } from '@/core/checks';
 import type { RigIndex } from '@/core/rig';
 import { placeWords } from '@/core/sheets';
 
@@ -78,11 +78,11 @@ export const filtered = (lines: readonly Line[], shown: Shown): readonly Line[] 
     ({ finding, unitIds }) =>
       (finding.accepted !== null) === shown.accepted &&
       (shown.severity === 'all' || finding.severity === shown.severity) &&
-      (shown.group === null || checkNames[finding.check][0] === shown.group) &&
+      (shown.group === null || checkOf(finding.check).group === shown.group) &&
       (shown.unit === null || unitIds.includes(shown.unit)),
   );
 
-export const nameOf = (check: CheckId): string => checkNames[check][1];
+export const nameOf = (check: CheckId): string => checkOf(check).name;
 
 /** How many lines there are of each of some things. */
 export function countBy<K>(lines: readonly Line[], keys: (line: Line) => readonly K[]): ReadonlyMap<K, number> {

@@ -1,17 +1,15 @@
 // Marks of severity and layers: a shape first, then a colour, never colour alone.
-import type { Severity } from '@/core/checks';
+import { type Severity, severityNames } from '@/core/checks';
 import type { Layer } from '@/core/rig';
 import { cx } from './cx';
 
-const severityShape: Readonly<
-  Record<Severity, { readonly path: string; readonly color: string; readonly name: string; readonly sign: string }>
-> = {
-  stop: { path: 'M5 1h6l4 4v6l-4 4H5l-4-4V5z', color: 'text-stop', name: 'Must fix', sign: '!' },
-  caution: { path: 'M8 1l7.2 13.5H.8z', color: 'text-caution', name: 'Look at', sign: '!' },
-  note: { path: 'M8 2a6 6 0 1 0 0 12A6 6 0 0 0 8 2z', color: 'text-note', name: 'Good to know', sign: 'i' },
+const severityShape: Readonly<Record<Severity, { readonly path: string; readonly color: string; readonly sign: string }>> = {
+  stop: { path: 'M5 1h6l4 4v6l-4 4H5l-4-4V5z', color: 'text-stop', sign: '!' },
+  caution: { path: 'M8 1l7.2 13.5H.8z', color: 'text-caution', sign: '!' },
+  note: { path: 'M8 2a6 6 0 1 0 0 12A6 6 0 0 0 8 2z', color: 'text-note', sign: 'i' },
 };
 
-export const severityName = (severity: Severity): string => severityShape[severity].name;
+export const severityName = (severity: Severity): string => severityNames[severity];
 
 export function SeverityMark({
   severity,
