@@ -4,7 +4,7 @@ import { reaches } from '../rig';
 import { run, runAll } from './fire';
 import { lookUp, whereNow } from './look-up';
 import type { Armed, ProgramControl } from './program';
-import { type Down, type Draft, type Tap, type Where, withEntry, withoutEntry } from './state';
+import { type Down, type Draft, type Hold, type PlainPress, type Tap, type Where, withEntry, withoutEntry } from './state';
 
 /** A control goes down. One that is down already does nothing. */
 export function press(d: Draft, control: ProgramControl, velocity: number | null): void {
@@ -26,10 +26,12 @@ export function press(d: Draft, control: ProgramControl, velocity: number | null
   const waits = firmware.press === 'waits';
   const met = meetings(d, control, where);
   const swallowed = met.some((m) => m.armed.chord?.singlesFire === false);
-  const plan = second
-    ? { press: waits ? ('given-up' as const) : ('sent' as const), pressAt: null }
+  const plain = second
+    ? waits
+      ? GIVEN_UP
+      : SENT
     : swallowed
-      ? { press: 'given-up' as const, pressAt: null }
+      ? GIVEN_UP
       : pressPlan(d, control, where, holds.length > 0, doubles.length > 0);
 
   const hasTapHold = control.opens.some((m) => m.tap !== null && m.layer.mode !== 'while-held');
@@ -37,9 +39,8 @@ export function press(d: Draft, control: ProgramControl, velocity: number | null
     at: t,
     velocity,
     where,
-    ...plan,
-    holdAt: holds.length > 0 || hasTapHold ? t + firmware.holdMs : null,
-    held: false,
+    press: plain,
+    hold: holds.length > 0 || hasTapHold ? { type: 'waits', until: t + firmware.holdMs } : NO_HOLD,
     repeatAt: repeats.length > 0 ? t + firmware.holdMs : null,
     second,
     chords: met.map((m) => m.armed.slot),
@@ -47,7 +48,7 @@ export function press(d: Draft, control: ProgramControl, velocity: number | null
     others: false,
   };
   d.downs = withEntry(d.downs, id, down);
-  if (plan.press === 'sent') runAll(d, lookUp(d, control, 'press', where), 'down', velocity);
+  if (plain.type === 'sent') runAll(d, lookUp(d, control, 'press', where), 'down', velocity);
   if (second) runAll(d, doubles, 'down', velocity);
   else if (doubles.length > 0) d.taps = withEntry(d.taps, id, plainTap(down));
   runAll(d, repeats, 'down', velocity);
@@ -63,24 +64,23 @@ const plainTap = (down: Down): Tap => ({
   firstAt: down.at,
   where: down.where,
   velocity: down.velocity,
-  dueAt: null,
-  press: false,
-  release: false,
+  keptBack: null,
 });
 
+const SENT: PlainPress = { type: 'sent' };
+const GIVEN_UP: PlainPress = { type: 'given-up' };
+const NO_HOLD: Hold = { type: 'none' };
+
+/** Whether the plain press has not gone out yet and still may. */
+const isKeptBack = ({ type }: PlainPress): boolean => type === 'waits' || type === 'waits-for-release';
+
 /** When the plain press goes out: now, at the end of a window, or at the release. */
-function pressPlan(
-  d: Draft,
-  control: ProgramControl,
-  where: Where,
-  holds: boolean,
-  doubles: boolean,
-): Pick<Down, 'press' | 'pressAt'> {
+function pressPlan(d: Draft, control: ProgramControl, where: Where, holds: boolean, doubles: boolean): PlainPress {
   const { firmware } = d.program;
   const chordMs = chordWindow(d, control, where);
-  if (firmware.press === 'waits' && holds) return { press: 'waits-for-release', pressAt: null };
+  if (firmware.press === 'waits' && holds) return { type: 'waits-for-release' };
   const ms = Math.max(chordMs, firmware.press === 'waits' && doubles ? firmware.doubleTapMs : 0);
-  return ms > 0 ? { press: 'waits', pressAt: d.t + ms } : { press: 'sent', pressAt: null };
+  return ms > 0 ? { type: 'waits', until: d.t + ms } : SENT;
 }
 
 /** The longest window of chords that keep this control's single press back. */
@@ -123,12 +123,11 @@ function joinChord(d: Draft, partnerId: string, armed: Armed): void {
   const partner = d.downs[partnerId];
   if (!partner) return;
   const keptBack = armed.chord?.singlesFire === false;
-  const waiting = partner.press === 'waits' || partner.press === 'waits-for-release';
   d.downs = withEntry(d.downs, partnerId, {
     ...partner,
     chords: [...partner.chords, armed.slot],
     swallowed: partner.swallowed || keptBack,
-    ...(keptBack && waiting ? { press: 'given-up' as const, pressAt: null } : {}),
+    press: keptBack && isKeptBack(partner.press) ? GIVEN_UP : partner.press,
   });
 }
 
@@ -140,25 +139,27 @@ export function release(d: Draft, control: ProgramControl): void {
   const { firmware } = d.program;
   const where = firmware.releaseLookup === 'press-layer' ? down.where : whereNow(d);
   d.downs = withoutEntry(d.downs, id);
+  const held = down.hold.type === 'held';
   const presses = lookUp(d, control, 'press', where);
   const windowEnd = down.at + firmware.doubleTapMs;
   const doubles = lookUp(d, control, 'double-tap', where).length > 0;
-  const stillOpen = firmware.press === 'waits' && doubles && !down.second && !down.held && d.t < windowEnd;
+  const stillOpen = firmware.press === 'waits' && doubles && !down.second && !held && d.t < windowEnd;
 
   // The press that was kept back: it goes out now, or at the end of its window.
-  const dueAt = down.press === 'waits' ? down.pressAt : down.press === 'waits-for-release' && stillOpen ? windowEnd : null;
-  if (down.press === 'sent') runAll(d, presses, 'up', null);
-  else if (down.press === 'waits-for-release' && dueAt === null) {
+  const dueAt =
+    down.press.type === 'waits' ? down.press.until : down.press.type === 'waits-for-release' && stillOpen ? windowEnd : null;
+  if (down.press.type === 'sent') runAll(d, presses, 'up', null);
+  else if (down.press.type === 'waits-for-release' && dueAt === null) {
     runAll(d, presses, 'down', down.velocity);
     runAll(d, presses, 'up', null);
   }
-  if (down.held) runAll(d, lookUp(d, control, 'hold', where), 'up', null);
+  if (held) runAll(d, lookUp(d, control, 'hold', where), 'up', null);
   if (down.second) runAll(d, lookUp(d, control, 'double-tap', where), 'up', null);
   if (down.repeatAt !== null) runAll(d, lookUp(d, control, 'repeat', where), 'up', null);
   endChords(d, down);
 
   const suppressed =
-    (down.held && firmware.releaseAfterHold === 'suppressed') ||
+    (held && firmware.releaseAfterHold === 'suppressed') ||
     (down.second && firmware.releaseAfterDoubleTap === 'suppressed') ||
     down.swallowed;
   const releases = suppressed ? [] : lookUp(d, control, 'release', where);
@@ -168,9 +169,7 @@ export function release(d: Draft, control: ProgramControl): void {
     d.taps = withEntry(d.taps, id, {
       ...plainTap(down),
       where,
-      dueAt: dueAt ?? windowEnd,
-      press: dueAt !== null,
-      release: releaseWaits,
+      keptBack: { until: dueAt ?? windowEnd, what: dueAt === null ? 'release' : releaseWaits ? 'both' : 'press' },
     });
 
   closeOnRelease(d, control, down);
@@ -198,12 +197,13 @@ function endChords(d: Draft, down: Down): void {
 /** Sends what was kept back after a press that turned out to be alone. */
 function flush(d: Draft, control: ProgramControl, tap: Tap): void {
   d.taps = withoutEntry(d.taps, control.control.id);
-  if (tap.press) {
+  const what = tap.keptBack?.what;
+  if (what === 'press' || what === 'both') {
     const presses = lookUp(d, control, 'press', tap.where);
     runAll(d, presses, 'down', tap.velocity);
     runAll(d, presses, 'up', null);
   }
-  if (tap.release) tapOnce(d, lookUp(d, control, 'release', tap.where));
+  if (what === 'release' || what === 'both') tapOnce(d, lookUp(d, control, 'release', tap.where));
 }
 
 /** When something is due next; null when nothing is. */
@@ -213,13 +213,13 @@ export function wakeAt(d: Draft): number | null {
   for (const id in d.downs) {
     const down = d.downs[id];
     if (!down) continue;
-    if (down.press === 'waits' && down.pressAt !== null && down.pressAt < next) next = down.pressAt;
-    if (!down.held && down.holdAt !== null && down.holdAt < next) next = down.holdAt;
+    if (down.press.type === 'waits' && down.press.until < next) next = down.press.until;
+    if (down.hold.type === 'waits' && down.hold.until < next) next = down.hold.until;
     if (down.repeatAt !== null && down.repeatAt < next) next = down.repeatAt;
   }
   for (const id in d.taps) {
-    const dueAt = d.taps[id]?.dueAt;
-    if (dueAt !== null && dueAt !== undefined && dueAt < next) next = dueAt;
+    const dueAt = d.taps[id]?.keptBack?.until;
+    if (dueAt !== undefined && dueAt < next) next = dueAt;
   }
   return next === Number.POSITIVE_INFINITY ? null : next;
 }
@@ -236,19 +236,18 @@ export function fireDue(d: Draft): void {
   }
   for (const [id, tap] of Object.entries(d.taps)) {
     const control = d.program.controls.get(id);
-    if (control && tap.dueAt !== null && tap.dueAt <= t) flush(d, control, tap);
+    if (control && tap.keptBack !== null && tap.keptBack.until <= t) flush(d, control, tap);
   }
   for (const [id, down] of Object.entries(d.downs)) {
     const control = d.program.controls.get(id);
     if (!control) continue;
     let now = down;
-    if (now.press === 'waits' && now.pressAt !== null && now.pressAt <= t) {
+    if (now.press.type === 'waits' && now.press.until <= t) {
       runAll(d, lookUp(d, control, 'press', now.where), 'down', now.velocity);
-      now = { ...now, press: 'sent', pressAt: null };
+      now = { ...now, press: SENT };
     }
-    if (!now.held && now.holdAt !== null && now.holdAt <= t) {
-      const keptBack = now.press === 'waits' || now.press === 'waits-for-release';
-      now = { ...now, held: true, ...(keptBack ? { press: 'given-up' as const, pressAt: null } : {}) };
+    if (now.hold.type === 'waits' && now.hold.until <= t) {
+      now = { ...now, hold: { type: 'held' }, press: isKeptBack(now.press) ? GIVEN_UP : now.press };
       runAll(d, lookUp(d, control, 'hold', now.where), 'down', now.velocity);
       switchOnHold(d, control);
     }
@@ -288,7 +287,7 @@ function switchOnHold(d: Draft, control: ProgramControl): void {
 function closeOnRelease(d: Draft, control: ProgramControl, down: Down): void {
   for (const { layer, tap } of control.opens) {
     if (layer.mode === 'while-held') close(d, layer.id);
-    const tapped = tap !== null && !down.others && !down.held && d.t - down.at < d.program.firmware.holdMs;
+    const tapped = tap !== null && !down.others && down.hold.type !== 'held' && d.t - down.at < d.program.firmware.holdMs;
     if (tapped) tapOnce(d, [tap]);
   }
 }

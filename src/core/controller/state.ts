@@ -14,16 +14,24 @@ export interface OpenLayer {
   readonly until: 'release' | 'toggled' | 'next-press';
 }
 
-/** A control that is down. Times in milliseconds; null for what will not come. */
+/** What became of the plain press: sent; waiting for a time, or for the release; or given up for another gesture. */
+export type PlainPress =
+  | { readonly type: 'sent' }
+  | { readonly type: 'waits'; readonly until: number }
+  | { readonly type: 'waits-for-release' }
+  | { readonly type: 'given-up' };
+
+/** What became of the hold: there is none; it fires at a time; it has fired. */
+export type Hold = { readonly type: 'none' } | { readonly type: 'waits'; readonly until: number } | { readonly type: 'held' };
+
+/** A control that is down. Times in milliseconds. */
 export interface Down {
   readonly at: number;
   readonly velocity: number | null;
   readonly where: Where;
-  /** The plain press: sent; waiting for a time or for the release; or given up for another gesture. */
-  readonly press: 'sent' | 'waits' | 'waits-for-release' | 'given-up';
-  readonly pressAt: number | null;
-  readonly holdAt: number | null;
-  readonly held: boolean;
+  readonly press: PlainPress;
+  readonly hold: Hold;
+  /** When it repeats next; null where nothing repeats. */
   readonly repeatAt: number | null;
   /** This press is the second one of a double tap. */
   readonly second: boolean;
@@ -40,10 +48,8 @@ export interface Tap {
   readonly firstAt: number;
   readonly where: Where;
   readonly velocity: number | null;
-  /** When press and release that were kept back go out; null when nothing was. */
-  readonly dueAt: number | null;
-  readonly press: boolean;
-  readonly release: boolean;
+  /** What was kept back, and when it goes out; null where the press is only remembered. */
+  readonly keptBack: { readonly until: number; readonly what: 'press' | 'release' | 'both' } | null;
 }
 
 /** The rest of a list of actions after a wait. */

@@ -30,7 +30,7 @@ export function SeverityMark({
       height={size}
       className={cx('shrink-0', shape.color, className)}
       role="img"
-      aria-label={label ?? shape.name}
+      aria-label={label ?? severityName(severity)}
     >
       <path d={shape.path} fill="currentColor" />
       <text
