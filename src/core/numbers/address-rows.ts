@@ -22,8 +22,8 @@ export const mostNumber = (kind: AddressKind): 127 | 16383 => kindOf(kind).numbe
 export const numberEntry = (kind: AddressKind, number: number, middleC: MiddleC): NumberEntry =>
   kindOf(kind).number?.entry(number, middleC) ?? { short: '', name: 'free', use: 'free', note: '' };
 
-/** Where a message stands in Numbers: the kind of its rows; null for what has no row there. */
-export const rowKindOf = (message: Message): AddressKind | null => placesOf(message)[0]?.kind ?? null;
+/** Where a message stands in Numbers; null for what has no row there. */
+export const rowOf = (message: Message): AddressSpot | null => rowsTaken(message)[0] ?? null;
 
 /** Something that puts a number on the wire: an action of an assignment, or the modifier of a layer made in the host. */
 export interface Sitter {
@@ -52,10 +52,18 @@ export interface Occupancy {
   readonly hearers: (kind: AddressKind, channel: number) => readonly Target[];
 }
 
-const placeKey = (kind: AddressKind, channel: number, number: number): string => `${kind} ${channel} ${number}`;
+const rowKey = (kind: AddressKind, channel: number, number: number): string => `${kind} ${channel} ${number}`;
 
-/** The places that a message takes: a 14-bit control two, a program one, what has no number none. */
-function placesOf(message: Message): readonly { kind: AddressKind; channel: number; number: number; beside: boolean }[] {
+interface AddressSpot {
+  readonly kind: AddressKind;
+  readonly channel: number;
+  readonly number: number;
+  /** Whether it comes with another one: the low byte of a 14-bit control. */
+  readonly beside: boolean;
+}
+
+/** The rows that a message takes: a 14-bit control two, a program one, what has no number none. */
+function rowsTaken(message: Message): readonly AddressSpot[] {
   switch (message.type) {
     case 'cc':
     case 'note':
@@ -83,9 +91,9 @@ export function occupancyOf(index: RigIndex, wireId: string | null): Occupancy {
   };
   const usedBy = new Map<string, Set<number>>();
   const sit = (message: Message, unitId: string, sitter: Omit<Sitter, 'beside' | 'key'>): void => {
-    for (const { kind, channel, number, beside } of placesOf(message)) {
+    for (const { kind, channel, number, beside } of rowsTaken(message)) {
       if (!passes(network, wireId, unitId, carrierOf(kind), channel)) continue;
-      addressRow(placeKey(kind, channel, number)).sitters.push({ ...sitter, beside, key: addressKey(message) });
+      addressRow(rowKey(kind, channel, number)).sitters.push({ ...sitter, beside, key: addressKey(message) });
       const list = usedBy.get(`${kind} ${channel}`) ?? new Set();
       usedBy.set(`${kind} ${channel}`, list.add(number));
     }
@@ -105,9 +113,9 @@ export function occupancyOf(index: RigIndex, wireId: string | null): Occupancy {
   const far = wireId === null ? null : unitsBehind(index, wireId);
   for (const landing of index.rig.landings) {
     if (far && !far.has(landing.targetId)) continue;
-    for (const { kind, channel, number } of placesOf(landing.address)) {
-      const there = addressRows.get(placeKey(kind, channel, number));
-      if (!there || there.sitters.length === 0) addressRow(placeKey(kind, channel, number)).leftovers.push(landing);
+    for (const { kind, channel, number } of rowsTaken(landing.address)) {
+      const there = addressRows.get(rowKey(kind, channel, number));
+      if (!there || there.sitters.length === 0) addressRow(rowKey(kind, channel, number)).leftovers.push(landing);
     }
   }
   const sources = wireId === null ? index.rig.controllers.map((c) => c.id) : sourcesOf(index, network, wireId);
@@ -123,7 +131,7 @@ export function occupancyOf(index: RigIndex, wireId: string | null): Occupancy {
   };
   return {
     addressRowAt: (kind, channel, number) => {
-      const there = addressRows.get(placeKey(kind, channel, number));
+      const there = addressRows.get(rowKey(kind, channel, number));
       return { number, sitters: there?.sitters ?? [], leftovers: there?.leftovers ?? [] };
     },
     used: (kind, channel) => [...(usedBy.get(`${kind} ${channel}`) ?? [])].sort((a, b) => a - b),

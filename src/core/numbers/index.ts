@@ -6,7 +6,7 @@ export {
   numberEntry,
   type Occupancy,
   occupancyOf,
-  rowKindOf,
+  rowOf,
   type Sitter,
 } from './address-rows';
 export { type ByHand, countUp, shiftBy, swapped, toChannel } from './by-hand';

@@ -8,7 +8,7 @@ import type { Drawing } from '@/core/bench';
 import type { CheckId, Finding } from '@/core/checks';
 import { shortName } from '@/core/midi';
 // One finding: what the player notices, why, what happens drawn small, the changes that mend it with what else they do, and accepting it.
-import { rowKindOf } from '@/core/numbers';
+import { rowOf } from '@/core/numbers';
 import type { RigIndex } from '@/core/rig';
 import type { OfferedFix } from '@/workers/judge.worker';
 import { PressDrawing } from '../charts/press-drawing';
@@ -38,9 +38,7 @@ export function FindingDetail({ index, line, alike }: Props) {
   const map = line.controlId
     ? `${home}/map?control=${line.controlId}${assignment ? `&bank=${assignment.bank ?? 0}&gesture=${assignment.gesture.type}${assignment.layerId === null ? '' : `&layer=${assignment.layerId}`}` : ''}`
     : null;
-  const numbered = assignment?.actions.flatMap((a) =>
-    a.type === 'send' && 'number' in a.message && rowKindOf(a.message) !== null ? [a.message] : [],
-  )[0];
+  const row = assignment?.actions.flatMap((a) => (a.type === 'send' ? (rowOf(a.message) ?? []) : []))[0];
   const made = (label: string): void =>
     void toast(label, { action: { label: 'Undo', onClick: () => void store.getState().undo() } });
   return (
@@ -85,9 +83,9 @@ export function FindingDetail({ index, line, alike }: Props) {
             Show on the map
           </Link>
         )}
-        {finding.evidence.type === 'addresses' && numbered && (
+        {finding.evidence.type === 'addresses' && row && (
           <Link
-            href={`${home}/numbers?kind=${rowKindOf(numbered)}&channel=${numbered.channel}&number=${numbered.number}`}
+            href={`${home}/numbers?kind=${row.kind}&channel=${row.channel}&number=${row.number}`}
             className="text-verdigris hover:underline"
           >
             Show the number

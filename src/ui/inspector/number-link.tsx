@@ -1,17 +1,17 @@
 // The way from a control's message to its number on the screen of numbers.
 import Link from 'next/link';
 import { shortName } from '@/core/midi';
-import { rowKindOf } from '@/core/numbers';
+import { rowOf } from '@/core/numbers';
 import type { Assignment, RigIndex } from '@/core/rig';
 
 /** Leads to the number on the screen of numbers, and from there back. */
 export function NumberLink({ index, assignment }: { readonly index: RigIndex; readonly assignment: Assignment }) {
-  const message = assignment.actions.flatMap((a) => (a.type === 'send' && 'number' in a.message ? [a.message] : []))[0];
-  const kind = message ? rowKindOf(message) : null;
-  if (!message || kind === null) return null;
+  const message = assignment.actions.flatMap((a) => (a.type === 'send' && rowOf(a.message) ? [a.message] : []))[0];
+  const row = message && rowOf(message);
+  if (!row) return null;
   return (
     <Link
-      href={`/rigs/${index.rig.id}/numbers?kind=${kind}&channel=${message.channel}&number=${message.number}`}
+      href={`/rigs/${index.rig.id}/numbers?kind=${row.kind}&channel=${row.channel}&number=${row.number}`}
       className="-mt-1.5 self-start text-xs font-medium text-verdigris hover:underline"
     >
       Who else uses {shortName(message)}?

@@ -58,17 +58,21 @@ export function FactoryFields({
                     return put(gesture, next.data) ? null : 'That did not work.';
                   }}
                 />
-                <span className="text-xs text-ink-2">ch</span>
-                <CommitInput
-                  aria-label={`Channel on ${gesture}`}
-                  className="h-7 w-10 text-right font-mono"
-                  value={String(message.channel)}
-                  commit={(text) => {
-                    const channel = channelSchema.safeParse(Number(text));
-                    if (!channel.success) return 'Enter 1 to 16.';
-                    return put(gesture, withChannel(message, channel.data)) ? null : 'That did not work.';
-                  }}
-                />
+                {'channel' in message && (
+                  <>
+                    <span className="text-xs text-ink-2">ch</span>
+                    <CommitInput
+                      aria-label={`Channel on ${gesture}`}
+                      className="h-7 w-10 text-right font-mono"
+                      value={String(message.channel)}
+                      commit={(text) => {
+                        const channel = channelSchema.safeParse(Number(text));
+                        if (!channel.success) return 'Enter 1 to 16.';
+                        return put(gesture, withChannel(message, channel.data)) ? null : 'That did not work.';
+                      }}
+                    />
+                  </>
+                )}
               </>
             ) : (
               <span className="flex-1 font-mono text-xs">{shortName(message)}</span>
