@@ -230,9 +230,21 @@ test('nothing is lost while the server does not answer', async ({ page }) => {
 test('the command palette and the list of keys open by keyboard', async ({ page }) => {
   await open(page, 'lantern-hour', 'map');
   await page.keyboard.press('Control+k');
-  await page.getByPlaceholder('What do you want to do?').fill('sheet');
+  await page.getByPlaceholder('What do you want to do, or find?').fill('sheet');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('heading', { name: 'Lantern Hour: sheet' })).toBeVisible();
+  // A few letters of a function lead to it, from anywhere.
+  await page.keyboard.press('Control+k');
+  await page.getByPlaceholder('What do you want to do, or find?').fill('fre');
+  await expect(page.getByRole('option').first()).toContainText('Freeze');
+  await expectAccessible(page);
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('complementary', { name: 'The chosen control' })).toContainText('Freeze');
+  // What the screen can do is offered with its key.
+  await page.keyboard.press('Control+k');
+  await page.getByPlaceholder('What do you want to do, or find?').fill('clear');
+  await expect(page.getByRole('option').first()).toContainText('Clear what the chosen control does');
+  await page.keyboard.press('Escape');
   await page.keyboard.press('?');
   await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible();
   await expectAccessible(page);

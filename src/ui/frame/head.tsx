@@ -4,13 +4,13 @@ import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { usePathname } from 'next/navigation';
 import { useMemo, useState } from 'react';
-import { useHotkeys } from 'react-hotkeys-hook';
 import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
 import { useRig } from '../store/provider';
 import { figuresOf } from './figures';
 import { Mark } from './mark';
 import { menuButton, type OtherRig } from './menu-button';
+import { type Opened, useRigCommands } from './rig-commands';
 import { UndoButtons } from './undo-buttons';
 
 const RigMenu = dynamic(() => import('./rig-menu').then((m) => m.RigMenu), { ssr: false });
@@ -26,14 +26,12 @@ export function Head({ others }: { readonly others: readonly OtherRig[] }) {
   const findings = useRig((s) => s.findings);
   // The menu of rigs comes when it is first opened, not with the first view.
   const [menu, setMenu] = useState(false);
-  const [open, setOpen] = useState<'none' | 'palette' | 'keys' | 'rename' | 'template' | 'merge'>('none');
+  const [open, setOpen] = useState<Opened>('none');
   const figures = useMemo(() => figuresOf(index, findings), [index, findings]);
   const { rig } = index;
   const home = `/rigs/${rig.id}`;
 
-  useHotkeys('mod+k', () => setOpen('palette'), { preventDefault: true, enableOnFormTags: true });
-  useHotkeys('shift+slash', () => setOpen('keys'), { preventDefault: true });
-  useHotkeys('?', () => setOpen('keys'), { useKey: true, preventDefault: true });
+  useRigCommands(setOpen);
 
   return (
     <header className="no-print flex h-12 shrink-0 items-stretch gap-3 border-b bg-sheet px-3">
@@ -123,12 +121,7 @@ export function Head({ others }: { readonly others: readonly OtherRig[] }) {
         </Button>
       </div>
       {open === 'palette' && (
-        <Palette
-          open
-          onOpenChange={(on) => setOpen((now) => (on ? 'palette' : now === 'palette' ? 'none' : now))}
-          onKeys={() => setOpen('keys')}
-          onRename={() => setOpen('rename')}
-        />
+        <Palette onOpenChange={(on) => setOpen((now) => (on ? 'palette' : now === 'palette' ? 'none' : now))} />
       )}
       {open === 'keys' && <KeysDialog open onOpenChange={(on) => setOpen(on ? 'keys' : 'none')} />}
       {open === 'merge' && <MergeDialog onClose={() => setOpen('none')} />}

@@ -1,7 +1,7 @@
 'use client';
 // What every head has for the open document: whether it is saved, undo and redo, with their keys.
 import { Redo2, Undo2 } from 'lucide-react';
-import { useHotkeys } from 'react-hotkeys-hook';
+import { useCommand } from '../commands/use-command';
 import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
 import { useRig, useRigStore } from '../store/provider';
@@ -9,7 +9,6 @@ import type { Saving } from '../store/rig-store';
 
 /** Undo belongs to the text while somebody types; ticks and choices have none of their own. */
 const outsideText = {
-  preventDefault: true,
   enableOnFormTags: true,
   ignoreEventWhen: ({ target }: KeyboardEvent): boolean =>
     target instanceof HTMLTextAreaElement || (target instanceof HTMLInputElement && target.type !== 'checkbox'),
@@ -31,8 +30,8 @@ export function UndoButtons() {
   const undoLabel = useRig((s) => s.undoLabel);
   const redoLabel = useRig((s) => s.redoLabel);
   const saving = useRig((s) => s.saving);
-  useHotkeys('mod+z', () => void store.getState().undo(), outsideText);
-  useHotkeys(['mod+shift+z', 'mod+y'], () => void store.getState().redo(), outsideText);
+  useCommand('undo', () => void store.getState().undo(), outsideText);
+  useCommand('redo', () => void store.getState().redo(), outsideText);
   return (
     <>
       <span

@@ -4,12 +4,12 @@ import { DndContext, type DragEndEvent, DragOverlay, PointerSensor, pointerWithi
 import { nanoid } from 'nanoid';
 import dynamic from 'next/dynamic';
 import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
-import { useHotkeys } from 'react-hotkeys-hook';
 import { toast } from 'sonner';
 import { type Finding, gravest } from '@/core/checks';
 import { addMessage, asGesture, assign, changeMessage, gestureOf, removeAssignment } from '@/core/commands';
 import { type Message, shortName } from '@/core/midi';
 import { type Assignment, type Control, type GestureType, layersOn, type Parameter, type RigIndex } from '@/core/rig';
+import { runKey, useCommand } from '../commands/use-command';
 import { effective, shownGesture } from '../faceplate/effective';
 import { Faceplate } from '../faceplate/faceplate';
 import { cx } from '../primitives/cx';
@@ -138,37 +138,23 @@ export function MapScreen() {
 
   const openLayer = useCallback((): void => setOpen('layer'), []);
 
-  const panelKey = (key: string): boolean => {
-    if (/^[0-9]$/.test(key) && controller) {
-      if (Number(key) <= controller.firmware.banks) go({ bank: Number(key) });
-      return true;
-    }
-    switch (key) {
-      case 'Enter':
-        document.querySelector<HTMLElement>('#strip-panel select, #strip-panel input, #strip-panel button')?.focus();
-        return true;
-      case 'a':
-        if (control) setOpen('pick');
-        return true;
-      case 'f':
-        if (acting) setFilling(acting.assignment);
-        return true;
-      case 'l':
-        if (control && gesture) setListening(true);
-        return true;
-      case 'y': {
-        const ids = [null, ...layersOn(index.rig, controller?.id ?? '').map((l) => l.id)];
-        go({ layer: ids[(ids.indexOf(place.layerId) + 1) % ids.length] ?? null });
-        return true;
-      }
-      case 'Delete':
-      case 'Backspace':
-        if (acting) edit(removeAssignment(index, acting.assignment));
-        return true;
-      default:
-        return false;
-    }
-  };
+  useCommand('panel-details', () =>
+    document.querySelector<HTMLElement>('#strip-panel select, #strip-panel input, #strip-panel button')?.focus(),
+  );
+  useCommand('panel-assign', () => setOpen('pick'), { enabled: control !== null });
+  useCommand('panel-fill', () => acting && setFilling(acting.assignment), { enabled: acting !== null });
+  useCommand('panel-clear', () => void (acting && edit(removeAssignment(index, acting.assignment))), {
+    enabled: acting !== null,
+  });
+  useCommand('panel-listen', () => setListening(true), { enabled: control !== null && gesture !== null });
+  useCommand('panel-bank', (key) => {
+    if (Number(key) <= (controller?.firmware.banks ?? 0)) go({ bank: Number(key) });
+  });
+  useCommand('panel-layer', () => {
+    const ids = [null, ...layersOn(index.rig, controller?.id ?? '').map((l) => l.id)];
+    go({ layer: ids[(ids.indexOf(place.layerId) + 1) % ids.length] ?? null });
+  });
+  useCommand('map-find', () => search.current?.focus());
   useEffect(() => {
     if (control) void pickParameter();
   }, [control]);
@@ -177,7 +163,6 @@ export function MapScreen() {
     const timer = setTimeout(() => void inspector(), 2500);
     return () => clearTimeout(timer);
   }, []);
-  useHotkeys('slash', () => search.current?.focus(), { preventDefault: true });
 
   if (!controller) return <NoController home={`/rigs/${index.rig.id}/gear`} />;
   const layer = place.layerId === null ? null : (index.layers.get(place.layerId) ?? null);
@@ -262,7 +247,7 @@ export function MapScreen() {
             findings={findings}
             tape={where.tape}
             onChoose={choose}
-            onKey={panelKey}
+            onKey={(key) => runKey('panel', key)}
           />
           <AssignmentList
             index={index}

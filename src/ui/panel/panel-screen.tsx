@@ -17,7 +17,6 @@ import {
 } from 'lucide-react';
 import { nanoid } from 'nanoid';
 import { type KeyboardEvent, type ReactNode, useEffect, useMemo, useRef, useState } from 'react';
-import { useHotkeys } from 'react-hotkeys-hook';
 import { toast } from 'sonner';
 import {
   addGrid,
@@ -31,6 +30,7 @@ import {
   spreadControls,
 } from '@/core/commands';
 import { apply, batch, type Control, type Controller, type Edit, overlaps, type RigIndex } from '@/core/rig';
+import { useCommand } from '../commands/use-command';
 import { parseDecimal } from '../inspector/numbers';
 import { Button } from '../primitives/button';
 import { CommitInput, Field } from '../primitives/field';
@@ -140,8 +140,8 @@ export function PanelScreen({
     } else if (event.key === 'Escape') choose([]);
   };
   // Also when nothing on the panel has the focus: the browser's own meaning of these keys helps nobody here.
-  useHotkeys('mod+a', () => choose(controls.map((c) => c.id)), { preventDefault: true });
-  useHotkeys('mod+d', copy, { preventDefault: true });
+  useCommand('panel-all', () => choose(controls.map((c) => c.id)));
+  useCommand('panel-copy', copy);
   const arrange = chosen.length >= 2;
   const zoomTo = (way: 1 | -1): void => {
     const next = way === 1 ? SCALES.find((s) => s > scale + 0.01) : SCALES.findLast((s) => s < scale - 0.01);

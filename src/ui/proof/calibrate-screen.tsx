@@ -4,7 +4,6 @@ import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { parseAsString, useQueryState } from 'nuqs';
 import { useCallback, useMemo, useRef, useState } from 'react';
-import { useHotkeys } from 'react-hotkeys-hook';
 import { toast } from 'sonner';
 import { measurePedal, type PedalMeasure, type PedalProblem, wornSweeps } from '@/core/calibration';
 import { calibrate } from '@/core/commands';
@@ -12,6 +11,7 @@ import { type HeardWord, type Message, messageSchema, messageStreamsIn, valueMax
 import type { Control, RigIndex } from '@/core/rig';
 import { type Calibration, makeCalibration } from '@/core/values';
 import { UNIT } from '@/ports';
+import { useCommand } from '../commands/use-command';
 import { PortSelect, PortTrouble } from '../ports/port-select';
 import { usePort } from '../ports/use-port';
 import { Button } from '../primitives/button';
@@ -87,10 +87,7 @@ export function CalibrateScreen() {
     }));
     setFound({ message: messageStream.message, measure: measurePedal(readings, max) });
   };
-  useHotkeys('space', () => (recording ? end() : begin()), { preventDefault: true, enabled: control !== undefined }, [
-    recording,
-    control,
-  ]);
+  useCommand('calibrate-record', () => (recording ? end() : begin()), { enabled: control !== undefined });
 
   const measure = typeof found?.measure === 'object' ? found.measure : null;
   const mended = useMemo(() => (measure ? mendedCurve(measure) : []), [measure]);

@@ -3,7 +3,6 @@
 import Link from 'next/link';
 import { parseAsString, useQueryState } from 'nuqs';
 import { useMemo, useRef, useState } from 'react';
-import { useHotkeys } from 'react-hotkeys-hook';
 import { toast } from 'sonner';
 import { ccWord } from '@/core/midi';
 import {
@@ -18,6 +17,7 @@ import {
   writeFound,
 } from '@/core/probe';
 import type { Landing, Parameter, RigIndex } from '@/core/rig';
+import { useCommand } from '../commands/use-command';
 import { PortSelect, PortTrouble } from '../ports/port-select';
 import { useOutput } from '../ports/use-output';
 import { Button } from '../primitives/button';
@@ -95,11 +95,7 @@ export function ProbeScreen() {
     const [seen] = (choice && answers[choice.kind][n]) ?? [];
     if (seen && asked) answer(seen);
   };
-  useHotkeys('1,2,3,4,5,6', (e) => pick(Number(e.key) - 1), { preventDefault: true, enabled: Boolean(asked) }, [
-    probe,
-    sent,
-    choice,
-  ]);
+  useCommand('probe-answer', (key) => pick(Number(key) - 1), { enabled: Boolean(asked) });
 
   if (!choice)
     return (

@@ -3,11 +3,11 @@ import Link from 'next/link';
 // Proving the rig: one gesture after another, or whatever is touched, held against the plan; every trial is kept.
 import { parseAsString, parseAsStringLiteral, useQueryState } from 'nuqs';
 import { useCallback, useMemo, useRef, useState } from 'react';
-import { useHotkeys } from 'react-hotkeys-hook';
 import { toast } from 'sonner';
 import { type Ask, askFor, byFunction, notHeard, planKey, type Standing, standingOf, type ToProve, toProve } from '@/core/proof';
 import type { Edit, RigIndex } from '@/core/rig';
 import { UNIT } from '@/ports';
+import { useCommand } from '../commands/use-command';
 import { PortSelect, PortTrouble } from '../ports/port-select';
 import { usePort } from '../ports/use-port';
 import { Select } from '../primitives/field';
@@ -121,13 +121,13 @@ export function ProofScreen() {
     if (edit(change)) toast(words);
   };
 
-  const keys = { preventDefault: true, enabled: mode === 'asked' && ask !== null };
-  useHotkeys('right', () => go(1), keys, [go]);
-  useHotkeys('left', () => go(-1), keys, [go]);
-  useHotkeys('r', trial.again, keys, [trial.again]);
-  useHotkeys('s', skip, keys, [skip]);
-  useHotkeys('n', trial.settle, keys, [trial.settle]);
-  useHotkeys('p', unit.play, keys, [unit.play]);
+  const given = { enabled: mode === 'asked' && ask !== null };
+  useCommand('proof-on', () => go(1), given);
+  useCommand('proof-back', () => go(-1), given);
+  useCommand('proof-again', trial.again, given);
+  useCommand('proof-skip', skip, given);
+  useCommand('proof-settle', trial.settle, given);
+  useCommand('proof-play', unit.play, given);
 
   if (all.length === 0)
     return (

@@ -1,10 +1,10 @@
 'use client';
 // Teaching a parameter from here: the planned message is sent when the player says so.
 import { useState } from 'react';
-import { useHotkeys } from 'react-hotkeys-hook';
 import { toast } from 'sonner';
 import type { Landing, RigIndex } from '@/core/rig';
 import { lessonFor } from '@/core/sheets';
+import { useCommand } from '../commands/use-command';
 import { PortSelect, PortTrouble } from '../ports/port-select';
 import type { OutputChoice } from '../ports/use-output';
 import { Button } from '../primitives/button';
@@ -28,7 +28,7 @@ export function Teach({ index, landing, out }: Props) {
     });
     setSent((was) => ({ id: landing.id, times: was?.id === landing.id ? was.times + 1 : 1 }));
   };
-  useHotkeys('t', send, { preventDefault: true, enabled: lesson.type === 'send' }, [lesson, out]);
+  useCommand('steps-teach', send, { enabled: lesson.type === 'send' });
   return (
     <section aria-label="Teach it from here" className="rounded-md border border-dashed border-control-edge px-6 py-4">
       <div className="flex flex-wrap items-center gap-3">

@@ -3,9 +3,9 @@
 import Link from 'next/link';
 import { parseAsString, useQueryState } from 'nuqs';
 import { useMemo } from 'react';
-import { useHotkeys } from 'react-hotkeys-hook';
 import type { Edit } from '@/core/rig';
 import { type EntryStep, entryProgress, entrySteps, whereToGoOn } from '@/core/sheets';
+import { useCommand } from '../commands/use-command';
 import { useOutput } from '../ports/use-output';
 import { Button } from '../primitives/button';
 import { Progress } from '../primitives/progress';
@@ -31,12 +31,12 @@ export function WalkScreen() {
     if (step.type !== 'set-up' && !step.done && !edit(tick(step, true))) return;
     go(at + 1);
   };
-  const keys = { preventDefault: true, enabled: step !== undefined };
+  const given = { enabled: step !== undefined };
   // Space on a button or link that has the focus is that button's.
-  useHotkeys('space', forward, { ...keys, ignoreEventWhen: onItsOwn }, [forward]);
-  useHotkeys('left', () => go(at - 1), keys, [at, steps]);
-  useHotkeys('right', () => go(at + 1), keys, [at, steps]);
-  useHotkeys('w', () => go(whereToGoOn(steps)), keys, [steps]);
+  useCommand('steps-done', forward, { ...given, ignoreEventWhen: onItsOwn });
+  useCommand('steps-back', () => go(at - 1), given);
+  useCommand('steps-on', () => go(at + 1), given);
+  useCommand('steps-where', () => go(whereToGoOn(steps)), given);
   if (!step)
     return (
       <main className="flex-1 px-6 py-10">
