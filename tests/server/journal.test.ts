@@ -1,8 +1,10 @@
 // The server over a real SQLite file: nothing lost, nothing applied twice, stale edits rebased or refused with both values.
-import { mkdtempSync, rmSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { join, resolve } from 'node:path';
+import { gunzipSync } from 'node:zlib';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { judge } from '@/core/checks';
 import { parseRig, writeRig } from '@/core/formats';
 import { batch, type Edit, type Rig, set } from '@/core/rig';
 import { lanternHour } from '@/demo/lantern-hour';
@@ -185,5 +187,25 @@ describe('the list of rigs', () => {
     await undo(db, id, 'n1', 1);
     expect((await rigOf(id)).name).toBe('Moth Parade');
     await expect(newRig(db, 'x'.repeat(10_000))).rejects.toThrow();
+  });
+});
+
+describe('what was accepted before fingerprints were made of facts', () => {
+  it('stays accepted in the database, through an edit and its undo', async () => {
+    const path = resolve(import.meta.dirname, '../fixtures/accepted/first-form.json.gz');
+    const [demoOfOld] = JSON.parse(gunzipSync(readFileSync(path)).toString('utf8'));
+    const parsed = parseRig(demoOfOld.file);
+    if (!parsed.ok) throw new Error('not read');
+    const id = await addRig(db, parsed.value);
+    const accepted = async (): Promise<number> =>
+      [...judge(await rigOf(id)).findings.values()].flat().filter((f) => f.accepted !== null).length;
+    expect(await accepted()).toBe(demoOfOld.accepted.length);
+    const [row] = (await rigOf(id)).accepted;
+    if (!row) throw new Error('nothing accepted');
+    const edit = batch('Open a finding again', [{ type: 'remove', table: 'accepted', was: row }]);
+    expect(await submit(db, id, { editId: 'open', baseVersion: 0, edit })).toMatchObject({ ok: true });
+    expect(await accepted()).toBeLessThan(demoOfOld.accepted.length);
+    expect(await undo(db, id, 'back', 1)).toMatchObject({ ok: true });
+    expect(await accepted()).toBe(demoOfOld.accepted.length);
   });
 });

@@ -11,7 +11,10 @@ import { renumberFix } from './fix-parts';
  * something else. The same function in other banks, a radio group (several sends for one parameter) and a macro (one
  * address, several parameters, all meant) are no clash.
  */
-export const addressClash: AssignmentCheck<'address-clash'> = {
+export const addressClash: AssignmentCheck<
+  'address-clash',
+  { readonly rival: string; readonly more: number; readonly message: string | null }
+> = {
   scope: 'assignment',
   id: 'address-clash',
   group: 'addresses',
@@ -19,6 +22,10 @@ export const addressClash: AssignmentCheck<'address-clash'> = {
   severities: ['stop'],
   asks: 'all',
   guide: 'Two functions use one address at one receiver, so one gesture moves both.',
+  say: ({ rival, more, message }) => ({
+    title: `Clashes with ${rival}${more > 0 ? ` and ${more} more` : ''}.`,
+    reason: `Both put ${message ?? 'its address'} on the same channel, so moving one moves the other.`,
+  }),
   find: ({ index }, assignment) => {
     const rivals = new Map<string, string>();
     const keys = new Set<number>();
@@ -47,15 +54,13 @@ export const addressClash: AssignmentCheck<'address-clash'> = {
       }
     }
     if (rivals.size === 0) return [];
-    const [first] = rivals.values();
+    const [rival = ''] = rivals.values();
     const send = assignment.actions.find((a) => a.type === 'send');
-    const name = send?.type === 'send' ? shortName(send.message) : 'its address';
-    const more = rivals.size > 1 ? ` and ${rivals.size - 1} more` : '';
+    const message = send?.type === 'send' ? shortName(send.message) : null;
     return [
       {
         severity: 'stop',
-        title: `Clashes with ${first}${more}.`,
-        reason: `Both put ${name} on the same channel, so moving one moves the other.`,
+        facts: { rival, more: rivals.size - 1, message },
         evidence: { type: 'addresses', keys: [...keys] },
       },
     ];

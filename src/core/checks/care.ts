@@ -3,7 +3,7 @@ import { jumpsOf, valuesOf } from '../bench';
 import { changeAssignment, changeLanding, landingsFor, removeAssignment } from '../commands';
 import type { Assignment, Parameter, RigIndex } from '../rig';
 import { showQuantity } from '../values';
-import { type AssignmentCheck, type CheckContext, type Finding, type Fix, type Found, subjectOf } from './finding';
+import { type AssignmentCheck, type CheckContext, type Finding, type Fix, subjectOf } from './finding';
 import { homeOf, sendsFor } from './fix-parts';
 import { takeoverFixes } from './leaps';
 
@@ -28,7 +28,10 @@ function loudOnes(index: RigIndex, assignment: Assignment): readonly Parameter[]
   });
 }
 
-export const loudStep: AssignmentCheck<'loud-step'> = {
+export const loudStep: AssignmentCheck<
+  'loud-step',
+  { readonly parameter: string; readonly decibels: string; readonly from: string; readonly to: string }
+> = {
   scope: 'assignment',
   id: 'loud-step',
   group: 'care',
@@ -36,9 +39,13 @@ export const loudStep: AssignmentCheck<'loud-step'> = {
   severities: ['caution'],
   asks: 'all',
   guide: 'One step of a sweep changes loudness by more than 6 dB.',
+  say: ({ parameter, decibels, from, to }) => ({
+    title: `One message moves ${parameter} by ${decibels} dB.`,
+    reason: `From ${from} to ${to}. Set the largest range first, and try it with the monitors down.`,
+  }),
   find: ({ index, around }, assignment, outcome) => {
     if (outcome.type !== 'played') return [];
-    return loudOnes(index, assignment).flatMap((parameter): Found[] => {
+    return loudOnes(index, assignment).flatMap((parameter) => {
       const values = valuesOf(index, assignment, parameter, around);
       // The first message is a matter of its own on what moves; a switch goes from value to value.
       const from = assignment.gesture.type === 'move' ? 2 : 1;
@@ -56,8 +63,12 @@ export const loudStep: AssignmentCheck<'loud-step'> = {
         {
           severity: 'caution',
           parameterId: parameter.id,
-          title: `One message moves ${parameter.name} by ${most.toFixed(1)} dB.`,
-          reason: `From ${showQuantity(values[at - 1] ?? 0, parameter.unit)} to ${showQuantity(values[at] ?? 0, parameter.unit)}. Set the largest range first, and try it with the monitors down.`,
+          facts: {
+            parameter: parameter.name,
+            decibels: most.toFixed(1),
+            from: showQuantity(values[at - 1] ?? 0, parameter.unit),
+            to: showQuantity(values[at] ?? 0, parameter.unit),
+          },
           evidence: { type: 'trace' },
         },
       ];
@@ -84,7 +95,10 @@ function tamer({ index }: CheckContext, finding: Finding): readonly Fix[] {
   );
 }
 
-export const loudJump: AssignmentCheck<'loud-jump'> = {
+export const loudJump: AssignmentCheck<
+  'loud-jump',
+  { readonly parameter: string; readonly decibels: string; readonly first: string; readonly later: string }
+> = {
   scope: 'assignment',
   id: 'loud-jump',
   group: 'care',
@@ -92,9 +106,13 @@ export const loudJump: AssignmentCheck<'loud-jump'> = {
   severities: ['caution'],
   asks: 'moves',
   guide: 'One message can change loudness or feedback by more than 6 dB.',
+  say: ({ parameter, decibels, first, later }) => ({
+    title: `${parameter} can leap by ${decibels} dB.`,
+    reason: `The first message of the show can move it by ${first}, and by ${later} after something else has moved it: it goes at once to where the knob stands.`,
+  }),
   find: ({ index, around }, assignment, outcome) => {
     if (outcome.type !== 'played' || assignment.gesture.type !== 'move') return [];
-    return loudOnes(index, assignment).flatMap((parameter): Found[] => {
+    return loudOnes(index, assignment).flatMap((parameter) => {
       const jumps = jumpsOf(index, assignment, parameter, around);
       if (!jumps || Math.max(jumps.first, jumps.later) === 0) return [];
       const most = Math.abs(levelOf(parameter, jumps.to) - levelOf(parameter, jumps.from));
@@ -103,8 +121,12 @@ export const loudJump: AssignmentCheck<'loud-jump'> = {
         {
           severity: 'caution',
           parameterId: parameter.id,
-          title: `${parameter.name} can leap by ${most.toFixed(1)} dB.`,
-          reason: `The first message of the show can move it by ${showQuantity(jumps.first, parameter.unit)}, and by ${showQuantity(jumps.later, parameter.unit)} after something else has moved it: it goes at once to where the knob stands.`,
+          facts: {
+            parameter: parameter.name,
+            decibels: most.toFixed(1),
+            first: showQuantity(jumps.first, parameter.unit),
+            later: showQuantity(jumps.later, parameter.unit),
+          },
           evidence: { type: 'trace' },
         },
       ];
@@ -116,7 +138,7 @@ export const loudJump: AssignmentCheck<'loud-jump'> = {
 /** More flashes a second than this can trigger seizures (WCAG 2.3.1). */
 const FLASHES = 3;
 
-export const flashing: AssignmentCheck<'flashing'> = {
+export const flashing: AssignmentCheck<'flashing', { readonly parameter: string; readonly perSecond: string }> = {
   scope: 'assignment',
   id: 'flashing',
   group: 'care',
@@ -124,10 +146,14 @@ export const flashing: AssignmentCheck<'flashing'> = {
   severities: ['stop'],
   asks: 'all',
   guide: 'Repeats fast enough to flash a light more than three times a second.',
+  say: ({ parameter, perSecond }) => ({
+    title: `${parameter} can flash ${perSecond} times a second.`,
+    reason: 'More than three flashes a second can trigger seizures (WCAG 2.3.1). Local rules and the venue have the last word.',
+  }),
   find: ({ index }, assignment, outcome) => {
     if (outcome.type !== 'played') return [];
     const home = homeOf(index, assignment);
-    return outcome.effects.flatMap((effect): Found[] => {
+    return outcome.effects.flatMap((effect) => {
       const parameter = index.parameters.get(effect.parameterId);
       const target = parameter && index.targets.get(parameter.targetId);
       if (!effect.meant || !parameter || !home || target?.kind !== 'lighting') return [];
@@ -141,9 +167,7 @@ export const flashing: AssignmentCheck<'flashing'> = {
         {
           severity: 'stop',
           parameterId: parameter.id,
-          title: `${parameter.name} can flash ${most.toFixed(1)} times a second.`,
-          reason:
-            'More than three flashes a second can trigger seizures (WCAG 2.3.1). Local rules and the venue have the last word.',
+          facts: { parameter: parameter.name, perSecond: most.toFixed(1) },
         },
       ];
     });
@@ -168,7 +192,7 @@ export const flashing: AssignmentCheck<'flashing'> = {
   },
 };
 
-export const keystroke: AssignmentCheck<'keystroke'> = {
+export const keystroke: AssignmentCheck<'keystroke', { readonly keys: string }> = {
   scope: 'assignment',
   id: 'keystroke',
   group: 'care',
@@ -176,14 +200,17 @@ export const keystroke: AssignmentCheck<'keystroke'> = {
   severities: ['caution'],
   asks: 'all',
   guide: 'Keys are typed into whatever window is in front.',
+  say: ({ keys }) => ({
+    title: `It types “${keys}” into whatever is in front.`,
+    reason: 'A keystroke goes to the window that has the focus, a chat included. A message goes where the wire leads.',
+  }),
   find: (_context, assignment) =>
-    assignment.actions.flatMap((action): Found[] =>
+    assignment.actions.flatMap((action) =>
       action.type === 'keystroke'
         ? [
             {
               severity: 'caution',
-              title: `It types “${action.keys}” into whatever is in front.`,
-              reason: 'A keystroke goes to the window that has the focus, a chat included. A message goes where the wire leads.',
+              facts: { keys: action.keys },
             },
           ]
         : [],

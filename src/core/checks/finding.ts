@@ -24,7 +24,9 @@ export interface Finding {
   readonly subjectId: string;
   /** The parameter it is about; null when it is about the subject as a whole. */
   readonly parameterId: string | null;
-  /** What the player will notice, then why. */
+  /** What it is made of. */
+  readonly facts: Facts;
+  /** The facts in words: what the player will notice, then why. */
   readonly title: string;
   readonly reason: string;
   readonly evidence: Evidence;
@@ -32,9 +34,22 @@ export interface Finding {
   readonly accepted: { readonly id: string; readonly reason: string } | null;
 }
 
+/**
+ * What a finding is made of besides its subject: plain values, so that its words can change and it stays the same
+ * finding. What is worded already is in facts whose names end in `Words`: they tell nothing that the others do not.
+ */
+export type Facts = Readonly<Record<string, string | number | boolean | null | readonly string[]>>;
+
+/** A finding in words: what the player will notice, then why. */
+export interface Words {
+  readonly title: string;
+  readonly reason: string;
+}
+
 /** What a check finds; what it does not say is filled in: its subject is what it was asked about, its evidence facts. */
-export type Found = Pick<Finding, 'severity' | 'title' | 'reason'> &
-  Partial<Pick<Finding, 'about' | 'subjectId' | 'parameterId' | 'evidence'>>;
+export type Found<F = Facts> = Pick<Finding, 'severity'> & { readonly facts: F } & Partial<
+    Pick<Finding, 'about' | 'subjectId' | 'parameterId' | 'evidence'>
+  >;
 
 /** A change that mends a finding. `label` is what the button says. */
 export interface Fix {
@@ -60,7 +75,7 @@ export const groups = ['addresses', 'switches', 'gestures', 'movement', 'layers 
 export type Group = (typeof groups)[number];
 
 /** What a check says of itself. */
-interface CheckFacts<Id extends string> {
+interface CheckFacts<Id extends string, F> {
   readonly id: Id;
   readonly group: Group;
   /** What it is called in a list. */
@@ -69,30 +84,32 @@ interface CheckFacts<Id extends string> {
   readonly severities: readonly Severity[];
   /** Its line in the guide: what is wrong, as a player would say it. */
   readonly guide: string;
+  /** A finding of this check in words. */
+  say(facts: F): Words;
 }
 
-export interface AssignmentFacts<Id extends string> extends CheckFacts<Id> {
+export interface AssignmentFacts<Id extends string, F> extends CheckFacts<Id, F> {
   /** Which assignments it is asked of: it has nothing to say of the others. */
   readonly asks: 'all' | 'moves' | 'switches';
 }
 
-export interface AssignmentCheck<Id extends string = string> extends AssignmentFacts<Id> {
+export interface AssignmentCheck<Id extends string = string, F = Facts> extends AssignmentFacts<Id, F> {
   readonly scope: 'assignment';
-  readonly find: (context: CheckContext, assignment: Assignment, outcome: Outcome) => readonly Found[];
+  readonly find: (context: CheckContext, assignment: Assignment, outcome: Outcome) => readonly Found<F>[];
   readonly fixes: Fixes;
 }
 
-export interface ControllerCheck<Id extends string = string> extends CheckFacts<Id> {
+export interface ControllerCheck<Id extends string = string, F = Facts> extends CheckFacts<Id, F> {
   readonly scope: 'controller';
-  readonly find: (context: CheckContext, controller: Controller) => readonly Found[];
+  readonly find: (context: CheckContext, controller: Controller) => readonly Found<F>[];
   readonly fixes: Fixes;
 }
 
 /** A check over the whole rig; it is asked again when one of the tables that it reads has changed. */
-export interface RigCheck<Id extends string = string> extends CheckFacts<Id> {
+export interface RigCheck<Id extends string = string, F = Facts> extends CheckFacts<Id, F> {
   readonly scope: 'rig';
   readonly reads: readonly TableName[];
-  readonly find: (context: CheckContext) => readonly Found[];
+  readonly find: (context: CheckContext) => readonly Found<F>[];
   readonly fixes: Fixes;
 }
 

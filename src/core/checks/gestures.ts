@@ -17,28 +17,34 @@ const LATE_MS = 30;
 
 const gestureWords = { hold: 'Holding it', 'double-tap': 'Tapping it twice' } as const;
 
+/** What fires as well. */
+type FiresBefore = { readonly also: string };
+
 /** Something else on the same switch fires on the way to a gesture. */
 function firesBefore<Id extends string>(
-  facts: AssignmentFacts<Id>,
+  facts: Omit<AssignmentFacts<Id, FiresBefore>, 'say'>,
   gesture: 'hold' | 'double-tap',
   earlier: 'press' | 'release',
-): AssignmentCheck<Id> {
+): AssignmentCheck<Id, FiresBefore> {
   return {
     ...facts,
+    say: ({ also }) => ({
+      title: `${gestureWords[gesture]} also does ${also}.`,
+      reason:
+        earlier === 'press'
+          ? `This controller sends the press at once and cannot know yet that it becomes a ${gesture.replace('-', ' ')}.`
+          : 'The first tap is let go before the second one comes, so its release fires; what the double tap does has to undo it.',
+    }),
     scope: 'assignment',
     find: ({ index }, assignment, outcome) => {
       if (assignment.gesture.type !== gesture || outcome.type !== 'played') return [];
-      return outcome.firedBefore.flatMap((otherId): Found[] => {
+      return outcome.firedBefore.flatMap((otherId): Found<FiresBefore>[] => {
         const before = index.assignments.get(otherId);
         if (before?.gesture.type !== earlier) return [];
         return [
           {
             severity: 'caution',
-            title: `${gestureWords[gesture]} also does ${meantNames(index, before)}.`,
-            reason:
-              earlier === 'press'
-                ? `This controller sends the press at once and cannot know yet that it becomes a ${gesture.replace('-', ' ')}.`
-                : 'The first tap is let go before the second one comes, so its release fires; what the double tap does has to undo it.',
+            facts: { also: meantNames(index, before) },
             evidence: { type: 'trace' },
           },
         ];
@@ -78,7 +84,7 @@ function toHold(index: RigIndex, assignment: Assignment): Fix[] {
   return [{ label: 'Move it to a hold', edit: changeAssignment(assignment, { gesture: { type: 'hold' } }, 'Move it to a hold') }];
 }
 
-export const pressBeforeHold: AssignmentCheck<'press-before-hold'> = firesBefore(
+export const pressBeforeHold: AssignmentCheck<'press-before-hold', FiresBefore> = firesBefore(
   {
     id: 'press-before-hold',
     group: 'gestures',
@@ -90,7 +96,7 @@ export const pressBeforeHold: AssignmentCheck<'press-before-hold'> = firesBefore
   'hold',
   'press',
 );
-export const pressBeforeDoubleTap: AssignmentCheck<'press-before-double-tap'> = firesBefore(
+export const pressBeforeDoubleTap: AssignmentCheck<'press-before-double-tap', FiresBefore> = firesBefore(
   {
     id: 'press-before-double-tap',
     group: 'gestures',
@@ -102,7 +108,7 @@ export const pressBeforeDoubleTap: AssignmentCheck<'press-before-double-tap'> = 
   'double-tap',
   'press',
 );
-export const releaseBeforeDoubleTap: AssignmentCheck<'release-before-double-tap'> = firesBefore(
+export const releaseBeforeDoubleTap: AssignmentCheck<'release-before-double-tap', FiresBefore> = firesBefore(
   {
     id: 'release-before-double-tap',
     group: 'gestures',
@@ -116,7 +122,7 @@ export const releaseBeforeDoubleTap: AssignmentCheck<'release-before-double-tap'
 );
 
 /** Firmware that waits to see what a press becomes sends the plain one late: by the double-tap window, or at the release. */
-export const waitingDelays: AssignmentCheck<'waiting-delays'> = {
+export const waitingDelays: AssignmentCheck<'waiting-delays', { readonly ms: number; readonly gesture: string | null }> = {
   scope: 'assignment',
   id: 'waiting-delays',
   group: 'gestures',
@@ -124,6 +130,13 @@ export const waitingDelays: AssignmentCheck<'waiting-delays'> = {
   severities: ['caution', 'note'],
   asks: 'switches',
   guide: 'The firmware waits to see what a press becomes, so the plain one comes late.',
+  say: ({ ms, gesture }) => ({
+    title: `The press comes ${ms} ms late.`,
+    reason:
+      gesture === 'hold'
+        ? 'The switch also has a hold, and this controller waits for the release before it knows which of the two it is.'
+        : `The switch also has a ${gesture ?? 'second gesture'}, and this controller waits whether it comes.`,
+  }),
   find: ({ index }, assignment, outcome) => {
     if (assignment.gesture.type !== 'press' || outcome.type !== 'played' || (outcome.delayMs ?? 0) <= LATE_MS) return [];
     const others = besides(index, assignment).map((a) => a.gesture.type);
@@ -142,11 +155,7 @@ export const waitingDelays: AssignmentCheck<'waiting-delays'> = {
     return [
       {
         severity: urgent ? 'caution' : 'note',
-        title: `The press comes ${Math.round(outcome.delayMs ?? 0)} ms late.`,
-        reason:
-          why === 'hold'
-            ? 'The switch also has a hold, and this controller waits for the release before it knows which of the two it is.'
-            : `The switch also has a ${why ?? 'second gesture'}, and this controller waits whether it comes.`,
+        facts: { ms: Math.round(outcome.delayMs ?? 0), gesture: why },
         evidence: { type: 'trace' },
       },
     ];
@@ -164,7 +173,7 @@ export const waitingDelays: AssignmentCheck<'waiting-delays'> = {
   },
 };
 
-export const tooManyActions: AssignmentCheck<'too-many-actions'> = {
+export const tooManyActions: AssignmentCheck<'too-many-actions', { readonly most: number; readonly messages: number }> = {
   scope: 'assignment',
   id: 'too-many-actions',
   group: 'gestures',
@@ -172,6 +181,10 @@ export const tooManyActions: AssignmentCheck<'too-many-actions'> = {
   severities: ['stop'],
   asks: 'all',
   guide: 'The firmware takes fewer actions on one gesture.',
+  say: ({ most, messages }) => ({
+    title: `Only ${most} of ${messages} messages go out.`,
+    reason: `The firmware takes ${most} ${most === 1 ? 'message' : 'messages'} on one gesture.`,
+  }),
   find: ({ index }, assignment) => {
     const most = homeOf(index, assignment)?.controller.firmware.messagesPerGesture ?? Number.POSITIVE_INFINITY;
     const sends = sendsFor(assignment, null).length;
@@ -179,8 +192,7 @@ export const tooManyActions: AssignmentCheck<'too-many-actions'> = {
     return [
       {
         severity: 'stop',
-        title: `Only ${most} of ${sends} messages go out.`,
-        reason: `The firmware takes ${most} ${most === 1 ? 'message' : 'messages'} on one gesture.`,
+        facts: { most, messages: sends },
       },
     ];
   },
@@ -196,7 +208,7 @@ export const tooManyActions: AssignmentCheck<'too-many-actions'> = {
   },
 };
 
-export const noSuchGesture: AssignmentCheck<'no-such-gesture'> = {
+export const noSuchGesture: AssignmentCheck<'no-such-gesture', { readonly gesture: string }> = {
   scope: 'assignment',
   id: 'no-such-gesture',
   group: 'gestures',
@@ -204,13 +216,16 @@ export const noSuchGesture: AssignmentCheck<'no-such-gesture'> = {
   severities: ['stop'],
   asks: 'all',
   guide: 'The firmware does not know this gesture on this control.',
+  say: ({ gesture }) => ({
+    title: `This controller has no ${gesture.replace('-', ' ')}.`,
+    reason: 'Its firmware does not know the gesture, so nothing happens.',
+  }),
   find: (_context, _assignment, outcome) =>
     outcome.type === 'unreachable' && outcome.why.type === 'no-such-gesture'
       ? [
           {
             severity: 'stop',
-            title: `This controller has no ${outcome.why.gesture.replace('-', ' ')}.`,
-            reason: 'Its firmware does not know the gesture, so nothing happens.',
+            facts: { gesture: outcome.why.gesture },
           },
         ]
       : [],
@@ -229,7 +244,10 @@ export const noSuchGesture: AssignmentCheck<'no-such-gesture'> = {
 };
 
 /** A kind of message, or a way of sending values, that the firmware has not. */
-export const cannotSend: AssignmentCheck<'cannot-send'> = {
+export const cannotSend: AssignmentCheck<
+  'cannot-send',
+  { readonly what: 'message' | 'values' | 'clicks'; readonly message: string; readonly mode: string }
+> = {
   scope: 'assignment',
   id: 'cannot-send',
   group: 'gestures',
@@ -237,19 +255,22 @@ export const cannotSend: AssignmentCheck<'cannot-send'> = {
   severities: ['stop'],
   asks: 'all',
   guide: 'The firmware does not send this kind of message, or values in this way.',
+  say: ({ what, message, mode }) => ({
+    title: `This controller cannot send ${what === 'message' ? `${message} messages` : what === 'values' ? `${modeWords[mode] ?? mode} values` : 'these clicks'}.`,
+    reason: 'Its firmware does not offer it, so it cannot be entered.',
+  }),
   find: ({ index }, assignment) => {
     const firmware = homeOf(index, assignment)?.controller.firmware;
     if (!firmware) return [];
     const move = assignment.gesture.type === 'move';
-    const lacks = sendsFor(assignment, null).flatMap(({ send }): string[] => {
+    const lacks = sendsFor(assignment, null).flatMap(({ send }) => {
       const { behaviour, message } = send;
       const mode = behaviour.type;
+      const lack = (what: 'message' | 'values' | 'clicks') => [{ what, message: shortName(message), mode }];
       return [
-        ...(firmware.messages.includes(message.type) ? [] : [`${shortName(message)} messages`]),
-        ...(move || mode === 'range' || mode === 'relative' || firmware.switchModes.includes(mode)
-          ? []
-          : [`${modeWords[mode]} values`]),
-        ...(mode === 'relative' && !firmware.encoderModes.includes(behaviour.coding) ? ['these clicks'] : []),
+        ...(firmware.messages.includes(message.type) ? [] : lack('message')),
+        ...(move || mode === 'range' || mode === 'relative' || firmware.switchModes.includes(mode) ? [] : lack('values')),
+        ...(mode === 'relative' && !firmware.encoderModes.includes(behaviour.coding) ? lack('clicks') : []),
       ];
     });
     const [first] = lacks;
@@ -257,15 +278,19 @@ export const cannotSend: AssignmentCheck<'cannot-send'> = {
     return [
       {
         severity: 'stop',
-        title: `This controller cannot send ${first}.`,
-        reason: 'Its firmware does not offer it, so it cannot be entered.',
+        facts: first,
       },
     ];
   },
   fixes: (context, finding) => canFixes(context, finding),
 };
 
-const modeWords = { momentary: 'momentary', latching: 'alternating', fixed: 'fixed', stepping: 'counting' } as const;
+const modeWords: Readonly<Record<string, string>> = {
+  momentary: 'momentary',
+  latching: 'alternating',
+  fixed: 'fixed',
+  stepping: 'counting',
+};
 
 function canFixes({ index }: CheckContext, finding: Finding): readonly Fix[] {
   const assignment = index.assignments.get(finding.subjectId);

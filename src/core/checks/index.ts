@@ -1,4 +1,4 @@
-export { accept, openAgain } from './accept';
+export { accept, openAgain } from './accepted/accept';
 export { type Evidence, type Finding, type Fix, type Group, groups, type Severity, severityNames } from './finding';
 export { guideTable } from './guide';
 export { countClashes, type Judgement, judge } from './judge';

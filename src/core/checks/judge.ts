@@ -4,10 +4,10 @@ import { type Sharded, sharded } from '../base';
 import { type Outcome, outcome, surroundingsOf } from '../bench';
 import { exploreController, type Space } from '../controller';
 import { type Controller, indexRig, type Rig, type RigIndex } from '../rig';
-import { acceptedAs } from './accept';
+import { acceptedAs } from './accepted/accept';
 import { addressClash } from './address-clash';
 import { type Affected, affected } from './affected';
-import type { CheckContext, Finding, Found } from './finding';
+import type { Check, CheckContext, ControllerCheck, Finding, Found, RigCheck } from './finding';
 import { type CheckId, checksOf, controllerChecks, rigChecks } from './registry';
 
 export interface Judgement {
@@ -27,6 +27,9 @@ interface Sources {
   readonly controllers: ReadonlyMap<string, readonly Finding[]>;
   readonly rig: ReadonlyMap<CheckId, readonly Finding[]>;
 }
+
+const checksOfController: readonly ControllerCheck<CheckId>[] = controllerChecks;
+const checksOfRig: readonly RigCheck<CheckId>[] = rigChecks;
 
 const noIds = (): string => {
   throw new Error('finding needs no new identifiers');
@@ -61,7 +64,7 @@ export function judge(rig: Rig, before?: Judgement): Judgement {
     const found: Finding[] = [];
     for (const c of checksOf(assignment)) {
       const list = c.find(context, assignment, told);
-      if (list.length > 0) found.push(...whole(index, c.id, 'assignments', id, list));
+      if (list.length > 0) found.push(...whole(index, c, 'assignments', id, list));
     }
     judged.set(id, found.length > 0 ? found : null);
   }
@@ -72,14 +75,14 @@ export function judge(rig: Rig, before?: Judgement): Judgement {
     else
       ofControllers.set(
         id,
-        controllerChecks.flatMap((c) => whole(index, c.id, 'controllers', id, c.find(context, controller))),
+        checksOfController.flatMap((c) => whole(index, c, 'controllers', id, c.find(context, controller))),
       );
   }
   const ofRig = new Map<CheckId, readonly Finding[]>();
-  for (const c of rigChecks) {
+  for (const c of checksOfRig) {
     const known = before?.sources.rig.get(c.id);
     const same = before && known && [...c.reads, 'accepted' as const].every((t) => before.index.rig[t] === rig[t]);
-    ofRig.set(c.id, same ? known : whole(index, c.id, 'controllers', '', c.find(context)));
+    ofRig.set(c.id, same ? known : whole(index, c, 'controllers', '', c.find(context)));
   }
   const assignments = sharded(before?.sources.assignments, judged);
   const sources: Sources = { assignments, controllers: ofControllers, rig: ofRig };
@@ -100,13 +103,22 @@ function spaceIn(spaces: Map<string, Space>, index: RigIndex, controller: Contro
 
 function whole(
   index: RigIndex,
-  check: CheckId,
+  check: Check<CheckId>,
   about: Finding['about'],
   subjectId: string,
   found: readonly Found[],
 ): readonly Finding[] {
   return found.map((f) => {
-    const finding = { about, subjectId, parameterId: null, evidence: { type: 'facts' as const }, ...f, check };
+    const words = check.say(f.facts);
+    const finding = {
+      about,
+      subjectId,
+      parameterId: null,
+      evidence: { type: 'facts' as const },
+      ...f,
+      ...words,
+      check: check.id,
+    };
     return { ...finding, accepted: acceptedAs(index, finding) };
   });
 }

@@ -4,7 +4,7 @@ import { changeAssignment, changeLanding, patch } from '../commands';
 import { type Assignment, batch, type Control, type Parameter, type RigIndex } from '../rig';
 import { showQuantity } from '../values';
 import { aimsFor, aimsOf, sweepOf } from './aims';
-import { type AssignmentCheck, type CheckContext, type Finding, type Fix, type Found, subjectOf } from './finding';
+import { type AssignmentCheck, type CheckContext, type Finding, type Fix, subjectOf } from './finding';
 import { homeOf } from './fix-parts';
 
 /** Whether a control keeps its place by hand: nothing moves it after the parameter. */
@@ -12,19 +12,26 @@ const staysWhereItIs = (control: Control): boolean =>
   !control.motor && !control.ring && control.kind !== 'encoder' && control.kind !== 'jog';
 
 /** What can leave knob and value apart: another bank of this control, or something else that moves the parameter. */
-function apartBecause(index: RigIndex, assignment: Assignment, control: Control, parameter: Parameter): string | null {
+function apartBecause(
+  index: RigIndex,
+  assignment: Assignment,
+  control: Control,
+  parameter: Parameter,
+): 'other-use' | 'other-mover' | null {
   const banks = homeOf(index, assignment)?.controller.firmware.banks ?? 1;
   const elsewhere = (index.assignmentsOf.get(control.id) ?? []).some(
     (a) =>
       a.id !== assignment.id && a.gesture.type === 'move' && (a.bank !== assignment.bank || a.layerId !== assignment.layerId),
   );
-  if (assignment.bank !== null && banks > 1 && elsewhere)
-    return `${control.name} is turned for something else in another bank or layer.`;
+  if (assignment.bank !== null && banks > 1 && elsewhere) return 'other-use';
   const others = (index.sendsFor.get(parameter.id) ?? []).some((p) => p.assignment.id !== assignment.id);
-  return others ? `Something else on this rig moves ${parameter.name} too.` : null;
+  return others ? 'other-mover' : null;
 }
 
-export const jumpAfterChange: AssignmentCheck<'jump-after-change'> = {
+export const jumpAfterChange: AssignmentCheck<
+  'jump-after-change',
+  { readonly parameter: string; readonly leap: string; readonly control: string; readonly why: 'other-use' | 'other-mover' }
+> = {
   scope: 'assignment',
   id: 'jump-after-change',
   group: 'movement',
@@ -32,10 +39,14 @@ export const jumpAfterChange: AssignmentCheck<'jump-after-change'> = {
   severities: ['caution', 'note'],
   asks: 'moves',
   guide: 'After a bank or preset change knob and value differ, and the next touch leaps.',
+  say: ({ parameter, leap, control, why }) => ({
+    title: `${parameter} can jump by ${leap}.`,
+    reason: `${why === 'other-use' ? `${control} is turned for something else in another bank or layer.` : `Something else on this rig moves ${parameter} too.`} After that the knob is not where the value is, and the first turn takes the value there.`,
+  }),
   find: ({ index, around }, assignment, outcome) => {
     const control = index.controls.get(assignment.controlId);
     if (!control || !staysWhereItIs(control) || assignment.gesture.type !== 'move' || outcome.type !== 'played') return [];
-    return outcome.effects.flatMap((effect): Found[] => {
+    return outcome.effects.flatMap((effect) => {
       const parameter = index.parameters.get(effect.parameterId);
       if (!effect.meant || parameter?.kind !== 'continuous') return [];
       const why = apartBecause(index, assignment, control, parameter);
@@ -51,8 +62,7 @@ export const jumpAfterChange: AssignmentCheck<'jump-after-change'> = {
         {
           severity: parameter.tags.includes('loudness') || parameter.tags.includes('feedback') ? 'caution' : 'note',
           parameterId: parameter.id,
-          title: `${parameter.name} can jump by ${showQuantity(leap, parameter.unit)}.`,
-          reason: `${why} After that the knob is not where the value is, and the first turn takes the value there.`,
+          facts: { parameter: parameter.name, leap: showQuantity(leap, parameter.unit), control: control.name, why },
           evidence: { type: 'trace' },
         },
       ];
@@ -74,7 +84,7 @@ export function takeoverFixes(context: CheckContext, finding: Finding): readonly
 }
 
 /** A pedal stays where the foot left it; after a bank change firmware that does not send its place again leaves the value behind. */
-export const placeNotSentAgain: AssignmentCheck<'place-not-sent-again'> = {
+export const placeNotSentAgain: AssignmentCheck<'place-not-sent-again', { readonly control: string }> = {
   scope: 'assignment',
   id: 'place-not-sent-again',
   group: 'movement',
@@ -82,6 +92,10 @@ export const placeNotSentAgain: AssignmentCheck<'place-not-sent-again'> = {
   severities: ['note'],
   asks: 'moves',
   guide: 'After a bank change the pedal stands elsewhere than the value, until it is moved.',
+  say: ({ control }) => ({
+    title: `${control} says nothing when this bank is chosen.`,
+    reason: 'The controller does not send places again after a bank change: until it is moved, the value stays as it was.',
+  }),
   find: ({ index }, assignment) => {
     const home = homeOf(index, assignment);
     if (!home || assignment.bank === null || home.controller.firmware.banks < 2 || home.controller.firmware.resendsPositions)
@@ -99,8 +113,7 @@ export const placeNotSentAgain: AssignmentCheck<'place-not-sent-again'> = {
     return [
       {
         severity: 'note',
-        title: `${home.control.name} says nothing when this bank is chosen.`,
-        reason: 'The controller does not send places again after a bank change: until it is moved, the value stays as it was.',
+        facts: { control: home.control.name },
       },
     ];
   },

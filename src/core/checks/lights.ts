@@ -6,12 +6,12 @@ import { type AssignmentCheck, type CheckContext, type Finding, type Fix, type F
 import { alternatingFrom, homeOf, modeFix, sendFix, startFix } from './fix-parts';
 
 /** The light of an assignment against each toggle that it is meant for and flips. */
-function lit(
-  tell: (lights: Lights, parameter: Parameter) => Pick<Found, 'severity' | 'title' | 'reason'> | null,
-): AssignmentCheck['find'] {
+function lit<F>(
+  tell: (lights: Lights, parameter: Parameter) => Pick<Found<F>, 'severity' | 'facts'> | null,
+): AssignmentCheck<string, F>['find'] {
   return ({ index, around }, assignment, outcome) => {
     if (outcome.type !== 'played' || index.controls.get(assignment.controlId)?.light === 'none') return [];
-    return outcome.effects.flatMap((effect): Found[] => {
+    return outcome.effects.flatMap((effect): Found<F>[] => {
       const parameter = index.parameters.get(effect.parameterId);
       // What is wrong with the switch itself is told by other checks; then its light is the least of it.
       const plays = effect.did.type === 'flips-once-per-press' || effect.did.type === 'on-while-held';
@@ -61,7 +61,7 @@ function lightFixes(context: CheckContext, finding: Finding): readonly Fix[] {
   ];
 }
 
-export const lightDisagrees: AssignmentCheck<'light-disagrees'> = {
+export const lightDisagrees: AssignmentCheck<'light-disagrees', { readonly parameter: string; readonly opposite: boolean }> = {
   scope: 'assignment',
   id: 'light-disagrees',
   group: 'switches',
@@ -69,26 +69,37 @@ export const lightDisagrees: AssignmentCheck<'light-disagrees'> = {
   severities: ['caution'],
   asks: 'switches',
   guide: 'The light of the switch says on while the parameter is off, or the other way round.',
-  find: lit(({ presses, start }, parameter) =>
+  say: ({ parameter, opposite }) =>
+    opposite
+      ? {
+          title: `The light shows the opposite of ${parameter}.`,
+          reason:
+            'It is on when the parameter is off, and off when it is on: what is sent first does not fit the start of the show.',
+        }
+      : {
+          title: `The light does not show whether ${parameter} is on.`,
+          reason: 'What the switch sends is the same on each press, so it cannot know: its light only shows the finger.',
+        },
+  find: lit<{ readonly parameter: string; readonly opposite: boolean }>(({ presses, start }, parameter) =>
     presses.some(differs) && !(differs(start) && presses.every(differs))
       ? {
           severity: 'caution',
-          title: `The light does not show whether ${parameter.name} is on.`,
-          reason: 'What the switch sends is the same on each press, so it cannot know: its light only shows the finger.',
+          facts: { parameter: parameter.name, opposite: false },
         }
       : presses.length > 0 && presses.every(differs)
         ? {
             severity: 'caution',
-            title: `The light shows the opposite of ${parameter.name}.`,
-            reason:
-              'It is on when the parameter is off, and off when it is on: what is sent first does not fit the start of the show.',
+            facts: { parameter: parameter.name, opposite: true },
           }
         : null,
   ),
   fixes: lightFixes,
 };
 
-export const wrongAtStart: AssignmentCheck<'wrong-at-start'> = {
+export const wrongAtStart: AssignmentCheck<
+  'wrong-at-start',
+  { readonly parameter: string; readonly lit: boolean; readonly starts: string }
+> = {
   scope: 'assignment',
   id: 'wrong-at-start',
   group: 'switches',
@@ -96,19 +107,22 @@ export const wrongAtStart: AssignmentCheck<'wrong-at-start'> = {
   severities: ['note'],
   asks: 'switches',
   guide: 'Before the first press the light does not show what the parameter is.',
+  say: ({ parameter, lit, starts }) => ({
+    title: `At the start the light says that ${parameter} is ${lit ? 'on' : 'off'}, and it is not.`,
+    reason: `The show starts with it ${starts}; the switch learns of it with the first press only.`,
+  }),
   find: lit(({ start, presses }, parameter) =>
     differs(start) && !presses.some(differs)
       ? {
           severity: 'note',
-          title: `At the start the light says that ${parameter.name} is ${start.lit ? 'on' : 'off'}, and it is not.`,
-          reason: `The show starts with it ${showValue(parameter, parameter.start)}; the switch learns of it with the first press only.`,
+          facts: { parameter: parameter.name, lit: start.lit, starts: showValue(parameter, parameter.start) },
         }
       : null,
   ),
   fixes: lightFixes,
 };
 
-export const lightAfterChange: AssignmentCheck<'light-after-change'> = {
+export const lightAfterChange: AssignmentCheck<'light-after-change', { readonly parameter: string }> = {
   scope: 'assignment',
   id: 'light-after-change',
   group: 'switches',
@@ -116,12 +130,15 @@ export const lightAfterChange: AssignmentCheck<'light-after-change'> = {
   severities: ['note'],
   asks: 'switches',
   guide: 'After a change by mouse or preset the light shows what was, not what is.',
+  say: ({ parameter }) => ({
+    title: 'After a preset or a mouse click the light is wrong.',
+    reason: `Nothing tells the switch that ${parameter} was changed: its light and what it sends next stay as they were.`,
+  }),
   find: lit(({ changed, presses }, parameter) =>
     differs(changed) && !presses.some(differs)
       ? {
           severity: 'note',
-          title: 'After a preset or a mouse click the light is wrong.',
-          reason: `Nothing tells the switch that ${parameter.name} was changed: its light and what it sends next stay as they were.`,
+          facts: { parameter: parameter.name },
         }
       : null,
   ),

@@ -2,20 +2,27 @@
 import { leftOn, showValue } from '../bench';
 import { changeBehaviour, patch, removeAssignment, setTap } from '../commands';
 import { type Assignment, batch, type Layer, type RigIndex, reaches } from '../rig';
-import { type AssignmentCheck, type Fix, type Found, type RigCheck, subjectOf } from './finding';
+import { type AssignmentCheck, type Fix, type RigCheck, subjectOf } from './finding';
 import { alternating, homeOf, sendsFor } from './fix-parts';
 
 /** A modifier that does something else with each press. */
-export const modifierCovered: RigCheck<'modifier-covered'> = {
+export const modifierCovered: RigCheck<
+  'modifier-covered',
+  { readonly layer: string; readonly control: string; readonly functions: number }
+> = {
   scope: 'rig',
   id: 'modifier-covered',
   group: 'layers and banks',
   name: 'A modifier with a function in the way',
   severities: ['caution'],
   guide: 'The modifier does something else with each press.',
+  say: ({ layer, control, functions }) => ({
+    title: `Opening ${layer} also does something else.`,
+    reason: `${control} opens the layer and has ${functions === 1 ? 'a function' : `${functions} functions`} of its own that fires at the same press.`,
+  }),
   reads: ['layers', 'assignments', 'controls'],
   find: ({ index }) =>
-    index.rig.layers.flatMap((layer): Found[] => {
+    index.rig.layers.flatMap((layer) => {
       const control = index.controls.get(layer.modifierControlId ?? '');
       const fires = covering(index, layer);
       if (!control || fires.length === 0) return [];
@@ -24,8 +31,7 @@ export const modifierCovered: RigCheck<'modifier-covered'> = {
           severity: 'caution',
           about: 'layers',
           subjectId: layer.id,
-          title: `Opening ${layer.name} also does something else.`,
-          reason: `${control.name} opens the layer and has ${fires.length === 1 ? 'a function' : `${fires.length} functions`} of its own that fires at the same press.`,
+          facts: { layer: layer.name, control: control.name, functions: fires.length },
         },
       ];
     }),
@@ -65,16 +71,23 @@ function tapped(index: RigIndex, layer: Layer, function_: Assignment, newId: () 
 }
 
 /** Over a radio wire a release can get lost: then the host keeps its layer open. */
-export const modifierStuck: RigCheck<'modifier-stuck'> = {
+export const modifierStuck: RigCheck<
+  'modifier-stuck',
+  { readonly layer: string; readonly control: string; readonly radio: boolean }
+> = {
   scope: 'rig',
   id: 'modifier-stuck',
   group: 'layers and banks',
   name: 'A layer that can stay open',
   severities: ['note'],
   guide: 'A release lost on a radio wire leaves the layer open.',
+  say: ({ layer, control, radio }) => ({
+    title: `${layer} can stay open.`,
+    reason: `The host opens it when ${control} goes down and closes it when the release arrives. Over ${radio ? 'radio' : 'a network'} a release can get lost; press and let go once more to close it.`,
+  }),
   reads: ['layers', 'wires', 'controls', 'targets'],
   find: ({ index }) =>
-    index.rig.layers.flatMap((layer): Found[] => {
+    index.rig.layers.flatMap((layer) => {
       const wires = radioFor(index, layer);
       const control = index.controls.get(layer.modifierControlId ?? '');
       if (!control || wires.length === 0) return [];
@@ -83,8 +96,7 @@ export const modifierStuck: RigCheck<'modifier-stuck'> = {
           severity: 'note',
           about: 'layers',
           subjectId: layer.id,
-          title: `${layer.name} can stay open.`,
-          reason: `The host opens it when ${control.name} goes down and closes it when the release arrives. Over ${wires[0]?.transport === 'bluetooth' ? 'radio' : 'a network'} a release can get lost; press and let go once more to close it.`,
+          facts: { layer: layer.name, control: control.name, radio: wires[0]?.transport === 'bluetooth' },
         },
       ];
     }),
@@ -107,7 +119,10 @@ function radioFor(index: RigIndex, layer: Layer) {
 }
 
 /** Firmware that looks the release up anew: a modifier that goes down in between sends it elsewhere. */
-export const releaseElsewhere: AssignmentCheck<'release-elsewhere'> = {
+export const releaseElsewhere: AssignmentCheck<
+  'release-elsewhere',
+  { readonly parameter: string; readonly left: string; readonly layer: string }
+> = {
   scope: 'assignment',
   id: 'release-elsewhere',
   group: 'layers and banks',
@@ -115,6 +130,10 @@ export const releaseElsewhere: AssignmentCheck<'release-elsewhere'> = {
   severities: ['caution'],
   asks: 'switches',
   guide: 'A modifier that goes down between press and release sends the release to another function.',
+  say: ({ parameter, left, layer }) => ({
+    title: `${parameter} hangs at ${left} when ${layer} opens while it is held.`,
+    reason: 'This controller looks up the release in the layer that is open then, so the one that ends it is never sent.',
+  }),
   find: ({ index, around }, assignment, outcome) => {
     const home = homeOf(index, assignment);
     if (home?.controller.firmware.releaseLookup !== 'current-layer' || assignment.layerId !== null) return [];
@@ -133,8 +152,7 @@ export const releaseElsewhere: AssignmentCheck<'release-elsewhere'> = {
           {
             severity: 'caution',
             parameterId: parameter.id,
-            title: `${parameter.name} hangs at ${showValue(parameter, left)} when ${layer.name} opens while it is held.`,
-            reason: 'This controller looks up the release in the layer that is open then, so the one that ends it is never sent.',
+            facts: { parameter: parameter.name, left: showValue(parameter, left), layer: layer.name },
             evidence: { type: 'trace' },
           },
         ];

@@ -4,10 +4,13 @@ import { changeBehaviour, changeLanding } from '../commands';
 import { u14, valueMax } from '../midi';
 import { batch, type Landing } from '../rig';
 import { aimsFor, aimsOf } from './aims';
-import type { AssignmentCheck, Fix, Found } from './finding';
+import type { AssignmentCheck, Fix } from './finding';
 import { homeOf } from './fix-parts';
 
-export const relativeMismatch: AssignmentCheck<'relative-mismatch'> = {
+export const relativeMismatch: AssignmentCheck<
+  'relative-mismatch',
+  { readonly parameter: string; readonly didWords: string | null; readonly clicks: boolean; readonly reads: boolean }
+> = {
   scope: 'assignment',
   id: 'relative-mismatch',
   group: 'movement',
@@ -15,8 +18,16 @@ export const relativeMismatch: AssignmentCheck<'relative-mismatch'> = {
   severities: ['stop'],
   asks: 'moves',
   guide: 'Clicks are heard as positions, positions as clicks, or one coding as another.',
+  say: ({ parameter, didWords, clicks, reads }) => ({
+    title: `${parameter} ${didWords ?? 'does not follow'}.`,
+    reason: clicks
+      ? reads
+        ? 'The encoder sends its clicks in one coding, and the target reads another.'
+        : 'The encoder sends clicks, and the target takes them for positions.'
+      : 'The control sends positions, and the target takes them for clicks.',
+  }),
   find: ({ index }, assignment, outcome) =>
-    aimsOf(index, assignment).flatMap(({ send, landing, parameter }): Found[] => {
+    aimsOf(index, assignment).flatMap(({ send, landing, parameter }) => {
       const clicks = send.behaviour.type === 'relative';
       const reads = landing.mode === 'relative';
       const fits = clicks === reads && (send.behaviour.type !== 'relative' || send.behaviour.coding === landing.coding);
@@ -26,12 +37,7 @@ export const relativeMismatch: AssignmentCheck<'relative-mismatch'> = {
         {
           severity: 'stop',
           parameterId: parameter.id,
-          title: did ? `${parameter.name} ${effectWords(did, parameter)}.` : `${parameter.name} does not follow.`,
-          reason: clicks
-            ? reads
-              ? 'The encoder sends its clicks in one coding, and the target reads another.'
-              : 'The encoder sends clicks, and the target takes them for positions.'
-            : 'The control sends positions, and the target takes them for clicks.',
+          facts: { parameter: parameter.name, didWords: did ? effectWords(did, parameter) : null, clicks, reads },
           evidence: { type: 'trace' },
         },
       ];
@@ -75,7 +81,10 @@ export const relativeMismatch: AssignmentCheck<'relative-mismatch'> = {
     }),
 };
 
-export const backwards: AssignmentCheck<'backwards'> = {
+export const backwards: AssignmentCheck<
+  'backwards',
+  { readonly parameter: string; readonly sender: boolean; readonly receiver: boolean; readonly clicks: boolean }
+> = {
   scope: 'assignment',
   id: 'backwards',
   group: 'movement',
@@ -83,10 +92,18 @@ export const backwards: AssignmentCheck<'backwards'> = {
   severities: ['note'],
   asks: 'moves',
   guide: 'Turning up turns it down.',
+  say: ({ parameter, sender, receiver, clicks }) => ({
+    title: receiver && sender ? `${parameter} is turned round twice.` : `${parameter} runs backwards.`,
+    reason: clicks
+      ? 'A click to the right lowers it.'
+      : receiver
+        ? 'The controller sends the range reversed, and the target reverses it again.'
+        : 'The controller sends the range reversed. Where that is meant, reverse it at the target: then the map shows it.',
+  }),
   find: ({ index }, assignment, outcome) =>
     outcome.type !== 'played'
       ? []
-      : aimsOf(index, assignment).flatMap(({ send, landing, parameter }): Found[] => {
+      : aimsOf(index, assignment).flatMap(({ send, landing, parameter }) => {
           const did = outcome.effects.find((e) => e.parameterId === parameter.id)?.did;
           const sender = send.behaviour.type === 'range' && send.behaviour.from > send.behaviour.to;
           const receiver = landing.from > landing.to;
@@ -96,12 +113,7 @@ export const backwards: AssignmentCheck<'backwards'> = {
             {
               severity: 'note',
               parameterId: parameter.id,
-              title: receiver && sender ? `${parameter.name} is turned round twice.` : `${parameter.name} runs backwards.`,
-              reason: clicks
-                ? 'A click to the right lowers it.'
-                : receiver
-                  ? 'The controller sends the range reversed, and the target reverses it again.'
-                  : 'The controller sends the range reversed. Where that is meant, reverse it at the target: then the map shows it.',
+              facts: { parameter: parameter.name, sender, receiver, clicks },
               evidence: { type: 'trace' },
             },
           ];

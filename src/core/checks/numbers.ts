@@ -16,7 +16,7 @@ function renumbered(context: CheckContext, finding: Finding, ill: (number: numbe
 }
 
 /** 120–127 look like free numbers and are not (MIDI 1.0). All sound off and all notes off are meant as such where no parameter is. */
-export const channelModeNumber: AssignmentCheck<'channel-mode-number'> = {
+export const channelModeNumber: AssignmentCheck<'channel-mode-number', { readonly number: number; readonly meaning: string }> = {
   scope: 'assignment',
   id: 'channel-mode-number',
   group: 'addresses',
@@ -24,6 +24,11 @@ export const channelModeNumber: AssignmentCheck<'channel-mode-number'> = {
   severities: ['stop'],
   asks: 'all',
   guide: 'CC 120 to 127 stop notes or change modes; they are no numbers for functions.',
+  say: ({ number, meaning }) => ({
+    title: `CC ${number} means “${meaning}”.`,
+    reason:
+      'Numbers 120–127 are channel mode messages. A receiver that follows the standard will not take them as a plain control.',
+  }),
   find: (_context, assignment) =>
     sendsFor(assignment, null).flatMap(({ send }) => {
       if (send.message.type !== 'cc' || ccEntry(send.message.number).class !== 'mode' || send.meant.length === 0) return [];
@@ -31,9 +36,7 @@ export const channelModeNumber: AssignmentCheck<'channel-mode-number'> = {
       return [
         {
           severity: 'stop',
-          title: `CC ${number} means “${name}”.`,
-          reason:
-            'Numbers 120–127 are channel mode messages. A receiver that follows the standard will not take them as a plain control.',
+          facts: { number, meaning: name },
           evidence: { type: 'addresses', keys: [addressKey(send.message)] },
         },
       ];
@@ -42,7 +45,7 @@ export const channelModeNumber: AssignmentCheck<'channel-mode-number'> = {
 };
 
 /** 0, 32, 6, 38 and 96–101 carry banks, data and parameter numbers (MIDI 1.0): never plain controls. */
-export const reservedNumber: AssignmentCheck<'reserved-number'> = {
+export const reservedNumber: AssignmentCheck<'reserved-number', { readonly number: number; readonly meaning: string }> = {
   scope: 'assignment',
   id: 'reserved-number',
   group: 'addresses',
@@ -50,6 +53,11 @@ export const reservedNumber: AssignmentCheck<'reserved-number'> = {
   severities: ['stop'],
   asks: 'all',
   guide: 'CC 0, 32, 6, 38 and 96 to 101 carry banks, data and parameter numbers.',
+  say: ({ number, meaning }) => ({
+    title: `CC ${number} is reserved: “${meaning}”.`,
+    reason:
+      'Receivers put it together with other messages, to choose a bank or to change a numbered parameter. It can change a sound without warning.',
+  }),
   find: (_context, assignment) =>
     sendsFor(assignment, null).flatMap(({ send }) => {
       if (send.message.type !== 'cc') return [];
@@ -58,9 +66,7 @@ export const reservedNumber: AssignmentCheck<'reserved-number'> = {
       return [
         {
           severity: 'stop',
-          title: `CC ${number} is reserved: “${name}”.`,
-          reason:
-            'Receivers put it together with other messages, to choose a bank or to change a numbered parameter. It can change a sound without warning.',
+          facts: { number, meaning: name },
           evidence: { type: 'addresses', keys: [addressKey(send.message)] },
         },
       ];
@@ -69,7 +75,10 @@ export const reservedNumber: AssignmentCheck<'reserved-number'> = {
 };
 
 /** A number whose standard meaning is honoured by the very target that is to take it as something else. */
-export const standardMeaning: AssignmentCheck<'standard-meaning'> = {
+export const standardMeaning: AssignmentCheck<
+  'standard-meaning',
+  { readonly target: string; readonly number: number; readonly meaning: string; readonly parameter: string }
+> = {
   scope: 'assignment',
   id: 'standard-meaning',
   group: 'addresses',
@@ -77,6 +86,10 @@ export const standardMeaning: AssignmentCheck<'standard-meaning'> = {
   severities: ['caution'],
   asks: 'all',
   guide: 'The target honours the standard meaning of the number, and would do that as well.',
+  say: ({ target, number, meaning, parameter }) => ({
+    title: `${target} also takes CC ${number} as ${meaning.toLowerCase()}.`,
+    reason: `It keeps the standard meanings, so ${parameter} and the ${meaning.toLowerCase()} move together.`,
+  }),
   find: ({ index }, assignment) =>
     sendsFor(assignment, null).flatMap(({ send }) => {
       if (send.message.type !== 'cc') return [];
@@ -93,8 +106,7 @@ export const standardMeaning: AssignmentCheck<'standard-meaning'> = {
         {
           severity: 'caution',
           parameterId: other.parameter?.id ?? null,
-          title: `${other.target.name} also takes CC ${number} as ${name.toLowerCase()}.`,
-          reason: `It keeps the standard meanings, so ${other.parameter?.name} and the ${name.toLowerCase()} move together.`,
+          facts: { target: other.target.name, number, meaning: name, parameter: other.parameter?.name ?? '?' },
           evidence: { type: 'addresses', keys: [addressKey(send.message)] },
         },
       ];
@@ -103,7 +115,10 @@ export const standardMeaning: AssignmentCheck<'standard-meaning'> = {
 };
 
 /** 32–63 are the low bytes of 0–31 (MIDI 1.0): a plain control there is heard as part of a 14-bit one. */
-export const lowByteShadowed: AssignmentCheck<'low-byte-shadowed'> = {
+export const lowByteShadowed: AssignmentCheck<
+  'low-byte-shadowed',
+  { readonly other: string; readonly number: number; readonly pair: string }
+> = {
   scope: 'assignment',
   id: 'low-byte-shadowed',
   group: 'addresses',
@@ -111,6 +126,10 @@ export const lowByteShadowed: AssignmentCheck<'low-byte-shadowed'> = {
   severities: ['stop'],
   asks: 'all',
   guide: 'A plain control on 33 to 63 is heard as the low byte of a 14-bit control in use.',
+  say: ({ other, number, pair }) => ({
+    title: `Shakes ${other}.`,
+    reason: `CC ${number} is the low byte of the 14-bit control ${pair}: each takes the other’s values.`,
+  }),
   find: ({ index }, assignment) =>
     sendsFor(assignment, null).flatMap(({ send }) => {
       const { message } = send;
@@ -122,8 +141,7 @@ export const lowByteShadowed: AssignmentCheck<'low-byte-shadowed'> = {
       return [
         {
           severity: 'stop',
-          title: `Shakes ${placeName(index, other)}.`,
-          reason: `CC ${message.number} is the low byte of the 14-bit control ${shortName(other.send.message)}: each takes the other’s values.`,
+          facts: { other: placeName(index, other), number: message.number, pair: shortName(other.send.message) },
           evidence: { type: 'addresses', keys: [addressKey(message)] },
         },
       ];
@@ -134,7 +152,10 @@ export const lowByteShadowed: AssignmentCheck<'low-byte-shadowed'> = {
 const everyChannel = Array.from({ length: 16 }, (_, i) => channel(i + 1));
 
 /** An instrument that hears what is not for it, and acts on it: a standard control, or a note. */
-export const heardByOther: AssignmentCheck<'heard-by-other'> = {
+export const heardByOther: AssignmentCheck<
+  'heard-by-other',
+  { readonly target: string; readonly meaning: string | null; readonly message: string; readonly channel: number }
+> = {
   scope: 'assignment',
   id: 'heard-by-other',
   group: 'addresses',
@@ -142,6 +163,10 @@ export const heardByOther: AssignmentCheck<'heard-by-other'> = {
   severities: ['caution'],
   asks: 'all',
   guide: 'An instrument that it is not for hears the message and acts on it.',
+  say: ({ target, meaning, message, channel }) => ({
+    title: meaning === null ? `${target} plays the note.` : `${target} hears it as ${meaning.toLowerCase()}.`,
+    reason: `${message} on channel ${channel} reaches it too, and it keeps the standard meanings.`,
+  }),
   find: ({ index, around }, assignment) => {
     const home = homeOf(index, assignment);
     if (!home) return [];
@@ -158,8 +183,12 @@ export const heardByOther: AssignmentCheck<'heard-by-other'> = {
       return [
         {
           severity: 'caution',
-          title: entry ? `${first.name} hears it as ${entry.name.toLowerCase()}.` : `${first.name} plays the note.`,
-          reason: `${shortName(message)} on channel ${message.channel} reaches it too, and it keeps the standard meanings.`,
+          facts: {
+            target: first.name,
+            meaning: entry?.name ?? null,
+            message: shortName(message),
+            channel: message.channel,
+          },
           evidence: { type: 'addresses', keys: [addressKey(message)] },
         },
       ];

@@ -1,13 +1,43 @@
 // Places: what nothing leads to, and what nothing leads back from.
 import { assignAction, changeAssignment } from '../commands';
 import type { Control, Controller, RigIndex } from '../rig';
-import { type AssignmentCheck, type ControllerCheck, type Fix, type Found, subjectOf } from './finding';
+import { type AssignmentCheck, type ControllerCheck, type Fix, subjectOf } from './finding';
 import { homeOf } from './fix-parts';
 
 /** A bank as its player calls it. */
 export const bankWords = (controller: Controller, bank: number): string => controller.bankNames[bank - 1] || `bank ${bank}`;
 
-export const unreachablePlace: AssignmentCheck<'unreachable-place'> = {
+type NoWay = {
+  readonly why: string;
+  readonly place: string | null;
+  readonly bank: number;
+  readonly banks: number;
+  readonly page: number;
+  readonly pages: number;
+  readonly layer: string;
+};
+const nowhere = { place: null, bank: 0, banks: 0, page: 0, pages: 0, layer: '' };
+
+function whyNot({ why, place, bank, banks, page, pages, layer }: NoWay): string {
+  switch (why) {
+    case 'no-such-bank':
+      return `It stands in bank ${bank}, and the controller has ${banks}.`;
+    case 'no-such-page':
+      return `It stands on page ${page}, and the controller has ${pages}.`;
+    case 'no-modifier':
+      return `Nothing opens the layer ${layer}.`;
+    case 'is-its-own-modifier':
+      return `It is itself held down to open ${layer}.`;
+    case 'other-controller':
+      return `The layer ${layer} is opened on another controller, which this one cannot know. Only a layer made in the host can.`;
+    case 'no-switch':
+      return `No switch leads to ${place ?? 'this layer'}, and the unit has no bank buttons of its own.`;
+    default:
+      return `The layer ${layer} does not reach this control.`;
+  }
+}
+
+export const unreachablePlace: AssignmentCheck<'unreachable-place', NoWay> = {
   scope: 'assignment',
   id: 'unreachable-place',
   group: 'layers and banks',
@@ -15,34 +45,16 @@ export const unreachablePlace: AssignmentCheck<'unreachable-place'> = {
   severities: ['stop'],
   asks: 'all',
   guide: 'No switch leads to this bank, page or layer.',
+  say: (facts) => ({ title: 'Nothing leads there.', reason: whyNot(facts) }),
   find: (context, assignment, outcome) => {
     if (outcome.type === 'unreachable' && outcome.why.type !== 'no-such-gesture') {
-      const { why } = outcome;
-      const reason =
-        why.type === 'no-such-bank'
-          ? `It stands in bank ${why.bank}, and the controller has ${why.banks}.`
-          : why.type === 'no-such-page'
-            ? `It stands on page ${why.page}, and the controller has ${why.pages}.`
-            : why.type === 'no-modifier'
-              ? `Nothing opens the layer ${why.layer}.`
-              : why.type === 'is-its-own-modifier'
-                ? `It is itself held down to open ${why.layer}.`
-                : why.type === 'other-controller'
-                  ? `The layer ${why.layer} is opened on another controller, which this one cannot know. Only a layer made in the host can.`
-                  : `The layer ${why.layer} does not reach this control.`;
-      return [{ severity: 'stop', title: 'Nothing leads there.', reason }];
+      return [{ severity: 'stop', facts: { ...nowhere, ...outcome.why, why: outcome.why.type } }];
     }
     const home = homeOf(context.index, assignment);
     if (outcome.type === 'unreachable' || !home || home.controller.firmware.bankButtons) return [];
     if (context.spaceOf(home.controller).canPlay(assignment)) return [];
-    const place = assignment.bank === null ? 'this layer' : bankWords(home.controller, assignment.bank);
-    return [
-      {
-        severity: 'stop',
-        title: 'Nothing leads there.',
-        reason: `No switch leads to ${place}, and the unit has no bank buttons of its own.`,
-      },
-    ];
+    const place = assignment.bank === null ? null : bankWords(home.controller, assignment.bank);
+    return [{ severity: 'stop', facts: { ...nowhere, why: 'no-switch', place } }];
   },
   fixes: (context, finding) => {
     const assignment = subjectOf(context, finding);
@@ -59,24 +71,29 @@ export const unreachablePlace: AssignmentCheck<'unreachable-place'> = {
 };
 
 /** A bank or page that can be reached and not left for the first one again. */
-export const noWayBack: ControllerCheck<'no-way-back'> = {
+export const noWayBack: ControllerCheck<
+  'no-way-back',
+  { readonly bank: number; readonly name: string; readonly stepWords: readonly string[]; readonly first: string }
+> = {
   scope: 'controller',
   id: 'no-way-back',
   group: 'layers and banks',
   name: 'No way back',
   severities: ['stop'],
   guide: 'A bank or page can be reached and not left for the first one again.',
+  say: ({ name, stepWords, first }) => ({
+    title: `From ${name} nothing leads back.`,
+    reason: `${stepWords.length === 0 ? 'The show starts there' : `${stepWords.join(', then ')} leads there`}, and no switch there leads to ${first} again.`,
+  }),
   find: ({ spaceOf }, controller) => {
     // With buttons of its own the unit steps back to the first bank from anywhere.
     if (controller.firmware.bankButtons) return [];
     const space = spaceOf(controller);
-    return space.traps.map(({ bank, page }): Found => {
+    return space.traps.map(({ bank, page }) => {
       const steps = (space.wayTo(bank, page) ?? []).map((s) => s.words);
-      const name = bankWords(controller, bank);
       return {
         severity: 'stop',
-        title: `From ${name} nothing leads back.`,
-        reason: `${steps.length === 0 ? 'The show starts there' : `${steps.join(', then ')} leads there`}, and no switch there leads to ${bankWords(controller, 1)} again.`,
+        facts: { bank, name: bankWords(controller, bank), stepWords: steps, first: bankWords(controller, 1) },
         evidence: { type: 'way', steps },
       };
     });
@@ -86,7 +103,7 @@ export const noWayBack: ControllerCheck<'no-way-back'> = {
     const controller = index.controllers.get(finding.subjectId);
     if (!controller) return [];
     return context.spaceOf(controller).traps.flatMap(({ bank }): Fix[] => {
-      if (!finding.title.startsWith(`From ${bankWords(controller, bank)} `)) return [];
+      if (finding.facts.bank !== bank) return [];
       const free = freeSwitch(index, controller, bank);
       const label = free ? `${free.name} in ${bankWords(controller, bank)}: back to ${bankWords(controller, 1)}` : '';
       if (!free) return [];

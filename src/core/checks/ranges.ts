@@ -12,10 +12,12 @@ type Sweep = NonNullable<ReturnType<typeof sweepOf>>;
 
 /** What a sweep tells of each continuous parameter that it is meant for. */
 const swept =
-  (tell: (parameter: Parameter, sweep: Sweep) => Pick<Found, 'severity' | 'title' | 'reason'> | null): AssignmentCheck['find'] =>
+  <F>(
+    tell: (parameter: Parameter, sweep: Sweep) => Pick<Found<F>, 'severity' | 'facts'> | null,
+  ): AssignmentCheck<string, F>['find'] =>
   ({ index }, _assignment, outcome) => {
     if (outcome.type !== 'played') return [];
-    return outcome.effects.flatMap((effect): Found[] => {
+    return outcome.effects.flatMap((effect): Found<F>[] => {
       const parameter = index.parameters.get(effect.parameterId);
       const sweep = sweepOf(outcome.effects, effect.parameterId);
       if (!effect.meant || parameter?.kind !== 'continuous' || !sweep) return [];
@@ -24,7 +26,10 @@ const swept =
     });
   };
 
-export const coarseSteps: AssignmentCheck<'coarse-steps'> = {
+export const coarseSteps: AssignmentCheck<
+  'coarse-steps',
+  { readonly parameter: string; readonly step: string; readonly smooth: string; readonly values: number }
+> = {
   scope: 'assignment',
   id: 'coarse-steps',
   group: 'movement',
@@ -32,13 +37,21 @@ export const coarseSteps: AssignmentCheck<'coarse-steps'> = {
   severities: ['caution'],
   asks: 'moves',
   guide: 'Steps are so large that they are heard; a 14-bit pair or a shorter range mends it.',
+  say: ({ parameter, step, smooth, values }) => ({
+    title: `${parameter} moves in steps of up to ${step}.`,
+    reason: `It sounds smooth up to ${smooth}; ${values} values have to do for the whole way.`,
+  }),
   find: swept((parameter, sweep) =>
     parameter.tolerance === null || sweep.largestStep <= parameter.tolerance * (1 + 1e-9)
       ? null
       : {
           severity: 'caution',
-          title: `${parameter.name} moves in steps of up to ${showQuantity(sweep.largestStep, parameter.unit)}.`,
-          reason: `It sounds smooth up to ${showQuantity(parameter.tolerance, parameter.unit)}; ${sweep.count} values have to do for the whole way.`,
+          facts: {
+            parameter: parameter.name,
+            step: showQuantity(sweep.largestStep, parameter.unit),
+            smooth: showQuantity(parameter.tolerance, parameter.unit),
+            values: sweep.count,
+          },
         },
   ),
   fixes: (context, finding) => aimsFor(context, finding).flatMap((aim) => [...finer(context, aim), ...narrower(aim)]),
@@ -80,7 +93,10 @@ function narrower({ landing, parameter, send }: Aim): Fix[] {
 const centreOf = (p: Parameter): number | null =>
   p.kind === 'continuous' && p.lowest < 0 && p.highest > 0 && p.default === 0 ? 0 : null;
 
-export const centreUnreachable: AssignmentCheck<'centre-unreachable'> = {
+export const centreUnreachable: AssignmentCheck<
+  'centre-unreachable',
+  { readonly parameter: string; readonly centre: string; readonly nearest: string }
+> = {
   scope: 'assignment',
   id: 'centre-unreachable',
   group: 'movement',
@@ -88,10 +104,14 @@ export const centreUnreachable: AssignmentCheck<'centre-unreachable'> = {
   severities: ['note'],
   asks: 'moves',
   guide: 'No value that is sent gives exactly the middle.',
+  say: ({ parameter, centre, nearest }) => ({
+    title: `${parameter} never comes to ${centre}.`,
+    reason: `No 7-bit value is the middle of this range; the nearest gives ${nearest}.`,
+  }),
   find: ({ index }, assignment, outcome) =>
     outcome.type !== 'played'
       ? []
-      : aimsOf(index, assignment).flatMap(({ send, landing, parameter }): Found[] => {
+      : aimsOf(index, assignment).flatMap(({ send, landing, parameter }) => {
           const sweep = sweepOf(outcome.effects, parameter.id);
           const centre = centreOf(parameter);
           if (!sweep || centre === null || landing.mode !== 'absolute' || valueMax(send.message.type) !== 127) return [];
@@ -102,8 +122,11 @@ export const centreUnreachable: AssignmentCheck<'centre-unreachable'> = {
             {
               severity: 'note',
               parameterId: parameter.id,
-              title: `${parameter.name} never comes to ${showQuantity(centre, parameter.unit)}.`,
-              reason: `No 7-bit value is the middle of this range; the nearest gives ${showQuantity(nearest, parameter.unit)}.`,
+              facts: {
+                parameter: parameter.name,
+                centre: showQuantity(centre, parameter.unit),
+                nearest: showQuantity(nearest, parameter.unit),
+              },
               evidence: { type: 'trace' },
             },
           ];
@@ -135,7 +158,10 @@ function nearestTo(landing: Landing, parameter: Parameter, send: Send, value: nu
   return nearest;
 }
 
-export const cutAtSender: AssignmentCheck<'cut-at-sender'> = {
+export const cutAtSender: AssignmentCheck<
+  'cut-at-sender',
+  { readonly used: number; readonly of: number; readonly low: number; readonly high: number }
+> = {
   scope: 'assignment',
   id: 'cut-at-sender',
   group: 'movement',
@@ -143,10 +169,14 @@ export const cutAtSender: AssignmentCheck<'cut-at-sender'> = {
   severities: ['note'],
   asks: 'moves',
   guide: 'The range is cut where it is sent, which costs steps; the target could do it without.',
+  say: ({ used, of, low, high }) => ({
+    title: `${used} of ${of} values are used.`,
+    reason: `The range is cut in the controller, from ${low} to ${high}. Cut at the target it keeps all its steps.`,
+  }),
   find: ({ index }, assignment, outcome) =>
     outcome.type !== 'played'
       ? []
-      : aimsOf(index, assignment).flatMap(({ send, landing, parameter }): Found[] => {
+      : aimsOf(index, assignment).flatMap(({ send, landing, parameter }) => {
           const { behaviour } = send;
           const max = valueMax(send.message.type);
           const sweep = sweepOf(outcome.effects, parameter.id);
@@ -157,8 +187,12 @@ export const cutAtSender: AssignmentCheck<'cut-at-sender'> = {
             {
               severity: 'note',
               parameterId: parameter.id,
-              title: `${sent} of ${max + 1} values are used.`,
-              reason: `The range is cut in the controller, from ${Math.min(behaviour.from, behaviour.to)} to ${Math.max(behaviour.from, behaviour.to)}. Cut at the target it keeps all its steps.`,
+              facts: {
+                used: sent,
+                of: max + 1,
+                low: Math.min(behaviour.from, behaviour.to),
+                high: Math.max(behaviour.from, behaviour.to),
+              },
               evidence: { type: 'trace' },
             },
           ];
@@ -180,7 +214,7 @@ export const cutAtSender: AssignmentCheck<'cut-at-sender'> = {
 
 const DEAD = 0.1;
 
-export const deadTravel: AssignmentCheck<'dead-travel'> = {
+export const deadTravel: AssignmentCheck<'dead-travel', { readonly percent: number; readonly parameter: string }> = {
   scope: 'assignment',
   id: 'dead-travel',
   group: 'movement',
@@ -188,13 +222,16 @@ export const deadTravel: AssignmentCheck<'dead-travel'> = {
   severities: ['note'],
   asks: 'moves',
   guide: 'Part of the way does nothing.',
+  say: ({ percent, parameter }) => ({
+    title: `${percent} % of the travel moves nothing.`,
+    reason: `Over that part of the way ${parameter} stays where it is: a dead zone, a calibration that ends early, or a flat curve.`,
+  }),
   find: swept((parameter, sweep) =>
     sweep.longestStill <= DEAD
       ? null
       : {
           severity: 'note',
-          title: `${Math.round(sweep.longestStill * 100)} % of the travel moves nothing.`,
-          reason: `Over that part of the way ${parameter.name} stays where it is: a dead zone, a calibration that ends early, or a flat curve.`,
+          facts: { percent: Math.round(sweep.longestStill * 100), parameter: parameter.name },
         },
   ),
   fixes: (context, finding) => {

@@ -3,20 +3,27 @@ import { assign, changeAssignment } from '../commands';
 import { ccEntry } from '../midi';
 import type { Assignment, Controller, Parameter, RigIndex, Target } from '../rig';
 import { routesFrom } from '../wires';
-import { type CheckContext, type ControllerCheck, type Fix, type Found, subjectOf } from './finding';
+import { type CheckContext, type ControllerCheck, type Fix, subjectOf } from './finding';
 import { homeOf } from './fix-parts';
 import { bankWords, freeSwitch } from './places';
 
 /** More presses than this to something urgent are too many. */
 const URGENT_PRESSES = 2;
 
-export const farUrgent: ControllerCheck<'far-urgent'> = {
+export const farUrgent: ControllerCheck<
+  'far-urgent',
+  { readonly parameter: string; readonly presses: number | null; readonly controller: string }
+> = {
   scope: 'controller',
   id: 'far-urgent',
   group: 'layers and banks',
   name: 'Too many presses away',
   severities: ['caution'],
   guide: 'Something urgent takes more than two presses from some place.',
+  say: ({ parameter, presses, controller }) => ({
+    title: presses === null ? `${parameter} cannot be had from everywhere.` : `${parameter} can be ${presses} presses away.`,
+    reason: `It is tagged urgent. From the farthest place on ${controller} ${presses === null ? 'nothing leads to it' : `that is how many it takes, and ${URGENT_PRESSES} are enough to find by heart`}.`,
+  }),
   find: (context, controller) => {
     const { index } = context;
     const best = new Map<string, { presses: number; assignment: Assignment }>();
@@ -29,7 +36,7 @@ export const farUrgent: ControllerCheck<'far-urgent'> = {
         }
       }
     }
-    return [...best].flatMap(([id, { presses, assignment }]): Found[] => {
+    return [...best].flatMap(([id, { presses, assignment }]) => {
       const parameter = index.parameters.get(id);
       // Another controller may have it nearer; each keeps its own bank.
       const others = (index.sendsFor.get(id) ?? []).filter((p) => homeOf(index, p.assignment)?.controller.id !== controller.id);
@@ -41,11 +48,7 @@ export const farUrgent: ControllerCheck<'far-urgent'> = {
           about: 'assignments',
           subjectId: assignment.id,
           parameterId: id,
-          title:
-            presses === Number.POSITIVE_INFINITY
-              ? `${parameter.name} cannot be had from everywhere.`
-              : `${parameter.name} can be ${presses} presses away.`,
-          reason: `It is tagged urgent. From the farthest place on ${controller.name} ${presses === Number.POSITIVE_INFINITY ? 'nothing leads to it' : `that is how many it takes, and ${URGENT_PRESSES} are enough to find by heart`}.`,
+          facts: { parameter: parameter.name, presses: Number.isFinite(presses) ? presses : null, controller: controller.name },
         },
       ];
     });
@@ -97,13 +100,26 @@ const silent: ReadonlySet<Target['kind']> = new Set(['lighting']);
 const deafToMode: ReadonlySet<Target['kind']> = new Set(['looper', 'mixer', 'lighting', 'cue-player']);
 
 /** In each bank of a controller, a way to silence each target that it plays: an action tagged panic, or CC 120 or 123. */
-export const noSilence: ControllerCheck<'no-silence'> = {
+export const noSilence: ControllerCheck<
+  'no-silence',
+  {
+    readonly controller: string;
+    readonly target: string;
+    readonly banks: readonly string[];
+    readonly more: number;
+    readonly standard: boolean;
+  }
+> = {
   scope: 'controller',
   id: 'no-silence',
   group: 'layers and banks',
   name: 'No way to silence',
   severities: ['note'],
   guide: 'In some bank nothing silences a target that the controller plays.',
+  say: ({ controller, target, banks, more, standard }) => ({
+    title: `Nothing on ${controller} silences ${target}${banks.length === 0 ? '' : ` in ${banks.join(', ')}${more > 0 ? ` and ${more} more` : ''}`}.`,
+    reason: `It is played from there. When it goes wrong, something tagged panic${standard ? `, or CC 120 (${ccEntry(120).name.toLowerCase()}) where it keeps the standard` : ''} has to be within reach.`,
+  }),
   find: ({ index }, controller) => {
     const { banks } = controller.firmware;
     const played = new Map<string, Set<number>>();
@@ -132,22 +148,23 @@ export const noSilence: ControllerCheck<'no-silence'> = {
         }
       }
     }
-    return [...played].flatMap(([targetId, where]): Found[] => {
+    return [...played].flatMap(([targetId, where]) => {
       const target = index.targets.get(targetId);
       if (!target || silent.has(target.kind) || elsewhere(index, controller, targetId)) return [];
       const missing = [...where].filter((b) => !covered.get(targetId)?.has(b)).sort((a, b) => a - b);
       if (missing.length === 0) return [];
-      const names = missing
-        .slice(0, 3)
-        .map((b) => bankWords(controller, b))
-        .join(', ');
-      const places = banks === 1 ? '' : ` in ${names}${missing.length > 3 ? ` and ${missing.length - 3} more` : ''}`;
+      const names = banks === 1 ? [] : missing.slice(0, 3).map((b) => bankWords(controller, b));
       return [
         {
           severity: 'note',
           parameterId: silencer(index, targetId)?.id ?? null,
-          title: `Nothing on ${controller.name} silences ${target.name}${places}.`,
-          reason: `It is played from there. When it goes wrong, something tagged panic${deafToMode.has(target.kind) ? '' : `, or CC 120 (${ccEntry(120).name.toLowerCase()}) where it keeps the standard`} has to be within reach.`,
+          facts: {
+            controller: controller.name,
+            target: target.name,
+            banks: names,
+            more: Math.max(0, missing.length - 3),
+            standard: !deafToMode.has(target.kind),
+          },
         },
       ];
     });

@@ -2,10 +2,10 @@
 import { changeAssignment, patch, removeAssignment } from '../commands';
 import { addressKey, heardKeys, kindOf, shortName } from '../midi';
 import { batch, type Landing, type Parameter, type RigIndex, remove, set } from '../rig';
-import { type AssignmentCheck, type ControllerCheck, type Fix, type Found, noFixes, type RigCheck, subjectOf } from './finding';
+import { type AssignmentCheck, type ControllerCheck, type Fix, noFixes, type RigCheck, subjectOf } from './finding';
 import { sendsFor } from './fix-parts';
 
-export const textTooLong: AssignmentCheck<'text-too-long'> = {
+export const textTooLong: AssignmentCheck<'text-too-long', { readonly text: string; readonly most: number }> = {
   scope: 'assignment',
   id: 'text-too-long',
   group: 'record',
@@ -13,6 +13,10 @@ export const textTooLong: AssignmentCheck<'text-too-long'> = {
   severities: ['note'],
   asks: 'all',
   guide: 'The display cuts the text.',
+  say: ({ text, most }) => ({
+    title: `“${text}” is cut to “${text.slice(0, most)}”.`,
+    reason: `The display has room for ${most} characters, and the text has ${text.length}.`,
+  }),
   find: ({ index }, assignment) => {
     const display = index.controls.get(assignment.controlId)?.display;
     if (!display) return [];
@@ -23,8 +27,7 @@ export const textTooLong: AssignmentCheck<'text-too-long'> = {
     return [
       {
         severity: 'note',
-        title: `“${text}” is cut to “${text.slice(0, most)}”.`,
-        reason: `The display has room for ${most} characters, and the text has ${text.length}.`,
+        facts: { text, most },
       },
     ];
   },
@@ -48,25 +51,33 @@ export const textTooLong: AssignmentCheck<'text-too-long'> = {
 };
 
 /** Two parameters of one target with one name: on tape and sheet nobody can tell them apart. */
-export const sameName: RigCheck<'same-name'> = {
+export const sameName: RigCheck<
+  'same-name',
+  { readonly target: string; readonly parameter: string; readonly groups: readonly string[] }
+> = {
   scope: 'rig',
   id: 'same-name',
   group: 'record',
   name: 'Two functions of one name',
   severities: ['note'],
   guide: 'Two parameters of one target have one name: tape and sheet cannot tell them apart.',
+  say: ({ target, parameter, groups: [one, other] }) => ({
+    title: `${target} has two parameters called ${parameter}.`,
+    reason: `${one === undefined ? 'Tape' : `One is in ${one || 'no group'} and one in ${other || 'no group'}; tape`} and sheet show one name for two things.`,
+  }),
   reads: ['parameters', 'targets'],
   find: ({ index }) =>
-    twins(index).map(
-      ({ first, second }): Found => ({
-        severity: 'note',
-        about: 'parameters',
-        subjectId: second.id,
-        parameterId: second.id,
-        title: `${index.targets.get(second.targetId)?.name ?? '?'} has two parameters called ${second.name}.`,
-        reason: `${first.group !== second.group ? `One is in ${first.group || 'no group'} and one in ${second.group || 'no group'}; tape` : 'Tape'} and sheet show one name for two things.`,
-      }),
-    ),
+    twins(index).map(({ first, second }) => ({
+      severity: 'note',
+      about: 'parameters',
+      subjectId: second.id,
+      parameterId: second.id,
+      facts: {
+        target: index.targets.get(second.targetId)?.name ?? '?',
+        parameter: second.name,
+        groups: first.group === second.group ? [] : [first.group, second.group],
+      },
+    })),
   fixes: ({ index }, finding) => {
     const parameter = index.parameters.get(finding.subjectId);
     if (!parameter) return [];
@@ -89,7 +100,7 @@ function twins(index: RigIndex): readonly { readonly first: Parameter; readonly 
 }
 
 /** A message that is there for nothing. All sound off and all notes off are for everything, and say so themselves. */
-export const noParameter: AssignmentCheck<'no-parameter'> = {
+export const noParameter: AssignmentCheck<'no-parameter', { readonly message: string }> = {
   scope: 'assignment',
   id: 'no-parameter',
   group: 'record',
@@ -97,16 +108,19 @@ export const noParameter: AssignmentCheck<'no-parameter'> = {
   severities: ['note'],
   asks: 'all',
   guide: 'A message is sent for no parameter, so nothing can be said of what it does.',
+  say: ({ message }) => ({
+    title: `${message} is sent for nothing.`,
+    reason: 'No parameter is named that it is there for, so nothing can be said of what it does.',
+  }),
   find: (_context, assignment) =>
-    sendsFor(assignment, null).flatMap(({ send }): Found[] => {
+    sendsFor(assignment, null).flatMap(({ send }) => {
       const { message } = send;
       const speaks = (message.type === 'cc' && message.number >= 120) || kindOf(message.type).family === 'real-time';
       if (send.meant.length > 0 || speaks) return [];
       return [
         {
           severity: 'note',
-          title: `${shortName(message)} is sent for nothing.`,
-          reason: 'No parameter is named that it is there for, so nothing can be said of what it does.',
+          facts: { message: shortName(message) },
         },
       ];
     }),
@@ -134,19 +148,23 @@ export const noParameter: AssignmentCheck<'no-parameter'> = {
 };
 
 /** A target that listens where nothing is sent: a mapping that nobody remembers. */
-export const leftover: RigCheck<'leftover'> = {
+export const leftover: RigCheck<'leftover', { readonly target: string; readonly address: string; readonly parameter: string }> = {
   scope: 'rig',
   id: 'leftover',
   group: 'record',
   name: 'Left over',
   severities: ['note'],
   guide: 'A target still listens where nothing is sent any more.',
+  say: ({ target, address, parameter }) => ({
+    title: `${target} still listens on ${address} for ${parameter}.`,
+    reason: 'Nothing on this rig sends it. A message from elsewhere would move it.',
+  }),
   reads: ['landings', 'assignments', 'layers', 'parameters', 'targets'],
   find: ({ index }) => {
     const tapped = new Set(
       index.rig.layers.flatMap((l) => l.tap.flatMap((a) => (a.type === 'send' ? heardKeys(a.message) : []))),
     );
-    return index.rig.landings.flatMap((landing): Found[] => {
+    return index.rig.landings.flatMap((landing) => {
       if (isSent(index, landing, tapped)) return [];
       const parameter = index.parameters.get(landing.parameterId);
       const target = index.targets.get(landing.targetId);
@@ -156,8 +174,7 @@ export const leftover: RigCheck<'leftover'> = {
           about: 'landings',
           subjectId: landing.id,
           parameterId: landing.parameterId,
-          title: `${target?.name ?? '?'} still listens on ${shortName(landing.address)} for ${parameter?.name ?? '?'}.`,
-          reason: 'Nothing on this rig sends it. A message from elsewhere would move it.',
+          facts: { target: target?.name ?? '?', address: shortName(landing.address), parameter: parameter?.name ?? '?' },
         },
       ];
     });
@@ -175,28 +192,31 @@ function isSent(index: RigIndex, landing: Landing, tapped: ReadonlySet<number>):
 }
 
 /** Controls that do nothing in any bank or layer: what is left to play with. */
-export const freeControls: ControllerCheck<'free-controls'> = {
+export const freeControls: ControllerCheck<
+  'free-controls',
+  { readonly free: number; readonly of: number; readonly names: readonly string[] }
+> = {
   scope: 'controller',
   id: 'free-controls',
   group: 'record',
   name: 'Free controls',
   severities: ['note'],
   guide: 'Controls without a function in any bank: what is left to play with.',
+  say: ({ free, of, names }) => ({
+    title: `${free} of ${of} controls are free.`,
+    reason: `${names.join(', ')}${free > names.length ? ` and ${free - names.length} more` : ''} ${free === 1 ? 'does' : 'do'} nothing in any bank.`,
+  }),
   find: ({ index }, controller) => {
     const controls = index.controlsOf.get(controller.id) ?? [];
     const used = (id: string): boolean =>
       (index.assignmentsOf.get(id)?.length ?? 0) > 0 || index.layersByModifier.has(id) || index.chordPartners.has(id);
     const free = controls.filter((c) => !used(c.id));
     if (free.length === 0 || free.length === controls.length) return [];
-    const names = free
-      .slice(0, 6)
-      .map((c) => c.name)
-      .join(', ');
+    const names = free.slice(0, 6).map((c) => c.name);
     return [
       {
         severity: 'note',
-        title: `${free.length} of ${controls.length} controls are free.`,
-        reason: `${names}${free.length > 6 ? ` and ${free.length - 6} more` : ''} ${free.length === 1 ? 'does' : 'do'} nothing in any bank.`,
+        facts: { free: free.length, of: controls.length, names },
       },
     ];
   },
@@ -206,18 +226,25 @@ export const freeControls: ControllerCheck<'free-controls'> = {
 const placeWords = { project: 'the project', 'plugin-instance': 'this instance of the plugin' } as const;
 
 /** A mapping that is gone with the project, or with one instance of a plugin. */
-export const livesElsewhere: RigCheck<'lives-elsewhere'> = {
+export const livesElsewhere: RigCheck<
+  'lives-elsewhere',
+  { readonly target: string; readonly entries: number; readonly livesIn: keyof typeof placeWords }
+> = {
   scope: 'rig',
   id: 'lives-elsewhere',
   group: 'record',
   name: 'Kept in a place that may not be there',
   severities: ['note'],
   guide: 'The mapping is kept with a project or one plugin and is gone in the next.',
+  say: ({ target, entries, livesIn }) => ({
+    title: `The mapping of ${target} is gone in the next project.`,
+    reason: `Its ${entries} ${entries === 1 ? 'entry lives' : 'entries live'} in ${placeWords[livesIn]}. Keep an empty template with them, and say so here.`,
+  }),
   reads: ['targets', 'landings'],
   find: ({ index }) => {
     const counts = new Map<string, number>();
     for (const { targetId } of index.rig.landings) counts.set(targetId, (counts.get(targetId) ?? 0) + 1);
-    return index.rig.targets.flatMap((target): Found[] => {
+    return index.rig.targets.flatMap((target) => {
       const { livesIn } = target.reception;
       const count = counts.get(target.id) ?? 0;
       if (count === 0 || (livesIn !== 'project' && livesIn !== 'plugin-instance')) return [];
@@ -226,8 +253,7 @@ export const livesElsewhere: RigCheck<'lives-elsewhere'> = {
           severity: 'note',
           about: 'targets',
           subjectId: target.id,
-          title: `The mapping of ${target.name} is gone in the next project.`,
-          reason: `Its ${count} ${count === 1 ? 'entry lives' : 'entries live'} in ${placeWords[livesIn]}. Keep an empty template with them, and say so here.`,
+          facts: { target: target.name, entries: count, livesIn },
         },
       ];
     });

@@ -83,7 +83,7 @@ export type CheckId = (typeof all)[number]['id'];
 
 /** Every check, in the order in which findings are shown. */
 export const checks: readonly Check<CheckId>[] = all;
-const known = Object.fromEntries(all.map((c) => [c.id, c])) as Readonly<Record<CheckId, Check<CheckId>>>; // border: built from every check
+const known = Object.fromEntries(checks.map((c) => [c.id, c])) as Readonly<Record<CheckId, Check<CheckId>>>; // border: built from every check
 export const isCheckId = (id: string): id is CheckId => Object.hasOwn(known, id);
 /** A check by its id. */
 export const checkOf = (id: CheckId): Check<CheckId> => known[id];

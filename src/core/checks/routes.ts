@@ -19,7 +19,10 @@ function unheard(index: RigIndex, outcome: Outcome, why: string): readonly Param
 const messageFor = (assignment: Assignment, parameterId: string | null): Message | null =>
   sendsFor(assignment, parameterId)[0]?.send.message ?? null;
 
-export const outsideWindow: AssignmentCheck<'outside-window'> = {
+export const outsideWindow: AssignmentCheck<
+  'outside-window',
+  { readonly target: string | null; readonly message: string | null; readonly parameter: string }
+> = {
   scope: 'assignment',
   id: 'outside-window',
   group: 'addresses',
@@ -27,15 +30,18 @@ export const outsideWindow: AssignmentCheck<'outside-window'> = {
   severities: ['stop'],
   asks: 'all',
   guide: 'The target does not take this kind of message, channel or number.',
+  say: ({ target, message, parameter }) => ({
+    title: `${target ?? 'The target'} does not take ${message ?? 'this number'}.`,
+    reason: `It takes only some numbers, and ${parameter} listens on one outside of them.`,
+  }),
   find: ({ index }, assignment, outcome) =>
-    unheard(index, outcome, 'outside-window').map((parameter): Found => {
+    unheard(index, outcome, 'outside-window').map((parameter) => {
       const message = messageFor(assignment, parameter.id);
       const target = index.targets.get(parameter.targetId);
       return {
         severity: 'stop',
         parameterId: parameter.id,
-        title: `${target?.name ?? 'The target'} does not take ${message ? shortName(message) : 'this number'}.`,
-        reason: `It takes only some numbers, and ${parameter.name} listens on one outside of them.`,
+        facts: { target: target?.name ?? null, message: message && shortName(message), parameter: parameter.name },
       };
     }),
   fixes: (context, finding) => {
@@ -55,7 +61,14 @@ function widen(target: NonNullable<ReturnType<RigIndex['targets']['get']>>, mess
   return { label, edit: batch(label, [set('targets', target, 'reception', { ...target.reception, windows })]) };
 }
 
-export const notRouted: AssignmentCheck<'not-routed'> = {
+type Closed = {
+  readonly from: string | null;
+  readonly to: string | null;
+  readonly why: 'no-wire' | 'not-remote' | 'channel' | 'kind';
+  readonly channel: number | null;
+};
+
+export const notRouted: AssignmentCheck<'not-routed', Closed> = {
   scope: 'assignment',
   id: 'not-routed',
   group: 'addresses',
@@ -63,8 +76,20 @@ export const notRouted: AssignmentCheck<'not-routed'> = {
   severities: ['stop'],
   asks: 'all',
   guide: 'No wire brings the message to the target, or one on the way stops it.',
+  say: ({ from, to, why, channel }) => {
+    const [start, end] = [from ?? 'this controller', to ?? 'the target'];
+    return {
+      title: `Nothing of it arrives at ${end}.`,
+      reason:
+        why === 'no-wire'
+          ? `No wire leads from ${start} to ${end}.`
+          : why === 'not-remote'
+            ? `The wire from ${start} to ${end} is not enabled for remote control.`
+            : `The wire lets ${why === 'channel' ? `channel ${channel}` : 'this kind of message'} not through.`,
+    };
+  },
   find: ({ index }, assignment, outcome) =>
-    unheard(index, outcome, 'no-wire').map((parameter): Found => {
+    unheard(index, outcome, 'no-wire').map((parameter) => {
       const home = homeOf(index, assignment);
       const target = index.targets.get(parameter.targetId);
       const message = messageFor(assignment, parameter.id);
@@ -72,8 +97,7 @@ export const notRouted: AssignmentCheck<'not-routed'> = {
       return {
         severity: 'stop',
         parameterId: parameter.id,
-        title: `Nothing of it arrives at ${target?.name ?? 'the target'}.`,
-        reason: whyClosed(wires, message, home?.controller.name ?? 'this controller', target?.name ?? 'the target'),
+        facts: { from: home?.controller.name ?? null, to: target?.name ?? null, ...whyClosed(wires, message) },
       };
     }),
   fixes: (context, finding) => routeFixes(context.index, subjectOf(context, finding), finding, context.newId),
@@ -83,12 +107,11 @@ export const notRouted: AssignmentCheck<'not-routed'> = {
 const shuts = (wire: Wire, channel: Channel | null): boolean =>
   wire.channels !== null && channel !== null && !wire.channels.includes(channel);
 
-function whyClosed(wires: readonly Wire[], message: Message | null, from: string, to: string): string {
-  if (wires.length === 0) return `No wire leads from ${from} to ${to}.`;
-  if (wires.some((w) => !w.forRemote)) return `The wire from ${from} to ${to} is not enabled for remote control.`;
+function whyClosed(wires: readonly Wire[], message: Message | null): Pick<Closed, 'why' | 'channel'> {
   const channel = message && 'channel' in message ? message.channel : null;
-  const byChannel = wires.some((w) => shuts(w, channel));
-  return `The wire lets ${byChannel ? `channel ${channel}` : 'this kind of message'} not through.`;
+  if (wires.length === 0) return { why: 'no-wire', channel };
+  if (wires.some((w) => !w.forRemote)) return { why: 'not-remote', channel };
+  return { why: wires.some((w) => shuts(w, channel)) ? 'channel' : 'kind', channel };
 }
 
 function routeFixes(index: RigIndex, assignment: Assignment | undefined, finding: Finding, newId: () => string): readonly Fix[] {
@@ -115,8 +138,15 @@ function routeFixes(index: RigIndex, assignment: Assignment | undefined, finding
   });
 }
 
+type HeardTwice = {
+  readonly times: number;
+  readonly counts: boolean;
+  readonly controller: string;
+  readonly target: string | null;
+};
+
 /** Two ways to one target double every message: what counts presses counts two. */
-export const heardTwice: AssignmentCheck<'heard-twice'> = {
+export const heardTwice: AssignmentCheck<'heard-twice', HeardTwice> = {
   scope: 'assignment',
   id: 'heard-twice',
   group: 'addresses',
@@ -124,14 +154,18 @@ export const heardTwice: AssignmentCheck<'heard-twice'> = {
   severities: ['stop', 'caution'],
   asks: 'all',
   guide: 'Two ways lead to the target; what counts presses counts each one twice.',
+  say: ({ times, counts, controller, target }) => ({
+    title: counts ? `Each press counts ${times} times.` : `Everything arrives ${times} times.`,
+    reason: `${times} ways lead from ${controller} to ${target ?? 'the target'}; each carries the message.`,
+  }),
   find: ({ index, around }, assignment) => {
     const home = homeOf(index, assignment);
     if (!home) return [];
     const told = new Set<string>();
-    return sendsFor(assignment, null).flatMap(({ send }): Found[] => {
+    return sendsFor(assignment, null).flatMap(({ send }) => {
       const channel = 'channel' in send.message ? send.message.channel : 0;
       const there = arrivals(around.network.planOf(home.controller.id, carrierOf(send.message.type), channel));
-      return send.meant.flatMap((id): Found[] => {
+      return send.meant.flatMap((id): Found<HeardTwice>[] => {
         const parameter = index.parameters.get(id);
         const times = there.get(parameter?.targetId ?? '') ?? 0;
         if (!parameter || times < 2 || told.has(parameter.targetId)) return [];
@@ -142,8 +176,12 @@ export const heardTwice: AssignmentCheck<'heard-twice'> = {
           {
             severity: counts ? 'stop' : 'caution',
             parameterId: id,
-            title: counts ? `Each press counts ${times} times.` : `Everything arrives ${times} times.`,
-            reason: `${times} ways lead from ${home.controller.name} to ${index.targets.get(parameter.targetId)?.name ?? 'the target'}; each carries the message.`,
+            facts: {
+              times,
+              counts,
+              controller: home.controller.name,
+              target: index.targets.get(parameter.targetId)?.name ?? null,
+            },
           },
         ];
       });
@@ -168,13 +206,33 @@ export const heardTwice: AssignmentCheck<'heard-twice'> = {
 const nameOf = (index: RigIndex, id: string): string => index.controllers.get(id)?.name ?? index.targets.get(id)?.name ?? '?';
 
 /** A controller and a target that show one number differently: what is typed into one is not what is typed into the other. */
-export const basesDiffer: ControllerCheck<'bases-differ'> = {
+export const basesDiffer: ControllerCheck<
+  'bases-differ',
+  {
+    readonly controller: string;
+    readonly target: string;
+    readonly channels: readonly string[];
+    readonly programs: readonly string[];
+    readonly octaves: readonly string[];
+  }
+> = {
   scope: 'controller',
   id: 'bases-differ',
   group: 'addresses',
   name: 'Devices that count differently',
   severities: ['note'],
   guide: 'Controller and target show channels, programs or octaves differently: what is typed differs.',
+  say: ({ controller, target, channels, programs, octaves }) => {
+    const differ = [
+      ...(channels.length > 0 ? [`channels from ${channels.join(' and ')}`] : []),
+      ...(programs.length > 0 ? [`programs from ${programs.join(' and ')}`] : []),
+      ...(octaves.length > 0 ? [`note 60 as ${octaves.map((c) => `C${c}`).join(' and ')}`] : []),
+    ];
+    return {
+      title: `${controller} and ${target} count differently.`,
+      reason: `They show ${differ.join(', ')}. The sheet writes each number as its own device shows it: do not copy one into the other.`,
+    };
+  },
   find: ({ index }, controller) => {
     const a = controller.firmware.shows;
     const targets = new Map<string, Set<string>>();
@@ -191,24 +249,21 @@ export const basesDiffer: ControllerCheck<'bases-differ'> = {
         }
       }
     }
-    return [...targets].flatMap(([targetId, kinds]): Found[] => {
+    return [...targets].flatMap(([targetId, kinds]) => {
       const target = index.targets.get(targetId);
       if (!target || !routesFrom(index, controller.id).some((r) => r.target.id === targetId)) return [];
       const b = target.reception.shows;
       const names = a.notes === 'name' && b.notes === 'name';
-      const differ = [
-        ...(a.channelBase === b.channelBase ? [] : [`channels from ${a.channelBase} and ${b.channelBase}`]),
-        ...(kinds.has('program') && a.programBase !== b.programBase
-          ? [`programs from ${a.programBase} and ${b.programBase}`]
-          : []),
-        ...(kinds.has('note') && names && a.middleC !== b.middleC ? [`note 60 as C${a.middleC} and C${b.middleC}`] : []),
-      ];
-      if (differ.length === 0) return [];
+      const pair = (one: number, other: number, matters: boolean): readonly string[] =>
+        matters && one !== other ? [String(one), String(other)] : [];
+      const channels = pair(a.channelBase, b.channelBase, true);
+      const programs = pair(a.programBase, b.programBase, kinds.has('program'));
+      const octaves = pair(a.middleC, b.middleC, kinds.has('note') && names);
+      if (channels.length + programs.length + octaves.length === 0) return [];
       return [
         {
           severity: 'note',
-          title: `${controller.name} and ${target.name} count differently.`,
-          reason: `They show ${differ.join(', ')}. The sheet writes each number as its own device shows it: do not copy one into the other.`,
+          facts: { controller: controller.name, target: target.name, channels, programs, octaves },
         },
       ];
     });

@@ -15,10 +15,10 @@ import {
 } from './finding';
 import { alternating, alternatingFrom, always, modeFix, sendFix, sendsFor, startFix, whileHeld } from './fix-parts';
 
-interface Rule<Id extends string> extends AssignmentFacts<Id> {
+interface Rule<Id extends string, F> extends AssignmentFacts<Id, F> {
   readonly severities: readonly [Severity];
-  readonly fits: (context: CheckContext, assignment: Assignment, effect: Effect, parameter: Parameter) => string | null;
-  readonly title: (parameter: Parameter, effect: Effect) => string;
+  /** What the finding is made of; null where there is none. */
+  readonly fits: (context: CheckContext, assignment: Assignment, effect: Effect, parameter: Parameter) => F | null;
   readonly fixes: (index: RigIndex, assignment: Assignment, parameter: Parameter, context: CheckContext) => readonly Fix[];
 }
 
@@ -26,9 +26,10 @@ const off = (parameter: Parameter): string => showValue(parameter, parameter.low
 const on = (parameter: Parameter): string => showValue(parameter, parameter.highest);
 
 /** A check over the effects of one outcome. Only what an assignment is meant for is judged; the rest is the clash's business. */
-export function effectCheck<Id extends string>(rule: Rule<Id>): AssignmentCheck<Id> {
+export function effectCheck<Id extends string, F>(rule: Rule<Id, F>): AssignmentCheck<Id, F> {
   const { id, group, name, severities, asks, guide } = rule;
   return {
+    say: (facts) => rule.say(facts),
     id,
     group,
     name,
@@ -36,19 +37,18 @@ export function effectCheck<Id extends string>(rule: Rule<Id>): AssignmentCheck<
     asks,
     guide,
     scope: 'assignment',
-    find: (context, assignment, outcome): Found[] => {
+    find: (context, assignment, outcome): Found<F>[] => {
       if (outcome.type !== 'played') return [];
       return outcome.effects.flatMap((effect) => {
         const parameter = context.index.parameters.get(effect.parameterId);
         if (!effect.meant || !parameter) return [];
-        const reason = rule.fits(context, assignment, effect, parameter);
-        if (reason === null) return [];
+        const facts = rule.fits(context, assignment, effect, parameter);
+        if (facts === null) return [];
         return [
           {
             severity: severities[0],
             parameterId: parameter.id,
-            title: rule.title(parameter, effect),
-            reason,
+            facts,
             evidence: { type: 'trace' },
           },
         ];
@@ -62,21 +62,26 @@ export function effectCheck<Id extends string>(rule: Rule<Id>): AssignmentCheck<
   };
 }
 
-export const firstPressDoesNothing: AssignmentCheck<'first-press-does-nothing'> = effectCheck({
+export const firstPressDoesNothing: AssignmentCheck<
+  'first-press-does-nothing',
+  { readonly first: number | null; readonly parameter: string; readonly starts: string }
+> = effectCheck({
   id: 'first-press-does-nothing',
   group: 'switches',
   name: 'First press does nothing',
   severities: ['caution'],
   asks: 'all',
   guide: 'The first value sent is where the parameter already is.',
-  title: () => 'First press does nothing.',
+  say: ({ first, parameter, starts }) => ({
+    title: 'First press does nothing.',
+    reason: `${first === null ? 'What it sends first' : `The switch sends ${first} first, and that`} puts ${parameter} where it already is (${starts}), so the player has to press twice.`,
+  }),
   fits: (_context, assignment, effect, parameter) => {
     if (effect.did.type !== 'first-press-does-nothing') return null;
     const first = sendsFor(assignment, parameter.id).flatMap(({ send }) =>
       send.behaviour.type === 'latching' ? [send.behaviour.first] : [],
     )[0];
-    const sends = first === undefined ? 'What it sends first' : `The switch sends ${first} first, and that`;
-    return `${sends} puts ${parameter.name} where it already is (${showValue(parameter, parameter.start)}), so the player has to press twice.`;
+    return { first: first ?? null, parameter: parameter.name, starts: showValue(parameter, parameter.start) };
   },
   fixes: (index, assignment, parameter) => {
     const swaps = sendsFor(assignment, parameter.id).flatMap(({ send }) =>
@@ -95,18 +100,18 @@ export const firstPressDoesNothing: AssignmentCheck<'first-press-does-nothing'> 
   },
 });
 
-export const everySecondPress: AssignmentCheck<'every-second-press'> = effectCheck({
+export const everySecondPress: AssignmentCheck<'every-second-press', Record<string, never>> = effectCheck({
   id: 'every-second-press',
   group: 'switches',
   name: 'Every second press',
   severities: ['stop'],
   asks: 'all',
   guide: 'One of two values that alternate is not heard, so every other press is lost.',
-  title: () => 'Only every second press works.',
-  fits: (_context, _assignment, effect) =>
-    effect.did.type === 'every-second-press'
-      ? 'The switch alternates between two values, and the target flips on only one of them.'
-      : null,
+  say: () => ({
+    title: 'Only every second press works.',
+    reason: 'The switch alternates between two values, and the target flips on only one of them.',
+  }),
+  fits: (_context, _assignment, effect) => (effect.did.type === 'every-second-press' ? {} : null),
   fixes: (index, assignment, parameter) => [
     ...modeFix(index, assignment, parameter.id, 'Hear it as absolute', 'absolute'),
     ...sendFix(index, assignment, parameter.id, 'Send 127 on every press', always(127)),
@@ -114,22 +119,25 @@ export const everySecondPress: AssignmentCheck<'every-second-press'> = effectChe
   ],
 });
 
-export const neverOff: AssignmentCheck<'never-off'> = effectCheck({
+export const neverOff: AssignmentCheck<
+  'never-off',
+  { readonly parameter: string; readonly on: string; readonly off: string; readonly onlyOff: boolean }
+> = effectCheck({
   id: 'never-off',
   group: 'switches',
   name: 'Never off',
   severities: ['caution'],
   asks: 'all',
   guide: 'Presses turn it on, and nothing planned turns it off again.',
-  title: (parameter, effect) =>
-    effect.did.type === 'only-turns-off'
-      ? `Only turns ${parameter.name} ${off(parameter)}.`
-      : `Turns ${parameter.name} ${on(parameter)}, never ${off(parameter)}.`,
+  say: ({ parameter, on, off, onlyOff }) => ({
+    title: onlyOff ? `Only turns ${parameter} ${off}.` : `Turns ${parameter} ${on}, never ${off}.`,
+    reason: 'Every press sends the same value, the target takes it as it is, and nothing else on this rig takes it back.',
+  }),
   fits: (context, assignment, effect, parameter) => {
     const { type } = effect.did;
     if (type !== 'turns-on-never-off' && type !== 'only-turns-off') return null;
     if (somethingElseReturns(context, assignment, parameter.id, type)) return null;
-    return 'Every press sends the same value, the target takes it as it is, and nothing else on this rig takes it back.';
+    return { parameter: parameter.name, on: on(parameter), off: off(parameter), onlyOff: type === 'only-turns-off' };
   },
   fixes: (index, assignment, parameter) => [
     ...sendFix(index, assignment, parameter.id, 'Alternate 127 and 0', alternatingFrom(parameter)),
@@ -156,23 +164,29 @@ function somethingElseReturns(
   });
 }
 
-export const neverRegisters: AssignmentCheck<'never-registers'> = effectCheck({
+export const neverRegisters: AssignmentCheck<
+  'never-registers',
+  { readonly parameter: string; readonly target: string | null; readonly threshold: number | null }
+> = effectCheck({
   id: 'never-registers',
   group: 'switches',
   name: 'Never registers',
   severities: ['stop'],
   asks: 'all',
   guide: 'Four presses from the start of the show, and four from elsewhere, move nothing.',
-  title: (parameter) => `${parameter.name} never reacts.`,
+  say: ({ parameter, target, threshold }) => ({
+    title: `${parameter} never reacts.`,
+    reason:
+      threshold === null
+        ? `${target ?? 'The target'} does not listen for this message.`
+        : `What is sent never reaches the value from which ${target ?? 'the target'} counts it as a press (${threshold}).`,
+  }),
   fits: ({ index }, _assignment, effect, parameter) => {
     const target = index.targets.get(parameter.targetId);
-    if (effect.did.type === 'never-reacts') {
-      return `What is sent never reaches the value from which ${target?.name ?? 'the target'} counts it as a press (${target?.reception.threshold ?? 64}).`;
-    }
+    const facts = { parameter: parameter.name, target: target?.name ?? null };
+    if (effect.did.type === 'never-reacts') return { ...facts, threshold: target?.reception.threshold ?? 64 };
     if (effect.did.type !== 'nothing-lands') return null;
-    return effect.did.why === 'no-landing' || effect.did.why === 'other-address'
-      ? `${target?.name ?? 'The target'} does not listen for this message.`
-      : null;
+    return effect.did.why === 'no-landing' || effect.did.why === 'other-address' ? { ...facts, threshold: null } : null;
   },
   fixes: (index, assignment, parameter, context) => [
     ...listenFix(context, assignment, parameter),
@@ -210,17 +224,20 @@ function modesOf(index: RigIndex, assignment: Assignment, parameterId: string): 
   );
 }
 
-export const flipsBack: AssignmentCheck<'flips-back'> = effectCheck({
+export const flipsBack: AssignmentCheck<'flips-back', { readonly parameter: string }> = effectCheck({
   id: 'flips-back',
   group: 'switches',
   name: 'Flips back on release',
   severities: ['caution'],
   asks: 'all',
   guide: 'The release flips it as well, so a short press leaves all as it was.',
-  title: (parameter) => `${parameter.name} flips back when the finger lifts.`,
+  say: ({ parameter }) => ({
+    title: `${parameter} flips back when the finger lifts.`,
+    reason: 'The switch sends on press and again on release, and the target flips on each.',
+  }),
   fits: ({ index }, assignment, effect, parameter) =>
     effect.did.type === 'on-while-held' && modesOf(index, assignment, parameter.id).includes('toggle')
-      ? 'The switch sends on press and again on release, and the target flips on each.'
+      ? { parameter: parameter.name }
       : null,
   fixes: (index, assignment, parameter) => [
     ...sendFix(index, assignment, parameter.id, 'Send 127 on every press', always(127)),
@@ -228,39 +245,48 @@ export const flipsBack: AssignmentCheck<'flips-back'> = effectCheck({
   ],
 });
 
-export const actsWhileHeld: AssignmentCheck<'acts-while-held'> = effectCheck({
-  id: 'acts-while-held',
-  group: 'switches',
-  name: 'On only while held',
-  severities: ['note'],
-  asks: 'all',
-  guide: 'It is on only from press to release.',
-  title: (parameter) => `${parameter.name} is ${on(parameter)} only while the switch is held.`,
-  fits: ({ index }, assignment, effect, parameter) =>
-    effect.did.type === 'on-while-held' &&
-    parameter.kind === 'toggle' &&
-    modesOf(index, assignment, parameter.id).includes('absolute')
-      ? 'The switch sends one value on press and another on release. Where that is meant, hear it as on while held: then the map says so.'
-      : null,
-  fixes: (index, assignment, parameter) => [
-    ...sendFix(index, assignment, parameter.id, 'Alternate 127 and 0', alternatingFrom(parameter)),
-    ...modeFix(index, assignment, parameter.id, 'It is meant: hear it as on while held', 'gate'),
-  ],
-});
+export const actsWhileHeld: AssignmentCheck<'acts-while-held', { readonly parameter: string; readonly on: string }> = effectCheck(
+  {
+    id: 'acts-while-held',
+    group: 'switches',
+    name: 'On only while held',
+    severities: ['note'],
+    asks: 'all',
+    guide: 'It is on only from press to release.',
+    say: ({ parameter, on }) => ({
+      title: `${parameter} is ${on} only while the switch is held.`,
+      reason:
+        'The switch sends one value on press and another on release. Where that is meant, hear it as on while held: then the map says so.',
+    }),
+    fits: ({ index }, assignment, effect, parameter) =>
+      effect.did.type === 'on-while-held' &&
+      parameter.kind === 'toggle' &&
+      modesOf(index, assignment, parameter.id).includes('absolute')
+        ? { parameter: parameter.name, on: on(parameter) }
+        : null,
+    fixes: (index, assignment, parameter) => [
+      ...sendFix(index, assignment, parameter.id, 'Alternate 127 and 0', alternatingFrom(parameter)),
+      ...modeFix(index, assignment, parameter.id, 'It is meant: hear it as on while held', 'gate'),
+    ],
+  },
+);
 
-export const staysOn: AssignmentCheck<'stays-on'> = effectCheck({
+export const staysOn: AssignmentCheck<'stays-on', { readonly parameter: string; readonly on: string }> = effectCheck({
   id: 'stays-on',
   group: 'switches',
   name: 'Stays on after release',
   severities: ['caution'],
   asks: 'all',
   guide: 'It is meant for holding, and the release does not end it.',
-  title: (parameter) => `${parameter.name} stays ${on(parameter)} after the finger lifts.`,
+  say: ({ parameter, on }) => ({
+    title: `${parameter} stays ${on} after the finger lifts.`,
+    reason: 'It is heard as on while held, and the switch sends nothing when it is let go.',
+  }),
   fits: ({ index }, assignment, effect, parameter) => {
     const { type } = effect.did;
     const stays = type === 'flips-once-per-press' || type === 'turns-on-never-off' || type === 'first-press-does-nothing';
     return stays && modesOf(index, assignment, parameter.id).includes('gate')
-      ? 'It is heard as on while held, and the switch sends nothing when it is let go.'
+      ? { parameter: parameter.name, on: on(parameter) }
       : null;
   },
   fixes: (index, assignment, parameter) => [

@@ -4,14 +4,14 @@ import { changeAssignment, patch } from '../commands';
 import { makePut, noSysex, type Word, wordLength } from '../midi';
 import { type Assignment, batch, type RigIndex, type Wire } from '../rig';
 import { usualTiming, wireLoad } from '../wires';
-import { type AssignmentCheck, type CheckContext, type Finding, type Fix, type Found, subjectOf } from './finding';
+import { type AssignmentCheck, type CheckContext, type Finding, type Fix, subjectOf } from './finding';
 import { homeOf, sendsFor } from './fix-parts';
 
 const BURST_MS = 10;
 /** Fewer messages than this never take 10 ms, on any wire that this program knows, but for the wait of a radio. */
 const FEW = 4;
 
-export const burst: AssignmentCheck<'burst'> = {
+export const burst: AssignmentCheck<'burst', { readonly ms: string }> = {
   scope: 'assignment',
   id: 'burst',
   group: 'time',
@@ -19,6 +19,10 @@ export const burst: AssignmentCheck<'burst'> = {
   severities: ['caution'],
   asks: 'switches',
   guide: 'Several messages take longer than 10 ms to arrive at the far end.',
+  say: ({ ms }) => ({
+    title: `The last of its messages arrives ${ms} ms after the first leaves.`,
+    reason: 'They go one after the other over the wire. Above 10 ms what should happen at once is heard as a roll.',
+  }),
   find: ({ index, around }, assignment, outcome) => {
     if (outcome.type !== 'played' || assignment.gesture.type === 'move') return [];
     if (sendsFor(assignment, null).length < FEW || assignment.actions.some((a) => a.type === 'wait')) return [];
@@ -27,8 +31,7 @@ export const burst: AssignmentCheck<'burst'> = {
     return [
       {
         severity: 'caution',
-        title: `The last of its messages arrives ${ms.toFixed(1)} ms after the first leaves.`,
-        reason: 'They go one after the other over the wire. Above 10 ms what should happen at once is heard as a roll.',
+        facts: { ms: ms.toFixed(1) },
         evidence: { type: 'trace' },
       },
     ];
@@ -39,7 +42,10 @@ export const burst: AssignmentCheck<'burst'> = {
 /** A moving control as fast as a foot moves it: 200 positions a second. Common practice, no source. */
 const POSITIONS = 200;
 
-export const heavyStream: AssignmentCheck<'heavy-stream'> = {
+export const heavyStream: AssignmentCheck<
+  'heavy-stream',
+  { readonly percent: number; readonly messages: number; readonly cable: boolean }
+> = {
   scope: 'assignment',
   id: 'heavy-stream',
   group: 'time',
@@ -47,18 +53,21 @@ export const heavyStream: AssignmentCheck<'heavy-stream'> = {
   severities: ['caution'],
   asks: 'moves',
   guide: 'Moved quickly, it fills more than half of a wire.',
+  say: ({ percent, messages, cable }) => ({
+    title: `Moving it fills ${percent} % of the wire.`,
+    reason: `${messages} ${messages === 1 ? 'message' : 'messages'} at ${POSITIONS} positions a second over ${cable ? 'a MIDI cable' : 'radio'}: everything else waits.`,
+  }),
   find: ({ index }, assignment) => {
     if (assignment.gesture.type !== 'move') return [];
     const bytes = bytesOf(assignment);
-    return slowWires(index, assignment).flatMap(({ wire, messages }): Found[] => {
+    return slowWires(index, assignment).flatMap(({ wire, messages }) => {
       const timing = { ...usualTiming, transport: wire.transport };
       const load = wireLoad(timing, messages * POSITIONS, bytes * POSITIONS, 1000);
       if (load <= 0.5) return [];
       return [
         {
           severity: 'caution',
-          title: `Moving it fills ${Math.round(load * 100)} % of the wire.`,
-          reason: `${messages} ${messages === 1 ? 'message' : 'messages'} at ${POSITIONS} positions a second over ${wire.transport === 'din' ? 'a MIDI cable' : 'radio'}: everything else waits.`,
+          facts: { percent: Math.round(load * 100), messages, cable: wire.transport === 'din' },
         },
       ];
     });
@@ -98,7 +107,10 @@ function wireFixes(context: CheckContext, finding: Finding): readonly Fix[] {
 }
 
 /** A launch that starts a bar late although the finger went down a beat before: the gesture itself takes that long. */
-export const launchMisses: AssignmentCheck<'launch-misses'> = {
+export const launchMisses: AssignmentCheck<
+  'launch-misses',
+  { readonly parameter: string; readonly seconds: string; readonly target: string; readonly grid: string; readonly bpm: number }
+> = {
   scope: 'assignment',
   id: 'launch-misses',
   group: 'time',
@@ -106,9 +118,13 @@ export const launchMisses: AssignmentCheck<'launch-misses'> = {
   severities: ['caution'],
   asks: 'switches',
   guide: 'The gesture takes so long that the launch starts a bar late.',
+  say: ({ parameter, seconds, target, grid, bpm }) => ({
+    title: `${parameter} starts ${seconds} s late when it is pressed on the beat before the bar.`,
+    reason: `${target} waits for the next ${grid}, and at ${bpm} beats a minute the message leaves after the line.`,
+  }),
   find: ({ index, around }, assignment, outcome) => {
     if (outcome.type !== 'played' || assignment.gesture.type === 'move') return [];
-    return outcome.effects.flatMap((effect): Found[] => {
+    return outcome.effects.flatMap((effect) => {
       const parameter = index.parameters.get(effect.parameterId);
       const target = parameter && index.targets.get(parameter.targetId);
       if (!effect.meant || !parameter || !target || target.reception.launchQuantisation === 'none') return [];
@@ -119,8 +135,13 @@ export const launchMisses: AssignmentCheck<'launch-misses'> = {
         {
           severity: 'caution',
           parameterId: parameter.id,
-          title: `${parameter.name} starts ${(late / 1000).toFixed(1)} s late when it is pressed on the beat before the bar.`,
-          reason: `${target.name} waits for the next ${target.reception.launchQuantisation}, and at ${tempo.bpm} beats a minute the message leaves after the line.`,
+          facts: {
+            parameter: parameter.name,
+            seconds: (late / 1000).toFixed(1),
+            target: target.name,
+            grid: target.reception.launchQuantisation,
+            bpm: tempo.bpm,
+          },
           evidence: { type: 'trace' },
         },
       ];

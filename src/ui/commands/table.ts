@@ -60,7 +60,7 @@ export const commands = {
   palette: key('anywhere', 'Ctrl K', 'all commands', page('mod+k'), false),
   undo: key('anywhere', 'Ctrl Z', 'undo', page('mod+z')),
   redo: key('anywhere', 'Ctrl Shift Z', 'redo', page('mod+shift+z', 'mod+y')),
-  keys: key('anywhere', '?', 'this list of keys', page('?')),
+  keys: key('anywhere', '?', 'the list of keys', page('?')),
 
   'go-gear': go('Gear', 'gear', 'controllers targets'),
   'go-map': go('Map', 'map', 'assign functions'),

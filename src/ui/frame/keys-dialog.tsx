@@ -19,7 +19,7 @@ export function KeysDialog({ open, onOpenChange }: { readonly open: boolean; rea
         {lists.map(([scope, list]) => (
           <section key={scope} className="mb-4 break-inside-avoid">
             <h3 className="mb-1 font-semibold">{scopes[scope]}</h3>
-            <dl className="grid grid-cols-[110px_1fr] gap-y-1">
+            <dl className="grid grid-cols-[122px_1fr] gap-y-1">
               {list.map(({ shown, label }) => (
                 <div key={label} className="contents">
                   <dt className="font-mono text-xs leading-5">{shown}</dt>
