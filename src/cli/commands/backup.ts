@@ -1,5 +1,6 @@
 import { existsSync, mkdirSync, renameSync, rmSync, statSync } from 'node:fs';
 import { dirname, join, resolve } from 'node:path';
+import { counted } from '@/core/base';
 import { type Command, type Io, oneFile, Unusable } from '../command';
 import { tableOf } from '../table';
 
@@ -78,7 +79,7 @@ export const restore: Command = {
       if (!done.ok) throw new Unusable(done.error);
       const { rigs, before, notice } = done.value;
       if (notice !== null) io.err(notice);
-      io.err(`Restored ${rigs} ${rigs === 1 ? 'rig' : 'rigs'}. What was there is kept as ${before}, in ${folder}.`);
+      io.err(`Restored ${counted(rigs, 'rig')}. What was there is kept as ${before}, in ${folder}.`);
     } finally {
       rmSync(scratch, { recursive: true, force: true });
       await held.close();

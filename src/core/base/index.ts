@@ -1,3 +1,4 @@
+export { counted, plural } from './plural';
 // What everything stands on: results instead of exceptions, closing a union, hashes that never change, numbers, chance by a seed, large maps.
 
 export { chance } from './chance';

@@ -1,4 +1,5 @@
 // Gestures that get in each other's way, and what the firmware has not.
+import { counted } from '../base';
 import { changeAssignment, changeBehaviour, meantNames, removeAssignment } from '../commands';
 import { shortName } from '../midi';
 import type { Assignment, RigIndex } from '../rig';
@@ -183,7 +184,7 @@ export const tooManyActions: AssignmentCheck<'too-many-actions', { readonly most
   guide: 'The firmware takes fewer actions on one gesture.',
   say: ({ most, messages }) => ({
     title: `Only ${most} of ${messages} messages go out.`,
-    reason: `The firmware takes ${most} ${most === 1 ? 'message' : 'messages'} on one gesture.`,
+    reason: `The firmware takes ${counted(most, 'message')} on one gesture.`,
   }),
   find: ({ index }, assignment) => {
     const most = homeOf(index, assignment)?.controller.firmware.messagesPerGesture ?? Number.POSITIVE_INFINITY;

@@ -1,4 +1,5 @@
 // Modifiers: functions in the way, layers that can stay open, releases that go elsewhere.
+import { plural } from '../base';
 import { leftOn, showValue } from '../bench';
 import { changeBehaviour, patch, removeAssignment, setTap } from '../commands';
 import { type Assignment, batch, type Layer, type RigIndex, reaches } from '../rig';
@@ -41,7 +42,7 @@ export const modifierCovered: RigCheck<
     const fires = covering(index, layer);
     const [only] = fires;
     const asTap = fires.length === 1 && only && layer.madeIn === 'controller' ? tapped(index, layer, only, newId) : [];
-    const label = fires.length === 1 ? 'Take that function off' : 'Take those functions off';
+    const label = plural(fires.length, 'Take that function off', 'Take those functions off');
     return [
       ...asTap,
       {

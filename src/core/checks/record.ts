@@ -1,4 +1,5 @@
 // The record: texts, names, functions for nothing, leftovers, free controls, and where a mapping is kept.
+import { counted, plural } from '../base';
 import { changeAssignment, patch, removeAssignment } from '../commands';
 import { addressKey, heardKeys, kindOf, shortName } from '../midi';
 import { batch, type Landing, type Parameter, type RigIndex, remove, set } from '../rig';
@@ -204,7 +205,7 @@ export const freeControls: ControllerCheck<
   guide: 'Controls without a function in any bank: what is left to play with.',
   say: ({ free, of, names }) => ({
     title: `${free} of ${of} controls are free.`,
-    reason: `${names.join(', ')}${free > names.length ? ` and ${free - names.length} more` : ''} ${free === 1 ? 'does' : 'do'} nothing in any bank.`,
+    reason: `${names.join(', ')}${free > names.length ? ` and ${free - names.length} more` : ''} ${plural(free, 'does', 'do')} nothing in any bank.`,
   }),
   find: ({ index }, controller) => {
     const controls = index.controlsOf.get(controller.id) ?? [];
@@ -238,7 +239,7 @@ export const livesElsewhere: RigCheck<
   guide: 'The mapping is kept with a project or one plugin and is gone in the next.',
   say: ({ target, entries, livesIn }) => ({
     title: `The mapping of ${target} is gone in the next project.`,
-    reason: `Its ${entries} ${entries === 1 ? 'entry lives' : 'entries live'} in ${placeWords[livesIn]}. Keep an empty template with them, and say so here.`,
+    reason: `Its ${counted(entries, 'entry lives', 'entries live')} in ${placeWords[livesIn]}. Keep an empty template with them, and say so here.`,
   }),
   reads: ['targets', 'landings'],
   find: ({ index }) => {

@@ -1,4 +1,5 @@
 // Time: bursts that arrive late, streams that fill a wire, launches that miss their bar.
+import { counted } from '../base';
 import { burstOf, launchOf } from '../bench';
 import { changeAssignment, patch } from '../commands';
 import { makePut, noSysex, type Word, wordLength } from '../midi';
@@ -55,7 +56,7 @@ export const heavyStream: AssignmentCheck<
   guide: 'Moved quickly, it fills more than half of a wire.',
   say: ({ percent, messages, cable }) => ({
     title: `Moving it fills ${percent} % of the wire.`,
-    reason: `${messages} ${messages === 1 ? 'message' : 'messages'} at ${POSITIONS} positions a second over ${cable ? 'a MIDI cable' : 'radio'}: everything else waits.`,
+    reason: `${counted(messages, 'message')} at ${POSITIONS} positions a second over ${cable ? 'a MIDI cable' : 'radio'}: everything else waits.`,
   }),
   find: ({ index }, assignment) => {
     if (assignment.gesture.type !== 'move') return [];

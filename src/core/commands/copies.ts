@@ -1,5 +1,6 @@
 // A rig keeps its own copy of a controller or target. When the library has a newer version, these are the differences, one by one:
 // what the library changed since the copy was made, and whether the rig changed the same thing meanwhile.
+import { counted } from '../base';
 import type { ControllerTemplate, TargetProfile } from '../library';
 import {
   batch,
@@ -302,9 +303,7 @@ const isAdded = (chosen: readonly Difference[], origin: string): boolean =>
   chosen.some(({ change }) => change.type === 'add' && change.origin === origin);
 
 const label = (name: string, chosen: readonly Difference[]): string =>
-  chosen.length === 0
-    ? `Keep ${name} as it is`
-    : `Take over ${chosen.length === 1 ? '1 change' : `${chosen.length} changes`} of ${name}`;
+  chosen.length === 0 ? `Keep ${name} as it is` : `Take over ${counted(chosen.length, 'change')} of ${name}`;
 
 /** Takes over the chosen differences of a controller and notes that the copy is now of the newest version; with none chosen, only that. */
 export function adoptController(

@@ -1,6 +1,6 @@
 // Fill along: one assignment repeated over a run of controls, counting up.
 
-import { err, ok, type Result } from '../base';
+import { counted, err, ok, type Result } from '../base';
 import { addressKey, type Message, withNumber } from '../midi';
 import { isFree } from '../numbers';
 import {
@@ -140,5 +140,5 @@ export function fillEdit(index: RigIndex, plan: FillPlan, newId: NewId): Edit {
     ];
   });
   const count = plan.rows.filter((r) => r.skip === null).length;
-  return batch(`Fill along ${count} ${count === 1 ? 'control' : 'controls'}`, edits);
+  return batch(`Fill along ${counted(count, 'control')}`, edits);
 }

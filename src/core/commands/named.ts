@@ -1,5 +1,6 @@
 // Names of controls and notes taken onto a target: each name is a parameter, and the number under which it is heard is its landing.
 
+import { counted } from '../base';
 import { type ProfileParameter, plainParameter } from '../library';
 import { addressKey, type Message } from '../midi';
 import { batch, type Edit, insert, type Parameter, type RigIndex, set, type Target } from '../rig';
@@ -125,7 +126,5 @@ export function parametersEdit(index: RigIndex, targetId: string, chosen: readon
     if (!now) return [insert('parameters', { ...draft, id: newId(), order: order++, targetId })];
     return replaced('parameters', now, keptInRange(now, Object.fromEntries(fields.map((f) => [f, draft[f]]))));
   });
-  return edits.length === 0
-    ? null
-    : batch(`Take over ${chosen.length === 1 ? '1 parameter' : `${chosen.length} parameters`}`, edits);
+  return edits.length === 0 ? null : batch(`Take over ${counted(chosen.length, 'parameter')}`, edits);
 }

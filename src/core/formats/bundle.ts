@@ -1,6 +1,6 @@
 // Files of the library: a template, a profile, or a bundle of many with rigs among them. Each is read whole or not at all, item by item named.
 import * as z from 'zod';
-import { err, ok, type Result } from '../base';
+import { counted, err, ok, type Result } from '../base';
 import {
   asProfile,
   asTemplate,
@@ -191,7 +191,7 @@ function profileItem(parsed: z.infer<typeof profileSchema>, place: string): Resu
 const rigItem = (rig: Rig, kind: 'rig' | 'rig-template', numbers: 'kept' | 'anew' = 'kept'): BundleItem => ({
   kind,
   name: rig.name,
-  summary: `${rig.controllers.length} ${rig.controllers.length === 1 ? 'controller' : 'controllers'}, ${rig.targets.length} ${rig.targets.length === 1 ? 'target' : 'targets'}, ${rig.assignments.length} functions`,
+  summary: `${counted(rig.controllers.length, 'controller')}, ${counted(rig.targets.length, 'target')}, ${rig.assignments.length} functions`,
   rig,
   numbers,
   cleaned: false,

@@ -1,4 +1,5 @@
 // A controller as the library holds it, and the same as a small rig: what the editor edits is always a rig.
+import { counted } from '../base';
 import { channel } from '../midi';
 import { type Controller, type Counter, emptyRig, type Firmware, type Panel, type Rig } from '../rig';
 
@@ -93,13 +94,13 @@ export function summaryOf(controls: readonly { readonly kind: string }[], banks:
   for (const { kind } of controls) counts.set(kind, (counts.get(kind) ?? 0) + 1);
   const words = [...counts]
     .sort((a, b) => b[1] - a[1])
-    .map(([kind, n]) => `${n} ${plural(kind, n)}`)
+    .map(([kind, n]) => kindWords(kind, n))
     .slice(0, 5);
   if (banks > 1) words.push(`${banks} banks`);
   return words.length === 0 ? 'an empty panel' : words.join(', ');
 }
 
-function plural(kind: string, n: number): string {
+function kindWords(kind: string, n: number): string {
   const one = kind === 'expression' ? 'expression pedal' : kind === 'key-range' ? 'key range' : kind;
-  return n === 1 ? one : `${one}s`;
+  return counted(n, one);
 }

@@ -1,5 +1,6 @@
 // Where everything lives: what is kept in which slot, instance, project or host setting, what has to be saved there and when, and what will
 // not be there next time.
+import { counted, plural } from '../base';
 import type { Assignment, Controller, Landing, RigIndex, Target } from '../rig';
 import { standInOf } from '../rig';
 
@@ -24,8 +25,6 @@ export function homesOf(index: RigIndex): readonly Home[] {
     ...index.rig.targets.flatMap((t) => targetHome(index, t) ?? []),
   ];
 }
-
-const count = (n: number, one: string, many = `${one}s`): string => (n === 1 ? `1 ${one}` : `${n} ${many}`);
 
 function controllerHome(index: RigIndex, controller: Controller): Home | null {
   const { firmware } = controller;
@@ -52,11 +51,11 @@ function controllerHome(index: RigIndex, controller: Controller): Home | null {
         ? 'its only memory'
         : slots === 1
           ? 'its one slot'
-          : `one of its ${slots} slots${firmware.readOnlySlots > 0 ? `; ${count(firmware.readOnlySlots, 'slot')} that cannot be written` : ''}`,
+          : `one of its ${slots} slots${firmware.readOnlySlots > 0 ? `; ${counted(firmware.readOnlySlots, 'slot')} that cannot be written` : ''}`,
     holds: [
       ...order.map(([bank, list]) => {
         const saved = list.filter((a) => a.saved !== null).length;
-        return `${nameOf(bank)}: ${count(list.length, 'function')}, ${saved === list.length ? 'all saved' : saved === 0 ? 'none saved' : `${saved} saved`}`;
+        return `${nameOf(bank)}: ${counted(list.length, 'function')}, ${saved === list.length ? 'all saved' : saved === 0 ? 'none saved' : `${saved} saved`}`;
       }),
       ...(calibrated.length > 0 ? [`calibration of ${calibrated.map((c) => c.name).join(', ')}`] : []),
     ],
@@ -73,13 +72,13 @@ function controllerHome(index: RigIndex, controller: Controller): Home | null {
     ].filter((s) => s !== ''),
     lost: [
       open.length > 0 && slots > 0
-        ? `${count(open.length, 'function')} entered and not saved: gone when it is switched off.`
+        ? `${counted(open.length, 'function')} entered and not saved: gone when it is switched off.`
         : '',
       latches.length > 0
-        ? `Where ${count(latches.length, 'latch', 'latches')} stood: switched on, each sends its first value first.`
+        ? `Where ${counted(latches.length, 'latch', 'latches')} stood: switched on, each sends its first value first.`
         : '',
       latches.length > 0 && !firmware.togglesSurviveBankChange ? 'Where latches stood, also on a change of bank.' : '',
-      steps.length > 0 ? `Where ${count(steps.length, 'counter')} stood: it begins at its start again.` : '',
+      steps.length > 0 ? `Where ${counted(steps.length, 'counter')} stood: it begins at its start again.` : '',
       firmware.resendsPositions ? '' : 'Where pedals and knobs stand: nothing is sent until they are moved.',
     ].filter((s) => s !== ''),
   };
@@ -123,7 +122,7 @@ function targetHome(index: RigIndex, target: Target): Home | null {
     side: 'software',
     place: `${places[reception.livesIn]}${target.version === '' ? '' : `, version ${target.version}`}`,
     holds: [
-      `${count(landings.length, 'mapping')}, ${entered === landings.length ? 'all entered' : `${entered} entered`}`,
+      `${counted(landings.length, 'mapping')}, ${entered === landings.length ? 'all entered' : `${entered} entered`}`,
       ...hostLayers(index, landings).map((name) => `the layer ${name}, made in the host`),
     ],
     save: saves[reception.livesIn],
@@ -132,9 +131,9 @@ function targetHome(index: RigIndex, target: Target): Home | null {
       reception.scope === 'selected-track' ? 'It listens to nothing while another track is selected.' : '',
       reception.scope === 'focused-window' ? 'It listens to nothing while another window has the focus.' : '',
       moved.length > 0
-        ? `${moved.join(', ')} ${moved.length === 1 ? 'begins' : 'begin'} the show elsewhere than by default: save the project with ${moved.length === 1 ? 'it' : 'them'} there.`
+        ? `${moved.join(', ')} ${plural(moved.length, 'begins', 'begin')} the show elsewhere than by default: save the project with ${plural(moved.length, 'it', 'them')} there.`
         : '',
-      pickups > 0 ? `What ${count(pickups, 'knob')} held: ${pickups === 1 ? 'it has' : 'they have'} to pick up again.` : '',
+      pickups > 0 ? `What ${counted(pickups, 'knob')} held: ${plural(pickups, 'it has', 'they have')} to pick up again.` : '',
     ].filter((s) => s !== ''),
   };
 }

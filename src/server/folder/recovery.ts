@@ -1,5 +1,5 @@
 // What can be done about a data folder that cannot be opened.
-import { err, ok, type Result } from '@/core/base';
+import { counted, err, ok, type Result } from '@/core/base';
 import { backupFile, type KeptBackup, listBackups } from '../backups/automatic';
 import { restoreOver, setAside } from '../backups/restore';
 import { faultOfFolder, faultWords } from '../database/faults';
@@ -50,7 +50,7 @@ export async function remedy(asked: Remedy): Promise<Result<string, string>> {
         const done = file ? await restoreOver(dataFolder(), file) : err('That backup is gone.');
         if (done.ok)
           said =
-            `Restored ${done.value.rigs} ${done.value.rigs === 1 ? 'rig' : 'rigs'}. The old file is kept as ${done.value.before}. ${done.value.notice ?? ''}`.trim();
+            `Restored ${counted(done.value.rigs, 'rig')}. The old file is kept as ${done.value.before}. ${done.value.notice ?? ''}`.trim();
         else failed = done.error;
         return;
       }

@@ -1,5 +1,6 @@
 'use client';
 // The backups that were made by themselves, as a list to restore from.
+import { counted } from '@/core/base';
 import type { KeptBackup } from '@/server/backups/automatic';
 import { Button } from '../primitives/button';
 
@@ -50,7 +51,7 @@ export function KeptBackups({
           </span>
           <span className="text-right text-xs text-ink-2 tabular-nums">{sizeOf(backup.bytes)}</span>
           <span className="text-right text-xs text-ink-2 tabular-nums">
-            {backup.rigs === null ? 'unreadable' : `${backup.rigs} ${backup.rigs === 1 ? 'rig' : 'rigs'}`}
+            {backup.rigs === null ? 'unreadable' : `${counted(backup.rigs, 'rig')}`}
           </span>
           <Button
             disabled={busy || backup.rigs === null}

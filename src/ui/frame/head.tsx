@@ -4,6 +4,7 @@ import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { usePathname } from 'next/navigation';
 import { useMemo, useState } from 'react';
+import { counted } from '@/core/base';
 import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
 import { useRig } from '../store/provider';
@@ -72,14 +73,14 @@ export function Head({ others }: { readonly others: readonly OtherRig[] }) {
         <Step
           href={`${home}/numbers`}
           name="Numbers"
-          figure={figures.clashes === 0 ? 'no clash' : figures.clashes === 1 ? '1 clash' : `${figures.clashes} clashes`}
+          figure={figures.clashes === 0 ? 'no clash' : counted(figures.clashes, 'clash', 'clashes')}
           tone={figures.clashes > 0 ? 'stop' : 'plain'}
-          spoken={figures.clashes === 0 ? 'no clash' : `${figures.clashes} ${figures.clashes === 1 ? 'clash' : 'clashes'}`}
+          spoken={figures.clashes === 0 ? 'no clash' : `${counted(figures.clashes, 'clash', 'clashes')}`}
         />
         <Step
           href={`${home}/bench`}
           name="Bench"
-          figure={figures.scripts === 0 ? 'play it' : figures.scripts === 1 ? '1 script' : `${figures.scripts} scripts`}
+          figure={figures.scripts === 0 ? 'play it' : counted(figures.scripts, 'script')}
           spoken={`play the rig, ${figures.scripts} scripts kept`}
         />
         <Step

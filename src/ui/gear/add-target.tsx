@@ -4,6 +4,7 @@ import { nanoid } from 'nanoid';
 import { useId } from 'react';
 import { useForm } from 'react-hook-form';
 import * as z from 'zod';
+import { counted } from '@/core/base';
 import { addParameters, addTarget, plainProfile } from '@/core/commands';
 import { parseParameters } from '@/core/formats';
 import { apply, batch, nameSchema } from '@/core/rig';
@@ -54,7 +55,7 @@ export function AddTargetDialog({ onClose, onMade }: { readonly onClose: () => v
       description="A plugin, sampler, mixer, cue player: whatever is to be moved."
       footer={
         <Button tone="primary" type="submit" form={id}>
-          {found > 0 ? `Add it with ${found} ${found === 1 ? 'parameter' : 'parameters'}` : 'Add it'}
+          {found > 0 ? `Add it with ${counted(found, 'parameter')}` : 'Add it'}
         </Button>
       }
     >

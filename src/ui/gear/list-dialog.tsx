@@ -1,9 +1,10 @@
 'use client';
-// A list taken onto a target: pasted, or from a CSV, TSV or name document. What each line would do is shown first, and each can be left out.
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { nanoid } from 'nanoid';
 import { useMemo, useRef, useState } from 'react';
 import { toast } from 'sonner';
+// A list taken onto a target: pasted, or from a CSV, TSV or name document. What each line would do is shown first, and each can be left out.
+import { counted } from '@/core/base';
 import { showValue } from '@/core/bench';
 import { type ListedParameter, type NamedPlan, namedEdit, parametersEdit, planNamed, planParameters } from '@/core/commands';
 import { decodeText, FILE_LIMIT, guessedEncoding } from '@/core/formats';
@@ -63,7 +64,7 @@ export function ListDialog({
         ? namedEdit(index, target, chosen(names), () => nanoid(10))
         : parametersEdit(index, target.id, chosen(parameters), () => nanoid(10));
     if (!made || !edit(made)) return;
-    toast(`Took over ${taken} ${taken === 1 ? 'line' : 'lines'}`);
+    toast(`Took over ${counted(taken, 'line')}`);
     onClose();
   };
   const [guessed, setGuessed] = useState(false);
@@ -93,7 +94,7 @@ export function ListDialog({
       description="Nothing is written yet. What is here already is changed only where its line says so."
       footer={
         <Button tone="primary" disabled={taken === 0 || part !== null} onClick={carry}>
-          Take over {taken} {taken === 1 ? 'line' : 'lines'}
+          Take over {counted(taken, 'line')}
         </Button>
       }
     >

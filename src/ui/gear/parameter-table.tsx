@@ -1,9 +1,10 @@
 'use client';
-// The parameters of a target as a sheet of cells: walk it with the arrows, type, paste from a spreadsheet, fill down, change many at once.
-// What cannot stand in a cell stays there in red with its reason until it is mended.
 import { useVirtualizer } from '@tanstack/react-virtual';
 import dynamic from 'next/dynamic';
 import { useEffect, useId, useRef } from 'react';
+// The parameters of a target as a sheet of cells: walk it with the arrows, type, paste from a spreadsheet, fill down, change many at once.
+// What cannot stand in a cell stays there in red with its reason until it is mended.
+import { counted } from '@/core/base';
 import { removeGear } from '@/core/commands';
 import { batch, type Edit, type Parameter, type RigIndex, set, type Target } from '@/core/rig';
 import { Button } from '../primitives/button';
@@ -91,9 +92,7 @@ export function ParameterTable({
           </Button>
           {cells.refused.size > 0 ? (
             <span role="alert" className="flex items-center gap-2 text-xs font-medium text-stop">
-              {atCursor
-                ? atCursor.reason
-                : `${cells.refused.size} ${cells.refused.size === 1 ? 'cell was' : 'cells were'} not taken; all else was.`}
+              {atCursor ? atCursor.reason : `${counted(cells.refused.size, 'cell was', 'cells were')} not taken; all else was.`}
               <Button size="small" onClick={cells.forget}>
                 Put back what was there
               </Button>

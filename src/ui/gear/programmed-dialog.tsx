@@ -1,8 +1,9 @@
 'use client';
-// What the hardware already sends, pasted as a table: it becomes assignments that are marked as entered.
 import { nanoid } from 'nanoid';
 import { useMemo, useState } from 'react';
 import { toast } from 'sonner';
+// What the hardware already sends, pasted as a table: it becomes assignments that are marked as entered.
+import { counted } from '@/core/base';
 import { programmedEdit } from '@/core/commands';
 import { parseProgrammed } from '@/core/formats';
 import { shortName } from '@/core/midi';
@@ -31,7 +32,7 @@ export function ProgrammedDialog({
   const { good, bad } = useMemo(() => parseProgrammed(index, controller, text), [index, controller, text]);
   const take = (): void => {
     if (!edit(programmedEdit(index, good, new Date().toISOString(), () => nanoid(10)))) return;
-    toast(`Took over ${good.length} ${good.length === 1 ? 'assignment' : 'assignments'} as entered`);
+    toast(`Took over ${counted(good.length, 'assignment')} as entered`);
     onClose();
   };
   return (
@@ -43,7 +44,7 @@ export function ProgrammedDialog({
       description={`What ${controller.name} already sends. It is taken over as it is and marked as entered.`}
       footer={
         <Button tone="primary" disabled={good.length === 0} onClick={take}>
-          Take over {good.length} {good.length === 1 ? 'line' : 'lines'}
+          Take over {counted(good.length, 'line')}
         </Button>
       }
     >

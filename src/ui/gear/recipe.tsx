@@ -1,6 +1,7 @@
 'use client';
-// Where a controller is programmed, its slots, and the key-by-key recipe for hardware that is programmed at the panel.
 import { useState } from 'react';
+// Where a controller is programmed, its slots, and the key-by-key recipe for hardware that is programmed at the panel.
+import { counted } from '@/core/base';
 import type { Control, Controller, Firmware } from '@/core/rig';
 import { exampleValues, recipePlaces, writeRecipe } from '@/core/sheets';
 import { CommitInput, Field } from '../primitives/field';
@@ -117,7 +118,7 @@ function RecipeText({
               ))}
             </ol>
             <p className="pt-1 text-xs text-ink-2">
-              {written.actions} {written.actions === 1 ? 'action' : 'actions'} of the hand, about {written.seconds} s a switch.
+              {counted(written.actions, 'action')} of the hand, about {written.seconds} s a switch.
             </p>
           </>
         )}

@@ -3,7 +3,7 @@ import { nanoid } from 'nanoid';
 import { useMemo, useState } from 'react';
 import { toast } from 'sonner';
 // Moving everything from a controller to another one, a spare or a smaller board: what goes where and what is lost, before anything changes.
-import { exhaustive } from '@/core/base';
+import { counted, exhaustive } from '@/core/base';
 import { type Loss, meantNames, planTransfer, transferEdit } from '@/core/commands';
 import { kindOf } from '@/core/midi';
 import type { Controller, RigIndex } from '@/core/rig';
@@ -45,7 +45,7 @@ export function TransferDialog({
       description="For a dead unit, a spare, a smaller board. Numbers and channels stay, so nothing has to be entered in the software."
       footer={
         <Button tone="primary" disabled={!plan || plan.moves === 0} onClick={carry}>
-          {plan ? `Move ${plan.moves} ${plan.moves === 1 ? 'function' : 'functions'}` : 'Move'}
+          {plan ? `Move ${counted(plan.moves, 'function')}` : 'Move'}
         </Button>
       }
     >
@@ -71,7 +71,7 @@ export function TransferDialog({
               <p className="pb-1.5">
                 {plan.moves} move,{' '}
                 {plan.stays === 0 ? 'none stays behind' : <strong className="text-stop">{plan.stays} stay behind</strong>}
-                {plan.wires.length > 0 && `; ${plan.wires.length} ${plan.wires.length === 1 ? 'wire is' : 'wires are'} added`}.
+                {plan.wires.length > 0 && `; ${counted(plan.wires.length, 'wire is', 'wires are')} added`}.
               </p>
             )}
           </div>

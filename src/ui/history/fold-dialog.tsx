@@ -1,7 +1,8 @@
 'use client';
-// Before a history is folded: how much goes, what stays, and that a backup is made first.
 import { useEffect, useState } from 'react';
 import { toast } from 'sonner';
+// Before a history is folded: how much goes, what stays, and that a backup is made first.
+import { counted } from '@/core/base';
 import { countStepsBefore, foldBefore } from '@/server/actions/history';
 import { Button } from '../primitives/button';
 import { Dialog } from '../primitives/dialog';
@@ -36,7 +37,7 @@ export function FoldDialog({ rigId, version, title, onClose, onFolded }: Props) 
       setProblem(refused);
       return;
     }
-    toast(`Folded ${steps ?? ''} ${steps === 1 ? 'step' : 'steps'}`, { description: 'A backup was made before.' });
+    toast(`Folded ${counted(steps ?? 0, 'step')}`, { description: 'A backup was made before.' });
     onFolded();
   };
   return (
@@ -48,7 +49,7 @@ export function FoldDialog({ rigId, version, title, onClose, onFolded }: Props) 
         <>
           <Button onClick={onClose}>Keep the whole history</Button>
           <Button tone="primary" disabled={busy || steps === null || steps === 0} onClick={() => void fold()}>
-            {busy ? 'Making a backup first …' : `Fold ${steps ?? ''} ${steps === 1 ? 'step' : 'steps'}`}
+            {busy ? 'Making a backup first …' : `Fold ${counted(steps ?? 0, 'step')}`}
           </Button>
         </>
       }

@@ -1,7 +1,8 @@
 'use client';
-// One state compared with today or with another one that has a name: what is to be entered, what moves what, and who has which number.
 import { Printer } from 'lucide-react';
 import { useMemo, useState } from 'react';
+// One state compared with today or with another one that has a name: what is to be entered, what moves what, and who has which number.
+import { counted } from '@/core/base';
 import { writeDifference } from '@/core/formats';
 import { indexRig, type Rig, type RigIndex } from '@/core/rig';
 import { type Compared, compareMaps, compareNumbers, differenceOf } from '@/core/sheets';
@@ -89,7 +90,7 @@ export function Since({
             ? version === now && to === null
               ? 'This is the rig as it is now: choose an earlier step, and it says what has to be entered again since.'
               : 'Nothing has to be entered again: hardware and software read the same in both.'
-            : `Whoever had entered this state has ${changes.length} ${changes.length === 1 ? 'line' : 'lines'} to enter again.`}
+            : `Whoever had entered this state has ${counted(changes.length, 'line')} to enter again.`}
         </p>
       )}
       {changes && view === 'sheet' && <DifferenceTable changes={changes} />}

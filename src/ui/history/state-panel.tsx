@@ -1,8 +1,9 @@
 'use client';
-// One state of the rig: its names, what was changed since and has to be entered again, and the way back to it.
 import { Bookmark, FoldVertical } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { toast } from 'sonner';
+// One state of the rig: its names, what was changed since and has to be entered again, and the way back to it.
+import { counted } from '@/core/base';
 import { asOfToday, controlsIn, headChanges, planReturn, returnEdit, rowsOfControl, withNeeds } from '@/core/commands';
 import { indexRig, type Rig, type RigIndex } from '@/core/rig';
 import { giveRevisionName, giveStateName, type Revision, removeRevision } from '@/server/actions/history';
@@ -209,15 +210,10 @@ function Back({ index, then, title }: { readonly index: RigIndex; readonly then:
     const made = returnEdit(rig, then, plan, `Go back to “${title}”`, whole ? undefined : chosen);
     if (!made || !edit(made)) return;
     onlyOf('');
-    toast(
-      whole
-        ? 'The rig stands as it stood there'
-        : `${taken.size} ${taken.size === 1 ? 'row stands' : 'rows stand'} as they stood there`,
-      {
-        duration: 12_000,
-        action: { label: 'Undo', onClick: () => void store.getState().undo() },
-      },
-    );
+    toast(whole ? 'The rig stands as it stood there' : `${counted(taken.size, 'row stands', 'rows stand')} as they stood there`, {
+      duration: 12_000,
+      action: { label: 'Undo', onClick: () => void store.getState().undo() },
+    });
   };
   return (
     <div className="flex flex-col gap-3">
@@ -242,7 +238,7 @@ function Back({ index, then, title }: { readonly index: RigIndex; readonly then:
           </Field>
         )}
         <Button tone="primary" className="ml-auto" disabled={taken.size === 0 && !(whole && head.length > 0)} onClick={carry}>
-          {whole ? 'Go back to this state' : `Take back ${taken.size} ${taken.size === 1 ? 'row' : 'rows'}`}
+          {whole ? 'Go back to this state' : `Take back ${counted(taken.size, 'row')}`}
         </Button>
       </div>
       <div className="flex flex-col gap-3 rounded-md border bg-sheet px-5 py-4">

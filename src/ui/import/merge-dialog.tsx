@@ -1,8 +1,9 @@
 'use client';
-// Another state of this rig, from a file, merged row by row: what is new or different there, each with a tick.
 import { wrap } from 'comlink';
 import { useMemo, useRef, useState } from 'react';
 import { toast } from 'sonner';
+// Another state of this rig, from a file, merged row by row: what is new or different there, each with a tick.
+import { counted } from '@/core/base';
 import { mergeEdit, planMerge, withNeeds } from '@/core/commands';
 import { cleanedNotice, decodeText, FILE_LIMIT, guessedEncoding } from '@/core/formats';
 import { indexRig, type Rig } from '@/core/rig';
@@ -62,7 +63,7 @@ export function MergeDialog({ onClose }: { readonly onClose: () => void }) {
     const made = plan && mergeEdit(rig, plan, chosen);
     if (!made || !edit(made)) return;
     onClose();
-    toast(`Merged ${taken.size} ${taken.size === 1 ? 'row' : 'rows'}`, {
+    toast(`Merged ${counted(taken.size, 'row')}`, {
       duration: 12_000,
       action: { label: 'Undo', onClick: () => void store.getState().undo() },
     });
@@ -84,7 +85,7 @@ export function MergeDialog({ onClose }: { readonly onClose: () => void }) {
       description="Another state of this rig: a colleague’s, or last week’s. Rows are told apart by their ids, so a rig that was made apart adds beside."
       footer={
         <Button tone="primary" disabled={taken.size === 0} onClick={carry}>
-          Merge {taken.size} {taken.size === 1 ? 'row' : 'rows'}
+          Merge {counted(taken.size, 'row')}
         </Button>
       }
     >

@@ -1,10 +1,11 @@
 'use client';
-// One entry of the library, open to be changed. What is published stays; rigs copy the newest published version.
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { parseAsStringLiteral, useQueryState } from 'nuqs';
 import { useEffect, useState, useTransition } from 'react';
 import { toast } from 'sonner';
+// One entry of the library, open to be changed. What is published stays; rigs copy the newest published version.
+import { counted } from '@/core/base';
 import { nameSchema } from '@/core/rig';
 import { type ListedEntry, type ListedVersion, publishEntry } from '@/server/actions/library';
 import { Mark } from '../frame/mark';
@@ -39,7 +40,7 @@ export function EntryScreen({ entry, versions, openedAt }: Props) {
         {[
           ...(controller ? [['panel', 'Panel'] as const] : []),
           ['behaviour', controller ? 'How it behaves' : 'What it hears'] as const,
-          ['versions', versions.length === 1 ? '1 version' : `${versions.length} versions`] as const,
+          ['versions', counted(versions.length, 'version')] as const,
         ].map(([v, words]) => (
           <button
             key={v}

@@ -1,8 +1,9 @@
 'use client';
-// The library has a newer version of what this rig copied: said in one line, with the differences to choose from.
 import { nanoid } from 'nanoid';
 import { type ReactNode, useEffect, useState } from 'react';
 import { toast } from 'sonner';
+// The library has a newer version of what this rig copied: said in one line, with the differences to choose from.
+import { counted } from '@/core/base';
 import { adoptController, adoptTarget, controllerDifferences, type Difference, targetDifferences } from '@/core/commands';
 import type { ControllerTemplate, TargetProfile } from '@/core/library';
 import type { Controller, Edit, RigIndex, Target } from '@/core/rig';
@@ -95,7 +96,7 @@ function News({
     toast(
       which.length === 0
         ? `Kept as it is; version ${version} is not offered again`
-        : `Took over ${which.length} ${which.length === 1 ? 'change' : 'changes'}`,
+        : `Took over ${counted(which.length, 'change')}`,
     );
   };
   return (
@@ -122,7 +123,7 @@ function News({
             <>
               <Button onClick={() => take([])}>Keep all as it is here</Button>
               <Button tone="primary" disabled={chosen.length === 0} onClick={() => take(chosen)}>
-                Take over {chosen.length} {chosen.length === 1 ? 'change' : 'changes'}
+                Take over {counted(chosen.length, 'change')}
               </Button>
             </>
           }
@@ -172,7 +173,7 @@ function words(d: Difference, facts: Readonly<Record<string, string>>): ReactNod
   if (d.kind === 'removed')
     return d.falls === 0
       ? 'is gone there: takes it away'
-      : `is gone there: takes it away with ${d.falls} ${d.falls === 1 ? 'function' : 'functions'} on it`;
+      : `is gone there: takes it away with ${counted(d.falls, 'function')} on it`;
   const field = d.field ?? '';
   return (
     <>

@@ -1,7 +1,8 @@
 'use client';
-// Fill along: shows what each next control would get before anything changes.
 import { nanoid } from 'nanoid';
 import { useMemo, useState } from 'react';
+// Fill along: shows what each next control would get before anything changes.
+import { counted } from '@/core/base';
 import { fillEdit, meantNames, planFill, runAfter, waitingAfter } from '@/core/commands';
 import { shortName } from '@/core/midi';
 import type { Assignment, RigIndex } from '@/core/rig';
@@ -48,7 +49,7 @@ export function FillDialog({
             if (plan.ok && edit(fillEdit(index, plan.value, () => nanoid(10)))) onClose();
           }}
         >
-          Fill {count} {count === 1 ? 'control' : 'controls'}
+          Fill {counted(count, 'control')}
         </Button>
       }
     >

@@ -1,11 +1,12 @@
 'use client';
-// Making a layer: its name, the control that opens it, where it is made.
 import { zodResolver } from '@hookform/resolvers/zod';
 import { nanoid } from 'nanoid';
 import { useId } from 'react';
 import { useForm } from 'react-hook-form';
 import { toast } from 'sonner';
 import * as z from 'zod';
+// Making a layer: its name, the control that opens it, where it is made.
+import { counted } from '@/core/base';
 import { addLayer } from '@/core/commands';
 import type { Control, Controller, RigIndex } from '@/core/rig';
 import { Button } from '../primitives/button';
@@ -81,9 +82,7 @@ export function LayerDialog({ open, onOpenChange, index, controller, control, on
         <Field
           label="Opened by"
           error={formState.errors.modifierControlId?.message}
-          {...(used > 0
-            ? { hint: `It also has ${used} ${used === 1 ? 'function' : 'functions'} of its own, which fire on the way.` }
-            : {})}
+          {...(used > 0 ? { hint: `It also has ${counted(used, 'function')} of its own, which fire on the way.` } : {})}
         >
           {(f) => (
             <Select id={f} {...register('modifierControlId')}>

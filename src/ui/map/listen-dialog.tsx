@@ -1,6 +1,7 @@
 'use client';
-// Listening for what a control sends: what arrived in the last second, the likeliest first; what is not meant is named and left out.
 import { useEffect, useRef, useState } from 'react';
+// Listening for what a control sends: what arrived in the last second, the likeliest first; what is not meant is named and left out.
+import { counted } from '@/core/base';
 import {
   type Candidate,
   candidates,
@@ -119,7 +120,7 @@ function CandidateRow({
     <div className={cx('flex items-center gap-3 border-b px-2 py-1.5', chosen && 'tape border')}>
       <span className="w-36 shrink-0 font-mono text-[13.5px]">{nameOf(message)}</span>
       <span className={cx('flex-1 text-xs', !chosen && 'text-ink-2')}>
-        {why}; {count} {count === 1 ? 'message' : 'messages'}, {distinct} {distinct === 1 ? 'value' : 'values'}
+        {why}; {counted(count, 'message')}, {counted(distinct, 'value')}
       </span>
       {!chosen && (
         <Button size="small" tone="quiet" onClick={() => onTake(message)}>

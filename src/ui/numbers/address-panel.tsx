@@ -4,7 +4,7 @@ import Link from 'next/link';
 import { useEffect, useMemo, useState } from 'react';
 import { toast } from 'sonner';
 // The chosen numbers: who sits there, who takes and hears them, and moving them by hand with the consequences shown first.
-import { exhaustive } from '@/core/base';
+import { counted, exhaustive, plural } from '@/core/base';
 import { type AddressKind, numberEntry, type Occupancy, type Sitter } from '@/core/numbers';
 import type { RigIndex, Target } from '@/core/rig';
 import { placeWords } from '@/core/sheets';
@@ -12,7 +12,6 @@ import type { HandWish, Preview, Who } from '@/workers/judge.worker';
 import { Button } from '../primitives/button';
 import { Select, TextInput } from '../primitives/field';
 import { useJudge, useRig, useRigStore } from '../store/provider';
-import { plural } from './messages';
 import { ConsequenceWords, MoveList } from './move-list';
 
 interface Props {
@@ -65,7 +64,7 @@ function Sitters({ index, occupancy, kind, channel, numbers }: Props) {
     if (made) edit(made);
   };
   if (sitters.length === 0 && left.length === 0)
-    return <p className="text-ink-2">Nobody uses {numbers.length === 1 ? 'it' : 'them'}.</p>;
+    return <p className="text-ink-2">Nobody uses {plural(numbers.length, 'it', 'them')}.</p>;
   return (
     <div className="flex flex-col gap-2">
       <ul className="flex flex-col gap-1">
@@ -183,13 +182,13 @@ function ByHand({ index, kind, channel, numbers }: Omit<Props, 'occupancy'>) {
   const apply = (): void => {
     if (!preview?.edit || !edit(preview.edit)) return;
     setValue('');
-    toast(`${plural(preview.moves.length, 'number')} moved.`, {
+    toast(`${counted(preview.moves.length, 'number')} moved.`, {
       action: { label: 'Undo', onClick: () => void store.getState().undo() },
     });
   };
   return (
     <div className="flex flex-col gap-2 border-t pt-3">
-      <h3 className="text-xs font-semibold">Move {plural(who.length, 'function')} by hand</h3>
+      <h3 className="text-xs font-semibold">Move {counted(who.length, 'function')} by hand</h3>
       <div className="flex gap-2">
         <Select aria-label="How" value={how} onChange={(e) => setHow(doOf(e.target.value))} className="flex-1">
           <option value="count-up">{who.length > 1 ? 'count up from' : 'to number'}</option>
@@ -229,7 +228,7 @@ function ByHand({ index, kind, channel, numbers }: Omit<Props, 'occupancy'>) {
           <ConsequenceWords consequences={preview.consequences} />
           <div className="flex items-center gap-2">
             <Button size="small" tone="primary" disabled={!preview.edit} onClick={apply}>
-              Move {plural(preview.moves.length, 'number')}
+              Move {counted(preview.moves.length, 'number')}
             </Button>
             {preview.again > 0 && <span className="text-xs text-ink-2">about {preview.minutes} min to enter again</span>}
           </div>

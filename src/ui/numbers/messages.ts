@@ -1,4 +1,5 @@
 // Numbers in a few characters for before and after, and costs in words.
+import { plural } from '@/core/base';
 import { type Message, shortName } from '@/core/midi';
 import type { CostLevel, Loosening } from '@/core/numbers';
 
@@ -9,9 +10,9 @@ export function addressWords(message: Message, beside: Message): string {
 }
 
 export const gapWords: Readonly<Record<CostLevel, (by: number) => string>> = {
-  moved: (by) => `${by} fewer ${by === 1 ? 'address' : 'addresses'} to enter again`,
-  unwanted: (by) => `${by} fewer unwanted ${by === 1 ? 'meaning' : 'meanings'}`,
-  broken: (by) => `${by} more ${by === 1 ? 'neighbour' : 'neighbours'} side by side`,
+  moved: (by) => `${by} fewer ${plural(by, 'address', 'addresses')} to enter again`,
+  unwanted: (by) => `${by} fewer unwanted ${plural(by, 'meaning')}`,
+  broken: (by) => `${by} more ${plural(by, 'neighbour')} side by side`,
   rank: () => 'numbers that come earlier in the order',
 };
 
@@ -22,5 +23,3 @@ export const loosenWords: Readonly<Record<Loosening, string>> = {
   unpin: 'let pinned numbers move',
   leftovers: 'take away what targets still listen for and nothing sends',
 };
-
-export const plural = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`;

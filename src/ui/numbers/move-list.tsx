@@ -1,10 +1,11 @@
 'use client';
-// Moves before they are made: who, from which number to which; and what that would do to the findings.
 import type { ReactNode } from 'react';
+// Moves before they are made: who, from which number to which; and what that would do to the findings.
+import { counted } from '@/core/base';
 import type { Consequences } from '@/core/checks';
 import type { MoveLine } from '@/workers/judge.worker';
 import { SeverityMark } from '../primitives/marks';
-import { addressWords, plural } from './messages';
+import { addressWords } from './messages';
 
 interface Props {
   readonly moves: readonly MoveLine[];
@@ -56,7 +57,7 @@ export function ConsequenceWords({ consequences }: { readonly consequences: Cons
   const gone = consequences.gone.filter((f) => f.severity !== 'note');
   const come = consequences.come.filter((f) => f.severity !== 'note');
   const lines: ReactNode[] = [];
-  if (gone.length > 0) lines.push(<li key="gone">Takes away {plural(gone.length, 'finding')}.</li>);
+  if (gone.length > 0) lines.push(<li key="gone">Takes away {counted(gone.length, 'finding')}.</li>);
   for (const f of come.slice(0, 3))
     lines.push(
       <li key={`${f.check} ${f.subjectId} ${f.title}`} className="flex gap-1.5">

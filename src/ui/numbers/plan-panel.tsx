@@ -1,14 +1,15 @@
 'use client';
-// The number plan: a school, what may change, and what would move; all or some of it applied, with undo.
 import { useEffect, useRef, useState } from 'react';
 import { toast } from 'sonner';
+// The number plan: a school, what may change, and what would move; all or some of it applied, with undo.
+import { counted, plural } from '@/core/base';
 import { type SchoolId, schools, type Wish } from '@/core/numbers';
 import type { RigIndex } from '@/core/rig';
 import type { PlanAnswer, Preview } from '@/workers/judge.worker';
 import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
 import { useJudge, useRig, useRigStore } from '../store/provider';
-import { gapWords, loosenWords, plural } from './messages';
+import { gapWords, loosenWords } from './messages';
 import { ConsequenceWords, MoveList } from './move-list';
 
 type Options = Pick<Wish, 'channels' | 'notes'>;
@@ -57,7 +58,7 @@ export function PlanPanel({ index }: { readonly index: RigIndex }) {
 
   const apply = (): void => {
     if (!preview?.edit || !edit(preview.edit)) return;
-    toast(`${plural(preview.moves.length, 'number')} moved.`, {
+    toast(`${counted(preview.moves.length, 'number')} moved.`, {
       action: { label: 'Undo', onClick: () => void store.getState().undo() },
     });
   };
@@ -136,11 +137,11 @@ export function PlanPanel({ index }: { readonly index: RigIndex }) {
       </div>
       <footer className="flex items-center gap-2 border-t px-4 py-2.5">
         <Button tone="primary" disabled={!preview?.edit} onClick={apply}>
-          {chosen.size === 0 ? 'Nothing to move' : `Move ${plural(chosen.size, 'number')}`}
+          {chosen.size === 0 ? 'Nothing to move' : `Move ${counted(chosen.size, 'number')}`}
         </Button>
         {preview && preview.again > 0 && (
           <p className="text-xs text-ink-2">
-            {plural(preview.again, 'entered address', 'entered addresses')} again, about {preview.minutes} min
+            {counted(preview.again, 'entered address', 'entered addresses')} again, about {preview.minutes} min
           </p>
         )}
       </footer>
@@ -200,7 +201,7 @@ function Answer({ answer, demands }: { readonly answer: PlanAnswer | null; reado
             : `${answer.moves.length} of ${answer.demands} would move.`}
         </b>{' '}
         <span className="text-ink-2">
-          {plural(answer.stay, 'entered address', 'entered addresses')} {answer.stay === 1 ? 'stays' : 'stay'}.
+          {counted(answer.stay, 'entered address', 'entered addresses')} {plural(answer.stay, 'stays', 'stay')}.
         </span>
       </p>
       <p className="text-xs text-ink-2">

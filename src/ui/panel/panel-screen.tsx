@@ -1,6 +1,4 @@
 'use client';
-// Laying out the panel of a controller in millimetres: what is on it, where, how large, what it is called. The same for a controller on a rig and for
-// a template of the library.
 import {
   AlignCenterHorizontal,
   AlignCenterVertical,
@@ -18,6 +16,9 @@ import {
 import { nanoid } from 'nanoid';
 import { type KeyboardEvent, type ReactNode, useEffect, useMemo, useRef, useState } from 'react';
 import { toast } from 'sonner';
+// Laying out the panel of a controller in millimetres: what is on it, where, how large, what it is called. The same for a controller on a rig and for
+// a template of the library.
+import { counted } from '@/core/base';
 import {
   addGrid,
   alignControls,
@@ -122,7 +123,7 @@ export function PanelScreen({
     const what = chosen.length === 1 ? (chosen[0]?.name ?? '') : `${chosen.length} controls`;
     if (!did(removeControls(index.rig, chosen))) return;
     choose([]);
-    toast(`Deleted ${what}${standing > 0 ? ` and ${standing} ${standing === 1 ? 'assignment' : 'assignments'} on it` : ''}`, {
+    toast(`Deleted ${what}${standing > 0 ? ` and ${counted(standing, 'assignment')} on it` : ''}`, {
       duration: 12_000,
       action: { label: 'Undo', onClick: () => void store.getState().undo() },
     });
@@ -337,7 +338,7 @@ function PanelFacts({
         {size('height', 'Height, mm')}
       </div>
       <p className="text-ink-2">
-        {controls.length === 0 ? 'No control yet.' : `${controls.length} ${controls.length === 1 ? 'control' : 'controls'}.`}
+        {controls.length === 0 ? 'No control yet.' : `${counted(controls.length, 'control')}.`}
         {over > 0 && <span className="font-medium text-caution"> {over} lie over each other.</span>}
       </p>
       <dl className="grid grid-cols-[auto_1fr] gap-x-3 gap-y-1 text-xs text-ink-2">

@@ -1,8 +1,9 @@
 'use client';
-// Labels for one bank of one controller: how far away they are read from decides how large the letters are.
 import Link from 'next/link';
 import { parseAsInteger, parseAsString, useQueryState } from 'nuqs';
 import { useMemo, useState } from 'react';
+// Labels for one bank of one controller: how far away they are read from decides how large the letters are.
+import { counted } from '@/core/base';
 import { capsFor, makeLabels } from '@/core/paper';
 import { Field, Select } from '../primitives/field';
 import { useRig } from '../store/provider';
@@ -117,9 +118,8 @@ export function LabelsScreen() {
             )}
           </Field>
           <p className="text-ink-2">
-            {strips} {strips === 1 ? 'strip' : 'strips'}
-            {stickers > 0 && `, ${stickers} ${stickers === 1 ? 'sticker' : 'stickers'}`} on {pages}{' '}
-            {pages === 1 ? 'page' : 'pages'}.
+            {counted(strips, 'strip')}
+            {stickers > 0 && `, ${counted(stickers, 'sticker')}`} on {counted(pages, 'page')}.
           </p>
           {labels.troubles.length > 0 && (
             <section aria-label="Cut short">

@@ -1,4 +1,5 @@
 // What a measured pedal is like, in figures and in what follows from them.
+import { counted } from '@/core/base';
 import type { PedalMeasure } from '@/core/calibration';
 import type { Calibration, CurveSpec } from '@/core/values';
 
@@ -30,9 +31,7 @@ export function MeasureTable({ measure, max }: { readonly measure: PedalMeasure;
     ],
     [
       'Trembling',
-      jitter.steps === 0
-        ? 'none'
-        : `${jitter.steps} ${jitter.steps === 1 ? 'step' : 'steps'}, ${jitter.perSecond} turns a second`,
+      jitter.steps === 0 ? 'none' : `${counted(jitter.steps, 'step')}, ${jitter.perSecond} turns a second`,
       jitter.steps === 0 ? '' : 'Dead zones keep it still at its ends; between them it goes on.',
     ],
     ['Off a straight line', percent(measure.bend), measure.bend < 0.025 ? 'As good as straight.' : 'The curve mends it.'],

@@ -4,6 +4,7 @@ import Link from 'next/link';
 import { parseAsString, parseAsStringLiteral, useQueryState } from 'nuqs';
 import { useCallback, useMemo, useRef, useState } from 'react';
 import { toast } from 'sonner';
+import { counted, plural } from '@/core/base';
 import { type Ask, askFor, byFunction, notHeard, planKey, type Standing, standingOf, type ToProve, toProve } from '@/core/proof';
 import type { Edit, RigIndex } from '@/core/rig';
 import { UNIT } from '@/ports';
@@ -257,8 +258,8 @@ function NotHeard({ count }: { readonly count: number }) {
   if (count === 0) return null;
   return (
     <p className="border-t px-4 py-2 text-xs text-ink-2">
-      {count === 1 ? '1 function sends' : `${count} functions send`} nothing that can be heard here:{' '}
-      {count === 1 ? 'it changes' : 'they change'} banks or send SysEx.
+      {counted(count, 'function sends', 'functions send')} nothing that can be heard here:{' '}
+      {plural(count, 'it changes', 'they change')} banks or send SysEx.
     </p>
   );
 }

@@ -1,8 +1,9 @@
 'use client';
-// Everything in one file, out and in again; and the backups that are made by themselves.
 import { Download } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import * as z from 'zod';
+// Everything in one file, out and in again; and the backups that are made by themselves.
+import { counted, plural } from '@/core/base';
 import type { KeptBackup } from '@/server/backups/automatic';
 import { dateOf, KeptBackups } from '../backups/kept-backups';
 import { Button } from '../primitives/button';
@@ -126,7 +127,7 @@ export function AllData() {
           <summary className="py-1 text-ink-2">
             {kept.backups.length === 0
               ? 'No automatic backup yet: one is made at the first change of each day'
-              : `${kept.backups.length} automatic ${kept.backups.length === 1 ? 'backup' : 'backups'}, one for each day with changes`}
+              : `${kept.backups.length} automatic ${plural(kept.backups.length, 'backup')}, one for each day with changes`}
           </summary>
           {kept.backups.length > 0 && (
             <div className="mt-1">
@@ -182,8 +183,8 @@ function RestoreDialog({ chosen, onClose }: { readonly chosen: Chosen; readonly 
     >
       {done ? (
         <p>
-          {done.rigs} {done.rigs === 1 ? 'rig is' : 'rigs are'} back, with the library. What was here before is kept among the
-          automatic backups as <span className="font-mono text-xs break-all">{done.before}</span>. {done.notice}
+          {counted(done.rigs, 'rig is', 'rigs are')} back, with the library. What was here before is kept among the automatic
+          backups as <span className="font-mono text-xs break-all">{done.before}</span>. {done.notice}
         </p>
       ) : (
         <p>

@@ -5,6 +5,7 @@ import { useRouter } from 'next/navigation';
 import { DropdownMenu } from 'radix-ui';
 import { type ReactNode, useState, useTransition } from 'react';
 import { toast } from 'sonner';
+import { counted } from '@/core/base';
 import { bringBackRig, createRig, duplicateRig, finishRig, giveRigName, type ListedRig, removeRig } from '@/server/actions/rigs';
 import { OuterHead } from '../frame/outer-head';
 import { ImportButton } from '../import/import-button';
@@ -151,8 +152,7 @@ function RigRow({
           {rig.name}
         </Link>
         <p className="text-xs text-ink-2">
-          {summary.controllers} {summary.controllers === 1 ? 'controller' : 'controllers'}, {summary.targets}{' '}
-          {summary.targets === 1 ? 'target' : 'targets'}
+          {counted(summary.controllers, 'controller')}, {counted(summary.targets, 'target')}
         </p>
       </div>
       <div className="text-xs text-ink-2">

@@ -1,8 +1,9 @@
 'use client';
-// What has to be entered again since everything was last entered: the devices as the ticks tell, against the plan of today.
 import { Printer } from 'lucide-react';
 import Link from 'next/link';
 import { useEffect, useMemo, useState } from 'react';
+// What has to be entered again since everything was last entered: the devices as the ticks tell, against the plan of today.
+import { counted } from '@/core/base';
 import { writeDifference } from '@/core/formats';
 import { indexRig, type Rig } from '@/core/rig';
 import { differenceOf } from '@/core/sheets';
@@ -75,7 +76,7 @@ export function AgainScreen() {
           <p className="font-semibold">
             {changes.length === 0
               ? 'Nothing: the devices hold what is planned.'
-              : `${changes.length} ${changes.length === 1 ? 'line' : 'lines'} to enter, change or clear.`}
+              : `${counted(changes.length, 'line')} to enter, change or clear.`}
           </p>
         )}
         {changes && <DifferenceTable changes={changes} />}

@@ -1,7 +1,8 @@
 'use client';
-// What each kind of step says, large.
 import { Check } from 'lucide-react';
 import type { ReactNode } from 'react';
+// What each kind of step says, large.
+import { plural } from '@/core/base';
 import type { RigIndex } from '@/core/rig';
 import { assignmentValues, type EntryStep } from '@/core/sheets';
 import type { OutputChoice } from '../ports/use-output';
@@ -148,7 +149,7 @@ export function SaveStep({ step, index }: { readonly step: Of<'save'>; readonly 
         <p className="text-xl">What is not saved before another slot or bank is opened is lost: {names.join(', ')}.</p>
         {open > 0 && (
           <p className="mt-3 text-caution">
-            {open} of {step.assignments.length} functions here {open === 1 ? 'is' : 'are'} not ticked as entered yet.
+            {open} of {step.assignments.length} functions here {plural(open, 'is', 'are')} not ticked as entered yet.
           </p>
         )}
       </Card>

@@ -1,5 +1,4 @@
 'use client';
-// "Nothing arrives": a guided search. It listens, asks what it cannot hear, strikes causes out, and ends with one and what to do.
 import { Check, Trash2 } from 'lucide-react';
 import { nanoid } from 'nanoid';
 import dynamic from 'next/dynamic';
@@ -7,6 +6,8 @@ import Link from 'next/link';
 import { parseAsString, useQueryStates } from 'nuqs';
 import { useMemo, useState } from 'react';
 import { toast } from 'sonner';
+// "Nothing arrives": a guided search. It listens, asks what it cannot hear, strikes causes out, and ends with one and what to do.
+import { plural } from '@/core/base';
 import { answerSearch, beginSearch, endSearch, removeSearch, reopenAnswer } from '@/core/commands';
 import type { Assignment, RigIndex, Row } from '@/core/rig';
 import {
@@ -240,7 +241,7 @@ function Running({
           {step.type === 'try' && (
             <section aria-label="Try this" className="max-w-[720px] rounded-md border-2 border-verdigris bg-sheet px-5 py-4">
               <p className="text-xs font-medium text-ink-2">
-                {step.left.length === 1 ? 'Only this is left' : 'The likeliest of what is left'}
+                {plural(step.left.length, 'Only this is left', 'The likeliest of what is left')}
               </p>
               <h2 className="text-lg font-semibold">{step.cause.words}</h2>
               <p className="pt-1">{step.cause.mend}</p>
