@@ -137,7 +137,10 @@ describe('more actions on one gesture', () => {
       controllers: base.controllers.map((c) => ({ ...c, firmware: { ...c.firmware, messagesPerGesture: 1 } })),
     };
     const gate = one.parameters.find((p) => p.id === 'gate');
-    expect(gate && addMessage(indexRig(one), first(one), gate, newId)).toMatchObject({ ok: false, error: { code: 'not-able' } });
+    expect(gate && addMessage(indexRig(one), first(one), gate, newId)).toMatchObject({
+      ok: false,
+      error: { code: 'too-many-messages' },
+    });
   });
   it('waits and destinations are added, moved and taken away; the last one takes the assignment along', () => {
     const made = assignAction(
@@ -181,14 +184,17 @@ describe('a program that counts through steps', () => {
     if (!mix || !chord) throw new Error('no parameter');
     expect(countThrough(indexRig(counting), first(counting), 0, mix, newId)).toMatchObject({
       ok: false,
-      error: { code: 'not-able' },
+      error: { code: 'no-steps' },
     });
     const late = withFunctions(
       counting,
       [assignment({ message: program(126), behaviour: { type: 'fixed', value: 0 as never }, meant: ['chord'] })],
       [],
     );
-    expect(countThrough(indexRig(late), first(late), 0, chord, newId)).toMatchObject({ ok: false, error: { code: 'no-number' } });
+    expect(countThrough(indexRig(late), first(late), 0, chord, newId)).toMatchObject({
+      ok: false,
+      error: { code: 'too-few-programs' },
+    });
   });
 });
 
@@ -208,7 +214,7 @@ describe('a modifier with a tap of its own', () => {
     const host: Rig = { ...held, layers: [layer({ madeIn: 'host', signal: cc(119) })] };
     expect(gate && host.layers[0] && setTap(indexRig(host), host.layers[0], gate, newId)).toMatchObject({
       ok: false,
-      error: { code: 'not-able' },
+      error: { code: 'no-tap-in-host' },
     });
   });
 });

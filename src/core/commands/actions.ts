@@ -20,7 +20,8 @@ import {
 import type { Place } from './assign';
 import { landingsFor } from './change';
 import { defaultLanding, defaultType } from './defaults';
-import { type CommandProblem, type NewId, nextOrder, staleAssignment } from './shared';
+import type { CommandProblem } from './problem';
+import { type NewId, nextOrder, staleAssignment } from './shared';
 
 export type PlainAction = Exclude<Action, { type: 'send' }>;
 
@@ -102,15 +103,12 @@ export function addMessage(
   const control = index.controls.get(assignment.controlId);
   const controller = control && index.controllers.get(control.controllerId);
   const target = index.targets.get(parameter.targetId);
-  if (!control || !controller || !target) return err({ code: 'missing', message: 'The control or the parameter is gone.' });
+  if (!control || !controller || !target) return err({ code: 'gone' });
   if (assignment.actions.length >= controller.firmware.messagesPerGesture)
-    return err({
-      code: 'not-able',
-      message: `${controller.name} sends at most ${controller.firmware.messagesPerGesture} messages on one gesture.`,
-    });
+    return err({ code: 'too-many-messages', controller: controller.name, most: controller.firmware.messagesPerGesture });
   const type = defaultType(controller);
   const message = chooseMessage(index, { controllerId: controller.id, type, channel: controller.channel, targetId: target.id });
-  if (!message) return err({ code: 'no-number', message: `${target.name} takes no number that is still free.` });
+  if (!message) return err({ code: 'no-number', target: target.name });
   const first = assignment.actions.find((a) => a.type === 'send');
   const behaviour =
     first?.type === 'send' && first.behaviour.type !== 'stepping' && message.type !== 'program'
@@ -148,14 +146,11 @@ export function countThrough(
 ): Result<Edit, CommandProblem> {
   const send = assignment.actions[at];
   const control = index.controls.get(assignment.controlId);
-  if (send?.type !== 'send' || send.message.type !== 'program' || !control)
-    return err({ code: 'not-able', message: 'Only a program message counts through steps.' });
-  if (parameter.kind !== 'stepped' && parameter.kind !== 'toggle')
-    return err({ code: 'not-able', message: `${parameter.name} has no steps to count through. Choose a parameter with steps.` });
+  if (send?.type !== 'send' || send.message.type !== 'program' || !control) return err({ code: 'only-programs-count' });
+  if (parameter.kind !== 'stepped' && parameter.kind !== 'toggle') return err({ code: 'no-steps', parameter: parameter.name });
   const steps = parameter.highest - parameter.lowest + 1;
   const from = send.message.number;
-  if (from + steps > 128)
-    return err({ code: 'no-number', message: `From program ${from} on there are not ${steps} programs left. Begin lower.` });
+  if (from + steps > 128) return err({ code: 'too-few-programs', from, steps });
   const { message } = send;
   const counter: Counter = {
     id: newId(),

@@ -20,7 +20,8 @@ import {
 } from '../rig';
 import { removeAssignmentEdits } from './change';
 import { defaultBehaviour, defaultGesture, defaultLanding, defaultType } from './defaults';
-import { type CommandProblem, type NewId, nextOrder, staleAssignment } from './shared';
+import type { CommandProblem } from './problem';
+import { type NewId, nextOrder, staleAssignment } from './shared';
 
 export interface Place {
   readonly bank: number | null;
@@ -60,15 +61,10 @@ export function assign(index: RigIndex, wish: AssignWish, newId: NewId): Result<
   const controller = control && index.controllers.get(control.controllerId);
   const parameter = index.parameters.get(wish.parameterId);
   const target = parameter && index.targets.get(parameter.targetId);
-  if (!control || !controller || !parameter || !target)
-    return err({ code: 'missing', message: 'The control or the parameter is gone. Reload to see the rig as it is now.' });
+  if (!control || !controller || !parameter || !target) return err({ code: 'gone' });
   const gesture = wish.gesture ?? defaultGesture(control);
   const layer = wish.place.layerId === null ? null : (index.layers.get(wish.place.layerId) ?? null);
-  if (layer?.modifierControlId === control.id)
-    return err({
-      code: 'not-able',
-      message: `${control.name} is the modifier of ${layer.name}: it cannot have a function inside its own layer.`,
-    });
+  if (layer?.modifierControlId === control.id) return err({ code: 'own-modifier', control: control.name, layer: layer.name });
 
   const taken = assignmentAt(index, control.id, wish.place, gesture.type);
   if (taken && wish.onTaken === 'join') return join(index, taken, parameter, newId);
@@ -86,11 +82,7 @@ export function assign(index: RigIndex, wish: AssignWish, newId: NewId): Result<
       targetId: target.id,
       ...(type === 'program' ? { from: programOf(index, control.controllerId, control.id, wish.place) } : {}),
     });
-  if (!message)
-    return err({
-      code: 'no-number',
-      message: `${target.name} takes no number that is still free. Widen what it accepts in Gear, or free a number.`,
-    });
+  if (!message) return err({ code: 'no-number', target: target.name });
 
   const { behaviour, mode } = defaultBehaviour(gesture.type, message.type, controller, parameter, target);
   const assignment: Assignment = {
@@ -132,9 +124,8 @@ export function meantNames(index: RigIndex, assignment: Assignment): string {
 function join(index: RigIndex, taken: Assignment, parameter: Parameter, newId: NewId): Result<Assigned, CommandProblem> {
   const at = taken.actions.findIndex((a) => a.type === 'send');
   const send = taken.actions[at];
-  if (send?.type !== 'send')
-    return err({ code: 'not-able', message: 'That gesture sends no message that the parameter could share.' });
-  if (send.meant.includes(parameter.id)) return err({ code: 'taken', message: `${parameter.name} is already moved by it.` });
+  if (send?.type !== 'send') return err({ code: 'nothing-to-share' });
+  if (send.meant.includes(parameter.id)) return err({ code: 'moved-already', parameter: parameter.name });
   const sibling = index.landingsAt.get(addressKey(send.message))?.[0];
   const joined: Send = { ...send, meant: [...send.meant, parameter.id] };
   const landing = defaultLanding(

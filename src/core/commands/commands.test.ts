@@ -49,7 +49,7 @@ function done(rig: Rig, edit: Edit | null): Rig {
 
 function put(rig: Rig, parameterId: string, controlId: string, more: Partial<Parameters<typeof assign>[1]> = {}): Rig {
   const made = assign(indexRig(rig), { parameterId, controlId, place: base, onTaken: 'replace', ...more }, newId);
-  if (!made.ok) throw new Error(made.error.message);
+  if (!made.ok) throw new Error(made.error.code);
   return done(rig, made.value.edit);
 }
 
@@ -123,7 +123,7 @@ describe('assigning', () => {
     if (!k1 || !k2) throw new Error('no controls');
     const put = (controlId: string, parameterId: string): Rig => {
       const made = assign(indexRig(rig), { parameterId, controlId, place: base, onTaken: 'replace' }, newId);
-      if (!made.ok) throw new Error(made.error.message);
+      if (!made.ok) throw new Error(made.error.code);
       return done(rig, made.value.edit);
     };
     rig = put(k1.id, 'a');
@@ -153,7 +153,7 @@ describe('assigning', () => {
             { parameterId: p.id, controlId: control.id, place: base, onTaken: 'replace' },
             newId,
           );
-          if (!made.ok) throw new Error(made.error.message);
+          if (!made.ok) throw new Error(made.error.code);
           const after = done(rig, made.value.edit);
           const [only] = after.assignments;
           if (!only) throw new Error('nothing assigned');
@@ -184,7 +184,7 @@ describe('assigning', () => {
       { name: 'Heel', modifierControlId: 'mod', madeIn: 'host', fallsThrough: true, mode: 'while-held' },
       newId,
     );
-    if (!made.ok) throw new Error(made.error.message);
+    if (!made.ok) throw new Error(made.error.code);
     rig = done(rig, made.value.edit);
     rig = put(rig, 'gate', 'fs1', { place: { ...base, layerId: made.value.id } });
     expect(numbers(rig)).toEqual([102, 102]);
@@ -203,7 +203,7 @@ describe('assigning', () => {
       { name: 'Heel', modifierControlId: 'mod', madeIn: 'host', fallsThrough: true, mode: 'while-held' },
       newId,
     );
-    if (!made.ok) throw new Error(made.error.message);
+    if (!made.ok) throw new Error(made.error.code);
     rig = put(done(rig, made.value.edit), 'gate', 'fs1', { place: { bank: 2, page: null, layerId: made.value.id } });
     expect(numbers(rig)).toEqual([102, 102]);
     const [base, held] = rig.assignments;
@@ -224,7 +224,7 @@ describe('assigning', () => {
     expect(scope({ madeIn: 'controller', reach: 'left' })).toEqual({ type: 'side', controllerId: 'board', side: 'left' });
     expect(scope({ madeIn: 'host', reach: 'all' })).toEqual({ type: 'all' });
     // One controller cannot know what is held on another.
-    expect(scope({ madeIn: 'controller', reach: 'all' })).toBe('not-able');
+    expect(scope({ madeIn: 'controller', reach: 'all' })).toBe('layer-over-controllers');
   });
   it('a modifier has no function inside its own layer', () => {
     const rig = { ...smallRig([parameter('freeze')]), layers: [layer()] };
@@ -280,7 +280,7 @@ describe('fill along', () => {
     if (!source) throw new Error('no source');
     const index = indexRig(rig);
     const plan = planFill(index, source, runAfter(index, 'k1'), waitingAfter(index, 'a'));
-    if (!plan.ok) throw new Error(plan.error.message);
+    if (!plan.ok) throw new Error(plan.error.code);
     expect(plan.value.rows).toMatchObject([{ control: { id: 'k2' }, parameter: { id: 'c' }, message: cc(104), skip: null }]);
     const after = done(rig, fillEdit(index, plan.value, newId));
     expect(numbers(after)).toEqual([102, 103, 104]);

@@ -17,7 +17,8 @@ import {
 import { assignmentAt } from './assign';
 import { landingsFor } from './change';
 import { gesturesOf } from './defaults';
-import { type CommandProblem, type NewId, nextOrder } from './shared';
+import type { CommandProblem } from './problem';
+import { type NewId, nextOrder } from './shared';
 
 /** One line of the preview. */
 export interface FillRow {
@@ -67,7 +68,7 @@ export function planFill(
   const send = source.actions.find((a) => a.type === 'send');
   const owner = index.controls.get(source.controlId);
   if (send?.type !== 'send' || !owner || !('number' in send.message)) {
-    return err({ code: 'not-able', message: 'Only an assignment that sends a numbered message can be filled along.' });
+    return err({ code: 'cannot-fill' });
   }
   const place = { bank: source.bank, page: source.page, layerId: source.layerId };
   const queue = [...parameters];

@@ -90,11 +90,12 @@ export {
   scaleOf,
   stepsOf,
 } from './parameter-cells';
+export { type CommandProblem, problemWords } from './problem';
 export { type ProgrammedLine, programmedEdit } from './programmed';
 export { pinNumbers, renumber } from './renumber';
 export { asOfToday, controlsIn, headChanges, marks, planReturn, returnEdit, rowsOfControl } from './return';
 export { answerSearch, beginSearch, endSearch, removeSearch, reopenAnswer } from './searches';
-export { type CommandProblem, type NewId, nextOrder, patch } from './shared';
+export { type NewId, nextOrder, patch } from './shared';
 export { type Loss, type MovedControl, planTransfer, type Transfer, transferEdit } from './transfer';
 export { parseWindows, writeWindows } from './windows';
 export { addWire, changeWire, parseChannels, removeWire, writeChannels } from './wires';

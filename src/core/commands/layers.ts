@@ -16,7 +16,8 @@ import {
 } from '../rig';
 import { removeWithDependents } from './cascade';
 import { defaultLanding } from './defaults';
-import { type CommandProblem, type NewId, nextOrder } from './shared';
+import type { CommandProblem } from './problem';
+import { type NewId, nextOrder } from './shared';
 
 const shapes: readonly Layer['shape'][] = ['diamond', 'triangle', 'square', 'hexagon', 'circle'];
 
@@ -38,28 +39,17 @@ export function addLayer(
 ): Result<{ readonly edit: Edit; readonly id: string }, CommandProblem> {
   const control = index.controls.get(wish.modifierControlId);
   const controller = control && index.controllers.get(control.controllerId);
-  if (!control || !controller) return err({ code: 'missing', message: 'Choose the control that opens the layer.' });
+  if (!control || !controller) return err({ code: 'no-modifier' });
   if (control.kind === 'expression' || control.kind === 'fader' || control.kind === 'knob' || control.kind === 'ribbon') {
-    return err({
-      code: 'not-able',
-      message: `${control.name} cannot be held down. Choose a switch, button, pad or an encoder that pushes.`,
-    });
+    return err({ code: 'cannot-be-held', control: control.name });
   }
   const type = controller.firmware.messages.includes('cc') ? 'cc' : 'note';
   const signal =
     wish.madeIn === 'host'
       ? chooseMessage(index, { controllerId: controller.id, type, channel: controller.channel, targetId: null })
       : null;
-  if (wish.madeIn === 'host' && !signal)
-    return err({
-      code: 'no-number',
-      message: 'No number is free for the modifier. Free one, or make the layer in the controller.',
-    });
-  if (wish.madeIn === 'controller' && wish.reach === 'all')
-    return err({
-      code: 'not-able',
-      message: 'One controller cannot know what is held on another. A layer over everything has to be made in the host.',
-    });
+  if (wish.madeIn === 'host' && !signal) return err({ code: 'no-number-for-modifier' });
+  if (wish.madeIn === 'controller' && wish.reach === 'all') return err({ code: 'layer-over-controllers' });
   const used = index.rig.layers.length;
   const letter = wish.name.trim().charAt(0).toUpperCase() || String.fromCharCode(65 + used);
   const layer: Layer = {
@@ -115,15 +105,11 @@ export function setTap(index: RigIndex, layer: Layer, parameter: Parameter | nul
   const old = landingsOfTap(index, layer).map((l) => remove('landings', l));
   if (parameter === null) return ok(batch(`${layer.name}: no function of its own`, [set('layers', layer, 'tap', []), ...old]));
   const target = index.targets.get(parameter.targetId);
-  if (!control || !controller || !target) return err({ code: 'missing', message: 'The control or the parameter is gone.' });
-  if (layer.madeIn === 'host')
-    return err({
-      code: 'not-able',
-      message: 'A layer made in the host leaves its modifier no tap. Make the layer in the controller.',
-    });
+  if (!control || !controller || !target) return err({ code: 'gone' });
+  if (layer.madeIn === 'host') return err({ code: 'no-tap-in-host' });
   const type = controller.firmware.messages.includes('cc') ? 'cc' : 'note';
   const message = chooseMessage(index, { controllerId: controller.id, type, channel: controller.channel, targetId: target.id });
-  if (!message) return err({ code: 'no-number', message: `${target.name} takes no number that is still free.` });
+  if (!message) return err({ code: 'no-number', target: target.name });
   const modes = target.reception.modes;
   const mode =
     parameter.kind === 'toggle' && modes.includes('toggle')

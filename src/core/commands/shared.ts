@@ -4,12 +4,6 @@ import { type Assignment, type Edit, insert, type Landing, type Row, remove, set
 /** Gives a fresh identifier at each call; the core itself has no randomness. */
 export type NewId = () => string;
 
-/** Why a command cannot be carried out, in a sentence that says what to do. */
-export interface CommandProblem {
-  readonly code: 'missing' | 'no-number' | 'not-able' | 'taken' | 'bad-value';
-  readonly message: string;
-}
-
 /** The order number that puts a row at the end of its table. */
 export const nextOrder = (rows: readonly { readonly order: number }[]): number => (rows[rows.length - 1]?.order ?? 0) + 1;
 

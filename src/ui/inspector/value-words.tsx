@@ -2,7 +2,7 @@
 // The values of a send as words: following, alternating, on press and release, on every press, counting.
 import { nanoid } from 'nanoid';
 import { toast } from 'sonner';
-import { behaviourOf, behavioursFor, changeBehaviour, countThrough, nextOrder, sendAt } from '@/core/commands';
+import { behaviourOf, behavioursFor, changeBehaviour, countThrough, nextOrder, problemWords, sendAt } from '@/core/commands';
 import { kindOf, type Message, type RelativeCoding, relativeCodingSchema, u14, valueMax } from '@/core/midi';
 import {
   type Assignment,
@@ -67,7 +67,7 @@ export function Values({ index, control, controller, assignment, at, message, be
         if (kindOf(message.type).carries === 'choice' && parameter) {
           const made = countThrough(index, assignment, at, parameter, () => nanoid(10));
           if (made.ok) edit(made.value);
-          else toast.error('It does not count.', { description: made.error.message });
+          else toast.error('It does not count.', { description: problemWords(made.error) });
           return;
         }
         const own = index.rig.counters.find((c) => c.controllerId === controller.id);

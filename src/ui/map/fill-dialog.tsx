@@ -3,7 +3,7 @@ import { nanoid } from 'nanoid';
 import { useMemo, useState } from 'react';
 // Fill along: shows what each next control would get before anything changes.
 import { counted } from '@/core/base';
-import { fillEdit, meantNames, planFill, runAfter, waitingAfter } from '@/core/commands';
+import { fillEdit, meantNames, planFill, problemWords, runAfter, waitingAfter } from '@/core/commands';
 import { shortName } from '@/core/midi';
 import type { Assignment, RigIndex } from '@/core/rig';
 import { Button } from '../primitives/button';
@@ -53,7 +53,7 @@ export function FillDialog({
         </Button>
       }
     >
-      {!plan.ok && <p className="text-stop">{plan.error.message}</p>}
+      {!plan.ok && <p className="text-stop">{problemWords(plan.error)}</p>}
       {run.length === 0 ? (
         <p className="text-ink-2">There is no control of the same kind after this one.</p>
       ) : waiting.length === 0 ? (

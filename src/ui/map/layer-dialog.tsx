@@ -7,7 +7,7 @@ import { toast } from 'sonner';
 import * as z from 'zod';
 // Making a layer: its name, the control that opens it, where it is made.
 import { counted } from '@/core/base';
-import { addLayer } from '@/core/commands';
+import { addLayer, problemWords } from '@/core/commands';
 import type { Control, Controller, RigIndex } from '@/core/rig';
 import { Button } from '../primitives/button';
 import { Dialog } from '../primitives/dialog';
@@ -53,7 +53,7 @@ export function LayerDialog({ open, onOpenChange, index, controller, control, on
   const save = handleSubmit((values) => {
     const made = addLayer(index, { ...values, fallsThrough: values.fallsThrough === 'yes' }, () => nanoid(10));
     if (!made.ok) {
-      toast.error('No layer was made.', { description: made.error.message });
+      toast.error('No layer was made.', { description: problemWords(made.error) });
       return;
     }
     if (!edit(made.value.edit)) return;

@@ -4,7 +4,7 @@ import { X } from 'lucide-react';
 import { nanoid } from 'nanoid';
 import { memo } from 'react';
 import { toast } from 'sonner';
-import { removeLayer, setTap } from '@/core/commands';
+import { problemWords, removeLayer, setTap } from '@/core/commands';
 import { type Controller, type Edit, type Layer, layersOn, type RigIndex } from '@/core/rig';
 import { LayerMark } from '../primitives/marks';
 import { useRig } from '../store/provider';
@@ -71,7 +71,7 @@ function TapChoice({
       onChange={(e) => {
         const made = setTap(index, layer, index.parameters.get(e.target.value) ?? null, () => nanoid(10));
         if (made.ok) edit(made.value);
-        else toast.error('No function was given.', { description: made.error.message });
+        else toast.error('No function was given.', { description: problemWords(made.error) });
       }}
     >
       <option value="">tap: nothing</option>

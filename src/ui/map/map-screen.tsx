@@ -6,7 +6,7 @@ import dynamic from 'next/dynamic';
 import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { type Finding, gravest } from '@/core/checks';
-import { addMessage, asGesture, assign, changeMessage, gestureOf, removeAssignment } from '@/core/commands';
+import { addMessage, asGesture, assign, changeMessage, gestureOf, problemWords, removeAssignment } from '@/core/commands';
 import { type Message, shortName } from '@/core/midi';
 import { type Assignment, type Control, type GestureType, layersOn, type Parameter, type RigIndex } from '@/core/rig';
 import { runKey, useCommand } from '../commands/use-command';
@@ -71,7 +71,7 @@ export function MapScreen() {
         () => nanoid(10),
       );
       if (!done.ok) {
-        toast.error('Not assigned.', { description: done.error.message });
+        toast.error('Not assigned.', { description: problemWords(done.error) });
         return;
       }
       if (!edit(done.value.edit)) return;
@@ -116,7 +116,7 @@ export function MapScreen() {
     if (!acting) return;
     const made = addMessage(index, acting.assignment, parameter, () => nanoid(10));
     if (made.ok) edit(made.value);
-    else toast.error('Not added.', { description: made.error.message });
+    else toast.error('Not added.', { description: problemWords(made.error) });
   };
 
   /** What a control was heard to send becomes what it sends here, or waits for the parameter that is chosen next. */

@@ -1,0 +1,57 @@
+// Why a command cannot be carried out: a code with its facts, and the words for each.
+import { exhaustive } from '../base';
+
+export type CommandProblem =
+  | { readonly code: 'gone' }
+  | { readonly code: 'no-modifier' }
+  | { readonly code: 'cannot-be-held'; readonly control: string }
+  | { readonly code: 'no-number-for-modifier' }
+  | { readonly code: 'layer-over-controllers' }
+  | { readonly code: 'no-tap-in-host' }
+  | { readonly code: 'no-number'; readonly target: string }
+  | { readonly code: 'too-many-messages'; readonly controller: string; readonly most: number }
+  | { readonly code: 'only-programs-count' }
+  | { readonly code: 'no-steps'; readonly parameter: string }
+  | { readonly code: 'too-few-programs'; readonly from: number; readonly steps: number }
+  | { readonly code: 'own-modifier'; readonly control: string; readonly layer: string }
+  | { readonly code: 'nothing-to-share' }
+  | { readonly code: 'moved-already'; readonly parameter: string }
+  | { readonly code: 'cannot-fill' };
+
+/** What is wrong, and what to do: a sentence or two for the player. */
+export function problemWords(problem: CommandProblem): string {
+  switch (problem.code) {
+    case 'gone':
+      return 'The control or the parameter is gone. Reload to see the rig as it is now.';
+    case 'no-modifier':
+      return 'Choose the control that opens the layer.';
+    case 'cannot-be-held':
+      return `${problem.control} cannot be held down. Choose a switch, button, pad or an encoder that pushes.`;
+    case 'no-number-for-modifier':
+      return 'No number is free for the modifier. Free one, or make the layer in the controller.';
+    case 'layer-over-controllers':
+      return 'One controller cannot know what is held on another. A layer over everything has to be made in the host.';
+    case 'no-tap-in-host':
+      return 'A layer made in the host leaves its modifier no tap. Make the layer in the controller.';
+    case 'no-number':
+      return `${problem.target} takes no number that is still free. Widen what it accepts in Gear, or free a number.`;
+    case 'too-many-messages':
+      return `${problem.controller} sends at most ${problem.most} messages on one gesture.`;
+    case 'only-programs-count':
+      return 'Only a program message counts through steps.';
+    case 'no-steps':
+      return `${problem.parameter} has no steps to count through. Choose a parameter with steps.`;
+    case 'too-few-programs':
+      return `From program ${problem.from} on there are not ${problem.steps} programs left. Begin lower.`;
+    case 'own-modifier':
+      return `${problem.control} is the modifier of ${problem.layer}: it cannot have a function inside its own layer.`;
+    case 'nothing-to-share':
+      return 'That gesture sends no message that the parameter could share.';
+    case 'moved-already':
+      return `${problem.parameter} is already moved by it.`;
+    case 'cannot-fill':
+      return 'Only an assignment that sends a numbered message can be filled along.';
+    default:
+      return exhaustive(problem);
+  }
+}
