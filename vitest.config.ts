@@ -12,7 +12,7 @@ export default defineConfig({
     ],
   },
   test: {
-    include: ['src/**/*.test.{ts,tsx}', 'tests/{oracles,laws,architecture,server,fuzz}/**/*.test.ts'],
+    include: ['src/**/*.test.{ts,tsx}', 'tests/{oracles,laws,architecture,server,fuzz,bench}/**/*.test.ts'],
     server: { deps: { inline: [/@tonaljs/] } },
     testTimeout: 30_000,
   },

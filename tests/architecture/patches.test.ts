@@ -53,11 +53,11 @@ describe('a made-up message kind, receive mode and check', () => {
     expect(patches).toEqual(['check.patch', 'message-kind.patch', 'receive-mode.patch']);
     for (const { patch, parts } of all) expect(parts.map(roleOf).sort(), patch).toEqual([...roles].sort());
   });
-  it('compile as they are', () => {
+  it('compile as they are', { timeout: 60_000 }, () => {
     git(all.flatMap(({ parts }) => parts.map((p) => p.text)).join(''));
     expect(refused('tsconfig.json')).toEqual([]);
   });
-  it.each(roles)('are each refused by the compiler without %s', (role) => {
+  it.each(roles)('are each refused by the compiler without %s', { timeout: 60_000 }, (role) => {
     const left = all.flatMap(({ parts }) => parts.filter((p) => roleOf(p) === role).map((p) => p.text)).join('');
     git(left, '--reverse');
     // All that can refuse it stands in the core.
@@ -69,4 +69,4 @@ describe('a made-up message kind, receive mode and check', () => {
         patch,
       ).not.toEqual([]);
   });
-}, 60_000);
+});

@@ -40,6 +40,7 @@ try {
   });
   await page.goto(`${base}/rigs/lantern-hour/map`, { waitUntil: 'networkidle' }).catch(() => undefined);
   await page.waitForTimeout(1500);
+  // Every script that the page loads until it rests, each by itself through gzip at its usual level, in units of 1,024 bytes.
   measure('JavaScript of the first view of Map, compressed', bytes / 1024, 'kB', { atMost: 300 });
   measure('of it, files with ECharts', charts, 'files', { atMost: 0 });
   await page.getByRole('button', { name: /^Ex 2:/ }).click();
