@@ -57,7 +57,7 @@ test('a finding is accepted with a reason, stays so across a reload, and is open
   const id = await ownRig(page);
   await open(page, id, 'checks?severity=caution');
   await page.getByRole('option').filter({ hasText: 'Turns Wind bed On, never Off.' }).click();
-  await page.getByLabel('Or accept it, until what it rests on changes').fill('I fade it out by hand.');
+  await page.getByLabel('Or accept it: it comes back when something about it changes').fill('I fade it out by hand.');
   await page.getByRole('button', { name: 'Accept' }).click();
   await expect(page.getByRole('link', { name: 'Checks: 5 must fix, 9 look at' })).toBeVisible();
   await saved(page);

@@ -156,13 +156,13 @@ test('a shipped target comes with its parameters, and cells are pasted, filled d
   await page.keyboard.type('Wobble');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('gridcell', { name: 'Wobble', exact: true })).toBeVisible();
-  await page.getByRole('region', { name: 'What this rests on' }).getByLabel('Add evidence').selectOption('takeover');
+  await page.getByRole('region', { name: 'How its facts are known' }).getByLabel('Add evidence').selectOption('takeover');
   await page.getByLabel('Known limit of how it takes over a knob').fill('jumps after a preset change');
   await page.getByLabel('Known limit of how it takes over a knob').press('Enter');
   await saved(page);
   expect(await exportOf(page, id)).toContain('jumps after a preset change');
   await page.getByRole('gridcell', { name: 'Blend', exact: true }).click();
-  await page.getByRole('region', { name: 'What Blend rests on' }).getByLabel('Add evidence').selectOption('scale');
+  await page.getByRole('region', { name: 'How Blend is known' }).getByLabel('Add evidence').selectOption('scale');
   await page.getByLabel('How its scale is known').selectOption('hearsay');
   await saved(page);
   expect(await exportOf(page, id)).toContain('"grade": "hearsay"');

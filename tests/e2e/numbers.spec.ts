@@ -80,7 +80,7 @@ test('numbers are moved by hand, with what that brings shown first', async ({ pa
   await chosen.getByRole('textbox', { name: /^Number to move to/ }).fill('112');
   await expect(chosen.getByRole('list', { name: 'What it would do' })).toContainText('Brings: Clashes with');
   await chosen.getByRole('textbox', { name: /^Number to move to/ }).fill('20');
-  await expect(chosen.getByRole('list', { name: 'What it would do' })).toContainText('Nothing to fix or look at comes or goes.');
+  await expect(chosen.getByRole('list', { name: 'What it would do' })).toContainText('No finding appears or goes away.');
   await chosen.getByRole('button', { name: 'Move 2 numbers' }).click();
   const grid = page.getByRole('grid', { name: 'Numbers on channel 5' });
   await expect(grid.getByRole('gridcell', { name: /^20: Freeze/ })).toBeVisible();

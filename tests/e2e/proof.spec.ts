@@ -149,7 +149,7 @@ test('whatever is touched is found in the plan, proved, or said to be planned no
   const touched = page.getByRole('region', { name: 'Touched so far' });
   await expect(touched).toContainText('FS 1 · Loom: as planned');
   await says(page, 0xb0, 20, 5);
-  await expect(touched).toContainText('Control change 20 ch 1 is planned nowhere on this rig.');
+  await expect(touched).toContainText('Control change 20 ch 1 is not planned anywhere on this rig.');
   await expect(functionNamed(page, /FS 1 Loom proved/)).toBeVisible();
 });
 

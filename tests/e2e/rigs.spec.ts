@@ -149,12 +149,12 @@ test('everything goes into one file while work goes on, and comes back in its pl
   const give = (buffer: Buffer) =>
     page.getByLabel('Backup to restore').setInputFiles({ name: 'friday.sqlite', mimeType: 'application/vnd.sqlite3', buffer });
   await give(Buffer.from('something else'));
-  await page.getByRole('button', { name: 'Put it in the place of everything' }).click();
+  await page.getByRole('button', { name: 'Replace everything with it' }).click();
   await expect(page.getByRole('alert').filter({ hasText: 'This is no backup of Keen Dial.' })).toBeVisible({ timeout: 20_000 });
   await page.getByRole('button', { name: 'Leave everything as it is' }).click();
   await give(body);
   await expectAccessible(page);
-  await page.getByRole('button', { name: 'Put it in the place of everything' }).click();
+  await page.getByRole('button', { name: 'Replace everything with it' }).click();
   await expect(page.getByRole('heading', { name: 'The backup is restored' })).toBeVisible({ timeout: 40_000 });
   await page.getByRole('button', { name: 'See the rigs' }).click();
   await expect(page.getByRole('link', { name: 'In the backup', exact: true })).toBeVisible();
@@ -213,7 +213,7 @@ test('a deleted rig says when it goes, is removed for good with a backup first, 
   const newest = page.getByRole('list', { name: 'Automatic backups' }).getByRole('listitem').first();
   await expect(newest).toContainText('before a rig was removed for good');
   await newest.getByRole('button').click();
-  await page.getByRole('button', { name: 'Put it in the place of everything' }).click();
+  await page.getByRole('button', { name: 'Replace everything with it' }).click();
   await page.getByRole('button', { name: 'See the rigs' }).click({ timeout: 40_000 });
   await page.getByText(/deleted rigs?$/).click();
   await page

@@ -221,7 +221,7 @@ test.describe('where the data cannot be opened', () => {
     const list = page.getByRole('list', { name: 'Automatic backups' });
     await expect(list).toContainText('of the day');
     await list.getByRole('button').first().click();
-    await page.getByRole('button', { name: 'Put it in the place of the database' }).click();
+    await page.getByRole('button', { name: 'Replace the database with it' }).click();
     await expect(page.getByRole('heading', { name: 'Your data is open again.' })).toBeVisible();
     await expect(page.getByText(/The old file is kept as kept-/)).toBeVisible();
     await page.getByRole('button', { name: 'See the rigs' }).click();

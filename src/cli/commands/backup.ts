@@ -47,7 +47,7 @@ export const backup: Command = {
 
 export const restore: Command = {
   name: 'restore',
-  summary: 'puts a backup in the place of everything; what was there is kept beside it. Stop Keen Dial first',
+  summary: 'replaces everything with a backup; what was there is kept beside it. Stop Keen Dial first',
   usage: 'backup.sqlite',
   options: {
     data,

@@ -57,7 +57,7 @@ export function parameterValue(text: string, what: string, fallback: number, ste
   return Number.isFinite(value) ? ok(value) : err(`the ${what} “${text.slice(0, 40)}” is no number`);
 }
 
-/** Names parted by |. */
+/** Names separated by |. */
 export const stepsOf = (text: string): string[] =>
   text
     .split('|')
@@ -139,7 +139,7 @@ function changeOf(p: ProfileParameter, cell: ParameterCell, text: string): Resul
     case 'steps': {
       const steps = stepsOf(plain);
       if (p.kind !== 'stepped') return steps.length === 0 ? ok({}) : err('only what is stepped has steps: change its kind first');
-      return steps.length < 2 ? err('at least two steps, parted by |') : ok({ steps, lowest: 0, highest: steps.length - 1 });
+      return steps.length < 2 ? err('at least two steps, separated by |') : ok({ steps, lowest: 0, highest: steps.length - 1 });
     }
     case 'default':
     case 'start': {

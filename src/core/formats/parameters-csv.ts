@@ -74,7 +74,7 @@ function draftOf(row: CsvRow): Result<ProfileParameter, string> {
   const wanted = row.cell('kind').toLowerCase();
   const kind = parameterKinds.find((k) => k === wanted) ?? (wanted === '' ? (steps.length > 0 ? 'stepped' : 'continuous') : null);
   if (kind === null) return err(`“${wanted.slice(0, 40)}” is no kind: continuous, stepped, toggle or trigger`);
-  if (kind === 'stepped' && steps.length < 2) return err('a stepped parameter needs its steps, parted by |');
+  if (kind === 'stepped' && steps.length < 2) return err('a stepped parameter needs its steps, separated by |');
   const range = rangeOf(row.cell('range'), kind, steps);
   if (!range.ok) return range;
   const scale = scaleOf(row.cell('scale'));

@@ -16,7 +16,7 @@ export type Verdict =
 /** How long nothing has to come, in milliseconds, before what came is taken to be all. Common practice, no source. */
 export const QUIET_MS = 1100;
 
-/** As long as that for an ask: its own waits between two messages are no quiet. */
+/** As long as that for an ask: the waits that are planned between two messages count on top. */
 export const quietFor = (ask: Ask): number =>
   QUIET_MS + ask.assignment.actions.reduce((sum, a) => sum + (a.type === 'wait' ? a.ms : 0), 0);
 

@@ -178,7 +178,7 @@ export function TransportBar({ bench, index, controller }: Props) {
       </span>
       <span
         className={cx('whitespace-nowrap', load > 0.7 && 'font-semibold text-stop')}
-        title="What the messages of the last second take of what the wire can carry"
+        title="How full the wire was in the last second"
       >
         <span className="font-mono">
           {transport === 'network' || transport === 'virtual' ? '–' : `${Math.round(load * 100)}`}
@@ -251,14 +251,16 @@ export function BreakMenu({ bench, index }: Omit<Props, 'controller'>) {
               </span>
             </DropdownMenu.CheckboxItem>
           ))}
-          {attentive.length === 0 && <p className="px-2 py-1 text-sm text-ink-2">Every target of this rig listens always.</p>}
+          {attentive.length === 0 && (
+            <p className="px-2 py-1 text-sm text-ink-2">Every target on this rig is always listening.</p>
+          )}
           <DropdownMenu.Separator className="my-1 h-px bg-rule" />
           <DropdownMenu.Label className="px-2 pt-1 pb-0.5 text-xs font-semibold text-ink-2">Begin again</DropdownMenu.Label>
           <DropdownMenu.Item onSelect={() => bench.restart('start')} className={item}>
             <span className="w-4" /> As at the start of the show
           </DropdownMenu.Item>
           <DropdownMenu.Item onSelect={() => bench.restart('elsewhere')} className={item}>
-            <span className="w-4" /> With every parameter somewhere else
+            <span className="w-4" /> With every parameter away from its start
           </DropdownMenu.Item>
         </DropdownMenu.Content>
       </DropdownMenu.Portal>

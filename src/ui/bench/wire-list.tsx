@@ -262,7 +262,7 @@ function lineOf(
 }
 
 const reasonWords: Readonly<Record<(typeof unheardReasons)[number], string>> = {
-  'notes-only': 'a note to play: remote is off on the wire',
+  'notes-only': 'played as a note: remote control is off on this wire',
   nobody: 'nothing listens for it',
   part: 'part of a longer message',
   'other-layer': 'another layer is open',

@@ -297,7 +297,7 @@ function Accept({ finding }: { readonly finding: Finding }) {
       }}
     >
       <label className="text-xs font-medium text-ink-2" htmlFor="accept-reason">
-        Or accept it, until what it rests on changes
+        Or accept it: it comes back when something about it changes
       </label>
       <div className="flex gap-2">
         <TextInput

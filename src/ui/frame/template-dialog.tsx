@@ -10,8 +10,12 @@ import { Field, TextInput } from '../primitives/field';
 import { useRig } from '../store/provider';
 
 const ways: ReadonlyArray<readonly [TemplateNumbers, string, string]> = [
-  ['kept', 'With its numbers', 'The next rig has the same numbers, pinned: hardware that is programmed so can stay as it is.'],
-  ['anew', 'Without numbers', 'Only who does what. Numbers are planned when a rig is started from it.'],
+  [
+    'kept',
+    'With its numbers',
+    'The next rig keeps the same numbers, pinned: hardware already programmed that way can stay as it is.',
+  ],
+  ['anew', 'Without numbers', 'Only which control does what. Numbers are planned when a rig is started from it.'],
 ];
 
 export function TemplateDialog({ onClose }: { readonly onClose: () => void }) {

@@ -6,7 +6,7 @@ import { kindOf, messageTypes, relativeCodingSchema, u7Schema } from '@/core/mid
 import { modeOf, receiveModes } from '@/core/modes';
 import type { Firmware, GestureType, Reception } from '@/core/rig';
 import { codingWords } from '../inspector/value-words';
-import { CommitInput, Field } from '../primitives/field';
+import { CommitInput, Field, NOT_TAKEN } from '../primitives/field';
 import { Choice } from './controller-panel';
 
 function Ticks<T extends string>({
@@ -71,7 +71,7 @@ export function FirmwareAbilities({
           commit={(text) => {
             const ms = Number(text);
             if (!Number.isFinite(ms) || ms < 10 || ms > 5000) return 'Enter 10 to 5000 ms.';
-            return tune({ [field]: ms }) ? null : 'That did not work.';
+            return tune({ [field]: ms }) ? null : NOT_TAKEN;
           }}
         />
       )}
@@ -150,7 +150,7 @@ export function FirmwareAbilities({
           onChange={(v) => tune({ resendsPositions: v === 'yes' })}
         />
         <Choice
-          label="Buttons of its own for banks and pages"
+          label="Its own buttons for banks and pages"
           value={firmware.bankButtons ? 'yes' : 'no'}
           options={[
             ['yes', 'has some'],
@@ -250,7 +250,7 @@ export function ReceptionAbilities({
           label="Numbers with a standard meaning"
           value={reception.keepsStandardMeanings ? 'yes' : 'no'}
           options={[
-            ['no', 'mean nothing by themselves'],
+            ['no', 'have no meaning of their own'],
             ['yes', 'also do what the standard says'],
           ]}
           onChange={(v) => tune({ keepsStandardMeanings: v === 'yes' })}
@@ -264,12 +264,12 @@ export function ReceptionAbilities({
               commit={(text) => {
                 const percent = Number(text.replace(',', '.'));
                 if (!Number.isFinite(percent) || percent < 0 || percent > 100) return 'Enter 0 to 100 %; 0.79 is one of 127.';
-                return tune({ relativeStep: percent / 100 }) ? null : 'That did not work.';
+                return tune({ relativeStep: percent / 100 }) ? null : NOT_TAKEN;
               }}
             />
           )}
         </Field>
-        <Field label="Ignores a leap of more than">
+        <Field label="Ignores a jump of more than">
           {(id) => (
             <CommitInput
               id={id}
@@ -277,13 +277,9 @@ export function ReceptionAbilities({
               placeholder="none is ignored"
               value={reception.rejectGap === null ? '' : String(reception.rejectGap)}
               commit={(text) => {
-                if (text.trim() === '') return tune({ rejectGap: null }) ? null : 'That did not work.';
+                if (text.trim() === '') return tune({ rejectGap: null }) ? null : NOT_TAKEN;
                 const gap = u7Schema.safeParse(Number(text));
-                return gap.success
-                  ? tune({ rejectGap: gap.data })
-                    ? null
-                    : 'That did not work.'
-                  : 'Enter 0 to 127, or nothing.';
+                return gap.success ? (tune({ rejectGap: gap.data }) ? null : NOT_TAKEN) : 'Enter 0 to 127, or nothing.';
               }}
             />
           )}
@@ -292,7 +288,7 @@ export function ReceptionAbilities({
           label="Ports"
           value={reception.tellsPortsApart ? 'yes' : 'no'}
           options={[
-            ['no', 'all ports are one to it'],
+            ['no', 'hears all ports as one'],
             ['yes', 'it tells ports apart'],
           ]}
           onChange={(v) => tune({ tellsPortsApart: v === 'yes' })}
@@ -316,7 +312,7 @@ function WindowsField({
   const parsed = parseWindows(text);
   return (
     <Field
-      label="Takes only these numbers, a run each line"
+      label="Takes only these numbers, one range per line"
       hint="For instance “cc 20-31” or “note 36-51 on 10”. Empty: it takes all."
       error={parsed.ok ? undefined : parsed.error}
     >

@@ -33,7 +33,7 @@ const form = z
     banks: z.coerce.number().int().min(1, 'At least 1.').max(128, 'At most 128.'),
   })
   .refine((f) => f.footswitches + f.pedals + f.knobs + f.encoders + f.faders + f.pads + f.buttons > 0, {
-    message: 'Tell how many of anything it has.',
+    message: 'Say how many of each control it has.',
     path: ['footswitches'],
   });
 

@@ -11,7 +11,7 @@ import { MiniPanel } from '../faceplate/mini-panel';
 import { ControllerNews } from '../library/news';
 import { SaveToLibrary } from '../library/save-to-library';
 import { Button, buttonLook } from '../primitives/button';
-import { CommitInput, Field, Select } from '../primitives/field';
+import { CommitInput, Field, NOT_TAKEN, Select } from '../primitives/field';
 import { useRig, useRigStore } from '../store/provider';
 import { FirmwareAbilities } from './abilities';
 import { EvidenceTable } from './evidence-table';
@@ -99,7 +99,7 @@ export function ControllerPanel({
                       ),
                     )
                       ? null
-                      : 'That did not work.';
+                      : NOT_TAKEN;
                   }}
                 />
               )}
@@ -116,7 +116,7 @@ export function ControllerPanel({
                   return channel.success
                     ? edit(set('controllers', controller, 'channel', channel.data))
                       ? null
-                      : 'That did not work.'
+                      : NOT_TAKEN
                     : 'Enter a channel from 1 to 16.';
                 }}
               />
@@ -151,7 +151,7 @@ export function ControllerPanel({
                   return Number.isFinite(ms) && ms >= 50 && ms <= 5000
                     ? tune({ holdMs: ms })
                       ? null
-                      : 'That did not work.'
+                      : NOT_TAKEN
                     : 'Enter 50 to 5000 ms; 400 to 800 is common.';
                 }}
               />
@@ -207,7 +207,7 @@ export function ControllerPanel({
                     const names = Array.from({ length: firmware.banks }, (_, k) =>
                       k === i ? text.trim() : (controller.bankNames[k] ?? `Bank ${k + 1}`),
                     );
-                    return edit(set('controllers', controller, 'bankNames', names)) ? null : 'That did not work.';
+                    return edit(set('controllers', controller, 'bankNames', names)) ? null : NOT_TAKEN;
                   }}
                 />
               </div>

@@ -2,7 +2,7 @@
 // What the facts rest on: tested here, read in the manual, or heard of; with which version, when, and what is known not to work.
 import { X } from 'lucide-react';
 import type { Evidence, Grade } from '@/core/rig';
-import { CommitInput, Select } from '../primitives/field';
+import { CommitInput, NOT_TAKEN, Select } from '../primitives/field';
 
 const grades: ReadonlyArray<readonly [Grade, string]> = [
   ['tested', 'tested here'],
@@ -11,7 +11,7 @@ const grades: ReadonlyArray<readonly [Grade, string]> = [
 ];
 
 export function EvidenceTable({
-  title = 'What this rests on',
+  title = 'How its facts are known',
   list,
   facts,
   onChange,
@@ -24,12 +24,12 @@ export function EvidenceTable({
 }) {
   const free = Object.entries(facts).filter(([fact]) => !list.some((e) => e.fact === fact));
   const put = (fact: string, change: Partial<Evidence>): string | null =>
-    onChange(list.map((e) => (e.fact === fact ? { ...e, ...change } : e))) ? null : 'That did not work.';
+    onChange(list.map((e) => (e.fact === fact ? { ...e, ...change } : e))) ? null : NOT_TAKEN;
   return (
     <section aria-label={title}>
       <h2 className="font-semibold">{title}</h2>
       <p className="max-w-[72ch] pb-2 text-xs text-ink-2">
-        Write down how a fact is known, and its known limits: they are shown beside every function that rests on them.
+        Write down how a fact is known, and its known limits: they are shown beside every function that depends on them.
       </p>
       {list.length > 0 && (
         <table className="mb-2 w-full max-w-[940px] text-left">

@@ -79,8 +79,8 @@ export function GearScreen() {
           <div className="flex max-w-[560px] flex-col items-start gap-3 py-10">
             <h1 className="text-xl font-semibold">Nothing is on this rig yet.</h1>
             <p className="text-ink-2">
-              Start with a controller: from a template, or by telling how many switches, knobs and pedals it has. Then add a
-              target and paste the list of its parameters.
+              Start with a controller: from a template, or by saying how many switches, knobs and pedals it has. Then add a target
+              and paste the list of its parameters.
             </p>
             <Button tone="primary" onClick={() => void setQuery({ open: 'controller' })}>
               Add a controller

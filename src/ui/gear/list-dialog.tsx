@@ -126,7 +126,7 @@ export function ListDialog({
             </Button>
           </p>
         ) : (
-          <Field label="Parameters, one a line: name, kind, range, unit, scale, steps" hint={listHint}>
+          <Field label="Parameters, one per line: name, kind, range, unit, scale, steps" hint={listHint}>
             {(id) => (
               <textarea
                 id={id}

@@ -171,7 +171,7 @@ export function ParameterTable({
           <div className="pt-2">
             <EvidenceTable
               key={shown.id}
-              title={`What ${shown.name} rests on`}
+              title={`How ${shown.name} is known`}
               list={shown.evidence}
               facts={parameterFacts}
               onChange={(evidence) => edit(set('parameters', shown, 'evidence', evidence))}

@@ -11,14 +11,14 @@ Freeze, toggle
 Size, stepped, , , , Cellar|Vault|Canyon`;
 
 export const listHint =
-  'Paste from a spreadsheet or type. Kinds: continuous, stepped, toggle, trigger. Scales: linear, log, power 2. Steps are parted by |. Further columns if wanted: group, default, start, tags.';
+  'Paste from a spreadsheet or type. Kinds: continuous, stepped, toggle, trigger. Scales: linear, log, power 2. Steps are separated by |. Further columns if wanted: group, default, start, tags.';
 
 export function PasteParameters({ value, onChange }: { readonly value: string; readonly onChange: (text: string) => void }) {
   const text = useDeferredValue(value);
   const { good, bad } = useMemo(() => parseParameters(text), [text]);
   return (
     <>
-      <Field label="Parameters, one a line: name, kind, range, unit, scale, steps" hint={listHint}>
+      <Field label="Parameters, one per line: name, kind, range, unit, scale, steps" hint={listHint}>
         {(f) => (
           <textarea
             id={f}

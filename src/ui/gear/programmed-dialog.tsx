@@ -50,7 +50,7 @@ export function ProgrammedDialog({
     >
       <div className="flex flex-col gap-3">
         <Field
-          label="One control a line: control, type, channel, number, values, parameter"
+          label="One control per line: control, type, channel, number, values, parameter"
           hint="Values: 0..127 for what moves, 127/0 alternating, 127 held 0 for press and release, 127 for every press. Further columns if wanted: bank, gesture. A parameter that several targets have is written as Target: Parameter."
         >
           {(f) => (

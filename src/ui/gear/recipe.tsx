@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { counted } from '@/core/base';
 import type { Control, Controller, Firmware } from '@/core/rig';
 import { exampleValues, recipePlaces, writeRecipe } from '@/core/sheets';
-import { CommitInput, Field } from '../primitives/field';
+import { CommitInput, Field, NOT_TAKEN } from '../primitives/field';
 import { Choice } from './controller-panel';
 
 export function Recipe({
@@ -33,7 +33,7 @@ export function Recipe({
           commit={(text) => {
             const n = Number(text);
             if (!Number.isInteger(n) || n < low || n > high) return `Enter ${low} to ${high}.`;
-            return tune({ [field]: n }) ? null : 'That did not work.';
+            return tune({ [field]: n }) ? null : NOT_TAKEN;
           }}
         />
       )}

@@ -8,7 +8,7 @@ import { nameSchema, type Reception, type RigIndex, set, type Target } from '@/c
 import { TargetNews } from '../library/news';
 import { SaveToLibrary } from '../library/save-to-library';
 import { Button } from '../primitives/button';
-import { CommitInput, Field } from '../primitives/field';
+import { CommitInput, Field, NOT_TAKEN } from '../primitives/field';
 import { useRig, useRigStore } from '../store/provider';
 import { ReceptionAbilities } from './abilities';
 import { Choice } from './controller-panel';
@@ -83,7 +83,7 @@ export function TargetPanel({
                     ),
                   )
                     ? null
-                    : 'That did not work.';
+                    : NOT_TAKEN;
                 }}
               />
             )}
@@ -97,11 +97,7 @@ export function TargetPanel({
               value={String(reception.threshold)}
               commit={(text) => {
                 const value = u7Schema.safeParse(Number(text));
-                return value.success
-                  ? tune({ threshold: value.data })
-                    ? null
-                    : 'That did not work.'
-                  : 'Enter 0 to 127; 64 is usual.';
+                return value.success ? (tune({ threshold: value.data }) ? null : NOT_TAKEN) : 'Enter 0 to 127; 64 is usual.';
               }}
             />
           )}
@@ -138,7 +134,7 @@ export function TargetPanel({
                   ? 'At most 200 characters.'
                   : edit(set('targets', target, 'version', text.trim()))
                     ? null
-                    : 'That did not work.'
+                    : NOT_TAKEN
               }
             />
           )}
@@ -162,7 +158,7 @@ export function TargetPanel({
         </div>
         {parameters.length === 0 && (
           <p className="mb-2 rounded-md border bg-sheet px-5 py-4 text-ink-2">
-            No parameters yet. Type into the first line, paste cells from a spreadsheet, or add a list one a line.
+            No parameters yet. Type into the first line, paste cells from a spreadsheet, or add a list, one per line.
           </p>
         )}
         <ParameterTable index={index} target={target} parameters={parameters} onRemoved={(what) => undoable(`Deleted ${what}`)} />

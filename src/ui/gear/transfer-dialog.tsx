@@ -156,7 +156,7 @@ function lossWords(loss: Loss): string {
     case 'kind':
       return `${loss.from.replace('-', ' ')} becomes ${loss.to.replace('-', ' ')}`;
     case 'endless':
-      return 'it has ends there: it may leap after a bank change';
+      return 'it has end stops there: it may jump after a bank change';
     default:
       return exhaustive(loss);
   }

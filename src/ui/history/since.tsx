@@ -94,8 +94,12 @@ export function Since({
         </p>
       )}
       {changes && view === 'sheet' && <DifferenceTable changes={changes} />}
-      {changes && view === 'map' && <Other lines={maps} head="Parameter" none="Every parameter is moved by the same in both." />}
-      {changes && view === 'numbers' && <Other lines={numbers} head="Number" none="Every number is sent by the same in both." />}
+      {changes && view === 'map' && (
+        <Other lines={maps} head="Parameter" none="Every parameter is moved by the same control in both." />
+      )}
+      {changes && view === 'numbers' && (
+        <Other lines={numbers} head="Number" none="Every number is sent by the same control in both." />
+      )}
     </div>
   );
 }

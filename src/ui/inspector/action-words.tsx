@@ -4,6 +4,7 @@ import { ChevronUp, X } from 'lucide-react';
 import { exhaustive } from '@/core/base';
 import { changeAction, moveAction, type PlainAction, removeAction } from '@/core/commands';
 import type { Assignment, Controller, Edit } from '@/core/rig';
+import { NOT_TAKEN } from '../primitives/field';
 import { Line, Tail, WordInput, WordSelect } from './word';
 
 interface Props {
@@ -72,7 +73,7 @@ function Body({
               commit={(text) => {
                 const ms = Number(text);
                 if (!Number.isFinite(ms) || ms < 0 || ms > 60_000) return 'Enter 0 to 60000 ms.';
-                return put({ type: 'wait', ms }) ? null : 'That did not work.';
+                return put({ type: 'wait', ms }) ? null : NOT_TAKEN;
               }}
             />
             ms
@@ -94,7 +95,7 @@ function Body({
                   ? 'Enter the keys, at most 80 characters.'
                   : put({ type: 'keystroke', keys: text.trim() })
                     ? null
-                    : 'That did not work.'
+                    : NOT_TAKEN
               }
             />
           </Tail>

@@ -31,7 +31,7 @@ import { type Effective, effective, offeredGestures } from '../faceplate/effecti
 import type { GoTo } from '../map/use-place';
 import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
-import { CommitInput } from '../primitives/field';
+import { CommitInput, NOT_TAKEN } from '../primitives/field';
 import { useRig } from '../store/provider';
 import { ActionWords, plainActions } from './action-words';
 import { FindingCards } from './finding-cards';
@@ -200,7 +200,7 @@ export function Inspector({
                   ? 'At most 64 characters.'
                   : edit(set('assignments', acting.assignment, 'textShort', text))
                     ? null
-                    : 'That did not work.'
+                    : NOT_TAKEN
               }
             />
           </section>

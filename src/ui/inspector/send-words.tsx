@@ -1,10 +1,11 @@
 'use client';
-// The controller's half of the sentence: gesture, place, message, values.
 import { asGesture, changeAssignment, changePlace, chordPartners, gestureOf } from '@/core/commands';
 import { kindOf, type Message, shortName } from '@/core/midi';
 import { type Assignment, type Control, type Controller, type Edit, layersOn, type RigIndex, type Send } from '@/core/rig';
 import { offeredGestures } from '../faceplate/effective';
 import type { GoTo } from '../map/use-place';
+// The controller's half of the sentence: gesture, place, message, values.
+import { NOT_TAKEN } from '../primitives/field';
 import { MessageWords } from './message-words';
 import { Values } from './value-words';
 import { Line, WordInput, WordSelect } from './word';
@@ -54,7 +55,7 @@ function ChordWords({
         commit={(text) => {
           const windowMs = Number(text);
           if (!Number.isFinite(windowMs) || windowMs < 0 || windowMs > 5000) return 'Enter 0 to 5000 ms.';
-          return put({ windowMs }) ? null : 'That did not work.';
+          return put({ windowMs }) ? null : NOT_TAKEN;
         }}
       />
       ms,

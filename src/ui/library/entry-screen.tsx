@@ -16,7 +16,7 @@ import { PanelScreen } from '../panel/panel-screen';
 import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
 import { Dialog } from '../primitives/dialog';
-import { CommitInput, Field, TextInput } from '../primitives/field';
+import { CommitInput, Field, NOT_TAKEN, TextInput } from '../primitives/field';
 import { useRig, useRigStore } from '../store/provider';
 
 const views = ['panel', 'behaviour', 'versions'] as const;
@@ -81,7 +81,7 @@ function About() {
           value={rig.notes}
           commit={(text) => {
             if (text.length > 4000) return 'At most 4000 characters.';
-            return edit({ type: 'set-head', field: 'notes', was: rig.notes, to: text.trim() }) ? null : 'That did not work.';
+            return edit({ type: 'set-head', field: 'notes', was: rig.notes, to: text.trim() }) ? null : NOT_TAKEN;
           }}
         />
       )}
@@ -141,7 +141,7 @@ function EntryHead({
           commit={(text) => {
             const name = nameSchema.safeParse(text.trim());
             if (!name.success) return name.error.issues[0]?.message ?? 'a name is needed';
-            return edit({ type: 'set-head', field: 'name', was: rig.name, to: name.data }) ? null : 'That did not work.';
+            return edit({ type: 'set-head', field: 'name', was: rig.name, to: name.data }) ? null : NOT_TAKEN;
           }}
         />
       </span>

@@ -57,7 +57,7 @@ export function NoController({ home }: { readonly home: string }) {
     <main className="mx-auto flex max-w-[520px] flex-1 flex-col items-start gap-3 px-6 py-16">
       <h1 className="text-xl font-semibold">There is no controller on this rig yet.</h1>
       <p className="text-ink-2">
-        Add one from a template, or tell how many switches, knobs and pedals it has. Then its panel is drawn here, and parameters
+        Add one from a template, or say how many switches, knobs and pedals it has. Then its panel is drawn here, and parameters
         can be put on it.
       </p>
       <Button tone="primary" onClick={() => window.location.assign(`${home}?open=controller`)}>

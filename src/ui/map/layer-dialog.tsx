@@ -82,7 +82,7 @@ export function LayerDialog({ open, onOpenChange, index, controller, control, on
         <Field
           label="Opened by"
           error={formState.errors.modifierControlId?.message}
-          {...(used > 0 ? { hint: `It also has ${counted(used, 'function')} of its own, which fire on the way.` } : {})}
+          {...(used > 0 ? { hint: `It also has ${counted(used, 'function')} of its own, which fire as well.` } : {})}
         >
           {(f) => (
             <Select id={f} {...register('modifierControlId')}>
@@ -129,7 +129,7 @@ export function LayerDialog({ open, onOpenChange, index, controller, control, on
             )}
           </Field>
         )}
-        <Field label="What has nothing in this layer">
+        <Field label="Controls with nothing in this layer">
           {(f) => (
             <Select id={f} {...register('fallsThrough')}>
               <option value="yes">does what it does in Base</option>

@@ -92,7 +92,7 @@ export function ListenDialog({ index, controller, control, gesture, onTake, onCl
             <CandidateRow candidate={best} why="the likeliest" chosen onTake={onTake} />
           ) : (
             <p className="py-2 text-ink-2">
-              {found.length === 0 ? 'Waiting for a message.' : `Nothing of what came is ${expectedWords[expected]}.`}
+              {found.length === 0 ? 'Waiting for a message.' : `None of what arrived is ${expectedWords[expected]}.`}
             </p>
           )}
           {rest.slice(0, 4).map((c) => (

@@ -66,7 +66,7 @@ export function ConsequenceWords({ consequences }: { readonly consequences: Cons
       </li>,
     );
   if (come.length > 3) lines.push(<li key="more">and {come.length - 3} more.</li>);
-  if (lines.length === 0) lines.push(<li key="none">Nothing to fix or look at comes or goes.</li>);
+  if (lines.length === 0) lines.push(<li key="none">No finding appears or goes away.</li>);
   return (
     <ul aria-label="What it would do" className="flex flex-col gap-1 text-xs text-ink-2">
       {lines}

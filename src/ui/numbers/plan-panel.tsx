@@ -156,8 +156,8 @@ function Answer({ answer, demands }: { readonly answer: PlanAnswer | null; reado
   if (answer.type === 'undecided')
     return (
       <p className="rounded-md border border-caution/40 bg-caution-wash px-3 py-2">
-        <b>No plan found, and none ruled out.</b> Let functions leave their channel, or free some numbers, and it is looked for
-        again.
+        <b>No plan was found, but there may be one.</b> Let functions leave their channel, or free some numbers, and it is looked
+        for again.
       </p>
     );
   if (answer.type === 'impossible')

@@ -4,7 +4,7 @@ import { X } from 'lucide-react';
 import { gesturesOf, messageOf } from '@/core/commands';
 import { channelSchema, kindOf, messageSchema, messageTypes, shortName, withChannel } from '@/core/midi';
 import type { Control, Controller } from '@/core/rig';
-import { CommitInput, Select } from '../primitives/field';
+import { CommitInput, NOT_TAKEN, Select } from '../primitives/field';
 
 type Factory = Control['factory'];
 type Line = Factory[number];
@@ -55,7 +55,7 @@ export function FactoryFields({
                   commit={(text) => {
                     const next = messageSchema.safeParse({ ...message, number: Number(text) });
                     if (!next.success) return 'Enter 0 to 127.';
-                    return put(gesture, next.data) ? null : 'That did not work.';
+                    return put(gesture, next.data) ? null : NOT_TAKEN;
                   }}
                 />
                 {'channel' in message && (
@@ -68,7 +68,7 @@ export function FactoryFields({
                       commit={(text) => {
                         const channel = channelSchema.safeParse(Number(text));
                         if (!channel.success) return 'Enter 1 to 16.';
-                        return put(gesture, withChannel(message, channel.data)) ? null : 'That did not work.';
+                        return put(gesture, withChannel(message, channel.data)) ? null : NOT_TAKEN;
                       }}
                     />
                   </>

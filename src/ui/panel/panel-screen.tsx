@@ -34,7 +34,7 @@ import { apply, batch, type Control, type Controller, type Edit, overlaps, type 
 import { useCommand } from '../commands/use-command';
 import { parseDecimal } from '../inspector/numbers';
 import { Button } from '../primitives/button';
-import { CommitInput, Field } from '../primitives/field';
+import { CommitInput, Field, NOT_TAKEN } from '../primitives/field';
 import { useRig, useRigStore } from '../store/provider';
 import { Board } from './board';
 import { firstWish, GridForm } from './grid-form';
@@ -324,7 +324,7 @@ function PanelFacts({
             if (mm === null || mm < 20 || mm > 3000) return 'Enter 20 to 3000 mm.';
             const made = resizePanel(index.rig, controller, { width: controller.width, height: controller.height, [field]: mm });
             if (!made) return mm === controller[field] ? null : 'Controls would lie outside.';
-            return edit(made) ? null : 'That did not work.';
+            return edit(made) ? null : NOT_TAKEN;
           }}
         />
       )}

@@ -5,7 +5,7 @@ import { type ControlChange, changeControls, nameInOrder } from '@/core/commands
 import { type Control, type Controller, nameSchema, type RigIndex, sameJson, set, tenth } from '@/core/rig';
 import { parseDecimal } from '../inspector/numbers';
 import { Button } from '../primitives/button';
-import { CommitInput, Field, Select } from '../primitives/field';
+import { CommitInput, Field, NOT_TAKEN, Select } from '../primitives/field';
 import { useRig } from '../store/provider';
 import { FactoryFields } from './factory-fields';
 import { kindWords } from './grid-form';
@@ -73,7 +73,7 @@ export function Properties({
                 return box.x + box.width <= controller.width + 0.05 && box.y + box.height <= controller.height + 0.05;
               });
               if (!fits) return `The panel has ${controller.width} × ${controller.height} mm.`;
-              return change({ [field]: mm }) ? null : 'That did not work.';
+              return change({ [field]: mm }) ? null : NOT_TAKEN;
             }}
           />
         ))}
@@ -87,7 +87,7 @@ export function Properties({
               placeholder={shared(controls, 'family') === null ? 'various' : ''}
               value={shared(controls, 'family') ?? ''}
               commit={(text) =>
-                text.length > 200 ? 'At most 200 characters.' : change({ family: text.trim() }) ? null : 'That did not work.'
+                text.length > 200 ? 'At most 200 characters.' : change({ family: text.trim() }) ? null : NOT_TAKEN
               }
             />
           )}
@@ -109,7 +109,7 @@ export function Properties({
         <Tick label="has a ring of lights" on={every(controls, (c) => c.ring)} onChange={(ring) => change({ ring })} />
         <Tick label="moves by motor" on={every(controls, (c) => c.motor)} onChange={(motor) => change({ motor })} />
         <Tick
-          label="has a display of its own"
+          label="has its own display"
           on={every(controls, (c) => c.display !== null)}
           onChange={(on) => change({ display: on ? { short: 8, long: 20 } : null })}
         />
@@ -197,7 +197,7 @@ function Name({ index, control }: { readonly index: RigIndex; readonly control: 
             const name = nameSchema.safeParse(text.trim());
             if (!name.success) return name.error.issues[0]?.message ?? 'a name is needed';
             if (taken.includes(name.data)) return `There is another ${name.data}.`;
-            return edit(set('controls', control, 'name', name.data)) ? null : 'That did not work.';
+            return edit(set('controls', control, 'name', name.data)) ? null : NOT_TAKEN;
           }}
         />
       )}
@@ -306,7 +306,7 @@ function Whole({
           commit={(text) => {
             const n = parseDecimal(text);
             if (n === null || n < 0 || n > most) return `Enter 0 to ${most}.`;
-            return onValue(label.endsWith('%') ? n : Math.round(n)) ? null : 'That did not work.';
+            return onValue(label.endsWith('%') ? n : Math.round(n)) ? null : NOT_TAKEN;
           }}
         />
       )}

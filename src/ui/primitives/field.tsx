@@ -43,6 +43,9 @@ export function Field({ label, hint, error, className, children }: FieldProps) {
   );
 }
 
+/** What a field says when the rig did not take its value: the store has said why in a notice. */
+export const NOT_TAKEN = 'Not changed: the notice says why. Escape brings the old value back.';
+
 interface CommitProps extends Omit<ComponentProps<'input'>, 'value' | 'onChange' | 'onBlur' | 'onKeyDown'> {
   readonly value: string;
   /** Takes the text on Enter or when the field is left; gives back why it is refused, or null. */

@@ -117,7 +117,7 @@ function Said({ trial, ask, simulated }: { readonly trial: Trial; readonly ask: 
       {said.tone === 'bad' && <StateMark state="failed" size={18} />}
       {said.words}
       {verdict.type === 'proved' && verdict.also.length > 0 && (
-        <span className="text-sm font-normal text-ink">Something else came besides; see the last rows.</span>
+        <span className="text-sm font-normal text-ink">Something else came as well; see the last rows.</span>
       )}
     </p>
   );

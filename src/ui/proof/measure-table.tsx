@@ -49,7 +49,7 @@ export function MeasureTable({ measure, max }: { readonly measure: PedalMeasure;
           ? 'A worn track or dirt; the parameter leaps there.'
           : '',
     ],
-    ['Left after calibrating', percent(measure.error), 'How far the place that counts is from the hand’s, on average.'],
+    ['Left after calibrating', percent(measure.error), 'How far the reading is from where the hand is, on average.'],
   ];
   return (
     <table className="h-fit w-full border-collapse text-sm">

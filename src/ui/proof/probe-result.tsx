@@ -35,14 +35,14 @@ export function Result({
         {found
           ? waysWords(found)
           : contradicted
-            ? 'The answers rule each other out.'
+            ? 'The answers contradict each other.'
             : `${ways} ways of listening are still possible.`}
       </p>
       {!found && (
         <p className="text-ink-2">
           {contradicted
-            ? 'It listens in a way that is not known here, something else moved it, or one answer was a slip. Begin anew, and leave it alone meanwhile.'
-            : 'No value tells them apart from where it stands. Begin anew with it in the middle of its range.'}
+            ? 'It listens in a way that is not known here, something else moved it, or one answer was a slip. Start over, and leave it alone meanwhile.'
+            : 'From where it stands no value tells them apart. Start over with it in the middle of its range.'}
         </p>
       )}
       <div className="flex gap-2">
@@ -51,7 +51,7 @@ export function Result({
             Write it to the profile as tested
           </Button>
         )}
-        <Button onClick={onAgain}>Begin anew</Button>
+        <Button onClick={onAgain}>Start over</Button>
       </div>
     </>
   );

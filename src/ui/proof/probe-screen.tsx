@@ -151,8 +151,8 @@ export function ProbeScreen() {
               <h2 className="text-2xl font-semibold">How does {parameter.name} listen?</h2>
               <p className="max-w-[62ch] text-ink-2">
                 {kind === 'switch'
-                  ? 'Have it listen to the message of the sheet, and switch it off by hand. Then values are sent one by one, and you say whether it is on or off.'
-                  : 'Have it listen to the message of the sheet, and put it to its middle by hand. Then values are sent one by one, and you say how it moved.'}{' '}
+                  ? 'Map it to the message on the sheet, then switch it off by hand. Values are then sent one by one, and you say whether it is on or off.'
+                  : 'Map it to the message on the sheet, then set it to the middle by hand. Values are then sent one by one, and you say how it moved.'}{' '}
                 Ten values tell enough as a rule.
               </p>
               {(parameter.tags.includes('loudness') || parameter.tags.includes('feedback')) && (
@@ -194,8 +194,8 @@ export function ProbeScreen() {
           )}
           {probe && sent !== null && (
             <p className="text-ink-2">
-              {probe.guesses.length} of {beginProbe(kind).guesses.length} ways of listening are still possible. The value that was
-              sent parts them best.
+              {probe.guesses.length} of {beginProbe(kind).guesses.length} ways of listening are still possible. The value sent
+              narrows them down best.
             </p>
           )}
           {probe && probe.log.length > 0 && <Log log={probe.log} />}

@@ -152,7 +152,7 @@ export function ProofScreen() {
           <PortTrouble port={port} />
           {failed && (
             <p role="alert" className="text-xs text-stop">
-              The trials of before could not be read. New ones are kept all the same; load the page again to see both.
+              Earlier trials could not be read. New ones are kept all the same; load the page again to see both.
             </p>
           )}
         </div>
@@ -211,9 +211,7 @@ export function ProofScreen() {
                 calibrateHref={`/rigs/${rig.id}/proof/calibrate?control=${chosen.control.id}`}
               />
             ) : (
-              <p className="text-ink-2">
-                {records === null ? 'Reading the trials of before.' : 'Choose a function on the left.'}
-              </p>
+              <p className="text-ink-2">{records === null ? 'Reading earlier trials.' : 'Choose a function on the left.'}</p>
             )}
           </section>
           {mode === 'asked' && ask && (

@@ -74,7 +74,7 @@ function wordsOf(index: RigIndex, { asks, right, messages }: Touched): string {
   const [first] = [...messages].sort((a, b) => b.count - a.count);
   const heard = first ? `${addressWords(first.message)} ${channelWords(first.message)}`.trim() : 'a message';
   const [ask] = asks;
-  if (!ask) return `${heard} is planned nowhere on this rig.`;
+  if (!ask) return `${heard} is not planned anywhere on this rig.`;
   if (right && asks.length > 1)
     return `${heard} came as planned for ${asks.map((a) => `${a.control.name} (${a.place})`).join(', ')}: which one it was cannot be told.`;
   const name = `${ask.control.name} · ${purposeOf(index, { assignment: ask.assignment, control: ask.control, controller: ask.testSetup.controller })}`;

@@ -31,9 +31,7 @@ export function TrialList({ trials }: { readonly trials: readonly ProofRecord[] 
           </li>
         ))}
       </ul>
-      {trials.length > SHOWN && (
-        <p className="pt-1 text-xs text-ink-2">{trials.length - SHOWN} older ones stand in the record.</p>
-      )}
+      {trials.length > SHOWN && <p className="pt-1 text-xs text-ink-2">{trials.length - SHOWN} older ones are in the record.</p>}
     </section>
   );
 }

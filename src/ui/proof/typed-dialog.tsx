@@ -36,7 +36,7 @@ export function TypedDialog({
     >
       <label className="flex flex-col gap-1">
         <span className="text-xs text-ink-2">
-          One message a line, in the order in which they came: numbers from 0, channels from 1, or bytes in hexadecimal.
+          One message per line, in the order in which they came: numbers from 0, channels from 1, or bytes in hexadecimal.
         </span>
         <textarea
           className="h-44 rounded-sm border border-control-edge bg-sheet p-2 font-mono text-sm"

@@ -148,7 +148,7 @@ export function RecoveryScreen({ first }: { readonly first: Recovery }) {
                 ) : (
                   <>
                     <p className="text-xs text-ink-2">
-                      It takes the place of the database. The file that is there now is kept under another name.
+                      It replaces the database. The file that is there now is kept under another name.
                     </p>
                     <KeptBackups
                       backups={first.backups}
@@ -199,13 +199,13 @@ export function RecoveryScreen({ first }: { readonly first: Recovery }) {
                   disabled={busy}
                   onClick={() => void act(asking.for === 'anew' ? { do: 'anew' } : { do: 'restore', name: asking.backup.name })}
                 >
-                  {busy ? 'Working …' : asking.for === 'anew' ? 'Start anew' : 'Put it in the place of the database'}
+                  {busy ? 'Working …' : asking.for === 'anew' ? 'Start anew' : 'Replace the database with it'}
                 </Button>
               </>
             }
           >
             <p>
-              The database that is there now is moved aside, not deleted. Its new name is told afterwards.
+              The database that is there now is moved aside, not deleted. You are told its new name afterwards.
               {asking.for === 'restore' && ' Changes that were made after the backup are not in it.'}
             </p>
           </Dialog>

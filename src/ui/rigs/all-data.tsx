@@ -96,11 +96,11 @@ export function AllData() {
       <h2 className="font-semibold">Backups</h2>
       <p className="max-w-[72ch] text-xs text-ink-2">
         A backup is one file with every rig, its whole history and the library, as they are at this moment. It can be taken while
-        you work, and is tried out before it is handed over.
+        you work, and is checked before you get it.
       </p>
       <div className="flex gap-2">
         <Button disabled={saving} onClick={() => void save()}>
-          <Download size={15} aria-hidden /> {saving ? 'Making and trying it …' : 'Save a backup'}
+          <Download size={15} aria-hidden /> {saving ? 'Making and checking it …' : 'Save a backup'}
         </Button>
         <Button onClick={() => input.current?.click()}>Restore a backup…</Button>
         <input
@@ -175,7 +175,7 @@ function RestoreDialog({ chosen, onClose }: { readonly chosen: Chosen; readonly 
           <>
             <Button onClick={onClose}>Leave everything as it is</Button>
             <Button tone="primary" disabled={busy} onClick={() => void carry()}>
-              {busy ? 'Restoring…' : 'Put it in the place of everything'}
+              {busy ? 'Restoring…' : 'Replace everything with it'}
             </Button>
           </>
         )
@@ -189,7 +189,7 @@ function RestoreDialog({ chosen, onClose }: { readonly chosen: Chosen; readonly 
       ) : (
         <p>
           Every rig, its history and the library are replaced by what is in the backup. What is here now is kept among the
-          automatic backups first. Open tabs load anew.
+          automatic backups first. Open tabs reload.
         </p>
       )}
       {problem !== null && (

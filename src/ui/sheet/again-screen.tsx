@@ -61,10 +61,10 @@ export function AgainScreen() {
           </Link>
           .
         </p>
-        {held.type === 'waiting' && <p role="status">Going through the journal.</p>}
+        {held.type === 'waiting' && <p role="status">Reading the history.</p>}
         {held.type === 'failed' && (
           <p role="alert" className="text-stop">
-            The journal could not be read. Load the page again; the sheet itself says what is not ticked.
+            The history could not be read. Load the page again; the sheet itself says what is not ticked.
           </p>
         )}
         {held.type === 'rig' && !held.whole && (

@@ -184,7 +184,7 @@ export function ParameterStep({
           {step.how === 'learn' && by ? (
             <p className="mb-4 text-xl">
               Start learning on {line.parameter}, then {verbs[by.gesture] ?? by.gesture} <b>{by.control}</b>
-              {by.place !== '' && <span className="text-ink-2"> ({by.place})</span>}. Look that this stands there then:
+              {by.place !== '' && <span className="text-ink-2"> ({by.place})</span>}. Then check that it shows:
             </p>
           ) : (
             <p className="mb-4 text-xl">{step.why} Type it in:</p>

@@ -373,7 +373,7 @@ function About() {
     <>
       <h2 className="font-semibold">How it works</h2>
       <p className="pt-1 text-ink-2">
-        {causes.length} causes are known. Each answer strikes out what it rules out; the next question is the one that parts what
+        {causes.length} causes are known. Each answer strikes out what it rules out; the next question is the one that splits what
         is left most evenly. “I cannot tell” strikes nothing out.
       </p>
       <p className="pt-2 text-ink-2">

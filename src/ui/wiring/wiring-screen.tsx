@@ -13,7 +13,7 @@ import { type Picture, wiringPicture } from '@/core/wires';
 import { TransportSelect } from '../gear/wires';
 import { Button, buttonLook } from '../primitives/button';
 import { cx } from '../primitives/cx';
-import { CommitInput, Field, Select } from '../primitives/field';
+import { CommitInput, Field, NOT_TAKEN, Select } from '../primitives/field';
 import { SeverityMark } from '../primitives/marks';
 import { useRig, useRigStore } from '../store/provider';
 import { WiringDrawing } from './drawing';
@@ -286,7 +286,7 @@ function WireFacts({ index, wire, onRemove }: { readonly index: RigIndex; readon
   const edit = useRig((s) => s.edit);
   const change = (changes: Partial<Wire>): string | null => {
     const made = changeWire(wire, changes);
-    return made === null || edit(made) ? null : 'That did not work.';
+    return made === null || edit(made) ? null : NOT_TAKEN;
   };
   const port = (end: 'from' | 'to') => (
     <Field label={`Port at ${nameOf(index, wire[end].unitId)}`}>

@@ -1,0 +1,1 @@
+export function textsBelow(root: string): readonly { readonly place: string; readonly text: string }[];
