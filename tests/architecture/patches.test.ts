@@ -19,7 +19,7 @@ const partsOf = (patch: string): readonly { readonly file: string; readonly text
 let copy = '';
 beforeAll(() => {
   copy = mkdtempSync(join(tmpdir(), 'keen-dial-patches-'));
-  for (const name of ['src', 'tests', 'tsconfig.json', 'package.json'])
+  for (const name of ['src', 'tests', 'scripts', 'tsconfig.json', 'package.json', 'vitest.config.ts'])
     cpSync(join(root, name), join(copy, name), { recursive: true });
   symlinkSync(join(root, 'node_modules'), join(copy, 'node_modules'));
   writeFileSync(

@@ -1,6 +1,15 @@
 // What a controller has been programmed with, compiled for stepping: which actions run on which gesture at which place.
 import { exhaustive } from '../base';
-import { addressKey, makePut, type Put, type RelativeCoding, type SysexTable, valueMax } from '../midi';
+import {
+  addressKey,
+  carriesValue,
+  type Message,
+  makePut,
+  type Put,
+  type RelativeCoding,
+  type SysexTable,
+  valueMax,
+} from '../midi';
 import {
   type Action,
   type Assignment,
@@ -225,7 +234,7 @@ export function compileController(
       return [{ layer, tap: tap === null ? null : arm({ ...rest, actions: tap }) }];
     });
     const signals = layers.flatMap((layer) =>
-      layer.madeIn === 'host' && layer.signal ? [makePut(layer.signal, false, scope.sysex)] : [],
+      layer.madeIn === 'host' && layer.signal ? [signalPut(layer.signal, scope.sysex)] : [],
     );
     return [{ control, byGesture, opens, signals }];
   });
@@ -262,6 +271,15 @@ export function compileController(
       phases,
     },
     unsupported,
+  };
+}
+
+/** What a modifier sends: all there is to its press, nothing to its release where the message carries no value to tell them apart. */
+function signalPut(message: Message, sysex: SysexTable): Put {
+  const put = makePut(message, false, sysex);
+  return (value, out) => {
+    if (value > 0) put(valueMax(message.type), out);
+    else if (carriesValue(message.type)) put(0, out);
   };
 }
 

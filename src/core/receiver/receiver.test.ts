@@ -219,9 +219,9 @@ describe('scope', () => {
 });
 
 describe('layers made in the host', () => {
-  const rig = (mode: 'toggled' | 'next-press') =>
+  const rig = (mode: 'toggled' | 'next-press', signal: Message = cc(119)) =>
     withFunctions(
-      smallRig([parameter('base'), parameter('veil')], { layers: [layer({ madeIn: 'host', mode, signal: cc(119) })] }),
+      smallRig([parameter('base'), parameter('veil')], { layers: [layer({ madeIn: 'host', mode, signal })] }),
       [
         assignment({ behaviour: fixed(127), meant: ['base'] }),
         assignment({ id: 'a2', layerId: 'heel', behaviour: fixed(127), meant: ['veil'] }),
@@ -231,6 +231,17 @@ describe('layers made in the host', () => {
   const hand = [...tap('mod', 0), ...tap('fs1', 100), ...tap('fs1', 200)];
   it('toggled by the modifier’s press, not by its release', () => {
     expect(played(rig('toggled'), hand).values).toEqual(['100 veil 1', '200 veil 0']);
+  });
+  it.each<[string, Message]>([
+    ['a program', program(7)],
+    ['a SysEx', { type: 'sysex', bytes: [u7(0x7d), u7(1)] }],
+    ['start', { type: 'start' }],
+    ['a bend', { type: 'pitch-bend', channel: ch }],
+  ])('by %s as well, once for each press: what carries no value says nothing when the finger lifts', (_, signal) => {
+    expect(played(rig('toggled', signal), hand).values).toEqual(['100 veil 1', '200 veil 0']);
+    expect(played(rig('next-press', signal), hand).values).toEqual(['100 veil 1', '200 base 1']);
+    const twice = [...tap('mod', 0), ...tap('mod', 50), ...tap('fs1', 100)];
+    expect(played(rig('toggled', signal), twice).values).toEqual(['100 base 1']);
   });
   it('for the next press only', () => {
     expect(played(rig('next-press'), hand).values).toEqual(['100 veil 1', '200 base 1']);
