@@ -1,0 +1,194 @@
+// What gestures do in a situation: each is played on the simulator, and where it leads is a move.
+import type { Assignment, Control, Controller, Layer, RigIndex } from '../rig';
+import type { ControllerProgram } from './program';
+import type { Situation, Situations } from './situations';
+import { type ControllerState, startController } from './state';
+import { type ControllerInput, stepController } from './step';
+
+export interface Move {
+  /** How many presses it takes: two with a modifier held. */
+  readonly weight: 1 | 2;
+  readonly place: number;
+  readonly stack: number;
+  /** The place that becomes the last used one; null where it stays. */
+  readonly left: number | null;
+  /** What the hand does. */
+  readonly words: () => string;
+}
+
+type Gesture = 'tap' | 'hold' | 'double-tap';
+
+/** What can lead somewhere on a controller. */
+export interface Leading {
+  /** Controls that are tried: all that lead somewhere, and one that spends layers for the next press. */
+  readonly tried: readonly Control[];
+  /** Whether one of them goes to the place that was used last. */
+  readonly usesLast: boolean;
+}
+
+/** The controls of a controller that can take it anywhere. */
+export function leadingControls(
+  index: RigIndex,
+  program: ControllerProgram,
+  controls: readonly Control[],
+  lasting: readonly Layer[],
+): Leading {
+  const acting = controls.filter((c) => leadsSomewhere(index, program, c));
+  const spends = lasting.some((l) => l.mode === 'next-press') ? controls.find((c) => !acting.includes(c)) : undefined;
+  return {
+    tried: spends ? [...acting, spends] : acting,
+    usesLast: acting.some((c) => (index.assignmentsOf.get(c.id) ?? []).some((a) => a.actions.some(goesLast))),
+  };
+}
+
+/** The moves from a situation, each outcome once. `held`: layers that can be held open meanwhile. */
+export function movesFrom(
+  index: RigIndex,
+  controller: Controller,
+  program: ControllerProgram,
+  situations: Situations,
+  tried: readonly Control[],
+  held: readonly Layer[],
+): (situation: Situation) => readonly Move[] {
+  const { firmware } = controller;
+  const begin = startController(program, 1, 1);
+  return (situation) => {
+    const from = stateIn(index, begin, situations, situation);
+    const moves = outcomesFrom(situations, situation, from);
+    for (const control of tried) {
+      for (const gesture of gesturesOf(index, control, firmware.press === 'waits')) {
+        moves.add(played(program, from, control, gesture, null), 1, () => wordsOf(control, gesture, null));
+        for (const layer of held) {
+          const modifier = index.controls.get(layer.modifierControlId ?? '');
+          if (!modifier || modifier.id === control.id || !acts(index, control, layer)) continue;
+          moves.add(played(program, from, control, gesture, modifier), 2, () => wordsOf(control, gesture, modifier));
+        }
+      }
+    }
+    for (const { what, by } of ownButtons(controller)) {
+      const { state } = stepController(program, from, { type: 'go', t: 0, to: { type: 'step', what, by } });
+      moves.add(state, 1, () => `${what} ${by > 0 ? 'up' : 'down'}`);
+    }
+    return moves.all;
+  };
+}
+
+/** The controller as it is in a situation, nothing held down. */
+function stateIn(
+  index: RigIndex,
+  begin: ControllerState,
+  { bankOf, pageOf, layersIn }: Situations,
+  { place, stack, last }: Situation,
+): ControllerState {
+  return {
+    ...begin,
+    bank: bankOf(place),
+    page: pageOf(place),
+    lastUsed: last === null ? null : { bank: bankOf(last), page: pageOf(last) },
+    open: layersIn(stack).map((id) => ({ id, until: index.layers.get(id)?.mode === 'toggled' ? 'toggled' : 'next-press' })),
+  };
+}
+
+/** Gathers where gestures lead from a situation: what changes nothing is no move, and of the same move one is enough. */
+function outcomesFrom({ placeOf, stackOf, keepsLast }: Situations, { place, stack }: Situation, from: ControllerState) {
+  const all: Move[] = [];
+  const seen = new Set<string>();
+  return {
+    all,
+    add: (state: ControllerState, weight: 1 | 2, words: () => string): void => {
+      const to = placeOf(state.bank, state.page);
+      const next = stackOf(state.open.map((o) => o.id)) ?? stack;
+      const { lastUsed } = state;
+      const left = lastUsed === null || lastUsed === from.lastUsed ? null : placeOf(lastUsed.bank, lastUsed.page);
+      if (to === place && next === stack && (left === null || !keepsLast)) return;
+      const key = `${to} ${next} ${weight} ${left}`;
+      if (seen.has(key)) return;
+      seen.add(key);
+      all.push({ weight, place: to, stack: next, left, words });
+    },
+  };
+}
+
+/** Steps that buttons of the unit itself take, whatever is assigned. */
+const ownButtons = ({ firmware }: Controller): readonly { readonly what: 'bank' | 'page'; readonly by: 1 | -1 }[] =>
+  !firmware.bankButtons
+    ? []
+    : ([...(firmware.banks > 1 ? ['bank'] : []), ...(firmware.pages > 1 ? ['page'] : [])] as ('bank' | 'page')[]).flatMap(
+        (what) => [
+          // border: the two words above
+          { what, by: 1 as const },
+          { what, by: -1 as const },
+        ],
+      );
+
+const goesLast = (a: Assignment['actions'][number]): boolean => a.type === 'go' && a.to.type === 'last-used';
+
+/** Whether a control can take the controller anywhere: it goes to a bank or page, or opens a layer that stays. */
+function leadsSomewhere(index: RigIndex, program: ControllerProgram, control: Control): boolean {
+  if ((index.assignmentsOf.get(control.id) ?? []).some((a) => a.actions.some((x) => x.type === 'go'))) return true;
+  const opens = program.controls.get(control.id)?.opens ?? [];
+  return opens.some((m) => m.layer.mode !== 'while-held' || m.tap !== null);
+}
+
+/** Whether a control has anything of its own in a layer that is held open. */
+const acts = (index: RigIndex, control: Control, layer: Layer): boolean =>
+  (index.assignmentsOf.get(control.id) ?? []).some((a) => a.layerId === layer.id && a.actions.some((x) => x.type === 'go'));
+
+/**
+ * Gestures that can lead somewhere. On firmware that waits for a second tap a long press is not the same as a short one: the press goes
+ * out while the finger is still down, and so in the place where it went down.
+ */
+function gesturesOf(index: RigIndex, control: Control, waits: boolean): readonly Gesture[] {
+  const all = new Set((index.assignmentsOf.get(control.id) ?? []).map((a) => a.gesture.type));
+  const byHold =
+    all.has('hold') ||
+    (waits && all.has('double-tap')) ||
+    (index.layersByModifier.get(control.id) ?? []).some((l) => l.tap.length > 0);
+  return ['tap', ...(byHold ? (['hold'] as const) : []), ...(all.has('double-tap') ? (['double-tap'] as const) : [])];
+}
+
+function wordsOf(control: Control, gesture: Gesture, modifier: Control | null): string {
+  const verb = { tap: 'press', hold: 'hold', 'double-tap': 'double-tap' }[gesture];
+  return `${modifier ? `hold ${modifier.name} and ` : ''}${verb} ${control.name}`;
+}
+
+const TAP_MS = 40;
+
+/** One gesture from a state, all that is due after it done. */
+function played(
+  program: ControllerProgram,
+  from: ControllerState,
+  control: Control,
+  gesture: Gesture,
+  modifier: Control | null,
+): ControllerState {
+  const { holdMs, doubleTapMs } = program.firmware;
+  const tap = Math.min(TAP_MS, holdMs / 4, doubleTapMs / 4);
+  let state = from;
+  let wake: number | null = null;
+  const feed = (input: ControllerInput): void => {
+    while (wake !== null && wake <= input.t) {
+      const due: number = wake;
+      const step = stepController(program, state, { type: 'tick', t: due });
+      state = step.state;
+      wake = step.wakeAt !== null && step.wakeAt <= due ? null : step.wakeAt;
+    }
+    const step = stepController(program, state, input);
+    state = step.state;
+    wake = step.wakeAt;
+  };
+  const { id } = control;
+  const t0 = modifier ? tap : 0;
+  if (modifier) feed({ type: 'press', controlId: modifier.id, t: 0, velocity: null });
+  feed({ type: 'press', controlId: id, t: t0, velocity: null });
+  const down = gesture === 'hold' ? holdMs + tap : tap;
+  feed({ type: 'release', controlId: id, t: t0 + down });
+  if (gesture === 'double-tap') {
+    feed({ type: 'press', controlId: id, t: t0 + 2 * tap, velocity: null });
+    feed({ type: 'release', controlId: id, t: t0 + 3 * tap });
+  }
+  const end = t0 + 4 * tap + holdMs + 2 * doubleTapMs;
+  if (modifier) feed({ type: 'release', controlId: modifier.id, t: end });
+  feed({ type: 'tick', t: end + 120_000 });
+  return state;
+}
