@@ -25,7 +25,7 @@ test('from nothing to a mapped, written sheet', async ({ page }) => {
   const dialog = page.getByRole('dialog');
   await dialog.getByRole('textbox', { name: 'Name', exact: true }).fill('Quarry Hall');
   await dialog
-    .getByLabel(/^Parameters, one a line/)
+    .getByLabel(/^Parameters, one per line/)
     .fill(
       'name,kind,range,unit,scale\nFreeze,toggle\nDecay,continuous,0.3..30,s,log\nBroken,continuous,ten\nMix,continuous,0..100,%',
     );
@@ -53,7 +53,7 @@ test('from nothing to a mapped, written sheet', async ({ page }) => {
   await page.getByRole('button', { name: /^Loft board/ }).click();
   await page.getByRole('button', { name: 'Paste what is programmed' }).click();
   await page
-    .getByLabel(/^One control a line/)
+    .getByLabel(/^One control per line/)
     .fill('control,type,channel,number,values,parameter\nFS 1,cc,1,20,127/0,Freeze\nFS 99,cc,1,21,127/0,Decay');
   await expect(page.getByRole('dialog').getByRole('alert')).toContainText('Line 3: Loft board has no control “FS 99”');
   await page.getByRole('button', { name: 'Take over 1 line' }).click();

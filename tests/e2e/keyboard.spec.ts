@@ -39,7 +39,7 @@ test('from an empty list to a ticked sheet without a mouse', async ({ page }) =>
   await page.keyboard.press('Enter');
   await expect(page.getByRole('dialog').getByRole('textbox', { name: 'Name', exact: true })).toBeFocused();
   await page.keyboard.type('Quarry Hall');
-  await tabTo(page, /^Parameters, one a line/);
+  await tabTo(page, /^Parameters, one per line/);
   await page.keyboard.type('Freeze, toggle');
   await page.keyboard.press('Enter');
   await page.keyboard.type('Mix, continuous, 0..100, %');

@@ -1,0 +1,19 @@
+// Which assignments the list under the panel shows.
+import { type Finding, gravest } from '@/core/checks';
+import type { Assignment, Control, RigIndex } from '@/core/rig';
+import type { Where } from './use-place';
+
+export function listOf(index: RigIndex, where: Where, findings: ReadonlyMap<string, readonly Finding[]>): readonly Assignment[] {
+  const { controller, place, show } = where;
+  if (show === 'rig') return index.rig.assignments;
+  if (show === 'findings') return index.rig.assignments.filter((a) => gravest(findings.get(a.id)) !== null);
+  const order = new Map((index.controlsOf.get(controller?.id ?? '') ?? []).map((c) => [c.id, c.familyOrder + familyRank(c)]));
+  return index.rig.assignments
+    .filter((a) => {
+      if (index.controls.get(a.controlId)?.controllerId !== controller?.id) return false;
+      return show === 'controller' || ((a.bank === place.bank || a.bank === null) && a.layerId === place.layerId);
+    })
+    .sort((a, b) => (order.get(a.controlId) ?? 0) - (order.get(b.controlId) ?? 0));
+}
+
+const familyRank = (c: Control): number => (c.kind === 'expression' || c.kind === 'pad' ? 1000 : 0);

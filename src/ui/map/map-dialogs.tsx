@@ -1,0 +1,65 @@
+'use client';
+// The dialogs of the map. They come when they are wanted, not with the first view.
+import dynamic from 'next/dynamic';
+import { useEffect } from 'react';
+import type { Message } from '@/core/midi';
+import type { Assignment, Control, Controller, GestureType, Parameter, RigIndex } from '@/core/rig';
+
+const pickParameter = () => import('../inspector/pick-parameter').then((m) => m.PickParameter);
+const PickParameter = dynamic(pickParameter, { ssr: false });
+const LayerDialog = dynamic(() => import('./layer-dialog').then((m) => m.LayerDialog), { ssr: false });
+const ListenDialog = dynamic(() => import('./listen-dialog').then((m) => m.ListenDialog), { ssr: false });
+const FillDialog = dynamic(() => import('./fill-dialog').then((m) => m.FillDialog), { ssr: false });
+
+/** What is open: choosing a parameter for a control that has none, one more for its function, or one with a message of its own. */
+export type Opened =
+  | { readonly type: 'pick'; readonly for: 'assign' | 'add' | 'message' }
+  | { readonly type: 'layer' }
+  | { readonly type: 'listen' }
+  | { readonly type: 'fill'; readonly source: Assignment };
+
+interface Props {
+  readonly index: RigIndex;
+  readonly controller: Controller;
+  readonly control: Control | null;
+  readonly gesture: GestureType | null;
+  readonly opened: Opened | null;
+  readonly onClose: () => void;
+  readonly onPick: (parameter: Parameter, wanted: 'assign' | 'add' | 'message') => void;
+  readonly onLayer: (id: string) => void;
+  readonly onTake: (message: Message) => void;
+}
+
+export function MapDialogs({ index, controller, control, gesture, opened, onClose, onPick, onLayer, onTake }: Props) {
+  // Choosing a control fetches the dialog that is wanted next.
+  useEffect(() => {
+    if (control) void pickParameter();
+  }, [control]);
+  if (opened?.type === 'layer')
+    return (
+      <LayerDialog
+        open
+        onOpenChange={(on) => !on && onClose()}
+        index={index}
+        controller={controller}
+        control={control}
+        onMade={onLayer}
+      />
+    );
+  if (opened?.type === 'fill') return <FillDialog index={index} source={opened.source} onClose={onClose} />;
+  if (!control || !opened) return null;
+  if (opened.type === 'pick')
+    return (
+      <PickParameter
+        open
+        onOpenChange={(on) => !on && onClose()}
+        index={index}
+        control={control}
+        onPick={(p) => onPick(p, opened.for)}
+      />
+    );
+  if (gesture === null) return null;
+  return (
+    <ListenDialog index={index} controller={controller} control={control} gesture={gesture} onTake={onTake} onClose={onClose} />
+  );
+}

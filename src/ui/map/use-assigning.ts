@@ -1,0 +1,87 @@
+'use client';
+// Putting parameters on controls, by drag, by choice and by what was heard: what a wish becomes, and what is said when it cannot be.
+import { nanoid } from 'nanoid';
+import { useCallback, useState } from 'react';
+import { toast } from 'sonner';
+import { addMessage, asGesture, assign, changeMessage, gestureOf, problemWords } from '@/core/commands';
+import { type Message, shortName } from '@/core/midi';
+import type { Control, GestureType, Parameter, RigIndex } from '@/core/rig';
+import { type Effective, effective } from '../faceplate/effective';
+import { useRig, useRigStore } from '../store/provider';
+import type { GoTo, Where } from './use-place';
+
+/** Whether a parameter is put where something may be already, or added to it. */
+type Adding = 'assign' | 'add';
+
+export interface Assigning {
+  readonly put: (
+    parameter: Parameter,
+    onto: Control,
+    asked: GestureType | null,
+    adding: Adding,
+    message?: Message | null,
+  ) => void;
+  /** The parameter gets a message of its own beside those that the chosen function sends already. */
+  readonly sendAsWell: (parameter: Parameter) => void;
+  /** What a control was heard to send becomes what it sends here; false where it waits for the parameter that is chosen next. */
+  readonly take: (message: Message) => boolean;
+  /** What was heard before a parameter was chosen for it. */
+  readonly caught: Message | null;
+  readonly forget: () => void;
+}
+
+export function useAssigning(index: RigIndex, { place, control }: Where, acting: Effective | null, go: GoTo): Assigning {
+  const edit = useRig((s) => s.edit);
+  const store = useRigStore();
+  const [caught, setCaught] = useState<Message | null>(null);
+  const say = useCallback(
+    (words: string): void => void toast(words, { action: { label: 'Undo', onClick: () => void store.getState().undo() } }),
+    [store],
+  );
+  const put = useCallback<Assigning['put']>(
+    (parameter, onto, asked, adding, message = null) => {
+      const wanted = asGesture(asked);
+      const made = wanted && gestureOf(index, onto, wanted);
+      const there = asked === null ? null : effective(index, onto, place, asked);
+      // What moves gathers parameters; a switch takes the new one in place of the old, unless told to add it.
+      const joins = there !== null && there.from !== 'base' && (adding === 'add' || wanted === 'move');
+      const done = assign(
+        index,
+        {
+          parameterId: parameter.id,
+          controlId: onto.id,
+          place: joins ? { bank: there.assignment.bank, page: there.assignment.page, layerId: there.assignment.layerId } : place,
+          ...(made ? { gesture: made } : {}),
+          onTaken: joins ? 'join' : 'replace',
+          ...(message ? { message } : {}),
+        },
+        () => nanoid(10),
+      );
+      if (!done.ok) {
+        toast.error('Not assigned.', { description: problemWords(done.error) });
+        return;
+      }
+      if (!edit(done.value.edit)) return;
+      go({ control: onto.id, controller: onto.controllerId, gesture: wanted });
+      if (done.value.replaced !== null) say(`${parameter.name} replaced ${done.value.replaced}.`);
+    },
+    [index, place, edit, go, say],
+  );
+  const sendAsWell = (parameter: Parameter): void => {
+    if (!acting) return;
+    const made = addMessage(index, acting.assignment, parameter, () => nanoid(10));
+    if (made.ok) edit(made.value);
+    else toast.error('Not added.', { description: problemWords(made.error) });
+  };
+  const take = (message: Message): boolean => {
+    const at = acting && acting.from !== 'base' ? acting.assignment.actions.findIndex((a) => a.type === 'send') : -1;
+    if (!acting || at < 0) {
+      setCaught(message);
+      return false;
+    }
+    const made = changeMessage(index, acting.assignment, at, message, () => nanoid(10));
+    if (made && edit(made)) say(`${control?.name ?? ''} sends ${shortName(message)} now.`);
+    return true;
+  };
+  return { put, sendAsWell, take, caught, forget: () => setCaught(null) };
+}
