@@ -4,4 +4,6 @@ export { guideTable } from './guide';
 export { countClashes, type Judgement, judge } from './judge';
 export { type Consequences, consequencesOf, countStops, type Mended, mendAll, offeredFixes } from './mend';
 export { gravest, openFindings } from './open';
+export { type Preview, previewMoves } from './preview';
 export { type CheckId, checkOf, checkPlace, checks, isCheckId } from './registry';
+export { type Verdict, verdictOf, withVerdict } from './verdict';

@@ -110,16 +110,17 @@ function outcomesFrom({ placeOf, stackOf, keepsLast }: Situations, { place, stac
 }
 
 /** Steps that buttons of the unit itself take, whatever is assigned. */
-const ownButtons = ({ firmware }: Controller): readonly { readonly what: 'bank' | 'page'; readonly by: 1 | -1 }[] =>
-  !firmware.bankButtons
-    ? []
-    : ([...(firmware.banks > 1 ? ['bank'] : []), ...(firmware.pages > 1 ? ['page'] : [])] as ('bank' | 'page')[]).flatMap(
-        (what) => [
-          // border: the two words above
+function ownButtons({ firmware }: Controller): readonly { readonly what: 'bank' | 'page'; readonly by: 1 | -1 }[] {
+  if (!firmware.bankButtons) return [];
+  const steps = (what: 'bank' | 'page', count: number) =>
+    count > 1
+      ? [
           { what, by: 1 as const },
           { what, by: -1 as const },
-        ],
-      );
+        ]
+      : [];
+  return [...steps('bank', firmware.banks), ...steps('page', firmware.pages)];
+}
 
 const goesLast = (a: Assignment['actions'][number]): boolean => a.type === 'go' && a.to.type === 'last-used';
 

@@ -13,6 +13,7 @@ export { type ByHand, countUp, shiftBy, swapped, toChannel } from './by-hand';
 export { chooseMessage, isFree } from './choose';
 export type { Cost, CostLevel } from './cost';
 export { type Demand, demandName, demandPlace, demandsOf } from './demand';
+export { demandsAt, type HandWish, movesFor, type Spot, wishLabel } from './hand-wish';
 export { leastAssignment } from './matching';
 export type { Wish } from './options';
 export { effortOf, type Loosening, type Move, type NumberPlan, planNumbers } from './plan';
@@ -20,3 +21,4 @@ export { costOfChoice, type Option, type Problem, type Solution } from './proble
 export { standardNumberOf } from './roles.data';
 export { everyPlainNumber, type School, type SchoolId, schools, undefinedFirst } from './schools';
 export { solve } from './search';
+export { type MoveLine, moveLine, type Who, whoIs } from './who';

@@ -5,10 +5,11 @@ import { useEffect, useMemo, useState } from 'react';
 import { toast } from 'sonner';
 // The chosen numbers: who sits there, who takes and hears them, and moving them by hand with the consequences shown first.
 import { counted, exhaustive, plural } from '@/core/base';
+import type { Preview } from '@/core/checks';
+import type { HandWish, Who } from '@/core/numbers';
 import { type AddressKind, numberEntry, type Occupancy, type Sitter } from '@/core/numbers';
 import type { RigIndex, Target } from '@/core/rig';
 import { placeWords } from '@/core/sheets';
-import type { HandWish, Preview, Who } from '@/workers/judge.worker';
 import { Button } from '../primitives/button';
 import { Select, TextInput } from '../primitives/field';
 import { useJudge, useRig, useRigStore } from '../store/provider';

@@ -3,7 +3,7 @@ import type { ReactNode } from 'react';
 // Moves before they are made: who, from which number to which; and what that would do to the findings.
 import { counted } from '@/core/base';
 import type { Consequences } from '@/core/checks';
-import type { MoveLine } from '@/workers/judge.worker';
+import type { MoveLine } from '@/core/numbers';
 import { SeverityMark } from '../primitives/marks';
 import { addressWords } from './messages';
 

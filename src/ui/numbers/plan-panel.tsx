@@ -3,9 +3,10 @@ import { useEffect, useRef, useState } from 'react';
 import { toast } from 'sonner';
 // The number plan: a school, what may change, and what would move; all or some of it applied, with undo.
 import { counted, plural } from '@/core/base';
+import type { Preview } from '@/core/checks';
 import { type SchoolId, schools, type Wish } from '@/core/numbers';
 import type { RigIndex } from '@/core/rig';
-import type { PlanAnswer, Preview } from '@/workers/judge.worker';
+import type { PlanAnswer } from '@/workers/judge.worker';
 import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
 import { useJudge, useRig, useRigStore } from '../store/provider';

@@ -4,7 +4,8 @@ import { type Remote, wrap } from 'comlink';
 import { createContext, type ReactNode, useContext, useEffect, useMemo, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { useStore } from 'zustand';
-import type { JudgeWorker, Verdict } from '@/workers/judge.worker';
+import { type Verdict, withVerdict } from '@/core/checks';
+import type { JudgeWorker } from '@/workers/judge.worker';
 import { createRigStore, type Judge, type Opened, type RigState, type RigStore } from './rig-store';
 
 interface Context {
@@ -26,18 +27,7 @@ export function RigProvider({ opened, children }: { readonly opened: Opened; rea
   const [{ store, judge }] = useState(() => {
     const take = (verdict: Verdict | null): void => {
       if (!verdict) return;
-      const { outcomes, findings } = store.getState();
-      const nextOutcomes = new Map(verdict.whole ? [] : outcomes);
-      const nextFindings = new Map(verdict.whole ? [] : findings);
-      for (const [id, outcome] of verdict.outcomes) {
-        if (outcome) nextOutcomes.set(id, outcome);
-        else nextOutcomes.delete(id);
-      }
-      for (const [id, found] of verdict.findings) {
-        if (found.length > 0) nextFindings.set(id, found);
-        else nextFindings.delete(id);
-      }
-      store.setState({ outcomes: nextOutcomes, findings: nextFindings });
+      store.setState(withVerdict(verdict, store.getState()));
     };
     // Calls stand in one line, so that an answer never overtakes a later edit's.
     const queue = (work: (judge: Remote<JudgeWorker>) => Promise<Verdict | null>): void => {

@@ -1,0 +1,24 @@
+import { expect, it } from 'vitest';
+import { lanternHour } from '../../demo/lantern-hour';
+import { apply, remove, set } from '../rig';
+import { judge } from './judge';
+import { verdictOf, withVerdict } from './verdict';
+
+it('a copy that takes every verdict holds what the judge holds', () => {
+  let judgement = judge(lanternHour());
+  let copy = withVerdict(verdictOf(judgement, true), {
+    outcomes: new Map([['gone', { type: 'cannot', what: '' }]]),
+    findings: new Map(),
+  });
+  const [first, second] = judgement.index.rig.assignments;
+  if (!first || !second) throw new Error('no assignments');
+  for (const edit of [set('assignments', first, 'bank', 3), remove('assignments', second)]) {
+    const done = apply(judgement.index.rig, edit);
+    if (!done.ok) throw new Error(JSON.stringify(done.error));
+    judgement = judge(done.value, judgement);
+    copy = withVerdict(verdictOf(judgement, false), copy);
+  }
+  expect(new Map(copy.outcomes)).toEqual(new Map(judgement.outcomes));
+  expect(new Map(copy.findings)).toEqual(new Map([...judgement.findings].filter(([, found]) => found.length > 0)));
+  expect(copy.outcomes.has(second.id)).toBe(false);
+});
