@@ -18,7 +18,9 @@ function definitionsOf(path) {
     const lines = statement.loc.end.line - statement.loc.start.line + 1;
     if (node?.type === 'FunctionDeclaration') return [{ name: node.id?.name ?? 'default', lines }];
     if (node?.type !== 'VariableDeclaration') return [];
-    return node.declarations.flatMap((d) => (isFunction(d.init) || isFunction(d.init?.expression) ? [{ name: d.id.name, lines }] : []));
+    return node.declarations.flatMap((d) =>
+      isFunction(d.init) || isFunction(d.init?.expression) ? [{ name: d.id.name, lines }] : [],
+    );
   });
 }
 

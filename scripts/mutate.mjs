@@ -37,8 +37,8 @@ writeFileSync(
     reporters: ['progress-append-only', 'json'],
     jsonReporter: { fileName: join(room, 'report.json') },
     // Not below node_modules: no test is looked for there.
-    tempDirName: 'test-results/mutate',
-    ignorePatterns: ['docs', 'dist', '.next', 'test-results', 'data'],
+    tempDirName: '.mutation',
+    ignorePatterns: ['docs', 'dist', '.next', 'test-results', 'data', '.mutation'],
     timeoutMS: 20_000,
     thresholds: { high: 95, low: 85, break: null },
   }),

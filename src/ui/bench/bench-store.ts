@@ -1,26 +1,12 @@
 // The bench on the screen: gathers what the hand does, asks the worker once a frame, keeps what came back.
 import type { Remote } from 'comlink';
 import { createStore, type StoreApi } from 'zustand';
-import {
-  type BenchSetup,
-  type ChainEvent,
-  FINGER_AT,
-  FINGER_DOWN,
-  FINGER_TURN,
-  FINGER_UP,
-  type Trace,
-  usualSetup,
-  VALUE,
-} from '@/core/bench';
+import { type BenchSetup, type ChainEvent, type Trace, usualSetup } from '@/core/bench';
 import type { Rig, ScriptEvent } from '@/core/rig';
 import type { BenchNames, BenchWhole, BenchWorker, PanelNow } from '@/workers/bench.worker';
+import { eventQueue } from './event-queue';
 import { emptyMonitor, type Monitor, record } from './monitor';
-
-/** What happened lately, for the timeline: columns that are cut from the front. */
-export interface Recent {
-  readonly hand: { t: number; control: number; value: number; kind: 'switch' | 'move' | 'turn' }[];
-  readonly values: { t: number; slot: number; value: number }[];
-}
+import { lastIn, nothingRecent, RECENT_MS, type Recent, takeTrace } from './recent';
 
 export interface BenchState {
   readonly ready: boolean;
@@ -64,17 +50,38 @@ export interface Bench {
 type WithoutTime<T> = T extends { readonly atMs: number } ? Omit<T, 'atMs'> : never;
 export type Untimed = WithoutTime<ChainEvent>;
 
-const RECENT_MS = 12_000;
 /** How often the worker is asked while only messages come in by themselves. */
 const OWN_PACE_MS = 25;
+
+const atFirst: BenchState = {
+  ready: false,
+  names: null,
+  values: [],
+  panels: new Map(),
+  setup: usualSetup,
+  hostOpen: [],
+  unplugged: new Set(),
+  away: new Set(),
+  tick: 0,
+  recording: null,
+  playing: null,
+  problem: null,
+};
+
+/** A set with or without one id. */
+function toggled(ids: ReadonlySet<string>, id: string, isIn: boolean): ReadonlySet<string> {
+  const next = new Set(ids);
+  if (isIn) next.add(id);
+  else next.delete(id);
+  return next;
+}
 
 export function createBench(worker: Remote<BenchWorker>): Bench {
   const begun = performance.now();
   const now = (): number => performance.now() - begun;
   const monitor = emptyMonitor();
-  const recent: Recent = { hand: [], values: [] };
-  let pending: ChainEvent[] = [];
-  let script: { readonly events: readonly ChainEvent[]; next: number } | null = null;
+  const recent = nothingRecent();
+  const queue = eventQueue();
   let taped: ScriptEvent[] = [];
   let until = 0;
   let asking = false;
@@ -82,20 +89,7 @@ export function createBench(worker: Remote<BenchWorker>): Bench {
   let idle = true;
   let closed = false;
 
-  const store = createStore<BenchState>(() => ({
-    ready: false,
-    names: null,
-    values: [],
-    panels: new Map(),
-    setup: usualSetup,
-    hostOpen: [],
-    unplugged: new Set(),
-    away: new Set(),
-    tick: 0,
-    recording: null,
-    playing: null,
-    problem: null,
-  }));
+  const store = createStore<BenchState>(() => atFirst);
 
   const takeWhole = (whole: BenchWhole | null): void => {
     if (!whole || closed) return;
@@ -121,25 +115,6 @@ export function createBench(worker: Remote<BenchWorker>): Bench {
     requestAnimationFrame(frame);
   };
 
-  /** What a script holds up to now joins what the hand did. */
-  const due = (t: number): ChainEvent[] => {
-    const events = pending;
-    pending = [];
-    if (script) {
-      while (script.next < script.events.length && (script.events[script.next]?.atMs ?? 0) <= t) {
-        const event = script.events[script.next];
-        if (event) events.push(event);
-        script.next++;
-      }
-      if (script.next >= script.events.length) {
-        script = null;
-        store.setState({ playing: null });
-      }
-      events.sort((a, b) => a.atMs - b.atMs);
-    }
-    return events;
-  };
-
   const frame = async (): Promise<void> => {
     if (closed) return;
     if (asking) {
@@ -147,13 +122,15 @@ export function createBench(worker: Remote<BenchWorker>): Bench {
       return;
     }
     const t = Math.max(until, now());
-    const byHand = script !== null || pending.some((e) => e.do !== 'words');
+    const byHand = queue.hurries();
     if (!byHand && t - until < OWN_PACE_MS) {
       drawList();
       requestAnimationFrame(frame);
       return;
     }
-    const events = due(t).map((e) => (e.atMs < until ? { ...e, atMs: until } : e));
+    const played = queue.plays();
+    const events = queue.due(until, t);
+    if (played && !queue.plays()) store.setState({ playing: null });
     until = t;
     asking = true;
     try {
@@ -163,8 +140,7 @@ export function createBench(worker: Remote<BenchWorker>): Bench {
         if (byHand) drawList();
         if (done.hostOpen) store.setState({ hostOpen: done.hostOpen });
         // The timeline goes on for as long as something of what it shows is younger than it is long.
-        const last = Math.max(recent.hand.at(-1)?.t ?? -RECENT_MS, recent.values.at(-1)?.t ?? -RECENT_MS);
-        idle = done.quiet && pending.length === 0 && script === null && listed && t - last > RECENT_MS;
+        idle = done.quiet && queue.isEmpty() && listed && t - lastIn(recent) > RECENT_MS;
       }
     } catch (error) {
       failed(error);
@@ -186,37 +162,11 @@ export function createBench(worker: Remote<BenchWorker>): Bench {
   const take = (trace: Trace, panels: readonly PanelNow[]): void => {
     record(monitor, trace);
     const state = store.getState();
-    let values: number[] | null = null;
-    for (let i = 0; i < trace.kind.length; i++) {
-      const t = trace.t[i] ?? 0;
-      const a = trace.a[i] ?? 0;
-      const b = trace.b[i] ?? 0;
-      switch (trace.kind[i]) {
-        case VALUE:
-          values ??= state.values.slice();
-          values[a] = b;
-          recent.values.push({ t, slot: a, value: b });
-          break;
-        case FINGER_DOWN:
-        case FINGER_UP:
-          recent.hand.push({ t, control: a, value: trace.kind[i] === FINGER_DOWN ? 1 : 0, kind: 'switch' });
-          break;
-        case FINGER_AT:
-          recent.hand.push({ t, control: a, value: b, kind: 'move' });
-          break;
-        case FINGER_TURN:
-          recent.hand.push({ t, control: a, value: b, kind: 'turn' });
-          break;
-        default:
-          break;
-      }
-    }
-    cut(recent.hand, until - RECENT_MS);
-    cut(recent.values, until - RECENT_MS);
+    const values = takeTrace(recent, state.values, trace, until);
     if (trace.kind.length > 0) listed = false;
-    if (values || panels.length > 0)
+    if (values !== state.values || panels.length > 0)
       store.setState({
-        ...(values ? { values } : {}),
+        values,
         ...(panels.length > 0 ? { panels: new Map([...state.panels, ...panels.map((p) => [p.controllerId, p] as const)]) } : {}),
       });
   };
@@ -232,20 +182,10 @@ export function createBench(worker: Remote<BenchWorker>): Bench {
     now,
     does: (event) => {
       const timed = { ...event, atMs: Math.max(now(), until) } as ChainEvent; // border: the same member with its time again
-      pending.push(timed);
+      queue.add(timed);
       if (store.getState().recording !== null && timed.do !== 'words') taped.push(timed);
-      if (timed.do === 'plug') {
-        const unplugged = new Set(store.getState().unplugged);
-        if (timed.connected) unplugged.delete(timed.on);
-        else unplugged.add(timed.on);
-        store.setState({ unplugged });
-      }
-      if (timed.do === 'look') {
-        const away = new Set(store.getState().away);
-        if (timed.here) away.delete(timed.on);
-        else away.add(timed.on);
-        store.setState({ away });
-      }
+      if (timed.do === 'plug') store.setState((s) => ({ unplugged: toggled(s.unplugged, timed.on, !timed.connected) }));
+      if (timed.do === 'look') store.setState((s) => ({ away: toggled(s.away, timed.on, !timed.here) }));
       wake();
     },
     load: (rig) => anew(() => worker.load(rig, store.getState().setup)),
@@ -269,25 +209,15 @@ export function createBench(worker: Remote<BenchWorker>): Bench {
     },
     play: (name, events) => {
       const from = now();
-      const last = events.at(-1)?.atMs ?? 0;
-      script = { events: events.map((e) => ({ ...e, atMs: e.atMs + from })), next: 0 };
-      store.setState({ playing: { name, from, lengthMs: last } });
+      store.setState({ playing: { name, from, lengthMs: queue.play(events, from) } });
       wake();
     },
     stopPlaying: () => {
-      script = null;
+      queue.stop();
       store.setState({ playing: null });
     },
     close: () => {
       closed = true;
     },
   };
-}
-
-/** Drops what is older than a time from the front of a list in the order of time. */
-function cut(list: { readonly t: number }[], before: number): void {
-  let n = 0;
-  while (n < list.length && (list[n]?.t ?? 0) < before) n++;
-  // Not at every frame: cutting one element from the front moves all the others.
-  if (n > 500 || n === list.length) list.splice(0, n);
 }
