@@ -1,0 +1,91 @@
+'use client';
+// Which functions are to be proved, how each stands, which are shown, and the one that is asked for.
+import { parseAsString, parseAsStringLiteral, useQueryState } from 'nuqs';
+import { useCallback, useMemo } from 'react';
+import {
+  type Ask,
+  askFor,
+  byFunction,
+  type ProofRecord,
+  planKey,
+  type Standing,
+  standingOf,
+  type ToProve,
+  toProve,
+} from '@/core/proof';
+import type { RigIndex } from '@/core/rig';
+
+export const filters = ['all', 'open', 'failed', 'stale'] as const;
+export type Filter = (typeof filters)[number];
+
+export interface Functions {
+  readonly all: readonly ToProve[];
+  readonly shown: readonly ToProve[];
+  readonly trials: ReadonlyMap<string, readonly ProofRecord[]>;
+  readonly standings: ReadonlyMap<string, Standing>;
+  readonly filter: Filter;
+  readonly setFilter: (filter: Filter) => void;
+  readonly chosen: ToProve | null;
+  readonly ask: Ask | null;
+  readonly choose: (assignmentId: string) => void;
+  /** Goes on by some functions of those that are shown. */
+  readonly go: (by: number) => void;
+  /** Goes from one function to the next that is shown, if it is still the one that is asked for. */
+  readonly goOnFrom: (tried: Ask) => void;
+}
+
+/** `records`: all trials, null while they are read. */
+export function useFunctions(index: RigIndex, records: readonly ProofRecord[] | null): Functions {
+  const [key, setKey] = useQueryState('function', parseAsString);
+  const [filter, setFilter] = useQueryState('show', parseAsStringLiteral(filters).withDefault('all'));
+  const all = useMemo(() => toProve(index), [index]);
+  const trials = useMemo(() => byFunction(records ?? []), [records]);
+  const standings = useMemo(
+    () =>
+      new Map<string, Standing>(
+        all.map((f) => [f.assignment.id, standingOf(index, f.assignment, trials.get(f.assignment.id) ?? [])]),
+      ),
+    [index, all, trials],
+  );
+  const shown = useMemo(
+    () =>
+      all.filter(({ assignment }) => {
+        const state = standings.get(assignment.id)?.state ?? 'untried';
+        return filter === 'all' || (filter === 'open' ? state !== 'proved' : state === filter);
+      }),
+    [all, standings, filter],
+  );
+  const firstOpen = all.find((f) => standings.get(f.assignment.id)?.state !== 'proved') ?? all[0];
+  const chosen = all.find((f) => f.assignment.id === key) ?? (records === null ? null : (firstOpen ?? null));
+  // A tick changes nothing of what is asked: the trial goes on over it.
+  const asked = chosen ? signatureOf(index, chosen) : '';
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the signature stands for all that the question depends on
+  const ask = useMemo(() => (chosen ? askFor(index, chosen.assignment) : null), [asked]);
+  const choose = useCallback((id: string): void => void setKey(id), [setKey]);
+  const go = useCallback(
+    (by: number): void => {
+      const at = shown.findIndex((f) => f.assignment.id === chosen?.assignment.id);
+      const next = shown[Math.max(0, Math.min(shown.length - 1, at + by))];
+      if (next) void setKey(next.assignment.id);
+    },
+    [shown, chosen, setKey],
+  );
+  const goOnFrom = useCallback(
+    (tried: Ask): void => void setKey((now) => (now === null || now === tried.assignment.id ? nextOf(shown, tried) : now)),
+    [setKey, shown],
+  );
+  return { all, shown, trials, standings, filter, setFilter: (f) => void setFilter(f), chosen, ask, choose, go, goOnFrom };
+}
+
+/** Changes exactly when the question for a function may: its own plan, that of the other functions of its controls, and its unit. */
+function signatureOf(index: RigIndex, { assignment, control, controller }: ToProve): string {
+  const around = (index.assignmentsOf.get(control.id) ?? []).map((a) => planKey(index, a));
+  const layer = index.layers.get(assignment.layerId ?? '');
+  return JSON.stringify([assignment.id, around, controller.firmware, control, layer, index.rig.parameters.length]);
+}
+
+/** The function that is asked for after one that is proved: the next in the list; the same at its end. */
+function nextOf(shown: ReturnType<typeof toProve>, tried: Ask): string {
+  const at = shown.findIndex((f) => f.assignment.id === tried.assignment.id);
+  return shown[at + 1]?.assignment.id ?? tried.assignment.id;
+}
