@@ -103,7 +103,7 @@ function Stage({ bench, controller }: { readonly bench: Bench; readonly controll
     return () => watch.disconnect();
   }, []);
   return (
-    <div ref={box} className="min-h-0 flex-1 overflow-hidden">
+    <div ref={box} id="bench-panel" className="min-h-0 flex-1 overflow-hidden">
       <LivePanel key={controller.id} bench={bench} index={index} controller={controller} height={height} />
       <p className="pt-1.5 text-center text-xs text-ink-2">
         Letters press the switches, 1–9 change the bank, arrows and the wheel turn what moves. Click the panel first.

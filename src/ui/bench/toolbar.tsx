@@ -1,7 +1,7 @@
 'use client';
 // Above the panel: which controller, its bank and open layers; the transport with what it costs; what can be broken; scripts.
 import { ChevronLeft, ChevronRight } from 'lucide-react';
-import { DropdownMenu } from 'radix-ui';
+import { DropdownMenu, Tabs } from 'radix-ui';
 import { useEffect, useState } from 'react';
 import { useStore } from 'zustand';
 import { wordLength } from '@/core/midi';
@@ -41,26 +41,23 @@ export function ControllerTabs({ bench, index, controller, onChoose }: Props & {
       </Select>
     );
   return (
-    <div role="tablist" aria-label="Controllers" className="flex min-w-0 items-center gap-1">
-      {index.rig.controllers.map((c) => (
-        <button
-          key={c.id}
-          type="button"
-          role="tab"
-          aria-selected={c.id === controller.id}
-          onClick={() => onChoose(c.id)}
-          className={cx(
-            'flex h-8 min-w-0 items-center gap-1.5 rounded-sm border px-2.5',
-            c.id === controller.id ? 'border-ink bg-sheet font-semibold' : 'border-transparent text-ink-2 hover:text-ink',
-          )}
-        >
-          <span className="truncate" title={c.name}>
-            {c.name}
-          </span>
-          <BankOf bench={bench} id={c.id} banks={c.firmware.banks} />
-        </button>
-      ))}
-    </div>
+    <Tabs.Root value={controller.id} onValueChange={onChoose} asChild>
+      <Tabs.List aria-label="Controllers" className="flex min-w-0 items-center gap-1">
+        {index.rig.controllers.map((c) => (
+          <Tabs.Trigger
+            key={c.id}
+            value={c.id}
+            aria-controls="bench-panel"
+            className="flex h-8 min-w-0 items-center gap-1.5 rounded-sm border border-transparent px-2.5 text-ink-2 hover:text-ink data-[state=active]:border-ink data-[state=active]:bg-sheet data-[state=active]:font-semibold data-[state=active]:text-ink"
+          >
+            <span className="truncate" title={c.name}>
+              {c.name}
+            </span>
+            <BankOf bench={bench} id={c.id} banks={c.firmware.banks} />
+          </Tabs.Trigger>
+        ))}
+      </Tabs.List>
+    </Tabs.Root>
   );
 }
 

@@ -2,7 +2,6 @@
 import { useDroppable } from '@dnd-kit/core';
 import { type KeyboardEvent, memo, type RefObject, useEffect, useMemo, useRef, useState } from 'react';
 // The panel to scale, with tape on every control that does something at this place.
-import { counted } from '@/core/base';
 import { type Finding, gravest } from '@/core/checks';
 import { meantNames, type Place } from '@/core/commands';
 import { shortName } from '@/core/midi';
@@ -215,7 +214,7 @@ function TapeStrip({ index, acting, opened, tape }: TapeProps) {
   const meant = send?.type === 'send' ? send.meant : [];
   const name = first
     ? meant.length > 1
-      ? counted(meant.length, 'parameter')
+      ? `Macro of ${meant.length}`
       : meantNames(index, first.assignment)
     : `${opened.map((l) => l.name).join(', ')}`;
   const number = first ? (send?.type === 'send' ? shortName(send.message) : '') : 'layer';

@@ -1,5 +1,6 @@
 'use client';
 import { Bookmark, FoldVertical } from 'lucide-react';
+import { Tabs } from 'radix-ui';
 import { useMemo, useState } from 'react';
 import { toast } from 'sonner';
 // One state of the rig: its names, what was changed since and has to be entered again, and the way back to it.
@@ -9,7 +10,6 @@ import { indexRig, type Rig, type RigIndex } from '@/core/rig';
 import { giveRevisionName, giveStateName, type Revision, removeRevision } from '@/server/actions/history';
 import { RowChoices, rowName } from '../import/row-choices';
 import { Button } from '../primitives/button';
-import { cx } from '../primitives/cx';
 import { Field, Select } from '../primitives/field';
 import { NameDialog } from '../primitives/name-dialog';
 import { useRig, useRigStore } from '../store/provider';
@@ -102,30 +102,25 @@ export function StatePanel({ index, version, now, points, revisions, onNamed, be
           </p>
         )}
         {state.type === 'rig' && (
-          <>
-            <div role="tablist" aria-label="This state and others" className="no-print flex gap-1 border-b">
+          <Tabs.Root value={view} onValueChange={(v) => setView(v === 'back' ? 'back' : 'since')} className="contents">
+            <Tabs.List aria-label="This state and others" className="no-print flex gap-1 border-b">
               {(['since', 'back'] as const).map((v) => (
-                <button
+                <Tabs.Trigger
                   key={v}
-                  type="button"
-                  role="tab"
-                  aria-selected={view === v}
-                  onClick={() => setView(v)}
-                  className={cx(
-                    '-mb-px border-b-[3px] border-transparent px-3 py-1.5',
-                    view === v && 'border-verdigris font-semibold',
-                  )}
+                  value={v}
+                  className="-mb-px border-b-[3px] border-transparent px-3 py-1.5 data-[state=active]:border-verdigris data-[state=active]:font-semibold"
                 >
                   {v === 'since' ? 'Compare' : 'Go back'}
-                </button>
+                </Tabs.Trigger>
               ))}
-            </div>
-            {view === 'since' ? (
+            </Tabs.List>
+            <Tabs.Content value="since" className="contents">
               <Since index={index} version={version} now={now} then={state.rig} revisions={revisions} title={title} />
-            ) : (
+            </Tabs.Content>
+            <Tabs.Content value="back" className="contents">
               <Back index={index} then={state.rig} title={title} />
-            )}
-          </>
+            </Tabs.Content>
+          </Tabs.Root>
         )}
       </div>
       {folding && (

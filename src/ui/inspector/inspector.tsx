@@ -1,6 +1,7 @@
 'use client';
 import { Layers, Plus, Trash2 } from 'lucide-react';
 import { nanoid } from 'nanoid';
+import { Tabs } from 'radix-ui';
 import { toast } from 'sonner';
 import { showValue } from '@/core/bench';
 import { openFindings } from '@/core/checks';
@@ -97,115 +98,108 @@ export function Inspector({
           </Button>
         )}
       </header>
-      <div role="tablist" aria-label="Gestures" className="flex gap-3 overflow-x-auto border-b px-4">
-        {offered.map((g) => {
-          const has = effective(index, control, place, g) !== null;
-          const here = g === gesture;
-          return (
-            <button
-              key={g}
-              type="button"
-              role="tab"
-              id={`tab-${g}`}
-              aria-selected={here}
-              aria-controls="strip-panel"
-              title={g === 'hold' ? `Held ${controller.firmware.holdMs} ms` : undefined}
-              tabIndex={here ? 0 : -1}
-              onClick={() => go({ gesture: asGesture(g) })}
-              onKeyDown={(e) => {
-                const by = e.key === 'ArrowRight' ? 1 : e.key === 'ArrowLeft' ? -1 : 0;
-                const next = offered[(offered.indexOf(g) + by + offered.length) % offered.length];
-                if (by === 0 || !next) return;
-                e.preventDefault();
-                go({ gesture: asGesture(next) });
-                document.getElementById(`tab-${next}`)?.focus();
-              }}
-              className={cx(
-                'border-b-2 py-2 text-[13.5px] whitespace-nowrap',
-                here ? 'border-ink font-semibold text-ink' : 'border-transparent',
-                has ? 'text-ink' : 'text-ink-2',
-              )}
-            >
-              {gestureWords(g)}
-              {has && !here && (
-                <span aria-hidden className="ml-1 inline-block h-1.5 w-1.5 rounded-full bg-tape-edge align-middle" />
-              )}
-              {has && <span className="sr-only">, has a function</span>}
-            </button>
-          );
-        })}
-      </div>
-      <div
-        id="strip-panel"
-        role="tabpanel"
-        aria-labelledby={gesture === null ? undefined : `tab-${gesture}`}
-        className="flex min-h-0 flex-1 flex-col gap-3 overflow-y-auto px-4 py-3"
+      <Tabs.Root
+        value={gesture ?? ''}
+        onValueChange={(g) => go({ gesture: asGesture(g) })}
+        className="flex min-h-0 flex-1 flex-col"
       >
-        {acting ? (
-          <Sentences index={index} controller={controller} control={control} acting={acting} go={go} onMessage={onMessage} />
-        ) : (
-          <div className="rounded-md border border-dashed border-control-edge px-3 py-4">
-            <p className="text-ink-2">
-              {offered.length === 0
-                ? 'This control does nothing that can be mapped yet.'
-                : `${control.name} does nothing on ${(gesture ?? '').replace('-', ' ')} here.`}
-            </p>
-            {offered.length > 0 && (
-              <div className="mt-3 flex flex-wrap gap-2">
-                <Button tone="primary" onClick={onPick}>
-                  Assign a parameter
-                </Button>
-                <Button onClick={onListen}>Listen…</Button>
-                {gesture !== null && gesture !== 'move' && controller.firmware.banks > 1 && (
-                  <Button
-                    onClick={() => {
-                      const made = gestureOf(index, control, gesture);
-                      if (!made) return;
-                      const at = { controlId: control.id, place, gesture: made };
-                      edit(
-                        assignAction(index, at, { type: 'go', to: { type: 'step', what: 'bank', by: 1 } }, () => nanoid(10)).edit,
-                      );
-                    }}
-                  >
-                    Change the bank with it
-                  </Button>
-                )}
-              </div>
-            )}
-          </div>
-        )}
-        {acting && <NumberLink index={index} assignment={acting.assignment} />}
-        {acting && <OutcomeCard index={index} assignment={acting.assignment} outcome={outcomes.get(acting.assignment.id)} />}
-        {acting && <FindingCards findings={openFindings(findings.get(acting.assignment.id))} edit={edit} />}
-        {acting && <KeptNotes index={index} assignment={acting.assignment} edit={edit} />}
-        {acting && control.display && (
-          <section className="rounded-md border px-3 py-2.5">
-            <div className="mb-1 flex justify-between text-xs">
-              <h3 className="font-semibold">Display on the controller</h3>
-              <span
+        <Tabs.List aria-label="Gestures" className="flex shrink-0 gap-3 overflow-x-auto border-b px-4">
+          {offered.map((g) => {
+            const has = effective(index, control, place, g) !== null;
+            return (
+              <Tabs.Trigger
+                key={g}
+                value={g}
+                aria-controls="strip-panel"
+                title={g === 'hold' ? `Held ${controller.firmware.holdMs} ms` : undefined}
                 className={cx(
-                  'font-mono',
-                  acting.assignment.textShort.length > control.display.short ? 'text-stop' : 'text-ink-2',
+                  'border-b-2 border-transparent py-2 text-[13.5px] whitespace-nowrap data-[state=active]:border-ink data-[state=active]:font-semibold data-[state=active]:text-ink',
+                  has ? 'text-ink' : 'text-ink-2',
                 )}
               >
-                {acting.assignment.textShort.length} of {control.display.short}
-              </span>
+                {gestureWords(g)}
+                {has && g !== gesture && (
+                  <span aria-hidden className="ml-1 inline-block h-1.5 w-1.5 rounded-full bg-tape-edge align-middle" />
+                )}
+                {has && <span className="sr-only">, has a function</span>}
+              </Tabs.Trigger>
+            );
+          })}
+        </Tabs.List>
+        <Tabs.Content
+          value={gesture ?? ''}
+          id="strip-panel"
+          tabIndex={-1}
+          {...(gesture === null ? { 'aria-labelledby': undefined } : {})}
+          className="flex min-h-0 flex-1 flex-col gap-3 overflow-y-auto px-4 py-3"
+        >
+          {acting ? (
+            <Sentences index={index} controller={controller} control={control} acting={acting} go={go} onMessage={onMessage} />
+          ) : (
+            <div className="rounded-md border border-dashed border-control-edge px-3 py-4">
+              <p className="text-ink-2">
+                {offered.length === 0
+                  ? 'This control does nothing that can be mapped yet.'
+                  : `${control.name} does nothing on ${(gesture ?? '').replace('-', ' ')} here.`}
+              </p>
+              {offered.length > 0 && (
+                <div className="mt-3 flex flex-wrap gap-2">
+                  <Button tone="primary" onClick={onPick}>
+                    Assign a parameter
+                  </Button>
+                  <Button onClick={onListen}>Listen…</Button>
+                  {gesture !== null && gesture !== 'move' && controller.firmware.banks > 1 && (
+                    <Button
+                      onClick={() => {
+                        const made = gestureOf(index, control, gesture);
+                        if (!made) return;
+                        const at = { controlId: control.id, place, gesture: made };
+                        edit(
+                          assignAction(index, at, { type: 'go', to: { type: 'step', what: 'bank', by: 1 } }, () => nanoid(10))
+                            .edit,
+                        );
+                      }}
+                    >
+                      Change the bank with it
+                    </Button>
+                  )}
+                </div>
+              )}
             </div>
-            <CommitInput
-              aria-label="Display text"
-              className="w-36 font-mono"
-              value={acting.assignment.textShort}
-              commit={(text) =>
-                text.length > 64
-                  ? 'At most 64 characters.'
-                  : edit(set('assignments', acting.assignment, 'textShort', text))
-                    ? null
-                    : NOT_TAKEN
-              }
-            />
-          </section>
-        )}
-      </div>
+          )}
+          {acting && <NumberLink index={index} assignment={acting.assignment} />}
+          {acting && <OutcomeCard index={index} assignment={acting.assignment} outcome={outcomes.get(acting.assignment.id)} />}
+          {acting && <FindingCards findings={openFindings(findings.get(acting.assignment.id))} edit={edit} />}
+          {acting && <KeptNotes index={index} assignment={acting.assignment} edit={edit} />}
+          {acting && control.display && (
+            <section className="rounded-md border px-3 py-2.5">
+              <div className="mb-1 flex justify-between text-xs">
+                <h3 className="font-semibold">Display on the controller</h3>
+                <span
+                  className={cx(
+                    'font-mono',
+                    acting.assignment.textShort.length > control.display.short ? 'text-stop' : 'text-ink-2',
+                  )}
+                >
+                  {acting.assignment.textShort.length} of {control.display.short}
+                </span>
+              </div>
+              <CommitInput
+                aria-label="Display text"
+                className="w-36 font-mono"
+                value={acting.assignment.textShort}
+                commit={(text) =>
+                  text.length > 64
+                    ? 'At most 64 characters.'
+                    : edit(set('assignments', acting.assignment, 'textShort', text))
+                      ? null
+                      : NOT_TAKEN
+                }
+              />
+            </section>
+          )}
+        </Tabs.Content>
+      </Tabs.Root>
       <footer className="flex items-center gap-2 border-t px-4 py-2.5">
         {acting && (
           <>

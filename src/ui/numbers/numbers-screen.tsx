@@ -2,6 +2,7 @@
 // Numbers: which number goes where. Wires and channels at the left, the 128 numbers in the middle, the plan and the chosen number right.
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
+import { Tabs } from 'radix-ui';
 import { useDeferredValue, useMemo, useState } from 'react';
 import { type AddressKind, addressKinds, mostNumber, numberEntry, type Occupancy, occupancyOf } from '@/core/numbers';
 import type { RigIndex } from '@/core/rig';
@@ -111,32 +112,32 @@ export function NumbersScreen() {
           </>
         )}
       </div>
-      <aside aria-label="Plan and number" className="flex min-h-0 flex-col border-l bg-sheet">
-        <div role="tablist" aria-label="What is shown" className="flex gap-5 border-b px-4">
-          {(
-            [
-              ['plan', 'Number plan'],
-              ['number', numbers.length > 1 ? `${numbers.length} numbers` : 'This number'],
-            ] as const
-          ).map(([id, name]) => (
-            <button
-              key={id}
-              type="button"
-              role="tab"
-              aria-selected={side === id}
-              onClick={() => setSide(id)}
-              className={cx('border-b-2 py-2', side === id ? 'border-ink font-semibold' : 'border-transparent text-ink-2')}
-            >
-              {name}
-            </button>
-          ))}
-        </div>
-        {side === 'plan' ? (
-          <PlanPanel index={index} />
-        ) : (
-          <AddressPanel index={index} occupancy={occupancy} kind={kind} channel={channel} numbers={numbers} />
-        )}
-      </aside>
+      <Tabs.Root asChild value={side} onValueChange={(to) => setSide(to === 'plan' ? 'plan' : 'number')}>
+        <aside aria-label="Plan and number" className="flex min-h-0 flex-col border-l bg-sheet">
+          <Tabs.List aria-label="What is shown" className="flex gap-5 border-b px-4">
+            {(
+              [
+                ['plan', 'Number plan'],
+                ['number', numbers.length > 1 ? `${numbers.length} numbers` : 'This number'],
+              ] as const
+            ).map(([id, name]) => (
+              <Tabs.Trigger
+                key={id}
+                value={id}
+                className="border-b-2 border-transparent py-2 text-ink-2 data-[state=active]:border-ink data-[state=active]:font-semibold data-[state=active]:text-ink"
+              >
+                {name}
+              </Tabs.Trigger>
+            ))}
+          </Tabs.List>
+          <Tabs.Content value="plan" className="contents">
+            <PlanPanel index={index} />
+          </Tabs.Content>
+          <Tabs.Content value="number" className="contents">
+            <AddressPanel index={index} occupancy={occupancy} kind={kind} channel={channel} numbers={numbers} />
+          </Tabs.Content>
+        </aside>
+      </Tabs.Root>
     </main>
   );
 }
