@@ -119,3 +119,27 @@ describe('screens', () => {
     expect(wrong).toEqual([]);
   });
 });
+
+describe('the interface', () => {
+  const ui = join(root, 'src/ui');
+  it('has no two folders that import each other, in however many steps', () => {
+    const arrows = new Map<string, Set<string>>();
+    for (const file of files(ui)) {
+      const [home = ''] = relative(ui, file).split('/');
+      const text = readFileSync(file, 'utf8');
+      const targets = [...importsOf(text), ...[...text.matchAll(/import\('(\.[^']+)'\)/g)].map((m) => m[1] ?? '')];
+      for (const target of targets.filter((t) => t.startsWith('.'))) {
+        const [folder = ''] = relative(ui, resolve(dirname(file), target)).split('/');
+        if (folder !== home) arrows.set(home, (arrows.get(home) ?? new Set()).add(folder));
+      }
+    }
+    const circles: string[] = [];
+    const walk = (way: readonly string[]): void => {
+      for (const next of arrows.get(way.at(-1) ?? '') ?? [])
+        if (next === way[0]) circles.push([...way, next].join(' → '));
+        else if (!way.includes(next) && way.length < 6) walk([...way, next]);
+    };
+    for (const folder of arrows.keys()) walk([folder]);
+    expect(circles).toEqual([]);
+  });
+});

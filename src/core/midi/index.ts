@@ -38,7 +38,7 @@ export {
 export { type HeardWord, type MessageStream, messageStreamsIn } from './message-streams';
 export { type MiddleC, type NumberStyle, noteName, parseNote, showChannel, showNote, showProgram } from './names';
 export { type Channel, channel, channelSchema, type U7, type U14, u7, u7Schema, u14, u14Schema } from './numbers';
-export { decodeClicks, encodeClicks, MOST_CLICKS, type RelativeCoding, relativeCodingSchema } from './relative';
+export { codingWords, decodeClicks, encodeClicks, MOST_CLICKS, type RelativeCoding, relativeCodingSchema } from './relative';
 export { hexOf, sayWord } from './say';
 export {
   type Assembled,

@@ -45,3 +45,10 @@ export function decodeClicks(value: number, coding: RelativeCoding): number {
       return exhaustive(coding);
   }
 }
+
+/** What each coding is called, with its values for a click right and left. */
+export const codingWords: Readonly<Record<RelativeCoding, string>> = {
+  'twos-complement': 'two’s complement (1, 127)',
+  'binary-offset': 'offset (65, 63)',
+  'sign-magnitude': 'sign and size (1, 65)',
+};

@@ -2,12 +2,11 @@
 // What a controller's firmware can do and how a target listens, beyond what most players touch: lists of ticks and choices.
 import { type ReactNode, useState } from 'react';
 import { gestureTypes, parseWindows, writeWindows } from '@/core/commands';
-import { kindOf, messageTypes, relativeCodingSchema, u7Schema } from '@/core/midi';
+import { codingWords, kindOf, messageTypes, relativeCodingSchema, u7Schema } from '@/core/midi';
 import { modeOf, receiveModes } from '@/core/modes';
 import type { Firmware, GestureType, Reception } from '@/core/rig';
-import { codingWords } from '../inspector/value-words';
+import { Choice } from '../primitives/choice';
 import { CommitInput, Field, NOT_TAKEN } from '../primitives/field';
-import { Choice } from './controller-panel';
 
 function Ticks<T extends string>({
   label,

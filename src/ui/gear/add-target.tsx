@@ -8,7 +8,7 @@ import { counted } from '@/core/base';
 import { addParameters, addTarget, plainProfile } from '@/core/commands';
 import { parseParameters } from '@/core/formats';
 import { apply, batch, nameSchema } from '@/core/rig';
-import { useLibrary } from '../library/use-library';
+import { useLibrary } from '../entries/use-library';
 import { Button } from '../primitives/button';
 import { Dialog } from '../primitives/dialog';
 import { Field, Select, TextInput } from '../primitives/field';

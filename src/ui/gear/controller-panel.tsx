@@ -7,15 +7,16 @@ import { toast } from 'sonner';
 import { freshName, removeGear } from '@/core/commands';
 import { channelSchema } from '@/core/midi';
 import { type Controller, type Firmware, nameSchema, type RigIndex, set } from '@/core/rig';
+import { firmwareFacts } from '../entries/facts';
+import { ControllerNews } from '../entries/news';
+import { SaveToLibrary } from '../entries/save-to-library';
 import { MiniPanel } from '../faceplate/mini-panel';
-import { ControllerNews } from '../library/news';
-import { SaveToLibrary } from '../library/save-to-library';
 import { Button, buttonLook } from '../primitives/button';
-import { CommitInput, Field, NOT_TAKEN, Select } from '../primitives/field';
+import { Choice } from '../primitives/choice';
+import { CommitInput, Field, NOT_TAKEN } from '../primitives/field';
 import { useRig, useRigStore } from '../store/provider';
 import { FirmwareAbilities } from './abilities';
 import { EvidenceTable } from './evidence-table';
-import { firmwareFacts } from './facts';
 import { ProgrammedDialog } from './programmed-dialog';
 import { Recipe } from './recipe';
 import { SaveAs } from './save-as';
@@ -226,28 +227,5 @@ export function ControllerPanel({
       {moving && <TransferDialog index={index} controller={controller} onClose={() => setMoving(false)} />}
       {pasting && <ProgrammedDialog index={index} controller={controller} onClose={() => setPasting(false)} />}
     </div>
-  );
-}
-
-interface ChoiceProps {
-  readonly label: string;
-  readonly value: string;
-  readonly options: ReadonlyArray<readonly [string, string]>;
-  readonly onChange: (value: string) => void;
-}
-
-export function Choice({ label, value, options, onChange }: ChoiceProps) {
-  return (
-    <Field label={label}>
-      {(id) => (
-        <Select id={id} value={value} onChange={(e) => onChange(e.target.value)}>
-          {options.map(([v, words]) => (
-            <option key={v} value={v}>
-              {words}
-            </option>
-          ))}
-        </Select>
-      )}
-    </Field>
   );
 }

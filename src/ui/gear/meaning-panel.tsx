@@ -6,8 +6,8 @@ import { parameterValue } from '@/core/commands';
 import { meaningsOf, valueFor } from '@/core/receiver';
 import type { Parameter } from '@/core/rig';
 import ScaleChart from '../charts/scale-chart';
-import { parseValue } from '../inspector/numbers';
 import { Field, Select, TextInput } from '../primitives/field';
+import { parseValue } from '../primitives/numbers';
 
 export default function MeaningPanel({
   parameter,

@@ -7,12 +7,12 @@ import { useEffect, useId, useRef } from 'react';
 import { counted } from '@/core/base';
 import { removeGear } from '@/core/commands';
 import { batch, type Edit, type Parameter, type RigIndex, set, type Target } from '@/core/rig';
+import { parameterFacts } from '../entries/facts';
 import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
 import { useRig } from '../store/provider';
 import { cellKeys } from './cell-keys';
 import { EvidenceTable } from './evidence-table';
-import { parameterFacts } from './facts';
 import { type Cells, type Column, useCells } from './use-cells';
 
 const MeaningPanel = dynamic(() => import('./meaning-panel'), { ssr: false });

@@ -4,8 +4,8 @@ import { useState } from 'react';
 import { counted } from '@/core/base';
 import type { Control, Controller, Firmware } from '@/core/rig';
 import { exampleValues, recipePlaces, writeRecipe } from '@/core/sheets';
+import { Choice } from '../primitives/choice';
 import { CommitInput, Field, NOT_TAKEN } from '../primitives/field';
-import { Choice } from './controller-panel';
 
 export function Recipe({
   controller,

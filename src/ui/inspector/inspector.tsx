@@ -29,7 +29,7 @@ import {
   type Target,
 } from '@/core/rig';
 import { type Effective, effective, offeredGestures } from '../faceplate/effective';
-import type { GoTo } from '../map/use-place';
+import type { GoTo } from '../place/use-place';
 import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
 import { CommitInput, NOT_TAKEN } from '../primitives/field';

@@ -3,13 +3,12 @@
 import { X } from 'lucide-react';
 import { showValue } from '@/core/bench';
 import { changeLanding, removeParameter } from '@/core/commands';
-import { relativeCodingSchema } from '@/core/midi';
+import { codingWords, relativeCodingSchema } from '@/core/midi';
 import { modeOf, receiveModes } from '@/core/modes';
 import type { Assignment, Edit, Landing, Parameter, RigIndex, Target } from '@/core/rig';
 import { showNumber } from '@/core/values';
+import { parseDecimal } from '../primitives/numbers';
 import { CurveWord } from './curve-word';
-import { parseDecimal } from './numbers';
-import { codingWords } from './value-words';
 import { Line, Stop, Tail, WordInput, WordSelect } from './word';
 
 interface Props {

@@ -3,7 +3,7 @@ import { asGesture, changeAssignment, changePlace, chordPartners, gestureOf } fr
 import { kindOf, type Message, shortName } from '@/core/midi';
 import { type Assignment, type Control, type Controller, type Edit, layersOn, type RigIndex, type Send } from '@/core/rig';
 import { offeredGestures } from '../faceplate/effective';
-import type { GoTo } from '../map/use-place';
+import type { GoTo } from '../place/use-place';
 // The controller's half of the sentence: gesture, place, message, values.
 import { NOT_TAKEN } from '../primitives/field';
 import { MessageWords } from './message-words';

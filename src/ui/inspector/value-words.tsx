@@ -3,7 +3,7 @@
 import { nanoid } from 'nanoid';
 import { toast } from 'sonner';
 import { behaviourOf, behavioursFor, changeBehaviour, countThrough, nextOrder, problemWords, sendAt } from '@/core/commands';
-import { kindOf, type Message, type RelativeCoding, relativeCodingSchema, u14, valueMax } from '@/core/midi';
+import { codingWords, kindOf, type Message, relativeCodingSchema, u14, valueMax } from '@/core/midi';
 import {
   type Assignment,
   type Behaviour,
@@ -28,12 +28,6 @@ interface ValuesProps {
   readonly behaviour: Behaviour;
   readonly edit: (edit: Edit) => boolean;
 }
-
-export const codingWords: Readonly<Record<RelativeCoding, string>> = {
-  'twos-complement': 'two’s complement (1, 127)',
-  'binary-offset': 'offset (65, 63)',
-  'sign-magnitude': 'sign and size (1, 65)',
-};
 
 const names: Readonly<Record<Behaviour['type'], string>> = {
   range: 'following its position',

@@ -4,7 +4,7 @@ import type { ComponentProps, ReactNode } from 'react';
 import { showSevenBit } from '@/core/values';
 import { cx } from '../primitives/cx';
 import { CommitInput } from '../primitives/field';
-import { parseValue } from './numbers';
+import { parseValue } from '../primitives/numbers';
 
 const chip = 'h-7 max-w-full rounded-sm border border-control-edge bg-sheet px-1.5 text-[13.5px] font-medium text-ink';
 

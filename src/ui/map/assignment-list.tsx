@@ -10,10 +10,10 @@ import { landingsFor } from '@/core/commands';
 import { shortName } from '@/core/midi';
 import type { Assignment, Behaviour, RigIndex } from '@/core/rig';
 import { placeWords } from '@/core/sheets';
+import type { Show } from '../place/use-place';
 import { cx } from '../primitives/cx';
 import { SeverityMark } from '../primitives/marks';
 import { useRig } from '../store/provider';
-import type { Show } from './use-place';
 
 interface Line {
   readonly assignment: Assignment;

@@ -2,9 +2,9 @@
 // The controllers of the rig as a list to choose from, and what to do where there is none.
 import Link from 'next/link';
 import type { RigIndex } from '@/core/rig';
+import type { Where } from '../place/use-place';
 import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
-import type { Where } from './use-place';
 
 export function Controllers({
   index,

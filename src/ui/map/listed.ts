@@ -1,7 +1,7 @@
 // Which assignments the list under the panel shows.
 import { type Finding, gravest } from '@/core/checks';
 import type { Assignment, Control, RigIndex } from '@/core/rig';
-import type { Where } from './use-place';
+import type { Where } from '../place/use-place';
 
 export function listOf(index: RigIndex, where: Where, findings: ReadonlyMap<string, readonly Finding[]>): readonly Assignment[] {
   const { controller, place, show } = where;

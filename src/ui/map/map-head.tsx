@@ -1,8 +1,8 @@
 // The line over the panel: which controller and place it shows, and what its tape says.
 import type { Controller, RigIndex } from '@/core/rig';
+import type { GoTo, Where } from '../place/use-place';
 import { cx } from '../primitives/cx';
 import { LayerMark } from '../primitives/marks';
-import type { GoTo, Where } from './use-place';
 
 interface Props {
   readonly index: RigIndex;

@@ -9,6 +9,7 @@ import type { Assignment, Control, GestureType, Parameter } from '@/core/rig';
 import { runKey } from '../commands/use-command';
 import { effective, shownGesture } from '../faceplate/effective';
 import { Faceplate } from '../faceplate/faceplate';
+import { type Show, useWhere } from '../place/use-place';
 import { useRig } from '../store/provider';
 import { AssignmentList } from './assignment-list';
 import { Controllers, NoController } from './controllers';
@@ -19,7 +20,6 @@ import { MapDialogs, type Opened } from './map-dialogs';
 import { MapHead } from './map-head';
 import { usePanelCommands } from './panel-commands';
 import { useAssigning } from './use-assigning';
-import { type Show, useWhere } from './use-place';
 import { Waiting } from './waiting';
 
 const inspector = () => import('../inspector/inspector').then((m) => m.Inspector);

@@ -3,8 +3,8 @@
 import { removeAssignment } from '@/core/commands';
 import { type Assignment, layersOn, type RigIndex } from '@/core/rig';
 import { useCommand } from '../commands/use-command';
+import type { GoTo, Where } from '../place/use-place';
 import { useRig } from '../store/provider';
-import type { GoTo, Where } from './use-place';
 
 interface Given {
   readonly index: RigIndex;

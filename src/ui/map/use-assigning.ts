@@ -7,8 +7,8 @@ import { addMessage, asGesture, assign, changeMessage, gestureOf, problemWords }
 import { type Message, shortName } from '@/core/midi';
 import type { Control, GestureType, Parameter, RigIndex } from '@/core/rig';
 import { type Effective, effective } from '../faceplate/effective';
+import type { GoTo, Where } from '../place/use-place';
 import { useRig, useRigStore } from '../store/provider';
-import type { GoTo, Where } from './use-place';
 
 /** Whether a parameter is put where something may be already, or added to it. */
 type Adding = 'assign' | 'add';

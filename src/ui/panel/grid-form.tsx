@@ -3,9 +3,9 @@
 import { useMemo, useState } from 'react';
 import { type GridWish, gridNames, roomFor, usualSize } from '@/core/commands';
 import { boundsOf, type Control, type ControlKind, type Controller, tenth } from '@/core/rig';
-import { parseDecimal } from '../inspector/numbers';
 import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
+import { parseDecimal } from '../primitives/numbers';
 
 export const kindWords: ReadonlyArray<readonly [ControlKind, string, string]> = [
   ['knob', 'knobs', 'K'],

@@ -32,9 +32,9 @@ import {
 } from '@/core/commands';
 import { apply, batch, type Control, type Controller, type Edit, overlaps, type RigIndex } from '@/core/rig';
 import { useCommand } from '../commands/use-command';
-import { parseDecimal } from '../inspector/numbers';
 import { Button } from '../primitives/button';
 import { CommitInput, Field, NOT_TAKEN } from '../primitives/field';
+import { parseDecimal } from '../primitives/numbers';
 import { useRig, useRigStore } from '../store/provider';
 import { Board } from './board';
 import { firstWish, GridForm } from './grid-form';

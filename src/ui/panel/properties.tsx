@@ -3,9 +3,9 @@
 import { type ReactNode, useState } from 'react';
 import { type ControlChange, changeControls, nameInOrder } from '@/core/commands';
 import { type Control, type Controller, nameSchema, type RigIndex, sameJson, set, tenth } from '@/core/rig';
-import { parseDecimal } from '../inspector/numbers';
 import { Button } from '../primitives/button';
 import { CommitInput, Field, NOT_TAKEN, Select } from '../primitives/field';
+import { parseDecimal } from '../primitives/numbers';
 import { useRig } from '../store/provider';
 import { FactoryFields } from './factory-fields';
 import { kindWords } from './grid-form';

@@ -7,10 +7,10 @@ import { counted } from '@/core/base';
 import { adoptController, adoptTarget, controllerDifferences, type Difference, targetDifferences } from '@/core/commands';
 import type { ControllerTemplate, TargetProfile } from '@/core/library';
 import type { Controller, Edit, RigIndex, Target } from '@/core/rig';
-import { firmwareFacts, receptionFacts } from '../gear/facts';
 import { Button } from '../primitives/button';
 import { Dialog } from '../primitives/dialog';
 import { useRig } from '../store/provider';
+import { firmwareFacts, receptionFacts } from './facts';
 import { profileVersion, templateVersion } from './use-library';
 
 const newId = (): string => nanoid(10);
