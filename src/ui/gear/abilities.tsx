@@ -4,9 +4,10 @@ import { type ReactNode, useState } from 'react';
 import { gestureTypes, parseWindows, writeWindows } from '@/core/commands';
 import { codingWords, kindOf, messageTypes, relativeCodingSchema, u7Schema } from '@/core/midi';
 import { modeOf, receiveModes } from '@/core/modes';
-import type { Firmware, GestureType, Reception } from '@/core/rig';
+import { type Firmware, firmwareSchema, type GestureType, type Reception, receptionSchema } from '@/core/rig';
 import { Choice } from '../primitives/choice';
 import { CommitInput, Field, NOT_TAKEN } from '../primitives/field';
+import { NumberField } from '../primitives/number-field';
 
 function Ticks<T extends string>({
   label,
@@ -61,20 +62,13 @@ export function FirmwareAbilities({
   readonly tune: (changes: Partial<Firmware>) => boolean;
 }) {
   const time = (field: 'doubleTapMs' | 'repeatMs' | 'chordMs', label: string) => (
-    <Field label={label}>
-      {(id) => (
-        <CommitInput
-          id={id}
-          className="w-full"
-          value={String(firmware[field])}
-          commit={(text) => {
-            const ms = Number(text);
-            if (!Number.isFinite(ms) || ms < 10 || ms > 5000) return 'Enter 10 to 5000 ms.';
-            return tune({ [field]: ms }) ? null : NOT_TAKEN;
-          }}
-        />
-      )}
-    </Field>
+    <NumberField
+      label={label}
+      unit="ms"
+      value={firmware[field]}
+      schema={firmwareSchema.shape[field]}
+      onValue={(ms) => tune({ [field]: ms })}
+    />
   );
   return (
     <More title="What it can send, and which gestures it knows">
@@ -254,20 +248,14 @@ export function ReceptionAbilities({
           ]}
           onChange={(v) => tune({ keepsStandardMeanings: v === 'yes' })}
         />
-        <Field label="One click moves, % of the travel">
-          {(id) => (
-            <CommitInput
-              id={id}
-              className="w-full"
-              value={String(Math.round(reception.relativeStep * 10000) / 100)}
-              commit={(text) => {
-                const percent = Number(text.replace(',', '.'));
-                if (!Number.isFinite(percent) || percent < 0 || percent > 100) return 'Enter 0 to 100 %; 0.79 is one of 127.';
-                return tune({ relativeStep: percent / 100 }) ? null : NOT_TAKEN;
-              }}
-            />
-          )}
-        </Field>
+        <NumberField
+          label="One click moves, % of the travel"
+          unit="%"
+          shownTimes={100}
+          value={reception.relativeStep}
+          schema={receptionSchema.shape.relativeStep}
+          onValue={(relativeStep) => tune({ relativeStep })}
+        />
         <Field label="Ignores a jump of more than">
           {(id) => (
             <CommitInput

@@ -6,7 +6,7 @@ import { useState } from 'react';
 import { toast } from 'sonner';
 import { freshName, removeGear } from '@/core/commands';
 import { channelSchema } from '@/core/midi';
-import { type Controller, type Firmware, nameSchema, type RigIndex, set } from '@/core/rig';
+import { type Controller, type Firmware, firmwareSchema, nameSchema, type RigIndex, set } from '@/core/rig';
 import { firmwareFacts } from '../entries/facts';
 import { ControllerNews } from '../entries/news';
 import { SaveToLibrary } from '../entries/save-to-library';
@@ -14,6 +14,7 @@ import { MiniPanel } from '../faceplate/mini-panel';
 import { Button, buttonLook } from '../primitives/button';
 import { Choice } from '../primitives/choice';
 import { CommitInput, Field, NOT_TAKEN } from '../primitives/field';
+import { NumberField } from '../primitives/number-field';
 import { useRig, useRigStore } from '../store/provider';
 import { FirmwareAbilities } from './abilities';
 import { EvidenceTable } from './evidence-table';
@@ -106,23 +107,16 @@ export function ControllerPanel({
               )}
             </Field>
           )}
-          <Field label="Channel" hint="for what is assigned from now on">
-            {(id) => (
-              <CommitInput
-                id={id}
-                className={box}
-                value={String(controller.channel)}
-                commit={(text) => {
-                  const channel = channelSchema.safeParse(Number(text));
-                  return channel.success
-                    ? edit(set('controllers', controller, 'channel', channel.data))
-                      ? null
-                      : NOT_TAKEN
-                    : 'Enter a channel from 1 to 16.';
-                }}
-              />
-            )}
-          </Field>
+          <NumberField
+            label="Channel"
+            hint="for what is assigned from now on"
+            value={controller.channel}
+            schema={channelSchema}
+            onValue={(n) => {
+              const channel = channelSchema.safeParse(n);
+              return channel.success && edit(set('controllers', controller, 'channel', channel.data));
+            }}
+          />
           <Choice
             label="A press"
             value={firmware.press}
@@ -141,23 +135,14 @@ export function ControllerPanel({
             ]}
             onChange={(v) => tune({ releaseAfterHold: v === 'fires' ? 'fires' : 'suppressed' })}
           />
-          <Field label="Hold time in ms">
-            {(id) => (
-              <CommitInput
-                id={id}
-                className={box}
-                value={String(firmware.holdMs)}
-                commit={(text) => {
-                  const ms = Number(text);
-                  return Number.isFinite(ms) && ms >= 50 && ms <= 5000
-                    ? tune({ holdMs: ms })
-                      ? null
-                      : NOT_TAKEN
-                    : 'Enter 50 to 5000 ms; 400 to 800 is common.';
-                }}
-              />
-            )}
-          </Field>
+          <NumberField
+            label="Hold time in ms"
+            hint="400 to 800 is common"
+            unit="ms"
+            value={firmware.holdMs}
+            schema={firmwareSchema.shape.holdMs}
+            onValue={(holdMs) => tune({ holdMs })}
+          />
           <Choice
             label="Shows channels"
             value={String(firmware.shows.channelBase)}

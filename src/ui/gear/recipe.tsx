@@ -2,10 +2,11 @@
 import { useState } from 'react';
 // Where a controller is programmed, its slots, and the key-by-key recipe for hardware that is programmed at the panel.
 import { counted } from '@/core/base';
-import type { Control, Controller, Firmware } from '@/core/rig';
+import { type Control, type Controller, type Firmware, firmwareSchema } from '@/core/rig';
 import { exampleValues, recipePlaces, writeRecipe } from '@/core/sheets';
 import { Choice } from '../primitives/choice';
-import { CommitInput, Field, NOT_TAKEN } from '../primitives/field';
+import { Field } from '../primitives/field';
+import { NumberField } from '../primitives/number-field';
 
 export function Recipe({
   controller,
@@ -17,27 +18,13 @@ export function Recipe({
   readonly tune: (changes: Partial<Firmware>) => boolean;
 }) {
   const { firmware } = controller;
-  const whole = (
-    field: 'userSlots' | 'readOnlySlots' | 'messagesPerGesture' | 'banks' | 'pages' | 'counters',
-    label: string,
-    low: number,
-    high: number,
-  ) => (
-    <Field label={label}>
-      {(id) => (
-        <CommitInput
-          id={id}
-          inputMode="numeric"
-          className="w-full"
-          value={String(firmware[field])}
-          commit={(text) => {
-            const n = Number(text);
-            if (!Number.isInteger(n) || n < low || n > high) return `Enter ${low} to ${high}.`;
-            return tune({ [field]: n }) ? null : NOT_TAKEN;
-          }}
-        />
-      )}
-    </Field>
+  const whole = (field: 'userSlots' | 'readOnlySlots' | 'messagesPerGesture' | 'banks' | 'pages' | 'counters', label: string) => (
+    <NumberField
+      label={label}
+      value={firmware[field]}
+      schema={firmwareSchema.shape[field]}
+      onValue={(n) => tune({ [field]: n })}
+    />
   );
   return (
     <section aria-label="How it is programmed">
@@ -53,12 +40,12 @@ export function Recipe({
           ]}
           onChange={(v) => tune({ programmedAt: v === 'panel' ? 'panel' : v === 'browser' ? 'browser' : 'editor' })}
         />
-        {whole('userSlots', 'Slots to write to', 0, 1000)}
-        {whole('readOnlySlots', 'Slots that stay as they are', 0, 1000)}
-        {whole('messagesPerGesture', 'Messages on one gesture', 1, 256)}
-        {whole('banks', 'Banks', 1, 128)}
-        {whole('pages', 'Pages', 1, 16)}
-        {whole('counters', 'Counters', 0, 128)}
+        {whole('userSlots', 'Slots to write to')}
+        {whole('readOnlySlots', 'Slots that stay as they are')}
+        {whole('messagesPerGesture', 'Messages on one gesture')}
+        {whole('banks', 'Banks')}
+        {whole('pages', 'Pages')}
+        {whole('counters', 'Counters')}
       </div>
       {firmware.programmedAt === 'panel' && (
         <RecipeText key={controller.id} controls={controls} recipe={firmware.recipe} tune={tune} />

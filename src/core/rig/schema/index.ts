@@ -10,14 +10,15 @@ export {
   type Wire,
 } from './assignment';
 export { type Evidence, type Grade, idSchema, type Mark, nameSchema } from './common';
-export type {
-  Control,
-  ControlKind,
-  Controller,
-  Counter,
-  Firmware,
-  GestureType,
-  SwitchMode,
+export {
+  type Control,
+  type ControlKind,
+  type Controller,
+  type Counter,
+  type Firmware,
+  firmwareSchema,
+  type GestureType,
+  type SwitchMode,
 } from './controller';
 export {
   type AnyRow,
@@ -34,4 +35,4 @@ export {
   tableNames,
 } from './rig';
 export type { ScriptEvent } from './show';
-export type { Parameter, Reception, Target } from './target';
+export { type Parameter, type Reception, receptionSchema, type Target } from './target';

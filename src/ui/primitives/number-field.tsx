@@ -1,0 +1,47 @@
+import * as z from 'zod';
+import { CommitInput, Field, NOT_TAKEN } from './field';
+import { parseDecimal } from './numbers';
+
+interface Props {
+  readonly label: string;
+  readonly hint?: string;
+  readonly value: number;
+  /** What the rig takes: the limits that are told are the schema's own. */
+  readonly schema: z.ZodType<number>;
+  readonly unit?: string;
+  /** What the number is multiplied by to be shown: 100 for a part that is shown in percent. */
+  readonly shownTimes?: number;
+  readonly onValue: (value: number) => boolean;
+}
+
+/** A number under a label, with the limits that its schema has. */
+export function NumberField({ label, hint, value, schema, unit = '', shownTimes = 1, onValue }: Props) {
+  const shown = Math.round(value * shownTimes * 1e4) / 1e4;
+  return (
+    <Field label={label} {...(hint === undefined ? {} : { hint })}>
+      {(id) => (
+        <CommitInput
+          id={id}
+          inputMode="decimal"
+          className="w-full"
+          value={String(shown)}
+          commit={(text) => {
+            const typed = parseDecimal(text);
+            const parsed = schema.safeParse(typed === null ? null : typed / shownTimes);
+            if (!parsed.success) return limitWords(schema, unit, shownTimes);
+            return onValue(parsed.data) ? null : NOT_TAKEN;
+          }}
+        />
+      )}
+    </Field>
+  );
+}
+
+/** What a number schema takes, in a sentence. */
+export function limitWords(schema: z.ZodType<number>, unit = '', shownTimes = 1): string {
+  const { minimum, maximum, type } = z.toJSONSchema(schema, { io: 'input' });
+  const whole = type === 'integer' ? ' whole' : '';
+  const of = unit === '' ? '' : ` ${unit}`;
+  if (minimum === undefined || maximum === undefined) return `Enter a${whole} number.`;
+  return `Enter a${whole} number from ${minimum * shownTimes} to ${maximum * shownTimes}${of}.`;
+}
