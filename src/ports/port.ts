@@ -1,5 +1,5 @@
 // One interface for whatever messages come from: simulated stand-ins that ship with the app, and devices over Web MIDI.
-import type { Word } from '@/core/midi';
+import type { PackedMessage } from '@/core/midi';
 
 export interface PortInfo {
   readonly id: string;
@@ -18,7 +18,7 @@ export type PortProblem =
 
 export interface PortListener {
   /** Whole messages, with the time of `performance.now()` at which they came. */
-  readonly words: (words: readonly Word[], atMs: number) => void;
+  readonly words: (words: readonly PackedMessage[], atMs: number) => void;
   /** The port is no more; nothing comes after this. */
   readonly gone: (problem: PortProblem) => void;
 }
@@ -27,7 +27,7 @@ export type Opened = { readonly ok: true; readonly close: () => void } | { reado
 
 /** A port that takes messages. `send` says false when the port is gone. */
 export type Output =
-  | { readonly ok: true; readonly send: (words: readonly Word[]) => boolean; readonly close: () => void }
+  | { readonly ok: true; readonly send: (words: readonly PackedMessage[]) => boolean; readonly close: () => void }
   | { readonly ok: false; readonly problem: PortProblem };
 
 type Listed = { readonly ok: true; readonly ports: readonly PortInfo[] } | { readonly ok: false; readonly problem: PortProblem };

@@ -1,6 +1,6 @@
 // The two makers of ports. The browser is a stand-in that does what browsers are known to do: refuse, stay silent, lose devices.
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { ccWord, wordNumber } from '@/core/midi';
+import { packedCc, packedNumber } from '@/core/midi';
 import { ECHO, HAND, type MidiBrowser, NOISY, problemWords, SOFTWARE, simulatedPorts, UNIT, webMidi } from './index';
 import { handWords, noisyPedal } from './simulated';
 
@@ -89,7 +89,7 @@ describe('Web MIDI', () => {
     input.says(0xb4, 104, 127, 0xf8, 105);
     input.says(1);
     input.says(0xf8, 0xfa);
-    expect(words).toEqual([ccWord(5, 104, 127), ccWord(5, 105, 1), 0xfa0000]);
+    expect(words).toEqual([packedCc(5, 104, 127), packedCc(5, 105, 1), 0xfa0000]);
   });
   it('a device unplugged in the middle is told once, and nothing comes after', async () => {
     const input = new StandInInput();
@@ -107,15 +107,15 @@ describe('Web MIDI', () => {
     const maker = webMidi(browserOut(output));
     expect(await maker.listOutputs()).toEqual({ ok: true, ports: [{ id: 'out-1', name: 'Laptop', made: 'device' }] });
     const opened = await maker.openOutput('out-1');
-    expect(opened.ok && opened.send([ccWord(5, 104, 127), 0xc40300])).toBe(true);
+    expect(opened.ok && opened.send([packedCc(5, 104, 127), 0xc40300])).toBe(true);
     expect(output.sent).toEqual([
       [0xb4, 104, 127],
       [0xc4, 3],
     ]);
     output.state = 'disconnected';
-    expect(opened.ok && opened.send([ccWord(5, 104, 0)])).toBe(false);
+    expect(opened.ok && opened.send([packedCc(5, 104, 0)])).toBe(false);
     const broken = await webMidi(browserOut(new StandInOutput(true))).openOutput('out-1');
-    expect(broken.ok && broken.send([ccWord(5, 104, 0)])).toBe(false);
+    expect(broken.ok && broken.send([packedCc(5, 104, 0)])).toBe(false);
     expect(await maker.openOutput('out-9')).toEqual({ ok: false, problem: 'gone' });
   });
   it('what is closed is silent', async () => {
@@ -139,9 +139,9 @@ describe('simulated ports', () => {
     sim.touch({ channel: 5, number: 24, moves: true });
     await sim.open(HAND, listener);
     await vi.advanceTimersByTimeAsync(1000);
-    const numbers = words.map(wordNumber);
+    const numbers = words.map(packedNumber);
     expect([numbers[0], numbers.filter((n) => n === 25).length, numbers.filter((n) => n === 24).length]).toEqual([104, 3, 24]);
-    expect(handWords({ channel: 5, number: 119, moves: false }).flatMap((w) => w.words.map(wordNumber))).toEqual([
+    expect(handWords({ channel: 5, number: 119, moves: false }).flatMap((w) => w.words.map(packedNumber))).toEqual([
       118, 118, 118, 119, 119,
     ]);
   });
@@ -157,18 +157,18 @@ describe('simulated ports', () => {
     const { words, listener } = collector();
     const opened = await sim.open(ECHO, listener);
     const output = await sim.openOutput(ECHO);
-    if (output.ok) output.send([ccWord(1, 2, 3)]);
+    if (output.ok) output.send([packedCc(1, 2, 3)]);
     if (opened.ok) opened.close();
-    if (output.ok) output.send([ccWord(1, 2, 4)]);
-    expect(words).toEqual([ccWord(1, 2, 3)]);
+    if (output.ok) output.send([packedCc(1, 2, 4)]);
+    expect(words).toEqual([packedCc(1, 2, 3)]);
   });
   it('the unit plays what it is told, each word with the time at which it was due, and a new play breaks the old one off', async () => {
     const sim = make();
     const times: number[] = [];
     await sim.open(UNIT, { words: (_words, atMs) => void times.push(atMs), gone: () => undefined });
-    sim.play([10, 20, 500].map((atMs) => ({ atMs, word: ccWord(1, 2, 3) })));
+    sim.play([10, 20, 500].map((atMs) => ({ atMs, word: packedCc(1, 2, 3) })));
     await vi.advanceTimersByTimeAsync(100);
-    sim.play([{ atMs: 30.5, word: ccWord(1, 2, 3) }]);
+    sim.play([{ atMs: 30.5, word: packedCc(1, 2, 3) }]);
     await vi.advanceTimersByTimeAsync(1000);
     expect(times).toEqual([10, 20, 30.5]);
   });
@@ -177,10 +177,10 @@ describe('simulated ports', () => {
     const taken: number[] = [];
     const stop = sim.whenSent((words) => void taken.push(...words));
     const output = await sim.openOutput(SOFTWARE);
-    if (output.ok) output.send([ccWord(1, 2, 3)]);
+    if (output.ok) output.send([packedCc(1, 2, 3)]);
     stop();
-    if (output.ok) output.send([ccWord(1, 2, 4)]);
-    expect(taken).toEqual([ccWord(1, 2, 3)]);
+    if (output.ok) output.send([packedCc(1, 2, 4)]);
+    expect(taken).toEqual([packedCc(1, 2, 3)]);
     expect((await sim.listOutputs()).ok).toBe(true);
     expect(await sim.openOutput('nowhere')).toEqual({ ok: false, problem: 'gone' });
   });

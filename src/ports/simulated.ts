@@ -1,7 +1,7 @@
 // Simulated ports: they need no device and are always there. One plays a controller that somebody handles carelessly, one is a noisy
 // pedal that never rests, one gives back what it is given.
 import { chance } from '@/core/base';
-import { ccWord, noteWord, type Word } from '@/core/midi';
+import { type PackedMessage, packedCc, packedNote } from '@/core/midi';
 import type { Opened, Output, PortInfo, PortListener, PortMaker } from './port';
 
 /** What a simulated hand does on the next listening: the control that is meant, as it leaves the factory. */
@@ -16,9 +16,9 @@ export interface SimulatedPorts extends PortMaker {
   /** Tells the hand which control it is to touch next. */
   readonly touch: (hand: SimulatedHand | null) => void;
   /** Plays the simulated unit: words at their times in milliseconds from now. What it plays already is broken off. */
-  readonly play: (heard: readonly { readonly atMs: number; readonly word: Word }[]) => void;
+  readonly play: (heard: readonly { readonly atMs: number; readonly word: PackedMessage }[]) => void;
   /** Tells what is sent to the simulated software; gives back how to stop. */
-  readonly whenSent: (take: (words: readonly Word[]) => void) => () => void;
+  readonly whenSent: (take: (words: readonly PackedMessage[]) => void) => () => void;
 }
 
 export const HAND = 'sim-hand';
@@ -58,20 +58,22 @@ export function noisyPedal(seed: number, rest: number, count: number): readonly 
 /**
  * What the hand sends: a neighbour bumped by the sleeve, a touched cap, then the control that is meant.
  */
-export function handWords(hand: SimulatedHand): readonly { readonly afterMs: number; readonly words: readonly Word[] }[] {
+export function handWords(
+  hand: SimulatedHand,
+): readonly { readonly afterMs: number; readonly words: readonly PackedMessage[] }[] {
   const { channel, number, moves } = hand;
   const neighbour = number === 119 ? 118 : number + 1;
-  const bump = [40, 41, 43].map((v, i) => ({ afterMs: 40 + i * 15, words: [ccWord(channel, neighbour, v)] }));
+  const bump = [40, 41, 43].map((v, i) => ({ afterMs: 40 + i * 15, words: [packedCc(channel, neighbour, v)] }));
   const meant = moves
-    ? Array.from({ length: 24 }, (_, i) => ({ afterMs: 160 + i * 15, words: [ccWord(channel, number, 30 + i * 3)] }))
+    ? Array.from({ length: 24 }, (_, i) => ({ afterMs: 160 + i * 15, words: [packedCc(channel, number, 30 + i * 3)] }))
     : [
-        { afterMs: 160, words: [ccWord(channel, number, 127)] },
-        { afterMs: 240, words: [ccWord(channel, number, 0)] },
+        { afterMs: 160, words: [packedCc(channel, number, 127)] },
+        { afterMs: 240, words: [packedCc(channel, number, 0)] },
       ];
   const cap = moves
     ? [
-        { afterMs: 20, words: [noteWord(channel, 104, 127)] },
-        { afterMs: 560, words: [noteWord(channel, 104, 0)] },
+        { afterMs: 20, words: [packedNote(channel, 104, 127)] },
+        { afterMs: 560, words: [packedNote(channel, 104, 0)] },
       ]
     : [];
   return [...cap, ...bump, ...meant].sort((a, b) => a.afterMs - b.afterMs);
@@ -100,7 +102,7 @@ export function simulatedPorts(now: () => number): SimulatedPorts {
   };
 
   const units = new Set<PortListener>();
-  const takers = new Set<(words: readonly Word[]) => void>();
+  const takers = new Set<(words: readonly PackedMessage[]) => void>();
   let playing: ReturnType<typeof setTimeout>[] = [];
 
   const play: SimulatedPorts['play'] = (heard) => {
@@ -114,7 +116,7 @@ export function simulatedPorts(now: () => number): SimulatedPorts {
     );
   };
 
-  const sendTo = (id: string, words: readonly Word[]): void => {
+  const sendTo = (id: string, words: readonly PackedMessage[]): void => {
     if (id === SOFTWARE) for (const take of takers) take(words);
     else for (const listener of echoes) listener.words(words, now());
   };
@@ -125,7 +127,7 @@ export function simulatedPorts(now: () => number): SimulatedPorts {
     let last = -1;
     const timer = setInterval(() => {
       const value = values[i++ % values.length] ?? 64;
-      if (value !== last) listener.words([ccWord(1, 11, value)], now());
+      if (value !== last) listener.words([packedCc(1, 11, value)], now());
       last = value;
     }, 20);
     return { ok: true, close: () => clearInterval(timer) };

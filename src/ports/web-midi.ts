@@ -1,5 +1,5 @@
 // Devices over Web MIDI. Every promise of the browser gets a time limit: in some set-ups it never settles.
-import { decode, eventSink, idleDecoder, realTimeWord, type StreamEvent, type Word, wordBytes } from '@/core/midi';
+import { decode, eventSink, idleDecoder, type PackedMessage, packedBytes, packedRealTime, type StreamEvent } from '@/core/midi';
 import type { Opened, Output, PortListener, PortMaker, PortProblem } from './port';
 
 const ANSWER_MS = 4000;
@@ -85,7 +85,7 @@ async function openOutput(output: MIDIOutput, answerMs: number): Promise<Output>
     send: (words) => {
       if (output.state === 'disconnected') return false;
       try {
-        for (const word of words) output.send([...wordBytes(word)]);
+        for (const word of words) output.send([...packedBytes(word)]);
         return true;
       } catch {
         // A device that goes while it is written to (Web MIDI: InvalidStateError).
@@ -101,11 +101,11 @@ async function openInput(input: MIDIInput, listener: PortListener, answerMs: num
   if (!opened.ok) return opened;
   let state = idleDecoder;
   let done = false;
-  let words: Word[] = [];
+  let words: PackedMessage[] = [];
   const sink = eventSink((event: StreamEvent) => {
     if (event.type === 'channel') words.push(event.word);
     // Clock and active sensing come by the hundred and mean nothing here.
-    else if (event.type === 'real-time' && event.status >= 0xfa && event.status <= 0xfc) words.push(realTimeWord(event.status));
+    else if (event.type === 'real-time' && event.status >= 0xfa && event.status <= 0xfc) words.push(packedRealTime(event.status));
   });
   const message = (event: Event): void => {
     const { data } = event as MIDIMessageEvent; // border: what the browser says a message event is

@@ -1,7 +1,7 @@
 // Diagnoses in a worker: a macro among many neighbours takes longer than a frame.
 import { expose } from 'comlink';
 import { nanoid } from 'nanoid';
-import type { HeardWord, MessageStream } from '@/core/midi';
+import type { HeardMessage, MessageStream } from '@/core/midi';
 import { askFor, type CauseId, diagnose, endsSeen, keepEnds, takeIntoPlan } from '@/core/proof';
 import { type Edit, indexRig, type Rig, type RigIndex } from '@/core/rig';
 
@@ -29,7 +29,7 @@ const api = {
     index = indexRig(rig, index ?? undefined);
   },
   /** What is wrong with a function, from what was heard for it; null where it cannot be asked for. */
-  diagnose(assignmentId: string, heard: readonly HeardWord[]): ToldDiagnosis | null {
+  diagnose(assignmentId: string, heard: readonly HeardMessage[]): ToldDiagnosis | null {
     const assignment = index?.assignments.get(assignmentId);
     const ask = index && assignment ? askFor(index, assignment) : null;
     if (!index || !ask) return null;

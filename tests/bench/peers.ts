@@ -2,7 +2,7 @@
 import JZZ from 'jzz';
 import { parseMidi } from 'midi-file';
 import { Message } from 'webmidi';
-import { decode, decodeAll, idleDecoder, type MidiSink, type Word } from '@/core/midi';
+import { decode, decodeAll, idleDecoder, type MidiSink, type PackedMessage } from '@/core/midi';
 import { measure, printTable, timed } from './table';
 
 const COUNT = 1_000_000;
@@ -31,7 +31,7 @@ for (const m of messages) {
 
 let taken = 0;
 const sink: MidiSink = {
-  channel: (word: Word) => {
+  channel: (word: PackedMessage) => {
     taken += word & 1;
   },
   common: () => undefined,

@@ -10,7 +10,7 @@ import {
   VALUE,
   wholeChain,
 } from '@/core/bench';
-import { wordNumber, wordType, wordValue } from '@/core/midi';
+import { packedNumber, packedType, packedValue } from '@/core/midi';
 import { indexRig, type Rig, type ScriptEvent } from '@/core/rig';
 
 export const down = (on: string, atMs: number, velocity: number | null = null): ScriptEvent => ({
@@ -53,8 +53,8 @@ export function played(rig: Rig, events: readonly ChainEvent[], options: Partial
   trace.kind.forEach((kind, i) => {
     const a = trace.a[i] ?? 0;
     if (kind === SENT) {
-      const type = wordType(a);
-      sent.push(`${trace.t[i]} ${short[type] ?? type} ${wordNumber(a)} ${wordValue(a)}`);
+      const type = packedType(a);
+      sent.push(`${trace.t[i]} ${short[type] ?? type} ${packedNumber(a)} ${packedValue(a)}`);
     } else if (kind === VALUE) values.push(`${trace.t[i]} ${chain.targets.parameters[a]?.id} ${trace.b[i]}`);
   });
   return { chain, state, sent, values, at: (id) => state.targets.values[chain.targets.slots.get(id) ?? -1] ?? Number.NaN };

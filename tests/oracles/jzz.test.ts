@@ -2,7 +2,16 @@
 import fc from 'fast-check';
 import JZZ from 'jzz';
 import { describe, expect, it } from 'vitest';
-import { bendWord, decodeAll, parameterWords, wordBytes, wordChannel, wordNumber, wordType, wordValue } from '@/core/midi';
+import {
+  decodeAll,
+  packedBend,
+  packedBytes,
+  packedChannel,
+  packedNumber,
+  packedType,
+  packedValue,
+  parameterMessages,
+} from '@/core/midi';
 
 /** jzz's types leave these two out. */
 const spelling = (type: 'rpn' | 'nrpn'): ((channel: number, number: number) => number[][]) => Reflect.get(JZZ.MIDI, type);
@@ -20,27 +29,27 @@ describe('jzz agrees', () => {
         messages.forEach((bytes, i) => {
           const word = ours[i] ?? 0;
           const theirs = JZZ.MIDI(bytes);
-          expect(wordChannel(word) - 1).toBe(theirs.getChannel());
+          expect(packedChannel(word) - 1).toBe(theirs.getChannel());
           const isNote = theirs.isNoteOn() || theirs.isNoteOff();
-          expect(wordType(word) === 'note').toBe(isNote);
+          expect(packedType(word) === 'note').toBe(isNote);
           if (!isNote) return;
-          expect(wordNumber(word)).toBe(theirs.getNote());
-          expect(wordValue(word)).toBe(theirs.getVelocity());
+          expect(packedNumber(word)).toBe(theirs.getNote());
+          expect(packedValue(word)).toBe(theirs.getVelocity());
         });
       }),
     );
   });
   it('on the bytes of pitch bend', () => {
     for (const value of [0, 1, 127, 128, 8191, 8192, 8193, 16383])
-      expect([...wordBytes(bendWord(4, value))]).toEqual([...JZZ.MIDI.pitchBend(3, value)]);
+      expect([...packedBytes(packedBend(4, value))]).toEqual([...JZZ.MIDI.pitchBend(3, value)]);
   });
   it('on how RPN and NRPN numbers are spelt in control changes', () => {
     fc.assert(
       fc.property(fc.integer({ min: 1, max: 16 }), fc.nat(16382), fc.nat(16383), (ch, number, value) => {
         for (const type of ['rpn', 'nrpn'] as const) {
-          const ours = parameterWords(type, ch, number, value)
+          const ours = parameterMessages(type, ch, number, value)
             .slice(0, 2)
-            .map((w) => [...wordBytes(w)]);
+            .map((w) => [...packedBytes(w)]);
           const theirs = spelling(type)(ch - 1, number).map((m) => [...m]);
           expect(ours).toEqual(theirs);
         }

@@ -1,5 +1,5 @@
 import { exhaustive } from '@/core/base';
-import { decodeAll, hexOf, sayWord } from '@/core/midi';
+import { decodeAll, hexOf, sayPacked } from '@/core/midi';
 import { type Command, oneFile } from '../command';
 import { readStream } from '../input';
 import { answer, tableOf } from '../table';
@@ -19,7 +19,7 @@ export const decode: Command = {
         events.map((event) => {
           switch (event.type) {
             case 'channel':
-              return [hexOf(event.word), sayWord(event.word)];
+              return [hexOf(event.word), sayPacked(event.word)];
             case 'sysex':
               return [
                 hex([0xf0, ...event.bytes.slice(0, 12)]),
@@ -28,9 +28,9 @@ export const decode: Command = {
             case 'dropped':
               return [hex(event.bytes.slice(0, 12)), `dropped: ${event.reason.replace('-', ' ')}`];
             case 'common':
-              return [hex([event.status]), sayWord(event.status << 16)];
+              return [hex([event.status]), sayPacked(event.status << 16)];
             case 'real-time':
-              return [hex([event.status]), sayWord(event.status << 16)];
+              return [hex([event.status]), sayPacked(event.status << 16)];
             default:
               return exhaustive(event);
           }

@@ -16,7 +16,7 @@ import {
   unheardReasons,
   VALUE,
 } from '@/core/bench';
-import { hexOf, sayWord } from '@/core/midi';
+import { hexOf, sayPacked } from '@/core/midi';
 import { indexRig, type Rig } from '@/core/rig';
 import { type Command, controlName, oneFile, Unusable } from '../command';
 import { readRig } from '../input';
@@ -64,7 +64,7 @@ function linesOf(rig: Rig, { chain }: Session, trace: Trace): readonly Line[] {
     const ms = trace.t[i] ?? 0;
     const a = trace.a[i] ?? 0;
     const b = trace.b[i] ?? 0;
-    const word = `${hexOf(a, bytes)}  ${sayWord(a, bytes)}`;
+    const word = `${hexOf(a, bytes)}  ${sayPacked(a, bytes)}`;
     switch (kind) {
       case FINGER_DOWN:
         return [{ ms, what: 'hand', text: `${controlOf(a)} down` }];

@@ -1,6 +1,6 @@
 // The whole chain, compiled: controllers, wires and targets of a rig, or the part of it that one question is about.
 import { type ControllerProgram, type ControllerState, compileController, startController } from '../controller';
-import { heardKeys, noSysex, type SysexTable, type Word, withSysex } from '../midi';
+import { heardKeys, noSysex, type PackedMessage, type SysexTable, withSysex } from '../midi';
 import { compileTargets, startTargets, type TargetProgram, type TargetState, type Tempo, usualTempo } from '../receiver';
 import { type Controller, messagesOf, type RigIndex } from '../rig';
 import { compileNetwork, type Hop, type Network, silentWire, type WireState } from '../wires';
@@ -22,7 +22,7 @@ export interface Chain {
 export interface InFlight {
   readonly at: number;
   readonly hop: Hop;
-  readonly word: Word;
+  readonly word: PackedMessage;
   readonly port: string;
   /** How often what it came from was sent back and on again. */
   readonly turns: number;

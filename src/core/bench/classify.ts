@@ -1,5 +1,5 @@
 // What a parameter did, told from the trace alone.
-import { wordValue } from '../midi';
+import { packedValue } from '../midi';
 import type { GestureType, Parameter } from '../rig';
 import { FINGER_AT, FINGER_DOWN, FINGER_UP, SENT, type Trace, VALUE } from './trace';
 
@@ -160,7 +160,7 @@ function classifySweep(trace: Trace, slot: number, parameter: Parameter, start: 
       }
       before = position;
     } else if (kind === SENT) {
-      sentValue = wordValue(trace.a[i] ?? 0);
+      sentValue = packedValue(trace.a[i] ?? 0);
       if (phase === 'up') {
         sentUp.add(sentValue);
         messagesUp++;

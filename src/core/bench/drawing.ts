@@ -1,5 +1,5 @@
 // The little drawing of an outcome: what the finger did, what was sent, what the parameters did, ready to be drawn.
-import { wordValue } from '../midi';
+import { packedValue } from '../midi';
 import type { Parameter } from '../rig';
 import type { Played } from './outcome';
 import { FINGER_AT, FINGER_DOWN, FINGER_UP, SENT, VALUE } from './trace';
@@ -35,7 +35,7 @@ function pressesOf({ trace, chain, slot }: Played): Drawing {
     const a = trace.a[i] ?? 0;
     if (kind === FINGER_DOWN && a === 0) down = t;
     else if (kind === FINGER_UP && a === 0) finger.push({ from: down, to: t });
-    else if (kind === SENT) sent.push({ at: t, value: wordValue(a), own: trace.b[i] === slot && trace.c[i] === 0 });
+    else if (kind === SENT) sent.push({ at: t, value: packedValue(a), own: trace.b[i] === slot && trace.c[i] === 0 });
     else if (kind === VALUE) values[a]?.points.push([t, trace.b[i] ?? 0]);
   });
   return { type: 'presses', lengthMs: (trace.t[trace.t.length - 1] ?? 0) + 600, finger, sent, values };

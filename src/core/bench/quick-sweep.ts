@@ -1,7 +1,7 @@
 // A sweep without the machinery: for the plainest of chains, the trace of a moving control is written down directly. A test holds it equal to
 // what the run gives. Everything that has a memory of its own (takeover, sequences, launches, feedback, layers, banks) is left to the run.
 import type { ControllerProgram } from '../controller';
-import { carriesValue, kindOf, type MessageType, type Word, wordKey, wordType, wordValue } from '../midi';
+import { carriesValue, kindOf, type MessageType, type PackedMessage, packedKey, packedType, packedValue } from '../midi';
 import type { Listener } from '../receiver';
 import type { ScriptEvent } from '../rig';
 import { pedalReading } from '../values';
@@ -13,7 +13,7 @@ import { emptyTrace, FINGER_AT, note, SENT, type Trace, VALUE } from './trace';
 type Receivers = readonly (readonly Listener[])[];
 
 interface Sender {
-  readonly put: (value: number, out: Word[]) => void;
+  readonly put: (value: number, out: PackedMessage[]) => void;
   readonly from: number;
   readonly to: number;
   readonly curve: (p: number) => number;
@@ -35,7 +35,7 @@ export function quickSweep(chain: Chain, slot: number, script: readonly ScriptEv
   const trace = emptyTrace();
   const now = values.slice();
   let messages = 0;
-  const words: Word[] = [];
+  const words: PackedMessage[] = [];
   for (const event of script) {
     if (event.do !== 'move' || event.on !== control.control.id) return null;
     const t = event.atMs;
@@ -50,7 +50,7 @@ export function quickSweep(chain: Chain, slot: number, script: readonly ScriptEv
       for (const word of words) {
         const message = messages++;
         note(trace, t, SENT, word, slot, 0, message);
-        const heard = wordValue(word);
+        const heard = packedValue(word);
         for (const listeners of sender.receivers) hearAll(trace, listeners, sender.type, heard, now, t, message);
       }
     }
@@ -100,10 +100,10 @@ function sendersOf(chain: Chain, program: ControllerProgram, slot: number): read
     if (action.type !== 'send' || action.emitter.type !== 'range' || source?.type !== 'send' || !whole(source.message.type))
       return null;
     const { put, emitter } = action;
-    const probe: Word[] = [];
+    const probe: PackedMessage[] = [];
     put(0, probe);
     const [word] = probe;
-    const type = word === undefined ? 'other' : wordType(word);
+    const type = word === undefined ? 'other' : packedType(word);
     if (word === undefined || type === 'other' || !('channel' in source.message)) return null;
     const receivers = receiversOf(chain, program.controllerId, word, source.message.channel);
     if (!receivers) return null;
@@ -112,10 +112,10 @@ function sendersOf(chain: Chain, program: ControllerProgram, slot: number): read
   return senders;
 }
 
-function receiversOf(chain: Chain, controllerId: string, word: Word, channel: number): Receivers | null {
-  const plan = chain.network.planOf(controllerId, wordType(word), channel);
+function receiversOf(chain: Chain, controllerId: string, word: PackedMessage, channel: number): Receivers | null {
+  const plan = chain.network.planOf(controllerId, packedType(word), channel);
   if (plan.looped) return null;
-  const key = wordKey(word, chain.sysex.keys);
+  const key = packedKey(word, chain.sysex.keys);
   const found: (readonly Listener[])[] = [];
   const follow = (hops: readonly Hop[]): boolean =>
     hops.every((hop) => {

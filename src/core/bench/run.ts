@@ -2,7 +2,7 @@
 // halts at each due event before it goes on. Ties go in this order: what arrives, what is due in a controller, launches, the hand.
 import { exhaustive } from '../base';
 import { type ControllerInput, type ControllerState, stepController } from '../controller';
-import { type Word, wordChannel, wordLength, wordStatus, wordType } from '../midi';
+import { type PackedMessage, packedChannel, packedLength, packedStatus, packedType } from '../midi';
 import { feedbackOf, launchDue, look, setValue, stepTargets, type TargetState, targetsWakeAt, type Unheard } from '../receiver';
 import type { ScriptEvent } from '../rig';
 import { type Hop, MOST_HOPS, sendOver, type Timing, type WireState } from '../wires';
@@ -26,7 +26,7 @@ import {
 /** What can happen to a chain: what a script holds, and words that a real controller (or a file) sends in place of a simulated one. */
 export type ChainEvent =
   | ScriptEvent
-  | { readonly do: 'words'; readonly atMs: number; readonly on: string; readonly words: readonly Word[] };
+  | { readonly do: 'words'; readonly atMs: number; readonly on: string; readonly words: readonly PackedMessage[] };
 
 export interface RunOptions {
   /** What each wire does to time; null lets everything arrive when it is sent. */
@@ -68,7 +68,7 @@ interface Running {
 
 /** A word under way, and what is known of it. */
 interface Parcel {
-  readonly word: Word;
+  readonly word: PackedMessage;
   readonly port: string;
   readonly turns: number;
   readonly message: number;
@@ -141,7 +141,7 @@ function leave(r: Running, hop: Hop, parcel: Parcel, t: number): void {
   const before = r.wires[hop.wire];
   if (!before) return;
   const { word, port, turns, message } = parcel;
-  const sent = sendOver(r.timing(hop.wire), before, t, wordStatus(word), wordLength(word, r.chain.sysex.bytes));
+  const sent = sendOver(r.timing(hop.wire), before, t, packedStatus(word), packedLength(word, r.chain.sysex.bytes));
   r.wires[hop.wire] = sent.state;
   queue(r.flying, { at: sent.arrivesAtMs, hop, word, port, turns, message });
 }
@@ -149,7 +149,7 @@ function leave(r: Running, hop: Hop, parcel: Parcel, t: number): void {
 /** A unit sends a word over every wire that takes it. What was sent back and on again too often is cut. */
 function transmit(r: Running, unitId: string, parcel: Parcel, t: number): void {
   const { word, turns, message } = parcel;
-  const plan = r.chain.network.planOf(unitId, wordType(word), wordStatus(word) >= 0xf0 ? 0 : wordChannel(word));
+  const plan = r.chain.network.planOf(unitId, packedType(word), packedStatus(word) >= 0xf0 ? 0 : packedChannel(word));
   if (plan.looped || turns >= MOST_HOPS) note(r.trace, t, LOOPED, word, turns, 0, message);
   if (turns >= MOST_HOPS) return;
   for (const hop of plan.hops) leave(r, hop, parcel, t);
@@ -181,7 +181,7 @@ function arrive(r: Running, hop: Hop, parcel: Parcel, t: number): void {
 
 /** Parameters moved: that is written down, and sent back by targets that do so. */
 function tellMoved(r: Running, moved: readonly number[], t: number, turns: number, message: number): void {
-  const back: { unit: string; word: Word }[] = [];
+  const back: { unit: string; word: PackedMessage }[] = [];
   for (const slot of moved) {
     const value = r.targets.values[slot] ?? 0;
     note(r.trace, t, VALUE, slot, value, 0, message);
@@ -206,7 +206,7 @@ function feed(r: Running, place: number, input: ControllerInput): void {
   for (let i = 0; i < output.length; i += 2) send(r, program.controllerId, output[i] ?? 0, output[i + 1] ?? -1, place, input.t);
 }
 
-function send(r: Running, unitId: string, word: Word, slot: number, place: number, t: number): void {
+function send(r: Running, unitId: string, word: PackedMessage, slot: number, place: number, t: number): void {
   const message = r.messages++;
   note(r.trace, t, SENT, word, slot, place, message);
   transmit(r, unitId, { word, port: r.chain.ports[place] ?? '', turns: 0, message }, t);

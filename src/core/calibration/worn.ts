@@ -1,12 +1,12 @@
 // A worn pedal that ships with the program: short of its ends, bent, and trembling a little. For trying the calibration without a device.
 import { chance } from '../base';
-import { type HeardWord, type Message, makePut, noSysex, valueMax, type Word } from '../midi';
+import { type HeardMessage, type Message, makePut, noSysex, type PackedMessage, valueMax } from '../midi';
 
 /**
  * What it sends in two sweeps by an uneven hand, as a message, with times in milliseconds; the same for the same seed. The ends, the bend
  * (a logarithmic taper or its inverse) and the trembling come by chance.
  */
-export function wornSweeps(message: Message, seed: number): readonly HeardWord[] {
+export function wornSweeps(message: Message, seed: number): readonly HeardMessage[] {
   const next = chance(seed);
   const max = valueMax(message.type);
   const put = makePut(message, false, noSysex);
@@ -14,7 +14,7 @@ export function wornSweeps(message: Message, seed: number): readonly HeardWord[]
   const high = max * (0.97 - 0.14 * next());
   const bend = next() < 0.5 ? (p: number) => Math.log(1 + 6 * p) / Math.log(7) : (p: number) => (7 ** p - 1) / 6;
   const noise = ((next() < 0.5 ? 0 : 1.1) * max) / 127;
-  const heard: HeardWord[] = [];
+  const heard: HeardMessage[] = [];
   let t = 200;
   let last = -1;
   const read = (place: number): void => {
@@ -22,7 +22,7 @@ export function wornSweeps(message: Message, seed: number): readonly HeardWord[]
     const value = Math.min(max, Math.max(0, Math.round(low + (high - low) * bend(place) + noise * (2 * next() - 1))));
     if (value === last) return;
     last = value;
-    const words: Word[] = [];
+    const words: PackedMessage[] = [];
     put(value, words);
     for (const word of words) heard.push({ atMs: t, word });
   };

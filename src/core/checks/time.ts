@@ -2,7 +2,7 @@
 import { counted } from '../base';
 import { burstOf, launchOf } from '../bench';
 import { changeAssignment, patch } from '../commands';
-import { makePut, noSysex, type Word, wordLength } from '../midi';
+import { makePut, noSysex, type PackedMessage, packedLength } from '../midi';
 import { type Assignment, batch, type RigIndex, type Wire } from '../rig';
 import { usualTiming, wireLoad } from '../wires';
 import { type AssignmentCheck, type CheckContext, type Finding, type Fix, subjectOf } from './finding';
@@ -79,13 +79,13 @@ export const heavyStream: AssignmentCheck<
 /** Bytes that one position puts on the wire, with running status off. */
 function bytesOf(assignment: Assignment): number {
   let bytes = 0;
-  for (const { send } of sendsFor(assignment, null)) for (const word of wordsOf(send)) bytes += wordLength(word, noSysex.bytes);
+  for (const { send } of sendsFor(assignment, null)) for (const word of wordsOf(send)) bytes += packedLength(word, noSysex.bytes);
   return bytes;
 }
 
-function wordsOf(send: ReturnType<typeof sendsFor>[number]['send']): readonly Word[] {
+function wordsOf(send: ReturnType<typeof sendsFor>[number]['send']): readonly PackedMessage[] {
   if (send.message.type === 'sysex') return [];
-  const words: Word[] = [];
+  const words: PackedMessage[] = [];
   makePut(send.message, false, noSysex)(1, words);
   return words;
 }

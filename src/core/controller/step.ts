@@ -1,6 +1,6 @@
 // The controller as a state machine: plain data and one pure step. Time comes in with each input, in milliseconds.
 import { exhaustive } from '../base';
-import { type Word, wordKey, wordValue } from '../midi';
+import { type PackedMessage, packedKey, packedValue } from '../midi';
 import { pedalReading } from '../values';
 import { type Destination, go, moveTo, turnBy } from './fire';
 import { fireDue, noteOthers, press, release, wakeAt } from './gestures';
@@ -14,7 +14,7 @@ export type ControllerInput =
   | { readonly type: 'move'; readonly controlId: string; readonly t: number /** 0–1 of its travel */; readonly position: number }
   | { readonly type: 'turn'; readonly controlId: string; readonly t: number; readonly clicks: number }
   | { readonly type: 'go'; readonly t: number; readonly to: Destination }
-  | { readonly type: 'feedback'; readonly t: number; readonly word: Word; readonly sysexKeys: readonly number[] }
+  | { readonly type: 'feedback'; readonly t: number; readonly word: PackedMessage; readonly sysexKeys: readonly number[] }
   | { readonly type: 'tick'; readonly t: number };
 
 export interface ControllerStep {
@@ -70,11 +70,11 @@ export function stepController(program: ControllerProgram, state: ControllerStat
 }
 
 /** What a value that came back changes: lights and rings show it, latches and counted encoders take it on, motors go there. */
-function hearBack(d: Draft, word: Word, sysexKeys: readonly number[]): void {
-  const key = wordKey(word, sysexKeys);
+function hearBack(d: Draft, word: PackedMessage, sysexKeys: readonly number[]): void {
+  const key = packedKey(word, sysexKeys);
   const slot = d.program.fed.get(key);
   if (slot === undefined) return;
-  const value = wordValue(word);
+  const value = packedValue(word);
   remember(d, slot, value);
   if (d.program.firmware.lights !== 'feedback') return;
   for (const armed of d.program.armed) {

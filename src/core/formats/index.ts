@@ -21,6 +21,6 @@ export { writeProofs } from './proof-csv';
 export { cleanedNotice, parseRig, RIG_ROW_LIMIT, readRigFile, rigSchema, writeRig } from './rig-json';
 export { writeSheet } from './sheet-csv';
 export { writeSheetMarkdown } from './sheet-md';
-export { readSmf, SMF_LIMIT, type TimedWord, writeSmf } from './smf';
+export { readSmf, SMF_LIMIT, type TimedMessage, writeSmf } from './smf';
 export { readSyx, SYX_LIMIT, writeSyx } from './syx';
 export { type DecodedText, decodeText, guessedEncoding } from './text';

@@ -1,10 +1,10 @@
 // Two MIDI files of a rig: one that sets every parameter to its start of the show, one that plays every function once, with markers.
 import { sentByOne, showValue, surroundingsOf } from '../bench';
 import { meantNames } from '../commands';
-import { kindOf, makePut, noSysex, shortName, valueMax, type Word } from '../midi';
+import { kindOf, makePut, noSysex, type PackedMessage, shortName, valueMax } from '../midi';
 import { makeHear, modeOf } from '../modes';
 import type { Landing, Parameter, Reception, RigIndex } from '../rig';
-import { type Marker, type TimedWord, writeSmf } from './smf';
+import { type Marker, type TimedMessage, writeSmf } from './smf';
 
 export interface MidiFile {
   readonly bytes: Uint8Array;
@@ -24,7 +24,7 @@ const TEST_GAP = 400;
  * step or fire, and those whose start no value comes within one step of.
  */
 export function setUpFile(index: RigIndex): MidiFile {
-  const messages: TimedWord[] = [];
+  const messages: TimedMessage[] = [];
   const markers: Marker[] = [];
   const left: string[] = [];
   let atMs = 0;
@@ -40,7 +40,7 @@ export function setUpFile(index: RigIndex): MidiFile {
       if (!found) left.push(`${name}: no message sets it to ${showValue(parameter, parameter.start)}`);
       else {
         markers.push({ atMs, text: `${name} = ${showValue(parameter, parameter.start)}` });
-        const words: Word[] = [];
+        const words: PackedMessage[] = [];
         makePut(found.landing.address, false, noSysex)(found.value, words);
         messages.push(...words.map((word) => ({ atMs, word })));
         atMs += SET_UP_STEP;
@@ -79,7 +79,7 @@ function settingOf(
  */
 export function testFile(index: RigIndex, dangerous: 'left-out' | 'played' = 'left-out'): MidiFile {
   const around = surroundingsOf(index);
-  const messages: TimedWord[] = [];
+  const messages: TimedMessage[] = [];
   const markers: Marker[] = [];
   const left: string[] = [];
   let atMs = 0;

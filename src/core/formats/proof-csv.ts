@@ -1,5 +1,5 @@
 // The record of trials, as CSV: when, what, how it ended, and what arrived, so that it can be read without this program.
-import { sayWord } from '../midi';
+import { sayPacked } from '../midi';
 import { byFunction, causes, type ProofRecord, standingOf } from '../proof';
 import type { RigIndex } from '../rig';
 import { placeWords } from '../sheets';
@@ -58,7 +58,7 @@ export function writeProofs(index: RigIndex, records: readonly ProofRecord[], fo
         r.causes.map((c) => titles.get(c) ?? c).join('; '),
         r.heard
           .slice(0, MOST)
-          .map((h) => sayWord(h.word))
+          .map((h) => sayPacked(h.word))
           .join('; ') + (r.heard.length > MOST ? `; and ${r.heard.length - MOST} more` : ''),
       ]),
       ...untried.map((a) => ['', ...nameOf(a.id), '', '', '', '', '', '', '', '']),

@@ -2,33 +2,43 @@
 import fc from 'fast-check';
 import { parseMidi } from 'midi-file';
 import { describe, expect, it } from 'vitest';
-import { bendWord, ccWord, noSysex, noteWord, pressureWord, programWord, realTimeWord, sysexWord, type Word } from '../midi';
-import { readSmf, type TimedWord, writeSmf } from './index';
+import {
+  noSysex,
+  type PackedMessage,
+  packedBend,
+  packedCc,
+  packedNote,
+  packedPressure,
+  packedProgram,
+  packedRealTime,
+  packedSysex,
+} from '../midi';
+import { readSmf, type TimedMessage, writeSmf } from './index';
 
-const word: fc.Arbitrary<Word> = fc
+const word: fc.Arbitrary<PackedMessage> = fc
   .tuple(fc.constantFrom(0, 1, 2, 3, 4), fc.integer({ min: 1, max: 16 }), fc.nat(127), fc.nat(127))
   .map(([kind, ch, a, b]) => {
     switch (kind) {
       case 0:
-        return noteWord(ch, a, b);
+        return packedNote(ch, a, b);
       case 1:
-        return programWord(ch, a);
+        return packedProgram(ch, a);
       case 2:
-        return pressureWord(ch, a);
+        return packedPressure(ch, a);
       case 3:
-        return bendWord(ch, a * 128 + b);
+        return packedBend(ch, a * 128 + b);
       default:
-        return ccWord(ch, a, b);
+        return packedCc(ch, a, b);
     }
   });
 
 const song = fc
   .array(fc.tuple(fc.nat(60_000), word), { maxLength: 200 })
-  .map((list) => list.map(([atMs, w]): TimedWord => ({ atMs, word: w })).sort((a, b) => a.atMs - b.atMs));
+  .map((list) => list.map(([atMs, w]): TimedMessage => ({ atMs, word: w })).sort((a, b) => a.atMs - b.atMs));
 
 describe('a Standard MIDI File', () => {
   it('has the header and the variable lengths of the specification', () => {
-    const file = writeSmf([{ atMs: 200, word: ccWord(5, 104, 127) }], []);
+    const file = writeSmf([{ atMs: 200, word: packedCc(5, 104, 127) }], []);
     expect([...file.slice(0, 14)]).toEqual([0x4d, 0x54, 0x68, 0x64, 0, 0, 0, 6, 0, 0, 0, 1, 0x01, 0xf4]);
     // 200 ticks take two bytes: 81 48.
     expect([...file.slice(22)]).toEqual([0, 0xff, 0x51, 3, 0x07, 0xa1, 0x20, 0x81, 0x48, 0xb4, 104, 127, 0, 0xff, 0x2f, 0]);
@@ -61,8 +71,8 @@ describe('a Standard MIDI File', () => {
     const back = readSmf(
       writeSmf(
         [
-          { atMs: 0, word: realTimeWord(0xfa) },
-          { atMs: 5, word: sysexWord(0) },
+          { atMs: 0, word: packedRealTime(0xfa) },
+          { atMs: 5, word: packedSysex(0) },
         ],
         table.bytes,
       ),
@@ -70,7 +80,7 @@ describe('a Standard MIDI File', () => {
     );
     expect(back).toMatchObject({
       ok: true,
-      value: { messages: [{ atMs: 5, word: sysexWord(0) }], sysex: { bytes: [[0x7d, 1, 2]] } },
+      value: { messages: [{ atMs: 5, word: packedSysex(0) }], sysex: { bytes: [[0x7d, 1, 2]] } },
     });
   });
   it('with tempo changes in another track is played at their times', () => {
@@ -78,7 +88,10 @@ describe('a Standard MIDI File', () => {
     const notes = [96, 0x90, 60, 100, 0, 0xff, 0x2f, 0];
     const chunk = (body: number[]) => [0x4d, 0x54, 0x72, 0x6b, 0, 0, 0, body.length, ...body];
     const file = Uint8Array.from([0x4d, 0x54, 0x68, 0x64, 0, 0, 0, 6, 0, 1, 0, 2, 0, 96, ...chunk(tempo), ...chunk(notes)]);
-    expect(readSmf(file, noSysex)).toMatchObject({ ok: true, value: { messages: [{ atMs: 1000, word: noteWord(1, 60, 100) }] } });
+    expect(readSmf(file, noSysex)).toMatchObject({
+      ok: true,
+      value: { messages: [{ atMs: 1000, word: packedNote(1, 60, 100) }] },
+    });
   });
   it('that is none is refused in words, never with an exception', () => {
     fc.assert(

@@ -1,12 +1,12 @@
 // Standard MIDI Files: what was sent, written as one, and one read as timed messages (Standard MIDI Files 1.0).
 import { parseMidi } from 'midi-file';
 import { err, ok, type Result } from '../base';
-import { type SysexTable, sysexWord, type Word, withSysex, wordBytes } from '../midi';
+import { type PackedMessage, packedBytes, packedSysex, type SysexTable, withSysex } from '../midi';
 
 /** A message at a time in milliseconds. */
-export interface TimedWord {
+export interface TimedMessage {
   readonly atMs: number;
-  readonly word: Word;
+  readonly word: PackedMessage;
 }
 
 /** A text at a time in milliseconds. */
@@ -27,7 +27,7 @@ const TICKS = 500;
  * real-time messages have no place in a file and are left out. Markers (meta event 06) stand before what is sent at their time.
  */
 export function writeSmf(
-  messages: readonly TimedWord[],
+  messages: readonly TimedMessage[],
   sysex: SysexTable['bytes'],
   markers: readonly Marker[] = [],
 ): Uint8Array {
@@ -44,7 +44,7 @@ export function writeSmf(
   };
   for (const { atMs, word } of messages) {
     mark(atMs);
-    const bytes = wordBytes(word, sysex);
+    const bytes = packedBytes(word, sysex);
     const status = bytes[0] ?? 0;
     if (status > 0xf0) continue;
     const tick = Math.max(now, Math.round(atMs));
@@ -77,7 +77,7 @@ function variable(n: number): number[] {
 export function readSmf(
   file: Uint8Array,
   sysex: SysexTable,
-): Result<{ readonly messages: readonly TimedWord[]; readonly sysex: SysexTable }, string> {
+): Result<{ readonly messages: readonly TimedMessage[]; readonly sysex: SysexTable }, string> {
   if (file.length > SMF_LIMIT) return err(`The file has more than ${SMF_LIMIT / 1024 / 1024} MB, the most that is read.`);
   let parsed: ReturnType<typeof parseMidi>;
   try {
@@ -101,7 +101,7 @@ export function readSmf(
   let msPerTick = header.ticksPerBeat ? 500 / header.ticksPerBeat : frameMs(header) / (header.ticksPerFrame ?? 1);
   let tick = 0;
   let atMs = 0;
-  const messages: TimedWord[] = [];
+  const messages: TimedMessage[] = [];
   for (const { tick: at, event } of events) {
     atMs += (at - tick) * msPerTick;
     tick = at;
@@ -110,7 +110,7 @@ export function readSmf(
       const bytes = Array.from(event.data).filter((b) => b < 128);
       const put = withSysex(table, bytes);
       table = put.table;
-      messages.push({ atMs, word: sysexWord(put.place) });
+      messages.push({ atMs, word: packedSysex(put.place) });
     } else {
       const word = wordOf(event);
       if (word !== null) messages.push({ atMs, word });
@@ -124,8 +124,8 @@ const frameMs = (header: { readonly framesPerSecond?: number }): number => 1000 
 type FileEvent = ReturnType<typeof parseMidi>['tracks'][number][number];
 
 /** A channel message of the file as a word; null for what is none. */
-function wordOf(event: FileEvent): Word | null {
-  const word = (status: number, a: number, b: number): Word => (status << 16) | ((a & 127) << 8) | (b & 127);
+function wordOf(event: FileEvent): PackedMessage | null {
+  const word = (status: number, a: number, b: number): PackedMessage => (status << 16) | ((a & 127) << 8) | (b & 127);
   switch (event.type) {
     case 'noteOff':
       return word(0x80 | event.channel, event.noteNumber, event.velocity);

@@ -1,8 +1,8 @@
 // SysEx files (.syx): messages from F0 to F7, one after the other, as raw bytes (MIDI 1.0, "System Exclusive").
 
 import { err, ok, type Result } from '../base';
-import { type SysexTable, sysexWord, withSysex } from '../midi';
-import type { TimedWord } from './smf';
+import { packedSysex, type SysexTable, withSysex } from '../midi';
+import type { TimedMessage } from './smf';
 
 /** Largest file that is read, in bytes, and most messages. */
 export const SYX_LIMIT = 4 * 1024 * 1024;
@@ -17,9 +17,9 @@ const STEP_MS = 50;
 export function readSyx(
   file: Uint8Array,
   sysex: SysexTable,
-): Result<{ readonly messages: readonly TimedWord[]; readonly sysex: SysexTable }, string> {
+): Result<{ readonly messages: readonly TimedMessage[]; readonly sysex: SysexTable }, string> {
   if (file.length > SYX_LIMIT) return err(`The file has more than ${SYX_LIMIT / 1024 / 1024} MB, the most that is read.`);
-  const messages: TimedWord[] = [];
+  const messages: TimedMessage[] = [];
   let table = sysex;
   let at = 0;
   while (at < file.length) {
@@ -33,7 +33,7 @@ export function readSyx(
       return err(`The file has more than ${SYX_MESSAGES.toLocaleString('en-GB')} messages, the most that is read.`);
     const put = withSysex(table, bytes);
     table = put.table;
-    messages.push({ atMs: messages.length * STEP_MS, word: sysexWord(put.place) });
+    messages.push({ atMs: messages.length * STEP_MS, word: packedSysex(put.place) });
     at = end + 1;
   }
   return messages.length === 0 ? err('The file is empty.') : ok({ messages, sysex: table });

@@ -11,9 +11,9 @@ import {
   endDecoding,
   eventSink,
   idleDecoder,
+  packedBytes,
   type StreamEvent,
   SYSEX_LIMIT,
-  wordBytes,
 } from './index';
 
 const withoutDropped = (events: readonly StreamEvent[]): StreamEvent[] => events.filter((e) => e.type !== 'dropped');
@@ -141,7 +141,7 @@ describe('laws', () => {
         for (const event of decodeAll(bytes)) {
           if (event.type === 'channel')
             expect(
-              wordBytes(event.word)
+              packedBytes(event.word)
                 .slice(1)
                 .every((b) => b < 128),
             ).toBe(true);
@@ -179,7 +179,7 @@ describe('laws', () => {
 const flat = (event: StreamEvent): string => {
   switch (event.type) {
     case 'channel':
-      return wordBytes(event.word).join(' ');
+      return packedBytes(event.word).join(' ');
     case 'common':
       return [event.status, ...event.data].join(' ');
     case 'sysex':
@@ -273,7 +273,7 @@ const told = (e: object): string => {
 };
 
 function toldWord(word: number): string {
-  const [status = 0, a = 0, b = 0] = wordBytes(word);
+  const [status = 0, a = 0, b = 0] = packedBytes(word);
   const channel = status & 15;
   switch (status >> 4) {
     case 8:

@@ -1,7 +1,7 @@
 // Bytes to messages, as they stream in: running status, real-time bytes inside other messages, SysEx in pieces.
 // Source of the rules: MIDI 1.0 Detailed Specification, "Data format" and "Running status". It never throws, loses no message
 // that is complete, and says what it dropped.
-import { dataLength, type Word } from './word';
+import { dataLength, type PackedMessage } from './packed';
 
 /** Why bytes led to no message. */
 export type DropReason =
@@ -13,7 +13,7 @@ export type DropReason =
 
 /** Who is told. Bytes of SysEx come without their F0 and F7; `whole` is false when another status ended it (MIDI 1.0 allows that). */
 export interface MidiSink {
-  readonly channel: (word: Word) => void;
+  readonly channel: (word: PackedMessage) => void;
   readonly common: (status: number, data1: number, data2: number) => void;
   readonly realTime: (status: number) => void;
   readonly sysex: (bytes: readonly number[], whole: boolean) => void;

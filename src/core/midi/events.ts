@@ -1,11 +1,11 @@
 // Messages of a stream as objects, for what is shown, recorded and sent: the readable face of the decoder, and its inverse.
 import { exhaustive } from '../base';
 import { type DropReason, decode, endDecoding, idleDecoder, type MidiSink } from './decode';
-import { type Word, wordBytes } from './word';
+import { type PackedMessage, packedBytes } from './packed';
 
 /** One thing that a stream held. `sysex` bytes come without F0 and F7. */
 export type StreamEvent =
-  | { readonly type: 'channel'; readonly word: Word }
+  | { readonly type: 'channel'; readonly word: PackedMessage }
   | { readonly type: 'common'; readonly status: number; readonly data: readonly number[] }
   | { readonly type: 'real-time'; readonly status: number }
   | { readonly type: 'sysex'; readonly bytes: readonly number[]; readonly whole: boolean }
@@ -46,7 +46,7 @@ export function encodeAll(events: readonly StreamEvent[], runningStatus: boolean
   for (const event of events) {
     switch (event.type) {
       case 'channel': {
-        const bytes = wordBytes(event.word);
+        const bytes = packedBytes(event.word);
         const status = bytes[0] ?? 0;
         out.push(...(runningStatus && status === running ? bytes.slice(1) : bytes));
         running = status;

@@ -26,47 +26,47 @@ export {
   messageTypeSchema,
   messageTypes,
   numberWords,
+  type PackedType,
+  packedKey,
+  packedType,
   sequenceKey,
   shortName,
   valueMax,
-  type WordType,
   withChannel,
   withNumber,
-  wordKey,
-  wordType,
 } from './message';
-export { type HeardWord, type MessageStream, messageStreamsIn } from './message-streams';
+export { type HeardMessage, type MessageStream, messageStreamsIn } from './message-streams';
 export { type MiddleC, type NumberStyle, noteName, parseNote, showChannel, showNote, showProgram } from './names';
 export { type Channel, channel, channelSchema, type U7, type U14, u7, u7Schema, u14, u14Schema } from './numbers';
+export {
+  dataLength,
+  type PackedMessage,
+  packedBend,
+  packedBytes,
+  packedCc,
+  packedChannel,
+  packedLength,
+  packedNote,
+  packedNumber,
+  packedPoly,
+  packedPressure,
+  packedProgram,
+  packedRealTime,
+  packedStatus,
+  packedSysex,
+  packedValue,
+  sysexPlace,
+} from './packed';
 export { codingWords, decodeClicks, encodeClicks, MOST_CLICKS, type RelativeCoding, relativeCodingSchema } from './relative';
-export { hexOf, sayWord } from './say';
+export { hexOf, sayPacked } from './say';
 export {
   type Assembled,
   type AssemblerState,
   assemble,
   idleAssembler,
   type Listening,
-  pairWords,
+  pairMessages,
   parameterControls,
-  parameterWords,
+  parameterMessages,
 } from './sequences';
 export { noSysex, type SysexTable, sysexKey, withSysex } from './sysex';
-export {
-  bendWord,
-  ccWord,
-  dataLength,
-  noteWord,
-  polyWord,
-  pressureWord,
-  programWord,
-  realTimeWord,
-  sysexPlace,
-  sysexWord,
-  type Word,
-  wordBytes,
-  wordChannel,
-  wordLength,
-  wordNumber,
-  wordStatus,
-  wordValue,
-} from './word';

@@ -1,6 +1,6 @@
 // What somebody touched, told from what arrived in the last moment: which control was meant, and which only happened along.
 import type { Message } from './message';
-import { type HeardWord, messageStreamsIn } from './message-streams';
+import { type HeardMessage, messageStreamsIn } from './message-streams';
 
 /** What is expected: something that moves, something that is switched, or an encoder that sends clicks. */
 export type Expected = 'moves' | 'switches' | 'clicks';
@@ -24,7 +24,7 @@ export const LISTEN_MS = 1000;
  * with more messages before those with fewer (a bumped neighbour moves less than the control that is meant), later ones before
  * earlier ones. 14-bit pairs, RPN and NRPN are put together first. Common practice, no source.
  */
-export function candidates(heard: readonly HeardWord[], nowMs: number, expected: Expected): readonly Candidate[] {
+export function candidates(heard: readonly HeardMessage[], nowMs: number, expected: Expected): readonly Candidate[] {
   const recent = heard.filter((h) => h.atMs > nowMs - LISTEN_MS && h.atMs <= nowMs);
   return messageStreamsIn(recent)
     .map(({ message, values, times }): Candidate => {

@@ -1,11 +1,11 @@
 // A stream of words sorted by address: each message stream is one message and the values that came on it, in order.
-import { kindOf, type Message, messageSchema, wordType } from './message';
+import { kindOf, type Message, messageSchema, packedType } from './message';
+import { type PackedMessage, packedChannel, packedNumber, packedValue } from './packed';
 import { assemble, idleAssembler } from './sequences';
-import { type Word, wordChannel, wordNumber, wordValue } from './word';
 
-export interface HeardWord {
+export interface HeardMessage {
   readonly atMs: number;
-  readonly word: Word;
+  readonly word: PackedMessage;
 }
 
 export interface MessageStream {
@@ -21,7 +21,7 @@ export interface MessageStream {
  * sequences, bank select and channel mode messages are no message streams of their own, unless they are among the messages
  * that are `known` to be sent. SysEx is left out. Source of pairs and sequences: MIDI 1.0 Detailed Specification, "Control change".
  */
-export function messageStreamsIn(heard: readonly HeardWord[], known: readonly Message[] = []): readonly MessageStream[] {
+export function messageStreamsIn(heard: readonly HeardMessage[], known: readonly Message[] = []): readonly MessageStream[] {
   const plain = new Set(known.flatMap((m) => (m.type === 'cc' ? [m.channel * 128 + m.number] : [])));
   const groups = new Map<string, { message: Message; values: number[]; times: number[] }>();
   const put = (type: Message['type'], channel: number, number: number, value: number, atMs: number): void => {
@@ -37,10 +37,10 @@ export function messageStreamsIn(heard: readonly HeardWord[], known: readonly Me
   const pairs = pairsIn(heard, plain);
   let state = idleAssembler;
   for (const { word, atMs } of heard) {
-    const type = wordType(word);
-    const channel = wordChannel(word);
+    const type = packedType(word);
+    const channel = packedChannel(word);
     if (type === 'cc') {
-      const number = wordNumber(word);
+      const number = packedNumber(word);
       if (!plain.has(channel * 128 + number)) {
         const step = assemble({ pairs: pairs.get(channel) ?? NONE, when: 'wait-for-low-byte' }, state, word);
         state = step.state;
@@ -50,14 +50,14 @@ export function messageStreamsIn(heard: readonly HeardWord[], known: readonly Me
         if (dataControls.has(number) && state.chosen[channel] !== undefined) continue;
         if (pairs.get(channel)?.has(number) || pairs.get(channel)?.has(number - 32)) continue;
       }
-      put(type, channel, number, wordValue(word), atMs);
+      put(type, channel, number, packedValue(word), atMs);
     } else if (type !== 'other' && kindOf(type).family !== 'exclusive') {
       const kind = kindOf(type);
       put(
         type,
         kind.family === 'channel' ? channel : 0,
-        kind.number ? wordNumber(word) : 0,
-        kind.carries === 'value' ? wordValue(word) : 127,
+        kind.number ? packedNumber(word) : 0,
+        kind.carries === 'value' ? packedValue(word) : 127,
         atMs,
       );
     }
@@ -70,16 +70,16 @@ const dataControls: ReadonlySet<number> = new Set([6, 38, 96, 97]);
 const parameterNumbers: ReadonlySet<number> = new Set([98, 99, 100, 101]);
 
 /** Numbers that came as high bytes with their low byte right behind, by channel: 14-bit controls. */
-function pairsIn(heard: readonly HeardWord[], plain: ReadonlySet<number>): ReadonlyMap<number, ReadonlySet<number>> {
+function pairsIn(heard: readonly HeardMessage[], plain: ReadonlySet<number>): ReadonlyMap<number, ReadonlySet<number>> {
   const found = new Map<number, Set<number>>();
   for (let i = 1; i < heard.length; i++) {
     const high = heard[i - 1]?.word ?? 0;
     const low = heard[i]?.word ?? 0;
-    if (wordType(high) !== 'cc' || wordType(low) !== 'cc' || wordChannel(high) !== wordChannel(low)) continue;
-    const n = wordNumber(high);
-    if (n < 1 || n > 31 || n === 6 || wordNumber(low) !== n + 32) continue;
-    if (plain.has(wordChannel(high) * 128 + n) || plain.has(wordChannel(high) * 128 + n + 32)) continue;
-    found.set(wordChannel(high), (found.get(wordChannel(high)) ?? new Set()).add(n));
+    if (packedType(high) !== 'cc' || packedType(low) !== 'cc' || packedChannel(high) !== packedChannel(low)) continue;
+    const n = packedNumber(high);
+    if (n < 1 || n > 31 || n === 6 || packedNumber(low) !== n + 32) continue;
+    if (plain.has(packedChannel(high) * 128 + n) || plain.has(packedChannel(high) * 128 + n + 32)) continue;
+    found.set(packedChannel(high), (found.get(packedChannel(high)) ?? new Set()).add(n));
   }
   return found;
 }

@@ -2,8 +2,8 @@
 import * as z from 'zod';
 import { kindList, type MessageKind, type Put } from './kinds';
 import type { NumberStyle } from './names';
+import { type PackedMessage, sysexPlace } from './packed';
 import { noSysex, type SysexTable, sysexKey } from './sysex';
-import { sysexPlace, type Word } from './word';
 
 type Kinds = typeof kindList;
 type SchemasOf<T extends readonly { readonly schema: unknown }[]> = { -readonly [I in keyof T]: T[I]['schema'] };
@@ -44,18 +44,18 @@ export const sequenceKey = (type: 'cc14' | 'rpn' | 'nrpn', channel: number, numb
   keyAt(type, channel, number);
 
 /** What a word is by itself, before receivers put sequences together. `other` is what no mapping listens for. */
-export type WordType = MessageType | 'other';
+export type PackedType = MessageType | 'other';
 
 /** What each status byte begins: channel messages sixteen times. */
-const byStatus: readonly WordType[] = Array.from({ length: 256 }, (_, status) => {
+const byStatus: readonly PackedType[] = Array.from({ length: 256 }, (_, status) => {
   const found = messageTypes.find((type) => kinds[type].statuses.includes(status < 0xf0 ? status & 0xf0 : status));
   return found ?? 'other';
 });
 
 /** What kind of message a word is. */
-export const wordType = (word: Word): WordType => (word < 0 ? 'sysex' : (byStatus[word >> 16] ?? 'other'));
+export const packedType = (word: PackedMessage): PackedType => (word < 0 ? 'sysex' : (byStatus[word >> 16] ?? 'other'));
 
-/** What `wordKey` adds up, by status byte: the type and channel, and whether the first data byte is the number. */
+/** What `packedKey` adds up, by status byte: the type and channel, and whether the first data byte is the number. */
 const keyBases: readonly number[] = byStatus.map(
   (type, status) =>
     ((type === 'other' ? messageTypes.length : typeNumber[type]) * 16 + (status < 0xf0 ? status & 0x0f : 0)) * 16384,
@@ -63,7 +63,7 @@ const keyBases: readonly number[] = byStatus.map(
 const numbered: readonly boolean[] = byStatus.map((type) => type !== 'other' && kinds[type].number !== null);
 
 /** The same key as `addressKey` gives for the message, so that a word finds who listens for it; SysEx by its table. */
-export function wordKey(word: Word, sysexKeys: readonly number[] = []): number {
+export function packedKey(word: PackedMessage, sysexKeys: readonly number[] = []): number {
   if (word < 0) return sysexKeys[sysexPlace(word)] ?? -1;
   const status = word >> 16;
   // Control changes first: they are nearly all there is.

@@ -6,25 +6,25 @@ import {
   addressKey,
   ccEntry,
   ccTable,
-  ccWord,
   channel,
   isReserved,
   type Message,
   noteName,
-  noteWord,
+  packedBytes,
+  packedCc,
+  packedChannel,
+  packedKey,
+  packedNote,
+  packedNumber,
+  packedProgram,
+  packedType,
+  packedValue,
   parseNote,
-  programWord,
   shortName,
   showProgram,
   u7,
   u14,
   valueMax,
-  wordBytes,
-  wordChannel,
-  wordKey,
-  wordNumber,
-  wordType,
-  wordValue,
 } from './index';
 
 const plain = (name: string): string => name.replace('♯', '#').replace('−', '-');
@@ -99,20 +99,20 @@ describe('the control change table', () => {
 
 describe('packed words', () => {
   it('carry type, channel, number and value, and the bytes of MIDI 1.0', () => {
-    const word = ccWord(5, 104, 127);
-    expect([wordType(word), wordChannel(word), wordNumber(word), wordValue(word)]).toEqual(['cc', 5, 104, 127]);
-    expect(wordBytes(word)).toEqual([0xb4, 104, 127]);
-    expect(wordBytes(noteWord(10, 36, 100))).toEqual([0x99, 36, 100]);
-    expect(wordBytes(noteWord(10, 36, 0))).toEqual([0x89, 36, 0]);
-    expect(wordBytes(programWord(1, 4))).toEqual([0xc0, 4]);
+    const word = packedCc(5, 104, 127);
+    expect([packedType(word), packedChannel(word), packedNumber(word), packedValue(word)]).toEqual(['cc', 5, 104, 127]);
+    expect(packedBytes(word)).toEqual([0xb4, 104, 127]);
+    expect(packedBytes(packedNote(10, 36, 100))).toEqual([0x99, 36, 100]);
+    expect(packedBytes(packedNote(10, 36, 0))).toEqual([0x89, 36, 0]);
+    expect(packedBytes(packedProgram(1, 4))).toEqual([0xc0, 4]);
   });
   it('find the landing of every address: word key equals address key', () => {
     for (let c = 1; c <= 16; c++) {
       for (let n = 0; n < 128; n++) {
         const at = { channel: channel(c), number: u7(n) };
-        expect(wordKey(ccWord(c, n, 1))).toBe(addressKey({ type: 'cc', ...at }));
-        expect(wordKey(noteWord(c, n, 0))).toBe(addressKey({ type: 'note', ...at }));
-        expect(wordKey(programWord(c, n))).toBe(addressKey({ type: 'program', ...at, bank: null }));
+        expect(packedKey(packedCc(c, n, 1))).toBe(addressKey({ type: 'cc', ...at }));
+        expect(packedKey(packedNote(c, n, 0))).toBe(addressKey({ type: 'note', ...at }));
+        expect(packedKey(packedProgram(c, n))).toBe(addressKey({ type: 'program', ...at, bank: null }));
       }
     }
   });

@@ -12,26 +12,26 @@ import {
   makePut,
   messageSchema,
   noSysex,
+  type PackedMessage,
+  packedBytes,
+  packedKey,
+  packedLength,
+  packedType,
+  packedValue,
   sequenceKey,
   shortName,
   u7,
   u14,
   valueMax,
-  type Word,
   withSysex,
-  wordBytes,
-  wordKey,
-  wordLength,
-  wordType,
-  wordValue,
 } from './index';
 
-const words = (message: Message, value: number, stepped = false): Word[] => {
-  const out: Word[] = [];
+const words = (message: Message, value: number, stepped = false): PackedMessage[] => {
+  const out: PackedMessage[] = [];
   makePut(message, stepped, noSysex)(value, out);
   return out;
 };
-const bytes = (message: Message, value: number): number[] => words(message, value).flatMap((w) => [...wordBytes(w)]);
+const bytes = (message: Message, value: number): number[] => words(message, value).flatMap((w) => [...packedBytes(w)]);
 const ch = channel(5);
 
 describe('the bytes of each kind (MIDI 1.0 Detailed Specification, tables I to IV)', () => {
@@ -53,7 +53,7 @@ describe('the bytes of each kind (MIDI 1.0 Detailed Specification, tables I to I
     [{ type: 'stop' }, 0, [0xfc]],
   ])('%j with %i', (message, value, expected) => {
     expect(bytes(message, value)).toEqual(expected);
-    for (const word of words(message, value)) expect(wordLength(word)).toBe(wordBytes(word).length);
+    for (const word of words(message, value)) expect(packedLength(word)).toBe(packedBytes(word).length);
   });
   it('NRPN ends with the null parameter, so that stray data entry moves nothing', () => {
     expect(bytes({ type: 'nrpn', channel: ch, number: u14(300) }, 8192).filter((_, i) => i % 3 !== 0)).toEqual([
@@ -62,16 +62,16 @@ describe('the bytes of each kind (MIDI 1.0 Detailed Specification, tables I to I
   });
   it('SysEx is found in its table, with F0 and F7 around it', () => {
     const { table, place } = withSysex(noSysex, [0x7d, 1, 2]);
-    const out: Word[] = [];
+    const out: PackedMessage[] = [];
     makePut({ type: 'sysex', bytes: [u7(0x7d), u7(1), u7(2)] }, false, table)(0, out);
-    expect(out.map((w) => wordBytes(w, table.bytes))).toEqual([[0xf0, 0x7d, 1, 2, 0xf7]]);
-    expect(out.map((w) => wordKey(w, table.keys))).toEqual([table.keys[place]]);
+    expect(out.map((w) => packedBytes(w, table.bytes))).toEqual([[0xf0, 0x7d, 1, 2, 0xf7]]);
+    expect(out.map((w) => packedKey(w, table.keys))).toEqual([table.keys[place]]);
     expect(withSysex(table, [0x7d, 1, 2])).toEqual({ table, place });
   });
   it('a counter steps the program that is sent', () => {
-    expect(words({ type: 'program', channel: ch, number: u7(0), bank: null }, 9, true).flatMap((w) => [...wordBytes(w)])).toEqual(
-      [0xc4, 9],
-    );
+    expect(
+      words({ type: 'program', channel: ch, number: u7(0), bank: null }, 9, true).flatMap((w) => [...packedBytes(w)]),
+    ).toEqual([0xc4, 9]);
   });
 });
 
@@ -95,7 +95,7 @@ describe('out and in again', () => {
       fc.property(message, fc.nat(16383), (m, raw) => {
         const value = valueMax(m.type) === 127 ? raw & 127 : raw;
         const out = words(m, value);
-        const stream = decodeAll(out.flatMap((w) => [...wordBytes(w)]));
+        const stream = decodeAll(out.flatMap((w) => [...packedBytes(w)]));
         expect(stream.filter((e) => e.type === 'dropped')).toEqual([]);
         if (m.type === 'cc14' || m.type === 'rpn' || m.type === 'nrpn') {
           const listening = { pairs: new Set(m.type === 'cc14' ? [m.number] : []), when: 'wait-for-low-byte' as const };
@@ -108,9 +108,9 @@ describe('out and in again', () => {
           expect(done.at(-1)).toMatchObject({ type: m.type, value });
           expect(sequenceKey(m.type, m.channel, m.number)).toBe(addressKey(m));
         } else {
-          expect(out.map((w) => wordKey(w))).toEqual([addressKey(m)]);
-          if ('channel' in m) expect(wordValue(out[0] ?? 0)).toBe(value);
-          expect(wordType(out[0] ?? 0)).toBe(m.type);
+          expect(out.map((w) => packedKey(w))).toEqual([addressKey(m)]);
+          if ('channel' in m) expect(packedValue(out[0] ?? 0)).toBe(value);
+          expect(packedType(out[0] ?? 0)).toBe(m.type);
         }
       }),
     );
@@ -119,7 +119,7 @@ describe('out and in again', () => {
     fc.assert(
       fc.property(message, (m) => {
         const named = new Set(heardKeys(m));
-        for (const word of words(m, 0)) expect(named.has(wordKey(word)), shortName(m)).toBe(true);
+        for (const word of words(m, 0)) expect(named.has(packedKey(word)), shortName(m)).toBe(true);
       }),
     );
   });

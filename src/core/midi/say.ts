@@ -1,7 +1,7 @@
 // A word as a person reads it, besides its bytes.
 import { showBytes } from './hex';
-import { kindOf, wordType } from './message';
-import { type Word, wordBytes, wordChannel, wordStatus } from './word';
+import { kindOf, packedType } from './message';
+import { type PackedMessage, packedBytes, packedChannel, packedStatus } from './packed';
 
 const systemNames: Readonly<Record<number, string>> = {
   241: 'time code',
@@ -15,17 +15,18 @@ const systemNames: Readonly<Record<number, string>> = {
 
 /**
  * A word in the trade's terms: kind and number, value, channel (1–16).
- * @example sayWord(0xb4687f) // => 'CC 104 = 127, ch 5'
+ * @example sayPacked(0xb4687f) // => 'CC 104 = 127, ch 5'
  */
-export function sayWord(word: Word, sysex: readonly (readonly number[])[] = []): string {
-  const type = wordType(word);
-  if (type === 'other') return systemNames[wordStatus(word)] ?? 'undefined';
+export function sayPacked(word: PackedMessage, sysex: readonly (readonly number[])[] = []): string {
+  const type = packedType(word);
+  if (type === 'other') return systemNames[packedStatus(word)] ?? 'undefined';
   const kind = kindOf(type);
-  return `${kind.say(word, sysex)}${kind.family === 'channel' ? `, ch ${wordChannel(word)}` : ''}`;
+  return `${kind.say(word, sysex)}${kind.family === 'channel' ? `, ch ${packedChannel(word)}` : ''}`;
 }
 
 /**
  * Bytes in hexadecimal, as monitors show them.
  * @example hexOf(0xb4687f) // => 'B4 68 7F'
  */
-export const hexOf = (word: Word, sysex: readonly (readonly number[])[] = []): string => showBytes(wordBytes(word, sysex));
+export const hexOf = (word: PackedMessage, sysex: readonly (readonly number[])[] = []): string =>
+  showBytes(packedBytes(word, sysex));

@@ -4,19 +4,19 @@ import { describe, expect, it } from 'vitest';
 import {
   type Assembled,
   assemble,
-  ccWord,
   idleAssembler,
   type Listening,
-  noteWord,
-  pairWords,
-  parameterWords,
-  type Word,
+  type PackedMessage,
+  packedCc,
+  packedNote,
+  pairMessages,
+  parameterMessages,
 } from './index';
 
 const each: Listening = { pairs: new Set([1, 7, 20]), when: 'act-on-each' };
 const wait: Listening = { ...each, when: 'wait-for-low-byte' };
 
-function hear(listening: Listening, words: readonly Word[]): Assembled[] {
+function hear(listening: Listening, words: readonly PackedMessage[]): Assembled[] {
   let state = idleAssembler;
   return words.flatMap((word) => {
     const step = assemble(listening, state, word);
@@ -37,7 +37,9 @@ describe('out and in again', () => {
         fc.integer({ min: 0, max: 16382 }),
         u14,
         (type, channel, number, value) => {
-          expect(hear(wait, parameterWords(type as 'rpn', channel, number, value))).toEqual([{ type, channel, number, value }]);
+          expect(hear(wait, parameterMessages(type as 'rpn', channel, number, value))).toEqual([
+            { type, channel, number, value },
+          ]);
         },
       ),
     );
@@ -45,8 +47,8 @@ describe('out and in again', () => {
   it('every 14-bit pair comes back whole, and in two steps where each byte acts', () => {
     fc.assert(
       fc.property(ch, fc.constantFrom(1, 7, 20), u14, (channel, number, value) => {
-        expect(hear(wait, pairWords(channel, number, value))).toEqual([{ type: 'cc14', channel, number, value }]);
-        expect(hear(each, pairWords(channel, number, value)).map((a) => ('value' in a ? a.value : null))).toEqual([
+        expect(hear(wait, pairMessages(channel, number, value))).toEqual([{ type: 'cc14', channel, number, value }]);
+        expect(hear(each, pairMessages(channel, number, value)).map((a) => ('value' in a ? a.value : null))).toEqual([
           value - (value % 128),
           value,
         ]);
@@ -54,7 +56,7 @@ describe('out and in again', () => {
     );
   });
   it('pitch-bend range: RPN 0 set to 12 semitones is 101 0, 100 0, 6 12, 38 0 and the null parameter 101 127, 100 127', () => {
-    const sent = parameterWords('rpn', 3, 0, 12 * 128);
+    const sent = parameterMessages('rpn', 3, 0, 12 * 128);
     expect(sent).toEqual(
       [
         [101, 0],
@@ -63,7 +65,7 @@ describe('out and in again', () => {
         [38, 0],
         [101, 127],
         [100, 127],
-      ].map(([n = 0, v = 0]) => ccWord(3, n, v)),
+      ].map(([n = 0, v = 0]) => packedCc(3, n, v)),
     );
   });
 });
@@ -71,23 +73,33 @@ describe('out and in again', () => {
 describe('what moves nothing', () => {
   it('data entry after the null parameter, and data entry before any parameter', () => {
     expect(
-      hear(each, [ccWord(1, 6, 5), ...parameterWords('nrpn', 1, 300, 5), ccWord(1, 6, 99), ccWord(1, 96, 0)]).map((a) => a.type),
+      hear(each, [packedCc(1, 6, 5), ...parameterMessages('nrpn', 1, 300, 5), packedCc(1, 6, 99), packedCc(1, 96, 0)]).map(
+        (a) => a.type,
+      ),
     ).toEqual(['nrpn', 'nrpn']);
   });
   it('a low byte without its high one, a plain control, a note', () => {
-    expect(hear(each, [ccWord(1, 39, 4), ccWord(1, 102, 4), noteWord(1, 60, 100)])).toEqual([]);
+    expect(hear(each, [packedCc(1, 39, 4), packedCc(1, 102, 4), packedNote(1, 60, 100)])).toEqual([]);
   });
   it('the parameter of another channel', () => {
-    const [a, b] = parameterWords('nrpn', 1, 5, 0);
-    expect(hear(each, [a ?? 0, b ?? 0, ccWord(2, 6, 9)])).toEqual([]);
+    const [a, b] = parameterMessages('nrpn', 1, 5, 0);
+    expect(hear(each, [a ?? 0, b ?? 0, packedCc(2, 6, 9)])).toEqual([]);
   });
 });
 
 describe('what stays', () => {
   it('a chosen parameter takes data again and again, and steps up and down', () => {
-    const [a, b] = parameterWords('nrpn', 1, 5, 0);
+    const [a, b] = parameterMessages('nrpn', 1, 5, 0);
     expect(
-      hear(wait, [a ?? 0, b ?? 0, ccWord(1, 6, 1), ccWord(1, 38, 2), ccWord(1, 38, 3), ccWord(1, 96, 0), ccWord(1, 97, 0)]),
+      hear(wait, [
+        a ?? 0,
+        b ?? 0,
+        packedCc(1, 6, 1),
+        packedCc(1, 38, 2),
+        packedCc(1, 38, 3),
+        packedCc(1, 96, 0),
+        packedCc(1, 97, 0),
+      ]),
     ).toEqual([
       { type: 'nrpn', channel: 1, number: 5, value: 130 },
       { type: 'nrpn', channel: 1, number: 5, value: 131 },
@@ -96,7 +108,7 @@ describe('what stays', () => {
     ]);
   });
   it('a low byte alone fine-tunes the high byte that came before it', () => {
-    expect(hear(wait, [...pairWords(1, 7, 8192), ccWord(1, 39, 9)]).at(-1)).toEqual({
+    expect(hear(wait, [...pairMessages(1, 7, 8192), packedCc(1, 39, 9)]).at(-1)).toEqual({
       type: 'cc14',
       channel: 1,
       number: 7,
@@ -104,7 +116,7 @@ describe('what stays', () => {
     });
   });
   it('a new high byte sets the low one to 0', () => {
-    expect(hear(each, [...pairWords(1, 7, 8201), ccWord(1, 7, 65)]).at(-1)).toEqual({
+    expect(hear(each, [...pairMessages(1, 7, 8201), packedCc(1, 7, 65)]).at(-1)).toEqual({
       type: 'cc14',
       channel: 1,
       number: 7,

@@ -1,6 +1,6 @@
 // Values that take several control changes: 14-bit pairs, RPN and NRPN. Out as words, and in again from a stream of words.
 // Source: MIDI 1.0 Detailed Specification, "Control change", "Registered and non-registered parameter numbers".
-import { ccWord, type Word, wordChannel, wordNumber, wordStatus, wordValue } from './word';
+import { type PackedMessage, packedCc, packedChannel, packedNumber, packedStatus, packedValue } from './packed';
 
 const DATA = 6;
 const DATA_LOW = 38;
@@ -20,21 +20,26 @@ const high = (value: number): number => value >> 7;
 const low = (value: number): number => value & 127;
 
 /** A 14-bit control (n 1–31, value 0–16383) as its two control changes, high byte first. */
-export const pairWords = (channel: number, number: number, value: number): readonly Word[] => [
-  ccWord(channel, number, high(value)),
-  ccWord(channel, number + 32, low(value)),
+export const pairMessages = (channel: number, number: number, value: number): readonly PackedMessage[] => [
+  packedCc(channel, number, high(value)),
+  packedCc(channel, number + 32, low(value)),
 ];
 
 /** An RPN or NRPN (number and value 0–16383): the number, both data bytes, and the null parameter at the end. */
-export function parameterWords(type: 'rpn' | 'nrpn', channel: number, number: number, value: number): readonly Word[] {
+export function parameterMessages(
+  type: 'rpn' | 'nrpn',
+  channel: number,
+  number: number,
+  value: number,
+): readonly PackedMessage[] {
   const [numberHigh, numberLow] = type === 'rpn' ? [RPN, RPN_LOW] : [NRPN, NRPN_LOW];
   return [
-    ccWord(channel, numberHigh, high(number)),
-    ccWord(channel, numberLow, low(number)),
-    ccWord(channel, DATA, high(value)),
-    ccWord(channel, DATA_LOW, low(value)),
-    ccWord(channel, RPN, 127),
-    ccWord(channel, RPN_LOW, 127),
+    packedCc(channel, numberHigh, high(number)),
+    packedCc(channel, numberLow, low(number)),
+    packedCc(channel, DATA, high(value)),
+    packedCc(channel, DATA_LOW, low(value)),
+    packedCc(channel, RPN, 127),
+    packedCc(channel, RPN_LOW, 127),
   ];
 }
 
@@ -80,12 +85,12 @@ export interface Listening {
 export function assemble(
   listening: Listening,
   state: AssemblerState,
-  word: Word,
+  word: PackedMessage,
 ): { readonly state: AssemblerState; readonly done: Assembled | null } {
-  if (wordStatus(word) >> 4 !== 0xb) return { state, done: null };
-  const channel = wordChannel(word);
-  const number = wordNumber(word);
-  const value = wordValue(word);
+  if (packedStatus(word) >> 4 !== 0xb) return { state, done: null };
+  const channel = packedChannel(word);
+  const number = packedNumber(word);
+  const value = packedValue(word);
   switch (number) {
     case RPN:
     case NRPN:

@@ -7,7 +7,7 @@ import {
   type MiddleC,
   messageSchema,
   type NumberEntry,
-  type WordType,
+  type PackedType,
 } from '../midi';
 import { type Assignment, type Landing, type Layer, messagesOf, type RigIndex, type Send, type Target } from '../rig';
 import { accepts, arrivals, compileNetwork, type Hop, type Network } from '../wires';
@@ -144,7 +144,7 @@ export function occupancyOf(index: RigIndex, wireId: string | null): Occupancy {
 }
 
 /** Whether what a unit sends goes over a wire. */
-function passes(network: Network, wireId: string | null, unitId: string, type: WordType, channel: number): boolean {
+function passes(network: Network, wireId: string | null, unitId: string, type: PackedType, channel: number): boolean {
   if (wireId === null) return true;
   const over = (hops: readonly Hop[]): boolean => hops.some((h) => network.wires[h.wire]?.id === wireId || over(h.next));
   return over(network.planOf(unitId, type, channel).hops);

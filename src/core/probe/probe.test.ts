@@ -1,7 +1,7 @@
 // Probing every way of listening that is known, answered by the target's simulator as it runs everywhere else.
 import { describe, expect, it } from 'vitest';
 import { assignment, cc, continuous, landing, latching, parameter, smallRig } from '../../../tests/kit/small-rig';
-import { ccWord, noSysex, u7 } from '../midi';
+import { noSysex, packedCc, u7 } from '../midi';
 import { compileTargets, setValue, startTargets, stepTargets, usualTempo } from '../receiver';
 import { apply, indexRig, type Landing, type Reception, type RigIndex } from '../rig';
 import {
@@ -40,7 +40,7 @@ function simulated(index: RigIndex, kind: ProbeKind) {
   const [unit] = program.units;
   return (value: number): { readonly before: number; readonly after: number } => {
     const before = state.values[0] ?? 0;
-    if (unit) state = stepTargets(program, state, { unit, word: ccWord(5, 104, value), t: 0, port: '', remote: true }).state;
+    if (unit) state = stepTargets(program, state, { unit, word: packedCc(5, 104, value), t: 0, port: '', remote: true }).state;
     return { before, after: state.values[0] ?? 0 };
   };
 }

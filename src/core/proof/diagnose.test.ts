@@ -17,7 +17,17 @@ import {
   smallRig,
 } from '../../../tests/kit/small-rig';
 import { lanternHour } from '../../demo/lantern-hour';
-import { bendWord, ccWord, channel, type HeardWord, noteWord, pairWords, programWord, u7, type Word } from '../midi';
+import {
+  channel,
+  type HeardMessage,
+  type PackedMessage,
+  packedBend,
+  packedCc,
+  packedNote,
+  packedProgram,
+  pairMessages,
+  u7,
+} from '../midi';
 import { apply, type Behaviour, type ControlKind, indexRig, type Rig, type RigIndex } from '../rig';
 import {
   type Ask,
@@ -35,8 +45,9 @@ import {
 } from './index';
 
 /** Words 90 ms apart. */
-const at = (...words: readonly Word[]): HeardWord[] => words.map((word, i) => ({ atMs: i * 90, word }));
-const values = (number: number, list: readonly number[], ch = 5): HeardWord[] => at(...list.map((v) => ccWord(ch, number, v)));
+const at = (...words: readonly PackedMessage[]): HeardMessage[] => words.map((word, i) => ({ atMs: i * 90, word }));
+const values = (number: number, list: readonly number[], ch = 5): HeardMessage[] =>
+  at(...list.map((v) => packedCc(ch, number, v)));
 /** There and back by threes, from one value to another. */
 const sweep = (from: number, to: number): number[] => {
   const way = Math.sign(to - from);
@@ -71,7 +82,7 @@ function asked(given: Given): { readonly index: RigIndex; readonly ask: Ask } {
   return { index, ask };
 }
 
-const first = (given: Given, heard: readonly HeardWord[]): string => {
+const first = (given: Given, heard: readonly HeardMessage[]): string => {
   const { index, ask } = asked(given);
   const { explanations, short } = diagnose(index, ask, heard);
   if (short !== null) return `short ${short}`;
@@ -87,7 +98,7 @@ describe('what is wrong, from what arrived', () => {
   it('nothing, where all is as planned, pressed once more or with a neighbour bumped', () => {
     expect(first(alternating, values(104, [127, 0, 127]))).toBe('as planned');
     expect(first(held, values(104, [127, 0, 127, 0, 127, 0]))).toBe('as planned');
-    expect(first(held, at(ccWord(5, 9, 40), ...[127, 0, 127, 0, 127, 0].map((v) => ccWord(5, 104, v))))).toBe('as planned');
+    expect(first(held, at(packedCc(5, 9, 40), ...[127, 0, 127, 0, 127, 0].map((v) => packedCc(5, 104, v))))).toBe('as planned');
     expect(first(knob, values(104, sweep(0, 127)))).toBe('as planned');
     expect(first(held, values(104, [127, 0, 127, 0, 127, 0, 127, 0]))).toBe('short 4');
     expect(first(held, values(104, [127, 0]))).toBe('short 1');
@@ -96,7 +107,7 @@ describe('what is wrong, from what arrived', () => {
   });
   it('no message at all, or only a bump', () => {
     expect(first(alternating, [])).toBe('nothing');
-    expect(first(knob, at(ccWord(5, 9, 40)))).toBe('nothing');
+    expect(first(knob, at(packedCc(5, 9, 40)))).toBe('nothing');
   });
   it('the channel, beside or anywhere', () => {
     expect(first(alternating, values(104, [127, 0, 127], 6))).toBe('channel-by-one');
@@ -108,21 +119,21 @@ describe('what is wrong, from what arrived', () => {
     expect(first(knob, values(21, sweep(0, 127)))).toBe('number');
   });
   it('another kind: a note for a control change, bend for a fader', () => {
-    expect(first(held, at(...[100, 0, 90, 0, 99, 0].map((v) => noteWord(5, 104, v === 0 ? 0 : 127))))).toBe('kind');
+    expect(first(held, at(...[100, 0, 90, 0, 99, 0].map((v) => packedNote(5, 104, v === 0 ? 0 : 127))))).toBe('kind');
     expect(first({ ...held, message: noteOn(60) }, values(60, [127, 0, 127, 0, 127, 0]))).toBe('kind');
-    expect(first(knob, at(...sweep(0, 127).map((v) => bendWord(5, v * 129))))).toBe('kind');
+    expect(first(knob, at(...sweep(0, 127).map((v) => packedBend(5, v * 129))))).toBe('kind');
   });
   it('a control change of 14 bits is heard as planned by who listens to its high byte', () => {
     // MIDI 1.0: number n carries the high byte, n + 32 the low one.
     const message = { type: 'cc' as const, channel: channel(5), number: u7(20) };
-    const heard = at(...sweep(0, 127).flatMap((v) => [...pairWords(5, 20, v * 129)]));
+    const heard = at(...sweep(0, 127).flatMap((v) => [...pairMessages(5, 20, v * 129)]));
     expect(first({ ...knob, message }, heard)).toBe('as planned');
     expect(verdictOf(asked({ ...knob, message }).ask, heard)).toMatchObject({ type: 'proved', also: [cc(52)] });
   });
   it('programs counted from the other end', () => {
     const given = { behaviour: fixed(0), message: program(4) };
-    expect(first(given, at(programWord(5, 5), programWord(5, 5), programWord(5, 5)))).toBe('program-base');
-    expect(first(given, at(programWord(5, 4), programWord(5, 4), programWord(5, 4)))).toBe('as planned');
+    expect(first(given, at(packedProgram(5, 5), packedProgram(5, 5), packedProgram(5, 5)))).toBe('program-base');
+    expect(first(given, at(packedProgram(5, 4), packedProgram(5, 4), packedProgram(5, 4)))).toBe('as planned');
   });
   it('the way of switching', () => {
     expect(first(held, values(104, [127, 0, 127]))).toBe('latching');
@@ -152,14 +163,14 @@ describe('what is wrong, from what arrived', () => {
     ).toBe('jitter');
   });
   it('everything twice, for a switch, a program and a knob', () => {
-    const twice = (heard: readonly HeardWord[]): HeardWord[] => heard.flatMap((h) => [h, { ...h, atMs: h.atMs + 1 }]);
+    const twice = (heard: readonly HeardMessage[]): HeardMessage[] => heard.flatMap((h) => [h, { ...h, atMs: h.atMs + 1 }]);
     expect(first(alternating, twice(values(104, [127, 0, 127])))).toBe('doubled');
     expect(first(every, twice(values(104, [127, 127, 127])))).toBe('doubled');
     expect(first(knob, twice(values(104, sweep(0, 127))))).toBe('doubled');
   });
   it('clicks instead of positions, the reverse, and another coding', () => {
     const encoder = { ...knob, kind: 'encoder' as const };
-    const clicks = (up: number, down: number): HeardWord[] => values(104, [...Array(12).fill(up), ...Array(12).fill(down)]);
+    const clicks = (up: number, down: number): HeardMessage[] => values(104, [...Array(12).fill(up), ...Array(12).fill(down)]);
     // The three codings of one click: common practice, no source.
     for (const [up, down] of [
       [1, 127],
@@ -174,7 +185,7 @@ describe('what is wrong, from what arrived', () => {
     expect(first(relative, values(104, [60, 61, 62, 63, 64, 65, 66, 67, 66, 65, 64, 63, 62, 61, 60]))).toBe('absolute');
   });
   it('the touch of a cap instead of the fader', () => {
-    expect(first({ ...knob, kind: 'fader' }, at(noteWord(5, 110, 127), noteWord(5, 110, 0)))).toBe('touch');
+    expect(first({ ...knob, kind: 'fader' }, at(packedNote(5, 110, 127), packedNote(5, 110, 0)))).toBe('touch');
   });
   it('a neighbour, and another place, named beside what looks the same', () => {
     const neighbour = assignment({ id: 'a2', on: 'fs2', message: cc(120 - 15), behaviour: latching(127, 0), meant: [], bank: 1 });
@@ -194,9 +205,9 @@ describe('what is wrong, from what arrived', () => {
   it('the press that belongs to a hold is no fault of the hold', () => {
     const press = assignment({ id: 'a2', on: 'fs1', message: cc(50), behaviour: latching(127, 0), meant: [], bank: 1 });
     const given = { ...held, gesture: 'hold' as const, more: [press] };
-    const wait = (pressed: number, ...own: readonly number[]): Word[] => [
-      ccWord(5, 50, pressed),
-      ...own.map((v) => ccWord(5, 104, v)),
+    const wait = (pressed: number, ...own: readonly number[]): PackedMessage[] => [
+      packedCc(5, 50, pressed),
+      ...own.map((v) => packedCc(5, 104, v)),
     ];
     expect(first(given, at(...wait(127, 127, 0), ...wait(0, 127, 0), ...wait(127, 127, 0)))).toBe('as planned');
     expect(first(given, at(...wait(127), ...wait(0), ...wait(127)))).toBe('nothing');
@@ -234,7 +245,7 @@ describe('mending', () => {
     const index = indexRig({ ...smallRig([]), assignments: [row] });
     const ask = askFor(index, row);
     if (!ask) throw new Error('it is asked for');
-    const heard = at(...[127, 0, 127].flatMap((v) => [ccWord(6, 104, v), ccWord(5, 50, 9)]));
+    const heard = at(...[127, 0, 127].flatMap((v) => [packedCc(6, 104, v), packedCc(5, 50, 9)]));
     const found = diagnose(index, ask, heard).explanations[0];
     expect([found?.causes.map((c) => c.cause), [...(found?.wrong ?? [])]]).toEqual([['channel-by-one'], [0]]);
     const edit = found && takeIntoPlan(index, ask, found, () => 'new');
@@ -316,7 +327,7 @@ describe('counters and waits', () => {
     if (!ask) throw new Error('it is asked for');
     return ask;
   };
-  const programs = (...numbers: readonly number[]) => at(...numbers.map((n) => programWord(5, n)));
+  const programs = (...numbers: readonly number[]) => at(...numbers.map((n) => packedProgram(5, n)));
   it('a counter counts from wherever it stood', () => {
     for (const list of [
       [4, 5, 6],

@@ -1,6 +1,6 @@
 // From what arrived to what is wrong. Each cause is tried out: what the hardware would have sent if it were so is played on the simulator
 // and held against what was heard; two causes at once are tried where one alone does not explain it. The best explanation comes first.
-import type { HeardWord, MessageStream } from '../midi';
+import type { HeardMessage, MessageStream } from '../midi';
 import type { RigIndex } from '../rig';
 import { type Ask, proofStreams } from './ask';
 import { alike, type CauseId } from './causes.data';
@@ -42,7 +42,7 @@ const EXPLAINED = 0.02;
 const MOST = 6;
 
 /** What is wrong between an ask and what was heard for it (`heard` in order of time). */
-export function diagnose(index: RigIndex, ask: Ask, heard: readonly HeardWord[]): Diagnosis {
+export function diagnose(index: RigIndex, ask: Ask, heard: readonly HeardMessage[]): Diagnosis {
   const messageStreams = proofStreams(heard, knownTo(ask));
   const wrong = wrongActions(ask, messageStreams);
   if (wrong.size === 0) return { explanations: [], short: oneWay(ask, messageStreams) ? 'one-way' : null };

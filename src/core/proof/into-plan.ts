@@ -1,6 +1,6 @@
 // The other way to mend a difference: to plan what the hardware has. The send and what listens for it move together.
 import { calibrate, changeBehaviour, changeMessage, type NewId } from '../commands';
-import { addressKey, type HeardWord, valueMax, withNumber } from '../midi';
+import { addressKey, type HeardMessage, valueMax, withNumber } from '../midi';
 import { type Action, apply, batch, type Edit, indexRig, type RigIndex, sameJson } from '../rig';
 import { type Ask, messageStreamKey, proofStreams } from './ask';
 import type { Explanation } from './diagnose';
@@ -62,7 +62,7 @@ export function takeIntoPlan(index: RigIndex, ask: Ask, explanation: Explanation
 }
 
 /** The ends 0–1 between which a pedal or fader moved, as parts of the travel that was planned; null where they cannot be told. */
-export function endsSeen(ask: Ask, heard: readonly HeardWord[]): { readonly low: number; readonly high: number } | null {
+export function endsSeen(ask: Ask, heard: readonly HeardMessage[]): { readonly low: number; readonly high: number } | null {
   const messageStreams = proofStreams(heard, knownTo(ask));
   for (const action of ask.assignment.actions) {
     if (action.type !== 'send' || action.behaviour.type !== 'range') continue;

@@ -5,17 +5,17 @@ import { randomRig } from '../../../tests/kit/random-rig';
 import { lanternHour } from '../../demo/lantern-hour';
 import { chance } from '../base';
 import {
-  bendWord,
-  ccWord,
   decodeClicks,
   encodeClicks,
   type MessageStream,
   messageSchema,
-  noteWord,
-  pressureWord,
-  programWord,
+  packedBend,
+  packedCc,
+  packedNote,
+  packedPressure,
+  packedProgram,
   relativeCodingSchema,
-  sayWord,
+  sayPacked,
 } from '../midi';
 import { indexRig } from '../rig';
 import { CLICKS, TAPS } from './hand';
@@ -116,15 +116,15 @@ describe('typed in', () => {
     const channel = fc.integer({ min: 1, max: 16 });
     const seven = fc.integer({ min: 0, max: 127 });
     const word = fc.oneof(
-      fc.tuple(channel, seven, seven).map(([c, n, v]) => ccWord(c, n, v)),
-      fc.tuple(channel, seven, seven).map(([c, n, v]) => noteWord(c, n, v)),
-      fc.tuple(channel, seven).map(([c, n]) => programWord(c, n)),
-      fc.tuple(channel, fc.integer({ min: 0, max: 16383 })).map(([c, v]) => bendWord(c, v)),
-      fc.tuple(channel, seven).map(([c, v]) => pressureWord(c, v)),
+      fc.tuple(channel, seven, seven).map(([c, n, v]) => packedCc(c, n, v)),
+      fc.tuple(channel, seven, seven).map(([c, n, v]) => packedNote(c, n, v)),
+      fc.tuple(channel, seven).map(([c, n]) => packedProgram(c, n)),
+      fc.tuple(channel, fc.integer({ min: 0, max: 16383 })).map(([c, v]) => packedBend(c, v)),
+      fc.tuple(channel, seven).map(([c, v]) => packedPressure(c, v)),
     );
     fc.assert(
       fc.property(fc.array(word, { maxLength: 20 }), (words) => {
-        const read = readTyped(words.map((w) => sayWord(w)).join('\n'));
+        const read = readTyped(words.map((w) => sayPacked(w)).join('\n'));
         expect(read.bad).toEqual([]);
         expect(read.heard.map((h) => h.word)).toEqual(words);
       }),

@@ -3,17 +3,17 @@
 
 import type { ControllerInput } from '../controller';
 import {
-  ccWord,
   channel,
-  type HeardWord,
+  type HeardMessage,
   type Message,
-  noteWord,
-  programWord,
+  packedCc,
+  packedChannel,
+  packedNote,
+  packedNumber,
+  packedProgram,
+  packedType,
   u7,
   valueMax,
-  wordChannel,
-  wordNumber,
-  wordType,
 } from '../midi';
 import type { RigIndex } from '../rig';
 import type { Ask } from './ask';
@@ -37,7 +37,8 @@ export function plantFault(index: RigIndex, ask: Ask, cause: CauseId, next: Next
 }
 
 /** The same by a second way that takes longer. */
-const later = (heard: readonly HeardWord[], ms: number): readonly HeardWord[] => heard.map((h) => ({ ...h, atMs: h.atMs + ms }));
+const later = (heard: readonly HeardMessage[], ms: number): readonly HeardMessage[] =>
+  heard.map((h) => ({ ...h, atMs: h.atMs + ms }));
 
 /** Over how many steps of 127 an expected message stream goes. */
 const stepsOf = ({ message, values }: Ask['expected'][number]): number =>
@@ -73,7 +74,7 @@ function anyChoices(ask: Ask, next: Next): Choices {
  * What arrives while a person does what is asked, with faults (none for a good unit): a hand that is never even, that now and then
  * presses once more or bumps the neighbour, and a cap that tells its touch. Times in milliseconds from the asking.
  */
-export function evidence(ask: Ask, faults: readonly Variant[], next: Next): readonly HeardWord[] {
+export function evidence(ask: Ask, faults: readonly Variant[], next: Next): readonly HeardMessage[] {
   const sorted = inOrder(faults);
   const all = new Set(ask.assignment.actions.map((_, i) => i));
   const actions = heldWith(ask.assignment.actions, sorted, all);
@@ -92,7 +93,7 @@ export function evidence(ask: Ask, faults: readonly Variant[], next: Next): read
     if (input.type === 'move') return { ...input, position: low + (high - low) * input.position };
     return input.type === 'turn' && streams.includes('mirrored') ? { ...input, clicks: -input.clicks } : input;
   });
-  let heard: HeardWord[] = [...unitSends(ask.testSetup, actions, inputs, ask.beside)];
+  let heard: HeardMessage[] = [...unitSends(ask.testSetup, actions, inputs, ask.beside)];
   const end = (inputs.findLast((i) => i.type !== 'tick')?.t ?? 0) + 20;
   const { kind, subControls } = ask.control;
   for (const stream of streams) {
@@ -100,24 +101,24 @@ export function evidence(ask: Ask, faults: readonly Variant[], next: Next): read
     else if (stream === 'doubled') heard = [...heard, ...later(heard, 0.3 + 2.4 * next())].sort((a, b) => a.atMs - b.atMs);
     else if (typeof stream === 'object' && 'shift' in stream)
       heard = heard.map((h) =>
-        wordType(h.word) === 'program'
-          ? { ...h, word: programWord(wordChannel(h.word), Math.min(127, Math.max(0, wordNumber(h.word) + stream.shift))) }
+        packedType(h.word) === 'program'
+          ? { ...h, word: packedProgram(packedChannel(h.word), Math.min(127, Math.max(0, packedNumber(h.word) + stream.shift))) }
           : h,
       );
     else if (typeof stream === 'object') {
       const { message } = stream.touch;
       if (message.type === 'note')
         heard = [
-          { atMs: 40, word: noteWord(message.channel, message.number, 127) },
-          { atMs: end, word: noteWord(message.channel, message.number, 0) },
+          { atMs: 40, word: packedNote(message.channel, message.number, 127) },
+          { atMs: end, word: packedNote(message.channel, message.number, 0) },
         ];
     }
   }
   const own = ask.expected.flatMap((e) => ('channel' in e.message ? [e.message.channel] : []))[0] ?? 1;
   const touched = ask.how === 'travel' && kind === 'fader' && subControls.includes('touch') && heard.length > 2;
-  if (touched) heard = [{ atMs: 30, word: noteWord(own, 110, 127) }, ...heard, { atMs: end, word: noteWord(own, 110, 0) }];
+  if (touched) heard = [{ atMs: 30, word: packedNote(own, 110, 127) }, ...heard, { atMs: end, word: packedNote(own, 110, 0) }];
   if (next() < 0.12) {
-    const bump = ccWord(own, 7 + Math.floor(next() * 3), 40);
+    const bump = packedCc(own, 7 + Math.floor(next() * 3), 40);
     heard = [...heard, { atMs: 60 + next() * 400, word: bump }, { atMs: 80 + next() * 400, word: bump + 1 }];
     heard.sort((a, b) => a.atMs - b.atMs);
   }

@@ -2,7 +2,7 @@
 import { describe, expect, it } from 'vitest';
 import { assignment, cc, continuous, fixed, latching, smallRig } from '../../../tests/kit/small-rig';
 import { changeBehaviour, changeMessage } from '../commands';
-import { bendWord, ccWord, noteWord, pressureWord, programWord, realTimeWord } from '../midi';
+import { packedBend, packedCc, packedNote, packedPressure, packedProgram, packedRealTime } from '../midi';
 import { apply, indexRig, type Rig, type RigIndex } from '../rig';
 import { byFunction, coverageOf, type ProofRecord, planKey, readTyped, standingOf, versionsFor } from './index';
 
@@ -105,17 +105,17 @@ start`;
     expect(readTyped(text)).toEqual({
       bad: [],
       heard: [
-        ccWord(5, 104, 127),
-        ccWord(5, 104, 0),
-        noteWord(10, 36, 100),
-        noteWord(10, 36, 0),
-        programWord(1, 4),
-        bendWord(2, 8292),
-        pressureWord(3, 90),
-        ccWord(5, 104, 127),
-        ccWord(5, 104, 127),
-        ccWord(5, 104, 0),
-        realTimeWord(0xfa),
+        packedCc(5, 104, 127),
+        packedCc(5, 104, 0),
+        packedNote(10, 36, 100),
+        packedNote(10, 36, 0),
+        packedProgram(1, 4),
+        packedBend(2, 8292),
+        packedPressure(3, 90),
+        packedCc(5, 104, 127),
+        packedCc(5, 104, 127),
+        packedCc(5, 104, 0),
+        packedRealTime(0xfa),
       ].map((word, i) => ({ word, atMs: i * 100 })),
     });
   });

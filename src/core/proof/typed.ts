@@ -1,8 +1,17 @@
 // What arrived, typed in from another monitor: one message a line, in words or as bytes in hexadecimal.
-import { decodeAll, type HeardWord, makePut, messageSchema, noSysex, noteWord, realTimeWord, type Word } from '../midi';
+import {
+  decodeAll,
+  type HeardMessage,
+  makePut,
+  messageSchema,
+  noSysex,
+  type PackedMessage,
+  packedNote,
+  packedRealTime,
+} from '../midi';
 
 export interface TypedLines {
-  readonly heard: readonly HeardWord[];
+  readonly heard: readonly HeardMessage[];
   /** Lines that cannot be read, by number from 1, with what would be. */
   readonly bad: readonly { readonly line: number; readonly text: string; readonly why: string }[];
 }
@@ -21,7 +30,7 @@ const EXAMPLE =
  * bytes in hexadecimal. Numbers count from 0, channels from 1. Empty lines are passed over; at most 2000 messages are taken.
  */
 export function readTyped(text: string): TypedLines {
-  const heard: HeardWord[] = [];
+  const heard: HeardMessage[] = [];
   const bad: { line: number; text: string; why: string }[] = [];
   text.split(/\r?\n/).forEach((raw, i) => {
     const line = raw.trim();
@@ -33,30 +42,30 @@ export function readTyped(text: string): TypedLines {
   return { heard, bad };
 }
 
-function hexLine(line: string): readonly Word[] | null {
+function hexLine(line: string): readonly PackedMessage[] | null {
   if (!/^([0-9a-f]{2}\s*)+$/i.test(line)) return null;
   const bytes = (line.match(/[0-9a-f]{2}/gi) ?? []).map((b) => Number.parseInt(b, 16));
   if ((bytes[0] ?? 0) < 0x80) return null;
-  const words = decodeAll(bytes).flatMap((event): Word[] =>
-    event.type === 'channel' ? [event.word] : event.type === 'real-time' ? [realTimeWord(event.status)] : [],
+  const words = decodeAll(bytes).flatMap((event): PackedMessage[] =>
+    event.type === 'channel' ? [event.word] : event.type === 'real-time' ? [packedRealTime(event.status)] : [],
   );
   return words.length > 0 ? words : null;
 }
 
-function spokenLine(line: string): readonly Word[] | null {
+function spokenLine(line: string): readonly PackedMessage[] | null {
   const bare = line.toLowerCase();
   if (bare === 'start' || bare === 'stop' || bare === 'continue')
-    return [realTimeWord({ start: 0xfa, continue: 0xfb, stop: 0xfc }[bare])];
+    return [packedRealTime({ start: 0xfa, continue: 0xfb, stop: 0xfc }[bare])];
   const found = wordsLine.exec(line);
   if (!found) return null;
   const [, kind = '', first, on, second, ch = '1'] = found;
   const channel = Number(ch);
   const number = first === undefined ? null : Number(first);
   const value = second === undefined ? null : Number(second.replace('−', '-'));
-  const put = (raw: unknown, v: number | null, max: number): readonly Word[] | null => {
+  const put = (raw: unknown, v: number | null, max: number): readonly PackedMessage[] | null => {
     const message = messageSchema.safeParse(raw);
     if (!message.success || v === null || v < 0 || v > max) return null;
-    const words: Word[] = [];
+    const words: PackedMessage[] = [];
     makePut(message.data, false, noSysex)(v, words);
     return words;
   };
@@ -69,7 +78,7 @@ function spokenLine(line: string): readonly Word[] | null {
       const velocity = on?.toLowerCase() === 'off' ? 0 : (value ?? 127);
       const message = messageSchema.safeParse({ type: 'note', channel, number });
       return message.success && message.data.type === 'note' && velocity >= 0 && velocity <= 127
-        ? [noteWord(message.data.channel, message.data.number, velocity)]
+        ? [packedNote(message.data.channel, message.data.number, velocity)]
         : null;
     }
     case 'program':

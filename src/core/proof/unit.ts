@@ -1,6 +1,6 @@
 // The hardware under one gesture: a unit that holds one function only, as it was entered, and what it sends when a hand plays it.
 import { type ControllerInput, compileController, startController, stepController } from '../controller';
-import { type HeardWord, noSysex } from '../midi';
+import { type HeardMessage, noSysex } from '../midi';
 import { type Action, type Assignment, type Control, type Controller, type Counter, type GestureType, groupBy } from '../rig';
 
 /** What a function stands on: enough of a rig to play it. */
@@ -25,7 +25,7 @@ export function unitSends(
   actions: readonly Action[],
   inputs: readonly ControllerInput[],
   beside: readonly Assignment[] = [],
-): readonly HeardWord[] {
+): readonly HeardMessage[] {
   const { assignment, control, controller, partner } = testSetup;
   const unit: Controller = {
     ...controller,
@@ -52,7 +52,7 @@ export function unitSends(
     },
     { controller: unit, controlIds: controls.map((c) => c.id), sysex: noSysex, place: null },
   );
-  const heard: HeardWord[] = [];
+  const heard: HeardMessage[] = [];
   let state = startController(program, 1, 1);
   let wake: number | null = null;
   const feed = (input: ControllerInput): void => {

@@ -1,5 +1,5 @@
 // While it arrives: whether what is planned has come, may still come, or cannot come any more.
-import type { HeardWord, Message, MessageStream } from '../midi';
+import type { HeardMessage, Message, MessageStream } from '../midi';
 import { type Ask, type Expected, proofStreams } from './ask';
 import { legsOf, NEAR } from './shape';
 import { comesAsPlanned, counterOf, countsOn, knownTo } from './trial';
@@ -21,7 +21,7 @@ export const quietFor = (ask: Ask): number =>
   QUIET_MS + ask.assignment.actions.reduce((sum, a) => sum + (a.type === 'wait' ? a.ms : 0), 0);
 
 /** What can be said of an ask by now; one step a message, so that a right gesture is known with its last message. */
-export function verdictOf(ask: Ask, heard: readonly HeardWord[]): Verdict {
+export function verdictOf(ask: Ask, heard: readonly HeardMessage[]): Verdict {
   if (heard.length === 0) return { type: 'waiting' };
   const messageStreams = proofStreams(heard, knownTo(ask));
   let done = 0;

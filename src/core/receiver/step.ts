@@ -6,15 +6,15 @@ import {
   countsAsOn,
   idleAssembler,
   type MessageType,
+  type PackedMessage,
+  type PackedType,
+  packedChannel,
+  packedKey,
+  packedNumber,
+  packedType,
+  packedValue,
   sequenceKey,
   valueMax,
-  type Word,
-  type WordType,
-  wordChannel,
-  wordKey,
-  wordNumber,
-  wordType,
-  wordValue,
 } from '../midi';
 import { modeOf } from '../modes';
 import type { Listener, TargetProgram, Unit } from './program';
@@ -51,7 +51,7 @@ export interface TargetState {
 /** A word as it comes in at a target. */
 export interface Arrival {
   readonly unit: Unit;
-  readonly word: Word;
+  readonly word: PackedMessage;
   readonly t: number;
   /** The port that it comes from, for targets that tell ports apart. */
   readonly port: string;
@@ -110,7 +110,7 @@ interface Hearing {
 /** Takes one word at one target. */
 export function stepTargets(program: TargetProgram, state: TargetState, arrival: Arrival): TargetStep {
   const { unit, word } = arrival;
-  const type = wordType(word);
+  const type = packedType(word);
   const before = type === 'start' ? { ...state, gridFrom: arrival.t } : state;
   if (!arrival.remote) return { state: before, heard: NONE, moved: NONE, why: 'notes-only' };
   const h: Hearing = {
@@ -123,11 +123,11 @@ export function stepTargets(program: TargetProgram, state: TargetState, arrival:
     moved: null,
     why: 'nobody',
   };
-  const key = wordKey(word, program.sysex.keys);
-  if (unit.signals.size > 0) signal(h, key, type, wordValue(word));
+  const key = packedKey(word, program.sysex.keys);
+  if (unit.signals.size > 0) signal(h, key, type, packedValue(word));
   if (unit.selectsBanks && type === 'cc') selectBank(h, word);
   const listeners = unit.listeners.get(key);
-  if (listeners && type !== 'other') hearAt(h, listeners, type, wordValue(word), null);
+  if (listeners && type !== 'other') hearAt(h, listeners, type, packedValue(word), null);
   if (unit.listening !== null && type === 'cc') hearSequence(h);
   return { state: taken(h), heard: h.heard ?? NONE, moved: h.moved ?? NONE, why: h.moved === null ? h.why : null };
 }
@@ -167,7 +167,7 @@ function hearAt(h: Hearing, listeners: readonly Listener[], type: MessageType, v
       if (h.heard === null) h.why = 'other-layer';
     } else if (unit.target.reception.tellsPortsApart && listener.landing.port !== '' && listener.landing.port !== port) {
       if (h.heard === null) h.why = 'other-port';
-    } else if (listener.bank !== null && mine.banks[wordChannel(word)] !== listener.bank) {
+    } else if (listener.bank !== null && mine.banks[packedChannel(word)] !== listener.bank) {
       if (h.heard === null) h.why = 'other-bank';
     } else hear(h, listener, type, value, by);
   }
@@ -251,19 +251,19 @@ function hearSequence(h: Hearing): void {
 }
 
 /** Bank select, high byte on CC 0 and low byte on CC 32 (MIDI 1.0). A high byte alone means low byte 0. */
-function selectBank(h: Hearing, word: Word): void {
-  const number = wordNumber(word);
+function selectBank(h: Hearing, word: PackedMessage): void {
+  const number = packedNumber(word);
   if (number !== 0 && number !== 32) return;
-  const channel = wordChannel(word);
+  const channel = packedChannel(word);
   const { banks } = unitState(h);
   const before = banks[channel] ?? 0;
-  const next = number === 0 ? wordValue(word) * 128 : before - (before & 127) + wordValue(word);
+  const next = number === 0 ? packedValue(word) * 128 : before - (before & 127) + packedValue(word);
   setUnit(h, { banks: { ...banks, [channel]: next } });
   if (h.heard === null) h.why = 'part';
 }
 
 /** What the modifier of a host-made layer sends opens and closes it, in the way that the layer is made. */
-function signal(h: Hearing, key: number, type: WordType, value: number): void {
+function signal(h: Hearing, key: number, type: PackedType, value: number): void {
   const layers = h.arrival.unit.signals.get(key);
   if (!layers) return;
   const down = type !== 'other' && countsAsOn(type, value, 64);

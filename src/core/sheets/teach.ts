@@ -1,6 +1,6 @@
 // Teaching: the planned message is sent to the software itself, so that it learns without the hardware being touched.
 import { exhaustive } from '../base';
-import { addressKey, encodeClicks, type HeardWord, makePut, noSysex, valueMax, type Word } from '../midi';
+import { addressKey, encodeClicks, type HeardMessage, makePut, noSysex, type PackedMessage, valueMax } from '../midi';
 import { modeOf } from '../modes';
 import type { Behaviour, Landing, RigIndex } from '../rig';
 import { fires } from './steps';
@@ -9,7 +9,7 @@ export type Lesson =
   | {
       readonly type: 'send';
       /** What is sent, with times in milliseconds from the start. */
-      readonly words: readonly HeardWord[];
+      readonly words: readonly HeardMessage[];
       /** The values in order. */
       readonly values: readonly number[];
     }
@@ -43,9 +43,9 @@ export function lessonFor(index: RigIndex, landing: Landing): Lesson {
   const values = valuesOf(behaviourFor(index, landing), landing, max, loud);
   const put = makePut(landing.address, false, noSysex);
   const words = values.flatMap((value, i) => {
-    const out: Word[] = [];
+    const out: PackedMessage[] = [];
     put(value, out);
-    return out.map((word): HeardWord => ({ atMs: i * APART_MS, word }));
+    return out.map((word): HeardMessage => ({ atMs: i * APART_MS, word }));
   });
   return { type: 'send', words, values };
 }

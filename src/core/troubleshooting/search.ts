@@ -1,5 +1,5 @@
 // The search for why nothing arrives: answers strike causes out, and the next question is the one that splits those that are left best.
-import { addressKey, candidates, type HeardWord, type Message, wordKey, wordValue } from '../midi';
+import { addressKey, candidates, type HeardMessage, type Message, packedKey, packedValue } from '../midi';
 import type { RigIndex, Wire } from '../rig';
 import { type Cause, causes, type Need } from './causes.data';
 import { type Question, questions } from './questions.data';
@@ -153,7 +153,7 @@ const entropy = (parts: readonly number[]): number => parts.reduce((sum, p) => (
  * What the monitor has to say by itself, from what arrived in the last second before `nowMs` (milliseconds). `planned` is the message
  * that the control should send; null where none is. Nothing heard says that nothing arrived.
  */
-export function answersFromMonitor(heard: readonly HeardWord[], nowMs: number, planned: Message | null): readonly Answer[] {
+export function answersFromMonitor(heard: readonly HeardMessage[], nowMs: number, planned: Message | null): readonly Answer[] {
   const seen = candidates(heard, nowMs, 'moves').map((c) => c.message);
   if (seen.length === 0) return [{ question: 'monitor', answer: 'nothing' }];
   const answers: Answer[] = [{ question: 'monitor', answer: 'something' }];
@@ -168,7 +168,7 @@ export function answersFromMonitor(heard: readonly HeardWord[], nowMs: number, p
   const channel = narrow('channel', kind, (m) => !('channel' in m) || !('channel' in planned) || m.channel === planned.channel);
   if (channel.length === 0) return answers;
   const exact = narrow('number', channel, (m) => addressKey(m) === addressKey(planned));
-  const values = heard.filter((h) => wordKey(h.word) === addressKey(planned)).map((h) => wordValue(h.word));
+  const values = heard.filter((h) => packedKey(h.word) === addressKey(planned)).map((h) => packedValue(h.word));
   if (exact.length > 0 && values.length > 0)
     answers.push({ question: 'reach', answer: Math.max(...values) >= 64 ? 'high' : 'low' });
   return answers;

@@ -2,7 +2,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { cc, landing, noteOn, parameter, smallRig, withFunctions } from '../../../tests/kit/small-rig';
-import { ccWord, type HeardWord, noteWord } from '../midi';
+import { type HeardMessage, packedCc, packedNote } from '../midi';
 import { indexRig } from '../rig';
 import {
   type Answer,
@@ -174,20 +174,20 @@ describe('what the rig and the monitor know', () => {
     expect(needsOf(indexRig(wired), 'board', 'hall').has('din')).toBe(true);
     expect(needsOf(indexRig(wired), null, null).has('din')).toBe(true);
   });
-  const at = (...words: number[]): HeardWord[] => words.map((word, i) => ({ atMs: 100 + i, word }));
+  const at = (...words: number[]): HeardMessage[] => words.map((word, i) => ({ atMs: 100 + i, word }));
   it('reads channel, kind, number and reach off what arrived', () => {
     expect(answersFromMonitor([], 500, cc(104))).toEqual([{ question: 'monitor', answer: 'nothing' }]);
-    expect(answersFromMonitor(at(noteWord(5, 60, 100)), 500, cc(104))).toEqual([
+    expect(answersFromMonitor(at(packedNote(5, 60, 100)), 500, cc(104))).toEqual([
       { question: 'monitor', answer: 'something' },
       { question: 'kind', answer: 'other' },
     ]);
-    expect(answersFromMonitor(at(ccWord(6, 104, 127)), 500, cc(104)).at(-1)).toEqual({ question: 'channel', answer: 'other' });
-    expect(answersFromMonitor(at(ccWord(5, 105, 127)), 500, cc(104)).at(-1)).toEqual({ question: 'number', answer: 'other' });
-    expect(answersFromMonitor(at(ccWord(5, 104, 12), ccWord(5, 104, 63)), 500, cc(104)).at(-1)).toEqual({
+    expect(answersFromMonitor(at(packedCc(6, 104, 127)), 500, cc(104)).at(-1)).toEqual({ question: 'channel', answer: 'other' });
+    expect(answersFromMonitor(at(packedCc(5, 105, 127)), 500, cc(104)).at(-1)).toEqual({ question: 'number', answer: 'other' });
+    expect(answersFromMonitor(at(packedCc(5, 104, 12), packedCc(5, 104, 63)), 500, cc(104)).at(-1)).toEqual({
       question: 'reach',
       answer: 'low',
     });
-    expect(answersFromMonitor(at(ccWord(5, 104, 127)), 500, cc(104)).at(-1)).toEqual({ question: 'reach', answer: 'high' });
-    expect(answersFromMonitor(at(noteWord(5, 36, 90)), 500, noteOn(36)).at(-1)).toEqual({ question: 'reach', answer: 'high' });
+    expect(answersFromMonitor(at(packedCc(5, 104, 127)), 500, cc(104)).at(-1)).toEqual({ question: 'reach', answer: 'high' });
+    expect(answersFromMonitor(at(packedNote(5, 36, 90)), 500, noteOn(36)).at(-1)).toEqual({ question: 'reach', answer: 'high' });
   });
 });

@@ -1,5 +1,5 @@
 // The wires of a rig as a graph: every way that a message takes from a unit, through merges, hubs and hosts that pass it on.
-import { kindOf, type WordType } from '../midi';
+import { kindOf, type PackedType } from '../midi';
 import type { Rig, Wire } from '../rig';
 
 /** A message that went round this often is cut and reported. */
@@ -27,7 +27,7 @@ export interface Plan {
 export interface Network {
   readonly wires: readonly Wire[];
   /** The ways of a message that a unit sends itself. `channel` 1–16, or 0 for what has none. */
-  readonly planOf: (unitId: string, type: WordType, channel: number) => Plan;
+  readonly planOf: (unitId: string, type: PackedType, channel: number) => Plan;
   /** Units that a unit's wires lead to, whatever they let through. */
   readonly reachedFrom: (unitId: string) => ReadonlySet<string>;
 }
@@ -35,7 +35,7 @@ export interface Network {
 const nowhere: Plan = { hops: [], looped: false };
 
 /** Whether a wire lets a kind of message on a channel (0: none) through, and as what; null when it stops it. */
-export function passesAs(wire: Wire, type: WordType, channel: number): 'remote' | 'notes' | null {
+export function passesAs(wire: Wire, type: PackedType, channel: number): 'remote' | 'notes' | null {
   if (wire.types !== null && !wire.types.includes(type)) return null;
   if (wire.channels !== null && channel !== 0 && !wire.channels.some((c) => c === channel)) return null;
   if (wire.forRemote) return 'remote';
@@ -53,9 +53,9 @@ export function compileNetwork(rig: Pick<Rig, 'wires'>, unplugged: ReadonlySet<s
   wires.forEach((wire, i) => {
     if (!unplugged.has(wire.id)) from.set(wire.from.unitId, [...(from.get(wire.from.unitId) ?? []), i]);
   });
-  const plans = new Map<string, Map<WordType, Plan[]>>();
+  const plans = new Map<string, Map<PackedType, Plan[]>>();
 
-  const make = (unitId: string, type: WordType, channel: number): Plan => {
+  const make = (unitId: string, type: PackedType, channel: number): Plan => {
     let copies = 0;
     let looped = false;
     const follow = (unit: string, depth: number): Hop[] => {

@@ -1,5 +1,5 @@
 // The wires as a picture: where each unit stands, which wires carry a message twice, which close a loop, who hears whom.
-import { kindOf, messageTypes, type WordType } from '../midi';
+import { kindOf, messageTypes, type PackedType } from '../midi';
 import type { Rig, Wire } from '../rig';
 import { compileNetwork, type Hop } from './network';
 
@@ -120,7 +120,7 @@ function loopWires(rig: Rig): ReadonlySet<string> {
   return found;
 }
 
-const lets = (wire: Wire, type: WordType, channel: number): boolean =>
+const lets = (wire: Wire, type: PackedType, channel: number): boolean =>
   (wire.types === null || wire.types.includes(type)) &&
   (wire.channels === null || wire.channels.some((c) => c === channel)) &&
   (wire.forRemote || wire.forNotes);

@@ -3,7 +3,7 @@
 import { transfer, wrap } from 'comlink';
 import { useTheme } from 'next-themes';
 import { useEffect, useRef, useState } from 'react';
-import { wordValue } from '@/core/midi';
+import { packedValue } from '@/core/midi';
 import type { RigIndex } from '@/core/rig';
 import { makeScale } from '@/core/values';
 import type { TimelinePicture, TimelineWorker } from '@/workers/timeline.worker';
@@ -150,7 +150,7 @@ function pictureOf(
     const t = monitor.sentAt[at(n)] ?? 0;
     if (t < begin) break;
     const word = monitor.word[at(n)] ?? 0;
-    sent.push((t - now) / 1000, wordValue(word) / (word >> 20 === 0xe ? 16383 : 127));
+    sent.push((t - now) / 1000, packedValue(word) / (word >> 20 === 0xe ? 16383 : 127));
   }
   return {
     picture: { hands: hands.map((h) => h.points), values: values.map((v) => v.points), sent: Float32Array.from(sent) },

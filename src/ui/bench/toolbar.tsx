@@ -4,7 +4,7 @@ import { ChevronLeft, ChevronRight } from 'lucide-react';
 import { DropdownMenu, Tabs } from 'radix-ui';
 import { useEffect, useState } from 'react';
 import { useStore } from 'zustand';
-import { wordLength } from '@/core/midi';
+import { packedLength } from '@/core/midi';
 import { type Controller, layersOn, type RigIndex } from '@/core/rig';
 import { type Transport, usualTiming, wireLoad } from '@/core/wires';
 import { Button } from '../primitives/button';
@@ -151,7 +151,7 @@ export function TransportBar({ bench, index, controller }: Props) {
   const wired = index.rig.wires.find((w) => w.from.unitId === controller.id)?.transport ?? 'usb';
   const transport = setup.transport === 'as-wired' ? wired : setup.transport;
   const late = latency(bench.monitor, place);
-  const sent = sentSince(bench.monitor, place, bench.now() - 1000, (word) => wordLength(word));
+  const sent = sentSince(bench.monitor, place, bench.now() - 1000, (word) => packedLength(word));
   const load = wireLoad({ ...usualTiming, transport }, sent.messages, sent.bytes, 1000);
   return (
     <div className="flex items-center gap-2 text-xs text-ink-2">

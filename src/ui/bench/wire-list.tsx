@@ -6,7 +6,7 @@ import { memo, type RefObject, useEffect, useLayoutEffect, useMemo, useRef, useS
 import { toast } from 'sonner';
 import { useStore } from 'zustand';
 import { showValue, unheardReasons } from '@/core/bench';
-import { hexOf, sayWord } from '@/core/midi';
+import { hexOf, sayPacked } from '@/core/midi';
 import type { RigIndex } from '@/core/rig';
 import type { BenchNames } from '@/workers/bench.worker';
 import { Button } from '../primitives/button';
@@ -258,7 +258,7 @@ function lineOf(
     from >= 0
       ? (index.controllers.get(names?.controllerIds[from] ?? '')?.name ?? '?')
       : (index.targets.get(names?.targetIds[-1 - from] ?? '')?.name ?? 'outside');
-  return [(m.sentAt[k] ?? 0).toFixed(1), sender, hexOf(word, sysex), sayWord(word, sysex), becameOf(m, k, from, names, index)];
+  return [(m.sentAt[k] ?? 0).toFixed(1), sender, hexOf(word, sysex), sayPacked(word, sysex), becameOf(m, k, from, names, index)];
 }
 
 const reasonWords: Readonly<Record<(typeof unheardReasons)[number], string>> = {

@@ -7,7 +7,7 @@ import {
   candidates,
   ccTable,
   type Expected,
-  type HeardWord,
+  type HeardMessage,
   LISTEN_MS,
   type Message,
   shortName,
@@ -32,7 +32,7 @@ interface Props {
 const KEPT_MS = 8000;
 
 export function ListenDialog({ index, controller, control, gesture, onTake, onClose }: Props) {
-  const heard = useRef<HeardWord[]>([]);
+  const heard = useRef<HeardMessage[]>([]);
   const [found, setFound] = useState<readonly Candidate[]>([]);
   const expected: Expected = gesture !== 'move' ? 'switches' : control.kind === 'encoder' ? 'clicks' : 'moves';
   const port = usePort((words, atMs) => {

@@ -1,7 +1,7 @@
 'use client';
 // A port to listen to: simulated by default, a device when somebody asks for it. Problems are said; simulation goes on.
 import { useEffect, useRef } from 'react';
-import type { Word } from '@/core/midi';
+import type { PackedMessage } from '@/core/midi';
 import { HAND, type PortInfo, type simulatedPorts } from '@/ports';
 import { type PortsChoice, usePorts } from './use-ports';
 
@@ -13,7 +13,10 @@ export interface PortChoice extends PortsChoice {
 }
 
 /** `start`: the port that is open from the beginning, or none. */
-export function usePort(onWords: (words: readonly Word[], atMs: number) => void, start: string | null = HAND): PortChoice {
+export function usePort(
+  onWords: (words: readonly PackedMessage[], atMs: number) => void,
+  start: string | null = HAND,
+): PortChoice {
   const { choice, info, maker, simulated, fail } = usePorts('in', start);
   const { chosen } = choice;
   const heard = useRef(onWords);
@@ -22,7 +25,7 @@ export function usePort(onWords: (words: readonly Word[], atMs: number) => void,
     if (chosen === null) return;
     let closed = false;
     let close: (() => void) | null = null;
-    const words = (all: readonly Word[], atMs: number): void => heard.current(all, atMs);
+    const words = (all: readonly PackedMessage[], atMs: number): void => heard.current(all, atMs);
     void maker.open(chosen, { words, gone: fail }).then((opened) => {
       if (opened.ok && !closed) close = opened.close;
       else if (opened.ok) opened.close();

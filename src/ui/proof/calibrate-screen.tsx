@@ -7,7 +7,7 @@ import { useCallback, useMemo, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { measurePedal, type PedalMeasure, type PedalProblem, wornSweeps } from '@/core/calibration';
 import { calibrate } from '@/core/commands';
-import { type HeardWord, type Message, messageSchema, messageStreamsIn, valueMax, type Word } from '@/core/midi';
+import { type HeardMessage, type Message, messageSchema, messageStreamsIn, type PackedMessage, valueMax } from '@/core/midi';
 import type { Control, RigIndex } from '@/core/rig';
 import { type Calibration, makeCalibration } from '@/core/values';
 import { UNIT } from '@/ports';
@@ -41,12 +41,12 @@ export function CalibrateScreen() {
   const [recording, setRecording] = useState(false);
   const [last, setLast] = useState<{ readonly words: string; readonly value: number; readonly count: number } | null>(null);
   const [found, setFound] = useState<{ readonly message: Message; readonly measure: PedalMeasure | PedalProblem } | null>(null);
-  const buffer = useRef<HeardWord[]>([]);
+  const buffer = useRef<HeardMessage[]>([]);
   const drawing = useRef(0);
   const seed = useRef(1);
 
   const take = useCallback(
-    (words: readonly Word[], atMs: number): void => {
+    (words: readonly PackedMessage[], atMs: number): void => {
       if (!recording) return;
       for (const word of words) buffer.current.push({ atMs, word });
       if (drawing.current !== 0) return;
@@ -204,7 +204,7 @@ export function CalibrateScreen() {
 }
 
 /** The message stream with the most values: what was moved. */
-function busiest(heard: readonly HeardWord[]) {
+function busiest(heard: readonly HeardMessage[]) {
   return [...messageStreamsIn(heard)].sort((a, b) => b.values.length - a.values.length)[0] ?? null;
 }
 

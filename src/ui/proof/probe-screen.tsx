@@ -4,7 +4,7 @@ import Link from 'next/link';
 import { parseAsString, useQueryState } from 'nuqs';
 import { useMemo, useRef, useState } from 'react';
 import { toast } from 'sonner';
-import { ccWord } from '@/core/midi';
+import { packedCc } from '@/core/midi';
 import {
   answerProbe,
   beginProbe,
@@ -67,7 +67,7 @@ export function ProbeScreen() {
   const asked = probe && sent !== null;
   const transmit = (value: number): void => {
     if (choice?.landing.address.type !== 'cc') return;
-    if (out.send([ccWord(choice.landing.address.channel, choice.landing.address.number, value)])) setSent(value);
+    if (out.send([packedCc(choice.landing.address.channel, choice.landing.address.number, value)])) setSent(value);
   };
   const begin = (): void => {
     if (!choice) return;

@@ -1,6 +1,6 @@
 // A trial as it is kept, and the tick that a proof gives.
 import { nanoid } from 'nanoid';
-import type { HeardWord } from '@/core/midi';
+import type { HeardMessage } from '@/core/midi';
 import { type Ask, KEPT, type ProofRecord, planKey, versionsFor } from '@/core/proof';
 import { type Assignment, batch, type Edit, type RigIndex, set } from '@/core/rig';
 import type { ToldDiagnosis } from '@/workers/proof.worker';
@@ -11,7 +11,7 @@ interface Ended {
   readonly who: string;
   readonly port: string;
   readonly asked: string;
-  readonly heard: readonly HeardWord[];
+  readonly heard: readonly HeardMessage[];
   readonly diagnosis: ToldDiagnosis | null;
 }
 

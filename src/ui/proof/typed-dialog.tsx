@@ -1,7 +1,7 @@
 'use client';
 // What arrived, typed in from another monitor.
 import { useMemo, useState } from 'react';
-import type { HeardWord } from '@/core/midi';
+import type { HeardMessage } from '@/core/midi';
 import { readTyped } from '@/core/proof';
 import { Button } from '../primitives/button';
 import { Dialog } from '../primitives/dialog';
@@ -12,7 +12,7 @@ export function TypedDialog({
   onClose,
 }: {
   readonly asked: string;
-  readonly onTake: (heard: readonly HeardWord[]) => void;
+  readonly onTake: (heard: readonly HeardMessage[]) => void;
   readonly onClose: () => void;
 }) {
   const [text, setText] = useState('');

@@ -2,11 +2,11 @@
 // The worker that finds out what is wrong. It gets the rig when it is asked something, and not with every edit.
 import { type Remote, wrap } from 'comlink';
 import { useEffect, useRef } from 'react';
-import type { HeardWord } from '@/core/midi';
+import type { HeardMessage } from '@/core/midi';
 import type { Rig } from '@/core/rig';
 import type { ProofWorker, ToldDiagnosis } from '@/workers/proof.worker';
 
-export type Ask = (assignmentId: string, heard: readonly HeardWord[]) => Promise<ToldDiagnosis | null>;
+export type Ask = (assignmentId: string, heard: readonly HeardMessage[]) => Promise<ToldDiagnosis | null>;
 
 export function useDoctor(rig: Rig): Ask {
   const worker = useRef<Remote<ProofWorker> | null>(null);

@@ -1,7 +1,14 @@
 'use client';
 // Whatever is touched: which functions send what arrives, and whether it is as planned.
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { addressKey, type HeardWord, type Message, type MessageStream, messageStreamsIn, type Word } from '@/core/midi';
+import {
+  addressKey,
+  type HeardMessage,
+  type Message,
+  type MessageStream,
+  messageStreamsIn,
+  type PackedMessage,
+} from '@/core/midi';
 import { type Ask, askFor, QUIET_MS, verdictOf } from '@/core/proof';
 import type { RigIndex } from '@/core/rig';
 
@@ -18,16 +25,16 @@ export interface Touch {
   /** What was touched so far, the last one first. */
   readonly done: readonly Touched[];
   readonly now: readonly MessageStream[];
-  readonly take: (words: readonly Word[], atMs: number) => void;
+  readonly take: (words: readonly PackedMessage[], atMs: number) => void;
 }
 
 const MOST = 3000;
 const KEPT = 60;
 
-export function useTouch(index: RigIndex, on: boolean, onProved: (ask: Ask, heard: readonly HeardWord[]) => void): Touch {
+export function useTouch(index: RigIndex, on: boolean, onProved: (ask: Ask, heard: readonly HeardMessage[]) => void): Touch {
   const [done, setDone] = useState<readonly Touched[]>([]);
   const [now, setNow] = useState<readonly MessageStream[]>([]);
-  const buffer = useRef<HeardWord[]>([]);
+  const buffer = useRef<HeardMessage[]>([]);
   const count = useRef(0);
   const timer = useRef<ReturnType<typeof setTimeout> | null>(null);
   const drawing = useRef(0);
@@ -69,7 +76,7 @@ export function useTouch(index: RigIndex, on: boolean, onProved: (ask: Ask, hear
   }, [candidates]);
 
   const take = useCallback(
-    (words: readonly Word[], atMs: number): void => {
+    (words: readonly PackedMessage[], atMs: number): void => {
       for (const word of words) buffer.current.push({ atMs, word });
       if (buffer.current.length > MOST) buffer.current.splice(0, buffer.current.length - MOST);
       if (drawing.current === 0)

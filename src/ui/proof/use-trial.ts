@@ -1,21 +1,21 @@
 'use client';
 // One trial: listening while a function is tried, what can be said by now, and once it is quiet, what is wrong.
 import { useCallback, useEffect, useRef, useState } from 'react';
-import type { HeardWord, Word } from '@/core/midi';
+import type { HeardMessage, PackedMessage } from '@/core/midi';
 import { type Ask, quietFor, type Verdict, verdictOf } from '@/core/proof';
 import type { ToldDiagnosis } from '@/workers/proof.worker';
 import type { Ask as Doctor } from './use-doctor';
 
 export interface Trial {
-  readonly heard: readonly HeardWord[];
+  readonly heard: readonly HeardMessage[];
   readonly verdict: Verdict;
   /** Null until it is quiet and something is wrong. */
   readonly diagnosis: ToldDiagnosis | null;
   /** Whether what was heard was typed in. */
   readonly typed: boolean;
-  readonly take: (words: readonly Word[], atMs: number) => void;
+  readonly take: (words: readonly PackedMessage[], atMs: number) => void;
   /** Takes messages that were typed in: all there is. */
-  readonly takeAll: (heard: readonly HeardWord[]) => void;
+  readonly takeAll: (heard: readonly HeardMessage[]) => void;
   /** Says that nothing more will come. */
   readonly settle: () => void;
   readonly again: () => void;
@@ -33,16 +33,16 @@ export function useTrial(
     ask: Ask,
     ended: {
       readonly outcome: 'proved' | 'failed';
-      readonly heard: readonly HeardWord[];
+      readonly heard: readonly HeardMessage[];
       readonly diagnosis: ToldDiagnosis | null;
       readonly typed: boolean;
     },
   ) => void,
 ): Trial {
-  const [heard, setHeard] = useState<readonly HeardWord[]>([]);
+  const [heard, setHeard] = useState<readonly HeardMessage[]>([]);
   const [verdict, setVerdict] = useState<Verdict>(WAITING);
   const [diagnosis, setDiagnosis] = useState<ToldDiagnosis | null>(null);
-  const buffer = useRef<HeardWord[]>([]);
+  const buffer = useRef<HeardMessage[]>([]);
   const typed = useRef(false);
   const ended = useRef(false);
   // After a gesture that was made too seldom the next message begins a new one.
@@ -102,7 +102,7 @@ export function useTrial(
   }, []);
 
   const take = useCallback(
-    (words: readonly Word[], atMs: number): void => {
+    (words: readonly PackedMessage[], atMs: number): void => {
       if (!latest.current.ask || ended.current) return;
       if (anew.current) again();
       for (const word of words) buffer.current.push({ atMs, word });
@@ -121,7 +121,7 @@ export function useTrial(
   );
 
   const takeAll = useCallback(
-    (all: readonly HeardWord[]): void => {
+    (all: readonly HeardMessage[]): void => {
       again();
       typed.current = true;
       buffer.current = [...all];

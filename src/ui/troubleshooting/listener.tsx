@@ -2,7 +2,7 @@
 // The listening part: a port, what arrived in the last moment, and what that answers.
 import { useEffect, useRef, useState } from 'react';
 import { meantNames } from '@/core/commands';
-import { type HeardWord, LISTEN_MS, type Message, sayWord, shortName } from '@/core/midi';
+import { type HeardMessage, LISTEN_MS, type Message, sayPacked, shortName } from '@/core/midi';
 import type { Assignment, RigIndex } from '@/core/rig';
 import { type Answer, answersFromMonitor } from '@/core/troubleshooting';
 import { PortSelect, PortTrouble } from '../ports/port-select';
@@ -20,8 +20,8 @@ export function Listener({
   readonly planned: { readonly assignment: Assignment; readonly message: Message } | null;
   readonly onAnswers: (answers: readonly Answer[]) => void;
 }) {
-  const heard = useRef<HeardWord[]>([]);
-  const [last, setLast] = useState<readonly HeardWord[]>([]);
+  const heard = useRef<HeardMessage[]>([]);
+  const [last, setLast] = useState<readonly HeardMessage[]>([]);
   // No port is open until somebody chooses one: what the simulated hand plays would answer for the real one.
   const port = usePort((words, atMs) => {
     heard.current.push(...words.map((word) => ({ atMs, word })));
@@ -65,7 +65,7 @@ export function Listener({
       <PortTrouble port={port} />
       {port.chosen !== null && (
         <p className="font-mono text-xs" aria-live="polite">
-          {last.length === 0 ? 'Nothing yet. Move the control.' : last.map((h) => sayWord(h.word, [])).join('  ·  ')}
+          {last.length === 0 ? 'Nothing yet. Move the control.' : last.map((h) => sayPacked(h.word, [])).join('  ·  ')}
         </p>
       )}
     </section>

@@ -2,7 +2,7 @@ import * as z from 'zod';
 import { exhaustive } from '../../base';
 import { ccEntry, isReserved } from '../cc-table';
 import { channelSchema, u7Schema } from '../numbers';
-import { ccWord, wordNumber, wordValue } from '../word';
+import { packedCc, packedNumber, packedValue } from '../packed';
 import { defineKind, plainKind, sevenBitNumber } from './kind';
 
 function noteOn(number: number): string {
@@ -51,6 +51,6 @@ export const cc = defineKind({
   put:
     ({ channel, number }) =>
     (value, out) =>
-      void out.push(ccWord(channel, number, value)),
-  say: (word) => `CC ${wordNumber(word)} = ${wordValue(word)}`,
+      void out.push(packedCc(channel, number, value)),
+  say: (word) => `CC ${packedNumber(word)} = ${packedValue(word)}`,
 });

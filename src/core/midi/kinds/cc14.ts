@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { ccEntry } from '../cc-table';
 import { channelSchema, u7Schema } from '../numbers';
-import { pairWords } from '../sequences';
+import { pairMessages } from '../sequences';
 import { defineKind, plainKind, sevenBitNumber } from './kind';
 
 /** A 14-bit control: its high byte on one number, its low byte 32 above (MIDI 1.0, "Control change"). */
@@ -27,6 +27,6 @@ export const cc14 = defineKind({
   put:
     ({ channel, number }) =>
     (value, out) =>
-      void out.push(...pairWords(channel, number, value)),
+      void out.push(...pairMessages(channel, number, value)),
   say: () => '',
 });

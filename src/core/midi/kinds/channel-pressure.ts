@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { channelSchema } from '../numbers';
-import { pressureWord, wordValue } from '../word';
+import { packedPressure, packedValue } from '../packed';
 import { defineKind, plainKind } from './kind';
 
 /** Pressure on all keys of a channel (MIDI 1.0). */
@@ -16,6 +16,6 @@ export const channelPressure = defineKind({
   put:
     ({ channel }) =>
     (value, out) =>
-      void out.push(pressureWord(channel, value)),
-  say: (word) => `Pressure ${wordValue(word)}`,
+      void out.push(packedPressure(channel, value)),
+  say: (word) => `Pressure ${packedValue(word)}`,
 });

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { realTimeWord } from '../word';
+import { packedRealTime } from '../packed';
 import { defineKind, plainKind } from './kind';
 
 /** Goes on where sequences stopped (MIDI 1.0, "System real time"). */
@@ -13,6 +13,6 @@ export const continued = defineKind({
   number: null,
   carries: 'nothing',
   statuses: [0xfb],
-  put: () => (_value, out) => void out.push(realTimeWord(0xfb)),
+  put: () => (_value, out) => void out.push(packedRealTime(0xfb)),
   say: () => 'Continue',
 });

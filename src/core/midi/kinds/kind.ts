@@ -1,11 +1,11 @@
 // What a kind of message is: everything that the rest of the program asks of one, in one place for each kind.
 import type * as z from 'zod';
 import type { MiddleC, NumberStyle } from '../names';
+import type { PackedMessage } from '../packed';
 import type { SysexTable } from '../sysex';
-import type { Word } from '../word';
 
 /** Writes the words that carry a value at the end of a list. A program message that a counter steps takes its number from it. */
-export type Put = (value: number, out: Word[]) => void;
+export type Put = (value: number, out: PackedMessage[]) => void;
 
 /** What the standard makes of a number. */
 export interface NumberEntry {
@@ -83,7 +83,7 @@ export interface MessageKind<S extends z.ZodObject = z.ZodObject, M = z.infer<S>
   /** Compiles the way out. `stepped`: the value is the number. SysEx is found in the table. */
   put(message: M, stepped: boolean, sysex: SysexTable): Put;
   /** A word of this kind in the trade's terms, without its channel; empty where the kind is no word. */
-  say(word: Word, sysex: readonly (readonly number[])[]): string;
+  say(word: PackedMessage, sysex: readonly (readonly number[])[]): string;
 }
 
 /** Declares a kind; keeps the type of its schema. */

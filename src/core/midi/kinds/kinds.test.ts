@@ -14,12 +14,12 @@ import {
   messageTypes,
   noSysex,
   numberWords,
-  sayWord,
-  type Word,
+  type PackedMessage,
+  packedBytes,
+  packedKey,
+  packedType,
+  sayPacked,
   withSysex,
-  wordBytes,
-  wordKey,
-  wordType,
 } from '..';
 
 interface Example {
@@ -109,10 +109,10 @@ const examples: Readonly<Record<MessageType, Example>> = {
 const style = { channelBase: 1, programBase: 1, notes: 'name', middleC: 4 } as const;
 const written = (
   type: MessageType,
-): { readonly message: Message; readonly words: readonly Word[]; readonly table: typeof noSysex } => {
+): { readonly message: Message; readonly words: readonly PackedMessage[]; readonly table: typeof noSysex } => {
   const message = messageSchema.parse({ type, ...examples[type].message });
   const table = message.type === 'sysex' ? withSysex(noSysex, message.bytes).table : noSysex;
-  const words: Word[] = [];
+  const words: PackedMessage[] = [];
   makePut(message, false, table)(examples[type].value, words);
   return { message, words, table };
 };
@@ -122,20 +122,20 @@ describe.each(messageTypes)('%s', (type) => {
   const { message, words, table } = written(type);
   const last = words.at(-1) ?? 0;
   it('goes out as the standard writes it', () => {
-    const bytes = words.flatMap((word) => wordBytes(word, table.bytes));
+    const bytes = words.flatMap((word) => packedBytes(word, table.bytes));
     expect(bytes.map((b) => b.toString(16).toUpperCase().padStart(2, '0')).join(' ')).toBe(example.bytes);
   });
   it('is named in the terms of the trade', () => {
-    expect([kindOf(type).short(message), numberWords(message, style), sayWord(last, table.bytes)]).toEqual([
+    expect([kindOf(type).short(message), numberWords(message, style), sayPacked(last, table.bytes)]).toEqual([
       example.short,
       example.number,
       example.said,
     ]);
   });
   it('comes back as what it is, under the address at which it is listened for', () => {
-    expect(wordType(last)).toBe(carrierOf(type));
-    if (kindOf(type).sequence === null) expect(wordKey(last, table.keys)).toBe(addressKey(message));
-    for (const word of words) expect(heardKeys(message)).toContain(wordKey(word, table.keys));
+    expect(packedType(last)).toBe(carrierOf(type));
+    if (kindOf(type).sequence === null) expect(packedKey(last, table.keys)).toBe(addressKey(message));
+    for (const word of words) expect(heardKeys(message)).toContain(packedKey(word, table.keys));
   });
   it('counts as on by what it carries', () => {
     const { carries, onFrom, most } = kindOf(type);

@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { noteName, parseNote, showNote } from '../names';
 import { channelSchema, u7Schema } from '../numbers';
-import { noteWord, wordNumber, wordStatus, wordValue } from '../word';
+import { packedNote, packedNumber, packedStatus, packedValue } from '../packed';
 import { defineKind, type NumberFacts, plainKind, sevenBitNumber } from './kind';
 
 /** A key 0–127, by number or by name as the device counts octaves. */
@@ -31,9 +31,9 @@ export const note = defineKind({
   put:
     ({ channel, number }) =>
     (value, out) =>
-      void out.push(noteWord(channel, number, value)),
+      void out.push(packedNote(channel, number, value)),
   say: (word) =>
-    wordStatus(word) >= 0x90 && wordValue(word) > 0
-      ? `Note ${wordNumber(word)} on ${wordValue(word)}`
-      : `Note ${wordNumber(word)} off`,
+    packedStatus(word) >= 0x90 && packedValue(word) > 0
+      ? `Note ${packedNumber(word)} on ${packedValue(word)}`
+      : `Note ${packedNumber(word)} off`,
 });

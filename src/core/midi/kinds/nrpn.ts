@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { channelSchema, u14Schema } from '../numbers';
-import { parameterControls, parameterWords } from '../sequences';
+import { parameterControls, parameterMessages } from '../sequences';
 import { defineKind, fourteenBitNumber, plainKind } from './kind';
 
 /** A parameter of the maker's own: its number, then its value, in control changes (MIDI 1.0, "Registered and non-registered parameter numbers"). */
@@ -18,6 +18,6 @@ export const nrpn = defineKind({
   put:
     ({ type, channel, number }) =>
     (value, out) =>
-      void out.push(...parameterWords(type, channel, number, value)),
+      void out.push(...parameterMessages(type, channel, number, value)),
   say: () => '',
 });

@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { channelSchema } from '../numbers';
-import { bendWord, wordValue } from '../word';
+import { packedBend, packedValue } from '../packed';
 import { defineKind, plainKind } from './kind';
 
 /** Pitch bend, 0–16383 with 8192 at rest (MIDI 1.0). */
@@ -17,9 +17,9 @@ export const pitchBend = defineKind({
   put:
     ({ channel }) =>
     (value, out) =>
-      void out.push(bendWord(channel, value)),
+      void out.push(packedBend(channel, value)),
   say: (word) => {
-    const off = wordValue(word) - 8192;
+    const off = packedValue(word) - 8192;
     return `Bend ${off < 0 ? '−' : '+'}${Math.abs(off)}`;
   },
 });

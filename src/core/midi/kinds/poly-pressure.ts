@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { channelSchema, u7Schema } from '../numbers';
-import { polyWord, wordNumber, wordValue } from '../word';
+import { packedNumber, packedPoly, packedValue } from '../packed';
 import { defineKind, plainKind } from './kind';
 import { keyNumber } from './note';
 
@@ -17,6 +17,6 @@ export const polyPressure = defineKind({
   put:
     ({ channel, number }) =>
     (value, out) =>
-      void out.push(polyWord(channel, number, value)),
-  say: (word) => `Pressure ${wordValue(word)} on note ${wordNumber(word)}`,
+      void out.push(packedPoly(channel, number, value)),
+  say: (word) => `Pressure ${packedValue(word)} on note ${packedNumber(word)}`,
 });

@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { showProgram } from '../names';
 import { channelSchema, u7Schema } from '../numbers';
-import { ccWord, programWord, type Word, wordNumber } from '../word';
+import { type PackedMessage, packedCc, packedNumber, packedProgram } from '../packed';
 import { defineKind, type ExtraField, plainKind, sevenBitNumber } from './kind';
 
 const bankSelectSchema = z.object({ msb: u7Schema, lsb: u7Schema.nullable() });
@@ -44,9 +44,9 @@ export const program = defineKind({
   statuses: [0xc0],
   heardAs: ({ bank }) => ({ controls: bank === null ? [] : [0, 32], pairs: [] }),
   put: ({ channel, number, bank }, stepped) => {
-    const before: readonly Word[] =
-      bank === null ? [] : [ccWord(channel, 0, bank.msb), ...(bank.lsb === null ? [] : [ccWord(channel, 32, bank.lsb)])];
-    return (value, out) => void out.push(...before, programWord(channel, stepped ? value & 127 : number));
+    const before: readonly PackedMessage[] =
+      bank === null ? [] : [packedCc(channel, 0, bank.msb), ...(bank.lsb === null ? [] : [packedCc(channel, 32, bank.lsb)])];
+    return (value, out) => void out.push(...before, packedProgram(channel, stepped ? value & 127 : number));
   },
-  say: (word) => `Program ${wordNumber(word)}`,
+  say: (word) => `Program ${packedNumber(word)}`,
 });

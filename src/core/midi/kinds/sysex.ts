@@ -1,8 +1,8 @@
 import * as z from 'zod';
 import { parseBytes, showBytes } from '../hex';
 import { u7Schema } from '../numbers';
+import { packedSysex, sysexPlace } from '../packed';
 import { sysexKey } from '../sysex';
-import { sysexPlace, sysexWord } from '../word';
 import { defineKind, type ExtraField, plainKind } from './kind';
 
 const schema = z.object({ type: z.literal('sysex'), bytes: z.array(u7Schema).max(256) });
@@ -33,7 +33,7 @@ export const sysex = defineKind({
   carries: 'nothing',
   statuses: [0xf0],
   put: ({ bytes }, _stepped, table) => {
-    const word = sysexWord(table.keys.indexOf(sysexKey(bytes)));
+    const word = packedSysex(table.keys.indexOf(sysexKey(bytes)));
     return (_value, out) => void out.push(word);
   },
   say: (word, table) => `SysEx, ${(table[sysexPlace(word)]?.length ?? 0) + 2} bytes`,

@@ -1,4 +1,4 @@
-import { decode, idleDecoder, wordKey } from '@/core/midi';
+import { decode, idleDecoder, packedKey } from '@/core/midi';
 
 export const name = 'decoding a million bytes, and the key of each message';
 const bytes = Uint8Array.from({ length: 1_000_000 }, (_, i) => (i % 3 === 0 ? 0xb0 + ((i / 3) % 16) : i % 128));
@@ -7,7 +7,7 @@ export const work = (): unknown => {
   const none = (): void => undefined;
   decode(idleDecoder, bytes, {
     channel: (word) => {
-      sum += wordKey(word);
+      sum += packedKey(word);
     },
     common: none,
     realTime: none,

@@ -2,7 +2,7 @@
 // Layout: status byte << 16 | data 1 << 8 | data 2, as the bytes travel (MIDI 1.0). SysEx does not fit: it is −1 − its place in
 // a table of SysEx messages that whoever plays keeps beside the words.
 
-export type Word = number;
+export type PackedMessage = number;
 
 const NOTE_OFF = 0x80;
 const NOTE_ON = 0x90;
@@ -13,41 +13,43 @@ const PRESSURE = 0xd0;
 const BEND = 0xe0;
 
 /** A control change; channel 1–16, number and value 0–127. */
-export const ccWord = (channel: number, number: number, value: number): Word =>
+export const packedCc = (channel: number, number: number, value: number): PackedMessage =>
   ((CONTROL | (channel - 1)) << 16) | (number << 8) | value;
 
 /** A note: note-on with its velocity, or the note-off that velocity 0 means (MIDI 1.0). */
-export const noteWord = (channel: number, note: number, velocity: number): Word =>
+export const packedNote = (channel: number, note: number, velocity: number): PackedMessage =>
   (((velocity === 0 ? NOTE_OFF : NOTE_ON) | (channel - 1)) << 16) | (note << 8) | velocity;
 
 /** A program change; program 0–127. */
-export const programWord = (channel: number, program: number): Word => ((PROGRAM | (channel - 1)) << 16) | (program << 8);
+export const packedProgram = (channel: number, program: number): PackedMessage =>
+  ((PROGRAM | (channel - 1)) << 16) | (program << 8);
 
 /** Pitch bend, value 0–16383 with 8192 at rest; the low seven bits travel first (MIDI 1.0). */
-export const bendWord = (channel: number, value: number): Word =>
+export const packedBend = (channel: number, value: number): PackedMessage =>
   ((BEND | (channel - 1)) << 16) | ((value & 127) << 8) | (value >> 7);
 
 /** Channel pressure 0–127. */
-export const pressureWord = (channel: number, value: number): Word => ((PRESSURE | (channel - 1)) << 16) | (value << 8);
+export const packedPressure = (channel: number, value: number): PackedMessage =>
+  ((PRESSURE | (channel - 1)) << 16) | (value << 8);
 
 /** Pressure 0–127 on one note. */
-export const polyWord = (channel: number, note: number, value: number): Word =>
+export const packedPoly = (channel: number, note: number, value: number): PackedMessage =>
   ((POLY | (channel - 1)) << 16) | (note << 8) | value;
 
 /** A message of one byte from F8 on (MIDI 1.0, system real time). */
-export const realTimeWord = (status: number): Word => status << 16;
+export const packedRealTime = (status: number): PackedMessage => status << 16;
 
 /** The word of a SysEx message at a place of the table. */
-export const sysexWord = (place: number): Word => -1 - place;
+export const packedSysex = (place: number): PackedMessage => -1 - place;
 /** The place in the table of a SysEx word; −1 for every other word. */
-export const sysexPlace = (word: Word): number => (word < 0 ? -1 - word : -1);
+export const sysexPlace = (word: PackedMessage): number => (word < 0 ? -1 - word : -1);
 
-export const wordStatus = (word: Word): number => (word < 0 ? 0xf0 : (word >> 16) & 0xff);
-export const wordChannel = (word: Word): number => ((word >> 16) & 0x0f) + 1;
-export const wordNumber = (word: Word): number => (word >> 8) & 0x7f;
+export const packedStatus = (word: PackedMessage): number => (word < 0 ? 0xf0 : (word >> 16) & 0xff);
+export const packedChannel = (word: PackedMessage): number => ((word >> 16) & 0x0f) + 1;
+export const packedNumber = (word: PackedMessage): number => (word >> 8) & 0x7f;
 
 /** The value: 0–127, or 0–16383 for pitch bend; 0 for what carries none. */
-export function wordValue(word: Word): number {
+export function packedValue(word: PackedMessage): number {
   switch (word >> 20) {
     case 0xe:
       return ((word & 0x7f) << 7) | ((word >> 8) & 0x7f);
@@ -78,15 +80,15 @@ export function dataLength(status: number): number {
 }
 
 /** The bytes of a word as they travel; those of a SysEx, with F0 and F7, come from its table (MIDI 1.0). */
-export function wordBytes(word: Word, sysex: readonly (readonly number[])[] = []): readonly number[] {
+export function packedBytes(word: PackedMessage, sysex: readonly (readonly number[])[] = []): readonly number[] {
   if (word < 0) return [0xf0, ...(sysex[sysexPlace(word)] ?? []), 0xf7];
   const status = (word >> 16) & 0xff;
   const length = dataLength(status);
-  return length === 2 ? [status, wordNumber(word), word & 0x7f] : length === 1 ? [status, wordNumber(word)] : [status];
+  return length === 2 ? [status, packedNumber(word), word & 0x7f] : length === 1 ? [status, packedNumber(word)] : [status];
 }
 
-/** How many bytes a word takes on a wire: as long as `wordBytes`. */
-export function wordLength(word: Word, sysex: readonly (readonly number[])[] = []): number {
+/** How many bytes a word takes on a wire: as long as `packedBytes`. */
+export function packedLength(word: PackedMessage, sysex: readonly (readonly number[])[] = []): number {
   if (word < 0) return (sysex[sysexPlace(word)]?.length ?? 0) + 2;
   return 1 + Math.max(0, dataLength((word >> 16) & 0xff));
 }
