@@ -4,11 +4,11 @@ import { counted } from '../base';
 import type { ControllerTemplate, TargetProfile } from '../library';
 import {
   batch,
-  type Control,
   type Controller,
   type Edit,
+  entryFields,
+  fieldsExcept,
   insert,
-  type Parameter,
   type Rig,
   type Row,
   sameJson,
@@ -42,54 +42,33 @@ export interface Difference {
   readonly change: Change;
 }
 
-interface Sides<U, P> {
-  readonly unitFields: readonly (keyof U & string)[];
-  readonly partFields: readonly (keyof P & string)[];
+interface Sides {
+  readonly unitFields: readonly string[];
+  readonly partFields: readonly string[];
 }
 
-const controllerSides: Sides<Controller, Control> = {
-  unitFields: ['width', 'height', 'bankNames', 'evidence', 'note'],
-  partFields: [
+/** What belongs to the rig and not to the library: who it is, where it stands, what it was copied from, how it is plugged in. */
+const ofTheRig = ['id', 'order', 'origin'] as const;
+
+const controllerSides: Sides = {
+  // Firmware is compared field by field.
+  unitFields: fieldsExcept(entryFields.controller, [
+    ...ofTheRig,
     'name',
-    'kind',
-    'x',
-    'y',
-    'width',
-    'height',
-    'family',
-    'familyOrder',
-    'side',
-    'subControls',
-    'light',
-    'ring',
-    'motor',
-    'detents',
-    'display',
-    'calibration',
-    'factory',
-  ],
+    'templateId',
+    'templateVersion',
+    'port',
+    'channel',
+    'firmware',
+  ]),
+  partFields: fieldsExcept(entryFields.control, [...ofTheRig, 'controllerId']),
 };
 
-/** The start value belongs to the show, not to the profile, and is left alone. */
-const targetSides: Sides<Target, Parameter> = {
-  unitFields: ['kind', 'version', 'evidence', 'note'],
-  partFields: [
-    'name',
-    'group',
-    'kind',
-    'unit',
-    'lowest',
-    'highest',
-    'scale',
-    'centre',
-    'steps',
-    'default',
-    'role',
-    'tags',
-    'tolerance',
-    'evidence',
-    'note',
-  ],
+const targetSides: Sides = {
+  // Reception is compared field by field.
+  unitFields: fieldsExcept(entryFields.target, [...ofTheRig, 'name', 'profileId', 'profileVersion', 'port', 'reception']),
+  // The start value belongs to the show, not to the profile, and is left alone.
+  partFields: fieldsExcept(entryFields.parameter, [...ofTheRig, 'targetId', 'start']),
 };
 
 type Fields = Readonly<Record<string, unknown>>;
@@ -158,8 +137,8 @@ export function targetDifferences(
   );
 }
 
-function compare<U, P>(
-  sides: Sides<U, P>,
+function compare(
+  sides: Sides,
   here: { readonly fields: Fields; readonly nested: Fields; readonly rows: readonly Fields[] },
   base: Copy | null,
   next: Copy,

@@ -38,6 +38,7 @@ export {
   emptyRig,
   entryFields,
   type Firmware,
+  fieldsExcept,
   firmwareSchema,
   type Gesture,
   type GestureType,

@@ -24,6 +24,7 @@ export {
   type AnyRow,
   emptyRig,
   entryFields,
+  fieldsExcept,
   type Head,
   headSchema,
   type Preferences,

@@ -40,6 +40,13 @@ export const entryFields = {
   parameter: parameterFields,
 } as const;
 
+/**
+ * The fields of a row by its schema, in its order, without some: a field that comes later is in every such list that does not leave
+ * it out by name.
+ */
+export const fieldsExcept = (schema: { readonly shape: object }, left: readonly string[]): readonly string[] =>
+  Object.keys(schema.shape).filter((field) => !left.includes(field));
+
 export type TableName = keyof typeof rowSchemas;
 type RowMap = { [T in TableName]: z.infer<(typeof rowSchemas)[T]> };
 export type Row<T extends TableName> = RowMap[T];
