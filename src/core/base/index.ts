@@ -4,6 +4,7 @@ export { counted, plural } from './plural';
 export { chance } from './chance';
 export { exhaustive } from './exhaustive';
 export { codeUnits, stableHash } from './hash';
+export { addTo, countBy, groupBy } from './maps';
 export { clamp } from './numbers';
 export { err, ok, type Result } from './result';
 export { type Changes, type Lookup, type Sharded, sharded } from './sharded';

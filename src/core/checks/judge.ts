@@ -1,6 +1,6 @@
 // Outcomes and findings of a whole rig, and again after an edit only of what the edit can have touched.
 
-import { type Sharded, sharded } from '../base';
+import { groupBy, type Sharded, sharded } from '../base';
 import { type Outcome, outcome, surroundingsOf } from '../bench';
 import { exploreController, type Space } from '../controller';
 import { type Controller, indexRig, type Rig, type RigIndex } from '../rig';
@@ -146,15 +146,7 @@ const sameList = (a: readonly Finding[], b: readonly Finding[] | undefined): boo
   b !== undefined && a.length === b.length && a.every((f, i) => f === b[i]);
 
 function othersIn({ controllers, rig }: Sources): ReadonlyMap<string, readonly Finding[]> {
-  const bySubject = new Map<string, Finding[]>();
-  for (const list of [...controllers.values(), ...rig.values()]) {
-    for (const finding of list) {
-      const there = bySubject.get(finding.subjectId);
-      if (there) there.push(finding);
-      else bySubject.set(finding.subjectId, [finding]);
-    }
-  }
-  return bySubject;
+  return groupBy([...controllers.values(), ...rig.values()].flat(), (finding) => finding.subjectId);
 }
 
 /** How many assignments clash with something, without simulating anything: for the list of rigs. */

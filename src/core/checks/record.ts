@@ -1,5 +1,5 @@
 // The record: texts, names, functions for nothing, leftovers, free controls, and where a mapping is kept.
-import { counted, plural } from '../base';
+import { countBy, counted, plural } from '../base';
 import { changeAssignment, patch, removeAssignment } from '../commands';
 import { addressKey, heardKeys, kindOf, shortName } from '../midi';
 import { batch, type Landing, type Parameter, type RigIndex, remove, set } from '../rig';
@@ -243,8 +243,7 @@ export const livesElsewhere: RigCheck<
   }),
   reads: ['targets', 'landings'],
   find: ({ index }) => {
-    const counts = new Map<string, number>();
-    for (const { targetId } of index.rig.landings) counts.set(targetId, (counts.get(targetId) ?? 0) + 1);
+    const counts = countBy(index.rig.landings, (l) => l.targetId);
     return index.rig.targets.flatMap((target) => {
       const { livesIn } = target.reception;
       const count = counts.get(target.id) ?? 0;

@@ -1,9 +1,9 @@
 // Taking a row away together with whatever cannot be without it, and mending what can.
+import { groupBy } from '../base';
 import {
   type Action,
   type AnyRow,
   type Edit,
-  groupBy,
   type Layer,
   type Rig,
   type Row,

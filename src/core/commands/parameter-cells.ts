@@ -1,5 +1,5 @@
 // The parameters of a target as cells of text: what each cell says, what may be typed into it, and many of them changed at once.
-import { err, exhaustive, ok, type Result } from '../base';
+import { err, exhaustive, groupBy, ok, type Result } from '../base';
 import { type ProfileParameter, plainParameter } from '../library';
 import { batch, type Edit, insert, type Parameter, type Rig, rowSchemas } from '../rig';
 import type { ScaleSpec } from '../values';
@@ -201,13 +201,7 @@ export function changeCells(
   changes: readonly CellChange[],
   newId: NewId,
 ): { readonly edit: Edit | null; readonly refused: readonly RefusedCell[] } {
-  const byLine = new Map<string, CellChange[]>();
-  for (const change of changes) {
-    const key = change.parameterId ?? `new ${change.line}`;
-    const there = byLine.get(key);
-    if (there) there.push(change);
-    else byLine.set(key, [change]);
-  }
+  const byLine = groupBy(changes, (change) => change.parameterId ?? `new ${change.line}`);
   const rows = new Map(rig.parameters.map((p) => [p.id, p]));
   const refused: RefusedCell[] = [];
   const edits: Edit[] = [];

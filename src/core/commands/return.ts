@@ -1,5 +1,6 @@
 // Going back to an earlier state of the same rig, as a whole or row by row. The plan goes back; what is known about the hardware does not.
-import { batch, type Edit, groupBy, type Rig, referencesOf, sameJson, tableNames } from '../rig';
+import { groupBy } from '../base';
+import { batch, type Edit, type Rig, referencesOf, sameJson, tableNames } from '../rig';
 import { type MergeItem, type MergePlan, planMerge, rowEdits, withNeeds } from './merge';
 
 /** What a row says about the hardware, not about the plan. */

@@ -1,7 +1,9 @@
 // What ships: whole rigs that every schema accepts, every kind of control, and the way to a rig and back.
+
 import { describe, expect, it } from 'vitest';
+import { groupBy } from '../base';
 import { addController, addTarget } from '../commands';
-import { emptyRig, firstBroken, groupBy, rowSchemas, type TableName } from '../rig';
+import { emptyRig, firstBroken, rowSchemas, type TableName } from '../rig';
 import { controllerTemplates, profileOf, profileRig, summaryOf, targetProfiles, templateOf, templateRig } from '.';
 
 let count = 0;

@@ -1,5 +1,5 @@
 // A controller as the library holds it, and the same as a small rig: what the editor edits is always a rig.
-import { counted } from '../base';
+import { countBy, counted } from '../base';
 import { channel } from '../midi';
 import { type Controller, type Counter, emptyRig, type Firmware, type Panel, type Rig } from '../rig';
 
@@ -90,8 +90,7 @@ export function unitTemplate(
 
 /** “8 faders, 4 buttons, 2 banks”: what is on a panel, the most numerous kind first. */
 export function summaryOf(controls: readonly { readonly kind: string }[], banks: number): string {
-  const counts = new Map<string, number>();
-  for (const { kind } of controls) counts.set(kind, (counts.get(kind) ?? 0) + 1);
+  const counts = countBy(controls, (c) => c.kind);
   const words = [...counts]
     .sort((a, b) => b[1] - a[1])
     .map(([kind, n]) => kindWords(kind, n))

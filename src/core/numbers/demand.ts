@@ -1,4 +1,5 @@
 // What wants a number: every function that sends a numbered message, with all of its sends that have to stay at one address.
+import { addTo } from '../base';
 import { addressKey, type Message, shortName } from '../midi';
 import { type Assignment, hostLayerAt, type Landing, type Layer, type PlacedSend, type RigIndex, standInOf } from '../rig';
 import { routesFrom } from '../wires';
@@ -57,9 +58,7 @@ export function demandsOf(index: RigIndex): readonly Demand[] {
       if (same) groups.get(same)?.push(placed);
       else {
         groups.set(placed, [placed]);
-        const there = firstAt.get(key);
-        if (there) there.push(placed);
-        else firstAt.set(key, [placed]);
+        addTo(firstAt, key, placed);
       }
       homeOf.set(`${assignment.id} ${actionIndex}`, home);
     });

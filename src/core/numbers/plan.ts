@@ -1,5 +1,6 @@
 // The number planner: given a rig, a school and what must not move, a complete plan without a clash whenever there is one, at the least
 // cost, or the demands that cannot stand together and what would loosen them.
+import { addTo } from '../base';
 import type { Message } from '../midi';
 import type { RigIndex } from '../rig';
 import { type Cost, type CostLevel, difference } from './cost';
@@ -85,10 +86,7 @@ function neighboursOf(demands: readonly Demand[]): readonly (readonly [number, n
   demands.forEach(({ family, familyOrder, message }, row) => {
     if (family === '') return;
     const key = `${family} ${message.type} ${message.channel}`;
-    const there = families.get(key);
-    const entry = { row, order: familyOrder };
-    if (there) there.push(entry);
-    else families.set(key, [entry]);
+    addTo(families, key, { row, order: familyOrder });
   });
   return [...families.values()].flatMap((family) => {
     const inOrder = family.sort((a, b) => a.order - b.order);

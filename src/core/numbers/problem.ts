@@ -1,4 +1,5 @@
 // The planning problem without its music: rows that each want a cell, rows that may not meet in one, rows that want to be neighbours.
+import { groupBy } from '../base';
 import { type Cost, noCost, plus } from './cost';
 
 /** One cell that a row could have. Neighbouring cells have keys that differ by 1. */
@@ -132,12 +133,5 @@ export function separate({ options, classOf, meets, neighbours }: Problem): read
     }
   });
   for (const [a, b] of neighbours) join(a, b);
-  const groups = new Map<number, number[]>();
-  options.forEach((_, row) => {
-    const root = find(row);
-    const group = groups.get(root);
-    if (group) group.push(row);
-    else groups.set(root, [row]);
-  });
-  return [...groups.values()];
+  return [...groupBy(options.keys(), find).values()];
 }

@@ -1,4 +1,5 @@
 // A good plan to begin with: families in runs, and the board on which plans are laid out.
+import { addTo } from '../base';
 import type { Bound, Compiled } from './bound';
 import { assignRows, cliquesOf } from './bound';
 import { type Cost, noCost, plus } from './cost';
@@ -36,9 +37,7 @@ export class Board {
   }
 
   private hold(cell: number, row: number): void {
-    const there = this.holders.get(cell);
-    if (there) there.push(row);
-    else this.holders.set(cell, [row]);
+    addTo(this.holders, cell, row);
   }
 
   cellOf(row: number): number | null {

@@ -1,6 +1,7 @@
 // Labels to scale: strips of tape that lie along a row of controls, and stickers as large as pads and buttons, in millimetres from the
 // template; black on white, layers told by their symbols, and letters as large as the distance asks for.
-import { type Assignment, type Control, type Controller, groupBy, inLayer, type Layer, type RigIndex } from '../rig';
+import { groupBy } from '../base';
+import { type Assignment, type Control, type Controller, inLayer, type Layer, type RigIndex } from '../rig';
 import { brokenTo, CAP_HEIGHT, cutTo, widthOf } from './measure';
 import { A4, type Ink, type Paper } from './paper';
 import { text } from './text';

@@ -1,11 +1,11 @@
 // What is asked of the player, function by function, and what the plan expects to hear for it.
+import { groupBy } from '../base';
 import { addressKey, heardKeys, type Message, type MessageStream, messageSchema, messageStreamsIn } from '../midi';
 import {
   type Action,
   type Assignment,
   type Control,
   type Controller,
-  groupBy,
   messagesOf,
   type Parameter,
   type RigIndex,

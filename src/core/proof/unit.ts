@@ -1,7 +1,8 @@
 // The hardware under one gesture: a unit that holds one function only, as it was entered, and what it sends when a hand plays it.
+import { groupBy } from '../base';
 import { type ControllerInput, compileController, startController, stepController } from '../controller';
 import { type HeardMessage, noSysex } from '../midi';
-import { type Action, type Assignment, type Control, type Controller, type Counter, type GestureType, groupBy } from '../rig';
+import type { Action, Assignment, Control, Controller, Counter, GestureType } from '../rig';
 
 /** What a function stands on: enough of a rig to play it. */
 export interface TestSetup {

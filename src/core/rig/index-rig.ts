@@ -1,4 +1,5 @@
 // Look-ups over a rig, built once per change: every question that a screen or a check asks again and again.
+import { addTo, groupBy } from '../base';
 import { addressKey } from '../midi';
 import type { Control, Controller, Counter, Landing, Layer, Parameter, Rig, Target, Wire } from './schema';
 import { type SendIndex, sendIndex } from './send-index';
@@ -71,19 +72,6 @@ function byId<T extends { readonly id: string }>(rows: readonly T[]): ReadonlyMa
   return map;
 }
 
-/** Rows in groups, in their order. */
-export function groupBy<K, T>(rows: readonly T[], key: (row: T) => K): Map<K, T[]> {
-  const groups = new Map<K, T[]>();
-  for (const row of rows) put(groups, key(row), row);
-  return groups;
-}
-
-function put<K, T>(groups: Map<K, T[]>, key: K, row: T): void {
-  const group = groups.get(key);
-  if (group) group.push(row);
-  else groups.set(key, [row]);
-}
-
 const gearIndex = (rig: Rig) => ({
   controllers: byId(rig.controllers),
   controls: byId(rig.controls),
@@ -102,8 +90,8 @@ function layerIndex(rig: Rig) {
   const layersByModifier = new Map<string, Layer[]>();
   const layersBySignal = new Map<number, Layer[]>();
   for (const layer of rig.layers) {
-    if (layer.modifierControlId !== null) put(layersByModifier, layer.modifierControlId, layer);
-    if (layer.madeIn === 'host' && layer.signal) put(layersBySignal, addressKey(layer.signal), layer);
+    if (layer.modifierControlId !== null) addTo(layersByModifier, layer.modifierControlId, layer);
+    if (layer.madeIn === 'host' && layer.signal) addTo(layersBySignal, addressKey(layer.signal), layer);
   }
   return { layers: byId(rig.layers), layersByModifier, layersBySignal };
 }

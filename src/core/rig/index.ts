@@ -4,7 +4,7 @@ export { commonReception } from './common-reception';
 export { changedIds } from './diff';
 export { byOrder, type Touched } from './draft';
 export { batch, type Edit, editSchema, insert, invert, labelOf, remove, set } from './edit';
-export { groupBy, indexRig, type RigIndex } from './index-rig';
+export { indexRig, type RigIndex } from './index-rig';
 export { sameJson } from './json';
 export { actingAt, baseAt, type Held, hostLayerAt, layersOn, reaches, standInOf } from './layers';
 export {

@@ -1,6 +1,6 @@
 // Look-ups over what is sent: by address, by parameter, by control. After an edit of a few assignments only their entries are made anew.
 
-import { type Changes, type Lookup, type Sharded, sharded } from '../base';
+import { addTo, type Changes, type Lookup, type Sharded, sharded } from '../base';
 import { addressKey, heardKeys, type Message, withNumber } from '../midi';
 import { changedRows } from './diff';
 import { byOrder } from './draft';
@@ -59,26 +59,20 @@ interface Entries {
   readonly forParameter: Map<string, PlacedSend[]>;
 }
 
-function put<K, T>(groups: Map<K, T[]>, key: K, row: T): void {
-  const group = groups.get(key);
-  if (group) group.push(row);
-  else groups.set(key, [row]);
-}
-
 function entriesOf(assignments: readonly Assignment[], counters: Lookup<string, Counter>): Entries {
   const entries: Entries = { ofControl: new Map(), at: new Map(), sequences: new Map(), forParameter: new Map() };
   for (const assignment of assignments) {
-    put(entries.ofControl, assignment.controlId, assignment);
+    addTo(entries.ofControl, assignment.controlId, assignment);
     for (let actionIndex = 0; actionIndex < assignment.actions.length; actionIndex++) {
       const action = assignment.actions[actionIndex];
       if (action?.type !== 'send') continue;
       const placed = { assignment, actionIndex, send: action };
       for (const message of messagesOf(action, counters)) {
-        put(entries.at, addressKey(message), placed);
+        addTo(entries.at, addressKey(message), placed);
         if (message.type === 'cc' || message.type === 'note') continue;
-        for (const key of heardKeys(message).slice(1)) put(entries.sequences, key, placed);
+        for (const key of heardKeys(message).slice(1)) addTo(entries.sequences, key, placed);
       }
-      for (const id of action.meant) put(entries.forParameter, id, placed);
+      for (const id of action.meant) addTo(entries.forParameter, id, placed);
     }
   }
   return entries;

@@ -2,7 +2,7 @@
 
 import { nanoid } from 'nanoid';
 import * as z from 'zod';
-import { err, exhaustive, ok, type Result } from '@/core/base';
+import { err, exhaustive, groupBy, ok, type Result } from '@/core/base';
 import { renumber } from '@/core/commands';
 import { parseRig, writeRig } from '@/core/formats';
 import {
@@ -17,7 +17,7 @@ import {
   templateRig,
 } from '@/core/library';
 import { planNumbers } from '@/core/numbers';
-import { apply, commonFirmware, commonReception, emptyRig, groupBy, indexRig, type Panel, type Rig, type Row } from '@/core/rig';
+import { apply, commonFirmware, commonReception, emptyRig, indexRig, type Panel, type Rig, type Row } from '@/core/rig';
 import { fromRecord } from '../database/columns';
 import { type Database, type Reading, reading, type Source } from '../database/connection';
 import { quoted } from '../database/sql';

@@ -1,8 +1,9 @@
 'use client';
-// The last seconds: what the hand did, what went over the wire, what the parameters did, one above the other. Drawn by a worker.
 import { transfer, wrap } from 'comlink';
 import { useTheme } from 'next-themes';
 import { useEffect, useRef, useState } from 'react';
+// The last seconds: what the hand did, what went over the wire, what the parameters did, one above the other. Drawn by a worker.
+import { groupBy } from '@/core/base';
 import { packedValue } from '@/core/midi';
 import type { RigIndex } from '@/core/rig';
 import { makeScale } from '@/core/values';
@@ -165,13 +166,10 @@ function latest<T extends { readonly t: number }>(
   since: number,
   key: (event: T) => number,
 ): [number, T[]][] {
-  const groups = new Map<number, T[]>();
-  for (const event of events) {
-    if (event.t < since || key(event) < 0) continue;
-    const group = groups.get(key(event));
-    if (group) group.push(event);
-    else groups.set(key(event), [event]);
-  }
+  const groups = groupBy(
+    events.filter((event) => event.t >= since && key(event) >= 0),
+    key,
+  );
   return [...groups].sort((a, b) => (b[1].at(-1)?.t ?? 0) - (a[1].at(-1)?.t ?? 0)).slice(0, MOST);
 }
 

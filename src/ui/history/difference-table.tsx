@@ -1,5 +1,5 @@
 // What has to be entered again between two states: a short sheet, the controllers first.
-import { groupBy } from '@/core/rig';
+import { groupBy } from '@/core/base';
 import type { SheetChange } from '@/core/sheets';
 
 const doWords: { readonly [T in SheetChange['type']]: string } = { enter: 'enter', clear: 'clear', change: 'change' };

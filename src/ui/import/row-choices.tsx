@@ -1,8 +1,9 @@
 'use client';
 // The rows in which two states of a rig differ, by table, each with a tick.
+import { groupBy } from '@/core/base';
 import { type MergeItem, type MergePlan, marks, meantNames } from '@/core/commands';
 import { shortName } from '@/core/midi';
-import { groupBy, type RigIndex, type TableName } from '@/core/rig';
+import type { RigIndex, TableName } from '@/core/rig';
 
 const tableWords: Readonly<Record<TableName, string>> = {
   controllers: 'Controllers',
