@@ -51,7 +51,7 @@ export function KeptBackups({
           </span>
           <span className="text-right text-xs text-ink-2 tabular-nums">{sizeOf(backup.bytes)}</span>
           <span className="text-right text-xs text-ink-2 tabular-nums">
-            {backup.rigs === null ? 'unreadable' : `${counted(backup.rigs, 'rig')}`}
+            {backup.rigs === null ? 'unreadable' : counted(backup.rigs, 'rig')}
           </span>
           <Button
             disabled={busy || backup.rigs === null}

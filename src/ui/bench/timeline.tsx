@@ -1,8 +1,10 @@
 'use client';
+
+// The last seconds: what the hand did, what went over the wire, what the parameters did, one above the other. Drawn by a worker.
+
 import { transfer, wrap } from 'comlink';
 import { useTheme } from 'next-themes';
 import { useEffect, useRef, useState } from 'react';
-// The last seconds: what the hand did, what went over the wire, what the parameters did, one above the other. Drawn by a worker.
 import { groupBy } from '@/core/base';
 import { packedValue } from '@/core/midi';
 import type { RigIndex } from '@/core/rig';

@@ -1,9 +1,11 @@
 'use client';
+
+// The curve of a sweep: what each parameter does while the control moves from one end to the other.
+
 import { LineChart } from 'echarts/charts';
 import { GridComponent, TooltipComponent } from 'echarts/components';
 import { use } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
-// The curve of a sweep: what each parameter does while the control moves from one end to the other.
 import { type Drawing, showValue } from '@/core/bench';
 import { axisText, axisValue, css, escaped, tooltipLook } from './look';
 import { useChart } from './use-chart';

@@ -1,4 +1,7 @@
 'use client';
+
+// One finding: what the player notices, why, what happens drawn small, the changes that mend it with what else they do, and accepting it.
+
 import { proxy } from 'comlink';
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
@@ -7,7 +10,6 @@ import { toast } from 'sonner';
 import type { Drawing } from '@/core/bench';
 import type { CheckId, Finding } from '@/core/checks';
 import { shortName } from '@/core/midi';
-// One finding: what the player notices, why, what happens drawn small, the changes that mend it with what else they do, and accepting it.
 import { rowOf } from '@/core/numbers';
 import type { RigIndex } from '@/core/rig';
 import type { OfferedFix } from '@/workers/judge.worker';

@@ -1,8 +1,10 @@
 'use client';
+
+// The library has a newer version of what this rig copied: said in one line, with the differences to choose from.
+
 import { nanoid } from 'nanoid';
 import { type ReactNode, useEffect, useState } from 'react';
 import { toast } from 'sonner';
-// The library has a newer version of what this rig copied: said in one line, with the differences to choose from.
 import { counted } from '@/core/base';
 import { adoptController, adoptTarget, controllerDifferences, type Difference, targetDifferences } from '@/core/commands';
 import type { ControllerTemplate, TargetProfile } from '@/core/library';

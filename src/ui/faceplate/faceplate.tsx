@@ -1,7 +1,9 @@
 'use client';
+
+// The panel to scale, with tape on every control that does something at this place.
+
 import { useDroppable } from '@dnd-kit/core';
 import { type KeyboardEvent, memo, type RefObject, useEffect, useMemo, useRef, useState } from 'react';
-// The panel to scale, with tape on every control that does something at this place.
 import { type Finding, gravest } from '@/core/checks';
 import { meantNames, type Place } from '@/core/commands';
 import { shortName } from '@/core/midi';

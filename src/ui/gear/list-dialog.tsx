@@ -1,9 +1,11 @@
 'use client';
+
+// A list taken onto a target: pasted, or from a CSV, TSV or name document. What each line would do is shown first, and each can be left out.
+
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { nanoid } from 'nanoid';
 import { useMemo, useRef, useState } from 'react';
 import { toast } from 'sonner';
-// A list taken onto a target: pasted, or from a CSV, TSV or name document. What each line would do is shown first, and each can be left out.
 import { counted } from '@/core/base';
 import { showValue } from '@/core/bench';
 import { type ListedParameter, type NamedPlan, namedEdit, parametersEdit, planNamed, planParameters } from '@/core/commands';

@@ -1,9 +1,11 @@
 'use client';
+
+// The parameters of a target as a sheet of cells: walk it with the arrows, type, paste from a spreadsheet, fill down, change many at once.
+// What cannot stand in a cell stays there in red with its reason until it is mended.
+
 import { useVirtualizer } from '@tanstack/react-virtual';
 import dynamic from 'next/dynamic';
 import { useEffect, useId, useRef } from 'react';
-// The parameters of a target as a sheet of cells: walk it with the arrows, type, paste from a spreadsheet, fill down, change many at once.
-// What cannot stand in a cell stays there in red with its reason until it is mended.
 import { counted } from '@/core/base';
 import { removeGear } from '@/core/commands';
 import { batch, type Edit, type Parameter, type RigIndex, set, type Target } from '@/core/rig';

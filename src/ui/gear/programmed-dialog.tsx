@@ -1,8 +1,10 @@
 'use client';
+
+// What the hardware already sends, pasted as a table: it becomes assignments that are marked as entered.
+
 import { nanoid } from 'nanoid';
 import { useMemo, useState } from 'react';
 import { toast } from 'sonner';
-// What the hardware already sends, pasted as a table: it becomes assignments that are marked as entered.
 import { counted } from '@/core/base';
 import { programmedEdit } from '@/core/commands';
 import { parseProgrammed } from '@/core/formats';

@@ -1,6 +1,8 @@
 'use client';
-import { useState } from 'react';
+
 // Where a controller is programmed, its slots, and the key-by-key recipe for hardware that is programmed at the panel.
+
+import { useState } from 'react';
 import { counted } from '@/core/base';
 import { type Control, type Controller, type Firmware, firmwareSchema } from '@/core/rig';
 import { exampleValues, recipePlaces, writeRecipe } from '@/core/sheets';

@@ -1,8 +1,10 @@
 'use client';
+
+// Moving everything from a controller to another one, a spare or a smaller board: what goes where and what is lost, before anything changes.
+
 import { nanoid } from 'nanoid';
 import { useMemo, useState } from 'react';
 import { toast } from 'sonner';
-// Moving everything from a controller to another one, a spare or a smaller board: what goes where and what is lost, before anything changes.
 import { counted, exhaustive } from '@/core/base';
 import { type Loss, meantNames, planTransfer, transferEdit } from '@/core/commands';
 import { kindOf } from '@/core/midi';

@@ -1,7 +1,9 @@
 'use client';
+
+// Before a history is folded: how much goes, what stays, and that a backup is made first.
+
 import { useEffect, useState } from 'react';
 import { toast } from 'sonner';
-// Before a history is folded: how much goes, what stays, and that a backup is made first.
 import { counted } from '@/core/base';
 import { countStepsBefore, foldBefore } from '@/server/actions/history';
 import { Button } from '../primitives/button';

@@ -1,7 +1,9 @@
 'use client';
+
+// One state compared with today or with another one that has a name: what is to be entered, what moves what, and who has which number.
+
 import { Printer } from 'lucide-react';
 import { useMemo, useState } from 'react';
-// One state compared with today or with another one that has a name: what is to be entered, what moves what, and who has which number.
 import { counted } from '@/core/base';
 import { writeDifference } from '@/core/formats';
 import { indexRig, type Rig, type RigIndex } from '@/core/rig';

@@ -1,9 +1,11 @@
 'use client';
+
+// One state of the rig: its names, what was changed since and has to be entered again, and the way back to it.
+
 import { Bookmark, FoldVertical } from 'lucide-react';
 import { Tabs } from 'radix-ui';
 import { useMemo, useState } from 'react';
 import { toast } from 'sonner';
-// One state of the rig: its names, what was changed since and has to be entered again, and the way back to it.
 import { counted } from '@/core/base';
 import { asOfToday, controlsIn, headChanges, planReturn, returnEdit, rowsOfControl, withNeeds } from '@/core/commands';
 import { indexRig, type Rig, type RigIndex } from '@/core/rig';

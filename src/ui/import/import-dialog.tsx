@@ -1,7 +1,9 @@
 'use client';
+
+// What is in a file, before anything of it is taken: new, different from what is here, or here already; each can be left out.
+
 import { useState } from 'react';
 import * as z from 'zod';
-// What is in a file, before anything of it is taken: new, different from what is here, or here already; each can be left out.
 import { exhaustive } from '@/core/base';
 import { Button } from '../primitives/button';
 import { Dialog } from '../primitives/dialog';

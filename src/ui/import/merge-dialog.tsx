@@ -1,8 +1,10 @@
 'use client';
+
+// Another state of this rig, from a file, merged row by row: what is new or different there, each with a tick.
+
 import { wrap } from 'comlink';
 import { useMemo, useRef, useState } from 'react';
 import { toast } from 'sonner';
-// Another state of this rig, from a file, merged row by row: what is new or different there, each with a tick.
 import { counted } from '@/core/base';
 import { mergeEdit, planMerge, withNeeds } from '@/core/commands';
 import { cleanedNotice, decodeText, FILE_LIMIT, guessedEncoding } from '@/core/formats';

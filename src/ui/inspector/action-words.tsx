@@ -1,6 +1,8 @@
 'use client';
-import { ChevronUp, X } from 'lucide-react';
+
 // What a gesture does besides sending: going to a bank, waiting, keystrokes. Each a sentence whose words are fields.
+
+import { ChevronUp, X } from 'lucide-react';
 import { exhaustive } from '@/core/base';
 import { changeAction, moveAction, type PlainAction, removeAction } from '@/core/commands';
 import type { Assignment, Controller, Edit } from '@/core/rig';

@@ -1,4 +1,7 @@
 'use client';
+
+// The inspector of the chosen control: tabs per gesture, the assignment as a sentence, its outcome, and what is wrong with it.
+
 import { Layers, Plus, Trash2 } from 'lucide-react';
 import { nanoid } from 'nanoid';
 import { Tabs } from 'radix-ui';
@@ -15,7 +18,6 @@ import {
   type Place,
   removeAssignment,
 } from '@/core/commands';
-// The strip of the chosen control: tabs per gesture, the assignment as a sentence, its outcome, and what is wrong with it.
 import { kindOf } from '@/core/midi';
 import {
   type Assignment,
@@ -110,7 +112,7 @@ export function Inspector({
               <Tabs.Trigger
                 key={g}
                 value={g}
-                aria-controls="strip-panel"
+                aria-controls="inspector-panel"
                 title={g === 'hold' ? `Held ${controller.firmware.holdMs} ms` : undefined}
                 className={cx(
                   'border-b-2 border-transparent py-2 text-[13.5px] whitespace-nowrap data-[state=active]:border-ink data-[state=active]:font-semibold data-[state=active]:text-ink',
@@ -128,7 +130,7 @@ export function Inspector({
         </Tabs.List>
         <Tabs.Content
           value={gesture ?? ''}
-          id="strip-panel"
+          id="inspector-panel"
           tabIndex={-1}
           {...(gesture === null ? { 'aria-labelledby': undefined } : {})}
           className="flex min-h-0 flex-1 flex-col gap-3 overflow-y-auto px-4 py-3"

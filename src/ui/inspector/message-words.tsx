@@ -1,6 +1,8 @@
 'use client';
-import { nanoid } from 'nanoid';
+
 // The kind of message, its number and channel, as words of the sentence.
+
+import { nanoid } from 'nanoid';
 import { changeMessage, messageOf, typesFor } from '@/core/commands';
 import {
   channelSchema,

@@ -1,10 +1,12 @@
 'use client';
+
+// The controller's half of the sentence: gesture, place, message, values.
+
 import { asGesture, changeAssignment, changePlace, chordPartners, gestureOf } from '@/core/commands';
 import { kindOf, type Message, shortName } from '@/core/midi';
 import { type Assignment, type Control, type Controller, type Edit, layersOn, type RigIndex, type Send } from '@/core/rig';
 import { offeredGestures } from '../faceplate/effective';
 import type { GoTo } from '../place/use-place';
-// The controller's half of the sentence: gesture, place, message, values.
 import { NOT_TAKEN } from '../primitives/field';
 import { MessageWords } from './message-words';
 import { Values } from './value-words';

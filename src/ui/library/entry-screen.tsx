@@ -1,10 +1,12 @@
 'use client';
+
+// One entry of the library, open to be changed. What is published stays; rigs copy the newest published version.
+
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { parseAsStringLiteral, useQueryState } from 'nuqs';
 import { useEffect, useState, useTransition } from 'react';
 import { toast } from 'sonner';
-// One entry of the library, open to be changed. What is published stays; rigs copy the newest published version.
 import { counted } from '@/core/base';
 import { nameSchema } from '@/core/rig';
 import { type ListedEntry, type ListedVersion, publishEntry } from '@/server/actions/library';

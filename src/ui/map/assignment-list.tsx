@@ -1,8 +1,10 @@
 'use client';
+
+// The list of assignments with their outcome in words.
+
 import { createColumnHelper, flexRender, getCoreRowModel, useReactTable } from '@tanstack/react-table';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { type KeyboardEvent, useEffect, useMemo, useRef } from 'react';
-// The list of assignments with their outcome in words.
 import { exhaustive } from '@/core/base';
 import { outcomeWords, showValue } from '@/core/bench';
 import { type Finding, gravest } from '@/core/checks';

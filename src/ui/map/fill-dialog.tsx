@@ -1,7 +1,9 @@
 'use client';
+
+// Fill along: shows what each next control would get before anything changes.
+
 import { nanoid } from 'nanoid';
 import { useMemo, useState } from 'react';
-// Fill along: shows what each next control would get before anything changes.
 import { counted } from '@/core/base';
 import { fillEdit, meantNames, planFill, problemWords, runAfter, waitingAfter } from '@/core/commands';
 import { shortName } from '@/core/midi';

@@ -1,11 +1,13 @@
 'use client';
+
+// Making a layer: its name, the control that opens it, where it is made.
+
 import { zodResolver } from '@hookform/resolvers/zod';
 import { nanoid } from 'nanoid';
 import { useId } from 'react';
 import { useForm } from 'react-hook-form';
 import { toast } from 'sonner';
 import * as z from 'zod';
-// Making a layer: its name, the control that opens it, where it is made.
 import { counted } from '@/core/base';
 import { addLayer, problemWords } from '@/core/commands';
 import type { Control, Controller, RigIndex } from '@/core/rig';

@@ -1,6 +1,8 @@
 'use client';
-import { useEffect, useRef, useState } from 'react';
+
 // Listening for what a control sends: what arrived in the last second, the likeliest first; what is not meant is named and left out.
+
+import { useEffect, useRef, useState } from 'react';
 import { counted } from '@/core/base';
 import {
   type Candidate,

@@ -22,7 +22,7 @@ export function usePanelCommands({ index, where, go, acting, onPick, onFill, onL
   const edit = useRig((s) => s.edit);
   const { controller, control, place } = where;
   useCommand('panel-details', () =>
-    document.querySelector<HTMLElement>('#strip-panel select, #strip-panel input, #strip-panel button')?.focus(),
+    document.querySelector<HTMLElement>('#inspector-panel select, #inspector-panel input, #inspector-panel button')?.focus(),
   );
   useCommand('panel-assign', onPick, { enabled: control !== null });
   useCommand('panel-fill', () => acting && onFill(acting), { enabled: acting !== null });

@@ -1,9 +1,11 @@
 'use client';
+
+// The chosen numbers: who sits there, who takes and hears them, and moving them by hand with the consequences shown first.
+
 import { Pin } from 'lucide-react';
 import Link from 'next/link';
 import { useEffect, useMemo, useState } from 'react';
 import { toast } from 'sonner';
-// The chosen numbers: who sits there, who takes and hears them, and moving them by hand with the consequences shown first.
 import { counted, exhaustive, plural } from '@/core/base';
 import type { Preview } from '@/core/checks';
 import type { HandWish, Who } from '@/core/numbers';

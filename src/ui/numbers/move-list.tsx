@@ -1,6 +1,8 @@
 'use client';
-import type { ReactNode } from 'react';
+
 // Moves before they are made: who, from which number to which; and what that would do to the findings.
+
+import type { ReactNode } from 'react';
 import { counted } from '@/core/base';
 import type { Consequences } from '@/core/checks';
 import type { MoveLine } from '@/core/numbers';

@@ -1,7 +1,9 @@
 'use client';
+
+// The number plan: a school, what may change, and what would move; all or some of it applied, with undo.
+
 import { useEffect, useRef, useState } from 'react';
 import { toast } from 'sonner';
-// The number plan: a school, what may change, and what would move; all or some of it applied, with undo.
 import { counted, plural } from '@/core/base';
 import type { Preview } from '@/core/checks';
 import { type SchoolId, schools, type Wish } from '@/core/numbers';

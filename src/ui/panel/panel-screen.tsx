@@ -1,4 +1,8 @@
 'use client';
+
+// Laying out the panel of a controller in millimetres: what is on it, where, how large, what it is called. The same for a controller on a rig and for
+// a template of the library.
+
 import {
   AlignCenterHorizontal,
   AlignCenterVertical,
@@ -16,8 +20,6 @@ import {
 import { nanoid } from 'nanoid';
 import { type KeyboardEvent, type ReactNode, useEffect, useMemo, useRef, useState } from 'react';
 import { toast } from 'sonner';
-// Laying out the panel of a controller in millimetres: what is on it, where, how large, what it is called. The same for a controller on a rig and for
-// a template of the library.
 import { counted } from '@/core/base';
 import {
   addGrid,

@@ -1,8 +1,10 @@
 'use client';
+
+// Labels for one bank of one controller: how far away they are read from decides how large the letters are.
+
 import Link from 'next/link';
 import { parseAsInteger, parseAsString, useQueryState } from 'nuqs';
 import { useMemo, useState } from 'react';
-// Labels for one bank of one controller: how far away they are read from decides how large the letters are.
 import { counted } from '@/core/base';
 import { capsFor, makeLabels } from '@/core/paper';
 import { Field, Select } from '../primitives/field';

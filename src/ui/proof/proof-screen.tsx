@@ -1,6 +1,8 @@
 'use client';
-import Link from 'next/link';
+
 // Proving the rig: one gesture after another, or whatever is touched, held against the plan; every trial is kept.
+
+import Link from 'next/link';
 import { parseAsStringLiteral, useQueryState } from 'nuqs';
 import { useCallback, useRef, useState } from 'react';
 import { toast } from 'sonner';

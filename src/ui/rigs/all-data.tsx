@@ -1,8 +1,10 @@
 'use client';
+
+// Everything in one file, out and in again; and the backups that are made by themselves.
+
 import { Download } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import * as z from 'zod';
-// Everything in one file, out and in again; and the backups that are made by themselves.
 import { counted, plural } from '@/core/base';
 import type { KeptBackup } from '@/server/backups/automatic';
 import { dateOf, KeptBackups } from '../backups/kept-backups';

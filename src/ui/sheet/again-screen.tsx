@@ -1,8 +1,10 @@
 'use client';
+
+// What has to be entered again since everything was last entered: the devices as the ticks tell, against the plan of today.
+
 import { Printer } from 'lucide-react';
 import Link from 'next/link';
 import { useEffect, useMemo, useState } from 'react';
-// What has to be entered again since everything was last entered: the devices as the ticks tell, against the plan of today.
 import { counted } from '@/core/base';
 import { writeDifference } from '@/core/formats';
 import { indexRig, type Rig } from '@/core/rig';

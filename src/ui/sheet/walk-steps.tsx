@@ -1,7 +1,9 @@
 'use client';
+
+// What each kind of step says, large.
+
 import { Check } from 'lucide-react';
 import type { ReactNode } from 'react';
-// What each kind of step says, large.
 import { plural } from '@/core/base';
 import type { RigIndex } from '@/core/rig';
 import { assignmentValues, type EntryStep } from '@/core/sheets';

@@ -1,4 +1,7 @@
 'use client';
+
+// "Nothing arrives": a guided search. It listens, asks what it cannot hear, strikes causes out, and ends with one and what to do.
+
 import { Check, Trash2 } from 'lucide-react';
 import { nanoid } from 'nanoid';
 import dynamic from 'next/dynamic';
@@ -6,7 +9,6 @@ import Link from 'next/link';
 import { parseAsString, useQueryStates } from 'nuqs';
 import { useMemo, useState } from 'react';
 import { toast } from 'sonner';
-// "Nothing arrives": a guided search. It listens, asks what it cannot hear, strikes causes out, and ends with one and what to do.
 import { plural } from '@/core/base';
 import { answerSearch, beginSearch, endSearch, removeSearch, reopenAnswer } from '@/core/commands';
 import type { Assignment, RigIndex, Row } from '@/core/rig';
