@@ -1,5 +1,5 @@
 // Files into rigs and bytes, parsed once at this border.
-import { cleanedNotice, decodeText, FILE_LIMIT, guessedEncoding, readRigFile } from '@/core/formats';
+import { cleanedNotice, decodeText, FILE_LIMIT, fileProblemWords, guessedEncoding, inWords, readRigFile } from '@/core/formats';
 import type { Rig } from '@/core/rig';
 import { type Io, Unusable } from './command';
 
@@ -20,7 +20,7 @@ const nameOf = (path: string): string => (path === '-' ? 'standard input' : path
 /** A file or standard input as text; where its encoding was guessed, that is told. */
 export async function readText(io: Io, path: string): Promise<string> {
   const text = decodeText(await bytesOf(io, path));
-  if (!text.ok) throw new Unusable(`${nameOf(path)} cannot be read. ${text.error}`);
+  if (!text.ok) throw new Unusable(`${nameOf(path)} cannot be read. ${fileProblemWords(text.error)}`);
   if (text.value.encoding === 'windows-1252') io.err(`${nameOf(path)}: ${guessedEncoding}`);
   return text.value.text;
 }
@@ -30,7 +30,10 @@ export async function readRig(io: Io, path: string): Promise<Rig> {
   const parsed = readRigFile(await readText(io, path));
   if (parsed.ok && parsed.value.cleaned) io.err(`${nameOf(path)}: ${cleanedNotice}`);
   if (parsed.ok) return parsed.value.rig;
-  const lines = parsed.error.slice(0, 5).map((p) => `  ${p.place}: ${p.message}`);
+  const lines = parsed.error
+    .slice(0, 5)
+    .map(inWords)
+    .map((p) => `  ${p.place}: ${p.message}`);
   throw new Unusable([`${nameOf(path)} is no rig that can be used.`, ...lines].join('\n'));
 }
 

@@ -1,12 +1,13 @@
 // Reads files off the screen's thread: a list of ten thousand parameters never holds a frame up, and can be stopped by ending the worker.
 import { expose } from 'comlink';
 import {
-  type ImportProblem,
+  inWords,
   type NameDocument,
   type ParameterList,
   parseFile,
   parseMidnam,
   parseParameters,
+  type ToldProblem,
 } from '@/core/formats';
 import type { Rig } from '@/core/rig';
 
@@ -17,7 +18,7 @@ export type ReadList =
 
 export type ReadRig =
   | { readonly type: 'rig'; readonly rig: Rig; readonly cleaned: boolean }
-  | { readonly type: 'refused'; readonly problems: readonly ImportProblem[] };
+  | { readonly type: 'refused'; readonly problems: readonly ToldProblem[] };
 
 /** Lines between two words of progress. */
 const EVERY = 250;
@@ -26,13 +27,13 @@ const api = {
   /** The one rig of a file. */
   rig(text: string): ReadRig {
     const read = parseFile(text);
-    if (!read.ok) return { type: 'refused', problems: read.error };
+    if (!read.ok) return { type: 'refused', problems: read.error.map(inWords) };
     const [only, more] = read.value.filter((item) => item.kind === 'rig' || item.kind === 'rig-template');
     return only && !more
       ? { type: 'rig', rig: only.rig, cleaned: only.cleaned }
       : {
           type: 'refused',
-          problems: [{ place: 'the file', message: `It holds ${more ? 'several rigs' : 'no rig'}; one is needed.` }],
+          problems: [inWords({ place: 'the file', problem: { code: 'rigs', found: more ? 'several' : 'none' } })],
         };
   },
   /** A list of parameters as a table, or a name document. `told` hears how far it is, 0–1. */
@@ -41,7 +42,13 @@ const api = {
       const read = parseMidnam(text);
       return read.ok
         ? { type: 'names', document: read.value }
-        : { type: 'refused', message: read.error.map((p) => `${p.place}: ${p.message}`).join(' ') };
+        : {
+            type: 'refused',
+            message: read.error
+              .map(inWords)
+              .map((p) => `${p.place}: ${p.message}`)
+              .join(' '),
+          };
     }
     return {
       type: 'parameters',

@@ -1,24 +1,54 @@
-// Definitions of more than 80 lines, each with its length: they are to become fewer. None comes to the list and none grows; one that
-// was split leaves it. KEEN_DIAL_WRITE=1 writes the list anew and refuses to make it longer.
-import { readFileSync, writeFileSync } from 'node:fs';
+// Definitions of more than 80 lines: at most ten, each with the reason why it is one piece. None grows; one that was split leaves the list.
 import { resolve } from 'node:path';
 import { expect, it } from 'vitest';
 import { definitionsBelow } from '../../scripts/definitions.mjs';
 
 const root = resolve(import.meta.dirname, '../..');
-const path = resolve(root, 'tests/fixtures/long-definitions.json');
 const LONG = 80;
 
-it('no definition is long that is not known to be, and none grows', () => {
-  const known: Readonly<Record<string, number>> = JSON.parse(readFileSync(path, 'utf8'));
-  const now = Object.fromEntries(
-    definitionsBelow(root)
-      .filter((d) => d.lines > LONG)
-      .map((d) => [`${d.place} ${d.name}`, d.lines] as const)
-      .sort(([a], [b]) => (a < b ? -1 : 1)),
-  );
-  const worse = Object.entries(now).filter(([name, lines]) => lines > (known[name] ?? LONG));
-  expect(worse).toEqual([]);
-  if (process.env.KEEN_DIAL_WRITE) writeFileSync(path, `${JSON.stringify(now, null, 2)}\n`);
-  else expect(Object.keys(known).filter((name) => now[name] === undefined)).toEqual([]);
+interface Long {
+  readonly lines: number;
+  readonly why: string;
+}
+
+const known: Readonly<Record<string, Long>> = {
+  'src/core/controller/program.ts compileController': {
+    lines: 147,
+    why: 'one pass over the rows of a controller; its tables refer to each other by number and are filled side by side',
+  },
+  'src/core/numbers/matching.ts match': {
+    lines: 91,
+    why: 'one algorithm (augmenting paths) over arrays that all its steps share',
+  },
+  'src/core/numbers/search.ts searchPart': {
+    lines: 89,
+    why: 'one search with its bound and its undo: parts would pass its whole state',
+  },
+  'src/demo/lantern-hour.ts lanternHour': { lines: 106, why: 'data: the demo rig, told from top to bottom' },
+  'src/ports/simulated.ts simulatedPorts': {
+    lines: 101,
+    why: 'one stand-in with the interface of a MIDI access; every part closes over its ports',
+  },
+  'src/server/database/connection.ts assemble': {
+    lines: 88,
+    why: 'one interface over one connection, a few lines for each of its members',
+  },
+  'src/ui/bench/bench-store.ts createBench': {
+    lines: 145,
+    why: 'one store: its actions share the worker, the clock and the buffers',
+  },
+  'src/ui/faceplate/control-drawing.tsx Shape': { lines: 130, why: 'drawings: a case for each kind of control' },
+  'src/ui/store/rig-store.ts createRigStore': {
+    lines: 154,
+    why: 'the queue of edits and the state that is drawn, until the queue is a value of its own',
+  },
+};
+
+it('at most ten definitions are long, each with its reason, and none grows', () => {
+  const now = definitionsBelow(root)
+    .filter((d) => d.lines > LONG)
+    .map((d) => [`${d.place} ${d.name}`, d.lines] as const);
+  expect(Object.keys(known).length).toBeLessThanOrEqual(10);
+  expect(now.filter(([name, lines]) => lines > (known[name]?.lines ?? LONG))).toEqual([]);
+  expect(Object.keys(known).filter((name) => !now.some(([n]) => n === name))).toEqual([]);
 });

@@ -4,6 +4,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { parseWindows } from '@/core/commands';
 import {
+  inWords,
   parseFile,
   parseMidnam,
   parseParameters,
@@ -105,7 +106,7 @@ describe(`importers, ${RUNS} cases each`, () => {
         const done = parseFile(input);
         if (!done.ok) {
           expect(done.error.length).toBeGreaterThan(0);
-          expect(done.error.every((p) => p.message !== '')).toBe(true);
+          expect(done.error.every((p) => inWords(p).message !== '')).toBe(true);
         } else for (const item of done.value) expect(firstBroken(item.rig)).toBeNull();
       }),
       settings,
@@ -147,7 +148,7 @@ describe(`importers, ${RUNS} cases each`, () => {
       fc.property(text(whole), (input) => {
         const done = parseMidnam(input);
         if (done.ok) for (const { name } of done.value.names) expect(name.length).toBeGreaterThan(0);
-        else expect(done.error[0]?.message).not.toBe('');
+        else expect(done.error.map(inWords)[0]?.message).not.toBe('');
       }),
       settings,
     );

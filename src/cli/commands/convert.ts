@@ -1,5 +1,14 @@
-import { namedParameter, plainProfile } from '@/core/commands';
-import { type BundleItem, convertRig, parseFile, parseMidnam, parseParameters, rigForms, writeBundle } from '@/core/formats';
+import { cellProblemWords, namedParameter, plainProfile } from '@/core/commands';
+import {
+  type BundleItem,
+  convertRig,
+  inWords,
+  parseFile,
+  parseMidnam,
+  parseParameters,
+  rigForms,
+  writeBundle,
+} from '@/core/formats';
 import { profileOf, profileRig, templateOf } from '@/core/library';
 import { type Command, type Options, oneFile, oneOf, Unusable } from '../command';
 import { readText } from '../input';
@@ -44,7 +53,13 @@ function itemsOf(text: string, options: Options): readonly BundleItem[] {
   const name = typeof options.flags.name === 'string' ? options.flags.name : 'Imported';
   if (start === '<') {
     const read = parseMidnam(text);
-    if (!read.ok) throw new Unusable(read.error.map((p) => `${p.place}: ${p.message}`).join('\n'));
+    if (!read.ok)
+      throw new Unusable(
+        read.error
+          .map(inWords)
+          .map((p) => `${p.place}: ${p.message}`)
+          .join('\n'),
+      );
     return [
       profileItem({ ...plainProfile(read.value.device || name, 'plugin'), parameters: read.value.names.map(namedParameter) }),
     ];
@@ -52,12 +67,22 @@ function itemsOf(text: string, options: Options): readonly BundleItem[] {
   if (start === '{' || start === '[') {
     const read = parseFile(text);
     if (!read.ok)
-      throw new Unusable(['It cannot be used.', ...read.error.slice(0, 5).map((p) => `  ${p.place}: ${p.message}`)].join('\n'));
+      throw new Unusable(
+        [
+          'It cannot be used.',
+          ...read.error
+            .slice(0, 5)
+            .map(inWords)
+            .map((p) => `  ${p.place}: ${p.message}`),
+        ].join('\n'),
+      );
     return read.value;
   }
   const { good, bad } = parseParameters(text);
   if (good.length === 0)
-    throw new Unusable(['It holds no parameters.', ...bad.slice(0, 5).map((b) => `  line ${b.line}: ${b.reason}`)].join('\n'));
+    throw new Unusable(
+      ['It holds no parameters.', ...bad.slice(0, 5).map((b) => `  line ${b.line}: ${cellProblemWords(b.reason)}`)].join('\n'),
+    );
   return [profileItem({ ...plainProfile(name, 'plugin'), parameters: good })];
 }
 

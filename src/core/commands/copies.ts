@@ -137,6 +137,51 @@ export function targetDifferences(
   );
 }
 
+/** One thing as it is on the rig, as it was in the version that was copied, and as it is in the newest one. */
+interface Compared {
+  readonly key: string;
+  readonly part: string | null;
+  readonly mine: Fields;
+  readonly was: Fields | null;
+  readonly now: Fields;
+  readonly fields: readonly string[];
+  readonly change: (field: string) => Change;
+}
+
+/** The fields that the library changed: where it left one as it was, the difference is the rig's own. */
+const changedFields = ({ key, part, mine, was, now, fields, change }: Compared): readonly Difference[] =>
+  fields.flatMap((field) => {
+    const there = now[field];
+    const here = mine[field];
+    if (there === undefined || sameJson(here, there) || (was && sameJson(was[field], there))) return [];
+    const changedHere = was !== null && !sameJson(here, was[field]);
+    return [{ key: `${key} ${field}`, kind: 'changed', part, field, here, there, changedHere, falls: 0, change: change(field) }];
+  });
+
+const addedPart = (origin: string, there: Fields): Difference => ({
+  key: `add ${origin}`,
+  kind: 'added',
+  part: String(there.name),
+  field: null,
+  here: null,
+  there,
+  changedHere: false,
+  falls: 0,
+  change: { type: 'add', origin },
+});
+
+const removedPart = (origin: string, here: Fields, falls: number): Difference => ({
+  key: `remove ${origin}`,
+  kind: 'removed',
+  part: String(here.name),
+  field: null,
+  here,
+  there: null,
+  changedHere: false,
+  falls,
+  change: { type: 'remove', id: String(here.id) },
+});
+
 function compare(
   sides: Sides,
   here: { readonly fields: Fields; readonly nested: Fields; readonly rows: readonly Fields[] },
@@ -144,85 +189,40 @@ function compare(
   next: Copy,
   falls: (id: string) => number,
 ): readonly Difference[] {
-  const found: Difference[] = [];
-  const look = (
-    key: string,
-    part: string | null,
-    mine: Fields,
-    was: Fields | null,
-    now: Fields,
-    fields: readonly string[],
-    change: (field: string) => Change,
-  ): void => {
-    for (const field of fields) {
-      const to = now[field];
-      if (to === undefined || sameJson(mine[field], to)) continue;
-      // Where the library left it as it was, the difference is the rig's own.
-      if (was && sameJson(was[field], to)) continue;
-      const changedHere = was !== null && !sameJson(mine[field], was[field]);
-      found.push({
-        key: `${key} ${field}`,
-        kind: 'changed',
-        part,
-        field,
-        here: mine[field],
-        there: to,
-        changedHere,
-        falls: 0,
-        change: change(field),
-      });
-    }
-  };
-  look('unit', null, here.fields, base?.fields ?? null, next.fields, sides.unitFields, (field) => ({
-    type: 'field',
-    field,
-    to: next.fields[field],
-  }));
-  look('nested', null, here.nested, base?.nested ?? null, next.nested, Object.keys(next.nested), (field) => ({
-    type: 'nested',
-    field,
-    to: next.nested[field],
-  }));
+  const unit = { part: null, was: base?.fields ?? null };
+  const found: Difference[] = [
+    ...changedFields({
+      ...unit,
+      key: 'unit',
+      mine: here.fields,
+      now: next.fields,
+      fields: sides.unitFields,
+      change: (field) => ({ type: 'field', field, to: next.fields[field] }),
+    }),
+    ...changedFields({
+      ...unit,
+      key: 'nested',
+      mine: here.nested,
+      was: base?.nested ?? null,
+      now: next.nested,
+      fields: Object.keys(next.nested),
+      change: (field) => ({ type: 'nested', field, to: next.nested[field] }),
+    }),
+  ];
   const mine = new Map(here.rows.map((row) => [String(row.origin), row]));
   for (const [origin, now] of next.parts) {
     const row = mine.get(origin);
     const was = base?.parts.get(origin) ?? null;
-    if (row) {
-      look(`part ${origin}`, String(row.name), row, was, now, sides.partFields, (field) => ({
-        type: 'part',
-        id: String(row.id),
-        field,
-        to: now[field],
-      }));
-    } else if (!was) {
-      found.push({
-        key: `add ${origin}`,
-        kind: 'added',
-        part: String(now.name),
-        field: null,
-        here: null,
-        there: now,
-        changedHere: false,
-        falls: 0,
-        change: { type: 'add', origin },
-      });
-    }
+    if (!row && !was) found.push(addedPart(origin, now));
+    if (!row) continue;
+    const change = (field: string): Change => ({ type: 'part', id: String(row.id), field, to: now[field] });
+    found.push(
+      ...changedFields({ key: `part ${origin}`, part: String(row.name), mine: row, was, now, fields: sides.partFields, change }),
+    );
   }
-  for (const [origin, row] of mine) {
-    if (origin === '' || next.parts.has(origin) || (base && !base.parts.has(origin))) continue;
-    const id = String(row.id);
-    found.push({
-      key: `remove ${origin}`,
-      kind: 'removed',
-      part: String(row.name),
-      field: null,
-      here: row,
-      there: null,
-      changedHere: false,
-      falls: falls(id),
-      change: { type: 'remove', id },
-    });
-  }
+  for (const [origin, row] of mine)
+    if (origin !== '' && !next.parts.has(origin) && (!base || base.parts.has(origin)))
+      found.push(removedPart(origin, row, falls(String(row.id))));
   return found;
 }
 

@@ -22,6 +22,7 @@ export {
 export { type Assigned, type AssignWish, assign, assignmentAt, meantNames, type Place } from './assign';
 export { calibrate } from './calibrate';
 export { removeWithDependents } from './cascade';
+export { type CellProblem, cellProblemWords, quoted } from './cell-problem';
 export {
   changeAssignment,
   changeBehaviour,
@@ -97,5 +98,5 @@ export { asOfToday, controlsIn, headChanges, marks, planReturn, returnEdit, rows
 export { answerSearch, beginSearch, endSearch, removeSearch, reopenAnswer } from './searches';
 export { type NewId, nextOrder, patch } from './shared';
 export { type Loss, type MovedControl, planTransfer, type Transfer, transferEdit } from './transfer';
-export { parseWindows, writeWindows } from './windows';
+export { parseWindows, type WindowProblem, windowProblemWords, writeWindows } from './windows';
 export { addWire, changeWire, parseChannels, removeWire, writeChannels } from './wires';

@@ -4,7 +4,7 @@ import { describe, expect, it } from 'vitest';
 import { parameter, smallRig } from '../../../tests/kit/small-rig';
 import { targetProfiles } from '../library';
 import { apply, type Rig } from '../rig';
-import { type CellChange, cellText, changeCells, parameterCells } from './parameter-cells';
+import { type CellChange, cellText, changeCells, parameterCells, type RefusedCell } from './parameter-cells';
 
 let count = 0;
 const newId = (): string => `n${++count}`;
@@ -19,7 +19,7 @@ const change = (id: string | null, cell: CellChange['cell'], text: string, line 
   cell,
   text,
 });
-const changed = (...changes: CellChange[]): { rig: Rig; refused: readonly { cell: string; reason: string }[] } => {
+const changed = (...changes: CellChange[]): { rig: Rig; refused: readonly RefusedCell[] } => {
   const { edit, refused } = changeCells(rig, 'hall', changes, newId);
   if (!edit) return { rig, refused };
   const done = apply(rig, edit);
@@ -50,12 +50,12 @@ describe('cells', () => {
     expect(done.refused).toEqual([]);
     expect(row(done.rig, 'mix')).toMatchObject({ lowest: 200, highest: 300, start: 200, default: 200 });
     expect(changed(change('mix', 'lowest', '200')).refused).toMatchObject([
-      { cell: 'lowest', reason: 'the lowest value lies below the highest' },
+      { cell: 'lowest', reason: { code: 'row', message: 'the lowest value lies below the highest' } },
     ]);
   });
   it('refuses a cell and takes the others of its row', () => {
     const done = changed(change('mix', 'name', 'Blend'), change('mix', 'scale', 'curly'), change('mix', 'unit', 'dB'));
-    expect(done.refused.map((r) => [r.cell, r.reason])).toEqual([['scale', '“curly” is no scale: linear, log or power 2']]);
+    expect(done.refused.map((r) => [r.cell, r.reason])).toEqual([['scale', { code: 'no-scale', text: 'curly' }]]);
     expect(row(done.rig, 'mix')).toMatchObject({ name: 'Blend', unit: 'dB' });
   });
   it('a log scale waits for a range above 0, in the same go', () => {
@@ -80,12 +80,12 @@ describe('cells', () => {
     const done = changed(change('size', 'start', 'Canyon'), change('freeze', 'start', 'On'), change('mix', 'start', '101'));
     expect(row(done.rig, 'size')?.start).toBe(2);
     expect(row(done.rig, 'freeze')?.start).toBe(1);
-    expect(done.refused).toMatchObject([{ reason: '0 to 100 is possible' }]);
+    expect(done.refused).toMatchObject([{ reason: { code: 'out-of-range', lowest: 0, highest: 100 } }]);
   });
   it('lines beyond the last become new parameters; one without a name is refused', () => {
     const done = changed(change(null, 'name', 'Width', 1), change(null, 'highest', '200', 1), change(null, 'unit', 'Hz', 2));
     expect(done.rig.parameters.at(-1)).toMatchObject({ name: 'Width', highest: 200, targetId: 'hall' });
-    expect(done.refused).toMatchObject([{ cell: 'unit', reason: 'a new line needs a name' }]);
+    expect(done.refused).toMatchObject([{ cell: 'unit', reason: { code: 'new-line-needs-name' } }]);
   });
   it('whatever is typed anywhere, the result is refused by itself or fits the schema', () => {
     const text = fc.oneof(

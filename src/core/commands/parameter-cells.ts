@@ -3,6 +3,7 @@ import { err, exhaustive, groupBy, ok, type Result } from '../base';
 import { type ProfileParameter, plainParameter } from '../library';
 import { batch, type Edit, insert, type Parameter, type Rig, rowSchemas } from '../rig';
 import type { ScaleSpec } from '../values';
+import { type CellProblem, quoted } from './cell-problem';
 import { type NewId, nextOrder, replaced } from './shared';
 
 export const parameterCells = [
@@ -37,24 +38,29 @@ export const numberOf = (text: string): number => {
 };
 
 /** `linear`, `log` or `power 2`; empty is linear. */
-export function scaleOf(text: string): Result<ScaleSpec, string> {
+export function scaleOf(text: string): Result<ScaleSpec, CellProblem> {
   const wanted = text.trim().toLowerCase();
   if (wanted === '' || wanted === 'linear' || wanted === 'lin') return ok({ type: 'linear' });
   if (wanted === 'log') return ok({ type: 'log' });
   const power = /^power\s*\(?\s*(\d+(?:\.\d+)?)\s*\)?$/.exec(wanted);
   if (power) return ok({ type: 'power', k: Number(power[1]) });
-  return err(`“${text.slice(0, 40)}” is no scale: linear, log or power 2`);
+  return err({ code: 'no-scale', text: quoted(text) });
 }
 
 /** A value as a number, the name of a step, `on` or `off`; `fallback` where the text is empty. */
-export function parameterValue(text: string, what: string, fallback: number, steps: readonly string[]): Result<number, string> {
+export function parameterValue(
+  text: string,
+  what: 'value' | 'default' | 'start',
+  fallback: number,
+  steps: readonly string[],
+): Result<number, CellProblem> {
   if (text === '') return ok(fallback);
   const step = steps.indexOf(text);
   if (step >= 0) return ok(step);
   const lower = text.toLowerCase();
   if (lower === 'on' || lower === 'off') return ok(lower === 'on' ? 1 : 0);
   const value = numberOf(text);
-  return Number.isFinite(value) ? ok(value) : err(`the ${what} “${text.slice(0, 40)}” is no number`);
+  return Number.isFinite(value) ? ok(value) : err({ code: 'no-number', text: quoted(text), what });
 }
 
 /** Names separated by |. */
@@ -93,17 +99,17 @@ export function cellText(p: ProfileParameter, cell: ParameterCell): string {
 
 type Change = Partial<ProfileParameter>;
 
-function limitOf(p: ProfileParameter, cell: 'lowest' | 'highest', text: string): Result<Change, string> {
-  if (p.kind !== 'continuous') return err('only what is continuous has a range of its own');
+function limitOf(p: ProfileParameter, cell: 'lowest' | 'highest', text: string): Result<Change, CellProblem> {
+  if (p.kind !== 'continuous') return err({ code: 'no-range-of-its-own' });
   const value = numberOf(text);
   return Number.isFinite(value)
     ? ok(cell === 'lowest' ? { lowest: value } : { highest: value })
-    : err(`“${text.slice(0, 40)}” is no number`);
+    : err({ code: 'no-number', text: quoted(text), what: null });
 }
 
-function kindOf(p: ProfileParameter, text: string): Result<Change, string> {
+function kindOf(p: ProfileParameter, text: string): Result<Change, CellProblem> {
   const kind = parameterKinds.find((k) => k === text.toLowerCase());
-  if (!kind) return err(`“${text.slice(0, 40)}” is no kind: continuous, stepped, toggle or trigger`);
+  if (!kind) return err({ code: 'no-parameter-kind', text: quoted(text) });
   if (kind === p.kind) return ok({ kind });
   if (kind === 'toggle' || kind === 'trigger') return ok({ kind, lowest: 0, highest: 1, steps: [], scale: { type: 'linear' } });
   if (kind === 'stepped') {
@@ -114,11 +120,11 @@ function kindOf(p: ProfileParameter, text: string): Result<Change, string> {
 }
 
 /** What a text in a cell changes; the reason when it cannot stand there. */
-function changeOf(p: ProfileParameter, cell: ParameterCell, text: string): Result<Change, string> {
+function changeOf(p: ProfileParameter, cell: ParameterCell, text: string): Result<Change, CellProblem> {
   const plain = text.trim();
   switch (cell) {
     case 'name':
-      return plain === '' ? err('a name is needed') : ok({ name: plain });
+      return plain === '' ? err({ code: 'name-needed' }) : ok({ name: plain });
     case 'group':
       return ok({ group: plain });
     case 'unit':
@@ -138,15 +144,16 @@ function changeOf(p: ProfileParameter, cell: ParameterCell, text: string): Resul
     }
     case 'steps': {
       const steps = stepsOf(plain);
-      if (p.kind !== 'stepped') return steps.length === 0 ? ok({}) : err('only what is stepped has steps: change its kind first');
-      return steps.length < 2 ? err('at least two steps, separated by |') : ok({ steps, lowest: 0, highest: steps.length - 1 });
+      if (p.kind !== 'stepped') return steps.length === 0 ? ok({}) : err({ code: 'no-steps-of-its-own' });
+      return steps.length < 2 ? err({ code: 'too-few-steps' }) : ok({ steps, lowest: 0, highest: steps.length - 1 });
     }
     case 'default':
     case 'start': {
-      if (p.kind === 'trigger') return plain === '' ? ok({}) : err('a trigger has no value');
+      if (p.kind === 'trigger') return plain === '' ? ok({}) : err({ code: 'no-value-of-its-own' });
       const value = parameterValue(plain, cell, p.lowest <= 0 && p.highest >= 0 ? 0 : p.lowest, p.steps);
       if (!value.ok) return value;
-      if (value.value < p.lowest || value.value > p.highest) return err(`${p.lowest} to ${p.highest} is possible`);
+      if (value.value < p.lowest || value.value > p.highest)
+        return err({ code: 'out-of-range', lowest: p.lowest, highest: p.highest });
       return ok(cell === 'default' ? { default: value.value } : { start: value.value });
     }
     case 'centre': {
@@ -155,11 +162,11 @@ function changeOf(p: ProfileParameter, cell: ParameterCell, text: string): Resul
         ? ok({ centre: 'linear' })
         : centre === 'at64'
           ? ok({ centre: 'at64' })
-          : err('linear or at64');
+          : err({ code: 'no-centre' });
     }
     case 'tolerance': {
       const value = numberOf(plain);
-      return plain === '' ? ok({ tolerance: null }) : value > 0 ? ok({ tolerance: value }) : err('a step above 0, in its unit');
+      return plain === '' ? ok({ tolerance: null }) : value > 0 ? ok({ tolerance: value }) : err({ code: 'no-tolerance' });
     }
     case 'tags': {
       const words = plain
@@ -168,7 +175,7 @@ function changeOf(p: ProfileParameter, cell: ParameterCell, text: string): Resul
         .filter((t) => t !== '');
       const known = [...new Set(words)].flatMap((w) => tags.find((t) => t === w) ?? []);
       const wrong = words.find((w) => !tags.some((t) => t === w));
-      return wrong === undefined ? ok({ tags: known }) : err(`“${wrong.slice(0, 40)}” is no tag: ${tags.join(', ')}`);
+      return wrong === undefined ? ok({ tags: known }) : err({ code: 'no-tag', text: quoted(wrong), tags });
     }
     default:
       return exhaustive(cell);
@@ -184,7 +191,7 @@ export interface CellChange {
 }
 
 export interface RefusedCell extends CellChange {
-  readonly reason: string;
+  readonly reason: CellProblem;
 }
 
 /** Cells whose sense hangs on others come after these. */
@@ -219,7 +226,7 @@ export function changeCells(
       refused.push(
         ...line
           .filter((c) => !done.refused.some((r) => r.cell === c.cell))
-          .map((c) => ({ ...c, reason: 'a new line needs a name' })),
+          .map((c): RefusedCell => ({ ...c, reason: { code: 'new-line-needs-name' } })),
       );
   }
   const cells = changes.length - refused.length;
@@ -284,7 +291,7 @@ function keptInRange(row: ProfileParameter, change: Change): { readonly merged: 
   return { merged: { ...merged, ...kept }, kept };
 }
 
-function problemOf(row: ProfileParameter): string | null {
+function problemOf(row: ProfileParameter): CellProblem | null {
   const parsed = rowSchemas.parameters.safeParse({
     ...row,
     name: row.name === '' ? '?' : row.name,
@@ -292,5 +299,5 @@ function problemOf(row: ProfileParameter): string | null {
     order: 0,
     targetId: 'x',
   });
-  return parsed.success ? null : (parsed.error.issues[0]?.message ?? 'not valid');
+  return parsed.success ? null : { code: 'row', field: null, message: parsed.error.issues[0]?.message ?? 'not valid' };
 }

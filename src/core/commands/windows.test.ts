@@ -28,7 +28,7 @@ describe('windows as text', () => {
         { type: 'note', from: 36, to: 36, channels: null },
       ],
     });
-    expect(parseWindows('cc 20-31\nknob 3')).toMatchObject({ ok: false, error: expect.stringContaining('Line 2') });
+    expect(parseWindows('cc 20-31\nknob 3')).toMatchObject({ ok: false, error: { code: 'not-understood', line: 2 } });
     expect(parseWindows('cc 31-20').ok).toBe(false);
     expect(parseWindows('cc 1-200').ok).toBe(false);
     expect(parseWindows('cc 1 on 17').ok).toBe(false);

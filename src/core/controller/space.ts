@@ -63,12 +63,8 @@ export function exploreController(index: RigIndex, controller: Controller): Spac
     }));
   });
   const { reached, costTo, wayTo, distanceTo } = walked;
-  // The first situation that was reached at a place is the nearest one.
-  const nearest = new Map<number, number>();
-  for (const number of reached) {
-    const { place } = decode(number);
-    if (!nearest.has(place)) nearest.set(place, number);
-  }
+  // The first situation that was reached at a place is the nearest one: it is set last.
+  const nearest = new Map(reached.toReversed().map((number) => [decode(number).place, number]));
   const back = distanceTo(new Map(reached.filter((number) => decode(number).place === 0).map((number) => [number, 0])));
   const trapped = new Set(reached.filter((number) => back(number) < 0).map((number) => decode(number).place));
   const begin = startController(program, 1, 1);

@@ -81,6 +81,11 @@ export function writeBundle(bundle: {
   });
 }
 
+const notOurs: ImportProblem = {
+  place: 'format',
+  problem: { code: 'not-ours', formats: [RIG_FORMAT, TEMPLATE_FORMAT, PROFILE_FORMAT, BUNDLE_FORMAT] },
+};
+
 const outer = z.looseObject({ format: z.string(), formatVersion: z.number() });
 
 /**
@@ -91,23 +96,22 @@ export function parseFile(raw: string): Result<readonly BundleItem[], readonly I
   const json = readJson(raw);
   if (!json.ok) return json;
   const envelope = outer.safeParse(json.value);
-  const unknown = `This is no file of Keen Dial: it should begin with "format": "${RIG_FORMAT}", "${TEMPLATE_FORMAT}", "${PROFILE_FORMAT}" or "${BUNDLE_FORMAT}".`;
-  if (!envelope.success) return err([{ place: 'format', message: unknown }]);
+  if (!envelope.success) return err([notOurs]);
   const { format, formatVersion } = envelope.data;
   if (format !== RIG_FORMAT && formatVersion > VERSION)
     return err([
       {
         place: 'formatVersion',
-        message: `The file has format ${formatVersion}, and this version reads up to ${VERSION}. Open it with a newer Keen Dial.`,
+        problem: { code: 'newer', version: formatVersion, most: VERSION },
       },
     ]);
   const old = formatVersion < (format === RIG_FORMAT ? RIG_FORMAT_VERSION : VERSION);
   const value = old ? cleanTexts(json.value) : json.value;
-  const items = itemsOf(format, value, unknown);
+  const items = itemsOf(format, value);
   return items.ok ? ok(items.value.map((item) => ({ ...item, cleaned: value !== json.value }))) : items;
 }
 
-function itemsOf(format: string, value: unknown, unknown: string): Result<readonly BundleItem[], readonly ImportProblem[]> {
+function itemsOf(format: string, value: unknown): Result<readonly BundleItem[], readonly ImportProblem[]> {
   switch (format) {
     case RIG_FORMAT: {
       const rig = rigOf(value);
@@ -130,7 +134,7 @@ function itemsOf(format: string, value: unknown, unknown: string): Result<readon
       return file.success ? bundleItems(file.data) : err(problemsOf(file.error));
     }
     default:
-      return err([{ place: 'format', message: unknown }]);
+      return err([notOurs]);
   }
 }
 
@@ -153,7 +157,7 @@ function bundleItems(bundle: z.infer<typeof bundleSchema>): Result<readonly Bund
   if (problems.length > 0) return err(problems.slice(0, 20));
   const rows = items.reduce((n, item) => n + tableNames.reduce((m, table) => m + item.rig[table].length, 0), 0);
   return rows > RIG_ROW_LIMIT
-    ? err([{ place: 'the file', message: `It has ${rows} rows; ${RIG_ROW_LIMIT} are the most that is read.` }])
+    ? err([{ place: 'the file', problem: { code: 'too-many', what: 'rows', count: rows, most: RIG_ROW_LIMIT } }])
     : ok(items);
 }
 
@@ -162,7 +166,7 @@ const UNNAMED = 'imported';
 
 function templateItem(parsed: z.infer<typeof templateSchema>, place: string): Result<BundleItem, readonly ImportProblem[]> {
   const broken = brokenTemplate(parsed);
-  if (broken !== null) return err([{ place: `${place} (${parsed.name})`, message: broken }]);
+  if (broken !== null) return err([{ place: `${place} (${parsed.name})`, problem: { code: 'invalid', message: broken } }]);
   const template = asTemplate(parsed);
   return ok({
     kind: 'controller-template',
@@ -176,7 +180,7 @@ function templateItem(parsed: z.infer<typeof templateSchema>, place: string): Re
 
 function profileItem(parsed: z.infer<typeof profileSchema>, place: string): Result<BundleItem, readonly ImportProblem[]> {
   const broken = brokenProfile(parsed);
-  if (broken !== null) return err([{ place: `${place} (${parsed.name})`, message: broken }]);
+  if (broken !== null) return err([{ place: `${place} (${parsed.name})`, problem: { code: 'invalid', message: broken } }]);
   const profile = asProfile(parsed);
   return ok({
     kind: 'target-profile',
@@ -198,4 +202,7 @@ const rigItem = (rig: Rig, kind: 'rig' | 'rig-template', numbers: 'kept' | 'anew
 });
 
 const problemsOf = (error: z.ZodError): readonly ImportProblem[] =>
-  error.issues.slice(0, 20).map((issue) => ({ place: issue.path.map(String).join(', ') || 'the file', message: issue.message }));
+  error.issues.slice(0, 20).map((issue) => ({
+    place: issue.path.map(String).join(', ') || 'the file',
+    problem: { code: 'invalid', message: issue.message },
+  }));

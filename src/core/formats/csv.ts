@@ -1,5 +1,6 @@
 // Pasted tables: comma, semicolon or tab, with or without a line of headings. Line numbers are those of the text.
 import Papa from 'papaparse';
+import type { CellProblem } from '../commands';
 import { cellOf, guardedCell, unguardedCell } from './guard';
 
 export interface CsvRow {
@@ -10,7 +11,7 @@ export interface CsvRow {
 
 export interface BadLine {
   readonly line: number;
-  readonly reason: string;
+  readonly reason: CellProblem;
 }
 
 /** Most lines in one paste. */
@@ -41,9 +42,9 @@ export function readTable(
   const lineOf = (row: number): number => lines[row] ?? lines.length;
   const told = parsed.errors.filter((e) => e.code !== 'UndetectableDelimiter');
   // One word on a line is enough, whatever else is wrong with its quotes.
-  const bad: BadLine[] = [...new Map(told.map((e) => [lineOf(e.row ?? 0), e.message]))].map(([line, reason]) => ({
+  const bad: BadLine[] = [...new Map(told.map((e) => [lineOf(e.row ?? 0), e.message]))].map(([line, message]) => ({
     line,
-    reason,
+    reason: { code: 'no-table', message },
   }));
   const [first = []] = parsed.data;
   const keys = first.map((cell) => columnOf(cell, columns, aliases));
@@ -56,7 +57,7 @@ export function readTable(
     rows.push({ line: lineOf(i), cell: (column) => cellOf(cells[order.indexOf(column)] ?? '') });
   });
   if (parsed.data.length > CSV_LINE_LIMIT + 1)
-    bad.push({ line: CSV_LINE_LIMIT + 1, reason: `Only the first ${CSV_LINE_LIMIT} lines are read.` });
+    bad.push({ line: CSV_LINE_LIMIT + 1, reason: { code: 'too-many-lines', most: CSV_LINE_LIMIT } });
   const widest = parsed.data.reduce((most, cells) => Math.max(most, cells.length), 0);
   const given = order.slice(0, widest).flatMap((column) => (column === null ? [] : [column]));
   return { rows, bad, given };

@@ -12,7 +12,8 @@ export {
 export { type Converted, convertRig, type RigForm, rigForms } from './convert';
 export { type BadLine, readCells, type TableFormat, writeCells } from './csv';
 export { writeDifference } from './difference-csv';
-export { DEPTH_LIMIT, depthOf, FILE_LIMIT, type ImportProblem, readJson } from './json';
+export { type FileProblem, fileProblemWords } from './file-problem';
+export { DEPTH_LIMIT, depthOf, FILE_LIMIT, type ImportProblem, inWords, readJson, type ToldProblem } from './json';
 export { type MidiFile, setUpFile, testFile } from './midi-files';
 export { type NameDocument, type NamedMessage, parseMidnam, writeMidnam } from './midnam';
 export { type ParameterList, parameterColumns, parseParameters, type Written, writeParameters } from './parameters-csv';

@@ -1,5 +1,6 @@
 // Text from outside as JSON, within limits: size and depth are looked at before anything is built from it.
 import { err, ok, type Result } from '../base';
+import { type FileProblem, fileProblemWords } from './file-problem';
 
 /** Largest file that is read, in bytes. */
 export const FILE_LIMIT = 20 * 1024 * 1024;
@@ -9,12 +10,20 @@ export const DEPTH_LIMIT = 50;
 export interface ImportProblem {
   /** Where in the file, as a person would point at it. */
   readonly place: string;
+  readonly problem: FileProblem;
+}
+
+/** A problem with its words, for those who are told. */
+export interface ToldProblem {
+  readonly place: string;
   readonly message: string;
 }
 
+export const inWords = ({ place, problem }: ImportProblem): ToldProblem => ({ place, message: fileProblemWords(problem) });
+
 export const tooLarge: ImportProblem = {
   place: 'the file',
-  message: `It has more than ${FILE_LIMIT / 1024 / 1024} MB, the most that is read.`,
+  problem: { code: 'too-large', bytes: FILE_LIMIT },
 };
 
 /**
@@ -44,13 +53,11 @@ export function depthOf(text: string, most: number): number {
 export function readJson(text: string): Result<unknown, readonly ImportProblem[]> {
   if (text.length > FILE_LIMIT) return err([tooLarge]);
   if (depthOf(text, DEPTH_LIMIT) > DEPTH_LIMIT)
-    return err([
-      { place: 'the file', message: `It is nested deeper than ${DEPTH_LIMIT} lists and objects, the most that is read.` },
-    ]);
+    return err([{ place: 'the file', problem: { code: 'too-deep', levels: DEPTH_LIMIT } }]);
   try {
     return ok(JSON.parse(text.replace(/^\uFEFF/, '')));
   } catch (error) {
-    const why = error instanceof Error ? error.message.slice(0, 200) : 'it cannot be read';
-    return err([{ place: 'the file', message: `It is not JSON: ${why}.` }]);
+    const why = error instanceof Error ? error.message.slice(0, 200) : null;
+    return err([{ place: 'the file', problem: { code: 'no-json', why } }]);
   }
 }

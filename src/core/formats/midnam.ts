@@ -4,6 +4,7 @@ import { XMLParser, XMLValidator } from 'fast-xml-parser';
 import { err, ok, type Result } from '../base';
 import { type Message, messageSchema } from '../midi';
 import type { RigIndex, Target } from '../rig';
+import type { FileProblem } from './file-problem';
 import { FILE_LIMIT, type ImportProblem, tooLarge } from './json';
 
 /** Most names in one document. */
@@ -44,23 +45,22 @@ const parser = new XMLParser({
  * and more than 50,000 names are refused. Names stand on the channels that the document assigns to them; without such an assignment on channel 1.
  */
 export function parseMidnam(text: string): Result<NameDocument, readonly ImportProblem[]> {
-  const refuse = (message: string) => err([{ place: 'the file', message }]);
+  const refuse = (problem: FileProblem) => err([{ place: 'the file', problem }]);
   if (text.length > FILE_LIMIT) return err([tooLarge]);
   const source = text.replace(/^\uFEFF/, '');
-  if (/<!ENTITY/i.test(source))
-    return refuse('It declares entities of its own; those are not read, since they can be made to grow without end.');
+  if (/<!ENTITY/i.test(source)) return refuse({ code: 'own-entities' });
   const valid = XMLValidator.validate(source);
-  if (valid !== true) return err([{ place: `line ${valid.err.line}`, message: `It is no XML: ${valid.err.msg.slice(0, 200)}` }]);
+  if (valid !== true)
+    return err([{ place: `line ${valid.err.line}`, problem: { code: 'no-xml', why: valid.err.msg.slice(0, 200) } }]);
   let tree: unknown;
   try {
     tree = parser.parse(source);
   } catch (error) {
-    if (error instanceof Error && /nested tags/i.test(error.message))
-      return refuse(`It is nested deeper than ${DEPTH} elements, the most that is read.`);
-    return refuse(`It is no XML: ${error instanceof Error ? error.message.slice(0, 200) : 'it cannot be read'}`);
+    if (error instanceof Error && /nested tags/i.test(error.message)) return refuse({ code: 'too-deep', levels: DEPTH });
+    return refuse({ code: 'no-xml', why: error instanceof Error ? error.message.slice(0, 200) : null });
   }
   const root = childrenNamed(tree, 'MIDINameDocument')[0];
-  if (!root) return refuse('It is no MIDI Name Document: that begins with <MIDINameDocument>.');
+  if (!root) return refuse({ code: 'no-name-document' });
   return documentOf(root);
 }
 
@@ -123,7 +123,7 @@ function documentOf(root: { readonly inside: unknown }): Result<NameDocument, re
       for (const channel of channels.get(`${element} ${list}`) ?? [1]) {
         for (const { node: entry } of within(inside, item)) {
           if (names.length >= NAME_LIMIT)
-            return err([{ place: 'the file', message: `It has more than ${NAME_LIMIT} names, the most that is read.` }]);
+            return err([{ place: 'the file', problem: { code: 'too-many', what: 'names', count: null, most: NAME_LIMIT } }]);
           const made = item === 'Note' ? noteOf(entry, channel) : controlOf(entry, channel);
           if (typeof made === 'string') left.push(made);
           else names.push({ message: made, name: attribute(entry, 'Name').slice(0, 120) || 'unnamed', list });

@@ -1,7 +1,7 @@
 // A list of parameters as text: name, kind, range, unit, scale, steps and, if wanted, group, default, start, tags.
 
 import { err, ok, type Result } from '../base';
-import { cellText, numberOf, parameterKinds, parameterValue, scaleOf, stepsOf } from '../commands';
+import { type CellProblem, cellText, numberOf, parameterKinds, parameterValue, quoted, scaleOf, stepsOf } from '../commands';
 import type { ProfileParameter } from '../library';
 import { type Parameter, rowSchemas } from '../rig';
 import { type BadLine, type CsvRow, readTable, type TableFormat, writeTable } from './csv';
@@ -49,7 +49,7 @@ export function parseParameters(text: string, onRow?: (done: number, all: number
     const draft = draftOf(row);
     if (!draft.ok) problems.push({ line: row.line, reason: draft.error });
     else if (names.has(draft.value.name))
-      problems.push({ line: row.line, reason: `“${draft.value.name.slice(0, 60)}” stands here twice` });
+      problems.push({ line: row.line, reason: { code: 'name-twice', text: quoted(draft.value.name, 60) } });
     else {
       names.add(draft.value.name);
       good.push(draft.value);
@@ -67,14 +67,14 @@ function fieldsOf(columns: readonly string[]): readonly (keyof ProfileParameter)
   });
 }
 
-function draftOf(row: CsvRow): Result<ProfileParameter, string> {
+function draftOf(row: CsvRow): Result<ProfileParameter, CellProblem> {
   const name = line(row.cell('name'));
-  if (name === '') return err('the name is missing');
+  if (name === '') return err({ code: 'name-missing' });
   const steps = stepsOf(line(row.cell('steps')));
   const wanted = row.cell('kind').toLowerCase();
   const kind = parameterKinds.find((k) => k === wanted) ?? (wanted === '' ? (steps.length > 0 ? 'stepped' : 'continuous') : null);
-  if (kind === null) return err(`“${wanted.slice(0, 40)}” is no kind: continuous, stepped, toggle or trigger`);
-  if (kind === 'stepped' && steps.length < 2) return err('a stepped parameter needs its steps, separated by |');
+  if (kind === null) return err({ code: 'no-parameter-kind', text: quoted(wanted) });
+  if (kind === 'stepped' && steps.length < 2) return err({ code: 'steps-missing' });
   const range = rangeOf(row.cell('range'), kind, steps);
   if (!range.ok) return range;
   const scale = scaleOf(row.cell('scale'));
@@ -116,22 +116,25 @@ function draftOf(row: CsvRow): Result<ProfileParameter, string> {
   const parsed = rowSchemas.parameters.safeParse(draft);
   if (!parsed.success) {
     const issue = parsed.error.issues[0];
-    return err(`${issue?.path.map(String).join('.') ?? 'line'}: ${issue?.message ?? 'not valid'}`);
+    return err({ code: 'row', field: issue?.path.map(String).join('.') ?? 'line', message: issue?.message ?? 'not valid' });
   }
   const { id: _id, order: _order, targetId: _target, ...rest } = parsed.data;
   return ok(rest);
 }
 
-function rangeOf(text: string, kind: Parameter['kind'], steps: readonly string[]): Result<readonly [number, number], string> {
+function rangeOf(
+  text: string,
+  kind: Parameter['kind'],
+  steps: readonly string[],
+): Result<readonly [number, number], CellProblem> {
   if (kind === 'toggle' || kind === 'trigger') return ok([0, 1]);
   if (kind === 'stepped') return ok([0, steps.length - 1]);
   if (text === '') return ok([0, 1]);
   const match = rangePattern.exec(text);
-  if (!match) return err(`“${text.slice(0, 40)}” is no range: write it as 20..20000 or −60 to 0`);
+  if (!match) return err({ code: 'no-range', text: quoted(text) });
   return ok([numberOf(match[1] ?? ''), numberOf(match[2] ?? '')]);
 }
 
-/** Apostrophes that were put before a formula when the list was written go again when it is read. */
 /** A cell of one line: a spreadsheet breaks long names. */
 const line = (cell: string): string => cell.replace(/[\t\n\r]+/g, ' ');
 

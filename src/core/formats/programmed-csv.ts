@@ -1,7 +1,7 @@
 // What is already programmed, as text: control, type, channel, number, values, parameter (and bank, gesture if wanted).
 
 import { err, ok, type Result } from '../base';
-import { gestureOf, gesturesOf, type ProgrammedLine } from '../commands';
+import { type CellProblem, gestureOf, gesturesOf, type ProgrammedLine, quoted } from '../commands';
 import { channelSchema, type Message, parseNote, u7Schema, u14 } from '../midi';
 import { type Behaviour, type Control, type Controller, type Gesture, type Parameter, type RigIndex, sameJson } from '../rig';
 import { type BadLine, type CsvRow, readTable, type TableFormat, writeTable } from './csv';
@@ -43,9 +43,8 @@ export function parseProgrammed(index: RigIndex, controller: Controller, text: s
     const taken = (index.assignmentsOf.get(line.value.controlId) ?? []).some(
       (a) => a.layerId === null && a.bank === line.value.bank && a.gesture.type === line.value.gesture.type,
     );
-    if (taken) problems.push({ line: row.line, reason: 'this control already has a function there: clear it first' });
-    else if (!joins(places.get(place), line.value))
-      problems.push({ line: row.line, reason: 'this control stands here twice with the same gesture and bank' });
+    if (taken) problems.push({ line: row.line, reason: { code: 'has-function' } });
+    else if (!joins(places.get(place), line.value)) problems.push({ line: row.line, reason: { code: 'place-twice' } });
     else {
       places.set(place, line.value);
       good.push(line.value);
@@ -61,10 +60,10 @@ const joins = (before: ProgrammedLine | undefined, line: ProgrammedLine): boolea
     sameJson(before.behaviour, line.behaviour) &&
     before.parameter.id !== line.parameter.id);
 
-function lineOf(index: RigIndex, controller: Controller, row: CsvRow): Result<ProgrammedLine, string> {
+function lineOf(index: RigIndex, controller: Controller, row: CsvRow): Result<ProgrammedLine, CellProblem> {
   const controls = index.controlsOf.get(controller.id) ?? [];
   const control = controls.find((c) => sameName(c.name, row.cell('control')));
-  if (!control) return err(`${controller.name} has no control “${row.cell('control').slice(0, 40)}”`);
+  if (!control) return err({ code: 'no-control', text: quoted(row.cell('control')), controller: controller.name });
   const parameter = parameterOf(index, row.cell('parameter'));
   if (!parameter.ok) return parameter;
   const bank = bankOf(controller, row.cell('bank'));
@@ -87,77 +86,77 @@ function lineOf(index: RigIndex, controller: Controller, row: CsvRow): Result<Pr
 
 const sameName = (a: string, b: string): boolean => a.toLowerCase().replace(/\s+/g, '') === b.toLowerCase().replace(/\s+/g, '');
 
-function parameterOf(index: RigIndex, text: string): Result<Parameter, string> {
-  if (text === '') return err('the parameter is missing');
+function parameterOf(index: RigIndex, text: string): Result<Parameter, CellProblem> {
+  if (text === '') return err({ code: 'parameter-missing' });
   const [target, name] = text.includes(':') ? text.split(':', 2).map((s) => s.trim()) : [undefined, text];
   const found = index.rig.parameters.filter(
     (p) => sameName(p.name, name ?? '') && (target === undefined || sameName(index.targets.get(p.targetId)?.name ?? '', target)),
   );
   const [first] = found;
-  if (!first) return err(`there is no parameter “${text.slice(0, 60)}”`);
-  if (found.length > 1) return err(`“${text.slice(0, 60)}” is in several targets: write it as Target: Parameter`);
+  if (!first) return err({ code: 'no-parameter', text: quoted(text, 60) });
+  if (found.length > 1) return err({ code: 'several-parameters', text: quoted(text, 60) });
   return ok(first);
 }
 
-function bankOf(controller: Controller, text: string): Result<number | null, string> {
+function bankOf(controller: Controller, text: string): Result<number | null, CellProblem> {
   if (text === '') return ok(null);
   const named = controller.bankNames.findIndex((n) => sameName(n, text));
   const bank = named >= 0 ? named + 1 : Number(text);
   if (!Number.isInteger(bank) || bank < 1 || bank > controller.firmware.banks)
-    return err(`there is no bank “${text.slice(0, 40)}”: 1 to ${controller.firmware.banks}`);
+    return err({ code: 'no-bank', text: quoted(text), most: controller.firmware.banks });
   return ok(bank);
 }
 
-function readGesture(index: RigIndex, control: Control, controller: Controller, text: string): Result<Gesture, string> {
+function readGesture(index: RigIndex, control: Control, controller: Controller, text: string): Result<Gesture, CellProblem> {
   const can = gesturesOf(control, controller);
   const wanted = text === '' ? can[0] : can.find((g) => g === text.toLowerCase());
-  if (wanted === undefined) return err(`${control.name} has no gesture “${text.slice(0, 40)}”: ${can.join(', ')}`);
+  if (wanted === undefined) return err({ code: 'no-gesture', text: quoted(text), control: control.name, can });
   const gesture = gestureOf(index, control, wanted);
-  if (!gesture) return err(`${control.name} has no partner for a chord`);
+  if (!gesture) return err({ code: 'no-chord-partner', control: control.name });
   return ok(gesture);
 }
 
-function messageOf(controller: Controller, row: CsvRow): Result<Message, string> {
+function messageOf(controller: Controller, row: CsvRow): Result<Message, CellProblem> {
   const { shows } = controller.firmware;
   const channel = channelSchema.safeParse(
     row.cell('channel') === '' ? controller.channel : Number(row.cell('channel')) + 1 - shows.channelBase,
   );
-  if (!channel.success) return err(`“${row.cell('channel').slice(0, 20)}” is no channel`);
+  if (!channel.success) return err({ code: 'no-channel', text: quoted(row.cell('channel'), 20) });
   const type = row.cell('type').toLowerCase();
   const text = row.cell('number');
-  if (text === '') return err('the number is missing');
+  if (text === '') return err({ code: 'number-missing' });
   if (['cc', 'control change', 'control', ''].includes(type)) {
     const number = u7Schema.safeParse(Number(text));
     return number.success
       ? ok({ type: 'cc', channel: channel.data, number: number.data })
-      : err(`“${text.slice(0, 20)}” is no control number: 0 to 127`);
+      : err({ code: 'no-control-number', text: quoted(text, 20) });
   }
   if (['note', 'n'].includes(type)) {
     const number = u7Schema.safeParse(/^\d+$/.test(text) ? Number(text) : (parseNote(text, shows.middleC) ?? -1));
     return number.success
       ? ok({ type: 'note', channel: channel.data, number: number.data })
-      : err(`“${text.slice(0, 20)}” is no note`);
+      : err({ code: 'no-note', text: quoted(text, 20) });
   }
   if (['program', 'pc', 'program change'].includes(type)) {
     const number = u7Schema.safeParse(Number(text) - shows.programBase);
     return number.success
       ? ok({ type: 'program', channel: channel.data, number: number.data, bank: null })
-      : err(`“${text.slice(0, 20)}” is no program on this controller`);
+      : err({ code: 'no-program', text: quoted(text, 20) });
   }
-  return err(`“${type.slice(0, 40)}” is no kind of message: cc, note or program`);
+  return err({ code: 'no-message-kind', text: quoted(type) });
 }
 
-function behaviourOf(text: string, gesture: Gesture, type: Message['type']): Result<Behaviour, string> {
+function behaviourOf(text: string, gesture: Gesture, type: Message['type']): Result<Behaviour, CellProblem> {
   if (type === 'program') return ok({ type: 'fixed', value: u14(0) });
   const numbers = (text.match(/\d+/g) ?? []).map(Number);
-  if (numbers.some((n) => n > 127)) return err(`“${text.slice(0, 40)}” has a value above 127`);
+  if (numbers.some((n) => n > 127)) return err({ code: 'value-too-high', text: quoted(text) });
   const [a, b] = numbers;
   if (gesture.type === 'move') return ok({ type: 'range', from: u14(a ?? 0), to: u14(b ?? 127), curve: { type: 'linear' } });
   if (a === undefined) return ok({ type: 'momentary', down: u14(127), up: u14(0) });
   if (b === undefined) return ok({ type: 'fixed', value: u14(a) });
   if (text.includes('/')) return ok({ type: 'latching', first: u14(a), second: u14(b) });
   if (/held|,|;|then/.test(text)) return ok({ type: 'momentary', down: u14(a), up: u14(b) });
-  return err(`“${text.slice(0, 40)}” is not clear: 127/0 alternates, 127 held 0 is on press and release`);
+  return err({ code: 'values-unclear', text: quoted(text) });
 }
 
 /** What the values of a send are called in a list; null for what a list cannot say. */

@@ -2,6 +2,7 @@
 import * as z from 'zod';
 import { err, ok, type Result } from '../base';
 import { byOrder, cleanTexts, firstBroken, headSchema, type Rig, rowSchemas, type TableName, tableNames } from '../rig';
+import type { FileProblem } from './file-problem';
 import { type ImportProblem, readJson } from './json';
 
 export const RIG_FORMAT = 'keen-dial/rig';
@@ -68,19 +69,19 @@ const isOld = (raw: unknown): boolean => {
 
 /** As `parseRig`, from JSON that is parsed already: a rig inside of another file. */
 export function rigOf(raw: unknown): Result<Rig, readonly ImportProblem[]> {
-  const refuse = (place: string, message: string) => err([{ place, message }]);
+  const refuse = (place: string, problem: FileProblem) => err([{ place, problem }]);
   const outer = envelope.safeParse(raw);
-  if (!outer.success)
-    return refuse('format', `This is not a rig file: it should begin with "format": "${RIG_FORMAT}" and a formatVersion.`);
+  if (!outer.success) return refuse('format', { code: 'no-rig', format: RIG_FORMAT });
   if (outer.data.formatVersion > RIG_FORMAT_VERSION) {
-    return refuse(
-      'formatVersion',
-      `The file has format ${outer.data.formatVersion}, and this version reads up to ${RIG_FORMAT_VERSION}. Open it with a newer Keen Dial.`,
-    );
+    return refuse('formatVersion', { code: 'newer', version: outer.data.formatVersion, most: RIG_FORMAT_VERSION });
   }
   const parsed = rigSchema.safeParse(migrated(raw, outer.data.formatVersion));
   if (!parsed.success)
-    return err(parsed.error.issues.slice(0, 20).map((issue) => ({ place: placeOf(issue.path, raw), message: issue.message })));
+    return err(
+      parsed.error.issues
+        .slice(0, 20)
+        .map((issue) => ({ place: placeOf(issue.path, raw), problem: { code: 'invalid', message: issue.message } })),
+    );
   return checked(parsed.data);
 }
 
@@ -149,18 +150,18 @@ function checked(rig: Rig): Result<Rig, readonly ImportProblem[]> {
   for (const table of tableNames) {
     for (const row of rig[table]) {
       rows++;
-      if (seen.has(row.id)) return err([{ place: `${table}, id ${row.id}`, message: 'The identifier is used twice.' }]);
+      if (seen.has(row.id)) return err([{ place: `${table}, id ${row.id}`, problem: { code: 'id-twice' } }]);
       seen.add(row.id);
     }
   }
   if (rows > RIG_ROW_LIMIT)
-    return err([{ place: 'the file', message: `It has ${rows} rows; ${RIG_ROW_LIMIT} are the most that is read.` }]);
+    return err([{ place: 'the file', problem: { code: 'too-many', what: 'rows', count: rows, most: RIG_ROW_LIMIT } }]);
   const broken = firstBroken(rig);
   if (broken)
     return err([
       {
         place: `${broken.table}, id ${broken.row.id}, ${broken.reference.field}`,
-        message: `It points at “${broken.reference.id}”, which is not in the file.`,
+        problem: { code: 'dangling', id: broken.reference.id },
       },
     ]);
   return ok(sorted(rig));

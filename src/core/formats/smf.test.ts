@@ -99,6 +99,9 @@ describe('a Standard MIDI File', () => {
         expect(readSmf(bytes, noSysex).ok).toBe(false);
       }),
     );
-    expect(readSmf(new Uint8Array(5_000_000), noSysex)).toMatchObject({ ok: false, error: expect.stringContaining('4 MB') });
+    expect(readSmf(new Uint8Array(5_000_000), noSysex)).toMatchObject({
+      ok: false,
+      error: { code: 'too-large', bytes: 4 * 1024 * 1024 },
+    });
   });
 });

@@ -2,6 +2,7 @@
 import { parseMidi } from 'midi-file';
 import { err, ok, type Result } from '../base';
 import { type PackedMessage, packedBytes, packedSysex, type SysexTable, withSysex } from '../midi';
+import type { FileProblem } from './file-problem';
 
 /** A message at a time in milliseconds. */
 export interface TimedMessage {
@@ -77,13 +78,13 @@ function variable(n: number): number[] {
 export function readSmf(
   file: Uint8Array,
   sysex: SysexTable,
-): Result<{ readonly messages: readonly TimedMessage[]; readonly sysex: SysexTable }, string> {
-  if (file.length > SMF_LIMIT) return err(`The file has more than ${SMF_LIMIT / 1024 / 1024} MB, the most that is read.`);
+): Result<{ readonly messages: readonly TimedMessage[]; readonly sysex: SysexTable }, FileProblem> {
+  if (file.length > SMF_LIMIT) return err({ code: 'too-large', bytes: SMF_LIMIT });
   let parsed: ReturnType<typeof parseMidi>;
   try {
     parsed = parseMidi(file);
   } catch {
-    return err('This is not a Standard MIDI File, or it is damaged.');
+    return err({ code: 'no-midi-file' });
   }
   const { header, tracks } = parsed;
   const events = tracks
@@ -95,8 +96,7 @@ export function readSmf(
       });
     })
     .sort((a, b) => a.tick - b.tick || a.order - b.order);
-  if (events.length > SMF_MESSAGES)
-    return err(`The file has more than ${SMF_MESSAGES.toLocaleString('en-GB')} events, the most that are played.`);
+  if (events.length > SMF_MESSAGES) return err({ code: 'too-many', what: 'events', count: null, most: SMF_MESSAGES });
   let table = sysex;
   let msPerTick = header.ticksPerBeat ? 500 / header.ticksPerBeat : frameMs(header) / (header.ticksPerFrame ?? 1);
   let tick = 0;

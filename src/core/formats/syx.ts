@@ -2,6 +2,7 @@
 
 import { err, ok, type Result } from '../base';
 import { packedSysex, type SysexTable, withSysex } from '../midi';
+import type { FileProblem } from './file-problem';
 import type { TimedMessage } from './smf';
 
 /** Largest file that is read, in bytes, and most messages. */
@@ -17,26 +18,25 @@ const STEP_MS = 50;
 export function readSyx(
   file: Uint8Array,
   sysex: SysexTable,
-): Result<{ readonly messages: readonly TimedMessage[]; readonly sysex: SysexTable }, string> {
-  if (file.length > SYX_LIMIT) return err(`The file has more than ${SYX_LIMIT / 1024 / 1024} MB, the most that is read.`);
+): Result<{ readonly messages: readonly TimedMessage[]; readonly sysex: SysexTable }, FileProblem> {
+  if (file.length > SYX_LIMIT) return err({ code: 'too-large', bytes: SYX_LIMIT });
   const messages: TimedMessage[] = [];
   let table = sysex;
   let at = 0;
   while (at < file.length) {
-    if (file[at] !== 0xf0) return err(`At byte ${at + 1} there is no SysEx message: it begins with F0.`);
+    if (file[at] !== 0xf0) return err({ code: 'no-sysex', byte: at + 1 });
     const end = file.indexOf(0xf7, at);
-    if (end < 0) return err(`The message at byte ${at + 1} never ends.`);
+    if (end < 0) return err({ code: 'sysex-open', byte: at + 1 });
     const bytes = Array.from(file.subarray(at + 1, end));
     const status = bytes.findIndex((b) => b > 127);
-    if (status >= 0) return err(`At byte ${at + 2 + status} another message begins inside of a SysEx message.`);
-    if (messages.length >= SYX_MESSAGES)
-      return err(`The file has more than ${SYX_MESSAGES.toLocaleString('en-GB')} messages, the most that is read.`);
+    if (status >= 0) return err({ code: 'sysex-broken', byte: at + 2 + status });
+    if (messages.length >= SYX_MESSAGES) return err({ code: 'too-many', what: 'messages', count: null, most: SYX_MESSAGES });
     const put = withSysex(table, bytes);
     table = put.table;
     messages.push({ atMs: messages.length * STEP_MS, word: packedSysex(put.place) });
     at = end + 1;
   }
-  return messages.length === 0 ? err('The file is empty.') : ok({ messages, sysex: table });
+  return messages.length === 0 ? err({ code: 'empty' }) : ok({ messages, sysex: table });
 }
 
 /** The inverse of `readSyx`. */

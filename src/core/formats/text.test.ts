@@ -39,7 +39,10 @@ describe('a file as text', () => {
     );
   });
   it('says so where a file does not keep to its mark', () => {
-    expect(decodeText(Uint8Array.of(0xff, 0xfe, 0x41))).toMatchObject({ ok: false, error: expect.stringContaining('UTF-16LE') });
+    expect(decodeText(Uint8Array.of(0xff, 0xfe, 0x41))).toMatchObject({
+      ok: false,
+      error: { code: 'not-its-encoding', encoding: 'utf-16le' },
+    });
     expect(decodeText(Uint8Array.of(0xef, 0xbb, 0xbf, 0xff))).toMatchObject({ ok: false });
   });
 });

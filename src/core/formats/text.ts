@@ -1,5 +1,6 @@
 // Bytes of a file as text: its mark first, then UTF-8, then the old Western table with a word about it. Never a sign that stands for "unreadable".
 import { err, ok, type Result } from '../base';
+import type { FileProblem } from './file-problem';
 
 export type Encoding = 'utf-8' | 'utf-16le' | 'utf-16be' | 'windows-1252';
 
@@ -25,13 +26,11 @@ const marks: readonly (readonly [Encoding, readonly number[]])[] = [
  * An error where a file does not keep to its own mark.
  * @example decodeText(Uint8Array.of(0xe9)) // => { ok: true, value: { text: 'é', encoding: 'windows-1252' } }
  */
-export function decodeText(bytes: Uint8Array): Result<DecodedText, string> {
+export function decodeText(bytes: Uint8Array): Result<DecodedText, FileProblem> {
   const [marked] = marks.find(([, mark]) => mark.every((byte, i) => bytes[i] === byte)) ?? [];
   if (marked !== undefined) {
     const text = decoded(bytes, marked);
-    return text === null
-      ? err(`It begins as ${marked.toUpperCase()} and does not go on so: the file is cut or damaged.`)
-      : ok({ text, encoding: marked });
+    return text === null ? err({ code: 'not-its-encoding', encoding: marked }) : ok({ text, encoding: marked });
   }
   const plain = decoded(bytes, 'utf-8');
   if (plain !== null) return ok({ text: plain, encoding: 'utf-8' });

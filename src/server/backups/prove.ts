@@ -2,7 +2,7 @@
 import { copyFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { err, ok, type Result } from '@/core/base';
-import { parseRig } from '@/core/formats';
+import { inWords, parseRig } from '@/core/formats';
 import { firstBroken, type Rig, tableNames } from '@/core/rig';
 import { unknownness } from '../database/connection';
 import { codeOf } from '../database/faults';
@@ -149,7 +149,7 @@ async function unshowableRig(file: Reading, id: string): Promise<string | null> 
     (await eachRow(file, 'folds', id, 'where its history was folded', (row) => foldSchema.parse(row))) ??
     (await eachRow(file, 'snapshots', id, 'a published version', (row) => {
       const parsed = parseRig(String(row.body));
-      if (!parsed.ok) throw new Error(parsed.error[0]?.message);
+      if (!parsed.ok) throw new Error(parsed.error.map(inWords)[0]?.message);
     }))
   );
 }

@@ -3,7 +3,7 @@ import { createWriteStream } from 'node:fs';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import type { Result } from '@/core/base';
-import { type DecodedText, decodeText } from '@/core/formats';
+import { type DecodedText, decodeText, type FileProblem } from '@/core/formats';
 
 /** The body as bytes; null as soon as it is longer than the limit. */
 export async function limitedBytes(request: Request, limit: number): Promise<Uint8Array | null> {
@@ -17,7 +17,7 @@ export async function limitedBytes(request: Request, limit: number): Promise<Uin
 }
 
 /** The body as text, whatever it is encoded in; null as soon as it is longer than the limit. */
-export async function limitedText(request: Request, limit: number): Promise<Result<DecodedText, string> | null> {
+export async function limitedText(request: Request, limit: number): Promise<Result<DecodedText, FileProblem> | null> {
   const bytes = await limitedBytes(request, limit);
   return bytes === null ? null : decodeText(bytes);
 }

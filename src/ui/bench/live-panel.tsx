@@ -1,6 +1,6 @@
 'use client';
 // The panel to play: every control as it stands, with the letters that press it.
-import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react';
+import { type KeyboardEvent, type RefObject, useEffect, useMemo, useRef, useState } from 'react';
 import { useStore } from 'zustand';
 import { meantNames } from '@/core/commands';
 import type { Control, Controller, RigIndex } from '@/core/rig';
@@ -26,7 +26,6 @@ export function LivePanel({ bench, index, controller, height }: Props) {
   const panel = useStore(bench.store, (s) => s.panels.get(controller.id));
   const letters = useMemo(() => lettersFor(controls), [controls]);
   const letterOf = useMemo(() => new Map([...letters].map(([letter, id]) => [id, letter])), [letters]);
-  const held = useRef(new Set<string>());
   const box = useRef<HTMLDivElement>(null);
   const [scale, setScale] = useState(1.4);
 
@@ -38,36 +37,7 @@ export function LivePanel({ bench, index, controller, height }: Props) {
     return () => watch.disconnect();
   }, [controller.width]);
 
-  const letGo = (): void => {
-    for (const on of held.current) bench.does({ do: 'release', on });
-    held.current.clear();
-  };
-
-  const keyDown = (event: KeyboardEvent): void => {
-    if (event.ctrlKey || event.metaKey || event.altKey) return;
-    const way = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[event.key];
-    if (way) {
-      // Arrows that the control itself did not take walk the panel.
-      const from = controls.find((c) => c.id === document.activeElement?.getAttribute('data-control'));
-      const next = from ? neighbour(controls, from, way[0] as -1 | 0 | 1, way[1] as -1 | 0 | 1) : controls[0]; // border: the table above
-      if (next) box.current?.querySelector<HTMLElement>(`[data-control="${next.id}"]`)?.focus();
-      event.preventDefault();
-      return;
-    }
-    if (/^[1-9]$/.test(event.key) && Number(event.key) <= controller.firmware.banks) {
-      bench.does({ do: 'go', on: controller.id, bank: Number(event.key), page: panel?.page ?? 1 });
-      return;
-    }
-    const on = letters.get(event.key.toLowerCase());
-    if (on === undefined || event.repeat || held.current.has(on)) return;
-    held.current.add(on);
-    bench.does({ do: 'press', on, velocity: null });
-    event.preventDefault();
-  };
-  const keyUp = (event: KeyboardEvent): void => {
-    const on = letters.get(event.key.toLowerCase());
-    if (on !== undefined && held.current.delete(on)) bench.does({ do: 'release', on });
-  };
+  const keys = usePlayingKeys({ bench, controller, controls, letters, page: panel?.page ?? 1, box });
 
   return (
     <div
@@ -75,10 +45,10 @@ export function LivePanel({ bench, index, controller, height }: Props) {
       role="group"
       tabIndex={-1}
       aria-label={`Panel of ${controller.name}`}
-      onKeyDown={keyDown}
-      onKeyUp={keyUp}
+      onKeyDown={keys.down}
+      onKeyUp={keys.up}
       onBlur={(event) => {
-        if (!event.currentTarget.contains(event.relatedTarget)) letGo();
+        if (!event.currentTarget.contains(event.relatedTarget)) keys.letGo();
       }}
       className="relative mx-auto rounded-[14px] border-2 border-ink bg-sheet shadow-sm outline-none focus:ring-2 focus:ring-verdigris"
       style={{
@@ -111,6 +81,56 @@ export function LivePanel({ bench, index, controller, height }: Props) {
       })}
     </div>
   );
+}
+
+/** Letters press controls while they are down, arrows walk the panel, figures go to banks. */
+function usePlayingKeys({
+  bench,
+  controller,
+  controls,
+  letters,
+  page,
+  box,
+}: {
+  readonly bench: Bench;
+  readonly controller: Controller;
+  readonly controls: readonly Control[];
+  readonly letters: ReadonlyMap<string, string>;
+  readonly page: number;
+  readonly box: RefObject<HTMLDivElement | null>;
+}) {
+  const held = useRef(new Set<string>());
+  const letGo = (): void => {
+    for (const on of held.current) bench.does({ do: 'release', on });
+    held.current.clear();
+  };
+
+  const down = (event: KeyboardEvent): void => {
+    if (event.ctrlKey || event.metaKey || event.altKey) return;
+    const way = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[event.key];
+    if (way) {
+      // Arrows that the control itself did not take walk the panel.
+      const from = controls.find((c) => c.id === document.activeElement?.getAttribute('data-control'));
+      const next = from ? neighbour(controls, from, way[0] as -1 | 0 | 1, way[1] as -1 | 0 | 1) : controls[0]; // border: the table above
+      if (next) box.current?.querySelector<HTMLElement>(`[data-control="${next.id}"]`)?.focus();
+      event.preventDefault();
+      return;
+    }
+    if (/^[1-9]$/.test(event.key) && Number(event.key) <= controller.firmware.banks) {
+      bench.does({ do: 'go', on: controller.id, bank: Number(event.key), page: page });
+      return;
+    }
+    const on = letters.get(event.key.toLowerCase());
+    if (on === undefined || event.repeat || held.current.has(on)) return;
+    held.current.add(on);
+    bench.does({ do: 'press', on, velocity: null });
+    event.preventDefault();
+  };
+  const up = (event: KeyboardEvent): void => {
+    const on = letters.get(event.key.toLowerCase());
+    if (on !== undefined && held.current.delete(on)) bench.does({ do: 'release', on });
+  };
+  return { down, up, letGo };
 }
 
 function labelOf(index: RigIndex, control: Control, assignmentId: string | null): string | null {

@@ -2,13 +2,13 @@
 // Recording what the hand does, keeping it with the rig, playing it again; and Standard MIDI Files out and in.
 import { nanoid } from 'nanoid';
 import { DropdownMenu } from 'radix-ui';
-import { useEffect, useRef, useState } from 'react';
+import { type RefObject, useEffect, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { useStore } from 'zustand';
 import { sysexOf } from '@/core/bench';
 import { nextOrder } from '@/core/commands';
-import { readSmf, readSyx, SMF_LIMIT, writeSmf } from '@/core/formats';
-import { batch, type Controller, insert, type RigIndex, remove, type ScriptEvent } from '@/core/rig';
+import { fileProblemWords, readSmf, readSyx, SMF_LIMIT, writeSmf } from '@/core/formats';
+import { batch, type Controller, insert, type Rig, type RigIndex, remove, type ScriptEvent } from '@/core/rig';
 import { Button } from '../primitives/button';
 import { Dialog } from '../primitives/dialog';
 import { Field, TextInput } from '../primitives/field';
@@ -77,7 +77,7 @@ export function ScriptsBar({ bench, index, controller }: Props) {
     const known = sysexOf(index, setup.sysex);
     const read = bytes[0] === 0xf0 ? readSyx(bytes, known) : readSmf(bytes, known);
     if (!read.ok) {
-      toast.error('Not played.', { description: read.error });
+      toast.error('Not played.', { description: fileProblemWords(read.error) });
       return;
     }
     const { messages, sysex } = read.value;
@@ -96,61 +96,91 @@ export function ScriptsBar({ bench, index, controller }: Props) {
       <Button size="small" onClick={bench.record} title="Record what the hand does on the panel">
         <span aria-hidden className="h-2.5 w-2.5 rounded-full bg-spark" /> Record
       </Button>
-      <DropdownMenu.Root>
-        <DropdownMenu.Trigger asChild>
-          <Button size="small">Scripts{scripts.length > 0 ? ` ${scripts.length}` : ''}</Button>
-        </DropdownMenu.Trigger>
-        <DropdownMenu.Portal>
-          <DropdownMenu.Content
-            align="end"
-            sideOffset={4}
-            className="z-50 max-h-[70vh] w-[320px] overflow-y-auto rounded-md border border-control-edge bg-sheet p-1.5 shadow-xl"
-          >
-            {scripts.map((script) => (
-              <DropdownMenu.Sub key={script.id}>
-                <DropdownMenu.SubTrigger className={item}>
-                  <span className="min-w-0 flex-1 truncate">{script.name}</span>
-                  <span className="font-mono text-xs text-ink-2">{seconds(script.events.at(-1)?.atMs ?? 0)}</span>
-                </DropdownMenu.SubTrigger>
-                <DropdownMenu.Portal>
-                  <DropdownMenu.SubContent className="z-50 w-40 rounded-md border border-control-edge bg-sheet p-1.5 shadow-xl">
-                    <DropdownMenu.Item className={item} onSelect={() => bench.play(script.name, script.events)}>
-                      Play
-                    </DropdownMenu.Item>
-                    <DropdownMenu.Item className={item} onSelect={() => forget(script.id)}>
-                      Delete
-                    </DropdownMenu.Item>
-                  </DropdownMenu.SubContent>
-                </DropdownMenu.Portal>
-              </DropdownMenu.Sub>
-            ))}
-            {scripts.length === 0 && (
-              <p className="px-2 py-1.5 text-sm text-ink-2">No script is kept yet. Record one, and it stays with the rig.</p>
-            )}
-            <DropdownMenu.Separator className="my-1 h-px bg-rule" />
-            <DropdownMenu.Item className={item} onSelect={exportFile}>
-              Write what was sent as a MIDI file
-            </DropdownMenu.Item>
-            <DropdownMenu.Item className={item} onSelect={() => file.current?.click()}>
-              Play a MIDI or SysEx file into the rig
-            </DropdownMenu.Item>
-          </DropdownMenu.Content>
-        </DropdownMenu.Portal>
-      </DropdownMenu.Root>
-      <input
-        ref={file}
-        type="file"
-        accept=".mid,.midi,.syx,audio/midi"
-        aria-label="MIDI file to play"
-        className="hidden"
-        onChange={(event) => {
-          const [chosen] = event.target.files ?? [];
-          event.target.value = '';
-          if (chosen) void playFile(chosen);
-        }}
-      />
+      <ScriptsMenu bench={bench} file={file} scripts={scripts} forget={forget} exportFile={exportFile} />
+      <FileToPlay file={file} playFile={playFile} />
       {taken && <NameScript events={taken} taken={scripts.length} onKeep={keep} onClose={() => setTaken(null)} />}
     </>
+  );
+}
+
+function FileToPlay({
+  file,
+  playFile,
+}: {
+  readonly file: RefObject<HTMLInputElement | null>;
+  readonly playFile: (chosen: File) => Promise<void>;
+}) {
+  return (
+    <input
+      ref={file}
+      type="file"
+      accept=".mid,.midi,.syx,audio/midi"
+      aria-label="MIDI file to play"
+      className="hidden"
+      onChange={(event) => {
+        const [chosen] = event.target.files ?? [];
+        event.target.value = '';
+        if (chosen) void playFile(chosen);
+      }}
+    />
+  );
+}
+
+function ScriptsMenu({
+  bench,
+  file,
+  scripts,
+  forget,
+  exportFile,
+}: {
+  readonly bench: Bench;
+  readonly file: RefObject<HTMLInputElement | null>;
+  readonly scripts: Rig['scripts'];
+  readonly forget: (id: string) => void;
+  readonly exportFile: () => void;
+}) {
+  return (
+    <DropdownMenu.Root>
+      <DropdownMenu.Trigger asChild>
+        <Button size="small">Scripts{scripts.length > 0 ? ` ${scripts.length}` : ''}</Button>
+      </DropdownMenu.Trigger>
+      <DropdownMenu.Portal>
+        <DropdownMenu.Content
+          align="end"
+          sideOffset={4}
+          className="z-50 max-h-[70vh] w-[320px] overflow-y-auto rounded-md border border-control-edge bg-sheet p-1.5 shadow-xl"
+        >
+          {scripts.map((script) => (
+            <DropdownMenu.Sub key={script.id}>
+              <DropdownMenu.SubTrigger className={item}>
+                <span className="min-w-0 flex-1 truncate">{script.name}</span>
+                <span className="font-mono text-xs text-ink-2">{seconds(script.events.at(-1)?.atMs ?? 0)}</span>
+              </DropdownMenu.SubTrigger>
+              <DropdownMenu.Portal>
+                <DropdownMenu.SubContent className="z-50 w-40 rounded-md border border-control-edge bg-sheet p-1.5 shadow-xl">
+                  <DropdownMenu.Item className={item} onSelect={() => bench.play(script.name, script.events)}>
+                    Play
+                  </DropdownMenu.Item>
+                  <DropdownMenu.Item className={item} onSelect={() => forget(script.id)}>
+                    Delete
+                  </DropdownMenu.Item>
+                </DropdownMenu.SubContent>
+              </DropdownMenu.Portal>
+            </DropdownMenu.Sub>
+          ))}
+          {scripts.length === 0 && (
+            <p className="px-2 py-1.5 text-sm text-ink-2">No script is kept yet. Record one, and it stays with the rig.</p>
+          )}
+          <DropdownMenu.Separator className="my-1 h-px bg-rule" />
+          <DropdownMenu.Item className={item} onSelect={exportFile}>
+            Write what was sent as a MIDI file
+          </DropdownMenu.Item>
+          <DropdownMenu.Item className={item} onSelect={() => file.current?.click()}>
+            Play a MIDI or SysEx file into the rig
+          </DropdownMenu.Item>
+        </DropdownMenu.Content>
+      </DropdownMenu.Portal>
+    </DropdownMenu.Root>
   );
 }
 

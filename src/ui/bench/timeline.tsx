@@ -88,6 +88,16 @@ export default function Timeline({ bench, index }: { readonly bench: Bench; read
         role="img"
         aria-label="Timeline of the last eight seconds: the hand, the wire, the parameters. The same is listed in words under The wire and Targets."
       />
+      <Lanes />
+      <Names names={names[0]} className="top-[6%]" />
+      <Names names={names[1]} className="top-[66%]" />
+    </div>
+  );
+}
+
+function Lanes() {
+  return (
+    <>
       <span aria-hidden className="absolute top-[13%] left-2">
         hand
       </span>
@@ -104,9 +114,7 @@ export default function Timeline({ bench, index }: { readonly bench: Bench; read
           </span>
         ))}
       </div>
-      <Names names={names[0]} className="top-[6%]" />
-      <Names names={names[1]} className="top-[66%]" />
-    </div>
+    </>
   );
 }
 

@@ -63,108 +63,194 @@ export function WireList({ bench, index }: { readonly bench: Bench; readonly ind
 
   return (
     <section aria-label="The wire" className="flex h-[44%] min-h-[180px] flex-col border-t">
-      <div className="flex items-center gap-1.5 px-3 py-1.5">
-        <h2 className="mr-auto text-xs font-semibold whitespace-nowrap">
-          The wire <span className="font-normal text-ink-2">{count.toLocaleString('en-GB')}</span>
-        </h2>
-        <Select
-          aria-label="From"
-          className="h-7 w-auto min-w-0 max-w-[120px] shrink text-xs"
-          value={filter.from ?? ''}
-          onChange={(e) => setFilter({ ...filter, from: e.target.value === '' ? null : Number(e.target.value) })}
-        >
-          <option value="">all senders</option>
-          {names?.controllerIds.map((id, i) => (
-            <option key={id} value={i}>
-              {index.controllers.get(id)?.name ?? '?'}
-            </option>
-          ))}
-          {names?.targetIds.map((id, i) => (
-            <option key={id} value={-1 - i}>
-              {index.targets.get(id)?.name ?? '?'}
-            </option>
-          ))}
-        </Select>
-        <Select
-          aria-label="Show"
-          className="h-7 w-auto min-w-0 max-w-[120px] shrink text-xs"
-          value={filter.what}
-          onChange={(e) =>
-            setFilter({
-              ...filter,
-              what: e.target.value === 'moved' ? 'moved' : e.target.value === 'nothing' ? 'nothing' : 'all',
-            })
-          }
-        >
-          <option value="all">everything</option>
-          <option value="moved">moved something</option>
-          <option value="nothing">moved nothing</option>
-        </Select>
-        <Button
-          {...iconButton}
-          aria-pressed={pausedAt !== null}
-          aria-label={pausedAt === null ? 'Pause the list' : 'Let the list go on'}
-          title={pausedAt === null ? 'Pause the list' : 'Let the list go on'}
-          onClick={() => setPausedAt(pausedAt === null ? monitor.next : null)}
-        >
-          {pausedAt === null ? <Pause size={14} aria-hidden /> : <Play size={14} aria-hidden />}
-        </Button>
-        <Button
-          {...iconButton}
-          aria-label="Clear the list"
-          title="Clear the list"
-          onClick={() => {
-            clear(monitor);
-            setPausedAt(null);
-            bench.store.setState((s) => ({ tick: s.tick + 1 }));
-          }}
-        >
-          <Eraser size={14} aria-hidden />
-        </Button>
-        <Button
-          {...iconButton}
-          aria-label="Copy the list"
-          title="Copy the list"
-          disabled={count === 0}
-          onClick={() => void copy()}
-        >
-          <Copy size={14} aria-hidden />
-        </Button>
-      </div>
+      <WireBar
+        bench={bench}
+        index={index}
+        monitor={monitor}
+        names={names}
+        filter={filter}
+        setFilter={setFilter}
+        pausedAt={pausedAt}
+        setPausedAt={setPausedAt}
+        count={count}
+        copy={copy}
+      />
       <div aria-hidden className={cx(columns, 'h-5 border-b text-ink-3')}>
         <span className="text-right">ms</span>
         <span>bytes</span>
         <span>says</span>
         <span>moves</span>
       </div>
-      <div
-        ref={scroll}
-        // biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls has to be reached by keyboard
-        tabIndex={0}
-        role="log"
-        aria-live="off"
-        aria-label="Messages"
-        className="min-h-0 flex-1 overflow-y-auto bg-sheet [contain:strict]"
-      >
-        {count === 0 ? (
-          <p className="px-3 py-3 text-ink-2">Nothing was sent yet. Press a switch on the panel, or turn a knob.</p>
-        ) : (
-          <div style={{ height: count * ROW }} className="relative">
-            {drawn.map((i) => (
-              <Line
-                key={numberAt(i) % pool}
-                monitor={monitor}
-                n={numberAt(i)}
-                names={names}
-                index={index}
-                top={i * ROW}
-                state={stateOf(monitor, numberAt(i))}
-              />
-            ))}
-          </div>
-        )}
-      </div>
+      <WireRows
+        index={index}
+        monitor={monitor}
+        names={names}
+        scroll={scroll}
+        count={count}
+        numberAt={numberAt}
+        drawn={drawn}
+        pool={pool}
+      />
     </section>
+  );
+}
+
+/** The lines in sight. */
+function WireRows({
+  index,
+  monitor,
+  names,
+  scroll,
+  count,
+  numberAt,
+  drawn,
+  pool,
+}: {
+  readonly index: RigIndex;
+  readonly monitor: Monitor;
+  readonly names: BenchNames | null;
+  readonly scroll: RefObject<HTMLDivElement | null>;
+  readonly count: number;
+  readonly numberAt: (i: number) => number;
+  readonly drawn: number[];
+  readonly pool: number;
+}) {
+  return (
+    <div
+      ref={scroll}
+      // biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls has to be reached by keyboard
+      tabIndex={0}
+      role="log"
+      aria-live="off"
+      aria-label="Messages"
+      className="min-h-0 flex-1 overflow-y-auto bg-sheet [contain:strict]"
+    >
+      {count === 0 ? (
+        <p className="px-3 py-3 text-ink-2">Nothing was sent yet. Press a switch on the panel, or turn a knob.</p>
+      ) : (
+        <div style={{ height: count * ROW }} className="relative">
+          {drawn.map((i) => (
+            <Line
+              key={numberAt(i) % pool}
+              monitor={monitor}
+              n={numberAt(i)}
+              names={names}
+              index={index}
+              top={i * ROW}
+              state={stateOf(monitor, numberAt(i))}
+            />
+          ))}
+        </div>
+      )}
+    </div>
+  );
+}
+
+/** Which messages are listed, and what can be done with the list. */
+function WireBar({
+  bench,
+  index,
+  monitor,
+  names,
+  filter,
+  setFilter,
+  pausedAt,
+  setPausedAt,
+  count,
+  copy,
+}: {
+  readonly bench: Bench;
+  readonly index: RigIndex;
+  readonly monitor: Monitor;
+  readonly names: BenchNames | null;
+  readonly filter: Filter;
+  readonly setFilter: (to: Filter) => void;
+  readonly pausedAt: number | null;
+  readonly setPausedAt: (to: number | null) => void;
+  readonly count: number;
+  readonly copy: () => Promise<void>;
+}) {
+  return (
+    <div className="flex items-center gap-1.5 px-3 py-1.5">
+      <h2 className="mr-auto text-xs font-semibold whitespace-nowrap">
+        The wire <span className="font-normal text-ink-2">{count.toLocaleString('en-GB')}</span>
+      </h2>
+      <WireFilter index={index} names={names} filter={filter} setFilter={setFilter} />
+      <Button
+        {...iconButton}
+        aria-pressed={pausedAt !== null}
+        aria-label={pausedAt === null ? 'Pause the list' : 'Let the list go on'}
+        title={pausedAt === null ? 'Pause the list' : 'Let the list go on'}
+        onClick={() => setPausedAt(pausedAt === null ? monitor.next : null)}
+      >
+        {pausedAt === null ? <Pause size={14} aria-hidden /> : <Play size={14} aria-hidden />}
+      </Button>
+      <Button
+        {...iconButton}
+        aria-label="Clear the list"
+        title="Clear the list"
+        onClick={() => {
+          clear(monitor);
+          setPausedAt(null);
+          bench.store.setState((s) => ({ tick: s.tick + 1 }));
+        }}
+      >
+        <Eraser size={14} aria-hidden />
+      </Button>
+      <Button {...iconButton} aria-label="Copy the list" title="Copy the list" disabled={count === 0} onClick={() => void copy()}>
+        <Copy size={14} aria-hidden />
+      </Button>
+    </div>
+  );
+}
+
+function WireFilter({
+  index,
+  names,
+  filter,
+  setFilter,
+}: {
+  readonly index: RigIndex;
+  readonly names: BenchNames | null;
+  readonly filter: Filter;
+  readonly setFilter: (to: Filter) => void;
+}) {
+  return (
+    <>
+      <Select
+        aria-label="From"
+        className="h-7 w-auto min-w-0 max-w-[120px] shrink text-xs"
+        value={filter.from ?? ''}
+        onChange={(e) => setFilter({ ...filter, from: e.target.value === '' ? null : Number(e.target.value) })}
+      >
+        <option value="">all senders</option>
+        {names?.controllerIds.map((id, i) => (
+          <option key={id} value={i}>
+            {index.controllers.get(id)?.name ?? '?'}
+          </option>
+        ))}
+        {names?.targetIds.map((id, i) => (
+          <option key={id} value={-1 - i}>
+            {index.targets.get(id)?.name ?? '?'}
+          </option>
+        ))}
+      </Select>
+      <Select
+        aria-label="Show"
+        className="h-7 w-auto min-w-0 max-w-[120px] shrink text-xs"
+        value={filter.what}
+        onChange={(e) =>
+          setFilter({
+            ...filter,
+            what: e.target.value === 'moved' ? 'moved' : e.target.value === 'nothing' ? 'nothing' : 'all',
+          })
+        }
+      >
+        <option value="all">everything</option>
+        <option value="moved">moved something</option>
+        <option value="nothing">moved nothing</option>
+      </Select>
+    </>
   );
 }
 

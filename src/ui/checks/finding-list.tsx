@@ -74,39 +74,54 @@ export function FindingList({ lines, chosen, onChoose, onOpen }: Props) {
             );
           const { line } = row;
           const here = line.key === chosen;
-          return (
-            <div
-              key={line.key}
-              id={`finding-${lines.indexOf(line)}`}
-              role="option"
-              aria-selected={here}
-              style={style}
-              onClick={() => onChoose(line)}
-              onKeyDown={() => undefined}
-              className={cx(
-                'absolute inset-x-0 grid cursor-pointer grid-cols-[20px_minmax(0,2fr)_minmax(0,3fr)] items-center gap-3 border-b px-4',
-                here ? 'bg-sheet shadow-[inset_3px_0_0_var(--verdigris)]' : 'hover:bg-sheet/60',
-              )}
-            >
-              <SeverityMark severity={line.finding.severity} />
-              <span className="min-w-0">
-                <span className="block truncate text-[13px] font-semibold" title={line.what}>
-                  {line.what}
-                </span>
-                <span className="block truncate text-xs text-ink-2" title={line.where}>
-                  {line.where}
-                </span>
-              </span>
-              <span className="min-w-0">
-                <span className="block truncate text-[13.5px]" title={line.finding.title}>
-                  {line.finding.title}
-                </span>
-                <span className="block truncate text-xs text-ink-2">{nameOf(line.finding.check)}</span>
-              </span>
-            </div>
-          );
+          return <FindingRow key={line.key} lines={lines} onChoose={onChoose} style={style} line={line} here={here} />;
         })}
       </div>
+    </div>
+  );
+}
+
+function FindingRow({
+  lines,
+  onChoose,
+  style,
+  line,
+  here,
+}: {
+  readonly lines: readonly Line[];
+  readonly onChoose: (line: Line) => void;
+  readonly style: { transform: string; height: number };
+  readonly line: Line;
+  readonly here: boolean;
+}) {
+  return (
+    <div
+      id={`finding-${lines.indexOf(line)}`}
+      role="option"
+      aria-selected={here}
+      style={style}
+      onClick={() => onChoose(line)}
+      onKeyDown={() => undefined}
+      className={cx(
+        'absolute inset-x-0 grid cursor-pointer grid-cols-[20px_minmax(0,2fr)_minmax(0,3fr)] items-center gap-3 border-b px-4',
+        here ? 'bg-sheet shadow-[inset_3px_0_0_var(--verdigris)]' : 'hover:bg-sheet/60',
+      )}
+    >
+      <SeverityMark severity={line.finding.severity} />
+      <span className="min-w-0">
+        <span className="block truncate text-[13px] font-semibold" title={line.what}>
+          {line.what}
+        </span>
+        <span className="block truncate text-xs text-ink-2" title={line.where}>
+          {line.where}
+        </span>
+      </span>
+      <span className="min-w-0">
+        <span className="block truncate text-[13.5px]" title={line.finding.title}>
+          {line.finding.title}
+        </span>
+        <span className="block truncate text-xs text-ink-2">{nameOf(line.finding.check)}</span>
+      </span>
     </div>
   );
 }

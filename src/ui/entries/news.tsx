@@ -115,46 +115,83 @@ function News({
         </Button>
       )}
       {open && (
-        <Dialog
-          open
-          wide
-          onOpenChange={setOpen}
-          title={`${name}, version ${version}`}
-          description="Ticked changes are taken over into this rig. What you changed here yourself is left out unless you tick it."
-          footer={
-            <>
-              <Button onClick={() => take([])}>Keep all as it is here</Button>
-              <Button tone="primary" disabled={chosen.length === 0} onClick={() => take(chosen)}>
-                Take over {counted(chosen.length, 'change')}
-              </Button>
-            </>
-          }
-        >
-          <ul className="flex flex-col">
-            {differences.map((d) => (
-              <li key={d.key} className="border-b last:border-b-0">
-                <label className="flex items-start gap-2 py-1.5">
-                  <input
-                    type="checkbox"
-                    className="mt-1 accent-verdigris"
-                    checked={!left.has(d.key)}
-                    onChange={(e) => {
-                      const next = new Set(left);
-                      if (e.target.checked) next.delete(d.key);
-                      else next.add(d.key);
-                      setLeft(next);
-                    }}
-                  />
-                  <span className="w-44 shrink-0 truncate font-semibold">{d.part ?? 'the unit itself'}</span>
-                  <span className="min-w-0 flex-1 break-words">{words(d, facts)}</span>
-                  {d.changedHere && <span className="shrink-0 text-xs font-medium text-caution">changed here too</span>}
-                </label>
-              </li>
-            ))}
-          </ul>
-        </Dialog>
+        <DifferencesDialog
+          name={name}
+          version={version}
+          differences={differences}
+          facts={facts}
+          setOpen={setOpen}
+          left={left}
+          setLeft={setLeft}
+          chosen={chosen}
+          take={take}
+        />
       )}
     </div>
+  );
+}
+
+/** The differences, each with a tick. */
+function DifferencesDialog({
+  name,
+  version,
+  differences,
+  facts,
+  setOpen,
+  left,
+  setLeft,
+  chosen,
+  take,
+}: {
+  readonly name: string;
+  readonly version: number;
+  readonly differences: readonly Difference[];
+  readonly facts: Readonly<Record<string, string>>;
+  readonly setOpen: (to: boolean) => void;
+  readonly left: ReadonlySet<string>;
+  readonly setLeft: (to: ReadonlySet<string>) => void;
+  readonly chosen: Difference[];
+  readonly take: (which: readonly Difference[]) => void;
+}) {
+  return (
+    <Dialog
+      open
+      wide
+      onOpenChange={setOpen}
+      title={`${name}, version ${version}`}
+      description="Ticked changes are taken over into this rig. What you changed here yourself is left out unless you tick it."
+      footer={
+        <>
+          <Button onClick={() => take([])}>Keep all as it is here</Button>
+          <Button tone="primary" disabled={chosen.length === 0} onClick={() => take(chosen)}>
+            Take over {counted(chosen.length, 'change')}
+          </Button>
+        </>
+      }
+    >
+      <ul className="flex flex-col">
+        {differences.map((d) => (
+          <li key={d.key} className="border-b last:border-b-0">
+            <label className="flex items-start gap-2 py-1.5">
+              <input
+                type="checkbox"
+                className="mt-1 accent-verdigris"
+                checked={!left.has(d.key)}
+                onChange={(e) => {
+                  const next = new Set(left);
+                  if (e.target.checked) next.delete(d.key);
+                  else next.add(d.key);
+                  setLeft(next);
+                }}
+              />
+              <span className="w-44 shrink-0 truncate font-semibold">{d.part ?? 'the unit itself'}</span>
+              <span className="min-w-0 flex-1 break-words">{words(d, facts)}</span>
+              {d.changedHere && <span className="shrink-0 text-xs font-medium text-caution">changed here too</span>}
+            </label>
+          </li>
+        ))}
+      </ul>
+    </Dialog>
   );
 }
 

@@ -5,10 +5,11 @@ import Link from 'next/link';
 import { usePathname } from 'next/navigation';
 import { useMemo, useState } from 'react';
 import { counted } from '@/core/base';
+import type { Rig } from '@/core/rig';
 import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
 import { useRig } from '../store/provider';
-import { figuresOf } from './figures';
+import { type Figures, figuresOf } from './figures';
 import { Mark } from './mark';
 import { menuButton, type OtherRig } from './menu-button';
 import { type Opened, useRigCommands } from './rig-commands';
@@ -57,64 +58,7 @@ export function Head({ others }: { readonly others: readonly OtherRig[] }) {
           <ChevronDown size={14} aria-hidden className="shrink-0" />
         </button>
       )}
-      <nav aria-label="The work" className="flex flex-1 items-stretch justify-center gap-1">
-        <Step
-          href={`${home}/gear`}
-          name="Gear"
-          figure={`${figures.controllers} + ${figures.targets}`}
-          spoken={`${figures.controllers} controllers and ${figures.targets} targets`}
-        />
-        <Step
-          href={`${home}/map`}
-          name="Map"
-          figure={`${figures.mapped} of ${figures.parameters}`}
-          spoken={`${figures.mapped} of ${figures.parameters} parameters mapped`}
-        />
-        <Step
-          href={`${home}/numbers`}
-          name="Numbers"
-          figure={figures.clashes === 0 ? 'no clash' : counted(figures.clashes, 'clash', 'clashes')}
-          tone={figures.clashes > 0 ? 'stop' : 'plain'}
-          spoken={figures.clashes === 0 ? 'no clash' : `${counted(figures.clashes, 'clash', 'clashes')}`}
-        />
-        <Step
-          href={`${home}/bench`}
-          name="Bench"
-          figure={figures.scripts === 0 ? 'play it' : counted(figures.scripts, 'script')}
-          spoken={`play the rig, ${figures.scripts} scripts kept`}
-        />
-        <Step
-          href={`${home}/checks`}
-          name="Checks"
-          figure={
-            figures.stops > 0 ? `${figures.stops} to fix` : figures.cautions > 0 ? `${figures.cautions} to look at` : 'all fine'
-          }
-          tone={figures.stops > 0 ? 'stop' : figures.cautions > 0 ? 'caution' : 'plain'}
-          spoken={
-            figures.stops + figures.cautions === 0 ? 'nothing to fix' : `${figures.stops} must fix, ${figures.cautions} look at`
-          }
-        />
-        <Step
-          href={`${home}/sheet`}
-          name="Sheet"
-          figure={
-            figures.toEnter === 0 ? (rig.assignments.length === 0 ? 'empty' : 'all entered') : `${figures.toEnter} to enter`
-          }
-          spoken={`${figures.toEnter} lines to enter`}
-        />
-        <Step
-          href={`${home}/proof`}
-          name="Proof"
-          figure={
-            figures.toProve === 0
-              ? 'empty'
-              : figures.proved === figures.toProve
-                ? 'all proved'
-                : `${figures.proved} of ${figures.toProve}`
-          }
-          spoken={`${figures.proved} of ${figures.toProve} functions proved`}
-        />
-      </nav>
+      <WorkSteps figures={figures} rig={rig} home={home} />
       <div className="flex items-center gap-1.5">
         <UndoButtons />
         <Button className="font-mono text-xs" onClick={() => setOpen('palette')} aria-label="All commands, Control K">
@@ -129,6 +73,68 @@ export function Head({ others }: { readonly others: readonly OtherRig[] }) {
       {open === 'template' && <TemplateDialog onClose={() => setOpen('none')} />}
       {open === 'rename' && <RenameDialog open onOpenChange={(on) => setOpen(on ? 'rename' : 'none')} />}
     </header>
+  );
+}
+
+/** The steps of the work, each with a figure of where it stands. */
+function WorkSteps({ figures, rig, home }: { readonly figures: Figures; readonly rig: Rig; readonly home: string }) {
+  return (
+    <nav aria-label="The work" className="flex flex-1 items-stretch justify-center gap-1">
+      <Step
+        href={`${home}/gear`}
+        name="Gear"
+        figure={`${figures.controllers} + ${figures.targets}`}
+        spoken={`${figures.controllers} controllers and ${figures.targets} targets`}
+      />
+      <Step
+        href={`${home}/map`}
+        name="Map"
+        figure={`${figures.mapped} of ${figures.parameters}`}
+        spoken={`${figures.mapped} of ${figures.parameters} parameters mapped`}
+      />
+      <Step
+        href={`${home}/numbers`}
+        name="Numbers"
+        figure={figures.clashes === 0 ? 'no clash' : counted(figures.clashes, 'clash', 'clashes')}
+        tone={figures.clashes > 0 ? 'stop' : 'plain'}
+        spoken={figures.clashes === 0 ? 'no clash' : `${counted(figures.clashes, 'clash', 'clashes')}`}
+      />
+      <Step
+        href={`${home}/bench`}
+        name="Bench"
+        figure={figures.scripts === 0 ? 'play it' : counted(figures.scripts, 'script')}
+        spoken={`play the rig, ${figures.scripts} scripts kept`}
+      />
+      <Step
+        href={`${home}/checks`}
+        name="Checks"
+        figure={
+          figures.stops > 0 ? `${figures.stops} to fix` : figures.cautions > 0 ? `${figures.cautions} to look at` : 'all fine'
+        }
+        tone={figures.stops > 0 ? 'stop' : figures.cautions > 0 ? 'caution' : 'plain'}
+        spoken={
+          figures.stops + figures.cautions === 0 ? 'nothing to fix' : `${figures.stops} must fix, ${figures.cautions} look at`
+        }
+      />
+      <Step
+        href={`${home}/sheet`}
+        name="Sheet"
+        figure={figures.toEnter === 0 ? (rig.assignments.length === 0 ? 'empty' : 'all entered') : `${figures.toEnter} to enter`}
+        spoken={`${figures.toEnter} lines to enter`}
+      />
+      <Step
+        href={`${home}/proof`}
+        name="Proof"
+        figure={
+          figures.toProve === 0
+            ? 'empty'
+            : figures.proved === figures.toProve
+              ? 'all proved'
+              : `${figures.proved} of ${figures.toProve}`
+        }
+        spoken={`${figures.proved} of ${figures.toProve} functions proved`}
+      />
+    </nav>
   );
 }
 

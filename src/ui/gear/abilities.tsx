@@ -1,7 +1,7 @@
 'use client';
 // What a controller's firmware can do and how a target listens, beyond what most players touch: lists of ticks and choices.
 import { type ReactNode, useState } from 'react';
-import { gestureTypes, parseWindows, writeWindows } from '@/core/commands';
+import { gestureTypes, parseWindows, windowProblemWords, writeWindows } from '@/core/commands';
 import { codingWords, kindOf, messageTypes, relativeCodingSchema, u7Schema } from '@/core/midi';
 import { modeOf, receiveModes } from '@/core/modes';
 import { type Firmware, firmwareSchema, type GestureType, type Reception, receptionSchema } from '@/core/rig';
@@ -115,44 +115,58 @@ export function FirmwareAbilities({
           ]}
           onChange={(v) => tune({ releaseLookup: v === 'current-layer' ? 'current-layer' : 'press-layer' })}
         />
-        <Choice
-          label="Lights show"
-          value={firmware.lights}
-          options={[
-            ['own-state', 'what the switch sent'],
-            ['feedback', 'what is sent back'],
-          ]}
-          onChange={(v) => tune({ lights: v === 'feedback' ? 'feedback' : 'own-state' })}
-        />
-        <Choice
-          label="On a bank change, alternating switches"
-          value={firmware.togglesSurviveBankChange ? 'yes' : 'no'}
-          options={[
-            ['yes', 'remember'],
-            ['no', 'begin again'],
-          ]}
-          onChange={(v) => tune({ togglesSurviveBankChange: v === 'yes' })}
-        />
-        <Choice
-          label="On a bank change, positions"
-          value={firmware.resendsPositions ? 'yes' : 'no'}
-          options={[
-            ['no', 'are not sent'],
-            ['yes', 'are sent again'],
-          ]}
-          onChange={(v) => tune({ resendsPositions: v === 'yes' })}
-        />
-        <Choice
-          label="Its own buttons for banks and pages"
-          value={firmware.bankButtons ? 'yes' : 'no'}
-          options={[
-            ['yes', 'has some'],
-            ['no', 'has none: only what is assigned leads there'],
-          ]}
-          onChange={(v) => tune({ bankButtons: v === 'yes' })}
-        />
+        <AfterABankChange firmware={firmware} tune={tune} />
       </div>
     </More>
+  );
+}
+
+function AfterABankChange({
+  firmware,
+  tune,
+}: {
+  readonly firmware: Firmware;
+  readonly tune: (changes: Partial<Firmware>) => boolean;
+}) {
+  return (
+    <>
+      <Choice
+        label="Lights show"
+        value={firmware.lights}
+        options={[
+          ['own-state', 'what the switch sent'],
+          ['feedback', 'what is sent back'],
+        ]}
+        onChange={(v) => tune({ lights: v === 'feedback' ? 'feedback' : 'own-state' })}
+      />
+      <Choice
+        label="On a bank change, alternating switches"
+        value={firmware.togglesSurviveBankChange ? 'yes' : 'no'}
+        options={[
+          ['yes', 'remember'],
+          ['no', 'begin again'],
+        ]}
+        onChange={(v) => tune({ togglesSurviveBankChange: v === 'yes' })}
+      />
+      <Choice
+        label="On a bank change, positions"
+        value={firmware.resendsPositions ? 'yes' : 'no'}
+        options={[
+          ['no', 'are not sent'],
+          ['yes', 'are sent again'],
+        ]}
+        onChange={(v) => tune({ resendsPositions: v === 'yes' })}
+      />
+      <Choice
+        label="Its own buttons for banks and pages"
+        value={firmware.bankButtons ? 'yes' : 'no'}
+        options={[
+          ['yes', 'has some'],
+          ['no', 'has none: only what is assigned leads there'],
+        ]}
+        onChange={(v) => tune({ bankButtons: v === 'yes' })}
+      />
+    </>
   );
 }
 
@@ -180,109 +194,151 @@ export function ReceptionAbilities({
         onChange={(relativeEncodings) => tune({ relativeEncodings })}
       />
       <div className="grid grid-cols-3 gap-3">
-        <Choice
-          label="Of two bytes"
-          value={reception.fourteenBit}
-          options={[
-            ['act-on-each', 'acts on each'],
-            ['wait-for-low-byte', 'waits for the second'],
-          ]}
-          onChange={(v) => tune({ fourteenBit: v === 'wait-for-low-byte' ? 'wait-for-low-byte' : 'act-on-each' })}
-        />
-        <Choice
-          label="Listens"
-          value={reception.scope}
-          options={[
-            ['always', 'always'],
-            ['selected-track', 'while its track is selected'],
-            ['focused-window', 'while its window is in front'],
-            ['locked', 'locked to the controller'],
-          ]}
-          onChange={(v) => {
-            const scope = (['always', 'selected-track', 'focused-window', 'locked'] as const).find((s) => s === v);
-            if (scope) tune({ scope });
-          }}
-        />
-        <Choice
-          label="What is launched starts"
-          value={reception.launchQuantisation}
-          options={[
-            ['none', 'at once'],
-            ['beat', 'at the next beat'],
-            ['bar', 'at the next bar'],
-          ]}
-          onChange={(v) => tune({ launchQuantisation: v === 'beat' ? 'beat' : v === 'bar' ? 'bar' : 'none' })}
-        />
-        <Choice
-          label="Sends values back"
-          value={reception.feedback}
-          options={[
-            ['none', 'no'],
-            ['same-address', 'on the same address'],
-          ]}
-          onChange={(v) => tune({ feedback: v === 'same-address' ? 'same-address' : 'none' })}
-        />
-        <Choice
-          label="A mapping is kept"
-          value={reception.livesIn}
-          options={[
-            ['project', 'in the project'],
-            ['plugin-instance', 'in this instance of the plugin'],
-            ['host-wide', 'in the settings of the host'],
-            ['instrument-template', 'in an instrument template'],
-            ['controller-slot', 'in a slot of the controller'],
-          ]}
-          onChange={(v) => {
-            const livesIn = (['controller-slot', 'plugin-instance', 'project', 'host-wide', 'instrument-template'] as const).find(
-              (l) => l === v,
-            );
-            if (livesIn) tune({ livesIn });
-          }}
-        />
-        <Choice
-          label="Numbers with a standard meaning"
-          value={reception.keepsStandardMeanings ? 'yes' : 'no'}
-          options={[
-            ['no', 'have no meaning of their own'],
-            ['yes', 'also do what the standard says'],
-          ]}
-          onChange={(v) => tune({ keepsStandardMeanings: v === 'yes' })}
-        />
-        <NumberField
-          label="One click moves, % of the travel"
-          unit="%"
-          shownTimes={100}
-          value={reception.relativeStep}
-          schema={receptionSchema.shape.relativeStep}
-          onValue={(relativeStep) => tune({ relativeStep })}
-        />
-        <Field label="Ignores a jump of more than">
-          {(id) => (
-            <CommitInput
-              id={id}
-              className="w-full"
-              placeholder="none is ignored"
-              value={reception.rejectGap === null ? '' : String(reception.rejectGap)}
-              commit={(text) => {
-                if (text.trim() === '') return tune({ rejectGap: null }) ? null : NOT_TAKEN;
-                const gap = u7Schema.safeParse(Number(text));
-                return gap.success ? (tune({ rejectGap: gap.data }) ? null : NOT_TAKEN) : 'Enter 0 to 127, or nothing.';
-              }}
-            />
-          )}
-        </Field>
-        <Choice
-          label="Ports"
-          value={reception.tellsPortsApart ? 'yes' : 'no'}
-          options={[
-            ['no', 'hears all ports as one'],
-            ['yes', 'it tells ports apart'],
-          ]}
-          onChange={(v) => tune({ tellsPortsApart: v === 'yes' })}
-        />
+        <HearsWhen reception={reception} tune={tune} />
+        <KeepsAndReturns reception={reception} tune={tune} />
+        <HearsWhich reception={reception} tune={tune} />
       </div>
       <WindowsField key={writeWindows(reception.windows)} reception={reception} tune={tune} />
     </More>
+  );
+}
+
+function HearsWhen({
+  reception,
+  tune,
+}: {
+  readonly reception: Reception;
+  readonly tune: (changes: Partial<Reception>) => boolean;
+}) {
+  return (
+    <>
+      <Choice
+        label="Of two bytes"
+        value={reception.fourteenBit}
+        options={[
+          ['act-on-each', 'acts on each'],
+          ['wait-for-low-byte', 'waits for the second'],
+        ]}
+        onChange={(v) => tune({ fourteenBit: v === 'wait-for-low-byte' ? 'wait-for-low-byte' : 'act-on-each' })}
+      />
+      <Choice
+        label="Listens"
+        value={reception.scope}
+        options={[
+          ['always', 'always'],
+          ['selected-track', 'while its track is selected'],
+          ['focused-window', 'while its window is in front'],
+          ['locked', 'locked to the controller'],
+        ]}
+        onChange={(v) => {
+          const scope = (['always', 'selected-track', 'focused-window', 'locked'] as const).find((s) => s === v);
+          if (scope) tune({ scope });
+        }}
+      />
+      <Choice
+        label="What is launched starts"
+        value={reception.launchQuantisation}
+        options={[
+          ['none', 'at once'],
+          ['beat', 'at the next beat'],
+          ['bar', 'at the next bar'],
+        ]}
+        onChange={(v) => tune({ launchQuantisation: v === 'beat' ? 'beat' : v === 'bar' ? 'bar' : 'none' })}
+      />
+    </>
+  );
+}
+
+function KeepsAndReturns({
+  reception,
+  tune,
+}: {
+  readonly reception: Reception;
+  readonly tune: (changes: Partial<Reception>) => boolean;
+}) {
+  return (
+    <>
+      <Choice
+        label="Sends values back"
+        value={reception.feedback}
+        options={[
+          ['none', 'no'],
+          ['same-address', 'on the same address'],
+        ]}
+        onChange={(v) => tune({ feedback: v === 'same-address' ? 'same-address' : 'none' })}
+      />
+      <Choice
+        label="A mapping is kept"
+        value={reception.livesIn}
+        options={[
+          ['project', 'in the project'],
+          ['plugin-instance', 'in this instance of the plugin'],
+          ['host-wide', 'in the settings of the host'],
+          ['instrument-template', 'in an instrument template'],
+          ['controller-slot', 'in a slot of the controller'],
+        ]}
+        onChange={(v) => {
+          const livesIn = (['controller-slot', 'plugin-instance', 'project', 'host-wide', 'instrument-template'] as const).find(
+            (l) => l === v,
+          );
+          if (livesIn) tune({ livesIn });
+        }}
+      />
+      <Choice
+        label="Numbers with a standard meaning"
+        value={reception.keepsStandardMeanings ? 'yes' : 'no'}
+        options={[
+          ['no', 'have no meaning of their own'],
+          ['yes', 'also do what the standard says'],
+        ]}
+        onChange={(v) => tune({ keepsStandardMeanings: v === 'yes' })}
+      />
+    </>
+  );
+}
+
+function HearsWhich({
+  reception,
+  tune,
+}: {
+  readonly reception: Reception;
+  readonly tune: (changes: Partial<Reception>) => boolean;
+}) {
+  return (
+    <>
+      <NumberField
+        label="One click moves, % of the travel"
+        unit="%"
+        shownTimes={100}
+        value={reception.relativeStep}
+        schema={receptionSchema.shape.relativeStep}
+        onValue={(relativeStep) => tune({ relativeStep })}
+      />
+      <Field label="Ignores a jump of more than">
+        {(id) => (
+          <CommitInput
+            id={id}
+            className="w-full"
+            placeholder="none is ignored"
+            value={reception.rejectGap === null ? '' : String(reception.rejectGap)}
+            commit={(text) => {
+              if (text.trim() === '') return tune({ rejectGap: null }) ? null : NOT_TAKEN;
+              const gap = u7Schema.safeParse(Number(text));
+              return gap.success ? (tune({ rejectGap: gap.data }) ? null : NOT_TAKEN) : 'Enter 0 to 127, or nothing.';
+            }}
+          />
+        )}
+      </Field>
+      <Choice
+        label="Ports"
+        value={reception.tellsPortsApart ? 'yes' : 'no'}
+        options={[
+          ['no', 'hears all ports as one'],
+          ['yes', 'it tells ports apart'],
+        ]}
+        onChange={(v) => tune({ tellsPortsApart: v === 'yes' })}
+      />
+    </>
   );
 }
 
@@ -301,7 +357,7 @@ function WindowsField({
     <Field
       label="Takes only these numbers, one range per line"
       hint="For instance “cc 20-31” or “note 36-51 on 10”. Empty: it takes all."
-      error={parsed.ok ? undefined : parsed.error}
+      error={parsed.ok ? undefined : windowProblemWords(parsed.error)}
     >
       {(id) => (
         <textarea

@@ -2,8 +2,8 @@
 // A controller from a template, or a plain panel from counts.
 import { zodResolver } from '@hookform/resolvers/zod';
 import { nanoid } from 'nanoid';
-import { useId, useState } from 'react';
-import { useForm } from 'react-hook-form';
+import { type FormEvent, useId, useState } from 'react';
+import { type FormState, type UseFormRegister, useForm } from 'react-hook-form';
 import * as z from 'zod';
 import { addController, plainTemplate } from '@/core/commands';
 import type { ControllerTemplate } from '@/core/library';
@@ -48,6 +48,9 @@ const counts = [
   ['buttons', 'Buttons'],
   ['banks', 'Banks'],
 ] as const;
+
+/** What stands in the fields: figures as they are typed. */
+type Draft = z.input<typeof form>;
 
 export function AddControllerDialog({
   onClose,
@@ -104,75 +107,125 @@ export function AddControllerDialog({
         )
       }
     >
-      <div role="group" aria-label="How" className="mb-4 flex gap-1">
-        {(['template', 'counts'] as const).map((w) => (
+      <WayChoice way={way} setWay={setWay} />
+      {way === 'template' ? (
+        <FromTemplate search={search} setSearch={setSearch} found={found} setPicked={setPicked} chosen={chosen} make={make} />
+      ) : (
+        <FromCounts id={id} register={register} formState={formState} fromCounts={fromCounts} preview={preview} />
+      )}
+    </Dialog>
+  );
+}
+
+function FromCounts({
+  id,
+  register,
+  formState,
+  fromCounts,
+  preview,
+}: {
+  readonly id: string;
+  readonly register: UseFormRegister<Draft>;
+  readonly formState: FormState<Draft>;
+  readonly fromCounts: (e: FormEvent) => Promise<unknown>;
+  readonly preview: z.ZodSafeParseResult<z.infer<typeof form>>;
+}) {
+  return (
+    <form id={id} onSubmit={(e) => void fromCounts(e)} className="grid grid-cols-[280px_1fr] gap-5">
+      <div className="grid grid-cols-2 content-start gap-3">
+        <Field label="Name" error={formState.errors.name?.message} className="col-span-2">
+          {(f) => <TextInput id={f} {...register('name')} />}
+        </Field>
+        {counts.map(([field, label]) => (
+          <Field key={field} label={label} error={formState.errors[field]?.message}>
+            {(f) => <TextInput id={f} inputMode="numeric" {...register(field)} />}
+          </Field>
+        ))}
+      </div>
+      <div className="flex items-center justify-center rounded-md bg-film p-4">
+        {preview.success ? (
+          <MiniPanel panel={panelFromCounts(preview.data)} large />
+        ) : (
+          <p className="text-ink-2">The panel is drawn here.</p>
+        )}
+      </div>
+    </form>
+  );
+}
+
+function WayChoice({
+  way,
+  setWay,
+}: {
+  readonly way: 'template' | 'counts';
+  readonly setWay: (to: 'template' | 'counts') => void;
+}) {
+  return (
+    <div role="group" aria-label="How" className="mb-4 flex gap-1">
+      {(['template', 'counts'] as const).map((w) => (
+        <button
+          key={w}
+          type="button"
+          aria-pressed={way === w}
+          onClick={() => setWay(w)}
+          className={cx('h-8 rounded-sm px-3', way === w ? 'bg-verdigris-wash font-semibold' : 'text-ink-2 hover:text-ink')}
+        >
+          {w === 'template' ? 'From a template' : 'From counts'}
+        </button>
+      ))}
+    </div>
+  );
+}
+
+function FromTemplate({
+  search,
+  setSearch,
+  found,
+  setPicked,
+  chosen,
+  make,
+}: {
+  readonly search: string;
+  readonly setSearch: (to: string) => void;
+  readonly found: Offered<ControllerTemplate>[];
+  readonly setPicked: (to: Offered<ControllerTemplate> | null) => void;
+  readonly chosen: Offered<ControllerTemplate> | null;
+  readonly make: (template: ControllerTemplate, name: string) => void;
+}) {
+  return (
+    <div className="flex flex-col gap-3">
+      <TextInput
+        type="search"
+        aria-label="Find a template"
+        placeholder="Find by name or by what is on it"
+        value={search}
+        onChange={(e) => setSearch(e.target.value)}
+      />
+      {found.length === 0 && (
+        <p className="text-ink-2">No template has that in its name. Draw one from counts, or lay one out in the library.</p>
+      )}
+      <div className="grid grid-cols-3 gap-3 max-[860px]:grid-cols-2">
+        {found.map((t) => (
           <button
-            key={w}
+            key={t.id}
             type="button"
-            aria-pressed={way === w}
-            onClick={() => setWay(w)}
-            className={cx('h-8 rounded-sm px-3', way === w ? 'bg-verdigris-wash font-semibold' : 'text-ink-2 hover:text-ink')}
+            aria-pressed={chosen?.id === t.id}
+            onClick={() => setPicked(t)}
+            onDoubleClick={() => make(t, t.name)}
+            className={cx(
+              'flex flex-col gap-1.5 rounded-md border p-3 text-left',
+              chosen?.id === t.id ? 'border-verdigris bg-verdigris-wash ring-1 ring-verdigris' : 'hover:border-control-edge',
+            )}
           >
-            {w === 'template' ? 'From a template' : 'From counts'}
+            <span className="flex h-28 items-center justify-center">
+              <MiniPanel panel={t.panel} />
+            </span>
+            <span className="font-semibold">{t.name}</span>
+            <span className="text-xs text-ink-2">{t.summary}</span>
+            {t.own && <span className="text-xs text-verdigris">yours, version {t.version}</span>}
           </button>
         ))}
       </div>
-      {way === 'template' ? (
-        <div className="flex flex-col gap-3">
-          <TextInput
-            type="search"
-            aria-label="Find a template"
-            placeholder="Find by name or by what is on it"
-            value={search}
-            onChange={(e) => setSearch(e.target.value)}
-          />
-          {found.length === 0 && (
-            <p className="text-ink-2">No template has that in its name. Draw one from counts, or lay one out in the library.</p>
-          )}
-          <div className="grid grid-cols-3 gap-3 max-[860px]:grid-cols-2">
-            {found.map((t) => (
-              <button
-                key={t.id}
-                type="button"
-                aria-pressed={chosen?.id === t.id}
-                onClick={() => setPicked(t)}
-                onDoubleClick={() => make(t, t.name)}
-                className={cx(
-                  'flex flex-col gap-1.5 rounded-md border p-3 text-left',
-                  chosen?.id === t.id ? 'border-verdigris bg-verdigris-wash ring-1 ring-verdigris' : 'hover:border-control-edge',
-                )}
-              >
-                <span className="flex h-28 items-center justify-center">
-                  <MiniPanel panel={t.panel} />
-                </span>
-                <span className="font-semibold">{t.name}</span>
-                <span className="text-xs text-ink-2">{t.summary}</span>
-                {t.own && <span className="text-xs text-verdigris">yours, version {t.version}</span>}
-              </button>
-            ))}
-          </div>
-        </div>
-      ) : (
-        <form id={id} onSubmit={(e) => void fromCounts(e)} className="grid grid-cols-[280px_1fr] gap-5">
-          <div className="grid grid-cols-2 content-start gap-3">
-            <Field label="Name" error={formState.errors.name?.message} className="col-span-2">
-              {(f) => <TextInput id={f} {...register('name')} />}
-            </Field>
-            {counts.map(([field, label]) => (
-              <Field key={field} label={label} error={formState.errors[field]?.message}>
-                {(f) => <TextInput id={f} inputMode="numeric" {...register(field)} />}
-              </Field>
-            ))}
-          </div>
-          <div className="flex items-center justify-center rounded-md bg-film p-4">
-            {preview.success ? (
-              <MiniPanel panel={panelFromCounts(preview.data)} large />
-            ) : (
-              <p className="text-ink-2">The panel is drawn here.</p>
-            )}
-          </div>
-        </form>
-      )}
-    </Dialog>
+    </div>
   );
 }

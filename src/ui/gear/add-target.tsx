@@ -7,8 +7,9 @@ import * as z from 'zod';
 import { counted } from '@/core/base';
 import { addParameters, addTarget, plainProfile } from '@/core/commands';
 import { parseParameters } from '@/core/formats';
+import type { TargetProfile } from '@/core/library';
 import { apply, batch, nameSchema } from '@/core/rig';
-import { useLibrary } from '../entries/use-library';
+import { type Offered, useLibrary } from '../entries/use-library';
 import { Button } from '../primitives/button';
 import { Dialog } from '../primitives/dialog';
 import { Field, Select, TextInput } from '../primitives/field';
@@ -76,20 +77,7 @@ export function AddTargetDialog({ onClose, onMade }: { readonly onClose: () => v
               }}
             >
               <option value="">nothing: you know what it has</option>
-              {[true, false].map((own) => {
-                const group = profiles.filter((p) => p.own === own);
-                return (
-                  group.length > 0 && (
-                    <optgroup key={String(own)} label={own ? 'Yours' : 'Ships with Keen Dial'}>
-                      {group.map((p) => (
-                        <option key={p.id} value={p.id}>
-                          {p.name}
-                        </option>
-                      ))}
-                    </optgroup>
-                  )
-                );
-              })}
+              <ProfileOptions profiles={profiles} />
             </Select>
           )}
         </Field>
@@ -112,5 +100,26 @@ export function AddTargetDialog({ onClose, onMade }: { readonly onClose: () => v
         <PasteParameters value={list} onChange={(text) => setValue('list', text)} />
       </form>
     </Dialog>
+  );
+}
+
+function ProfileOptions({ profiles }: { readonly profiles: readonly Offered<TargetProfile>[] }) {
+  return (
+    <>
+      {[true, false].map((own) => {
+        const group = profiles.filter((p) => p.own === own);
+        return (
+          group.length > 0 && (
+            <optgroup key={String(own)} label={own ? 'Yours' : 'Ships with Keen Dial'}>
+              {group.map((p) => (
+                <option key={p.id} value={p.id}>
+                  {p.name}
+                </option>
+              ))}
+            </optgroup>
+          )
+        );
+      })}
+    </>
   );
 }

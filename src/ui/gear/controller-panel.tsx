@@ -4,16 +4,16 @@ import { Trash2 } from 'lucide-react';
 import Link from 'next/link';
 import { useState } from 'react';
 import { toast } from 'sonner';
-import { freshName, removeGear } from '@/core/commands';
+import { removeGear } from '@/core/commands';
 import { channelSchema } from '@/core/midi';
-import { type Controller, type Firmware, firmwareSchema, nameSchema, type RigIndex, set } from '@/core/rig';
+import { type Controller, type Edit, type Firmware, firmwareSchema, type RigIndex, set } from '@/core/rig';
 import { firmwareFacts } from '../entries/facts';
 import { ControllerNews } from '../entries/news';
 import { SaveToLibrary } from '../entries/save-to-library';
 import { MiniPanel } from '../faceplate/mini-panel';
 import { Button, buttonLook } from '../primitives/button';
 import { Choice } from '../primitives/choice';
-import { CommitInput, Field, NOT_TAKEN } from '../primitives/field';
+import { CommitInput, NOT_TAKEN } from '../primitives/field';
 import { NumberField } from '../primitives/number-field';
 import { useRig, useRigStore } from '../store/provider';
 import { FirmwareAbilities } from './abilities';
@@ -22,9 +22,8 @@ import { ProgrammedDialog } from './programmed-dialog';
 import { Recipe } from './recipe';
 import { SaveAs } from './save-as';
 import { TransferDialog } from './transfer-dialog';
+import { UnitName } from './unit-name';
 import { Wires } from './wires';
-
-const box = 'w-full';
 
 export function ControllerPanel({
   index,
@@ -57,150 +56,21 @@ export function ControllerPanel({
   return (
     <div className="flex max-w-[980px] flex-col gap-5">
       {!inLibrary && (
-        <>
-          <h1 className="-mb-2 truncate text-xl font-semibold">{controller.name}</h1>
-          <div className="flex flex-wrap items-center gap-2">
-            <Link href={`/rigs/${index.rig.id}/map?controller=${controller.id}`} className={buttonLook()}>
-              Show on the map
-            </Link>
-            <Link href={`/rigs/${index.rig.id}/gear/panel?unit=${controller.id}`} className={buttonLook()}>
-              Lay out the panel
-            </Link>
-            <Button onClick={() => setPasting(true)}>Paste what is programmed</Button>
-            <Button onClick={() => setMoving(true)}>Move to another</Button>
-            <SaveAs rigId={index.rig.id} unit={controller.id} what="controller" />
-            <SaveToLibrary index={index} unit={controller} />
-            <Button tone="quiet" onClick={remove}>
-              <Trash2 size={15} aria-hidden /> Delete
-            </Button>
-          </div>
-          <ControllerNews index={index} controller={controller} />
-        </>
+        <ControllerHead index={index} controller={controller} setPasting={setPasting} setMoving={setMoving} remove={remove} />
       )}
       <div className="grid grid-cols-[minmax(0,1fr)_auto] items-start gap-6">
-        <div className="grid grid-cols-3 gap-3">
-          {!inLibrary && (
-            <Field label="Name" className="col-span-2">
-              {(id) => (
-                <CommitInput
-                  id={id}
-                  className={box}
-                  value={controller.name}
-                  commit={(text) => {
-                    const name = nameSchema.safeParse(text.trim());
-                    if (!name.success) return name.error.issues[0]?.message ?? 'a name is needed';
-                    return edit(
-                      set(
-                        'controllers',
-                        controller,
-                        'name',
-                        freshName(
-                          name.data,
-                          index.rig.controllers.filter((c) => c.id !== controller.id),
-                        ),
-                      ),
-                    )
-                      ? null
-                      : NOT_TAKEN;
-                  }}
-                />
-              )}
-            </Field>
-          )}
-          <NumberField
-            label="Channel"
-            hint="for what is assigned from now on"
-            value={controller.channel}
-            schema={channelSchema}
-            onValue={(n) => {
-              const channel = channelSchema.safeParse(n);
-              return channel.success && edit(set('controllers', controller, 'channel', channel.data));
-            }}
-          />
-          <Choice
-            label="A press"
-            value={firmware.press}
-            options={[
-              ['always-fires', 'always fires at once'],
-              ['waits', 'waits for a hold'],
-            ]}
-            onChange={(v) => tune({ press: v === 'waits' ? 'waits' : 'always-fires' })}
-          />
-          <Choice
-            label="Release after a hold"
-            value={firmware.releaseAfterHold}
-            options={[
-              ['suppressed', 'does not fire'],
-              ['fires', 'fires too'],
-            ]}
-            onChange={(v) => tune({ releaseAfterHold: v === 'fires' ? 'fires' : 'suppressed' })}
-          />
-          <NumberField
-            label="Hold time in ms"
-            hint="400 to 800 is common"
-            unit="ms"
-            value={firmware.holdMs}
-            schema={firmwareSchema.shape.holdMs}
-            onValue={(holdMs) => tune({ holdMs })}
-          />
-          <Choice
-            label="Shows channels"
-            value={String(firmware.shows.channelBase)}
-            options={[
-              ['1', '1 to 16'],
-              ['0', '0 to 15'],
-            ]}
-            onChange={(v) => style({ channelBase: v === '0' ? 0 : 1 })}
-          />
-          <Choice
-            label="Shows programs"
-            value={String(firmware.shows.programBase)}
-            options={[
-              ['0', '0 to 127'],
-              ['1', '1 to 128'],
-            ]}
-            onChange={(v) => style({ programBase: v === '1' ? 1 : 0 })}
-          />
-          <Choice
-            label="Shows notes"
-            value={firmware.shows.notes === 'number' ? 'number' : String(firmware.shows.middleC)}
-            options={[
-              ['number', 'as numbers'],
-              ['3', 'as names, middle C is C3'],
-              ['4', 'as names, middle C is C4'],
-              ['5', 'as names, middle C is C5'],
-            ]}
-            onChange={(v) =>
-              style(v === 'number' ? { notes: 'number' } : { notes: 'name', middleC: v === '3' ? 3 : v === '5' ? 5 : 4 })
-            }
-          />
-        </div>
+        <ControllerFacts
+          index={index}
+          controller={controller}
+          inLibrary={inLibrary}
+          edit={edit}
+          firmware={firmware}
+          tune={tune}
+          style={style}
+        />
         {!inLibrary && <MiniPanel panel={{ width: controller.width, height: controller.height, controls }} />}
       </div>
-      {firmware.banks > 1 && (
-        <section aria-label="Banks">
-          <h2 className="mb-2 font-semibold">Banks</h2>
-          <div className="grid grid-cols-4 gap-2">
-            {Array.from({ length: firmware.banks }, (_, i) => i).map((i) => (
-              <div key={i} className="flex items-center gap-2">
-                <span className="w-6 text-right font-mono text-xs text-ink-2">{i + 1}</span>
-                <CommitInput
-                  aria-label={`Name of bank ${i + 1}`}
-                  className="w-full"
-                  value={controller.bankNames[i] ?? `Bank ${i + 1}`}
-                  commit={(text) => {
-                    if (text.length > 40) return 'At most 40 characters.';
-                    const names = Array.from({ length: firmware.banks }, (_, k) =>
-                      k === i ? text.trim() : (controller.bankNames[k] ?? `Bank ${k + 1}`),
-                    );
-                    return edit(set('controllers', controller, 'bankNames', names)) ? null : NOT_TAKEN;
-                  }}
-                />
-              </div>
-            ))}
-          </div>
-        </section>
-      )}
+      {firmware.banks > 1 && <BankNames controller={controller} edit={edit} firmware={firmware} />}
       <FirmwareAbilities firmware={firmware} tune={tune} />
       <Recipe controller={controller} controls={controls} tune={tune} />
       <EvidenceTable
@@ -212,5 +82,185 @@ export function ControllerPanel({
       {moving && <TransferDialog index={index} controller={controller} onClose={() => setMoving(false)} />}
       {pasting && <ProgrammedDialog index={index} controller={controller} onClose={() => setPasting(false)} />}
     </div>
+  );
+}
+
+/** Its name, and what can be done with the unit as a whole. */
+function ControllerHead({
+  index,
+  controller,
+  setPasting,
+  setMoving,
+  remove,
+}: {
+  readonly index: RigIndex;
+  readonly controller: Controller;
+  readonly setPasting: (to: boolean) => void;
+  readonly setMoving: (to: boolean) => void;
+  readonly remove: () => void;
+}) {
+  return (
+    <>
+      <h1 className="-mb-2 truncate text-xl font-semibold">{controller.name}</h1>
+      <div className="flex flex-wrap items-center gap-2">
+        <Link href={`/rigs/${index.rig.id}/map?controller=${controller.id}`} className={buttonLook()}>
+          Show on the map
+        </Link>
+        <Link href={`/rigs/${index.rig.id}/gear/panel?unit=${controller.id}`} className={buttonLook()}>
+          Lay out the panel
+        </Link>
+        <Button onClick={() => setPasting(true)}>Paste what is programmed</Button>
+        <Button onClick={() => setMoving(true)}>Move to another</Button>
+        <SaveAs rigId={index.rig.id} unit={controller.id} what="controller" />
+        <SaveToLibrary index={index} unit={controller} />
+        <Button tone="quiet" onClick={remove}>
+          <Trash2 size={15} aria-hidden /> Delete
+        </Button>
+      </div>
+      <ControllerNews index={index} controller={controller} />
+    </>
+  );
+}
+
+/** The facts of its firmware that every function on it depends on. */
+function ControllerFacts({
+  index,
+  controller,
+  inLibrary,
+  edit,
+  firmware,
+  tune,
+  style,
+}: {
+  readonly index: RigIndex;
+  readonly controller: Controller;
+  readonly inLibrary: boolean;
+  readonly edit: (edit: Edit) => boolean;
+  readonly firmware: Firmware;
+  readonly tune: (changes: Partial<Firmware>) => boolean;
+  readonly style: (changes: Partial<Firmware['shows']>) => boolean;
+}) {
+  return (
+    <div className="grid grid-cols-3 gap-3">
+      {!inLibrary && <UnitName index={index} table="controllers" unit={controller} className="col-span-2" />}
+      <NumberField
+        label="Channel"
+        hint="for what is assigned from now on"
+        value={controller.channel}
+        schema={channelSchema}
+        onValue={(n) => {
+          const channel = channelSchema.safeParse(n);
+          return channel.success && edit(set('controllers', controller, 'channel', channel.data));
+        }}
+      />
+      <Choice
+        label="A press"
+        value={firmware.press}
+        options={[
+          ['always-fires', 'always fires at once'],
+          ['waits', 'waits for a hold'],
+        ]}
+        onChange={(v) => tune({ press: v === 'waits' ? 'waits' : 'always-fires' })}
+      />
+      <Choice
+        label="Release after a hold"
+        value={firmware.releaseAfterHold}
+        options={[
+          ['suppressed', 'does not fire'],
+          ['fires', 'fires too'],
+        ]}
+        onChange={(v) => tune({ releaseAfterHold: v === 'fires' ? 'fires' : 'suppressed' })}
+      />
+      <NumberField
+        label="Hold time in ms"
+        hint="400 to 800 is common"
+        unit="ms"
+        value={firmware.holdMs}
+        schema={firmwareSchema.shape.holdMs}
+        onValue={(holdMs) => tune({ holdMs })}
+      />
+      <ShownNumbers firmware={firmware} style={style} />
+    </div>
+  );
+}
+
+/** In which base the unit shows numbers. */
+function ShownNumbers({
+  firmware,
+  style,
+}: {
+  readonly firmware: Firmware;
+  readonly style: (changes: Partial<Firmware['shows']>) => boolean;
+}) {
+  return (
+    <>
+      <Choice
+        label="Shows channels"
+        value={String(firmware.shows.channelBase)}
+        options={[
+          ['1', '1 to 16'],
+          ['0', '0 to 15'],
+        ]}
+        onChange={(v) => style({ channelBase: v === '0' ? 0 : 1 })}
+      />
+      <Choice
+        label="Shows programs"
+        value={String(firmware.shows.programBase)}
+        options={[
+          ['0', '0 to 127'],
+          ['1', '1 to 128'],
+        ]}
+        onChange={(v) => style({ programBase: v === '1' ? 1 : 0 })}
+      />
+      <Choice
+        label="Shows notes"
+        value={firmware.shows.notes === 'number' ? 'number' : String(firmware.shows.middleC)}
+        options={[
+          ['number', 'as numbers'],
+          ['3', 'as names, middle C is C3'],
+          ['4', 'as names, middle C is C4'],
+          ['5', 'as names, middle C is C5'],
+        ]}
+        onChange={(v) =>
+          style(v === 'number' ? { notes: 'number' } : { notes: 'name', middleC: v === '3' ? 3 : v === '5' ? 5 : 4 })
+        }
+      />
+    </>
+  );
+}
+
+/** What its banks are called. */
+function BankNames({
+  controller,
+  edit,
+  firmware,
+}: {
+  readonly controller: Controller;
+  readonly edit: (edit: Edit) => boolean;
+  readonly firmware: Firmware;
+}) {
+  return (
+    <section aria-label="Banks">
+      <h2 className="mb-2 font-semibold">Banks</h2>
+      <div className="grid grid-cols-4 gap-2">
+        {Array.from({ length: firmware.banks }, (_, i) => i).map((i) => (
+          <div key={i} className="flex items-center gap-2">
+            <span className="w-6 text-right font-mono text-xs text-ink-2">{i + 1}</span>
+            <CommitInput
+              aria-label={`Name of bank ${i + 1}`}
+              className="w-full"
+              value={controller.bankNames[i] ?? `Bank ${i + 1}`}
+              commit={(text) => {
+                if (text.length > 40) return 'At most 40 characters.';
+                const names = Array.from({ length: firmware.banks }, (_, k) =>
+                  k === i ? text.trim() : (controller.bankNames[k] ?? `Bank ${k + 1}`),
+                );
+                return edit(set('controllers', controller, 'bankNames', names)) ? null : NOT_TAKEN;
+              }}
+            />
+          </div>
+        ))}
+      </div>
+    </section>
   );
 }

@@ -48,88 +48,116 @@ export function EvidenceTable({
           <tbody>
             {list.map((e) => {
               const name = facts[e.fact] ?? e.fact;
-              return (
-                <tr key={e.fact} className="h-9">
-                  <td className="w-[210px] pr-2">{name}</td>
-                  <td className="w-[140px] pr-2">
-                    <Select
-                      aria-label={`How ${name} is known`}
-                      className="h-7"
-                      value={e.grade}
-                      onChange={(event) => {
-                        const grade = grades.find(([g]) => g === event.target.value);
-                        if (grade) put(e.fact, { grade: grade[0] });
-                      }}
-                    >
-                      {grades.map(([value, words]) => (
-                        <option key={value} value={value}>
-                          {words}
-                        </option>
-                      ))}
-                    </Select>
-                  </td>
-                  <td className="w-[140px] pr-2">
-                    <input
-                      type="date"
-                      aria-label={`When ${name} was found out`}
-                      className="h-7 w-full rounded-sm border border-control-edge bg-sheet px-1.5 text-xs"
-                      value={e.at ?? ''}
-                      onChange={(event) => put(e.fact, { at: event.target.value === '' ? null : event.target.value })}
-                    />
-                  </td>
-                  <td className="w-[110px] pr-2">
-                    <CommitInput
-                      aria-label={`Version for ${name}`}
-                      className="h-7 w-full"
-                      value={e.version}
-                      commit={(text) => (text.length > 200 ? 'At most 200 characters.' : put(e.fact, { version: text.trim() }))}
-                    />
-                  </td>
-                  <td className="pr-2">
-                    <CommitInput
-                      aria-label={`Known limit of ${name}`}
-                      className="h-7 w-full"
-                      value={e.limit}
-                      commit={(text) => (text.length > 4000 ? 'At most 4000 characters.' : put(e.fact, { limit: text.trim() }))}
-                    />
-                  </td>
-                  <td>
-                    <button
-                      type="button"
-                      aria-label={`Delete the evidence of ${name}`}
-                      className="rounded-sm p-1 text-ink-2 hover:text-stop"
-                      onClick={() => onChange(list.filter((x) => x.fact !== e.fact))}
-                    >
-                      <X size={14} aria-hidden />
-                    </button>
-                  </td>
-                </tr>
-              );
+              return <EvidenceRow key={e.fact} list={list} onChange={onChange} put={put} e={e} name={name} />;
             })}
           </tbody>
         </table>
       )}
-      {free.length > 0 && (
+      {free.length > 0 && <AddEvidence list={list} onChange={onChange} free={free} />}
+    </section>
+  );
+}
+
+function EvidenceRow({
+  list,
+  onChange,
+  put,
+  e,
+  name,
+}: {
+  readonly list: readonly Evidence[];
+  readonly onChange: (list: Evidence[]) => boolean;
+  readonly put: (fact: string, change: Partial<Evidence>) => string | null;
+  readonly e: Evidence;
+  readonly name: string;
+}) {
+  return (
+    <tr className="h-9">
+      <td className="w-[210px] pr-2">{name}</td>
+      <td className="w-[140px] pr-2">
         <Select
-          aria-label="Add evidence"
-          className="w-72"
-          value=""
-          onChange={(e) =>
-            e.target.value !== '' &&
-            onChange([
-              ...list,
-              { fact: e.target.value, grade: 'tested', at: new Date().toISOString().slice(0, 10), version: '', limit: '' },
-            ])
-          }
+          aria-label={`How ${name} is known`}
+          className="h-7"
+          value={e.grade}
+          onChange={(event) => {
+            const grade = grades.find(([g]) => g === event.target.value);
+            if (grade) put(e.fact, { grade: grade[0] });
+          }}
         >
-          <option value="">Say how a fact is known…</option>
-          {free.map(([fact, words]) => (
-            <option key={fact} value={fact}>
+          {grades.map(([value, words]) => (
+            <option key={value} value={value}>
               {words}
             </option>
           ))}
         </Select>
-      )}
-    </section>
+      </td>
+      <td className="w-[140px] pr-2">
+        <input
+          type="date"
+          aria-label={`When ${name} was found out`}
+          className="h-7 w-full rounded-sm border border-control-edge bg-sheet px-1.5 text-xs"
+          value={e.at ?? ''}
+          onChange={(event) => put(e.fact, { at: event.target.value === '' ? null : event.target.value })}
+        />
+      </td>
+      <td className="w-[110px] pr-2">
+        <CommitInput
+          aria-label={`Version for ${name}`}
+          className="h-7 w-full"
+          value={e.version}
+          commit={(text) => (text.length > 200 ? 'At most 200 characters.' : put(e.fact, { version: text.trim() }))}
+        />
+      </td>
+      <td className="pr-2">
+        <CommitInput
+          aria-label={`Known limit of ${name}`}
+          className="h-7 w-full"
+          value={e.limit}
+          commit={(text) => (text.length > 4000 ? 'At most 4000 characters.' : put(e.fact, { limit: text.trim() }))}
+        />
+      </td>
+      <td>
+        <button
+          type="button"
+          aria-label={`Delete the evidence of ${name}`}
+          className="rounded-sm p-1 text-ink-2 hover:text-stop"
+          onClick={() => onChange(list.filter((x) => x.fact !== e.fact))}
+        >
+          <X size={14} aria-hidden />
+        </button>
+      </td>
+    </tr>
+  );
+}
+
+function AddEvidence({
+  list,
+  onChange,
+  free,
+}: {
+  readonly list: readonly Evidence[];
+  readonly onChange: (list: Evidence[]) => boolean;
+  readonly free: [string, string][];
+}) {
+  return (
+    <Select
+      aria-label="Add evidence"
+      className="w-72"
+      value=""
+      onChange={(e) =>
+        e.target.value !== '' &&
+        onChange([
+          ...list,
+          { fact: e.target.value, grade: 'tested', at: new Date().toISOString().slice(0, 10), version: '', limit: '' },
+        ])
+      }
+    >
+      <option value="">Say how a fact is known…</option>
+      {free.map(([fact, words]) => (
+        <option key={fact} value={fact}>
+          {words}
+        </option>
+      ))}
+    </Select>
   );
 }

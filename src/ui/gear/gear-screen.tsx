@@ -75,18 +75,7 @@ export function GearScreen() {
       <div className="min-h-0 overflow-y-auto px-6 py-4">
         {shownController && <ControllerPanel key={shownController.id} index={index} controller={shownController} />}
         {shownTarget && <TargetPanel key={shownTarget.id} index={index} target={shownTarget} />}
-        {!shownController && !shownTarget && (
-          <div className="flex max-w-[560px] flex-col items-start gap-3 py-10">
-            <h1 className="text-xl font-semibold">Nothing is on this rig yet.</h1>
-            <p className="text-ink-2">
-              Start with a controller: from a template, or by saying how many switches, knobs and pedals it has. Then add a target
-              and paste the list of its parameters.
-            </p>
-            <Button tone="primary" onClick={() => void setQuery({ open: 'controller' })}>
-              Add a controller
-            </Button>
-          </div>
-        )}
+        {!shownController && !shownTarget && <NoGear setQuery={setQuery} />}
       </div>
       {query.open === 'controller' && (
         <AddControllerDialog
@@ -98,5 +87,20 @@ export function GearScreen() {
         <AddTargetDialog onClose={() => void setQuery({ open: null })} onMade={(id) => void setQuery({ open: null, unit: id })} />
       )}
     </main>
+  );
+}
+
+function NoGear({ setQuery }: { readonly setQuery: (to: { readonly open: 'controller' }) => unknown }) {
+  return (
+    <div className="flex max-w-[560px] flex-col items-start gap-3 py-10">
+      <h1 className="text-xl font-semibold">Nothing is on this rig yet.</h1>
+      <p className="text-ink-2">
+        Start with a controller: from a template, or by saying how many switches, knobs and pedals it has. Then add a target and
+        paste the list of its parameters.
+      </p>
+      <Button tone="primary" onClick={() => void setQuery({ open: 'controller' })}>
+        Add a controller
+      </Button>
+    </div>
   );
 }

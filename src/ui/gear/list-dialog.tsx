@@ -4,14 +4,15 @@
 
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { nanoid } from 'nanoid';
-import { useMemo, useRef, useState } from 'react';
+import { type RefObject, useMemo, useRef, useState } from 'react';
 import { toast } from 'sonner';
-import { counted } from '@/core/base';
+import { counted, err, type Result } from '@/core/base';
 import { showValue } from '@/core/bench';
 import { type ListedParameter, type NamedPlan, namedEdit, parametersEdit, planNamed, planParameters } from '@/core/commands';
-import { decodeText, FILE_LIMIT, guessedEncoding } from '@/core/formats';
+import { type DecodedText, decodeText, FILE_LIMIT, type FileProblem, fileProblemWords, guessedEncoding } from '@/core/formats';
 import { shortName } from '@/core/midi';
 import type { Edit, RigIndex, Target } from '@/core/rig';
+import type { ReadList } from '@/workers/files.worker';
 import { Notices } from '../import/import-dialog';
 import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
@@ -49,15 +50,7 @@ export function ListDialog({
   const [left, setLeft] = useState<ReadonlySet<number>>(new Set());
   const [problem, setProblem] = useState<string | null>(null);
   const { read, part } = useList(text);
-  const parameters = useMemo(
-    () => (read?.type === 'parameters' ? planParameters(index, target.id, read.list.good, read.list.given) : []),
-    [read, index, target.id],
-  );
-  const names = useMemo(
-    () => (read?.type === 'names' ? planNamed(index, target, read.document.names) : []),
-    [read, index, target],
-  );
-  const lines = useMemo(() => [...parameters.map(parameterLine), ...names.map(namedLine)], [parameters, names]);
+  const { parameters, names, lines } = usePlanned(index, target, read);
   const taken = lines.filter((l, i) => !l.useless && !left.has(i)).length;
   const carry = (): void => {
     const chosen = <T,>(rows: readonly T[]): readonly T[] => rows.filter((_, i) => !left.has(i));
@@ -72,18 +65,11 @@ export function ListDialog({
   const [guessed, setGuessed] = useState(false);
   const open = async (chosen: File | undefined): Promise<void> => {
     if (!chosen) return;
-    setProblem(null);
-    if (chosen.size > FILE_LIMIT) {
-      setProblem(`It has more than ${FILE_LIMIT / 1024 / 1024} MB, the most that is read.`);
-      return;
-    }
+    const read = await textOf(chosen);
+    setProblem(read.ok ? null : fileProblemWords(read.error));
+    if (!read.ok) return;
     setLeft(new Set());
     setFrom(chosen.name);
-    const read = decodeText(new Uint8Array(await chosen.arrayBuffer()));
-    if (!read.ok) {
-      setProblem(read.error);
-      return;
-    }
     setGuessed(read.value.encoding === 'windows-1252');
     setText(read.value.text);
   };
@@ -101,75 +87,18 @@ export function ListDialog({
       }
     >
       <div className="flex flex-col gap-3">
-        <div className="flex items-center gap-3">
-          <Button onClick={() => file.current?.click()}>Choose a file…</Button>
-          <span className="text-xs text-ink-2">CSV, TSV, or a MIDI Name Document (.midnam); or paste below.</span>
-          <input
-            ref={file}
-            type="file"
-            accept=".csv,.tsv,.txt,.midnam,.xml,text/csv,text/tab-separated-values"
-            className="sr-only"
-            aria-label="List to read"
-            tabIndex={-1}
-            onChange={(e) => {
-              void open(e.target.files?.[0]);
-              e.target.value = '';
-            }}
-          />
-        </div>
+        <FileChoice file={file} open={open} />
         <Notices notices={guessed ? [guessedEncoding] : []} />
-        {text.length > SHOWN ? (
-          <p className="flex items-center gap-3 rounded-sm border bg-film px-3 py-2">
-            <span className="flex-1">
-              {from ?? 'What you pasted'}: {Math.round(text.length / 1024)} kB
-            </span>
-            <Button size="small" onClick={() => setText('')}>
-              Clear
-            </Button>
-          </p>
-        ) : (
-          <Field label="Parameters, one per line: name, kind, range, unit, scale, steps" hint={listHint}>
-            {(id) => (
-              <textarea
-                id={id}
-                value={text}
-                onChange={(e) => {
-                  setFrom(null);
-                  setGuessed(false);
-                  setLeft(new Set());
-                  setText(e.target.value);
-                }}
-                rows={lines.length > 0 ? 4 : 8}
-                spellCheck={false}
-                placeholder={listExample}
-                className="w-full rounded-sm border border-control-edge bg-sheet px-2 py-1.5 font-mono text-xs leading-5"
-              />
-            )}
-          </Field>
-        )}
-        {part !== null && (
-          <div className="flex items-center gap-3">
-            <progress className="h-2 flex-1 accent-verdigris" value={part} max={1} aria-label="Reading the list" />
-            <span className="font-mono text-xs">{Math.round(part * 100)} %</span>
-            <Button size="small" onClick={() => setText('')}>
-              Stop
-            </Button>
-          </div>
-        )}
-        {problem !== null && (
-          <p role="alert" className="text-stop">
-            {problem}
-          </p>
-        )}
-        {read?.type === 'refused' && (
-          <p role="alert" className="rounded-sm border border-stop/50 bg-stop-wash px-3 py-2">
-            {read.message}
-          </p>
-        )}
-        {read?.type === 'parameters' && <BadLines lines={read.list.bad} />}
-        {read?.type === 'names' && read.document.left.length > 0 && (
-          <p className="text-xs text-ink-2">Left out: {read.document.left.slice(0, 6).join('; ')}.</p>
-        )}
+        <ListText
+          text={text}
+          setText={setText}
+          from={from}
+          setFrom={setFrom}
+          setLeft={setLeft}
+          lines={lines}
+          setGuessed={setGuessed}
+        />
+        <ReadingState setText={setText} problem={problem} read={read} part={part} />
         {lines.length > 0 && (
           <Lines
             lines={lines}
@@ -183,6 +112,144 @@ export function ListDialog({
         )}
       </div>
     </Dialog>
+  );
+}
+
+/** What taking a list over would do, line by line. */
+function usePlanned(index: RigIndex, target: Target, read: ReadList | null) {
+  const parameters = useMemo(
+    () => (read?.type === 'parameters' ? planParameters(index, target.id, read.list.good, read.list.given) : []),
+    [read, index, target.id],
+  );
+  const names = useMemo(
+    () => (read?.type === 'names' ? planNamed(index, target, read.document.names) : []),
+    [read, index, target],
+  );
+  const lines = useMemo(() => [...parameters.map(parameterLine), ...names.map(namedLine)], [parameters, names]);
+  return { parameters, names, lines };
+}
+
+const textOf = async (file: File): Promise<Result<DecodedText, FileProblem>> =>
+  file.size > FILE_LIMIT ? err({ code: 'too-large', bytes: FILE_LIMIT }) : decodeText(new Uint8Array(await file.arrayBuffer()));
+
+function FileChoice({
+  file,
+  open,
+}: {
+  readonly file: RefObject<HTMLInputElement | null>;
+  readonly open: (chosen: File | undefined) => Promise<void>;
+}) {
+  return (
+    <div className="flex items-center gap-3">
+      <Button onClick={() => file.current?.click()}>Choose a file…</Button>
+      <span className="text-xs text-ink-2">CSV, TSV, or a MIDI Name Document (.midnam); or paste below.</span>
+      <input
+        ref={file}
+        type="file"
+        accept=".csv,.tsv,.txt,.midnam,.xml,text/csv,text/tab-separated-values"
+        className="sr-only"
+        aria-label="List to read"
+        tabIndex={-1}
+        onChange={(e) => {
+          void open(e.target.files?.[0]);
+          e.target.value = '';
+        }}
+      />
+    </div>
+  );
+}
+
+/** The list itself: to be typed or pasted, or its size where it is long. */
+function ListText({
+  text,
+  setText,
+  from,
+  setFrom,
+  setLeft,
+  lines,
+  setGuessed,
+}: {
+  readonly text: string;
+  readonly setText: (to: string) => void;
+  readonly from: string | null;
+  readonly setFrom: (to: string | null) => void;
+  readonly setLeft: (to: ReadonlySet<number>) => void;
+  readonly lines: Line[];
+  readonly setGuessed: (to: boolean) => void;
+}) {
+  return (
+    <>
+      {text.length > SHOWN ? (
+        <p className="flex items-center gap-3 rounded-sm border bg-film px-3 py-2">
+          <span className="flex-1">
+            {from ?? 'What you pasted'}: {Math.round(text.length / 1024)} kB
+          </span>
+          <Button size="small" onClick={() => setText('')}>
+            Clear
+          </Button>
+        </p>
+      ) : (
+        <Field label="Parameters, one per line: name, kind, range, unit, scale, steps" hint={listHint}>
+          {(id) => (
+            <textarea
+              id={id}
+              value={text}
+              onChange={(e) => {
+                setFrom(null);
+                setGuessed(false);
+                setLeft(new Set());
+                setText(e.target.value);
+              }}
+              rows={lines.length > 0 ? 4 : 8}
+              spellCheck={false}
+              placeholder={listExample}
+              className="w-full rounded-sm border border-control-edge bg-sheet px-2 py-1.5 font-mono text-xs leading-5"
+            />
+          )}
+        </Field>
+      )}
+    </>
+  );
+}
+
+/** How far reading has come, and what could not be read. */
+function ReadingState({
+  setText,
+  problem,
+  read,
+  part,
+}: {
+  readonly setText: (to: string) => void;
+  readonly problem: string | null;
+  readonly read: ReadList | null;
+  readonly part: number | null;
+}) {
+  return (
+    <>
+      {part !== null && (
+        <div className="flex items-center gap-3">
+          <progress className="h-2 flex-1 accent-verdigris" value={part} max={1} aria-label="Reading the list" />
+          <span className="font-mono text-xs">{Math.round(part * 100)} %</span>
+          <Button size="small" onClick={() => setText('')}>
+            Stop
+          </Button>
+        </div>
+      )}
+      {problem !== null && (
+        <p role="alert" className="text-stop">
+          {problem}
+        </p>
+      )}
+      {read?.type === 'refused' && (
+        <p role="alert" className="rounded-sm border border-stop/50 bg-stop-wash px-3 py-2">
+          {read.message}
+        </p>
+      )}
+      {read?.type === 'parameters' && <BadLines lines={read.list.bad} />}
+      {read?.type === 'names' && read.document.left.length > 0 && (
+        <p className="text-xs text-ink-2">Left out: {read.document.left.slice(0, 6).join('; ')}.</p>
+      )}
+    </>
   );
 }
 

@@ -3,11 +3,11 @@
 // The parameters of a target as a sheet of cells: walk it with the arrows, type, paste from a spreadsheet, fill down, change many at once.
 // What cannot stand in a cell stays there in red with its reason until it is mended.
 
-import { useVirtualizer } from '@tanstack/react-virtual';
+import { type ReactVirtualizer, useVirtualizer } from '@tanstack/react-virtual';
 import dynamic from 'next/dynamic';
-import { useEffect, useId, useRef } from 'react';
+import { type RefObject, useEffect, useId, useRef } from 'react';
 import { counted } from '@/core/base';
-import { removeGear } from '@/core/commands';
+import { cellProblemWords, type RefusedCell, removeGear } from '@/core/commands';
 import { batch, type Edit, type Parameter, type RigIndex, set, type Target } from '@/core/rig';
 import { parameterFacts } from '../entries/facts';
 import { Button } from '../primitives/button';
@@ -15,7 +15,7 @@ import { cx } from '../primitives/cx';
 import { useRig } from '../store/provider';
 import { cellKeys } from './cell-keys';
 import { EvidenceTable } from './evidence-table';
-import { type Cells, type Column, useCells } from './use-cells';
+import { type Cell, type Cells, type Column, useCells } from './use-cells';
 
 const MeaningPanel = dynamic(() => import('./meaning-panel'), { ssr: false });
 
@@ -80,95 +80,17 @@ export function ParameterTable({
   return (
     <div className="grid grid-cols-[minmax(0,1fr)_288px] items-start gap-4">
       <div className="flex min-w-0 flex-col gap-2">
-        <div className="flex min-h-8 flex-wrap items-center gap-2">
-          <Button size="small" disabled={!several} onClick={cells.fillDown} title="Ctrl D">
-            Fill down
-          </Button>
-          <Button size="small" disabled={cells.chosenRows.length === 0} onClick={remove}>
-            Delete{' '}
-            {cells.chosenRows.length === 1
-              ? 'this line'
-              : cells.chosenRows.length === 0
-                ? 'a line'
-                : `${cells.chosenRows.length} lines`}
-          </Button>
-          {cells.refused.size > 0 ? (
-            <span role="alert" className="flex items-center gap-2 text-xs font-medium text-stop">
-              {atCursor ? atCursor.reason : `${counted(cells.refused.size, 'cell was', 'cells were')} not taken; all else was.`}
-              <Button size="small" onClick={cells.forget}>
-                Put back what was there
-              </Button>
-            </span>
-          ) : (
-            <span className="text-xs text-ink-2">
-              Paste from a spreadsheet. Ctrl Enter puts what you type into all chosen cells.
-            </span>
-          )}
-        </div>
-        <div
-          ref={scroll}
-          className="max-h-[56vh] overflow-auto rounded-md border bg-sheet focus-within:border-verdigris focus-within:ring-1 focus-within:ring-verdigris"
-        >
-          <div
-            ref={grid}
-            role="grid"
-            aria-label="Parameters"
-            aria-rowcount={parameters.length + 2}
-            aria-colcount={columns.length + 1}
-            aria-multiselectable
-            aria-activedescendant={`${id}-${cursor.row}-${cursor.column}`}
-            tabIndex={0}
-            className="w-max min-w-full outline-none"
-            onKeyDown={(e) => cellKeys(e, cells, columns.length - 1, parameters.length)}
-            onCopy={(e) => {
-              if (cells.typing !== null) return;
-              e.preventDefault();
-              e.clipboardData.setData('text/plain', cells.copy());
-            }}
-            onPaste={(e) => {
-              if (cells.typing !== null) return;
-              e.preventDefault();
-              cells.paste(e.clipboardData.getData('text/plain'));
-            }}
-          >
-            <div
-              role="row"
-              aria-rowindex={1}
-              className="sticky top-0 z-20 grid h-8 items-center border-b bg-sheet text-xs font-semibold text-ink-2"
-              style={{ gridTemplateColumns: template }}
-            >
-              <span role="columnheader" className="sticky left-0 z-10 self-stretch bg-sheet">
-                <span className="sr-only">Line</span>
-              </span>
-              {columns.map((c) => (
-                <span
-                  key={c.cell}
-                  role="columnheader"
-                  className={cx('px-2', c.cell === 'name' && 'sticky left-11 z-10 flex items-center self-stretch bg-sheet')}
-                >
-                  {c.title}
-                </span>
-              ))}
-              <span role="columnheader" className="px-2">
-                Moved by
-              </span>
-            </div>
-            <div role="rowgroup" className="relative" style={{ height: rows.getTotalSize() }}>
-              {rows.getVirtualItems().map((item) => (
-                <Line
-                  key={item.index}
-                  row={item.index}
-                  top={item.start}
-                  id={id}
-                  cells={cells}
-                  moved={movedBy(index, parameters[item.index])}
-                  isNew={item.index === parameters.length}
-                  onDone={() => grid.current?.focus()}
-                />
-              ))}
-            </div>
-          </div>
-        </div>
+        <CellsBar cells={cells} remove={remove} several={several} atCursor={atCursor} />
+        <CellsGrid
+          index={index}
+          parameters={parameters}
+          scroll={scroll}
+          grid={grid}
+          id={id}
+          cells={cells}
+          cursor={cursor}
+          rows={rows}
+        />
         {shown && (
           <div className="pt-2">
             <EvidenceTable
@@ -182,6 +104,141 @@ export function ParameterTable({
         )}
       </div>
       {shown && <MeaningPanel parameter={shown} threshold={target.reception.threshold} fine={target.reception.fourteenBit} />}
+    </div>
+  );
+}
+
+/** What can be done with the chosen cells, and what was refused in them. */
+function CellsBar({
+  cells,
+  remove,
+  several,
+  atCursor,
+}: {
+  readonly cells: Cells;
+  readonly remove: () => void;
+  readonly several: boolean;
+  readonly atCursor: RefusedCell | null;
+}) {
+  return (
+    <div className="flex min-h-8 flex-wrap items-center gap-2">
+      <Button size="small" disabled={!several} onClick={cells.fillDown} title="Ctrl D">
+        Fill down
+      </Button>
+      <Button size="small" disabled={cells.chosenRows.length === 0} onClick={remove}>
+        Delete{' '}
+        {cells.chosenRows.length === 1
+          ? 'this line'
+          : cells.chosenRows.length === 0
+            ? 'a line'
+            : `${cells.chosenRows.length} lines`}
+      </Button>
+      {cells.refused.size > 0 ? (
+        <span role="alert" className="flex items-center gap-2 text-xs font-medium text-stop">
+          {atCursor
+            ? cellProblemWords(atCursor.reason)
+            : `${counted(cells.refused.size, 'cell was', 'cells were')} not taken; all else was.`}
+          <Button size="small" onClick={cells.forget}>
+            Put back what was there
+          </Button>
+        </span>
+      ) : (
+        <span className="text-xs text-ink-2">Paste from a spreadsheet. Ctrl Enter puts what you type into all chosen cells.</span>
+      )}
+    </div>
+  );
+}
+
+/** The table itself, of which only the lines in sight are drawn. */
+function CellsGrid({
+  index,
+  parameters,
+  scroll,
+  grid,
+  id,
+  cells,
+  cursor,
+  rows,
+}: {
+  readonly index: RigIndex;
+  readonly parameters: readonly Parameter[];
+  readonly scroll: RefObject<HTMLDivElement | null>;
+  readonly grid: RefObject<HTMLDivElement | null>;
+  readonly id: string;
+  readonly cells: Cells;
+  readonly cursor: Cell;
+  readonly rows: ReactVirtualizer<HTMLDivElement, Element>;
+}) {
+  return (
+    <div
+      ref={scroll}
+      className="max-h-[56vh] overflow-auto rounded-md border bg-sheet focus-within:border-verdigris focus-within:ring-1 focus-within:ring-verdigris"
+    >
+      <div
+        ref={grid}
+        role="grid"
+        aria-label="Parameters"
+        aria-rowcount={parameters.length + 2}
+        aria-colcount={columns.length + 1}
+        aria-multiselectable
+        aria-activedescendant={`${id}-${cursor.row}-${cursor.column}`}
+        tabIndex={0}
+        className="w-max min-w-full outline-none"
+        onKeyDown={(e) => cellKeys(e, cells, columns.length - 1, parameters.length)}
+        onCopy={(e) => {
+          if (cells.typing !== null) return;
+          e.preventDefault();
+          e.clipboardData.setData('text/plain', cells.copy());
+        }}
+        onPaste={(e) => {
+          if (cells.typing !== null) return;
+          e.preventDefault();
+          cells.paste(e.clipboardData.getData('text/plain'));
+        }}
+      >
+        <CellHeads />
+        <div role="rowgroup" className="relative" style={{ height: rows.getTotalSize() }}>
+          {rows.getVirtualItems().map((item) => (
+            <Line
+              key={item.index}
+              row={item.index}
+              top={item.start}
+              id={id}
+              cells={cells}
+              moved={movedBy(index, parameters[item.index])}
+              isNew={item.index === parameters.length}
+              onDone={() => grid.current?.focus()}
+            />
+          ))}
+        </div>
+      </div>
+    </div>
+  );
+}
+
+function CellHeads() {
+  return (
+    <div
+      role="row"
+      aria-rowindex={1}
+      className="sticky top-0 z-20 grid h-8 items-center border-b bg-sheet text-xs font-semibold text-ink-2"
+      style={{ gridTemplateColumns: template }}
+    >
+      <span role="columnheader" className="sticky left-0 z-10 self-stretch bg-sheet">
+        <span className="sr-only">Line</span>
+      </span>
+      {columns.map((c) => (
+        <span
+          key={c.cell}
+          role="columnheader"
+          className={cx('px-2', c.cell === 'name' && 'sticky left-11 z-10 flex items-center self-stretch bg-sheet')}
+        >
+          {c.title}
+        </span>
+      ))}
+      <span role="columnheader" className="px-2">
+        Moved by
+      </span>
     </div>
   );
 }
@@ -247,7 +304,7 @@ function Line({
             role="gridcell"
             aria-selected={cells.isChosen(row, column)}
             aria-invalid={refused !== null}
-            title={refused ? refused.reason : text}
+            title={refused ? cellProblemWords(refused.reason) : text}
             onPointerDown={(e) => {
               if (e.button !== 0 || (here && typing !== null)) return;
               cells.go({ row, column }, e.shiftKey);

@@ -2,6 +2,7 @@
 // A field for a list of parameters, with what was understood and what was not, line by line.
 import { useDeferredValue, useMemo } from 'react';
 import { showValue } from '@/core/bench';
+import { cellProblemWords } from '@/core/commands';
 import { type BadLine, parseParameters } from '@/core/formats';
 import { Field } from '../primitives/field';
 
@@ -69,8 +70,8 @@ export function BadLines({ lines }: { readonly lines: readonly BadLine[] }) {
       </p>
       <ul>
         {lines.slice(0, 100).map((b) => (
-          <li key={`${b.line} ${b.reason}`} className="break-words">
-            Line {b.line}: {b.reason}.
+          <li key={`${b.line} ${b.reason.code}`} className="break-words">
+            Line {b.line}: {cellProblemWords(b.reason)}.
           </li>
         ))}
       </ul>

@@ -2,9 +2,9 @@
 import { Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { toast } from 'sonner';
-import { freshName, removeGear } from '@/core/commands';
+import { removeGear } from '@/core/commands';
 import { u7Schema } from '@/core/midi';
-import { nameSchema, type Reception, type RigIndex, set, type Target } from '@/core/rig';
+import { type Edit, type Parameter, type Reception, type RigIndex, set, type Target } from '@/core/rig';
 import { receptionFacts } from '../entries/facts';
 import { TargetNews } from '../entries/news';
 import { SaveToLibrary } from '../entries/save-to-library';
@@ -17,6 +17,7 @@ import { EvidenceTable } from './evidence-table';
 import { ListDialog } from './list-dialog';
 import { ParameterTable } from './parameter-table';
 import { SaveAs } from './save-as';
+import { UnitName } from './unit-name';
 import { Wires } from './wires';
 
 export function TargetPanel({
@@ -40,129 +41,17 @@ export function TargetPanel({
   return (
     <div className="flex max-w-[1500px] flex-col gap-5">
       {!inLibrary && (
-        <>
-          <div className="flex items-center gap-2">
-            <h1 className="min-w-0 truncate text-xl font-semibold">{target.name}</h1>
-            <p className="flex-1 text-ink-2">{target.kind.replace('-', ' ')}</p>
-            <Button onClick={() => setAdding(true)}>Add parameters</Button>
-            <SaveAs rigId={index.rig.id} unit={target.id} what="target" />
-            <SaveToLibrary index={index} unit={target} />
-            <Button
-              tone="quiet"
-              onClick={() => {
-                if (edit(removeGear(index.rig, 'targets', target.id)))
-                  undoable(`Deleted ${target.name} with its ${parameters.length} parameters`);
-              }}
-            >
-              <Trash2 size={15} aria-hidden /> Delete
-            </Button>
-          </div>
-          <TargetNews index={index} target={target} />
-        </>
+        <TargetHead index={index} target={target} edit={edit} setAdding={setAdding} parameters={parameters} undoable={undoable} />
       )}
-      <div className="grid grid-cols-6 gap-3 max-[1360px]:grid-cols-3">
-        {!inLibrary && (
-          <Field label="Name">
-            {(id) => (
-              <CommitInput
-                id={id}
-                className="w-full"
-                value={target.name}
-                commit={(text) => {
-                  const name = nameSchema.safeParse(text.trim());
-                  if (!name.success) return name.error.issues[0]?.message ?? 'a name is needed';
-                  return edit(
-                    set(
-                      'targets',
-                      target,
-                      'name',
-                      freshName(
-                        name.data,
-                        index.rig.targets.filter((t) => t.id !== target.id),
-                      ),
-                    ),
-                  )
-                    ? null
-                    : NOT_TAKEN;
-                }}
-              />
-            )}
-          </Field>
-        )}
-        <Field label="Counts as on from">
-          {(id) => (
-            <CommitInput
-              id={id}
-              className="w-full"
-              value={String(reception.threshold)}
-              commit={(text) => {
-                const value = u7Schema.safeParse(Number(text));
-                return value.success ? (tune({ threshold: value.data }) ? null : NOT_TAKEN) : 'Enter 0 to 127; 64 is usual.';
-              }}
-            />
-          )}
-        </Field>
-        <Choice
-          label="A toggle flips on"
-          value={reception.actsOn}
-          options={[
-            ['at-or-above-threshold', 'a value that counts as on'],
-            ['any-message', 'any message'],
-          ]}
-          onChange={(v) => tune({ actsOn: v === 'any-message' ? 'any-message' : 'at-or-above-threshold' })}
-        />
-        <Choice
-          label="Takes over a knob by"
-          value={String(reception.takeover.length)}
-          options={[
-            ['1', 'jumping'],
-            ['2', 'jumping or picking up'],
-            ['3', 'jumping, picking up or scaling'],
-          ]}
-          onChange={(v) =>
-            tune({ takeover: v === '3' ? ['jump', 'pickup', 'scale'] : v === '2' ? ['jump', 'pickup'] : ['jump'] })
-          }
-        />
-        <Field label="Software version">
-          {(id) => (
-            <CommitInput
-              id={id}
-              className="w-full"
-              value={target.version}
-              commit={(text) =>
-                text.length > 200
-                  ? 'At most 200 characters.'
-                  : edit(set('targets', target, 'version', text.trim()))
-                    ? null
-                    : NOT_TAKEN
-              }
-            />
-          )}
-        </Field>
-        <Choice
-          label="Shows programs"
-          value={String(reception.shows.programBase)}
-          options={[
-            ['1', '1 to 128'],
-            ['0', '0 to 127'],
-          ]}
-          onChange={(v) => tune({ shows: { ...reception.shows, programBase: v === '1' ? 1 : 0 } })}
-        />
-      </div>
-      <section aria-label="Parameters" className="flex flex-col">
-        <div className="mb-2 flex items-baseline gap-2">
-          <h2 className="font-semibold">Parameters</h2>
-          <span className="font-mono text-xs text-ink-2">{parameters.length}</span>
-          <span className="flex-1" />
-          {inLibrary && <Button onClick={() => setAdding(true)}>Add parameters</Button>}
-        </div>
-        {parameters.length === 0 && (
-          <p className="mb-2 rounded-md border bg-sheet px-5 py-4 text-ink-2">
-            No parameters yet. Type into the first line, paste cells from a spreadsheet, or add a list, one per line.
-          </p>
-        )}
-        <ParameterTable index={index} target={target} parameters={parameters} onRemoved={(what) => undoable(`Deleted ${what}`)} />
-      </section>
+      <TargetFacts index={index} target={target} inLibrary={inLibrary} edit={edit} reception={reception} tune={tune} />
+      <TargetParameters
+        index={index}
+        target={target}
+        inLibrary={inLibrary}
+        setAdding={setAdding}
+        parameters={parameters}
+        undoable={undoable}
+      />
       <ReceptionAbilities reception={reception} tune={tune} />
       <EvidenceTable
         list={target.evidence}
@@ -172,5 +61,157 @@ export function TargetPanel({
       {!inLibrary && <Wires index={index} unitId={target.id} />}
       {adding && <ListDialog index={index} target={target} onClose={() => setAdding(false)} />}
     </div>
+  );
+}
+
+/** Its name, and what can be done with the target as a whole. */
+function TargetHead({
+  index,
+  target,
+  edit,
+  setAdding,
+  parameters,
+  undoable,
+}: {
+  readonly index: RigIndex;
+  readonly target: Target;
+  readonly edit: (edit: Edit) => boolean;
+  readonly setAdding: (to: boolean) => void;
+  readonly parameters: readonly Parameter[];
+  readonly undoable: (title: string) => void;
+}) {
+  return (
+    <>
+      <div className="flex items-center gap-2">
+        <h1 className="min-w-0 truncate text-xl font-semibold">{target.name}</h1>
+        <p className="flex-1 text-ink-2">{target.kind.replace('-', ' ')}</p>
+        <Button onClick={() => setAdding(true)}>Add parameters</Button>
+        <SaveAs rigId={index.rig.id} unit={target.id} what="target" />
+        <SaveToLibrary index={index} unit={target} />
+        <Button
+          tone="quiet"
+          onClick={() => {
+            if (edit(removeGear(index.rig, 'targets', target.id)))
+              undoable(`Deleted ${target.name} with its ${parameters.length} parameters`);
+          }}
+        >
+          <Trash2 size={15} aria-hidden /> Delete
+        </Button>
+      </div>
+      <TargetNews index={index} target={target} />
+    </>
+  );
+}
+
+/** How it listens: the facts that every landing on it depends on. */
+function TargetFacts({
+  index,
+  target,
+  inLibrary,
+  edit,
+  reception,
+  tune,
+}: {
+  readonly index: RigIndex;
+  readonly target: Target;
+  readonly inLibrary: boolean;
+  readonly edit: (edit: Edit) => boolean;
+  readonly reception: Reception;
+  readonly tune: (changes: Partial<Reception>) => boolean;
+}) {
+  return (
+    <div className="grid grid-cols-6 gap-3 max-[1360px]:grid-cols-3">
+      {!inLibrary && <UnitName index={index} table="targets" unit={target} />}
+      <Field label="Counts as on from">
+        {(id) => (
+          <CommitInput
+            id={id}
+            className="w-full"
+            value={String(reception.threshold)}
+            commit={(text) => {
+              const value = u7Schema.safeParse(Number(text));
+              return value.success ? (tune({ threshold: value.data }) ? null : NOT_TAKEN) : 'Enter 0 to 127; 64 is usual.';
+            }}
+          />
+        )}
+      </Field>
+      <Choice
+        label="A toggle flips on"
+        value={reception.actsOn}
+        options={[
+          ['at-or-above-threshold', 'a value that counts as on'],
+          ['any-message', 'any message'],
+        ]}
+        onChange={(v) => tune({ actsOn: v === 'any-message' ? 'any-message' : 'at-or-above-threshold' })}
+      />
+      <Choice
+        label="Takes over a knob by"
+        value={String(reception.takeover.length)}
+        options={[
+          ['1', 'jumping'],
+          ['2', 'jumping or picking up'],
+          ['3', 'jumping, picking up or scaling'],
+        ]}
+        onChange={(v) => tune({ takeover: v === '3' ? ['jump', 'pickup', 'scale'] : v === '2' ? ['jump', 'pickup'] : ['jump'] })}
+      />
+      <Field label="Software version">
+        {(id) => (
+          <CommitInput
+            id={id}
+            className="w-full"
+            value={target.version}
+            commit={(text) =>
+              text.length > 200
+                ? 'At most 200 characters.'
+                : edit(set('targets', target, 'version', text.trim()))
+                  ? null
+                  : NOT_TAKEN
+            }
+          />
+        )}
+      </Field>
+      <Choice
+        label="Shows programs"
+        value={String(reception.shows.programBase)}
+        options={[
+          ['1', '1 to 128'],
+          ['0', '0 to 127'],
+        ]}
+        onChange={(v) => tune({ shows: { ...reception.shows, programBase: v === '1' ? 1 : 0 } })}
+      />
+    </div>
+  );
+}
+
+function TargetParameters({
+  index,
+  target,
+  inLibrary,
+  setAdding,
+  parameters,
+  undoable,
+}: {
+  readonly index: RigIndex;
+  readonly target: Target;
+  readonly inLibrary: boolean;
+  readonly setAdding: (to: boolean) => void;
+  readonly parameters: readonly Parameter[];
+  readonly undoable: (title: string) => void;
+}) {
+  return (
+    <section aria-label="Parameters" className="flex flex-col">
+      <div className="mb-2 flex items-baseline gap-2">
+        <h2 className="font-semibold">Parameters</h2>
+        <span className="font-mono text-xs text-ink-2">{parameters.length}</span>
+        <span className="flex-1" />
+        {inLibrary && <Button onClick={() => setAdding(true)}>Add parameters</Button>}
+      </div>
+      {parameters.length === 0 && (
+        <p className="mb-2 rounded-md border bg-sheet px-5 py-4 text-ink-2">
+          No parameters yet. Type into the first line, paste cells from a spreadsheet, or add a list, one per line.
+        </p>
+      )}
+      <ParameterTable index={index} target={target} parameters={parameters} onRemoved={(what) => undoable(`Deleted ${what}`)} />
+    </section>
   );
 }

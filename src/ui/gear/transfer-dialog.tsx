@@ -6,7 +6,7 @@ import { nanoid } from 'nanoid';
 import { useMemo, useState } from 'react';
 import { toast } from 'sonner';
 import { counted, exhaustive } from '@/core/base';
-import { type Loss, meantNames, planTransfer, transferEdit } from '@/core/commands';
+import { type Loss, meantNames, planTransfer, type Transfer, transferEdit } from '@/core/commands';
 import { kindOf } from '@/core/midi';
 import type { Controller, RigIndex } from '@/core/rig';
 import { Button } from '../primitives/button';
@@ -78,52 +78,57 @@ export function TransferDialog({
             )}
           </div>
           {plan?.controls.length === 0 && <p className="text-ink-2">Nothing stands on {controller.name}.</p>}
-          {plan && plan.controls.length > 0 && (
-            <table className="w-full table-fixed text-left">
-              <thead>
-                <tr className="text-xs text-ink-2">
-                  <th className="w-20 pb-1 font-medium">From</th>
-                  <th className="w-24 pb-1 font-medium">To</th>
-                  <th className="pb-1 font-medium">What stands on it, and what it loses</th>
-                </tr>
-              </thead>
-              <tbody>
-                {plan.controls.map((c) => (
-                  <tr key={c.from.id} className="border-t align-top">
-                    <td className="py-1.5 font-semibold">{c.from.name}</td>
-                    <td className={cx('py-1.5', c.to === null && 'text-stop')}>{c.to?.name ?? 'none left'}</td>
-                    <td className="py-1.5">
-                      <ul>
-                        {c.functions.map(({ assignment, losses, moves }) => (
-                          <li key={assignment.id} className="break-words">
-                            <span className={cx(!moves && 'text-ink-2 line-through')}>
-                              {assignment.gesture.type.replace('-', ' ')} {meantNames(index, assignment)}
-                              {assignment.bank !== null && `, bank ${assignment.bank}`}
-                            </span>
-                            {losses.length > 0 && (
-                              <span className={cx('text-xs', moves ? 'text-caution' : 'text-stop')}>
-                                {' '}
-                                {losses.map(lossWords).join('; ')}
-                              </span>
-                            )}
-                          </li>
-                        ))}
-                        {c.opens.map((layer) => (
-                          <li key={layer.id} className={cx(c.to === null && 'text-stop')}>
-                            opens {layer.name}
-                            {c.to === null && ': stays on the old unit'}
-                          </li>
-                        ))}
-                      </ul>
-                    </td>
-                  </tr>
-                ))}
-              </tbody>
-            </table>
-          )}
+          {plan && plan.controls.length > 0 && <TransferTable index={index} plan={plan} />}
         </div>
       )}
     </Dialog>
+  );
+}
+
+/** Control for control: where it goes, and what it loses there. */
+function TransferTable({ index, plan }: { readonly index: RigIndex; readonly plan: Transfer }) {
+  return (
+    <table className="w-full table-fixed text-left">
+      <thead>
+        <tr className="text-xs text-ink-2">
+          <th className="w-20 pb-1 font-medium">From</th>
+          <th className="w-24 pb-1 font-medium">To</th>
+          <th className="pb-1 font-medium">What stands on it, and what it loses</th>
+        </tr>
+      </thead>
+      <tbody>
+        {plan.controls.map((c) => (
+          <tr key={c.from.id} className="border-t align-top">
+            <td className="py-1.5 font-semibold">{c.from.name}</td>
+            <td className={cx('py-1.5', c.to === null && 'text-stop')}>{c.to?.name ?? 'none left'}</td>
+            <td className="py-1.5">
+              <ul>
+                {c.functions.map(({ assignment, losses, moves }) => (
+                  <li key={assignment.id} className="break-words">
+                    <span className={cx(!moves && 'text-ink-2 line-through')}>
+                      {assignment.gesture.type.replace('-', ' ')} {meantNames(index, assignment)}
+                      {assignment.bank !== null && `, bank ${assignment.bank}`}
+                    </span>
+                    {losses.length > 0 && (
+                      <span className={cx('text-xs', moves ? 'text-caution' : 'text-stop')}>
+                        {' '}
+                        {losses.map(lossWords).join('; ')}
+                      </span>
+                    )}
+                  </li>
+                ))}
+                {c.opens.map((layer) => (
+                  <li key={layer.id} className={cx(c.to === null && 'text-stop')}>
+                    opens {layer.name}
+                    {c.to === null && ': stays on the old unit'}
+                  </li>
+                ))}
+              </ul>
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
   );
 }
 

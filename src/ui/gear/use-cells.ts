@@ -2,6 +2,7 @@
 // The state of the parameter table: cursor, selection, the cell that is typed into, and what was refused where.
 import { nanoid } from 'nanoid';
 import { useMemo, useState } from 'react';
+import { clamp } from '@/core/base';
 import { type CellChange, cellText, changeCells, type ParameterCell, type RefusedCell } from '@/core/commands';
 import { readCells, writeCells } from '@/core/formats';
 import type { Parameter, Rig } from '@/core/rig';
@@ -20,6 +21,11 @@ export interface Column {
 }
 
 const key = (row: string | number, cell: ParameterCell): string => `${row} ${cell}`;
+
+interface At {
+  readonly row: number;
+  readonly cell: ParameterCell;
+}
 
 export interface Cells {
   readonly cursor: Cell;
@@ -44,44 +50,40 @@ export interface Cells {
 
 export function useCells(rig: Rig, targetId: string, parameters: readonly Parameter[], columns: readonly Column[]): Cells {
   const edit = useRig((s) => s.edit);
-  const [cursor, setCursor] = useState<Cell>({ row: 0, column: 0 });
-  const [anchor, setAnchor] = useState<Cell>({ row: 0, column: 0 });
-  const [typing, type] = useState<string | null>(null);
-  const [refused, setRefused] = useState<ReadonlyMap<string, RefusedCell>>(new Map());
   // One line more than there are parameters: what is typed into it becomes a new one.
   const last = parameters.length;
-  const [top, bottom] = [Math.min(cursor.row, anchor.row), Math.max(cursor.row, anchor.row)];
-  const [left, right] = [Math.min(cursor.column, anchor.column), Math.max(cursor.column, anchor.column)];
+  const region = useRegion(last, columns.length - 1);
+  const { cursor, anchor, top, bottom, left, right } = region;
+  const [typing, type] = useState<string | null>(null);
+  const [refused, setRefused] = useState<ReadonlyMap<string, RefusedCell>>(new Map());
   const columnAt = (column: number): ParameterCell | null => columns[column]?.cell ?? null;
   const keyAt = (row: number, cell: ParameterCell): string => key(parameters[row]?.id ?? row, cell);
 
-  const change = (wanted: readonly { readonly row: number; readonly cell: ParameterCell; readonly text: string }[]): void => {
-    const changes = wanted.map(
-      ({ row, cell, text }): CellChange => ({ parameterId: parameters[row]?.id ?? null, line: row, cell, text }),
-    );
+  const change = (wanted: readonly (At & { readonly text: string })[]): void => {
+    const changes: readonly CellChange[] = wanted.map((w) => ({ ...w, parameterId: parameters[w.row]?.id ?? null, line: w.row }));
     const done = changeCells(rig, targetId, changes, () => nanoid(10));
     if (done.edit && !edit(done.edit)) return;
-    const next = new Map(refused);
-    for (const c of changes) next.delete(key(c.parameterId ?? c.line, c.cell));
-    for (const c of done.refused) next.set(key(c.parameterId ?? c.line, c.cell), c);
-    setRefused(next);
+    setRefused(refusedAfter(refused, changes, done.refused));
   };
-  const selection = (): { readonly row: number; readonly cell: ParameterCell }[] => {
-    const cells: { row: number; cell: ParameterCell }[] = [];
-    for (let row = top; row <= bottom; row++)
-      for (let column = left; column <= right; column++) {
-        const cell = columnAt(column);
-        if (cell) cells.push({ row, cell });
-      }
-    return cells;
+  const at = (row: number, column: number): readonly At[] => {
+    const cell = columnAt(column);
+    return cell ? [{ row, cell }] : [];
   };
-  const textOf = (row: number, cell: ParameterCell): string => {
-    const p = parameters[row];
-    return p ? cellText(p, cell) : '';
-  };
-
+  const selection = (): readonly At[] => region.all().flatMap(({ row, column }) => at(row, column));
+  const textOf = (row: number, cell: ParameterCell): string => (parameters[row] ? cellText(parameters[row], cell) : '');
   const textAt = (row: number, cell: ParameterCell): string => refused.get(keyAt(row, cell))?.text ?? textOf(row, cell);
 
+  const paste = (text: string): void => {
+    const cells = readCells(text);
+    // One cell pasted onto several goes into each of them.
+    const only = cells.length === 1 && cells[0]?.length === 1 ? cells[0][0] : undefined;
+    if (only !== undefined) {
+      change(selection().map((place) => ({ ...place, text: only })));
+      return;
+    }
+    change(cells.flatMap((line, r) => line.flatMap((t, c) => at(top + r, left + c).map((place) => ({ ...place, text: t })))));
+    region.stretch(cells.length, Math.max(1, ...cells.map((line) => line.length)));
+  };
   return {
     cursor,
     anchor,
@@ -89,14 +91,9 @@ export function useCells(rig: Rig, targetId: string, parameters: readonly Parame
     refused,
     refusedAt: (row, cell) => refused.get(keyAt(row, cell)) ?? null,
     textAt,
-    isChosen: (row, column) => row >= top && row <= bottom && column >= left && column <= right,
+    isChosen: region.has,
     go: (to, keepAnchor) => {
-      const held = {
-        row: Math.max(0, Math.min(last, to.row)),
-        column: Math.max(0, Math.min(columns.length - 1, to.column)),
-      };
-      setCursor(held);
-      if (!keepAnchor) setAnchor(held);
+      region.go(to, keepAnchor);
       type(null);
     },
     type,
@@ -105,17 +102,19 @@ export function useCells(rig: Rig, targetId: string, parameters: readonly Parame
       const cell = columnAt(cursor.column);
       type(null);
       if (!cell) return;
-      if (where === 'selection') change(selection().map((at) => ({ ...at, text })));
+      if (where === 'selection') change(selection().map((place) => ({ ...place, text })));
       else if (text !== textOf(cursor.row, cell) || refused.has(keyAt(cursor.row, cell)))
         change([{ row: cursor.row, cell, text }]);
     },
     clear: () =>
       change(
-        selection().flatMap((at) => (at.row < last && at.cell !== 'name' && at.cell !== 'kind' ? [{ ...at, text: '' }] : [])),
+        selection().flatMap((place) =>
+          place.row < last && place.cell !== 'name' && place.cell !== 'kind' ? [{ ...place, text: '' }] : [],
+        ),
       ),
     fillDown: () => {
-      const below = selection().filter((at) => at.row > top && at.row < last);
-      if (below.length > 0) change(below.map((at) => ({ ...at, text: textOf(top, at.cell) })));
+      const below = selection().filter(({ row }) => row > top && row < last);
+      if (below.length > 0) change(below.map((place) => ({ ...place, text: textOf(top, place.cell) })));
     },
     copy: () =>
       writeCells(
@@ -123,30 +122,44 @@ export function useCells(rig: Rig, targetId: string, parameters: readonly Parame
           Array.from({ length: right - left + 1 }, (_, c) => textOf(top + r, columnAt(left + c) ?? 'name')),
         ),
       ),
-    paste: (text) => {
-      const cells = readCells(text);
-      const width = Math.max(1, ...cells.map((line) => line.length));
-      // One cell pasted onto several goes into each of them.
-      const [only] = cells[0] ?? [];
-      if (cells.length === 1 && width === 1 && only !== undefined) {
-        change(selection().map((at) => ({ ...at, text: only })));
-        return;
-      }
-      change(
-        cells.flatMap((line, r) =>
-          line.flatMap((cell, c) => {
-            const column = columnAt(left + c);
-            return column ? [{ row: top + r, cell: column, text: cell }] : [];
-          }),
-        ),
-      );
-      setCursor({ row: top, column: left });
-      setAnchor({
-        row: Math.min(last + cells.length, top + cells.length - 1),
-        column: Math.min(columns.length - 1, left + width - 1),
-      });
-    },
+    paste,
     forget: () => setRefused(new Map()),
     chosenRows: useMemo(() => parameters.slice(top, bottom + 1), [parameters, top, bottom]),
   };
+}
+
+/** What is refused after a change: its own cells were tried anew. */
+function refusedAfter(
+  before: ReadonlyMap<string, RefusedCell>,
+  tried: readonly CellChange[],
+  refused: readonly RefusedCell[],
+): ReadonlyMap<string, RefusedCell> {
+  const next = new Map(before);
+  for (const c of tried) next.delete(key(c.parameterId ?? c.line, c.cell));
+  for (const c of refused) next.set(key(c.parameterId ?? c.line, c.cell), c);
+  return next;
+}
+
+/** The chosen rectangle: where the cursor is, and where choosing began. */
+function useRegion(lastRow: number, lastColumn: number) {
+  const [cursor, setCursor] = useState<Cell>({ row: 0, column: 0 });
+  const [anchor, setAnchor] = useState<Cell>({ row: 0, column: 0 });
+  const [top, bottom] = [Math.min(cursor.row, anchor.row), Math.max(cursor.row, anchor.row)];
+  const [left, right] = [Math.min(cursor.column, anchor.column), Math.max(cursor.column, anchor.column)];
+  const has = (row: number, column: number): boolean => row >= top && row <= bottom && column >= left && column <= right;
+  const go = (to: Cell, keepAnchor: boolean): void => {
+    const held = { row: clamp(to.row, 0, lastRow), column: clamp(to.column, 0, lastColumn) };
+    setCursor(held);
+    if (!keepAnchor) setAnchor(held);
+  };
+  /** Chooses so many rows and columns from its corner on; rows that are pasted may be new ones. */
+  const stretch = (rows: number, columns: number): void => {
+    setCursor({ row: top, column: left });
+    setAnchor({ row: Math.min(lastRow + rows, top + rows - 1), column: Math.min(lastColumn, left + columns - 1) });
+  };
+  const all = (): readonly Cell[] =>
+    Array.from({ length: bottom - top + 1 }, (_, r) =>
+      Array.from({ length: right - left + 1 }, (_, c) => ({ row: top + r, column: left + c })),
+    ).flat();
+  return { cursor, anchor, top, bottom, left, right, has, all, go, stretch };
 }

@@ -3,10 +3,11 @@
 import { Bookmark } from 'lucide-react';
 import { parseAsBoolean, parseAsInteger, useQueryStates } from 'nuqs';
 import { type KeyboardEvent, useMemo } from 'react';
+import type { History } from '@/server/actions/history';
 import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
 import { useRig } from '../store/provider';
-import { daysOf, type Point, stepWords, timeOf } from './points';
+import { type Day, daysOf, type Point, stepWords, timeOf } from './points';
 import { StatePanel } from './state-panel';
 import { useHistory } from './use-history';
 
@@ -52,48 +53,17 @@ export function HistoryScreen() {
         </header>
         {/* biome-ignore lint/a11y/noStaticElementInteractions: the arrow keys walk the buttons in it */}
         <div className="min-h-0 flex-1 overflow-y-auto pb-3" onKeyDown={walk}>
-          {days.map((d) => (
-            <section key={`${d.day} ${d.points[0]?.key}`} aria-label={d.day}>
-              <h2 className="px-4 pt-3 pb-1 text-xs font-semibold text-ink-2">{d.day}</h2>
-              <ul>
-                {d.points.map((p) => (
-                  <Line
-                    key={p.key}
-                    point={p}
-                    alone={query.named}
-                    on={p.version === chosen}
-                    onChoose={() => void go({ at: p.version })}
-                  />
-                ))}
-              </ul>
-            </section>
-          ))}
-          {history?.more && !query.named && (
-            <Button size="small" className="mx-4 mt-3" onClick={older}>
-              Show older steps
-            </Button>
-          )}
-          {history && !history.more && !query.named && history.begins > 0 && (
-            <p className="mt-2 border-t px-4 py-2 text-xs text-ink-2">
-              Steps before this were folded away. The backup made then has them.
-            </p>
-          )}
-          {history && !history.more && !query.named && history.begins === 0 && (
-            <ul className="mt-2 border-t pt-1">
-              <Row on={chosen === 0} onChoose={() => void go({ at: 0 })} time="" text="As it began" named={false} />
-            </ul>
-          )}
-          {query.named && points.length === 0 && (
-            <p className="px-4 py-4 text-ink-2">No state has a name yet. Choose a step and name it.</p>
-          )}
-          {failed && (
-            <p role="alert" className="px-4 py-3 text-stop">
-              The server does not answer.{' '}
-              <button type="button" className="underline" onClick={refresh}>
-                Try again
-              </button>
-            </p>
-          )}
+          <HistoryList
+            query={query}
+            go={go}
+            history={history}
+            failed={failed}
+            older={older}
+            refresh={refresh}
+            days={days}
+            points={points}
+            chosen={chosen}
+          />
         </div>
       </section>
       {history && (
@@ -109,6 +79,75 @@ export function HistoryScreen() {
         />
       )}
     </main>
+  );
+}
+
+function HistoryList({
+  query,
+  go,
+  history,
+  failed,
+  older,
+  refresh,
+  days,
+  points,
+  chosen,
+}: {
+  readonly query: { readonly named: boolean };
+  readonly go: (to: { readonly at: number }) => unknown;
+  readonly history: History | null;
+  readonly failed: boolean;
+  readonly older: () => void;
+  readonly refresh: () => void;
+  readonly days: readonly Day[];
+  readonly points: Point[];
+  readonly chosen: number;
+}) {
+  return (
+    <>
+      {days.map((d) => (
+        <section key={`${d.day} ${d.points[0]?.key}`} aria-label={d.day}>
+          <h2 className="px-4 pt-3 pb-1 text-xs font-semibold text-ink-2">{d.day}</h2>
+          <ul>
+            {d.points.map((p) => (
+              <Line
+                key={p.key}
+                point={p}
+                alone={query.named}
+                on={p.version === chosen}
+                onChoose={() => void go({ at: p.version })}
+              />
+            ))}
+          </ul>
+        </section>
+      ))}
+      {history?.more && !query.named && (
+        <Button size="small" className="mx-4 mt-3" onClick={older}>
+          Show older steps
+        </Button>
+      )}
+      {history && !history.more && !query.named && history.begins > 0 && (
+        <p className="mt-2 border-t px-4 py-2 text-xs text-ink-2">
+          Steps before this were folded away. The backup made then has them.
+        </p>
+      )}
+      {history && !history.more && !query.named && history.begins === 0 && (
+        <ul className="mt-2 border-t pt-1">
+          <Row on={chosen === 0} onChoose={() => void go({ at: 0 })} time="" text="As it began" named={false} />
+        </ul>
+      )}
+      {query.named && points.length === 0 && (
+        <p className="px-4 py-4 text-ink-2">No state has a name yet. Choose a step and name it.</p>
+      )}
+      {failed && (
+        <p role="alert" className="px-4 py-3 text-stop">
+          The server does not answer.{' '}
+          <button type="button" className="underline" onClick={refresh}>
+            Try again
+          </button>
+        </p>
+      )}
+    </>
   );
 }
 

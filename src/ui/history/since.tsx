@@ -52,22 +52,7 @@ export function Since({
   return (
     <div className="flex flex-col gap-3">
       <div className="flex flex-wrap items-end gap-3">
-        <Field label="From this state to" className="w-72">
-          {(id) => (
-            <Select
-              id={id}
-              value={to === null ? '' : String(to)}
-              onChange={(e) => setTo(e.target.value === '' ? null : Number(e.target.value))}
-            >
-              <option value="">the rig as it is now</option>
-              {others.map((r) => (
-                <option key={r.id} value={r.version}>
-                  {r.name}
-                </option>
-              ))}
-            </Select>
-          )}
-        </Field>
+        <ToState to={to} setTo={setTo} others={others} />
         <Segments
           label="What is compared"
           options={views.map(
@@ -103,6 +88,35 @@ export function Since({
         <Other lines={numbers} head="Number" none="Every number is sent by the same control in both." />
       )}
     </div>
+  );
+}
+
+function ToState({
+  to,
+  setTo,
+  others,
+}: {
+  readonly to: number | null;
+  readonly setTo: (to: number | null) => void;
+  readonly others: Revision[];
+}) {
+  return (
+    <Field label="From this state to" className="w-72">
+      {(id) => (
+        <Select
+          id={id}
+          value={to === null ? '' : String(to)}
+          onChange={(e) => setTo(e.target.value === '' ? null : Number(e.target.value))}
+        >
+          <option value="">the rig as it is now</option>
+          {others.map((r) => (
+            <option key={r.id} value={r.version}>
+              {r.name}
+            </option>
+          ))}
+        </Select>
+      )}
+    </Field>
   );
 }
 

@@ -57,42 +57,18 @@ export function StatePanel({ index, version, now, points, revisions, onNamed, be
   return (
     <section aria-label="The chosen state" className="min-h-0 overflow-y-auto px-6 py-4">
       <div className="mx-auto flex max-w-[980px] flex-col gap-4">
-        <header className="flex flex-wrap items-start gap-3">
-          <div className="min-w-0 flex-1">
-            <h2 className="text-xl font-semibold break-words">{title}</h2>
-            <p className="text-ink-2">
-              {version === now ? 'The rig as it is now. ' : ''}
-              {step
-                ? `${names.length > 0 && step.type === 'step' ? `After “${stepWords(step.step)}”, ` : ''}${whenOf(step.at)}`
-                : ''}
-              {version === 0 ? 'Before the first step: as it was made, copied or read from a file' : ''}
-              {version === begins && version > 0 ? 'The history begins here: the steps before it were folded away' : ''}
-            </p>
-          </div>
-          {names.length > 0 && version > begins && (
-            <Button onClick={() => setFolding(true)}>
-              <FoldVertical size={15} aria-hidden /> Fold what came before…
-            </Button>
-          )}
-          {names.length === 0 && (
-            <Button onClick={() => setNaming('new')}>
-              <Bookmark size={15} aria-hidden /> Name this state…
-            </Button>
-          )}
-          {names.length === 1 && names[0] && <NameButtons revision={names[0]} onRename={setNaming} onDrop={drop} />}
-        </header>
-        {names.length > 1 && (
-          <ul aria-label="Names of this state" className="no-print flex flex-col gap-1">
-            {names.map((r) => (
-              <li key={r.id} className="flex items-center gap-2 text-sm">
-                <span className="min-w-0 flex-1 truncate" title={r.name}>
-                  {r.name}
-                </span>
-                <NameButtons revision={r} onRename={setNaming} onDrop={drop} />
-              </li>
-            ))}
-          </ul>
-        )}
+        <StateHead
+          version={version}
+          now={now}
+          begins={begins}
+          setFolding={setFolding}
+          setNaming={setNaming}
+          names={names}
+          step={step}
+          title={title}
+          drop={drop}
+        />
+        {names.length > 1 && <StateNames setNaming={setNaming} names={names} drop={drop} />}
         {state.type === 'waiting' && (
           <p role="status" className="text-ink-2">
             Reading that state.
@@ -104,25 +80,16 @@ export function StatePanel({ index, version, now, points, revisions, onNamed, be
           </p>
         )}
         {state.type === 'rig' && (
-          <Tabs.Root value={view} onValueChange={(v) => setView(v === 'back' ? 'back' : 'since')} className="contents">
-            <Tabs.List aria-label="This state and others" className="no-print flex gap-1 border-b">
-              {(['since', 'back'] as const).map((v) => (
-                <Tabs.Trigger
-                  key={v}
-                  value={v}
-                  className="-mb-px border-b-[3px] border-transparent px-3 py-1.5 data-[state=active]:border-verdigris data-[state=active]:font-semibold"
-                >
-                  {v === 'since' ? 'Compare' : 'Go back'}
-                </Tabs.Trigger>
-              ))}
-            </Tabs.List>
-            <Tabs.Content value="since" className="contents">
-              <Since index={index} version={version} now={now} then={state.rig} revisions={revisions} title={title} />
-            </Tabs.Content>
-            <Tabs.Content value="back" className="contents">
-              <Back index={index} then={state.rig} title={title} />
-            </Tabs.Content>
-          </Tabs.Root>
+          <StateViews
+            index={index}
+            version={version}
+            now={now}
+            revisions={revisions}
+            state={state}
+            view={view}
+            setView={setView}
+            title={title}
+          />
         )}
       </div>
       {folding && (
@@ -137,25 +104,153 @@ export function StatePanel({ index, version, now, points, revisions, onNamed, be
           }}
         />
       )}
-      {naming && (
-        <NameDialog
-          open
-          title={naming === 'new' ? 'Name this state' : 'Another name'}
-          hint="for instance: as rehearsed, as played in the small hall"
-          button={naming === 'new' ? 'Name it' : 'Rename it'}
-          initial={naming === 'new' ? '' : naming.name}
-          onClose={() => setNaming(null)}
-          onName={async (name) => {
-            const problem =
-              naming === 'new' ? await giveStateName(rig.id, version, name) : await giveRevisionName(rig.id, naming.id, name);
-            if (problem !== null) return problem;
-            setNaming(null);
-            onNamed();
-            return null;
-          }}
-        />
-      )}
+      {naming && <NamingDialog version={version} onNamed={onNamed} rig={rig} naming={naming} setNaming={setNaming} />}
     </section>
+  );
+}
+
+function NamingDialog({
+  version,
+  onNamed,
+  rig,
+  naming,
+  setNaming,
+}: {
+  readonly version: number;
+  readonly onNamed: () => void;
+  readonly rig: Rig;
+  readonly naming: Revision | 'new';
+  readonly setNaming: (to: Revision | 'new' | null) => void;
+}) {
+  return (
+    <NameDialog
+      open
+      title={naming === 'new' ? 'Name this state' : 'Another name'}
+      hint="for instance: as rehearsed, as played in the small hall"
+      button={naming === 'new' ? 'Name it' : 'Rename it'}
+      initial={naming === 'new' ? '' : naming.name}
+      onClose={() => setNaming(null)}
+      onName={async (name) => {
+        const problem =
+          naming === 'new' ? await giveStateName(rig.id, version, name) : await giveRevisionName(rig.id, naming.id, name);
+        if (problem !== null) return problem;
+        setNaming(null);
+        onNamed();
+        return null;
+      }}
+    />
+  );
+}
+
+function StateHead({
+  version,
+  now,
+  begins,
+  setFolding,
+  setNaming,
+  names,
+  step,
+  title,
+  drop,
+}: {
+  readonly version: number;
+  readonly now: number;
+  readonly begins: number;
+  readonly setFolding: (to: boolean) => void;
+  readonly setNaming: (to: Revision | 'new' | null) => void;
+  readonly names: Revision[];
+  readonly step: Extract<Point, { type: 'step' }> | undefined;
+  readonly title: string;
+  readonly drop: (r: Revision) => Promise<void>;
+}) {
+  return (
+    <header className="flex flex-wrap items-start gap-3">
+      <div className="min-w-0 flex-1">
+        <h2 className="text-xl font-semibold break-words">{title}</h2>
+        <p className="text-ink-2">
+          {version === now ? 'The rig as it is now. ' : ''}
+          {step ? `${names.length > 0 && step.type === 'step' ? `After “${stepWords(step.step)}”, ` : ''}${whenOf(step.at)}` : ''}
+          {version === 0 ? 'Before the first step: as it was made, copied or read from a file' : ''}
+          {version === begins && version > 0 ? 'The history begins here: the steps before it were folded away' : ''}
+        </p>
+      </div>
+      {names.length > 0 && version > begins && (
+        <Button onClick={() => setFolding(true)}>
+          <FoldVertical size={15} aria-hidden /> Fold what came before…
+        </Button>
+      )}
+      {names.length === 0 && (
+        <Button onClick={() => setNaming('new')}>
+          <Bookmark size={15} aria-hidden /> Name this state…
+        </Button>
+      )}
+      {names.length === 1 && names[0] && <NameButtons revision={names[0]} onRename={setNaming} onDrop={drop} />}
+    </header>
+  );
+}
+
+function StateNames({
+  setNaming,
+  names,
+  drop,
+}: {
+  readonly setNaming: (to: Revision | 'new' | null) => void;
+  readonly names: Revision[];
+  readonly drop: (r: Revision) => Promise<void>;
+}) {
+  return (
+    <ul aria-label="Names of this state" className="no-print flex flex-col gap-1">
+      {names.map((r) => (
+        <li key={r.id} className="flex items-center gap-2 text-sm">
+          <span className="min-w-0 flex-1 truncate" title={r.name}>
+            {r.name}
+          </span>
+          <NameButtons revision={r} onRename={setNaming} onDrop={drop} />
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+function StateViews({
+  index,
+  version,
+  now,
+  revisions,
+  state,
+  view,
+  setView,
+  title,
+}: {
+  readonly index: RigIndex;
+  readonly version: number;
+  readonly now: number;
+  readonly revisions: readonly Revision[];
+  readonly state: { readonly type: 'rig'; readonly rig: Rig };
+  readonly view: 'since' | 'back';
+  readonly setView: (to: 'since' | 'back') => void;
+  readonly title: string;
+}) {
+  return (
+    <Tabs.Root value={view} onValueChange={(v) => setView(v === 'back' ? 'back' : 'since')} className="contents">
+      <Tabs.List aria-label="This state and others" className="no-print flex gap-1 border-b">
+        {(['since', 'back'] as const).map((v) => (
+          <Tabs.Trigger
+            key={v}
+            value={v}
+            className="-mb-px border-b-[3px] border-transparent px-3 py-1.5 data-[state=active]:border-verdigris data-[state=active]:font-semibold"
+          >
+            {v === 'since' ? 'Compare' : 'Go back'}
+          </Tabs.Trigger>
+        ))}
+      </Tabs.List>
+      <Tabs.Content value="since" className="contents">
+        <Since index={index} version={version} now={now} then={state.rig} revisions={revisions} title={title} />
+      </Tabs.Content>
+      <Tabs.Content value="back" className="contents">
+        <Back index={index} then={state.rig} title={title} />
+      </Tabs.Content>
+    </Tabs.Root>
   );
 }
 
@@ -219,21 +314,7 @@ function Back({ index, then, title }: { readonly index: RigIndex; readonly then:
         entered again.
       </p>
       <div className="flex flex-wrap items-end gap-3">
-        {controls.length > 0 && (
-          <Field label="What goes back" className="w-72">
-            {(id) => (
-              <Select id={id} value={what} onChange={(e) => onlyOf(e.target.value)}>
-                <option value="">everything that differs</option>
-                {what === 'ticked' && <option value="ticked">the ticked rows</option>}
-                {controls.map((c) => (
-                  <option key={c} value={c}>
-                    only {controlName(c)}
-                  </option>
-                ))}
-              </Select>
-            )}
-          </Field>
-        )}
+        {controls.length > 0 && <WhatGoesBack what={what} controls={controls} controlName={controlName} onlyOf={onlyOf} />}
         <Button tone="primary" className="ml-auto" disabled={taken.size === 0 && !(whole && head.length > 0)} onClick={carry}>
           {whole ? 'Go back to this state' : `Take back ${counted(taken.size, 'row')}`}
         </Button>
@@ -266,5 +347,33 @@ function Back({ index, then, title }: { readonly index: RigIndex; readonly then:
         />
       </div>
     </div>
+  );
+}
+
+function WhatGoesBack({
+  what,
+  controls,
+  controlName,
+  onlyOf,
+}: {
+  readonly what: string;
+  readonly controls: readonly string[];
+  readonly controlName: (id: string) => string;
+  readonly onlyOf: (controlId: string) => void;
+}) {
+  return (
+    <Field label="What goes back" className="w-72">
+      {(id) => (
+        <Select id={id} value={what} onChange={(e) => onlyOf(e.target.value)}>
+          <option value="">everything that differs</option>
+          {what === 'ticked' && <option value="ticked">the ticked rows</option>}
+          {controls.map((c) => (
+            <option key={c} value={c}>
+              only {controlName(c)}
+            </option>
+          ))}
+        </Select>
+      )}
+    </Field>
   );
 }

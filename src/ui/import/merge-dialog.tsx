@@ -3,11 +3,11 @@
 // Another state of this rig, from a file, merged row by row: what is new or different there, each with a tick.
 
 import { wrap } from 'comlink';
-import { useMemo, useRef, useState } from 'react';
+import { type RefObject, useMemo, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { counted } from '@/core/base';
-import { mergeEdit, planMerge, withNeeds } from '@/core/commands';
-import { cleanedNotice, decodeText, FILE_LIMIT, guessedEncoding } from '@/core/formats';
+import { type MergePlan, mergeEdit, planMerge, withNeeds } from '@/core/commands';
+import { cleanedNotice, decodeText, FILE_LIMIT, fileProblemWords, guessedEncoding } from '@/core/formats';
 import { indexRig, type Rig } from '@/core/rig';
 import type { FilesWorker } from '@/workers/files.worker';
 import { Button } from '../primitives/button';
@@ -26,7 +26,7 @@ async function read(
   const raw = new Worker(new URL('../../workers/files.worker.ts', import.meta.url), { type: 'module' });
   try {
     const text = decodeText(new Uint8Array(await file.arrayBuffer()));
-    if (!text.ok) return { problems: [{ place: file.name, message: text.error }] };
+    if (!text.ok) return { problems: [{ place: file.name, message: fileProblemWords(text.error) }] };
     const answer = await wrap<FilesWorker>(raw).rig(text.value.text);
     if (answer.type !== 'rig') return { problems: answer.problems };
     const guessed = text.value.encoding === 'windows-1252' ? [guessedEncoding] : [];
@@ -92,27 +92,7 @@ export function MergeDialog({ onClose }: { readonly onClose: () => void }) {
       }
     >
       <div className="flex flex-col gap-3">
-        <div className="flex items-center gap-3">
-          <Button onClick={() => input.current?.click()}>{other ? 'Choose another file…' : 'Choose a file…'}</Button>
-          {plan && (
-            <span className="text-ink-2">
-              {plan.items.length === 0 ? 'Nothing in it differs from what is here' : `${plan.items.length} differ`}; {plan.same}{' '}
-              are the same, {plan.onlyHere} are only here and stay.
-            </span>
-          )}
-          <input
-            ref={input}
-            type="file"
-            accept=".json,application/json"
-            className="sr-only"
-            aria-label="File to merge"
-            tabIndex={-1}
-            onChange={(e) => {
-              void open(e.target.files?.[0]);
-              e.target.value = '';
-            }}
-          />
-        </div>
+        <MergeFile input={input} other={other} plan={plan} open={open} />
         {problems.length > 0 && <ImportProblems problems={problems} onClose={() => setProblems([])} />}
         <Notices notices={notices} />
         {plan && names && (
@@ -120,5 +100,41 @@ export function MergeDialog({ onClose }: { readonly onClose: () => void }) {
         )}
       </div>
     </Dialog>
+  );
+}
+
+function MergeFile({
+  input,
+  other,
+  plan,
+  open,
+}: {
+  readonly input: RefObject<HTMLInputElement | null>;
+  readonly other: Rig | null;
+  readonly plan: MergePlan | null;
+  readonly open: (file: File | undefined) => Promise<void>;
+}) {
+  return (
+    <div className="flex items-center gap-3">
+      <Button onClick={() => input.current?.click()}>{other ? 'Choose another file…' : 'Choose a file…'}</Button>
+      {plan && (
+        <span className="text-ink-2">
+          {plan.items.length === 0 ? 'Nothing in it differs from what is here' : `${plan.items.length} differ`}; {plan.same} are
+          the same, {plan.onlyHere} are only here and stay.
+        </span>
+      )}
+      <input
+        ref={input}
+        type="file"
+        accept=".json,application/json"
+        className="sr-only"
+        aria-label="File to merge"
+        tabIndex={-1}
+        onChange={(e) => {
+          void open(e.target.files?.[0]);
+          e.target.value = '';
+        }}
+      />
+    </div>
   );
 }

@@ -1,9 +1,10 @@
 'use client';
 // The target's half of the sentence: how it hears, and what moves between which ends.
 import { X } from 'lucide-react';
+import type { JSX } from 'react/jsx-runtime';
 import { showValue } from '@/core/bench';
 import { changeLanding, removeParameter } from '@/core/commands';
-import { codingWords, relativeCodingSchema } from '@/core/midi';
+import { codingWords, type RelativeCoding, relativeCodingSchema } from '@/core/midi';
 import { modeOf, receiveModes } from '@/core/modes';
 import type { Assignment, Edit, Landing, Parameter, RigIndex, Target } from '@/core/rig';
 import { showNumber } from '@/core/values';
@@ -57,66 +58,16 @@ export function LandingWords({ index, assignment, parameter, target, landing, ed
   return (
     <Line>
       <b>{target.name}</b> hears it as
-      <WordSelect
-        aria-label={`How ${target.name} hears it`}
-        value={landing.mode}
-        onChange={(e) => {
-          const mode = receiveModes.find((m) => m === e.target.value);
-          if (mode)
-            change(
-              { mode, coding: modeOf(mode).needs === 'coding' ? codingFor(assignment, target) : null },
-              `Hear it as ${modeOf(mode).name}`,
-            );
-        }}
-      >
-        {receiveModes
-          .filter((m) => m === landing.mode || target.reception.modes.includes(m))
-          .map((m) => (
-            <option key={m} value={m}>
-              {modeOf(m).name}
-            </option>
-          ))}
-      </WordSelect>
+      <ModeWord assignment={assignment} target={target} landing={landing} change={change} />
       {parameter.kind === 'continuous' &&
         facts.travels &&
         (target.reception.takeover.length > 1 || landing.takeover !== 'jump') && (
-          <WordSelect
-            aria-label={`Takeover of ${parameter.name}`}
-            title="What happens while the knob and the value do not agree"
-            value={landing.takeover}
-            onChange={(e) => {
-              const takeover = takeovers.find((t) => t === e.target.value);
-              if (takeover) change({ takeover }, `Take over by ${takeoverWords[takeover]}`);
-            }}
-          >
-            {takeovers
-              .filter((t) => t === landing.takeover || target.reception.takeover.includes(t))
-              .map((t) => (
-                <option key={t} value={t}>
-                  {takeoverWords[t]}
-                </option>
-              ))}
-          </WordSelect>
+          <TakeoverWord parameter={parameter} target={target} landing={landing} change={change} />
         )}
       {facts.needs === 'coding' && landing.coding !== null && (
         <>
           coded as
-          <WordSelect
-            aria-label={`Coding that ${target.name} expects`}
-            value={landing.coding}
-            onChange={(e) => {
-              const coding = relativeCodingSchema.options.find((c) => c === e.target.value);
-              if (coding) change({ coding }, `Expect clicks as ${codingWords[coding]}`);
-            }}
-          >
-            {relativeCodingSchema.options
-              .filter((c) => c === landing.coding || target.reception.relativeEncodings.includes(c))
-              .map((c) => (
-                <option key={c} value={c}>
-                  {codingWords[c]}
-                </option>
-              ))}
-          </WordSelect>
+          <CodingWord target={target} coding={landing.coding} change={change} />
         </>
       )}
       {parameter.kind === 'trigger' ? (
@@ -134,30 +85,160 @@ export function LandingWords({ index, assignment, parameter, target, landing, ed
           </Tail>
         </>
       ) : (
-        <>
-          and {facts.does} <b>{parameter.name}</b> between {end('from', `${parameter.name} at the low end`)} and{' '}
-          {curved ? (
-            <span className="inline-flex items-center gap-x-1.5">
-              {end('to', `${parameter.name} at the high end`)} {unit}
-              <Stop>,</Stop>
-            </span>
-          ) : (
-            <Tail after={remove}>
-              {end('to', `${parameter.name} at the high end`)} {unit}
-            </Tail>
-          )}
-          {curved && (
-            <Tail after={remove}>
-              <CurveWord
-                label={`Curve of ${parameter.name}`}
-                curve={landing.curve}
-                onCurve={(curve) => change({ curve }, `Change the curve of ${parameter.name}`)}
-              />
-            </Tail>
-          )}
-        </>
+        <TravelWords
+          parameter={parameter}
+          landing={landing}
+          remove={remove}
+          change={change}
+          does={facts.does}
+          curved={curved}
+          unit={unit}
+          end={end}
+        />
       )}
     </Line>
+  );
+}
+
+/** Between which ends the parameter moves, and along which curve. */
+function TravelWords({
+  parameter,
+  landing,
+  remove,
+  change,
+  does,
+  curved,
+  unit,
+  end,
+}: {
+  readonly parameter: Parameter;
+  readonly landing: Landing;
+  readonly remove: JSX.Element;
+  readonly change: (changes: Partial<Landing>, label: string) => boolean;
+  readonly does: string;
+  readonly curved: boolean;
+  readonly unit: string | null;
+  readonly end: (field: 'from' | 'to' | 'setValue', label: string) => JSX.Element;
+}) {
+  return (
+    <>
+      and {does} <b>{parameter.name}</b> between {end('from', `${parameter.name} at the low end`)} and{' '}
+      {curved ? (
+        <span className="inline-flex items-center gap-x-1.5">
+          {end('to', `${parameter.name} at the high end`)} {unit}
+          <Stop>,</Stop>
+        </span>
+      ) : (
+        <Tail after={remove}>
+          {end('to', `${parameter.name} at the high end`)} {unit}
+        </Tail>
+      )}
+      {curved && (
+        <Tail after={remove}>
+          <CurveWord
+            label={`Curve of ${parameter.name}`}
+            curve={landing.curve}
+            onCurve={(curve) => change({ curve }, `Change the curve of ${parameter.name}`)}
+          />
+        </Tail>
+      )}
+    </>
+  );
+}
+
+function ModeWord({
+  assignment,
+  target,
+  landing,
+  change,
+}: {
+  readonly assignment: Assignment;
+  readonly target: Target;
+  readonly landing: Landing;
+  readonly change: (changes: Partial<Landing>, label: string) => boolean;
+}) {
+  return (
+    <WordSelect
+      aria-label={`How ${target.name} hears it`}
+      value={landing.mode}
+      onChange={(e) => {
+        const mode = receiveModes.find((m) => m === e.target.value);
+        if (mode)
+          change(
+            { mode, coding: modeOf(mode).needs === 'coding' ? codingFor(assignment, target) : null },
+            `Hear it as ${modeOf(mode).name}`,
+          );
+      }}
+    >
+      {receiveModes
+        .filter((m) => m === landing.mode || target.reception.modes.includes(m))
+        .map((m) => (
+          <option key={m} value={m}>
+            {modeOf(m).name}
+          </option>
+        ))}
+    </WordSelect>
+  );
+}
+
+function TakeoverWord({
+  parameter,
+  target,
+  landing,
+  change,
+}: {
+  readonly parameter: Parameter;
+  readonly target: Target;
+  readonly landing: Landing;
+  readonly change: (changes: Partial<Landing>, label: string) => boolean;
+}) {
+  return (
+    <WordSelect
+      aria-label={`Takeover of ${parameter.name}`}
+      title="What happens while the knob and the value do not agree"
+      value={landing.takeover}
+      onChange={(e) => {
+        const takeover = takeovers.find((t) => t === e.target.value);
+        if (takeover) change({ takeover }, `Take over by ${takeoverWords[takeover]}`);
+      }}
+    >
+      {takeovers
+        .filter((t) => t === landing.takeover || target.reception.takeover.includes(t))
+        .map((t) => (
+          <option key={t} value={t}>
+            {takeoverWords[t]}
+          </option>
+        ))}
+    </WordSelect>
+  );
+}
+
+function CodingWord({
+  target,
+  coding: expected,
+  change,
+}: {
+  readonly target: Target;
+  readonly coding: RelativeCoding;
+  readonly change: (changes: Partial<Landing>, label: string) => boolean;
+}) {
+  return (
+    <WordSelect
+      aria-label={`Coding that ${target.name} expects`}
+      value={expected}
+      onChange={(e) => {
+        const coding = relativeCodingSchema.options.find((c) => c === e.target.value);
+        if (coding) change({ coding }, `Expect clicks as ${codingWords[coding]}`);
+      }}
+    >
+      {relativeCodingSchema.options
+        .filter((c) => c === expected || target.reception.relativeEncodings.includes(c))
+        .map((c) => (
+          <option key={c} value={c}>
+            {codingWords[c]}
+          </option>
+        ))}
+    </WordSelect>
   );
 }
 

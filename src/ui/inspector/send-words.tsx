@@ -85,49 +85,13 @@ export function SendWords({ index, control, controller, assignment, send, at, ed
     <>
       <Line>
         On
-        <WordSelect
-          aria-label="Gesture"
-          value={assignment.gesture.type}
-          onChange={(e) => {
-            const type = asGesture(e.target.value);
-            const gesture = type === null ? null : gestureOf(index, control, type);
-            if (gesture === null) return;
-            if (edit(changeAssignment(assignment, { gesture }, `Act on ${gesture.type}`))) go({ gesture: gesture.type });
-          }}
-        >
-          {offeredGestures(index, control).map((g) => (
-            <option
-              key={g}
-              value={g}
-              disabled={
-                !free(assignment.bank, assignment.layerId, g) ||
-                (g === 'move') !== (assignment.gesture.type === 'move') ||
-                gestureOf(index, control, g) === null
-              }
-            >
-              {g.replace('-', ' ')}
-            </option>
-          ))}
-        </WordSelect>
+        <GestureWord index={index} control={control} assignment={assignment} edit={edit} go={go} free={free} />
         {assignment.gesture.type === 'chord' && (
           <ChordWords index={index} control={control} assignment={assignment} gesture={assignment.gesture} edit={edit} />
         )}
         in
         {controller.firmware.banks > 1 && (
-          <WordSelect
-            aria-label="Bank"
-            value={String(assignment.bank ?? 0)}
-            onChange={(e) => {
-              const bank = Number(e.target.value) || null;
-              if (edit(changePlace(index, assignment, { bank, layerId: assignment.layerId }))) go({ bank: bank ?? 0 });
-            }}
-          >
-            {[0, ...Array.from({ length: controller.firmware.banks }, (_, i) => i + 1)].map((b) => (
-              <option key={b} value={b} disabled={!free(b || null, assignment.layerId, assignment.gesture.type)}>
-                {b === 0 ? 'every bank' : (controller.bankNames[b - 1] ?? `Bank ${b}`)}
-              </option>
-            ))}
-          </WordSelect>
+          <BankWord index={index} controller={controller} assignment={assignment} edit={edit} go={go} free={free} />
         )}
         <WordSelect
           aria-label="Layer"
@@ -171,6 +135,82 @@ export function SendWords({ index, control, controller, assignment, send, at, ed
       </Line>
       <NumberHint message={message} />
     </>
+  );
+}
+
+function GestureWord({
+  index,
+  control,
+  assignment,
+  edit,
+  go,
+  free,
+}: {
+  readonly index: RigIndex;
+  readonly control: Control;
+  readonly assignment: Assignment;
+  readonly edit: (edit: Edit) => boolean;
+  readonly go: GoTo;
+  readonly free: (bank: number | null, layerId: string | null, gesture: string) => boolean;
+}) {
+  return (
+    <WordSelect
+      aria-label="Gesture"
+      value={assignment.gesture.type}
+      onChange={(e) => {
+        const type = asGesture(e.target.value);
+        const gesture = type === null ? null : gestureOf(index, control, type);
+        if (gesture === null) return;
+        if (edit(changeAssignment(assignment, { gesture }, `Act on ${gesture.type}`))) go({ gesture: gesture.type });
+      }}
+    >
+      {offeredGestures(index, control).map((g) => (
+        <option
+          key={g}
+          value={g}
+          disabled={
+            !free(assignment.bank, assignment.layerId, g) ||
+            (g === 'move') !== (assignment.gesture.type === 'move') ||
+            gestureOf(index, control, g) === null
+          }
+        >
+          {g.replace('-', ' ')}
+        </option>
+      ))}
+    </WordSelect>
+  );
+}
+
+function BankWord({
+  index,
+  controller,
+  assignment,
+  edit,
+  go,
+  free,
+}: {
+  readonly index: RigIndex;
+  readonly controller: Controller;
+  readonly assignment: Assignment;
+  readonly edit: (edit: Edit) => boolean;
+  readonly go: GoTo;
+  readonly free: (bank: number | null, layerId: string | null, gesture: string) => boolean;
+}) {
+  return (
+    <WordSelect
+      aria-label="Bank"
+      value={String(assignment.bank ?? 0)}
+      onChange={(e) => {
+        const bank = Number(e.target.value) || null;
+        if (edit(changePlace(index, assignment, { bank, layerId: assignment.layerId }))) go({ bank: bank ?? 0 });
+      }}
+    >
+      {[0, ...Array.from({ length: controller.firmware.banks }, (_, i) => i + 1)].map((b) => (
+        <option key={b} value={b} disabled={!free(b || null, assignment.layerId, assignment.gesture.type)}>
+          {b === 0 ? 'every bank' : (controller.bankNames[b - 1] ?? `Bank ${b}`)}
+        </option>
+      ))}
+    </WordSelect>
   );
 }
 

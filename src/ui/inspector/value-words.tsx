@@ -97,69 +97,10 @@ export function Values({ index, control, controller, assignment, at, message, be
         ))}
         {!offered.some((m) => m === behaviour.type) && <option value={behaviour.type}>{names[behaviour.type]}</option>}
       </WordSelect>
-      {behaviour.type === 'range' && (
-        <>
-          from
-          <MessageValue
-            max={max}
-            label="Value at the lower end"
-            value={behaviour.from}
-            onValue={(v) => put({ ...behaviour, from: u14(v) })}
-          />
-          to
-          <span className="inline-flex items-center gap-x-1.5">
-            <MessageValue
-              max={max}
-              label="Value at the upper end"
-              value={behaviour.to}
-              onValue={(v) => put({ ...behaviour, to: u14(v) })}
-            />
-            <Stop>,</Stop>
-          </span>
-          <Tail>
-            <CurveWord label="Curve of what is sent" curve={behaviour.curve} onCurve={(curve) => put({ ...behaviour, curve })} />
-          </Tail>
-        </>
-      )}
+      {behaviour.type === 'range' && <RangeValues behaviour={behaviour} put={put} max={max} />}
       {behaviour.type === 'relative' && <ClickWords controller={controller} behaviour={behaviour} put={put} />}
-      {behaviour.type === 'latching' && (
-        <>
-          <MessageValue
-            max={max}
-            label="First value"
-            value={behaviour.first}
-            onValue={(v) => put({ ...behaviour, first: u14(v) })}
-          />
-          then
-          <Tail>
-            <MessageValue
-              max={max}
-              label="Second value"
-              value={behaviour.second}
-              onValue={(v) => put({ ...behaviour, second: u14(v) })}
-            />
-          </Tail>
-        </>
-      )}
-      {behaviour.type === 'momentary' && (
-        <>
-          <MessageValue
-            max={max}
-            label="Value on press"
-            value={behaviour.down}
-            onValue={(v) => put({ ...behaviour, down: u14(v) })}
-          />
-          and
-          <Tail>
-            <MessageValue
-              max={max}
-              label="Value on release"
-              value={behaviour.up}
-              onValue={(v) => put({ ...behaviour, up: u14(v) })}
-            />
-          </Tail>
-        </>
-      )}
+      {behaviour.type === 'latching' && <LatchingValues behaviour={behaviour} put={put} max={max} />}
+      {behaviour.type === 'momentary' && <MomentaryValues behaviour={behaviour} put={put} max={max} />}
       {behaviour.type === 'fixed' && kindOf(message.type).carries === 'choice' && <Stop />}
       {behaviour.type === 'fixed' && kindOf(message.type).carries !== 'choice' && (
         <Tail>
@@ -167,6 +108,96 @@ export function Values({ index, control, controller, assignment, at, message, be
         </Tail>
       )}
       {behaviour.type === 'stepping' && <CounterWords index={index} counterId={behaviour.counterId} edit={edit} />}
+    </>
+  );
+}
+
+function RangeValues({
+  behaviour,
+  put,
+  max,
+}: {
+  readonly behaviour: Extract<Behaviour, { type: 'range' }>;
+  readonly put: (next: Behaviour) => void;
+  readonly max: 16383 | 127;
+}) {
+  return (
+    <>
+      from
+      <MessageValue
+        max={max}
+        label="Value at the lower end"
+        value={behaviour.from}
+        onValue={(v) => put({ ...behaviour, from: u14(v) })}
+      />
+      to
+      <span className="inline-flex items-center gap-x-1.5">
+        <MessageValue
+          max={max}
+          label="Value at the upper end"
+          value={behaviour.to}
+          onValue={(v) => put({ ...behaviour, to: u14(v) })}
+        />
+        <Stop>,</Stop>
+      </span>
+      <Tail>
+        <CurveWord label="Curve of what is sent" curve={behaviour.curve} onCurve={(curve) => put({ ...behaviour, curve })} />
+      </Tail>
+    </>
+  );
+}
+
+function LatchingValues({
+  behaviour,
+  put,
+  max,
+}: {
+  readonly behaviour: Extract<Behaviour, { type: 'latching' }>;
+  readonly put: (next: Behaviour) => void;
+  readonly max: 16383 | 127;
+}) {
+  return (
+    <>
+      <MessageValue max={max} label="First value" value={behaviour.first} onValue={(v) => put({ ...behaviour, first: u14(v) })} />
+      then
+      <Tail>
+        <MessageValue
+          max={max}
+          label="Second value"
+          value={behaviour.second}
+          onValue={(v) => put({ ...behaviour, second: u14(v) })}
+        />
+      </Tail>
+    </>
+  );
+}
+
+function MomentaryValues({
+  behaviour,
+  put,
+  max,
+}: {
+  readonly behaviour: Extract<Behaviour, { type: 'momentary' }>;
+  readonly put: (next: Behaviour) => void;
+  readonly max: 127 | 16383;
+}) {
+  return (
+    <>
+      <MessageValue
+        max={max}
+        label="Value on press"
+        value={behaviour.down}
+        onValue={(v) => put({ ...behaviour, down: u14(v) })}
+      />
+      and
+      <Tail>
+        <MessageValue
+          max={max}
+          label="Value on release"
+          value={behaviour.up}
+          onValue={(v) => put({ ...behaviour, up: u14(v) })}
+        />
+      </Tail>
     </>
   );
 }

@@ -160,23 +160,43 @@ function EntryHead({
         <UndoButtons />
       </div>
       {asking && (
-        <Dialog
-          open
-          onOpenChange={setAsking}
-          title={`Publish version ${latest.version + 1}`}
-          description="It never changes again. Rigs that copied an older one are offered the differences."
-          footer={
-            <Button tone="primary" disabled={busy} onClick={publish}>
-              Publish it
-            </Button>
-          }
-        >
-          <Field label="What changed" hint="For instance “measured anew”; may stay empty.">
-            {(id) => <TextInput id={id} autoFocus maxLength={200} value={label} onChange={(e) => setLabel(e.target.value)} />}
-          </Field>
-        </Dialog>
+        <PublishDialog setAsking={setAsking} label={label} setLabel={setLabel} busy={busy} latest={latest} publish={publish} />
       )}
     </header>
+  );
+}
+
+function PublishDialog({
+  setAsking,
+  label,
+  setLabel,
+  busy,
+  latest,
+  publish,
+}: {
+  readonly setAsking: (to: boolean) => void;
+  readonly label: string;
+  readonly setLabel: (to: string) => void;
+  readonly busy: boolean;
+  readonly latest: { version: number; at: number };
+  readonly publish: () => void;
+}) {
+  return (
+    <Dialog
+      open
+      onOpenChange={setAsking}
+      title={`Publish version ${latest.version + 1}`}
+      description="It never changes again. Rigs that copied an older one are offered the differences."
+      footer={
+        <Button tone="primary" disabled={busy} onClick={publish}>
+          Publish it
+        </Button>
+      }
+    >
+      <Field label="What changed" hint="For instance “measured anew”; may stay empty.">
+        {(id) => <TextInput id={id} autoFocus maxLength={200} value={label} onChange={(e) => setLabel(e.target.value)} />}
+      </Field>
+    </Dialog>
   );
 }
 

@@ -5,12 +5,11 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { parseAsString, parseAsStringLiteral, useQueryStates } from 'nuqs';
 import { DropdownMenu } from 'radix-ui';
-import { type ReactNode, useState, useTransition } from 'react';
-import { toast } from 'sonner';
+import { type ReactNode, useState } from 'react';
 import { controllerTemplates, targetProfiles } from '@/core/library';
 import type { Panel } from '@/core/rig';
 import { addEntry, type ListedEntry, startFrom } from '@/server/actions/library';
-import { bringBackRig, finishRig, removeRig } from '@/server/actions/rigs';
+import { useDeleting } from '../entries/use-deleting';
 import { MiniPanel } from '../faceplate/mini-panel';
 import { OuterHead } from '../frame/outer-head';
 import { ImportButton } from '../import/import-button';
@@ -51,7 +50,6 @@ type Asking =
 
 export function LibraryScreen({ entries }: { readonly entries: readonly ListedEntry[] }) {
   const router = useRouter();
-  const [, start] = useTransition();
   const [asking, setAsking] = useState<Asking | null>(null);
   const [problems, setProblems] = useState<readonly Problem[]>([]);
   const [query, setQuery] = useQueryStates(
@@ -64,26 +62,7 @@ export function LibraryScreen({ entries }: { readonly entries: readonly ListedEn
   const shown = [...own, ...shipped].filter(
     (l) => (query.kind === null || l.kind === query.kind) && `${l.name} ${l.summary}`.toLowerCase().includes(find),
   );
-  const remove = (line: Line): void =>
-    start(async () => {
-      const refused = await removeRig(line.id);
-      if (refused !== null) {
-        toast.error('Nothing was deleted.', { description: refused });
-        return;
-      }
-      router.refresh();
-      toast(`Deleted ${line.name}`, {
-        description: 'Rigs keep their own copies.',
-        duration: 12_000,
-        action: { label: 'Undo', onClick: () => bringBack(line.id) },
-      });
-    });
-  const bringBack = (id: string): void =>
-    start(async () => {
-      const refused = await bringBackRig(id);
-      if (refused !== null) toast.error('It was not brought back.', { description: refused });
-      router.refresh();
-    });
+  const { remove, bringBack, finish } = useDeleting('Rigs keep their own copies.');
   const named = async (name: string): Promise<string | null> => {
     if (!asking) return null;
     if (asking.for === 'start') {
@@ -108,81 +87,16 @@ export function LibraryScreen({ entries }: { readonly entries: readonly ListedEn
     <div className="flex min-h-dvh min-w-[960px] flex-col">
       <OuterHead here="library" />
       <main className="mx-auto flex w-full max-w-[1060px] flex-col gap-5 px-6 py-6">
-        <div className="flex items-center gap-2">
-          <h1 className="text-xl font-semibold">Library</h1>
-          <span className="flex-1" />
-          {own.length > 0 && (
-            <a href="/api/library" className={buttonLook()}>
-              Export yours
-            </a>
-          )}
-          <ImportButton label="Import a file" onProblems={setProblems} />
-          <Button onClick={() => setAsking({ for: 'new', kind: 'target-profile' })}>New target</Button>
-          <Button tone="primary" onClick={() => setAsking({ for: 'new', kind: 'controller-template' })}>
-            New controller
-          </Button>
-        </div>
+        <LibraryHead setAsking={setAsking} setProblems={setProblems} own={own} />
         {problems.length > 0 && <ImportProblems problems={problems} onClose={() => setProblems([])} />}
-        <div className="flex items-center gap-3">
-          <TextInput
-            type="search"
-            aria-label="Find in the library"
-            placeholder="Find by name or by what is on it"
-            className="max-w-[340px]"
-            value={query.find}
-            onChange={(e) => void setQuery({ find: e.target.value === '' ? null : e.target.value })}
-          />
-          <div role="group" aria-label="Kind" className="flex gap-1">
-            {[[null, 'All'] as const, ...kinds.map(([k, words]) => [k, words] as const)].map(([k, words]) => (
-              <button
-                key={words}
-                type="button"
-                aria-pressed={query.kind === k}
-                onClick={() => void setQuery({ kind: k })}
-                className={cx(
-                  'h-8 rounded-sm px-3',
-                  query.kind === k ? 'bg-verdigris-wash font-semibold' : 'text-ink-2 hover:text-ink',
-                )}
-              >
-                {words}
-              </button>
-            ))}
-          </div>
-        </div>
+        <LibraryFilter query={query} setQuery={setQuery} />
         {shown.length === 0 && <p className="text-ink-2">Nothing in the library has that in its name.</p>}
         {kinds.map(([kind, title, about]) => {
           const lines = shown.filter((l) => l.kind === kind);
           if (lines.length === 0 && (find !== '' || (query.kind !== null && query.kind !== kind))) return null;
-          return (
-            <section key={kind} aria-label={title}>
-              <h2 className="font-semibold">{title}</h2>
-              <p className="pb-2 text-xs text-ink-2">{about}</p>
-              {lines.length > 0 && (
-                <ul className="overflow-hidden rounded-md border bg-sheet">
-                  {lines.map((line) => (
-                    <Row
-                      key={line.id}
-                      line={line}
-                      onCopy={() => setAsking({ for: 'copy', line })}
-                      onStart={() => setAsking({ for: 'start', line })}
-                      onDelete={() => remove(line)}
-                    />
-                  ))}
-                </ul>
-              )}
-            </section>
-          );
+          return <EntriesOfKind key={kind} setAsking={setAsking} remove={remove} title={title} about={about} lines={lines} />;
         })}
-        <DeletedList
-          what={['entry', 'entries']}
-          rows={gone}
-          onBack={bringBack}
-          onFinish={async (id) => {
-            const refused = await finishRig(id);
-            if (refused === null) router.refresh();
-            return refused;
-          }}
-        />
+        <DeletedList what={['entry', 'entries']} rows={gone} onBack={bringBack} onFinish={finish} />
       </main>
       <NameDialog
         key={asking === null ? 'closed' : JSON.stringify(asking)}
@@ -195,6 +109,104 @@ export function LibraryScreen({ entries }: { readonly entries: readonly ListedEn
         onName={named}
       />
     </div>
+  );
+}
+
+function LibraryHead({
+  setAsking,
+  setProblems,
+  own,
+}: {
+  readonly setAsking: (to: Asking | null) => void;
+  readonly setProblems: (to: readonly Problem[]) => void;
+  readonly own: Line[];
+}) {
+  return (
+    <div className="flex items-center gap-2">
+      <h1 className="text-xl font-semibold">Library</h1>
+      <span className="flex-1" />
+      {own.length > 0 && (
+        <a href="/api/library" className={buttonLook()}>
+          Export yours
+        </a>
+      )}
+      <ImportButton label="Import a file" onProblems={setProblems} />
+      <Button onClick={() => setAsking({ for: 'new', kind: 'target-profile' })}>New target</Button>
+      <Button tone="primary" onClick={() => setAsking({ for: 'new', kind: 'controller-template' })}>
+        New controller
+      </Button>
+    </div>
+  );
+}
+
+function LibraryFilter({
+  query,
+  setQuery,
+}: {
+  readonly query: { readonly find: string; readonly kind: ListedEntry['kind'] | null };
+  readonly setQuery: (to: { readonly find?: string | null; readonly kind?: ListedEntry['kind'] | null }) => unknown;
+}) {
+  return (
+    <div className="flex items-center gap-3">
+      <TextInput
+        type="search"
+        aria-label="Find in the library"
+        placeholder="Find by name or by what is on it"
+        className="max-w-[340px]"
+        value={query.find}
+        onChange={(e) => void setQuery({ find: e.target.value === '' ? null : e.target.value })}
+      />
+      <div role="group" aria-label="Kind" className="flex gap-1">
+        {[[null, 'All'] as const, ...kinds.map(([k, words]) => [k, words] as const)].map(([k, words]) => (
+          <button
+            key={words}
+            type="button"
+            aria-pressed={query.kind === k}
+            onClick={() => void setQuery({ kind: k })}
+            className={cx(
+              'h-8 rounded-sm px-3',
+              query.kind === k ? 'bg-verdigris-wash font-semibold' : 'text-ink-2 hover:text-ink',
+            )}
+          >
+            {words}
+          </button>
+        ))}
+      </div>
+    </div>
+  );
+}
+
+function EntriesOfKind({
+  setAsking,
+  remove,
+  title,
+  about,
+  lines,
+}: {
+  readonly setAsking: (to: Asking | null) => void;
+  readonly remove: (line: Line) => void;
+  readonly title: string;
+  readonly about: string;
+  readonly lines: Line[];
+}) {
+  return (
+    <section aria-label={title}>
+      <h2 className="font-semibold">{title}</h2>
+      <p className="pb-2 text-xs text-ink-2">{about}</p>
+      {lines.length > 0 && (
+        <ul className="overflow-hidden rounded-md border bg-sheet">
+          {lines.map((line) => (
+            <Row
+              key={line.id}
+              line={line}
+              onCopy={() => setAsking({ for: 'copy', line })}
+              onStart={() => setAsking({ for: 'start', line })}
+              onDelete={() => remove(line)}
+            />
+          ))}
+        </ul>
+      )}
+    </section>
   );
 }
 

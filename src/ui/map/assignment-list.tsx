@@ -2,9 +2,9 @@
 
 // The list of assignments with their outcome in words.
 
-import { createColumnHelper, flexRender, getCoreRowModel, useReactTable } from '@tanstack/react-table';
-import { useVirtualizer } from '@tanstack/react-virtual';
-import { type KeyboardEvent, useEffect, useMemo, useRef } from 'react';
+import { createColumnHelper, flexRender, getCoreRowModel, type Row, type Table, useReactTable } from '@tanstack/react-table';
+import { type ReactVirtualizer, useVirtualizer } from '@tanstack/react-virtual';
+import { type KeyboardEvent, type RefObject, useEffect, useMemo, useRef } from 'react';
 import { exhaustive } from '@/core/base';
 import { outcomeWords, showValue } from '@/core/bench';
 import { type Finding, gravest } from '@/core/checks';
@@ -16,6 +16,7 @@ import type { Show } from '../place/use-place';
 import { cx } from '../primitives/cx';
 import { SeverityMark } from '../primitives/marks';
 import { useRig } from '../store/provider';
+import type { RigState } from '../store/rig-store';
 
 interface Line {
   readonly assignment: Assignment;
@@ -42,29 +43,7 @@ export function AssignmentList({ index, assignments, chosen, show, onShow, onCho
   const outcomes = useRig((s) => s.outcomes);
   const findings = useRig((s) => s.findings);
   const lines = useMemo(() => assignments.map((a) => lineOf(index, a)), [index, assignments]);
-  const columns = useMemo(
-    () => [
-      column.accessor('control', {
-        header: 'Control',
-        cell: (c) => (
-          <Named
-            text={c.getValue()}
-            tail={c.row.original.assignment.gesture.type}
-            place={show === 'place' ? '' : c.row.original.place}
-          />
-        ),
-      }),
-      column.accessor('sends', { header: 'Sends', cell: (c) => <span className="font-mono text-xs">{c.getValue()}</span> }),
-      column.accessor('lands', { header: 'Moves', cell: (c) => c.getValue() }),
-      column.accessor('range', { header: 'Range', cell: (c) => <span className="text-ink-2">{c.getValue()}</span> }),
-      column.display({
-        id: 'result',
-        header: 'Result',
-        cell: (c) => <Result index={index} assignment={c.row.original.assignment} outcomes={outcomes} findings={findings} />,
-      }),
-    ],
-    [index, outcomes, findings, show],
-  );
+  const columns = useMemo(() => columnsOf(index, outcomes, findings, show), [index, outcomes, findings, show]);
   const table = useReactTable({
     data: lines as Line[],
     columns,
@@ -104,86 +83,155 @@ export function AssignmentList({ index, assignments, chosen, show, onShow, onCho
   );
   return (
     <section aria-label="Assignments" className="@container flex min-h-0 flex-1 flex-col rounded-t-md border border-b-0 bg-sheet">
-      <div className="flex h-9 shrink-0 items-center gap-1 border-b px-2" role="group" aria-label="Which assignments">
-        {(
-          [
-            ['place', 'This place'],
-            ['controller', 'This controller'],
-            ['rig', 'Whole rig'],
-            ['findings', 'With findings'],
-          ] as const
-        ).map(([value, name]) => (
-          <button
-            key={value}
-            type="button"
-            aria-pressed={show === value}
-            onClick={() => onShow(value)}
-            className={cx(
-              'h-6 rounded-sm px-2 text-xs',
-              show === value ? 'bg-verdigris-wash font-semibold text-ink' : 'text-ink-2 hover:text-ink',
-            )}
-          >
-            {name}
-          </button>
-        ))}
-        <span className="ml-auto pr-1 font-mono text-xs text-ink-2">{lines.length}</span>
-      </div>
+      <WhichAssignments show={show} onShow={onShow} lines={lines} />
       {lines.length === 0 ? (
         <p className="px-4 py-5 text-ink-2">{emptyWords(index, show)}</p>
       ) : (
-        <div
-          ref={scroll}
-          role="grid"
-          aria-label="Assignments"
-          aria-rowcount={model.length + 1}
-          tabIndex={0}
-          onKeyDown={keyDown}
-          className="min-h-0 flex-1 overflow-auto outline-offset-[-2px]"
-        >
-          <div role="row" className={cx(grid, 'sticky top-0 z-10 h-7 border-b bg-sheet text-xs font-semibold text-ink-2')}>
-            {table.getFlatHeaders().map((h) => (
-              <span key={h.id} role="columnheader" className={cx('truncate', h.id === 'range' && '@max-[600px]:hidden')}>
-                {flexRender(h.column.columnDef.header, h.getContext())}
-              </span>
-            ))}
-          </div>
-          <div className="relative" style={{ height: virtual.getTotalSize() }}>
-            {virtual.getVirtualItems().map((item) => {
-              const row = model[item.index];
-              if (!row) return null;
-              const here = row.id === chosen;
-              return (
-                // biome-ignore lint/a11y/useKeyWithClickEvents: the grid itself takes the arrow keys
-                <div
-                  key={row.id}
-                  role="row"
-                  aria-selected={here}
-                  aria-rowindex={item.index + 2}
-                  data-assignment={row.id}
-                  onClick={() => onChoose(row.original.assignment)}
-                  className={cx(
-                    grid,
-                    'absolute inset-x-0 cursor-pointer border-b text-[13.5px] hover:bg-film/70',
-                    here && 'bg-verdigris-wash hover:bg-verdigris-wash',
-                  )}
-                  style={{ top: item.start, height: ROW }}
-                >
-                  {row.getVisibleCells().map((cell) => (
-                    <span
-                      key={cell.id}
-                      role="gridcell"
-                      className={cx('truncate', cell.column.id === 'range' && '@max-[600px]:hidden')}
-                    >
-                      {flexRender(cell.column.columnDef.cell, cell.getContext())}
-                    </span>
-                  ))}
-                </div>
-              );
-            })}
-          </div>
-        </div>
+        <AssignmentGrid
+          chosen={chosen}
+          onChoose={onChoose}
+          table={table}
+          scroll={scroll}
+          model={model}
+          virtual={virtual}
+          keyDown={keyDown}
+          grid={grid}
+        />
       )}
     </section>
+  );
+}
+
+const columnsOf = (index: RigIndex, outcomes: RigState['outcomes'], findings: RigState['findings'], show: Show) => [
+  column.accessor('control', {
+    header: 'Control',
+    cell: (c) => (
+      <Named
+        text={c.getValue()}
+        tail={c.row.original.assignment.gesture.type}
+        place={show === 'place' ? '' : c.row.original.place}
+      />
+    ),
+  }),
+  column.accessor('sends', { header: 'Sends', cell: (c) => <span className="font-mono text-xs">{c.getValue()}</span> }),
+  column.accessor('lands', { header: 'Moves', cell: (c) => c.getValue() }),
+  column.accessor('range', { header: 'Range', cell: (c) => <span className="text-ink-2">{c.getValue()}</span> }),
+  column.display({
+    id: 'result',
+    header: 'Result',
+    cell: (c) => <Result index={index} assignment={c.row.original.assignment} outcomes={outcomes} findings={findings} />,
+  }),
+];
+
+function WhichAssignments({
+  show,
+  onShow,
+  lines,
+}: {
+  readonly show: Show;
+  readonly onShow: (show: Show) => void;
+  readonly lines: Line[];
+}) {
+  return (
+    <div className="flex h-9 shrink-0 items-center gap-1 border-b px-2" role="group" aria-label="Which assignments">
+      {(
+        [
+          ['place', 'This place'],
+          ['controller', 'This controller'],
+          ['rig', 'Whole rig'],
+          ['findings', 'With findings'],
+        ] as const
+      ).map(([value, name]) => (
+        <button
+          key={value}
+          type="button"
+          aria-pressed={show === value}
+          onClick={() => onShow(value)}
+          className={cx(
+            'h-6 rounded-sm px-2 text-xs',
+            show === value ? 'bg-verdigris-wash font-semibold text-ink' : 'text-ink-2 hover:text-ink',
+          )}
+        >
+          {name}
+        </button>
+      ))}
+      <span className="ml-auto pr-1 font-mono text-xs text-ink-2">{lines.length}</span>
+    </div>
+  );
+}
+
+/** The lines, of which only those in sight are drawn. */
+function AssignmentGrid({
+  chosen,
+  onChoose,
+  table,
+  scroll,
+  model,
+  virtual,
+  keyDown,
+  grid,
+}: {
+  readonly chosen: string | null;
+  readonly onChoose: (assignment: Assignment) => void;
+  readonly table: Table<Line>;
+  readonly scroll: RefObject<HTMLDivElement | null>;
+  readonly model: Row<Line>[];
+  readonly virtual: ReactVirtualizer<HTMLDivElement, Element>;
+  readonly keyDown: (event: KeyboardEvent) => void;
+  readonly grid: string;
+}) {
+  return (
+    <div
+      ref={scroll}
+      role="grid"
+      aria-label="Assignments"
+      aria-rowcount={model.length + 1}
+      tabIndex={0}
+      onKeyDown={keyDown}
+      className="min-h-0 flex-1 overflow-auto outline-offset-[-2px]"
+    >
+      <div role="row" className={cx(grid, 'sticky top-0 z-10 h-7 border-b bg-sheet text-xs font-semibold text-ink-2')}>
+        {table.getFlatHeaders().map((h) => (
+          <span key={h.id} role="columnheader" className={cx('truncate', h.id === 'range' && '@max-[600px]:hidden')}>
+            {flexRender(h.column.columnDef.header, h.getContext())}
+          </span>
+        ))}
+      </div>
+      <div className="relative" style={{ height: virtual.getTotalSize() }}>
+        {virtual.getVirtualItems().map((item) => {
+          const row = model[item.index];
+          if (!row) return null;
+          const here = row.id === chosen;
+          return (
+            // biome-ignore lint/a11y/useKeyWithClickEvents: the grid itself takes the arrow keys
+            <div
+              key={row.id}
+              role="row"
+              aria-selected={here}
+              aria-rowindex={item.index + 2}
+              data-assignment={row.id}
+              onClick={() => onChoose(row.original.assignment)}
+              className={cx(
+                grid,
+                'absolute inset-x-0 cursor-pointer border-b text-[13.5px] hover:bg-film/70',
+                here && 'bg-verdigris-wash hover:bg-verdigris-wash',
+              )}
+              style={{ top: item.start, height: ROW }}
+            >
+              {row.getVisibleCells().map((cell) => (
+                <span
+                  key={cell.id}
+                  role="gridcell"
+                  className={cx('truncate', cell.column.id === 'range' && '@max-[600px]:hidden')}
+                >
+                  {flexRender(cell.column.columnDef.cell, cell.getContext())}
+                </span>
+              ))}
+            </div>
+          );
+        })}
+      </div>
+    </div>
   );
 }
 

@@ -5,9 +5,9 @@
 import { nanoid } from 'nanoid';
 import { useMemo, useState } from 'react';
 import { counted } from '@/core/base';
-import { fillEdit, meantNames, planFill, problemWords, runAfter, waitingAfter } from '@/core/commands';
+import { type FillRow, fillEdit, meantNames, planFill, problemWords, runAfter, waitingAfter } from '@/core/commands';
 import { shortName } from '@/core/midi';
-import type { Assignment, RigIndex } from '@/core/rig';
+import type { Assignment, Control, RigIndex } from '@/core/rig';
 import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
 import { Dialog } from '../primitives/dialog';
@@ -72,34 +72,46 @@ export function FillDialog({
           <tbody>
             {run.map((control) => {
               const row = rows.find((r) => r.control.id === control.id);
-              return (
-                <tr key={control.id} className="border-b last:border-b-0">
-                  <td>
-                    <label className="flex items-center gap-2 py-1">
-                      <input
-                        type="checkbox"
-                        className="accent-verdigris"
-                        checked={!left.has(control.id)}
-                        onChange={(e) => {
-                          const next = new Set(left);
-                          if (e.target.checked) next.delete(control.id);
-                          else next.add(control.id);
-                          setLeft(next);
-                        }}
-                      />
-                      {control.name}
-                    </label>
-                  </td>
-                  <td className="font-mono text-xs">{row?.skip === null && row.message ? shortName(row.message) : ''}</td>
-                  <td className={cx(row?.skip != null && 'text-ink-2')}>
-                    {row ? (row.skip ?? row.parameter?.name) : 'left out'}
-                  </td>
-                </tr>
-              );
+              return <FillLine key={control.id} left={left} setLeft={setLeft} control={control} row={row} />;
             })}
           </tbody>
         </table>
       )}
     </Dialog>
+  );
+}
+
+function FillLine({
+  left,
+  setLeft,
+  control,
+  row,
+}: {
+  readonly left: ReadonlySet<string>;
+  readonly setLeft: (to: ReadonlySet<string>) => void;
+  readonly control: Control;
+  readonly row: FillRow | undefined;
+}) {
+  return (
+    <tr className="border-b last:border-b-0">
+      <td>
+        <label className="flex items-center gap-2 py-1">
+          <input
+            type="checkbox"
+            className="accent-verdigris"
+            checked={!left.has(control.id)}
+            onChange={(e) => {
+              const next = new Set(left);
+              if (e.target.checked) next.delete(control.id);
+              else next.add(control.id);
+              setLeft(next);
+            }}
+          />
+          {control.name}
+        </label>
+      </td>
+      <td className="font-mono text-xs">{row?.skip === null && row.message ? shortName(row.message) : ''}</td>
+      <td className={cx(row?.skip != null && 'text-ink-2')}>{row ? (row.skip ?? row.parameter?.name) : 'left out'}</td>
+    </tr>
   );
 }

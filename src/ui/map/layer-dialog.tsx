@@ -5,7 +5,7 @@
 import { zodResolver } from '@hookform/resolvers/zod';
 import { nanoid } from 'nanoid';
 import { useId } from 'react';
-import { useForm } from 'react-hook-form';
+import { type FormState, type UseFormGetValues, type UseFormRegister, type UseFormSetValue, useForm } from 'react-hook-form';
 import { toast } from 'sonner';
 import * as z from 'zod';
 import { counted } from '@/core/base';
@@ -24,6 +24,8 @@ const form = z.object({
   mode: z.enum(['while-held', 'toggled', 'next-press']),
   reach: z.enum(['controller', 'all', 'left', 'right']),
 });
+
+type Wish = z.infer<typeof form>;
 
 interface Props {
   readonly open: boolean;
@@ -81,21 +83,7 @@ export function LayerDialog({ open, onOpenChange, index, controller, control, on
         <Field label="Name" error={formState.errors.name?.message}>
           {(f) => <TextInput id={f} autoFocus {...register('name')} />}
         </Field>
-        <Field
-          label="Opened by"
-          error={formState.errors.modifierControlId?.message}
-          {...(used > 0 ? { hint: `It also has ${counted(used, 'function')} of its own, which fire as well.` } : {})}
-        >
-          {(f) => (
-            <Select id={f} {...register('modifierControlId')}>
-              {candidates.map((c) => (
-                <option key={c.id} value={c.id}>
-                  {c.name}
-                </option>
-              ))}
-            </Select>
-          )}
-        </Field>
+        <OpenedBy candidates={candidates} register={register} formState={formState} used={used} />
         <Field label="It is open">
           {(f) => (
             <Select id={f} {...register('mode')}>
@@ -105,32 +93,8 @@ export function LayerDialog({ open, onOpenChange, index, controller, control, on
             </Select>
           )}
         </Field>
-        <Field label="Made in">
-          {(f) => (
-            <Select
-              id={f}
-              {...register('madeIn', {
-                // A controller's layer stays on it.
-                onChange: () => getValues('reach') === 'all' && setValue('reach', 'controller'),
-              })}
-            >
-              <option value="controller">the controller: it sends other numbers; works with any software</option>
-              <option value="host">the host: same numbers, the software looks at the modifier</option>
-            </Select>
-          )}
-        </Field>
-        {(inHost || sided) && (
-          <Field label="It reaches">
-            {(f) => (
-              <Select id={f} {...register('reach')}>
-                <option value="controller">all of {controller.name}</option>
-                {inHost && <option value="all">every controller</option>}
-                {sided && <option value="left">its left side</option>}
-                {sided && <option value="right">its right side</option>}
-              </Select>
-            )}
-          </Field>
-        )}
+        <MadeIn register={register} getValues={getValues} setValue={setValue} />
+        {(inHost || sided) && <Reach controller={controller} register={register} sided={sided} inHost={inHost} />}
         <Field label="Controls with nothing in this layer">
           {(f) => (
             <Select id={f} {...register('fallsThrough')}>
@@ -141,5 +105,87 @@ export function LayerDialog({ open, onOpenChange, index, controller, control, on
         </Field>
       </form>
     </Dialog>
+  );
+}
+
+function OpenedBy({
+  candidates,
+  register,
+  formState,
+  used,
+}: {
+  readonly candidates: readonly Control[];
+  readonly register: UseFormRegister<Wish>;
+  readonly formState: FormState<Wish>;
+  readonly used: number;
+}) {
+  return (
+    <Field
+      label="Opened by"
+      error={formState.errors.modifierControlId?.message}
+      {...(used > 0 ? { hint: `It also has ${counted(used, 'function')} of its own, which fire as well.` } : {})}
+    >
+      {(f) => (
+        <Select id={f} {...register('modifierControlId')}>
+          {candidates.map((c) => (
+            <option key={c.id} value={c.id}>
+              {c.name}
+            </option>
+          ))}
+        </Select>
+      )}
+    </Field>
+  );
+}
+
+function MadeIn({
+  register,
+  getValues,
+  setValue,
+}: {
+  readonly register: UseFormRegister<Wish>;
+  readonly getValues: UseFormGetValues<Wish>;
+  readonly setValue: UseFormSetValue<Wish>;
+}) {
+  return (
+    <Field label="Made in">
+      {(f) => (
+        <Select
+          id={f}
+          {...register('madeIn', {
+            // A controller's layer stays on it.
+            onChange: () => getValues('reach') === 'all' && setValue('reach', 'controller'),
+          })}
+        >
+          <option value="controller">the controller: it sends other numbers; works with any software</option>
+          <option value="host">the host: same numbers, the software looks at the modifier</option>
+        </Select>
+      )}
+    </Field>
+  );
+}
+
+function Reach({
+  controller,
+  register,
+  sided,
+  inHost,
+}: {
+  readonly controller: Controller;
+  readonly register: UseFormRegister<Wish>;
+  readonly sided: boolean;
+  readonly inHost: boolean;
+}) {
+  return (
+    <Field label="It reaches">
+      {(f) => (
+        <Select id={f} {...register('reach')}>
+          <option value="controller">all of {controller.name}</option>
+          {inHost && <option value="all">every controller</option>}
+          {sided && <option value="left">its left side</option>}
+          {sided && <option value="right">its right side</option>}
+        </Select>
+      )}
+    </Field>
   );
 }

@@ -192,25 +192,7 @@ function ByHand({ index, kind, channel, numbers }: Omit<Props, 'occupancy'>) {
   return (
     <div className="flex flex-col gap-2 border-t pt-3">
       <h3 className="text-xs font-semibold">Move {counted(who.length, 'function')} by hand</h3>
-      <div className="flex gap-2">
-        <Select aria-label="How" value={how} onChange={(e) => setHow(doOf(e.target.value))} className="flex-1">
-          <option value="count-up">{who.length > 1 ? 'count up from' : 'to number'}</option>
-          <option value="shift">shift by</option>
-          <option value="channel">to channel</option>
-          {two && <option value="swap">swap the two</option>}
-        </Select>
-        {how !== 'swap' && (
-          <TextInput
-            aria-label="Number to move to, or how far"
-            inputMode="numeric"
-            className="w-20 font-mono"
-            value={value}
-            placeholder={how === 'channel' ? '1–16' : how === 'shift' ? '+8' : '0–127'}
-            onChange={(e) => setValue(e.target.value)}
-            onKeyDown={(e) => e.key === 'Enter' && apply()}
-          />
-        )}
-      </div>
+      <HandFields who={who} how={how} setHow={setHow} value={value} setValue={setValue} two={two} apply={apply} />
       {value !== '' && wish === null && how !== 'swap' && (
         <p role="alert" className="text-xs text-stop">
           {how === 'channel'
@@ -220,24 +202,68 @@ function ByHand({ index, kind, channel, numbers }: Omit<Props, 'occupancy'>) {
               : 'Enter a number from 0 on.'}
         </p>
       )}
-      {preview && (
-        <>
-          {preview.moves.length > 0 && <MoveList moves={preview.moves} chosen={null} onChoose={() => undefined} />}
-          {preview.refused.map(([name, why]) => (
-            <p key={name} className="text-xs text-stop">
-              {name} stays: {why}
-            </p>
-          ))}
-          <ConsequenceWords consequences={preview.consequences} />
-          <div className="flex items-center gap-2">
-            <Button size="small" tone="primary" disabled={!preview.edit} onClick={apply}>
-              Move {counted(preview.moves.length, 'number')}
-            </Button>
-            {preview.again > 0 && <span className="text-xs text-ink-2">about {preview.minutes} min to enter again</span>}
-          </div>
-        </>
+      {preview && <HandPreview preview={preview} apply={apply} />}
+    </div>
+  );
+}
+
+function HandFields({
+  who,
+  how,
+  setHow,
+  value,
+  setValue,
+  two,
+  apply,
+}: {
+  readonly who: readonly Who[];
+  readonly how: HandWish['do'];
+  readonly setHow: (to: HandWish['do']) => void;
+  readonly value: string;
+  readonly setValue: (to: string) => void;
+  readonly two: boolean;
+  readonly apply: () => void;
+}) {
+  return (
+    <div className="flex gap-2">
+      <Select aria-label="How" value={how} onChange={(e) => setHow(doOf(e.target.value))} className="flex-1">
+        <option value="count-up">{who.length > 1 ? 'count up from' : 'to number'}</option>
+        <option value="shift">shift by</option>
+        <option value="channel">to channel</option>
+        {two && <option value="swap">swap the two</option>}
+      </Select>
+      {how !== 'swap' && (
+        <TextInput
+          aria-label="Number to move to, or how far"
+          inputMode="numeric"
+          className="w-20 font-mono"
+          value={value}
+          placeholder={how === 'channel' ? '1–16' : how === 'shift' ? '+8' : '0–127'}
+          onChange={(e) => setValue(e.target.value)}
+          onKeyDown={(e) => e.key === 'Enter' && apply()}
+        />
       )}
     </div>
+  );
+}
+
+function HandPreview({ preview, apply }: { readonly preview: Preview; readonly apply: () => void }) {
+  return (
+    <>
+      {preview.moves.length > 0 && <MoveList moves={preview.moves} chosen={null} onChoose={() => undefined} />}
+      {preview.refused.map(([name, why]) => (
+        <p key={name} className="text-xs text-stop">
+          {name} stays: {why}
+        </p>
+      ))}
+      <ConsequenceWords consequences={preview.consequences} />
+      <div className="flex items-center gap-2">
+        <Button size="small" tone="primary" disabled={!preview.edit} onClick={apply}>
+          Move {counted(preview.moves.length, 'number')}
+        </Button>
+        {preview.again > 0 && <span className="text-xs text-ink-2">about {preview.minutes} min to enter again</span>}
+      </div>
+    </>
   );
 }
 

@@ -5,9 +5,10 @@ import { useRouter } from 'next/navigation';
 import { Tabs } from 'radix-ui';
 import { useDeferredValue, useMemo, useState } from 'react';
 import { type AddressKind, addressKinds, mostNumber, numberEntry, type Occupancy, occupancyOf } from '@/core/numbers';
-import type { RigIndex } from '@/core/rig';
+import type { RigIndex, Target } from '@/core/rig';
 import { cx } from '../primitives/cx';
 import { useRig } from '../store/provider';
+import type { RigState } from '../store/rig-store';
 import { AddressGrid } from './address-grid';
 import { AddressPanel } from './address-panel';
 import { Channels } from './channels';
@@ -29,14 +30,7 @@ export function NumbersScreen() {
   const [side, setSide] = useState<'plan' | 'number'>(spot.numbers.length > 0 ? 'number' : 'plan');
   const { wire, kind, channel, numbers } = spot;
   const occupancy = useMemo(() => occupancyOf(index, wire?.id ?? null), [index, wire?.id]);
-  const clashes = useMemo(() => {
-    const keys = new Set<number>();
-    for (const list of findings.values())
-      for (const f of list)
-        if ((f.check === 'address-clash' || f.check === 'low-byte-shadowed') && f.evidence.type === 'addresses')
-          for (const key of f.evidence.keys) keys.add(key);
-    return keys;
-  }, [findings]);
+  const clashes = useMemo(() => clashingKeys(findings), [findings]);
   const choose = (next: readonly number[]): void => {
     void go({ number: next.length === 0 ? null : [...next] });
     if (next.length > 0) setSide('number');
@@ -65,25 +59,8 @@ export function NumbersScreen() {
       <div className="flex min-h-0 flex-col gap-3 overflow-y-auto px-4 py-3">
         <div className="flex items-center gap-3">
           <h1 className="text-lg font-semibold whitespace-nowrap">Channel {channel}</h1>
-          <p className="min-w-0 truncate text-ink-2" title={heard.map((t) => t.name).join(', ')}>
-            {heard.length === 0 ? 'heard by nobody' : `heard by ${heard.map((t) => t.name).join(', ')}`}
-          </p>
-          <fieldset
-            aria-label="Kind of number"
-            className="ml-auto flex shrink-0 overflow-hidden rounded-sm border border-control-edge"
-          >
-            {addressKinds.map((k) => (
-              <button
-                key={k}
-                type="button"
-                aria-pressed={k === kind}
-                onClick={() => void go({ kind: k, number: null })}
-                className={cx('h-7 px-2.5 text-xs', k === kind ? 'bg-ink text-film' : 'bg-sheet text-ink-2 hover:text-ink')}
-              >
-                {kindWords[k]}
-              </button>
-            ))}
-          </fieldset>
+          <HeardBy targets={heard} />
+          <KindButtons go={go} kind={kind} />
         </div>
         {mostNumber(kind) > 127 ? (
           <ParameterNumbers
@@ -112,33 +89,107 @@ export function NumbersScreen() {
           </>
         )}
       </div>
-      <Tabs.Root asChild value={side} onValueChange={(to) => setSide(to === 'plan' ? 'plan' : 'number')}>
-        <aside aria-label="Plan and number" className="flex min-h-0 flex-col border-l bg-sheet">
-          <Tabs.List aria-label="What is shown" className="flex gap-5 border-b px-4">
-            {(
-              [
-                ['plan', 'Number plan'],
-                ['number', numbers.length > 1 ? `${numbers.length} numbers` : 'This number'],
-              ] as const
-            ).map(([id, name]) => (
-              <Tabs.Trigger
-                key={id}
-                value={id}
-                className="border-b-2 border-transparent py-2 text-ink-2 data-[state=active]:border-ink data-[state=active]:font-semibold data-[state=active]:text-ink"
-              >
-                {name}
-              </Tabs.Trigger>
-            ))}
-          </Tabs.List>
-          <Tabs.Content value="plan" className="contents">
-            <PlanPanel index={index} />
-          </Tabs.Content>
-          <Tabs.Content value="number" className="contents">
-            <AddressPanel index={index} occupancy={occupancy} kind={kind} channel={channel} numbers={numbers} />
-          </Tabs.Content>
-        </aside>
-      </Tabs.Root>
+      <NumbersSide
+        index={index}
+        side={side}
+        setSide={setSide}
+        kind={kind}
+        channel={channel}
+        numbers={numbers}
+        occupancy={occupancy}
+      />
     </main>
+  );
+}
+
+function HeardBy({ targets }: { readonly targets: readonly Target[] }) {
+  const names = targets.map((t) => t.name).join(', ');
+  return (
+    <p className="min-w-0 truncate text-ink-2" title={names}>
+      {targets.length === 0 ? 'heard by nobody' : `heard by ${names}`}
+    </p>
+  );
+}
+
+/** The addresses that stand in a clash. */
+function clashingKeys(findings: RigState['findings']): ReadonlySet<number> {
+  const keys = new Set<number>();
+  for (const list of findings.values())
+    for (const f of list)
+      if ((f.check === 'address-clash' || f.check === 'low-byte-shadowed') && f.evidence.type === 'addresses')
+        for (const key of f.evidence.keys) keys.add(key);
+  return keys;
+}
+
+/** The plan, or what sits on the chosen numbers. */
+function NumbersSide({
+  index,
+  side,
+  setSide,
+  kind,
+  channel,
+  numbers,
+  occupancy,
+}: {
+  readonly index: RigIndex;
+  readonly side: 'number' | 'plan';
+  readonly setSide: (to: 'number' | 'plan') => void;
+  readonly kind: NonNullable<'note' | 'cc' | 'program' | 'nrpn' | null>;
+  readonly channel: number;
+  readonly numbers: number[];
+  readonly occupancy: Occupancy;
+}) {
+  return (
+    <Tabs.Root asChild value={side} onValueChange={(to) => setSide(to === 'plan' ? 'plan' : 'number')}>
+      <aside aria-label="Plan and number" className="flex min-h-0 flex-col border-l bg-sheet">
+        <Tabs.List aria-label="What is shown" className="flex gap-5 border-b px-4">
+          {(
+            [
+              ['plan', 'Number plan'],
+              ['number', numbers.length > 1 ? `${numbers.length} numbers` : 'This number'],
+            ] as const
+          ).map(([id, name]) => (
+            <Tabs.Trigger
+              key={id}
+              value={id}
+              className="border-b-2 border-transparent py-2 text-ink-2 data-[state=active]:border-ink data-[state=active]:font-semibold data-[state=active]:text-ink"
+            >
+              {name}
+            </Tabs.Trigger>
+          ))}
+        </Tabs.List>
+        <Tabs.Content value="plan" className="contents">
+          <PlanPanel index={index} />
+        </Tabs.Content>
+        <Tabs.Content value="number" className="contents">
+          <AddressPanel index={index} occupancy={occupancy} kind={kind} channel={channel} numbers={numbers} />
+        </Tabs.Content>
+      </aside>
+    </Tabs.Root>
+  );
+}
+
+function KindButtons({
+  go,
+  kind,
+}: {
+  readonly go: (to: { readonly kind: AddressKind; readonly number: null }) => unknown;
+  readonly kind: AddressKind;
+}) {
+  return (
+    <fieldset aria-label="Kind of number" className="ml-auto flex shrink-0 overflow-hidden rounded-sm border border-control-edge">
+      {addressKinds.map((k) => (
+        <button
+          key={k}
+          type="button"
+          aria-pressed={k === kind}
+          onClick={() => void go({ kind: k, number: null })}
+          className={cx('h-7 px-2.5 text-xs', k === kind ? 'bg-ink text-film' : 'bg-sheet text-ink-2 hover:text-ink')}
+        >
+          {kindWords[k]}
+        </button>
+      ))}
+    </fieldset>
   );
 }
 

@@ -2,63 +2,27 @@
 
 // The number plan: a school, what may change, and what would move; all or some of it applied, with undo.
 
-import { useEffect, useRef, useState } from 'react';
+import { useState } from 'react';
 import { toast } from 'sonner';
 import { counted, plural } from '@/core/base';
-import type { Preview } from '@/core/checks';
-import { type SchoolId, schools, type Wish } from '@/core/numbers';
+import { type SchoolId, schools } from '@/core/numbers';
 import type { RigIndex } from '@/core/rig';
 import type { PlanAnswer } from '@/workers/judge.worker';
 import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
-import { useJudge, useRig, useRigStore } from '../store/provider';
+import { useRig, useRigStore } from '../store/provider';
 import { gapWords, loosenWords } from './messages';
 import { ConsequenceWords, MoveList } from './move-list';
-
-type Options = Pick<Wish, 'channels' | 'notes'>;
+import { type Options, usePlan } from './use-plan';
 
 export function PlanPanel({ index }: { readonly index: RigIndex }) {
   const edit = useRig((s) => s.edit);
-  const outcomes = useRig((s) => s.outcomes);
   const store = useRigStore();
-  const judge = useJudge();
   // Not the deferred rig: a choice has to show at once.
   const preferences = useRig((s) => s.index.rig.preferences);
   const { school } = preferences;
   const [options, setOptions] = useState<Options>({ channels: 'own', notes: false });
-  const [answer, setAnswer] = useState<PlanAnswer | null>(null);
-  const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
-  const [preview, setPreview] = useState<Preview | null>(null);
-  // The judge stands still until it has judged the edit before: then it plans from the rig as it is.
-  const asked = useRef(0);
-  useEffect(() => {
-    const mine = ++asked.current;
-    if (outcomes.size === 0 && index.rig.assignments.length > 0) return;
-    void judge()
-      ?.plan({ school, ...options })
-      .then((found) => {
-        if (mine !== asked.current) return;
-        setAnswer(found);
-        setLeft(new Set());
-      });
-  }, [judge, school, options, index.rig.assignments, outcomes]);
-
-  const moves = answer?.type === 'plan' ? answer.moves : [];
-  const chosen = new Set(moves.filter((m) => !left.has(m.id)).map((m) => m.id));
-  const key = [...chosen].join(' ');
-  // biome-ignore lint/correctness/useExhaustiveDependencies: the key stands for what is chosen
-  useEffect(() => {
-    let live = true;
-    setPreview(null);
-    if (chosen.size === 0) return;
-    void judge()
-      ?.planned([...chosen])
-      .then((found) => live && setPreview(found));
-    return () => {
-      live = false;
-    };
-  }, [judge, key, answer]);
-
+  const { answer, moves, chosen, choose: chooseMove, preview } = usePlan(index, school, options);
   const apply = (): void => {
     if (!preview?.edit || !edit(preview.edit)) return;
     toast(`${counted(preview.moves.length, 'number')} moved.`, {
@@ -76,61 +40,12 @@ export function PlanPanel({ index }: { readonly index: RigIndex }) {
   return (
     <section aria-label="Number plan" className="flex min-h-0 flex-1 flex-col">
       <div className="flex min-h-0 flex-1 flex-col gap-3 overflow-y-auto px-4 py-3">
-        <fieldset>
-          <legend className="sr-only">School of numbering</legend>
-          {schools.map((s) => (
-            <label key={s.id} className="flex gap-2.5 border-b py-2 first:pt-0">
-              <input
-                type="radio"
-                name="school"
-                className="mt-1 self-start accent-verdigris"
-                checked={school === s.id}
-                onChange={() => choose(s.id)}
-              />
-              <span className="min-w-0">
-                <span className={cx('block', school === s.id && 'font-semibold')}>{s.name}</span>
-                {school === s.id && (
-                  <span className="block text-xs text-ink-2">
-                    {s.rule} {s.reason}
-                  </span>
-                )}
-              </span>
-            </label>
-          ))}
-        </fieldset>
-        <div className="flex flex-col gap-1.5 text-[13px]">
-          <label className="flex items-center gap-2">
-            <input
-              type="checkbox"
-              className="accent-verdigris"
-              checked={options.channels === 'any'}
-              onChange={(e) => setOptions({ ...options, channels: e.target.checked ? 'any' : 'own' })}
-            />
-            functions may leave their channel
-          </label>
-          <label className="flex items-center gap-2">
-            <input
-              type="checkbox"
-              className="accent-verdigris"
-              checked={options.notes}
-              onChange={(e) => setOptions({ ...options, notes: e.target.checked })}
-            />
-            switches may send notes when numbers run out
-          </label>
-        </div>
+        <SchoolChoice school={school} choose={choose} />
+        <PlanOptions options={options} setOptions={setOptions} />
         <Answer answer={answer} demands={index.rig.assignments.length} />
         {answer?.type === 'plan' && moves.length > 0 && (
           <div className="rounded-md border px-3 py-1">
-            <MoveList
-              moves={moves}
-              chosen={chosen}
-              onChoose={(id, on) => {
-                const next = new Set(left);
-                if (on) next.delete(id);
-                else next.add(id);
-                setLeft(next);
-              }}
-            />
+            <MoveList moves={moves} chosen={chosen} onChoose={chooseMove} />
           </div>
         )}
         {preview && <ConsequenceWords consequences={preview.consequences} />}
@@ -149,6 +64,58 @@ export function PlanPanel({ index }: { readonly index: RigIndex }) {
         )}
       </footer>
     </section>
+  );
+}
+
+function SchoolChoice({ school, choose }: { readonly school: SchoolId; readonly choose: (id: SchoolId) => void }) {
+  return (
+    <fieldset>
+      <legend className="sr-only">School of numbering</legend>
+      {schools.map((s) => (
+        <label key={s.id} className="flex gap-2.5 border-b py-2 first:pt-0">
+          <input
+            type="radio"
+            name="school"
+            className="mt-1 self-start accent-verdigris"
+            checked={school === s.id}
+            onChange={() => choose(s.id)}
+          />
+          <span className="min-w-0">
+            <span className={cx('block', school === s.id && 'font-semibold')}>{s.name}</span>
+            {school === s.id && (
+              <span className="block text-xs text-ink-2">
+                {s.rule} {s.reason}
+              </span>
+            )}
+          </span>
+        </label>
+      ))}
+    </fieldset>
+  );
+}
+
+function PlanOptions({ options, setOptions }: { readonly options: Options; readonly setOptions: (to: Options) => void }) {
+  return (
+    <div className="flex flex-col gap-1.5 text-[13px]">
+      <label className="flex items-center gap-2">
+        <input
+          type="checkbox"
+          className="accent-verdigris"
+          checked={options.channels === 'any'}
+          onChange={(e) => setOptions({ ...options, channels: e.target.checked ? 'any' : 'own' })}
+        />
+        functions may leave their channel
+      </label>
+      <label className="flex items-center gap-2">
+        <input
+          type="checkbox"
+          className="accent-verdigris"
+          checked={options.notes}
+          onChange={(e) => setOptions({ ...options, notes: e.target.checked })}
+        />
+        switches may send notes when numbers run out
+      </label>
+    </div>
   );
 }
 

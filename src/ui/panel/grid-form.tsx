@@ -100,21 +100,7 @@ export function GridForm({
       onKeyDown={(e) => e.key === 'Escape' && onClose()}
     >
       <span>Add</span> {field('count', 'How many')}
-      <select
-        aria-label="Kind of control"
-        className={cx(word, 'pr-1')}
-        value={wish.kind}
-        onChange={(e) => {
-          const kind = kindWords.find(([k]) => k === e.target.value)?.[0];
-          if (kind) onWish({ ...firstWish(kind, controls, wish.count), x: wish.x, y: wish.y, columns: wish.columns });
-        }}
-      >
-        {kindWords.map(([kind, plural]) => (
-          <option key={kind} value={kind}>
-            {plural}
-          </option>
-        ))}
-      </select>
+      <KindSelect controls={controls} wish={wish} onWish={onWish} />
       <span>in</span> {field('columns', 'Columns')} <span>columns,</span> {field('dx', 'Millimetres across')}
       <span>mm apart{rows === 1 && ','}</span>
       {rows > 1 && (
@@ -149,6 +135,34 @@ export function GridForm({
         {wish.count === 1 ? 'Add it' : `Add ${wish.count}`}
       </Button>
     </form>
+  );
+}
+
+function KindSelect({
+  controls,
+  wish,
+  onWish,
+}: {
+  readonly controls: readonly Control[];
+  readonly wish: GridWish;
+  readonly onWish: (wish: GridWish) => void;
+}) {
+  return (
+    <select
+      aria-label="Kind of control"
+      className={cx(word, 'pr-1')}
+      value={wish.kind}
+      onChange={(e) => {
+        const kind = kindWords.find(([k]) => k === e.target.value)?.[0];
+        if (kind) onWish({ ...firstWish(kind, controls, wish.count), x: wish.x, y: wish.y, columns: wish.columns });
+      }}
+    >
+      {kindWords.map(([kind, plural]) => (
+        <option key={kind} value={kind}>
+          {plural}
+        </option>
+      ))}
+    </select>
   );
 }
 

@@ -1,14 +1,16 @@
 'use client';
 // What is chosen on the panel, in words that can be changed: one control, or what several have in common.
-import { type ReactNode, useState } from 'react';
+import { useState } from 'react';
 import { type ControlChange, changeControls, nameInOrder } from '@/core/commands';
-import { type Control, type Controller, nameSchema, type RigIndex, sameJson, set, tenth } from '@/core/rig';
+import { type Control, type ControlKind, type Controller, nameSchema, type RigIndex, set, tenth } from '@/core/rig';
 import { Button } from '../primitives/button';
 import { CommitInput, Field, NOT_TAKEN, Select } from '../primitives/field';
 import { parseDecimal } from '../primitives/numbers';
 import { useRig } from '../store/provider';
+import { CalibrationFields, WhatItHas } from './control-parts';
 import { FactoryFields } from './factory-fields';
 import { kindWords } from './grid-form';
+import { shared, Whole } from './several';
 
 const sides = [
   ['none', 'both or none'],
@@ -20,12 +22,6 @@ const lights = [
   ['on-off', 'on and off'],
   ['colour', 'in colours'],
 ] as const;
-
-/** The value that all share; null where they differ. */
-function shared<K extends keyof Control>(controls: readonly Control[], field: K): Control[K] | null {
-  const [first] = controls;
-  return first && controls.every((c) => sameJson(c[field], first[field])) ? first[field] : null;
-}
 
 export function Properties({
   index,
@@ -48,36 +44,7 @@ export function Properties({
   return (
     <div className="flex flex-col gap-4">
       {one ? <Name key={only.id} index={index} control={only} /> : <NameSeveral index={index} controls={controls} />}
-      <div className="grid grid-cols-2 gap-2">
-        <Field label="Kind" className="col-span-2">
-          {(id) => (
-            <Select id={id} value={kind ?? ''} onChange={(e) => change(kindChange(e.target.value))}>
-              {kind === null && <option value="">various</option>}
-              {kindWords.map(([k, plural]) => (
-                <option key={k} value={k}>
-                  {plural.replace(/s$/, '').replace('switche', 'switch').replace('key range', 'key range')}
-                </option>
-              ))}
-            </Select>
-          )}
-        </Field>
-        {(['x', 'y', 'width', 'height'] as const).map((field) => (
-          <Millimetres
-            key={field}
-            label={{ x: 'From the left, mm', y: 'From the top, mm', width: 'Width, mm', height: 'Height, mm' }[field]}
-            value={shared(controls, field)}
-            range={field === 'width' || field === 'height' ? [2, 3000] : [0, 3000]}
-            onValue={(mm) => {
-              const fits = controls.every((c) => {
-                const box = { ...c, [field]: mm };
-                return box.x + box.width <= controller.width + 0.05 && box.y + box.height <= controller.height + 0.05;
-              });
-              if (!fits) return `The panel has ${controller.width} × ${controller.height} mm.`;
-              return change({ [field]: mm }) ? null : NOT_TAKEN;
-            }}
-          />
-        ))}
-      </div>
+      <KindAndPlace controller={controller} controls={controls} change={change} kind={kind} />
       <div className="grid grid-cols-2 gap-2">
         <Field label="Family" className="col-span-2" hint="what counts up together">
           {(id) => (
@@ -95,32 +62,7 @@ export function Properties({
         <Pick label="Side of the panel" value={shared(controls, 'side')} options={sides} onValue={(side) => change({ side })} />
         <Pick label="Light" value={shared(controls, 'light')} options={lights} onValue={(light) => change({ light })} />
       </div>
-      <Ticks>
-        <Tick
-          label="can be pushed too"
-          on={every(controls, (c) => c.subControls.includes('push'))}
-          onChange={(on) => change({ subControls: withPart(only.subControls, 'push', on) })}
-        />
-        <Tick
-          label="feels a touch"
-          on={every(controls, (c) => c.subControls.includes('touch'))}
-          onChange={(on) => change({ subControls: withPart(only.subControls, 'touch', on) })}
-        />
-        <Tick label="has a ring of lights" on={every(controls, (c) => c.ring)} onChange={(ring) => change({ ring })} />
-        <Tick label="moves by motor" on={every(controls, (c) => c.motor)} onChange={(motor) => change({ motor })} />
-        <Tick
-          label="has its own display"
-          on={every(controls, (c) => c.display !== null)}
-          onChange={(on) => change({ display: on ? { short: 8, long: 20 } : null })}
-        />
-        <Tick
-          label="is calibrated"
-          on={every(controls, (c) => c.calibration !== null)}
-          onChange={(on) =>
-            change({ calibration: on ? { low: 0, high: 1, deadLow: 0, deadHigh: 0, curve: { type: 'linear' } } : null })
-          }
-        />
-      </Ticks>
+      <WhatItHas controls={controls} only={only} change={change} />
       {controls.every((c) => c.display !== null) && (
         <div className="grid grid-cols-2 gap-2">
           {(['short', 'long'] as const).map((part) => (
@@ -134,29 +76,7 @@ export function Properties({
           ))}
         </div>
       )}
-      {controls.every((c) => c.calibration !== null) && (
-        <div className="grid grid-cols-2 gap-2">
-          {(
-            [
-              ['low', 'Lowest it sends, %', 100],
-              ['high', 'Highest it sends, %', 100],
-              ['deadLow', 'Dead at the low end, %', 50],
-              ['deadHigh', 'Dead at the high end, %', 50],
-            ] as const
-          ).map(([part, label, most]) => (
-            <Whole
-              key={part}
-              label={label}
-              value={percentOf(shared(controls, 'calibration')?.[part])}
-              most={most}
-              onValue={(n) => {
-                const before = only.calibration ?? { low: 0, high: 1, deadLow: 0, deadHigh: 0, curve: { type: 'linear' } };
-                return change({ calibration: { ...before, [part]: n / 100 } });
-              }}
-            />
-          ))}
-        </div>
-      )}
+      {controls.every((c) => c.calibration !== null) && <CalibrationFields controls={controls} only={only} change={change} />}
       {controls.every((c) => c.kind === 'encoder' || c.kind === 'jog') && (
         <Whole
           label="Clicks in one turn"
@@ -170,13 +90,50 @@ export function Properties({
   );
 }
 
-const percentOf = (part: number | undefined): number | null => (part === undefined ? null : tenth(part * 100));
-const every = (controls: readonly Control[], test: (c: Control) => boolean): boolean | null => {
-  const yes = controls.filter(test).length;
-  return yes === controls.length ? true : yes === 0 ? false : null;
-};
-const withPart = (list: Control['subControls'], part: 'push' | 'touch', on: boolean): Control['subControls'] =>
-  (['push', 'touch'] as const).filter((p) => (p === part ? on : list.includes(p)));
+function KindAndPlace({
+  controller,
+  controls,
+  change,
+  kind,
+}: {
+  readonly controller: Controller;
+  readonly controls: readonly Control[];
+  readonly change: (to: ControlChange) => boolean;
+  readonly kind: ControlKind | null;
+}) {
+  return (
+    <div className="grid grid-cols-2 gap-2">
+      <Field label="Kind" className="col-span-2">
+        {(id) => (
+          <Select id={id} value={kind ?? ''} onChange={(e) => change(kindChange(e.target.value))}>
+            {kind === null && <option value="">various</option>}
+            {kindWords.map(([k, plural]) => (
+              <option key={k} value={k}>
+                {plural.replace(/s$/, '').replace('switche', 'switch').replace('key range', 'key range')}
+              </option>
+            ))}
+          </Select>
+        )}
+      </Field>
+      {(['x', 'y', 'width', 'height'] as const).map((field) => (
+        <Millimetres
+          key={field}
+          label={{ x: 'From the left, mm', y: 'From the top, mm', width: 'Width, mm', height: 'Height, mm' }[field]}
+          value={shared(controls, field)}
+          range={field === 'width' || field === 'height' ? [2, 3000] : [0, 3000]}
+          onValue={(mm) => {
+            const fits = controls.every((c) => {
+              const box = { ...c, [field]: mm };
+              return box.x + box.width <= controller.width + 0.05 && box.y + box.height <= controller.height + 0.05;
+            });
+            if (!fits) return `The panel has ${controller.width} × ${controller.height} mm.`;
+            return change({ [field]: mm }) ? null : NOT_TAKEN;
+          }}
+        />
+      ))}
+    </div>
+  );
+}
 
 function kindChange(value: string): ControlChange {
   const kind = kindWords.find(([k]) => k === value)?.[0];
@@ -283,37 +240,6 @@ function Millimetres({
   );
 }
 
-function Whole({
-  label,
-  value,
-  most,
-  onValue,
-}: {
-  readonly label: string;
-  readonly value: number | null;
-  readonly most: number;
-  readonly onValue: (n: number) => boolean;
-}) {
-  return (
-    <Field label={label}>
-      {(id) => (
-        <CommitInput
-          id={id}
-          inputMode="numeric"
-          className="w-full font-mono"
-          placeholder={value === null ? 'various' : ''}
-          value={value === null ? '' : String(value)}
-          commit={(text) => {
-            const n = parseDecimal(text);
-            if (n === null || n < 0 || n > most) return `Enter 0 to ${most}.`;
-            return onValue(label.endsWith('%') ? n : Math.round(n)) ? null : NOT_TAKEN;
-          }}
-        />
-      )}
-    </Field>
-  );
-}
-
 function Pick<T extends string>({
   label,
   value,
@@ -345,34 +271,5 @@ function Pick<T extends string>({
         </Select>
       )}
     </Field>
-  );
-}
-
-const Ticks = ({ children }: { readonly children: ReactNode }) => (
-  <div className="grid grid-cols-2 gap-x-3 gap-y-1.5">{children}</div>
-);
-
-function Tick({
-  label,
-  on,
-  onChange,
-}: {
-  readonly label: string;
-  readonly on: boolean | null;
-  readonly onChange: (on: boolean) => boolean;
-}) {
-  return (
-    <label className="flex items-start gap-1.5 leading-tight">
-      <input
-        type="checkbox"
-        className="mt-0.5 accent-verdigris"
-        checked={on === true}
-        ref={(box) => {
-          if (box) box.indeterminate = on === null;
-        }}
-        onChange={(e) => onChange(e.target.checked)}
-      />
-      {label}
-    </label>
   );
 }

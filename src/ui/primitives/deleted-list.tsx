@@ -88,27 +88,46 @@ export function DeletedList({
         </ul>
       </details>
       {finishing && (
-        <Dialog
-          open
-          onOpenChange={(on) => !on && setFinishing(null)}
-          title={`Remove ${shortened(finishing.name)} for good?`}
-          footer={
-            <>
-              <Button onClick={() => setFinishing(null)}>Keep it</Button>
-              <Button tone="primary" disabled={busy} onClick={() => void finish()}>
-                {busy ? 'Making a backup first …' : 'Remove it for good'}
-              </Button>
-            </>
-          }
-        >
-          <p>It goes with its whole history and cannot be brought back from this list. A backup of everything is made first.</p>
-          {problem !== null && (
-            <p role="alert" className="mt-3 rounded-sm border border-stop bg-stop-wash px-3 py-2 break-words">
-              {problem}
-            </p>
-          )}
-        </Dialog>
+        <FinishDialog finishing={finishing} setFinishing={setFinishing} busy={busy} problem={problem} finish={finish} />
       )}
     </>
+  );
+}
+
+/** Asks once more before something is removed for good. */
+function FinishDialog({
+  finishing,
+  setFinishing,
+  busy,
+  problem,
+  finish,
+}: {
+  readonly finishing: Deleted;
+  readonly setFinishing: (to: Deleted | null) => void;
+  readonly busy: boolean;
+  readonly problem: string | null;
+  readonly finish: () => Promise<void>;
+}) {
+  return (
+    <Dialog
+      open
+      onOpenChange={(on) => !on && setFinishing(null)}
+      title={`Remove ${shortened(finishing.name)} for good?`}
+      footer={
+        <>
+          <Button onClick={() => setFinishing(null)}>Keep it</Button>
+          <Button tone="primary" disabled={busy} onClick={() => void finish()}>
+            {busy ? 'Making a backup first …' : 'Remove it for good'}
+          </Button>
+        </>
+      }
+    >
+      <p>It goes with its whole history and cannot be brought back from this list. A backup of everything is made first.</p>
+      {problem !== null && (
+        <p role="alert" className="mt-3 rounded-sm border border-stop bg-stop-wash px-3 py-2 break-words">
+          {problem}
+        </p>
+      )}
+    </Dialog>
   );
 }

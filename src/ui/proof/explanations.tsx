@@ -96,45 +96,79 @@ function Best({
           . {a.apart}
         </p>
       ))}
-      <div className="mt-3 flex flex-wrap items-center gap-2">
-        {explanation.intoPlan && (
-          <Button
-            tone="mend"
-            onClick={() => explanation.intoPlan && onEdit(explanation.intoPlan, 'Planned as it arrives. Try it once more.')}
-          >
-            Plan it as it arrives
-          </Button>
-        )}
-        {explanation.ends && (
-          <Button
-            tone="mend"
-            onClick={() =>
-              explanation.ends && onEdit(explanation.ends.edit, 'Its ends are kept. Enter them in the unit and try it again.')
-            }
-          >
-            Keep {Math.round(explanation.ends.low * 100)} % and {Math.round(explanation.ends.high * 100)} % as its ends
-          </Button>
-        )}
-        {(has('ends') || has('jitter')) && (
-          <Link className={buttonLook({ tone: 'mend' })} href={calibrateHref}>
-            Calibrate it
-          </Link>
-        )}
-        {has('nothing') && (
-          <Link
-            className={buttonLook({ tone: 'mend' })}
-            href={`${home}/gear/nothing?from=${controllerId}&control=${controlId}&heard=nothing${targetId ? `&to=${targetId}` : ''}`}
-          >
-            Find out why nothing arrives
-          </Link>
-        )}
-        {has('doubled') && (
-          <Link className={buttonLook({ tone: 'mend' })} href={`${home}/gear/wiring`}>
-            Look at the wiring
-          </Link>
-        )}
-      </div>
+      <Mends
+        explanation={explanation}
+        home={home}
+        onEdit={onEdit}
+        calibrateHref={calibrateHref}
+        controllerId={controllerId}
+        controlId={controlId}
+        targetId={targetId}
+        has={has}
+      />
     </article>
+  );
+}
+
+/** The changes that follow from an explanation. */
+function Mends({
+  explanation,
+  home,
+  onEdit,
+  calibrateHref,
+  controllerId,
+  controlId,
+  targetId,
+  has,
+}: {
+  readonly explanation: ToldExplanation;
+  readonly home: string;
+  readonly onEdit: (edit: Edit, words: string) => void;
+  readonly calibrateHref: string;
+  readonly controllerId: string;
+  readonly controlId: string;
+  readonly targetId: string | null;
+  readonly has: (cause: CauseId) => boolean;
+}) {
+  return (
+    <div className="mt-3 flex flex-wrap items-center gap-2">
+      {explanation.intoPlan && (
+        <Button
+          tone="mend"
+          onClick={() => explanation.intoPlan && onEdit(explanation.intoPlan, 'Planned as it arrives. Try it once more.')}
+        >
+          Plan it as it arrives
+        </Button>
+      )}
+      {explanation.ends && (
+        <Button
+          tone="mend"
+          onClick={() =>
+            explanation.ends && onEdit(explanation.ends.edit, 'Its ends are kept. Enter them in the unit and try it again.')
+          }
+        >
+          Keep {Math.round(explanation.ends.low * 100)} % and {Math.round(explanation.ends.high * 100)} % as its ends
+        </Button>
+      )}
+      {(has('ends') || has('jitter')) && (
+        <Link className={buttonLook({ tone: 'mend' })} href={calibrateHref}>
+          Calibrate it
+        </Link>
+      )}
+      {has('nothing') && (
+        <Link
+          className={buttonLook({ tone: 'mend' })}
+          href={`${home}/gear/nothing?from=${controllerId}&control=${controlId}&heard=nothing${targetId ? `&to=${targetId}` : ''}`}
+        >
+          Find out why nothing arrives
+        </Link>
+      )}
+      {has('doubled') && (
+        <Link className={buttonLook({ tone: 'mend' })} href={`${home}/gear/wiring`}>
+          Look at the wiring
+        </Link>
+      )}
+    </div>
   );
 }
 

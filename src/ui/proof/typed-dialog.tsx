@@ -17,6 +17,10 @@ export function TypedDialog({
 }) {
   const [text, setText] = useState('');
   const read = useMemo(() => readTyped(text), [text]);
+  const take = (): void => {
+    onClose();
+    onTake(read.heard);
+  };
   return (
     <Dialog
       open
@@ -28,7 +32,7 @@ export function TypedDialog({
       footer={
         <>
           <Button onClick={onClose}>Leave it</Button>
-          <Button tone="primary" disabled={read.heard.length === 0 || read.bad.length > 0} onClick={() => onTake(read.heard)}>
+          <Button tone="primary" disabled={read.heard.length === 0 || read.bad.length > 0} onClick={take}>
             {read.heard.length === 1 ? 'Compare 1 message' : `Compare ${read.heard.length} messages`}
           </Button>
         </>

@@ -25,110 +25,131 @@ const WAITING: Verdict = { type: 'waiting' };
 /** A port that never rests is no gesture: of more messages than this the oldest go. */
 const MOST = 3000;
 
+/** How a trial ended. */
+export interface TrialEnd {
+  readonly outcome: 'proved' | 'failed';
+  readonly heard: readonly HeardMessage[];
+  readonly diagnosis: ToldDiagnosis | null;
+  readonly typed: boolean;
+}
+
+/** What goes on while a trial runs, apart from what is drawn. */
+interface Running {
+  buffer: HeardMessage[];
+  typed: boolean;
+  ended: boolean;
+  /** After a gesture that was made too seldom the next message begins a new one. */
+  anew: boolean;
+}
+
+const fresh = (): Running => ({ buffer: [], typed: false, ended: false, anew: false });
+
 /** `onEnd` is told once for each trial, how it ended; a gesture that was made too seldom ends nothing. */
-export function useTrial(
-  ask: Ask | null,
-  doctor: Doctor,
-  onEnd: (
-    ask: Ask,
-    ended: {
-      readonly outcome: 'proved' | 'failed';
-      readonly heard: readonly HeardMessage[];
-      readonly diagnosis: ToldDiagnosis | null;
-      readonly typed: boolean;
-    },
-  ) => void,
-): Trial {
+export function useTrial(ask: Ask | null, doctor: Doctor, onEnd: (ask: Ask, ended: TrialEnd) => void): Trial {
   const [heard, setHeard] = useState<readonly HeardMessage[]>([]);
   const [verdict, setVerdict] = useState<Verdict>(WAITING);
   const [diagnosis, setDiagnosis] = useState<ToldDiagnosis | null>(null);
-  const buffer = useRef<HeardMessage[]>([]);
-  const typed = useRef(false);
-  const ended = useRef(false);
-  // After a gesture that was made too seldom the next message begins a new one.
-  const anew = useRef(false);
-  const turn = useRef(0);
-  const timer = useRef<ReturnType<typeof setTimeout> | null>(null);
-  const drawing = useRef(0);
+  const running = useRef(fresh());
+  const quiet = useQuiet();
+  const draw = useOncePerFrame(() => setHeard([...running.current.buffer]));
   const latest = useRef({ ask, doctor, onEnd });
   latest.current = { ask, doctor, onEnd };
 
   const again = useCallback((): void => {
-    turn.current++;
-    buffer.current = [];
-    ended.current = false;
-    anew.current = false;
-    typed.current = false;
-    if (timer.current) clearTimeout(timer.current);
+    running.current = fresh();
+    quiet.stop();
     setHeard([]);
     setVerdict(WAITING);
     setDiagnosis(null);
-  }, []);
+  }, [quiet]);
 
   // Another function, or another plan for it, is another trial.
   // biome-ignore lint/correctness/useExhaustiveDependencies: the ask says when to begin anew
   useEffect(() => {
     again();
-    return () => {
-      if (timer.current) clearTimeout(timer.current);
-    };
-  }, [ask, again]);
+    return quiet.stop;
+  }, [ask, again, quiet]);
 
   const settle = useCallback((): void => {
     const { ask: asked, doctor: asks } = latest.current;
-    if (!asked || ended.current) return;
-    const mine = turn.current;
-    const all = [...buffer.current];
+    const mine = running.current;
+    if (!asked || mine.ended) return;
+    const all = [...mine.buffer];
     void asks(asked.assignment.id, all).then((found) => {
-      if (mine !== turn.current || ended.current || !found) return;
+      if (mine !== running.current || mine.ended || !found) return;
       setDiagnosis(found);
-      anew.current = found.short !== null;
+      mine.anew = found.short !== null;
       if (found.explanations.length === 0) return;
-      ended.current = true;
-      latest.current.onEnd(asked, { outcome: 'failed', heard: all, diagnosis: found, typed: typed.current });
+      mine.ended = true;
+      latest.current.onEnd(asked, { outcome: 'failed', heard: all, diagnosis: found, typed: mine.typed });
     });
   }, []);
 
   const look = useCallback((): Verdict => {
     const { ask: asked } = latest.current;
+    const mine = running.current;
     if (!asked) return WAITING;
-    const now = verdictOf(asked, buffer.current);
+    const now = verdictOf(asked, mine.buffer);
     setVerdict(now);
-    if (now.type === 'proved' && !ended.current) {
-      ended.current = true;
-      latest.current.onEnd(asked, { outcome: 'proved', heard: [...buffer.current], diagnosis: null, typed: typed.current });
+    if (now.type === 'proved' && !mine.ended) {
+      mine.ended = true;
+      latest.current.onEnd(asked, { outcome: 'proved', heard: [...mine.buffer], diagnosis: null, typed: mine.typed });
     }
     return now;
   }, []);
 
   const take = useCallback(
     (words: readonly PackedMessage[], atMs: number): void => {
-      if (!latest.current.ask || ended.current) return;
-      if (anew.current) again();
-      for (const word of words) buffer.current.push({ atMs, word });
-      if (buffer.current.length > MOST) buffer.current.splice(0, buffer.current.length - MOST);
+      if (!latest.current.ask || running.current.ended) return;
+      if (running.current.anew) again();
+      const { buffer } = running.current;
+      for (const word of words) buffer.push({ atMs, word });
+      if (buffer.length > MOST) buffer.splice(0, buffer.length - MOST);
       const now = look();
-      // The table is drawn once a frame, however many messages come.
-      if (drawing.current === 0)
-        drawing.current = requestAnimationFrame(() => {
-          drawing.current = 0;
-          setHeard([...buffer.current]);
-        });
-      if (timer.current) clearTimeout(timer.current);
-      if (now.type === 'so-far' || now.type === 'differs') timer.current = setTimeout(settle, quietFor(latest.current.ask));
+      draw();
+      quiet.stop();
+      if (now.type === 'so-far' || now.type === 'differs') quiet.after(quietFor(latest.current.ask), settle);
     },
-    [again, look, settle],
+    [again, look, settle, draw, quiet],
   );
 
   const takeAll = useCallback(
     (all: readonly HeardMessage[]): void => {
       again();
-      typed.current = true;
-      buffer.current = [...all];
+      running.current.typed = true;
+      running.current.buffer = [...all];
       setHeard(all);
       if (look().type !== 'proved') settle();
     },
     [again, look, settle],
   );
-  return { heard, verdict, diagnosis, typed: typed.current, take, takeAll, settle, again };
+  return { heard, verdict, diagnosis, typed: running.current.typed, take, takeAll, settle, again };
+}
+
+/** Does something once a frame, however often it is asked to. */
+function useOncePerFrame(work: () => void): () => void {
+  const drawing = useRef(0);
+  const latest = useRef(work);
+  latest.current = work;
+  return useCallback((): void => {
+    if (drawing.current !== 0) return;
+    drawing.current = requestAnimationFrame(() => {
+      drawing.current = 0;
+      latest.current();
+    });
+  }, []);
+}
+
+/** A timer that each message starts anew. */
+function useQuiet() {
+  const [quiet] = useState(() => {
+    let timer: ReturnType<typeof setTimeout> | undefined;
+    const stop = (): void => clearTimeout(timer);
+    const after = (ms: number, work: () => void): void => {
+      stop();
+      timer = setTimeout(work, ms);
+    };
+    return { stop, after };
+  });
+  return quiet;
 }

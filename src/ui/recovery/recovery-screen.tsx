@@ -5,6 +5,7 @@ import { useEffect, useState } from 'react';
 import * as z from 'zod';
 import type { KeptBackup } from '@/server/backups/automatic';
 import type { Recovery } from '@/server/folder/recovery';
+import type { ClosedKind } from '@/server/folder/state';
 import { KeptBackups } from '../backups/kept-backups';
 import { Mark } from '../frame/mark';
 import { Button } from '../primitives/button';
@@ -127,90 +128,141 @@ export function RecoveryScreen({ first }: { readonly first: Recovery }) {
                 {said.text}
               </p>
             )}
-            <section aria-label="Try again" className="flex items-center gap-3 border-t pt-4">
-              <p className="flex-1 text-ink-2" aria-live="polite">
-                {kind === 'locked'
-                  ? 'Waiting for the lock to end …'
-                  : 'When you have changed something, for instance moved a file back.'}
-              </p>
-              <Button tone={kind === 'locked' ? 'primary' : undefined} disabled={busy} onClick={() => void act({ do: 'again' })}>
-                Try again
-              </Button>
-            </section>
+            <TryAgain busy={busy} kind={kind} act={act} />
             {kind !== 'newer' && kind !== 'locked' && kind !== 'unwritable' && (
-              <section aria-label="Restore a backup" className="flex flex-col gap-2 border-t pt-4">
-                <h2 className="font-semibold">Restore a backup</h2>
-                {first.backups.length === 0 ? (
-                  <p className="text-ink-2">
-                    There are no automatic backups in the data folder. A backup that you saved elsewhere can be restored after
-                    starting anew.
-                  </p>
-                ) : (
-                  <>
-                    <p className="text-xs text-ink-2">
-                      It replaces the database. The file that is there now is kept under another name.
-                    </p>
-                    <KeptBackups
-                      backups={first.backups}
-                      busy={busy}
-                      onRestore={(backup) => setAsking({ for: 'restore', backup })}
-                    />
-                  </>
-                )}
-              </section>
+              <RestoreBackup first={first} setAsking={setAsking} busy={busy} />
             )}
-            {(kind === 'damaged' || kind === 'unknown' || kind === 'no-backup') && (
-              <section aria-label="Save what can be read" className="flex items-center gap-3 border-t pt-4">
-                <p className="flex-1 text-ink-2">
-                  <span className="font-semibold text-ink">Save what can be read.</span> Every rig that comes out whole, in one
-                  file that Keen Dial imports.
-                </p>
-                <a
-                  href="/api/recovery/readable"
-                  className="inline-flex h-8 items-center gap-1.5 rounded-sm border border-control-edge bg-sheet px-3 font-medium hover:border-ink"
-                >
-                  <Download size={15} aria-hidden /> Save it
-                </a>
-              </section>
-            )}
-            {kind !== 'locked' && kind !== 'unwritable' && (
-              <section aria-label="Start anew" className="flex items-center gap-3 border-t pt-4">
-                <p className="flex-1 text-ink-2">
-                  <span className="font-semibold text-ink">Start anew.</span> With no rigs. The file that is there now is kept
-                  under another name, in {first.folder}.
-                </p>
-                <Button disabled={busy} onClick={() => setAsking({ for: 'anew' })}>
-                  Start anew…
-                </Button>
-              </section>
-            )}
+            {(kind === 'damaged' || kind === 'unknown' || kind === 'no-backup') && <SaveReadable />}
+            {kind !== 'locked' && kind !== 'unwritable' && <StartAnew first={first} setAsking={setAsking} busy={busy} />}
           </>
         )}
-        {asking && (
-          <Dialog
-            open
-            onOpenChange={(on) => !on && setAsking(null)}
-            title={asking.for === 'anew' ? 'Start with no rigs?' : 'Restore this backup?'}
-            footer={
-              <>
-                <Button onClick={() => setAsking(null)}>Leave everything as it is</Button>
-                <Button
-                  tone="primary"
-                  disabled={busy}
-                  onClick={() => void act(asking.for === 'anew' ? { do: 'anew' } : { do: 'restore', name: asking.backup.name })}
-                >
-                  {busy ? 'Working …' : asking.for === 'anew' ? 'Start anew' : 'Replace the database with it'}
-                </Button>
-              </>
-            }
-          >
-            <p>
-              The database that is there now is moved aside, not deleted. You are told its new name afterwards.
-              {asking.for === 'restore' && ' Changes that were made after the backup are not in it.'}
-            </p>
-          </Dialog>
-        )}
+        {asking && <BeforeItIsDone asking={asking} setAsking={setAsking} busy={busy} act={act} />}
       </main>
     </div>
+  );
+}
+
+function TryAgain({
+  busy,
+  kind,
+  act,
+}: {
+  readonly busy: boolean;
+  readonly kind: ClosedKind;
+  readonly act: (remedy: object) => Promise<void>;
+}) {
+  return (
+    <section aria-label="Try again" className="flex items-center gap-3 border-t pt-4">
+      <p className="flex-1 text-ink-2" aria-live="polite">
+        {kind === 'locked' ? 'Waiting for the lock to end …' : 'When you have changed something, for instance moved a file back.'}
+      </p>
+      <Button tone={kind === 'locked' ? 'primary' : undefined} disabled={busy} onClick={() => void act({ do: 'again' })}>
+        Try again
+      </Button>
+    </section>
+  );
+}
+
+function RestoreBackup({
+  first,
+  setAsking,
+  busy,
+}: {
+  readonly first: Recovery;
+  readonly setAsking: (to: Asking) => void;
+  readonly busy: boolean;
+}) {
+  return (
+    <section aria-label="Restore a backup" className="flex flex-col gap-2 border-t pt-4">
+      <h2 className="font-semibold">Restore a backup</h2>
+      {first.backups.length === 0 ? (
+        <p className="text-ink-2">
+          There are no automatic backups in the data folder. A backup that you saved elsewhere can be restored after starting
+          anew.
+        </p>
+      ) : (
+        <>
+          <p className="text-xs text-ink-2">It replaces the database. The file that is there now is kept under another name.</p>
+          <KeptBackups backups={first.backups} busy={busy} onRestore={(backup) => setAsking({ for: 'restore', backup })} />
+        </>
+      )}
+    </section>
+  );
+}
+
+function SaveReadable() {
+  return (
+    <section aria-label="Save what can be read" className="flex items-center gap-3 border-t pt-4">
+      <p className="flex-1 text-ink-2">
+        <span className="font-semibold text-ink">Save what can be read.</span> Every rig that comes out whole, in one file that
+        Keen Dial imports.
+      </p>
+      <a
+        href="/api/recovery/readable"
+        className="inline-flex h-8 items-center gap-1.5 rounded-sm border border-control-edge bg-sheet px-3 font-medium hover:border-ink"
+      >
+        <Download size={15} aria-hidden /> Save it
+      </a>
+    </section>
+  );
+}
+
+function StartAnew({
+  first,
+  setAsking,
+  busy,
+}: {
+  readonly first: Recovery;
+  readonly setAsking: (to: Asking) => void;
+  readonly busy: boolean;
+}) {
+  return (
+    <section aria-label="Start anew" className="flex items-center gap-3 border-t pt-4">
+      <p className="flex-1 text-ink-2">
+        <span className="font-semibold text-ink">Start anew.</span> With no rigs. The file that is there now is kept under another
+        name, in {first.folder}.
+      </p>
+      <Button disabled={busy} onClick={() => setAsking({ for: 'anew' })}>
+        Start anew…
+      </Button>
+    </section>
+  );
+}
+
+/** Asks once more before the database is replaced. */
+function BeforeItIsDone({
+  asking,
+  setAsking,
+  busy,
+  act,
+}: {
+  readonly asking: NonNullable<Asking>;
+  readonly setAsking: (to: Asking) => void;
+  readonly busy: boolean;
+  readonly act: (remedy: object) => Promise<void>;
+}) {
+  return (
+    <Dialog
+      open
+      onOpenChange={(on) => !on && setAsking(null)}
+      title={asking.for === 'anew' ? 'Start with no rigs?' : 'Restore this backup?'}
+      footer={
+        <>
+          <Button onClick={() => setAsking(null)}>Leave everything as it is</Button>
+          <Button
+            tone="primary"
+            disabled={busy}
+            onClick={() => void act(asking.for === 'anew' ? { do: 'anew' } : { do: 'restore', name: asking.backup.name })}
+          >
+            {busy ? 'Working …' : asking.for === 'anew' ? 'Start anew' : 'Replace the database with it'}
+          </Button>
+        </>
+      }
+    >
+      <p>
+        The database that is there now is moved aside, not deleted. You are told its new name afterwards.
+        {asking.for === 'restore' && ' Changes that were made after the backup are not in it.'}
+      </p>
+    </Dialog>
   );
 }

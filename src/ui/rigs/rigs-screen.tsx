@@ -6,7 +6,8 @@ import { DropdownMenu } from 'radix-ui';
 import { type ReactNode, useState, useTransition } from 'react';
 import { toast } from 'sonner';
 import { counted } from '@/core/base';
-import { bringBackRig, createRig, duplicateRig, finishRig, giveRigName, type ListedRig, removeRig } from '@/server/actions/rigs';
+import { createRig, duplicateRig, giveRigName, type ListedRig } from '@/server/actions/rigs';
+import { useDeleting } from '../entries/use-deleting';
 import { OuterHead } from '../frame/outer-head';
 import { ImportButton } from '../import/import-button';
 import { ImportProblems, type Problem } from '../import/import-dialog';
@@ -34,22 +35,7 @@ export function RigsScreen({
   const live = rigs.filter((r) => !r.deleted);
   const gone = rigs.filter((r) => r.deleted);
 
-  const remove = (rig: ListedRig): void =>
-    start(async () => {
-      const refused = await removeRig(rig.id);
-      if (refused !== null) {
-        toast.error('Nothing was deleted.', { description: refused });
-        return;
-      }
-      router.refresh();
-      toast(`Deleted ${rig.name}`, { duration: 12_000, action: { label: 'Undo', onClick: () => bringBack(rig.id) } });
-    });
-  const bringBack = (id: string): void =>
-    start(async () => {
-      const refused = await bringBackRig(id);
-      if (refused !== null) toast.error('It was not brought back.', { description: refused });
-      router.refresh();
-    });
+  const { remove, bringBack, finish } = useDeleting();
   const copy = (rig: ListedRig): void =>
     start(async () => {
       const made = await duplicateRig(rig.id);
@@ -61,13 +47,7 @@ export function RigsScreen({
     <div className="min-h-dvh">
       <OuterHead here="rigs" />
       <main className="mx-auto flex max-w-[980px] flex-col gap-5 px-6 py-8">
-        <div className="flex items-center gap-2">
-          <h1 className="flex-1 text-xl font-semibold">Rigs</h1>
-          <ImportButton label="Import a file" onProblems={setProblems} />
-          <Button tone="primary" onClick={() => setAsking({ for: 'new' })}>
-            New rig
-          </Button>
-        </div>
+        <RigsHead setAsking={setAsking} setProblems={setProblems} />
         {fault !== null && (
           <p role="alert" className="rounded-sm border border-stop bg-stop-wash px-3 py-2">
             {fault} Reading, exporting and backing up work meanwhile.
@@ -75,13 +55,7 @@ export function RigsScreen({
         )}
         {problems.length > 0 && <ImportProblems problems={problems} onClose={() => setProblems([])} />}
         {live.length === 0 ? (
-          <div className="rounded-md border bg-sheet px-6 py-10 text-center">
-            <p className="text-base font-semibold">No rig yet.</p>
-            <p className="mt-1 text-ink-2">
-              A rig is one set-up: the controllers under hands and feet, and the software that they move. Make one, or import a
-              file.
-            </p>
-          </div>
+          <NoRig />
         ) : (
           <ul className="overflow-hidden rounded-md border bg-sheet">
             {live.map((rig) => (
@@ -95,16 +69,7 @@ export function RigsScreen({
             ))}
           </ul>
         )}
-        <DeletedList
-          what={['rig', 'rigs']}
-          rows={gone}
-          onBack={bringBack}
-          onFinish={async (id) => {
-            const refused = await finishRig(id);
-            if (refused === null) router.refresh();
-            return refused;
-          }}
-        />
+        <DeletedList what={['rig', 'rigs']} rows={gone} onBack={bringBack} onFinish={finish} />
         <AllData />
       </main>
       <NameDialog
@@ -124,6 +89,35 @@ export function RigsScreen({
           return null;
         }}
       />
+    </div>
+  );
+}
+
+function RigsHead({
+  setAsking,
+  setProblems,
+}: {
+  readonly setAsking: (to: { readonly for: 'new' }) => void;
+  readonly setProblems: (to: readonly Problem[]) => void;
+}) {
+  return (
+    <div className="flex items-center gap-2">
+      <h1 className="flex-1 text-xl font-semibold">Rigs</h1>
+      <ImportButton label="Import a file" onProblems={setProblems} />
+      <Button tone="primary" onClick={() => setAsking({ for: 'new' })}>
+        New rig
+      </Button>
+    </div>
+  );
+}
+
+function NoRig() {
+  return (
+    <div className="rounded-md border bg-sheet px-6 py-10 text-center">
+      <p className="text-base font-semibold">No rig yet.</p>
+      <p className="mt-1 text-ink-2">
+        A rig is one set-up: the controllers under hands and feet, and the software that they move. Make one, or import a file.
+      </p>
     </div>
   );
 }
@@ -188,39 +182,55 @@ function RigRow({
           minute: '2-digit',
         })}
       </p>
-      <DropdownMenu.Root modal={false}>
-        <DropdownMenu.Trigger asChild>
-          <Button tone="quiet" size="icon" className="relative z-10" aria-label={`More for ${rig.name}`}>
-            <MoreHorizontal size={17} aria-hidden />
-          </Button>
-        </DropdownMenu.Trigger>
-        <DropdownMenu.Portal>
-          <DropdownMenu.Content
-            align="end"
-            sideOffset={4}
-            className="z-50 w-44 rounded-md border border-control-edge bg-sheet p-1 shadow-lg"
-          >
-            <MenuItem onSelect={onRename}>
-              <Pencil size={14} aria-hidden /> Rename
-            </MenuItem>
-            <MenuItem onSelect={onCopy}>
-              <Copy size={14} aria-hidden /> Duplicate
-            </MenuItem>
-            <DropdownMenu.Item
-              asChild
-              className="flex cursor-pointer items-center gap-2 rounded-sm px-2 py-1.5 text-sm outline-none data-[highlighted]:bg-verdigris-wash"
-            >
-              <a href={`/api/rigs/${rig.id}/export`}>
-                <Upload size={14} aria-hidden className="rotate-180" /> Export as a file
-              </a>
-            </DropdownMenu.Item>
-            <MenuItem onSelect={onDelete}>
-              <Trash2 size={14} aria-hidden /> Delete
-            </MenuItem>
-          </DropdownMenu.Content>
-        </DropdownMenu.Portal>
-      </DropdownMenu.Root>
+      <RigMenu rig={rig} onCopy={onCopy} onRename={onRename} onDelete={onDelete} />
     </li>
+  );
+}
+
+function RigMenu({
+  rig,
+  onCopy,
+  onRename,
+  onDelete,
+}: {
+  readonly rig: ListedRig;
+  readonly onCopy: () => void;
+  readonly onRename: () => void;
+  readonly onDelete: () => void;
+}) {
+  return (
+    <DropdownMenu.Root modal={false}>
+      <DropdownMenu.Trigger asChild>
+        <Button tone="quiet" size="icon" className="relative z-10" aria-label={`More for ${rig.name}`}>
+          <MoreHorizontal size={17} aria-hidden />
+        </Button>
+      </DropdownMenu.Trigger>
+      <DropdownMenu.Portal>
+        <DropdownMenu.Content
+          align="end"
+          sideOffset={4}
+          className="z-50 w-44 rounded-md border border-control-edge bg-sheet p-1 shadow-lg"
+        >
+          <MenuItem onSelect={onRename}>
+            <Pencil size={14} aria-hidden /> Rename
+          </MenuItem>
+          <MenuItem onSelect={onCopy}>
+            <Copy size={14} aria-hidden /> Duplicate
+          </MenuItem>
+          <DropdownMenu.Item
+            asChild
+            className="flex cursor-pointer items-center gap-2 rounded-sm px-2 py-1.5 text-sm outline-none data-[highlighted]:bg-verdigris-wash"
+          >
+            <a href={`/api/rigs/${rig.id}/export`}>
+              <Upload size={14} aria-hidden className="rotate-180" /> Export as a file
+            </a>
+          </DropdownMenu.Item>
+          <MenuItem onSelect={onDelete}>
+            <Trash2 size={14} aria-hidden /> Delete
+          </MenuItem>
+        </DropdownMenu.Content>
+      </DropdownMenu.Portal>
+    </DropdownMenu.Root>
   );
 }
 

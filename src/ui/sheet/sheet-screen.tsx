@@ -2,7 +2,8 @@
 // The sheet: what to enter in each controller and each target, ticked as it is done; made to be printed.
 import { parseAsBoolean, useQueryState } from 'nuqs';
 import { useMemo } from 'react';
-import { type ControllerLine, makeSheet } from '@/core/sheets';
+import type { Assignment, Controller, Edit, Target } from '@/core/rig';
+import { type ControllerLine, makeSheet, type TargetLine } from '@/core/sheets';
 import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
 import { useRig } from '../store/provider';
@@ -55,123 +56,146 @@ export function SheetScreen() {
         {sheet.controllers.map(({ controller, lines }) => {
           const shown = lines.filter((l) => (!left || l.assignment.entered === null) && (!least || l.assignment.minimum));
           if (shown.length === 0) return null;
-          return (
-            <section
-              key={controller.id}
-              aria-label={`Enter in ${controller.name}`}
-              className="print-plain overflow-hidden rounded-md border bg-sheet"
-            >
-              <Title
-                text={`Enter in ${controller.name}`}
-                hint={`programmed ${{ panel: 'at its panel', editor: 'in its editor', browser: 'in a browser' }[controller.firmware.programmedAt]}; channels from ${controller.firmware.shows.channelBase}, programs from ${controller.firmware.shows.programBase}`}
-                onAll={() => void edit(tickEntered(`all of ${controller.name}`, { assignments: uniqueAssignments(shown) }, true))}
-                open={shown.some((l) => l.assignment.entered === null)}
-              />
-              <div className="overflow-x-auto">
-                <table className="w-full text-[13.5px]">
-                  <Heads names={['Entered', 'Saved', 'Control', 'Place', 'On', 'Type', 'Ch', 'Number', 'Values', 'For']} />
-                  <tbody>
-                    {shown.map((l, i) => (
-                      <tr
-                        key={`${l.assignment.id} ${l.type} ${l.number}`}
-                        className={cx(
-                          'print-keep border-b last:border-b-0',
-                          l.assignment.entered && 'text-ink-2',
-                          shown[i - 1]?.control !== l.control && i > 0 && 'border-t border-t-control-edge',
-                        )}
-                      >
-                        <Tick
-                          checked={l.assignment.entered !== null}
-                          label={`${l.control} ${l.gesture}, ${l.place}: entered`}
-                          onChange={(on) => void edit(tickEntered(l.control, { assignments: [l.assignment] }, on))}
-                        />
-                        <Tick
-                          checked={l.assignment.saved !== null}
-                          label={`${l.control} ${l.gesture}, ${l.place}: saved`}
-                          onChange={(on) => void edit(tickSaved(l.control, [l.assignment], on))}
-                        />
-                        <td className="max-w-40 py-1 pr-3 font-semibold break-words">{l.control}</td>
-                        <td className="min-w-32 pr-3">{l.place}</td>
-                        <td className="pr-3">{l.gesture}</td>
-                        <td className="pr-3 whitespace-nowrap">{l.type}</td>
-                        <td className="pr-3 font-mono text-xs">{l.channel}</td>
-                        <td className="pr-3 font-mono text-xs font-semibold">{l.number}</td>
-                        <td className="pr-3 whitespace-nowrap">{l.values}</td>
-                        <td className="max-w-64 pr-3">
-                          <span className="block truncate" title={l.purpose}>
-                            {l.purpose}
-                          </span>
-                          {l.limits.map((limit) => (
-                            <span key={limit} className="block text-xs break-words text-caution">
-                              {limit}
-                            </span>
-                          ))}
-                        </td>
-                      </tr>
-                    ))}
-                  </tbody>
-                </table>
-              </div>
-            </section>
-          );
+          return <ControllerLines key={controller.id} edit={edit} controller={controller} shown={shown} />;
         })}
         {sheet.targets.map(({ target, lines }) => {
           const shown = lines.filter(
             (l) => (!left || l.landing.entered === null) && (!least || inMinimum.has(l.landing.parameterId)),
           );
           if (shown.length === 0) return null;
-          return (
-            <section
-              key={target.id}
-              aria-label={`Enter in ${target.name}`}
-              className="print-plain overflow-hidden rounded-md border bg-sheet"
-            >
-              <Title
-                text={`Enter in ${target.name}`}
-                hint={`on counts from ${target.reception.threshold}; programs from ${target.reception.shows.programBase}`}
-                onAll={() => void edit(tickEntered(`all of ${target.name}`, { landings: shown.map((l) => l.landing) }, true))}
-                open={shown.some((l) => l.landing.entered === null)}
-              />
-              <div className="overflow-x-auto">
-                <table className="w-full text-[13.5px]">
-                  <Heads names={['Entered', 'Parameter', 'Type', 'Ch', 'Number', 'Hears it as', 'Range', 'Comes from']} />
-                  <tbody>
-                    {shown.map((l) => (
-                      <tr
-                        key={l.landing.id}
-                        className={cx('print-keep border-b last:border-b-0', l.landing.entered && 'text-ink-2')}
-                      >
-                        <Tick
-                          checked={l.landing.entered !== null}
-                          label={`${l.parameter}: entered`}
-                          onChange={(on) => void edit(tickEntered(l.parameter, { landings: [l.landing] }, on))}
-                        />
-                        <td className="max-w-56 py-1 pr-3 font-semibold break-words">{l.parameter}</td>
-                        <td className="pr-3 whitespace-nowrap">{l.type}</td>
-                        <td className="pr-3 font-mono text-xs">{l.channel}</td>
-                        <td className="pr-3 font-mono text-xs font-semibold">{l.number}</td>
-                        <td className="pr-3">{l.mode}</td>
-                        <td className="pr-3 whitespace-nowrap">{l.range}</td>
-                        <td className="pr-3">{l.from}</td>
-                      </tr>
-                    ))}
-                  </tbody>
-                </table>
-              </div>
-            </section>
-          );
+          return <TargetLines key={target.id} edit={edit} target={target} shown={shown} />;
         })}
-        {least && (
-          <p className="rounded-md border bg-sheet px-5 py-3">
-            {marked.length === 1
-              ? 'You can stop here: this one function already works by itself.'
-              : `You can stop here: these ${marked.length} functions already work by themselves.`}
-            Colours, names and the rest come after.
-          </p>
-        )}
+        <LeastIsEnough least={least} marked={marked} />
         {left && sheet.lines > 0 && sheet.toEnter === 0 && <p className="text-ink-2">Everything is entered.</p>}
       </div>
     </main>
+  );
+}
+
+/** The lines to enter in one controller. */
+function ControllerLines({
+  edit,
+  controller,
+  shown,
+}: {
+  readonly edit: (edit: Edit) => boolean;
+  readonly controller: Controller;
+  readonly shown: ControllerLine[];
+}) {
+  return (
+    <section aria-label={`Enter in ${controller.name}`} className="print-plain overflow-hidden rounded-md border bg-sheet">
+      <Title
+        text={`Enter in ${controller.name}`}
+        hint={`programmed ${{ panel: 'at its panel', editor: 'in its editor', browser: 'in a browser' }[controller.firmware.programmedAt]}; channels from ${controller.firmware.shows.channelBase}, programs from ${controller.firmware.shows.programBase}`}
+        onAll={() => void edit(tickEntered(`all of ${controller.name}`, { assignments: uniqueAssignments(shown) }, true))}
+        open={shown.some((l) => l.assignment.entered === null)}
+      />
+      <div className="overflow-x-auto">
+        <table className="w-full text-[13.5px]">
+          <Heads names={['Entered', 'Saved', 'Control', 'Place', 'On', 'Type', 'Ch', 'Number', 'Values', 'For']} />
+          <tbody>
+            {shown.map((l, i) => (
+              <tr
+                key={`${l.assignment.id} ${l.type} ${l.number}`}
+                className={cx(
+                  'print-keep border-b last:border-b-0',
+                  l.assignment.entered && 'text-ink-2',
+                  shown[i - 1]?.control !== l.control && i > 0 && 'border-t border-t-control-edge',
+                )}
+              >
+                <Tick
+                  checked={l.assignment.entered !== null}
+                  label={`${l.control} ${l.gesture}, ${l.place}: entered`}
+                  onChange={(on) => void edit(tickEntered(l.control, { assignments: [l.assignment] }, on))}
+                />
+                <Tick
+                  checked={l.assignment.saved !== null}
+                  label={`${l.control} ${l.gesture}, ${l.place}: saved`}
+                  onChange={(on) => void edit(tickSaved(l.control, [l.assignment], on))}
+                />
+                <td className="max-w-40 py-1 pr-3 font-semibold break-words">{l.control}</td>
+                <td className="min-w-32 pr-3">{l.place}</td>
+                <td className="pr-3">{l.gesture}</td>
+                <td className="pr-3 whitespace-nowrap">{l.type}</td>
+                <td className="pr-3 font-mono text-xs">{l.channel}</td>
+                <td className="pr-3 font-mono text-xs font-semibold">{l.number}</td>
+                <td className="pr-3 whitespace-nowrap">{l.values}</td>
+                <td className="max-w-64 pr-3">
+                  <span className="block truncate" title={l.purpose}>
+                    {l.purpose}
+                  </span>
+                  {l.limits.map((limit) => (
+                    <span key={limit} className="block text-xs break-words text-caution">
+                      {limit}
+                    </span>
+                  ))}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+    </section>
+  );
+}
+
+/** The lines to enter in one target. */
+function TargetLines({
+  edit,
+  target,
+  shown,
+}: {
+  readonly edit: (edit: Edit) => boolean;
+  readonly target: Target;
+  readonly shown: TargetLine[];
+}) {
+  return (
+    <section aria-label={`Enter in ${target.name}`} className="print-plain overflow-hidden rounded-md border bg-sheet">
+      <Title
+        text={`Enter in ${target.name}`}
+        hint={`on counts from ${target.reception.threshold}; programs from ${target.reception.shows.programBase}`}
+        onAll={() => void edit(tickEntered(`all of ${target.name}`, { landings: shown.map((l) => l.landing) }, true))}
+        open={shown.some((l) => l.landing.entered === null)}
+      />
+      <div className="overflow-x-auto">
+        <table className="w-full text-[13.5px]">
+          <Heads names={['Entered', 'Parameter', 'Type', 'Ch', 'Number', 'Hears it as', 'Range', 'Comes from']} />
+          <tbody>
+            {shown.map((l) => (
+              <tr key={l.landing.id} className={cx('print-keep border-b last:border-b-0', l.landing.entered && 'text-ink-2')}>
+                <Tick
+                  checked={l.landing.entered !== null}
+                  label={`${l.parameter}: entered`}
+                  onChange={(on) => void edit(tickEntered(l.parameter, { landings: [l.landing] }, on))}
+                />
+                <td className="max-w-56 py-1 pr-3 font-semibold break-words">{l.parameter}</td>
+                <td className="pr-3 whitespace-nowrap">{l.type}</td>
+                <td className="pr-3 font-mono text-xs">{l.channel}</td>
+                <td className="pr-3 font-mono text-xs font-semibold">{l.number}</td>
+                <td className="pr-3">{l.mode}</td>
+                <td className="pr-3 whitespace-nowrap">{l.range}</td>
+                <td className="pr-3">{l.from}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+    </section>
+  );
+}
+
+function LeastIsEnough({ least, marked }: { readonly least: boolean; readonly marked: readonly Assignment[] }) {
+  return (
+    <>
+      {least && (
+        <p className="rounded-md border bg-sheet px-5 py-3">
+          {marked.length === 1
+            ? 'You can stop here: this one function already works by itself.'
+            : `You can stop here: these ${marked.length} functions already work by themselves.`}
+          Colours, names and the rest come after.
+        </p>
+      )}
+    </>
   );
 }
 

@@ -51,21 +51,7 @@ export function WalkScreen() {
   const last = at === steps.length - 1;
   return (
     <main className="flex min-h-0 flex-1 flex-col">
-      <div className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b bg-sheet px-6 py-2.5">
-        <h1 className="text-lg font-semibold">{step.unit}</h1>
-        <p className="text-ink-2">
-          step {at + 1} of {steps.length}
-        </p>
-        <p className="ml-auto text-ink-2">
-          {progress.done === progress.all
-            ? 'everything is entered and saved'
-            : `${progress.done} of ${progress.all} done, about ${progress.minutes} min left`}
-        </p>
-        <Progress label="Entered and saved" className="w-40" value={progress.done} max={progress.all} />
-        <Link href={home} className="text-verdigris underline">
-          Whole sheet
-        </Link>
-      </div>
+      <WalkHead steps={steps} progress={progress} at={at} step={step} home={home} />
       <section aria-label="The step" aria-live="polite" className="min-h-0 flex-1 overflow-y-auto px-6 py-6">
         <div className="mx-auto max-w-[980px]">
           {step.type === 'set-up' ? (
@@ -79,37 +65,91 @@ export function WalkScreen() {
           )}
         </div>
       </section>
-      {/* The mouse takes no focus here: after a click on Back, Space still goes on. */}
-      {/* biome-ignore lint/a11y/noStaticElementInteractions: only keeps the focus where it is */}
-      <footer className="flex flex-wrap items-center gap-2 border-t bg-sheet px-6 py-3" onMouseDown={(e) => e.preventDefault()}>
-        <Button className="h-12 px-5 text-base" disabled={at === 0} onClick={() => go(at - 1)}>
-          ← Back
-        </Button>
-        <Button tone="quiet" className="h-12 text-base" onClick={() => go(whereToGoOn(steps))}>
-          Where was I? <kbd className="font-mono text-xs">W</kbd>
-        </Button>
-        <span className="ml-auto" />
-        {step.type !== 'set-up' && step.done && (
-          <Button tone="quiet" className="h-12 text-base" onClick={() => void edit(tick(step, false))}>
-            {step.type === 'save' ? 'It is not saved' : 'It is not entered'}
-          </Button>
-        )}
-        {step.type !== 'set-up' && !step.done && (
-          <Button className="h-12 px-5 text-base" disabled={last} onClick={() => go(at + 1)}>
-            Later →
-          </Button>
-        )}
-        <Button
-          tone="primary"
-          className="h-12 min-w-44 px-6 text-base"
-          disabled={last && (step.type === 'set-up' || step.done)}
-          onClick={forward}
-        >
-          {step.type === 'set-up' || step.done ? 'Next' : step.type === 'save' ? 'Saved' : 'Entered'}{' '}
-          <kbd className="font-mono text-xs">Space</kbd>
-        </Button>
-      </footer>
+      <WalkBar edit={edit} steps={steps} at={at} step={step} go={go} forward={forward} last={last} />
     </main>
+  );
+}
+
+function WalkHead({
+  steps,
+  progress,
+  at,
+  step,
+  home,
+}: {
+  readonly steps: readonly EntryStep[];
+  readonly progress: { readonly done: number; readonly all: number; readonly minutes: number };
+  readonly at: number;
+  readonly step: EntryStep;
+  readonly home: string;
+}) {
+  return (
+    <div className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b bg-sheet px-6 py-2.5">
+      <h1 className="text-lg font-semibold">{step.unit}</h1>
+      <p className="text-ink-2">
+        step {at + 1} of {steps.length}
+      </p>
+      <p className="ml-auto text-ink-2">
+        {progress.done === progress.all
+          ? 'everything is entered and saved'
+          : `${progress.done} of ${progress.all} done, about ${progress.minutes} min left`}
+      </p>
+      <Progress label="Entered and saved" className="w-40" value={progress.done} max={progress.all} />
+      <Link href={home} className="text-verdigris underline">
+        Whole sheet
+      </Link>
+    </div>
+  );
+}
+
+function WalkBar({
+  edit,
+  steps,
+  at,
+  step,
+  go,
+  forward,
+  last,
+}: {
+  readonly edit: (edit: Edit) => boolean;
+  readonly steps: readonly EntryStep[];
+  readonly at: number;
+  readonly step: EntryStep;
+  readonly go: (to: number) => void;
+  readonly forward: () => void;
+  readonly last: boolean;
+}) {
+  return (
+    // The mouse takes no focus here: after a click on Back, Space still goes on.
+    // biome-ignore lint/a11y/noStaticElementInteractions: only keeps the focus where it is
+    <footer className="flex flex-wrap items-center gap-2 border-t bg-sheet px-6 py-3" onMouseDown={(e) => e.preventDefault()}>
+      <Button className="h-12 px-5 text-base" disabled={at === 0} onClick={() => go(at - 1)}>
+        ← Back
+      </Button>
+      <Button tone="quiet" className="h-12 text-base" onClick={() => go(whereToGoOn(steps))}>
+        Where was I? <kbd className="font-mono text-xs">W</kbd>
+      </Button>
+      <span className="ml-auto" />
+      {step.type !== 'set-up' && step.done && (
+        <Button tone="quiet" className="h-12 text-base" onClick={() => void edit(tick(step, false))}>
+          {step.type === 'save' ? 'It is not saved' : 'It is not entered'}
+        </Button>
+      )}
+      {step.type !== 'set-up' && !step.done && (
+        <Button className="h-12 px-5 text-base" disabled={last} onClick={() => go(at + 1)}>
+          Later →
+        </Button>
+      )}
+      <Button
+        tone="primary"
+        className="h-12 min-w-44 px-6 text-base"
+        disabled={last && (step.type === 'set-up' || step.done)}
+        onClick={forward}
+      >
+        {step.type === 'set-up' || step.done ? 'Next' : step.type === 'save' ? 'Saved' : 'Entered'}{' '}
+        <kbd className="font-mono text-xs">Space</kbd>
+      </Button>
+    </footer>
   );
 }
 

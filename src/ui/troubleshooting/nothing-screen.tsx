@@ -2,36 +2,24 @@
 
 // "Nothing arrives": a guided search. It listens, asks what it cannot hear, strikes causes out, and ends with one and what to do.
 
-import { Check, Trash2 } from 'lucide-react';
+import { Trash2 } from 'lucide-react';
 import { nanoid } from 'nanoid';
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { parseAsString, useQueryStates } from 'nuqs';
 import { useMemo, useState } from 'react';
 import { toast } from 'sonner';
-import { plural } from '@/core/base';
-import { answerSearch, beginSearch, endSearch, removeSearch, reopenAnswer } from '@/core/commands';
-import type { Assignment, RigIndex, Row } from '@/core/rig';
-import {
-  type Cause,
-  causeOf,
-  causes,
-  needsOf,
-  nextStep,
-  questionOf,
-  struckBy,
-  triedQuestion,
-  UNKNOWN,
-} from '@/core/troubleshooting';
+import { answerSearch, beginSearch, removeSearch } from '@/core/commands';
+import type { Assignment, RigIndex } from '@/core/rig';
+import { causeOf, causes, needsOf, nextStep, struckBy } from '@/core/troubleshooting';
 import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
 import { Field, Select } from '../primitives/field';
 import { useRig, useRigStore } from '../store/provider';
+import { AnswersSoFar, Asked, answerWords, Found, NoCauseLeft, type Search, TryThis } from './search-steps';
 
 // It asks the browser for its ports, which the server does not have.
 const Listener = dynamic(() => import('./listener').then((m) => m.Listener), { ssr: false });
-
-type Search = Row<'searches'>;
 
 export function NothingScreen() {
   const index = useRig((s) => s.index);
@@ -138,39 +126,51 @@ function Begin({
           Begin
         </Button>
       </form>
-      {searches.length > 0 && (
-        <section aria-label="Earlier searches">
-          <h2 className="pb-1 font-semibold">Earlier searches</h2>
-          <ul className="max-w-[760px] overflow-hidden rounded-md border bg-sheet">
-            {[...searches].reverse().map((s) => (
-              <li
-                key={s.id}
-                className="grid grid-cols-[150px_minmax(0,1fr)_auto] items-center gap-3 border-b px-4 py-2 last:border-b-0"
-              >
-                <span className="text-xs text-ink-2" suppressHydrationWarning>
-                  {new Date(s.at).toLocaleString('en-GB', {
-                    day: 'numeric',
-                    month: 'short',
-                    year: 'numeric',
-                    hour: '2-digit',
-                    minute: '2-digit',
-                  })}
-                </span>
-                <span className="min-w-0">
-                  <span className="block truncate font-medium">{unitName(index, s)}</span>
-                  <span className="block truncate text-xs text-ink-2">
-                    {s.cause === null ? `open, ${s.answers.length} answers` : (causeOf(s.cause)?.words ?? s.cause)}
-                  </span>
-                </span>
-                <Button size="small" onClick={() => onOpen(s.id)}>
-                  {s.cause === null ? 'Go on' : 'Look at it'}
-                </Button>
-              </li>
-            ))}
-          </ul>
-        </section>
-      )}
+      {searches.length > 0 && <EarlierSearches index={index} onOpen={onOpen} searches={searches} />}
     </>
+  );
+}
+
+function EarlierSearches({
+  index,
+  onOpen,
+  searches,
+}: {
+  readonly index: RigIndex;
+  readonly onOpen: (id: string) => void;
+  readonly searches: readonly Search[];
+}) {
+  return (
+    <section aria-label="Earlier searches">
+      <h2 className="pb-1 font-semibold">Earlier searches</h2>
+      <ul className="max-w-[760px] overflow-hidden rounded-md border bg-sheet">
+        {[...searches].reverse().map((s) => (
+          <li
+            key={s.id}
+            className="grid grid-cols-[150px_minmax(0,1fr)_auto] items-center gap-3 border-b px-4 py-2 last:border-b-0"
+          >
+            <span className="text-xs text-ink-2" suppressHydrationWarning>
+              {new Date(s.at).toLocaleString('en-GB', {
+                day: 'numeric',
+                month: 'short',
+                year: 'numeric',
+                hour: '2-digit',
+                minute: '2-digit',
+              })}
+            </span>
+            <span className="min-w-0">
+              <span className="block truncate font-medium">{unitName(index, s)}</span>
+              <span className="block truncate text-xs text-ink-2">
+                {s.cause === null ? `open, ${s.answers.length} answers` : (causeOf(s.cause)?.words ?? s.cause)}
+              </span>
+            </span>
+            <Button size="small" onClick={() => onOpen(s.id)}>
+              {s.cause === null ? 'Go on' : 'Look at it'}
+            </Button>
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }
 
@@ -206,13 +206,7 @@ function Running({
     <>
       <p className="-mt-2 text-ink-2">{unitName(index, search)}</p>
       {ended ? (
-        <section aria-label="Found" className="max-w-[720px] rounded-md border-2 border-verdigris bg-sheet px-5 py-4">
-          <p className="flex items-center gap-2 text-lg font-semibold">
-            <Check size={20} aria-hidden className="text-verdigris" /> {ended.words}
-          </p>
-          <p className="pt-1">{ended.mend}</p>
-          <p className="pt-2 text-xs text-ink-2">This is kept with the rig. Take an answer back below if it comes again.</p>
-        </section>
+        <Found ended={ended} />
       ) : (
         <>
           <Listener
@@ -224,100 +218,18 @@ function Running({
               if (made) edit(made);
             }}
           />
-          {asked && (
-            <section aria-label="Question" className="max-w-[720px] rounded-md border bg-sheet px-5 py-4">
-              <h2 className="text-lg font-semibold">{asked.ask}</h2>
-              <p className="pt-0.5 text-ink-2">{asked.how}</p>
-              <div className="flex flex-wrap gap-2 pt-3">
-                {asked.answers.map(([id, words]) => (
-                  <Button key={id} onClick={() => answer(asked.id, id)} className="h-auto min-h-9 py-1.5 whitespace-normal">
-                    {words.charAt(0).toUpperCase() + words.slice(1)}
-                  </Button>
-                ))}
-                <Button tone="quiet" onClick={() => answer(asked.id, UNKNOWN)}>
-                  I cannot tell
-                </Button>
-              </div>
-            </section>
-          )}
-          {step.type === 'try' && (
-            <section aria-label="Try this" className="max-w-[720px] rounded-md border-2 border-verdigris bg-sheet px-5 py-4">
-              <p className="text-xs font-medium text-ink-2">
-                {plural(step.left.length, 'Only this is left', 'The likeliest of what is left')}
-              </p>
-              <h2 className="text-lg font-semibold">{step.cause.words}</h2>
-              <p className="pt-1">{step.cause.mend}</p>
-              <div className="flex gap-2 pt-3">
-                <Button
-                  tone="primary"
-                  onClick={() => {
-                    const made = endSearch(search, step.cause.id);
-                    if (made) edit(made);
-                  }}
-                >
-                  That was it
-                </Button>
-                <Button onClick={() => answer(triedQuestion(step.cause.id), 'no')}>Tried it; still nothing</Button>
-              </div>
-            </section>
-          )}
-          {step.type === 'none' && (
-            <section
-              aria-label="No cause left"
-              className="max-w-[720px] rounded-md border border-caution bg-caution-wash px-5 py-4"
-            >
-              <h2 className="text-lg font-semibold">No known cause fits these answers.</h2>
-              <p className="pt-1">
-                One of them may be mistaken, or there are two faults at once. Take back the answer that you are least sure of. If
-                all are right, start from the smallest thing that works: one cable, one control, one listener, and add the rest
-                bit by bit.
-              </p>
-            </section>
-          )}
+          {asked && <Asked answer={answer} asked={asked} />}
+          {step.type === 'try' && <TryThis search={search} edit={edit} step={step} answer={answer} />}
+          {step.type === 'none' && <NoCauseLeft />}
         </>
       )}
-      {search.answers.length > 0 && (
-        <section aria-label="Answers" className="max-w-[720px]">
-          <h2 className="pb-1 font-semibold">Answers so far</h2>
-          <ol className="overflow-hidden rounded-md border bg-sheet">
-            {search.answers.map((a) => (
-              <li
-                key={a.question}
-                className="grid grid-cols-[minmax(0,1fr)_auto] items-center gap-3 border-b px-4 py-1.5 last:border-b-0"
-              >
-                <span className="min-w-0">
-                  <span className="text-ink-2">{askedWords(a.question)}</span>{' '}
-                  <span className="font-medium">{answerWords(a)}</span>
-                </span>
-                <Button
-                  size="small"
-                  tone="quiet"
-                  aria-label={`Take back: ${askedWords(a.question)}`}
-                  onClick={() => {
-                    const made = reopenAnswer(search, a.question);
-                    if (made) edit(made);
-                  }}
-                >
-                  Take back
-                </Button>
-              </li>
-            ))}
-          </ol>
-        </section>
-      )}
+      {search.answers.length > 0 && <AnswersSoFar search={search} edit={edit} />}
       <Button tone="quiet" className="w-max" onClick={remove}>
         <Trash2 size={15} aria-hidden /> Delete this search
       </Button>
     </>
   );
 }
-
-const triedCause = (question: string): Cause | null => (question.startsWith('tried:') ? causeOf(question.slice(6)) : null);
-const askedWords = (question: string): string => questionOf(question)?.ask ?? `Tried: ${triedCause(question)?.words ?? question}`;
-const answerWords = (a: { readonly question: string; readonly answer: string }): string =>
-  a.answer === UNKNOWN
-    ? 'cannot tell'
-    : (questionOf(a.question)?.answers.find(([id]) => id === a.answer)?.[1] ?? (a.answer === 'no' ? 'still nothing' : a.answer));
 
 /** What should arrive: what the chosen control sends, else the first plain send from the controller to the target. */
 function plannedOf(index: RigIndex, search: Search, controlId: string | null) {

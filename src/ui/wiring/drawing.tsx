@@ -22,10 +22,16 @@ interface Point {
   readonly y: number;
 }
 
+/** A wire on its way: where it begins, and where the pointer is. */
+interface Pull {
+  readonly from: PictureUnit;
+  readonly to: Point;
+}
+
 export function WiringDrawing({ picture, chosen, onChoose, onAdd, onRemove }: Props) {
   const box = useRef<HTMLDivElement>(null);
   const [width, setWidth] = useState(900);
-  const [pulling, setPulling] = useState<{ readonly from: PictureUnit; readonly to: Point } | null>(null);
+  const [pulling, setPulling] = useState<Pull | null>(null);
   useEffect(() => {
     const el = box.current;
     if (!el) return;
@@ -33,22 +39,7 @@ export function WiringDrawing({ picture, chosen, onChoose, onAdd, onRemove }: Pr
     watch.observe(el);
     return () => watch.disconnect();
   }, []);
-  const rows = Math.max(1, ...picture.units.map((u) => u.row + 1));
-  const backs = picture.wires.filter((w) => w.back).length;
-  const height = PAD * 2 + rows * (BOX.height + BOX.gap) + (backs > 0 ? 26 + backs * 8 : 0);
-  const byId = new Map(picture.units.map((u) => [u.id, u]));
-  const aside = picture.wires.some((w) => byId.get(w.wire.from.unitId)?.column === byId.get(w.wire.to.unitId)?.column);
-  const step =
-    picture.columns > 1
-      ? Math.max(BOX.width + 90, (width - PAD * 2 - BOX.width - (aside ? ASIDE : 0)) / (picture.columns - 1))
-      : 0;
-  const inColumn = new Map<number, number>();
-  for (const u of picture.units) inColumn.set(u.column, (inColumn.get(u.column) ?? 0) + 1);
-  const placeOf = (u: PictureUnit): Point => {
-    // A short column stands in the middle of a long one.
-    const free = rows - (inColumn.get(u.column) ?? 0);
-    return { x: PAD + u.column * step, y: PAD + (u.row + free / 2) * (BOX.height + BOX.gap) };
-  };
+  const { height, total, byId, placeOf } = layoutOf(picture, width);
   const at = (event: PointerEvent): Point => {
     const r = box.current?.getBoundingClientRect();
     return { x: event.clientX - (r?.left ?? 0) + (box.current?.scrollLeft ?? 0), y: event.clientY - (r?.top ?? 0) };
@@ -63,27 +54,11 @@ export function WiringDrawing({ picture, chosen, onChoose, onAdd, onRemove }: Pr
     if (pulling && to && to.id !== pulling.from.id) onAdd(pulling.from.id, to.id);
     setPulling(null);
   };
-  const total = Math.max(width, PAD * 2 + (picture.columns - 1) * step + BOX.width);
   return (
     <div ref={box} className="relative shrink-0 overflow-x-auto rounded-md border bg-sheet" style={{ height }}>
       <svg width={total} height={height} className="absolute inset-0 text-ink-2" role="group" aria-label="The wires drawn">
         <title>The wires drawn</title>
-        <defs>
-          {(['ink-2', 'verdigris', 'stop', 'caution'] as const).map((tone) => (
-            <marker
-              key={tone}
-              id={`tip-${tone}`}
-              viewBox="0 0 8 8"
-              refX="7"
-              refY="4"
-              markerWidth="8"
-              markerHeight="8"
-              orient="auto"
-            >
-              <path d="M0 0L8 4L0 8z" fill={`var(--${tone})`} />
-            </marker>
-          ))}
-        </defs>
+        <ArrowTips />
         {picture.wires.map((w, i) => {
           const from = byId.get(w.wire.from.unitId);
           const to = byId.get(w.wire.to.unitId);
@@ -117,34 +92,87 @@ export function WiringDrawing({ picture, chosen, onChoose, onAdd, onRemove }: Pr
       {picture.units.map((u) => {
         const p = placeOf(u);
         const aimed = pulling !== null && pulling.from.id !== u.id && unitAt(pulling.to)?.id === u.id;
-        return (
-          <div
-            key={u.id}
-            className={cx(
-              'absolute flex items-center rounded-md border-2 bg-sheet pl-3',
-              u.type === 'controller' ? 'border-ink' : 'border-control-edge',
-              aimed && 'border-spark',
-            )}
-            style={{ left: p.x, top: p.y, width: BOX.width, height: BOX.height }}
-          >
-            <span className="min-w-0 flex-1 truncate font-semibold" title={u.name}>
-              {u.name}
-            </span>
-            <span
-              aria-hidden
-              title={`Draw a wire from ${u.name}`}
-              className="-mr-[9px] h-4 w-4 shrink-0 cursor-crosshair touch-none rounded-full border-2 border-ink bg-film hover:border-spark"
-              onPointerDown={(e) => {
-                e.currentTarget.setPointerCapture(e.pointerId);
-                setPulling({ from: u, to: at(e) });
-              }}
-              onPointerMove={(e) => pulling && setPulling({ from: u, to: at(e) })}
-              onPointerUp={drop}
-              onPointerCancel={() => setPulling(null)}
-            />
-          </div>
-        );
+        return <UnitBox key={u.id} pulling={pulling} setPulling={setPulling} at={at} drop={drop} u={u} p={p} aimed={aimed} />;
       })}
+    </div>
+  );
+}
+
+/** Where each unit stands and how large the drawing is, in pixels, for a room of a width. */
+function layoutOf(picture: Picture, width: number) {
+  const rows = Math.max(1, ...picture.units.map((u) => u.row + 1));
+  const backs = picture.wires.filter((w) => w.back).length;
+  const height = PAD * 2 + rows * (BOX.height + BOX.gap) + (backs > 0 ? 26 + backs * 8 : 0);
+  const byId = new Map(picture.units.map((u) => [u.id, u]));
+  const aside = picture.wires.some((w) => byId.get(w.wire.from.unitId)?.column === byId.get(w.wire.to.unitId)?.column);
+  const step =
+    picture.columns > 1
+      ? Math.max(BOX.width + 90, (width - PAD * 2 - BOX.width - (aside ? ASIDE : 0)) / (picture.columns - 1))
+      : 0;
+  const inColumn = new Map<number, number>();
+  for (const u of picture.units) inColumn.set(u.column, (inColumn.get(u.column) ?? 0) + 1);
+  const placeOf = (u: PictureUnit): Point => {
+    // A short column stands in the middle of a long one.
+    const free = rows - (inColumn.get(u.column) ?? 0);
+    return { x: PAD + u.column * step, y: PAD + (u.row + free / 2) * (BOX.height + BOX.gap) };
+  };
+  const total = Math.max(width, PAD * 2 + (picture.columns - 1) * step + BOX.width);
+  return { height, total, byId, placeOf };
+}
+
+function ArrowTips() {
+  return (
+    <defs>
+      {(['ink-2', 'verdigris', 'stop', 'caution'] as const).map((tone) => (
+        <marker key={tone} id={`tip-${tone}`} viewBox="0 0 8 8" refX="7" refY="4" markerWidth="8" markerHeight="8" orient="auto">
+          <path d="M0 0L8 4L0 8z" fill={`var(--${tone})`} />
+        </marker>
+      ))}
+    </defs>
+  );
+}
+
+function UnitBox({
+  pulling,
+  setPulling,
+  at,
+  drop,
+  u,
+  p,
+  aimed,
+}: {
+  readonly pulling: { readonly from: PictureUnit; readonly to: Point } | null;
+  readonly setPulling: (to: Pull | null) => void;
+  readonly at: (event: PointerEvent) => Point;
+  readonly drop: () => void;
+  readonly u: PictureUnit;
+  readonly p: Point;
+  readonly aimed: boolean;
+}) {
+  return (
+    <div
+      className={cx(
+        'absolute flex items-center rounded-md border-2 bg-sheet pl-3',
+        u.type === 'controller' ? 'border-ink' : 'border-control-edge',
+        aimed && 'border-spark',
+      )}
+      style={{ left: p.x, top: p.y, width: BOX.width, height: BOX.height }}
+    >
+      <span className="min-w-0 flex-1 truncate font-semibold" title={u.name}>
+        {u.name}
+      </span>
+      <span
+        aria-hidden
+        title={`Draw a wire from ${u.name}`}
+        className="-mr-[9px] h-4 w-4 shrink-0 cursor-crosshair touch-none rounded-full border-2 border-ink bg-film hover:border-spark"
+        onPointerDown={(e) => {
+          e.currentTarget.setPointerCapture(e.pointerId);
+          setPulling({ from: u, to: at(e) });
+        }}
+        onPointerMove={(e) => pulling && setPulling({ from: u, to: at(e) })}
+        onPointerUp={drop}
+        onPointerCancel={() => setPulling(null)}
+      />
     </div>
   );
 }

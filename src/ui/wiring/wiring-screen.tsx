@@ -4,19 +4,19 @@ import { Trash2 } from 'lucide-react';
 import { nanoid } from 'nanoid';
 import Link from 'next/link';
 import { parseAsString, useQueryState } from 'nuqs';
-import { useMemo, useState } from 'react';
+import { useMemo } from 'react';
 import { toast } from 'sonner';
 import { addWire, changeWire, parseChannels, removeWire, writeChannels } from '@/core/commands';
 import { kindOf, messageTypes } from '@/core/midi';
 import type { RigIndex, Wire } from '@/core/rig';
 import { type Picture, wiringPicture } from '@/core/wires';
-import { TransportSelect } from '../gear/wires';
 import { Button, buttonLook } from '../primitives/button';
 import { cx } from '../primitives/cx';
-import { CommitInput, Field, NOT_TAKEN, Select } from '../primitives/field';
+import { CommitInput, Field, NOT_TAKEN } from '../primitives/field';
 import { SeverityMark } from '../primitives/marks';
 import { useRig, useRigStore } from '../store/provider';
 import { WiringDrawing } from './drawing';
+import { nameOf, WireTable } from './wire-table';
 
 export function WiringScreen() {
   const index = useRig((s) => s.index);
@@ -85,153 +85,6 @@ export function WiringScreen() {
       </aside>
     </main>
   );
-}
-
-const nameOf = (index: RigIndex, id: string): string => index.controllers.get(id)?.name ?? index.targets.get(id)?.name ?? '?';
-
-function WireTable({
-  index,
-  picture,
-  chosen,
-  onChoose,
-  onRemove,
-  onAdd,
-}: {
-  readonly index: RigIndex;
-  readonly picture: Picture;
-  readonly chosen: string | null;
-  readonly onChoose: (id: string) => void;
-  readonly onRemove: (wire: Wire) => void;
-  readonly onAdd: (fromId: string, toId: string) => void;
-}) {
-  const edit = useRig((s) => s.edit);
-  const [from, setFrom] = useState('');
-  const [to, setTo] = useState('');
-  const units = [...index.rig.controllers, ...index.rig.targets];
-  const tick = (wire: Wire, field: 'forRemote' | 'forNotes' | 'passesOn', label: string) => (
-    <td className="px-2 text-center">
-      <input
-        type="checkbox"
-        className="accent-verdigris"
-        aria-label={`${label}, ${nameOf(index, wire.from.unitId)} to ${nameOf(index, wire.to.unitId)}`}
-        checked={wire[field]}
-        onChange={(e) => {
-          const made = changeWire(wire, { [field]: e.target.checked });
-          if (made) edit(made);
-        }}
-      />
-    </td>
-  );
-  const unitSelect = (label: string, value: string, set: (id: string) => void) => (
-    <Select aria-label={label} className="w-48" value={value} onChange={(e) => set(e.target.value)}>
-      <option value="">{label.toLowerCase()}…</option>
-      {units.map((u) => (
-        <option key={u.id} value={u.id}>
-          {u.name}
-        </option>
-      ))}
-    </Select>
-  );
-  return (
-    <section aria-label="All wires" className="flex flex-col gap-2">
-      <table className="w-full table-fixed text-left">
-        <thead>
-          <tr className="text-xs text-ink-2">
-            {['From', 'To', 'Over', 'Remote', 'Notes', 'Passes on', 'Lets through', ''].map((h) => (
-              <th
-                key={h}
-                className={cx(
-                  'px-2 pb-1 font-medium',
-                  headWidth[h],
-                  ['Remote', 'Notes', 'Passes on'].includes(h) && 'text-center',
-                )}
-              >
-                {h === '' ? <span className="sr-only">Unplug</span> : h}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {picture.wires.map(({ wire, loop, doubled }) => (
-            <tr key={wire.id} className={cx('h-9 border-t', chosen === wire.id && 'bg-verdigris-wash')}>
-              <td className="px-2">
-                <button
-                  type="button"
-                  className="block max-w-full truncate text-left font-medium hover:underline"
-                  onClick={() => onChoose(wire.id)}
-                >
-                  {nameOf(index, wire.from.unitId)}
-                  {wire.from.port !== '' && <span className="font-normal text-ink-2"> {wire.from.port}</span>}
-                </button>
-              </td>
-              <td className="truncate px-2">
-                {nameOf(index, wire.to.unitId)}
-                {wire.to.port !== '' && <span className="text-ink-2"> {wire.to.port}</span>}
-              </td>
-              <td className="px-2">
-                <TransportSelect
-                  label={`Transport from ${nameOf(index, wire.from.unitId)} to ${nameOf(index, wire.to.unitId)}`}
-                  wire={wire}
-                />
-              </td>
-              {tick(wire, 'forRemote', 'Remote control')}
-              {tick(wire, 'forNotes', 'Notes')}
-              {tick(wire, 'passesOn', 'Passes on')}
-              <td className="px-2 text-xs text-ink-2">
-                {loop ? (
-                  <span className="font-medium text-stop">closes a loop</span>
-                ) : doubled ? (
-                  <span className="font-medium text-caution">doubles a message</span>
-                ) : (
-                  throughWords(wire)
-                )}
-              </td>
-              <td className="w-9">
-                <Button
-                  size="icon"
-                  tone="quiet"
-                  aria-label={`Unplug ${nameOf(index, wire.from.unitId)} from ${nameOf(index, wire.to.unitId)}`}
-                  onClick={() => onRemove(wire)}
-                >
-                  <Trash2 size={15} aria-hidden />
-                </Button>
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
-      <form
-        className="flex items-center gap-2"
-        onSubmit={(e) => {
-          e.preventDefault();
-          onAdd(from, to);
-          setTo('');
-        }}
-      >
-        {unitSelect('From', from, setFrom)}
-        {unitSelect('To', to, setTo)}
-        <Button type="submit" disabled={from === '' || to === '' || from === to}>
-          Add a wire
-        </Button>
-        <span className="text-xs text-ink-2">or draw it from the dot at a unit’s right edge</span>
-      </form>
-    </section>
-  );
-}
-
-const headWidth: Readonly<Record<string, string>> = {
-  Over: 'w-36',
-  Remote: 'w-20',
-  Notes: 'w-18',
-  'Passes on': 'w-24',
-  'Lets through': 'w-40',
-  '': 'w-12',
-};
-
-function throughWords(wire: Wire): string {
-  const channels = wire.channels === null ? '' : `channels ${writeChannels(wire.channels)}`;
-  const kinds = wire.types === null ? '' : `${wire.types.length} kinds`;
-  return [channels, kinds].filter((w) => w !== '').join(', ') || 'everything';
 }
 
 function Hearing({ index, picture }: { readonly index: RigIndex; readonly picture: Picture }) {

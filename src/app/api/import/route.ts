@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { FILE_LIMIT, guessedEncoding } from '@/core/formats';
+import { FILE_LIMIT, fileProblemWords, guessedEncoding, inWords } from '@/core/formats';
 import { database } from '@/server/folder';
 import { limitedText, refuse } from '@/server/guard/body';
 import { wordsOf } from '@/server/guard/words';
@@ -18,7 +18,7 @@ export async function POST(request: Request): Promise<Response> {
   const asked = new URL(request.url).searchParams.get('take');
   const text = await limitedText(request, FILE_LIMIT);
   if (text === null) return refuse(413, 'the file', `It has more than ${FILE_LIMIT / 1024 / 1024} MB, the most that is read.`);
-  if (!text.ok) return refuse(422, 'the file', text.error);
+  if (!text.ok) return refuse(422, 'the file', fileProblemWords(text.error));
   const guessed = text.value.encoding === 'windows-1252' ? [guessedEncoding] : [];
   try {
     const db = await database();
@@ -26,7 +26,7 @@ export async function POST(request: Request): Promise<Response> {
       const preview = await previewFile(db, text.value.text);
       return preview.ok
         ? Response.json({ items: preview.value.items, notices: [...guessed, ...preview.value.notices] })
-        : Response.json({ problems: preview.error }, { status: 422 });
+        : Response.json({ problems: preview.error.map(inWords) }, { status: 422 });
     }
     const places = placesSchema.safeParse(asked);
     if (!places.success) return refuse(400, 'the choice', 'It names no places in the file.');
@@ -35,7 +35,9 @@ export async function POST(request: Request): Promise<Response> {
       text.value.text,
       places.data.map((place) => ({ place, take: true })),
     );
-    return taken.ok ? Response.json({ taken: taken.value.made }) : Response.json({ problems: taken.error }, { status: 422 });
+    return taken.ok
+      ? Response.json({ taken: taken.value.made })
+      : Response.json({ problems: taken.error.map(inWords) }, { status: 422 });
   } catch (error) {
     const words = wordsOf(error);
     if (words === null) throw error;

@@ -1,4 +1,4 @@
-import { FILE_LIMIT, guessedEncoding } from '@/core/formats';
+import { FILE_LIMIT, fileProblemWords, guessedEncoding, inWords } from '@/core/formats';
 import { database } from '@/server/folder';
 import { limitedText, refuse } from '@/server/guard/body';
 import { wordsOf } from '@/server/guard/words';
@@ -8,10 +8,10 @@ import { takeFile } from '@/server/rigs/import';
 export async function POST(request: Request): Promise<Response> {
   const text = await limitedText(request, FILE_LIMIT);
   if (text === null) return refuse(413, 'the file', `It has more than ${FILE_LIMIT / 1024 / 1024} MB, the most that is read.`);
-  if (!text.ok) return refuse(422, 'the file', text.error);
+  if (!text.ok) return refuse(422, 'the file', fileProblemWords(text.error));
   try {
     const taken = await takeFile(await database(), text.value.text, null);
-    if (!taken.ok) return Response.json({ problems: taken.error }, { status: 422 });
+    if (!taken.ok) return Response.json({ problems: taken.error.map(inWords) }, { status: 422 });
     const { made, notices } = taken.value;
     const [first] = made;
     const told = text.value.encoding === 'windows-1252' ? [guessedEncoding, ...notices] : notices;
