@@ -9,17 +9,17 @@ export interface MidiBrowser {
   readonly requestMIDIAccess?: (options?: { sysex?: boolean }) => Promise<MIDIAccess>;
 }
 
-type Answer<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problem: PortProblem };
+type PortResult<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problem: PortProblem };
 
 /** A promise with a limit to its patience, and its failures in our words. */
-async function answered<T>(promise: Promise<T>, ms: number, failure: (error: unknown) => PortProblem): Promise<Answer<T>> {
+async function answered<T>(promise: Promise<T>, ms: number, failure: (error: unknown) => PortProblem): Promise<PortResult<T>> {
   let timer: ReturnType<typeof setTimeout> | undefined;
-  const limit = new Promise<Answer<T>>((resolve) => {
+  const limit = new Promise<PortResult<T>>((resolve) => {
     timer = setTimeout(() => resolve({ ok: false, problem: 'no-answer' }), ms);
   });
   const asked = promise.then(
-    (value): Answer<T> => ({ ok: true, value }),
-    (error: unknown): Answer<T> => ({ ok: false, problem: failure(error) }),
+    (value): PortResult<T> => ({ ok: true, value }),
+    (error: unknown): PortResult<T> => ({ ok: false, problem: failure(error) }),
   );
   const first = await Promise.race([asked, limit]);
   clearTimeout(timer);
@@ -42,7 +42,7 @@ const openFailure = (error: unknown): PortProblem => (named(error) === 'InvalidA
 export function webMidi(browser: MidiBrowser, answerMs = ANSWER_MS): PortMaker {
   let access: MIDIAccess | null = null;
 
-  const ask = async (): Promise<Answer<MIDIAccess>> => {
+  const ask = async (): Promise<PortResult<MIDIAccess>> => {
     if (access) return { ok: true, value: access };
     if (typeof browser.requestMIDIAccess !== 'function') return { ok: false, problem: 'no-web-midi' };
     const got = await answered(browser.requestMIDIAccess(), answerMs, accessFailure);

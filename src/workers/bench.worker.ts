@@ -81,7 +81,7 @@ function whole(now: Session): BenchWhole {
     names: {
       controllerIds: chain.controllers.map((c) => c.controllerId),
       controlIds: chain.controlIds,
-      targetIds: chain.targets.units.map((u) => u.target.id),
+      targetIds: chain.targets.receivers.map((u) => u.target.id),
       parameterIds: chain.targets.parameters.map((p) => p.id),
       landingIds: chain.targets.listeners.map((e) => e.landing.id),
       assignmentIds: chain.controllers.map((c) => c.armed.map((a) => a.assignment?.id ?? null)),

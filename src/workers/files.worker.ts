@@ -33,7 +33,7 @@ const api = {
       ? { type: 'rig', rig: only.rig, cleaned: only.cleaned }
       : {
           type: 'refused',
-          problems: [inWords({ place: 'the file', problem: { code: 'rigs', found: more ? 'several' : 'none' } })],
+          problems: [inWords({ location: 'the file', problem: { code: 'rigs', found: more ? 'several' : 'none' } })],
         };
   },
   /** A list of parameters as a table, or a name document. `told` hears how far it is, 0–1. */

@@ -18,8 +18,8 @@ import {
   openAgain,
   type Preview,
   previewMoves,
-  type Verdict,
-  verdictOf,
+  type Renewal,
+  renewalOf,
 } from '@/core/checks';
 import { pinNumbers } from '@/core/commands';
 import {
@@ -66,17 +66,17 @@ const newId = (): string => nanoid(10);
 
 const api = {
   /** Starts over with a whole rig. */
-  load(rig: Rig): Verdict {
+  load(rig: Rig): Renewal {
     judgement = judge(rig);
-    return verdictOf(judgement, true);
+    return renewalOf(judgement, true);
   },
   /** Applies one edit; null when it does not fit the copy, which then has to be loaded anew. */
-  edit(edit: Edit): Verdict | null {
+  edit(edit: Edit): Renewal | null {
     if (!judgement) return null;
     const done = apply(judgement.index.rig, edit);
     if (!done.ok) return null;
     judgement = judge(done.value, judgement);
-    return verdictOf(judgement, false);
+    return renewalOf(judgement, false);
   },
   /** Changes that mend a finding, each one tried first, with what else each would do. */
   fixes(finding: Finding): readonly OfferedFix[] {

@@ -49,3 +49,13 @@ it('every word that was dropped stands in the list with what is said instead', (
   for (const word of ['ear', 'grip', 'seat', 'silence', 'strand', 'footing'])
     expect(rows).toMatch(new RegExp(`^\\| ${word} `, 'm'));
 });
+
+/** Words that could mean several things: at most one exported type of the core, the screens and the server is called so. */
+const single = ['Place', 'Unit', 'Standing', 'Step', 'Trial', 'Answer', 'Verdict'];
+
+it.each(single)('%s means one thing: no two types are called so', (word) => {
+  const named = below(join(root, 'src')).filter((file) =>
+    new RegExp(`^(export )?(interface|type) ${word}\\b`, 'm').test(readFileSync(file, 'utf8')),
+  );
+  expect(named.length).toBeLessThanOrEqual(1);
+});

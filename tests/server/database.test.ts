@@ -12,7 +12,7 @@ import { exportOf } from '@/server/rigs/export';
 import { foldHistory, stepsBefore } from '@/server/rigs/folding';
 import { dropRevision, heldRig, historyOf, nameRevision, renameRevision, rigAt } from '@/server/rigs/history';
 import { previewFile, takeFile } from '@/server/rigs/import';
-import { currentRig, redo, standing, submit, undo } from '@/server/rigs/journal';
+import { currentRig, journalHead, redo, submit, undo } from '@/server/rigs/journal';
 import {
   listEntries,
   makeEntry,
@@ -65,7 +65,7 @@ describe('a read', () => {
       if (String(note).startsWith('mark')) expect(family).toBe(note);
       const history = await historyOf(db, id);
       expect(history?.steps[0]?.version ?? 0).toBe(history?.version);
-      const now = await standing(db, id, 0);
+      const now = await journalHead(db, id, 0);
       expect(now.entries.length).toBe(now.version);
       expect(now.undo).toBe(now.entries.at(-1)?.label ?? null);
     }
@@ -208,7 +208,7 @@ describe('the journal', () => {
   it('is asked for undo and redo by indexes of their own', async () => {
     const id = await addRig(db, demo);
     statements.length = 0;
-    await standing(db, id, 0);
+    await journalHead(db, id, 0);
     const asked = statements.filter((s) => s.includes('LIMIT 1') && s.includes('"journal"'));
     expect(asked).toHaveLength(2);
     const plans = await db.read(async ({ all }) =>

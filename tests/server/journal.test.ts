@@ -9,7 +9,7 @@ import { parseRig, writeRig } from '@/core/formats';
 import { batch, type Edit, type Rig, set } from '@/core/rig';
 import { lanternHour } from '@/demo/lantern-hour';
 import { type Database, openDatabase } from '@/server/database/connection';
-import { currentRig, redo, standing, submit, undo } from '@/server/rigs/journal';
+import { currentRig, journalHead, redo, submit, undo } from '@/server/rigs/journal';
 import { addRig, copyRig, deleteRig, listRigs, newRig, renameRig, restoreRig } from '@/server/rigs/rigs';
 import { loadRig } from '@/server/rigs/rows';
 
@@ -130,7 +130,7 @@ describe('edits', () => {
     const done = await Promise.all(edits);
     expect(done.every((d) => d.ok)).toBe(true);
     expect((await rigOf(id)).controls.slice(0, 50).map((c) => c.name)).toEqual(edits.map((_, i) => `Control ${i}`));
-    expect((await standing(db, id, 0)).version).toBe(50);
+    expect((await journalHead(db, id, 0)).version).toBe(50);
   });
 });
 
@@ -144,7 +144,7 @@ describe('undo and redo', () => {
       baseVersion: 1,
       edit: batch('Second', [set('parameters', { ...first(start), name: 'One' }, 'name', 'Two')]),
     });
-    expect(await standing(db, id, 2)).toMatchObject({ undo: 'Second', redo: null });
+    expect(await journalHead(db, id, 2)).toMatchObject({ undo: 'Second', redo: null });
     expect(await undo(db, id, 'u3', 2)).toMatchObject({ ok: true, value: { undo: 'First', redo: 'Second' } });
     await db.close();
     db = await openDatabase(file);

@@ -9,7 +9,7 @@ import { shapeOf } from '@/server/backups/shape';
 import { type Database, openDatabase } from '@/server/database/connection';
 import { connect } from '@/server/database/sql';
 import { heldRig, historyOf, rigAt } from '@/server/rigs/history';
-import { currentRig, redo, standing, undo } from '@/server/rigs/journal';
+import { currentRig, journalHead, redo, undo } from '@/server/rigs/journal';
 import { listEntries, publishedRig } from '@/server/rigs/library';
 import { proofsOf } from '@/server/rigs/proofs';
 import { listRigs } from '@/server/rigs/rigs';
@@ -68,7 +68,7 @@ describe.each(versions)('a database of version %s', (version) => {
     await opened(copyOf(version), async (db) => {
       const name = async (): Promise<string | undefined> => (await currentRig(db, 'lantern-hour'))?.rig.parameters[0]?.name;
       expect(await name()).toBe('Bell  of the hall');
-      expect(await standing(db, 'lantern-hour', 5)).toMatchObject({ undo: 'Change name', redo: null });
+      expect(await journalHead(db, 'lantern-hour', 5)).toMatchObject({ undo: 'Change name', redo: null });
       const began = await rigAt(db, 'lantern-hour', 0);
       expect(began.ok && began.value.parameters[0]?.name).toBe(lanternHour().parameters[0]?.name);
       for (let i = 0; i < 3; i++) expect((await undo(db, 'lantern-hour', `u${i}`, 5)).ok).toBe(true);
@@ -184,8 +184,8 @@ it('an edit of the first days that brought a control is taken back, though it la
   await opened(file, async (db) => {
     const added = (rig: Rig | undefined) => rig?.controls.find((c) => c.id === 'added');
     expect(added((await currentRig(db, 'lantern-hour'))?.rig)).toMatchObject({ detents: 24 });
-    expect((await standing(db, 'lantern-hour', 5)).entries).toHaveLength(1);
-    const [step] = (await standing(db, 'lantern-hour', 5)).entries;
+    expect((await journalHead(db, 'lantern-hour', 5)).entries).toHaveLength(1);
+    const [step] = (await journalHead(db, 'lantern-hour', 5)).entries;
     expect(step && invert(step.edit).type).toBe('remove');
   });
 });

@@ -14,7 +14,7 @@ import { type Database, openDatabase } from '@/server/database/connection';
 import { backupsFolder, databaseFile, stamp, timeOf } from '@/server/folder/paths';
 import { foldHistory } from '@/server/rigs/folding';
 import { heldRig, historyOf, nameRevision, rigAt } from '@/server/rigs/history';
-import { currentRig, standing, submit, undo } from '@/server/rigs/journal';
+import { currentRig, journalHead, submit, undo } from '@/server/rigs/journal';
 import { dueForRemoval, goesAt, KEPT_DAYS, removeForGood } from '@/server/rigs/removal';
 import { addRig, deleteRig, listRigs, restoreRig } from '@/server/rigs/rigs';
 
@@ -182,7 +182,7 @@ describe('folding a history', () => {
     expect(history?.revisions.map((r) => r.name)).toEqual(['As rehearsed']);
     for (let i = 0; i < 4; i++) expect((await undo(db, id, `fu${n++}`, 10)).ok).toBe(true);
     expect((await nowOf(id)).parameters[0]?.name).toBe('Before 4');
-    expect((await standing(db, id, 10)).undo).toBeNull();
+    expect((await journalHead(db, id, 10)).undo).toBeNull();
     expect(await foldHistory(db, id, 6)).toMatchObject({ ok: false });
     expect(await nameRevision(db, id, 3, 'Gone')).toBeNull();
     // Folded once more, further on: what was kept of the first fold is carried along.

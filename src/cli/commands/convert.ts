@@ -3,10 +3,13 @@ import {
   type BundleItem,
   convertRig,
   inWords,
+  type LeftOut,
+  leftOutWords,
   parseFile,
   parseMidnam,
   parseParameters,
   rigForms,
+  unitProblemWords,
   writeBundle,
 } from '@/core/formats';
 import { profileOf, profileRig, templateOf } from '@/core/library';
@@ -38,7 +41,7 @@ export const convert: Command = {
     const to = oneOf<Form>(options, 'to', ['rig', ...forms]);
     const items = itemsOf(await readText(io, oneFile(options)), options);
     const made = make(to, items, options);
-    for (const loss of made.losses) io.err(`keen convert: ${loss}`);
+    for (const loss of made.losses) io.err(`keen convert: ${leftOutWords(loss)}`);
     const { out } = options.flags;
     if (typeof out === 'string') await io.write(out, made.content);
     else if (typeof made.content === 'string') io.out(made.content.replace(/\n$/, ''));
@@ -99,13 +102,13 @@ function make(
   to: Form,
   items: readonly BundleItem[],
   { flags }: Options,
-): { readonly content: string | Uint8Array; readonly losses: readonly string[] } {
+): { readonly content: string | Uint8Array; readonly losses: readonly LeftOut[] } {
   if (to === 'bundle') return { content: bundleOf(items), losses: [] };
   const [item, more] = items;
   if (!item || more) throw new Unusable(`The file holds ${items.length} things; only --to bundle takes them all.`);
   const unit = flags.controller ?? flags.target;
   const done = convertRig(item.rig, to, typeof unit === 'string' ? unit : null, flags.dangerous === true ? 'played' : 'left-out');
-  if (!done.ok) throw new Unusable(done.error);
+  if (!done.ok) throw new Unusable(unitProblemWords(done.error));
   return done.value;
 }
 

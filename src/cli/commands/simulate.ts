@@ -59,7 +59,7 @@ export const simulate: Command = {
 
 function linesOf(rig: Rig, { chain }: Session, trace: Trace): readonly Line[] {
   const { bytes } = chain.sysex;
-  const controlOf = (place: number): string => controlName(rig, chain.controlIds[place] ?? '');
+  const controlOf = (index: number): string => controlName(rig, chain.controlIds[index] ?? '');
   return trace.kind.flatMap((kind, i): Line[] => {
     const ms = trace.t[i] ?? 0;
     const a = trace.a[i] ?? 0;
@@ -82,7 +82,7 @@ function linesOf(rig: Rig, { chain }: Session, trace: Trace): readonly Line[] {
         return [{ ms, what: 'loop', text: `${word}, cut` }];
       case ARRIVED: {
         const why = trace.c[i] ?? 0;
-        const target = chain.targets.units[b]?.target.name ?? '?';
+        const target = chain.targets.receivers[b]?.target.name ?? '?';
         return why >= 0
           ? []
           : [{ ms, what: 'nothing', text: `${word} at ${target}: ${unheardReasons[-1 - why]?.replace('-', ' ')}` }];

@@ -10,7 +10,7 @@ export interface Chain {
   readonly placeOf: ReadonlyMap<string, number>;
   /** Controls in play; a place in this list names one in the trace. */
   readonly controlIds: readonly string[];
-  readonly controls: ReadonlyMap<string, { readonly place: number; readonly controller: number }>;
+  readonly controls: ReadonlyMap<string, { readonly index: number; readonly controller: number }>;
   /** Port names of the controllers, by place. */
   readonly ports: readonly string[];
   readonly network: Network;
@@ -75,9 +75,9 @@ export function compileChain(index: RigIndex, scope: ChainScope): { readonly cha
     return made.program;
   });
   const controlIds = scope.controllers.flatMap((c) => c.controlIds);
-  const controls = new Map<string, { place: number; controller: number }>();
+  const controls = new Map<string, { index: number; controller: number }>();
   scope.controllers.forEach((c, controller) => {
-    for (const id of c.controlIds) controls.set(id, { place: controls.size, controller });
+    for (const id of c.controlIds) controls.set(id, { index: controls.size, controller });
   });
   const targets = compileTargets(index, {
     keys: scope.parameterIds === null ? null : sentKeys(index, programs),

@@ -19,7 +19,7 @@ import {
 import { accepts, compileNetwork, type Hop, type Network } from '../wires';
 import { type Chain, compileChain, startChain, sysexOf } from './chain';
 import { type Behaved, classify, stays } from './classify';
-import { quickSweep } from './quick-sweep';
+import { plainSweep } from './plain-sweep';
 import { run } from './run';
 import { inLayer, standardScript } from './script';
 import { FINGER_DOWN, SENT, type Trace } from './trace';
@@ -228,7 +228,7 @@ function pressCount(index: RigIndex, assignment: Assignment): number {
 /** Everything arrives when it is sent: an outcome says what happens, and the Bench also when. */
 function playOn(stage: Stage, values: readonly number[]): Trace {
   const { chain, bank, page } = stage;
-  const quick = stage.gesture === 'move' ? quickSweep(chain, stage.slot, stage.script, values) : null;
+  const quick = stage.gesture === 'move' ? plainSweep(chain, stage.slot, stage.script, values) : null;
   if (quick) return quick;
   const state = startChain(chain, { bank, page }, values);
   return run(chain, state, stage.script, { timing: null, full: false, until: Number.MAX_VALUE }).trace;
@@ -263,7 +263,7 @@ function slotsHeardBy(stage: Stage, assignment: Assignment, index: RigIndex): Re
   const slots = new Set<number>();
   const hostLayer = index.layers.get(hostLayerAt(index, assignment.layerId) ?? '');
   const port = stage.chain.ports[0] ?? '';
-  for (const unit of stage.chain.targets.units) {
+  for (const unit of stage.chain.targets.receivers) {
     for (const action of assignment.actions) {
       if (action.type !== 'send') continue;
       for (const message of messagesOf(action, index.counters)) {

@@ -159,14 +159,14 @@ function transmit(r: Running, unitId: string, parcel: Parcel, t: number): void {
 function arrive(r: Running, hop: Hop, parcel: Parcel, t: number): void {
   const { chain } = r;
   const { word, port, turns, message } = parcel;
-  const unit = chain.targets.unitOf.get(hop.to);
+  const unit = chain.targets.receiverOf.get(hop.to);
   if (unit) {
     const done = stepTargets(chain.targets, r.targets, { unit, word, t, port, remote: hop.remote });
     r.targets = done.state;
     if (r.full) {
       const { why } = done;
       const heard = why === null ? (done.heard[0] ?? 0) : -1 - unheardReasons.indexOf(why);
-      note(r.trace, t, ARRIVED, word, unit.place, heard, message);
+      note(r.trace, t, ARRIVED, word, unit.index, heard, message);
     }
     if (done.moved.length > 0) tellMoved(r, done.moved, t, turns, message);
   } else {
@@ -188,7 +188,7 @@ function tellMoved(r: Running, moved: readonly number[], t: number, turns: numbe
     if (r.chain.targets.sendingBack.size > 0) feedbackOf(r.chain.targets, slot, value, back);
   }
   for (const { unit, word } of back) {
-    const place = r.chain.targets.unitOf.get(unit)?.place ?? -1;
+    const place = r.chain.targets.receiverOf.get(unit)?.index ?? -1;
     const parcel = { word, port: '', turns: turns + 1, message: r.messages++ };
     note(r.trace, t, SENT_BACK, word, place, 0, parcel.message);
     transmit(r, unit, parcel, t);
@@ -196,20 +196,20 @@ function tellMoved(r: Running, moved: readonly number[], t: number, turns: numbe
 }
 
 /** One input of one controller, and what it sends. */
-function feed(r: Running, place: number, input: ControllerInput): void {
-  const program = r.chain.controllers[place];
-  const before = r.controllers[place];
+function feed(r: Running, index: number, input: ControllerInput): void {
+  const program = r.chain.controllers[index];
+  const before = r.controllers[index];
   if (!program || !before) return;
   const { state, output, wakeAt } = stepController(program, before, input);
-  r.controllers[place] = state;
-  r.wakes[place] = wakeAt;
-  for (let i = 0; i < output.length; i += 2) send(r, program.controllerId, output[i] ?? 0, output[i + 1] ?? -1, place, input.t);
+  r.controllers[index] = state;
+  r.wakes[index] = wakeAt;
+  for (let i = 0; i < output.length; i += 2) send(r, program.controllerId, output[i] ?? 0, output[i + 1] ?? -1, index, input.t);
 }
 
-function send(r: Running, unitId: string, word: PackedMessage, slot: number, place: number, t: number): void {
+function send(r: Running, unitId: string, word: PackedMessage, slot: number, index: number, t: number): void {
   const message = r.messages++;
-  note(r.trace, t, SENT, word, slot, place, message);
-  transmit(r, unitId, { word, port: r.chain.ports[place] ?? '', turns: 0, message }, t);
+  note(r.trace, t, SENT, word, slot, index, message);
+  transmit(r, unitId, { word, port: r.chain.ports[index] ?? '', turns: 0, message }, t);
 }
 
 function happen(r: Running, event: ChainEvent): void {
@@ -222,9 +222,9 @@ function happen(r: Running, event: ChainEvent): void {
     case 'turn': {
       const control = chain.controls.get(event.on);
       if (!control) return;
-      if (event.do === 'move') note(trace, t, FINGER_AT, control.place, event.position);
-      else if (event.do === 'turn') note(trace, t, FINGER_TURN, control.place, event.clicks);
-      else note(trace, t, event.do === 'press' ? FINGER_DOWN : FINGER_UP, control.place, 0);
+      if (event.do === 'move') note(trace, t, FINGER_AT, control.index, event.position);
+      else if (event.do === 'turn') note(trace, t, FINGER_TURN, control.index, event.clicks);
+      else note(trace, t, event.do === 'press' ? FINGER_DOWN : FINGER_UP, control.index, 0);
       feed(r, control.controller, handInput(event));
       return;
     }
@@ -241,7 +241,7 @@ function happen(r: Running, event: ChainEvent): void {
       return;
     }
     case 'look': {
-      const unit = chain.targets.unitOf.get(event.on);
+      const unit = chain.targets.receiverOf.get(event.on);
       if (unit) r.targets = look(r.targets, unit, event.here);
       return;
     }

@@ -17,17 +17,17 @@ export function wornSweeps(message: Message, seed: number): readonly HeardMessag
   const heard: HeardMessage[] = [];
   let t = 200;
   let last = -1;
-  const read = (place: number): void => {
+  const read = (position: number): void => {
     t += 5;
-    const value = Math.min(max, Math.max(0, Math.round(low + (high - low) * bend(place) + noise * (2 * next() - 1))));
+    const value = Math.min(max, Math.max(0, Math.round(low + (high - low) * bend(position) + noise * (2 * next() - 1))));
     if (value === last) return;
     last = value;
     const words: PackedMessage[] = [];
     put(value, words);
     for (const word of words) heard.push({ atMs: t, word });
   };
-  const rest = (place: number): void => {
-    for (let i = 0; i < 40; i++) read(place);
+  const rest = (position: number): void => {
+    for (let i = 0; i < 40; i++) read(position);
   };
   rest(0);
   for (const up of [true, false, true, false]) {

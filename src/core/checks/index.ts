@@ -5,5 +5,5 @@ export { countClashes, type Judgement, judge } from './judge';
 export { type Consequences, consequencesOf, countStops, type Mended, mendAll, offeredFixes } from './mend';
 export { gravest, openFindings } from './open';
 export { type Preview, previewMoves } from './preview';
-export { type CheckId, checkOf, checkPlace, checks, isCheckId } from './registry';
-export { type Verdict, verdictOf, withVerdict } from './verdict';
+export { type CheckId, checkOf, checkOrder, checks, isCheckId } from './registry';
+export { type Renewal, renewalOf, withRenewal } from './renewal';

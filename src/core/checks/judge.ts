@@ -1,6 +1,6 @@
 // Outcomes and findings of a whole rig, and again after an edit only of what the edit can have touched.
 
-import { groupBy, type Sharded, sharded } from '../base';
+import { type ChangedMap, changedMap, groupBy } from '../base';
 import { type Outcome, outcome, surroundingsOf } from '../bench';
 import { exploreController, type Space } from '../controller';
 import { type Controller, indexRig, type Rig, type RigIndex } from '../rig';
@@ -12,9 +12,9 @@ import { type CheckId, checksOf, controllerChecks, rigChecks } from './registry'
 
 export interface Judgement {
   readonly index: RigIndex;
-  readonly outcomes: Sharded<string, Outcome>;
+  readonly outcomes: ChangedMap<string, Outcome>;
   /** Findings by the row that they are about. */
-  readonly findings: Sharded<string, readonly Finding[]>;
+  readonly findings: ChangedMap<string, readonly Finding[]>;
   /** Rows whose outcome or findings were computed anew for this judgement. */
   readonly renewed: ReadonlySet<string>;
   /** The same findings by what was asked: an assignment, a controller, a check over the rig. */
@@ -23,7 +23,7 @@ export interface Judgement {
 }
 
 interface Sources {
-  readonly assignments: Sharded<string, readonly Finding[]>;
+  readonly assignments: ChangedMap<string, readonly Finding[]>;
   readonly controllers: ReadonlyMap<string, readonly Finding[]>;
   readonly rig: ReadonlyMap<CheckId, readonly Finding[]>;
 }
@@ -47,7 +47,7 @@ export function judge(rig: Rig, before?: Judgement): Judgement {
     played.set(id, assignment ? outcome(index, assignment, around) : null);
     if (!assignment) judged.set(id, null);
   }
-  const outcomes = sharded(before?.outcomes, played);
+  const outcomes = changedMap(before?.outcomes, played);
   const spaces = new Map(before?.spaces);
   for (const id of controllers) spaces.delete(id);
   const context: CheckContext = {
@@ -84,7 +84,7 @@ export function judge(rig: Rig, before?: Judgement): Judgement {
     const same = before && known && [...c.reads, 'accepted' as const].every((t) => before.index.rig[t] === rig[t]);
     ofRig.set(c.id, same ? known : whole(index, c, 'controllers', '', c.find(context)));
   }
-  const assignments = sharded(before?.sources.assignments, judged);
+  const assignments = changedMap(before?.sources.assignments, judged);
   const sources: Sources = { assignments, controllers: ofControllers, rig: ofRig };
   const { findings, renewed } = merged(sources, before, check);
   return { index, outcomes, findings, renewed, sources, spaces };
@@ -139,7 +139,7 @@ function merged(
     const found = [...(sources.assignments.get(id) ?? []), ...(others.get(id) ?? [])];
     changes.set(id, found.length > 0 ? found : null);
   }
-  return { findings: sharded(before?.findings, changes), renewed };
+  return { findings: changedMap(before?.findings, changes), renewed };
 }
 
 const sameList = (a: readonly Finding[], b: readonly Finding[] | undefined): boolean =>

@@ -1,6 +1,6 @@
 // Moves of numbers with what they would do, before anything is done.
 import { renumber } from '../commands';
-import { type ByHand, demandName, demandsOf, effortOf, type MoveLine, moveLine } from '../numbers';
+import { type ByHand, demandName, demandsOf, effortOf, handProblemWords, type MoveLine, moveLine } from '../numbers';
 import type { Edit } from '../rig';
 import type { Judgement } from './judge';
 import { type Consequences, consequencesOf } from './mend';
@@ -21,7 +21,7 @@ export function previewMoves(now: Judgement, { moves, refused }: ByHand, label: 
   const edit = moves.length === 0 ? null : renumber(now.index, moves, label);
   return {
     moves: moves.map((m) => moveLine(now.index, m)),
-    refused: refused.map(({ demand, why }) => [demandName(now.index, demand), why]),
+    refused: refused.map(({ demand, why }) => [demandName(now.index, demand), handProblemWords(why)]),
     edit,
     consequences: edit && moves.length <= MOST_TRIED ? consequencesOf(now, edit) : null,
     ...effortOf(now.index, demandsOf(now.index), moves),

@@ -88,7 +88,7 @@ export const isCheckId = (id: string): id is CheckId => Object.hasOwn(known, id)
 /** A check by its id. */
 export const checkOf = (id: CheckId): Check<CheckId> => known[id];
 /** The place of a check in the order of findings. */
-export const checkPlace: ReadonlyMap<CheckId, number> = new Map(all.map((c, i) => [c.id, i]));
+export const checkOrder: ReadonlyMap<CheckId, number> = new Map(all.map((c, i) => [c.id, i]));
 
 const forMoves: readonly AssignmentCheck<CheckId>[] = assignmentChecks.filter((c) => c.asks !== 'switches');
 const forSwitches: readonly AssignmentCheck<CheckId>[] = assignmentChecks.filter((c) => c.asks !== 'moves');

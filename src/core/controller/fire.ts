@@ -83,29 +83,29 @@ function emitUp(d: Draft, armed: Armed, action: SendAction): void {
   else if (action.emitter.type === 'range') put(d, armed, action, 0);
 }
 
-const spread = (emitter: Extract<Emitter, { type: 'range' }>, place: number): number =>
-  Math.round(emitter.from + (emitter.to - emitter.from) * emitter.curve(place));
+const spread = (emitter: Extract<Emitter, { type: 'range' }>, position: number): number =>
+  Math.round(emitter.from + (emitter.to - emitter.from) * emitter.curve(position));
 
-/** A moving control stands at a place 0–1 that counts. `again`: also if the value was sent last already. */
-export function moveTo(d: Draft, all: readonly Armed[], place: number, again = false): void {
+/** A moving control stands at a position 0–1 that counts. `again`: also if the value was sent last already. */
+export function moveTo(d: Draft, all: readonly Armed[], position: number, again = false): void {
   for (const armed of all) {
     for (const action of armed.actions) {
       if (action.type !== 'send') continue;
       const { emitter } = action;
       if (emitter.type === 'relative') {
-        const at = Math.round(place * CLICKS_OF_TRAVEL);
+        const at = Math.round(position * CLICKS_OF_TRAVEL);
         const before = recall(d, emitter.last);
         remember(d, emitter.last, at);
         if (before >= 0) putClicks(d, armed, action, at - before);
       } else if (emitter.type === 'range') {
-        remember(d, emitter.count, place);
-        putRange(d, armed, action, emitter, place, again);
+        remember(d, emitter.count, position);
+        putRange(d, armed, action, emitter, position, again);
       }
     }
   }
 }
 
-/** An encoder has no ends: a place 0–1 in a script stands for this many clicks from where it is. */
+/** An encoder has no ends: a position 0–1 in a script stands for this many clicks from where it is. */
 const CLICKS_OF_TRAVEL = 127;
 
 /** An encoder turns by clicks. Absolute ones count them, one step of 127 each; relative ones send them. */
@@ -117,9 +117,9 @@ export function turnBy(d: Draft, all: readonly Armed[], clicks: number, sinceMs:
       if (emitter.type === 'relative') {
         putClicks(d, armed, action, clicks * accelerated(emitter.acceleration, sinceMs / Math.max(1, Math.abs(clicks))));
       } else if (emitter.type === 'range') {
-        const place = Math.min(1, Math.max(0, recall(d, emitter.count) + clicks / CLICKS_OF_TRAVEL));
-        remember(d, emitter.count, place);
-        putRange(d, armed, action, emitter, place, false);
+        const position = Math.min(1, Math.max(0, recall(d, emitter.count) + clicks / CLICKS_OF_TRAVEL));
+        remember(d, emitter.count, position);
+        putRange(d, armed, action, emitter, position, false);
       }
     }
   }
@@ -140,10 +140,10 @@ function putRange(
   armed: Armed,
   action: SendAction,
   emitter: Extract<Emitter, { type: 'range' }>,
-  place: number,
+  position: number,
   again: boolean,
 ): void {
-  const value = spread(emitter, place);
+  const value = spread(emitter, position);
   if (!again && recall(d, emitter.last) === value) return;
   remember(d, emitter.last, value);
   put(d, armed, action, value);

@@ -339,7 +339,7 @@ describe('what the panel shows', () => {
       const { chain, state } = played(motor, events);
       const [program] = chain.controllers;
       const [now] = state.controllers;
-      return program && now ? panelView(program, now).get('k1')?.place : null;
+      return program && now ? panelView(program, now).get('k1')?.position : null;
     };
     expect(place([{ do: 'set', on: 'level', atMs: 0, value: 127 }])).toBe(1);
     expect(place([moveTo('k1', 0, 0), down('k1', 10), { do: 'set', on: 'level', atMs: 20, value: 127 }])).toBe(0);

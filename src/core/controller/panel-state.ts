@@ -8,7 +8,7 @@ export interface ControlView {
   /** Null where the control has no light. */
   readonly lit: boolean | null;
   /** Where it stands or its ring points, 0–1; null where neither is known. */
-  readonly place: number | null;
+  readonly position: number | null;
   /** What its display says; null where it has none. */
   readonly text: string | null;
   /** The layer whose function it has now; null for Base. */
@@ -36,7 +36,7 @@ function viewOf(d: Draft, control: ProgramControl): ControlView {
   return {
     down,
     lit: row.light === 'none' ? null : litBy(d, control, switching, down),
-    place:
+    position:
       row.ring || row.kind === 'encoder'
         ? (ringOf(d, moving) ?? (position < 0 ? null : position))
         : position < 0

@@ -33,7 +33,7 @@ export type Emitter =
       readonly from: number;
       readonly to: number;
       readonly curve: (p: number) => number;
-      /** Slots: the value sent last (−1 none), and the place 0–1 that an encoder has counted to. */
+      /** Slots: the value sent last (−1 none), and the position 0–1 that an encoder has counted to. */
       readonly last: number;
       readonly count: number;
     }
@@ -81,8 +81,8 @@ export interface ProgramControl {
   readonly opens: readonly Modifier[];
   /** What this control sends as the modifier of layers made in the host: on press 127, on release 0. */
   readonly signals: readonly Put[];
-  /** A pedal's reading 0–1 at a place 0–1 of its travel, and back to the place that the firmware works with. */
-  readonly calibrate: (place: number) => number;
+  /** A pedal's reading 0–1 at a position 0–1 of its travel, and back to the place that the firmware works with. */
+  readonly calibrate: (position: number) => number;
   /** Slots: where it stands 0–1 (−1 unknown), and when it was last turned. */
   readonly position: number;
   readonly turnedAt: number;

@@ -10,7 +10,7 @@ import { type Situation, situationsOf } from './situations';
 import { draftOf, startController } from './state';
 
 /** One step of a way: what the hand does, in words. */
-export interface Step {
+export interface Leg {
   readonly words: string;
   /** Bank and page after it. */
   readonly bank: number;
@@ -23,7 +23,7 @@ export interface Space {
   /** Fewest presses from the start to a bank and page; null where nothing leads there. */
   readonly pressesTo: (bank: number, page: number) => number | null;
   /** A shortest way from the start to a bank and page; null where there is none. */
-  readonly wayTo: (bank: number, page: number) => readonly Step[] | null;
+  readonly wayTo: (bank: number, page: number) => readonly Leg[] | null;
   /** Banks and pages that can be reached and from which nothing leads back to the first one. */
   readonly traps: readonly { readonly bank: number; readonly page: number }[];
   /** Whether an assignment can be played at all: its bank, page and layer can be had together. */

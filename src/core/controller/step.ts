@@ -95,9 +95,9 @@ function hearBack(d: Draft, word: PackedMessage, sysexKeys: readonly number[]): 
 }
 
 /** A motor takes its fader along, unless a finger holds it. */
-function motorTo(d: Draft, controlId: string | undefined, place: number, last: number, value: number): void {
+function motorTo(d: Draft, controlId: string | undefined, position: number, last: number, value: number): void {
   const control = controlId === undefined ? undefined : d.program.controls.get(controlId);
   if (!control?.control.motor || d.downs[control.control.id]) return;
-  remember(d, control.position, place);
+  remember(d, control.position, position);
   remember(d, last, value);
 }

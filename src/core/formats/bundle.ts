@@ -82,7 +82,7 @@ export function writeBundle(bundle: {
 }
 
 const notOurs: ImportProblem = {
-  place: 'format',
+  location: 'format',
   problem: { code: 'not-ours', formats: [RIG_FORMAT, TEMPLATE_FORMAT, PROFILE_FORMAT, BUNDLE_FORMAT] },
 };
 
@@ -101,7 +101,7 @@ export function parseFile(raw: string): Result<readonly BundleItem[], readonly I
   if (format !== RIG_FORMAT && formatVersion > VERSION)
     return err([
       {
-        place: 'formatVersion',
+        location: 'formatVersion',
         problem: { code: 'newer', version: formatVersion, most: VERSION },
       },
     ]);
@@ -147,26 +147,26 @@ function bundleItems(bundle: z.infer<typeof bundleSchema>): Result<readonly Bund
   };
   bundle.templates.forEach((t, i) => void take(templateItem(t, `templates, item ${i + 1}`)));
   bundle.profiles.forEach((p, i) => void take(profileItem(p, `profiles, item ${i + 1}`)));
-  const rigItems = (raw: unknown, place: string, numbers: 'kept' | 'anew' | null): void => {
+  const rigItems = (raw: unknown, location: string, numbers: 'kept' | 'anew' | null): void => {
     const rig = rigOf(raw);
     if (rig.ok) items.push(rigItem(rig.value, numbers === null ? 'rig' : 'rig-template', numbers ?? 'kept'));
-    else problems.push(...rig.error.map((p) => ({ ...p, place: `${place}, ${p.place}` })));
+    else problems.push(...rig.error.map((p) => ({ ...p, location: `${location}, ${p.location}` })));
   };
   bundle.rigTemplates.forEach((t, i) => void rigItems(t.rig, `rigTemplates, item ${i + 1}`, t.numbers));
   bundle.rigs.forEach((r, i) => void rigItems(r, `rigs, item ${i + 1}`, null));
   if (problems.length > 0) return err(problems.slice(0, 20));
   const rows = items.reduce((n, item) => n + tableNames.reduce((m, table) => m + item.rig[table].length, 0), 0);
   return rows > RIG_ROW_LIMIT
-    ? err([{ place: 'the file', problem: { code: 'too-many', what: 'rows', count: rows, most: RIG_ROW_LIMIT } }])
+    ? err([{ location: 'the file', problem: { code: 'too-many', what: 'rows', count: rows, most: RIG_ROW_LIMIT } }])
     : ok(items);
 }
 
 /** A fresh identifier is given when it is written; until then the rig is called so. */
 const UNNAMED = 'imported';
 
-function templateItem(parsed: z.infer<typeof templateSchema>, place: string): Result<BundleItem, readonly ImportProblem[]> {
+function templateItem(parsed: z.infer<typeof templateSchema>, location: string): Result<BundleItem, readonly ImportProblem[]> {
   const broken = brokenTemplate(parsed);
-  if (broken !== null) return err([{ place: `${place} (${parsed.name})`, problem: { code: 'invalid', message: broken } }]);
+  if (broken !== null) return err([{ location: `${location} (${parsed.name})`, problem: { code: 'invalid', message: broken } }]);
   const template = asTemplate(parsed);
   return ok({
     kind: 'controller-template',
@@ -178,9 +178,9 @@ function templateItem(parsed: z.infer<typeof templateSchema>, place: string): Re
   });
 }
 
-function profileItem(parsed: z.infer<typeof profileSchema>, place: string): Result<BundleItem, readonly ImportProblem[]> {
+function profileItem(parsed: z.infer<typeof profileSchema>, location: string): Result<BundleItem, readonly ImportProblem[]> {
   const broken = brokenProfile(parsed);
-  if (broken !== null) return err([{ place: `${place} (${parsed.name})`, problem: { code: 'invalid', message: broken } }]);
+  if (broken !== null) return err([{ location: `${location} (${parsed.name})`, problem: { code: 'invalid', message: broken } }]);
   const profile = asProfile(parsed);
   return ok({
     kind: 'target-profile',
@@ -203,6 +203,6 @@ const rigItem = (rig: Rig, kind: 'rig' | 'rig-template', numbers: 'kept' | 'anew
 
 const problemsOf = (error: z.ZodError): readonly ImportProblem[] =>
   error.issues.slice(0, 20).map((issue) => ({
-    place: issue.path.map(String).join(', ') || 'the file',
+    location: issue.path.map(String).join(', ') || 'the file',
     problem: { code: 'invalid', message: issue.message },
   }));

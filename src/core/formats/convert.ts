@@ -4,6 +4,7 @@ import { unitProfile, unitTemplate } from '../library';
 import { type Controller, indexRig, type Rig, type Target } from '../rig';
 import { makeSheet } from '../sheets';
 import { writeProfile, writeTemplate } from './bundle';
+import type { LeftOut } from './left-out';
 import { setUpFile, testFile } from './midi-files';
 import { writeMidnam } from './midnam';
 import { writeParameters } from './parameters-csv';
@@ -31,11 +32,32 @@ export type RigForm = (typeof rigForms)[number];
 
 export interface Converted {
   readonly content: string | Uint8Array;
-  /** What the form cannot hold, or what was left out and why, in words. */
-  readonly losses: readonly string[];
+  /** What the form cannot hold, or what was left out and why. */
+  readonly losses: readonly LeftOut[];
   /** How such files end, with the dot, and their media type. */
   readonly ending: string;
   readonly mediaType: string;
+}
+
+/** Why it is not clear which controller or target is meant; `names` are those that there are. */
+export interface UnitProblem {
+  readonly code: 'no-unit' | 'no-such-unit' | 'several-units';
+  readonly what: 'controller' | 'target';
+  readonly names: readonly string[];
+}
+
+export function unitProblemWords({ code, what, names }: UnitProblem): string {
+  const listed = names.map((name) => `“${name}”`).join(', ');
+  switch (code) {
+    case 'no-unit':
+      return `There is no ${what}.`;
+    case 'no-such-unit':
+      return `There is no such ${what}. There are ${listed}.`;
+    case 'several-units':
+      return `Name one with --${what}: ${listed}.`;
+    default:
+      return exhaustive(code);
+  }
 }
 
 const json = { ending: '.json', mediaType: 'application/json; charset=utf-8' } as const;
@@ -52,15 +74,15 @@ export function convertRig(
   form: RigForm,
   unit: string | null = null,
   dangerous: 'left-out' | 'played' = 'left-out',
-): Result<Converted, string> {
+): Result<Converted, UnitProblem> {
   const index = indexRig(rig);
   const tabs = form.endsWith('-tsv');
   const table = tabs ? tsv : csv;
-  const ofController = (write: (unit: Controller) => Converted): Result<Converted, string> => {
+  const ofController = (write: (unit: Controller) => Converted): Result<Converted, UnitProblem> => {
     const found = pick(rig.controllers, unit, 'controller');
     return found.ok ? ok(write(found.value)) : found;
   };
-  const ofTarget = (write: (unit: Target) => Converted): Result<Converted, string> => {
+  const ofTarget = (write: (unit: Target) => Converted): Result<Converted, UnitProblem> => {
     const found = pick(rig.targets, unit, 'target');
     return found.ok ? ok(write(found.value)) : found;
   };
@@ -114,11 +136,11 @@ export function convertRig(
 function pick<T extends { readonly id: string; readonly name: string }>(
   rows: readonly T[],
   unit: string | null,
-  what: string,
-): Result<T, string> {
+  what: UnitProblem['what'],
+): Result<T, UnitProblem> {
   const found = rows.filter((r) => unit === null || r.id === unit || r.name === unit);
   const [first, second] = found;
-  const names = rows.map((r) => `“${r.name}”`).join(', ');
-  if (!first) return err(rows.length === 0 ? `There is no ${what}.` : `There is no such ${what}. There are ${names}.`);
-  return second ? err(`Name one with --${what}: ${names}.`) : ok(first);
+  const names = rows.map((r) => r.name);
+  if (!first) return err({ code: rows.length === 0 ? 'no-unit' : 'no-such-unit', what, names });
+  return second ? err({ code: 'several-units', what, names }) : ok(first);
 }

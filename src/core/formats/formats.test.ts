@@ -28,14 +28,14 @@ describe('rig files', () => {
     if (again.ok) expect(writeRig(again.value)).toBe(file);
   });
   it('that are damaged are refused with the place named', () => {
-    expect(problem('not json at all')).toMatchObject({ place: 'the file', problem: { code: 'no-json' } });
-    expect(problem('[]')).toMatchObject({ place: 'format' });
+    expect(problem('not json at all')).toMatchObject({ location: 'the file', problem: { code: 'no-json' } });
+    expect(problem('[]')).toMatchObject({ location: 'format' });
     expect(problem(broken(['formatVersion'], 99))).toMatchObject({
-      place: 'formatVersion',
+      location: 'formatVersion',
       problem: { code: 'newer', version: 99 },
     });
-    expect(problem(broken(['parameters', 2, 'lowest'], 'five'))?.place).toBe('parameters, row 3 (Density), lowest');
-    expect(problem(broken(['assignments', 0, 'actions', 0, 'message', 'number'], 128))?.place).toContain('assignments, row 1');
+    expect(problem(broken(['parameters', 2, 'lowest'], 'five'))?.location).toBe('parameters, row 3 (Density), lowest');
+    expect(problem(broken(['assignments', 0, 'actions', 0, 'message', 'number'], 128))?.location).toContain('assignments, row 1');
     expect(problem(broken(['controls', 1, 'name'], 'x'.repeat(10_000)))).toMatchObject({
       problem: { code: 'invalid', message: expect.stringContaining('120') },
     });
@@ -45,7 +45,7 @@ describe('rig files', () => {
     expect(problem(broken(['targets'], demo.targets.slice(1)))).toMatchObject({
       problem: { code: 'dangling' },
     });
-    expect(problem(broken(['landings'], undefined))).toMatchObject({ place: 'landings' });
+    expect(problem(broken(['landings'], undefined))).toMatchObject({ location: 'landings' });
   });
   it('hold names with markup as the text that they are', () => {
     const name = '<script>alert(1)</script>';

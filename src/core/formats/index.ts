@@ -9,11 +9,12 @@ export {
   writeProfile,
   writeTemplate,
 } from './bundle';
-export { type Converted, convertRig, type RigForm, rigForms } from './convert';
+export { type Converted, convertRig, type RigForm, rigForms, type UnitProblem, unitProblemWords } from './convert';
 export { type BadLine, readCells, type TableFormat, writeCells } from './csv';
 export { writeDifference } from './difference-csv';
 export { type FileProblem, fileProblemWords } from './file-problem';
 export { DEPTH_LIMIT, depthOf, FILE_LIMIT, type ImportProblem, inWords, readJson, type ToldProblem } from './json';
+export { type LeftOut, leftOutWords } from './left-out';
 export { type MidiFile, setUpFile, testFile } from './midi-files';
 export { type NameDocument, type NamedMessage, parseMidnam, writeMidnam } from './midnam';
 export { type ParameterList, parameterColumns, parseParameters, type Written, writeParameters } from './parameters-csv';

@@ -9,7 +9,7 @@ export const DEPTH_LIMIT = 50;
 
 export interface ImportProblem {
   /** Where in the file, as a person would point at it. */
-  readonly place: string;
+  readonly location: string;
   readonly problem: FileProblem;
 }
 
@@ -19,10 +19,13 @@ export interface ToldProblem {
   readonly message: string;
 }
 
-export const inWords = ({ place, problem }: ImportProblem): ToldProblem => ({ place, message: fileProblemWords(problem) });
+export const inWords = ({ location: place, problem }: ImportProblem): ToldProblem => ({
+  place,
+  message: fileProblemWords(problem),
+});
 
 export const tooLarge: ImportProblem = {
-  place: 'the file',
+  location: 'the file',
   problem: { code: 'too-large', bytes: FILE_LIMIT },
 };
 
@@ -53,11 +56,11 @@ export function depthOf(text: string, most: number): number {
 export function readJson(text: string): Result<unknown, readonly ImportProblem[]> {
   if (text.length > FILE_LIMIT) return err([tooLarge]);
   if (depthOf(text, DEPTH_LIMIT) > DEPTH_LIMIT)
-    return err([{ place: 'the file', problem: { code: 'too-deep', levels: DEPTH_LIMIT } }]);
+    return err([{ location: 'the file', problem: { code: 'too-deep', levels: DEPTH_LIMIT } }]);
   try {
     return ok(JSON.parse(text.replace(/^\uFEFF/, '')));
   } catch (error) {
     const why = error instanceof Error ? error.message.slice(0, 200) : null;
-    return err([{ place: 'the file', problem: { code: 'no-json', why } }]);
+    return err([{ location: 'the file', problem: { code: 'no-json', why } }]);
   }
 }

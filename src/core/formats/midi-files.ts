@@ -4,14 +4,15 @@ import { meantNames } from '../commands';
 import { kindOf, makePut, noSysex, type PackedMessage, shortName, valueMax } from '../midi';
 import { makeHear, modeOf } from '../modes';
 import type { Landing, Parameter, Reception, RigIndex } from '../rig';
+import type { LeftOut } from './left-out';
 import { type Marker, type TimedMessage, writeSmf } from './smf';
 
 export interface MidiFile {
   readonly bytes: Uint8Array;
   /** Parameters set, or functions played. */
   readonly done: number;
-  /** What is left out, and why, in words. */
-  readonly left: readonly string[];
+  /** What is left out, and why. */
+  readonly left: readonly LeftOut[];
 }
 
 /** Milliseconds between two values, so that no wire is overrun: a DIN wire needs 3 ms for the longest of them. */
@@ -26,18 +27,18 @@ const TEST_GAP = 400;
 export function setUpFile(index: RigIndex): MidiFile {
   const messages: TimedMessage[] = [];
   const markers: Marker[] = [];
-  const left: string[] = [];
+  const left: LeftOut[] = [];
   let atMs = 0;
   let done = 0;
   for (const parameter of index.rig.parameters) {
     const target = index.targets.get(parameter.targetId);
     const name = `${target?.name ?? '?'}: ${parameter.name}`;
     const landings = (index.landingsOf.get(parameter.id) ?? []).filter((l) => l.hostLayerId === null);
-    if (landings.length === 0) left.push(`${name}: nothing lands on it`);
-    else if (parameter.kind === 'trigger') left.push(`${name}: it fires, and has no state`);
+    if (landings.length === 0) left.push({ code: 'not-heard', of: name });
+    else if (parameter.kind === 'trigger') left.push({ code: 'no-state', of: name });
     else {
       const found = target && settingOf(landings, parameter, target.reception);
-      if (!found) left.push(`${name}: no message sets it to ${showValue(parameter, parameter.start)}`);
+      if (!found) left.push({ code: 'not-reached', of: name, value: showValue(parameter, parameter.start) });
       else {
         markers.push({ atMs, text: `${name} = ${showValue(parameter, parameter.start)}` });
         const words: PackedMessage[] = [];
@@ -81,7 +82,7 @@ export function testFile(index: RigIndex, dangerous: 'left-out' | 'played' = 'le
   const around = surroundingsOf(index);
   const messages: TimedMessage[] = [];
   const markers: Marker[] = [];
-  const left: string[] = [];
+  const left: LeftOut[] = [];
   let atMs = 0;
   let done = 0;
   for (const assignment of index.rig.assignments) {
@@ -91,12 +92,12 @@ export function testFile(index: RigIndex, dangerous: 'left-out' | 'played' = 'le
     const name = `${unit?.name ?? '?'} ${control?.name ?? '?'} ${assignment.gesture.type}${bank}: ${meantNames(index, assignment)}`;
     const meant = assignment.actions.flatMap((a) => (a.type === 'send' ? a.meant : []));
     if (dangerous === 'left-out' && meant.some((id) => index.parameters.get(id)?.tags.includes('hazard'))) {
-      left.push(`${name}: dangerous to fire`);
+      left.push({ code: 'dangerous', of: name });
       continue;
     }
     const sent = sentByOne(index, assignment, around);
     if (!sent || sent.length === 0) {
-      left.push(`${name}: ${sent ? 'it sends nothing' : 'it cannot be played'}`);
+      left.push({ code: sent ? 'sends-nothing' : 'not-playable', of: name });
       continue;
     }
     const first = assignment.actions.find((a) => a.type === 'send');

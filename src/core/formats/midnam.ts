@@ -6,6 +6,7 @@ import { type Message, messageSchema } from '../midi';
 import type { RigIndex, Target } from '../rig';
 import type { FileProblem } from './file-problem';
 import { FILE_LIMIT, type ImportProblem, tooLarge } from './json';
+import { type LeftOut, leftOutWords } from './left-out';
 
 /** Most names in one document. */
 const NAME_LIMIT = 50_000;
@@ -22,8 +23,8 @@ export interface NamedMessage {
 export interface NameDocument {
   readonly device: string;
   readonly names: readonly NamedMessage[];
-  /** What was in it and is left out, in words. */
-  readonly left: readonly string[];
+  /** What was in it and is left out. */
+  readonly left: readonly LeftOut[];
 }
 
 type Node = Readonly<Record<string, unknown>>;
@@ -45,13 +46,13 @@ const parser = new XMLParser({
  * and more than 50,000 names are refused. Names stand on the channels that the document assigns to them; without such an assignment on channel 1.
  */
 export function parseMidnam(text: string): Result<NameDocument, readonly ImportProblem[]> {
-  const refuse = (problem: FileProblem) => err([{ place: 'the file', problem }]);
+  const refuse = (problem: FileProblem) => err([{ location: 'the file', problem }]);
   if (text.length > FILE_LIMIT) return err([tooLarge]);
   const source = text.replace(/^\uFEFF/, '');
   if (/<!ENTITY/i.test(source)) return refuse({ code: 'own-entities' });
   const valid = XMLValidator.validate(source);
   if (valid !== true)
-    return err([{ place: `line ${valid.err.line}`, problem: { code: 'no-xml', why: valid.err.msg.slice(0, 200) } }]);
+    return err([{ location: `line ${valid.err.line}`, problem: { code: 'no-xml', why: valid.err.msg.slice(0, 200) } }]);
   let tree: unknown;
   try {
     tree = parser.parse(source);
@@ -109,7 +110,7 @@ function unescaped(text: string): string {
 }
 
 function documentOf(root: { readonly inside: unknown }): Result<NameDocument, readonly ImportProblem[]> {
-  const left: string[] = [];
+  const left: LeftOut[] = [];
   const maker = [...within(root.inside, 'Manufacturer')].map((m) => textOf(m.inside))[0] ?? '';
   const model = [...within(root.inside, 'Model')].map((m) => textOf(m.inside))[0] ?? '';
   const channels = channelsOfLists(root.inside);
@@ -123,17 +124,21 @@ function documentOf(root: { readonly inside: unknown }): Result<NameDocument, re
       for (const channel of channels.get(`${element} ${list}`) ?? [1]) {
         for (const { node: entry } of within(inside, item)) {
           if (names.length >= NAME_LIMIT)
-            return err([{ place: 'the file', problem: { code: 'too-many', what: 'names', count: null, most: NAME_LIMIT } }]);
+            return err([{ location: 'the file', problem: { code: 'too-many', what: 'names', count: null, most: NAME_LIMIT } }]);
           const made = item === 'Note' ? noteOf(entry, channel) : controlOf(entry, channel);
-          if (typeof made === 'string') left.push(made);
+          if ('code' in made) left.push(made);
           else names.push({ message: made, name: attribute(entry, 'Name').slice(0, 120) || 'unnamed', list });
         }
       }
     }
   }
   for (const patches of within(root.inside, 'PatchNameList'))
-    left.push(`patch names (${attribute(patches.node, 'Name') || 'a list'})`);
-  return ok({ device: [maker, model].filter((w) => w !== '').join(' '), names, left: [...new Set(left)].slice(0, 200) });
+    left.push({ code: 'patch-names', of: attribute(patches.node, 'Name') });
+  return ok({
+    device: [maker, model].filter((w) => w !== '').join(' '),
+    names,
+    left: [...new Map(left.map((l) => [leftOutWords(l), l])).values()].slice(0, 200),
+  });
 }
 
 /** Which lists are used on which channels: channel name sets say which they use and for which channels they are available. */
@@ -165,20 +170,20 @@ function channelsOfLists(tree: unknown): ReadonlyMap<string, readonly number[]> 
 
 const typeOf = { '7bit': 'cc', '14bit': 'cc14', RPN: 'rpn', NRPN: 'nrpn' } as const;
 
-function controlOf(node: Node, channel: number): Message | string {
+function controlOf(node: Node, channel: number): Message | LeftOut {
   const wanted = attribute(node, 'Type') || '7bit';
   const type = Object.entries(typeOf).find(([name]) => name.toLowerCase() === wanted.toLowerCase())?.[1];
   const number = attribute(node, 'Number');
   const parsed = messageSchema.safeParse({ type, channel, number: number === '' ? -1 : Number(number) });
   return parsed.success
     ? parsed.data
-    : `control “${attribute(node, 'Name').slice(0, 60)}”: ${wanted.slice(0, 12)} ${number.slice(0, 12)} is no control`;
+    : { code: 'no-control', of: attribute(node, 'Name').slice(0, 60), text: `${wanted.slice(0, 12)} ${number.slice(0, 12)}` };
 }
 
-function noteOf(node: Node, channel: number): Message | string {
+function noteOf(node: Node, channel: number): Message | LeftOut {
   const number = attribute(node, 'Number');
   const parsed = messageSchema.safeParse({ type: 'note', channel, number: number === '' ? -1 : Number(number) });
-  return parsed.success ? parsed.data : `note “${attribute(node, 'Name').slice(0, 60)}”: ${number.slice(0, 12)} is no note`;
+  return parsed.success ? parsed.data : { code: 'no-note', of: attribute(node, 'Name').slice(0, 60), text: number.slice(0, 12) };
 }
 
 const escaped = (text: string): string =>
@@ -192,8 +197,8 @@ const escaped = (text: string): string =>
     );
 
 /** What a target listens for as names of controls and notes; what the form cannot say is named. */
-export function writeMidnam(index: RigIndex, target: Target): { readonly text: string; readonly losses: readonly string[] } {
-  const losses: string[] = [];
+export function writeMidnam(index: RigIndex, target: Target): { readonly text: string; readonly losses: readonly LeftOut[] } {
+  const losses: LeftOut[] = [];
   const byChannel = new Map<number, { controls: string[]; notes: string[] }>();
   for (const parameter of index.parametersOf.get(target.id) ?? []) {
     for (const { address } of index.landingsOf.get(parameter.id) ?? []) {
@@ -205,7 +210,7 @@ export function writeMidnam(index: RigIndex, target: Target): { readonly text: s
         if (address.type === 'note') there.notes.push(`      <Note Number="${address.number}" Name="${name}"/>`);
         else if ('number' in address)
           there.controls.push(`      <Control Type="${type}" Number="${address.number}" Name="${name}"/>`);
-      } else losses.push(`${parameter.name}: ${address.type} has no place in this form`);
+      } else losses.push({ code: 'no-form', of: parameter.name, message: address.type });
     }
   }
   const channels = [...byChannel.keys()].sort((a, b) => a - b);

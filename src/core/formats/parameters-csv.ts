@@ -5,6 +5,7 @@ import { type CellProblem, cellText, numberOf, parameterKinds, parameterValue, q
 import type { ProfileParameter } from '../library';
 import { type Parameter, rowSchemas } from '../rig';
 import { type BadLine, type CsvRow, readTable, type TableFormat, writeTable } from './csv';
+import type { LeftOut } from './left-out';
 
 export const parameterColumns = [
   'name',
@@ -140,17 +141,17 @@ const line = (cell: string): string => cell.replace(/[\t\n\r]+/g, ' ');
 
 export interface Written {
   readonly text: string;
-  /** What the format cannot say, in words. */
-  readonly losses: readonly string[];
+  /** What the format cannot say. */
+  readonly losses: readonly LeftOut[];
 }
 
 /** Parameters as a table that `parseParameters` reads; what a table cannot say is named. */
 export function writeParameters(parameters: readonly ProfileParameter[], format: TableFormat = 'csv'): Written {
-  const losses: string[] = [];
+  const losses: LeftOut[] = [];
   const rows = parameters.map((p) => {
-    if (p.scale.type === 'table') losses.push(`${p.name}: a scale of ${p.scale.values.length} measured values becomes linear`);
-    if (p.steps.some((s) => s.includes('|'))) losses.push(`${p.name}: a step has | in its name`);
-    if (p.evidence.length > 0) losses.push(`${p.name}: what is known of it is left out`);
+    if (p.scale.type === 'table') losses.push({ code: 'scale-becomes-linear', of: p.name, values: p.scale.values.length });
+    if (p.steps.some((s) => s.includes('|'))) losses.push({ code: 'bar-in-step', of: p.name });
+    if (p.evidence.length > 0) losses.push({ code: 'evidence', of: p.name });
     return parameterColumns.map((column) => {
       if (column === 'range') return p.kind === 'continuous' ? `${p.lowest}..${p.highest}` : '';
       if (column === 'scale') return p.kind === 'continuous' && p.scale.type !== 'table' ? cellText(p, 'scale') : '';

@@ -5,6 +5,7 @@ import { type CellProblem, gestureOf, gesturesOf, type ProgrammedLine, quoted } 
 import { channelSchema, type Message, parseNote, u7Schema, u14 } from '../midi';
 import { type Behaviour, type Control, type Controller, type Gesture, type Parameter, type RigIndex, sameJson } from '../rig';
 import { type BadLine, type CsvRow, readTable, type TableFormat, writeTable } from './csv';
+import type { LeftOut } from './left-out';
 import type { Written } from './parameters-csv';
 
 const columns = ['control', 'type', 'channel', 'number', 'values', 'parameter', 'bank', 'gesture'] as const;
@@ -180,23 +181,23 @@ function listed(behaviour: Behaviour): string | null {
  * parameter that a send is there for; what a list cannot say is named and left out.
  */
 export function writeProgrammed(index: RigIndex, controller: Controller, format: TableFormat = 'csv'): Written {
-  const losses: string[] = [];
+  const losses: LeftOut[] = [];
   const { shows } = controller.firmware;
   const rows = (index.controlsOf.get(controller.id) ?? []).flatMap((control) =>
     (index.assignmentsOf.get(control.id) ?? []).flatMap((assignment) => {
       const where = `${control.name} ${assignment.gesture.type}`;
       const [action, more] = assignment.actions;
-      if (assignment.layerId !== null || assignment.page !== null) losses.push(`${where}: layers and pages are left out`);
-      else if (action?.type !== 'send' || more) losses.push(`${where}: only a single message can be listed`);
-      else if (assignment.gesture.type === 'chord') losses.push(`${where}: chords are left out`);
+      if (assignment.layerId !== null || assignment.page !== null) losses.push({ code: 'layers-and-pages', of: where });
+      else if (action?.type !== 'send' || more) losses.push({ code: 'several-messages', of: where });
+      else if (assignment.gesture.type === 'chord') losses.push({ code: 'chord', of: where });
       else {
         const { message, behaviour } = action;
         const values = listed(behaviour);
         if ((message.type !== 'cc' && message.type !== 'note' && message.type !== 'program') || values === null) {
-          losses.push(`${where}: ${message.type} or ${behaviour.type} cannot be listed`);
+          losses.push({ code: 'not-listed', of: where, message: message.type, behaviour: behaviour.type });
           return [];
         }
-        if (message.type === 'program' && message.bank !== null) losses.push(`${where}: the bank before the program is left out`);
+        if (message.type === 'program' && message.bank !== null) losses.push({ code: 'bank-before-program', of: where });
         const bank = assignment.bank === null ? '' : (controller.bankNames[assignment.bank - 1] ?? String(assignment.bank));
         const number = message.number + (message.type === 'program' ? shows.programBase : 0);
         return action.meant.map((id) => {

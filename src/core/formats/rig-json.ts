@@ -45,7 +45,7 @@ export function rigFile(rig: Rig): object {
 
 /**
  * Reads a rig file. Refuses what is too large, no JSON, another format, a newer version, a row that does not fit its schema,
- * an identifier used twice, and a reference to nothing — each time naming the place. Never returns half a rig.
+ * an identifier used twice, and a reference to nothing — each time naming where. Never returns half a rig.
  */
 export function parseRig(text: string): Result<Rig, readonly ImportProblem[]> {
   const read = readRigFile(text);
@@ -69,7 +69,7 @@ const isOld = (raw: unknown): boolean => {
 
 /** As `parseRig`, from JSON that is parsed already: a rig inside of another file. */
 export function rigOf(raw: unknown): Result<Rig, readonly ImportProblem[]> {
-  const refuse = (place: string, problem: FileProblem) => err([{ place, problem }]);
+  const refuse = (location: string, problem: FileProblem) => err([{ location: location, problem }]);
   const outer = envelope.safeParse(raw);
   if (!outer.success) return refuse('format', { code: 'no-rig', format: RIG_FORMAT });
   if (outer.data.formatVersion > RIG_FORMAT_VERSION) {
@@ -80,7 +80,7 @@ export function rigOf(raw: unknown): Result<Rig, readonly ImportProblem[]> {
     return err(
       parsed.error.issues
         .slice(0, 20)
-        .map((issue) => ({ place: placeOf(issue.path, raw), problem: { code: 'invalid', message: issue.message } })),
+        .map((issue) => ({ location: locationOf(issue.path, raw), problem: { code: 'invalid', message: issue.message } })),
     );
   return checked(parsed.data);
 }
@@ -150,17 +150,17 @@ function checked(rig: Rig): Result<Rig, readonly ImportProblem[]> {
   for (const table of tableNames) {
     for (const row of rig[table]) {
       rows++;
-      if (seen.has(row.id)) return err([{ place: `${table}, id ${row.id}`, problem: { code: 'id-twice' } }]);
+      if (seen.has(row.id)) return err([{ location: `${table}, id ${row.id}`, problem: { code: 'id-twice' } }]);
       seen.add(row.id);
     }
   }
   if (rows > RIG_ROW_LIMIT)
-    return err([{ place: 'the file', problem: { code: 'too-many', what: 'rows', count: rows, most: RIG_ROW_LIMIT } }]);
+    return err([{ location: 'the file', problem: { code: 'too-many', what: 'rows', count: rows, most: RIG_ROW_LIMIT } }]);
   const broken = firstBroken(rig);
   if (broken)
     return err([
       {
-        place: `${broken.table}, id ${broken.row.id}, ${broken.reference.field}`,
+        location: `${broken.table}, id ${broken.row.id}, ${broken.reference.field}`,
         problem: { code: 'dangling', id: broken.reference.id },
       },
     ]);
@@ -190,7 +190,7 @@ function sorted(rig: Rig): Rig {
 const named = z.looseObject({ name: z.string() });
 
 /** `assignments, row 3, actions.0.message.number`: counted from 1, with the row's name where it has one. */
-function placeOf(path: readonly PropertyKey[], raw: unknown): string {
+function locationOf(path: readonly PropertyKey[], raw: unknown): string {
   const [table, row, ...rest] = path.map(String);
   if (table === undefined) return 'the file';
   if (row === undefined) return table;

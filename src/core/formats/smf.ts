@@ -110,7 +110,7 @@ export function readSmf(
       const bytes = Array.from(event.data).filter((b) => b < 128);
       const put = withSysex(table, bytes);
       table = put.table;
-      messages.push({ atMs, word: packedSysex(put.place) });
+      messages.push({ atMs, word: packedSysex(put.slot) });
     } else {
       const word = wordOf(event);
       if (word !== null) messages.push({ atMs, word });

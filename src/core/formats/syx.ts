@@ -33,7 +33,7 @@ export function readSyx(
     if (messages.length >= SYX_MESSAGES) return err({ code: 'too-many', what: 'messages', count: null, most: SYX_MESSAGES });
     const put = withSysex(table, bytes);
     table = put.table;
-    messages.push({ atMs: messages.length * STEP_MS, word: packedSysex(put.place) });
+    messages.push({ atMs: messages.length * STEP_MS, word: packedSysex(put.slot) });
     at = end + 1;
   }
   return messages.length === 0 ? err({ code: 'empty' }) : ok({ messages, sysex: table });

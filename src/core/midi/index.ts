@@ -55,7 +55,7 @@ export {
   packedStatus,
   packedSysex,
   packedValue,
-  sysexPlace,
+  sysexSlot,
 } from './packed';
 export { codingWords, decodeClicks, encodeClicks, MOST_CLICKS, type RelativeCoding, relativeCodingSchema } from './relative';
 export { hexOf, sayPacked } from './say';

@@ -2,7 +2,7 @@
 import * as z from 'zod';
 import { kindList, type MessageKind, type Put } from './kinds';
 import type { NumberStyle } from './names';
-import { type PackedMessage, sysexPlace } from './packed';
+import { type PackedMessage, sysexSlot } from './packed';
 import { noSysex, type SysexTable, sysexKey } from './sysex';
 
 type Kinds = typeof kindList;
@@ -64,7 +64,7 @@ const numbered: readonly boolean[] = byStatus.map((type) => type !== 'other' && 
 
 /** The same key as `addressKey` gives for the message, so that a word finds who listens for it; SysEx by its table. */
 export function packedKey(word: PackedMessage, sysexKeys: readonly number[] = []): number {
-  if (word < 0) return sysexKeys[sysexPlace(word)] ?? -1;
+  if (word < 0) return sysexKeys[sysexSlot(word)] ?? -1;
   const status = word >> 16;
   // Control changes first: they are nearly all there is.
   if (status >> 4 === 0xb) return ((status & 0x0f) << 14) + ((word >> 8) & 0x7f);

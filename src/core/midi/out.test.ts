@@ -61,12 +61,12 @@ describe('the bytes of each kind (MIDI 1.0 Detailed Specification, tables I to I
     ]);
   });
   it('SysEx is found in its table, with F0 and F7 around it', () => {
-    const { table, place } = withSysex(noSysex, [0x7d, 1, 2]);
+    const { table, slot } = withSysex(noSysex, [0x7d, 1, 2]);
     const out: PackedMessage[] = [];
     makePut({ type: 'sysex', bytes: [u7(0x7d), u7(1), u7(2)] }, false, table)(0, out);
     expect(out.map((w) => packedBytes(w, table.bytes))).toEqual([[0xf0, 0x7d, 1, 2, 0xf7]]);
-    expect(out.map((w) => packedKey(w, table.keys))).toEqual([table.keys[place]]);
-    expect(withSysex(table, [0x7d, 1, 2])).toEqual({ table, place });
+    expect(out.map((w) => packedKey(w, table.keys))).toEqual([table.keys[slot]]);
+    expect(withSysex(table, [0x7d, 1, 2])).toEqual({ table, slot });
   });
   it('a counter steps the program that is sent', () => {
     expect(

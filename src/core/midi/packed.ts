@@ -40,9 +40,9 @@ export const packedPoly = (channel: number, note: number, value: number): Packed
 export const packedRealTime = (status: number): PackedMessage => status << 16;
 
 /** The word of a SysEx message at a place of the table. */
-export const packedSysex = (place: number): PackedMessage => -1 - place;
+export const packedSysex = (slot: number): PackedMessage => -1 - slot;
 /** The place in the table of a SysEx word; −1 for every other word. */
-export const sysexPlace = (word: PackedMessage): number => (word < 0 ? -1 - word : -1);
+export const sysexSlot = (word: PackedMessage): number => (word < 0 ? -1 - word : -1);
 
 export const packedStatus = (word: PackedMessage): number => (word < 0 ? 0xf0 : (word >> 16) & 0xff);
 export const packedChannel = (word: PackedMessage): number => ((word >> 16) & 0x0f) + 1;
@@ -81,7 +81,7 @@ export function dataLength(status: number): number {
 
 /** The bytes of a word as they travel; those of a SysEx, with F0 and F7, come from its table (MIDI 1.0). */
 export function packedBytes(word: PackedMessage, sysex: readonly (readonly number[])[] = []): readonly number[] {
-  if (word < 0) return [0xf0, ...(sysex[sysexPlace(word)] ?? []), 0xf7];
+  if (word < 0) return [0xf0, ...(sysex[sysexSlot(word)] ?? []), 0xf7];
   const status = (word >> 16) & 0xff;
   const length = dataLength(status);
   return length === 2 ? [status, packedNumber(word), word & 0x7f] : length === 1 ? [status, packedNumber(word)] : [status];
@@ -89,6 +89,6 @@ export function packedBytes(word: PackedMessage, sysex: readonly (readonly numbe
 
 /** How many bytes a word takes on a wire: as long as `packedBytes`. */
 export function packedLength(word: PackedMessage, sysex: readonly (readonly number[])[] = []): number {
-  if (word < 0) return (sysex[sysexPlace(word)]?.length ?? 0) + 2;
+  if (word < 0) return (sysex[sysexSlot(word)]?.length ?? 0) + 2;
   return 1 + Math.max(0, dataLength((word >> 16) & 0xff));
 }

@@ -10,11 +10,11 @@ export interface SysexTable {
 export const noSysex: SysexTable = { bytes: [], keys: [] };
 
 /** The table with a message in it, and its place there: the same table where it is in already. */
-export function withSysex(table: SysexTable, bytes: readonly number[]): { readonly table: SysexTable; readonly place: number } {
+export function withSysex(table: SysexTable, bytes: readonly number[]): { readonly table: SysexTable; readonly slot: number } {
   const key = sysexKey(bytes);
   const known = table.keys.indexOf(key);
-  if (known >= 0) return { table, place: known };
-  return { table: { bytes: [...table.bytes, bytes], keys: [...table.keys, key] }, place: table.bytes.length };
+  if (known >= 0) return { table, slot: known };
+  return { table: { bytes: [...table.bytes, bytes], keys: [...table.keys, key] }, slot: table.bytes.length };
 }
 
 /** The address of a SysEx message by its bytes (without F0 and F7), 48 bits of their hash; far above every other one. */

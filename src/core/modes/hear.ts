@@ -45,5 +45,5 @@ function makeNudge(landing: HeardLanding, parameter: HeardParameter, { relativeS
   const way = modeOf(landing.mode).needs === 'coding' && landing.to < landing.from ? -1 : 1;
   if (parameter.kind !== 'continuous') return (now, clicks) => clamp(now + way * clicks, low, high);
   const scale = makeScale(parameter.scale, parameter.lowest, parameter.highest);
-  return (now, clicks) => clamp(scale.toValue(scale.toPlace(now) + way * clicks * relativeStep), low, high);
+  return (now, clicks) => clamp(scale.toValue(scale.toPosition(now) + way * clicks * relativeStep), low, high);
 }

@@ -76,7 +76,7 @@ describe('numbers moved by hand', () => {
     expect(names(countUp(demands, 95).moves)).toEqual(['CC 95', 'CC 102']);
     const end = countUp(demands, 119);
     expect(names(end.moves)).toEqual(['CC 119']);
-    expect(end.refused.map((r) => r.why)).toEqual(['CC 120 is a channel mode message.']);
+    expect(end.refused.map((r) => r.why)).toEqual([{ code: 'channel-mode', number: 120 }]);
   });
   it('shift, swap and change channel', () => {
     expect(names(shiftBy(demands, -1).moves)).toEqual(['CC 103', 'CC 118']);

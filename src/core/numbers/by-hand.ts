@@ -1,15 +1,38 @@
 // Numbers moved by hand: a run counted up from a start, a shift, a swap, another channel. What cannot be is said, and left where it is.
+import { exhaustive } from '../base';
 import { isReserved, type Message, messageSchema, withChannel, withNumber } from '../midi';
 import type { Demand } from './demand';
 import type { Move } from './plan';
 
 export interface ByHand {
   readonly moves: readonly Move[];
-  /** Demands that stay where they are, and why, in words. */
-  readonly refused: readonly { readonly demand: Demand; readonly why: string }[];
+  /** Demands that stay where they are, and why. */
+  readonly refused: readonly { readonly demand: Demand; readonly why: HandProblem }[];
 }
 
-type Next = (demand: Demand, place: number) => Message | string;
+/** Why a demand cannot have a number. */
+export type HandProblem =
+  | { readonly code: 'channel-mode'; readonly number: number }
+  | { readonly code: 'reserved'; readonly number: number }
+  | { readonly code: 'no-number'; readonly number: number }
+  | { readonly code: 'other-kinds' };
+
+export function handProblemWords(problem: HandProblem): string {
+  switch (problem.code) {
+    case 'channel-mode':
+      return `CC ${problem.number} is a channel mode message.`;
+    case 'reserved':
+      return `CC ${problem.number} is reserved.`;
+    case 'no-number':
+      return `There is no number ${problem.number} of that kind.`;
+    case 'other-kinds':
+      return 'The two are not the same kind of message.';
+    default:
+      return exhaustive(problem);
+  }
+}
+
+type Next = (demand: Demand, index: number) => Message | HandProblem;
 
 /** A run: the first demand gets `start`, each one after it the next number that is no reserved one. */
 export function countUp(demands: readonly Demand[], start: number): ByHand {
@@ -26,8 +49,7 @@ export const shiftBy = (demands: readonly Demand[], n: number): ByHand =>
 
 /** Two demands take each other's address. */
 export function swapped(a: Demand, b: Demand): ByHand {
-  if (a.message.type !== b.message.type)
-    return { moves: [], refused: [{ demand: a, why: 'The two are not the same kind of message.' }] };
+  if (a.message.type !== b.message.type) return { moves: [], refused: [{ demand: a, why: { code: 'other-kinds' } }] };
   return {
     moves: [
       { demand: a, from: a.message, to: b.message },
@@ -43,19 +65,19 @@ export const toChannel = (demands: readonly Demand[], channel: number): ByHand =
 
 function moved(demands: readonly Demand[], next: Next): ByHand {
   const moves: Move[] = [];
-  const refused: { demand: Demand; why: string }[] = [];
-  demands.forEach((demand, place) => {
-    const to = next(demand, place);
-    if (typeof to === 'string') refused.push({ demand, why: to });
+  const refused: { demand: Demand; why: HandProblem }[] = [];
+  demands.forEach((demand, i) => {
+    const to = next(demand, i);
+    if ('code' in to) refused.push({ demand, why: to });
     else if (JSON.stringify(to) !== JSON.stringify(demand.message)) moves.push({ demand, from: demand.message, to });
   });
   return { moves, refused };
 }
 
 /** The message with another number, or why it cannot have it. */
-function numbered({ message }: Demand, number: number): Message | string {
-  if (message.type === 'cc' && number >= 120 && number <= 127) return `CC ${number} is a channel mode message.`;
-  if (message.type === 'cc' && isReserved(number)) return `CC ${number} is reserved.`;
+function numbered({ message }: Demand, number: number): Message | HandProblem {
+  if (message.type === 'cc' && number >= 120 && number <= 127) return { code: 'channel-mode', number };
+  if (message.type === 'cc' && isReserved(number)) return { code: 'reserved', number };
   const tried = messageSchema.safeParse({ ...message, number });
-  return tried.success ? withNumber(message, number) : `There is no number ${number} of that kind.`;
+  return tried.success ? withNumber(message, number) : { code: 'no-number', number };
 }

@@ -79,7 +79,7 @@ describe('a wish', () => {
   });
   it('is refused where a number is never a plain control', () => {
     const { moves, refused } = movesFor(demands, { do: 'shift', by: 2 });
-    expect([moves.length, refused.map((r) => r.why)]).toEqual([1, ['CC 32 is reserved.']]);
+    expect([moves.length, refused.map((r) => r.why)]).toEqual([1, [{ code: 'reserved', number: 32 }]]);
   });
   it('to swap with nobody moves nothing', () => {
     expect(movesFor(demands.slice(0, 1), { do: 'swap' })).toEqual({ moves: [], refused: [] });

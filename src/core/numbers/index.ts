@@ -9,7 +9,7 @@ export {
   rowOf,
   type Sitter,
 } from './address-rows';
-export { type ByHand, countUp, shiftBy, swapped, toChannel } from './by-hand';
+export { type ByHand, countUp, type HandProblem, handProblemWords, shiftBy, swapped, toChannel } from './by-hand';
 export { chooseMessage, isFree } from './choose';
 export type { Cost, CostLevel } from './cost';
 export { type Demand, demandName, demandPlace, demandsOf } from './demand';

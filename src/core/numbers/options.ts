@@ -43,23 +43,23 @@ export function cellsOf(message: Message): readonly number[] {
 }
 
 /** An option, and the address that it stands for. */
-export interface Place extends Option {
+export interface Candidate extends Option {
   readonly type: PlannedType;
   readonly channel: number;
   readonly number: number;
 }
 
 /** The message of a demand at another place. */
-export function messageAt(message: Demand['message'], place: Pick<Place, 'type' | 'channel' | 'number'>): Message {
-  if (message.type === place.type) return withNumber(withChannel(message, place.channel), place.number);
-  return messageSchema.parse({ type: place.type, channel: place.channel, number: place.number });
+export function messageAt(message: Demand['message'], to: Pick<Candidate, 'type' | 'channel' | 'number'>): Message {
+  if (message.type === to.type) return withNumber(withChannel(message, to.channel), to.number);
+  return messageSchema.parse({ type: to.type, channel: to.channel, number: to.number });
 }
 
 /** The options of demands, cheapest first. Demands of one nature share one list. */
-export function optionsFor(index: RigIndex, demands: readonly Demand[], wish: Wish): readonly (readonly Place[])[] {
+export function optionsFor(index: RigIndex, demands: readonly Demand[], wish: Wish): readonly (readonly Candidate[])[] {
   const network = compileNetwork(index.rig, new Set());
   const blocked = blockedCells(index, demands, wish);
-  const lists = new Map<string, { readonly plain: readonly Place[]; moves: readonly Place[] | null }>();
+  const lists = new Map<string, { readonly plain: readonly Candidate[]; moves: readonly Candidate[] | null }>();
   const parametersWanted = demands.filter((d) => d.message.type === 'nrpn').length;
   return demands.map((demand) => {
     const nature = [
@@ -79,7 +79,7 @@ export function optionsFor(index: RigIndex, demands: readonly Demand[], wish: Wi
     const { plain } = made;
     const at = plain.findIndex((p) => isAt(demand, p));
     const listed = plain[at];
-    const here = listed ?? currentPlace(index, network, demand, wish, blocked(demand));
+    const here = listed ?? currentCandidate(index, network, demand, wish, blocked(demand));
     if (demand.pinned && !wish.lifted?.has(demand.id)) return here ? [here] : [];
     if (!demand.entered) return here && !listed ? [...plain, here] : plain;
     made.moves ??= plain.map((p) => ({ ...p, moved: 1 }));
@@ -88,22 +88,22 @@ export function optionsFor(index: RigIndex, demands: readonly Demand[], wish: Wi
   });
 }
 
-const isAt = ({ message }: Demand, place: Place): boolean =>
-  place.type === message.type && place.channel === message.channel && place.number === message.number;
+const isAt = ({ message }: Demand, candidate: Candidate): boolean =>
+  candidate.type === message.type && candidate.channel === message.channel && candidate.number === message.number;
 
 /** Where a demand stands now, if it may stand there at all: on an NRPN far down the order, say. */
-function currentPlace(
+function currentCandidate(
   index: RigIndex,
   network: Network,
   demand: Demand,
   wish: Wish,
   blocked: ReadonlySet<number>,
-): Place | undefined {
+): Candidate | undefined {
   const { message } = demand;
   if (message.type === 'cc' && !controlsInOrder(wish.school).includes(message.number)) return undefined;
   if (!takes(index, network, demand, message.type, message.channel, wish)(message.number)) return undefined;
   if (cellsOf(message).some((cell) => blocked.has(cell))) return undefined;
-  return placeOf(message.type, message.channel, message.number, wish, demand, 16_384);
+  return candidateOf(message.type, message.channel, message.number, wish, demand, 16_384);
 }
 
 function freshOptions(
@@ -113,9 +113,9 @@ function freshOptions(
   wish: Wish,
   blocked: ReadonlySet<number>,
   parametersWanted: number,
-): readonly Place[] {
+): readonly Candidate[] {
   const { message } = demand;
-  const places: Place[] = [];
+  const candidates: Candidate[] = [];
   const channels =
     wish.channels === 'own' ? [message.channel] : Array.from({ length: 16 }, (_, i) => ((message.channel - 1 + i) % 16) + 1);
   const asNotes =
@@ -128,15 +128,15 @@ function freshOptions(
     for (const type of asNotes ? (['cc', 'note'] as const) : [message.type]) {
       const fits = takes(index, network, demand, type, channel, wish);
       const numbers = numbersOf(type, wish.school, parametersWanted + blocked.size);
-      numbers.forEach((number, place) => {
+      numbers.forEach((number, order) => {
         if (!fits(number)) return;
-        const made = placeOf(type, channel, number, wish, demand, place + 128 * far);
+        const made = candidateOf(type, channel, number, wish, demand, order + 128 * far);
         if (blocked.has(made.cell) || (made.second >= 0 && blocked.has(made.second))) return;
-        places.push(made);
+        candidates.push(made);
       });
     }
   });
-  return places.sort((a, b) => a.unwanted - b.unwanted || a.rank - b.rank);
+  return candidates.sort((a, b) => a.unwanted - b.unwanted || a.rank - b.rank);
 }
 
 function numbersOf(type: PlannedType, school: SchoolId, parameters: number): readonly number[] {
@@ -157,7 +157,7 @@ function numbersOf(type: PlannedType, school: SchoolId, parameters: number): rea
 /** A note where a control number was wanted weighs as much as two unwanted meanings: it is the last way out. */
 const NOTE_INSTEAD = 2;
 
-function placeOf(type: PlannedType, channel: number, number: number, wish: Wish, demand: Demand, rank: number): Place {
+function candidateOf(type: PlannedType, channel: number, number: number, wish: Wish, demand: Demand, rank: number): Candidate {
   const prefersNotes = wish.school === 'notes-for-switches' && demand.switching && demand.layer === null;
   const meaning = type === 'cc' || type === 'cc14' ? unwantedMeaning(wish.school, number, demand.role) : 0;
   return {

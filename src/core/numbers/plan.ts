@@ -5,7 +5,7 @@ import type { Message } from '../midi';
 import type { RigIndex } from '../rig';
 import { type Cost, type CostLevel, difference } from './cost';
 import { type Demand, demandsOf, sharing } from './demand';
-import { messageAt, optionsFor, type Place, type Wish } from './options';
+import { type Candidate, messageAt, optionsFor, type Wish } from './options';
 import type { Problem } from './problem';
 import { solve, USUAL_STEPS } from './search';
 
@@ -65,7 +65,7 @@ export function planNumbers(index: RigIndex, wish: Wish, steps: number = USUAL_S
 }
 
 /** The abstract problem of some demands and their options. */
-export function problemOf(index: RigIndex, demands: readonly Demand[], options: readonly (readonly Place[])[]): Problem {
+export function problemOf(index: RigIndex, demands: readonly Demand[], options: readonly (readonly Candidate[])[]): Problem {
   const classes = new Map<string, number>();
   const members: (readonly string[])[] = [];
   const classOf = demands.map((d) => {

@@ -263,14 +263,14 @@ function sticker(control: Control, size: number, lines: readonly Line[], trouble
 }
 
 /** Pieces on paper, row by row, and the ruler at the foot of each page. */
-function laid(place: string, drawn: readonly Drawn[], capHeight: number): Paper {
+function laid(location: string, drawn: readonly Drawn[], capHeight: number): Paper {
   const pages: Ink[][] = [];
   let x = MARGIN;
   let y = 0;
   let rowHeight = 0;
   const turn = (): void => {
     pages.push([
-      text(`Labels · ${place}`, MARGIN, MARGIN + 3, 'bold', 4),
+      text(`Labels · ${location}`, MARGIN, MARGIN + 3, 'bold', 4),
       text(`Capitals ${Math.round(capHeight * 10) / 10} mm. Cut along the lines.`, MARGIN, MARGIN + 8, 'plain', 3),
       ...ruler(),
     ]);
@@ -292,7 +292,7 @@ function laid(place: string, drawn: readonly Drawn[], capHeight: number): Paper 
     rowHeight = Math.max(rowHeight, piece.height);
     if (piece.kind === 'strip') x = A4.width;
   }
-  return { title: `Labels · ${place}`, ...A4, pages: pages.map((ink) => ({ ink })) };
+  return { title: `Labels · ${location}`, ...A4, pages: pages.map((ink) => ({ ink })) };
 }
 
 function movedBy(ink: Ink, dx: number, dy: number): Ink {

@@ -37,7 +37,7 @@ function simulated(index: RigIndex, kind: ProbeKind) {
     tempo: usualTempo,
   });
   let state = setValue(startTargets(program), 0, kind === 'switch' ? 0 : 0.5);
-  const [unit] = program.units;
+  const [unit] = program.receivers;
   return (value: number): { readonly before: number; readonly after: number } => {
     const before = state.values[0] ?? 0;
     if (unit) state = stepTargets(program, state, { unit, word: packedCc(5, 104, value), t: 0, port: '', remote: true }).state;

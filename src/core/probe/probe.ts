@@ -25,7 +25,7 @@ export type Seen = 'on' | 'off' | 'still' | 'little-up' | 'little-down' | 'far-u
 export interface Guess {
   readonly ways: Ways;
   /** 0 or 1 for a switch, 0–1 for a knob. */
-  readonly place: number;
+  readonly position: number;
   readonly takeoverState: TakeoverState;
 }
 
@@ -49,8 +49,8 @@ export interface Probe {
  * and three codings of clicks in three sizes of step. */
 export function beginProbe(kind: ProbeKind): Probe {
   const at =
-    (place: number) =>
-    (ways: Ways): Guess => ({ ways, place, takeoverState: detachedTakeover });
+    (position: number) =>
+    (ways: Ways): Guess => ({ ways, position: position, takeoverState: detachedTakeover });
   if (kind === 'switch') {
     const all = Array.from({ length: 127 }, (_, i) => i + 1);
     return {
@@ -82,19 +82,19 @@ const rules: Readonly<Record<'pickup' | 'scale', TakeoverRule>> = {
 
 /** Where a way of listening puts its parameter on a value (0–127). */
 export function listened(guess: Guess, value: number): Guess {
-  const { ways, place, takeoverState } = guess;
+  const { ways, position: place, takeoverState } = guess;
   switch (ways.type) {
     case 'absolute-switch':
-      return { ...guess, place: value >= ways.threshold ? 1 : 0 };
+      return { ...guess, position: value >= ways.threshold ? 1 : 0 };
     case 'toggle':
-      return { ...guess, place: ways.actsOn === 'any-message' || value >= ways.threshold ? 1 - place : place };
+      return { ...guess, position: ways.actsOn === 'any-message' || value >= ways.threshold ? 1 - place : place };
     case 'absolute-knob': {
-      if (ways.takeover === 'jump') return { ...guess, place: value / 127 };
+      if (ways.takeover === 'jump') return { ...guess, position: value / 127 };
       const taken = takeOver(rules[ways.takeover], takeoverState, value / 127, place, false);
-      return { ...guess, place: taken.place ?? place, takeoverState: { ...taken.takeoverState, left: null } };
+      return { ...guess, position: taken.position ?? place, takeoverState: { ...taken.takeoverState, left: null } };
     }
     case 'relative':
-      return { ...guess, place: Math.min(1, Math.max(0, place + decodeClicks(value, ways.coding) * ways.step)) };
+      return { ...guess, position: Math.min(1, Math.max(0, place + decodeClicks(value, ways.coding) * ways.step)) };
     default:
       return exhaustive(ways);
   }
@@ -116,7 +116,7 @@ export function seenOf(kind: ProbeKind, before: number, after: number): Seen {
 /** Takes what was seen after a value; `unclear` strikes nothing out, and where the parameter stands is then unknown to each guess as before. */
 export function answerProbe(probe: Probe, value: number, seen: Seen | 'unclear'): Probe {
   const after = probe.guesses.map((g) => ({ g, next: listened(g, value) }));
-  const left = seen === 'unclear' ? after : after.filter(({ g, next }) => seenOf(probe.kind, g.place, next.place) === seen);
+  const left = seen === 'unclear' ? after : after.filter(({ g, next }) => seenOf(probe.kind, g.position, next.position) === seen);
   return { ...probe, guesses: left.map(({ next }) => next), log: [...probe.log, { value, seen }] };
 }
 
@@ -147,7 +147,7 @@ export function nextValue(probe: Probe): number | null {
   for (const value of tried[probe.kind]) {
     const shares = new Map<Seen, number>();
     for (const g of probe.guesses) {
-      const seen = seenOf(probe.kind, g.place, listened(g, value).place);
+      const seen = seenOf(probe.kind, g.position, listened(g, value).position);
       shares.set(seen, (shares.get(seen) ?? 0) + 1);
     }
     const bits = [...shares.values()].reduce((sum, n) => {

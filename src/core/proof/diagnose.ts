@@ -5,8 +5,8 @@ import type { RigIndex } from '../rig';
 import { type Ask, proofStreams } from './ask';
 import { alike, type CauseId } from './causes.data';
 import { TAPS } from './hand';
+import { comesAsPlanned, knownTo, makeReplay, plannedStream, type Replay, readShape, signatureOf, type Tried } from './replay';
 import { apart, legsOf } from './shape';
-import { comesAsPlanned, knownTo, makeTrial, plannedStream, readShape, signatureOf, type Trial, type Tried } from './trial';
 import { type Choices, type Variant, variantsFor } from './variants';
 
 /** One cause of an explanation, with what was planned and what is there instead. */
@@ -47,7 +47,7 @@ export function diagnose(index: RigIndex, ask: Ask, heard: readonly HeardMessage
   const wrong = wrongActions(ask, messageStreams);
   if (wrong.size === 0) return { explanations: [], short: oneWay(ask, messageStreams) ? 'one-way' : null };
   const right = new Set(ask.expected.flatMap((e) => (e.actions.some((i) => wrong.has(i)) ? [] : [e.key])));
-  const trial = makeTrial(ask, messageStreams, right, wrong);
+  const trial = makeReplay(ask, messageStreams, right, wrong);
 
   const short = ask.how === 'taps' ? shortBy(trial) : oneWay(ask, messageStreams) ? 'one-way' : null;
   if (short !== null) return { explanations: [], short };
@@ -69,7 +69,7 @@ function wrongActions(ask: Ask, messageStreams: ReadonlyMap<number, MessageStrea
 }
 
 /** How many gestures came, if all is as planned but for how often. */
-function shortBy(trial: Trial): number | null {
+function shortBy(trial: Replay): number | null {
   for (const taps of [TAPS - 1, TAPS - 2, TAPS + 1]) {
     const tried = trial([], taps);
     if (tried.predicted.size > 0 && tried.unexplained < 0.1) return taps;

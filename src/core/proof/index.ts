@@ -4,6 +4,7 @@ export { canAsk, coverageOf, versionsFor } from './coverage';
 export { type Diagnosis, diagnose, type Explanation, type Named, namedCauses } from './diagnose';
 export { endsSeen, keepEnds, takeIntoPlan } from './into-plan';
 export { evidence, plantFault } from './plant';
+export { knownTo, predictedBy } from './replay';
 export {
   byFunction,
   KEPT,
@@ -14,6 +15,5 @@ export {
   type StandingState,
   standingOf,
 } from './standing';
-export { knownTo, predictedBy } from './trial';
 export { readTyped, type TypedLines } from './typed';
 export { QUIET_MS, quietFor, type Verdict, verdictOf } from './verdict';

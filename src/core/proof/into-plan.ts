@@ -4,7 +4,7 @@ import { addressKey, type HeardMessage, valueMax, withNumber } from '../midi';
 import { type Action, apply, batch, type Edit, indexRig, type RigIndex, sameJson } from '../rig';
 import { type Ask, messageStreamKey, proofStreams } from './ask';
 import type { Explanation } from './diagnose';
-import { knownTo } from './trial';
+import { knownTo } from './replay';
 
 /** Moves the programs that are sent; null where a counter gives them. */
 function shifted(actions: readonly Action[], wrong: ReadonlySet<number>, by: 1 | -1): readonly Action[] | null {

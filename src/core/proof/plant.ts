@@ -19,7 +19,7 @@ import type { RigIndex } from '../rig';
 import type { Ask } from './ask';
 import type { CauseId } from './causes.data';
 import { handInputs, type Manner, TAPS } from './hand';
-import { predictedBy } from './trial';
+import { predictedBy } from './replay';
 import { unitSends } from './unit';
 import { type Choices, heldWith, inOrder, type Variant, variantsFor } from './variants';
 

@@ -1,8 +1,8 @@
 // While it arrives: whether what is planned has come, may still come, or cannot come any more.
 import type { HeardMessage, Message, MessageStream } from '../midi';
 import { type Ask, type Expected, proofStreams } from './ask';
+import { comesAsPlanned, counterOf, countsOn, knownTo } from './replay';
 import { legsOf, NEAR } from './shape';
-import { comesAsPlanned, counterOf, countsOn, knownTo } from './trial';
 
 export type Verdict =
   /** Nothing came yet that belongs to anything. */

@@ -1,6 +1,6 @@
 export { feedbackOf } from './feedback';
 export { meaningsOf, type ValueFor, valueFor } from './meaning';
-export { compileTargets, type Listener, type TargetProgram, type Tempo, type Unit, usualTempo } from './program';
+export { compileTargets, type Listener, type Receiver, type TargetProgram, type Tempo, usualTempo } from './program';
 export {
   launchDue,
   look,

@@ -1,7 +1,7 @@
 // What a message value means to a parameter that hears all of its range, and which value to send for a wanted one: both ways.
 import { exhaustive } from '../base';
 import type { Parameter } from '../rig';
-import { makeScale, placeOf, stepOf } from '../values';
+import { makeScale, positionOf, stepOf } from '../values';
 
 type Read = Pick<Parameter, 'kind' | 'lowest' | 'highest' | 'scale' | 'centre' | 'steps'>;
 
@@ -16,7 +16,7 @@ export function meaningsOf(parameter: Read, max: number, threshold: number): Flo
   return Float64Array.from({ length: max + 1 }, (_, value) => {
     switch (parameter.kind) {
       case 'continuous':
-        return scale.toValue(placeOf(value, max, parameter.centre));
+        return scale.toValue(positionOf(value, max, parameter.centre));
       case 'stepped':
         return parameter.lowest + stepOf(value, max, count);
       case 'toggle':

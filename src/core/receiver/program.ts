@@ -8,7 +8,7 @@ import type { TakeoverRule } from './takeover';
 export interface Listener {
   readonly landing: Landing;
   /** Position in `program.listeners`: tells the trace who heard. */
-  readonly place: number;
+  readonly index: number;
   /** Slot of its parameter. */
   readonly slot: number;
   readonly hear: Hear;
@@ -21,9 +21,9 @@ export interface Listener {
 }
 
 /** One target. */
-export interface Unit {
+export interface Receiver {
   readonly target: Target;
-  readonly place: number;
+  readonly index: number;
   readonly listeners: ReadonlyMap<number, readonly Listener[]>;
   readonly signals: ReadonlyMap<number, readonly Layer[]>;
   /** What sequences it puts together; null when nothing of it listens for any. */
@@ -35,8 +35,8 @@ export interface TargetProgram {
   /** The parameters in play; a slot is a position in this list. */
   readonly parameters: readonly Parameter[];
   readonly slots: ReadonlyMap<string, number>;
-  readonly units: readonly Unit[];
-  readonly unitOf: ReadonlyMap<string, Unit>;
+  readonly receivers: readonly Receiver[];
+  readonly receiverOf: ReadonlyMap<string, Receiver>;
   readonly listeners: readonly Listener[];
   /** Listeners that send back where their parameter stands, by its slot. */
   readonly sendingBack: ReadonlyMap<number, readonly Listener[]>;
@@ -99,9 +99,9 @@ export function compileTargets(index: RigIndex, scope: TargetScope): TargetProgr
   }
 
   const targets = scope.keys === null ? index.rig.targets : [...byTarget.keys()].flatMap((id) => index.targets.get(id) ?? []);
-  const units = targets.map((target, place): Unit => {
+  const units = targets.map((target, place): Receiver => {
     const heard = byTarget.get(target.id) ?? new Map<number, Listener[]>();
-    return { target, place, listeners: heard, signals: index.layersBySignal, ...memoryFor(target, heard) };
+    return { target, index: place, listeners: heard, signals: index.layersBySignal, ...memoryFor(target, heard) };
   });
   const sendingBack = new Map<number, Listener[]>();
   for (const listener of listeners) {
@@ -112,8 +112,8 @@ export function compileTargets(index: RigIndex, scope: TargetScope): TargetProgr
   return {
     parameters,
     slots,
-    units,
-    unitOf: new Map(units.map((u) => [u.target.id, u])),
+    receivers: units,
+    receiverOf: new Map(units.map((u) => [u.target.id, u])),
     listeners,
     sendingBack,
     layers: index.layers,
@@ -124,13 +124,13 @@ export function compileTargets(index: RigIndex, scope: TargetScope): TargetProgr
   };
 }
 
-function listenerOf(landing: Landing, parameter: Parameter, target: Target, place: number, slot: number): Listener {
+function listenerOf(landing: Landing, parameter: Parameter, target: Target, index: number, slot: number): Listener {
   const { address } = landing;
   const { rejectGap, launchQuantisation } = target.reception;
   const travel = landing.takeover === 'jump' ? null : travelOf(landing, parameter);
   return {
     landing,
-    place,
+    index: index,
     slot,
     hear: makeHear(landing, parameter, target.reception),
     takeover:
@@ -149,7 +149,7 @@ function listenerOf(landing: Landing, parameter: Parameter, target: Target, plac
 function memoryFor(
   target: Target,
   listeners: ReadonlyMap<number, readonly Listener[]>,
-): Pick<Unit, 'listening' | 'selectsBanks'> {
+): Pick<Receiver, 'listening' | 'selectsBanks'> {
   const pairs = new Set<number>();
   let parameters = false;
   let selectsBanks = false;

@@ -17,7 +17,7 @@ import {
   valueMax,
 } from '../midi';
 import { modeOf } from '../modes';
-import type { Listener, TargetProgram, Unit } from './program';
+import type { Listener, Receiver, TargetProgram } from './program';
 import { detachedTakeover, type TakeoverState, takeOver } from './takeover';
 
 interface UnitState {
@@ -50,7 +50,7 @@ export interface TargetState {
 
 /** A word as it comes in at a target. */
 export interface Arrival {
-  readonly unit: Unit;
+  readonly unit: Receiver;
   readonly word: PackedMessage;
   readonly t: number;
   /** The port that it comes from, for targets that tell ports apart. */
@@ -89,7 +89,7 @@ const idleUnit: UnitState = { open: [], assembler: idleAssembler, banks: {}, her
 
 export const startTargets = (program: TargetProgram, values: readonly number[] = program.start): TargetState => ({
   values,
-  units: program.units.map(() => idleUnit),
+  units: program.receivers.map(() => idleUnit),
   takeoverStates: {},
   launches: [],
   gridFrom: 0,
@@ -146,12 +146,12 @@ function taken({ state, values, takeoverStates }: Hearing): TargetState {
 
 function setUnit(h: Hearing, change: Partial<UnitState>): void {
   const units = h.state.units.slice();
-  const { place } = h.arrival.unit;
+  const { index: place } = h.arrival.unit;
   units[place] = { ...(units[place] ?? idleUnit), ...change };
   h.state = { ...h.state, units };
 }
 
-const unitState = (h: Hearing): UnitState => h.state.units[h.arrival.unit.place] ?? idleUnit;
+const unitState = (h: Hearing): UnitState => h.state.units[h.arrival.unit.index] ?? idleUnit;
 
 /** Listeners at one address: those of the layer in force, if the target listens at all. `by`: data increment or decrement. */
 function hearAt(h: Hearing, listeners: readonly Listener[], type: MessageType, value: number, by: 1 | -1 | null): void {
@@ -175,8 +175,8 @@ function hearAt(h: Hearing, listeners: readonly Listener[], type: MessageType, v
 }
 
 function hear(h: Hearing, listener: Listener, type: MessageType, value: number, by: 1 | -1 | null): void {
-  if (h.heard === null) h.heard = [listener.place];
-  else h.heard.push(listener.place);
+  if (h.heard === null) h.heard = [listener.index];
+  else h.heard.push(listener.index);
   const now = (h.values ?? h.state.values)[listener.slot] ?? 0;
   let next: number;
   if (by !== null) next = listener.hear.step(now, by);
@@ -186,7 +186,7 @@ function hear(h: Hearing, listener: Listener, type: MessageType, value: number, 
       const at = nextOnGrid(h.program, h.state, listener, h.arrival.t);
       h.state = {
         ...h.state,
-        launches: [...h.state.launches, { at, slot: listener.slot, listener: listener.place, type, value }],
+        launches: [...h.state.launches, { at, slot: listener.slot, listener: listener.index, type, value }],
       };
       h.why = 'launch';
     } else h.why = 'unchanged';
@@ -199,10 +199,10 @@ function hear(h: Hearing, listener: Listener, type: MessageType, value: number, 
       rule,
       takeoverState,
       travel.knob(value, valueMax(type)),
-      travel.placeOfValue(now),
+      travel.positionOfValue(now),
       takeoverState.left !== null && takeoverState.left !== now,
     );
-    next = after.place === null ? now : travel.valueAt(after.place);
+    next = after.position === null ? now : travel.valueAt(after.position);
     h.takeoverStates ??= { ...h.state.takeoverStates };
     h.takeoverStates[listener.landing.id] = { ...after.takeoverState, left: next };
     if (!after.takeoverState.attached) h.why = 'waits';
@@ -297,7 +297,7 @@ function hearingLayer(program: TargetProgram, open: readonly string[], listeners
 
 /** The next beat or bar, counted from the start of the grid; a time exactly on it is the time itself. */
 function nextOnGrid(program: TargetProgram, state: TargetState, listener: Listener, t: number): number {
-  const unit = program.unitOf.get(listener.landing.targetId);
+  const unit = program.receiverOf.get(listener.landing.targetId);
   const period = unit?.target.reception.launchQuantisation === 'bar' ? program.barMs : program.beatMs;
   return state.gridFrom + Math.ceil((t - state.gridFrom) / period - 1e-9) * period;
 }
@@ -335,8 +335,8 @@ export function setValue(state: TargetState, slot: number, value: number): Targe
 }
 
 /** The focus or the selection comes to a target, or leaves it; targets that always listen do not care. */
-export function look(state: TargetState, unit: Unit, here: boolean): TargetState {
+export function look(state: TargetState, unit: Receiver, here: boolean): TargetState {
   const { scope } = unit.target.reception;
   if (scope === 'always' || scope === 'locked') return state;
-  return { ...state, units: state.units.map((u, i) => (i === unit.place ? { ...u, here } : u)) };
+  return { ...state, units: state.units.map((u, i) => (i === unit.index ? { ...u, here } : u)) };
 }

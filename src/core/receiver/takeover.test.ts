@@ -13,7 +13,7 @@ function play(rule: TakeoverRule, start: number, knobs: readonly number[]): numb
   return knobs.map((knob) => {
     const taken = takeOver(rule, takeoverState, knob / 127, now, false);
     takeoverState = { ...taken.takeoverState, left: null };
-    now = taken.place ?? now;
+    now = taken.position ?? now;
     return Math.round(now * 127 * 1000) / 1000;
   });
 }
@@ -32,16 +32,16 @@ describe('pickup', () => {
   });
   it('lets go when somebody else moved the parameter', () => {
     const taken = takeOver(pickup, { attached: true, knob: 0.5, left: 0.5 }, 0.51, 0.9, true);
-    expect(taken).toEqual({ place: null, takeoverState: { attached: false, knob: 0.51 } });
+    expect(taken).toEqual({ position: null, takeoverState: { attached: false, knob: 0.51 } });
   });
 });
 
 describe('scale', () => {
   it('the first message only tells where the knob is; then p + (1 − p)·Δ/(1 − k) up and p + p·Δ/k down', () => {
     const up = takeOver(scale, { attached: true, knob: 0.5, left: null }, 0.75, 0.2, false);
-    expect(up.place).toBeCloseTo(0.2 + (0.8 * 0.25) / 0.5, 12);
+    expect(up.position).toBeCloseTo(0.2 + (0.8 * 0.25) / 0.5, 12);
     const down = takeOver(scale, { attached: true, knob: 0.5, left: null }, 0.25, 0.2, false);
-    expect(down.place).toBeCloseTo(0.2 + (0.2 * -0.25) / 0.5, 12);
+    expect(down.position).toBeCloseTo(0.2 + (0.2 * -0.25) / 0.5, 12);
     expect(play(scale, 60, [10])).toEqual([60]);
   });
   it('never runs against the knob, stays inside, and meets it at both ends', () => {

@@ -5,7 +5,7 @@
 export interface TakeoverState {
   /** Whether the knob has the parameter in hand. */
   readonly attached: boolean;
-  /** Place of the knob at the last message; null before the first one and after somebody else moved the parameter. */
+  /** Position of the knob at the last message; null before the first one and after somebody else moved the parameter. */
   readonly knob: number | null;
   /** The value that this landing left the parameter at; another one means that somebody else moved it. */
   readonly left: number | null;
@@ -24,13 +24,13 @@ export interface TakeoverRule {
   readonly rejectGap: number | null;
 }
 
-/** The place that the parameter takes for a knob at `knob` (both 0–1), or null when it stays; and the takeover state after it. */
+/** The position that the parameter takes for a knob at `knob` (both 0–1), or null when it stays; and the takeover state after it. */
 export interface Taken {
-  readonly place: number | null;
+  readonly position: number | null;
   readonly takeoverState: Omit<TakeoverState, 'left'>;
 }
 
-/** One message under a takeover rule. `now` is the parameter's place 0–1, `moved` whether somebody else moved it since. */
+/** One message under a takeover rule. `now` is the parameter's position 0–1, `moved` whether somebody else moved it since. */
 export function takeOver(rule: TakeoverRule, takeoverState: TakeoverState, knob: number, now: number, moved: boolean): Taken {
   const known = moved ? { attached: false, knob: null } : takeoverState;
   return rule.type === 'pickup' ? pickUp(rule, known, knob, now) : scaled(known, knob, now);
@@ -40,19 +40,19 @@ export function takeOver(rule: TakeoverRule, takeoverState: TakeoverState, knob:
 function pickUp(rule: TakeoverRule, takeoverState: Omit<TakeoverState, 'left'>, knob: number, now: number): Taken {
   const leapt = rule.rejectGap !== null && takeoverState.knob !== null && Math.abs(knob - takeoverState.knob) > rule.rejectGap;
   const held = takeoverState.attached && !leapt;
-  // The knob's place from before a leap says nothing: it may have been turned while another bank was on.
+  // The knob’s position from before a leap says nothing: it may have been turned while another bank was on.
   const before = leapt ? null : takeoverState.knob;
   const passed = before !== null && (before - now) * (knob - now) <= 0;
   const attached = held || Math.abs(knob - now) <= rule.near + ROUNDING || passed;
-  return { place: attached ? knob : null, takeoverState: { attached, knob } };
+  return { position: attached ? knob : null, takeoverState: { attached, knob } };
 }
 
 /** With value p, last knob k and move Δ: upwards p + (1 − p)·Δ/(1 − k), downwards p + p·Δ/k. The first message only tells k. */
 function scaled(takeoverState: Omit<TakeoverState, 'left'>, knob: number, now: number): Taken {
   const after = { attached: true, knob };
-  if (takeoverState.knob === null) return { place: null, takeoverState: after };
+  if (takeoverState.knob === null) return { position: null, takeoverState: after };
   const delta = knob - takeoverState.knob;
-  if (delta === 0) return { place: null, takeoverState: after };
+  if (delta === 0) return { position: null, takeoverState: after };
   const place = delta > 0 ? now + ((1 - now) * delta) / (1 - takeoverState.knob) : now + (now * delta) / takeoverState.knob;
-  return { place: Math.min(1, Math.max(0, place)), takeoverState: after };
+  return { position: Math.min(1, Math.max(0, place)), takeoverState: after };
 }

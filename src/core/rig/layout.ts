@@ -137,9 +137,9 @@ export function spread<B extends Box>(boxes: readonly B[], way: 'across' | 'down
   const middles = inOrder.map((entry) => middle(entry.box));
   const from = middles[0] ?? 0;
   const step = ((middles.at(-1) ?? 0) - from) / (boxes.length - 1);
-  const placeOf = new Map(inOrder.map((entry, place) => [entry.i, place]));
+  const positionOf = new Map(inOrder.map((entry, i) => [entry.i, i]));
   return boxes.map((b, i) => {
-    const at = from + step * (placeOf.get(i) ?? 0);
+    const at = from + step * (positionOf.get(i) ?? 0);
     return way === 'across' ? { ...b, x: tenth(at - b.width / 2) } : { ...b, y: tenth(at - b.height / 2) };
   });
 }

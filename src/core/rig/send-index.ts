@@ -1,6 +1,6 @@
 // Look-ups over what is sent: by address, by parameter, by control. After an edit of a few assignments only their entries are made anew.
 
-import { addTo, type Changes, type Lookup, type Sharded, sharded } from '../base';
+import { addTo, type ChangedMap, type Changes, changedMap, type Lookup } from '../base';
 import { addressKey, heardKeys, type Message, withNumber } from '../midi';
 import { changedRows } from './diff';
 import { byOrder } from './draft';
@@ -14,16 +14,16 @@ export interface PlacedSend {
 }
 
 export interface SendIndex {
-  readonly assignments: Sharded<string, Assignment>;
-  readonly assignmentsOf: Sharded<string, readonly Assignment[]>;
+  readonly assignments: ChangedMap<string, Assignment>;
+  readonly assignmentsOf: ChangedMap<string, readonly Assignment[]>;
   /** Controls that chords of others name. */
   readonly chordPartners: ReadonlySet<string>;
   /** Sends by the key of each address that they can put out. */
-  readonly sendsAt: Sharded<number, readonly PlacedSend[]>;
+  readonly sendsAt: ChangedMap<number, readonly PlacedSend[]>;
   /** Sends of sequences by the key of each plain control change that carries them. */
-  readonly sequencesAt: Sharded<number, readonly PlacedSend[]>;
+  readonly sequencesAt: ChangedMap<number, readonly PlacedSend[]>;
   /** Sends by the parameter that they are meant for. */
-  readonly sendsFor: Sharded<string, readonly PlacedSend[]>;
+  readonly sendsFor: ChangedMap<string, readonly PlacedSend[]>;
   readonly sysexSent: readonly (readonly number[])[];
 }
 
@@ -42,11 +42,11 @@ export function sendIndex(
   }
   const entries = entriesOf(rig.assignments, counters);
   return {
-    assignments: sharded<string, Assignment>(undefined, new Map(rig.assignments.map((a) => [a.id, a]))),
-    assignmentsOf: sharded(undefined, entries.ofControl),
-    sendsAt: sharded(undefined, entries.at),
-    sequencesAt: sharded(undefined, entries.sequences),
-    sendsFor: sharded(undefined, entries.forParameter),
+    assignments: changedMap<string, Assignment>(undefined, new Map(rig.assignments.map((a) => [a.id, a]))),
+    assignmentsOf: changedMap(undefined, entries.ofControl),
+    sendsAt: changedMap(undefined, entries.at),
+    sequencesAt: changedMap(undefined, entries.sequences),
+    sendsFor: changedMap(undefined, entries.forParameter),
     chordPartners: partnersIn(rig),
     sysexSent: sysexIn(rig),
   };
@@ -93,21 +93,21 @@ function mended(
   for (const a of come) rows.set(a.id, a);
   const touched = [...gone, ...come];
   return {
-    assignments: sharded(index.assignments, rows),
-    assignmentsOf: sharded(
+    assignments: changedMap(index.assignments, rows),
+    assignmentsOf: changedMap(
       index.assignmentsOf,
       lists(index.assignmentsOf, out.ofControl, into.ofControl, (a) => stale.has(a.id), byOrder),
     ),
-    sendsAt: sharded(index.sendsAt, placed(index.sendsAt, out.at, into.at, stale)),
-    sequencesAt: sharded(index.sequencesAt, placed(index.sequencesAt, out.sequences, into.sequences, stale)),
-    sendsFor: sharded(index.sendsFor, placed(index.sendsFor, out.forParameter, into.forParameter, stale)),
+    sendsAt: changedMap(index.sendsAt, placed(index.sendsAt, out.at, into.at, stale)),
+    sequencesAt: changedMap(index.sequencesAt, placed(index.sequencesAt, out.sequences, into.sequences, stale)),
+    sendsFor: changedMap(index.sendsFor, placed(index.sendsFor, out.forParameter, into.forParameter, stale)),
     chordPartners: touched.some((a) => a.gesture.type === 'chord') ? partnersIn(rig) : index.chordPartners,
     sysexSent: touched.some(sendsSysex) ? sysexIn(rig) : index.sysexSent,
   };
 }
 
 const placed = <K extends string | number>(
-  before: Sharded<K, readonly PlacedSend[]>,
+  before: ChangedMap<K, readonly PlacedSend[]>,
   out: ReadonlyMap<K, readonly PlacedSend[]>,
   into: ReadonlyMap<K, readonly PlacedSend[]>,
   stale: ReadonlySet<string>,
@@ -122,7 +122,7 @@ const placed = <K extends string | number>(
 
 /** The lists that change: without what went, with what came, in the order of the rig. */
 function lists<K extends string | number, T>(
-  before: Sharded<K, readonly T[]>,
+  before: ChangedMap<K, readonly T[]>,
   out: ReadonlyMap<K, readonly T[]>,
   into: ReadonlyMap<K, readonly T[]>,
   isStale: (entry: T) => boolean,

@@ -2,7 +2,7 @@ export { assignmentValues, type ValueInBases } from './bases';
 export { type Compared, compareMaps, compareNumbers } from './compare';
 export { differenceOf, type SheetChange, writtenFor } from './difference';
 export { type Home, homesOf } from './homes';
-export { exampleValues, recipePlaces, writeRecipe } from './recipe';
+export { exampleValues, recipeBlanks, writeRecipe } from './recipe';
 export {
   type ControllerLine,
   countToEnter,

@@ -2,10 +2,10 @@
 import { type Message, shortName } from '../midi';
 
 /** What a recipe may leave open. */
-export const recipePlaces = ['switch', 'type', 'channel', 'number', 'values'] as const;
-export type RecipePlace = (typeof recipePlaces)[number];
+export const recipeBlanks = ['switch', 'type', 'channel', 'number', 'values'] as const;
+export type RecipeBlank = (typeof recipeBlanks)[number];
 
-export type RecipeValues = Readonly<Record<RecipePlace, string>>;
+export type RecipeValues = Readonly<Record<RecipeBlank, string>>;
 
 export interface Recipe {
   /** One step each sentence. */
@@ -28,7 +28,7 @@ const verbs = /\b(press|hold|turn|step on|touch|move|tap|push)\b/gi;
  */
 export function writeRecipe(recipe: string, values: RecipeValues): Recipe {
   const unknown = new Set<string>();
-  const known = (name: string): RecipePlace | null => recipePlaces.find((p) => p === name.trim().toLowerCase()) ?? null;
+  const known = (name: string): RecipeBlank | null => recipeBlanks.find((p) => p === name.trim().toLowerCase()) ?? null;
   const steps = recipe
     .split(/(?<=[.;!?])\s+|\n+/)
     .map((s) => s.trim())

@@ -100,7 +100,7 @@ export function left(needs: ReadonlySet<Need>, answers: readonly Answer[]): read
 export const struckBy = (cause: Cause, answers: readonly Answer[]): Answer | null =>
   answers.find((a) => !allows(cause, a)) ?? null;
 
-export type Step =
+export type NextQuestion =
   | { readonly type: 'ask'; readonly question: Question; readonly left: readonly Cause[] }
   /** One cause is left, or several that no question tells apart: the likeliest is to be tried. */
   | { readonly type: 'try'; readonly cause: Cause; readonly left: readonly Cause[] }
@@ -112,7 +112,7 @@ export type Step =
  * the one whose answers part the weights of the causes left most evenly (entropy in bits over its cost). A cause that does not say what
  * its answer would be counts evenly for all.
  */
-export function nextStep(needs: ReadonlySet<Need>, answers: readonly Answer[]): Step {
+export function nextStep(needs: ReadonlySet<Need>, answers: readonly Answer[]): NextQuestion {
   const causesLeft = left(needs, answers);
   const [likeliest] = causesLeft;
   if (!likeliest) return { type: 'none', left: [] };

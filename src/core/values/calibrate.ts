@@ -12,7 +12,7 @@ export interface Calibration {
 }
 
 /**
- * Compiles a calibration: a reading 0–1 in, the place 0–1 that counts out. Without one a reading is its place. A pedal whose
+ * Compiles a calibration: a reading 0–1 in, the position 0–1 that counts out. Without one a reading is its position. A pedal whose
  * polarity is the other way round has `low` above `high`.
  * @example makeCalibration({ low: 0.1, high: 0.9, deadLow: 0, deadHigh: 0, curve: { type: 'linear' } })(0.5) // ≈ 0.5
  */
@@ -30,8 +30,8 @@ export function makeCalibration(calibration: Calibration | null): (reading: numb
 }
 
 /**
- * What a pedal reads at a place 0–1 of its travel: where the calibration found its ends.
+ * What a pedal reads at a position 0–1 of its travel: where the calibration found its ends.
  * @example pedalReading({ low: 0.1, high: 0.9 }, 1) // => 0.9
  */
-export const pedalReading = (calibration: Pick<Calibration, 'low' | 'high'> | null, place: number): number =>
-  calibration === null ? place : calibration.low + (calibration.high - calibration.low) * place;
+export const pedalReading = (calibration: Pick<Calibration, 'low' | 'high'> | null, position: number): number =>
+  calibration === null ? position : calibration.low + (calibration.high - calibration.low) * position;

@@ -18,10 +18,10 @@ export type CurveSpec = z.infer<typeof curveSchema>;
 export const straight: CurveSpec = { type: 'linear' };
 
 /**
- * Compiles a curve: a place 0–1 in, a height 0–1 out.
+ * Compiles a curve: a position 0–1 in, a height 0–1 out.
  * @example makeCurve({ type: 'exponential', amount: 1 })(1) // => 1
  */
-export function makeCurve(spec: CurveSpec): (place: number) => number {
+export function makeCurve(spec: CurveSpec): (position: number) => number {
   switch (spec.type) {
     case 'linear':
       return (p) => p;
@@ -50,7 +50,7 @@ export function makeCurve(spec: CurveSpec): (place: number) => number {
   }
 }
 
-function exponential(bend: number): (place: number) => number {
+function exponential(bend: number): (position: number) => number {
   const whole = Math.expm1(bend);
   return (p) => Math.expm1(bend * p) / whole;
 }

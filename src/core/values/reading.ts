@@ -1,23 +1,23 @@
-// How a receiver turns a message value into a place on a parameter's travel, or into one of its steps.
+// How a receiver turns a message value into a position on a parameter's travel, or into one of its steps.
 
 export type Centre = 'linear' | 'at64';
 
 /**
- * The place 0–1 of a message value 0–max. `linear` is value / max, where no 7-bit value is exactly the middle. `at64` makes
+ * The position 0–1 of a message value 0–max. `linear` is value / max, where no 7-bit value is exactly the middle. `at64` makes
  * 64 (8192 of 16383) exactly the middle and scales both halves on their own. Common practice, no source.
- * @example placeOf(64, 127, 'at64') // => 0.5
+ * @example positionOf(64, 127, 'at64') // => 0.5
  */
-export function placeOf(value: number, max: number, centre: Centre): number {
+export function positionOf(value: number, max: number, centre: Centre): number {
   if (centre === 'linear') return value / max;
   const middle = (max + 1) / 2;
   return value <= middle ? value / (2 * middle) : 0.5 + (value - middle) / (2 * (max - middle));
 }
 
-/** The message value (not rounded) that gives a place 0–1: the inverse of `placeOf`. */
-export function valueAtPlace(place: number, max: number, centre: Centre): number {
-  if (centre === 'linear') return place * max;
+/** The message value (not rounded) that gives a position 0–1: the inverse of `positionOf`. */
+export function valueAtPosition(position: number, max: number, centre: Centre): number {
+  if (centre === 'linear') return position * max;
   const middle = (max + 1) / 2;
-  return place <= 0.5 ? place * 2 * middle : middle + (place - 0.5) * 2 * (max - middle);
+  return position <= 0.5 ? position * 2 * middle : middle + (position - 0.5) * 2 * (max - middle);
 }
 
 /**

@@ -13,14 +13,14 @@ export const scaleSchema = z.discriminatedUnion('type', [
 export type ScaleSpec = z.infer<typeof scaleSchema>;
 
 export interface Scale {
-  /** Value in the parameter's unit at a place 0–1 of its travel. */
-  readonly toValue: (place: number) => number;
-  /** Place 0–1 on the travel of a value in the parameter's unit. */
-  readonly toPlace: (value: number) => number;
+  /** Value in the parameter's unit at a position 0–1 of its travel. */
+  readonly toValue: (position: number) => number;
+  /** Position 0–1 on the travel of a value in the parameter's unit. */
+  readonly toPosition: (value: number) => number;
 }
 
 /**
- * Compiles a scale over `lowest`–`highest` (the parameter's unit). `toPlace` is the inverse of `toValue` where the scale is
+ * Compiles a scale over `lowest`–`highest` (the parameter's unit). `toPosition` is the inverse of `toValue` where the scale is
  * strictly monotonic. A log scale needs both ends above 0 and falls back to linear otherwise (the schema of a parameter refuses it).
  * @example makeScale({ type: 'log' }, 20, 20000).toValue(1 / 3) // ≈ 200
  */
@@ -34,14 +34,14 @@ export function makeScale(spec: ScaleSpec, lowest: number, highest: number): Sca
       const ratio = Math.log(highest / lowest);
       return {
         toValue: (p) => (p <= 0 ? lowest : p >= 1 ? highest : lowest * Math.exp(ratio * p)),
-        toPlace: (v) => (ratio === 0 ? 0 : clamp(Math.log(v / lowest) / ratio, 0, 1)),
+        toPosition: (v) => (ratio === 0 ? 0 : clamp(Math.log(v / lowest) / ratio, 0, 1)),
       };
     }
     case 'power': {
       const { k } = spec;
       return {
         toValue: (p) => (p >= 1 ? highest : lowest + span * clamp(p, 0, 1) ** k),
-        toPlace: (v) => (span === 0 ? 0 : clamp((v - lowest) / span, 0, 1) ** (1 / k)),
+        toPosition: (v) => (span === 0 ? 0 : clamp((v - lowest) / span, 0, 1) ** (1 / k)),
       };
     }
     case 'table':
@@ -54,7 +54,7 @@ export function makeScale(spec: ScaleSpec, lowest: number, highest: number): Sca
 function linear(lowest: number, span: number): Scale {
   return {
     toValue: (p) => (p >= 1 ? lowest + span : lowest + span * clamp(p, 0, 1)),
-    toPlace: (v) => (span === 0 ? 0 : clamp((v - lowest) / span, 0, 1)),
+    toPosition: (v) => (span === 0 ? 0 : clamp((v - lowest) / span, 0, 1)),
   };
 }
 
@@ -67,7 +67,7 @@ function table(values: readonly number[]): Scale {
       const i = Math.min(Math.floor(x), last - 1);
       return at(i) + (at(i + 1) - at(i)) * (x - i);
     },
-    toPlace: (v) => {
+    toPosition: (v) => {
       for (let i = 0; i < last; i++) {
         const a = at(i);
         const b = at(i + 1);

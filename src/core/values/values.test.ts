@@ -7,13 +7,13 @@ import {
   makeScale,
   narrow,
   pedalReading,
-  placeOf,
+  positionOf,
   resolution,
   type ScaleSpec,
   showNumber,
   showSevenBit,
   stepOf,
-  valueAtPlace,
+  valueAtPosition,
   valueForStep,
   widen,
 } from './index';
@@ -56,7 +56,7 @@ describe('inverse laws', () => {
     fc.assert(
       fc.property(spec, fc.integer({ min: 0, max }), fc.constantFrom('linear', 'at64'), (s, v, centre) => {
         const scale = makeScale(s, 0.5, 320);
-        const back = valueAtPlace(scale.toPlace(scale.toValue(placeOf(v, max, centre))), max, centre);
+        const back = valueAtPosition(scale.toPosition(scale.toValue(positionOf(v, max, centre))), max, centre);
         expect(back).toBeCloseTo(v, 6);
       }),
     );
@@ -91,13 +91,13 @@ describe('inverse laws', () => {
 describe('the small sums of the trade', () => {
   it('no 7-bit value is the middle of a linear range; 64 is with a centre (common practice, no source)', () => {
     const gain = makeScale({ type: 'linear' }, -6, 6);
-    const linear = Array.from({ length: 128 }, (_, v) => gain.toValue(placeOf(v, 127, 'linear')));
+    const linear = Array.from({ length: 128 }, (_, v) => gain.toValue(positionOf(v, 127, 'linear')));
     expect(linear).not.toContain(0);
     expect(resolution(linear).largestStep).toBeCloseTo(0.0945, 4);
-    expect([0, 1, 63, 64, 65, 127].map((v) => Number(gain.toValue(placeOf(v, 127, 'at64')).toFixed(4)))).toEqual([
+    expect([0, 1, 63, 64, 65, 127].map((v) => Number(gain.toValue(positionOf(v, 127, 'at64')).toFixed(4)))).toEqual([
       -6, -5.9063, -0.0938, 0, 0.0952, 6,
     ]);
-    expect(placeOf(8192, 16383, 'at64')).toBe(0.5);
+    expect(positionOf(8192, 16383, 'at64')).toBe(0.5);
   });
   it('0–45 % cut at the sender leaves 58 distinct values, at the receiver 128', () => {
     const sent = new Set(places.map((p) => Math.round(p * 57)));
@@ -128,7 +128,7 @@ describe('example scales of General MIDI 2 (Level 2 specification, default volum
     -90,
     0,
   );
-  const at = (v: number) => volume.toValue(placeOf(v, 127, 'linear'));
+  const at = (v: number) => volume.toValue(positionOf(v, 127, 'linear'));
   it('volume: 127 is 0 dB, 64 is −11.9 dB, half the value is 12 dB less', () => {
     expect(at(127)).toBeCloseTo(0, 9);
     expect(at(64)).toBeCloseTo(-11.9, 2);
@@ -144,10 +144,10 @@ describe('example scales of General MIDI 2 (Level 2 specification, default volum
     const angle = (v: number) => ((Math.PI / 2) * Math.max(0, v - 1)) / 126;
     const left = makeScale({ type: 'table', values: places.map((_, v) => Math.cos(angle(v))) }, 0, 1);
     const right = makeScale({ type: 'table', values: places.map((_, v) => Math.sin(angle(v))) }, 0, 1);
-    const db = (scale: typeof left, v: number) => 20 * Math.log10(scale.toValue(placeOf(v, 127, 'linear')));
+    const db = (scale: typeof left, v: number) => 20 * Math.log10(scale.toValue(positionOf(v, 127, 'linear')));
     expect(db(left, 64)).toBeCloseTo(-3.01, 2);
     expect(db(right, 64)).toBeCloseTo(-3.01, 2);
-    expect([0, 1].map((v) => left.toValue(placeOf(v, 127, 'linear')))).toEqual([1, 1]);
+    expect([0, 1].map((v) => left.toValue(positionOf(v, 127, 'linear')))).toEqual([1, 1]);
     expect(right.toValue(1)).toBeCloseTo(1, 12);
   });
 });
@@ -168,7 +168,7 @@ describe('calibrated pedals (common practice, no source)', () => {
     expect([place(0.9), place(0.05)]).toEqual([0, 1]);
     expect(place(pedalReading(turned, 0.5))).toBeCloseTo(0.5, 9);
   });
-  it('without a calibration a reading is its place', () => {
+  it('without a calibration a reading is its position', () => {
     expect([0, 0.3, 1].map(makeCalibration(null))).toEqual([0, 0.3, 1]);
   });
 });

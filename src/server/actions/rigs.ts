@@ -6,14 +6,14 @@ import { backedUp } from '../backups/first';
 import { type FaultKind, faultKindOf, faultWords } from '../database/faults';
 import { database } from '../folder';
 import { orWords } from '../guard/words';
-import { redo, type Standing, type SubmitProblem, standing, submit, undo } from '../rigs/journal';
+import { type JournalHead, journalHead, redo, type SubmitProblem, submit, undo } from '../rigs/journal';
 import { removeForGood } from '../rigs/removal';
 import { copyRig, deleteRig, type ListedRig, newRig, renameRig, restoreRig } from '../rigs/rigs';
 
-export type { ListedRig, Standing };
+export type { JournalHead, ListedRig };
 
-export type Answer =
-  | { readonly ok: true; readonly standing: Standing }
+export type Submitted =
+  | { readonly ok: true; readonly standing: JournalHead }
   | {
       readonly ok: false;
       readonly problem:
@@ -21,13 +21,13 @@ export type Answer =
         | { readonly type: 'unreadable'; readonly message: string }
         /** Nothing can be kept just now: whoever asked keeps it, and asks again. */
         | { readonly type: 'storage'; readonly fault: FaultKind; readonly message: string };
-      readonly standing: Standing | null;
+      readonly standing: JournalHead | null;
     };
 
 const stepSchema = z.object({ rigId: idSchema, editId: lineSchema(60).min(1), baseVersion: z.number().int().min(0) });
 const submissionSchema = stepSchema.extend({ edit: editSchema });
 
-const unreadable = (error: z.ZodError): Answer => ({
+const unreadable = (error: z.ZodError): Submitted => ({
   ok: false,
   problem: {
     type: 'unreadable',
@@ -39,7 +39,7 @@ const unreadable = (error: z.ZodError): Answer => ({
   standing: null,
 });
 
-export async function submitEdit(raw: unknown): Promise<Answer> {
+export async function submitEdit(raw: unknown): Promise<Submitted> {
   const parsed = submissionSchema.safeParse(raw);
   if (!parsed.success) return unreadable(parsed.error);
   const { rigId, ...submission } = parsed.data;
@@ -50,7 +50,7 @@ export async function submitEdit(raw: unknown): Promise<Answer> {
 const closedFault = (error: unknown): FaultKind | null =>
   error instanceof Error && error.name === 'FolderClosed' ? 'damaged' : null;
 
-async function kept(work: () => ReturnType<typeof submit>): Promise<Answer> {
+async function kept(work: () => ReturnType<typeof submit>): Promise<Submitted> {
   try {
     const done = await work();
     return done.ok ? { ok: true, standing: done.value } : { ok: false, ...done.error };
@@ -61,21 +61,21 @@ async function kept(work: () => ReturnType<typeof submit>): Promise<Answer> {
   }
 }
 
-async function takeStep(raw: unknown, step: typeof undo): Promise<Answer> {
+async function takeStep(raw: unknown, step: typeof undo): Promise<Submitted> {
   const parsed = stepSchema.safeParse(raw);
   if (!parsed.success) return unreadable(parsed.error);
   const { rigId, editId, baseVersion } = parsed.data;
   return kept(async () => step(await database(), rigId, editId, baseVersion));
 }
 
-export const undoEdit = async (raw: unknown): Promise<Answer> => takeStep(raw, undo);
-export const redoEdit = async (raw: unknown): Promise<Answer> => takeStep(raw, redo);
+export const undoEdit = async (raw: unknown): Promise<Submitted> => takeStep(raw, undo);
+export const redoEdit = async (raw: unknown): Promise<Submitted> => takeStep(raw, redo);
 
 /** What happened on a rig after a version. */
-export async function catchUp(rigId: unknown, since: unknown): Promise<Standing | null> {
+export async function catchUp(rigId: unknown, since: unknown): Promise<JournalHead | null> {
   const id = idSchema.safeParse(rigId);
   const from = z.number().int().min(0).safeParse(since);
-  return id.success && from.success ? standing(await database(), id.data, from.data) : null;
+  return id.success && from.success ? journalHead(await database(), id.data, from.data) : null;
 }
 
 export type Made = { readonly ok: true; readonly id: string } | { readonly ok: false; readonly message: string };

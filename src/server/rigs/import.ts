@@ -99,7 +99,7 @@ export async function takeFile(
       const chosen = choices === null || choices.some((c) => c.place === place && c.take);
       return chosen && preview ? [{ item, id: nanoid(12), name: preview.as }] : [];
     });
-    if (wanted.length === 0) return err([{ place: 'the choice', problem: { code: 'nothing-chosen' } }]);
+    if (wanted.length === 0) return err([{ location: 'the choice', problem: { code: 'nothing-chosen' } }]);
     for (const { item, id, name } of wanted) {
       const rig = { ...item.rig, id, name };
       const about =

@@ -17,7 +17,7 @@ export interface Entry {
 }
 
 /** Where a rig stands: what a browser needs to catch up, and what undo and redo would do. */
-export interface Standing {
+export interface JournalHead {
   readonly version: number;
   readonly entries: readonly Entry[];
   readonly undo: string | null;
@@ -39,7 +39,7 @@ export interface Submission {
   readonly edit: Edit;
 }
 
-type Refused = { readonly problem: SubmitProblem; readonly standing: Standing };
+type Refused = { readonly problem: SubmitProblem; readonly standing: JournalHead };
 
 // The rigs that were edited last, so that an edit on a large one does not load it anew. Checked against version and epoch on disk: after a
 // restore the same version may stand for something else.
@@ -86,30 +86,40 @@ export function currentRig(source: Source, id: string): Promise<Kept | null> {
  * Takes an edit: a retry (same edit id) is acknowledged and not applied again; an edit on a stale version is applied to the
  * present rig if every value that it saw still stands, and refused with both values if not.
  */
-export async function submit(db: Database, rigId: string, submission: Submission): Promise<Result<Standing, Refused>> {
+export async function submit(db: Database, rigId: string, submission: Submission): Promise<Result<JournalHead, Refused>> {
   const { edit, editId, baseVersion } = submission;
   return db.write(async (writing) => {
     const now = await currentRig(writing, rigId);
     if (!now) return err({ problem: { type: 'no-rig' }, standing: nowhere });
-    if (await isKnown(writing, rigId, editId)) return ok(await standing(writing, rigId, baseVersion));
+    if (await isKnown(writing, rigId, editId)) return ok(await journalHead(writing, rigId, baseVersion));
     const done = await append(writing, now, { editId, kind: 'edit', edit, label: labelOf(edit) });
-    if (!done.ok) return err({ problem: done.error, standing: await standing(writing, rigId, baseVersion) });
-    return ok(await standing(writing, rigId, baseVersion));
+    if (!done.ok) return err({ problem: done.error, standing: await journalHead(writing, rigId, baseVersion) });
+    return ok(await journalHead(writing, rigId, baseVersion));
   });
 }
 
 const isKnown = async (writing: Writing, rigId: string, editId: string): Promise<boolean> =>
   (await writing.one('SELECT 1 AS "known" FROM "journal" WHERE "rigId" = $1 AND "editId" = $2', [rigId, editId])) !== null;
 
-const nowhere: Standing = { version: 0, entries: [], undo: null, undoId: null, redo: null };
+const nowhere: JournalHead = { version: 0, entries: [], undo: null, undoId: null, redo: null };
 
 /** Takes back the newest edit that is not undone, whichever tab made it. */
-export async function undo(db: Database, rigId: string, editId: string, baseVersion: number): Promise<Result<Standing, Refused>> {
+export async function undo(
+  db: Database,
+  rigId: string,
+  editId: string,
+  baseVersion: number,
+): Promise<Result<JournalHead, Refused>> {
   return step(db, rigId, editId, baseVersion, 'undo');
 }
 
 /** Does again what was undone last, unless something else was done since. */
-export async function redo(db: Database, rigId: string, editId: string, baseVersion: number): Promise<Result<Standing, Refused>> {
+export async function redo(
+  db: Database,
+  rigId: string,
+  editId: string,
+  baseVersion: number,
+): Promise<Result<JournalHead, Refused>> {
   return step(db, rigId, editId, baseVersion, 'redo');
 }
 
@@ -119,26 +129,26 @@ async function step(
   editId: string,
   baseVersion: number,
   kind: 'undo' | 'redo',
-): Promise<Result<Standing, Refused>> {
+): Promise<Result<JournalHead, Refused>> {
   return db.write(async (writing) => {
     const now = await currentRig(writing, rigId);
     if (!now) return err({ problem: { type: 'no-rig' }, standing: nowhere });
-    if (await isKnown(writing, rigId, editId)) return ok(await standing(writing, rigId, baseVersion));
+    if (await isKnown(writing, rigId, editId)) return ok(await journalHead(writing, rigId, baseVersion));
     const next = kind === 'undo' ? await undoable(writing, rigId) : await redoable(writing, rigId);
     if (!next)
       return err({
         problem: { type: kind === 'undo' ? 'nothing-to-undo' : 'nothing-to-redo' },
-        standing: await standing(writing, rigId, baseVersion),
+        standing: await journalHead(writing, rigId, baseVersion),
       });
     const edit = kind === 'undo' ? invert(next.edit) : next.edit;
     const done = await append(writing, now, { editId, kind, edit, label: next.label });
-    if (!done.ok) return err({ problem: done.error, standing: await standing(writing, rigId, baseVersion) });
+    if (!done.ok) return err({ problem: done.error, standing: await journalHead(writing, rigId, baseVersion) });
     await writing.run('UPDATE "journal" SET "undone" = $1 WHERE "rigId" = $2 AND "version" = $3', [
       kind === 'undo',
       rigId,
       next.version,
     ]);
-    return ok(await standing(writing, rigId, baseVersion));
+    return ok(await journalHead(writing, rigId, baseVersion));
   });
 }
 
@@ -184,7 +194,7 @@ export async function putRevision(
 }
 
 /** What happened after a version, and what undo and redo would do now. */
-export function standing(source: Source, rigId: string, since: number): Promise<Standing> {
+export function journalHead(source: Source, rigId: string, since: number): Promise<JournalHead> {
   return reading(source, async (now) => {
     const rows = await now.all('SELECT * FROM "journal" WHERE "rigId" = $1 AND "version" > $2 ORDER BY "version"', [
       rigId,

@@ -33,14 +33,14 @@ const CLICK = 5;
 export const LiveControl = memo(function LiveControl(props: Props) {
   const { control, view, layer, label, letter, printed, left, top, width, share, does } = props;
   const box = useRef<HTMLButtonElement>(null);
-  const drag = useRef<{ y: number; place: number; clicks: number; pressed: boolean; moved: boolean } | null>(null);
+  const drag = useRef<{ y: number; position: number; clicks: number; pressed: boolean; moved: boolean } | null>(null);
   // Where the hand has put it; what the panel says is older by a frame.
   const [hand, setHand] = useState<number | null>(null);
   const on = control.id;
   const presses = isSwitch(control) || control.subControls.length > 0;
   const turns = control.kind === 'encoder' || control.kind === 'jog';
   const slides = !isSwitch(control) && !turns;
-  const place = turns ? (view?.place ?? null) : (hand ?? view?.place ?? null);
+  const position = turns ? (view?.position ?? null) : (hand ?? view?.position ?? null);
 
   const moveTo = (next: number): void => {
     const position = Math.min(1, Math.max(0, next));
@@ -63,7 +63,7 @@ export const LiveControl = memo(function LiveControl(props: Props) {
       turns &&
       Math.hypot(event.clientX - rect.left - rect.width / 2, event.clientY - rect.top - rect.height / 2) > rect.width * 0.3;
     const pressed = isSwitch(control) || (control.subControls.length > 0 && !rim);
-    drag.current = { y: event.clientY, place: place ?? 0, clicks: 0, pressed, moved: false };
+    drag.current = { y: event.clientY, position: position ?? 0, clicks: 0, pressed, moved: false };
     // A pad is struck harder towards its lower edge.
     if (pressed) press(control.kind === 'pad' ? Math.round(Math.min(1, 0.3 + 0.7 * high) * 127) / 127 : null);
   };
@@ -78,7 +78,7 @@ export const LiveControl = memo(function LiveControl(props: Props) {
     } else if (slides) {
       const rect = box.current?.getBoundingClientRect();
       const length = control.kind === 'knob' ? TRAVEL : Math.max(60, (rect?.height ?? TRAVEL) * 0.86);
-      if (up !== 0 || now.moved) moveTo(now.place + up / length);
+      if (up !== 0 || now.moved) moveTo(now.position + up / length);
       now.moved = true;
     }
   };
@@ -93,7 +93,7 @@ export const LiveControl = memo(function LiveControl(props: Props) {
     event.preventDefault();
     const clicks = event.deltaY < 0 ? 1 : -1;
     if (turns) turnBy(clicks);
-    else moveTo((place ?? 0) + clicks * (event.shiftKey ? 8 / 127 : 1 / 127));
+    else moveTo((position ?? 0) + clicks * (event.shiftKey ? 8 / 127 : 1 / 127));
   };
   useEffect(() => {
     const node = box.current;
@@ -108,7 +108,7 @@ export const LiveControl = memo(function LiveControl(props: Props) {
     const by = { ArrowUp: 1, ArrowDown: -1, PageUp: 8, PageDown: -8 }[event.key];
     if (by !== undefined && !isSwitch(control)) {
       if (turns) turnBy(by);
-      else moveTo((place ?? 0) + by / 127);
+      else moveTo((position ?? 0) + by / 127);
     } else if ((event.key === 'Home' || event.key === 'End') && slides) moveTo(event.key === 'Home' ? 0 : 1);
     else if ((event.key === ' ' || event.key === 'Enter') && presses) {
       if (!event.repeat) press(null);
@@ -123,17 +123,17 @@ export const LiveControl = memo(function LiveControl(props: Props) {
     }
   };
 
-  const standing = { place, lit: view?.lit ?? false, down: view?.down ?? false };
-  const value = place === null ? '' : `, at ${Math.round(place * 100)} %`;
+  const pose = { position, lit: view?.lit ?? false, down: view?.down ?? false };
+  const value = position === null ? '' : `, at ${Math.round(position * 100)} %`;
   return (
     <div className="absolute flex flex-col items-center px-0.5" style={{ left: `${left}%`, top: `${top}%`, width: `${width}%` }}>
       <button
         ref={box}
         type="button"
         data-control={control.id}
-        data-lit={standing.lit}
+        data-lit={pose.lit}
         aria-label={`${control.name}: ${label ?? 'nothing here'}${value}${letter === null ? '' : `, key ${letter.toUpperCase()}`}`}
-        aria-pressed={isSwitch(control) ? standing.down : undefined}
+        aria-pressed={isSwitch(control) ? pose.down : undefined}
         onPointerDown={down}
         onPointerMove={move}
         onPointerUp={up}
@@ -141,13 +141,13 @@ export const LiveControl = memo(function LiveControl(props: Props) {
         onKeyDown={keyDown}
         onKeyUp={keyUp}
         onBlur={() => {
-          if (standing.down && drag.current === null) release();
+          if (pose.down && drag.current === null) release();
         }}
         onContextMenu={(event) => event.preventDefault()}
         className={cx('relative block touch-none rounded-md select-none', turns || slides ? 'cursor-ns-resize' : '')}
         style={{ width: `${share}%`, aspectRatio: `${control.width} / ${control.height}` }}
       >
-        <ControlDrawing control={control} standing={standing} />
+        <ControlDrawing control={control} pose={pose} />
         {printed !== null && (
           <span className="pointer-events-none absolute inset-0 flex items-center justify-center font-mono text-xs text-ink-2">
             {printed}

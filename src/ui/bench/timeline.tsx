@@ -153,7 +153,7 @@ function pictureOf(
     const scale =
       parameter &&
       makeScale(parameter.kind === 'continuous' ? parameter.scale : { type: 'linear' }, parameter.lowest, parameter.highest);
-    const place = (v: number): number => (!scale ? 0 : parameter?.kind === 'trigger' ? v % 2 : scale.toPlace(v));
+    const place = (v: number): number => (!scale ? 0 : parameter?.kind === 'trigger' ? v % 2 : scale.toPosition(v));
     return { name: parameter?.name ?? '?', points: stepped(events, now, (e) => place(e.value)) };
   });
   const sent: number[] = [];

@@ -102,7 +102,7 @@ function Slider({
 }) {
   const stepped = parameter.kind === 'stepped';
   const scale = makeScale(stepped ? { type: 'linear' } : parameter.scale, parameter.lowest, parameter.highest);
-  const place = scale.toPlace(value);
+  const place = scale.toPosition(value);
   const last = stepped ? parameter.highest - parameter.lowest : 1000;
   return (
     <span className="relative block h-3.5">

@@ -1,5 +1,5 @@
 // Findings as lines: where each one is, and which are shown.
-import { type CheckId, checkOf, checkPlace, type Finding, type Group, type Severity } from '@/core/checks';
+import { type CheckId, checkOf, checkOrder, type Finding, type Group, type Severity } from '@/core/checks';
 import type { RigIndex } from '@/core/rig';
 import { placeWords } from '@/core/sheets';
 
@@ -32,7 +32,7 @@ export function linesOf(index: RigIndex, findings: ReadonlyMap<string, readonly 
   return lines.sort(
     (a, b) =>
       rank[a.finding.severity] - rank[b.finding.severity] ||
-      (checkPlace.get(a.finding.check) ?? 0) - (checkPlace.get(b.finding.check) ?? 0) ||
+      (checkOrder.get(a.finding.check) ?? 0) - (checkOrder.get(b.finding.check) ?? 0) ||
       a.where.localeCompare(b.where) ||
       a.what.localeCompare(b.what, undefined, { numeric: true }),
   );

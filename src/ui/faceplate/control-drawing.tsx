@@ -5,47 +5,47 @@ import type { Control } from '@/core/rig';
 const ink = { fill: 'none', stroke: 'currentColor', strokeWidth: 1.3, vectorEffect: 'non-scaling-stroke' } as const;
 const faint = { ...ink, stroke: 'var(--control-edge)', strokeWidth: 1 } as const;
 
-/** How a control stands while it is played. Places are 0–1; null where nobody knows. */
-export interface Standing {
-  readonly place: number | null;
+/** How a control stands while it is played. Positions are 0–1; null where nobody knows. */
+export interface Pose {
+  readonly position: number | null;
   readonly lit: boolean;
   readonly down: boolean;
 }
 
-const atRest: Standing = { place: null, lit: false, down: false };
+const atRest: Pose = { position: null, lit: false, down: false };
 
 /** One control in a box of its own size in millimetres, at rest or as it is played. Its printed name stands inside where there is room. */
-export function ControlDrawing({ control, standing = atRest }: { readonly control: Control; readonly standing?: Standing }) {
+export function ControlDrawing({ control, pose = atRest }: { readonly control: Control; readonly pose?: Pose }) {
   const { width: w, height: h } = control;
   return (
     <svg viewBox={`0 0 ${w} ${h}`} className="block h-full w-full overflow-visible" aria-hidden>
-      <Shape control={control} standing={standing} w={w} h={h} />
+      <Shape control={control} pose={pose} w={w} h={h} />
     </svg>
   );
 }
 
 /** Knobs turn from seven to five o'clock: 150° either way of the top. */
 const SPAN = 300;
-const pointing = (place: number | null): number => (place === null ? 0 : (place - 0.5) * SPAN);
+const pointing = (position: number | null): number => (position === null ? 0 : (position - 0.5) * SPAN);
 
 /** An arc around the top from seven o'clock to a place, on a circle. */
-function arc(cx: number, cy: number, r: number, place: number): string {
+function arc(cx: number, cy: number, r: number, position: number): string {
   const point = (p: number): string => {
     const angle = ((p - 0.5) * SPAN - 90) * (Math.PI / 180);
     return `${cx + r * Math.cos(angle)} ${cy + r * Math.sin(angle)}`;
   };
-  return `M${point(0)}A${r} ${r} 0 ${place * SPAN > 180 ? 1 : 0} 1 ${point(place)}`;
+  return `M${point(0)}A${r} ${r} 0 ${position * SPAN > 180 ? 1 : 0} 1 ${point(position)}`;
 }
 
 interface ShapeProps {
   readonly control: Control;
-  readonly standing: Standing;
+  readonly pose: Pose;
   readonly w: number;
   readonly h: number;
 }
 
-function Shape({ control, standing, w, h }: ShapeProps) {
-  const { place, lit, down } = standing;
+function Shape({ control, pose, w, h }: ShapeProps) {
+  const { position: place, lit, down } = pose;
   const face = down ? 'var(--film)' : 'var(--sheet)';
   const lamp = lit ? { fill: 'var(--spark)', stroke: 'var(--spark)' } : {};
   const cx = w / 2;

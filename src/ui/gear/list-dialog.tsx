@@ -9,7 +9,15 @@ import { toast } from 'sonner';
 import { counted, err, type Result } from '@/core/base';
 import { showValue } from '@/core/bench';
 import { type ListedParameter, type NamedPlan, namedEdit, parametersEdit, planNamed, planParameters } from '@/core/commands';
-import { type DecodedText, decodeText, FILE_LIMIT, type FileProblem, fileProblemWords, guessedEncoding } from '@/core/formats';
+import {
+  type DecodedText,
+  decodeText,
+  FILE_LIMIT,
+  type FileProblem,
+  fileProblemWords,
+  guessedEncoding,
+  leftOutWords,
+} from '@/core/formats';
 import { shortName } from '@/core/midi';
 import type { Edit, RigIndex, Target } from '@/core/rig';
 import type { ReadList } from '@/workers/files.worker';
@@ -247,7 +255,7 @@ function ReadingState({
       )}
       {read?.type === 'parameters' && <BadLines lines={read.list.bad} />}
       {read?.type === 'names' && read.document.left.length > 0 && (
-        <p className="text-xs text-ink-2">Left out: {read.document.left.slice(0, 6).join('; ')}.</p>
+        <p className="text-xs text-ink-2">Left out: {read.document.left.slice(0, 6).map(leftOutWords).join('; ')}.</p>
       )}
     </>
   );

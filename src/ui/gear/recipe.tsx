@@ -5,7 +5,7 @@
 import { useState } from 'react';
 import { counted } from '@/core/base';
 import { type Control, type Controller, type Firmware, firmwareSchema } from '@/core/rig';
-import { exampleValues, recipePlaces, writeRecipe } from '@/core/sheets';
+import { exampleValues, recipeBlanks, writeRecipe } from '@/core/sheets';
 import { Choice } from '../primitives/choice';
 import { Field } from '../primitives/field';
 import { NumberField } from '../primitives/number-field';
@@ -72,7 +72,7 @@ function RecipeText({
     <div className="grid grid-cols-2 gap-5 pt-3">
       <Field
         label="Recipe for one switch, a step each sentence"
-        hint={`Places: ${recipePlaces.map((p) => `{${p}}`).join(' ')}. The sheet writes it out for every control.`}
+        hint={`Places: ${recipeBlanks.map((p) => `{${p}}`).join(' ')}. The sheet writes it out for every control.`}
         error={
           written.unknown.length > 0
             ? `No such place: ${written.unknown.join(' ')}.`

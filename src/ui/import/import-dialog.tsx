@@ -36,12 +36,12 @@ const answerSchema = z.union([
   z.object({ taken: z.array(z.object({ id: z.string(), name: z.string() })) }),
   z.object({ problems: z.array(z.object({ place: z.string(), message: z.string() })) }),
 ]);
-type Answer = z.infer<typeof answerSchema>;
+type FileAnswer = z.infer<typeof answerSchema>;
 
 const LIMIT_MB = 20;
 
 /** Asks the server what is in a file, or, with places, to take these. Whatever goes wrong comes back as problems with their place. */
-export async function sendFile(file: File, places: readonly number[] | null): Promise<Answer> {
+export async function sendFile(file: File, places: readonly number[] | null): Promise<FileAnswer> {
   if (file.size > LIMIT_MB * 1024 * 1024)
     return { problems: [{ place: file.name, message: `It has more than ${LIMIT_MB} MB, the most that is read.` }] };
   try {

@@ -4,7 +4,7 @@ import { type ReactNode, useMemo } from 'react';
 import { type Ask, knownTo, type ProofRecord, proofStreams, type Standing } from '@/core/proof';
 import type { Edit, RigIndex } from '@/core/rig';
 import { cx } from '../primitives/cx';
-import { PanelPlace } from '../sheet/panel-place';
+import { PanelPosition } from '../sheet/panel-position';
 import { Explanations } from './explanations';
 import { StateMark, stateWords } from './state-mark';
 import { StreamRows, streamRows } from './stream-rows';
@@ -63,7 +63,7 @@ export function AskPanel({ index, ask, trial, standing, simulated, trials, onEdi
         )}
         <TrialList trials={trials} />
       </div>
-      <PanelPlace index={index} control={ask.control} />
+      <PanelPosition index={index} control={ask.control} />
     </div>
   );
 }

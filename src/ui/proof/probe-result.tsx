@@ -4,8 +4,8 @@ import type { Probe, Seen, Ways } from '@/core/probe';
 import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
 
-export type Answer = Seen | 'unclear';
-const answerWords: Readonly<Record<Answer, string>> = {
+export type ProbeAnswer = Seen | 'unclear';
+const answerWords: Readonly<Record<ProbeAnswer, string>> = {
   on: 'on',
   off: 'off',
   still: 'did not move',

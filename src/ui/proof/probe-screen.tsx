@@ -23,7 +23,7 @@ import { type OutputChoice, useOutput } from '../ports/use-output';
 import { Button } from '../primitives/button';
 import { Select } from '../primitives/field';
 import { useRig } from '../store/provider';
-import { type Answer, Log, Result } from './probe-result';
+import { Log, type ProbeAnswer, Result } from './probe-result';
 import { SoftwarePanel, useSimulatedSoftware } from './simulated-software';
 
 interface Choice {
@@ -32,7 +32,7 @@ interface Choice {
   readonly kind: ProbeKind;
 }
 
-const answers: Readonly<Record<ProbeKind, ReadonlyArray<readonly [Answer, string]>>> = {
+const answers: Readonly<Record<ProbeKind, ReadonlyArray<readonly [ProbeAnswer, string]>>> = {
   switch: [
     ['on', 'It is on now'],
     ['off', 'It is off now'],
@@ -120,7 +120,7 @@ function useProbing(choice: Choice | undefined) {
     const value = nextValue(fresh);
     if (value !== null) transmit(value);
   };
-  const answer = (seen: Answer): void => {
+  const answer = (seen: ProbeAnswer): void => {
     if (!probe || sent === null) return;
     const next = answerProbe(probe, sent, seen);
     setProbe(next);
@@ -244,7 +244,7 @@ function Question({
   kind,
 }: {
   readonly sent: number;
-  readonly answer: (seen: Answer) => void;
+  readonly answer: (seen: ProbeAnswer) => void;
   readonly again: () => void;
   readonly parameter: Parameter;
   readonly kind: ProbeKind;

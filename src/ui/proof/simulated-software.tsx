@@ -32,7 +32,7 @@ const fresh = (kind: ProbeKind, ways: Ways): Guess => {
   const [first] = beginProbe(kind).guesses;
   return {
     ways,
-    place: kind === 'switch' ? 0 : 0.5,
+    position: kind === 'switch' ? 0 : 0.5,
     takeoverState: first?.takeoverState ?? { attached: false, knob: null, left: null },
   };
 };
@@ -62,7 +62,7 @@ export function SoftwarePanel({
   readonly parameter: Parameter;
   readonly kind: ProbeKind;
 }) {
-  const { place, ways } = software.guess;
+  const { position: place, ways } = software.guess;
   const at = known[kind].findIndex(([, w]) => JSON.stringify(w) === JSON.stringify(ways));
   return (
     <aside aria-label="Simulated software" className="h-fit rounded-md border border-dashed border-control-edge p-4">

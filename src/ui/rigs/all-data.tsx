@@ -17,7 +17,7 @@ const answerSchema = z.union([
   z.object({ rigs: z.number(), before: z.string(), notice: z.string().nullable() }),
   z.object({ problems: z.array(z.object({ place: z.string(), message: z.string() })) }),
 ]);
-type Answer = z.infer<typeof answerSchema>;
+type RestoreAnswer = z.infer<typeof answerSchema>;
 
 const keptSchema = z.object({
   backups: z.array(
@@ -36,7 +36,7 @@ type Kept = z.infer<typeof keptSchema>;
 const unreadable = { problems: [{ place: 'the server', message: 'The answer cannot be read. Load this page again.' }] };
 const silent = { problems: [{ place: 'the server', message: 'Keen Dial does not answer. Nothing was changed; try again.' }] };
 
-async function ask(path: string, body: Blob | string, type: string): Promise<Answer> {
+async function ask(path: string, body: Blob | string, type: string): Promise<RestoreAnswer> {
   try {
     const response = await fetch(path, { method: 'POST', headers: { 'content-type': type }, body });
     const parsed = answerSchema.safeParse(await response.json());
@@ -49,7 +49,7 @@ async function ask(path: string, body: Blob | string, type: string): Promise<Ans
 /** What is about to take the place of everything: a file of the player's, or a backup that was made by itself. */
 type Chosen = { readonly type: 'file'; readonly file: File } | { readonly type: 'kept'; readonly backup: KeptBackup };
 
-const restoreFrom = (chosen: Chosen): Promise<Answer> =>
+const restoreFrom = (chosen: Chosen): Promise<RestoreAnswer> =>
   chosen.type === 'file'
     ? ask('/api/restore', chosen.file, 'application/octet-stream')
     : ask('/api/backups', JSON.stringify({ restore: chosen.backup.name }), 'application/json');
@@ -153,7 +153,7 @@ export function AllData() {
 function RestoreDialog({ chosen, onClose }: { readonly chosen: Chosen; readonly onClose: () => void }) {
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
-  const [done, setDone] = useState<Extract<Answer, { rigs: number }> | null>(null);
+  const [done, setDone] = useState<Extract<RestoreAnswer, { rigs: number }> | null>(null);
   const name = chosen.type === 'file' ? shortened(chosen.file.name) : `the backup of ${dateOf(chosen.backup.at)}`;
   const carry = async (): Promise<void> => {
     setBusy(true);

@@ -9,7 +9,7 @@ import type { RigIndex } from '@/core/rig';
 import { assignmentValues, type EntryStep } from '@/core/sheets';
 import type { OutputChoice } from '../ports/use-output';
 import { cx } from '../primitives/cx';
-import { PanelPlace } from './panel-place';
+import { PanelPosition } from './panel-position';
 import { Teach } from './teach';
 
 type Of<T extends EntryStep['type']> = EntryStep & { readonly type: T };
@@ -111,7 +111,7 @@ export function ControlStep({ step, index }: { readonly step: Of<'control'>; rea
         </div>
       </div>
       <div className="flex flex-col gap-6">
-        <PanelPlace index={index} control={step.control} />
+        <PanelPosition index={index} control={step.control} />
         {values.length > 0 && (
           <table className="w-fit text-base">
             <caption className="sr-only">Its values as other devices show them</caption>

@@ -4,7 +4,7 @@ import { type Remote, wrap } from 'comlink';
 import { createContext, type ReactNode, useContext, useEffect, useMemo, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { useStore } from 'zustand';
-import { type Verdict, withVerdict } from '@/core/checks';
+import { type Renewal, withRenewal } from '@/core/checks';
 import type { JudgeWorker } from '@/workers/judge.worker';
 import { createRigStore, type Judge, type Opened, type RigState, type RigStore } from './rig-store';
 
@@ -25,12 +25,12 @@ export function RigProvider({ opened, children }: { readonly opened: Opened; rea
   const worker = useRef<Remote<JudgeWorker> | null>(null);
   const line = useRef<Promise<unknown>>(Promise.resolve());
   const [{ store, judge }] = useState(() => {
-    const take = (verdict: Verdict | null): void => {
+    const take = (verdict: Renewal | null): void => {
       if (!verdict) return;
-      store.setState(withVerdict(verdict, store.getState()));
+      store.setState(withRenewal(verdict, store.getState()));
     };
     // Calls stand in one line, so that an answer never overtakes a later edit's.
-    const queue = (work: (judge: Remote<JudgeWorker>) => Promise<Verdict | null>): void => {
+    const queue = (work: (judge: Remote<JudgeWorker>) => Promise<Renewal | null>): void => {
       line.current = line.current.then(async () => {
         if (!worker.current) return;
         const asked = worker.current;

@@ -1,8 +1,8 @@
 // What to tell a person when an edit is refused: what stands there now, what they wanted, what to do.
 import { exhaustive } from '@/core/base';
-import type { Answer } from '@/server/actions/rigs';
+import type { Submitted } from '@/server/actions/rigs';
 
-type Problem = Extract<Answer, { ok: false }>['problem'];
+type Problem = Extract<Submitted, { ok: false }>['problem'];
 
 const show = (value: unknown): string => {
   const text = typeof value === 'string' ? value : JSON.stringify(value);

@@ -4,7 +4,7 @@ import { createStore } from 'zustand';
 import type { Outcome } from '@/core/bench';
 import type { Finding } from '@/core/checks';
 import { apply, type Edit, indexRig, type Rig, type RigIndex } from '@/core/rig';
-import { type Answer, catchUp, redoEdit, type Standing, submitEdit, undoEdit } from '@/server/actions/rigs';
+import { catchUp, type JournalHead, redoEdit, type Submitted, submitEdit, undoEdit } from '@/server/actions/rigs';
 import { refusalWords } from './refusal';
 
 interface Pending {
@@ -67,7 +67,7 @@ export function createRigStore(opened: Opened, judge: Judge, notify: Notify) {
     const show = (rig: Rig, more: Partial<RigState> = {}): void => setState({ index: indexRig(rig, getState().index), ...more });
 
     /** Takes over what the server says: its entries onto the base, and what is still on its way on top of that. */
-    const receive = (standing: Standing): void => {
+    const receive = (standing: JournalHead): void => {
       const known = getState().version;
       let version = known;
       const foreign: Edit[] = [];
@@ -107,7 +107,7 @@ export function createRigStore(opened: Opened, judge: Judge, notify: Notify) {
       for (let next = pending[0]; next; next = pending[0]) {
         if (getState().saving === 'saved') setState({ saving: 'saving' });
         const { rig } = getState().index;
-        let answer: Answer;
+        let answer: Submitted;
         try {
           answer = await submitEdit({ rigId: rig.id, editId: next.editId, baseVersion: getState().version, edit: next.edit });
         } catch {

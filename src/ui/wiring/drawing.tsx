@@ -39,14 +39,14 @@ export function WiringDrawing({ picture, chosen, onChoose, onAdd, onRemove }: Pr
     watch.observe(el);
     return () => watch.disconnect();
   }, []);
-  const { height, total, byId, placeOf } = layoutOf(picture, width);
+  const { height, total, byId, cornerOf } = layoutOf(picture, width);
   const at = (event: PointerEvent): Point => {
     const r = box.current?.getBoundingClientRect();
     return { x: event.clientX - (r?.left ?? 0) + (box.current?.scrollLeft ?? 0), y: event.clientY - (r?.top ?? 0) };
   };
   const unitAt = (p: Point): PictureUnit | null =>
     picture.units.find((u) => {
-      const q = placeOf(u);
+      const q = cornerOf(u);
       return p.x >= q.x - 12 && p.x <= q.x + BOX.width + 12 && p.y >= q.y - 6 && p.y <= q.y + BOX.height + 6;
     }) ?? null;
   const drop = (): void => {
@@ -70,8 +70,8 @@ export function WiringDrawing({ picture, chosen, onChoose, onAdd, onRemove }: Pr
               names={[from.name, to.name]}
               path={
                 from.column === to.column
-                  ? besidePath(placeOf(from), placeOf(to), 34 + (i % 4) * 16)
-                  : pathOf(placeOf(from), placeOf(to), w.back, height - 12 - (i % 6) * 8)
+                  ? besidePath(cornerOf(from), cornerOf(to), 34 + (i % 4) * 16)
+                  : pathOf(cornerOf(from), cornerOf(to), w.back, height - 12 - (i % 6) * 8)
               }
               chosen={chosen === w.wire.id}
               onChoose={() => onChoose(w.wire.id)}
@@ -81,7 +81,7 @@ export function WiringDrawing({ picture, chosen, onChoose, onAdd, onRemove }: Pr
         })}
         {pulling && (
           <path
-            d={curve({ x: placeOf(pulling.from).x + BOX.width, y: placeOf(pulling.from).y + BOX.height / 2 }, pulling.to)}
+            d={curve({ x: cornerOf(pulling.from).x + BOX.width, y: cornerOf(pulling.from).y + BOX.height / 2 }, pulling.to)}
             fill="none"
             stroke="var(--spark)"
             strokeWidth={2}
@@ -90,7 +90,7 @@ export function WiringDrawing({ picture, chosen, onChoose, onAdd, onRemove }: Pr
         )}
       </svg>
       {picture.units.map((u) => {
-        const p = placeOf(u);
+        const p = cornerOf(u);
         const aimed = pulling !== null && pulling.from.id !== u.id && unitAt(pulling.to)?.id === u.id;
         return <UnitBox key={u.id} pulling={pulling} setPulling={setPulling} at={at} drop={drop} u={u} p={p} aimed={aimed} />;
       })}
@@ -111,13 +111,13 @@ function layoutOf(picture: Picture, width: number) {
       : 0;
   const inColumn = new Map<number, number>();
   for (const u of picture.units) inColumn.set(u.column, (inColumn.get(u.column) ?? 0) + 1);
-  const placeOf = (u: PictureUnit): Point => {
+  const cornerOf = (u: PictureUnit): Point => {
     // A short column stands in the middle of a long one.
     const free = rows - (inColumn.get(u.column) ?? 0);
     return { x: PAD + u.column * step, y: PAD + (u.row + free / 2) * (BOX.height + BOX.gap) };
   };
   const total = Math.max(width, PAD * 2 + (picture.columns - 1) * step + BOX.width);
-  return { height, total, byId, placeOf };
+  return { height, total, byId, cornerOf };
 }
 
 function ArrowTips() {

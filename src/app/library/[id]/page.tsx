@@ -1,6 +1,6 @@
 import { notFound } from 'next/navigation';
 import { database } from '@/server/folder';
-import { currentRig, standing } from '@/server/rigs/journal';
+import { currentRig, journalHead } from '@/server/rigs/journal';
 import { entryOf, versionsOf } from '@/server/rigs/library';
 import { EntryScreen } from '@/ui/library/entry-screen';
 import { RigProvider } from '@/ui/store/provider';
@@ -21,7 +21,7 @@ export default async function EntryPage({ params }: Props) {
   const opened = await (await database()).read(async (here) => {
     const entry = await entryOf(here, id);
     const now = await currentRig(here, id);
-    return entry && now && { entry, now, state: await standing(here, id, now.version), versions: await versionsOf(here, id) };
+    return entry && now && { entry, now, state: await journalHead(here, id, now.version), versions: await versionsOf(here, id) };
   });
   if (!opened) notFound();
   const { entry, now, state, versions } = opened;

@@ -2,7 +2,7 @@ import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import type { ReactNode } from 'react';
 import { database } from '@/server/folder';
-import { currentRig, standing } from '@/server/rigs/journal';
+import { currentRig, journalHead } from '@/server/rigs/journal';
 import { rigNames } from '@/server/rigs/rigs';
 import { Head } from '@/ui/frame/head';
 import { RigProvider } from '@/ui/store/provider';
@@ -24,7 +24,7 @@ export default async function RigLayout({ params, children }: Props) {
   // One moment: what undo would do belongs to the very version that is shown.
   const opened = await (await database()).read(async (here) => {
     const now = await currentRig(here, id);
-    return now && { now, state: await standing(here, id, now.version), others: await rigNames(here) };
+    return now && { now, state: await journalHead(here, id, now.version), others: await rigNames(here) };
   });
   if (!opened) notFound();
   const { now, state, others } = opened;

@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { parseBytes, showBytes } from '../hex';
 import { u7Schema } from '../numbers';
-import { packedSysex, sysexPlace } from '../packed';
+import { packedSysex, sysexSlot } from '../packed';
 import { sysexKey } from '../sysex';
 import { defineKind, type ExtraField, plainKind } from './kind';
 
@@ -36,5 +36,5 @@ export const sysex = defineKind({
     const word = packedSysex(table.keys.indexOf(sysexKey(bytes)));
     return (_value, out) => void out.push(word);
   },
-  say: (word, table) => `SysEx, ${(table[sysexPlace(word)]?.length ?? 0) + 2} bytes`,
+  say: (word, table) => `SysEx, ${(table[sysexSlot(word)]?.length ?? 0) + 2} bytes`,
 });

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { convertRig, rigForms } from '@/core/formats';
+import { convertRig, rigForms, unitProblemWords } from '@/core/formats';
 import { idSchema } from '@/core/rig';
 import { database } from '@/server/folder';
 import { refuse } from '@/server/guard/body';
@@ -16,7 +16,7 @@ export async function GET(request: Request, { params }: { params: Promise<{ id: 
   const now = await currentRig(await database(), (await params).id);
   if (!now) return refuse(404, 'the rig', 'It is gone.');
   const done = convertRig(now.rig, query.data.as, query.data.unit);
-  if (!done.ok) return refuse(422, 'the rig', done.error);
+  if (!done.ok) return refuse(422, 'the rig', unitProblemWords(done.error));
   const { content, ending, mediaType, losses } = done.value;
   const { controllers, targets } = now.rig;
   const unit = [...controllers, ...targets].find((u) => u.id === query.data.unit)?.name;

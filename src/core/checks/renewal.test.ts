@@ -2,11 +2,11 @@ import { expect, it } from 'vitest';
 import { lanternHour } from '../../demo/lantern-hour';
 import { apply, remove, set } from '../rig';
 import { judge } from './judge';
-import { verdictOf, withVerdict } from './verdict';
+import { renewalOf, withRenewal } from './renewal';
 
 it('a copy that takes every verdict holds what the judge holds', () => {
   let judgement = judge(lanternHour());
-  let copy = withVerdict(verdictOf(judgement, true), {
+  let copy = withRenewal(renewalOf(judgement, true), {
     outcomes: new Map([['gone', { type: 'cannot', what: '' }]]),
     findings: new Map(),
   });
@@ -16,7 +16,7 @@ it('a copy that takes every verdict holds what the judge holds', () => {
     const done = apply(judgement.index.rig, edit);
     if (!done.ok) throw new Error(JSON.stringify(done.error));
     judgement = judge(done.value, judgement);
-    copy = withVerdict(verdictOf(judgement, false), copy);
+    copy = withRenewal(renewalOf(judgement, false), copy);
   }
   expect(new Map(copy.outcomes)).toEqual(new Map(judgement.outcomes));
   expect(new Map(copy.findings)).toEqual(new Map([...judgement.findings].filter(([, found]) => found.length > 0)));

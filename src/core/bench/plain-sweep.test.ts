@@ -17,7 +17,7 @@ import { channel, type Message, u7 } from '../midi';
 import { indexRig, type Rig } from '../rig';
 import { startChain } from './chain';
 import { setUp, surroundingsOf } from './outcome';
-import { quickSweep } from './quick-sweep';
+import { plainSweep } from './plain-sweep';
 import { run } from './run';
 
 const bend: Message = { type: 'pitch-bend', channel: channel(5) };
@@ -93,7 +93,7 @@ it('writes the trace that the run writes', () => {
       if (stage.type !== 'ready') throw new Error(stage.type);
       const { chain, slot, script, bank, page } = stage;
       const values = chain.targets.start;
-      const trace = quickSweep(chain, slot, script, values);
+      const trace = plainSweep(chain, slot, script, values);
       if (!trace) return;
       quick++;
       const slow = run(chain, startChain(chain, { bank, page }, values), script, {

@@ -4,7 +4,7 @@ import { cx } from '../primitives/cx';
 
 const [WIDTH, HEIGHT] = [300, 360];
 
-export function PanelPlace({ index, control }: { readonly index: RigIndex; readonly control: Control }) {
+export function PanelPosition({ index, control }: { readonly index: RigIndex; readonly control: Control }) {
   const controller = index.controllers.get(control.controllerId);
   if (!controller) return null;
   const scale = Math.min(WIDTH / controller.width, HEIGHT / controller.height);

@@ -26,7 +26,7 @@ interface Sender {
  * The trace of a script of moves of one control, from some parameter values; null where the chain is not plain enough. `slot`: the
  * assignment that the control runs when it is moved.
  */
-export function quickSweep(chain: Chain, slot: number, script: readonly ScriptEvent[], values: readonly number[]): Trace | null {
+export function plainSweep(chain: Chain, slot: number, script: readonly ScriptEvent[], values: readonly number[]): Trace | null {
   const [program, more] = chain.controllers;
   if (!program || more || chain.targets.sendingBack.size > 0) return null;
   const senders = sendersOf(chain, program, slot);
@@ -119,7 +119,7 @@ function receiversOf(chain: Chain, controllerId: string, word: PackedMessage, ch
   const found: (readonly Listener[])[] = [];
   const follow = (hops: readonly Hop[]): boolean =>
     hops.every((hop) => {
-      const unit = chain.targets.unitOf.get(hop.to);
+      const unit = chain.targets.receiverOf.get(hop.to);
       if (!unit && chain.placeOf.has(hop.to)) return false;
       if (unit && hop.remote) {
         if (unit.signals.has(key) || unit.selectsBanks || unit.listening !== null) return false;

@@ -11,7 +11,7 @@ export interface Lookup<K, T> {
 }
 
 /** A read-only map in shards. Entries come shard by shard, not in the order in which they were put. */
-export interface Sharded<K extends string | number, T> extends Lookup<K, T> {
+export interface ChangedMap<K extends string | number, T> extends Lookup<K, T> {
   readonly values: () => IterableIterator<T>;
   readonly entries: () => IterableIterator<[K, T]>;
   readonly [Symbol.iterator]: () => IterableIterator<[K, T]>;
@@ -30,7 +30,10 @@ function shardOf(key: string | number): number {
 export type Changes<K, T> = ReadonlyMap<K, T | null>;
 
 /** The map before with some changes. */
-export function sharded<K extends string | number, T>(before: Sharded<K, T> | undefined, changes: Changes<K, T>): Sharded<K, T> {
+export function changedMap<K extends string | number, T>(
+  before: ChangedMap<K, T> | undefined,
+  changes: Changes<K, T>,
+): ChangedMap<K, T> {
   const shards: ReadonlyMap<K, T>[] = before ? before.shards.slice() : Array.from({ length: SHARDS }, () => new Map<K, T>());
   const own = new Map<number, Map<K, T>>();
   let size = before?.size ?? 0;
@@ -51,7 +54,7 @@ export function sharded<K extends string | number, T>(before: Sharded<K, T> | un
   return mapOver(shards, size);
 }
 
-function mapOver<K extends string | number, T>(shards: readonly ReadonlyMap<K, T>[], size: number): Sharded<K, T> {
+function mapOver<K extends string | number, T>(shards: readonly ReadonlyMap<K, T>[], size: number): ChangedMap<K, T> {
   function* entries(): IterableIterator<[K, T]> {
     for (const shard of shards) yield* shard.entries();
   }

@@ -94,15 +94,15 @@ export function readShape(ask: Ask, messageStream: MessageStream): Shape {
 }
 
 /** Tries some causes at once; `only`: for so many presses and no other number. */
-export type Trial = (variants: readonly Variant[], only?: number) => Tried;
+export type Replay = (variants: readonly Variant[], only?: number) => Tried;
 
 /** Makes the trials of one ask: `seen` is what came, `right` what of it is as planned, `wrong` the actions whose messages are not. */
-export function makeTrial(
+export function makeReplay(
   ask: Ask,
   messageStreams: ReadonlyMap<number, MessageStream>,
   right: ReadonlySet<number>,
   wrong: ReadonlySet<number>,
-): Trial {
+): Replay {
   const seen = new Map(
     [...messageStreams]
       .filter(([key]) => !right.has(key))
@@ -243,7 +243,7 @@ export function predictedBy(ask: Ask, variants: readonly Variant[]): string {
         ] as const,
     ),
   );
-  return signatureOf(makeTrial(ask, half, new Set(), all)(variants, TAPS).predicted);
+  return signatureOf(makeReplay(ask, half, new Set(), all)(variants, TAPS).predicted);
 }
 
 /** A prediction in letters: equal for what leaves the same evidence. */

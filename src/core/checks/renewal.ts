@@ -3,7 +3,7 @@ import type { Outcome } from '../bench';
 import type { Finding } from './finding';
 import type { Judgement } from './judge';
 
-export interface Verdict {
+export interface Renewal {
   /** Null and an empty list where there are none any more. */
   readonly outcomes: ReadonlyArray<readonly [id: string, outcome: Outcome | null]>;
   readonly findings: ReadonlyArray<readonly [id: string, findings: readonly Finding[]]>;
@@ -12,7 +12,7 @@ export interface Verdict {
 }
 
 /** The verdict of a judgement. */
-export function verdictOf(now: Judgement, whole: boolean): Verdict {
+export function renewalOf(now: Judgement, whole: boolean): Renewal {
   const ids = whole ? new Set([...now.outcomes.keys(), ...now.findings.keys()]) : now.renewed;
   return {
     outcomes: [...ids].map((id) => [id, now.outcomes.get(id) ?? null]),
@@ -22,8 +22,8 @@ export function verdictOf(now: Judgement, whole: boolean): Verdict {
 }
 
 /** A copy with a verdict taken in. */
-export function withVerdict(
-  { outcomes, findings, whole }: Verdict,
+export function withRenewal(
+  { outcomes, findings, whole }: Renewal,
   before: Pick<Copy, 'outcomes' | 'findings'>,
 ): Pick<Copy, 'outcomes' | 'findings'> {
   const nextOutcomes = new Map(whole ? [] : before.outcomes);
