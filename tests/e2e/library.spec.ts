@@ -105,7 +105,7 @@ test('a controller of the rig is laid out where it stands, and what stands on a 
   expect(await exportOf(page, id)).toBe(before);
   await page.getByRole('button', { name: 'Add a row or grid' }).click();
   await page.getByLabel('How many').fill('0');
-  await expect(page.getByText('1 to 128 is possible there.')).toBeVisible();
+  await expect(page.getByText('Enter a whole number from 1 to 128.')).toBeVisible();
   await page.getByLabel('How many').press('Escape');
   await expect(page.getByLabel('How many')).toHaveCount(0);
 });

@@ -69,6 +69,7 @@ export {
   changeControls,
   copyControls,
   type GridWish,
+  gridFields,
   gridNames,
   moveControls,
   nameInOrder,

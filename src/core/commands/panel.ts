@@ -1,4 +1,5 @@
 // Laying out a panel: rows and grids in one go, moving, aligning, copying, naming. Each is one edit and one undo.
+import * as z from 'zod';
 import {
   aligned,
   type Box,
@@ -15,6 +16,7 @@ import {
   type Rig,
   type RigIndex,
   readingOrder,
+  rowSchemas,
   set,
   spread,
   tenth,
@@ -38,6 +40,17 @@ export interface GridWish {
   readonly prefix: string;
   readonly from: number;
 }
+
+/** The limits of a wish's numbers: places and sizes are those of a control. */
+export const gridFields = {
+  count: z.number().int().min(1).max(128),
+  columns: z.number().int().min(1).max(64),
+  dx: z.number().min(0).max(500),
+  dy: z.number().min(0).max(500),
+  x: rowSchemas.controls.shape.x,
+  y: rowSchemas.controls.shape.y,
+  from: z.number().int().min(0).max(999),
+} as const;
 
 /** Usual sizes in millimetres, by kind: width, height, and the step to the next. Common practice, no source. */
 export const usualSize: Readonly<Record<ControlKind, readonly [number, number, number]>> = {

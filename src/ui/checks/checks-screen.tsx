@@ -1,11 +1,12 @@
 'use client';
-// Checks: what will go wrong. Filters at the left, the findings by severity and kind, the chosen one with its evidence and its changes.
 import { parseAsBoolean, parseAsString, parseAsStringLiteral, useQueryStates } from 'nuqs';
 import { useDeferredValue, useMemo } from 'react';
 import { checkOf, groups, type Severity } from '@/core/checks';
 import type { RigIndex } from '@/core/rig';
 import { cx } from '../primitives/cx';
 import { SeverityMark, severityName } from '../primitives/marks';
+// Checks: what will go wrong. Filters at the left, the findings by severity and kind, the chosen one with its evidence and its changes.
+import { Switch } from '../primitives/switch';
 import { useRig } from '../store/provider';
 import { FindingDetail } from './finding-detail';
 import { FindingList } from './finding-list';
@@ -129,15 +130,12 @@ function Filters({ index, all, shown, onChange }: FilterProps) {
           </Choice>
         ))}
       </Choices>
-      <label className="flex items-center gap-2 text-[13px]">
-        <input
-          type="checkbox"
-          className="accent-verdigris"
-          checked={shown.accepted}
-          onChange={(e) => onChange({ accepted: e.target.checked })}
-        />
-        accepted ones ({acceptedCount})
-      </label>
+      <Switch
+        label={`accepted ones (${acceptedCount})`}
+        className="text-[13px]"
+        on={shown.accepted}
+        onChange={(accepted) => onChange({ accepted })}
+      />
       <Choices title="About">
         <Choice on={shown.group === null} onClick={() => onChange({ group: null })} count={within.length}>
           everything

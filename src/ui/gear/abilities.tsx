@@ -1,5 +1,4 @@
 'use client';
-// What a controller's firmware can do and how a target listens, beyond what most players touch: lists of ticks and choices.
 import { type ReactNode, useState } from 'react';
 import { gestureTypes, parseWindows, windowProblemWords, writeWindows } from '@/core/commands';
 import { codingWords, kindOf, messageTypes, relativeCodingSchema, u7Schema } from '@/core/midi';
@@ -8,6 +7,8 @@ import { type Firmware, firmwareSchema, type GestureType, type Reception, recept
 import { Choice } from '../primitives/choice';
 import { CommitInput, Field, NOT_TAKEN } from '../primitives/field';
 import { NumberField } from '../primitives/number-field';
+// What a controller's firmware can do and how a target listens, beyond what most players touch: lists of ticks and choices.
+import { Switch } from '../primitives/switch';
 
 function Ticks<T extends string>({
   label,
@@ -27,15 +28,12 @@ function Ticks<T extends string>({
       <legend className="pb-1 text-xs font-medium text-ink-2">{label}</legend>
       <div className="flex flex-wrap gap-x-4 gap-y-1.5">
         {all.map((value) => (
-          <label key={value} className="flex items-center gap-1.5">
-            <input
-              type="checkbox"
-              className="accent-verdigris"
-              checked={chosen.includes(value)}
-              onChange={(e) => onChange(all.filter((v) => (v === value ? e.target.checked : chosen.includes(v))))}
-            />
-            {words(value)}
-          </label>
+          <Switch
+            key={value}
+            label={words(value)}
+            on={chosen.includes(value)}
+            onChange={(on) => onChange(all.filter((v) => (v === value ? on : chosen.includes(v))))}
+          />
         ))}
       </div>
     </fieldset>

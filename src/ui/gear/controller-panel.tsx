@@ -1,20 +1,20 @@
 'use client';
-// One controller: its name and channel, what its firmware does, its banks, who hears it, what is already programmed.
 import { Trash2 } from 'lucide-react';
 import Link from 'next/link';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { removeGear } from '@/core/commands';
 import { channelSchema } from '@/core/midi';
-import { type Controller, type Edit, type Firmware, firmwareSchema, type RigIndex, set } from '@/core/rig';
+import { type Controller, type Edit, type Firmware, firmwareSchema, type RigIndex, rowSchemas, set } from '@/core/rig';
 import { firmwareFacts } from '../entries/facts';
 import { ControllerNews } from '../entries/news';
 import { SaveToLibrary } from '../entries/save-to-library';
 import { MiniPanel } from '../faceplate/mini-panel';
 import { Button, buttonLook } from '../primitives/button';
 import { Choice } from '../primitives/choice';
-import { CommitInput, NOT_TAKEN } from '../primitives/field';
 import { NumberField } from '../primitives/number-field';
+// One controller: its name and channel, what its firmware does, its banks, who hears it, what is already programmed.
+import { SchemaText } from '../primitives/text-field';
 import { useRig, useRigStore } from '../store/provider';
 import { FirmwareAbilities } from './abilities';
 import { EvidenceTable } from './evidence-table';
@@ -246,16 +246,15 @@ function BankNames({
         {Array.from({ length: firmware.banks }, (_, i) => i).map((i) => (
           <div key={i} className="flex items-center gap-2">
             <span className="w-6 text-right font-mono text-xs text-ink-2">{i + 1}</span>
-            <CommitInput
+            <SchemaText
               aria-label={`Name of bank ${i + 1}`}
-              className="w-full"
               value={controller.bankNames[i] ?? `Bank ${i + 1}`}
-              commit={(text) => {
-                if (text.length > 40) return 'At most 40 characters.';
+              schema={rowSchemas.controllers.shape.bankNames.element}
+              onValue={(name) => {
                 const names = Array.from({ length: firmware.banks }, (_, k) =>
-                  k === i ? text.trim() : (controller.bankNames[k] ?? `Bank ${k + 1}`),
+                  k === i ? name : (controller.bankNames[k] ?? `Bank ${k + 1}`),
                 );
-                return edit(set('controllers', controller, 'bankNames', names)) ? null : NOT_TAKEN;
+                return edit(set('controllers', controller, 'bankNames', names));
               }}
             />
           </div>

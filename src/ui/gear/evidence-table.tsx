@@ -1,8 +1,10 @@
 'use client';
-// What the facts rest on: tested here, read in the manual, or heard of; with which version, when, and what is known not to work.
 import { X } from 'lucide-react';
 import type { Evidence, Grade } from '@/core/rig';
-import { CommitInput, NOT_TAKEN, Select } from '../primitives/field';
+// What the facts rest on: tested here, read in the manual, or heard of; with which version, when, and what is known not to work.
+import { noteSchema, shortTextSchema } from '@/core/rig';
+import { Select } from '../primitives/field';
+import { SchemaText } from '../primitives/text-field';
 
 const grades: ReadonlyArray<readonly [Grade, string]> = [
   ['tested', 'tested here'],
@@ -23,8 +25,8 @@ export function EvidenceTable({
   readonly onChange: (list: Evidence[]) => boolean;
 }) {
   const free = Object.entries(facts).filter(([fact]) => !list.some((e) => e.fact === fact));
-  const put = (fact: string, change: Partial<Evidence>): string | null =>
-    onChange(list.map((e) => (e.fact === fact ? { ...e, ...change } : e))) ? null : NOT_TAKEN;
+  const put = (fact: string, change: Partial<Evidence>): boolean =>
+    onChange(list.map((e) => (e.fact === fact ? { ...e, ...change } : e)));
   return (
     <section aria-label={title}>
       <h2 className="font-semibold">{title}</h2>
@@ -67,7 +69,7 @@ function EvidenceRow({
 }: {
   readonly list: readonly Evidence[];
   readonly onChange: (list: Evidence[]) => boolean;
-  readonly put: (fact: string, change: Partial<Evidence>) => string | null;
+  readonly put: (fact: string, change: Partial<Evidence>) => boolean;
   readonly e: Evidence;
   readonly name: string;
 }) {
@@ -101,19 +103,21 @@ function EvidenceRow({
         />
       </td>
       <td className="w-[110px] pr-2">
-        <CommitInput
+        <SchemaText
           aria-label={`Version for ${name}`}
           className="h-7 w-full"
           value={e.version}
-          commit={(text) => (text.length > 200 ? 'At most 200 characters.' : put(e.fact, { version: text.trim() }))}
+          schema={shortTextSchema}
+          onValue={(version) => put(e.fact, { version })}
         />
       </td>
       <td className="pr-2">
-        <CommitInput
+        <SchemaText
           aria-label={`Known limit of ${name}`}
           className="h-7 w-full"
           value={e.limit}
-          commit={(text) => (text.length > 4000 ? 'At most 4000 characters.' : put(e.fact, { limit: text.trim() }))}
+          schema={noteSchema}
+          onValue={(limit) => put(e.fact, { limit })}
         />
       </td>
       <td>

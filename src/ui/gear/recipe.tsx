@@ -9,6 +9,7 @@ import { exampleValues, recipeBlanks, writeRecipe } from '@/core/sheets';
 import { Choice } from '../primitives/choice';
 import { Field } from '../primitives/field';
 import { NumberField } from '../primitives/number-field';
+import { textProblem } from '../primitives/text-field';
 
 export function Recipe({
   controller,
@@ -66,6 +67,7 @@ function RecipeText({
   readonly tune: (changes: Partial<Firmware>) => boolean;
 }) {
   const [text, setText] = useState(recipe);
+  const fits = firmwareSchema.shape.recipe.safeParse(text);
   const shown = controls.find((c) => c.kind === 'footswitch' || c.kind === 'button' || c.kind === 'pad') ?? controls[0];
   const written = writeRecipe(text, exampleValues(shown?.name ?? 'SW 1', shown?.factory[0]?.message ?? null));
   return (
@@ -76,9 +78,9 @@ function RecipeText({
         error={
           written.unknown.length > 0
             ? `No such place: ${written.unknown.join(' ')}.`
-            : text.length > 4000
-              ? 'At most 4000 characters.'
-              : undefined
+            : fits.success
+              ? undefined
+              : textProblem(fits.error.issues[0]?.message)
         }
       >
         {(id) => (
@@ -87,7 +89,7 @@ function RecipeText({
             rows={6}
             value={text}
             onChange={(e) => setText(e.target.value)}
-            onBlur={() => text !== recipe && text.length <= 4000 && tune({ recipe: text })}
+            onBlur={() => text !== recipe && fits.success && tune({ recipe: text })}
             placeholder="Hold EDIT. Step on {switch}. Turn to {number}, press. Hold EDIT to keep."
             className="w-full rounded-sm border border-control-edge bg-sheet px-2 py-1.5"
           />

@@ -4,13 +4,23 @@ import { useState } from 'react';
 import { toast } from 'sonner';
 import { removeGear } from '@/core/commands';
 import { u7Schema } from '@/core/midi';
-import { type Edit, type Parameter, type Reception, type RigIndex, set, type Target } from '@/core/rig';
+import {
+  type Edit,
+  type Parameter,
+  type Reception,
+  type RigIndex,
+  receptionSchema,
+  set,
+  shortTextSchema,
+  type Target,
+} from '@/core/rig';
 import { receptionFacts } from '../entries/facts';
 import { TargetNews } from '../entries/news';
 import { SaveToLibrary } from '../entries/save-to-library';
 import { Button } from '../primitives/button';
 import { Choice } from '../primitives/choice';
-import { CommitInput, Field, NOT_TAKEN } from '../primitives/field';
+import { NumberField } from '../primitives/number-field';
+import { TextField } from '../primitives/text-field';
 import { useRig, useRigStore } from '../store/provider';
 import { ReceptionAbilities } from './abilities';
 import { EvidenceTable } from './evidence-table';
@@ -122,19 +132,15 @@ function TargetFacts({
   return (
     <div className="grid grid-cols-6 gap-3 max-[1360px]:grid-cols-3">
       {!inLibrary && <UnitName index={index} table="targets" unit={target} />}
-      <Field label="Counts as on from">
-        {(id) => (
-          <CommitInput
-            id={id}
-            className="w-full"
-            value={String(reception.threshold)}
-            commit={(text) => {
-              const value = u7Schema.safeParse(Number(text));
-              return value.success ? (tune({ threshold: value.data }) ? null : NOT_TAKEN) : 'Enter 0 to 127; 64 is usual.';
-            }}
-          />
-        )}
-      </Field>
+      <NumberField
+        label="Counts as on from"
+        value={reception.threshold}
+        schema={receptionSchema.shape.threshold}
+        onValue={(n) => {
+          const threshold = u7Schema.safeParse(n);
+          return threshold.success && tune({ threshold: threshold.data });
+        }}
+      />
       <Choice
         label="A toggle flips on"
         value={reception.actsOn}
@@ -154,22 +160,12 @@ function TargetFacts({
         ]}
         onChange={(v) => tune({ takeover: v === '3' ? ['jump', 'pickup', 'scale'] : v === '2' ? ['jump', 'pickup'] : ['jump'] })}
       />
-      <Field label="Software version">
-        {(id) => (
-          <CommitInput
-            id={id}
-            className="w-full"
-            value={target.version}
-            commit={(text) =>
-              text.length > 200
-                ? 'At most 200 characters.'
-                : edit(set('targets', target, 'version', text.trim()))
-                  ? null
-                  : NOT_TAKEN
-            }
-          />
-        )}
-      </Field>
+      <TextField
+        label="Software version"
+        value={target.version}
+        schema={shortTextSchema}
+        onValue={(version) => edit(set('targets', target, 'version', version))}
+      />
       <Choice
         label="Shows programs"
         value={String(reception.shows.programBase)}

@@ -1,11 +1,12 @@
 'use client';
-// History: every step of the rig and the points that have names; a chosen one is compared with today, and gone back to.
 import { Bookmark } from 'lucide-react';
 import { parseAsBoolean, parseAsInteger, useQueryStates } from 'nuqs';
 import { type KeyboardEvent, useMemo } from 'react';
 import type { History } from '@/server/actions/history';
 import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
+// History: every step of the rig and the points that have names; a chosen one is compared with today, and gone back to.
+import { Switch } from '../primitives/switch';
 import { useRig } from '../store/provider';
 import { type Day, daysOf, type Point, stepWords, timeOf } from './points';
 import { StatePanel } from './state-panel';
@@ -41,15 +42,12 @@ export function HistoryScreen() {
       <section aria-label="Steps and named states" className="flex min-h-0 flex-col border-r bg-sheet">
         <header className="flex items-baseline gap-3 border-b px-4 py-2.5">
           <h1 className="text-lg font-semibold">History</h1>
-          <label className="ml-auto flex items-center gap-1.5 text-xs">
-            <input
-              type="checkbox"
-              className="accent-verdigris"
-              checked={query.named}
-              onChange={(e) => void go({ named: e.target.checked || null })}
-            />
-            only states with a name
-          </label>
+          <Switch
+            label="only states with a name"
+            className="ml-auto text-xs"
+            on={query.named}
+            onChange={(on) => void go({ named: on || null })}
+          />
         </header>
         {/* biome-ignore lint/a11y/noStaticElementInteractions: the arrow keys walk the buttons in it */}
         <div className="min-h-0 flex-1 overflow-y-auto pb-3" onKeyDown={walk}>

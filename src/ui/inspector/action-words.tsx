@@ -6,8 +6,10 @@ import { ChevronUp, X } from 'lucide-react';
 import { exhaustive } from '@/core/base';
 import { changeAction, moveAction, type PlainAction, removeAction } from '@/core/commands';
 import type { Assignment, Controller, Edit } from '@/core/rig';
+import { keysSchema, waitSchema } from '@/core/rig';
 import { NOT_TAKEN } from '../primitives/field';
-import { Line, Tail, WordInput, WordSelect } from './word';
+import { textProblem } from '../primitives/text-field';
+import { Line, NumberWord, Tail, WordInput, WordSelect } from './word';
 
 interface Props {
   readonly controller: Controller;
@@ -69,14 +71,12 @@ function Body({
         <>
           wait{' '}
           <Tail after={after}>
-            <WordInput
+            <NumberWord
               label="Time to wait in ms"
-              value={String(action.ms)}
-              commit={(text) => {
-                const ms = Number(text);
-                if (!Number.isFinite(ms) || ms < 0 || ms > 60_000) return 'Enter 0 to 60000 ms.';
-                return put({ type: 'wait', ms }) ? null : NOT_TAKEN;
-              }}
+              unit="ms"
+              value={action.ms}
+              schema={waitSchema}
+              onValue={(ms) => put({ type: 'wait', ms })}
             />
             ms
           </Tail>
@@ -92,13 +92,11 @@ function Body({
               width="w-28"
               title="Written down only: Keen Dial never sends keys"
               value={action.keys}
-              commit={(text) =>
-                text.trim() === '' || text.length > 80
-                  ? 'Enter the keys, at most 80 characters.'
-                  : put({ type: 'keystroke', keys: text.trim() })
-                    ? null
-                    : NOT_TAKEN
-              }
+              commit={(text) => {
+                const keys = keysSchema.safeParse(text.trim());
+                if (!keys.success) return textProblem(keys.error.issues[0]?.message);
+                return put({ type: 'keystroke', keys: keys.data }) ? null : NOT_TAKEN;
+              }}
             />
           </Tail>
         </>

@@ -1,5 +1,4 @@
 'use client';
-// Parts of the inspector around its sentences: what is chosen, its gestures, what its display says, what can be done with the function.
 import { Layers, Plus, Trash2 } from 'lucide-react';
 import { nanoid } from 'nanoid';
 import { Tabs } from 'radix-ui';
@@ -12,12 +11,14 @@ import {
   type GestureType,
   type Layer,
   type RigIndex,
+  rowSchemas,
   set,
 } from '@/core/rig';
 import { type Effective, effective } from '../faceplate/effective';
 import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
-import { CommitInput, NOT_TAKEN } from '../primitives/field';
+// Parts of the inspector around its sentences: what is chosen, its gestures, what its display says, what can be done with the function.
+import { SchemaText } from '../primitives/text-field';
 
 export function InspectorHead({
   control,
@@ -170,17 +171,12 @@ export function DisplayText({
               {acting.assignment.textShort.length} of {control.display.short}
             </span>
           </div>
-          <CommitInput
+          <SchemaText
             aria-label="Display text"
             className="w-36 font-mono"
             value={acting.assignment.textShort}
-            commit={(text) =>
-              text.length > 64
-                ? 'At most 64 characters.'
-                : edit(set('assignments', acting.assignment, 'textShort', text))
-                  ? null
-                  : NOT_TAKEN
-            }
+            schema={rowSchemas.assignments.shape.textShort}
+            onValue={(text) => edit(set('assignments', acting.assignment, 'textShort', text))}
           />
         </section>
       )}

@@ -1,8 +1,9 @@
 'use client';
-// What is known beside a function: limits of what it moves, and whether it belongs to the smallest map that works.
 import { changeAssignment } from '@/core/commands';
-import { type Assignment, type Edit, limitsOf, type RigIndex, set } from '@/core/rig';
-import { CommitInput } from '../primitives/field';
+import { type Assignment, type Edit, limitsOf, noteSchema, type RigIndex, set } from '@/core/rig';
+// What is known beside a function: limits of what it moves, and whether it belongs to the smallest map that works.
+import { Switch } from '../primitives/switch';
+import { SchemaText } from '../primitives/text-field';
 
 const gradeWords = { tested: 'tested here', manual: 'from the manual', hearsay: 'hearsay' } as const;
 
@@ -34,22 +35,14 @@ export function KeptNotes({
       {(['why', 'note'] as const).map((field) => (
         <div key={field} className="flex flex-col gap-0.5 text-[13.5px]">
           <span className="text-xs text-ink-2">{field === 'why' ? 'Why this number' : 'Note'}</span>
-          <CommitInput
+          <SchemaText
             aria-label={field === 'why' ? 'Why this number' : 'Note'}
             className="h-7 w-full text-[13.5px]"
             value={assignment[field]}
-            maxLength={4000}
-            commit={(text) => {
-              if (text !== assignment[field])
-                edit(
-                  changeAssignment(
-                    assignment,
-                    { [field]: text.trim() },
-                    field === 'why' ? 'Say why this number' : 'Change a note',
-                  ),
-                );
-              return null;
-            }}
+            schema={noteSchema}
+            onValue={(text) =>
+              edit(changeAssignment(assignment, { [field]: text }, field === 'why' ? 'Say why this number' : 'Change a note'))
+            }
           />
         </div>
       ))}
@@ -60,15 +53,12 @@ export function KeptNotes({
           {assignment.proved.versions !== '' && ` with ${assignment.proved.versions}`}.
         </p>
       )}
-      <label className="flex items-start gap-2 text-[13.5px]">
-        <input
-          type="checkbox"
-          className="mt-0.5 accent-verdigris"
-          checked={assignment.minimum}
-          onChange={(e) => edit(set('assignments', assignment, 'minimum', e.target.checked))}
-        />
-        belongs to the smallest map that already works
-      </label>
+      <Switch
+        label="belongs to the smallest map that already works"
+        className="text-[13.5px]"
+        on={assignment.minimum}
+        onChange={(on) => edit(set('assignments', assignment, 'minimum', on))}
+      />
     </section>
   );
 }

@@ -4,13 +4,21 @@
 
 import { asGesture, changeAssignment, changePlace, chordPartners, gestureOf } from '@/core/commands';
 import { kindOf, type Message, shortName } from '@/core/midi';
-import { type Assignment, type Control, type Controller, type Edit, layersOn, type RigIndex, type Send } from '@/core/rig';
+import {
+  type Assignment,
+  type Control,
+  type Controller,
+  chordWindowSchema,
+  type Edit,
+  layersOn,
+  type RigIndex,
+  type Send,
+} from '@/core/rig';
 import { offeredGestures } from '../faceplate/effective';
 import type { GoTo } from '../place/use-place';
-import { NOT_TAKEN } from '../primitives/field';
 import { MessageWords } from './message-words';
 import { Values } from './value-words';
-import { Line, WordInput, WordSelect } from './word';
+import { Line, NumberWord, WordSelect } from './word';
 
 interface Props {
   readonly index: RigIndex;
@@ -50,15 +58,13 @@ function ChordWords({
         ))}
       </WordSelect>
       within
-      <WordInput
+      <NumberWord
         label="Window in ms"
+        unit="ms"
         width="w-12"
-        value={String(gesture.windowMs)}
-        commit={(text) => {
-          const windowMs = Number(text);
-          if (!Number.isFinite(windowMs) || windowMs < 0 || windowMs > 5000) return 'Enter 0 to 5000 ms.';
-          return put({ windowMs }) ? null : NOT_TAKEN;
-        }}
+        value={gesture.windowMs}
+        schema={chordWindowSchema}
+        onValue={(windowMs) => put({ windowMs })}
       />
       ms,
       <WordSelect

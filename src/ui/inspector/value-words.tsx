@@ -6,6 +6,7 @@ import { behaviourOf, behavioursFor, changeBehaviour, countThrough, nextOrder, p
 import { codingWords, kindOf, type Message, relativeCodingSchema, u14, valueMax } from '@/core/midi';
 import {
   type Assignment,
+  accelerationSchema,
   type Behaviour,
   batch,
   type Control,
@@ -16,7 +17,7 @@ import {
   set,
 } from '@/core/rig';
 import { CurveWord } from './curve-word';
-import { MessageValue, Stop, Tail, WordInput, WordSelect } from './word';
+import { MessageValue, NumberWord, Stop, Tail, WordInput, WordSelect } from './word';
 
 interface ValuesProps {
   readonly index: RigIndex;
@@ -39,9 +40,9 @@ const names: Readonly<Record<Behaviour['type'], string>> = {
 };
 
 export function Values({ index, control, controller, assignment, at, message, behaviour, edit }: ValuesProps) {
-  const put = (next: Behaviour): void => {
+  const put = (next: Behaviour): boolean => {
     const made = changeBehaviour(assignment, at, next);
-    if (made) edit(made);
+    return made === null || edit(made);
   };
   const max = valueMax(message.type);
   const moves = assignment.gesture.type === 'move';
@@ -118,7 +119,7 @@ function RangeValues({
   max,
 }: {
   readonly behaviour: Extract<Behaviour, { type: 'range' }>;
-  readonly put: (next: Behaviour) => void;
+  readonly put: (next: Behaviour) => boolean;
   readonly max: 16383 | 127;
 }) {
   return (
@@ -153,7 +154,7 @@ function LatchingValues({
   max,
 }: {
   readonly behaviour: Extract<Behaviour, { type: 'latching' }>;
-  readonly put: (next: Behaviour) => void;
+  readonly put: (next: Behaviour) => boolean;
   readonly max: 16383 | 127;
 }) {
   return (
@@ -178,7 +179,7 @@ function MomentaryValues({
   max,
 }: {
   readonly behaviour: Extract<Behaviour, { type: 'momentary' }>;
-  readonly put: (next: Behaviour) => void;
+  readonly put: (next: Behaviour) => boolean;
   readonly max: 127 | 16383;
 }) {
   return (
@@ -210,7 +211,7 @@ function ClickWords({
 }: {
   readonly controller: Controller;
   readonly behaviour: Extract<Behaviour, { type: 'relative' }>;
-  readonly put: (next: Behaviour) => void;
+  readonly put: (next: Behaviour) => boolean;
 }) {
   return (
     <>
@@ -233,16 +234,12 @@ function ClickWords({
       </WordSelect>
       , turned fast up to
       <Tail>
-        <WordInput
+        <NumberWord
           label="Most that one click counts"
           width="w-11"
-          value={String(behaviour.acceleration)}
-          commit={(text) => {
-            const acceleration = Number(text);
-            if (!Number.isInteger(acceleration) || acceleration < 1 || acceleration > 32) return 'Enter 1 to 32.';
-            put({ ...behaviour, acceleration });
-            return null;
-          }}
+          value={behaviour.acceleration}
+          schema={accelerationSchema}
+          onValue={(acceleration) => put({ ...behaviour, acceleration })}
         />
         × as many
       </Tail>

@@ -1,10 +1,12 @@
 'use client';
 // The words of the sentence that are fields.
 import type { ComponentProps, ReactNode } from 'react';
+import type * as z from 'zod';
 import { showSevenBit } from '@/core/values';
 import { cx } from '../primitives/cx';
-import { CommitInput } from '../primitives/field';
-import { parseValue } from '../primitives/numbers';
+import { CommitInput, NOT_TAKEN } from '../primitives/field';
+import { limitWords } from '../primitives/number-field';
+import { parseDecimal, parseValue } from '../primitives/numbers';
 
 const chip = 'h-7 max-w-full rounded-sm border border-control-edge bg-sheet px-1.5 text-[13.5px] font-medium text-ink';
 
@@ -32,6 +34,36 @@ export function WordInput({ label, value, commit, title, width = 'w-14' }: WordI
       commit={commit}
       className={cx(chip, 'text-center font-mono', width)}
       {...(title === undefined ? {} : { title })}
+    />
+  );
+}
+
+/** A number of the sentence, with the limits that its schema has. */
+export function NumberWord({
+  label,
+  value,
+  schema,
+  unit,
+  width,
+  onValue,
+}: {
+  readonly label: string;
+  readonly value: number;
+  readonly schema: z.ZodType<number>;
+  readonly unit?: string;
+  readonly width?: string;
+  readonly onValue: (value: number) => boolean;
+}) {
+  return (
+    <WordInput
+      label={label}
+      value={String(value)}
+      {...(width === undefined ? {} : { width })}
+      commit={(text) => {
+        const parsed = schema.safeParse(parseDecimal(text));
+        if (!parsed.success) return limitWords(schema, unit);
+        return onValue(parsed.data) ? null : NOT_TAKEN;
+      }}
     />
   );
 }

@@ -8,7 +8,7 @@ import { parseAsStringLiteral, useQueryState } from 'nuqs';
 import { useEffect, useState, useTransition } from 'react';
 import { toast } from 'sonner';
 import { counted } from '@/core/base';
-import { nameSchema } from '@/core/rig';
+import { nameSchema, noteSchema } from '@/core/rig';
 import { type ListedEntry, type ListedVersion, publishEntry } from '@/server/actions/library';
 import { Mark } from '../frame/mark';
 import { UndoButtons } from '../frame/undo-buttons';
@@ -18,7 +18,8 @@ import { PanelScreen } from '../panel/panel-screen';
 import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
 import { Dialog } from '../primitives/dialog';
-import { CommitInput, Field, NOT_TAKEN, TextInput } from '../primitives/field';
+import { Field, TextInput } from '../primitives/field';
+import { SchemaText, TextField } from '../primitives/text-field';
 import { useRig, useRigStore } from '../store/provider';
 
 const views = ['panel', 'behaviour', 'versions'] as const;
@@ -75,19 +76,13 @@ function About() {
   const rig = useRig((s) => s.index.rig);
   const edit = useRig((s) => s.edit);
   return (
-    <Field label="In one line" className="border-b pb-3">
-      {(id) => (
-        <CommitInput
-          id={id}
-          className="w-full"
-          value={rig.notes}
-          commit={(text) => {
-            if (text.length > 4000) return 'At most 4000 characters.';
-            return edit({ type: 'set-head', field: 'notes', was: rig.notes, to: text.trim() }) ? null : NOT_TAKEN;
-          }}
-        />
-      )}
-    </Field>
+    <TextField
+      label="In one line"
+      className="border-b pb-3"
+      value={rig.notes}
+      schema={noteSchema}
+      onValue={(notes) => edit({ type: 'set-head', field: 'notes', was: rig.notes, to: notes })}
+    />
   );
 }
 
@@ -135,16 +130,13 @@ function EntryHead({
       </Link>
       <div className="my-3 w-px bg-rule" />
       <span className="flex items-center">
-        <CommitInput
+        <SchemaText
           aria-label="Name of this entry"
           title={rig.name}
           className="w-56 border-transparent bg-transparent font-semibold hover:border-control-edge"
           value={rig.name}
-          commit={(text) => {
-            const name = nameSchema.safeParse(text.trim());
-            if (!name.success) return name.error.issues[0]?.message ?? 'a name is needed';
-            return edit({ type: 'set-head', field: 'name', was: rig.name, to: name.data }) ? null : NOT_TAKEN;
-          }}
+          schema={nameSchema}
+          onValue={(name) => edit({ type: 'set-head', field: 'name', was: rig.name, to: name })}
         />
       </span>
       <nav aria-label="Parts" className="flex flex-1 items-stretch justify-center gap-1">

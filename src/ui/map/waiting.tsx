@@ -1,5 +1,4 @@
 'use client';
-// Parameters that wait for a control: found by name, dragged onto the panel, or put on the chosen control by Enter.
 import { useDraggable } from '@dnd-kit/core';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { Info } from 'lucide-react';
@@ -7,6 +6,8 @@ import { type Ref, useMemo, useRef, useState } from 'react';
 import { type Control, limitsOfParameter, type Parameter, type RigIndex } from '@/core/rig';
 import { cx } from '../primitives/cx';
 import { TextInput } from '../primitives/field';
+// Parameters that wait for a control: found by name, dragged onto the panel, or put on the chosen control by Enter.
+import { Switch } from '../primitives/switch';
 
 interface Props {
   readonly index: RigIndex;
@@ -46,10 +47,7 @@ export function Waiting({ index, chosen, searchRef, onAssign }: Props) {
           value={search}
           onChange={(e) => setSearch(e.target.value)}
         />
-        <label className="mt-1.5 flex items-center gap-1.5 text-xs text-ink-2">
-          <input type="checkbox" checked={all} onChange={(e) => setAll(e.target.checked)} className="accent-verdigris" /> also
-          those that have one
-        </label>
+        <Switch label="also those that have one" className="mt-1.5 text-xs text-ink-2" on={all} onChange={setAll} />
       </div>
       <div ref={scroll} className="min-h-0 flex-1 overflow-y-auto px-3 pb-2">
         {lines.length === 0 && <p className="py-3 text-xs text-ink-2">{emptyWords(index, search)}</p>}

@@ -10,6 +10,7 @@ import type { RigIndex } from '@/core/rig';
 import type { PlanAnswer } from '@/workers/judge.worker';
 import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
+import { Switch } from '../primitives/switch';
 import { useRig, useRigStore } from '../store/provider';
 import { gapWords, loosenWords } from './messages';
 import { ConsequenceWords, MoveList } from './move-list';
@@ -97,24 +98,16 @@ function SchoolChoice({ school, choose }: { readonly school: SchoolId; readonly 
 function PlanOptions({ options, setOptions }: { readonly options: Options; readonly setOptions: (to: Options) => void }) {
   return (
     <div className="flex flex-col gap-1.5 text-[13px]">
-      <label className="flex items-center gap-2">
-        <input
-          type="checkbox"
-          className="accent-verdigris"
-          checked={options.channels === 'any'}
-          onChange={(e) => setOptions({ ...options, channels: e.target.checked ? 'any' : 'own' })}
-        />
-        functions may leave their channel
-      </label>
-      <label className="flex items-center gap-2">
-        <input
-          type="checkbox"
-          className="accent-verdigris"
-          checked={options.notes}
-          onChange={(e) => setOptions({ ...options, notes: e.target.checked })}
-        />
-        switches may send notes when numbers run out
-      </label>
+      <Switch
+        label="functions may leave their channel"
+        on={options.channels === 'any'}
+        onChange={(on) => setOptions({ ...options, channels: on ? 'any' : 'own' })}
+      />
+      <Switch
+        label="switches may send notes when numbers run out"
+        on={options.notes}
+        onChange={(notes) => setOptions({ ...options, notes })}
+      />
     </div>
   );
 }

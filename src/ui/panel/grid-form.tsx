@@ -1,10 +1,11 @@
 'use client';
-// A row or grid of controls as a sentence whose words are fields, drawn faintly on the panel while it is being told.
 import { useMemo, useState } from 'react';
-import { type GridWish, gridNames, roomFor, usualSize } from '@/core/commands';
-import { boundsOf, type Control, type ControlKind, type Controller, tenth } from '@/core/rig';
+import { type GridWish, gridFields, gridNames, roomFor, usualSize } from '@/core/commands';
+import { boundsOf, type Control, type ControlKind, type Controller, rowSchemas, tenth } from '@/core/rig';
 import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
+// A row or grid of controls as a sentence whose words are fields, drawn faintly on the panel while it is being told.
+import { limitWords } from '../primitives/number-field';
 import { parseDecimal } from '../primitives/numbers';
 
 export const kindWords: ReadonlyArray<readonly [ControlKind, string, string]> = [
@@ -19,16 +20,6 @@ export const kindWords: ReadonlyArray<readonly [ControlKind, string, string]> = 
   ['jog', 'jog wheels', 'J'],
   ['key-range', 'key ranges', 'Keys'],
 ];
-
-const limits = {
-  count: [1, 128],
-  columns: [1, 64],
-  dx: [0, 500],
-  dy: [0, 500],
-  x: [0, 3000],
-  y: [0, 3000],
-  from: [0, 999],
-} as const satisfies Partial<Record<keyof GridWish, readonly [number, number]>>;
 
 /** A wish for a kind, below what is there already and with usual sizes. */
 export function firstWish(kind: ControlKind, controls: readonly Control[], count = 8): GridWish {
@@ -51,17 +42,19 @@ export function firstWish(kind: ControlKind, controls: readonly Control[], count
   };
 }
 
+const size = rowSchemas.controllers.shape.width;
+
 /** Why a wish cannot be carried out as it is; null when it can. */
 export function wrongWith(wish: GridWish, controls: readonly Control[]): string | null {
   for (const field of ['count', 'columns', 'dx', 'dy', 'x', 'y', 'from'] as const) {
-    const [low, high] = limits[field];
-    if (!Number.isFinite(wish[field]) || wish[field] < low || wish[field] > high) return `${low} to ${high} is possible there.`;
+    if (!gridFields[field].safeParse(wish[field]).success) return limitWords(gridFields[field]);
   }
   const names = new Set(controls.map((c) => c.name));
   const twice = gridNames(wish).find((n) => names.has(n));
   if (twice !== undefined) return `There is a ${twice} already: begin with a higher number.`;
   const room = roomFor(wish);
-  if (room.width > 3000 || room.height > 3000) return 'A panel has at most 3000 mm.';
+  if (!size.safeParse(room.width).success || !size.safeParse(room.height).success)
+    return `The panel would be too large: ${limitWords(size, 'mm').toLowerCase()}`;
   return null;
 }
 

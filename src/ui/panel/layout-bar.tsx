@@ -1,5 +1,4 @@
 'use client';
-// What lays controls out: adds, aligns, spreads, copies, deletes, and how large the panel is drawn.
 import {
   AlignCenterHorizontal,
   AlignCenterVertical,
@@ -17,6 +16,8 @@ import {
 import { alignControls, type GridWish, spreadControls } from '@/core/commands';
 import type { Control, Edit } from '@/core/rig';
 import { Button } from '../primitives/button';
+// What lays controls out: adds, aligns, spreads, copies, deletes, and how large the panel is drawn.
+import { Switch } from '../primitives/switch';
 import { firstWish } from './grid-form';
 
 /** What lays controls out: adds, aligns, spreads, copies, deletes, and how large the panel is drawn. */
@@ -80,15 +81,7 @@ export function LayoutBar({
         <Trash2 size={16} aria-hidden />
       </Button>
       <span className="flex-1" />
-      <label className="flex items-center gap-1.5 text-xs text-ink-2">
-        <input
-          type="checkbox"
-          className="accent-verdigris"
-          checked={raster > 0}
-          onChange={(e) => setRaster(e.target.checked ? 1 : 0)}
-        />
-        whole millimetres
-      </label>
+      <Switch label="whole millimetres" className="text-xs text-ink-2" on={raster > 0} onChange={(on) => setRaster(on ? 1 : 0)} />
       <ZoomButtons zoom={zoom} setZoom={setZoom} zoomTo={zoomTo} />
     </div>
   );

@@ -6,10 +6,9 @@
 import { type KeyboardEvent, type ReactNode, useEffect, useMemo, useRef, useState } from 'react';
 import { counted } from '@/core/base';
 import { addGrid, type GridWish, moveControls, resizePanel } from '@/core/commands';
-import { type Control, type Controller, type Edit, overlaps, type RigIndex } from '@/core/rig';
+import { type Control, type Controller, type Edit, overlaps, type RigIndex, rowSchemas } from '@/core/rig';
 import { useCommand } from '../commands/use-command';
-import { CommitInput, Field, NOT_TAKEN } from '../primitives/field';
-import { parseDecimal } from '../primitives/numbers';
+import { NumberField } from '../primitives/number-field';
 import { useRig } from '../store/provider';
 import { Board } from './board';
 import { GridForm } from './grid-form';
@@ -186,23 +185,18 @@ function PanelFacts({
   readonly over: number;
 }) {
   const edit = useRig((s) => s.edit);
+  const resized = (field: 'width' | 'height', mm: number): Edit | null =>
+    resizePanel(index.rig, controller, { width: controller.width, height: controller.height, [field]: mm });
+  const did = (made: Edit | null): boolean => made === null || edit(made);
   const size = (field: 'width' | 'height', label: string) => (
-    <Field label={label}>
-      {(id) => (
-        <CommitInput
-          id={id}
-          className="w-full font-mono"
-          value={String(controller[field])}
-          commit={(text) => {
-            const mm = parseDecimal(text);
-            if (mm === null || mm < 20 || mm > 3000) return 'Enter 20 to 3000 mm.';
-            const made = resizePanel(index.rig, controller, { width: controller.width, height: controller.height, [field]: mm });
-            if (!made) return mm === controller[field] ? null : 'Controls would lie outside.';
-            return edit(made) ? null : NOT_TAKEN;
-          }}
-        />
-      )}
-    </Field>
+    <NumberField
+      label={label}
+      unit="mm"
+      value={controller[field]}
+      schema={rowSchemas.controllers.shape[field]}
+      check={(mm) => (resized(field, mm) || mm === controller[field] ? null : 'Controls would lie outside.')}
+      onValue={(mm) => did(resized(field, mm))}
+    />
   );
   return (
     <div className="flex flex-col gap-3">

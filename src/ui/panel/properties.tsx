@@ -1,16 +1,28 @@
 'use client';
-// What is chosen on the panel, in words that can be changed: one control, or what several have in common.
 import { useState } from 'react';
 import { type ControlChange, changeControls, nameInOrder } from '@/core/commands';
-import { type Control, type ControlKind, type Controller, nameSchema, type RigIndex, set, tenth } from '@/core/rig';
+import {
+  type Box,
+  type Control,
+  type ControlKind,
+  type Controller,
+  nameSchema,
+  type RigIndex,
+  rowSchemas,
+  set,
+  tenth,
+} from '@/core/rig';
 import { Button } from '../primitives/button';
-import { CommitInput, Field, NOT_TAKEN, Select } from '../primitives/field';
-import { parseDecimal } from '../primitives/numbers';
+import { Choice } from '../primitives/choice';
+import { CommitInput, Field, NOT_TAKEN } from '../primitives/field';
+import { NumberField } from '../primitives/number-field';
+// What is chosen on the panel, in words that can be changed: one control, or what several have in common.
+import { TextField } from '../primitives/text-field';
 import { useRig } from '../store/provider';
 import { CalibrationFields, WhatItHas } from './control-parts';
 import { FactoryFields } from './factory-fields';
 import { kindWords } from './grid-form';
-import { shared, Whole } from './several';
+import { shared } from './several';
 
 const sides = [
   ['none', 'both or none'],
@@ -46,31 +58,31 @@ export function Properties({
       {one ? <Name key={only.id} index={index} control={only} /> : <NameSeveral index={index} controls={controls} />}
       <KindAndPlace controller={controller} controls={controls} change={change} kind={kind} />
       <div className="grid grid-cols-2 gap-2">
-        <Field label="Family" className="col-span-2" hint="what counts up together">
-          {(id) => (
-            <CommitInput
-              id={id}
-              className="w-full"
-              placeholder={shared(controls, 'family') === null ? 'various' : ''}
-              value={shared(controls, 'family') ?? ''}
-              commit={(text) =>
-                text.length > 200 ? 'At most 200 characters.' : change({ family: text.trim() }) ? null : NOT_TAKEN
-              }
-            />
-          )}
-        </Field>
-        <Pick label="Side of the panel" value={shared(controls, 'side')} options={sides} onValue={(side) => change({ side })} />
-        <Pick label="Light" value={shared(controls, 'light')} options={lights} onValue={(light) => change({ light })} />
+        <TextField
+          label="Family"
+          className="col-span-2"
+          hint="what counts up together"
+          value={shared(controls, 'family')}
+          schema={controlFields.family}
+          onValue={(family) => change({ family })}
+        />
+        <Choice
+          label="Side of the panel"
+          value={shared(controls, 'side')}
+          options={sides}
+          onChange={(side) => change({ side })}
+        />
+        <Choice label="Light" value={shared(controls, 'light')} options={lights} onChange={(light) => change({ light })} />
       </div>
       <WhatItHas controls={controls} only={only} change={change} />
       {controls.every((c) => c.display !== null) && (
         <div className="grid grid-cols-2 gap-2">
           {(['short', 'long'] as const).map((part) => (
-            <Whole
+            <NumberField
               key={part}
               label={part === 'short' ? 'Short text, characters' : 'Long text, characters'}
               value={shared(controls, 'display')?.[part] ?? null}
-              most={part === 'short' ? 64 : 200}
+              schema={displayFields[part]}
               onValue={(n) => change({ display: { short: 8, long: 20, ...only.display, [part]: n } })}
             />
           ))}
@@ -78,10 +90,10 @@ export function Properties({
       )}
       {controls.every((c) => c.calibration !== null) && <CalibrationFields controls={controls} only={only} change={change} />}
       {controls.every((c) => c.kind === 'encoder' || c.kind === 'jog') && (
-        <Whole
+        <NumberField
           label="Clicks in one turn"
           value={shared(controls, 'detents')}
-          most={1024}
+          schema={controlFields.detents}
           onValue={(detents) => change({ detents })}
         />
       )}
@@ -103,42 +115,38 @@ function KindAndPlace({
 }) {
   return (
     <div className="grid grid-cols-2 gap-2">
-      <Field label="Kind" className="col-span-2">
-        {(id) => (
-          <Select id={id} value={kind ?? ''} onChange={(e) => change(kindChange(e.target.value))}>
-            {kind === null && <option value="">various</option>}
-            {kindWords.map(([k, plural]) => (
-              <option key={k} value={k}>
-                {plural.replace(/s$/, '').replace('switche', 'switch').replace('key range', 'key range')}
-              </option>
-            ))}
-          </Select>
-        )}
-      </Field>
+      <Choice
+        label="Kind"
+        className="col-span-2"
+        value={kind}
+        options={kindWords.map(([k, plural]) => [k, singular(plural)] as const)}
+        onChange={(k) => change({ kind: k, detents: k === 'encoder' || k === 'jog' ? 24 : 0 })}
+      />
       {(['x', 'y', 'width', 'height'] as const).map((field) => (
-        <Millimetres
+        <NumberField
           key={field}
           label={{ x: 'From the left, mm', y: 'From the top, mm', width: 'Width, mm', height: 'Height, mm' }[field]}
+          unit="mm"
           value={shared(controls, field)}
-          range={field === 'width' || field === 'height' ? [2, 3000] : [0, 3000]}
-          onValue={(mm) => {
-            const fits = controls.every((c) => {
-              const box = { ...c, [field]: mm };
-              return box.x + box.width <= controller.width + 0.05 && box.y + box.height <= controller.height + 0.05;
-            });
-            if (!fits) return `The panel has ${controller.width} × ${controller.height} mm.`;
-            return change({ [field]: mm }) ? null : NOT_TAKEN;
-          }}
+          schema={controlFields[field]}
+          check={(mm) =>
+            controls.every((c) => isInside({ ...c, [field]: tenth(mm) }, controller))
+              ? null
+              : `The panel has ${controller.width} × ${controller.height} mm.`
+          }
+          onValue={(mm) => change({ [field]: tenth(mm) })}
         />
       ))}
     </div>
   );
 }
 
-function kindChange(value: string): ControlChange {
-  const kind = kindWords.find(([k]) => k === value)?.[0];
-  return kind ? { kind, detents: kind === 'encoder' || kind === 'jog' ? 24 : 0 } : {};
-}
+const singular = (plural: string): string => plural.replace(/s$/, '').replace('switche', 'switch');
+
+const controlFields = rowSchemas.controls.shape;
+const displayFields = controlFields.display.unwrap().shape;
+const isInside = (box: Box, controller: Controller): boolean =>
+  box.x + box.width <= controller.width + 0.05 && box.y + box.height <= controller.height + 0.05;
 
 function Name({ index, control }: { readonly index: RigIndex; readonly control: Control }) {
   const edit = useRig((s) => s.edit);
@@ -207,69 +215,5 @@ function NameSeveral({ index, controls }: { readonly index: RigIndex; readonly c
         <Button type="submit">Count up</Button>
       </div>
     </form>
-  );
-}
-
-function Millimetres({
-  label,
-  value,
-  range: [low, high],
-  onValue,
-}: {
-  readonly label: string;
-  readonly value: number | null;
-  readonly range: readonly [number, number];
-  readonly onValue: (mm: number) => string | null;
-}) {
-  return (
-    <Field label={label}>
-      {(id) => (
-        <CommitInput
-          id={id}
-          inputMode="decimal"
-          className="w-full font-mono"
-          placeholder={value === null ? 'various' : ''}
-          value={value === null ? '' : String(value)}
-          commit={(text) => {
-            const mm = parseDecimal(text);
-            return mm === null || mm < low || mm > high ? `Enter ${low} to ${high} mm.` : onValue(tenth(mm));
-          }}
-        />
-      )}
-    </Field>
-  );
-}
-
-function Pick<T extends string>({
-  label,
-  value,
-  options,
-  onValue,
-}: {
-  readonly label: string;
-  readonly value: T | null;
-  readonly options: ReadonlyArray<readonly [T, string]>;
-  readonly onValue: (value: T) => boolean;
-}) {
-  return (
-    <Field label={label}>
-      {(id) => (
-        <Select
-          id={id}
-          value={value ?? ''}
-          onChange={(e) => {
-            const found = options.find(([v]) => v === e.target.value);
-            if (found) onValue(found[0]);
-          }}
-        >
-          {value === null && <option value="">various</option>}
-          {options.map(([v, words]) => (
-            <option key={v} value={v}>
-              {words}
-            </option>
-          ))}
-        </Select>
-      )}
-    </Field>
   );
 }

@@ -5,18 +5,21 @@ import { parseDecimal } from './numbers';
 interface Props {
   readonly label: string;
   readonly hint?: string;
-  readonly value: number;
+  /** Null where several are shown and differ. */
+  readonly value: number | null;
   /** What the rig takes: the limits that are told are the schema's own. */
   readonly schema: z.ZodType<number>;
   readonly unit?: string;
   /** What the number is multiplied by to be shown: 100 for a part that is shown in percent. */
   readonly shownTimes?: number;
+  /** What else has to hold, beyond the schema: why it does not, or null. */
+  readonly check?: (value: number) => string | null;
   readonly onValue: (value: number) => boolean;
 }
 
 /** A number under a label, with the limits that its schema has. */
-export function NumberField({ label, hint, value, schema, unit = '', shownTimes = 1, onValue }: Props) {
-  const shown = Math.round(value * shownTimes * 1e4) / 1e4;
+export function NumberField({ label, hint, value, schema, unit = '', shownTimes = 1, check, onValue }: Props) {
+  const shown = value === null ? '' : String(Math.round(value * shownTimes * 1e4) / 1e4);
   return (
     <Field label={label} {...(hint === undefined ? {} : { hint })}>
       {(id) => (
@@ -24,12 +27,13 @@ export function NumberField({ label, hint, value, schema, unit = '', shownTimes 
           id={id}
           inputMode="decimal"
           className="w-full"
-          value={String(shown)}
+          {...(value === null ? { placeholder: 'various' } : {})}
+          value={shown}
           commit={(text) => {
             const typed = parseDecimal(text);
             const parsed = schema.safeParse(typed === null ? null : typed / shownTimes);
             if (!parsed.success) return limitWords(schema, unit, shownTimes);
-            return onValue(parsed.data) ? null : NOT_TAKEN;
+            return check?.(parsed.data) ?? (onValue(parsed.data) ? null : NOT_TAKEN);
           }}
         />
       )}

@@ -1,5 +1,4 @@
 'use client';
-// What can be done with the sheet: entered step by step, narrowed, taken along on paper or as a file.
 import { ChevronDown, Printer } from 'lucide-react';
 import Link from 'next/link';
 import { DropdownMenu } from 'radix-ui';
@@ -7,6 +6,8 @@ import type { RigIndex } from '@/core/rig';
 import { PdfButton } from '../paper/pdf-button';
 import { usePdf } from '../paper/use-pdf';
 import { Button, buttonLook } from '../primitives/button';
+// What can be done with the sheet: entered step by step, narrowed, taken along on paper or as a file.
+import { Switch } from '../primitives/switch';
 
 interface Props {
   readonly index: RigIndex;
@@ -107,9 +108,5 @@ function Tick({
   readonly on: boolean;
   readonly onChange: (on: boolean) => void;
 }) {
-  return (
-    <label className="flex items-center gap-1.5 pl-2 text-sm">
-      <input type="checkbox" className="accent-verdigris" checked={on} onChange={(e) => onChange(e.target.checked)} /> {label}
-    </label>
-  );
+  return <Switch className="pl-2 text-sm" label={label} on={on} onChange={onChange} />;
 }

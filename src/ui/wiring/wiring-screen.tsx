@@ -1,5 +1,4 @@
 'use client';
-// Wiring: the way of a message from hand to listener, drawn and as a table; who hears whom, what arrives twice, what goes round.
 import { Trash2 } from 'lucide-react';
 import { nanoid } from 'nanoid';
 import Link from 'next/link';
@@ -9,11 +8,15 @@ import { toast } from 'sonner';
 import { addWire, changeWire, parseChannels, removeWire, writeChannels } from '@/core/commands';
 import { kindOf, messageTypes } from '@/core/midi';
 import type { RigIndex, Wire } from '@/core/rig';
+import { noteSchema, shortTextSchema } from '@/core/rig';
 import { type Picture, wiringPicture } from '@/core/wires';
 import { Button, buttonLook } from '../primitives/button';
 import { cx } from '../primitives/cx';
 import { CommitInput, Field, NOT_TAKEN } from '../primitives/field';
 import { SeverityMark } from '../primitives/marks';
+// Wiring: the way of a message from hand to listener, drawn and as a table; who hears whom, what arrives twice, what goes round.
+import { Switch } from '../primitives/switch';
+import { TextField } from '../primitives/text-field';
 import { useRig, useRigStore } from '../store/provider';
 import { WiringDrawing } from './drawing';
 import { nameOf, WireTable } from './wire-table';
@@ -137,24 +140,18 @@ const kinds = messageTypes.filter((t) => kindOf(t).sequence === null && kindOf(t
 
 function WireFacts({ index, wire, onRemove }: { readonly index: RigIndex; readonly wire: Wire; readonly onRemove: () => void }) {
   const edit = useRig((s) => s.edit);
-  const change = (changes: Partial<Wire>): string | null => {
+  const change = (changes: Partial<Wire>): boolean => {
     const made = changeWire(wire, changes);
-    return made === null || edit(made) ? null : NOT_TAKEN;
+    return made === null || edit(made);
   };
   const port = (end: 'from' | 'to') => (
-    <Field label={`Port at ${nameOf(index, wire[end].unitId)}`}>
-      {(id) => (
-        <CommitInput
-          id={id}
-          className="w-full"
-          placeholder="the only one"
-          value={wire[end].port}
-          commit={(text) =>
-            text.length > 200 ? 'At most 200 characters.' : change({ [end]: { ...wire[end], port: text.trim() } })
-          }
-        />
-      )}
-    </Field>
+    <TextField
+      label={`Port at ${nameOf(index, wire[end].unitId)}`}
+      placeholder="the only one"
+      value={wire[end].port}
+      schema={shortTextSchema}
+      onValue={(port) => change({ [end]: { ...wire[end], port } })}
+    />
   );
   return (
     <>
@@ -173,7 +170,7 @@ function WireFacts({ index, wire, onRemove }: { readonly index: RigIndex; readon
             commit={(text) => {
               const channels = parseChannels(text);
               if (channels === undefined) return 'Write channels as 1-4, 9.';
-              return change({ channels });
+              return change({ channels }) ? null : NOT_TAKEN;
             }}
           />
         )}
@@ -182,32 +179,26 @@ function WireFacts({ index, wire, onRemove }: { readonly index: RigIndex; readon
         <legend className="pb-1 text-xs font-medium text-ink-2">Kinds that it lets through</legend>
         <div className="grid grid-cols-2 gap-x-3 gap-y-1">
           {kinds.map((kind) => (
-            <label key={kind} className="flex items-center gap-1.5">
-              <input
-                type="checkbox"
-                className="accent-verdigris"
-                checked={wire.types === null || wire.types.includes(kind)}
-                onChange={(e) => {
-                  const now = wire.types ?? kinds;
-                  const next = kinds.filter((k) => (k === kind ? e.target.checked : now.includes(k)));
-                  change({ types: next.length === kinds.length ? null : next });
-                }}
-              />
-              {kindOf(kind).name}
-            </label>
+            <Switch
+              key={kind}
+              label={kindOf(kind).name}
+              on={wire.types === null || wire.types.includes(kind)}
+              onChange={(on) => {
+                const now = wire.types ?? kinds;
+                const next = kinds.filter((k) => (k === kind ? on : now.includes(k)));
+                change({ types: next.length === kinds.length ? null : next });
+              }}
+            />
           ))}
         </div>
       </fieldset>
-      <Field label="Note" hint="a hub’s filter, the label on the cable">
-        {(id) => (
-          <CommitInput
-            id={id}
-            className="w-full"
-            value={wire.note}
-            commit={(text) => (text.length > 4000 ? 'At most 4000 characters.' : change({ note: text.trim() }))}
-          />
-        )}
-      </Field>
+      <TextField
+        label="Note"
+        hint="a hub’s filter, the label on the cable"
+        value={wire.note}
+        schema={noteSchema}
+        onValue={(note) => change({ note })}
+      />
       <Button tone="quiet" className="w-max" onClick={onRemove}>
         <Trash2 size={15} aria-hidden /> Unplug it
       </Button>

@@ -8,6 +8,11 @@ import { curveSchema } from '../../values';
 import { lineSchema } from '../text';
 import { idSchema, markSchema, noteSchema, orderSchema, proofSchema, shortTextSchema } from './common';
 
+/** Milliseconds within which two switches make a chord. */
+export const chordWindowSchema = z.number().min(0).max(5000);
+/** How many clicks one click counts at most, turned fast. */
+export const accelerationSchema = z.number().min(1).max(32);
+
 const plainGesture = <T extends string>(type: T) => z.object({ type: z.literal(type) });
 
 export const gestureSchema = z.discriminatedUnion('type', [
@@ -20,7 +25,7 @@ export const gestureSchema = z.discriminatedUnion('type', [
   z.object({
     type: z.literal('chord'),
     with: idSchema,
-    windowMs: z.number().min(0).max(5000),
+    windowMs: chordWindowSchema,
     singlesFire: z.boolean(),
   }),
 ]);
@@ -35,7 +40,7 @@ export const behaviourSchema = z.discriminatedUnion('type', [
   z.object({ type: z.literal('fixed'), value: u14Schema }),
   z.object({ type: z.literal('stepping'), counterId: idSchema }),
   /** Clicks of an endless encoder; turned fast, one click counts up to `acceleration` times. */
-  z.object({ type: z.literal('relative'), coding: relativeCodingSchema, acceleration: z.number().min(1).max(32) }),
+  z.object({ type: z.literal('relative'), coding: relativeCodingSchema, acceleration: accelerationSchema }),
 ]);
 export type Behaviour = z.infer<typeof behaviourSchema>;
 
@@ -82,6 +87,11 @@ const sendSchema = z
 
 export type Send = z.infer<typeof sendSchema>;
 
+/** Milliseconds to wait. */
+export const waitSchema = z.number().min(0).max(60_000);
+/** Keys as they are written down. */
+export const keysSchema = lineSchema(80).min(1, 'say which keys');
+
 export const actionSchema = z.union([
   sendSchema,
   z.object({
@@ -93,8 +103,8 @@ export const actionSchema = z.union([
       z.object({ type: z.literal('last-used') }),
     ]),
   }),
-  z.object({ type: z.literal('wait'), ms: z.number().min(0).max(60_000) }),
-  z.object({ type: z.literal('keystroke'), keys: lineSchema(80).min(1) }),
+  z.object({ type: z.literal('wait'), ms: waitSchema }),
+  z.object({ type: z.literal('keystroke'), keys: keysSchema }),
 ]);
 export type Action = z.infer<typeof actionSchema>;
 

@@ -1,15 +1,19 @@
 export {
   type Action,
   type Assignment,
+  accelerationSchema,
   type Behaviour,
   behaviourValues,
+  chordWindowSchema,
   type Gesture,
+  keysSchema,
   type Landing,
   type Layer,
   type Send,
   type Wire,
+  waitSchema,
 } from './assignment';
-export { type Evidence, type Grade, idSchema, type Mark, nameSchema } from './common';
+export { type Evidence, type Grade, idSchema, type Mark, nameSchema, noteSchema, shortTextSchema } from './common';
 export {
   type Control,
   type ControlKind,
