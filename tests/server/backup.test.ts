@@ -273,7 +273,10 @@ describe('taking a file in', () => {
       },
     });
     const refused = await previewFile(db, dirty);
-    expect(refused).toMatchObject({ ok: false, error: [{ message: expect.stringContaining('cannot be seen or printed') }] });
+    expect(refused).toMatchObject({
+      ok: false,
+      error: [{ problem: { code: 'invalid', message: expect.stringContaining('cannot be seen or printed') } }],
+    });
   });
   it('a bad item, or a failure half-way, leaves nothing behind', async () => {
     const before = await rigCount();

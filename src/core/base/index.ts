@@ -1,10 +1,18 @@
-// What everything stands on: results instead of exceptions, closing a union, hashes that never change, numbers, chance by a seed, large maps.
+// What everything stands on.
 
-export { chance } from './chance';
-export { type ChangedMap, type Changes, changedMap, type Lookup } from './changed-map';
+// Results instead of exceptions, and unions that the compiler closes.
+
 export { exhaustive } from './exhaustive';
-export { codeUnits, stableHash } from './hash';
+export { err, ok, type Result } from './result';
+
+// Numbers, plurals, maps.
+
+export { type ChangedMap, type Changes, changedMap, type Lookup } from './changed-map';
 export { addTo, countBy, groupBy } from './maps';
 export { clamp } from './numbers';
 export { counted, plural } from './plural';
-export { err, ok, type Result } from './result';
+
+// A hash that never changes, and chance by a seed.
+
+export { chance } from './chance';
+export { codeUnits, stableHash } from './hash';

@@ -1,7 +1,8 @@
+// Controllers, wires and targets together: what really happens when somebody plays.
+
+// The whole chain and how it runs.
+
 export { type Chain, type ChainState, compileChain, startChain, sysexOf, wholeChain } from './chain';
-export type { Behaved } from './classify';
-export { type Drawing, drawingOf } from './drawing';
-export { type Effect, type Outcome, outcome, type Played, type Surroundings, surroundingsOf, traceOf } from './outcome';
 export { type ChainEvent, type RunOptions, run, unheardReasons } from './run';
 export {
   type BenchSetup,
@@ -16,6 +17,12 @@ export {
   withSetup,
 } from './session';
 export * from './trace';
+
+// The outcome of one function, in classes and in words.
+
+export type { Behaved } from './classify';
+export { type Drawing, drawingOf } from './drawing';
+export { type Effect, type Outcome, outcome, type Played, type Surroundings, surroundingsOf, traceOf } from './outcome';
 export {
   burstOf,
   type Jumps,

@@ -1,9 +1,19 @@
-export { accept, openAgain } from './accepted/accept';
+// What can be wrong with a rig. Every check describes itself.
+
+// The checks and what they find.
+
 export { type Evidence, type Finding, type Fix, type Group, groups, type Severity, severityNames } from './finding';
 export { guideTable } from './guide';
-export { countClashes, type Judgement, judge } from './judge';
-export { type Consequences, consequencesOf, countStops, type Mended, mendAll, offeredFixes } from './mend';
-export { gravest, openFindings } from './open';
-export { type Preview, previewMoves } from './preview';
 export { type CheckId, checkOf, checkOrder, checks, isCheckId } from './registry';
+
+// A rig judged, all of it or what an edit touched.
+
+export { countClashes, type Judgement, judge } from './judge';
+export { gravest, openFindings } from './open';
 export { type Renewal, renewalOf, withRenewal } from './renewal';
+
+// Findings mended, tried beforehand, accepted.
+
+export { accept, openAgain } from './accepted/accept';
+export { type Consequences, consequencesOf, countStops, type Mended, mendAll, offeredFixes } from './mend';
+export { type Preview, previewMoves } from './preview';

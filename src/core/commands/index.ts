@@ -1,3 +1,13 @@
+// What a player does, as edits. Each says why it cannot be done.
+
+// Why not, in codes and in words.
+
+export { type CellProblem, cellProblemWords, quoted } from './cell-problem';
+export { type CommandProblem, problemWords } from './problem';
+export { type NewId, nextOrder, patch } from './shared';
+
+// Functions: assigned, changed, layered, filled along.
+
 export {
   addAction,
   addMessage,
@@ -9,20 +19,7 @@ export {
   type PlainAction,
   removeAction,
 } from './actions';
-export {
-  beginBefore,
-  beginEntered,
-  type EnteredWalk,
-  enteredRig,
-  goOnWith,
-  type HeldBefore,
-  heldBefore,
-  stepBack,
-} from './as-entered';
 export { type Assigned, type AssignWish, assign, assignmentAt, meantNames, type Place } from './assign';
-export { calibrate } from './calibrate';
-export { removeWithDependents } from './cascade';
-export { type CellProblem, cellProblemWords, quoted } from './cell-problem';
 export {
   changeAssignment,
   changeBehaviour,
@@ -34,10 +31,8 @@ export {
   removeParameter,
   sendAt,
 } from './change';
-export { adoptController, adoptTarget, controllerDifferences, type Difference, targetDifferences } from './copies';
 export { defaultLanding, gesturesOf } from './defaults';
 export { type FillPlan, type FillRow, fillEdit, planFill, runAfter, waitingAfter } from './fill';
-export { addController, addParameters, addTarget, freshName, plainProfile, plainTemplate, removeGear, wire } from './gear';
 export {
   asGesture,
   behaviourOf,
@@ -51,7 +46,14 @@ export {
   widened,
 } from './kinds';
 export { addLayer, type LayerWish, removeLayer, setTap } from './layers';
-export { type MergeItem, type MergePlan, mergeEdit, planMerge, withNeeds } from './merge';
+export { pinNumbers, renumber } from './renumber';
+
+// Gear: controllers, targets, wires, panels, parameters.
+
+export { calibrate } from './calibrate';
+export { removeWithDependents } from './cascade';
+export { adoptController, adoptTarget, controllerDifferences, type Difference, targetDifferences } from './copies';
+export { addController, addParameters, addTarget, freshName, plainProfile, plainTemplate, removeGear, wire } from './gear';
 export {
   type ListedParameter,
   type Named,
@@ -92,12 +94,23 @@ export {
   scaleOf,
   stepsOf,
 } from './parameter-cells';
-export { type CommandProblem, problemWords } from './problem';
-export { type ProgrammedLine, programmedEdit } from './programmed';
-export { pinNumbers, renumber } from './renumber';
-export { asOfToday, controlsIn, headChanges, marks, planReturn, returnEdit, rowsOfControl } from './return';
-export { answerSearch, beginSearch, endSearch, removeSearch, reopenAnswer } from './searches';
-export { type NewId, nextOrder, patch } from './shared';
 export { type Loss, type MovedControl, planTransfer, type Transfer, transferEdit } from './transfer';
 export { parseWindows, type WindowProblem, windowProblemWords, writeWindows } from './windows';
 export { addWire, changeWire, parseChannels, removeWire, writeChannels } from './wires';
+
+// A rig as a whole: what is programmed, entered, merged, gone back to, searched.
+
+export {
+  beginBefore,
+  beginEntered,
+  type EnteredWalk,
+  enteredRig,
+  goOnWith,
+  type HeldBefore,
+  heldBefore,
+  stepBack,
+} from './as-entered';
+export { type MergeItem, type MergePlan, mergeEdit, planMerge, withNeeds } from './merge';
+export { type ProgrammedLine, programmedEdit } from './programmed';
+export { asOfToday, controlsIn, headChanges, marks, planReturn, returnEdit, rowsOfControl } from './return';
+export { answerSearch, beginSearch, endSearch, removeSearch, reopenAnswer } from './searches';

@@ -1,6 +1,13 @@
+// A controller simulated: from a gesture to messages.
+
+// A rig compiled, and its state.
+
+export { type Armed, type ControllerProgram, compileController } from './program';
+export { type ControllerState, startController } from './state';
+
+// One step, what the panel shows, and all that can be reached.
+
 export { accelerated, type Destination, stepCounter } from './fire';
 export { type ControlView, panelView } from './panel-state';
-export { type Armed, type ControllerProgram, compileController } from './program';
 export { exploreController, type Leg, type Space } from './space';
-export { type ControllerState, startController } from './state';
 export { type ControllerInput, type ControllerStep, stepController } from './step';

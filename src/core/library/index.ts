@@ -1,3 +1,5 @@
+// What ships with the program, and entries of the library as small rigs.
+
 export { type ProfileParameter, plainParameter, profileOf, profileRig, type TargetProfile, unitProfile } from './profile';
 export { targetProfiles } from './profiles';
 export { minimumOf, rigTemplate, type TemplateNumbers } from './rig-template';

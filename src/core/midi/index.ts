@@ -1,17 +1,9 @@
+// MIDI 1.0: messages as people name them, as bytes, and as one integer for playing a million of them.
+
+// Messages, and what there is to know of each kind: a file each.
+
 export { type CcClass, type CcEntry, ccEntry, ccTable, isReserved } from './cc-table';
-export {
-  type DecoderState,
-  type DropReason,
-  decode,
-  endDecoding,
-  idleDecoder,
-  type MidiSink,
-  SYSEX_LIMIT,
-} from './decode';
-export { decodeAll, encodeAll, eventSink, type StreamEvent } from './events';
-export { parseBytes, showBytes } from './hex';
 export type { ExtraField, MessageKind, NumberEntry, NumberFacts, Put } from './kinds';
-export { type Candidate, candidates, type Expected, LISTEN_MS } from './listen';
 export {
   addressKey,
   carrierOf,
@@ -35,9 +27,22 @@ export {
   withChannel,
   withNumber,
 } from './message';
-export { type HeardMessage, type MessageStream, messageStreamsIn } from './message-streams';
 export { type MiddleC, type NumberStyle, noteName, parseNote, showChannel, showNote, showProgram } from './names';
 export { type Channel, channel, channelSchema, type U7, type U14, u7, u7Schema, u14, u14Schema } from './numbers';
+
+// As one integer, and as bytes.
+
+export {
+  type DecoderState,
+  type DropReason,
+  decode,
+  endDecoding,
+  idleDecoder,
+  type MidiSink,
+  SYSEX_LIMIT,
+} from './decode';
+export { decodeAll, encodeAll, eventSink, type StreamEvent } from './events';
+export { parseBytes, showBytes } from './hex';
 export {
   dataLength,
   type PackedMessage,
@@ -57,8 +62,14 @@ export {
   packedValue,
   sysexSlot,
 } from './packed';
-export { codingWords, decodeClicks, encodeClicks, MOST_CLICKS, type RelativeCoding, relativeCodingSchema } from './relative';
 export { hexOf, sayPacked } from './say';
+export { noSysex, type SysexTable, sysexKey, withSysex } from './sysex';
+
+// Messages that need several: sequences put together, streams of one message.
+
+export { type Candidate, candidates, type Expected, LISTEN_MS } from './listen';
+export { type HeardMessage, type MessageStream, messageStreamsIn } from './message-streams';
+export { codingWords, decodeClicks, encodeClicks, MOST_CLICKS, type RelativeCoding, relativeCodingSchema } from './relative';
 export {
   type Assembled,
   type AssemblerState,
@@ -69,4 +80,3 @@ export {
   parameterControls,
   parameterMessages,
 } from './sequences';
-export { noSysex, type SysexTable, sysexKey, withSysex } from './sysex';

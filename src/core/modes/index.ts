@@ -1,3 +1,5 @@
+// Receive modes, one a file: what a message does to a parameter.
+
 export { type Hear, makeHear, travelOf } from './hear';
 export { modeOf, type ReceiveMode, receiveModeSchema, receiveModes } from './list';
 export type { ReceiveModeFacts } from './mode';

@@ -1,3 +1,5 @@
+// How a target listens, found out by sending to it.
+
 export {
   answerProbe,
   beginProbe,

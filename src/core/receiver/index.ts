@@ -1,5 +1,7 @@
-export { feedbackOf } from './feedback';
-export { meaningsOf, type ValueFor, valueFor } from './meaning';
+// A target simulated: from a message to a value.
+
+// A rig compiled, and one step.
+
 export { compileTargets, type Listener, type Receiver, type TargetProgram, type Tempo, usualTempo } from './program';
 export {
   launchDue,
@@ -12,4 +14,9 @@ export {
   targetsWakeAt,
   type Unheard,
 } from './step';
+
+// Takeover, what is sent back, and what a message means to a target.
+
+export { feedbackOf } from './feedback';
+export { meaningsOf, type ValueFor, valueFor } from './meaning';
 export { detachedTakeover, type TakeoverRule, type TakeoverState, takeOver } from './takeover';

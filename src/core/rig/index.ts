@@ -1,29 +1,10 @@
-export { apply, applyTracked, type EditProblem } from './apply';
+// The rig: rows, edits of them, and the questions that everything asks of them.
+
+// The rows, their schemas and their texts.
+
 export { commonFirmware } from './common-firmware';
 export { commonReception } from './common-reception';
-export { changedIds } from './diff';
-export { byOrder, type Touched } from './draft';
-export { batch, type Edit, editSchema, insert, invert, labelOf, remove, set } from './edit';
-export { indexRig, type RigIndex } from './index-rig';
-export { sameJson } from './json';
-export { actingAt, baseAt, type Held, hostLayerAt, layersOn, reaches, standInOf } from './layers';
-export {
-  aligned,
-  type Box,
-  boundsOf,
-  type Edge,
-  type Guide,
-  keptInside,
-  overlaps,
-  readingOrder,
-  snapped,
-  spread,
-  tenth,
-} from './layout';
 export { type Limit, limitsOf, limitsOfParameter } from './limits';
-export { grid, numbered, type Panel, type PanelControl, type PanelCounts, panelFromCounts } from './panel';
-export { firstBroken, referencesOf, rowsPointingAt } from './references';
-export { type Depth, inLayer, type Placed, resolve, type Standpoint } from './resolve';
 export {
   type Action,
   type AnyRow,
@@ -72,5 +53,37 @@ export {
   type Wire,
   waitSchema,
 } from './schema';
-export { messagesOf, type PlacedSend } from './send-index';
 export { cleanText, cleanTexts, lineSchema, linesSchema } from './text';
+
+// Edits: made, applied, turned round, compared.
+
+export { apply, applyTracked, type EditProblem } from './apply';
+export { changedIds } from './diff';
+export { byOrder, type Touched } from './draft';
+export { batch, type Edit, editSchema, insert, invert, labelOf, remove, set } from './edit';
+export { sameJson } from './json';
+export { firstBroken, referencesOf, rowsPointingAt } from './references';
+
+// A rig looked up: by id, by who moves what, and which function acts at a place.
+
+export { indexRig, type RigIndex } from './index-rig';
+export { actingAt, baseAt, type Held, hostLayerAt, layersOn, reaches, standInOf } from './layers';
+export { type Depth, inLayer, type Placed, resolve, type Standpoint } from './resolve';
+export { messagesOf, type PlacedSend } from './send-index';
+
+// The panel in millimetres.
+
+export {
+  aligned,
+  type Box,
+  boundsOf,
+  type Edge,
+  type Guide,
+  keptInside,
+  overlaps,
+  readingOrder,
+  snapped,
+  spread,
+  tenth,
+} from './layout';
+export { grid, numbered, type Panel, type PanelControl, type PanelCounts, panelFromCounts } from './panel';

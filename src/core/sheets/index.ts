@@ -1,6 +1,8 @@
+// What to enter in each unit, in which order, and what has changed since.
+
+// The sheet and its lines.
+
 export { assignmentValues, type ValueInBases } from './bases';
-export { type Compared, compareMaps, compareNumbers } from './compare';
-export { differenceOf, type SheetChange, writtenFor } from './difference';
 export { type Home, homesOf } from './homes';
 export { exampleValues, recipeBlanks, writeRecipe } from './recipe';
 export {
@@ -12,5 +14,13 @@ export {
   type TargetLine,
   valueWords,
 } from './sheet';
+
+// Entering it step by step; teaching the software.
+
 export { type EntryStep, entryProgress, entrySteps, whereToGoOn } from './steps';
 export { type Lesson, lessonFor } from './teach';
+
+// Two states compared.
+
+export { type Compared, compareMaps, compareNumbers } from './compare';
+export { differenceOf, type SheetChange, writtenFor } from './difference';

@@ -1,3 +1,5 @@
+// Why nothing arrives: questions, causes, and which question comes next.
+
 export { type Cause, causes, type Need } from './causes.data';
 export { type Question, questions } from './questions.data';
 export {

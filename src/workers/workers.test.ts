@@ -1,0 +1,105 @@
+// Workers adapt the core: what they keep between two calls, and what they answer before they have anything.
+import { describe, expect, it } from 'vitest';
+import { judge, renewalOf } from '@/core/checks';
+import { writeParameters, writeRig } from '@/core/formats';
+import { targetProfiles } from '@/core/library';
+import { packedCc } from '@/core/midi';
+import { apply, invert, set } from '@/core/rig';
+import { lanternHour } from '@/demo/lantern-hour';
+import { workerApi } from '../../tests/kit/worker';
+import type { FilesWorker } from './files.worker';
+import type { JudgeWorker } from './judge.worker';
+import type { ProofWorker } from './proof.worker';
+
+const demo = lanternHour();
+const [parameter] = demo.parameters;
+const wish = { school: demo.preferences.school, channels: 'own', notes: false } as const;
+if (!parameter) throw new Error('demo changed');
+const judgeApi = () => workerApi<JudgeWorker>(() => import('./judge.worker'));
+
+describe('the judge', () => {
+  it('answers nothing before it has a rig', async () => {
+    const judging = await judgeApi();
+    const edit = set('parameters', parameter, 'name', 'Other');
+    expect(judging.edit(edit)).toBeNull();
+    expect(judging.plan(wish)).toBeNull();
+    expect([judging.drawing('x'), judging.sitting({ kind: 'cc', channel: 1, numbers: [1] })]).toEqual([null, []]);
+  });
+  it('judges edits as the whole rig would be judged, and says when an edit does not fit its copy', async () => {
+    const judging = await judgeApi();
+    judging.load(demo);
+    const edit = set('parameters', parameter, 'name', 'Other');
+    const after = apply(demo, edit);
+    const told = judging.edit(edit);
+    expect(after.ok && told).not.toBeNull();
+    expect(judging.edit(edit)).toBeNull();
+    expect(judging.edit(invert(edit))).not.toBeNull();
+    expect(judging.load(demo)).toEqual(renewalOf(judge(demo), true));
+  });
+  it('applies of a plan what it showed, and of the plan before nothing', async () => {
+    const judging = await judgeApi();
+    judging.load(demo);
+    const plan = judging.plan(wish);
+    if (plan?.type !== 'plan') throw new Error('the demo can be planned');
+    const ids = plan.moves.map((m) => m.id);
+    const preview = judging.planned(ids);
+    expect(preview?.moves.map((m) => m.id)).toEqual(ids);
+    const done = preview?.edit ? apply(demo, preview.edit) : null;
+    expect(done === null || done.ok).toBe(true);
+    expect(judging.planned(['of no plan'])?.moves).toEqual([]);
+  });
+  it('offers for each finding only changes that apply, each with what it would do besides', async () => {
+    const judging = await judgeApi();
+    const { findings } = judging.load(demo);
+    let offered = 0;
+    for (const finding of findings.flatMap(([, all]) => all))
+      for (const fix of judging.fixes(finding)) {
+        offered++;
+        expect(apply(demo, fix.edit).ok, finding.check).toBe(true);
+        expect(fix.consequences).not.toBeNull();
+      }
+    expect(offered).toBeGreaterThan(3);
+  });
+  it('stops mending when it is told to', async () => {
+    const judging = await judgeApi();
+    const { findings } = judging.load(demo);
+    const check = findings.flatMap(([, all]) => all)[0]?.check;
+    expect(check && (await judging.mend(check, async () => false))).toBeNull();
+  });
+});
+
+describe('files', () => {
+  it('reads one rig, and refuses none and several with a word', async () => {
+    const files = await workerApi<FilesWorker>(() => import('./files.worker'));
+    expect(files.rig(writeRig(demo))).toMatchObject({ type: 'rig', cleaned: false });
+    expect(files.rig('{')).toMatchObject({ type: 'refused', problems: [{ message: expect.stringContaining('JSON') }] });
+  });
+  it('reads lists with progress, and name documents by how they begin', async () => {
+    const files = await workerApi<FilesWorker>(() => import('./files.worker'));
+    const parts: number[] = [];
+    const many = Array.from({ length: 600 }, (_, i) => `P ${i},toggle`).join('\n');
+    const list = files.read(`name,kind\n${many}`, (part) => parts.push(part));
+    expect(list).toMatchObject({ type: 'parameters', list: { bad: [] } });
+    expect(list.type === 'parameters' && list.list.good).toHaveLength(600);
+    expect(parts.length).toBeGreaterThanOrEqual(2);
+    expect([...parts].sort((a, b) => a - b)).toEqual(parts);
+    expect(files.read('<nothing/>', () => undefined)).toMatchObject({ type: 'refused' });
+    const profile = targetProfiles[0];
+    if (!profile) throw new Error('no profile ships');
+    expect(files.read(writeParameters(profile.parameters).text, () => undefined)).toMatchObject({ type: 'parameters' });
+  });
+});
+
+describe('diagnoses', () => {
+  it('answers nothing before it has a rig and for a function that is gone; then with changes that apply', async () => {
+    const proof = await workerApi<ProofWorker>(() => import('./proof.worker'));
+    const heard = [{ atMs: 0, word: packedCc(1, 119, 127) }];
+    const asked = demo.assignments.find((a) => a.actions[0]?.type === 'send' && a.gesture.type === 'press');
+    expect(asked && proof.diagnose(asked.id, heard)).toBeNull();
+    proof.load(demo);
+    expect(proof.diagnose('gone', heard)).toBeNull();
+    const told = asked ? proof.diagnose(asked.id, heard) : null;
+    expect(told?.explanations.length).toBeGreaterThan(0);
+    for (const e of told?.explanations ?? []) if (e.intoPlan) expect(apply(demo, e.intoPlan).ok).toBe(true);
+  });
+});
