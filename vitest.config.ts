@@ -1,3 +1,4 @@
+import { availableParallelism } from 'node:os';
 import { fileURLToPath } from 'node:url';
 import { defineConfig } from 'vitest/config';
 
@@ -15,5 +16,7 @@ export default defineConfig({
     include: ['src/**/*.test.{ts,tsx}', 'tests/{oracles,laws,architecture,server,fuzz,bench}/**/*.test.ts'],
     server: { deps: { inline: [/@tonaljs/] } },
     testTimeout: 30_000,
+    // On a machine of two cores the runner would take only one of them.
+    maxWorkers: Math.max(2, availableParallelism() - 1),
   },
 });

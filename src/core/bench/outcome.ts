@@ -69,6 +69,7 @@ export interface Surroundings {
   readonly sysex: Chain['sysex'];
 }
 
+/** What all outcomes of one rig have in common: its targets and wires compiled once. */
 export const surroundingsOf = (index: RigIndex): Surroundings => ({
   network: compileNetwork(index.rig, new Set()),
   sysex: sysexOf(index),

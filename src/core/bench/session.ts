@@ -17,6 +17,7 @@ export interface BenchSetup {
   readonly sysex: readonly (readonly number[])[];
 }
 
+/** A bench as it is opened: wires as they are plugged, no running status, 120 beats a minute. */
 export const usualSetup: BenchSetup = { transport: 'as-wired', runningStatus: false, tempo: usualTempo, sysex: [] };
 
 export interface Session {
@@ -70,8 +71,10 @@ function sameProgram(before: Chain, after: Chain, controllerId: string): boolean
   );
 }
 
+/** The session over another state of the rig: positions, values and latches stay where their rows are still there. */
 export const withRig = (session: Session, index: RigIndex): Session =>
   index.rig === session.index.rig ? session : rebuilt(session, { index });
+/** The session with other wires, tempo or files; what is on its way is lost. */
 export const withSetup = (session: Session, setup: BenchSetup): Session => rebuilt(session, { setup });
 
 /** Starts over: everything as at the start of the show, or every parameter somewhere else (effects left on, presets not recalled). */

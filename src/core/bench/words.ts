@@ -107,6 +107,7 @@ export function outcomeWords(outcome: Outcome, parameters: ReadonlyMap<string, P
   }
 }
 
+/** Why a function cannot be played at all, in a sentence. */
 export function unreachableWords(why: Unreachable): string {
   switch (why.type) {
     case 'no-such-bank':

@@ -110,6 +110,7 @@ function hears(index: RigIndex, assignment: Assignment, targetId: string): boole
   return routesFrom(index, home).some((r) => r.target.id === targetId && r.wire.forRemote);
 }
 
+/** Where a function stands: its layer and bank, in a few words. */
 export function placeName(index: RigIndex, { assignment }: PlacedSend): string {
   const control = index.controls.get(assignment.controlId);
   const controller = control && index.controllers.get(control.controllerId);

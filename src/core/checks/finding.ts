@@ -119,4 +119,5 @@ export type Check<Id extends string = string> = AssignmentCheck<Id> | Controller
 export const subjectOf = ({ index }: CheckContext, finding: Finding): Assignment | undefined =>
   index.assignments.get(finding.subjectId);
 
+/** A check that offers nothing. */
 export const noFixes: Fixes = () => [];

@@ -116,6 +116,7 @@ export function wiresTowards(index: RigIndex, controllerId: string, targetId: st
   return found.reverse();
 }
 
+/** Two values in turn, one with each press. */
 export const alternating = (first: number, second: number): Behaviour => ({
   type: 'latching',
   first: u14(first),
@@ -124,5 +125,7 @@ export const alternating = (first: number, second: number): Behaviour => ({
 /** Alternating so that the first press takes the parameter away from where it starts. */
 export const alternatingFrom = (parameter: Parameter): Behaviour =>
   parameter.start >= 0.5 ? alternating(0, 127) : alternating(127, 0);
+/** One value on press, another on release. */
 export const whileHeld = (down: number, up: number): Behaviour => ({ type: 'momentary', down: u14(down), up: u14(up) });
+/** The same value with every press. */
 export const always = (value: number): Behaviour => ({ type: 'fixed', value: u14(value) });

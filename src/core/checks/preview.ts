@@ -17,6 +17,7 @@ export interface Preview extends ReturnType<typeof effortOf> {
 /** More moves than this at once are not tried beforehand: that would be judging the whole rig anew. */
 const MOST_TRIED = 1000;
 
+/** Moves of numbers as one edit, what has to be entered again for them, and what they would do. */
 export function previewMoves(now: Judgement, { moves, refused }: ByHand, label: string): Preview {
   const edit = moves.length === 0 ? null : renumber(now.index, moves, label);
   return {

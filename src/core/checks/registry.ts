@@ -74,8 +74,10 @@ const assignmentChecks = [
   noParameter,
 ] as const;
 
+/** Checks that look at one controller as a whole. */
 export const controllerChecks = [basesDiffer, noWayBack, farUrgent, noSilence, freeControls] as const;
 
+/** Checks that look at the rig as a whole. */
 export const rigChecks = [modifierCovered, modifierStuck, sameName, leftover, livesElsewhere] as const;
 
 const all = [...assignmentChecks, ...controllerChecks, ...rigChecks] as const;
@@ -84,6 +86,7 @@ export type CheckId = (typeof all)[number]['id'];
 /** Every check, in the order in which findings are shown. */
 export const checks: readonly Check<CheckId>[] = all;
 const known = Object.fromEntries(checks.map((c) => [c.id, c])) as Readonly<Record<CheckId, Check<CheckId>>>; // border: built from every check
+/** Whether a text is the id of a check of this version. */
 export const isCheckId = (id: string): id is CheckId => Object.hasOwn(known, id);
 /** A check by its id. */
 export const checkOf = (id: CheckId): Check<CheckId> => known[id];

@@ -133,6 +133,7 @@ export function removeAssignment(index: RigIndex, assignment: Assignment): Edit 
   );
 }
 
+/** An assignment taken away with what it leaves behind: landings that nobody reaches any more. */
 export function removeAssignmentEdits(index: RigIndex, assignment: Assignment): Edit[] {
   const landings = ownLandings(index, assignment, () => true);
   return removeWithDependents(index.rig, [

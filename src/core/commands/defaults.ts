@@ -20,6 +20,7 @@ export function gesturesOf(control: Control, controller: Controller): readonly G
   return controller.firmware.gestures.filter((g) => (g === 'move' ? moves || presses : switches));
 }
 
+/** What a control is used for first: moved if it moves, else pressed. */
 export const defaultGesture = (control: Control): Extract<Gesture, { type: 'move' | 'press' }> =>
   isMover(control) ? { type: 'move' } : { type: 'press' };
 

@@ -17,6 +17,7 @@ import { straight } from '../values';
 /** A gesture by its type, or null where there is none of that name: for what comes from a URL, a field or a list. */
 export const asGesture = (gesture: string | null): GestureType | null => gestureTypes.find((g) => g === gesture) ?? null;
 
+/** All gestures, in the order in which they are offered. */
 export const gestureTypes = [
   'move',
   'press',

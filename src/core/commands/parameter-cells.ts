@@ -6,6 +6,7 @@ import type { ScaleSpec } from '../values';
 import { type CellProblem, quoted } from './cell-problem';
 import { type NewId, nextOrder, replaced } from './shared';
 
+/** The columns of a table of parameters, in their order. */
 export const parameterCells = [
   'name',
   'group',
@@ -25,6 +26,7 @@ export const parameterCells = [
 ] as const;
 export type ParameterCell = (typeof parameterCells)[number];
 
+/** What a parameter may be. */
 export const parameterKinds = ['continuous', 'stepped', 'toggle', 'trigger'] as const;
 const tags = ['loudness', 'feedback', 'hazard', 'panic', 'urgent'] as const;
 

@@ -35,6 +35,7 @@ export function reopenAnswer(row: Search, question: string): Edit | null {
 /** Ends a search with the cause that it was. */
 export const endSearch = (row: Search, cause: string): Edit | null => changed(row, { cause }, 'Found why nothing arrived');
 
+/** Forgets a search. */
 export const removeSearch = (row: Search): Edit => batch('Delete a search', [remove('searches', row)]);
 
 function changed(row: Search, changes: Partial<Search>, label: string): Edit | null {

@@ -30,4 +30,5 @@ export function replaced<T extends TableName>(table: T, row: Row<T>, changes: Pa
 /** What was entered or proved no longer is, once the content changes. */
 export const staleAssignment = (row: Assignment): Edit[] =>
   patch('assignments', row, { entered: null, saved: null, proved: null });
+/** Takes the tick and the proof off a landing: what was entered is not so any more. */
 export const staleLanding = (row: Landing): Edit[] => patch('landings', row, { entered: null, proved: null });

@@ -27,6 +27,7 @@ export type WindowProblem =
   | { readonly code: 'no-channel'; readonly line: number }
   | { readonly code: 'too-many'; readonly most: number };
 
+/** What is wrong with a line of windows, in a sentence. */
 export function windowProblemWords(problem: WindowProblem): string {
   switch (problem.code) {
     case 'not-understood':

@@ -24,6 +24,7 @@ export function addWire(
   return { edit: batch(`Wire ${nameOf(rig, fromId)} to ${nameOf(rig, toId)}`, [insert('wires', row)]), id: row.id };
 }
 
+/** Unplugs a wire. */
 export const removeWire = (rig: Rig, row: Wire): Edit =>
   batch(`Unplug ${nameOf(rig, row.from.unitId)} from ${nameOf(rig, row.to.unitId)}`, [remove('wires', row)]);
 

@@ -73,6 +73,7 @@ export interface ControllerState {
   readonly memory: readonly number[];
 }
 
+/** A controller as it is switched on, at a bank and page counted from 1: positions at rest, nothing latched, no layer open. */
 export const startController = (program: ControllerProgram, bank: number, page: number): ControllerState => ({
   bank,
   page,
@@ -101,6 +102,7 @@ export interface Draft {
   readonly output: number[];
 }
 
+/** A state to be changed by one step at a time in milliseconds. */
 export const draftOf = (program: ControllerProgram, state: ControllerState, t: number): Draft => ({
   program,
   t,
@@ -116,6 +118,7 @@ export const draftOf = (program: ControllerProgram, state: ControllerState, t: n
   output: [],
 });
 
+/** What became of a draft. */
 export const stateOf = (d: Draft): ControllerState => ({
   bank: d.bank,
   page: d.page,
@@ -127,6 +130,7 @@ export const stateOf = (d: Draft): ControllerState => ({
   memory: d.memory,
 });
 
+/** What a slot of the memory holds; 0 where nothing was kept. */
 export const recall = (d: Draft, slot: number): number => d.memory[slot] ?? 0;
 
 /** Writes a slot; the memory is copied once a step, and only if something is written. */

@@ -42,7 +42,9 @@ const head = <F extends string>(format: F) => ({
   formatVersion: z.number().int().min(1).max(VERSION),
 });
 
+/** A file with one controller template. */
 export const templateFileSchema = z.object({ ...head(TEMPLATE_FORMAT), template: templateSchema });
+/** A file with one target profile. */
 export const profileFileSchema = z.object({ ...head(PROFILE_FORMAT), profile: profileSchema });
 /** Rigs inside are whole rig files, with their own format and version. */
 export const bundleSchema = z.object({
@@ -58,10 +60,13 @@ export const bundleSchema = z.object({
 
 const text = (file: object): string => `${JSON.stringify(file, null, 2)}\n`;
 
+/** A controller template as a file. */
 export const writeTemplate = (template: ControllerTemplate): string =>
   text({ format: TEMPLATE_FORMAT, formatVersion: VERSION, template });
+/** A target profile as a file. */
 export const writeProfile = (profile: TargetProfile): string => text({ format: PROFILE_FORMAT, formatVersion: VERSION, profile });
 
+/** Templates, profiles, rig templates and rigs as one file. */
 export function writeBundle(bundle: {
   readonly name: string;
   readonly templates: readonly ControllerTemplate[];

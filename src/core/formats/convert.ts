@@ -13,6 +13,7 @@ import { writeRig } from './rig-json';
 import { writeSheet } from './sheet-csv';
 import { writeSheetMarkdown } from './sheet-md';
 
+/** The forms that a rig can be written in. */
 export const rigForms = [
   'rig',
   'template',
@@ -46,6 +47,7 @@ export interface UnitProblem {
   readonly names: readonly string[];
 }
 
+/** Which unit has to be named, in a sentence. */
 export function unitProblemWords({ code, what, names }: UnitProblem): string {
   const listed = names.map((name) => `“${name}”`).join(', ');
   switch (code) {

@@ -19,11 +19,13 @@ export interface ToldProblem {
   readonly message: string;
 }
 
+/** A problem as it is told. */
 export const inWords = ({ location: place, problem }: ImportProblem): ToldProblem => ({
   place,
   message: fileProblemWords(problem),
 });
 
+/** A file above the limit. */
 export const tooLarge: ImportProblem = {
   location: 'the file',
   problem: { code: 'too-large', bytes: FILE_LIMIT },

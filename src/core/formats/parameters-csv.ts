@@ -7,6 +7,7 @@ import { type Parameter, rowSchemas } from '../rig';
 import { type BadLine, type CsvRow, readTable, type TableFormat, writeTable } from './csv';
 import type { LeftOut } from './left-out';
 
+/** The columns of a list of parameters, in the order in which they are written. */
 export const parameterColumns = [
   'name',
   'kind',

@@ -5,7 +5,9 @@ import { byOrder, cleanTexts, firstBroken, headSchema, type Rig, rowSchemas, typ
 import type { FileProblem } from './file-problem';
 import { type ImportProblem, readJson } from './json';
 
+/** What a rig file begins with. */
 export const RIG_FORMAT = 'keen-dial/rig';
+/** The version that is written; every older one is read. */
 export const RIG_FORMAT_VERSION = 4;
 /** From this version on no text holds a control character; older files are cleaned. */
 const CLEAN_SINCE = 4;
@@ -60,6 +62,7 @@ export function readRigFile(text: string): Result<{ readonly rig: Rig; readonly 
   return rig.ok ? ok({ rig: rig.value, cleaned: isOld(json.value) && cleanTexts(json.value) !== json.value }) : rig;
 }
 
+/** Said where an old file held characters that cannot be printed. */
 export const cleanedNotice = 'Characters that cannot be seen or printed were taken out of its texts.';
 
 const isOld = (raw: unknown): boolean => {

@@ -18,6 +18,7 @@ export interface Marker {
 
 /** Largest file that is read, in bytes, and most messages. */
 export const SMF_LIMIT = 4 * 1024 * 1024;
+/** Most events of a file that are played. */
 export const SMF_MESSAGES = 200_000;
 
 /** Ticks of a quarter: with 500 at 120 quarters a minute one tick is one millisecond. */

@@ -10,6 +10,7 @@ const { controller, control, counter, target, parameter } = entryFields;
 /** One control of a template; `origin` is its identifier within the template. */
 const panelControlSchema = control.omit({ id: true, order: true, controllerId: true });
 
+/** A controller template as a file holds it. */
 export const templateSchema = z.object({
   id: lineSchema(60).default(''),
   version: z.number().int().min(0).default(0),
@@ -31,6 +32,7 @@ export const templateSchema = z.object({
   note: controller.shape.note,
 });
 
+/** A target profile as a file holds it. */
 export const profileSchema = z.object({
   id: lineSchema(60).default(''),
   version: z.number().int().min(0).default(0),
@@ -66,5 +68,7 @@ export function brokenProfile(profile: z.infer<typeof profileSchema>): string | 
 }
 
 // What is read is what the rest of the program works with.
+/** What a schema read, as a template. */
 export const asTemplate = (parsed: z.infer<typeof templateSchema>): ControllerTemplate => parsed;
+/** What a schema read, as a profile. */
 export const asProfile = (parsed: z.infer<typeof profileSchema>): TargetProfile => parsed;

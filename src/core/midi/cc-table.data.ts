@@ -11,6 +11,7 @@ export type CcClass =
   | 'undefined' // free for any use
   | 'mode'; // 120–127: channel mode messages
 
+/** Number, short name, name and class of each control number with a standard meaning (MIDI 1.0, control change messages). */
 export const namedControls: ReadonlyArray<readonly [number, string, string, CcClass]> = [
   [0, 'Bank select', 'bank', 'bank'],
   [1, 'Modulation', 'mod', 'standard'],

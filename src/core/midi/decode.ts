@@ -35,6 +35,7 @@ export interface DecoderState {
 /** Longest SysEx that is kept, in bytes; what is longer is dropped whole. */
 export const SYSEX_LIMIT = 1 << 20;
 
+/** A decoder before its first byte. */
 export const idleDecoder: DecoderState = { status: 0, first: -1, sysex: null, fresh: false };
 
 /** Decodes one piece of a stream (bytes 0–255) and gives the state to go on with. */

@@ -17,6 +17,7 @@ const typeOf = (kind: Kinds[number]): MessageType => kind.schema.shape.type.valu
 
 /** Every kind of message, in the order of lists. */
 export const messageTypes: readonly MessageType[] = kindList.map(typeOf);
+/** The name of a kind of message. */
 export const messageTypeSchema = z.enum(messageTypes);
 
 type AnyKind = MessageKind<z.ZodObject, Message>;

@@ -44,8 +44,11 @@ export const packedSysex = (slot: number): PackedMessage => -1 - slot;
 /** The place in the table of a SysEx word; −1 for every other word. */
 export const sysexSlot = (word: PackedMessage): number => (word < 0 ? -1 - word : -1);
 
+/** The status byte of a packed message; F0 for SysEx. */
 export const packedStatus = (word: PackedMessage): number => (word < 0 ? 0xf0 : (word >> 16) & 0xff);
+/** Its channel, 1–16. */
 export const packedChannel = (word: PackedMessage): number => ((word >> 16) & 0x0f) + 1;
+/** Its first data byte, 0–127. */
 export const packedNumber = (word: PackedMessage): number => (word >> 8) & 0x7f;
 
 /** The value: 0–127, or 0–16383 for pitch bend; 0 for what carries none. */

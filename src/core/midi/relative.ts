@@ -4,6 +4,7 @@
 import * as z from 'zod';
 import { exhaustive } from '../base';
 
+/** How clicks of an endless encoder are put into a value. */
 export const relativeCodingSchema = z.enum(['twos-complement', 'binary-offset', 'sign-magnitude']);
 export type RelativeCoding = z.infer<typeof relativeCodingSchema>;
 

@@ -68,6 +68,7 @@ export interface AssemblerState {
   readonly highs: Readonly<Record<string, number>>;
 }
 
+/** An assembler before its first message. */
 export const idleAssembler: AssemblerState = { chosen: {}, data: {}, highs: {} };
 
 export interface Listening {

@@ -7,6 +7,7 @@ export interface SysexTable {
   readonly keys: readonly number[];
 }
 
+/** A table with no SysEx message. */
 export const noSysex: SysexTable = { bytes: [], keys: [] };
 
 /** The table with a message in it, and its place there: the same table where it is in already. */

@@ -31,6 +31,7 @@ export type ReceiveMode = (typeof modeList)[number]['type'];
 
 /** Every receive mode, in the order of lists. */
 export const receiveModes: readonly ReceiveMode[] = modeList.map((mode) => mode.type);
+/** The name of a receive mode. */
 export const receiveModeSchema = z.enum(receiveModes);
 
 const modes = Object.fromEntries(modeList.map((mode) => [mode.type, mode])) as Readonly<Record<ReceiveMode, ReceiveModeFacts>>; // border: built from every mode

@@ -13,6 +13,7 @@ import { type Assignment, type Landing, type Layer, messagesOf, type RigIndex, t
 import { accepts, arrivals, compileNetwork, type Hop, type Network } from '../wires';
 
 export type AddressKind = 'cc' | 'note' | 'program' | 'nrpn';
+/** The kinds that have rows in Numbers. */
 export const addressKinds = ['cc', 'note', 'program', 'nrpn'] as const satisfies readonly AddressKind[];
 
 /** The largest number of a kind: 127, or 16383. */

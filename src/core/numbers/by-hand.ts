@@ -17,6 +17,7 @@ export type HandProblem =
   | { readonly code: 'no-number'; readonly number: number }
   | { readonly code: 'other-kinds' };
 
+/** Why a demand stays where it is, in a sentence. */
 export function handProblemWords(problem: HandProblem): string {
   switch (problem.code) {
     case 'channel-mode':

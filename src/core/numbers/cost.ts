@@ -12,8 +12,10 @@ export interface Cost {
   readonly rank: number;
 }
 
+/** What nothing costs. */
 export const noCost: Cost = { moved: 0, unwanted: 0, broken: 0, rank: 0 };
 
+/** What counts in a cost, the heaviest first: a lower level never outweighs a higher one. */
 export const costLevels = ['moved', 'unwanted', 'broken', 'rank'] as const;
 export type CostLevel = (typeof costLevels)[number];
 
@@ -55,5 +57,6 @@ export function weightsFor(most: { readonly unwanted: number; readonly broken: n
   return { moved: unwanted * (most.unwanted + 1), unwanted, broken, rank: 1 };
 }
 
+/** A cost as one number, its levels kept apart by the weights. */
 export const weigh = (cost: Cost, w: Weights): number =>
   cost.moved * w.moved + cost.unwanted * w.unwanted + cost.broken * w.broken + cost.rank;

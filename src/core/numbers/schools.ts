@@ -14,6 +14,7 @@ export interface School {
   readonly reason: string;
 }
 
+/** The schools of numbering that a plan can follow, each with its reason. Common practice, no source. */
 export const schools: readonly School[] = [
   {
     id: 'undefined-first',

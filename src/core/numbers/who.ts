@@ -31,4 +31,5 @@ export const whoIs = (index: RigIndex, demand: Demand): Who => ({
   pinned: demand.pinned,
 });
 
+/** A move as it is listed. */
 export const moveLine = (index: RigIndex, { demand, to }: Move): MoveLine => ({ ...whoIs(index, demand), to });

@@ -1,6 +1,7 @@
 // What can be wrong between a plan and what arrives: the causes, how often each is met, and which ones look the same.
 // How often they are met and what they are called is common practice, no source; the weights are this project's.
 
+/** The causes, by their ids: they stay for good, since trials keep them. */
 export const causeIds = [
   'nothing',
   'channel-by-one',
@@ -40,6 +41,7 @@ export interface CauseWords {
   readonly weight: number;
 }
 
+/** The causes with their words and how often each is met. */
 export const causes: readonly CauseWords[] = [
   {
     id: 'nothing',

@@ -53,6 +53,7 @@ export interface Tempo {
   readonly beatsPerBar: number;
 }
 
+/** 120 beats a minute in four. */
 export const usualTempo: Tempo = { bpm: 120, beatsPerBar: 4 };
 
 export interface TargetScope {

@@ -87,6 +87,7 @@ const NONE: readonly number[] = [];
 
 const idleUnit: UnitState = { open: [], assembler: idleAssembler, banks: {}, here: true };
 
+/** Targets with their parameters at some values, or at their start values; nothing is held and no knob has hold of anything. */
 export const startTargets = (program: TargetProgram, values: readonly number[] = program.start): TargetState => ({
   values,
   units: program.receivers.map(() => idleUnit),

@@ -14,6 +14,7 @@ export interface TakeoverState {
 /** Places are quotients: two steps are not quite twice one step. */
 const ROUNDING = 1e-9;
 
+/** A takeover that has hold of nothing yet. */
 export const detachedTakeover: TakeoverState = { attached: false, knob: null, left: null };
 
 export interface TakeoverRule {

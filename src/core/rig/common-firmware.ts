@@ -1,6 +1,7 @@
 // The firmware facts that most small controllers share; a template states only what differs. Common practice, no source.
 import type { Firmware } from './schema';
 
+/** A controller of which nothing else is known. Common practice, no source. */
 export const commonFirmware: Firmware = {
   messages: ['cc', 'note', 'program'],
   gestures: ['move', 'press', 'release', 'hold'],

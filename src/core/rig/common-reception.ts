@@ -2,6 +2,7 @@
 import { u7 } from '../midi';
 import type { Reception } from './schema';
 
+/** A target of which nothing else is known. Common practice, no source. */
 export const commonReception: Reception = {
   windows: [],
   modes: ['absolute', 'toggle', 'gate', 'set', 'increment', 'decrement'],

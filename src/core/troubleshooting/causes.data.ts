@@ -49,6 +49,7 @@ const arrives = {
 /** All that comes before the software is in order. */
 const wired = { lamp: ['lit'], listed: ['yes', 'other'], others: ['free'] } as const;
 
+/** The causes with their words, and what each would make one answer. */
 export const causes: readonly Cause[] = [
   {
     id: 'no-power',

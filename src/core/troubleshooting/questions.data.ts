@@ -16,6 +16,7 @@ export interface Question {
   readonly cost: number;
 }
 
+/** The questions, each with where to look. */
 export const questions: readonly Question[] = [
   {
     id: 'monitor',

@@ -13,11 +13,14 @@ export interface Answer {
 export const UNKNOWN = 'unknown';
 /** The question that stands for having tried a cause's mend: `tried:<cause>`. */
 const TRIED = 'tried:';
+/** The id under which it is noted that a cause was tried. */
 export const triedQuestion = (cause: string): string => `${TRIED}${cause}`;
 
 const byQuestion = new Map(questions.map((q) => [q.id, q]));
 const byCause = new Map(causes.map((c) => [c.id, c]));
+/** A question by its id; null for one that this version does not know. */
 export const questionOf = (id: string): Question | null => byQuestion.get(id) ?? null;
+/** A cause by its id; null for one that this version does not know. */
 export const causeOf = (id: string): Cause | null => byCause.get(id) ?? null;
 
 /** What a rig has between a controller and a target; either may be left open. */

@@ -15,6 +15,7 @@ export const curveSchema = z.discriminatedUnion('type', [
 ]);
 export type CurveSpec = z.infer<typeof curveSchema>;
 
+/** No curve. */
 export const straight: CurveSpec = { type: 'linear' };
 
 /**

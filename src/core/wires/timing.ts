@@ -17,6 +17,7 @@ export interface Timing {
   readonly networkMs: number;
 }
 
+/** Times of a wire where nothing else is stated. Common practice, no source. */
 export const usualTiming: Omit<Timing, 'transport'> = {
   runningStatus: false,
   connectionIntervalMs: 11.25,
@@ -46,6 +47,7 @@ export interface WireState {
   readonly filled: number;
 }
 
+/** A wire over which nothing went yet. */
 export const silentWire: WireState = { busyUntilMs: 0, lastStatus: 0, slot: -1, filled: 0 };
 
 /** Sends one message (its status and how many bytes it has with it) at a time not before the last one; gives when it has arrived whole. */

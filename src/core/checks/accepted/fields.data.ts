@@ -4,6 +4,7 @@
 // proved, note, why, replaced, colour, order): ticking something as entered does not open a finding again.
 import type { TableName } from '../../rig';
 
+/** For each table the fields that an acceptance rests on (docs/decisions/030): a list that only a new version of the form may change. */
 export const restingFields: Readonly<Record<TableName, readonly string[]>> = {
   controllers: [
     'id',

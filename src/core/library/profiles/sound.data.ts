@@ -152,4 +152,5 @@ const looper: TargetProfile = {
   ],
 };
 
+/** Effects, voices and loopers, invented. */
 export const sound: readonly TargetProfile[] = [reverb, delay, filter, voice, sampler, looper];

@@ -132,4 +132,5 @@ const transport: TargetProfile = {
   ],
 };
 
+/** Mixer, cues, light and transport, invented. */
 export const stage: readonly TargetProfile[] = [mixer, cuePlayer, dimmer, transport];

@@ -205,4 +205,5 @@ const mixerDesk: ControllerTemplate = {
   },
 };
 
+/** What stands on a table, invented. */
 export const desks: readonly ControllerTemplate[] = [bench, jogDesk, mixerDesk];

@@ -194,4 +194,5 @@ const waitingFloor: ControllerTemplate = {
   },
 };
 
+/** What lies on the floor, invented. */
 export const feet: readonly ControllerTemplate[] = [floorboard, programBoard, pedalTrio, waitingFloor];

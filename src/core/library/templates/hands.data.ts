@@ -359,4 +359,5 @@ const padField: ControllerTemplate = {
   },
 };
 
+/** What is played by hand, invented. */
 export const hands: readonly ControllerTemplate[] = [slab, tray, keyboard, strips, pocket, ribbons, padField];

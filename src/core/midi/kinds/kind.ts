@@ -96,7 +96,9 @@ const inDigits: Pick<NumberFacts, 'show' | 'read' | 'title' | 'entry'> = {
   entry: () => ({ short: '', name: 'free', use: 'free', note: '' }),
 };
 
+/** A number of one data byte. */
 export const sevenBitNumber: NumberFacts = { most: 127, ...inDigits, refusal: 'Enter a number from 0 to 127.' };
+/** A number of two data bytes. */
 export const fourteenBitNumber: NumberFacts = { most: 16383, ...inDigits, refusal: 'Enter a number from 0 to 16383.' };
 
 /** What most kinds have in common: a value of seven bits in one word on a channel. */

@@ -15,6 +15,7 @@ export const accelerationSchema = z.number().min(1).max(32);
 
 const plainGesture = <T extends string>(type: T) => z.object({ type: z.literal(type) });
 
+/** What a hand or foot does with a control. */
 export const gestureSchema = z.discriminatedUnion('type', [
   plainGesture('move'),
   plainGesture('press'),
@@ -92,6 +93,7 @@ export const waitSchema = z.number().min(0).max(60_000);
 /** Keys as they are written down. */
 export const keysSchema = lineSchema(80).min(1, 'say which keys');
 
+/** What a function does: sends, goes to a place, waits, or notes a keystroke. */
 export const actionSchema = z.union([
   sendSchema,
   z.object({

@@ -7,7 +7,9 @@ export const idSchema = z.string().regex(/^[A-Za-z0-9_-]{1,40}$/, 'an identifier
 
 /** A name that a person gives: trimmed by the forms, 1–120 characters. */
 export const nameSchema = lineSchema(120).min(1, 'a name is needed');
+/** A text of one line, at most 200 characters. */
 export const shortTextSchema = lineSchema(200);
+/** A text of several lines, at most 4000 characters. */
 export const noteSchema = linesSchema(4000);
 
 /** Rows are kept in the order of this number, ties by id. It is sparse, so that a row can go between two others. */

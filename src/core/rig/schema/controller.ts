@@ -5,6 +5,7 @@ import { curveSchema } from '../../values';
 import { lineSchema } from '../text';
 import { evidenceListSchema, idSchema, nameSchema, noteSchema, numberStyleSchema, orderSchema, shortTextSchema } from './common';
 
+/** What a control is. */
 export const controlKindSchema = z.enum([
   'knob',
   'encoder',
@@ -19,9 +20,11 @@ export const controlKindSchema = z.enum([
 ]);
 export type ControlKind = z.infer<typeof controlKindSchema>;
 
+/** The name of a gesture. */
 export const gestureTypeSchema = z.enum(['move', 'press', 'release', 'hold', 'double-tap', 'repeat', 'chord']);
 export type GestureType = z.infer<typeof gestureTypeSchema>;
 
+/** What a switch can do with its values. */
 export const switchModeSchema = z.enum(['momentary', 'latching', 'fixed', 'stepping']);
 export type SwitchMode = z.infer<typeof switchModeSchema>;
 

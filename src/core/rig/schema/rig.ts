@@ -6,6 +6,7 @@ import { controllerSchema, controlSchema, counterFields, counterSchema } from '.
 import { acceptedSchema, sceneSchema, scriptSchema, searchSchema, songSchema } from './show';
 import { parameterFields, parameterSchema, targetSchema } from './target';
 
+/** How the rig is planned. */
 export const preferencesSchema = z.object({
   school: z.enum(['undefined-first', 'from-119-down', 'counting-runs', 'notes-for-switches', 'standard-meanings']),
   middleC: z.union([z.literal(3), z.literal(4), z.literal(5)]),
@@ -53,6 +54,7 @@ export type Row<T extends TableName> = RowMap[T];
 export type AnyRow = Row<TableName>;
 export type RigTables = { readonly [T in TableName]: readonly Row<T>[] };
 
+/** The tables of a rig, each after those that its rows refer to. */
 export const tableNames = [
   'controllers',
   'controls',

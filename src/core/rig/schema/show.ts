@@ -13,6 +13,7 @@ export const sceneSchema = z.object({
   note: noteSchema,
 });
 
+/** A song: its sections in order, each at a scene, a bank or neither. Bars and beats a minute. */
 export const songSchema = z.object({
   id: idSchema,
   order: orderSchema,

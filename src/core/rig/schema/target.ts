@@ -14,6 +14,7 @@ const windowSchema = z.object({
   to: z.number().int().min(0).max(16383),
 });
 
+/** How a target listens. Every field is a fact that evidence can be written down for. */
 export const receptionSchema = z.object({
   /** Accepted numbers; an empty list accepts everything. */
   windows: z.array(windowSchema).max(200),
@@ -38,6 +39,7 @@ export const receptionSchema = z.object({
 });
 export type Reception = z.infer<typeof receptionSchema>;
 
+/** What is moved: a plugin, host, sampler, looper, mixer, lighting or cue player. */
 export const targetSchema = z.object({
   id: idSchema,
   order: orderSchema,
