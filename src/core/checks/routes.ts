@@ -85,7 +85,7 @@ export const notRouted: AssignmentCheck<'not-routed', Closed> = {
           ? `No wire leads from ${start} to ${end}.`
           : why === 'not-remote'
             ? `The wire from ${start} to ${end} is not enabled for remote control.`
-            : `The wire lets ${why === 'channel' ? `channel ${channel}` : 'this kind of message'} not through.`,
+            : `The wire does not let ${why === 'channel' ? `channel ${channel}` : 'this kind of message'} through.`,
     };
   },
   find: ({ index }, assignment, outcome) =>

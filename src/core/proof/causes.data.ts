@@ -46,8 +46,8 @@ export const causes: readonly CauseWords[] = [
   {
     id: 'nothing',
     title: 'Nothing arrives',
-    why: 'No message came that could be meant: it may not be entered or saved, or the way to here may be interrupted.',
-    mend: 'See whether it is entered and saved; then search along the way.',
+    why: 'No message came that could be the planned one: it may not be entered or not be saved, or something is in its way.',
+    mend: 'See whether it is entered and saved; then search along the cable.',
     weight: 12,
   },
   {
@@ -87,7 +87,7 @@ export const causes: readonly CauseWords[] = [
   },
   {
     id: 'program-base',
-    title: 'Programs are counted from the other end',
+    title: 'Programs are counted from 0 on one side and from 1 on the other',
     why: 'The device counts programs from 0 and the sheet from 1, or the other way round; a counter that stood one further looks the same.',
     mend: 'Enter the program one higher or lower, and set how the device counts in Gear.',
     weight: 6,
@@ -101,8 +101,8 @@ export const causes: readonly CauseWords[] = [
   },
   {
     id: 'momentary',
-    title: 'It is momentary instead of staying',
-    why: 'It sends again on letting go, so the function ends with the press.',
+    title: 'It is momentary instead of latching',
+    why: 'It sends again when it is let go, so the function ends with the press.',
     mend: 'Set the switch to what is planned.',
     weight: 6,
   },
@@ -130,7 +130,7 @@ export const causes: readonly CauseWords[] = [
   {
     id: 'range-not-set',
     title: 'The range is not set',
-    why: 'It goes over all it has and not over the planned part.',
+    why: 'It runs over its full range and not over the planned part.',
     mend: 'Enter the lowest and the highest value.',
     weight: 6,
   },
@@ -150,7 +150,7 @@ export const causes: readonly CauseWords[] = [
   },
   {
     id: 'jitter',
-    title: 'It trembles',
+    title: 'It jitters',
     why: 'The reading wanders without being moved, and the value wanders with it.',
     mend: 'Clean it or change the cable; a dead zone at the ends hides it there.',
     weight: 4,
@@ -159,7 +159,7 @@ export const causes: readonly CauseWords[] = [
     id: 'doubled',
     title: 'Every message arrives twice',
     why: 'There are two ways from the unit to here: two ports of one device, or a wire and a loop. Toggles then flip back at once.',
-    mend: 'Take one of the two ways off in Wiring and in the software.',
+    mend: 'Remove one of the two ways, in Wiring and in the software.',
     weight: 6,
   },
   {
@@ -185,7 +185,7 @@ export const causes: readonly CauseWords[] = [
   },
   {
     id: 'touch',
-    title: 'Only the touch of its cap arrives',
+    title: 'Only the touch of its cap arrives, not the movement',
     why: 'The cap sends when a finger lies on it; the movement itself does not come.',
     mend: 'Enter the movement, or take the cap by its sides to see whether it comes then.',
     weight: 4,

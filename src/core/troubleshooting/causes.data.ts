@@ -95,7 +95,7 @@ export const causes: readonly Cause[] = [
   {
     id: 'not-recognised',
     words: 'The computer does not know the controller.',
-    mend: 'Start the computer anew with it plugged in. Some units need a driver; some show up only after their firmware was brought up to date.',
+    mend: 'Restart the computer with it plugged in. Some units need a driver; some show up only after a firmware update.',
     weight: 3,
     needs: 'usb',
     signs: {

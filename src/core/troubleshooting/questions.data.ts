@@ -109,7 +109,7 @@ export const questions: readonly Question[] = [
     how: 'What was not saved before another slot was opened is lost.',
     answers: [
       ['there', 'it is there'],
-      ['lost', 'it is as before I programmed it'],
+      ['lost', 'it is as it was before I programmed it'],
     ],
   },
   {
@@ -280,7 +280,7 @@ export const questions: readonly Question[] = [
     id: 'paired',
     needs: 'bluetooth',
     cost: 1,
-    ask: 'Does the computer show it as connected over the air?',
+    ask: 'Does the computer show the wireless link as connected?',
     how: 'In the list of wireless devices. One unit connects to one computer only.',
     answers: [
       ['yes', 'yes'],

@@ -1,0 +1,20 @@
+// Edits on their way to the journal: the queue as a value, and one pure step for everything that can happen to it.
+
+// What a window knows.
+
+export {
+  type Aside,
+  type Confirmed,
+  type Done,
+  type Link,
+  type Opened,
+  opened,
+  type Queued,
+  type Refusal,
+  type SyncState,
+} from './state';
+
+// What goes in, what comes out.
+
+export type { Effect, Entry, Head, Input, Kept, Notice, Since } from './message';
+export { isSettled, keptOf, type Stepped, step } from './step';

@@ -1,0 +1,82 @@
+// What goes into a window's state and what comes out of it: inputs from hand, server and device, and effects for the shell to carry out.
+import type { Edit, Rig } from '../rig';
+import type { Aside, Opened, Queued, Refusal } from './state';
+
+/** One entry of the journal as it is answered. `edit` is null for one that the asker sent itself. */
+export interface Entry {
+  readonly version: number;
+  readonly id: string;
+  readonly kind: 'edit' | 'undo' | 'redo';
+  readonly label: string;
+  readonly edit: Edit | null;
+}
+
+/** How the journal stands, and what came after the version that was asked from. */
+export interface Head {
+  readonly epoch: string;
+  readonly version: number;
+  /** What the asker took for the newest entry is not in this journal: the database is not the one that it knows. */
+  readonly parted: boolean;
+  readonly entries: readonly Entry[];
+  /** What undo and redo would do at `version`. */
+  readonly undo: { readonly id: string; readonly label: string } | null;
+  readonly redo: { readonly id: string; readonly label: string } | null;
+}
+
+export type Input =
+  | { readonly type: 'edited'; readonly id: string; readonly edit: Edit; readonly label: string }
+  /** `id` is the one of the edit that takes back or does again, where one is needed. */
+  | { readonly type: 'undo'; readonly id: string }
+  | { readonly type: 'redo'; readonly id: string }
+  /** `to` is what was posted; null for a question what others did. */
+  | { readonly type: 'answered'; readonly to: string | null; readonly head: Head }
+  | { readonly type: 'refused'; readonly to: string; readonly refusal: Refusal; readonly head: Head | null }
+  | { readonly type: 'silent'; readonly to: string | null }
+  | { readonly type: 'fault'; readonly to: string | null; readonly fault: string }
+  /** Time to try again: a timer ran out, or the browser says that it is online. */
+  | { readonly type: 'again' }
+  | { readonly type: 'announced'; readonly version: number; readonly epoch: string }
+  | { readonly type: 'reopened'; readonly there: Opened }
+  /** What becomes of what is unsent where the database is another one. */
+  | { readonly type: 'resolved'; readonly take: boolean }
+  | { readonly type: 'retried'; readonly group: string }
+  | { readonly type: 'let-go'; readonly group: string }
+  /** What this device kept of an earlier window. */
+  | { readonly type: 'found'; readonly kept: Kept };
+
+/** What a device keeps while it is not sent. */
+export interface Kept {
+  readonly epoch: string;
+  readonly version: number;
+  readonly newest: string | null;
+  readonly unsent: readonly Queued[];
+  readonly aside: readonly Aside[];
+}
+
+/** What the asker knows: the journal says by it what is new, and whether it is still the same journal. */
+export interface Since {
+  readonly epoch: string;
+  readonly version: number;
+  readonly newest: string | null;
+  /** What it sent itself and has not been told of: entries of these come without their edit. */
+  readonly own: readonly string[];
+}
+
+export type Effect =
+  | { readonly type: 'post'; readonly item: Queued; readonly since: Since }
+  | { readonly type: 'ask'; readonly since: Since }
+  | { readonly type: 'reopen' }
+  /** Feed `again` after so many milliseconds. */
+  | { readonly type: 'wait'; readonly ms: number }
+  | { readonly type: 'keep'; readonly kept: Kept }
+  /** The shown rig changed by these edits; by more than that where they are null. */
+  | { readonly type: 'changed'; readonly edits: readonly Edit[] | null; readonly rig: Rig }
+  | { readonly type: 'say'; readonly notice: Notice };
+
+/** What a person is told. */
+export type Notice =
+  | { readonly code: 'refused'; readonly refusal: Refusal; readonly label: string }
+  | { readonly code: 'set-aside'; readonly aside: Aside }
+  | { readonly code: 'undone' | 'redone'; readonly label: string; readonly own: boolean }
+  | { readonly code: 'nothing-to-undo' | 'nothing-to-redo' }
+  | { readonly code: 'not-taken-back'; readonly label: string; readonly refusal: Refusal };

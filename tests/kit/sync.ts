@@ -1,0 +1,151 @@
+// A journal and some windows with a network between them that delays, doubles, reorders and loses; by a seed, so that what fails can be
+// played again. The journal here is written apart from the server's: it holds the rules that both follow.
+import { apply, type Edit, invert, type Rig } from '@/core/rig';
+import {
+  type Effect,
+  type Entry,
+  type Head,
+  type Input,
+  opened,
+  type Queued,
+  type Refusal,
+  type Since,
+  type SyncState,
+  step,
+} from '@/core/sync';
+
+interface Noted {
+  readonly version: number;
+  readonly id: string;
+  readonly kind: Entry['kind'];
+  readonly label: string;
+  readonly edit: Edit;
+  undone: boolean;
+  discarded: boolean;
+}
+
+/** The journal: one rig, entries in order, a life of its own. */
+export class Journal {
+  epoch = 'first';
+  rig: Rig;
+  entries: Noted[] = [];
+  /** Edits that it will never take, whatever the rig is like. */
+  readonly poison = new Set<string>();
+  constructor(rig: Rig) {
+    this.rig = rig;
+  }
+  get version(): number {
+    return this.entries.length;
+  }
+  private undoable = (): Noted | undefined => this.entries.findLast((e) => e.kind === 'edit' && !e.undone);
+  private redoable = (): Noted | undefined => this.entries.find((e) => e.kind === 'edit' && e.undone && !e.discarded);
+
+  head({ epoch, version, newest, own }: Since): Head {
+    const same = version === 0 ? newest === null : this.entries[version - 1]?.id === newest;
+    const [last, next] = [this.undoable(), this.redoable()];
+    return {
+      epoch: this.epoch,
+      version: this.version,
+      parted: epoch !== this.epoch || !same,
+      entries: this.entries
+        .slice(version)
+        .map(({ version: v, id, kind, label, edit }) => ({ version: v, id, kind, label, edit: own.includes(id) ? null : edit })),
+      undo: last ? { id: last.id, label: last.label } : null,
+      redo: next ? { id: next.id, label: next.label } : null,
+    };
+  }
+
+  take(item: Queued): Refusal | null {
+    if (this.entries.some((e) => e.id === item.id)) return null;
+    if (this.poison.has(item.id)) return { type: 'unreadable', detail: 'poison' };
+    const target = item.kind === 'edit' ? null : this.entries.find((e) => e.id === item.of && e.kind === 'edit');
+    if (item.kind === 'undo' && (!target || target.undone)) return { type: 'nothing-to-undo' };
+    if (item.kind === 'redo' && (!target?.undone || target.discarded)) return { type: 'nothing-to-redo' };
+    const edit = item.kind === 'edit' ? item.edit : item.kind === 'undo' && target ? invert(target.edit) : (target?.edit ?? null);
+    if (!edit) return { type: 'nothing-to-undo' };
+    const done = apply(this.rig, edit);
+    if (!done.ok) return done.error;
+    this.rig = done.value;
+    if (item.kind === 'edit') for (const e of this.entries) if (e.undone) e.discarded = true;
+    if (target) target.undone = item.kind === 'undo';
+    this.entries.push({
+      version: this.version + 1,
+      id: item.id,
+      kind: item.kind,
+      label: item.label,
+      edit,
+      undone: false,
+      discarded: false,
+    });
+    return null;
+  }
+
+  /** Goes back to an earlier state, in another life. */
+  restore(version: number, base: Rig, epoch: string): void {
+    this.entries = this.entries.slice(0, version).map((e) => ({ ...e }));
+    this.rig = this.entries.reduce((rig, e) => {
+      const done = apply(rig, e.edit);
+      if (!done.ok) throw new Error('a journal that does not apply');
+      return done.value;
+    }, base);
+    this.epoch = epoch;
+  }
+
+  opened() {
+    return {
+      epoch: this.epoch,
+      confirmed: { rig: this.rig, version: this.version, newest: this.entries.at(-1)?.id ?? null },
+      past: [],
+      future: [],
+    };
+  }
+}
+
+/** A window: its state, and the effects that wait to be carried out. */
+export class Window {
+  state: SyncState;
+  readonly inbox: Input[] = [];
+  outbox: Effect[] = [];
+  readonly told: Effect[] = [];
+  constructor(journal: Journal) {
+    this.state = opened(journal.opened());
+  }
+  feed(input: Input): void {
+    const { state, effects } = step(this.state, input);
+    this.state = state;
+    for (const effect of effects) {
+      if (effect.type === 'post' || effect.type === 'ask' || effect.type === 'reopen' || effect.type === 'wait')
+        this.outbox.push(effect);
+      else this.told.push(effect);
+    }
+  }
+}
+
+/** What the journal answers to an effect. */
+export function answerTo(journal: Journal, effect: Effect): Input | null {
+  switch (effect.type) {
+    case 'post': {
+      const before = journal.head(effect.since);
+      if (before.parted) return { type: 'answered', to: effect.item.id, head: before };
+      const refusal = journal.take(effect.item);
+      const head = journal.head(effect.since);
+      return refusal ? { type: 'refused', to: effect.item.id, refusal, head } : { type: 'answered', to: effect.item.id, head };
+    }
+    case 'ask':
+      return { type: 'answered', to: null, head: journal.head(effect.since) };
+    case 'reopen':
+      return { type: 'reopened', there: journal.opened() };
+    case 'wait':
+      return { type: 'again' };
+    default:
+      return null;
+  }
+}
+
+/** What a window's shell says where no answer comes. */
+export const silence = (effect: Effect): Input | null =>
+  effect.type === 'post'
+    ? { type: 'silent', to: effect.item.id }
+    : effect.type === 'ask' || effect.type === 'reopen'
+      ? { type: 'silent', to: null }
+      : null;

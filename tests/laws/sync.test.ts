@@ -1,0 +1,242 @@
+// Windows on one journal, over a network that delays, doubles, reorders and loses answers, with servers that fall silent and databases that
+// are put back: in the end everybody shows the journal, nothing that was acknowledged is lost, nothing that was made vanishes unsaid.
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { apply, type Edit, insert, type Rig, remove, set } from '@/core/rig';
+import { type Input, isSettled } from '@/core/sync';
+import { continuous, parameter, smallRig } from '../kit/small-rig';
+import { answerTo, Journal, silence, Window } from '../kit/sync';
+
+const RUNS = Number(process.env.KEEN_DIAL_RUNS ?? 300);
+const base = smallRig([continuous('mix', 0, 100, { order: 1 }), parameter('freeze', { order: 2 })]);
+
+type Move =
+  | { readonly do: 'edit'; readonly who: number; readonly what: number; readonly value: number }
+  | { readonly do: 'undo' | 'redo'; readonly who: number }
+  /** The journal takes what a window asks, or it is lost on the way there. */
+  | { readonly do: 'carry' | 'lose'; readonly who: number }
+  /** An answer arrives: the oldest, the newest, twice, or never. */
+  | { readonly do: 'deliver'; readonly who: number; readonly how: 'first' | 'last' | 'twice' | 'lost' }
+  | { readonly do: 'announce' | 'again' | 'poison'; readonly who: number }
+  | { readonly do: 'restore'; readonly back: number };
+
+const who = fc.nat({ max: 2 });
+const move: fc.Arbitrary<Move> = fc.oneof(
+  {
+    weight: 6,
+    arbitrary: fc.record({ do: fc.constant('edit' as const), who, what: fc.nat({ max: 5 }), value: fc.nat({ max: 3 }) }),
+  },
+  { weight: 3, arbitrary: fc.record({ do: fc.constantFrom('undo' as const, 'redo' as const), who }) },
+  { weight: 6, arbitrary: fc.record({ do: fc.constant('carry' as const), who }) },
+  { weight: 1, arbitrary: fc.record({ do: fc.constant('lose' as const), who }) },
+  {
+    weight: 7,
+    arbitrary: fc.record({
+      do: fc.constant('deliver' as const),
+      who,
+      how: fc.constantFrom('first' as const, 'first' as const, 'last' as const, 'twice' as const, 'lost' as const),
+    }),
+  },
+  { weight: 3, arbitrary: fc.record({ do: fc.constantFrom('announce' as const, 'again' as const, 'poison' as const), who }) },
+);
+const moves = fc.array(move, { maxLength: 60 });
+const movesWithRestores = fc.array(
+  fc.oneof(
+    { weight: 20, arbitrary: move },
+    { weight: 1, arbitrary: fc.record({ do: fc.constant('restore' as const), back: fc.nat({ max: 4 }) }) },
+  ),
+  { maxLength: 60 },
+);
+
+let n = 0;
+/** An edit of the rig as it is shown: a name, a range, a row that comes or goes. */
+function someEdit(rig: Rig, what: number, value: number): Edit {
+  const first = rig.parameters[value % rig.parameters.length];
+  if (!first || what >= 4) return insert('parameters', { ...parameter(`p${++n}`), order: 10 + n });
+  if (what === 0) return set('parameters', first, 'unit', ['dB', '%', 'ms', 'Hz'][value] ?? '');
+  if (what === 1) return set('parameters', first, 'note', `n${value}`);
+  if (what === 2) return { type: 'set-head', field: 'notes', was: rig.notes, to: `h${value}` };
+  return remove('parameters', first);
+}
+
+interface World {
+  readonly journal: Journal;
+  readonly windows: readonly Window[];
+  /** Ids that a window was told are in the journal, in the life in which they were. */
+  readonly acknowledged: Map<string, string>;
+  readonly made: Set<string>;
+}
+
+/** What a state must be like at every moment. */
+function sound({ state }: Window): void {
+  if (state.parted) return;
+  let rig = state.confirmed.rig;
+  for (const item of state.unsent)
+    if (item.edit) {
+      const done = apply(rig, item.edit);
+      if (!done.ok) throw new Error(`what is unsent does not stand on what is confirmed: ${JSON.stringify(done.error)}`);
+      rig = done.value;
+    }
+  expect(state.shown).toEqual(rig);
+  const ids = state.unsent.map((i) => i.id);
+  expect(new Set(ids).size).toBe(ids.length);
+  expect(state.posted === null || ids.includes(state.posted)).toBe(true);
+}
+
+/** Feeds an input, notes what it acknowledged, and looks whether the state is sound. */
+function feed(world: World, window: Window, input: Input): void {
+  if (input.type === 'answered' && input.to !== null && !input.head.parted) world.acknowledged.set(input.to, input.head.epoch);
+  window.feed(input);
+  sound(window);
+}
+
+let lives = 0;
+function play(world: World, one: Move): void {
+  const { journal, windows } = world;
+  if (one.do === 'restore') {
+    journal.restore(Math.max(0, journal.version - one.back), base, `life ${++lives}`);
+    return;
+  }
+  const window = windows[one.who % windows.length];
+  if (!window) return;
+  switch (one.do) {
+    case 'edit': {
+      const id = `e${++n}`;
+      world.made.add(id);
+      feed(world, window, { type: 'edited', id, label: id, edit: someEdit(window.state.shown, one.what, one.value) });
+      return;
+    }
+    case 'undo':
+    case 'redo':
+      feed(world, window, { type: one.do, id: `${one.do}${++n}` });
+      return;
+    case 'carry': {
+      const effect = window.outbox.shift();
+      const answer = effect && answerTo(journal, effect);
+      if (answer) window.inbox.push(answer);
+      return;
+    }
+    case 'lose': {
+      const effect = window.outbox.shift();
+      const answer = effect && (silence(effect) ?? answerTo(journal, effect));
+      if (answer) window.inbox.push(answer);
+      return;
+    }
+    case 'deliver': {
+      const answer = one.how === 'last' ? window.inbox.pop() : window.inbox.shift();
+      if (!answer) return;
+      if (one.how === 'lost') {
+        const to = 'to' in answer ? answer.to : null;
+        feed(world, window, { type: 'silent', to });
+        return;
+      }
+      feed(world, window, answer);
+      if (one.how === 'twice') feed(world, window, answer);
+      return;
+    }
+    case 'announce':
+      feed(world, window, { type: 'announced', version: journal.version, epoch: journal.epoch });
+      return;
+    case 'again':
+      feed(world, window, { type: 'again' });
+      return;
+    case 'poison': {
+      const [next] = window.state.unsent;
+      if (next && next.id !== window.state.posted) journal.poison.add(next.id);
+      return;
+    }
+    default:
+  }
+}
+
+/** The network heals: everything is carried and delivered until nothing is on its way. */
+function heal(world: World): void {
+  for (let round = 0; round < 200; round++) {
+    let busy = false;
+    for (const window of world.windows) {
+      while (window.outbox.length > 0 || window.inbox.length > 0) {
+        busy = true;
+        const effect = window.outbox.shift();
+        const answer = effect && answerTo(world.journal, effect);
+        if (answer) window.inbox.push(answer);
+        const next = window.inbox.shift();
+        if (next) feed(world, window, next);
+        if (window.state.parted?.there) feed(world, window, { type: 'resolved', take: true });
+      }
+      feed(world, window, { type: 'announced', version: world.journal.version, epoch: world.journal.epoch });
+      if (window.state.link.type !== 'online' || window.state.unsent.length > 0 || window.state.parted)
+        feed(world, window, { type: 'again' });
+      if (window.state.parted?.there) feed(world, window, { type: 'resolved', take: true });
+      if (window.outbox.length > 0) busy = true;
+    }
+    if (!busy) return;
+  }
+  throw new Error('it never comes to rest');
+}
+
+const world = (count: number): World => {
+  const journal = new Journal(base);
+  return { journal, windows: Array.from({ length: count }, () => new Window(journal)), acknowledged: new Map(), made: new Set() };
+};
+
+/** Edits of which a window said what became of them: set aside, taken back before they were sent, or refused at once. */
+function accountedFor({ windows }: World): ReadonlySet<string> {
+  const ids = new Set<string>();
+  for (const window of windows) {
+    for (const { id } of [...window.state.past, ...window.state.future])
+      if (window.state.future.some((d) => d.id === id)) ids.add(id);
+    for (const effect of window.told) {
+      if (effect.type !== 'say') continue;
+      const { notice } = effect;
+      if (notice.code === 'set-aside') for (const item of notice.aside.items) ids.add(item.id);
+      if (notice.code === 'refused' || notice.code === 'undone') ids.add(notice.label);
+    }
+  }
+  return ids;
+}
+
+const settings = { numRuns: RUNS, ...(process.env.KEEN_DIAL_SEED ? { seed: Number(process.env.KEEN_DIAL_SEED) } : {}) };
+
+describe('windows on one journal', () => {
+  it.each([1, 2, 3])('%i of them: all come to show the journal, and nothing is lost or vanishes', (count) => {
+    fc.assert(
+      fc.property(moves, (list) => {
+        const w = world(count);
+        for (const one of list) play(w, one);
+        heal(w);
+        const noted = new Set(w.journal.entries.map((e) => e.id));
+        for (const window of w.windows) {
+          expect(isSettled(window.state)).toBe(true);
+          expect(window.state.shown).toEqual(w.journal.rig);
+          expect(window.state.confirmed.version).toBe(w.journal.version);
+        }
+        for (const id of w.acknowledged.keys()) expect(noted.has(id), `${id} was acknowledged`).toBe(true);
+        const told = accountedFor(w);
+        for (const id of w.made) expect(noted.has(id) || told.has(id), `${id} vanished`).toBe(true);
+        // What is set aside is nowhere else.
+        for (const window of w.windows)
+          for (const item of window.state.aside.flatMap((a) => a.items))
+            expect(noted.has(item.id), `${item.id} twice`).toBe(false);
+      }),
+      settings,
+    );
+  });
+  it('a database that is put back: a window keeps what it has, and in the end shows what is there with it on top', () => {
+    fc.assert(
+      fc.property(movesWithRestores, (list) => {
+        const w = world(2);
+        for (const one of list) play(w, one);
+        heal(w);
+        for (const window of w.windows) {
+          expect(isSettled(window.state)).toBe(true);
+          expect(window.state.shown).toEqual(w.journal.rig);
+          expect(window.state.epoch).toBe(w.journal.epoch);
+        }
+        const noted = new Set(w.journal.entries.map((e) => e.id));
+        for (const [id, epoch] of w.acknowledged)
+          if (epoch === w.journal.epoch) expect(noted.has(id), `${id} was acknowledged`).toBe(true);
+      }),
+      settings,
+    );
+  });
+});
