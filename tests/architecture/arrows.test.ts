@@ -21,6 +21,7 @@ const allowed: Readonly<Record<string, readonly string[]>> = {
   values: [],
   modes: ['midi', 'values'],
   rig: ['midi', 'values', 'modes'],
+  sync: ['rig'],
   library: ['midi', 'values', 'rig'],
   troubleshooting: ['midi', 'rig'],
   controller: ['midi', 'values', 'rig'],

@@ -161,3 +161,80 @@ describe('an id that is taken', () => {
     expect(apply(linked, edit)).toMatchObject({ ok: false, error: { type: 'dangling', table: 'songs', to: 's' } });
   });
 });
+
+describe('what is refused says what, where and why', () => {
+  const rig: Rig = { ...emptyRig('rig', 'Rig'), notes: 'Bring tape.', songs: [song('a', 0)] };
+  const refusal = (edit: Edit, on: Rig = rig) => {
+    const done = apply(on, edit);
+    return done.ok ? null : done.error;
+  };
+  const all = (...edits: Edit[]): Edit => ({ type: 'batch', label: 'Several', edits });
+  it('a row that is not there, or is another one than was seen', () => {
+    expect(refusal(remove('songs', song('b', 0)))).toEqual({ type: 'missing', table: 'songs', id: 'b' });
+    const was = song('a', 0, 'Ebb');
+    const now = song('a', 0);
+    expect(refusal(remove('songs', was))).toEqual({
+      ...{ type: 'conflict', table: 'songs', id: 'a', field: 'row' },
+      ...{ was, now, to: null },
+    });
+    expect(refusal(set('songs', song('b', 0), 'name', 'Ebb'))).toEqual({ type: 'missing', table: 'songs', id: 'b' });
+    expect(refusal(set('songs', was, 'name', 'Flood'))).toEqual({
+      ...{ type: 'conflict', table: 'songs', id: 'a', field: 'name' },
+      ...{ was: 'Ebb', now: 'Tide', to: 'Flood' },
+    });
+  });
+  it('a field that does not exist, or is the id', () => {
+    const of = (field: string): Edit => ({ type: 'set', table: 'songs', id: 'a', field, was: 'a', to: 'b' });
+    for (const field of ['colour', 'id'])
+      expect(refusal(of(field))).toEqual({
+        ...{ type: 'invalid', table: 'songs', id: 'a', field },
+        message: 'there is no such field',
+      });
+  });
+  it('a value that the table does not take: by its place within the row, with the reason of the schema', () => {
+    expect(refusal(set('songs', song('a', 0), 'bpm', 5000))).toMatchObject({
+      type: 'invalid',
+      table: 'songs',
+      id: 'a',
+      field: 'bpm',
+    });
+    const bars = { ...song('b', 1), sections: [{ name: 'Verse', bars: -1, sceneId: null, bank: null }] };
+    const problem = refusal(insert('songs', bars));
+    expect(problem).toMatchObject({ type: 'invalid', table: 'songs', id: 'b', field: 'sections.0.bars' });
+    expect(problem?.type === 'invalid' && problem.message.length > 5 && problem.message !== 'not valid').toBe(true);
+  });
+  it('the name and notes of the rig: seen as they are, and as the schema takes them', () => {
+    const head = (field: 'name' | 'notes', was: string, to: unknown): Edit => ({ type: 'set-head', field, was, to });
+    expect(refusal(head('name', 'Trio', 'Duo'))).toEqual({
+      ...{ type: 'conflict', table: 'rig', id: 'rig', field: 'name' },
+      ...{ was: 'Trio', now: 'Rig', to: 'Duo' },
+    });
+    expect(refusal(head('notes', 'Bring tape.', 7))).toMatchObject({ type: 'invalid', table: 'rig', id: 'rig', field: 'notes' });
+    const done = applyTracked(rig, all(head('name', 'Rig', 'Duo'), head('notes', 'Bring tape.', 'Bring more.')));
+    if (!done.ok) throw new Error('refused');
+    expect(done.value).toEqual({ rig: { ...rig, name: 'Duo', notes: 'Bring more.' }, touched: [] });
+  });
+  it('nothing of a batch stays where one of it is refused', () => {
+    const before = JSON.stringify(rig);
+    expect(refusal(all(remove('songs', song('a', 0)), remove('songs', song('a', 0))))).toEqual({
+      ...{ type: 'missing', table: 'songs', id: 'a' },
+    });
+    expect(JSON.stringify(rig)).toBe(before);
+  });
+  it('a row that points at nothing: one that came, one that changed, and one whose other end went', () => {
+    const scene: Row<'scenes'> = { id: 's', order: 0, name: 'Low', values: [], assignmentId: null, note: '' };
+    const section = { name: 'Verse', bars: 4, sceneId: 's', bank: null };
+    const linked: Rig = { ...rig, scenes: [scene], songs: [{ ...song('a', 0), sections: [section] }, song('b', 1)] };
+    const broken = (id: string, to: string) => ({ type: 'dangling', table: 'songs', id, to, field: 'sections' });
+    expect(refusal(insert('songs', { ...song('c', 2), sections: [section] }))).toMatchObject(broken('c', 's'));
+    expect(refusal(set('songs', song('b', 1), 'sections', [{ ...section, sceneId: 'x' }]), linked)).toMatchObject(
+      broken('b', 'x'),
+    );
+    expect(refusal(remove('scenes', scene), linked)).toMatchObject(broken('a', 's'));
+    // Both ends of it may go, or come, in either order.
+    const [first] = linked.songs;
+    if (!first) throw new Error('no song');
+    expect(refusal(all(remove('scenes', scene), remove('songs', first)), linked)).toBeNull();
+    expect(refusal(all(insert('songs', { ...song('c', 2), sections: [section] }), insert('scenes', scene)))).toBeNull();
+  });
+});
