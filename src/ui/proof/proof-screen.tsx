@@ -48,6 +48,11 @@ export function ProofScreen() {
     keeping.skipped(ask);
     go(1);
   };
+  // At once: what arrives next belongs to this function.
+  const proveOne = (assignmentId: string): void => {
+    void setMode('asked');
+    choose(assignmentId);
+  };
   const mend = (change: Edit, words: string): void => void (edit(change) && toast(words));
   useProofCommands(mode === 'asked' && ask !== null, { trial, unit, go, skip });
 
@@ -63,7 +68,7 @@ export function ProofScreen() {
           index={index}
           functions={functions}
           chosen={mode === 'asked' ? (chosen?.assignment.id ?? null) : null}
-          onChoose={(id) => void setMode('asked').then(() => choose(id))}
+          onChoose={proveOne}
         />
         <div className="flex min-w-0 flex-1 flex-col">
           <TrialPane
@@ -71,13 +76,12 @@ export function ProofScreen() {
             rig={rig}
             records={records}
             mode={mode}
-            setMode={setMode}
             touches={touches}
             trials={trials}
             standings={standings}
             chosen={chosen}
             ask={ask}
-            choose={choose}
+            choose={proveOne}
             trial={trial}
             touch={touch}
             port={port}
@@ -187,7 +191,6 @@ function TrialPane({
   rig,
   records,
   mode,
-  setMode,
   touches,
   trials,
   standings,
@@ -204,7 +207,6 @@ function TrialPane({
   readonly rig: Rig;
   readonly records: readonly ProofRecord[] | null;
   readonly mode: (typeof modes)[number];
-  readonly setMode: (to: (typeof modes)[number]) => Promise<unknown>;
   readonly touches: RefObject<number>;
   readonly trials: ReadonlyMap<string, readonly ProofRecord[]>;
   readonly standings: ReadonlyMap<string, Standing>;
@@ -224,7 +226,7 @@ function TrialPane({
           index={index}
           touch={touch}
           simulated={simulated}
-          onOpen={(id) => void setMode('asked').then(() => choose(id))}
+          onOpen={choose}
           onPlay={port.chosen === UNIT ? () => playAnything(index, touches.current++, port.play) : null}
         />
       ) : ask && chosen ? (

@@ -1,6 +1,6 @@
 'use client';
 // One trial: listening while a function is tried, what can be said by now, and once it is quiet, what is wrong.
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { useCallback, useLayoutEffect, useRef, useState } from 'react';
 import type { HeardMessage, PackedMessage } from '@/core/midi';
 import { type Ask, quietFor, type Verdict, verdictOf } from '@/core/proof';
 import type { ToldDiagnosis } from '@/workers/proof.worker';
@@ -63,9 +63,9 @@ export function useTrial(ask: Ask | null, doctor: Doctor, onEnd: (ask: Ask, ende
     setDiagnosis(null);
   }, [quiet]);
 
-  // Another function, or another plan for it, is another trial.
+  // Another function, or another plan for it, is another trial: from the moment it is on the screen, so that nothing is lost between.
   // biome-ignore lint/correctness/useExhaustiveDependencies: the ask says when to begin anew
-  useEffect(() => {
+  useLayoutEffect(() => {
     again();
     return quiet.stop;
   }, [ask, again, quiet]);
