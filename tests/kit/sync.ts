@@ -29,6 +29,10 @@ export class Journal {
   epoch = 'first';
   rig: Rig;
   entries: Noted[] = [];
+  folded = 0;
+  /** How often it was put back: as an old copy of the file also within one epoch. */
+  life = 0;
+  private readonly heads = new WeakMap<Head, number>();
   /** Edits that it will never take, whatever the rig is like. */
   readonly poison = new Set<string>();
   constructor(rig: Rig) {
@@ -37,28 +41,44 @@ export class Journal {
   get version(): number {
     return this.entries.length;
   }
-  private undoable = (): Noted | undefined => this.entries.findLast((e) => e.kind === 'edit' && !e.undone);
-  private redoable = (): Noted | undefined => this.entries.find((e) => e.kind === 'edit' && e.undone && !e.discarded);
+  private reachable = (): readonly Noted[] => this.entries.slice(this.folded);
+  private undoable = (): Noted | undefined => this.reachable().findLast((e) => e.kind === 'edit' && !e.undone);
+  private redoable = (): Noted | undefined => this.reachable().find((e) => e.kind === 'edit' && e.undone && !e.discarded);
 
   head({ epoch, version, newest, own }: Since): Head {
-    const same = version === 0 ? newest === null : this.entries[version - 1]?.id === newest;
+    const known = version === 0 ? newest === null : this.entries[version - 1]?.id === newest;
+    const folded = this.folded > 0 && (version < this.folded || (version === this.folded && newest !== null));
+    const same = epoch === this.epoch && version <= this.version;
     const [last, next] = [this.undoable(), this.redoable()];
-    return {
+    const head: Head = {
       epoch: this.epoch,
       version: this.version,
-      parted: epoch !== this.epoch || !same,
+      since: !same ? 'foreign' : folded ? 'folded' : version === this.folded || known ? 'known' : 'foreign',
       entries: this.entries
-        .slice(version)
+        .slice(Math.max(version, this.folded))
         .map(({ version: v, id, kind, label, edit }) => ({ version: v, id, kind, label, edit: own.includes(id) ? null : edit })),
       undo: last ? { id: last.id, label: last.label } : null,
       redo: next ? { id: next.id, label: next.label } : null,
     };
+    this.heads.set(head, this.life);
+    return head;
   }
+
+  /** What it tells everybody. */
+  announcement = (): Input => ({
+    type: 'announced',
+    epoch: this.epoch,
+    version: this.version,
+    newest: this.reachable().at(-1)?.id ?? null,
+  });
+
+  /** In which life an answer was given. */
+  madeIn = (head: Head): number => this.heads.get(head) ?? -1;
 
   take(item: Queued): Refusal | null {
     if (this.entries.some((e) => e.id === item.id)) return null;
     if (this.poison.has(item.id)) return { type: 'unreadable', detail: 'poison' };
-    const target = item.kind === 'edit' ? null : this.entries.find((e) => e.id === item.of && e.kind === 'edit');
+    const target = item.kind === 'edit' ? null : this.reachable().find((e) => e.id === item.of && e.kind === 'edit');
     if (item.kind === 'undo' && (!target || target.undone)) return { type: 'nothing-to-undo' };
     if (item.kind === 'redo' && (!target?.undone || target.discarded)) return { type: 'nothing-to-redo' };
     const edit = item.kind === 'edit' ? item.edit : item.kind === 'undo' && target ? invert(target.edit) : (target?.edit ?? null);
@@ -80,8 +100,15 @@ export class Journal {
     return null;
   }
 
-  /** Goes back to an earlier state, in another life. */
+  /** The steps up to a version go; the rig stays as it is. */
+  fold(version: number): void {
+    this.folded = Math.max(this.folded, Math.min(version, this.version));
+  }
+
+  /** Goes back to an earlier state: by a restore in another life, or as an old copy of the file that knows of no other. */
   restore(version: number, base: Rig, epoch: string): void {
+    this.folded = Math.min(this.folded, version);
+    this.life++;
     this.entries = this.entries.slice(0, version).map((e) => ({ ...e }));
     this.rig = this.entries.reduce((rig, e) => {
       const done = apply(rig, e.edit);
@@ -94,7 +121,7 @@ export class Journal {
   opened() {
     return {
       epoch: this.epoch,
-      confirmed: { rig: this.rig, version: this.version, newest: this.entries.at(-1)?.id ?? null },
+      confirmed: { rig: this.rig, version: this.version, newest: this.reachable().at(-1)?.id ?? null },
       past: [],
       future: [],
     };
@@ -126,7 +153,7 @@ export function answerTo(journal: Journal, effect: Effect): Input | null {
   switch (effect.type) {
     case 'post': {
       const before = journal.head(effect.since);
-      if (before.parted) return { type: 'answered', to: effect.item.id, head: before };
+      if (before.since !== 'known') return { type: 'answered', to: effect.item.id, head: before };
       const refusal = journal.take(effect.item);
       const head = journal.head(effect.since);
       return refusal ? { type: 'refused', to: effect.item.id, refusal, head } : { type: 'answered', to: effect.item.id, head };
@@ -134,7 +161,11 @@ export function answerTo(journal: Journal, effect: Effect): Input | null {
     case 'ask':
       return { type: 'answered', to: null, head: journal.head(effect.since) };
     case 'reopen':
-      return { type: 'reopened', there: journal.opened() };
+      return {
+        type: 'reopened',
+        there: journal.opened(),
+        known: effect.own.filter((id) => journal.entries.some((e) => e.id === id)),
+      };
     case 'wait':
       return { type: 'again' };
     default:

@@ -9,6 +9,7 @@ export {
   type Link,
   type Opened,
   opened,
+  type Parted,
   type Queued,
   type Refusal,
   type SyncState,

@@ -15,8 +15,8 @@ export interface Entry {
 export interface Head {
   readonly epoch: string;
   readonly version: number;
-  /** What the asker took for the newest entry is not in this journal: the database is not the one that it knows. */
-  readonly parted: boolean;
+  /** Whether what the asker takes for the newest entry is in this journal: folded away it cannot be told, foreign it is another database. */
+  readonly since: 'known' | 'folded' | 'foreign';
   readonly entries: readonly Entry[];
   /** What undo and redo would do at `version`. */
   readonly undo: { readonly id: string; readonly label: string } | null;
@@ -35,8 +35,10 @@ export type Input =
   | { readonly type: 'fault'; readonly to: string | null; readonly fault: string }
   /** Time to try again: a timer ran out, or the browser says that it is online. */
   | { readonly type: 'again' }
-  | { readonly type: 'announced'; readonly version: number; readonly epoch: string }
-  | { readonly type: 'reopened'; readonly there: Opened }
+  /** How the journal stands, told to everybody; `newest` is null where its last step was folded away. */
+  | { readonly type: 'announced'; readonly epoch: string; readonly version: number; readonly newest: string | null }
+  /** The rig as it is now, and which of the ids that were asked for are in its journal. */
+  | { readonly type: 'reopened'; readonly there: Opened; readonly known: readonly string[] }
   /** What becomes of what is unsent where the database is another one. */
   | { readonly type: 'resolved'; readonly take: boolean }
   | { readonly type: 'retried'; readonly group: string }
@@ -65,7 +67,7 @@ export interface Since {
 export type Effect =
   | { readonly type: 'post'; readonly item: Queued; readonly since: Since }
   | { readonly type: 'ask'; readonly since: Since }
-  | { readonly type: 'reopen' }
+  | { readonly type: 'reopen'; readonly own: readonly string[] }
   /** Feed `again` after so many milliseconds. */
   | { readonly type: 'wait'; readonly ms: number }
   | { readonly type: 'keep'; readonly kept: Kept }

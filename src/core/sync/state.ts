@@ -65,14 +65,22 @@ export interface SyncState {
   readonly past: readonly Done[];
   readonly future: readonly Done[];
   readonly link: Link;
-  /** The database is another one than before: what is there now, once it was fetched, while `confirmed` is still what was there. */
-  readonly parted: { readonly there: Opened | null } | null;
+  /** What is confirmed here cannot be followed any further: what is there now, once it was fetched, while `confirmed` is still what was there. */
+  readonly parted: Parted | null;
   /** The highest version that was told of. */
   readonly announced: number;
-  /** Whether an answer to a question for what others did is awaited. */
-  readonly asking: boolean;
+  /** While an answer to a question for what others did is awaited: the version that was told of when it was asked. */
+  readonly asking: number | null;
   /** What the screen shows: `confirmed` with everything unsent on top. */
   readonly shown: Rig;
+}
+
+/** A window apart from the journal. */
+export interface Parted {
+  /** The rig as it is now; null until it was fetched. */
+  readonly there: Opened | null;
+  /** The database is another one than before: somebody has to say what becomes of what is unsent. */
+  readonly asks: boolean;
 }
 
 /** A rig as it is handed over whole. */
@@ -95,6 +103,6 @@ export const opened = ({ epoch, confirmed, past, future }: Opened): SyncState =>
   link: { type: 'online' },
   parted: null,
   announced: confirmed.version,
-  asking: false,
+  asking: null,
   shown: confirmed.rig,
 });

@@ -35,11 +35,11 @@ export function step(state: SyncState, input: Input): Stepped {
     case 'again':
       return state.link.type === 'online'
         ? sending(plain(state))
-        : sending(plain({ ...state, posted: null, asking: false }), true);
+        : sending(plain({ ...state, posted: null, asking: null }), true);
     case 'announced':
-      return announced(state, input.version, input.epoch);
+      return announced(state, input);
     case 'reopened':
-      return reopened(state, input.there);
+      return reopened(state, input.there, new Set(input.known));
     case 'resolved':
       return resolved(state, input.take);
     case 'retried':
@@ -77,12 +77,12 @@ const kept = (done: Stepped): Stepped => also(done, { type: 'keep', kept: keptOf
 /** Posts the next edit, or asks what others did, where neither is on its way; `again`: also while the server was silent. */
 function sending(done: Stepped, again = false): Stepped {
   const { state } = done;
-  if (state.parted) return state.parted.there || !again ? done : also(done, { type: 'reopen' });
+  if (state.parted) return state.parted.there || !again ? done : also(done, reopening(state));
   if (state.posted !== null || (state.link.type !== 'online' && !again)) return done;
   const [next] = state.unsent;
   if (next) return also({ ...done, state: { ...state, posted: next.id } }, { type: 'post', item: next, since: since(state) });
-  if (state.asking || (state.announced <= state.confirmed.version && !again)) return done;
-  return also({ ...done, state: { ...state, asking: true } }, { type: 'ask', since: since(state) });
+  if (state.asking !== null || (state.announced <= state.confirmed.version && !again)) return done;
+  return also({ ...done, state: { ...state, asking: state.announced } }, { type: 'ask', since: since(state) });
 }
 
 function edited(state: SyncState, item: Queued & { readonly kind: 'edit' }): Stepped {
@@ -145,37 +145,50 @@ function redone(state: SyncState, id: string): Stepped {
 
 function unanswered(state: SyncState, to: string | null, fault: string | null): Stepped {
   // An answer to something that is not awaited any more says nothing.
-  if (to === null ? !state.asking && state.parted === null : state.posted !== to) return plain(state);
+  if (to === null ? state.asking === null && state.parted === null : state.posted !== to) return plain(state);
   const tries = (state.link.type === 'online' ? 0 : state.link.tries) + 1;
   const link = fault === null ? ({ type: 'silent', tries } as const) : ({ type: 'fault', fault, tries } as const);
-  return also(plain({ ...state, posted: null, asking: false, link }), { type: 'wait', ms: waitFor(tries) });
+  return also(plain({ ...state, posted: null, asking: null, link }), { type: 'wait', ms: waitFor(tries) });
 }
 
-function announced(state: SyncState, version: number, epoch: string): Stepped {
-  if (epoch !== state.epoch) return parted(state);
-  return sending(plain({ ...state, announced: Math.max(state.announced, version) }));
+function announced(state: SyncState, { epoch, version, newest }: Extract<Input, { type: 'announced' }>): Stepped {
+  if (epoch !== state.epoch) return parted(state, true);
+  const { confirmed } = state;
+  // Told late, or somebody put an old copy of the file back: the journal knows which.
+  const doubtful =
+    version < confirmed.version || (version === confirmed.version && newest !== null && newest !== confirmed.newest);
+  return sending(plain({ ...state, announced: Math.max(state.announced, version) }), doubtful);
 }
 
-/** The database is another one: nothing more is sent until somebody has chosen. */
-function parted(state: SyncState): Stepped {
+const reopening = ({ unsent }: SyncState): Effect => ({ type: 'reopen', own: unsent.map((item) => item.id) });
+
+/** Nothing more is sent before the rig was fetched anew; where the database is another one (`asks`), before somebody has chosen. */
+function parted(state: SyncState, asks: boolean): Stepped {
   if (state.parted) return plain(state);
-  return also(plain({ ...state, parted: { there: null }, posted: null, asking: false }), { type: 'reopen' });
+  return also(plain({ ...state, parted: { there: null, asks }, posted: null, asking: null }), reopening(state));
 }
+
+/** A journal that does not know what is confirmed here takes nothing and tells nothing: the rig has to be fetched. */
+const apartBy = (state: SyncState, { epoch, since: known }: Head): Stepped | null =>
+  epoch !== state.epoch || known === 'foreign' ? parted(state, true) : known === 'folded' ? parted(state, false) : null;
 
 function answered(state: SyncState, to: string | null, head: Head): Stepped {
-  if (head.parted || head.epoch !== state.epoch) return parted(state);
+  const apart = apartBy(state, head);
+  if (apart) return apart;
   const next = caughtUp(settled(state, to), head);
-  if (next === null) return parted(state);
+  if (next === null) return parted(state, false);
   // What was taken and is no news lies in the journal already.
   const mine = to !== null && head.version <= next.state.confirmed.version ? without1(next, to) : next;
-  return sending(agreedWith(mine, head));
+  // Nothing newer was told of since the question: the answer says how far the journal goes, also where more had been told of.
+  const told = to === null && state.asking === state.announced ? head.version : mine.state.announced;
+  return sending(agreedWith({ ...mine, state: { ...mine.state, announced: told } }, head));
 }
 
 const settled = (state: SyncState, to: string | null): SyncState => ({
   ...state,
   link: { type: 'online' },
   posted: state.posted === to ? null : state.posted,
-  asking: to === null ? false : state.asking,
+  asking: to === null ? null : state.asking,
 });
 
 /** An edit that the journal has, and whose entry came with another answer. */
@@ -273,10 +286,11 @@ function setAside(state: SyncState, groups: readonly Aside[]): Stepped {
 }
 
 function refused(state: SyncState, to: string, refusal: Refusal, head: Head | null): Stepped {
-  if (head && (head.parted || head.epoch !== state.epoch)) return parted(state);
+  const apart = head && apartBy(state, head);
+  if (apart) return apart;
   const item = state.unsent.find((i) => i.id === to);
   const caught = head ? caughtUp(settled(state, to), head) : plain(settled(state, to));
-  if (caught === null) return parted(state);
+  if (caught === null) return parted(state, false);
   // It may have gone meanwhile: confirmed by another answer, or fallen with what came before it.
   if (!item || !caught.state.unsent.some((i) => i.id === to)) return sending(caught);
   const rest = caught.state.unsent.filter((i) => i.id !== to);
@@ -288,11 +302,13 @@ function refused(state: SyncState, to: string, refusal: Refusal, head: Head | nu
   return sending(head ? agreedWith(done, head) : done);
 }
 
-function reopened(state: SyncState, there: Opened): Stepped {
+function reopened(state: SyncState, there: Opened, known: ReadonlySet<string>): Stepped {
   if (!state.parted) return plain(state);
-  const next: SyncState = { ...state, parted: { there }, link: { type: 'online' } };
-  // With nothing of one's own, or in the same database, there is nothing to choose.
-  return state.unsent.length === 0 || there.epoch === state.epoch ? resolved(next, true) : plain(next);
+  // What is in that journal already is sent, though no answer said so.
+  const unsent = state.unsent.filter((item) => !known.has(item.id));
+  const asks = unsent.length > 0 && (state.parted.asks || there.epoch !== state.epoch);
+  const next: SyncState = { ...state, unsent, parted: { there, asks }, link: { type: 'online' } };
+  return asks ? plain(next) : resolved(next, true);
 }
 
 const fresh = (state: SyncState, there: Opened): SyncState => ({
@@ -300,7 +316,7 @@ const fresh = (state: SyncState, there: Opened): SyncState => ({
   ...there,
   unsent: [],
   posted: null,
-  asking: false,
+  asking: null,
   parted: null,
   announced: there.confirmed.version,
   shown: there.confirmed.rig,
@@ -352,7 +368,7 @@ function found(state: SyncState, { epoch, unsent, aside }: Kept): Stepped {
   const next = { ...state, aside: [...state.aside, ...groups] };
   if (epoch !== state.epoch && mine.length > 0) {
     const there = { epoch: state.epoch, confirmed: state.confirmed, past: state.past, future: state.future };
-    return kept(plain({ ...next, unsent: [...mine, ...state.unsent], parted: { there }, posted: null }));
+    return kept(plain({ ...next, unsent: [...mine, ...state.unsent], parted: { there, asks: true }, posted: null }));
   }
   return sending(relaid(plain(next), state.confirmed, [...mine, ...state.unsent]));
 }

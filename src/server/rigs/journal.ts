@@ -88,14 +88,33 @@ export function currentRig(source: Source, id: string): Promise<Kept | null> {
  */
 export async function submit(db: Database, rigId: string, submission: Submission): Promise<Result<JournalHead, Refused>> {
   const { edit, editId, baseVersion } = submission;
-  return db.write(async (writing) => {
-    const now = await currentRig(writing, rigId);
-    if (!now) return err({ problem: { type: 'no-rig' }, standing: nowhere });
-    if (await isKnown(writing, rigId, editId)) return ok(await journalHead(writing, rigId, baseVersion));
-    const done = await append(writing, now, { editId, kind: 'edit', edit, label: labelOf(edit) });
-    if (!done.ok) return err({ problem: done.error, standing: await journalHead(writing, rigId, baseVersion) });
-    return ok(await journalHead(writing, rigId, baseVersion));
-  });
+  return db.write((writing) => answered(writing, rigId, baseVersion, () => takeEdit(writing, rigId, editId, edit)));
+}
+
+/** Takes an edit within a transaction. */
+export async function takeEdit(
+  writing: Writing,
+  rigId: string,
+  editId: string,
+  edit: Edit,
+): Promise<Result<null, SubmitProblem>> {
+  const now = await currentRig(writing, rigId);
+  if (!now) return err({ type: 'no-rig' });
+  if (await isKnown(writing, rigId, editId)) return ok(null);
+  return append(writing, now, { editId, kind: 'edit', edit, label: labelOf(edit) });
+}
+
+/** What was done, with where the rig stands after it. */
+async function answered(
+  writing: Writing,
+  rigId: string,
+  since: number,
+  work: () => Promise<Result<null, SubmitProblem>>,
+): Promise<Result<JournalHead, Refused>> {
+  const done = await work();
+  if (done.ok) return ok(await journalHead(writing, rigId, since));
+  if (done.error.type === 'no-rig') return err({ problem: done.error, standing: nowhere });
+  return err({ problem: done.error, standing: await journalHead(writing, rigId, since) });
 }
 
 const isKnown = async (writing: Writing, rigId: string, editId: string): Promise<boolean> =>
@@ -123,33 +142,43 @@ export async function redo(
   return step(db, rigId, editId, baseVersion, 'redo');
 }
 
-async function step(
+const step = (
   db: Database,
   rigId: string,
   editId: string,
   baseVersion: number,
   kind: 'undo' | 'redo',
-): Promise<Result<JournalHead, Refused>> {
-  return db.write(async (writing) => {
-    const now = await currentRig(writing, rigId);
-    if (!now) return err({ problem: { type: 'no-rig' }, standing: nowhere });
-    if (await isKnown(writing, rigId, editId)) return ok(await journalHead(writing, rigId, baseVersion));
-    const next = kind === 'undo' ? await undoable(writing, rigId) : await redoable(writing, rigId);
-    if (!next)
-      return err({
-        problem: { type: kind === 'undo' ? 'nothing-to-undo' : 'nothing-to-redo' },
-        standing: await journalHead(writing, rigId, baseVersion),
-      });
-    const edit = kind === 'undo' ? invert(next.edit) : next.edit;
-    const done = await append(writing, now, { editId, kind, edit, label: next.label });
-    if (!done.ok) return err({ problem: done.error, standing: await journalHead(writing, rigId, baseVersion) });
-    await writing.run('UPDATE "journal" SET "undone" = $1 WHERE "rigId" = $2 AND "version" = $3', [
-      kind === 'undo',
-      rigId,
-      next.version,
-    ]);
-    return ok(await journalHead(writing, rigId, baseVersion));
-  });
+): Promise<Result<JournalHead, Refused>> =>
+  db.write((writing) => answered(writing, rigId, baseVersion, () => takeStep(writing, rigId, { editId, kind, of: null })));
+
+/** A step back, or forth again. */
+export interface StepAsked {
+  readonly editId: string;
+  readonly kind: 'undo' | 'redo';
+  /** The edit that is taken back or done again; null for the one that is next. */
+  readonly of: string | null;
+}
+
+/** Takes an edit back, or does it again, within a transaction. */
+export async function takeStep(
+  writing: Writing,
+  rigId: string,
+  { editId, kind, of }: StepAsked,
+): Promise<Result<null, SubmitProblem>> {
+  const now = await currentRig(writing, rigId);
+  if (!now) return err({ type: 'no-rig' });
+  if (await isKnown(writing, rigId, editId)) return ok(null);
+  const next = await (kind === 'undo' ? undoable(writing, rigId, of) : redoable(writing, rigId, of));
+  if (!next) return err({ type: kind === 'undo' ? 'nothing-to-undo' : 'nothing-to-redo' });
+  const edit = kind === 'undo' ? invert(next.edit) : next.edit;
+  const done = await append(writing, now, { editId, kind, edit, label: next.label });
+  if (!done.ok) return done;
+  await writing.run('UPDATE "journal" SET "undone" = $1 WHERE "rigId" = $2 AND "version" = $3', [
+    kind === 'undo',
+    rigId,
+    next.version,
+  ]);
+  return ok(null);
 }
 
 async function append(writing: Writing, now: Kept, entry: Omit<Entry, 'version'>): Promise<Result<null, EditProblem>> {
@@ -213,19 +242,24 @@ export function journalHead(source: Source, rigId: string, since: number): Promi
 }
 
 // The conditions stand as the indexes of the journal state them: SQLite takes a partial index only for the very same words.
-async function undoable({ one }: Reading, rigId: string): Promise<Entry | null> {
-  const row = await one(
-    `SELECT * FROM "journal" WHERE "rigId" = $1 AND "kind" = 'edit' AND "undone" = 0 ORDER BY "version" DESC LIMIT 1`,
-    [rigId],
-  );
+const UNDOABLE = `"kind" = 'edit' AND "undone" = 0`;
+const REDOABLE = `"undone" = 1 AND "discarded" = 0 AND "kind" = 'edit'`;
+
+/** The newest edit that can be taken back, or a certain one, if it can. */
+export async function undoable({ one }: Reading, rigId: string, of: string | null = null): Promise<Entry | null> {
+  const row =
+    of === null
+      ? await one(`SELECT * FROM "journal" WHERE "rigId" = $1 AND ${UNDOABLE} ORDER BY "version" DESC LIMIT 1`, [rigId])
+      : await one(`SELECT * FROM "journal" WHERE "rigId" = $1 AND "editId" = $2 AND ${UNDOABLE}`, [rigId, of]);
   return row ? entryOf(row) : null;
 }
 
-async function redoable({ one }: Reading, rigId: string): Promise<Entry | null> {
-  const row = await one(
-    `SELECT * FROM "journal" WHERE "rigId" = $1 AND "undone" = 1 AND "discarded" = 0 AND "kind" = 'edit' ORDER BY "version" LIMIT 1`,
-    [rigId],
-  );
+/** The first edit that can be done again, or a certain one, if it can. */
+export async function redoable({ one }: Reading, rigId: string, of: string | null = null): Promise<Entry | null> {
+  const row =
+    of === null
+      ? await one(`SELECT * FROM "journal" WHERE "rigId" = $1 AND ${REDOABLE} ORDER BY "version" LIMIT 1`, [rigId])
+      : await one(`SELECT * FROM "journal" WHERE "rigId" = $1 AND "editId" = $2 AND ${REDOABLE}`, [rigId, of]);
   return row ? entryOf(row) : null;
 }
 

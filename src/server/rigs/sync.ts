@@ -1,0 +1,110 @@
+// What a window asks of the journal and is answered: the other half of core/sync.
+import { err, ok, type Result } from '@/core/base';
+import type { Done, Head, Opened, Queued, Since } from '@/core/sync';
+import { type Database, type Reading, reading, type Source, type Writing } from '../database/connection';
+import { foldOf } from './folds';
+import { currentRig, entryOf, redoable, type SubmitProblem, takeEdit, takeStep, undoable } from './journal';
+
+/** A refusal, with where the journal stands; the head is null where there is no such rig. */
+export interface Refused {
+  readonly problem: SubmitProblem;
+  readonly head: Head | null;
+}
+
+/** Takes one thing of a window's queue: nothing where the window knows another journal than this one. */
+export function post(db: Database, rigId: string, item: Queued, since: Since): Promise<Result<Head, Refused>> {
+  return db.write(async (writing) => {
+    const before = await headOf(writing, rigId, since);
+    if (!before) return err({ problem: { type: 'no-rig' }, head: null });
+    if (before.since !== 'known') return ok(before);
+    const done = await take(writing, rigId, item);
+    // Its own edit came with the question: the answer does not carry it back.
+    const own = item.edit === null ? since.own : [...since.own, item.id];
+    const head = await headOf(writing, rigId, { ...since, own });
+    if (!done.ok) return err({ problem: done.error, head });
+    return head ? ok(head) : err({ problem: { type: 'no-rig' }, head: null });
+  });
+}
+
+const take = (writing: Writing, rigId: string, item: Queued): Promise<Result<null, SubmitProblem>> =>
+  item.kind === 'edit'
+    ? takeEdit(writing, rigId, item.id, item.edit)
+    : takeStep(writing, rigId, { editId: item.id, kind: item.kind, of: item.of });
+
+/** Where the journal stands, and what came after the version that a window knows; null where there is no such rig. */
+export function headOf(source: Source, rigId: string, since: Since): Promise<Head | null> {
+  return reading(source, async (now) => {
+    const found = await standing(now, rigId);
+    if (!found) return null;
+    const known = await knows(now, rigId, found, since);
+    const rows =
+      known === 'known'
+        ? await now.all('SELECT * FROM "journal" WHERE "rigId" = $1 AND "version" > $2 ORDER BY "version"', [
+            rigId,
+            since.version,
+          ])
+        : [];
+    const own = new Set(since.own);
+    const entries = rows.map(entryOf).map(({ version, editId: id, kind, label, edit }) => {
+      return { version, id, kind, label, edit: own.has(id) ? null : edit };
+    });
+    return { ...found, since: known, entries, ...(await next(now, rigId)) };
+  });
+}
+
+/** A rig's journal: the life of its database, and how far it goes. */
+type Journal = Pick<Head, 'epoch' | 'version'>;
+
+async function standing({ one }: Reading, rigId: string): Promise<Journal | null> {
+  const row = await one(
+    `SELECT "version", (SELECT "value" FROM "meta" WHERE "name" = 'epoch') AS "epoch" FROM "rigs" WHERE "id" = $1 AND "deletedAt" IS NULL`,
+    [rigId],
+  );
+  return row && { version: Number(row.version), epoch: String(row.epoch) };
+}
+
+/** The id of the entry that led to a version; null where the journal does not reach so far down. */
+async function entryAt({ one }: Reading, rigId: string, version: number): Promise<string | null> {
+  const row = await one('SELECT "editId" FROM "journal" WHERE "rigId" = $1 AND "version" = $2', [rigId, version]);
+  return row ? String(row.editId) : null;
+}
+
+/** Whether what a window takes for the newest entry is in this journal. What was folded away may have been there. */
+async function knows(now: Reading, rigId: string, here: Journal, { epoch, version, newest }: Since): Promise<Head['since']> {
+  if (epoch !== here.epoch || version > here.version) return 'foreign';
+  const folded = (await foldOf(now, rigId))?.version ?? 0;
+  if (folded > 0 && (version < folded || (version === folded && newest !== null))) return 'folded';
+  return (await entryAt(now, rigId, version)) === newest ? 'known' : 'foreign';
+}
+
+async function next(now: Reading, rigId: string): Promise<Pick<Head, 'undo' | 'redo'>> {
+  const [last, first] = [await undoable(now, rigId), await redoable(now, rigId)];
+  return {
+    undo: last && { id: last.editId, label: last.label },
+    redo: first && { id: first.editId, label: first.label },
+  };
+}
+
+/** A rig as a window opens it; null where there is none. */
+export function openedRig(source: Source, rigId: string): Promise<Opened | null> {
+  return reading(source, async (now) => {
+    const current = await currentRig(now, rigId);
+    if (!current) return null;
+    const { rig, version, epoch } = current;
+    const [last, first] = [await undoable(now, rigId), await redoable(now, rigId)];
+    const done = (entry: typeof last): readonly Done[] =>
+      entry ? [{ id: entry.editId, label: entry.label, edit: entry.edit, neverSent: false }] : [];
+    const newest = await entryAt(now, rigId, version);
+    return { epoch, confirmed: { rig, version, newest }, past: done(last), future: done(first) };
+  });
+}
+
+/** Which of some ids are in the journal of a rig already. */
+export function knownOf(source: Source, rigId: string, ids: readonly string[]): Promise<readonly string[]> {
+  return reading(source, async ({ one }) => {
+    const known: string[] = [];
+    for (const id of ids)
+      if (await one('SELECT 1 AS "known" FROM "journal" WHERE "rigId" = $1 AND "editId" = $2', [rigId, id])) known.push(id);
+    return known;
+  });
+}
