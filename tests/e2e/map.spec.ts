@@ -220,7 +220,10 @@ test('nothing is lost while the server does not answer', async ({ page }) => {
   await page.route('**/rigs/**', (route) => (cut && route.request().method() === 'POST' ? route.abort() : route.continue()));
   await page.getByLabel('Number', { exact: true }).fill('31');
   await page.getByLabel('Number', { exact: true }).press('Enter');
-  await expect(page.getByText('not saved yet')).toBeVisible();
+  await page.getByRole('button', { name: '1 edit waits' }).click();
+  await expect(page.getByRole('dialog', { name: 'Changes of this tab' })).toContainText('1 change waits');
+  await expectAccessible(page);
+  await page.keyboard.press('Escape');
   await expect(page.getByRole('row', { name: /FS 1 press/ })).toContainText('CC 31');
   cut = false;
   await saved(page);

@@ -3,18 +3,17 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { set } from '@/core/rig';
+import { type Edit, set } from '@/core/rig';
 import { lanternHour } from '@/demo/lantern-hour';
 import {
+  askJournal,
   bringBackRig,
-  catchUp,
   createRig,
   duplicateRig,
   giveRigName,
-  redoEdit,
+  postEdit,
   removeRig,
-  submitEdit,
-  undoEdit,
+  reopenRig,
 } from '@/server/actions/rigs';
 import { closeFolder, database } from '@/server/folder';
 import { addRig } from '@/server/rigs/rigs';
@@ -32,52 +31,72 @@ afterAll(async () => {
   rmSync(folder, { recursive: true, force: true });
 });
 
-describe('submitting', () => {
-  it('answers a stale version with the entries that were missed', async () => {
+const item = (id: string, edit: Edit) => ({ id, kind: 'edit', label: '', edit });
+const sinceOf = async (rigId: string) => {
+  const there = (await reopenRig({ rigId, own: [] }))?.there;
+  if (!there) throw new Error('no rig');
+  return { epoch: there.epoch, version: there.confirmed.version, newest: there.confirmed.newest, own: [] };
+};
+
+describe('posting', () => {
+  it('answers a stale version with the entries that were missed, and never with its own edit', async () => {
     const rigId = await addRig(await database(), demo);
     const second = demo.parameters[1];
     if (!second) throw new Error('demo changed');
-    expect(
-      await submitEdit({ rigId, editId: 'one', baseVersion: 0, edit: set('parameters', parameter, 'name', 'Veil') }),
-    ).toMatchObject({ ok: true, standing: { version: 1, undo: 'Change name' } });
-    expect(
-      await submitEdit({ rigId, editId: 'two', baseVersion: 0, edit: set('parameters', second, 'name', 'Dust') }),
-    ).toMatchObject({
+    const since = await sinceOf(rigId);
+    const posted = (id: string, edit: Edit) => postEdit({ rigId, item: item(id, edit), since });
+    expect(await posted('one', set('parameters', parameter, 'name', 'Veil'))).toMatchObject({
       ok: true,
-      standing: { version: 2, entries: [{ editId: 'one' }, { editId: 'two' }] },
+      head: { version: 1, undo: { id: 'one', label: 'Change name' }, entries: [{ id: 'one', edit: null }] },
     });
-    expect(
-      await submitEdit({ rigId, editId: 'three', baseVersion: 0, edit: set('parameters', parameter, 'name', 'Haze') }),
-    ).toMatchObject({
+    expect(await posted('two', set('parameters', second, 'name', 'Dust'))).toMatchObject({
+      ok: true,
+      head: {
+        version: 2,
+        entries: [
+          { id: 'one', edit: { to: 'Veil' } },
+          { id: 'two', edit: null },
+        ],
+      },
+    });
+    expect(await posted('three', set('parameters', parameter, 'name', 'Haze'))).toMatchObject({
       ok: false,
-      problem: { type: 'conflict', now: 'Veil', to: 'Haze' },
-      standing: { version: 2 },
+      refusal: { type: 'conflict', now: 'Veil', to: 'Haze' },
+      head: { version: 2 },
     });
-    expect(await catchUp(rigId, 1)).toMatchObject({ version: 2, entries: [{ version: 2 }] });
-    expect(await undoEdit({ rigId, editId: 'u', baseVersion: 2 })).toMatchObject({
-      ok: true,
-      standing: { version: 3, redo: 'Change name' },
+    expect(await askJournal({ rigId, since: { ...since, version: 1, newest: 'one' } })).toMatchObject({
+      version: 2,
+      entries: [{ version: 2 }],
     });
-    expect(await redoEdit({ rigId, editId: 'r', baseVersion: 3 })).toMatchObject({
-      ok: true,
-      standing: { version: 4, redo: null },
+    const stepped = (kind: 'undo' | 'redo', id: string) =>
+      postEdit({ rigId, item: { id, kind, label: '', of: 'one', edit: null }, since });
+    expect(await stepped('undo', 'u')).toMatchObject({ ok: true, head: { version: 3, redo: { id: 'one' } } });
+    expect(await stepped('redo', 'r')).toMatchObject({ ok: true, head: { version: 4, redo: null } });
+    expect(await reopenRig({ rigId, own: ['one', 'never'] })).toMatchObject({
+      there: { confirmed: { version: 4, newest: 'r' } },
+      known: ['one'],
     });
   });
+  const nowhere = { epoch: '', version: 0, newest: null, own: [] };
   it.each([
     [null],
     [{}],
-    [{ rigId: '../../etc', editId: 'x', baseVersion: 0, edit: {} }],
-    [{ rigId: 'a', editId: 'x', baseVersion: -1, edit: set('parameters', parameter, 'name', 'x') }],
-    [{ rigId: 'a', editId: 'x', baseVersion: 0, edit: { type: 'insert', table: 'parameters', row: { id: 'p' } } }],
-    [{ rigId: 'a', editId: 'x', baseVersion: 0, edit: { type: 'drop', table: 'rigs' } }],
+    [{ rigId: '../../etc', item: item('x', set('parameters', parameter, 'name', 'x')), since: nowhere }],
+    [{ rigId: 'a', item: item('x', set('parameters', parameter, 'name', 'x')), since: { ...nowhere, version: -1 } }],
+    [{ rigId: 'a', item: { ...item('x', set('parameters', parameter, 'name', 'x')), kind: 'undo' }, since: nowhere }],
+    [{ rigId: 'a', item: { id: 'x', kind: 'edit', label: '', edit: { type: 'drop', table: 'rigs' } }, since: nowhere }],
   ])('refuses what it cannot read, in words: %j', async (raw) => {
-    const answer = await submitEdit(raw);
-    expect(answer).toMatchObject({ ok: false, problem: { type: 'unreadable' } });
+    const answer = await postEdit(raw);
+    expect(answer).toMatchObject({ ok: false, refusal: { type: 'unreadable' }, head: null });
+    expect([await askJournal(raw), await reopenRig(raw)]).toEqual([null, null]);
   });
   it('says when the rig is gone', async () => {
-    expect(
-      await submitEdit({ rigId: 'nobody', editId: 'x', baseVersion: 0, edit: set('parameters', parameter, 'name', 'x') }),
-    ).toMatchObject({ ok: false, problem: { type: 'no-rig' } });
+    const late = { rigId: 'nobody', item: item('x', set('parameters', parameter, 'name', 'x')), since: nowhere };
+    expect(await postEdit(late)).toEqual({ ok: false, refusal: { type: 'no-rig' }, head: null });
+    expect([await askJournal({ rigId: 'nobody', since: nowhere }), await reopenRig({ rigId: 'nobody', own: [] })]).toEqual([
+      null,
+      null,
+    ]);
   });
 });
 

@@ -135,29 +135,34 @@ export async function killServers(root: string, work: Work, kills: number, rando
     const base = `http://127.0.0.1:${port}`;
     const post = (path: string, body: BodyInit) => fetch(base + path, { method: 'POST', headers: { origin: base }, body });
     let on = true;
-    const act = async (name: string, given: object): Promise<boolean> => {
+    const act = async (name: string, given: object): Promise<string> => {
       const response = await fetch(`${base}/rigs/lantern-hour/map`, {
         method: 'POST',
         headers: { origin: base, 'next-action': actions.get(name) ?? '', 'content-type': 'text/plain;charset=UTF-8' },
         body: JSON.stringify([given]),
       });
-      return (await response.text()).includes('"ok":true');
+      return response.text();
     };
     const working = (async () => {
       const [row] = demo.parameters;
       const now = (await (await fetch(`${base}/api/rigs/lantern-hour/export`)).json()) as {
         parameters: readonly { id: string; note: string }[];
       };
+      const nothing = { epoch: '', version: 0, newest: null, own: [] };
+      const told = await act('askJournal', { rigId: 'lantern-hour', since: nothing });
+      const since = { ...nothing, epoch: /"epoch":"(\w+)"/.exec(told)?.[1] ?? '' };
+      const posted = async (item: object): Promise<boolean> =>
+        (await act('postEdit', { rigId: 'lantern-hour', item: { label: '', ...item }, since })).includes('"ok":true');
       let was = now.parameters.find((p) => p.id === row?.id)?.note ?? '';
       for (let n = 0; on; n++) {
         if (work === 'edits' || work === 'undo') {
           const editId = `${i}-${n}`;
           const edit = { type: 'set', table: 'parameters', id: row?.id, field: 'note', was, to: editId };
-          if (await act('submitEdit', { rigId: 'lantern-hour', editId, baseVersion: 0, edit })) {
+          if (await posted({ id: editId, kind: 'edit', edit })) {
             lines.push(`edit\t${editId}`);
             was = editId;
           }
-          if (work === 'undo' && (await act('undoEdit', { rigId: 'lantern-hour', editId: `${editId}-u`, baseVersion: 0 }))) {
+          if (work === 'undo' && (await posted({ id: `${editId}-u`, kind: 'undo', of: editId, edit: null }))) {
             lines.push(`edit\t${editId}-u`);
             was = edit.was;
           }

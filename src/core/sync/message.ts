@@ -1,6 +1,6 @@
 // What goes into a window's state and what comes out of it: inputs from hand, server and device, and effects for the shell to carry out.
 import type { Edit, Rig } from '../rig';
-import type { Aside, Opened, Queued, Refusal } from './state';
+import type { Aside, Fault, Opened, Queued, Refusal } from './state';
 
 /** One entry of the journal as it is answered. `edit` is null for one that the asker sent itself. */
 export interface Entry {
@@ -32,7 +32,7 @@ export type Input =
   | { readonly type: 'answered'; readonly to: string | null; readonly head: Head }
   | { readonly type: 'refused'; readonly to: string; readonly refusal: Refusal; readonly head: Head | null }
   | { readonly type: 'silent'; readonly to: string | null }
-  | { readonly type: 'fault'; readonly to: string | null; readonly fault: string }
+  | { readonly type: 'fault'; readonly to: string | null; readonly fault: Fault }
   /** Time to try again: a timer ran out, or the browser says that it is online. */
   | { readonly type: 'again' }
   /** How the journal stands, told to everybody; `newest` is null where its last step was folded away. */
@@ -79,6 +79,7 @@ export type Effect =
 export type Notice =
   | { readonly code: 'refused'; readonly refusal: Refusal; readonly label: string }
   | { readonly code: 'set-aside'; readonly aside: Aside }
-  | { readonly code: 'undone' | 'redone'; readonly label: string; readonly own: boolean }
+  /** `of`: the edit that was taken back or done again. */
+  | { readonly code: 'undone' | 'redone'; readonly label: string; readonly of: string }
   | { readonly code: 'nothing-to-undo' | 'nothing-to-redo' }
   | { readonly code: 'not-taken-back'; readonly label: string; readonly refusal: Refusal };

@@ -39,11 +39,14 @@ export interface Aside {
   readonly refusal: Refusal;
 }
 
+/** Why nothing can be kept on the server's disk just now. */
+export type Fault = 'disk-full' | 'read-only' | 'locked' | 'damaged';
+
 /** Whether the server answers: or why nothing can be kept there just now. */
 export type Link =
   | { readonly type: 'online' }
   | { readonly type: 'silent'; readonly tries: number }
-  | { readonly type: 'fault'; readonly fault: string; readonly tries: number };
+  | { readonly type: 'fault'; readonly fault: Fault; readonly tries: number };
 
 /** What the journal has confirmed. `newest` is the edit that led to `version`; null at the beginning. */
 export interface Confirmed {

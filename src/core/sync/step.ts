@@ -4,7 +4,7 @@ import { apply, type Edit, invert, type Rig } from '../rig';
 import type { Effect, Head, Input, Kept, Since } from './message';
 import { afterEdit, afterOthers, afterRedo, afterUndo, agreed, without } from './past';
 import { layOn } from './queue';
-import type { Aside, Done, Opened, Queued, Refusal, SyncState } from './state';
+import type { Aside, Done, Fault, Opened, Queued, Refusal, SyncState } from './state';
 
 export interface Stepped {
   readonly state: SyncState;
@@ -113,8 +113,8 @@ function undone(state: SyncState, id: string): Stepped {
   return said(queued({ ...state, ...afterUndo(state, what) }, item, done ? done.value : state.shown), 'undone', what);
 }
 
-const said = (done: Stepped, code: 'undone' | 'redone', { label }: Done): Stepped =>
-  also(done, { type: 'say', notice: { code, label, own: true } });
+const said = (done: Stepped, code: 'undone' | 'redone', { id, label }: Done): Stepped =>
+  also(done, { type: 'say', notice: { code, label, of: id } });
 
 /** What was never posted goes out of the queue, where all that comes after it stands without it. */
 function takenOut(state: SyncState, item: Queued): Stepped | null {
@@ -143,7 +143,7 @@ function redone(state: SyncState, id: string): Stepped {
   return said(queued({ ...state, ...afterRedo(state, what) }, item, shown), 'redone', what);
 }
 
-function unanswered(state: SyncState, to: string | null, fault: string | null): Stepped {
+function unanswered(state: SyncState, to: string | null, fault: Fault | null): Stepped {
   // An answer to something that is not awaited any more says nothing.
   if (to === null ? state.asking === null && state.parted === null : state.posted !== to) return plain(state);
   const tries = (state.link.type === 'online' ? 0 : state.link.tries) + 1;

@@ -2,80 +2,82 @@
 // What the screens may ask of the server. Everything that comes in is parsed here, once.
 import * as z from 'zod';
 import { editSchema, idSchema, lineSchema, nameSchema } from '@/core/rig';
+import type { Head, Opened, Refusal } from '@/core/sync';
 import { backedUp } from '../backups/first';
-import { type FaultKind, faultKindOf, faultWords } from '../database/faults';
+import { type FaultKind, faultKindOf } from '../database/faults';
 import { database } from '../folder';
 import { orWords } from '../guard/words';
-import { type JournalHead, journalHead, redo, type SubmitProblem, submit, undo } from '../rigs/journal';
 import { removeForGood } from '../rigs/removal';
 import { copyRig, deleteRig, type ListedRig, newRig, renameRig, restoreRig } from '../rigs/rigs';
+import { headOf, knownOf, openedRig, post } from '../rigs/sync';
 
-export type { JournalHead, ListedRig };
+export type { ListedRig };
 
-export type Submitted =
-  | { readonly ok: true; readonly standing: JournalHead }
-  | {
-      readonly ok: false;
-      readonly problem:
-        | SubmitProblem
-        | { readonly type: 'unreadable'; readonly message: string }
-        /** Nothing can be kept just now: whoever asked keeps it, and asks again. */
-        | { readonly type: 'storage'; readonly fault: FaultKind; readonly message: string };
-      readonly standing: JournalHead | null;
-    };
+/** What was posted is in the journal, or why not. */
+export type Posted =
+  | { readonly ok: true; readonly head: Head }
+  | { readonly ok: false; readonly refusal: Refusal; readonly head: Head | null }
+  /** Nothing can be kept just now: whoever asked keeps it, and asks again. */
+  | { readonly ok: false; readonly fault: FaultKind };
 
-const stepSchema = z.object({ rigId: idSchema, editId: lineSchema(60).min(1), baseVersion: z.number().int().min(0) });
-const submissionSchema = stepSchema.extend({ edit: editSchema });
+const entryId = lineSchema(60).min(1);
+const sinceSchema = z.object({
+  epoch: lineSchema(60),
+  version: z.number().int().min(0),
+  newest: entryId.nullable(),
+  own: z.array(entryId).max(10_000),
+});
+const queuedSchema = z.discriminatedUnion('kind', [
+  z.object({ id: entryId, kind: z.literal('edit'), label: z.string().max(2000), edit: editSchema }),
+  z.object({ id: entryId, kind: z.enum(['undo', 'redo']), label: z.string().max(2000), of: entryId, edit: z.null() }),
+]);
+const postSchema = z.object({ rigId: idSchema, item: queuedSchema, since: sinceSchema });
 
-const unreadable = (error: z.ZodError): Submitted => ({
-  ok: false,
-  problem: {
-    type: 'unreadable',
-    message: error.issues
-      .map((i) => `${i.path.join('.')}: ${i.message}`)
-      .join('; ')
-      .slice(0, 400),
-  },
-  standing: null,
+const readingProblem = (error: z.ZodError): Refusal => ({
+  type: 'unreadable',
+  detail: error.issues
+    .map((i) => `${i.path.join('.')}: ${i.message}`)
+    .join('; ')
+    .slice(0, 400),
 });
 
-export async function submitEdit(raw: unknown): Promise<Submitted> {
-  const parsed = submissionSchema.safeParse(raw);
-  if (!parsed.success) return unreadable(parsed.error);
-  const { rigId, ...submission } = parsed.data;
-  return kept(async () => submit(await database(), rigId, submission));
+/** Takes one thing of a window's queue into the journal. */
+export async function postEdit(raw: unknown): Promise<Posted> {
+  const parsed = postSchema.safeParse(raw);
+  if (!parsed.success) return { ok: false, refusal: readingProblem(parsed.error), head: null };
+  const { rigId, item, since } = parsed.data;
+  try {
+    const done = await post(await database(), rigId, item, since);
+    return done.ok ? { ok: true, head: done.value } : { ok: false, refusal: done.error.problem, head: done.error.head };
+  } catch (error) {
+    const fault = faultKindOf(error) ?? closedFault(error);
+    if (fault !== null) return { ok: false, fault };
+    // It would fall over it again: the window sets it aside, and what stands behind it goes on.
+    console.error(error);
+    const detail = error instanceof Error ? error.message.slice(0, 400) : 'unknown';
+    return { ok: false, refusal: { type: 'unreadable', detail }, head: null };
+  }
 }
 
 /** A folder is closed while somebody works only where its database turns out to be damaged. */
 const closedFault = (error: unknown): FaultKind | null =>
   error instanceof Error && error.name === 'FolderClosed' ? 'damaged' : null;
 
-async function kept(work: () => ReturnType<typeof submit>): Promise<Submitted> {
-  try {
-    const done = await work();
-    return done.ok ? { ok: true, standing: done.value } : { ok: false, ...done.error };
-  } catch (error) {
-    const fault = faultKindOf(error) ?? closedFault(error);
-    if (fault === null) throw error;
-    return { ok: false, problem: { type: 'storage', fault, message: faultWords[fault] }, standing: null };
-  }
+/** What happened on a rig since a window was told; null where there is no such rig. */
+export async function askJournal(raw: unknown): Promise<Head | null> {
+  const parsed = z.object({ rigId: idSchema, since: sinceSchema }).safeParse(raw);
+  return parsed.success ? headOf(await database(), parsed.data.rigId, parsed.data.since) : null;
 }
 
-async function takeStep(raw: unknown, step: typeof undo): Promise<Submitted> {
-  const parsed = stepSchema.safeParse(raw);
-  if (!parsed.success) return unreadable(parsed.error);
-  const { rigId, editId, baseVersion } = parsed.data;
-  return kept(async () => step(await database(), rigId, editId, baseVersion));
-}
-
-export const undoEdit = async (raw: unknown): Promise<Submitted> => takeStep(raw, undo);
-export const redoEdit = async (raw: unknown): Promise<Submitted> => takeStep(raw, redo);
-
-/** What happened on a rig after a version. */
-export async function catchUp(rigId: unknown, since: unknown): Promise<JournalHead | null> {
-  const id = idSchema.safeParse(rigId);
-  const from = z.number().int().min(0).safeParse(since);
-  return id.success && from.success ? journalHead(await database(), id.data, from.data) : null;
+/** A rig as it is now, and which of a window's ids are in its journal; null where there is no such rig. */
+export async function reopenRig(raw: unknown): Promise<{ readonly there: Opened; readonly known: readonly string[] } | null> {
+  const parsed = z.object({ rigId: idSchema, own: z.array(entryId).max(10_000) }).safeParse(raw);
+  if (!parsed.success) return null;
+  const { rigId, own } = parsed.data;
+  return (await database()).read(async (here) => {
+    const there = await openedRig(here, rigId);
+    return there && { there, known: await knownOf(here, rigId, own) };
+  });
 }
 
 export type Made = { readonly ok: true; readonly id: string } | { readonly ok: false; readonly message: string };

@@ -1,5 +1,12 @@
 // Tells open tabs that a rig has a new version. One process, one list of listeners.
-type Listener = (version: number) => void;
+type Listener = (told: Told | null) => void;
+
+/** How a journal stands after an edit. */
+export interface Told {
+  readonly epoch: string;
+  readonly version: number;
+  readonly newest: string | null;
+}
 
 // Server and pages are bundled apart but share one process: the lists hang on the process.
 interface Shared {
@@ -15,7 +22,7 @@ const listeners = shared.keenDialListeners;
 const toAll = shared.keenDialListenersToAll;
 const streams = shared.keenDialStreams;
 
-/** Calls `listener` at each new version of a rig until the returned function is called. */
+/** Calls `listener` at each new version of a rig, and with null when everything was replaced, until the returned function is called. */
 export function listen(rigId: string, listener: Listener): () => void {
   const mine = listeners.get(rigId) ?? new Set();
   listeners.set(rigId, mine);
@@ -32,16 +39,20 @@ export function listenToAll(listener: () => void): () => void {
   return () => toAll.delete(listener);
 }
 
-export function announce(rigId: string, version: number): void {
-  for (const listener of listeners.get(rigId) ?? []) listener(version);
+/** Tells open tabs of a rig's new version. */
+export function announce(rigId: string, told: Told): void {
+  for (const listener of listeners.get(rigId) ?? []) listener(told);
+  announceListed();
+}
+
+/** Says that a rig came, changed or went. */
+export function announceListed(): void {
   for (const listener of toAll) listener();
 }
 
-/** What open tabs are told when everything was replaced: nothing that they hold counts any more. */
-export const REPLACED = -1;
-
+/** Tells every open tab that everything was replaced: what it holds may count no more. */
 export function announceReplaced(): void {
-  for (const mine of listeners.values()) for (const listener of mine) listener(REPLACED);
+  for (const mine of listeners.values()) for (const listener of mine) listener(null);
 }
 
 /** Notes a stream of events that is open, with what ends it; the returned function forgets it. */

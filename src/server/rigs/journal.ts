@@ -203,7 +203,7 @@ async function append(writing: Writing, now: Kept, entry: Omit<Entry, 'version'>
   ]);
   writing.afterCommit(() => {
     remember(rigId, { rig, version, epoch: now.epoch });
-    announce(rigId, version);
+    announce(rigId, { epoch: now.epoch, version, newest: editId });
   });
   return ok(null);
 }

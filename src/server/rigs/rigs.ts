@@ -5,7 +5,7 @@ import { countClashes } from '@/core/checks';
 import { emptyRig, idSchema, indexRig, nameSchema, type Rig } from '@/core/rig';
 import { countToEnter } from '@/core/sheets';
 import { type Database, type Reading, reading, type Source, type Writing } from '../database/connection';
-import { announce } from './events';
+import { announceListed } from './events';
 import { currentRig, submit } from './journal';
 import { forgetAnnouncement, goesAt, keptFrom } from './removal';
 import { insertAllRows } from './rows';
@@ -168,7 +168,7 @@ export async function putRig(
     },
   ]);
   await insertAllRows(writing, { ...rig, id });
-  writing.afterCommit(() => announce(id, 0));
+  writing.afterCommit(announceListed);
 }
 
 export const newRig = async (db: Database, name: string): Promise<string> => addRig(db, emptyRig('new', nameSchema.parse(name)));

@@ -2,6 +2,7 @@
 import { err, ok, type Result } from '@/core/base';
 import type { Done, Head, Opened, Queued, Since } from '@/core/sync';
 import { type Database, type Reading, reading, type Source, type Writing } from '../database/connection';
+import type { Told } from './events';
 import { foldOf } from './folds';
 import { currentRig, entryOf, redoable, type SubmitProblem, takeEdit, takeStep, undoable } from './journal';
 
@@ -83,6 +84,14 @@ async function next(now: Reading, rigId: string): Promise<Pick<Head, 'undo' | 'r
     undo: last && { id: last.editId, label: last.label },
     redo: first && { id: first.editId, label: first.label },
   };
+}
+
+/** How a rig's journal stands, as open tabs are told; null where there is no such rig. */
+export function toldOf(source: Source, rigId: string): Promise<Told | null> {
+  return reading(source, async (now) => {
+    const found = await standing(now, rigId);
+    return found && { ...found, newest: await entryAt(now, rigId, found.version) };
+  });
 }
 
 /** A rig as a window opens it; null where there is none. */

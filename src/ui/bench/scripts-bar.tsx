@@ -48,7 +48,7 @@ export function ScriptsBar({ bench, index, controller }: Props) {
   const forget = (id: string): void => {
     const row = scripts.find((s) => s.id === id);
     if (row && edit(batch(`Delete script ${row.name}`, [remove('scripts', row)])))
-      toast(`${row.name} deleted.`, { action: { label: 'Undo', onClick: () => void store.getState().undo() } });
+      toast(`${row.name} deleted.`, { action: { label: 'Undo', onClick: () => store.getState().undo() } });
   };
 
   const exportFile = (): void => {

@@ -41,8 +41,7 @@ export function FindingDetail({ index, line, alike }: Props) {
     ? `${home}/map?control=${line.controlId}${assignment ? `&bank=${assignment.bank ?? 0}&gesture=${assignment.gesture.type}${assignment.layerId === null ? '' : `&layer=${assignment.layerId}`}` : ''}`
     : null;
   const row = assignment?.actions.flatMap((a) => (a.type === 'send' ? (rowOf(a.message) ?? []) : []))[0];
-  const made = (label: string): void =>
-    void toast(label, { action: { label: 'Undo', onClick: () => void store.getState().undo() } });
+  const made = (label: string): void => void toast(label, { action: { label: 'Undo', onClick: () => store.getState().undo() } });
   return (
     <div className="flex min-h-0 flex-1 flex-col">
       <div id="finding-detail" className="flex min-h-0 flex-1 flex-col gap-3 overflow-y-auto px-4 py-3">
@@ -243,7 +242,7 @@ function MendAll({ finding, alike }: { readonly finding: Finding; readonly alike
     }
     if (edit(done.edit))
       toast(`${done.mended} mended${done.left > 0 ? `, ${done.left} left` : ''}.`, {
-        action: { label: 'Undo', onClick: () => void store.getState().undo() },
+        action: { label: 'Undo', onClick: () => store.getState().undo() },
       });
   };
   if (at)

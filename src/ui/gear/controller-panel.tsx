@@ -49,7 +49,7 @@ export function ControllerPanel({
     if (edit(removeGear(index.rig, 'controllers', controller.id))) {
       toast(`Deleted ${controller.name}${used > 0 ? ` and its ${used} assignments` : ''}`, {
         duration: 12_000,
-        action: { label: 'Undo', onClick: () => void store.getState().undo() },
+        action: { label: 'Undo', onClick: () => store.getState().undo() },
       });
     }
   };

@@ -47,7 +47,7 @@ export function TargetPanel({
   const { reception } = target;
   const tune = (changes: Partial<Reception>): boolean => edit(set('targets', target, 'reception', { ...reception, ...changes }));
   const undoable = (title: string): void =>
-    void toast(title, { duration: 12_000, action: { label: 'Undo', onClick: () => void store.getState().undo() } });
+    void toast(title, { duration: 12_000, action: { label: 'Undo', onClick: () => store.getState().undo() } });
   return (
     <div className="flex max-w-[1500px] flex-col gap-5">
       {!inLibrary && (

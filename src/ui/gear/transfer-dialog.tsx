@@ -35,7 +35,7 @@ export function TransferDialog({
     toast(`Moved ${plan.moves} functions to ${plan.to.name}`, {
       description: plan.stays > 0 ? `${plan.stays} stayed on ${controller.name}.` : undefined,
       duration: 12_000,
-      action: { label: 'Undo', onClick: () => void store.getState().undo() },
+      action: { label: 'Undo', onClick: () => store.getState().undo() },
     });
   };
   return (

@@ -304,7 +304,7 @@ function Back({ index, then, title }: { readonly index: RigIndex; readonly then:
     onlyOf('');
     toast(whole ? 'The rig stands as it stood there' : `${counted(taken.size, 'row stands', 'rows stand')} as they stood there`, {
       duration: 12_000,
-      action: { label: 'Undo', onClick: () => void store.getState().undo() },
+      action: { label: 'Undo', onClick: () => store.getState().undo() },
     });
   };
   return (

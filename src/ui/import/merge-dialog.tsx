@@ -67,7 +67,7 @@ export function MergeDialog({ onClose }: { readonly onClose: () => void }) {
     onClose();
     toast(`Merged ${counted(taken.size, 'row')}`, {
       duration: 12_000,
-      action: { label: 'Undo', onClick: () => void store.getState().undo() },
+      action: { label: 'Undo', onClick: () => store.getState().undo() },
     });
   };
   const toggle = (ids: readonly string[], on: boolean): void => {

@@ -35,7 +35,7 @@ export function useAssigning(index: RigIndex, { place, control }: Where, acting:
   const store = useRigStore();
   const [caught, setCaught] = useState<Message | null>(null);
   const say = useCallback(
-    (words: string): void => void toast(words, { action: { label: 'Undo', onClick: () => void store.getState().undo() } }),
+    (words: string): void => void toast(words, { action: { label: 'Undo', onClick: () => store.getState().undo() } }),
     [store],
   );
   const put = useCallback<Assigning['put']>(

@@ -186,7 +186,7 @@ function ByHand({ index, kind, channel, numbers }: Omit<Props, 'occupancy'>) {
     if (!preview?.edit || !edit(preview.edit)) return;
     setValue('');
     toast(`${counted(preview.moves.length, 'number')} moved.`, {
-      action: { label: 'Undo', onClick: () => void store.getState().undo() },
+      action: { label: 'Undo', onClick: () => store.getState().undo() },
     });
   };
   return (

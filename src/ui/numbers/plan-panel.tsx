@@ -27,7 +27,7 @@ export function PlanPanel({ index }: { readonly index: RigIndex }) {
   const apply = (): void => {
     if (!preview?.edit || !edit(preview.edit)) return;
     toast(`${counted(preview.moves.length, 'number')} moved.`, {
-      action: { label: 'Undo', onClick: () => void store.getState().undo() },
+      action: { label: 'Undo', onClick: () => store.getState().undo() },
     });
   };
   const choose = (id: SchoolId): void =>

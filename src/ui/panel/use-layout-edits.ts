@@ -61,7 +61,7 @@ export function useLayoutEdits({ index, controller, chosen, choose }: Ground): L
     choose([]);
     toast(`Deleted ${what}${standing > 0 ? ` and ${counted(standing, 'assignment')} on it` : ''}`, {
       duration: 12_000,
-      action: { label: 'Undo', onClick: () => void store.getState().undo() },
+      action: { label: 'Undo', onClick: () => store.getState().undo() },
     });
   };
   return { add, copy, remove };

@@ -3,10 +3,12 @@
 import { type Remote, wrap } from 'comlink';
 import { createContext, type ReactNode, useContext, useEffect, useMemo, useRef, useState } from 'react';
 import { toast } from 'sonner';
+import * as z from 'zod';
 import { useStore } from 'zustand';
 import { type Renewal, withRenewal } from '@/core/checks';
+import type { Opened } from '@/core/sync';
 import type { JudgeWorker } from '@/workers/judge.worker';
-import { createRigStore, type Judge, type Opened, type RigState, type RigStore } from './rig-store';
+import { createRigStore, type Judge, type RigState, type RigStore } from './rig-store';
 
 interface Context {
   readonly store: RigStore;
@@ -16,12 +18,16 @@ interface Context {
 
 const RigContext = createContext<Context | null>(null);
 
+/** What the server says of its journal. */
+const toldSchema = z.object({ epoch: z.string(), version: z.number(), newest: z.string().nullable() });
+
 const notify = {
   problem: (title: string, description: string): void => void toast.error(title, { description, duration: 9000 }),
   done: (title: string): void => void toast(title),
 };
 
 export function RigProvider({ opened, children }: { readonly opened: Opened; readonly children: ReactNode }) {
+  const rigId = opened.confirmed.rig.id;
   const worker = useRef<Remote<JudgeWorker> | null>(null);
   const line = useRef<Promise<unknown>>(Promise.resolve());
   const [{ store, judge }] = useState(() => {
@@ -57,20 +63,17 @@ export function RigProvider({ opened, children }: { readonly opened: Opened; rea
   }, [store, judge]);
 
   useEffect(() => {
-    const source = new EventSource(`/api/rigs/${opened.rig.id}/events`);
-    source.onmessage = (event) => {
-      // Everything was replaced by a backup: what this tab holds counts no more.
-      if (event.data === '-1') window.location.reload();
-      else void store.getState().follow(Number(event.data));
-    };
-    // After a lost line, ask for whatever was missed.
-    source.onopen = () => void store.getState().follow(store.getState().version + 1);
+    const source = new EventSource(`/api/rigs/${rigId}/events`);
+    const { hear } = store.getState();
+    source.onmessage = ({ data }) => hear({ type: 'announced', ...toldSchema.parse(JSON.parse(data)) });
+    // The server is there again: nothing waits for its turn.
+    source.onopen = () => hear({ type: 'again' });
     return () => source.close();
-  }, [store, opened.rig.id]);
+  }, [store, rigId]);
 
   useEffect(() => {
     const warn = (event: BeforeUnloadEvent): void => {
-      if (store.getState().saving !== 'saved') event.preventDefault();
+      if (store.getState().unsent.length > 0) event.preventDefault();
     };
     window.addEventListener('beforeunload', warn);
     return () => window.removeEventListener('beforeunload', warn);

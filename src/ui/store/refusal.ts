@@ -1,15 +1,13 @@
 // What to tell a person when an edit is refused: what stands there now, what they wanted, what to do.
 import { exhaustive } from '@/core/base';
-import type { Submitted } from '@/server/actions/rigs';
-
-type Problem = Extract<Submitted, { ok: false }>['problem'];
+import type { Refusal } from '@/core/sync';
 
 const show = (value: unknown): string => {
   const text = typeof value === 'string' ? value : JSON.stringify(value);
   return text === undefined ? 'nothing' : text.length > 60 ? `${text.slice(0, 60)}…` : text;
 };
 
-export function refusalWords(problem: Problem): { readonly title: string; readonly detail: string } {
+export function refusalWords(problem: Refusal): { readonly title: string; readonly detail: string } {
   switch (problem.type) {
     case 'conflict':
       return {
@@ -33,10 +31,8 @@ export function refusalWords(problem: Problem): { readonly title: string; readon
       return { title: 'Nothing to undo.', detail: 'Everything is as it was at the start.' };
     case 'nothing-to-redo':
       return { title: 'Nothing to redo.', detail: 'A newer change ended it.' };
-    case 'storage':
-      return { title: 'Nothing can be saved just now.', detail: problem.message };
     case 'unreadable':
-      return { title: 'The server could not read that change.', detail: problem.message };
+      return { title: 'Keen Dial could not take that change.', detail: `${problem.detail}.` };
     default:
       return exhaustive(problem);
   }

@@ -1,138 +1,185 @@
 // The store against a server that answers late, refuses, falls silent, or tells of other tabs: nothing lost, nothing twice.
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import { apply, type Edit, type Rig, set } from '@/core/rig';
+import { type Edit, type Rig, set } from '@/core/rig';
+import type { Queued, Since } from '@/core/sync';
 import { lanternHour } from '@/demo/lantern-hour';
+import { Journal } from '../../../tests/kit/sync';
 
-type Entry = { version: number; editId: string; kind: 'edit'; label: string; edit: Edit };
-
-const server = vi.hoisted(() => ({ submit: vi.fn(), catchUp: vi.fn(), undo: vi.fn() }));
-vi.mock('@/server/actions/rigs', () => ({
-  submitEdit: server.submit,
-  catchUp: server.catchUp,
-  undoEdit: server.undo,
-  redoEdit: vi.fn(),
-}));
+const server = vi.hoisted(() => ({ post: vi.fn(), ask: vi.fn(), reopen: vi.fn() }));
+vi.mock('@/server/actions/rigs', () => ({ postEdit: server.post, askJournal: server.ask, reopenRig: server.reopen }));
 const { createRigStore } = await import('./rig-store');
 
 const demo = lanternHour();
 const [a, b] = demo.parameters;
 if (!a || !b) throw new Error('demo changed');
 
-/** A server in a few lines: the journal is the truth. */
-class Fake {
-  rig: Rig = demo;
-  journal: Entry[] = [];
-  take(editId: string, edit: Edit): { ok: boolean; problem?: unknown } {
-    if (this.journal.some((e) => e.editId === editId)) return { ok: true };
-    const done = apply(this.rig, edit);
-    if (!done.ok) return { ok: false, problem: done.error };
-    this.rig = done.value;
-    this.journal.push({ version: this.journal.length + 1, editId, kind: 'edit', label: 'x', edit });
-    return { ok: true };
-  }
-  standing(since: number) {
-    return {
-      version: this.journal.length,
-      entries: this.journal.slice(since),
-      undo: 'x',
-      undoId: this.journal.at(-1)?.editId ?? null,
-      redo: null,
-    };
-  }
-}
-
-let fake: Fake;
+let journal: Journal;
+let other = 0;
+/** What another tab does. */
+const elsewhere = (edit: Edit) => journal.take({ id: `other ${++other}`, kind: 'edit', label: 'x', edit });
+const taken = ({ item, since }: { item: Queued; since: Since }) => {
+  const before = journal.head(since);
+  if (before.since !== 'known') return { ok: true, head: before };
+  const refusal = journal.take(item);
+  const head = journal.head({ ...since, own: [...since.own, item.id] });
+  return refusal ? { ok: false, refusal, head } : { ok: true, head };
+};
 const problems: string[] = [];
 const told: string[] = [];
 const judged: string[] = [];
 beforeEach(() => {
-  fake = new Fake();
-  problems.length = 0;
-  told.length = 0;
-  judged.length = 0;
-  server.submit.mockImplementation(async ({ editId, baseVersion, edit }: { editId: string; baseVersion: number; edit: Edit }) => {
-    const answer = fake.take(editId, edit);
-    return answer.ok
-      ? { ok: true, standing: fake.standing(baseVersion) }
-      : { ok: false, problem: answer.problem, standing: fake.standing(baseVersion) };
-  });
-  server.catchUp.mockImplementation(async (_id: string, since: number) => fake.standing(since));
+  journal = new Journal(demo);
+  for (const list of [problems, told, judged]) list.length = 0;
+  server.post.mockImplementation(async (asked) => taken(asked));
+  server.ask.mockImplementation(async ({ since }: { since: Since }) => journal.head(since));
+  server.reopen.mockImplementation(async ({ own }: { own: readonly string[] }) => ({
+    there: journal.opened(),
+    known: own.filter((id) => journal.entries.some((e) => e.id === id)),
+  }));
 });
 
 const openStore = () =>
   createRigStore(
-    { rig: demo, version: 0, undoLabel: null, redoLabel: null },
+    journal.opened(),
     { load: () => judged.push('load'), edit: () => judged.push('edit') },
     { problem: (title) => problems.push(title), done: (title) => told.push(title) },
   );
+type Store = ReturnType<typeof openStore>;
 const name = (rig: Rig, id: string): string | undefined => rig.parameters.find((p) => p.id === id)?.name;
+const shown = (store: Store) => store.getState().index.rig;
+const settled = (store: Store) => vi.waitFor(() => expect(store.getState().saving).toBe('saved'), { timeout: 5000 });
+const hear = (store: Store) => {
+  const input = journal.announcement();
+  if (input.type === 'announced') store.getState().hear(input);
+};
 
 describe('the store', () => {
   it('shows an edit at once and has it saved in the end', async () => {
     const store = openStore();
-    store.getState().edit(set('parameters', a, 'name', 'Veil'));
-    expect(name(store.getState().index.rig, a.id)).toBe('Veil');
-    await vi.waitFor(() => expect(store.getState()).toMatchObject({ saving: 'saved', version: 1 }));
-    expect(name(fake.rig, a.id)).toBe('Veil');
+    expect(store.getState().edit(set('parameters', a, 'name', 'Veil'))).toBe(true);
+    expect([name(shown(store), a.id), store.getState().saving]).toEqual(['Veil', 'saving']);
+    await settled(store);
+    expect([name(journal.rig, a.id), store.getState().version]).toEqual(['Veil', 1]);
   });
   it('takes over what another tab did meanwhile, and keeps its own on top', async () => {
     const store = openStore();
-    fake.take('other', set('parameters', b, 'name', 'Dust'));
+    elsewhere(set('parameters', b, 'name', 'Dust'));
     store.getState().edit(set('parameters', a, 'name', 'Veil'));
     await vi.waitFor(() => expect(store.getState().version).toBe(2));
-    expect([name(store.getState().index.rig, a.id), name(store.getState().index.rig, b.id)]).toEqual(['Veil', 'Dust']);
-    expect(store.getState().index.rig).toEqual(fake.rig);
+    expect([name(shown(store), a.id), name(shown(store), b.id)]).toEqual(['Veil', 'Dust']);
+    expect(shown(store)).toEqual(journal.rig);
   });
-  it('puts back what was refused, says so, and keeps the edits after it that still apply', async () => {
+  it('sets aside what was refused, says so, and goes on with the edits behind it', async () => {
     const store = openStore();
-    fake.take('other', set('parameters', a, 'name', 'Dust'));
+    elsewhere(set('parameters', a, 'name', 'Dust'));
     store.getState().edit(set('parameters', a, 'name', 'Veil'));
     store.getState().edit(set('parameters', b, 'note', 'kept'));
-    await vi.waitFor(() => expect(store.getState()).toMatchObject({ saving: 'saved', version: 2 }));
+    await settled(store);
     expect(problems).toEqual(['Changed in another tab meanwhile.']);
-    expect(store.getState().index.rig).toEqual(fake.rig);
-    expect(name(fake.rig, a.id)).toBe('Dust');
-    expect(fake.rig.parameters.find((p) => p.id === b.id)?.note).toBe('kept');
+    expect(shown(store)).toEqual(journal.rig);
+    expect(name(journal.rig, a.id)).toBe('Dust');
+    expect(journal.rig.parameters.find((p) => p.id === b.id)?.note).toBe('kept');
+    const [group] = store.getState().aside;
+    expect(group?.items.map((i) => i.label)).toEqual(['Change name']);
+    store.getState().letGo(group?.id ?? '');
+    expect(store.getState().aside).toEqual([]);
+  });
+  it('an edit that the server falls over blocks nothing, and can be tried again', async () => {
+    const store = openStore();
+    server.post.mockImplementationOnce(async () => ({
+      ok: false,
+      refusal: { type: 'unreadable', detail: 'it fell over' },
+      head: null,
+    }));
+    store.getState().edit(set('parameters', a, 'name', 'Veil'));
+    store.getState().edit(set('parameters', b, 'note', 'kept'));
+    await settled(store);
+    expect(journal.entries.map((e) => e.label)).toEqual(['Change note']);
+    store.getState().retry(store.getState().aside[0]?.id ?? '');
+    await vi.waitFor(() => expect(name(journal.rig, a.id)).toBe('Veil'));
+    expect(store.getState().aside).toEqual([]);
   });
   it('sends again after silence, under the same id, so that nothing is applied twice', async () => {
     const store = openStore();
-    const ids: string[] = [];
-    server.submit.mockImplementationOnce(async ({ editId, edit }: { editId: string; edit: Edit }) => {
-      ids.push(editId);
-      fake.take(editId, edit);
+    server.post.mockImplementationOnce(async (asked) => {
+      taken(asked);
       throw new Error('the answer was lost on the way');
     });
     store.getState().edit(set('parameters', a, 'name', 'Veil'));
     await vi.waitFor(() => expect(store.getState().saving).toBe('offline'));
-    await vi.waitFor(() => expect(store.getState().saving).toBe('saved'), { timeout: 5000 });
-    expect(fake.journal.map((e) => e.editId)).toEqual(ids);
-    expect(store.getState()).toMatchObject({ version: 1 });
+    expect(store.getState().unsent).toHaveLength(1);
+    await settled(store);
+    expect(journal.entries).toHaveLength(1);
+    expect(store.getState()).toMatchObject({ version: 1, unsent: [] });
+  });
+  it('waits where the disk is full, and goes on as soon as the server can be reached again', async () => {
+    const store = openStore();
+    server.post.mockImplementationOnce(async () => ({ ok: false, fault: 'disk-full' }));
+    store.getState().edit(set('parameters', a, 'name', 'Veil'));
+    await vi.waitFor(() => expect(store.getState().saving).toBe('disk-full'));
+    store.getState().hear({ type: 'again' });
+    await settled(store);
+    expect(name(journal.rig, a.id)).toBe('Veil');
   });
   it('follows what it is told of, also when that came while an edit was on its way', async () => {
     const store = openStore();
     store.getState().edit(set('parameters', a, 'name', 'Veil'));
-    await vi.waitFor(() => expect(store.getState().version).toBe(1));
-    fake.take('other', set('parameters', b, 'name', 'Dust'));
-    await store.getState().follow(2);
-    expect(name(store.getState().index.rig, b.id)).toBe('Dust');
-    expect(judged).toEqual(['edit', 'edit']);
+    elsewhere(set('parameters', b, 'name', 'Dust'));
+    hear(store);
+    await vi.waitFor(() => expect(store.getState().version).toBe(2));
+    expect(shown(store)).toEqual(journal.rig);
+    elsewhere({ type: 'set-head', field: 'notes', was: demo.notes, to: 'later' });
+    hear(store);
+    await vi.waitFor(() => expect(shown(store).notes).toBe('later'));
+    // Alone and nothing on its way: only what changed is judged.
+    expect(judged.at(-1)).toBe('edit');
+  });
+  it('takes back at once what was not sent, without the server, and does it again', async () => {
+    const store = openStore();
+    server.post.mockImplementation(async () => {
+      throw new Error('no server');
+    });
+    store.getState().edit(set('parameters', a, 'name', 'Veil'));
+    store.getState().edit(set('parameters', b, 'name', 'Dust'));
+    await vi.waitFor(() => expect(store.getState().saving).toBe('offline'));
+    store.getState().undo();
+    store.getState().undo();
+    expect([name(shown(store), a.id), name(shown(store), b.id)]).toEqual([a.name, b.name]);
+    store.getState().redo();
+    expect(name(shown(store), a.id)).toBe('Veil');
+    expect(told).toEqual(['Undone: Change name', 'Undone: Change name', 'Redone: Change name']);
   });
   it('says when what it takes back was not made here', async () => {
-    server.undo.mockImplementation(async () => ({ ok: true, standing: { ...fake.standing(fake.journal.length) } }));
     const store = openStore();
-    store.getState().edit(set('parameters', a, 'name', 'Veil'));
-    await vi.waitFor(() => expect(store.getState().saving).toBe('saved'));
-    await store.getState().undo();
-    fake.take('other', set('parameters', b, 'name', 'Dust'));
-    await store.getState().follow(2);
-    await store.getState().undo();
-    expect(told).toEqual(['Undone: x', 'Undone: x (not made in this tab)']);
+    elsewhere(set('parameters', b, 'name', 'Dust'));
+    hear(store);
+    await vi.waitFor(() => expect(store.getState().undoLabel).toBe('x'));
+    store.getState().undo();
+    await settled(store);
+    expect([told, name(journal.rig, b.id)]).toEqual([['Undone: x (not made in this tab)'], b.name]);
+  });
+  it('keeps what is unsent where the database was put back, and does as it is told', async () => {
+    for (const take of [true, false]) {
+      journal = new Journal(demo);
+      const store = openStore();
+      store.getState().edit(set('parameters', b, 'name', 'Dust'));
+      await settled(store);
+      journal.restore(0, demo, `life ${take}`);
+      store.getState().edit(set('parameters', a, 'name', 'Veil'));
+      await vi.waitFor(() => expect(store.getState().elsewhere).not.toBeNull());
+      expect(store.getState()).toMatchObject({ saving: 'parted' });
+      expect([name(shown(store), a.id), journal.entries.length]).toEqual(['Veil', 0]);
+      store.getState().resolve(take);
+      await settled(store);
+      expect(shown(store)).toEqual(journal.rig);
+      expect([name(journal.rig, a.id), name(journal.rig, b.id)]).toEqual([take ? 'Veil' : a.name, b.name]);
+    }
   });
   it('refuses at once what does not apply, and sends nothing', () => {
     const store = openStore();
-    server.submit.mockClear();
+    server.post.mockClear();
     expect(store.getState().edit(set('parameters', a, 'name', ''))).toBe(false);
     expect(problems).toEqual(['That does not fit.']);
-    expect(server.submit).not.toHaveBeenCalled();
+    expect(server.post).not.toHaveBeenCalled();
   });
 });

@@ -1,18 +1,26 @@
-// One store per open rig: the document at once, the server behind it, the judge beside it.
+// One store per open rig: the document at once, the server behind it, the judge beside it. What is on its way is a value (core/sync); this
+// carries its effects out.
 import { nanoid } from 'nanoid';
 import { createStore } from 'zustand';
 import type { Outcome } from '@/core/bench';
 import type { Finding } from '@/core/checks';
-import { apply, type Edit, indexRig, type Rig, type RigIndex } from '@/core/rig';
-import { catchUp, type JournalHead, redoEdit, type Submitted, submitEdit, undoEdit } from '@/server/actions/rigs';
+import { type Edit, indexRig, labelOf, type Rig, type RigIndex } from '@/core/rig';
+import {
+  type Aside,
+  type Effect,
+  type Input,
+  type Notice,
+  type Opened,
+  opened as openedState,
+  type Queued,
+  type SyncState,
+  step,
+} from '@/core/sync';
+import { askJournal, postEdit, reopenRig } from '@/server/actions/rigs';
 import { refusalWords } from './refusal';
 
-interface Pending {
-  readonly editId: string;
-  readonly edit: Edit;
-}
-
-export type Saving = 'saved' | 'saving' | 'offline' | 'disk-full' | 'read-only' | 'locked' | 'damaged';
+/** Whether everything is kept, on its way, or why not. */
+export type Saving = 'saved' | 'saving' | 'offline' | 'parted' | 'disk-full' | 'read-only' | 'locked' | 'damaged';
 
 export interface RigState {
   /** The rig as the screen shows it: what the server has, and the edits on their way on top. */
@@ -20,16 +28,26 @@ export interface RigState {
   readonly version: number;
   readonly undoLabel: string | null;
   readonly redoLabel: string | null;
-  /** Whether edits are kept: or why not yet, by what the server says of its disk. What is not kept waits here and is sent again. */
   readonly saving: Saving;
+  /** Edits that are not in the journal yet. */
+  readonly unsent: readonly Queued[];
+  /** Edits that were refused, with why. */
+  readonly aside: readonly Aside[];
+  /** The rig as it is in a database that is another one, while somebody has to say what becomes of what is unsent. */
+  readonly elsewhere: Rig | null;
   readonly outcomes: ReadonlyMap<string, Outcome>;
   readonly findings: ReadonlyMap<string, readonly Finding[]>;
   /** Applies an edit at once and sends it. False, with a word to the user, when it does not apply. */
   readonly edit: (edit: Edit) => boolean;
-  readonly undo: () => Promise<void>;
-  readonly redo: () => Promise<void>;
-  /** Fetches what other tabs did, up to a version. */
-  readonly follow: (version: number) => Promise<void>;
+  readonly undo: () => void;
+  readonly redo: () => void;
+  /** Tries a group of edits that was set aside once more, or lets it go. */
+  readonly retry: (group: string) => void;
+  readonly letGo: (group: string) => void;
+  /** Puts what is unsent onto the database that is there now, or lets it go. */
+  readonly resolve: (take: boolean) => void;
+  /** Tells what the server says of its journal, or that it can be reached again. */
+  readonly hear: (told: Extract<Input, { type: 'announced' | 'again' }>) => void;
 }
 
 export interface Judge {
@@ -42,166 +60,127 @@ export interface Notify {
   readonly done: (title: string) => void;
 }
 
-export interface Opened {
-  readonly rig: Rig;
-  readonly version: number;
-  readonly undoLabel: string | null;
-  readonly redoLabel: string | null;
-}
-
 export type RigStore = ReturnType<typeof createRigStore>;
 
+/** Opens a rig for the screen. */
 export function createRigStore(opened: Opened, judge: Judge, notify: Notify) {
-  // What the server has acknowledged; the edits after it wait in line.
-  let base: Rig = opened.rig;
-  let pending: readonly Pending[] = [];
-  let sending = false;
-  // The highest version that the server has told of: what came while an edit was on its way is fetched after it.
-  let announced = 0;
-  // Edits made here, and the one that undo would take back: undo says so when it is somebody else's.
+  let sync = openedState(opened);
+  const rigId = opened.confirmed.rig.id;
+  // Edits made here: undo says so when it takes back somebody else's.
   const own = new Set<string>();
-  let undoId: string | null = null;
-  let retryMs = 1000;
 
   return createStore<RigState>((setState, getState) => {
-    const show = (rig: Rig, more: Partial<RigState> = {}): void => setState({ index: indexRig(rig, getState().index), ...more });
-
-    /** Takes over what the server says: its entries onto the base, and what is still on its way on top of that. */
-    const receive = (standing: JournalHead): void => {
-      const known = getState().version;
-      let version = known;
-      const foreign: Edit[] = [];
-      const alone = pending.length === 0;
-      for (const entry of standing.entries) {
-        if (entry.version !== version + 1) continue;
-        const done = apply(base, entry.edit);
-        if (!done.ok) {
-          window.location.reload();
-          return;
-        }
-        base = done.value;
-        version = entry.version;
-        const [first] = pending;
-        if (entry.kind === 'edit' && first?.editId === entry.editId) pending = pending.slice(1);
-        else foreign.push(entry.edit);
-      }
-      let rig = base;
-      for (const waiting of pending) {
-        const done = apply(rig, waiting.edit);
-        if (done.ok) rig = done.value;
-      }
-      if (pending.length === 0) undoId = standing.undoId;
-      const labels = pending.length === 0 ? { undoLabel: standing.undo, redoLabel: standing.redo } : {};
-      if (foreign.length === 0) {
-        setState({ version, ...labels });
-        return;
-      }
-      show(rig, { version, ...labels });
-      if (alone) for (const edit of foreign) judge.edit(edit);
-      else judge.load(rig);
+    const feed = (input: Input): void => {
+      const before = sync;
+      const { state, effects } = step(sync, input);
+      sync = state;
+      setState({
+        ...seen(state),
+        ...(state.shown === before.shown ? {} : { index: indexRig(state.shown, getState().index) }),
+      });
+      for (const effect of effects) carryOut(effect);
     };
-
-    const send = async (): Promise<void> => {
-      if (sending) return;
-      sending = true;
-      for (let next = pending[0]; next; next = pending[0]) {
-        if (getState().saving === 'saved') setState({ saving: 'saving' });
-        const { rig } = getState().index;
-        let answer: Submitted;
-        try {
-          answer = await submitEdit({ rigId: rig.id, editId: next.editId, baseVersion: getState().version, edit: next.edit });
-        } catch {
-          setState({ saving: 'offline' });
-          await new Promise((resolve) => setTimeout(resolve, retryMs));
-          retryMs = Math.min(15_000, retryMs * 2);
-          continue;
-        }
-        if (!answer.ok && answer.problem.type === 'storage') {
-          setState({ saving: answer.problem.fault });
-          await new Promise((resolve) => setTimeout(resolve, retryMs));
-          retryMs = Math.min(15_000, retryMs * 2);
-          continue;
-        }
-        retryMs = 1000;
-        setState({ saving: 'saving' });
-        if (!answer.ok) {
-          const refused = next.editId;
-          pending = pending.filter((p) => p.editId !== refused);
-          const words = refusalWords(answer.problem);
-          notify.problem(words.title, words.detail);
-        }
-        if (answer.standing) receive(answer.standing);
-        if (!answer.ok) {
-          let kept = base;
-          pending = pending.filter((p) => {
-            const done = apply(kept, p.edit);
-            if (done.ok) kept = done.value;
-            return done.ok;
-          });
-          show(kept);
-          judge.load(kept);
-        }
-      }
-      sending = false;
-      setState({ saving: 'saved' });
-      if (announced > getState().version) await catchUpWithOthers();
-    };
-
-    const catchUpWithOthers = async (): Promise<void> => {
-      if (announced <= getState().version || sending || pending.length > 0) return;
-      const standing = await catchUp(getState().index.rig.id, getState().version).catch(() => null);
-      if (standing && standing.version > getState().version && pending.length === 0) receive(standing);
-    };
-
-    const settled = async (): Promise<void> => {
-      while (pending.length > 0 || sending) await new Promise((resolve) => setTimeout(resolve, 15));
-    };
-
-    const step = async (take: typeof undoEdit, verb: 'Undone' | 'Redone'): Promise<void> => {
-      await settled();
-      const label = verb === 'Undone' ? getState().undoLabel : getState().redoLabel;
-      if (label === null) return;
-      const { version, index } = getState();
-      const mine = verb === 'Redone' || undoId === null || own.has(undoId);
-      try {
-        const answer = await take({ rigId: index.rig.id, editId: nanoid(12), baseVersion: version });
-        if (answer.standing) receive(answer.standing);
-        if (answer.ok) notify.done(mine ? `${verb}: ${label}` : `${verb}: ${label} (not made in this tab)`);
-        else notify.problem('Nothing changed.', refusalWords(answer.problem).detail);
-      } catch {
-        notify.problem('The server does not answer.', 'Nothing changed. Check that Keen Dial still runs, and try again.');
+    const carryOut = (effect: Effect): void => {
+      switch (effect.type) {
+        case 'changed':
+          if (effect.edits) effect.edits.forEach(judge.edit);
+          else judge.load(effect.rig);
+          break;
+        case 'say':
+          say(effect.notice, notify, own);
+          break;
+        case 'wait':
+          setTimeout(() => feed({ type: 'again' }), effect.ms);
+          break;
+        case 'keep':
+          break;
+        default:
+          void asked(rigId, effect).then((answer) => answer && feed(answer));
       }
     };
-
     return {
-      index: indexRig(opened.rig),
-      version: opened.version,
-      undoLabel: opened.undoLabel,
-      redoLabel: opened.redoLabel,
-      saving: 'saved',
+      index: indexRig(sync.shown),
+      ...seen(sync),
       outcomes: new Map(),
       findings: new Map(),
       edit: (edit) => {
-        const done = apply(getState().index.rig, edit);
-        if (!done.ok) {
-          const words = refusalWords(done.error);
-          notify.problem(words.title, words.detail);
-          return false;
-        }
-        const editId = nanoid(12);
-        own.add(editId);
-        pending = [...pending, { editId, edit }];
-        show(done.value, { undoLabel: edit.type === 'batch' ? edit.label : 'the last change', redoLabel: null });
-        judge.edit(edit);
-        void send();
-        return true;
+        const id = nanoid(12);
+        own.add(id);
+        feed({ type: 'edited', id, edit, label: labelOf(edit) });
+        return sync.unsent.some((item) => item.id === id);
       },
-      undo: () => step(undoEdit, 'Undone'),
-      redo: () => step(redoEdit, 'Redone'),
-      follow: async (version) => {
-        announced = Math.max(announced, version);
-        await catchUpWithOthers();
-      },
+      undo: () => feed({ type: 'undo', id: nanoid(12) }),
+      redo: () => feed({ type: 'redo', id: nanoid(12) }),
+      retry: (group) => feed({ type: 'retried', group }),
+      letGo: (group) => feed({ type: 'let-go', group }),
+      resolve: (take) => feed({ type: 'resolved', take }),
+      hear: feed,
     };
   });
+}
+
+/** What the screen shows of what is on its way. */
+const seen = (state: SyncState) => ({
+  version: state.confirmed.version,
+  undoLabel: state.past.at(-1)?.label ?? null,
+  redoLabel: state.future.at(-1)?.label ?? null,
+  saving: savingOf(state),
+  unsent: state.unsent,
+  aside: state.aside,
+  elsewhere: state.parted?.there?.confirmed.rig ?? null,
+});
+
+function savingOf({ link, parted, unsent }: SyncState): Saving {
+  if (parted) return 'parted';
+  if (link.type === 'fault') return link.fault;
+  if (link.type === 'silent') return 'offline';
+  return unsent.length > 0 ? 'saving' : 'saved';
+}
+
+/** What the server answers to an effect, as an input; null where the rig is gone and there is nothing more to say. */
+async function asked(rigId: string, effect: Extract<Effect, { type: 'post' | 'ask' | 'reopen' }>): Promise<Input | null> {
+  const to = effect.type === 'post' ? effect.item.id : null;
+  try {
+    if (effect.type === 'ask') {
+      const head = await askJournal({ rigId, since: effect.since });
+      return head && { type: 'answered', to, head };
+    }
+    if (effect.type === 'reopen') {
+      const found = await reopenRig({ rigId, own: effect.own });
+      return found && { type: 'reopened', ...found };
+    }
+    const { item, since } = effect;
+    // What an undo does is the journal's to say.
+    const answer = await postEdit({ rigId, item: item.kind === 'edit' ? item : { ...item, edit: null }, since });
+    if (answer.ok) return { type: 'answered', to, head: answer.head };
+    if ('fault' in answer) return { type: 'fault', to, fault: answer.fault };
+    return { type: 'refused', to: item.id, refusal: answer.refusal, head: answer.head };
+  } catch {
+    return { type: 'silent', to };
+  }
+}
+
+/** Tells a person what became of an edit. */
+function say(notice: Notice, notify: Notify, own: ReadonlySet<string>): void {
+  switch (notice.code) {
+    case 'undone':
+    case 'redone': {
+      const verb = notice.code === 'undone' ? 'Undone' : 'Redone';
+      const mine = notice.code === 'redone' || own.has(notice.of);
+      notify.done(mine ? `${verb}: ${notice.label}` : `${verb}: ${notice.label} (not made in this tab)`);
+      break;
+    }
+    case 'nothing-to-undo':
+    case 'nothing-to-redo':
+      break;
+    case 'set-aside': {
+      const { title, detail } = refusalWords(notice.aside.refusal);
+      notify.problem(title, `${detail} Your change is set aside: the head of the page leads to it.`);
+      break;
+    }
+    default: {
+      const { title, detail } = refusalWords(notice.refusal);
+      notify.problem(title, detail);
+    }
+  }
 }

@@ -200,7 +200,7 @@ function Running({
   const remove = (): void => {
     if (!edit(removeSearch(search))) return;
     void setQuery({ search: null });
-    toast('Deleted a search', { action: { label: 'Undo', onClick: () => void store.getState().undo() } });
+    toast('Deleted a search', { action: { label: 'Undo', onClick: () => store.getState().undo() } });
   };
   return (
     <>

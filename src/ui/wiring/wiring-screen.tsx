@@ -36,7 +36,7 @@ export function WiringScreen() {
   const remove = (wire: Wire): void => {
     if (!edit(removeWire(rig, wire))) return;
     if (chosenId === wire.id) void setChosen(null);
-    toast('Unplugged a wire', { action: { label: 'Undo', onClick: () => void store.getState().undo() } });
+    toast('Unplugged a wire', { action: { label: 'Undo', onClick: () => store.getState().undo() } });
   };
   const empty = rig.controllers.length + rig.targets.length < 2;
   return (

@@ -1,7 +1,7 @@
 import { notFound } from 'next/navigation';
 import { database } from '@/server/folder';
-import { currentRig, journalHead } from '@/server/rigs/journal';
 import { entryOf, versionsOf } from '@/server/rigs/library';
+import { openedRig } from '@/server/rigs/sync';
 import { EntryScreen } from '@/ui/library/entry-screen';
 import { RigProvider } from '@/ui/store/provider';
 
@@ -20,14 +20,14 @@ export default async function EntryPage({ params }: Props) {
   // One moment: what undo would do belongs to the very version that is shown.
   const opened = await (await database()).read(async (here) => {
     const entry = await entryOf(here, id);
-    const now = await currentRig(here, id);
-    return entry && now && { entry, now, state: await journalHead(here, id, now.version), versions: await versionsOf(here, id) };
+    const rig = await openedRig(here, id);
+    return entry && rig && { entry, rig, versions: await versionsOf(here, id) };
   });
   if (!opened) notFound();
-  const { entry, now, state, versions } = opened;
+  const { entry, rig, versions } = opened;
   return (
-    <RigProvider key={id} opened={{ rig: now.rig, version: now.version, undoLabel: state.undo, redoLabel: state.redo }}>
-      <EntryScreen entry={entry} versions={versions} openedAt={now.version} />
+    <RigProvider key={id} opened={rig}>
+      <EntryScreen entry={entry} versions={versions} openedAt={rig.confirmed.version} />
     </RigProvider>
   );
 }

@@ -2,8 +2,9 @@ import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import type { ReactNode } from 'react';
 import { database } from '@/server/folder';
-import { currentRig, journalHead } from '@/server/rigs/journal';
+import { currentRig } from '@/server/rigs/journal';
 import { rigNames } from '@/server/rigs/rigs';
+import { openedRig } from '@/server/rigs/sync';
 import { Head } from '@/ui/frame/head';
 import { RigProvider } from '@/ui/store/provider';
 
@@ -23,13 +24,13 @@ export default async function RigLayout({ params, children }: Props) {
   const { id } = await params;
   // One moment: what undo would do belongs to the very version that is shown.
   const opened = await (await database()).read(async (here) => {
-    const now = await currentRig(here, id);
-    return now && { now, state: await journalHead(here, id, now.version), others: await rigNames(here) };
+    const rig = await openedRig(here, id);
+    return rig && { rig, others: await rigNames(here) };
   });
   if (!opened) notFound();
-  const { now, state, others } = opened;
+  const { rig, others } = opened;
   return (
-    <RigProvider key={id} opened={{ rig: now.rig, version: now.version, undoLabel: state.undo, redoLabel: state.redo }}>
+    <RigProvider key={id} opened={rig}>
       <div className="print-plain flex h-dvh min-w-[960px] flex-col overflow-hidden">
         <Head others={others} />
         {children}

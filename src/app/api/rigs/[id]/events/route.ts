@@ -1,10 +1,12 @@
 import { idSchema } from '@/core/rig';
+import { database } from '@/server/folder';
 import { refuse } from '@/server/guard/body';
-import { keepStream, listen } from '@/server/rigs/events';
+import { keepStream, listen, type Told } from '@/server/rigs/events';
+import { toldOf } from '@/server/rigs/sync';
 
 export const dynamic = 'force-dynamic';
 
-/** Server-sent events: one message with the version number each time the rig changes. */
+/** Server-sent events: how the journal stands, at the beginning, each time the rig changes, and when everything was replaced. */
 export async function GET(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
   const { id } = await params;
   if (!idSchema.safeParse(id).success) return refuse(404, 'the rig', 'There is no such rig.');
@@ -18,7 +20,13 @@ export async function GET(request: Request, { params }: { params: Promise<{ id: 
           stop();
         }
       };
-      const unlisten = listen(id, (version) => send(`data: ${version}\n\n`));
+      const tell = (told: Told | null): void => void (told && send(`data: ${JSON.stringify(told)}\n\n`));
+      // What cannot be read now is told with the next edit.
+      const tellNow = (): void =>
+        void database()
+          .then((db) => toldOf(db, id))
+          .then(tell, () => null);
+      const unlisten = listen(id, (told) => (told ? tell(told) : tellNow()));
       const beat = setInterval(() => send(': still here\n\n'), 25_000);
       const stop = (): void => {
         clearInterval(beat);
@@ -36,6 +44,7 @@ export async function GET(request: Request, { params }: { params: Promise<{ id: 
       const forget = keepStream(end);
       request.signal.addEventListener('abort', end);
       send(': listening\n\n');
+      tellNow();
     },
   });
   return new Response(stream, {
