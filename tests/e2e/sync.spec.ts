@@ -1,0 +1,94 @@
+// Edits on their way: a server that dies and comes back, an edit that it cannot take, and a backup restored under an open tab.
+import { expect, type Page, test } from '@playwright/test';
+import { expectAccessible, open, ownRig, saved } from './kit';
+import { home, start } from './own-server';
+
+const notes = async (page: Page, number: string, text: string): Promise<void> => {
+  await page.getByRole('row', { name: new RegExp(`^${number} press`) }).click();
+  await page.getByLabel('Why this number').fill(text);
+  await page.getByLabel('Why this number').press('Tab');
+};
+const exported = async (url: string): Promise<string> => (await fetch(`${url}/api/rigs/lantern-hour/export`)).text();
+const status = (page: Page, name: string) => page.getByRole('status').getByRole('button', { name });
+const dialogOf = (page: Page) => page.getByRole('dialog', { name: 'Changes of this tab' });
+
+test('a server that is killed and started again: what was made meanwhile waits, is taken back without it, and arrives', async ({
+  page,
+}) => {
+  const folder = home();
+  const first = await start(folder);
+  await page.goto(`${first.url}/rigs/lantern-hour/map`);
+  await notes(page, 'FS 1', 'before');
+  await saved(page);
+  await first.end('SIGKILL');
+  await notes(page, 'FS 2', 'meanwhile');
+  await notes(page, 'FS 3', 'not at all');
+  await status(page, '2 edits wait').click();
+  await expect(dialogOf(page)).toContainText('Keen Dial does not answer');
+  await expectAccessible(page);
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: /^Undo/ }).click();
+  await expect(page.getByLabel('Why this number')).toHaveValue('');
+  await expect(status(page, '1 edit waits')).toBeVisible();
+  const again = await start(folder, {}, first.port);
+  await saved(page);
+  const text = await exported(again.url);
+  expect(text).toContain('before');
+  expect(text).toContain('meanwhile');
+  expect(text).not.toContain('not at all');
+});
+
+test('an edit that the server cannot take is set aside, what stands behind it goes on, and it can be tried again', async ({
+  page,
+}) => {
+  const id = await ownRig(page);
+  await open(page, id, 'map');
+  let spoil = true;
+  await page.route('**/rigs/**', async (route) => {
+    const body = route.request().postData();
+    if (route.request().method() !== 'POST' || !spoil || !body?.includes('poison')) return route.continue();
+    spoil = false;
+    return route.continue({ postData: body.replace('"type":"set"', '"type":"sat"') });
+  });
+  await notes(page, 'FS 1', 'poison');
+  await notes(page, 'FS 2', 'behind it');
+  await expect(status(page, '1 set aside')).toBeVisible();
+  await expect.poll(async () => (await page.request.get(`/api/rigs/${id}/export`)).text()).toContain('behind it');
+  await status(page, '1 set aside').click();
+  await expect(dialogOf(page)).toContainText('Keen Dial could not take that change.');
+  await expectAccessible(page);
+  await dialogOf(page).getByRole('button', { name: 'Try again' }).click();
+  await expect(dialogOf(page)).toContainText('Nothing waits here.');
+  await page.keyboard.press('Escape');
+  await saved(page);
+  expect(await (await page.request.get(`/api/rigs/${id}/export`)).text()).toContain('poison');
+});
+
+for (const take of [true, false])
+  test(`a backup restored under an open tab: what it has unsent is ${take ? 'put on what is there' : 'let go'}`, async ({
+    page,
+  }) => {
+    const { url } = await start(home());
+    const backup = Buffer.from(await (await fetch(`${url}/api/backup`)).arrayBuffer());
+    await page.goto(`${url}/rigs/lantern-hour/map`);
+    await notes(page, 'FS 1', 'after the backup');
+    await saved(page);
+    let cut = true;
+    await page.route('**/rigs/**', (route) => (cut && route.request().method() === 'POST' ? route.abort() : route.continue()));
+    await notes(page, 'FS 2', 'unsent');
+    await expect(status(page, '1 edit waits')).toBeVisible();
+    const restored = await fetch(`${url}/api/restore`, { method: 'POST', headers: { origin: url }, body: backup });
+    expect(restored.status).toBe(200);
+    cut = false;
+    await status(page, 'database put back').click({ timeout: 20_000 });
+    const dialog = dialogOf(page);
+    await expect(dialog).toContainText('A backup was restored');
+    await expectAccessible(page);
+    await dialog.getByRole('button', { name: take ? 'Put my 1 change on what is there' : 'Let mine go' }).click();
+    await page.keyboard.press('Escape');
+    await saved(page);
+    await page.getByRole('row', { name: /^FS 1 press/ }).click();
+    await expect(page.getByLabel('Why this number')).not.toHaveValue('after the backup');
+    expect((await exported(url)).includes('unsent')).toBe(take);
+    expect(await exported(url)).not.toContain('after the backup');
+  });
