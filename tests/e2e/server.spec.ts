@@ -1,3 +1,4 @@
+// The whole program as one process, on data folders of its own: how it starts, ends, turns away, and what a player sees where the data cannot be opened.
 import { copyFileSync, existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { connect as dial } from 'node:net';
 import { join } from 'node:path';

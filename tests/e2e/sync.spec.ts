@@ -5,8 +5,8 @@ import { home, start } from './own-server';
 
 const notes = async (page: Page, number: string, text: string): Promise<void> => {
   await page.getByRole('row', { name: new RegExp(`^${number} press`) }).click();
-  await page.getByLabel('Why this number').fill(text);
-  await page.getByLabel('Why this number').press('Tab');
+  await page.getByRole('textbox', { name: 'Why this number' }).fill(text);
+  await page.getByRole('textbox', { name: 'Why this number' }).press('Tab');
 };
 const exported = async (url: string): Promise<string> => (await fetch(`${url}/api/rigs/lantern-hour/export`)).text();
 const status = (page: Page, name: string) => page.getByRole('status').getByRole('button', { name });
@@ -28,7 +28,7 @@ test('a server that is killed and started again: what was made meanwhile waits, 
   await expectAccessible(page);
   await page.keyboard.press('Escape');
   await page.getByRole('button', { name: /^Undo/ }).click();
-  await expect(page.getByLabel('Why this number')).toHaveValue('');
+  await expect(page.getByRole('textbox', { name: 'Why this number' })).toHaveValue('');
   await expect(status(page, '1 edit waits')).toBeVisible();
   const again = await start(folder, {}, first.port);
   await saved(page);
@@ -88,7 +88,7 @@ for (const take of [true, false])
     await page.keyboard.press('Escape');
     await saved(page);
     await page.getByRole('row', { name: /^FS 1 press/ }).click();
-    await expect(page.getByLabel('Why this number')).not.toHaveValue('after the backup');
+    await expect(page.getByRole('textbox', { name: 'Why this number' })).not.toHaveValue('after the backup');
     expect((await exported(url)).includes('unsent')).toBe(take);
     expect(await exported(url)).not.toContain('after the backup');
   });

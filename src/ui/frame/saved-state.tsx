@@ -1,14 +1,13 @@
 'use client';
 // Whether the open document is saved: one place in the head, and one dialog behind it where something waits.
-import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import { counted } from '@/core/base';
 import { cx } from '../primitives/cx';
 import { useRig } from '../store/provider';
 import type { RigState, Saving } from '../store/rig-store';
+// Not fetched when it is asked for: it is needed above all where the server does not answer.
+import { EditsDialog } from './edits-dialog';
 import { savingWords } from './saving-words';
-
-const EditsDialog = dynamic(() => import('./edits-dialog').then((m) => m.EditsDialog), { ssr: false });
 
 const short: Readonly<Record<Exclude<Saving, 'offline'>, string>> = {
   saved: 'saved',
