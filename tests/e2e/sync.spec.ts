@@ -92,3 +92,27 @@ for (const take of [true, false])
     expect((await exported(url)).includes('unsent')).toBe(take);
     expect(await exported(url)).not.toContain('after the backup');
   });
+
+test('a tab that was closed with unsent edits: the list of rigs names them, and the next tab sends them', async ({
+  page,
+  context,
+}) => {
+  const id = await ownRig(page);
+  await open(page, id, 'map');
+  await page.route('**/rigs/**', (route) => (route.request().method() === 'POST' ? route.abort() : route.continue()));
+  await notes(page, 'FS 1', 'made before it was closed');
+  await notes(page, 'FS 2', 'and so was this');
+  await expect(status(page, '2 edits wait')).toBeVisible();
+  const next = await context.newPage();
+  await page.close({ runBeforeUnload: false });
+  await next.goto('/');
+  await expect(next.getByText('2 edits on this device not saved yet.')).toBeVisible();
+  await expectAccessible(next);
+  await open(next, id, 'map');
+  await saved(next);
+  await expect
+    .poll(async () => (await next.request.get(`/api/rigs/${id}/export`)).text())
+    .toMatch(/made before it was closed[\s\S]*and so was this|and so was this[\s\S]*made before it was closed/);
+  await next.goto('/');
+  await expect(next.getByText('on this device not saved yet')).toHaveCount(0);
+});

@@ -16,6 +16,7 @@ import { DeletedList } from '../primitives/deleted-list';
 import { SeverityMark } from '../primitives/marks';
 import { NameDialog } from '../primitives/name-dialog';
 import { AllData } from './all-data';
+import { useWaiting, WaitingMark } from './waiting-mark';
 
 /** All rigs with their state; make, copy, rename, delete, import. */
 export function RigsScreen({
@@ -35,6 +36,7 @@ export function RigsScreen({
   const live = rigs.filter((r) => !r.deleted);
   const gone = rigs.filter((r) => r.deleted);
 
+  const waiting = useWaiting();
   const { remove, bringBack, finish } = useDeleting();
   const copy = (rig: ListedRig): void =>
     start(async () => {
@@ -62,6 +64,7 @@ export function RigsScreen({
               <RigRow
                 key={rig.id}
                 rig={rig}
+                waiting={waiting.get(rig.id) ?? 0}
                 onCopy={() => copy(rig)}
                 onRename={() => setAsking({ for: 'rename', rig })}
                 onDelete={() => remove(rig)}
@@ -124,11 +127,14 @@ function NoRig() {
 
 function RigRow({
   rig,
+  waiting,
   onCopy,
   onRename,
   onDelete,
 }: {
   readonly rig: ListedRig;
+  /** Edits of it that wait on this device. */
+  readonly waiting: number;
   readonly onCopy: () => void;
   readonly onRename: () => void;
   readonly onDelete: () => void;
@@ -148,6 +154,7 @@ function RigRow({
         <p className="text-xs text-ink-2">
           {counted(summary.controllers, 'controller')}, {counted(summary.targets, 'target')}
         </p>
+        <WaitingMark edits={waiting} />
       </div>
       <div className="text-xs text-ink-2">
         {summary.parameters === 0 ? (

@@ -1,14 +1,18 @@
 'use client';
 // Opens a rig on the screen: the store, the judge in its worker, and the line on which other tabs are heard.
 import { type Remote, wrap } from 'comlink';
+import { nanoid } from 'nanoid';
 import { createContext, type ReactNode, useContext, useEffect, useMemo, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import * as z from 'zod';
 import { useStore } from 'zustand';
 import { type Renewal, withRenewal } from '@/core/checks';
-import type { Opened } from '@/core/sync';
+import type { Kept, Opened } from '@/core/sync';
+import { reopenRig } from '@/server/actions/rigs';
 import type { JudgeWorker } from '@/workers/judge.worker';
+import { keepHere, live } from './device';
 import { createRigStore, type Judge, type RigState, type RigStore } from './rig-store';
+import { takeOver } from './take-over';
 
 interface Context {
   readonly store: RigStore;
@@ -30,7 +34,7 @@ export function RigProvider({ opened, children }: { readonly opened: Opened; rea
   const rigId = opened.confirmed.rig.id;
   const worker = useRef<Remote<JudgeWorker> | null>(null);
   const line = useRef<Promise<unknown>>(Promise.resolve());
-  const [{ store, judge }] = useState(() => {
+  const [{ store, judge, windowId }] = useState(() => {
     const take = (verdict: Renewal | null): void => {
       if (!verdict) return;
       store.setState(withRenewal(verdict, store.getState()));
@@ -45,8 +49,14 @@ export function RigProvider({ opened, children }: { readonly opened: Opened; rea
       });
     };
     const judge: Judge = { load: (rig) => queue((j) => j.load(rig)), edit: (edit) => queue((j) => j.edit(edit)) };
-    const store: RigStore = createRigStore(opened, judge, notify);
-    return { store, judge };
+    // Writes stand in one line too; a device that keeps nothing (a private window) costs the edit nothing.
+    const windowId = nanoid(12);
+    let written: Promise<unknown> = Promise.resolve();
+    const keep = (kept: Kept): void => {
+      written = written.then(() => keepHere(rigId, windowId, kept)).catch(() => undefined);
+    };
+    const store: RigStore = createRigStore(opened, judge, notify, keep);
+    return { store, judge, windowId };
   });
 
   useEffect(() => {
@@ -70,6 +80,16 @@ export function RigProvider({ opened, children }: { readonly opened: Opened; rea
     source.onopen = () => hear({ type: 'again' });
     return () => source.close();
   }, [store, rigId]);
+
+  useEffect(() => {
+    const ended = new AbortController();
+    live(windowId);
+    const { hear, toKeep } = store.getState();
+    const known = async (own: readonly string[]): Promise<readonly string[]> => (await reopenRig({ rigId, own }))?.known ?? [];
+    const into = { rigId, windowId, known, found: (kept: Kept) => hear({ type: 'found', kept }), now: toKeep };
+    void takeOver(into, ended.signal).catch(() => undefined);
+    return () => ended.abort();
+  }, [store, rigId, windowId]);
 
   useEffect(() => {
     const warn = (event: BeforeUnloadEvent): void => {

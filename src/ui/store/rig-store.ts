@@ -9,6 +9,8 @@ import {
   type Aside,
   type Effect,
   type Input,
+  type Kept,
+  keptOf,
   type Notice,
   type Opened,
   opened as openedState,
@@ -46,8 +48,10 @@ export interface RigState {
   readonly letGo: (group: string) => void;
   /** Puts what is unsent onto the database that is there now, or lets it go. */
   readonly resolve: (take: boolean) => void;
-  /** Tells what the server says of its journal, or that it can be reached again. */
-  readonly hear: (told: Extract<Input, { type: 'announced' | 'again' }>) => void;
+  /** Tells what the server says of its journal, that it can be reached again, or what an earlier window left. */
+  readonly hear: (told: Extract<Input, { type: 'announced' | 'again' | 'found' }>) => void;
+  /** What this device should keep of it now. */
+  readonly toKeep: () => Kept;
 }
 
 export interface Judge {
@@ -62,8 +66,8 @@ export interface Notify {
 
 export type RigStore = ReturnType<typeof createRigStore>;
 
-/** Opens a rig for the screen. */
-export function createRigStore(opened: Opened, judge: Judge, notify: Notify) {
+/** Opens a rig for the screen. `keep` is told what this device should keep. */
+export function createRigStore(opened: Opened, judge: Judge, notify: Notify, keep: (kept: Kept) => void = () => undefined) {
   let sync = openedState(opened);
   const rigId = opened.confirmed.rig.id;
   // Edits made here: undo says so when it takes back somebody else's.
@@ -93,6 +97,7 @@ export function createRigStore(opened: Opened, judge: Judge, notify: Notify) {
           setTimeout(() => feed({ type: 'again' }), effect.ms);
           break;
         case 'keep':
+          keep(effect.kept);
           break;
         default:
           void asked(rigId, effect).then((answer) => answer && feed(answer));
@@ -115,6 +120,7 @@ export function createRigStore(opened: Opened, judge: Judge, notify: Notify) {
       letGo: (group) => feed({ type: 'let-go', group }),
       resolve: (take) => feed({ type: 'resolved', take }),
       hear: feed,
+      toKeep: () => keptOf(sync),
     };
   });
 }
