@@ -106,7 +106,7 @@ test('a tab that was closed with unsent edits: the list of rigs names them, and 
   const next = await context.newPage();
   await page.close({ runBeforeUnload: false });
   await next.goto('/');
-  await expect(next.getByText('2 edits on this device not saved yet.')).toBeVisible();
+  await expect(next.getByText('2 edits wait on this device')).toBeVisible();
   await expectAccessible(next);
   await open(next, id, 'map');
   await saved(next);
@@ -114,5 +114,41 @@ test('a tab that was closed with unsent edits: the list of rigs names them, and 
     .poll(async () => (await next.request.get(`/api/rigs/${id}/export`)).text())
     .toMatch(/made before it was closed[\s\S]*and so was this|and so was this[\s\S]*made before it was closed/);
   await next.goto('/');
-  await expect(next.getByText('on this device not saved yet')).toHaveCount(0);
+  await expect(next.getByText('wait on this device')).toHaveCount(0);
+});
+
+test('twenty tabs on one rig: one stream for all of them, and each follows within a second', async ({ page, context }) => {
+  test.setTimeout(180_000);
+  const id = await ownRig(page);
+  const streams = new Set<string>();
+  context.on('request', (request) => {
+    if (request.url().includes('/events')) streams.add(request.url());
+  });
+  await open(page, id, 'map');
+  const others: Page[] = [];
+  for (let n = 0; n < 19; n++) {
+    const other = await context.newPage();
+    await open(other, id, 'map');
+    others.push(other);
+  }
+  await page.bringToFront();
+  await page.getByRole('button', { name: /^FS 1: press Loom/ }).click();
+  await page.getByLabel('Number', { exact: true }).fill('31');
+  await page.keyboard.press('Enter');
+  const begun = Date.now();
+  await saved(page);
+  for (const other of others)
+    await expect(other.getByRole('row', { name: /FS 1 press/ })).toContainText('CC 31', { timeout: 5000 });
+  expect(Date.now() - begun).toBeLessThan(5000);
+  expect(streams.size).toBe(1);
+  // The one that holds the stream goes: another one takes it up.
+  await page.close();
+  const [next, ...rest] = others;
+  if (!next) throw new Error('no other tab');
+  await next.bringToFront();
+  await next.getByRole('button', { name: /^FS 1: press Loom/ }).click();
+  await next.getByLabel('Number', { exact: true }).fill('32');
+  await next.keyboard.press('Enter');
+  for (const other of rest)
+    await expect(other.getByRole('row', { name: /FS 1 press/ })).toContainText('CC 32', { timeout: 5000 });
 });

@@ -1,36 +1,33 @@
-// Tells open tabs that a rig has a new version. One process, one list of listeners.
-type Listener = (told: Told | null) => void;
+// Tells open tabs how journals stand. One process, one list of listeners.
 
-/** How a journal stands after an edit. */
+/** How a rig's journal stands after an edit. */
 export interface Told {
   readonly epoch: string;
   readonly version: number;
   readonly newest: string | null;
 }
 
+/** Called with how the journal of a rig stands; with null when everything was replaced. */
+type Listener = (told: (Told & { readonly rigId: string }) | null) => void;
+
 // Server and pages are bundled apart but share one process: the lists hang on the process.
 interface Shared {
-  keenDialListeners?: Map<string, Set<Listener>>;
+  keenDialListeners?: Set<Listener>;
   keenDialListenersToAll?: Set<() => void>;
   keenDialStreams?: Set<() => void>;
 }
 const shared = globalThis as Shared;
-shared.keenDialListeners ??= new Map();
+shared.keenDialListeners ??= new Set();
 shared.keenDialListenersToAll ??= new Set();
 shared.keenDialStreams ??= new Set();
 const listeners = shared.keenDialListeners;
 const toAll = shared.keenDialListenersToAll;
 const streams = shared.keenDialStreams;
 
-/** Calls `listener` at each new version of a rig, and with null when everything was replaced, until the returned function is called. */
-export function listen(rigId: string, listener: Listener): () => void {
-  const mine = listeners.get(rigId) ?? new Set();
-  listeners.set(rigId, mine);
-  mine.add(listener);
-  return () => {
-    mine.delete(listener);
-    if (mine.size === 0) listeners.delete(rigId);
-  };
+/** Calls `listener` at each new version of any rig, and when everything was replaced, until the returned function is called. */
+export function listen(listener: Listener): () => void {
+  listeners.add(listener);
+  return () => listeners.delete(listener);
 }
 
 /** Calls `listener` whenever any rig was changed or added, until the returned function is called. */
@@ -41,7 +38,7 @@ export function listenToAll(listener: () => void): () => void {
 
 /** Tells open tabs of a rig's new version. */
 export function announce(rigId: string, told: Told): void {
-  for (const listener of listeners.get(rigId) ?? []) listener(told);
+  for (const listener of listeners) listener({ rigId, ...told });
   announceListed();
 }
 
@@ -52,7 +49,7 @@ export function announceListed(): void {
 
 /** Tells every open tab that everything was replaced: what it holds may count no more. */
 export function announceReplaced(): void {
-  for (const mine of listeners.values()) for (const listener of mine) listener(null);
+  for (const listener of listeners) listener(null);
 }
 
 /** Notes a stream of events that is open, with what ends it; the returned function forgets it. */

@@ -94,6 +94,25 @@ export function toldOf(source: Source, rigId: string): Promise<Told | null> {
   });
 }
 
+/** How the journals of all rigs stand. */
+export function toldOfAll(source: Source): Promise<readonly (Told & { readonly rigId: string })[]> {
+  return reading(source, async ({ all }) => {
+    const rows = await all(
+      `SELECT "id", "version", (SELECT "value" FROM "meta" WHERE "name" = 'epoch') AS "epoch",
+        (SELECT "editId" FROM "journal" WHERE "rigId" = "rigs"."id" AND "journal"."version" = "rigs"."version") AS "newest"
+        FROM "rigs" WHERE "deletedAt" IS NULL`,
+    );
+    return rows.map(({ id, version, epoch, newest }) => {
+      return {
+        rigId: String(id),
+        version: Number(version),
+        epoch: String(epoch),
+        newest: newest === null ? null : String(newest),
+      };
+    });
+  });
+}
+
 /** A rig as a window opens it; null where there is none. */
 export function openedRig(source: Source, rigId: string): Promise<Opened | null> {
   return reading(source, async (now) => {

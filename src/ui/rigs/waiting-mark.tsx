@@ -14,6 +14,8 @@ export function useWaiting(): ReadonlyMap<string, number> {
 export function WaitingMark({ edits }: { readonly edits: number }) {
   if (edits === 0) return null;
   return (
-    <p className="text-xs font-medium text-stop">{counted(edits, 'edit')} on this device not saved yet. Open the rig to send.</p>
+    <p className="text-xs font-medium text-stop">
+      {counted(edits, 'edit waits', 'edits wait')} on this device: open the rig to save.
+    </p>
   );
 }

@@ -1,0 +1,21 @@
+import { database } from '@/server/folder';
+import { eventStream } from '@/server/rigs/event-stream';
+import { listen } from '@/server/rigs/events';
+import { toldOfAll } from '@/server/rigs/sync';
+
+export const dynamic = 'force-dynamic';
+
+/** Server-sent events of all rigs, one message a rig: all of them at the beginning and when everything was replaced, then each that changes. */
+export async function GET(request: Request): Promise<Response> {
+  return eventStream(request, (send) => {
+    // What cannot be read now is told with the next edit.
+    const all = (): void =>
+      void database()
+        .then(toldOfAll)
+        .then((rigs) => rigs.forEach(send))
+        .catch(() => null);
+    const unlisten = listen((told) => (told === null ? all() : send(told)));
+    all();
+    return unlisten;
+  });
+}
