@@ -71,6 +71,7 @@ export const routes: readonly Route[] = [
   route('/api/import', { POST: write(FILE) }),
   route('/api/rigs/import', { POST: write(FILE) }),
   route('/api/library', { GET: costly }),
+  route('/api/events', { GET: costly }),
   route('/api/rigs/:id/events', { GET: costly }),
   route('/api/rigs/:id/export', { GET: costly }),
   route('/api/rigs/:id/files', { GET: costly }),
