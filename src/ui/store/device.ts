@@ -14,8 +14,11 @@ interface Schema extends DBSchema {
   unsent: { readonly key: [rigId: string, windowId: string]; readonly value: Waiting };
 }
 
+/** The database of this device, by its name in the browser. */
+const DEVICE_KEY = 'keen-dial';
+
 const database = () =>
-  openDB<Schema>('keen-dial', 1, { upgrade: (db) => void db.createObjectStore('unsent', { keyPath: ['rigId', 'windowId'] }) });
+  openDB<Schema>(DEVICE_KEY, 1, { upgrade: (db) => void db.createObjectStore('unsent', { keyPath: ['rigId', 'windowId'] }) });
 
 async function within<T>(work: (db: Awaited<ReturnType<typeof database>>) => Promise<T>): Promise<T> {
   const db = await database();
