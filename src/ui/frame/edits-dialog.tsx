@@ -8,7 +8,7 @@ import type { Aside, Queued } from '@/core/sync';
 import { Button } from '../primitives/button';
 import { Dialog } from '../primitives/dialog';
 import { useRig, useRigStore } from '../store/provider';
-import { refusalWords } from '../store/refusal';
+import { refusalWords, shortly } from '../store/refusal';
 import { savingWords } from './saving-words';
 
 export function EditsDialog({ onClose }: { readonly onClose: () => void }) {
@@ -60,7 +60,13 @@ function Changes({ items }: { readonly items: readonly Queued[] }) {
 }
 
 const SHOWN = 8;
-const wordsOf = ({ kind, label }: Queued): string => (kind === 'edit' ? label : `${kind === 'undo' ? 'Undo' : 'Redo'}: ${label}`);
+
+/** What a change does, with the value where it sets one. */
+function wordsOf({ kind, label, edit }: Queued): string {
+  if (kind !== 'edit') return `${kind === 'undo' ? 'Undo' : 'Redo'}: ${label}`;
+  const only = edit.type === 'batch' && edit.edits.length === 1 ? edit.edits[0] : edit;
+  return only?.type === 'set' || only?.type === 'set-head' ? `${label}: ${shortly(only.to)}` : label;
+}
 
 /** Edits that were refused together: why, and what can be done about it. */
 function Group({ group }: { readonly group: Aside }) {

@@ -2,7 +2,8 @@
 import { exhaustive } from '@/core/base';
 import type { Refusal } from '@/core/sync';
 
-const show = (value: unknown): string => {
+/** A value of a row, short enough for a line. */
+export const shortly = (value: unknown): string => {
   const text = typeof value === 'string' ? value : JSON.stringify(value);
   return text === undefined ? 'nothing' : text.length > 60 ? `${text.slice(0, 60)}…` : text;
 };
@@ -15,7 +16,7 @@ export function refusalWords(problem: Refusal): { readonly title: string; readon
         detail:
           problem.to === null
             ? 'It is not the same any more, so it was not deleted. Look at it as it is now.'
-            : `${problem.field}: it is now ${show(problem.now)}; you wanted ${show(problem.to)}. The other change was kept. Enter yours again if it should stand.`,
+            : `${problem.field}: it is now ${shortly(problem.now)}; you wanted ${shortly(problem.to)}. The other change was kept. Enter yours again if it should stand.`,
       };
     case 'missing':
       return { title: 'It is gone.', detail: 'Another tab has deleted it. Undo there brings it back.' };
