@@ -362,7 +362,7 @@ function retried(state: SyncState, id: string): Stepped {
 /** What an earlier window left on this device: sent if the journal is still the one that it was made on, else shown beside it. */
 function found(state: SyncState, { epoch, unsent, aside }: Kept): Stepped {
   const known = new Set([...state.unsent, ...state.aside.flatMap((a) => a.items)].map((item) => item.id));
-  const mine = unsent.filter((item) => !known.has(item.id) && item.edit !== null);
+  const mine = unsent.filter((item) => !known.has(item.id));
   const groups = aside.filter((a) => !state.aside.some((b) => b.id === a.id));
   if (mine.length === 0 && groups.length === 0) return plain(state);
   const next = { ...state, aside: [...state.aside, ...groups] };

@@ -175,6 +175,32 @@ describe('the store', () => {
       expect([name(journal.rig, a.id), name(journal.rig, b.id)]).toEqual([take ? 'Veil' : a.name, b.name]);
     }
   });
+  it('fetches the rig anew where its history was folded, and asks nothing', async () => {
+    const store = openStore();
+    const seen = new Set<string>();
+    store.subscribe(({ saving }) => seen.add(saving));
+    store.getState().edit(set('parameters', b, 'name', 'Dust'));
+    await settled(store);
+    journal.fold(1);
+    store.getState().edit(set('parameters', a, 'name', 'Veil'));
+    await vi.waitFor(() => expect(store.getState().version).toBe(2));
+    expect([name(journal.rig, a.id), name(journal.rig, b.id), shown(store)]).toEqual(['Veil', 'Dust', journal.rig]);
+    expect([...seen].sort()).toEqual(['saved', 'saving']);
+    expect(store.getState().aside).toEqual([]);
+  });
+  it('takes in what an earlier window left, an undo among it, and sends it', async () => {
+    const first = openStore();
+    first.getState().edit(set('parameters', b, 'name', 'Dust'));
+    await settled(first);
+    const store = openStore();
+    const left = { kind: 'edit' as const, id: 'left', label: 'Change name', edit: set('parameters', a, 'name', 'Veil') };
+    const back = { kind: 'undo' as const, id: 'back', label: 'Change name', of: journal.entries[0]?.id ?? '', edit: null };
+    const { epoch, version, newest } = store.getState().toKeep();
+    store.getState().hear({ type: 'found', kept: { epoch, version, newest, unsent: [left, back], aside: [] } });
+    await settled(store);
+    expect([name(journal.rig, a.id), name(journal.rig, b.id)]).toEqual(['Veil', b.name]);
+    expect(shown(store)).toEqual(journal.rig);
+  });
   it('refuses at once what does not apply, and sends nothing', () => {
     const store = openStore();
     server.post.mockClear();

@@ -137,10 +137,11 @@ const seen = (state: SyncState) => ({
 });
 
 function savingOf({ link, parted, unsent }: SyncState): Saving {
-  if (parted) return 'parted';
+  // Apart without a question is only a rig that is fetched anew.
+  if (parted?.there) return 'parted';
   if (link.type === 'fault') return link.fault;
   if (link.type === 'silent') return 'offline';
-  return unsent.length > 0 ? 'saving' : 'saved';
+  return unsent.length > 0 || parted ? 'saving' : 'saved';
 }
 
 /** What the server answers to an effect, as an input; null where the rig is gone and there is nothing more to say. */
