@@ -3,7 +3,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { apply, type Edit, insert, type Rig, remove, set } from '@/core/rig';
-import { type Input, isSettled } from '@/core/sync';
+import { type Input, isSettled, keptOf } from '@/core/sync';
 import { continuous, parameter, smallRig } from '../kit/small-rig';
 import { answerTo, Journal, silence, Window } from '../kit/sync';
 
@@ -18,6 +18,8 @@ type Move =
   /** An answer arrives: the oldest, the newest, twice, or never. */
   | { readonly do: 'deliver'; readonly who: number; readonly how: 'first' | 'last' | 'twice' | 'lost' }
   | { readonly do: 'announce' | 'again' | 'poison'; readonly who: number }
+  /** The tab is closed, or the browser falls over; another one is opened and takes over what the device kept. */
+  | { readonly do: 'close'; readonly who: number }
   /** A backup is restored, or an old copy of the file put back that bears the same epoch. */
   | { readonly do: 'restore' | 'old copy' | 'fold'; readonly back: number };
 
@@ -39,6 +41,7 @@ const move: fc.Arbitrary<Move> = fc.oneof(
     }),
   },
   { weight: 3, arbitrary: fc.record({ do: fc.constantFrom('announce' as const, 'again' as const, 'poison' as const), who }) },
+  { weight: 1, arbitrary: fc.record({ do: fc.constant('close' as const), who }) },
 );
 const moves = fc.array(move, { maxLength: 60 });
 const movesWithRestores = fc.array(
@@ -66,7 +69,7 @@ function someEdit(rig: Rig, what: number, value: number): Edit {
 
 interface World {
   readonly journal: Journal;
-  readonly windows: readonly Window[];
+  readonly windows: Window[];
   /** Ids that a window was told are in the journal, in the life in which they were. */
   readonly acknowledged: Map<string, number>;
   readonly made: Set<string>;
@@ -94,6 +97,18 @@ function feed(world: World, window: Window, input: Input): void {
     world.acknowledged.set(input.to, world.journal.madeIn(input.head));
   window.feed(input);
   sound(window);
+}
+
+/** A new window with what the device kept of another one; what the journal knows of it is in it already. */
+function successor(journal: Journal, before: Window): Window {
+  const { unsent, aside, ...rest } = keptOf(before.state);
+  const unknown = ({ id }: { readonly id: string }): boolean => !journal.entries.some((e) => e.id === id);
+  const groups = aside.map((a) => ({ ...a, items: a.items.filter(unknown) })).filter((a) => a.items.length > 0);
+  const next = new Window(journal);
+  next.told.push(...before.told);
+  next.feed({ type: 'found', kept: { ...rest, unsent: unsent.filter(unknown), aside: groups } });
+  sound(next);
+  return next;
 }
 
 let lives = 0;
@@ -146,6 +161,9 @@ function play(world: World, one: Move): void {
     }
     case 'announce':
       feed(world, window, journal.announcement());
+      return;
+    case 'close':
+      windows[windows.indexOf(window)] = successor(journal, window);
       return;
     case 'again':
       feed(world, window, { type: 'again' });
