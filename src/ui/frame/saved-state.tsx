@@ -1,12 +1,11 @@
 'use client';
 // Whether the open document is saved: one place in the head, and one dialog behind it where something waits.
-import { useState } from 'react';
+import { useCallback, useEffect, useState } from 'react';
+import { toast } from 'sonner';
 import { counted } from '@/core/base';
 import { cx } from '../primitives/cx';
 import { useRig } from '../store/provider';
 import type { RigState, Saving } from '../store/rig-store';
-// Not fetched when it is asked for: it is needed above all where the server does not answer.
-import { EditsDialog } from './edits-dialog';
 import { savingWords } from './saving-words';
 
 const short: Readonly<Record<Exclude<Saving, 'offline'>, string>> = {
@@ -27,6 +26,25 @@ function headWords({ saving, unsent, aside }: Pick<RigState, 'saving' | 'unsent'
   return short[saving];
 }
 
+type EditsDialog = typeof import('./edits-dialog').EditsDialog;
+
+/** Milliseconds after which the dialog is fetched: after the first view, and before it is needed, which is where the server does not answer. */
+const FETCH_MS = 4000;
+
+/** The dialog once it is there, and a way to have it at once. */
+function useDialog(wanted: boolean) {
+  const [Dialog, setDialog] = useState<EditsDialog | null>(null);
+  const fetch = useCallback(async (): Promise<void> => {
+    const { EditsDialog } = await import('./edits-dialog');
+    setDialog(() => EditsDialog);
+  }, []);
+  useEffect(() => {
+    const timer = setTimeout(() => void fetch().catch(() => undefined), wanted ? 0 : FETCH_MS);
+    return () => clearTimeout(timer);
+  }, [fetch, wanted]);
+  return { Dialog, fetch };
+}
+
 export function SavedState() {
   const saving = useRig((s) => s.saving);
   const unsent = useRig((s) => s.unsent);
@@ -34,18 +52,23 @@ export function SavedState() {
   const [open, setOpen] = useState(false);
   const words = headWords({ saving, unsent, aside });
   const calm = words === 'saved' || words === 'saving';
+  const { Dialog, fetch } = useDialog(words !== 'saved');
+  const show = (): void => {
+    setOpen(true);
+    if (!Dialog) void fetch().catch(() => toast(savingWords[saving]));
+  };
   return (
     <>
       <span role="status" title={savingWords[saving]} className={cx('min-w-[88px] text-right text-xs', calm && 'text-ink-3')}>
         {calm ? (
           words
         ) : (
-          <button type="button" onClick={() => setOpen(true)} className="font-medium text-stop underline underline-offset-2">
+          <button type="button" onClick={show} className="font-medium text-stop underline underline-offset-2">
             {words}
           </button>
         )}
       </span>
-      {open && <EditsDialog onClose={() => setOpen(false)} />}
+      {open && Dialog && <Dialog onClose={() => setOpen(false)} />}
     </>
   );
 }
