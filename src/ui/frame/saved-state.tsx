@@ -28,10 +28,7 @@ function headWords({ saving, unsent, aside }: Pick<RigState, 'saving' | 'unsent'
 
 type EditsDialog = typeof import('./edits-dialog').EditsDialog;
 
-/** Milliseconds after which the dialog is fetched: after the first view, and before it is needed, which is where the server does not answer. */
-const FETCH_MS = 4000;
-
-/** The dialog once it is there, and a way to have it at once. */
+/** The dialog once it is there, and a way to have it at once. It is fetched with the first edit: not with the first view, and not only where the server does not answer any more. */
 function useDialog(wanted: boolean) {
   const [Dialog, setDialog] = useState<EditsDialog | null>(null);
   const fetch = useCallback(async (): Promise<void> => {
@@ -39,8 +36,7 @@ function useDialog(wanted: boolean) {
     setDialog(() => EditsDialog);
   }, []);
   useEffect(() => {
-    const timer = setTimeout(() => void fetch().catch(() => undefined), wanted ? 0 : FETCH_MS);
-    return () => clearTimeout(timer);
+    if (wanted) void fetch().catch(() => undefined);
   }, [fetch, wanted]);
   return { Dialog, fetch };
 }
