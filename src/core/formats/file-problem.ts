@@ -52,7 +52,7 @@ export function fileProblemWords(problem: FileProblem): string {
     case 'own-entities':
       return 'It declares entities of its own; those are not read, since they can be made to grow without end.';
     case 'no-name-document':
-      return 'It is no MIDI Name Document: that begins with <MIDINameDocument>.';
+      return 'It is not a MIDI Name Document: one begins with <MIDINameDocument>.';
     case 'not-ours':
       return `This is no file of Keen Dial: it should begin with "format": ${alternatives(problem.formats.map((f) => `"${f}"`))}.`;
     case 'no-rig':
@@ -78,7 +78,7 @@ export function fileProblemWords(problem: FileProblem): string {
     case 'sysex-broken':
       return `At byte ${problem.byte} another message begins inside of a SysEx message.`;
     case 'not-its-encoding':
-      return `It begins as ${problem.encoding.toUpperCase()} and does not go on so: the file is cut or damaged.`;
+      return `It begins as ${problem.encoding.toUpperCase()} but what follows does not fit: the file is cut off or damaged.`;
     default:
       return exhaustive(problem);
   }

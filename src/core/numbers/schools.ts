@@ -37,7 +37,7 @@ export const schools: readonly School[] = [
   {
     id: 'notes-for-switches',
     name: 'Notes for switches',
-    rule: 'What switches sends notes, from 36 up; control changes are left for what moves.',
+    rule: 'Switches send notes, from 36 up; control changes are left for knobs, faders and pedals.',
     reason: 'Favoured where a host treats notes as buttons; the control numbers last longer.',
   },
   {

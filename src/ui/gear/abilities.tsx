@@ -160,7 +160,7 @@ function AfterABankChange({
         value={firmware.bankButtons ? 'yes' : 'no'}
         options={[
           ['yes', 'has some'],
-          ['no', 'has none: only what is assigned leads there'],
+          ['no', 'has none: it is reached only by what is assigned to it'],
         ]}
         onChange={(v) => tune({ bankButtons: v === 'yes' })}
       />

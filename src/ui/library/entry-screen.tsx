@@ -185,7 +185,7 @@ function PublishDialog({
         </Button>
       }
     >
-      <Field label="What changed" hint="For instance “measured anew”; may stay empty.">
+      <Field label="What changed" hint="For instance “measured again”; it may stay empty.">
         {(id) => <TextInput id={id} autoFocus maxLength={200} value={label} onChange={(e) => setLabel(e.target.value)} />}
       </Field>
     </Dialog>

@@ -51,7 +51,7 @@ export function PlanPanel({ index }: { readonly index: RigIndex }) {
         )}
         {preview && <ConsequenceWords consequences={preview.consequences} />}
         {preview?.edit && preview.consequences === null && (
-          <p className="text-xs text-ink-2">Too many moves to try beforehand. Undo takes them all back at once.</p>
+          <p className="text-xs text-ink-2">Too many moves to try out first. Undo takes them all back at once.</p>
         )}
       </div>
       <footer className="flex items-center gap-2 border-t px-4 py-2.5">

@@ -213,7 +213,7 @@ function PanelFacts({
         {[
           ['Click, Shift click', 'choose one, several'],
           ['Drag beside them', 'choose by a frame'],
-          ['Drag', 'move; lines of others draw it, Alt lets go of them'],
+          ['Drag', 'move; it snaps to the edges of others, Alt turns that off'],
           ['Arrows', 'move by 1 mm, Shift 10, Alt 0.1'],
           ['Tab', 'the next control'],
           ['Ctrl A, Ctrl D', 'choose all, copy'],

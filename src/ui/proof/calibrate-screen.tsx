@@ -34,7 +34,7 @@ const problemWords: Readonly<Record<PedalProblem, string>> = {
   'too-few': 'Too little came to measure anything. Move it from one end to the other and back, twice.',
   'one-way': 'It was moved one way only. Move it there and back, twice.',
   'too-narrow':
-    'It went over less than a tenth of its range. Move it from one end to the other; if you did, its cable or polarity is wrong.',
+    'It moved over less than a tenth of its range. Move it from one end to the other; if you did, its cable or polarity is wrong.',
 };
 
 export function CalibrateScreen() {

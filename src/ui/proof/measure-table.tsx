@@ -46,7 +46,7 @@ export function MeasureTable({ measure, max }: { readonly measure: PedalMeasure;
       missing === null
         ? 'The sweeps were too quick, or it sends 14 bits.'
         : missing.length > 0
-          ? 'A worn track or dirt; the parameter leaps there.'
+          ? 'A worn track or dirt: the parameter jumps there.'
           : '',
     ],
     ['Left after calibrating', percent(measure.error), 'How far the reading is from where the hand is, on average.'],

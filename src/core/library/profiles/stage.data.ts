@@ -53,7 +53,7 @@ const cuePlayer: TargetProfile = {
   id: 'cue-player',
   version: 1,
   name: 'Cue player',
-  summary: 'film, sound and stills in a list, go and back',
+  summary: 'film, sound and stills in a list of cues, go and back',
   kind: 'cue-player',
   reception: {
     ...commonReception,
