@@ -29,6 +29,8 @@ export async function exportOf(page: Page, id: string): Promise<string> {
 
 /** Opens a rig on a screen and waits until the judge has spoken. */
 export async function open(page: Page, id: string, screen: string): Promise<void> {
+  // Leaving before it is saved asks whether to stay.
+  await expect(page.getByRole('status').filter({ hasText: /^saving$/ })).toHaveCount(0);
   await page.goto(`/rigs/${id}/${screen}`);
   await expect(page.getByRole('link', { name: /must fix/ })).toBeVisible();
 }
