@@ -108,6 +108,10 @@ function successor(journal: Journal, before: Window): Window {
   next.told.push(...before.told);
   next.feed({ type: 'found', kept: { ...rest, unsent: unsent.filter(unknown), aside: groups } });
   sound(next);
+  // What was made on another database waits for a choice, and the device goes on knowing where it was made.
+  const waits = next.state.unsent.length > 0;
+  if (waits && rest.epoch !== journal.epoch)
+    expect([next.state.parted?.asks, keptOf(next.state).epoch]).toEqual([true, rest.epoch]);
   return next;
 }
 

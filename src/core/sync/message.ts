@@ -33,7 +33,9 @@ export type Input =
   | { readonly type: 'refused'; readonly to: string; readonly refusal: Refusal; readonly head: Head | null }
   | { readonly type: 'silent'; readonly to: string | null }
   | { readonly type: 'fault'; readonly to: string | null; readonly fault: Fault }
-  /** Time to try again: a timer ran out, or the browser says that it is online. */
+  /** There is no such rig. */
+  | { readonly type: 'gone' }
+  /** Time to try again: a timer ran out, or the line to the server is open again. */
   | { readonly type: 'again' }
   /** How the journal stands, told to everybody; `newest` is null where its last step was folded away. */
   | { readonly type: 'announced'; readonly epoch: string; readonly version: number; readonly newest: string | null }

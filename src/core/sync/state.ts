@@ -42,10 +42,10 @@ export interface Aside {
 /** Why nothing can be kept on the server's disk just now. */
 export type Fault = 'disk-full' | 'read-only' | 'locked' | 'damaged';
 
-/** Whether the server answers: or why nothing can be kept there just now. */
+/** Whether the server answers: or why nothing can be kept there just now. `gone`: it knows of no such rig. */
 export type Link =
   | { readonly type: 'online' }
-  | { readonly type: 'silent'; readonly tries: number }
+  | { readonly type: 'silent' | 'gone'; readonly tries: number }
   | { readonly type: 'fault'; readonly fault: Fault; readonly tries: number };
 
 /** What the journal has confirmed. `newest` is the edit that led to `version`; null at the beginning. */

@@ -32,6 +32,8 @@ export function step(state: SyncState, input: Input): Stepped {
       return unanswered(state, input.to, null);
     case 'fault':
       return unanswered(state, input.to, input.fault);
+    case 'gone':
+      return gone(state);
     case 'again':
       return state.link.type === 'online'
         ? sending(plain(state))
@@ -144,12 +146,18 @@ function redone(state: SyncState, id: string): Stepped {
 }
 
 function unanswered(state: SyncState, to: string | null, fault: Fault | null): Stepped {
-  // An answer to something that is not awaited any more says nothing.
-  if (to === null ? state.asking === null && state.parted === null : state.posted !== to) return plain(state);
+  if (!awaited(state, to)) return plain(state);
   const tries = (state.link.type === 'online' ? 0 : state.link.tries) + 1;
   const link = fault === null ? ({ type: 'silent', tries } as const) : ({ type: 'fault', fault, tries } as const);
   return also(plain({ ...state, posted: null, asking: null, link }), { type: 'wait', ms: waitFor(tries) });
 }
+
+/** Whether an answer is awaited; `to` null: to a question, or for the rig as a whole. What is not awaited any more says nothing. */
+const awaited = ({ asking, posted, parted: apart }: SyncState, to: string | null): boolean =>
+  to === null ? asking !== null || (apart !== null && apart.there === null) : posted === to;
+
+/** The rig is not in the database: what is unsent stays, until somebody brings the rig back. */
+const gone = (state: SyncState): Stepped => plain({ ...state, posted: null, asking: null, link: { type: 'gone', tries: 0 } });
 
 function announced(state: SyncState, { epoch, version, newest }: Extract<Input, { type: 'announced' }>): Stepped {
   if (epoch !== state.epoch) return parted(state, true);
@@ -178,7 +186,7 @@ function answered(state: SyncState, to: string | null, head: Head): Stepped {
   const next = caughtUp(settled(state, to), head);
   if (next === null) return parted(state, false);
   // What was taken and is no news lies in the journal already.
-  const mine = to !== null && head.version <= next.state.confirmed.version ? without1(next, to) : next;
+  const mine = to !== null && head.version <= next.state.confirmed.version ? withoutTaken(next, to) : next;
   // Nothing newer was told of since the question: the answer says how far the journal goes, also where more had been told of.
   const told = to === null && state.asking === state.announced ? head.version : mine.state.announced;
   return sending(agreedWith({ ...mine, state: { ...mine.state, announced: told } }, head));
@@ -192,7 +200,7 @@ const settled = (state: SyncState, to: string | null): SyncState => ({
 });
 
 /** An edit that the journal has, and whose entry came with another answer. */
-function without1(done: Stepped, id: string): Stepped {
+function withoutTaken(done: Stepped, id: string): Stepped {
   const { state } = done;
   return state.unsent.some((item) => item.id === id)
     ? relaid(
@@ -368,7 +376,8 @@ function found(state: SyncState, { epoch, unsent, aside }: Kept): Stepped {
   const next = { ...state, aside: [...state.aside, ...groups] };
   if (epoch !== state.epoch && mine.length > 0) {
     const there = { epoch: state.epoch, confirmed: state.confirmed, past: state.past, future: state.future };
-    return kept(plain({ ...next, unsent: [...mine, ...state.unsent], parted: { there, asks: true }, posted: null }));
+    // Until somebody has chosen, it is of the database on which it was made.
+    return kept(plain({ ...next, epoch, unsent: [...mine, ...state.unsent], parted: { there, asks: true }, posted: null }));
   }
   return sending(relaid(plain(next), state.confirmed, [...mine, ...state.unsent]));
 }

@@ -11,6 +11,7 @@ import { savingWords } from './saving-words';
 const short: Readonly<Record<Exclude<Saving, 'offline'>, string>> = {
   saved: 'saved',
   saving: 'saving',
+  gone: 'rig is gone',
   parted: 'database put back',
   'disk-full': 'disk full',
   'read-only': 'read-only',

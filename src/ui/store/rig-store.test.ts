@@ -201,6 +201,52 @@ describe('the store', () => {
     expect([name(journal.rig, a.id), name(journal.rig, b.id)]).toEqual(['Veil', b.name]);
     expect(shown(store)).toEqual(journal.rig);
   });
+  it('asks before it sends what was made on another database, also when the tab is closed before the answer', async () => {
+    const store = openStore();
+    const edit = set('parameters', a, 'name', 'Veil');
+    const kept = { epoch: 'another life', version: 3, newest: 'x', aside: [] };
+    store.getState().hear({ type: 'found', kept: { ...kept, unsent: [{ kind: 'edit', id: 'left', label: '', edit }] } });
+    expect(store.getState()).toMatchObject({ saving: 'parted' });
+    // What the device keeps still says where it was made.
+    expect(store.getState().toKeep().epoch).toBe('another life');
+    expect(journal.entries).toEqual([]);
+    store.getState().resolve(true);
+    await settled(store);
+    expect([name(journal.rig, a.id), shown(store)]).toEqual(['Veil', journal.rig]);
+  });
+  it('goes on after the choice, also where a question from before was lost meanwhile', async () => {
+    const store = openStore();
+    let lose = (): void => undefined;
+    server.ask.mockImplementationOnce(() => new Promise((_, no) => (lose = () => no(new Error('lost')))));
+    store.getState().hear({ type: 'announced', epoch: journal.epoch, version: 9, newest: 'x' });
+    journal.restore(0, demo, 'next life');
+    store.getState().edit(set('parameters', a, 'name', 'Veil'));
+    await vi.waitFor(() => expect(store.getState().elsewhere).not.toBeNull());
+    lose();
+    await new Promise((done) => setTimeout(done, 0));
+    store.getState().resolve(true);
+    // Not 'offline': nothing waits for a timer that may have run out while somebody was choosing.
+    expect(store.getState().saving).toBe('saving');
+    await settled(store);
+    expect(name(journal.rig, a.id)).toBe('Veil');
+  });
+  it('says when the rig is in the database no more, keeps what is unsent, and goes on when it is there again', async () => {
+    const store = openStore();
+    store.getState().edit(set('parameters', b, 'name', 'Dust'));
+    await settled(store);
+    server.reopen.mockImplementationOnce(async () => null);
+    const input = journal.announcement();
+    if (input.type === 'announced') store.getState().hear({ ...input, epoch: 'a life without it' });
+    store.getState().edit(set('parameters', a, 'name', 'Veil'));
+    await vi.waitFor(() => expect(store.getState().saving).toBe('gone'));
+    expect(store.getState().unsent).toHaveLength(1);
+    store.getState().hear({ type: 'again' });
+    await vi.waitFor(() => expect(store.getState().saving).toBe('parted'));
+    expect(journal.entries).toHaveLength(1);
+    store.getState().resolve(true);
+    await settled(store);
+    expect(name(journal.rig, a.id)).toBe('Veil');
+  });
   it('refuses at once what does not apply, and sends nothing', () => {
     const store = openStore();
     server.post.mockClear();

@@ -22,7 +22,7 @@ import { askJournal, postEdit, reopenRig } from '@/server/actions/rigs';
 import { refusalWords } from './refusal';
 
 /** Whether everything is kept, on its way, or why not. */
-export type Saving = 'saved' | 'saving' | 'offline' | 'parted' | 'disk-full' | 'read-only' | 'locked' | 'damaged';
+export type Saving = 'saved' | 'saving' | 'offline' | 'gone' | 'parted' | 'disk-full' | 'read-only' | 'locked' | 'damaged';
 
 export interface RigState {
   /** The rig as the screen shows it: what the server has, and the edits on their way on top. */
@@ -100,7 +100,7 @@ export function createRigStore(opened: Opened, judge: Judge, notify: Notify, kee
           keep(effect.kept);
           break;
         default:
-          void asked(rigId, effect).then((answer) => answer && feed(answer));
+          void asked(rigId, effect).then(feed);
       }
     };
     return {
@@ -141,20 +141,21 @@ function savingOf({ link, parted, unsent }: SyncState): Saving {
   if (parted?.there) return 'parted';
   if (link.type === 'fault') return link.fault;
   if (link.type === 'silent') return 'offline';
+  if (link.type === 'gone') return 'gone';
   return unsent.length > 0 || parted ? 'saving' : 'saved';
 }
 
-/** What the server answers to an effect, as an input; null where the rig is gone and there is nothing more to say. */
-async function asked(rigId: string, effect: Extract<Effect, { type: 'post' | 'ask' | 'reopen' }>): Promise<Input | null> {
+/** What the server answers to an effect, as an input. */
+async function asked(rigId: string, effect: Extract<Effect, { type: 'post' | 'ask' | 'reopen' }>): Promise<Input> {
   const to = effect.type === 'post' ? effect.item.id : null;
   try {
     if (effect.type === 'ask') {
       const head = await askJournal({ rigId, since: effect.since });
-      return head && { type: 'answered', to, head };
+      return head ? { type: 'answered', to, head } : { type: 'gone' };
     }
     if (effect.type === 'reopen') {
       const found = await reopenRig({ rigId, own: effect.own });
-      return found && { type: 'reopened', ...found };
+      return found ? { type: 'reopened', ...found } : { type: 'gone' };
     }
     const { item, since } = effect;
     // What an undo does is the journal's to say.
