@@ -6,8 +6,8 @@ import { set } from '@/core/rig';
 import { lanternHour } from '@/demo/lantern-hour';
 import { prove } from '@/server/backups/prove';
 import { openDatabase } from '@/server/database/connection';
-import { redo, submit, undo } from '@/server/rigs/journal';
 import { addRig } from '@/server/rigs/rigs';
+import { redo, submit, undo } from '../kit/journal';
 import { measure, percentile, printTable } from './table';
 
 const folder = mkdtempSync(join(tmpdir(), 'keen-dial-bench-ground-'));

@@ -8,8 +8,8 @@ import { apply, batch, indexRig, type Rig, set } from '@/core/rig';
 import { differenceOf, entrySteps, makeSheet } from '@/core/sheets';
 import { openDatabase } from '@/server/database/connection';
 import { rigAt } from '@/server/rigs/history';
-import { submit } from '@/server/rigs/journal';
 import { addRig } from '@/server/rigs/rigs';
+import { submit } from '../kit/journal';
 import { madeRig } from './made-rig';
 import { measure, printTable, timed } from './table';
 

@@ -5,8 +5,9 @@ import { set } from '@/core/rig';
 import { lanternHour } from '@/demo/lantern-hour';
 import { openDatabase } from '@/server/database/connection';
 import { takeFile } from '@/server/rigs/import';
-import { currentRig, submit } from '@/server/rigs/journal';
+import { currentRig } from '@/server/rigs/journal';
 import { addRig } from '@/server/rigs/rigs';
+import { submit } from './journal';
 
 const [, , file = '', log = '', round = '0'] = process.argv;
 const handle = openSync(log, 'a');

@@ -17,12 +17,13 @@ import { type Database, openDatabase } from '@/server/database/connection';
 import { backupsFolder, databaseFile, scratchFolder } from '@/server/folder/paths';
 import { withScratch } from '@/server/folder/scratch';
 import { previewFile, takeFile } from '@/server/rigs/import';
-import { currentRig, submit } from '@/server/rigs/journal';
+import { currentRig } from '@/server/rigs/journal';
 import { listEntries, makeEntry, publishedRig } from '@/server/rigs/library';
 import { keepProof } from '@/server/rigs/proofs';
 import { addRig, listRigs } from '@/server/rigs/rigs';
 import { loadRig } from '@/server/rigs/rows';
 import { hostileBackups, makeHostile } from '../kit/hostile-backups';
+import { submit } from '../kit/journal';
 
 const folder = mkdtempSync(join(tmpdir(), 'keen-dial-backup-test-'));
 let db: Database;

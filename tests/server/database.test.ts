@@ -12,7 +12,7 @@ import { exportOf } from '@/server/rigs/export';
 import { foldHistory, stepsBefore } from '@/server/rigs/folding';
 import { dropRevision, heldRig, historyOf, nameRevision, renameRevision, rigAt } from '@/server/rigs/history';
 import { previewFile, takeFile } from '@/server/rigs/import';
-import { currentRig, journalHead, redo, submit, undo } from '@/server/rigs/journal';
+import { currentRig } from '@/server/rigs/journal';
 import {
   listEntries,
   makeEntry,
@@ -25,6 +25,7 @@ import {
 import { keepProof, proofsOf } from '@/server/rigs/proofs';
 import { dueForRemoval, removeForGood } from '@/server/rigs/removal';
 import { addRig, copyRig, deleteRig, listRigs, newRig, renameRig, restoreRig } from '@/server/rigs/rigs';
+import { journalHead, redo, submit, undo } from '../kit/journal';
 
 const folder = mkdtempSync(join(tmpdir(), 'keen-dial-database-'));
 const statements: string[] = [];

@@ -29,8 +29,9 @@ import { databaseFile, lockFile, scratchFolder } from '@/server/folder/paths';
 import { makeScratch, withScratch } from '@/server/folder/scratch';
 import { type Folder, openFolder } from '@/server/folder/state';
 import { exportOf } from '@/server/rigs/export';
-import { currentRig, submit } from '@/server/rigs/journal';
+import { currentRig } from '@/server/rigs/journal';
 import { addRig, listRigs } from '@/server/rigs/rigs';
+import { submit } from '../kit/journal';
 import { smallDisk } from '../kit/small-disk';
 
 const homes: string[] = [];

@@ -8,8 +8,9 @@ import { batch, type Edit, type Rig, set } from '@/core/rig';
 import { lanternHour } from '@/demo/lantern-hour';
 import { type Database, openDatabase } from '@/server/database/connection';
 import { dropRevision, heldRig, historyOf, nameRevision, PAGE, renameRevision, rigAt } from '@/server/rigs/history';
-import { currentRig, redo, submit, undo } from '@/server/rigs/journal';
+import { currentRig } from '@/server/rigs/journal';
 import { addRig } from '@/server/rigs/rigs';
+import { redo, submit, undo } from '../kit/journal';
 
 const folder = mkdtempSync(join(tmpdir(), 'keen-dial-history-'));
 let db: Database;

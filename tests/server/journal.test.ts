@@ -9,9 +9,10 @@ import { parseRig, writeRig } from '@/core/formats';
 import { batch, type Edit, type Rig, set } from '@/core/rig';
 import { lanternHour } from '@/demo/lantern-hour';
 import { type Database, openDatabase } from '@/server/database/connection';
-import { currentRig, journalHead, redo, submit, undo } from '@/server/rigs/journal';
+import { currentRig } from '@/server/rigs/journal';
 import { addRig, copyRig, deleteRig, listRigs, newRig, renameRig, restoreRig } from '@/server/rigs/rigs';
 import { loadRig } from '@/server/rigs/rows';
+import { journalHead, redo, submit, undo } from '../kit/journal';
 
 const folder = mkdtempSync(join(tmpdir(), 'keen-dial-test-'));
 const file = join(folder, 'test.sqlite');

@@ -8,7 +8,7 @@ import { controllerTemplates, templateOf } from '@/core/library';
 import { indexRig, set } from '@/core/rig';
 import { lanternHour } from '@/demo/lantern-hour';
 import { type Database, openDatabase } from '@/server/database/connection';
-import { currentRig, submit } from '@/server/rigs/journal';
+import { currentRig } from '@/server/rigs/journal';
 import {
   listEntries,
   makeEntry,
@@ -19,6 +19,7 @@ import {
   versionsOf,
 } from '@/server/rigs/library';
 import { addRig, deleteRig, listRigs } from '@/server/rigs/rigs';
+import { submit } from '../kit/journal';
 
 const folder = mkdtempSync(join(tmpdir(), 'keen-dial-library-'));
 let db: Database;

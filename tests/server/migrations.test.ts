@@ -9,10 +9,11 @@ import { shapeOf } from '@/server/backups/shape';
 import { type Database, openDatabase } from '@/server/database/connection';
 import { connect } from '@/server/database/sql';
 import { heldRig, historyOf, rigAt } from '@/server/rigs/history';
-import { currentRig, journalHead, redo, undo } from '@/server/rigs/journal';
+import { currentRig } from '@/server/rigs/journal';
 import { listEntries, publishedRig } from '@/server/rigs/library';
 import { proofsOf } from '@/server/rigs/proofs';
 import { listRigs } from '@/server/rigs/rigs';
+import { journalHead, redo, undo } from '../kit/journal';
 
 const folder = mkdtempSync(join(tmpdir(), 'keen-dial-migrations-'));
 afterAll(() => rmSync(folder, { recursive: true, force: true }));

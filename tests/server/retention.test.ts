@@ -14,9 +14,10 @@ import { type Database, openDatabase } from '@/server/database/connection';
 import { backupsFolder, databaseFile, stamp, timeOf } from '@/server/folder/paths';
 import { foldHistory } from '@/server/rigs/folding';
 import { heldRig, historyOf, nameRevision, rigAt } from '@/server/rigs/history';
-import { currentRig, journalHead, submit, undo } from '@/server/rigs/journal';
+import { currentRig } from '@/server/rigs/journal';
 import { dueForRemoval, goesAt, KEPT_DAYS, removeForGood } from '@/server/rigs/removal';
 import { addRig, deleteRig, listRigs, restoreRig } from '@/server/rigs/rigs';
+import { journalHead, submit, undo } from '../kit/journal';
 
 const folder = mkdtempSync(join(tmpdir(), 'keen-dial-retention-'));
 let db: Database;

@@ -11,8 +11,9 @@ import { scratchFolder } from '@/server/folder/paths';
 import { makeScratch } from '@/server/folder/scratch';
 import { openFolder } from '@/server/folder/state';
 import { takeFile } from '@/server/rigs/import';
-import { currentRig, submit, undo } from '@/server/rigs/journal';
+import { currentRig } from '@/server/rigs/journal';
 import { addRig } from '@/server/rigs/rigs';
+import { submit, undo } from '../kit/journal';
 
 const [, , folder = '', kind = 'edits', log = '', round = '0', seed = '1'] = process.argv;
 const handle = openSync(log, 'a');

@@ -3,7 +3,7 @@ import { nanoid } from 'nanoid';
 import * as z from 'zod';
 import { err, ok, type Result } from '@/core/base';
 import { applyTracked, type Edit, type EditProblem, editSchema, invert, labelOf, type Rig } from '@/core/rig';
-import { type Database, type DbRecord, type Reading, reading, type Source, type Writing } from '../database/connection';
+import { type DbRecord, type Reading, reading, type Source, type Writing } from '../database/connection';
 import { announce } from './events';
 import { loadRig, writeTouched } from './rows';
 
@@ -16,30 +16,11 @@ export interface Entry {
   readonly edit: Edit;
 }
 
-/** Where a rig stands: what a browser needs to catch up, and what undo and redo would do. */
-export interface JournalHead {
-  readonly version: number;
-  readonly entries: readonly Entry[];
-  readonly undo: string | null;
-  /** The edit that undo would take back: a browser knows by it whether it made that edit itself. */
-  readonly undoId: string | null;
-  readonly redo: string | null;
-}
-
 export type SubmitProblem =
   | EditProblem
   | { readonly type: 'no-rig' }
   | { readonly type: 'nothing-to-undo' }
   | { readonly type: 'nothing-to-redo' };
-
-export interface Submission {
-  readonly editId: string;
-  /** The version that the browser had seen when it made the edit. */
-  readonly baseVersion: number;
-  readonly edit: Edit;
-}
-
-type Refused = { readonly problem: SubmitProblem; readonly standing: JournalHead };
 
 // The rigs that were edited last, so that an edit on a large one does not load it anew. Checked against version and epoch on disk: after a
 // restore the same version may stand for something else.
@@ -60,23 +41,31 @@ function remember(id: string, kept: Kept): void {
   if (recent.size > KEPT && oldest !== undefined) recent.delete(oldest);
 }
 
+/** How far the journal of a rig goes, and in which life of the database; null where there is no such rig. */
+export async function versionOf(
+  { one }: Reading,
+  id: string,
+): Promise<{ readonly version: number; readonly epoch: string } | null> {
+  const row = await one(
+    `SELECT "version", (SELECT "value" FROM "meta" WHERE "name" = 'epoch') AS "epoch" FROM "rigs" WHERE "id" = $1 AND "deletedAt" IS NULL`,
+    [id],
+  );
+  return row && { version: Number(row.version), epoch: String(row.epoch) };
+}
+
 /** The rig as it is now, from memory if that is current. */
 export function currentRig(source: Source, id: string): Promise<Kept | null> {
   return reading(source, async (now) => {
-    const found = await now.one(
-      `SELECT "version", (SELECT "value" FROM "meta" WHERE "name" = 'epoch') AS "epoch" FROM "rigs" WHERE "id" = $1 AND "deletedAt" IS NULL`,
-      [id],
-    );
+    const found = await versionOf(now, id);
     if (!found) {
       recent.delete(id);
       return null;
     }
-    const epoch = String(found.epoch);
     const known = recent.get(id);
-    if (known?.version === Number(found.version) && known.epoch === epoch) return known;
+    if (known?.version === found.version && known.epoch === found.epoch) return known;
     const loaded = await loadRig(now, id);
     if (!loaded) return null;
-    const kept = { ...loaded, epoch };
+    const kept = { ...loaded, epoch: found.epoch };
     remember(id, kept);
     return kept;
   });
@@ -86,12 +75,6 @@ export function currentRig(source: Source, id: string): Promise<Kept | null> {
  * Takes an edit: a retry (same edit id) is acknowledged and not applied again; an edit on a stale version is applied to the
  * present rig if every value that it saw still stands, and refused with both values if not.
  */
-export async function submit(db: Database, rigId: string, submission: Submission): Promise<Result<JournalHead, Refused>> {
-  const { edit, editId, baseVersion } = submission;
-  return db.write((writing) => answered(writing, rigId, baseVersion, () => takeEdit(writing, rigId, editId, edit)));
-}
-
-/** Takes an edit within a transaction. */
 export async function takeEdit(
   writing: Writing,
   rigId: string,
@@ -104,52 +87,9 @@ export async function takeEdit(
   return append(writing, now, { editId, kind: 'edit', edit, label: labelOf(edit) });
 }
 
-/** What was done, with where the rig stands after it. */
-async function answered(
-  writing: Writing,
-  rigId: string,
-  since: number,
-  work: () => Promise<Result<null, SubmitProblem>>,
-): Promise<Result<JournalHead, Refused>> {
-  const done = await work();
-  if (done.ok) return ok(await journalHead(writing, rigId, since));
-  if (done.error.type === 'no-rig') return err({ problem: done.error, standing: nowhere });
-  return err({ problem: done.error, standing: await journalHead(writing, rigId, since) });
-}
-
-const isKnown = async (writing: Writing, rigId: string, editId: string): Promise<boolean> =>
-  (await writing.one('SELECT 1 AS "known" FROM "journal" WHERE "rigId" = $1 AND "editId" = $2', [rigId, editId])) !== null;
-
-const nowhere: JournalHead = { version: 0, entries: [], undo: null, undoId: null, redo: null };
-
-/** Takes back the newest edit that is not undone, whichever tab made it. */
-export async function undo(
-  db: Database,
-  rigId: string,
-  editId: string,
-  baseVersion: number,
-): Promise<Result<JournalHead, Refused>> {
-  return step(db, rigId, editId, baseVersion, 'undo');
-}
-
-/** Does again what was undone last, unless something else was done since. */
-export async function redo(
-  db: Database,
-  rigId: string,
-  editId: string,
-  baseVersion: number,
-): Promise<Result<JournalHead, Refused>> {
-  return step(db, rigId, editId, baseVersion, 'redo');
-}
-
-const step = (
-  db: Database,
-  rigId: string,
-  editId: string,
-  baseVersion: number,
-  kind: 'undo' | 'redo',
-): Promise<Result<JournalHead, Refused>> =>
-  db.write((writing) => answered(writing, rigId, baseVersion, () => takeStep(writing, rigId, { editId, kind, of: null })));
+/** Whether an edit is in the journal of a rig. */
+export const isKnown = async ({ one }: Reading, rigId: string, editId: string): Promise<boolean> =>
+  (await one('SELECT 1 AS "known" FROM "journal" WHERE "rigId" = $1 AND "editId" = $2', [rigId, editId])) !== null;
 
 /** A step back, or forth again. */
 export interface StepAsked {
@@ -220,25 +160,6 @@ export async function putRevision(
   const id = nanoid(10);
   await writing.insert('revisions', [{ rigId, id, ...revision, at: new Date().toISOString() }]);
   return id;
-}
-
-/** What happened after a version, and what undo and redo would do now. */
-export function journalHead(source: Source, rigId: string, since: number): Promise<JournalHead> {
-  return reading(source, async (now) => {
-    const rows = await now.all('SELECT * FROM "journal" WHERE "rigId" = $1 AND "version" > $2 ORDER BY "version"', [
-      rigId,
-      since,
-    ]);
-    const found = await now.one('SELECT "version" FROM "rigs" WHERE "id" = $1', [rigId]);
-    const [last, next] = [await undoable(now, rigId), await redoable(now, rigId)];
-    return {
-      version: Number(found?.version ?? 0),
-      entries: rows.map(entryOf),
-      undo: last?.label ?? null,
-      undoId: last?.editId ?? null,
-      redo: next?.label ?? null,
-    };
-  });
 }
 
 // The conditions stand as the indexes of the journal state them: SQLite takes a partial index only for the very same words.

@@ -2,11 +2,11 @@
 import { nanoid } from 'nanoid';
 import * as z from 'zod';
 import { countClashes } from '@/core/checks';
-import { emptyRig, idSchema, indexRig, nameSchema, type Rig } from '@/core/rig';
+import { type Edit, emptyRig, idSchema, indexRig, nameSchema, type Rig } from '@/core/rig';
 import { countToEnter } from '@/core/sheets';
 import { type Database, type Reading, reading, type Source, type Writing } from '../database/connection';
 import { announceListed } from './events';
-import { currentRig, submit } from './journal';
+import { currentRig, takeEdit } from './journal';
 import { forgetAnnouncement, goesAt, keptFrom } from './removal';
 import { insertAllRows } from './rows';
 
@@ -191,11 +191,8 @@ export async function renameRig(db: Database, id: string, name: string): Promise
   const now = await currentRig(db, id);
   if (!now) return false;
   if (now.rig.name === name) return true;
-  const done = await submit(db, id, {
-    editId: nanoid(),
-    baseVersion: now.version,
-    edit: { type: 'set-head', field: 'name', was: now.rig.name, to: nameSchema.parse(name) },
-  });
+  const edit: Edit = { type: 'set-head', field: 'name', was: now.rig.name, to: nameSchema.parse(name) };
+  const done = await db.write((writing) => takeEdit(writing, id, nanoid(), edit));
   return done.ok;
 }
 

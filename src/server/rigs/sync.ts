@@ -4,7 +4,7 @@ import type { Done, Head, Opened, Queued, Since } from '@/core/sync';
 import { type Database, type Reading, reading, type Source, type Writing } from '../database/connection';
 import type { Told } from './events';
 import { foldOf } from './folds';
-import { currentRig, entryOf, redoable, type SubmitProblem, takeEdit, takeStep, undoable } from './journal';
+import { currentRig, entryOf, isKnown, redoable, type SubmitProblem, takeEdit, takeStep, undoable, versionOf } from './journal';
 
 /** A refusal, with where the journal stands; the head is null where there is no such rig. */
 export interface Refused {
@@ -35,7 +35,7 @@ const take = (writing: Writing, rigId: string, item: Queued): Promise<Result<nul
 /** Where the journal stands, and what came after the version that a window knows; null where there is no such rig. */
 export function headOf(source: Source, rigId: string, since: Since): Promise<Head | null> {
   return reading(source, async (now) => {
-    const found = await standing(now, rigId);
+    const found = await versionOf(now, rigId);
     if (!found) return null;
     const known = await knows(now, rigId, found, since);
     const rows =
@@ -53,17 +53,6 @@ export function headOf(source: Source, rigId: string, since: Since): Promise<Hea
   });
 }
 
-/** A rig's journal: the life of its database, and how far it goes. */
-type Journal = Pick<Head, 'epoch' | 'version'>;
-
-async function standing({ one }: Reading, rigId: string): Promise<Journal | null> {
-  const row = await one(
-    `SELECT "version", (SELECT "value" FROM "meta" WHERE "name" = 'epoch') AS "epoch" FROM "rigs" WHERE "id" = $1 AND "deletedAt" IS NULL`,
-    [rigId],
-  );
-  return row && { version: Number(row.version), epoch: String(row.epoch) };
-}
-
 /** The id of the entry that led to a version; null where the journal does not reach so far down. */
 async function entryAt({ one }: Reading, rigId: string, version: number): Promise<string | null> {
   const row = await one('SELECT "editId" FROM "journal" WHERE "rigId" = $1 AND "version" = $2', [rigId, version]);
@@ -71,7 +60,12 @@ async function entryAt({ one }: Reading, rigId: string, version: number): Promis
 }
 
 /** Whether what a window takes for the newest entry is in this journal. What was folded away may have been there. */
-async function knows(now: Reading, rigId: string, here: Journal, { epoch, version, newest }: Since): Promise<Head['since']> {
+async function knows(
+  now: Reading,
+  rigId: string,
+  here: Pick<Head, 'epoch' | 'version'>,
+  { epoch, version, newest }: Since,
+): Promise<Head['since']> {
   if (epoch !== here.epoch || version > here.version) return 'foreign';
   const folded = (await foldOf(now, rigId))?.version ?? 0;
   if (folded > 0 && (version < folded || (version === folded && newest !== null))) return 'folded';
@@ -89,7 +83,7 @@ async function next(now: Reading, rigId: string): Promise<Pick<Head, 'undo' | 'r
 /** How a rig's journal stands, as open tabs are told; null where there is no such rig. */
 export function toldOf(source: Source, rigId: string): Promise<Told | null> {
   return reading(source, async (now) => {
-    const found = await standing(now, rigId);
+    const found = await versionOf(now, rigId);
     return found && { ...found, newest: await entryAt(now, rigId, found.version) };
   });
 }
@@ -129,10 +123,9 @@ export function openedRig(source: Source, rigId: string): Promise<Opened | null>
 
 /** Which of some ids are in the journal of a rig already. */
 export function knownOf(source: Source, rigId: string, ids: readonly string[]): Promise<readonly string[]> {
-  return reading(source, async ({ one }) => {
+  return reading(source, async (now) => {
     const known: string[] = [];
-    for (const id of ids)
-      if (await one('SELECT 1 AS "known" FROM "journal" WHERE "rigId" = $1 AND "editId" = $2', [rigId, id])) known.push(id);
+    for (const id of ids) if (await isKnown(now, rigId, id)) known.push(id);
     return known;
   });
 }

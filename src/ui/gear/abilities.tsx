@@ -102,7 +102,7 @@ export function FirmwareAbilities({
             ['fires', 'fires too'],
             ['suppressed', 'does not fire'],
           ]}
-          onChange={(v) => tune({ releaseAfterDoubleTap: v === 'fires' ? 'fires' : 'suppressed' })}
+          onChange={(releaseAfterDoubleTap) => tune({ releaseAfterDoubleTap })}
         />
         <Choice
           label="A release is looked up"
@@ -111,7 +111,7 @@ export function FirmwareAbilities({
             ['press-layer', 'where it was pressed'],
             ['current-layer', 'where the panel is now'],
           ]}
-          onChange={(v) => tune({ releaseLookup: v === 'current-layer' ? 'current-layer' : 'press-layer' })}
+          onChange={(releaseLookup) => tune({ releaseLookup })}
         />
         <AfterABankChange firmware={firmware} tune={tune} />
       </div>
@@ -135,7 +135,7 @@ function AfterABankChange({
           ['own-state', 'what the switch sent'],
           ['feedback', 'what is sent back'],
         ]}
-        onChange={(v) => tune({ lights: v === 'feedback' ? 'feedback' : 'own-state' })}
+        onChange={(lights) => tune({ lights })}
       />
       <Choice
         label="On a bank change, alternating switches"
@@ -217,7 +217,7 @@ function HearsWhen({
           ['act-on-each', 'acts on each'],
           ['wait-for-low-byte', 'waits for the second'],
         ]}
-        onChange={(v) => tune({ fourteenBit: v === 'wait-for-low-byte' ? 'wait-for-low-byte' : 'act-on-each' })}
+        onChange={(fourteenBit) => tune({ fourteenBit })}
       />
       <Choice
         label="Listens"
@@ -228,10 +228,7 @@ function HearsWhen({
           ['focused-window', 'while its window is in front'],
           ['locked', 'locked to the controller'],
         ]}
-        onChange={(v) => {
-          const scope = (['always', 'selected-track', 'focused-window', 'locked'] as const).find((s) => s === v);
-          if (scope) tune({ scope });
-        }}
+        onChange={(scope) => tune({ scope })}
       />
       <Choice
         label="What is launched starts"
@@ -241,7 +238,7 @@ function HearsWhen({
           ['beat', 'at the next beat'],
           ['bar', 'at the next bar'],
         ]}
-        onChange={(v) => tune({ launchQuantisation: v === 'beat' ? 'beat' : v === 'bar' ? 'bar' : 'none' })}
+        onChange={(launchQuantisation) => tune({ launchQuantisation })}
       />
     </>
   );
@@ -263,7 +260,7 @@ function KeepsAndReturns({
           ['none', 'no'],
           ['same-address', 'on the same address'],
         ]}
-        onChange={(v) => tune({ feedback: v === 'same-address' ? 'same-address' : 'none' })}
+        onChange={(feedback) => tune({ feedback })}
       />
       <Choice
         label="A mapping is kept"
@@ -275,12 +272,7 @@ function KeepsAndReturns({
           ['instrument-template', 'in an instrument template'],
           ['controller-slot', 'in a slot of the controller'],
         ]}
-        onChange={(v) => {
-          const livesIn = (['controller-slot', 'plugin-instance', 'project', 'host-wide', 'instrument-template'] as const).find(
-            (l) => l === v,
-          );
-          if (livesIn) tune({ livesIn });
-        }}
+        onChange={(livesIn) => tune({ livesIn })}
       />
       <Choice
         label="Numbers with a standard meaning"

@@ -160,7 +160,7 @@ function ControllerFacts({
           ['always-fires', 'always fires at once'],
           ['waits', 'waits for a hold'],
         ]}
-        onChange={(v) => tune({ press: v === 'waits' ? 'waits' : 'always-fires' })}
+        onChange={(press) => tune({ press })}
       />
       <Choice
         label="Release after a hold"
@@ -169,7 +169,7 @@ function ControllerFacts({
           ['suppressed', 'does not fire'],
           ['fires', 'fires too'],
         ]}
-        onChange={(v) => tune({ releaseAfterHold: v === 'fires' ? 'fires' : 'suppressed' })}
+        onChange={(releaseAfterHold) => tune({ releaseAfterHold })}
       />
       <NumberField
         label="Hold time in ms"

@@ -41,7 +41,7 @@ export function Recipe({
             ['editor', 'in an editor program'],
             ['browser', 'in a browser'],
           ]}
-          onChange={(v) => tune({ programmedAt: v === 'panel' ? 'panel' : v === 'browser' ? 'browser' : 'editor' })}
+          onChange={(programmedAt) => tune({ programmedAt })}
         />
         {whole('userSlots', 'Slots to write to')}
         {whole('readOnlySlots', 'Slots that stay as they are')}

@@ -148,7 +148,7 @@ function TargetFacts({
           ['at-or-above-threshold', 'a value that counts as on'],
           ['any-message', 'any message'],
         ]}
-        onChange={(v) => tune({ actsOn: v === 'any-message' ? 'any-message' : 'at-or-above-threshold' })}
+        onChange={(actsOn) => tune({ actsOn })}
       />
       <Choice
         label="Takes over a knob by"
