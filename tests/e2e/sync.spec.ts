@@ -27,6 +27,7 @@ test('a server that is killed and started again: what was made meanwhile waits, 
   await expect(dialogOf(page)).toContainText('Keen Dial does not answer');
   await expectAccessible(page);
   await page.keyboard.press('Escape');
+  await expect(status(page, '2 edits wait')).toBeFocused();
   await page.getByRole('button', { name: /^Undo/ }).click();
   await expect(page.getByRole('textbox', { name: 'Why this number' })).toHaveValue('');
   await expect(status(page, '1 edit waits')).toBeVisible();

@@ -1,7 +1,7 @@
 'use client';
 import { X } from 'lucide-react';
 import { Dialog as Radix } from 'radix-ui';
-import type { ReactNode } from 'react';
+import { type ReactNode, useRef } from 'react';
 import { cx } from './cx';
 
 interface Props {
@@ -18,11 +18,21 @@ interface Props {
 
 /** A dialog that can always be left by Escape; it never asks twice. */
 export function Dialog({ open, onOpenChange, title, description, wide, plain, children, footer }: Props) {
+  // Most dialogs have no trigger of their own: what had the focus gets it back.
+  const before = useRef<Element | null>(null);
+  const giveBack = (event: Event): void => {
+    event.preventDefault();
+    if (before.current instanceof HTMLElement) before.current.focus();
+  };
   return (
     <Radix.Root open={open} onOpenChange={onOpenChange}>
       <Radix.Portal>
         <Radix.Overlay className="fixed inset-0 z-40 bg-ink/35 dark:bg-film/70" />
         <Radix.Content
+          onOpenAutoFocus={() => {
+            before.current = document.activeElement;
+          }}
+          onCloseAutoFocus={giveBack}
           {...(description === undefined ? { 'aria-describedby': undefined } : {})}
           className={cx(
             'fixed top-1/2 left-1/2 z-50 flex max-h-[90vh] w-[calc(100vw-48px)] -translate-x-1/2 -translate-y-1/2 flex-col rounded-md border border-control-edge bg-sheet shadow-xl',
