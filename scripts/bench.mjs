@@ -24,7 +24,20 @@ await ensureKeen();
 await ensureServer();
 const folder = mkdtempSync(join(root, 'node_modules', '.keen-dial', 'bench-'));
 const held = [];
-for (const name of ['core', 'planner', 'search', 'peers', 'chain', 'screen', 'bench-screen', 'gear', 'sheets', 'ground', 'proof'])
+for (const name of [
+  'core',
+  'planner',
+  'search',
+  'peers',
+  'chain',
+  'screen',
+  'edits',
+  'bench-screen',
+  'gear',
+  'sheets',
+  'ground',
+  'proof',
+])
   held.push(run(process.execPath, [await bundleTest(`bench/${name}`, join(folder, `${name}.mjs`))]));
 rmSync(folder, { recursive: true });
 process.exit(held.every(Boolean) ? 0 : 1);

@@ -1,6 +1,6 @@
 // Edits on their way: a server that dies and comes back, an edit that it cannot take, and a backup restored under an open tab.
 import { expect, type Page, test } from '@playwright/test';
-import { expectAccessible, open, ownRig, saved } from './kit';
+import { expectAccessible, exportOf, open, ownRig, saved } from './kit';
 import { home, start } from './own-server';
 
 const notes = async (page: Page, number: string, text: string): Promise<void> => {
@@ -148,4 +148,95 @@ test('twenty tabs on one rig: one stream for all of them, and each follows', asy
   await next.getByLabel('Number', { exact: true }).fill('32');
   await next.keyboard.press('Enter');
   for (const other of rest) await expect(other.getByRole('row', { name: /FS 1 press/ })).toContainText('CC 32');
+});
+
+test('a list of 49,000 lines is saved with how far it is, stopped, tried again, and followed by another tab', async ({
+  page,
+  context,
+}) => {
+  test.setTimeout(180_000);
+  const id = await ownRig(page);
+  const other = await context.newPage();
+  await open(other, id, 'map');
+  await open(page, id, 'gear');
+  await page.getByRole('button', { name: /^Murmur Loom/ }).click();
+  await page.getByRole('button', { name: 'Add parameters' }).click();
+  const list = Array.from({ length: 49_000 }, (_, n) => `Track ${n + 1} level with a long name, continuous, -60 to 6, dB`);
+  const [file] = await Promise.all([
+    page.waitForEvent('filechooser'),
+    page.getByRole('dialog').getByRole('button', { name: 'Choose a file…' }).click(),
+  ]);
+  await file.setFiles({ name: 'long.csv', mimeType: 'text/csv', buffer: Buffer.from(list.join('\n')) });
+  // Slow, so that there is time to stop it.
+  const network = await context.newCDPSession(page);
+  const conditions = { offline: false, latency: 0, downloadThroughput: -1 };
+  await network.send('Network.emulateNetworkConditions', { ...conditions, uploadThroughput: 1024 * 1024 });
+  await page.getByRole('button', { name: /^Take over 49,?000 lines/ }).click({ timeout: 60_000 });
+  await status(page, 'saving').click({ timeout: 60_000 });
+  await expect(dialogOf(page).getByRole('progressbar')).toBeVisible();
+  await expectAccessible(page);
+  await dialogOf(page).getByRole('button', { name: 'Stop' }).click();
+  await expect(dialogOf(page)).toContainText('You stopped it.');
+  await network.send('Network.emulateNetworkConditions', { ...conditions, uploadThroughput: -1 });
+  await expect(async () => expect(await exportOf(page, id)).not.toContain('Track 7 level')).toPass();
+  await dialogOf(page).getByRole('button', { name: 'Try again' }).click();
+  await expect(dialogOf(page)).toContainText('Nothing waits here.', { timeout: 60_000 });
+  await page.keyboard.press('Escape');
+  await saved(page);
+  expect(await exportOf(page, id)).toContain('Track 49000 level');
+  await expect(other.getByRole('link', { name: /of 49,?\d+ parameters mapped/ })).toBeVisible({ timeout: 20_000 });
+  await page.getByRole('button', { name: /^Undo/ }).click();
+  await saved(page);
+  await expect(async () => expect(await exportOf(page, id)).not.toContain('Track 7 level')).toPass({ timeout: 30_000 });
+});
+
+test('leaving with changes that wait asks first, by link and by command; who comes back finds them', async ({ page }) => {
+  const id = await ownRig(page);
+  await open(page, id, 'map');
+  let cut = true;
+  await page.route('**/edits', (route) => (cut ? route.abort() : route.continue()));
+  await notes(page, 'FS 1', 'not saved yet');
+  await expect(status(page, '1 edit waits')).toBeVisible();
+  await page.getByRole('link', { name: 'Keen Dial, all rigs' }).click();
+  const question = page.getByRole('dialog', { name: '1 change is not saved yet' });
+  await expect(question).toBeVisible();
+  await expectAccessible(page);
+  await question.getByRole('button', { name: 'Stay here' }).click();
+  await expect(page).toHaveURL(/\/map/);
+  await page.keyboard.press('Control+k');
+  await page.getByPlaceholder('What do you want to do, or find?').fill('library');
+  await page.getByRole('option', { name: /^Library/ }).click();
+  await expect(question).toBeVisible();
+  await question.getByRole('button', { name: 'Leave' }).click();
+  await expect(page).toHaveURL(/\/library$/);
+  await page.getByRole('link', { name: 'Rigs', exact: true }).click();
+  await expect(page.getByText('1 edit waits on this device')).toBeVisible();
+  await page.goBack();
+  await page.goBack();
+  await expect(status(page, '1 edit waits')).toBeVisible();
+  await page.getByRole('row', { name: /^FS 1 press/ }).click();
+  await expect(page.getByRole('textbox', { name: 'Why this number' })).toHaveValue('not saved yet');
+  cut = false;
+  await saved(page);
+  expect(await exportOf(page, id)).toContain('not saved yet');
+});
+
+test('a rig that is deleted elsewhere says so at once, and goes on when it is brought back', async ({ page, context }) => {
+  const id = await ownRig(page);
+  await open(page, id, 'map');
+  await page.keyboard.press('Control+k');
+  await page.getByPlaceholder('What do you want to do, or find?').fill('changes that wait');
+  await page.keyboard.press('Enter');
+  await expect(dialogOf(page)).toContainText('Nothing waits here.');
+  await page.keyboard.press('Escape');
+  const list = await context.newPage();
+  await list.goto('/');
+  const row = list.getByRole('listitem').filter({ has: list.locator(`a[href^="/rigs/${id}"]`) });
+  await row.getByRole('button', { name: /^More for/ }).click();
+  await list.getByRole('menuitem', { name: 'Delete' }).click();
+  await expect(status(page, 'rig is gone')).toBeVisible();
+  await notes(page, 'FS 1', 'while it was gone');
+  await list.getByRole('button', { name: 'Undo' }).click();
+  await saved(page);
+  expect(await exportOf(page, id)).toContain('while it was gone');
 });

@@ -17,7 +17,7 @@ type Move =
   | { readonly do: 'carry' | 'lose'; readonly who: number }
   /** An answer arrives: the oldest, the newest, twice, or never. */
   | { readonly do: 'deliver'; readonly who: number; readonly how: 'first' | 'last' | 'twice' | 'lost' }
-  | { readonly do: 'announce' | 'again' | 'poison'; readonly who: number }
+  | { readonly do: 'announce' | 'again' | 'poison' | 'stop'; readonly who: number }
   /** The tab is closed, or the browser falls over; another one is opened and takes over what the device kept. */
   | { readonly do: 'close'; readonly who: number }
   /** A backup is restored, or an old copy of the file put back that bears the same epoch. */
@@ -41,6 +41,7 @@ const move: fc.Arbitrary<Move> = fc.oneof(
     }),
   },
   { weight: 3, arbitrary: fc.record({ do: fc.constantFrom('announce' as const, 'again' as const, 'poison' as const), who }) },
+  { weight: 1, arbitrary: fc.record({ do: fc.constant('stop' as const), who }) },
   { weight: 1, arbitrary: fc.record({ do: fc.constant('close' as const), who }) },
 );
 const moves = fc.array(move, { maxLength: 60 });
@@ -171,6 +172,9 @@ function play(world: World, one: Move): void {
       return;
     case 'again':
       feed(world, window, { type: 'again' });
+      return;
+    case 'stop':
+      if (window.state.posted !== null) feed(world, window, { type: 'stopped', to: window.state.posted });
       return;
     case 'poison': {
       const [next] = window.state.unsent;

@@ -106,17 +106,8 @@ export async function killWorkers(worker: string, work: Work, kills: number, ran
   return { what: `killed during ${work}`, tries: kills, ...facts, note: `${acknowledged} acknowledged` };
 }
 
-/** Names that a build gives to the actions of its pages, by the names that they have in the code. */
-function actionsOf(root: string): ReadonlyMap<string, string> {
-  const manifest: { readonly node: Readonly<Record<string, { readonly exportedName?: string }>> } = JSON.parse(
-    readFileSync(join(root, '.next/server/server-reference-manifest.json'), 'utf8'),
-  );
-  return new Map(Object.entries(manifest.node).map(([id, { exportedName = '' }]) => [exportedName, id]));
-}
-
 /** The same through the whole server: requests until it is killed, then started anew. */
 export async function killServers(root: string, work: Work, kills: number, random: () => number): Promise<Line> {
-  const actions = actionsOf(root);
   const folder = mkdtempSync(join(tmpdir(), 'keen-torture-server-'));
   const log = join(folder, 'acknowledged.txt');
   const total = { lost: 0, damaged: 0, leftovers: 0, acknowledged: 0 };
@@ -135,24 +126,18 @@ export async function killServers(root: string, work: Work, kills: number, rando
     const base = `http://127.0.0.1:${port}`;
     const post = (path: string, body: BodyInit) => fetch(base + path, { method: 'POST', headers: { origin: base }, body });
     let on = true;
-    const act = async (name: string, given: object): Promise<string> => {
-      const response = await fetch(`${base}/rigs/lantern-hour/map`, {
-        method: 'POST',
-        headers: { origin: base, 'next-action': actions.get(name) ?? '', 'content-type': 'text/plain;charset=UTF-8' },
-        body: JSON.stringify([given]),
-      });
-      return response.text();
-    };
     const working = (async () => {
       const [row] = demo.parameters;
       const now = (await (await fetch(`${base}/api/rigs/lantern-hour/export`)).json()) as {
         parameters: readonly { id: string; note: string }[];
       };
       const nothing = { epoch: '', version: 0, newest: null, own: [] };
-      const told = await act('askJournal', { rigId: 'lantern-hour', since: nothing });
+      const told = await (await post('/api/rigs/lantern-hour/journal', JSON.stringify(nothing))).text();
       const since = { ...nothing, epoch: /"epoch":"(\w+)"/.exec(told)?.[1] ?? '' };
-      const posted = async (item: object): Promise<boolean> =>
-        (await act('postEdit', { rigId: 'lantern-hour', item: { label: '', ...item }, since })).includes('"ok":true');
+      const posted = async (item: object): Promise<boolean> => {
+        const line = JSON.stringify({ item: { label: '', ...item }, since, parts: 0 });
+        return (await (await post('/api/rigs/lantern-hour/edits', line)).text()).includes('"ok":true');
+      };
       let was = now.parameters.find((p) => p.id === row?.id)?.note ?? '';
       for (let n = 0; on; n++) {
         if (work === 'edits' || work === 'undo') {

@@ -59,17 +59,22 @@ const plain = z.discriminatedUnion('type', [
 
 const single = z.union([rowEdit, plain]);
 
+/** Most edits of a batch. */
+export const MOST_EDITS = 200_000;
+
+/** Part of a batch from outside: an edit, or a batch of such. */
+export const partSchema: z.ZodType<Edit> = z.union([
+  single,
+  z.object({ type: z.literal('batch'), label: lineSchema(200), edits: z.array(single).max(MOST_EDITS) }),
+]);
+
 /** An edit from outside (a browser, the journal). Batches nest one level deep at most and hold at most 200,000 edits. */
 export const editSchema: z.ZodType<Edit> = z.union([
   single,
   z.object({
     type: z.literal('batch'),
     label: lineSchema(200),
-    edits: z
-      .array(
-        z.union([single, z.object({ type: z.literal('batch'), label: lineSchema(200), edits: z.array(single).max(200_000) })]),
-      )
-      .max(200_000),
+    edits: z.array(partSchema).max(MOST_EDITS),
   }),
 ]);
 

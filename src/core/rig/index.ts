@@ -60,7 +60,7 @@ export { cleanText, cleanTexts, lineSchema, linesSchema } from './text';
 export { apply, applyTracked, type EditProblem } from './apply';
 export { changedIds } from './diff';
 export { byOrder, type Touched } from './draft';
-export { batch, type Edit, editSchema, insert, invert, labelOf, remove, set } from './edit';
+export { batch, type Edit, editSchema, insert, invert, labelOf, MOST_EDITS, partSchema, remove, set } from './edit';
 export { sameJson } from './json';
 export { firstBroken, referencesOf, rowsPointingAt } from './references';
 

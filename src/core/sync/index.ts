@@ -2,6 +2,7 @@
 
 // What a window knows.
 
+export { type Beside, beside, type There } from './beside';
 export {
   type Aside,
   type Confirmed,
@@ -19,3 +20,4 @@ export {
 
 export type { Effect, Entry, Head, Input, Kept, Notice, Since } from './message';
 export { isSettled, keptOf, type Stepped, step } from './step';
+export { POST_LIMIT, type Posted, type PostHead, type PostLine, postLines } from './wire';

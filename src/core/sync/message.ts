@@ -32,12 +32,14 @@ export type Input =
   | { readonly type: 'answered'; readonly to: string | null; readonly head: Head }
   | { readonly type: 'refused'; readonly to: string; readonly refusal: Refusal; readonly head: Head | null }
   | { readonly type: 'silent'; readonly to: string | null }
+  /** Somebody does not want to wait for what is posted any longer. */
+  | { readonly type: 'stopped'; readonly to: string }
   | { readonly type: 'fault'; readonly to: string | null; readonly fault: Fault }
   /** There is no such rig. */
   | { readonly type: 'gone' }
   /** Time to try again: a timer ran out, or the line to the server is open again. */
   | { readonly type: 'again' }
-  /** How the journal stands, told to everybody; `newest` is null where its last step was folded away. */
+  /** How the journal stands, told to everybody; `newest` is null where its last step was folded away. `version` is −1 where there is no such rig. */
   | { readonly type: 'announced'; readonly epoch: string; readonly version: number; readonly newest: string | null }
   /** The rig as it is now, and which of the ids that were asked for are in its journal. */
   | { readonly type: 'reopened'; readonly there: Opened; readonly known: readonly string[] }
@@ -62,12 +64,14 @@ export interface Since {
   readonly epoch: string;
   readonly version: number;
   readonly newest: string | null;
-  /** What it sent itself and has not been told of: entries of these come without their edit. */
+  /** What it may have sent itself and has not been told of: entries of these come without their edit. */
   readonly own: readonly string[];
 }
 
 export type Effect =
   | { readonly type: 'post'; readonly item: Queued; readonly since: Since }
+  /** End the post of an item: it may have been taken all the same. */
+  | { readonly type: 'stop'; readonly id: string }
   | { readonly type: 'ask'; readonly since: Since }
   | { readonly type: 'reopen'; readonly own: readonly string[] }
   /** Feed `again` after so many milliseconds. */

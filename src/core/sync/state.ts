@@ -28,6 +28,10 @@ export type Refusal =
   | { readonly type: 'no-rig' }
   | { readonly type: 'nothing-to-undo' }
   | { readonly type: 'nothing-to-redo' }
+  /** Somebody stopped it on its way. */
+  | { readonly type: 'stopped' }
+  /** It has more bytes than are taken at once. */
+  | { readonly type: 'too-large'; readonly most: number }
   /** The server could not read it, or fell over it; `detail` is what it said. */
   | { readonly type: 'unreadable'; readonly detail: string };
 

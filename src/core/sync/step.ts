@@ -32,6 +32,8 @@ export function step(state: SyncState, input: Input): Stepped {
       return unanswered(state, input.to, null);
     case 'fault':
       return unanswered(state, input.to, input.fault);
+    case 'stopped':
+      return stopped(state, input.to);
     case 'gone':
       return gone(state);
     case 'again':
@@ -62,8 +64,11 @@ const since = ({ epoch, confirmed, unsent }: SyncState): Since => ({
   epoch,
   version: confirmed.version,
   newest: confirmed.newest,
-  own: unsent.flatMap((item) => (item.edit === null ? [] : [item.id])),
+  own: unsent.slice(0, MOST_OWN).flatMap((item) => (item.edit === null ? [] : [item.id])),
 });
+
+/** Edits are posted one after the other: those further behind are in no journal. */
+const MOST_OWN = 100;
 
 /** What a device should keep of a state. */
 export const keptOf = ({ epoch, confirmed, unsent, aside }: SyncState): Kept => ({
@@ -165,7 +170,9 @@ function announced(state: SyncState, { epoch, version, newest }: Extract<Input, 
   // Told late, or somebody put an old copy of the file back: the journal knows which.
   const doubtful =
     version < confirmed.version || (version === confirmed.version && newest !== null && newest !== confirmed.newest);
-  return sending(plain({ ...state, announced: Math.max(state.announced, version) }), doubtful);
+  // A rig that was gone is told of again.
+  const back = state.link.type === 'gone' && version >= 0;
+  return sending(plain({ ...state, announced: Math.max(state.announced, version) }), doubtful || back);
 }
 
 const reopening = ({ unsent }: SyncState): Effect => ({ type: 'reopen', own: unsent.map((item) => item.id) });
@@ -308,6 +315,13 @@ function refused(state: SyncState, to: string, refusal: Refusal, head: Head | nu
   const changed: Effect = { type: 'changed', edits: null, rig: laid.rig };
   const done = kept(also({ state: next.state, effects: [...caught.effects, ...next.effects] }, changed));
   return sending(head ? agreedWith(done, head) : done);
+}
+
+/** What somebody stopped on its way is set aside: the journal may have it all the same, and says so later. */
+function stopped(state: SyncState, to: string): Stepped {
+  if (state.posted !== to) return plain(state);
+  const done = refused(state, to, { type: 'stopped' }, null);
+  return { ...done, effects: [{ type: 'stop', id: to }, ...done.effects] };
 }
 
 function reopened(state: SyncState, there: Opened, known: ReadonlySet<string>): Stepped {

@@ -10,7 +10,7 @@ import { quoted } from '../database/sql';
 import { bytesAt } from '../folder/files';
 import { backupsFolder, companions, databaseFile, scratchFolder, stamp } from '../folder/paths';
 import { withScratch } from '../folder/scratch';
-import { announceReplaced } from '../rigs/events';
+import { announceAll } from '../rigs/events';
 import { nextName, prune, settle } from './automatic';
 import { prove } from './prove';
 
@@ -64,7 +64,7 @@ export async function restore(db: Database, file: string, folder: string): Promi
         const name = nextName(folder, 'before-restore');
         mkdirSync(backupsFolder(folder), { recursive: true });
         renameSync(copy, join(backupsFolder(folder), name));
-        afterCommit(announceReplaced);
+        afterCommit(announceAll);
         return name;
       });
       prune(folder, before);

@@ -5,8 +5,10 @@ import type { Intent } from './request';
 
 /** The most bytes that a body may have, by what it is. */
 const MEGABYTE = 1024 * 1024;
-/** An edit: a pasted table of ten thousand parameters is one. Next refuses more than 20 MB itself. */
-const EDIT = 20 * MEGABYTE;
+/** What a screen asks for by an action; edits and files have routes of their own. Next refuses more than this itself. */
+const ACTION = 20 * MEGABYTE;
+/** An edit, as `POST_LIMIT` has it. */
+const EDIT = 64 * MEGABYTE;
 /** A file of this program, as `FILE_LIMIT` has it, with a little more, so that the limit is named by who knows it. */
 const FILE = 21 * MEGABYTE;
 /** A backup, as `BACKUP_LIMIT` has it. */
@@ -32,7 +34,7 @@ export interface Route {
   readonly closedToo?: boolean;
 }
 
-const page = (path: string): Route => ({ path, kind: 'page', methods: { GET: read, POST: write(EDIT) } });
+const page = (path: string): Route => ({ path, kind: 'page', methods: { GET: read, POST: write(ACTION) } });
 const route = (path: string, methods: Readonly<Record<string, Method>>): Route => ({ path, kind: 'route', methods });
 const mending = (path: string, methods: Readonly<Record<string, Method>>): Route => ({
   ...route(path, methods),
@@ -73,6 +75,8 @@ export const routes: readonly Route[] = [
   route('/api/library', { GET: costly }),
   route('/api/events', { GET: costly }),
   route('/api/rigs/:id/events', { GET: costly }),
+  route('/api/rigs/:id/edits', { POST: write(EDIT) }),
+  route('/api/rigs/:id/journal', { POST: write(MEGABYTE) }),
   route('/api/rigs/:id/export', { GET: costly }),
   route('/api/rigs/:id/files', { GET: costly }),
   route('/api/rigs/:id/proofs', { GET: costly }),

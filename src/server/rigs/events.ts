@@ -7,7 +7,7 @@ export interface Told {
   readonly newest: string | null;
 }
 
-/** Called with how the journal of a rig stands; with null when everything was replaced. */
+/** Called with how the journal of a rig stands; with null when all are to be told of. */
 type Listener = (told: (Told & { readonly rigId: string }) | null) => void;
 
 // Server and pages are bundled apart but share one process: the lists hang on the process.
@@ -24,7 +24,7 @@ const listeners = shared.keenDialListeners;
 const toAll = shared.keenDialListenersToAll;
 const streams = shared.keenDialStreams;
 
-/** Calls `listener` at each new version of any rig, and when everything was replaced, until the returned function is called. */
+/** Calls `listener` at each new version of any rig, and when all are to be told of, until the returned function is called. */
 export function listen(listener: Listener): () => void {
   listeners.add(listener);
   return () => listeners.delete(listener);
@@ -47,9 +47,10 @@ export function announceListed(): void {
   for (const listener of toAll) listener();
 }
 
-/** Tells every open tab that everything was replaced: what it holds may count no more. */
-export function announceReplaced(): void {
+/** Has every open tab told how all rigs stand, and which there are: one came back or went, or everything was replaced. */
+export function announceAll(): void {
   for (const listener of listeners) listener(null);
+  announceListed();
 }
 
 /** Notes a stream of events that is open, with what ends it; the returned function forgets it. */

@@ -80,12 +80,16 @@ export async function takeEdit(
   rigId: string,
   editId: string,
   edit: Edit,
+  far: Far = () => undefined,
 ): Promise<Result<null, SubmitProblem>> {
   const now = await currentRig(writing, rigId);
   if (!now) return err({ type: 'no-rig' });
   if (await isKnown(writing, rigId, editId)) return ok(null);
-  return append(writing, now, { editId, kind: 'edit', edit, label: labelOf(edit) });
+  return append(writing, now, { editId, kind: 'edit', edit, label: labelOf(edit) }, far);
 }
+
+/** Is told how many of an edit's rows are written; what it throws ends the edit, and nothing of it is kept. */
+export type Far = (rows: number, of: number) => void;
 
 /** Whether an edit is in the journal of a rig. */
 export const isKnown = async ({ one }: Reading, rigId: string, editId: string): Promise<boolean> =>
@@ -104,6 +108,7 @@ export async function takeStep(
   writing: Writing,
   rigId: string,
   { editId, kind, of }: StepAsked,
+  far: Far = () => undefined,
 ): Promise<Result<null, SubmitProblem>> {
   const now = await currentRig(writing, rigId);
   if (!now) return err({ type: 'no-rig' });
@@ -111,7 +116,7 @@ export async function takeStep(
   const next = await (kind === 'undo' ? undoable(writing, rigId, of) : redoable(writing, rigId, of));
   if (!next) return err({ type: kind === 'undo' ? 'nothing-to-undo' : 'nothing-to-redo' });
   const edit = kind === 'undo' ? invert(next.edit) : next.edit;
-  const done = await append(writing, now, { editId, kind, edit, label: next.label });
+  const done = await append(writing, now, { editId, kind, edit, label: next.label }, far);
   if (!done.ok) return done;
   await writing.run('UPDATE "journal" SET "undone" = $1 WHERE "rigId" = $2 AND "version" = $3', [
     kind === 'undo',
@@ -121,14 +126,14 @@ export async function takeStep(
   return ok(null);
 }
 
-async function append(writing: Writing, now: Kept, entry: Omit<Entry, 'version'>): Promise<Result<null, EditProblem>> {
+async function append(writing: Writing, now: Kept, entry: Omit<Entry, 'version'>, far: Far): Promise<Result<null, EditProblem>> {
   const rigId = now.rig.id;
   const applied = applyTracked(now.rig, entry.edit);
   if (!applied.ok) return applied;
   const { rig, touched } = applied.value;
   const version = now.version + 1;
   const at = new Date().toISOString();
-  await writeTouched(writing, rigId, touched);
+  await writeTouched(writing, rigId, touched, far);
   await writing.run(
     'UPDATE "rigs" SET "name" = $1, "notes" = $2, "preferences" = $3, "version" = $4, "changedAt" = $5 WHERE "id" = $6',
     [rig.name, rig.notes, JSON.stringify(rig.preferences), version, at, rigId],

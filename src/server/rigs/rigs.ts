@@ -5,7 +5,7 @@ import { countClashes } from '@/core/checks';
 import { type Edit, emptyRig, idSchema, indexRig, nameSchema, type Rig } from '@/core/rig';
 import { countToEnter } from '@/core/sheets';
 import { type Database, type Reading, reading, type Source, type Writing } from '../database/connection';
-import { announceListed } from './events';
+import { announceAll, announceListed } from './events';
 import { currentRig, takeEdit } from './journal';
 import { forgetAnnouncement, goesAt, keptFrom } from './removal';
 import { insertAllRows } from './rows';
@@ -198,13 +198,17 @@ export async function renameRig(db: Database, id: string, name: string): Promise
 
 /** Deleting hides a rig; nothing is lost until somebody asks for that, or its time has run out. */
 export async function deleteRig(db: Database, id: string): Promise<void> {
-  await db.write(({ run }) => run('UPDATE "rigs" SET "deletedAt" = $1 WHERE "id" = $2', [new Date().toISOString(), id]));
+  await db.write(async ({ run, afterCommit }) => {
+    await run('UPDATE "rigs" SET "deletedAt" = $1 WHERE "id" = $2', [new Date().toISOString(), id]);
+    afterCommit(announceAll);
+  });
 }
 
 export async function restoreRig(db: Database, id: string): Promise<void> {
   await db.write(async (writing) => {
     await writing.run('UPDATE "rigs" SET "deletedAt" = NULL WHERE "id" = $1', [id]);
     await forgetAnnouncement(writing, id);
+    writing.afterCommit(announceAll);
   });
 }
 

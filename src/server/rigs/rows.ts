@@ -4,7 +4,7 @@ import { columns, fromRecord, toRecord } from '../database/columns';
 import { type DbRecord, reading, type Source, type Writing } from '../database/connection';
 import { quoted } from '../database/sql';
 
-/** Identifiers named in one statement. */
+/** Rows that are written, or identifiers that are named, at once. */
 const CHUNK = 400;
 
 /** Writes all rows of a rig that has none yet. */
@@ -28,20 +28,39 @@ async function put(writing: Writing, table: TableName, records: readonly DbRecor
   await writing.insert(table, records, `ON CONFLICT ("rigId", "id") DO UPDATE SET ${over}`);
 }
 
-/** Writes what an edit touched: changed and new rows are put, gone ones deleted. */
-export async function writeTouched(writing: Writing, rigId: string, touched: readonly Touched[]): Promise<void> {
+/**
+ * Writes what an edit touched: changed and new rows are put, gone ones deleted. `far` is told of the rows that were written; what it throws
+ * ends it.
+ */
+export async function writeTouched(
+  writing: Writing,
+  rigId: string,
+  touched: readonly Touched[],
+  far: (rows: number, of: number) => void = () => undefined,
+): Promise<void> {
+  let written = 0;
+  const after = (rows: number): void => {
+    written += rows;
+    far(written, touched.length);
+  };
   for (const table of tableNames) {
     const mine = touched.filter((t) => t.table === table);
-    await put(
-      writing,
-      table,
-      mine.flatMap((t) => (t.row === null ? [] : [recordOf(rigId, t)])),
-    );
+    const there = mine.filter((t) => t.row !== null);
+    for (let i = 0; i < there.length; i += CHUNK) {
+      const rows = there.slice(i, i + CHUNK);
+      await put(
+        writing,
+        table,
+        rows.map((t) => recordOf(rigId, t)),
+      );
+      after(rows.length);
+    }
     const gone = mine.filter((t) => t.row === null).map((t) => t.id);
     for (let i = 0; i < gone.length; i += CHUNK) {
       const ids = gone.slice(i, i + CHUNK);
       const places = ids.map((_, at) => `$${at + 2}`).join(', ');
       await writing.run(`DELETE FROM ${quoted(table)} WHERE "rigId" = $1 AND "id" IN (${places})`, [rigId, ...ids]);
+      after(ids.length);
     }
   }
 }

@@ -4,7 +4,7 @@ import type { Done, Head, Opened, Queued, Since } from '@/core/sync';
 import { type Database, type Reading, reading, type Source, type Writing } from '../database/connection';
 import type { Told } from './events';
 import { foldOf } from './folds';
-import { currentRig, entryOf, isKnown, redoable, type SubmitProblem, takeEdit, takeStep, undoable, versionOf } from './journal';
+import { currentRig, entryOf, type Far, redoable, type SubmitProblem, takeEdit, takeStep, undoable, versionOf } from './journal';
 
 /** A refusal, with where the journal stands; the head is null where there is no such rig. */
 export interface Refused {
@@ -13,12 +13,12 @@ export interface Refused {
 }
 
 /** Takes one thing of a window's queue: nothing where the window knows another journal than this one. */
-export function post(db: Database, rigId: string, item: Queued, since: Since): Promise<Result<Head, Refused>> {
+export function post(db: Database, rigId: string, item: Queued, since: Since, far?: Far): Promise<Result<Head, Refused>> {
   return db.write(async (writing) => {
     const before = await headOf(writing, rigId, since);
     if (!before) return err({ problem: { type: 'no-rig' }, head: null });
     if (before.since !== 'known') return ok(before);
-    const done = await take(writing, rigId, item);
+    const done = await take(writing, rigId, item, far);
     // Its own edit came with the question: the answer does not carry it back.
     const own = item.edit === null ? since.own : [...since.own, item.id];
     const head = await headOf(writing, rigId, { ...since, own });
@@ -27,10 +27,10 @@ export function post(db: Database, rigId: string, item: Queued, since: Since): P
   });
 }
 
-const take = (writing: Writing, rigId: string, item: Queued): Promise<Result<null, SubmitProblem>> =>
+const take = (writing: Writing, rigId: string, item: Queued, far?: Far): Promise<Result<null, SubmitProblem>> =>
   item.kind === 'edit'
-    ? takeEdit(writing, rigId, item.id, item.edit)
-    : takeStep(writing, rigId, { editId: item.id, kind: item.kind, of: item.of });
+    ? takeEdit(writing, rigId, item.id, item.edit, far)
+    : takeStep(writing, rigId, { editId: item.id, kind: item.kind, of: item.of }, far);
 
 /** Where the journal stands, and what came after the version that a window knows; null where there is no such rig. */
 export function headOf(source: Source, rigId: string, since: Since): Promise<Head | null> {
@@ -88,22 +88,21 @@ export function toldOf(source: Source, rigId: string): Promise<Told | null> {
   });
 }
 
-/** How the journals of all rigs stand. */
-export function toldOfAll(source: Source): Promise<readonly (Told & { readonly rigId: string })[]> {
-  return reading(source, async ({ all }) => {
+/** How the journals of all rigs stand, and in which life of the database. */
+export function toldOfAll(
+  source: Source,
+): Promise<{ readonly epoch: string; readonly rigs: readonly (Told & { readonly rigId: string })[] }> {
+  return reading(source, async ({ all, one }) => {
+    const epoch = String((await one(`SELECT "value" FROM "meta" WHERE "name" = 'epoch'`))?.value ?? '');
     const rows = await all(
-      `SELECT "id", "version", (SELECT "value" FROM "meta" WHERE "name" = 'epoch') AS "epoch",
+      `SELECT "id", "version",
         (SELECT "editId" FROM "journal" WHERE "rigId" = "rigs"."id" AND "journal"."version" = "rigs"."version") AS "newest"
         FROM "rigs" WHERE "deletedAt" IS NULL`,
     );
-    return rows.map(({ id, version, epoch, newest }) => {
-      return {
-        rigId: String(id),
-        version: Number(version),
-        epoch: String(epoch),
-        newest: newest === null ? null : String(newest),
-      };
+    const rigs = rows.map(({ id, version, newest }) => {
+      return { rigId: String(id), version: Number(version), epoch, newest: newest === null ? null : String(newest) };
     });
+    return { epoch, rigs };
   });
 }
 
@@ -121,11 +120,22 @@ export function openedRig(source: Source, rigId: string): Promise<Opened | null>
   });
 }
 
+/** Ids that are looked for at once. */
+const MANY = 400;
+
 /** Which of some ids are in the journal of a rig already. */
 export function knownOf(source: Source, rigId: string, ids: readonly string[]): Promise<readonly string[]> {
   return reading(source, async (now) => {
-    const known: string[] = [];
-    for (const id of ids) if (await isKnown(now, rigId, id)) known.push(id);
-    return known;
+    const known = new Set<string>();
+    for (let at = 0; at < ids.length; at += MANY) {
+      const some = ids.slice(at, at + MANY);
+      const places = some.map((_, n) => `$${n + 2}`).join(', ');
+      const rows = await now.all(`SELECT "editId" FROM "journal" WHERE "rigId" = $1 AND "editId" IN (${places})`, [
+        rigId,
+        ...some,
+      ]);
+      for (const row of rows) known.add(String(row.editId));
+    }
+    return ids.filter((id) => known.has(id));
   });
 }

@@ -86,6 +86,7 @@ export function FindingDetail({ index, line, alike }: Props) {
         )}
         {finding.evidence.type === 'addresses' && row && (
           <Link
+            prefetch={false}
             href={`${home}/numbers?kind=${row.kind}&channel=${row.channel}&number=${row.number}`}
             className="text-verdigris hover:underline"
           >

@@ -84,6 +84,7 @@ export const commands = {
   'add-target': go('Add a target', 'gear?open=target'),
   export: { ...go('Export this rig as a file', ''), to: undefined, also: 'save download' },
   rename: { ...go('Rename this rig', ''), to: undefined },
+  edits: { ...go('Changes that wait or were set aside', ''), to: undefined, also: 'saved unsent offline' },
   merge: { ...go('Merge a file into this rig', ''), to: undefined, also: 'import' },
   template: { ...go('Save as a template to start from', ''), to: undefined },
   surroundings: { ...go('Light or dark surroundings', ''), to: undefined, also: 'theme stage' },

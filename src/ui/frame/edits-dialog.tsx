@@ -1,34 +1,39 @@
 'use client';
 // What is not in the journal yet, or was refused: why, and what can be done about it.
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { toast } from 'sonner';
 import { counted } from '@/core/base';
-import type { Rig } from '@/core/rig';
-import type { Aside, Queued } from '@/core/sync';
+import type { RigIndex } from '@/core/rig';
+import { type Aside, beside, type Queued, type There } from '@/core/sync';
 import { Button } from '../primitives/button';
 import { Dialog } from '../primitives/dialog';
+import { Progress } from '../primitives/progress';
 import { useRig, useRigStore } from '../store/provider';
 import { refusalWords, shortly } from '../store/refusal';
+import { changeWords } from './change-words';
 import { savingWords } from './saving-words';
 
 export function EditsDialog({ onClose }: { readonly onClose: () => void }) {
   const saving = useRig((s) => s.saving);
   const unsent = useRig((s) => s.unsent);
   const aside = useRig((s) => s.aside);
-  const elsewhere = useRig((s) => s.elsewhere);
+  const apart = useRig((s) => s.elsewhere !== null);
+  const far = useRig((s) => s.far);
   return (
     <Dialog
       open
       onOpenChange={(on) => !on && onClose()}
       title="Changes of this tab"
       description={savingWords[saving]}
-      plain={aside.length === 0 && elsewhere === null}
+      plain={aside.length === 0 && !apart && far === null}
+      wide={apart}
     >
       <div className="flex flex-col gap-5">
-        {elsewhere && <OtherDatabase there={elsewhere} unsent={unsent} />}
-        {unsent.length > 0 && (
+        {apart && <OtherDatabase />}
+        {unsent.length > 0 && !apart && (
           <section aria-label="Waiting" className="flex flex-col gap-1.5">
             <h3 className="font-semibold">{counted(unsent.length, 'change waits', 'changes wait')}</h3>
+            {far !== null && <HowFar far={far} />}
             <Changes items={unsent} />
           </section>
         )}
@@ -40,19 +45,36 @@ export function EditsDialog({ onClose }: { readonly onClose: () => void }) {
             ))}
           </section>
         )}
-        {unsent.length === 0 && aside.length === 0 && !elsewhere && <p className="text-ink-2">Nothing waits here.</p>}
+        {unsent.length === 0 && aside.length === 0 && !apart && <p className="text-ink-2">Nothing waits here.</p>}
       </div>
     </Dialog>
   );
 }
 
+/** How far a large change is, and a way not to wait for it. */
+function HowFar({ far }: { readonly far: number }) {
+  const store = useRigStore();
+  return (
+    <div className="flex items-center gap-3">
+      <Progress label="Saving a large change" value={Math.round(far * 100)} max={100} className="flex-1" />
+      <span className="w-10 text-right tabular-nums">{Math.round(far * 100)} %</span>
+      <Button size="small" onClick={() => store.getState().stop()}>
+        Stop
+      </Button>
+    </div>
+  );
+}
+
 /** The first of a list of changes, and how many more there are. */
 function Changes({ items }: { readonly items: readonly Queued[] }) {
+  const index = useRig((s) => s.index);
   const more = items.length - SHOWN;
   return (
     <ol className="flex flex-col gap-0.5 text-ink-2">
       {items.slice(0, SHOWN).map((item) => (
-        <li key={item.id}>{wordsOf(item)}</li>
+        <li key={item.id} className="break-words">
+          {changeWords(index, item)}
+        </li>
       ))}
       {more > 0 && <li>and {more} more</li>}
     </ol>
@@ -61,19 +83,12 @@ function Changes({ items }: { readonly items: readonly Queued[] }) {
 
 const SHOWN = 8;
 
-/** What a change does, with the value where it sets one. */
-function wordsOf({ kind, label, edit }: Queued): string {
-  if (kind !== 'edit') return `${kind === 'undo' ? 'Undo' : 'Redo'}: ${label}`;
-  const only = edit.type === 'batch' && edit.edits.length === 1 ? edit.edits[0] : edit;
-  return only?.type === 'set' || only?.type === 'set-head' ? `${label}: ${shortly(only.to)}` : label;
-}
-
 /** Edits that were refused together: why, and what can be done about it. */
 function Group({ group }: { readonly group: Aside }) {
   const store = useRigStore();
   const { title, detail } = refusalWords(group.refusal);
   const copy = (): void =>
-    void navigator.clipboard.writeText(textOf(group)).then(
+    void navigator.clipboard.writeText(textOf(store.getState().index, group)).then(
       () => toast('Copied as text'),
       () => toast.error('Nothing was copied.', { description: 'The browser did not let the page write to the clipboard.' }),
     );
@@ -99,55 +114,69 @@ function Group({ group }: { readonly group: Aside }) {
 }
 
 /** A group as text that can be kept elsewhere: what was wanted, and why it was refused. */
-function textOf({ items, refusal }: Aside): string {
+function textOf(index: RigIndex, { items, refusal }: Aside): string {
   const { title, detail } = refusalWords(refusal);
-  return [...items.map((item) => `${wordsOf(item)}\n${JSON.stringify(item.edit, null, 2)}`), `${title} ${detail}`].join('\n\n');
+  const wanted = items.map((item) => `${changeWords(index, item)}\n${JSON.stringify(item.edit, null, 2)}`);
+  return [...wanted, `${title} ${detail}`].join('\n\n');
 }
 
-/** The database was put back under this tab: what is there now, and what becomes of what is unsent. */
-function OtherDatabase({ there, unsent }: { readonly there: Rig; readonly unsent: readonly Queued[] }) {
+const heard = 'A backup was restored, or another copy of the database was put in place.';
+
+/** The database is another one: what is there now beside what is unsent, and what becomes of that. */
+function OtherDatabase() {
   const store = useRigStore();
-  const mine = useRig((s) => s.index.rig);
+  const index = useRig((s) => s.index);
+  const unsent = useRig((s) => s.unsent);
+  const there = useRig((s) => s.elsewhere);
   const [choosing, setChoosing] = useState(false);
+  const lines = useMemo(() => (there ? beside(there.rig, unsent) : []), [there, unsent]);
+  if (!there) return null;
   const resolve = (take: boolean): void => {
     setChoosing(true);
     store.getState().resolve(take);
   };
+  const fits = lines.filter((line) => line.stands).length;
+  const mine = counted(unsent.length, 'change');
   return (
-    <section aria-label="Another database" className="flex flex-col gap-2 rounded-md border border-stop px-3 py-2.5">
+    <section aria-label="Another database" className="flex flex-col gap-3 rounded-md border border-stop px-3 py-2.5">
       <p>
-        A backup was restored, or another copy of the database was put in place. What is shown here is still the rig as it was,
-        with your {counted(unsent.length, 'change')}.
+        {there.left
+          ? `${heard} Your ${mine} from before ${unsent.length === 1 ? 'is' : 'are'} not in it: the screen shows the rig without ${unsent.length === 1 ? 'it' : 'them'}.`
+          : `${heard} The screen still shows the rig as it was, with your ${mine}.`}
       </p>
-      <table className="w-full text-sm">
+      <table className="w-full table-fixed text-[13.5px]">
         <thead className="text-left text-xs text-ink-2">
-          <tr>
-            <th scope="col" className="font-medium">
-              <span className="sr-only">What</span>
+          <tr className="border-b">
+            <th scope="col" className="py-1 font-semibold">
+              Your change
             </th>
-            <th scope="col" className="font-medium">
-              Here
-            </th>
-            <th scope="col" className="font-medium">
+            <th scope="col" className="w-[38%] font-semibold">
               There now
             </th>
           </tr>
         </thead>
         <tbody>
-          {compared(mine, there).map(([what, here, now]) => (
-            <tr key={what}>
-              <th scope="row" className="py-0.5 text-left font-normal text-ink-2">
-                {what}
-              </th>
-              <td>{here}</td>
-              <td>{now}</td>
+          {lines.slice(0, SHOWN).map(({ item, stands, there: now }) => (
+            <tr key={item.id} className="border-b align-baseline last:border-b-0">
+              <td className="py-1 pr-3 break-words">{changeWords(index, item)}</td>
+              <td className="break-words text-ink-2">
+                {now && thereWords(now)}
+                {!stands && <span className="block text-stop">does not fit there</span>}
+              </td>
             </tr>
           ))}
         </tbody>
       </table>
+      {lines.length > SHOWN && <p className="text-ink-2">and {lines.length - SHOWN} more</p>}
+      {fits < lines.length && (
+        <p>
+          {fits === 0 ? 'None of them fits' : `${fits} of ${lines.length} fit`} what is there. What does not fit is set aside,
+          where you can copy it.
+        </p>
+      )}
       <div className="flex gap-2">
         <Button tone="primary" disabled={choosing} onClick={() => resolve(true)}>
-          Put my {counted(unsent.length, 'change')} on what is there
+          Put my {mine} on what is there
         </Button>
         <Button disabled={choosing} onClick={() => resolve(false)}>
           Let mine go
@@ -157,8 +186,7 @@ function OtherDatabase({ there, unsent }: { readonly there: Rig; readonly unsent
   );
 }
 
-const compared = (mine: Rig, there: Rig): readonly (readonly [string, string | number, string | number])[] => [
-  ['Name', mine.name, there.name],
-  ['Functions', mine.assignments.length, there.assignments.length],
-  ['Parameters', mine.parameters.length, there.parameters.length],
-];
+function thereWords(there: There): string {
+  if (there.type === 'value') return shortly(there.value);
+  return there.type === 'row' ? 'is there' : 'is not there';
+}

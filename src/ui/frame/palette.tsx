@@ -1,12 +1,12 @@
 'use client';
 import { Command } from 'cmdk';
-import { useRouter } from 'next/navigation';
 import { useEffect, useMemo, useState } from 'react';
 import { entriesOf } from '../commands/entries';
 import { named } from '../commands/rank';
 import { commandOf } from '../commands/table';
 import { offeredNow } from '../commands/use-command';
 import { useRig } from '../store/provider';
+import { useGo } from './way-out';
 
 interface Props {
   readonly onOpenChange: (open: boolean) => void;
@@ -27,13 +27,13 @@ const capital = (text: string): string => text.charAt(0).toUpperCase() + text.sl
 
 /** Everything that can be done now, and everything in the rig that has a name, by its own words. */
 export function Palette({ onOpenChange }: Props) {
-  const router = useRouter();
+  const go = useGo();
   const index = useRig((s) => s.index);
   const findings = useRig((s) => s.findings);
   const [typed, setTyped] = useState('');
   const [chosen, setChosen] = useState('');
   const [commands] = useState(() =>
-    offeredNow((to) => router.push(to.startsWith('/') ? to : `/rigs/${index.rig.id}/${to}`)).map(({ id, run }): Item => {
+    offeredNow((to) => go(to.startsWith('/') ? to : `/rigs/${index.rig.id}/${to}`)).map(({ id, run }): Item => {
       const { label, also = '', shown, to } = commandOf(id);
       return { key: id, name: capital(label), also, detail: to === undefined ? '' : 'go to', shown, run };
     }),
@@ -47,10 +47,10 @@ export function Palette({ onOpenChange }: Props) {
           also: detail,
           detail: detail === '' ? kind : `${kind}, ${detail}`,
           shown: '',
-          run: () => router.push(href),
+          run: () => go(href),
         }),
       ),
-    [index, findings, router],
+    [index, findings, go],
   );
   const found = useMemo(
     () => (typed.trim() === '' ? commands : named([...things, ...commands], typed, MOST)),

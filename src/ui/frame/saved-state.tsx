@@ -3,10 +3,12 @@
 import { useCallback, useEffect, useState } from 'react';
 import { toast } from 'sonner';
 import { counted } from '@/core/base';
+import { useCommand } from '../commands/use-command';
 import { cx } from '../primitives/cx';
 import { useRig } from '../store/provider';
 import type { RigState, Saving } from '../store/rig-store';
 import { savingWords } from './saving-words';
+import { useAskedBeforeLeaving, useWayOut } from './way-out';
 
 const short: Readonly<Record<Exclude<Saving, 'offline'>, string>> = {
   saved: 'saved',
@@ -27,45 +29,54 @@ function headWords({ saving, unsent, aside }: Pick<RigState, 'saving' | 'unsent'
   return short[saving];
 }
 
-type EditsDialog = typeof import('./edits-dialog').EditsDialog;
+type Waiting = typeof import('./waiting');
 
-/** The dialog once it is there, and a way to have it at once. It is fetched with the first edit: not with the first view, and not only where the server does not answer any more. */
-function useDialog(wanted: boolean) {
-  const [Dialog, setDialog] = useState<EditsDialog | null>(null);
-  const fetch = useCallback(async (): Promise<void> => {
-    const { EditsDialog } = await import('./edits-dialog');
-    setDialog(() => EditsDialog);
-  }, []);
+/** The dialogs once they are there, and a way to have them at once. They are fetched with the first edit: not with the first view, and not only where the server does not answer any more. */
+function useDialogs(wanted: boolean) {
+  const [dialogs, setDialogs] = useState<Waiting | null>(null);
+  const fetch = useCallback(async (): Promise<void> => setDialogs(await import('./waiting')), []);
   useEffect(() => {
     if (wanted) void fetch().catch(() => undefined);
   }, [fetch, wanted]);
-  return { Dialog, fetch };
+  return { dialogs, fetch };
 }
 
 export function SavedState() {
   const saving = useRig((s) => s.saving);
   const unsent = useRig((s) => s.unsent);
   const aside = useRig((s) => s.aside);
+  const far = useRig((s) => s.far);
   const [open, setOpen] = useState(false);
+  const to = useWayOut((s) => s.to);
+  useAskedBeforeLeaving();
   const words = headWords({ saving, unsent, aside });
+  const large = words === 'saving' && far !== null;
   const calm = words === 'saved' || words === 'saving';
-  const { Dialog, fetch } = useDialog(words !== 'saved');
+  const { dialogs, fetch } = useDialogs(words !== 'saved');
   const show = (): void => {
     setOpen(true);
-    if (!Dialog) void fetch().catch(() => toast(savingWords[saving]));
+    if (!dialogs) void fetch().catch(() => toast(savingWords[saving]));
   };
+  useCommand('edits', show);
   return (
     <>
       <span role="status" title={savingWords[saving]} className={cx('min-w-[88px] text-right text-xs', calm && 'text-ink-3')}>
-        {calm ? (
+        {calm && !large ? (
           words
         ) : (
-          <button type="button" onClick={show} className="font-medium text-stop underline underline-offset-2">
+          <button
+            type="button"
+            onClick={show}
+            className={cx('font-medium underline underline-offset-2', large ? 'text-ink-2' : 'text-stop')}
+          >
             {words}
+            {/* What changes many times a second is not read out. */}
+            {large && <span aria-hidden className="tabular-nums">{` ${Math.round(far * 100)} %`}</span>}
           </button>
         )}
       </span>
-      {open && Dialog && <Dialog onClose={() => setOpen(false)} />}
+      {open && dialogs && <dialogs.EditsDialog onClose={() => setOpen(false)} />}
+      {to !== null && dialogs && <dialogs.LeaveDialog to={to} />}
     </>
   );
 }

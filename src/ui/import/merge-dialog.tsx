@@ -14,7 +14,8 @@ import { Button } from '../primitives/button';
 import { Dialog } from '../primitives/dialog';
 import { useRig, useRigStore } from '../store/provider';
 import { ImportProblems, Notices, type Problem } from './import-dialog';
-import { RowChoices, rowName } from './row-choices';
+import { RowChoices } from './row-choices';
+import { rowName } from './row-name';
 
 async function read(
   file: File,

@@ -1,9 +1,8 @@
 'use client';
 // The rows in which two states of a rig differ, by table, each with a tick.
 import { groupBy } from '@/core/base';
-import { type MergeItem, type MergePlan, marks, meantNames } from '@/core/commands';
-import { shortName } from '@/core/midi';
-import type { RigIndex, TableName } from '@/core/rig';
+import { type MergeItem, type MergePlan, marks } from '@/core/commands';
+import type { TableName } from '@/core/rig';
 
 const tableWords: Readonly<Record<TableName, string>> = {
   controllers: 'Controllers',
@@ -91,16 +90,3 @@ const fieldsOf = (item: MergeItem): string =>
     .filter((f) => !unnamed.has(f))
     .map((f) => f.replace(/[A-Z]/g, (c) => ` ${c.toLowerCase()}`))
     .join(', ');
-
-/** A row as the player knows it. */
-export function rowName(index: RigIndex, { table, id, row }: MergeItem): string {
-  const assignment = table === 'assignments' ? index.assignments.get(id) : undefined;
-  if (assignment)
-    return `${index.controls.get(assignment.controlId)?.name ?? '?'} ${assignment.gesture.type}: ${meantNames(index, assignment)}`;
-  if ('address' in row) return `${index.parameters.get(row.parameterId)?.name ?? '?'} on ${shortName(row.address)}`;
-  if ('transport' in row) {
-    const name = (unit: string): string => index.controllers.get(unit)?.name ?? index.targets.get(unit)?.name ?? '?';
-    return `${name(row.from.unitId)} to ${name(row.to.unitId)}`;
-  }
-  return 'name' in row ? row.name : id;
-}

@@ -10,7 +10,9 @@ export function NumberLink({ index, assignment }: { readonly index: RigIndex; re
   const row = message && rowOf(message);
   if (!row) return null;
   return (
+    // Its way changes with each edit: fetching what lies behind it would hold up the edit itself.
     <Link
+      prefetch={false}
       href={`/rigs/${index.rig.id}/numbers?kind=${row.kind}&channel=${row.channel}&number=${row.number}`}
       className="-mt-1.5 self-start text-xs font-medium text-verdigris hover:underline"
     >

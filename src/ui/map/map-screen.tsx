@@ -135,7 +135,7 @@ function MapMiddle({
   const listed = useMemo(() => listOf(index, deferred, findings), [index, deferred, findings]);
   const { choose, chooseAssignment } = useChoosing(index, controller, go);
   return (
-    <div className="flex min-h-0 flex-col gap-3 px-4 pt-3">
+    <div className="flex min-h-0 flex-col gap-3 px-4 pt-3 contain-content">
       <MapHead index={index} controller={controller} where={where} go={go} />
       <Faceplate
         index={index}
@@ -184,7 +184,7 @@ function MapSide({
   readonly openLayer: () => void;
 }) {
   return (
-    <aside className="flex min-h-0 flex-col border-r">
+    <aside className="flex min-h-0 flex-col border-r contain-content">
       <Controllers
         index={index}
         where={where}
@@ -242,7 +242,7 @@ function ChosenControl({
   readonly openLayer: () => void;
 }) {
   return (
-    <aside aria-label="The chosen control" className="flex min-h-0 flex-col border-l bg-sheet">
+    <aside aria-label="The chosen control" className="flex min-h-0 flex-col border-l bg-sheet contain-content">
       {control ? (
         <Inspector
           index={index}

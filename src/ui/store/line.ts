@@ -5,9 +5,14 @@ import * as z from 'zod';
 /** How a rig's journal stands, as the server tells it. */
 const toldSchema = z.object({ rigId: z.string(), epoch: z.string(), version: z.number(), newest: z.string().nullable() });
 export type Told = z.infer<typeof toldSchema>;
+/** Which rigs there are, after all of them were told of. */
+const allSchema = z.object({ epoch: z.string(), rigs: z.array(z.string()) });
+type All = z.infer<typeof allSchema>;
 
 interface Hearing {
   readonly told: (told: Told) => void;
+  /** The rig is not in the database, which has this epoch. */
+  readonly missing: (epoch: string) => void;
   /** The server can be reached, perhaps after a while in which it could not. */
   readonly open: () => void;
 }
@@ -15,6 +20,7 @@ interface Hearing {
 /** What tabs say to each other. */
 type Said =
   | { readonly type: 'told'; readonly told: Told }
+  | { readonly type: 'all'; readonly all: All }
   | { readonly type: 'open' }
   | { readonly type: 'asks'; readonly rigId: string };
 
@@ -33,7 +39,9 @@ export function hearOf(rigId: string, hearing: Hearing): () => void {
   const take = (said: Said): void => {
     if (said.type === 'told' && said.told.rigId === rigId) hearing.told(said.told);
     else if (said.type === 'open') hearing.open();
-    else if (said.type === 'asks') answer(said.rigId);
+    else if (said.type === 'all') {
+      if (!said.all.rigs.includes(rigId)) hearing.missing(said.all.epoch);
+    } else if (said.type === 'asks') answer(said.rigId);
   };
   const say = (said: Said): void => {
     take(said);
@@ -43,9 +51,13 @@ export function hearOf(rigId: string, hearing: Hearing): () => void {
     const source = new EventSource('/api/events');
     source.onopen = () => say({ type: 'open' });
     source.onmessage = ({ data }) => {
-      const told = toldSchema.parse(JSON.parse(data));
-      known.set(told.rigId, told);
-      say({ type: 'told', told });
+      const heard = z.union([toldSchema, allSchema]).parse(JSON.parse(data));
+      if ('rigs' in heard) {
+        say({ type: 'all', all: heard });
+        return;
+      }
+      known.set(heard.rigId, heard);
+      say({ type: 'told', told: heard });
     };
     return new Promise((done) =>
       ends.signal.addEventListener('abort', () => {

@@ -45,10 +45,21 @@ function openStore(opened: Opened) {
   return { store, judge, windowId };
 }
 
+/** What this tab left with something unsent or set aside, by rig: opened again, it goes on where it was. */
+const left = new Map<string, ReturnType<typeof openStore>>();
+
+function reopened(opened: Opened): ReturnType<typeof openStore> {
+  const { rig, version, newest } = opened.confirmed;
+  const before = left.get(rig.id);
+  if (!before) return openStore(opened);
+  before.store.getState().hear({ type: 'announced', epoch: opened.epoch, version, newest });
+  return before;
+}
+
 export function RigProvider({ opened, children }: { readonly opened: Opened; readonly children: ReactNode }) {
   const rigId = opened.confirmed.rig.id;
   const worker = useRef<Remote<JudgeWorker> | null>(null);
-  const [{ store, judge, windowId }] = useState(() => openStore(opened));
+  const [{ store, judge, windowId }] = useState(() => reopened(opened));
 
   useEffect(() => {
     const raw = new Worker(new URL('../../workers/judge.worker.ts', import.meta.url), { type: 'module' });
@@ -65,6 +76,7 @@ export function RigProvider({ opened, children }: { readonly opened: Opened; rea
     const { hear } = store.getState();
     return hearOf(rigId, {
       told: ({ epoch, version, newest }) => hear({ type: 'announced', epoch, version, newest }),
+      missing: (epoch) => hear({ type: 'announced', epoch, version: -1, newest: null }),
       open: () => hear({ type: 'again' }),
     });
   }, [store, rigId]);
@@ -86,6 +98,14 @@ export function RigProvider({ opened, children }: { readonly opened: Opened; rea
     window.addEventListener('beforeunload', warn);
     return () => window.removeEventListener('beforeunload', warn);
   }, [store]);
+
+  useEffect(() => {
+    left.delete(rigId);
+    return () => {
+      const { unsent, aside } = store.getState();
+      if (unsent.length + aside.length > 0) left.set(rigId, { store, judge, windowId });
+    };
+  }, [store, judge, windowId, rigId]);
 
   const context = useMemo<Context>(() => ({ store, judge: () => worker.current }), [store]);
   return <RigContext.Provider value={context}>{children}</RigContext.Provider>;

@@ -32,6 +32,13 @@ export function refusalWords(problem: Refusal): { readonly title: string; readon
       return { title: 'Nothing to undo.', detail: 'Everything is as it was at the start.' };
     case 'nothing-to-redo':
       return { title: 'Nothing to redo.', detail: 'A newer change ended it.' };
+    case 'stopped':
+      return { title: 'You stopped it.', detail: 'It was not saved. Try it again, or let it go.' };
+    case 'too-large':
+      return {
+        title: 'It is too much at once.',
+        detail: `More than ${Math.floor(problem.most / 1024 / 1024)} MB cannot be saved in one go. Bring it in as two smaller files.`,
+      };
     case 'unreadable':
       return { title: 'Keen Dial could not take that change.', detail: `${problem.detail}.` };
     default:

@@ -1,12 +1,24 @@
 // The store against a server that answers late, refuses, falls silent, or tells of other tabs: nothing lost, nothing twice.
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import { type Edit, type Rig, set } from '@/core/rig';
-import type { Queued, Since } from '@/core/sync';
+import { batch, type Edit, insert, type Rig, set } from '@/core/rig';
+import type { PostHead, Queued, Since } from '@/core/sync';
 import { lanternHour } from '@/demo/lantern-hour';
 import { Journal } from '../../../tests/kit/sync';
 
 const server = vi.hoisted(() => ({ post: vi.fn(), ask: vi.fn(), reopen: vi.fn() }));
-vi.mock('@/server/actions/rigs', () => ({ postEdit: server.post, askJournal: server.ask, reopenRig: server.reopen }));
+vi.mock('@/server/actions/rigs', () => ({ reopenRig: server.reopen }));
+vi.stubGlobal('fetch', async (path: string, { body, signal }: { body: string | Blob; signal: AbortSignal }) => {
+  if (path.endsWith('/journal')) {
+    const head = await server.ask({ since: JSON.parse(String(body)) });
+    return head ? Response.json(head) : new Response(null, { status: 404 });
+  }
+  const [first = '', ...parts] = (await new Response(body).text()).trim().split('\n');
+  const { item, since } = JSON.parse(first) as PostHead;
+  if (item.kind === 'edit' && item.edit.type === 'batch')
+    Object.assign(item.edit, { edits: [...item.edit.edits, ...parts.flatMap((part) => JSON.parse(part))] });
+  const answer: unknown = await server.post({ item, since }, signal);
+  return new Response([{ far: 0.5 }, { answer }].map((line) => `${JSON.stringify(line)}\n`).join(''));
+});
 const { createRigStore } = await import('./rig-store');
 
 const demo = lanternHour();
@@ -148,6 +160,10 @@ describe('the store', () => {
     store.getState().redo();
     expect(name(shown(store), a.id)).toBe('Veil');
     expect(told).toEqual(['Undone: Change name', 'Undone: Change name', 'Redone: Change name']);
+    server.post.mockImplementation(async (asked) => taken(asked));
+    store.getState().hear({ type: 'again' });
+    await settled(store);
+    expect(name(journal.rig, a.id)).toBe('Veil');
   });
   it('says when what it takes back was not made here', async () => {
     const store = openStore();
@@ -246,6 +262,41 @@ describe('the store', () => {
     store.getState().resolve(true);
     await settled(store);
     expect(name(journal.rig, a.id)).toBe('Veil');
+  });
+  const many = batch(
+    'Bring in a list',
+    Array.from({ length: 1300 }, (_, n) => insert('parameters', { ...a, id: `m${n}`, order: 100 + n })),
+  );
+  it('sends a large edit in parts, and says how far it is', async () => {
+    const store = openStore();
+    const seen: (number | null)[] = [];
+    store.subscribe(({ far }) => seen.push(far));
+    store.getState().edit(many);
+    await settled(store);
+    expect(shown(store)).toEqual(journal.rig);
+    expect(journal.rig.parameters).toHaveLength(demo.parameters.length + 1300);
+    expect([seen.includes(0.5), store.getState().far]).toEqual([true, null]);
+  });
+  it('stops a large edit on its way: it is set aside, also where the journal had it already', async () => {
+    for (const late of [false, true]) {
+      journal = new Journal(demo);
+      const store = openStore();
+      server.post.mockClear();
+      server.post.mockImplementationOnce((asked, signal: AbortSignal) => {
+        if (late) taken(asked);
+        return new Promise((_, no) => signal.addEventListener('abort', () => no(signal.reason)));
+      });
+      store.getState().edit(many);
+      store.getState().edit(set('parameters', b, 'note', 'kept'));
+      await vi.waitFor(() => expect(server.post).toHaveBeenCalledTimes(1));
+      store.getState().stop();
+      expect(store.getState().aside.map((group) => group.refusal.type)).toEqual(['stopped']);
+      await settled(store);
+      expect(journal.rig.parameters.find((p) => p.id === b.id)?.note).toBe('kept');
+      expect(shown(store)).toEqual(journal.rig);
+      // What the journal has is not set aside any more.
+      expect([store.getState().aside.length, journal.entries.length]).toEqual(late ? [0, 2] : [1, 1]);
+    }
   });
   it('refuses at once what does not apply, and sends nothing', () => {
     const store = openStore();

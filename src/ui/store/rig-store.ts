@@ -18,7 +18,7 @@ import {
   type SyncState,
   step,
 } from '@/core/sync';
-import { askJournal, postEdit, reopenRig } from '@/server/actions/rigs';
+import { ask } from './asking';
 import { refusalWords } from './refusal';
 
 /** Whether everything is kept, on its way, or why not. */
@@ -33,16 +33,20 @@ export interface RigState {
   readonly saving: Saving;
   /** Edits that are not in the journal yet. */
   readonly unsent: readonly Queued[];
+  /** How far a large edit is that is being saved, from 0 to 1; null where there is none. */
+  readonly far: number | null;
   /** Edits that were refused, with why. */
   readonly aside: readonly Aside[];
   /** The rig as it is in a database that is another one, while somebody has to say what becomes of what is unsent. */
-  readonly elsewhere: Rig | null;
+  readonly elsewhere: Elsewhere | null;
   readonly outcomes: ReadonlyMap<string, Outcome>;
   readonly findings: ReadonlyMap<string, readonly Finding[]>;
   /** Applies an edit at once and sends it. False, with a word to the user, when it does not apply. */
   readonly edit: (edit: Edit) => boolean;
   readonly undo: () => void;
   readonly redo: () => void;
+  /** Does not wait any longer for the large edit that is being saved. */
+  readonly stop: () => void;
   /** Tries a group of edits that was set aside once more, or lets it go. */
   readonly retry: (group: string) => void;
   readonly letGo: (group: string) => void;
@@ -52,6 +56,12 @@ export interface RigState {
   readonly hear: (told: Extract<Input, { type: 'announced' | 'again' | 'found' }>) => void;
   /** What this device should keep of it now. */
   readonly toKeep: () => Kept;
+}
+
+interface Elsewhere {
+  readonly rig: Rig;
+  /** What is unsent was left by an earlier window: the screen shows the rig as it is there, not as it was. */
+  readonly left: boolean;
 }
 
 export interface Judge {
@@ -72,6 +82,7 @@ export function createRigStore(opened: Opened, judge: Judge, notify: Notify, kee
   const rigId = opened.confirmed.rig.id;
   // Edits made here: undo says so when it takes back somebody else's.
   const own = new Set<string>();
+  let posting: AbortController | null = null;
 
   return createStore<RigState>((setState, getState) => {
     const feed = (input: Input): void => {
@@ -99,13 +110,26 @@ export function createRigStore(opened: Opened, judge: Judge, notify: Notify, kee
         case 'keep':
           keep(effect.kept);
           break;
+        case 'stop':
+          posting?.abort();
+          break;
+        case 'post':
+          posting = new AbortController();
+          void ask(rigId, effect, { far: (far) => setState({ far }), signal: posting.signal }).then((answer) => {
+            setState({ far: null });
+            if (answer) feed(answer);
+          });
+          break;
         default:
-          void asked(rigId, effect).then(feed);
+          void ask(rigId, effect, { far: () => undefined, signal: new AbortController().signal }).then(
+            (answer) => answer && feed(answer),
+          );
       }
     };
     return {
       index: indexRig(sync.shown),
       ...seen(sync),
+      far: null,
       outcomes: new Map(),
       findings: new Map(),
       edit: (edit) => {
@@ -116,6 +140,7 @@ export function createRigStore(opened: Opened, judge: Judge, notify: Notify, kee
       },
       undo: () => feed({ type: 'undo', id: nanoid(12) }),
       redo: () => feed({ type: 'redo', id: nanoid(12) }),
+      stop: () => sync.posted !== null && feed({ type: 'stopped', to: sync.posted }),
       retry: (group) => feed({ type: 'retried', group }),
       letGo: (group) => feed({ type: 'let-go', group }),
       resolve: (take) => feed({ type: 'resolved', take }),
@@ -133,8 +158,13 @@ const seen = (state: SyncState) => ({
   saving: savingOf(state),
   unsent: state.unsent,
   aside: state.aside,
-  elsewhere: state.parted?.there?.confirmed.rig ?? null,
+  elsewhere: elsewhereOf(state),
 });
+
+function elsewhereOf({ parted, confirmed }: SyncState): Elsewhere | null {
+  const there = parted?.there?.confirmed;
+  return there ? { rig: there.rig, left: there === confirmed } : null;
+}
 
 function savingOf({ link, parted, unsent }: SyncState): Saving {
   // Apart without a question is only a rig that is fetched anew.
@@ -143,29 +173,6 @@ function savingOf({ link, parted, unsent }: SyncState): Saving {
   if (link.type === 'silent') return 'offline';
   if (link.type === 'gone') return 'gone';
   return unsent.length > 0 || parted ? 'saving' : 'saved';
-}
-
-/** What the server answers to an effect, as an input. */
-async function asked(rigId: string, effect: Extract<Effect, { type: 'post' | 'ask' | 'reopen' }>): Promise<Input> {
-  const to = effect.type === 'post' ? effect.item.id : null;
-  try {
-    if (effect.type === 'ask') {
-      const head = await askJournal({ rigId, since: effect.since });
-      return head ? { type: 'answered', to, head } : { type: 'gone' };
-    }
-    if (effect.type === 'reopen') {
-      const found = await reopenRig({ rigId, own: effect.own });
-      return found ? { type: 'reopened', ...found } : { type: 'gone' };
-    }
-    const { item, since } = effect;
-    // What an undo does is the journal's to say.
-    const answer = await postEdit({ rigId, item: item.kind === 'edit' ? item : { ...item, edit: null }, since });
-    if (answer.ok) return { type: 'answered', to, head: answer.head };
-    if ('fault' in answer) return { type: 'fault', to, fault: answer.fault };
-    return { type: 'refused', to: item.id, refusal: answer.refusal, head: answer.head };
-  } catch {
-    return { type: 'silent', to };
-  }
 }
 
 /** Tells a person what became of an edit. */
