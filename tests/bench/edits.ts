@@ -62,9 +62,9 @@ async function edits(page: Page, control: RegExp): Promise<readonly Noted[]> {
   await watch(page);
   const all: Noted[] = [];
   // The first ones find a server that has compiled nothing yet.
-  for (let n = 0; n < EDITS + 5; n++) {
+  for (let n = 0; n < EDITS + 15; n++) {
     const noted = await edit(page, 30 + (n % 60));
-    if (n >= 5) all.push(noted);
+    if (n >= 15) all.push(noted);
   }
   return all;
 }

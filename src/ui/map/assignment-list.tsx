@@ -4,10 +4,10 @@
 
 import { createColumnHelper, flexRender, getCoreRowModel, type Row, type Table, useReactTable } from '@tanstack/react-table';
 import { type ReactVirtualizer, useVirtualizer } from '@tanstack/react-virtual';
-import { type KeyboardEvent, type RefObject, useEffect, useMemo, useRef } from 'react';
+import { createContext, type KeyboardEvent, type RefObject, useContext, useEffect, useMemo, useRef } from 'react';
 import { exhaustive } from '@/core/base';
 import { outcomeWords, showValue } from '@/core/bench';
-import { type Finding, gravest } from '@/core/checks';
+import { gravest } from '@/core/checks';
 import { landingsFor } from '@/core/commands';
 import { shortName } from '@/core/midi';
 import type { Assignment, Behaviour, RigIndex } from '@/core/rig';
@@ -18,13 +18,19 @@ import { SeverityMark } from '../primitives/marks';
 import { useRig } from '../store/provider';
 import type { RigState } from '../store/rig-store';
 
-interface Line {
-  readonly assignment: Assignment;
-  readonly control: string;
-  readonly place: string;
-  readonly sends: string;
-  readonly lands: string;
-  readonly range: string;
+/** What the cells of the lines in sight draw from. The columns are the same for good: others would build every cell anew. */
+interface Drawn {
+  readonly index: RigIndex;
+  readonly outcomes: RigState['outcomes'];
+  readonly findings: RigState['findings'];
+  readonly show: Show;
+}
+const DrawnContext = createContext<Drawn | null>(null);
+
+function useDrawn(): Drawn {
+  const drawn = useContext(DrawnContext);
+  if (!drawn) throw new Error('used outside of the list');
+  return drawn;
 }
 
 interface Props {
@@ -36,19 +42,18 @@ interface Props {
   readonly onChoose: (assignment: Assignment) => void;
 }
 
-const column = createColumnHelper<Line>();
+const column = createColumnHelper<Assignment>();
 const ROW = 30;
 
 export function AssignmentList({ index, assignments, chosen, show, onShow, onChoose }: Props) {
   const outcomes = useRig((s) => s.outcomes);
   const findings = useRig((s) => s.findings);
-  const lines = useMemo(() => assignments.map((a) => lineOf(index, a)), [index, assignments]);
-  const columns = useMemo(() => columnsOf(index, outcomes, findings, show), [index, outcomes, findings, show]);
+  const drawn = useMemo(() => ({ index, outcomes, findings, show }), [index, outcomes, findings, show]);
   const table = useReactTable({
-    data: lines as Line[],
+    data: assignments as Assignment[],
     columns,
     getCoreRowModel: getCoreRowModel(),
-    getRowId: (l) => l.assignment.id,
+    getRowId: ({ id }) => id,
     state: { columnVisibility: { range: show === 'place' } },
   });
   const scroll = useRef<HTMLDivElement>(null);
@@ -70,7 +75,7 @@ export function AssignmentList({ index, assignments, chosen, show, onShow, onCho
     if (by === 0) return;
     event.preventDefault();
     const next = model[Math.min(model.length - 1, Math.max(0, at + by))];
-    if (next) onChoose(next.original.assignment);
+    if (next) onChoose(next.original);
   };
 
   // Away from one place the first column needs room for the place; narrow windows do without the range.
@@ -83,54 +88,43 @@ export function AssignmentList({ index, assignments, chosen, show, onShow, onCho
   );
   return (
     <section aria-label="Assignments" className="@container flex min-h-0 flex-1 flex-col rounded-t-md border border-b-0 bg-sheet">
-      <WhichAssignments show={show} onShow={onShow} lines={lines} />
-      {lines.length === 0 ? (
+      <WhichAssignments show={show} onShow={onShow} count={assignments.length} />
+      {assignments.length === 0 ? (
         <p className="px-4 py-5 text-ink-2">{emptyWords(index, show)}</p>
       ) : (
-        <AssignmentGrid
-          chosen={chosen}
-          onChoose={onChoose}
-          table={table}
-          scroll={scroll}
-          model={model}
-          virtual={virtual}
-          keyDown={keyDown}
-          grid={grid}
-        />
+        <DrawnContext value={drawn}>
+          <AssignmentGrid
+            chosen={chosen}
+            onChoose={onChoose}
+            table={table}
+            scroll={scroll}
+            model={model}
+            virtual={virtual}
+            keyDown={keyDown}
+            grid={grid}
+          />
+        </DrawnContext>
       )}
     </section>
   );
 }
 
-const columnsOf = (index: RigIndex, outcomes: RigState['outcomes'], findings: RigState['findings'], show: Show) => [
-  column.accessor('control', {
-    header: 'Control',
-    cell: (c) => (
-      <Named
-        text={c.getValue()}
-        tail={c.row.original.assignment.gesture.type}
-        place={show === 'place' ? '' : c.row.original.place}
-      />
-    ),
-  }),
-  column.accessor('sends', { header: 'Sends', cell: (c) => <span className="font-mono text-xs">{c.getValue()}</span> }),
-  column.accessor('lands', { header: 'Moves', cell: (c) => c.getValue() }),
-  column.accessor('range', { header: 'Range', cell: (c) => <span className="text-ink-2">{c.getValue()}</span> }),
-  column.display({
-    id: 'result',
-    header: 'Result',
-    cell: (c) => <Result index={index} assignment={c.row.original.assignment} outcomes={outcomes} findings={findings} />,
-  }),
+const columns = [
+  column.display({ id: 'control', header: 'Control', cell: ({ row }) => <Named assignment={row.original} /> }),
+  column.display({ id: 'sends', header: 'Sends', cell: ({ row }) => <Sends assignment={row.original} /> }),
+  column.display({ id: 'lands', header: 'Moves', cell: ({ row }) => <Moves assignment={row.original} /> }),
+  column.display({ id: 'range', header: 'Range', cell: ({ row }) => <Range assignment={row.original} /> }),
+  column.display({ id: 'result', header: 'Result', cell: ({ row }) => <Result assignment={row.original} /> }),
 ];
 
 function WhichAssignments({
   show,
   onShow,
-  lines,
+  count,
 }: {
   readonly show: Show;
   readonly onShow: (show: Show) => void;
-  readonly lines: Line[];
+  readonly count: number;
 }) {
   return (
     <div className="flex h-9 shrink-0 items-center gap-1 border-b px-2" role="group" aria-label="Which assignments">
@@ -155,7 +149,7 @@ function WhichAssignments({
           {name}
         </button>
       ))}
-      <span className="ml-auto pr-1 font-mono text-xs text-ink-2">{lines.length}</span>
+      <span className="ml-auto pr-1 font-mono text-xs text-ink-2">{count}</span>
     </div>
   );
 }
@@ -173,9 +167,9 @@ function AssignmentGrid({
 }: {
   readonly chosen: string | null;
   readonly onChoose: (assignment: Assignment) => void;
-  readonly table: Table<Line>;
+  readonly table: Table<Assignment>;
   readonly scroll: RefObject<HTMLDivElement | null>;
-  readonly model: Row<Line>[];
+  readonly model: Row<Assignment>[];
   readonly virtual: ReactVirtualizer<HTMLDivElement, Element>;
   readonly keyDown: (event: KeyboardEvent) => void;
   readonly grid: string;
@@ -210,7 +204,7 @@ function AssignmentGrid({
               aria-selected={here}
               aria-rowindex={item.index + 2}
               data-assignment={row.id}
-              onClick={() => onChoose(row.original.assignment)}
+              onClick={() => onChoose(row.original)}
               className={cx(
                 grid,
                 'absolute inset-x-0 cursor-pointer border-b text-[13.5px] hover:bg-film/70',
@@ -235,7 +229,17 @@ function AssignmentGrid({
   );
 }
 
-function Named({ text, tail, place }: { readonly text: string; readonly tail: string; readonly place: string }) {
+interface CellProps {
+  readonly assignment: Assignment;
+}
+
+function Named({ assignment }: CellProps) {
+  const { index, show } = useDrawn();
+  const control = index.controls.get(assignment.controlId);
+  const controller = control && index.controllers.get(control.controllerId);
+  const text = control?.name ?? '?';
+  const tail = assignment.gesture.type;
+  const place = show === 'place' || !controller ? '' : placeWords(index, controller, assignment);
   return (
     <span title={`${text} ${tail}${place === '' ? '' : `, ${place}`}`}>
       <span className="font-semibold">{text}</span> {tail}
@@ -244,14 +248,39 @@ function Named({ text, tail, place }: { readonly text: string; readonly tail: st
   );
 }
 
-interface ResultProps {
-  readonly index: RigIndex;
-  readonly assignment: Assignment;
-  readonly outcomes: ReturnType<typeof useRig<ReadonlyMap<string, Parameters<typeof outcomeWords>[0]>>>;
-  readonly findings: ReadonlyMap<string, readonly Finding[]>;
+const sendsOf = ({ actions }: Assignment) => actions.flatMap((a) => (a.type === 'send' ? [a] : []));
+
+function Sends({ assignment }: CellProps) {
+  const [send] = sendsOf(assignment);
+  return (
+    <span className="font-mono text-xs">
+      {send ? `${shortName(send.message)} ${shortValues(send.behaviour)}` : assignment.actions.map((a) => a.type).join(', ')}
+    </span>
+  );
 }
 
-function Result({ index, assignment, outcomes, findings }: ResultProps) {
+function Moves({ assignment }: CellProps) {
+  const { index } = useDrawn();
+  const [first, ...more] = sendsOf(assignment).flatMap((s) => s.meant.map((id) => index.parameters.get(id)?.name ?? '?'));
+  return more.length > 0 ? `${first} + ${more.length}` : first;
+}
+
+function Range({ assignment }: CellProps) {
+  return <span className="text-ink-2">{rangeWords(useDrawn().index, assignment)}</span>;
+}
+
+function rangeWords(index: RigIndex, assignment: Assignment): string {
+  const [send] = sendsOf(assignment);
+  const landing = send ? landingsFor(index, assignment, send)[0] : undefined;
+  const parameter = landing && index.parameters.get(landing.parameterId);
+  if (!landing || !parameter || parameter.kind === 'trigger') return '';
+  if (landing.mode === 'set') return showValue(parameter, landing.setValue);
+  const between = parameter.kind === 'continuous' ? '→' : '–';
+  return `${showValue(parameter, landing.from)} ${between} ${showValue(parameter, landing.to)}`;
+}
+
+function Result({ assignment }: CellProps) {
+  const { index, outcomes, findings } = useDrawn();
   const finding = gravest(findings.get(assignment.id));
   const outcome = outcomes.get(assignment.id);
   if (finding) {
@@ -270,32 +299,6 @@ function Result({ index, assignment, outcomes, findings }: ResultProps) {
       {words}
     </span>
   );
-}
-
-function lineOf(index: RigIndex, assignment: Assignment): Line {
-  const control = index.controls.get(assignment.controlId);
-  const controller = control && index.controllers.get(control.controllerId);
-  const sends = assignment.actions.flatMap((a) => (a.type === 'send' ? [a] : []));
-  const [send] = sends;
-  const names = sends.flatMap((s) => s.meant.map((id) => index.parameters.get(id)?.name ?? '?'));
-  const landing = send ? landingsFor(index, assignment, send)[0] : undefined;
-  const parameter = landing && index.parameters.get(landing.parameterId);
-  const range =
-    !landing || !parameter || parameter.kind === 'trigger'
-      ? ''
-      : landing.mode === 'set'
-        ? showValue(parameter, landing.setValue)
-        : parameter.kind === 'continuous'
-          ? `${showValue(parameter, landing.from)} → ${showValue(parameter, landing.to)}`
-          : `${showValue(parameter, landing.from)} – ${showValue(parameter, landing.to)}`;
-  return {
-    assignment,
-    control: control?.name ?? '?',
-    place: controller ? `${placeWords(index, controller, assignment)}` : '',
-    sends: send ? `${shortName(send.message)} ${shortValues(send.behaviour)}` : assignment.actions.map((a) => a.type).join(', '),
-    lands: names.length > 1 ? `${names[0]} + ${names.length - 1}` : (names[0] ?? ''),
-    range,
-  };
 }
 
 function shortValues(behaviour: Behaviour): string {

@@ -4,6 +4,7 @@ import type { Refusal } from '@/core/sync';
 
 /** A value of a row, short enough for a line. */
 export const shortly = (value: unknown): string => {
+  if (value === '') return 'empty';
   const text = typeof value === 'string' ? value : JSON.stringify(value);
   return text === undefined ? 'nothing' : text.length > 60 ? `${text.slice(0, 60)}…` : text;
 };
