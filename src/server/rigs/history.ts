@@ -103,7 +103,7 @@ export function rigAt(source: Source, rigId: string, version: number): Promise<R
         const back = entry?.version === at ? apply(rig, invert(entry.edit)) : null;
         if (!back?.ok)
           return err(
-            `The journal cannot be followed further back than version ${at}: a step there was written by an older Keen Dial.`,
+            `The history cannot be followed further back than version ${at}: a step there was written by an older Keen Dial.`,
           );
         rig = back.value;
         at--;

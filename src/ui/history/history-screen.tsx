@@ -139,7 +139,7 @@ function HistoryList({
       )}
       {failed && (
         <p role="alert" className="px-4 py-3 text-stop">
-          The server does not answer.{' '}
+          Keen Dial does not answer.{' '}
           <button type="button" className="underline" onClick={refresh}>
             Try again
           </button>

@@ -68,7 +68,7 @@ export function useStateAt(rigId: string, version: number | null): State {
     };
     readState(rigId, version)
       .then((answer) => put(answer.ok ? { type: 'rig', rig: answer.rig } : { type: 'problem', message: answer.message }))
-      .catch(() => put({ type: 'problem', message: 'The server does not answer. Try again in a moment.' }));
+      .catch(() => put({ type: 'problem', message: 'Keen Dial does not answer. Try again in a moment.' }));
     return () => {
       here = false;
     };

@@ -38,7 +38,7 @@ export function useProofs(rigId: string): Proofs {
         .then((problem) => problem !== null && toast.error('The trial was not kept.', { description: problem }))
         .catch(() =>
           toast.error('The trial was not kept.', {
-            description: 'The server does not answer. It stays here until you leave the page; try again then.',
+            description: 'Keen Dial does not answer. It stays here until you leave the page; try again then.',
           }),
         );
     },

@@ -191,7 +191,7 @@ function RestoreDialog({ chosen, onClose }: { readonly chosen: Chosen; readonly 
       ) : (
         <p>
           Every rig, its history and the library are replaced by what is in the backup. What is here now is kept among the
-          automatic backups first. Open tabs reload.
+          automatic backups first. Open tabs show what is there then.
         </p>
       )}
       {problem !== null && (

@@ -26,7 +26,7 @@ export function refusalWords(problem: Refusal): { readonly title: string; readon
     case 'invalid':
       return { title: 'That does not fit.', detail: `${problem.field}: ${problem.message}.` };
     case 'dangling':
-      return { title: 'Something still needs it.', detail: `A row of ${problem.table} points at it. Nothing was changed.` };
+      return { title: 'Something still needs it.', detail: 'Take away what stands on it first. Nothing was changed.' };
     case 'no-rig':
       return { title: 'This rig was deleted.', detail: 'Bring it back from the list of rigs.' };
     case 'nothing-to-undo':
