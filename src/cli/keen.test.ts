@@ -4,6 +4,7 @@ import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSy
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { describe, expect, it } from 'vitest';
+import type { StandingNow } from '@/core/bench';
 import { parseFile, parseRig, writeRig } from '@/core/formats';
 import { withNumber } from '@/core/midi';
 import { emptyRig, type Rig } from '@/core/rig';
@@ -48,6 +49,7 @@ const files: Readonly<Record<string, string | Uint8Array>> = {
   'broken.json': '{ "format": "keen-dial/rig"',
   'other.json': '{ "format": "something-else", "formatVersion": 1 }',
   'hex.txt': 'B4 68 7f, 00\n',
+  'common.txt': 'F1 35 F2 04 01 F3 07 F6 F0 7D 01 F7\n',
   'bad.txt': 'B4 6X',
   'parameters.csv': 'name,kind,range,unit\nMix,continuous,0..100,%\nFreeze,toggle\n',
   'names.midnam':
@@ -128,6 +130,18 @@ describe('keen simulate', () => {
     expect(out).toMatch(/value\s+Loom = On/);
     expect((await call('simulate', 'demo.json')).err).toContain('This rig has no script.');
   });
+  it('--json tells after each event how everything stands: places, layers, latches, counters, values unrounded', async () => {
+    const { out } = await call('simulate', '--json', 'scripted.json');
+    const { after } = JSON.parse(out) as { after: readonly (StandingNow & { ms: number })[] };
+    const script = JSON.parse(String(files['scripted.json'])).scripts[0] as { events: readonly { atMs: number }[] };
+    expect(after.map((a) => a.ms)).toEqual(script.events.map((e) => e.atMs));
+    const last = after.at(-1);
+    expect(Object.keys(last ?? {}).sort()).toEqual(['controllers', 'hostLayers', 'ms', 'values']);
+    const [board] = last?.controllers ?? [];
+    expect(board).toMatchObject({ bank: 1, page: 1, layers: [] });
+    expect(board?.latches.some((latch) => latch.sent === 'first')).toBe(true);
+    expect(last?.values.lh2).toBe(1);
+  });
 });
 
 describe('keen outcome, sheet, decode, schema', () => {
@@ -145,6 +159,13 @@ describe('keen outcome, sheet, decode, schema', () => {
     const dump = await call('decode', 'dump.syx');
     expect(dump.out).toContain('SysEx, 5 bytes');
     expect(dump.out).toContain('dropped: cut short');
+    expect((await call('decode', 'common.txt')).out.split('\n').map((line) => line.trim().split(/\s{2,}/))).toEqual([
+      ['F1 35', 'time code, piece 3 = 5'],
+      ['F2 04 01', 'song position 132'],
+      ['F3 07', 'song select 7'],
+      ['F6', 'tune request'],
+      ['F0 7D 01 F7', 'SysEx, 4 bytes'],
+    ]);
     expect((await call('decode', 'bad.txt')).err).toContain('“6X”, word 2');
   });
   it('the schema names every table', async () => {

@@ -11,13 +11,15 @@ import {
   SENT,
   SENT_BACK,
   type Session,
+  type StandingNow,
   showValue,
+  standingNow,
   type Trace,
   unheardReasons,
   VALUE,
 } from '@/core/bench';
 import { hexOf, sayPacked } from '@/core/midi';
-import { indexRig, type Rig } from '@/core/rig';
+import { indexRig, type Rig, type ScriptEvent } from '@/core/rig';
 import { type Command, controlName, oneFile, Unusable } from '../command';
 import { readRig } from '../input';
 import { answer, tableOf } from '../table';
@@ -33,7 +35,8 @@ interface Line {
 
 export const simulate: Command = {
   name: 'simulate',
-  summary: 'plays a script that is kept with the rig and tells everything from finger to value',
+  summary:
+    'plays a script that is kept with the rig and tells everything from finger to value; --json also how all stands after each event',
   usage: '[rig.json]',
   options: { script: { type: 'string', help: 'the name of the script; needed where the rig has more than one' } },
   examples: ['keen simulate --script "Opening" show.json'],
@@ -46,16 +49,27 @@ export const simulate: Command = {
     if (!script)
       throw new Unusable(names === '' ? 'This rig has no script. Record one on the Bench.' : `It has the scripts ${names}.`);
     if (other) throw new Unusable(`Name one with --script: ${names}.`);
-    const session = openSession(indexRig(rig));
-    const end = script.events.at(-1)?.atMs ?? 0;
-    const played = playSession(session, script.events, end + AFTER_MS);
-    const lines = linesOf(rig, played.session, played.trace);
-    answer(io, options, { script: script.name, events: lines, quiet: isQuiet(played.session) }, () =>
+    const { session, lines, after } = playedInSteps(rig, script.events);
+    answer(io, options, { script: script.name, events: lines, after, quiet: isQuiet(session) }, () =>
       tableOf(lines.map((l) => [l.ms.toFixed(2), l.what, l.text])),
     );
     return 0;
   },
 };
+
+/** Plays event by event, and keeps how everything stands after each, just before the next one. */
+function playedInSteps(rig: Rig, events: readonly ScriptEvent[]) {
+  let session = openSession(indexRig(rig));
+  const lines: Line[] = [];
+  const after: (StandingNow & { readonly ms: number })[] = [];
+  events.forEach((event, i) => {
+    const played = playSession(session, [event], events[i + 1]?.atMs ?? event.atMs + AFTER_MS);
+    session = played.session;
+    lines.push(...linesOf(rig, session, played.trace));
+    after.push({ ms: event.atMs, ...standingNow(session) });
+  });
+  return { session, lines, after };
+}
 
 function linesOf(rig: Rig, { chain }: Session, trace: Trace): readonly Line[] {
   const { bytes } = chain.sysex;

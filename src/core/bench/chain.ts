@@ -3,7 +3,7 @@ import { type ControllerProgram, type ControllerState, compileController, startC
 import { heardKeys, noSysex, type PackedMessage, type SysexTable, withSysex } from '../midi';
 import { compileTargets, startTargets, type TargetProgram, type TargetState, type Tempo, usualTempo } from '../receiver';
 import { type Controller, messagesOf, type RigIndex } from '../rig';
-import { compileNetwork, type Hop, type Network, silentWire, type WireState } from '../wires';
+import { arrivalPort, compileNetwork, type Hop, type Network, silentWire, type WireState } from '../wires';
 
 export interface Chain {
   readonly controllers: readonly ControllerProgram[];
@@ -11,8 +11,8 @@ export interface Chain {
   /** Controls in play; a place in this list names one in the trace. */
   readonly controlIds: readonly string[];
   readonly controls: ReadonlyMap<string, { readonly index: number; readonly controller: number }>;
-  /** Port names of the controllers, by place. */
-  readonly ports: readonly string[];
+  /** By wire: the name of the port by which what it carries arrives, as the unit at its end knows it. */
+  readonly arrivalPorts: readonly string[];
   readonly network: Network;
   readonly targets: TargetProgram;
   readonly sysex: SysexTable;
@@ -23,7 +23,6 @@ export interface InFlight {
   readonly at: number;
   readonly hop: Hop;
   readonly word: PackedMessage;
-  readonly port: string;
   /** How often what it came from was sent back and on again. */
   readonly turns: number;
   /** The number of the message. */
@@ -94,7 +93,7 @@ export function compileChain(index: RigIndex, scope: ChainScope): { readonly cha
     placeOf: new Map(programs.map((p, i) => [p.controllerId, i])),
     controlIds,
     controls,
-    ports: scope.controllers.map((c) => c.controller.port),
+    arrivalPorts: scope.network.wires.map((wire) => arrivalPort(index, wire)),
     network: scope.network,
     targets,
     sysex: scope.sysex,

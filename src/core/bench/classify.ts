@@ -17,7 +17,8 @@ export type Behaved =
       readonly count: number;
       readonly first: number;
       readonly last: number;
-      readonly end: 'wraps' | 'stops' | 'goes on';
+      /** What comes after the last: the first again, nothing, more; or only these two, in turn. */
+      readonly end: 'wraps' | 'stops' | 'goes on' | 'alternates';
     }
   | { readonly type: 'fires'; readonly times: number; readonly gestures: number }
   | {
@@ -37,7 +38,16 @@ export type Behaved =
       readonly to: number;
       readonly largestStep: number;
     }
-  | { readonly type: 'clicks'; readonly perClick: number; readonly backwards: boolean }
+  | {
+      readonly type: 'clicks';
+      /** How far a click to the right goes, and whether it goes down. */
+      readonly perClick: number;
+      readonly backwards: boolean;
+      /** The same of a click to the left, and whether it goes up: a coding that is read wrongly may be right one way only. */
+      readonly left: { readonly perClick: number; readonly backwards: boolean };
+      /** How often it changed, both ways together. */
+      readonly changes: number;
+    }
   | { readonly type: 'switches'; readonly from: number; readonly to: number; readonly atValue: number }
   | { readonly type: 'never-reacts' }
   | { readonly type: 'irregular'; readonly changes: number };
@@ -95,11 +105,15 @@ function classifySwitch({ held, after, changes }: Cycles, parameter: Parameter, 
   const heldAt = held[n - 1] ?? rest;
   if (heldAt !== rest && every(1, n, (i) => held[i] === heldAt && after[i] === rest))
     return { type: 'on-while-held', held: heldAt, rest };
+  if (n >= 4 && every(1, n, (i) => moved[i] !== moved[i - 1])) return { type: 'every-second-press' };
+  // Two values in turn: where it began does not count, it never comes back there by itself.
+  if (n >= 2 && moved.every(Boolean) && every(2, n, (i) => after[i] === after[i - 2]))
+    return parameter.kind === 'stepped'
+      ? { type: 'steps', count: 2, first: at(0), last: at(1), end: 'alternates' }
+      : { type: 'flips-once-per-press', first: at(0), second: at(1) };
   const distinct = new Set([start, ...after]).size;
   if (distinct > 2) return steps(after, start, distinct);
-  if (moved.every(Boolean)) return { type: 'flips-once-per-press', first: at(0), second: at(1) };
   if (!moved[0] && every(1, n, (i) => moved[i] === true)) return { type: 'first-press-does-nothing' };
-  if (n >= 4 && every(1, n, (i) => moved[i] !== moved[i - 1])) return { type: 'every-second-press' };
   if (moved[0] && every(1, n, (i) => moved[i] === false)) return stays(parameter, rest, false);
   return { type: 'irregular', changes };
 }
@@ -123,80 +137,136 @@ function steps(after: readonly number[], start: number, distinct: number): Behav
   return { type: 'steps', count: distinct, first, last, end: stopped ? 'stops' : returned ? 'wraps' : 'goes on' };
 }
 
-function classifySweep(trace: Trace, slot: number, parameter: Parameter, start: number): Behaved | null {
-  let now = start;
-  let from = start;
-  let top = start;
-  let sentValue = 0;
-  let atValue = 0;
-  let count = 0;
-  let largestStep = 0;
-  let ups = 0;
-  let downs = 0;
-  let changes = 0;
-  let firstAt = -1;
-  let firstWay = 0;
-  let before = -1;
-  let phase: 'first' | 'up' | 'down' = 'first';
-  let movedAt = 0;
-  let longestStill = 0;
-  const seen = new Set<number>();
-  const sentUp = new Set<number>();
-  let messagesUp = 0;
+/** What came of one position of the hand, until the next. */
+interface Moment {
+  readonly position: number;
+  /** Values that were sent. */
+  readonly sent: readonly number[];
+  /** What the parameter became, with what had been sent last by then. */
+  readonly took: readonly { readonly value: number; readonly sent: number }[];
+  /** All that it was on its way, one value after the other. */
+  readonly passed: readonly number[];
+}
+
+/**
+ * A sweep, position by position. A value in two messages passes through one that nobody meant, for as long as the second one takes: of what has many
+ * values only where it ends counts. What has two counts every change.
+ */
+function momentsOf(trace: Trace, slot: number, parameter: Parameter): readonly Moment[] {
+  const many = parameter.kind === 'continuous' || parameter.kind === 'stepped';
+  const moments: { position: number; sent: number[]; took: { value: number; sent: number }[]; passed: number[] }[] = [];
+  let sent = 0;
   for (let i = 0; i < trace.kind.length; i++) {
     const kind = trace.kind[i];
     if (kind === FINGER_AT && trace.a[i] === 0) {
-      const position = trace.b[i] ?? 0;
-      if (before >= 0 && phase === 'first') {
-        from = now;
-        seen.add(now);
-        count = 1;
-        phase = 'up';
-      }
-      if (position < before && phase === 'up') {
-        top = now;
-        longestStill = Math.max(longestStill, 1 - movedAt);
-        phase = 'down';
-      }
-      before = position;
-    } else if (kind === SENT) {
-      sentValue = packedValue(trace.a[i] ?? 0);
-      if (phase === 'up') {
-        sentUp.add(sentValue);
-        messagesUp++;
-      }
+      moments.push({ position: trace.b[i] ?? 0, sent: [], took: [], passed: [] });
+      continue;
+    }
+    const moment = moments.at(-1);
+    if (!moment) continue;
+    if (kind === SENT) {
+      sent = packedValue(trace.a[i] ?? 0);
+      moment.sent.push(sent);
     } else if (kind === VALUE && trace.a[i] === slot) {
-      const value = trace.b[i] ?? now;
-      changes++;
-      if (phase === 'up') {
-        // Where a knob picks the parameter up, it may set it back by up to two steps first: that way counts for nothing.
-        if (firstAt < 0) {
-          firstAt = sentValue;
-          firstWay = value > now ? 1 : -1;
-        }
-        if (value > now) ups++;
-        else downs++;
-        largestStep = Math.max(largestStep, Math.abs(value - now));
-        longestStill = Math.max(longestStill, before - movedAt);
-        movedAt = before;
-        if (!seen.has(value)) count++;
-        seen.add(value);
-        atValue = sentValue;
-      }
-      now = value;
+      if (many) moment.took.length = 0;
+      moment.took.push({ value: trace.b[i] ?? 0, sent });
+      moment.passed.push(trace.b[i] ?? 0);
     }
   }
+  return moments;
+}
+
+/** One way of a sweep, from a value on. */
+interface Way {
+  readonly begun: number;
+  ended: number;
+  ups: number;
+  downs: number;
+  largestStep: number;
+  messages: number;
+  readonly sent: Set<number>;
+}
+
+const way = (begun: number): Way => ({ begun, ended: begun, ups: 0, downs: 0, largestStep: 0, messages: 0, sent: new Set() });
+
+function go(w: Way, { sent, took, passed }: Moment): void {
+  w.messages += sent.length;
+  for (const value of sent) w.sent.add(value);
+  const forth = Math.sign((took.at(-1)?.value ?? w.ended) - w.ended);
+  let before = w.ended;
+  for (const value of passed) {
+    if (forth === 0 || Math.sign(value - before) === forth) w.largestStep = Math.max(w.largestStep, Math.abs(value - before));
+    before = value;
+  }
+  for (const { value } of took) {
+    if (value === w.ended) continue;
+    if (value > w.ended) w.ups++;
+    else w.downs++;
+    w.ended = value;
+  }
+}
+
+function classifySweep(trace: Trace, slot: number, parameter: Parameter, start: number): Behaved | null {
+  const moments = momentsOf(trace, slot, parameter);
+  const changes = moments.reduce((sum, m) => sum + m.passed.length, 0);
   if (changes === 0) return null;
   if (parameter.kind === 'trigger') return { type: 'fires', times: changes, gestures: 1 };
-  // The same message again and again while the control turns one way: clicks, not positions.
-  if (messagesUp > 2 && sentUp.size === 1 && (ups === 0) !== (downs === 0))
-    return { type: 'clicks', perClick: largestStep, backwards: downs > 0 };
+  const turn = moments.findIndex((m, i) => m.position < (moments[i - 1]?.position ?? 0));
+  const [first, ...rest] = moments;
+  const rising = turn < 0 ? rest : rest.slice(0, turn - 1);
+  const from = first?.took.at(-1)?.value ?? start;
+  const up = way(from);
+  for (const moment of rising) go(up, moment);
+  const down = way(up.ended);
+  for (const moment of turn < 0 ? [] : moments.slice(turn)) go(down, moment);
+  const clicks = clicksOf(up, down, changes);
+  if (clicks) return clicks;
+  const { count, longestStill, atValue, firstTook } = wayUp(rising, from, first?.position ?? 0);
+  const [now, top] = [down.ended, up.ended];
+  // Where a knob picks the parameter up, it may set it back by up to two steps first: that way counts for nothing.
+  const firstWay = firstTook === null ? 0 : Math.sign(firstTook.value - from);
+  const oneWay = up.ups - (firstWay > 0 ? 1 : 0) === 0 || up.downs - (firstWay < 0 ? 1 : 0) === 0;
   // It stood still at first, then followed to the end, and came back past where it began: the knob picked it up on its way.
-  const oneWay = ups - (firstWay > 0 ? 1 : 0) === 0 || downs - (firstWay < 0 ? 1 : 0) === 0;
-  if (from === start && now !== from && firstAt > 0 && oneWay && count > 1 && parameter.kind === 'continuous')
-    return { type: 'picks-up', atValue: firstAt, from, to: top, largestStep };
-  if ((ups > 0 && downs > 0) || now !== from || count < 2)
+  const picked = from === start && now !== from && oneWay && count > 1 && parameter.kind === 'continuous';
+  if (picked && firstTook !== null && firstTook.sent > 0)
+    return { type: 'picks-up', atValue: firstTook.sent, from, to: top, largestStep: up.largestStep };
+  if ((up.ups > 0 && up.downs > 0) || now !== from || count < 2)
     return count < 2 && now === from ? stays(parameter, now, false) : { type: 'irregular', changes };
   if (parameter.kind === 'toggle') return { type: 'switches', from, to: top, atValue };
-  return { type: 'sweeps', from, to: top, count, largestStep, firstJump: Math.abs(from - start), longestStill };
+  return { type: 'sweeps', from, to: top, count, largestStep: up.largestStep, firstJump: Math.abs(from - start), longestStill };
+}
+
+/** The same message again and again while the control turns one way: clicks, not positions. Null for anything else. */
+function clicksOf(up: Way, down: Way, changes: number): Extract<Behaved, { type: 'clicks' }> | null {
+  const same = up.messages > 2 && up.sent.size === 1;
+  const steady = (up.ups === 0 || up.downs === 0) && up.ups + up.downs + down.ups + down.downs > 0;
+  if (!same || !steady) return null;
+  return {
+    type: 'clicks',
+    perClick: up.largestStep,
+    backwards: up.downs > 0,
+    left: { perClick: down.largestStep, backwards: down.ups > 0 },
+    changes,
+  };
+}
+
+/** The way up, value by value: how many there were, where nothing moved, and what was taken first and last. */
+function wayUp(moments: readonly Moment[], from: number, begun: number) {
+  const seen = new Set([from]);
+  let now = from;
+  let movedAt = begun;
+  let longestStill = 0;
+  let atValue = 0;
+  let firstTook: { readonly value: number; readonly sent: number } | null = null;
+  for (const { position, took } of moments)
+    for (const taken of took) {
+      if (taken.value === now) continue;
+      firstTook ??= taken;
+      longestStill = Math.max(longestStill, position - movedAt);
+      movedAt = position;
+      seen.add(taken.value);
+      now = taken.value;
+      atValue = taken.sent;
+    }
+  return { count: seen.size, longestStill: Math.max(longestStill, 1 - movedAt), atValue, firstTook };
 }

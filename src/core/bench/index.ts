@@ -16,6 +16,7 @@ export {
   withRig,
   withSetup,
 } from './session';
+export { type StandingNow, standingNow } from './standing-now';
 export * from './trace';
 
 // The outcome of one function, in classes and in words.

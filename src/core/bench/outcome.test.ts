@@ -19,7 +19,7 @@ import {
   smallRig,
   withFunctions,
 } from '../../../tests/kit/small-rig';
-import type { RelativeCoding } from '../midi';
+import { channel, type RelativeCoding, u7 } from '../midi';
 import { type Behaviour, indexRig, type Landing, type Parameter, type Reception } from '../rig';
 import { effectWords, outcomeWords, traceOf } from './index';
 import { FINGER_DOWN, SENT, VALUE } from './trace';
@@ -237,6 +237,47 @@ describe('things that move', () => {
   });
 });
 
+describe('presses of a switch that alternates', () => {
+  const pressed = (p: Parameter, change: Partial<Landing>) =>
+    did(
+      withFunctions(smallRig([p]), [assignment({ behaviour: latching(127, 0), meant: [p.id] })], [landing(p.id, change)]),
+      p.id,
+    );
+  const scenes = parameter('scene', { kind: 'stepped', lowest: 0, highest: 7, start: 3, steps: [...'abcdefgh'] });
+  it.each(['increment', 'next-preset'] as const)('into %s act with every second one', (mode) => {
+    expect(pressed(scenes, { mode, from: 0, to: 7 })).toEqual({ type: 'every-second-press' });
+  });
+  it('go between two values, whatever it began at: nothing wraps through where it never comes back to', () => {
+    expect(pressed(continuous('mix', 0, 100, { start: 30 }), { to: 100 })).toEqual({
+      type: 'flips-once-per-press',
+      first: 100,
+      second: 0,
+    });
+  });
+  it('are two of the steps of what has steps', () => {
+    const steps = pressed(scenes, { from: 2, to: 5 });
+    expect(steps).toEqual({ type: 'steps', count: 2, first: 5, last: 2, end: 'alternates' });
+    expect(steps && effectWords(steps as Parameters<typeof effectWords>[0], scenes)).toBe('f and c in turn');
+  });
+});
+
+describe('fourteen bits turned round at the sender', () => {
+  it.each(['act-on-each', 'wait-for-low-byte'] as const)('sweep like seven do, on a target that %s', (fourteenBit) => {
+    const message = { type: 'cc14' as const, channel: channel(5), number: u7(1) };
+    const swept = (from: number, to: number) =>
+      did(
+        withFunctions(
+          smallRig([continuous('level', 0, 1000)], { reception: { fourteenBit } }),
+          [assignment({ on: 'k1', gesture: 'move', message, behaviour: range(from, to), meant: ['level'] })],
+          [landing('level', { address: message, to: 1000 })],
+        ),
+        'level',
+      );
+    expect(swept(16383, 0)).toMatchObject({ type: 'sweeps', from: 1000, to: 0, count: 128 });
+    expect(swept(0, 16383)).toMatchObject({ type: 'sweeps', from: 0, to: 1000, count: 128 });
+  });
+});
+
 describe('endless encoders', () => {
   const turned = (sent: RelativeCoding, heard: RelativeCoding, change: Partial<Landing> = {}) =>
     did(
@@ -258,7 +299,8 @@ describe('endless encoders', () => {
     );
   it('move by one step a click where both sides mean the same coding', () => {
     for (const coding of ['twos-complement', 'binary-offset', 'sign-magnitude'] as const) {
-      expect(turned(coding, coding)).toEqual({ type: 'clicks', perClick: expect.closeTo(1, 6), backwards: false });
+      const click = { perClick: expect.closeTo(1, 6), backwards: false };
+      expect(turned(coding, coding)).toMatchObject({ type: 'clicks', ...click, left: click });
     }
   });
   it('two’s complement into binary offset, and back, runs the wrong way in a leap that ends at once', () => {
@@ -268,6 +310,14 @@ describe('endless encoders', () => {
     ] as const) {
       expect(turned(sent, heard)).toMatchObject({ type: 'clicks', backwards: true, perClick: 60 });
     }
+  });
+  it('sign and size into two’s complement is right to the right, and to the left goes the wrong way in leaps', () => {
+    const rig = turned('sign-magnitude', 'twos-complement');
+    expect(rig).toMatchObject({ type: 'clicks', perClick: expect.closeTo(1, 6), backwards: false, left: { perClick: 63 } });
+    if (rig?.type !== 'clicks') throw new Error('no clicks');
+    expect(effectWords(rig, continuous('level', 0, 127))).toBe(
+      'to the right moves by 1 a click; to the left moves by 63 a click',
+    );
   });
   it('a reversed range runs backwards on purpose', () => {
     expect(turned('binary-offset', 'binary-offset', { from: 127, to: 0 })).toMatchObject({

@@ -1,7 +1,7 @@
 // outcome(): reaches the place of an assignment, plays the standard script through the whole chain, and says what each
 // parameter did. Everything here is simulated; nothing is looked up.
 
-import { addressKey, carrierOf, heardKeys, type Message } from '../midi';
+import { addressKey, heardKeys, type Message } from '../midi';
 import { usualTempo } from '../receiver';
 import {
   type Assignment,
@@ -16,7 +16,7 @@ import {
   type ScriptEvent,
   standInOf,
 } from '../rig';
-import { accepts, compileNetwork, type Hop, type Network } from '../wires';
+import { accepts, compileNetwork, hopsOf, type Network } from '../wires';
 import { type Chain, compileChain, startChain, sysexOf } from './chain';
 import { type Behaved, classify, stays } from './classify';
 import { plainSweep } from './plain-sweep';
@@ -263,15 +263,15 @@ function fromAnotherStart(stage: Stage, still: readonly number[], meant: Readonl
 function slotsHeardBy(stage: Stage, assignment: Assignment, index: RigIndex): ReadonlySet<number> {
   const slots = new Set<number>();
   const hostLayer = index.layers.get(hostLayerAt(index, assignment.layerId) ?? '');
-  const port = stage.chain.ports[0] ?? '';
   for (const unit of stage.chain.targets.receivers) {
     for (const action of assignment.actions) {
       if (action.type !== 'send') continue;
       for (const message of messagesOf(action, index.counters)) {
-        if (!getsTo(stage, unit.target.id, message)) continue;
+        const ports = portsAt(stage, unit.target.id, message);
+        if (ports.size === 0) continue;
         for (const key of heardKeys(message)) {
           const listeners = (unit.listeners.get(key) ?? []).filter(
-            (e) => !unit.target.reception.tellsPortsApart || e.landing.port === '' || e.landing.port === port,
+            (e) => !unit.target.reception.tellsPortsApart || e.landing.port === '' || ports.has(e.landing.port),
           );
           const inLayer = hostLayer ? listeners.filter((e) => e.landing.hostLayerId === hostLayer.id) : [];
           const hearing =
@@ -286,23 +286,11 @@ function slotsHeardBy(stage: Stage, assignment: Assignment, index: RigIndex): Re
   return slots;
 }
 
-/** Whether what carries a message reaches a target as remote control. */
-function getsTo(stage: Stage, targetId: string, message: Message): boolean {
-  const controllerId = stage.chain.controllers[0]?.controllerId ?? '';
-  return remoteAt(stage.chain.network, controllerId, message).has(targetId);
-}
-
-/** Units where what carries a message arrives as remote control. */
-function remoteAt(network: Network, controllerId: string, message: Message): ReadonlySet<string> {
-  const found = new Set<string>();
-  const walk = (hops: readonly Hop[]): void => {
-    for (const hop of hops) {
-      if (hop.remote) found.add(hop.to);
-      walk(hop.next);
-    }
-  };
-  walk(network.planOf(controllerId, carrierOf(message.type), 'channel' in message ? message.channel : 0).hops);
-  return found;
+/** The ports by which what carries a message reaches a target as remote control; none where it does not. */
+function portsAt({ chain }: Stage, targetId: string, message: Message): ReadonlySet<string> {
+  const controllerId = chain.controllers[0]?.controllerId ?? '';
+  const hops = hopsOf(chain.network, controllerId, message).filter((hop) => hop.remote && hop.to === targetId);
+  return new Set(hops.map((hop) => chain.arrivalPorts[hop.wire] ?? ''));
 }
 
 function whyNotLanding(index: RigIndex, network: Network, assignment: Assignment, parameterId: string): NotLanding {
@@ -314,7 +302,7 @@ function whyNotLanding(index: RigIndex, network: Network, assignment: Assignment
   let wired = false;
   for (const message of messages) {
     const keys = new Set(heardKeys(message));
-    const reached = remoteAt(network, controllerId, message);
+    const reached = new Set(hopsOf(network, controllerId, message).flatMap((hop) => (hop.remote ? [hop.to] : [])));
     for (const landing of landings) {
       if (!keys.has(addressKey(landing.address))) continue;
       here = true;

@@ -69,7 +69,6 @@ interface Running {
 /** A word under way, and what is known of it. */
 interface Parcel {
   readonly word: PackedMessage;
-  readonly port: string;
   readonly turns: number;
   readonly message: number;
 }
@@ -140,10 +139,10 @@ function leave(r: Running, hop: Hop, parcel: Parcel, t: number): void {
   }
   const before = r.wires[hop.wire];
   if (!before) return;
-  const { word, port, turns, message } = parcel;
+  const { word, turns, message } = parcel;
   const sent = sendOver(r.timing(hop.wire), before, t, packedStatus(word), packedLength(word, r.chain.sysex.bytes));
   r.wires[hop.wire] = sent.state;
-  queue(r.flying, { at: sent.arrivesAtMs, hop, word, port, turns, message });
+  queue(r.flying, { at: sent.arrivesAtMs, hop, word, turns, message });
 }
 
 /** A unit sends a word over every wire that takes it. What was sent back and on again too often is cut. */
@@ -158,7 +157,8 @@ function transmit(r: Running, unitId: string, parcel: Parcel, t: number): void {
 /** A word arrives: a target hears it, a controller shows it, and the unit passes it on where it does so. */
 function arrive(r: Running, hop: Hop, parcel: Parcel, t: number): void {
   const { chain } = r;
-  const { word, port, turns, message } = parcel;
+  const { word, turns, message } = parcel;
+  const port = chain.arrivalPorts[hop.wire] ?? '';
   const unit = chain.targets.receiverOf.get(hop.to);
   if (unit) {
     const done = stepTargets(chain.targets, r.targets, { unit, word, t, port, remote: hop.remote });
@@ -189,7 +189,7 @@ function tellMoved(r: Running, moved: readonly number[], t: number, turns: numbe
   }
   for (const { unit, word } of back) {
     const place = r.chain.targets.receiverOf.get(unit)?.index ?? -1;
-    const parcel = { word, port: '', turns: turns + 1, message: r.messages++ };
+    const parcel = { word, turns: turns + 1, message: r.messages++ };
     note(r.trace, t, SENT_BACK, word, place, 0, parcel.message);
     transmit(r, unit, parcel, t);
   }
@@ -209,7 +209,7 @@ function feed(r: Running, index: number, input: ControllerInput): void {
 function send(r: Running, unitId: string, word: PackedMessage, slot: number, index: number, t: number): void {
   const message = r.messages++;
   note(r.trace, t, SENT, word, slot, index, message);
-  transmit(r, unitId, { word, port: r.chain.ports[index] ?? '', turns: 0, message }, t);
+  transmit(r, unitId, { word, turns: 0, message }, t);
 }
 
 function happen(r: Running, event: ChainEvent): void {
@@ -236,7 +236,7 @@ function happen(r: Running, event: ChainEvent): void {
     case 'set': {
       const slot = chain.targets.slots.get(event.on);
       if (slot === undefined || r.targets.values[slot] === event.value) return;
-      r.targets = setValue(r.targets, slot, event.value);
+      r.targets = setValue(chain.targets, r.targets, slot, event.value);
       tellMoved(r, [slot], t, 0, -1);
       return;
     }

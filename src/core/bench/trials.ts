@@ -106,7 +106,7 @@ export function jumpsOf(index: RigIndex, assignment: Assignment, parameter: Para
     // Whatever moved it in between, it stands at the end of what this control can reach that is farther from here.
     const here = begun.state.targets.values[slot] ?? parameter.start;
     const elsewhere = Math.abs(high - here) > Math.abs(low - here) ? high : low;
-    const away = { ...begun.state, targets: setValue(begun.state.targets, slot, elsewhere) };
+    const away = { ...begun.state, targets: setValue(stage.chain.targets, begun.state.targets, slot, elsewhere) };
     const moved = run(stage.chain, away, [{ do: 'move', atMs: t0 + 2, on, position: beside }], { ...plain, until: t0 + 3 });
     const leapt = largestMove(moved.trace, slot, elsewhere);
     if (began.by > Math.max(first, later)) most = began;

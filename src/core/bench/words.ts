@@ -45,13 +45,14 @@ export function effectWords(
     case 'sets':
       return `sets ${show(did.value)}`;
     case 'steps':
+      if (did.end === 'alternates') return `${show(did.first)} and ${show(did.last)} in turn`;
       return `steps through ${did.count} values${did.end === 'wraps' ? ' and wraps' : did.end === 'stops' ? ' and stops' : ''}`;
     case 'fires':
       return did.times === did.gestures ? 'fires once' : `fires ${did.times} times in ${did.gestures}`;
     case 'sweeps':
       return `${show(did.from)} → ${show(did.to)} in ${did.count} steps, at most ${stepWords(did.largestStep, parameter)} each`;
     case 'clicks':
-      return `moves by ${stepWords(did.perClick, parameter)} a click${did.backwards ? ', the wrong way' : ''}`;
+      return clickWords(did, parameter);
     case 'picks-up':
       return `waits at ${show(did.from)} until ${did.atValue}, then follows to ${show(did.to)}`;
     case 'switches':
@@ -65,6 +66,16 @@ export function effectWords(
     default:
       return exhaustive(did);
   }
+}
+
+/** How far a click goes; each way by itself where they differ. */
+function clickWords({ perClick, backwards, left }: Extract<Behaved, { type: 'clicks' }>, parameter: Parameter): string {
+  const far = (way: { readonly perClick: number; readonly backwards: boolean }): string =>
+    way.perClick === 0
+      ? 'does nothing'
+      : `moves by ${stepWords(way.perClick, parameter)} a click${way.backwards ? ', the wrong way' : ''}`;
+  const right = { perClick, backwards };
+  return far(right) === far(left) ? far(right) : `to the right ${far(right)}; to the left ${far(left)}`;
 }
 
 const stepWords = (step: number, parameter: Parameter): string =>

@@ -1,10 +1,10 @@
 // Address clash: one address serves different functions at one receiver.
 import { meantNames } from '../commands';
 import { addressKey, heardKeys, type Message, shortName } from '../midi';
-import { type Assignment, hostLayerAt, messagesOf, type PlacedSend, type RigIndex } from '../rig';
-import { routesFrom } from '../wires';
+import { type Assignment, messagesOf, type PlacedSend, type RigIndex, sameJson } from '../rig';
 import { type AssignmentCheck, subjectOf } from './finding';
 import { renumberFix } from './fix-parts';
+import { movedBy } from './heard-by';
 
 /**
  * A clash, taken at the receiver after routing: something at the same address and in the same host layer is there for
@@ -26,30 +26,23 @@ export const addressClash: AssignmentCheck<
     title: `Clashes with ${rival}${more > 0 ? ` and ${more} more` : ''}.`,
     reason: `Both put ${message ?? 'its address'} on the same channel, so moving one moves the other.`,
   }),
-  find: ({ index }, assignment) => {
+  find: (context, assignment) => {
+    const { index } = context;
     const rivals = new Map<string, string>();
     const keys = new Set<number>();
+    const meant = meantWith(index, assignment);
     for (const action of assignment.actions) {
       if (action.type !== 'send') continue;
       for (const message of messagesOf(action, index.counters)) {
-        const others = sharersOf(index, message);
-        for (const other of others) {
-          if (other.assignment.id === assignment.id || sameFunction(action.meant, other.send.meant)) continue;
-          if (onLowByte(message, other.send.message) || !meet(index, assignment, other.assignment)) continue;
+        const sharers = sharersOf(index, message);
+        for (const { parameterId, landing } of movedBy(context, assignment, message, sharers)) {
+          if (meant.has(parameterId) || (landing && onLowByte(message, landing.address))) continue;
           keys.add(addressKey(message));
-          rivals.set(other.assignment.id, `${placeName(index, other)} (${meantNames(index, other.assignment)})`);
-        }
-        for (const landing of heardKeys(message).flatMap((key) => index.landingsAt.get(key) ?? [])) {
-          if (action.meant.includes(landing.parameterId) || others.some((o) => o.send.meant.includes(landing.parameterId)))
-            continue;
-          if (landing.hostLayerId !== hostLayerAt(index, assignment.layerId) || !hears(index, assignment, landing.targetId))
-            continue;
-          if (onLowByte(message, landing.address)) continue;
-          keys.add(addressKey(message));
-          rivals.set(
-            landing.id,
-            `${index.parameters.get(landing.parameterId)?.name ?? '?'} in ${index.targets.get(landing.targetId)?.name ?? '?'}`,
-          );
+          const other = sharers.find((o) => o.send.meant.includes(parameterId) && !onLowByte(message, o.send.message));
+          const parameter = index.parameters.get(parameterId);
+          if (other) rivals.set(other.assignment.id, `${placeName(index, other)} (${meantNames(index, other.assignment)})`);
+          else if (landing)
+            rivals.set(landing.id, `${parameter?.name ?? '?'} in ${index.targets.get(landing.targetId)?.name ?? '?'}`);
         }
       }
     }
@@ -89,25 +82,12 @@ export function sharersOf(index: RigIndex, message: Message): readonly PlacedSen
   return around.length === 0 ? own : [...new Set([...own, ...around])];
 }
 
-const sameFunction = (a: readonly string[], b: readonly string[]): boolean =>
-  a.length === b.length && a.every((id) => b.includes(id));
-
-/** Whether two assignments are heard by one receiver in one host layer. A receiver that tells ports apart hears one controller apart from another. */
-export function meet(index: RigIndex, a: Assignment, b: Assignment): boolean {
-  if (hostLayerAt(index, a.layerId) !== hostLayerAt(index, b.layerId)) return false;
-  const home = (x: Assignment): string => index.controls.get(x.controlId)?.controllerId ?? '';
-  if (home(a) === home(b)) return true;
-  const reached = new Set(
-    routesFrom(index, home(b))
-      .filter((r) => r.wire.forRemote && !r.target.reception.tellsPortsApart)
-      .map((r) => r.target.id),
+/** What is meant by everything that fires on one gesture at one place: the assignment, and those that act together with it. */
+function meantWith(index: RigIndex, { controlId, gesture, bank, page, layerId }: Assignment): ReadonlySet<string> {
+  const together = (index.assignmentsOf.get(controlId) ?? []).filter(
+    (a) => sameJson(a.gesture, gesture) && a.bank === bank && a.page === page && a.layerId === layerId,
   );
-  return routesFrom(index, home(a)).some((r) => r.wire.forRemote && reached.has(r.target.id));
-}
-
-function hears(index: RigIndex, assignment: Assignment, targetId: string): boolean {
-  const home = index.controls.get(assignment.controlId)?.controllerId ?? '';
-  return routesFrom(index, home).some((r) => r.target.id === targetId && r.wire.forRemote);
+  return new Set(together.flatMap((a) => a.actions.flatMap((x) => (x.type === 'send' ? x.meant : []))));
 }
 
 /** Where a function stands: its layer and bank, in a few words. */

@@ -17,8 +17,9 @@ import {
   withFunctions,
 } from '../../../tests/kit/small-rig';
 import { lanternHour } from '../../demo/lantern-hour';
+import { channel, type Message, u7, u14 } from '../midi';
 import { apply, type Landing, type Rig, set } from '../rig';
-import { countClashes, type Finding, judge, offeredFixes } from './index';
+import { type CheckId, countClashes, type Finding, judge, offeredFixes } from './index';
 
 let n = 0;
 const newId = (): string => `n${++n}`;
@@ -178,18 +179,128 @@ describe('what is no clash', () => {
     };
     expect(countClashesOf(apart)).toBe(0);
     const together = { ...apart, wires: [...apart.wires, { ...wire, id: 'w3', from: { unitId: 'other', port: '' } }] };
-    expect(countClashesOf(together)).toBe(2);
+    // The one that is heard by both moves both; the other moves what it is meant for and nothing else.
+    expect(countClashesOf(together)).toBe(1);
     const [t0, t1] = together.targets;
     if (!t0 || !t1) throw new Error('targets');
-    expect(countClashesOf({ ...together, targets: [{ ...t0, reception: { ...t0.reception, tellsPortsApart: true } }, t1] })).toBe(
-      0,
-    );
+    // Told apart by their ports, as long as what listens says by which: on any port it hears both.
+    const apartByPort = { ...together, targets: [{ ...t0, reception: { ...t0.reception, tellsPortsApart: true } }, t1] };
+    const named = apartByPort.landings.map((l) => (l.targetId === 'hall' ? { ...l, port: 'port 1' } : l));
+    expect([countClashesOf(apartByPort), countClashesOf({ ...apartByPort, landings: named })]).toEqual([1, 0]);
   });
 });
 
 function countClashesOf(rig: Rig): number {
   return countClashes(judge(rig).index);
 }
+
+describe('what is no fault', () => {
+  const found = (rig: Rig, check: CheckId): boolean => ids(rig).includes(check);
+  const knob = (change: Partial<Function_> = {}): Rig =>
+    withFunctions(
+      smallRig([continuous('mix', 0, 1)]),
+      [assignment({ on: 'k1', gesture: 'move', behaviour: range(0, 127), meant: ['mix'], ...change })],
+      [landing('mix', change.message ? { address: change.message } : {})],
+    );
+  it('one program in two banks', () => {
+    const programOf = (msb: number) => ({
+      type: 'program' as const,
+      channel: channel(5),
+      number: u7(3),
+      bank: { msb: u7(msb), lsb: null },
+    });
+    const rig = withFunctions(
+      smallRig([parameter('a', { kind: 'trigger' }), parameter('b', { kind: 'trigger' })]),
+      [
+        assignment({ id: 'a1', message: programOf(0), behaviour: fixed(0), meant: ['a'] }),
+        assignment({ id: 'a2', on: 'fs2', message: programOf(1), behaviour: fixed(0), meant: ['b'] }),
+      ],
+      [landing('a', { address: programOf(0), mode: 'trigger' }), landing('b', { address: programOf(1), mode: 'trigger' })],
+    );
+    expect(countClashesOf(rig)).toBe(0);
+  });
+  it('a note over a second wire that is on for notes only', () => {
+    const rig = withFunctions(
+      smallRig([parameter('freeze')]),
+      [assignment({ message: noteOn(60), behaviour: latching(127, 0), meant: ['freeze'] })],
+      [landing('freeze', { address: noteOn(60) })],
+    );
+    const [wire] = rig.wires;
+    if (!wire) throw new Error('small rig changed');
+    const twice = (forRemote: boolean): Rig => ({ ...rig, wires: [wire, { ...wire, id: 'w2', order: 2, forRemote }] });
+    expect([found(twice(false), 'heard-twice'), found(twice(true), 'heard-twice')]).toEqual([false, true]);
+  });
+  it('a stream on a wire that filters it; and one behind a hub is', () => {
+    const rig = knob({ message: { type: 'nrpn', channel: channel(5), number: u14(300) }, behaviour: range(0, 16383) });
+    const [wire] = rig.wires;
+    const [hall] = rig.targets;
+    if (!wire || !hall) throw new Error('small rig changed');
+    const din = { ...wire, id: 'din', order: 2, transport: 'din' as const };
+    const beside = (types: Rig['wires'][number]['types']): Rig => ({ ...rig, wires: [wire, { ...din, types }] });
+    expect([found(beside(['note']), 'heavy-stream'), found(beside(null), 'heavy-stream')]).toEqual([false, true]);
+    const hub: Rig = {
+      ...rig,
+      targets: [hall, { ...hall, id: 'hub', name: 'Hub', order: 2 }],
+      wires: [
+        { ...wire, to: { unitId: 'hub', port: '' } },
+        { ...din, from: { unitId: 'hub', port: '' }, to: { unitId: 'hall', port: '' }, passesOn: true },
+      ],
+    };
+    expect(found(hub, 'heavy-stream')).toBe(true);
+  });
+  it('a reserved number that the software lists among its own', () => {
+    const rig = knob({ message: cc(6) });
+    const listed: Rig = {
+      ...rig,
+      targets: rig.targets.map((t) => ({
+        ...t,
+        reception: { ...t.reception, windows: [{ type: 'cc' as const, channels: null, from: 0, to: 119 }] },
+      })),
+    };
+    expect([found(rig, 'reserved-number'), found(listed, 'reserved-number')]).toEqual([true, false]);
+  });
+});
+
+describe('standard meanings', () => {
+  const keeps = (rig: Rig): Rig => ({
+    ...rig,
+    targets: rig.targets.map((t) => ({ ...t, reception: { ...t.reception, keepsStandardMeanings: true } })),
+  });
+  const kinds: readonly (readonly [string, Message])[] = [
+    ['pitch bend', { type: 'pitch-bend', channel: channel(5) }],
+    ['pitch bend range', { type: 'rpn', channel: channel(5), number: u14(0) }],
+    ['channel volume', { type: 'cc14', channel: channel(5), number: u7(7) }],
+    ['aftertouch', { type: 'channel-pressure', channel: channel(5) }],
+  ];
+  const moved = (message: Message): Rig =>
+    withFunctions(
+      smallRig([continuous('mix', 0, 1)]),
+      [assignment({ on: 'k1', gesture: 'move', message, behaviour: range(0, 127), meant: ['mix'] })],
+      [landing('mix', { address: message })],
+    );
+  it.each(kinds)('of %s are in the way of what is meant, and heard by others', (meaning, message) => {
+    const told = all(keeps(moved(message))).find((f) => f.check === 'standard-meaning');
+    expect(told?.title.toLowerCase()).toContain(meaning);
+    expect(ids(moved(message))).not.toContain('standard-meaning');
+    const rig = moved(message);
+    const [hall] = rig.targets;
+    const [wire] = rig.wires;
+    if (!hall || !wire) throw new Error('small rig changed');
+    const organ: Rig = {
+      ...rig,
+      targets: [
+        hall,
+        { ...hall, id: 'organ', name: 'Organ', order: 2, reception: { ...hall.reception, keepsStandardMeanings: true } },
+      ],
+      wires: [wire, { ...wire, id: 'w2', order: 2, to: { unitId: 'organ', port: '' } }],
+    };
+    expect(
+      all(organ)
+        .find((f) => f.check === 'heard-by-other')
+        ?.title.toLowerCase(),
+    ).toBe(`organ hears it as ${meaning}.`);
+  });
+});
 
 describe('never off', () => {
   it('is no finding where another switch takes it back', () => {

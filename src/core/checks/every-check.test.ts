@@ -614,6 +614,54 @@ const cases = [
     fixes: [],
   },
   {
+    check: 'target-lacks',
+    ill: one({}, { landing: { mode: 'toggle' }, reception: { modes: ['absolute', 'gate'], actsOn: 'any-message' } }),
+    well: one({}, { landing: { mode: 'absolute' }, reception: { modes: ['absolute', 'gate'] } }),
+    fixes: ['Hear it as absolute', 'Hear it as gate'],
+  },
+  {
+    check: 'only-in-front',
+    ill: one({}, { reception: { scope: 'focused-window' } }),
+    well: one({}, { reception: { scope: 'locked' } }),
+    fixes: [],
+  },
+  {
+    check: 'release-after-hold',
+    ill: one(
+      { gesture: 'hold' },
+      {
+        firmware: { releaseAfterHold: 'fires', gestures: ['press', 'release', 'hold'] },
+        also: second({ gesture: 'release', behaviour: latching(127, 0) }),
+      },
+    ),
+    well: one(
+      { gesture: 'hold' },
+      {
+        firmware: { releaseAfterHold: 'suppressed', gestures: ['press', 'release', 'hold'] },
+        also: second({ gesture: 'release', behaviour: latching(127, 0) }),
+      },
+    ),
+    fixes: ['Take the hold off this switch'],
+  },
+  {
+    check: 'never-picked-up',
+    ill: one(move, { parameter: dB({ start: 3 }), landing: { from: -20, to: 0, takeover: 'pickup' } }),
+    well: one(move, { parameter: dB({ start: -6 }), landing: { from: -20, to: 0, takeover: 'pickup' } }),
+    fixes: ['Start the show at 0 dB', 'Jump to the control'],
+  },
+  {
+    check: 'irregular',
+    ill: one(
+      { message: pair, behaviour: latching(16383, 0) },
+      { landing: { mode: 'toggle' }, reception: { actsOn: 'any-message', fourteenBit: 'act-on-each' } },
+    ),
+    well: one(
+      { message: pair, behaviour: latching(16383, 0) },
+      { landing: { mode: 'absolute' }, reception: { actsOn: 'any-message', fourteenBit: 'act-on-each' } },
+    ),
+    fixes: ['Hear it as a value', 'Hear it as on while held'],
+  },
+  {
     check: 'lives-elsewhere',
     ill: one({}, { reception: { livesIn: 'project' } }),
     well: one({}, { reception: { livesIn: 'host-wide' } }),

@@ -57,7 +57,7 @@ function firesBefore<Id extends string>(
       if (!assignment) return [];
       const others = besides(index, assignment).filter((a) => a.gesture.type === earlier);
       return [
-        ...(earlier === 'press'
+        ...(earlier === 'press' && suppressesRelease(index, assignment)
           ? others.map((press) => {
               const label = `Move ${meantNames(index, press)} to release`;
               return { label, edit: changeAssignment(press, { gesture: { type: 'release' } }, label) };
@@ -78,6 +78,13 @@ const besides = (index: RigIndex, assignment: Assignment): readonly Assignment[]
       (a.bank === assignment.bank || a.bank === null || assignment.bank === null) &&
       (a.layerId === assignment.layerId || a.layerId === null),
   );
+
+/** Whether the firmware leaves the release out after this gesture: else what is moved there fires all the same. */
+function suppressesRelease(index: RigIndex, assignment: Assignment): boolean {
+  const firmware = homeOf(index, assignment)?.controller.firmware;
+  const after = assignment.gesture.type === 'hold' ? firmware?.releaseAfterHold : firmware?.releaseAfterDoubleTap;
+  return after === 'suppressed';
+}
 
 function toHold(index: RigIndex, assignment: Assignment): Fix[] {
   const can = homeOf(index, assignment)?.controller.firmware.gestures.includes('hold') ?? false;
@@ -121,6 +128,35 @@ export const releaseBeforeDoubleTap: AssignmentCheck<'release-before-double-tap'
   'double-tap',
   'release',
 );
+
+/** Firmware that sends the release of a hold as well. */
+export const releaseAfterHold: AssignmentCheck<'release-after-hold', FiresBefore> = {
+  scope: 'assignment',
+  id: 'release-after-hold',
+  group: 'gestures',
+  name: 'Release fires after the hold',
+  severities: ['caution'],
+  asks: 'switches',
+  guide: 'Letting go after a hold also fires what the release does.',
+  say: ({ also }) => ({
+    title: `Letting go after the hold also does ${also}.`,
+    reason: 'This controller sends the release in any case, whatever the press has become.',
+  }),
+  find: ({ index }, assignment, outcome) => {
+    if (assignment.gesture.type !== 'hold' || outcome.type !== 'played' || suppressesRelease(index, assignment)) return [];
+    const releases = besides(index, assignment).filter((a) => a.gesture.type === 'release');
+    return releases.map((release) => ({
+      severity: 'caution' as const,
+      facts: { also: meantNames(index, release) },
+      evidence: { type: 'trace' as const },
+    }));
+  },
+  fixes: (context, finding) => {
+    const assignment = subjectOf(context, finding);
+    if (!assignment) return [];
+    return [{ label: 'Take the hold off this switch', edit: removeAssignment(context.index, assignment) }];
+  },
+};
 
 /** Firmware that waits to see what a press becomes sends the plain one late: by the double-tap window, or at the release. */
 export const waitingDelays: AssignmentCheck<'waiting-delays', { readonly ms: number; readonly gesture: string | null }> = {

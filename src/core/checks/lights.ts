@@ -1,13 +1,13 @@
 // Lights of switches against what they switch: in play, at the start, and after a change from elsewhere. Seen by playing it.
 import { type Lights, lightsOf, showValue } from '../bench';
 import { nextOrder, wire } from '../commands';
-import { batch, type Controller, type Edit, insert, type Parameter, set, type Target } from '../rig';
+import { type Assignment, batch, type Controller, type Edit, insert, type Parameter, set, type Target } from '../rig';
 import { type AssignmentCheck, type CheckContext, type Finding, type Fix, type Found, subjectOf } from './finding';
 import { alternatingFrom, homeOf, modeFix, sendFix, startFix } from './fix-parts';
 
 /** The light of an assignment against each toggle that it is meant for and flips. */
 function lit<F>(
-  tell: (lights: Lights, parameter: Parameter) => Pick<Found<F>, 'severity' | 'facts'> | null,
+  tell: (lights: Lights, parameter: Parameter, assignment: Assignment) => Pick<Found<F>, 'severity' | 'facts'> | null,
 ): AssignmentCheck<string, F>['find'] {
   return ({ index, around }, assignment, outcome) => {
     if (outcome.type !== 'played' || index.controls.get(assignment.controlId)?.light === 'none') return [];
@@ -17,7 +17,7 @@ function lit<F>(
       const plays = effect.did.type === 'flips-once-per-press' || effect.did.type === 'on-while-held';
       if (!effect.meant || !parameter || !plays) return [];
       const lights = lightsOf(index, assignment, parameter, around);
-      const told = lights && tell(lights, parameter);
+      const told = lights && tell(lights, parameter, assignment);
       return told ? [{ ...told, parameterId: parameter.id, evidence: { type: 'trace' } }] : [];
     });
   };
@@ -61,7 +61,16 @@ function lightFixes(context: CheckContext, finding: Finding): readonly Fix[] {
   ];
 }
 
-export const lightDisagrees: AssignmentCheck<'light-disagrees', { readonly parameter: string; readonly opposite: boolean }> = {
+/** Why a light cannot show what it switches. */
+const whyNot = ({ actions }: Assignment): string =>
+  actions.some((a) => a.type === 'send' && a.behaviour.type === 'latching')
+    ? 'The light follows what the switch sent last, and the target makes something else of it.'
+    : 'What the switch sends is the same on each press, so it cannot know: its light only shows the finger.';
+
+export const lightDisagrees: AssignmentCheck<
+  'light-disagrees',
+  { readonly parameter: string; readonly opposite: boolean; readonly whyWords: string }
+> = {
   scope: 'assignment',
   id: 'light-disagrees',
   group: 'switches',
@@ -69,7 +78,7 @@ export const lightDisagrees: AssignmentCheck<'light-disagrees', { readonly param
   severities: ['caution'],
   asks: 'switches',
   guide: 'The light of the switch says on while the parameter is off, or the other way round.',
-  say: ({ parameter, opposite }) =>
+  say: ({ parameter, opposite, whyWords }) =>
     opposite
       ? {
           title: `The light shows the opposite of ${parameter}.`,
@@ -78,20 +87,21 @@ export const lightDisagrees: AssignmentCheck<'light-disagrees', { readonly param
         }
       : {
           title: `The light does not show whether ${parameter} is on.`,
-          reason: 'What the switch sends is the same on each press, so it cannot know: its light only shows the finger.',
+          reason: whyWords,
         },
-  find: lit<{ readonly parameter: string; readonly opposite: boolean }>(({ presses, start }, parameter) =>
-    presses.some(differs) && !(differs(start) && presses.every(differs))
-      ? {
-          severity: 'caution',
-          facts: { parameter: parameter.name, opposite: false },
-        }
-      : presses.length > 0 && presses.every(differs)
+  find: lit<{ readonly parameter: string; readonly opposite: boolean; readonly whyWords: string }>(
+    ({ presses, start }, parameter, assignment) =>
+      presses.some(differs) && !(differs(start) && presses.every(differs))
         ? {
             severity: 'caution',
-            facts: { parameter: parameter.name, opposite: true },
+            facts: { parameter: parameter.name, opposite: false, whyWords: whyNot(assignment) },
           }
-        : null,
+        : presses.length > 0 && presses.every(differs)
+          ? {
+              severity: 'caution',
+              facts: { parameter: parameter.name, opposite: true, whyWords: whyNot(assignment) },
+            }
+          : null,
   ),
   fixes: lightFixes,
 };

@@ -1,5 +1,5 @@
 // Ways of moving that do not fit, or run the other way. Read from the simulated sweep.
-import { effectWords } from '../bench';
+import { type Effect, effectWords } from '../bench';
 import { changeBehaviour, changeLanding } from '../commands';
 import { u14, valueMax } from '../midi';
 import { batch, type Landing } from '../rig';
@@ -7,9 +7,22 @@ import { aimsFor, aimsOf } from './aims';
 import type { AssignmentCheck, Fix } from './finding';
 import { homeOf } from './fix-parts';
 
+/** What was done as it was told when acceptances were first kept: by the right turn alone, and as following no rule where that did nothing. */
+function asFirstSaid(did: Effect['did']): Effect['did'] {
+  if (did.type !== 'clicks') return did;
+  return did.perClick === 0 ? { type: 'irregular', changes: did.changes } : { ...did, left: did };
+}
+
 export const relativeMismatch: AssignmentCheck<
   'relative-mismatch',
-  { readonly parameter: string; readonly didWords: string | null; readonly clicks: boolean; readonly reads: boolean }
+  {
+    readonly parameter: string;
+    readonly didWords: string | null;
+    /** The same in the words of the time when acceptances were first kept. */
+    readonly didFirstWords: string | null;
+    readonly clicks: boolean;
+    readonly reads: boolean;
+  }
 > = {
   scope: 'assignment',
   id: 'relative-mismatch',
@@ -37,7 +50,13 @@ export const relativeMismatch: AssignmentCheck<
         {
           severity: 'stop',
           parameterId: parameter.id,
-          facts: { parameter: parameter.name, didWords: did ? effectWords(did, parameter) : null, clicks, reads },
+          facts: {
+            parameter: parameter.name,
+            didWords: did ? effectWords(did, parameter) : null,
+            didFirstWords: did ? effectWords(asFirstSaid(did), parameter) : null,
+            clicks,
+            reads,
+          },
           evidence: { type: 'trace' },
         },
       ];

@@ -1,10 +1,12 @@
 // Numbers that are not free to use: channel mode messages, what the standard reserves, standard meanings, low bytes.
-import { addressKey, ccEntry, channel, isReserved, shortName } from '../midi';
+import { addressKey, carrierOf, ccEntry, channel, isReserved, type Message, shortName, standardMeaningOf } from '../midi';
 import { standardNumberOf } from '../numbers';
-import { arrivals } from '../wires';
-import { meet, onLowByte, placeName, sharersOf } from './address-clash';
+import type { Parameter, RigIndex, Send } from '../rig';
+import { accepts, arrivals } from '../wires';
+import { onLowByte, placeName, sharersOf } from './address-clash';
 import { type AssignmentCheck, type CheckContext, type Finding, type Fix, subjectOf } from './finding';
 import { homeOf, renumberFix, sendsFor, wireFix, wiresTowards } from './fix-parts';
+import { meet } from './heard-by';
 
 /** Another number for each send that has the fault. */
 function renumbered(context: CheckContext, finding: Finding, ill: (number: number) => boolean): readonly Fix[] {
@@ -58,11 +60,11 @@ export const reservedNumber: AssignmentCheck<'reserved-number', { readonly numbe
     reason:
       'Receivers put it together with other messages, to choose a bank or to change a numbered parameter. It can change a sound without warning.',
   }),
-  find: (_context, assignment) =>
+  find: ({ index }, assignment) =>
     sendsFor(assignment, null).flatMap(({ send }) => {
       if (send.message.type !== 'cc') return [];
       const { number, name, class: kind } = ccEntry(send.message.number);
-      if (!isReserved(number) || kind === 'mode') return [];
+      if (!isReserved(number) || kind === 'mode' || named(index, send)) return [];
       return [
         {
           severity: 'stop',
@@ -74,10 +76,23 @@ export const reservedNumber: AssignmentCheck<'reserved-number', { readonly numbe
   fixes: (context, finding) => renumbered(context, finding, (n) => isReserved(n) && ccEntry(n).class !== 'mode'),
 };
 
+/** Whether every target that a send is meant for names its number in a list of its own: then it means there what the list says. */
+function named(index: RigIndex, { message, meant }: Send): boolean {
+  const targets = meant.map((id) => index.targets.get(index.parameters.get(id)?.targetId ?? ''));
+  return targets.length > 0 && targets.every((t) => t !== undefined && t.reception.windows.length > 0 && accepts(t, message));
+}
+
 /** A number whose standard meaning is honoured by the very target that is to take it as something else. */
 export const standardMeaning: AssignmentCheck<
   'standard-meaning',
-  { readonly target: string; readonly number: number; readonly meaning: string; readonly parameter: string }
+  {
+    readonly target: string;
+    /** Of a control change; null for other kinds. */
+    readonly number: number | null;
+    readonly meaning: string;
+    readonly parameter: string;
+    readonly messageWords: string;
+  }
 > = {
   scope: 'assignment',
   id: 'standard-meaning',
@@ -85,34 +100,55 @@ export const standardMeaning: AssignmentCheck<
   name: 'A standard meaning in the way',
   severities: ['caution'],
   asks: 'all',
-  guide: 'The target honours the standard meaning of the number, and would do that as well.',
-  say: ({ target, number, meaning, parameter }) => ({
-    title: `${target} also takes CC ${number} as ${meaning.toLowerCase()}.`,
+  guide: 'The target honours the standard meaning of the message, and would do that as well.',
+  say: ({ target, meaning, parameter, messageWords }) => ({
+    title: `${target} also takes ${messageWords} as ${meaning.toLowerCase()}.`,
     reason: `It keeps the standard meanings, so ${parameter} and the ${meaning.toLowerCase()} move together.`,
   }),
   find: ({ index }, assignment) =>
     sendsFor(assignment, null).flatMap(({ send }) => {
-      if (send.message.type !== 'cc') return [];
-      const { number, name, class: kind } = ccEntry(send.message.number);
-      if (kind !== 'standard') return [];
+      const { message } = send;
+      const meaning = standardMeaningOf(message);
+      if (meaning === null) return [];
       const other = send.meant.flatMap((id) => {
         const parameter = index.parameters.get(id);
         const target = parameter && index.targets.get(parameter.targetId);
-        const own = parameter ? standardNumberOf(parameter.role) : null;
-        return target?.reception.keepsStandardMeanings && own !== number ? [{ parameter, target }] : [];
+        return target?.reception.keepsStandardMeanings && !isMeant(message, parameter) ? [{ parameter, target }] : [];
       })[0];
       if (!other) return [];
       return [
         {
           severity: 'caution',
           parameterId: other.parameter?.id ?? null,
-          facts: { target: other.target.name, number, meaning: name, parameter: other.parameter?.name ?? '?' },
-          evidence: { type: 'addresses', keys: [addressKey(send.message)] },
+          facts: {
+            target: other.target.name,
+            number: message.type === 'cc' ? message.number : null,
+            meaning,
+            parameter: other.parameter?.name ?? '?',
+            messageWords: shortName(message),
+          },
+          evidence: { type: 'addresses', keys: [addressKey(message)] },
         },
       ];
     }),
   fixes: (context, finding) => renumbered(context, finding, (n) => ccEntry(n).class === 'standard'),
 };
+
+/** Roles that are what a kind of message means by the standard. */
+const ownRoles: Partial<Readonly<Record<Message['type'], readonly string[]>>> = {
+  'pitch-bend': ['pitch bend', 'bend', 'pitch'],
+  'channel-pressure': ['aftertouch', 'pressure'],
+  'poly-pressure': ['aftertouch', 'pressure'],
+  rpn: ['bend range', 'pitch bend range', 'tuning'],
+};
+
+/** Whether a parameter is the very thing that a message means by the standard. Programs choose among sounds: what has steps is meant so. */
+function isMeant(message: Message, parameter: Parameter | undefined): boolean {
+  if (!parameter) return false;
+  if (message.type === 'cc' || message.type === 'cc14') return standardNumberOf(parameter.role) === message.number;
+  if (message.type === 'program') return parameter.kind === 'stepped' || parameter.kind === 'trigger';
+  return ownRoles[message.type]?.includes(parameter.role.trim().toLowerCase()) ?? false;
+}
 
 /** 32–63 are the low bytes of 0–31 (MIDI 1.0): a plain control there is heard as part of a 14-bit one. */
 export const lowByteShadowed: AssignmentCheck<
@@ -130,18 +166,18 @@ export const lowByteShadowed: AssignmentCheck<
     title: `Shakes ${other}.`,
     reason: `CC ${number} is the low byte of the 14-bit control ${pair}: each takes the other’s values.`,
   }),
-  find: ({ index }, assignment) =>
+  find: (context, assignment) =>
     sendsFor(assignment, null).flatMap(({ send }) => {
       const { message } = send;
       if (message.type !== 'cc' || message.number < 33 || message.number > 63) return [];
-      const other = sharersOf(index, message).find(
-        (p) => onLowByte(message, p.send.message) && meet(index, assignment, p.assignment),
+      const other = sharersOf(context.index, message).find(
+        (p) => onLowByte(message, p.send.message) && meet(context, assignment, message, p.assignment, p.send.message),
       );
       if (!other) return [];
       return [
         {
           severity: 'stop',
-          facts: { other: placeName(index, other), number: message.number, pair: shortName(other.send.message) },
+          facts: { other: placeName(context.index, other), number: message.number, pair: shortName(other.send.message) },
           evidence: { type: 'addresses', keys: [addressKey(message)] },
         },
       ];
@@ -172,11 +208,10 @@ export const heardByOther: AssignmentCheck<
     if (!home) return [];
     return sendsFor(assignment, null).flatMap(({ send }) => {
       const { message } = send;
-      if ((message.type !== 'cc' && message.type !== 'note') || send.meant.length === 0) return [];
-      const entry = message.type === 'cc' ? ccEntry(message.number) : null;
-      if (entry && entry.class !== 'standard') return [];
+      const meaning = standardMeaningOf(message);
+      if (!('channel' in message) || send.meant.length === 0 || (meaning === null && message.type !== 'note')) return [];
       const meant = new Set(send.meant.flatMap((id) => index.parameters.get(id)?.targetId ?? []));
-      const there = arrivals(around.network.planOf(home.controller.id, message.type, message.channel));
+      const there = arrivals(around.network.planOf(home.controller.id, carrierOf(message.type), message.channel));
       const others = index.rig.targets.filter((t) => there.has(t.id) && !meant.has(t.id) && t.reception.keepsStandardMeanings);
       const [first] = others;
       if (!first) return [];
@@ -185,7 +220,7 @@ export const heardByOther: AssignmentCheck<
           severity: 'caution',
           facts: {
             target: first.name,
-            meaning: entry?.name ?? null,
+            meaning,
             message: shortName(message),
             channel: message.channel,
           },

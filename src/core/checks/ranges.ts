@@ -106,7 +106,7 @@ export const centreUnreachable: AssignmentCheck<
   guide: 'No value that is sent gives exactly the middle.',
   say: ({ parameter, centre, nearest }) => ({
     title: `${parameter} never comes to ${centre}.`,
-    reason: `No 7-bit value is the middle of this range; the nearest gives ${nearest}.`,
+    reason: `None of the 128 values gives exactly that; the nearest gives ${nearest}.`,
   }),
   find: ({ index }, assignment, outcome) =>
     outcome.type !== 'played'

@@ -9,21 +9,26 @@ import {
   noSuchGesture,
   pressBeforeDoubleTap,
   pressBeforeHold,
+  releaseAfterHold,
   releaseBeforeDoubleTap,
   tooManyActions,
   waitingDelays,
 } from './gestures';
+import { irregular } from './irregular';
 import { jumpAfterChange, placeNotSentAgain } from './leaps';
 import { lightAfterChange, lightDisagrees, wrongAtStart } from './lights';
 import { modifierCovered, modifierStuck, releaseElsewhere } from './modifiers';
 import { backwards, relativeMismatch } from './movement';
 import { channelModeNumber, heardByOther, lowByteShadowed, reservedNumber, standardMeaning } from './numbers';
+import { onlyInFront } from './only-in-front';
+import { neverPickedUp } from './pick-up';
 import { noWayBack, unreachablePlace } from './places';
 import { centreUnreachable, coarseSteps, cutAtSender, deadTravel } from './ranges';
 import { farUrgent, noSilence } from './reach';
 import { freeControls, leftover, livesElsewhere, noParameter, sameName, textTooLong } from './record';
 import { basesDiffer, heardTwice, notRouted, outsideWindow } from './routes';
 import { actsWhileHeld, everySecondPress, firstPressDoesNothing, flipsBack, neverOff, neverRegisters, staysOn } from './switches';
+import { targetLacks } from './target-lacks';
 import { burst, heavyStream, launchMisses } from './time';
 
 const assignmentChecks = [
@@ -47,6 +52,7 @@ const assignmentChecks = [
   flipsBack,
   staysOn,
   pressBeforeHold,
+  releaseAfterHold,
   pressBeforeDoubleTap,
   releaseBeforeDoubleTap,
   releaseElsewhere,
@@ -72,13 +78,16 @@ const assignmentChecks = [
   cutAtSender,
   textTooLong,
   noParameter,
+  neverPickedUp,
+  irregular,
+  targetLacks,
 ] as const;
 
 /** Checks that look at one controller as a whole. */
 export const controllerChecks = [basesDiffer, noWayBack, farUrgent, noSilence, freeControls] as const;
 
 /** Checks that look at the rig as a whole. */
-export const rigChecks = [modifierCovered, modifierStuck, sameName, leftover, livesElsewhere] as const;
+export const rigChecks = [modifierCovered, modifierStuck, sameName, leftover, livesElsewhere, onlyInFront] as const;
 
 const all = [...assignmentChecks, ...controllerChecks, ...rigChecks] as const;
 export type CheckId = (typeof all)[number]['id'];

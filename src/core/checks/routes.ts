@@ -4,9 +4,10 @@ import { nextOrder, wire } from '../commands';
 import { type Channel, carrierOf, type Message, shortName } from '../midi';
 import { modeOf } from '../modes';
 import { type Assignment, batch, insert, type Parameter, type RigIndex, set, type Wire } from '../rig';
-import { arrivals, passesAs, routesFrom } from '../wires';
+import { passesAs, routesFrom } from '../wires';
 import { type AssignmentCheck, type ControllerCheck, type Finding, type Fix, type Found, noFixes, subjectOf } from './finding';
 import { homeOf, renumberFix, sendsFor, wireFix, wiresTowards } from './fix-parts';
+import { timesHeard } from './heard-by';
 
 /** Parameters that nothing lands on, for one of some reasons. */
 function unheard(index: RigIndex, outcome: Outcome, why: string): readonly Parameter[] {
@@ -158,20 +159,20 @@ export const heardTwice: AssignmentCheck<'heard-twice', HeardTwice> = {
     title: counts ? `Each press counts ${times} times.` : `Everything arrives ${times} times.`,
     reason: `${times} ways lead from ${controller} to ${target ?? 'the target'}; each carries the message.`,
   }),
-  find: ({ index, around }, assignment) => {
+  find: (context, assignment) => {
+    const { index } = context;
     const home = homeOf(index, assignment);
     if (!home) return [];
     const told = new Set<string>();
     return sendsFor(assignment, null).flatMap(({ send }) => {
-      const channel = 'channel' in send.message ? send.message.channel : 0;
-      const there = arrivals(around.network.planOf(home.controller.id, carrierOf(send.message.type), channel));
       return send.meant.flatMap((id): Found<HeardTwice>[] => {
         const parameter = index.parameters.get(id);
-        const times = there.get(parameter?.targetId ?? '') ?? 0;
-        if (!parameter || times < 2 || told.has(parameter.targetId)) return [];
+        if (!parameter || told.has(parameter.targetId)) return [];
+        const landings = index.landingsOf.get(id) ?? [];
+        const times = timesHeard(context, assignment, send.message, parameter.targetId, landings);
+        if (times < 2) return [];
         told.add(parameter.targetId);
-        const modes = (index.landingsOf.get(id) ?? []).map((l) => l.mode);
-        const counts = modes.some((m) => modeOf(m).counts);
+        const counts = landings.some((l) => modeOf(l.mode).counts);
         return [
           {
             severity: counts ? 'stop' : 'caution',

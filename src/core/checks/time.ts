@@ -2,9 +2,9 @@
 import { counted } from '../base';
 import { burstOf, launchOf } from '../bench';
 import { changeAssignment, patch } from '../commands';
-import { makePut, noSysex, type PackedMessage, packedLength } from '../midi';
+import { makePut, noSysex, type PackedMessage, packedChannel, packedLength, packedStatus, packedType } from '../midi';
 import { type Assignment, batch, type RigIndex, type Wire } from '../rig';
-import { usualTiming, wireLoad } from '../wires';
+import { hopsIn, usualTiming, wireLoad } from '../wires';
 import { type AssignmentCheck, type CheckContext, type Finding, type Fix, subjectOf } from './finding';
 import { homeOf, sendsFor } from './fix-parts';
 
@@ -58,10 +58,9 @@ export const heavyStream: AssignmentCheck<
     title: `Moving it fills ${percent} % of the wire.`,
     reason: `${counted(messages, 'message')} at ${POSITIONS} positions a second over ${cable ? 'a MIDI cable' : 'radio'}: everything else waits.`,
   }),
-  find: ({ index }, assignment) => {
+  find: (context, assignment) => {
     if (assignment.gesture.type !== 'move') return [];
-    const bytes = bytesOf(assignment);
-    return slowWires(index, assignment).flatMap(({ wire, messages }) => {
+    return slowWires(context, assignment).flatMap(({ wire, messages, bytes }) => {
       const timing = { ...usualTiming, transport: wire.transport };
       const load = wireLoad(timing, messages * POSITIONS, bytes * POSITIONS, 1000);
       if (load <= 0.5) return [];
@@ -76,13 +75,6 @@ export const heavyStream: AssignmentCheck<
   fixes: wireFixes,
 };
 
-/** Bytes that one position puts on the wire, with running status off. */
-function bytesOf(assignment: Assignment): number {
-  let bytes = 0;
-  for (const { send } of sendsFor(assignment, null)) for (const word of wordsOf(send)) bytes += packedLength(word, noSysex.bytes);
-  return bytes;
-}
-
 function wordsOf(send: ReturnType<typeof sendsFor>[number]['send']): readonly PackedMessage[] {
   if (send.message.type === 'sysex') return [];
   const words: PackedMessage[] = [];
@@ -90,18 +82,42 @@ function wordsOf(send: ReturnType<typeof sendsFor>[number]['send']): readonly Pa
   return words;
 }
 
-function slowWires(index: RigIndex, assignment: Assignment): readonly { readonly wire: Wire; readonly messages: number }[] {
+interface Loaded {
+  readonly wire: Wire;
+  /** Messages and bytes that one position puts on it, with running status off. */
+  readonly messages: number;
+  readonly bytes: number;
+}
+
+/** The slow wires on any way of what is sent, also behind a hub, with what their filters let through. */
+function slowWires({ index, around: { network } }: CheckContext, assignment: Assignment): readonly Loaded[] {
   const home = homeOf(index, assignment);
-  const messages = sendsFor(assignment, null).reduce((n, { send }) => n + wordsOf(send).length, 0);
-  return (index.wiresFrom.get(home?.controller.id ?? '') ?? []).flatMap((wire) =>
-    wire.forRemote && (wire.transport === 'din' || wire.transport === 'bluetooth') ? [{ wire, messages }] : [],
-  );
+  const found = new Map<number, Loaded>();
+  for (const { send } of sendsFor(assignment, null))
+    for (const word of wordsOf(send)) {
+      const plan = network.planOf(
+        home?.controller.id ?? '',
+        packedType(word),
+        packedStatus(word) >= 0xf0 ? 0 : packedChannel(word),
+      );
+      for (const { wire: at } of hopsIn(plan)) {
+        const wire = network.wires[at];
+        if (wire?.transport !== 'din' && wire?.transport !== 'bluetooth') continue;
+        const before = found.get(at) ?? { wire, messages: 0, bytes: 0 };
+        found.set(at, {
+          wire,
+          messages: before.messages + 1,
+          bytes: before.bytes + packedLength(word, noSysex.bytes),
+        });
+      }
+    }
+  return [...found.values()];
 }
 
 function wireFixes(context: CheckContext, finding: Finding): readonly Fix[] {
   const assignment = subjectOf(context, finding);
   if (!assignment) return [];
-  return slowWires(context.index, assignment).map(({ wire }) => ({
+  return slowWires(context, assignment).map(({ wire }) => ({
     label: 'Use a USB cable',
     edit: batch('Use a USB cable', patch('wires', wire, { transport: 'usb' })),
   }));

@@ -1,21 +1,23 @@
 // A rig keeps its own copy of a controller or target. When the library has a newer version, these are the differences, one by one:
 // what the library changed since the copy was made, and whether the rig changed the same thing meanwhile.
-import { counted } from '../base';
+import { clamp, counted } from '../base';
 import type { ControllerTemplate, TargetProfile } from '../library';
 import {
   batch,
+  type Control,
   type Controller,
   type Edit,
   entryFields,
   fieldsExcept,
   insert,
+  type Parameter,
   type Rig,
-  type Row,
   sameJson,
   set,
   type Target,
 } from '../rig';
 import { removeWithDependents } from './cascade';
+import { followRanges } from './follow-range';
 import { type NewId, nextOrder, replaced } from './shared';
 
 /** Where a difference lies. Fields of a controller are also those of its firmware, of a target those of its reception. */
@@ -245,9 +247,7 @@ function takenOver(
       change.type === 'field' ? [{ type: 'set', table: at.unit, id: at.id, field: change.field, was: here, to: change.to }] : [],
     ),
     ...[...changesByPart(chosen)].flatMap(([id, fields]) =>
-      parts === 'controls'
-        ? partEdits('controls', rig.controls, id, fields)
-        : partEdits('parameters', rig.parameters, id, fields),
+      parts === 'controls' ? controlEdits(rig, id, fields) : parameterEdits(rig, id, fields),
     ),
     ...(facts.length === 0
       ? []
@@ -272,10 +272,19 @@ function changesByPart(chosen: readonly Difference[]): ReadonlyMap<string, Field
   return parts;
 }
 
-function partEdits<T extends 'controls' | 'parameters'>(table: T, rows: readonly Row<T>[], id: string, fields: Fields): Edit[] {
-  const row = rows.find((r) => r.id === id);
+function controlEdits(rig: Rig, id: string, fields: Fields): Edit[] {
+  const row = rig.controls.find((c) => c.id === id);
   // The library's rows went through the schema of this table; `apply` checks the result once more.
-  return row ? replaced(table, row, fields as Partial<Row<T>>) : []; // border: parsed by this table's schema
+  return row ? replaced('controls', row, fields as Partial<Control>) : []; // border: parsed by this table's schema
+}
+
+/** A parameter as the library has it: its start stays inside of a new range, and what lands on it follows. */
+function parameterEdits(rig: Rig, id: string, fields: Fields): Edit[] {
+  const row = rig.parameters.find((p) => p.id === id);
+  if (!row) return [];
+  const next = { ...row, ...(fields as Partial<Parameter>) }; // border: parsed by this table's schema
+  const start = clamp(next.start, next.lowest, next.highest);
+  return [...replaced('parameters', row, { ...next, start }), ...followRanges(rig, [{ now: row, next }])];
 }
 
 const isAdded = (chosen: readonly Difference[], origin: string): boolean =>

@@ -5,6 +5,7 @@ import { type ProfileParameter, plainParameter } from '../library';
 import { addressKey, type Message } from '../midi';
 import { batch, type Edit, insert, type Parameter, type RigIndex, set, type Target } from '../rig';
 import { defaultLanding } from './defaults';
+import { followRanges } from './follow-range';
 import { type NewId, nextOrder, replaced } from './shared';
 
 export interface Named {
@@ -121,10 +122,14 @@ function keptInRange(now: Parameter, change: Partial<Parameter>): Partial<Parame
 /** Adds and changes the chosen ones; null where nothing is to be done. */
 export function parametersEdit(index: RigIndex, targetId: string, chosen: readonly ListedParameter[], newId: NewId): Edit | null {
   let order = nextOrder(index.rig.parameters);
+  const ranges: { readonly now: Parameter; readonly next: Parameter }[] = [];
   const edits = chosen.flatMap(({ draft, state, now, fields }): Edit[] => {
     if (state === 'same') return [];
     if (!now) return [insert('parameters', { ...draft, id: newId(), order: order++, targetId })];
-    return replaced('parameters', now, keptInRange(now, Object.fromEntries(fields.map((f) => [f, draft[f]]))));
+    const change = keptInRange(now, Object.fromEntries(fields.map((f) => [f, draft[f]])));
+    ranges.push({ now, next: { ...now, ...change } });
+    return replaced('parameters', now, change);
   });
+  edits.push(...followRanges(index.rig, ranges));
   return edits.length === 0 ? null : batch(`Take over ${counted(chosen.length, 'parameter')}`, edits);
 }

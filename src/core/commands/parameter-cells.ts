@@ -4,6 +4,7 @@ import { type ProfileParameter, plainParameter } from '../library';
 import { batch, type Edit, insert, type Parameter, type Rig, rowSchemas } from '../rig';
 import type { ScaleSpec } from '../values';
 import { type CellProblem, quoted } from './cell-problem';
+import { followRanges } from './follow-range';
 import { type NewId, nextOrder, replaced } from './shared';
 
 /** The columns of a table of parameters, in their order. */
@@ -214,6 +215,7 @@ export function changeCells(
   const rows = new Map(rig.parameters.map((p) => [p.id, p]));
   const refused: RefusedCell[] = [];
   const edits: Edit[] = [];
+  const ranges: { readonly now: Parameter; readonly next: Parameter }[] = [];
   let order = nextOrder(rig.parameters);
   for (const line of byLine.values()) {
     const id = line[0]?.parameterId ?? null;
@@ -221,8 +223,10 @@ export function changeCells(
     if (row === undefined) continue;
     const done = changedRow(row ?? plainParameter, line);
     refused.push(...done.refused);
-    if (row) edits.push(...replaced('parameters', row, done.change));
-    else if (done.change.name !== undefined)
+    if (row) {
+      edits.push(...replaced('parameters', row, done.change));
+      ranges.push({ now: row, next: { ...row, ...done.change } });
+    } else if (done.change.name !== undefined)
       edits.push(insert('parameters', { ...plainParameter, ...done.change, id: newId(), order: order++, targetId }));
     else
       refused.push(
@@ -231,6 +235,7 @@ export function changeCells(
           .map((c): RefusedCell => ({ ...c, reason: { code: 'new-line-needs-name' } })),
       );
   }
+  edits.push(...followRanges(rig, ranges));
   const cells = changes.length - refused.length;
   return { edit: edits.length === 0 ? null : batch(cells === 1 ? 'Change a cell' : `Change ${cells} cells`, edits), refused };
 }

@@ -3,25 +3,29 @@ import { exhaustive } from '../base';
 import { encodeClicks, MOST_CLICKS } from '../midi';
 import { lookUp, whereNow } from './look-up';
 import type { Armed, CompiledAction, Emitter } from './program';
-import { type Draft, recall, remember } from './state';
+import { type Cause, type Draft, recall, remember } from './state';
 
 type SendAction = Extract<CompiledAction, { type: 'send' }>;
 
-/** Runs actions in order, on the way down or up; a wait puts the rest off. */
-export function run(d: Draft, armed: Armed, phase: 'down' | 'up', velocity: number | null, from = 0): void {
+/** A press with a velocity 0–1; null where none is known. */
+export const struck = (velocity: number | null): Cause => ({ type: 'down', velocity });
+/** A release. */
+export const LET_GO: Cause = { type: 'up' };
+
+/** Runs actions in order; a wait puts the rest off, whatever set them off. A release waits once more what its press waited. */
+export function run(d: Draft, armed: Armed, cause: Cause, from = 0): void {
   for (let i = from; i < armed.actions.length; i++) {
     const action = armed.actions[i];
     switch (action?.type) {
       case 'send':
-        if (phase === 'down') emitDown(d, armed, action, velocity);
-        else emitUp(d, armed, action);
+        emit(d, armed, action, cause);
         break;
       case 'go':
-        if (phase === 'down') go(d, action.to);
+        if (cause.type === 'down') go(d, action.to);
         break;
       case 'wait':
-        if (i + 1 < armed.actions.length && (phase === 'down' || armed.actions.some(sendsOnRelease)))
-          d.later = [...d.later, { at: d.t + action.ms, slot: armed.slot, phase, from: i + 1, velocity }];
+        if (i + 1 < armed.actions.length && (cause.type !== 'up' || armed.actions.some(sendsOnRelease)))
+          d.later = [...d.later, { at: d.t + action.ms, slot: armed.slot, cause, from: i + 1 }];
         return;
       default:
         // A keystroke is documented, and never sent by this program.
@@ -31,8 +35,8 @@ export function run(d: Draft, armed: Armed, phase: 'down' | 'up', velocity: numb
 }
 
 /** The same for several at once. */
-export function runAll(d: Draft, all: readonly Armed[], phase: 'down' | 'up', velocity: number | null): void {
-  for (const armed of all) run(d, armed, phase, velocity);
+export function runAll(d: Draft, all: readonly Armed[], cause: Cause): void {
+  for (const armed of all) run(d, armed, cause);
 }
 
 const sendsOnRelease = (action: CompiledAction): boolean =>
@@ -45,6 +49,25 @@ function put(d: Draft, armed: Armed, action: SendAction, value: number): void {
   for (const word of words) d.output.push(word, armed.slot);
 }
 
+function emit(d: Draft, armed: Armed, action: SendAction, cause: Cause): void {
+  switch (cause.type) {
+    case 'down':
+      emitDown(d, armed, action, cause.velocity);
+      return;
+    case 'up':
+      emitUp(d, armed, action);
+      return;
+    case 'move':
+      emitMove(d, armed, action, cause.position, cause.again);
+      return;
+    case 'turn':
+      emitTurn(d, armed, action, cause.clicks, cause.sinceMs);
+      return;
+    default:
+      exhaustive(cause);
+  }
+}
+
 function emitDown(d: Draft, armed: Armed, action: SendAction, velocity: number | null): void {
   const { emitter } = action;
   switch (emitter.type) {
@@ -52,7 +75,8 @@ function emitDown(d: Draft, armed: Armed, action: SendAction, velocity: number |
       return;
     case 'range':
       // On a press a range is what the velocity is spread over; a switch that knows none is struck as hard as can be.
-      put(d, armed, action, spread(emitter, velocity ?? 1));
+      // A strike has a velocity of at least 1: 0 would be the end of the note (MIDI 1.0).
+      put(d, armed, action, Math.max(action.least, spread(emitter, velocity ?? 1)));
       return;
     case 'momentary':
       put(d, armed, action, emitter.down);
@@ -83,45 +107,36 @@ function emitUp(d: Draft, armed: Armed, action: SendAction): void {
   else if (action.emitter.type === 'range') put(d, armed, action, 0);
 }
 
-const spread = (emitter: Extract<Emitter, { type: 'range' }>, position: number): number =>
+/** The value of a range at a position 0–1. */
+export const spread = (emitter: Extract<Emitter, { type: 'range' }>, position: number): number =>
   Math.round(emitter.from + (emitter.to - emitter.from) * emitter.curve(position));
-
-/** A moving control stands at a position 0–1 that counts. `again`: also if the value was sent last already. */
-export function moveTo(d: Draft, all: readonly Armed[], position: number, again = false): void {
-  for (const armed of all) {
-    for (const action of armed.actions) {
-      if (action.type !== 'send') continue;
-      const { emitter } = action;
-      if (emitter.type === 'relative') {
-        const at = Math.round(position * CLICKS_OF_TRAVEL);
-        const before = recall(d, emitter.last);
-        remember(d, emitter.last, at);
-        if (before >= 0) putClicks(d, armed, action, at - before);
-      } else if (emitter.type === 'range') {
-        remember(d, emitter.count, position);
-        putRange(d, armed, action, emitter, position, again);
-      }
-    }
-  }
-}
 
 /** An encoder has no ends: a position 0–1 in a script stands for this many clicks from where it is. */
 const CLICKS_OF_TRAVEL = 127;
 
+/** A moving control stands at a position 0–1 that counts. */
+function emitMove(d: Draft, armed: Armed, action: SendAction, position: number, again: boolean): void {
+  const { emitter } = action;
+  if (emitter.type === 'relative') {
+    const at = Math.round(position * CLICKS_OF_TRAVEL);
+    const before = recall(d, emitter.last);
+    remember(d, emitter.last, at);
+    if (before >= 0) putClicks(d, armed, action, at - before);
+  } else if (emitter.type === 'range') {
+    remember(d, emitter.count, position);
+    putRange(d, armed, action, emitter, position, again);
+  }
+}
+
 /** An encoder turns by clicks. Absolute ones count them, one step of 127 each; relative ones send them. */
-export function turnBy(d: Draft, all: readonly Armed[], clicks: number, sinceMs: number): void {
-  for (const armed of all) {
-    for (const action of armed.actions) {
-      if (action.type !== 'send') continue;
-      const { emitter } = action;
-      if (emitter.type === 'relative') {
-        putClicks(d, armed, action, clicks * accelerated(emitter.acceleration, sinceMs / Math.max(1, Math.abs(clicks))));
-      } else if (emitter.type === 'range') {
-        const position = Math.min(1, Math.max(0, recall(d, emitter.count) + clicks / CLICKS_OF_TRAVEL));
-        remember(d, emitter.count, position);
-        putRange(d, armed, action, emitter, position, false);
-      }
-    }
+function emitTurn(d: Draft, armed: Armed, action: SendAction, clicks: number, sinceMs: number): void {
+  const { emitter } = action;
+  if (emitter.type === 'relative') {
+    putClicks(d, armed, action, clicks * accelerated(emitter.acceleration, sinceMs / Math.max(1, Math.abs(clicks))));
+  } else if (emitter.type === 'range') {
+    const position = Math.min(1, Math.max(0, recall(d, emitter.count) + clicks / CLICKS_OF_TRAVEL));
+    remember(d, emitter.count, position);
+    putRange(d, armed, action, emitter, position, false);
   }
 }
 
@@ -216,6 +231,7 @@ export function go(d: Draft, to: Destination): void {
   if (!firmware.resendsPositions) return;
   for (const control of d.program.controls.values()) {
     const place = recall(d, control.position);
-    if (place >= 0) moveTo(d, lookUp(d, control, 'move', whereNow(d)), control.calibrate(place), true);
+    if (place >= 0)
+      runAll(d, lookUp(d, control, 'move', whereNow(d)), { type: 'move', position: control.calibrate(place), again: true });
   }
 }

@@ -1,10 +1,20 @@
 // From down and up to gestures: press, release, hold, double tap, repeat, chord — on firmware that always fires the press, and on
 // firmware that waits to see what it becomes. Times and windows are the firmware's; common practice, no source.
 import { reaches } from '../rig';
-import { run, runAll } from './fire';
+import { LET_GO, run, runAll, struck } from './fire';
 import { lookUp, whereNow } from './look-up';
 import type { Armed, ProgramControl } from './program';
-import { type Down, type Draft, type Hold, type PlainPress, type Tap, type Where, withEntry, withoutEntry } from './state';
+import {
+  type Down,
+  type Draft,
+  type Hold,
+  type KeptBack,
+  type PlainPress,
+  type Tap,
+  type Where,
+  withEntry,
+  withoutEntry,
+} from './state';
 
 /** A control goes down. One that is down already does nothing. */
 export function press(d: Draft, control: ProgramControl, velocity: number | null): void {
@@ -23,16 +33,16 @@ export function press(d: Draft, control: ProgramControl, velocity: number | null
   if (tap && !second) flush(d, control, tap);
   d.taps = withoutEntry(d.taps, id);
 
-  const waits = firmware.press === 'waits';
   const met = meetings(d, control, where);
   const swallowed = met.some((m) => m.armed.chord?.singlesFire === false);
-  const plain = second
-    ? waits
-      ? GIVEN_UP
-      : SENT
-    : swallowed
-      ? GIVEN_UP
-      : pressPlan(d, control, where, holds.length > 0, doubles.length > 0);
+  // A chord that silences single presses silences all that a press alone does: until its window is over, all of that waits.
+  const chordMs = swallowed ? 0 : chordWindow(d, control, where);
+  const doubled = second && !swallowed;
+  const plain = swallowed ? GIVEN_UP : pressPlan(d, chordMs, { second, holds: holds.length > 0, doubles: doubles.length > 0 });
+  const kept = [
+    ...(doubled ? (['double-tap'] as const) : []),
+    ...(repeats.length > 0 && !swallowed ? (['repeat'] as const) : []),
+  ];
 
   const hasTapHold = control.opens.some((m) => m.tap !== null && m.layer.mode !== 'while-held');
   const down: Down = {
@@ -40,31 +50,33 @@ export function press(d: Draft, control: ProgramControl, velocity: number | null
     velocity,
     where,
     press: plain,
-    hold: holds.length > 0 || hasTapHold ? { type: 'waits', until: t + firmware.holdMs } : NO_HOLD,
-    repeatAt: repeats.length > 0 ? t + firmware.holdMs : null,
-    second,
+    hold:
+      (holds.length > 0 && !swallowed) || hasTapHold ? { type: 'waits', until: t + Math.max(firmware.holdMs, chordMs) } : NO_HOLD,
+    repeatAt: repeats.length > 0 && !swallowed ? t + Math.max(firmware.holdMs, chordMs) : null,
+    kept: chordMs > 0 && kept.length > 0 ? { until: t + chordMs, gestures: kept } : null,
+    second: doubled,
     chords: met.map((m) => m.armed.slot),
     swallowed,
     others: false,
   };
   d.downs = withEntry(d.downs, id, down);
-  if (plain.type === 'sent') runAll(d, lookUp(d, control, 'press', where), 'down', velocity);
-  if (second) runAll(d, doubles, 'down', velocity);
-  else if (doubles.length > 0) d.taps = withEntry(d.taps, id, plainTap(down));
-  runAll(d, repeats, 'down', velocity);
+  if (plain.type === 'sent') runAll(d, lookUp(d, control, 'press', where), struck(velocity));
+  if (doubles.length > 0 && !second && !swallowed) d.taps = withEntry(d.taps, id, plainTap(down));
+  if (chordMs === 0) for (const gesture of kept) runAll(d, gesture === 'repeat' ? repeats : doubles, struck(velocity));
   for (const { armed, partnerId } of met) {
-    run(d, armed, 'down', velocity);
+    run(d, armed, struck(velocity));
     joinChord(d, partnerId, armed);
   }
   openOnPress(d, control);
   spendNextPress(d, control, where);
 }
 
+/** The second press of a double tap is no first one. */
 const plainTap = (down: Down): Tap => ({
-  firstAt: down.at,
+  firstAt: down.second ? Number.NEGATIVE_INFINITY : down.at,
   where: down.where,
   velocity: down.velocity,
-  keptBack: null,
+  keptBack: [],
 });
 
 const SENT: PlainPress = { type: 'sent' };
@@ -74,12 +86,17 @@ const NO_HOLD: Hold = { type: 'none' };
 /** Whether the plain press has not gone out yet and still may. */
 const isKeptBack = ({ type }: PlainPress): boolean => type === 'waits' || type === 'waits-for-release';
 
-/** When the plain press goes out: now, at the end of a window, or at the release. */
-function pressPlan(d: Draft, control: ProgramControl, where: Where, holds: boolean, doubles: boolean): PlainPress {
+/** When the plain press goes out: now, at the end of a window, or at the release; not at all beside a double tap, on firmware that waits. */
+function pressPlan(
+  d: Draft,
+  chordMs: number,
+  also: { readonly second: boolean; readonly holds: boolean; readonly doubles: boolean },
+): PlainPress {
   const { firmware } = d.program;
-  const chordMs = chordWindow(d, control, where);
-  if (firmware.press === 'waits' && holds) return { type: 'waits-for-release' };
-  const ms = Math.max(chordMs, firmware.press === 'waits' && doubles ? firmware.doubleTapMs : 0);
+  const waits = firmware.press === 'waits';
+  if (waits && also.second) return GIVEN_UP;
+  if (waits && also.holds) return { type: 'waits-for-release' };
+  const ms = Math.max(chordMs, waits && also.doubles ? firmware.doubleTapMs : 0);
   return ms > 0 ? { type: 'waits', until: d.t + ms } : SENT;
 }
 
@@ -122,13 +139,21 @@ function meetings(d: Draft, control: ProgramControl, where: Where): readonly Mee
 function joinChord(d: Draft, partnerId: string, armed: Armed): void {
   const partner = d.downs[partnerId];
   if (!partner) return;
-  const keptBack = armed.chord?.singlesFire === false;
+  const chords = [...partner.chords, armed.slot];
+  if (armed.chord?.singlesFire !== false) {
+    d.downs = withEntry(d.downs, partnerId, { ...partner, chords });
+    return;
+  }
   d.downs = withEntry(d.downs, partnerId, {
     ...partner,
-    chords: [...partner.chords, armed.slot],
-    swallowed: partner.swallowed || keptBack,
-    press: keptBack && isKeptBack(partner.press) ? GIVEN_UP : partner.press,
+    chords,
+    swallowed: true,
+    press: isKeptBack(partner.press) ? GIVEN_UP : partner.press,
+    kept: null,
+    repeatAt: null,
+    second: false,
   });
+  d.taps = withoutEntry(d.taps, partnerId);
 }
 
 /** A control comes up. */
@@ -148,14 +173,15 @@ export function release(d: Draft, control: ProgramControl): void {
   // The press that was kept back: it goes out now, or at the end of its window.
   const dueAt =
     down.press.type === 'waits' ? down.press.until : down.press.type === 'waits-for-release' && stillOpen ? windowEnd : null;
-  if (down.press.type === 'sent') runAll(d, presses, 'up', null);
+  if (down.press.type === 'sent') runAll(d, presses, LET_GO);
   else if (down.press.type === 'waits-for-release' && dueAt === null) {
-    runAll(d, presses, 'down', down.velocity);
-    runAll(d, presses, 'up', null);
+    runAll(d, presses, struck(down.velocity));
+    runAll(d, presses, LET_GO);
   }
-  if (held) runAll(d, lookUp(d, control, 'hold', where), 'up', null);
-  if (down.second) runAll(d, lookUp(d, control, 'double-tap', where), 'up', null);
-  if (down.repeatAt !== null) runAll(d, lookUp(d, control, 'repeat', where), 'up', null);
+  const fired = (gesture: 'double-tap' | 'repeat'): boolean => !down.kept?.gestures.includes(gesture);
+  if (held && !down.swallowed) runAll(d, lookUp(d, control, 'hold', where), LET_GO);
+  if (down.second && fired('double-tap')) runAll(d, lookUp(d, control, 'double-tap', where), LET_GO);
+  if (down.repeatAt !== null && fired('repeat')) runAll(d, lookUp(d, control, 'repeat', where), LET_GO);
   endChords(d, down);
 
   const suppressed =
@@ -163,14 +189,14 @@ export function release(d: Draft, control: ProgramControl): void {
     (down.second && firmware.releaseAfterDoubleTap === 'suppressed') ||
     down.swallowed;
   const releases = suppressed ? [] : lookUp(d, control, 'release', where);
-  const releaseWaits = releases.length > 0 && (stillOpen || dueAt !== null);
-  if (!releaseWaits) tapOnce(d, releases);
-  if (dueAt !== null || releaseWaits)
-    d.taps = withEntry(d.taps, id, {
-      ...plainTap(down),
-      where,
-      keptBack: { until: dueAt ?? windowEnd, what: dueAt === null ? 'release' : releaseWaits ? 'both' : 'press' },
-    });
+  const waitsUntil = dueAt ?? (stillOpen ? windowEnd : (down.kept?.until ?? null));
+  const keptBack: KeptBack[] = [
+    ...(dueAt === null ? [] : [{ until: dueAt, gesture: 'press' as const }]),
+    ...(down.kept?.gestures ?? []).map((gesture) => ({ until: down.kept?.until ?? d.t, gesture })),
+    ...(releases.length > 0 && waitsUntil !== null ? [{ until: waitsUntil, gesture: 'release' as const }] : []),
+  ];
+  if (waitsUntil === null) tapOnce(d, releases);
+  if (keptBack.length > 0) d.taps = withEntry(d.taps, id, { ...plainTap(down), where, keptBack });
 
   closeOnRelease(d, control, down);
   for (const signal of control.signals) putSignal(d, signal, 0);
@@ -178,8 +204,8 @@ export function release(d: Draft, control: ProgramControl): void {
 
 /** Down and up at once: what a function does whose moment is the release, or a time after it. */
 function tapOnce(d: Draft, all: readonly Armed[]): void {
-  runAll(d, all, 'down', null);
-  runAll(d, all, 'up', null);
+  runAll(d, all, struck(null));
+  runAll(d, all, LET_GO);
 }
 
 /** A chord is over with the first of its controls that comes up. */
@@ -187,23 +213,25 @@ function endChords(d: Draft, down: Down): void {
   for (const slot of down.chords) {
     const armed = d.program.armed[slot];
     if (!armed) continue;
-    run(d, armed, 'up', null);
+    run(d, armed, LET_GO);
     for (const [id, other] of Object.entries(d.downs))
       if (other.chords.includes(slot))
         d.downs = withEntry(d.downs, id, { ...other, chords: other.chords.filter((s) => s !== slot) });
   }
 }
 
-/** Sends what was kept back after a press that turned out to be alone. */
-function flush(d: Draft, control: ProgramControl, tap: Tap): void {
-  d.taps = withoutEntry(d.taps, control.control.id);
-  const what = tap.keptBack?.what;
-  if (what === 'press' || what === 'both') {
-    const presses = lookUp(d, control, 'press', tap.where);
-    runAll(d, presses, 'down', tap.velocity);
-    runAll(d, presses, 'up', null);
+/** Sends what was kept back after a press that turned out to be alone: what is due by a time. The press stays remembered for as long as a second may come. */
+function flush(d: Draft, control: ProgramControl, tap: Tap, by = Number.POSITIVE_INFINITY): void {
+  const { id } = control.control;
+  const keptBack = tap.keptBack.filter((k) => k.until > by);
+  const remembered = keptBack.length > 0 || by < tap.firstAt + d.program.firmware.doubleTapMs;
+  d.taps = remembered ? withEntry(d.taps, id, { ...tap, keptBack }) : withoutEntry(d.taps, id);
+  for (const { until, gesture } of tap.keptBack) {
+    if (until > by) continue;
+    const all = lookUp(d, control, gesture, tap.where);
+    runAll(d, all, struck(gesture === 'release' ? null : tap.velocity));
+    runAll(d, all, LET_GO);
   }
-  if (what === 'release' || what === 'both') tapOnce(d, lookUp(d, control, 'release', tap.where));
 }
 
 /** When something is due next; null when nothing is. */
@@ -216,45 +244,49 @@ export function wakeAt(d: Draft): number | null {
     if (down.press.type === 'waits' && down.press.until < next) next = down.press.until;
     if (down.hold.type === 'waits' && down.hold.until < next) next = down.hold.until;
     if (down.repeatAt !== null && down.repeatAt < next) next = down.repeatAt;
+    if (down.kept !== null && down.kept.until < next) next = down.kept.until;
   }
   for (const id in d.taps) {
-    const dueAt = d.taps[id]?.keptBack?.until;
-    if (dueAt !== undefined && dueAt < next) next = dueAt;
+    for (const { until } of d.taps[id]?.keptBack ?? []) if (until < next) next = until;
   }
   return next === Number.POSITIVE_INFINITY ? null : next;
 }
 
 /**
- * Does what is due at `d.t`. Ties go in this order: the rest of lists of actions, presses that were kept back, holds, repeats.
+ * Does what is due at `d.t`. Ties go in this order: the rest of lists of actions, presses that were kept back, what waited for the window of a chord, holds, repeats.
  */
 export function fireDue(d: Draft): void {
   const { t } = d;
   for (const later of d.later.filter((l) => l.at <= t)) {
     d.later = d.later.filter((l) => l !== later);
     const armed = d.program.armed[later.slot];
-    if (armed) run(d, armed, later.phase, later.velocity, later.from);
+    if (armed) run(d, armed, later.cause, later.from);
   }
   for (const [id, tap] of Object.entries(d.taps)) {
     const control = d.program.controls.get(id);
-    if (control && tap.keptBack !== null && tap.keptBack.until <= t) flush(d, control, tap);
+    if (control && tap.keptBack.some((k) => k.until <= t)) flush(d, control, tap, t);
   }
   for (const [id, down] of Object.entries(d.downs)) {
     const control = d.program.controls.get(id);
     if (!control) continue;
     let now = down;
     if (now.press.type === 'waits' && now.press.until <= t) {
-      runAll(d, lookUp(d, control, 'press', now.where), 'down', now.velocity);
+      runAll(d, lookUp(d, control, 'press', now.where), struck(now.velocity));
       now = { ...now, press: SENT };
+    }
+    if (now.kept !== null && now.kept.until <= t) {
+      for (const gesture of now.kept.gestures) runAll(d, lookUp(d, control, gesture, now.where), struck(now.velocity));
+      now = { ...now, kept: null };
     }
     if (now.hold.type === 'waits' && now.hold.until <= t) {
       now = { ...now, hold: { type: 'held' }, press: isKeptBack(now.press) ? GIVEN_UP : now.press };
-      runAll(d, lookUp(d, control, 'hold', now.where), 'down', now.velocity);
+      if (!now.swallowed) runAll(d, lookUp(d, control, 'hold', now.where), struck(now.velocity));
       switchOnHold(d, control);
     }
     if (now.repeatAt !== null && now.repeatAt <= t) {
       const repeats = lookUp(d, control, 'repeat', now.where);
-      runAll(d, repeats, 'up', null);
-      runAll(d, repeats, 'down', now.velocity);
+      runAll(d, repeats, LET_GO);
+      runAll(d, repeats, struck(now.velocity));
       // A rate of nothing would never let time pass.
       now = { ...now, repeatAt: now.repeatAt + Math.max(1, d.program.firmware.repeatMs) };
     }

@@ -51,7 +51,14 @@ export type Emitter =
     };
 
 export type CompiledAction =
-  | { readonly type: 'send'; readonly put: Put; readonly emitter: Emitter; readonly key: number }
+  | {
+      readonly type: 'send';
+      readonly put: Put;
+      readonly emitter: Emitter;
+      readonly key: number;
+      /** The least value that a strike has: 1 for notes. */
+      readonly least: 0 | 1;
+    }
   | Exclude<Action, { type: 'send' }>;
 
 export interface Armed {
@@ -188,15 +195,12 @@ export function compileController(
       if (action.type !== 'send') return [action];
       const emitter = emitterOf(action);
       if (!emitter) {
-        unsupported ??=
-          action.behaviour.type === 'relative'
-            ? `clicks coded as ${action.behaviour.coding}, which this controller cannot send`
-            : 'a counter that is not there';
+        unsupported ??= cannotWords(action);
         return [];
       }
       const key = addressKey(action.message);
       if (!fed.has(key)) fed.set(key, remember(-1));
-      return [{ type: 'send', put: makePut(action.message, emitter.type === 'stepping', scope.sysex), emitter, key }];
+      return [compiledSend(action, emitter, key, scope.sysex)];
     });
 
   const arm = (entry: Omit<Armed, 'slot'>): Armed => {
@@ -273,6 +277,20 @@ export function compileController(
     unsupported,
   };
 }
+
+const compiledSend = ({ message }: Send, emitter: Emitter, key: number, sysex: SysexTable): CompiledAction => ({
+  type: 'send',
+  put: makePut(message, emitter.type === 'stepping', sysex),
+  emitter,
+  key,
+  least: message.type === 'note' ? 1 : 0,
+});
+
+/** Why an action cannot be sent, in words. */
+const cannotWords = ({ behaviour }: Send): string =>
+  behaviour.type === 'relative'
+    ? `clicks coded as ${behaviour.coding}, which this controller cannot send`
+    : 'a counter that is not there';
 
 /** What a modifier sends: all there is to its press, nothing to its release where the message carries no value to tell them apart. */
 function signalPut(message: Message, sysex: SysexTable): Put {

@@ -33,6 +33,8 @@ export interface Down {
   readonly hold: Hold;
   /** When it repeats next; null where nothing repeats. */
   readonly repeatAt: number | null;
+  /** What waits for the window of a chord before it fires, and until when; null where nothing does. */
+  readonly kept: { readonly until: number; readonly gestures: readonly ('double-tap' | 'repeat')[] } | null;
   /** This press is the second one of a double tap. */
   readonly second: boolean;
   /** Slots of the chords that it is part of. */
@@ -43,22 +45,34 @@ export interface Down {
   readonly others: boolean;
 }
 
+/** A gesture that is kept back until it is known that nothing else comes of the press. */
+export interface KeptBack {
+  readonly until: number;
+  readonly gesture: 'press' | 'double-tap' | 'repeat' | 'release';
+}
+
 /** A press that is over, for as long as a second one or the end of a window is waited for. */
 export interface Tap {
   readonly firstAt: number;
   readonly where: Where;
   readonly velocity: number | null;
-  /** What was kept back, and when it goes out; null where the press is only remembered. */
-  readonly keptBack: { readonly until: number; readonly what: 'press' | 'release' | 'both' } | null;
+  /** What was kept back, and when it goes out; none where the press is only remembered. */
+  readonly keptBack: readonly KeptBack[];
 }
+
+/** What sets actions off. `velocity` 0–1, null where none is known; `position` 0–1; `again`: also if the value was sent last already. */
+export type Cause =
+  | { readonly type: 'down'; readonly velocity: number | null }
+  | { readonly type: 'up' }
+  | { readonly type: 'move'; readonly position: number; readonly again: boolean }
+  | { readonly type: 'turn'; readonly clicks: number; readonly sinceMs: number };
 
 /** The rest of a list of actions after a wait. */
 export interface Later {
   readonly at: number;
   readonly slot: number;
-  readonly phase: 'down' | 'up';
+  readonly cause: Cause;
   readonly from: number;
-  readonly velocity: number | null;
 }
 
 export interface ControllerState {

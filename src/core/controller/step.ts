@@ -2,7 +2,7 @@
 import { exhaustive } from '../base';
 import { type PackedMessage, packedKey, packedValue } from '../midi';
 import { pedalReading } from '../values';
-import { type Destination, go, moveTo, turnBy } from './fire';
+import { type Destination, go, runAll, spread } from './fire';
 import { fireDue, noteOthers, press, release, wakeAt } from './gestures';
 import { lookUp, whereNow } from './look-up';
 import type { ControllerProgram } from './program';
@@ -46,9 +46,9 @@ export function stepController(program: ControllerProgram, state: ControllerStat
         if (input.type === 'move') {
           const reading = pedalReading(control.control.calibration, input.position);
           remember(d, control.position, reading);
-          moveTo(d, moves, control.calibrate(reading));
+          runAll(d, moves, { type: 'move', position: control.calibrate(reading), again: false });
         } else {
-          turnBy(d, moves, input.clicks, input.t - recall(d, control.turnedAt));
+          runAll(d, moves, { type: 'turn', clicks: input.clicks, sinceMs: input.t - recall(d, control.turnedAt) });
           remember(d, control.turnedAt, input.t);
         }
       }
@@ -88,11 +88,16 @@ function hearBack(d: Draft, word: PackedMessage, sysexKeys: readonly number[]): 
         const span = emitter.to - emitter.from;
         const place = span === 0 ? 0 : Math.min(1, Math.max(0, (value - emitter.from) / span));
         remember(d, emitter.count, place);
+        // An encoder counts on from there: a click to what it sent last is news to the target all the same.
+        if (isEncoder(d, armed.assignment?.controlId)) remember(d, emitter.last, spread(emitter, place));
         motorTo(d, armed.assignment?.controlId, place, emitter.last, value);
       }
     }
   }
 }
+
+const isEncoder = (d: Draft, controlId: string | undefined): boolean =>
+  controlId !== undefined && d.program.controls.get(controlId)?.control.kind === 'encoder';
 
 /** A motor takes its fader along, unless a finger holds it. */
 function motorTo(d: Draft, controlId: string | undefined, position: number, last: number, value: number): void {

@@ -62,7 +62,8 @@ export {
   packedValue,
   sysexSlot,
 } from './packed';
-export { hexOf, sayPacked } from './say';
+export { hexOf, sayCommon, sayPacked } from './say';
+export { standardMeaningOf } from './standard-meaning';
 export { noSysex, type SysexTable, sysexKey, withSysex } from './sysex';
 
 // Messages that need several: sequences put together, streams of one message.

@@ -51,13 +51,14 @@ export const packedChannel = (word: PackedMessage): number => ((word >> 16) & 0x
 /** Its first data byte, 0–127. */
 export const packedNumber = (word: PackedMessage): number => (word >> 8) & 0x7f;
 
-/** The value: 0–127, or 0–16383 for pitch bend; 0 for what carries none. */
+/** The value: 0–127, or 0–16383 for pitch bend; 0 for what carries none, and for status 8n whatever its release velocity (MIDI 1.0). */
 export function packedValue(word: PackedMessage): number {
   switch (word >> 20) {
     case 0xe:
       return ((word & 0x7f) << 7) | ((word >> 8) & 0x7f);
     case 0xd:
       return (word >> 8) & 0x7f;
+    case 0x8:
     case 0xc:
     case 0xf:
       return 0;

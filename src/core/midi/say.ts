@@ -25,6 +25,26 @@ export function sayPacked(word: PackedMessage, sysex: readonly (readonly number[
 }
 
 /**
+ * A system common message with its data, data 0–127 (MIDI 1.0): the quarter frame of a time code as its piece and value, a song position in sixteenth
+ * notes from the start, a song by its number.
+ * @example sayCommon(0xf2, [4, 1]) // => 'song position 132'
+ */
+export function sayCommon(status: number, data: readonly number[]): string {
+  const name = systemNames[status] ?? 'undefined';
+  const [first = 0, second = 0] = data;
+  switch (status) {
+    case 0xf1:
+      return `${name}, piece ${first >> 4} = ${first & 15}`;
+    case 0xf2:
+      return `${name} ${second * 128 + first}`;
+    case 0xf3:
+      return `${name} ${first}`;
+    default:
+      return name;
+  }
+}
+
+/**
  * Bytes in hexadecimal, as monitors show them.
  * @example hexOf(0xb4687f) // => 'B4 68 7F'
  */

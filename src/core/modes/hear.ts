@@ -27,12 +27,21 @@ export function makeHear(landing: HeardLanding, parameter: HeardParameter, recep
   const nudge = makeNudge(landing, parameter, reception);
   const context: ModeContext = { landing, parameter, on, acts, nudge };
   const fires = mode.needsOn ? on : acts;
+  const { lowest, highest } = parameter;
+  const inside = landingInside(landing, parameter);
+  const hear = mode.hear(context);
+  // Ranges are edited apart from what lands in them: wherever a landing points, no parameter leaves its own range.
+  const kept: HearValue = inside ? hear : (type, value, now) => clamp(hear(type, value, now), lowest, highest);
   return {
-    value: parameter.kind === 'trigger' ? (type, value, now) => (fires(type, value) ? now + 1 : now) : mode.hear(context),
+    value: parameter.kind === 'trigger' ? (type, value, now) => (fires(type, value) ? now + 1 : now) : kept,
     step: nudge,
     sentBack: (type, value, most) => mode.sentBack(context, type, value, most),
   };
 }
+
+/** Whether a landing points at nothing outside of the range of its parameter. */
+const landingInside = ({ from, to, setValue }: HeardLanding, { lowest, highest }: HeardParameter): boolean =>
+  [from, to, setValue].every((value) => value >= lowest && value <= highest);
 
 /** The travel of a landing that has one: on a continuous parameter, in a mode that travels. Null where takeover means nothing. */
 export const travelOf = (landing: HeardLanding, parameter: HeardParameter): Travel | null =>
@@ -40,9 +49,9 @@ export const travelOf = (landing: HeardLanding, parameter: HeardParameter): Trav
 
 /** Moves a parameter by clicks of the target's step, clamped to the landing's range; a reversed range runs backwards. */
 function makeNudge(landing: HeardLanding, parameter: HeardParameter, { relativeStep }: HeardBy): ModeContext['nudge'] {
-  const low = Math.min(landing.from, landing.to);
-  const high = Math.max(landing.from, landing.to);
-  const way = modeOf(landing.mode).needs === 'coding' && landing.to < landing.from ? -1 : 1;
+  const low = clamp(Math.min(landing.from, landing.to), parameter.lowest, parameter.highest);
+  const high = clamp(Math.max(landing.from, landing.to), parameter.lowest, parameter.highest);
+  const way = landing.to < landing.from ? -1 : 1;
   if (parameter.kind !== 'continuous') return (now, clicks) => clamp(now + way * clicks, low, high);
   const scale = makeScale(parameter.scale, parameter.lowest, parameter.highest);
   return (now, clicks) => clamp(scale.toValue(scale.toPosition(now) + way * clicks * relativeStep), low, high);

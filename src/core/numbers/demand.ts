@@ -1,5 +1,5 @@
 // What wants a number: every function that sends a numbered message, with all of its sends that have to stay at one address.
-import { addTo } from '../base';
+import { addTo, groupBy } from '../base';
 import { addressKey, type Message, shortName } from '../midi';
 import { type Assignment, hostLayerAt, type Landing, type Layer, type PlacedSend, type RigIndex, standInOf } from '../rig';
 import { routesFrom } from '../wires';
@@ -102,13 +102,25 @@ function standInFor(
   return standIn ? homeOf.get(`${standIn.id} ${actionIndex}`) : undefined;
 }
 
+/** Targets that tell ports apart and whose every landing says by which port it hears: one that names none hears all of them. */
+function apartByPort(index: RigIndex): ReadonlySet<string> {
+  const byTarget = groupBy(index.rig.landings, (l) => l.targetId);
+  return new Set(
+    index.rig.targets.flatMap(({ id, reception }) => {
+      const landings = byTarget.get(id) ?? [];
+      return reception.tellsPortsApart && landings.length > 0 && landings.every((l) => l.port !== '') ? [id] : [];
+    }),
+  );
+}
+
 /** Whether two controllers are heard by one receiver that does not tell them apart, or are one. Remembered once asked. */
 export function sharing(index: RigIndex): (a: string, b: string) => boolean {
   const reached = new Map<string, ReadonlySet<string>>();
+  const apart = apartByPort(index);
   const hearers = (id: string): ReadonlySet<string> => {
     let known = reached.get(id);
     if (!known) {
-      const routes = routesFrom(index, id).filter((r) => r.wire.forRemote && !r.target.reception.tellsPortsApart);
+      const routes = routesFrom(index, id).filter((r) => r.wire.forRemote && !apart.has(r.target.id));
       known = new Set(routes.map((r) => r.target.id));
       reached.set(id, known);
     }

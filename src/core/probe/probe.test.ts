@@ -36,7 +36,7 @@ function simulated(index: RigIndex, kind: ProbeKind) {
     sysex: noSysex,
     tempo: usualTempo,
   });
-  let state = setValue(startTargets(program), 0, kind === 'switch' ? 0 : 0.5);
+  let state = setValue(program, startTargets(program), 0, kind === 'switch' ? 0 : 0.5);
   const [unit] = program.receivers;
   return (value: number): { readonly before: number; readonly after: number } => {
     const before = state.values[0] ?? 0;

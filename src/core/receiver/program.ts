@@ -1,4 +1,5 @@
 // The receiving side, compiled: which landings of which target hear an address, and what else has to be remembered for them.
+import { clamp } from '../base';
 import { addressKey, kindOf, type Listening, type SysexTable } from '../midi';
 import { type Hear, makeHear, modeOf, type Travel, travelOf } from '../modes';
 import type { Landing, Layer, Parameter, RigIndex, Target } from '../rig';
@@ -118,12 +119,16 @@ export function compileTargets(index: RigIndex, scope: TargetScope): TargetProgr
     listeners,
     sendingBack,
     layers: index.layers,
-    start: parameters.map((p) => p.start),
+    start: parameters.map((p) => inRange(p, p.start)),
     sysex: scope.sysex,
     beatMs,
     barMs: beatMs * scope.tempo.beatsPerBar,
   };
 }
+
+/** A value of a parameter, kept in its range; a trigger counts how often it fired. */
+export const inRange = ({ kind, lowest, highest }: Parameter, value: number): number =>
+  kind === 'trigger' ? value : clamp(value, lowest, highest);
 
 function listenerOf(landing: Landing, parameter: Parameter, target: Target, index: number, slot: number): Listener {
   const { address } = landing;

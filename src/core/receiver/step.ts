@@ -5,6 +5,7 @@ import {
   carriesValue,
   countsAsOn,
   idleAssembler,
+  kindOf,
   type MessageType,
   type PackedMessage,
   type PackedType,
@@ -17,7 +18,7 @@ import {
   valueMax,
 } from '../midi';
 import { modeOf } from '../modes';
-import type { Listener, Receiver, TargetProgram } from './program';
+import { inRange, type Listener, type Receiver, type TargetProgram } from './program';
 import { detachedTakeover, type TakeoverState, takeOver } from './takeover';
 
 interface UnitState {
@@ -28,6 +29,15 @@ interface UnitState {
   readonly banks: Readonly<Record<number, number>>;
   /** Whether it has the focus or selection that its scope asks for. */
   readonly here: boolean;
+  /** A layer for the next press that heard the high byte of a change: it stays for the low one, and is over with any other word. */
+  readonly spending: Spending | null;
+}
+
+interface Spending {
+  readonly layer: string;
+  readonly channel: number;
+  /** The control change that carries the low byte. */
+  readonly number: number;
 }
 
 interface Launch {
@@ -85,7 +95,7 @@ export interface TargetStep {
 
 const NONE: readonly number[] = [];
 
-const idleUnit: UnitState = { open: [], assembler: idleAssembler, banks: {}, here: true };
+const idleUnit: UnitState = { open: [], assembler: idleAssembler, banks: {}, here: true, spending: null };
 
 /** Targets with their parameters at some values, or at their start values; nothing is held and no knob has hold of anything. */
 export const startTargets = (program: TargetProgram, values: readonly number[] = program.start): TargetState => ({
@@ -124,12 +134,14 @@ export function stepTargets(program: TargetProgram, state: TargetState, arrival:
     moved: null,
     why: 'nobody',
   };
+  const lowByte = spendUnlessLowByte(h);
   const key = packedKey(word, program.sysex.keys);
   if (unit.signals.size > 0) signal(h, key, type, packedValue(word));
   if (unit.selectsBanks && type === 'cc') selectBank(h, word);
   const listeners = unit.listeners.get(key);
   if (listeners && type !== 'other') hearAt(h, listeners, type, packedValue(word), null);
   if (unit.listening !== null && type === 'cc') hearSequence(h);
+  if (lowByte !== null) spendNextPress(h, lowByte);
   return { state: taken(h), heard: h.heard ?? NONE, moved: h.moved ?? NONE, why: h.moved === null ? h.why : null };
 }
 
@@ -172,7 +184,30 @@ function hearAt(h: Hearing, listeners: readonly Listener[], type: MessageType, v
       if (h.heard === null) h.why = 'other-bank';
     } else hear(h, listener, type, value, by);
   }
-  if (layer !== null && h.heard !== null) spendNextPress(h, layer);
+  if (layer === null || h.heard === null || h.program.layers.get(layer)?.mode !== 'next-press') return;
+  const number = lowByteOf(type, word);
+  if (number === null) spendNextPress(h, layer);
+  else setUnit(h, { spending: { layer, channel: packedChannel(word), number } });
+}
+
+/** The control change that the low byte of a change comes on, where this word was its high byte (MIDI 1.0); else null. */
+function lowByteOf(type: MessageType, word: PackedMessage): number | null {
+  const { sequence } = kindOf(type);
+  const number = packedNumber(word);
+  if (sequence === 'pair' && packedType(word) === 'cc' && number < 32) return number + 32;
+  return sequence === 'parameter' && packedType(word) === 'cc' && number === 6 ? 38 : null;
+}
+
+/** Ends a layer for the next press whose change had only a high byte; gives the layer where this word is the low one. */
+function spendUnlessLowByte(h: Hearing): string | null {
+  const { spending } = unitState(h);
+  if (spending === null) return null;
+  const { word } = h.arrival;
+  setUnit(h, { spending: null });
+  const { layer, channel, number } = spending;
+  if (packedType(word) === 'cc' && packedChannel(word) === channel && packedNumber(word) === number) return layer;
+  spendNextPress(h, layer);
+  return null;
 }
 
 function hear(h: Hearing, listener: Listener, type: MessageType, value: number, by: 1 | -1 | null): void {
@@ -280,7 +315,6 @@ function signal(h: Hearing, key: number, type: PackedType, value: number): void 
 }
 
 function spendNextPress(h: Hearing, layerId: string): void {
-  if (h.program.layers.get(layerId)?.mode !== 'next-press') return;
   setUnit(h, { open: unitState(h).open.filter((id) => id !== layerId) });
 }
 
@@ -328,10 +362,11 @@ export function launchDue(program: TargetProgram, state: TargetState, t: number)
 /** Layers made in the host that are open at some target. */
 export const openInHost = (state: TargetState): readonly string[] => [...new Set(state.units.flatMap((u) => u.open))];
 
-/** Somebody moves a parameter by mouse, or a preset does: knob and value differ from then on. */
-export function setValue(state: TargetState, slot: number, value: number): TargetState {
+/** Somebody moves a parameter by mouse, or a preset does: knob and value differ from then on. It stays in its range. */
+export function setValue(program: TargetProgram, state: TargetState, slot: number, value: number): TargetState {
   const values = state.values.slice();
-  values[slot] = value;
+  const parameter = program.parameters[slot];
+  values[slot] = parameter ? inRange(parameter, value) : value;
   return { ...state, values };
 }
 

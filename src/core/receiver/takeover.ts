@@ -31,25 +31,30 @@ export interface Taken {
   readonly takeoverState: Omit<TakeoverState, 'left'>;
 }
 
-/** One message under a takeover rule. `now` is the parameter's position 0–1, `moved` whether somebody else moved it since. */
+/** One message under a takeover rule. `now` is the parameter's position: 0–1 in the landing's range, else beyond it. `moved`: whether somebody else moved it since. */
 export function takeOver(rule: TakeoverRule, takeoverState: TakeoverState, knob: number, now: number, moved: boolean): Taken {
   const known = moved ? { attached: false, knob: null } : takeoverState;
   return rule.type === 'pickup' ? pickUp(rule, known, knob, now) : scaled(known, knob, now);
 }
 
-/** Attaches within two steps of the value, or when two messages since letting go lie on either side of it. */
+/**
+ * Attaches within two steps of the value, or when two messages since letting go lie on either side of it. Where the value lies outside of the
+ * landing's range no knob can come to it: then nothing moves, until somebody else brings it in.
+ */
 function pickUp(rule: TakeoverRule, takeoverState: Omit<TakeoverState, 'left'>, knob: number, now: number): Taken {
   const leapt = rule.rejectGap !== null && takeoverState.knob !== null && Math.abs(knob - takeoverState.knob) > rule.rejectGap;
   const held = takeoverState.attached && !leapt;
   // The knob’s position from before a leap says nothing: it may have been turned while another bank was on.
   const before = leapt ? null : takeoverState.knob;
   const passed = before !== null && (before - now) * (knob - now) <= 0;
+  if (now < -ROUNDING || now > 1 + ROUNDING) return { position: null, takeoverState: { attached: false, knob } };
   const attached = held || Math.abs(knob - now) <= rule.near + ROUNDING || passed;
   return { position: attached ? knob : null, takeoverState: { attached, knob } };
 }
 
 /** With value p, last knob k and move Δ: upwards p + (1 − p)·Δ/(1 − k), downwards p + p·Δ/k. The first message only tells k. */
-function scaled(takeoverState: Omit<TakeoverState, 'left'>, knob: number, now: number): Taken {
+function scaled(takeoverState: Omit<TakeoverState, 'left'>, knob: number, at: number): Taken {
+  const now = Math.min(1, Math.max(0, at));
   const after = { attached: true, knob };
   if (takeoverState.knob === null) return { position: null, takeoverState: after };
   const delta = knob - takeoverState.knob;

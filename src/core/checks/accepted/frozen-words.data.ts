@@ -170,11 +170,11 @@ const frozen = {
   ),
   'relative-mismatch': said<{
     readonly parameter: string;
-    readonly didWords: string | null;
+    readonly didFirstWords: string | null;
     readonly clicks: boolean;
     readonly reads: boolean;
-  }>(({ parameter, didWords, clicks, reads }) => ({
-    title: `${parameter} ${didWords ?? 'does not follow'}.`,
+  }>(({ parameter, didFirstWords, clicks, reads }) => ({
+    title: `${parameter} ${didFirstWords ?? 'does not follow'}.`,
     reason: clicks
       ? reads
         ? 'The encoder sends its clicks in one coding, and the target reads another.'

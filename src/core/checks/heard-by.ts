@@ -1,0 +1,114 @@
+// What a message of an assignment moves, read from addresses, wires, ports, windows and banks: as the play has it, without playing. What is meant and
+// lands nowhere yet counts as if it were entered at the address that is sent.
+import { addressKey, heardKeys, type Message, u7 } from '../midi';
+import { type Assignment, hostLayerAt, type Landing, type PlacedSend, type RigIndex } from '../rig';
+import { accepts, arrivalPort, hopsOf } from '../wires';
+import type { CheckContext } from './finding';
+
+type Program = Extract<Message, { type: 'program' }>;
+
+/** Something that is moved: a parameter, and the landing it is moved by; null where that is still to be entered. */
+export interface Moved {
+  readonly parameterId: string;
+  readonly landing: Landing | null;
+}
+
+/** Where a message arrives as remote control: targets, with the ports by which it comes. */
+export function arrivesAt(
+  { index, around }: CheckContext,
+  assignment: Assignment,
+  message: Message,
+): ReadonlyMap<string, ReadonlySet<string>> {
+  const found = new Map<string, Set<string>>();
+  const controllerId = index.controls.get(assignment.controlId)?.controllerId ?? '';
+  for (const hop of hopsOf(around.network, controllerId, message)) {
+    const wire = around.network.wires[hop.wire];
+    if (!hop.remote || !wire) continue;
+    const ports = found.get(hop.to) ?? new Set();
+    found.set(hop.to, ports.add(arrivalPort(index, wire)));
+  }
+  return found;
+}
+
+/** How often a target hears a message as remote control: once for each way there, by the ports on which it listens. */
+export function timesHeard(
+  { index, around }: CheckContext,
+  assignment: Assignment,
+  message: Message,
+  targetId: string,
+  landings: readonly Landing[],
+): number {
+  const controllerId = index.controls.get(assignment.controlId)?.controllerId ?? '';
+  const hops = hopsOf(around.network, controllerId, message).filter((hop) => hop.remote && hop.to === targetId);
+  const keys = new Set(heardKeys(message));
+  const here = landings.filter((l) => l.targetId === targetId && keys.has(addressKey(l.address)));
+  if (!index.targets.get(targetId)?.reception.tellsPortsApart || here.length === 0) return hops.length;
+  const ports = hops.flatMap((hop) => {
+    const wire = around.network.wires[hop.wire];
+    return wire ? [arrivalPort(index, wire)] : [];
+  });
+  return Math.max(...here.map((l) => ports.filter((port) => l.port === '' || l.port === port).length));
+}
+
+/** Everything that a message of an assignment moves. `sharers`: sends that a receiver cannot tell from it. */
+export function movedBy(
+  context: CheckContext,
+  assignment: Assignment,
+  message: Message,
+  sharers: readonly PlacedSend[],
+): readonly Moved[] {
+  const { index } = context;
+  const at = heardKeys(message).flatMap((key) => index.landingsAt.get(key) ?? []);
+  const others = sharers.filter((o) => o.assignment.id !== assignment.id);
+  if (at.length === 0 && others.length === 0) return [];
+  const arrivals = arrivesAt(context, assignment, message);
+  const layer = hostLayerAt(index, assignment.layerId);
+  const landed = at.flatMap((landing): Moved[] => {
+    const target = index.targets.get(landing.targetId);
+    const ports = arrivals.get(landing.targetId);
+    if (!target || !ports || landing.hostLayerId !== layer || !accepts(target, landing.address)) return [];
+    if (target.reception.tellsPortsApart && landing.port !== '' && !ports.has(landing.port)) return [];
+    return sameBank(context, assignment, message, landing.address, landing.targetId)
+      ? [{ parameterId: landing.parameterId, landing }]
+      : [];
+  });
+  const toCome = others.flatMap(({ assignment: other, send }): Moved[] => {
+    if (hostLayerAt(index, other.layerId) !== layer) return [];
+    return send.meant.flatMap((parameterId): Moved[] => {
+      const targetId = index.parameters.get(parameterId)?.targetId ?? '';
+      const entered = (index.landingsOf.get(parameterId) ?? []).length > 0;
+      const reaches = arrivals.has(targetId) && arrivesAt(context, other, send.message).has(targetId);
+      return !entered && reaches && sameBank(context, assignment, message, send.message, targetId)
+        ? [{ parameterId, landing: null }]
+        : [];
+    });
+  });
+  return [...landed, ...toCome];
+}
+
+/** Whether a program is the one of a bank. One that names no bank, or whose bank select does not come through, may meet any: a bank can be chosen at the target too. */
+function sameBank(context: CheckContext, assignment: Assignment, message: Message, heard: Message, targetId: string): boolean {
+  if (message.type !== 'program' || heard.type !== 'program') return true;
+  if (message.bank === null || heard.bank === null) return true;
+  if (numberOf(message.bank) === numberOf(heard.bank)) return true;
+  const select: Message = { type: 'cc', channel: message.channel, number: u7(0) };
+  return !arrivesAt(context, assignment, select).has(targetId);
+}
+
+const numberOf = ({ msb, lsb }: NonNullable<Program['bank']>): number => msb * 128 + (lsb ?? 0);
+
+/** Whether two messages, each of its assignment, are heard by one receiver that cannot tell them apart. */
+export function meet(context: CheckContext, a: Assignment, sentByA: Message, b: Assignment, sentByB: Message): boolean {
+  const { index } = context;
+  if (hostLayerAt(index, a.layerId) !== hostLayerAt(index, b.layerId)) return false;
+  const there = arrivesAt(context, b, sentByB);
+  return [...arrivesAt(context, a, sentByA)].some(([targetId, ports]) => {
+    const others = there.get(targetId);
+    if (!others) return false;
+    if (!index.targets.get(targetId)?.reception.tellsPortsApart || [...ports].some((port) => others.has(port))) return true;
+    return heardOnAnyPort(index, targetId, sentByA) || heardOnAnyPort(index, targetId, sentByB);
+  });
+}
+
+const heardOnAnyPort = (index: RigIndex, targetId: string, message: Message): boolean =>
+  (index.landingsAt.get(addressKey(message)) ?? []).some((l) => l.targetId === targetId && l.port === '');

@@ -1,0 +1,43 @@
+// What lands on a parameter follows its range: no landing and no scene is left pointing outside of it.
+import { clamp, groupBy } from '../base';
+import { type Edit, type Landing, type Parameter, type Rig, set } from '../rig';
+import { patch, staleLanding } from './shared';
+
+type Range = Pick<Parameter, 'id' | 'lowest' | 'highest'>;
+
+/**
+ * Edits that go with parameters whose ranges change. An end of a landing that stood at an end of the range goes with it, and what else would lie outside
+ * comes to the nearest end; the tick of such a landing goes, since what was entered reads otherwise. Values of scenes stay inside too.
+ */
+export function followRanges(
+  rig: Pick<Rig, 'landings' | 'scenes'>,
+  changes: readonly { readonly now: Range; readonly next: Omit<Range, 'id'> }[],
+): Edit[] {
+  const moved = new Map(
+    changes.flatMap((c) => (c.now.lowest === c.next.lowest && c.now.highest === c.next.highest ? [] : [[c.now.id, c] as const])),
+  );
+  if (moved.size === 0) return [];
+  const landings = groupBy(rig.landings, (l) => l.parameterId);
+  const edits = [...moved.values()].flatMap(({ now, next }) =>
+    (landings.get(now.id) ?? []).flatMap((landing) => followed(landing, now, next)),
+  );
+  const scenes = rig.scenes.flatMap((scene) => {
+    const values = scene.values.map((v) => {
+      const next = moved.get(v.parameterId)?.next;
+      return next ? { ...v, value: clamp(v.value, next.lowest, next.highest) } : v;
+    });
+    return values.some((v, i) => v.value !== scene.values[i]?.value) ? [set('scenes', scene, 'values', values)] : [];
+  });
+  return [...edits, ...scenes];
+}
+
+function followed(landing: Landing, now: Range, { lowest, highest }: Omit<Range, 'id'>): Edit[] {
+  const end = (value: number): number =>
+    value === now.lowest ? lowest : value === now.highest ? highest : clamp(value, lowest, highest);
+  const edits = patch('landings', landing, {
+    from: end(landing.from),
+    to: end(landing.to),
+    setValue: clamp(landing.setValue, lowest, highest),
+  });
+  return edits.length === 0 ? [] : [...edits, ...staleLanding(landing)];
+}
