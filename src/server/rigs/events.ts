@@ -50,7 +50,6 @@ export function announceListed(): void {
 /** Has every open tab told how all rigs stand, and which there are: one came back or went, or everything was replaced. */
 export function announceAll(): void {
   for (const listener of listeners) listener(null);
-  announceListed();
 }
 
 /** Notes a stream of events that is open, with what ends it; the returned function forgets it. */
