@@ -302,6 +302,19 @@ describe('standard meanings', () => {
   });
 });
 
+describe('a change', () => {
+  it('sends the most that the message has: 16383 over fourteen bits', () => {
+    const message = { type: 'cc14' as const, channel: channel(5), number: u7(9) };
+    const rig = one({ message, behaviour: fixed(16383) }, {});
+    const judgement = judge(rig);
+    const finding = [...judgement.findings.values()].flat().find((f) => f.check === 'never-off');
+    if (!finding) throw new Error('not found');
+    const labels = offeredFixes(judgement, finding, newId).map((f) => f.label);
+    expect(labels).toContain('Alternate 16383 and 0');
+    expect(labels.join(' ')).not.toContain('127');
+  });
+});
+
 describe('never off', () => {
   it('is no finding where another switch takes it back', () => {
     const rig = withFunctions(

@@ -389,7 +389,7 @@ const cases = [
         also: second({ on: 'k1', gesture: 'move', bank: 2, behaviour: range(0, 127) }),
       },
     ),
-    fixes: ['Put it in every bank', 'Board can send places again: switch that on'],
+    fixes: ['Board can send places again: switch that on'],
   },
   {
     check: 'dead-travel',

@@ -1,7 +1,7 @@
 // Changes that several checks propose.
 
 import { changeBehaviour, changeLanding, changeMessage, landingsFor, patch } from '../commands';
-import { shortName, u14 } from '../midi';
+import { shortName, u14, valueMax } from '../midi';
 import type { ReceiveMode } from '../modes';
 import { chooseMessage } from '../numbers';
 import {
@@ -53,9 +53,27 @@ export function sendFix(
   if (!home || (!plain && !home.controller.firmware.switchModes.includes(behaviour.type))) return [];
   return sendsFor(assignment, parameterId).flatMap(({ send, at }) => {
     if (send.message.type === 'program') return [];
-    const edit = changeBehaviour(assignment, at, behaviour);
-    return edit ? [{ label, edit }] : [];
+    const most = valueMax(send.message.type);
+    const edit = changeBehaviour(assignment, at, most === SEVEN_BITS ? behaviour : widened(behaviour, most));
+    return edit ? [{ label: label.replaceAll(String(SEVEN_BITS), String(most)), edit }] : [];
   });
+}
+
+const SEVEN_BITS = 127;
+
+/** A behaviour that is written for 7 bits, over all the values of a message with more. */
+function widened(behaviour: Behaviour, most: number): Behaviour {
+  const wide = (value: number) => u14(Math.round((value / SEVEN_BITS) * most));
+  switch (behaviour.type) {
+    case 'latching':
+      return { ...behaviour, first: wide(behaviour.first), second: wide(behaviour.second) };
+    case 'momentary':
+      return { ...behaviour, down: wide(behaviour.down), up: wide(behaviour.up) };
+    case 'fixed':
+      return { ...behaviour, value: wide(behaviour.value) };
+    default:
+      return behaviour;
+  }
 }
 
 /** Lets the target hear it in another mode, if it can. */

@@ -1,6 +1,6 @@
 // Knob and value apart: leaps after a change, and pedals whose place is not sent again.
 import { jumpsOf } from '../bench';
-import { changeAssignment, changeLanding, patch } from '../commands';
+import { changeLanding, patch } from '../commands';
 import { type Assignment, batch, type Control, type Parameter, type RigIndex } from '../rig';
 import { showQuantity } from '../values';
 import { aimsFor, aimsOf, sweepOf } from './aims';
@@ -124,7 +124,6 @@ export const placeNotSentAgain: AssignmentCheck<'place-not-sent-again', { readon
     if (!assignment || !home) return [];
     const label = `${home.controller.name} can send places again: switch that on`;
     return [
-      { label: 'Put it in every bank', edit: changeAssignment(assignment, { bank: null }, 'Put it in every bank') },
       {
         label,
         edit: batch(

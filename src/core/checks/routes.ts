@@ -198,7 +198,8 @@ export const heardTwice: AssignmentCheck<'heard-twice', HeardTwice> = {
       const names = `${nameOf(index, wire.from.unitId)} → ${nameOf(index, wire.to.unitId)}`;
       return [
         ...(wire.passesOn ? [wireFix(wire, `Pass nothing on over ${names}`, { passesOn: false })] : []),
-        wireFix(wire, `Switch ${names} off for remote control`, { forRemote: false, forNotes: false }),
+        // Notes that only play may well come twice: whether they do is the player's to say.
+        wireFix(wire, `Switch ${names} off for remote control`, { forRemote: false }),
       ];
     });
   },

@@ -6,6 +6,7 @@ import {
   cc,
   continuous,
   did,
+  fixed,
   landing,
   latching,
   layer,
@@ -26,6 +27,7 @@ import {
   changeMessage,
   countThrough,
   gestureOf,
+  messageFor,
   messageOf,
   moveAction,
   removeAction,
@@ -78,6 +80,18 @@ describe('kinds of message', () => {
       expect(changed.landings[0]?.address).toEqual(to);
       expect(back.landings[0]?.address).toEqual(cc(104));
     }
+  });
+  it('a program is the first one that is free, not the number of the control before it', () => {
+    const [a] = base.assignments;
+    const [send] = a?.actions ?? [];
+    if (!board || send?.type !== 'send') throw new Error('rig changed');
+    expect(messageFor(indexRig(base), board, send, 'program')).toMatchObject({ type: 'program', number: 0 });
+    const taken = {
+      ...base,
+      assignments: [...base.assignments, assignment({ id: 'p', on: 'fs2', message: program(0), behaviour: fixed(0), meant: [] })],
+    };
+    expect(messageFor(indexRig(taken), board, send, 'program')).toMatchObject({ number: 1 });
+    expect(messageFor(indexRig(base), board, send, 'note')).toMatchObject({ type: 'note', number: 104 });
   });
   it('what covered seven bits covers fourteen, and the other way round', () => {
     const knob = withFunctions(

@@ -41,6 +41,7 @@ export {
   fitted,
   gestureOf,
   gestureTypes,
+  messageFor,
   messageOf,
   typesFor,
   widened,

@@ -3,7 +3,7 @@
 // The kind of message, its number and channel, as words of the sentence.
 
 import { nanoid } from 'nanoid';
-import { changeMessage, messageOf, typesFor } from '@/core/commands';
+import { changeMessage, messageFor, typesFor } from '@/core/commands';
 import {
   channelSchema,
   type ExtraField,
@@ -44,7 +44,7 @@ export function MessageWords({ index, controller, assignment, send, at, edit, en
         value={message.type}
         onChange={(e) => {
           const type = offered.find((t) => t === e.target.value);
-          if (type) change(messageOf(type, message));
+          if (type) change(messageFor(index, controller, send, type));
         }}
       >
         {offered.map((t) => (
