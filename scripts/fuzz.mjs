@@ -14,6 +14,7 @@ const laws = {
   sync: 'windows on one journal come to show the same, and nothing vanishes',
   clashes: 'a clash is told exactly where the play moves what nobody meant',
   told: 'what never reacts or follows no rule is told',
+  mending: 'a change that is offered makes nothing worse',
   ranges: 'no parameter leaves its range, and landings follow it',
 };
 const BATCH = 1000;

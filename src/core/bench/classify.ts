@@ -144,8 +144,8 @@ interface Moment {
   readonly sent: readonly number[];
   /** What the parameter became, with what had been sent last by then. */
   readonly took: readonly { readonly value: number; readonly sent: number }[];
-  /** All that it was on its way, one value after the other. */
-  readonly passed: readonly number[];
+  /** How often it changed. */
+  readonly changes: number;
 }
 
 /**
@@ -154,12 +154,12 @@ interface Moment {
  */
 function momentsOf(trace: Trace, slot: number, parameter: Parameter): readonly Moment[] {
   const many = parameter.kind === 'continuous' || parameter.kind === 'stepped';
-  const moments: { position: number; sent: number[]; took: { value: number; sent: number }[]; passed: number[] }[] = [];
+  const moments: { position: number; sent: number[]; took: { value: number; sent: number }[]; changes: number }[] = [];
   let sent = 0;
   for (let i = 0; i < trace.kind.length; i++) {
     const kind = trace.kind[i];
     if (kind === FINGER_AT && trace.a[i] === 0) {
-      moments.push({ position: trace.b[i] ?? 0, sent: [], took: [], passed: [] });
+      moments.push({ position: trace.b[i] ?? 0, sent: [], took: [], changes: 0 });
       continue;
     }
     const moment = moments.at(-1);
@@ -170,7 +170,7 @@ function momentsOf(trace: Trace, slot: number, parameter: Parameter): readonly M
     } else if (kind === VALUE && trace.a[i] === slot) {
       if (many) moment.took.length = 0;
       moment.took.push({ value: trace.b[i] ?? 0, sent });
-      moment.passed.push(trace.b[i] ?? 0);
+      moment.changes++;
     }
   }
   return moments;
@@ -189,26 +189,21 @@ interface Way {
 
 const way = (begun: number): Way => ({ begun, ended: begun, ups: 0, downs: 0, largestStep: 0, messages: 0, sent: new Set() });
 
-function go(w: Way, { sent, took, passed }: Moment): void {
+function go(w: Way, { sent, took }: Moment): void {
   w.messages += sent.length;
   for (const value of sent) w.sent.add(value);
-  const forth = Math.sign((took.at(-1)?.value ?? w.ended) - w.ended);
-  let before = w.ended;
-  for (const value of passed) {
-    if (forth === 0 || Math.sign(value - before) === forth) w.largestStep = Math.max(w.largestStep, Math.abs(value - before));
-    before = value;
-  }
   for (const { value } of took) {
     if (value === w.ended) continue;
     if (value > w.ended) w.ups++;
     else w.downs++;
+    w.largestStep = Math.max(w.largestStep, Math.abs(value - w.ended));
     w.ended = value;
   }
 }
 
 function classifySweep(trace: Trace, slot: number, parameter: Parameter, start: number): Behaved | null {
   const moments = momentsOf(trace, slot, parameter);
-  const changes = moments.reduce((sum, m) => sum + m.passed.length, 0);
+  const changes = moments.reduce((sum, m) => sum + m.changes, 0);
   if (changes === 0) return null;
   if (parameter.kind === 'trigger') return { type: 'fires', times: changes, gestures: 1 };
   const turn = moments.findIndex((m, i) => m.position < (moments[i - 1]?.position ?? 0));

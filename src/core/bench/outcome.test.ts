@@ -273,8 +273,8 @@ describe('fourteen bits turned round at the sender', () => {
         ),
         'level',
       );
-    expect(swept(16383, 0)).toMatchObject({ type: 'sweeps', from: 1000, to: 0, count: 128 });
-    expect(swept(0, 16383)).toMatchObject({ type: 'sweeps', from: 0, to: 1000, count: 128 });
+    expect(swept(16383, 0)).toMatchObject({ type: 'sweeps', from: 1000, to: 0, count: 1024 });
+    expect(swept(0, 16383)).toMatchObject({ type: 'sweeps', from: 0, to: 1000, count: 1024 });
   });
 });
 

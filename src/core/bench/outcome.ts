@@ -1,7 +1,7 @@
 // outcome(): reaches the place of an assignment, plays the standard script through the whole chain, and says what each
 // parameter did. Everything here is simulated; nothing is looked up.
 
-import { addressKey, heardKeys, type Message } from '../midi';
+import { addressKey, heardKeys, type Message, valueMax } from '../midi';
 import { usualTempo } from '../receiver';
 import {
   type Assignment,
@@ -21,7 +21,7 @@ import { type Chain, compileChain, startChain, sysexOf } from './chain';
 import { type Behaved, classify, stays } from './classify';
 import { plainSweep } from './plain-sweep';
 import { run } from './run';
-import { inLayer, standardScript } from './script';
+import { FINE_POSITIONS, inLayer, POSITIONS, standardScript } from './script';
 import { FINGER_DOWN, SENT, type Trace } from './trace';
 
 export type Unreachable =
@@ -169,7 +169,7 @@ export function setUp(
     gesture,
     control.id,
     firmware,
-    pressCount(index, assignment),
+    gesture.type === 'move' ? positionsOf(played) : pressCount(index, assignment),
     layer?.mode === 'while-held' ? 300 : 0,
   );
   const opened =
@@ -191,6 +191,12 @@ export function setUp(
     page,
   };
 }
+
+/** As many positions as what is sent can tell apart, within reason. */
+const positionsOf = ({ actions }: Assignment): number =>
+  actions.some((a) => a.type === 'send' && a.behaviour.type === 'range' && valueMax(a.message.type) > 127)
+    ? FINE_POSITIONS
+    : POSITIONS;
 
 function unreachableBecause(
   index: RigIndex,

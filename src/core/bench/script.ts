@@ -48,21 +48,28 @@ export function chords(on: string, other: string, windowMs: number, count: numbe
   ]);
 }
 
-const upDown: readonly number[] = [
-  ...Array.from({ length: 128 }, (_, i) => i / 127),
-  ...Array.from({ length: 127 }, (_, i) => (126 - i) / 127),
-];
+/** Positions of a sweep: those that seven bits can tell, or eight times as many for what has more. */
+export const POSITIONS = 128;
+export const FINE_POSITIONS = 1024;
+/** Milliseconds from one end to the other. */
+const SWEEP_MS = 635;
 
-/** One sweep through all 128 positions, up and down again, in 5 ms steps. */
-export function sweep(on: string, start = 0): ScriptEvent[] {
-  return upDown.map((position, i) => ({ do: 'move', atMs: start + i * 5, on, position }));
+/** One sweep through so many positions, up and down again, 635 ms each way. */
+export function sweep(on: string, start = 0, positions = POSITIONS): ScriptEvent[] {
+  const last = positions - 1;
+  return Array.from({ length: 2 * last + 1 }, (_, i) => ({
+    do: 'move',
+    atMs: start + (i * SWEEP_MS) / last,
+    on,
+    position: (i <= last ? i : 2 * last - i) / last,
+  }));
 }
 
-/** The standard script of a gesture: four of it (or more, for a long counter), or one sweep up and down. */
+/** The standard script of a gesture: `count` of it (four, or more for a long counter), or one sweep up and down through so many positions. */
 export function standardScript(gesture: Gesture, on: string, firmware: Firmware, count: number, start: number): ScriptEvent[] {
   switch (gesture.type) {
     case 'move':
-      return sweep(on, start);
+      return sweep(on, start, count);
     case 'press':
     case 'release':
     case 'repeat':

@@ -8,6 +8,7 @@ import {
   type Assignment,
   type Behaviour,
   batch,
+  behaviourValues,
   type Control,
   type Controller,
   type Parameter,
@@ -54,8 +55,10 @@ export function sendFix(
   return sendsFor(assignment, parameterId).flatMap(({ send, at }) => {
     if (send.message.type === 'program') return [];
     const most = valueMax(send.message.type);
-    const edit = changeBehaviour(assignment, at, most === SEVEN_BITS ? behaviour : widened(behaviour, most));
-    return edit ? [{ label: label.replaceAll(String(SEVEN_BITS), String(most)), edit }] : [];
+    // Changes are written with the ends of seven bits; values that the message had before are its own.
+    const wide = most !== SEVEN_BITS && Math.max(...behaviourValues(behaviour)) === SEVEN_BITS;
+    const edit = changeBehaviour(assignment, at, wide ? widened(behaviour, most) : behaviour);
+    return edit ? [{ label: wide ? label.replaceAll(String(SEVEN_BITS), String(most)) : label, edit }] : [];
   });
 }
 

@@ -5,13 +5,14 @@ import { apply, batch, type Edit } from '../rig';
 import type { CheckContext, Finding, Fix, Severity } from './finding';
 import { type Judgement, judge } from './judge';
 import { type CheckId, checkOf } from './registry';
+import { makesWorse } from './worse';
 
 const weight: Readonly<Record<Severity, number>> = { stop: 2, caution: 1, note: 0 };
 
 const isSame = (a: Finding, b: Finding): boolean =>
   a.check === b.check && a.subjectId === b.subjectId && a.parameterId === b.parameterId;
 
-/** The fixes of a finding that prove to take it away, put nothing as bad in its place, and do not raise the number of stops. */
+/** The fixes of a finding that prove to take it away, put nothing as bad in its place, do not raise the number of stops, and make no function worse. */
 export function offeredFixes(judgement: Judgement, finding: Finding, newId: () => string): readonly Fix[] {
   const tried = candidates(judgement, finding, newId);
   const seen = new Set<string>();
@@ -43,8 +44,9 @@ function* tries(judgement: Judgement, finding: Finding, newId: () => string): Ge
     const then = after.findings.get(finding.subjectId) ?? [];
     // Trading one fault for another as bad is no mending.
     const nothingNew = then.every((f) => weight[f.severity] < weight[finding.severity] || had.some((h) => isSame(h, f)));
-    const still = then.some((f) => isSame(f, finding) && f.title === finding.title);
-    if (!still && nothingNew && countStops(after) <= stopsBefore) yield { fix, after };
+    // Another title is no mending: the finding is the same.
+    const still = then.some((f) => isSame(f, finding));
+    if (!still && nothingNew && countStops(after) <= stopsBefore && !makesWorse(judgement, after)) yield { fix, after };
   }
 }
 
