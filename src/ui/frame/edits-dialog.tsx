@@ -24,7 +24,7 @@ export function EditsDialog({ onClose }: { readonly onClose: () => void }) {
       open
       onOpenChange={(on) => !on && onClose()}
       title="Changes of this tab"
-      description={savingWords[saving]}
+      description={saving === 'saved' && aside.length > 0 ? 'Everything else is saved.' : savingWords[saving]}
       plain={aside.length === 0 && !apart && far === null}
       wide={apart}
     >

@@ -189,6 +189,8 @@ function say(notice: Notice, notify: Notify, own: ReadonlySet<string>): void {
     case 'nothing-to-redo':
       break;
     case 'set-aside': {
+      // Whoever stopped it knows, and has it before the eyes.
+      if (notice.aside.refusal.type === 'stopped') break;
       const { title, detail } = refusalWords(notice.aside.refusal);
       notify.problem(title, `${detail} Your change is set aside: the head of the page leads to it.`);
       break;
