@@ -36,6 +36,7 @@ export type Behaved =
       readonly atValue: number;
       readonly from: number;
       readonly to: number;
+      readonly count: number;
       readonly largestStep: number;
     }
   | {
@@ -224,7 +225,7 @@ function classifySweep(trace: Trace, slot: number, parameter: Parameter, start: 
   // It stood still at first, then followed to the end, and came back past where it began: the knob picked it up on its way.
   const picked = from === start && now !== from && oneWay && count > 1 && parameter.kind === 'continuous';
   if (picked && firstTook !== null && firstTook.sent > 0)
-    return { type: 'picks-up', atValue: firstTook.sent, from, to: top, largestStep: up.largestStep };
+    return { type: 'picks-up', atValue: firstTook.sent, from, to: top, count, largestStep: up.largestStep };
   if ((up.ups > 0 && up.downs > 0) || now !== from || count < 2)
     return count < 2 && now === from ? stays(parameter, now, false) : { type: 'irregular', changes };
   if (parameter.kind === 'toggle') return { type: 'switches', from, to: top, atValue };

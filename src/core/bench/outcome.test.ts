@@ -356,7 +356,7 @@ describe('takeover', () => {
     expect(swept('jump', 50)).toMatchObject({ type: 'sweeps', from: 0, firstJump: 50 });
   });
   it('pickup waits until the knob comes within two steps of the value, then follows', () => {
-    expect(swept('pickup', 50)).toEqual({ type: 'picks-up', atValue: 48, from: 50, to: 127, largestStep: 2 });
+    expect(swept('pickup', 50)).toEqual({ type: 'picks-up', atValue: 48, count: 80, from: 50, to: 127, largestStep: 2 });
   });
   it('scale moves at once in proportion, and both reach the end together', () => {
     const told = swept('scale', 50);

@@ -315,6 +315,17 @@ describe('a change', () => {
   });
 });
 
+describe('coarse steps', () => {
+  it('are told also where the knob picks the value up first', () => {
+    const rig = withFunctions(
+      smallRig([continuous('head', 0, 240, { start: 100, unit: 's', tolerance: 0.5 })]),
+      [assignment({ on: 'k1', gesture: 'move', behaviour: range(0, 127), meant: ['head'] })],
+      [landing('head', { to: 240, takeover: 'pickup' })],
+    );
+    expect(ids(rig)).toContain('coarse-steps');
+  });
+});
+
 describe('never off', () => {
   it('is no finding where another switch takes it back', () => {
     const rig = withFunctions(

@@ -1,4 +1,5 @@
 // Ranges: coarse steps, centres that cannot be reached, ranges cut at the sender, dead parts of the travel. Read from the simulated sweep.
+import type { Effect } from '../bench';
 import { changeBehaviour, changeLanding, changeMessage, patch } from '../commands';
 import { messageSchema, u14, valueMax } from '../midi';
 import { isFree } from '../numbers';
@@ -8,23 +9,27 @@ import { type Aim, aimsFor, aimsOf, sweepOf } from './aims';
 import { type AssignmentCheck, type CheckContext, type Fix, type Found, subjectOf } from './finding';
 import { homeOf } from './fix-parts';
 
-type Sweep = NonNullable<ReturnType<typeof sweepOf>>;
+/** What a sweep tells of how finely a parameter moves, also where the knob had to pick it up first. */
+type Followed = Extract<Effect['did'], { type: 'sweeps' | 'picks-up' }>;
 
 /** What a sweep tells of each continuous parameter that it is meant for. */
 const swept =
   <F>(
-    tell: (parameter: Parameter, sweep: Sweep) => Pick<Found<F>, 'severity' | 'facts'> | null,
+    tell: (parameter: Parameter, sweep: Followed) => Pick<Found<F>, 'severity' | 'facts'> | null,
   ): AssignmentCheck<string, F>['find'] =>
   ({ index }, _assignment, outcome) => {
     if (outcome.type !== 'played') return [];
     return outcome.effects.flatMap((effect): Found<F>[] => {
       const parameter = index.parameters.get(effect.parameterId);
-      const sweep = sweepOf(outcome.effects, effect.parameterId);
-      if (!effect.meant || parameter?.kind !== 'continuous' || !sweep) return [];
-      const told = tell(parameter, sweep);
+      const { did } = effect;
+      if (!effect.meant || parameter?.kind !== 'continuous' || (did.type !== 'sweeps' && did.type !== 'picks-up')) return [];
+      const told = tell(parameter, did);
       return told ? [{ ...told, parameterId: parameter.id, evidence: { type: 'trace' } }] : [];
     });
   };
+
+/** The longest part of the travel over which nothing moved. Waiting to be picked up is no dead travel. */
+const longestStill = (did: Followed): number => (did.type === 'sweeps' ? did.longestStill : 0);
 
 export const coarseSteps: AssignmentCheck<
   'coarse-steps',
@@ -227,11 +232,11 @@ export const deadTravel: AssignmentCheck<'dead-travel', { readonly percent: numb
     reason: `Over that part of the way ${parameter} stays where it is: a dead zone, a calibration that ends early, or a flat curve.`,
   }),
   find: swept((parameter, sweep) =>
-    sweep.longestStill <= DEAD
+    longestStill(sweep) <= DEAD
       ? null
       : {
           severity: 'note',
-          facts: { percent: Math.round(sweep.longestStill * 100), parameter: parameter.name },
+          facts: { percent: Math.round(longestStill(sweep) * 100), parameter: parameter.name },
         },
   ),
   fixes: (context, finding) => {
