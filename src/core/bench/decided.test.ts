@@ -143,6 +143,19 @@ describe('values', () => {
   );
 });
 
+describe('a landing of no width to speak of', () => {
+  it('does not leave the range by what sums are off', () => {
+    const steps = parameter('scene', { kind: 'stepped', lowest: 0, highest: 1, steps: ['a', 'b'] });
+    const rig = withFunctions(
+      smallRig([steps]),
+      [assignment({ behaviour: latching(127, 3), meant: ['scene'] })],
+      [landing('scene', { from: 8.385514504993808e-13, to: 0 })],
+    );
+    for (const line of played(rig, [...tap('fs1', 0), ...tap('fs1', 1000)]).values)
+      expect(Number(line.split(' ').at(-1))).toBeGreaterThanOrEqual(0);
+  });
+});
+
 describe('pick-up', () => {
   it('moves nothing while the parameter is outside of the range of the landing', () => {
     const rig = heard({ from: 60, to: 80, takeover: 'pickup' });

@@ -28,20 +28,15 @@ export function makeHear(landing: HeardLanding, parameter: HeardParameter, recep
   const context: ModeContext = { landing, parameter, on, acts, nudge };
   const fires = mode.needsOn ? on : acts;
   const { lowest, highest } = parameter;
-  const inside = landingInside(landing, parameter);
   const hear = mode.hear(context);
-  // Ranges are edited apart from what lands in them: wherever a landing points, no parameter leaves its own range.
-  const kept: HearValue = inside ? hear : (type, value, now) => clamp(hear(type, value, now), lowest, highest);
+  // Ranges are edited apart from what lands in them, and sums are not exact: wherever a landing points, no parameter leaves its own range.
+  const kept: HearValue = (type, value, now) => clamp(hear(type, value, now), lowest, highest);
   return {
     value: parameter.kind === 'trigger' ? (type, value, now) => (fires(type, value) ? now + 1 : now) : kept,
     step: nudge,
     sentBack: (type, value, most) => mode.sentBack(context, type, value, most),
   };
 }
-
-/** Whether a landing points at nothing outside of the range of its parameter. */
-const landingInside = ({ from, to, setValue }: HeardLanding, { lowest, highest }: HeardParameter): boolean =>
-  [from, to, setValue].every((value) => value >= lowest && value <= highest);
 
 /** The travel of a landing that has one: on a continuous parameter, in a mode that travels. Null where takeover means nothing. */
 export const travelOf = (landing: HeardLanding, parameter: HeardParameter): Travel | null =>
