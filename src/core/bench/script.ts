@@ -48,8 +48,9 @@ export function chords(on: string, other: string, windowMs: number, count: numbe
   ]);
 }
 
-/** Positions of a sweep: those that seven bits can tell, or eight times as many for what has more. */
+/** Positions of a sweep: those that seven bits can tell. */
 export const POSITIONS = 128;
+/** Positions of a sweep over more than seven bits: eight times as many. */
 export const FINE_POSITIONS = 1024;
 /** Milliseconds from one end to the other. */
 const SWEEP_MS = 635;
