@@ -11,7 +11,6 @@ import {
   u14,
   valueMax,
 } from '../midi';
-import { chooseMessage } from '../numbers';
 import type { Behaviour, Control, Controller, Gesture, GestureType, RigIndex, Send } from '../rig';
 import { straight } from '../values';
 
@@ -54,20 +53,6 @@ export function messageOf(type: MessageType, before: Message): Message {
   const fits = (n: number): boolean => messageSchema.safeParse({ type, channel, number: n, bank: null }).success;
   const bytes = [0x7d];
   return messageSchema.parse({ type, channel, number: fits(number) ? number : fits(1) ? 1 : 0, bank: null, bytes });
-}
-
-/**
- * As `messageOf`, for a function of a controller. A program chosen by its number means nothing that the number before it did: it is the first one that is
- * free.
- */
-export function messageFor(index: RigIndex, controller: Controller, send: Send, type: MessageType): Message {
-  const { message, meant } = send;
-  const same = messageOf(type, message);
-  if (type !== 'program' || message.type === 'program') return same;
-  const [first] = meant;
-  const targetId = first === undefined ? null : (index.parameters.get(first)?.targetId ?? null);
-  const channel = 'channel' in message ? message.channel : controller.channel;
-  return chooseMessage(index, { controllerId: controller.id, type, channel, targetId }) ?? same;
 }
 
 /** A send whose behaviour fits its kind of message: programs and transport carry no value, and values fit its bits. */
