@@ -54,9 +54,7 @@ describe('notes', () => {
   });
   it('a strike has a velocity of at least 1 (MIDI 1.0), however soft it is', () => {
     const rig = board([assignment({ message: noteOn(40), behaviour: range(0, 127), meant: [] })]);
-    expect(played(rig, [down('fs1', 0, 0.001), up('fs1', 50)]).sent).toEqual(
-      ['0 note 40 1', '50 note 40 0'].map((s) => s.replace('note', 'N')),
-    );
+    expect(played(rig, [down('fs1', 0, 0.001), up('fs1', 50)]).sent).toEqual(['0 N 40 1', '50 N 40 0']);
   });
 });
 
@@ -113,14 +111,12 @@ describe('a host layer for the next press', () => {
 
 describe('a landing that runs backwards', () => {
   it.each(['increment', 'decrement', 'relative'] as const)('runs backwards for %s', (mode) => {
-    const message = cc(104);
     const end = (from: number, to: number): number => {
       const rig = heard({ mode, from, to, ...(mode === 'relative' ? { coding: 'twos-complement' as const } : {}) });
       return played(rig, [
         { do: 'words', atMs: 0, on: 'board', words: [(0xb4 << 16) | (104 << 8) | (mode === 'relative' ? 1 : 127)] },
       ]).at('level');
     };
-    expect(message.type).toBe('cc');
     const up = mode === 'decrement' ? 49 : 51;
     expect([end(0, 100), end(100, 0)]).toEqual([up, 100 - up]);
   });

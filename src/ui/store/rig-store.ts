@@ -113,13 +113,20 @@ export function createRigStore(opened: Opened, judge: Judge, notify: Notify, kee
         case 'stop':
           posting?.abort();
           break;
-        case 'post':
-          posting = new AbortController();
-          void ask(rigId, effect, { far: (far) => setState({ far }), signal: posting.signal }).then((answer) => {
-            setState({ far: null });
+        case 'post': {
+          const mine = new AbortController();
+          posting = mine;
+          // What was stopped before says nothing of how far this one is.
+          const far = (part: number | null): void => {
+            if (posting === mine) setState({ far: part });
+          };
+          far(null);
+          void ask(rigId, effect, { far, signal: mine.signal }).then((answer) => {
+            far(null);
             if (answer) feed(answer);
           });
           break;
+        }
         default:
           void ask(rigId, effect, { far: () => undefined, signal: new AbortController().signal }).then(
             (answer) => answer && feed(answer),
