@@ -41,6 +41,7 @@ export function madeRig(size: number): Rig {
     textShort: '',
     textLong: '',
     colour: '',
+    wants: [],
     minimum: false,
   };
   for (let c = 0; c < controllers; c++) {

@@ -30,6 +30,30 @@ test('a finding is mended by its button; undo and redo work, also across a reloa
   await expect(page.getByTestId('outcome')).toContainText('flips once per press');
 });
 
+test('what is wanted is said in the sentence: checks go by it, a button mends it, undo takes it back', async ({ page }) => {
+  const id = await ownRig(page);
+  await open(page, id, 'map');
+  await page.getByRole('button', { name: /^FS 1: press Loom/ }).click();
+  const want = page.getByLabel('What is wanted of Loom');
+  await expect(want.locator('option:checked')).toHaveText('stay (assumed)');
+  const finding = page.getByText('Not as wanted: Loom is to last only while held.');
+  await expect(finding).toHaveCount(0);
+  await want.selectOption('while-held');
+  await expect(finding).toBeVisible();
+  await page.getByRole('button', { name: 'Send 127 on press, 0 on release' }).click();
+  await expect(page.getByTestId('outcome')).toContainText('while held');
+  await expect(finding).toHaveCount(0);
+  await saved(page);
+  await page.reload();
+  await expect(want).toHaveValue('while-held');
+  await page.keyboard.press('Control+z');
+  await expect(finding).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await expect(finding).toHaveCount(0);
+  await expect(want.locator('option:checked')).toHaveText('stay (assumed)');
+  await expectAccessible(page);
+});
+
 test('a parameter is dragged onto a control', async ({ page }) => {
   const id = await ownRig(page);
   await open(page, id, 'map');

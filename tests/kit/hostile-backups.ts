@@ -1,6 +1,11 @@
 // Files that somebody might try to restore and that must be refused: each made from a good backup, by one hostile change.
 import { copyFileSync, readFileSync, truncateSync, writeFileSync } from 'node:fs';
+import { writeRig } from '@/core/formats';
+import { lanternHour } from '@/demo/lantern-hour';
 import { type Connection, connect } from '@/server/database/sql';
+
+/** The version of rig files of today. */
+const rigVersion = Number(JSON.parse(writeRig(lanternHour())).formatVersion);
 
 export interface Hostile {
   readonly name: string;
@@ -143,7 +148,7 @@ export const hostileBackups: readonly Hostile[] = [
   {
     name: 'a published version of the future',
     reason: row,
-    make: sql(`UPDATE "snapshots" SET "body" = replace("body", '"formatVersion": 4', '"formatVersion": 99')`),
+    make: sql(`UPDATE "snapshots" SET "body" = replace("body", '"formatVersion": ${rigVersion}', '"formatVersion": 99')`),
   },
   {
     name: 'a broken fold',

@@ -159,6 +159,7 @@ export interface Function_ {
   readonly message?: Message;
   readonly behaviour: Behaviour;
   readonly meant: readonly string[];
+  readonly wants?: Assignment['wants'];
 }
 
 export function assignment(f: Function_): Assignment {
@@ -175,6 +176,7 @@ export function assignment(f: Function_): Assignment {
     textShort: '',
     textLong: '',
     colour: '',
+    wants: [...(f.wants ?? [])],
     minimum: false,
     entered: null,
     saved: null,

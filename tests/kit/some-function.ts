@@ -2,7 +2,7 @@
 import fc from 'fast-check';
 import { channel, type Message, u7, u14, valueMax } from '@/core/midi';
 import { type ReceiveMode, receiveModes } from '@/core/modes';
-import type { Behaviour, Gesture, Parameter, Rig } from '@/core/rig';
+import { type Behaviour, type Gesture, type Parameter, type Rig, wantSchema } from '@/core/rig';
 import { assignment, continuous, landing, parameter, smallRig, withFunctions } from './small-rig';
 
 const ch = channel(5);
@@ -44,6 +44,8 @@ export const someFunction = fc.record({
   feedback: fc.constantFrom('none', 'same-address'),
   wires: fc.constantFrom('one', 'one', 'one', 'one', 'one', 'none', 'notes', 'filtered', 'twice', 'back', 'back'),
   port: fc.constantFrom('', '', '', 'port 1', 'other port'),
+  /** Null where nobody said it. */
+  want: fc.constantFrom(null, ...wantSchema.options),
 });
 export type SomeFunction = typeof someFunction extends fc.Arbitrary<infer T> ? T : never;
 
@@ -94,7 +96,16 @@ export function rigWith(s: SomeFunction): Rig | null {
   };
   return withFunctions(
     { ...rig, wires: [...(wires[s.wires] ?? [])] },
-    [assignment({ on: moves ? 'k1' : 'fs1', gesture: s.gesture, message: s.message, behaviour, meant: ['p'] })],
+    [
+      assignment({
+        on: moves ? 'k1' : 'fs1',
+        gesture: s.gesture,
+        message: s.message,
+        behaviour,
+        meant: ['p'],
+        wants: s.want === null ? [] : [{ parameterId: 'p', want: s.want }],
+      }),
+    ],
     [
       landing('p', {
         address: s.message,

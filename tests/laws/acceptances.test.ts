@@ -48,7 +48,7 @@ describe('a rig file of the first form', () => {
       controllers: rig.controllers.map((c) => Object.assign({}, c, { later: 1, firmware: { ...c.firmware, later: true } })),
       targets: rig.targets.map((t) => Object.assign({}, t, { later: [], reception: { ...t.reception, later: 'x' } })),
       parameters: rig.parameters.map((p) => Object.assign({ later: '' }, p)),
-      assignments: rig.assignments.map((a) => Object.assign({}, a, { wants: 'later' })),
+      assignments: rig.assignments.map((a) => Object.assign({}, a, { comesLater: 'later' })),
       landings: rig.landings.map((l) => Object.assign({}, l, { later: null })),
       layers: rig.layers.map((l) => Object.assign({}, l, { later: 0 })),
     };

@@ -265,7 +265,7 @@ describe('taking a file in', () => {
     const dirty = bundle.replace('From the file', 'From\\u0000 the\\tfile');
     const old = dirty
       .replaceAll('"formatVersion": 2', '"formatVersion": 1')
-      .replaceAll('"formatVersion": 4', '"formatVersion": 3');
+      .replaceAll(/"formatVersion": [^12]/g, '"formatVersion": 3');
     expect(await previewFile(db, old)).toMatchObject({
       ok: true,
       value: {

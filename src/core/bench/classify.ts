@@ -19,6 +19,8 @@ export type Behaved =
       readonly last: number;
       /** What comes after the last: the first again, nothing, more; or only these two, in turn. */
       readonly end: 'wraps' | 'stops' | 'goes on' | 'alternates';
+      /** Whether a press goes two of them: one as the finger goes down, one as it lifts. */
+      readonly twice: boolean;
     }
   | { readonly type: 'fires'; readonly times: number; readonly gestures: number }
   | {
@@ -110,10 +112,10 @@ function classifySwitch({ held, after, changes }: Cycles, parameter: Parameter, 
   // Two values in turn: where it began does not count, it never comes back there by itself.
   if (n >= 2 && moved.every(Boolean) && every(2, n, (i) => after[i] === after[i - 2]))
     return parameter.kind === 'stepped'
-      ? { type: 'steps', count: 2, first: at(0), last: at(1), end: 'alternates' }
+      ? { type: 'steps', count: 2, first: at(0), last: at(1), end: 'alternates', twice: false }
       : { type: 'flips-once-per-press', first: at(0), second: at(1) };
   const distinct = new Set([start, ...after]).size;
-  if (distinct > 2) return steps(after, start, distinct);
+  if (distinct > 2) return steps(after, held, start, distinct);
   if (!moved[0] && every(1, n, (i) => moved[i] === true)) return { type: 'first-press-does-nothing' };
   if (moved[0] && every(1, n, (i) => moved[i] === false)) return stays(parameter, rest, false);
   return { type: 'irregular', changes };
@@ -130,12 +132,13 @@ export function stays(parameter: Parameter, value: number, already: boolean): Be
   return value >= 0.5 ? { type: 'turns-on-never-off', already } : { type: 'only-turns-off', already };
 }
 
-function steps(after: readonly number[], start: number, distinct: number): Behaved {
+function steps(after: readonly number[], held: readonly number[], start: number, distinct: number): Behaved {
   const first = after[0] ?? start;
   const last = after[after.length - 1] ?? start;
   const stopped = after.length > 1 && after[after.length - 2] === last;
   const returned = new Set(after).size < after.length && !stopped;
-  return { type: 'steps', count: distinct, first, last, end: stopped ? 'stops' : returned ? 'wraps' : 'goes on' };
+  const twice = held[0] !== start && held[0] !== first;
+  return { type: 'steps', count: distinct, first, last, end: stopped ? 'stops' : returned ? 'wraps' : 'goes on', twice };
 }
 
 /** What came of one position of the hand, until the next. */

@@ -126,8 +126,8 @@ describe('what is sent × how it is heard', () => {
         ),
         'chord',
       );
-    expect(at('increment', 0)).toEqual({ type: 'steps', count: 3, first: 1, last: 2, end: 'stops' });
-    expect(at('decrement', 2)).toEqual({ type: 'steps', count: 3, first: 1, last: 0, end: 'stops' });
+    expect(at('increment', 0)).toEqual({ type: 'steps', count: 3, first: 1, last: 2, end: 'stops', twice: false });
+    expect(at('decrement', 2)).toEqual({ type: 'steps', count: 3, first: 1, last: 0, end: 'stops', twice: false });
   });
   it('a trigger fires once per press on momentary, on every second press when the values alternate', () => {
     const at = (behaviour: Behaviour) =>
@@ -174,7 +174,7 @@ describe('stepping switches', () => {
     expect(did(rigWith('wrap'), 'shift')).toMatchObject({ type: 'steps', count: 5, first: -1, end: 'wraps' });
   });
   it('stops at its end when told to', () => {
-    expect(did(rigWith('stop'), 'shift')).toEqual({ type: 'steps', count: 5, first: -1, last: 2, end: 'stops' });
+    expect(did(rigWith('stop'), 'shift')).toEqual({ type: 'steps', count: 5, first: -1, last: 2, end: 'stops', twice: false });
   });
 });
 
@@ -256,7 +256,7 @@ describe('presses of a switch that alternates', () => {
   });
   it('are two of the steps of what has steps', () => {
     const steps = pressed(scenes, { from: 2, to: 5 });
-    expect(steps).toEqual({ type: 'steps', count: 2, first: 5, last: 2, end: 'alternates' });
+    expect(steps).toEqual({ type: 'steps', count: 2, first: 5, last: 2, end: 'alternates', twice: false });
     expect(steps && effectWords(steps as Parameters<typeof effectWords>[0], scenes)).toBe('f and c in turn');
   });
 });

@@ -46,7 +46,7 @@ export function effectWords(
       return `sets ${show(did.value)}`;
     case 'steps':
       if (did.end === 'alternates') return `${show(did.first)} and ${show(did.last)} in turn`;
-      return `steps through ${did.count} values${did.end === 'wraps' ? ' and wraps' : did.end === 'stops' ? ' and stops' : ''}`;
+      return `steps ${did.twice ? 'twice per press ' : ''}through ${did.count} values${did.end === 'wraps' ? ' and wraps' : did.end === 'stops' ? ' and stops' : ''}`;
     case 'fires':
       return did.times === did.gestures ? 'fires once' : `fires ${did.times} times in ${did.gestures}`;
     case 'sweeps':

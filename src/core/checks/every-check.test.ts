@@ -614,6 +614,12 @@ const cases = [
     fixes: [],
   },
   {
+    check: 'not-as-wanted',
+    ill: one({ behaviour: momentary(127, 0), wants: [{ parameterId: 'freeze', want: 'stays' }] }),
+    well: one({ behaviour: momentary(127, 0), wants: [{ parameterId: 'freeze', want: 'while-held' }] }),
+    fixes: ['Alternate 127 and 0', 'Hear it as toggle', 'It is to last only while held'],
+  },
+  {
     check: 'target-lacks',
     ill: one({}, { landing: { mode: 'toggle' }, reception: { modes: ['absolute', 'gate'], actsOn: 'any-message' } }),
     well: one({}, { landing: { mode: 'absolute' }, reception: { modes: ['absolute', 'gate'] } }),

@@ -95,7 +95,13 @@ export interface AssignmentFacts<Id extends string, F> extends CheckFacts<Id, F>
 
 export interface AssignmentCheck<Id extends string = string, F = Facts> extends AssignmentFacts<Id, F> {
   readonly scope: 'assignment';
-  readonly find: (context: CheckContext, assignment: Assignment, outcome: Outcome) => readonly Found<F>[];
+  /** `told`: what the checks before it found of the same assignment. */
+  readonly find: (
+    context: CheckContext,
+    assignment: Assignment,
+    outcome: Outcome,
+    told: readonly Finding[],
+  ) => readonly Found<F>[];
   readonly fixes: Fixes;
 }
 

@@ -63,7 +63,7 @@ export function judge(rig: Rig, before?: Judgement): Judgement {
     if (!assignment || !told) continue;
     const found: Finding[] = [];
     for (const c of checksOf(assignment)) {
-      const list = c.find(context, assignment, told);
+      const list = c.find(context, assignment, told, found);
       if (list.length > 0) found.push(...whole(index, c, 'assignments', id, list));
     }
     judged.set(id, found.length > 0 ? found : null);
@@ -160,5 +160,5 @@ export function countClashes(index: RigIndex): number {
     newId: noIds,
   };
   const unplayed: Outcome = { type: 'played', effects: [], sent: 0, firedBefore: [], delayMs: null };
-  return index.rig.assignments.filter((a) => addressClash.find(context, a, unplayed).length > 0).length;
+  return index.rig.assignments.filter((a) => addressClash.find(context, a, unplayed, []).length > 0).length;
 }

@@ -19,6 +19,7 @@ import { jumpAfterChange, placeNotSentAgain } from './leaps';
 import { lightAfterChange, lightDisagrees, wrongAtStart } from './lights';
 import { modifierCovered, modifierStuck, releaseElsewhere } from './modifiers';
 import { backwards, relativeMismatch } from './movement';
+import { notAsWanted } from './not-as-wanted';
 import { channelModeNumber, heardByOther, lowByteShadowed, reservedNumber, standardMeaning } from './numbers';
 import { onlyInFront } from './only-in-front';
 import { neverPickedUp } from './pick-up';
@@ -81,6 +82,7 @@ const assignmentChecks = [
   neverPickedUp,
   irregular,
   targetLacks,
+  notAsWanted,
 ] as const;
 
 /** Checks that look at one controller as a whole. */

@@ -4,6 +4,7 @@ import { type Effect, showValue } from '../bench';
 import { defaultLanding, landingsFor, nextOrder } from '../commands';
 import type { ReceiveMode } from '../modes';
 import { type Assignment, batch, hostLayerAt, insert, type Parameter, type RigIndex } from '../rig';
+import { wantedOf } from '../wants';
 import {
   type AssignmentCheck,
   type AssignmentFacts,
@@ -14,6 +15,7 @@ import {
   subjectOf,
 } from './finding';
 import { alternating, alternatingFrom, always, modeFix, sendFix, sendsFor, startFix, whileHeld } from './fix-parts';
+import { saidWant } from './not-as-wanted';
 
 interface Rule<Id extends string, F> extends AssignmentFacts<Id, F> {
   readonly severities: readonly [Severity];
@@ -62,6 +64,12 @@ export function effectCheck<Id extends string, F>(rule: Rule<Id, F>): Assignment
   };
 }
 
+/** What is wanted is neither to stay nor to step: which press works, and whether one takes it back, is not the matter. */
+function isOtherwise(index: RigIndex, assignment: Assignment, parameter: Parameter): boolean {
+  const { want } = wantedOf(index, assignment, parameter);
+  return want === 'while-held' || want === 'sets';
+}
+
 export const firstPressDoesNothing: AssignmentCheck<
   'first-press-does-nothing',
   { readonly first: number | null; readonly parameter: string; readonly starts: string }
@@ -76,8 +84,8 @@ export const firstPressDoesNothing: AssignmentCheck<
     title: 'First press does nothing.',
     reason: `${first === null ? 'What it sends first' : `The switch sends ${first} first, and that`} puts ${parameter} where it already is (${starts}), so the player has to press twice.`,
   }),
-  fits: (_context, assignment, effect, parameter) => {
-    if (effect.did.type !== 'first-press-does-nothing') return null;
+  fits: ({ index }, assignment, effect, parameter) => {
+    if (effect.did.type !== 'first-press-does-nothing' || isOtherwise(index, assignment, parameter)) return null;
     const first = sendsFor(assignment, parameter.id).flatMap(({ send }) =>
       send.behaviour.type === 'latching' ? [send.behaviour.first] : [],
     )[0];
@@ -111,7 +119,8 @@ export const everySecondPress: AssignmentCheck<'every-second-press', Record<stri
     title: 'Only every second press works.',
     reason: 'The switch alternates between two values, and the target flips on only one of them.',
   }),
-  fits: (_context, _assignment, effect) => (effect.did.type === 'every-second-press' ? {} : null),
+  fits: ({ index }, assignment, effect, parameter) =>
+    effect.did.type === 'every-second-press' && !isOtherwise(index, assignment, parameter) ? {} : null,
   fixes: (index, assignment, parameter) => [
     ...modeFix(index, assignment, parameter.id, 'Hear it as absolute', 'absolute'),
     ...sendFix(index, assignment, parameter.id, 'Send 127 on every press', always(127)),
@@ -136,6 +145,7 @@ export const neverOff: AssignmentCheck<
   fits: (context, assignment, effect, parameter) => {
     const { type } = effect.did;
     if (type !== 'turns-on-never-off' && type !== 'only-turns-off') return null;
+    if (saidWant(context.index, assignment, parameter) !== null || isOtherwise(context.index, assignment, parameter)) return null;
     if (somethingElseReturns(context, assignment, parameter.id, type)) return null;
     return { parameter: parameter.name, on: on(parameter), off: off(parameter), onlyOff: type === 'only-turns-off' };
   },
@@ -236,7 +246,9 @@ export const flipsBack: AssignmentCheck<'flips-back', { readonly parameter: stri
     reason: 'The switch sends on press and again on release, and the target flips on each.',
   }),
   fits: ({ index }, assignment, effect, parameter) =>
-    effect.did.type === 'on-while-held' && modesOf(index, assignment, parameter.id).includes('toggle')
+    effect.did.type === 'on-while-held' &&
+    saidWant(index, assignment, parameter) === null &&
+    modesOf(index, assignment, parameter.id).includes('toggle')
       ? { parameter: parameter.name }
       : null,
   fixes: (index, assignment, parameter) => [
@@ -261,6 +273,7 @@ export const actsWhileHeld: AssignmentCheck<'acts-while-held', { readonly parame
     fits: ({ index }, assignment, effect, parameter) =>
       effect.did.type === 'on-while-held' &&
       parameter.kind === 'toggle' &&
+      saidWant(index, assignment, parameter) === null &&
       modesOf(index, assignment, parameter.id).includes('absolute')
         ? { parameter: parameter.name, on: on(parameter) }
         : null,
@@ -276,7 +289,7 @@ export const staysOn: AssignmentCheck<'stays-on', { readonly parameter: string; 
   group: 'switches',
   name: 'Stays on after release',
   severities: ['caution'],
-  asks: 'all',
+  asks: 'switches',
   guide: 'It is meant for holding, and the release does not end it.',
   say: ({ parameter, on }) => ({
     title: `${parameter} stays ${on} after the finger lifts.`,
@@ -285,7 +298,7 @@ export const staysOn: AssignmentCheck<'stays-on', { readonly parameter: string; 
   fits: ({ index }, assignment, effect, parameter) => {
     const { type } = effect.did;
     const stays = type === 'flips-once-per-press' || type === 'turns-on-never-off' || type === 'first-press-does-nothing';
-    return stays && modesOf(index, assignment, parameter.id).includes('gate')
+    return stays && saidWant(index, assignment, parameter) === null && modesOf(index, assignment, parameter.id).includes('gate')
       ? { parameter: parameter.name, on: on(parameter) }
       : null;
   },

@@ -1,33 +1,16 @@
-// Whether a change made something worse, by what the play shows. Without a wish only what is wrong for every wish can be told: where each class of outcome
-// stands is said here for all of them, and a new class does not compile without it.
-import type { Effect, Outcome } from '../bench';
+// Whether a change made something worse, by what the play shows and by what is wanted: where nobody said it, only what is wrong for everything that could be.
+import type { Outcome } from '../bench';
+import type { Assignment, Parameter, RigIndex } from '../rig';
+import { leastShortfall, possibleWants, shortfallOf, wantedOf } from '../wants';
 import type { Judgement } from './judge';
 
-/** From 0, right for some wish, up to what is of no use to anybody. */
-const badness: Readonly<Record<Effect['did']['type'], 0 | 1 | 2 | 3 | 4>> = {
-  'flips-once-per-press': 0,
-  'on-while-held': 0,
-  'turns-on-never-off': 0,
-  'only-turns-off': 0,
-  sets: 0,
-  steps: 0,
-  fires: 0,
-  sweeps: 0,
-  'picks-up': 0,
-  clicks: 0,
-  switches: 0,
-  'first-press-does-nothing': 1,
-  'every-second-press': 2,
-  irregular: 3,
-  'never-reacts': 4,
-  'nothing-lands': 4,
-};
-
-/** How bad an outcome is for a parameter that it is meant for; 5 where it cannot be played at all. */
-export function badnessFor(outcome: Outcome | undefined, parameterId: string): number {
-  if (outcome?.type !== 'played') return 5;
-  const did = outcome.effects.find((e) => e.parameterId === parameterId)?.did;
-  return did ? badness[did.type] : 4;
+/** How far an outcome falls short for a parameter that it is meant for (0–5); 6 where it cannot be played at all. */
+export function shortFor(index: RigIndex, assignment: Assignment, parameter: Parameter, outcome: Outcome | undefined): number {
+  if (outcome?.type !== 'played') return 6;
+  const did = outcome.effects.find((e) => e.parameterId === parameter.id)?.did;
+  if (!did) return 5;
+  const { want, assumed } = wantedOf(index, assignment, parameter);
+  return assumed ? leastShortfall(possibleWants(parameter.kind, assignment.gesture.type), did) : shortfallOf(want, did);
 }
 
 /** Whether any function is worse after a change, for any parameter that it was meant for before and still is. */
@@ -38,12 +21,12 @@ export function makesWorse(before: Judgement, after: Judgement): boolean {
     const meant = new Set(now.actions.flatMap((a) => (a.type === 'send' ? a.meant : [])));
     for (const action of was.actions) {
       if (action.type !== 'send') continue;
-      for (const parameterId of action.meant)
-        if (
-          meant.has(parameterId) &&
-          badnessFor(after.outcomes.get(id), parameterId) > badnessFor(before.outcomes.get(id), parameterId)
-        )
-          return true;
+      for (const parameterId of action.meant) {
+        const [had, has] = [before.index.parameters.get(parameterId), after.index.parameters.get(parameterId)];
+        if (!meant.has(parameterId) || !had || !has) continue;
+        const short = shortFor(after.index, now, has, after.outcomes.get(id));
+        if (short > shortFor(before.index, was, had, before.outcomes.get(id))) return true;
+      }
     }
   }
   return false;

@@ -26,6 +26,7 @@ import { type NewId, nextOrder, staleAssignment } from './shared';
 export type PlainAction = Exclude<Action, { type: 'send' }>;
 
 const blank = {
+  wants: [],
   textShort: '',
   textLong: '',
   colour: '',

@@ -92,6 +92,7 @@ export function assign(index: RigIndex, wish: AssignWish, newId: NewId): Result<
     ...wish.place,
     gesture,
     actions: [{ type: 'send', message, behaviour, pinned: wish.message !== undefined, meant: [parameter.id] }],
+    wants: [],
     textShort: control.display ? parameter.name.toUpperCase().slice(0, control.display.short) : '',
     textLong: '',
     colour: '',

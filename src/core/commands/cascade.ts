@@ -14,7 +14,7 @@ import {
   standInOf,
   type TableName,
 } from '../rig';
-import { staleAssignment } from './shared';
+import { dropWants, staleAssignment } from './shared';
 
 /** The edits that remove some rows, everything that stands on them, and every mention of them elsewhere. */
 export function removeWithDependents(rig: Rig, roots: readonly { readonly table: TableName; readonly id: string }[]): Edit[] {
@@ -63,7 +63,10 @@ function fallsWith(table: TableName, row: AnyRow, field: string, gone: ReadonlyM
     case 'landings':
       return true;
     case 'assignments':
-      return field !== 'actions' || ('actions' in row && withoutIds(row.actions, new Set(gone.keys())).length === 0);
+      return (
+        (field !== 'actions' && field !== 'wants') ||
+        ('actions' in row && withoutIds(row.actions, new Set(gone.keys())).length === 0)
+      );
     default:
       return false;
   }
@@ -87,7 +90,11 @@ function mend(rig: Rig, table: TableName, id: string, ids: ReadonlySet<string>):
       if (!row) return [];
       const left = withoutIds(row.actions, ids);
       // A message less is something to enter again; a parameter less on the same message is not.
-      return [set('assignments', row, 'actions', left), ...(left.length === row.actions.length ? [] : staleAssignment(row))];
+      return [
+        set('assignments', row, 'actions', left),
+        ...dropWants(row, (id) => ids.has(id)),
+        ...(left.length === row.actions.length ? [] : staleAssignment(row)),
+      ];
     }
     case 'layers': {
       const row = rig.layers.find((r) => r.id === id);

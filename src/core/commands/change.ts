@@ -17,7 +17,7 @@ import {
 } from '../rig';
 import { removeWithDependents } from './cascade';
 import { fitted, widened } from './kinds';
-import { type NewId, nextOrder, patch, staleAssignment, staleLanding } from './shared';
+import { dropWants, type NewId, nextOrder, patch, staleAssignment, staleLanding } from './shared';
 
 /** A send of an assignment, by the position of its action. */
 export function sendAt(assignment: Assignment, actionIndex: number): Send | null {
@@ -85,7 +85,7 @@ export function changeBehaviour(assignment: Assignment, actionIndex: number, beh
 
 /** Changes what the controller holds besides its sends: gesture, place, texts. Anything but a text makes marks stale. */
 export function changeAssignment(assignment: Assignment, changes: Partial<Assignment>, label: string): Edit {
-  const texts = new Set(['textShort', 'textLong', 'colour', 'why', 'note', 'entered', 'saved', 'proved']);
+  const texts = new Set(['textShort', 'textLong', 'colour', 'wants', 'why', 'note', 'entered', 'saved', 'proved']);
   const stale = Object.keys(changes).some((field) => !texts.has(field));
   return batch(label, [...patch('assignments', assignment, changes), ...(stale ? staleAssignment(assignment) : [])]);
 }
@@ -109,6 +109,7 @@ export function removeParameter(index: RigIndex, assignment: Assignment, paramet
   });
   return batch(`Take ${name} off`, [
     set('assignments', assignment, 'actions', actions),
+    ...dropWants(assignment, (id) => id === parameterId),
     ...staleAssignment(assignment),
     ...ownLandings(index, assignment, (id) => id === parameterId).map((l) => remove('landings', l)),
   ]);

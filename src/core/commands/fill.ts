@@ -109,6 +109,7 @@ export function fillEdit(index: RigIndex, plan: FillPlan, newId: NewId): Edit {
       order: order++,
       controlId: control.id,
       actions: [{ ...plan.send, message, pinned: false, meant: [parameter.id] }],
+      wants: plan.source.wants.slice(0, 1).map(({ want }) => ({ parameterId: parameter.id, want })),
       textShort: control.display ? parameter.name.toUpperCase().slice(0, control.display.short) : '',
       textLong: '',
       entered: null,

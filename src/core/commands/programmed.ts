@@ -34,6 +34,7 @@ export function programmedEdit(index: RigIndex, lines: readonly ProgrammedLine[]
       layerId: null,
       gesture,
       actions: [{ type: 'send', message, behaviour, pinned: true, meant }],
+      wants: before?.wants ?? [],
       textShort: '',
       textLong: '',
       colour: '',

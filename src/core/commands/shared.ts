@@ -27,6 +27,12 @@ export function replaced<T extends TableName>(table: T, row: Row<T>, changes: Pa
   return edits.length < 2 ? edits : [remove(table, row), insert(table, { ...row, ...changes })];
 }
 
+/** Takes what was wanted of some parameters off a function: it is not there for them any more. */
+export function dropWants(row: Assignment, gone: (parameterId: string) => boolean): Edit[] {
+  const left = row.wants.filter((w) => !gone(w.parameterId));
+  return left.length === row.wants.length ? [] : [set('assignments', row, 'wants', left)];
+}
+
 /** What was entered or proved no longer is, once the content changes. */
 export const staleAssignment = (row: Assignment): Edit[] =>
   patch('assignments', row, { entered: null, saved: null, proved: null });

@@ -50,8 +50,10 @@ export {
   type TableName,
   type Target,
   tableNames,
+  type Want,
   type Wire,
   waitSchema,
+  wantSchema,
 } from './schema';
 export { cleanText, cleanTexts, lineSchema, linesSchema } from './text';
 

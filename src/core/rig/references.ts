@@ -42,6 +42,7 @@ const rules: { readonly [T in TableName]: (row: Row<T>) => Reference[] } = {
     ...point('layerId', row.layerId, 'layers'),
     ...(row.gesture.type === 'chord' ? point('gesture', row.gesture.with, 'controls') : []),
     ...ofActions('actions', row.actions),
+    ...row.wants.flatMap((w) => point('wants', w.parameterId, 'parameters')),
   ],
   landings: (row) => [
     ...point('targetId', row.targetId, 'targets'),

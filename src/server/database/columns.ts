@@ -110,6 +110,7 @@ export const columns: { readonly [T in TableName]: Readonly<Record<Exclude<keyof
     layerId: 'text',
     gesture: 'json',
     actions: 'json',
+    wants: 'json',
     textShort: 'text',
     textLong: 'text',
     colour: 'text',

@@ -6,7 +6,7 @@ import { Tabs } from 'radix-ui';
 import { toast } from 'sonner';
 import { showValue } from '@/core/bench';
 import { openFindings } from '@/core/checks';
-import { addAction, asGesture, countedLandings, landingsFor, type Place } from '@/core/commands';
+import { addAction, asGesture, countedLandings, landingsFor, type Place, sendAt } from '@/core/commands';
 import { kindOf } from '@/core/midi';
 import type { Assignment, Control, Controller, Edit, GestureType, Parameter, RigIndex, Target } from '@/core/rig';
 import { type Effective, effective, offeredGestures } from '../faceplate/effective';
@@ -20,6 +20,7 @@ import { LandingWords } from './landing-words';
 import { NumberLink } from './number-link';
 import { OutcomeCard } from './outcome-card';
 import { SendWords } from './send-words';
+import { WantWords } from './want-words';
 
 interface Props {
   readonly index: RigIndex;
@@ -139,8 +140,6 @@ function Sentences({
               edit={edit}
             />
           );
-        const landings = landingsFor(index, assignment, action);
-        const counts = kindOf(action.message.type).carries === 'choice' && action.behaviour.type === 'stepping';
         return (
           // biome-ignore lint/suspicious/noArrayIndexKey: an action is its place in the list
           <div key={at} className="flex flex-col gap-1.5">
@@ -154,29 +153,53 @@ function Sentences({
               edit={edit}
               go={go}
             />
-            {action.meant.map((id) => {
-              const parameter = index.parameters.get(id);
-              const target = parameter && index.targets.get(parameter.targetId);
-              if (!parameter || !target) return null;
-              return counts ? (
-                <CountedWords key={id} index={index} assignment={assignment} parameter={parameter} target={target} />
-              ) : (
-                <LandingWords
-                  key={id}
-                  index={index}
-                  assignment={assignment}
-                  parameter={parameter}
-                  target={target}
-                  landing={landings.find((l) => l.parameterId === id) ?? null}
-                  edit={edit}
-                />
-              );
-            })}
+            {action.meant.map((id) => (
+              <MeantWords key={id} index={index} assignment={assignment} at={at} parameterId={id} edit={edit} />
+            ))}
           </div>
         );
       })}
       <MoreActions controller={controller} assignment={assignment} edit={edit} onMessage={onMessage} />
     </div>
+  );
+}
+
+/** What a message does to one of the parameters that it is meant for; once for each of them, what is wanted of it. */
+function MeantWords({
+  index,
+  assignment,
+  at,
+  parameterId,
+  edit,
+}: {
+  readonly index: RigIndex;
+  readonly assignment: Assignment;
+  readonly at: number;
+  readonly parameterId: string;
+  readonly edit: (edit: Edit) => boolean;
+}) {
+  const send = sendAt(assignment, at);
+  const parameter = index.parameters.get(parameterId);
+  const target = parameter && index.targets.get(parameter.targetId);
+  if (!send || !parameter || !target) return null;
+  const counts = kindOf(send.message.type).carries === 'choice' && send.behaviour.type === 'stepping';
+  const last = !assignment.actions.slice(at + 1).some((a) => a.type === 'send' && a.meant.includes(parameterId));
+  return (
+    <>
+      {counts ? (
+        <CountedWords index={index} assignment={assignment} parameter={parameter} target={target} />
+      ) : (
+        <LandingWords
+          index={index}
+          assignment={assignment}
+          parameter={parameter}
+          target={target}
+          landing={landingsFor(index, assignment, send).find((l) => l.parameterId === parameterId) ?? null}
+          edit={edit}
+        />
+      )}
+      {last && <WantWords index={index} assignment={assignment} parameter={parameter} edit={edit} />}
+    </>
   );
 }
 

@@ -111,6 +111,13 @@ export const actionSchema = z.union([
 export type Action = z.infer<typeof actionSchema>;
 
 /**
+ * What a player wants of a parameter on a gesture: one press on and the next off; on for as long as it is held; once for each press; to follow the travel;
+ * a step for each press; one value, whatever it was.
+ */
+export const wantSchema = z.enum(['stays', 'while-held', 'once', 'sweep', 'steps', 'sets']);
+export type Want = z.infer<typeof wantSchema>;
+
+/**
  * What a control does on one gesture at one place. The place is controller (through the control) × bank × page × layer;
  * null means every bank, every page, and the Base layer.
  */
@@ -123,6 +130,11 @@ export const assignmentSchema = z.object({
   layerId: idSchema.nullable(),
   gesture: gestureSchema,
   actions: z.array(actionSchema).min(1).max(64),
+  /** What is wanted of each parameter that it is meant for, where somebody said so; of the others it is assumed. */
+  wants: z
+    .array(z.object({ parameterId: idSchema, want: wantSchema }))
+    .max(64)
+    .default([]),
   textShort: lineSchema(64),
   textLong: shortTextSchema,
   colour: lineSchema(20),

@@ -10,8 +10,10 @@ export {
   type Landing,
   type Layer,
   type Send,
+  type Want,
   type Wire,
   waitSchema,
+  wantSchema,
 } from './assignment';
 export { type Evidence, type Grade, idSchema, type Mark, nameSchema, noteSchema, shortTextSchema } from './common';
 export {

@@ -1,0 +1,3 @@
+// What a player wants of a function, and how far an outcome falls short of it.
+export { leastShortfall, type Shortfall, shortfallOf } from './shortfall';
+export { possibleWants, sayWant, type Wanted, wantedOf, wantWords } from './want';
