@@ -33,6 +33,7 @@ export {
   launchOf,
   leftOn,
   lightsOf,
+  pressLostAfter,
   sentByOne,
   valuesOf,
 } from './trials';

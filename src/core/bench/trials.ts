@@ -67,6 +67,40 @@ export function lightsOf(index: RigIndex, assignment: Assignment, parameter: Par
   return { start: before, presses, changed: look() };
 }
 
+/**
+ * Whether the next press moves nothing after something came between: something else that took the parameter to its other end, or a way to another bank and
+ * back. Null where it cannot be played, or where the next press does nothing anyhow.
+ */
+export function pressLostAfter(
+  index: RigIndex,
+  assignment: Assignment,
+  parameter: Parameter,
+  between: 'moved' | 'another-bank',
+  around: Surroundings,
+): boolean | null {
+  const stage = stageFor(index, assignment, around);
+  const slot = stage?.chain.targets.slots.get(parameter.id);
+  const controllerId = index.controls.get(assignment.controlId)?.controllerId;
+  if (!stage || slot === undefined || controllerId === undefined) return null;
+  const { script, bank, page } = stage;
+  const first = oneGesture(script);
+  const second = oneGesture(script.slice(first.length));
+  const at = (first.at(-1)?.atMs ?? 0) + 1;
+  const valueOf = (state: ChainState): number => state.targets.values[slot] ?? 0;
+  const once = run(stage.chain, start(stage), first, { ...plain, until: at }).state;
+  if (valueOf(run(stage.chain, once, second, plain).state) === valueOf(once)) return null;
+  const other = valueOf(once) - parameter.lowest > parameter.highest - valueOf(once) ? parameter.lowest : parameter.highest;
+  const events: readonly ScriptEvent[] =
+    between === 'moved'
+      ? [{ do: 'set', atMs: at + 1, on: parameter.id, value: other }]
+      : [
+          { do: 'go', atMs: at + 1, on: controllerId, bank: bank === 1 ? 2 : 1, page },
+          { do: 'go', atMs: at + 2, on: controllerId, bank, page },
+        ];
+  const apart = run(stage.chain, once, events, { ...plain, until: at + 3 }).state;
+  return valueOf(run(stage.chain, apart, second, plain).state) === valueOf(apart);
+}
+
 /** Gestures of the standard script are further apart than this. */
 const PAUSE_MS = 450;
 

@@ -1,10 +1,11 @@
 // Address clash: one address serves different functions at one receiver.
 import { meantNames } from '../commands';
 import { addressKey, heardKeys, type Message, shortName } from '../midi';
-import { type Assignment, messagesOf, type PlacedSend, type RigIndex, sameJson } from '../rig';
+import { type Assignment, messagesOf, type PlacedSend, type RigIndex } from '../rig';
 import { type AssignmentCheck, subjectOf } from './finding';
 import { renumberFix } from './fix-parts';
-import { movedBy } from './heard-by';
+import { movedBy, opensLayers } from './heard-by';
+import { firedTogether } from './together';
 
 /**
  * A clash, taken at the receiver after routing: something at the same address and in the same host layer is there for
@@ -43,6 +44,10 @@ export const addressClash: AssignmentCheck<
           if (other) rivals.set(other.assignment.id, `${placeName(index, other)} (${meantNames(index, other.assignment)})`);
           else if (landing)
             rivals.set(landing.id, `${parameter?.name ?? '?'} in ${index.targets.get(landing.targetId)?.name ?? '?'}`);
+        }
+        for (const layer of opensLayers(context, assignment, message)) {
+          keys.add(addressKey(message));
+          rivals.set(layer.id, `the layer ${layer.name}`);
         }
       }
     }
@@ -83,12 +88,8 @@ export function sharersOf(index: RigIndex, message: Message): readonly PlacedSen
 }
 
 /** What is meant by everything that fires on one gesture at one place: the assignment, and those that act together with it. */
-function meantWith(index: RigIndex, { controlId, gesture, bank, page, layerId }: Assignment): ReadonlySet<string> {
-  const together = (index.assignmentsOf.get(controlId) ?? []).filter(
-    (a) => sameJson(a.gesture, gesture) && a.bank === bank && a.page === page && a.layerId === layerId,
-  );
-  return new Set(together.flatMap((a) => a.actions.flatMap((x) => (x.type === 'send' ? x.meant : []))));
-}
+const meantWith = (index: RigIndex, assignment: Assignment): ReadonlySet<string> =>
+  new Set(firedTogether(index, assignment).flatMap((a) => a.actions.flatMap((x) => (x.type === 'send' ? x.meant : []))));
 
 /** Where a function stands: its layer and bank, in a few words. */
 export function placeName(index: RigIndex, { assignment }: PlacedSend): string {

@@ -1,5 +1,6 @@
 // What an edit can have touched: found by comparing two states of a rig, row by row, by identity.
 import { heardKeys } from '../midi';
+import { modeOf } from '../modes';
 import { type Assignment, changedIds, type Landing, messagesOf, type PlacedSend, type Rig, type RigIndex } from '../rig';
 
 export interface Affected {
@@ -59,6 +60,8 @@ export function affected(before: RigIndex, after: RigIndex): Affected {
 
   const check = new Set(simulate);
   for (const index of both) for (const id of simulate) neighbours(index, id, check);
+  for (const index of both) for (const id of knobsBesidePresets(index, landings)) check.add(id);
+  for (const index of both) for (const id of ledTo(index, assignments)) if (after.assignments.has(id)) check.add(id);
   const accepted = acceptedSubjects(before.rig, after.rig);
   for (const id of accepted) if (after.assignments.has(id)) check.add(id);
   // A way to silence a target, or to something urgent, counts for every controller.
@@ -80,6 +83,31 @@ export function affected(before: RigIndex, after: RigIndex): Affected {
     if (owner !== undefined) owners.add(owner);
   }
   return { simulate, check, controllers: owners };
+}
+
+/** Everything on the controllers on which some functions lead to other banks and pages: whether it can be had at all may have changed. */
+function ledTo(index: RigIndex, changed: readonly string[]): readonly string[] {
+  const controllers = new Set(
+    changed.flatMap((id) => {
+      const row = index.assignments.get(id);
+      const leads = row?.actions.some((a) => a.type === 'go') ?? false;
+      return leads && row ? (index.controls.get(row.controlId)?.controllerId ?? []) : [];
+    }),
+  );
+  return [...controllers].flatMap((id) =>
+    (index.controlsOf.get(id) ?? []).flatMap((c) => (index.assignmentsOf.get(c.id) ?? []).map((a) => a.id)),
+  );
+}
+
+/** Whoever moves something of a target that another preset is put in place of: by one of some landings. */
+function knobsBesidePresets(index: RigIndex, landings: ReadonlySet<string>): readonly string[] {
+  if (landings.size === 0) return [];
+  const targets = new Set(
+    index.rig.landings.flatMap((l) => (landings.has(l.id) && modeOf(l.mode).changesSound ? [l.targetId] : [])),
+  );
+  return [...targets].flatMap((targetId) =>
+    (index.parametersOf.get(targetId) ?? []).flatMap((p) => (index.sendsFor.get(p.id) ?? []).map((s) => s.assignment.id)),
+  );
 }
 
 /** Whether a parameter is one that has to be within reach. */
@@ -125,7 +153,8 @@ const counts = (a: Assignment, counters: ReadonlySet<string>): boolean =>
 function neighbours(index: RigIndex, id: string, found: Set<string>): void {
   const assignment = index.assignments.get(id);
   if (!assignment) return;
-  for (const a of index.assignmentsOf.get(assignment.controlId) ?? []) if (meet(a, assignment)) found.add(a.id);
+  // In another bank as well: a knob that is turned there stands elsewhere when it comes back.
+  for (const a of index.assignmentsOf.get(assignment.controlId) ?? []) found.add(a.id);
   for (const action of assignment.actions) {
     if (action.type !== 'send') continue;
     for (const message of messagesOf(action, index.counters)) {

@@ -132,6 +132,53 @@ const dB = (change: Partial<Parameter> = {}): Parameter =>
 const db = { message: cc(104), meant: ['level'] };
 const pair: Message = { type: 'cc14', channel: channel(5), number: u7(20) };
 
+const counting = { type: 'stepping', counterId: 'n1' } as const;
+const list = parameter('freeze', { kind: 'stepped', lowest: 0, highest: 4, steps: [...'abcde'] });
+const counter =
+  (change: Partial<Rig['counters'][number]>) =>
+  (rig: Rig): Rig => ({
+    ...rig,
+    counters: [
+      {
+        id: 'n1',
+        order: 1,
+        controllerId: rig.controllers[0]?.id ?? '',
+        name: 'Chords',
+        from: 0,
+        to: 4,
+        step: 1,
+        atEnd: 'wrap',
+        start: 0,
+        ...change,
+      },
+    ],
+  });
+/** Two more units beside the target, that pass on to each other where `round`. */
+const ring =
+  (round: boolean) =>
+  (rig: Rig): Rig => {
+    const [hall] = rig.targets;
+    const [w] = rig.wires;
+    if (!hall || !w) throw new Error('small rig changed');
+    const on = (id: string, from: string, to: string): Wire => ({
+      ...w,
+      id,
+      from: { unitId: from, port: '' },
+      to: { unitId: to, port: '' },
+      passesOn: true,
+    });
+    return {
+      ...rig,
+      targets: [hall, { ...hall, id: 'organ', name: 'Organ' }, { ...hall, id: 'celeste', name: 'Celeste' }],
+      wires: [
+        w,
+        { ...w, id: 'w2', to: { unitId: 'organ', port: '' } },
+        on('w3', 'organ', 'celeste'),
+        ...(round ? [on('w4', 'celeste', 'organ')] : []),
+      ],
+    };
+  };
+
 interface Case {
   readonly check: CheckId;
   readonly ill: Rig;
@@ -475,7 +522,8 @@ const cases = [
     check: 'far-urgent',
     ill: one({ bank: 1 }, { parameter: parameter('freeze', { tags: ['urgent'] }), firmware: { banks: 8 } }),
     well: one({ bank: null }, { parameter: parameter('freeze', { tags: ['urgent'] }), firmware: { banks: 8 } }),
-    fixes: ['Put it in every bank', 'freeze on FS2 of Board, in every bank'],
+    // A second switch that alternates would lose presses to the first.
+    fixes: ['Put it in every bank'],
   },
   {
     check: 'no-silence',
@@ -611,6 +659,36 @@ const cases = [
     check: 'free-controls',
     ill: one({}),
     well: one({}, { also: (r) => ({ ...r, controls: r.controls.filter((c) => c.id === 'fs1') }) }),
+    fixes: [],
+  },
+  {
+    check: 'count-past',
+    ill: one({ behaviour: counting }, { parameter: list, also: counter({ from: 0, to: 4, step: 1 }) }),
+    well: one({ behaviour: counting }, { parameter: list, also: counter({ from: 0, to: 124, step: 31 }) }),
+    fixes: ['Count 0 to 124 by 31, and stop'],
+  },
+  {
+    check: 'lost-press',
+    ill: one({ bank: 1 }, { firmware: { banks: 2, togglesSurviveBankChange: false } }),
+    well: one({ bank: 1 }, { firmware: { banks: 2, togglesSurviveBankChange: true } }),
+    fixes: ['Send 127 on every press, and hear it as toggle'],
+  },
+  {
+    check: 'goes-round',
+    ill: one({}, { also: ring(true) }),
+    well: one({}, { also: ring(false) }),
+    fixes: ['Organ does not pass on to Celeste', 'Celeste does not pass on to Organ'],
+  },
+  {
+    check: 'too-many-counters',
+    ill: one(
+      { behaviour: counting },
+      { parameter: list, firmware: { counters: 0 }, also: counter({ from: 0, to: 124, step: 31 }) },
+    ),
+    well: one(
+      { behaviour: counting },
+      { parameter: list, firmware: { counters: 1 }, also: counter({ from: 0, to: 124, step: 31 }) },
+    ),
     fixes: [],
   },
   {

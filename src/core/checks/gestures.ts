@@ -2,7 +2,7 @@
 import { counted } from '../base';
 import { changeAssignment, changeBehaviour, meantNames, removeAssignment } from '../commands';
 import { shortName } from '../midi';
-import type { Assignment, RigIndex } from '../rig';
+import { type Assignment, byOrder, type RigIndex } from '../rig';
 import {
   type AssignmentCheck,
   type AssignmentFacts,
@@ -13,6 +13,7 @@ import {
   subjectOf,
 } from './finding';
 import { alternating, always, homeOf, sendsFor, whileHeld } from './fix-parts';
+import { firedTogether } from './together';
 
 const LATE_MS = 30;
 
@@ -210,6 +211,9 @@ export const waitingDelays: AssignmentCheck<'waiting-delays', { readonly ms: num
   },
 };
 
+const messagesIn = (assignments: readonly Assignment[]): number =>
+  assignments.reduce((sum, a) => sum + sendsFor(a, null).length, 0);
+
 export const tooManyActions: AssignmentCheck<'too-many-actions', { readonly most: number; readonly messages: number }> = {
   scope: 'assignment',
   id: 'too-many-actions',
@@ -224,8 +228,10 @@ export const tooManyActions: AssignmentCheck<'too-many-actions', { readonly most
   }),
   find: ({ index }, assignment) => {
     const most = homeOf(index, assignment)?.controller.firmware.messagesPerGesture ?? Number.POSITIVE_INFINITY;
-    const sends = sendsFor(assignment, null).length;
-    if (sends <= most) return [];
+    const together = firedTogether(index, assignment);
+    const upToHere = messagesIn(together.filter((a) => byOrder(a, assignment) <= 0));
+    if (sendsFor(assignment, null).length === 0 || upToHere <= most) return [];
+    const sends = messagesIn(together);
     return [
       {
         severity: 'stop',
@@ -238,9 +244,11 @@ export const tooManyActions: AssignmentCheck<'too-many-actions', { readonly most
     const assignment = subjectOf(context, finding);
     const most = assignment ? homeOf(index, assignment)?.controller.firmware.messagesPerGesture : undefined;
     if (!assignment || most === undefined) return [];
-    let left = most;
+    const before = firedTogether(context.index, assignment).filter((a) => byOrder(a, assignment) < 0);
+    let left = most - messagesIn(before);
+    if (left <= 0) return [{ label: 'Clear what goes no more', edit: removeAssignment(context.index, assignment) }];
     const kept = assignment.actions.filter((a) => a.type !== 'send' || left-- > 0);
-    const label = `Keep the first ${most}`;
+    const label = `Keep the first ${kept.filter((a) => a.type === 'send').length}`;
     return [{ label, edit: changeAssignment(assignment, { actions: kept }, label) }];
   },
 };

@@ -71,6 +71,6 @@ it('findings and outcomes carried through edits are those of the rig as it is', 
       expect(new Map([...judgement.findings].sort())).toEqual(new Map([...anew.findings].sort()));
       expect(new Map([...judgement.outcomes].sort())).toEqual(new Map([...anew.outcomes].sort()));
     }),
-    { numRuns: 40 },
+    { numRuns: Number(process.env.KEEN_DIAL_RUNS ?? 40) },
   );
 }, 60_000);

@@ -1,6 +1,8 @@
 // Knob and value apart: leaps after a change, and pedals whose place is not sent again.
+import { exhaustive } from '../base';
 import { jumpsOf } from '../bench';
 import { changeLanding, patch } from '../commands';
+import { modeOf } from '../modes';
 import { type Assignment, batch, type Control, type Parameter, type RigIndex } from '../rig';
 import { showQuantity } from '../values';
 import { aimsFor, aimsOf, sweepOf } from './aims';
@@ -11,26 +13,45 @@ import { homeOf } from './fix-parts';
 const staysWhereItIs = (control: Control): boolean =>
   !control.motor && !control.ring && control.kind !== 'encoder' && control.kind !== 'jog';
 
-/** What can leave knob and value apart: another bank of this control, or something else that moves the parameter. */
-function apartBecause(
-  index: RigIndex,
-  assignment: Assignment,
-  control: Control,
-  parameter: Parameter,
-): 'other-use' | 'other-mover' | null {
+/** What can leave knob and value apart: another bank or layer of this control, something else that moves the parameter, or another preset. */
+function apartBecause(index: RigIndex, assignment: Assignment, control: Control, parameter: Parameter): Apart | null {
   const banks = homeOf(index, assignment)?.controller.firmware.banks ?? 1;
   const elsewhere = (index.assignmentsOf.get(control.id) ?? []).some(
     (a) =>
-      a.id !== assignment.id && a.gesture.type === 'move' && (a.bank !== assignment.bank || a.layerId !== assignment.layerId),
+      a.id !== assignment.id &&
+      a.gesture.type === 'move' &&
+      ((banks > 1 && a.bank !== assignment.bank) || a.layerId !== assignment.layerId),
   );
-  if (assignment.bank !== null && banks > 1 && elsewhere) return 'other-use';
+  if (elsewhere) return 'other-use';
   const others = (index.sendsFor.get(parameter.id) ?? []).some((p) => p.assignment.id !== assignment.id);
-  return others ? 'other-mover' : null;
+  if (others) return 'other-mover';
+  return changesPreset(index, parameter.targetId) ? 'preset' : null;
+}
+
+type Apart = 'other-use' | 'other-mover' | 'preset';
+
+/** Whether something on the rig puts another preset of a target in place. */
+const changesPreset = (index: RigIndex, targetId: string): boolean =>
+  (index.parametersOf.get(targetId) ?? []).some((p) =>
+    (index.landingsOf.get(p.id) ?? []).some((l) => l.targetId === targetId && modeOf(l.mode).changesSound),
+  );
+
+function apartWords(why: Apart, control: string, parameter: string): string {
+  switch (why) {
+    case 'other-use':
+      return `${control} is turned for something else in another bank or layer.`;
+    case 'other-mover':
+      return `Something else on this rig moves ${parameter} too.`;
+    case 'preset':
+      return `A preset can be chosen from this rig, and puts ${parameter} where it was kept.`;
+    default:
+      return exhaustive(why);
+  }
 }
 
 export const jumpAfterChange: AssignmentCheck<
   'jump-after-change',
-  { readonly parameter: string; readonly leap: string; readonly control: string; readonly why: 'other-use' | 'other-mover' }
+  { readonly parameter: string; readonly leap: string; readonly control: string; readonly why: Apart }
 > = {
   scope: 'assignment',
   id: 'jump-after-change',
@@ -41,7 +62,7 @@ export const jumpAfterChange: AssignmentCheck<
   guide: 'After a bank or preset change knob and value differ, and the next touch leaps.',
   say: ({ parameter, leap, control, why }) => ({
     title: `${parameter} can jump by ${leap}.`,
-    reason: `${why === 'other-use' ? `${control} is turned for something else in another bank or layer.` : `Something else on this rig moves ${parameter} too.`} After that the knob is not where the value is, and the first turn takes the value there.`,
+    reason: `${apartWords(why, control, parameter)} After that the knob is not where the value is, and the first turn takes the value there.`,
   }),
   find: ({ index, around }, assignment, outcome) => {
     const control = index.controls.get(assignment.controlId);

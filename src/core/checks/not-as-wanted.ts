@@ -12,6 +12,7 @@ const tellWhy: ReadonlySet<CheckId> = new Set<CheckId>([
   'acts-while-held',
   'backwards',
   'cannot-send',
+  'count-past',
   'dead-travel',
   'every-second-press',
   'first-press-does-nothing',

@@ -3,6 +3,8 @@
 import type { Assignment } from '../rig';
 import { addressClash } from './address-clash';
 import { flashing, keystroke, loudJump, loudStep } from './care';
+import { countPast } from './count-past';
+import { tooManyCounters } from './counters';
 import type { AssignmentCheck, Check } from './finding';
 import {
   cannotSend,
@@ -14,9 +16,11 @@ import {
   tooManyActions,
   waitingDelays,
 } from './gestures';
+import { goesRound } from './goes-round';
 import { irregular } from './irregular';
 import { jumpAfterChange, placeNotSentAgain } from './leaps';
 import { lightAfterChange, lightDisagrees, wrongAtStart } from './lights';
+import { lostPress } from './lost-press';
 import { modifierCovered, modifierStuck, releaseElsewhere } from './modifiers';
 import { backwards, relativeMismatch } from './movement';
 import { notAsWanted } from './not-as-wanted';
@@ -82,11 +86,13 @@ const assignmentChecks = [
   neverPickedUp,
   irregular,
   targetLacks,
+  countPast,
   notAsWanted,
+  lostPress,
 ] as const;
 
 /** Checks that look at one controller as a whole. */
-export const controllerChecks = [basesDiffer, noWayBack, farUrgent, noSilence, freeControls] as const;
+export const controllerChecks = [basesDiffer, noWayBack, farUrgent, noSilence, freeControls, goesRound, tooManyCounters] as const;
 
 /** Checks that look at the rig as a whole. */
 export const rigChecks = [modifierCovered, modifierStuck, sameName, leftover, livesElsewhere, onlyInFront] as const;

@@ -1,0 +1,147 @@
+// What checks were silent about, each with a twin that has not got it. All of it is common practice without a source.
+import { describe, expect, it } from 'vitest';
+import {
+  assignment,
+  cc,
+  continuous,
+  fixed,
+  landing,
+  latching,
+  layer,
+  parameter,
+  range,
+  smallRig,
+  withFunctions,
+} from '../../../tests/kit/small-rig';
+import type { Firmware, Reception, Rig } from '../rig';
+import { judge } from './index';
+
+const found = (rig: Rig, id: string): readonly string[] => (judge(rig).findings.get(id) ?? []).map((f) => f.check);
+
+/** Two switches for one toggle, the second in another bank, both alternating unless told otherwise. */
+function twoSwitches(
+  gear: { readonly firmware?: Partial<Firmware>; readonly reception?: Partial<Reception> },
+  same = false,
+): Rig {
+  const behaviour = same ? fixed(127) : latching(127, 0);
+  const mode = same ? ('toggle' as const) : ('absolute' as const);
+  return withFunctions(
+    smallRig([parameter('freeze')], gear),
+    [
+      assignment({ bank: 1, behaviour, meant: ['freeze'] }),
+      { ...assignment({ id: 'a2', on: 'fs2', bank: 2, behaviour, meant: ['freeze'], message: cc(105) }), order: 2 },
+    ],
+    [landing('freeze', { mode }), landing('freeze', { id: 'l2', order: 2, address: cc(105), mode })],
+  );
+}
+
+describe('two switches for one toggle in two banks', () => {
+  it('that alternate lose presses to each other; that flip the target do not', () => {
+    expect(found(twoSwitches({}), 'a1')).toContain('lost-press');
+    expect(found(twoSwitches({}), 'a2')).toContain('lost-press');
+    expect(found(twoSwitches({}, true), 'a1')).not.toContain('lost-press');
+  });
+  it('say by which switch, once', () => {
+    const list = (judge(twoSwitches({})).findings.get('a1') ?? []).filter((f) => f.check === 'lost-press');
+    expect(list.map((f) => f.title)).toEqual(['After FS2 in bank 2 a press can do nothing to freeze.']);
+  });
+});
+
+describe('a latch', () => {
+  const alone = (togglesSurviveBankChange: boolean, banks: number): Rig =>
+    withFunctions(
+      smallRig([parameter('freeze')], { firmware: { togglesSurviveBankChange, banks } }),
+      [assignment({ behaviour: latching(127, 0), meant: ['freeze'] })],
+      [landing('freeze')],
+    );
+  it('that is forgotten on a change of bank is told, where there is another bank', () => {
+    expect(found(alone(false, 2), 'a1')).toContain('lost-press');
+    expect(found(alone(true, 2), 'a1')).not.toContain('lost-press');
+    expect(found(alone(false, 1), 'a1')).not.toContain('lost-press');
+  });
+});
+
+describe('a knob that jumps', () => {
+  const knob = (
+    banks: number,
+    other: Partial<Parameters<typeof assignment>[0]> | null,
+    mode: 'absolute' | 'preset' = 'absolute',
+  ): Rig => {
+    const rig = smallRig(
+      [continuous('level', 0, 100), continuous('tone', 0, 100), parameter('sound', { kind: 'stepped', highest: 3 })],
+      {
+        firmware: { banks },
+        layers: [layer()],
+      },
+    );
+    return withFunctions(
+      rig,
+      [
+        assignment({ on: 'k1', gesture: 'move', behaviour: range(0, 127), meant: ['level'] }),
+        ...(other
+          ? [
+              {
+                ...assignment({
+                  id: 'a2',
+                  on: 'k1',
+                  gesture: 'move',
+                  behaviour: range(0, 127),
+                  meant: ['tone'],
+                  message: cc(105),
+                  ...other,
+                }),
+                order: 2,
+              },
+            ]
+          : []),
+      ],
+      [
+        landing('level', { to: 100 }),
+        landing('tone', { id: 'l2', order: 2, address: cc(105), to: 100 }),
+        ...(mode === 'preset' ? [landing('sound', { id: 'l3', order: 3, address: cc(90), mode, to: 3 })] : []),
+      ],
+    );
+  };
+  it('after a layer in which it does something else, on one bank too', () => {
+    expect(found(knob(1, { layerId: 'heel' }), 'a1')).toContain('jump-after-change');
+    expect(found(knob(1, null), 'a1')).not.toContain('jump-after-change');
+  });
+  it('after another bank in which it does something else, where it stands in every other one', () => {
+    expect(found(knob(2, { bank: 2 }), 'a1')).toContain('jump-after-change');
+    expect(found(knob(1, { bank: 2 }), 'a1')).not.toContain('jump-after-change');
+  });
+  it('after a preset that the rig can choose', () => {
+    expect(found(knob(1, null, 'preset'), 'a1')).toContain('jump-after-change');
+  });
+});
+
+describe('a function on the number of a host layer’s signal', () => {
+  const withSignal = (signal: number): Rig =>
+    withFunctions(
+      smallRig([parameter('freeze'), parameter('gate')], { layers: [layer({ madeIn: 'host', signal: cc(signal) })] }),
+      [assignment({ behaviour: latching(127, 0), meant: ['freeze'] })],
+      [landing('freeze'), landing('gate', { id: 'l2', order: 2, hostLayerId: 'heel' })],
+    );
+  it('clashes: it opens the layer as well', () => {
+    expect(found(withSignal(104), 'a1')).toContain('address-clash');
+    expect(found(withSignal(119), 'a1')).not.toContain('address-clash');
+  });
+});
+
+describe('more messages than the firmware takes', () => {
+  const three = (messagesPerGesture: number): Rig => {
+    const names = ['a', 'b', 'c'];
+    return withFunctions(
+      smallRig(
+        names.map((p, i) => parameter(p, { order: i })),
+        { firmware: { messagesPerGesture } },
+      ),
+      names.map((p, i) => ({ ...assignment({ id: p, behaviour: fixed(127), meant: [p], message: cc(20 + i) }), order: i })),
+      names.map((p, i) => landing(p, { id: `l${p}`, order: i, address: cc(20 + i) })),
+    );
+  };
+  it('over several functions of one gesture, is told at those that do not go out', () => {
+    const told = (most: number) => ['a', 'b', 'c'].filter((id) => found(three(most), id).includes('too-many-actions'));
+    expect([told(3), told(2), told(1)]).toEqual([[], ['c'], ['b', 'c']]);
+  });
+});
