@@ -86,10 +86,10 @@ export function pressLostAfter(
   const first = oneGesture(script);
   const second = oneGesture(script.slice(first.length));
   const at = (first.at(-1)?.atMs ?? 0) + 1;
-  const valueOf = (state: ChainState): number => state.targets.values[slot] ?? 0;
+  const standsAt = (state: ChainState): number => state.targets.values[slot] ?? 0;
   const once = run(stage.chain, start(stage), first, { ...plain, until: at }).state;
-  if (valueOf(run(stage.chain, once, second, plain).state) === valueOf(once)) return null;
-  const other = valueOf(once) - parameter.lowest > parameter.highest - valueOf(once) ? parameter.lowest : parameter.highest;
+  if (standsAt(run(stage.chain, once, second, plain).state) === standsAt(once)) return null;
+  const other = standsAt(once) - parameter.lowest > parameter.highest - standsAt(once) ? parameter.lowest : parameter.highest;
   const events: readonly ScriptEvent[] =
     between === 'moved'
       ? [{ do: 'set', atMs: at + 1, on: parameter.id, value: other }]
@@ -98,7 +98,7 @@ export function pressLostAfter(
           { do: 'go', atMs: at + 2, on: controllerId, bank, page },
         ];
   const apart = run(stage.chain, once, events, { ...plain, until: at + 3 }).state;
-  return valueOf(run(stage.chain, apart, second, plain).state) === valueOf(apart);
+  return standsAt(run(stage.chain, apart, second, plain).state) === standsAt(apart);
 }
 
 /** Gestures of the standard script are further apart than this. */

@@ -1,7 +1,4 @@
 // Files and pasted lists: what is good is kept, what is bad is named with its place, and nothing throws.
-import { readFileSync } from 'node:fs';
-import { resolve } from 'node:path';
-import { gunzipSync } from 'node:zlib';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { lanternHour } from '../../demo/lantern-hour';
@@ -29,19 +26,6 @@ describe('rig files', () => {
     const again = parseRig(file);
     expect(again).toEqual({ ok: true, value: demo });
     if (again.ok) expect(writeRig(again.value)).toBe(file);
-  });
-  it('of version 4, as its last commit wrote the demo, are read whole; what is wanted is assumed', () => {
-    const old = gunzipSync(
-      readFileSync(resolve(import.meta.dirname, '../../../tests/fixtures/rigs/version-4.json.gz')),
-    ).toString();
-    expect(JSON.parse(old)).toMatchObject({ formatVersion: 4 });
-    const read = parseRig(old);
-    if (!read.ok) throw new Error(JSON.stringify(read.error));
-    expect(read.value.assignments.length).toBe(demo.assignments.length);
-    expect(read.value.assignments.flatMap((a) => a.wants)).toEqual([]);
-    const { wants: _, ...first } = read.value.assignments[0] ?? { wants: [] };
-    expect(JSON.parse(old).assignments[0]).toEqual(first);
-    expect(JSON.parse(writeRig(read.value))).toMatchObject({ formatVersion: 5 });
   });
   it('that are damaged are refused with the place named', () => {
     expect(problem('not json at all')).toMatchObject({ location: 'the file', problem: { code: 'no-json' } });
