@@ -5,7 +5,7 @@ import { nanoid } from 'nanoid';
 import { exhaustive } from '@/core/base';
 import { type Drawing, drawingOf, traceOf } from '@/core/bench';
 import {
-  accept,
+  acceptAll,
   type CheckId,
   type Consequences,
   consequencesOf,
@@ -14,12 +14,12 @@ import {
   type Judgement,
   judge,
   mendAll,
-  offeredFixes,
   openAgain,
   type Preview,
   previewMoves,
   type Renewal,
   renewalOf,
+  searchFixes,
 } from '@/core/checks';
 import { pinNumbers } from '@/core/commands';
 import {
@@ -58,6 +58,12 @@ export interface OfferedFix extends Fix {
   readonly consequences: Consequences | null;
 }
 
+/** Changes that mend a finding, and whether all there could be were tried. */
+export interface FixesAnswer {
+  readonly fixes: readonly OfferedFix[];
+  readonly searched: boolean;
+}
+
 let judgement: Judgement | null = null;
 /** The last plan, so that what is applied is what was shown. */
 let planned: readonly Move[] = [];
@@ -78,11 +84,22 @@ const api = {
     judgement = judge(done.value, judgement);
     return renewalOf(judgement, false);
   },
-  /** Changes that mend a finding, each one tried first, with what else each would do. */
-  fixes(finding: Finding): readonly OfferedFix[] {
+  /** Changes that mend a finding, each one tried first, with what else each would do; other questions are answered in between. */
+  async fixes(finding: Finding): Promise<FixesAnswer> {
     const now = judgement;
-    if (!now) return [];
-    return offeredFixes(now, finding, newId).map((fix) => ({ ...fix, consequences: consequencesOf(now, fix.edit) }));
+    if (!now) return { fixes: [], searched: false };
+    const search = searchFixes(now, finding, newId, () => performance.now());
+    let spoke = performance.now();
+    for (;;) {
+      const step = search.next();
+      if (step.done) {
+        const { fixes, searched } = step.value;
+        return { fixes: fixes.map((fix) => ({ ...fix, consequences: consequencesOf(now, fix.edit) })), searched };
+      }
+      if (performance.now() - spoke < 10) continue;
+      await new Promise((resolve) => setTimeout(resolve, 0));
+      spoke = performance.now();
+    }
   },
   /** Mends all findings of a kind; `onStep` hears how far it is and gives back whether to go on. */
   async mend(check: CheckId, onStep: (done: number, of: number) => Promise<boolean>) {
@@ -97,9 +114,9 @@ const api = {
       if (!(await onStep(step.value.done, step.value.of))) return null;
     }
   },
-  acceptEdit: (finding: Finding, reason: string): Edit | null =>
-    judgement && accept(judgement.index, finding, reason, new Date().toISOString(), newId()),
-  openEdit: (finding: Finding): Edit | null => judgement && openAgain(judgement.index, finding),
+  acceptEdit: (findings: readonly Finding[], reason: string): Edit | null =>
+    judgement && acceptAll(judgement.index, findings, reason, new Date().toISOString(), newId),
+  openEdit: (findings: readonly Finding[]): Edit | null => judgement && openAgain(judgement.index, findings),
   /** Plans the numbers. */
   plan(wish: Wish): PlanAnswer | null {
     const now = judgement;

@@ -53,7 +53,7 @@ describe('the judge', () => {
     const { findings } = judging.load(demo);
     let offered = 0;
     for (const finding of findings.flatMap(([, all]) => all))
-      for (const fix of judging.fixes(finding)) {
+      for (const fix of (await judging.fixes(finding)).fixes) {
         offered++;
         expect(apply(demo, fix.edit).ok, finding.check).toBe(true);
         expect(fix.consequences).not.toBeNull();

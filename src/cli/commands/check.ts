@@ -1,4 +1,4 @@
-import { type Finding, judge, type Severity } from '@/core/checks';
+import { type Finding, groupFindings, judge, type Severity } from '@/core/checks';
 import { type Command, controlName, oneFile, oneOf } from '../command';
 import { readRig } from '../input';
 import { answer, tableOf } from '../table';
@@ -31,7 +31,14 @@ export const check: Command = {
     answer(io, options, { rig: rig.name, findings: shown.map((f) => ({ ...f, where: where(f) })) }, () =>
       shown.length === 0
         ? `${rig.name}: nothing to fix, nothing to look at.`
-        : tableOf(shown.map((f) => [words[f.severity], where(f), f.title, f.check])),
+        : tableOf(
+            groupFindings(shown).map(({ finding: f, parts }) => [
+              words[f.severity],
+              parts.length > 1 ? `${where(f)} and ${parts.length - 1} more` : where(f),
+              f.title,
+              f.check,
+            ]),
+          ),
     );
     const fails = failOn === 'never' ? [] : open.filter((f) => rank[f.severity] <= rank[failOn]);
     return fails.length > 0 ? 1 : 0;

@@ -894,7 +894,7 @@ describe('an accepted finding', () => {
     const other = { ...done.value, parameters: done.value.parameters.map((p) => ({ ...p, default: 1 })) };
     expect(accepted(other)).toBeNull();
     const again = all(done.value).find((f) => f.check === 'never-off');
-    const edit = again && openAgain(judge(done.value).index, again);
+    const edit = again && openAgain(judge(done.value).index, [again]);
     const opened = edit ? apply(done.value, edit) : null;
     expect(opened?.ok && accepted(opened.value)).toBeNull();
   });

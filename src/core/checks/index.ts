@@ -3,6 +3,7 @@
 // The checks and what they find.
 
 export { type Evidence, type Finding, type Fix, type Group, groups, type Severity, severityNames } from './finding';
+export { type FindingGroup, groupFindings } from './group';
 export { guideTable } from './guide';
 export { type CheckId, checkOf, checkOrder, checks, isCheckId } from './registry';
 
@@ -14,6 +15,15 @@ export { type Renewal, renewalOf, withRenewal } from './renewal';
 
 // Findings mended, tried beforehand, accepted.
 
-export { accept, openAgain } from './accepted/accept';
-export { type Consequences, consequencesOf, countStops, type Mended, mendAll, offeredFixes } from './mend';
+export { accept, acceptAll, openAgain } from './accepted/accept';
+export {
+  type Consequences,
+  consequencesOf,
+  countStops,
+  type Mended,
+  mendAll,
+  type Offer,
+  offeredFixes,
+  searchFixes,
+} from './mend';
 export { type Preview, previewMoves } from './preview';

@@ -8,6 +8,7 @@ import { showQuantity } from '../values';
 import { aimsFor, aimsOf, sweepOf } from './aims';
 import { type AssignmentCheck, type CheckContext, type Finding, type Fix, subjectOf } from './finding';
 import { homeOf } from './fix-parts';
+import { controllerStates } from './stated';
 
 /** Whether a control keeps its place by hand: nothing moves it after the parameter. */
 const staysWhereItIs = (control: Control): boolean =>
@@ -105,7 +106,11 @@ export function takeoverFixes(context: CheckContext, finding: Finding): readonly
 }
 
 /** A pedal stays where the foot left it; after a bank change firmware that does not send its place again leaves the value behind. */
-export const placeNotSentAgain: AssignmentCheck<'place-not-sent-again', { readonly control: string }> = {
+export const placeNotSentAgain: AssignmentCheck<
+  'place-not-sent-again',
+  /** `ifWords`: not empty where nobody stated whether it sends them. */
+  { readonly control: string; readonly ifWords: string }
+> = {
   scope: 'assignment',
   id: 'place-not-sent-again',
   group: 'movement',
@@ -113,9 +118,12 @@ export const placeNotSentAgain: AssignmentCheck<'place-not-sent-again', { readon
   severities: ['note'],
   asks: 'moves',
   guide: 'After a bank change the pedal stands elsewhere than the value, until it is moved.',
-  say: ({ control }) => ({
-    title: `${control} says nothing when this bank is chosen.`,
-    reason: 'The controller does not send places again after a bank change: until it is moved, the value stays as it was.',
+  say: ({ control, ifWords }) => ({
+    title: `${ifWords === '' ? '' : `${ifWords}, `}${control} says nothing when this bank is chosen.`,
+    reason:
+      ifWords === ''
+        ? 'The controller does not send places again after a bank change: until it is moved, the value stays as it was.'
+        : 'Nobody stated it yet. Change the bank on the unit and watch: if nothing comes, the value stays as it was until it is moved.',
   }),
   find: ({ index }, assignment) => {
     const home = homeOf(index, assignment);
@@ -134,7 +142,12 @@ export const placeNotSentAgain: AssignmentCheck<'place-not-sent-again', { readon
     return [
       {
         severity: 'note',
-        facts: { control: home.control.name },
+        facts: {
+          control: home.control.name,
+          ifWords: controllerStates(home.controller, 'resendsPositions')
+            ? ''
+            : `If ${home.controller.name} does not send places again`,
+        },
       },
     ];
   },

@@ -14,16 +14,69 @@ const isSame = (a: Finding, b: Finding): boolean =>
 
 /** The fixes of a finding that prove to take it away, put nothing as bad in its place, do not raise the number of stops, and make no function worse. */
 export function offeredFixes(judgement: Judgement, finding: Finding, newId: () => string): readonly Fix[] {
-  const tried = candidates(judgement, finding, newId);
   const seen = new Set<string>();
-  return tried.flatMap(({ fix }) => {
+  return [...tries(judgement, finding, newId)].flatMap(({ fix }) => {
     if (seen.has(fix.label)) return [];
     seen.add(fix.label);
     return [fix];
   });
 }
 
+/** What was found to mend a finding, and how far it was looked for. */
+export interface Offer {
+  readonly fixes: readonly Fix[];
+  /** Whether every single change and every pair of them was tried; else there may be one all the same. */
+  readonly searched: boolean;
+}
+
+/** Most pairs of changes that are tried, and for how many milliseconds. */
+const PAIRS = 200;
+const PAIRS_MS = 300;
+/** As many pairs as are offered. */
+const OFFERED = 3;
+
+/**
+ * The fixes of a finding; where no single change mends what must be fixed or looked at, pairs of changes. `now` tells milliseconds. Yields after each
+ * change that was tried, so that a caller can see to something else.
+ */
+export function* searchFixes(
+  judgement: Judgement,
+  finding: Finding,
+  newId: () => string,
+  now: () => number,
+): Generator<void, Offer> {
+  const single = offeredFixes(judgement, finding, newId);
+  if (single.length > 0 || finding.severity === 'note') return { fixes: single, searched: true };
+  yield;
+  const until = now() + PAIRS_MS;
+  const found = new Map<string, Fix>();
+  let pairs = 0;
+  for (const { fix, after } of applied(judgement, finding, newId)) {
+    for (const next of (after.findings.get(finding.subjectId) ?? []).filter((f) => isTrouble(judgement, finding, f)))
+      for (const second of applied(after, next, newId)) {
+        if (found.size >= OFFERED) return { fixes: [...found.values()], searched: true };
+        if (++pairs > PAIRS || now() > until) return { fixes: [...found.values()], searched: false };
+        yield;
+        if (!mends(judgement, finding, second.after)) continue;
+        const label = `${fix.label}, and ${second.fix.label.charAt(0).toLowerCase()}${second.fix.label.slice(1)}`;
+        found.set(label, { label, edit: batch(label, [...flat(fix.edit), ...flat(second.fix.edit)]) });
+      }
+  }
+  return { fixes: [...found.values()], searched: true };
+}
+
+/** Whether a finding after a change is the one that was to be mended, or one as bad that the change brought. */
+const isTrouble = (judgement: Judgement, finding: Finding, then: Finding): boolean =>
+  isSame(then, finding) ||
+  (weight[then.severity] >= weight[finding.severity] &&
+    !(judgement.findings.get(finding.subjectId) ?? []).some((f) => isSame(f, then)));
+
 function* tries(judgement: Judgement, finding: Finding, newId: () => string): Generator<{ fix: Fix; after: Judgement }> {
+  for (const one of applied(judgement, finding, newId)) if (mends(judgement, finding, one.after)) yield one;
+}
+
+/** Each change that a check proposes for a finding, and the rig judged after it. */
+function* applied(judgement: Judgement, finding: Finding, newId: () => string): Generator<{ fix: Fix; after: Judgement }> {
   const { index } = judgement;
   const check = checkOf(finding.check);
   if (!check) return;
@@ -35,22 +88,21 @@ function* tries(judgement: Judgement, finding: Finding, newId: () => string): Ge
     spaceOf: (controller) => spaces.get(controller.id) ?? exploreController(index, controller),
     newId,
   };
-  const stopsBefore = countStops(judgement);
-  const had = judgement.findings.get(finding.subjectId) ?? [];
   for (const fix of check.fixes(context, finding)) {
-    const applied = apply(index.rig, fix.edit);
-    if (!applied.ok) continue;
-    const after = judge(applied.value, judgement);
-    const then = after.findings.get(finding.subjectId) ?? [];
-    // Trading one fault for another as bad is no mending.
-    const nothingNew = then.every((f) => weight[f.severity] < weight[finding.severity] || had.some((h) => isSame(h, f)));
-    // Another title is no mending: the finding is the same.
-    const still = then.some((f) => isSame(f, finding));
-    if (!still && nothingNew && countStops(after) <= stopsBefore && !makesWorse(judgement, after)) yield { fix, after };
+    const done = apply(index.rig, fix.edit);
+    if (done.ok) yield { fix, after: judge(done.value, judgement) };
   }
 }
 
-const candidates = (judgement: Judgement, finding: Finding, newId: () => string) => [...tries(judgement, finding, newId)];
+/** Whether a finding is gone after a change, with nothing as bad in its place, no more stops, and no function worse. */
+function mends(judgement: Judgement, finding: Finding, after: Judgement): boolean {
+  const had = judgement.findings.get(finding.subjectId) ?? [];
+  const then = after.findings.get(finding.subjectId) ?? [];
+  // Trading one fault for another as bad is no mending, and neither is another title: the finding is the same.
+  const nothingNew = then.every((f) => weight[f.severity] < weight[finding.severity] || had.some((h) => isSame(h, f)));
+  const still = then.some((f) => isSame(f, finding));
+  return !still && nothingNew && countStops(after) <= countStops(judgement) && !makesWorse(judgement, after);
+}
 
 /** How many findings must be fixed and are not accepted. */
 export function countStops(judgement: Judgement): number {

@@ -108,6 +108,8 @@ export const noSilence: ControllerCheck<
     readonly banks: readonly string[];
     readonly more: number;
     readonly standard: boolean;
+    /** Not empty where nobody said what silences it. */
+    readonly ifWords: string;
   }
 > = {
   scope: 'controller',
@@ -116,8 +118,8 @@ export const noSilence: ControllerCheck<
   name: 'No way to silence',
   severities: ['note'],
   guide: 'In some bank nothing silences a target that the controller plays.',
-  say: ({ controller, target, banks, more, standard }) => ({
-    title: `Nothing on ${controller} silences ${target}${banks.length === 0 ? '' : ` in ${banks.join(', ')}${more > 0 ? ` and ${more} more` : ''}`}.`,
+  say: ({ controller, target, banks, more, standard, ifWords }) => ({
+    title: `${ifWords === '' ? 'Nothing' : `${ifWords}, nothing`} on ${controller} silences ${target}${banks.length === 0 ? '' : ` in ${banks.join(', ')}${more > 0 ? ` and ${more} more` : ''}`}.`,
     reason: `It is played from there. When it goes wrong, something tagged panic${standard ? `, or CC 120 (${ccEntry(120).name.toLowerCase()}) where it keeps the standard` : ''} has to be within reach.`,
   }),
   find: ({ index }, controller) => {
@@ -164,6 +166,7 @@ export const noSilence: ControllerCheck<
             banks: names,
             more: Math.max(0, missing.length - 3),
             standard: !deafToMode.has(target.kind),
+            ifWords: silencer(index, targetId) ? '' : 'If none of its functions does it',
           },
         },
       ];

@@ -5,6 +5,7 @@ import { addressKey, heardKeys, kindOf, shortName } from '../midi';
 import { batch, type Landing, type Parameter, type RigIndex, remove, set } from '../rig';
 import { type AssignmentCheck, type ControllerCheck, type Fix, noFixes, type RigCheck, subjectOf } from './finding';
 import { sendsFor } from './fix-parts';
+import { targetStates } from './stated';
 
 export const textTooLong: AssignmentCheck<'text-too-long', { readonly text: string; readonly most: number }> = {
   scope: 'assignment',
@@ -227,9 +228,18 @@ export const freeControls: ControllerCheck<
 const placeWords = { project: 'the project', 'plugin-instance': 'this instance of the plugin' } as const;
 
 /** A mapping that is gone with the project, or with one instance of a plugin. */
+const livesThere = (entries: number, livesIn: keyof typeof placeWords): string =>
+  `Its ${counted(entries, 'entry lives', 'entries live')} in ${placeWords[livesIn]}. Keep an empty template with them, and say so here.`;
+
 export const livesElsewhere: RigCheck<
   'lives-elsewhere',
-  { readonly target: string; readonly entries: number; readonly livesIn: keyof typeof placeWords }
+  {
+    readonly target: string;
+    readonly entries: number;
+    readonly livesIn: keyof typeof placeWords;
+    /** Not empty where nobody stated where it is kept. */
+    readonly ifWords: string;
+  }
 > = {
   scope: 'rig',
   id: 'lives-elsewhere',
@@ -237,9 +247,12 @@ export const livesElsewhere: RigCheck<
   name: 'Kept in a place that may not be there',
   severities: ['note'],
   guide: 'The mapping is kept with a project or one plugin and is gone in the next.',
-  say: ({ target, entries, livesIn }) => ({
-    title: `The mapping of ${target} is gone in the next project.`,
-    reason: `Its ${counted(entries, 'entry lives', 'entries live')} in ${placeWords[livesIn]}. Keep an empty template with them, and say so here.`,
+  say: ({ target, entries, livesIn, ifWords }) => ({
+    title: ifWords === '' ? `The mapping of ${target} is gone in the next project.` : `${ifWords}, it is gone in the next one.`,
+    reason:
+      ifWords === ''
+        ? livesThere(entries, livesIn)
+        : `Nobody stated yet where ${target} keeps its ${counted(entries, 'entry', 'entries')}. Look it up, and say in Gear where they live.`,
   }),
   reads: ['targets', 'landings'],
   find: ({ index }) => {
@@ -253,7 +266,14 @@ export const livesElsewhere: RigCheck<
           severity: 'note',
           about: 'targets',
           subjectId: target.id,
-          facts: { target: target.name, entries: count, livesIn },
+          facts: {
+            target: target.name,
+            entries: count,
+            livesIn,
+            ifWords: targetStates(target, 'livesIn')
+              ? ''
+              : `If ${target.name} keeps its mapping with ${livesIn === 'project' ? 'the project' : 'one plugin'}`,
+          },
         },
       ];
     });

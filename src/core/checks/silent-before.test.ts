@@ -145,3 +145,30 @@ describe('more messages than the firmware takes', () => {
     expect([told(3), told(2), told(1)]).toEqual([[], ['c'], ['b', 'c']]);
   });
 });
+
+describe('what nobody stated', () => {
+  const plain = (change: Partial<Rig['targets'][number]> = {}, tags: Rig['parameters'][number]['tags'] = []): Rig => {
+    const rig = withFunctions(
+      smallRig([parameter('freeze'), parameter('hush', { order: 2, tags })]),
+      [assignment({ bank: 1, behaviour: latching(127, 0), meant: ['freeze'] })],
+      [landing('freeze')],
+    );
+    return { ...rig, targets: rig.targets.map((t) => ({ ...t, ...change })) };
+  };
+  const titles = (rig: Rig, check: string): readonly string[] =>
+    [...judge(rig).findings.values()].flat().flatMap((f) => (f.check === check ? [f.title] : []));
+  it('is not claimed: where a mapping is kept', () => {
+    expect(titles(plain(), 'lives-elsewhere')).toEqual([
+      'If Hall keeps its mapping with the project, it is gone in the next one.',
+    ]);
+    const evidence = [{ fact: 'livesIn', grade: 'manual' as const, at: null, version: '', limit: '' }];
+    expect(titles(plain({ evidence }), 'lives-elsewhere')).toEqual(['The mapping of Hall is gone in the next project.']);
+    expect(titles(plain({ profileId: 'from-the-library' }), 'lives-elsewhere')).toEqual([
+      'The mapping of Hall is gone in the next project.',
+    ]);
+  });
+  it('is not claimed: that nothing silences a target of which nothing is tagged panic', () => {
+    expect(titles(plain(), 'no-silence')).toEqual(['If none of its functions does it, nothing on Board silences Hall in One.']);
+    expect(titles(plain({}, ['panic']), 'no-silence')).toEqual(['Nothing on Board silences Hall in One.']);
+  });
+});

@@ -30,7 +30,7 @@ export function ChecksScreen() {
   const all = useMemo(() => linesOf(index, findings), [index, findings]);
   const { severity, group, unit, accepted } = query;
   const lines = useMemo(() => filtered(all, { severity, group, unit, accepted }), [all, severity, group, unit, accepted]);
-  const chosen = lines.find((l) => l.key === query.finding) ?? lines[0] ?? null;
+  const chosen = lines.find((l) => l.parts.some((p) => p.key === query.finding)) ?? lines[0] ?? null;
   const judged = outcomes.size > 0 || index.rig.assignments.length === 0;
   return (
     <main className="grid min-h-0 flex-1 grid-cols-[204px_minmax(0,1fr)_380px] max-[1100px]:grid-cols-[176px_minmax(0,1fr)_330px]">
@@ -59,7 +59,9 @@ export function ChecksScreen() {
             key={chosen.key}
             index={index}
             line={chosen}
-            alike={all.filter((l) => l.finding.check === chosen.finding.check && l.finding.accepted === null).length}
+            alike={all
+              .filter((l) => l.finding.check === chosen.finding.check)
+              .reduce((sum, l) => sum + l.parts.filter((p) => p.finding.accepted === null).length, 0)}
           />
         ) : (
           <p className="px-4 py-4 text-ink-2">A finding is explained here, with what mends it.</p>
@@ -106,7 +108,7 @@ interface FilterProps {
 }
 
 function Filters({ index, all, shown, onChange }: FilterProps) {
-  const open = all.filter((l) => l.finding.accepted === null);
+  const open = all.filter((l) => !l.accepted);
   const ofSeverity = countBy(open, (l) => [l.finding.severity]);
   const within = open.filter((l) => shown.severity === 'all' || l.finding.severity === shown.severity);
   const ofGroup = countBy(within, (l) => [checkOf(l.finding.check).group]);

@@ -19,7 +19,7 @@ import { Button } from '../primitives/button';
 import { TextInput } from '../primitives/field';
 import { SeverityMark, severityName } from '../primitives/marks';
 import { useJudge, useRig, useRigStore } from '../store/provider';
-import { useFixes } from '../store/use-fixes';
+import { nothingMends, useFixes } from '../store/use-fixes';
 import { type Line, nameOf } from './lines';
 
 const SweepChart = dynamic(() => import('../charts/sweep-chart'), { ssr: false, loading: () => <div className="h-36" /> });
@@ -55,9 +55,13 @@ export function FindingDetail({ index, line, alike }: Props) {
           </div>
         </div>
         <p className="text-[13.5px]">{finding.reason}</p>
-        <p className="text-xs text-ink-2">
-          {line.what}, {line.where}
-        </p>
+        {line.parts.length === 1 ? (
+          <p className="text-xs text-ink-2">
+            {line.what}, {line.where}
+          </p>
+        ) : (
+          <Parts line={line} />
+        )}
         {finding.evidence.type === 'addresses' && (
           <SharedAddress index={index} keys={finding.evidence.keys} only={shared.has(finding.check) ? null : finding.subjectId} />
         )}
@@ -76,7 +80,7 @@ export function FindingDetail({ index, line, alike }: Props) {
         {finding.accepted === null && (
           <Fixes finding={finding} alike={alike} onMade={(fix) => edit(fix.edit) && made(fix.label)} />
         )}
-        <Accept finding={finding} />
+        <Accept line={line} />
       </div>
       <footer className="flex items-center gap-4 border-t px-4 py-2.5 text-sm font-medium">
         {map && (
@@ -104,6 +108,25 @@ export function FindingDetail({ index, line, alike }: Props) {
           </Link>
         )}
       </footer>
+    </div>
+  );
+}
+
+/** Everything that a finding is true of, each with the reason for which it was accepted before. */
+function Parts({ line }: { readonly line: Line }) {
+  return (
+    <div>
+      <p className="text-xs font-medium text-ink-2">{line.parts.length} times the same</p>
+      <ul aria-label="What it is true of" className="mt-1 max-h-44 overflow-y-auto rounded-md border px-3 py-1.5 text-[13px]">
+        {line.parts.map((part) => (
+          <li key={part.key} className="py-0.5">
+            <b className="font-semibold">{part.what}</b>, {part.where}
+            {!line.accepted && part.finding.accepted !== null && (
+              <span className="block text-xs text-ink-2">accepted before: {part.finding.accepted.reason}</span>
+            )}
+          </li>
+        ))}
+      </ul>
     </div>
   );
 }
@@ -187,12 +210,13 @@ function Fixes({
   readonly alike: number;
   readonly onMade: (fix: OfferedFix) => void;
 }) {
-  const fixes = useFixes(finding);
-  if (fixes === null) return <p className="text-xs text-ink-2">trying changes</p>;
+  const answer = useFixes(finding);
+  if (answer === null) return <p className="text-xs text-ink-2">trying changes</p>;
+  const { fixes } = answer;
   if (fixes.length === 0)
     return (
       <p className="rounded-md border border-dashed px-3 py-2 text-xs text-ink-2">
-        No single change here takes it away. Change it on the map, or accept it below and say why.
+        {nothingMends(finding, answer)} Change it on the map, or accept it below and say why.
       </p>
     );
   return (
@@ -268,23 +292,29 @@ function MendAll({ finding, alike }: { readonly finding: Finding; readonly alike
   );
 }
 
-function Accept({ finding }: { readonly finding: Finding }) {
+function Accept({ line }: { readonly line: Line }) {
+  const { finding, parts } = line;
   const judge = useJudge();
   const edit = useRig((s) => s.edit);
   const [reason, setReason] = useState('');
   const accept = async (): Promise<void> => {
-    const made = await judge()?.acceptEdit(finding, reason.trim());
+    const open = parts.filter((p) => p.finding.accepted === null).map((p) => p.finding);
+    const made = await judge()?.acceptEdit(open, reason.trim());
     if (made && edit(made)) setReason('');
   };
   const open = async (): Promise<void> => {
-    const made = await judge()?.openEdit(finding);
+    const made = await judge()?.openEdit(parts.map((p) => p.finding));
     if (made) edit(made);
   };
-  if (finding.accepted)
+  if (line.accepted && finding.accepted)
     return (
       <div className="rounded-md border px-3 py-2">
         <p className="text-xs font-semibold">Accepted</p>
-        <p className="text-[13.5px]">{finding.accepted.reason}</p>
+        {[...new Set(parts.flatMap((p) => p.finding.accepted?.reason ?? []))].map((why) => (
+          <p key={why} className="text-[13.5px]">
+            {why}
+          </p>
+        ))}
         <Button size="small" className="mt-2" onClick={() => void open()}>
           Open it again
         </Button>
@@ -299,7 +329,7 @@ function Accept({ finding }: { readonly finding: Finding }) {
       }}
     >
       <label className="text-xs font-medium text-ink-2" htmlFor="accept-reason">
-        Or accept it: it comes back when something about it changes
+        {parts.length > 1 ? 'Or accept all of them: each comes' : 'Or accept it: it comes'} back when something about it changes
       </label>
       <div className="flex gap-2">
         <TextInput

@@ -113,7 +113,7 @@ function FindingRow({
           {line.what}
         </span>
         <span className="block truncate text-xs text-ink-2" title={line.where}>
-          {line.where}
+          {line.parts.length > 1 ? `and ${line.parts.length - 1} more like it` : line.where}
         </span>
       </span>
       <span className="min-w-0">

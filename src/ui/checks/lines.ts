@@ -1,9 +1,10 @@
 // Findings as lines: where each one is, and which are shown.
-import { type CheckId, checkOf, checkOrder, type Finding, type Group, type Severity } from '@/core/checks';
+import { type CheckId, checkOf, checkOrder, type Finding, type Group, groupFindings, type Severity } from '@/core/checks';
 import type { RigIndex } from '@/core/rig';
 import { placeWords } from '@/core/sheets';
 
-export interface Line {
+/** Where one finding is. */
+export interface Part {
   readonly key: string;
   readonly finding: Finding;
   /** What it is about, in a few words: a control, a layer, a unit. */
@@ -13,6 +14,13 @@ export interface Line {
   /** The units it belongs to: for the filter by place. */
   readonly unitIds: readonly string[];
   readonly controlId: string | null;
+}
+
+/** A finding, with those that say the same: `parts`, itself among them. */
+export interface Line extends Part {
+  readonly parts: readonly Part[];
+  readonly accepted: boolean;
+  readonly acceptedBefore: readonly string[];
 }
 
 export interface Shown {
@@ -26,19 +34,26 @@ const rank: Readonly<Record<Severity, number>> = { stop: 0, caution: 1, note: 2 
 
 export const keyOf = (f: Finding): string => `${f.check} ${f.subjectId} ${f.parameterId ?? ''} ${f.title}`;
 
-/** All findings as lines, the gravest first, then by kind, then in the order of the rig. */
+/** All findings as lines, those that say the same as one, the gravest first, then by kind, then in the order of the rig. */
 export function linesOf(index: RigIndex, findings: ReadonlyMap<string, readonly Finding[]>): readonly Line[] {
-  const lines = [...findings.values()].flat().map((f) => lineOf(index, f));
+  const lines = groupFindings([...findings.values()].flat()).map(({ parts, finding, accepted, acceptedBefore }): Line => {
+    const places = parts.map((f) => partOf(index, f)).sort(byPlace);
+    const first = places.find((p) => p.finding.accepted === null) ?? places[0] ?? partOf(index, finding);
+    const unitIds = [...new Set(places.flatMap((p) => p.unitIds))];
+    return { ...first, unitIds, parts: places, accepted, acceptedBefore };
+  });
   return lines.sort(
     (a, b) =>
       rank[a.finding.severity] - rank[b.finding.severity] ||
       (checkOrder.get(a.finding.check) ?? 0) - (checkOrder.get(b.finding.check) ?? 0) ||
-      a.where.localeCompare(b.where) ||
-      a.what.localeCompare(b.what, undefined, { numeric: true }),
+      byPlace(a, b),
   );
 }
 
-function lineOf(index: RigIndex, finding: Finding): Line {
+const byPlace = (a: Part, b: Part): number =>
+  a.where.localeCompare(b.where) || a.what.localeCompare(b.what, undefined, { numeric: true });
+
+function partOf(index: RigIndex, finding: Finding): Part {
   const key = keyOf(finding);
   const parameter = index.parameters.get(finding.parameterId ?? '');
   const targetId = parameter?.targetId;
@@ -75,8 +90,8 @@ function lineOf(index: RigIndex, finding: Finding): Line {
 /** Lines that pass the filters. */
 export const filtered = (lines: readonly Line[], shown: Shown): readonly Line[] =>
   lines.filter(
-    ({ finding, unitIds }) =>
-      (finding.accepted !== null) === shown.accepted &&
+    ({ finding, unitIds, accepted }) =>
+      accepted === shown.accepted &&
       (shown.severity === 'all' || finding.severity === shown.severity) &&
       (shown.group === null || checkOf(finding.check).group === shown.group) &&
       (shown.unit === null || unitIds.includes(shown.unit)),

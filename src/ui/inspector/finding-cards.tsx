@@ -5,7 +5,7 @@ import type { Edit } from '@/core/rig';
 import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
 import { SeverityMark, severityName } from '../primitives/marks';
-import { useFixes } from '../store/use-fixes';
+import { nothingMends, useFixes } from '../store/use-fixes';
 
 const wash = {
   stop: 'bg-stop-wash border-stop/40',
@@ -24,7 +24,7 @@ export function FindingCards({
 }
 
 function FindingCard({ finding, edit }: { readonly finding: Finding; readonly edit: (edit: Edit) => boolean }) {
-  const fixes = useFixes(finding);
+  const answer = useFixes(finding);
   return (
     <section
       aria-label={`${severityName(finding.severity)}: ${finding.title}`}
@@ -37,7 +37,7 @@ function FindingCard({ finding, edit }: { readonly finding: Finding; readonly ed
         </p>
       </div>
       <div className="mt-2 flex flex-wrap gap-1.5 pl-6">
-        {fixes?.map((fix, i) => (
+        {answer?.fixes.map((fix, i) => (
           <Button
             key={fix.label}
             tone={i === 0 ? 'mend' : 'quiet'}
@@ -48,7 +48,9 @@ function FindingCard({ finding, edit }: { readonly finding: Finding; readonly ed
             {fix.label}
           </Button>
         ))}
-        {fixes?.length === 0 && <p className="text-xs text-ink-2">No single change mends it. Change the sentence above.</p>}
+        {answer?.fixes.length === 0 && (
+          <p className="text-xs text-ink-2">{nothingMends(finding, answer)} Change the sentence above.</p>
+        )}
       </div>
     </section>
   );

@@ -2,21 +2,29 @@
 // The changes that mend a finding, tried out by the worker of this rig; null until they are known.
 import { useEffect, useState } from 'react';
 import type { Finding } from '@/core/checks';
-import type { OfferedFix } from '@/workers/judge.worker';
+import type { FixesAnswer } from '@/workers/judge.worker';
 import { useJudge } from './provider';
 
-export function useFixes(finding: Finding): readonly OfferedFix[] | null {
+export function useFixes(finding: Finding): FixesAnswer | null {
   const judge = useJudge();
-  const [fixes, setFixes] = useState<readonly OfferedFix[] | null>(null);
+  const [answer, setAnswer] = useState<FixesAnswer | null>(null);
   useEffect(() => {
     let live = true;
-    setFixes(null);
+    setAnswer(null);
     void judge()
       ?.fixes(finding)
-      .then((found) => live && setFixes(found));
+      .then((found) => live && setAnswer(found));
     return () => {
       live = false;
     };
   }, [judge, finding]);
-  return fixes;
+  return answer;
 }
+
+/** What is said where nothing was found that mends a finding. */
+export const nothingMends = (finding: Finding, { searched }: FixesAnswer): string =>
+  searched && finding.severity !== 'note'
+    ? 'Neither one change nor two together take it away.'
+    : searched
+      ? 'No single change takes it away.'
+      : 'One change does not take it away; pairs of them were not all tried.';

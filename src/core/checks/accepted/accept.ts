@@ -16,22 +16,35 @@ export function acceptedAs(index: RigIndex, finding: Omit<Finding, 'accepted'>):
 }
 
 /** The edit that accepts a finding. `at`: an ISO 8601 date and time. */
-export function accept(index: RigIndex, finding: Finding, reason: string, at: string, id: string): Edit {
-  const row: Row<'accepted'> = {
-    id,
-    order: (index.rig.accepted.at(-1)?.order ?? 0) + 1,
-    check: finding.check,
-    subjectId: finding.subjectId,
-    reason,
-    restsOn: restsOn(index, finding),
-    at,
-  };
-  const before = rowsFor(index, finding);
-  return batch('Accept a finding', [...before.map((r) => remove('accepted', r)), insert('accepted', row)]);
+export const accept = (index: RigIndex, finding: Finding, reason: string, at: string, id: string): Edit =>
+  acceptAll(index, [finding], reason, at, () => id);
+
+/** The edit that accepts several findings for one reason. */
+export function acceptAll(index: RigIndex, findings: readonly Finding[], reason: string, at: string, newId: () => string): Edit {
+  const last = index.rig.accepted.at(-1)?.order ?? 0;
+  const edits = findings.flatMap((finding, i): Edit[] => {
+    const row: Row<'accepted'> = {
+      id: newId(),
+      order: last + 1 + i,
+      check: finding.check,
+      subjectId: finding.subjectId,
+      reason,
+      restsOn: restsOn(index, finding),
+      at,
+    };
+    return [...rowsFor(index, finding).map((r) => remove('accepted', r)), insert('accepted', row)];
+  });
+  return batch(findings.length === 1 ? 'Accept a finding' : `Accept ${findings.length} findings`, edits);
 }
 
-/** The edit that opens an accepted finding again. */
-export function openAgain(index: RigIndex, finding: Finding): Edit | null {
-  const row = index.rig.accepted.find((r) => r.id === finding.accepted?.id);
-  return row ? batch('Open a finding again', [remove('accepted', row)]) : null;
+/** The edit that opens accepted findings again; null where none of them is. */
+export function openAgain(index: RigIndex, findings: readonly Finding[]): Edit | null {
+  const ids = new Set(findings.flatMap((f) => f.accepted?.id ?? []));
+  const rows = index.rig.accepted.filter((r) => ids.has(r.id));
+  if (rows.length === 0) return null;
+  const label = rows.length === 1 ? 'Open a finding again' : `Open ${rows.length} findings again`;
+  return batch(
+    label,
+    rows.map((r) => remove('accepted', r)),
+  );
 }
