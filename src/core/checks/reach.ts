@@ -119,8 +119,8 @@ export const noSilence: ControllerCheck<
   severities: ['note'],
   guide: 'In some bank nothing silences a target that the controller plays.',
   say: ({ controller, target, banks, more, standard, ifWords }) => ({
-    title: `${ifWords === '' ? 'Nothing' : `${ifWords}, nothing`} on ${controller} silences ${target}${banks.length === 0 ? '' : ` in ${banks.join(', ')}${more > 0 ? ` and ${more} more` : ''}`}.`,
-    reason: `It is played from there. When it goes wrong, something tagged panic${standard ? `, or CC 120 (${ccEntry(120).name.toLowerCase()}) where it keeps the standard` : ''} has to be within reach.`,
+    title: `${ifWords === '' ? 'Nothing' : 'Perhaps nothing'} on ${controller} silences ${target}${banks.length === 0 ? '' : ` in ${banks.join(', ')}${more > 0 ? ` and ${more} more` : ''}`}.`,
+    reason: `${ifWords}It is played from there. When it goes wrong, something tagged panic${standard ? `, or CC 120 (${ccEntry(120).name.toLowerCase()}) where it keeps the standard` : ''} has to be within reach.`,
   }),
   find: ({ index }, controller) => {
     const { banks } = controller.firmware;
@@ -166,7 +166,9 @@ export const noSilence: ControllerCheck<
             banks: names,
             more: Math.max(0, missing.length - 3),
             standard: !deafToMode.has(target.kind),
-            ifWords: silencer(index, targetId) ? '' : 'If none of its functions does it',
+            ifWords: silencer(index, targetId)
+              ? ''
+              : 'None of its functions is tagged panic: if one of them silences it, tag that one. ',
           },
         },
       ];

@@ -262,7 +262,7 @@ function MendAll({ finding, alike }: { readonly finding: Finding; readonly alike
     setAt(null);
     if (!done) return;
     if (!done.edit) {
-      toast('Nothing changed.', { description: 'No single change takes any of them away.' });
+      toast('Nothing changed.', { description: 'None of them goes by one change alone.' });
       return;
     }
     if (edit(done.edit))

@@ -23,8 +23,8 @@ export function useFixes(finding: Finding): FixesAnswer | null {
 
 /** What is said where nothing was found that mends a finding. */
 export const nothingMends = (finding: Finding, { searched }: FixesAnswer): string =>
-  searched && finding.severity !== 'note'
-    ? 'Neither one change nor two together take it away.'
+  finding.severity === 'note'
+    ? 'No change is offered for it.'
     : searched
-      ? 'No single change takes it away.'
+      ? 'Neither one change nor two together take it away.'
       : 'One change does not take it away; pairs of them were not all tried.';
