@@ -6,7 +6,7 @@ import { indexRig, type Rig } from '@/core/rig';
 import { madeRig } from './made-rig';
 import { measure, printTable, timed } from './table';
 
-const wish: Wish = { school: 'undefined-first', channels: 'own', notes: false };
+const wish: Wish = { school: 'undefined-first', channels: 'own', notes: false, anew: true };
 
 /** `size` functions over some wires and channels, most of them on numbers that clash. */
 function crowd(size: number, wires: number, channels: number): Rig {

@@ -61,13 +61,19 @@ test('the plan is shown before it is made, can be made in part, and undone', asy
   await expect(page.getByRole('link', { name: 'Numbers: 1 clash' })).toBeVisible();
 });
 
-test('another school plans anew; it is kept with the rig', async ({ page }) => {
+test('another school leaves what works, and plans all anew when told to; it is kept with the rig', async ({ page }) => {
   const id = await ownRig(page);
   await open(page, id, 'numbers');
   const plan = page.getByRole('region', { name: 'Number plan' });
   await plan.getByRole('radio', { name: /^Notes for switches/ }).check();
   await expect(plan).toContainText('Favoured where a host treats notes as buttons');
-  await expect(plan).toContainText('would move.');
+  await expect(plan).toContainText('2 of 33 would move.');
+  await plan
+    .getByRole('switch', { name: /^all anew/ })
+    .or(plan.getByLabel(/^all anew/))
+    .first()
+    .check();
+  await expect(plan).toContainText(/[1-3]\d of 33 would move\./);
   await saved(page);
   await page.reload();
   await expect(plan.getByRole('radio', { name: /^Notes for switches/ })).toBeChecked();

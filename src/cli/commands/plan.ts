@@ -17,6 +17,7 @@ export const plan: Command = {
       help: 'undefined-first, from-119-down, counting-runs, notes-for-switches or standard-meanings; else what the rig says',
     },
     'any-channel': { type: 'boolean', help: 'functions may leave their channel' },
+    anew: { type: 'boolean', help: 'what works may move too; else it stays wherever it can' },
     notes: { type: 'boolean', help: 'switches may send notes when numbers run out' },
     out: { type: 'string', help: 'writes the rig with the planned numbers to this file; nothing is written else' },
   },
@@ -30,6 +31,7 @@ export const plan: Command = {
       school,
       channels: options.flags['any-channel'] === true ? 'any' : 'own',
       notes: options.flags.notes === true,
+      anew: options.flags.anew === true,
     });
     if (found.type !== 'plan') {
       const who = found.type === 'impossible' ? found.demands.map((d) => `${demandPlace(index, d)} ${demandName(index, d)}`) : [];

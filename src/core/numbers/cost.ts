@@ -1,8 +1,11 @@
 // What a plan costs, compared in a stated order: one move of an entered address weighs more than any number of unwanted meanings, and so on.
 
-/** The four levels of a cost, the first one deciding. All are counts, 0 or more. */
+/** The four levels of a cost, the first one deciding. All are whole numbers, 0 or more. */
 export interface Cost {
-  /** Addresses that stand in hardware or software already and would have to be entered again. */
+  /**
+   * What moving takes of what works: half minutes to enter again what is entered already, and within them how many addresses; a weight, not a count of
+   * either.
+   */
   readonly moved: number;
   /** Numbers with a standard meaning that nobody asked for. */
   readonly unwanted: number;

@@ -14,6 +14,8 @@ export interface Wish {
   readonly channels: 'own' | 'any';
   /** Whether functions of switches may become notes when control numbers run out. */
   readonly notes: boolean;
+  /** Whether what works and is not entered yet may move as well, for the order of the school; else it stays wherever it can. */
+  readonly anew?: boolean;
   /** Demands whose pin is lifted, whose windows are not looked at, and whether leftovers may be taken over: to try what would loosen a plan. */
   readonly lifted?: ReadonlySet<string>;
   readonly anyNumber?: boolean;
@@ -59,7 +61,10 @@ export function messageAt(message: Demand['message'], to: Pick<Candidate, 'type'
 export function optionsFor(index: RigIndex, demands: readonly Demand[], wish: Wish): readonly (readonly Candidate[])[] {
   const network = compileNetwork(index.rig, new Set());
   const blocked = blockedCells(index, demands, wish);
-  const lists = new Map<string, { readonly plain: readonly Candidate[]; moves: readonly Candidate[] | null }>();
+  const lists = new Map<string, { readonly plain: readonly Candidate[]; readonly moves: Map<number, readonly Candidate[]> }>();
+  // Minutes decide; among equals, how many that work have to move.
+  const works = (demand: Demand, here: Candidate | undefined): boolean => !wish.anew && here?.unwanted === 0 && isHeard(demand);
+  const many = wish.anew ? 1 : 1 + demands.filter((d) => !d.entered).length;
   const parametersWanted = demands.filter((d) => d.message.type === 'nrpn').length;
   return demands.map((demand) => {
     const nature = [
@@ -73,7 +78,7 @@ export function optionsFor(index: RigIndex, demands: readonly Demand[], wish: Wi
     ].join(' ');
     let made = lists.get(nature);
     if (!made) {
-      made = { plain: freshOptions(index, network, demand, wish, blocked(demand), parametersWanted), moves: null };
+      made = { plain: freshOptions(index, network, demand, wish, blocked(demand), parametersWanted), moves: new Map() };
       lists.set(nature, made);
     }
     const { plain } = made;
@@ -81,11 +86,33 @@ export function optionsFor(index: RigIndex, demands: readonly Demand[], wish: Wi
     const listed = plain[at];
     const here = listed ?? currentCandidate(index, network, demand, wish, blocked(demand));
     if (demand.pinned && !wish.lifted?.has(demand.id)) return here ? [here] : [];
-    if (!demand.entered) return here && !listed ? [...plain, here] : plain;
-    made.moves ??= plain.map((p) => ({ ...p, moved: 1 }));
-    if (!here) return made.moves;
-    return at < 0 ? [here, ...made.moves] : [here, ...made.moves.slice(0, at), ...made.moves.slice(at + 1)];
+    const moved = demand.entered ? Math.max(1, halfMinutes(index, demand)) * many : works(demand, here) ? 1 : 0;
+    if (moved === 0) return here && !listed ? [...plain, here] : plain;
+    const moves = made.moves.get(moved) ?? plain.map((p) => ({ ...p, moved }));
+    made.moves.set(moved, moves);
+    if (!here) return moves;
+    return at < 0 ? [here, ...moves] : [here, ...moves.slice(0, at), ...moves.slice(at + 1)];
   });
+}
+
+/** Whether everything that a demand is meant for listens where it is sent: then it works, as far as its number goes. */
+function isHeard({ sends, landings, layer }: Demand): boolean {
+  const heard = new Set(landings.map((l) => l.parameterId));
+  return layer !== null || sends.every((p) => p.send.meant.length > 0 && p.send.meant.every((id) => heard.has(id)));
+}
+
+/** Half minutes to enter one address again: in a controller by how it is programmed, and in a target. Common practice, no source. */
+const halfMinutesAt = { panel: 2, editor: 1, browser: 1, target: 1 } as const;
+
+/** Half minutes that entering a demand at another address takes, of what is entered of it. */
+export function halfMinutes(index: RigIndex, demand: Demand): number {
+  let sum = demand.landings.filter((l) => l.entered !== null).length * halfMinutesAt.target;
+  for (const { assignment } of demand.sends) {
+    if (assignment.entered === null) continue;
+    const home = index.controllers.get(index.controls.get(assignment.controlId)?.controllerId ?? '');
+    sum += halfMinutesAt[home?.firmware.programmedAt ?? 'editor'];
+  }
+  return sum;
 }
 
 const isAt = ({ message }: Demand, candidate: Candidate): boolean =>
@@ -100,7 +127,8 @@ function currentCandidate(
   blocked: ReadonlySet<number>,
 ): Candidate | undefined {
   const { message } = demand;
-  if (message.type === 'cc' && !controlsInOrder(wish.school).includes(message.number)) return undefined;
+  // A number that somebody gave and pinned is taken as it is.
+  if (message.type === 'cc' && !demand.pinned && !controlsInOrder(wish.school).includes(message.number)) return undefined;
   if (!takes(index, network, demand, message.type, message.channel, wish)(message.number)) return undefined;
   if (cellsOf(message).some((cell) => blocked.has(cell))) return undefined;
   return candidateOf(message.type, message.channel, message.number, wish, demand, 16_384);

@@ -5,7 +5,7 @@ import type { Message } from '../midi';
 import type { RigIndex } from '../rig';
 import { type Cost, type CostLevel, difference } from './cost';
 import { type Demand, demandsOf, sharing } from './demand';
-import { type Candidate, messageAt, optionsFor, type Wish } from './options';
+import { type Candidate, halfMinutes, messageAt, optionsFor, type Wish } from './options';
 import type { Problem } from './problem';
 import { solve, USUAL_STEPS } from './search';
 
@@ -113,9 +113,6 @@ function loosenings(index: RigIndex, together: readonly Demand[], wish: Wish): r
   return ways.flatMap(([way, change]) => (stands(change) ? [way] : []));
 }
 
-/** Minutes to enter one address again: in a controller by how it is programmed, and in a target. Common practice, no source. */
-const minutesAt = { panel: 1, editor: 0.5, browser: 0.5, target: 0.5 } as const;
-
 /** How many entered addresses stay, how many have to be entered again, and how long that takes. */
 export function effortOf(
   index: RigIndex,
@@ -123,15 +120,7 @@ export function effortOf(
   moves: readonly Move[],
 ): { readonly stay: number; readonly again: number; readonly minutes: number } {
   const moving = new Set(moves.map((m) => m.demand.id));
-  let minutes = 0;
-  for (const { demand } of moves) {
-    for (const { assignment } of demand.sends) {
-      if (assignment.entered === null) continue;
-      const home = index.controllers.get(index.controls.get(assignment.controlId)?.controllerId ?? '');
-      minutes += minutesAt[home?.firmware.programmedAt ?? 'editor'];
-    }
-    minutes += demand.landings.filter((l) => l.entered !== null).length * minutesAt.target;
-  }
+  const minutes = moves.reduce((sum, { demand }) => sum + halfMinutes(index, demand), 0) / 2;
   const entered = demands.filter((d) => d.entered);
   return {
     stay: entered.filter((d) => !moving.has(d.id)).length,

@@ -10,7 +10,7 @@ export function addressWords(message: Message, beside: Message): string {
 }
 
 export const gapWords: Readonly<Record<CostLevel, (by: number) => string>> = {
-  moved: (by) => `${by} fewer ${plural(by, 'address', 'addresses')} to enter again`,
+  moved: () => 'fewer addresses to move or to enter again',
   unwanted: (by) => `${by} fewer unwanted ${plural(by, 'meaning')}`,
   broken: (by) => `${by} more ${plural(by, 'neighbour')} side by side`,
   rank: () => 'numbers that come earlier in the order',

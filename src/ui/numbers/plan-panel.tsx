@@ -22,7 +22,7 @@ export function PlanPanel({ index }: { readonly index: RigIndex }) {
   // Not the deferred rig: a choice has to show at once.
   const preferences = useRig((s) => s.index.rig.preferences);
   const { school } = preferences;
-  const [options, setOptions] = useState<Options>({ channels: 'own', notes: false });
+  const [options, setOptions] = useState<Options>({ channels: 'own', notes: false, anew: false });
   const { answer, moves, chosen, choose: chooseMove, preview } = usePlan(index, school, options);
   const apply = (): void => {
     if (!preview?.edit || !edit(preview.edit)) return;
@@ -98,6 +98,11 @@ function SchoolChoice({ school, choose }: { readonly school: SchoolId; readonly 
 function PlanOptions({ options, setOptions }: { readonly options: Options; readonly setOptions: (to: Options) => void }) {
   return (
     <div className="flex flex-col gap-1.5 text-[13px]">
+      <Switch
+        label="all anew: what works may move too"
+        on={options.anew === true}
+        onChange={(anew) => setOptions({ ...options, anew })}
+      />
       <Switch
         label="functions may leave their channel"
         on={options.channels === 'any'}

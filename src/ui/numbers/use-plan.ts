@@ -8,7 +8,7 @@ import type { PlanAnswer } from '@/workers/judge.worker';
 import { useJudge, useRig } from '../store/provider';
 
 /** What a plan may change. */
-export type Options = Pick<Wish, 'channels' | 'notes'>;
+export type Options = Pick<Wish, 'channels' | 'notes' | 'anew'>;
 
 export interface Plan {
   /** Null until the judge has planned. */
