@@ -63,7 +63,8 @@ export function optionsFor(index: RigIndex, demands: readonly Demand[], wish: Wi
   const blocked = blockedCells(index, demands, wish);
   const lists = new Map<string, { readonly plain: readonly Candidate[]; readonly moves: Map<number, readonly Candidate[]> }>();
   // Minutes decide; among equals, how many that work have to move.
-  const works = (demand: Demand, here: Candidate | undefined): boolean => !wish.anew && here?.unwanted === 0 && isHeard(demand);
+  const works = (demand: Demand, here: Candidate | undefined): boolean =>
+    !wish.anew && here !== undefined && meaningOf(here.type, here.number, wish, demand) === 0 && isHeard(demand);
   const many = wish.anew ? 1 : 1 + demands.filter((d) => !d.entered).length;
   const parametersWanted = demands.filter((d) => d.message.type === 'nrpn').length;
   return demands.map((demand) => {
@@ -185,9 +186,12 @@ function numbersOf(type: PlannedType, school: SchoolId, parameters: number): rea
 /** A note where a control number was wanted weighs as much as two unwanted meanings: it is the last way out. */
 const NOTE_INSTEAD = 2;
 
+const meaningOf = (type: PlannedType, number: number, wish: Wish, demand: Demand): number =>
+  type === 'cc' || type === 'cc14' ? unwantedMeaning(wish.school, number, demand.role) : 0;
+
 function candidateOf(type: PlannedType, channel: number, number: number, wish: Wish, demand: Demand, rank: number): Candidate {
   const prefersNotes = wish.school === 'notes-for-switches' && demand.switching && demand.layer === null;
-  const meaning = type === 'cc' || type === 'cc14' ? unwantedMeaning(wish.school, number, demand.role) : 0;
+  const meaning = meaningOf(type, number, wish, demand);
   return {
     type,
     channel,
