@@ -1,6 +1,6 @@
 // The little drawing of an outcome: what the finger did, what was sent, what the parameters did, ready to be drawn.
-import { packedValue } from '../midi';
-import type { Parameter } from '../rig';
+import { kindOf, type PackedMessage, packedNumber, packedType, packedValue } from '../midi';
+import type { GestureType, Parameter } from '../rig';
 import type { Played } from './outcome';
 import { FINGER_AT, FINGER_DOWN, FINGER_UP, SENT, VALUE } from './trace';
 
@@ -11,8 +11,14 @@ export type Drawing =
   | {
       readonly type: 'presses';
       readonly lengthMs: number;
+      /** How often the gesture is made, and what it is called: presses, holds, double taps. */
+      readonly gestures: number;
+      readonly gesture: string;
+      /** How often the finger goes down for one of them. */
+      readonly downs: number;
       readonly finger: ReadonlyArray<{ readonly from: number; readonly to: number }>;
-      readonly sent: ReadonlyArray<{ readonly at: number; readonly value: number; readonly own: boolean }>;
+      /** `label`: what stands beside it: the value, or the number of a program. */
+      readonly sent: ReadonlyArray<{ readonly at: number; readonly label: string; readonly own: boolean }>;
       readonly values: ReadonlyArray<{ readonly parameter: Parameter; readonly points: Points }>;
     }
   | { readonly type: 'sweep'; readonly curves: ReadonlyArray<{ readonly parameter: Parameter; readonly points: Points }> };
@@ -22,9 +28,19 @@ export function drawingOf(played: Played): Drawing {
   return played.trace.kind.includes(FINGER_AT) ? sweepOf(played) : pressesOf(played);
 }
 
-function pressesOf({ trace, chain, slot }: Played): Drawing {
+const gestureNames: Readonly<Record<GestureType, string>> = {
+  move: 'sweeps',
+  press: 'presses',
+  release: 'presses',
+  hold: 'holds',
+  'double-tap': 'double taps',
+  repeat: 'long presses',
+  chord: 'chords',
+};
+
+function pressesOf({ trace, chain, slot, gesture }: Played): Drawing {
   const finger: { from: number; to: number }[] = [];
-  const sent: { at: number; value: number; own: boolean }[] = [];
+  const sent: { at: number; label: string; own: boolean }[] = [];
   const values = chain.targets.parameters.map((parameter, i) => {
     const points: [number, number][] = [[0, chain.targets.start[i] ?? 0]];
     return { parameter, points };
@@ -35,11 +51,27 @@ function pressesOf({ trace, chain, slot }: Played): Drawing {
     const a = trace.a[i] ?? 0;
     if (kind === FINGER_DOWN && a === 0) down = t;
     else if (kind === FINGER_UP && a === 0) finger.push({ from: down, to: t });
-    else if (kind === SENT) sent.push({ at: t, value: packedValue(a), own: trace.b[i] === slot && trace.c[i] === 0 });
+    else if (kind === SENT) sent.push({ at: t, label: labelOf(a), own: trace.b[i] === slot && trace.c[i] === 0 });
     else if (kind === VALUE) values[a]?.points.push([t, trace.b[i] ?? 0]);
   });
-  return { type: 'presses', lengthMs: (trace.t[trace.t.length - 1] ?? 0) + 600, finger, sent, values };
+  const downs = gesture === 'double-tap' ? 2 : 1;
+  return {
+    type: 'presses',
+    lengthMs: (trace.t[trace.t.length - 1] ?? 0) + 600,
+    gestures: Math.round(finger.length / downs),
+    gesture: gestureNames[gesture],
+    downs,
+    finger,
+    sent,
+    values,
+  };
 }
+
+/** What a message is told by: a program by its number, everything else by its value. */
+const labelOf = (word: PackedMessage): string => {
+  const type = packedType(word);
+  return type !== 'other' && kindOf(type).carries === 'choice' ? `PC ${packedNumber(word)}` : String(packedValue(word));
+};
 
 function sweepOf({ trace, chain }: Played): Drawing {
   const curves = chain.targets.parameters.map((parameter, i) => {

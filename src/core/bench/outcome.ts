@@ -61,6 +61,7 @@ export interface Played {
   readonly chain: Chain;
   /** Slot of the assignment in the trace. */
   readonly slot: number;
+  readonly gesture: Gesture['type'];
 }
 
 /** What is the same for every outcome of a rig: worth making once for many. */
@@ -92,7 +93,7 @@ export function outcome(index: RigIndex, assignment: Assignment, around: Surroun
         effects.push({
           parameterId: parameter.id,
           meant: true,
-          did: { type: 'nothing-lands', why: whyNotLanding(index, around.network, assignment, parameter.id) },
+          did: { type: 'nothing-lands', why: whyNotLanding(index, around.network, stage.plays, parameter.id) },
         });
       return;
     }
@@ -108,7 +109,7 @@ export function outcome(index: RigIndex, assignment: Assignment, around: Surroun
 export function traceOf(index: RigIndex, assignment: Assignment): Played | null {
   const stage = setUp(index, assignment, surroundingsOf(index));
   if (stage.type !== 'ready') return null;
-  return { trace: playOn(stage, stage.chain.targets.start), chain: stage.chain, slot: stage.slot };
+  return { trace: playOn(stage, stage.chain.targets.start), chain: stage.chain, slot: stage.slot, gesture: stage.gesture };
 }
 
 export interface Stage {
@@ -118,6 +119,8 @@ export interface Stage {
   readonly slot: number;
   readonly controlId: string;
   readonly gesture: Gesture['type'];
+  /** The assignment whose messages go out: in a layer made in the host, the one that stands in for it in Base. */
+  readonly plays: Assignment;
   readonly script: readonly ScriptEvent[];
   readonly bank: number;
   readonly page: number;
@@ -186,6 +189,7 @@ export function setUp(
     slot: own.slot,
     controlId: control.id,
     gesture: gesture.type,
+    plays: played,
     script: opened,
     bank,
     page,
@@ -270,7 +274,7 @@ function slotsHeardBy(stage: Stage, assignment: Assignment, index: RigIndex): Re
   const slots = new Set<number>();
   const hostLayer = index.layers.get(hostLayerAt(index, assignment.layerId) ?? '');
   for (const unit of stage.chain.targets.receivers) {
-    for (const action of assignment.actions) {
+    for (const action of stage.plays.actions) {
       if (action.type !== 'send') continue;
       for (const message of messagesOf(action, index.counters)) {
         const ports = portsAt(stage, unit.target.id, message);

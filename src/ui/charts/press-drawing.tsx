@@ -8,8 +8,18 @@ const LEFT = 68;
 const WIDTH = 296;
 const ROW = 34;
 
+/** Most presses that are drawn: more of them would lie over each other. */
+const MOST = 6;
+
+/** How many gestures are drawn, and of how many. */
+export function headline({ gestures, gesture, downs }: Presses): string {
+  const shown = Math.min(gestures, Math.floor(MOST / downs));
+  if (shown < gestures) return `The first ${shown} of ${gestures} ${gesture}`;
+  return `${gestures === 4 ? 'Four' : gestures === 3 ? 'Three' : gestures} ${gesture} from a fresh start`;
+}
+
 export function PressDrawing({ drawing }: { readonly drawing: Presses }) {
-  const shown = drawing.finger.slice(0, 6);
+  const shown = drawing.finger.slice(0, MOST);
   const end = (shown[shown.length - 1]?.to ?? 0) + 700;
   const x = (t: number): number => LEFT + (t / end) * (WIDTH - LEFT - 4);
   const values = drawing.values.filter((v) => v.points.length > 1 || drawing.values.length <= 3).slice(0, 3);
@@ -25,7 +35,7 @@ export function PressDrawing({ drawing }: { readonly drawing: Presses }) {
       viewBox={`0 0 ${WIDTH} ${height}`}
       className="w-full"
       role="img"
-      aria-label={`${shown.length} gestures: sends ${sent.map((s) => s.value).join(', ')}`}
+      aria-label={`${Math.round(shown.length / drawing.downs)} ${drawing.gesture}: sends ${sent.map((s) => s.label).join(', ')}`}
     >
       {firstStill && shown[0] && (
         <rect
@@ -43,7 +53,7 @@ export function PressDrawing({ drawing }: { readonly drawing: Presses }) {
       <path d={fingerPath(shown, x, end)} fill="none" stroke="var(--ink)" strokeWidth={1.4} />
       <Label y={ROW * 1.5} text="Sent" />
       {sent.map((s, i) => (
-        <g key={`${s.at} ${s.value}`}>
+        <g key={`${s.at} ${s.label}`}>
           <line x1={x(s.at)} x2={x(s.at)} y1={ROW + 6} y2={ROW * 2 - 6} stroke="var(--spark)" strokeWidth={1.8} />
           <text
             x={x(s.at) + (near(sent, i + 1, x) ? -4 : 4)}
@@ -53,7 +63,7 @@ export function PressDrawing({ drawing }: { readonly drawing: Presses }) {
             fill="var(--ink)"
             fontFamily="var(--font-mono)"
           >
-            {s.value}
+            {s.label}
           </text>
         </g>
       ))}

@@ -13,7 +13,7 @@ import { shortName } from '@/core/midi';
 import { rowOf } from '@/core/numbers';
 import type { RigIndex } from '@/core/rig';
 import type { OfferedFix } from '@/workers/judge.worker';
-import { PressDrawing } from '../charts/press-drawing';
+import { headline, PressDrawing } from '../charts/press-drawing';
 import { ConsequenceWords } from '../numbers/move-list';
 import { Button } from '../primitives/button';
 import { TextInput } from '../primitives/field';
@@ -196,7 +196,9 @@ function Evidence({ assignmentId, index }: { readonly assignmentId: string; read
   return (
     <figure className="rounded-md border px-3 py-2">
       {drawing.type === 'presses' ? <PressDrawing drawing={drawing} /> : <SweepChart drawing={drawing} />}
-      <figcaption className="text-right text-xs text-ink-3">simulated</figcaption>
+      <figcaption className="text-right text-xs text-ink-3">
+        {drawing.type === 'presses' ? `${headline(drawing)}, simulated` : 'simulated'}
+      </figcaption>
     </figure>
   );
 }

@@ -4,17 +4,10 @@ import dynamic from 'next/dynamic';
 import { useEffect, useState } from 'react';
 import { type Drawing, effectWords, type Outcome, outcomeWords } from '@/core/bench';
 import type { Assignment, RigIndex } from '@/core/rig';
-import { PressDrawing } from '../charts/press-drawing';
+import { headline, PressDrawing } from '../charts/press-drawing';
 import { useJudge } from '../store/provider';
 
 const SweepChart = dynamic(() => import('../charts/sweep-chart'), { ssr: false, loading: () => <div className="h-36" /> });
-
-const titles: Readonly<Record<string, string>> = {
-  move: 'One sweep from end to end',
-  press: 'Four presses from a fresh start',
-  release: 'Four presses from a fresh start',
-  hold: 'Four holds from a fresh start',
-};
 
 export function OutcomeCard({
   index,
@@ -40,12 +33,15 @@ export function OutcomeCard({
       live = false;
     };
   }, [judge, assignment.id, outcome]);
-  const presses = drawing?.type === 'presses' ? drawing.finger.length : 0;
   return (
     <section aria-label="What happens" className="rounded-md border bg-sheet px-3 py-2.5">
       <div className="mb-1 flex items-baseline justify-between gap-2">
         <h3 className="text-xs font-semibold">
-          {presses > 4 ? `${presses} presses from a fresh start` : (titles[assignment.gesture.type] ?? 'What happens')}
+          {drawing?.type === 'presses'
+            ? headline(drawing)
+            : assignment.gesture.type === 'move'
+              ? 'One sweep from end to end'
+              : 'What happens'}
         </h3>
         <span className="text-xs text-ink-2">simulated</span>
       </div>

@@ -10,7 +10,7 @@ import { outcomeWords, showValue } from '@/core/bench';
 import { gravest } from '@/core/checks';
 import { landingsFor } from '@/core/commands';
 import { shortName } from '@/core/midi';
-import type { Assignment, Behaviour, RigIndex } from '@/core/rig';
+import { type Assignment, type Behaviour, type RigIndex, standInOf } from '@/core/rig';
 import { placeWords } from '@/core/sheets';
 import type { Show } from '../place/use-place';
 import { cx } from '../primitives/cx';
@@ -251,7 +251,9 @@ function Named({ assignment }: CellProps) {
 const sendsOf = ({ actions }: Assignment) => actions.flatMap((a) => (a.type === 'send' ? [a] : []));
 
 function Sends({ assignment }: CellProps) {
-  const [send] = sendsOf(assignment);
+  const { index } = useDrawn();
+  // In a layer of the host the hardware sends what it sends in Base.
+  const [send] = sendsOf(standInOf(index, assignment) ?? assignment);
   return (
     <span className="font-mono text-xs">
       {send ? `${shortName(send.message)} ${shortValues(send.behaviour)}` : assignment.actions.map((a) => a.type).join(', ')}
