@@ -29,6 +29,11 @@ function beside(rig: Rig): Rig {
 
 const strays = (rig: Rig): number => [...judge(rig).findings.values()].flat().filter((f) => f.check === 'address-clash').length;
 const stops = (rig: Rig): number => [...judge(rig).findings.values()].flat().filter((f) => f.severity === 'stop').length;
+/** What must be looked at, by what it is about. */
+const cautions = (rig: Rig): ReadonlySet<string> =>
+  new Set(
+    [...judge(rig).findings.values()].flat().flatMap((f) => (f.severity === 'caution' ? [`${f.check} ${f.subjectId}`] : [])),
+  );
 
 /** How far a function falls short of what is wanted, 6 where it cannot be played, 0 where it is gone; and whether somebody said what is wanted. */
 function shortOf(rig: Rig, id: string, parameterId: string): { readonly short: number; readonly said: boolean } {
@@ -72,6 +77,7 @@ describe('a change that is offered', () => {
         const rig = beside(alone);
         const judgement = judge(rig);
         let n = 0;
+        const had = cautions(rig);
         const [before, stray, other, own] = [stops(rig), strays(rig), shortOf(rig, 'a2', 'q'), shortOf(rig, 'a1', 'p')];
         for (const finding of [...judgement.findings.values()].flat())
           for (const fix of offeredFixes(judgement, finding, () => `n${++n}`)) {
@@ -81,6 +87,11 @@ describe('a change that is offered', () => {
             const told = `${finding.check}: ${fix.label}`;
             expect(stops(after), told).toBeLessThanOrEqual(before);
             expect(strays(after), told).toBeLessThanOrEqual(stray);
+            if (finding.severity === 'caution')
+              expect(
+                [...cautions(after)].filter((c) => !had.has(c)),
+                told,
+              ).toEqual([]);
             expect(shortOf(after, 'a2', 'q').short, told).toBeLessThanOrEqual(other.short);
             expect(setByHand(after), told).toEqual(setByHand(rig));
             for (const w of after.wires) if (notes(rig).has(w.id)) expect(w.forNotes, told).toBe(true);

@@ -1,7 +1,17 @@
 // Lights of switches against what they switch: in play, at the start, and after a change from elsewhere. Seen by playing it.
 import { type Lights, lightsOf, showValue } from '../bench';
 import { nextOrder, wire } from '../commands';
-import { type Assignment, batch, type Controller, type Edit, insert, type Parameter, set, type Target } from '../rig';
+import {
+  type Assignment,
+  batch,
+  type Controller,
+  type Edit,
+  insert,
+  type Parameter,
+  type RigIndex,
+  set,
+  type Target,
+} from '../rig';
 import { type AssignmentCheck, type CheckContext, type Finding, type Fix, type Found, subjectOf } from './finding';
 import { alternatingFrom, homeOf, modeFix, sendFix, startFix } from './fix-parts';
 
@@ -22,6 +32,24 @@ function lit<F>(
     });
   };
 }
+
+/** One light shows one thing: where a press switches something at the same place, it is that, and not what a hold or a double tap does. */
+const isBesidePress = (index: RigIndex, { controlId, gesture, bank, page, layerId }: Assignment): boolean =>
+  gesture.type !== 'press' &&
+  (index.assignmentsOf.get(controlId) ?? []).some(
+    (a) =>
+      a.gesture.type === 'press' &&
+      a.bank === bank &&
+      a.page === page &&
+      a.layerId === layerId &&
+      a.actions.some((x) => x.type === 'send' && x.meant.some((id) => index.parameters.get(id)?.kind === 'toggle')),
+  );
+
+/** As `find`, but where the light is not that of a press beside it. */
+const ownLight =
+  <F>(find: AssignmentCheck<string, F>['find']): AssignmentCheck<string, F>['find'] =>
+  (context, assignment, ...rest) =>
+    isBesidePress(context.index, assignment) ? [] : find(context, assignment, ...rest);
 
 const differs = (at: { readonly lit: boolean; readonly on: boolean }): boolean => at.lit !== at.on;
 
@@ -89,19 +117,21 @@ export const lightDisagrees: AssignmentCheck<
           title: `The light does not show whether ${parameter} is on.`,
           reason: whyWords,
         },
-  find: lit<{ readonly parameter: string; readonly opposite: boolean; readonly whyWords: string }>(
-    ({ presses, start }, parameter, assignment) =>
-      presses.some(differs) && !(differs(start) && presses.every(differs))
-        ? {
-            severity: 'caution',
-            facts: { parameter: parameter.name, opposite: false, whyWords: whyNot(assignment) },
-          }
-        : presses.length > 0 && presses.every(differs)
+  find: ownLight(
+    lit<{ readonly parameter: string; readonly opposite: boolean; readonly whyWords: string }>(
+      ({ presses, start }, parameter, assignment) =>
+        presses.some(differs) && !(differs(start) && presses.every(differs))
           ? {
               severity: 'caution',
-              facts: { parameter: parameter.name, opposite: true, whyWords: whyNot(assignment) },
+              facts: { parameter: parameter.name, opposite: false, whyWords: whyNot(assignment) },
             }
-          : null,
+          : presses.length > 0 && presses.every(differs)
+            ? {
+                severity: 'caution',
+                facts: { parameter: parameter.name, opposite: true, whyWords: whyNot(assignment) },
+              }
+            : null,
+    ),
   ),
   fixes: lightFixes,
 };
@@ -121,13 +151,15 @@ export const wrongAtStart: AssignmentCheck<
     title: `At the start the light says that ${parameter} is ${lit ? 'on' : 'off'}, and it is not.`,
     reason: `The show starts with it ${starts}; the switch learns of it with the first press only.`,
   }),
-  find: lit(({ start, presses }, parameter) =>
-    differs(start) && !presses.some(differs)
-      ? {
-          severity: 'note',
-          facts: { parameter: parameter.name, lit: start.lit, starts: showValue(parameter, parameter.start) },
-        }
-      : null,
+  find: ownLight(
+    lit(({ start, presses }, parameter) =>
+      differs(start) && !presses.some(differs)
+        ? {
+            severity: 'note',
+            facts: { parameter: parameter.name, lit: start.lit, starts: showValue(parameter, parameter.start) },
+          }
+        : null,
+    ),
   ),
   fixes: lightFixes,
 };

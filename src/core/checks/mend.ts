@@ -96,12 +96,16 @@ function* applied(judgement: Judgement, finding: Finding, newId: () => string): 
 
 /** Whether a finding is gone after a change, with nothing as bad in its place, no more stops, and no function worse. */
 function mends(judgement: Judgement, finding: Finding, after: Judgement): boolean {
-  const had = judgement.findings.get(finding.subjectId) ?? [];
-  const then = after.findings.get(finding.subjectId) ?? [];
-  // Trading one fault for another as bad is no mending, and neither is another title: the finding is the same.
-  const nothingNew = then.every((f) => weight[f.severity] < weight[finding.severity] || had.some((h) => isSame(h, f)));
-  const still = then.some((f) => isSame(f, finding));
-  return !still && nothingNew && countStops(after) <= countStops(judgement) && !makesWorse(judgement, after);
+  // Another title is no mending: the finding is the same.
+  const still = (after.findings.get(finding.subjectId) ?? []).some((f) => isSame(f, finding));
+  if (still || countStops(after) > countStops(judgement) || makesWorse(judgement, after)) return false;
+  // Trading one fault for another as bad is none either, be it on the next gesture of the switch.
+  for (const id of finding.severity === 'note' ? [finding.subjectId] : new Set([finding.subjectId, ...after.renewed])) {
+    const had = judgement.findings.get(id) ?? [];
+    const then = after.findings.get(id) ?? [];
+    if (then.some((f) => weight[f.severity] >= weight[finding.severity] && !had.some((h) => isSame(h, f)))) return false;
+  }
+  return true;
 }
 
 /** How many findings must be fixed and are not accepted. */

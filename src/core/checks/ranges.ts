@@ -243,14 +243,15 @@ export const deadTravel: AssignmentCheck<'dead-travel', { readonly percent: numb
     const assignment = subjectOf(context, finding);
     const control = assignment && context.index.controls.get(assignment.controlId);
     const calibration = control?.calibration;
+    // The ends were measured, and stay.
     const whole =
-      control && calibration
+      control && calibration && (calibration.deadLow > 0 || calibration.deadHigh > 0)
         ? [
             {
               label: 'Take the dead zones out of the calibration',
               edit: batch(
                 'Take the dead zones out of the calibration',
-                patch('controls', control, { calibration: { ...calibration, low: 0, high: 1, deadLow: 0, deadHigh: 0 } }),
+                patch('controls', control, { calibration: { ...calibration, deadLow: 0, deadHigh: 0 } }),
               ),
             },
           ]

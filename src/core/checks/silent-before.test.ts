@@ -13,8 +13,8 @@ import {
   smallRig,
   withFunctions,
 } from '../../../tests/kit/small-rig';
-import type { Firmware, Reception, Rig } from '../rig';
-import { judge } from './index';
+import { apply, type Firmware, type Reception, type Rig } from '../rig';
+import { judge, offeredFixes } from './index';
 
 const found = (rig: Rig, id: string): readonly string[] => (judge(rig).findings.get(id) ?? []).map((f) => f.check);
 
@@ -170,5 +170,25 @@ describe('what nobody stated', () => {
   it('is not claimed: that nothing silences a target of which nothing is tagged panic', () => {
     expect(titles(plain(), 'no-silence')).toEqual(['Perhaps nothing on Board silences Hall in One.']);
     expect(titles(plain({}, ['panic']), 'no-silence')).toEqual(['Nothing on Board silences Hall in One.']);
+  });
+});
+
+describe('a calibrated pedal', () => {
+  it('keeps its measured ends when its dead zones are taken out', () => {
+    const measured = { low: 0.12, high: 0.91, deadLow: 0.2, deadHigh: 0, curve: { type: 'linear' as const } };
+    const rig = smallRig([continuous('mix', 0, 100)]);
+    const pedal = withFunctions(
+      {
+        ...rig,
+        controls: rig.controls.map((c) => (c.id === 'k1' ? { ...c, kind: 'expression' as const, calibration: measured } : c)),
+      },
+      [assignment({ on: 'k1', gesture: 'move', behaviour: range(0, 127), meant: ['mix'] })],
+      [landing('mix', { to: 100 })],
+    );
+    const judgement = judge(pedal);
+    const finding = (judgement.findings.get('a1') ?? []).find((f) => f.check === 'dead-travel');
+    const [fix] = finding ? offeredFixes(judgement, finding, () => 'n') : [];
+    const done = fix ? apply(pedal, fix.edit) : null;
+    expect(done?.ok && done.value.controls.find((c) => c.id === 'k1')?.calibration).toEqual({ ...measured, deadLow: 0 });
   });
 });
