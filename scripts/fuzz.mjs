@@ -15,6 +15,7 @@ const laws = {
   clashes: 'a clash is told exactly where the play moves what nobody meant',
   told: 'what never reacts or follows no rule is told',
   mending: 'a change that is offered makes nothing worse',
+  plans: 'a plan moves nothing that nobody meant, and leaves what works',
   ranges: 'no parameter leaves its range, and landings follow it',
 };
 const BATCH = 1000;

@@ -1,7 +1,17 @@
 // What wants a number: every function that sends a numbered message, with all of its sends that have to stay at one address.
 import { addTo, groupBy } from '../base';
 import { addressKey, type Message, shortName } from '../midi';
-import { type Assignment, hostLayerAt, type Landing, type Layer, type PlacedSend, type RigIndex, standInOf } from '../rig';
+import {
+  type Assignment,
+  hostLayerAt,
+  type Landing,
+  type Layer,
+  type Parameter,
+  type PlacedSend,
+  type RigIndex,
+  sameJson,
+  standInOf,
+} from '../rig';
 import { routesFrom } from '../wires';
 
 /** Kinds of message whose number is free to choose. A program names a preset, and an RPN has the meaning the standard gave it. */
@@ -52,7 +62,10 @@ export function demandsOf(index: RigIndex): readonly Demand[] {
       const same =
         standIn ??
         (firstAt.get(key) ?? []).find(
-          (p) => sameFunction(p.send.meant, action.meant) && shares(controllerOf(p), controllerOf(placed)),
+          (p) =>
+            sentTogether(index, key, p, placed) ||
+            (sameFunction(p.send.meant, action.meant) &&
+              (shares(controllerOf(p), controllerOf(placed)) || listens(index, key, action.meant))),
         );
       const home = same ?? placed;
       if (same) groups.get(same)?.push(placed);
@@ -90,6 +103,28 @@ export function demandsOf(index: RigIndex): readonly Demand[] {
 const sameFunction = (a: readonly string[], b: readonly string[]): boolean =>
   a.length > 0 && a.length === b.length && a.every((id) => b.includes(id));
 
+/** Whether two stand on one gesture at one place: they send one number for both, as they are. */
+const firesWith = (a: Assignment, b: Assignment): boolean =>
+  a.controlId === b.controlId &&
+  a.bank === b.bank &&
+  a.page === b.page &&
+  a.layerId === b.layerId &&
+  a.gesture.type === b.gesture.type &&
+  (a.gesture.type !== 'chord' || sameJson(a.gesture, b.gesture));
+
+/** Whether two functions are sent by one number and by one gesture only: whoever else sends it there for one of them would move the other. */
+function sentTogether(index: RigIndex, key: number, a: PlacedSend, b: PlacedSend): boolean {
+  if (!firesWith(a.assignment, b.assignment)) return false;
+  const meant = new Set([...a.send.meant, ...b.send.meant]);
+  return (index.sendsAt.get(key) ?? []).every(
+    (p) => firesWith(p.assignment, b.assignment) || !p.send.meant.some((id) => meant.has(id)),
+  );
+}
+
+/** Whether something listens at an address for what is meant: one row there is one number for all that send to it. */
+const listens = (index: RigIndex, key: number, meant: readonly string[]): boolean =>
+  (index.landingsAt.get(key) ?? []).some((l) => meant.includes(l.parameterId));
+
 /** In a layer made in the host the hardware sends what Base (or the first such layer) holds: those two have one address. */
 function standInFor(
   index: RigIndex,
@@ -102,32 +137,37 @@ function standInFor(
   return standIn ? homeOf.get(`${standIn.id} ${actionIndex}`) : undefined;
 }
 
-/** Targets that tell ports apart and whose every landing says by which port it hears: one that names none hears all of them. */
+/** Targets that tell ports apart and whose every landing says by which port it hears: one that names none, or is still to be entered, hears all of them. */
 function apartByPort(index: RigIndex): ReadonlySet<string> {
   const byTarget = groupBy(index.rig.landings, (l) => l.targetId);
   return new Set(
     index.rig.targets.flatMap(({ id, reception }) => {
       const landings = byTarget.get(id) ?? [];
-      return reception.tellsPortsApart && landings.length > 0 && landings.every((l) => l.port !== '') ? [id] : [];
+      const entered = (p: Parameter): boolean => !index.sendsFor.has(p.id) || index.landingsOf.has(p.id);
+      const apart = reception.tellsPortsApart && landings.length > 0 && landings.every((l) => l.port !== '');
+      return apart && (index.parametersOf.get(id) ?? []).every(entered) ? [id] : [];
     }),
   );
 }
 
-/** Whether two controllers are heard by one receiver that does not tell them apart, or are one. Remembered once asked. */
+/**
+ * Whether two controllers are heard by one receiver that does not tell them apart, or are one; a target in the place of one stands for what listens there,
+ * whoever sends it. Remembered once asked.
+ */
 export function sharing(index: RigIndex): (a: string, b: string) => boolean {
   const reached = new Map<string, ReadonlySet<string>>();
   const apart = apartByPort(index);
   const hearers = (id: string): ReadonlySet<string> => {
     let known = reached.get(id);
     if (!known) {
-      const routes = routesFrom(index, id).filter((r) => r.wire.forRemote && !apart.has(r.target.id));
-      known = new Set(routes.map((r) => r.target.id));
+      const there = index.targets.has(id) ? [id] : routesFrom(index, id).flatMap((r) => (r.wire.forRemote ? [r.target.id] : []));
+      known = new Set(there.filter((target) => !apart.has(target)));
       reached.set(id, known);
     }
     return known;
   };
   return (a, b) => {
-    if (a === b) return true;
+    if (a === b && !index.targets.has(a)) return true;
     const others = hearers(b);
     for (const target of hearers(a)) if (others.has(target)) return true;
     return false;

@@ -211,6 +211,8 @@ function candidateOf(type: PlannedType, channel: number, number: number, wish: W
 const canSend = (index: RigIndex, demand: Demand, type: MessageType): boolean =>
   demand.controllerIds.every((id) => index.controllers.get(id)?.firmware.messages.includes(type) ?? false);
 
+const sixteen = Array.from({ length: 16 }, (_, i) => i + 1);
+
 /** Whether a number of one kind on one channel gets through to every target that a demand is meant for, and is taken there. */
 function takes(
   index: RigIndex,
@@ -225,9 +227,10 @@ function takes(
   for (const controllerId of demand.controllerIds) {
     const there = arrivals(network.planOf(controllerId, carried, channel));
     for (const target of targets) {
-      // A target that no wire leads to is another matter: any number is as good as the next.
+      // A target that no wire leads to, or none that lets this kind through on any channel, is another matter: any number is as good as the next.
+      if (there.has(target.id) || wish.anyNumber) continue;
       const wired = routesFrom(index, controllerId).some((r) => r.target.id === target.id);
-      if (wired && !there.has(target.id) && !wish.anyNumber) return () => false;
+      if (wired && sixteen.some((ch) => arrivals(network.planOf(controllerId, carried, ch)).has(target.id))) return () => false;
     }
   }
   if (wish.anyNumber) return () => true;

@@ -69,11 +69,13 @@ export function problemOf(index: RigIndex, demands: readonly Demand[], options: 
   const classes = new Map<string, number>();
   const members: (readonly string[])[] = [];
   const classOf = demands.map((d) => {
-    const key = d.controllerIds.join(' ');
+    // What listens for it is in the way of others, even where it cannot be reached from its own controller.
+    const unit = [...new Set([...d.controllerIds, ...d.landings.map((l) => l.targetId)])];
+    const key = unit.join(' ');
     const known = classes.get(key);
     if (known !== undefined) return known;
     classes.set(key, members.length);
-    return members.push(d.controllerIds) - 1;
+    return members.push(unit) - 1;
   });
   const shares = sharing(index);
   const known = members.map((a, i) => members.map((b, j) => i === j || a.some((x) => b.some((y) => shares(x, y)))));

@@ -1,0 +1,168 @@
+// Some functions that send to one target by chance: two controllers of two switches each, banks of programs, filters, ports, hubs and wires for notes only;
+// and the play that tells which of them move what nobody meant.
+import fc from 'fast-check';
+import type { ChainEvent } from '@/core/bench';
+import { channel, type Message, packedCc, u7 } from '@/core/midi';
+import type { Assignment, Rig, Wire } from '@/core/rig';
+import { played, tap } from './hand';
+import { assignment, fixed, landing, parameter, smallRig, withFunctions } from './small-rig';
+
+const bank = fc.constantFrom(null, null, { msb: u7(0), lsb: null }, { msb: u7(1), lsb: u7(2) });
+const message: fc.Arbitrary<Message> = fc.oneof(
+  fc.record({
+    type: fc.constant('cc' as const),
+    channel: fc.constantFrom(channel(5), channel(6)),
+    number: fc.constantFrom(u7(20), u7(21)),
+  }),
+  fc.record({ type: fc.constant('note' as const), channel: fc.constant(channel(5)), number: fc.constantFrom(u7(60), u7(61)) }),
+  fc.record({
+    type: fc.constant('program' as const),
+    channel: fc.constant(channel(5)),
+    number: fc.constantFrom(u7(1), u7(2)),
+    bank,
+  }),
+);
+const wire = fc.record({
+  channels: fc.constantFrom(null, null, [channel(5)], [channel(6)]),
+  types: fc.constantFrom(null, null, null, ['cc' as const], ['note' as const, 'program' as const]),
+  forRemote: fc.constantFrom(true, true, true, false),
+});
+/** What such a rig is made of. */
+export const someSenders = fc.record({
+  sends: fc.array(fc.record({ message, on: fc.nat(3), to: fc.nat(2) }), { minLength: 2, maxLength: 4 }),
+  lands: fc.array(fc.record({ of: fc.nat(3), parameter: fc.nat(2), port: fc.constantFrom('', '', 'port 1', 'port 2') }), {
+    maxLength: 4,
+  }),
+  wires: fc.tuple(wire, wire),
+  hub: fc.boolean(),
+  apart: fc.boolean(),
+});
+export type SomeSenders = typeof someSenders extends fc.Arbitrary<infer T> ? T : never;
+
+/** Two controllers of two switches each, one target, three parameters. */
+export function sendersRig({ sends, lands, wires, hub, apart }: SomeSenders): Rig {
+  const parameters = [0, 1, 2].map((i) => parameter(`p${i}`, { kind: 'trigger', lowest: 0, highest: 1, order: i }));
+  const rig = smallRig(parameters, {
+    firmware: { messages: ['cc', 'note', 'program'] },
+    reception: { tellsPortsApart: apart, actsOn: 'any-message' },
+  });
+  const [board] = rig.controllers;
+  const [hall] = rig.targets;
+  const [first] = rig.wires;
+  if (!board || !hall || !first) throw new Error('small rig changed');
+  const controls = rig.controls.filter((c) => c.kind === 'footswitch').slice(0, 2);
+  const lead = (id: string, from: string, to: string, change: Partial<Wire>): Wire => ({
+    ...first,
+    id,
+    from: { unitId: from, port: '' },
+    to: { unitId: to, port: '' },
+    ...change,
+  });
+  const pass = {
+    channels: wires[1].channels && [...wires[1].channels],
+    types: wires[1].types && [...wires[1].types],
+    forRemote: wires[1].forRemote,
+  };
+  const own = {
+    channels: wires[0].channels && [...wires[0].channels],
+    types: wires[0].types && [...wires[0].types],
+    forRemote: wires[0].forRemote,
+  };
+  const assignments = sends.map(
+    ({ message: m, on, to }, i): Assignment => ({
+      ...assignment({
+        id: `a${i}`,
+        on: `fs${(on % 2) + 1}${on < 2 ? '' : 'b'}`,
+        message: m,
+        behaviour: fixed(m.type === 'program' ? 0 : 127),
+        meant: [`p${to}`],
+      }),
+      order: i,
+    }),
+  );
+  return withFunctions(
+    {
+      ...rig,
+      controllers: [board, { ...board, id: 'other', name: 'Other', port: 'port 2', order: 2 }],
+      controls: [...controls, ...controls.map((c) => ({ ...c, id: `${c.id}b`, controllerId: 'other', name: `${c.name}B` }))],
+      targets: hub ? [hall, { ...hall, id: 'hub', name: 'Hub', port: 'port 3', order: 2 }] : [hall],
+      wires: hub
+        ? [
+            lead('w1', 'board', 'hall', own),
+            lead('w2', 'other', 'hub', {}),
+            lead('w3', 'hub', 'hall', { ...pass, passesOn: true }),
+          ]
+        : [lead('w1', 'board', 'hall', own), lead('w2', 'other', 'hall', pass)],
+    },
+    assignments,
+    lands.flatMap(({ of, parameter: p, port }, i) => {
+      const address = sends[of % sends.length]?.message;
+      return address ? [landing(`p${p}`, { id: `l${i}`, order: i, address, port, mode: 'trigger' })] : [];
+    }),
+  );
+}
+
+/** What is meant and lands nowhere yet counts as if it were entered, where it would be heard. */
+function entered(rig: Rig): Rig {
+  const missing = rig.assignments.flatMap((a) =>
+    a.actions.flatMap((x) =>
+      x.type !== 'send'
+        ? []
+        : x.meant
+            .filter((id) => !rig.landings.some((l) => l.parameterId === id))
+            .map((id) => ({ a, landing: landing(id, { id: `m ${a.id} ${id}`, address: x.message, mode: 'trigger' }) })),
+    ),
+  );
+  const heard = missing.filter(({ a, landing: l }) =>
+    chosen.some(
+      (bank) =>
+        played(withHand({ ...rig, assignments: [a], landings: [l] }), [...bank, ...tap(a.controlId, 1000)]).values.length > 0,
+    ),
+  );
+  return { ...rig, landings: [...rig.landings, ...heard.map((m) => m.landing)] };
+}
+
+/** Somebody at the target itself: its wire lets everything through, and nothing is assigned on it. */
+function withHand(rig: Rig): Rig {
+  const [board] = rig.controllers;
+  const [first] = rig.wires;
+  if (!board || !first) throw new Error('small rig changed');
+  const open = {
+    from: { unitId: 'hand', port: '' },
+    to: { unitId: 'hall', port: '' },
+    channels: null,
+    types: null,
+    forRemote: true,
+    passesOn: false,
+  };
+  return {
+    ...rig,
+    controllers: [...rig.controllers, { ...board, id: 'hand', order: 9 }],
+    wires: [...rig.wires, { ...first, ...open, id: 'w9', order: 9 }],
+  };
+}
+const select = (ch: number, msb: number, lsb: number): readonly ChainEvent[] => [
+  { do: 'words', atMs: 0, on: 'hand', words: [packedCc(ch, 0, msb), packedCc(ch, 32, lsb)] },
+];
+
+/** Banks that may be chosen at the target. */
+const chosen: readonly (readonly ChainEvent[])[] = [[], select(5, 0, 0), select(5, 1, 2)];
+
+/** Assignments that move a parameter which nothing on their gesture is meant for, whatever bank is chosen at the target. */
+export function moving(given: Rig): ReadonlySet<string> {
+  const rig = withHand(entered(given));
+  const found = new Set<string>();
+  for (const a of rig.assignments) {
+    const alone: Rig = { ...rig, assignments: [a] };
+    const meant = new Set(
+      rig.assignments
+        .filter((b) => b.controlId === a.controlId)
+        .flatMap((b) => b.actions.flatMap((x) => (x.type === 'send' ? x.meant : []))),
+    );
+    for (const before of chosen) {
+      const { values } = played(alone, [...before, ...tap(a.controlId, 1000)]);
+      for (const line of values) if (!meant.has(line.split(' ')[1] ?? '')) found.add(a.id);
+    }
+  }
+  return found;
+}
