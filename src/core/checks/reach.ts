@@ -119,7 +119,7 @@ export const noSilence: ControllerCheck<
   severities: ['note'],
   guide: 'In some bank nothing silences a target that the controller plays.',
   say: ({ controller, target, banks, more, standard, ifWords }) => ({
-    title: `${ifWords === '' ? 'Nothing' : 'Perhaps nothing'} on ${controller} silences ${target}${banks.length === 0 ? '' : ` in ${banks.join(', ')}${more > 0 ? ` and ${more} more` : ''}`}.`,
+    title: `${ifWords === '' ? 'Nothing' : 'Perhaps nothing'} silences ${target} from ${controller}${banks.length === 0 ? '' : ` in ${banks.join(', ')}${more > 0 ? ` and ${more} more` : ''}`}.`,
     reason: `${ifWords}It is played from there. When it goes wrong, something tagged panic${standard ? `, or CC 120 (${ccEntry(120).name.toLowerCase()}) where it keeps the standard` : ''} has to be within reach.`,
   }),
   find: ({ index }, controller) => {

@@ -168,8 +168,8 @@ describe('what nobody stated', () => {
     ]);
   });
   it('is not claimed: that nothing silences a target of which nothing is tagged panic', () => {
-    expect(titles(plain(), 'no-silence')).toEqual(['Perhaps nothing on Board silences Hall in One.']);
-    expect(titles(plain({}, ['panic']), 'no-silence')).toEqual(['Nothing on Board silences Hall in One.']);
+    expect(titles(plain(), 'no-silence')).toEqual(['Perhaps nothing silences Hall from Board in One.']);
+    expect(titles(plain({}, ['panic']), 'no-silence')).toEqual(['Nothing silences Hall from Board in One.']);
   });
 });
 

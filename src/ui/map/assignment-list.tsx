@@ -7,7 +7,7 @@ import { type ReactVirtualizer, useVirtualizer } from '@tanstack/react-virtual';
 import { createContext, type KeyboardEvent, type RefObject, useContext, useEffect, useMemo, useRef } from 'react';
 import { exhaustive } from '@/core/base';
 import { outcomeWords, showValue } from '@/core/bench';
-import { gravest } from '@/core/checks';
+import { type Finding, gravest } from '@/core/checks';
 import { landingsFor } from '@/core/commands';
 import { shortName } from '@/core/midi';
 import { type Assignment, type Behaviour, type RigIndex, standInOf } from '@/core/rig';
@@ -281,6 +281,12 @@ function rangeWords(index: RigIndex, assignment: Assignment): string {
   return `${showValue(parameter, landing.from)} ${between} ${showValue(parameter, landing.to)}`;
 }
 
+/** A title as it reads behind a mark: small at first, unless it begins with a name or with capitals. */
+function inMidSentence(title: string, { facts }: Finding): string {
+  const named = Object.values(facts).some((fact) => typeof fact === 'string' && fact !== '' && title.startsWith(fact));
+  return named || !/^[A-Z][a-z ]/.test(title) ? title : title.charAt(0).toLowerCase() + title.slice(1);
+}
+
 function Result({ assignment }: CellProps) {
   const { index, outcomes, findings } = useDrawn();
   const finding = gravest(findings.get(assignment.id));
@@ -290,7 +296,7 @@ function Result({ assignment }: CellProps) {
     return (
       <span className={cx('flex items-center gap-1.5', finding.severity === 'stop' ? 'text-stop' : 'text-caution')} title={words}>
         <SeverityMark severity={finding.severity} size={14} />
-        <span className="truncate">{/^[A-Z][a-z ]/.test(words) ? words.charAt(0).toLowerCase() + words.slice(1) : words}</span>
+        <span className="truncate">{inMidSentence(words, finding)}</span>
       </span>
     );
   }
