@@ -14,7 +14,7 @@ test('findings are listed by severity, explained, filtered, and walked by keyboa
   await list.focus();
   for (let i = 0; i < 5; i++) await page.keyboard.press('ArrowDown');
   await expect(chosen.getByRole('heading', { name: 'First press does nothing.' })).toBeVisible();
-  await expect(chosen.getByRole('img', { name: /gestures: sends 0, 127/ })).toBeVisible();
+  await expect(chosen.getByRole('img', { name: /presses: sends 0, 127/ })).toBeVisible();
   await page.getByRole('button', { name: /^Good to know/ }).click();
   await expect(list.getByText(/^Must fix/)).toHaveCount(0);
   await page.getByRole('button', { name: /^record/ }).click();
@@ -68,6 +68,29 @@ test('a finding is accepted with a reason, stays so across a reload, and is open
   await page.goto(`/rigs/${id}/checks?accepted=true`);
   await page.getByRole('button', { name: 'Open it again' }).click();
   await expect(page.getByRole('link', { name: 'Checks: 5 must fix, 10 look at' })).toBeVisible();
+});
+
+test('what is true of several functions is said once, with all of them, and accepted once', async ({ page }) => {
+  const id = await ownRig(page);
+  await open(page, id, 'checks');
+  const line = page.getByRole('option').filter({ hasText: 'After a preset or a mouse click the light is wrong.' });
+  await expect(line).toHaveCount(1);
+  await expect(line).toContainText('and 5 more like it');
+  await line.click();
+  const parts = page.getByRole('list', { name: 'What it is true of' });
+  await expect(parts.getByRole('listitem')).toHaveCount(6);
+  await page.getByRole('textbox', { name: /^Or accept all of them/ }).fill('no presets in this show');
+  await page.getByRole('button', { name: 'Accept', exact: true }).click();
+  await expect(line).toHaveCount(0);
+  await saved(page);
+  await page.reload();
+  await page.getByText(/^accepted ones \(1\)$/).click();
+  await expect(line).toContainText('and 5 more like it');
+  await line.click();
+  await expect(page.getByText('no presets in this show')).toHaveCount(1);
+  await page.getByRole('button', { name: 'Open it again' }).click();
+  await expect(page.getByText(/^accepted ones \(0\)$/)).toBeVisible();
+  await expectAccessible(page);
 });
 
 test('a rig with nothing in it says what to do next', async ({ page }) => {
