@@ -95,6 +95,17 @@ const found: readonly (readonly [string, SomeSenders])[] = [
     'ports tell functions apart only if none is still to be entered',
     { ...plain, apart: true, lands: [{ of: 0, parameter: 1, port: 'port 2' }] },
   ],
+  [
+    'and only if each names the port by which its own sender comes',
+    {
+      ...plain,
+      apart: true,
+      lands: [
+        { of: 0, parameter: 0, port: 'port 2' },
+        { of: 0, parameter: 1, port: 'port 2' },
+      ],
+    },
+  ],
 ];
 
 function keepsTheLaw(s: SomeSenders): void {

@@ -12,7 +12,7 @@ import {
   sameJson,
   standInOf,
 } from '../rig';
-import { routesFrom } from '../wires';
+import { arrivalPort, routesFrom } from '../wires';
 
 /** Kinds of message whose number is free to choose. A program names a preset, and an RPN has the meaning the standard gave it. */
 export type PlannedType = 'cc' | 'cc14' | 'note' | 'nrpn';
@@ -137,18 +137,30 @@ function standInFor(
   return standIn ? homeOf.get(`${standIn.id} ${actionIndex}`) : undefined;
 }
 
-/** Targets that tell ports apart and whose every landing says by which port it hears: one that names none, or is still to be entered, hears all of them. */
+/**
+ * Targets that tell ports apart and whose every landing names the port by which its senders come: one that names none, names another, or is still to be
+ * entered, is in the way of others.
+ */
 function apartByPort(index: RigIndex): ReadonlySet<string> {
   const byTarget = groupBy(index.rig.landings, (l) => l.targetId);
   return new Set(
     index.rig.targets.flatMap(({ id, reception }) => {
       const landings = byTarget.get(id) ?? [];
       const entered = (p: Parameter): boolean => !index.sendsFor.has(p.id) || index.landingsOf.has(p.id);
-      const apart = reception.tellsPortsApart && landings.length > 0 && landings.every((l) => l.port !== '');
+      const apart = reception.tellsPortsApart && landings.length > 0 && landings.every((l) => comesBy(index, l));
       return apart && (index.parametersOf.get(id) ?? []).every(entered) ? [id] : [];
     }),
   );
 }
+
+/** Whether everything that is sent for a landing arrives by the port that it names. */
+const comesBy = (index: RigIndex, { parameterId, targetId, port }: Landing): boolean =>
+  port !== '' &&
+  (index.sendsFor.get(parameterId) ?? []).every(({ assignment }) =>
+    routesFrom(index, index.controls.get(assignment.controlId)?.controllerId ?? '').every(
+      (r) => r.target.id !== targetId || arrivalPort(index, r.wire) === port,
+    ),
+  );
 
 /**
  * Whether two controllers are heard by one receiver that does not tell them apart, or are one; a target in the place of one stands for what listens there,
