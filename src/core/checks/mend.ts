@@ -5,7 +5,7 @@ import { apply, batch, type Edit } from '../rig';
 import type { CheckContext, Finding, Fix, Severity } from './finding';
 import { type Judgement, judge } from './judge';
 import { type CheckId, checkOf } from './registry';
-import { makesWorse } from './worse';
+import { makesWorse, shortFor } from './worse';
 
 const weight: Readonly<Record<Severity, number>> = { stop: 2, caution: 1, note: 0 };
 
@@ -94,11 +94,33 @@ function* applied(judgement: Judgement, finding: Finding, newId: () => string): 
   }
 }
 
+/** Checks on what a parameter does: their changes bring it nearer to what is wanted. */
+const onOutcomes: ReadonlySet<CheckId> = new Set<CheckId>([
+  'every-second-press',
+  'first-press-does-nothing',
+  'irregular',
+  'never-off',
+  'never-registers',
+  'not-as-wanted',
+]);
+
+/** Whether what a finding is about falls less short of what is wanted after a change; nothing is asked of what did not fall short, or is gone. */
+function isNearer(judgement: Judgement, finding: Finding, after: Judgement): boolean {
+  const shortIn = (j: Judgement): number | null => {
+    const assignment = j.index.assignments.get(finding.subjectId);
+    const parameter = j.index.parameters.get(finding.parameterId ?? '');
+    return assignment && parameter ? shortFor(j.index, assignment, parameter, j.outcomes.get(assignment.id)) : null;
+  };
+  const [was, is] = [shortIn(judgement), shortIn(after)];
+  return was === null || is === null || was === 0 || is < was;
+}
+
 /** Whether a finding is gone after a change, with nothing as bad in its place, no more stops, and no function worse. */
 function mends(judgement: Judgement, finding: Finding, after: Judgement): boolean {
   // Another title is no mending: the finding is the same.
   const still = (after.findings.get(finding.subjectId) ?? []).some((f) => isSame(f, finding));
   if (still || countStops(after) > countStops(judgement) || makesWorse(judgement, after)) return false;
+  if (onOutcomes.has(finding.check) && !isNearer(judgement, finding, after)) return false;
   // Trading one fault for another as bad is none either, be it on the next gesture of the switch.
   for (const id of finding.severity === 'note' ? [finding.subjectId] : new Set([finding.subjectId, ...after.renewed])) {
     const had = judgement.findings.get(id) ?? [];
