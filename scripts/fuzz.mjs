@@ -13,8 +13,8 @@ import { ensurePackages, root, run } from './prepare.mjs';
 const laws = {
   sync: 'windows on one journal come to show the same, and nothing vanishes',
   clashes: 'a clash is told exactly where the play moves what nobody meant',
-  told: 'what never reacts or follows no rule is told',
-  mending: 'a change that is offered makes nothing worse',
+  told: 'what falls short of what is wanted is told, once, and nothing else is',
+  mending: 'a change that is offered makes nothing worse, and what it is for better',
   plans: 'a plan moves nothing that nobody meant, and leaves what works',
   ranges: 'no parameter leaves its range, and landings follow it',
 };
