@@ -1,7 +1,7 @@
 // Changes that mend findings: each one is tried on the rig before it is offered.
 import { surroundingsOf } from '../bench';
 import { exploreController } from '../controller';
-import { apply, batch, type Edit } from '../rig';
+import { apply, batch, type Edit, sameJson } from '../rig';
 import type { CheckContext, Finding, Fix, Severity } from './finding';
 import { type Judgement, judge } from './judge';
 import { type CheckId, checkOf } from './registry';
@@ -57,13 +57,20 @@ export function* searchFixes(
         if (found.size >= OFFERED) return { fixes: [...found.values()], searched: true };
         if (++pairs > PAIRS || now() > until) return { fixes: [...found.values()], searched: false };
         yield;
-        if (!mends(judgement, finding, second.after)) continue;
+        // Wanting something else is a change by itself, never half of one.
+        if (!mends(judgement, finding, second.after) || !sameJson(wantsIn(second.after, finding), wantsIn(judgement, finding)))
+          continue;
         const label = `${fix.label}, and ${second.fix.label.charAt(0).toLowerCase()}${second.fix.label.slice(1)}`;
-        found.set(label, { label, edit: batch(label, [...flat(fix.edit), ...flat(second.fix.edit)]) });
+        // The same two the other way round are one pair.
+        const pair = [fix.label, second.fix.label].sort().join(' + ').toLowerCase();
+        if (!found.has(pair)) found.set(pair, { label, edit: batch(label, [...flat(fix.edit), ...flat(second.fix.edit)]) });
       }
   }
   return { fixes: [...found.values()], searched: true };
 }
+
+/** What is said to be wanted of the function that a finding is about. */
+const wantsIn = ({ index }: Judgement, { subjectId }: Finding) => index.assignments.get(subjectId)?.wants;
 
 /** Whether a finding after a change is the one that was to be mended, or one as bad that the change brought. */
 const isTrouble = (judgement: Judgement, finding: Finding, then: Finding): boolean =>

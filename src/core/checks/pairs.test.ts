@@ -31,6 +31,7 @@ describe('two changes together', () => {
     const { offer } = search(rig, () => 0);
     const [pair] = offer.fixes.filter((f) => f.label.includes(', and '));
     if (!pair) throw new Error('none offered');
+    expect(offer.fixes.filter((f) => f.label.includes('it is to'))).toEqual([]);
     expect(pair.label).toBe('Send 127 on press, 0 on release, and hear it as absolute');
     const done = apply(rig, pair.edit);
     expect(done.ok && did(done.value, 'freeze')).toMatchObject({ type: 'on-while-held', held: 1 });

@@ -21,7 +21,7 @@ import type { Place } from './assign';
 import { landingsFor } from './change';
 import { defaultLanding, defaultType } from './defaults';
 import type { CommandProblem } from './problem';
-import { type NewId, nextOrder, staleAssignment } from './shared';
+import { dropWants, type NewId, nextOrder, staleAssignment } from './shared';
 
 export type PlainAction = Exclude<Action, { type: 'send' }>;
 
@@ -80,8 +80,15 @@ export function removeAction(assignment: Assignment, at: number): Edit {
   const rest = assignment.actions.filter((_, i) => i !== at);
   return rest.length === 0
     ? batch('Clear the gesture', [remove('assignments', assignment)])
-    : withActions(assignment, rest, 'Take an action away');
+    : batch('Take an action away', [
+        withActions(assignment, rest, 'Take an action away'),
+        ...dropWants(assignment, (id) => !isMeant(rest, id)),
+      ]);
 }
+
+/** Whether some of the actions are there for a parameter. */
+const isMeant = (actions: readonly Action[], parameterId: string): boolean =>
+  actions.some((a) => a.type === 'send' && a.meant.includes(parameterId));
 
 /** Moves an action one place up or down the list; null at its end. */
 export function moveAction(assignment: Assignment, at: number, by: 1 | -1): Edit | null {

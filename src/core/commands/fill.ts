@@ -109,7 +109,9 @@ export function fillEdit(index: RigIndex, plan: FillPlan, newId: NewId): Edit {
       order: order++,
       controlId: control.id,
       actions: [{ ...plan.send, message, pinned: false, meant: [parameter.id] }],
-      wants: plan.source.wants.slice(0, 1).map(({ want }) => ({ parameterId: parameter.id, want })),
+      wants: plan.source.wants
+        .filter((w) => w.parameterId === plan.send.meant[0])
+        .map(({ want }) => ({ parameterId: parameter.id, want })),
       textShort: control.display ? parameter.name.toUpperCase().slice(0, control.display.short) : '',
       textLong: '',
       entered: null,

@@ -3,13 +3,13 @@ import { addTo, groupBy } from '../base';
 import { addressKey, type Message, shortName } from '../midi';
 import {
   type Assignment,
+  fireTogether,
   hostLayerAt,
   type Landing,
   type Layer,
   type Parameter,
   type PlacedSend,
   type RigIndex,
-  sameJson,
   standInOf,
 } from '../rig';
 import { arrivalPort, routesFrom } from '../wires';
@@ -103,21 +103,12 @@ export function demandsOf(index: RigIndex): readonly Demand[] {
 const sameFunction = (a: readonly string[], b: readonly string[]): boolean =>
   a.length > 0 && a.length === b.length && a.every((id) => b.includes(id));
 
-/** Whether two stand on one gesture at one place: they send one number for both, as they are. */
-const firesWith = (a: Assignment, b: Assignment): boolean =>
-  a.controlId === b.controlId &&
-  a.bank === b.bank &&
-  a.page === b.page &&
-  a.layerId === b.layerId &&
-  a.gesture.type === b.gesture.type &&
-  (a.gesture.type !== 'chord' || sameJson(a.gesture, b.gesture));
-
 /** Whether two functions are sent by one number and by one gesture only: whoever else sends it there for one of them would move the other. */
 function sentTogether(index: RigIndex, key: number, a: PlacedSend, b: PlacedSend): boolean {
-  if (!firesWith(a.assignment, b.assignment)) return false;
+  if (!fireTogether(a.assignment, b.assignment)) return false;
   const meant = new Set([...a.send.meant, ...b.send.meant]);
   return (index.sendsAt.get(key) ?? []).every(
-    (p) => firesWith(p.assignment, b.assignment) || !p.send.meant.some((id) => meant.has(id)),
+    (p) => fireTogether(p.assignment, b.assignment) || !p.send.meant.some((id) => meant.has(id)),
   );
 }
 

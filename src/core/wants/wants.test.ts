@@ -15,7 +15,7 @@ import {
   withFunctions,
 } from '../../../tests/kit/small-rig';
 import { judge } from '../checks';
-import { removeGear, removeParameter } from '../commands';
+import { removeAction, removeGear, removeParameter } from '../commands';
 import { apply, type Behaviour, indexRig, type Landing, type Parameter, type Reception, type Rig, type Want } from '../rig';
 import { possibleWants, sayWant, shortfallOf, wantedOf } from './index';
 
@@ -104,6 +104,13 @@ describe('what is wanted', () => {
     };
     const [a] = two.assignments;
     if (!a) throw new Error('no function');
+    const twoSends = {
+      ...two,
+      assignments: two.assignments.map((b) => ({ ...b, actions: [...b.actions, { type: 'wait' as const, ms: 5 }] })),
+    };
+    const [b] = twoSends.assignments;
+    const taken = b && apply(twoSends, removeAction(b, 0));
+    expect(taken?.ok && taken.value.assignments.map((x) => x.wants)).toEqual([[]]);
     for (const edit of [removeGear(two, 'parameters', 'x'), removeParameter(indexRig(two), a, 'x')]) {
       const after = apply(two, edit);
       if (!after.ok) throw new Error(JSON.stringify(after.error));

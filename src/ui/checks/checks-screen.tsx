@@ -10,7 +10,7 @@ import { Switch } from '../primitives/switch';
 import { useRig } from '../store/provider';
 import { FindingDetail } from './finding-detail';
 import { FindingList } from './finding-list';
-import { countBy, filtered, type Line, linesOf, type Shown } from './lines';
+import { countBy, filtered, type Line, linesOf, partsOf, type Shown } from './lines';
 
 const severities = ['all', 'stop', 'caution', 'note'] as const;
 
@@ -59,9 +59,7 @@ export function ChecksScreen() {
             key={chosen.key}
             index={index}
             line={chosen}
-            alike={all
-              .filter((l) => l.finding.check === chosen.finding.check)
-              .reduce((sum, l) => sum + l.parts.filter((p) => p.finding.accepted === null).length, 0)}
+            alike={partsOf(all, false).filter((p) => p.finding.check === chosen.finding.check).length}
           />
         ) : (
           <p className="px-4 py-4 text-ink-2">A finding is explained here, with what mends it.</p>
@@ -108,7 +106,7 @@ interface FilterProps {
 }
 
 function Filters({ index, all, shown, onChange }: FilterProps) {
-  const open = all.filter((l) => !l.accepted);
+  const open = partsOf(all, false);
   const ofSeverity = countBy(open, (l) => [l.finding.severity]);
   const within = open.filter((l) => shown.severity === 'all' || l.finding.severity === shown.severity);
   const ofGroup = countBy(within, (l) => [checkOf(l.finding.check).group]);
@@ -116,7 +114,7 @@ function Filters({ index, all, shown, onChange }: FilterProps) {
   const units = [...index.rig.controllers, ...index.rig.targets].filter(
     (u) => (ofUnit.get(u.id) ?? 0) > 0 || u.id === shown.unit,
   );
-  const acceptedCount = all.length - open.length;
+  const acceptedCount = partsOf(all, true).length;
   return (
     <aside aria-label="Filters" className="flex min-h-0 flex-col gap-4 overflow-y-auto border-r px-3 py-3">
       <Choices title="How grave">

@@ -5,7 +5,7 @@ import { type KeyboardEvent, useEffect, useMemo, useRef } from 'react';
 import type { Severity } from '@/core/checks';
 import { cx } from '../primitives/cx';
 import { SeverityMark, severityName } from '../primitives/marks';
-import { countBy, type Line, nameOf } from './lines';
+import { countBy, type Line, nameOf, partsOf } from './lines';
 
 interface Props {
   readonly lines: readonly Line[];
@@ -128,7 +128,7 @@ function FindingRow({
 
 function rowsOf(lines: readonly Line[]): readonly Row[] {
   const rows: Row[] = [];
-  const counts = countBy(lines, (l) => [l.finding.severity]);
+  const counts = countBy(partsOf(lines, lines[0]?.accepted ?? false), (p) => [p.finding.severity]);
   let last: Severity | null = null;
   for (const line of lines) {
     const { severity } = line.finding;

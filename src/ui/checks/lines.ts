@@ -87,21 +87,30 @@ function partOf(index: RigIndex, finding: Finding): Part {
   };
 }
 
-/** Lines that pass the filters. */
+/** Lines that pass the filters; of each, what is true in the unit that is asked for. */
 export const filtered = (lines: readonly Line[], shown: Shown): readonly Line[] =>
-  lines.filter(
-    ({ finding, unitIds, accepted }) =>
+  lines.flatMap((line): Line[] => {
+    const { finding, accepted } = line;
+    const passes =
       accepted === shown.accepted &&
       (shown.severity === 'all' || finding.severity === shown.severity) &&
-      (shown.group === null || checkOf(finding.check).group === shown.group) &&
-      (shown.unit === null || unitIds.includes(shown.unit)),
-  );
+      (shown.group === null || checkOf(finding.check).group === shown.group);
+    if (!passes || shown.unit === null) return passes ? [line] : [];
+    const { unit } = shown;
+    const parts = line.parts.filter((p) => p.unitIds.includes(unit));
+    const first = parts.find((p) => p.finding.accepted === null) ?? parts[0];
+    return first ? [{ ...line, ...first, parts }] : [];
+  });
 
 export const nameOf = (check: CheckId): string => checkOf(check).name;
 
-/** How many lines there are of each of some things. */
-export function countBy<K>(lines: readonly Line[], keys: (line: Line) => readonly K[]): ReadonlyMap<K, number> {
+/** The findings of some lines, each by itself: what the head counts, and so what every list of them counts. */
+export const partsOf = (lines: readonly Line[], accepted: boolean): readonly Part[] =>
+  lines.flatMap((line) => line.parts.filter((p) => (p.finding.accepted !== null) === accepted));
+
+/** How many findings there are of each of some things. */
+export function countBy<K>(parts: readonly Part[], keys: (part: Part) => readonly K[]): ReadonlyMap<K, number> {
   const counts = new Map<K, number>();
-  for (const line of lines) for (const key of keys(line)) counts.set(key, (counts.get(key) ?? 0) + 1);
+  for (const part of parts) for (const key of keys(part)) counts.set(key, (counts.get(key) ?? 0) + 1);
   return counts;
 }

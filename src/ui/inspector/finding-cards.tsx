@@ -42,7 +42,7 @@ function FindingCard({ finding, edit }: { readonly finding: Finding; readonly ed
             key={fix.label}
             tone={i === 0 ? 'mend' : 'quiet'}
             size="small"
-            className={i === 0 ? '' : 'text-ink'}
+            className={cx('h-auto min-h-7 max-w-full py-1 text-left whitespace-normal', i !== 0 && 'text-ink')}
             onClick={() => edit(fix.edit)}
           >
             {fix.label}
