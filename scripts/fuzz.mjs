@@ -17,6 +17,7 @@ const laws = {
   mending: 'a change that is offered makes nothing worse, and what it is for better',
   plans: 'a plan moves nothing that nobody meant, and leaves what works',
   ranges: 'no parameter leaves its range, and landings follow it',
+  sheet: 'from the sheet alone the same rig can be built',
 };
 const BATCH = 1000;
 

@@ -185,6 +185,24 @@ describe('found by the law', () => {
     expect(baseAt(index, { controlId: 'fs1', gesture: 'press', bank: 1, page: 1 })?.id).toBe('base');
     expect(standInOf(index, hosted)?.id).toBe('base');
   });
+  it('of several layers of the host the hardware holds what stands most exactly there, and of one place the one whose layer comes first', () => {
+    const layers = ['late', 'early'].map((id, i) => ({ ...smallLayer({ id }), madeIn: 'host' as const, order: 2 - i }));
+    const stand = (places: readonly Partial<Assignment>[]) => {
+      const index = indexRig({
+        ...rig(
+          places.map((_, i) => on(`f${i}`, i + 1)),
+          places,
+        ),
+        layers,
+      });
+      return index.rig.assignments.map((a) => standInOf(index, a)?.id ?? 'itself');
+    };
+    // Found by the law of the sheet: the order of rows, which nobody enters, decided.
+    expect(stand([{ layerId: 'late' }, { layerId: 'early', bank: 2 }])).toEqual(['itself', 'itself']);
+    expect(stand([{ layerId: 'early', bank: 2 }, { layerId: 'late' }])).toEqual(['itself', 'itself']);
+    expect(stand([{ layerId: 'late' }, { layerId: 'early' }])).toEqual(['f1', 'itself']);
+    expect(stand([{ layerId: 'early' }, { layerId: 'early' }, { layerId: 'late' }])).toEqual(['itself', 'itself', 'f0']);
+  });
   it('tape names what acts in a bank, and not what this bank has its own in the place of', () => {
     const named = rig(two, [{ textShort: 'EVERY' }, { bank: 1, textShort: 'HERE' }]);
     const wordsIn = (bank: number): string => {

@@ -1,4 +1,4 @@
-import { writeSheet } from '@/core/formats';
+import { sheetJson, writeSheet } from '@/core/formats';
 import { indexRig } from '@/core/rig';
 import { makeSheet } from '@/core/sheets';
 import { type Command, oneFile } from '../command';
@@ -14,7 +14,7 @@ export const sheet: Command = {
   run: async (options, io) => {
     const rig = await readRig(io, oneFile(options));
     const made = makeSheet(indexRig(rig));
-    answer(io, options, made, () => writeSheet(made).trimEnd());
+    answer(io, options, sheetJson(made), () => writeSheet(made).trimEnd());
     return 0;
   },
 };

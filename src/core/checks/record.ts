@@ -1,8 +1,8 @@
 // The record: texts, names, functions for nothing, leftovers, free controls, and where a mapping is kept.
 import { countBy, counted, plural } from '../base';
 import { changeAssignment, patch, removeAssignment } from '../commands';
-import { addressKey, heardKeys, kindOf, shortName } from '../midi';
-import { batch, type Landing, type Parameter, type RigIndex, remove, set } from '../rig';
+import { heardKeys, kindOf, shortName } from '../midi';
+import { batch, type Parameter, type RigIndex, remove, sentOn, set } from '../rig';
 import { type AssignmentCheck, type ControllerCheck, type Fix, noFixes, type RigCheck, subjectOf } from './finding';
 import { sendsFor } from './fix-parts';
 import { targetStates } from './stated';
@@ -52,7 +52,7 @@ export const textTooLong: AssignmentCheck<'text-too-long', { readonly text: stri
   },
 };
 
-/** Two parameters of one target with one name: on tape and sheet nobody can tell them apart. */
+/** Two parameters of one target with one name: on tape nobody can tell them apart. */
 export const sameName: RigCheck<
   'same-name',
   { readonly target: string; readonly parameter: string; readonly groups: readonly string[] }
@@ -62,10 +62,10 @@ export const sameName: RigCheck<
   group: 'record',
   name: 'Two functions of one name',
   severities: ['note'],
-  guide: 'Two parameters of one target have one name: tape and sheet cannot tell them apart.',
+  guide: 'Two parameters of one target have one name: nobody can tell them apart on tape.',
   say: ({ target, parameter, groups: [one, other] }) => ({
     title: `${target} has two parameters called ${parameter}.`,
-    reason: `${one === undefined ? 'Tape' : `One is in ${one || 'no group'} and one in ${other || 'no group'}; tape`} and sheet show one name for two things.`,
+    reason: `${one === undefined ? 'Tape shows' : `One is in ${one || 'no group'} and one in ${other || 'no group'}; tape shows`} one name for two things, and the sheet can only count them.`,
   }),
   reads: ['parameters', 'targets'],
   find: ({ index }) =>
@@ -161,13 +161,11 @@ export const leftover: RigCheck<'leftover', { readonly target: string; readonly 
     title: `${target} still listens on ${address} for ${parameter}.`,
     reason: 'Nothing on this rig sends it. A message from elsewhere would move it.',
   }),
-  reads: ['landings', 'assignments', 'layers', 'parameters', 'targets'],
+  reads: ['landings', 'assignments', 'layers', 'counters', 'parameters', 'targets'],
   find: ({ index }) => {
-    const tapped = new Set(
-      index.rig.layers.flatMap((l) => l.tap.flatMap((a) => (a.type === 'send' ? heardKeys(a.message) : []))),
-    );
+    const sent = sentOn(index);
     return index.rig.landings.flatMap((landing) => {
-      if (isSent(index, landing, tapped)) return [];
+      if (!sent.isLeftOver(landing)) return [];
       const parameter = index.parameters.get(landing.parameterId);
       const target = index.targets.get(landing.targetId);
       return [
@@ -187,11 +185,6 @@ export const leftover: RigCheck<'leftover', { readonly target: string; readonly 
     return landing ? [{ label, edit: batch(label, [remove('landings', landing)]) }] : [];
   },
 };
-
-function isSent(index: RigIndex, landing: Landing, tapped: ReadonlySet<number>): boolean {
-  if (index.sendsAt.has(addressKey(landing.address))) return true;
-  return heardKeys(landing.address).some((key) => index.sendsAt.has(key) || index.sequencesAt.has(key) || tapped.has(key));
-}
 
 /** Controls that do nothing in any bank or layer: what is left to play with. */
 export const freeControls: ControllerCheck<

@@ -47,7 +47,7 @@ const number =
   (rig: Rig): Edit | null =>
     changeMessage(indexRig(rig), first(rig), 0, cc(to), () => 'n');
 const words = ({ rig, held }: ReturnType<typeof lived>): string[] =>
-  differenceOf(indexRig(held), indexRig(rig)).map((c) => `${c.type} ${c.what}: ${c.was ?? '-'} > ${c.now ?? '-'}`);
+  differenceOf(indexRig(held), indexRig(rig), true).map((c) => `${c.type} ${c.what}: ${c.was ?? '-'} > ${c.now ?? '-'}`);
 
 describe('since it was last entered', () => {
   it('nothing was entered: everything is to be', () => {

@@ -4,7 +4,7 @@ import { describe, expect, it } from 'vitest';
 import { lanternHour } from '../../demo/lantern-hour';
 import { cellProblemWords, programmedEdit } from '../commands';
 import { apply, indexRig } from '../rig';
-import { makeSheet } from '../sheets';
+import { makeSheet, textOf } from '../sheets';
 import { inWords, parseParameters, parseProgrammed, parseRig, writeRig, writeSheet } from './index';
 
 const demo = lanternHour();
@@ -195,15 +195,20 @@ describe('the sheet', () => {
     const named = { ...demo, parameters: demo.parameters.map((p) => (p === parameter ? { ...p, name: '=SUM(A1)' } : p)) };
     const text = writeSheet(makeSheet(indexRig(named)));
     expect(text).toContain("'=SUM(A1)");
-    expect(text.split('\n')[0]).toBe(
-      'side,device,control or parameter,place,gesture,type,channel,number,values or mode,for or from,entered',
+    // The columns of before stand first, as they were; each fact has one of its own behind them.
+    expect(text.split('\n')[0]).toMatch(
+      /^side,device,control or parameter,place,gesture,type,channel,number,values or mode,for or from,entered,bank,page,layer,/,
     );
   });
   it('has a line for each function on both sides, and none in hardware for a layer made in the host', () => {
     const sheet = makeSheet(indexRig(demo));
-    expect(sheet.controllers.flatMap((c) => c.lines)).toHaveLength(32);
-    expect(sheet.targets.flatMap((t) => t.lines)).toHaveLength(demo.landings.length);
-    expect(sheet.controllers[1]?.lines.filter((l) => l.control === 'E 1')).toHaveLength(1);
+    const lines = sheet.controllers.flatMap((c) => c.lines);
+    expect(lines.filter((l) => l.of.type === 'function')).toHaveLength(32);
+    expect(lines.filter((l) => l.of.type === 'layer' && l.of.tap === null)).toHaveLength(demo.layers.length);
+    expect(sheet.targets.flatMap((t) => [...t.lines, ...t.clear]).filter((l) => l.of.type === 'landing')).toHaveLength(
+      demo.landings.length,
+    );
+    expect(sheet.controllers[1]?.lines.filter((l) => textOf(l, 'control') === 'E 1' && l.of.type === 'function')).toHaveLength(1);
   });
   it('writes programs from 1 and notes by name where the device does', () => {
     const board = demo.controllers[0];
@@ -230,7 +235,11 @@ describe('the sheet', () => {
           : a,
       ),
     });
-    const line = (message: typeof action.message) => makeSheet(indexRig(to(message))).controllers[0]?.lines[0]?.number;
+    const line = (message: typeof action.message) => {
+      const lines = makeSheet(indexRig(to(message))).controllers[0]?.lines ?? [];
+      const own = lines.find((l) => l.of.type === 'function' && l.of.assignment.id === demo.assignments[0]?.id);
+      return own && textOf(own, 'number');
+    };
     expect(line({ type: 'program', channel, number: 0 as never, bank: null })).toBe('1');
     expect(line({ type: 'note', channel, number: 60 as never })).toBe('60');
   });

@@ -3,6 +3,7 @@
 // What is wrong with a file, and what a form cannot hold.
 
 export { type FileProblem, fileProblemWords } from './file-problem';
+export { unguardedCell } from './guard';
 export { DEPTH_LIMIT, depthOf, FILE_LIMIT, type ImportProblem, inWords, readJson, type ToldProblem } from './json';
 export { type LeftOut, leftOutWords } from './left-out';
 export { type DecodedText, decodeText, guessedEncoding } from './text';
@@ -31,6 +32,7 @@ export { type ParameterList, parameterColumns, parseParameters, type Written, wr
 export { type ProgrammedList, parseProgrammed, writeProgrammed } from './programmed-csv';
 export { writeProofs } from './proof-csv';
 export { writeSheet } from './sheet-csv';
+export { sheetJson } from './sheet-json';
 export { writeSheetMarkdown } from './sheet-md';
 
 // MIDI files, SysEx files and name documents.

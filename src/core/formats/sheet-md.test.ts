@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { lanternHour } from '../../demo/lantern-hour';
 import { indexRig } from '../rig';
-import { makeSheet } from '../sheets';
+import { isEntered, makeSheet } from '../sheets';
 import { cell, writeSheetMarkdown } from './sheet-md';
 
 /** The cells of a row as the specification reads them: split at pipes that no backslash stands before. */
@@ -15,14 +15,15 @@ describe('the sheet as Markdown', () => {
     const sheet = makeSheet(indexRig(demo));
     const text = writeSheetMarkdown(demo.name, sheet);
     const rows = text.split('\n').filter((l) => l.startsWith('| ['));
-    expect(rows).toHaveLength(
-      sheet.controllers.reduce((n, c) => n + c.lines.length, 0) + sheet.targets.reduce((n, t) => n + t.lines.length, 0),
-    );
+    const lines = [...sheet.controllers.flatMap((c) => c.lines), ...sheet.targets.flatMap((t) => [...t.lines, ...t.clear])];
+    expect(rows).toHaveLength(lines.filter((l) => isEntered(l) !== null).length);
     expect(text).toContain(
       '| [x] | [ ] | FS 1 | Overture · Base | press | Control change | 5 | 102 | alternating 127 / 0 | Murmur Loom: Loom |',
     );
+    // Every fact of every line, as it is escaped; the cells of a place hold three.
+    for (const line of lines) for (const { text: said } of line.facts) expect(text).toContain(cell(said));
     const open = rows.filter((r) => r.startsWith('| [ ]'));
-    expect(open.length).toBe(sheet.toEnter);
+    expect(open.length).toBe(lines.filter((l) => isEntered(l) === false).length);
   });
   it('keeps its cells whatever a control is called', () => {
     fc.assert(

@@ -1,7 +1,8 @@
 // Labels to scale: strips of tape that lie along a row of controls, and stickers as large as pads and buttons, in millimetres from the
 // template; black on white, layers told by their symbols, and letters as large as the distance asks for.
-import { groupBy } from '../base';
-import { type Assignment, type Control, type Controller, inLayer, type Layer, type RigIndex } from '../rig';
+import { exhaustive, groupBy } from '../base';
+import { shortName } from '../midi';
+import { type Action, type Assignment, type Control, type Controller, inLayer, type Layer, type RigIndex } from '../rig';
 import { brokenTo, CAP_HEIGHT, cutTo, widthOf } from './measure';
 import { A4, type Ink, type Paper } from './paper';
 import { text } from './text';
@@ -96,7 +97,8 @@ const isSticker = (c: Control): boolean => c.kind === 'pad';
 /** What stands on a control: a line for each gesture in Base, and for each in a layer that has something else there. */
 function linesFor(index: RigIndex, control: Control, bank: number | null): readonly Line[] {
   const byGesture = [...groupBy(index.assignmentsOf.get(control.id) ?? [], (a) => a.gesture.type).values()];
-  const pages = index.controllers.get(control.controllerId)?.firmware.pages ?? 1;
+  const controller = index.controllers.get(control.controllerId);
+  const pages = controller?.firmware.pages ?? 1;
   // What acts in this bank on any page: a function of every bank is not written where this bank has its own.
   const acting = (layerId: string | null): readonly Assignment[] => [
     ...new Set(
@@ -109,7 +111,7 @@ function linesFor(index: RigIndex, control: Control, bank: number | null): reado
   const opens = index.layersByModifier.get(control.id) ?? [];
   const own = layers.flatMap((layer): Line[] => {
     const found = acting(layer?.id ?? null);
-    const words = [...new Set(found.flatMap((a) => gestureWords(a, wordsOf(index, a))))];
+    const words = [...new Set(found.flatMap((a) => gestureWords(a, wordsOf(index, controller, a))))];
     return words.map((text) => ({ layer, text, controlId: control.id }));
   });
   return [...own, ...opens.map((layer): Line => ({ layer, text: `= ${layer.name}`, controlId: control.id }))];
@@ -122,13 +124,46 @@ function gestureWords(a: Assignment, words: string): readonly string[] {
   return [type === 'press' || type === 'move' ? words : `${type.replace('-', ' ')}: ${words}`];
 }
 
-/** The text that the player gave it, else what it moves, else where it goes. */
-function wordsOf(index: RigIndex, a: Assignment): string {
+/** The text that the player gave it, else what it moves, where it goes, which keys it presses, what it sends. */
+function wordsOf(index: RigIndex, controller: Controller | undefined, a: Assignment): string {
   if (a.textShort.trim() !== '') return a.textShort.trim();
   const meant = a.actions.flatMap((x) => (x.type === 'send' ? x.meant : []));
   const names = [...new Set(meant.map((id) => index.parameters.get(id)?.name ?? ''))].filter((n) => n !== '');
   if (names.length > 0) return names.join(' + ');
-  return a.actions.some((x) => x.type === 'go') ? 'Bank' : '';
+  const words = a.actions.flatMap((x): readonly string[] => {
+    switch (x.type) {
+      case 'go':
+        return [goWords(controller, x.to)];
+      case 'keystroke':
+        return [x.keys];
+      case 'send':
+        return [shortName(x.message)];
+      case 'wait':
+        return [];
+      default:
+        return exhaustive(x);
+    }
+  });
+  // Where it goes says more than what it sends on the way.
+  const [first = ''] = words;
+  const to = a.actions.find((x) => x.type === 'go');
+  return to?.type === 'go' ? goWords(controller, to.to) : first;
+}
+
+/** Where a switch leads: the bank by its name, or how far on. */
+function goWords(controller: Controller | undefined, to: (Action & { readonly type: 'go' })['to']): string {
+  switch (to.type) {
+    case 'bank':
+      return controller?.bankNames[to.bank - 1] || `Bank ${to.bank}`;
+    case 'page':
+      return `Page ${to.page}`;
+    case 'step':
+      return `${to.what === 'bank' ? 'Bank' : 'Page'} ${to.by < 0 ? '−' : '+'}${Math.abs(to.by) === 1 ? '' : Math.abs(to.by)}`;
+    case 'last-used':
+      return 'Back';
+    default:
+      return exhaustive(to);
+  }
 }
 
 /** Controls in rows: those whose middles are at the same height, from left to right. */

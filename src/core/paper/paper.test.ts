@@ -4,7 +4,7 @@ import { describe, expect, it } from 'vitest';
 import { randomRig } from '../../../tests/kit/random-rig';
 import { lanternHour } from '../../demo/lantern-hour';
 import { indexRig } from '../rig';
-import { makeSheet } from '../sheets';
+import { isEntered, makeSheet } from '../sheets';
 import { capsFor, makeLabels } from './labels';
 import { brokenTo, CAP_HEIGHT, cutTo, hasLetter, widthOf } from './measure';
 import type { Ink } from './paper';
@@ -117,7 +117,9 @@ describe('the sheet on paper', () => {
       fc.property(fc.integer({ min: 1, max: 200 }), (seed) => {
         const index = indexRig(randomRig(seed));
         const paper = sheetPaper(index, '2026-05-02');
-        const lines = makeSheet(index).controllers.reduce((sum, c) => sum + c.lines.length, 0);
+        const lines = makeSheet(index)
+          .controllers.flatMap((c) => c.lines)
+          .filter((l) => isEntered(l) !== null).length;
         expect(paper.pages.flatMap((p) => boxes(p.ink)).length).toBe(lines);
         for (const { ink } of paper.pages)
           for (const w of words(ink)) expect(w.x + widthOf(w.text, w.face, w.size) <= 210 && w.y <= 297).toBe(true);

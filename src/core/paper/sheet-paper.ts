@@ -1,7 +1,16 @@
 // The sheet on paper: a table for each controller and each target, with boxes to tick by hand.
 
 import type { RigIndex } from '../rig';
-import { makeSheet } from '../sheets';
+import {
+  alsoWords,
+  cellsOf,
+  controllerColumns,
+  isEntered,
+  makeSheet,
+  type SheetColumn,
+  type SheetLine,
+  targetColumns,
+} from '../sheets';
 import { brokenTo } from './measure';
 import { A4, type Face, type Ink, type Paper } from './paper';
 import { text } from './text';
@@ -22,53 +31,34 @@ interface Column {
 type Table = {
   readonly title: string;
   readonly columns: readonly Column[];
-  readonly rows: ReadonlyArray<{ readonly cells: readonly string[]; readonly ticked: boolean }>;
+  readonly rows: ReadonlyArray<{ readonly cells: readonly string[]; readonly ticked: boolean | null }>;
 };
 
-const controllerColumns: readonly Column[] = [
-  { head: 'Control', part: 10, face: 'bold' },
-  { head: 'Place', part: 16, face: 'plain' },
-  { head: 'Gesture', part: 10, face: 'plain' },
-  { head: 'Type', part: 15, face: 'plain' },
-  { head: 'Ch', part: 5, face: 'mono' },
-  { head: 'No.', part: 7, face: 'mono' },
-  { head: 'Values', part: 18, face: 'plain' },
-  { head: 'For', part: 19, face: 'plain' },
-];
-const targetColumns: readonly Column[] = [
-  { head: 'Parameter', part: 20, face: 'bold' },
-  { head: 'Type', part: 15, face: 'plain' },
-  { head: 'Ch', part: 5, face: 'mono' },
-  { head: 'No.', part: 7, face: 'mono' },
-  { head: 'Hears it as', part: 18, face: 'plain' },
-  { head: 'Range', part: 20, face: 'plain' },
-  { head: 'From', part: 15, face: 'plain' },
-];
+/** How wide the columns of the sheet are beside each other, *Also* last. */
+const controllerParts = [11, 14, 9, 13, 4, 7, 17, 17, 18];
+const targetParts = [18, 14, 4, 7, 16, 17, 15, 15];
+
+function tableFor(title: string, lines: readonly SheetLine[], columns: readonly SheetColumn[], parts: readonly number[]): Table {
+  return {
+    title,
+    columns: [...columns, { head: 'Also', figures: false }].map(({ head, figures }, i) => ({
+      head,
+      part: parts[i] ?? 10,
+      face: i === 0 ? 'bold' : figures ? 'mono' : 'plain',
+    })),
+    rows: lines.map((l) => ({ cells: [...cellsOf(l, columns), alsoWords(l, columns)], ticked: isEntered(l) })),
+  };
+}
 
 /** The whole sheet of a rig on upright A4. `day`: a date for the foot. What does not fit on a line is broken, never cut. */
 export function sheetPaper(index: RigIndex, day: string): Paper {
   const sheet = makeSheet(index);
   const tables: Table[] = [
-    ...sheet.controllers.map(
-      ({ controller, lines }): Table => ({
-        title: `In ${controller.name}`,
-        columns: controllerColumns,
-        rows: lines.map((l) => ({
-          cells: [l.control, l.place, l.gesture, l.type, l.channel, l.number, l.values, l.purpose],
-          ticked: l.assignment.entered !== null,
-        })),
-      }),
-    ),
-    ...sheet.targets.map(
-      ({ target, lines }): Table => ({
-        title: `In ${target.name}`,
-        columns: targetColumns,
-        rows: lines.map((l) => ({
-          cells: [l.parameter, l.type, l.channel, l.number, l.mode, l.range, l.from],
-          ticked: l.landing.entered !== null,
-        })),
-      }),
-    ),
+    ...sheet.controllers.map(({ name, lines }) => tableFor(`In ${name}`, lines, controllerColumns, controllerParts)),
+    ...sheet.targets.flatMap(({ name, lines, clear }) => [
+      tableFor(`In ${name}`, lines, targetColumns, targetParts),
+      tableFor(`To clear in ${name}: nothing sends these any more`, clear, targetColumns, targetParts),
+    ]),
   ].filter((t) => t.rows.length > 0);
   const pages = layTables(tables);
   const foot = (ink: readonly Ink[], i: number): readonly Ink[] => [
@@ -110,7 +100,7 @@ function layTables(tables: readonly Table[]): readonly (readonly Ink[])[] {
         turn();
         head(`${table.title}, continued`);
       }
-      ink({ type: 'box', x: MARGIN, y: y + 0.5, width: BOX, height: BOX, line: 0.25 });
+      if (row.ticked !== null) ink({ type: 'box', x: MARGIN, y: y + 0.5, width: BOX, height: BOX, line: 0.25 });
       if (row.ticked) {
         ink({ type: 'line', x1: MARGIN + 0.5, y1: y + 1.9, x2: MARGIN + 1.1, y2: y + 2.5, line: 0.35, dashed: false });
         ink({ type: 'line', x1: MARGIN + 1.1, y1: y + 2.5, x2: MARGIN + 2.2, y2: y + 1, line: 0.35, dashed: false });

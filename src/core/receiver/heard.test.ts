@@ -282,3 +282,21 @@ describe('what one message does to several', () => {
     expect([t.why(packedBend(5, 16383)), t.value('level')]).toEqual([null, 127]);
   });
 });
+
+describe('several landings at one address', () => {
+  it('found by the law of the sheet: what puts another sound in place acts first, whatever the order of rows', () => {
+    const sound = parameter('sound', { kind: 'stepped', lowest: 0, highest: 1, steps: ['A', 'B'], order: 2 });
+    const lands = [
+      landing('level', { takeover: 'scale', from: 0, to: 127, order: 1 }),
+      landing('sound', { mode: 'preset', setValue: 1, order: 2 }),
+    ];
+    const heard = (landings: readonly Landing[]) => {
+      const t = target({ parameters: [level, sound], landings, reception: { actsOn: 'any-message' } });
+      return [10, 20, 30].map((v) => {
+        t.take(packedCc(5, 104, v));
+        return t.value('level');
+      });
+    };
+    expect(heard(lands)).toEqual(heard([...lands].reverse()));
+  });
+});

@@ -97,7 +97,8 @@ export function compileTargets(index: RigIndex, scope: TargetScope): TargetProgr
     const home = byTarget.get(target.id) ?? new Map<number, Listener[]>();
     byTarget.set(target.id, home);
     const key = addressKey(landing.address);
-    home.set(key, [...(home.get(key) ?? []), listener]);
+    const heard = home.get(key);
+    home.set(key, heard ? [...heard, listener].sort(byPrecedence(index)) : [listener]);
   }
 
   const targets = scope.keys === null ? index.rig.targets : [...byTarget.keys()].flatMap((id) => index.targets.get(id) ?? []);
@@ -125,6 +126,17 @@ export function compileTargets(index: RigIndex, scope: TargetScope): TargetProgr
     barMs: beatMs * scope.tempo.beatsPerBar,
   };
 }
+
+/**
+ * Which of several landings at one address acts first: what puts another sound in place, then the others in the order of their parameters. Nobody can
+ * enter an order of landings in a target, so that it may not depend on the order of rows. Common practice, no source.
+ */
+const byPrecedence =
+  ({ parameters }: Pick<RigIndex, 'parameters'>) =>
+  (a: Listener, b: Listener): number =>
+    Number(modeOf(b.landing.mode).changesSound) - Number(modeOf(a.landing.mode).changesSound) ||
+    (parameters.get(a.landing.parameterId)?.order ?? 0) - (parameters.get(b.landing.parameterId)?.order ?? 0) ||
+    a.index - b.index;
 
 /** A value of a parameter, kept in its range; a trigger counts how often it fired. */
 export const inRange = ({ kind, lowest, highest }: Parameter, value: number): number =>

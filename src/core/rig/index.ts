@@ -72,6 +72,7 @@ export { indexRig, type RigIndex } from './index-rig';
 export { actingAt, baseAt, type Held, hostLayerAt, layersOn, reaches, standInOf } from './layers';
 export { type Depth, inLayer, type Placed, resolve, type Standpoint } from './resolve';
 export { messagesOf, type PlacedSend } from './send-index';
+export { type Sent, sentOn } from './sent';
 export { fireTogether } from './together';
 
 // The panel in millimetres.

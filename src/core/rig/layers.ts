@@ -1,6 +1,6 @@
 // What layers mean, asked from many places: where a layer is made, which ones a controller has, and what the hardware holds.
 import type { Lookup } from '../base';
-import { type Depth, depthOf, inLayer, type Placed, resolve } from './resolve';
+import { type Depth, depthOf, exactness, inLayer, type Placed, resolve } from './resolve';
 import type { Assignment, Control, Gesture, Layer, Rig } from './schema';
 
 /** The part of a rig's look-ups that says what the hardware holds. */
@@ -52,17 +52,26 @@ export function actingAt(
 
 /**
  * What the hardware sends in place of an assignment in a layer made in the host; null when it sends its own. A control has one
- * message for one gesture: Base's, or where Base has none, that of the first host-made layer which has one.
+ * message for one gesture: Base's, or where Base has none, that of a host-made layer. The hardware knows none of these layers, so that of several it
+ * is the one that stands most exactly there, as anywhere, and of those of one place the one whose layer comes first.
  */
 export function standInOf(index: Held, assignment: Assignment): Assignment | null {
   if (hostLayerAt(index, assignment.layerId) === null) return null;
-  const base = baseAt(index, { ...assignment, gesture: assignment.gesture.type });
-  if (base) return base;
-  // Layers of the host in the order of their functions: the hardware knows none of them, and holds the first one's message.
   const spot = { ...assignment, gesture: assignment.gesture.type };
+  const base = baseAt(index, spot);
+  if (base) return base;
+  const at = { bank: spot.bank, page: spot.page, layers: [] };
   const hosted = gestureAt(index, spot).filter((a) => hostLayerAt(index, a.layerId) !== null);
-  const first = hosted.find((a) => inLayer(hosted, { ...spot, layers: [] }, a.layerId).includes(a));
-  return first && first.id !== assignment.id ? first : null;
+  const orderOf = (a: Assignment): number => index.layers.get(a.layerId ?? '')?.order ?? 0;
+  let held: Assignment | null = null;
+  for (const a of hosted) {
+    if (exactness(a, at) < 0) continue;
+    const nearer = held === null ? 1 : exactness(a, at) - exactness(held, at);
+    if (held === null || nearer > 0 || (nearer === 0 && orderOf(a) < orderOf(held))) held = a;
+  }
+  // Several of one layer and place act together, as in Base.
+  if (held === null || (held.layerId === assignment.layerId && exactness(assignment, at) === exactness(held, at))) return null;
+  return held;
 }
 
 /** Whether a layer turns a control into something else: by its scope, and never its own modifier. */

@@ -43,7 +43,7 @@ export function resolve<T extends Placed>(
 }
 
 /** How exactly a row is meant for a place: 3 for this bank and page, 0 for every one, −1 where it does not stand there. */
-function exactness({ bank, page }: Placed, at: Standpoint): number {
+export function exactness({ bank, page }: Placed, at: Standpoint): number {
   if ((bank !== null && bank !== at.bank) || (page !== null && page !== at.page)) return -1;
   return (bank === null ? 0 : 2) + (page === null ? 0 : 1);
 }

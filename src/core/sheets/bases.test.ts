@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { assignment, cc, fixed, landing, latching, noteOn, parameter, smallRig } from '../../../tests/kit/small-rig';
 import { lanternHour } from '../../demo/lantern-hour';
 import { indexRig } from '../rig';
 import { assignmentValues, inBases } from './bases';
@@ -29,5 +30,20 @@ describe('a value in every base', () => {
       [127, 'On'],
       [0, 'Off'],
     ]);
+  });
+  it('of a note counts as on from velocity 1, and a message without a value has none', () => {
+    const rig = (behaviour: ReturnType<typeof latching>, message = noteOn(36)) =>
+      indexRig({
+        ...smallRig([parameter('Loom')]),
+        assignments: [assignment({ message, behaviour, meant: ['Loom'] })],
+        landings: [landing('Loom', { id: 'other', address: cc(9), mode: 'toggle' }), landing('Loom', { address: message })],
+      });
+    const values = (index: ReturnType<typeof rig>) =>
+      index.rig.assignments.flatMap((a) => assignmentValues(index, a).map((v) => [v.value, v.reads]));
+    expect(values(rig(latching(1, 0)))).toEqual([
+      [1, 'On'],
+      [0, 'Off'],
+    ]);
+    expect(values(rig(fixed(0), { type: 'start' }))).toEqual([]);
   });
 });

@@ -1,6 +1,6 @@
 // One value in every base that a device or a player may show it in.
 import { showValue } from '../bench';
-import { valueMax } from '../midi';
+import { addressKey, carriesValue, countsAsOn, valueMax } from '../midi';
 import { meaningsOf } from '../receiver';
 import { type Assignment, behaviourValues, type Landing, type Parameter, type RigIndex } from '../rig';
 
@@ -20,13 +20,15 @@ export function inBases(value: number, max: number): Omit<ValueInBases, 'reads'>
   return { value, percent: Math.round((value * 100) / max), hex: hex.padStart(max > 127 ? 4 : 2, '0') };
 }
 
-/** Every value that an assignment names, once each, in the order in which it names them. */
+/** Every value that an assignment names, once each, in the order in which it names them; none of a message that carries no value. */
 export function assignmentValues(index: RigIndex, assignment: Assignment): readonly ValueInBases[] {
   const rows = assignment.actions.flatMap((action) => {
-    if (action.type !== 'send' || action.message.type === 'program') return [];
+    if (action.type !== 'send' || !carriesValue(action.message.type)) return [];
     const max = valueMax(action.message.type);
     const parameter = index.parameters.get(action.meant[0] ?? '');
-    const landing = parameter && index.rig.landings.find((l) => l.parameterId === parameter.id);
+    // By the landing that hears this message, not by another one of the same parameter.
+    const key = addressKey(action.message);
+    const landing = parameter && index.rig.landings.find((l) => l.parameterId === parameter.id && addressKey(l.address) === key);
     return behaviourValues(action.behaviour).map((value) => ({
       ...inBases(value, max),
       reads: parameter && landing ? readsAs(index, parameter, landing, value, max) : null,
@@ -39,6 +41,9 @@ function readsAs(index: RigIndex, parameter: Parameter, landing: Landing, value:
   const whole = landing.from === parameter.lowest && landing.to === parameter.highest;
   if (landing.mode !== 'absolute' || !whole || parameter.kind === 'trigger') return null;
   const threshold = index.targets.get(parameter.targetId)?.reception.threshold ?? 64;
+  // A toggle goes by what counts as on there: a note from velocity 1, a 14-bit value from 128 times the threshold.
+  if (parameter.kind === 'toggle')
+    return showValue(parameter, countsAsOn(landing.address.type, value, threshold) ? parameter.highest : parameter.lowest);
   const given = meaningsOf(parameter, max, threshold)[value];
   return given === undefined ? null : showValue(parameter, given);
 }

@@ -1,6 +1,10 @@
 // What has to be entered again between two states of a rig: lines of the sheet that came, went or read otherwise.
-import type { RigIndex } from '../rig';
-import { makeSheet, type Sheet } from './sheet';
+import { exhaustive } from '../base';
+import { type RigIndex, sameJson } from '../rig';
+import { placeColumn, together } from './columns';
+import { type FactName, factWord } from './fact';
+import { type SheetLine, textOf } from './line';
+import { makeSheet } from './sheet';
 
 export interface SheetChange {
   readonly type: 'enter' | 'clear' | 'change';
@@ -21,11 +25,16 @@ export interface Written {
   readonly what: string;
   readonly text: string;
   readonly spot: string;
+  /** What is entered, fact by fact: lines are the same exactly if these are, whatever things are called. */
+  readonly entered: readonly (readonly [FactName, unknown])[];
 }
 
-/** What a player has to do at the hardware and in the software to get from one state to the other, controllers first. */
-export function differenceOf(before: RigIndex, after: RigIndex): readonly SheetChange[] {
-  const a = writtenFor(before);
+/**
+ * What a player has to do at the hardware and in the software to get from one state to the other, controllers first. `standing`: everything of the state
+ * before stands in the devices, also what nothing sends to.
+ */
+export function differenceOf(before: RigIndex, after: RigIndex, standing = false): readonly SheetChange[] {
+  const a = writtenFor(before, standing);
   const b = writtenFor(after);
   const changes: SheetChange[] = [];
   for (const [key, now] of b) {
@@ -34,7 +43,7 @@ export function differenceOf(before: RigIndex, after: RigIndex): readonly SheetC
     if (!was) changes.push(enter);
     // What moved to another control, gesture or place is taken away there and entered here.
     else if (was.spot !== now.spot) changes.push(cleared(was), enter);
-    else if (was.text !== now.text) changes.push({ ...enter, type: 'change', was: was.text });
+    else if (!sameJson(was.entered, now.entered)) changes.push({ ...enter, type: 'change', was: was.text });
   }
   for (const [key, was] of a) if (!b.has(key)) changes.push(cleared(was));
   return changes;
@@ -42,45 +51,63 @@ export function differenceOf(before: RigIndex, after: RigIndex): readonly SheetC
 
 const cleared = ({ unit, what, text, spot }: Written): SheetChange => ({ type: 'clear', unit, what, was: text, now: null, spot });
 
-/** `Control change 102, ch 5, alternating 127 / 0`. */
-const inWords = (
-  line: { readonly type: string; readonly number: string; readonly channel: string },
-  more: readonly string[],
-): string =>
-  [`${line.type} ${line.number}`.trim(), line.channel && `ch ${line.channel}`, ...more].filter((t) => t !== '').join(', ');
+/** Facts that say what a line is, or that follow from others: not what is entered. */
+const aside = new Set<FactName>(['control', 'parameter', 'bank', 'page', 'layer', 'gesture', 'opens', 'purpose', 'from']);
+/** Facts whose text says by itself what it is. */
+const plain = new Set<FactName>(['type', 'number', 'values', 'text', 'mode', 'coding', 'sets', 'range']);
 
-/** The lines of the sheet by what they belong to: an assignment and the place of the message in it, or a landing. */
-export const writtenFor = (index: RigIndex): ReadonlyMap<string, Written> => writtenIn(makeSheet(index));
+/** `Control change 102, ch 5, alternating 127 / 0, Curve: slow, then fast, bent by 3`. */
+function inWords(line: SheetLine): string {
+  const rest = line.facts.filter((f) => !aside.has(f.name) && f.name !== 'type' && f.name !== 'number' && f.name !== 'channel');
+  return [
+    `${textOf(line, 'type')} ${textOf(line, 'number')}`.trim(),
+    textOf(line, 'channel') && `ch ${textOf(line, 'channel')}`,
+    ...rest.map((f) => (plain.has(f.name) ? f.text : `${factWord(f.name)}: ${f.text}`)),
+  ]
+    .filter((t) => t !== '')
+    .join(', ');
+}
 
-function writtenIn(sheet: Sheet): ReadonlyMap<string, Written> {
-  const lines = new Map<string, Written>();
-  for (const { controller, lines: own } of sheet.controllers) {
-    const counts = new Map<string, number>();
-    for (const l of own) {
-      const n = counts.get(l.assignment.id) ?? 0;
-      counts.set(l.assignment.id, n + 1);
-      lines.set(`${l.assignment.id} ${n}`, {
-        unit: controller.name,
-        what: `${l.control} ${l.gesture}, ${l.place}`,
-        spot: JSON.stringify([
-          l.assignment.controlId,
-          l.assignment.gesture,
-          l.assignment.bank,
-          l.assignment.page,
-          l.assignment.layerId,
-        ]),
-        text: inWords(l, [l.values, l.display]),
-      });
+/** The lines of the sheet by what they belong to: an assignment and the place of the message in it, a layer, or a landing. `all`: also what is to be cleared. */
+export function writtenFor(index: RigIndex, all = false): ReadonlyMap<string, Written> {
+  const sheet = makeSheet(index);
+  return new Map([
+    ...sheet.controllers.flatMap(({ controller, lines }) => lines.map((l) => [l.key, writtenIn(controller.name, l)] as const)),
+    ...sheet.targets.flatMap(({ target, lines, clear }) =>
+      [...lines, ...(all ? clear : [])].map((l) => [l.key, writtenIn(target.name, l)] as const),
+    ),
+  ]);
+}
+
+const writtenIn = (unit: string, line: SheetLine): Written => ({
+  unit,
+  ...whatOf(line),
+  text: inWords(line),
+  entered: line.facts.filter((f) => !aside.has(f.name)).map((f) => [f.name, f.value]),
+});
+
+/** What a line is about, and the place where it stands in a device. */
+function whatOf(line: SheetLine): Pick<Written, 'what' | 'spot'> {
+  const { of } = line;
+  switch (of.type) {
+    case 'function': {
+      const { controlId, gesture, bank, page, layerId } = of.assignment;
+      return {
+        what: `${textOf(line, 'control')} ${gesture.type}, ${together(line, placeColumn)}`,
+        spot: JSON.stringify([controlId, gesture, bank, page, layerId]),
+      };
     }
+    case 'layer':
+    case 'host-layer':
+      return {
+        what: `${textOf(line, 'opens')}${textOf(line, 'gesture') === '' ? '' : `, ${textOf(line, 'gesture')}`}`,
+        spot: JSON.stringify([of.layer.id, of.layer.modifierControlId, line.key]),
+      };
+    case 'landing': {
+      const { targetId, parameterId, hostLayerId } = of.landing;
+      return { what: textOf(line, 'parameter'), spot: JSON.stringify([targetId, parameterId, hostLayerId]) };
+    }
+    default:
+      return exhaustive(of);
   }
-  for (const { target, lines: own } of sheet.targets) {
-    for (const l of own)
-      lines.set(l.landing.id, {
-        unit: target.name,
-        what: l.parameter,
-        spot: JSON.stringify([l.landing.targetId, l.landing.parameterId, l.landing.hostLayerId]),
-        text: inWords(l, [l.mode, l.range]),
-      });
-  }
-  return lines;
 }

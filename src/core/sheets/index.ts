@@ -3,21 +3,19 @@
 // The sheet and its lines.
 
 export { assignmentValues, type ValueInBases } from './bases';
+export { alsoOf, alsoWords, cellsOf, controllerColumns, placeColumn, type SheetColumn, targetColumns, together } from './columns';
+export { type Fact, type FactName, factNames, factWord } from './fact';
+export { isProgrammed, linesOfFunction } from './function-lines';
 export { type Home, homesOf } from './homes';
-export { exampleValues, recipeBlanks, writeRecipe } from './recipe';
-export {
-  type ControllerLine,
-  countToEnter,
-  makeSheet,
-  placeWords,
-  type Sheet,
-  type TargetLine,
-  valueWords,
-} from './sheet';
+export { isEntered, type SheetLine, saysOn, textOf } from './line';
+export { type Recipe, type RecipeValues, recipeBlanks, writeRecipe } from './recipe';
+export { exampleValues, recipeValues } from './recipe-values';
+export { countToEnter, makeSheet, openLines, placeWords, type Sheet } from './sheet';
 
 // Entering it step by step; teaching the software.
 
-export { type EntryStep, entryProgress, entrySteps, whereToGoOn } from './steps';
+export type { EntryStep } from './step';
+export { entryProgress, entrySteps, isTicked, whereToGoOn } from './steps';
 export { type Lesson, lessonFor } from './teach';
 
 // Two states compared.

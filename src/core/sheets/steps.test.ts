@@ -3,8 +3,10 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { lanternHour } from '../../demo/lantern-hour';
 import { apply, batch, indexRig, type Rig, set } from '../rig';
+import { isEntered, textOf } from './line';
 import { makeSheet } from './sheet';
-import { type EntryStep, entryProgress, entrySteps, whereToGoOn } from './steps';
+import type { EntryStep } from './step';
+import { entryProgress, entrySteps, isTicked, whereToGoOn } from './steps';
 
 const demo = lanternHour();
 const index = indexRig(demo);
@@ -20,21 +22,13 @@ const mark = { at: '2031-03-04T05:06:07.000Z' };
 describe('the walk', () => {
   it('has every line of the sheet once', () => {
     const sheet = makeSheet(index);
-    const lines = sheet.controllers.flatMap((c) => c.lines).map((l) => `${l.assignment.id} ${l.number} ${l.values}`);
-    expect(
-      of('control')
-        .flatMap((s) => s.lines.map((l) => `${l.assignment.id} ${l.number} ${l.values}`))
-        .sort(),
-    ).toEqual(lines.sort());
-    expect(
-      of('parameter')
-        .map((s) => s.landing.id)
-        .sort(),
-    ).toEqual(
-      sheet.targets
-        .flatMap((t) => t.lines)
-        .map((l) => l.landing.id)
-        .sort(),
+    const keys = (lines: readonly { readonly key: string }[]): string[] => lines.map((l) => l.key).sort();
+    const walked = steps.flatMap((s) => ('lines' in s ? s.lines : []));
+    expect(keys(walked)).toEqual(
+      keys([
+        ...sheet.controllers.flatMap((c) => c.lines),
+        ...sheet.targets.flatMap((t) => [...t.lines, ...t.clear.filter((l) => isEntered(l))]),
+      ]),
     );
     expect(new Set(steps.map((s) => s.key)).size).toBe(steps.length);
   });
@@ -78,13 +72,13 @@ describe('the walk', () => {
   });
   it('never teaches by hand what would fire, nor what nothing sends to', () => {
     const learnt = of('parameter').filter((s) => s.how === 'learn');
-    const row = index.parameters.get(learnt[0]?.landing.parameterId ?? '');
+    const row = index.parameters.get(learnt[0]?.landings[0]?.parameterId ?? '');
     if (!row) throw new Error('demo changed');
     const risky = entrySteps(indexRig(done(demo, [set('parameters', row, 'tags', ['hazard'])])));
     const step = risky.find((s) => s.key === learnt[0]?.key);
     expect(step).toMatchObject({ how: 'type', why: 'Learning would set it off.' });
     for (const s of learnt) {
-      const parameter = index.parameters.get(s.landing.parameterId);
+      const parameter = index.parameters.get(s.landings[0]?.parameterId ?? '');
       expect(parameter?.kind).not.toBe('trigger');
       expect(parameter?.tags).not.toContain('hazard');
       expect(s.by).not.toBeNull();
@@ -105,7 +99,7 @@ describe('the walk', () => {
     const parameter = index.parameters.get(other?.parameterId ?? '');
     if (!learnt || !other || !parameter) throw new Error('demo changed');
     const rig = done(demo, [
-      set('landings', other, 'address', learnt.landing.address),
+      set('landings', other, 'address', learnt.landings[0]?.address ?? other.address),
       set('parameters', parameter, 'tags', ['hazard']),
     ]);
     const step = entrySteps(indexRig(rig)).find((s) => s.key === learnt.key);
@@ -125,9 +119,9 @@ describe('the walk', () => {
     );
     expect(own.length).toBeGreaterThan(3);
     for (const s of own)
-      s.lines.forEach((l, i) => {
-        expect(s.recipes[i]?.steps).toEqual(['Hold EDIT.', `Step on ${l.control}.`, `Turn to ${l.number}.`]);
-      });
+      expect(s.recipe?.steps).toEqual(
+        s.lines.flatMap((l) => ['Hold EDIT.', `Step on ${textOf(l, 'control')}.`, `Turn to ${textOf(l, 'number') || '–'}.`]),
+      );
     expect(own[0]?.seconds).toBe(6 * (own[0]?.lines.length ?? 0));
   });
 });
@@ -149,7 +143,7 @@ describe('progress', () => {
     const walked = entrySteps(indexRig(all));
     expect(whereToGoOn(walked)).toBe(walked.length - 1);
     expect(entryProgress(walked)).toMatchObject({ done: entryProgress(walked).all, minutes: 0 });
-    expect(entrySteps(indexRig({ ...bare, assignments: [], landings: [] }))).toEqual([]);
+    expect(entrySteps(indexRig({ ...bare, assignments: [], landings: [], layers: [] }))).toEqual([]);
     expect(whereToGoOn([])).toBe(0);
   });
   it('counts what is ticked, whatever is', () => {
@@ -161,10 +155,12 @@ describe('progress', () => {
         ]);
         const walked = entrySteps(indexRig(rig));
         const progress = entryProgress(walked);
-        const shown = new Set(walked.map((s) => s.key));
-        expect(progress.done).toBe([...landings, ...assignments].filter((r) => shown.has(r.id)).length);
+        const ticked = new Set([...landings, ...assignments].map((r) => r.id));
+        const rowsOf = (s: EntryStep): readonly { readonly id: string }[] =>
+          s.type === 'parameter' ? s.landings : s.type === 'control' ? [s.assignment] : [];
+        expect(progress.done).toBe(walked.filter((s) => rowsOf(s).length > 0 && rowsOf(s).every((r) => ticked.has(r.id))).length);
         const at = walked[whereToGoOn(walked)];
-        expect(at && (at.type === 'set-up' || !at.done)).toBe(true);
+        expect(at && (!isTicked(at) || !at.done)).toBe(true);
       }),
       { numRuns: 60 },
     );

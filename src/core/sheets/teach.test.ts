@@ -15,7 +15,7 @@ import {
 import { lanternHour } from '../../demo/lantern-hour';
 import { addressKey, messageStreamsIn } from '../midi';
 import { type Behaviour, indexRig, type Landing, type Parameter } from '../rig';
-import { fires } from './steps';
+import { fires } from './target-steps';
 import { lessonFor } from './teach';
 
 const lesson = (p: Parameter, behaviour: Behaviour, change: Partial<Landing> = {}) => {

@@ -3,7 +3,7 @@ import { exhaustive } from '../base';
 import { addressKey, encodeClicks, type HeardMessage, makePut, noSysex, type PackedMessage, valueMax } from '../midi';
 import { modeOf } from '../modes';
 import type { Behaviour, Landing, RigIndex } from '../rig';
-import { fires } from './steps';
+import { fires } from './target-steps';
 
 export type Lesson =
   | {

@@ -2,14 +2,24 @@
 
 // Where a controller is programmed, its slots, and the key-by-key recipe for hardware that is programmed at the panel.
 
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { counted } from '@/core/base';
-import { type Control, type Controller, type Firmware, firmwareSchema } from '@/core/rig';
-import { exampleValues, recipeBlanks, writeRecipe } from '@/core/sheets';
+import { type Control, type Controller, type Firmware, firmwareSchema, type RigIndex } from '@/core/rig';
+import {
+  exampleValues,
+  isProgrammed,
+  linesOfFunction,
+  type RecipeValues,
+  recipeBlanks,
+  recipeValues,
+  writeRecipe,
+} from '@/core/sheets';
+import { showNumber } from '@/core/values';
 import { Choice } from '../primitives/choice';
 import { Field } from '../primitives/field';
 import { NumberField } from '../primitives/number-field';
 import { textProblem } from '../primitives/text-field';
+import { useRig } from '../store/provider';
 
 export function Recipe({
   controller,
@@ -68,13 +78,14 @@ function RecipeText({
 }) {
   const [text, setText] = useState(recipe);
   const fits = firmwareSchema.shape.recipe.safeParse(text);
-  const shown = controls.find((c) => c.kind === 'footswitch' || c.kind === 'button' || c.kind === 'pad') ?? controls[0];
-  const written = writeRecipe(text, exampleValues(shown?.name ?? 'SW 1', shown?.factory[0]?.message ?? null));
+  const index = useRig((s) => s.index);
+  const { name, values } = useMemo(() => shownFor(index, controls), [index, controls]);
+  const written = writeRecipe(text, values);
   return (
     <div className="grid grid-cols-2 gap-5 pt-3">
       <Field
         label="Recipe for one switch, a step each sentence"
-        hint={`Places: ${recipeBlanks.map((p) => `{${p}}`).join(' ')}. The sheet writes it out for every control.`}
+        hint={`Places: ${recipeBlanks.map((p) => `{${p}}`).join(' ')}. What stands in [ ] is written for each message of a control again. The sheet writes it out for every control.`}
         error={
           written.unknown.length > 0
             ? `No such place: ${written.unknown.join(' ')}.`
@@ -96,7 +107,7 @@ function RecipeText({
         )}
       </Field>
       <div>
-        <p className="pb-1 text-xs font-medium text-ink-2">{shown ? `So it reads for ${shown.name}` : 'So it reads'}</p>
+        <p className="pb-1 text-xs font-medium text-ink-2">{name === '' ? 'So it reads' : `So it reads for ${name}`}</p>
         {written.steps.length === 0 ? (
           <p className="text-ink-2">Nothing yet.</p>
         ) : (
@@ -109,11 +120,28 @@ function RecipeText({
               ))}
             </ol>
             <p className="pt-1 text-xs text-ink-2">
-              {counted(written.actions, 'action')} of the hand, about {written.seconds} s a switch.
+              {counted(written.steps.length, 'sentence')}, {counted(written.actions, 'action')} of the hand, about{' '}
+              {showNumber(written.seconds / 60)} min.
             </p>
           </>
         )}
       </div>
     </div>
   );
+}
+
+/** The control that the recipe is shown for, with its own numbers: of what sends several messages first; else with what it sends from the factory. */
+function shownFor(
+  index: RigIndex,
+  controls: readonly Control[],
+): { readonly name: string; readonly values: readonly RecipeValues[] } {
+  const own = controls.flatMap((c) => (index.assignmentsOf.get(c.id) ?? []).filter((a) => isProgrammed(index, a)));
+  const sends = (a: (typeof own)[number]): number => a.actions.filter((x) => x.type === 'send').length;
+  const fullest = own.reduce<(typeof own)[number] | null>((best, a) => (best && sends(best) >= sends(a) ? best : a), null);
+  if (fullest && sends(fullest) > 0) {
+    const values = linesOfFunction(index, fullest).map(recipeValues);
+    return { name: values[0]?.switch ?? '', values };
+  }
+  const control = controls.find((c) => c.kind === 'footswitch' || c.kind === 'button' || c.kind === 'pad') ?? controls[0];
+  return { name: control?.name ?? '', values: [exampleValues(control?.name ?? 'SW 1', control?.factory[0]?.message ?? null)] };
 }

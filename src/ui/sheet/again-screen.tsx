@@ -32,7 +32,7 @@ export function AgainScreen() {
       here = false;
     };
   }, [rig.id, version]);
-  const changes = useMemo(() => (held.type === 'rig' ? differenceOf(indexRig(held.rig), index) : null), [held, index]);
+  const changes = useMemo(() => (held.type === 'rig' ? differenceOf(indexRig(held.rig), index, true) : null), [held, index]);
   const save = (): void => {
     if (changes) saveCsv(writeDifference(changes), `${rig.name}, to enter again.csv`);
   };

@@ -21,6 +21,9 @@ interface NarrowProps {
   /** Null where nothing is marked for the smallest map. */
   readonly least: boolean | null;
   readonly onLeast: (on: boolean) => void;
+  /** What is looked for; null where there is nothing to look in. */
+  readonly find: string | null;
+  readonly onFind: (text: string) => void;
 }
 
 const item = 'block rounded-sm px-3 py-1.5 outline-none data-[highlighted]:bg-film';
@@ -90,11 +93,21 @@ export function SheetBar({ index, lines, toEnter }: Props) {
 }
 
 /** Which lines of the sheet are shown. */
-export function Narrowed({ left, onLeft, least, onLeast }: NarrowProps) {
+export function Narrowed({ left, onLeft, least, onLeast, find, onFind }: NarrowProps) {
   return (
     <span className="no-print ml-auto flex flex-wrap items-center gap-2">
       <Tick label="only what is left" on={left} onChange={onLeft} />
       {least !== null && <Tick label="only the smallest map" on={least} onChange={onLeast} />}
+      {find !== null && (
+        <input
+          type="search"
+          aria-label="Find a line"
+          placeholder="Find a line"
+          value={find}
+          onChange={(e) => onFind(e.target.value)}
+          className="h-8 w-44 rounded-sm border border-control-edge bg-sheet px-2"
+        />
+      )}
     </span>
   );
 }

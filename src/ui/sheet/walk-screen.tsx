@@ -4,14 +4,14 @@ import Link from 'next/link';
 import { parseAsString, useQueryState } from 'nuqs';
 import { useMemo } from 'react';
 import type { Edit } from '@/core/rig';
-import { type EntryStep, entryProgress, entrySteps, whereToGoOn } from '@/core/sheets';
+import { type EntryStep, entryProgress, entrySteps, isTicked, textOf, whereToGoOn } from '@/core/sheets';
 import { useCommand } from '../commands/use-command';
 import { useOutput } from '../ports/use-output';
 import { Button } from '../primitives/button';
 import { Progress } from '../primitives/progress';
 import { useRig } from '../store/provider';
 import { tickEntered, tickSaved } from './ticks';
-import { ControlStep, ParameterStep, SaveStep, SetUpStep } from './walk-steps';
+import { ClearStep, ControlStep, LayerStep, ParameterStep, SaveStep, SetUpStep } from './walk-steps';
 
 export function WalkScreen() {
   const index = useRig((s) => s.index);
@@ -28,7 +28,7 @@ export function WalkScreen() {
   const go = (to: number): void => void setKey(steps[Math.max(0, Math.min(steps.length - 1, to))]?.key ?? null);
   const forward = (): void => {
     if (!step) return;
-    if (step.type !== 'set-up' && !step.done && !edit(tick(step, true))) return;
+    if (isOpen(step) && !edit(tick(step, true))) return;
     go(at + 1);
   };
   const given = { enabled: step !== undefined };
@@ -56,6 +56,10 @@ export function WalkScreen() {
         <div className="mx-auto max-w-[980px]">
           {step.type === 'set-up' ? (
             <SetUpStep step={step} />
+          ) : step.type === 'layer' ? (
+            <LayerStep step={step} />
+          ) : step.type === 'clear' ? (
+            <ClearStep step={step} />
           ) : step.type === 'control' ? (
             <ControlStep step={step} index={index} />
           ) : step.type === 'save' ? (
@@ -130,23 +134,18 @@ function WalkBar({
         Where was I? <kbd className="font-mono text-xs">W</kbd>
       </Button>
       <span className="ml-auto" />
-      {step.type !== 'set-up' && step.done && (
+      {isTicked(step) && step.done && (
         <Button tone="quiet" className="h-12 text-base" onClick={() => void edit(tick(step, false))}>
           {step.type === 'save' ? 'It is not saved' : 'It is not entered'}
         </Button>
       )}
-      {step.type !== 'set-up' && !step.done && (
+      {isOpen(step) && (
         <Button className="h-12 px-5 text-base" disabled={last} onClick={() => go(at + 1)}>
           Later →
         </Button>
       )}
-      <Button
-        tone="primary"
-        className="h-12 min-w-44 px-6 text-base"
-        disabled={last && (step.type === 'set-up' || step.done)}
-        onClick={forward}
-      >
-        {step.type === 'set-up' || step.done ? 'Next' : step.type === 'save' ? 'Saved' : 'Entered'}{' '}
+      <Button tone="primary" className="h-12 min-w-44 px-6 text-base" disabled={last && !isOpen(step)} onClick={forward}>
+        {isOpen(step) ? { save: 'Saved', clear: 'Cleared', control: 'Entered', parameter: 'Entered' }[step.type] : 'Next'}{' '}
         <kbd className="font-mono text-xs">Space</kbd>
       </Button>
     </footer>
@@ -158,13 +157,21 @@ const noOne = (): void => undefined;
 const onItsOwn = (e: KeyboardEvent): boolean =>
   e.target instanceof HTMLElement && e.target.closest('button, a, input, select') !== null;
 
+type Doable = EntryStep & { readonly type: 'control' | 'save' | 'parameter' | 'clear' };
+
+/** Whether there is still something to do and to say of a step. */
+const isOpen = (step: EntryStep): step is Doable => step.type === 'clear' || (isTicked(step) && !step.done);
+
 /** The edit that ticks what a step stands for, or takes the tick away. */
-function tick(step: Exclude<EntryStep, { type: 'set-up' }>, on: boolean): Edit {
+function tick(step: Doable, on: boolean): Edit {
   switch (step.type) {
     case 'control':
       return tickEntered(step.control.name, { assignments: [step.assignment] }, on);
     case 'parameter':
-      return tickEntered(step.line.parameter, { landings: [step.landing] }, on);
+      return tickEntered(step.lines.map((l) => textOf(l, 'parameter')).join(', '), { landings: step.landings }, on);
+    case 'clear':
+      // Cleared there is entered no more here.
+      return tickEntered(`what was left over in ${step.unit}`, { landings: step.landings }, !on);
     default:
       return tickSaved(`${step.unit}${step.place && `, ${step.place}`}`, step.assignments, on);
   }

@@ -6,7 +6,16 @@ import { Check } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { plural } from '@/core/base';
 import type { RigIndex } from '@/core/rig';
-import { assignmentValues, type EntryStep } from '@/core/sheets';
+import {
+  alsoOf,
+  assignmentValues,
+  type EntryStep,
+  type FactName,
+  factWord,
+  type SheetLine,
+  textOf,
+  together,
+} from '@/core/sheets';
 import type { OutputChoice } from '../ports/use-output';
 import { cx } from '../primitives/cx';
 import { PanelPosition } from './panel-position';
@@ -71,6 +80,87 @@ export function SetUpStep({ step }: { readonly step: Of<'set-up'> }) {
   );
 }
 
+/** The facts that are said in the title of a step, or below its card. */
+const aside: readonly FactName[] = [
+  'control',
+  'parameter',
+  'bank',
+  'page',
+  'layer',
+  'gesture',
+  'part',
+  'opens',
+  'purpose',
+  'from',
+  'channel',
+  'number',
+];
+/** Type, number and channel first, as they are dialled in; then everything else that the line says. */
+const factsOf = (line: SheetLine): readonly (readonly [string, string])[] => [
+  [factWord('type'), textOf(line, 'type')],
+  [factWord('number'), textOf(line, 'number')],
+  ['Channel', textOf(line, 'channel')],
+  ...alsoOf(line, [{ head: '', facts: [...aside, 'type'], figures: false }]).map(({ word, text }) => [word, text] as const),
+];
+
+const placeOf = (line: SheetLine | undefined): string => (line ? together(line, ['bank', 'page', 'layer']) : '');
+
+export function LayerStep({ step }: { readonly step: Of<'layer'> }) {
+  const [first] = step.lines;
+  return (
+    <>
+      <Title
+        text={first ? textOf(first, 'opens') : ''}
+        under={
+          step.side === 'target'
+            ? 'a layer that the host makes'
+            : first && textOf(first, 'control') !== ''
+              ? `a layer, opened by ${textOf(first, 'control')}`
+              : 'a layer that no control opens'
+        }
+        done={null}
+      />
+      <div className="flex flex-col gap-4">
+        {step.lines.map((l) => (
+          <Card key={l.key}>
+            {textOf(l, 'gesture') !== '' && (
+              <p className="mb-3 text-xl">
+                A {textOf(l, 'gesture')} of {textOf(l, 'control')} by itself{textOf(l, 'part') && `, ${textOf(l, 'part')}`}:
+              </p>
+            )}
+            <Facts facts={factsOf(l)} />
+            {textOf(l, 'from') !== '' && <p className="mt-3 text-ink-2">from {textOf(l, 'from')}</p>}
+          </Card>
+        ))}
+      </div>
+    </>
+  );
+}
+
+export function ClearStep({ step }: { readonly step: Of<'clear'> }) {
+  return (
+    <>
+      <Title text="Clear what is left over" under="nothing sends these any more" done={null} />
+      <Card>
+        <p className="mb-3 text-xl">
+          Take them out there: what is still listened for can catch what is sent to something else one day.
+        </p>
+        <List
+          items={step.lines.map((l) =>
+            [
+              textOf(l, 'parameter'),
+              `${textOf(l, 'type')} ${textOf(l, 'number')}`.trim(),
+              textOf(l, 'channel') && `channel ${textOf(l, 'channel')}`,
+            ]
+              .filter((t) => t !== '')
+              .join(', '),
+          )}
+        />
+      </Card>
+    </>
+  );
+}
+
 export function ControlStep({ step, index }: { readonly step: Of<'control'>; readonly index: RigIndex }) {
   const values = assignmentValues(index, step.assignment);
   const [first] = step.lines;
@@ -79,35 +169,28 @@ export function ControlStep({ step, index }: { readonly step: Of<'control'>; rea
     <div className="grid grid-cols-[minmax(0,1fr)_auto] gap-8">
       <div className="min-w-0">
         <Title
-          text={`${step.control.name}, ${first?.gesture ?? ''}`}
-          under={first?.place ?? ''}
+          text={first ? `${textOf(first, 'control')}, ${textOf(first, 'gesture')}` : step.control.name}
+          under={placeOf(first)}
           done={step.assignment.entered ? `entered${on(step.assignment.entered.at)}` : null}
         />
         <div className="flex flex-col gap-4">
-          {step.lines.map((l, i) => (
-            <Card key={`${l.type} ${l.number} ${l.channel} ${l.values}`}>
-              <Facts
-                facts={[
-                  ['Type', l.type],
-                  ['Number', l.number],
-                  ['Channel', l.channel],
-                  ['Values', l.values],
-                  ['Text on its display', i === 0 ? l.display : ''],
-                ]}
-              />
-              {l.purpose !== '' && <p className="mt-3 text-ink-2">for {l.purpose}</p>}
+          {step.lines.map((l) => (
+            <Card key={l.key}>
+              {textOf(l, 'part') !== '' && <p className="mb-3 text-ink-2">{textOf(l, 'part')}, in this order</p>}
+              <Facts facts={factsOf(l)} />
+              {textOf(l, 'purpose') !== '' && <p className="mt-3 text-ink-2">for {textOf(l, 'purpose')}</p>}
               {l.limits.map((limit) => (
                 <p key={limit} className="mt-1 text-caution">
                   {limit}
                 </p>
               ))}
-              {step.recipes[i] && step.recipes[i].steps.length > 0 && (
-                <div className="mt-4 border-t pt-4">
-                  <List items={step.recipes[i].steps} />
-                </div>
-              )}
             </Card>
           ))}
+          {step.recipe && step.recipe.steps.length > 0 && (
+            <Card>
+              <List items={step.recipe.steps} />
+            </Card>
+          )}
         </div>
       </div>
       <div className="flex flex-col gap-6">
@@ -168,13 +251,15 @@ export function ParameterStep({
   readonly index: RigIndex;
   readonly out: OutputChoice;
 }) {
-  const { line, by } = step;
+  const { by, lines } = step;
+  const [landing] = step.landings;
+  const names = lines.map((l) => textOf(l, 'parameter'));
   return (
     <>
       <Title
-        text={line.parameter}
-        under={step.how === 'learn' ? 'let it learn' : 'type it in'}
-        done={step.landing.entered ? `entered${on(step.landing.entered.at)}` : null}
+        text={names.join(', ')}
+        under={step.how === 'learn' ? (names.length > 1 ? 'let them learn, all at once' : 'let it learn') : 'type it in'}
+        done={step.done ? `entered${on(landing?.entered?.at)}` : null}
       />
       <div className="flex flex-col gap-4">
         {step.before.length > 0 && (
@@ -182,26 +267,30 @@ export function ParameterStep({
             <List items={step.before} />
           </Card>
         )}
-        <Card>
-          {step.how === 'learn' && by ? (
-            <p className="mb-4 text-xl">
-              Start learning on {line.parameter}, then {verbs[by.gesture] ?? by.gesture} <b>{by.control}</b>
-              {by.place !== '' && <span className="text-ink-2"> ({by.place})</span>}. Then check that it shows:
-            </p>
-          ) : (
-            <p className="mb-4 text-xl">{step.why} Type it in:</p>
-          )}
-          <Facts
-            facts={[
-              ['Type', line.type],
-              ['Number', line.number],
-              ['Channel', line.channel],
-              ['Hears it as', line.mode],
-              ['Range', line.range],
-            ]}
-          />
-        </Card>
-        <Teach index={index} landing={step.landing} out={out} />
+        {lines.map((line, i) => (
+          <Card key={line.key}>
+            {i > 0 ? (
+              <p className="mb-4 text-xl">The same message moves {textOf(line, 'parameter')} too:</p>
+            ) : step.how === 'learn' && by ? (
+              <p className="mb-4 text-xl">
+                Start learning on {textOf(line, 'parameter')}, then {verbs[by.gesture] ?? by.gesture} <b>{by.control}</b>
+                {by.place !== '' && <span className="text-ink-2"> ({by.place})</span>}. Then check that it shows:
+              </p>
+            ) : (
+              <p className="mb-4 text-xl">{step.why} Type it in:</p>
+            )}
+            <Facts facts={factsOf(line)} />
+            {i === 0 && step.caught.length > 0 && (
+              <p className="mt-3 text-ink-2">
+                It caught another control if it shows {step.caught.join('; ')}. Then clear it and learn again.
+              </p>
+            )}
+            {i === 0 && by === null
+              ? null
+              : textOf(line, 'from') !== '' && <p className="mt-1 text-ink-2">comes from {textOf(line, 'from')}</p>}
+          </Card>
+        ))}
+        {landing && <Teach index={index} landing={landing} out={out} />}
       </div>
     </>
   );

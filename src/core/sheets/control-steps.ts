@@ -1,0 +1,114 @@
+// The steps in a controller: set-up, its layers, then slot by slot what each control does, each slot saved before the next.
+import type { Assignment, Controller, RigIndex } from '../rig';
+import { isEntered, type SheetLine } from './line';
+import { recipeFor } from './recipe-values';
+import { placeWords } from './sheet';
+import { type EntryStep, SECONDS } from './step';
+
+/** The steps for the lines of one controller; none for no lines. */
+export function controllerSteps(index: RigIndex, controller: Controller, lines: readonly SheetLine[]): readonly EntryStep[] {
+  if (lines.length === 0) return [];
+  const common = { unitId: controller.id, unit: controller.name };
+  const groups = functionsIn(index, lines);
+  const steps: EntryStep[] = [setUpController(controller)];
+  for (const group of layersIn(lines))
+    steps.push({
+      ...common,
+      key: `layer ${group[0]?.key}`,
+      type: 'layer',
+      side: 'controller',
+      seconds: SECONDS.layer * group.length,
+      lines: group,
+    });
+  let slot: Assignment[] = [];
+  groups.forEach(({ assignment, lines: own }, i) => {
+    const control = index.controls.get(assignment.controlId);
+    if (!control) return;
+    const recipe = recipeFor(controller, own);
+    steps.push({
+      ...common,
+      key: assignment.id,
+      type: 'control',
+      seconds: recipe && recipe.seconds > 0 ? recipe.seconds : SECONDS.entry * own.length,
+      assignment,
+      control,
+      lines: own,
+      recipe,
+      done: own.every((l) => isEntered(l) === true),
+    });
+    slot.push(assignment);
+    const next = groups[i + 1]?.assignment;
+    if (next && next.bank === assignment.bank) return;
+    steps.push({
+      ...common,
+      key: `save ${controller.id} ${assignment.bank ?? 'all'}`,
+      type: 'save',
+      seconds: SECONDS.save,
+      place: placeWords(index, controller, { bank: assignment.bank, page: null, layerId: null }).replace(/( · )?Base$/, ''),
+      assignments: slot,
+      done: slot.every((a) => a.saved !== null),
+    });
+    slot = [];
+  });
+  return steps;
+}
+
+interface Grouped {
+  readonly assignment: Assignment;
+  readonly lines: SheetLine[];
+}
+
+/** The lines of each function together, place by place; the lines come family by family, and a stable sort keeps that within a place. */
+function functionsIn(index: RigIndex, lines: readonly SheetLine[]): readonly Grouped[] {
+  const groups = new Map<string, Grouped>();
+  for (const line of lines) {
+    if (line.of.type !== 'function') continue;
+    const { assignment } = line.of;
+    const own = groups.get(assignment.id);
+    if (own) own.lines.push(line);
+    else groups.set(assignment.id, { assignment, lines: [line] });
+  }
+  const layers = new Map(index.rig.layers.map((l, i) => [l.id, i + 1]));
+  const layerOf = (a: Assignment): number => layers.get(a.layerId ?? '') ?? 0;
+  return [...groups.values()].sort(
+    ({ assignment: a }, { assignment: b }) =>
+      (a.bank ?? 0) - (b.bank ?? 0) || (a.page ?? 0) - (b.page ?? 0) || layerOf(a) - layerOf(b),
+  );
+}
+
+/** Each layer with the taps of its modifier. */
+function layersIn(lines: readonly SheetLine[]): readonly (readonly SheetLine[])[] {
+  const groups = new Map<string, SheetLine[]>();
+  for (const line of lines) {
+    if (line.of.type !== 'layer') continue;
+    const own = groups.get(line.of.layer.id);
+    if (own) own.push(line);
+    else groups.set(line.of.layer.id, [line]);
+  }
+  return [...groups.values()];
+}
+
+const programmed = { panel: 'at its panel', editor: 'in its editor', browser: 'in a browser' } as const;
+
+function setUpController(controller: Controller): EntryStep {
+  const { firmware, id, name } = controller;
+  const todo = [
+    firmware.readOnlySlots > 0 && firmware.userSlots > 0
+      ? 'Copy a factory slot to a slot of your own: what ships cannot be changed.'
+      : firmware.userSlots > 1
+        ? `Choose one of its ${firmware.userSlots} slots and note which.`
+        : '',
+    `It is programmed ${programmed[firmware.programmedAt]}.`,
+    `It counts channels from ${firmware.shows.channelBase} and programs from ${firmware.shows.programBase}; the numbers here are written its way.`,
+    firmware.lights === 'feedback' ? 'Its lights follow what comes back: leave its own light switching off.' : '',
+  ];
+  return {
+    type: 'set-up',
+    side: 'controller',
+    key: `set-up ${id}`,
+    unitId: id,
+    unit: name,
+    seconds: SECONDS['set-up'],
+    todo: todo.filter((t) => t !== ''),
+  };
+}

@@ -1,0 +1,198 @@
+// The lines of one controller: its layers, then what each control does, control by control.
+import { exhaustive } from '../base';
+import { carriesValue } from '../midi';
+import type { Action, Assignment, Control, Controller, Layer, RigIndex } from '../rig';
+import { limitsOf, standInOf } from '../rig';
+import { exactNumber } from './exact';
+import { type Fact, fact, inOrder } from './fact';
+import type { SheetLine } from './line';
+import { behaviourFacts, messageFacts } from './message-facts';
+import { type Naming, namingOf } from './naming';
+
+/** The lines of a controller in the order of entering them, layers before what stands in them. */
+export function controllerLines(index: RigIndex, naming: Naming, controller: Controller): readonly SheetLine[] {
+  const controls = [...(index.controlsOf.get(controller.id) ?? [])].sort(byFamily);
+  const layerOrder = new Map(index.rig.layers.map((l, i) => [l.id, i + 1]));
+  const layerOf = (a: Assignment): number => layerOrder.get(a.layerId ?? '') ?? 0;
+  return [
+    ...index.rig.layers.filter((l) => keeperOf(index, l) === controller.id).flatMap((l) => layerLines(naming, controller, l)),
+    ...controls.flatMap((control) =>
+      [...(index.assignmentsOf.get(control.id) ?? [])]
+        .filter((a) => isProgrammed(index, a))
+        .sort((a, b) => (a.bank ?? 0) - (b.bank ?? 0) || (a.page ?? 0) - (b.page ?? 0) || layerOf(a) - layerOf(b))
+        .flatMap((assignment) => functionLines(index, naming, controller, assignment)),
+    ),
+  ];
+}
+
+/**
+ * Whether the hardware has to be told: in a layer made in the host a control sends what Base sends, so where Base has the
+ * same gesture there is nothing to enter in the controller.
+ */
+export const isProgrammed = (index: RigIndex, assignment: Assignment): boolean => standInOf(index, assignment) === null;
+
+const byFamily = (a: Control, b: Control): number =>
+  a.family < b.family ? -1 : a.family > b.family ? 1 : a.familyOrder - b.familyOrder;
+
+/** The controller on whose sheet a layer stands: that of its modifier, else the one that it is for, else the first. */
+function keeperOf(index: RigIndex, { modifierControlId, scope }: Layer): string | undefined {
+  const modifier = index.controls.get(modifierControlId ?? '');
+  return modifier?.controllerId ?? (scope.type === 'all' ? index.rig.controllers[0]?.id : scope.controllerId);
+}
+
+/** The lines of one function, by itself. */
+export function linesOfFunction(index: RigIndex, assignment: Assignment): readonly SheetLine[] {
+  const controller = index.controllers.get(index.controls.get(assignment.controlId)?.controllerId ?? '');
+  return controller ? functionLines(index, namingOf(index), controller, assignment) : [];
+}
+
+function functionLines(index: RigIndex, naming: Naming, controller: Controller, assignment: Assignment): readonly SheetLine[] {
+  const { actions, gesture, textShort, textLong, colour } = assignment;
+  const limits = limitsOf(index, assignment).map((l) => `${l.about}: ${l.text}`);
+  const place: readonly (Fact | null)[] = [
+    fact('control', assignment.controlId, naming.control(assignment.controlId)),
+    ...placeFacts(naming, controller, assignment),
+    fact('gesture', gesture.type, gesture.type),
+    ...(gesture.type === 'chord'
+      ? [
+          fact('with', gesture.with, naming.control(gesture.with)),
+          fact('within', gesture.windowMs, `${exactNumber(gesture.windowMs)} ms`),
+          fact('singles', gesture.singlesFire, gesture.singlesFire ? 'fires too' : 'waits for the other'),
+        ]
+      : []),
+  ];
+  const display = [fact('text', textShort, textShort), fact('longText', textLong, textLong), fact('colour', colour, colour)];
+  return actions.map((action, i) => ({
+    key: `${assignment.id} ${i}`,
+    of: { type: 'function', assignment, action: i },
+    facts: inOrder([
+      ...place,
+      partFact(i, actions.length),
+      ...actionFacts(naming, controller, action),
+      ...(i === 0 ? display : []),
+      action.type === 'send' ? purposeFact(index, naming, action.meant) : null,
+    ]),
+    limits: i === 0 ? limits : [],
+  }));
+}
+
+const partFact = (i: number, of: number): Fact | null => (of > 1 ? fact('part', i + 1, `${i + 1} of ${of}`) : null);
+
+const purposeFact = (index: RigIndex, naming: Naming, meant: readonly string[]): Fact =>
+  fact(
+    'purpose',
+    meant,
+    meant.map((id) => `${naming.target(index.parameters.get(id)?.targetId ?? '')}: ${naming.parameter(id)}`).join(', '),
+  );
+
+function placeFacts(naming: Naming, controller: Controller, { bank, page, layerId }: Assignment): readonly Fact[] {
+  const many = controller.firmware.banks > 1;
+  return [
+    fact('bank', bank, bank === null ? (many ? 'every bank' : '') : naming.bank(controller, bank)),
+    fact('page', page, page === null ? '' : `page ${page}`),
+    fact('layer', layerId, naming.layer(layerId)),
+  ];
+}
+
+/** One action of a function, or of the tap of a modifier. */
+function actionFacts(naming: Naming, controller: Controller, action: Action): readonly (Fact | null)[] {
+  const style = controller.firmware.shows;
+  switch (action.type) {
+    case 'send':
+      return [
+        ...messageFacts(action.message, style, action.message.type === 'program' && action.behaviour.type === 'stepping'),
+        ...behaviourFacts(action.message, action.behaviour, naming.counters, style),
+      ];
+    case 'go':
+      return [fact('type', 'go', 'Go'), goFact(controller, action.to)];
+    case 'wait':
+      return [fact('type', 'wait', 'Wait'), fact('values', action.ms, `${exactNumber(action.ms)} ms`)];
+    case 'keystroke':
+      return [fact('type', 'keystroke', 'Keys'), fact('values', action.keys, action.keys)];
+    default:
+      return exhaustive(action);
+  }
+}
+
+function goFact({ bankNames }: Controller, to: (Action & { readonly type: 'go' })['to']): Fact {
+  switch (to.type) {
+    case 'bank': {
+      const name = bankNames[to.bank - 1] ?? '';
+      return fact('values', ['bank', to.bank], `to bank ${to.bank}${name === '' ? '' : ` (${name})`}`);
+    }
+    case 'page':
+      return fact('values', ['page', to.page], `to page ${to.page}`);
+    case 'step':
+      return fact('values', ['step', to.what, to.by], `${to.what} ${to.by < 0 ? '−' : '+'}${Math.abs(to.by)}`);
+    case 'last-used':
+      return fact('values', ['last-used'], 'to where it was last');
+    default:
+      return exhaustive(to);
+  }
+}
+
+/** How a layer opens and closes, in words. */
+export const layerStays: Readonly<Record<Layer['mode'], string>> = {
+  'while-held': 'while held',
+  toggled: 'until the next press',
+  'next-press': 'for the next press',
+};
+
+/** What is set up in a controller for a layer: its modifier with what it opens and sends, then what a tap of it does. */
+function layerLines(naming: Naming, controller: Controller, layer: Layer): readonly SheetLine[] {
+  const name = naming.layer(layer.id);
+  const modifier = layer.modifierControlId;
+  const common = [fact('control', modifier, modifier === null ? '' : naming.control(modifier)), fact('opens', layer.id, name)];
+  const signal = layer.madeIn === 'host' ? layer.signal : null;
+  const taps = layer.tap.map(
+    (action, i): SheetLine => ({
+      key: `${layer.id} tap ${i}`,
+      of: { type: 'layer', layer, tap: i },
+      facts: inOrder([
+        ...common,
+        fact('gesture', 'tap', 'tap'),
+        partFact(i, layer.tap.length),
+        ...actionFacts(naming, controller, action),
+      ]),
+      limits: [],
+    }),
+  );
+  return [
+    {
+      key: layer.id,
+      of: { type: 'layer', layer, tap: null },
+      facts: inOrder([
+        ...common,
+        fact('stays', layer.mode, layerStays[layer.mode]),
+        fact('made', layer.madeIn, layer.madeIn === 'host' ? 'the host' : 'the controller'),
+        reachesFact(naming, layer),
+        fact('below', layer.fallsThrough, layer.fallsThrough ? 'what lies below acts' : 'nothing acts'),
+        ...(signal === null
+          ? [fact('type', 'layer', 'Layer')]
+          : [
+              ...messageFacts(signal, controller.firmware.shows),
+              fact('values', 'signal', carriesValue(signal.type) ? '127 on, 0 off' : ''),
+            ]),
+      ]),
+      limits: [],
+    },
+    ...taps,
+  ];
+}
+
+function reachesFact(naming: Naming, { scope }: Layer): Fact {
+  switch (scope.type) {
+    case 'all':
+      return fact('reaches', 'all', 'every controller');
+    case 'controller':
+      return fact('reaches', scope.controllerId, naming.controller(scope.controllerId));
+    case 'side':
+      return fact(
+        'reaches',
+        [scope.controllerId, scope.side],
+        `the ${scope.side} side of ${naming.controller(scope.controllerId)}`,
+      );
+    default:
+      return exhaustive(scope);
+  }
+}

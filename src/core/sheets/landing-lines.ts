@@ -1,0 +1,97 @@
+// The lines of one target: layers that it makes itself, then what it listens for, parameter by parameter.
+import { modeOf } from '../modes';
+import type { Landing, Layer, Parameter, RigIndex, Sent, Target } from '../rig';
+import { curveValue, curveWords, exactValue } from './exact';
+import { type Fact, fact, inOrder } from './fact';
+import { layerStays } from './function-lines';
+import type { SheetLine } from './line';
+import { messageFacts } from './message-facts';
+import type { Naming } from './naming';
+import { hostLayersOf, type Sender, sendersOf } from './senders';
+
+/** The lines of a target, and apart from them what was left over there: landings that nothing sends to. */
+export function targetLines(
+  index: RigIndex,
+  naming: Naming,
+  target: Target,
+  sent: Sent,
+): { readonly lines: readonly SheetLine[]; readonly clear: readonly SheetLine[] } {
+  const order = new Map((index.parametersOf.get(target.id) ?? []).map((p, i) => [p.id, i]));
+  const landings = index.rig.landings
+    .filter((l) => l.targetId === target.id)
+    .sort((a, b) => (order.get(a.parameterId) ?? 0) - (order.get(b.parameterId) ?? 0));
+  const lineOf = (landing: Landing): readonly SheetLine[] => {
+    const parameter = index.parameters.get(landing.parameterId);
+    return parameter ? [landingLine(index, naming, target, landing, parameter)] : [];
+  };
+  const kept = landings.filter((l) => !sent.isLeftOver(l));
+  return {
+    lines: [...hostLayersOf(index, kept).map((l) => layerLine(index, naming, target, l)), ...kept.flatMap(lineOf)],
+    clear: landings.filter((l) => sent.isLeftOver(l)).flatMap(lineOf),
+  };
+}
+
+function landingLine(index: RigIndex, naming: Naming, target: Target, landing: Landing, parameter: Parameter): SheetLine {
+  const { curve, coding, takeover, hostLayerId, mode } = landing;
+  const from = fromWords(index, naming, sendersOf(index, landing));
+  return {
+    key: landing.id,
+    of: { type: 'landing', landing },
+    facts: inOrder([
+      fact('parameter', landing.parameterId, naming.parameter(landing.parameterId)),
+      ...messageFacts(landing.address, target.reception.shows),
+      fact('port', landing.port, landing.port),
+      hostLayerId === null ? null : fact('layer', hostLayerId, naming.layer(hostLayerId)),
+      fact('mode', mode, modeOf(mode).name),
+      fact('coding', coding, coding === null ? '' : coding.replace('-', ' ')),
+      modeOf(mode).needs === 'value' ? fact('sets', landing.setValue, exactValue(parameter, landing.setValue)) : null,
+      rangeFact(parameter, landing),
+      fact('curve', curveValue(curve), curveWords(curve)),
+      takeover !== 'jump' || target.reception.takeover.length > 1 ? fact('takeover', takeover, takeovers[takeover]) : null,
+      fact('from', null, from),
+    ]),
+    limits: [],
+  };
+}
+
+const takeovers: Readonly<Record<Landing['takeover'], string>> = { jump: 'jump', pickup: 'pick up', scale: 'scale' };
+
+/** The range that is entered; what sets one value, and a trigger, has its own only where it is not the whole. */
+function rangeFact(parameter: Parameter, { from, to, mode }: Landing): Fact | null {
+  const whole = from === parameter.lowest && to === parameter.highest;
+  if (whole && (modeOf(mode).needs === 'value' || parameter.kind === 'trigger')) return null;
+  return fact('range', [from, to], `${exactValue(parameter, from)} to ${exactValue(parameter, to)}`);
+}
+
+/** A control by its name, after that of its controller where there are several. */
+function controlOn(index: RigIndex, naming: Naming, controlId: string): string {
+  const controllerId = index.controls.get(controlId)?.controllerId ?? '';
+  return index.rig.controllers.length > 1
+    ? `${naming.controller(controllerId)} ${naming.control(controlId)}`
+    : naming.control(controlId);
+}
+
+/** `SW 3 press (Overture)`: the control, the gesture, and the bank where it is not one of all. */
+function fromWords(index: RigIndex, naming: Naming, senders: readonly Sender[]): string {
+  const words = senders.map(({ assignment: a }) => {
+    const controller = index.controllers.get(index.controls.get(a.controlId)?.controllerId ?? '');
+    const bank = a.bank !== null && controller ? ` (${naming.bank(controller, a.bank)})` : '';
+    return `${controlOn(index, naming, a.controlId)} ${a.gesture.type.replace('-', ' ')}${bank}`;
+  });
+  return [...new Set(words)].join(', ');
+}
+
+function layerLine(index: RigIndex, naming: Naming, target: Target, layer: Layer): SheetLine {
+  const name = naming.layer(layer.id);
+  return {
+    key: `${target.id} ${layer.id}`,
+    of: { type: 'host-layer', layer },
+    facts: inOrder([
+      fact('opens', layer.id, name),
+      fact('stays', layer.mode, layerStays[layer.mode]),
+      ...(layer.signal === null ? [] : messageFacts(layer.signal, target.reception.shows)),
+      layer.modifierControlId === null ? null : fact('from', null, controlOn(index, naming, layer.modifierControlId)),
+    ]),
+    limits: [],
+  };
+}

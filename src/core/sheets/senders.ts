@@ -1,0 +1,50 @@
+// Who sends what a landing listens for. It belongs to the address, never to the parameter: two switches meant for one parameter send two messages.
+import { addressKey } from '../midi';
+import { type Assignment, hostLayerAt, type Landing, type Layer, type RigIndex, standInOf } from '../rig';
+import { arrivalPort, routesFrom } from '../wires';
+
+/** A function that sends it, and in which layer of the host it is heard: null for none. */
+export interface Sender {
+  readonly assignment: Assignment;
+  /** Whether it is there for the parameter of the landing. */
+  readonly meant: boolean;
+}
+
+/**
+ * The functions whose message a landing hears: those meant for its parameter first, then in their order. Only where a wire leads to the target by the
+ * landing's port, unless none of them has one.
+ */
+export function sendersOf(index: RigIndex, landing: Landing): readonly Sender[] {
+  const all = new Map<string, Assignment>();
+  for (const { assignment } of index.sendsAt.get(addressKey(landing.address)) ?? []) all.set(assignment.id, assignment);
+  const wired = [...all.values()].filter((a) => leads(index, a, landing));
+  const senders = wired.length > 0 ? wired : [...all.values()];
+  return senders
+    .map((assignment) => ({ assignment, meant: meantBy(index, assignment, landing) }))
+    .sort((a, b) => Number(b.meant) - Number(a.meant));
+}
+
+/** Whether a function, or what it stands in for in the landing's layer of the host, is there for the landing's parameter. */
+function meantBy(index: RigIndex, assignment: Assignment, landing: Landing): boolean {
+  const isMeant = (a: Assignment): boolean => a.actions.some((x) => x.type === 'send' && x.meant.includes(landing.parameterId));
+  if (landing.hostLayerId === null || assignment.layerId === landing.hostLayerId) return isMeant(assignment);
+  return (index.assignmentsOf.get(assignment.controlId) ?? []).some(
+    (a) => a.layerId === landing.hostLayerId && standInOf(index, a)?.id === assignment.id && isMeant(a),
+  );
+}
+
+function leads(index: RigIndex, assignment: Assignment, landing: Landing): boolean {
+  const controllerId = index.controls.get(assignment.controlId)?.controllerId;
+  const target = index.targets.get(landing.targetId);
+  if (controllerId === undefined || !target) return false;
+  const apart = target.reception.tellsPortsApart && landing.port !== '';
+  return routesFrom(index, controllerId).some(
+    (r) => r.target.id === target.id && (!apart || arrivalPort(index, r.wire) === landing.port),
+  );
+}
+
+/** The host's layers that a target has to know: those that its landings are heard in. */
+export function hostLayersOf(index: RigIndex, landings: readonly Landing[]): readonly Layer[] {
+  const used = new Set(landings.map((l) => l.hostLayerId));
+  return index.rig.layers.filter((l) => used.has(l.id) && hostLayerAt(index, l.id) !== null);
+}

@@ -1,0 +1,57 @@
+// What one step of the walk is.
+import type { Assignment, Control, GestureType, Landing } from '../rig';
+import type { SheetLine } from './line';
+import type { Recipe } from './recipe';
+
+interface Common {
+  /** The same from one making of the walk to the next, as long as its row is there. */
+  readonly key: string;
+  readonly unitId: string;
+  readonly unit: string;
+  /** Rough time in seconds. Common practice, no source. */
+  readonly seconds: number;
+}
+
+export type EntryStep =
+  /** What has to be so before anything is entered in a unit; nothing to tick. */
+  | (Common & { readonly type: 'set-up'; readonly side: 'controller' | 'target'; readonly todo: readonly string[] })
+  /** A layer, in the controller of its modifier or in the host that makes it. */
+  | (Common & { readonly type: 'layer'; readonly side: 'controller' | 'target'; readonly lines: readonly SheetLine[] })
+  | (Common & {
+      readonly type: 'control';
+      readonly assignment: Assignment;
+      readonly control: Control;
+      /** One line each message that it sends. */
+      readonly lines: readonly SheetLine[];
+      /** The panel recipe written out for the whole function; null where the unit has none. */
+      readonly recipe: Recipe | null;
+      readonly done: boolean;
+    })
+  /** Keeps what was entered in a slot before another one is opened. */
+  | (Common & {
+      readonly type: 'save';
+      readonly place: string;
+      readonly assignments: readonly Assignment[];
+      readonly done: boolean;
+    })
+  | (Common & {
+      readonly type: 'parameter';
+      /** One, or all that one message moves here where they are learnt at once. */
+      readonly landings: readonly Landing[];
+      readonly lines: readonly SheetLine[];
+      /** Learnt by moving the control, or typed in; `why` says what speaks against learning. */
+      readonly how: 'learn' | 'type';
+      readonly why: string | null;
+      /** The control that is moved to teach it, and where it stands; null where nothing sends to it. */
+      readonly by: { readonly control: string; readonly gesture: GestureType; readonly place: string } | null;
+      /** What has to be so first, and what to watch for. */
+      readonly before: readonly string[];
+      /** What else may be caught instead, and by what it is told: `it shows CC 21: K 2 was caught`. */
+      readonly caught: readonly string[];
+      readonly done: boolean;
+    })
+  /** What nothing sends to any more and is still entered: taken out there, and un-ticked here. */
+  | (Common & { readonly type: 'clear'; readonly lines: readonly SheetLine[]; readonly landings: readonly Landing[] });
+
+/** How long a step of each sort takes, in seconds. Common practice, no source. */
+export const SECONDS = { 'set-up': 20, layer: 30, entry: 30, save: 10, learn: 8, type: 15, clear: 10 } as const;

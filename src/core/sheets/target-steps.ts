@@ -1,0 +1,232 @@
+// The steps in a target: set-up, layers that it makes, what can be learnt, what has to be typed, what is to be cleared.
+import { addressKey, numberWords } from '../midi';
+import { modeOf } from '../modes';
+import { type Assignment, type Control, type Landing, type Parameter, type RigIndex, standInOf, type Target } from '../rig';
+import { isEntered, type SheetLine } from './line';
+import { sendersOf } from './senders';
+import { placeWords } from './sheet';
+import { type EntryStep, SECONDS } from './step';
+
+const scopes: { readonly [S in Target['reception']['scope']]: string } = {
+  always: '',
+  'selected-track': 'It listens only while its track is selected: select it now.',
+  'focused-window': 'It listens only while its window has the focus: bring it to the front now.',
+  locked: 'It listens where it is locked to: check the lock now.',
+};
+const homes: { readonly [L in Target['reception']['livesIn']]: string } = {
+  'controller-slot': 'kept in the slot of the controller',
+  'plugin-instance': 'kept with this instance of the plugin: another instance has to be told again',
+  project: 'kept with the project: save the project, and a template for the next one',
+  'host-wide': 'kept by the host for every project',
+  'instrument-template': 'kept with the template of the instrument',
+};
+
+type ParameterStep = EntryStep & { readonly type: 'parameter' };
+
+/** The steps for the lines of one target; none where there is nothing to enter and nothing to clear. */
+export function targetSteps(
+  index: RigIndex,
+  target: Target,
+  lines: readonly SheetLine[],
+  clear: readonly SheetLine[],
+): readonly EntryStep[] {
+  const common = { unitId: target.id, unit: target.name };
+  const layers = lines.filter((l) => l.of.type === 'host-layer');
+  const entered = clear.filter((l) => isEntered(l) === true);
+  const cleared: EntryStep[] =
+    entered.length === 0
+      ? []
+      : [
+          {
+            ...common,
+            type: 'clear',
+            key: `clear ${target.id}`,
+            seconds: SECONDS.clear * entered.length,
+            lines: entered,
+            landings: entered.flatMap((l) => (l.of.type === 'landing' ? [l.of.landing] : [])),
+          },
+        ];
+  if (lines.length === 0) return cleared;
+  const steps = learntOnce(lines.flatMap((line) => parameterStep(index, target, line)));
+  const rank = (s: ParameterStep): number => (s.how === 'type' ? 2 : s.by?.gesture === 'move' ? 1 : 0);
+  const sorted = steps.map((s, i) => ({ s, i })).sort((a, b) => rank(a.s) - rank(b.s) || a.i - b.i);
+  return [
+    {
+      ...common,
+      type: 'set-up',
+      side: 'target',
+      key: `set-up ${target.id}`,
+      seconds: SECONDS['set-up'],
+      todo: [scopes[target.reception.scope], `What is entered is ${homes[target.reception.livesIn]}.`].filter((t) => t !== ''),
+    },
+    ...layers.map(
+      (line): EntryStep => ({
+        ...common,
+        type: 'layer',
+        side: 'target',
+        key: `layer ${line.key}`,
+        seconds: SECONDS.layer,
+        lines: [line],
+      }),
+    ),
+    ...sorted.map(({ s }) => s),
+    ...cleared,
+  ];
+}
+
+/** What one message moves in a target is learnt once: steps of one address at one port and in one layer of the host become one. */
+function learntOnce(steps: readonly ParameterStep[]): readonly ParameterStep[] {
+  const once = new Map<string, ParameterStep>();
+  for (const step of steps) {
+    const [landing] = step.landings;
+    const key =
+      step.how === 'learn' && landing ? `${addressKey(landing.address)} ${landing.port} ${landing.hostLayerId}` : step.key;
+    const first = once.get(key);
+    once.set(
+      key,
+      first
+        ? {
+            ...first,
+            landings: [...first.landings, ...step.landings],
+            lines: [...first.lines, ...step.lines],
+            before: [...new Set([...first.before, ...step.before])],
+            done: first.done && step.done,
+          }
+        : step,
+    );
+  }
+  return [...once.values()];
+}
+
+function parameterStep(index: RigIndex, target: Target, line: SheetLine): readonly ParameterStep[] {
+  if (line.of.type !== 'landing') return [];
+  const { landing } = line.of;
+  const parameter = index.parameters.get(landing.parameterId);
+  if (!parameter) return [];
+  const sender = sendersOf(index, landing)[0]?.assignment ?? null;
+  const control = sender ? index.controls.get(sender.controlId) : undefined;
+  const unit = control ? index.controllers.get(control.controllerId) : undefined;
+  const why = againstLearning(index, landing, parameter, sender);
+  const how = why === null ? 'learn' : 'type';
+  return [
+    {
+      type: 'parameter',
+      key: landing.id,
+      unitId: target.id,
+      unit: target.name,
+      seconds: SECONDS[how],
+      landings: [landing],
+      lines: [line],
+      how,
+      why,
+      by:
+        sender && control
+          ? { control: control.name, gesture: sender.gesture.type, place: unit ? placeWords(index, unit, sender) : '' }
+          : null,
+      before:
+        how === 'learn' && sender && control
+          ? beforeLearning(index, target, landing, parameter, sender, control)
+          : before(target),
+      caught: how === 'learn' && sender && control ? caughtInstead(index, target, landing, sender, control) : [],
+      done: landing.entered !== null,
+    },
+  ];
+}
+
+const before = (target: Target): readonly string[] => [scopes[target.reception.scope]].filter((t) => t !== '');
+
+function beforeLearning(
+  index: RigIndex,
+  target: Target,
+  landing: Landing,
+  parameter: Parameter,
+  sender: Assignment,
+  control: Control,
+): readonly string[] {
+  const layer = index.layers.get(sender.layerId ?? '');
+  const modifier = layer ? index.controls.get(layer.modifierControlId ?? '') : undefined;
+  const sendsItself =
+    layer?.signal != null || (layer?.tap.length ?? 0) > 0 || (index.assignmentsOf.get(modifier?.id ?? '') ?? []).length > 0;
+  return [
+    ...before(target),
+    layer && modifier
+      ? `${layer.mode === 'while-held' ? 'Hold' : 'Press'} ${modifier.name} for ${layer.name} before learning begins${sendsItself ? ': what it sends itself would be learnt' : ''}.`
+      : '',
+    landing.mode === 'toggle' ? `Have ${parameter.name} off first: a press while it learns may flip it.` : '',
+    landing.takeover !== 'jump' ? `Move ${control.name} through where ${parameter.name} stands: it follows only from there.` : '',
+    control.subControls.includes('touch') ? `Take ${control.name} by its sides: a touch of its cap sends first.` : '',
+    landing.mode === 'relative' ? 'Set its kind to relative by hand afterwards: learning takes it for absolute.' : '',
+    parameter.tags.some((t) => t === 'loudness' || t === 'feedback')
+      ? 'Turn the monitors down: it follows the control as soon as it is learnt.'
+      : '',
+  ].filter((t) => t !== '');
+}
+
+/** Neighbours that are named at most: those that a hand brushes. Common practice, no source. */
+const NEIGHBOURS = 3;
+
+/** What a learn function may catch in place of what is meant: other gestures of the same control, then the controls beside it. */
+function caughtInstead(
+  index: RigIndex,
+  target: Target,
+  landing: Landing,
+  sender: Assignment,
+  control: Control,
+): readonly string[] {
+  const own = addressKey(landing.address);
+  const beside = (index.controlsOf.get(control.controllerId) ?? [])
+    .map((c) => ({ c, far: c.id === control.id ? -1 : apart(c, control) }))
+    .sort((a, b) => a.far - b.far)
+    .slice(0, NEIGHBOURS + 1);
+  const told = new Map<number, string>();
+  for (const { c } of beside)
+    for (const a of index.assignmentsOf.get(c.id) ?? []) {
+      const sameplace = (a.bank === null || sender.bank === null || a.bank === sender.bank) && a.layerId === sender.layerId;
+      const send = a.actions.find((x) => x.type === 'send');
+      if (!sameplace || a.id === sender.id || send?.type !== 'send') continue;
+      const key = addressKey(send.message);
+      if (key === own || told.has(key)) continue;
+      const number = numberWords(send.message, target.reception.shows);
+      if (number !== '')
+        told.set(key, `${number}: ${c.name}${c.id === control.id ? ` ${a.gesture.type.replace('-', ' ')}` : ''}`);
+    }
+  return [...told.values()].slice(0, NEIGHBOURS);
+}
+
+/** How far the middles of two controls lie apart, in millimetres. */
+const apart = (a: Control, b: Control): number =>
+  Math.hypot(a.x + a.width / 2 - b.x - b.width / 2, a.y + a.height / 2 - b.y - b.height / 2);
+
+/** Why a landing is better typed than learnt; null where learning is safe. Common practice, no source. */
+function againstLearning(index: RigIndex, landing: Landing, parameter: Parameter, sender: Assignment | null): string | null {
+  if (!sender) return 'Nothing on a controller sends to it.';
+  if (fires(parameter)) return 'Learning would set it off.';
+  if (standInOf(index, sender)) return 'It is heard only in a layer of the host, and the control sends what it sends in Base.';
+  if (sender.actions.filter((a) => a.type === 'send').length > 1)
+    return 'The control sends several messages at once; learning takes the first.';
+  if (modeOf(landing.mode).needs === 'value') return 'Its value has to be typed with it.';
+  if (pressComesFirst(index, sender)) return 'A press of the same switch sends first, and learning would take that.';
+  const others = index.landingsAt.get(addressKey(landing.address)) ?? [];
+  const risky = others
+    .map((l) => index.parameters.get(l.parameterId))
+    .find((p) => p !== undefined && p.id !== parameter.id && fires(p));
+  return risky ? `The same message sets off ${risky.name}.` : null;
+}
+
+/** Whether moving a parameter sets something off. */
+export const fires = (p: Parameter): boolean => p.kind === 'trigger' || p.tags.includes('hazard') || p.tags.includes('panic');
+
+/** Whether a hold, release, double tap or repeat cannot be made without the press of the same switch sending something before it. */
+function pressComesFirst(index: RigIndex, sender: Assignment): boolean {
+  const { type } = sender.gesture;
+  if (type === 'press' || type === 'move' || type === 'chord') return false;
+  const control = index.controls.get(sender.controlId);
+  const firmware = control && index.controllers.get(control.controllerId)?.firmware;
+  if (firmware?.press === 'waits' && (type === 'hold' || type === 'double-tap')) return false;
+  return (index.assignmentsOf.get(sender.controlId) ?? []).some(
+    (a) =>
+      a.gesture.type === 'press' &&
+      (a.bank === null || sender.bank === null || a.bank === sender.bank) &&
+      a.layerId === sender.layerId,
+  );
+}

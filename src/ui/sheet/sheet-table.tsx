@@ -1,0 +1,197 @@
+'use client';
+// The lines of one unit as a table. A long one draws only the lines in sight, and all of them while it is printed.
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { type RefObject, useLayoutEffect, useRef, useState } from 'react';
+import { alsoWords, cellsOf, isEntered, type SheetColumn, type SheetLine } from '@/core/sheets';
+import { Button } from '../primitives/button';
+import { cx } from '../primitives/cx';
+
+/** What can be ticked on a line, by the head of its column; null where there is nothing to tick. */
+export interface TickColumn {
+  readonly head: string;
+  readonly at: (line: SheetLine) => boolean | null;
+  readonly label: (line: SheetLine) => string;
+  readonly onTick: (line: SheetLine, on: boolean) => void;
+}
+
+interface Props {
+  readonly title: string;
+  readonly hint: string;
+  readonly lines: readonly SheetLine[];
+  readonly columns: readonly SheetColumn[];
+  readonly ticks: readonly TickColumn[];
+  /** Ticks every line; null where there is nothing left to tick. */
+  readonly onAll: (() => void) | null;
+  /** What scrolls. */
+  readonly scroll: RefObject<HTMLElement | null>;
+  readonly printing: boolean;
+}
+
+/** From so many lines on only those in sight are drawn. */
+const MANY = 80;
+const ROW = 30;
+
+export function SheetTable({ title, hint, lines, columns, ticks, onAll, scroll, printing }: Props) {
+  const body = useRef<HTMLTableSectionElement>(null);
+  const virtual = lines.length > MANY && !printing;
+  const margin = useTopOf(body, scroll, virtual);
+  const rows = useVirtualizer({
+    count: virtual ? lines.length : 0,
+    getScrollElement: () => scroll.current,
+    estimateSize: () => ROW,
+    overscan: 12,
+    scrollMargin: margin,
+  });
+  const shown = virtual
+    ? rows.getVirtualItems().map(({ index, start, end }) => ({ index, start, end }))
+    : lines.map((_, index) => ({ index, start: 0, end: 0 }));
+  const [first] = shown;
+  const last = shown.at(-1);
+  const above = virtual && first ? first.start - margin : 0;
+  const below = virtual && last ? rows.getTotalSize() - (last.end - margin) : 0;
+  const width = ticks.length + columns.length;
+  return (
+    <section aria-label={title} className="print-plain overflow-hidden rounded-md border bg-sheet">
+      <div className="flex items-baseline gap-3 border-b px-4 py-2">
+        <h2 className="text-base font-semibold">{title}</h2>
+        <p className="text-xs text-ink-2">{hint}</p>
+        {onAll && (
+          <Button size="small" tone="quiet" className="no-print ml-auto shrink-0" onClick={onAll}>
+            Tick all
+          </Button>
+        )}
+      </div>
+      <div className="overflow-x-auto">
+        <table className="w-full text-[13.5px]" aria-rowcount={lines.length + 1}>
+          <thead>
+            <tr className="border-b text-left text-xs text-ink-2" aria-rowindex={1}>
+              {[...ticks.map((t) => t.head), ...columns.map((c) => c.head)].map((n, i) => (
+                <th key={n} scope="col" className={cx('py-1 pr-3 font-semibold', i === 0 && 'w-16 pl-4')}>
+                  {n}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody ref={body}>
+            <Spacer height={above} width={width} />
+            {shown.map(({ index }) => {
+              const line = lines[index];
+              return line ? (
+                <Row
+                  key={line.key}
+                  line={line}
+                  before={lines[index - 1]}
+                  at={index}
+                  columns={columns}
+                  ticks={ticks}
+                  measure={virtual ? rows.measureElement : undefined}
+                />
+              ) : null;
+            })}
+            <Spacer height={below} width={width} />
+          </tbody>
+        </table>
+      </div>
+    </section>
+  );
+}
+
+/** Stands for the lines that are out of sight. */
+function Spacer({ height, width }: { readonly height: number; readonly width: number }) {
+  return height > 0 ? (
+    <tr aria-hidden>
+      <td colSpan={width} style={{ height }} />
+    </tr>
+  ) : null;
+}
+
+function Row({
+  line,
+  before,
+  at,
+  columns,
+  ticks,
+  measure,
+}: {
+  readonly line: SheetLine;
+  readonly before: SheetLine | undefined;
+  readonly at: number;
+  readonly columns: readonly SheetColumn[];
+  readonly ticks: readonly TickColumn[];
+  readonly measure: ((row: HTMLTableRowElement | null) => void) | undefined;
+}) {
+  const also = alsoWords(line, columns);
+  const cells = cellsOf(line, columns);
+  const fresh = before !== undefined && before.facts[0]?.value !== line.facts[0]?.value;
+  return (
+    <tr
+      ref={measure}
+      data-index={at}
+      aria-rowindex={at + 2}
+      className={cx(
+        'print-keep border-b align-top last:border-b-0',
+        isEntered(line) && 'text-ink-2',
+        fresh && 'border-t border-t-control-edge',
+      )}
+    >
+      {ticks.map((t) => {
+        const on = t.at(line);
+        return (
+          <td key={t.head} className="py-1 first:pl-4">
+            {on !== null && (
+              <input
+                type="checkbox"
+                className="h-4 w-4 align-middle accent-verdigris"
+                checked={on}
+                aria-label={t.label(line)}
+                onChange={(e) => t.onTick(line, e.target.checked)}
+              />
+            )}
+          </td>
+        );
+      })}
+      {columns.map(({ head, figures }, i) => {
+        const last = i === columns.length - 1;
+        return (
+          <td
+            key={head}
+            className={cx(
+              'py-1 pr-3 [overflow-wrap:anywhere]',
+              i === 0 && 'min-w-16 max-w-48 font-semibold',
+              figures && 'font-mono text-xs leading-5',
+              head === 'Number' && 'font-semibold',
+            )}
+          >
+            {cells[i]}
+            {last && also !== '' && <span className="block text-xs text-ink-2">{also}</span>}
+            {last &&
+              line.limits.map((limit) => (
+                <span key={limit} className="block text-xs text-caution">
+                  {limit}
+                </span>
+              ))}
+          </td>
+        );
+      })}
+    </tr>
+  );
+}
+
+/** How far below the top of what scrolls an element begins, in pixels, kept up to date as what stands above it grows. */
+function useTopOf(element: RefObject<HTMLElement | null>, scroll: RefObject<HTMLElement | null>, needed: boolean): number {
+  const [top, setTop] = useState(0);
+  useLayoutEffect(() => {
+    const box = scroll.current;
+    const content = box?.firstElementChild;
+    if (!needed || !box || !content) return;
+    const read = (): void => {
+      const at = element.current;
+      if (at) setTop(Math.round(at.getBoundingClientRect().top - box.getBoundingClientRect().top + box.scrollTop));
+    };
+    read();
+    const watch = new ResizeObserver(read);
+    watch.observe(content);
+    return () => watch.disconnect();
+  }, [element, scroll, needed]);
+  return top;
+}

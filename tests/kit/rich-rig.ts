@@ -1,0 +1,412 @@
+// Rigs by chance with everything that the model can say: every kind of message, gesture, behaviour and receive mode, layers of both kinds with taps,
+// counters, banks, pages, chords, ports and a hub, devices that count in their own way, names that are hard to tell apart.
+import fc from 'fast-check';
+import { channel, type Message, u7, u14, valueMax } from '@/core/midi';
+import type { Action, Assignment, Behaviour, Control, Counter, Gesture, Landing, Layer, Parameter, Rig, Wire } from '@/core/rig';
+import { assignment, landing, smallRig } from './small-rig';
+
+const BANKS = 3;
+const PAGES = 2;
+
+const name = fc.constantFrom('SW', 'SW', 'Base', '=1+1', 'a, b to c', '"q"', "'x", '-2', 'Loom | Hall', '  dots… ', '7');
+const ch = fc.constantFrom(channel(1), channel(5), channel(16));
+const n7 = fc.oneof(fc.constantFrom(20, 21, 22), fc.nat(127)).map((n) => u7(n));
+const plain = <T extends Message['type']>(type: T) => fc.record({ type: fc.constant(type), channel: ch, number: n7 });
+const bare = <T extends Message['type']>(type: T) => fc.record({ type: fc.constant(type) });
+
+export const someMessage = fc.oneof(
+  { weight: 6, arbitrary: plain('cc') },
+  { weight: 3, arbitrary: plain('note') },
+  {
+    weight: 3,
+    arbitrary: fc.record({
+      type: fc.constant('program' as const),
+      channel: ch,
+      number: n7,
+      bank: fc.oneof(fc.constant(null), fc.record({ msb: n7, lsb: fc.oneof(fc.constant(null), n7) })),
+    }),
+  },
+  plain('poly-pressure'),
+  fc.record({ type: fc.constant('cc14' as const), channel: ch, number: fc.constantFrom(1, 7, 20, 31).map((n) => u7(n)) }),
+  fc.record({ type: fc.constant('nrpn' as const), channel: ch, number: fc.nat(16383).map((n) => u14(n)) }),
+  fc.record({ type: fc.constant('rpn' as const), channel: ch, number: fc.nat(16382).map((n) => u14(n)) }),
+  fc.record({ type: fc.constant('pitch-bend' as const), channel: ch }),
+  fc.record({ type: fc.constant('channel-pressure' as const), channel: ch }),
+  fc.record({ type: fc.constant('sysex' as const), bytes: fc.array(n7, { minLength: 1, maxLength: 6 }) }),
+  bare('start'),
+  bare('stop'),
+  bare('continue'),
+) as fc.Arbitrary<Message>; // border: each kind as its schema has it
+
+const curve = fc.oneof(
+  fc.constant({ type: 'linear' as const }),
+  fc.record({
+    type: fc.constantFrom('exponential' as const, 'logarithmic' as const, 's' as const),
+    amount: fc.double({ min: 0.1, max: 10, noNaN: true }),
+  }),
+  fc.record({
+    type: fc.constant('table' as const),
+    heights: fc.array(fc.double({ min: 0, max: 1, noNaN: true }), { minLength: 2, maxLength: 4 }),
+  }),
+);
+const coding = fc.constantFrom('twos-complement' as const, 'binary-offset' as const, 'sign-magnitude' as const);
+
+function behaviourFor(message: Message, moves: boolean, turns: boolean): fc.Arbitrary<Behaviour> {
+  const v = fc.nat(valueMax(message.type)).map((n) => u14(n));
+  const fixed = fc.record({ type: fc.constant('fixed' as const), value: v });
+  const stepping = fc.record({ type: fc.constant('stepping' as const), counterId: fc.constantFrom('n0', 'n1') });
+  if (['sysex', 'start', 'stop', 'continue'].includes(message.type))
+    return fc.record({ type: fc.constant('fixed' as const), value: fc.constant(u14(0)) });
+  if (message.type === 'program')
+    return fc.oneof(fc.record({ type: fc.constant('fixed' as const), value: fc.constant(u14(0)) }), stepping);
+  const range = fc.record({ type: fc.constant('range' as const), from: v, to: v, curve });
+  if (turns)
+    return fc.oneof(
+      range,
+      fc.record({ type: fc.constant('relative' as const), coding, acceleration: fc.constantFrom(1, 2, 3.5) }),
+    );
+  if (moves) return range;
+  return fc.oneof(
+    range,
+    fixed,
+    stepping,
+    fc.record({ type: fc.constant('momentary' as const), down: v, up: v }),
+    fc.record({ type: fc.constant('latching' as const), first: v, second: v }),
+  );
+}
+
+function action(moves: boolean, turns: boolean): fc.Arbitrary<Action> {
+  const send = someMessage.chain((message) =>
+    behaviourFor(message, moves, turns).map(
+      (behaviour): Action => ({ type: 'send', message, behaviour, pinned: false, meant: ['p0'] }),
+    ),
+  );
+  const go = fc.oneof(
+    fc.record({ type: fc.constant('bank' as const), bank: fc.integer({ min: 1, max: BANKS + 1 }) }),
+    fc.record({ type: fc.constant('page' as const), page: fc.integer({ min: 1, max: PAGES }) }),
+    fc.record({
+      type: fc.constant('step' as const),
+      what: fc.constantFrom('bank' as const, 'page' as const),
+      by: fc.constantFrom(1, -1, 2, -2),
+    }),
+    fc.record({ type: fc.constant('last-used' as const) }),
+  );
+  return fc.oneof(
+    { weight: 8, arbitrary: send },
+    { weight: 1, arbitrary: go.map((to): Action => ({ type: 'go', to })) },
+    { weight: 1, arbitrary: fc.constantFrom(0, 12.5, 250).map((ms): Action => ({ type: 'wait', ms })) },
+    { weight: 1, arbitrary: fc.constantFrom('Ctrl+S', 'to bank 2', '=A1').map((keys): Action => ({ type: 'keystroke', keys })) },
+  );
+}
+
+/** The controls of a board by their part of the id: what they are. */
+const panel: readonly (readonly [string, Control['kind']])[] = [
+  ['fs1', 'footswitch'],
+  ['fs2', 'footswitch'],
+  ['mod', 'footswitch'],
+  ['mod2', 'footswitch'],
+  ['pad', 'pad'],
+  ['k1', 'knob'],
+  ['e1', 'encoder'],
+];
+const boards = ['board', 'other'] as const;
+const ids = boards.flatMap((b) => panel.map(([id]) => `${b} ${id}`));
+const kindOf = (id: string): Control['kind'] => panel.find(([own]) => own === id.split(' ')[1])?.[1] ?? 'knob';
+
+const someLayer = fc.record({
+  name,
+  on: fc.constantFrom('board mod', 'board mod', 'board mod2', 'other mod', null),
+  mode: fc.constantFrom('while-held' as const, 'toggled' as const, 'next-press' as const),
+  scope: fc.constantFrom<Layer['scope']>(
+    { type: 'all' },
+    { type: 'all' },
+    { type: 'controller', controllerId: 'board' },
+    { type: 'side', controllerId: 'board', side: 'left' },
+  ),
+  madeIn: fc.constantFrom('controller' as const, 'host' as const),
+  signal: fc.oneof(fc.constant(null), someMessage),
+  fallsThrough: fc.boolean(),
+  tap: fc.array(action(false, false), { maxLength: 2 }),
+});
+
+const someFunction = fc.constantFrom(...ids).chain((on) => {
+  const kind = kindOf(on);
+  const moves = kind === 'knob' || kind === 'encoder';
+  const types: readonly Gesture['type'][] = moves
+    ? ['move']
+    : ['press', 'press', 'press', 'release', 'hold', 'double-tap', 'repeat', 'chord', 'chord'];
+  return fc.record({
+    on: fc.constant(on),
+    type: fc.constantFrom(...types),
+    with: fc.constantFrom('fs1', 'fs2'),
+    windowMs: fc.constantFrom(20, 50.5),
+    singlesFire: fc.boolean(),
+    bank: fc.constantFrom(null, null, 1, 2, 3),
+    page: fc.constantFrom(null, null, 1, 2),
+    layer: fc.constantFrom(-1, -1, 0, 1, 2),
+    actions: fc.array(action(moves, kind === 'encoder'), { minLength: 1, maxLength: 3 }),
+    text: fc.constantFrom('', 'LOOM', '=X'),
+    longText: fc.constantFrom('', '', 'Loom of the hall'),
+    colour: fc.constantFrom('', '', '#aa3311'),
+  });
+});
+
+const modes: readonly Landing['mode'][] = [
+  'absolute',
+  'absolute',
+  'toggle',
+  'gate',
+  'set',
+  'increment',
+  'decrement',
+  'trigger',
+  'preset',
+  'next-preset',
+  'previous-preset',
+  'relative',
+];
+const part = fc.oneof(fc.constantFrom(0, 1), fc.double({ min: 0, max: 1, noNaN: true }));
+const someLanding = fc.record({
+  of: fc.nat(30),
+  address: fc.oneof({ weight: 1, arbitrary: someMessage }, { weight: 5, arbitrary: fc.constant(null) }),
+  parameter: fc.nat(4),
+  port: fc.constantFrom('', '', 'port 1', 'port 2', 'elsewhere'),
+  layer: fc.constantFrom(-1, -1, -1, 0, 1, 2),
+  mode: fc.constantFrom(...modes),
+  coding,
+  from: part,
+  to: part,
+  set: part,
+  curve,
+  takeover: fc.constantFrom('jump' as const, 'pickup' as const, 'scale' as const),
+});
+
+const style = fc.record({
+  channelBase: fc.constantFrom(0 as const, 1 as const),
+  programBase: fc.constantFrom(0 as const, 1 as const),
+  notes: fc.constantFrom('name' as const, 'number' as const),
+  middleC: fc.constantFrom(3 as const, 4 as const, 5 as const),
+});
+const someCounter = fc.record({
+  name,
+  from: fc.nat(60),
+  span: fc.integer({ min: 1, max: 60 }),
+  step: fc.constantFrom(1, -1, 3),
+  atEnd: fc.constantFrom('wrap' as const, 'stop' as const),
+  start: fc.nat(60),
+});
+
+/** What such a rig is made of. */
+export const someRichRig = fc.record({
+  styles: fc.tuple(style, style, style),
+  boards: fc.tuple(name, name),
+  hall: name,
+  names: fc.array(name, { minLength: ids.length, maxLength: ids.length }),
+  parameters: fc.array(name, { minLength: 5, maxLength: 5 }),
+  bankNames: fc.array(fc.constantFrom('', 'One', 'One', 'bank 3'), { maxLength: BANKS }),
+  layers: fc.array(someLayer, { maxLength: 3 }),
+  counters: fc.tuple(someCounter, someCounter),
+  functions: fc.array(someFunction, { minLength: 1, maxLength: 12 }),
+  landings: fc.array(someLanding, { minLength: 2, maxLength: 12 }),
+  hub: fc.boolean(),
+  apart: fc.boolean(),
+  waits: fc.boolean(),
+  filter: fc.constantFrom(null, null, [channel(5)]),
+});
+export type SomeRichRig = typeof someRichRig extends fc.Arbitrary<infer T> ? T : never;
+
+const clean = (text: string): string => text.trim();
+
+/** The five parameters of the hall: two that are swept, one with steps of one name, a switch and a trigger. */
+function parametersOf(names: readonly string[]): readonly Parameter[] {
+  const of = (i: number, change: Partial<Parameter>): Parameter => ({
+    ...plain0,
+    id: `p${i}`,
+    order: i,
+    name: clean(names[i] ?? 'P'),
+    ...change,
+  });
+  return [
+    of(0, { kind: 'continuous', unit: 'dB', lowest: -60, highest: 6, default: 0, start: -12.3456789 }),
+    of(1, { kind: 'continuous', unit: '', lowest: 0.1, highest: 20_000, default: 1, start: 1 }),
+    of(2, { kind: 'stepped', unit: '', lowest: 0, highest: 4, steps: ['A', 'B to C', 'A', '2', 'Off'], default: 0, start: 0 }),
+    of(3, { kind: 'toggle', unit: '', lowest: 0, highest: 1, steps: ['No', 'No to all'], default: 0, start: 0 }),
+    of(4, { kind: 'trigger', unit: '', lowest: 0, highest: 1, steps: [], default: 0, start: 0 }),
+  ];
+}
+const plain0: Parameter = {
+  id: '',
+  order: 0,
+  targetId: 'hall',
+  name: '',
+  group: '',
+  kind: 'toggle',
+  unit: '',
+  lowest: 0,
+  highest: 1,
+  scale: { type: 'linear' },
+  centre: 'linear',
+  steps: [],
+  default: 0,
+  start: 0,
+  role: '',
+  tags: [],
+  tolerance: null,
+  evidence: [],
+  origin: '',
+  note: '',
+};
+
+/** Two boards of seven controls, a target of five parameters that may lie behind a hub, and what was given on them. */
+export function richRig(given: SomeRichRig): Rig {
+  const rig = smallRig([]);
+  const [board] = rig.controllers;
+  const [hall] = rig.targets;
+  const [first] = rig.wires;
+  const [control] = rig.controls;
+  if (!board || !hall || !first || !control) throw new Error('small rig changed');
+  const parameters = parametersOf(given.parameters);
+  const layers = given.layers.map(
+    (l, i): Layer => ({
+      id: `layer${i}`,
+      order: i + 1,
+      name: clean(l.name),
+      letter: 'L',
+      shape: 'circle',
+      modifierControlId: l.on,
+      mode: l.mode,
+      tap: counted(l.tap, l.on?.split(' ')[0] ?? 'board'),
+      scope: l.scope,
+      madeIn: l.madeIn,
+      signal: l.signal,
+      fallsThrough: l.fallsThrough,
+    }),
+  );
+  const layerAt = (i: number): string | null => layers[i]?.id ?? null;
+  const assignments = given.functions.map((f, i): Assignment => {
+    const unit = f.on.split(' ')[0] ?? 'board';
+    const partner = f.on.endsWith(f.with) ? 'fs1' : f.with;
+    const chord = f.type === 'chord' && f.on !== `${unit} ${partner}`;
+    return {
+      ...assignment({ id: `a${i}`, on: f.on, behaviour: { type: 'fixed', value: u14(0) }, meant: [] }),
+      order: i,
+      bank: f.bank,
+      page: f.page,
+      layerId: layerAt(f.layer),
+      gesture: chord
+        ? { type: 'chord', with: `${unit} ${partner}`, windowMs: f.windowMs, singlesFire: f.singlesFire }
+        : { type: f.type === 'chord' ? 'press' : f.type },
+      actions: counted(f.actions, unit),
+      textShort: f.text,
+      textLong: f.longText,
+      colour: f.colour,
+    };
+  });
+  const sent = [...assignments.flatMap((a) => a.actions), ...layers.flatMap((l) => l.tap)].flatMap((x) =>
+    x.type === 'send' ? [x.message] : [],
+  );
+  const landings = given.landings.flatMap((l, i): readonly Landing[] => {
+    const p = parameters[l.parameter];
+    const address = l.address ?? sent[l.of % Math.max(1, sent.length)];
+    if (!p || !address) return [];
+    const at = (x: number): number => p.lowest + x * (p.highest - p.lowest);
+    return [
+      landing(p.id, {
+        id: `l${i}`,
+        order: i,
+        address,
+        port: l.port,
+        hostLayerId: layers[l.layer]?.madeIn === 'host' ? layerAt(l.layer) : null,
+        mode: l.mode,
+        coding: l.mode === 'relative' ? l.coding : null,
+        from: at(l.from),
+        to: at(l.to),
+        setValue: at(l.set),
+        curve: l.curve,
+        takeover: l.takeover,
+      }),
+    ];
+  });
+  const lead = (id: string, from: string, to: string, change: Partial<Wire> = {}): Wire => ({
+    ...first,
+    id,
+    from: { unitId: from, port: '' },
+    to: { unitId: to, port: '' },
+    ...change,
+  });
+  const channels = given.filter && [...given.filter];
+  return {
+    ...rig,
+    controllers: boards.map((id, i) => ({
+      ...board,
+      id,
+      name: clean(given.boards[i] ?? id),
+      order: i,
+      port: `port ${i + 1}`,
+      bankNames: [...given.bankNames],
+      firmware: {
+        ...board.firmware,
+        banks: BANKS,
+        pages: PAGES,
+        shows: given.styles[i] ?? board.firmware.shows,
+        press: given.waits ? 'waits' : 'always-fires',
+      },
+    })),
+    controls: ids.map((id, i) => ({
+      ...control,
+      id,
+      order: i,
+      controllerId: id.split(' ')[0] ?? 'board',
+      name: clean(given.names[i] ?? id),
+      kind: kindOf(id),
+      family: kindOf(id),
+      familyOrder: i,
+      side: i % 2 === 0 ? ('left' as const) : ('right' as const),
+      detents: kindOf(id) === 'encoder' ? 24 : 0,
+    })),
+    counters: boards.flatMap((unit) =>
+      given.counters.map(
+        (c, i): Counter => ({
+          id: `${unit} n${i}`,
+          order: i,
+          controllerId: unit,
+          name: clean(c.name),
+          from: c.from,
+          to: c.from + c.span,
+          step: c.step,
+          atEnd: c.atEnd,
+          start: c.from + (c.start % (c.span + 1)),
+        }),
+      ),
+    ),
+    targets: [
+      {
+        ...hall,
+        name: clean(given.hall),
+        reception: {
+          ...hall.reception,
+          shows: given.styles[2],
+          tellsPortsApart: given.apart,
+          takeover: ['jump', 'pickup', 'scale'],
+          feedback: 'same-address',
+        },
+      },
+      ...(given.hub ? [{ ...hall, id: 'hub', name: 'Hub', port: 'port 3', order: 2 }] : []),
+    ],
+    parameters: [...parameters],
+    wires: given.hub
+      ? [lead('w1', 'board', 'hall', { channels }), lead('w2', 'other', 'hub'), lead('w3', 'hub', 'hall', { passesOn: true })]
+      : [lead('w1', 'board', 'hall', { channels }), lead('w2', 'other', 'hall')],
+    layers,
+    assignments,
+    landings,
+  };
+}
+
+/** The actions of a controller: its own counters in place of `n0` and `n1`. */
+const counted = (actions: readonly Action[], unit: string): Action[] =>
+  actions.map((x) =>
+    x.type === 'send' && x.behaviour.type === 'stepping'
+      ? { ...x, behaviour: { type: 'stepping', counterId: `${unit} ${x.behaviour.counterId}` } }
+      : x,
+  );

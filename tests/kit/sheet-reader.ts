@@ -1,0 +1,341 @@
+// Somebody who has the gear and the sheet, and nothing else: enters every line as it reads, in the base in which each device counts. Written from
+// what stands on the sheet alone; of the program it knows only the types.
+import type { Message } from '@/core/midi';
+import type { Action, Assignment, Behaviour, Controller, Counter, Landing, Layer, Parameter, Rig, Target } from '@/core/rig';
+
+/** One line: the device that it is for, and its facts by the word that stands over them in a table. */
+export interface ReadLine {
+  readonly side: string;
+  readonly device: string;
+  readonly say: (word: string) => string;
+}
+
+type Style = Controller['firmware']['shows'];
+
+/** Things of one name are told apart by their order: `SW 1 (1 of 2)`. */
+function called<T extends { readonly id: string; readonly name: string }>(rows: readonly T[], name: string): T {
+  const found = rows.filter((r, i) => {
+    const same = rows.filter((x) => x.name === r.name);
+    const n = rows.slice(0, i + 1).filter((x) => x.name === r.name).length;
+    return name === (same.length > 1 ? `${r.name} (${n} of ${same.length})` : r.name);
+  });
+  const [first] = found;
+  if (!first || found.length > 1) throw new Error(`the sheet says ${JSON.stringify(name)}, and that is ${found.length} things`);
+  return first;
+}
+
+const num = (text: string): number => {
+  const value = Number(text.replace('−', '-'));
+  if (text.trim() === '' || !Number.isFinite(value)) throw new Error(`${JSON.stringify(text)} is no number`);
+  return value;
+};
+const matched = (pattern: RegExp, text: string): readonly string[] => {
+  const found = pattern.exec(text);
+  if (!found) throw new Error(`${JSON.stringify(text)} does not read as ${pattern}`);
+  return found.slice(1).map((x) => x ?? '');
+};
+
+const kinds: Readonly<Record<string, Message['type']>> = {
+  'Control change': 'cc',
+  'Control change, 14 bits': 'cc14',
+  Note: 'note',
+  'Program change': 'program',
+  NRPN: 'nrpn',
+  RPN: 'rpn',
+  'Pitch bend': 'pitch-bend',
+  'Channel pressure': 'channel-pressure',
+  'Poly pressure': 'poly-pressure',
+  SysEx: 'sysex',
+  Start: 'start',
+  Stop: 'stop',
+  Continue: 'continue',
+};
+
+const pitches: Readonly<Record<string, number>> = { C: 0, D: 2, E: 4, F: 5, G: 7, A: 9, B: 11 };
+
+/** A key by its number or its name, with the octave of this device: middle C, note 60, is its C3, C4 or C5. */
+function key(text: string, style: Style): number {
+  if (style.notes === 'number') return num(text);
+  const [letter = '', sharp = '', octave = ''] = matched(/^([A-G])(♯?)(−?\d+)$/, text);
+  return (num(octave) - style.middleC) * 12 + 60 + (pitches[letter] ?? 0) + (sharp === '' ? 0 : 1);
+}
+
+function message({ say }: ReadLine, style: Style): Message {
+  const type = kinds[say('type')];
+  if (!type) throw new Error(`no message is called ${say('type')}`);
+  const made: Record<string, unknown> = { type };
+  if (say('ch') !== '') made.channel = num(say('ch')) + 1 - style.channelBase;
+  const number = say('number');
+  if (number !== '')
+    made.number =
+      type === 'note' || type === 'poly-pressure'
+        ? key(number, style)
+        : num(number) - (type === 'program' ? style.programBase : 0);
+  if (type === 'program') {
+    made.number ??= 0;
+    const bank = say('bank before it');
+    const [msb = '', lsb = ''] = bank === '' ? [] : matched(/^(\d+)(?:\/(\d+))? \(CC 0/, bank);
+    made.bank = bank === '' ? null : { msb: num(msb), lsb: lsb === '' ? null : num(lsb) };
+  }
+  if (type === 'sysex')
+    made.bytes = say('bytes')
+      .split(' ')
+      .slice(1, -1)
+      .map((b) => Number.parseInt(b, 16));
+  if (type === 'nrpn' || type === 'rpn') {
+    // The pair of control changes says the same number once more.
+    const [high = '', low = ''] = matched(/ = (\d+)\/(\d+), data on 6\/38$/, say('sent as'));
+    if (num(high) * 128 + num(low) !== made.number) throw new Error('the pair says another number');
+  }
+  return made as unknown as Message;
+}
+
+const coding = (text: string) => text.replace(' ', '-') as 'twos-complement';
+
+function curve(text: string): Landing['curve'] {
+  if (text === '') return { type: 'linear' };
+  if (text.startsWith('as drawn: ')) return { type: 'table', heights: text.slice(10).split(' ').map(num) };
+  const [shape = '', amount = ''] = matched(/^(.*), bent by (.*)$/, text);
+  const types: Readonly<Record<string, 'exponential' | 'logarithmic' | 's'>> = {
+    'slow, then fast': 'exponential',
+    'fast, then slow': 'logarithmic',
+    'slow at both ends': 's',
+  };
+  const type = types[shape];
+  if (!type) throw new Error(`no curve is ${shape}`);
+  return { type, amount: num(amount) };
+}
+
+/** Rebuilds what the sheet says on the gear of a rig; functions, landings, layers and counters of the rig itself are not looked at. */
+export function rebuilt(gear: Rig, lines: readonly ReadLine[]): Rig {
+  const layers: Layer[] = [];
+  const counters = new Map<string, Counter>();
+  const assignments: Assignment[] = [];
+  const landings: Landing[] = [];
+  const order = (): number => assignments.length + landings.length + layers.length + 1;
+  const units = [...gear.controllers, ...gear.targets];
+  const unitOf = (line: ReadLine) => called<Controller | Target>(units, line.device);
+  const controllerOf = (line: ReadLine): Controller => {
+    const unit = unitOf(line);
+    if (!('firmware' in unit)) throw new Error(`${unit.name} is no controller`);
+    return unit;
+  };
+  const controlsOf = (c: Controller) => gear.controls.filter((x) => x.controllerId === c.id);
+  function values(line: ReadLine, style: Style, type: Message['type'], controller: Controller): Behaviour {
+    const text = line.say('values');
+    const from = type === 'program' ? style.programBase : 0;
+    const u = (t: string) => num(t) as never; // border: the reader takes what stands there
+    if (text.startsWith('counter ')) {
+      const [name = '', low = '', high = '', by = '', end = '', start = ''] = matched(
+        /^counter (.*): (\d+) to (\d+) by (−?\d+), (wraps|stops), starts at (\d+)$/,
+        text,
+      );
+      const id = `${controller.id} ${name}`;
+      const counter = {
+        id,
+        order: order(),
+        controllerId: controller.id,
+        name,
+        from: num(low) - from,
+        to: num(high) - from,
+        step: num(by),
+        atEnd: end === 'wraps' ? ('wrap' as const) : ('stop' as const),
+        start: num(start) - from,
+      };
+      const before = counters.get(id);
+      if (before && JSON.stringify({ ...before, order: 0 }) !== JSON.stringify({ ...counter, order: 0 }))
+        throw new Error(`two counters are called ${name}`);
+      counters.set(id, before ?? counter);
+      return { type: 'stepping', counterId: id };
+    }
+    if (text === '') return { type: 'fixed', value: u('0') };
+    if (text.startsWith('relative, '))
+      return {
+        type: 'relative',
+        coding: coding(text.slice(10)),
+        acceleration:
+          line.say('turned fast') === '' ? 1 : num(matched(/^up to (.*) × a click$/, line.say('turned fast'))[0] ?? ''),
+      };
+    if (text.endsWith(' on every press')) return { type: 'fixed', value: u(text.slice(0, -15)) };
+    if (text.startsWith('alternating ')) {
+      const [first = '', second = ''] = matched(/^alternating (\d+) \/ (\d+)$/, text);
+      return { type: 'latching', first: u(first), second: u(second) };
+    }
+    if (text.endsWith(' on release')) {
+      const [down = '', up = ''] = matched(/^(\d+) on press, (\d+) on release$/, text);
+      return { type: 'momentary', down: u(down), up: u(up) };
+    }
+    const [low = '', high = ''] = matched(/^(\d+) to (\d+)$/, text);
+    return { type: 'range', from: u(low), to: u(high), curve: curve(line.say('curve')) };
+  }
+
+  function action(line: ReadLine, controller: Controller): Action {
+    const text = line.say('values');
+    switch (line.say('type')) {
+      case 'Wait':
+        return { type: 'wait', ms: num(matched(/^(.*) ms$/, text)[0] ?? '') };
+      case 'Keys':
+        return { type: 'keystroke', keys: text };
+      case 'Go': {
+        if (text === 'to where it was last') return { type: 'go', to: { type: 'last-used' } };
+        if (text.startsWith('to bank '))
+          return { type: 'go', to: { type: 'bank', bank: num(matched(/^to bank (\d+)/, text)[0] ?? '') } };
+        if (text.startsWith('to page ')) return { type: 'go', to: { type: 'page', page: num(text.slice(8)) } };
+        const [what = '', sign = '', by = ''] = matched(/^(bank|page) ([+−])(\d+)$/, text);
+        return { type: 'go', to: { type: 'step', what: what as 'bank', by: sign === '+' ? num(by) : -num(by) } };
+      }
+      default: {
+        const style = controller.firmware.shows;
+        const sent = message(line, style);
+        return { type: 'send', message: sent, behaviour: values(line, style, sent.type, controller), pinned: false, meant: [] };
+      }
+    }
+  }
+
+  function bankOf(text: string, controller: Controller): number | null {
+    if (text === '' || text === 'every bank') return null;
+    const names = Array.from({ length: controller.firmware.banks }, (_, i) => ({
+      id: String(i + 1),
+      name: controller.bankNames[i] || `bank ${i + 1}`,
+    }));
+    return Number(called(names, text).id);
+  }
+
+  // Layers first: what stands in them names them.
+  for (const line of lines.filter((l) => l.side === 'controller' && l.say('opens') !== '')) {
+    const controller = controllerOf(line);
+    if (line.say('gesture') === 'tap') {
+      const layer = layers.find((l) => l.id === `layer ${line.say('opens')}`);
+      layer?.tap.push(action(line, controller));
+      continue;
+    }
+    const name = line.say('opens');
+    const reaches = line.say('turns over');
+    const side = /^the (left|right) side of (.*)$/.exec(reaches);
+    layers.push({
+      id: `layer ${name}`,
+      order: order(),
+      name,
+      letter: 'X',
+      shape: 'circle',
+      modifierControlId: line.say('control') === '' ? null : called(controlsOf(controller), line.say('control')).id,
+      mode: { 'while held': 'while-held', 'until the next press': 'toggled', 'for the next press': 'next-press' }[
+        line.say('open')
+      ] as Layer['mode'],
+      tap: [],
+      scope:
+        reaches === 'every controller'
+          ? { type: 'all' }
+          : side
+            ? { type: 'side', side: side[1] as 'left', controllerId: called(units, side[2] ?? '').id }
+            : { type: 'controller', controllerId: called(units, reaches).id },
+      madeIn: line.say('made in') === 'the host' ? 'host' : 'controller',
+      signal: line.say('type') === 'Layer' ? null : message(line, controller.firmware.shows),
+      fallsThrough: line.say('where it has nothing') === 'what lies below acts',
+    });
+  }
+  // They were told apart by the names on the sheet; from here on those are their names.
+  const inLayer = (text: string): string | null => {
+    if (text === '' || /^Base( \(1 of \d+\))?$/.test(text)) {
+      if (!layers.some((l) => l.name === text)) return null;
+    }
+    const found = layers.find((l) => l.name === text);
+    if (!found) throw new Error(`no layer is called ${text}`);
+    return found.id;
+  };
+
+  for (const line of lines.filter((l) => l.side === 'controller' && l.say('opens') === '')) {
+    const controller = controllerOf(line);
+    const part = line.say('part');
+    if (part !== '' && !part.startsWith('1 of ')) {
+      assignments.at(-1)?.actions.push(action(line, controller));
+      continue;
+    }
+    const type = line.say('gesture') as 'press';
+    assignments.push({
+      id: `function ${assignments.length}`,
+      order: order(),
+      controlId: called(controlsOf(controller), line.say('control')).id,
+      bank: bankOf(line.say('bank'), controller),
+      page: line.say('page') === '' ? null : num(line.say('page').slice(5)),
+      layerId: inLayer(line.say('layer')),
+      gesture:
+        line.say('together with') === ''
+          ? { type }
+          : {
+              type: 'chord',
+              with: called(controlsOf(controller), line.say('together with')).id,
+              windowMs: num(matched(/^(.*) ms$/, line.say('within'))[0] ?? ''),
+              singlesFire: line.say('each alone') === 'fires too',
+            },
+      actions: [action(line, controller)],
+      wants: [],
+      textShort: line.say('text'),
+      textLong: line.say('long text'),
+      colour: line.say('colour'),
+      minimum: false,
+      entered: null,
+      saved: null,
+      proved: null,
+      why: '',
+      replaced: '',
+      note: '',
+    });
+  }
+
+  const stepsOf = (p: Parameter): readonly { readonly id: string; readonly name: string }[] =>
+    (p.kind === 'toggle' ? [p.steps[0] ?? 'Off', p.steps[1] ?? 'On'] : p.steps).map((name, i) => ({
+      id: String(i + p.lowest),
+      name,
+    }));
+  function value(text: string, p: Parameter): number {
+    if (p.kind === 'continuous') return num(p.unit === '' ? text : text.slice(0, -p.unit.length - 1));
+    if (p.kind === 'trigger') return num(text);
+    const steps = stepsOf(p);
+    try {
+      return Number(called(steps, text).id);
+    } catch {
+      return num(text);
+    }
+  }
+  /** Two values with *to* between them, either of which may have that in its name. */
+  function pair(text: string, p: Parameter): readonly [number, number] {
+    for (let at = text.indexOf(' to '); at >= 0; at = text.indexOf(' to ', at + 1))
+      try {
+        return [value(text.slice(0, at), p), value(text.slice(at + 4), p)];
+      } catch {
+        // Not here then.
+      }
+    throw new Error(`${JSON.stringify(text)} is no range`);
+  }
+
+  for (const line of lines.filter((l) => l.side === 'software' && l.say('parameter') !== '')) {
+    const target = unitOf(line);
+    if (!('reception' in target)) throw new Error(`${target.name} is no target`);
+    const parameter = called(
+      gear.parameters.filter((p) => p.targetId === target.id),
+      line.say('parameter'),
+    );
+    const [from, to] = line.say('range') === '' ? [parameter.lowest, parameter.highest] : pair(line.say('range'), parameter);
+    landings.push({
+      id: `landing ${landings.length}`,
+      order: order(),
+      targetId: target.id,
+      parameterId: parameter.id,
+      port: line.say('port'),
+      address: message(line, target.reception.shows),
+      hostLayerId: inLayer(line.say('layer')),
+      mode: (line.say('hears it as') === 'set value' ? 'set' : line.say('hears it as').replace(' ', '-')) as Landing['mode'],
+      coding: line.say('coding') === '' ? null : coding(line.say('coding')),
+      from,
+      to,
+      curve: curve(line.say('curve')),
+      takeover: { '': 'jump', jump: 'jump', 'pick up': 'pickup', scale: 'scale' }[line.say('takeover')] as Landing['takeover'],
+      setValue: line.say('sets') === '' ? 0 : value(line.say('sets'), parameter),
+      entered: null,
+      proved: null,
+      note: '',
+    });
+  }
+  return { ...gear, layers, counters: [...counters.values()], assignments, landings };
+}
