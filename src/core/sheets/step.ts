@@ -43,7 +43,12 @@ export type EntryStep =
       readonly how: 'learn' | 'type';
       readonly why: string | null;
       /** The control that is moved to teach it, and where it stands; null where nothing sends to it. */
-      readonly by: { readonly control: string; readonly gesture: GestureType; readonly place: string } | null;
+      readonly by: {
+        readonly functionId: string;
+        readonly control: string;
+        readonly gesture: GestureType;
+        readonly place: string;
+      } | null;
       /** What has to be so first, and what to watch for. */
       readonly before: readonly string[];
       /** What else may be caught instead, and by what it is told: `it shows CC 21: K 2 was caught`. */

@@ -74,13 +74,15 @@ export function targetSteps(
   ];
 }
 
-/** What one message moves in a target is learnt once: steps of one address at one port and in one layer of the host become one. */
+/** What one function moves by one message in a target is learnt once: such steps, at one port and in one layer of the host, become one. */
 function learntOnce(steps: readonly ParameterStep[]): readonly ParameterStep[] {
   const once = new Map<string, ParameterStep>();
   for (const step of steps) {
     const [landing] = step.landings;
     const key =
-      step.how === 'learn' && landing ? `${addressKey(landing.address)} ${landing.port} ${landing.hostLayerId}` : step.key;
+      step.how === 'learn' && landing
+        ? `${step.by?.functionId} ${addressKey(landing.address)} ${landing.port} ${landing.hostLayerId}`
+        : step.key;
     const first = once.get(key);
     once.set(
       key,
@@ -121,7 +123,12 @@ function parameterStep(index: RigIndex, target: Target, line: SheetLine): readon
       why,
       by:
         sender && control
-          ? { control: control.name, gesture: sender.gesture.type, place: unit ? placeWords(index, unit, sender) : '' }
+          ? {
+              functionId: sender.id,
+              control: control.name,
+              gesture: sender.gesture.type,
+              place: unit ? placeWords(index, unit, sender) : '',
+            }
           : null,
       before:
         how === 'learn' && sender && control

@@ -3,18 +3,19 @@
 import { parseAsBoolean, parseAsString, useQueryState } from 'nuqs';
 import { type RefObject, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import { flushSync } from 'react-dom';
-import { counted } from '@/core/base';
 import type { Assignment, Controller, Edit, Landing, RigIndex, Target } from '@/core/rig';
 import {
   controllerColumns,
   isEntered,
   makeSheet,
   openLines,
+  placeColumn,
   type Sheet,
   type SheetLine,
   saysOn,
   targetColumns,
   textOf,
+  together,
 } from '@/core/sheets';
 import { useRig } from '../store/provider';
 import { Narrowed, SheetBar } from './sheet-bar';
@@ -144,17 +145,12 @@ const controllerHint = ({ firmware }: Controller): string =>
 const targetHint = ({ reception }: Target): string =>
   `on counts from ${reception.threshold}; channels from ${reception.shows.channelBase}, programs from ${reception.shows.programBase}`;
 
-/** The words by which a line is told from others: what it is about, and where. */
-const named = (line: SheetLine): string =>
-  [
-    textOf(line, 'control') || textOf(line, 'parameter'),
-    textOf(line, 'gesture'),
-    textOf(line, 'bank'),
-    textOf(line, 'layer'),
-    textOf(line, 'part'),
-  ]
-    .filter((t) => t !== '')
-    .join(', ');
+/** The words by which a line is told from others: what it is about, where, and which of several it is. */
+function named(line: SheetLine): string {
+  const what = [textOf(line, 'control') || textOf(line, 'parameter'), textOf(line, 'gesture')];
+  const where = [together(line, placeColumn), textOf(line, 'part')];
+  return [what.filter((t) => t !== '').join(' '), ...where].filter((t) => t !== '').join(', ');
+}
 
 const controllerTicks = (edit: (edit: Edit) => boolean): readonly TickColumn[] => [
   {
@@ -250,7 +246,7 @@ function LeastIsEnough({ least, marked }: { readonly least: boolean; readonly ma
     <p className="rounded-md border bg-sheet px-5 py-3">
       {marked.length === 1
         ? 'You can stop here: this one function already works by itself.'
-        : `You can stop here: ${counted(marked.length, 'function')} already work by themselves.`}{' '}
+        : `You can stop here: these ${marked.length} functions already work by themselves.`}{' '}
       Colours, names and the rest come after.
     </p>
   );

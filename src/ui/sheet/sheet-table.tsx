@@ -96,6 +96,17 @@ export function SheetTable({ title, hint, lines, columns, ticks, onAll, scroll, 
   );
 }
 
+/** Columns whose words belong on one line as long as there is room, by their heads. */
+const wide: Readonly<Record<string, string>> = {
+  Place: 'min-w-32',
+  On: 'whitespace-nowrap',
+  Type: 'whitespace-nowrap',
+  Values: 'min-w-46',
+  Range: 'min-w-32',
+  For: 'max-w-64',
+  'Comes from': 'max-w-72',
+};
+
 /** Stands for the lines that are out of sight. */
 function Spacer({ height, width }: { readonly height: number; readonly width: number }) {
   return height > 0 ? (
@@ -156,10 +167,11 @@ function Row({
           <td
             key={head}
             className={cx(
-              'py-1 pr-3 [overflow-wrap:anywhere]',
+              'py-1 pr-3 break-words',
               i === 0 && 'min-w-16 max-w-48 font-semibold',
               figures && 'font-mono text-xs leading-5',
               head === 'Number' && 'font-semibold',
+              wide[head],
             )}
           >
             {cells[i]}
