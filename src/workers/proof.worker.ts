@@ -2,7 +2,7 @@
 import { expose } from 'comlink';
 import { nanoid } from 'nanoid';
 import type { HeardMessage, MessageStream } from '@/core/midi';
-import { askFor, type CauseId, diagnose, endsSeen, keepEnds, takeIntoPlan } from '@/core/proof';
+import { askFor, type CauseId, type Diagnosis, diagnose, endsSeen, keepEnds, takeIntoPlan } from '@/core/proof';
 import { type Edit, indexRig, type Rig, type RigIndex } from '@/core/rig';
 
 export interface ToldExplanation {
@@ -18,6 +18,7 @@ export interface ToldExplanation {
 
 export interface ToldDiagnosis {
   readonly short: number | 'one-way' | null;
+  readonly apart: Diagnosis['apart'];
   readonly explanations: readonly ToldExplanation[];
 }
 
@@ -33,10 +34,11 @@ const api = {
     const assignment = index?.assignments.get(assignmentId);
     const ask = index && assignment ? askFor(index, assignment) : null;
     if (!index || !ask) return null;
-    const { short, explanations } = diagnose(index, ask, heard);
+    const { short, apart, explanations } = diagnose(index, ask, heard);
     const rigIndex = index;
     return {
       short,
+      apart,
       explanations: explanations.map((e): ToldExplanation => {
         const seen = e.causes.some((c) => c.cause === 'ends') ? endsSeen(ask, heard) : null;
         return {

@@ -69,7 +69,7 @@ export { noSysex, type SysexTable, sysexKey, withSysex } from './sysex';
 // Messages that need several: sequences put together, streams of one message.
 
 export { type Candidate, candidates, type Expected, LISTEN_MS } from './listen';
-export { type HeardMessage, type MessageStream, messageStreamsIn } from './message-streams';
+export { type HeardMessage, type MessageStream, messageStreamsIn, messagesInOrder } from './message-streams';
 export { codingWords, decodeClicks, encodeClicks, MOST_CLICKS, type RelativeCoding, relativeCodingSchema } from './relative';
 export {
   type Assembled,

@@ -16,27 +16,62 @@ export interface MessageStream {
   readonly times: readonly number[];
 }
 
+/** One message out of a stream of words, put together where it came in several. */
+interface Found {
+  readonly type: Message['type'];
+  readonly channel: number;
+  readonly number: number;
+  readonly value: number;
+  readonly atMs: number;
+  /** The position of the word with which it was complete. */
+  readonly place: number;
+}
+
 /**
  * Sorts words by address, in the order in which addresses were first heard. 14-bit pairs, RPN and NRPN are put together. Bytes of
  * sequences, bank select and channel mode messages are no message streams of their own, unless they are among the messages
  * that are `known` to be sent. SysEx is left out. Source of pairs and sequences: MIDI 1.0 Detailed Specification, "Control change".
  */
 export function messageStreamsIn(heard: readonly HeardMessage[], known: readonly Message[] = []): readonly MessageStream[] {
-  const plain = new Set(known.flatMap((m) => (m.type === 'cc' ? [m.channel * 128 + m.number] : [])));
   const groups = new Map<string, { message: Message; values: number[]; times: number[] }>();
-  const put = (type: Message['type'], channel: number, number: number, value: number, atMs: number): void => {
-    const key = `${type} ${channel} ${number}`;
+  for (const found of foundIn(heard, known)) {
+    const key = nameOf(found);
     let group = groups.get(key);
     if (!group) {
-      group = { message: messageSchema.parse({ type, channel, number, bank: null }), values: [], times: [] };
+      group = { message: messageOf(found), values: [], times: [] };
       groups.set(key, group);
     }
-    group.values.push(value);
-    group.times.push(atMs);
-  };
+    group.values.push(found.value);
+    group.times.push(found.atMs);
+  }
+  return [...groups.values()];
+}
+
+/** The same messages one after another, as they were complete, each with the position of its last word. */
+export function messagesInOrder(
+  heard: readonly HeardMessage[],
+  known: readonly Message[] = [],
+): readonly { readonly message: Message; readonly value: number; readonly atMs: number; readonly place: number }[] {
+  const messages = new Map<string, Message>();
+  return foundIn(heard, known).map((found) => {
+    const key = nameOf(found);
+    const message = messages.get(key) ?? messageOf(found);
+    messages.set(key, message);
+    return { message, value: found.value, atMs: found.atMs, place: found.place };
+  });
+}
+
+const nameOf = ({ type, channel, number }: Found): string => `${type} ${channel} ${number}`;
+const messageOf = ({ type, channel, number }: Found): Message => messageSchema.parse({ type, channel, number, bank: null });
+
+function foundIn(heard: readonly HeardMessage[], known: readonly Message[]): readonly Found[] {
+  const plain = new Set(known.flatMap((m) => (m.type === 'cc' ? [m.channel * 128 + m.number] : [])));
+  const all: Found[] = [];
   const pairs = pairsIn(heard, plain);
   let state = idleAssembler;
-  for (const { word, atMs } of heard) {
+  heard.forEach(({ word, atMs }, place) => {
+    const put = (type: Message['type'], channel: number, number: number, value: number): void =>
+      void all.push({ type, channel, number, value, atMs, place });
     const type = packedType(word);
     const channel = packedChannel(word);
     if (type === 'cc') {
@@ -44,13 +79,13 @@ export function messageStreamsIn(heard: readonly HeardMessage[], known: readonly
       if (!plain.has(channel * 128 + number)) {
         const step = assemble({ pairs: pairs.get(channel) ?? NONE, when: 'wait-for-low-byte' }, state, word);
         state = step.state;
-        if (step.done && step.done.type !== 'step') put(step.done.type, channel, step.done.number, step.done.value, atMs);
-        if (number === 0 || number === 32 || number >= 120 || parameterNumbers.has(number)) continue;
+        if (step.done && step.done.type !== 'step') put(step.done.type, channel, step.done.number, step.done.value);
+        if (number === 0 || number === 32 || number >= 120 || parameterNumbers.has(number)) return;
         // Data entry and its buttons belong to a parameter once one was chosen; before that they are controls like others.
-        if (dataControls.has(number) && state.chosen[channel] !== undefined) continue;
-        if (pairs.get(channel)?.has(number) || pairs.get(channel)?.has(number - 32)) continue;
+        if (dataControls.has(number) && state.chosen[channel] !== undefined) return;
+        if (pairs.get(channel)?.has(number) || pairs.get(channel)?.has(number - 32)) return;
       }
-      put(type, channel, number, packedValue(word), atMs);
+      put(type, channel, number, packedValue(word));
     } else if (type !== 'other' && kindOf(type).family !== 'exclusive') {
       const kind = kindOf(type);
       put(
@@ -58,11 +93,10 @@ export function messageStreamsIn(heard: readonly HeardMessage[], known: readonly
         kind.family === 'channel' ? channel : 0,
         kind.number ? packedNumber(word) : 0,
         kind.carries === 'value' ? packedValue(word) : 127,
-        atMs,
       );
     }
-  }
-  return [...groups.values()];
+  });
+  return all;
 }
 
 const NONE: ReadonlySet<number> = new Set();

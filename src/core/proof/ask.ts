@@ -1,6 +1,14 @@
 // What is asked of the player, function by function, and what the plan expects to hear for it.
 import { groupBy } from '../base';
-import { addressKey, heardKeys, type Message, type MessageStream, messageSchema, messageStreamsIn } from '../midi';
+import {
+  addressKey,
+  type HeardMessage,
+  heardKeys,
+  type Message,
+  type MessageStream,
+  messageSchema,
+  messagesInOrder,
+} from '../midi';
 import {
   type Action,
   type Assignment,
@@ -16,6 +24,7 @@ import {
 import { placeWords } from '../sheets';
 import { canAsk } from './coverage';
 import { type How, handInputs, TAPS } from './hand';
+import { type Received, receivedIn } from './received';
 import { type TestSetup, unitSends } from './unit';
 
 /** One address of what a function sends. */
@@ -40,6 +49,8 @@ export interface Ask {
   /** The gesture, as it is said to the player. */
   readonly words: string;
   readonly expected: readonly Expected[];
+  /** What a receiver takes of it, in order. */
+  readonly received: readonly Received[];
   /** Functions that the same gesture plays as well: the press before a hold. */
   readonly beside: readonly Assignment[];
   readonly besideKeys: ReadonlySet<number>;
@@ -57,26 +68,16 @@ export function messageStreamKey(message: Message): number {
 }
 
 /** What was heard, sorted by address; programs of a channel in one message stream with their numbers as values. */
-export function proofStreams(
-  heard: Parameters<typeof messageStreamsIn>[0],
-  known: readonly Message[],
-): ReadonlyMap<number, MessageStream> {
-  const found = new Map<number, MessageStream>();
-  for (const messageStream of messageStreamsIn(heard, known)) {
-    const { message } = messageStream;
+export function proofStreams(heard: readonly HeardMessage[], known: readonly Message[]): ReadonlyMap<number, MessageStream> {
+  const found = new Map<number, { readonly message: Message; readonly values: number[]; readonly times: number[] }>();
+  for (const { message, value, atMs } of messagesInOrder(heard, known)) {
     const key = messageStreamKey(message);
-    const own =
-      message.type === 'program' ? { ...messageStream, values: messageStream.values.map(() => message.number) } : messageStream;
-    const before = found.get(key);
-    found.set(key, before ? mergedByTime(before, own) : own);
+    const stream = found.get(key) ?? { message, values: [], times: [] };
+    found.set(key, stream);
+    stream.values.push(message.type === 'program' ? message.number : value);
+    stream.times.push(atMs);
   }
   return found;
-}
-
-function mergedByTime(a: MessageStream, b: MessageStream): MessageStream {
-  const all = [...a.values.map((v, i) => ({ v, t: a.times[i] ?? 0 })), ...b.values.map((v, i) => ({ v, t: b.times[i] ?? 0 }))];
-  all.sort((x, y) => x.t - y.t);
-  return { message: a.message, values: all.map((x) => x.v), times: all.map((x) => x.t) };
 }
 
 /** The messages that some actions send. */
@@ -119,6 +120,7 @@ export function askFor(index: RigIndex, assignment: Assignment): Ask | null {
     }),
   );
   const beside = besideOf(index, assignment);
+  const aside = asideOf(index, assignment);
   const layer = index.layers.get(assignment.layerId ?? '');
   const modifier = layer?.modifierControlId ? index.controls.get(layer.modifierControlId) : undefined;
   const opens =
@@ -139,12 +141,29 @@ export function askFor(index: RigIndex, assignment: Assignment): Ask | null {
     opens,
     words: gestureWords(testSetup, how),
     expected,
+    received: receivedOf(
+      { expected, assignment, beside, aside },
+      unitSends(testSetup, assignment.actions, handInputs(testSetup, how, null), beside),
+    ),
     beside,
     besideKeys: new Set(beside.flatMap((a) => messagesIn(a.actions).map(messageStreamKey))),
-    aside: asideOf(index, assignment),
+    aside,
     cautions: cautionsOf(index, assignment),
   };
 }
+
+/** What a receiver takes of what was heard, of the messages that are asked for. */
+export const receivedOf = (
+  { expected, assignment, beside, aside }: Pick<Ask, 'expected' | 'assignment' | 'beside' | 'aside'>,
+  heard: readonly HeardMessage[],
+): readonly Received[] =>
+  receivedIn(
+    heard,
+    [...messagesIn(assignment.actions), ...beside.flatMap((a) => messagesIn(a.actions))],
+    messageStreamKey,
+    new Set(expected.map((e) => e.key)),
+    aside,
+  );
 
 /** A function that is to be proved, and where it stands. */
 export interface ToProve {

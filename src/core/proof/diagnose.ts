@@ -5,9 +5,11 @@ import type { RigIndex } from '../rig';
 import { type Ask, proofStreams } from './ask';
 import { alike, type CauseId } from './causes.data';
 import { TAPS } from './hand';
+import type { Apart } from './received';
 import { comesAsPlanned, knownTo, makeReplay, plannedStream, type Replay, readShape, signatureOf, type Tried } from './replay';
 import { apart, legsOf } from './shape';
 import { type Choices, type Variant, variantsFor } from './variants';
+import { apartOf } from './verdict';
 
 /** One cause of an explanation, with what was planned and what is there instead. */
 export interface Named {
@@ -35,6 +37,8 @@ export interface Diagnosis {
   readonly explanations: readonly Explanation[];
   /** How many gestures were heard of those asked for, or that it moved one way only, where all else came as planned. */
   readonly short: number | 'one-way' | null;
+  /** What is apart although every message came: the bank that a program is taken from, or the order. */
+  readonly apart: Apart | null;
 }
 
 /** Below this, nothing is left to explain. */
@@ -45,17 +49,20 @@ const MOST = 6;
 export function diagnose(index: RigIndex, ask: Ask, heard: readonly HeardMessage[]): Diagnosis {
   const messageStreams = proofStreams(heard, knownTo(ask));
   const wrong = wrongActions(ask, messageStreams);
-  if (wrong.size === 0) return { explanations: [], short: oneWay(ask, messageStreams) ? 'one-way' : null };
+  if (wrong.size === 0) {
+    const way = oneWay(ask, messageStreams) ? 'one-way' : null;
+    return { explanations: [], short: way, apart: way === null ? apartOf(ask, heard) : null };
+  }
   const right = new Set(ask.expected.flatMap((e) => (e.actions.some((i) => wrong.has(i)) ? [] : [e.key])));
   const trial = makeReplay(ask, messageStreams, right, wrong);
 
   const short = ask.how === 'taps' ? shortBy(trial) : oneWay(ask, messageStreams) ? 'one-way' : null;
-  if (short !== null) return { explanations: [], short };
+  if (short !== null) return { explanations: [], short, apart: null };
   const variants = variantsFor(index, ask, choicesFrom(messageStreams, right, ask));
   const single = variants.map((v) => trial([v]));
   const best = Math.min(...single.map((t) => t.unexplained));
   const pairs = best > EXPLAINED ? pairsOf(variants).map((pair) => trial(pair)) : [];
-  return { explanations: ranked([...single, ...pairs], wrong), short: null };
+  return { explanations: ranked([...single, ...pairs], wrong), short: null, apart: null };
 }
 
 /** Actions whose messages did not come as planned. */

@@ -4,6 +4,7 @@
 
 export { type Ask, askFor, asksOf, type Expected, messageStreamKey, notHeard, proofStreams, type ToProve, toProve } from './ask';
 export { canAsk, coverageOf, versionsFor } from './coverage';
+export { type Equivalence, equivalences } from './equivalences.data';
 export {
   byFunction,
   KEPT,

@@ -1,6 +1,7 @@
 // While it arrives: whether what is planned has come, may still come, or cannot come any more.
 import type { HeardMessage, Message, MessageStream } from '../midi';
-import { type Ask, type Expected, proofStreams } from './ask';
+import { type Ask, type Expected, proofStreams, receivedOf } from './ask';
+import { type Apart, apartFrom } from './received';
 import { comesAsPlanned, counterOf, countsOn, knownTo } from './replay';
 import { legsOf, NEAR } from './shape';
 
@@ -35,10 +36,20 @@ export function verdictOf(ask: Ask, heard: readonly HeardMessage[]): Verdict {
   }
   const own = new Set(ask.expected.map((e) => e.key));
   const others = [...messageStreams].filter(([key]) => !own.has(key) && !ask.aside.has(key) && !ask.besideKeys.has(key));
+  if (done === ask.expected.length && apartOf(ask, heard) !== null) return { type: 'differs' };
   if (done === ask.expected.length) return { type: 'proved', also: others.map(([, s]) => s.message) };
   if (done + open > 0) return { type: 'so-far', done, all: ask.expected.length };
   return others.length > 0 ? { type: 'differs' } : { type: 'waiting' };
 }
+
+/** What is apart although every message came as planned: the bank of a program, or the order; null for nothing. */
+export const apartOf = (ask: Ask, heard: readonly HeardMessage[]): Apart | null =>
+  apartFrom(
+    ask.received,
+    receivedOf(ask, heard),
+    ask.how,
+    ask.assignment.actions.some((a) => a.type === 'wait'),
+  );
 
 function isWhole(ask: Ask, expected: Expected, seen: MessageStream): boolean {
   if (!comesAsPlanned(ask, expected.values, expected.message, seen)) return false;

@@ -1,8 +1,9 @@
 'use client';
 // One function on trial: what to do with the hands, what is planned beside what arrives, and what is wrong.
 import { type ReactNode, useMemo } from 'react';
-import { type Ask, knownTo, type ProofRecord, proofStreams, type Standing } from '@/core/proof';
+import { type Ask, equivalences, knownTo, type ProofRecord, proofStreams, type Standing } from '@/core/proof';
 import type { Edit, RigIndex } from '@/core/rig';
+import type { ToldDiagnosis } from '@/workers/proof.worker';
 import { cx } from '../primitives/cx';
 import { PanelPosition } from '../sheet/panel-position';
 import { Explanations } from './explanations';
@@ -62,6 +63,16 @@ export function AskPanel({ index, ask, trial, standing, simulated, trials, onEdi
           />
         )}
         <TrialList trials={trials} />
+        <details className="text-xs text-ink-2">
+          <summary className="cursor-pointer">What counts as the same</summary>
+          <ul className="mt-1 list-disc pl-5">
+            {equivalences.map(({ id, words, source }) => (
+              <li key={id}>
+                {words} <span className="text-ink-3">{source}.</span>
+              </li>
+            ))}
+          </ul>
+        </details>
       </div>
       <PanelPosition index={index} control={ask.control} />
     </div>
@@ -92,6 +103,7 @@ function Said({ trial, ask, simulated }: { readonly trial: Trial; readonly ask: 
         tone: 'wait',
         words: `${short === 1 ? 'One gesture' : `${short} gestures`} of three came, as planned so far. Make it three times, without a long pause.`,
       };
+    if (diagnosis?.apart) return { tone: 'bad', words: apartWords[diagnosis.apart] };
     if (diagnosis && diagnosis.explanations.length > 0) return { tone: 'bad', words: 'It is not as planned.' };
     if (verdict.type === 'so-far')
       return {
@@ -122,6 +134,11 @@ function Said({ trial, ask, simulated }: { readonly trial: Trial; readonly ask: 
     </p>
   );
 }
+
+const apartWords: Readonly<Record<NonNullable<ToldDiagnosis['apart']>, string>> = {
+  bank: 'The programs come as planned, but not from the planned bank: look at what is sent on CC 0 and 32 before them.',
+  order: 'All messages come as planned, but in another order: enter them in the order of the sheet.',
+};
 
 /** What is asked for, with its layer: `Hold FS 4 and press FS 1 three times`. */
 export function sentence(ask: Ask): string {

@@ -119,8 +119,8 @@ function useListening({
   readonly who: string;
 }) {
   const doctor = useDoctor(index.rig);
-  const keeping = useKeeping({ index, keep, goOnFrom, who });
-  const trial = useTrial(mode === 'asked' ? ask : null, doctor, keeping.ended);
+  const keeping = useKeeping({ index, keep, who });
+  const trial = useTrial(mode === 'asked' ? ask : null, doctor, keeping.ended, goOnFrom);
   const touch = useTouch(index, mode === 'touch', (tried, heard) =>
     keeping.ended(tried, { outcome: 'proved', heard, diagnosis: null, typed: false }),
   );

@@ -1,7 +1,7 @@
 'use client';
 // Which functions are to be proved, how each stands, which are shown, and the one that is asked for.
 import { parseAsString, parseAsStringLiteral, useQueryState } from 'nuqs';
-import { useCallback, useMemo } from 'react';
+import { useCallback, useMemo, useRef } from 'react';
 import {
   type Ask,
   askFor,
@@ -55,8 +55,13 @@ export function useFunctions(index: RigIndex, records: readonly ProofRecord[] | 
       }),
     [all, standings, filter],
   );
-  const firstOpen = all.find((f) => standings.get(f.assignment.id)?.state !== 'proved') ?? all[0];
-  const chosen = all.find((f) => f.assignment.id === key) ?? (records === null ? null : (firstOpen ?? null));
+  // Where it begins is settled once: what becomes proved under the hand leads nowhere by itself.
+  const begin = useRef<string | null>(null);
+  if (records !== null && !all.some((f) => f.assignment.id === begin.current))
+    begin.current = (all.find((f) => standings.get(f.assignment.id)?.state !== 'proved') ?? all[0])?.assignment.id ?? null;
+  const chosen =
+    all.find((f) => f.assignment.id === key) ??
+    (records === null ? null : (all.find((f) => f.assignment.id === begin.current) ?? null));
   // A tick changes nothing of what is asked: the trial goes on over it.
   const asked = chosen ? signatureOf(index, chosen) : '';
   // biome-ignore lint/correctness/useExhaustiveDependencies: the signature stands for all that the question depends on

@@ -8,9 +8,6 @@ import { sentence } from './ask-panel';
 import { recordOf, tickProved, untickProved } from './record';
 import type { TrialEnd } from './use-trial';
 
-/** How long a proved function stands before the next one is asked for, in milliseconds. */
-const STANDS_MS = 900;
-
 /** The port that is listened to. */
 interface Heard {
   readonly name: string;
@@ -20,7 +17,6 @@ interface Heard {
 interface Ground {
   readonly index: RigIndex;
   readonly keep: (record: ProofRecord) => void;
-  readonly goOnFrom: (tried: Ask) => void;
   readonly who: string;
 }
 
@@ -31,7 +27,7 @@ export interface Keeping {
   readonly through: (port: Heard) => void;
 }
 
-export function useKeeping({ index, keep, goOnFrom, who }: Ground): Keeping {
+export function useKeeping({ index, keep, who }: Ground): Keeping {
   const edit = useRig((s) => s.edit);
   const port = useRef<Heard>({ name: '', simulated: true });
   const ended = useCallback(
@@ -45,10 +41,8 @@ export function useKeeping({ index, keep, goOnFrom, who }: Ground): Keeping {
         if (end.outcome === 'proved') edit(tickProved(index, row, record));
         else if (row.proved !== null) edit(untickProved(index, row));
       }
-      // Typed in, the next one waits until it is asked for.
-      if (end.outcome === 'proved' && !end.typed) setTimeout(() => goOnFrom(tried), STANDS_MS);
     },
-    [index, keep, edit, goOnFrom, who],
+    [index, keep, edit, who],
   );
   const skipped = (ask: Ask): void => {
     const { name, simulated } = port.current;

@@ -7,7 +7,7 @@ import { type Ask, askFor, QUIET_MS } from '@/core/proof';
 import { indexRig } from '@/core/rig';
 import type { ToldDiagnosis } from '@/workers/proof.worker';
 import { assignment, cc, landing, momentary, parameter, smallRig, withFunctions } from '../../../tests/kit/small-rig';
-import { type TrialEnd, useTrial } from './use-trial';
+import { STANDS_MS, type TrialEnd, useTrial } from './use-trial';
 
 const rig = withFunctions(
   smallRig([parameter('freeze'), parameter('gate')]),
@@ -34,6 +34,7 @@ const pressed = (number: number): readonly number[] =>
 
 const found: ToldDiagnosis = {
   short: null,
+  apart: null,
   explanations: [{ causes: [], alike: [], unexplained: 0, sends: [], intoPlan: null, ends: null }],
 };
 
@@ -45,6 +46,7 @@ afterEach(() => void vi.useRealTimers());
 const trial = (doctor: (id: string) => Promise<ToldDiagnosis | null> = async () => found) => {
   const ends: { readonly id: string; readonly end: TrialEnd }[] = [];
   const asked: string[] = [];
+  const rested: string[] = [];
   const hook = renderHook(
     ({ asks }: { asks: Ask | null }) =>
       useTrial(
@@ -54,12 +56,13 @@ const trial = (doctor: (id: string) => Promise<ToldDiagnosis | null> = async () 
           return doctor(id);
         },
         (a, end) => ends.push({ id: a.assignment.id, end }),
+        (a) => rested.push(a.assignment.id),
       ),
     { initialProps: { asks: first as Ask | null } },
   );
   const take = (...words: number[]): void => act(() => words.forEach((w, i) => void hook.result.current.take([w], i * 20)));
   const pass = (ms: number): Promise<unknown> => act(() => vi.advanceTimersByTimeAsync(ms));
-  return { hook, ends, asked, take, pass, now: () => hook.result.current };
+  return { hook, ends, asked, rested, take, pass, now: () => hook.result.current };
 };
 
 describe('what is planned', () => {
@@ -72,6 +75,27 @@ describe('what is planned', () => {
     take(on(20), on(99));
     await pass(QUIET_MS * 2);
     expect([ends.length, asked.length, now().heard.length]).toEqual([1, 0, 6]);
+  });
+  it('moves on once the hand rests: a gesture that began before belongs to the function on the screen', async () => {
+    const { ends, rested, take, pass } = trial();
+    take(...pressed(20));
+    await pass(STANDS_MS - 100);
+    // The next one is begun already, while this one still stands there.
+    take(on(21));
+    await pass(STANDS_MS - 100);
+    take(packedCc(5, 21, 0));
+    await pass(STANDS_MS - 100);
+    expect([ends.length, rested]).toEqual([1, []]);
+    await pass(200);
+    expect([ends.length, rested]).toEqual([1, ['a1']]);
+  });
+  it('that failed moves on by itself never', async () => {
+    const { ends, rested, take, pass } = trial();
+    take(on(33));
+    await pass(QUIET_MS + 10);
+    take(on(33));
+    await pass(QUIET_MS * 4);
+    expect([ends.map(({ end }) => end.outcome), rested]).toEqual([['failed'], []]);
   });
   it('typed in is as good, and says so', () => {
     const { ends, now } = trial();
@@ -98,7 +122,7 @@ describe('what is not', () => {
     expect(ends.map(({ end }) => [end.outcome, end.heard.length])).toEqual([['failed', 0]]);
   });
   it('made too seldom ends nothing: the next message begins anew', async () => {
-    const { ends, take, pass, now } = trial(async () => ({ short: 2, explanations: [] }));
+    const { ends, take, pass, now } = trial(async () => ({ short: 2, apart: null, explanations: [] }));
     take(on(20));
     await pass(QUIET_MS + 10);
     expect([ends.length, now().diagnosis?.short]).toEqual([0, 2]);

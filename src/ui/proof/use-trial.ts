@@ -38,22 +38,34 @@ interface Running {
   buffer: HeardMessage[];
   typed: boolean;
   ended: boolean;
+  proved: boolean;
   /** After a gesture that was made too seldom the next message begins a new one. */
   anew: boolean;
 }
 
-const fresh = (): Running => ({ buffer: [], typed: false, ended: false, anew: false });
+const fresh = (): Running => ({ buffer: [], typed: false, ended: false, proved: false, anew: false });
 
-/** `onEnd` is told once for each trial, how it ended; a gesture that was made too seldom ends nothing. */
-export function useTrial(ask: Ask | null, doctor: Doctor, onEnd: (ask: Ask, ended: TrialEnd) => void): Trial {
+/** How long nothing comes after a function is proved before the next one is asked for, in milliseconds. Common practice, no source. */
+export const STANDS_MS = 900;
+
+/**
+ * `onEnd` is told once for each trial, how it ended; a gesture that was made too seldom ends nothing. `onRest` is told once a function is proved and the
+ * hand rests: what comes while it does not belongs to the function that is on the screen. Typed in, the next one waits until it is asked for.
+ */
+export function useTrial(
+  ask: Ask | null,
+  doctor: Doctor,
+  onEnd: (ask: Ask, ended: TrialEnd) => void,
+  onRest: (ask: Ask) => void,
+): Trial {
   const [heard, setHeard] = useState<readonly HeardMessage[]>([]);
   const [verdict, setVerdict] = useState<Verdict>(WAITING);
   const [diagnosis, setDiagnosis] = useState<ToldDiagnosis | null>(null);
   const running = useRef(fresh());
   const quiet = useQuiet();
   const draw = useOncePerFrame(() => setHeard([...running.current.buffer]));
-  const latest = useRef({ ask, doctor, onEnd });
-  latest.current = { ask, doctor, onEnd };
+  const latest = useRef({ ask, doctor, onEnd, onRest });
+  latest.current = { ask, doctor, onEnd, onRest };
 
   const again = useCallback((): void => {
     running.current = fresh();
@@ -79,7 +91,7 @@ export function useTrial(ask: Ask | null, doctor: Doctor, onEnd: (ask: Ask, ende
       if (mine !== running.current || mine.ended || !found) return;
       setDiagnosis(found);
       mine.anew = found.short !== null;
-      if (found.explanations.length === 0) return;
+      if (found.explanations.length === 0 && found.apart === null) return;
       mine.ended = true;
       latest.current.onEnd(asked, { outcome: 'failed', heard: all, diagnosis: found, typed: mine.typed });
     });
@@ -93,6 +105,7 @@ export function useTrial(ask: Ask | null, doctor: Doctor, onEnd: (ask: Ask, ende
     setVerdict(now);
     if (now.type === 'proved' && !mine.ended) {
       mine.ended = true;
+      mine.proved = true;
       latest.current.onEnd(asked, { outcome: 'proved', heard: [...mine.buffer], diagnosis: null, typed: mine.typed });
     }
     return now;
@@ -100,7 +113,13 @@ export function useTrial(ask: Ask | null, doctor: Doctor, onEnd: (ask: Ask, ende
 
   const take = useCallback(
     (words: readonly PackedMessage[], atMs: number): void => {
-      if (!latest.current.ask || running.current.ended) return;
+      const { ask: asked } = latest.current;
+      if (!asked) return;
+      const rest = (): void => latest.current.onRest(asked);
+      if (running.current.ended) {
+        if (running.current.proved) quiet.after(STANDS_MS, rest);
+        return;
+      }
       if (running.current.anew) again();
       const { buffer } = running.current;
       for (const word of words) buffer.push({ atMs, word });
@@ -108,7 +127,8 @@ export function useTrial(ask: Ask | null, doctor: Doctor, onEnd: (ask: Ask, ende
       const now = look();
       draw();
       quiet.stop();
-      if (now.type === 'so-far' || now.type === 'differs') quiet.after(quietFor(latest.current.ask), settle);
+      if (now.type === 'proved') quiet.after(STANDS_MS, rest);
+      if (now.type === 'so-far' || now.type === 'differs') quiet.after(quietFor(asked), settle);
     },
     [again, look, settle, draw, quiet],
   );
