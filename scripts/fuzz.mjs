@@ -17,6 +17,8 @@ const laws = {
   mending: 'a change that is offered makes nothing worse, and what it is for better',
   plans: 'a plan moves nothing that nobody meant, and leaves what works',
   ranges: 'no parameter leaves its range, and landings follow it',
+  proof: 'proved is what leaves a receiver the same, in order',
+  teaching: 'what is sent while software learns stays at the quiet end',
   sheet: 'from the sheet alone the same rig can be built',
 };
 const BATCH = 1000;

@@ -8,6 +8,7 @@ export interface Equivalence {
   readonly source: string;
 }
 
+/** What counts as the same for a receiver. */
 export const equivalences = [
   {
     id: 'note-off',

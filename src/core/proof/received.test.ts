@@ -117,4 +117,9 @@ describe('bank and order', () => {
     expect(said('B4 14 7F 14 7F 15 01 14 7F 15 01 15 01')).toBe('proved');
     expect(said('B4 15 01 14 7F 14 7F 15 01 14 7F 15 01')).toBe('differs');
   });
+  it('found by the law: three programs of one press are heard in the order in which they come', () => {
+    const plain = program(3);
+    const { said } = trial(sends(banked, fixed(0)), sends(plain, fixed(0)), sends(banked, fixed(0)));
+    expect(said(three('B4 00 01 20 02 C4 04 C4 03 C4 04'))).toBe('proved');
+  });
 });

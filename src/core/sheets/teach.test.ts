@@ -35,8 +35,30 @@ describe('teaching', () => {
     const loud = continuous('Level', -60, 0, { tags: ['loudness'] });
     expect(values(lesson(continuous('Mix', 0, 100), range(0, 127)))).toEqual(there);
     expect(values(lesson(loud, range(0, 127)))).toEqual(there);
-    expect(values(lesson(loud, range(0, 127), { from: 0, to: -60 }))).toEqual(there.map((v) => 127 - v));
     expect(values(lesson(continuous('Mix', 0, 100), range(100, 20)))).toEqual(there.map((v) => 100 - v));
+  });
+  it('of what is loud goes the same way whatever the sender does, and is typed where the receiver runs backwards', () => {
+    const there = [0, 1, 2, 3, 4, 5, 6, 5, 4, 3, 2, 1, 0];
+    const loud = continuous('Level', -60, 0, { tags: ['loudness'] });
+    const typed = /Level would go|Level would be loud/;
+    // Reversed at the sender, at the receiver, at both.
+    expect(values(lesson(loud, range(127, 0)))).toEqual(there);
+    expect(values(lesson(loud, range(0, 127), { from: 0, to: -60 }))).toMatch(typed);
+    expect(values(lesson(loud, range(127, 0), { from: 0, to: -60 }))).toMatch(typed);
+    // Only a part of the range, from above: quiet as planned is loud for the parameter itself only at its other end.
+    expect(values(lesson(loud, range(0, 127), { from: -12, to: 0 }))).toEqual(there);
+    // A switch, clicks and a steep curve are loud at once.
+    expect(values(lesson(loud, momentary(127, 0), { mode: 'toggle' }))).toMatch(/how loud/);
+    expect(values(lesson(loud, range(0, 127), { curve: { type: 'logarithmic', amount: 10 } }))).toMatch(typed);
+  });
+  it('types mutes and bypasses, and what shares its message with something loud', () => {
+    expect(values(lesson(parameter('Bypass'), latching(127, 0)))).toMatch(/no quiet end/);
+    expect(values(lesson(parameter('Drums', { role: 'mute' }), latching(127, 0)))).toMatch(/no quiet end/);
+    expect(values(lesson(parameter('Muted voice'), latching(127, 0)))).toMatch(/no quiet end/);
+    const [mix, level] = [continuous('Mix', 0, 100), continuous('Level', -60, 0, { tags: ['loudness'] })];
+    const rows = [landing('Mix', { address: cc(104) }), landing('Level', { address: cc(104), from: 0, to: -60 })];
+    const index = indexRig({ ...smallRig([mix, level]), landings: rows, assignments: [] });
+    expect(rows[0] && values(lessonFor(index, rows[0]))).toMatch(/Level would/);
   });
   it('clicks there and back', () => {
     const coding = 'binary-offset' as const;

@@ -1,8 +1,9 @@
 // Teaching: the planned message is sent to the software itself, so that it learns without the hardware being touched.
 import { exhaustive } from '../base';
-import { addressKey, encodeClicks, type HeardMessage, makePut, noSysex, type PackedMessage, valueMax } from '../midi';
+import { addressKey, encodeClicks, type HeardMessage, heardKeys, makePut, noSysex, type PackedMessage, valueMax } from '../midi';
 import { modeOf } from '../modes';
 import type { Behaviour, Landing, RigIndex } from '../rig';
+import { loudAt, loudWhy, quietMove } from './quiet';
 import { fires } from './target-steps';
 
 export type Lesson =
@@ -21,14 +22,15 @@ const APART_MS = 60;
 const MOVES = 6;
 
 /**
- * What is sent so that a landing is learnt; refused where it would set something off, or where learning takes no message for it. A switch
- * is pressed once as it is planned; what moves goes a few steps from the end of its range that is quiet for what is loud.
+ * What is sent so that a landing is learnt; refused where it would set something off, where it could be loud, or where learning takes no message for it.
+ * A switch is pressed once as it is planned; what moves goes a few steps from an end of its range and back, what is loud from its quiet one.
  */
 export function lessonFor(index: RigIndex, landing: Landing): Lesson {
   const parameter = index.parameters.get(landing.parameterId);
   if (!parameter) return refused('The parameter is gone.');
   if (fires(parameter)) return refused(`It would set off ${parameter.name}.`);
-  const risky = (index.landingsAt.get(addressKey(landing.address)) ?? [])
+  const risky = heardKeys(landing.address)
+    .flatMap((key) => index.landingsAt.get(key) ?? [])
     .map((l) => index.parameters.get(l.parameterId))
     .find((p) => p !== undefined && p.id !== parameter.id && fires(p));
   if (risky) return refused(`The same message sets off ${risky.name}.`);
@@ -38,9 +40,13 @@ export function lessonFor(index: RigIndex, landing: Landing): Lesson {
       `It is heard only in ${index.layers.get(landing.hostLayerId)?.name ?? 'a layer'} of the host, with the message of Base.`,
     );
   if (modeOf(landing.mode).needs === 'value') return refused('Its value has to be typed with it.');
-  const max = valueMax(landing.address.type);
-  const loud = parameter.tags.includes('loudness') || parameter.tags.includes('feedback');
-  const values = valuesOf(behaviourFor(index, landing), landing, max, loud);
+  const loud = loudAt(index, landing);
+  const values = loud.length > 0 ? quietMove(landing, MOVES) : valuesOf(behaviourFor(index, landing), landing);
+  for (const { landing: row, parameter: p } of loud) {
+    const target = index.targets.get(row.targetId);
+    const why = target ? loudWhy(target, row, p, values) : null;
+    if (why !== null) return refused(`${why} Type it.`);
+  }
   const put = makePut(landing.address, false, noSysex);
   const words = values.flatMap((value, i) => {
     const out: PackedMessage[] = [];
@@ -59,7 +65,8 @@ function behaviourFor(index: RigIndex, landing: Landing): Behaviour | null {
   return (all.find((s) => addressKey(s.message) === key) ?? null)?.behaviour ?? null;
 }
 
-function valuesOf(behaviour: Behaviour | null, landing: Landing, max: number, loud: boolean): readonly number[] {
+function valuesOf(behaviour: Behaviour | null, landing: Landing): readonly number[] {
+  const max = valueMax(landing.address.type);
   switch (behaviour?.type) {
     case 'momentary':
       return [behaviour.down, behaviour.up];
@@ -71,19 +78,17 @@ function valuesOf(behaviour: Behaviour | null, landing: Landing, max: number, lo
       // There and back by single clicks: it ends where it began.
       return [1, 1, 1, -1, -1, -1].map((c) => encodeClicks(c, behaviour.coding));
     case 'range':
-      return moved(behaviour.from, behaviour.to, landing, max, loud);
+      return moved(behaviour.from, behaviour.to, max);
     case 'stepping':
     case undefined:
-      return landing.mode === 'absolute' ? moved(0, max, landing, max, loud) : [max, 0];
+      return landing.mode === 'absolute' ? moved(0, max, max) : [max, 0];
     default:
       return exhaustive(behaviour);
   }
 }
 
-/** A few steps from one end and back to it: from the end that is quiet where the parameter is loud. */
-function moved(from: number, to: number, landing: Landing, max: number, loud: boolean): readonly number[] {
-  const quietAtTo = loud && landing.from > landing.to;
-  const [start, end] = quietAtTo ? [to, from] : [from, to];
+/** A few steps from one end towards the other and back to it. */
+function moved(start: number, end: number, max: number): readonly number[] {
   const way = Math.sign(end - start) || 1;
   const step = max > 127 ? 128 : 1;
   const there = Array.from({ length: MOVES + 1 }, (_, i) => Math.min(max, Math.max(0, start + way * i * step)));

@@ -48,6 +48,11 @@ const fresh = (): Running => ({ buffer: [], typed: false, ended: false, proved: 
 /** How long nothing comes after a function is proved before the next one is asked for, in milliseconds. Common practice, no source. */
 export const STANDS_MS = 900;
 
+function add(buffer: HeardMessage[], words: readonly PackedMessage[], atMs: number): void {
+  for (const word of words) buffer.push({ atMs, word });
+  if (buffer.length > MOST) buffer.splice(0, buffer.length - MOST);
+}
+
 /**
  * `onEnd` is told once for each trial, how it ended; a gesture that was made too seldom ends nothing. `onRest` is told once a function is proved and the
  * hand rests: what comes while it does not belongs to the function that is on the screen. Typed in, the next one waits until it is asked for.
@@ -116,14 +121,9 @@ export function useTrial(
       const { ask: asked } = latest.current;
       if (!asked) return;
       const rest = (): void => latest.current.onRest(asked);
-      if (running.current.ended) {
-        if (running.current.proved) quiet.after(STANDS_MS, rest);
-        return;
-      }
+      if (running.current.ended) return running.current.proved ? quiet.after(STANDS_MS, rest) : undefined;
       if (running.current.anew) again();
-      const { buffer } = running.current;
-      for (const word of words) buffer.push({ atMs, word });
-      if (buffer.length > MOST) buffer.splice(0, buffer.length - MOST);
+      add(running.current.buffer, words, atMs);
       const now = look();
       draw();
       quiet.stop();

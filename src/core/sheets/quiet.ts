@@ -1,0 +1,64 @@
+// Whether what is sent while software learns stays quiet. It hears the message twice: as its own full range while it learns, the planned range not being in
+// force yet, and as planned from then on. Both have to be at their quiet end (law 10).
+import { heardKeys, valueMax } from '../midi';
+import { makeHear } from '../modes';
+import type { Landing, Parameter, RigIndex, Target } from '../rig';
+
+/** How far from its quiet end a loud parameter may go, in parts of its range. Common practice, no source. */
+const QUIET = 0.05;
+
+/** Whether moving a parameter can be loud. */
+export const isLoud = (p: Parameter): boolean =>
+  p.tags.includes('loudness') || p.tags.includes('feedback') || p.role === 'volume' || isMute(p);
+
+/** A switch that is loud on one side, and nobody knows on which. */
+const isMute = (p: Parameter): boolean => p.kind === 'toggle' && /\b(mute|bypass|solo|cut)/i.test(`${p.role} ${p.name}`);
+
+/** Everything loud that hears a message, at its own address and at those of its parts. */
+export function loudAt(
+  index: RigIndex,
+  { address }: Landing,
+): readonly { readonly landing: Landing; readonly parameter: Parameter }[] {
+  return heardKeys(address)
+    .flatMap((key) => index.landingsAt.get(key) ?? [])
+    .flatMap((landing) => {
+      const parameter = index.parameters.get(landing.parameterId);
+      return parameter && isLoud(parameter) ? [{ landing, parameter }] : [];
+    });
+}
+
+/**
+ * Why sending these values would be loud for a parameter that hears them; null where all of them are at its quiet end, both by the planned landing and by
+ * the range of the parameter itself, and the first and last one lie on it.
+ */
+export function loudWhy(target: Target, landing: Landing, parameter: Parameter, values: readonly number[]): string | null {
+  const { name } = parameter;
+  if (parameter.kind !== 'continuous') return `${name} has no quiet end that is known: it would be loud one way or the other.`;
+  if (landing.mode !== 'absolute') return `${name} does not follow the value: nobody knows how loud it would be.`;
+  const { type } = landing.address;
+  const own = makeHear(
+    { ...landing, from: parameter.lowest, to: parameter.highest, curve: { type: 'linear' } },
+    parameter,
+    target.reception,
+  );
+  const planned = makeHear(landing, parameter, target.reception);
+  const ends = { own: parameter.lowest, planned: Math.min(landing.from, landing.to) };
+  const far = (value: number, end: number): number => Math.abs(value - end) / (parameter.highest - parameter.lowest);
+  const heard = values.map((v) => ({
+    own: far(own.value(type, v, parameter.lowest), ends.own),
+    planned: far(planned.value(type, v, ends.planned), ends.planned),
+  }));
+  if (heard.some((h) => h.own > QUIET)) return `While it learns, ${name} would go to its own loud end.`;
+  if (heard.some((h) => h.planned > QUIET)) return `As it is planned, ${name} would be loud where it is quiet while it learns.`;
+  const [first, last] = [heard[0], heard.at(-1)];
+  return first && last && [first, last].every((h) => h.own === 0 && h.planned === 0)
+    ? null
+    : `${name} would not begin at its quiet end.`;
+}
+
+/** Steps from the low end and back to it: what is sent to something loud. */
+export function quietMove(landing: Landing, steps: number): readonly number[] {
+  const step = valueMax(landing.address.type) > 127 ? 128 : 1;
+  const there = Array.from({ length: steps + 1 }, (_, i) => i * step);
+  return [...there, ...there.slice(0, -1).reverse()];
+}

@@ -1,0 +1,98 @@
+// Law 10: teaching never starts loud. Whatever is sent while software learns is played on the target twice, as the parameter's own range (until it is
+// learnt, the planned one is not in force) and as planned: every loud parameter stays at its quiet end in both, begins and ends there.
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import type { ChainEvent } from '@/core/bench';
+import { indexRig, type Landing, type Parameter, type Rig } from '@/core/rig';
+import { lessonFor } from '@/core/sheets';
+import { played } from '../kit/hand';
+import { richRig, someRichRig } from '../kit/rich-rig';
+
+const RUNS = Number(process.env.KEEN_DIAL_RUNS ?? 100);
+const settings = { numRuns: RUNS, ...(process.env.KEEN_DIAL_SEED ? { seed: Number(process.env.KEEN_DIAL_SEED) } : {}) };
+
+/** The first parameter is a level: everything about it is loud. */
+const loudly = (rig: Rig): Rig => ({
+  ...rig,
+  wires: [],
+  parameters: rig.parameters.map(
+    (p): Parameter => (p.id === 'p0' || p.id === 'p3' ? { ...p, tags: ['loudness'], start: p.lowest } : p),
+  ),
+});
+const loud = (p: Parameter): boolean => p.tags.includes('loudness');
+
+/** What the lesson does to a rig: each value of a loud parameter, in order. */
+function heard(
+  rig: Rig,
+  words: readonly { readonly atMs: number; readonly word: number }[],
+): readonly { readonly id: string; readonly value: number }[] {
+  const [board] = rig.controllers;
+  if (!board) return [];
+  const alone: Rig = {
+    ...rig,
+    assignments: [],
+    layers: [],
+    targets: rig.targets.map((t) => ({ ...t, reception: { ...t.reception, tellsPortsApart: false, feedback: 'none' } })),
+    wires: [
+      {
+        id: 'w',
+        order: 1,
+        from: { unitId: board.id, port: '' },
+        to: { unitId: 'hall', port: '' },
+        transport: 'usb',
+        channels: null,
+        types: null,
+        forNotes: true,
+        forRemote: true,
+        passesOn: false,
+        note: '',
+      },
+    ],
+  };
+  const events: readonly ChainEvent[] = words.map(({ atMs, word }) => ({ do: 'words', atMs, on: board.id, words: [word] }));
+  return played(alone, events).values.map((line) => {
+    const [, id = '', value = ''] = line.split(' ');
+    return { id, value: Number(value) };
+  });
+}
+
+describe('teaching', () => {
+  it('keeps everything loud at its quiet end, as it is and as it is planned', () => {
+    let sent = 0;
+    let stirred = 0;
+    fc.assert(
+      fc.property(someRichRig, (given) => {
+        const rig = loudly(richRig(given));
+        const index = indexRig(rig);
+        for (const row of rig.landings) {
+          const lesson = lessonFor(index, row);
+          if (lesson.type === 'refused') continue;
+          sent++;
+          const own = (l: Landing): Landing => {
+            const p = index.parameters.get(l.parameterId);
+            return p ? { ...l, mode: 'absolute', from: p.lowest, to: p.highest, takeover: 'jump', curve: { type: 'linear' } } : l;
+          };
+          const now = rig.landings.map((l): Landing => ({ ...l, takeover: 'jump', hostLayerId: null, port: '' }));
+          for (const landings of [now, now.map(own)]) {
+            const values = heard({ ...rig, landings }, lesson.words);
+            for (const p of rig.parameters.filter(loud)) {
+              const of = values.filter((v) => v.id === p.id).map((v) => v.value);
+              const ends = landings.filter((l) => l.parameterId === p.id).map((l) => Math.min(l.from, l.to));
+              // Several landings of one parameter at one message each have an end of their own; all lie near the lowest or what is planned.
+              for (const v of of)
+                expect(Math.min(...[p.lowest, ...ends].map((e) => Math.abs(v - e)))).toBeLessThanOrEqual(
+                  0.05 * (p.highest - p.lowest) + 1e-9,
+                );
+              if (of.length === 0) continue;
+              stirred++;
+              expect([p.lowest, ...ends]).toContain(of.at(-1));
+            }
+          }
+        }
+      }),
+      settings,
+    );
+    // It is taught at all, and loud things with it.
+    expect([sent > RUNS / 4, stirred > 0]).toEqual([true, true]);
+  });
+});
