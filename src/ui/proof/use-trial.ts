@@ -48,6 +48,16 @@ const fresh = (): Running => ({ buffer: [], typed: false, ended: false, proved: 
 /** How long nothing comes after a function is proved before the next one is asked for, in milliseconds. Common practice, no source. */
 export const STANDS_MS = 900;
 
+/** What can be said by now; a trial that is proved has ended, and says so once. */
+function judged(ask: Ask, mine: Running, onEnd: (ask: Ask, ended: TrialEnd) => void): Verdict {
+  const now = verdictOf(ask, mine.buffer);
+  if (now.type !== 'proved' || mine.ended) return now;
+  mine.ended = true;
+  mine.proved = true;
+  onEnd(ask, { outcome: 'proved', heard: [...mine.buffer], diagnosis: null, typed: mine.typed });
+  return now;
+}
+
 function add(buffer: HeardMessage[], words: readonly PackedMessage[], atMs: number): void {
   for (const word of words) buffer.push({ atMs, word });
   if (buffer.length > MOST) buffer.splice(0, buffer.length - MOST);
@@ -103,16 +113,9 @@ export function useTrial(
   }, []);
 
   const look = useCallback((): Verdict => {
-    const { ask: asked } = latest.current;
-    const mine = running.current;
-    if (!asked) return WAITING;
-    const now = verdictOf(asked, mine.buffer);
+    const { ask: asked, onEnd: ends } = latest.current;
+    const now = asked ? judged(asked, running.current, ends) : WAITING;
     setVerdict(now);
-    if (now.type === 'proved' && !mine.ended) {
-      mine.ended = true;
-      mine.proved = true;
-      latest.current.onEnd(asked, { outcome: 'proved', heard: [...mine.buffer], diagnosis: null, typed: mine.typed });
-    }
     return now;
   }, []);
 
@@ -121,8 +124,10 @@ export function useTrial(
       const { ask: asked } = latest.current;
       if (!asked) return;
       const rest = (): void => latest.current.onRest(asked);
-      if (running.current.ended) return running.current.proved ? quiet.after(STANDS_MS, rest) : undefined;
-      if (running.current.anew) again();
+      const { ended, proved, anew } = running.current;
+      if (proved) quiet.after(STANDS_MS, rest);
+      if (ended) return;
+      if (anew) again();
       add(running.current.buffer, words, atMs);
       const now = look();
       draw();
