@@ -73,9 +73,7 @@ export function useTrial(
   onEnd: (ask: Ask, ended: TrialEnd) => void,
   onRest: (ask: Ask) => void,
 ): Trial {
-  const [heard, setHeard] = useState<readonly HeardMessage[]>([]);
-  const [verdict, setVerdict] = useState<Verdict>(WAITING);
-  const [diagnosis, setDiagnosis] = useState<ToldDiagnosis | null>(null);
+  const { heard, setHeard, verdict, setVerdict, diagnosis, setDiagnosis } = useSaid();
   const running = useRef(fresh());
   const quiet = useQuiet();
   const draw = useOncePerFrame(() => setHeard([...running.current.buffer]));
@@ -88,7 +86,7 @@ export function useTrial(
     setHeard([]);
     setVerdict(WAITING);
     setDiagnosis(null);
-  }, [quiet]);
+  }, [quiet, setHeard, setVerdict, setDiagnosis]);
 
   // Another function, or another plan for it, is another trial: from the moment it is on the screen, so that nothing is lost between.
   // biome-ignore lint/correctness/useExhaustiveDependencies: the ask says when to begin anew
@@ -110,24 +108,23 @@ export function useTrial(
       mine.ended = true;
       latest.current.onEnd(asked, { outcome: 'failed', heard: all, diagnosis: found, typed: mine.typed });
     });
-  }, []);
+  }, [setDiagnosis]);
 
   const look = useCallback((): Verdict => {
     const { ask: asked, onEnd: ends } = latest.current;
     const now = asked ? judged(asked, running.current, ends) : WAITING;
     setVerdict(now);
     return now;
-  }, []);
+  }, [setVerdict]);
 
   const take = useCallback(
     (words: readonly PackedMessage[], atMs: number): void => {
       const { ask: asked } = latest.current;
       if (!asked) return;
       const rest = (): void => latest.current.onRest(asked);
-      const { ended, proved, anew } = running.current;
-      if (proved) quiet.after(STANDS_MS, rest);
-      if (ended) return;
-      if (anew) again();
+      if (running.current.proved) quiet.after(STANDS_MS, rest);
+      if (running.current.ended) return;
+      if (running.current.anew) again();
       add(running.current.buffer, words, atMs);
       const now = look();
       draw();
@@ -146,9 +143,17 @@ export function useTrial(
       setHeard(all);
       if (look().type !== 'proved') settle();
     },
-    [again, look, settle],
+    [again, look, settle, setHeard],
   );
   return { heard, verdict, diagnosis, typed: running.current.typed, take, takeAll, settle, again };
+}
+
+/** What the screen says of a trial. */
+function useSaid() {
+  const [heard, setHeard] = useState<readonly HeardMessage[]>([]);
+  const [verdict, setVerdict] = useState<Verdict>(WAITING);
+  const [diagnosis, setDiagnosis] = useState<ToldDiagnosis | null>(null);
+  return { heard, setHeard, verdict, setVerdict, diagnosis, setDiagnosis };
 }
 
 /** Does something once a frame, however often it is asked to. */
