@@ -19,6 +19,7 @@ const laws = {
   ranges: 'no parameter leaves its range, and landings follow it',
   proof: 'proved is what leaves a receiver the same, in order',
   teaching: 'what is sent while software learns stays at the quiet end',
+  ticks: 'a tick stands exactly as long as nothing has to be entered again',
   sheet: 'from the sheet alone the same rig can be built',
 };
 const BATCH = 1000;

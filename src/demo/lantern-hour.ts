@@ -24,6 +24,8 @@ import {
   type Rig,
   type Send,
   set,
+  type Tickable,
+  tickNow,
 } from '@/core/rig';
 import { targetLists } from './targets.data';
 
@@ -37,6 +39,19 @@ function must<T>(
 }
 
 const entered = { at: '2026-09-12T17:30:00.000Z' };
+
+/** Ticks that keep what was entered, as the sheet of today sets them; layers are set up where functions stand in them. */
+function ticked(rig: Rig): Rig {
+  const index = indexRig(rig);
+  const kept = <T extends Tickable>(row: T): T =>
+    row.entered === null ? row : { ...row, entered: tickNow(index, row, row.entered.at) };
+  return {
+    ...rig,
+    layers: rig.layers.map((l) => kept({ ...l, entered })),
+    assignments: rig.assignments.map(kept),
+    landings: rig.landings.map(kept),
+  };
+}
 
 class Builder {
   private count = 0;
@@ -252,5 +267,5 @@ export function lanternHour(id = 'lantern-hour'): Rig {
     const row = b.rig.assignments.find((a) => a.controlId === controlId && a.gesture.type === gesture && a.layerId === null);
     if (row) b.do(set('assignments', row, 'minimum', true));
   }
-  return b.rig;
+  return ticked(b.rig);
 }

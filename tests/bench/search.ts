@@ -50,6 +50,7 @@ function wide(): Rig {
     madeIn: 'controller',
     signal: null,
     fallsThrough: true,
+    entered: null,
   });
   return {
     ...emptyRig('wide', 'Wide'),

@@ -280,6 +280,7 @@ export function richRig(given: SomeRichRig): Rig {
       madeIn: l.madeIn,
       signal: l.signal,
       fallsThrough: l.fallsThrough,
+      entered: null,
     }),
   );
   const layerAt = (i: number): string | null => layers[i]?.id ?? null;

@@ -232,6 +232,7 @@ export function rebuilt(gear: Rig, lines: readonly ReadLine[]): Rig {
       madeIn: line.say('made in') === 'the host' ? 'host' : 'controller',
       signal: line.say('type') === 'Layer' ? null : message(line, controller.firmware.shows),
       fallsThrough: line.say('where it has nothing') === 'what lies below acts',
+      entered: null,
     });
   }
   // They were told apart by the names on the sheet; from here on those are their names.

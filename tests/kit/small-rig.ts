@@ -223,6 +223,7 @@ export const layer = (change: Partial<Layer> = {}): Layer => ({
   madeIn: 'controller',
   signal: null,
   fallsThrough: true,
+  entered: null,
   ...change,
 });
 

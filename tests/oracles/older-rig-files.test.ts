@@ -2,19 +2,51 @@
 import { readFileSync } from 'node:fs';
 import { resolve } from 'node:path';
 import { gunzipSync } from 'node:zlib';
-import { expect, it } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import { parseRig, writeRig } from '@/core/formats';
+import { indexRig, type Rig, stands } from '@/core/rig';
+import { countToEnter, makeSheet } from '@/core/sheets';
 
-const old = gunzipSync(readFileSync(resolve(import.meta.dirname, '../fixtures/rigs/version-4.json.gz'))).toString();
+const file = (version: number): string =>
+  gunzipSync(readFileSync(resolve(import.meta.dirname, `../fixtures/rigs/version-${version}.json.gz`))).toString();
+const read = (text: string): Rig => {
+  const rig = parseRig(text);
+  if (!rig.ok) throw new Error(JSON.stringify(rig.error));
+  return rig.value;
+};
+type Rows = Record<string, unknown>[];
+const without = (rows: Rows, field: string): Rows => rows.map(({ [field]: _, ...row }) => row);
 
-it('of version 4: what is wanted is assumed, and all else is as it was', () => {
-  const was = JSON.parse(old);
-  expect(was.formatVersion).toBe(4);
-  const read = parseRig(old);
-  if (!read.ok) throw new Error(JSON.stringify(read.error));
-  expect(read.value.assignments.flatMap((a) => a.wants)).toEqual([]);
-  const now = JSON.parse(writeRig(read.value));
-  expect(now.formatVersion).toBe(5);
-  const without = { ...now, formatVersion: 4, assignments: now.assignments.map(({ wants: _, ...a }: { wants: unknown }) => a) };
-  expect(without).toEqual(was);
+describe('a rig file', () => {
+  it('of version 4: what is wanted is assumed, and all else is as it was', () => {
+    const was = JSON.parse(file(4));
+    expect(was.formatVersion).toBe(4);
+    const rig = read(file(4));
+    expect(rig.assignments.flatMap((a) => a.wants)).toEqual([]);
+    const now = JSON.parse(writeRig(rig));
+    expect(now.formatVersion).toBe(6);
+    const back = {
+      ...now,
+      formatVersion: 4,
+      assignments: without(now.assignments, 'wants'),
+      layers: without(now.layers, 'entered'),
+    };
+    expect(back).toEqual(was);
+  });
+  it('of version 5: every tick stands, to the letter as it was, and what its sheet never showed is new on the sheet', () => {
+    const was = JSON.parse(file(5));
+    expect(was.formatVersion).toBe(5);
+    const rig = read(file(5));
+    const now = JSON.parse(writeRig(rig));
+    expect({ ...now, formatVersion: 5, layers: without(now.layers, 'entered') }).toEqual(was);
+    const index = indexRig(rig);
+    const ticked = [...rig.assignments, ...rig.landings].filter((r) => r.entered !== null);
+    expect(ticked.length).toBeGreaterThan(50);
+    expect(ticked.filter((r) => !stands(index, r))).toEqual([]);
+    // Its layers had no line to tick.
+    const open = [...rig.assignments, ...rig.landings].filter((r) => r.entered === null).length;
+    expect(countToEnter(index)).toBe(open + rig.layers.length);
+    const lines = makeSheet(index).controllers.flatMap((c) => c.lines);
+    expect(lines.every((l) => l.fresh.every((f) => f !== 'number' && f !== 'channel'))).toBe(true);
+  });
 });

@@ -1,5 +1,17 @@
 // What the devices hold by the ticks: each function as it read when it was last entered, however much the plan has moved since.
-import { type Assignment, applyTracked, type Edit, invert, type Landing, type Rig, sameJson } from '../rig';
+import {
+  type Assignment,
+  applyTracked,
+  type Edit,
+  heldAssignment,
+  heldCounters,
+  heldLanding,
+  heldLayer,
+  invert,
+  type Landing,
+  type Rig,
+  sameJson,
+} from '../rig';
 
 /** A walk back through the journal; `at` is the rig as far as it got. Rows are added to it as it goes. */
 export interface EnteredWalk {
@@ -77,9 +89,12 @@ function noteRow<T extends Assignment | Landing>(found: Map<string, T | null>, b
 export function enteredRig({ now, assignments, landings }: EnteredWalk): Rig {
   const controls = new Set(now.controls.map((c) => c.id));
   const parameters = new Set(now.parameters.map((p) => p.id));
+  const rows = [...assignments.values()].flatMap((a) => a ?? []);
   return {
     ...now,
-    assignments: [...assignments.values()].flatMap((a) => (a && controls.has(a.controlId) ? [a] : [])),
-    landings: [...landings.values()].flatMap((l) => (l && parameters.has(l.parameterId) ? [l] : [])),
+    counters: [...heldCounters([...rows, ...now.layers], now.counters)],
+    layers: now.layers.flatMap((l) => heldLayer(l) ?? []),
+    assignments: rows.flatMap((a) => heldAssignment(a) ?? []).filter((a) => controls.has(a.controlId)),
+    landings: [...landings.values()].flatMap((l) => (l && heldLanding(l)) ?? []).filter((l) => parameters.has(l.parameterId)),
   };
 }

@@ -1,6 +1,17 @@
 // What is already programmed into hardware and software, taken over as assignments that are marked as entered.
 import { addressKey, type Message } from '../midi';
-import { type Assignment, type Behaviour, batch, type Edit, type Gesture, insert, type Parameter, type RigIndex } from '../rig';
+import {
+  type Assignment,
+  type Behaviour,
+  batch,
+  type Edit,
+  type Gesture,
+  insert,
+  type Landing,
+  type Parameter,
+  type RigIndex,
+  tickNow,
+} from '../rig';
 import { defaultLanding } from './defaults';
 import { type NewId, nextOrder } from './shared';
 
@@ -14,8 +25,10 @@ export interface ProgrammedLine {
   readonly parameter: Parameter;
 }
 
-/** Adds the lines as assignments with landings, both marked as entered at `at` (ISO 8601). */
-export function programmedEdit(index: RigIndex, lines: readonly ProgrammedLine[], at: string, newId: NewId): Edit {
+/** Adds the lines as assignments with landings, both ticked as entered at `at` (ISO 8601); null where they are planned only. */
+export function programmedEdit(index: RigIndex, lines: readonly ProgrammedLine[], at: string | null, newId: NewId): Edit {
+  const ticked = <T extends Assignment | Landing>(row: T): T =>
+    at === null ? row : { ...row, entered: tickNow(index, row, at) };
   let order = nextOrder(index.rig.assignments);
   let landingOrder = nextOrder(index.rig.landings);
   const known = new Set(index.rig.landings.map((l) => `${addressKey(l.address)} ${l.parameterId}`));
@@ -39,10 +52,10 @@ export function programmedEdit(index: RigIndex, lines: readonly ProgrammedLine[]
       textLong: '',
       colour: '',
       minimum: false,
-      entered: { at },
+      entered: null,
       saved: null,
       proved: null,
-      why: 'taken over as it was programmed',
+      why: at === null ? '' : 'taken over as it was programmed',
       replaced: '',
       note: '',
     });
@@ -51,10 +64,8 @@ export function programmedEdit(index: RigIndex, lines: readonly ProgrammedLine[]
     known.add(key);
     const target = index.targets.get(parameter.targetId);
     const mode = target?.reception.modes.includes('absolute') === false ? (target.reception.modes[0] ?? 'absolute') : 'absolute';
-    landings.push(
-      insert('landings', { ...defaultLanding(newId(), landingOrder++, message, null, parameter, mode), entered: { at } }),
-    );
+    landings.push(insert('landings', ticked(defaultLanding(newId(), landingOrder++, message, null, parameter, mode))));
   }
-  const edits = [...[...made.values()].map((a) => insert('assignments', a)), ...landings];
+  const edits = [...[...made.values()].map((a) => insert('assignments', ticked(a))), ...landings];
   return batch(lines.length === 1 ? 'Take over 1 assignment' : `Take over ${lines.length} assignments`, edits);
 }

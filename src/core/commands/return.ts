@@ -20,8 +20,11 @@ export function asOfToday(rig: Rig, then: Rig): Rig {
     searches: rig.searches.map((s) => ({ ...s, controllerId: kept(s.controllerId), targetId: kept(s.targetId) })),
     assignments: then.assignments.map(marked(rig.assignments)),
     landings: then.landings.map(marked(rig.landings)),
+    layers: then.layers.map(marked(rig.layers)),
   };
 }
+
+const keepsFacts = (entered: unknown): boolean => typeof entered === 'object' && entered !== null && 'facts' in entered;
 
 type Marked = { readonly id: string } & { readonly [M in (typeof marks)[number]]?: unknown };
 
@@ -33,7 +36,10 @@ function marked<T extends Marked>(rows: readonly T[]): (row: T) => T {
     if (!today) return bare;
     const own = Object.fromEntries(marks.flatMap((m) => (m in row ? [[m, today[m]]] : [])));
     const same = { ...row, ...own };
-    return sameJson(same, today) ? same : bare;
+    if (sameJson(same, today)) return same;
+    // A tick that keeps what was entered says so of any row.
+    const { entered } = today;
+    return keepsFacts(entered) ? { ...bare, entered } : bare;
   };
 }
 

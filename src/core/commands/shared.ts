@@ -33,8 +33,11 @@ export function dropWants(row: Assignment, gone: (parameterId: string) => boolea
   return left.length === row.wants.length ? [] : [set('assignments', row, 'wants', left)];
 }
 
-/** What was entered or proved no longer is, once the content changes. */
+/** What was saved or proved no longer is, once the content changes. A tick that keeps what was entered goes by that; one that does not is taken off. */
 export const staleAssignment = (row: Assignment): Edit[] =>
-  patch('assignments', row, { entered: null, saved: null, proved: null });
-/** Takes the tick and the proof off a landing: what was entered is not so any more. */
-export const staleLanding = (row: Landing): Edit[] => patch('landings', row, { entered: null, proved: null });
+  patch('assignments', row, { ...untold(row), saved: null, proved: null });
+/** Takes the proof off a landing, and a tick that does not keep what was entered. */
+export const staleLanding = (row: Landing): Edit[] => patch('landings', row, { ...untold(row), proved: null });
+
+const untold = ({ entered }: Assignment | Landing): { readonly entered?: null } =>
+  entered !== null && entered.facts === undefined ? { entered: null } : {};

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { lanternHour } from '../../demo/lantern-hour';
 import { outcome } from '../bench';
 import { controllerTemplates } from '../library';
-import { apply, firstBroken, indexRig, type Rig } from '../rig';
+import { apply, firstBroken, indexRig, type Rig, stands } from '../rig';
 import { addController } from './gear';
 import { planTransfer, transferEdit } from './transfer';
 
@@ -52,7 +52,7 @@ describe('moving everything to the same kind of unit', () => {
     for (const a of mine) {
       const now = after.assignments.get(a.id);
       if (!now) throw new Error('lost');
-      expect(now.entered).toBeNull();
+      expect(stands(after, now)).toBe(false);
       const [was, is] = [outcome(before, a), outcome(after, now)];
       expect(is.type).toBe(was.type);
       if (was.type === 'played' && is.type === 'played')

@@ -21,6 +21,7 @@ export function rigTemplate(rig: Rig, numbers: TemplateNumbers): Rig {
       replaced: '',
     })),
     landings: rig.landings.map((l) => ({ ...l, entered: null, proved: null })),
+    layers: rig.layers.map((l) => ({ ...l, entered: null })),
     accepted: [],
     searches: [],
   };

@@ -11,6 +11,7 @@ import {
   type PlacedSend,
   type RigIndex,
   standInOf,
+  stands,
 } from '../rig';
 import { arrivalPort, routesFrom } from '../wires';
 
@@ -204,7 +205,7 @@ function demandOf(index: RigIndex, sends: readonly PlacedSend[]): Demand[] {
       controllerIds: [...controllerIds],
       targetIds: [...targetIds],
       role: send.meant.length === 1 ? (index.parameters.get(meant ?? '')?.role ?? '') : '',
-      entered: sends.some((p) => p.assignment.entered !== null) || [...landings.values()].some((l) => l.entered !== null),
+      entered: sends.some((p) => stands(index, p.assignment)) || [...landings.values()].some((l) => stands(index, l)),
       pinned: sends.some((p) => p.send.pinned),
       switching: gesture.type !== 'move' && sends.every((p) => p.send.behaviour.type !== 'relative'),
       family: [

@@ -1,7 +1,7 @@
 // Which addresses a demand could have: what its controllers send, its wires carry and its targets take, in the order of a school.
 import { exhaustive } from '../base';
 import { type Message, type MessageType, messageSchema, withChannel, withNumber } from '../midi';
-import type { RigIndex } from '../rig';
+import { type RigIndex, stands } from '../rig';
 import { accepts, arrivals, compileNetwork, type Network, routesFrom } from '../wires';
 import type { Demand, PlannedType } from './demand';
 import { sharing } from './demand';
@@ -107,9 +107,9 @@ const halfMinutesAt = { panel: 2, editor: 1, browser: 1, target: 1 } as const;
 
 /** Half minutes that entering a demand at another address takes, of what is entered of it. */
 export function halfMinutes(index: RigIndex, demand: Demand): number {
-  let sum = demand.landings.filter((l) => l.entered !== null).length * halfMinutesAt.target;
+  let sum = demand.landings.filter((l) => stands(index, l)).length * halfMinutesAt.target;
   for (const { assignment } of demand.sends) {
-    if (assignment.entered === null) continue;
+    if (!stands(index, assignment)) continue;
     const home = index.controllers.get(index.controls.get(assignment.controlId)?.controllerId ?? '');
     sum += halfMinutesAt[home?.firmware.programmedAt ?? 'editor'];
   }

@@ -271,7 +271,9 @@ function sticker(control: Control, size: number, lines: readonly Line[], trouble
       mark,
     }));
   });
-  const shown = rows.slice(0, room);
+  // Not even one letter may fit beside the symbol of a layer.
+  const fits = ({ words, mark }: (typeof rows)[number]): boolean => widthOf(words, 'bold', size) + mark <= piece.width - 2 * PAD;
+  const shown = rows.slice(0, room).filter(fits);
   for (const line of lines) {
     const own = rows.filter((r) => r.line === line);
     const kept = shown.filter((r) => r.line === line);

@@ -87,7 +87,7 @@ describe('labels', () => {
           }
         },
       ),
-      { numRuns: 60 },
+      { numRuns: 60, examples: [[394, 1, 1500]] },
     );
   });
   it('have letters of one size, that of the distance', () => {

@@ -49,6 +49,7 @@ export {
   shortTextSchema,
   type TableName,
   type Target,
+  type Tick,
   tableNames,
   type Want,
   type Wire,
@@ -65,6 +66,22 @@ export { byOrder, type Touched } from './draft';
 export { batch, type Edit, editSchema, insert, invert, labelOf, MOST_EDITS, partSchema, remove, set } from './edit';
 export { sameJson } from './json';
 export { firstBroken, referencesOf, rowsPointingAt } from './references';
+
+// What was entered, and whether it still stands.
+
+export {
+  type Entered,
+  factsOf,
+  heldAssignment,
+  heldCounters,
+  heldLanding,
+  heldLayer,
+  SHEET_FORM,
+  stands,
+  standsOtherwise,
+  type Tickable,
+  tickNow,
+} from './entered';
 
 // A rig looked up: by id, by who moves what, and which function acts at a place.
 

@@ -1,7 +1,7 @@
 // Everything that is sent on a rig, and what is listened for in vain.
 import { addressKey, heardKeys, type Message } from '../midi';
 import type { RigIndex } from './index-rig';
-import type { Action, Landing } from './schema';
+import type { Landing } from './schema';
 import { messagesOf } from './send-index';
 
 export interface Sent {
@@ -13,25 +13,27 @@ export interface Sent {
  * Everything that functions, taps and modifiers of the host's layers send. A landing hears it at its own address, and where it can be put together from
  * control changes that are sent by themselves: the bytes of a 14-bit control, the number and the data of a parameter (MIDI 1.0).
  */
-export function sentOn({ rig, counters }: Pick<RigIndex, 'rig' | 'counters'>): Sent {
+export function sentOn({
+  rig,
+  counters,
+  sendsAt,
+  sequencesAt,
+}: Pick<RigIndex, 'rig' | 'counters' | 'sendsAt' | 'sequencesAt'>): Sent {
   const heard = new Set<number>();
   const plain = new Set<number>();
   const add = (message: Message): void => {
     for (const key of heardKeys(message)) heard.add(key);
     plain.add(addressKey(message));
   };
-  const addAll = (actions: readonly Action[]): void => {
-    for (const action of actions) if (action.type === 'send') for (const message of messagesOf(action, counters)) add(message);
-  };
   for (const { signal, tap } of rig.layers) {
     if (signal !== null) add(signal);
-    addAll(tap);
+    for (const action of tap) if (action.type === 'send') for (const message of messagesOf(action, counters)) add(message);
   }
-  for (const { actions } of rig.assignments) addAll(actions);
   return {
     isLeftOver: ({ address }) => {
-      const [own = -1, ...carriers] = heardKeys(address);
-      return !heard.has(own) && !carriers.some((key) => plain.has(key));
+      const own = addressKey(address);
+      if (sendsAt.has(own) || sequencesAt.has(own) || heard.has(own)) return false;
+      return !heardKeys(address).some((key) => sendsAt.has(key) || plain.has(key));
     },
   };
 }

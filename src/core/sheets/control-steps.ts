@@ -1,6 +1,6 @@
 // The steps in a controller: set-up, its layers, then slot by slot what each control does, each slot saved before the next.
 import type { Assignment, Controller, RigIndex } from '../rig';
-import { isEntered, type SheetLine } from './line';
+import type { SheetLine } from './line';
 import { recipeFor } from './recipe-values';
 import { placeWords } from './sheet';
 import { type EntryStep, SECONDS } from './step';
@@ -11,15 +11,20 @@ export function controllerSteps(index: RigIndex, controller: Controller, lines: 
   const common = { unitId: controller.id, unit: controller.name };
   const groups = functionsIn(index, lines);
   const steps: EntryStep[] = [setUpController(controller)];
-  for (const group of layersIn(lines))
-    steps.push({
-      ...common,
-      key: `layer ${group[0]?.key}`,
-      type: 'layer',
-      side: 'controller',
-      seconds: SECONDS.layer * group.length,
-      lines: group,
-    });
+  for (const group of layersIn(lines)) {
+    const [first] = group;
+    if (first?.of.type === 'layer')
+      steps.push({
+        ...common,
+        key: `layer ${first.key}`,
+        layer: first.of.layer,
+        done: first.entered,
+        type: 'layer',
+        side: 'controller',
+        seconds: SECONDS.layer * group.length,
+        lines: group,
+      });
+  }
   let slot: Assignment[] = [];
   groups.forEach(({ assignment, lines: own }, i) => {
     const control = index.controls.get(assignment.controlId);
@@ -34,7 +39,7 @@ export function controllerSteps(index: RigIndex, controller: Controller, lines: 
       control,
       lines: own,
       recipe,
-      done: own.every((l) => isEntered(l) === true),
+      done: own.every((l) => l.entered),
     });
     slot.push(assignment);
     const next = groups[i + 1]?.assignment;

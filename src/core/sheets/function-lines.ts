@@ -2,10 +2,10 @@
 import { exhaustive } from '../base';
 import { carriesValue } from '../midi';
 import type { Action, Assignment, Control, Controller, Layer, RigIndex } from '../rig';
-import { limitsOf, standInOf } from '../rig';
+import { limitsOf, standInOf, stands } from '../rig';
 import { exactNumber } from './exact';
 import { type Fact, fact, inOrder } from './fact';
-import type { SheetLine } from './line';
+import { freshOn, type SheetLine } from './line';
 import { behaviourFacts, messageFacts } from './message-facts';
 import { type Naming, namingOf } from './naming';
 
@@ -15,7 +15,9 @@ export function controllerLines(index: RigIndex, naming: Naming, controller: Con
   const layerOrder = new Map(index.rig.layers.map((l, i) => [l.id, i + 1]));
   const layerOf = (a: Assignment): number => layerOrder.get(a.layerId ?? '') ?? 0;
   return [
-    ...index.rig.layers.filter((l) => keeperOf(index, l) === controller.id).flatMap((l) => layerLines(naming, controller, l)),
+    ...index.rig.layers
+      .filter((l) => keeperOf(index, l) === controller.id)
+      .flatMap((l) => layerLines(index, naming, controller, l)),
     ...controls.flatMap((control) =>
       [...(index.assignmentsOf.get(control.id) ?? [])]
         .filter((a) => isProgrammed(index, a))
@@ -35,7 +37,7 @@ const byFamily = (a: Control, b: Control): number =>
   a.family < b.family ? -1 : a.family > b.family ? 1 : a.familyOrder - b.familyOrder;
 
 /** The controller on whose sheet a layer stands: that of its modifier, else the one that it is for, else the first. */
-function keeperOf(index: RigIndex, { modifierControlId, scope }: Layer): string | undefined {
+export function keeperOf(index: RigIndex, { modifierControlId, scope }: Layer): string | undefined {
   const modifier = index.controls.get(modifierControlId ?? '');
   return modifier?.controllerId ?? (scope.type === 'all' ? index.rig.controllers[0]?.id : scope.controllerId);
 }
@@ -62,18 +64,24 @@ function functionLines(index: RigIndex, naming: Naming, controller: Controller, 
       : []),
   ];
   const display = [fact('text', textShort, textShort), fact('longText', textLong, textLong), fact('colour', colour, colour)];
-  return actions.map((action, i) => ({
-    key: `${assignment.id} ${i}`,
-    of: { type: 'function', assignment, action: i },
-    facts: inOrder([
+  const entered = stands(index, assignment);
+  return actions.map((action, i) => {
+    const facts = inOrder([
       ...place,
       partFact(i, actions.length),
       ...actionFacts(naming, controller, action),
       ...(i === 0 ? display : []),
       action.type === 'send' ? purposeFact(index, naming, action.meant) : null,
-    ]),
-    limits: i === 0 ? limits : [],
-  }));
+    ]);
+    return {
+      key: `${assignment.id} ${i}`,
+      of: { type: 'function', assignment, action: i },
+      facts,
+      limits: i === 0 ? limits : [],
+      entered,
+      fresh: freshOn(assignment, facts),
+    };
+  });
 }
 
 const partFact = (i: number, of: number): Fact | null => (of > 1 ? fact('part', i + 1, `${i + 1} of ${of}`) : null);
@@ -139,11 +147,12 @@ export const layerStays: Readonly<Record<Layer['mode'], string>> = {
 };
 
 /** What is set up in a controller for a layer: its modifier with what it opens and sends, then what a tap of it does. */
-function layerLines(naming: Naming, controller: Controller, layer: Layer): readonly SheetLine[] {
+function layerLines(index: RigIndex, naming: Naming, controller: Controller, layer: Layer): readonly SheetLine[] {
   const name = naming.layer(layer.id);
   const modifier = layer.modifierControlId;
   const common = [fact('control', modifier, modifier === null ? '' : naming.control(modifier)), fact('opens', layer.id, name)];
   const signal = layer.madeIn === 'host' ? layer.signal : null;
+  const entered = stands(index, layer);
   const taps = layer.tap.map(
     (action, i): SheetLine => ({
       key: `${layer.id} tap ${i}`,
@@ -155,6 +164,8 @@ function layerLines(naming: Naming, controller: Controller, layer: Layer): reado
         ...actionFacts(naming, controller, action),
       ]),
       limits: [],
+      entered,
+      fresh: [],
     }),
   );
   return [
@@ -175,6 +186,8 @@ function layerLines(naming: Naming, controller: Controller, layer: Layer): reado
             ]),
       ]),
       limits: [],
+      entered,
+      fresh: [],
     },
     ...taps,
   ];

@@ -2,7 +2,7 @@
 // not be there next time.
 import { counted, plural } from '../base';
 import type { Assignment, Controller, Landing, RigIndex, Target } from '../rig';
-import { standInOf } from '../rig';
+import { standInOf, stands } from '../rig';
 
 export interface Home {
   readonly unitId: string;
@@ -37,7 +37,7 @@ function controllerHome(index: RigIndex, controller: Controller): Home | null {
   const nameOf = (bank: number | null): string =>
     bank === null ? 'every bank' : controller.bankNames[bank - 1] || `bank ${bank}`;
   const order = [...banks].sort(([a], [b]) => (a ?? 0) - (b ?? 0));
-  const open = held.filter((a) => a.entered !== null && a.saved === null);
+  const open = held.filter((a) => stands(index, a) && a.saved === null);
   const calibrated = (index.controlsOf.get(controller.id) ?? []).filter((c) => c.calibration !== null);
   const latches = held.filter((a) => a.actions.some((x) => x.type === 'send' && x.behaviour.type === 'latching'));
   const steps = held.filter((a) => a.actions.some((x) => x.type === 'send' && x.behaviour.type === 'stepping'));
@@ -113,7 +113,7 @@ function targetHome(index: RigIndex, target: Target): Home | null {
   const landings = index.rig.landings.filter((l) => l.targetId === target.id);
   if (landings.length === 0) return null;
   const { reception } = target;
-  const entered = landings.filter((l) => l.entered !== null).length;
+  const entered = landings.filter((l) => stands(index, l)).length;
   const moved = startsElsewhere(index, landings);
   const pickups = landings.filter((l) => l.takeover !== 'jump').length;
   return {

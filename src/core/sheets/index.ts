@@ -7,7 +7,7 @@ export { alsoOf, alsoWords, cellsOf, controllerColumns, placeColumn, type SheetC
 export { type Fact, type FactName, factNames, factWord } from './fact';
 export { isProgrammed, linesOfFunction } from './function-lines';
 export { type Home, homesOf } from './homes';
-export { isEntered, type SheetLine, saysOn, textOf } from './line';
+export { isEntered, type SheetLine, saysOn, textOf, tickedRow } from './line';
 export { type Recipe, type RecipeValues, recipeBlanks, writeRecipe } from './recipe';
 export { exampleValues, recipeValues } from './recipe-values';
 export { countToEnter, makeSheet, openLines, placeWords, type Sheet } from './sheet';

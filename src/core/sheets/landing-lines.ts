@@ -1,10 +1,10 @@
 // The lines of one target: layers that it makes itself, then what it listens for, parameter by parameter.
 import { modeOf } from '../modes';
-import type { Landing, Layer, Parameter, RigIndex, Sent, Target } from '../rig';
+import { type Landing, type Layer, type Parameter, type RigIndex, type Sent, stands, type Target } from '../rig';
 import { curveValue, curveWords, exactValue } from './exact';
 import { type Fact, fact, inOrder } from './fact';
 import { layerStays } from './function-lines';
-import type { SheetLine } from './line';
+import { freshOn, type SheetLine } from './line';
 import { messageFacts } from './message-facts';
 import type { Naming } from './naming';
 import { hostLayersOf, type Sender, sendersOf } from './senders';
@@ -34,23 +34,26 @@ export function targetLines(
 function landingLine(index: RigIndex, naming: Naming, target: Target, landing: Landing, parameter: Parameter): SheetLine {
   const { curve, coding, takeover, hostLayerId, mode } = landing;
   const from = fromWords(index, naming, sendersOf(index, landing));
+  const facts = inOrder([
+    fact('parameter', landing.parameterId, naming.parameter(landing.parameterId)),
+    ...messageFacts(landing.address, target.reception.shows),
+    fact('port', landing.port, landing.port),
+    hostLayerId === null ? null : fact('layer', hostLayerId, naming.layer(hostLayerId)),
+    fact('mode', mode, modeOf(mode).name),
+    fact('coding', coding, coding === null ? '' : coding.replace('-', ' ')),
+    modeOf(mode).needs === 'value' ? fact('sets', landing.setValue, exactValue(parameter, landing.setValue)) : null,
+    rangeFact(parameter, landing),
+    fact('curve', curveValue(curve), curveWords(curve)),
+    takeover !== 'jump' || target.reception.takeover.length > 1 ? fact('takeover', takeover, takeovers[takeover]) : null,
+    fact('from', null, from),
+  ]);
   return {
     key: landing.id,
     of: { type: 'landing', landing },
-    facts: inOrder([
-      fact('parameter', landing.parameterId, naming.parameter(landing.parameterId)),
-      ...messageFacts(landing.address, target.reception.shows),
-      fact('port', landing.port, landing.port),
-      hostLayerId === null ? null : fact('layer', hostLayerId, naming.layer(hostLayerId)),
-      fact('mode', mode, modeOf(mode).name),
-      fact('coding', coding, coding === null ? '' : coding.replace('-', ' ')),
-      modeOf(mode).needs === 'value' ? fact('sets', landing.setValue, exactValue(parameter, landing.setValue)) : null,
-      rangeFact(parameter, landing),
-      fact('curve', curveValue(curve), curveWords(curve)),
-      takeover !== 'jump' || target.reception.takeover.length > 1 ? fact('takeover', takeover, takeovers[takeover]) : null,
-      fact('from', null, from),
-    ]),
+    facts,
     limits: [],
+    entered: stands(index, landing),
+    fresh: freshOn(landing, facts),
   };
 }
 
@@ -93,5 +96,7 @@ function layerLine(index: RigIndex, naming: Naming, target: Target, layer: Layer
       layer.modifierControlId === null ? null : fact('from', null, controlOn(index, naming, layer.modifierControlId)),
     ]),
     limits: [],
+    entered: stands(index, layer),
+    fresh: [],
   };
 }

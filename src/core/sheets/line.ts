@@ -1,5 +1,6 @@
 // A line of the sheet: what it is about, and its facts.
-import type { Assignment, Landing, Layer } from '../rig';
+import { exhaustive } from '../base';
+import { type Assignment, type Landing, type Layer, SHEET_FORM, type Tickable } from '../rig';
 import type { Fact, FactName } from './fact';
 
 /** What a line is about. `action`: which action of the function, from 0. `tap`: which action of the modifier's tap; null for the layer itself. */
@@ -17,15 +18,59 @@ export interface SheetLine {
   readonly facts: readonly Fact[];
   /** What is known of the limits of what it moves, in words. */
   readonly limits: readonly string[];
+  /** Whether it is entered as it reads here. */
+  readonly entered: boolean;
+  /** Facts that the sheet did not show yet when it was ticked; none where it stood on it as it does now. */
+  readonly fresh: readonly FactName[];
 }
 
 /** A fact of a line as the device shows it; empty where the line has none of it. */
 export const textOf = (line: SheetLine, name: FactName): string => line.facts.find((f) => f.name === name)?.text ?? '';
 
-/** Whether a line is ticked as entered; null where there is nothing to tick. */
-export function isEntered({ of }: SheetLine): boolean | null {
-  if (of.type === 'function') return of.assignment.entered !== null;
-  return of.type === 'landing' ? of.landing.entered !== null : null;
+/** Whether a line is entered as it reads; null where there is nothing to tick: taps go with their layer, and a layer of the host with its modifier. */
+export function isEntered({ of, entered }: SheetLine): boolean | null {
+  return of.type === 'host-layer' || (of.type === 'layer' && of.tap !== null) ? null : entered;
+}
+
+/** The row that a line is ticked on. */
+export function tickedRow({ of }: SheetLine): Tickable | null {
+  switch (of.type) {
+    case 'function':
+      return of.assignment;
+    case 'landing':
+      return of.landing;
+    case 'layer':
+      return of.tap === null ? of.layer : null;
+    case 'host-layer':
+      return null;
+    default:
+      return exhaustive(of);
+  }
+}
+
+/** What the first form of the sheet did not show. */
+const notInFormOne: ReadonlySet<FactName> = new Set([
+  'with',
+  'within',
+  'singles',
+  'bankBefore',
+  'bytes',
+  'sentAs',
+  'fast',
+  'curve',
+  'longText',
+  'colour',
+  'port',
+  'coding',
+  'takeover',
+]);
+
+/** The facts of a line that are new on the sheet since it was ticked. */
+export function freshOn(row: Tickable, facts: readonly Fact[]): readonly FactName[] {
+  if (row.entered === null || (row.entered.sheet ?? 1) >= SHEET_FORM) return [];
+  const plain = new Set(['go', 'wait', 'keystroke']);
+  const type = facts.find((f) => f.name === 'type')?.value;
+  return facts.filter((f) => notInFormOne.has(f.name) || (f.name === 'values' && plain.has(String(type)))).map((f) => f.name);
 }
 
 /** Whether a line says something: every word of what is looked for stands in one of its facts, whatever the case. */

@@ -1,7 +1,7 @@
 // Who sends what a landing listens for. It belongs to the address, never to the parameter: two switches meant for one parameter send two messages.
 import { addressKey } from '../midi';
 import { type Assignment, hostLayerAt, type Landing, type Layer, type RigIndex, standInOf } from '../rig';
-import { arrivalPort, routesFrom } from '../wires';
+import { arrivalPort, type Route, routesFrom } from '../wires';
 
 /** A function that sends it, and in which layer of the host it is heard: null for none. */
 export interface Sender {
@@ -33,12 +33,23 @@ function meantBy(index: RigIndex, assignment: Assignment, landing: Landing): boo
   );
 }
 
+/** The routes of a controller, worked out once for a state of the rig. */
+function routesOf(index: RigIndex, controllerId: string): readonly Route[] {
+  const own = known.get(index) ?? new Map<string, readonly Route[]>();
+  known.set(index, own);
+  const routes = own.get(controllerId) ?? routesFrom(index, controllerId);
+  own.set(controllerId, routes);
+  return routes;
+}
+
+const known = new WeakMap<RigIndex, Map<string, readonly Route[]>>();
+
 function leads(index: RigIndex, assignment: Assignment, landing: Landing): boolean {
   const controllerId = index.controls.get(assignment.controlId)?.controllerId;
   const target = index.targets.get(landing.targetId);
   if (controllerId === undefined || !target) return false;
   const apart = target.reception.tellsPortsApart && landing.port !== '';
-  return routesFrom(index, controllerId).some(
+  return routesOf(index, controllerId).some(
     (r) => r.target.id === target.id && (!apart || arrivalPort(index, r.wire) === landing.port),
   );
 }

@@ -1,6 +1,6 @@
 // The sheet: what to enter in each controller and in each target, control by control, in the notation of that device.
-import { type Assignment, type Controller, type Mark, type RigIndex, sentOn, type Target } from '../rig';
-import { controllerLines, isProgrammed } from './function-lines';
+import { type Assignment, type Controller, type RigIndex, sentOn, stands, type Target, type Tickable } from '../rig';
+import { controllerLines, isProgrammed, keeperOf } from './function-lines';
 import { targetLines } from './landing-lines';
 import { isEntered, type SheetLine } from './line';
 import { namingOf } from './naming';
@@ -19,9 +19,9 @@ export interface Sheet {
     /** What nothing sends to any more: to be cleared where it was entered, never to be entered. */
     readonly clear: readonly SheetLine[];
   }[];
-  /** Functions and landings that are not ticked as entered. */
+  /** Functions, layers and landings that are not entered as they are planned. */
   readonly toEnter: number;
-  /** All functions and landings that can be. */
+  /** All functions, layers and landings. */
   readonly lines: number;
 }
 
@@ -29,7 +29,7 @@ export interface Sheet {
 export function makeSheet(index: RigIndex): Sheet {
   const naming = namingOf(index);
   const sent = sentOn(index);
-  const marks = marksOf(index);
+  const rows = toTick(index);
   return {
     controllers: index.rig.controllers.map((controller) => ({
       controller,
@@ -41,20 +41,21 @@ export function makeSheet(index: RigIndex): Sheet {
       name: naming.target(target.id),
       ...targetLines(index, naming, target, sent),
     })),
-    toEnter: marks.filter((m) => m === null).length,
-    lines: marks.length,
+    toEnter: rows.filter((r) => !stands(index, r)).length,
+    lines: rows.length,
   };
 }
 
-/** How many assignments and landings are still to be entered somewhere. */
-export const countToEnter = (index: RigIndex): number => marksOf(index).filter((m) => m === null).length;
+/** How many functions, layers and landings are still to be entered somewhere, or to be entered again. */
+export const countToEnter = (index: RigIndex): number => toTick(index).filter((r) => !stands(index, r)).length;
 
-/** The ticks of all that is to be entered: a function has one, however many messages it sends. */
-function marksOf(index: RigIndex): readonly (Mark | null)[] {
+/** All that is to be entered: a function has one tick, however many messages it sends, and a layer one with all its taps. */
+function toTick(index: RigIndex): readonly Tickable[] {
   const sent = sentOn(index);
   return [
-    ...index.rig.assignments.filter((a) => isProgrammed(index, a)).map((a) => a.entered),
-    ...index.rig.landings.filter((l) => !sent.isLeftOver(l)).map((l) => l.entered),
+    ...index.rig.layers.filter((l) => keeperOf(index, l) !== undefined),
+    ...index.rig.assignments.filter((a) => isProgrammed(index, a)),
+    ...index.rig.landings.filter((l) => !sent.isLeftOver(l)),
   ];
 }
 

@@ -1,5 +1,5 @@
 // What one step of the walk is.
-import type { Assignment, Control, GestureType, Landing } from '../rig';
+import type { Assignment, Control, GestureType, Landing, Layer } from '../rig';
 import type { SheetLine } from './line';
 import type { Recipe } from './recipe';
 
@@ -16,7 +16,13 @@ export type EntryStep =
   /** What has to be so before anything is entered in a unit; nothing to tick. */
   | (Common & { readonly type: 'set-up'; readonly side: 'controller' | 'target'; readonly todo: readonly string[] })
   /** A layer, in the controller of its modifier or in the host that makes it. */
-  | (Common & { readonly type: 'layer'; readonly side: 'controller' | 'target'; readonly lines: readonly SheetLine[] })
+  | (Common & {
+      readonly type: 'layer';
+      readonly side: 'controller' | 'target';
+      readonly lines: readonly SheetLine[];
+      readonly layer: Layer;
+      readonly done: boolean;
+    })
   | (Common & {
       readonly type: 'control';
       readonly assignment: Assignment;

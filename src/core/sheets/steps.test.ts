@@ -133,12 +133,14 @@ describe('progress', () => {
       ...(a.saved ? [set('assignments', a, 'saved', null)] : []),
     ]),
     ...demo.landings.flatMap((l) => (l.entered ? [set('landings', l, 'entered', null)] : [])),
+    ...demo.layers.flatMap((l) => (l.entered ? [set('layers', l, 'entered', null)] : [])),
   ]);
   it('begins at the first set-up, goes on at the first open step, and ends at the last', () => {
     expect(whereToGoOn(entrySteps(indexRig(bare)))).toBe(0);
     const all = done(bare, [
       ...bare.assignments.flatMap((a) => [set('assignments', a, 'entered', mark), set('assignments', a, 'saved', mark)]),
       ...bare.landings.map((l) => set('landings', l, 'entered', mark)),
+      ...bare.layers.map((l) => set('layers', l, 'entered', mark)),
     ]);
     const walked = entrySteps(indexRig(all));
     expect(whereToGoOn(walked)).toBe(walked.length - 1);

@@ -21,7 +21,10 @@ export function entrySteps(index: RigIndex): readonly EntryStep[] {
 
 /** Whether a step can be ticked: what is read only, and what goes from the sheet once it is done, cannot. */
 export const isTicked = (step: EntryStep): step is Extract<EntryStep, { readonly done: boolean }> =>
-  step.type === 'control' || step.type === 'save' || step.type === 'parameter';
+  step.type === 'control' ||
+  step.type === 'save' ||
+  step.type === 'parameter' ||
+  (step.type === 'layer' && step.side === 'controller');
 
 /** Steps that can be ticked, how many of them are, and the time that the others take, in minutes. */
 export function entryProgress(steps: readonly EntryStep[]): {

@@ -59,15 +59,21 @@ export function targetSteps(
       seconds: SECONDS['set-up'],
       todo: [scopes[target.reception.scope], `What is entered is ${homes[target.reception.livesIn]}.`].filter((t) => t !== ''),
     },
-    ...layers.map(
-      (line): EntryStep => ({
-        ...common,
-        type: 'layer',
-        side: 'target',
-        key: `layer ${line.key}`,
-        seconds: SECONDS.layer,
-        lines: [line],
-      }),
+    ...layers.flatMap((line): readonly EntryStep[] =>
+      line.of.type !== 'host-layer'
+        ? []
+        : [
+            {
+              ...common,
+              layer: line.of.layer,
+              done: line.entered,
+              type: 'layer',
+              side: 'target',
+              key: `layer ${line.key}`,
+              seconds: SECONDS.layer,
+              lines: [line],
+            },
+          ],
     ),
     ...sorted.map(({ s }) => s),
     ...cleared,
@@ -135,7 +141,7 @@ function parameterStep(index: RigIndex, target: Target, line: SheetLine): readon
           ? beforeLearning(index, target, landing, parameter, sender, control)
           : before(target),
       caught: how === 'learn' && sender && control ? caughtInstead(index, target, landing, sender, control) : [],
-      done: landing.entered !== null,
+      done: line.entered,
     },
   ];
 }

@@ -88,6 +88,7 @@ describe('teaching', () => {
       madeIn: 'host' as const,
       signal: null,
       fallsThrough: true,
+      entered: null,
     };
     const row = landing('Mix', { address: cc(104), hostLayerId: 'veil' });
     const index = indexRig({ ...smallRig([continuous('Mix', 0, 100)], { layers: [layer] }), landings: [row] });

@@ -102,6 +102,7 @@ export const columns: { readonly [T in TableName]: Readonly<Record<Exclude<keyof
     madeIn: 'text',
     signal: 'json',
     fallsThrough: 'boolean',
+    entered: 'json',
   },
   assignments: {
     controlId: 'text',

@@ -13,6 +13,7 @@ import type { Controller, RigIndex } from '@/core/rig';
 import { Button } from '../primitives/button';
 import { Dialog } from '../primitives/dialog';
 import { Field } from '../primitives/field';
+import { Switch } from '../primitives/switch';
 import { useRig } from '../store/provider';
 import { BadLines } from './paste-parameters';
 
@@ -31,10 +32,11 @@ export function ProgrammedDialog({
 }) {
   const edit = useRig((s) => s.edit);
   const [text, setText] = useState('');
+  const [entered, setEntered] = useState(true);
   const { good, bad } = useMemo(() => parseProgrammed(index, controller, text), [index, controller, text]);
   const take = (): void => {
-    if (!edit(programmedEdit(index, good, new Date().toISOString(), () => nanoid(10)))) return;
-    toast(`Took over ${counted(good.length, 'assignment')} as entered`);
+    if (!edit(programmedEdit(index, good, entered ? new Date().toISOString() : null, () => nanoid(10)))) return;
+    toast(`Took over ${counted(good.length, 'assignment')}${entered ? ' as entered' : ', to be entered'}`);
     onClose();
   };
   return (
@@ -43,7 +45,7 @@ export function ProgrammedDialog({
       wide
       onOpenChange={(on) => !on && onClose()}
       title="Paste what is programmed"
-      description={`What ${controller.name} already sends. It is taken over as it is and marked as entered.`}
+      description={`What ${controller.name} already sends. It is taken over as it is.`}
       footer={
         <Button tone="primary" disabled={good.length === 0} onClick={take}>
           Take over {counted(good.length, 'line')}
@@ -68,6 +70,11 @@ export function ProgrammedDialog({
             />
           )}
         </Field>
+        <Switch
+          label={`It stands in ${controller.name} and in the software like this: tick it as entered`}
+          on={entered}
+          onChange={setEntered}
+        />
         <BadLines lines={text.trim() === '' ? [] : bad} />
         {good.length > 0 && (
           <ul className="max-h-40 overflow-y-auto rounded-sm border text-xs">

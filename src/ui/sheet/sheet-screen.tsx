@@ -3,7 +3,7 @@
 import { parseAsBoolean, parseAsString, useQueryState } from 'nuqs';
 import { type RefObject, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import { flushSync } from 'react-dom';
-import type { Assignment, Controller, Edit, Landing, RigIndex, Target } from '@/core/rig';
+import type { Assignment, Controller, Edit, RigIndex, Target } from '@/core/rig';
 import {
   controllerColumns,
   isEntered,
@@ -15,12 +15,13 @@ import {
   saysOn,
   targetColumns,
   textOf,
+  tickedRow,
   together,
 } from '@/core/sheets';
 import { useRig } from '../store/provider';
 import { Narrowed, SheetBar } from './sheet-bar';
 import { SheetTable, type TickColumn } from './sheet-table';
-import { tickEntered, tickSaved } from './ticks';
+import { type TickedRows, tickEntered, tickSaved } from './ticks';
 
 export function SheetScreen() {
   const index = useRig((s) => s.index);
@@ -64,7 +65,7 @@ export function SheetScreen() {
             what to enter in the software.
           </p>
         )}
-        <Units shown={shown} edit={edit} scroll={scroll} printing={printing} />
+        <Units index={index} shown={shown} edit={edit} scroll={scroll} printing={printing} />
         <NothingShown sheet={sheet} shown={shown} left={left} sought={sought} />
         <LeastIsEnough least={least} marked={marked} />
       </div>
@@ -74,11 +75,13 @@ export function SheetScreen() {
 
 /** A table for each unit: controllers, targets, and what is to be cleared in them. */
 function Units({
+  index,
   shown,
   edit,
   scroll,
   printing,
 }: {
+  readonly index: RigIndex;
   readonly shown: Pick<Sheet, 'controllers' | 'targets'>;
   readonly edit: (edit: Edit) => boolean;
   readonly scroll: RefObject<HTMLElement | null>;
@@ -93,12 +96,8 @@ function Units({
           hint={controllerHint(controller)}
           lines={lines}
           columns={controllerColumns}
-          ticks={controllerTicks(edit)}
-          onAll={
-            openLines(lines).length > 0
-              ? () => void edit(tickEntered(`all of ${name}`, { assignments: functionsIn(lines) }, true))
-              : null
-          }
+          ticks={controllerTicks(index, edit)}
+          onAll={openLines(lines).length > 0 ? () => void edit(tickEntered(index, `all of ${name}`, rowsIn(lines), true)) : null}
           scroll={scroll}
           printing={printing}
         />
@@ -110,12 +109,8 @@ function Units({
           hint={targetHint(target)}
           lines={lines}
           columns={targetColumns}
-          ticks={targetTicks(edit, 'Entered')}
-          onAll={
-            openLines(lines).length > 0
-              ? () => void edit(tickEntered(`all of ${name}`, { landings: landingsIn(lines) }, true))
-              : null
-          }
+          ticks={targetTicks(index, edit, 'Entered')}
+          onAll={openLines(lines).length > 0 ? () => void edit(tickEntered(index, `all of ${name}`, rowsIn(lines), true)) : null}
           scroll={scroll}
           printing={printing}
         />
@@ -128,7 +123,7 @@ function Units({
             hint="nothing sends these any more: take them out where they are entered, and enter none of them"
             lines={clear}
             columns={targetColumns}
-            ticks={targetTicks(edit, 'Still there')}
+            ticks={targetTicks(index, edit, 'Still there')}
             onAll={null}
             scroll={scroll}
             printing={printing}
@@ -152,12 +147,12 @@ function named(line: SheetLine): string {
   return [what.filter((t) => t !== '').join(' '), ...where].filter((t) => t !== '').join(', ');
 }
 
-const controllerTicks = (edit: (edit: Edit) => boolean): readonly TickColumn[] => [
+const controllerTicks = (index: RigIndex, edit: (edit: Edit) => boolean): readonly TickColumn[] => [
   {
     head: 'Entered',
     at: isEntered,
     label: (l) => `${named(l)}: entered`,
-    onTick: (l, on) => void edit(tickEntered(textOf(l, 'control'), { assignments: functionsIn([l]) }, on)),
+    onTick: (l, on) => void edit(tickEntered(index, textOf(l, 'control') || textOf(l, 'opens'), rowsIn([l]), on)),
   },
   {
     head: 'Saved',
@@ -167,12 +162,13 @@ const controllerTicks = (edit: (edit: Edit) => boolean): readonly TickColumn[] =
   },
 ];
 
-const targetTicks = (edit: (edit: Edit) => boolean, head: string): readonly TickColumn[] => [
+const targetTicks = (index: RigIndex, edit: (edit: Edit) => boolean, head: string): readonly TickColumn[] => [
   {
     head,
-    at: isEntered,
+    // What is to be cleared is there, however it reads.
+    at: (l) => (head === 'Entered' ? isEntered(l) : tickedRow(l)?.entered != null),
     label: (l) => `${named(l)}: ${head.toLowerCase()}`,
-    onTick: (l, on) => void edit(tickEntered(textOf(l, 'parameter'), { landings: landingsIn([l]) }, on)),
+    onTick: (l, on) => void edit(tickEntered(index, textOf(l, 'parameter'), rowsIn([l]), on)),
   },
 ];
 
@@ -180,8 +176,12 @@ const targetTicks = (edit: (edit: Edit) => boolean, head: string): readonly Tick
 const functionsIn = (lines: readonly SheetLine[]): readonly Assignment[] => [
   ...new Map(lines.flatMap(({ of }) => (of.type === 'function' ? [[of.assignment.id, of.assignment] as const] : []))).values(),
 ];
-const landingsIn = (lines: readonly SheetLine[]): readonly Landing[] =>
-  lines.flatMap(({ of }) => (of.type === 'landing' ? [of.landing] : []));
+/** What some lines are ticked on. */
+const rowsIn = (lines: readonly SheetLine[]): TickedRows => ({
+  assignments: functionsIn(lines),
+  landings: lines.flatMap(({ of }) => (of.type === 'landing' ? [of.landing] : [])),
+  layers: lines.flatMap(({ of }) => (of.type === 'layer' && of.tap === null ? [of.layer] : [])),
+});
 
 /** Which lines are shown: all, those that are left, those of the smallest map, those that say what is looked for. */
 function keeper(
@@ -198,7 +198,7 @@ function keeper(
 
 /** The sheet with the lines that are kept; units without any are left out. `left`: what is not there has not to be cleared. */
 function narrowed(sheet: Sheet, keep: (line: SheetLine) => boolean, left: boolean): Pick<Sheet, 'controllers' | 'targets'> {
-  const isThere = (line: SheetLine): boolean => (left ? isEntered(line) === true : keep(line));
+  const isThere = (line: SheetLine): boolean => (left ? tickedRow(line)?.entered != null : keep(line));
   return {
     controllers: sheet.controllers.map((c) => ({ ...c, lines: c.lines.filter(keep) })).filter((c) => c.lines.length > 0),
     targets: sheet.targets

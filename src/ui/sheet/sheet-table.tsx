@@ -2,7 +2,7 @@
 // The lines of one unit as a table. A long one draws only the lines in sight, and all of them while it is printed.
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { type RefObject, useLayoutEffect, useRef, useState } from 'react';
-import { alsoWords, cellsOf, isEntered, type SheetColumn, type SheetLine } from '@/core/sheets';
+import { alsoWords, cellsOf, factWord, isEntered, type SheetColumn, type SheetLine, tickedRow } from '@/core/sheets';
 import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
 
@@ -133,6 +133,7 @@ function Row({
 }) {
   const also = alsoWords(line, columns);
   const cells = cellsOf(line, columns);
+  const stood = stoodWords(line);
   const fresh = before !== undefined && before.facts[0]?.value !== line.facts[0]?.value;
   return (
     <tr
@@ -176,6 +177,7 @@ function Row({
           >
             {cells[i]}
             {last && also !== '' && <span className="block text-xs text-ink-2">{also}</span>}
+            {last && stood !== '' && <span className="block text-xs font-medium text-caution">{stood}</span>}
             {last &&
               line.limits.map((limit) => (
                 <span key={limit} className="block text-xs text-caution">
@@ -187,6 +189,14 @@ function Row({
       })}
     </tr>
   );
+}
+
+/** What became of a tick: changed since, or set when the sheet showed less. */
+function stoodWords(line: SheetLine): string {
+  const row = tickedRow(line);
+  if (!row || row.entered === null) return '';
+  if (!line.entered) return 'changed since it was entered';
+  return line.fresh.length > 0 ? `new on the sheet: ${line.fresh.map((f) => factWord(f).toLowerCase()).join(', ')}` : '';
 }
 
 /** How far below the top of what scrolls an element begins, in pixels, kept up to date as what stands above it grows. */

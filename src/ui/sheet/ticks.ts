@@ -1,25 +1,44 @@
 // Ticks as edits: entered on either side, saved in a controller.
-import { type Assignment, batch, type Edit, type Landing, set } from '@/core/rig';
+import {
+  type Assignment,
+  batch,
+  type Edit,
+  type Landing,
+  type Layer,
+  type RigIndex,
+  SHEET_FORM,
+  set,
+  stands,
+  tickNow,
+} from '@/core/rig';
 
-const markNow = (on: boolean): { readonly at: string } | null => (on ? { at: new Date().toISOString() } : null);
 const verb = (on: boolean): string => (on ? 'Tick' : 'Untick');
 
-/** `what` names them in the undo button and the history. Rows that stand as wished already are left alone. */
-export function tickEntered(
-  what: string,
-  rows: { readonly assignments?: readonly Assignment[]; readonly landings?: readonly Landing[] },
-  on: boolean,
-): Edit {
-  const mark = markNow(on);
+export interface TickedRows {
+  readonly assignments?: readonly Assignment[];
+  readonly landings?: readonly Landing[];
+  readonly layers?: readonly Layer[];
+}
+
+/**
+ * `what` names them in the undo button and the history. A tick keeps what is entered now; one that stands, with all that is on the sheet today, is left
+ * alone.
+ */
+export function tickEntered(index: RigIndex, what: string, rows: TickedRows, on: boolean): Edit {
+  const at = new Date().toISOString();
+  const tick = <T extends Assignment | Landing | Layer>(row: T) => (on ? tickNow(index, row, at) : null);
+  const open = (row: Assignment | Landing | Layer): boolean =>
+    on ? !stands(index, row) || (row.entered?.sheet ?? 1) < SHEET_FORM : row.entered !== null;
   return batch(`${verb(on)} ${what} as entered`, [
-    ...(rows.assignments ?? []).filter((a) => (a.entered === null) === on).map((a) => set('assignments', a, 'entered', mark)),
-    ...(rows.landings ?? []).filter((l) => (l.entered === null) === on).map((l) => set('landings', l, 'entered', mark)),
+    ...(rows.assignments ?? []).filter(open).map((a) => set('assignments', a, 'entered', tick(a))),
+    ...(rows.landings ?? []).filter(open).map((l) => set('landings', l, 'entered', tick(l))),
+    ...(rows.layers ?? []).filter(open).map((l) => set('layers', l, 'entered', tick(l))),
   ]);
 }
 
 /** As `tickEntered`, for what is kept in a slot. */
 export function tickSaved(what: string, assignments: readonly Assignment[], on: boolean): Edit {
-  const mark = markNow(on);
+  const mark = on ? { at: new Date().toISOString() } : null;
   return batch(
     `${verb(on)} ${what} as saved`,
     assignments.filter((a) => (a.saved === null) === on).map((a) => set('assignments', a, 'saved', mark)),

@@ -3,7 +3,7 @@
 import Link from 'next/link';
 import { parseAsString, useQueryState } from 'nuqs';
 import { useMemo } from 'react';
-import type { Edit } from '@/core/rig';
+import type { Edit, RigIndex } from '@/core/rig';
 import { type EntryStep, entryProgress, entrySteps, isTicked, textOf, whereToGoOn } from '@/core/sheets';
 import { useCommand } from '../commands/use-command';
 import { useOutput } from '../ports/use-output';
@@ -28,7 +28,7 @@ export function WalkScreen() {
   const go = (to: number): void => void setKey(steps[Math.max(0, Math.min(steps.length - 1, to))]?.key ?? null);
   const forward = (): void => {
     if (!step) return;
-    if (isOpen(step) && !edit(tick(step, true))) return;
+    if (isOpen(step) && !edit(tick(index, step, true))) return;
     go(at + 1);
   };
   const given = { enabled: step !== undefined };
@@ -69,7 +69,7 @@ export function WalkScreen() {
           )}
         </div>
       </section>
-      <WalkBar edit={edit} steps={steps} at={at} step={step} go={go} forward={forward} last={last} />
+      <WalkBar index={index} edit={edit} steps={steps} at={at} step={step} go={go} forward={forward} last={last} />
     </main>
   );
 }
@@ -107,6 +107,7 @@ function WalkHead({
 }
 
 function WalkBar({
+  index,
   edit,
   steps,
   at,
@@ -115,6 +116,7 @@ function WalkBar({
   forward,
   last,
 }: {
+  readonly index: RigIndex;
   readonly edit: (edit: Edit) => boolean;
   readonly steps: readonly EntryStep[];
   readonly at: number;
@@ -135,7 +137,7 @@ function WalkBar({
       </Button>
       <span className="ml-auto" />
       {isTicked(step) && step.done && (
-        <Button tone="quiet" className="h-12 text-base" onClick={() => void edit(tick(step, false))}>
+        <Button tone="quiet" className="h-12 text-base" onClick={() => void edit(tick(index, step, false))}>
           {step.type === 'save' ? 'It is not saved' : 'It is not entered'}
         </Button>
       )}
@@ -145,7 +147,9 @@ function WalkBar({
         </Button>
       )}
       <Button tone="primary" className="h-12 min-w-44 px-6 text-base" disabled={last && !isOpen(step)} onClick={forward}>
-        {isOpen(step) ? { save: 'Saved', clear: 'Cleared', control: 'Entered', parameter: 'Entered' }[step.type] : 'Next'}{' '}
+        {isOpen(step)
+          ? { save: 'Saved', clear: 'Cleared', control: 'Entered', parameter: 'Entered', layer: 'Entered' }[step.type]
+          : 'Next'}{' '}
         <kbd className="font-mono text-xs">Space</kbd>
       </Button>
     </footer>
@@ -157,21 +161,23 @@ const noOne = (): void => undefined;
 const onItsOwn = (e: KeyboardEvent): boolean =>
   e.target instanceof HTMLElement && e.target.closest('button, a, input, select') !== null;
 
-type Doable = EntryStep & { readonly type: 'control' | 'save' | 'parameter' | 'clear' };
+type Doable = EntryStep & { readonly type: 'control' | 'save' | 'parameter' | 'layer' | 'clear' };
 
 /** Whether there is still something to do and to say of a step. */
 const isOpen = (step: EntryStep): step is Doable => step.type === 'clear' || (isTicked(step) && !step.done);
 
 /** The edit that ticks what a step stands for, or takes the tick away. */
-function tick(step: Doable, on: boolean): Edit {
+function tick(index: RigIndex, step: Doable, on: boolean): Edit {
   switch (step.type) {
     case 'control':
-      return tickEntered(step.control.name, { assignments: [step.assignment] }, on);
+      return tickEntered(index, step.control.name, { assignments: [step.assignment] }, on);
     case 'parameter':
-      return tickEntered(step.lines.map((l) => textOf(l, 'parameter')).join(', '), { landings: step.landings }, on);
+      return tickEntered(index, step.lines.map((l) => textOf(l, 'parameter')).join(', '), { landings: step.landings }, on);
+    case 'layer':
+      return tickEntered(index, step.layer.name, { layers: [step.layer] }, on);
     case 'clear':
       // Cleared there is entered no more here.
-      return tickEntered(`what was left over in ${step.unit}`, { landings: step.landings }, !on);
+      return tickEntered(index, `what was left over in ${step.unit}`, { landings: step.landings }, !on);
     default:
       return tickSaved(`${step.unit}${step.place && `, ${step.place}`}`, step.assignments, on);
   }

@@ -5,7 +5,7 @@
 import { Check } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { plural } from '@/core/base';
-import type { RigIndex } from '@/core/rig';
+import { type RigIndex, stands } from '@/core/rig';
 import {
   alsoOf,
   assignmentValues,
@@ -118,7 +118,7 @@ export function LayerStep({ step }: { readonly step: Of<'layer'> }) {
               ? `a layer, opened by ${textOf(first, 'control')}`
               : 'a layer that no control opens'
         }
-        done={null}
+        done={step.done ? `entered${on(step.layer.entered?.at)}` : null}
       />
       <div className="flex flex-col gap-4">
         {step.lines.map((l) => (
@@ -171,7 +171,7 @@ export function ControlStep({ step, index }: { readonly step: Of<'control'>; rea
         <Title
           text={first ? `${textOf(first, 'control')}, ${textOf(first, 'gesture')}` : step.control.name}
           under={placeOf(first)}
-          done={step.assignment.entered ? `entered${on(step.assignment.entered.at)}` : null}
+          done={step.done ? `entered${on(step.assignment.entered?.at)}` : null}
         />
         <div className="flex flex-col gap-4">
           {step.lines.map((l) => (
@@ -226,7 +226,7 @@ export function ControlStep({ step, index }: { readonly step: Of<'control'>; rea
 
 export function SaveStep({ step, index }: { readonly step: Of<'save'>; readonly index: RigIndex }) {
   const names = [...new Set(step.assignments.map((a) => index.controls.get(a.controlId)?.name ?? '?'))];
-  const open = step.assignments.filter((a) => a.entered === null).length;
+  const open = step.assignments.filter((a) => !stands(index, a)).length;
   return (
     <>
       <Title text="Save it now" under={step.place} done={step.done ? 'saved' : null} />

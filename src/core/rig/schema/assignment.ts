@@ -6,7 +6,7 @@ import { channelSchema, kindOf, messageSchema, relativeCodingSchema, u14Schema, 
 import { receiveModeSchema } from '../../modes';
 import { curveSchema } from '../../values';
 import { lineSchema } from '../text';
-import { idSchema, markSchema, noteSchema, orderSchema, proofSchema, shortTextSchema } from './common';
+import { idSchema, markSchema, noteSchema, orderSchema, proofSchema, shortTextSchema, tickSchema } from './common';
 
 /** Milliseconds within which two switches make a chord. */
 export const chordWindowSchema = z.number().min(0).max(5000);
@@ -140,7 +140,7 @@ export const assignmentSchema = z.object({
   colour: lineSchema(20),
   /** Belongs to the smallest map that already works: entered first. */
   minimum: z.boolean().default(false),
-  entered: markSchema.nullable(),
+  entered: tickSchema.nullable(),
   saved: markSchema.nullable(),
   proved: proofSchema.nullable(),
   why: noteSchema,
@@ -169,7 +169,7 @@ export const landingSchema = z.object({
   curve: curveSchema,
   takeover: z.enum(['jump', 'pickup', 'scale']),
   setValue: z.number().finite(),
-  entered: markSchema.nullable(),
+  entered: tickSchema.nullable(),
   proved: proofSchema.nullable(),
   note: noteSchema,
 });
@@ -193,6 +193,7 @@ export const layerSchema = z.object({
   madeIn: z.enum(['controller', 'host']),
   signal: messageSchema.nullable(),
   fallsThrough: z.boolean(),
+  entered: tickSchema.nullable().default(null),
 });
 export type Layer = z.infer<typeof layerSchema>;
 

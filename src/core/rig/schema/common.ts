@@ -19,6 +19,18 @@ export const orderSchema = z.number().finite();
 export const markSchema = z.object({ at: z.iso.datetime() });
 export type Mark = z.infer<typeof markSchema>;
 
+/**
+ * A line ticked as entered: when, what was entered then, fact by fact by its name, and which form of the sheet it was entered from. Ticks of before have a
+ * time alone: they were set from form 1 (no layers, waits, curves, partners of chords and the like), and any change of the row takes them away. Nothing is
+ * added to those, so that the journal still finds the values that it wrote.
+ */
+export const tickSchema = z.object({
+  at: z.iso.datetime(),
+  sheet: z.number().int().min(1).max(1000).optional(),
+  facts: z.record(z.string().max(40), z.unknown()).optional(),
+});
+export type Tick = z.infer<typeof tickSchema>;
+
 /** How sure a fact is: tried on this very unit, read in its manual, or heard from somebody. */
 export const gradeSchema = z.enum(['tested', 'manual', 'hearsay']);
 export type Grade = z.infer<typeof gradeSchema>;

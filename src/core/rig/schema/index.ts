@@ -2,6 +2,7 @@ export {
   type Action,
   type Assignment,
   accelerationSchema,
+  assignmentSchema,
   type Behaviour,
   behaviourValues,
   chordWindowSchema,
@@ -9,18 +10,21 @@ export {
   keysSchema,
   type Landing,
   type Layer,
+  landingSchema,
+  layerSchema,
   type Send,
   type Want,
   type Wire,
   waitSchema,
   wantSchema,
 } from './assignment';
-export { type Evidence, type Grade, idSchema, type Mark, nameSchema, noteSchema, shortTextSchema } from './common';
+export { type Evidence, type Grade, idSchema, type Mark, nameSchema, noteSchema, shortTextSchema, type Tick } from './common';
 export {
   type Control,
   type ControlKind,
   type Controller,
   type Counter,
+  counterSchema,
   type Firmware,
   firmwareSchema,
   type GestureType,

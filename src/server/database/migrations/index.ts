@@ -8,9 +8,19 @@ import { automaticRevisions } from './004-automatic-revisions';
 import { trials } from './005-trials';
 import { ground } from './006-ground';
 import { wants } from './007-wants';
+import { ticks } from './008-ticks';
 import { hasTable, type Migration } from './migration';
 
-const migrations: readonly Migration[] = [first, wiresPassOn, libraryEvidenceSearches, automaticRevisions, trials, ground, wants];
+const migrations: readonly Migration[] = [
+  first,
+  wiresPassOn,
+  libraryEvidenceSearches,
+  automaticRevisions,
+  trials,
+  ground,
+  wants,
+  ticks,
+];
 
 /** The mark of this program in a database file, from step 006 on: the letters KEEL. */
 export const APPLICATION_ID = 1262830924;

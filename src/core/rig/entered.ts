@@ -1,0 +1,208 @@
+// What was entered and still stands: a tick keeps the facts that were entered, and whether it stands is computed by holding them against the row as it
+// is planned now. So a change that is taken back by any way leaves nothing to be entered again.
+import * as z from 'zod';
+import type { Lookup } from '../base';
+import { modeOf } from '../modes';
+import { sameJson } from './json';
+import {
+  type Action,
+  type Assignment,
+  assignmentSchema,
+  type Counter,
+  counterSchema,
+  type Landing,
+  type Layer,
+  landingSchema,
+  layerSchema,
+  type Tick,
+} from './schema';
+
+/** The form of the sheet that is written now; ticks remember it. */
+export const SHEET_FORM = 2;
+
+/** What a tick keeps: facts by name, as the standard and the schema number them, things by their ids. */
+export type Entered = NonNullable<Tick['facts']>;
+
+/** Anything that can be ticked as entered. */
+export type Tickable = Assignment | Landing | Layer;
+
+interface Counters {
+  readonly counters: Lookup<string, Counter>;
+}
+
+/** A fact that is as usual is left out, so that one which comes later changes no tick that has it as usual. */
+const unusual = (facts: Readonly<Record<string, unknown>>, usual: Readonly<Record<string, unknown>>): Entered =>
+  Object.fromEntries(Object.entries(facts).filter(([name, value]) => !sameJson(value, usual[name] ?? null))) as Entered; // border: values of rows are JSON
+
+/** What is entered in a controller for a function; counters are part of what counts with them. What it is there for is entered nowhere. */
+export function factsOfAssignment({ counters }: Counters, row: Assignment): Entered {
+  return unusual(
+    {
+      control: row.controlId,
+      bank: row.bank,
+      page: row.page,
+      layer: row.layerId,
+      gesture: row.gesture,
+      actions: row.actions.map((a) => actionFacts(counters, a)),
+      text: row.textShort,
+      longText: row.textLong,
+      colour: row.colour,
+    },
+    { text: '', longText: '', colour: '' },
+  );
+}
+
+function actionFacts(counters: Lookup<string, Counter>, action: Action): unknown {
+  if (action.type !== 'send') return action;
+  const { message, behaviour } = action;
+  if (behaviour.type !== 'stepping') return { type: 'send', message, behaviour };
+  const counter = counters.get(behaviour.counterId);
+  if (!counter) return { type: 'send', message, behaviour };
+  const { from, to, step, atEnd, start } = counter;
+  return { type: 'send', message, behaviour, counter: { from, to, step, atEnd, start } };
+}
+
+/** What is entered in a target for a landing. */
+export function factsOfLanding(row: Landing): Entered {
+  return unusual(
+    {
+      parameter: row.parameterId,
+      port: row.port,
+      address: row.address,
+      layer: row.hostLayerId,
+      mode: row.mode,
+      coding: row.coding,
+      range: [row.from, row.to],
+      curve: row.curve,
+      takeover: row.takeover,
+      sets: modeOf(row.mode).needs === 'value' ? row.setValue : null,
+    },
+    { port: '', curve: { type: 'linear' }, takeover: 'jump' },
+  );
+}
+
+/** What is set up for a layer: its modifier with what a tap of it does, where it is made, and what it turns over. */
+export function factsOfLayer({ counters }: Counters, row: Layer): Entered {
+  return unusual(
+    {
+      modifier: row.modifierControlId,
+      stays: row.mode,
+      tap: row.tap.map((a) => actionFacts(counters, a)),
+      reaches: row.scope,
+      made: row.madeIn,
+      signal: row.madeIn === 'host' ? row.signal : null,
+      below: row.fallsThrough,
+    },
+    { tap: [] },
+  );
+}
+
+/** The facts of anything that can be ticked. */
+export function factsOf(index: Counters, row: Tickable): Entered {
+  if ('controlId' in row) return factsOfAssignment(index, row);
+  return 'parameterId' in row ? factsOfLanding(row) : factsOfLayer(index, row);
+}
+
+/** A tick that is set now. `at`: ISO 8601. */
+export const tickNow = (index: Counters, row: Tickable, at: string): Tick => ({
+  at,
+  sheet: SHEET_FORM,
+  facts: factsOf(index, row),
+});
+
+/** Whether a row is entered as it is planned now: ticked, and nothing of it has to be entered again. */
+export function stands(index: Counters, row: Tickable): boolean {
+  const { entered } = row;
+  if (entered === null) return false;
+  if (entered.facts === undefined) return true;
+  const before = known.get(row);
+  if (before && before.counters === index.counters) return before.stands;
+  const now = sameJson(entered.facts, factsOf(index, row));
+  known.set(row, { counters: index.counters, stands: now });
+  return now;
+}
+
+/** Rows are never changed, and after an edit nearly all are the same: what was found of one is kept with it. */
+const known = new WeakMap<Tickable, { readonly counters: unknown; readonly stands: boolean }>();
+
+/** Whether a row was entered once as it is planned no more: it stands otherwise in the device. */
+export const standsOtherwise = (index: Counters, row: Tickable): boolean => row.entered !== null && !stands(index, row);
+
+/** A function as it stands in its device: what was entered, on the row of today; the row itself where nobody kept how. Null where it was never entered. */
+export function heldAssignment(row: Assignment): Assignment | null {
+  const kept = row.entered?.facts;
+  if (kept === undefined) return row.entered === null ? null : row;
+  const { control, bank = null, page = null, layer = null, gesture, actions, text = '', longText = '', colour = '' } = kept;
+  const held = { controlId: control, bank, page, layerId: layer, gesture, textShort: text, textLong: longText, colour };
+  const read = assignmentSchema.safeParse({ ...row, ...held, actions: asActions(actions, row.actions) });
+  return read.success ? read.data : row;
+}
+
+/** A landing as it stands in its target. */
+export function heldLanding(row: Landing): Landing | null {
+  const kept = row.entered?.facts;
+  if (kept === undefined) return row.entered === null ? null : row;
+  const {
+    parameter,
+    port = '',
+    address,
+    layer = null,
+    mode,
+    coding = null,
+    range,
+    curve = { type: 'linear' },
+    takeover = 'jump',
+    sets,
+  } = kept;
+  const [from, to] = Array.isArray(range) ? range : [];
+  const held = { parameterId: parameter, port, address, hostLayerId: layer, mode, coding, from, to, curve, takeover };
+  const read = landingSchema.safeParse({ ...row, ...held, setValue: sets ?? row.setValue });
+  return read.success ? read.data : row;
+}
+
+/** A layer as it is set up. */
+export function heldLayer(row: Layer): Layer | null {
+  const kept = row.entered?.facts;
+  if (kept === undefined) return row.entered === null ? null : row;
+  const { modifier = null, stays, tap = [], reaches, made, signal = null, below } = kept;
+  const held = {
+    modifierControlId: modifier,
+    mode: stays,
+    tap: asActions(tap, row.tap),
+    scope: reaches,
+    madeIn: made,
+    signal,
+    fallsThrough: below,
+  };
+  const read = layerSchema.safeParse({ ...row, ...held });
+  return read.success ? read.data : row;
+}
+
+/** Kept actions as actions: what each is there for is taken from the row, where it has one at that place. */
+function asActions(kept: unknown, now: readonly Action[]): unknown {
+  if (!Array.isArray(kept)) return kept;
+  return kept.map((action: unknown, i) => {
+    const own = now[i];
+    const rest = own?.type === 'send' ? { pinned: own.pinned, meant: own.meant } : { pinned: false, meant: [] };
+    return typeof action === 'object' && action !== null && 'message' in action ? { ...action, ...rest } : action;
+  });
+}
+
+/** Counters as they were entered, by their ids: told by what counts with them. */
+export function heldCounters(rows: readonly (Assignment | Layer)[], counters: readonly Counter[]): readonly Counter[] {
+  const kept = new Map<string, unknown>();
+  for (const { entered } of rows) {
+    const actions: unknown = entered?.facts?.actions ?? entered?.facts?.tap;
+    if (!Array.isArray(actions)) continue;
+    for (const action of actions) {
+      const read = countingSchema.safeParse(action);
+      if (read.success) kept.set(read.data.behaviour.counterId, read.data.counter);
+    }
+  }
+  return counters.map((c) => {
+    const read = counterSchema.safeParse({ ...c, ...(kept.get(c.id) ?? {}) });
+    return read.success ? read.data : c;
+  });
+}
+
+const countingSchema = z.object({ behaviour: z.object({ counterId: z.string() }), counter: z.object({}).loose() });

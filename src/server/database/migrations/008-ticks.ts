@@ -1,0 +1,10 @@
+// Layers can be ticked as entered. Ticks of functions and landings keep what was entered from now on; older ones stay as they are, with their time alone.
+// Frozen: a step that has shipped is never changed.
+import type { Migration } from './migration';
+
+export const ticks: Migration = {
+  name: '008-ticks',
+  up: async ({ run }) => {
+    await run('ALTER TABLE "layers" ADD COLUMN "entered" TEXT');
+  },
+};

@@ -1,0 +1,239 @@
+// Law 8: a tick stands exactly as long as nothing has to be entered again. Random rigs are ticked whole and then edited by chance; the oracle compares what
+// was ticked with what is planned now, field by field, and knows nothing of the sheet. What has changed says the same lines, and taken back all of them stand.
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { beginEntered, enteredRig } from '@/core/commands';
+import {
+  type Assignment,
+  apply,
+  batch,
+  type Edit,
+  indexRig,
+  invert,
+  type Landing,
+  type Layer,
+  type Rig,
+  set,
+  standInOf,
+  stands,
+  tickNow,
+} from '@/core/rig';
+import { differenceOf } from '@/core/sheets';
+import { richRig, someMessage, someRichRig } from '../kit/rich-rig';
+
+const RUNS = Number(process.env.KEEN_DIAL_RUNS ?? 100);
+const settings = { numRuns: RUNS, ...(process.env.KEEN_DIAL_SEED ? { seed: Number(process.env.KEEN_DIAL_SEED) } : {}) };
+const AT = '2031-03-04T05:06:07.000Z';
+
+function ticked(rig: Rig): Rig {
+  const index = indexRig(rig);
+  const tick = <T extends Assignment | Landing | Layer>(row: T): T => ({ ...row, entered: tickNow(index, row, AT) });
+  return { ...rig, layers: rig.layers.map(tick), assignments: rig.assignments.map(tick), landings: rig.landings.map(tick) };
+}
+
+/** Changes of one field, on a row by chance; some change nothing that is entered, some change it and back. */
+const someChange = fc.oneof(
+  fc.record({
+    on: fc.constant('assignments' as const),
+    at: fc.nat(20),
+    field: fc.constantFrom(
+      'bank',
+      'page',
+      'textShort',
+      'textLong',
+      'colour',
+      'note',
+      'why',
+      'meant',
+      'pinned',
+      'message',
+      'value',
+    ),
+    to: fc.nat(3),
+    message: someMessage,
+  }),
+  fc.record({
+    on: fc.constant('landings' as const),
+    at: fc.nat(20),
+    field: fc.constantFrom('port', 'from', 'takeover', 'setValue', 'note', 'address', 'mode'),
+    to: fc.nat(3),
+    message: someMessage,
+  }),
+  fc.record({
+    on: fc.constant('layers' as const),
+    at: fc.nat(3),
+    field: fc.constantFrom('mode', 'fallsThrough', 'name', 'letter', 'scope'),
+    to: fc.nat(2),
+    message: someMessage,
+  }),
+  fc.record({
+    on: fc.constant('counters' as const),
+    at: fc.nat(3),
+    field: fc.constantFrom('to', 'name', 'atEnd'),
+    to: fc.nat(2),
+    message: someMessage,
+  }),
+  fc.record({
+    on: fc.constant('controls' as const),
+    at: fc.nat(13),
+    field: fc.constantFrom('name'),
+    to: fc.nat(2),
+    message: someMessage,
+  }),
+);
+type SomeChange = typeof someChange extends fc.Arbitrary<infer T> ? T : never;
+
+function editOf(rig: Rig, { on, at, field, to, message }: SomeChange): Edit | null {
+  const words = ['', 'LOOM', 'x', 'y'][to] ?? '';
+  if (on === 'assignments') {
+    const row = rig.assignments[at % Math.max(1, rig.assignments.length)];
+    if (!row) return null;
+    if (field === 'bank') return set('assignments', row, 'bank', to === 0 ? null : to);
+    if (field === 'page') return set('assignments', row, 'page', to === 0 ? null : Math.min(2, to));
+    if (field === 'textShort' || field === 'textLong' || field === 'colour' || field === 'note' || field === 'why')
+      return set('assignments', row, field, words);
+    const actions = row.actions.map((a, i): Assignment['actions'][number] => {
+      if (a.type !== 'send' || i !== 0) return a;
+      if (field === 'meant') return { ...a, meant: [...a.meant, 'p1'] };
+      if (field === 'pinned') return { ...a, pinned: !a.pinned };
+      if (field === 'message') return message.type === a.message.type ? { ...a, message } : a;
+      return a.behaviour.type === 'fixed' && a.message.type === 'cc'
+        ? { ...a, behaviour: { type: 'fixed', value: to as never } }
+        : a;
+    });
+    return set('assignments', row, 'actions', actions);
+  }
+  if (on === 'landings') {
+    const row = rig.landings[at % Math.max(1, rig.landings.length)];
+    if (!row) return null;
+    if (field === 'port' || field === 'note') return set('landings', row, field, words);
+    if (field === 'from' || field === 'setValue') return set('landings', row, field, to / 3);
+    if (field === 'takeover')
+      return set('landings', row, 'takeover', (['jump', 'pickup', 'scale', 'jump'] as const)[to] ?? 'jump');
+    if (field === 'mode') return set('landings', row, 'mode', (['absolute', 'toggle', 'set', 'gate'] as const)[to] ?? 'gate');
+    return set('landings', row, 'address', message);
+  }
+  if (on === 'layers') {
+    const row = rig.layers[at % Math.max(1, rig.layers.length)];
+    if (!row) return null;
+    if (field === 'mode') return set('layers', row, 'mode', (['while-held', 'toggled', 'next-press'] as const)[to] ?? 'toggled');
+    if (field === 'fallsThrough') return set('layers', row, 'fallsThrough', to === 0);
+    if (field === 'scope')
+      return set('layers', row, 'scope', to === 0 ? { type: 'all' } : { type: 'controller', controllerId: 'board' });
+    return set('layers', row, field === 'name' ? 'name' : 'letter', ['A', 'B', 'C'][to] ?? 'A');
+  }
+  if (on === 'controls') {
+    const row = rig.controls[at % rig.controls.length];
+    return row ? set('controls', row, 'name', ['A', 'B', 'C'][to] ?? 'A') : null;
+  }
+  const row = rig.counters[at % rig.counters.length];
+  if (!row) return null;
+  if (field === 'to') return set('counters', row, 'to', row.to + to);
+  return field === 'name'
+    ? set('counters', row, 'name', ['A', 'B', 'C'][to] ?? 'A')
+    : set('counters', row, 'atEnd', to === 0 ? 'wrap' : 'stop');
+}
+
+const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);
+
+/** What has to be entered for a row, written out by hand: one field after another. */
+function told(rig: Rig, row: Assignment | Landing | Layer): readonly unknown[] {
+  const actions = (all: Assignment['actions']): unknown =>
+    all.map((a) => {
+      if (a.type !== 'send') return [a];
+      const id = a.behaviour.type === 'stepping' ? a.behaviour.counterId : null;
+      const counter = rig.counters.find((c) => c.id === id);
+      return [a.message, a.behaviour, counter && [counter.from, counter.to, counter.step, counter.atEnd, counter.start]];
+    });
+  if ('controlId' in row)
+    return [
+      row.controlId,
+      row.bank,
+      row.page,
+      row.layerId,
+      row.gesture,
+      actions(row.actions),
+      row.textShort,
+      row.textLong,
+      row.colour,
+    ];
+  if ('parameterId' in row)
+    return [
+      row.parameterId,
+      row.port,
+      row.address,
+      row.hostLayerId,
+      row.mode,
+      row.coding,
+      row.from,
+      row.to,
+      row.curve,
+      row.takeover,
+      ['set', 'preset'].includes(row.mode) ? row.setValue : null,
+    ];
+  return [
+    row.modifierControlId,
+    row.mode,
+    actions(row.tap),
+    row.scope,
+    row.madeIn,
+    row.madeIn === 'host' ? row.signal : null,
+    row.fallsThrough,
+  ];
+}
+
+describe('a tick', () => {
+  it('stands exactly as long as nothing of its line has to be entered again, and comes back with what was', () => {
+    let fell = 0;
+    fc.assert(
+      fc.property(someRichRig, fc.array(someChange, { minLength: 1, maxLength: 4 }), (given, changes) => {
+        const rig = ticked(richRig(given));
+        let now = rig;
+        const done: Edit[] = [];
+        for (const change of changes) {
+          const edit = editOf(now, change);
+          const next = edit && apply(now, edit);
+          if (!edit || !next?.ok) continue;
+          done.push(edit);
+          now = next.value;
+        }
+        const index = indexRig(now);
+        for (const table of ['assignments', 'landings', 'layers'] as const)
+          for (const row of now[table]) {
+            const was = rig[table].find((r) => r.id === row.id);
+            const stood = was !== undefined && same(told(rig, was), told(now, row));
+            if (!stood) fell++;
+            expect([table, row.id, stands(index, row)]).toEqual([table, row.id, stood]);
+          }
+        // What has changed names the same functions and landings, where the hardware holds them at all.
+        const held = enteredRig(beginEntered(now));
+        const lines = new Set(differenceOf(indexRig(held), index, true).map((c) => c.spot));
+        for (const a of now.assignments) {
+          if (standInOf(index, a) !== null) continue;
+          const spot = JSON.stringify([a.controlId, a.gesture, a.bank, a.page, a.layerId]);
+          if (!stands(index, a)) expect(lines).toContain(spot);
+        }
+        if (
+          now.assignments.every((a) => stands(index, a)) &&
+          now.landings.every((l) => stands(index, l)) &&
+          now.layers.every((l) => stands(index, l))
+        )
+          expect([...lines].filter((spot) => !now.landings.some((l) => spot.includes(l.parameterId)))).toEqual([]);
+        // Taken back, whatever the way, all of it stands.
+        const back = apply(
+          now,
+          batch(
+            'back',
+            [...done].reverse().map((e) => invert(e) as never),
+          ),
+        );
+        if (!back.ok) throw new Error(JSON.stringify(back.error));
+        const home = indexRig(back.value);
+        for (const row of [...back.value.assignments, ...back.value.landings, ...back.value.layers])
+          expect(stands(home, row)).toBe(true);
+      }),
+      settings,
+    );
+    expect(fell).toBeGreaterThan(RUNS / 4);
+  });
+});
