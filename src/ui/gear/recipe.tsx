@@ -121,7 +121,7 @@ function RecipeText({
             </ol>
             <p className="pt-1 text-xs text-ink-2">
               {counted(written.steps.length, 'sentence')}, {counted(written.actions, 'action')} of the hand, about{' '}
-              {showNumber(written.seconds / 60)} min.
+              {written.seconds < 60 ? `${written.seconds} s` : `${showNumber(Math.ceil(written.seconds / 6) / 10)} min`}.
             </p>
           </>
         )}

@@ -1,7 +1,7 @@
 'use client';
 // The sheet: what to enter in each controller and each target, ticked as it is done; made to be printed.
 import { parseAsBoolean, parseAsString, useQueryState } from 'nuqs';
-import { type RefObject, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
+import { useDeferredValue, useEffect, useMemo, useState } from 'react';
 import { flushSync } from 'react-dom';
 import type { Assignment, Controller, Edit, RigIndex, Target } from '@/core/rig';
 import {
@@ -30,7 +30,8 @@ export function SheetScreen() {
   const [least, setLeast] = useQueryState('least', parseAsBoolean.withDefault(false));
   const [find, setFind] = useQueryState('find', parseAsString.withDefault(''));
   const sought = useDeferredValue(find);
-  const scroll = useRef<HTMLElement>(null);
+  // As state: what is in sight can be told only once it is there.
+  const [scroll, setScroll] = useState<HTMLElement | null>(null);
   const printing = usePrinting();
   const sheet = useMemo(() => makeSheet(index), [index]);
   const marked = index.rig.assignments.filter((a) => a.minimum);
@@ -38,7 +39,7 @@ export function SheetScreen() {
   const shown = useMemo(() => narrowed(sheet, keep, left), [sheet, keep, left]);
   const { rig } = index;
   return (
-    <main ref={scroll} className="print-plain min-h-0 flex-1 overflow-y-auto">
+    <main ref={setScroll} className="print-plain min-h-0 flex-1 overflow-y-auto">
       <div className="mx-auto flex max-w-[1080px] flex-col gap-5 px-6 py-5">
         <div className="flex flex-wrap items-center gap-3">
           <h1 className="text-xl font-semibold">{rig.name}: sheet</h1>
@@ -84,7 +85,7 @@ function Units({
   readonly index: RigIndex;
   readonly shown: Pick<Sheet, 'controllers' | 'targets'>;
   readonly edit: (edit: Edit) => boolean;
-  readonly scroll: RefObject<HTMLElement | null>;
+  readonly scroll: HTMLElement | null;
   readonly printing: boolean;
 }) {
   return (

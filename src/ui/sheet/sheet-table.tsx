@@ -22,8 +22,8 @@ interface Props {
   readonly ticks: readonly TickColumn[];
   /** Ticks every line; null where there is nothing left to tick. */
   readonly onAll: (() => void) | null;
-  /** What scrolls. */
-  readonly scroll: RefObject<HTMLElement | null>;
+  /** What scrolls; null until it is there. */
+  readonly scroll: HTMLElement | null;
   readonly printing: boolean;
 }
 
@@ -37,7 +37,7 @@ export function SheetTable({ title, hint, lines, columns, ticks, onAll, scroll, 
   const margin = useTopOf(body, scroll, virtual);
   const rows = useVirtualizer({
     count: virtual ? lines.length : 0,
-    getScrollElement: () => scroll.current,
+    getScrollElement: () => scroll,
     estimateSize: () => ROW,
     overscan: 12,
     scrollMargin: margin,
@@ -200,10 +200,9 @@ function stoodWords(line: SheetLine): string {
 }
 
 /** How far below the top of what scrolls an element begins, in pixels, kept up to date as what stands above it grows. */
-function useTopOf(element: RefObject<HTMLElement | null>, scroll: RefObject<HTMLElement | null>, needed: boolean): number {
+function useTopOf(element: RefObject<HTMLElement | null>, box: HTMLElement | null, needed: boolean): number {
   const [top, setTop] = useState(0);
   useLayoutEffect(() => {
-    const box = scroll.current;
     const content = box?.firstElementChild;
     if (!needed || !box || !content) return;
     const read = (): void => {
@@ -214,6 +213,6 @@ function useTopOf(element: RefObject<HTMLElement | null>, scroll: RefObject<HTML
     const watch = new ResizeObserver(read);
     watch.observe(content);
     return () => watch.disconnect();
-  }, [element, scroll, needed]);
+  }, [element, box, needed]);
   return top;
 }
