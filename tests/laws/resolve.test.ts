@@ -24,26 +24,33 @@ import { assignment, cc, fixed, range, layer as smallLayer, smallRig, withFuncti
 
 const PAGES = 3;
 
-/** A random rig whose functions stand in banks, pages and two layers by chance, several to one control; every press sends at once, and each sends its own. */
+/** A random rig whose functions stand in banks, pages and three layers by chance, held open or latched, several to one control; every press sends at once, and each sends its own. */
 function scattered(seed: number): Rig {
   const rig = randomRig(seed);
   const next = chance(seed + 1);
   const [unit] = rig.controllers;
-  const [modifier] = rig.controls.filter((c) => c.kind === 'footswitch');
-  const second = rig.controls.filter((c) => c.kind === 'footswitch')[1];
-  if (!unit || !modifier || !second) return rig;
-  const layers: Layer[] = [modifier, second].map((control, i) => ({
+  const modifiers = rig.controls.filter((c) => c.kind === 'footswitch').slice(0, 3);
+  if (!unit || modifiers.length < 3) return rig;
+  const scopes: readonly Layer['scope'][] = [
+    { type: 'all' },
+    { type: 'all' },
+    { type: 'controller', controllerId: unit.id },
+    { type: 'side', controllerId: unit.id, side: 'left' },
+    { type: 'side', controllerId: unit.id, side: 'right' },
+  ];
+  const layers: Layer[] = modifiers.map((control, i) => ({
     ...smallLayer({ id: `l${i}` }),
+    order: i,
     modifierControlId: control.id,
-    mode: 'while-held' as const,
+    mode: next() < 0.5 ? ('while-held' as const) : ('toggled' as const),
     tap: [],
     fallsThrough: next() < 0.7,
-    scope: next() < 0.8 ? ({ type: 'all' } as const) : ({ type: 'side', controllerId: unit.id, side: 'left' } as const),
+    scope: scopes[Math.floor(next() * scopes.length)] ?? { type: 'all' },
   }));
   const banks = unit.firmware.banks;
   const or = (most: number): number | null => (next() < 0.4 ? null : 1 + Math.floor(next() * most));
   const assignments = rig.controls
-    .filter((c) => c.id !== modifier.id && c.id !== second.id)
+    .filter((c) => !modifiers.includes(c))
     .flatMap((control, at): Assignment[] => {
       const moves = ['knob', 'fader', 'expression'].includes(control.kind);
       return Array.from({ length: 1 + Math.floor(next() * 6) }, (_, i) => ({
@@ -58,7 +65,7 @@ function scattered(seed: number): Rig {
         order: at * 10 + i,
         bank: or(banks),
         page: or(PAGES),
-        layerId: next() < 0.5 ? null : (layers[Math.floor(next() * 2)]?.id ?? null),
+        layerId: next() < 0.4 ? null : (layers[Math.floor(next() * 3)]?.id ?? null),
       }));
     });
   return {
@@ -90,6 +97,9 @@ function playerOf(rig: Rig): Player {
         t,
         velocity: null,
       }).state;
+      // A latched one stays open as the foot goes.
+      if (layer.mode === 'toggled')
+        state = stepController(program, state, { type: 'release', controlId: layer.modifierControlId ?? '', t: t + 50 }).state;
     }
     t += 2000;
     const moves = ['knob', 'fader', 'expression'].includes(index.controls.get(controlId)?.kind ?? '');
@@ -110,14 +120,15 @@ describe('what fires at a place', () => {
         const rig = scattered(seed);
         const index = indexRig(rig);
         const fired = playerOf(rig);
-        const [a, b] = rig.layers;
-        if (!a || !b) return;
+        const [a, b, c] = rig.layers;
+        if (!a || !b || !c) return;
+        const modifiers = new Set(rig.layers.map((l) => l.modifierControlId));
         const next = chance(seed + 2);
-        for (const open of [[], [a], [b], [a, b], [b, a]])
+        for (const open of [[], [a], [b], [c], [a, b], [b, a], [c, a], [a, b, c], [c, b, a]])
           for (let bank = 1; bank <= (rig.controllers[0]?.firmware.banks ?? 1); bank++)
             for (let page = 1; page <= PAGES; page++)
               for (const control of rig.controls) {
-                if (control.id === a.modifierControlId || control.id === b.modifierControlId || next() < 0.7) continue;
+                if (modifiers.has(control.id) || next() < 0.7) continue;
                 const rows = index.assignmentsOf.get(control.id) ?? [];
                 const at = { bank, page, layers: open.map((l) => l.id) };
                 const said = resolve(rows, at, (id) => {

@@ -8,7 +8,9 @@ import { unguardedCell, writeSheet } from '@/core/formats';
 import { indexRig, type Rig, standInOf } from '@/core/rig';
 import { factNames, factWord, makeSheet } from '@/core/sheets';
 import { lanternHour } from '@/demo/lantern-hour';
+import { madeRig } from '../bench/made-rig';
 import { down, moveTo, played, tap, turn, up } from '../kit/hand';
+import { randomRig } from '../kit/random-rig';
 import { richRig, someRichRig } from '../kit/rich-rig';
 import { type ReadLine, rebuilt } from '../kit/sheet-reader';
 
@@ -153,9 +155,14 @@ describe('the sheet is enough', () => {
     });
     expect(idle).toEqual(['purpose', 'from']);
   });
-  it('the demo too', () => {
-    const rig = lanternHour();
+  it.each([
+    ['the demo', lanternHour()],
+    ['a rig of two hundred functions', madeRig(200)],
+    ['a board by chance', randomRig(7)],
+  ])('%s is entered from its CSV and sends the same bytes', (_name, rig) => {
     const events = whole(rig);
-    expect(trace(rebuilt(rig, fromCsv(rig)), events)).toEqual(trace(rig, events));
+    const wanted = trace(rig, events);
+    expect(wanted.sent.length).toBeGreaterThan(50);
+    expect(trace(rebuilt(rig, fromCsv(rig)), events)).toEqual(wanted);
   });
 });

@@ -1,6 +1,7 @@
 // Every line of the sheet is a row with as many cells as its heading, whatever the names hold. Rules: GFM 0.29, section 4.10.
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { richRig, someRichRig } from '../../../tests/kit/rich-rig';
 import { lanternHour } from '../../demo/lantern-hour';
 import { indexRig } from '../rig';
 import { isEntered, makeSheet } from '../sheets';
@@ -24,6 +25,17 @@ describe('the sheet as Markdown', () => {
     for (const line of lines) for (const { text: said } of line.facts) expect(text).toContain(cell(said));
     const open = rows.filter((r) => r.startsWith('| [ ]'));
     expect(open.length).toBe(lines.filter((l) => isEntered(l) === false).length);
+  });
+  it('leaves out no fact of a rig with everything in it', () => {
+    fc.assert(
+      fc.property(someRichRig, (given) => {
+        const sheet = makeSheet(indexRig(richRig(given)));
+        const text = writeSheetMarkdown('rig', sheet);
+        for (const { lines } of [...sheet.controllers, ...sheet.targets])
+          for (const line of lines) for (const fact of line.facts) expect(text).toContain(cell(fact.text));
+      }),
+      { numRuns: 30 },
+    );
   });
   it('keeps its cells whatever a control is called', () => {
     fc.assert(

@@ -96,12 +96,16 @@ const aside: readonly FactName[] = [
   'number',
 ];
 /** Type, number and channel first, as they are dialled in; then everything else that the line says. */
-const factsOf = (line: SheetLine): readonly (readonly [string, string])[] => [
-  [factWord('type'), textOf(line, 'type')],
-  [factWord('number'), textOf(line, 'number')],
-  ['Channel', textOf(line, 'channel')],
-  ...alsoOf(line, [{ head: '', facts: [...aside, 'type'], figures: false }]).map(({ word, text }) => [word, text] as const),
-];
+const factsOf = (line: SheetLine): readonly (readonly [string, string])[] => {
+  // A landing has no place on a panel: its layer is one of the host, and is entered with it.
+  const held = line.of.type === 'landing' ? aside.filter((name) => name !== 'layer') : aside;
+  return [
+    [factWord('type'), textOf(line, 'type')],
+    [factWord('number'), textOf(line, 'number')],
+    ['Channel', textOf(line, 'channel')],
+    ...alsoOf(line, [{ head: '', facts: [...held, 'type'], figures: false }]).map(({ word, text }) => [word, text] as const),
+  ];
+};
 
 const placeOf = (line: SheetLine | undefined): string => (line ? together(line, ['bank', 'page', 'layer']) : '');
 
@@ -146,14 +150,12 @@ export function ClearStep({ step }: { readonly step: Of<'clear'> }) {
           Take them out there: what is still listened for can catch what is sent to something else one day.
         </p>
         <List
-          items={step.lines.map((l) =>
-            [
-              textOf(l, 'parameter'),
-              `${textOf(l, 'type')} ${textOf(l, 'number')}`.trim(),
-              textOf(l, 'channel') && `channel ${textOf(l, 'channel')}`,
-            ]
-              .filter((t) => t !== '')
-              .join(', '),
+          items={step.lines.map(
+            (l) =>
+              `${textOf(l, 'parameter')}: ${factsOf(l)
+                .filter(([, text]) => text !== '')
+                .map(([word, text]) => `${word} ${text}`)
+                .join(', ')}`,
           )}
         />
       </Card>
