@@ -1,6 +1,16 @@
 // What the players of the demo have proved so far: most of the floorboard on one afternoon, with a fault that was found and a change since.
 import { chance } from '@/core/base';
-import { askFor, type CauseId, evidence, type ProofRecord, planKey, plantFault, toProve, versionsFor } from '@/core/proof';
+import {
+  askFor,
+  type CauseId,
+  evidence,
+  type ProofRecord,
+  planFacts,
+  planKey,
+  plantFault,
+  toProve,
+  versionsFor,
+} from '@/core/proof';
 import { indexRig, type Rig } from '@/core/rig';
 
 /** Functions that went otherwise, by control and gesture. */
@@ -36,6 +46,7 @@ export function lanternTrials(rig: Rig): { readonly rig: Rig; readonly records: 
       port: controller.name,
       versions: versionsFor(index, assignment),
       plan: stale ? 'another' : planKey(index, assignment),
+      facts: stale ? null : planFacts(index, assignment),
       asked: ask.words,
       heard: heard.map(({ atMs, word }) => ({ atMs: Math.round(atMs * 10) / 10, word })),
       causes: fault ? [fault] : [],

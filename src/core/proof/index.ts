@@ -9,6 +9,7 @@ export {
   byFunction,
   KEPT,
   type ProofRecord,
+  planFacts,
   planKey,
   proofRecordSchema,
   type Standing,

@@ -4,7 +4,7 @@ import { assignment, cc, continuous, fixed, latching, smallRig } from '../../../
 import { changeBehaviour, changeMessage } from '../commands';
 import { packedBend, packedCc, packedNote, packedPressure, packedProgram, packedRealTime } from '../midi';
 import { apply, indexRig, type Rig, type RigIndex } from '../rig';
-import { byFunction, coverageOf, type ProofRecord, planKey, readTyped, standingOf, versionsFor } from './index';
+import { byFunction, coverageOf, type ProofRecord, planFacts, planKey, readTyped, standingOf, versionsFor } from './index';
 
 const base = (): Rig => {
   const rig = smallRig([continuous('Mix', 0, 100)]);
@@ -73,6 +73,19 @@ describe('where a function stands', () => {
     }
     const noted = indexRig({ ...proved.rig, assignments: [{ ...row(proved), note: 'worn', why: 'within reach' }] });
     expect(stands(noted, [trial(index)])).toBe('proved');
+  });
+  it('goes by what a trial kept of the plan, whatever a later version makes of its key; one of before by its key', () => {
+    const proved = ticked(index);
+    const kept = { facts: planFacts(index, row(index)) };
+    expect(stands(proved, [trial(index, { ...kept, plan: 'of another version' })])).toBe('proved');
+    expect(stands(index, [trial(index, { ...kept, plan: 'of another version', outcome: 'failed' })])).toBe('failed');
+    expect(stands(index, [trial(index, { facts: null, outcome: 'failed' })])).toBe('failed');
+    expect(stands(index, [trial(index, { facts: null, plan: 'of another version', outcome: 'failed' })])).toBe('untried');
+    const other = { facts: { ...planFacts(index, row(index)), bank: 2 } };
+    expect(stands(index, [trial(index, { ...other, outcome: 'failed' })])).toBe('untried');
+    // A text on a display proves nothing, and a counter that counts otherwise is another plan.
+    const texted = indexRig({ ...proved.rig, assignments: [{ ...row(proved), textShort: 'NEW' }] });
+    expect(planFacts(texted, row(texted))).toEqual(kept.facts);
   });
   it('is stale with another version of the software', () => {
     const proved = ticked(index);

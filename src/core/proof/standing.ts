@@ -2,7 +2,7 @@
 import * as z from 'zod';
 import { codeUnits } from '../base';
 import { sysexKey } from '../midi';
-import { type Assignment, type Control, idSchema, lineSchema, type RigIndex } from '../rig';
+import { type Assignment, type Control, factsOf, idSchema, lineSchema, type RigIndex, sameJson } from '../rig';
 
 import { causeIds } from './causes.data';
 import { versionsFor } from './coverage';
@@ -23,8 +23,10 @@ export const proofRecordSchema = z.object({
   port: lineSchema(200),
   /** Software versions at that time, as the rig states them. */
   versions: lineSchema(200),
-  /** Stands for all that was planned: equal as long as nothing of it changes. */
+  /** Stands for all that was planned, in trials that do not keep it: equal as long as nothing of it changes. */
   plan: lineSchema(40),
+  /** What was planned, fact by fact; trials of before have their key alone. */
+  facts: z.record(z.string().max(40), z.unknown()).nullish(),
   /** What was asked for, in words. */
   asked: lineSchema(400),
   /** What arrived, one message each with its milliseconds. */
@@ -49,6 +51,18 @@ export function planKey(index: RigIndex, assignment: Assignment): string {
     control?.calibration ?? null,
   ]);
   return sysexKey(codeUnits(content)).toString(36);
+}
+
+/** What a trial keeps of the plan: what the controller sends for the function, and how its pedal is calibrated. A text on a display proves nothing. */
+export function planFacts(index: RigIndex, assignment: Assignment): Readonly<Record<string, unknown>> {
+  const { text: _text, longText: _long, colour: _colour, ...sent } = factsOf(index, assignment);
+  const calibration = index.controls.get(assignment.controlId)?.calibration ?? null;
+  return calibration === null ? sent : { ...sent, calibration };
+}
+
+/** Whether a trial is of a function as it is planned now. */
+export function isOfPlan(index: RigIndex, assignment: Assignment, trial: Pick<ProofRecord, 'plan' | 'facts'>): boolean {
+  return trial.facts ? sameJson(trial.facts, planFacts(index, assignment)) : trial.plan === planKey(index, assignment);
 }
 
 export type StandingState = 'proved' | 'rehearsed' | 'failed' | 'skipped' | 'stale' | 'untried';
@@ -79,9 +93,9 @@ export function byFunction(records: readonly ProofRecord[]): ReadonlyMap<string,
  * counts for nothing. A trial of another plan counts as stale; so does a proof with other versions of the software.
  */
 export function standingOf(index: RigIndex, assignment: Assignment, trials: readonly ProofRecord[]): Standing {
-  const plan = planKey(index, assignment);
+  const isNow = (t: ProofRecord): boolean => isOfPlan(index, assignment, t);
   const counting = trials.filter((t) => t.by !== 'simulated' || t.outcome !== 'failed');
-  const latest = counting.find((t) => t.outcome !== 'skipped' || t.plan === plan);
+  const latest = counting.find((t) => t.outcome !== 'skipped' || isNow(t));
   if (assignment.proved !== null) {
     const { at, versions } = assignment.proved;
     const record = trials.find((t) => t.outcome === 'proved' && t.by !== 'simulated') ?? null;
@@ -89,13 +103,13 @@ export function standingOf(index: RigIndex, assignment: Assignment, trials: read
     return versions === now ? { state: 'proved', since: null, record, at } : { state: 'stale', since: 'software', record, at };
   }
   if (!latest) return { state: 'untried', since: null, record: null, at: null };
-  if (latest.plan !== plan) {
+  if (!isNow(latest)) {
     const proved = trials.find((t) => t.outcome === 'proved' && t.by !== 'simulated');
     return proved
       ? { state: 'stale', since: 'plan', record: proved, at: proved.at }
       : { state: 'untried', since: null, record: null, at: null };
   }
-  const real = trials.find((t) => t.plan === plan && t.by !== 'simulated');
+  const real = trials.find((t) => isNow(t) && t.by !== 'simulated');
   const told = real && real.outcome !== 'skipped' ? real : latest;
   const state: StandingState =
     told.outcome === 'skipped'

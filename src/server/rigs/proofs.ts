@@ -22,13 +22,20 @@ export const proofOf = (record: DbRecord): ProofRecord =>
     ...record,
     heard: JSON.parse(String(record.heard)),
     causes: JSON.parse(String(record.causes)),
+    facts: record.facts === null ? null : JSON.parse(String(record.facts)),
   });
 
 /** Keeps a trial; one that is kept already (the same id) stays as it is. False when the rig is gone. */
 export function keepProof(db: Database, rigId: string, proof: ProofRecord): Promise<boolean> {
   return db.write(async ({ one, insert }) => {
     if (!(await one('SELECT 1 AS "there" FROM "rigs" WHERE "id" = $1 AND "deletedAt" IS NULL', [rigId]))) return false;
-    const record = { ...proof, rigId, heard: JSON.stringify(proof.heard), causes: JSON.stringify(proof.causes) };
+    const record = {
+      ...proof,
+      rigId,
+      heard: JSON.stringify(proof.heard),
+      causes: JSON.stringify(proof.causes),
+      facts: proof.facts ? JSON.stringify(proof.facts) : null,
+    };
     await insert('proofs', [record], 'ON CONFLICT DO NOTHING');
     return true;
   });

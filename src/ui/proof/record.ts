@@ -1,7 +1,7 @@
 // A trial as it is kept, and the tick that a proof gives.
 import { nanoid } from 'nanoid';
 import type { HeardMessage } from '@/core/midi';
-import { type Ask, KEPT, type ProofRecord, planKey, versionsFor } from '@/core/proof';
+import { type Ask, KEPT, type ProofRecord, planFacts, planKey, versionsFor } from '@/core/proof';
 import { type Assignment, batch, type Edit, type RigIndex, set } from '@/core/rig';
 import type { ToldDiagnosis } from '@/workers/proof.worker';
 
@@ -27,6 +27,7 @@ export function recordOf(index: RigIndex, ask: Ask, ended: Ended): ProofRecord {
     port: ended.port.slice(0, 200),
     versions: versionsFor(index, ask.assignment),
     plan: planKey(index, ask.assignment),
+    facts: planFacts(index, ask.assignment),
     asked: ended.asked.slice(0, 400),
     heard: ended.heard
       .filter((h) => h.word >= 0)

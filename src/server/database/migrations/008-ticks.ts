@@ -1,4 +1,5 @@
-// Layers can be ticked as entered. Ticks of functions and landings keep what was entered from now on; older ones stay as they are, with their time alone.
+// Layers can be ticked as entered. Ticks of functions and landings keep what was entered from now on, and trials what was planned; older ones stay as they
+// are, with their time and their key alone.
 // Frozen: a step that has shipped is never changed.
 import type { Migration } from './migration';
 
@@ -6,5 +7,6 @@ export const ticks: Migration = {
   name: '008-ticks',
   up: async ({ run }) => {
     await run('ALTER TABLE "layers" ADD COLUMN "entered" TEXT');
+    await run('ALTER TABLE "proofs" ADD COLUMN "facts" TEXT');
   },
 };
