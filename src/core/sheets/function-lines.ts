@@ -55,14 +55,15 @@ function functionLines(index: RigIndex, naming: Naming, controller: Controller, 
     fact('control', assignment.controlId, naming.control(assignment.controlId)),
     ...placeFacts(naming, controller, assignment),
     fact('gesture', gesture.type, gesture.type),
-    ...(gesture.type === 'chord'
+  ];
+  const chord =
+    gesture.type === 'chord'
       ? [
           fact('with', gesture.with, naming.control(gesture.with)),
           fact('within', gesture.windowMs, `${exactNumber(gesture.windowMs)} ms`),
           fact('singles', gesture.singlesFire, gesture.singlesFire ? 'fires too' : 'waits for the other'),
         ]
-      : []),
-  ];
+      : [];
   const display = [fact('text', textShort, textShort), fact('longText', textLong, textLong), fact('colour', colour, colour)];
   const entered = stands(index, assignment);
   return actions.map((action, i) => {
@@ -70,7 +71,8 @@ function functionLines(index: RigIndex, naming: Naming, controller: Controller, 
       ...place,
       partFact(i, actions.length),
       ...actionFacts(naming, controller, action),
-      ...(i === 0 ? display : []),
+      // What belongs to the gesture is said once, with its first message.
+      ...(i === 0 ? [...chord, ...display] : []),
       action.type === 'send' ? purposeFact(index, naming, action.meant) : null,
     ]);
     return {

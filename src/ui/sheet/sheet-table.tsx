@@ -66,7 +66,11 @@ export function SheetTable({ title, hint, lines, columns, ticks, onAll, scroll, 
           <thead>
             <tr className="border-b text-left text-xs text-ink-2" aria-rowindex={1}>
               {[...ticks.map((t) => t.head), ...columns.map((c) => c.head)].map((n, i) => (
-                <th key={n} scope="col" className={cx('py-1 pr-3 font-semibold', i === 0 && 'w-16 pl-4')}>
+                <th
+                  key={n}
+                  scope="col"
+                  className={cx('py-1 pr-3 font-semibold', i === 0 && 'w-16 pl-4', i < ticks.length && 'whitespace-nowrap')}
+                >
                   {n}
                 </th>
               ))}
@@ -195,7 +199,8 @@ function Row({
 function stoodWords(line: SheetLine): string {
   const row = tickedRow(line);
   if (!row || row.entered === null) return '';
-  if (!line.entered) return 'changed since it was entered';
+  // Of several messages the first one says so.
+  if (!line.entered) return line.of.type === 'function' && line.of.action > 0 ? '' : 'changed since it was entered';
   return line.fresh.length > 0 ? `new on the sheet: ${line.fresh.map((f) => factWord(f).toLowerCase()).join(', ')}` : '';
 }
 
