@@ -152,6 +152,19 @@ describe('keen outcome, sheet, decode, schema', () => {
   });
   it('the sheet is CSV', async () => {
     expect((await call('sheet', 'demo.json')).out.split('\n').length).toBeGreaterThan(60);
+    // As JSON the columns that people read keep their keys; every line has its facts by name, and layers stand among them.
+    const told = JSON.parse((await call('sheet', '--json', 'demo.json')).out);
+    const lines = told.controllers.flatMap((c: { lines: Record<string, unknown>[] }) => c.lines);
+    expect(lines.find((l: { control: string; number: string }) => l.control === 'FS 1' && l.number === '102')).toMatchObject({
+      place: 'Overture · Base',
+      values: 'alternating 127 / 0',
+      display: 'LOOM',
+      facts: { type: 'Control change', channel: '5', text: 'LOOM' },
+    });
+    expect(lines.filter((l: { layer?: unknown }) => l.layer).length).toBe(2);
+    expect(Object.keys(told.targets[0].lines.at(-1))).toEqual(
+      expect.arrayContaining(['landing', 'parameter', 'type', 'channel', 'number', 'mode', 'range', 'from', 'facts']),
+    );
   });
   it('bytes are read raw or in hexadecimal; what was dropped is said and fails', async () => {
     expect(await call('decode', 'hex.txt')).toMatchObject({ code: 1 });
