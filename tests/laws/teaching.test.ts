@@ -11,12 +11,12 @@ import { richRig, someRichRig } from '../kit/rich-rig';
 const RUNS = Number(process.env.KEEN_DIAL_RUNS ?? 100);
 const settings = { numRuns: RUNS, ...(process.env.KEEN_DIAL_SEED ? { seed: Number(process.env.KEEN_DIAL_SEED) } : {}) };
 
-/** The first parameter is a level: everything about it is loud. */
+/** Two that are swept are levels and one is a switch of one: everything about them is loud. */
 const loudly = (rig: Rig): Rig => ({
   ...rig,
   wires: [],
   parameters: rig.parameters.map(
-    (p): Parameter => (p.id === 'p0' || p.id === 'p3' ? { ...p, tags: ['loudness'], start: p.lowest } : p),
+    (p): Parameter => (['p0', 'p1', 'p3'].includes(p.id) ? { ...p, tags: ['loudness'], start: p.lowest } : p),
   ),
 });
 const loud = (p: Parameter): boolean => p.tags.includes('loudness');

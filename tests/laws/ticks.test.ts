@@ -186,7 +186,7 @@ describe('a tick', () => {
   it('stands exactly as long as nothing of its line has to be entered again, and comes back with what was', () => {
     let fell = 0;
     fc.assert(
-      fc.property(someRichRig, fc.array(someChange, { minLength: 1, maxLength: 4 }), (given, changes) => {
+      fc.property(someRichRig, fc.array(someChange, { minLength: 3, maxLength: 8 }), (given, changes) => {
         const rig = ticked(richRig(given));
         let now = rig;
         const done: Edit[] = [];
