@@ -49,8 +49,6 @@ export interface Ask {
   /** The gesture, as it is said to the player. */
   readonly words: string;
   readonly expected: readonly Expected[];
-  /** What a receiver takes of it, in order. */
-  readonly received: readonly Received[];
   /** Functions that the same gesture plays as well: the press before a hold. */
   readonly beside: readonly Assignment[];
   readonly besideKeys: ReadonlySet<number>;
@@ -141,10 +139,6 @@ export function askFor(index: RigIndex, assignment: Assignment): Ask | null {
     opens,
     words: gestureWords(testSetup, how),
     expected,
-    received: receivedOf(
-      { expected, assignment, beside, aside },
-      unitSends(testSetup, assignment.actions, handInputs(testSetup, how, null), beside),
-    ),
     beside,
     besideKeys: new Set(beside.flatMap((a) => messagesIn(a.actions).map(messageStreamKey))),
     aside,
@@ -164,6 +158,18 @@ export const receivedOf = (
     new Set(expected.map((e) => e.key)),
     aside,
   );
+
+/** What a receiver takes of an ask that comes as planned, in order: worked out when it is first needed. */
+export function plannedFor(ask: Ask): readonly Received[] {
+  const before = known.get(ask);
+  if (before) return before;
+  const { testSetup, how, assignment, beside } = ask;
+  const planned = receivedOf(ask, unitSends(testSetup, assignment.actions, handInputs(testSetup, how, null), beside));
+  known.set(ask, planned);
+  return planned;
+}
+
+const known = new WeakMap<Ask, readonly Received[]>();
 
 /** A function that is to be proved, and where it stands. */
 export interface ToProve {

@@ -1,6 +1,6 @@
 // While it arrives: whether what is planned has come, may still come, or cannot come any more.
 import type { HeardMessage, Message, MessageStream } from '../midi';
-import { type Ask, type Expected, proofStreams, receivedOf } from './ask';
+import { type Ask, type Expected, plannedFor, proofStreams, receivedOf } from './ask';
 import { type Apart, apartFrom } from './received';
 import { comesAsPlanned, counterOf, countsOn, knownTo } from './replay';
 import { legsOf, NEAR } from './shape';
@@ -45,7 +45,7 @@ export function verdictOf(ask: Ask, heard: readonly HeardMessage[]): Verdict {
 /** What is apart although every message came as planned: the bank of a program, or the order; null for nothing. */
 export const apartOf = (ask: Ask, heard: readonly HeardMessage[]): Apart | null =>
   apartFrom(
-    ask.received,
+    plannedFor(ask),
     receivedOf(ask, heard),
     ask.how,
     ask.assignment.actions.some((a) => a.type === 'wait'),
