@@ -1,6 +1,7 @@
 // Rigs by chance with everything that the model can say: every kind of message, gesture, behaviour and receive mode, layers of both kinds with taps,
 // counters, banks, pages, chords, ports and a hub, devices that count in their own way, names that are hard to tell apart.
 import fc from 'fast-check';
+import { plainParameter } from '@/core/library';
 import { channel, type Message, u7, u14, valueMax } from '@/core/midi';
 import type { Action, Assignment, Behaviour, Control, Counter, Gesture, Landing, Layer, Parameter, Rig, Wire } from '@/core/rig';
 import { assignment, landing, smallRig } from './small-rig';
@@ -220,7 +221,8 @@ const clean = (text: string): string => text.trim();
 /** The five parameters of the hall: two that are swept, one with steps of one name, a switch and a trigger. */
 function parametersOf(names: readonly string[]): readonly Parameter[] {
   const of = (i: number, change: Partial<Parameter>): Parameter => ({
-    ...plain0,
+    ...plainParameter,
+    targetId: 'hall',
     id: `p${i}`,
     order: i,
     name: clean(names[i] ?? 'P'),
@@ -234,29 +236,6 @@ function parametersOf(names: readonly string[]): readonly Parameter[] {
     of(4, { kind: 'trigger', unit: '', lowest: 0, highest: 1, steps: [], default: 0, start: 0 }),
   ];
 }
-const plain0: Parameter = {
-  id: '',
-  order: 0,
-  targetId: 'hall',
-  name: '',
-  group: '',
-  kind: 'toggle',
-  unit: '',
-  lowest: 0,
-  highest: 1,
-  scale: { type: 'linear' },
-  centre: 'linear',
-  steps: [],
-  default: 0,
-  start: 0,
-  role: '',
-  tags: [],
-  tolerance: null,
-  evidence: [],
-  origin: '',
-  note: '',
-};
-
 /** Two boards of seven controls, a target of five parameters that may lie behind a hub, and what was given on them. */
 export function richRig(given: SomeRichRig): Rig {
   const rig = smallRig([]);

@@ -90,7 +90,16 @@ function message({ say }: ReadLine, style: Style): Message {
   return made as unknown as Message;
 }
 
-const coding = (text: string) => text.replace(' ', '-') as 'twos-complement';
+const codings: Readonly<Record<string, 'twos-complement' | 'binary-offset' | 'sign-magnitude'>> = {
+  'two’s complement (1, 127)': 'twos-complement',
+  'offset (65, 63)': 'binary-offset',
+  'sign and size (1, 65)': 'sign-magnitude',
+};
+function coding(text: string) {
+  const found = codings[text];
+  if (!found) throw new Error(`no coding is called ${text}`);
+  return found;
+}
 
 function curve(text: string): Landing['curve'] {
   if (text === '') return { type: 'linear' };

@@ -7,6 +7,7 @@ import { indexRig, type Landing, type Parameter, type Rig } from '@/core/rig';
 import { lessonFor } from '@/core/sheets';
 import { played } from '../kit/hand';
 import { richRig, someRichRig } from '../kit/rich-rig';
+import { smallRig } from '../kit/small-rig';
 
 const RUNS = Number(process.env.KEEN_DIAL_RUNS ?? 100);
 const settings = { numRuns: RUNS, ...(process.env.KEEN_DIAL_SEED ? { seed: Number(process.env.KEEN_DIAL_SEED) } : {}) };
@@ -33,21 +34,7 @@ function heard(
     assignments: [],
     layers: [],
     targets: rig.targets.map((t) => ({ ...t, reception: { ...t.reception, tellsPortsApart: false, feedback: 'none' } })),
-    wires: [
-      {
-        id: 'w',
-        order: 1,
-        from: { unitId: board.id, port: '' },
-        to: { unitId: 'hall', port: '' },
-        transport: 'usb',
-        channels: null,
-        types: null,
-        forNotes: true,
-        forRemote: true,
-        passesOn: false,
-        note: '',
-      },
-    ],
+    wires: smallRig([]).wires,
   };
   const events: readonly ChainEvent[] = words.map(({ atMs, word }) => ({ do: 'words', atMs, on: board.id, words: [word] }));
   return played(alone, events).values.map((line) => {

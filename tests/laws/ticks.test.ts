@@ -18,7 +18,7 @@ import {
   stands,
   tickNow,
 } from '@/core/rig';
-import { differenceOf } from '@/core/sheets';
+import { differenceOf, makeSheet } from '@/core/sheets';
 import { richRig, someMessage, someRichRig } from '../kit/rich-rig';
 
 const RUNS = Number(process.env.KEEN_DIAL_RUNS ?? 100);
@@ -213,6 +213,16 @@ describe('a tick', () => {
           const spot = JSON.stringify([a.controlId, a.gesture, a.bank, a.page, a.layerId]);
           if (!stands(index, a)) expect(lines).toContain(spot);
         }
+        const kept = new Set(
+          makeSheet(index)
+            .targets.flatMap((t) => t.lines)
+            .map((l) => l.key),
+        );
+        for (const l of now.landings)
+          if (!stands(index, l) && kept.has(l.id))
+            expect(lines).toContain(JSON.stringify([l.targetId, l.parameterId, l.hostLayerId]));
+        for (const l of now.layers)
+          if (!stands(index, l)) expect([...lines].some((s) => s.startsWith(JSON.stringify([l.id]).slice(0, -1)))).toBe(true);
         if (
           now.assignments.every((a) => stands(index, a)) &&
           now.landings.every((l) => stands(index, l)) &&

@@ -1,6 +1,6 @@
 // What the devices hold: entered, then changed, deleted, un-ticked or undone.
 import { describe, expect, it } from 'vitest';
-import { assignment, cc, continuous, fixed, landing, latching, smallRig } from '../../../tests/kit/small-rig';
+import { assignment, cc, continuous, fixed, landing, latching, layer, smallRig } from '../../../tests/kit/small-rig';
 import { apply, batch, type Edit, indexRig, invert, type Rig, set } from '../rig';
 import { differenceOf } from '../sheets';
 import { beginEntered, enteredRig, stepBack } from './as-entered';
@@ -80,5 +80,35 @@ describe('since it was last entered', () => {
     };
     const told = words(lived(tick, hear, change, () => (edits[0] ? invert(edits[0]) : null)));
     expect(told.filter((w) => w.includes('FS1') || w.includes('Mix'))).toEqual([]);
+  });
+  it('a layer that nobody ticked yet is to be set up, and takes nothing off what stands in it', () => {
+    const hosted = (rig: Rig): Rig => ({
+      ...rig,
+      layers: [layer({ madeIn: 'host', signal: cc(119) })],
+      assignments: [
+        ...rig.assignments.map((a) => ({ ...a, entered: mark })),
+        {
+          ...assignment({ id: 'veiled', on: 'fs1', message: cc(104), behaviour: fixed(1), meant: [], layerId: 'heel' }),
+          order: 9,
+          entered: mark,
+        },
+        {
+          ...assignment({
+            id: 'alone',
+            on: 'k1',
+            gesture: 'move',
+            message: cc(70),
+            behaviour: fixed(1),
+            meant: [],
+            layerId: 'heel',
+          }),
+          order: 10,
+          entered: mark,
+        },
+      ],
+    });
+    const rig = hosted(start);
+    const told = differenceOf(indexRig(enteredRig(beginEntered(rig))), indexRig(rig), true);
+    expect(told.map((c) => `${c.type} ${c.what}`)).toEqual(['enter Heel', 'enter Mix']);
   });
 });

@@ -93,7 +93,8 @@ export function enteredRig({ now, assignments, landings }: EnteredWalk): Rig {
   return {
     ...now,
     counters: [...heldCounters([...rows, ...now.layers], now.counters)],
-    layers: now.layers.flatMap((l) => heldLayer(l) ?? []),
+    // One that nobody set up is named by what stands in it all the same.
+    layers: now.layers.map(heldLayer),
     assignments: rows.flatMap((a) => heldAssignment(a) ?? []).filter((a) => controls.has(a.controlId)),
     landings: [...landings.values()].flatMap((l) => (l && heldLanding(l)) ?? []).filter((l) => parameters.has(l.parameterId)),
   };

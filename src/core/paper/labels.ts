@@ -130,24 +130,11 @@ function wordsOf(index: RigIndex, controller: Controller | undefined, a: Assignm
   const meant = a.actions.flatMap((x) => (x.type === 'send' ? x.meant : []));
   const names = [...new Set(meant.map((id) => index.parameters.get(id)?.name ?? ''))].filter((n) => n !== '');
   if (names.length > 0) return names.join(' + ');
-  const words = a.actions.flatMap((x): readonly string[] => {
-    switch (x.type) {
-      case 'go':
-        return [goWords(controller, x.to)];
-      case 'keystroke':
-        return [x.keys];
-      case 'send':
-        return [shortName(x.message)];
-      case 'wait':
-        return [];
-      default:
-        return exhaustive(x);
-    }
-  });
-  // Where it goes says more than what it sends on the way.
-  const [first = ''] = words;
-  const to = a.actions.find((x) => x.type === 'go');
-  return to?.type === 'go' ? goWords(controller, to.to) : first;
+  // Where it goes says more than what it presses or sends on the way.
+  for (const x of a.actions) if (x.type === 'go') return goWords(controller, x.to);
+  for (const x of a.actions) if (x.type === 'keystroke') return x.keys;
+  for (const x of a.actions) if (x.type === 'send') return shortName(x.message);
+  return '';
 }
 
 /** Where a switch leads: the bank by its name, or how far on. */

@@ -35,7 +35,7 @@ const unusual = (facts: Readonly<Record<string, unknown>>, usual: Readonly<Recor
   Object.fromEntries(Object.entries(facts).filter(([name, value]) => !sameJson(value, usual[name] ?? null))) as Entered; // border: values of rows are JSON
 
 /** What is entered in a controller for a function; counters are part of what counts with them. What it is there for is entered nowhere. */
-export function factsOfAssignment({ counters }: Counters, row: Assignment): Entered {
+function factsOfAssignment({ counters }: Counters, row: Assignment): Entered {
   return unusual(
     {
       control: row.controlId,
@@ -63,7 +63,7 @@ function actionFacts(counters: Lookup<string, Counter>, action: Action): unknown
 }
 
 /** What is entered in a target for a landing. */
-export function factsOfLanding(row: Landing): Entered {
+function factsOfLanding(row: Landing): Entered {
   return unusual(
     {
       parameter: row.parameterId,
@@ -82,7 +82,7 @@ export function factsOfLanding(row: Landing): Entered {
 }
 
 /** What is set up for a layer: its modifier with what a tap of it does, where it is made, and what it turns over. */
-export function factsOfLayer({ counters }: Counters, row: Layer): Entered {
+function factsOfLayer({ counters }: Counters, row: Layer): Entered {
   return unusual(
     {
       modifier: row.modifierControlId,
@@ -125,9 +125,6 @@ export function stands(index: Counters, row: Tickable): boolean {
 /** Rows are never changed, and after an edit nearly all are the same: what was found of one is kept with it. */
 const known = new WeakMap<Tickable, { readonly counters: unknown; readonly stands: boolean }>();
 
-/** Whether a row was entered once as it is planned no more: it stands otherwise in the device. */
-export const standsOtherwise = (index: Counters, row: Tickable): boolean => row.entered !== null && !stands(index, row);
-
 /** A function as it stands in its device: what was entered, on the row of today; the row itself where nobody kept how. Null where it was never entered. */
 export function heldAssignment(row: Assignment): Assignment | null {
   const kept = row.entered?.facts;
@@ -160,10 +157,10 @@ export function heldLanding(row: Landing): Landing | null {
   return read.success ? read.data : row;
 }
 
-/** A layer as it is set up. */
-export function heldLayer(row: Layer): Layer | null {
+/** A layer as it is set up; the row itself where nobody kept how, or where nobody set it up. */
+export function heldLayer(row: Layer): Layer {
   const kept = row.entered?.facts;
-  if (kept === undefined) return row.entered === null ? null : row;
+  if (kept === undefined) return row;
   const { modifier = null, stays, tap = [], reaches, made, signal = null, below } = kept;
   const held = {
     modifierControlId: modifier,

@@ -78,7 +78,6 @@ export {
   heldLayer,
   SHEET_FORM,
   stands,
-  standsOtherwise,
   type Tickable,
   tickNow,
 } from './entered';

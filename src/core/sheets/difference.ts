@@ -68,15 +68,17 @@ function inWords(line: SheetLine): string {
     .join(', ');
 }
 
-/** The lines of the sheet by what they belong to: an assignment and the place of the message in it, a layer, or a landing. `all`: also what is to be cleared. */
-export function writtenFor(index: RigIndex, all = false): ReadonlyMap<string, Written> {
+/** The lines of the sheet by what they belong to: an assignment and the place of the message in it, a layer, or a landing. `standing`: what is in the devices. */
+export function writtenFor(index: RigIndex, standing = false): ReadonlyMap<string, Written> {
   const sheet = makeSheet(index);
-  return new Map([
-    ...sheet.controllers.flatMap(({ controller, lines }) => lines.map((l) => [l.key, writtenIn(controller.name, l)] as const)),
-    ...sheet.targets.flatMap(({ target, lines, clear }) =>
-      [...lines, ...(all ? clear : [])].map((l) => [l.key, writtenIn(target.name, l)] as const),
-    ),
-  ]);
+  // What nobody ticked stands nowhere: of the rows of a device that is so by itself, but layers are named by what stands in them.
+  const isThere = ({ of }: SheetLine): boolean => !standing || !('layer' in of) || of.layer.entered !== null;
+  return new Map(
+    [
+      ...sheet.controllers.map(({ name, lines }) => ({ name, lines })),
+      ...sheet.targets.map(({ name, lines, clear }) => ({ name, lines: standing ? [...lines, ...clear] : lines })),
+    ].flatMap(({ name, lines }) => lines.filter(isThere).map((l) => [l.key, writtenIn(name, l)] as const)),
+  );
 }
 
 const writtenIn = (unit: string, line: SheetLine): Written => ({

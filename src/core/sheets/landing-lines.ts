@@ -1,13 +1,14 @@
 // The lines of one target: layers that it makes itself, then what it listens for, parameter by parameter.
+import { codingWords } from '../midi';
 import { modeOf } from '../modes';
-import { type Landing, type Layer, type Parameter, type RigIndex, type Sent, stands, type Target } from '../rig';
+import { type Assignment, type Landing, type Layer, type Parameter, type RigIndex, type Sent, stands, type Target } from '../rig';
 import { curveValue, curveWords, exactValue } from './exact';
 import { type Fact, fact, inOrder } from './fact';
 import { layerStays } from './function-lines';
 import { freshOn, type SheetLine } from './line';
 import { messageFacts } from './message-facts';
 import type { Naming } from './naming';
-import { hostLayersOf, type Sender, sendersOf } from './senders';
+import { hostLayersOf, sendersOf } from './senders';
 
 /** The lines of a target, and apart from them what was left over there: landings that nothing sends to. */
 export function targetLines(
@@ -40,7 +41,7 @@ function landingLine(index: RigIndex, naming: Naming, target: Target, landing: L
     fact('port', landing.port, landing.port),
     hostLayerId === null ? null : fact('layer', hostLayerId, naming.layer(hostLayerId)),
     fact('mode', mode, modeOf(mode).name),
-    fact('coding', coding, coding === null ? '' : coding.replace('-', ' ')),
+    fact('coding', coding, coding === null ? '' : codingWords[coding]),
     modeOf(mode).needs === 'value' ? fact('sets', landing.setValue, exactValue(parameter, landing.setValue)) : null,
     rangeFact(parameter, landing),
     fact('curve', curveValue(curve), curveWords(curve)),
@@ -75,8 +76,8 @@ function controlOn(index: RigIndex, naming: Naming, controlId: string): string {
 }
 
 /** `SW 3 press (Overture)`: the control, the gesture, and the bank where it is not one of all. */
-function fromWords(index: RigIndex, naming: Naming, senders: readonly Sender[]): string {
-  const words = senders.map(({ assignment: a }) => {
+function fromWords(index: RigIndex, naming: Naming, senders: readonly Assignment[]): string {
+  const words = senders.map((a) => {
     const controller = index.controllers.get(index.controls.get(a.controlId)?.controllerId ?? '');
     const bank = a.bank !== null && controller ? ` (${naming.bank(controller, a.bank)})` : '';
     return `${controlOn(index, naming, a.controlId)} ${a.gesture.type.replace('-', ' ')}${bank}`;

@@ -1,6 +1,6 @@
 // A message and what it carries, as a device shows it.
 import { exhaustive } from '../base';
-import { kindOf, type Message, type NumberStyle, numberWords, showBytes, showChannel } from '../midi';
+import { codingWords, kindOf, type Message, type NumberStyle, numberWords, showBytes, showChannel } from '../midi';
 import type { Behaviour, Counter, RigIndex } from '../rig';
 import { curveValue, curveWords, exactNumber } from './exact';
 import { type Fact, fact } from './fact';
@@ -40,12 +40,7 @@ function sentAs(message: Message): string {
 }
 
 /** Which values are sent, in the words of the trade; empty where what arrives says it all. */
-export function valueWords(
-  message: Message,
-  behaviour: Behaviour,
-  index: Pick<RigIndex, 'counters'>,
-  programBase: 0 | 1 = 0,
-): string {
+function valueWords(message: Message, behaviour: Behaviour, index: Pick<RigIndex, 'counters'>, programBase: 0 | 1 = 0): string {
   const { carries } = kindOf(message.type);
   switch (behaviour.type) {
     case 'range':
@@ -57,7 +52,7 @@ export function valueWords(
     case 'fixed':
       return carries === 'value' ? `${behaviour.value} on every press` : '';
     case 'relative':
-      return `relative, ${behaviour.coding.replace('-', ' ')}`;
+      return `relative, ${codingWords[behaviour.coding]}`;
     case 'stepping': {
       const counter = index.counters.get(behaviour.counterId);
       return counter ? counterWords(counter, carries === 'choice' ? programBase : 0) : '';

@@ -3,25 +3,19 @@ import { addressKey } from '../midi';
 import { type Assignment, hostLayerAt, type Landing, type Layer, type RigIndex, standInOf } from '../rig';
 import { arrivalPort, type Route, routesFrom } from '../wires';
 
-/** A function that sends it, and in which layer of the host it is heard: null for none. */
-export interface Sender {
-  readonly assignment: Assignment;
-  /** Whether it is there for the parameter of the landing. */
-  readonly meant: boolean;
-}
-
 /**
  * The functions whose message a landing hears: those meant for its parameter first, then in their order. Only where a wire leads to the target by the
  * landing's port, unless none of them has one.
  */
-export function sendersOf(index: RigIndex, landing: Landing): readonly Sender[] {
-  const all = new Map<string, Assignment>();
-  for (const { assignment } of index.sendsAt.get(addressKey(landing.address)) ?? []) all.set(assignment.id, assignment);
-  const wired = [...all.values()].filter((a) => leads(index, a, landing));
-  const senders = wired.length > 0 ? wired : [...all.values()];
-  return senders
-    .map((assignment) => ({ assignment, meant: meantBy(index, assignment, landing) }))
-    .sort((a, b) => Number(b.meant) - Number(a.meant));
+export function sendersOf(index: RigIndex, landing: Landing): readonly Assignment[] {
+  const sending = (index.sendsAt.get(addressKey(landing.address)) ?? []).map((p) => p.assignment);
+  // What another function stands in for is sent by nothing.
+  const held = [...new Set(sending)].filter((a) => standInOf(index, a) === null);
+  const wired = held.filter((a) => leads(index, a, landing));
+  const senders = wired.length > 0 ? wired : held;
+  if (senders.length < 2) return senders;
+  const meant = new Set(senders.filter((a) => meantBy(index, a, landing)));
+  return [...meant, ...senders.filter((a) => !meant.has(a))];
 }
 
 /** Whether a function, or what it stands in for in the landing's layer of the host, is there for the landing's parameter. */

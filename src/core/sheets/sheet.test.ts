@@ -189,6 +189,28 @@ describe('what a landing hears', () => {
 });
 
 describe('learning', () => {
+  it('of what only a layer of the host hears is typed, and a function that the hardware does not hold is asked for nowhere', () => {
+    const rig: Rig = {
+      ...smallRig([mix], { layers: [layer({ madeIn: 'host', signal: cc(119) })] }),
+      assignments: [
+        assignment({ id: 'base', on: 'fs1', message: cc(20), behaviour: fixed(1), meant: [] }),
+        {
+          ...assignment({ id: 'hosted', on: 'fs1', message: cc(21), behaviour: fixed(1), meant: ['Mix'], layerId: 'heel' }),
+          order: 2,
+        },
+      ],
+      landings: [landing('Mix', { address: cc(20), hostLayerId: 'heel' })],
+    };
+    const step = entrySteps(indexRig(rig)).find((s) => s.type === 'parameter');
+    expect(step).toMatchObject({
+      how: 'type',
+      why: expect.stringContaining('only in a layer of the host'),
+      by: { functionId: 'base' },
+    });
+    const own = { ...rig, landings: [landing('Mix', { address: cc(21), hostLayerId: 'heel' })] };
+    const [line] = makeSheet(indexRig(own)).targets[0]?.lines.filter((l) => l.of.type === 'landing') ?? [];
+    expect(line && textOf(line, 'from')).toBe('');
+  });
   it('of what one message moves in a target is done once, for all of it', () => {
     const cut = continuous('Cut', 0, 1, { order: 2 });
     const rig: Rig = {

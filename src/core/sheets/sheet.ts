@@ -1,5 +1,5 @@
 // The sheet: what to enter in each controller and in each target, control by control, in the notation of that device.
-import { type Assignment, type Controller, type RigIndex, sentOn, stands, type Target, type Tickable } from '../rig';
+import { type Assignment, type Controller, type RigIndex, type Sent, sentOn, stands, type Target, type Tickable } from '../rig';
 import { controllerLines, isProgrammed, keeperOf } from './function-lines';
 import { targetLines } from './landing-lines';
 import { isEntered, type SheetLine } from './line';
@@ -29,7 +29,7 @@ export interface Sheet {
 export function makeSheet(index: RigIndex): Sheet {
   const naming = namingOf(index);
   const sent = sentOn(index);
-  const rows = toTick(index);
+  const rows = toTick(index, sent);
   return {
     controllers: index.rig.controllers.map((controller) => ({
       controller,
@@ -47,11 +47,10 @@ export function makeSheet(index: RigIndex): Sheet {
 }
 
 /** How many functions, layers and landings are still to be entered somewhere, or to be entered again. */
-export const countToEnter = (index: RigIndex): number => toTick(index).filter((r) => !stands(index, r)).length;
+export const countToEnter = (index: RigIndex): number => toTick(index, sentOn(index)).filter((r) => !stands(index, r)).length;
 
 /** All that is to be entered: a function has one tick, however many messages it sends, and a layer one with all its taps. */
-function toTick(index: RigIndex): readonly Tickable[] {
-  const sent = sentOn(index);
+function toTick(index: RigIndex, sent: Sent): readonly Tickable[] {
   return [
     ...index.rig.layers.filter((l) => keeperOf(index, l) !== undefined),
     ...index.rig.assignments.filter((a) => isProgrammed(index, a)),

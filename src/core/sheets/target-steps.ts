@@ -1,7 +1,7 @@
 // The steps in a target: set-up, layers that it makes, what can be learnt, what has to be typed, what is to be cleared.
 import { addressKey, numberWords } from '../midi';
 import { modeOf } from '../modes';
-import { type Assignment, type Control, type Landing, type Parameter, type RigIndex, standInOf, type Target } from '../rig';
+import type { Assignment, Control, Landing, Parameter, RigIndex, Target } from '../rig';
 import { isEntered, type SheetLine } from './line';
 import { sendersOf } from './senders';
 import { placeWords } from './sheet';
@@ -111,7 +111,7 @@ function parameterStep(index: RigIndex, target: Target, line: SheetLine): readon
   const { landing } = line.of;
   const parameter = index.parameters.get(landing.parameterId);
   if (!parameter) return [];
-  const sender = sendersOf(index, landing)[0]?.assignment ?? null;
+  const sender = sendersOf(index, landing)[0] ?? null;
   const control = sender ? index.controls.get(sender.controlId) : undefined;
   const unit = control ? index.controllers.get(control.controllerId) : undefined;
   const why = againstLearning(index, landing, parameter, sender);
@@ -214,7 +214,8 @@ const apart = (a: Control, b: Control): number =>
 function againstLearning(index: RigIndex, landing: Landing, parameter: Parameter, sender: Assignment | null): string | null {
   if (!sender) return 'Nothing on a controller sends to it.';
   if (fires(parameter)) return 'Learning would set it off.';
-  if (standInOf(index, sender)) return 'It is heard only in a layer of the host, and the control sends what it sends in Base.';
+  if (landing.hostLayerId !== null)
+    return 'It is heard only in a layer of the host, and the control sends what it sends in Base.';
   if (sender.actions.filter((a) => a.type === 'send').length > 1)
     return 'The control sends several messages at once; learning takes the first.';
   if (modeOf(landing.mode).needs === 'value') return 'Its value has to be typed with it.';

@@ -22,7 +22,7 @@ export const proofOf = (record: DbRecord): ProofRecord =>
     ...record,
     heard: JSON.parse(String(record.heard)),
     causes: JSON.parse(String(record.causes)),
-    facts: record.facts === null ? null : JSON.parse(String(record.facts)),
+    facts: record.facts == null ? null : JSON.parse(String(record.facts)),
   });
 
 /** Keeps a trial; one that is kept already (the same id) stays as it is. False when the rig is gone. */

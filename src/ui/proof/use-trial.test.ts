@@ -97,10 +97,13 @@ describe('what is planned', () => {
     await pass(QUIET_MS * 4);
     expect([ends.map(({ end }) => end.outcome), rested]).toEqual([['failed'], []]);
   });
-  it('typed in is as good, and says so', () => {
-    const { ends, now } = trial();
+  it('typed in is as good, and says so; it waits until it is asked to go on, whatever comes', async () => {
+    const { ends, rested, take, pass, now } = trial();
     act(() => now().takeAll(pressed(20).map((word, i) => ({ atMs: i * 30, word }))));
     expect(ends.map(({ end }) => [end.outcome, end.typed])).toEqual([['proved', true]]);
+    take(on(21));
+    await pass(STANDS_MS * 3);
+    expect(rested).toEqual([]);
   });
 });
 

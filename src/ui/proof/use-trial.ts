@@ -122,7 +122,7 @@ export function useTrial(
       const { ask: asked } = latest.current;
       if (!asked) return;
       const rest = (): void => latest.current.onRest(asked);
-      if (running.current.proved) quiet.after(STANDS_MS, rest);
+      if (running.current.proved && !running.current.typed) quiet.after(STANDS_MS, rest);
       if (running.current.ended) return;
       if (running.current.anew) again();
       add(running.current.buffer, words, atMs);
