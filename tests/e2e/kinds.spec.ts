@@ -77,7 +77,8 @@ test('chord, double tap and repeat; more actions on one gesture, in their order'
   // A switch that only changes the bank.
   await page.getByRole('button', { name: /^FS 7:/ }).click();
   await page.getByRole('tab', { name: /^Hold/ }).click();
-  await page.getByRole('button', { name: 'Change the bank with it' }).click();
+  await page.getByLabel('Without a parameter').selectOption('Go to a bank');
+  await page.getByLabel('Where to').selectOption('the next bank');
   await expect(page.getByLabel('Where to')).toHaveValue('bank next');
   await page.getByRole('button', { name: 'Take this action away' }).click();
   await expect(page.getByText('FS 7 does nothing on hold here.')).toBeVisible();
@@ -174,4 +175,33 @@ test('wires: transport, passing on, adding and deleting', async ({ page }) => {
   await page.getByRole('button', { name: 'Delete the wire to Quarry Hall' }).click();
   rig = await rigOf(page, id);
   expect(rig.wires.filter((w) => w.passesOn)).toEqual([]);
+});
+
+test('a switch is planned before its target is known: a message and keys for nothing, and later what it is for', async ({
+  page,
+}) => {
+  const id = await ownRig(page);
+  await open(page, id, 'map');
+  await page.getByRole('button', { name: /^FS 7:/ }).click();
+  await page.getByRole('button', { name: 'Clear' }).click();
+  await page.getByLabel('Without a parameter').selectOption('Send a message');
+  await page.getByLabel('Number', { exact: true }).fill('44');
+  await page.getByLabel('Number', { exact: true }).press('Enter');
+  await page.getByLabel('Then', { exact: true }).selectOption('Send a message without a parameter');
+  await page.getByLabel('Then', { exact: true }).selectOption('Note a keystroke');
+  await expect(page.getByText('It is for no parameter.')).toHaveCount(2);
+  await expectAccessible(page);
+  await page.getByRole('button', { name: 'Take this message away' }).last().click();
+  await expect(page.getByText('It is for no parameter.')).toHaveCount(1);
+  await page.getByRole('button', { name: 'Name one…' }).click();
+  await page.getByPlaceholder('Name of the parameter').fill('Low cut');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('It is for no parameter.')).toHaveCount(0);
+  await expect(page.getByTestId('outcome')).toContainText('Low cut');
+  const rig = await rigOf(page, id);
+  const row = rig.assignments.find((a) => a.actions.some((x) => x.type === 'keystroke' && a.gesture.type === 'press'));
+  expect(row?.actions).toMatchObject([
+    { type: 'send', message: { type: 'cc', number: 44 }, behaviour: { type: 'momentary' } },
+    { type: 'keystroke' },
+  ]);
 });

@@ -109,10 +109,10 @@ export const noParameter: AssignmentCheck<'no-parameter', { readonly message: st
   name: 'Made for no parameter',
   severities: ['note'],
   asks: 'all',
-  guide: 'A message is sent for no parameter, so nothing can be said of what it does.',
+  guide: 'A message is for no parameter, so nothing can be said of what it does: right for a device that is not on the rig.',
   say: ({ message }) => ({
-    title: `${message} is sent for nothing.`,
-    reason: 'No parameter is named that it is there for, so nothing can be said of what it does.',
+    title: `${message} is for no parameter.`,
+    reason: 'So nothing can be said of what it does. That is as it should be for a device that is not on this rig.',
   }),
   find: (_context, assignment) =>
     sendsFor(assignment, null).flatMap(({ send }) => {

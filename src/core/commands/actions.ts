@@ -39,13 +39,13 @@ const blank = {
   note: '',
 };
 
-/** A gesture that has nothing yet gets an action that sends no message: going to a bank, say. */
+/** A gesture that has nothing yet gets an action that is for no parameter: going to a bank, say. */
 export function assignAction(
   index: RigIndex,
   at: { readonly controlId: string; readonly place: Place; readonly gesture: Gesture },
-  action: PlainAction,
+  action: Action,
   newId: NewId,
-): { readonly edit: Edit; readonly assignmentId: string } {
+): { readonly edit: Edit; readonly assignmentId: string; readonly row: Assignment } {
   const row: Assignment = {
     id: newId(),
     order: nextOrder(index.rig.assignments),
@@ -55,7 +55,7 @@ export function assignAction(
     actions: [action],
     ...blank,
   };
-  return { edit: batch('Assign an action', [insert('assignments', row)]), assignmentId: row.id };
+  return { edit: batch('Assign an action', [insert('assignments', row)]), assignmentId: row.id, row };
 }
 
 const withActions = (assignment: Assignment, actions: readonly Action[], label: string): Edit =>

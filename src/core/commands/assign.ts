@@ -1,7 +1,7 @@
 // Putting a parameter on a control: the send, its number, and the landing, in one edit.
 
 import { err, ok, type Result } from '../base';
-import { addressKey, type Message } from '../midi';
+import type { Message } from '../midi';
 import { chooseMessage, everyPlainNumber, isFree } from '../numbers';
 import {
   type Assignment,
@@ -14,14 +14,13 @@ import {
   insert,
   type Parameter,
   type RigIndex,
-  type Send,
-  set,
   type Target,
 } from '../rig';
 import { removeAssignmentEdits } from './change';
 import { defaultBehaviour, defaultGesture, defaultLanding, defaultType } from './defaults';
 import type { CommandProblem } from './problem';
-import { type NewId, nextOrder, staleAssignment } from './shared';
+import { isRaw, joinedAt, nameParameter } from './raw';
+import { type NewId, nextOrder } from './shared';
 
 export interface Place {
   readonly bank: number | null;
@@ -67,7 +66,8 @@ export function assign(index: RigIndex, wish: AssignWish, newId: NewId): Result<
   if (layer?.modifierControlId === control.id) return err({ code: 'own-modifier', control: control.name, layer: layer.name });
 
   const taken = assignmentAt(index, control.id, wish.place, gesture.type);
-  if (taken && wish.onTaken === 'join') return join(index, taken, parameter, newId);
+  // What sends for nothing yet is told what it is for; its message stays.
+  if (taken && (wish.onTaken === 'join' || (isRaw(taken) && !wish.message))) return join(index, taken, parameter, newId);
 
   const type = defaultType(controller);
   const factory = factoryMessage(index, control, gesture.type, wish.place, target);
@@ -123,35 +123,8 @@ export function meantNames(index: RigIndex, assignment: Assignment): string {
 }
 
 function join(index: RigIndex, taken: Assignment, parameter: Parameter, newId: NewId): Result<Assigned, CommandProblem> {
-  const at = taken.actions.findIndex((a) => a.type === 'send');
-  const send = taken.actions[at];
-  if (send?.type !== 'send') return err({ code: 'nothing-to-share' });
-  if (send.meant.includes(parameter.id)) return err({ code: 'moved-already', parameter: parameter.name });
-  const sibling = index.landingsAt.get(addressKey(send.message))?.[0];
-  const joined: Send = { ...send, meant: [...send.meant, parameter.id] };
-  const landing = defaultLanding(
-    newId(),
-    nextOrder(index.rig.landings),
-    send.message,
-    hostLayerAt(index, taken.layerId),
-    parameter,
-    sibling?.mode ?? 'absolute',
-  );
-  const edits = [
-    set(
-      'assignments',
-      taken,
-      'actions',
-      taken.actions.map((a, i) => (i === at ? joined : a)),
-    ),
-    ...staleAssignment(taken),
-    insert('landings', landing),
-  ];
-  return ok({
-    edit: batch(`Add ${parameter.name} to ${index.controls.get(taken.controlId)?.name ?? 'the control'}`, edits),
-    assignmentId: taken.id,
-    replaced: null,
-  });
+  const named = nameParameter(index, taken, joinedAt(taken), parameter, newId);
+  return named.ok ? ok({ edit: named.value, assignmentId: taken.id, replaced: null }) : named;
 }
 
 /** In a layer made in the host the control sends the same message as in Base, of this bank or of every bank. */

@@ -26,7 +26,7 @@ export type CellProblem =
   | { readonly code: 'no-gesture'; readonly text: string; readonly control: string; readonly can: readonly string[] }
   | { readonly code: 'no-chord-partner'; readonly control: string }
   | { readonly code: 'no-bank'; readonly text: string; readonly most: number }
-  | { readonly code: 'parameter-missing' }
+  | { readonly code: 'moves-no-parameter'; readonly text: string }
   | { readonly code: 'no-parameter'; readonly text: string }
   | { readonly code: 'several-parameters'; readonly text: string }
   | { readonly code: 'no-channel'; readonly text: string }
@@ -102,7 +102,7 @@ type ProgrammedProblem = Extract<
       | 'no-gesture'
       | 'no-chord-partner'
       | 'no-bank'
-      | 'parameter-missing'
+      | 'moves-no-parameter'
       | 'no-parameter'
       | 'several-parameters'
       | 'no-channel'
@@ -129,8 +129,8 @@ function programmedWords(problem: ProgrammedProblem): string {
       return `${problem.control} has no partner for a chord`;
     case 'no-bank':
       return `there is no bank “${problem.text}”: 1 to ${problem.most}`;
-    case 'parameter-missing':
-      return 'the parameter is missing';
+    case 'moves-no-parameter':
+      return `“${problem.text}” moves no parameter: leave that column empty`;
     case 'no-parameter':
       return `there is no parameter “${problem.text}”`;
     case 'several-parameters':

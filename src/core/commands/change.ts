@@ -100,7 +100,9 @@ export function changeLanding(landing: Landing, changes: Partial<Landing>, label
 /** Takes one parameter off a function; the last one takes the function with it. */
 export function removeParameter(index: RigIndex, assignment: Assignment, parameterId: string): Edit {
   const name = index.parameters.get(parameterId)?.name ?? 'the parameter';
-  const rest = assignment.actions.some((a) => a.type !== 'send' || a.meant.some((id) => id !== parameterId));
+  const rest = assignment.actions.some(
+    (a) => a.type !== 'send' || a.meant.length === 0 || a.meant.some((id) => id !== parameterId),
+  );
   if (!rest) return removeAssignment(index, assignment);
   const actions = assignment.actions.flatMap((a): Action[] => {
     if (a.type !== 'send' || !a.meant.includes(parameterId)) return [a];

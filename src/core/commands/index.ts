@@ -47,6 +47,7 @@ export {
   widened,
 } from './kinds';
 export { addLayer, type LayerWish, removeLayer, setTap } from './layers';
+export { addRaw, assignRaw, isRaw, nameParameter } from './raw';
 export { pinNumbers, renumber } from './renumber';
 
 // Gear: controllers, targets, wires, panels, parameters.

@@ -9,6 +9,8 @@ export type CommandProblem =
   | { readonly code: 'layer-over-controllers' }
   | { readonly code: 'no-tap-in-host' }
   | { readonly code: 'no-number'; readonly target: string }
+  | { readonly code: 'no-free-number'; readonly controller: string }
+  | { readonly code: 'sends-as-base'; readonly control: string; readonly layer: string }
   | { readonly code: 'too-many-messages'; readonly controller: string; readonly most: number }
   | { readonly code: 'only-programs-count' }
   | { readonly code: 'no-steps'; readonly parameter: string }
@@ -35,6 +37,10 @@ export function problemWords(problem: CommandProblem): string {
       return 'A layer made in the host leaves its modifier no tap. Make the layer in the controller.';
     case 'no-number':
       return `${problem.target} takes no number that is still free. Widen what it accepts in Gear, or free a number.`;
+    case 'no-free-number':
+      return `${problem.controller} has no number left that nothing uses. Free one, or send on another channel.`;
+    case 'sends-as-base':
+      return `${problem.layer} is made in the host: there ${problem.control} sends what it sends in Base. Assign a parameter here, or a message in Base.`;
     case 'too-many-messages':
       return `${problem.controller} sends at most ${problem.most} messages on one gesture.`;
     case 'only-programs-count':

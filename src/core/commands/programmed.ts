@@ -1,8 +1,8 @@
 // What is already programmed into hardware and software, taken over as assignments that are marked as entered.
-import { addressKey, type Message } from '../midi';
+import { addressKey } from '../midi';
 import {
+  type Action,
   type Assignment,
-  type Behaviour,
   batch,
   type Edit,
   type Gesture,
@@ -12,6 +12,7 @@ import {
   type RigIndex,
   tickNow,
 } from '../rig';
+import { assignAction } from './actions';
 import { defaultLanding } from './defaults';
 import { type NewId, nextOrder } from './shared';
 
@@ -20,9 +21,10 @@ export interface ProgrammedLine {
   readonly controlId: string;
   readonly bank: number | null;
   readonly gesture: Gesture;
-  readonly message: Message;
-  readonly behaviour: Behaviour;
-  readonly parameter: Parameter;
+  /** What it does; a message is for the parameter. */
+  readonly action: Action;
+  /** Null for a line that is for no parameter. */
+  readonly parameter: Parameter | null;
 }
 
 /** Adds the lines as assignments with landings, both ticked as entered at `at` (ISO 8601); null where they are planned only. */
@@ -34,31 +36,21 @@ export function programmedEdit(index: RigIndex, lines: readonly ProgrammedLine[]
   const known = new Set(index.rig.landings.map((l) => `${addressKey(l.address)} ${l.parameterId}`));
   const made = new Map<string, Assignment>();
   const landings: Edit[] = [];
-  for (const { controlId, bank, gesture, message, behaviour, parameter } of lines) {
+  for (const { controlId, bank, gesture, action, parameter } of lines) {
     const place = `${controlId} ${bank} ${gesture.type}`;
     const before = made.get(place);
-    const meant = [...(before?.actions.flatMap((a) => (a.type === 'send' ? a.meant : [])) ?? []), parameter.id];
+    const { row } = assignAction(index, { controlId, place: { bank, page: null, layerId: null }, gesture }, action, newId);
+    const meant = [
+      ...(before?.actions.flatMap((a) => (a.type === 'send' ? a.meant : [])) ?? []),
+      ...(parameter ? [parameter.id] : []),
+    ];
     made.set(place, {
-      id: before?.id ?? newId(),
-      order: before?.order ?? order++,
-      controlId,
-      bank,
-      page: null,
-      layerId: null,
-      gesture,
-      actions: [{ type: 'send', message, behaviour, pinned: true, meant }],
-      wants: before?.wants ?? [],
-      textShort: '',
-      textLong: '',
-      colour: '',
-      minimum: false,
-      entered: null,
-      saved: null,
-      proved: null,
+      ...(before ?? { ...row, order: order++ }),
+      actions: [action.type === 'send' ? { ...action, pinned: true, meant } : action],
       why: at === null ? '' : 'taken over as it was programmed',
-      replaced: '',
-      note: '',
     });
+    if (!parameter || action.type !== 'send') continue;
+    const { message } = action;
     const key = `${addressKey(message)} ${parameter.id}`;
     if (known.has(key)) continue;
     known.add(key);

@@ -5,7 +5,7 @@ import { lanternHour } from '../../demo/lantern-hour';
 import { cellProblemWords, programmedEdit } from '../commands';
 import { apply, indexRig } from '../rig';
 import { makeSheet, textOf } from '../sheets';
-import { inWords, parseParameters, parseProgrammed, parseRig, writeRig, writeSheet } from './index';
+import { inWords, parseParameters, parseProgrammed, parseRig, writeProgrammed, writeRig, writeSheet } from './index';
 
 const demo = lanternHour();
 const file = writeRig(demo);
@@ -148,10 +148,10 @@ describe('lists of what is programmed', () => {
     );
     expect(bad).toEqual([]);
     expect(good).toMatchObject([
-      { bank: 3, message: { type: 'cc', number: 20 }, behaviour: { type: 'latching', first: 127, second: 0 } },
+      { bank: 3, action: { message: { type: 'cc', number: 20 }, behaviour: { type: 'latching', first: 127, second: 0 } } },
       // This board counts programs from 1: the button marked 1 sends program 0.
-      { bank: 3, message: { type: 'program', number: 0 } },
-      { message: { type: 'note', number: 48 }, behaviour: { type: 'momentary', down: 100, up: 0 } },
+      { bank: 3, action: { message: { type: 'program', number: 0 } } },
+      { action: { message: { type: 'note', number: 48 }, behaviour: { type: 'momentary', down: 100, up: 0 } } },
     ]);
     const done = apply(
       demo,
@@ -169,6 +169,44 @@ describe('lists of what is programmed', () => {
     const fresh = done.value.assignments.slice(-3);
     expect(fresh.every((a) => a.entered?.at === '2026-01-02T03:04:05.000Z')).toBe(true);
     expect(done.value.landings.slice(-3).every((l) => l.entered !== null)).toBe(true);
+  });
+  it('without a parameter become functions without one: messages, keys, banks', () => {
+    const { good, bad } = read(
+      'FS 6,program,5,9,,,Storm\nFS 7,keys,,Ctrl+S,,,3\nFS 5,bank,,next,,,3\nFS 4,bank,,before 2,,,3\nFS 3,bank,,Last,,,3\nFS 5,bank,,2,,,3,hold',
+    );
+    expect(bad).toEqual([]);
+    expect(good.map((l) => [l.action, l.parameter])).toMatchObject([
+      [{ type: 'send', message: { type: 'program', number: 8 } }, null],
+      [{ type: 'keystroke', keys: 'Ctrl+S' }, null],
+      [{ type: 'go', to: { type: 'step', what: 'bank', by: 1 } }, null],
+      [{ type: 'go', to: { type: 'step', what: 'bank', by: -2 } }, null],
+      [{ type: 'go', to: { type: 'last-used' } }, null],
+      [{ type: 'go', to: { type: 'bank', bank: 2 } }, null],
+    ]);
+    let n = 0;
+    const done = apply(
+      demo,
+      programmedEdit(index, good, '2026-01-02T03:04:05.000Z', () => `r${++n}`),
+    );
+    if (!done.ok) throw new Error(JSON.stringify(done.error));
+    expect(done.value.landings).toHaveLength(demo.landings.length);
+    expect(done.value.assignments.slice(-6).every((a) => a.entered !== null)).toBe(true);
+    // And back again: the list that is written from them is read as the same.
+    const again = parseProgrammed(
+      indexRig({ ...demo, assignments: [] }),
+      board,
+      writeProgrammed(indexRig(done.value), board).text,
+    );
+    expect(again.bad).toEqual([]);
+    for (const { controlId, action } of good) expect(again.good).toContainEqual(expect.objectContaining({ controlId, action }));
+  });
+  it('that move nothing say where there is one too many', () => {
+    expect(read('FS 6,keys,,Ctrl+S,,Low cut,3').bad).toMatchObject([{ reason: { code: 'moves-no-parameter' } }]);
+    expect(read('FS 6,bank,,99,,,3\nFS 5,page,,next 0,,,3\nFS 4,keys,,,,,3').bad.map((b) => b.reason.code)).toEqual([
+      'no-bank',
+      'no-bank',
+      'number-missing',
+    ]);
   });
   it('name what is wrong line by line', () => {
     const { good, bad } = read(

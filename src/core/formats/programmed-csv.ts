@@ -1,9 +1,19 @@
 // What is already programmed, as text: control, type, channel, number, values, parameter (and bank, gesture if wanted).
 
-import { err, ok, type Result } from '../base';
+import { err, exhaustive, ok, type Result } from '../base';
 import { type CellProblem, gestureOf, gesturesOf, type ProgrammedLine, quoted } from '../commands';
 import { channelSchema, type Message, parseNote, u7Schema, u14 } from '../midi';
-import { type Behaviour, type Control, type Controller, type Gesture, type Parameter, type RigIndex, sameJson } from '../rig';
+import {
+  type Action,
+  type Behaviour,
+  type Control,
+  type Controller,
+  type Gesture,
+  keysSchema,
+  type Parameter,
+  type RigIndex,
+  sameJson,
+} from '../rig';
 import { type BadLine, type CsvRow, readTable, type TableFormat, writeTable } from './csv';
 import type { LeftOut } from './left-out';
 import type { Written } from './parameters-csv';
@@ -27,7 +37,8 @@ export interface ProgrammedList {
 
 /**
  * Reads a list of what a controller already sends. Channels and programs are read as that controller shows them. Values are
- * `0..127` (what moves), `127/0` (alternating), `127 held 0` (on press, on release) or `127` (on every press).
+ * `0..127` (what moves), `127/0` (alternating), `127 held 0` (on press, on release) or `127` (on every press). A line without a parameter is a function
+ * without one; instead of a message it may note keys or go to a bank or page.
  */
 export function parseProgrammed(index: RigIndex, controller: Controller, text: string): ProgrammedList {
   const { rows, bad } = readTable(text, columns, aliases);
@@ -57,20 +68,27 @@ export function parseProgrammed(index: RigIndex, controller: Controller, text: s
 /** One message may move several parameters: a line for each, alike in all else. */
 const joins = (before: ProgrammedLine | undefined, line: ProgrammedLine): boolean =>
   before === undefined ||
-  (sameJson(before.message, line.message) &&
-    sameJson(before.behaviour, line.behaviour) &&
-    before.parameter.id !== line.parameter.id);
+  (before.parameter !== null &&
+    line.parameter !== null &&
+    before.parameter.id !== line.parameter.id &&
+    sameJson(before.action, line.action));
 
 function lineOf(index: RigIndex, controller: Controller, row: CsvRow): Result<ProgrammedLine, CellProblem> {
   const controls = index.controlsOf.get(controller.id) ?? [];
   const control = controls.find((c) => sameName(c.name, row.cell('control')));
   if (!control) return err({ code: 'no-control', text: quoted(row.cell('control')), controller: controller.name });
-  const parameter = parameterOf(index, row.cell('parameter'));
+  const parameter = row.cell('parameter') === '' ? ok(null) : parameterOf(index, row.cell('parameter'));
   if (!parameter.ok) return parameter;
   const bank = bankOf(controller, row.cell('bank'));
   if (!bank.ok) return bank;
   const gesture = readGesture(index, control, controller, row.cell('gesture'));
   if (!gesture.ok) return gesture;
+  const plain = plainAction(controller, row);
+  if (plain !== null) {
+    if (!plain.ok) return plain;
+    if (parameter.value !== null) return err({ code: 'moves-no-parameter', text: quoted(row.cell('type')) });
+    return ok({ controlId: control.id, bank: bank.value, gesture: gesture.value, action: plain.value, parameter: null });
+  }
   const message = messageOf(controller, row);
   if (!message.ok) return message;
   const behaviour = behaviourOf(row.cell('values'), gesture.value, message.value.type);
@@ -79,16 +97,37 @@ function lineOf(index: RigIndex, controller: Controller, row: CsvRow): Result<Pr
     controlId: control.id,
     bank: bank.value,
     gesture: gesture.value,
-    message: message.value,
-    behaviour: behaviour.value,
+    action: { type: 'send', message: message.value, behaviour: behaviour.value, pinned: true, meant: [] },
     parameter: parameter.value,
   });
+}
+
+/** Keys, or going to a bank or page: `keys, , Ctrl+S`, `bank, , 3`, `bank, , next`, `page, , before 2`, `bank, , last`. Null for a message. */
+function plainAction({ firmware }: Controller, row: CsvRow): Result<Action, CellProblem> | null {
+  const type = row.cell('type').toLowerCase();
+  const text = row.cell('number');
+  if (['keys', 'keystroke', 'key'].includes(type)) {
+    const keys = keysSchema.safeParse(text);
+    return keys.success ? ok({ type: 'keystroke', keys: keys.data }) : err({ code: 'number-missing' });
+  }
+  if (type !== 'bank' && type !== 'page') return null;
+  const most = type === 'bank' ? firmware.banks : firmware.pages;
+  const nowhere = err({ code: 'no-bank', text: quoted(text), most } as const);
+  if (text.toLowerCase() === 'last') return ok({ type: 'go', to: { type: 'last-used' } });
+  const steps = /^(next|before|[+\-−])\s*(\d*)$/i.exec(text);
+  if (steps) {
+    const by = Number(steps[2] || 1) * (steps[1]?.toLowerCase() === 'next' || steps[1] === '+' ? 1 : -1);
+    return by === 0 || Math.abs(by) > 127 ? nowhere : ok({ type: 'go', to: { type: 'step', what: type, by } });
+  }
+  const number = Number(text);
+  if (text === '' || !Number.isInteger(number)) return nowhere;
+  if (number < 1 || number > most) return nowhere;
+  return ok({ type: 'go', to: type === 'bank' ? { type, bank: number } : { type, page: number } });
 }
 
 const sameName = (a: string, b: string): boolean => a.toLowerCase().replace(/\s+/g, '') === b.toLowerCase().replace(/\s+/g, '');
 
 function parameterOf(index: RigIndex, text: string): Result<Parameter, CellProblem> {
-  if (text === '') return err({ code: 'parameter-missing' });
   const [target, name] = text.includes(':') ? text.split(':', 2).map((s) => s.trim()) : [undefined, text];
   const found = index.rig.parameters.filter(
     (p) => sameName(p.name, name ?? '') && (target === undefined || sameName(index.targets.get(p.targetId)?.name ?? '', target)),
@@ -187,9 +226,13 @@ export function writeProgrammed(index: RigIndex, controller: Controller, format:
     (index.assignmentsOf.get(control.id) ?? []).flatMap((assignment) => {
       const where = `${control.name} ${assignment.gesture.type}`;
       const [action, more] = assignment.actions;
+      const bank = assignment.bank === null ? '' : controller.bankNames[assignment.bank - 1] || String(assignment.bank);
       if (assignment.layerId !== null || assignment.page !== null) losses.push({ code: 'layers-and-pages', of: where });
-      else if (action?.type !== 'send' || more) losses.push({ code: 'several-messages', of: where });
+      else if (!action || more) losses.push({ code: 'several-messages', of: where });
       else if (assignment.gesture.type === 'chord') losses.push({ code: 'chord', of: where });
+      else if (action.type === 'keystroke' || action.type === 'go')
+        return [[control.name, ...plainCells(action), '', '', bank, assignment.gesture.type]];
+      else if (action.type === 'wait') losses.push({ code: 'sends-nothing', of: where });
       else {
         const { message, behaviour } = action;
         const values = listed(behaviour);
@@ -198,25 +241,42 @@ export function writeProgrammed(index: RigIndex, controller: Controller, format:
           return [];
         }
         if (message.type === 'program' && message.bank !== null) losses.push({ code: 'bank-before-program', of: where });
-        const bank = assignment.bank === null ? '' : (controller.bankNames[assignment.bank - 1] ?? String(assignment.bank));
         const number = message.number + (message.type === 'program' ? shows.programBase : 0);
-        return action.meant.map((id) => {
+        const named = action.meant.map((id) => {
           const parameter = index.parameters.get(id);
-          const target = index.targets.get(parameter?.targetId ?? '');
-          return [
-            control.name,
-            message.type,
-            String(message.channel - 1 + shows.channelBase),
-            String(number),
-            values,
-            `${target?.name ?? '?'}: ${parameter?.name ?? '?'}`,
-            bank,
-            assignment.gesture.type,
-          ];
+          return `${index.targets.get(parameter?.targetId ?? '')?.name ?? '?'}: ${parameter?.name ?? '?'}`;
         });
+        return (named.length === 0 ? [''] : named).map((name) => [
+          control.name,
+          message.type,
+          String(message.channel - 1 + shows.channelBase),
+          String(number),
+          values,
+          name,
+          bank,
+          assignment.gesture.type,
+        ]);
       }
       return [];
     }),
   );
   return { text: writeTable(columns, rows, format), losses };
+}
+
+/** Type, channel and number of what is no message, as `plainAction` reads them. */
+function plainCells(action: Extract<Action, { type: 'keystroke' | 'go' }>): readonly [string, string, string] {
+  if (action.type === 'keystroke') return ['keys', '', action.keys];
+  const { to } = action;
+  switch (to.type) {
+    case 'bank':
+      return ['bank', '', String(to.bank)];
+    case 'page':
+      return ['page', '', String(to.page)];
+    case 'step':
+      return [to.what, '', `${to.by > 0 ? 'next' : 'before'}${Math.abs(to.by) === 1 ? '' : ` ${Math.abs(to.by)}`}`];
+    case 'last-used':
+      return ['bank', '', 'last'];
+    default:
+      return exhaustive(to);
+  }
 }

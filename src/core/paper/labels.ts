@@ -1,8 +1,7 @@
 // Labels to scale: strips of tape that lie along a row of controls, and stickers as large as pads and buttons, in millimetres from the
 // template; black on white, layers told by their symbols, and letters as large as the distance asks for.
-import { exhaustive, groupBy } from '../base';
-import { shortName } from '../midi';
-import { type Action, type Assignment, type Control, type Controller, inLayer, type Layer, type RigIndex } from '../rig';
+import { groupBy } from '../base';
+import { type Assignment, type Control, type Controller, functionWords, inLayer, type Layer, type RigIndex } from '../rig';
 import { brokenTo, CAP_HEIGHT, cutTo, widthOf } from './measure';
 import { A4, type Ink, type Paper } from './paper';
 import { text } from './text';
@@ -111,7 +110,7 @@ function linesFor(index: RigIndex, control: Control, bank: number | null): reado
   const opens = index.layersByModifier.get(control.id) ?? [];
   const own = layers.flatMap((layer): Line[] => {
     const found = acting(layer?.id ?? null);
-    const words = [...new Set(found.flatMap((a) => gestureWords(a, wordsOf(index, controller, a))))];
+    const words = [...new Set(found.flatMap((a) => gestureWords(a, functionWords(index, a))))];
     return words.map((text) => ({ layer, text, controlId: control.id }));
   });
   return [...own, ...opens.map((layer): Line => ({ layer, text: `= ${layer.name}`, controlId: control.id }))];
@@ -122,35 +121,6 @@ function gestureWords(a: Assignment, words: string): readonly string[] {
   if (words === '') return [];
   const { type } = a.gesture;
   return [type === 'press' || type === 'move' ? words : `${type.replace('-', ' ')}: ${words}`];
-}
-
-/** The text that the player gave it, else what it moves, where it goes, which keys it presses, what it sends. */
-function wordsOf(index: RigIndex, controller: Controller | undefined, a: Assignment): string {
-  if (a.textShort.trim() !== '') return a.textShort.trim();
-  const meant = a.actions.flatMap((x) => (x.type === 'send' ? x.meant : []));
-  const names = [...new Set(meant.map((id) => index.parameters.get(id)?.name ?? ''))].filter((n) => n !== '');
-  if (names.length > 0) return names.join(' + ');
-  // Where it goes says more than what it presses or sends on the way.
-  for (const x of a.actions) if (x.type === 'go') return goWords(controller, x.to);
-  for (const x of a.actions) if (x.type === 'keystroke') return x.keys;
-  for (const x of a.actions) if (x.type === 'send') return shortName(x.message);
-  return '';
-}
-
-/** Where a switch leads: the bank by its name, or how far on. */
-function goWords(controller: Controller | undefined, to: (Action & { readonly type: 'go' })['to']): string {
-  switch (to.type) {
-    case 'bank':
-      return controller?.bankNames[to.bank - 1] || `Bank ${to.bank}`;
-    case 'page':
-      return `Page ${to.page}`;
-    case 'step':
-      return `${to.what === 'bank' ? 'Bank' : 'Page'} ${to.by < 0 ? '−' : '+'}${Math.abs(to.by) === 1 ? '' : Math.abs(to.by)}`;
-    case 'last-used':
-      return 'Back';
-    default:
-      return exhaustive(to);
-  }
 }
 
 /** Controls in rows: those whose middles are at the same height, from left to right. */

@@ -67,6 +67,10 @@ export { batch, type Edit, editSchema, insert, invert, labelOf, MOST_EDITS, part
 export { sameJson } from './json';
 export { firstBroken, referencesOf, rowsPointingAt } from './references';
 
+// What a function is called.
+
+export { actionWords, doingWords, functionWords } from './function-words';
+
 // What was entered, and whether it still stands.
 
 export {

@@ -5,9 +5,9 @@
 import { useDroppable } from '@dnd-kit/core';
 import { type KeyboardEvent, memo, type RefObject, useEffect, useMemo, useRef, useState } from 'react';
 import { type Finding, gravest } from '@/core/checks';
-import { meantNames, type Place } from '@/core/commands';
+import type { Place } from '@/core/commands';
 import { shortName } from '@/core/midi';
-import type { Control, Controller, Layer, RigIndex } from '@/core/rig';
+import { type Control, type Controller, doingWords, type Layer, type RigIndex } from '@/core/rig';
 import { cx } from '../primitives/cx';
 import { LayerMark, SeverityMark } from '../primitives/marks';
 import { ControlDrawing } from './control-drawing';
@@ -149,7 +149,7 @@ const PanelControl = memo(function PanelControl({
   const lines = room >= LINE * 2 + (inside ? 0 : LINE) ? 2 : 1;
   const taped = acting.length > 0 || opened.length > 0;
   const below = !inside && room >= LINE + (taped ? LINE * lines : 0);
-  const spoken = `${control.name}: ${first ? acting.map((a) => `${a.assignment.gesture.type} ${meantNames(index, a.assignment)}`).join(', ') : opened.length > 0 ? `opens ${opened.map((l) => l.name).join(', ')}` : 'free'}${worst === null ? '' : worst === 'stop' ? ', must fix' : ', look at'}`;
+  const spoken = `${control.name}: ${first ? acting.map((a) => `${a.assignment.gesture.type} ${doingWords(index, a.assignment)}`).join(', ') : opened.length > 0 ? `opens ${opened.map((l) => l.name).join(', ')}` : 'free'}${worst === null ? '' : worst === 'stop' ? ', must fix' : ', look at'}`;
   return (
     <button
       ref={setNodeRef}
@@ -158,7 +158,7 @@ const PanelControl = memo(function PanelControl({
       tabIndex={reachable ? 0 : -1}
       aria-pressed={chosen}
       aria-label={spoken}
-      title={first ? `${control.name}: ${meantNames(index, first.assignment)}` : control.name}
+      title={first ? `${control.name}: ${doingWords(index, first.assignment)}` : control.name}
       onClick={() => onChoose(control)}
       className={cx(
         'absolute flex flex-col items-center rounded-md px-0.5 pt-1 pb-1',
@@ -217,7 +217,7 @@ function TapeStrip({ index, acting, opened, tape }: TapeProps) {
   const name = first
     ? meant.length > 1
       ? `Macro of ${meant.length}`
-      : meantNames(index, first.assignment)
+      : doingWords(index, first.assignment)
     : `${opened.map((l) => l.name).join(', ')}`;
   const number = first ? (send?.type === 'send' ? shortName(send.message) : '') : 'layer';
   return (

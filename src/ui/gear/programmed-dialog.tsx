@@ -8,8 +8,7 @@ import { toast } from 'sonner';
 import { counted } from '@/core/base';
 import { programmedEdit } from '@/core/commands';
 import { parseProgrammed } from '@/core/formats';
-import { shortName } from '@/core/midi';
-import type { Controller, RigIndex } from '@/core/rig';
+import { actionWords, type Controller, type RigIndex } from '@/core/rig';
 import { Button } from '../primitives/button';
 import { Dialog } from '../primitives/dialog';
 import { Field } from '../primitives/field';
@@ -19,7 +18,10 @@ import { BadLines } from './paste-parameters';
 
 const example = `control, type, channel, number, values, parameter
 FS 1, cc, 5, 20, 127/0, Freeze
-Ex 1, cc, 5, 11, 0..127, Level`;
+Ex 1, cc, 5, 11, 0..127, Level
+FS 2, program, 5, 7
+FS 3, keys, , Ctrl+S
+FS 4, bank, , next`;
 
 export function ProgrammedDialog({
   index,
@@ -55,7 +57,7 @@ export function ProgrammedDialog({
       <div className="flex flex-col gap-3">
         <Field
           label="One control per line: control, type, channel, number, values, parameter"
-          hint="Values: 0..127 for what moves, 127/0 alternating, 127 held 0 for press and release, 127 for every press. Further columns if wanted: bank, gesture. A parameter that several targets have is written as Target: Parameter."
+          hint="Values: 0..127 for what moves, 127/0 alternating, 127 held 0 for press and release, 127 for every press. Further columns if wanted: bank, gesture. A parameter that several targets have is written as Target: Parameter; without one it is only sent. A switch can also note keys, or go to a bank or page: 3, next, before, last."
         >
           {(f) => (
             <textarea
@@ -86,8 +88,8 @@ export function ProgrammedDialog({
                 <span className="w-32 font-semibold">
                   {index.controls.get(line.controlId)?.name} {line.gesture.type}
                 </span>
-                <span className="w-24 font-mono">{shortName(line.message)}</span>
-                <span>{line.parameter.name}</span>
+                <span className="w-32 truncate font-mono">{actionWords(controller, line.action)}</span>
+                <span>{line.parameter?.name ?? 'no parameter'}</span>
               </li>
             ))}
           </ul>

@@ -21,8 +21,29 @@ interface Props {
 
 export function ActionWords({ controller, assignment, action, at, edit }: Props) {
   const put = (next: PlainAction): boolean => edit(changeAction(assignment, at, next));
+  const after = <ActionTools assignment={assignment} at={at} edit={edit} label="Take this action away" />;
+  return (
+    <Line>
+      {at === 0 ? '' : 'Then '}
+      <Body controller={controller} action={action} put={put} after={after} />
+    </Line>
+  );
+}
+
+/** Moving one of the things that a gesture does further up, and taking it away. */
+export function ActionTools({
+  assignment,
+  at,
+  edit,
+  label,
+}: {
+  readonly assignment: Assignment;
+  readonly at: number;
+  readonly edit: (edit: Edit) => boolean;
+  readonly label: string;
+}) {
   const up = moveAction(assignment, at, -1);
-  const after = (
+  return (
     <>
       {up && (
         <button
@@ -37,20 +58,14 @@ export function ActionWords({ controller, assignment, action, at, edit }: Props)
       )}
       <button
         type="button"
-        aria-label="Take this action away"
-        title="Take this action away"
+        aria-label={label}
+        title={label}
         onClick={() => edit(removeAction(assignment, at))}
         className="rounded-sm p-1 text-ink-2 hover:text-stop"
       >
         <X size={14} aria-hidden />
       </button>
     </>
-  );
-  return (
-    <Line>
-      {at === 0 ? '' : 'Then '}
-      <Body controller={controller} action={action} put={put} after={after} />
-    </Line>
   );
 }
 

@@ -2,7 +2,8 @@
 import { Layers, Plus, Trash2 } from 'lucide-react';
 import { nanoid } from 'nanoid';
 import { Tabs } from 'radix-ui';
-import { assignAction, gestureOf, type Place, removeAssignment } from '@/core/commands';
+import { toast } from 'sonner';
+import { assignAction, assignRaw, gestureOf, type Place, problemWords, removeAssignment } from '@/core/commands';
 import {
   type Assignment,
   type Control,
@@ -19,6 +20,7 @@ import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
 // Parts of the inspector around its sentences: what is chosen, its gestures, what its display says, what can be done with the function.
 import { SchemaText } from '../primitives/text-field';
+import { plainActions } from './action-words';
 
 export function InspectorHead({
   control,
@@ -131,21 +133,69 @@ export function NothingHere({
             Assign a parameter
           </Button>
           <Button onClick={onListen}>Listen…</Button>
-          {gesture !== null && gesture !== 'move' && controller.firmware.banks > 1 && (
-            <Button
-              onClick={() => {
-                const made = gestureOf(index, control, gesture);
-                if (!made) return;
-                const at = { controlId: control.id, place, gesture: made };
-                edit(assignAction(index, at, { type: 'go', to: { type: 'step', what: 'bank', by: 1 } }, () => nanoid(10)).edit);
-              }}
-            >
-              Change the bank with it
-            </Button>
+          {gesture !== null && (
+            <WithoutParameter
+              index={index}
+              controller={controller}
+              control={control}
+              place={place}
+              gesture={gesture}
+              edit={edit}
+            />
           )}
         </div>
       )}
     </div>
+  );
+}
+
+/** Functions that move no parameter: a message for another device, a bank, keys. */
+function WithoutParameter({
+  index,
+  controller,
+  control,
+  place,
+  gesture,
+  edit,
+}: {
+  readonly index: RigIndex;
+  readonly controller: Controller;
+  readonly control: Control;
+  readonly place: Place;
+  readonly gesture: GestureType;
+  readonly edit: (edit: Edit) => boolean;
+}) {
+  const plain = gesture === 'move' ? [] : plainActions(controller).filter(([, action]) => action.type !== 'wait');
+  const choose = (name: string): void => {
+    const made = gestureOf(index, control, gesture);
+    if (!made) return;
+    const at = { controlId: control.id, place, gesture: made };
+    const action = plain.find(([n]) => n === name)?.[1];
+    if (action) {
+      edit(assignAction(index, at, action, () => nanoid(10)).edit);
+      return;
+    }
+    const raw = assignRaw(index, at, () => nanoid(10));
+    if (raw.ok) edit(raw.value.edit);
+    else toast.error('Not assigned.', { description: problemWords(raw.error) });
+  };
+  return (
+    <select
+      aria-label="Without a parameter"
+      value=""
+      onChange={(e) => choose(e.target.value)}
+      className="h-8 max-w-full rounded-sm border border-control-edge bg-sheet px-2 text-[13.5px] font-medium"
+    >
+      <option value="" disabled>
+        Without a parameter…
+      </option>
+      <option value="message">Send a message</option>
+      {plain.map(([name]) => (
+        <option key={name} value={name}>
+          {name}
+        </option>
+      ))}
+    </select>
   );
 }
 

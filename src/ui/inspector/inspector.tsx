@@ -6,7 +6,7 @@ import { Tabs } from 'radix-ui';
 import { toast } from 'sonner';
 import { showValue } from '@/core/bench';
 import { openFindings } from '@/core/checks';
-import { addAction, asGesture, countedLandings, landingsFor, type Place, sendAt } from '@/core/commands';
+import { addAction, addRaw, asGesture, countedLandings, landingsFor, type Place, problemWords, sendAt } from '@/core/commands';
 import { kindOf } from '@/core/midi';
 import type { Assignment, Control, Controller, Edit, GestureType, Parameter, RigIndex, Target } from '@/core/rig';
 import { type Effective, effective, offeredGestures } from '../faceplate/effective';
@@ -19,6 +19,7 @@ import { KeptNotes } from './kept-notes';
 import { LandingWords } from './landing-words';
 import { NumberLink } from './number-link';
 import { OutcomeCard } from './outcome-card';
+import { RawWords } from './raw-words';
 import { SendWords } from './send-words';
 import { WantWords } from './want-words';
 
@@ -35,6 +36,8 @@ interface Props {
   readonly onListen: () => void;
   /** Another message on the same gesture wants a parameter. */
   readonly onMessage: () => void;
+  /** A message that is for nothing yet wants a parameter. */
+  readonly onName: (at: number) => void;
 }
 
 export function Inspector({
@@ -49,6 +52,7 @@ export function Inspector({
   onLayer,
   onListen,
   onMessage,
+  onName,
 }: Props) {
   const findings = useRig((s) => s.findings);
   const outcomes = useRig((s) => s.outcomes);
@@ -73,7 +77,15 @@ export function Inspector({
           className="flex min-h-0 flex-1 flex-col gap-3 overflow-y-auto px-4 py-3"
         >
           {acting ? (
-            <Sentences index={index} controller={controller} control={control} acting={acting} go={go} onMessage={onMessage} />
+            <Sentences
+              index={index}
+              controller={controller}
+              control={control}
+              acting={acting}
+              go={go}
+              onMessage={onMessage}
+              onName={onName}
+            />
           ) : (
             <NothingHere
               index={index}
@@ -108,6 +120,7 @@ function Sentences({
   acting,
   go,
   onMessage,
+  onName,
 }: {
   readonly index: RigIndex;
   readonly controller: Controller;
@@ -115,6 +128,7 @@ function Sentences({
   readonly acting: Effective;
   readonly go: GoTo;
   readonly onMessage: () => void;
+  readonly onName: (at: number) => void;
 }) {
   const edit = useRig((s) => s.edit);
   const { assignment, from } = acting;
@@ -153,13 +167,14 @@ function Sentences({
               edit={edit}
               go={go}
             />
+            {action.meant.length === 0 && <RawWords assignment={assignment} at={at} edit={edit} onName={() => onName(at)} />}
             {action.meant.map((id) => (
               <MeantWords key={id} index={index} assignment={assignment} at={at} parameterId={id} edit={edit} />
             ))}
           </div>
         );
       })}
-      <MoreActions controller={controller} assignment={assignment} edit={edit} onMessage={onMessage} />
+      <MoreActions index={index} controller={controller} assignment={assignment} edit={edit} onMessage={onMessage} />
     </div>
   );
 }
@@ -236,18 +251,26 @@ function CountedWords({
 
 /** Adding to the list of what a gesture does. */
 function MoreActions({
+  index,
   controller,
   assignment,
   edit,
   onMessage,
 }: {
+  readonly index: RigIndex;
   readonly controller: Controller;
   readonly assignment: Assignment;
   readonly edit: (edit: Edit) => boolean;
   readonly onMessage: () => void;
 }) {
-  if (assignment.gesture.type === 'move') return null;
-  const plain = plainActions(controller);
+  // What moves goes nowhere and presses no keys; it can wait between its messages.
+  const moves = assignment.gesture.type === 'move';
+  const plain = plainActions(controller).filter(([, action]) => !moves || action.type === 'wait');
+  const addRawMessage = (): void => {
+    const made = addRaw(index, assignment);
+    if (made.ok) edit(made.value);
+    else toast.error('Not added.', { description: problemWords(made.error) });
+  };
   return (
     <select
       aria-label="Then"
@@ -256,7 +279,8 @@ function MoreActions({
       onChange={(e) => {
         const action = plain.find(([name]) => name === e.target.value)?.[1];
         if (!action) {
-          onMessage();
+          if (e.target.value === 'raw') addRawMessage();
+          else onMessage();
           return;
         }
         const made = addAction(assignment, action);
@@ -267,7 +291,8 @@ function MoreActions({
       <option value="" disabled>
         Then do more…
       </option>
-      <option value="message">Send a message of its own…</option>
+      <option value="message">Move another parameter by a message of its own…</option>
+      <option value="raw">Send a message without a parameter</option>
       {plain.map(([name]) => (
         <option key={name} value={name}>
           {name}

@@ -83,40 +83,39 @@ export function SendWords({ index, control, controller, assignment, send, at, ed
   const { message, behaviour } = send;
   const kind = kindOf(message.type);
   const says = kind.carries === 'nothing';
-  const layers = layersOn(index.rig, controller.id).filter((l) => l.modifierControlId !== control.id);
   const siblings = (index.assignmentsOf.get(control.id) ?? []).filter((a) => a.id !== assignment.id);
   const free = (bank: number | null, layerId: string | null, gesture: string): boolean =>
     !siblings.some((a) => a.bank === bank && a.layerId === layerId && a.gesture.type === gesture);
+  // Where it stands is said once, with the first message.
+  const isFirst = assignment.actions.findIndex((a) => a.type === 'send') === at;
   return (
     <>
       <Line>
-        On
-        <GestureWord index={index} control={control} assignment={assignment} edit={edit} go={go} free={free} />
-        {assignment.gesture.type === 'chord' && (
-          <ChordWords index={index} control={control} assignment={assignment} gesture={assignment.gesture} edit={edit} />
+        {isFirst ? (
+          <>
+            On
+            <GestureWord index={index} control={control} assignment={assignment} edit={edit} go={go} free={free} />
+            {assignment.gesture.type === 'chord' && (
+              <ChordWords index={index} control={control} assignment={assignment} gesture={assignment.gesture} edit={edit} />
+            )}
+            in
+            {controller.firmware.banks > 1 && (
+              <BankWord index={index} controller={controller} assignment={assignment} edit={edit} go={go} free={free} />
+            )}
+            <LayerWord
+              index={index}
+              control={control}
+              controller={controller}
+              assignment={assignment}
+              edit={edit}
+              go={go}
+              free={free}
+            />
+            send
+          </>
+        ) : (
+          'Then send'
         )}
-        in
-        {controller.firmware.banks > 1 && (
-          <BankWord index={index} controller={controller} assignment={assignment} edit={edit} go={go} free={free} />
-        )}
-        <WordSelect
-          aria-label="Layer"
-          value={assignment.layerId ?? ''}
-          onChange={(e) => {
-            const layerId = e.target.value === '' ? null : e.target.value;
-            if (edit(changePlace(index, assignment, { bank: assignment.bank, layerId }))) go({ layer: layerId });
-          }}
-        >
-          <option value="" disabled={!free(assignment.bank, null, assignment.gesture.type)}>
-            Base
-          </option>
-          {layers.map((l) => (
-            <option key={l.id} value={l.id} disabled={!free(assignment.bank, l.id, assignment.gesture.type)}>
-              {l.name}
-            </option>
-          ))}
-        </WordSelect>
-        send
         <MessageWords
           index={index}
           controller={controller}
@@ -141,6 +140,39 @@ export function SendWords({ index, control, controller, assignment, send, at, ed
       </Line>
       <NumberHint message={message} />
     </>
+  );
+}
+
+function LayerWord({
+  index,
+  control,
+  controller,
+  assignment,
+  edit,
+  go,
+  free,
+}: Pick<Props, 'index' | 'control' | 'controller' | 'assignment' | 'edit' | 'go'> & {
+  readonly free: (bank: number | null, layerId: string | null, gesture: string) => boolean;
+}) {
+  const layers = layersOn(index.rig, controller.id).filter((l) => l.modifierControlId !== control.id);
+  return (
+    <WordSelect
+      aria-label="Layer"
+      value={assignment.layerId ?? ''}
+      onChange={(e) => {
+        const layerId = e.target.value === '' ? null : e.target.value;
+        if (edit(changePlace(index, assignment, { bank: assignment.bank, layerId }))) go({ layer: layerId });
+      }}
+    >
+      <option value="" disabled={!free(assignment.bank, null, assignment.gesture.type)}>
+        Base
+      </option>
+      {layers.map((l) => (
+        <option key={l.id} value={l.id} disabled={!free(assignment.bank, l.id, assignment.gesture.type)}>
+          {l.name}
+        </option>
+      ))}
+    </WordSelect>
   );
 }
 

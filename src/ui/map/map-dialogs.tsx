@@ -11,9 +11,12 @@ const LayerDialog = dynamic(() => import('./layer-dialog').then((m) => m.LayerDi
 const ListenDialog = dynamic(() => import('./listen-dialog').then((m) => m.ListenDialog), { ssr: false });
 const FillDialog = dynamic(() => import('./fill-dialog').then((m) => m.FillDialog), { ssr: false });
 
+/** A parameter for a control that has none, one more for its function, one with a message of its own, or one for the message at a place of its list. */
+export type Wanted = 'assign' | 'add' | 'message' | { readonly at: number };
+
 /** What is open: choosing a parameter for a control that has none, one more for its function, or one with a message of its own. */
 export type Opened =
-  | { readonly type: 'pick'; readonly for: 'assign' | 'add' | 'message' }
+  | { readonly type: 'pick'; readonly for: Wanted }
   | { readonly type: 'layer' }
   | { readonly type: 'listen' }
   | { readonly type: 'fill'; readonly source: Assignment };
@@ -25,7 +28,7 @@ interface Props {
   readonly gesture: GestureType | null;
   readonly opened: Opened | null;
   readonly onClose: () => void;
-  readonly onPick: (parameter: Parameter, wanted: 'assign' | 'add' | 'message') => void;
+  readonly onPick: (parameter: Parameter, wanted: Wanted) => void;
   readonly onLayer: (id: string) => void;
   readonly onTake: (message: Message) => void;
 }

@@ -16,7 +16,7 @@ import { Controllers, NoController } from './controllers';
 import { Ladder } from './ladder';
 import { LayersBar } from './layers-bar';
 import { listOf } from './listed';
-import { MapDialogs, type Opened } from './map-dialogs';
+import { MapDialogs, type Opened, type Wanted } from './map-dialogs';
 import { MapHead } from './map-head';
 import { usePanelCommands } from './panel-commands';
 import { type Assigning, useAssigning } from './use-assigning';
@@ -36,7 +36,7 @@ export function MapScreen() {
   const gesture = control ? shownGesture(index, control, place, where.gesture) : null;
   const acting = control && gesture ? effective(index, control, place, gesture) : null;
   const assigning = useAssigning(index, where, acting, go);
-  const pick = (wanted: 'assign' | 'add' | 'message'): void => setOpened({ type: 'pick', for: wanted });
+  const pick = (wanted: Wanted): void => setOpened({ type: 'pick', for: wanted });
   usePanelCommands({
     index,
     where,
@@ -97,6 +97,7 @@ export function MapScreen() {
         }}
         onPick={(parameter, wanted) => {
           if (wanted === 'message') assigning.sendAsWell(parameter);
+          else if (typeof wanted === 'object') assigning.name(parameter, wanted.at);
           else if (control) assigning.put(parameter, control, gesture, wanted, assigning.caught);
           assigning.forget();
         }}
@@ -238,7 +239,7 @@ function ChosenControl({
   readonly place: Place;
   readonly gesture: GestureType | null;
   readonly acting: Effective | null;
-  readonly pick: (wanted: 'assign' | 'add' | 'message') => void;
+  readonly pick: (wanted: Wanted) => void;
   readonly openLayer: () => void;
 }) {
   return (
@@ -256,6 +257,7 @@ function ChosenControl({
           onLayer={openLayer}
           onListen={() => setOpened({ type: 'listen' })}
           onMessage={() => pick('message')}
+          onName={(at) => pick({ at })}
         />
       ) : (
         <p className="px-4 py-5 text-ink-2">

@@ -3,7 +3,7 @@
 import { nanoid } from 'nanoid';
 import { useCallback, useState } from 'react';
 import { toast } from 'sonner';
-import { addMessage, asGesture, assign, changeMessage, gestureOf, problemWords } from '@/core/commands';
+import { addMessage, asGesture, assign, changeMessage, gestureOf, nameParameter, problemWords } from '@/core/commands';
 import { type Message, shortName } from '@/core/midi';
 import type { Control, GestureType, Parameter, RigIndex } from '@/core/rig';
 import { type Effective, effective } from '../faceplate/effective';
@@ -23,6 +23,8 @@ export interface Assigning {
   ) => void;
   /** The parameter gets a message of its own beside those that the chosen function sends already. */
   readonly sendAsWell: (parameter: Parameter) => void;
+  /** The parameter is what a message of the chosen function, by its place in the list, is for. */
+  readonly name: (parameter: Parameter, at: number) => void;
   /** What a control was heard to send becomes what it sends here; false where it waits for the parameter that is chosen next. */
   readonly take: (message: Message) => boolean;
   /** What was heard before a parameter was chosen for it. */
@@ -73,6 +75,12 @@ export function useAssigning(index: RigIndex, { place, control }: Where, acting:
     if (made.ok) edit(made.value);
     else toast.error('Not added.', { description: problemWords(made.error) });
   };
+  const name = (parameter: Parameter, at: number): void => {
+    if (!acting) return;
+    const made = nameParameter(index, acting.assignment, at, parameter, () => nanoid(10));
+    if (made.ok) edit(made.value);
+    else toast.error('Not named.', { description: problemWords(made.error) });
+  };
   const take = (message: Message): boolean => {
     const at = acting && acting.from !== 'base' ? acting.assignment.actions.findIndex((a) => a.type === 'send') : -1;
     if (!acting || at < 0) {
@@ -83,5 +91,5 @@ export function useAssigning(index: RigIndex, { place, control }: Where, acting:
     if (made && edit(made)) say(`${control?.name ?? ''} sends ${shortName(message)} now.`);
     return true;
   };
-  return { put, sendAsWell, take, caught, forget: () => setCaught(null) };
+  return { put, sendAsWell, name, take, caught, forget: () => setCaught(null) };
 }
