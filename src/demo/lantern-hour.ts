@@ -162,6 +162,23 @@ const alternating = (first: number, second: number): Behaviour => ({ type: 'latc
 const held = (down: number, up: number): Behaviour => ({ type: 'momentary', down: u14(down), up: u14(up) });
 const every = (value: number): Behaviour => ({ type: 'fixed', value: u14(value) });
 
+/** Props are yellow and what rings on is green, dim blue while off; the light of the heel blinks while its layer is open. */
+function lights(b: Builder, heel: string): void {
+  for (const [pad, colour] of [
+    ['P 1', 'yellow'],
+    ['P 2', 'yellow'],
+    ['P 3', 'yellow'],
+    ['P 5', 'green'],
+    ['P 6', 'violet'],
+  ] as const) {
+    const { id } = b.control('Pad tray 4×4', pad);
+    const own = () => b.rig.assignments.filter((a) => a.controlId === id);
+    for (const row of own()) b.do(set('assignments', row, 'colour', colour));
+    for (const row of own()) b.do(set('assignments', row, 'colourOff', 'blue'));
+  }
+  for (const row of b.rig.layers.filter((l) => l.id === heel)) b.do(set('layers', row, 'blinks', 2));
+}
+
 /** Builds the demo rig. The same identifiers each time. */
 export function lanternHour(id = 'lantern-hour'): Rig {
   const b = new Builder(id);
@@ -247,6 +264,7 @@ export function lanternHour(id = 'lantern-hour'): Rig {
   b.put('Pad tray 4×4 / K 2', at(null), 'Prop Cupboard: Bed level', {});
   // A mistake: 121 is “reset all controllers”.
   b.put('Pad tray 4×4 / K 8', at(null), 'Reel Clerk: Speed', { number: 121, todo: true });
+  lights(b, heel);
   // What is known beside it: a limit that the player found out, how a fact is known, and the smallest map that already works.
   b.do(set('parameters', b.parameter('Pane Choir: Choir'), 'note', 'It fades: it is still heard for 2 s after Off.'));
   const hall = b.rig.targets.find((t) => t.name === 'Quarry Hall');

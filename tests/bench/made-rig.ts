@@ -41,6 +41,8 @@ export function madeRig(size: number): Rig {
     textShort: '',
     textLong: '',
     colour: '',
+    colourOff: '',
+    lightBy: 'controller' as const,
     wants: [],
     minimum: false,
   };

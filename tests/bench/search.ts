@@ -50,6 +50,7 @@ function wide(): Rig {
     madeIn: 'controller',
     signal: null,
     fallsThrough: true,
+    blinks: 0,
     entered: null,
   });
   return {

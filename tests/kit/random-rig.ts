@@ -49,6 +49,7 @@ export function randomRig(seed: number): Rig {
     madeIn: 'controller',
     signal: null,
     fallsThrough: true,
+    blinks: 0,
     entered: null,
   };
   const layered = next() < 0.5;

@@ -127,6 +127,7 @@ const someLayer = fc.record({
   madeIn: fc.constantFrom('controller' as const, 'host' as const),
   signal: fc.oneof(fc.constant(null), someMessage),
   fallsThrough: fc.boolean(),
+  blinks: fc.constantFrom(0, 0, 1, 2.5, 3),
   tap: fc.array(action(false, false), { maxLength: 2 }),
 });
 
@@ -149,6 +150,14 @@ const someFunction = fc.constantFrom(...ids).chain((on) => {
     text: fc.constantFrom('', 'LOOM', '=X'),
     longText: fc.constantFrom('', '', 'Loom of the hall'),
     colour: fc.constantFrom('', '', '#aa3311'),
+    colourOff: fc.constantFrom('', '', 'dim blue'),
+    lightBy: fc.constantFrom(
+      'controller' as const,
+      'controller' as const,
+      'own-state' as const,
+      'feedback' as const,
+      'host' as const,
+    ),
   });
 });
 
@@ -259,6 +268,7 @@ export function richRig(given: SomeRichRig): Rig {
       madeIn: l.madeIn,
       signal: l.signal,
       fallsThrough: l.fallsThrough,
+      blinks: l.blinks,
       entered: null,
     }),
   );
@@ -280,6 +290,8 @@ export function richRig(given: SomeRichRig): Rig {
       textShort: f.text,
       textLong: f.longText,
       colour: f.colour,
+      colourOff: f.colourOff,
+      lightBy: f.lightBy,
     };
   });
   const sent = [...assignments.flatMap((a) => a.actions), ...layers.flatMap((l) => l.tap)].flatMap((x) =>

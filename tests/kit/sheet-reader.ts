@@ -115,6 +115,12 @@ function curve(text: string): Landing['curve'] {
   return { type, amount: num(amount) };
 }
 
+const lights: Readonly<Record<string, Assignment['lightBy']>> = {
+  'its own state': 'own-state',
+  'what is sent back': 'feedback',
+  'the host': 'host',
+};
+
 /** Rebuilds what the sheet says on the gear of a rig; functions, landings, layers and counters of the rig itself are not looked at. */
 export function rebuilt(gear: Rig, lines: readonly ReadLine[]): Rig {
   const layers: Layer[] = [];
@@ -240,6 +246,7 @@ export function rebuilt(gear: Rig, lines: readonly ReadLine[]): Rig {
             : { type: 'controller', controllerId: called(units, reaches).id },
       madeIn: line.say('made in') === 'the host' ? 'host' : 'controller',
       signal: line.say('type') === 'Layer' ? null : message(line, controller.firmware.shows),
+      blinks: line.say('blinks') === '' ? 0 : num(matched(/^(.*) times a second while open$/, line.say('blinks'))[0] ?? ''),
       fallsThrough: line.say('where it has nothing') === 'what lies below acts',
       entered: null,
     });
@@ -283,6 +290,8 @@ export function rebuilt(gear: Rig, lines: readonly ReadLine[]): Rig {
       textShort: line.say('text'),
       textLong: line.say('long text'),
       colour: line.say('colour'),
+      colourOff: line.say('colour off'),
+      lightBy: lights[line.say('light follows')] ?? 'controller',
       minimum: false,
       entered: null,
       saved: null,

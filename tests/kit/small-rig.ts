@@ -176,6 +176,8 @@ export function assignment(f: Function_): Assignment {
     textShort: '',
     textLong: '',
     colour: '',
+    colourOff: '',
+    lightBy: 'controller',
     wants: [...(f.wants ?? [])],
     minimum: false,
     entered: null,
@@ -223,6 +225,7 @@ export const layer = (change: Partial<Layer> = {}): Layer => ({
   madeIn: 'controller',
   signal: null,
   fallsThrough: true,
+  blinks: 0,
   entered: null,
   ...change,
 });

@@ -114,8 +114,12 @@ function trace(rig: Rig, events: readonly ChainEvent[]) {
   const { sent, values } = played(rig, events);
   const texts = rig.assignments
     .filter((a) => standInOf(indexRig(rig), a) === null)
-    .map((a) => `${a.controlId} ${a.gesture.type} ${a.bank} ${a.page} ${a.textShort} ${a.textLong} ${a.colour}`);
-  return { sent, values: [...values].sort(), texts: texts.sort() };
+    .map(
+      (a) =>
+        `${a.controlId} ${a.gesture.type} ${a.bank} ${a.page} ${a.textShort} ${a.textLong} ${a.colour} ${a.colourOff} ${a.lightBy}`,
+    );
+  const blinks = rig.layers.map((l) => l.blinks);
+  return { sent, values: [...values].sort(), texts: texts.sort(), blinks: blinks.sort() };
 }
 
 describe('the sheet is enough', () => {

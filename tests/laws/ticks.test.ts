@@ -42,6 +42,8 @@ const someChange = fc.oneof(
       'textShort',
       'textLong',
       'colour',
+      'colourOff',
+      'lightBy',
       'note',
       'why',
       'meant',
@@ -62,7 +64,7 @@ const someChange = fc.oneof(
   fc.record({
     on: fc.constant('layers' as const),
     at: fc.nat(3),
-    field: fc.constantFrom('mode', 'fallsThrough', 'name', 'letter', 'scope'),
+    field: fc.constantFrom('mode', 'fallsThrough', 'blinks', 'name', 'letter', 'scope'),
     to: fc.nat(2),
     message: someMessage,
   }),
@@ -90,7 +92,16 @@ function editOf(rig: Rig, { on, at, field, to, message }: SomeChange): Edit | nu
     if (!row) return null;
     if (field === 'bank') return set('assignments', row, 'bank', to === 0 ? null : to);
     if (field === 'page') return set('assignments', row, 'page', to === 0 ? null : Math.min(2, to));
-    if (field === 'textShort' || field === 'textLong' || field === 'colour' || field === 'note' || field === 'why')
+    if (field === 'lightBy')
+      return set('assignments', row, field, (['controller', 'own-state', 'feedback', 'host'] as const)[to] ?? 'host');
+    if (
+      field === 'colourOff' ||
+      field === 'textShort' ||
+      field === 'textLong' ||
+      field === 'colour' ||
+      field === 'note' ||
+      field === 'why'
+    )
       return set('assignments', row, field, words);
     const actions = row.actions.map((a, i): Assignment['actions'][number] => {
       if (a.type !== 'send' || i !== 0) return a;
@@ -117,6 +128,7 @@ function editOf(rig: Rig, { on, at, field, to, message }: SomeChange): Edit | nu
     const row = rig.layers[at % Math.max(1, rig.layers.length)];
     if (!row) return null;
     if (field === 'mode') return set('layers', row, 'mode', (['while-held', 'toggled', 'next-press'] as const)[to] ?? 'toggled');
+    if (field === 'blinks') return set('layers', row, 'blinks', to);
     if (field === 'fallsThrough') return set('layers', row, 'fallsThrough', to === 0);
     if (field === 'scope')
       return set('layers', row, 'scope', to === 0 ? { type: 'all' } : { type: 'controller', controllerId: 'board' });
@@ -156,6 +168,8 @@ function told(rig: Rig, row: Assignment | Landing | Layer): readonly unknown[] {
       row.textShort,
       row.textLong,
       row.colour,
+      row.colourOff,
+      row.lightBy,
     ];
   if ('parameterId' in row)
     return [
@@ -179,6 +193,7 @@ function told(rig: Rig, row: Assignment | Landing | Layer): readonly unknown[] {
     row.madeIn,
     row.madeIn === 'host' ? row.signal : null,
     row.fallsThrough,
+    row.blinks,
   ];
 }
 

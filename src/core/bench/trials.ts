@@ -35,7 +35,9 @@ export interface Lights {
   readonly changed: LightAt;
 }
 
-/** The light of a switch against a toggle that it moves; null where it has none, or its place cannot be reached. */
+/** The light of a switch against a toggle that it moves; null where it has none, where its place cannot be reached,
+ * or where the host decides what it shows: then nobody knows.
+ */
 export function lightsOf(index: RigIndex, assignment: Assignment, parameter: Parameter, around: Surroundings): Lights | null {
   const control = index.controls.get(assignment.controlId);
   if (!control || control.light === 'none' || parameter.kind !== 'toggle') return null;
@@ -43,10 +45,12 @@ export function lightsOf(index: RigIndex, assignment: Assignment, parameter: Par
   const slot = stage?.chain.targets.slots.get(parameter.id);
   if (!stage || slot === undefined) return null;
   let state = start(stage);
+  let unknown = false;
   const look = (): LightAt => {
     const program = stage.chain.controllers[0];
     const own = state.controllers[0];
     const view = program && own ? panelView(program, own).get(control.id) : undefined;
+    if (view?.lit === null) unknown = true;
     return { lit: view?.lit === true, on: (state.targets.values[slot] ?? 0) >= 0.5 };
   };
   const before = look();
@@ -64,7 +68,8 @@ export function lightsOf(index: RigIndex, assignment: Assignment, parameter: Par
   const last = script[script.length - 1]?.atMs ?? 0;
   const other = (state.targets.values[slot] ?? 0) >= 0.5 ? parameter.lowest : parameter.highest;
   state = run(stage.chain, state, [{ do: 'set', atMs: last + 1000, on: parameter.id, value: other }], plain).state;
-  return { start: before, presses, changed: look() };
+  const changed = look();
+  return unknown ? null : { start: before, presses, changed };
 }
 
 /**

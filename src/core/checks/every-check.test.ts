@@ -611,6 +611,24 @@ const cases = [
     fixes: ['Take the keystroke out'],
   },
   {
+    check: 'light-cannot',
+    ill: one(
+      {},
+      {
+        control: { light: 'on-off' },
+        also: (r) => ({ ...r, assignments: r.assignments.map((a) => ({ ...a, colourOff: 'blue' })) }),
+      },
+    ),
+    well: one(
+      {},
+      {
+        control: { light: 'colour' },
+        also: (r) => ({ ...r, assignments: r.assignments.map((a) => ({ ...a, colour: 'red', colourOff: 'blue' })) }),
+      },
+    ),
+    fixes: ['Leave its light as it is'],
+  },
+  {
     check: 'text-too-long',
     ill: one(
       {},

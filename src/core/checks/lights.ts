@@ -7,6 +7,7 @@ import {
   type Controller,
   type Edit,
   insert,
+  type LightSource,
   type Parameter,
   type RigIndex,
   set,
@@ -68,7 +69,7 @@ function lightFixes(context: CheckContext, finding: Finding): readonly Fix[] {
     })),
   );
   const back: Fix[] =
-    target.reception.feedback === 'none' && home.controller.firmware.lights === 'feedback'
+    target.reception.feedback === 'none' && lightFollows(assignment, home.controller) === 'feedback'
       ? [
           {
             label: `Let ${target.name} send its values back`,
@@ -88,6 +89,10 @@ function lightFixes(context: CheckContext, finding: Finding): readonly Fix[] {
     ...back,
   ];
 }
+
+/** What the light of a function follows. */
+const lightFollows = ({ lightBy }: Assignment, { firmware }: Controller): LightSource =>
+  lightBy === 'controller' ? firmware.lights : lightBy;
 
 /** Why a light cannot show what it switches. */
 const whyNot = ({ actions }: Assignment): string =>

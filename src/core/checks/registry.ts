@@ -19,6 +19,7 @@ import {
 import { goesRound } from './goes-round';
 import { irregular } from './irregular';
 import { jumpAfterChange, placeNotSentAgain } from './leaps';
+import { lightCannot } from './light-cannot';
 import { lightAfterChange, lightDisagrees, wrongAtStart } from './lights';
 import { lostPress } from './lost-press';
 import { modifierCovered, modifierStuck, releaseElsewhere } from './modifiers';
@@ -82,6 +83,7 @@ const assignmentChecks = [
   centreUnreachable,
   cutAtSender,
   textTooLong,
+  lightCannot,
   noParameter,
   neverPickedUp,
   irregular,

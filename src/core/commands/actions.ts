@@ -30,6 +30,8 @@ const blank = {
   textShort: '',
   textLong: '',
   colour: '',
+  colourOff: '',
+  lightBy: 'controller' as const,
   minimum: false,
   entered: null,
   saved: null,

@@ -96,6 +96,8 @@ export function assign(index: RigIndex, wish: AssignWish, newId: NewId): Result<
     textShort: control.display ? parameter.name.toUpperCase().slice(0, control.display.short) : '',
     textLong: '',
     colour: '',
+    colourOff: '',
+    lightBy: 'controller',
     minimum: false,
     entered: null,
     saved: null,

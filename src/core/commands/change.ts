@@ -85,7 +85,19 @@ export function changeBehaviour(assignment: Assignment, actionIndex: number, beh
 
 /** Changes what the controller holds besides its sends: gesture, place, texts. Anything but a text makes marks stale. */
 export function changeAssignment(assignment: Assignment, changes: Partial<Assignment>, label: string): Edit {
-  const texts = new Set(['textShort', 'textLong', 'colour', 'wants', 'why', 'note', 'entered', 'saved', 'proved']);
+  const texts = new Set([
+    'textShort',
+    'textLong',
+    'colour',
+    'colourOff',
+    'lightBy',
+    'wants',
+    'why',
+    'note',
+    'entered',
+    'saved',
+    'proved',
+  ]);
   const stale = Object.keys(changes).some((field) => !texts.has(field));
   return batch(label, [...patch('assignments', assignment, changes), ...(stale ? staleAssignment(assignment) : [])]);
 }

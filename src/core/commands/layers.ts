@@ -58,6 +58,7 @@ export function addLayer(
     name: wish.name,
     letter,
     shape: shapes[used % shapes.length] ?? 'diamond',
+    blinks: 0,
     entered: null,
     modifierControlId: control.id,
     mode: wish.mode,

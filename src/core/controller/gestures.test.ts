@@ -17,7 +17,7 @@ import {
   smallRig,
   withFunctions,
 } from '../../../tests/kit/small-rig';
-import type { Action, Assignment, Behaviour, Firmware, Layer, Rig } from '../rig';
+import { type Action, type Assignment, type Behaviour, type Firmware, type Layer, type Rig, rowSchemas } from '../rig';
 import { accelerated, panelView } from './index';
 
 const board = (firmware: Partial<Firmware>, functions: readonly Function_[], layers: readonly Layer[] = []): Rig =>
@@ -305,6 +305,46 @@ describe('what the panel shows', () => {
   it('a modifier’s light shows its layer', () => {
     expect(lit(board({}, latch, [layer()]), [down('mod', 0)], 'mod')).toBe(true);
     expect(lit(board({}, latch, [layer({ mode: 'toggled' })]), tap('mod', 0), 'mod')).toBe(true);
+  });
+  const shown = (rig: Rig, events: Parameters<typeof played>[1], id = 'fs1') => {
+    const told = played({ ...rig, controls: rig.controls.map((c) => ({ ...c, light: 'colour' as const })) }, events);
+    const [program] = told.chain.controllers;
+    const [state] = told.state.controllers;
+    return program && state ? panelView(program, state).get(id) : undefined;
+  };
+  const lighted = (rig: Rig, change: Partial<Assignment>): Rig => ({
+    ...rig,
+    assignments: rig.assignments.map((a) => ({ ...a, ...change })),
+  });
+  it('a light in two colours shows one while it is on and the other while it is off', () => {
+    const two = lighted(board({}, latch), { colour: 'red', colourOff: 'blue' });
+    expect(shown(two, [])).toMatchObject({ lit: false, colour: 'blue' });
+    expect(shown(two, tap('fs1', 0))).toMatchObject({ lit: true, colour: 'red' });
+  });
+  it('a light may follow its own state where others of the controller follow what is sent back', () => {
+    const own = (lightBy: 'controller' | 'own-state') => {
+      const rig = withFunctions(
+        smallRig([parameter('freeze')], { firmware: { lights: 'feedback' }, reception: { feedback: 'same-address' } }),
+        [{ ...assignment({ behaviour: fixed(127), meant: ['freeze'] }), lightBy }],
+        [landing('freeze', { mode: 'toggle' })],
+      );
+      const [wire] = rig.wires;
+      if (!wire) throw new Error('no wire');
+      return { ...rig, wires: [wire, { ...wire, id: 'back', from: wire.to, to: wire.from }] };
+    };
+    expect(lit(own('controller'), tap('fs1', 0))).toBe(true);
+    expect(lit(own('own-state'), tap('fs1', 0))).toBe(false);
+  });
+  it('what the host decides is not known, unless it came back', () => {
+    const host = lighted(board({}, latch), { lightBy: 'host' });
+    expect(shown(host, tap('fs1', 0))).toMatchObject({ lit: null });
+  });
+  it('the light of a modifier blinks while its layer is open, never above three a second', () => {
+    const blinking = board({}, latch, [layer({ blinks: 2 })]);
+    expect(shown(blinking, [down('mod', 0)], 'mod')).toMatchObject({ lit: true, blinks: 2 });
+    expect(shown(blinking, tap('mod', 0), 'mod')).toMatchObject({ blinks: 0 });
+    expect(rowSchemas.layers.safeParse(layer({ blinks: 3 })).success).toBe(true);
+    expect(rowSchemas.layers.safeParse(layer({ blinks: 3.01 })).success).toBe(false);
   });
   it('feedback sets light and latch where the firmware listens and the wiring lets it arrive', () => {
     const rig = withFunctions(

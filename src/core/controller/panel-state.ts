@@ -5,8 +5,12 @@ import { type ControllerState, type Draft, draftOf, recall } from './state';
 
 export interface ControlView {
   readonly down: boolean;
-  /** Null where the control has no light. */
+  /** Null where the control has no light, or where the host decides and nothing came back: nobody knows then. */
   readonly lit: boolean | null;
+  /** The colour that its light is planned to have as it is now; empty where none was said. */
+  readonly colour: string;
+  /** How often it blinks in a second; 0 for steady. */
+  readonly blinks: number;
   /** Where it stands or its ring points, 0–1; null where neither is known. */
   readonly position: number | null;
   /** What its display says; null where it has none. */
@@ -33,9 +37,14 @@ function viewOf(d: Draft, control: ProgramControl): ControlView {
   const first = moving[0] ?? switching[0];
   const down = d.downs[row.id] !== undefined;
   const position = recall(d, control.position);
+  const opened = control.opens.find((m) => d.open.some((o) => o.id === m.layer.id));
+  const lit = row.light === 'none' ? null : opened ? true : litBy(d, switching, down);
+  const shown = (switching.find((a) => a.actions.some((x) => x.type === 'send')) ?? first)?.assignment;
   return {
     down,
-    lit: row.light === 'none' ? null : litBy(d, control, switching, down),
+    lit,
+    colour: row.light === 'colour' ? (lit ? (shown?.colour ?? '') : (shown?.colourOff ?? '')) : '',
+    blinks: row.light !== 'none' && opened ? opened.layer.blinks : 0,
     position:
       row.ring || row.kind === 'encoder'
         ? (ringOf(d, moving) ?? (position < 0 ? null : position))
@@ -48,15 +57,17 @@ function viewOf(d: Draft, control: ProgramControl): ControlView {
   };
 }
 
-/** A modifier's light shows its layer; a switch's shows its latch, or what came back, or that it is down. */
-function litBy(d: Draft, control: ProgramControl, switching: readonly Armed[], down: boolean): boolean {
-  if (control.opens.some((m) => d.open.some((o) => o.id === m.layer.id))) return true;
+/** The light of a switch shows its latch, or what came back, or that it is down; null where the host decides and nothing came back. */
+function litBy(d: Draft, switching: readonly Armed[], down: boolean): boolean | null {
   for (const armed of switching) {
+    const said = armed.assignment?.lightBy ?? 'controller';
+    const by = said === 'controller' ? d.program.firmware.lights : said;
     for (const action of armed.actions) {
       if (action.type !== 'send') continue;
-      if (d.program.firmware.lights === 'feedback') {
+      if (by !== 'own-state') {
         const fed = recall(d, d.program.fed.get(action.key) ?? -1);
         if (fed >= 0) return fed >= 64;
+        if (by === 'host') return null;
       }
       if (action.emitter.type === 'latching') {
         // A latch that has not sent anything yet is dark, whatever it would send second.

@@ -8,7 +8,7 @@ import { type ImportProblem, readJson } from './json';
 /** What a rig file begins with. */
 export const RIG_FORMAT = 'keen-dial/rig';
 /** The version that is written; every older one is read. */
-export const RIG_FORMAT_VERSION = 6;
+export const RIG_FORMAT_VERSION = 7;
 /** From this version on no text holds a control character; older files are cleaned. */
 const CLEAN_SINCE = 4;
 /** Most rows in one rig. */
@@ -107,7 +107,8 @@ const scriptsOfVersion1 = z.looseObject({
  * A file of an older version as the present one would have written it. Version 2: script events name what they act on as `on`.
  * Version 3: the table of searches; evidence, factory numbers, origins and the mark of the minimum map have defaults. Version 4: texts without
  * control characters. Version 5: what is wanted of a parameter, assumed where nobody said it. Version 6:
- * ticks keep what was entered, and layers can be ticked; older ticks have a time alone.
+ * ticks keep what was entered, and layers can be ticked; older ticks have a time alone. Version 7: lights have a colour while off and something that they
+ * follow, and layers may blink: as they were, steady and as their controller does it.
  */
 function migrated(raw: unknown, version: number): unknown {
   return version >= CLEAN_SINCE ? raw : cleanTexts(version >= 3 ? raw : migratedTo3(version >= 2 ? raw : migratedTo2(raw)));

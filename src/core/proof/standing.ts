@@ -53,9 +53,9 @@ export function planKey(index: RigIndex, assignment: Assignment): string {
   return sysexKey(codeUnits(content)).toString(36);
 }
 
-/** What a trial keeps of the plan: what the controller sends for the function, and how its pedal is calibrated. A text on a display proves nothing. */
+/** What a trial keeps of the plan: what the controller sends for the function, and how its pedal is calibrated. A text on a display and a light prove nothing. */
 export function planFacts(index: RigIndex, assignment: Assignment): Readonly<Record<string, unknown>> {
-  const { text: _text, longText: _long, colour: _colour, ...sent } = factsOf(index, assignment);
+  const { text: _text, longText: _long, colour: _colour, colourOff: _off, lightBy: _by, ...sent } = factsOf(index, assignment);
   const calibration = index.controls.get(assignment.controlId)?.calibration ?? null;
   return calibration === null ? sent : { ...sent, calibration };
 }

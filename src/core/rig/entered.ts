@@ -47,8 +47,10 @@ function factsOfAssignment({ counters }: Counters, row: Assignment): Entered {
       text: row.textShort,
       longText: row.textLong,
       colour: row.colour,
+      colourOff: row.colourOff,
+      lightBy: row.lightBy,
     },
-    { text: '', longText: '', colour: '' },
+    { text: '', longText: '', colour: '', colourOff: '', lightBy: 'controller' },
   );
 }
 
@@ -92,8 +94,9 @@ function factsOfLayer({ counters }: Counters, row: Layer): Entered {
       made: row.madeIn,
       signal: row.madeIn === 'host' ? row.signal : null,
       below: row.fallsThrough,
+      blinks: row.blinks,
     },
-    { tap: [] },
+    { tap: [], blinks: 0 },
   );
 }
 
@@ -129,8 +132,10 @@ const known = new WeakMap<Tickable, { readonly counters: unknown; readonly stand
 export function heldAssignment(row: Assignment): Assignment | null {
   const kept = row.entered?.facts;
   if (kept === undefined) return row.entered === null ? null : row;
-  const { control, bank = null, page = null, layer = null, gesture, actions, text = '', longText = '', colour = '' } = kept;
-  const held = { controlId: control, bank, page, layerId: layer, gesture, textShort: text, textLong: longText, colour };
+  const { control, bank = null, page = null, layer = null, gesture, actions } = kept;
+  const { text = '', longText = '', colour = '', colourOff = '', lightBy = 'controller' } = kept;
+  const shown = { textShort: text, textLong: longText, colour, colourOff, lightBy };
+  const held = { controlId: control, bank, page, layerId: layer, gesture, ...shown };
   const read = assignmentSchema.safeParse({ ...row, ...held, actions: asActions(actions, row.actions) });
   return read.success ? read.data : row;
 }
@@ -161,7 +166,7 @@ export function heldLanding(row: Landing): Landing | null {
 export function heldLayer(row: Layer): Layer {
   const kept = row.entered?.facts;
   if (kept === undefined) return row;
-  const { modifier = null, stays, tap = [], reaches, made, signal = null, below } = kept;
+  const { modifier = null, stays, tap = [], reaches, made, signal = null, below, blinks = 0 } = kept;
   const held = {
     modifierControlId: modifier,
     mode: stays,
@@ -170,6 +175,7 @@ export function heldLayer(row: Layer): Layer {
     madeIn: made,
     signal,
     fallsThrough: below,
+    blinks,
   };
   const read = layerSchema.safeParse({ ...row, ...held });
   return read.success ? read.data : row;

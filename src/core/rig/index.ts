@@ -12,6 +12,7 @@ export {
   accelerationSchema,
   type Behaviour,
   behaviourValues,
+  blinkSchema,
   type Control,
   type ControlKind,
   type Controller,
@@ -32,6 +33,8 @@ export {
   keysSchema,
   type Landing,
   type Layer,
+  type LightSource,
+  lightSourceSchema,
   type Mark,
   nameSchema,
   noteSchema,
@@ -67,8 +70,9 @@ export { batch, type Edit, editSchema, insert, invert, labelOf, MOST_EDITS, part
 export { sameJson } from './json';
 export { firstBroken, referencesOf, rowsPointingAt } from './references';
 
-// What a function is called.
+// What a function is called, and what its light shows.
 
+export { type LightColour, lightColours, shapeOfColour } from './colours.data';
 export { actionWords, doingWords, functionWords } from './function-words';
 
 // What was entered, and whether it still stands.

@@ -1,7 +1,7 @@
 // The lines of one controller: its layers, then what each control does, control by control.
 import { exhaustive } from '../base';
 import { carriesValue } from '../midi';
-import type { Action, Assignment, Control, Controller, Layer, RigIndex } from '../rig';
+import type { Action, Assignment, Control, Controller, Layer, LightSource, RigIndex } from '../rig';
 import { limitsOf, standInOf, stands } from '../rig';
 import { exactNumber } from './exact';
 import { type Fact, fact, inOrder } from './fact';
@@ -49,7 +49,7 @@ export function linesOfFunction(index: RigIndex, assignment: Assignment): readon
 }
 
 function functionLines(index: RigIndex, naming: Naming, controller: Controller, assignment: Assignment): readonly SheetLine[] {
-  const { actions, gesture, textShort, textLong, colour } = assignment;
+  const { actions, gesture, textShort, textLong, colour, colourOff, lightBy } = assignment;
   const limits = limitsOf(index, assignment).map((l) => `${l.about}: ${l.text}`);
   const place: readonly (Fact | null)[] = [
     fact('control', assignment.controlId, naming.control(assignment.controlId)),
@@ -64,7 +64,13 @@ function functionLines(index: RigIndex, naming: Naming, controller: Controller, 
           fact('singles', gesture.singlesFire, gesture.singlesFire ? 'fires too' : 'waits for the other'),
         ]
       : [];
-  const display = [fact('text', textShort, textShort), fact('longText', textLong, textLong), fact('colour', colour, colour)];
+  const display = [
+    fact('text', textShort, textShort),
+    fact('longText', textLong, textLong),
+    fact('colour', colour, colour),
+    fact('colourOff', colourOff, colourOff),
+    fact('lightBy', lightBy, lightByWords[lightBy]),
+  ];
   const entered = stands(index, assignment);
   return actions.map((action, i) => {
     const facts = inOrder([
@@ -141,6 +147,14 @@ function goFact({ bankNames }: Controller, to: (Action & { readonly type: 'go' }
   }
 }
 
+/** What a light follows; nothing is said where it is as the controller does it. */
+const lightByWords: Readonly<Record<LightSource, string>> = {
+  controller: '',
+  'own-state': 'its own state',
+  feedback: 'what is sent back',
+  host: 'the host',
+};
+
 /** How a layer opens and closes, in words. */
 export const layerStays: Readonly<Record<Layer['mode'], string>> = {
   'while-held': 'while held',
@@ -179,6 +193,7 @@ function layerLines(index: RigIndex, naming: Naming, controller: Controller, lay
         fact('stays', layer.mode, layerStays[layer.mode]),
         fact('made', layer.madeIn, layer.madeIn === 'host' ? 'the host' : 'the controller'),
         reachesFact(naming, layer),
+        fact('blinks', layer.blinks, layer.blinks === 0 ? '' : `${exactNumber(layer.blinks)} times a second while open`),
         fact('below', layer.fallsThrough, layer.fallsThrough ? 'what lies below acts' : 'nothing acts'),
         ...(signal === null
           ? [fact('type', 'layer', 'Layer')]

@@ -88,6 +88,7 @@ describe('teaching', () => {
       madeIn: 'host' as const,
       signal: null,
       fallsThrough: true,
+      blinks: 0,
       entered: null,
     };
     const row = landing('Mix', { address: cc(104), hostLayerId: 'veil' });

@@ -102,6 +102,7 @@ export const columns: { readonly [T in TableName]: Readonly<Record<Exclude<keyof
     madeIn: 'text',
     signal: 'json',
     fallsThrough: 'boolean',
+    blinks: 'real',
     entered: 'json',
   },
   assignments: {
@@ -115,6 +116,8 @@ export const columns: { readonly [T in TableName]: Readonly<Record<Exclude<keyof
     textShort: 'text',
     textLong: 'text',
     colour: 'text',
+    colourOff: 'text',
+    lightBy: 'text',
     minimum: 'boolean',
     entered: 'json',
     saved: 'json',

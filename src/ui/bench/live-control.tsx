@@ -4,6 +4,7 @@ import { type KeyboardEvent, memo, type PointerEvent, useEffect, useRef, useStat
 import type { ControlView } from '@/core/controller';
 import type { Control, Layer } from '@/core/rig';
 import { ControlDrawing } from '../faceplate/control-drawing';
+import { ColourMark } from '../primitives/colour-mark';
 import { cx } from '../primitives/cx';
 import { LayerMark } from '../primitives/marks';
 import type { Untimed } from './bench-store';
@@ -123,7 +124,13 @@ export const LiveControl = memo(function LiveControl(props: Props) {
     }
   };
 
-  const pose = { position, lit: view?.lit ?? false, down: view?.down ?? false };
+  const pose = {
+    position,
+    lit: view?.lit ?? false,
+    down: view?.down ?? false,
+    colour: view?.colour ?? '',
+    blinks: view?.blinks ?? 0,
+  };
   const value = position === null ? '' : `, at ${Math.round(position * 100)} %`;
   return (
     <div className="absolute flex flex-col items-center px-0.5" style={{ left: `${left}%`, top: `${top}%`, width: `${width}%` }}>
@@ -148,6 +155,7 @@ export const LiveControl = memo(function LiveControl(props: Props) {
         style={{ width: `${share}%`, aspectRatio: `${control.width} / ${control.height}` }}
       >
         <ControlDrawing control={control} pose={pose} />
+        {pose.colour !== '' && <ColourMark name={pose.colour} off={!pose.lit} className="absolute bottom-0.5 left-0.5" />}
         {printed !== null && (
           <span className="pointer-events-none absolute inset-0 flex items-center justify-center font-mono text-xs text-ink-2">
             {printed}

@@ -1,6 +1,7 @@
 // The controls as thin ink drawings, to the scale of the panel.
 import { exhaustive } from '@/core/base';
 import type { Control } from '@/core/rig';
+import { glowOf } from '../primitives/colour-mark';
 
 const ink = { fill: 'none', stroke: 'currentColor', strokeWidth: 1.3, vectorEffect: 'non-scaling-stroke' } as const;
 const faint = { ...ink, stroke: 'var(--control-edge)', strokeWidth: 1 } as const;
@@ -10,6 +11,10 @@ export interface Pose {
   readonly position: number | null;
   readonly lit: boolean;
   readonly down: boolean;
+  /** The colour that its light is planned to have now; empty for none. */
+  readonly colour?: string;
+  /** How often it blinks in a second; 0 or none for steady. */
+  readonly blinks?: number;
 }
 
 const atRest: Pose = { position: null, lit: false, down: false };
@@ -37,6 +42,10 @@ function arc(cx: number, cy: number, r: number, position: number): string {
   return `M${point(0)}A${r} ${r} 0 ${position * SPAN > 180 ? 1 : 0} 1 ${point(position)}`;
 }
 
+/** Blinking as planned; who wants less motion sees it steady. */
+const blinking = ({ blinks = 0 }: Pose) =>
+  blinks > 0 ? { className: 'light-blinks', style: { animationDuration: `${1 / blinks}s` } } : {};
+
 interface ShapeProps {
   readonly control: Control;
   readonly pose: Pose;
@@ -47,7 +56,9 @@ interface ShapeProps {
 function Shape({ control, pose, w, h }: ShapeProps) {
   const { position: place, lit, down } = pose;
   const face = down ? 'var(--film)' : 'var(--sheet)';
-  const lamp = lit ? { fill: 'var(--spark)', stroke: 'var(--spark)' } : {};
+  const glow = glowOf(pose.colour ?? '') ?? 'var(--spark)';
+  const lamp = lit ? { fill: glow, stroke: glow, ...blinking(pose) } : {};
+  const rim = lit ? { stroke: glow, strokeWidth: 3, ...blinking(pose) } : {};
   const cx = w / 2;
   const cy = h / 2;
   const r = Math.min(w, h) / 2;
@@ -128,31 +139,9 @@ function Shape({ control, pose, w, h }: ShapeProps) {
         </>
       );
     case 'pad':
-      return (
-        <rect
-          x={0}
-          y={0}
-          width={w}
-          height={h}
-          rx={3}
-          {...ink}
-          fill={face}
-          {...(lit ? { stroke: 'var(--spark)', strokeWidth: 3 } : {})}
-        />
-      );
+      return <rect x={0} y={0} width={w} height={h} rx={3} {...ink} fill={face} {...rim} />;
     case 'button':
-      return (
-        <rect
-          x={0}
-          y={0}
-          width={w}
-          height={h}
-          rx={h / 2.6}
-          {...ink}
-          fill={face}
-          {...(lit ? { stroke: 'var(--spark)', strokeWidth: 3 } : {})}
-        />
-      );
+      return <rect x={0} y={0} width={w} height={h} rx={h / 2.6} {...ink} fill={face} {...rim} />;
     case 'ribbon':
       return (
         <>

@@ -7,7 +7,8 @@ import { type KeyboardEvent, memo, type RefObject, useEffect, useMemo, useRef, u
 import { type Finding, gravest } from '@/core/checks';
 import type { Place } from '@/core/commands';
 import { shortName } from '@/core/midi';
-import { type Control, type Controller, doingWords, type Layer, type RigIndex } from '@/core/rig';
+import { type Assignment, type Control, type Controller, doingWords, type Layer, type RigIndex } from '@/core/rig';
+import { ColourMark } from '../primitives/colour-mark';
 import { cx } from '../primitives/cx';
 import { LayerMark, SeverityMark } from '../primitives/marks';
 import { ControlDrawing } from './control-drawing';
@@ -176,6 +177,12 @@ const PanelControl = memo(function PanelControl({
         style={{ width: percent(control.width, width), aspectRatio: `${control.width} / ${control.height}` }}
       >
         <ControlDrawing control={control} />
+        {lightOf(acting) !== null && (
+          <span className="absolute bottom-0.5 left-0.5 flex gap-px">
+            <ColourMark name={lightOf(acting)?.colour ?? ''} size={12} />
+            <ColourMark name={lightOf(acting)?.colourOff ?? ''} size={12} off />
+          </span>
+        )}
         {inside && (
           <span className="absolute inset-0 flex items-center justify-center font-mono text-xs text-ink-2">{printed}</span>
         )}
@@ -192,6 +199,10 @@ const PanelControl = memo(function PanelControl({
   );
 });
 
+/** The function whose colours a control shows: the first that has some. */
+const lightOf = (acting: readonly Effective[]): Assignment | null =>
+  acting.find((a) => a.assignment.colour !== '' || a.assignment.colourOff !== '')?.assignment ?? null;
+
 /** Layers other than the one shown in which this control does something. */
 function otherLayers(index: RigIndex, control: Control, place: Place): readonly (Layer | null)[] {
   const ids = new Set(
@@ -200,6 +211,12 @@ function otherLayers(index: RigIndex, control: Control, place: Place): readonly 
       .map((a) => a.layerId),
   );
   return [...ids].map((id) => (id === null ? null : (index.layers.get(id) ?? null))).slice(0, 3);
+}
+
+/** What the tape says: the player's own text where no display says it, else what is moved. */
+function tapeWords(index: RigIndex, assignment: Assignment, moved: number): string {
+  const text = index.controls.get(assignment.controlId)?.display ? '' : assignment.textShort.trim();
+  return text || (moved > 1 ? `Macro of ${moved}` : doingWords(index, assignment));
 }
 
 interface TapeProps {
@@ -214,11 +231,7 @@ function TapeStrip({ index, acting, opened, tape }: TapeProps) {
   if (!first && opened.length === 0) return null;
   const send = first?.assignment.actions.find((a) => a.type === 'send');
   const meant = send?.type === 'send' ? send.meant : [];
-  const name = first
-    ? meant.length > 1
-      ? `Macro of ${meant.length}`
-      : doingWords(index, first.assignment)
-    : `${opened.map((l) => l.name).join(', ')}`;
+  const name = first ? tapeWords(index, first.assignment, meant.length) : opened.map((l) => l.name).join(', ');
   const number = first ? (send?.type === 'send' ? shortName(send.message) : '') : 'layer';
   return (
     <span

@@ -1,25 +1,14 @@
 'use client';
+// Parts of the inspector around its sentences: what is chosen, its gestures, what can be done with the function.
 import { Layers, Plus, Trash2 } from 'lucide-react';
 import { nanoid } from 'nanoid';
 import { Tabs } from 'radix-ui';
 import { toast } from 'sonner';
 import { assignAction, assignRaw, gestureOf, type Place, problemWords, removeAssignment } from '@/core/commands';
-import {
-  type Assignment,
-  type Control,
-  type Controller,
-  type Edit,
-  type GestureType,
-  type Layer,
-  type RigIndex,
-  rowSchemas,
-  set,
-} from '@/core/rig';
+import type { Assignment, Control, Controller, Edit, GestureType, Layer, RigIndex } from '@/core/rig';
 import { type Effective, effective } from '../faceplate/effective';
 import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
-// Parts of the inspector around its sentences: what is chosen, its gestures, what its display says, what can be done with the function.
-import { SchemaText } from '../primitives/text-field';
 import { plainActions } from './action-words';
 
 export function InspectorHead({
@@ -196,41 +185,6 @@ function WithoutParameter({
         </option>
       ))}
     </select>
-  );
-}
-
-/** The text on the display of the controller. */
-export function DisplayText({
-  control,
-  edit,
-  acting,
-}: {
-  readonly control: Control;
-  readonly edit: (edit: Edit) => boolean;
-  readonly acting: Effective | null;
-}) {
-  return (
-    <>
-      {acting && control.display && (
-        <section className="rounded-md border px-3 py-2.5">
-          <div className="mb-1 flex justify-between text-xs">
-            <h3 className="font-semibold">Display on the controller</h3>
-            <span
-              className={cx('font-mono', acting.assignment.textShort.length > control.display.short ? 'text-stop' : 'text-ink-2')}
-            >
-              {acting.assignment.textShort.length} of {control.display.short}
-            </span>
-          </div>
-          <SchemaText
-            aria-label="Display text"
-            className="w-36 font-mono"
-            value={acting.assignment.textShort}
-            schema={rowSchemas.assignments.shape.textShort}
-            onValue={(text) => edit(set('assignments', acting.assignment, 'textShort', text))}
-          />
-        </section>
-      )}
-    </>
   );
 }
 

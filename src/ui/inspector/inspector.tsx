@@ -14,13 +14,14 @@ import type { GoTo } from '../place/use-place';
 import { useRig } from '../store/provider';
 import { ActionWords, plainActions } from './action-words';
 import { FindingCards } from './finding-cards';
-import { DisplayText, FunctionActions, GestureTabs, InspectorHead, NothingHere } from './inspector-parts';
+import { FunctionActions, GestureTabs, InspectorHead, NothingHere } from './inspector-parts';
 import { KeptNotes } from './kept-notes';
 import { LandingWords } from './landing-words';
 import { NumberLink } from './number-link';
 import { OutcomeCard } from './outcome-card';
 import { RawWords } from './raw-words';
 import { SendWords } from './send-words';
+import { TextsAndLight } from './texts-and-light';
 import { WantWords } from './want-words';
 
 interface Props {
@@ -103,7 +104,7 @@ export function Inspector({
           {acting && <OutcomeCard index={index} assignment={acting.assignment} outcome={outcomes.get(acting.assignment.id)} />}
           {acting && <FindingCards findings={openFindings(findings.get(acting.assignment.id))} edit={edit} />}
           {acting && <KeptNotes index={index} assignment={acting.assignment} edit={edit} />}
-          <DisplayText control={control} edit={edit} acting={acting} />
+          {acting && <TextsAndLight controller={controller} control={control} assignment={acting.assignment} edit={edit} />}
         </Tabs.Content>
       </Tabs.Root>
       <footer className="flex items-center gap-2 border-t px-4 py-2.5">

@@ -118,6 +118,16 @@ export const wantSchema = z.enum(['stays', 'while-held', 'once', 'sweep', 'steps
 export type Want = z.infer<typeof wantSchema>;
 
 /**
+ * What a light follows: what the controller's own lights follow, the state of the switch itself, what is sent back, or something that the host decides by
+ * rules of its own, which nobody here knows.
+ */
+export const lightSourceSchema = z.enum(['controller', 'own-state', 'feedback', 'host']);
+export type LightSource = z.infer<typeof lightSourceSchema>;
+
+/** How often a light blinks in a second; 0 for steady. More than three flashes a second can hurt (WCAG 2.2, success criterion 2.3.1). */
+export const blinkSchema = z.number().min(0).max(3);
+
+/**
  * What a control does on one gesture at one place. The place is controller (through the control) × bank × page × layer;
  * null means every bank, every page, and the Base layer.
  */
@@ -137,7 +147,10 @@ export const assignmentSchema = z.object({
     .default([]),
   textShort: lineSchema(64),
   textLong: shortTextSchema,
+  /** What its light shows while it is on, and while it is off: a name. */
   colour: lineSchema(20),
+  colourOff: lineSchema(20).default(''),
+  lightBy: lightSourceSchema.default('controller'),
   /** Belongs to the smallest map that already works: entered first. */
   minimum: z.boolean().default(false),
   entered: tickSchema.nullable(),
@@ -193,6 +206,8 @@ export const layerSchema = z.object({
   madeIn: z.enum(['controller', 'host']),
   signal: messageSchema.nullable(),
   fallsThrough: z.boolean(),
+  /** How often the light of its modifier blinks in a second while it is open. */
+  blinks: blinkSchema.default(0),
   entered: tickSchema.nullable().default(null),
 });
 export type Layer = z.infer<typeof layerSchema>;

@@ -9,6 +9,7 @@ import { trials } from './005-trials';
 import { ground } from './006-ground';
 import { wants } from './007-wants';
 import { ticks } from './008-ticks';
+import { lights } from './009-lights';
 import { hasTable, type Migration } from './migration';
 
 const migrations: readonly Migration[] = [
@@ -20,6 +21,7 @@ const migrations: readonly Migration[] = [
   ground,
   wants,
   ticks,
+  lights,
 ];
 
 /** The mark of this program in a database file, from step 006 on: the letters KEEL. */
