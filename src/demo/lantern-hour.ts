@@ -163,7 +163,7 @@ const held = (down: number, up: number): Behaviour => ({ type: 'momentary', down
 const every = (value: number): Behaviour => ({ type: 'fixed', value: u14(value) });
 
 /** Props are yellow and what rings on is green, dim blue while off; the light of the heel blinks while its layer is open. */
-function lights(b: Builder, heel: string): void {
+function lights(b: Builder, heel: string): Rig {
   for (const [pad, colour] of [
     ['P 1', 'yellow'],
     ['P 2', 'yellow'],
@@ -177,6 +177,7 @@ function lights(b: Builder, heel: string): void {
     for (const row of own()) b.do(set('assignments', row, 'colourOff', 'blue'));
   }
   for (const row of b.rig.layers.filter((l) => l.id === heel)) b.do(set('layers', row, 'blinks', 2));
+  return b.rig;
 }
 
 /** Builds the demo rig. The same identifiers each time. */
@@ -264,7 +265,6 @@ export function lanternHour(id = 'lantern-hour'): Rig {
   b.put('Pad tray 4×4 / K 2', at(null), 'Prop Cupboard: Bed level', {});
   // A mistake: 121 is “reset all controllers”.
   b.put('Pad tray 4×4 / K 8', at(null), 'Reel Clerk: Speed', { number: 121, todo: true });
-  lights(b, heel);
   // What is known beside it: a limit that the player found out, how a fact is known, and the smallest map that already works.
   b.do(set('parameters', b.parameter('Pane Choir: Choir'), 'note', 'It fades: it is still heard for 2 s after Off.'));
   const hall = b.rig.targets.find((t) => t.name === 'Quarry Hall');
@@ -285,5 +285,5 @@ export function lanternHour(id = 'lantern-hour'): Rig {
     const row = b.rig.assignments.find((a) => a.controlId === controlId && a.gesture.type === gesture && a.layerId === null);
     if (row) b.do(set('assignments', row, 'minimum', true));
   }
-  return ticked(b.rig);
+  return ticked(lights(b, heel));
 }

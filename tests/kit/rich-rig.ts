@@ -55,7 +55,14 @@ const coding = fc.constantFrom('twos-complement' as const, 'binary-offset' as co
 function behaviourFor(message: Message, moves: boolean, turns: boolean): fc.Arbitrary<Behaviour> {
   const v = fc.nat(valueMax(message.type)).map((n) => u14(n));
   const fixed = fc.record({ type: fc.constant('fixed' as const), value: v });
-  const stepping = fc.record({ type: fc.constant('stepping' as const), counterId: fc.constantFrom('n0', 'n1') });
+  const stepping = fc.oneof(
+    fc.record({ type: fc.constant('stepping' as const), counterId: fc.constantFrom('n0', 'n1') }),
+    fc.record({
+      type: fc.constant('stepping' as const),
+      counterId: fc.constantFrom('n0', 'n1'),
+      step: fc.constantFrom(1, -1, 2),
+    }),
+  );
   if (['sysex', 'start', 'stop', 'continue'].includes(message.type))
     return fc.record({ type: fc.constant('fixed' as const), value: fc.constant(u14(0)) });
   if (message.type === 'program')
@@ -204,6 +211,7 @@ const someCounter = fc.record({
   step: fc.constantFrom(1, -1, 3),
   atEnd: fc.constantFrom('wrap' as const, 'stop' as const),
   start: fc.nat(60),
+  firstPress: fc.constantFrom('moves-on' as const, 'moves-on' as const, 'sends-start' as const),
 });
 
 /** What such a rig is made of. */
@@ -368,6 +376,7 @@ export function richRig(given: SomeRichRig): Rig {
           step: c.step,
           atEnd: c.atEnd,
           start: c.from + (c.start % (c.span + 1)),
+          firstPress: c.firstPress,
         }),
       ),
     ),
@@ -399,6 +408,6 @@ export function richRig(given: SomeRichRig): Rig {
 const counted = (actions: readonly Action[], unit: string): Action[] =>
   actions.map((x) =>
     x.type === 'send' && x.behaviour.type === 'stepping'
-      ? { ...x, behaviour: { type: 'stepping', counterId: `${unit} ${x.behaviour.counterId}` } }
+      ? { ...x, behaviour: { ...x.behaviour, counterId: `${unit} ${x.behaviour.counterId}` } }
       : x,
   );

@@ -141,8 +141,8 @@ export function rebuilt(gear: Rig, lines: readonly ReadLine[]): Rig {
     const from = type === 'program' ? style.programBase : 0;
     const u = (t: string) => num(t) as never; // border: the reader takes what stands there
     if (text.startsWith('counter ')) {
-      const [name = '', low = '', high = '', by = '', end = '', start = ''] = matched(
-        /^counter (.*): (\d+) to (\d+) by (−?\d+), (wraps|stops), starts at (\d+)$/,
+      const [name = '', low = '', high = '', by = '', end = '', start = '', first = ''] = matched(
+        /^counter (.*): (\d+) to (\d+) by (−?\d+), (wraps|stops), starts at (\d+)(, sends that first)?$/,
         text,
       );
       const id = `${controller.id} ${name}`;
@@ -153,15 +153,17 @@ export function rebuilt(gear: Rig, lines: readonly ReadLine[]): Rig {
         name,
         from: num(low) - from,
         to: num(high) - from,
-        step: num(by),
+        // Each gesture says by how much it counts.
+        step: 1,
         atEnd: end === 'wraps' ? ('wrap' as const) : ('stop' as const),
         start: num(start) - from,
+        firstPress: first === '' ? ('moves-on' as const) : ('sends-start' as const),
       };
       const before = counters.get(id);
       if (before && JSON.stringify({ ...before, order: 0 }) !== JSON.stringify({ ...counter, order: 0 }))
         throw new Error(`two counters are called ${name}`);
       counters.set(id, before ?? counter);
-      return { type: 'stepping', counterId: id };
+      return { type: 'stepping', counterId: id, step: num(by) };
     }
     if (text === '') return { type: 'fixed', value: u('0') };
     if (text.startsWith('relative, '))

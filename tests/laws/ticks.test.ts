@@ -71,7 +71,7 @@ const someChange = fc.oneof(
   fc.record({
     on: fc.constant('counters' as const),
     at: fc.nat(3),
-    field: fc.constantFrom('to', 'name', 'atEnd'),
+    field: fc.constantFrom('to', 'name', 'atEnd', 'step', 'firstPress'),
     to: fc.nat(2),
     message: someMessage,
   }),
@@ -141,6 +141,8 @@ function editOf(rig: Rig, { on, at, field, to, message }: SomeChange): Edit | nu
   const row = rig.counters[at % rig.counters.length];
   if (!row) return null;
   if (field === 'to') return set('counters', row, 'to', row.to + to);
+  if (field === 'step') return set('counters', row, 'step', to + 1);
+  if (field === 'firstPress') return set('counters', row, 'firstPress', to === 0 ? 'moves-on' : 'sends-start');
   return field === 'name'
     ? set('counters', row, 'name', ['A', 'B', 'C'][to] ?? 'A')
     : set('counters', row, 'atEnd', to === 0 ? 'wrap' : 'stop');
@@ -155,7 +157,9 @@ function told(rig: Rig, row: Assignment | Landing | Layer): readonly unknown[] {
       if (a.type !== 'send') return [a];
       const id = a.behaviour.type === 'stepping' ? a.behaviour.counterId : null;
       const counter = rig.counters.find((c) => c.id === id);
-      return [a.message, a.behaviour, counter && [counter.from, counter.to, counter.step, counter.atEnd, counter.start]];
+      if (a.behaviour.type !== 'stepping' || !counter) return [a.message, a.behaviour];
+      const by = a.behaviour.step ?? counter.step;
+      return [a.message, id, counter.from, counter.to, by, counter.atEnd, counter.start, counter.firstPress];
     });
   if ('controlId' in row)
     return [

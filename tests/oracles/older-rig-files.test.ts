@@ -17,7 +17,8 @@ const read = (text: string): Rig => {
 type Rows = Record<string, unknown>[];
 const without = (rows: Rows, ...fields: readonly string[]): Rows =>
   rows.map((row) => Object.fromEntries(Object.entries(row).filter(([field]) => !fields.includes(field))));
-/** What came after a version, taken off a file of today: fields of functions and of layers. */
+/** What came after a version, taken off a file of today. */
+const COUNTERS = ['firstPress'];
 const LIGHTS = { assignments: ['colourOff', 'lightBy'], layers: ['blinks'] };
 
 describe('a rig file', () => {
@@ -31,6 +32,7 @@ describe('a rig file', () => {
     const back = {
       ...now,
       formatVersion: 4,
+      counters: without(now.counters, ...COUNTERS),
       assignments: without(now.assignments, 'wants', ...LIGHTS.assignments),
       layers: without(now.layers, 'entered', ...LIGHTS.layers),
     };
@@ -44,6 +46,7 @@ describe('a rig file', () => {
     const back = {
       ...now,
       formatVersion: 5,
+      counters: without(now.counters, ...COUNTERS),
       assignments: without(now.assignments, ...LIGHTS.assignments),
       layers: without(now.layers, 'entered', ...LIGHTS.layers),
     };
@@ -66,10 +69,21 @@ describe('a rig file', () => {
     const back = {
       ...now,
       formatVersion: 6,
+      counters: without(now.counters, ...COUNTERS),
       assignments: without(now.assignments, ...LIGHTS.assignments),
       layers: without(now.layers, ...LIGHTS.layers),
     };
     expect(back).toEqual(was);
+    const index = indexRig(rig);
+    for (const row of [...rig.assignments, ...rig.landings, ...rig.layers])
+      expect([row.id, stands(index, row)]).toEqual([row.id, row.entered !== null]);
+  });
+  it('of version 7: counters move on at the first press, and every tick stands', () => {
+    const was = JSON.parse(file(7));
+    expect(was.formatVersion).toBe(7);
+    const rig = read(file(7));
+    const now = JSON.parse(writeRig(rig));
+    expect({ ...now, formatVersion: 7, counters: without(now.counters, ...COUNTERS) }).toEqual(was);
     const index = indexRig(rig);
     for (const row of [...rig.assignments, ...rig.landings, ...rig.layers])
       expect([row.id, stands(index, row)]).toEqual([row.id, row.entered !== null]);

@@ -156,6 +156,7 @@ describe('stepping switches', () => {
     step: 1,
     atEnd,
     start: from,
+    firstPress: 'moves-on' as const,
   });
   const rigWith = (atEnd: 'wrap' | 'stop') => {
     const landings = Array.from({ length: 5 }, (_, i) =>

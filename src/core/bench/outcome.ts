@@ -7,6 +7,7 @@ import {
   type Assignment,
   type Control,
   type Controller,
+  countingOf,
   type Gesture,
   hostLayerAt,
   type Layer,
@@ -230,7 +231,7 @@ function pressCount(index: RigIndex, assignment: Assignment): number {
   let count = 4;
   for (const action of assignment.actions) {
     if (action.type !== 'send' || action.behaviour.type !== 'stepping') continue;
-    const counter = index.counters.get(action.behaviour.counterId);
+    const counter = countingOf(index.counters, action.behaviour);
     if (counter) count = Math.max(count, Math.min(130, Math.ceil((counter.to - counter.from + 1) / Math.abs(counter.step)) + 2));
   }
   return count;

@@ -1,8 +1,8 @@
 // A counter whose values are sent as they are into a list of steps: the list is spread over all values of the message, so most of them hit the same step.
 import { valuesOf } from '../bench';
-import { landingsFor, patch } from '../commands';
+import { changeBehaviour, landingsFor, patch } from '../commands';
 import { valueMax } from '../midi';
-import { batch } from '../rig';
+import { batch, countingOf } from '../rig';
 import { type AssignmentCheck, type Found, subjectOf } from './finding';
 import { modeFix, sendsFor } from './fix-parts';
 
@@ -30,7 +30,7 @@ export const countPast: AssignmentCheck<'count-past', Past> = {
     return outcome.effects.flatMap((effect): Found<Past>[] => {
       const parameter = index.parameters.get(effect.parameterId);
       if (!effect.meant || parameter?.kind !== 'stepped' || effect.did.type === 'nothing-lands') return [];
-      const counter = countersFor(assignment, parameter.id).map(({ counterId }) => index.counters.get(counterId))[0];
+      const counter = countersFor(assignment, parameter.id).map(({ behaviour }) => countingOf(index.counters, behaviour))[0];
       const heard = sendsFor(assignment, parameter.id).some(({ send }) =>
         landingsFor(index, assignment, send).some((l) => l.parameterId === parameter.id && l.mode === 'absolute'),
       );
@@ -57,23 +57,26 @@ export const countPast: AssignmentCheck<'count-past', Past> = {
     if (!assignment || !parameter) return [];
     const steps = parameter.highest - parameter.lowest + 1;
     const steppedBy = modeFix(index, assignment, parameter.id, 'Hear it as increment', 'increment');
-    const spread = countersFor(assignment, parameter.id).flatMap(({ counterId, most }) => {
-      const counter = index.counters.get(counterId);
+    const spread = countersFor(assignment, parameter.id).flatMap(({ behaviour, at, most }) => {
+      const counter = index.counters.get(behaviour.counterId);
       if (!counter || steps < 2) return [];
       // It wraps by its span, which hits no step twice the same way: so it stops at its end.
       const step = Math.floor(most / (steps - 1));
       const label = `Count 0 to ${step * (steps - 1)} by ${step}, and stop`;
       const edits = patch('counters', counter, { to: step * (steps - 1), from: 0, start: 0, step, atEnd: 'stop' });
-      return [{ label, edit: batch(label, edits) }];
+      // What moves it by a step of its own moves it by the counter's again.
+      const own =
+        behaviour.step === undefined ? null : changeBehaviour(assignment, at, { type: 'stepping', counterId: counter.id });
+      return [{ label, edit: batch(label, own ? [...edits, own] : edits) }];
     });
     return [...spread, ...steppedBy];
   },
 };
 
-/** The counters by which an assignment counts values for a parameter, and the most that their message carries. */
+/** What of an assignment counts values for a parameter, and the most that each message carries. */
 const countersFor = (assignment: Parameters<typeof sendsFor>[0], parameterId: string) =>
-  sendsFor(assignment, parameterId).flatMap(({ send }) =>
+  sendsFor(assignment, parameterId).flatMap(({ send, at }) =>
     send.behaviour.type === 'stepping' && send.message.type !== 'program'
-      ? [{ counterId: send.behaviour.counterId, most: valueMax(send.message.type) }]
+      ? [{ behaviour: send.behaviour, at, most: valueMax(send.message.type) }]
       : [],
   );

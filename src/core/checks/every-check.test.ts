@@ -149,6 +149,7 @@ const counter =
         step: 1,
         atEnd: 'wrap',
         start: 0,
+        firstPress: 'moves-on',
         ...change,
       },
     ],

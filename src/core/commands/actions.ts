@@ -1,13 +1,12 @@
 // What a gesture does besides its first message: more messages, going to another bank, waiting, keystrokes; in their order.
 
 import { err, ok, type Result } from '../base';
-import { addressKey, u14 } from '../midi';
+import { u14 } from '../midi';
 import { chooseMessage } from '../numbers';
 import {
   type Action,
   type Assignment,
   batch,
-  type Counter,
   type Edit,
   type Gesture,
   hostLayerAt,
@@ -18,7 +17,6 @@ import {
   set,
 } from '../rig';
 import type { Place } from './assign';
-import { landingsFor } from './change';
 import { defaultLanding, defaultType } from './defaults';
 import type { CommandProblem } from './problem';
 import { dropWants, type NewId, nextOrder, staleAssignment } from './shared';
@@ -141,78 +139,4 @@ export function addMessage(
       insert('landings', landing),
     ]),
   );
-}
-
-/**
- * A program that counts through the steps of a parameter: a counter from the program's number on, and a landing for each
- * number it reaches, so that each puts the parameter to one step. Refused for what has no steps, and where programs run out.
- */
-export function countThrough(
-  index: RigIndex,
-  assignment: Assignment,
-  at: number,
-  parameter: Parameter,
-  newId: NewId,
-): Result<Edit, CommandProblem> {
-  const send = assignment.actions[at];
-  const control = index.controls.get(assignment.controlId);
-  if (send?.type !== 'send' || send.message.type !== 'program' || !control) return err({ code: 'only-programs-count' });
-  if (parameter.kind !== 'stepped' && parameter.kind !== 'toggle') return err({ code: 'no-steps', parameter: parameter.name });
-  const steps = parameter.highest - parameter.lowest + 1;
-  const from = send.message.number;
-  if (from + steps > 128) return err({ code: 'too-few-programs', from, steps });
-  const { message } = send;
-  const counter: Counter = {
-    id: newId(),
-    order: nextOrder(index.rig.counters),
-    controllerId: control.controllerId,
-    name: `Counter for ${parameter.name}`.slice(0, 120),
-    from,
-    to: from + steps - 1,
-    step: 1,
-    atEnd: 'wrap',
-    start: Math.min(from + steps - 1, Math.max(from, from + parameter.start - parameter.lowest)),
-  };
-  const old = landingsFor(index, assignment, send).filter((l) => l.parameterId === parameter.id);
-  let order = nextOrder(index.rig.landings);
-  const layer = hostLayerAt(index, assignment.layerId);
-  const landings = Array.from({ length: steps }, (_, i) => {
-    const address = { ...message, number: (from + i) as typeof message.number }; // border: below 128, checked above
-    return insert('landings', {
-      ...defaultLanding(newId(), order++, address, layer, parameter, 'set'),
-      setValue: parameter.lowest + i,
-    });
-  });
-  const counting: Action = { ...send, behaviour: { type: 'stepping', counterId: counter.id } };
-  return ok(
-    batch(`Count through ${parameter.name}`, [
-      insert('counters', counter),
-      set(
-        'assignments',
-        assignment,
-        'actions',
-        assignment.actions.map((a, i) => (i === at ? counting : a)),
-      ),
-      ...staleAssignment(assignment),
-      ...old.map((l) => remove('landings', l)),
-      ...landings,
-    ]),
-  );
-}
-
-/** Landings of a counting program that put one parameter somewhere, in the order of the numbers. */
-export function countedLandings(index: RigIndex, assignment: Assignment, parameterId: string) {
-  const keys = new Set(
-    assignment.actions.flatMap((a) => {
-      if (a.type !== 'send' || a.message.type !== 'program' || a.behaviour.type !== 'stepping') return [];
-      const counter = index.counters.get(a.behaviour.counterId);
-      const { message } = a;
-      if (!counter) return [];
-      const numbers = Array.from({ length: Math.min(counter.to, 127) - counter.from + 1 }, (_, i) => counter.from + i);
-      return numbers.map((n) => addressKey({ ...message, number: n as typeof message.number })); // border: a counter of programs is below 128
-    }),
-  );
-  return (index.landingsOf.get(parameterId) ?? [])
-    .filter((l) => keys.has(addressKey(l.address)))
-    .sort((a, b) => addressKey(a.address) - addressKey(b.address));
 }

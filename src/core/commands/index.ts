@@ -14,8 +14,6 @@ export {
   addMessage,
   assignAction,
   changeAction,
-  countedLandings,
-  countThrough,
   moveAction,
   type PlainAction,
   removeAction,
@@ -32,6 +30,16 @@ export {
   removeParameter,
   sendAt,
 } from './change';
+export {
+  addCounter,
+  changeCounter,
+  countAnew,
+  countedLandings,
+  countingWith,
+  countThrough,
+  countWith,
+  removeCounter,
+} from './counters';
 export { defaultLanding, gesturesOf } from './defaults';
 export { type FillPlan, type FillRow, fillEdit, planFill, runAfter, waitingAfter } from './fill';
 export {

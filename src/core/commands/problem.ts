@@ -13,6 +13,7 @@ export type CommandProblem =
   | { readonly code: 'sends-as-base'; readonly control: string; readonly layer: string }
   | { readonly code: 'too-many-messages'; readonly controller: string; readonly most: number }
   | { readonly code: 'only-programs-count' }
+  | { readonly code: 'only-numbers-count' }
   | { readonly code: 'no-steps'; readonly parameter: string }
   | { readonly code: 'too-few-programs'; readonly from: number; readonly steps: number }
   | { readonly code: 'own-modifier'; readonly control: string; readonly layer: string }
@@ -45,6 +46,8 @@ export function problemWords(problem: CommandProblem): string {
       return `${problem.controller} sends at most ${problem.most} messages on one gesture.`;
     case 'only-programs-count':
       return 'Only a program message counts through steps.';
+    case 'only-numbers-count':
+      return 'Only a message that carries a value or a program can count.';
     case 'no-steps':
       return `${problem.parameter} has no steps to count through. Choose a parameter with steps.`;
     case 'too-few-programs':

@@ -1,8 +1,9 @@
 // Running the actions of what fired: values out of behaviours, waits, and going to another bank or page.
 import { exhaustive } from '../base';
 import { encodeClicks, MOST_CLICKS } from '../midi';
+import type { Emitter } from './emitter';
 import { lookUp, whereNow } from './look-up';
-import type { Armed, CompiledAction, Emitter } from './program';
+import type { Armed, CompiledAction } from './program';
 import { type Cause, type Draft, recall, remember } from './state';
 
 type SendAction = Extract<CompiledAction, { type: 'send' }>;
@@ -92,7 +93,10 @@ function emitDown(d: Draft, armed: Armed, action: SendAction, velocity: number |
       return;
     }
     case 'stepping': {
-      const next = stepCounter(recall(d, emitter.counter), emitter);
+      const now = recall(d, emitter.counter);
+      const begins = emitter.first !== null && recall(d, emitter.first) === 0;
+      if (emitter.first !== null) remember(d, emitter.first, 1);
+      const next = begins ? Math.min(emitter.to, now) : stepCounter(now, emitter);
       remember(d, emitter.counter, next);
       put(d, armed, action, next);
       return;

@@ -1,15 +1,5 @@
 // What a controller has been programmed with, compiled for stepping: which actions run on which gesture at which place.
-import { exhaustive } from '../base';
-import {
-  addressKey,
-  carriesValue,
-  type Message,
-  makePut,
-  type Put,
-  type RelativeCoding,
-  type SysexTable,
-  valueMax,
-} from '../midi';
+import { addressKey, carriesValue, type Message, makePut, type Put, type SysexTable, valueMax } from '../midi';
 import {
   type Action,
   type Assignment,
@@ -24,31 +14,8 @@ import {
   type Send,
   standInOf,
 } from '../rig';
-import { makeCalibration, makeCurve } from '../values';
-
-/** A value behaviour ready to run; what it remembers lies in slots of the state's memory. */
-export type Emitter =
-  | {
-      readonly type: 'range';
-      readonly from: number;
-      readonly to: number;
-      readonly curve: (p: number) => number;
-      /** Slots: the value sent last (−1 none), and the position 0–1 that an encoder has counted to. */
-      readonly last: number;
-      readonly count: number;
-    }
-  | { readonly type: 'momentary'; readonly down: number; readonly up: number }
-  | { readonly type: 'latching'; readonly first: number; readonly second: number; readonly phase: number }
-  | { readonly type: 'fixed'; readonly value: number }
-  | { readonly type: 'relative'; readonly coding: RelativeCoding; readonly acceleration: number; readonly last: number }
-  | {
-      readonly type: 'stepping';
-      readonly from: number;
-      readonly to: number;
-      readonly step: number;
-      readonly wraps: boolean;
-      readonly counter: number;
-    };
+import { makeCalibration } from '../values';
+import { type Emitter, emitterOf, emitterSlots } from './emitter';
 
 export type CompiledAction =
   | {
@@ -139,61 +106,16 @@ export function compileController(
 ): { readonly program: ControllerProgram; readonly unsupported: string | null } {
   const { controller } = scope;
   const memory: number[] = [];
-  const counterSlots = new Map<string, number>();
-  const phases: number[] = [];
   const fed = new Map<number, number>();
   const armed: Armed[] = [];
   let unsupported: string | null = null;
   const remember = (initial: number): number => memory.push(initial) - 1;
-
-  const emitterOf = (send: Send): Emitter | null => {
-    const { behaviour } = send;
-    switch (behaviour.type) {
-      case 'stepping': {
-        const counter = index.counters.get(behaviour.counterId);
-        if (!counter) return null;
-        const slot = counterSlots.get(counter.id) ?? remember(counter.start);
-        counterSlots.set(counter.id, slot);
-        return {
-          type: 'stepping',
-          from: counter.from,
-          to: Math.min(counter.to, valueMax(send.message.type)),
-          step: counter.step,
-          wraps: counter.atEnd === 'wrap',
-          counter: slot,
-        };
-      }
-      case 'range':
-        return {
-          type: 'range',
-          from: behaviour.from,
-          to: behaviour.to,
-          curve: makeCurve(behaviour.curve),
-          last: remember(-1),
-          count: remember(0),
-        };
-      case 'latching': {
-        const phase = remember(0);
-        phases.push(phase);
-        return { type: 'latching', first: behaviour.first, second: behaviour.second, phase };
-      }
-      case 'momentary':
-      case 'fixed':
-        return behaviour;
-      case 'relative':
-        // The firmware has to know the coding; −1 says that no position is known yet.
-        return controller.firmware.encoderModes.includes(behaviour.coding)
-          ? { type: 'relative', coding: behaviour.coding, acceleration: behaviour.acceleration, last: remember(-1) }
-          : null;
-      default:
-        return exhaustive(behaviour);
-    }
-  };
+  const slots = emitterSlots(remember);
 
   const compile = (actions: readonly Action[]): CompiledAction[] =>
     actions.flatMap((action): CompiledAction[] => {
       if (action.type !== 'send') return [action];
-      const emitter = emitterOf(action);
+      const emitter = emitterOf(index, controller.firmware, action, slots);
       if (!emitter) {
         unsupported ??= cannotWords(action);
         return [];
@@ -272,7 +194,7 @@ export function compileController(
       armed,
       memoryAtStart: memory,
       fed,
-      phases,
+      phases: slots.phases,
     },
     unsupported,
   };

@@ -319,6 +319,7 @@ describe('counters and waits', () => {
     step: 1,
     atEnd: 'wrap' as const,
     start: 3,
+    firstPress: 'moves-on' as const,
   };
   const stepping = (): Ask => {
     const rig = { ...smallRig([]), counters: [counter] };

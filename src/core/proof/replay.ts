@@ -1,7 +1,7 @@
 // One cause, or two, tried out: what would come if it were so, and how much of what came it leaves unexplained.
 import { stepCounter } from '../controller';
 import { type Message, type MessageStream, valueMax } from '../midi';
-import type { Action, Counter } from '../rig';
+import { type Action, type Counter, countingOf } from '../rig';
 import { type Ask, messageStreamKey, messagesIn, playedStreams } from './ask';
 import { type CauseId, causes } from './causes.data';
 import { isEndless, TAPS } from './hand';
@@ -65,7 +65,7 @@ export function counterOf(ask: Ask, message: Message): Counter | null {
   );
   const [first] = own;
   return own.length === 1 && first?.type === 'stepping'
-    ? (ask.testSetup.counters.find((c) => c.id === first.counterId) ?? null)
+    ? countingOf(new Map(ask.testSetup.counters.map((c) => [c.id, c])), first)
     : null;
 }
 

@@ -3,6 +3,7 @@
 import * as z from 'zod';
 import type { Lookup } from '../base';
 import { modeOf } from '../modes';
+import { countingOf } from './counting';
 import { sameJson } from './json';
 import {
   type Action,
@@ -58,10 +59,13 @@ function actionFacts(counters: Lookup<string, Counter>, action: Action): unknown
   if (action.type !== 'send') return action;
   const { message, behaviour } = action;
   if (behaviour.type !== 'stepping') return { type: 'send', message, behaviour };
-  const counter = counters.get(behaviour.counterId);
+  const counter = countingOf(counters, behaviour);
   if (!counter) return { type: 'send', message, behaviour };
-  const { from, to, step, atEnd, start } = counter;
-  return { type: 'send', message, behaviour, counter: { from, to, step, atEnd, start } };
+  const { from, to, step, atEnd, start, firstPress } = counter;
+  // The step by which it counts stands with what is counted, whichever row says it.
+  const { step: _own, ...counts } = behaviour;
+  const usual = { from, to, step, atEnd, start };
+  return { type: 'send', message, behaviour: counts, counter: firstPress === 'moves-on' ? usual : { ...usual, firstPress } };
 }
 
 /** What is entered in a target for a landing. */
@@ -187,7 +191,10 @@ function asActions(kept: unknown, now: readonly Action[]): unknown {
   return kept.map((action: unknown, i) => {
     const own = now[i];
     const rest = own?.type === 'send' ? { pinned: own.pinned, meant: own.meant } : { pinned: false, meant: [] };
-    return typeof action === 'object' && action !== null && 'message' in action ? { ...action, ...rest } : action;
+    if (typeof action !== 'object' || action === null || !('message' in action)) return action;
+    const counting = countingSchema.safeParse(action);
+    const behaviour = counting.success ? { behaviour: { ...counting.data.behaviour, step: counting.data.counter.step } } : {};
+    return { ...action, ...rest, ...behaviour };
   });
 }
 
@@ -203,9 +210,12 @@ export function heldCounters(rows: readonly (Assignment | Layer)[], counters: re
     }
   }
   return counters.map((c) => {
-    const read = counterSchema.safeParse({ ...c, ...(kept.get(c.id) ?? {}) });
+    const read = counterSchema.safeParse({ ...c, firstPress: 'moves-on', ...(kept.get(c.id) ?? c) });
     return read.success ? read.data : c;
   });
 }
 
-const countingSchema = z.object({ behaviour: z.object({ counterId: z.string() }), counter: z.object({}).loose() });
+const countingSchema = z.object({
+  behaviour: z.looseObject({ counterId: z.string() }),
+  counter: z.looseObject({ step: z.number() }),
+});

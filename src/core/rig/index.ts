@@ -18,6 +18,7 @@ export {
   type Controller,
   type Counter,
   chordWindowSchema,
+  counterStepSchema,
   type Evidence,
   emptyRig,
   entryFields,
@@ -69,6 +70,10 @@ export { byOrder, type Touched } from './draft';
 export { batch, type Edit, editSchema, insert, invert, labelOf, MOST_EDITS, partSchema, remove, set } from './edit';
 export { sameJson } from './json';
 export { firstBroken, referencesOf, rowsPointingAt } from './references';
+
+// How a gesture counts.
+
+export { countingOf } from './counting';
 
 // What a function is called, and what its light shows.
 

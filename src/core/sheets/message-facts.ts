@@ -1,7 +1,7 @@
 // A message and what it carries, as a device shows it.
 import { exhaustive } from '../base';
 import { codingWords, kindOf, type Message, type NumberStyle, numberWords, showBytes, showChannel } from '../midi';
-import type { Behaviour, Counter, RigIndex } from '../rig';
+import { type Behaviour, type Counter, countingOf, type RigIndex } from '../rig';
 import { curveValue, curveWords, exactNumber } from './exact';
 import { type Fact, fact } from './fact';
 
@@ -54,7 +54,7 @@ function valueWords(message: Message, behaviour: Behaviour, index: Pick<RigIndex
     case 'relative':
       return `relative, ${codingWords[behaviour.coding]}`;
     case 'stepping': {
-      const counter = index.counters.get(behaviour.counterId);
+      const counter = countingOf(index.counters, behaviour);
       return counter ? counterWords(counter, carries === 'choice' ? programBase : 0) : '';
     }
     default:
@@ -64,9 +64,10 @@ function valueWords(message: Message, behaviour: Behaviour, index: Pick<RigIndex
 
 /** A counter in numbers that count from `base`. */
 function counterWords(counter: Counter, base: number): string {
-  const { name, from, to, step, atEnd, start } = counter;
+  const { name, from, to, step, atEnd, start, firstPress } = counter;
   const ends = atEnd === 'wrap' ? 'wraps' : 'stops';
-  return `counter ${name}: ${from + base} to ${to + base} by ${exactNumber(step)}, ${ends}, starts at ${start + base}`;
+  const begins = firstPress === 'sends-start' ? ', sends that first' : '';
+  return `counter ${name}: ${from + base} to ${to + base} by ${exactNumber(step)}, ${ends}, starts at ${start + base}${begins}`;
 }
 
 /** The values of a send, with what bends or hastens them. `counters` names each counter so that no two are called the same. */
@@ -100,9 +101,9 @@ function keptOf(behaviour: Behaviour, counters: ReadonlyMap<string, Counter>): F
     case 'relative':
       return ['relative', behaviour.coding];
     case 'stepping': {
-      const counter = counters.get(behaviour.counterId);
+      const counter = countingOf(counters, behaviour);
       return counter
-        ? ['stepping', counter.id, counter.from, counter.to, counter.step, counter.atEnd, counter.start]
+        ? ['stepping', counter.id, counter.from, counter.to, counter.step, counter.atEnd, counter.start, counter.firstPress]
         : ['stepping', behaviour.counterId];
     }
     default:

@@ -80,7 +80,20 @@ describe('a line in a controller', () => {
         send({ type: 'program', channel: channel(5), number: u7(0), bank: null }, stepping as never),
         send(cc(20), stepping as never),
       ]),
-      counters: [{ id: 'n', order: 1, controllerId: 'board', name: 'Scenes', from: 0, to: 9, step: 1, atEnd: 'wrap', start: 2 }],
+      counters: [
+        {
+          id: 'n',
+          order: 1,
+          controllerId: 'board',
+          name: 'Scenes',
+          from: 0,
+          to: 9,
+          step: 1,
+          atEnd: 'wrap',
+          start: 2,
+          firstPress: 'moves-on' as const,
+        },
+      ],
     };
     expect(said(rig, 'number', 'values')).toEqual([
       ' | counter Scenes: 1 to 10 by 1, wraps, starts at 3',
@@ -161,6 +174,7 @@ describe('what a landing hears', () => {
       step: 1,
       atEnd: 'wrap' as const,
       start: 0,
+      firstPress: 'moves-on' as const,
     };
     const program = (number: number): Message => ({ type: 'program', channel: channel(5), number: u7(number), bank: null });
     const rig: Rig = {

@@ -69,6 +69,8 @@ function guessed({ kind, tags }: Parameter, ways: readonly WayTo[]): Want {
   if (!first) return kind === 'toggle' ? 'stays' : 'steps';
   const { mode, behaviour } = first;
   if (mode === 'gate') return 'while-held';
+  // What counts goes on with each press, whatever each of its numbers sets.
+  if (behaviour.type === 'stepping') return kind === 'toggle' ? 'stays' : 'steps';
   if (modeOf(mode).needs === 'value') return 'sets';
   if (kind === 'toggle') return tags.includes('panic') && behaviour.type === 'fixed' ? 'sets' : 'stays';
   if (modeOf(mode).fromNow && mode !== 'toggle') return 'steps';

@@ -48,6 +48,7 @@ export const columns: { readonly [T in TableName]: Readonly<Record<Exclude<keyof
     step: 'integer',
     atEnd: 'text',
     start: 'integer',
+    firstPress: 'text',
   },
   targets: {
     name: 'text',

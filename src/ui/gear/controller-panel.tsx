@@ -17,6 +17,7 @@ import { NumberField } from '../primitives/number-field';
 import { SchemaText } from '../primitives/text-field';
 import { useRig, useRigStore } from '../store/provider';
 import { FirmwareAbilities } from './abilities';
+import { Counters } from './counters';
 import { EvidenceTable } from './evidence-table';
 import { ProgrammedDialog } from './programmed-dialog';
 import { Recipe } from './recipe';
@@ -73,6 +74,7 @@ export function ControllerPanel({
       {firmware.banks > 1 && <BankNames controller={controller} edit={edit} firmware={firmware} />}
       <FirmwareAbilities firmware={firmware} tune={tune} />
       <Recipe controller={controller} controls={controls} tune={tune} />
+      <Counters index={index} controller={controller} edit={edit} />
       <EvidenceTable
         list={controller.evidence}
         facts={firmwareFacts}

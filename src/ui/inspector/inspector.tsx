@@ -198,12 +198,14 @@ function MeantWords({
   const parameter = index.parameters.get(parameterId);
   const target = parameter && index.targets.get(parameter.targetId);
   if (!send || !parameter || !target) return null;
+  const programBase =
+    index.controllers.get(index.controls.get(assignment.controlId)?.controllerId ?? '')?.firmware.shows.programBase ?? 0;
   const counts = kindOf(send.message.type).carries === 'choice' && send.behaviour.type === 'stepping';
   const last = !assignment.actions.slice(at + 1).some((a) => a.type === 'send' && a.meant.includes(parameterId));
   return (
     <>
       {counts ? (
-        <CountedWords index={index} assignment={assignment} parameter={parameter} target={target} />
+        <CountedWords index={index} assignment={assignment} parameter={parameter} target={target} base={programBase} />
       ) : (
         <LandingWords
           index={index}
@@ -225,11 +227,14 @@ function CountedWords({
   assignment,
   parameter,
   target,
+  base,
 }: {
   readonly index: RigIndex;
   readonly assignment: Assignment;
   readonly parameter: Parameter;
   readonly target: Target;
+  /** What the controller counts programs from. */
+  readonly base: number;
 }) {
   const counted = countedLandings(index, assignment, parameter.id);
   return (
@@ -242,7 +247,9 @@ function CountedWords({
       ) : (
         <>
           sets <b className="text-ink">{parameter.name}</b>:{' '}
-          {counted.map((l) => `${'number' in l.address ? l.address.number : '?'} ${showValue(parameter, l.setValue)}`).join(', ')}
+          {counted
+            .map((l) => `${'number' in l.address ? l.address.number + base : '?'} ${showValue(parameter, l.setValue)}`)
+            .join(', ')}
           .
         </>
       )}

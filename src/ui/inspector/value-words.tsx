@@ -2,22 +2,20 @@
 // The values of a send as words: following, alternating, on press and release, on every press, counting.
 import { nanoid } from 'nanoid';
 import { toast } from 'sonner';
-import { behaviourOf, behavioursFor, changeBehaviour, countThrough, nextOrder, problemWords, sendAt } from '@/core/commands';
+import { behaviourOf, behavioursFor, changeBehaviour, countAnew, problemWords } from '@/core/commands';
 import { codingWords, kindOf, type Message, relativeCodingSchema, u14, valueMax } from '@/core/midi';
 import {
   type Assignment,
   accelerationSchema,
   type Behaviour,
-  batch,
   type Control,
   type Controller,
   type Edit,
-  insert,
   type RigIndex,
-  set,
 } from '@/core/rig';
+import { CounterWords } from './counter-words';
 import { CurveWord } from './curve-word';
-import { MessageValue, NumberWord, Stop, Tail, WordInput, WordSelect } from './word';
+import { MessageValue, NumberWord, Stop, Tail, WordSelect } from './word';
 
 interface ValuesProps {
   readonly index: RigIndex;
@@ -56,33 +54,9 @@ export function Values({ index, control, controller, assignment, at, message, be
     }
     switch (type) {
       case 'stepping': {
-        // A program that counts needs a landing for each number that it reaches.
-        const [meant] = sendAt(assignment, at)?.meant ?? [];
-        const parameter = index.parameters.get(meant ?? '');
-        if (kindOf(message.type).carries === 'choice' && parameter) {
-          const made = countThrough(index, assignment, at, parameter, () => nanoid(10));
-          if (made.ok) edit(made.value);
-          else toast.error('It does not count.', { description: problemWords(made.error) });
-          return;
-        }
-        const own = index.rig.counters.find((c) => c.controllerId === controller.id);
-        if (own) {
-          put({ type, counterId: own.id });
-          return;
-        }
-        const counter = {
-          id: nanoid(10),
-          order: nextOrder(index.rig.counters),
-          controllerId: controller.id,
-          name: 'Counter 1',
-          from: 0,
-          to: 127,
-          step: 1,
-          atEnd: 'wrap' as const,
-          start: 0,
-        };
-        const made = changeBehaviour(assignment, at, { type, counterId: counter.id });
-        if (made) edit(batch('Count up', [insert('counters', counter), made]));
+        const made = countAnew(index, assignment, at, () => nanoid(10));
+        if (made.ok) edit(made.value);
+        else toast.error('It does not count.', { description: problemWords(made.error) });
         return;
       }
       default:
@@ -108,7 +82,17 @@ export function Values({ index, control, controller, assignment, at, message, be
           <MessageValue max={max} label="Value" value={behaviour.value} onValue={(v) => put({ ...behaviour, value: u14(v) })} />
         </Tail>
       )}
-      {behaviour.type === 'stepping' && <CounterWords index={index} counterId={behaviour.counterId} edit={edit} />}
+      {behaviour.type === 'stepping' && (
+        <CounterWords
+          index={index}
+          controller={controller}
+          assignment={assignment}
+          at={at}
+          message={message}
+          behaviour={behaviour}
+          edit={edit}
+        />
+      )}
     </>
   );
 }
@@ -243,54 +227,6 @@ function ClickWords({
         />
         × as many
       </Tail>
-    </>
-  );
-}
-
-function CounterWords({
-  index,
-  counterId,
-  edit,
-}: {
-  readonly index: RigIndex;
-  readonly counterId: string;
-  readonly edit: (edit: Edit) => boolean;
-}) {
-  const counter = index.counters.get(counterId);
-  if (!counter) return <>a counter that is gone.</>;
-  const field = (name: 'from' | 'to' | 'step', label: string) => (
-    <WordInput
-      label={label}
-      value={String(counter[name])}
-      width="w-12"
-      commit={(text) => {
-        const value = Number(text.replace('−', '-'));
-        if (!Number.isInteger(value) || value > 127 || value < -127) return 'Enter a whole number up to 127.';
-        const edits =
-          name === 'from'
-            ? [
-                set('counters', counter, 'from', value),
-                ...(counter.start < value ? [set('counters', counter, 'start', value)] : []),
-              ]
-            : [set('counters', counter, name, value)];
-        return edit(batch('Change the counter', edits.reverse()))
-          ? null
-          : 'A counter counts from a lower to a higher number, by at least 1.';
-      }}
-    />
-  );
-  return (
-    <>
-      from {field('from', 'Counter from')} to {field('to', 'Counter to')} by {field('step', 'Counter step')}; at the end it
-      <WordSelect
-        aria-label="At the end"
-        value={counter.atEnd}
-        onChange={(e) => edit(set('counters', counter, 'atEnd', e.target.value === 'stop' ? 'stop' : 'wrap'))}
-      >
-        <option value="wrap">wraps</option>
-        <option value="stop">stops</option>
-      </WordSelect>
-      <Stop />
     </>
   );
 }

@@ -6,7 +6,16 @@ import { channelSchema, kindOf, messageSchema, relativeCodingSchema, u14Schema, 
 import { receiveModeSchema } from '../../modes';
 import { curveSchema } from '../../values';
 import { lineSchema } from '../text';
-import { idSchema, markSchema, noteSchema, orderSchema, proofSchema, shortTextSchema, tickSchema } from './common';
+import {
+  counterStepSchema,
+  idSchema,
+  markSchema,
+  noteSchema,
+  orderSchema,
+  proofSchema,
+  shortTextSchema,
+  tickSchema,
+} from './common';
 
 /** Milliseconds within which two switches make a chord. */
 export const chordWindowSchema = z.number().min(0).max(5000);
@@ -39,7 +48,8 @@ export const behaviourSchema = z.discriminatedUnion('type', [
   z.object({ type: z.literal('momentary'), down: u14Schema, up: u14Schema }),
   z.object({ type: z.literal('latching'), first: u14Schema, second: u14Schema }),
   z.object({ type: z.literal('fixed'), value: u14Schema }),
-  z.object({ type: z.literal('stepping'), counterId: idSchema }),
+  /** Counts with a counter, by a step of this gesture's own or by the counter's. */
+  z.object({ type: z.literal('stepping'), counterId: idSchema, step: counterStepSchema.optional() }),
   /** Clicks of an endless encoder; turned fast, one click counts up to `acceleration` times. */
   z.object({ type: z.literal('relative'), coding: relativeCodingSchema, acceleration: accelerationSchema }),
 ]);

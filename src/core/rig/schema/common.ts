@@ -5,6 +5,14 @@ import { lineSchema, linesSchema } from '../text';
 /** Identifiers are short random strings, unique within a rig; names are never identifiers. */
 export const idSchema = z.string().regex(/^[A-Za-z0-9_-]{1,40}$/, 'an identifier has 1 to 40 letters, digits, _ or -');
 
+/** How far a counter moves on one gesture. */
+export const counterStepSchema = z
+  .number()
+  .int()
+  .min(-16383)
+  .max(16383)
+  .refine((step) => step !== 0, 'a counter moves by at least 1');
+
 /** A name that a person gives: trimmed by the forms, 1–120 characters. */
 export const nameSchema = lineSchema(120).min(1, 'a name is needed');
 /** A text of one line, at most 200 characters. */

@@ -137,9 +137,14 @@ export const counterFields = z.object({
   step: z.number().int().min(-16383).max(16383),
   atEnd: z.enum(['wrap', 'stop']),
   start: z.number().int().min(0).max(16383),
+  /** What the first gesture sends after switching on: the start moved on by one step, or the start itself. */
+  firstPress: z.enum(['moves-on', 'sends-start']).default('moves-on'),
 });
 
-/** A shared counter of a controller: it moves by `step`, then sends; it wraps modulo its span or stops at its ends. */
+/**
+ * A counter of a controller, which any number of gestures count with: it moves by the gesture's own step, or by `step`, then sends; it wraps modulo its span or
+ * stops at its ends.
+ */
 export const counterSchema = counterFields
   .refine((c) => c.from < c.to, { message: 'a counter counts from a lower to a higher number', path: ['to'] })
   .refine((c) => c.start >= c.from && c.start <= c.to, { message: 'a counter starts inside its span', path: ['start'] })

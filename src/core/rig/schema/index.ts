@@ -21,7 +21,17 @@ export {
   waitSchema,
   wantSchema,
 } from './assignment';
-export { type Evidence, type Grade, idSchema, type Mark, nameSchema, noteSchema, shortTextSchema, type Tick } from './common';
+export {
+  counterStepSchema,
+  type Evidence,
+  type Grade,
+  idSchema,
+  type Mark,
+  nameSchema,
+  noteSchema,
+  shortTextSchema,
+  type Tick,
+} from './common';
 export {
   type Control,
   type ControlKind,

@@ -10,6 +10,7 @@ import { ground } from './006-ground';
 import { wants } from './007-wants';
 import { ticks } from './008-ticks';
 import { lights } from './009-lights';
+import { counters } from './010-counters';
 import { hasTable, type Migration } from './migration';
 
 const migrations: readonly Migration[] = [
@@ -22,6 +23,7 @@ const migrations: readonly Migration[] = [
   wants,
   ticks,
   lights,
+  counters,
 ];
 
 /** The mark of this program in a database file, from step 006 on: the letters KEEL. */

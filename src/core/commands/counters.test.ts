@@ -1,0 +1,170 @@
+// Counters as things: shared, with a step for each gesture, and landings that follow their range.
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { played, tap } from '../../../tests/kit/hand';
+import { assignment, cc, did, fixed, landing, parameter, program, smallRig, withFunctions } from '../../../tests/kit/small-rig';
+import { type Assignment, apply, type Edit, indexRig, type Rig } from '../rig';
+import { changeBehaviour, changeCounter, countAnew, countedLandings, countThrough, countWith, removeCounter } from './index';
+
+let n = 0;
+const newId = (): string => `c${++n}`;
+const done = (rig: Rig, edit: Edit | null): Rig => {
+  const after = edit && apply(rig, edit);
+  if (!after?.ok) throw new Error(JSON.stringify(after));
+  return after.value;
+};
+const must = <T>(result: { readonly ok: true; readonly value: T } | { readonly ok: false; readonly error: unknown }): T => {
+  if (!result.ok) throw new Error(JSON.stringify(result.error));
+  return result.value;
+};
+const row = (rig: Rig, id: string): Assignment => {
+  const found = rig.assignments.find((a) => a.id === id);
+  if (!found) throw new Error(`no ${id}`);
+  return found;
+};
+
+/** Five programs that mean −2 … +2 octaves: up on the press of one switch, down on that of another. */
+const octave = parameter('octave', {
+  kind: 'stepped',
+  lowest: -2,
+  highest: 2,
+  steps: ['−2', '−1', '0', '+1', '+2'],
+  default: 0,
+  start: 0,
+});
+const two = withFunctions(
+  smallRig([octave], { firmware: { switchModes: ['fixed', 'stepping'], counters: 2 } }),
+  [
+    assignment({ id: 'up', on: 'fs1', message: program(0), behaviour: fixed(0), meant: ['octave'] }),
+    assignment({ id: 'down', on: 'fs2', message: program(9), behaviour: fixed(0), meant: ['octave'] }),
+  ],
+  [0, 9].map((number) => landing('octave', { id: `old${number}`, address: program(number), mode: 'set' })),
+);
+const shared = (): Rig => {
+  const up = done(two, must(countAnew(indexRig(two), row(two, 'up'), 0, newId)));
+  const [counter] = up.counters;
+  if (!counter) throw new Error('no counter');
+  const both = done(up, must(countWith(indexRig(up), row(up, 'down'), 0, counter, newId)));
+  return done(both, changeBehaviour(row(both, 'down'), 0, { type: 'stepping', counterId: counter.id, step: -1 }));
+};
+
+/** The programs that were sent, as the standard counts them. */
+const programs = (rig: Rig, events: Parameters<typeof played>[1]): readonly number[] =>
+  played(rig, events).sent.map((s) => Number(s.split(' ')[2]));
+
+describe('one counter for two gestures', () => {
+  it('counts up with one and down with the other, and wraps over five programs that mean −2 to +2', () => {
+    const rig = shared();
+    expect(rig.counters).toMatchObject([{ from: 0, to: 4, start: 2, step: 1 }]);
+    expect(rig.landings.map((l) => l.setValue)).toEqual([-2, -1, 0, 1, 2]);
+    const presses = ['fs1', 'fs1', 'fs1', 'fs2', 'fs2'].flatMap((on, i) => tap(on, i * 1000));
+    expect(programs(rig, presses)).toEqual([3, 4, 0, 4, 3]);
+    expect(played(rig, presses).values.map((v) => v.split(' ')[2])).toEqual(['1', '2', '-2', '2', '1']);
+    expect(did(rig, 'octave', 'up')).toMatchObject({ type: 'steps', count: 5, end: 'wraps' });
+    expect(did(rig, 'octave', 'down')).toMatchObject({ type: 'steps', count: 5 });
+  });
+  it('is not taken from another by a second switch that begins to count', () => {
+    const one = done(two, must(countAnew(indexRig(two), row(two, 'up'), 0, newId)));
+    const both = done(one, must(countAnew(indexRig(one), row(one, 'down'), 0, newId)));
+    const ids = ['up', 'down'].map((id) => {
+      const [send] = row(both, id).actions;
+      return send?.type === 'send' && send.behaviour.type === 'stepping' && send.behaviour.counterId;
+    });
+    expect(new Set(ids).size).toBe(2);
+    expect(new Set(both.counters.map((c) => c.name)).size).toBe(2);
+  });
+  it('sends its start on the first press of either where it is told to', () => {
+    const rig = shared();
+    const [counter] = rig.counters;
+    if (!counter) throw new Error('no counter');
+    const begins = done(rig, changeCounter(indexRig(rig), counter, { firstPress: 'sends-start' }, newId));
+    const presses = ['fs2', 'fs1', 'fs2'].flatMap((on, i) => tap(on, i * 1000));
+    expect(programs(begins, presses)).toEqual([2, 3, 2]);
+  });
+});
+
+describe('landings of a counter', () => {
+  it('follow its range: more numbers are further steps, and those left are listened for no more', () => {
+    const rig = shared();
+    const [counter] = rig.counters;
+    if (!counter) throw new Error('no counter');
+    const less = done(rig, changeCounter(indexRig(rig), counter, { from: 1, to: 3 }, newId));
+    expect(less.landings.map((l) => l.setValue).sort((a, b) => a - b)).toEqual([-1, 0, 1]);
+    const [now] = less.counters;
+    if (!now) throw new Error('no counter');
+    const again = done(less, changeCounter(indexRig(less), now, { from: 0, to: 6 }, newId));
+    // A sixth and a seventh program would be past the last step.
+    expect(again.landings.map((l) => l.setValue).sort((a, b) => a - b)).toEqual([-2, -1, 0, 1, 2]);
+  });
+  it('counting twice leaves none behind, and no counter that nothing counts with', () => {
+    const one = done(two, must(countThrough(indexRig(two), row(two, 'up'), 0, octave, newId)));
+    const twice = done(one, must(countThrough(indexRig(one), row(one, 'up'), 0, octave, newId)));
+    // Five of the count, and the one of the other switch.
+    expect(twice.landings).toHaveLength(6);
+    expect(twice.counters).toHaveLength(1);
+  });
+  it('stay where something else sends them', () => {
+    const rig = shared();
+    const [counter] = rig.counters;
+    const [up] = rig.assignments;
+    if (!counter || !up) throw new Error('no counter');
+    const jump: Assignment = {
+      ...up,
+      id: 'jump',
+      order: 9,
+      gesture: { type: 'hold' },
+      actions: [{ type: 'send', message: program(4), behaviour: fixed(0), pinned: false, meant: ['octave'] }],
+    };
+    const more: Rig = { ...rig, assignments: [...rig.assignments, jump] };
+    const less = done(more, changeCounter(indexRig(more), counter, { to: 3 }, newId));
+    expect(less.landings.map((l) => l.setValue)).toEqual([-2, -1, 0, 1, 2]);
+  });
+  it('a start that the range leaves behind goes along', () => {
+    const rig = shared();
+    const [counter] = rig.counters;
+    if (!counter) throw new Error('no counter');
+    expect(done(rig, changeCounter(indexRig(rig), counter, { from: 3 }, newId)).counters[0]?.start).toBe(3);
+  });
+});
+
+describe('a counter', () => {
+  it('is taken away once nothing counts with it, and not before', () => {
+    const rig = shared();
+    const [counter] = rig.counters;
+    if (!counter) throw new Error('no counter');
+    expect(removeCounter(indexRig(rig), counter)).toBeNull();
+    const free: Rig = { ...rig, assignments: [] };
+    expect(done(free, removeCounter(indexRig(free), counter)).counters).toEqual([]);
+  });
+  it('of values has a name of its own each time', () => {
+    const plain = withFunctions(
+      smallRig([], { firmware: { counters: 2 } }),
+      ['fs1', 'fs2'].map((on, i) => assignment({ id: on, on, message: cc(20 + i), behaviour: fixed(1), meant: [] })),
+      [],
+    );
+    const one = done(plain, must(countAnew(indexRig(plain), row(plain, 'fs1'), 0, newId)));
+    const both = done(one, must(countAnew(indexRig(one), row(one, 'fs2'), 0, newId)));
+    expect(both.counters.map((c) => c.name)).toEqual(['Counter 1', 'Counter 2']);
+  });
+  it('changed in any way, every number that it reaches and that has a step lands on it, and nothing else is listened for (property)', () => {
+    fc.assert(
+      fc.property(fc.array(fc.tuple(fc.nat(8), fc.integer({ min: 1, max: 8 })), { minLength: 1, maxLength: 5 }), (ranges) => {
+        let rig = shared();
+        for (const [from, span] of ranges) {
+          const [counter] = rig.counters;
+          if (!counter) throw new Error('no counter');
+          rig = done(rig, changeCounter(indexRig(rig), counter, { from, to: from + span }, newId));
+          const held = countedLandings(indexRig(rig), row(rig, 'up'), 'octave');
+          expect(held).toHaveLength(rig.landings.length);
+          for (const l of held) {
+            const number = 'number' in l.address ? l.address.number : -1;
+            expect(number).toBeGreaterThanOrEqual(from);
+            expect(number).toBeLessThanOrEqual(from + span);
+          }
+          if (held.length === 0) return;
+        }
+      }),
+      { numRuns: 200 },
+    );
+  });
+});

@@ -1,0 +1,292 @@
+// Counters as things of a controller: made, shared by gestures, changed; the landings of the programs that they reach follow their range.
+import { err, ok, type Result } from '../base';
+import { addressKey, kindOf, type Message } from '../midi';
+import {
+  type Assignment,
+  batch,
+  type Controller,
+  type Counter,
+  type Edit,
+  hostLayerAt,
+  insert,
+  type Landing,
+  type Parameter,
+  type RigIndex,
+  remove,
+  type Send,
+  set,
+} from '../rig';
+import { landingsFor } from './change';
+import { defaultLanding } from './defaults';
+import type { CommandProblem } from './problem';
+import { type NewId, nextOrder, replaced, staleAssignment } from './shared';
+
+/** A counter for values 0–127, under a name that no other of the controller has. */
+export function plainCounter(index: RigIndex, controllerId: string, newId: NewId, name = 'Counter'): Counter {
+  const taken = new Set(index.rig.counters.filter((c) => c.controllerId === controllerId).map((c) => c.name));
+  let n = 1;
+  const called = (): string => (n === 1 && name !== 'Counter' ? name : `${name} ${n}`).slice(0, 120);
+  while (taken.has(called())) n++;
+  return {
+    id: newId(),
+    order: nextOrder(index.rig.counters),
+    controllerId,
+    name: called(),
+    from: 0,
+    to: 127,
+    step: 1,
+    atEnd: 'wrap',
+    start: 0,
+    firstPress: 'moves-on',
+  };
+}
+
+/** Adds a counter that nothing counts with yet. */
+export const addCounter = (index: RigIndex, { id }: Controller, newId: NewId): Edit =>
+  batch('Add a counter', [insert('counters', plainCounter(index, id, newId))]);
+
+/** The sends that count with a counter. */
+export const countingWith = (index: RigIndex, counterId: string) =>
+  index.rig.assignments.flatMap((assignment) =>
+    assignment.actions.flatMap((send, at) =>
+      send.type === 'send' && send.behaviour.type === 'stepping' && send.behaviour.counterId === counterId
+        ? [{ assignment, send, at }]
+        : [],
+    ),
+  );
+
+/** Takes away a counter that nothing counts with; null where something does. */
+export const removeCounter = (index: RigIndex, counter: Counter): Edit | null =>
+  countingWith(index, counter.id).length > 0 ? null : batch(`Delete ${counter.name}`, [remove('counters', counter)]);
+
+/**
+ * A send counts with a new counter of its own. A program that is for a parameter with steps counts through these: from its number on, with a landing for
+ * each number, so that each puts the parameter to one step. Fails for what has no steps, and where programs run out.
+ */
+export function countAnew(index: RigIndex, assignment: Assignment, at: number, newId: NewId): Result<Edit, CommandProblem> {
+  const send = assignment.actions[at];
+  const control = index.controls.get(assignment.controlId);
+  if (send?.type !== 'send' || !control || kindOf(send.message.type).carries === 'nothing')
+    return err({ code: 'only-numbers-count' });
+  const parameter = index.parameters.get(send.meant[0] ?? '');
+  if (send.message.type === 'program' && parameter) return countThrough(index, assignment, at, parameter, newId);
+  const name = parameter ? `Counter for ${parameter.name}` : 'Counter';
+  const counter = plainCounter(index, control.controllerId, newId, name);
+  return ok(batch('Count', [insert('counters', counter), ...counts(index, assignment, at, send, counter)]));
+}
+
+/** A send counts with a counter that is there, by a step of its own; what its parameters lack of landings in the range comes with it. */
+export function countWith(
+  index: RigIndex,
+  assignment: Assignment,
+  at: number,
+  counter: Counter,
+  newId: NewId,
+): Result<Edit, CommandProblem> {
+  const send = assignment.actions[at];
+  if (send?.type !== 'send' || kindOf(send.message.type).carries === 'nothing') return err({ code: 'only-numbers-count' });
+  const order = counting(nextOrder(index.rig.landings));
+  const landings =
+    send.message.type !== 'program'
+      ? []
+      : send.meant.flatMap((id) => {
+          const parameter = index.parameters.get(id);
+          return parameter ? throughSteps(index, assignment, send, counter, parameter, newId, order) : [];
+        });
+  return ok(
+    batch(`Count with ${counter.name}`, [
+      ...counts(index, assignment, at, send, counter),
+      ...landings.map((l) => insert('landings', l)),
+    ]),
+  );
+}
+
+/** A program counts through the steps of a parameter, with a new counter and a landing for each number that it reaches. */
+export function countThrough(
+  index: RigIndex,
+  assignment: Assignment,
+  at: number,
+  parameter: Parameter,
+  newId: NewId,
+): Result<Edit, CommandProblem> {
+  const send = assignment.actions[at];
+  const control = index.controls.get(assignment.controlId);
+  if (send?.type !== 'send' || send.message.type !== 'program' || !control) return err({ code: 'only-programs-count' });
+  if (parameter.kind !== 'stepped' && parameter.kind !== 'toggle') return err({ code: 'no-steps', parameter: parameter.name });
+  const steps = parameter.highest - parameter.lowest + 1;
+  const from = send.message.number;
+  if (from + steps > 128) return err({ code: 'too-few-programs', from, steps });
+  const counter: Counter = {
+    ...plainCounter(index, control.controllerId, newId, `Counter for ${parameter.name}`),
+    from,
+    to: from + steps - 1,
+    start: Math.min(from + steps - 1, Math.max(from, from + parameter.start - parameter.lowest)),
+  };
+  const order = counting(nextOrder(index.rig.landings));
+  const own = counts(index, assignment, at, send, counter);
+  const gone = new Set(own.flatMap((edit) => (edit.type === 'remove' && edit.table === 'landings' ? [edit.was.id] : [])));
+  const landings = throughSteps(index, assignment, send, counter, parameter, newId, order, gone);
+  return ok(
+    batch(`Count through ${parameter.name}`, [
+      insert('counters', counter),
+      ...own,
+      ...landings.map((l) => insert('landings', l)),
+    ]),
+  );
+}
+
+const counting = (from: number): (() => number) => {
+  let n = from;
+  return () => n++;
+};
+
+/**
+ * The edits by which a send counts with a counter in place of what it did: the landings of programs that only it reached go, and a counter that nothing
+ * else counts with.
+ */
+function counts(index: RigIndex, assignment: Assignment, at: number, send: Send, counter: Counter): Edit[] {
+  const actions = assignment.actions.map((a, i) =>
+    i === at ? { ...send, behaviour: { type: 'stepping' as const, counterId: counter.id } } : a,
+  );
+  const before = send.behaviour.type === 'stepping' ? index.counters.get(send.behaviour.counterId) : undefined;
+  const reached = new Set(numbersOf(counter).map((n) => addressKey(withNumber(send.message, n))));
+  const left =
+    send.message.type === 'program'
+      ? [...landingsFor(index, assignment, send), ...(before ? landingsOfCount(index, assignment, send, before) : [])].filter(
+          (l) => !reached.has(addressKey(l.address)) || before === undefined,
+        )
+      : [];
+  const alone = left.filter(
+    (l, i) => left.indexOf(l) === i && !isSentElsewhere(index, l, (p) => p.assignment.id === assignment.id),
+  );
+  const unused =
+    before &&
+    before.id !== counter.id &&
+    countingWith(index, before.id).every((c) => c.assignment.id === assignment.id && c.at === at)
+      ? [remove('counters', before)]
+      : [];
+  return [
+    set('assignments', assignment, 'actions', actions),
+    ...staleAssignment(assignment),
+    ...alone.map((l) => remove('landings', l)),
+    ...unused,
+  ];
+}
+
+/** Whether something else than what is told of sends for the parameter of a landing at its address. */
+const isSentElsewhere = (
+  index: RigIndex,
+  landing: Landing,
+  own: (placed: { readonly assignment: Assignment; readonly send: Send }) => boolean,
+): boolean =>
+  (index.sendsAt.get(addressKey(landing.address)) ?? []).some((p) => !own(p) && p.send.meant.includes(landing.parameterId));
+
+/** The numbers of programs that a counter can reach. */
+const numbersOf = ({ from, to }: Pick<Counter, 'from' | 'to'>): readonly number[] =>
+  Array.from({ length: Math.max(0, Math.min(to, 127) - from + 1) }, (_, i) => from + i);
+
+const withNumber = (message: Message, n: number): Message =>
+  message.type === 'program' ? { ...message, number: n as typeof message.number } : message; // border: below 128
+
+/** Landings that put one parameter to a value each, at the programs that a send reaches with a counter; in the order of the numbers. */
+function landingsOfCount(index: RigIndex, assignment: Assignment, send: Send, counter: Counter): readonly Landing[] {
+  const layer = hostLayerAt(index, assignment.layerId);
+  return numbersOf(counter).flatMap((n) =>
+    (index.landingsAt.get(addressKey(withNumber(send.message, n))) ?? []).filter(
+      (l) => send.meant.includes(l.parameterId) && l.hostLayerId === layer && l.mode === 'set',
+    ),
+  );
+}
+
+/** New landings for the programs of a counter, one step of the parameter each, where there is none yet. */
+function throughSteps(
+  index: RigIndex,
+  assignment: Assignment,
+  send: Send,
+  counter: Counter,
+  parameter: Parameter,
+  newId: NewId,
+  order: () => number,
+  gone: ReadonlySet<string> = new Set(),
+): readonly Landing[] {
+  if (parameter.kind !== 'stepped' && parameter.kind !== 'toggle') return [];
+  const layer = hostLayerAt(index, assignment.layerId);
+  return numbersOf(counter).flatMap((n, i): Landing[] => {
+    const setValue = parameter.lowest + i;
+    const address = withNumber(send.message, n);
+    const there = (index.landingsAt.get(addressKey(address)) ?? []).some(
+      (l) => l.parameterId === parameter.id && l.hostLayerId === layer && !gone.has(l.id),
+    );
+    if (there || setValue > parameter.highest) return [];
+    return [{ ...defaultLanding(newId(), order(), address, layer, parameter, 'set'), setValue }];
+  });
+}
+
+/**
+ * Changes a counter. The landings of the programs that it reaches follow its range: new numbers go on as the others began (the next number the next step),
+ * numbers that are left are listened for no more, where nothing else sends them.
+ */
+export function changeCounter(index: RigIndex, counter: Counter, changes: Partial<Counter>, newId: NewId): Edit {
+  const next = within({ ...counter, ...changes });
+  const order = counting(nextOrder(index.rig.landings));
+  const come = new Map<string, Landing>();
+  const gone = new Map<string, Landing>();
+  for (const { assignment, send } of countingWith(index, counter.id)) {
+    if (send.message.type !== 'program') continue;
+    const held = landingsOfCount(index, assignment, send, counter);
+    for (const id of send.meant) {
+      const own = held.filter((l) => l.parameterId === id);
+      const parameter = index.parameters.get(id);
+      const [first] = own;
+      if (!parameter || !first) continue;
+      for (const n of numbersOf(next)) {
+        if (n >= counter.from && n <= counter.to) continue;
+        const value = first.setValue + n - numberOf(first);
+        const address = withNumber(send.message, n);
+        const key = `${addressKey(address)} ${id} ${first.hostLayerId}`;
+        const there = (index.landingsAt.get(addressKey(address)) ?? []).some(
+          (l) => l.parameterId === id && l.hostLayerId === first.hostLayerId,
+        );
+        if (there || come.has(key) || value < parameter.lowest || value > parameter.highest || !isRow(own)) continue;
+        come.set(key, { ...first, id: newId(), order: order(), address, setValue: value, entered: null, proved: null, note: '' });
+      }
+      for (const landing of own) {
+        const n = numberOf(landing);
+        if (n >= next.from && n <= next.to) continue;
+        const counts = (p: { readonly send: Send }): boolean =>
+          p.send.behaviour.type === 'stepping' && p.send.behaviour.counterId === counter.id;
+        if (!isSentElsewhere(index, landing, counts)) gone.set(landing.id, landing);
+      }
+    }
+  }
+  return batch(`Change ${counter.name}`, [
+    ...replaced('counters', counter, next),
+    ...[...gone.values()].map((l) => remove('landings', l)),
+    ...[...come.values()].map((l) => insert('landings', l)),
+  ]);
+}
+
+const numberOf = (landing: Landing): number => ('number' in landing.address ? landing.address.number : 0);
+
+/** Whether each next number is the next value: only then is it known what a further one would be. */
+const isRow = (landings: readonly Landing[]): boolean => {
+  const [first] = landings;
+  return first !== undefined && landings.every((l) => l.setValue - first.setValue === numberOf(l) - numberOf(first));
+};
+
+/** The start goes along where the range leaves it behind. */
+const within = (c: Counter): Counter => ({ ...c, start: Math.min(c.to, Math.max(c.from, c.start)) });
+
+/** Landings of a counting program that put one parameter somewhere, in the order of the numbers. */
+export function countedLandings(index: RigIndex, assignment: Assignment, parameterId: string): readonly Landing[] {
+  const keys = new Set(
+    assignment.actions.flatMap((a) => {
+      if (a.type !== 'send' || a.message.type !== 'program' || a.behaviour.type !== 'stepping') return [];
+      const counter = index.counters.get(a.behaviour.counterId);
+      return counter ? numbersOf(counter).map((n) => addressKey(withNumber(a.message, n))) : [];
+    }),
+  );
+  return (index.landingsOf.get(parameterId) ?? [])
+    .filter((l) => keys.has(addressKey(l.address)))
+    .sort((a, b) => addressKey(a.address) - addressKey(b.address));
+}
