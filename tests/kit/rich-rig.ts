@@ -99,12 +99,14 @@ function action(moves: boolean, turns: boolean): fc.Arbitrary<Action> {
     }),
     fc.record({ type: fc.constant('last-used' as const) }),
   );
-  return fc.oneof(
+  const any = fc.oneof(
     { weight: 8, arbitrary: send },
     { weight: 1, arbitrary: go.map((to): Action => ({ type: 'go', to })) },
     { weight: 1, arbitrary: fc.constantFrom(0, 12.5, 250).map((ms): Action => ({ type: 'wait', ms })) },
     { weight: 1, arbitrary: fc.constantFrom('Ctrl+S', 'to bank 2', '=A1').map((keys): Action => ({ type: 'keystroke', keys })) },
   );
+  const turn = fc.constantFrom(undefined, undefined, undefined, 'first' as const, 'second' as const);
+  return moves ? any : fc.tuple(any, turn).map(([made, on]): Action => (on ? { ...made, turn: on } : made));
 }
 
 /** The controls of a board by their part of the id: what they are. */

@@ -187,6 +187,12 @@ export function rebuilt(gear: Rig, lines: readonly ReadLine[]): Rig {
   }
 
   function action(line: ReadLine, controller: Controller): Action {
+    const on = line.say('on presses');
+    const made = plainAction(line, controller);
+    return on === '' ? made : { ...made, turn: on.startsWith('1st') ? 'first' : 'second' };
+  }
+
+  function plainAction(line: ReadLine, controller: Controller): Action {
     const text = line.say('values');
     switch (line.say('type')) {
       case 'Wait':

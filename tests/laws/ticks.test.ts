@@ -157,9 +157,9 @@ function told(rig: Rig, row: Assignment | Landing | Layer): readonly unknown[] {
       if (a.type !== 'send') return [a];
       const id = a.behaviour.type === 'stepping' ? a.behaviour.counterId : null;
       const counter = rig.counters.find((c) => c.id === id);
-      if (a.behaviour.type !== 'stepping' || !counter) return [a.message, a.behaviour];
+      if (a.behaviour.type !== 'stepping' || !counter) return [a.message, a.behaviour, a.turn];
       const by = a.behaviour.step ?? counter.step;
-      return [a.message, id, counter.from, counter.to, by, counter.atEnd, counter.start, counter.firstPress];
+      return [a.message, a.turn, id, counter.from, counter.to, by, counter.atEnd, counter.start, counter.firstPress];
     });
   if ('controlId' in row)
     return [

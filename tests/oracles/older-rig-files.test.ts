@@ -4,7 +4,7 @@ import { resolve } from 'node:path';
 import { gunzipSync } from 'node:zlib';
 import { describe, expect, it } from 'vitest';
 import { parseRig, writeRig } from '@/core/formats';
-import { indexRig, type Rig, stands } from '@/core/rig';
+import { alternates, indexRig, type Rig, stands } from '@/core/rig';
 import { countToEnter, makeSheet } from '@/core/sheets';
 
 const file = (version: number): string =>
@@ -84,6 +84,16 @@ describe('a rig file', () => {
     const rig = read(file(7));
     const now = JSON.parse(writeRig(rig));
     expect({ ...now, formatVersion: 7, counters: without(now.counters, ...COUNTERS) }).toEqual(was);
+    const index = indexRig(rig);
+    for (const row of [...rig.assignments, ...rig.landings, ...rig.layers])
+      expect([row.id, stands(index, row)]).toEqual([row.id, row.entered !== null]);
+  });
+  it('of version 8: every action is done on every press, and every tick stands', () => {
+    const was = JSON.parse(file(8));
+    expect(was.formatVersion).toBe(8);
+    const rig = read(file(8));
+    expect({ ...JSON.parse(writeRig(rig)), formatVersion: 8 }).toEqual(was);
+    expect(rig.assignments.some((a) => alternates(a.actions))).toBe(false);
     const index = indexRig(rig);
     for (const row of [...rig.assignments, ...rig.landings, ...rig.layers])
       expect([row.id, stands(index, row)]).toEqual([row.id, row.entered !== null]);

@@ -2,7 +2,7 @@
 import { counted } from '../base';
 import { changeAssignment, changeBehaviour, meantNames, removeAssignment } from '../commands';
 import { shortName } from '../midi';
-import { type Assignment, byOrder, type RigIndex } from '../rig';
+import { type Action, type Assignment, byOrder, type RigIndex, sentAtOnce } from '../rig';
 import {
   type AssignmentCheck,
   type AssignmentFacts,
@@ -211,8 +211,8 @@ export const waitingDelays: AssignmentCheck<'waiting-delays', { readonly ms: num
   },
 };
 
-const messagesIn = (assignments: readonly Assignment[]): number =>
-  assignments.reduce((sum, a) => sum + sendsFor(a, null).length, 0);
+/** How many messages go out together; of two lists in turn the longer counts. */
+const messagesIn = (assignments: readonly Assignment[]): number => assignments.reduce((sum, a) => sum + sentAtOnce(a.actions), 0);
 
 export const tooManyActions: AssignmentCheck<'too-many-actions', { readonly most: number; readonly messages: number }> = {
   scope: 'assignment',
@@ -245,9 +245,10 @@ export const tooManyActions: AssignmentCheck<'too-many-actions', { readonly most
     const most = assignment ? homeOf(index, assignment)?.controller.firmware.messagesPerGesture : undefined;
     if (!assignment || most === undefined) return [];
     const before = firedTogether(context.index, assignment).filter((a) => byOrder(a, assignment) < 0);
-    let left = most - messagesIn(before);
+    const left = most - messagesIn(before);
     if (left <= 0) return [{ label: 'Clear what goes no more', edit: removeAssignment(context.index, assignment) }];
-    const kept = assignment.actions.filter((a) => a.type !== 'send' || left-- > 0);
+    const kept: Action[] = [];
+    for (const a of assignment.actions) if (a.type !== 'send' || sentAtOnce([...kept, a]) <= left) kept.push(a);
     const label = `Keep the first ${kept.filter((a) => a.type === 'send').length}`;
     return [{ label, edit: changeAssignment(assignment, { actions: kept }, label) }];
   },
@@ -318,7 +319,9 @@ export const cannotSend: AssignmentCheck<
         ...(mode === 'relative' && !firmware.encoderModes.includes(behaviour.coding) ? lack('clicks') : []),
       ];
     });
-    const [first] = lacks;
+    // Two lists in turn need a firmware that knows whose turn it is.
+    const turns = !move && assignment.actions.some((a) => a.turn !== undefined) && !firmware.switchModes.includes('latching');
+    const [first] = [...lacks, ...(turns ? [{ what: 'values' as const, message: '', mode: 'latching' }] : [])];
     if (first === undefined) return [];
     return [
       {

@@ -14,6 +14,7 @@ import {
   type Parameter,
   type RigIndex,
   remove,
+  sentAtOnce,
   set,
 } from '../rig';
 import type { Place } from './assign';
@@ -112,7 +113,7 @@ export function addMessage(
   const controller = control && index.controllers.get(control.controllerId);
   const target = index.targets.get(parameter.targetId);
   if (!control || !controller || !target) return err({ code: 'gone' });
-  if (assignment.actions.length >= controller.firmware.messagesPerGesture)
+  if (sentAtOnce(assignment.actions) >= controller.firmware.messagesPerGesture)
     return err({ code: 'too-many-messages', controller: controller.name, most: controller.firmware.messagesPerGesture });
   const type = defaultType(controller);
   const message = chooseMessage(index, { controllerId: controller.id, type, channel: controller.channel, targetId: target.id });

@@ -57,6 +57,7 @@ export {
 export { addLayer, type LayerWish, removeLayer, setTap } from './layers';
 export { addRaw, assignRaw, isRaw, nameParameter } from './raw';
 export { pinNumbers, renumber } from './renumber';
+export { alternate, changeTurn } from './turns';
 
 // Gear: controllers, targets, wires, panels, parameters.
 

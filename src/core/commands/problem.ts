@@ -14,6 +14,7 @@ export type CommandProblem =
   | { readonly code: 'too-many-messages'; readonly controller: string; readonly most: number }
   | { readonly code: 'only-programs-count' }
   | { readonly code: 'only-numbers-count' }
+  | { readonly code: 'only-presses-alternate' }
   | { readonly code: 'no-steps'; readonly parameter: string }
   | { readonly code: 'too-few-programs'; readonly from: number; readonly steps: number }
   | { readonly code: 'own-modifier'; readonly control: string; readonly layer: string }
@@ -46,6 +47,8 @@ export function problemWords(problem: CommandProblem): string {
       return `${problem.controller} sends at most ${problem.most} messages on one gesture.`;
     case 'only-programs-count':
       return 'Only a program message counts through steps.';
+    case 'only-presses-alternate':
+      return 'What moves sends all of its messages at once. Only a press alternates.';
     case 'only-numbers-count':
       return 'Only a message that carries a value or a program can count.';
     case 'no-steps':

@@ -18,6 +18,7 @@ import {
   type Parameter,
   type RigIndex,
   type Send,
+  sentAtOnce,
   set,
   type Target,
 } from '../rig';
@@ -50,21 +51,22 @@ export function assignRaw(
 
 /** One more message on a gesture, for no parameter. Fails where the controller sends no more on one gesture. */
 export function addRaw(index: RigIndex, assignment: Assignment): Result<Edit, CommandProblem> {
+  const send = oneMore(index, assignment, assignment.actions);
+  if (!send.ok) return send;
+  const label = 'Send a message as well';
+  const actions = [...assignment.actions, send.value];
+  return ok(batch(label, [set('assignments', assignment, 'actions', actions), ...staleAssignment(assignment)]));
+}
+
+/** A message for no parameter that goes out beside some actions of a function. */
+export function oneMore(index: RigIndex, assignment: Assignment, beside: readonly Action[]): Result<Send, CommandProblem> {
   const control = index.controls.get(assignment.controlId);
   const controller = control && index.controllers.get(control.controllerId);
   if (!control || !controller) return err({ code: 'gone' });
   const most = controller.firmware.messagesPerGesture;
-  if (assignment.actions.length >= Math.min(64, most))
+  if (assignment.actions.length >= 64 || sentAtOnce(beside) >= most)
     return err({ code: 'too-many-messages', controller: controller.name, most });
-  const send = rawSend(index, controller, control, assignment.gesture);
-  if (!send.ok) return send;
-  const label = 'Send a message as well';
-  return ok(
-    batch(label, [
-      set('assignments', assignment, 'actions', [...assignment.actions, send.value]),
-      ...staleAssignment(assignment),
-    ]),
-  );
+  return rawSend(index, controller, control, assignment.gesture);
 }
 
 function rawSend(index: RigIndex, controller: Controller, control: Control, gesture: Gesture): Result<Send, CommandProblem> {

@@ -4,7 +4,7 @@ import { encodeClicks, MOST_CLICKS } from '../midi';
 import type { Emitter } from './emitter';
 import { lookUp, whereNow } from './look-up';
 import type { Armed, CompiledAction } from './program';
-import { type Cause, type Draft, recall, remember } from './state';
+import { type Cause, type Draft, type Later, recall, remember } from './state';
 
 type SendAction = Extract<CompiledAction, { type: 'send' }>;
 
@@ -14,9 +14,11 @@ export const struck = (velocity: number | null): Cause => ({ type: 'down', veloc
 export const LET_GO: Cause = { type: 'up' };
 
 /** Runs actions in order; a wait puts the rest off, whatever set them off. A release waits once more what its press waited. */
-export function run(d: Draft, armed: Armed, cause: Cause, from = 0): void {
+export function run(d: Draft, armed: Armed, cause: Cause, from = 0, again: Later['turn'] = null): void {
+  const turn = armed.turn === null ? null : (again ?? turnNow(d, armed.turn, cause));
   for (let i = from; i < armed.actions.length; i++) {
     const action = armed.actions[i];
+    if (turn !== null && action?.turn !== undefined && action.turn !== turn) continue;
     switch (action?.type) {
       case 'send':
         emit(d, armed, action, cause);
@@ -26,13 +28,21 @@ export function run(d: Draft, armed: Armed, cause: Cause, from = 0): void {
         break;
       case 'wait':
         if (i + 1 < armed.actions.length && (cause.type !== 'up' || armed.actions.some(sendsOnRelease)))
-          d.later = [...d.later, { at: d.t + action.ms, slot: armed.slot, cause, from: i + 1 }];
+          d.later = [...d.later, { at: d.t + action.ms, slot: armed.slot, cause, from: i + 1, turn }];
         return;
       default:
         // A keystroke is documented, and never sent by this program.
         break;
     }
   }
+}
+
+/** Whose turn it is on an alternating gesture: each press is that of the other list; a release is that of its press. */
+function turnNow(d: Draft, slot: number, cause: Cause): 'first' | 'second' {
+  const ran = recall(d, slot);
+  const now = cause.type === 'down' ? (ran === 1 ? 2 : 1) : ran;
+  if (cause.type === 'down') remember(d, slot, now);
+  return now === 2 ? 'second' : 'first';
 }
 
 /** The same for several at once. */

@@ -260,7 +260,7 @@ export function fireDue(d: Draft): void {
   for (const later of d.later.filter((l) => l.at <= t)) {
     d.later = d.later.filter((l) => l !== later);
     const armed = d.program.armed[later.slot];
-    if (armed) run(d, armed, later.cause, later.from);
+    if (armed) run(d, armed, later.cause, later.from, later.turn);
   }
   for (const [id, tap] of Object.entries(d.taps)) {
     const control = d.program.controls.get(id);

@@ -57,13 +57,14 @@ function viewOf(d: Draft, control: ProgramControl): ControlView {
   };
 }
 
-/** The light of a switch shows its latch, or what came back, or that it is down; null where the host decides and nothing came back. */
+/** The light of a switch shows its latch, or which of two lists ran last, or what came back, or that it is down; null where the host decides and nothing came back. */
 function litBy(d: Draft, switching: readonly Armed[], down: boolean): boolean | null {
   for (const armed of switching) {
     const said = armed.assignment?.lightBy ?? 'controller';
     const by = said === 'controller' ? d.program.firmware.lights : said;
     for (const action of armed.actions) {
       if (action.type !== 'send') continue;
+      if (by === 'own-state' && armed.turn !== null) return recall(d, armed.turn) === 1;
       if (by !== 'own-state') {
         const fed = recall(d, d.program.fed.get(action.key) ?? -1);
         if (fed >= 0) return fed >= 64;

@@ -13,6 +13,7 @@ import {
   type RigIndex,
   type Send,
   standInOf,
+  type Turn,
 } from '../rig';
 import { makeCalibration } from '../values';
 import { type Emitter, emitterOf, emitterSlots } from './emitter';
@@ -25,6 +26,7 @@ export type CompiledAction =
       readonly key: number;
       /** The least value that a strike has: 1 for notes. */
       readonly least: 0 | 1;
+      readonly turn?: Turn | undefined;
     }
   | Exclude<Action, { type: 'send' }>;
 
@@ -39,6 +41,8 @@ export interface Armed {
   readonly page: number | null;
   readonly layerId: string | null;
   readonly actions: readonly CompiledAction[];
+  /** Slot: which list of an alternating gesture ran last (0 none, 1 the first, 2 the second); null where it does not alternate. */
+  readonly turn: number | null;
 }
 
 export interface Modifier {
@@ -125,8 +129,11 @@ export function compileController(
       return [compiledSend(action, emitter, key, scope.sysex)];
     });
 
-  const arm = (entry: Omit<Armed, 'slot'>): Armed => {
-    const whole = { ...entry, slot: armed.length };
+  const arm = (entry: Omit<Armed, 'slot' | 'turn'>): Armed => {
+    const alternates = entry.gesture !== 'move' && entry.actions.some((a) => a.turn !== undefined);
+    const turn = alternates ? remember(0) : null;
+    if (turn !== null) slots.phases.push(turn);
+    const whole = { ...entry, slot: armed.length, turn };
     armed.push(whole);
     return whole;
   };
@@ -200,12 +207,13 @@ export function compileController(
   };
 }
 
-const compiledSend = ({ message }: Send, emitter: Emitter, key: number, sysex: SysexTable): CompiledAction => ({
+const compiledSend = ({ message, turn }: Send, emitter: Emitter, key: number, sysex: SysexTable): CompiledAction => ({
   type: 'send',
   put: makePut(message, emitter.type === 'stepping', sysex),
   emitter,
   key,
   least: message.type === 'note' ? 1 : 0,
+  turn,
 });
 
 /** Why an action cannot be sent, in words. */

@@ -73,6 +73,8 @@ export interface Later {
   readonly slot: number;
   readonly cause: Cause;
   readonly from: number;
+  /** The list of an alternating gesture that it belongs to; null where it does not alternate. */
+  readonly turn: 'first' | 'second' | null;
 }
 
 export interface ControllerState {

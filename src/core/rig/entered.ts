@@ -58,14 +58,21 @@ function factsOfAssignment({ counters }: Counters, row: Assignment): Entered {
 function actionFacts(counters: Lookup<string, Counter>, action: Action): unknown {
   if (action.type !== 'send') return action;
   const { message, behaviour } = action;
-  if (behaviour.type !== 'stepping') return { type: 'send', message, behaviour };
+  const turn = action.turn ? { turn: action.turn } : {};
+  if (behaviour.type !== 'stepping') return { type: 'send', message, behaviour, ...turn };
   const counter = countingOf(counters, behaviour);
-  if (!counter) return { type: 'send', message, behaviour };
+  if (!counter) return { type: 'send', message, behaviour, ...turn };
   const { from, to, step, atEnd, start, firstPress } = counter;
   // The step by which it counts stands with what is counted, whichever row says it.
   const { step: _own, ...counts } = behaviour;
   const usual = { from, to, step, atEnd, start };
-  return { type: 'send', message, behaviour: counts, counter: firstPress === 'moves-on' ? usual : { ...usual, firstPress } };
+  return {
+    type: 'send',
+    message,
+    behaviour: counts,
+    counter: firstPress === 'moves-on' ? usual : { ...usual, firstPress },
+    ...turn,
+  };
 }
 
 /** What is entered in a target for a landing. */

@@ -54,7 +54,9 @@ export {
   type TableName,
   type Target,
   type Tick,
+  type Turn,
   tableNames,
+  turnSchema,
   type Want,
   type Wire,
   waitSchema,
@@ -74,6 +76,7 @@ export { firstBroken, referencesOf, rowsPointingAt } from './references';
 // How a gesture counts.
 
 export { countingOf } from './counting';
+export { alternates, onTurn, sentAtOnce } from './turns';
 
 // What a function is called, and what its light shows.
 

@@ -21,6 +21,7 @@ const factWords = {
   below: 'Where it has nothing',
   blinks: 'Blinks',
   part: 'Part',
+  turn: 'On presses',
   port: 'Port',
   type: 'Type',
   channel: 'Ch',

@@ -76,6 +76,7 @@ function functionLines(index: RigIndex, naming: Naming, controller: Controller, 
     const facts = inOrder([
       ...place,
       partFact(i, actions.length),
+      turnFact(action),
       ...actionFacts(naming, controller, action),
       // What belongs to the gesture is said once, with its first message.
       ...(i === 0 ? [...chord, ...display] : []),
@@ -93,6 +94,9 @@ function functionLines(index: RigIndex, naming: Naming, controller: Controller, 
 }
 
 const partFact = (i: number, of: number): Fact | null => (of > 1 ? fact('part', i + 1, `${i + 1} of ${of}`) : null);
+
+const turnWords = { first: '1st, 3rd, 5th …', second: '2nd, 4th, 6th …' } as const;
+const turnFact = ({ turn }: Action): Fact | null => (turn ? fact('turn', turn, turnWords[turn]) : null);
 
 const purposeFact = (index: RigIndex, naming: Naming, meant: readonly string[]): Fact =>
   fact(
@@ -177,6 +181,7 @@ function layerLines(index: RigIndex, naming: Naming, controller: Controller, lay
         ...common,
         fact('gesture', 'tap', 'tap'),
         partFact(i, layer.tap.length),
+        turnFact(action),
         ...actionFacts(naming, controller, action),
       ]),
       limits: [],

@@ -3,7 +3,6 @@
 import { nanoid } from 'nanoid';
 import { toast } from 'sonner';
 import { changeBehaviour, changeCounter, countAnew, countingWith, countWith, problemWords } from '@/core/commands';
-import { kindOf, type Message } from '@/core/midi';
 import {
   type Assignment,
   type Behaviour,
@@ -21,14 +20,13 @@ interface Props {
   readonly controller: Controller;
   readonly assignment: Assignment;
   readonly at: number;
-  readonly message: Message;
   readonly behaviour: Extract<Behaviour, { type: 'stepping' }>;
   readonly edit: (edit: Edit) => boolean;
 }
 
 const newId = (): string => nanoid(10);
 
-export function CounterWords({ index, controller, assignment, at, message, behaviour, edit }: Props) {
+export function CounterWords({ index, controller, assignment, at, behaviour, edit }: Props) {
   const own = index.rig.counters.filter((c) => c.controllerId === controller.id);
   const counter = index.counters.get(behaviour.counterId);
   const choose = (id: string): void => {
@@ -66,16 +64,12 @@ export function CounterWords({ index, controller, assignment, at, message, behav
               }}
             />
           </Tail>
-          <CounterItself index={index} counter={counter} base={baseOf(controller, message)} edit={edit} />
+          <CounterItself index={index} counter={counter} edit={edit} />
         </>
       )}
     </>
   );
 }
-
-/** What the device counts from: programs as it shows them, values from 0. */
-const baseOf = ({ firmware }: Controller, { type }: Message): number =>
-  kindOf(type).carries === 'choice' ? firmware.shows.programBase : 0;
 
 const wholeOf = (text: string): number => (text.trim() === '' ? Number.NaN : Number(text.replace('−', '-')));
 const signed = (step: number): string => (step > 0 ? `+${step}` : `−${-step}`);
@@ -84,12 +78,10 @@ const signed = (step: number): string => (step > 0 ? `+${step}` : `−${-step}`)
 function CounterItself({
   index,
   counter,
-  base,
   edit,
 }: {
   readonly index: RigIndex;
   readonly counter: Counter;
-  readonly base: number;
   readonly edit: (edit: Edit) => boolean;
 }) {
   const change = (changes: Partial<Counter>): boolean => edit(changeCounter(index, counter, changes, newId));
@@ -97,10 +89,10 @@ function CounterItself({
   const field = (name: 'from' | 'to' | 'start', label: string) => (
     <WordInput
       label={label}
-      value={String(counter[name] + base)}
+      value={String(counter[name])}
       width="w-12"
       commit={(text) => {
-        const value = wholeOf(text) - base;
+        const value = wholeOf(text);
         if (!Number.isInteger(value) || value < 0 || value > 16383) return 'Enter a whole number.';
         if (name === 'start' && (value < counter.from || value > counter.to)) return 'It starts inside of its range.';
         if (name === 'from' && value >= counter.to) return 'It counts from a lower to a higher number.';

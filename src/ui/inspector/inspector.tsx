@@ -4,11 +4,33 @@
 
 import { Tabs } from 'radix-ui';
 import { toast } from 'sonner';
+import type { Result } from '@/core/base';
 import { showValue } from '@/core/bench';
 import { openFindings } from '@/core/checks';
-import { addAction, addRaw, asGesture, countedLandings, landingsFor, type Place, problemWords, sendAt } from '@/core/commands';
+import {
+  addAction,
+  addRaw,
+  alternate,
+  asGesture,
+  type CommandProblem,
+  countedLandings,
+  landingsFor,
+  type Place,
+  problemWords,
+  sendAt,
+} from '@/core/commands';
 import { kindOf } from '@/core/midi';
-import type { Assignment, Control, Controller, Edit, GestureType, Parameter, RigIndex, Target } from '@/core/rig';
+import {
+  type Assignment,
+  alternates,
+  type Control,
+  type Controller,
+  type Edit,
+  type GestureType,
+  type Parameter,
+  type RigIndex,
+  type Target,
+} from '@/core/rig';
 import { type Effective, effective, offeredGestures } from '../faceplate/effective';
 import type { GoTo } from '../place/use-place';
 import { useRig } from '../store/provider';
@@ -22,6 +44,7 @@ import { OutcomeCard } from './outcome-card';
 import { RawWords } from './raw-words';
 import { SendWords } from './send-words';
 import { TextsAndLight } from './texts-and-light';
+import { TurnWord } from './turn-word';
 import { WantWords } from './want-words';
 
 interface Props {
@@ -133,6 +156,7 @@ function Sentences({
 }) {
   const edit = useRig((s) => s.edit);
   const { assignment, from } = acting;
+  const inTurn = assignment.gesture.type !== 'move' && alternates(assignment.actions);
   return (
     <div className="flex flex-col gap-2">
       {from !== 'here' && (
@@ -142,22 +166,11 @@ function Sentences({
             : 'This shows through from Base. Assign a parameter here to give the layer its own.'}
         </p>
       )}
-      {assignment.actions.map((action, at) => {
-        if (action.type !== 'send')
-          return (
-            <ActionWords
-              // biome-ignore lint/suspicious/noArrayIndexKey: an action is its place in the list
-              key={at}
-              controller={controller}
-              assignment={assignment}
-              action={action}
-              at={at}
-              edit={edit}
-            />
-          );
-        return (
-          // biome-ignore lint/suspicious/noArrayIndexKey: an action is its place in the list
-          <div key={at} className="flex flex-col gap-1.5">
+      {assignment.actions.map((action, at) => (
+        // biome-ignore lint/suspicious/noArrayIndexKey: an action is its place in the list
+        <div key={at} className="flex flex-col gap-1.5">
+          {inTurn && <TurnWord assignment={assignment} action={action} at={at} edit={edit} />}
+          {action.type === 'send' ? (
             <SendWords
               index={index}
               control={control}
@@ -168,13 +181,17 @@ function Sentences({
               edit={edit}
               go={go}
             />
-            {action.meant.length === 0 && <RawWords assignment={assignment} at={at} edit={edit} onName={() => onName(at)} />}
-            {action.meant.map((id) => (
-              <MeantWords key={id} index={index} assignment={assignment} at={at} parameterId={id} edit={edit} />
-            ))}
-          </div>
-        );
-      })}
+          ) : (
+            <ActionWords controller={controller} assignment={assignment} action={action} at={at} edit={edit} />
+          )}
+          {action.type === 'send' && action.meant.length === 0 && (
+            <RawWords assignment={assignment} at={at} edit={edit} onName={() => onName(at)} />
+          )}
+          {(action.type === 'send' ? action.meant : []).map((id) => (
+            <MeantWords key={id} index={index} assignment={assignment} at={at} parameterId={id} edit={edit} />
+          ))}
+        </div>
+      ))}
       <MoreActions index={index} controller={controller} assignment={assignment} edit={edit} onMessage={onMessage} />
     </div>
   );
@@ -198,14 +215,12 @@ function MeantWords({
   const parameter = index.parameters.get(parameterId);
   const target = parameter && index.targets.get(parameter.targetId);
   if (!send || !parameter || !target) return null;
-  const programBase =
-    index.controllers.get(index.controls.get(assignment.controlId)?.controllerId ?? '')?.firmware.shows.programBase ?? 0;
   const counts = kindOf(send.message.type).carries === 'choice' && send.behaviour.type === 'stepping';
   const last = !assignment.actions.slice(at + 1).some((a) => a.type === 'send' && a.meant.includes(parameterId));
   return (
     <>
       {counts ? (
-        <CountedWords index={index} assignment={assignment} parameter={parameter} target={target} base={programBase} />
+        <CountedWords index={index} assignment={assignment} parameter={parameter} target={target} />
       ) : (
         <LandingWords
           index={index}
@@ -227,14 +242,11 @@ function CountedWords({
   assignment,
   parameter,
   target,
-  base,
 }: {
   readonly index: RigIndex;
   readonly assignment: Assignment;
   readonly parameter: Parameter;
   readonly target: Target;
-  /** What the controller counts programs from. */
-  readonly base: number;
 }) {
   const counted = countedLandings(index, assignment, parameter.id);
   return (
@@ -247,9 +259,7 @@ function CountedWords({
       ) : (
         <>
           sets <b className="text-ink">{parameter.name}</b>:{' '}
-          {counted
-            .map((l) => `${'number' in l.address ? l.address.number + base : '?'} ${showValue(parameter, l.setValue)}`)
-            .join(', ')}
+          {counted.map((l) => `${'number' in l.address ? l.address.number : '?'} ${showValue(parameter, l.setValue)}`).join(', ')}
           .
         </>
       )}
@@ -274,8 +284,7 @@ function MoreActions({
   // What moves goes nowhere and presses no keys; it can wait between its messages.
   const moves = assignment.gesture.type === 'move';
   const plain = plainActions(controller).filter(([, action]) => !moves || action.type === 'wait');
-  const addRawMessage = (): void => {
-    const made = addRaw(index, assignment);
+  const put = (made: Result<Edit, CommandProblem>): void => {
     if (made.ok) edit(made.value);
     else toast.error('Not added.', { description: problemWords(made.error) });
   };
@@ -287,7 +296,8 @@ function MoreActions({
       onChange={(e) => {
         const action = plain.find(([name]) => name === e.target.value)?.[1];
         if (!action) {
-          if (e.target.value === 'raw') addRawMessage();
+          if (e.target.value === 'raw') put(addRaw(index, assignment));
+          else if (e.target.value === 'alternate') put(alternate(index, assignment));
           else onMessage();
           return;
         }
@@ -301,6 +311,7 @@ function MoreActions({
       </option>
       <option value="message">Move another parameter by a message of its own…</option>
       <option value="raw">Send a message without a parameter</option>
+      {!moves && <option value="alternate">Send something else on every second press</option>}
       {plain.map(([name]) => (
         <option key={name} value={name}>
           {name}

@@ -83,15 +83,7 @@ export function Values({ index, control, controller, assignment, at, message, be
         </Tail>
       )}
       {behaviour.type === 'stepping' && (
-        <CounterWords
-          index={index}
-          controller={controller}
-          assignment={assignment}
-          at={at}
-          message={message}
-          behaviour={behaviour}
-          edit={edit}
-        />
+        <CounterWords index={index} controller={controller} assignment={assignment} at={at} behaviour={behaviour} edit={edit} />
       )}
     </>
   );

@@ -74,6 +74,14 @@ export function behaviourValues(behaviour: Behaviour): readonly number[] {
   }
 }
 
+/**
+ * On which presses an action is done, where a gesture alternates between two lists: on the first, third, … or on the second, fourth, …; on every one where
+ * nothing is said. What moves is not pressed: there it says nothing.
+ */
+export const turnSchema = z.enum(['first', 'second']);
+export type Turn = z.infer<typeof turnSchema>;
+const turn = turnSchema.optional();
+
 const sendSchema = z
   .object({
     type: z.literal('send'),
@@ -82,6 +90,7 @@ const sendSchema = z
     pinned: z.boolean(),
     /** The parameters that this send is there for. */
     meant: z.array(idSchema).max(64),
+    turn,
   })
   .refine((s) => behaviourValues(s.behaviour).every((v) => v <= valueMax(s.message.type)), {
     message: 'this kind of message carries values 0–127',
@@ -103,7 +112,7 @@ export const waitSchema = z.number().min(0).max(60_000);
 /** Keys as they are written down. */
 export const keysSchema = lineSchema(80).min(1, 'say which keys');
 
-/** What a function does: sends, goes to a place, waits, or notes a keystroke. */
+/** What a function does: sends, goes to a place, waits, or notes a keystroke; on every press, or on every second. */
 export const actionSchema = z.union([
   sendSchema,
   z.object({
@@ -114,9 +123,10 @@ export const actionSchema = z.union([
       z.object({ type: z.literal('step'), what: z.enum(['bank', 'page']), by: z.number().int().min(-127).max(127) }),
       z.object({ type: z.literal('last-used') }),
     ]),
+    turn,
   }),
-  z.object({ type: z.literal('wait'), ms: waitSchema }),
-  z.object({ type: z.literal('keystroke'), keys: keysSchema }),
+  z.object({ type: z.literal('wait'), ms: waitSchema, turn }),
+  z.object({ type: z.literal('keystroke'), keys: keysSchema, turn }),
 ]);
 export type Action = z.infer<typeof actionSchema>;
 

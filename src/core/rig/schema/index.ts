@@ -16,6 +16,8 @@ export {
   layerSchema,
   lightSourceSchema,
   type Send,
+  type Turn,
+  turnSchema,
   type Want,
   type Wire,
   waitSchema,

@@ -1,0 +1,145 @@
+// Real jobs, built through the interface from a rig of one's own; what stands there then and what playing it brings out are kept as files.
+import { expect, type Page, test } from '@playwright/test';
+import { moveTo, tap } from '../kit/hand';
+import { controlNamed, jobOf, keptJob } from '../kit/job';
+import { exportOf, open, ownRig, saved } from './kit';
+
+/** Puts a parameter into the dialog that is open. */
+async function pick(page: Page, name: string): Promise<void> {
+  await page.getByPlaceholder('Name of the parameter').fill(name);
+  await page.keyboard.press('Enter');
+  await expect(page.getByPlaceholder('Name of the parameter')).toHaveCount(0);
+}
+
+async function fill(page: Page, label: string, text: string): Promise<void> {
+  const field = page.getByLabel(label, { exact: true }).last();
+  await field.fill(text);
+  await field.press('Enter');
+}
+
+const then = (page: Page, words: string) => page.getByLabel('Then', { exact: true }).selectOption(words);
+const another = 'Move another parameter by a message of its own…';
+
+test('three parameters of a reverb on one pedal, each by a message of its own with its own ends, one reversed', async ({
+  page,
+}) => {
+  const id = await ownRig(page);
+  await open(page, id, 'map');
+  await page.getByRole('button', { name: /^Ex 2:/ }).click();
+  await page.getByRole('button', { name: 'Clear' }).click();
+  await page.getByRole('button', { name: 'Assign a parameter', exact: true }).click();
+  await pick(page, 'Decay');
+  await fill(page, 'Decay at the low end', '1');
+  await fill(page, 'Decay at the high end', '8');
+  await then(page, another);
+  await pick(page, 'Mix');
+  await fill(page, 'Mix at the low end', '15');
+  await fill(page, 'Mix at the high end', '60');
+  await then(page, another);
+  await pick(page, 'Low cut');
+  await fill(page, 'Low cut at the low end', '600');
+  await fill(page, 'Low cut at the high end', '40');
+  await expect(page.getByTestId('outcome')).toContainText('Low cut: 600 Hz → 40 Hz');
+  await saved(page);
+  const told = jobOf(await exportOf(page, id), ['Ex 2'], (rig) => {
+    const pedal = controlNamed(rig, 'Ex 2');
+    return [0, 0.5, 1].map((position, i) => moveTo(pedal, i * 1000, position));
+  });
+  expect(told).toEqual(keptJob('reverb-pedal', told));
+});
+
+test('several values at once from one press: four messages, each sets a value on the other side', async ({ page }) => {
+  const id = await ownRig(page);
+  await open(page, id, 'map');
+  await page.getByRole('button', { name: /^FS 7:/ }).click();
+  await page.getByRole('button', { name: 'Clear' }).click();
+  const wanted = [
+    ['Decay', '12', 'Quarry Hall'],
+    ['Mix', '80', 'Quarry Hall'],
+    ['Pre-delay', '35', 'Quarry Hall'],
+    ['Scatter', '64', 'Murmur Loom'],
+  ] as const;
+  for (const [i, [name, value, target]] of wanted.entries()) {
+    if (i === 0) await page.getByRole('button', { name: 'Assign a parameter', exact: true }).click();
+    else await then(page, another);
+    await pick(page, name);
+    await page.getByLabel('Values').last().selectOption('on every press');
+    await page.getByLabel(`How ${target} hears it`).last().selectOption('set');
+    await fill(page, `Value of ${name}`, value);
+  }
+  await saved(page);
+  const told = jobOf(await exportOf(page, id), ['FS 7'], (rig) => tap(controlNamed(rig, 'FS 7'), 0));
+  expect(told).toEqual(keptJob('four-values', told));
+});
+
+test('release up and double tap down on one counter that wraps over five programs', async ({ page }) => {
+  const id = await ownRig(page);
+  await open(page, id, 'gear');
+  await page.getByRole('button', { name: 'Add a target' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByRole('textbox', { name: 'Name', exact: true }).fill('Shifter');
+  await dialog.getByLabel(/^Parameters, one per line/).fill('name,kind,steps,start\nOctave,stepped,−2|−1|0|+1|+2,0');
+  await dialog.getByRole('button', { name: 'Add it with 1 parameter' }).click();
+  await page.getByRole('link', { name: /^Map:/ }).click();
+  await page.getByRole('button', { name: /^FS 7:/ }).click();
+  await page.getByRole('button', { name: 'Clear' }).click();
+  await page.getByRole('tab', { name: /^Release/ }).click();
+  await page.getByRole('button', { name: 'Assign a parameter', exact: true }).click();
+  await pick(page, 'Octave');
+  await page.getByLabel('Kind of message').selectOption('program');
+  await page.getByLabel('Values').selectOption('counting');
+  await expect(page.getByLabel('Counter', { exact: true })).toContainText('Counter for Octave');
+  await page.getByRole('tab', { name: /^Double tap/ }).click();
+  await page.getByRole('button', { name: 'Assign a parameter', exact: true }).click();
+  await pick(page, 'Octave');
+  await page.getByLabel('Kind of message').selectOption('program');
+  await page.getByLabel('Values').selectOption('counting');
+  await page.getByLabel('Counter', { exact: true }).selectOption('Counter for Octave');
+  await fill(page, 'Step of this gesture', '-1');
+  await expect(page.getByText('2 functions share it')).toBeVisible();
+  await saved(page);
+  const told = jobOf(await exportOf(page, id), ['FS 7'], (rig) => {
+    const fs = controlNamed(rig, 'FS 7');
+    return [...tap(fs, 0), ...tap(fs, 2000), ...tap(fs, 4000), ...tap(fs, 6000), ...tap(fs, 6200)];
+  });
+  expect(told.counters).toHaveLength(1);
+  expect(told).toEqual(keptJob('octave-counter', told));
+});
+
+test('sixteen pads in two colours', async ({ page }) => {
+  const id = await ownRig(page);
+  await open(page, id, 'map');
+  await page.getByRole('button', { name: /^Pad tray 4×4/ }).click();
+  for (let pad = 1; pad <= 16; pad++) {
+    await page.getByRole('button', { name: new RegExp(`^P ${pad}:`) }).click();
+    if (await page.getByLabel('Without a parameter').isVisible())
+      await page.getByLabel('Without a parameter').selectOption('Send a message');
+    await fill(page, 'Colour while on', pad <= 8 ? 'red' : 'cyan');
+    await fill(page, 'Colour while off', pad <= 8 ? 'blue' : 'white');
+  }
+  await saved(page);
+  const names = Array.from({ length: 16 }, (_, i) => `P ${i + 1}`);
+  const told = jobOf(await exportOf(page, id), names, (rig) => tap(controlNamed(rig, 'P 16'), 0));
+  expect(told).toEqual(keptJob('sixteen-pads', told));
+});
+
+test('one switch alternates between two programs, and two things on the way', async ({ page }) => {
+  const id = await ownRig(page);
+  await open(page, id, 'map');
+  await page.getByRole('button', { name: /^FS 7:/ }).click();
+  await page.getByRole('button', { name: 'Clear' }).click();
+  await page.getByLabel('Without a parameter').selectOption('Send a message');
+  await page.getByLabel('Kind of message').selectOption('program');
+  await fill(page, 'Number', '5');
+  await then(page, 'Send something else on every second press');
+  await page.getByLabel('Kind of message').last().selectOption('program');
+  await fill(page, 'Number', '9');
+  await then(page, 'Note a keystroke');
+  await page.getByLabel('On which presses').last().selectOption('the 2nd, 4th, 6th press');
+  await saved(page);
+  const told = jobOf(await exportOf(page, id), ['FS 7'], (rig) => {
+    const fs = controlNamed(rig, 'FS 7');
+    return [...tap(fs, 0), ...tap(fs, 1000), ...tap(fs, 2000)];
+  });
+  expect(told).toEqual(keptJob('two-programs', told));
+});

@@ -1,0 +1,92 @@
+// A job that was done through the interface, told without the ids that are by chance: what each control does, what is listened for, and what playing it
+// brings out. Kept as a file beside the others in tests/fixtures/jobs.
+import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { dirname, resolve } from 'node:path';
+import { parseRig } from '@/core/formats';
+import type { Action, Assignment, Rig, ScriptEvent } from '@/core/rig';
+import { played } from './hand';
+
+export interface JobTold {
+  readonly functions: readonly unknown[];
+  readonly layers: readonly unknown[];
+  readonly counters: readonly unknown[];
+  readonly landings: readonly unknown[];
+  readonly sent: readonly string[];
+  readonly values: readonly string[];
+}
+
+/** A hand on a control, by the controller's and the control's name. */
+export type Hand = (rig: Rig, name: string) => string;
+export const controlNamed: Hand = (rig, name) => {
+  const found = rig.controls.find((c) => c.name === name);
+  if (!found) throw new Error(`no control is called ${name}`);
+  return found.id;
+};
+
+/** What stands on some controls of an exported rig, and what a hand on them brings out. */
+export function jobOf(exported: string, names: readonly string[], events: (rig: Rig) => readonly ScriptEvent[]): JobTold {
+  const read = parseRig(exported);
+  if (!read.ok) throw new Error(JSON.stringify(read.error));
+  const rig = read.value;
+  const control = new Map(rig.controls.map((c) => [c.id, c.name]));
+  const parameter = new Map(rig.parameters.map((p) => [p.id, p.name]));
+  const layer = new Map(rig.layers.map((l) => [l.id, l.name]));
+  const counter = new Map(rig.counters.map((c) => [c.id, c.name]));
+  const act = (a: Action): unknown => {
+    if (a.type !== 'send') return a;
+    const { pinned: _pinned, meant, behaviour, ...rest } = a;
+    const counts = behaviour.type === 'stepping' ? { ...behaviour, counterId: counter.get(behaviour.counterId) } : behaviour;
+    return { ...rest, behaviour: counts, meant: meant.map((id) => parameter.get(id)) };
+  };
+  const own = rig.assignments.filter((a) => names.includes(control.get(a.controlId) ?? ''));
+  const told = (a: Assignment): unknown => ({
+    control: control.get(a.controlId),
+    bank: a.bank,
+    page: a.page,
+    layer: a.layerId === null ? null : layer.get(a.layerId),
+    gesture: a.gesture.type === 'chord' ? { ...a.gesture, with: control.get(a.gesture.with) } : a.gesture,
+    actions: a.actions.map(act),
+    ...(a.textShort === '' ? {} : { text: a.textShort }),
+    ...(a.colour === '' ? {} : { colour: a.colour }),
+    ...(a.colourOff === '' ? {} : { colourOff: a.colourOff }),
+  });
+  const meant = new Set(own.flatMap((a) => a.actions.flatMap((x) => (x.type === 'send' ? x.meant : []))));
+  const layers = rig.layers.filter((l) => names.includes(control.get(l.modifierControlId ?? '') ?? ''));
+  for (const l of layers) for (const x of l.tap) if (x.type === 'send') for (const id of x.meant) meant.add(id);
+  const { sent, values } = played(rig, events(rig));
+  return {
+    functions: own.map(told),
+    layers: layers.map(({ id: _id, order: _order, entered: _entered, tap, modifierControlId, scope, ...l }) => ({
+      ...l,
+      modifier: control.get(modifierControlId ?? ''),
+      scope: scope.type,
+      tap: tap.map(act),
+    })),
+    counters: rig.counters.map(({ id: _id, order: _order, controllerId: _controller, ...c }) => c),
+    landings: rig.landings
+      .filter((l) => meant.has(l.parameterId))
+      .map(({ parameterId, address, mode, from, to, setValue, coding, curve }) => ({
+        parameter: parameter.get(parameterId),
+        address,
+        mode,
+        ...(mode === 'set' ? { setValue } : { from, to }),
+        ...(coding === null ? {} : { coding }),
+        ...(curve.type === 'linear' ? {} : { curve }),
+      })),
+    sent,
+    values: values.map((v) => {
+      const [t = '', id = '', ...rest] = v.split(' ');
+      return [t, parameter.get(id) ?? id, ...rest].join(' ');
+    }),
+  };
+}
+
+/** What was kept of a job; written anew where KEEN_DIAL_WRITE is set. */
+export function keptJob(name: string, told: JobTold): JobTold {
+  const file = resolve(import.meta.dirname, `../fixtures/jobs/${name}.json`);
+  if (process.env.KEEN_DIAL_WRITE === '1') {
+    mkdirSync(dirname(file), { recursive: true });
+    writeFileSync(file, `${JSON.stringify(told, null, 2)}\n`);
+  }
+  return JSON.parse(readFileSync(file, 'utf8')) as JobTold;
+}
