@@ -12,10 +12,6 @@ interface Long {
 }
 
 const known: Readonly<Record<string, Long>> = {
-  'src/core/controller/program.ts compileController': {
-    lines: 99,
-    why: 'one pass over the rows of a controller; its tables refer to each other by number and are filled side by side',
-  },
   'src/core/numbers/matching.ts match': {
     lines: 91,
     why: 'one algorithm (augmenting paths) over arrays that all its steps share',

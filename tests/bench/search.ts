@@ -51,6 +51,9 @@ function wide(): Rig {
     signal: null,
     fallsThrough: true,
     blinks: 0,
+    alsoOpenedBy: [],
+    together: false,
+    signalBy: 'added',
     entered: null,
   });
   return {

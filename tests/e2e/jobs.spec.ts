@@ -1,8 +1,8 @@
 // Real jobs, built through the interface from a rig of one's own; what stands there then and what playing it brings out are kept as files.
 import { expect, type Page, test } from '@playwright/test';
-import { moveTo, tap } from '../kit/hand';
+import { down, moveTo, tap, up } from '../kit/hand';
 import { controlNamed, jobOf, keptJob } from '../kit/job';
-import { exportOf, open, ownRig, saved } from './kit';
+import { expectAccessible, exportOf, open, ownRig, saved } from './kit';
 
 /** Puts a parameter into the dialog that is open. */
 async function pick(page: Page, name: string): Promise<void> {
@@ -142,4 +142,52 @@ test('one switch alternates between two programs, and two things on the way', as
     return [...tap(fs, 0), ...tap(fs, 1000), ...tap(fs, 2000)];
   });
   expect(told).toEqual(keptJob('two-programs', told));
+});
+
+test('a desk with two sides: the cue switch keeps its tap, and held it opens a layer on one side, its light blinking', async ({
+  page,
+}) => {
+  const id = await ownRig(page);
+  await open(page, id, 'gear');
+  await page.getByRole('complementary').getByRole('button', { name: 'Add a controller' }).click();
+  await page
+    .getByRole('dialog')
+    .getByRole('button', { name: /^Jog desk/ })
+    .click();
+  await page.getByRole('button', { name: 'Add Jog desk' }).click();
+  await page.getByRole('link', { name: 'Show on the map' }).click();
+  await page.waitForURL(/map/);
+  await page.getByRole('button', { name: /^L 1:/ }).click();
+  await page.getByRole('button', { name: 'Layer…' }).click();
+  await page.getByLabel('Name').fill('Left cue');
+  await page.getByLabel('It reaches').selectOption('its left side');
+  await page.getByLabel('Its light while the layer is open').selectOption('blinks twice a second');
+  await page.getByRole('button', { name: 'Add layer' }).last().click();
+  await expect(page.getByText('Left cue layer')).toBeVisible();
+  await page.getByLabel('What the modifier of Left cue does when tapped').selectOption('tap: Freeze');
+  await page.getByRole('button', { name: /^L 2:/ }).click();
+  await page.getByRole('button', { name: 'Assign a parameter', exact: true }).click();
+  await pick(page, 'Infinite');
+  await expect(page.getByTestId('outcome')).toContainText('Infinite');
+  // The pad on the other side knows nothing of it. Then the layer gets a second modifier on the same side.
+  await page.getByRole('button', { name: 'Change layer Left cue' }).click();
+  await page.getByRole('dialog').getByRole('checkbox', { name: 'L 8' }).check();
+  await expectAccessible(page);
+  await page.getByRole('button', { name: 'Change layer', exact: true }).click();
+  await expect(page.getByText('L 1 or L 8 held')).toBeVisible();
+  await saved(page);
+  const told = jobOf(await exportOf(page, id), ['L 1', 'L 2'], (rig) => {
+    const [cue, second, other] = ['L 1', 'L 2', 'L 8'].map((name) => controlNamed(rig, name));
+    return [
+      ...tap(cue ?? '', 0),
+      down(cue ?? '', 1000),
+      ...tap(second ?? '', 1200),
+      up(cue ?? '', 1500),
+      ...tap(second ?? '', 2000),
+      down(other ?? '', 3000),
+      ...tap(second ?? '', 3200),
+      up(other ?? '', 3500),
+    ];
+  });
+  expect(told).toEqual(keptJob('cue-switch', told));
 });

@@ -56,9 +56,9 @@ export function jobOf(exported: string, names: readonly string[], events: (rig: 
   const { sent, values } = played(rig, events(rig));
   return {
     functions: own.map(told),
-    layers: layers.map(({ id: _id, order: _order, entered: _entered, tap, modifierControlId, scope, ...l }) => ({
+    layers: layers.map(({ id: _id, order: _order, entered: _entered, tap, modifierControlId, alsoOpenedBy, scope, ...l }) => ({
       ...l,
-      modifier: control.get(modifierControlId ?? ''),
+      modifiers: [modifierControlId ?? '', ...alsoOpenedBy].map((c) => control.get(c)),
       scope: scope.type,
       tap: tap.map(act),
     })),

@@ -50,6 +50,9 @@ export function randomRig(seed: number): Rig {
     signal: null,
     fallsThrough: true,
     blinks: 0,
+    alsoOpenedBy: [],
+    together: false,
+    signalBy: 'added',
     entered: null,
   };
   const layered = next() < 0.5;

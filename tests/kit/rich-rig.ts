@@ -137,6 +137,9 @@ const someLayer = fc.record({
   signal: fc.oneof(fc.constant(null), someMessage),
   fallsThrough: fc.boolean(),
   blinks: fc.constantFrom(0, 0, 1, 2.5, 3),
+  also: fc.constantFrom<readonly string[]>([], [], ['fs2'], ['mod2', 'pad']),
+  together: fc.boolean(),
+  signalBy: fc.constantFrom('added' as const, 'added' as const, 'own' as const),
   tap: fc.array(action(false, false), { maxLength: 2 }),
 });
 
@@ -279,6 +282,10 @@ export function richRig(given: SomeRichRig): Rig {
       signal: l.signal,
       fallsThrough: l.fallsThrough,
       blinks: l.blinks,
+      // All modifiers of a layer are on one unit.
+      alsoOpenedBy: l.also.map((id) => `${l.on?.split(' ')[0] ?? 'board'} ${id}`).filter((id) => id !== l.on),
+      together: l.together,
+      signalBy: l.signalBy,
       entered: null,
     }),
   );

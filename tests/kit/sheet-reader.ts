@@ -115,6 +115,17 @@ function curve(text: string): Landing['curve'] {
   return { type, amount: num(amount) };
 }
 
+/** Names with a comma between them; one that has a comma of its own stands in quotes. */
+function listed(text: string): readonly string[] {
+  const names: string[] = [];
+  for (let rest = text; rest !== ''; ) {
+    const [all = '', quoted, plain] = /^(?:("(?:[^"\\]|\\.)*")|([^,]*))(?:, |$)/.exec(rest) ?? [rest];
+    names.push(quoted ? String(JSON.parse(quoted)) : (plain ?? ''));
+    rest = rest.slice(all.length);
+  }
+  return names;
+}
+
 const lights: Readonly<Record<string, Assignment['lightBy']>> = {
   'its own state': 'own-state',
   'what is sent back': 'feedback',
@@ -254,6 +265,9 @@ export function rebuilt(gear: Rig, lines: readonly ReadLine[]): Rig {
             : { type: 'controller', controllerId: called(units, reaches).id },
       madeIn: line.say('made in') === 'the host' ? 'host' : 'controller',
       signal: line.say('type') === 'Layer' ? null : message(line, controller.firmware.shows),
+      alsoOpenedBy: listed(line.say('also opened by')).map((name) => called(controlsOf(controller), name).id),
+      together: line.say('needs') !== '',
+      signalBy: line.say('signal') === '' ? 'added' : 'own',
       blinks: line.say('blinks') === '' ? 0 : num(matched(/^(.*) times a second while open$/, line.say('blinks'))[0] ?? ''),
       fallsThrough: line.say('where it has nothing') === 'what lies below acts',
       entered: null,

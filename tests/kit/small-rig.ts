@@ -226,6 +226,9 @@ export const layer = (change: Partial<Layer> = {}): Layer => ({
   signal: null,
   fallsThrough: true,
   blinks: 0,
+  alsoOpenedBy: [],
+  together: false,
+  signalBy: 'added',
   entered: null,
   ...change,
 });

@@ -64,7 +64,7 @@ const someChange = fc.oneof(
   fc.record({
     on: fc.constant('layers' as const),
     at: fc.nat(3),
-    field: fc.constantFrom('mode', 'fallsThrough', 'blinks', 'name', 'letter', 'scope'),
+    field: fc.constantFrom('mode', 'fallsThrough', 'blinks', 'alsoOpenedBy', 'together', 'signalBy', 'name', 'letter', 'scope'),
     to: fc.nat(2),
     message: someMessage,
   }),
@@ -128,6 +128,9 @@ function editOf(rig: Rig, { on, at, field, to, message }: SomeChange): Edit | nu
     const row = rig.layers[at % Math.max(1, rig.layers.length)];
     if (!row) return null;
     if (field === 'mode') return set('layers', row, 'mode', (['while-held', 'toggled', 'next-press'] as const)[to] ?? 'toggled');
+    if (field === 'alsoOpenedBy') return set('layers', row, field, ['board fs1', 'board fs2'].slice(0, to % 3));
+    if (field === 'together') return set('layers', row, field, to === 0);
+    if (field === 'signalBy') return set('layers', row, field, to === 0 ? 'own' : 'added');
     if (field === 'blinks') return set('layers', row, 'blinks', to);
     if (field === 'fallsThrough') return set('layers', row, 'fallsThrough', to === 0);
     if (field === 'scope')
@@ -191,6 +194,9 @@ function told(rig: Rig, row: Assignment | Landing | Layer): readonly unknown[] {
     ];
   return [
     row.modifierControlId,
+    row.alsoOpenedBy,
+    row.together,
+    row.madeIn === 'host' ? row.signalBy : null,
     row.mode,
     actions(row.tap),
     row.scope,

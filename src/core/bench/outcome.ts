@@ -12,6 +12,8 @@ import {
   hostLayerAt,
   type Layer,
   messagesOf,
+  modifiersOf,
+  opening,
   type RigIndex,
   reaches,
   type ScriptEvent,
@@ -146,15 +148,15 @@ export function setUp(
   const why = unreachableBecause(index, assignment, layer, control, controller);
   if (why) return { type: 'unreachable', why };
 
-  const modifier = layer?.modifierControlId ? index.controls.get(layer.modifierControlId) : undefined;
-  const home = modifier && index.controllers.get(modifier.controllerId);
+  const modifiers = layer ? opening(index, layer, control.id) : [];
+  const home = index.controllers.get(modifiers[0]?.controllerId ?? '');
   const bank = assignment.bank ?? 1;
   const page = assignment.page ?? 1;
   const here = [control.id];
   if (gesture.type === 'chord') here.push(gesture.with);
-  if (modifier && home?.id === controller.id && !here.includes(modifier.id)) here.push(modifier.id);
+  if (home?.id === controller.id) here.push(...modifiers.map((m) => m.id).filter((id) => !here.includes(id)));
   if (beside !== null && !here.includes(beside)) here.push(beside);
-  const away = modifier && home && home.id !== controller.id ? [{ controller: home, controlIds: [modifier.id] }] : [];
+  const away = home && home.id !== controller.id ? [{ controller: home, controlIds: modifiers.map((m) => m.id) }] : [];
   const { chain, unsupported } = compileChain(index, {
     controllers: [{ controller, controlIds: here }, ...away],
     place: { bank, page, layerIds: beside !== null ? [...index.layers.keys()] : layer ? [layer.id] : [] },
@@ -177,10 +179,10 @@ export function setUp(
     layer?.mode === 'while-held' ? 300 : 0,
   );
   const opened =
-    layer && modifier
+    layer && modifiers.length > 0
       ? inLayer(
           script,
-          { on: modifier.id, mode: layer.mode, byHold: layer.madeIn === 'controller' && layer.tap.length > 0 },
+          { on: modifiers.map((m) => m.id), mode: layer.mode, byHold: layer.madeIn === 'controller' && layer.tap.length > 0 },
           firmware,
         )
       : script;
@@ -217,12 +219,13 @@ function unreachableBecause(
     return { type: 'no-such-page', page: assignment.page, pages: firmware.pages };
   if (!firmware.gestures.includes(assignment.gesture.type)) return { type: 'no-such-gesture', gesture: assignment.gesture.type };
   if (!layer) return null;
-  if (layer.modifierControlId === null) return { type: 'no-modifier', layer: layer.name };
-  if (layer.modifierControlId === control.id) return { type: 'is-its-own-modifier', layer: layer.name };
+  const modifiers = modifiersOf(layer);
+  if (modifiers.length === 0) return { type: 'no-modifier', layer: layer.name };
+  if (modifiers.includes(control.id)) return { type: 'is-its-own-modifier', layer: layer.name };
   if (!reaches(layer, control)) return { type: 'outside-layer', layer: layer.name };
   // One controller cannot know what is held on another; only a host sees both.
-  const home = index.controls.get(layer.modifierControlId)?.controllerId;
-  if (layer.madeIn === 'controller' && home !== controller.id) return { type: 'other-controller', layer: layer.name };
+  const atHome = opening(index, layer).every((m) => m.controllerId === controller.id);
+  if (layer.madeIn === 'controller' && !atHome) return { type: 'other-controller', layer: layer.name };
   return null;
 }
 

@@ -92,15 +92,14 @@ export function standardScript(gesture: Gesture, on: string, firmware: Firmware,
  */
 export function inLayer(
   script: readonly ScriptEvent[],
-  modifier: { readonly on: string; readonly mode: 'while-held' | 'toggled' | 'next-press'; readonly byHold: boolean },
+  modifier: { readonly on: readonly string[]; readonly mode: 'while-held' | 'toggled' | 'next-press'; readonly byHold: boolean },
   firmware: Firmware,
 ): readonly ScriptEvent[] {
   const { on } = modifier;
   const last = script[script.length - 1]?.atMs ?? 0;
-  if (modifier.mode === 'while-held')
-    return [{ do: 'press', atMs: 0, on, velocity: null }, ...script, { do: 'release', atMs: last + 300, on }];
+  if (modifier.mode === 'while-held') return [...downs(on, 0), ...script, ...ups(on, last + 300)];
   const down = modifier.byHold ? firmware.holdMs + 100 : tapMs(firmware);
-  if (modifier.mode === 'toggled') return [...cycle(on, 0, down), ...shifted(script, down + 100)];
+  if (modifier.mode === 'toggled') return [...together(on, 0, down), ...shifted(script, down + 100)];
   // Gestures begin at a press after a pause; a sweep is one gesture.
   const lead = down + 100;
   const events: ScriptEvent[] = [];
@@ -108,7 +107,7 @@ export function inLayer(
   let before = Number.NEGATIVE_INFINITY;
   for (const event of script) {
     if (event.atMs - before > PAUSE_MS / 2) {
-      events.push(...cycle(on, event.atMs + late, down));
+      events.push(...together(on, event.atMs + late, down));
       late += lead;
     }
     before = event.atMs;
@@ -116,6 +115,12 @@ export function inLayer(
   }
   return events;
 }
+
+const downs = (on: readonly string[], atMs: number): ScriptEvent[] =>
+  on.map((c) => ({ do: 'press', atMs, on: c, velocity: null }));
+const ups = (on: readonly string[], atMs: number): ScriptEvent[] => on.map((c) => ({ do: 'release', atMs, on: c }));
+/** All of them down, and up again after some time. */
+const together = (on: readonly string[], atMs: number, ms: number): ScriptEvent[] => [...downs(on, atMs), ...ups(on, atMs + ms)];
 
 const shifted = (script: readonly ScriptEvent[], ms: number): ScriptEvent[] =>
   script.map((event) => ({ ...event, atMs: event.atMs + ms }));

@@ -1,7 +1,7 @@
 // What a message of an assignment moves, read from addresses, wires, ports, windows and banks: as the play has it, without playing. What is meant and
 // lands nowhere yet counts as if it were entered at the address that is sent.
 import { addressKey, heardKeys, type Message, u7 } from '../midi';
-import { type Assignment, hostLayerAt, type Landing, type Layer, type PlacedSend, type RigIndex } from '../rig';
+import { type Assignment, hostLayerAt, type Landing, type Layer, modifiersOf, type PlacedSend, type RigIndex } from '../rig';
 import { accepts, arrivalPort, hopsOf } from '../wires';
 import type { CheckContext } from './finding';
 
@@ -92,7 +92,9 @@ export function opensLayers(context: CheckContext, assignment: Assignment, messa
   const layers = heardKeys(message).flatMap((key) => index.layersBySignal.get(key) ?? []);
   if (layers.length === 0) return layers;
   const arrivals = arrivesAt(context, assignment, message);
-  return layers.filter((layer) => index.rig.landings.some((l) => l.hostLayerId === layer.id && arrivals.has(l.targetId)));
+  // What its modifier sends anyway is meant to open it.
+  const others = layers.filter((l) => l.signalBy === 'added' || !modifiersOf(l).includes(assignment.controlId));
+  return others.filter((layer) => index.rig.landings.some((l) => l.hostLayerId === layer.id && arrivals.has(l.targetId)));
 }
 
 /** Whether a program is the one of a bank. One that names no bank, or whose bank select does not come through, may meet any: a bank can be chosen at the target too. */

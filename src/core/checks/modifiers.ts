@@ -2,7 +2,8 @@
 import { plural } from '../base';
 import { leftOn, showValue } from '../bench';
 import { changeBehaviour, patch, removeAssignment, setTap } from '../commands';
-import { type Assignment, batch, type Layer, type RigIndex, reaches } from '../rig';
+import { addressKey } from '../midi';
+import { type Assignment, batch, isTogether, type Layer, modifiersOf, opening, type RigIndex, reaches } from '../rig';
 import { type AssignmentCheck, type Fix, type RigCheck, subjectOf } from './finding';
 import { alternating, homeOf, sendsFor } from './fix-parts';
 
@@ -57,9 +58,16 @@ export const modifierCovered: RigCheck<
 };
 
 const covering = (index: RigIndex, layer: Layer): readonly Assignment[] =>
-  (index.assignmentsOf.get(layer.modifierControlId ?? '') ?? []).filter(
-    (a) => a.gesture.type === 'press' || a.gesture.type === 'release',
-  );
+  modifiersOf(layer)
+    .flatMap((id) => index.assignmentsOf.get(id) ?? [])
+    .filter((a) => (a.gesture.type === 'press' || a.gesture.type === 'release') && !isSignal(layer, a));
+
+/** Whether a function is what its layer listens for: then it is there on purpose. */
+const isSignal = ({ signal, signalBy, madeIn }: Layer, { actions }: Assignment): boolean =>
+  madeIn === 'host' &&
+  signalBy === 'own' &&
+  signal !== null &&
+  actions.some((a) => a.type === 'send' && addressKey(a.message) === addressKey(signal));
 
 /** The function as what a short tap of the modifier does. */
 function tapped(index: RigIndex, layer: Layer, function_: Assignment, newId: () => string): Fix[] {
@@ -142,12 +150,13 @@ export const releaseElsewhere: AssignmentCheck<
     if (!sendsFor(assignment, null).some(({ send }) => send.behaviour.type === 'momentary' || send.behaviour.type === 'range'))
       return [];
     for (const layer of index.rig.layers) {
-      if (layer.madeIn !== 'controller' || layer.modifierControlId === null || !reaches(layer, home.control)) continue;
-      if (index.controls.get(layer.modifierControlId)?.controllerId !== home.controller.id) continue;
+      const [modifier] = opening(index, layer);
+      if (layer.madeIn !== 'controller' || isTogether(layer) || !modifier || !reaches(layer, home.control)) continue;
+      if (modifier.controllerId !== home.controller.id) continue;
       for (const effect of outcome.effects) {
         const parameter = index.parameters.get(effect.parameterId);
         if (!parameter || !effect.meant || effect.did.type !== 'on-while-held') continue;
-        const left = leftOn(index, assignment, parameter, layer.modifierControlId, around);
+        const left = leftOn(index, assignment, parameter, modifier.id, around);
         if (left === null || left === parameter.start) continue;
         return [
           {

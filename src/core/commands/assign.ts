@@ -12,6 +12,7 @@ import {
   type Gesture,
   hostLayerAt,
   insert,
+  modifiersOf,
   type Parameter,
   type RigIndex,
   type Target,
@@ -63,7 +64,8 @@ export function assign(index: RigIndex, wish: AssignWish, newId: NewId): Result<
   if (!control || !controller || !parameter || !target) return err({ code: 'gone' });
   const gesture = wish.gesture ?? defaultGesture(control);
   const layer = wish.place.layerId === null ? null : (index.layers.get(wish.place.layerId) ?? null);
-  if (layer?.modifierControlId === control.id) return err({ code: 'own-modifier', control: control.name, layer: layer.name });
+  if (layer && modifiersOf(layer).includes(control.id))
+    return err({ code: 'own-modifier', control: control.name, layer: layer.name });
 
   const taken = assignmentAt(index, control.id, wish.place, gesture.type);
   // What sends for nothing yet is told what it is for; its message stays.

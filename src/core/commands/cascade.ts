@@ -152,6 +152,8 @@ function mend(rig: Rig, table: TableName, id: string, ids: ReadonlySet<string>):
 function mendLayer(row: Layer, ids: ReadonlySet<string>): Edit[] {
   const edits: Edit[] = [];
   if (row.modifierControlId !== null && ids.has(row.modifierControlId)) edits.push(set('layers', row, 'modifierControlId', null));
+  const also = row.alsoOpenedBy.filter((id) => !ids.has(id));
+  if (also.length < row.alsoOpenedBy.length) edits.push(set('layers', row, 'alsoOpenedBy', also));
   if (row.scope.type !== 'all' && ids.has(row.scope.controllerId)) edits.push(set('layers', row, 'scope', { type: 'all' }));
   const tap = withoutIds(row.tap, ids);
   if (tap.length !== row.tap.length || tap.some((a, i) => a.type === 'send' && row.tap[i] !== a))

@@ -13,6 +13,7 @@ import {
   type RigIndex,
   remove,
   type Send,
+  sameJson,
   set,
 } from '../rig';
 import { removeWithDependents } from './cascade';
@@ -70,8 +71,19 @@ export function changeMessage(
       ? [remove('landings', landing)]
       : [set('landings', landing, 'address', to), ...staleLanding(landing)];
   });
-  return batch('Change what is sent', [withAction(assignment, actionIndex, moved), ...staleAssignment(assignment), ...landings]);
+  return batch('Change what is sent', [
+    withAction(assignment, actionIndex, moved),
+    ...staleAssignment(assignment),
+    ...landings,
+    ...signalsFollowing(index, assignment, send.message, to),
+  ]);
 }
+
+/** Layers of the host that listen for what their modifier sends anyway listen for what it sends now. */
+export const signalsFollowing = (index: RigIndex, { controlId }: Assignment, from: Message, to: Message): Edit[] =>
+  (index.layersByModifier.get(controlId) ?? []).flatMap((layer) =>
+    layer.signalBy === 'own' && layer.signal !== null && sameJson(layer.signal, from) ? [set('layers', layer, 'signal', to)] : [],
+  );
 
 /** Gives a send another value behaviour. */
 export function changeBehaviour(assignment: Assignment, actionIndex: number, behaviour: Behaviour): Edit | null {

@@ -1,74 +1,168 @@
 // Layers: made in the controller or in the host, opened by a modifier that may keep a function of its own.
 import { err, exhaustive, ok, type Result } from '../base';
-import { addressKey, u14 } from '../midi';
+import { addressKey, type Message, u14 } from '../midi';
 import { chooseMessage } from '../numbers';
 import {
   type Action,
+  baseAt,
   batch,
+  type Control,
+  type Controller,
   type Edit,
   insert,
+  isTogether,
   type Landing,
   type Layer,
   type Parameter,
   type RigIndex,
   remove,
+  sameJson,
   set,
 } from '../rig';
 import { removeWithDependents } from './cascade';
 import { defaultLanding } from './defaults';
 import type { CommandProblem } from './problem';
-import { type NewId, nextOrder } from './shared';
+import { type NewId, nextOrder, patch } from './shared';
 
 const shapes: readonly Layer['shape'][] = ['diamond', 'triangle', 'square', 'hexagon', 'circle'];
 
 export interface LayerWish {
   readonly name: string;
   readonly modifierControlId: string;
+  /** Further modifiers on the same controller; each alone, or all of them together. */
+  readonly alsoOpenedBy?: readonly string[];
+  readonly together?: boolean;
   readonly madeIn: Layer['madeIn'];
+  /** What a host listens for: a number of its own, or what the modifier sends anyway on a press in Base. */
+  readonly signalBy?: Layer['signalBy'];
   readonly fallsThrough: boolean;
   readonly mode: Layer['mode'];
   /** What it reaches: the modifier's own controller (where nothing else is said), everything, or one side of it. */
   readonly reach?: 'controller' | 'all' | 'left' | 'right';
+  /** How often its modifier's light blinks in a second while it is open; 0 for steady. */
+  readonly blinks?: number;
 }
 
-/** Adds a layer. One made in the host gets a number for the modifier itself. */
+/** Adds a layer. One made in the host gets a number for the modifier itself, or listens for what that sends anyway. */
 export function addLayer(
   index: RigIndex,
   wish: LayerWish,
   newId: NewId,
 ): Result<{ readonly edit: Edit; readonly id: string }, CommandProblem> {
-  const control = index.controls.get(wish.modifierControlId);
-  const controller = control && index.controllers.get(control.controllerId);
-  if (!control || !controller) return err({ code: 'no-modifier' });
-  if (control.kind === 'expression' || control.kind === 'fader' || control.kind === 'knob' || control.kind === 'ribbon') {
-    return err({ code: 'cannot-be-held', control: control.name });
-  }
-  const type = controller.firmware.messages.includes('cc') ? 'cc' : 'note';
-  const signal =
-    wish.madeIn === 'host'
-      ? chooseMessage(index, { controllerId: controller.id, type, channel: controller.channel, targetId: null })
-      : null;
-  if (wish.madeIn === 'host' && !signal) return err({ code: 'no-number-for-modifier' });
-  if (wish.madeIn === 'controller' && wish.reach === 'all') return err({ code: 'layer-over-controllers' });
+  const made = fieldsOf(index, wish, null);
+  if (!made.ok) return made;
   const used = index.rig.layers.length;
-  const letter = wish.name.trim().charAt(0).toUpperCase() || String.fromCharCode(65 + used);
   const layer: Layer = {
     id: newId(),
     order: nextOrder(index.rig.layers),
-    name: wish.name,
-    letter,
+    letter: letterOf(wish.name) ?? String.fromCharCode(65 + used),
     shape: shapes[used % shapes.length] ?? 'diamond',
-    blinks: 0,
     entered: null,
-    modifierControlId: control.id,
-    mode: wish.mode,
     tap: [],
-    scope: scopeOf(wish.reach ?? 'controller', controller.id),
-    madeIn: wish.madeIn,
-    signal,
-    fallsThrough: wish.fallsThrough,
+    ...made.value,
   };
   return ok({ edit: batch(`Add layer ${layer.name}`, [insert('layers', layer)]), id: layer.id });
+}
+
+/**
+ * Changes a layer. What it does when tapped goes where it can have none any more. Where it is made stays as long as something stands in it: there each
+ * function would need other messages.
+ */
+export function changeLayer(index: RigIndex, layer: Layer, wish: LayerWish): Result<Edit, CommandProblem> {
+  const inside = index.rig.assignments.filter((a) => a.layerId === layer.id).length;
+  if (wish.madeIn !== layer.madeIn && inside > 0)
+    return err({ code: 'layer-has-functions', layer: layer.name, functions: inside });
+  const made = fieldsOf(index, wish, layer);
+  if (!made.ok) return made;
+  const changed = { ...made.value, ...(wish.name === layer.name ? {} : { letter: letterOf(wish.name) ?? layer.letter }) };
+  const tapless = layer.tap.length > 0 && (changed.madeIn === 'host' || (changed.together && changed.alsoOpenedBy.length > 0));
+  const gone = tapless ? landingsOfTap(index, layer).map((l) => remove('landings', l)) : [];
+  const same = Object.fromEntries(Object.entries(changed).filter(([field, to]) => !sameJson(to, fieldOf(layer, field))));
+  return ok(
+    batch(`Change layer ${layer.name}`, [...patch('layers', layer, { ...same, ...(tapless ? { tap: [] } : {}) }), ...gone]),
+  );
+}
+
+const fieldOf = (layer: Layer, name: string): unknown => Object.entries(layer).find(([field]) => field === name)?.[1];
+
+const letterOf = (name: string): string | undefined => name.trim().charAt(0).toUpperCase() || undefined;
+
+type Wished = Pick<
+  Layer,
+  | 'name'
+  | 'modifierControlId'
+  | 'alsoOpenedBy'
+  | 'together'
+  | 'mode'
+  | 'scope'
+  | 'madeIn'
+  | 'signal'
+  | 'signalBy'
+  | 'fallsThrough'
+  | 'blinks'
+>;
+
+/** The fields of a layer as it is wished; `before` is what it was, null for a new one. */
+function fieldsOf(index: RigIndex, wish: LayerWish, before: Layer | null): Result<Wished, CommandProblem> {
+  const control = index.controls.get(wish.modifierControlId);
+  const controller = control && index.controllers.get(control.controllerId);
+  if (!control || !controller) return err({ code: 'no-modifier' });
+  const also = (wish.alsoOpenedBy ?? []).filter((id) => id !== control.id);
+  for (const id of [control.id, ...also]) {
+    const modifier = index.controls.get(id);
+    if (!modifier) return err({ code: 'no-modifier' });
+    if (!canBeHeld(modifier)) return err({ code: 'cannot-be-held', control: modifier.name });
+    if (modifier.controllerId !== controller.id) return err({ code: 'modifiers-apart', control: modifier.name });
+  }
+  const together = wish.together === true && also.length > 0;
+  if (together && wish.madeIn === 'host') return err({ code: 'together-in-host' });
+  if (wish.madeIn === 'controller' && wish.reach === 'all') return err({ code: 'layer-over-controllers' });
+  const signal = signalFor(index, wish, controller, before);
+  if (!signal.ok) return signal;
+  return ok({
+    name: wish.name,
+    modifierControlId: control.id,
+    alsoOpenedBy: also,
+    together,
+    mode: wish.mode,
+    scope: scopeOf(wish.reach ?? 'controller', controller.id),
+    madeIn: wish.madeIn,
+    signal: signal.value,
+    signalBy: wish.madeIn === 'host' ? (wish.signalBy ?? 'added') : 'added',
+    fallsThrough: wish.fallsThrough,
+    blinks: wish.blinks ?? 0,
+  });
+}
+
+/** Whether a control can be held down: not what only moves. */
+export const canBeHeld = ({ kind }: Pick<Control, 'kind'>): boolean => !['expression', 'fader', 'knob', 'ribbon'].includes(kind);
+
+/** What the host listens for: the number that it had, the first free one, or what the modifier sends on a press in Base. */
+function signalFor(
+  index: RigIndex,
+  wish: LayerWish,
+  controller: Controller,
+  before: Layer | null,
+): Result<Layer['signal'], CommandProblem> {
+  if (wish.madeIn === 'controller') return ok(null);
+  if (wish.signalBy === 'own') {
+    const own = ownMessage(index, wish.modifierControlId);
+    const name = index.controls.get(wish.modifierControlId)?.name ?? '?';
+    return own ? ok(own) : err({ code: 'sends-nothing-of-its-own', control: name });
+  }
+  if (before?.madeIn === 'host' && before.signalBy === 'added' && before.signal) return ok(before.signal);
+  const type = controller.firmware.messages.includes('cc') ? 'cc' : 'note';
+  const free = chooseMessage(index, { controllerId: controller.id, type, channel: controller.channel, targetId: null });
+  return free ? ok(free) : err({ code: 'no-number-for-modifier' });
+}
+
+/** What a control sends on a press in Base; null for nothing. */
+export function ownMessage(index: RigIndex, controlId: string): Message | null {
+  const press =
+    baseAt(index, { controlId, gesture: 'press', bank: null, page: null }) ??
+    (index.assignmentsOf.get(controlId) ?? []).find((a) => a.gesture.type === 'press' && a.layerId === null);
+  const send = press?.actions.find((a) => a.type === 'send');
+  return send?.type === 'send' ? send.message : null;
 }
 
 function scopeOf(reach: NonNullable<LayerWish['reach']>, controllerId: string): Layer['scope'] {
@@ -109,6 +203,7 @@ export function setTap(index: RigIndex, layer: Layer, parameter: Parameter | nul
   const target = index.targets.get(parameter.targetId);
   if (!control || !controller || !target) return err({ code: 'gone' });
   if (layer.madeIn === 'host') return err({ code: 'no-tap-in-host' });
+  if (isTogether(layer)) return err({ code: 'no-tap-together' });
   const type = controller.firmware.messages.includes('cc') ? 'cc' : 'note';
   const message = chooseMessage(index, { controllerId: controller.id, type, channel: controller.channel, targetId: target.id });
   if (!message) return err({ code: 'no-number', target: target.name });

@@ -1,5 +1,5 @@
 // Why a command cannot be carried out: a code with its facts, and the words for each.
-import { exhaustive } from '../base';
+import { counted, exhaustive } from '../base';
 
 export type CommandProblem =
   | { readonly code: 'gone' }
@@ -8,6 +8,11 @@ export type CommandProblem =
   | { readonly code: 'no-number-for-modifier' }
   | { readonly code: 'layer-over-controllers' }
   | { readonly code: 'no-tap-in-host' }
+  | { readonly code: 'no-tap-together' }
+  | { readonly code: 'modifiers-apart'; readonly control: string }
+  | { readonly code: 'together-in-host' }
+  | { readonly code: 'sends-nothing-of-its-own'; readonly control: string }
+  | { readonly code: 'layer-has-functions'; readonly layer: string; readonly functions: number }
   | { readonly code: 'no-number'; readonly target: string }
   | { readonly code: 'no-free-number'; readonly controller: string }
   | { readonly code: 'sends-as-base'; readonly control: string; readonly layer: string }
@@ -37,6 +42,16 @@ export function problemWords(problem: CommandProblem): string {
       return 'One controller cannot know what is held on another. A layer over everything has to be made in the host.';
     case 'no-tap-in-host':
       return 'A layer made in the host leaves its modifier no tap. Make the layer in the controller.';
+    case 'no-tap-together':
+      return 'Two that are held together have no tap of their own. Give each of them a function instead.';
+    case 'modifiers-apart':
+      return `${problem.control} is on another controller. All modifiers of a layer are on one.`;
+    case 'together-in-host':
+      return 'A host hears one signal and cannot know of two that are held together. Make the layer in the controller.';
+    case 'sends-nothing-of-its-own':
+      return `${problem.control} sends nothing on a press in Base. Give it a message there first, or let the layer have a number of its own.`;
+    case 'layer-has-functions':
+      return `${counted(problem.functions, 'function')} in ${problem.layer} would need other messages. Clear them first, or add another layer.`;
     case 'no-number':
       return `${problem.target} takes no number that is still free. Widen what it accepts in Gear, or free a number.`;
     case 'no-free-number':

@@ -15,6 +15,7 @@ import {
   hostLayerAt,
   insert,
   type Landing,
+  modifiersOf,
   type Parameter,
   type RigIndex,
   type Send,
@@ -43,7 +44,8 @@ export function assignRaw(
   const controller = control && index.controllers.get(control.controllerId);
   if (!control || !controller) return err({ code: 'gone' });
   const layer = index.layers.get(at.place.layerId ?? '');
-  if (layer?.modifierControlId === control.id) return err({ code: 'own-modifier', control: control.name, layer: layer.name });
+  if (layer && modifiersOf(layer).includes(control.id))
+    return err({ code: 'own-modifier', control: control.name, layer: layer.name });
   if (layer?.madeIn === 'host') return err({ code: 'sends-as-base', control: control.name, layer: layer.name });
   const send = rawSend(index, controller, control, at.gesture);
   return send.ok ? ok(assignAction(index, at, send.value, newId)) : send;

@@ -2,6 +2,7 @@
 import { type Message, shortName } from '../midi';
 import type { Move } from '../numbers';
 import { type Assignment, batch, type Edit, type RigIndex, set } from '../rig';
+import { signalsFollowing } from './change';
 import { fitted, widened } from './kinds';
 import { patch, staleAssignment, staleLanding } from './shared';
 
@@ -24,7 +25,12 @@ export function renumber(index: RigIndex, moves: readonly Move[], label: string)
   }
   for (const [id, changes] of actions) {
     const assignment = index.assignments.get(id);
-    if (assignment) edits.push(...sendsMoved(assignment, changes), ...whyMoved(assignment, changes, label));
+    if (!assignment) continue;
+    edits.push(...sendsMoved(assignment, changes), ...whyMoved(assignment, changes, label));
+    for (const [at, to] of changes) {
+      const action = assignment.actions[at];
+      if (action?.type === 'send') edits.push(...signalsFollowing(index, assignment, action.message, to));
+    }
   }
   return batch(label, edits);
 }

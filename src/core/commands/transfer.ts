@@ -13,6 +13,7 @@ import {
   insert,
   type Layer,
   type RigIndex,
+  sameJson,
   set,
 } from '../rig';
 import { gesturesOf, isMover } from './defaults';
@@ -246,7 +247,9 @@ function layerEdits(index: RigIndex, plan: Transfer, partner: ReadonlyMap<string
       layer.scope.type !== 'all' && layer.scope.controllerId === plan.from.id && to
         ? { ...layer.scope, controllerId: plan.to.id }
         : layer.scope;
-    return patch('layers', layer, { ...(to ? { modifierControlId: to.id } : {}), scope });
+    const also = layer.alsoOpenedBy.map((id) => partner.get(id)?.id ?? id);
+    const alsoOpenedBy = sameJson(also, layer.alsoOpenedBy) ? layer.alsoOpenedBy : also;
+    return patch('layers', layer, { ...(to ? { modifierControlId: to.id } : {}), alsoOpenedBy, scope });
   });
 }
 

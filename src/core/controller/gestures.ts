@@ -302,9 +302,13 @@ export function noteOthers(d: Draft, id: string): void {
     if (other !== id && !down.others) d.downs = withEntry(d.downs, other, { ...down, others: true });
 }
 
-/** A modifier with a tap function of its own switches its layer by a hold, one without by the press; held ones open at once. */
+/**
+ * A modifier with a tap function of its own switches its layer by a hold, one without by the press; held ones open at once. Of those that have to be held
+ * together the last one that goes down does it.
+ */
 function openOnPress(d: Draft, control: ProgramControl): void {
-  for (const { layer, tap } of control.opens) {
+  for (const { layer, tap, others, together } of control.opens) {
+    if (together && others.some((id) => d.downs[id] === undefined)) continue;
     if (layer.mode === 'while-held') open(d, layer.id, 'release');
     else if (tap === null) toggle(d, layer.id, layer.mode === 'toggled' ? 'toggled' : 'next-press');
   }
@@ -315,10 +319,11 @@ function switchOnHold(d: Draft, control: ProgramControl): void {
     if (tap !== null && layer.mode !== 'while-held') toggle(d, layer.id, layer.mode === 'toggled' ? 'toggled' : 'next-press');
 }
 
-/** Letting go closes what was held open; a short press that nothing else used runs the tap function. */
+/** Letting go closes what was held open, unless another modifier still holds it; a short press that nothing else used runs the tap function. */
 function closeOnRelease(d: Draft, control: ProgramControl, down: Down): void {
-  for (const { layer, tap } of control.opens) {
-    if (layer.mode === 'while-held') close(d, layer.id);
+  for (const { layer, tap, others, together } of control.opens) {
+    const held = !together && others.some((id) => d.downs[id] !== undefined);
+    if (layer.mode === 'while-held' && !held) close(d, layer.id);
     const tapped = tap !== null && !down.others && down.hold.type !== 'held' && d.t - down.at < d.program.firmware.holdMs;
     if (tapped) tapOnce(d, [tap]);
   }

@@ -1,5 +1,5 @@
 // What gestures do in a situation: each is played on the simulator, and where it leads is a move.
-import type { Assignment, Control, Controller, Layer, RigIndex } from '../rig';
+import { type Assignment, type Control, type Controller, type Layer, opening, type RigIndex } from '../rig';
 import type { ControllerProgram } from './program';
 import type { Situation, Situations } from './situations';
 import { type ControllerState, startController } from './state';
@@ -57,11 +57,11 @@ export function movesFrom(
     const moves = outcomesFrom(situations, situation, from);
     for (const control of tried) {
       for (const gesture of gesturesOf(index, control, firmware.press === 'waits')) {
-        moves.add(played(program, from, control, gesture, null), 1, () => wordsOf(control, gesture, null));
+        moves.add(played(program, from, control, gesture, []), 1, () => wordsOf(control, gesture, []));
         for (const layer of held) {
-          const modifier = index.controls.get(layer.modifierControlId ?? '');
-          if (!modifier || modifier.id === control.id || !acts(index, control, layer)) continue;
-          moves.add(played(program, from, control, gesture, modifier), 2, () => wordsOf(control, gesture, modifier));
+          const held = opening(index, layer, control.id);
+          if (held.length === 0 || held.includes(control) || !acts(index, control, layer)) continue;
+          moves.add(played(program, from, control, gesture, held), 2, () => wordsOf(control, gesture, held));
         }
       }
     }
@@ -148,9 +148,9 @@ function gesturesOf(index: RigIndex, control: Control, waits: boolean): readonly
   return ['tap', ...(byHold ? (['hold'] as const) : []), ...(all.has('double-tap') ? (['double-tap'] as const) : [])];
 }
 
-function wordsOf(control: Control, gesture: Gesture, modifier: Control | null): string {
+function wordsOf(control: Control, gesture: Gesture, held: readonly Control[]): string {
   const verb = { tap: 'press', hold: 'hold', 'double-tap': 'double-tap' }[gesture];
-  return `${modifier ? `hold ${modifier.name} and ` : ''}${verb} ${control.name}`;
+  return `${held.map((m) => `hold ${m.name} and `).join('')}${verb} ${control.name}`;
 }
 
 const TAP_MS = 40;
@@ -161,7 +161,7 @@ function played(
   from: ControllerState,
   control: Control,
   gesture: Gesture,
-  modifier: Control | null,
+  held: readonly Control[],
 ): ControllerState {
   const { holdMs, doubleTapMs } = program.firmware;
   const tap = Math.min(TAP_MS, holdMs / 4, doubleTapMs / 4);
@@ -179,8 +179,8 @@ function played(
     wake = step.wakeAt;
   };
   const { id } = control;
-  const t0 = modifier ? tap : 0;
-  if (modifier) feed({ type: 'press', controlId: modifier.id, t: 0, velocity: null });
+  const t0 = held.length > 0 ? tap : 0;
+  for (const m of held) feed({ type: 'press', controlId: m.id, t: 0, velocity: null });
   feed({ type: 'press', controlId: id, t: t0, velocity: null });
   const down = gesture === 'hold' ? holdMs + tap : tap;
   feed({ type: 'release', controlId: id, t: t0 + down });
@@ -189,7 +189,7 @@ function played(
     feed({ type: 'release', controlId: id, t: t0 + 3 * tap });
   }
   const end = t0 + 4 * tap + holdMs + 2 * doubleTapMs;
-  if (modifier) feed({ type: 'release', controlId: modifier.id, t: end });
+  for (const m of held) feed({ type: 'release', controlId: m.id, t: end });
   feed({ type: 'tick', t: end + 120_000 });
   return state;
 }

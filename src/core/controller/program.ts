@@ -3,20 +3,23 @@ import { addressKey, carriesValue, type Message, makePut, type Put, type SysexTa
 import {
   type Action,
   type Assignment,
+  alternates,
   type Control,
   type Controller,
   type Firmware,
   type GestureType,
   type Held,
   hostLayerAt,
+  isTogether,
   type Layer,
+  modifiersOf,
   type RigIndex,
   type Send,
   standInOf,
   type Turn,
 } from '../rig';
 import { makeCalibration } from '../values';
-import { type Emitter, emitterOf, emitterSlots } from './emitter';
+import { type Emitter, type EmitterSlots, emitterOf, emitterSlots } from './emitter';
 
 export type CompiledAction =
   | {
@@ -47,6 +50,9 @@ export interface Armed {
 
 export interface Modifier {
   readonly layer: Layer;
+  /** The other modifiers of the layer, and whether all of them have to be down. */
+  readonly others: readonly string[];
+  readonly together: boolean;
   readonly tap: Armed | null;
 }
 
@@ -109,69 +115,12 @@ export function compileController(
   scope: CompileScope,
 ): { readonly program: ControllerProgram; readonly unsupported: string | null } {
   const { controller } = scope;
-  const memory: number[] = [];
-  const fed = new Map<number, number>();
-  const armed: Armed[] = [];
-  let unsupported: string | null = null;
-  const remember = (initial: number): number => memory.push(initial) - 1;
-  const slots = emitterSlots(remember);
-
-  const compile = (actions: readonly Action[]): CompiledAction[] =>
-    actions.flatMap((action): CompiledAction[] => {
-      if (action.type !== 'send') return [action];
-      const emitter = emitterOf(index, controller.firmware, action, slots);
-      if (!emitter) {
-        unsupported ??= cannotWords(action);
-        return [];
-      }
-      const key = addressKey(action.message);
-      if (!fed.has(key)) fed.set(key, remember(-1));
-      return [compiledSend(action, emitter, key, scope.sysex)];
-    });
-
-  const arm = (entry: Omit<Armed, 'slot' | 'turn'>): Armed => {
-    const alternates = entry.gesture !== 'move' && entry.actions.some((a) => a.turn !== undefined);
-    const turn = alternates ? remember(0) : null;
-    if (turn !== null) slots.phases.push(turn);
-    const whole = { ...entry, slot: armed.length, turn };
-    armed.push(whole);
-    return whole;
-  };
-
-  const drafts = scope.controlIds.flatMap((controlId): Draft[] => {
-    const control = index.controls.get(controlId);
-    if (!control) return [];
-    const byGesture: Record<GestureType, readonly Armed[]> = { ...nothing };
-    for (const assignment of index.assignmentsOf.get(controlId) ?? []) {
-      const layerId = programmedLayer(index, assignment);
-      const { gesture } = assignment;
-      if (layerId === undefined || !inScope(assignment, layerId, scope) || !controller.firmware.gestures.includes(gesture.type))
-        continue;
-      const entry = arm({
-        assignment,
-        gesture: gesture.type,
-        chord: gesture.type === 'chord' ? gesture : null,
-        bank: assignment.bank,
-        page: assignment.page,
-        layerId,
-        actions: compile(assignment.actions),
-      });
-      byGesture[gesture.type] = [...byGesture[gesture.type], entry];
-    }
-    const layers = index.layersByModifier.get(controlId);
-    if (!layers) return [{ control, byGesture, opens: none, signals: none }];
-    const opens = layers.flatMap((layer): Modifier[] => {
-      if (layer.madeIn !== 'controller') return [];
-      const tap = layer.tap.length === 0 ? null : compile(layer.tap);
-      const rest = { assignment: null, gesture: 'press' as const, chord: null, bank: null, page: null, layerId: null };
-      return [{ layer, tap: tap === null ? null : arm({ ...rest, actions: tap }) }];
-    });
-    const signals = layers.flatMap((layer) =>
-      layer.madeIn === 'host' && layer.signal ? [signalPut(layer.signal, scope.sysex)] : [],
-    );
-    return [{ control, byGesture, opens, signals }];
+  const arming = makeArming(index, scope);
+  const { armed, remember } = arming;
+  const drafts = scope.controlIds.flatMap((id) => {
+    const control = index.controls.get(id);
+    return control ? [draftFor(index, scope, arming, control)] : [];
   });
-
   const chords = armed.some((a) => a.chord !== null);
   const controls = new Map<string, ProgramControl>();
   for (const { control, byGesture, opens, signals } of drafts) {
@@ -199,12 +148,101 @@ export function compileController(
       controls,
       layers: index.layers,
       armed,
-      memoryAtStart: memory,
-      fed,
-      phases: slots.phases,
+      memoryAtStart: arming.memory,
+      fed: arming.fed,
+      phases: arming.slots.phases,
     },
-    unsupported,
+    unsupported: arming.unsupported(),
   };
+}
+
+/** What is armed so far, and the tables that refer to each other by number: they are filled side by side. */
+interface Arming {
+  readonly armed: readonly Armed[];
+  readonly memory: readonly number[];
+  readonly fed: ReadonlyMap<number, number>;
+  readonly slots: EmitterSlots;
+  readonly remember: (initial: number) => number;
+  readonly unsupported: () => string | null;
+  /** Arms a function at a layer of the hardware. */
+  readonly arm: (assignment: Assignment, layerId: string | null) => Armed;
+  /** Arms what a tap of a layer's modifiers does; null for nothing. */
+  readonly tapOf: (layer: Layer) => Armed | null;
+}
+
+function makeArming(index: Programmable, { controller, sysex }: CompileScope): Arming {
+  const memory: number[] = [];
+  const fed = new Map<number, number>();
+  const armed: Armed[] = [];
+  const taps = new Map<string, Armed>();
+  let unsupported: string | null = null;
+  const remember = (initial: number): number => memory.push(initial) - 1;
+  const slots = emitterSlots(remember);
+  const compile = (actions: readonly Action[]): CompiledAction[] =>
+    actions.flatMap((action): CompiledAction[] => {
+      if (action.type !== 'send') return [action];
+      const emitter = emitterOf(index, controller.firmware, action, slots);
+      if (!emitter) {
+        unsupported ??= cannotWords(action);
+        return [];
+      }
+      const key = addressKey(action.message);
+      if (!fed.has(key)) fed.set(key, remember(-1));
+      return [compiledSend(action, emitter, key, sysex)];
+    });
+  const put = (entry: Omit<Armed, 'slot' | 'turn' | 'actions'>, list: readonly Action[]): Armed => {
+    const actions = compile(list);
+    const turn = entry.gesture !== 'move' && alternates(actions) ? remember(0) : null;
+    if (turn !== null) slots.phases.push(turn);
+    const whole = { ...entry, actions, slot: armed.length, turn };
+    armed.push(whole);
+    return whole;
+  };
+  return {
+    armed,
+    memory,
+    fed,
+    slots,
+    remember,
+    unsupported: () => unsupported,
+    arm: (assignment, layerId) => {
+      const { gesture, bank, page, actions } = assignment;
+      const chord = gesture.type === 'chord' ? gesture : null;
+      return put({ assignment, gesture: gesture.type, chord, bank, page, layerId }, actions);
+    },
+    tapOf: (layer) => {
+      // One function for all modifiers of a layer; of those that are held together none is tapped alone.
+      if (layer.tap.length === 0 || isTogether(layer)) return null;
+      const anywhere = { assignment: null, gesture: 'press' as const, chord: null, bank: null, page: null, layerId: null };
+      const tap = taps.get(layer.id) ?? put(anywhere, layer.tap);
+      taps.set(layer.id, tap);
+      return tap;
+    },
+  };
+}
+
+function draftFor(index: Programmable, scope: CompileScope, arming: Arming, control: Control): Draft {
+  const byGesture: Record<GestureType, readonly Armed[]> = { ...nothing };
+  for (const assignment of index.assignmentsOf.get(control.id) ?? []) {
+    const layerId = programmedLayer(index, assignment);
+    const { type } = assignment.gesture;
+    if (layerId === undefined || !inScope(assignment, layerId, scope) || !scope.controller.firmware.gestures.includes(type))
+      continue;
+    byGesture[type] = [...byGesture[type], arming.arm(assignment, layerId)];
+  }
+  const layers = index.layersByModifier.get(control.id);
+  if (!layers) return { control, byGesture, opens: none, signals: none };
+  // What two open together lies above what each of them opens.
+  const inOrder = [...layers].sort((a, b) => Number(isTogether(a)) - Number(isTogether(b)));
+  const opens = inOrder.flatMap((layer): Modifier[] => {
+    if (layer.madeIn !== 'controller') return [];
+    const others = modifiersOf(layer).filter((id) => id !== control.id);
+    return [{ layer, others, together: isTogether(layer), tap: arming.tapOf(layer) }];
+  });
+  const signals = layers.flatMap((layer) =>
+    layer.madeIn === 'host' && layer.signal && layer.signalBy === 'added' ? [signalPut(layer.signal, scope.sysex)] : [],
+  );
+  return { control, byGesture, opens, signals };
 }
 
 const compiledSend = ({ message, turn }: Send, emitter: Emitter, key: number, sysex: SysexTable): CompiledAction => ({

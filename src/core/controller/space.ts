@@ -1,7 +1,7 @@
 // Where a controller can get to: every bank, page and open layer that presses lead to from the start, how many presses that takes, and
 // from where there is no way back. Each gesture is played on the simulator once for each place; the search walks the table of what they did.
 import { noSysex } from '../midi';
-import type { Assignment, Controller, RigIndex } from '../rig';
+import { type Assignment, type Controller, modifiersOf, type RigIndex } from '../rig';
 import { explore } from './graph';
 import { lookUp } from './look-up';
 import { leadingControls, type Move, movesFrom } from './moves';
@@ -45,7 +45,7 @@ export function exploreController(index: RigIndex, controller: Controller): Spac
     place: null,
   });
   const own = index.rig.layers.filter(
-    (l) => l.madeIn === 'controller' && index.controls.get(l.modifierControlId ?? '')?.controllerId === controller.id,
+    (l) => l.madeIn === 'controller' && modifiersOf(l).some((id) => index.controls.get(id)?.controllerId === controller.id),
   );
   const lasting = own.filter((l) => l.mode !== 'while-held');
   const held = own.filter((l) => l.mode === 'while-held');

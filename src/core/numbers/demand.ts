@@ -80,7 +80,8 @@ export function demandsOf(index: RigIndex): readonly Demand[] {
   const demands = [...groups.values()].flatMap((sends) => demandOf(index, sends));
   for (const layer of index.rig.layers) {
     const { signal } = layer;
-    if (layer.madeIn !== 'host' || !signal || !isPlanned(signal)) continue;
+    // What the modifier sends anyway is planned with the function that it is for.
+    if (layer.madeIn !== 'host' || !signal || layer.signalBy === 'own' || !isPlanned(signal)) continue;
     const home = index.controls.get(layer.modifierControlId ?? '')?.controllerId;
     demands.push({
       id: layer.id,

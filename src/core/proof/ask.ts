@@ -15,6 +15,8 @@ import {
   type Control,
   type Controller,
   messagesOf,
+  modifierNames,
+  modifiersOf,
   type Parameter,
   type RigIndex,
   reaches,
@@ -120,14 +122,14 @@ export function askFor(index: RigIndex, assignment: Assignment): Ask | null {
   const beside = besideOf(index, assignment);
   const aside = asideOf(index, assignment);
   const layer = index.layers.get(assignment.layerId ?? '');
-  const modifier = layer?.modifierControlId ? index.controls.get(layer.modifierControlId) : undefined;
+  const modifiers = layer ? modifierNames(index, layer) : '';
   const opens =
-    layer && modifier
+    layer && modifiers !== ''
       ? layer.mode === 'while-held'
-        ? `Hold ${modifier.name} and`
+        ? `Hold ${modifiers} and`
         : layer.mode === 'toggled'
-          ? `Open ${layer.name} with ${modifier.name}, then`
-          : `Press ${modifier.name} before each, then`
+          ? `Open ${layer.name} with ${modifiers}, then`
+          : `Press ${modifiers} before each, then`
       : null;
   return {
     assignment,
@@ -265,7 +267,10 @@ export function besideOf(index: RigIndex, assignment: Assignment): readonly Assi
 function asideOf(index: RigIndex, assignment: Assignment): ReadonlySet<number> {
   const layer = index.layers.get(assignment.layerId ?? '');
   if (!layer) return new Set();
-  const actions = [...layer.tap, ...(index.assignmentsOf.get(layer.modifierControlId ?? '') ?? []).flatMap((a) => a.actions)];
+  const actions = [
+    ...layer.tap,
+    ...modifiersOf(layer).flatMap((id) => (index.assignmentsOf.get(id) ?? []).flatMap((a) => a.actions)),
+  ];
   const messages = actions.flatMap((a) => (a.type === 'send' ? messagesOf(a, index.counters) : []));
   return new Set([...messages, ...(layer.signal ? [layer.signal] : [])].flatMap((m) => heardKeys(m)));
 }

@@ -99,15 +99,18 @@ function factsOfLayer({ counters }: Counters, row: Layer): Entered {
   return unusual(
     {
       modifier: row.modifierControlId,
+      alsoBy: row.alsoOpenedBy,
+      together: row.together,
       stays: row.mode,
       tap: row.tap.map((a) => actionFacts(counters, a)),
       reaches: row.scope,
       made: row.madeIn,
       signal: row.madeIn === 'host' ? row.signal : null,
+      signalBy: row.madeIn === 'host' ? row.signalBy : 'added',
       below: row.fallsThrough,
       blinks: row.blinks,
     },
-    { tap: [], blinks: 0 },
+    { tap: [], blinks: 0, alsoBy: [], together: false, signalBy: 'added' },
   );
 }
 
@@ -177,14 +180,18 @@ export function heldLanding(row: Landing): Landing | null {
 export function heldLayer(row: Layer): Layer {
   const kept = row.entered?.facts;
   if (kept === undefined) return row;
+  const { alsoBy = [], together = false, signalBy = 'added' } = kept;
   const { modifier = null, stays, tap = [], reaches, made, signal = null, below, blinks = 0 } = kept;
   const held = {
     modifierControlId: modifier,
+    alsoOpenedBy: alsoBy,
+    together,
     mode: stays,
     tap: asActions(tap, row.tap),
     scope: reaches,
     madeIn: made,
     signal,
+    signalBy,
     fallsThrough: below,
     blinks,
   };

@@ -1,6 +1,7 @@
 // Look-ups over a rig, built once per change: every question that a screen or a check asks again and again.
 import { addTo, groupBy } from '../base';
 import { addressKey } from '../midi';
+import { modifiersOf } from './layers';
 import type { Control, Controller, Counter, Landing, Layer, Parameter, Rig, Target, Wire } from './schema';
 import { type SendIndex, sendIndex } from './send-index';
 
@@ -90,7 +91,7 @@ function layerIndex(rig: Rig) {
   const layersByModifier = new Map<string, Layer[]>();
   const layersBySignal = new Map<number, Layer[]>();
   for (const layer of rig.layers) {
-    if (layer.modifierControlId !== null) addTo(layersByModifier, layer.modifierControlId, layer);
+    for (const id of new Set(modifiersOf(layer))) addTo(layersByModifier, id, layer);
     if (layer.madeIn === 'host' && layer.signal) addTo(layersBySignal, addressKey(layer.signal), layer);
   }
   return { layers: byId(rig.layers), layersByModifier, layersBySignal };

@@ -101,7 +101,19 @@ export {
 // A rig looked up: by id, by who moves what, and which function acts at a place.
 
 export { indexRig, type RigIndex } from './index-rig';
-export { actingAt, baseAt, type Held, hostLayerAt, layersOn, reaches, standInOf } from './layers';
+export {
+  actingAt,
+  baseAt,
+  type Held,
+  hostLayerAt,
+  isTogether,
+  layersOn,
+  modifierNames,
+  modifiersOf,
+  opening,
+  reaches,
+  standInOf,
+} from './layers';
 export { type Depth, inLayer, type Placed, resolve, type Standpoint } from './resolve';
 export { messagesOf, type PlacedSend } from './send-index';
 export { type Sent, sentOn } from './sent';

@@ -74,9 +74,38 @@ export function standInOf(index: Held, assignment: Assignment): Assignment | nul
   return held;
 }
 
+/** The controls that open a layer: each alone, or all of them held together. */
+export const modifiersOf = ({
+  modifierControlId,
+  alsoOpenedBy,
+}: Pick<Layer, 'modifierControlId' | 'alsoOpenedBy'>): readonly string[] =>
+  modifierControlId === null ? alsoOpenedBy : [modifierControlId, ...alsoOpenedBy];
+
+/** What has to be held or pressed for a layer to open: all of its modifiers where it needs them together, else the first that is not `but`. */
+export function opening(index: Controls, layer: Layer, but: string | null = null): readonly Control[] {
+  const all = modifiersOf(layer).flatMap((id) => index.controls.get(id) ?? []);
+  if (isTogether(layer)) return all;
+  return all.filter((c) => c.id !== but).slice(0, 1);
+}
+
+/** The modifiers of a layer by name: `A and B` where they are held together, `A or B` where each opens it. */
+export const modifierNames = (index: Controls, layer: Layer, named: (control: Control) => string = (c) => c.name): string =>
+  modifiersOf(layer)
+    .flatMap((id) => index.controls.get(id) ?? [])
+    .map(named)
+    .join(isTogether(layer) ? ' and ' : ' or ');
+
+/** Whether a layer opens only while all of its modifiers are down. */
+export const isTogether = (layer: Layer): boolean =>
+  layer.together && layer.madeIn === 'controller' && layer.alsoOpenedBy.length > 0;
+
+interface Controls {
+  readonly controls: Lookup<string, Control>;
+}
+
 /** Whether a layer turns a control into something else: by its scope, and never its own modifier. */
 export function reaches(layer: Layer, control: Pick<Control, 'id' | 'controllerId' | 'side'>): boolean {
-  if (layer.modifierControlId === control.id) return false;
+  if (layer.modifierControlId === control.id || layer.alsoOpenedBy.includes(control.id)) return false;
   if (layer.scope.type === 'all') return true;
   if (layer.scope.controllerId !== control.controllerId) return false;
   return layer.scope.type === 'controller' || layer.scope.side === control.side;

@@ -2,7 +2,7 @@
 import type { Action, Turn } from './schema';
 
 /** Whether a list of actions alternates: some of it is done on every second press only. */
-export const alternates = (actions: readonly Action[]): boolean => actions.some((a) => a.turn !== undefined);
+export const alternates = (actions: readonly Pick<Action, 'turn'>[]): boolean => actions.some((a) => a.turn !== undefined);
 
 /** What is done on one turn, in its order. */
 export const onTurn = (actions: readonly Action[], turn: Turn): readonly Action[] =>

@@ -159,6 +159,12 @@ const lightByWords: Readonly<Record<LightSource, string>> = {
   host: 'the host',
 };
 
+/** Further modifiers, one after another; a name with a comma of its own stands in quotes. */
+const alsoByFact = (naming: Naming, { alsoOpenedBy }: Layer): Fact =>
+  fact('alsoBy', alsoOpenedBy, alsoOpenedBy.map((id) => listed(naming.control(id))).join(', '));
+
+const listed = (name: string): string => (/[,"]/.test(name) ? JSON.stringify(name) : name);
+
 /** How a layer opens and closes, in words. */
 export const layerStays: Readonly<Record<Layer['mode'], string>> = {
   'while-held': 'while held',
@@ -195,6 +201,9 @@ function layerLines(index: RigIndex, naming: Naming, controller: Controller, lay
       of: { type: 'layer', layer, tap: null },
       facts: inOrder([
         ...common,
+        alsoByFact(naming, layer),
+        fact('together', layer.together, layer.together ? 'all of them held together' : ''),
+        signal === null ? null : fact('signalBy', layer.signalBy, layer.signalBy === 'own' ? 'what it sends anyway' : ''),
         fact('stays', layer.mode, layerStays[layer.mode]),
         fact('made', layer.madeIn, layer.madeIn === 'host' ? 'the host' : 'the controller'),
         reachesFact(naming, layer),

@@ -1,7 +1,17 @@
 // The lines of one target: layers that it makes itself, then what it listens for, parameter by parameter.
 import { codingWords } from '../midi';
 import { modeOf } from '../modes';
-import { type Assignment, type Landing, type Layer, type Parameter, type RigIndex, type Sent, stands, type Target } from '../rig';
+import {
+  type Assignment,
+  type Landing,
+  type Layer,
+  modifierNames,
+  type Parameter,
+  type RigIndex,
+  type Sent,
+  stands,
+  type Target,
+} from '../rig';
 import { curveValue, curveWords, exactValue } from './exact';
 import { type Fact, fact, inOrder } from './fact';
 import { layerStays } from './function-lines';
@@ -94,7 +104,11 @@ function layerLine(index: RigIndex, naming: Naming, target: Target, layer: Layer
       fact('opens', layer.id, name),
       fact('stays', layer.mode, layerStays[layer.mode]),
       ...(layer.signal === null ? [] : messageFacts(layer.signal, target.reception.shows)),
-      layer.modifierControlId === null ? null : fact('from', null, controlOn(index, naming, layer.modifierControlId)),
+      fact(
+        'from',
+        null,
+        modifierNames(index, layer, (c) => controlOn(index, naming, c.id)),
+      ),
     ]),
     limits: [],
     entered: stands(index, layer),

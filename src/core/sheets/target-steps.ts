@@ -1,7 +1,16 @@
 // The steps in a target: set-up, layers that it makes, what can be learnt, what has to be typed, what is to be cleared.
 import { addressKey, numberWords } from '../midi';
 import { modeOf } from '../modes';
-import type { Assignment, Control, Landing, Parameter, RigIndex, Target } from '../rig';
+import {
+  type Assignment,
+  type Control,
+  type Landing,
+  modifierNames,
+  modifiersOf,
+  type Parameter,
+  type RigIndex,
+  type Target,
+} from '../rig';
 import { isEntered, type SheetLine } from './line';
 import { sendersOf } from './senders';
 import { placeWords } from './sheet';
@@ -157,13 +166,15 @@ function beforeLearning(
   control: Control,
 ): readonly string[] {
   const layer = index.layers.get(sender.layerId ?? '');
-  const modifier = layer ? index.controls.get(layer.modifierControlId ?? '') : undefined;
+  const modifiers = layer ? modifierNames(index, layer) : '';
   const sendsItself =
-    layer?.signal != null || (layer?.tap.length ?? 0) > 0 || (index.assignmentsOf.get(modifier?.id ?? '') ?? []).length > 0;
+    layer?.signal != null ||
+    (layer?.tap.length ?? 0) > 0 ||
+    (layer ? modifiersOf(layer) : []).some((id) => (index.assignmentsOf.get(id) ?? []).length > 0);
   return [
     ...before(target),
-    layer && modifier
-      ? `${layer.mode === 'while-held' ? 'Hold' : 'Press'} ${modifier.name} for ${layer.name} before learning begins${sendsItself ? ': what it sends itself would be learnt' : ''}.`
+    layer && modifiers !== ''
+      ? `${layer.mode === 'while-held' ? 'Hold' : 'Press'} ${modifiers} for ${layer.name} before learning begins${sendsItself ? ': what it sends itself would be learnt' : ''}.`
       : '',
     landing.mode === 'toggle' ? `Have ${parameter.name} off first: a press while it learns may flip it.` : '',
     landing.takeover !== 'jump' ? `Move ${control.name} through where ${parameter.name} stands: it follows only from there.` : '',

@@ -89,6 +89,9 @@ describe('teaching', () => {
       signal: null,
       fallsThrough: true,
       blinks: 0,
+      alsoOpenedBy: [],
+      together: false,
+      signalBy: 'added' as const,
       entered: null,
     };
     const row = landing('Mix', { address: cc(104), hostLayerId: 'veil' });

@@ -1,6 +1,6 @@
 'use client';
 
-// Making a layer: its name, the control that opens it, where it is made.
+// Making and changing a layer: its name, the controls that open it, where it is made, what it reaches.
 
 import { zodResolver } from '@hookform/resolvers/zod';
 import { nanoid } from 'nanoid';
@@ -9,8 +9,9 @@ import { type FormState, type UseFormGetValues, type UseFormRegister, type UseFo
 import { toast } from 'sonner';
 import * as z from 'zod';
 import { counted } from '@/core/base';
-import { addLayer, problemWords } from '@/core/commands';
-import type { Control, Controller, RigIndex } from '@/core/rig';
+import { addLayer, type CommandProblem, canBeHeld, changeLayer, ownMessage, problemWords } from '@/core/commands';
+import { type Message, shortName } from '@/core/midi';
+import type { Control, Controller, Layer, RigIndex } from '@/core/rig';
 import { Button } from '../primitives/button';
 import { Dialog } from '../primitives/dialog';
 import { Field, Select, TextInput } from '../primitives/field';
@@ -23,6 +24,10 @@ const form = z.object({
   fallsThrough: z.enum(['yes', 'no']),
   mode: z.enum(['while-held', 'toggled', 'next-press']),
   reach: z.enum(['controller', 'all', 'left', 'right']),
+  alsoOpenedBy: z.array(z.string()),
+  together: z.enum(['alone', 'together']),
+  signalBy: z.enum(['added', 'own']),
+  blinks: z.enum(['0', '1', '2', '3']),
 });
 
 type Wish = z.infer<typeof form>;
@@ -33,49 +38,76 @@ interface Props {
   readonly index: RigIndex;
   readonly controller: Controller;
   readonly control: Control | null;
+  /** The layer that is changed; null for a new one. */
+  readonly layer: Layer | null;
   readonly onMade: (id: string) => void;
 }
 
-export function LayerDialog({ open, onOpenChange, index, controller, control, onMade }: Props) {
+/** What stands in the form to begin with. */
+function begun(layer: Layer | null, first: Control | undefined): Wish {
+  const reach =
+    layer === null || layer.scope.type === 'controller' ? 'controller' : layer.scope.type === 'all' ? 'all' : layer.scope.side;
+  const blinks = (['0', '1', '2', '3'] as const)[Math.round(layer?.blinks ?? 0)] ?? '0';
+  return {
+    name: layer?.name ?? '',
+    modifierControlId: layer?.modifierControlId ?? first?.id ?? '',
+    madeIn: layer?.madeIn ?? 'controller',
+    fallsThrough: layer?.fallsThrough === false ? 'no' : 'yes',
+    mode: layer?.mode ?? 'while-held',
+    reach,
+    alsoOpenedBy: layer?.alsoOpenedBy ?? [],
+    together: layer?.together ? 'together' : 'alone',
+    signalBy: layer?.signalBy ?? 'added',
+    blinks,
+  };
+}
+
+export function LayerDialog({ open, onOpenChange, index, controller, control, layer, onMade }: Props) {
   const edit = useRig((s) => s.edit);
-  const candidates = (index.controlsOf.get(controller.id) ?? []).filter(
-    (c) => ['footswitch', 'button', 'pad', 'encoder'].includes(c.kind) && !index.layersByModifier.has(c.id),
-  );
-  const first = candidates.find((c) => c.id === control?.id) ?? candidates[candidates.length - 1];
+  const candidates = (index.controlsOf.get(controller.id) ?? []).filter((c) => canBeHeld(c) && c.kind !== 'key-range');
+  const free = candidates.filter((c) => !index.layersByModifier.has(c.id));
+  const first = free.find((c) => c.id === control?.id) ?? free[free.length - 1];
   const { register, handleSubmit, formState, watch, getValues, setValue } = useForm({
     resolver: zodResolver(form),
-    defaultValues: {
-      name: '',
-      modifierControlId: first?.id ?? '',
-      madeIn: 'controller' as const,
-      fallsThrough: 'yes' as const,
-      mode: 'while-held' as const,
-      reach: 'controller' as const,
-    },
+    defaultValues: begun(layer, first),
   });
   const id = useId();
   const save = handleSubmit((values) => {
-    const made = addLayer(index, { ...values, fallsThrough: values.fallsThrough === 'yes' }, () => nanoid(10));
-    if (!made.ok) {
-      toast.error('No layer was made.', { description: problemWords(made.error) });
+    const wish = {
+      ...values,
+      fallsThrough: values.fallsThrough === 'yes',
+      together: values.together === 'together',
+      blinks: Number(values.blinks),
+    };
+    const refuse = (problem: CommandProblem): void =>
+      void toast.error(layer ? 'The layer stays as it was.' : 'No layer was made.', { description: problemWords(problem) });
+    if (layer) {
+      const changed = changeLayer(index, layer, wish);
+      if (!changed.ok) refuse(changed.error);
+      else if (edit(changed.value)) onOpenChange(false);
       return;
     }
-    if (!edit(made.value.edit)) return;
-    onOpenChange(false);
-    onMade(made.value.id);
+    const made = addLayer(index, wish, () => nanoid(10));
+    if (!made.ok) refuse(made.error);
+    else if (edit(made.value.edit)) {
+      onOpenChange(false);
+      onMade(made.value.id);
+    }
   });
   const sided = (index.controlsOf.get(controller.id) ?? []).some((c) => c.side !== 'none');
   const inHost = watch('madeIn') === 'host';
-  const used = index.assignmentsOf.get(watch('modifierControlId'))?.length ?? 0;
+  const modifierId = watch('modifierControlId');
+  const used = index.assignmentsOf.get(modifierId)?.length ?? 0;
+  const title = layer ? `Change layer ${layer.name}` : 'Add a layer';
   return (
     <Dialog
       open={open}
       onOpenChange={onOpenChange}
-      title="Add a layer"
+      title={title}
       description="A control turns the others into something else: while it is held, until it is pressed again, or once."
       footer={
         <Button tone="primary" type="submit" form={id}>
-          Add layer
+          {layer ? 'Change layer' : 'Add layer'}
         </Button>
       }
     >
@@ -84,6 +116,12 @@ export function LayerDialog({ open, onOpenChange, index, controller, control, on
           {(f) => <TextInput id={f} autoFocus {...register('name')} />}
         </Field>
         <OpenedBy candidates={candidates} register={register} formState={formState} used={used} />
+        <AlsoOpenedBy
+          candidates={candidates.filter((c) => c.id !== modifierId)}
+          register={register}
+          chosen={watch('alsoOpenedBy').filter((c) => c !== modifierId).length}
+          inHost={inHost}
+        />
         <Field label="It is open">
           {(f) => (
             <Select id={f} {...register('mode')}>
@@ -94,6 +132,7 @@ export function LayerDialog({ open, onOpenChange, index, controller, control, on
           )}
         </Field>
         <MadeIn register={register} getValues={getValues} setValue={setValue} />
+        {inHost && <ListensFor own={ownMessage(index, modifierId)} register={register} />}
         {(inHost || sided) && <Reach controller={controller} register={register} sided={sided} inHost={inHost} />}
         <Field label="Controls with nothing in this layer">
           {(f) => (
@@ -103,8 +142,70 @@ export function LayerDialog({ open, onOpenChange, index, controller, control, on
             </Select>
           )}
         </Field>
+        <Field label="Its light while the layer is open">
+          {(f) => (
+            <Select id={f} {...register('blinks')}>
+              <option value="0">is on</option>
+              <option value="1">blinks once a second</option>
+              <option value="2">blinks twice a second</option>
+              <option value="3">blinks three times a second</option>
+            </Select>
+          )}
+        </Field>
       </form>
     </Dialog>
+  );
+}
+
+/** Further controls that open it, each alone or all of them held together. */
+function AlsoOpenedBy({
+  candidates,
+  register,
+  chosen,
+  inHost,
+}: {
+  readonly candidates: readonly Control[];
+  readonly register: UseFormRegister<Wish>;
+  readonly chosen: number;
+  readonly inHost: boolean;
+}) {
+  if (candidates.length === 0) return null;
+  return (
+    <fieldset className="flex flex-col gap-1.5">
+      <legend className="pb-1 text-xs font-medium text-ink-2">Also opened by</legend>
+      <div className="flex max-h-24 flex-wrap gap-x-3 gap-y-1 overflow-y-auto rounded-sm border px-2 py-1.5">
+        {candidates.map((c) => (
+          <label key={c.id} className="flex items-center gap-1.5 text-xs">
+            <input type="checkbox" value={c.id} {...register('alsoOpenedBy')} />
+            {c.name}
+          </label>
+        ))}
+      </div>
+      {chosen > 0 && (
+        <Select aria-label="How they open it" {...register('together')}>
+          <option value="alone">each of them opens it alone</option>
+          <option value="together" disabled={inHost}>
+            only all of them held together
+          </option>
+        </Select>
+      )}
+    </fieldset>
+  );
+}
+
+/** What a host listens for: a number that is added for it, or what the modifier sends anyway. */
+function ListensFor({ own, register }: { readonly own: Message | null; readonly register: UseFormRegister<Wish> }) {
+  return (
+    <Field label="The host listens for">
+      {(f) => (
+        <Select id={f} {...register('signalBy')}>
+          <option value="added">a number of its own, sent besides</option>
+          <option value="own" disabled={own === null}>
+            {own === null ? 'what it sends anyway (nothing yet)' : `what it sends anyway: ${shortName(own)}`}
+          </option>
+        </Select>
+      )}
+    </Field>
   );
 }
 

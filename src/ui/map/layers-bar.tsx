@@ -1,11 +1,11 @@
 'use client';
 // The layers of a controller under its ladder: what opens each, and taking one away.
-import { X } from 'lucide-react';
+import { Pencil, X } from 'lucide-react';
 import { nanoid } from 'nanoid';
 import { memo } from 'react';
 import { toast } from 'sonner';
 import { problemWords, removeLayer, setTap } from '@/core/commands';
-import { type Controller, type Edit, type Layer, layersOn, type RigIndex } from '@/core/rig';
+import { type Controller, type Edit, isTogether, type Layer, layersOn, modifierNames, type RigIndex } from '@/core/rig';
 import { LayerMark } from '../primitives/marks';
 import { useRig } from '../store/provider';
 
@@ -14,11 +14,12 @@ const modeWords = { 'while-held': 'held', toggled: 'on and off', 'next-press': '
 export const LayersBar = memo(function LayersBar({
   index,
   controller,
-  onAdd,
+  onLayer,
 }: {
   readonly index: RigIndex;
   readonly controller: Controller;
-  readonly onAdd: () => void;
+  /** Makes a layer, or changes one. */
+  readonly onLayer: (layer: Layer | null) => void;
 }) {
   const edit = useRig((s) => s.edit);
   const layers = layersOn(index.rig, controller.id);
@@ -28,9 +29,18 @@ export const LayersBar = memo(function LayersBar({
         <span key={layer.id} className="inline-flex max-w-full items-center gap-1 text-xs text-ink-2">
           <LayerMark layer={layer} size={10} />
           <span className="truncate" title={`${layer.name}, made in the ${layer.madeIn}`}>
-            {index.controls.get(layer.modifierControlId ?? '')?.name ?? 'no modifier'} {modeWords[layer.mode]}
+            {modifierNames(index, layer) || 'no modifier'} {modeWords[layer.mode]}
           </span>
-          {layer.madeIn === 'controller' && layer.modifierControlId !== null && (
+          <button
+            type="button"
+            aria-label={`Change layer ${layer.name}`}
+            title={`Change layer ${layer.name}`}
+            className="rounded-sm p-0.5 hover:text-ink"
+            onClick={() => onLayer(layer)}
+          >
+            <Pencil size={12} aria-hidden />
+          </button>
+          {layer.madeIn === 'controller' && layer.modifierControlId !== null && !isTogether(layer) && (
             <TapChoice index={index} layer={layer} edit={edit} />
           )}
           <button
@@ -44,7 +54,11 @@ export const LayersBar = memo(function LayersBar({
           </button>
         </span>
       ))}
-      <button type="button" onClick={onAdd} className="ml-auto rounded-sm text-xs font-medium text-verdigris hover:underline">
+      <button
+        type="button"
+        onClick={() => onLayer(null)}
+        className="ml-auto rounded-sm text-xs font-medium text-verdigris hover:underline"
+      >
         Add layer
       </button>
     </div>

@@ -3,7 +3,7 @@
 import dynamic from 'next/dynamic';
 import { useEffect } from 'react';
 import type { Message } from '@/core/midi';
-import type { Assignment, Control, Controller, GestureType, Parameter, RigIndex } from '@/core/rig';
+import type { Assignment, Control, Controller, GestureType, Layer, Parameter, RigIndex } from '@/core/rig';
 
 const pickParameter = () => import('../inspector/pick-parameter').then((m) => m.PickParameter);
 const PickParameter = dynamic(pickParameter, { ssr: false });
@@ -17,7 +17,7 @@ export type Wanted = 'assign' | 'add' | 'message' | { readonly at: number };
 /** What is open: choosing a parameter for a control that has none, one more for its function, or one with a message of its own. */
 export type Opened =
   | { readonly type: 'pick'; readonly for: Wanted }
-  | { readonly type: 'layer' }
+  | { readonly type: 'layer'; readonly layer: Layer | null }
   | { readonly type: 'listen' }
   | { readonly type: 'fill'; readonly source: Assignment };
 
@@ -46,6 +46,7 @@ export function MapDialogs({ index, controller, control, gesture, opened, onClos
         index={index}
         controller={controller}
         control={control}
+        layer={opened.layer}
         onMade={onLayer}
       />
     );

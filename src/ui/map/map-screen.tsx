@@ -5,7 +5,7 @@ import dynamic from 'next/dynamic';
 import { type RefObject, useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import type { Place } from '@/core/commands';
-import type { Control, Controller, GestureType, RigIndex } from '@/core/rig';
+import type { Control, Controller, GestureType, Layer, RigIndex } from '@/core/rig';
 import { runKey } from '../commands/use-command';
 import { type Effective, effective, shownGesture } from '../faceplate/effective';
 import { Faceplate } from '../faceplate/faceplate';
@@ -49,7 +49,7 @@ export function MapScreen() {
   });
 
   const drag = useParameterDrag(index, where, assigning);
-  const openLayer = useCallback((): void => setOpened({ type: 'layer' }), []);
+  const openLayer = useCallback((layer: Layer | null = null): void => setOpened({ type: 'layer', layer }), []);
   useInspectorSoon();
 
   if (!controller) return <NoController home={`/rigs/${index.rig.id}/gear`} />;
@@ -182,7 +182,7 @@ function MapSide({
   readonly place: Place;
   readonly gesture: GestureType | null;
   readonly assigning: Assigning;
-  readonly openLayer: () => void;
+  readonly openLayer: (layer?: Layer | null) => void;
 }) {
   return (
     <aside className="flex min-h-0 flex-col border-r contain-content">
@@ -199,7 +199,7 @@ function MapSide({
           place={place}
           onPlace={(bank, layerId) => go({ bank: bank ?? 0, layer: layerId })}
         />
-        <LayersBar index={index} controller={controller} onAdd={openLayer} />
+        <LayersBar index={index} controller={controller} onLayer={openLayer} />
       </div>
       <Waiting
         index={index}
@@ -240,7 +240,7 @@ function ChosenControl({
   readonly gesture: GestureType | null;
   readonly acting: Effective | null;
   readonly pick: (wanted: Wanted) => void;
-  readonly openLayer: () => void;
+  readonly openLayer: (layer?: Layer | null) => void;
 }) {
   return (
     <aside aria-label="The chosen control" className="flex min-h-0 flex-col border-l bg-sheet contain-content">
@@ -254,7 +254,7 @@ function ChosenControl({
           go={go}
           onPick={() => pick(acting ? 'add' : 'assign')}
           onFill={(source) => setOpened({ type: 'fill', source })}
-          onLayer={openLayer}
+          onLayer={() => openLayer()}
           onListen={() => setOpened({ type: 'listen' })}
           onMessage={() => pick('message')}
           onName={(at) => pick({ at })}

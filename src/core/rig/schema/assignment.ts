@@ -208,7 +208,10 @@ export const landingSchema = z.object({
 });
 export type Landing = z.infer<typeof landingSchema>;
 
-/** A layer; Base always exists and has no row. `signal` is what the modifier of a host-made layer sends (on 127, off 0). */
+/**
+ * A layer; Base always exists and has no row. `signal` is what the modifier of a host-made layer sends (on 127, off 0), or what it sends anyway. A host
+ * cannot know of two that are held together: that is for layers made in a controller.
+ */
 export const layerSchema = z.object({
   id: idSchema,
   order: orderSchema,
@@ -216,6 +219,9 @@ export const layerSchema = z.object({
   letter: lineSchema(2).min(1),
   shape: z.enum(['circle', 'diamond', 'triangle', 'square', 'hexagon']),
   modifierControlId: idSchema.nullable(),
+  /** Further controls that open it: each alone, or all of them held together. */
+  alsoOpenedBy: z.array(idSchema).max(8).default([]),
+  together: z.boolean().default(false),
   mode: z.enum(['while-held', 'toggled', 'next-press']),
   tap: z.array(actionSchema).max(64),
   scope: z.discriminatedUnion('type', [
@@ -225,6 +231,8 @@ export const layerSchema = z.object({
   ]),
   madeIn: z.enum(['controller', 'host']),
   signal: messageSchema.nullable(),
+  /** Whether the signal is a message of its own that the modifier sends besides, or one that it sends anyway for a function. */
+  signalBy: z.enum(['added', 'own']).default('added'),
   fallsThrough: z.boolean(),
   /** How often the light of its modifier blinks in a second while it is open. */
   blinks: blinkSchema.default(0),

@@ -11,6 +11,7 @@ import { wants } from './007-wants';
 import { ticks } from './008-ticks';
 import { lights } from './009-lights';
 import { counters } from './010-counters';
+import { layers } from './011-layers';
 import { hasTable, type Migration } from './migration';
 
 const migrations: readonly Migration[] = [
@@ -24,6 +25,7 @@ const migrations: readonly Migration[] = [
   ticks,
   lights,
   counters,
+  layers,
 ];
 
 /** The mark of this program in a database file, from step 006 on: the letters KEEL. */

@@ -1,0 +1,211 @@
+// Layers with several modifiers, two that are held together, and a host that listens for what the modifier sends anyway.
+import { describe, expect, it } from 'vitest';
+import { down, played, tap, up } from '../../../tests/kit/hand';
+import {
+  assignment,
+  cc,
+  did,
+  fixed,
+  landing,
+  latching,
+  layer,
+  momentary,
+  noteOn,
+  outcomeOf,
+  parameter,
+  smallRig,
+  withFunctions,
+} from '../../../tests/kit/small-rig';
+import { judge } from '../checks';
+import { type Assignment, apply, type Edit, indexRig, type Layer, type Rig } from '../rig';
+import { addLayer, changeLayer, changeMessage, removeWithDependents } from './index';
+
+let n = 0;
+const newId = (): string => `y${++n}`;
+const done = (rig: Rig, edit: Edit | null): Rig => {
+  const after = edit && apply(rig, edit);
+  if (!after?.ok) throw new Error(JSON.stringify(after));
+  return after.value;
+};
+const must = <T>(result: { readonly ok: true; readonly value: T } | { readonly ok: false; readonly error: unknown }): T => {
+  if (!result.ok) throw new Error(JSON.stringify(result.error));
+  return result.value;
+};
+const f = (
+  id: string,
+  on: string,
+  number: number,
+  layerId: string | null,
+  rest: Partial<Parameters<typeof assignment>[0]> = {},
+): Assignment => ({
+  ...assignment({ id, on, message: cc(number), behaviour: fixed(127), meant: [], ...rest }),
+  layerId,
+});
+const numbers = (rig: Rig, events: Parameters<typeof played>[1]): readonly string[] =>
+  played(rig, events).sent.map((s) => s.split(' ')[2] ?? '');
+const rigOf = (layers: readonly Layer[], functions: readonly Assignment[]): Rig => ({
+  ...withFunctions(smallRig([parameter('freeze')]), functions, []),
+  layers: [...layers],
+});
+
+describe('two modifiers for one layer', () => {
+  const either = layer({ id: 'L', modifierControlId: 'mod', alsoOpenedBy: ['fs2'] });
+  const rig = rigOf([either], [f('base', 'fs1', 20, null), f('in', 'fs1', 21, 'L')]);
+  it('each open it alone', () => {
+    for (const on of ['mod', 'fs2'])
+      expect(numbers(rig, [down(on, 0), ...tap('fs1', 100), up(on, 300), ...tap('fs1', 500)])).toEqual(['21', '20']);
+  });
+  it('keep it open until the last of them is let go', () => {
+    const events = [down('mod', 0), down('fs2', 50), up('mod', 100), ...tap('fs1', 200), up('fs2', 400), ...tap('fs1', 500)];
+    expect(numbers(rig, events)).toEqual(['21', '20']);
+  });
+  it('are never turned over by it themselves', () => {
+    const own = rigOf([either], [f('in', 'fs2', 21, 'L')]);
+    expect(outcomeOf(own, 'in')).toMatchObject({ type: 'unreachable', why: { type: 'is-its-own-modifier' } });
+  });
+  it('one that is taken off the panel leaves the other', () => {
+    const gone = done(rig, {
+      type: 'batch',
+      label: 'gone',
+      edits: removeWithDependents(rig, [{ table: 'controls', id: 'fs2' }]),
+    });
+    expect(gone.layers).toMatchObject([{ modifierControlId: 'mod', alsoOpenedBy: [] }]);
+  });
+});
+
+describe('two held together as a third', () => {
+  const three = [
+    layer({ id: 'A', name: 'A', modifierControlId: 'mod' }),
+    layer({ id: 'C', name: 'C', order: 2, modifierControlId: 'mod', alsoOpenedBy: ['fs2'], together: true }),
+    layer({ id: 'B', name: 'B', order: 3, modifierControlId: 'fs2' }),
+  ];
+  const rig = rigOf(three, [f('0', 'fs1', 20, null), f('a', 'fs1', 21, 'A'), f('b', 'fs1', 22, 'B'), f('c', 'fs1', 23, 'C')]);
+  it('lie above what each of them opens, in either order of the hands', () => {
+    for (const [one, other] of [
+      ['mod', 'fs2'],
+      ['fs2', 'mod'],
+    ] as const) {
+      const events = [
+        down(one, 0),
+        ...tap('fs1', 100),
+        down(other, 300),
+        ...tap('fs1', 400),
+        up(one, 600),
+        ...tap('fs1', 700),
+        up(other, 900),
+        ...tap('fs1', 1000),
+      ];
+      expect(numbers(rig, events)).toEqual(one === 'mod' ? ['21', '23', '22', '20'] : ['22', '23', '21', '20']);
+    }
+  });
+  it('are held both in what is played for a function there, and it works', () => {
+    const works = {
+      ...rig,
+      landings: [landing('freeze', { address: cc(23), mode: 'toggle' })],
+      assignments: rig.assignments.map((a) =>
+        a.id === 'c' ? { ...a, actions: a.actions.map((x) => (x.type === 'send' ? { ...x, meant: ['freeze'] } : x)) } : a,
+      ),
+    };
+    expect(did(works, 'freeze', 'c')).toMatchObject({ type: 'flips-once-per-press' });
+  });
+  it('lead to a bank that only they lead to: it is reached, and the way says both', () => {
+    const leads = rigOf(three, [{ ...f('c', 'fs1', 23, 'C'), actions: [{ type: 'go', to: { type: 'bank', bank: 2 } }] }]);
+    const banked = {
+      ...leads,
+      controllers: leads.controllers.map((c) => ({ ...c, firmware: { ...c.firmware, banks: 2, bankButtons: false } })),
+    };
+    expect([...judge(banked).findings.values()].flat().filter((x) => x.check === 'unreachable-place')).toEqual([]);
+  });
+});
+
+describe('a host that listens for what the modifier sends anyway', () => {
+  const host = layer({ id: 'H', modifierControlId: 'mod', madeIn: 'host', signal: noteOn(60), signalBy: 'own' });
+  const press = f('cue', 'mod', 0, null, { message: noteOn(60), behaviour: momentary(127, 0), meant: ['freeze'] });
+  const moves = f('in', 'fs1', 30, 'H', { meant: ['gate'] });
+  const rig: Rig = {
+    ...withFunctions(
+      smallRig([parameter('freeze'), parameter('gate')]),
+      [press, moves],
+      [
+        landing('freeze', { id: 'l1', address: noteOn(60), mode: 'gate' }),
+        landing('gate', { id: 'l2', address: cc(30), mode: 'toggle', hostLayerId: 'H' }),
+      ],
+    ),
+    layers: [host],
+  };
+  it('adds no message, and the layer opens by it', () => {
+    const told = played(rig, [down('mod', 0), ...tap('fs1', 100), up('mod', 300), ...tap('fs1', 500)]);
+    expect(told.sent.filter((s) => s.startsWith('0 ') || s.startsWith('300 '))).toHaveLength(2);
+    expect(told.values.filter((v) => v.includes('gate'))).toEqual(['100 gate 1']);
+    expect(did(rig, 'gate', 'in')).toMatchObject({ type: 'flips-once-per-press' });
+  });
+  it('is no clash, nothing in the way, and moves along with the message', () => {
+    expect([...judge(rig).findings.values()].flat().map((x) => x.check)).not.toContain('address-clash');
+    expect(judge(rig).findings.get('H') ?? []).toEqual([]);
+    const moved = done(rig, changeMessage(indexRig(rig), press, 0, noteOn(64), newId));
+    expect(moved.layers[0]?.signal).toEqual(noteOn(64));
+    expect(did(moved, 'gate', 'in')).toMatchObject({ type: 'flips-once-per-press' });
+  });
+});
+
+describe('changing a layer', () => {
+  const rig = withFunctions(
+    smallRig([parameter('freeze')], { layers: [layer({ id: 'L' })] }),
+    [f('cue', 'mod', 40, null, { behaviour: latching(127, 0) })],
+    [],
+  );
+  const wish = {
+    name: 'Heel',
+    modifierControlId: 'mod',
+    madeIn: 'controller',
+    fallsThrough: true,
+    mode: 'while-held',
+    reach: 'all',
+  } as const;
+  const [own] = rig.layers;
+  if (!own) throw new Error('no layer');
+  it('says all of it again: name, modifiers, how it opens, what it reaches, whether it blinks', () => {
+    const changed = done(
+      rig,
+      must(
+        changeLayer(indexRig(rig), own, {
+          ...wish,
+          reach: 'controller',
+          name: 'Toe',
+          alsoOpenedBy: ['fs2'],
+          together: true,
+          mode: 'toggled',
+          blinks: 2,
+          fallsThrough: false,
+        }),
+      ),
+    );
+    expect(changed.layers).toMatchObject([
+      { name: 'Toe', letter: 'T', alsoOpenedBy: ['fs2'], together: true, mode: 'toggled', blinks: 2, fallsThrough: false },
+    ]);
+  });
+  it('gives a host a number of its own, or what the modifier sends anyway', () => {
+    const added = done(rig, must(changeLayer(indexRig(rig), own, { ...wish, madeIn: 'host' })));
+    expect(added.layers[0]).toMatchObject({ madeIn: 'host', signalBy: 'added' });
+    expect(added.layers[0]?.signal).not.toEqual(cc(40));
+    const anyway = done(rig, must(changeLayer(indexRig(rig), own, { ...wish, madeIn: 'host', signalBy: 'own' })));
+    expect(anyway.layers[0]).toMatchObject({ signal: cc(40), signalBy: 'own' });
+  });
+  it('is refused where it cannot be', () => {
+    const index = indexRig(rig);
+    expect(changeLayer(index, own, { ...wish, reach: 'controller', modifierControlId: 'k1' })).toMatchObject({
+      error: { code: 'cannot-be-held' },
+    });
+    expect(changeLayer(index, own, { ...wish, madeIn: 'host', alsoOpenedBy: ['fs2'], together: true })).toMatchObject({
+      error: { code: 'together-in-host' },
+    });
+    expect(changeLayer(index, own, { ...wish, madeIn: 'host', modifierControlId: 'fs1', signalBy: 'own' })).toMatchObject({
+      error: { code: 'sends-nothing-of-its-own' },
+    });
+    const used = { ...rig, assignments: [...rig.assignments, f('in', 'fs1', 41, 'L')] };
+    expect(changeLayer(indexRig(used), own, { ...wish, madeIn: 'host' })).toMatchObject({
+      error: { code: 'layer-has-functions', functions: 1 },
+    });
+    expect(addLayer(index, { ...wish, reach: 'controller', name: 'New', modifierControlId: 'fs2' }, newId).ok).toBe(true);
+  });
+});
