@@ -130,6 +130,7 @@ export function madeRig(size: number): Rig {
         curve: { type: 'linear' },
         takeover: 'jump',
         setValue: 1,
+        chosenBy: null,
         entered: null,
         proved: null,
         note: '',

@@ -191,3 +191,30 @@ test('a desk with two sides: the cue switch keeps its tap, and held it opens a l
   });
   expect(told).toEqual(keptJob('cue-switch', told));
 });
+
+test('scenes chosen by the value of one message: two switches, one number, one line in the software', async ({ page }) => {
+  const id = await ownRig(page);
+  await open(page, id, 'gear');
+  await page.getByRole('button', { name: /^Quarry Hall/ }).click();
+  await page.getByText('What it can hear, and when').click();
+  await page.getByRole('checkbox', { name: 'value chooses the step' }).check();
+  await page.getByRole('link', { name: /^Map:/ }).click();
+  for (const [i, control] of ['FS 6', 'FS 7'].entries()) {
+    await page.getByRole('button', { name: new RegExp(`^${control}:`) }).click();
+    await page.getByRole('button', { name: 'Clear' }).click();
+    await page.getByRole('button', { name: 'Assign a parameter', exact: true }).click();
+    await pick(page, 'Size Quarry Hall');
+    await fill(page, 'Number', '60');
+    await page.getByLabel('Values').selectOption('on every press');
+    await fill(page, 'Value', String(20 + 2 * i));
+    await page.getByLabel('How Quarry Hall hears it').selectOption('value chooses the step');
+    await fill(page, 'Value of the first step of Size', '20');
+  }
+  await expect(page.getByTestId('outcome')).toContainText('Quarry');
+  await saved(page);
+  const told = jobOf(await exportOf(page, id), ['FS 6', 'FS 7'], (rig) =>
+    ['FS 6', 'FS 7', 'FS 6'].flatMap((name, i) => tap(controlNamed(rig, name), i * 1000)),
+  );
+  expect(told.landings).toHaveLength(1);
+  expect(told).toEqual(keptJob('scenes-by-value', told));
+});

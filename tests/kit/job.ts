@@ -65,11 +65,12 @@ export function jobOf(exported: string, names: readonly string[], events: (rig: 
     counters: rig.counters.map(({ id: _id, order: _order, controllerId: _controller, ...c }) => c),
     landings: rig.landings
       .filter((l) => meant.has(l.parameterId))
-      .map(({ parameterId, address, mode, from, to, setValue, coding, curve }) => ({
+      .map(({ parameterId, address, mode, from, to, setValue, chosenBy, coding, curve }) => ({
         parameter: parameter.get(parameterId),
         address,
         mode,
         ...(mode === 'set' ? { setValue } : { from, to }),
+        ...(chosenBy === null ? {} : { chosenBy }),
         ...(coding === null ? {} : { coding }),
         ...(curve.type === 'linear' ? {} : { curve }),
       })),

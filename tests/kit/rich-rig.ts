@@ -186,6 +186,8 @@ const modes: readonly Landing['mode'][] = [
   'next-preset',
   'previous-preset',
   'relative',
+  'choose',
+  'choose',
 ];
 const part = fc.oneof(fc.constantFrom(0, 1), fc.double({ min: 0, max: 1, noNaN: true }));
 const someLanding = fc.record({
@@ -201,6 +203,7 @@ const someLanding = fc.record({
   set: part,
   curve,
   takeover: fc.constantFrom('jump' as const, 'pickup' as const, 'scale' as const),
+  chosen: fc.oneof(fc.constant(null), fc.tuple(fc.nat(127), fc.nat(20))),
 });
 
 const style = fc.record({
@@ -331,6 +334,7 @@ export function richRig(given: SomeRichRig): Rig {
         from: at(l.from),
         to: at(l.to),
         setValue: at(l.set),
+        chosenBy: l.chosen && { from: u14(l.chosen[0]), to: u14(l.chosen[0] + l.chosen[1]) },
         curve: l.curve,
         takeover: l.takeover,
       }),

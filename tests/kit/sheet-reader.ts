@@ -126,6 +126,16 @@ function listed(text: string): readonly string[] {
   return names;
 }
 
+const modes: Readonly<Record<string, Landing['mode']>> = { 'set value': 'set', 'value chooses the step': 'choose' };
+
+/** The values on which it acts: one, some in a row, or from one up. */
+function chosen(text: string): Landing['chosenBy'] {
+  if (text === '') return null;
+  const up = /^from (\d+) up, one a step$/.exec(text);
+  const [from = '', to = from] = up ? [up[1]] : text.split(' to ');
+  return { from: num(from), to: num(to) } as Landing['chosenBy'];
+}
+
 const lights: Readonly<Record<string, Assignment['lightBy']>> = {
   'its own state': 'own-state',
   'what is sent back': 'feedback',
@@ -366,12 +376,13 @@ export function rebuilt(gear: Rig, lines: readonly ReadLine[]): Rig {
       port: line.say('port'),
       address: message(line, target.reception.shows),
       hostLayerId: inLayer(line.say('layer')),
-      mode: (line.say('hears it as') === 'set value' ? 'set' : line.say('hears it as').replace(' ', '-')) as Landing['mode'],
+      mode: modes[line.say('hears it as')] ?? (line.say('hears it as').replace(' ', '-') as Landing['mode']),
       coding: line.say('coding') === '' ? null : coding(line.say('coding')),
       from,
       to,
       curve: curve(line.say('curve')),
       takeover: { '': 'jump', jump: 'jump', 'pick up': 'pickup', scale: 'scale' }[line.say('takeover')] as Landing['takeover'],
+      chosenBy: chosen(line.say('on values')),
       setValue: line.say('sets') === '' ? 0 : value(line.say('sets'), parameter),
       entered: null,
       proved: null,

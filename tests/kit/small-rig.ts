@@ -205,6 +205,7 @@ export function landing(parameterId: string, change: Partial<Landing> = {}): Lan
     curve: { type: 'linear' },
     takeover: 'jump',
     setValue: 1,
+    chosenBy: null,
     entered: null,
     proved: null,
     note: '',

@@ -3,6 +3,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { beginEntered, enteredRig } from '@/core/commands';
+import { u14 } from '@/core/midi';
 import {
   type Assignment,
   apply,
@@ -57,7 +58,7 @@ const someChange = fc.oneof(
   fc.record({
     on: fc.constant('landings' as const),
     at: fc.nat(20),
-    field: fc.constantFrom('port', 'from', 'takeover', 'setValue', 'note', 'address', 'mode'),
+    field: fc.constantFrom('port', 'from', 'takeover', 'setValue', 'chosenBy', 'note', 'address', 'mode'),
     to: fc.nat(3),
     message: someMessage,
   }),
@@ -119,6 +120,7 @@ function editOf(rig: Rig, { on, at, field, to, message }: SomeChange): Edit | nu
     if (!row) return null;
     if (field === 'port' || field === 'note') return set('landings', row, field, words);
     if (field === 'from' || field === 'setValue') return set('landings', row, field, to / 3);
+    if (field === 'chosenBy') return set('landings', row, field, to === 0 ? null : { from: u14(to), to: u14(9) });
     if (field === 'takeover')
       return set('landings', row, 'takeover', (['jump', 'pickup', 'scale', 'jump'] as const)[to] ?? 'jump');
     if (field === 'mode') return set('landings', row, 'mode', (['absolute', 'toggle', 'set', 'gate'] as const)[to] ?? 'gate');
@@ -191,6 +193,7 @@ function told(rig: Rig, row: Assignment | Landing | Layer): readonly unknown[] {
       row.curve,
       row.takeover,
       ['set', 'preset'].includes(row.mode) ? row.setValue : null,
+      ['set', 'preset', 'choose'].includes(row.mode) ? row.chosenBy : null,
     ];
   return [
     row.modifierControlId,

@@ -23,6 +23,7 @@ const came: readonly { readonly with: number; readonly table: string; readonly f
   { with: 7, table: 'layers', fields: ['blinks'] },
   { with: 8, table: 'counters', fields: ['firstPress'] },
   { with: 10, table: 'layers', fields: ['alsoOpenedBy', 'together', 'signalBy'] },
+  { with: 11, table: 'landings', fields: ['chosenBy'] },
 ];
 const without = (rows: Rows, fields: readonly string[]): Rows =>
   rows.map((row) => Object.fromEntries(Object.entries(row).filter(([field]) => !fields.includes(field))));
@@ -63,6 +64,7 @@ describe('a rig file', () => {
     [7, 'counters move on at the first press'],
     [8, 'every action is done on every press'],
     [9, 'every layer has one modifier and a signal of its own'],
+    [10, 'every landing acts on every press'],
   ])('of version %i: %s, and every tick stands', (version) => {
     const was = JSON.parse(file(version));
     expect(was.formatVersion).toBe(version);

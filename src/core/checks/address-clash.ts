@@ -36,7 +36,7 @@ export const addressClash: AssignmentCheck<
       if (action.type !== 'send') continue;
       for (const message of messagesOf(action, index.counters)) {
         const sharers = sharersOf(index, message);
-        for (const { parameterId, landing } of movedBy(context, assignment, message, sharers)) {
+        for (const { parameterId, landing } of movedBy(context, assignment, action, message, sharers)) {
           if (meant.has(parameterId) || (landing && onLowByte(message, landing.address))) continue;
           keys.add(addressKey(message));
           const other = sharers.find((o) => o.send.meant.includes(parameterId) && !onLowByte(message, o.send.message));

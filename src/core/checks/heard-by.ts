@@ -1,7 +1,17 @@
 // What a message of an assignment moves, read from addresses, wires, ports, windows and banks: as the play has it, without playing. What is meant and
 // lands nowhere yet counts as if it were entered at the address that is sent.
 import { addressKey, heardKeys, type Message, u7 } from '../midi';
-import { type Assignment, hostLayerAt, type Landing, type Layer, modifiersOf, type PlacedSend, type RigIndex } from '../rig';
+import {
+  type Assignment,
+  actsOnSome,
+  hostLayerAt,
+  type Landing,
+  type Layer,
+  modifiersOf,
+  type PlacedSend,
+  type RigIndex,
+  type Send,
+} from '../rig';
 import { accepts, arrivalPort, hopsOf } from '../wires';
 import type { CheckContext } from './finding';
 
@@ -54,6 +64,7 @@ export function timesHeard(
 export function movedBy(
   context: CheckContext,
   assignment: Assignment,
+  send: Send,
   message: Message,
   sharers: readonly PlacedSend[],
 ): readonly Moved[] {
@@ -67,6 +78,7 @@ export function movedBy(
     const target = index.targets.get(landing.targetId);
     const ports = arrivals.get(landing.targetId);
     if (!target || !ports || landing.hostLayerId !== layer || !accepts(target, landing.address)) return [];
+    if (!actsOnSome(index.counters, send, landing)) return [];
     if (target.reception.tellsPortsApart && landing.port !== '' && !ports.has(landing.port)) return [];
     return sameBank(context, assignment, message, landing.address, landing.targetId)
       ? [{ parameterId: landing.parameterId, landing }]

@@ -96,6 +96,7 @@ export function defaultLanding(
     curve: straight,
     takeover: 'jump',
     setValue: parameter.kind === 'toggle' ? parameter.highest : parameter.default,
+    chosenBy: null,
     entered: null,
     proved: null,
     note: '',

@@ -137,6 +137,7 @@ export function fillEdit(index: RigIndex, plan: FillPlan, newId: NewId): Edit {
         curve: { type: 'linear' },
         takeover: 'jump',
         setValue: parameter.highest,
+        chosenBy: null,
         entered: null,
         proved: null,
         note: '',

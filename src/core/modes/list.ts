@@ -1,6 +1,7 @@
 // The receive modes, one a file. A new mode is a file beside these, a line in this list, and a worked example in its test.
 import * as z from 'zod';
 import { absolute } from './absolute';
+import { choose } from './choose';
 import { decrement } from './decrement';
 import { gate } from './gate';
 import { increment } from './increment';
@@ -25,6 +26,7 @@ const modeList = [
   nextPreset,
   previousPreset,
   relative,
+  choose,
 ] as const;
 
 export type ReceiveMode = (typeof modeList)[number]['type'];

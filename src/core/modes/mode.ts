@@ -8,6 +8,8 @@ export interface HeardRange {
   readonly to: number;
   readonly setValue: number;
   readonly coding: RelativeCoding | null;
+  /** The message values that it acts on, where it does not act on every press. */
+  readonly chosenBy: { readonly from: number; readonly to: number } | null;
   readonly curve: CurveSpec;
 }
 
@@ -48,7 +50,7 @@ export interface ReceiveModeFacts<T extends string = string> {
   /** What it does to the parameter, in a sentence: sets, flips, moves. */
   readonly does: string;
   /** What has to be entered together with it. */
-  readonly needs: 'coding' | 'value' | null;
+  readonly needs: 'coding' | 'value' | 'first-value' | null;
   /** Whether its range is one of travel, so that takeover and a curve mean something on what moves. */
   readonly travels: boolean;
   /** Whether the next value follows from the present one: the same message twice does more than once. */

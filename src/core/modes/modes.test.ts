@@ -50,6 +50,14 @@ const examples: Readonly<Record<ReceiveMode, Example>> = {
     after: [1, 1, 3],
     back: [2, null],
   },
+  choose: {
+    kind: 'stepped',
+    landing: { from: 0, to: 4, chosenBy: { from: 10, to: 14 } },
+    before: 2,
+    arriving: [10, 14, 15, 9, 13],
+    after: [0, 4, 4, 4, 3],
+    back: [3, 13],
+  },
   relative: {
     kind: 'continuous',
     landing: { coding: 'twos-complement' },
@@ -60,7 +68,7 @@ const examples: Readonly<Record<ReceiveMode, Example>> = {
   },
 };
 
-const range: HeardRange = { from: 0, to: 100, setValue: 0, coding: null, curve: straight };
+const range: HeardRange = { from: 0, to: 100, setValue: 0, coding: null, chosenBy: null, curve: straight };
 const parameter = (kind: HeardParameter['kind']): HeardParameter => ({
   kind,
   lowest: 0,
@@ -108,6 +116,15 @@ describe.each(receiveModes)('%s', (mode) => {
       { numRuns: 60 },
     );
   });
+});
+
+it('set value acts on the values that choose it, whatever counts as a press', () => {
+  const landing = { ...range, mode: 'set' as const, setValue: 30, chosenBy: { from: 5, to: 7 } };
+  const hear = makeHear(landing, parameter('continuous'), reception);
+  expect([4, 5, 7, 8, 127].map((value) => hear.value('cc', value, 50))).toEqual([50, 30, 30, 50, 50]);
+  expect([hear.sentBack('cc', 30, 127), hear.sentBack('cc', 31, 127)]).toEqual([7, null]);
+  // A message without a value is chosen by its number alone.
+  expect(hear.value('program', 0, 50)).toBe(30);
 });
 
 it('a trigger fires on what a mode asks of it: absolute and gate on what counts as on, the others on what acts', () => {

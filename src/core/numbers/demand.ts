@@ -1,6 +1,7 @@
 // What wants a number: every function that sends a numbered message, with all of its sends that have to stay at one address.
 import { addTo, groupBy } from '../base';
 import { addressKey, type Message, shortName } from '../midi';
+import { modeOf } from '../modes';
 import {
   type Assignment,
   fireTogether,
@@ -65,6 +66,7 @@ export function demandsOf(index: RigIndex): readonly Demand[] {
         (firstAt.get(key) ?? []).find(
           (p) =>
             sentTogether(index, key, p, placed) ||
+            chosenApart(index, key) ||
             (sameFunction(p.send.meant, action.meant) &&
               (shares(controllerOf(p), controllerOf(placed)) || listens(index, key, action.meant))),
         );
@@ -111,6 +113,18 @@ function sentTogether(index: RigIndex, key: number, a: PlacedSend, b: PlacedSend
   const meant = new Set([...a.send.meant, ...b.send.meant]);
   return (index.sendsAt.get(key) ?? []).every(
     (p) => fireTogether(p.assignment, b.assignment) || !p.send.meant.some((id) => meant.has(id)),
+  );
+}
+
+/** Whether all that listens at an address is told apart by values: whoever sends there shares one number on purpose. */
+function chosenApart(index: RigIndex, key: number): boolean {
+  const landings = index.landingsAt.get(key) ?? [];
+  return (
+    landings.length > 0 &&
+    landings.every((l) => {
+      const { needs } = modeOf(l.mode);
+      return needs === 'first-value' || (needs === 'value' && l.chosenBy !== null);
+    })
   );
 }
 

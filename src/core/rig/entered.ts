@@ -75,6 +75,9 @@ function actionFacts(counters: Lookup<string, Counter>, action: Action): unknown
   };
 }
 
+/** Whether what it acts on is told apart by values: in modes that have one value, or many in a row. */
+const readsValues = ({ mode }: Landing): boolean => ['value', 'first-value'].includes(modeOf(mode).needs ?? '');
+
 /** What is entered in a target for a landing. */
 function factsOfLanding(row: Landing): Entered {
   return unusual(
@@ -89,6 +92,7 @@ function factsOfLanding(row: Landing): Entered {
       curve: row.curve,
       takeover: row.takeover,
       sets: modeOf(row.mode).needs === 'value' ? row.setValue : null,
+      chosenBy: readsValues(row) ? row.chosenBy : null,
     },
     { port: '', curve: { type: 'linear' }, takeover: 'jump' },
   );
@@ -169,10 +173,11 @@ export function heldLanding(row: Landing): Landing | null {
     curve = { type: 'linear' },
     takeover = 'jump',
     sets,
+    chosenBy = null,
   } = kept;
   const [from, to] = Array.isArray(range) ? range : [];
   const held = { parameterId: parameter, port, address, hostLayerId: layer, mode, coding, from, to, curve, takeover };
-  const read = landingSchema.safeParse({ ...row, ...held, setValue: sets ?? row.setValue });
+  const read = landingSchema.safeParse({ ...row, ...held, setValue: sets ?? row.setValue, chosenBy });
   return read.success ? read.data : row;
 }
 

@@ -18,6 +18,7 @@ export {
   type Controller,
   type Counter,
   chordWindowSchema,
+  chosenBySchema,
   counterStepSchema,
   type Evidence,
   emptyRig,
@@ -77,6 +78,7 @@ export { firstBroken, referencesOf, rowsPointingAt } from './references';
 
 export { countingOf } from './counting';
 export { alternates, onTurn, sentAtOnce } from './turns';
+export { actsOnSome, canSend } from './values-sent';
 
 // What a function is called, and what its light shows.
 

@@ -43,6 +43,7 @@ const factWords = {
   mode: 'Hears it as',
   coding: 'Coding',
   sets: 'Sets',
+  chosenBy: 'On values',
   range: 'Range',
   takeover: 'Takeover',
   purpose: 'For',

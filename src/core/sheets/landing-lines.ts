@@ -53,6 +53,7 @@ function landingLine(index: RigIndex, naming: Naming, target: Target, landing: L
     fact('mode', mode, modeOf(mode).name),
     fact('coding', coding, coding === null ? '' : codingWords[coding]),
     modeOf(mode).needs === 'value' ? fact('sets', landing.setValue, exactValue(parameter, landing.setValue)) : null,
+    chosenFact(landing),
     rangeFact(parameter, landing),
     fact('curve', curveValue(curve), curveWords(curve)),
     takeover !== 'jump' || target.reception.takeover.length > 1 ? fact('takeover', takeover, takeovers[takeover]) : null,
@@ -93,6 +94,15 @@ function fromWords(index: RigIndex, naming: Naming, senders: readonly Assignment
     return `${controlOn(index, naming, a.controlId)} ${a.gesture.type.replace('-', ' ')}${bank}`;
   });
   return [...new Set(words)].join(', ');
+}
+
+/** The values that it acts on: those that choose its value, or the first of a row. */
+function chosenFact({ mode, chosenBy }: Landing): Fact | null {
+  const { needs } = modeOf(mode);
+  if (needs === 'first-value') return fact('chosenBy', chosenBy?.from ?? 0, `from ${chosenBy?.from ?? 0} up, one a step`);
+  if (needs !== 'value' || chosenBy === null) return null;
+  const { from, to } = chosenBy;
+  return fact('chosenBy', [from, to], from === to ? String(from) : `${from} to ${to}`);
 }
 
 function layerLine(index: RigIndex, naming: Naming, target: Target, layer: Layer): SheetLine {

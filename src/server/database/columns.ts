@@ -143,6 +143,7 @@ export const columns: { readonly [T in TableName]: Readonly<Record<Exclude<keyof
     curve: 'json',
     takeover: 'text',
     setValue: 'real',
+    chosenBy: 'json',
     entered: 'json',
     proved: 'json',
     note: 'text',

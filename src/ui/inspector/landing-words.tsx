@@ -9,6 +9,7 @@ import { modeOf, receiveModes } from '@/core/modes';
 import type { Assignment, Edit, Landing, Parameter, RigIndex, Target } from '@/core/rig';
 import { showNumber } from '@/core/values';
 import { parseDecimal } from '../primitives/numbers';
+import { ChosenBy, FirstValue } from './chosen-words';
 import { CurveWord } from './curve-word';
 import { Line, Stop, Tail, WordInput, WordSelect } from './word';
 
@@ -79,13 +80,12 @@ export function LandingWords({ index, assignment, parameter, target, landing, ed
         </>
       ) : facts.needs === 'value' ? (
         <>
-          and sets <b>{parameter.name}</b> to{' '}
-          <Tail after={remove}>
-            {end('setValue', `Value of ${parameter.name}`)} {unit}
-          </Tail>
+          and sets <b>{parameter.name}</b> to {end('setValue', `Value of ${parameter.name}`)} {unit}
+          <ChosenBy parameter={parameter} landing={landing} change={change} after={remove} />
         </>
       ) : (
         <TravelWords
+          after={facts.needs === 'first-value' ? <FirstValue parameter={parameter} landing={landing} change={change} /> : null}
           parameter={parameter}
           landing={landing}
           remove={remove}
@@ -110,6 +110,7 @@ function TravelWords({
   curved,
   unit,
   end,
+  after,
 }: {
   readonly parameter: Parameter;
   readonly landing: Landing;
@@ -119,6 +120,8 @@ function TravelWords({
   readonly curved: boolean;
   readonly unit: string | null;
   readonly end: (field: 'from' | 'to' | 'setValue', label: string) => JSX.Element;
+  /** What else is said of it. */
+  readonly after: JSX.Element | null;
 }) {
   return (
     <>
@@ -141,7 +144,8 @@ function TravelWords({
             onCurve={(curve) => change({ curve }, `Change the curve of ${parameter.name}`)}
           />
         </Tail>
-      )}
+      )}{' '}
+      {after}
     </>
   );
 }

@@ -62,8 +62,33 @@ function begun(layer: Layer | null, first: Control | undefined): Wish {
   };
 }
 
-export function LayerDialog({ open, onOpenChange, index, controller, control, layer, onMade }: Props) {
+/** Keeps what stands in the form: the id of a new layer, empty for one that was changed, null where it could not be. */
+function useKeeping(index: RigIndex, layer: Layer | null): (values: Wish) => string | null {
   const edit = useRig((s) => s.edit);
+  return (values) => {
+    const wish = {
+      ...values,
+      fallsThrough: values.fallsThrough === 'yes',
+      together: values.together === 'together',
+      blinks: Number(values.blinks),
+    };
+    const refuse = (problem: CommandProblem): null => {
+      toast.error(layer ? 'The layer stays as it was.' : 'No layer was made.', { description: problemWords(problem) });
+      return null;
+    };
+    if (layer) {
+      const changed = changeLayer(index, layer, wish);
+      if (!changed.ok) return refuse(changed.error);
+      return edit(changed.value) ? '' : null;
+    }
+    const made = addLayer(index, wish, () => nanoid(10));
+    if (!made.ok) return refuse(made.error);
+    return edit(made.value.edit) ? made.value.id : null;
+  };
+}
+
+export function LayerDialog({ open, onOpenChange, index, controller, control, layer, onMade }: Props) {
+  const keep = useKeeping(index, layer);
   const candidates = (index.controlsOf.get(controller.id) ?? []).filter((c) => canBeHeld(c) && c.kind !== 'key-range');
   const free = candidates.filter((c) => !index.layersByModifier.has(c.id));
   const first = free.find((c) => c.id === control?.id) ?? free[free.length - 1];
@@ -73,26 +98,10 @@ export function LayerDialog({ open, onOpenChange, index, controller, control, la
   });
   const id = useId();
   const save = handleSubmit((values) => {
-    const wish = {
-      ...values,
-      fallsThrough: values.fallsThrough === 'yes',
-      together: values.together === 'together',
-      blinks: Number(values.blinks),
-    };
-    const refuse = (problem: CommandProblem): void =>
-      void toast.error(layer ? 'The layer stays as it was.' : 'No layer was made.', { description: problemWords(problem) });
-    if (layer) {
-      const changed = changeLayer(index, layer, wish);
-      if (!changed.ok) refuse(changed.error);
-      else if (edit(changed.value)) onOpenChange(false);
-      return;
-    }
-    const made = addLayer(index, wish, () => nanoid(10));
-    if (!made.ok) refuse(made.error);
-    else if (edit(made.value.edit)) {
-      onOpenChange(false);
-      onMade(made.value.id);
-    }
+    const made = keep(values);
+    if (made === null) return;
+    onOpenChange(false);
+    if (made !== '') onMade(made);
   });
   const sided = (index.controlsOf.get(controller.id) ?? []).some((c) => c.side !== 'none');
   const inHost = watch('madeIn') === 'host';

@@ -182,6 +182,11 @@ export const assignmentSchema = z.object({
 });
 export type Assignment = z.infer<typeof assignmentSchema>;
 
+/** A range of message values, both ends in it. */
+export const chosenBySchema = z
+  .object({ from: u14Schema, to: u14Schema })
+  .refine((c) => c.from <= c.to, { message: 'values run from a lower to a higher one', path: ['to'] });
+
 /**
  * One row of what a target listens for. `from`–`to` is the part of the parameter's range that the message covers, in its
  * unit (from > to runs it backwards); `setValue` is used by the mode *set*.
@@ -202,6 +207,11 @@ export const landingSchema = z.object({
   curve: curveSchema,
   takeover: z.enum(['jump', 'pickup', 'scale']),
   setValue: z.number().finite(),
+  /**
+   * The message values that it acts on: in the mode *set* those that choose its value, null for everything that counts as a press; in the mode *choose* `from` is
+   * the value of its first step, null for 0.
+   */
+  chosenBy: chosenBySchema.nullable().default(null),
   entered: tickSchema.nullable(),
   proved: proofSchema.nullable(),
   note: noteSchema,

@@ -7,6 +7,7 @@ export {
   behaviourValues,
   blinkSchema,
   chordWindowSchema,
+  chosenBySchema,
   type Gesture,
   keysSchema,
   type Landing,

@@ -12,6 +12,7 @@ import { ticks } from './008-ticks';
 import { lights } from './009-lights';
 import { counters } from './010-counters';
 import { layers } from './011-layers';
+import { chosenBy } from './012-chosen-by';
 import { hasTable, type Migration } from './migration';
 
 const migrations: readonly Migration[] = [
@@ -26,6 +27,7 @@ const migrations: readonly Migration[] = [
   lights,
   counters,
   layers,
+  chosenBy,
 ];
 
 /** The mark of this program in a database file, from step 006 on: the letters KEEL. */

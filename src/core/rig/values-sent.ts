@@ -1,0 +1,43 @@
+// Which values a send can put out: for what listens for some of them only.
+import { exhaustive, type Lookup } from '../base';
+import { valueMax } from '../midi';
+import { modeOf } from '../modes';
+import { countingOf } from './counting';
+import type { Counter, Landing, Send } from './schema';
+
+/** Whether a send can put out a value from `from` to `to`, on a press, a release, or anywhere in its travel. */
+export function canSend(counters: Lookup<string, Counter>, { message, behaviour }: Send, from: number, to: number): boolean {
+  const among = (...values: readonly number[]): boolean => values.some((v) => v >= from && v <= to);
+  switch (behaviour.type) {
+    case 'range': {
+      const low = Math.min(behaviour.from, behaviour.to);
+      const high = Math.max(behaviour.from, behaviour.to);
+      // On a press the release sends 0.
+      return among(0) || (low <= to && high >= from);
+    }
+    case 'momentary':
+      return among(behaviour.down, behaviour.up);
+    case 'latching':
+      return among(behaviour.first, behaviour.second);
+    case 'fixed':
+      return among(behaviour.value);
+    case 'relative':
+      return true;
+    case 'stepping': {
+      const counter = countingOf(counters, behaviour);
+      return (
+        !counter || message.type === 'program' || (counter.from <= to && Math.min(counter.to, valueMax(message.type)) >= from)
+      );
+    }
+    default:
+      return exhaustive(behaviour);
+  }
+}
+
+/** Whether a landing at the address of a send acts on something that this sends. */
+export function actsOnSome(counters: Lookup<string, Counter>, send: Send, { mode, chosenBy, from, to }: Landing): boolean {
+  if (modeOf(mode).needs === 'value' && chosenBy !== null) return canSend(counters, send, chosenBy.from, chosenBy.to);
+  if (modeOf(mode).needs !== 'first-value') return true;
+  const first = chosenBy?.from ?? 0;
+  return canSend(counters, send, first, first + Math.floor(Math.abs(to - from)));
+}
