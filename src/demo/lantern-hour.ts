@@ -5,8 +5,14 @@ import {
   addLayer,
   addParameters,
   addTarget,
+  alternate,
   assign,
   assignmentAt,
+  assignRaw,
+  changeBehaviour,
+  changeMessage,
+  countAnew,
+  countWith,
   type Place,
   plainProfile,
 } from '@/core/commands';
@@ -15,6 +21,7 @@ import { controllerTemplates } from '@/core/library';
 import { channel, u7, u14 } from '@/core/midi';
 import {
   type Action,
+  type Assignment,
   apply,
   type Behaviour,
   type Edit,
@@ -177,8 +184,67 @@ function lights(b: Builder, heel: string): Rig {
     for (const row of own()) b.do(set('assignments', row, 'colourOff', 'blue'));
   }
   for (const row of b.rig.layers.filter((l) => l.id === heel)) b.do(set('layers', row, 'blinks', 2));
+  finale(b);
   return b.rig;
 }
+
+/**
+ * The last bank, still to be entered: a tuner that is not on the rig, a switch that alternates between two of its programs, and a chord that one switch
+ * counts up and another down. The board has steps of its own before and after.
+ */
+function finale(b: Builder): void {
+  const place: Place = { bank: 4, page: null, layerId: null };
+  const row = (id: string): Assignment => {
+    const found = b.rig.assignments.find((a) => a.id === id);
+    if (!found) throw new Error('demo: function lost');
+    return found;
+  };
+  const raw = (name: string, text: string, number: number): string => {
+    const control = b.control('Floorboard 8+2', name);
+    const made = must(assignRaw(indexRig(b.rig), { controlId: control.id, place, gesture: { type: 'press' } }, b.newId), name);
+    b.do(made.edit);
+    const program = { type: 'program', channel: channel(8), number: u7(number), bank: null } as const;
+    b.do(must(changed(changeMessage(indexRig(b.rig), row(made.assignmentId), 0, program, b.newId)), name));
+    b.do(set('assignments', row(made.assignmentId), 'textShort', text));
+    return made.assignmentId;
+  };
+  raw('FS 1', 'TUNER', 0);
+  const drones = raw('FS 2', 'DRONES', 4);
+  b.do(must(alternate(indexRig(b.rig), row(drones)), 'drones'));
+  const other = { type: 'program', channel: channel(8), number: u7(5), bank: null } as const;
+  b.do(must(changed(changeMessage(indexRig(b.rig), row(drones), 1, other, b.newId)), 'drones'));
+  chord(b, place, row);
+  for (const c of b.rig.controllers.filter((c) => c.name === 'Floorboard 8+2'))
+    b.do(
+      set('controllers', c, 'setUp', {
+        before: ['Switch its touch messages off.'],
+        after: ['Save as slot 3, and write it on the lid.'],
+      }),
+    );
+}
+
+/** Counted up by one switch and down by another, with one counter that wraps. */
+function chord(b: Builder, place: Place, row: (id: string) => Assignment): void {
+  const made = ['FS 3', 'FS 5'].map((name) => {
+    const { id: controlId } = b.control('Floorboard 8+2', name);
+    const wish = { parameterId: b.parameter('Pane Choir: Chord').id, controlId, place, gesture: { type: 'press' } } as const;
+    const assigned = must(assign(indexRig(b.rig), { ...wish, onTaken: 'join' }, b.newId), name);
+    b.do(assigned.edit);
+    const program = { type: 'program', channel: channel(5), number: u7(20), bank: null } as const;
+    b.do(must(changed(changeMessage(indexRig(b.rig), row(assigned.assignmentId), 0, program, b.newId)), name));
+    return assigned.assignmentId;
+  });
+  const [up = '', down = ''] = made;
+  b.do(must(countAnew(indexRig(b.rig), row(up), 0, b.newId), 'chord'));
+  const counter = b.rig.counters.at(-1);
+  if (!counter) throw new Error('demo: counter lost');
+  b.do(must(countWith(indexRig(b.rig), row(down), 0, counter, b.newId), 'chord'));
+  b.do(must(changed(changeBehaviour(row(down), 0, { type: 'stepping', counterId: counter.id, step: -1 })), 'chord'));
+}
+
+/** A change that is there; the demo makes none that is not. */
+const changed = (edit: Edit | null) =>
+  edit ? ({ ok: true, value: edit } as const) : ({ ok: false, error: 'nothing to change' } as const);
 
 /** Builds the demo rig. The same identifiers each time. */
 export function lanternHour(id = 'lantern-hour'): Rig {

@@ -222,6 +222,8 @@ const someCounter = fc.record({
   firstPress: fc.constantFrom('moves-on' as const, 'moves-on' as const, 'sends-start' as const),
 });
 
+const someSteps = fc.array(fc.constantFrom('Factory reset.', '=1+1', 'touch messages: "off"'), { maxLength: 2 });
+
 /** What such a rig is made of. */
 export const someRichRig = fc.record({
   styles: fc.tuple(style, style, style),
@@ -238,6 +240,7 @@ export const someRichRig = fc.record({
   apart: fc.boolean(),
   waits: fc.boolean(),
   filter: fc.constantFrom(null, null, [channel(5)]),
+  setUp: fc.tuple(...[0, 1, 2].map(() => fc.record({ before: someSteps, after: someSteps }))),
 });
 export type SomeRichRig = typeof someRichRig extends fc.Arbitrary<infer T> ? T : never;
 
@@ -356,6 +359,7 @@ export function richRig(given: SomeRichRig): Rig {
       name: clean(given.boards[i] ?? id),
       order: i,
       port: `port ${i + 1}`,
+      setUp: given.setUp[i] ?? board.setUp,
       bankNames: [...given.bankNames],
       firmware: {
         ...board.firmware,
@@ -397,6 +401,7 @@ export function richRig(given: SomeRichRig): Rig {
       {
         ...hall,
         name: clean(given.hall),
+        setUp: given.setUp[2] ?? hall.setUp,
         reception: {
           ...hall.reception,
           shows: given.styles[2],

@@ -245,6 +245,17 @@ export function rebuilt(gear: Rig, lines: readonly ReadLine[]): Rig {
     return Number(called(names, text).id);
   }
 
+  const setUps = new Map<string, { before: string[]; after: string[] }>();
+  for (const line of lines)
+    for (const when of ['before', 'after'] as const) {
+      if (line.say(when) === '') continue;
+      const { id } = unitOf(line);
+      const own = setUps.get(id) ?? { before: [], after: [] };
+      own[when].push(line.say(when));
+      setUps.set(id, own);
+    }
+  const isSetUp = (line: ReadLine): boolean => line.say('before') !== '' || line.say('after') !== '';
+
   // Layers first: what stands in them names them.
   for (const line of lines.filter((l) => l.side === 'controller' && l.say('opens') !== '')) {
     const controller = controllerOf(line);
@@ -293,7 +304,7 @@ export function rebuilt(gear: Rig, lines: readonly ReadLine[]): Rig {
     return found.id;
   };
 
-  for (const line of lines.filter((l) => l.side === 'controller' && l.say('opens') === '')) {
+  for (const line of lines.filter((l) => l.side === 'controller' && l.say('opens') === '' && !isSetUp(l))) {
     const controller = controllerOf(line);
     const part = line.say('part');
     if (part !== '' && !part.startsWith('1 of ')) {
@@ -389,5 +400,15 @@ export function rebuilt(gear: Rig, lines: readonly ReadLine[]): Rig {
       note: '',
     });
   }
-  return { ...gear, layers, counters: [...counters.values()], assignments, landings };
+  const none = { before: [], after: [] };
+  const own = <T extends Controller | Target>(unit: T): T => ({ ...unit, setUp: setUps.get(unit.id) ?? none });
+  return {
+    ...gear,
+    controllers: gear.controllers.map(own),
+    targets: gear.targets.map(own),
+    layers,
+    counters: [...counters.values()],
+    assignments,
+    landings,
+  };
 }

@@ -119,7 +119,8 @@ function trace(rig: Rig, events: readonly ChainEvent[]) {
         `${a.controlId} ${a.gesture.type} ${a.bank} ${a.page} ${a.textShort} ${a.textLong} ${a.colour} ${a.colourOff} ${a.lightBy}`,
     );
   const blinks = rig.layers.map((l) => l.blinks);
-  return { sent, values: [...values].sort(), texts: texts.sort(), blinks: blinks.sort() };
+  const setUp = [...rig.controllers, ...rig.targets].map((u) => u.setUp);
+  return { sent, setUp, values: [...values].sort(), texts: texts.sort(), blinks: blinks.sort() };
 }
 
 describe('the sheet is enough', () => {

@@ -24,6 +24,8 @@ const came: readonly { readonly with: number; readonly table: string; readonly f
   { with: 8, table: 'counters', fields: ['firstPress'] },
   { with: 10, table: 'layers', fields: ['alsoOpenedBy', 'together', 'signalBy'] },
   { with: 11, table: 'landings', fields: ['chosenBy'] },
+  { with: 12, table: 'controllers', fields: ['setUp'] },
+  { with: 12, table: 'targets', fields: ['setUp'] },
 ];
 const without = (rows: Rows, fields: readonly string[]): Rows =>
   rows.map((row) => Object.fromEntries(Object.entries(row).filter(([field]) => !fields.includes(field))));
@@ -65,6 +67,7 @@ describe('a rig file', () => {
     [8, 'every action is done on every press'],
     [9, 'every layer has one modifier and a signal of its own'],
     [10, 'every landing acts on every press'],
+    [11, 'nothing is to be done before or after'],
   ])('of version %i: %s, and every tick stands', (version) => {
     const was = JSON.parse(file(version));
     expect(was.formatVersion).toBe(version);

@@ -8,6 +8,7 @@ import {
   commonReception,
   type Edit,
   insert,
+  noSetUp,
   type Panel,
   type Rig,
   type Target,
@@ -63,6 +64,7 @@ export function addController(
     height: template.panel.height,
     bankNames: [...template.bankNames],
     firmware: template.firmware,
+    setUp: template.setUp ?? noSetUp,
     evidence: template.evidence ?? [],
     note: template.note ?? '',
   };
@@ -124,6 +126,7 @@ export function addTarget(
     port: '',
     version: profile.software ?? '',
     reception: profile.reception,
+    setUp: profile.setUp ?? noSetUp,
     evidence: profile.evidence ?? [],
     note: profile.note ?? '',
   };

@@ -8,7 +8,7 @@ import { type ImportProblem, readJson } from './json';
 /** What a rig file begins with. */
 export const RIG_FORMAT = 'keen-dial/rig';
 /** The version that is written; every older one is read. */
-export const RIG_FORMAT_VERSION = 11;
+export const RIG_FORMAT_VERSION = 12;
 /** From this version on no text holds a control character; older files are cleaned. */
 const CLEAN_SINCE = 4;
 /** Most rows in one rig. */
@@ -111,7 +111,8 @@ const scriptsOfVersion1 = z.looseObject({
  * follow, and layers may blink: as they were, steady and as their controller does it. Version 8: gestures count by steps of their own, and a counter may begin
  * by sending its start: as they were, by the counter's step, moving on at once. Version 9: a gesture may alternate between two lists; older ones do all on every press. Version 10: a layer has
  * further modifiers, each alone or together, and may listen for what its modifier sends anyway; older ones have one, and a signal of their own.
- * Version 11: a landing may act on some values only; older ones act on every press.
+ * Version 11: a landing may act on some values only; older ones act on every press. Version 12: units have steps of
+ * set-up of a player's own; older ones have none.
  */
 function migrated(raw: unknown, version: number): unknown {
   return version >= CLEAN_SINCE ? raw : cleanTexts(version >= 3 ? raw : migratedTo3(version >= 2 ? raw : migratedTo2(raw)));

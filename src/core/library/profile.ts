@@ -1,5 +1,5 @@
 // A target as the library holds it, and the same as a small rig.
-import { emptyRig, type Parameter, type Reception, type Rig, type Target } from '../rig';
+import { emptyRig, noSetUp, type Parameter, type Reception, type Rig, type Target } from '../rig';
 
 /** A parameter without identifiers. */
 export type ProfileParameter = Omit<Parameter, 'id' | 'order' | 'targetId'>;
@@ -37,6 +37,7 @@ export interface TargetProfile {
   readonly parameters: readonly ProfileParameter[];
   /** The version of the software that it was made for. */
   readonly software?: string;
+  readonly setUp?: Target['setUp'];
   readonly evidence?: Target['evidence'];
   readonly note?: string;
 }
@@ -53,6 +54,7 @@ export function profileRig(profile: TargetProfile, id: string): Rig {
     port: '',
     version: profile.software ?? '',
     reception: profile.reception,
+    setUp: profile.setUp ?? noSetUp,
     evidence: profile.evidence ?? [],
     note: profile.note ?? '',
   };

@@ -28,6 +28,7 @@ export const templateSchema = z.object({
     .array(counter.omit({ id: true, order: true, controllerId: true }))
     .max(128)
     .default([]),
+  setUp: controller.shape.setUp,
   evidence: controller.shape.evidence,
   note: controller.shape.note,
 });
@@ -42,6 +43,7 @@ export const profileSchema = z.object({
   reception: target.shape.reception,
   parameters: z.array(parameter.omit({ id: true, order: true, targetId: true })).max(50_000),
   software: target.shape.version.default(''),
+  setUp: target.shape.setUp,
   evidence: target.shape.evidence,
   note: target.shape.note,
 });

@@ -1,7 +1,7 @@
 // A controller as the library holds it, and the same as a small rig: what the editor edits is always a rig.
 import { countBy, counted } from '../base';
 import { channel } from '../midi';
-import { type Controller, type Counter, emptyRig, type Firmware, type Panel, type Rig } from '../rig';
+import { type Controller, type Counter, emptyRig, type Firmware, noSetUp, type Panel, type Rig } from '../rig';
 
 /** A counter without identifiers. */
 export type TemplateCounter = Omit<Counter, 'id' | 'order' | 'controllerId'>;
@@ -18,6 +18,7 @@ export interface ControllerTemplate {
   readonly firmware: Firmware;
   readonly panel: Panel;
   readonly counters?: readonly TemplateCounter[];
+  readonly setUp?: Controller['setUp'];
   readonly evidence?: Controller['evidence'];
   readonly note?: string;
 }
@@ -43,6 +44,7 @@ export function templateRig(template: ControllerTemplate, id: string): Rig {
     height: template.panel.height,
     bankNames: [...template.bankNames],
     firmware: template.firmware,
+    setUp: template.setUp ?? noSetUp,
     evidence: template.evidence ?? [],
     note: template.note ?? '',
   };
@@ -83,6 +85,7 @@ export function unitTemplate(
     counters: rig.counters
       .filter((c) => c.controllerId === unit.id)
       .map(({ id: _id, order: _order, controllerId: _unit, ...rest }) => rest),
+    setUp: unit.setUp,
     evidence: unit.evidence,
     note: unit.note,
   };

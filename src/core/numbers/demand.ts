@@ -1,11 +1,11 @@
 // What wants a number: every function that sends a numbered message, with all of its sends that have to stay at one address.
 import { addTo, groupBy } from '../base';
 import { addressKey, type Message, shortName } from '../midi';
-import { modeOf } from '../modes';
 import {
   type Assignment,
   fireTogether,
   hostLayerAt,
+  isChosen,
   type Landing,
   type Layer,
   type Parameter,
@@ -119,13 +119,7 @@ function sentTogether(index: RigIndex, key: number, a: PlacedSend, b: PlacedSend
 /** Whether all that listens at an address is told apart by values: whoever sends there shares one number on purpose. */
 function chosenApart(index: RigIndex, key: number): boolean {
   const landings = index.landingsAt.get(key) ?? [];
-  return (
-    landings.length > 0 &&
-    landings.every((l) => {
-      const { needs } = modeOf(l.mode);
-      return needs === 'first-value' || (needs === 'value' && l.chosenBy !== null);
-    })
-  );
+  return landings.length > 0 && landings.every(isChosen);
 }
 
 /** Whether something listens at an address for what is meant: one row there is one number for all that send to it. */

@@ -39,6 +39,7 @@ export {
   lightSourceSchema,
   type Mark,
   nameSchema,
+  noSetUp,
   noteSchema,
   type Parameter,
   type Preferences,
@@ -50,7 +51,9 @@ export {
   rowsOf,
   type ScriptEvent,
   type Send,
+  type SetUp,
   type SwitchMode,
+  setUpSchema,
   shortTextSchema,
   type TableName,
   type Target,
@@ -78,7 +81,7 @@ export { firstBroken, referencesOf, rowsPointingAt } from './references';
 
 export { countingOf } from './counting';
 export { alternates, onTurn, sentAtOnce } from './turns';
-export { actsOnSome, canSend } from './values-sent';
+export { actsOnSome, canSend, isChosen } from './values-sent';
 
 // What a function is called, and what its light shows.
 

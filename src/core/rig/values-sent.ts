@@ -34,6 +34,12 @@ export function canSend(counters: Lookup<string, Counter>, { message, behaviour 
   }
 }
 
+/** Whether a landing acts on some values of its message only. */
+export function isChosen({ mode, chosenBy }: Landing): boolean {
+  const { needs } = modeOf(mode);
+  return needs === 'first-value' || (needs === 'value' && chosenBy !== null);
+}
+
 /** Whether a landing at the address of a send acts on something that this sends. */
 export function actsOnSome(counters: Lookup<string, Counter>, send: Send, { mode, chosenBy, from, to }: Landing): boolean {
   if (modeOf(mode).needs === 'value' && chosenBy !== null) return canSend(counters, send, chosenBy.from, chosenBy.to);

@@ -1,5 +1,5 @@
 // The steps in a controller: set-up, its layers, then slot by slot what each control does, each slot saved before the next.
-import type { Assignment, Controller, RigIndex } from '../rig';
+import type { Assignment, Controller, RigIndex, Target } from '../rig';
 import type { SheetLine } from './line';
 import { recipeFor } from './recipe-values';
 import { placeWords } from './sheet';
@@ -7,7 +7,7 @@ import { type EntryStep, SECONDS } from './step';
 
 /** The steps for the lines of one controller; none for no lines. */
 export function controllerSteps(index: RigIndex, controller: Controller, lines: readonly SheetLine[]): readonly EntryStep[] {
-  if (lines.length === 0) return [];
+  if (lines.every((l) => l.of.type === 'set-up')) return [];
   const common = { unitId: controller.id, unit: controller.name };
   const groups = functionsIn(index, lines);
   const steps: EntryStep[] = [setUpController(controller)];
@@ -55,7 +55,7 @@ export function controllerSteps(index: RigIndex, controller: Controller, lines: 
     });
     slot = [];
   });
-  return steps;
+  return [...steps, ...afterwards(controller, 'controller')];
 }
 
 interface Grouped {
@@ -93,11 +93,29 @@ function layersIn(lines: readonly SheetLine[]): readonly (readonly SheetLine[])[
   return [...groups.values()];
 }
 
+/** What a player does after entering in a unit; none where nothing is said. */
+export const afterwards = ({ id, name, setUp }: Controller | Target, side: 'controller' | 'target'): readonly EntryStep[] =>
+  setUp.after.length === 0
+    ? []
+    : [
+        {
+          type: 'set-up',
+          side,
+          when: 'after',
+          key: `after ${id}`,
+          unitId: id,
+          unit: name,
+          seconds: SECONDS['set-up'],
+          todo: setUp.after,
+        },
+      ];
+
 const programmed = { panel: 'at its panel', editor: 'in its editor', browser: 'in a browser' } as const;
 
 function setUpController(controller: Controller): EntryStep {
   const { firmware, id, name } = controller;
   const todo = [
+    ...controller.setUp.before,
     firmware.readOnlySlots > 0 && firmware.userSlots > 0
       ? 'Copy a factory slot to a slot of your own: what ships cannot be changed.'
       : firmware.userSlots > 1
@@ -110,6 +128,7 @@ function setUpController(controller: Controller): EntryStep {
   return {
     type: 'set-up',
     side: 'controller',
+    when: 'before',
     key: `set-up ${id}`,
     unitId: id,
     unit: name,

@@ -109,6 +109,11 @@ function whatOf(line: SheetLine): Pick<Written, 'what' | 'spot'> {
       const { targetId, parameterId, hostLayerId } = of.landing;
       return { what: textOf(line, 'parameter'), spot: JSON.stringify([targetId, parameterId, hostLayerId]) };
     }
+    case 'set-up':
+      return {
+        what: `${of.when === 'before' ? 'Before' : 'After'} entering`,
+        spot: JSON.stringify([of.unitId, of.when, line.key]),
+      };
     default:
       return exhaustive(of);
   }

@@ -48,6 +48,8 @@ const factWords = {
   takeover: 'Takeover',
   purpose: 'For',
   from: 'Comes from',
+  before: 'Before',
+  after: 'After',
 } as const;
 
 export type FactName = keyof typeof factWords;

@@ -9,7 +9,9 @@ export type LineOf =
   | { readonly type: 'layer'; readonly layer: Layer; readonly tap: number | null }
   /** A layer that the host makes, on the side of the host. */
   | { readonly type: 'host-layer'; readonly layer: Layer }
-  | { readonly type: 'landing'; readonly landing: Landing };
+  | { readonly type: 'landing'; readonly landing: Landing }
+  /** A step of the player's own before or after what is entered in a unit. */
+  | { readonly type: 'set-up'; readonly unitId: string; readonly when: 'before' | 'after' };
 
 export interface SheetLine {
   /** The same from one making of the sheet to the next, as long as its row is there. */
@@ -27,9 +29,9 @@ export interface SheetLine {
 /** A fact of a line as the device shows it; empty where the line has none of it. */
 export const textOf = (line: SheetLine, name: FactName): string => line.facts.find((f) => f.name === name)?.text ?? '';
 
-/** Whether a line is entered as it reads; null where there is nothing to tick: taps go with their layer, and a layer of the host with its modifier. */
+/** Whether a line is entered as it reads; null where there is nothing to tick: taps go with their layer, a layer of the host with its modifier, and steps of set-up are done each time. */
 export function isEntered({ of, entered }: SheetLine): boolean | null {
-  return of.type === 'host-layer' || (of.type === 'layer' && of.tap !== null) ? null : entered;
+  return of.type === 'host-layer' || of.type === 'set-up' || (of.type === 'layer' && of.tap !== null) ? null : entered;
 }
 
 /** The row that a line is ticked on. */
@@ -42,6 +44,7 @@ export function tickedRow({ of }: SheetLine): Tickable | null {
     case 'layer':
       return of.tap === null ? of.layer : null;
     case 'host-layer':
+    case 'set-up':
       return null;
     default:
       return exhaustive(of);

@@ -4,6 +4,7 @@ import { controllerLines, isProgrammed, keeperOf } from './function-lines';
 import { targetLines } from './landing-lines';
 import { isEntered, type SheetLine } from './line';
 import { namingOf } from './naming';
+import { withSetUp } from './set-up-lines';
 
 export interface Sheet {
   /** `name`: told apart from units of the same name. */
@@ -34,13 +35,12 @@ export function makeSheet(index: RigIndex): Sheet {
     controllers: index.rig.controllers.map((controller) => ({
       controller,
       name: naming.controller(controller.id),
-      lines: controllerLines(index, naming, controller),
+      lines: withSetUp(controller, controllerLines(index, naming, controller)),
     })),
-    targets: index.rig.targets.map((target) => ({
-      target,
-      name: naming.target(target.id),
-      ...targetLines(index, naming, target, sent),
-    })),
+    targets: index.rig.targets.map((target) => {
+      const { lines, clear } = targetLines(index, naming, target, sent);
+      return { target, name: naming.target(target.id), lines: withSetUp(target, lines), clear };
+    }),
     toEnter: rows.filter((r) => !stands(index, r)).length,
     lines: rows.length,
   };

@@ -13,8 +13,13 @@ interface Common {
 }
 
 export type EntryStep =
-  /** What has to be so before anything is entered in a unit; nothing to tick. */
-  | (Common & { readonly type: 'set-up'; readonly side: 'controller' | 'target'; readonly todo: readonly string[] })
+  /** What has to be so before anything is entered in a unit, or is done after it; nothing to tick. */
+  | (Common & {
+      readonly type: 'set-up';
+      readonly side: 'controller' | 'target';
+      readonly when: 'before' | 'after';
+      readonly todo: readonly string[];
+    })
   /** A layer, in the controller of its modifier or in the host that makes it. */
   | (Common & {
       readonly type: 'layer';

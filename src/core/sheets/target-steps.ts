@@ -11,6 +11,7 @@ import {
   type RigIndex,
   type Target,
 } from '../rig';
+import { afterwards } from './control-steps';
 import { isEntered, type SheetLine } from './line';
 import { sendersOf } from './senders';
 import { placeWords } from './sheet';
@@ -55,7 +56,7 @@ export function targetSteps(
             landings: entered.flatMap((l) => (l.of.type === 'landing' ? [l.of.landing] : [])),
           },
         ];
-  if (lines.length === 0) return cleared;
+  if (lines.every((l) => l.of.type === 'set-up')) return cleared;
   const steps = learntOnce(lines.flatMap((line) => parameterStep(index, target, line)));
   const rank = (s: ParameterStep): number => (s.how === 'type' ? 2 : s.by?.gesture === 'move' ? 1 : 0);
   const sorted = steps.map((s, i) => ({ s, i })).sort((a, b) => rank(a.s) - rank(b.s) || a.i - b.i);
@@ -64,9 +65,14 @@ export function targetSteps(
       ...common,
       type: 'set-up',
       side: 'target',
+      when: 'before',
       key: `set-up ${target.id}`,
       seconds: SECONDS['set-up'],
-      todo: [scopes[target.reception.scope], `What is entered is ${homes[target.reception.livesIn]}.`].filter((t) => t !== ''),
+      todo: [
+        ...target.setUp.before,
+        scopes[target.reception.scope],
+        `What is entered is ${homes[target.reception.livesIn]}.`,
+      ].filter((t) => t !== ''),
     },
     ...layers.flatMap((line): readonly EntryStep[] =>
       line.of.type !== 'host-layer'
@@ -86,6 +92,7 @@ export function targetSteps(
     ),
     ...sorted.map(({ s }) => s),
     ...cleared,
+    ...afterwards(target, 'target'),
   ];
 }
 

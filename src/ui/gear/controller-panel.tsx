@@ -22,6 +22,7 @@ import { EvidenceTable } from './evidence-table';
 import { ProgrammedDialog } from './programmed-dialog';
 import { Recipe } from './recipe';
 import { SaveAs } from './save-as';
+import { SetUpSteps } from './set-up';
 import { TransferDialog } from './transfer-dialog';
 import { UnitName } from './unit-name';
 import { Wires } from './wires';
@@ -75,6 +76,12 @@ export function ControllerPanel({
       <FirmwareAbilities firmware={firmware} tune={tune} />
       <Recipe controller={controller} controls={controls} tune={tune} />
       <Counters index={index} controller={controller} edit={edit} />
+      <SetUpSteps
+        key={controller.id}
+        unit={controller.name}
+        setUp={controller.setUp}
+        onChange={(setUp) => edit(set('controllers', controller, 'setUp', setUp))}
+      />
       <EvidenceTable
         list={controller.evidence}
         facts={firmwareFacts}

@@ -27,6 +27,7 @@ import { EvidenceTable } from './evidence-table';
 import { ListDialog } from './list-dialog';
 import { ParameterTable } from './parameter-table';
 import { SaveAs } from './save-as';
+import { SetUpSteps } from './set-up';
 import { UnitName } from './unit-name';
 import { Wires } from './wires';
 
@@ -63,6 +64,12 @@ export function TargetPanel({
         undoable={undoable}
       />
       <ReceptionAbilities reception={reception} tune={tune} />
+      <SetUpSteps
+        key={target.id}
+        unit={target.name}
+        setUp={target.setUp}
+        onChange={(setUp) => edit(set('targets', target, 'setUp', setUp))}
+      />
       <EvidenceTable
         list={target.evidence}
         facts={receptionFacts}

@@ -135,6 +135,7 @@ function Row({
   readonly ticks: readonly TickColumn[];
   readonly measure: ((row: HTMLTableRowElement | null) => void) | undefined;
 }) {
+  if (line.of.type === 'set-up') return <SetUpRow line={line} at={at} width={ticks.length + columns.length} measure={measure} />;
   const also = alsoWords(line, columns);
   const cells = cellsOf(line, columns);
   const stood = stoodWords(line);
@@ -191,6 +192,32 @@ function Row({
           </td>
         );
       })}
+    </tr>
+  );
+}
+
+/** A step of the player's own, over the whole width. */
+function SetUpRow({
+  line,
+  at,
+  width,
+  measure,
+}: {
+  readonly line: SheetLine;
+  readonly at: number;
+  readonly width: number;
+  readonly measure: ((row: HTMLTableRowElement | null) => void) | undefined;
+}) {
+  return (
+    <tr ref={measure} data-index={at} aria-rowindex={at + 2} className="print-keep border-b bg-film/60 last:border-b-0">
+      <td colSpan={width} className="px-4 py-1">
+        {line.facts.map((f) => (
+          <span key={f.name}>
+            <span className="pr-2 text-xs font-semibold text-ink-2">{factWord(f.name)}</span>
+            {f.text}
+          </span>
+        ))}
+      </td>
     </tr>
   );
 }

@@ -63,8 +63,9 @@ const Card = ({ children }: { readonly children: ReactNode }) => (
 
 const List = ({ items }: { readonly items: readonly string[] }) => (
   <ol className="flex list-decimal flex-col gap-2 pl-7 text-xl">
-    {items.map((text) => (
-      <li key={text}>{text}</li>
+    {items.map((text, i) => (
+      // biome-ignore lint/suspicious/noArrayIndexKey: a step may be said twice
+      <li key={i}>{text}</li>
     ))}
   </ol>
 );
@@ -72,7 +73,11 @@ const List = ({ items }: { readonly items: readonly string[] }) => (
 export function SetUpStep({ step }: { readonly step: Of<'set-up'> }) {
   return (
     <>
-      <Title text="Before you begin" under={step.side === 'controller' ? 'in the controller' : 'in the software'} done={null} />
+      <Title
+        text={step.when === 'before' ? 'Before you begin' : 'When all is entered'}
+        under={step.side === 'controller' ? 'in the controller' : 'in the software'}
+        done={null}
+      />
       <Card>
         <List items={step.todo} />
       </Card>

@@ -5,6 +5,15 @@ import { lineSchema, linesSchema } from '../text';
 /** Identifiers are short random strings, unique within a rig; names are never identifiers. */
 export const idSchema = z.string().regex(/^[A-Za-z0-9_-]{1,40}$/, 'an identifier has 1 to 40 letters, digits, _ or -');
 
+/** Steps of a player's own before and after what is entered in a unit: a line each. */
+export const setUpSchema = z.object({
+  before: z.array(lineSchema(200).min(1)).max(40),
+  after: z.array(lineSchema(200).min(1)).max(40),
+});
+export type SetUp = z.infer<typeof setUpSchema>;
+/** Nothing to do before or after. */
+export const noSetUp: SetUp = { before: [], after: [] };
+
 /** How far a counter moves on one gesture. */
 export const counterStepSchema = z
   .number()

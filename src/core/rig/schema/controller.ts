@@ -3,7 +3,17 @@ import * as z from 'zod';
 import { channelSchema, messageSchema, messageTypeSchema } from '../../midi';
 import { curveSchema } from '../../values';
 import { lineSchema } from '../text';
-import { evidenceListSchema, idSchema, nameSchema, noteSchema, numberStyleSchema, orderSchema, shortTextSchema } from './common';
+import {
+  evidenceListSchema,
+  idSchema,
+  nameSchema,
+  noSetUp,
+  noteSchema,
+  numberStyleSchema,
+  orderSchema,
+  setUpSchema,
+  shortTextSchema,
+} from './common';
 
 /** What a control is. */
 export const controlKindSchema = z.enum([
@@ -76,6 +86,7 @@ export const controllerSchema = z.object({
   height: millimetres.min(20),
   bankNames: z.array(lineSchema(40)).max(128),
   firmware: firmwareSchema,
+  setUp: setUpSchema.default(noSetUp),
   /** By the field of `firmware` that states the fact. */
   evidence: evidenceListSchema,
   note: noteSchema,

@@ -31,7 +31,10 @@ export {
   idSchema,
   type Mark,
   nameSchema,
+  noSetUp,
   noteSchema,
+  type SetUp,
+  setUpSchema,
   shortTextSchema,
   type Tick,
 } from './common';

@@ -4,7 +4,17 @@ import { channelSchema, messageTypeSchema, u7Schema } from '../../midi';
 import { receiveModeSchema } from '../../modes';
 import { scaleSchema } from '../../values';
 import { lineSchema } from '../text';
-import { evidenceListSchema, idSchema, nameSchema, noteSchema, numberStyleSchema, orderSchema, shortTextSchema } from './common';
+import {
+  evidenceListSchema,
+  idSchema,
+  nameSchema,
+  noSetUp,
+  noteSchema,
+  numberStyleSchema,
+  orderSchema,
+  setUpSchema,
+  shortTextSchema,
+} from './common';
 
 /** A run of numbers that a target accepts; `channels` null means every channel. */
 const windowSchema = z.object({
@@ -51,6 +61,7 @@ export const targetSchema = z.object({
   port: shortTextSchema,
   version: shortTextSchema,
   reception: receptionSchema,
+  setUp: setUpSchema.default(noSetUp),
   /** By the field of `reception` that states the fact. */
   evidence: evidenceListSchema,
   note: noteSchema,

@@ -13,6 +13,7 @@ import { lights } from './009-lights';
 import { counters } from './010-counters';
 import { layers } from './011-layers';
 import { chosenBy } from './012-chosen-by';
+import { setUp } from './013-set-up';
 import { hasTable, type Migration } from './migration';
 
 const migrations: readonly Migration[] = [
@@ -28,6 +29,7 @@ const migrations: readonly Migration[] = [
   counters,
   layers,
   chosenBy,
+  setUp,
 ];
 
 /** The mark of this program in a database file, from step 006 on: the letters KEEL. */
