@@ -2,7 +2,7 @@
 // and the play that tells which of them move what nobody meant.
 import fc from 'fast-check';
 import type { ChainEvent } from '@/core/bench';
-import { channel, type Message, packedCc, u7 } from '@/core/midi';
+import { channel, type Message, packedCc, u7, u14 } from '@/core/midi';
 import type { Assignment, Rig, Wire } from '@/core/rig';
 import { played, tap } from './hand';
 import { assignment, fixed, landing, parameter, smallRig, withFunctions } from './small-rig';
@@ -29,10 +29,19 @@ const wire = fc.record({
 });
 /** What such a rig is made of. */
 export const someSenders = fc.record({
-  sends: fc.array(fc.record({ message, on: fc.nat(3), to: fc.nat(2) }), { minLength: 2, maxLength: 4 }),
-  lands: fc.array(fc.record({ of: fc.nat(3), parameter: fc.nat(2), port: fc.constantFrom('', '', 'port 1', 'port 2') }), {
+  sends: fc.array(fc.record({ message, on: fc.nat(3), to: fc.nat(2), value: fc.constantFrom(127, 127, 5, 6) }), {
+    minLength: 2,
     maxLength: 4,
   }),
+  lands: fc.array(
+    fc.record({
+      of: fc.nat(3),
+      parameter: fc.nat(2),
+      port: fc.constantFrom('', '', 'port 1', 'port 2'),
+      by: fc.constantFrom(null, null, null, { from: u14(5), to: u14(5) }, { from: u14(6), to: u14(127) }),
+    }),
+    { maxLength: 4 },
+  ),
   wires: fc.tuple(wire, wire),
   hub: fc.boolean(),
   apart: fc.boolean(),
@@ -69,12 +78,12 @@ export function sendersRig({ sends, lands, wires, hub, apart }: SomeSenders): Ri
     forRemote: wires[0].forRemote,
   };
   const assignments = sends.map(
-    ({ message: m, on, to }, i): Assignment => ({
+    ({ message: m, on, to, value }, i): Assignment => ({
       ...assignment({
         id: `a${i}`,
         on: `fs${(on % 2) + 1}${on < 2 ? '' : 'b'}`,
         message: m,
-        behaviour: fixed(m.type === 'program' ? 0 : 127),
+        behaviour: fixed(m.type === 'program' ? 0 : value),
         meant: [`p${to}`],
       }),
       order: i,
@@ -95,9 +104,11 @@ export function sendersRig({ sends, lands, wires, hub, apart }: SomeSenders): Ri
         : [lead('w1', 'board', 'hall', own), lead('w2', 'other', 'hall', pass)],
     },
     assignments,
-    lands.flatMap(({ of, parameter: p, port }, i) => {
+    lands.flatMap(({ of, parameter: p, port, by }, i) => {
       const address = sends[of % sends.length]?.message;
-      return address ? [landing(`p${p}`, { id: `l${i}`, order: i, address, port, mode: 'trigger' })] : [];
+      return address
+        ? [landing(`p${p}`, { id: `l${i}`, order: i, address, port, mode: by ? 'set' : 'trigger', chosenBy: by })]
+        : [];
     }),
   );
 }

@@ -41,8 +41,8 @@ const u = (number: number) => ({ type: 'cc' as const, channel: channel(5), numbe
 const open = { channels: null, types: null, forRemote: true };
 const plain: SomeSenders = {
   sends: [
-    { message: u(20), on: 0, to: 0 },
-    { message: u(20), on: 2, to: 1 },
+    { message: u(20), on: 0, to: 0, value: 127 },
+    { message: u(20), on: 2, to: 1, value: 127 },
   ],
   lands: [],
   wires: [open, open],
@@ -56,8 +56,8 @@ const found: readonly (readonly [string, SomeSenders])[] = [
     {
       ...plain,
       lands: [
-        { of: 0, parameter: 0, port: '' },
-        { of: 0, parameter: 1, port: '' },
+        { of: 0, parameter: 0, port: '', by: null },
+        { of: 0, parameter: 1, port: '', by: null },
       ],
       wires: [{ ...open, forRemote: false }, open],
     },
@@ -67,12 +67,12 @@ const found: readonly (readonly [string, SomeSenders])[] = [
     {
       ...plain,
       sends: [
-        { message: u(20), on: 0, to: 0 },
-        { message: u(20), on: 0, to: 1 },
+        { message: u(20), on: 0, to: 0, value: 127 },
+        { message: u(20), on: 0, to: 1, value: 127 },
       ],
       lands: [
-        { of: 0, parameter: 0, port: '' },
-        { of: 0, parameter: 1, port: '' },
+        { of: 0, parameter: 0, port: '', by: null },
+        { of: 0, parameter: 1, port: '', by: null },
       ],
     },
   ],
@@ -81,9 +81,9 @@ const found: readonly (readonly [string, SomeSenders])[] = [
     {
       ...plain,
       sends: [
-        { message: u(20), on: 0, to: 0 },
-        { message: u(20), on: 1, to: 0 },
-        { message: u(20), on: 0, to: 1 },
+        { message: u(20), on: 0, to: 0, value: 127 },
+        { message: u(20), on: 1, to: 0, value: 127 },
+        { message: u(20), on: 0, to: 1, value: 127 },
       ],
     },
   ],
@@ -93,7 +93,7 @@ const found: readonly (readonly [string, SomeSenders])[] = [
   ],
   [
     'ports tell functions apart only if none is still to be entered',
-    { ...plain, apart: true, lands: [{ of: 0, parameter: 1, port: 'port 2' }] },
+    { ...plain, apart: true, lands: [{ of: 0, parameter: 1, port: 'port 2', by: null }] },
   ],
   [
     'and only if each names the port by which its own sender comes',
@@ -101,8 +101,8 @@ const found: readonly (readonly [string, SomeSenders])[] = [
       ...plain,
       apart: true,
       lands: [
-        { of: 0, parameter: 0, port: 'port 2' },
-        { of: 0, parameter: 1, port: 'port 2' },
+        { of: 0, parameter: 0, port: 'port 2', by: null },
+        { of: 0, parameter: 1, port: 'port 2', by: null },
       ],
     },
   ],

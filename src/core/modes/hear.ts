@@ -1,7 +1,8 @@
 // One landing with one message, whatever its mode.
 import { clamp } from '../base';
-import { countsAsOn, type MessageType } from '../midi';
+import { carriesValue, countsAsOn, type MessageType } from '../midi';
 import { makeScale } from '../values';
+import { chosenValues } from './chosen';
 import { modeOf, type ReceiveMode } from './list';
 import type { HeardBy, HeardParameter, HeardRange, HearValue, ModeContext } from './mode';
 import { makeTravel, type Travel } from './travel';
@@ -26,7 +27,10 @@ export function makeHear(landing: HeardLanding, parameter: HeardParameter, recep
   const acts = (type: MessageType, value: number): boolean => reception.actsOn === 'any-message' || on(type, value);
   const nudge = makeNudge(landing, parameter, reception);
   const context: ModeContext = { landing, parameter, on, acts, nudge };
-  const fires = mode.needsOn ? on : acts;
+  const plain = mode.needsOn ? on : acts;
+  const chosen = chosenValues(mode.needs, landing);
+  const fires = (type: MessageType, value: number): boolean =>
+    chosen && carriesValue(type) ? value >= chosen.from && value <= chosen.to : plain(type, value);
   const { lowest, highest } = parameter;
   const hear = mode.hear(context);
   // Ranges are edited apart from what lands in them, and sums are not exact: wherever a landing points, no parameter leaves its own range.

@@ -1,5 +1,6 @@
 // Receive modes, one a file: what a message does to a parameter.
 
+export { chosenValues } from './chosen';
 export { type Hear, makeHear, travelOf } from './hear';
 export { modeOf, type ReceiveMode, receiveModeSchema, receiveModes } from './list';
 export type { ReceiveModeFacts } from './mode';

@@ -123,6 +123,8 @@ it('set value acts on the values that choose it, whatever counts as a press', ()
   const hear = makeHear(landing, parameter('continuous'), reception);
   expect([4, 5, 7, 8, 127].map((value) => hear.value('cc', value, 50))).toEqual([50, 30, 30, 50, 50]);
   expect([hear.sentBack('cc', 30, 127), hear.sentBack('cc', 31, 127)]).toEqual([7, null]);
+  const trigger = makeHear(landing, parameter('trigger'), reception);
+  expect([4, 5, 7, 8, 127].map((value) => trigger.value('cc', value, 0))).toEqual([0, 1, 1, 0, 0]);
   // A message without a value is chosen by its number alone.
   expect(hear.value('program', 0, 50)).toBe(30);
 });
@@ -131,6 +133,8 @@ it('a trigger fires on what a mode asks of it: absolute and gate on what counts 
   const anything = { ...reception, actsOn: 'any-message' } as const;
   for (const mode of receiveModes) {
     const hear = makeHear({ ...range, mode, coding: 'twos-complement' }, parameter('trigger'), anything);
-    expect([hear.value('cc', 127, 4), hear.value('cc', 0, 4)], mode).toEqual([5, modeOf(mode).needsOn ? 4 : 5]);
+    // What is chosen by its value acts on those values, on a trigger too.
+    const wanted = modeOf(mode).needs === 'first-value' ? [4, 5] : [5, modeOf(mode).needsOn ? 4 : 5];
+    expect([hear.value('cc', 127, 4), hear.value('cc', 0, 4)], mode).toEqual(wanted);
   }
 });

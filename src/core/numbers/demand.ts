@@ -3,6 +3,7 @@ import { addTo, groupBy } from '../base';
 import { addressKey, type Message, shortName } from '../midi';
 import {
   type Assignment,
+  actsOnSome,
   fireTogether,
   hostLayerAt,
   isChosen,
@@ -116,10 +117,18 @@ function sentTogether(index: RigIndex, key: number, a: PlacedSend, b: PlacedSend
   );
 }
 
-/** Whether all that listens at an address is told apart by values: whoever sends there shares one number on purpose. */
+/**
+ * Whether all that is sent at an address is told apart by values on purpose: everything that listens there acts on some values only, what is meant is there,
+ * and no send puts out a value that something acts on which it is not meant for.
+ */
 function chosenApart(index: RigIndex, key: number): boolean {
   const landings = index.landingsAt.get(key) ?? [];
-  return landings.length > 0 && landings.every(isChosen);
+  if (landings.length === 0 || !landings.every(isChosen)) return false;
+  return (index.sendsAt.get(key) ?? []).every(
+    ({ send }) =>
+      send.meant.every((id) => landings.some((l) => l.parameterId === id)) &&
+      landings.every((l) => send.meant.includes(l.parameterId) || !actsOnSome(index.counters, send, l)),
+  );
 }
 
 /** Whether something listens at an address for what is meant: one row there is one number for all that send to it. */

@@ -1,7 +1,7 @@
 // Which values a send can put out: for what listens for some of them only.
 import { exhaustive, type Lookup } from '../base';
-import { valueMax } from '../midi';
-import { modeOf } from '../modes';
+import { carriesValue, valueMax } from '../midi';
+import { chosenValues, modeOf } from '../modes';
 import { countingOf } from './counting';
 import type { Counter, Landing, Send } from './schema';
 
@@ -35,15 +35,10 @@ export function canSend(counters: Lookup<string, Counter>, { message, behaviour 
 }
 
 /** Whether a landing acts on some values of its message only. */
-export function isChosen({ mode, chosenBy }: Landing): boolean {
-  const { needs } = modeOf(mode);
-  return needs === 'first-value' || (needs === 'value' && chosenBy !== null);
-}
+export const isChosen = (landing: Landing): boolean => chosenValues(modeOf(landing.mode).needs, landing) !== null;
 
 /** Whether a landing at the address of a send acts on something that this sends. */
-export function actsOnSome(counters: Lookup<string, Counter>, send: Send, { mode, chosenBy, from, to }: Landing): boolean {
-  if (modeOf(mode).needs === 'value' && chosenBy !== null) return canSend(counters, send, chosenBy.from, chosenBy.to);
-  if (modeOf(mode).needs !== 'first-value') return true;
-  const first = chosenBy?.from ?? 0;
-  return canSend(counters, send, first, first + Math.floor(Math.abs(to - from)));
+export function actsOnSome(counters: Lookup<string, Counter>, send: Send, landing: Landing): boolean {
+  const chosen = chosenValues(modeOf(landing.mode).needs, landing);
+  return chosen === null || !carriesValue(send.message.type) || canSend(counters, send, chosen.from, chosen.to);
 }

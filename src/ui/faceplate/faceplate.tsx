@@ -5,7 +5,7 @@
 import { useDroppable } from '@dnd-kit/core';
 import { type KeyboardEvent, memo, type RefObject, useEffect, useMemo, useRef, useState } from 'react';
 import { type Finding, gravest } from '@/core/checks';
-import type { Place } from '@/core/commands';
+import { isRaw, type Place } from '@/core/commands';
 import { shortName } from '@/core/midi';
 import { type Assignment, type Control, type Controller, doingWords, type Layer, type RigIndex } from '@/core/rig';
 import { ColourMark } from '../primitives/colour-mark';
@@ -213,9 +213,10 @@ function otherLayers(index: RigIndex, control: Control, place: Place): readonly 
   return [...ids].map((id) => (id === null ? null : (index.layers.get(id) ?? null))).slice(0, 3);
 }
 
-/** What the tape says: the player's own text where no display says it, else what is moved. */
+/** What the tape says: the player's own text where no display says it or nothing is moved, else what is moved. */
 function tapeWords(index: RigIndex, assignment: Assignment, moved: number): string {
-  const text = index.controls.get(assignment.controlId)?.display ? '' : assignment.textShort.trim();
+  const shown = index.controls.get(assignment.controlId)?.display && !isRaw(assignment);
+  const text = shown ? '' : assignment.textShort.trim();
   return text || (moved > 1 ? `Macro of ${moved}` : doingWords(index, assignment));
 }
 

@@ -43,6 +43,7 @@ export function Values({ index, control, controller, assignment, at, message, be
     return made === null || edit(made);
   };
   const max = valueMax(message.type);
+  const inTurn = assignment.actions[at]?.turn !== undefined;
   const moves = assignment.gesture.type === 'move';
   const offered = behavioursFor(controller, control, assignment.gesture.type, message);
   const choose = (type: string): void => {
@@ -67,7 +68,7 @@ export function Values({ index, control, controller, assignment, at, message, be
       <WordSelect aria-label="Values" value={behaviour.type} onChange={(e) => choose(e.target.value)}>
         {offered.map((m) => (
           <option key={m} value={m}>
-            {m === 'range' && !moves ? 'by how hard it is struck' : names[m]}
+            {m === 'range' && !moves ? 'by how hard it is struck' : m === 'fixed' && inTurn ? 'one value' : names[m]}
           </option>
         ))}
         {!offered.some((m) => m === behaviour.type) && <option value={behaviour.type}>{names[behaviour.type]}</option>}

@@ -9,8 +9,8 @@ import { exhaustive } from '@/core/base';
 import { outcomeWords, showValue } from '@/core/bench';
 import { type Finding, gravest } from '@/core/checks';
 import { landingsFor } from '@/core/commands';
-import { shortName } from '@/core/midi';
-import { type Assignment, type Behaviour, type RigIndex, standInOf } from '@/core/rig';
+import { kindOf, shortName } from '@/core/midi';
+import { type Assignment, alternates, type Behaviour, onTurn, type RigIndex, type Send, standInOf } from '@/core/rig';
 import { placeWords } from '@/core/sheets';
 import type { Show } from '../place/use-place';
 import { cx } from '../primitives/cx';
@@ -256,7 +256,7 @@ function Sends({ assignment }: CellProps) {
   const [send] = sendsOf(standInOf(index, assignment) ?? assignment);
   return (
     <span className="font-mono text-xs">
-      {send ? `${shortName(send.message)} ${shortValues(send.behaviour)}` : assignment.actions.map((a) => a.type).join(', ')}
+      {send ? sentWords(standInOf(index, assignment) ?? assignment, send) : assignment.actions.map((a) => a.type).join(', ')}
     </span>
   );
 }
@@ -307,6 +307,16 @@ function Result({ assignment }: CellProps) {
       {words}
     </span>
   );
+}
+
+/** The first message with its values, where it carries some; of two lists in turn the first of each. */
+function sentWords({ actions }: Assignment, send: Send): string {
+  const words = ({ message, behaviour }: Send): string => {
+    const plain = kindOf(message.type).carries !== 'value' && behaviour.type === 'fixed';
+    return plain ? shortName(message) : `${shortName(message)} ${shortValues(behaviour)}`;
+  };
+  const other = alternates(actions) ? onTurn(actions, 'second').find((a) => a.type === 'send') : undefined;
+  return other?.type === 'send' && other !== send ? `${words(send)} / ${words(other)}` : words(send);
 }
 
 function shortValues(behaviour: Behaviour): string {
