@@ -120,12 +120,12 @@ const panel: readonly (readonly [string, Control['kind']])[] = [
   ['e1', 'encoder'],
 ];
 const boards = ['board', 'other'] as const;
-const ids = boards.flatMap((b) => panel.map(([id]) => `${b} ${id}`));
-const kindOf = (id: string): Control['kind'] => panel.find(([own]) => own === id.split(' ')[1])?.[1] ?? 'knob';
+const ids = boards.flatMap((b) => panel.map(([id]) => `${b}-${id}`));
+const kindOf = (id: string): Control['kind'] => panel.find(([own]) => own === id.split('-')[1])?.[1] ?? 'knob';
 
 const someLayer = fc.record({
   name,
-  on: fc.constantFrom('board mod', 'board mod', 'board mod2', 'other mod', null),
+  on: fc.constantFrom('board-mod', 'board-mod', 'board-mod2', 'other-mod', null),
   mode: fc.constantFrom('while-held' as const, 'toggled' as const, 'next-press' as const),
   scope: fc.constantFrom<Layer['scope']>(
     { type: 'all' },
@@ -282,14 +282,14 @@ export function richRig(given: SomeRichRig): Rig {
       shape: 'circle',
       modifierControlId: l.on,
       mode: l.mode,
-      tap: counted(l.tap, l.on?.split(' ')[0] ?? 'board'),
+      tap: counted(l.tap, l.on?.split('-')[0] ?? 'board'),
       scope: l.scope,
       madeIn: l.madeIn,
       signal: l.signal,
       fallsThrough: l.fallsThrough,
       blinks: l.blinks,
       // All modifiers of a layer are on one unit.
-      alsoOpenedBy: l.also.map((id) => `${l.on?.split(' ')[0] ?? 'board'} ${id}`).filter((id) => id !== l.on),
+      alsoOpenedBy: l.also.map((id) => `${l.on?.split('-')[0] ?? 'board'}-${id}`).filter((id) => id !== l.on),
       together: l.together,
       signalBy: l.signalBy,
       entered: null,
@@ -297,9 +297,9 @@ export function richRig(given: SomeRichRig): Rig {
   );
   const layerAt = (i: number): string | null => layers[i]?.id ?? null;
   const assignments = given.functions.map((f, i): Assignment => {
-    const unit = f.on.split(' ')[0] ?? 'board';
+    const unit = f.on.split('-')[0] ?? 'board';
     const partner = f.on.endsWith(f.with) ? 'fs1' : f.with;
-    const chord = f.type === 'chord' && f.on !== `${unit} ${partner}`;
+    const chord = f.type === 'chord' && f.on !== `${unit}-${partner}`;
     return {
       ...assignment({ id: `a${i}`, on: f.on, behaviour: { type: 'fixed', value: u14(0) }, meant: [] }),
       order: i,
@@ -307,7 +307,7 @@ export function richRig(given: SomeRichRig): Rig {
       page: f.page,
       layerId: layerAt(f.layer),
       gesture: chord
-        ? { type: 'chord', with: `${unit} ${partner}`, windowMs: f.windowMs, singlesFire: f.singlesFire }
+        ? { type: 'chord', with: `${unit}-${partner}`, windowMs: f.windowMs, singlesFire: f.singlesFire }
         : { type: f.type === 'chord' ? 'press' : f.type },
       actions: counted(f.actions, unit),
       textShort: f.text,
@@ -373,7 +373,7 @@ export function richRig(given: SomeRichRig): Rig {
       ...control,
       id,
       order: i,
-      controllerId: id.split(' ')[0] ?? 'board',
+      controllerId: id.split('-')[0] ?? 'board',
       name: clean(given.names[i] ?? id),
       kind: kindOf(id),
       family: kindOf(id),
@@ -384,7 +384,7 @@ export function richRig(given: SomeRichRig): Rig {
     counters: boards.flatMap((unit) =>
       given.counters.map(
         (c, i): Counter => ({
-          id: `${unit} n${i}`,
+          id: `${unit}-n${i}`,
           order: i,
           controllerId: unit,
           name: clean(c.name),
@@ -426,6 +426,6 @@ export function richRig(given: SomeRichRig): Rig {
 const counted = (actions: readonly Action[], unit: string): Action[] =>
   actions.map((x) =>
     x.type === 'send' && x.behaviour.type === 'stepping'
-      ? { ...x, behaviour: { ...x.behaviour, counterId: `${unit} ${x.behaviour.counterId}` } }
+      ? { ...x, behaviour: { ...x.behaviour, counterId: `${unit}-${x.behaviour.counterId}` } }
       : x,
   );

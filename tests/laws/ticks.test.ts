@@ -130,7 +130,7 @@ function editOf(rig: Rig, { on, at, field, to, message }: SomeChange): Edit | nu
     const row = rig.layers[at % Math.max(1, rig.layers.length)];
     if (!row) return null;
     if (field === 'mode') return set('layers', row, 'mode', (['while-held', 'toggled', 'next-press'] as const)[to] ?? 'toggled');
-    if (field === 'alsoOpenedBy') return set('layers', row, field, ['board fs1', 'board fs2'].slice(0, to % 3));
+    if (field === 'alsoOpenedBy') return set('layers', row, field, ['board-fs1', 'board-fs2'].slice(0, to % 3));
     if (field === 'together') return set('layers', row, field, to === 0);
     if (field === 'signalBy') return set('layers', row, field, to === 0 ? 'own' : 'added');
     if (field === 'blinks') return set('layers', row, 'blinks', to);
@@ -193,13 +193,14 @@ function told(rig: Rig, row: Assignment | Landing | Layer): readonly unknown[] {
       row.curve,
       row.takeover,
       ['set', 'preset'].includes(row.mode) ? row.setValue : null,
-      ['set', 'preset', 'choose'].includes(row.mode) ? row.chosenBy : null,
+      ['set', 'preset'].includes(row.mode) ? row.chosenBy : null,
+      row.mode === 'choose' ? (row.chosenBy?.from ?? 0) : null,
     ];
   return [
     row.modifierControlId,
     row.alsoOpenedBy,
     row.together,
-    row.madeIn === 'host' ? row.signalBy : null,
+    row.madeIn === 'host' && row.signal !== null ? row.signalBy : null,
     row.mode,
     actions(row.tap),
     row.scope,

@@ -75,8 +75,12 @@ function actionFacts(counters: Lookup<string, Counter>, action: Action): unknown
   };
 }
 
-/** Whether what it acts on is told apart by values: in modes that have one value, or many in a row. */
-const readsValues = ({ mode }: Landing): boolean => ['value', 'first-value'].includes(modeOf(mode).needs ?? '');
+/** The values that are entered: those that choose its one value, or the first of a row of steps; how long that is, its range tells. */
+function valuesEntered({ mode, chosenBy }: Landing): Landing['chosenBy'] {
+  const { needs } = modeOf(mode);
+  if (needs === 'value') return chosenBy;
+  return needs === 'first-value' && chosenBy !== null && chosenBy.from > 0 ? { ...chosenBy, to: chosenBy.from } : null;
+}
 
 /** What is entered in a target for a landing. */
 function factsOfLanding(row: Landing): Entered {
@@ -92,7 +96,7 @@ function factsOfLanding(row: Landing): Entered {
       curve: row.curve,
       takeover: row.takeover,
       sets: modeOf(row.mode).needs === 'value' ? row.setValue : null,
-      chosenBy: readsValues(row) ? row.chosenBy : null,
+      chosenBy: valuesEntered(row),
     },
     { port: '', curve: { type: 'linear' }, takeover: 'jump' },
   );
@@ -110,7 +114,7 @@ function factsOfLayer({ counters }: Counters, row: Layer): Entered {
       reaches: row.scope,
       made: row.madeIn,
       signal: row.madeIn === 'host' ? row.signal : null,
-      signalBy: row.madeIn === 'host' ? row.signalBy : 'added',
+      signalBy: row.madeIn === 'host' && row.signal !== null ? row.signalBy : 'added',
       below: row.fallsThrough,
       blinks: row.blinks,
     },
