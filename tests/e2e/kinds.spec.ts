@@ -113,7 +113,8 @@ test('a program counts through the steps of a parameter', async ({ page }) => {
   await page.getByLabel('Values').selectOption('counting');
   await expect(page.getByTestId('outcome')).toContainText(/steps through \d+ values and wraps/);
   const rig = await rigOf(page, id);
-  const counted = rig.landings.filter((l) => l.address.type === 'program' && l.mode === 'set');
+  // The demo counts through Chord in another bank already.
+  const counted = rig.landings.filter((l) => l.address.type === 'program' && l.mode === 'set').slice(-4);
   expect(counted.map((l) => l.setValue)).toEqual(counted.map((_, i) => i));
   expect(counted.length).toBeGreaterThan(2);
 });

@@ -61,7 +61,7 @@ test('damaged files are refused with the place named, and nothing is added', asy
   await give('garbage.json', 'x'.repeat(5_000_000));
   await expect(alert).toContainText('It is not JSON');
   const rig = JSON.parse(await exportOf(page, 'lantern-hour')) as { formatVersion: number; parameters: { name: string }[] };
-  await give('newer.json', JSON.stringify({ ...rig, formatVersion: 7 }));
+  await give('newer.json', JSON.stringify({ ...rig, formatVersion: rig.formatVersion + 1 }));
   await expect(alert).toContainText('Open it with a newer Keen Dial');
   await give(
     'long.json',

@@ -50,6 +50,11 @@ export function jobOf(exported: string, names: readonly string[], events: (rig: 
     ...(a.colour === '' ? {} : { colour: a.colour }),
     ...(a.colourOff === '' ? {} : { colourOff: a.colourOff }),
   });
+  const counting = new Set(
+    own.flatMap((a) =>
+      a.actions.flatMap((x) => (x.type === 'send' && x.behaviour.type === 'stepping' ? [x.behaviour.counterId] : [])),
+    ),
+  );
   const meant = new Set(own.flatMap((a) => a.actions.flatMap((x) => (x.type === 'send' ? x.meant : []))));
   const layers = rig.layers.filter((l) => names.includes(control.get(l.modifierControlId ?? '') ?? ''));
   for (const l of layers) for (const x of l.tap) if (x.type === 'send') for (const id of x.meant) meant.add(id);
@@ -62,7 +67,9 @@ export function jobOf(exported: string, names: readonly string[], events: (rig: 
       scope: scope.type,
       tap: tap.map(act),
     })),
-    counters: rig.counters.map(({ id: _id, order: _order, controllerId: _controller, ...c }) => c),
+    counters: rig.counters
+      .filter((c) => counting.has(c.id))
+      .map(({ id: _id, order: _order, controllerId: _controller, ...c }) => c),
     landings: rig.landings
       .filter((l) => meant.has(l.parameterId))
       .map(({ parameterId, address, mode, from, to, setValue, chosenBy, coding, curve }) => ({
