@@ -15,6 +15,8 @@ export interface StandingNow {
       readonly action: number;
       readonly sent: 'nothing' | 'first' | 'second';
     }[];
+    /** Which list of a gesture that alternates was done last. */
+    readonly turns: readonly { readonly assignment: string; readonly did: 'neither' | 'first' | 'second' }[];
     /** What each counter sent last, or starts from. */
     readonly counters: readonly { readonly assignment: string; readonly action: number; readonly at: number }[];
   }[];
@@ -45,6 +47,11 @@ export function standingNow({ chain, state }: Session): StandingNow {
         latches: emitters.flatMap(({ assignment, action, emitter }) =>
           emitter.type === 'latching'
             ? [{ assignment, action, sent: (['nothing', 'first', 'second'] as const)[recall(emitter.phase)] ?? 'nothing' }]
+            : [],
+        ),
+        turns: program.armed.flatMap(({ assignment, turn }) =>
+          assignment !== null && turn !== null
+            ? [{ assignment: assignment.id, did: (['neither', 'first', 'second'] as const)[recall(turn)] ?? 'neither' }]
             : [],
         ),
         counters: emitters.flatMap(({ assignment, action, emitter }) =>

@@ -2,7 +2,7 @@
 import { counted } from '../base';
 import { changeAssignment, changeBehaviour, meantNames, removeAssignment } from '../commands';
 import { shortName } from '../midi';
-import { type Action, type Assignment, byOrder, type RigIndex, sentAtOnce } from '../rig';
+import { type Action, type Assignment, alternates, byOrder, type RigIndex, sentAtOnce } from '../rig';
 import {
   type AssignmentCheck,
   type AssignmentFacts,
@@ -320,7 +320,7 @@ export const cannotSend: AssignmentCheck<
       ];
     });
     // Two lists in turn need a firmware that knows whose turn it is.
-    const turns = !move && assignment.actions.some((a) => a.turn !== undefined) && !firmware.switchModes.includes('latching');
+    const turns = !move && alternates(assignment.actions) && !firmware.switchModes.includes('latching');
     const [first] = [...lacks, ...(turns ? [{ what: 'values' as const, message: '', mode: 'latching' }] : [])];
     if (first === undefined) return [];
     return [

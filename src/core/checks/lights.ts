@@ -7,7 +7,7 @@ import {
   type Controller,
   type Edit,
   insert,
-  type LightSource,
+  lightSourceOf,
   type Parameter,
   type RigIndex,
   set,
@@ -69,7 +69,7 @@ function lightFixes(context: CheckContext, finding: Finding): readonly Fix[] {
     })),
   );
   const back: Fix[] =
-    target.reception.feedback === 'none' && lightFollows(assignment, home.controller) === 'feedback'
+    target.reception.feedback === 'none' && lightSourceOf(home.controller.firmware, assignment) === 'feedback'
       ? [
           {
             label: `Let ${target.name} send its values back`,
@@ -89,10 +89,6 @@ function lightFixes(context: CheckContext, finding: Finding): readonly Fix[] {
     ...back,
   ];
 }
-
-/** What the light of a function follows. */
-const lightFollows = ({ lightBy }: Assignment, { firmware }: Controller): LightSource =>
-  lightBy === 'controller' ? firmware.lights : lightBy;
 
 /** Why a light cannot show what it switches. */
 const whyNot = ({ actions }: Assignment): string =>

@@ -1,5 +1,6 @@
 // More than one message on a gesture, kinds of message, chords, counting programs, and modifiers with a tap of their own.
 import { describe, expect, it } from 'vitest';
+import { done, must } from '../../../tests/kit/edits';
 import { played, tap } from '../../../tests/kit/hand';
 import {
   assignment,
@@ -17,7 +18,7 @@ import {
   withFunctions,
 } from '../../../tests/kit/small-rig';
 import { channel, type MessageType, messageTypeSchema, u7 } from '../midi';
-import { apply, type Edit, indexRig, type Rig } from '../rig';
+import { indexRig, type Rig } from '../rig';
 import {
   addAction,
   addMessage,
@@ -38,15 +39,6 @@ import {
 
 let n = 0;
 const newId = (): string => `x${++n}`;
-const done = (rig: Rig, edit: Edit | null): Rig => {
-  const after = edit && apply(rig, edit);
-  if (!after?.ok) throw new Error(JSON.stringify(after));
-  return after.value;
-};
-const must = <T>(result: { readonly ok: true; readonly value: T } | { readonly ok: false; readonly error: unknown }): T => {
-  if (!result.ok) throw new Error(JSON.stringify(result.error));
-  return result.value;
-};
 const first = (rig: Rig) => {
   const [row] = rig.assignments;
   if (!row) throw new Error('no assignment');

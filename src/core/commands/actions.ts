@@ -20,7 +20,7 @@ import {
 import type { Place } from './assign';
 import { defaultLanding, defaultType } from './defaults';
 import type { CommandProblem } from './problem';
-import { dropWants, type NewId, nextOrder, staleAssignment } from './shared';
+import { dropWants, type NewId, nextOrder, staleAssignment, withAction } from './shared';
 
 export type PlainAction = Exclude<Action, { type: 'send' }>;
 
@@ -69,11 +69,9 @@ export function addAction(assignment: Assignment, action: PlainAction): Edit | n
 
 /** Puts another action in the place of one. */
 export function changeAction(assignment: Assignment, at: number, action: PlainAction): Edit {
-  return withActions(
-    assignment,
-    assignment.actions.map((a, i) => (i === at ? action : a)),
-    'Change an action',
-  );
+  // On which presses it is done stays as it was.
+  const turn = assignment.actions[at]?.turn;
+  return batch('Change an action', withAction(assignment, at, turn ? { ...action, turn } : action));
 }
 
 /** Takes an action away; the last one takes the assignment with it. */

@@ -18,21 +18,13 @@ import {
 } from '../rig';
 import { removeWithDependents } from './cascade';
 import { fitted, widened } from './kinds';
-import { dropWants, type NewId, nextOrder, patch, staleAssignment, staleLanding } from './shared';
+import { dropWants, type NewId, nextOrder, patch, staleAssignment, staleLanding, withAction } from './shared';
 
 /** A send of an assignment, by the position of its action. */
 export function sendAt(assignment: Assignment, actionIndex: number): Send | null {
   const action = assignment.actions[actionIndex];
   return action?.type === 'send' ? action : null;
 }
-
-const withAction = (assignment: Assignment, actionIndex: number, action: Action): Edit =>
-  set(
-    'assignments',
-    assignment,
-    'actions',
-    assignment.actions.map((a, i) => (i === actionIndex ? action : a)),
-  );
 
 /** The landings through which a send reaches what it is meant for. */
 export function landingsFor(index: RigIndex, assignment: Assignment, send: Send): readonly Landing[] {
@@ -72,8 +64,7 @@ export function changeMessage(
       : [set('landings', landing, 'address', to), ...staleLanding(landing)];
   });
   return batch('Change what is sent', [
-    withAction(assignment, actionIndex, moved),
-    ...staleAssignment(assignment),
+    ...withAction(assignment, actionIndex, moved),
     ...landings,
     ...signalsFollowing(index, assignment, send.message, to),
   ]);
@@ -89,10 +80,7 @@ export const signalsFollowing = (index: RigIndex, { controlId }: Assignment, fro
 export function changeBehaviour(assignment: Assignment, actionIndex: number, behaviour: Behaviour): Edit | null {
   const send = sendAt(assignment, actionIndex);
   if (!send) return null;
-  return batch('Change the values that are sent', [
-    withAction(assignment, actionIndex, { ...send, behaviour }),
-    ...staleAssignment(assignment),
-  ]);
+  return batch('Change the values that are sent', [...withAction(assignment, actionIndex, { ...send, behaviour })]);
 }
 
 /** Changes what the controller holds besides its sends: gesture, place, texts. Anything but a text makes marks stale. */

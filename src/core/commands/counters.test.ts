@@ -1,22 +1,14 @@
 // Counters as things: shared, with a step for each gesture, and landings that follow their range.
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { done, must } from '../../../tests/kit/edits';
 import { played, tap } from '../../../tests/kit/hand';
 import { assignment, cc, did, fixed, landing, parameter, program, smallRig, withFunctions } from '../../../tests/kit/small-rig';
-import { type Assignment, apply, type Edit, indexRig, type Rig } from '../rig';
+import { type Assignment, indexRig, type Rig } from '../rig';
 import { changeBehaviour, changeCounter, countAnew, countedLandings, countThrough, countWith, removeCounter } from './index';
 
 let n = 0;
 const newId = (): string => `c${++n}`;
-const done = (rig: Rig, edit: Edit | null): Rig => {
-  const after = edit && apply(rig, edit);
-  if (!after?.ok) throw new Error(JSON.stringify(after));
-  return after.value;
-};
-const must = <T>(result: { readonly ok: true; readonly value: T } | { readonly ok: false; readonly error: unknown }): T => {
-  if (!result.ok) throw new Error(JSON.stringify(result.error));
-  return result.value;
-};
 const row = (rig: Rig, id: string): Assignment => {
   const found = rig.assignments.find((a) => a.id === id);
   if (!found) throw new Error(`no ${id}`);
@@ -118,6 +110,15 @@ describe('landings of a counter', () => {
     const more: Rig = { ...rig, assignments: [...rig.assignments, jump] };
     const less = done(more, changeCounter(indexRig(more), counter, { to: 3 }, newId));
     expect(less.landings.map((l) => l.setValue)).toEqual([-2, -1, 0, 1, 2]);
+  });
+  it('a changed counter is to be saved again with everything that counts with it', () => {
+    const rig = shared();
+    const saved = { ...rig, assignments: rig.assignments.map((a) => ({ ...a, saved: { at: '2026-01-01T00:00:00.000Z' } })) };
+    const [counter] = saved.counters;
+    if (!counter) throw new Error('no counter');
+    expect(
+      done(saved, changeCounter(indexRig(saved), counter, { atEnd: 'stop' }, newId)).assignments.map((a) => a.saved),
+    ).toEqual([null, null]);
   });
   it('a start that the range leaves behind goes along', () => {
     const rig = shared();

@@ -14,12 +14,11 @@ import {
   type RigIndex,
   remove,
   type Send,
-  set,
 } from '../rig';
 import { landingsFor } from './change';
 import { defaultLanding } from './defaults';
 import type { CommandProblem } from './problem';
-import { type NewId, nextOrder, replaced, staleAssignment } from './shared';
+import { type NewId, nextOrder, replaced, staleAssignment, withAction } from './shared';
 
 /** A counter for values 0–127, under a name that no other of the controller has. */
 export function plainCounter(index: RigIndex, controllerId: string, newId: NewId, name = 'Counter'): Counter {
@@ -75,7 +74,7 @@ export function countAnew(index: RigIndex, assignment: Assignment, at: number, n
   return ok(batch('Count', [insert('counters', counter), ...counts(index, assignment, at, send, counter)]));
 }
 
-/** A send counts with a counter that is there, by a step of its own; what its parameters lack of landings in the range comes with it. */
+/** A send counts with a counter that is there, by the counter's step; what its parameters lack of landings in the range comes with it. */
 export function countWith(
   index: RigIndex,
   assignment: Assignment,
@@ -145,9 +144,6 @@ const counting = (from: number): (() => number) => {
  * else counts with.
  */
 function counts(index: RigIndex, assignment: Assignment, at: number, send: Send, counter: Counter): Edit[] {
-  const actions = assignment.actions.map((a, i) =>
-    i === at ? { ...send, behaviour: { type: 'stepping' as const, counterId: counter.id } } : a,
-  );
   const before = send.behaviour.type === 'stepping' ? index.counters.get(send.behaviour.counterId) : undefined;
   const reached = new Set(numbersOf(counter).map((n) => addressKey(withNumber(send.message, n))));
   const left =
@@ -166,8 +162,7 @@ function counts(index: RigIndex, assignment: Assignment, at: number, send: Send,
       ? [remove('counters', before)]
       : [];
   return [
-    set('assignments', assignment, 'actions', actions),
-    ...staleAssignment(assignment),
+    ...withAction(assignment, at, { ...send, behaviour: { type: 'stepping', counterId: counter.id } }),
     ...alone.map((l) => remove('landings', l)),
     ...unused,
   ];
@@ -259,8 +254,11 @@ export function changeCounter(index: RigIndex, counter: Counter, changes: Partia
       }
     }
   }
+  // What was saved in a slot was saved with the counter as it was.
+  const users = new Set(countingWith(index, counter.id).map((c) => c.assignment));
   return batch(`Change ${counter.name}`, [
     ...replaced('counters', counter, next),
+    ...[...users].flatMap(staleAssignment),
     ...[...gone.values()].map((l) => remove('landings', l)),
     ...[...come.values()].map((l) => insert('landings', l)),
   ]);

@@ -54,7 +54,7 @@ export {
   typesFor,
   widened,
 } from './kinds';
-export { addLayer, canBeHeld, changeLayer, type LayerWish, ownMessage, removeLayer, setTap } from './layers';
+export { addLayer, canBeHeld, changeLayer, type LayerWish, ownMessage, reachOf, removeLayer, setTap } from './layers';
 export { addRaw, assignRaw, isRaw, nameParameter } from './raw';
 export { pinNumbers, renumber } from './renumber';
 export { alternate, changeTurn } from './turns';

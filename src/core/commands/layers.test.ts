@@ -1,5 +1,6 @@
 // Layers with several modifiers, two that are held together, and a host that listens for what the modifier sends anyway.
 import { describe, expect, it } from 'vitest';
+import { done, must } from '../../../tests/kit/edits';
 import { down, played, tap, up } from '../../../tests/kit/hand';
 import {
   assignment,
@@ -17,20 +18,11 @@ import {
   withFunctions,
 } from '../../../tests/kit/small-rig';
 import { judge } from '../checks';
-import { type Assignment, apply, type Edit, indexRig, type Layer, type Rig } from '../rig';
+import { type Assignment, apply, indexRig, type Layer, type Rig } from '../rig';
 import { addLayer, changeLayer, changeMessage, removeWithDependents } from './index';
 
 let n = 0;
 const newId = (): string => `y${++n}`;
-const done = (rig: Rig, edit: Edit | null): Rig => {
-  const after = edit && apply(rig, edit);
-  if (!after?.ok) throw new Error(JSON.stringify(after));
-  return after.value;
-};
-const must = <T>(result: { readonly ok: true; readonly value: T } | { readonly ok: false; readonly error: unknown }): T => {
-  if (!result.ok) throw new Error(JSON.stringify(result.error));
-  return result.value;
-};
 const f = (
   id: string,
   on: string,
@@ -108,14 +100,24 @@ describe('two held together as a third', () => {
     };
     expect(did(works, 'freeze', 'c')).toMatchObject({ type: 'flips-once-per-press' });
   });
-  it('lead to a bank that only they lead to: it is reached, and the way says both', () => {
-    const leads = rigOf(three, [{ ...f('c', 'fs1', 23, 'C'), actions: [{ type: 'go', to: { type: 'bank', bank: 2 } }] }]);
-    const banked = {
-      ...leads,
-      controllers: leads.controllers.map((c) => ({ ...c, firmware: { ...c.firmware, banks: 2, bankButtons: false } })),
-    };
-    expect([...judge(banked).findings.values()].flat().filter((x) => x.check === 'unreachable-place')).toEqual([]);
-  });
+  it.each(['while-held', 'toggled', 'next-press'] as const)(
+    'lead to a bank that only they lead to, %s: it is reached',
+    (mode) => {
+      const together = three.map((l) => (l.id === 'C' ? { ...l, mode } : l));
+      const leads = rigOf(together, [
+        { ...f('c', 'fs1', 23, 'C'), actions: [{ type: 'go', to: { type: 'bank', bank: 2 } }] },
+        { ...f('there', 'fs1', 24, null), bank: 2 },
+      ]);
+      const banked = (rig: Rig): Rig => ({
+        ...rig,
+        controllers: rig.controllers.map((c) => ({ ...c, firmware: { ...c.firmware, banks: 2, bankButtons: false } })),
+      });
+      const unreachable = (rig: Rig) =>
+        [...judge(banked(rig)).findings.values()].flat().filter((x) => x.check === 'unreachable-place');
+      expect(unreachable(leads)).toEqual([]);
+      expect(unreachable({ ...leads, assignments: leads.assignments.filter((a) => a.id === 'there') })).toHaveLength(1);
+    },
+  );
 });
 
 describe('a host that listens for what the modifier sends anyway', () => {
@@ -183,6 +185,32 @@ describe('changing a layer', () => {
     expect(changed.layers).toMatchObject([
       { name: 'Toe', letter: 'T', alsoOpenedBy: ['fs2'], together: true, mode: 'toggled', blinks: 2, fallsThrough: false },
     ]);
+  });
+  it('keeps what nobody changed: what it reaches elsewhere, how it blinks, and the message it listens for', () => {
+    const far: Layer = {
+      ...own,
+      madeIn: 'host',
+      signal: cc(77),
+      signalBy: 'own',
+      scope: { type: 'controller', controllerId: 'other' },
+    };
+    const press = { ...f('in bank 2', 'mod', 77, null), bank: 2 };
+    const [board] = rig.controllers;
+    if (!board) throw new Error('no board');
+    const there = {
+      ...rig,
+      controllers: [board, { ...board, id: 'other', order: 2 }],
+      layers: [far],
+      assignments: [...rig.assignments, press],
+    };
+    const edit = must(
+      changeLayer(indexRig(there), far, { ...wish, name: 'Toe', madeIn: 'host', signalBy: 'own', reach: 'controller' }),
+    );
+    const after = apply(there, edit);
+    if (!after.ok) throw new Error(JSON.stringify(after.error));
+    expect(after.value.layers).toEqual([{ ...far, name: 'Toe', letter: 'T' }]);
+    // One that reaches everything although it is made in a controller can be changed too.
+    expect(changeLayer(indexRig(rig), own, { ...wish, name: 'Toe' }).ok).toBe(true);
   });
   it('gives a host a number of its own, or what the modifier sends anyway', () => {
     const added = done(rig, must(changeLayer(indexRig(rig), own, { ...wish, madeIn: 'host' })));

@@ -116,7 +116,8 @@ function fieldsOf(index: RigIndex, wish: LayerWish, before: Layer | null): Resul
   }
   const together = wish.together === true && also.length > 0;
   if (together && wish.madeIn === 'host') return err({ code: 'together-in-host' });
-  if (wish.madeIn === 'controller' && wish.reach === 'all') return err({ code: 'layer-over-controllers' });
+  const kept = before?.madeIn === 'controller' && before.scope.type === 'all';
+  if (wish.madeIn === 'controller' && wish.reach === 'all' && !kept) return err({ code: 'layer-over-controllers' });
   const signal = signalFor(index, wish, controller, before);
   if (!signal.ok) return signal;
   return ok({
@@ -125,7 +126,11 @@ function fieldsOf(index: RigIndex, wish: LayerWish, before: Layer | null): Resul
     alsoOpenedBy: also,
     together,
     mode: wish.mode,
-    scope: scopeOf(wish.reach ?? 'controller', controller.id),
+    // A reach that nobody changed is kept as it is, whichever controller it names.
+    scope:
+      before && reachOf(before) === (wish.reach ?? 'controller')
+        ? before.scope
+        : scopeOf(wish.reach ?? 'controller', controller.id),
     madeIn: wish.madeIn,
     signal: signal.value,
     signalBy: wish.madeIn === 'host' ? (wish.signalBy ?? 'added') : 'added',
@@ -146,7 +151,8 @@ function signalFor(
 ): Result<Layer['signal'], CommandProblem> {
   if (wish.madeIn === 'controller') return ok(null);
   if (wish.signalBy === 'own') {
-    const own = ownMessage(index, wish.modifierControlId);
+    const same = before?.signalBy === 'own' && before.signal && sendsIt(index, wish.modifierControlId, before.signal);
+    const own = same ? before.signal : ownMessage(index, wish.modifierControlId);
     const name = index.controls.get(wish.modifierControlId)?.name ?? '?';
     return own ? ok(own) : err({ code: 'sends-nothing-of-its-own', control: name });
   }
@@ -156,6 +162,12 @@ function signalFor(
   return free ? ok(free) : err({ code: 'no-number-for-modifier' });
 }
 
+/** Whether a control sends a message on some press of its own. */
+const sendsIt = (index: RigIndex, controlId: string, message: Message): boolean =>
+  (index.sendsAt.get(addressKey(message)) ?? []).some(
+    ({ assignment }) => assignment.controlId === controlId && assignment.gesture.type === 'press',
+  );
+
 /** What a control sends on a press in Base; null for nothing. */
 export function ownMessage(index: RigIndex, controlId: string): Message | null {
   const press =
@@ -164,6 +176,10 @@ export function ownMessage(index: RigIndex, controlId: string): Message | null {
   const send = press?.actions.find((a) => a.type === 'send');
   return send?.type === 'send' ? send.message : null;
 }
+
+/** What a layer reaches, as it is chosen. */
+export const reachOf = ({ scope }: Pick<Layer, 'scope'>): NonNullable<LayerWish['reach']> =>
+  scope.type === 'side' ? scope.side : scope.type;
 
 function scopeOf(reach: NonNullable<LayerWish['reach']>, controllerId: string): Layer['scope'] {
   switch (reach) {

@@ -1,6 +1,7 @@
 // Functions without a parameter: planned before a target is known, for a device that is not on the rig, and named later.
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { done, must } from '../../../tests/kit/edits';
 import { randomRig } from '../../../tests/kit/random-rig';
 import {
   assignment,
@@ -17,21 +18,12 @@ import {
 } from '../../../tests/kit/small-rig';
 import { addressKey } from '../midi';
 import { planNumbers } from '../numbers';
-import { type Assignment, apply, type Edit, indexRig, type Rig } from '../rig';
+import { type Assignment, indexRig, type Rig } from '../rig';
 import { makeSheet, textOf } from '../sheets';
 import { addMessage, addRaw, assign, assignRaw, isRaw, nameParameter, removeParameter } from './index';
 
 let n = 0;
 const newId = (): string => `raw${++n}`;
-const done = (rig: Rig, edit: Edit): Rig => {
-  const after = apply(rig, edit);
-  if (!after.ok) throw new Error(JSON.stringify(after.error));
-  return after.value;
-};
-const must = <T>(result: { readonly ok: true; readonly value: T } | { readonly ok: false; readonly error: unknown }): T => {
-  if (!result.ok) throw new Error(JSON.stringify(result.error));
-  return result.value;
-};
 const everywhere = { bank: null, page: null, layerId: null };
 const rowOf = (rig: Rig, id: string): Assignment => {
   const row = rig.assignments.find((a) => a.id === id);

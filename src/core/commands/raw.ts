@@ -29,7 +29,7 @@ import type { Place } from './assign';
 import { landingsFor } from './change';
 import { defaultBehaviour, defaultLanding, defaultType } from './defaults';
 import type { CommandProblem } from './problem';
-import { type NewId, nextOrder, staleAssignment } from './shared';
+import { type NewId, nextOrder, staleAssignment, withAction } from './shared';
 
 /**
  * A gesture that has nothing yet sends a message that is for no parameter: what the control leaves the factory with, else the first free number. It is
@@ -135,13 +135,7 @@ export function nameParameter(
   const landing = defaultLanding(newId(), nextOrder(index.rig.landings), send.message, layer, parameter, heard.mode);
   return ok(
     batch(`Add ${parameter.name} to ${control.name}`, [
-      set(
-        'assignments',
-        assignment,
-        'actions',
-        assignment.actions.map((a, i) => (i === at ? named : a)),
-      ),
-      ...staleAssignment(assignment),
+      ...withAction(assignment, at, named),
       ...(there ? [] : [insert('landings', { ...landing, coding: heard.coding })]),
     ]),
   );

@@ -1,5 +1,5 @@
 // What every command needs: fresh identifiers from outside, the next order, edits of several fields at once.
-import { type Assignment, type Edit, insert, type Landing, type Row, remove, set, type TableName } from '../rig';
+import { type Action, type Assignment, type Edit, insert, type Landing, type Row, remove, set, type TableName } from '../rig';
 
 /** Gives a fresh identifier at each call; the core itself has no randomness. */
 export type NewId = () => string;
@@ -32,6 +32,17 @@ export function dropWants(row: Assignment, gone: (parameterId: string) => boolea
   const left = row.wants.filter((w) => !gone(w.parameterId));
   return left.length === row.wants.length ? [] : [set('assignments', row, 'wants', left)];
 }
+
+/** Puts another action in the place of one of a function, and takes the marks off that it makes stale. */
+export const withAction = (row: Assignment, at: number, action: Action): Edit[] => [
+  set(
+    'assignments',
+    row,
+    'actions',
+    row.actions.map((a, i) => (i === at ? action : a)),
+  ),
+  ...staleAssignment(row),
+];
 
 /** What was saved or proved no longer is, once the content changes. A tick that keeps what was entered goes by that; one that does not is taken off. */
 export const staleAssignment = (row: Assignment): Edit[] =>

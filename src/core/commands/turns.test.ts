@@ -1,6 +1,7 @@
 // Gestures that alternate between two lists: programs, notes, values, with waits and places among them.
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { done } from '../../../tests/kit/edits';
 import { down, played, tap, up } from '../../../tests/kit/hand';
 import {
   assignment,
@@ -17,14 +18,9 @@ import {
   withFunctions,
 } from '../../../tests/kit/small-rig';
 import { judge } from '../checks';
-import { type Action, type Assignment, apply, type Edit, type Firmware, indexRig, type Rig } from '../rig';
-import { alternate, changeTurn } from './index';
+import { type Action, type Assignment, type Firmware, indexRig, type Rig } from '../rig';
+import { alternate, changeAction, changeTurn } from './index';
 
-const done = (rig: Rig, edit: Edit | null): Rig => {
-  const after = edit && apply(rig, edit);
-  if (!after?.ok) throw new Error(JSON.stringify(after));
-  return after.value;
-};
 const first = (rig: Rig): Assignment => {
   const [row] = rig.assignments;
   if (!row) throw new Error('no function');
@@ -121,6 +117,14 @@ describe('making a gesture alternate', () => {
     const back = done(after, changeTurn(first(after), 0, null));
     expect(first(back).actions.map((a) => a.turn)).toEqual([undefined, 'second']);
     expect('turn' in (first(back).actions[0] ?? {})).toBe(false);
+  });
+  it('a changed action stays on its turn', () => {
+    const rig = rigOf([send(cc(20), 'first'), { type: 'wait', ms: 10, turn: 'second' }]);
+    expect(first(done(rig, changeAction(first(rig), 1, { type: 'wait', ms: 20 }))).actions[1]).toEqual({
+      type: 'wait',
+      ms: 20,
+      turn: 'second',
+    });
   });
   it('is refused on what moves', () => {
     const rig = withFunctions(

@@ -3,7 +3,7 @@ import { err, ok, type Result } from '../base';
 import { type Action, type Assignment, batch, type Edit, onTurn, type RigIndex, set, type Turn } from '../rig';
 import type { CommandProblem } from './problem';
 import { oneMore } from './raw';
-import { staleAssignment } from './shared';
+import { staleAssignment, withAction } from './shared';
 
 /**
  * On every second press a message that is for nothing yet goes out in place of what went out on every press. Fails on what moves, and where the controller
@@ -18,12 +18,10 @@ export function alternate(index: RigIndex, assignment: Assignment): Result<Edit,
   return ok(batch('Alternate', [set('assignments', assignment, 'actions', actions), ...staleAssignment(assignment)]));
 }
 
-/** Says on which presses an action is done; null for every one. */
-export function changeTurn(assignment: Assignment, at: number, turn: Turn | null): Edit {
-  const actions = assignment.actions.map((a, i): Action => {
-    if (i !== at) return a;
-    const { turn: _before, ...every } = a;
-    return turn === null ? every : { ...every, turn };
-  });
-  return batch('Change when it is done', [set('assignments', assignment, 'actions', actions), ...staleAssignment(assignment)]);
+/** Says on which presses an action is done; null for every one. Null where there is no such action. */
+export function changeTurn(assignment: Assignment, at: number, turn: Turn | null): Edit | null {
+  const action = assignment.actions[at];
+  if (!action) return null;
+  const { turn: _before, ...every } = action;
+  return batch('Change when it is done', withAction(assignment, at, turn === null ? every : { ...every, turn }));
 }

@@ -336,8 +336,8 @@ describe('what the panel shows', () => {
     expect(lit(own('own-state'), tap('fs1', 0))).toBe(false);
   });
   it('what the host decides is not known, unless it came back', () => {
-    const host = lighted(board({}, latch), { lightBy: 'host' });
-    expect(shown(host, tap('fs1', 0))).toMatchObject({ lit: null });
+    const host = lighted(board({}, latch), { lightBy: 'host', colour: 'red', colourOff: 'blue' });
+    expect(shown(host, tap('fs1', 0))).toMatchObject({ lit: null, colour: '' });
   });
   it('the light of a modifier blinks while its layer is open, never above three a second', () => {
     const blinking = board({}, latch, [layer({ blinks: 2 })]);

@@ -1,5 +1,5 @@
 // What gestures do in a situation: each is played on the simulator, and where it leads is a move.
-import { type Assignment, type Control, type Controller, type Layer, opening, type RigIndex } from '../rig';
+import { type Assignment, type Control, type Controller, isTogether, type Layer, opening, type RigIndex } from '../rig';
 import type { ControllerProgram } from './program';
 import type { Situation, Situations } from './situations';
 import { type ControllerState, startController } from './state';
@@ -41,7 +41,7 @@ export function leadingControls(
   };
 }
 
-/** The moves from a situation, each outcome once. `held`: layers that can be held open meanwhile. */
+/** The moves from a situation, each outcome once. `held`: layers that can be held open meanwhile; `lasting`: layers that stay open, some by two controls together. */
 export function movesFrom(
   index: RigIndex,
   controller: Controller,
@@ -49,6 +49,7 @@ export function movesFrom(
   situations: Situations,
   tried: readonly Control[],
   held: readonly Layer[],
+  lasting: readonly Layer[],
 ): (situation: Situation) => readonly Move[] {
   const { firmware } = controller;
   const begin = startController(program, 1, 1);
@@ -64,6 +65,10 @@ export function movesFrom(
           moves.add(played(program, from, control, gesture, held), 2, () => wordsOf(control, gesture, held));
         }
       }
+    }
+    for (const layer of lasting.filter(isTogether)) {
+      const [last, ...others] = opening(index, layer);
+      if (last) moves.add(played(program, from, last, 'tap', others), 2, () => wordsOf(last, 'tap', others));
     }
     for (const { what, by } of ownButtons(controller)) {
       const { state } = stepController(program, from, { type: 'go', t: 0, to: { type: 'step', what, by } });

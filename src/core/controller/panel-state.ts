@@ -1,4 +1,5 @@
 // What the panel shows: lights, rings and displays, as the firmware would.
+import { lightSourceOf } from '../rig';
 import { lookUp, whereNow } from './look-up';
 import type { Armed, ControllerProgram, ProgramControl } from './program';
 import { type ControllerState, type Draft, draftOf, recall } from './state';
@@ -7,7 +8,7 @@ export interface ControlView {
   readonly down: boolean;
   /** Null where the control has no light, or where the host decides and nothing came back: nobody knows then. */
   readonly lit: boolean | null;
-  /** The colour that its light is planned to have as it is now; empty where none was said. */
+  /** The colour that its light is planned to have as it is now; empty where none was said, or where nobody knows whether it is on. */
   readonly colour: string;
   /** How often it blinks in a second; 0 for steady. */
   readonly blinks: number;
@@ -43,7 +44,7 @@ function viewOf(d: Draft, control: ProgramControl): ControlView {
   return {
     down,
     lit,
-    colour: row.light === 'colour' ? (lit ? (shown?.colour ?? '') : (shown?.colourOff ?? '')) : '',
+    colour: row.light !== 'colour' || lit === null ? '' : ((lit ? shown?.colour : shown?.colourOff) ?? ''),
     blinks: row.light !== 'none' && opened ? opened.layer.blinks : 0,
     position:
       row.ring || row.kind === 'encoder'
@@ -60,8 +61,7 @@ function viewOf(d: Draft, control: ProgramControl): ControlView {
 /** The light of a switch shows its latch, or which of two lists ran last, or what came back, or that it is down; null where the host decides and nothing came back. */
 function litBy(d: Draft, switching: readonly Armed[], down: boolean): boolean | null {
   for (const armed of switching) {
-    const said = armed.assignment?.lightBy ?? 'controller';
-    const by = said === 'controller' ? d.program.firmware.lights : said;
+    const by = lightSourceOf(d.program.firmware, armed.assignment);
     for (const action of armed.actions) {
       if (action.type !== 'send') continue;
       if (by === 'own-state' && armed.turn !== null) return recall(d, armed.turn) === 1;

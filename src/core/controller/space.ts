@@ -53,7 +53,7 @@ export function exploreController(index: RigIndex, controller: Controller): Spac
   const situations = situationsOf(controller, lasting, usesLast);
   const { encode, decode, placeOf, bankOf, pageOf, layersIn } = situations;
 
-  const moves = movesFrom(index, controller, program, situations, tried, held);
+  const moves = movesFrom(index, controller, program, situations, tried, held, lasting);
   const walked = explore<Move>(situations.size, encode({ place: 0, stack: 0, last: null }), (number) => {
     const situation = decode(number);
     return moves(situation).map((by) => ({

@@ -87,6 +87,7 @@ export { actsOnSome, canSend, isChosen } from './values-sent';
 
 export { type LightColour, lightColours, shapeOfColour } from './colours.data';
 export { actionWords, doingWords, functionWords } from './function-words';
+export { lightSourceOf } from './light-source';
 
 // What was entered, and whether it still stands.
 

@@ -62,7 +62,7 @@ function CounterRow({
   const gone = removeCounter(index, counter);
   const tooHigh = 'It counts from a lower to a higher number.';
   return (
-    <li className="grid grid-cols-[minmax(120px,2fr)_repeat(3,64px)_64px_96px_130px_auto] items-end gap-2">
+    <li className="grid grid-cols-[minmax(90px,2fr)_repeat(3,60px)_60px_90px_124px_auto] items-end gap-2">
       <TextField
         label="Name"
         value={counter.name}

@@ -22,7 +22,8 @@ export function TurnWord({ assignment, action, at, edit }: Props) {
         value={action.turn ?? ''}
         onChange={(e) => {
           const turn = turnSchema.safeParse(e.target.value);
-          edit(changeTurn(assignment, at, turn.success ? turn.data : null));
+          const made = changeTurn(assignment, at, turn.success ? turn.data : null);
+          if (made) edit(made);
         }}
       >
         <option value="">every press</option>

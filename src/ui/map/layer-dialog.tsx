@@ -9,7 +9,7 @@ import { type FormState, type UseFormGetValues, type UseFormRegister, type UseFo
 import { toast } from 'sonner';
 import * as z from 'zod';
 import { counted } from '@/core/base';
-import { addLayer, type CommandProblem, canBeHeld, changeLayer, ownMessage, problemWords } from '@/core/commands';
+import { addLayer, type CommandProblem, canBeHeld, changeLayer, ownMessage, problemWords, reachOf } from '@/core/commands';
 import { type Message, shortName } from '@/core/midi';
 import type { Control, Controller, Layer, RigIndex } from '@/core/rig';
 import { Button } from '../primitives/button';
@@ -27,7 +27,7 @@ const form = z.object({
   alsoOpenedBy: z.array(z.string()),
   together: z.enum(['alone', 'together']),
   signalBy: z.enum(['added', 'own']),
-  blinks: z.enum(['0', '1', '2', '3']),
+  blinks: z.string(),
 });
 
 type Wish = z.infer<typeof form>;
@@ -45,20 +45,17 @@ interface Props {
 
 /** What stands in the form to begin with. */
 function begun(layer: Layer | null, first: Control | undefined): Wish {
-  const reach =
-    layer === null || layer.scope.type === 'controller' ? 'controller' : layer.scope.type === 'all' ? 'all' : layer.scope.side;
-  const blinks = (['0', '1', '2', '3'] as const)[Math.round(layer?.blinks ?? 0)] ?? '0';
   return {
     name: layer?.name ?? '',
     modifierControlId: layer?.modifierControlId ?? first?.id ?? '',
     madeIn: layer?.madeIn ?? 'controller',
     fallsThrough: layer?.fallsThrough === false ? 'no' : 'yes',
     mode: layer?.mode ?? 'while-held',
-    reach,
+    reach: layer ? reachOf(layer) : 'controller',
     alsoOpenedBy: layer?.alsoOpenedBy ?? [],
     together: layer?.together ? 'together' : 'alone',
     signalBy: layer?.signalBy ?? 'added',
-    blinks,
+    blinks: String(layer?.blinks ?? 0),
   };
 }
 
@@ -151,16 +148,7 @@ export function LayerDialog({ open, onOpenChange, index, controller, control, la
             </Select>
           )}
         </Field>
-        <Field label="Its light while the layer is open">
-          {(f) => (
-            <Select id={f} {...register('blinks')}>
-              <option value="0">is on</option>
-              <option value="1">blinks once a second</option>
-              <option value="2">blinks twice a second</option>
-              <option value="3">blinks three times a second</option>
-            </Select>
-          )}
-        </Field>
+        <Blinks layer={layer} register={register} />
       </form>
     </Dialog>
   );
@@ -199,6 +187,25 @@ function AlsoOpenedBy({
         </Select>
       )}
     </fieldset>
+  );
+}
+
+/** How its modifier's light shows that it is open. */
+function Blinks({ layer, register }: { readonly layer: Layer | null; readonly register: UseFormRegister<Wish> }) {
+  return (
+    <Field label="Its light while the layer is open">
+      {(f) => (
+        <Select id={f} {...register('blinks')}>
+          <option value="0">is on</option>
+          <option value="1">blinks once a second</option>
+          <option value="2">blinks twice a second</option>
+          <option value="3">blinks three times a second</option>
+          {layer && !['0', '1', '2', '3'].includes(String(layer.blinks)) && (
+            <option value={String(layer.blinks)}>blinks {layer.blinks} times a second</option>
+          )}
+        </Select>
+      )}
+    </Field>
   );
 }
 

@@ -38,18 +38,21 @@ export function MapDialogs({ index, controller, control, gesture, opened, onClos
   useEffect(() => {
     if (control) void pickParameter();
   }, [control]);
-  if (opened?.type === 'layer')
+  if (opened?.type === 'layer') {
+    // A layer of several controllers is changed at home: its modifiers are there.
+    const homeId = index.controls.get(opened.layer?.modifierControlId ?? '')?.controllerId;
     return (
       <LayerDialog
         open
         onOpenChange={(on) => !on && onClose()}
         index={index}
-        controller={controller}
+        controller={index.controllers.get(homeId ?? '') ?? controller}
         control={control}
         layer={opened.layer}
         onMade={onLayer}
       />
     );
+  }
   if (opened?.type === 'fill') return <FillDialog index={index} source={opened.source} onClose={onClose} />;
   if (!control || !opened) return null;
   if (opened.type === 'pick')
