@@ -11,6 +11,7 @@ import {
   assignRaw,
   changeBehaviour,
   changeMessage,
+  changePreset,
   countAnew,
   countWith,
   type Place,
@@ -214,6 +215,7 @@ function finale(b: Builder): void {
   const other = { type: 'program', channel: channel(8), number: u7(5), bank: null } as const;
   b.do(must(changed(changeMessage(indexRig(b.rig), row(drones), 1, other, b.newId)), 'drones'));
   chord(b, place, row);
+  cluster(b);
   for (const c of b.rig.controllers.filter((c) => c.name === 'Floorboard 8+2'))
     b.do(
       set('controllers', c, 'setUp', {
@@ -240,6 +242,18 @@ function chord(b: Builder, place: Place, row: (id: string) => Assignment): void 
   if (!counter) throw new Error('demo: counter lost');
   b.do(must(countWith(indexRig(b.rig), row(down), 0, counter, b.newId), 'chord'));
   b.do(must(changed(changeBehaviour(row(down), 0, { type: 'stepping', counterId: counter.id, step: -1 })), 'chord'));
+}
+
+/** A mistake: the last chord is stored with the choir on, behind the back of the switch that shows it. */
+function cluster(b: Builder): void {
+  const [chordOf, choir, tone] = ['Chord', 'Choir', 'Tone'].map((name) => b.parameter(`Pane Choir: ${name}`));
+  if (!chordOf || !choir || !tone) throw new Error('demo: chord lost');
+  const values = [
+    { parameterId: choir.id, value: 1 },
+    { parameterId: tone.id, value: 5200 },
+  ];
+  for (const step of [0, 1, 2, 3])
+    b.do(changePreset(indexRig(b.rig), chordOf, step, { values: step === 3 ? values : [] }, b.newId));
 }
 
 /** A change that is there; the demo makes none that is not. */

@@ -3,7 +3,20 @@
 import fc from 'fast-check';
 import { plainParameter } from '@/core/library';
 import { channel, type Message, u7, u14, valueMax } from '@/core/midi';
-import type { Action, Assignment, Behaviour, Control, Counter, Gesture, Landing, Layer, Parameter, Rig, Wire } from '@/core/rig';
+import type {
+  Action,
+  Assignment,
+  Behaviour,
+  Control,
+  Counter,
+  Gesture,
+  Landing,
+  Layer,
+  Parameter,
+  Preset,
+  Rig,
+  Wire,
+} from '@/core/rig';
 import { assignment, landing, smallRig } from './small-rig';
 
 const BANKS = 3;
@@ -222,6 +235,13 @@ const someCounter = fc.record({
   firstPress: fc.constantFrom('moves-on' as const, 'moves-on' as const, 'sends-start' as const),
 });
 
+const somePreset = fc.record({
+  step: fc.nat(4),
+  stored: fc.constantFrom(true, true, true, false),
+  rest: fc.constantFrom('stays' as const, 'stays' as const, 'unknown' as const),
+  holds: fc.uniqueArray(fc.tuple(fc.constantFrom(0, 1, 3), part), { selector: ([p]) => p, maxLength: 3 }),
+});
+
 const someSteps = fc.array(fc.constantFrom('Factory reset.', '=1+1', 'touch messages: "off"'), { maxLength: 2 });
 
 /** What such a rig is made of. */
@@ -236,6 +256,11 @@ export const someRichRig = fc.record({
   counters: fc.tuple(someCounter, someCounter),
   functions: fc.array(someFunction, { minLength: 1, maxLength: 12 }),
   landings: fc.array(someLanding, { minLength: 2, maxLength: 12 }),
+  presets: fc.oneof(
+    { weight: 2, arbitrary: fc.uniqueArray(somePreset, { selector: (p) => p.step, maxLength: 0 }) },
+    { weight: 1, arbitrary: fc.uniqueArray(somePreset, { selector: (p) => p.step, minLength: 1, maxLength: 3 }) },
+  ),
+  atEnd: fc.constantFrom('wrap' as const, 'stop' as const),
   hub: fc.boolean(),
   apart: fc.boolean(),
   waits: fc.boolean(),
@@ -412,7 +437,25 @@ export function richRig(given: SomeRichRig): Rig {
       },
       ...(given.hub ? [{ ...hall, id: 'hub', name: 'Hub', port: 'port 3', order: 2 }] : []),
     ],
-    parameters: [...parameters],
+    parameters: parameters.map((p) => (p.kind === 'stepped' ? { ...p, atEnd: given.atEnd } : p)),
+    presets: given.presets.map(
+      (p, i): Preset => ({
+        id: `preset${i}`,
+        order: i,
+        parameterId: 'p2',
+        step: p.step,
+        stored: p.stored,
+        rest: p.rest,
+        values: p.holds.flatMap(([at, x]) => {
+          const held = parameters[at];
+          if (!held) return [];
+          const value = held.lowest + x * (held.highest - held.lowest);
+          return [{ parameterId: held.id, value: held.kind === 'toggle' ? Math.round(value) : value }];
+        }),
+        entered: null,
+        note: '',
+      }),
+    ),
     wires: given.hub
       ? [lead('w1', 'board', 'hall', { channels }), lead('w2', 'other', 'hub'), lead('w3', 'hub', 'hall', { passesOn: true })]
       : [lead('w1', 'board', 'hall', { channels }), lead('w2', 'other', 'hall')],

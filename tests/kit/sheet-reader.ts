@@ -1,7 +1,19 @@
 // Somebody who has the gear and the sheet, and nothing else: enters every line as it reads, in the base in which each device counts. Written from
 // what stands on the sheet alone; of the program it knows only the types.
 import type { Message } from '@/core/midi';
-import type { Action, Assignment, Behaviour, Controller, Counter, Landing, Layer, Parameter, Rig, Target } from '@/core/rig';
+import type {
+  Action,
+  Assignment,
+  Behaviour,
+  Controller,
+  Counter,
+  Landing,
+  Layer,
+  Parameter,
+  Preset,
+  Rig,
+  Target,
+} from '@/core/rig';
 
 /** One line: the device that it is for, and its facts by the word that stands over them in a table. */
 export interface ReadLine {
@@ -142,7 +154,7 @@ const lights: Readonly<Record<string, Assignment['lightBy']>> = {
   'the host': 'host',
 };
 
-/** Rebuilds what the sheet says on the gear of a rig; functions, landings, layers and counters of the rig itself are not looked at. */
+/** Rebuilds what the sheet says on the gear of a rig; functions, landings, presets, layers and counters of the rig itself are not looked at. */
 export function rebuilt(gear: Rig, lines: readonly ReadLine[]): Rig {
   const layers: Layer[] = [];
   const counters = new Map<string, Counter>();
@@ -371,6 +383,7 @@ export function rebuilt(gear: Rig, lines: readonly ReadLine[]): Rig {
     throw new Error(`${JSON.stringify(text)} is no range`);
   }
 
+  const presets: Preset[] = [];
   for (const line of lines.filter((l) => l.side === 'software' && l.say('parameter') !== '')) {
     const target = unitOf(line);
     if (!('reception' in target)) throw new Error(`${target.name} is no target`);
@@ -378,6 +391,24 @@ export function rebuilt(gear: Rig, lines: readonly ReadLine[]): Rig {
       gear.parameters.filter((p) => p.targetId === target.id),
       line.say('parameter'),
     );
+    if (line.say('keeps') !== '') {
+      presets.push({
+        id: `preset ${presets.length}`,
+        order: presets.length,
+        parameterId: parameter.id,
+        step: value(line.say('preset'), parameter),
+        stored: line.say('keeps') === 'what follows',
+        rest: line.say('all else') === 'not known afterwards' ? 'unknown' : 'stays',
+        values: [],
+        entered: null,
+        note: '',
+      });
+      continue;
+    }
+    if (line.say('preset') !== '') {
+      presets.at(-1)?.values.push({ parameterId: parameter.id, value: value(line.say('sets'), parameter) });
+      continue;
+    }
     const [from, to] = line.say('range') === '' ? [parameter.lowest, parameter.highest] : pair(line.say('range'), parameter);
     landings.push({
       id: `landing ${landings.length}`,
@@ -410,5 +441,6 @@ export function rebuilt(gear: Rig, lines: readonly ReadLine[]): Rig {
     counters: [...counters.values()],
     assignments,
     landings,
+    presets,
   };
 }

@@ -11,12 +11,11 @@ import {
   type Edit,
   indexRig,
   invert,
-  type Landing,
-  type Layer,
   type Rig,
   set,
   standInOf,
   stands,
+  type Tickable,
   tickNow,
 } from '@/core/rig';
 import { differenceOf, makeSheet } from '@/core/sheets';
@@ -28,8 +27,14 @@ const AT = '2031-03-04T05:06:07.000Z';
 
 function ticked(rig: Rig): Rig {
   const index = indexRig(rig);
-  const tick = <T extends Assignment | Landing | Layer>(row: T): T => ({ ...row, entered: tickNow(index, row, AT) });
-  return { ...rig, layers: rig.layers.map(tick), assignments: rig.assignments.map(tick), landings: rig.landings.map(tick) };
+  const tick = <T extends Tickable>(row: T): T => ({ ...row, entered: tickNow(index, row, AT) });
+  return {
+    ...rig,
+    presets: rig.presets.map(tick),
+    layers: rig.layers.map(tick),
+    assignments: rig.assignments.map(tick),
+    landings: rig.landings.map(tick),
+  };
 }
 
 /** Changes of one field, on a row by chance; some change nothing that is entered, some change it and back. */
@@ -73,6 +78,13 @@ const someChange = fc.oneof(
     on: fc.constant('counters' as const),
     at: fc.nat(3),
     field: fc.constantFrom('to', 'name', 'atEnd', 'step', 'firstPress'),
+    to: fc.nat(2),
+    message: someMessage,
+  }),
+  fc.record({
+    on: fc.constant('presets' as const),
+    at: fc.nat(3),
+    field: fc.constantFrom('step', 'stored', 'rest', 'values', 'note'),
     to: fc.nat(2),
     message: someMessage,
   }),
@@ -139,6 +151,15 @@ function editOf(rig: Rig, { on, at, field, to, message }: SomeChange): Edit | nu
       return set('layers', row, 'scope', to === 0 ? { type: 'all' } : { type: 'controller', controllerId: 'board' });
     return set('layers', row, field === 'name' ? 'name' : 'letter', ['A', 'B', 'C'][to] ?? 'A');
   }
+  if (on === 'presets') {
+    const row = rig.presets[at % Math.max(1, rig.presets.length)];
+    if (!row) return null;
+    if (field === 'step') return set('presets', row, 'step', to);
+    if (field === 'stored') return set('presets', row, 'stored', to > 0);
+    if (field === 'rest') return set('presets', row, 'rest', to === 0 ? 'unknown' : 'stays');
+    if (field === 'values') return set('presets', row, 'values', to === 0 ? [] : [{ parameterId: 'p3', value: to - 1 }]);
+    return set('presets', row, 'note', words);
+  }
   if (on === 'controls') {
     const row = rig.controls[at % rig.controls.length];
     return row ? set('controls', row, 'name', ['A', 'B', 'C'][to] ?? 'A') : null;
@@ -156,7 +177,8 @@ function editOf(rig: Rig, { on, at, field, to, message }: SomeChange): Edit | nu
 const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);
 
 /** What has to be entered for a row, written out by hand: one field after another. */
-function told(rig: Rig, row: Assignment | Landing | Layer): readonly unknown[] {
+function told(rig: Rig, row: Tickable): readonly unknown[] {
+  if ('step' in row) return [row.parameterId, row.step, row.stored, ...(row.stored ? [row.rest, row.values] : [])];
   const actions = (all: Assignment['actions']): unknown =>
     all.map((a) => {
       if (a.type !== 'send') return [a];
@@ -227,7 +249,7 @@ describe('a tick', () => {
           now = next.value;
         }
         const index = indexRig(now);
-        for (const table of ['assignments', 'landings', 'layers'] as const)
+        for (const table of ['assignments', 'landings', 'layers', 'presets'] as const)
           for (const row of now[table]) {
             const was = rig[table].find((r) => r.id === row.id);
             const stood = was !== undefined && same(told(rig, was), told(now, row));
@@ -255,9 +277,13 @@ describe('a tick', () => {
         if (
           now.assignments.every((a) => stands(index, a)) &&
           now.landings.every((l) => stands(index, l)) &&
-          now.layers.every((l) => stands(index, l))
+          now.layers.every((l) => stands(index, l)) &&
+          now.presets.every((p) => stands(index, p))
         )
           expect([...lines].filter((spot) => !now.landings.some((l) => spot.includes(l.parameterId)))).toEqual([]);
+        for (const p of now.presets)
+          if (!stands(index, p))
+            expect([...lines].some((s) => s.startsWith(JSON.stringify([p.parameterId, p.step]).slice(0, -1)))).toBe(true);
         // Taken back, whatever the way, all of it stands.
         const back = apply(
           now,
@@ -268,7 +294,7 @@ describe('a tick', () => {
         );
         if (!back.ok) throw new Error(JSON.stringify(back.error));
         const home = indexRig(back.value);
-        for (const row of [...back.value.assignments, ...back.value.landings, ...back.value.layers])
+        for (const row of [...back.value.assignments, ...back.value.landings, ...back.value.layers, ...back.value.presets])
           expect(stands(home, row)).toBe(true);
       }),
       settings,

@@ -3,7 +3,7 @@ import { readFileSync } from 'node:fs';
 import { resolve } from 'node:path';
 import { gunzipSync } from 'node:zlib';
 import { describe, expect, it } from 'vitest';
-import { parseRig, writeRig } from '@/core/formats';
+import { parseFile, parseRig, writeRig } from '@/core/formats';
 import { alternates, indexRig, modifiersOf, type Rig, stands } from '@/core/rig';
 import { countToEnter, makeSheet } from '@/core/sheets';
 
@@ -26,6 +26,7 @@ const came: readonly { readonly with: number; readonly table: string; readonly f
   { with: 11, table: 'landings', fields: ['chosenBy'] },
   { with: 12, table: 'controllers', fields: ['setUp'] },
   { with: 12, table: 'targets', fields: ['setUp'] },
+  { with: 13, table: 'parameters', fields: ['atEnd', 'needsFront'] },
 ];
 const without = (rows: Rows, fields: readonly string[]): Rows =>
   rows.map((row) => Object.fromEntries(Object.entries(row).filter(([field]) => !fields.includes(field))));
@@ -35,6 +36,10 @@ function asOf(version: number, rig: Rig): Record<string, unknown> {
   let file: Record<string, unknown> = { ...JSON.parse(writeRig(rig)), formatVersion: version };
   for (const { with: since, table, fields } of came)
     if (since > version) file = { ...file, [table]: without(file[table] as Rows, fields) };
+  if (version < 13) {
+    const { presets: _since13, ...rest } = file;
+    file = rest;
+  }
   return file;
 }
 
@@ -68,15 +73,33 @@ describe('a rig file', () => {
     [9, 'every layer has one modifier and a signal of its own'],
     [10, 'every landing acts on every press'],
     [11, 'nothing is to be done before or after'],
+    [12, 'no preset holds anything'],
   ])('of version %i: %s, and every tick stands', (version) => {
     const was = JSON.parse(file(version));
     expect(was.formatVersion).toBe(version);
     const rig = read(file(version));
     expect(asOf(version, rig)).toEqual(was);
     const index = indexRig(rig);
+    expect(rig.presets).toEqual([]);
     for (const row of [...rig.assignments, ...rig.landings, ...rig.layers])
       expect([row.id, stands(index, row)]).toEqual([row.id, row.entered !== null]);
-    expect(rig.assignments.some((a) => alternates(a.actions))).toBe(false);
-    expect(rig.layers.every((l) => modifiersOf(l).length <= 1 && l.signalBy === 'added')).toBe(true);
+    if (version < 9) expect(rig.assignments.some((a) => alternates(a.actions))).toBe(false);
+    if (version < 10) expect(rig.layers.every((l) => modifiersOf(l).length <= 1 && l.signalBy === 'added')).toBe(true);
+  });
+});
+
+describe('a file of the library of version 2', () => {
+  const library = (name: string): string =>
+    readFileSync(resolve(import.meta.dirname, `../fixtures/library/${name}-version-2.json`), 'utf8');
+  it.each(['profile', 'template'])('%s: is read whole, and no preset holds anything', (name) => {
+    const was = JSON.parse(library(name));
+    expect(was.formatVersion).toBe(2);
+    const items = parseFile(library(name));
+    if (!items.ok) throw new Error(JSON.stringify(items.error));
+    const [item] = items.value;
+    expect(item?.name).toBe(was[name].name);
+    expect(item?.rig.parameters.map((p) => p.name)).toEqual((was[name].parameters ?? []).map((p: { name: string }) => p.name));
+    expect(item?.rig.presets).toEqual([]);
+    expect(item?.rig.controls).toHaveLength(was[name].panel?.controls.length ?? 0);
   });
 });

@@ -9,5 +9,8 @@ const at = (name: string): string => readFileSync(resolve(import.meta.dirname, '
 it.each(['csv', 'tsv'])('read back as they did there: %s', (format) => {
   const read = parseParameters(at(`parameters.${format}`));
   expect(read.good.length).toBe(20);
-  expect(read).toEqual(JSON.parse(at(`parameters.${format}.json`)));
+  const was = JSON.parse(at(`parameters.${format}.json`));
+  const since = { atEnd: 'wrap', needsFront: false };
+  const good = was.good.map((line: object) => ({ ...line, ...since }));
+  expect(read).toEqual({ ...was, good });
 });

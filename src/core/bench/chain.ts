@@ -27,6 +27,8 @@ export interface InFlight {
   readonly turns: number;
   /** The number of the message. */
   readonly message: number;
+  /** Whether nobody knows its value. */
+  readonly blind: boolean;
 }
 
 export interface ChainState {

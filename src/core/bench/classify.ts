@@ -52,13 +52,23 @@ export type Behaved =
       readonly changes: number;
     }
   | { readonly type: 'switches'; readonly from: number; readonly to: number; readonly atValue: number }
+  /** A preset that does not say where it stands is loaded with it: nobody knows afterwards. */
+  | { readonly type: 'not-known' }
   | { readonly type: 'never-reacts' }
   | { readonly type: 'irregular'; readonly changes: number };
 
 /** `null` when the parameter did not move at all: then only a run from another start value can tell more. */
 export function classify(trace: Trace, slot: number, parameter: Parameter, start: number, gesture: GestureType): Behaved | null {
+  if (isLost(trace, slot)) return { type: 'not-known' };
   if (gesture === 'move') return classifySweep(trace, slot, parameter, start);
   return classifySwitch(cyclesOf(trace, slot, start, gesture === 'double-tap' ? 2 : 1), parameter, start);
+}
+
+/** Whether nobody knows at the end where a parameter stands. */
+function isLost(trace: Trace, slot: number): boolean {
+  for (let i = trace.kind.length - 1; i >= 0; i--)
+    if (trace.kind[i] === VALUE && trace.a[i] === slot) return Number.isNaN(trace.b[i]);
+  return false;
 }
 
 interface Cycles {

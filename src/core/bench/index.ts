@@ -25,6 +25,8 @@ export type { Behaved } from './classify';
 export { type Drawing, drawingOf } from './drawing';
 export { type Effect, type Outcome, outcome, type Played, type Surroundings, surroundingsOf, traceOf } from './outcome';
 export {
+  type AfterLoading,
+  afterLoading,
   burstOf,
   type Jumps,
   jumpsOf,

@@ -163,7 +163,10 @@ export function setUp(
     network: around.network,
     sysex: around.sysex,
     tempo: usualTempo,
-    parameterIds: assignment.actions.flatMap((a) => (a.type === 'send' ? a.meant : [])),
+    parameterIds: withChoosers(
+      index,
+      assignment.actions.flatMap((a) => (a.type === 'send' ? a.meant : [])),
+    ),
   });
   if (unsupported) return { type: 'cannot', what: unsupported };
 
@@ -197,6 +200,14 @@ export function setUp(
     bank,
     page,
   };
+}
+
+/** Some parameters and those whose presets hold values of the same targets: loading one is part of what can happen to them. */
+function withChoosers(index: RigIndex, parameterIds: readonly string[]): readonly string[] {
+  if (index.presetsOf.size === 0) return parameterIds;
+  const targets = new Set(parameterIds.map((id) => index.parameters.get(id)?.targetId));
+  const choosers = [...index.presetsOf.keys()].filter((id) => targets.has(index.parameters.get(id)?.targetId));
+  return [...parameterIds, ...choosers.filter((id) => !parameterIds.includes(id))];
 }
 
 /** As many positions as what is sent can tell apart, within reason. */

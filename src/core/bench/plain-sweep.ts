@@ -28,7 +28,7 @@ interface Sender {
  */
 export function plainSweep(chain: Chain, slot: number, script: readonly ScriptEvent[], values: readonly number[]): Trace | null {
   const [program, more] = chain.controllers;
-  if (!program || more || chain.targets.sendingBack.size > 0) return null;
+  if (!program || more || chain.targets.sendingBack.size > 0 || chain.targets.loads.size > 0) return null;
   const senders = sendersOf(chain, program, slot);
   const [control] = program.controls.values();
   if (!senders || !control || program.controls.size !== 1) return null;

@@ -3,7 +3,7 @@
 import { exhaustive } from '../base';
 import { type ControllerInput, type ControllerState, stepController } from '../controller';
 import { type PackedMessage, packedChannel, packedLength, packedStatus, packedType } from '../midi';
-import { feedbackOf, launchDue, look, setValue, stepTargets, type TargetState, targetsWakeAt, type Unheard } from '../receiver';
+import { feedbackOf, launchDue, look, setByMouse, stepTargets, type TargetState, targetsWakeAt, type Unheard } from '../receiver';
 import type { ScriptEvent } from '../rig';
 import { type Hop, MOST_HOPS, sendOver, type Timing, type WireState } from '../wires';
 import type { Chain, ChainState, InFlight } from './chain';
@@ -50,6 +50,7 @@ export const unheardReasons = [
   'launch',
   'unchanged',
   'layer',
+  'not-known',
 ] as const satisfies readonly Unheard[];
 
 /** A run under way. */
@@ -71,6 +72,8 @@ interface Parcel {
   readonly word: PackedMessage;
   readonly turns: number;
   readonly message: number;
+  /** Whether nobody knows its value: a target sent back what no preset says. */
+  readonly blind: boolean;
 }
 
 /**
@@ -139,10 +142,10 @@ function leave(r: Running, hop: Hop, parcel: Parcel, t: number): void {
   }
   const before = r.wires[hop.wire];
   if (!before) return;
-  const { word, turns, message } = parcel;
+  const { word, turns, message, blind } = parcel;
   const sent = sendOver(r.timing(hop.wire), before, t, packedStatus(word), packedLength(word, r.chain.sysex.bytes));
   r.wires[hop.wire] = sent.state;
-  queue(r.flying, { at: sent.arrivesAtMs, hop, word, turns, message });
+  queue(r.flying, { at: sent.arrivesAtMs, hop, word, turns, message, blind });
 }
 
 /** A unit sends a word over every wire that takes it. What was sent back and on again too often is cut. */
@@ -157,10 +160,10 @@ function transmit(r: Running, unitId: string, parcel: Parcel, t: number): void {
 /** A word arrives: a target hears it, a controller shows it, and the unit passes it on where it does so. */
 function arrive(r: Running, hop: Hop, parcel: Parcel, t: number): void {
   const { chain } = r;
-  const { word, turns, message } = parcel;
+  const { word, turns, message, blind } = parcel;
   const port = chain.arrivalPorts[hop.wire] ?? '';
   const unit = chain.targets.receiverOf.get(hop.to);
-  if (unit) {
+  if (unit && !blind) {
     const done = stepTargets(chain.targets, r.targets, { unit, word, t, port, remote: hop.remote });
     r.targets = done.state;
     if (r.full) {
@@ -169,11 +172,11 @@ function arrive(r: Running, hop: Hop, parcel: Parcel, t: number): void {
       note(r.trace, t, ARRIVED, word, unit.index, heard, message);
     }
     if (done.moved.length > 0) tellMoved(r, done.moved, t, turns, message);
-  } else {
+  } else if (!unit) {
     const controller = chain.placeOf.get(hop.to);
     if (controller !== undefined) {
       if (r.full) note(r.trace, t, PASSED, word, 0, controller, message);
-      feed(r, controller, { type: 'feedback', t, word, sysexKeys: chain.sysex.keys });
+      feed(r, controller, { type: 'feedback', t, word, sysexKeys: chain.sysex.keys, blind });
     }
   }
   for (const next of hop.next) leave(r, next, parcel, t);
@@ -181,16 +184,20 @@ function arrive(r: Running, hop: Hop, parcel: Parcel, t: number): void {
 
 /** Parameters moved: that is written down, and sent back by targets that do so. */
 function tellMoved(r: Running, moved: readonly number[], t: number, turns: number, message: number): void {
-  const back: { unit: string; word: PackedMessage }[] = [];
+  const { targets } = r.chain;
+  const back: { unit: string; word: PackedMessage; blind: boolean }[] = [];
   for (const slot of moved) {
     const value = r.targets.values[slot] ?? 0;
     note(r.trace, t, VALUE, slot, value, 0, message);
-    if (r.chain.targets.sendingBack.size > 0) feedbackOf(r.chain.targets, slot, value, back);
+    if (targets.sendingBack.size === 0) continue;
+    const blind = Number.isNaN(value);
+    const told = feedbackOf(targets, slot, blind ? (targets.parameters[slot]?.lowest ?? 0) : value);
+    for (const word of told) back.push({ ...word, blind });
   }
-  for (const { unit, word } of back) {
+  for (const { unit, word, blind } of back) {
     const place = r.chain.targets.receiverOf.get(unit)?.index ?? -1;
-    const parcel = { word, turns: turns + 1, message: r.messages++ };
-    note(r.trace, t, SENT_BACK, word, place, 0, parcel.message);
+    const parcel = { word, turns: turns + 1, message: r.messages++, blind };
+    if (!blind) note(r.trace, t, SENT_BACK, word, place, 0, parcel.message);
     transmit(r, unit, parcel, t);
   }
 }
@@ -209,7 +216,7 @@ function feed(r: Running, index: number, input: ControllerInput): void {
 function send(r: Running, unitId: string, word: PackedMessage, slot: number, index: number, t: number): void {
   const message = r.messages++;
   note(r.trace, t, SENT, word, slot, index, message);
-  transmit(r, unitId, { word, turns: 0, message }, t);
+  transmit(r, unitId, { word, turns: 0, message, blind: false }, t);
 }
 
 function happen(r: Running, event: ChainEvent): void {
@@ -236,8 +243,9 @@ function happen(r: Running, event: ChainEvent): void {
     case 'set': {
       const slot = chain.targets.slots.get(event.on);
       if (slot === undefined || r.targets.values[slot] === event.value) return;
-      r.targets = setValue(chain.targets, r.targets, slot, event.value);
-      tellMoved(r, [slot], t, 0, -1);
+      const done = setByMouse(chain.targets, r.targets, slot, event.value);
+      r.targets = done.state;
+      tellMoved(r, done.moved, t, 0, -1);
       return;
     }
     case 'look': {

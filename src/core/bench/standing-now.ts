@@ -22,9 +22,11 @@ export interface StandingNow {
   }[];
   /** Layers made in the host that are open. */
   readonly hostLayers: readonly string[];
-  /** Values by parameter, in its unit, unrounded; of a trigger, how often it fired. */
-  readonly values: Readonly<Record<string, number>>;
+  /** Values by parameter, in its unit, unrounded; of a trigger, how often it fired; null where nobody knows. */
+  readonly values: Readonly<Record<string, number | null>>;
 }
+
+const known = (value: number): number | null => (Number.isNaN(value) ? null : value);
 
 /** How everything stands now. */
 export function standingNow({ chain, state }: Session): StandingNow {
@@ -60,6 +62,6 @@ export function standingNow({ chain, state }: Session): StandingNow {
       };
     }),
     hostLayers: openInHost(state.targets),
-    values: Object.fromEntries(chain.targets.parameters.map((p, slot) => [p.id, state.targets.values[slot] ?? 0])),
+    values: Object.fromEntries(chain.targets.parameters.map((p, slot) => [p.id, known(state.targets.values[slot] ?? 0)])),
   };
 }

@@ -28,7 +28,7 @@ export const SENT_BACK = 9;
  * SENT: a = word, b = slot of the assignment (−1 a modifier's signal, −2 from outside), c = index of the controller;
  * ARRIVED at a target: a = word, b = index of the target, c = the first listener that took it, or −1 − the reason why none did;
  * PASSED: a message arrived at a controller: a = word, c = its index;
- * VALUE: a = slot of the parameter, b = new value;
+ * VALUE: a = slot of the parameter, b = new value, NaN where nobody knows any more;
  * SENT_BACK: a target sends a value back: a = word, b = index of the target;
  * LOOPED: a = word that went round and was cut.
  * `d` is the number of the message that an event is about, from SENT to what it moved; −1 where there is none.

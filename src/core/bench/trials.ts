@@ -106,6 +106,71 @@ export function pressLostAfter(
   return standsAt(run(stage.chain, apart, second, plain).state) === standsAt(apart);
 }
 
+/** What a switch shows and does once a preset was loaded beside it. */
+export interface AfterLoading {
+  /** What its light shows; null where it has none, or where nobody knows. */
+  readonly lit: boolean | null;
+  /** What the parameter is; null where the preset does not say. */
+  readonly on: boolean | null;
+  /** Whether the light showed what the parameter was, before. */
+  readonly wasRight: boolean;
+  /** Whether the next press does nothing, though it would have done something before. */
+  readonly pressLost: boolean;
+}
+
+/**
+ * A switch and its toggle after a step of another parameter was loaded, from each state that the switch can be in: untouched, pressed once, pressed twice.
+ * Nothing where it cannot be played, or where the step is empty.
+ */
+export function afterLoading(
+  index: RigIndex,
+  assignment: Assignment,
+  parameter: Parameter,
+  preset: { readonly parameterId: string; readonly step: number },
+  around: Surroundings,
+): readonly AfterLoading[] {
+  const stage = stageFor(index, assignment, around);
+  const slot = stage?.chain.targets.slots.get(parameter.id);
+  const chooser = stage?.chain.targets.slots.get(preset.parameterId);
+  const control = index.controls.get(assignment.controlId);
+  const program = stage?.chain.controllers[0];
+  if (!stage || slot === undefined || chooser === undefined || !control || !program || parameter.kind !== 'toggle') return [];
+  if (stage.chain.targets.empty.get(chooser)?.has(preset.step)) return [];
+  const look = ({ controllers, targets }: ChainState): { readonly lit: boolean | null; readonly on: boolean | null } => {
+    const own = controllers[0];
+    const value = targets.values[slot] ?? 0;
+    return {
+      lit: control.light === 'none' || !own ? null : (panelView(program, own).get(control.id)?.lit ?? null),
+      on: Number.isNaN(value) ? null : value >= 0.5,
+    };
+  };
+  const found: AfterLoading[] = [];
+  let state = start(stage);
+  let rest = stage.script;
+  for (let presses = 0; presses <= 2; presses++) {
+    const gesture = oneGesture(rest);
+    const at = (rest[0]?.atMs ?? 0) - 2;
+    const before = look(state);
+    const loaded = run(stage.chain, state, [{ do: 'set', atMs: at, on: preset.parameterId, value: preset.step }], {
+      ...plain,
+      until: at + 1,
+    }).state;
+    const after = look(loaded);
+    const until = (gesture.at(-1)?.atMs ?? 0) + 1;
+    const plainPress = run(stage.chain, state, gesture, { ...plain, until }).state;
+    const pressed = run(stage.chain, loaded, gesture, { ...plain, until }).state;
+    found.push({
+      ...after,
+      wasRight: before.lit === null || before.lit === before.on,
+      pressLost: look(plainPress).on !== before.on && after.on !== null && look(pressed).on === after.on,
+    });
+    state = plainPress;
+    rest = rest.slice(gesture.length);
+    if (rest.length === 0) break;
+  }
+  return found;
+}
+
 /** Gestures of the standard script are further apart than this. */
 const PAUSE_MS = 450;
 

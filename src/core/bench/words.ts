@@ -6,9 +6,10 @@ import type { Behaved } from './classify';
 import type { NotLanding, Outcome, Unreachable } from './outcome';
 
 /**
- * A parameter's value as its owner reads it: the name of a step, Off or On, or a number with its unit.
+ * A parameter's value as its owner reads it: the name of a step, Off or On, or a number with its unit; `not known` for NaN.
  */
 export function showValue(parameter: Parameter, value: number): string {
+  if (Number.isNaN(value)) return 'not known';
   switch (parameter.kind) {
     case 'toggle':
       return parameter.steps[value >= 0.5 ? 1 : 0] ?? (value >= 0.5 ? 'On' : 'Off');
@@ -57,6 +58,8 @@ export function effectWords(
       return `waits at ${show(did.from)} until ${did.atValue}, then follows to ${show(did.to)}`;
     case 'switches':
       return `turns ${show(did.to)} at ${did.atValue}`;
+    case 'not-known':
+      return 'ends where nobody knows: the preset that is loaded with it does not say';
     case 'never-reacts':
       return 'never reacts';
     case 'irregular':

@@ -32,6 +32,7 @@ export function affected(before: RigIndex, after: RigIndex): Affected {
   if (counters.size > 0) for (const a of after.rig.assignments) if (counts(a, counters)) controls.add(a.controlId);
 
   const parameters = changedIds(before.rig, after.rig, 'parameters');
+  const presets = new Set(changedIds(before.rig, after.rig, 'presets'));
   const keys = new Set<number>();
   const landings = new Set(changedIds(before.rig, after.rig, 'landings'));
   const assignments = changedIds(before.rig, after.rig, 'assignments');
@@ -44,6 +45,10 @@ export function affected(before: RigIndex, after: RigIndex): Affected {
       for (const a of index.assignmentsOf.get(row.controlId) ?? []) if (meet(a, row)) simulate.add(a.id);
       for (const a of playedWith(index, row)) if (meet(a, row)) simulate.add(a.id);
     }
+    if (presets.size > 0)
+      for (const [chooserId, rows] of index.presetsOf)
+        if (rows.some((row) => presets.has(row.id)))
+          for (const id of sendersToTargets(index, new Set([index.parameters.get(chooserId)?.targetId]))) simulate.add(id);
     for (const id of parameters) {
       for (const landing of index.landingsOf.get(id) ?? []) addHeard(keys, landing);
       for (const p of index.sendsFor.get(id) ?? []) simulate.add(p.assignment.id);
@@ -61,6 +66,7 @@ export function affected(before: RigIndex, after: RigIndex): Affected {
   const check = new Set(simulate);
   for (const index of both) for (const id of simulate) neighbours(index, id, check);
   for (const index of both) for (const id of knobsBesidePresets(index, landings)) check.add(id);
+  for (const index of both) for (const id of besidesContents(index, presets, parameters, simulate)) check.add(id);
   for (const index of both) for (const id of ledTo(index, assignments)) if (after.assignments.has(id)) check.add(id);
   const accepted = acceptedSubjects(before.rig, after.rig);
   for (const id of accepted) if (after.assignments.has(id)) check.add(id);
@@ -105,10 +111,31 @@ function knobsBesidePresets(index: RigIndex, landings: ReadonlySet<string>): rea
   const targets = new Set(
     index.rig.landings.flatMap((l) => (landings.has(l.id) && modeOf(l.mode).changesSound ? [l.targetId] : [])),
   );
-  return [...targets].flatMap((targetId) =>
-    (index.parametersOf.get(targetId) ?? []).flatMap((p) => (index.sendsFor.get(p.id) ?? []).map((s) => s.assignment.id)),
-  );
+  return sendersToTargets(index, targets);
 }
+
+/** Whoever moves something of a target whose presets hold other things now, or can be loaded by other functions. */
+function besidesContents(
+  index: RigIndex,
+  changed: ReadonlySet<string>,
+  parameters: readonly string[],
+  simulate: ReadonlySet<string>,
+): readonly string[] {
+  if (index.presetsOf.size === 0) return [];
+  const targets = new Set<string | undefined>();
+  const stirred = new Set(parameters.map((id) => index.parameters.get(id)?.targetId));
+  for (const [chooserId, rows] of index.presetsOf) {
+    const loads = (index.sendsFor.get(chooserId) ?? []).some((s) => simulate.has(s.assignment.id));
+    const targetId = index.parameters.get(chooserId)?.targetId;
+    if (loads || stirred.has(targetId) || rows.some((row) => changed.has(row.id))) targets.add(targetId);
+  }
+  return sendersToTargets(index, targets);
+}
+
+const sendersToTargets = (index: RigIndex, targets: ReadonlySet<string | undefined>): readonly string[] =>
+  [...targets].flatMap((targetId) =>
+    (index.parametersOf.get(targetId ?? '') ?? []).flatMap((p) => (index.sendsFor.get(p.id) ?? []).map((s) => s.assignment.id)),
+  );
 
 /** Whether a parameter is one that has to be within reach. */
 const reachTagged = (index: RigIndex, id: string): boolean =>

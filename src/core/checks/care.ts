@@ -8,7 +8,7 @@ import { homeOf, sendsFor } from './fix-parts';
 import { takeoverFixes } from './leaps';
 
 /** Steps above this are warned of, as far as they lie above a floor that nobody hears. Common practice, no source. */
-const LOUD_DB = 6;
+export const LOUD_DB = 6;
 const FLOOR_DB = -60;
 
 /** A value as a level in decibels, with the floor below it: its own where the unit says so, else 20·log10 of its part of the range. */

@@ -352,6 +352,7 @@ describe('the demo', () => {
       'every-second-press': 1,
       'never-off': 1,
       'never-registers': 1,
+      'preset-lies': 1,
       'press-before-hold': 2,
       // Honest cautions of any rig with plain pedals and a cue in one bank only.
       'loud-jump': 3,

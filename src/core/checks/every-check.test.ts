@@ -31,6 +31,7 @@ import {
   insert,
   type Landing,
   type Parameter,
+  type Preset,
   type Reception,
   type Rig,
   type Target,
@@ -65,6 +66,32 @@ interface Change {
   readonly parameter?: Parameter;
   readonly actions?: readonly Action[];
   readonly also?: (rig: Rig) => Rig;
+}
+
+/** A second switch that loads the second of two sounds, which holds some values. */
+function sounds(values: Preset['values']): (rig: Rig) => Rig {
+  const sound = parameter('sound', { kind: 'stepped', highest: 1, steps: ['Dark', 'Bright'] });
+  const preset: Preset = {
+    id: 'bright',
+    order: 1,
+    parameterId: 'sound',
+    step: 1,
+    stored: true,
+    rest: 'stays',
+    values,
+    entered: null,
+    note: '',
+  };
+  return (rig) => ({
+    ...rig,
+    parameters: [...rig.parameters, sound],
+    presets: [preset],
+    assignments: [
+      ...rig.assignments,
+      assignment({ id: 'load', on: 'fs2', message: program(1), behaviour: fixed(0), meant: ['sound'] }),
+    ],
+    landings: [...rig.landings, landing('sound', { id: 'l-load', address: program(1), mode: 'preset', setValue: 1 })],
+  });
 }
 
 /** One function on one switch, or on the knob where it moves. */
@@ -769,6 +796,30 @@ const cases = [
     ill: one({}, { reception: { livesIn: 'project' } }),
     well: one({}, { reception: { livesIn: 'host-wide' } }),
     fixes: ['It is kept in a template now'],
+  },
+  {
+    check: 'preset-lies',
+    ill: one({}, { control: { light: 'on-off' }, also: sounds([{ parameterId: 'freeze', value: 1 }]) }),
+    well: one({}, { control: { light: 'on-off' }, also: sounds([]) }),
+    fixes: ['Leave freeze out of Bright'],
+  },
+  {
+    check: 'preset-leap',
+    ill: one(
+      { gesture: 'move', behaviour: range(0, 127) },
+      {
+        parameter: continuous('gain', -60, 6, { unit: 'dB', start: -12, tags: ['loudness'] }),
+        also: sounds([{ parameterId: 'gain', value: 0 }]),
+      },
+    ),
+    well: one(
+      { gesture: 'move', behaviour: range(0, 127) },
+      {
+        parameter: continuous('gain', -60, 6, { unit: 'dB', start: -12, tags: ['loudness'] }),
+        also: sounds([{ parameterId: 'gain', value: -6 }]),
+      },
+    ),
+    fixes: ['Keep gain at −6 dB in Bright'],
   },
 ] as const satisfies readonly Case[];
 

@@ -35,6 +35,21 @@ const makers: readonly ((rig: Rig, n: number) => Edit | null)[] = [
     on(pick(rig.controllers, n), (c) =>
       set('controllers', c, 'firmware', { ...c.firmware, bankButtons: n % 2 === 0, press: n % 3 ? 'waits' : 'always-fires' }),
     ),
+  (rig, n) =>
+    on(pick(rig.presets, n), (p) =>
+      set(
+        'presets',
+        p,
+        'values',
+        rig.parameters
+          .filter((x) => x.targetId === rig.parameters.find((c) => c.id === p.parameterId)?.targetId && x.id !== p.parameterId)
+          .slice(n % 3, n % 7)
+          .map((x) => ({ parameterId: x.id, value: n % 2 ? x.highest : x.lowest })),
+      ),
+    ),
+  (rig, n) => on(pick(rig.presets, n), (p) => set('presets', p, 'rest', n % 3 ? 'unknown' : 'stays')),
+  (rig, n) => on(pick(rig.presets, n), (p) => set('presets', p, 'stored', n % 3 !== 0)),
+  (rig, n) => on(pick(rig.presets, n), (p) => ({ type: 'remove', table: 'presets', was: p })),
   (rig, n) => on(pick(rig.controls, n), (c) => set('controls', c, 'light', n % 2 ? 'on-off' : 'none')),
   (rig, n) =>
     on(pick(rig.targets, n), (t) =>

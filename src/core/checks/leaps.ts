@@ -8,6 +8,7 @@ import { showQuantity } from '../values';
 import { aimsFor, aimsOf, sweepOf } from './aims';
 import { type AssignmentCheck, type CheckContext, type Finding, type Fix, subjectOf } from './finding';
 import { homeOf } from './fix-parts';
+import { presetsLeaveAlone } from './presets-loaded';
 import { controllerStates } from './stated';
 
 /** Whether a control keeps its place by hand: nothing moves it after the parameter. */
@@ -26,15 +27,17 @@ function apartBecause(index: RigIndex, assignment: Assignment, control: Control,
   if (elsewhere) return 'other-use';
   const others = (index.sendsFor.get(parameter.id) ?? []).some((p) => p.assignment.id !== assignment.id);
   if (others) return 'other-mover';
-  return changesPreset(index, parameter.targetId) ? 'preset' : null;
+  return changesPreset(index, parameter) ? 'preset' : null;
 }
 
 type Apart = 'other-use' | 'other-mover' | 'preset';
 
-/** Whether something on the rig puts another preset of a target in place. */
-const changesPreset = (index: RigIndex, targetId: string): boolean =>
-  (index.parametersOf.get(targetId) ?? []).some((p) =>
-    (index.landingsOf.get(p.id) ?? []).some((l) => l.targetId === targetId && modeOf(l.mode).changesSound),
+/** Whether something on the rig puts another preset of its target in place that does not leave it alone: what nobody said of a preset, it may do. */
+const changesPreset = (index: RigIndex, { id, targetId }: Parameter): boolean =>
+  (index.parametersOf.get(targetId) ?? []).some(
+    (p) =>
+      (index.landingsOf.get(p.id) ?? []).some((l) => l.targetId === targetId && modeOf(l.mode).changesSound) &&
+      presetsLeaveAlone(index, p.id, id) !== true,
   );
 
 function apartWords(why: Apart, control: string, parameter: string): string {

@@ -68,18 +68,8 @@ function lightFixes(context: CheckContext, finding: Finding): readonly Fix[] {
       edit: batch(mode.label, [send.edit, mode.edit]),
     })),
   );
-  const back: Fix[] =
-    target.reception.feedback === 'none' && lightSourceOf(home.controller.firmware, assignment) === 'feedback'
-      ? [
-          {
-            label: `Let ${target.name} send its values back`,
-            edit: batch(`Let ${target.name} send its values back`, [
-              set('targets', target, 'reception', { ...target.reception, feedback: 'same-address' }),
-              ...returnWire(context, target, home.controller),
-            ]),
-          },
-        ]
-      : [];
+  const back =
+    lightSourceOf(home.controller.firmware, assignment) === 'feedback' ? feedbackFix(context, target, home.controller) : [];
   return [
     ...both,
     ...sendFix(index, assignment, parameter.id, 'Alternate 127 and 0', first),
@@ -87,6 +77,21 @@ function lightFixes(context: CheckContext, finding: Finding): readonly Fix[] {
       ? startFix(index, parameter.id, `Start with ${parameter.name} ${showValue(parameter, parameter.lowest)}`, parameter.lowest)
       : []),
     ...back,
+  ];
+}
+
+/** Lets a target send its values back, with a wire for them; nothing where it does so already. */
+export function feedbackFix(context: CheckContext, target: Target, controller: Controller): readonly Fix[] {
+  if (target.reception.feedback !== 'none') return [];
+  const label = `Let ${target.name} send its values back`;
+  return [
+    {
+      label,
+      edit: batch(label, [
+        set('targets', target, 'reception', { ...target.reception, feedback: 'same-address' }),
+        ...returnWire(context, target, controller),
+      ]),
+    },
   ];
 }
 
@@ -165,6 +170,15 @@ export const wrongAtStart: AssignmentCheck<
   fixes: lightFixes,
 };
 
+const afterChange = lit<{ readonly parameter: string }>(({ changed, presses }, parameter) =>
+  differs(changed) && !presses.some(differs)
+    ? {
+        severity: 'note',
+        facts: { parameter: parameter.name },
+      }
+    : null,
+);
+
 export const lightAfterChange: AssignmentCheck<'light-after-change', { readonly parameter: string }> = {
   scope: 'assignment',
   id: 'light-after-change',
@@ -177,14 +191,11 @@ export const lightAfterChange: AssignmentCheck<'light-after-change', { readonly 
     title: 'After a preset or a mouse click the light is wrong.',
     reason: `Nothing tells the switch that ${parameter} was changed: its light and what it sends next stay as they were.`,
   }),
-  find: lit(({ changed, presses }, parameter) =>
-    differs(changed) && !presses.some(differs)
-      ? {
-          severity: 'note',
-          facts: { parameter: parameter.name },
-        }
-      : null,
-  ),
+  // Which presets do it, where somebody said what they hold, another check tells.
+  find: (context, assignment, outcome, told) =>
+    afterChange(context, assignment, outcome, told).filter(
+      (found) => !told.some((f) => f.check === 'preset-lies' && f.parameterId === found.parameterId),
+    ),
   fixes: lightFixes,
 };
 

@@ -29,6 +29,8 @@ import { channelModeNumber, heardByOther, lowByteShadowed, reservedNumber, stand
 import { onlyInFront } from './only-in-front';
 import { neverPickedUp } from './pick-up';
 import { noWayBack, unreachablePlace } from './places';
+import { presetLeap } from './preset-leap';
+import { presetLies } from './preset-lies';
 import { centreUnreachable, coarseSteps, cutAtSender, deadTravel } from './ranges';
 import { farUrgent, noSilence } from './reach';
 import { freeControls, leftover, livesElsewhere, noParameter, sameName, textTooLong } from './record';
@@ -64,6 +66,7 @@ const assignmentChecks = [
   releaseElsewhere,
   loudStep,
   loudJump,
+  presetLeap,
   keystroke,
   standardMeaning,
   heardByOther,
@@ -72,6 +75,7 @@ const assignmentChecks = [
   heavyStream,
   launchMisses,
   lightDisagrees,
+  presetLies,
   lightAfterChange,
   wrongAtStart,
   actsWhileHeld,

@@ -7,6 +7,7 @@ import {
   heldCounters,
   heldLanding,
   heldLayer,
+  heldPreset,
   invert,
   type Landing,
   type Rig,
@@ -95,6 +96,10 @@ export function enteredRig({ now, assignments, landings }: EnteredWalk): Rig {
     counters: [...heldCounters([...rows, ...now.layers], now.counters)],
     // One that nobody set up is named by what stands in it all the same.
     layers: now.layers.map(heldLayer),
+    presets: now.presets
+      .flatMap((p) => heldPreset(p) ?? [])
+      .filter((p) => parameters.has(p.parameterId))
+      .map((p) => ({ ...p, values: p.values.filter((v) => parameters.has(v.parameterId)) })),
     assignments: rows.flatMap((a) => heldAssignment(a) ?? []).filter((a) => controls.has(a.controlId)),
     landings: [...landings.values()].flatMap((l) => (l && heldLanding(l)) ?? []).filter((l) => parameters.has(l.parameterId)),
   };

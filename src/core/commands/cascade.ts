@@ -62,6 +62,8 @@ function fallsWith(table: TableName, row: AnyRow, field: string, gone: ReadonlyM
     case 'wires':
     case 'landings':
       return true;
+    case 'presets':
+      return field === 'parameterId';
     case 'assignments':
       return (
         (field !== 'actions' && field !== 'wants') ||
@@ -99,6 +101,18 @@ function mend(rig: Rig, table: TableName, id: string, ids: ReadonlySet<string>):
     case 'layers': {
       const row = rig.layers.find((r) => r.id === id);
       return row ? mendLayer(row, ids) : [];
+    }
+    case 'presets': {
+      const row = rig.presets.find((r) => r.id === id);
+      if (!row) return [];
+      return [
+        set(
+          'presets',
+          row,
+          'values',
+          row.values.filter((v) => !ids.has(v.parameterId)),
+        ),
+      ];
     }
     case 'scenes': {
       const row = rig.scenes.find((r) => r.id === id);

@@ -1,16 +1,16 @@
 // What lands on a parameter follows its range: no landing and no scene is left pointing outside of it.
 import { clamp, groupBy } from '../base';
-import { type Edit, type Landing, type Parameter, type Rig, set } from '../rig';
+import { type Edit, type Landing, type Parameter, type Preset, type Rig, remove, set } from '../rig';
 import { patch, staleLanding } from './shared';
 
 type Range = Pick<Parameter, 'id' | 'lowest' | 'highest'>;
 
 /**
  * Edits that go with parameters whose ranges change. An end of a landing that stood at an end of the range goes with it, and what else would lie outside
- * comes to the nearest end; the tick of such a landing goes, since what was entered reads otherwise. Values of scenes stay inside too.
+ * comes to the nearest end; the tick of such a landing goes, since what was entered reads otherwise. Values of scenes and presets stay inside too.
  */
 export function followRanges(
-  rig: Pick<Rig, 'landings' | 'scenes'>,
+  rig: Pick<Rig, 'landings' | 'scenes' | 'presets'>,
   changes: readonly { readonly now: Range; readonly next: Omit<Range, 'id'> }[],
 ): Edit[] {
   const moved = new Map(
@@ -28,7 +28,18 @@ export function followRanges(
     });
     return values.some((v, i) => v.value !== scene.values[i]?.value) ? [set('scenes', scene, 'values', values)] : [];
   });
-  return [...edits, ...scenes];
+  return [...edits, ...scenes, ...rig.presets.flatMap((preset) => followedPreset(preset, moved))];
+}
+
+/** A preset of a step that is there no more goes; the values that it holds come inside. */
+function followedPreset(preset: Preset, moved: ReadonlyMap<string, { readonly next: Omit<Range, 'id'> }>): Edit[] {
+  const chooser = moved.get(preset.parameterId)?.next;
+  if (chooser && (preset.step < chooser.lowest || preset.step > chooser.highest)) return [remove('presets', preset)];
+  const values = preset.values.map((v) => {
+    const next = moved.get(v.parameterId)?.next;
+    return next ? { ...v, value: clamp(v.value, next.lowest, next.highest) } : v;
+  });
+  return values.some((v, i) => v.value !== preset.values[i]?.value) ? [set('presets', preset, 'values', values)] : [];
 }
 
 function followed(landing: Landing, now: Range, { lowest, highest }: Omit<Range, 'id'>): Edit[] {

@@ -1,5 +1,5 @@
 // Controllers, targets and parameters on and off the rig. New gear is wired to everything, so that a first message arrives.
-import { type ControllerTemplate, type ProfileParameter, summaryOf, type TargetProfile } from '../library';
+import { type ControllerTemplate, type ProfileParameter, presetRows, summaryOf, type TargetProfile } from '../library';
 import { channel } from '../midi';
 import {
   batch,
@@ -10,6 +10,7 @@ import {
   insert,
   noSetUp,
   type Panel,
+  type Parameter,
   type Rig,
   type Target,
   type Wire,
@@ -132,9 +133,14 @@ export function addTarget(
   };
   let order = nextOrder(rig.parameters);
   let wireOrder = nextOrder(rig.wires);
+  const parameters = profile.parameters.map((p): Parameter => ({ id: newId(), order: order++, targetId: target.id, ...p }));
+  const presetOrder = nextOrder(rig.presets);
   const edits = [
     insert('targets', target),
-    ...profile.parameters.map((p) => insert('parameters', { id: newId(), order: order++, targetId: target.id, ...p })),
+    ...parameters.map((p) => insert('parameters', p)),
+    ...presetRows(profile, (at) => parameters[at]?.id ?? '', newId).map((p, i) =>
+      insert('presets', { ...p, order: presetOrder + i }),
+    ),
     ...rig.controllers.map((c) => insert('wires', wire(c, target, wireOrder++, newId))),
   ];
   return { edit: batch(`Add ${target.name}`, edits), id: target.id };

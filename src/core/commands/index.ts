@@ -55,6 +55,7 @@ export {
   widened,
 } from './kinds';
 export { addLayer, canBeHeld, changeLayer, type LayerWish, ownMessage, reachOf, removeLayer, setTap } from './layers';
+export { changePreset, forgetPreset, holdable, holdValue, keepAsPreset, presetAt } from './presets';
 export { addRaw, assignRaw, isRaw, nameParameter } from './raw';
 export { pinNumbers, renumber } from './renumber';
 export { alternate, changeTurn } from './turns';

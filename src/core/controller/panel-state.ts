@@ -2,11 +2,11 @@
 import { lightSourceOf } from '../rig';
 import { lookUp, whereNow } from './look-up';
 import type { Armed, ControllerProgram, ProgramControl } from './program';
-import { type ControllerState, type Draft, draftOf, recall } from './state';
+import { type ControllerState, type Draft, draftOf, FED_BLIND, recall } from './state';
 
 export interface ControlView {
   readonly down: boolean;
-  /** Null where the control has no light, or where the host decides and nothing came back: nobody knows then. */
+  /** Null where the control has no light, or where nobody knows: the host decides and nothing came back, or what came back no preset says. */
   readonly lit: boolean | null;
   /** The colour that its light is planned to have as it is now; empty where none was said, or where nobody knows whether it is on. */
   readonly colour: string;
@@ -68,6 +68,7 @@ function litBy(d: Draft, switching: readonly Armed[], down: boolean): boolean | 
       if (by !== 'own-state') {
         const fed = recall(d, d.program.fed.get(action.key) ?? -1);
         if (fed >= 0) return fed >= 64;
+        if (fed === FED_BLIND) return null;
         if (by === 'host') return null;
       }
       if (action.emitter.type === 'latching') {

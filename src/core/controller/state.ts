@@ -118,6 +118,9 @@ export interface Draft {
   readonly output: number[];
 }
 
+/** What is remembered of a value that came back and that nobody knows. */
+export const FED_BLIND = -2;
+
 /** A state to be changed by one step at a time in milliseconds. */
 export const draftOf = (program: ControllerProgram, state: ControllerState, t: number): Draft => ({
   program,

@@ -6,7 +6,7 @@ import { type Destination, go, runAll, spread } from './fire';
 import { fireDue, noteOthers, press, release, wakeAt } from './gestures';
 import { lookUp, whereNow } from './look-up';
 import type { ControllerProgram } from './program';
-import { type ControllerState, type Draft, draftOf, recall, remember, stateOf } from './state';
+import { type ControllerState, type Draft, draftOf, FED_BLIND, recall, remember, stateOf } from './state';
 
 export type ControllerInput =
   | { readonly type: 'press'; readonly controlId: string; readonly t: number /** 0–1 */; readonly velocity: number | null }
@@ -14,7 +14,14 @@ export type ControllerInput =
   | { readonly type: 'move'; readonly controlId: string; readonly t: number /** 0–1 of its travel */; readonly position: number }
   | { readonly type: 'turn'; readonly controlId: string; readonly t: number; readonly clicks: number }
   | { readonly type: 'go'; readonly t: number; readonly to: Destination }
-  | { readonly type: 'feedback'; readonly t: number; readonly word: PackedMessage; readonly sysexKeys: readonly number[] }
+  /** `blind`: whether nobody knows its value. */
+  | {
+      readonly type: 'feedback';
+      readonly t: number;
+      readonly word: PackedMessage;
+      readonly sysexKeys: readonly number[];
+      readonly blind?: boolean;
+    }
   | { readonly type: 'tick'; readonly t: number };
 
 export interface ControllerStep {
@@ -58,7 +65,8 @@ export function stepController(program: ControllerProgram, state: ControllerStat
       go(d, input.to);
       break;
     case 'feedback':
-      hearBack(d, input.word, input.sysexKeys);
+      if (input.blind) hearBackBlind(d, input.word, input.sysexKeys);
+      else hearBack(d, input.word, input.sysexKeys);
       break;
     case 'tick':
       fireDue(d);
@@ -94,6 +102,12 @@ function hearBack(d: Draft, word: PackedMessage, sysexKeys: readonly number[]): 
       }
     }
   }
+}
+
+/** Something came back of which nobody knows what it says: then nobody knows what the light shows either. */
+function hearBackBlind(d: Draft, word: PackedMessage, sysexKeys: readonly number[]): void {
+  const slot = d.program.fed.get(packedKey(word, sysexKeys));
+  if (slot !== undefined) remember(d, slot, FED_BLIND);
 }
 
 const isEncoder = (d: Draft, controlId: string | undefined): boolean =>

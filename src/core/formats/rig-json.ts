@@ -8,7 +8,7 @@ import { type ImportProblem, readJson } from './json';
 /** What a rig file begins with. */
 export const RIG_FORMAT = 'keen-dial/rig';
 /** The version that is written; every older one is read. */
-export const RIG_FORMAT_VERSION = 12;
+export const RIG_FORMAT_VERSION = 13;
 /** From this version on no text holds a control character; older files are cleaned. */
 const CLEAN_SINCE = 4;
 /** Most rows in one rig. */
@@ -22,6 +22,7 @@ const tableShape = {
   counters: z.array(rowSchemas.counters),
   targets: z.array(rowSchemas.targets),
   parameters: z.array(rowSchemas.parameters),
+  presets: z.array(rowSchemas.presets).default([]),
   wires: z.array(rowSchemas.wires),
   layers: z.array(rowSchemas.layers),
   assignments: z.array(rowSchemas.assignments),
@@ -112,7 +113,8 @@ const scriptsOfVersion1 = z.looseObject({
  * by sending its start: as they were, by the counter's step, moving on at once. Version 9: a gesture may alternate between two lists; older ones do all on every press. Version 10: a layer has
  * further modifiers, each alone or together, and may listen for what its modifier sends anyway; older ones have one, and a signal of their own.
  * Version 11: a landing may act on some values only; older ones act on every press. Version 12: units have steps of
- * set-up of a player's own; older ones have none.
+ * set-up of a player's own; older ones have none. Version 13: presets hold values, a parameter says what comes after its last step and whether it hears only in
+ * front; older ones hold none, go round and hear as their target does.
  */
 function migrated(raw: unknown, version: number): unknown {
   return version >= CLEAN_SINCE ? raw : cleanTexts(version >= 3 ? raw : migratedTo3(version >= 2 ? raw : migratedTo2(raw)));
@@ -184,6 +186,7 @@ function sorted(rig: Rig): Rig {
     counters: [...rig.counters].sort(byOrder),
     targets: [...rig.targets].sort(byOrder),
     parameters: [...rig.parameters].sort(byOrder),
+    presets: [...rig.presets].sort(byOrder),
     wires: [...rig.wires].sort(byOrder),
     layers: [...rig.layers].sort(byOrder),
     assignments: [...rig.assignments].sort(byOrder),

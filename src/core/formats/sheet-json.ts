@@ -37,6 +37,7 @@ const controllerLine = (line: SheetLine): object => ({
 const targetLine = (line: SheetLine): object => ({
   ...(line.of.type === 'landing' ? { landing: line.of.landing } : {}),
   ...(line.of.type === 'host-layer' ? { layer: line.of.layer } : {}),
+  ...(line.of.type === 'preset' ? { preset: line.of.preset } : {}),
   parameter: textOf(line, 'parameter'),
   type: textOf(line, 'type'),
   channel: textOf(line, 'channel'),

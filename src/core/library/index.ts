@@ -1,6 +1,14 @@
 // What ships with the program, and entries of the library as small rigs.
 
-export { type ProfileParameter, plainParameter, profileOf, profileRig, type TargetProfile, unitProfile } from './profile';
+export {
+  type ProfileParameter,
+  plainParameter,
+  presetRows,
+  profileOf,
+  profileRig,
+  type TargetProfile,
+  unitProfile,
+} from './profile';
 export { targetProfiles } from './profiles';
 export { minimumOf, rigTemplate, type TemplateNumbers } from './rig-template';
 export { asProfile, asTemplate, brokenProfile, brokenTemplate, profileSchema, templateSchema } from './schema';

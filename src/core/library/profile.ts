@@ -1,8 +1,14 @@
 // A target as the library holds it, and the same as a small rig.
-import { emptyRig, noSetUp, type Parameter, type Reception, type Rig, type Target } from '../rig';
+import { emptyRig, noSetUp, type Parameter, type Preset, type Reception, type Rig, type Target } from '../rig';
 
 /** A parameter without identifiers. */
 export type ProfileParameter = Omit<Parameter, 'id' | 'order' | 'targetId'>;
+
+/** What is kept under a step, without identifiers: parameters by their place in the list, from 0. */
+export type ProfilePreset = Pick<Preset, 'step' | 'stored' | 'rest' | 'note'> & {
+  readonly parameter: number;
+  readonly values: readonly { readonly parameter: number; readonly value: number }[];
+};
 
 /** A parameter of which nothing is known: continuous from 0 to 1, starting at 0. */
 export const plainParameter: ProfileParameter = {
@@ -22,6 +28,8 @@ export const plainParameter: ProfileParameter = {
   tolerance: null,
   evidence: [],
   origin: '',
+  atEnd: 'wrap',
+  needsFront: false,
   note: '',
 };
 
@@ -35,6 +43,7 @@ export interface TargetProfile {
   readonly kind: Target['kind'];
   readonly reception: Reception;
   readonly parameters: readonly ProfileParameter[];
+  readonly presets?: readonly ProfilePreset[];
   /** The version of the software that it was made for. */
   readonly software?: string;
   readonly setUp?: Target['setUp'];
@@ -63,7 +72,45 @@ export function profileRig(profile: TargetProfile, id: string): Rig {
     notes: profile.summary,
     targets: [target],
     parameters: profile.parameters.map((p, i) => ({ ...p, id: `p${i + 1}`, order: i + 1, targetId: 'unit', origin: '' })),
+    presets: presetRows(
+      profile,
+      (at) => `p${at + 1}`,
+      (at) => `preset${at + 1}`,
+    ),
   };
+}
+
+/** The presets of a profile as rows, by the ids that its parameters have; those of a parameter that is not in the list are left out. */
+export function presetRows(
+  { presets = [], parameters }: Pick<TargetProfile, 'presets' | 'parameters'>,
+  idAt: (at: number) => string,
+  newId: (at: number) => string,
+): Preset[] {
+  return presets
+    .filter((p) => p.parameter < parameters.length)
+    .map(({ parameter, values, ...rest }, i) => ({
+      ...rest,
+      id: newId(i),
+      order: i + 1,
+      parameterId: idAt(parameter),
+      values: values
+        .filter((v) => v.parameter < parameters.length)
+        .map((v) => ({ parameterId: idAt(v.parameter), value: v.value })),
+      entered: null,
+    }));
+}
+
+function presetsOf(rig: Rig, parameters: readonly Parameter[]): readonly ProfilePreset[] {
+  const place = new Map(parameters.map((p, i) => [p.id, i]));
+  return rig.presets.flatMap(({ parameterId, step, stored, rest, note, values }) => {
+    const parameter = place.get(parameterId);
+    if (parameter === undefined) return [];
+    const held = values.flatMap((v) => {
+      const at = place.get(v.parameterId);
+      return at === undefined ? [] : [{ parameter: at, value: v.value }];
+    });
+    return [{ parameter, step, stored, rest, note, values: held }];
+  });
 }
 
 /** The first target of a rig as a profile; null where the rig has none. */
@@ -82,7 +129,9 @@ export function unitProfile(rig: Rig, unit: Target, as: { readonly id: string; r
     kind: unit.kind,
     reception: unit.reception,
     parameters: parameters.map(({ id: origin, order: _order, targetId: _unit, ...rest }) => ({ ...rest, origin })),
+    presets: presetsOf(rig, parameters),
     software: unit.version,
+    setUp: unit.setUp,
     evidence: unit.evidence,
     note: unit.note,
   };

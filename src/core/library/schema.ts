@@ -5,7 +5,9 @@ import { entryFields, lineSchema, linesSchema, nameSchema, rowSchemas } from '..
 import type { TargetProfile } from './profile';
 import type { ControllerTemplate } from './template';
 
-const { controller, control, counter, target, parameter } = entryFields;
+const { controller, control, counter, target, parameter, preset } = entryFields;
+/** The place of a parameter in the list of its profile, from 0. */
+const placeSchema = z.number().int().min(0).max(49_999);
 
 /** One control of a template; `origin` is its identifier within the template. */
 const panelControlSchema = control.omit({ id: true, order: true, controllerId: true });
@@ -42,6 +44,15 @@ export const profileSchema = z.object({
   kind: target.shape.kind,
   reception: target.shape.reception,
   parameters: z.array(parameter.omit({ id: true, order: true, targetId: true })).max(50_000),
+  presets: z
+    .array(
+      preset.pick({ step: true, stored: true, rest: true, note: true }).extend({
+        parameter: placeSchema,
+        values: z.array(z.object({ parameter: placeSchema, value: z.number().finite() })).max(512),
+      }),
+    )
+    .max(2000)
+    .default([]),
   software: target.shape.version.default(''),
   setUp: target.shape.setUp,
   evidence: target.shape.evidence,

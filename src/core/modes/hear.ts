@@ -5,6 +5,7 @@ import { makeScale } from '../values';
 import { chosenValues } from './chosen';
 import { modeOf, type ReceiveMode } from './list';
 import type { HeardBy, HeardParameter, HeardRange, HearValue, ModeContext } from './mode';
+import { nextStored } from './stored';
 import { makeTravel, type Travel } from './travel';
 
 export interface Hear {
@@ -31,10 +32,17 @@ export function makeHear(landing: HeardLanding, parameter: HeardParameter, recep
   const chosen = chosenValues(mode.needs, landing);
   const fires = (type: MessageType, value: number): boolean =>
     chosen && carriesValue(type) ? value >= chosen.from && value <= chosen.to : plain(type, value);
-  const { lowest, highest } = parameter;
+  const { lowest, highest, empty } = parameter;
   const hear = mode.hear(context);
   // Ranges are edited apart from what lands in them, and sums are not exact: wherever a landing points, no parameter leaves its own range.
-  const kept: HearValue = (type, value, now) => clamp(hear(type, value, now), lowest, highest);
+  const inside: HearValue = (type, value, now) => clamp(hear(type, value, now), lowest, highest);
+  // What nothing is stored under is not loaded. Common practice, no source.
+  const kept: HearValue = empty
+    ? (type, value, now) => {
+        const next = inside(type, value, now);
+        return empty.has(next) ? now : next;
+      }
+    : inside;
   return {
     value: parameter.kind === 'trigger' ? (type, value, now) => (fires(type, value) ? now + 1 : now) : kept,
     step: nudge,
@@ -51,7 +59,16 @@ function makeNudge(landing: HeardLanding, parameter: HeardParameter, { relativeS
   const low = clamp(Math.min(landing.from, landing.to), parameter.lowest, parameter.highest);
   const high = clamp(Math.max(landing.from, landing.to), parameter.lowest, parameter.highest);
   const way = landing.to < landing.from ? -1 : 1;
+  const { empty } = parameter;
+  if (empty) return (now, clicks) => stepsOn(now, way * clicks, low, high, empty);
   if (parameter.kind !== 'continuous') return (now, clicks) => clamp(now + way * clicks, low, high);
   const scale = makeScale(parameter.scale, parameter.lowest, parameter.highest);
   return (now, clicks) => clamp(scale.toValue(scale.toPosition(now) + way * clicks * relativeStep), low, high);
+}
+
+/** As many stored steps on, one after another, as far as there are any. */
+function stepsOn(now: number, clicks: number, low: number, high: number, empty: ReadonlySet<number>): number {
+  let at = now;
+  for (let i = 0; i < Math.abs(clicks); i++) at = nextStored(at, clicks > 0 ? 1 : -1, low, high, empty);
+  return at;
 }

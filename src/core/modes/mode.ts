@@ -20,6 +20,10 @@ export interface HeardParameter {
   readonly highest: number;
   readonly scale: ScaleSpec;
   readonly centre: 'linear' | 'at64';
+  /** What comes after the last step where something walks through them. */
+  readonly atEnd: 'wrap' | 'stop';
+  /** Steps that nothing is stored under: they are not loaded, and passed over. */
+  readonly empty?: ReadonlySet<number>;
 }
 
 /** What a mode reads of how a target hears. */

@@ -75,6 +75,7 @@ const parameter = (kind: HeardParameter['kind']): HeardParameter => ({
   highest: kind === 'toggle' ? 1 : 100,
   scale: { type: 'linear' },
   centre: 'linear',
+  atEnd: 'wrap',
 });
 const reception = { ...commonReception, actsOn: 'at-or-above-threshold', relativeStep: 0.1 } as const;
 const hearing = (mode: ReceiveMode, { kind, landing }: Pick<Example, 'kind' | 'landing'>) =>

@@ -1,6 +1,7 @@
-import { defineMode, type HeardRange, type HearValue, type ModeContext, plainMode } from './mode';
+import { defineMode, type HearValue, type ModeContext, plainMode } from './mode';
+import { nextStored, nextStoredRound } from './stored';
 
-/** Each message that acts loads the preset after the present one; after the last comes the first. */
+/** Each message that acts loads the next preset that is stored; after the last comes the first, or nothing, as the parameter says. */
 export const nextPreset = defineMode({
   ...plainMode,
   type: 'next-preset',
@@ -12,14 +13,10 @@ export const nextPreset = defineMode({
   hear: (context) => presetAt(context, 1),
 });
 
-/** The preset some places further on each message that acts, round the landing's range. */
-export const presetAt =
-  ({ landing, acts }: ModeContext, by: 1 | -1): HearValue =>
-  (type, value, now) =>
-    acts(type, value) ? wrapped(now + by, landing) : now;
-
-function wrapped(value: number, { from, to }: HeardRange): number {
+/** The next stored preset on that side on each message that acts, within the landing's range. */
+export function presetAt({ landing: { from, to }, parameter: { atEnd, empty }, acts }: ModeContext, by: 1 | -1): HearValue {
   const low = Math.min(from, to);
-  const span = Math.abs(to - from) + 1;
-  return low + ((((Math.round(value) - low) % span) + span) % span);
+  const high = low + Math.floor(Math.abs(to - from));
+  const walk = atEnd === 'wrap' ? nextStoredRound : nextStored;
+  return (type, value, now) => (acts(type, value) ? walk(now, by, low, high, empty) : now);
 }

@@ -7,8 +7,8 @@ export function feedbackOf(
   program: TargetProgram,
   slot: number,
   value: number,
-  out: { unit: string; word: PackedMessage }[],
-): void {
+): readonly { readonly unit: string; readonly word: PackedMessage }[] {
+  const out: { unit: string; word: PackedMessage }[] = [];
   for (const listener of program.sendingBack.get(slot) ?? []) {
     const message = listener.landing.address;
     const { type } = message;
@@ -18,4 +18,5 @@ export function feedbackOf(
     makePut(message, false, program.sysex)(back, words);
     for (const word of words) out.push({ unit: listener.landing.targetId, word });
   }
+  return out;
 }

@@ -7,6 +7,7 @@ export {
   launchDue,
   look,
   openInHost,
+  setByMouse,
   setValue,
   startTargets,
   stepTargets,

@@ -1,9 +1,11 @@
 // The receiving side, compiled: which landings of which target hear an address, and what else has to be remembered for them.
 import { clamp } from '../base';
-import { addressKey, kindOf, type Listening, type SysexTable } from '../midi';
+import { addressKey, kindOf, type Listening, type MessageType, type SysexTable } from '../midi';
 import { type Hear, makeHear, modeOf, type Travel, travelOf } from '../modes';
 import type { Landing, Layer, Parameter, RigIndex, Target } from '../rig';
 import { accepts } from '../wires';
+import { emptySteps, type Loads, loadsOf } from './presets';
+import { settledBy } from './settled';
 import type { TakeoverRule } from './takeover';
 
 export interface Listener {
@@ -13,6 +15,10 @@ export interface Listener {
   /** Slot of its parameter. */
   readonly slot: number;
   readonly hear: Hear;
+  /** The value that a message leaves its parameter at wherever it stood before; null where that depends on where it stood. */
+  readonly settles: (type: MessageType, value: number) => number | null;
+  /** Whether it hears only while its target is in front, though the target does not say so of itself. */
+  readonly needsFront: boolean;
   /** Takeover other than jumping, on a landing where it means something. */
   readonly takeover: { readonly rule: TakeoverRule; readonly travel: Travel } | null;
   /** The bank that has to be selected before its program counts, as one number; null for any. */
@@ -30,6 +36,8 @@ export interface Receiver {
   /** What sequences it puts together; null when nothing of it listens for any. */
   readonly listening: Listening | null;
   readonly selectsBanks: boolean;
+  /** Whether some of it hears only while it is in front. */
+  readonly somePartMinds: boolean;
 }
 
 export interface TargetProgram {
@@ -42,6 +50,10 @@ export interface TargetProgram {
   /** Listeners that send back where their parameter stands, by its slot. */
   readonly sendingBack: ReadonlyMap<number, readonly Listener[]>;
   readonly layers: ReadonlyMap<string, Layer>;
+  /** What loading a step does, by the slot of the parameter that chooses. */
+  readonly loads: ReadonlyMap<number, Loads>;
+  /** Steps that nothing is stored under, by the same slot. */
+  readonly empty: ReadonlyMap<number, ReadonlySet<number>>;
   readonly start: readonly number[];
   readonly sysex: SysexTable;
   /** Lengths of a beat and a bar in milliseconds, for launch quantisation. */
@@ -92,7 +104,7 @@ export function compileTargets(index: RigIndex, scope: TargetScope): TargetProgr
     const parameter = index.parameters.get(landing.parameterId);
     const target = index.targets.get(landing.targetId);
     if (!parameter || !target || !accepts(target, landing.address)) continue;
-    const listener = listenerOf(landing, parameter, target, listeners.length, slotOf(parameter));
+    const listener = listenerOf(index, landing, parameter, target, { index: listeners.length, slot: slotOf(parameter) });
     listeners.push(listener);
     const home = byTarget.get(target.id) ?? new Map<number, Listener[]>();
     byTarget.set(target.id, home);
@@ -120,12 +132,16 @@ export function compileTargets(index: RigIndex, scope: TargetScope): TargetProgr
     listeners,
     sendingBack,
     layers: index.layers,
+    loads: loadsOf(index, parameters, slots, inRange),
+    empty: new Map(parameters.flatMap((p, slot) => mapped(slot, emptySteps(index, p)))),
     start: parameters.map((p) => inRange(p, p.start)),
     sysex: scope.sysex,
     beatMs,
     barMs: beatMs * scope.tempo.beatsPerBar,
   };
 }
+
+const mapped = <T>(slot: number, value: T | undefined): [number, T][] => (value === undefined ? [] : [[slot, value]]);
 
 /**
  * Which of several landings at one address acts first: what puts another sound in place, then the others in the order of their parameters. Nobody can
@@ -142,15 +158,24 @@ const byPrecedence =
 export const inRange = ({ kind, lowest, highest }: Parameter, value: number): number =>
   kind === 'trigger' ? value : clamp(value, lowest, highest);
 
-function listenerOf(landing: Landing, parameter: Parameter, target: Target, index: number, slot: number): Listener {
+function listenerOf(
+  rig: RigIndex,
+  landing: Landing,
+  parameter: Parameter,
+  target: Target,
+  at: Pick<Listener, 'index' | 'slot'>,
+): Listener {
   const { address } = landing;
   const { rejectGap, launchQuantisation } = target.reception;
   const travel = landing.takeover === 'jump' ? null : travelOf(landing, parameter);
+  const empty = emptySteps(rig, parameter);
+  const hear = makeHear(landing, empty ? { ...parameter, empty } : parameter, target.reception);
   return {
     landing,
-    index: index,
-    slot,
-    hear: makeHear(landing, parameter, target.reception),
+    ...at,
+    hear,
+    settles: settledBy(hear, parameter),
+    needsFront: parameter.needsFront,
     takeover:
       travel === null || landing.takeover === 'jump'
         ? null
@@ -167,12 +192,14 @@ function listenerOf(landing: Landing, parameter: Parameter, target: Target, inde
 function memoryFor(
   target: Target,
   listeners: ReadonlyMap<number, readonly Listener[]>,
-): Pick<Receiver, 'listening' | 'selectsBanks'> {
+): Pick<Receiver, 'listening' | 'selectsBanks' | 'somePartMinds'> {
   const pairs = new Set<number>();
   let parameters = false;
   let selectsBanks = false;
+  let somePartMinds = false;
   for (const home of listeners.values()) {
-    for (const { landing, bank } of home) {
+    for (const { landing, bank, needsFront } of home) {
+      if (needsFront) somePartMinds = true;
       const { address } = landing;
       const { sequence } = kindOf(address.type);
       if (sequence === 'pair' && 'number' in address) pairs.add(address.number);
@@ -181,5 +208,5 @@ function memoryFor(
     }
   }
   const listening = pairs.size > 0 || parameters ? { pairs, when: target.reception.fourteenBit } : null;
-  return { listening, selectsBanks };
+  return { listening, selectsBanks, somePartMinds };
 }

@@ -49,6 +49,7 @@ interface Launch {
 }
 
 export interface TargetState {
+  /** By slot; NaN where nobody knows, after a preset that does not say. */
   readonly values: readonly number[];
   readonly units: readonly UnitState[];
   /** What landings with a takeover remember, by landing. */
@@ -81,6 +82,7 @@ export type Unheard =
   | 'other-bank'
   | 'waits' // the knob has not reached the value yet
   | 'launch' // it starts at the next beat or bar
+  | 'not-known' // heard, and what becomes of it depends on a value that nobody knows
   | 'unchanged'; // heard, and the parameter stays where it is
 
 export interface TargetStep {
@@ -170,7 +172,7 @@ const unitState = (h: Hearing): UnitState => h.state.units[h.arrival.unit.index]
 function hearAt(h: Hearing, listeners: readonly Listener[], type: MessageType, value: number, by: 1 | -1 | null): void {
   const { unit, port, word } = h.arrival;
   const mine = unitState(h);
-  if (!mine.here) {
+  if (!mine.here && minds(unit)) {
     h.why = 'elsewhere';
     return;
   }
@@ -182,6 +184,8 @@ function hearAt(h: Hearing, listeners: readonly Listener[], type: MessageType, v
       if (h.heard === null) h.why = 'other-port';
     } else if (listener.bank !== null && mine.banks[packedChannel(word)] !== listener.bank) {
       if (h.heard === null) h.why = 'other-bank';
+    } else if (listener.needsFront && !mine.here) {
+      if (h.heard === null) h.why = 'elsewhere';
     } else hear(h, listener, type, value, by);
   }
   if (layer === null || h.heard === null || h.program.layers.get(layer)?.mode !== 'next-press') return;
@@ -215,10 +219,14 @@ function hear(h: Hearing, listener: Listener, type: MessageType, value: number, 
   else h.heard.push(listener.index);
   const now = (h.values ?? h.state.values)[listener.slot] ?? 0;
   let next: number;
+  if (Number.isNaN(now) && !listener.launches) {
+    hearBlind(h, listener, type, value, by);
+    return;
+  }
   if (by !== null) next = listener.hear.step(now, by);
   else if (listener.launches) {
     // What would happen is asked of the moment it happens; here only whether it qualifies.
-    if (listener.hear.value(type, value, now) !== now) {
+    if (wouldAct(h, listener, type, value, now)) {
       const at = nextOnGrid(h.program, h.state, listener, h.arrival.t);
       h.state = {
         ...h.state,
@@ -244,17 +252,42 @@ function hear(h: Hearing, listener: Listener, type: MessageType, value: number, 
     if (!after.takeoverState.attached) h.why = 'waits';
   }
   if (next === now) {
+    if (by === null && loadsAgain(h, listener, type, value) === now) {
+      put(h, listener, now);
+      return;
+    }
     if (h.why !== 'waits') h.why = 'unchanged';
     return;
   }
   put(h, listener, next);
 }
 
+/** A message to a parameter that nobody knows the value of: it is known again where the message says it, from wherever it stood. */
+function hearBlind(h: Hearing, listener: Listener, type: MessageType, value: number, by: 1 | -1 | null): void {
+  const known = by !== null || listener.takeover !== null ? null : listener.settles(type, value);
+  if (known === null) h.why = 'not-known';
+  else put(h, listener, known);
+}
+
+/** Whether a message that waits for the grid would do anything there. */
+const wouldAct = (h: Hearing, listener: Listener, type: MessageType, value: number, now: number): boolean =>
+  Number.isNaN(now)
+    ? listener.settles(type, value) !== null
+    : listener.hear.value(type, value, now) !== now || loadsAgain(h, listener, type, value) === now;
+
+/**
+ * The step that a message names, where that loads what is stored under it though it stands there already: a program, a value that is set. Who turns through the
+ * steps loads one when its step changes, and who walks on loads the next. Common practice, no source.
+ */
+function loadsAgain({ program }: Pick<Hearing, 'program'>, listener: Listener, type: MessageType, value: number): number | null {
+  const { travels, counts } = modeOf(listener.landing.mode);
+  return travels || counts || !program.loads.has(listener.slot) ? null : listener.settles(type, value);
+}
+
 function put(h: Hearing, listener: Listener, value: number): void {
   h.values ??= h.state.values.slice();
-  h.values[listener.slot] = value;
-  if (h.moved === null) h.moved = [listener.slot];
-  else h.moved.push(listener.slot);
+  h.moved ??= [];
+  putStep(h.program, h.values, h.moved, listener.slot, value);
   if (modeOf(listener.landing.mode).changesSound) h.takeoverStates = loosened(h, listener);
 }
 
@@ -348,11 +381,13 @@ export function launchDue(program: TargetProgram, state: TargetState, t: number)
   const values = state.values.slice();
   const moved: number[] = [];
   for (const launch of due) {
+    const listener = program.listeners[launch.listener];
+    if (!listener) continue;
     const now = values[launch.slot] ?? 0;
-    const next = program.listeners[launch.listener]?.hear.value(launch.type, launch.value, now) ?? now;
-    if (next === now) continue;
-    values[launch.slot] = next;
-    moved.push(launch.slot);
+    const again = Number.isNaN(now) || loadsAgain({ program }, listener, launch.type, launch.value) === now;
+    const next = again ? listener.settles(launch.type, launch.value) : listener.hear.value(launch.type, launch.value, now);
+    if (next === null || (next === now && !again)) continue;
+    putStep(program, values, moved, launch.slot, next);
   }
   return { state: { ...state, values, launches: state.launches.filter((l) => l.at > t) }, moved };
 }
@@ -362,17 +397,52 @@ export function launchDue(program: TargetProgram, state: TargetState, t: number)
 /** Layers made in the host that are open at some target. */
 export const openInHost = (state: TargetState): readonly string[] => [...new Set(state.units.flatMap((u) => u.open))];
 
-/** Somebody moves a parameter by mouse, or a preset does: knob and value differ from then on. It stays in its range. */
-export function setValue(program: TargetProgram, state: TargetState, slot: number, value: number): TargetState {
-  const values = state.values.slice();
+/**
+ * Somebody moves a parameter by mouse: knob and value differ from then on. It stays in its range; a step that something is stored under is loaded, and an empty
+ * one cannot be chosen.
+ */
+export function setByMouse(
+  program: TargetProgram,
+  state: TargetState,
+  slot: number,
+  value: number,
+): { readonly state: TargetState; readonly moved: readonly number[] } {
   const parameter = program.parameters[slot];
-  values[slot] = parameter ? inRange(parameter, value) : value;
-  return { ...state, values };
+  const to = parameter ? inRange(parameter, value) : value;
+  if (program.empty.get(slot)?.has(to)) return { state, moved: NONE };
+  const values = state.values.slice();
+  const moved: number[] = [];
+  putStep(program, values, moved, slot, to);
+  return { state: { ...state, values }, moved };
+}
+
+/** As `setByMouse`, the state alone. */
+export const setValue = (program: TargetProgram, state: TargetState, slot: number, value: number): TargetState =>
+  setByMouse(program, state, slot, value).state;
+
+/** Puts a parameter to a value, and loads what is stored under it: each thing that moved, or is not known any more, is among `moved`. */
+function putStep(program: TargetProgram, values: number[], moved: number[], slot: number, value: number): void {
+  values[slot] = value;
+  moved.push(slot);
+  const load = program.loads.get(slot)?.get(value);
+  if (!load) return;
+  for (const put of load.puts) {
+    if (values[put.slot] === put.value) continue;
+    values[put.slot] = put.value;
+    moved.push(put.slot);
+  }
+  for (const forgotten of load.forgets) {
+    if (Number.isNaN(values[forgotten])) continue;
+    values[forgotten] = Number.NaN;
+    moved.push(forgotten);
+  }
 }
 
 /** The focus or the selection comes to a target, or leaves it; targets that always listen do not care. */
 export function look(state: TargetState, unit: Receiver, here: boolean): TargetState {
-  const { scope } = unit.target.reception;
-  if (scope === 'always' || scope === 'locked') return state;
+  if (!minds(unit) && !unit.somePartMinds) return state;
   return { ...state, units: state.units.map((u, i) => (i === unit.index ? { ...u, here } : u)) };
 }
+
+/** Whether all of a target hears only while it is in front or its track is selected. */
+const minds = ({ target: { reception } }: Receiver): boolean => reception.scope !== 'always' && reception.scope !== 'locked';

@@ -15,6 +15,8 @@ import {
   type Layer,
   landingSchema,
   layerSchema,
+  type Preset,
+  presetSchema,
   type Tick,
 } from './schema';
 
@@ -25,7 +27,7 @@ export const SHEET_FORM = 2;
 export type Entered = NonNullable<Tick['facts']>;
 
 /** Anything that can be ticked as entered. */
-export type Tickable = Assignment | Landing | Layer;
+export type Tickable = Assignment | Landing | Layer | Preset;
 
 interface Counters {
   readonly counters: Lookup<string, Counter>;
@@ -122,8 +124,24 @@ function factsOfLayer({ counters }: Counters, row: Layer): Entered {
   );
 }
 
+/** What is kept under one step in a target. */
+function factsOfPreset(row: Preset): Entered {
+  return unusual(
+    {
+      chooses: row.parameterId,
+      step: row.step,
+      stored: row.stored,
+      // An empty one has nothing else to be entered.
+      rest: row.stored ? row.rest : 'stays',
+      holds: row.stored ? row.values.map((v) => [v.parameterId, v.value]) : [],
+    },
+    { stored: true, rest: 'stays', holds: [] },
+  );
+}
+
 /** The facts of anything that can be ticked. */
 export function factsOf(index: Counters, row: Tickable): Entered {
+  if ('step' in row) return factsOfPreset(row);
   if ('controlId' in row) return factsOfAssignment(index, row);
   return 'parameterId' in row ? factsOfLanding(row) : factsOfLayer(index, row);
 }
@@ -182,6 +200,17 @@ export function heldLanding(row: Landing): Landing | null {
   const [from, to] = Array.isArray(range) ? range : [];
   const held = { parameterId: parameter, port, address, hostLayerId: layer, mode, coding, from, to, curve, takeover };
   const read = landingSchema.safeParse({ ...row, ...held, setValue: sets ?? row.setValue, chosenBy });
+  return read.success ? read.data : row;
+}
+
+/** A preset as its target keeps it; null where nobody stored it. What stands on gear that is gone is left out. */
+export function heldPreset(row: Preset): Preset | null {
+  const kept = row.entered?.facts;
+  if (kept === undefined) return row.entered === null ? null : row;
+  const { chooses, step, stored = true, rest = 'stays', holds = [] } = kept;
+  const pairs = z.array(z.tuple([z.string(), z.number()])).safeParse(holds);
+  const values = (pairs.success ? pairs.data : []).map(([parameterId, value]) => ({ parameterId, value }));
+  const read = presetSchema.safeParse({ ...row, parameterId: chooses, step, stored, rest, values });
   return read.success ? read.data : row;
 }
 

@@ -2,6 +2,7 @@
 import { addTo, groupBy } from '../base';
 import { addressKey } from '../midi';
 import { modifiersOf } from './layers';
+import type { PresetsOf } from './presets';
 import type { Control, Controller, Counter, Landing, Layer, Parameter, Rig, Target, Wire } from './schema';
 import { type SendIndex, sendIndex } from './send-index';
 
@@ -18,6 +19,8 @@ export interface RigIndex extends SendIndex {
   readonly layersBySignal: ReadonlyMap<number, readonly Layer[]>;
   readonly controlsOf: ReadonlyMap<string, readonly Control[]>;
   readonly parametersOf: ReadonlyMap<string, readonly Parameter[]>;
+  /** What steps of stepped parameters hold, by the parameter. */
+  readonly presetsOf: PresetsOf;
   readonly wiresFrom: ReadonlyMap<string, readonly Wire[]>;
   /** SysEx messages that are listened for. */
   readonly sysexHeard: readonly (readonly number[])[];
@@ -32,7 +35,11 @@ export function indexRig(rig: Rig, before?: RigIndex): RigIndex {
   const kept = before?.rig;
   const gearSame = kept?.controllers === rig.controllers && kept.controls === rig.controls && kept.counters === rig.counters;
   const gear = before && gearSame ? before : gearIndex(rig);
-  const targetsSame = kept?.targets === rig.targets && kept.parameters === rig.parameters && kept.wires === rig.wires;
+  const targetsSame =
+    kept?.targets === rig.targets &&
+    kept.parameters === rig.parameters &&
+    kept.presets === rig.presets &&
+    kept.wires === rig.wires;
   const targets = before && targetsSame ? before : targetIndex(rig);
   const layers = before && kept?.layers === rig.layers ? before : layerIndex(rig);
   const countersSame = kept?.counters === rig.counters;
@@ -50,6 +57,7 @@ export function indexRig(rig: Rig, before?: RigIndex): RigIndex {
     targets: targets.targets,
     parameters: targets.parameters,
     parametersOf: targets.parametersOf,
+    presetsOf: targets.presetsOf,
     wiresFrom: targets.wiresFrom,
     layers: layers.layers,
     layersByModifier: layers.layersByModifier,
@@ -84,6 +92,7 @@ const targetIndex = (rig: Rig) => ({
   targets: byId(rig.targets),
   parameters: byId(rig.parameters),
   parametersOf: groupBy(rig.parameters, (p) => p.targetId),
+  presetsOf: groupBy(rig.presets, (p) => p.parameterId),
   wiresFrom: groupBy(rig.wires, (w) => w.from.unitId),
 });
 

@@ -43,6 +43,7 @@ export {
   noteSchema,
   type Parameter,
   type Preferences,
+  type Preset,
   type Reception,
   type Rig,
   type Row,
@@ -75,6 +76,7 @@ export { changedIds } from './diff';
 export { byOrder, type Touched } from './draft';
 export { batch, type Edit, editSchema, insert, invert, labelOf, MOST_EDITS, partSchema, remove, set } from './edit';
 export { sameJson } from './json';
+export { contentsOf, type PresetContents } from './presets';
 export { firstBroken, referencesOf, rowsPointingAt } from './references';
 
 // How a gesture counts.
@@ -98,6 +100,7 @@ export {
   heldCounters,
   heldLanding,
   heldLayer,
+  heldPreset,
   SHEET_FORM,
   stands,
   type Tickable,

@@ -28,6 +28,10 @@ const rules: { readonly [T in TableName]: (row: Row<T>) => Reference[] } = {
   counters: (row) => point('controllerId', row.controllerId, 'controllers'),
   targets: () => [],
   parameters: (row) => point('targetId', row.targetId, 'targets'),
+  presets: (row) => [
+    ...point('parameterId', row.parameterId, 'parameters'),
+    ...row.values.flatMap((v) => point('values', v.parameterId, 'parameters')),
+  ],
   wires: (row) => [
     ...point('from', row.from.unitId, 'controllers', 'targets'),
     ...point('to', row.to.unitId, 'controllers', 'targets'),

@@ -35,7 +35,7 @@ export const targetColumns: readonly SheetColumn[] = [
   column(factWord('parameter'), ['parameter', 'opens']),
   ...message,
   column(factWord('mode'), ['mode', 'coding', 'stays']),
-  column(factWord('range'), ['sets', 'range']),
+  column(factWord('range'), ['sets', 'range', 'preset']),
   column(factWord('from'), ['from']),
 ];
 

@@ -109,6 +109,11 @@ function whatOf(line: SheetLine): Pick<Written, 'what' | 'spot'> {
       const { targetId, parameterId, hostLayerId } = of.landing;
       return { what: textOf(line, 'parameter'), spot: JSON.stringify([targetId, parameterId, hostLayerId]) };
     }
+    case 'preset':
+      return {
+        what: `${textOf(line, 'parameter')}, ${textOf(line, 'preset')}`,
+        spot: JSON.stringify([of.preset.parameterId, of.preset.step, line.key]),
+      };
     case 'set-up':
       return {
         what: `${of.when === 'before' ? 'Before' : 'After'} entering`,

@@ -4,6 +4,7 @@
 
 export { assignmentValues, type ValueInBases } from './bases';
 export { alsoOf, alsoWords, cellsOf, controllerColumns, placeColumn, type SheetColumn, targetColumns, together } from './columns';
+export { exactNumber } from './exact';
 export { type Fact, type FactName, factNames, factWord } from './fact';
 export { isProgrammed, linesOfFunction } from './function-lines';
 export { type Home, homesOf } from './homes';

@@ -18,6 +18,7 @@ import { layerStays } from './function-lines';
 import { freshOn, type SheetLine } from './line';
 import { messageFacts } from './message-facts';
 import type { Naming } from './naming';
+import { presetLines } from './preset-lines';
 import { hostLayersOf, sendersOf } from './senders';
 
 /** The lines of a target, and apart from them what was left over there: landings that nothing sends to. */
@@ -37,7 +38,11 @@ export function targetLines(
   };
   const kept = landings.filter((l) => !sent.isLeftOver(l));
   return {
-    lines: [...hostLayersOf(index, kept).map((l) => layerLine(index, naming, target, l)), ...kept.flatMap(lineOf)],
+    lines: [
+      ...hostLayersOf(index, kept).map((l) => layerLine(index, naming, target, l)),
+      ...kept.flatMap(lineOf),
+      ...presetLines(index, naming, target),
+    ],
     clear: landings.filter((l) => sent.isLeftOver(l)).flatMap(lineOf),
   };
 }

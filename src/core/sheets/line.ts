@@ -1,6 +1,6 @@
 // A line of the sheet: what it is about, and its facts.
 import { exhaustive } from '../base';
-import { type Assignment, type Landing, type Layer, SHEET_FORM, type Tickable } from '../rig';
+import { type Assignment, type Landing, type Layer, type Preset, SHEET_FORM, type Tickable } from '../rig';
 import type { Fact, FactName } from './fact';
 
 /** What a line is about. `action`: which action of the function, from 0. `tap`: which action of the modifier's tap; null for the layer itself. */
@@ -10,6 +10,8 @@ export type LineOf =
   /** A layer that the host makes, on the side of the host. */
   | { readonly type: 'host-layer'; readonly layer: Layer }
   | { readonly type: 'landing'; readonly landing: Landing }
+  /** What a target keeps under one step. `value`: which of its values, from 0; null for the step itself. */
+  | { readonly type: 'preset'; readonly preset: Preset; readonly value: number | null }
   /** A step of the player's own before or after what is entered in a unit. */
   | { readonly type: 'set-up'; readonly unitId: string; readonly when: 'before' | 'after' };
 
@@ -29,9 +31,14 @@ export interface SheetLine {
 /** A fact of a line as the device shows it; empty where the line has none of it. */
 export const textOf = (line: SheetLine, name: FactName): string => line.facts.find((f) => f.name === name)?.text ?? '';
 
-/** Whether a line is entered as it reads; null where there is nothing to tick: taps go with their layer, a layer of the host with its modifier, and steps of set-up are done each time. */
+/** Whether a line is entered as it reads; null where there is nothing to tick: taps go with their layer, values with their preset, a layer of the host with its modifier, and steps of set-up are done each time. */
 export function isEntered({ of, entered }: SheetLine): boolean | null {
-  return of.type === 'host-layer' || of.type === 'set-up' || (of.type === 'layer' && of.tap !== null) ? null : entered;
+  return of.type === 'host-layer' ||
+    of.type === 'set-up' ||
+    (of.type === 'layer' && of.tap !== null) ||
+    (of.type === 'preset' && of.value !== null)
+    ? null
+    : entered;
 }
 
 /** The row that a line is ticked on. */
@@ -43,6 +50,8 @@ export function tickedRow({ of }: SheetLine): Tickable | null {
       return of.landing;
     case 'layer':
       return of.tap === null ? of.layer : null;
+    case 'preset':
+      return of.value === null ? of.preset : null;
     case 'host-layer':
     case 'set-up':
       return null;

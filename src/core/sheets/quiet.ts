@@ -2,7 +2,7 @@
 // force yet, and as planned from then on. Both have to be at their quiet end (law 10).
 import { heardKeys, valueMax } from '../midi';
 import { makeHear } from '../modes';
-import type { Landing, Parameter, RigIndex, Target } from '../rig';
+import { contentsOf, type Landing, type Parameter, type RigIndex, type Target } from '../rig';
 
 /** How far from its quiet end a loud parameter may go, in parts of its range. Common practice, no source. */
 const QUIET = 0.05;
@@ -54,6 +54,24 @@ export function loudWhy(target: Target, landing: Landing, parameter: Parameter, 
   return first && last && [first, last].every((h) => h.own === 0 && h.planned === 0)
     ? null
     : `${name} would not begin at its quiet end.`;
+}
+
+/**
+ * What a message to learn could load: a preset that says where something loud stands, or that leaves it unknown. Null where what hears it loads nothing of that
+ * sort, whichever step it comes to: while it learns, nobody knows which.
+ */
+export function loadsLoud(index: RigIndex, { address }: Landing): string | null {
+  if (index.presetsOf.size === 0) return null;
+  for (const key of heardKeys(address))
+    for (const { parameterId } of index.landingsAt.get(key) ?? []) {
+      const chooser = index.parameters.get(parameterId);
+      for (const { stored, forgets, values } of contentsOf(index.presetsOf.get(parameterId) ?? []).values()) {
+        if (!chooser || !stored) continue;
+        const loud = (index.parametersOf.get(chooser.targetId) ?? []).find((p) => isLoud(p) && (forgets || values.has(p.id)));
+        if (loud) return `It could load a preset that sets ${loud.name}.`;
+      }
+    }
+  return null;
 }
 
 /** Steps from the low end and back to it: what is sent to something loud. */

@@ -20,9 +20,9 @@ export interface Sheet {
     /** What nothing sends to any more: to be cleared where it was entered, never to be entered. */
     readonly clear: readonly SheetLine[];
   }[];
-  /** Functions, layers and landings that are not entered as they are planned. */
+  /** Functions, layers, landings and presets that are not entered as they are planned. */
   readonly toEnter: number;
-  /** All functions, layers and landings. */
+  /** All functions, layers, landings and presets. */
   readonly lines: number;
 }
 
@@ -55,6 +55,7 @@ function toTick(index: RigIndex, sent: Sent): readonly Tickable[] {
     ...index.rig.layers.filter((l) => keeperOf(index, l) !== undefined),
     ...index.rig.assignments.filter((a) => isProgrammed(index, a)),
     ...index.rig.landings.filter((l) => !sent.isLeftOver(l)),
+    ...index.rig.presets,
   ];
 }
 

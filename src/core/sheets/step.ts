@@ -1,5 +1,5 @@
 // What one step of the walk is.
-import type { Assignment, Control, GestureType, Landing, Layer } from '../rig';
+import type { Assignment, Control, GestureType, Landing, Layer, Preset } from '../rig';
 import type { SheetLine } from './line';
 import type { Recipe } from './recipe';
 
@@ -66,8 +66,15 @@ export type EntryStep =
       readonly caught: readonly string[];
       readonly done: boolean;
     })
+  /** What a target keeps under one step. */
+  | (Common & {
+      readonly type: 'preset';
+      readonly lines: readonly SheetLine[];
+      readonly preset: Preset;
+      readonly done: boolean;
+    })
   /** What nothing sends to any more and is still entered: taken out there, and un-ticked here. */
   | (Common & { readonly type: 'clear'; readonly lines: readonly SheetLine[]; readonly landings: readonly Landing[] });
 
 /** How long a step of each sort takes, in seconds. Common practice, no source. */
-export const SECONDS = { 'set-up': 20, layer: 30, entry: 30, save: 10, learn: 8, type: 15, clear: 10 } as const;
+export const SECONDS = { 'set-up': 20, layer: 30, entry: 30, save: 10, learn: 8, type: 15, preset: 40, clear: 10 } as const;

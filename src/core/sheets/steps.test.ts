@@ -141,11 +141,12 @@ describe('progress', () => {
       ...bare.assignments.flatMap((a) => [set('assignments', a, 'entered', mark), set('assignments', a, 'saved', mark)]),
       ...bare.landings.map((l) => set('landings', l, 'entered', mark)),
       ...bare.layers.map((l) => set('layers', l, 'entered', mark)),
+      ...bare.presets.map((p) => set('presets', p, 'entered', mark)),
     ]);
     const walked = entrySteps(indexRig(all));
     expect(whereToGoOn(walked)).toBe(walked.length - 1);
     expect(entryProgress(walked)).toMatchObject({ done: entryProgress(walked).all, minutes: 0 });
-    expect(entrySteps(indexRig({ ...bare, assignments: [], landings: [], layers: [] }))).toEqual([]);
+    expect(entrySteps(indexRig({ ...bare, assignments: [], landings: [], layers: [], presets: [] }))).toEqual([]);
     expect(whereToGoOn([])).toBe(0);
   });
   it('counts what is ticked, whatever is', () => {

@@ -91,10 +91,30 @@ export function targetSteps(
           ],
     ),
     ...sorted.map(({ s }) => s),
+    ...presetSteps(target, lines),
     ...cleared,
     ...afterwards(target, 'target'),
   ];
 }
+
+/** Presets are kept when all that they hold can be heard. */
+const presetSteps = (target: Target, lines: readonly SheetLine[]): readonly EntryStep[] =>
+  lines.flatMap(({ of, key, entered }) =>
+    of.type !== 'preset' || of.value !== null
+      ? []
+      : [
+          {
+            type: 'preset',
+            key,
+            unitId: target.id,
+            unit: target.name,
+            seconds: SECONDS.preset,
+            lines: lines.filter((l) => l.of.type === 'preset' && l.of.preset.id === of.preset.id),
+            preset: of.preset,
+            done: entered,
+          },
+        ],
+  );
 
 /** What one function moves by one message in a target is learnt once: such steps, at one port and in one layer of the host, become one. */
 function learntOnce(steps: readonly ParameterStep[]): readonly ParameterStep[] {

@@ -3,7 +3,7 @@ import { exhaustive } from '../base';
 import { addressKey, encodeClicks, type HeardMessage, heardKeys, makePut, noSysex, type PackedMessage, valueMax } from '../midi';
 import { modeOf } from '../modes';
 import type { Behaviour, Landing, RigIndex } from '../rig';
-import { loudAt, loudWhy, quietMove } from './quiet';
+import { loadsLoud, loudAt, loudWhy, quietMove } from './quiet';
 import { fires } from './target-steps';
 
 export type Lesson =
@@ -40,6 +40,8 @@ export function lessonFor(index: RigIndex, landing: Landing): Lesson {
       `It is heard only in ${index.layers.get(landing.hostLayerId)?.name ?? 'a layer'} of the host, with the message of Base.`,
     );
   if (modeOf(landing.mode).needs === 'value') return refused('Its value has to be typed with it.');
+  const loads = loadsLoud(index, landing);
+  if (loads !== null) return refused(`${loads} Type it.`);
   const loud = loudAt(index, landing);
   const values = loud.length > 0 ? quietMove(landing, MOVES) : valuesOf(behaviourFor(index, landing), landing);
   for (const { landing: row, parameter: p } of loud) {

@@ -77,6 +77,7 @@ function classOf(did: Effect['did']): OutcomeClass {
       return backwards ? 'follows-backwards' : 'follows';
     }
     case 'irregular':
+    case 'not-known':
       return 'anything';
     case 'never-reacts':
     case 'nothing-lands':

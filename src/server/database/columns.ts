@@ -81,6 +81,17 @@ export const columns: { readonly [T in TableName]: Readonly<Record<Exclude<keyof
     tolerance: 'real',
     evidence: 'json',
     origin: 'text',
+    atEnd: 'text',
+    needsFront: 'boolean',
+    note: 'text',
+  },
+  presets: {
+    parameterId: 'text',
+    step: 'integer',
+    stored: 'boolean',
+    rest: 'text',
+    values: 'json',
+    entered: 'json',
     note: 'text',
   },
   wires: {

@@ -237,8 +237,15 @@ function unitRig(rig: Rig, unitId: string, name: string): Rig | null {
     notes: `${parameters.length} parameters`,
     targets: [{ ...target, profileId: '', profileVersion: 0 }],
     parameters: parameters.map((p) => ({ ...p, origin: '' })),
+    presets: presetsOn(rig, new Set(parameters.map((p) => p.id))),
   };
 }
+
+/** What presets of some parameters hold, as nobody has entered it yet. */
+const presetsOn = (rig: Rig, parameters: ReadonlySet<string>): Rig['presets'] =>
+  rig.presets
+    .filter((p) => parameters.has(p.parameterId))
+    .map((p) => ({ ...p, values: p.values.filter((v) => parameters.has(v.parameterId)), entered: null }));
 
 const emptyTemplate = (name: string): ControllerTemplate => ({
   id: '',

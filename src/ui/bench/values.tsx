@@ -7,6 +7,7 @@ import type { Parameter, RigIndex, Target } from '@/core/rig';
 import { makeScale } from '@/core/values';
 import { cx } from '../primitives/cx';
 import type { Bench } from './bench-store';
+import { KeepPreset } from './keep-preset';
 
 export function Values({ bench, index }: { readonly bench: Bench; readonly index: RigIndex }) {
   return (
@@ -32,6 +33,7 @@ function TargetValues({ bench, index, target }: { readonly bench: Bench; readonl
           {target.name}
         </span>
         {away && <span className="text-stop">does not listen</span>}
+        <KeepPreset bench={bench} index={index} target={target} />
       </h3>
       <ul>
         {parameters.map((p) => (
@@ -55,6 +57,7 @@ const ValueRow = memo(function ValueRow({
   const text = showValue(parameter, value);
   const set = (next: number): void => bench.does({ do: 'set', on: parameter.id, value: next });
   const changed = value !== parameter.start;
+  const unknown = Number.isNaN(value);
   return (
     <li className="grid h-7 grid-cols-[minmax(0,1fr)_88px_92px] items-center gap-2">
       <span className="truncate" title={parameter.name}>
@@ -64,23 +67,26 @@ const ValueRow = memo(function ValueRow({
         <button
           type="button"
           role="switch"
-          aria-checked={value >= 0.5}
+          aria-checked={unknown ? 'mixed' : value >= 0.5}
           aria-label={`${parameter.name}, by mouse`}
           onClick={() => set(value >= 0.5 ? parameter.lowest : parameter.highest)}
-          className={cx('relative h-4 w-8 rounded-full border border-control-edge', value >= 0.5 ? 'bg-spark' : 'bg-sheet')}
+          className={cx(
+            'relative h-4 w-8 rounded-full border border-control-edge',
+            unknown ? 'border-dashed' : value >= 0.5 ? 'bg-spark' : 'bg-sheet',
+          )}
         >
           <span
             aria-hidden
             className={cx(
               'absolute top-0.5 h-2.5 w-2.5 rounded-full',
-              value >= 0.5 ? 'right-0.5 bg-sheet' : 'left-0.5 bg-control-edge',
+              unknown ? 'left-2.5 bg-transparent' : value >= 0.5 ? 'right-0.5 bg-sheet' : 'left-0.5 bg-control-edge',
             )}
           />
         </button>
       ) : parameter.kind === 'trigger' ? (
         <span aria-hidden className={cx('h-3.5 w-3.5 rounded-full border border-control-edge', changed && 'bg-spark')} />
       ) : (
-        <Slider parameter={parameter} value={value} text={text} set={set} />
+        <Slider parameter={parameter} value={unknown ? null : value} text={text} set={set} />
       )}
       <span className={cx('truncate text-right font-mono text-xs', changed ? 'text-ink' : 'text-ink-3')} title={text}>
         {text}
@@ -96,23 +102,32 @@ function Slider({
   set,
 }: {
   readonly parameter: Parameter;
-  readonly value: number;
+  /** Null where nobody knows it. */
+  readonly value: number | null;
   readonly text: string;
   readonly set: (value: number) => void;
 }) {
   const stepped = parameter.kind === 'stepped';
   const scale = makeScale(stepped ? { type: 'linear' } : parameter.scale, parameter.lowest, parameter.highest);
-  const place = scale.toPosition(value);
+  const place = value === null ? 0 : scale.toPosition(value);
   const last = stepped ? parameter.highest - parameter.lowest : 1000;
   return (
     <span className="relative block h-3.5">
       <span aria-hidden className="absolute inset-x-0 top-[5px] h-1 rounded-full bg-rule" />
-      <span aria-hidden className="absolute top-[5px] left-0 h-1 rounded-full bg-spark" style={{ width: `${place * 100}%` }} />
-      <span
-        aria-hidden
-        className="absolute top-px h-3 w-1 -translate-x-1/2 rounded-full bg-ink"
-        style={{ left: `${place * 100}%` }}
-      />
+      {value !== null && (
+        <>
+          <span
+            aria-hidden
+            className="absolute top-[5px] left-0 h-1 rounded-full bg-spark"
+            style={{ width: `${place * 100}%` }}
+          />
+          <span
+            aria-hidden
+            className="absolute top-px h-3 w-1 -translate-x-1/2 rounded-full bg-ink"
+            style={{ left: `${place * 100}%` }}
+          />
+        </>
+      )}
       <input
         type="range"
         min={0}

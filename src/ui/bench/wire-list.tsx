@@ -359,6 +359,7 @@ const reasonWords: Readonly<Record<(typeof unheardReasons)[number], string>> = {
   launch: 'starts at the next beat or bar',
   unchanged: 'heard, changes nothing',
   layer: 'opens or closes a layer',
+  'not-known': 'heard; what it becomes nobody knows, a preset did not say where it stands',
 };
 
 function becameOf(m: Monitor, k: number, from: number, names: BenchNames | null, index: RigIndex): string {

@@ -26,6 +26,7 @@ import { ReceptionAbilities } from './abilities';
 import { EvidenceTable } from './evidence-table';
 import { ListDialog } from './list-dialog';
 import { ParameterTable } from './parameter-table';
+import { Presets } from './presets';
 import { SaveAs } from './save-as';
 import { SetUpSteps } from './set-up';
 import { UnitName } from './unit-name';
@@ -63,6 +64,7 @@ export function TargetPanel({
         parameters={parameters}
         undoable={undoable}
       />
+      <Presets key={`presets ${target.id}`} index={index} target={target} edit={edit} />
       <ReceptionAbilities reception={reception} tune={tune} />
       <SetUpSteps
         key={target.id}

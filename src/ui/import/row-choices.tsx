@@ -10,6 +10,7 @@ const tableWords: Readonly<Record<TableName, string>> = {
   counters: 'Counters',
   targets: 'Targets',
   parameters: 'Parameters',
+  presets: 'Presets',
   wires: 'Wires',
   layers: 'Layers',
   assignments: 'Functions, in the controller',

@@ -182,6 +182,7 @@ const rowsIn = (lines: readonly SheetLine[]): TickedRows => ({
   assignments: functionsIn(lines),
   landings: lines.flatMap(({ of }) => (of.type === 'landing' ? [of.landing] : [])),
   layers: lines.flatMap(({ of }) => (of.type === 'layer' && of.tap === null ? [of.layer] : [])),
+  presets: lines.flatMap(({ of }) => (of.type === 'preset' && of.value === null ? [of.preset] : [])),
 });
 
 /** Which lines are shown: all, those that are left, those of the smallest map, those that say what is looked for. */

@@ -5,10 +5,12 @@ import {
   type Edit,
   type Landing,
   type Layer,
+  type Preset,
   type RigIndex,
   SHEET_FORM,
   set,
   stands,
+  type Tickable,
   tickNow,
 } from '@/core/rig';
 
@@ -18,6 +20,7 @@ export interface TickedRows {
   readonly assignments?: readonly Assignment[];
   readonly landings?: readonly Landing[];
   readonly layers?: readonly Layer[];
+  readonly presets?: readonly Preset[];
 }
 
 /**
@@ -26,13 +29,14 @@ export interface TickedRows {
  */
 export function tickEntered(index: RigIndex, what: string, rows: TickedRows, on: boolean): Edit {
   const at = new Date().toISOString();
-  const tick = <T extends Assignment | Landing | Layer>(row: T) => (on ? tickNow(index, row, at) : null);
-  const open = (row: Assignment | Landing | Layer): boolean =>
+  const tick = <T extends Tickable>(row: T) => (on ? tickNow(index, row, at) : null);
+  const open = (row: Tickable): boolean =>
     on ? !stands(index, row) || (row.entered?.sheet ?? 1) < SHEET_FORM : row.entered !== null;
   return batch(`${verb(on)} ${what} as entered`, [
     ...(rows.assignments ?? []).filter(open).map((a) => set('assignments', a, 'entered', tick(a))),
     ...(rows.landings ?? []).filter(open).map((l) => set('landings', l, 'entered', tick(l))),
     ...(rows.layers ?? []).filter(open).map((l) => set('layers', l, 'entered', tick(l))),
+    ...(rows.presets ?? []).filter(open).map((p) => set('presets', p, 'entered', tick(p))),
   ]);
 }
 

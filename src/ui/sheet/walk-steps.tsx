@@ -146,6 +146,29 @@ export function LayerStep({ step }: { readonly step: Of<'layer'> }) {
   );
 }
 
+export function PresetStep({ step }: { readonly step: Of<'preset'> }) {
+  const [head, ...values] = step.lines;
+  return (
+    <>
+      <Title
+        text={head ? textOf(head, 'preset') : ''}
+        under={head ? `a preset of ${textOf(head, 'parameter')}` : ''}
+        done={step.done ? `stored${on(step.preset.entered?.at)}` : null}
+      />
+      <Card>
+        {head && (
+          <p className="mb-4 text-xl">
+            {step.preset.stored ? 'Set these, then store it. It keeps' : 'It keeps'} {textOf(head, 'keeps')}
+            {textOf(head, 'rest') !== '' && `; all else ${textOf(head, 'rest')}`}.
+          </p>
+        )}
+        <Facts facts={values.map((l) => [textOf(l, 'parameter'), textOf(l, 'sets')] as const)} />
+        {values[0] && <p className="mt-3 text-ink-2">{textOf(values[0], 'preset')}</p>}
+      </Card>
+    </>
+  );
+}
+
 export function ClearStep({ step }: { readonly step: Of<'clear'> }) {
   return (
     <>

@@ -65,4 +65,4 @@ export {
   tableNames,
 } from './rig';
 export type { ScriptEvent } from './show';
-export { type Parameter, type Reception, receptionSchema, type Target } from './target';
+export { type Parameter, type Preset, presetSchema, type Reception, receptionSchema, type Target } from './target';

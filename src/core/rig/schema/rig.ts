@@ -1,10 +1,10 @@
-// The rig as a whole: a head and fourteen tables of rows.
+// The rig as a whole: a head and fifteen tables of rows.
 import * as z from 'zod';
 import { assignmentSchema, landingSchema, layerSchema, wireSchema } from './assignment';
 import { idSchema, nameSchema, noteSchema } from './common';
 import { controllerSchema, controlSchema, counterFields, counterSchema } from './controller';
 import { acceptedSchema, sceneSchema, scriptSchema, searchSchema, songSchema } from './show';
-import { parameterFields, parameterSchema, targetSchema } from './target';
+import { parameterFields, parameterSchema, presetSchema, targetSchema } from './target';
 
 /** How the rig is planned. */
 export const preferencesSchema = z.object({
@@ -21,6 +21,7 @@ export const rowSchemas = {
   counters: counterSchema,
   targets: targetSchema,
   parameters: parameterSchema,
+  presets: presetSchema,
   wires: wireSchema,
   layers: layerSchema,
   assignments: assignmentSchema,
@@ -39,6 +40,7 @@ export const entryFields = {
   counter: counterFields,
   target: targetSchema,
   parameter: parameterFields,
+  preset: presetSchema,
 } as const;
 
 /**
@@ -61,6 +63,7 @@ export const tableNames = [
   'counters',
   'targets',
   'parameters',
+  'presets',
   'wires',
   'layers',
   'assignments',
@@ -100,6 +103,7 @@ export function emptyRig(id: string, name: string): Rig {
     counters: [],
     targets: [],
     parameters: [],
+    presets: [],
     wires: [],
     layers: [],
     assignments: [],

@@ -14,6 +14,7 @@ import {
   orderSchema,
   setUpSchema,
   shortTextSchema,
+  tickSchema,
 } from './common';
 
 /** A run of numbers that a target accepts; `channels` null means every channel. */
@@ -91,6 +92,10 @@ export const parameterFields = z.object({
   evidence: evidenceListSchema,
   /** The id of this parameter in the library entry that it was copied from; empty for none. */
   origin: lineSchema(40).default(''),
+  /** What comes after its last step where something walks through them: the first one, or nothing. */
+  atEnd: z.enum(['wrap', 'stop']).default('wrap'),
+  /** Whether it hears only while its target is in front, though the rest of the target always does. */
+  needsFront: z.boolean().default(false),
   note: noteSchema,
 });
 
@@ -114,3 +119,23 @@ export const parameterSchema = parameterFields
     path: ['steps'],
   });
 export type Parameter = z.infer<typeof parameterSchema>;
+
+/**
+ * What a target keeps under one step of a stepped parameter: values of other parameters of it, in their units. What it does not name stays as it is, or is not
+ * known after loading it. One that nothing is stored under loads nothing.
+ */
+export const presetSchema = z.object({
+  id: idSchema,
+  order: orderSchema,
+  parameterId: idSchema,
+  step: z.number().int(),
+  stored: z.boolean(),
+  rest: z.enum(['stays', 'unknown']),
+  values: z
+    .array(z.object({ parameterId: idSchema, value: z.number().finite() }))
+    .max(512)
+    .refine((list) => new Set(list.map((v) => v.parameterId)).size === list.length, 'a parameter stands here twice'),
+  entered: tickSchema.nullable().default(null),
+  note: noteSchema,
+});
+export type Preset = z.infer<typeof presetSchema>;

@@ -14,6 +14,7 @@ import { counters } from './010-counters';
 import { layers } from './011-layers';
 import { chosenBy } from './012-chosen-by';
 import { setUp } from './013-set-up';
+import { presets } from './014-presets';
 import { hasTable, type Migration } from './migration';
 
 const migrations: readonly Migration[] = [
@@ -30,6 +31,7 @@ const migrations: readonly Migration[] = [
   layers,
   chosenBy,
   setUp,
+  presets,
 ];
 
 /** The mark of this program in a database file, from step 006 on: the letters KEEL. */
