@@ -1,6 +1,6 @@
 // Real jobs, built through the interface from a rig of one's own; what stands there then and what playing it brings out are kept as files.
 import { expect, type Page, test } from '@playwright/test';
-import { down, moveTo, tap, up } from '../kit/hand';
+import { down, goTo, moveTo, tap, up } from '../kit/hand';
 import { controlNamed, jobOf, keptJob } from '../kit/job';
 import { expectAccessible, exportOf, open, ownRig, saved } from './kit';
 
@@ -217,4 +217,67 @@ test('scenes chosen by the value of one message: two switches, one number, one l
   );
   expect(told.landings).toHaveLength(1);
   expect(told).toEqual(keptJob('scenes-by-value', told));
+});
+
+test('a preset that turns three lights into liars, found before the show and mended', async ({ page }) => {
+  const id = await ownRig(page);
+  await open(page, id, 'gear');
+  await page.getByRole('button', { name: 'Add a target' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByRole('textbox', { name: 'Name', exact: true }).fill('Lamp amp');
+  await dialog
+    .getByLabel(/^Parameters, one per line/)
+    .fill('name,kind,steps,start\nSound,stepped,Glow|Spark|Blaze,Glow\nDrive,toggle,,off\nEcho,toggle,,off\nChorus,toggle,,off');
+  await dialog.getByRole('button', { name: 'Add it with 4 parameters' }).click();
+  await page.getByRole('link', { name: /^Map:/ }).click();
+  await page.getByRole('button', { name: /^Storm, Base:/ }).click();
+  for (const [control, name] of [
+    ['FS 5', 'Drive'],
+    ['FS 6', 'Echo'],
+    ['FS 7', 'Chorus'],
+    ['FS 3', 'Sound'],
+  ] as const) {
+    await page.getByRole('button', { name: new RegExp(`^${control}:`) }).click();
+    await page.getByRole('button', { name: 'Assign a parameter', exact: true }).click();
+    await pick(page, name);
+    if (name !== 'Sound') {
+      await page.getByLabel('Values').selectOption('alternating');
+      await page.getByLabel('How Lamp amp hears it').selectOption('absolute');
+      continue;
+    }
+    await page.getByLabel('Kind of message').selectOption('program');
+    await page.getByLabel('How Lamp amp hears it').selectOption('set');
+    await page.getByLabel('Value of Sound').selectOption({ label: 'Blaze' });
+  }
+  // What the third sound keeps: two of them on, one off.
+  await page.getByRole('link', { name: /^Gear:/ }).click();
+  await page.getByRole('button', { name: /^Lamp amp/ }).click();
+  await page.getByRole('button', { name: 'What Blaze keeps' }).click();
+  await page.getByLabel('Drive in Blaze').selectOption({ label: 'On' });
+  await page.getByLabel('Echo in Blaze').selectOption({ label: 'On' });
+  await page.getByLabel('Chorus in Blaze').selectOption({ label: 'Off' });
+  await page.getByRole('button', { name: 'Done' }).click();
+  await saved(page);
+  const names = ['FS 5', 'FS 6', 'FS 7', 'FS 3'];
+  const hands = (rig: Parameters<Parameters<typeof jobOf>[2]>[0]) => [
+    goTo(0, 3, rig.controllers[0]?.id),
+    ...['FS 5', 'FS 7', 'FS 3', 'FS 6', 'FS 7'].flatMap((name, i) => tap(controlNamed(rig, name), 100 + i * 1000)),
+  ];
+  const told = jobOf(await exportOf(page, id), names, hands);
+  expect(told).toEqual(keptJob('preset-liars', told));
+  await page.getByRole('link', { name: /^Checks:/ }).click();
+  const lies = [
+    'Blaze leaves the light of FS 5 off while Drive is on.',
+    'Blaze leaves the light of FS 6 off while Echo is on.',
+    'Blaze leaves the light of FS 7 on while Chorus is off.',
+  ];
+  for (const words of lies) await expect(page.getByText(words).first()).toBeVisible();
+  for (const [i, words] of lies.entries()) {
+    await page.getByText(words).first().click();
+    await page.getByRole('button', { name: `Leave ${['Drive', 'Echo', 'Chorus'][i]} out of Blaze` }).click();
+    await expect(page.getByText(words)).toHaveCount(0);
+  }
+  await saved(page);
+  const mended = jobOf(await exportOf(page, id), names, hands);
+  expect(mended).toEqual(keptJob('preset-liars-mended', mended));
 });

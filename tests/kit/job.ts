@@ -11,6 +11,7 @@ export interface JobTold {
   readonly layers: readonly unknown[];
   readonly counters: readonly unknown[];
   readonly landings: readonly unknown[];
+  readonly presets?: readonly unknown[];
   readonly sent: readonly string[];
   readonly values: readonly string[];
 }
@@ -81,6 +82,19 @@ export function jobOf(exported: string, names: readonly string[], events: (rig: 
         ...(coding === null ? {} : { coding }),
         ...(curve.type === 'linear' ? {} : { curve }),
       })),
+    ...(rig.presets.some((p) => meant.has(p.parameterId))
+      ? {
+          presets: rig.presets
+            .filter((p) => meant.has(p.parameterId))
+            .map(({ parameterId, step, stored, rest, values: held }) => ({
+              chooses: parameter.get(parameterId),
+              step,
+              stored,
+              rest,
+              holds: held.map((v) => [parameter.get(v.parameterId), v.value]),
+            })),
+        }
+      : {}),
     sent,
     values: values.map((v) => {
       const [t = '', id = '', ...rest] = v.split(' ');

@@ -131,13 +131,14 @@ export interface Stage {
 
 /**
  * Everything that an assignment needs to be played: its chain, and its script from the place it stands at. `beside` brings another
- * control of the same controller into the chain, and with it every layer.
+ * control of the same controller into the chain, and with it every layer; `also` further parameters.
  */
 export function setUp(
   index: RigIndex,
   assignment: Assignment,
   around: Surroundings,
   beside: string | null = null,
+  also: readonly string[] = [],
 ): Stage | Exclude<Outcome, { type: 'played' }> {
   const control = index.controls.get(assignment.controlId);
   const controller = control && index.controllers.get(control.controllerId);
@@ -163,10 +164,7 @@ export function setUp(
     network: around.network,
     sysex: around.sysex,
     tempo: usualTempo,
-    parameterIds: withChoosers(
-      index,
-      assignment.actions.flatMap((a) => (a.type === 'send' ? a.meant : [])),
-    ),
+    parameterIds: [...assignment.actions.flatMap((a) => (a.type === 'send' ? a.meant : [])), ...also],
   });
   if (unsupported) return { type: 'cannot', what: unsupported };
 
@@ -200,14 +198,6 @@ export function setUp(
     bank,
     page,
   };
-}
-
-/** Some parameters and those whose presets hold values of the same targets: loading one is part of what can happen to them. */
-function withChoosers(index: RigIndex, parameterIds: readonly string[]): readonly string[] {
-  if (index.presetsOf.size === 0) return parameterIds;
-  const targets = new Set(parameterIds.map((id) => index.parameters.get(id)?.targetId));
-  const choosers = [...index.presetsOf.keys()].filter((id) => targets.has(index.parameters.get(id)?.targetId));
-  return [...parameterIds, ...choosers.filter((id) => !parameterIds.includes(id))];
 }
 
 /** As many positions as what is sent can tell apart, within reason. */

@@ -12,8 +12,8 @@ import { ARRIVED, SENT, type Trace, VALUE } from './trace';
 const NEVER = Number.MAX_VALUE;
 const plain = { timing: null, full: false, until: NEVER } as const;
 
-const stageFor = (index: RigIndex, assignment: Assignment, around: Surroundings): Stage | null => {
-  const stage = setUp(index, assignment, around);
+const stageFor = (index: RigIndex, assignment: Assignment, around: Surroundings, also: readonly string[] = []): Stage | null => {
+  const stage = setUp(index, assignment, around, null, also);
   return stage.type === 'ready' ? stage : null;
 };
 
@@ -129,7 +129,7 @@ export function afterLoading(
   preset: { readonly parameterId: string; readonly step: number },
   around: Surroundings,
 ): readonly AfterLoading[] {
-  const stage = stageFor(index, assignment, around);
+  const stage = stageFor(index, assignment, around, [preset.parameterId]);
   const slot = stage?.chain.targets.slots.get(parameter.id);
   const chooser = stage?.chain.targets.slots.get(preset.parameterId);
   const control = index.controls.get(assignment.controlId);

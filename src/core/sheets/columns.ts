@@ -33,9 +33,11 @@ export const controllerColumns: readonly SheetColumn[] = [
 /** What is entered in a target. */
 export const targetColumns: readonly SheetColumn[] = [
   column(factWord('parameter'), ['parameter', 'opens']),
-  ...message,
+  // What a preset keeps has no message: its name stands in that place.
+  column(factWord('type'), ['type', 'preset']),
+  ...message.slice(1),
   column(factWord('mode'), ['mode', 'coding', 'stays']),
-  column(factWord('range'), ['sets', 'range', 'preset']),
+  column(factWord('range'), ['sets', 'range']),
   column(factWord('from'), ['from']),
 ];
 

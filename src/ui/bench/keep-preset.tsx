@@ -2,7 +2,6 @@
 
 // Keeps what stands on the bench as a preset of its target.
 
-import { BookmarkPlus } from 'lucide-react';
 import { nanoid } from 'nanoid';
 import { useState } from 'react';
 import { toast } from 'sonner';
@@ -31,16 +30,15 @@ export function KeepPreset({
   if (!first) return null;
   return (
     <>
-      <Button
-        size="icon"
-        tone="quiet"
-        className="ml-auto self-center"
+      <button
+        type="button"
+        className="ml-auto rounded-sm px-1 font-normal text-verdigris hover:underline"
         aria-label={`Keep what stands in ${target.name} as a preset`}
         title="Keep what stands here as a preset"
         onClick={() => setAsking(true)}
       >
-        <BookmarkPlus size={14} aria-hidden />
-      </Button>
+        Keep…
+      </button>
       {asking && (
         <KeepDialog
           bench={bench}
