@@ -14,6 +14,8 @@ import {
   changePreset,
   countAnew,
   countWith,
+  type GivenRow,
+  giveTable,
   type Place,
   plainProfile,
 } from '@/core/commands';
@@ -186,6 +188,7 @@ function lights(b: Builder, heel: string): Rig {
   }
   for (const row of b.rig.layers.filter((l) => l.id === heel)) b.do(set('layers', row, 'blinks', 2));
   finale(b);
+  table(b);
   return b.rig;
 }
 
@@ -242,6 +245,20 @@ function chord(b: Builder, place: Place, row: (id: string) => Assignment): void 
   if (!counter) throw new Error('demo: counter lost');
   b.do(must(countWith(indexRig(b.rig), row(down), 0, counter, b.newId), 'chord'));
   b.do(must(changed(changeBehaviour(row(down), 0, { type: 'stepping', counterId: counter.id, step: -1 })), 'chord'));
+}
+
+/** The cue player came with two numbers that nothing sends yet. */
+function table(b: Builder): void {
+  const clerk = b.rig.targets.find((t) => t.name === 'Reel Clerk');
+  if (!clerk) throw new Error('demo: target lost');
+  const rows = ['Previous cue', 'Reel'].map(
+    (name, i): GivenRow => ({
+      parameterId: b.parameter(`Reel Clerk: ${name}`).id,
+      address: { type: 'cc', channel: channel(14), number: u7(85 + i) },
+      given: 'manual',
+    }),
+  );
+  b.do(giveTable(b.rig, clerk, rows, b.newId));
 }
 
 /** A mistake: the last chord is stored with the choir on, behind the back of the switch that shows it. */

@@ -1,4 +1,5 @@
 // Reads files off the screen's thread: a list of ten thousand parameters never holds a frame up, and can be stopped by ending the worker.
+
 import { expose } from 'comlink';
 import {
   inWords,
@@ -9,7 +10,7 @@ import {
   parseParameters,
   type ToldProblem,
 } from '@/core/formats';
-import type { Rig } from '@/core/rig';
+import type { Reception, Rig } from '@/core/rig';
 
 export type ReadList =
   | { readonly type: 'parameters'; readonly list: ParameterList }
@@ -37,7 +38,7 @@ const api = {
         };
   },
   /** A list of parameters as a table, or a name document. `told` hears how far it is, 0–1. */
-  read(text: string, told: (part: number) => void): ReadList {
+  read(text: string, style: Reception['shows'], told: (part: number) => void): ReadList {
     if (text.trimStart().startsWith('<')) {
       const read = parseMidnam(text);
       return read.ok
@@ -52,9 +53,13 @@ const api = {
     }
     return {
       type: 'parameters',
-      list: parseParameters(text, (done, all) => {
-        if (done % EVERY === 0) told(done / all);
-      }),
+      list: parseParameters(
+        text,
+        (done, all) => {
+          if (done % EVERY === 0) told(done / all);
+        },
+        style,
+      ),
     };
   },
 };

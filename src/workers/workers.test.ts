@@ -4,7 +4,7 @@ import { judge, renewalOf } from '@/core/checks';
 import { writeParameters, writeRig } from '@/core/formats';
 import { targetProfiles } from '@/core/library';
 import { packedCc } from '@/core/midi';
-import { apply, invert, set } from '@/core/rig';
+import { apply, commonReception, invert, set } from '@/core/rig';
 import { lanternHour } from '@/demo/lantern-hour';
 import { workerApi } from '../../tests/kit/worker';
 import type { FilesWorker } from './files.worker';
@@ -78,15 +78,17 @@ describe('files', () => {
     const files = await workerApi<FilesWorker>(() => import('./files.worker'));
     const parts: number[] = [];
     const many = Array.from({ length: 600 }, (_, i) => `P ${i},toggle`).join('\n');
-    const list = files.read(`name,kind\n${many}`, (part) => parts.push(part));
+    const list = files.read(`name,kind\n${many}`, commonReception.shows, (part) => parts.push(part));
     expect(list).toMatchObject({ type: 'parameters', list: { bad: [] } });
     expect(list.type === 'parameters' && list.list.good).toHaveLength(600);
     expect(parts.length).toBeGreaterThanOrEqual(2);
     expect([...parts].sort((a, b) => a - b)).toEqual(parts);
-    expect(files.read('<nothing/>', () => undefined)).toMatchObject({ type: 'refused' });
+    expect(files.read('<nothing/>', commonReception.shows, () => undefined)).toMatchObject({ type: 'refused' });
     const profile = targetProfiles[0];
     if (!profile) throw new Error('no profile ships');
-    expect(files.read(writeParameters(profile.parameters).text, () => undefined)).toMatchObject({ type: 'parameters' });
+    expect(files.read(writeParameters(profile.parameters).text, commonReception.shows, () => undefined)).toMatchObject({
+      type: 'parameters',
+    });
   });
 });
 

@@ -131,6 +131,7 @@ export function madeRig(size: number): Rig {
         takeover: 'jump',
         setValue: 1,
         chosenBy: null,
+        given: null,
         entered: null,
         proved: null,
         note: '',

@@ -281,3 +281,48 @@ test('a preset that turns three lights into liars, found before the show and men
   const mended = jobOf(await exportOf(page, id), names, hands);
   expect(mended).toEqual(keptJob('preset-liars-mended', mended));
 });
+
+test('a keyboard made to speak the table that another device uses', async ({ page }) => {
+  const id = await ownRig(page);
+  await open(page, id, 'gear');
+  await page.getByRole('complementary').getByRole('button', { name: 'Add a controller' }).click();
+  await page.getByLabel('Find a template').fill('Small keys');
+  await page.getByRole('dialog').getByRole('button', { name: 'Add Small keys 25' }).click();
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  await page.getByRole('button', { name: 'Add a target' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByRole('textbox', { name: 'Name', exact: true }).fill('Tape echo box');
+  await dialog
+    .getByLabel(/^Parameters, one per line/)
+    .fill(
+      [
+        'name,kind,range,message,number,channel',
+        'Time,continuous,20..900,cc,12,3',
+        'Repeats,continuous,0..100,cc,13,3',
+        'Wow,continuous,0..100,cc,98,3',
+        'Tone,continuous,0..100,cc,74,3',
+        'Hold,toggle,,note,36,3',
+        'Tap,trigger,,note,38,3',
+      ].join('\n'),
+    );
+  await dialog.getByRole('button', { name: 'Add it with 6 parameters' }).click();
+  await expect(page.getByRole('heading', { name: 'Numbers it came with' })).toBeVisible();
+  await page.getByRole('button', { name: 'Speak this table…' }).click();
+  await dialog.getByLabel('Controller').selectOption({ label: 'Small keys 25' });
+  await expect(dialog.getByRole('row')).toHaveCount(7);
+  await expectAccessible(page);
+  await dialog.getByRole('button', { name: /^Put 6 rows on it/ }).click();
+  await expect(page.getByText('Small keys 25 speaks 6 rows of Tape echo box')).toBeVisible();
+  await saved(page);
+  const exported = await exportOf(page, id);
+  const names = ['K 1', 'K 2', 'K 3', 'K 4'];
+  const told = jobOf(exported, names, (rig) => {
+    const keys = rig.controllers.at(-1)?.id ?? '';
+    const knob = rig.controls.find((c) => c.controllerId === keys && c.kind === 'knob')?.id ?? '';
+    return [0, 0.5, 1].map((position, i) => moveTo(knob, i * 1000, position));
+  });
+  expect(told).toEqual(keptJob('keys-speak', told));
+  // Nothing of the table has to be entered in the box, and a plan leaves it.
+  await page.getByRole('link', { name: /^Sheet:/ }).click();
+  await expect(page.getByText('nothing, it came with it (in its manual)').first()).toBeVisible();
+});

@@ -217,6 +217,7 @@ const someLanding = fc.record({
   curve,
   takeover: fc.constantFrom('jump' as const, 'pickup' as const, 'scale' as const),
   chosen: fc.oneof(fc.constant(null), fc.tuple(fc.nat(127), fc.nat(20))),
+  given: fc.constantFrom(null, null, null, null, 'manual' as const, 'assumed' as const),
 });
 
 const style = fc.record({
@@ -365,6 +366,8 @@ export function richRig(given: SomeRichRig): Rig {
         chosenBy: l.chosen && { from: u14(l.chosen[0]), to: u14(l.chosen[0] + l.chosen[1]) },
         curve: l.curve,
         takeover: l.takeover,
+        // Nothing that a target came with belongs to a layer of a player's own.
+        given: l.layer === -1 ? l.given : null,
       }),
     ];
   });

@@ -409,6 +409,8 @@ export function rebuilt(gear: Rig, lines: readonly ReadLine[]): Rig {
       presets.at(-1)?.values.push({ parameterId: parameter.id, value: value(line.say('sets'), parameter) });
       continue;
     }
+    // What it came with is part of the gear.
+    if (line.say('to enter') !== '') continue;
     const [from, to] = line.say('range') === '' ? [parameter.lowest, parameter.highest] : pair(line.say('range'), parameter);
     landings.push({
       id: `landing ${landings.length}`,
@@ -418,6 +420,7 @@ export function rebuilt(gear: Rig, lines: readonly ReadLine[]): Rig {
       port: line.say('port'),
       address: message(line, target.reception.shows),
       hostLayerId: inLayer(line.say('layer')),
+      given: null,
       mode: modes[line.say('hears it as')] ?? (line.say('hears it as').replace(' ', '-') as Landing['mode']),
       coding: line.say('coding') === '' ? null : coding(line.say('coding')),
       from,
@@ -440,7 +443,7 @@ export function rebuilt(gear: Rig, lines: readonly ReadLine[]): Rig {
     layers,
     counters: [...counters.values()],
     assignments,
-    landings,
+    landings: [...landings, ...gear.landings.filter((l) => l.given !== null)],
     presets,
   };
 }

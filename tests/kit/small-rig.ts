@@ -208,6 +208,7 @@ export function landing(parameterId: string, change: Partial<Landing> = {}): Lan
     takeover: 'jump',
     setValue: 1,
     chosenBy: null,
+    given: null,
     entered: null,
     proved: null,
     note: '',

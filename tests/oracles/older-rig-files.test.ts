@@ -27,6 +27,7 @@ const came: readonly { readonly with: number; readonly table: string; readonly f
   { with: 12, table: 'controllers', fields: ['setUp'] },
   { with: 12, table: 'targets', fields: ['setUp'] },
   { with: 13, table: 'parameters', fields: ['atEnd', 'needsFront'] },
+  { with: 14, table: 'landings', fields: ['given'] },
 ];
 const without = (rows: Rows, fields: readonly string[]): Rows =>
   rows.map((row) => Object.fromEntries(Object.entries(row).filter(([field]) => !fields.includes(field))));
@@ -74,13 +75,15 @@ describe('a rig file', () => {
     [10, 'every landing acts on every press'],
     [11, 'nothing is to be done before or after'],
     [12, 'no preset holds anything'],
+    [13, 'every landing is entered by hand'],
   ])('of version %i: %s, and every tick stands', (version) => {
     const was = JSON.parse(file(version));
     expect(was.formatVersion).toBe(version);
     const rig = read(file(version));
     expect(asOf(version, rig)).toEqual(was);
     const index = indexRig(rig);
-    expect(rig.presets).toEqual([]);
+    expect(rig.presets.length > 0).toBe(version >= 13);
+    expect(rig.landings.some((l) => l.given !== null)).toBe(false);
     for (const row of [...rig.assignments, ...rig.landings, ...rig.layers])
       expect([row.id, stands(index, row)]).toEqual([row.id, row.entered !== null]);
     if (version < 9) expect(rig.assignments.some((a) => alternates(a.actions))).toBe(false);

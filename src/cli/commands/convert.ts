@@ -1,4 +1,4 @@
-import { cellProblemWords, namedParameter, plainProfile } from '@/core/commands';
+import { cellProblemWords, type Named, namedParameter, plainProfile, profileNumbers } from '@/core/commands';
 import {
   type BundleItem,
   convertRig,
@@ -12,7 +12,7 @@ import {
   unitProblemWords,
   writeBundle,
 } from '@/core/formats';
-import { profileOf, profileRig, templateOf } from '@/core/library';
+import { profileOf, profileRig, type TargetProfile, templateOf } from '@/core/library';
 import { type Command, type Options, oneFile, oneOf, Unusable } from '../command';
 import { readText } from '../input';
 
@@ -63,9 +63,7 @@ function itemsOf(text: string, options: Options): readonly BundleItem[] {
           .map((p) => `${p.place}: ${p.message}`)
           .join('\n'),
       );
-    return [
-      profileItem({ ...plainProfile(read.value.device || name, 'plugin'), parameters: read.value.names.map(namedParameter) }),
-    ];
+    return [profileItem(named(read.value.device || name, read.value.names))];
   }
   if (start === '{' || start === '[') {
     const read = parseFile(text);
@@ -81,12 +79,20 @@ function itemsOf(text: string, options: Options): readonly BundleItem[] {
       );
     return read.value;
   }
-  const { good, bad } = parseParameters(text);
+  const { good, bad, numbers } = parseParameters(text);
   if (good.length === 0)
     throw new Unusable(
       ['It holds no parameters.', ...bad.slice(0, 5).map((b) => `  line ${b.line}: ${cellProblemWords(b.reason)}`)].join('\n'),
     );
-  return [profileItem({ ...plainProfile(name, 'plugin'), parameters: good })];
+  const plain = plainProfile(name, 'plugin');
+  return [profileItem({ ...plain, parameters: good, numbers: profileNumbers(plain, good, numbers) })];
+}
+
+/** What a name document lists as a profile: each name with the number that it came with. */
+function named(name: string, list: readonly Named[]): TargetProfile {
+  const plain = plainProfile(name, 'plugin');
+  const parameters = list.map(namedParameter);
+  return { ...plain, parameters, numbers: profileNumbers(plain, parameters, new Map(list.map((n) => [n.name, n.message]))) };
 }
 
 const profileItem = (profile: Parameters<typeof profileRig>[0]): BundleItem => ({

@@ -1,7 +1,7 @@
 // Changes that mend findings: each one is tried on the rig before it is offered.
 import { surroundingsOf } from '../bench';
 import { exploreController } from '../controller';
-import { apply, batch, type Edit, sameJson } from '../rig';
+import { apply, batch, type Edit, type Rig, sameJson } from '../rig';
 import type { CheckContext, Finding, Fix, Severity } from './finding';
 import { type Judgement, judge } from './judge';
 import { type CheckId, checkOf } from './registry';
@@ -97,8 +97,16 @@ function* applied(judgement: Judgement, finding: Finding, newId: () => string): 
   };
   for (const fix of check.fixes(context, finding)) {
     const done = apply(index.rig, fix.edit);
-    if (done.ok) yield { fix, after: judge(done.value, judgement) };
+    // What a target came with cannot be entered otherwise: no change of it is one.
+    if (done.ok && keepsGiven(index.rig, done.value)) yield { fix, after: judge(done.value, judgement) };
   }
+}
+
+/** Whether everything that targets came with is as it was. */
+function keepsGiven(before: Rig, after: Rig): boolean {
+  if (before.landings === after.landings) return true;
+  const now = new Set(after.landings);
+  return before.landings.every((l) => l.given === null || now.has(l));
 }
 
 /** Checks on what a parameter does: their changes bring it nearer to what is wanted. */

@@ -1,7 +1,9 @@
 // Numbers that are not free to use: channel mode messages, what the standard reserves, standard meanings, low bytes.
+
+import { landingsFor } from '../commands';
 import { addressKey, carrierOf, ccEntry, channel, isReserved, type Message, shortName, standardMeaningOf } from '../midi';
 import { standardNumberOf } from '../numbers';
-import type { Parameter, RigIndex, Send } from '../rig';
+import type { Assignment, Parameter, RigIndex, Send } from '../rig';
 import { accepts, arrivals } from '../wires';
 import { onLowByte, placeName, sharersOf } from './address-clash';
 import { type AssignmentCheck, type CheckContext, type Finding, type Fix, subjectOf } from './finding';
@@ -23,7 +25,7 @@ export const channelModeNumber: AssignmentCheck<'channel-mode-number', { readonl
   id: 'channel-mode-number',
   group: 'addresses',
   name: 'Channel mode numbers',
-  severities: ['stop'],
+  severities: ['stop', 'note'],
   asks: 'all',
   guide: 'CC 120 to 127 stop notes or change modes; they are no numbers for functions.',
   say: ({ number, meaning }) => ({
@@ -31,13 +33,13 @@ export const channelModeNumber: AssignmentCheck<'channel-mode-number', { readonl
     reason:
       'Numbers 120–127 are channel mode messages. A receiver that follows the standard will not take them as a plain control.',
   }),
-  find: (_context, assignment) =>
+  find: ({ index }, assignment) =>
     sendsFor(assignment, null).flatMap(({ send }) => {
       if (send.message.type !== 'cc' || ccEntry(send.message.number).class !== 'mode' || send.meant.length === 0) return [];
       const { number, name } = ccEntry(send.message.number);
       return [
         {
-          severity: 'stop',
+          severity: cameWith(index, assignment, send) ? 'note' : 'stop',
           facts: { number, meaning: name },
           evidence: { type: 'addresses', keys: [addressKey(send.message)] },
         },
@@ -52,7 +54,7 @@ export const reservedNumber: AssignmentCheck<'reserved-number', { readonly numbe
   id: 'reserved-number',
   group: 'addresses',
   name: 'Reserved numbers',
-  severities: ['stop'],
+  severities: ['stop', 'note'],
   asks: 'all',
   guide: 'CC 0, 32, 6, 38 and 96 to 101 carry banks, data and parameter numbers.',
   say: ({ number, meaning }) => ({
@@ -67,7 +69,7 @@ export const reservedNumber: AssignmentCheck<'reserved-number', { readonly numbe
       if (!isReserved(number) || kind === 'mode' || named(index, send)) return [];
       return [
         {
-          severity: 'stop',
+          severity: cameWith(index, assignment, send) ? 'note' : 'stop',
           facts: { number, meaning: name },
           evidence: { type: 'addresses', keys: [addressKey(send.message)] },
         },
@@ -75,6 +77,12 @@ export const reservedNumber: AssignmentCheck<'reserved-number', { readonly numbe
     }),
   fixes: (context, finding) => renumbered(context, finding, (n) => isReserved(n) && ccEntry(n).class !== 'mode'),
 };
+
+/** Whether everything that hears a send for what it is meant for has its number from its maker: then it is as it has to be. */
+function cameWith(index: RigIndex, assignment: Assignment, send: Send): boolean {
+  const heard = landingsFor(index, assignment, send);
+  return heard.length > 0 && heard.every((l) => l.given !== null);
+}
 
 /** Whether every target that a send is meant for names its number in a list of its own: then it means there what the list says. */
 function named(index: RigIndex, { message, meant }: Send): boolean {
@@ -109,7 +117,7 @@ export const standardMeaning: AssignmentCheck<
     sendsFor(assignment, null).flatMap(({ send }) => {
       const { message } = send;
       const meaning = standardMeaningOf(message);
-      if (meaning === null) return [];
+      if (meaning === null || cameWith(index, assignment, send)) return [];
       const other = send.meant.flatMap((id) => {
         const parameter = index.parameters.get(id);
         const target = parameter && index.targets.get(parameter.targetId);

@@ -165,7 +165,7 @@ export const leftover: RigCheck<'leftover', { readonly target: string; readonly 
   find: ({ index }) => {
     const sent = sentOn(index);
     return index.rig.landings.flatMap((landing) => {
-      if (!sent.isLeftOver(landing)) return [];
+      if (landing.given !== null || !sent.isLeftOver(landing)) return [];
       const parameter = index.parameters.get(landing.parameterId);
       const target = index.targets.get(landing.targetId);
       return [
@@ -249,7 +249,10 @@ export const livesElsewhere: RigCheck<
   }),
   reads: ['targets', 'landings'],
   find: ({ index }) => {
-    const counts = countBy(index.rig.landings, (l) => l.targetId);
+    const counts = countBy(
+      index.rig.landings.filter((l) => l.given === null),
+      (l) => l.targetId,
+    );
     return index.rig.targets.flatMap((target) => {
       const { livesIn } = target.reception;
       const count = counts.get(target.id) ?? 0;

@@ -1,17 +1,21 @@
 // Putting a parameter on a control: the send, its number, and the landing, in one edit.
 
 import { err, ok, type Result } from '../base';
-import type { Message } from '../midi';
+import { addressKey, kindOf, type Message, u14, valueMax } from '../midi';
+import { modeOf } from '../modes';
 import { chooseMessage, everyPlainNumber, isFree } from '../numbers';
 import {
   type Assignment,
+  type Behaviour,
   baseAt,
   batch,
   type Control,
+  type Controller,
   type Edit,
   type Gesture,
   hostLayerAt,
   insert,
+  type Landing,
   modifiersOf,
   type Parameter,
   type RigIndex,
@@ -19,6 +23,7 @@ import {
 } from '../rig';
 import { removeAssignmentEdits } from './change';
 import { defaultBehaviour, defaultGesture, defaultLanding, defaultType } from './defaults';
+import { givenFor } from './given';
 import type { CommandProblem } from './problem';
 import { isRaw, joinedAt, nameParameter } from './raw';
 import { type NewId, nextOrder } from './shared';
@@ -71,11 +76,13 @@ export function assign(index: RigIndex, wish: AssignWish, newId: NewId): Result<
   // What sends for nothing yet is told what it is for; its message stays.
   if (taken && (wish.onTaken === 'join' || (isRaw(taken) && !wish.message))) return join(index, taken, parameter, newId);
 
+  const row = wish.message ? null : givenFor(index, controller, parameter.id);
   const type = defaultType(controller);
   const factory = factoryMessage(index, control, gesture.type, wish.place, target);
   const message =
     wish.message ??
     baseMessage(index, control.id, wish.place, gesture.type) ??
+    row?.address ??
     factory ??
     chooseMessage(index, {
       controllerId: controller.id,
@@ -86,7 +93,9 @@ export function assign(index: RigIndex, wish: AssignWish, newId: NewId): Result<
     });
   if (!message) return err({ code: 'no-number', target: target.name });
 
-  const { behaviour, mode } = defaultBehaviour(gesture.type, message.type, controller, parameter, target);
+  const usual = defaultBehaviour(gesture.type, message.type, controller, parameter, target);
+  const there = alreadyHeard(index, message, parameter, hostLayerAt(index, wish.place.layerId));
+  const { behaviour, mode } = there ? { ...usual, behaviour: fitting(usual.behaviour, there, controller) } : usual;
   const assignment: Assignment = {
     id: newId(),
     order: nextOrder(index.rig.assignments),
@@ -104,20 +113,47 @@ export function assign(index: RigIndex, wish: AssignWish, newId: NewId): Result<
     entered: null,
     saved: null,
     proved: null,
-    why: message === factory ? 'as it leaves the factory' : '',
+    why: message === row?.address ? `${target.name} came with it` : message === factory ? 'as it leaves the factory' : '',
     replaced: taken ? `${meantNames(index, taken)} until it was replaced` : '',
     note: '',
   };
-  const landing = insert(
-    'landings',
-    defaultLanding(newId(), nextOrder(index.rig.landings), message, hostLayerAt(index, wish.place.layerId), parameter, mode),
-  );
-  const edits = [...(taken ? removeAssignmentEdits(index, taken) : []), insert('assignments', assignment), landing];
+  const landing = there
+    ? []
+    : [
+        insert(
+          'landings',
+          defaultLanding(
+            newId(),
+            nextOrder(index.rig.landings),
+            message,
+            hostLayerAt(index, wish.place.layerId),
+            parameter,
+            mode,
+          ),
+        ),
+      ];
+  const edits = [...(taken ? removeAssignmentEdits(index, taken) : []), insert('assignments', assignment), ...landing];
   return ok({
     edit: batch(`Assign ${parameter.name} to ${control.name}`, edits),
     assignmentId: assignment.id,
     replaced: taken ? meantNames(index, taken) : null,
   });
+}
+
+/** A row that a target came with, where it hears the message for the parameter already. */
+const alreadyHeard = (index: RigIndex, message: Message, parameter: Parameter, layer: string | null): Landing | undefined =>
+  (index.landingsAt.get(addressKey(message)) ?? []).find(
+    (l) => l.given !== null && l.parameterId === parameter.id && l.hostLayerId === layer,
+  );
+
+/** Values that suit how a target hears what it came with: what it flips or sets by itself is sent on every press. */
+function fitting(usual: Behaviour, { mode, address }: Landing, { firmware }: Controller): Behaviour {
+  if (usual.type === 'range' || !(modeOf(mode).fromNow || modeOf(mode).needs === 'value' || mode === 'trigger')) return usual;
+  const most = u14(valueMax(address.type));
+  if (kindOf(address.type).carries === 'nothing') return { type: 'fixed', value: u14(0) };
+  return firmware.switchModes.includes('momentary')
+    ? { type: 'momentary', down: most, up: u14(0) }
+    : { type: 'fixed', value: most };
 }
 
 /** Names of what an assignment is there for. */

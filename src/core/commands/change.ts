@@ -51,6 +51,8 @@ export function changeMessage(
   const moved = fitted(widened({ ...send, message: to }, send.message.type));
   let order = nextOrder(index.rig.landings);
   const landings = landingsFor(index, assignment, send).flatMap((landing): Edit[] => {
+    // What the target came with stays where it is.
+    if (landing.given !== null) return [];
     const there = (index.landingsAt.get(addressKey(to)) ?? []).some(
       (l) => l.parameterId === landing.parameterId && l.hostLayerId === landing.hostLayerId,
     );
@@ -129,13 +131,13 @@ export function removeParameter(index: RigIndex, assignment: Assignment, paramet
   ]);
 }
 
-/** Landings that only this assignment reaches, of the parameters asked for. */
+/** Landings that only this assignment reaches, of the parameters asked for, but for what a target came with. */
 function ownLandings(index: RigIndex, assignment: Assignment, wanted: (parameterId: string) => boolean): Landing[] {
   return assignment.actions.flatMap((action) => {
     if (action.type !== 'send') return [];
     const key = addressKey(action.message);
     return landingsFor(index, assignment, action).filter(
-      (l) => wanted(l.parameterId) && sharers(index, assignment, key, l.parameterId).length === 0,
+      (l) => l.given === null && wanted(l.parameterId) && sharers(index, assignment, key, l.parameterId).length === 0,
     );
   });
 }

@@ -153,7 +153,7 @@ function counts(index: RigIndex, assignment: Assignment, at: number, send: Send,
         )
       : [];
   const alone = left.filter(
-    (l, i) => left.indexOf(l) === i && !isSentElsewhere(index, l, (p) => p.assignment.id === assignment.id),
+    (l, i) => l.given === null && left.indexOf(l) === i && !isSentElsewhere(index, l, (p) => p.assignment.id === assignment.id),
   );
   const unused =
     before &&
@@ -243,14 +243,24 @@ export function changeCounter(index: RigIndex, counter: Counter, changes: Partia
           (l) => l.parameterId === id && l.hostLayerId === first.hostLayerId,
         );
         if (there || come.has(key) || value < parameter.lowest || value > parameter.highest || !isRow(own)) continue;
-        come.set(key, { ...first, id: newId(), order: order(), address, setValue: value, entered: null, proved: null, note: '' });
+        come.set(key, {
+          ...first,
+          id: newId(),
+          order: order(),
+          address,
+          setValue: value,
+          given: null,
+          entered: null,
+          proved: null,
+          note: '',
+        });
       }
       for (const landing of own) {
         const n = numberOf(landing);
         if (n >= next.from && n <= next.to) continue;
         const counts = (p: { readonly send: Send }): boolean =>
           p.send.behaviour.type === 'stepping' && p.send.behaviour.counterId === counter.id;
-        if (!isSentElsewhere(index, landing, counts)) gone.set(landing.id, landing);
+        if (landing.given === null && !isSentElsewhere(index, landing, counts)) gone.set(landing.id, landing);
       }
     }
   }

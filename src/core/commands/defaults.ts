@@ -97,6 +97,7 @@ export function defaultLanding(
     takeover: 'jump',
     setValue: parameter.kind === 'toggle' ? parameter.highest : parameter.default,
     chosenBy: null,
+    given: null,
     entered: null,
     proved: null,
     note: '',

@@ -130,6 +130,7 @@ export function fillEdit(index: RigIndex, plan: FillPlan, newId: NewId): Edit {
         port: model?.port ?? '',
         address: message,
         hostLayerId: hostLayerAt(index, plan.source.layerId),
+        given: null,
         mode: model?.mode ?? 'absolute',
         coding: model?.coding ?? null,
         from: parameter.lowest,

@@ -1,6 +1,13 @@
 // Controllers, targets and parameters on and off the rig. New gear is wired to everything, so that a first message arrives.
-import { type ControllerTemplate, type ProfileParameter, presetRows, summaryOf, type TargetProfile } from '../library';
-import { channel } from '../midi';
+import {
+  type ControllerTemplate,
+  numberRows,
+  type ProfileParameter,
+  presetRows,
+  summaryOf,
+  type TargetProfile,
+} from '../library';
+import { channel, type Message } from '../midi';
 import {
   batch,
   type Controller,
@@ -16,6 +23,8 @@ import {
   type Wire,
 } from '../rig';
 import { removeWithDependents } from './cascade';
+import { defaultLanding } from './defaults';
+import { giveRows, usualMode } from './given';
 import { type NewId, nextOrder } from './shared';
 
 interface Unit {
@@ -135,26 +144,60 @@ export function addTarget(
   let wireOrder = nextOrder(rig.wires);
   const parameters = profile.parameters.map((p): Parameter => ({ id: newId(), order: order++, targetId: target.id, ...p }));
   const presetOrder = nextOrder(rig.presets);
+  const landingOrder = nextOrder(rig.landings);
   const edits = [
     insert('targets', target),
     ...parameters.map((p) => insert('parameters', p)),
     ...presetRows(profile, (at) => parameters[at]?.id ?? '', newId).map((p, i) =>
       insert('presets', { ...p, order: presetOrder + i }),
     ),
+    ...numberRows(profile, target.id, (at) => parameters[at]?.id ?? '', newId).map((l, i) =>
+      insert('landings', { ...l, order: landingOrder + i }),
+    ),
     ...rig.controllers.map((c) => insert('wires', wire(c, target, wireOrder++, newId))),
   ];
   return { edit: batch(`Add ${target.name}`, edits), id: target.id };
 }
 
-/** Adds parameters to a target, in the order of the list. */
-export function addParameters(rig: Rig, targetId: string, drafts: readonly ProfileParameter[], newId: NewId): Edit {
+/** Adds parameters to a target, in the order of the list, with the numbers that it came with for them by name. */
+export function addParameters(
+  rig: Rig,
+  targetId: string,
+  drafts: readonly ProfileParameter[],
+  newId: NewId,
+  numbers: ReadonlyMap<string, Message> = new Map(),
+): Edit {
   let order = nextOrder(rig.parameters);
   const [only] = drafts;
   const label = drafts.length === 1 && only ? `Add ${only.name}` : `Add ${drafts.length} parameters`;
-  return batch(
-    label,
-    drafts.map((draft) => insert('parameters', { id: newId(), order: order++, targetId, ...draft })),
-  );
+  const rows = drafts.map((draft): Parameter => ({ id: newId(), order: order++, targetId, ...draft }));
+  const target = rig.targets.find((t) => t.id === targetId);
+  const table = rows.flatMap((p) => {
+    const address = numbers.get(p.name);
+    return address ? [{ parameterId: p.id, address, given: 'manual' as const }] : [];
+  });
+  return batch(label, [
+    ...rows.map((row) => insert('parameters', row)),
+    ...(target ? giveRows({ ...rig, parameters: [...rig.parameters, ...rows] }, target, table, newId) : []),
+  ]);
+}
+
+/** Numbers by the names of parameters as the rows of a profile, heard as its target usually hears such a message. */
+export function profileNumbers(
+  profile: TargetProfile,
+  parameters: readonly ProfileParameter[],
+  numbers: ReadonlyMap<string, Message>,
+): NonNullable<TargetProfile['numbers']> {
+  return parameters.flatMap((draft, at) => {
+    const address = numbers.get(draft.name);
+    if (!address) return [];
+    const mode = usualMode(profile.reception, draft, address);
+    const parameter: Parameter = { ...draft, id: '', order: 0, targetId: '' };
+    const { coding, from, to, curve, takeover, setValue, chosenBy, note } = defaultLanding('', 0, address, null, parameter, mode);
+    return [
+      { parameter: at, address, mode, coding, from, to, curve, takeover, setValue, chosenBy, note, given: 'manual' as const },
+    ];
+  });
 }
 
 /** Takes a controller, target or parameter off the rig with everything that stands on it. */

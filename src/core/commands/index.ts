@@ -42,6 +42,7 @@ export {
 } from './counters';
 export { defaultLanding, gesturesOf } from './defaults';
 export { type FillPlan, type FillRow, fillEdit, planFill, runAfter, waitingAfter } from './fill';
+export { type GivenRow, givenFor, givenOf, giveRows, giveTable, ungive } from './given';
 export {
   asGesture,
   behaviourOf,
@@ -58,6 +59,7 @@ export { addLayer, canBeHeld, changeLayer, type LayerWish, ownMessage, reachOf, 
 export { changePreset, forgetPreset, holdable, holdValue, keepAsPreset, presetAt } from './presets';
 export { addRaw, assignRaw, isRaw, nameParameter } from './raw';
 export { pinNumbers, renumber } from './renumber';
+export { planSpeak, type SpeakPlan, type SpokenRow, speakEdit } from './speak';
 export { alternate, changeTurn } from './turns';
 
 // Gear: controllers, targets, wires, panels, parameters.
@@ -65,7 +67,17 @@ export { alternate, changeTurn } from './turns';
 export { calibrate } from './calibrate';
 export { removeWithDependents } from './cascade';
 export { adoptController, adoptTarget, controllerDifferences, type Difference, targetDifferences } from './copies';
-export { addController, addParameters, addTarget, freshName, plainProfile, plainTemplate, removeGear, wire } from './gear';
+export {
+  addController,
+  addParameters,
+  addTarget,
+  freshName,
+  plainProfile,
+  plainTemplate,
+  profileNumbers,
+  removeGear,
+  wire,
+} from './gear';
 export {
   type ListedParameter,
   type Named,

@@ -201,10 +201,12 @@ export function removeLayer(index: RigIndex, layer: Layer): Edit {
   return batch(`Delete layer ${layer.name}`, removeWithDependents(index.rig, [{ table: 'layers', id: layer.id }, ...tapped]));
 }
 
-/** Landings that the tap function of a layer reaches. */
+/** Landings that the tap function of a layer reaches, but for what a target came with. */
 const landingsOfTap = (index: RigIndex, layer: Layer): readonly Landing[] =>
   layer.tap.flatMap((a) =>
-    a.type === 'send' ? (index.landingsAt.get(addressKey(a.message)) ?? []).filter((l) => a.meant.includes(l.parameterId)) : [],
+    a.type === 'send'
+      ? (index.landingsAt.get(addressKey(a.message)) ?? []).filter((l) => l.given === null && a.meant.includes(l.parameterId))
+      : [],
   );
 
 /**

@@ -6,6 +6,7 @@ import { addressKey, type Message } from '../midi';
 import { batch, type Edit, insert, type Parameter, type RigIndex, set, type Target } from '../rig';
 import { defaultLanding } from './defaults';
 import { followRanges } from './follow-range';
+import { type GivenRow, giveRows } from './given';
 import { type NewId, nextOrder, replaced } from './shared';
 
 export interface Named {
@@ -60,7 +61,7 @@ export function namedEdit(index: RigIndex, target: Target, chosen: readonly Name
     const mode = target.reception.modes.includes('absolute') ? 'absolute' : (target.reception.modes[0] ?? 'absolute');
     return [
       insert('parameters', parameter),
-      insert('landings', defaultLanding(newId(), landingOrder++, named.message, null, parameter, mode)),
+      insert('landings', { ...defaultLanding(newId(), landingOrder++, named.message, null, parameter, mode), given: 'manual' }),
     ];
   });
   return edits.length === 0 ? null : batch(`Take over ${edits.length === 1 ? '1 name' : `${chosen.length} names`}`, edits);
@@ -73,6 +74,8 @@ export interface ListedParameter {
   readonly now: Parameter | null;
   /** The fields that differ. */
   readonly fields: readonly (keyof ProfileParameter)[];
+  /** The number that it came with, as far as that is news; null otherwise. */
+  readonly number: Message | null;
 }
 
 const compared = [
@@ -98,13 +101,19 @@ export function planParameters(
   targetId: string,
   drafts: readonly ProfileParameter[],
   given: readonly (keyof ProfileParameter)[],
+  numbers: ReadonlyMap<string, Message> = new Map(),
 ): readonly ListedParameter[] {
   const byName = new Map((index.parametersOf.get(targetId) ?? []).map((p) => [p.name, p]));
   return drafts.map((draft): ListedParameter => {
     const now = byName.get(draft.name) ?? null;
-    if (!now) return { draft, state: 'new', now, fields: [] };
+    const said = numbers.get(draft.name) ?? null;
+    if (!now) return { draft, state: 'new', now, fields: [], number: said };
+    const known = (index.landingsOf.get(now.id) ?? []).some(
+      (l) => l.given !== null && said !== null && addressKey(l.address) === addressKey(said),
+    );
+    const number = known ? null : said;
     const fields = compared.filter((f) => given.includes(f) && JSON.stringify(now[f]) !== JSON.stringify(draft[f]));
-    return { draft, state: fields.length === 0 ? 'same' : 'change', now, fields };
+    return { draft, state: fields.length === 0 && number === null ? 'same' : 'change', now, fields, number };
   });
 }
 
@@ -123,13 +132,26 @@ function keptInRange(now: Parameter, change: Partial<Parameter>): Partial<Parame
 export function parametersEdit(index: RigIndex, targetId: string, chosen: readonly ListedParameter[], newId: NewId): Edit | null {
   let order = nextOrder(index.rig.parameters);
   const ranges: { readonly now: Parameter; readonly next: Parameter }[] = [];
-  const edits = chosen.flatMap(({ draft, state, now, fields }): Edit[] => {
+  const rows: GivenRow[] = [];
+  const made: Parameter[] = [];
+  const edits = chosen.flatMap(({ draft, state, now, fields, number }): Edit[] => {
     if (state === 'same') return [];
-    if (!now) return [insert('parameters', { ...draft, id: newId(), order: order++, targetId })];
+    const parameter: Parameter = now ?? { ...draft, id: newId(), order: order++, targetId };
+    if (number) rows.push({ parameterId: parameter.id, address: number, given: 'manual' });
+    if (!now) {
+      made.push(parameter);
+      return [insert('parameters', parameter)];
+    }
     const change = keptInRange(now, Object.fromEntries(fields.map((f) => [f, draft[f]])));
     ranges.push({ now, next: { ...now, ...change } });
     return replaced('parameters', now, change);
   });
   edits.push(...followRanges(index.rig, ranges));
+  const target = index.targets.get(targetId);
+  const later = {
+    ...index.rig,
+    parameters: [...index.rig.parameters.map((p) => ranges.find((r) => r.now === p)?.next ?? p), ...made],
+  };
+  if (target && rows.length > 0) edits.push(...giveRows(later, target, rows, newId));
   return edits.length === 0 ? null : batch(`Take over ${counted(chosen.length, 'parameter')}`, edits);
 }

@@ -17,7 +17,7 @@ export function renumber(index: RigIndex, moves: readonly Move[], label: string)
       actions.set(assignment.id, there.set(actionIndex, to));
     }
     for (const landing of demand.landings) {
-      if (seen.has(landing.id)) continue;
+      if (seen.has(landing.id) || landing.given !== null) continue;
       seen.add(landing.id);
       edits.push(set('landings', landing, 'address', to), ...staleLanding(landing));
     }

@@ -20,7 +20,7 @@ import { RIG_FORMAT, RIG_FORMAT_VERSION, RIG_ROW_LIMIT, rigFile, rigOf } from '.
 const TEMPLATE_FORMAT = 'keen-dial/template';
 const PROFILE_FORMAT = 'keen-dial/profile';
 const BUNDLE_FORMAT = 'keen-dial/bundle';
-/** Version 2: texts without control characters. Version 3: profiles have presets with contents; older ones have none. */
+/** Version 2: texts without control characters. Version 3: profiles have presets with contents and the numbers that they come with; older ones have none. */
 const VERSION = 3;
 
 export type ItemKind = 'controller-template' | 'target-profile' | 'rig-template' | 'rig';

@@ -1,5 +1,6 @@
 // A rig, or one unit of it, in another form: the same for the command line and for what the screens offer to save.
 import { err, exhaustive, ok, type Result } from '../base';
+import { givenOf } from '../commands';
 import { unitProfile, unitTemplate } from '../library';
 import { type Controller, indexRig, type Rig, type Target } from '../rig';
 import { makeSheet } from '../sheets';
@@ -98,7 +99,12 @@ export function convertRig(
     case 'parameters-csv':
     case 'parameters-tsv':
       return ofTarget((u) => {
-        const { text, losses } = writeParameters(index.parametersOf.get(u.id) ?? [], tabs ? 'tsv' : 'csv');
+        const { text, losses } = writeParameters(
+          index.parametersOf.get(u.id) ?? [],
+          tabs ? 'tsv' : 'csv',
+          new Map(givenOf(index, u.id).map((l) => [index.parameters.get(l.parameterId)?.name ?? '', l.address])),
+          u.reception.shows,
+        );
         return { content: text, losses, ...table };
       });
     case 'programmed-csv':

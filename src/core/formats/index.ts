@@ -28,6 +28,7 @@ export { cleanedNotice, parseRig, RIG_ROW_LIMIT, readRigFile, rigSchema, writeRi
 
 export { type BadLine, readCells, type TableFormat, writeCells } from './csv';
 export { writeDifference } from './difference-csv';
+export { type MessageCells, messageCells, readMessage } from './message-cells';
 export { type ParameterList, parameterColumns, parseParameters, type Written, writeParameters } from './parameters-csv';
 export { type ProgrammedList, parseProgrammed, writeProgrammed } from './programmed-csv';
 export { writeProofs } from './proof-csv';

@@ -3,9 +3,11 @@
 import { err, ok, type Result } from '../base';
 import { type CellProblem, cellText, numberOf, parameterKinds, parameterValue, quoted, scaleOf, stepsOf } from '../commands';
 import type { ProfileParameter } from '../library';
-import { type Parameter, rowSchemas } from '../rig';
+import type { Message } from '../midi';
+import { commonReception, type Parameter, type Reception, rowSchemas } from '../rig';
 import { type BadLine, type CsvRow, readTable, type TableFormat, writeTable } from './csv';
 import type { LeftOut } from './left-out';
+import { messageCells, readMessage } from './message-cells';
 
 /** The columns of a list of parameters, in the order in which they are written. */
 export const parameterColumns = [
@@ -25,10 +27,15 @@ export const parameterColumns = [
   'note',
 ] as const;
 
+/** The columns of the number that a target came with; they are written where one has any. */
+export const numberColumns = ['message', 'number', 'channel'] as const;
+
 const aliases = { parameter: 'name', type: 'kind', units: 'unit', center: 'centre', values: 'steps' };
 
 export interface ParameterList {
   readonly good: readonly ProfileParameter[];
+  /** The numbers that the list has for its parameters, by their names. */
+  readonly numbers: ReadonlyMap<string, Message>;
   readonly bad: readonly BadLine[];
   /** The fields that the list says anything about: only these are changed on a parameter that is there already. */
   readonly given: readonly (keyof ProfileParameter)[];
@@ -39,10 +46,15 @@ const rangePattern = new RegExp(String.raw`^(${number})\s*(?:\.\.+|to|…|–)\s
 
 /**
  * Reads a list of parameters. Bad lines are reported with their number and reason; good ones are kept. `onRow` hears of each line read and
- * of how many there are.
+ * of how many there are. A line may say the number under which its parameter is heard: channels and programs count as `style` says.
  */
-export function parseParameters(text: string, onRow?: (done: number, all: number) => void): ParameterList {
-  const { rows, bad, given } = readTable(text, parameterColumns, aliases);
+export function parseParameters(
+  text: string,
+  onRow?: (done: number, all: number) => void,
+  style: Reception['shows'] = commonReception.shows,
+): ParameterList {
+  const { rows, bad, given } = readTable(text, [...parameterColumns, ...numberColumns], aliases);
+  const numbers = new Map<string, Message>();
   const good: ProfileParameter[] = [];
   const problems: BadLine[] = [...bad];
   const names = new Set<string>();
@@ -53,11 +65,25 @@ export function parseParameters(text: string, onRow?: (done: number, all: number
     else if (names.has(draft.value.name))
       problems.push({ line: row.line, reason: { code: 'name-twice', text: quoted(draft.value.name, 60) } });
     else {
+      const message = messageIn(row, style);
+      if (message !== null && !message.ok) {
+        problems.push({ line: row.line, reason: message.error });
+        continue;
+      }
       names.add(draft.value.name);
+      if (message?.ok) numbers.set(draft.value.name, message.value);
       good.push(draft.value);
     }
   }
-  return { good, bad: problems.sort((a, b) => a.line - b.line), given: fieldsOf(given) };
+  return { good, numbers, bad: problems.sort((a, b) => a.line - b.line), given: fieldsOf(given) };
+}
+
+/** The message of a line; null where it says none. */
+function messageIn(row: CsvRow, style: Reception['shows']): Result<Message, CellProblem> | null {
+  const [kind, number, channel] = numberColumns.map((c) => row.cell(c));
+  return kind || number || channel
+    ? readMessage({ kind: kind ?? '', number: number ?? '', channel: channel ?? '' }, style, 1)
+    : null;
 }
 
 /** The fields behind columns: a kind and a range bring each other. */
@@ -146,20 +172,30 @@ export interface Written {
   readonly losses: readonly LeftOut[];
 }
 
-/** Parameters as a table that `parseParameters` reads; what a table cannot say is named. */
-export function writeParameters(parameters: readonly ProfileParameter[], format: TableFormat = 'csv'): Written {
+/** Parameters as a table that `parseParameters` reads, with the numbers that they came with; what a table cannot say is named. */
+export function writeParameters(
+  parameters: readonly ProfileParameter[],
+  format: TableFormat = 'csv',
+  numbers: ReadonlyMap<string, Message> = new Map(),
+  style: Reception['shows'] = commonReception.shows,
+): Written {
   const losses: LeftOut[] = [];
   const rows = parameters.map((p) => {
     if (p.scale.type === 'table') losses.push({ code: 'scale-becomes-linear', of: p.name, values: p.scale.values.length });
     if (p.steps.some((s) => s.includes('|'))) losses.push({ code: 'bar-in-step', of: p.name });
     if (p.evidence.length > 0) losses.push({ code: 'evidence', of: p.name });
-    return parameterColumns.map((column) => {
+    const message = numbers.get(p.name);
+    const cells = message === undefined ? null : messageCells(message, style);
+    if (message !== undefined && cells === null) losses.push({ code: 'no-form', of: p.name, message: message.type });
+    const own = parameterColumns.map((column) => {
       if (column === 'range') return p.kind === 'continuous' ? `${p.lowest}..${p.highest}` : '';
       if (column === 'scale') return p.kind === 'continuous' && p.scale.type !== 'table' ? cellText(p, 'scale') : '';
       if (column === 'centre') return p.centre === 'linear' ? '' : p.centre;
       if (column === 'steps') return p.steps.join('|');
       return cellText(p, column);
     });
+    return numbers.size === 0 ? own : [...own, cells?.kind ?? '', cells?.number ?? '', cells?.channel ?? ''];
   });
-  return { text: writeTable(parameterColumns, rows, format), losses };
+  const heads = numbers.size === 0 ? parameterColumns : [...parameterColumns, ...numberColumns];
+  return { text: writeTable(heads, rows, format), losses };
 }

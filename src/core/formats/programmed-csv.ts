@@ -2,7 +2,7 @@
 
 import { err, exhaustive, ok, type Result } from '../base';
 import { type CellProblem, gestureOf, gesturesOf, type ProgrammedLine, quoted } from '../commands';
-import { channelSchema, type Message, parseNote, u7Schema, u14 } from '../midi';
+import { type Message, u14 } from '../midi';
 import {
   type Action,
   type Behaviour,
@@ -16,6 +16,7 @@ import {
 } from '../rig';
 import { type BadLine, type CsvRow, readTable, type TableFormat, writeTable } from './csv';
 import type { LeftOut } from './left-out';
+import { readMessage } from './message-cells';
 import type { Written } from './parameters-csv';
 
 const columns = ['control', 'type', 'channel', 'number', 'values', 'parameter', 'bank', 'gesture'] as const;
@@ -156,35 +157,8 @@ function readGesture(index: RigIndex, control: Control, controller: Controller, 
   return ok(gesture);
 }
 
-function messageOf(controller: Controller, row: CsvRow): Result<Message, CellProblem> {
-  const { shows } = controller.firmware;
-  const channel = channelSchema.safeParse(
-    row.cell('channel') === '' ? controller.channel : Number(row.cell('channel')) + 1 - shows.channelBase,
-  );
-  if (!channel.success) return err({ code: 'no-channel', text: quoted(row.cell('channel'), 20) });
-  const type = row.cell('type').toLowerCase();
-  const text = row.cell('number');
-  if (text === '') return err({ code: 'number-missing' });
-  if (['cc', 'control change', 'control', ''].includes(type)) {
-    const number = u7Schema.safeParse(Number(text));
-    return number.success
-      ? ok({ type: 'cc', channel: channel.data, number: number.data })
-      : err({ code: 'no-control-number', text: quoted(text, 20) });
-  }
-  if (['note', 'n'].includes(type)) {
-    const number = u7Schema.safeParse(/^\d+$/.test(text) ? Number(text) : (parseNote(text, shows.middleC) ?? -1));
-    return number.success
-      ? ok({ type: 'note', channel: channel.data, number: number.data })
-      : err({ code: 'no-note', text: quoted(text, 20) });
-  }
-  if (['program', 'pc', 'program change'].includes(type)) {
-    const number = u7Schema.safeParse(Number(text) - shows.programBase);
-    return number.success
-      ? ok({ type: 'program', channel: channel.data, number: number.data, bank: null })
-      : err({ code: 'no-program', text: quoted(text, 20) });
-  }
-  return err({ code: 'no-message-kind', text: quoted(type) });
-}
+const messageOf = ({ channel, firmware }: Controller, row: CsvRow): Result<Message, CellProblem> =>
+  readMessage({ kind: row.cell('type'), number: row.cell('number'), channel: row.cell('channel') }, firmware.shows, channel);
 
 function behaviourOf(text: string, gesture: Gesture, type: Message['type']): Result<Behaviour, CellProblem> {
   if (type === 'program') return ok({ type: 'fixed', value: u14(0) });

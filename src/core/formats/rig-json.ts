@@ -8,7 +8,7 @@ import { type ImportProblem, readJson } from './json';
 /** What a rig file begins with. */
 export const RIG_FORMAT = 'keen-dial/rig';
 /** The version that is written; every older one is read. */
-export const RIG_FORMAT_VERSION = 13;
+export const RIG_FORMAT_VERSION = 14;
 /** From this version on no text holds a control character; older files are cleaned. */
 const CLEAN_SINCE = 4;
 /** Most rows in one rig. */
@@ -114,7 +114,8 @@ const scriptsOfVersion1 = z.looseObject({
  * further modifiers, each alone or together, and may listen for what its modifier sends anyway; older ones have one, and a signal of their own.
  * Version 11: a landing may act on some values only; older ones act on every press. Version 12: units have steps of
  * set-up of a player's own; older ones have none. Version 13: presets hold values, a parameter says what comes after its last step and whether it hears only in
- * front; older ones hold none, go round and hear as their target does.
+ * front; older ones hold none, go round and hear as their target does. Version 14: a landing may be one that its target came
+ * with; older ones are all entered by hand.
  */
 function migrated(raw: unknown, version: number): unknown {
   return version >= CLEAN_SINCE ? raw : cleanTexts(version >= 3 ? raw : migratedTo3(version >= 2 ? raw : migratedTo2(raw)));

@@ -1,6 +1,7 @@
 // What ships with the program, and entries of the library as small rigs.
 
 export {
+  numberRows,
   type ProfileParameter,
   plainParameter,
   presetRows,

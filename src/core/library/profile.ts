@@ -1,5 +1,15 @@
 // A target as the library holds it, and the same as a small rig.
-import { emptyRig, noSetUp, type Parameter, type Preset, type Reception, type Rig, type Target } from '../rig';
+import {
+  emptyRig,
+  type Given,
+  type Landing,
+  noSetUp,
+  type Parameter,
+  type Preset,
+  type Reception,
+  type Rig,
+  type Target,
+} from '../rig';
 
 /** A parameter without identifiers. */
 export type ProfileParameter = Omit<Parameter, 'id' | 'order' | 'targetId'>;
@@ -8,6 +18,15 @@ export type ProfileParameter = Omit<Parameter, 'id' | 'order' | 'targetId'>;
 export type ProfilePreset = Pick<Preset, 'step' | 'stored' | 'rest' | 'note'> & {
   readonly parameter: number;
   readonly values: readonly { readonly parameter: number; readonly value: number }[];
+};
+
+/** A row of the fixed table, without identifiers: its parameter by its place in the list, from 0. */
+export type ProfileNumber = Omit<
+  Landing,
+  'id' | 'order' | 'targetId' | 'parameterId' | 'port' | 'hostLayerId' | 'given' | 'entered' | 'proved'
+> & {
+  readonly parameter: number;
+  readonly given: Given;
 };
 
 /** A parameter of which nothing is known: continuous from 0 to 1, starting at 0. */
@@ -44,6 +63,8 @@ export interface TargetProfile {
   readonly reception: Reception;
   readonly parameters: readonly ProfileParameter[];
   readonly presets?: readonly ProfilePreset[];
+  /** The numbers that it comes with. */
+  readonly numbers?: readonly ProfileNumber[];
   /** The version of the software that it was made for. */
   readonly software?: string;
   readonly setUp?: Target['setUp'];
@@ -77,6 +98,12 @@ export function profileRig(profile: TargetProfile, id: string): Rig {
       (at) => `p${at + 1}`,
       (at) => `preset${at + 1}`,
     ),
+    landings: numberRows(
+      profile,
+      'unit',
+      (at) => `p${at + 1}`,
+      (at) => `number${at + 1}`,
+    ),
   };
 }
 
@@ -98,6 +125,49 @@ export function presetRows(
         .map((v) => ({ parameterId: idAt(v.parameter), value: v.value })),
       entered: null,
     }));
+}
+
+/** The fixed table of a profile as rows; those of a parameter that is not in the list are left out. */
+export function numberRows(
+  { numbers = [], parameters }: Pick<TargetProfile, 'numbers' | 'parameters'>,
+  targetId: string,
+  idAt: (at: number) => string,
+  newId: (at: number) => string,
+): Landing[] {
+  return numbers
+    .filter((n) => n.parameter < parameters.length)
+    .map(({ parameter, ...rest }, i) => ({
+      ...rest,
+      id: newId(i),
+      order: i + 1,
+      targetId,
+      parameterId: idAt(parameter),
+      port: '',
+      hostLayerId: null,
+      entered: null,
+      proved: null,
+    }));
+}
+
+function numbersOf(rig: Rig, parameters: readonly Parameter[]): readonly ProfileNumber[] {
+  const place = new Map(parameters.map((p, i) => [p.id, i]));
+  return rig.landings.flatMap(
+    ({
+      id: _id,
+      order: _order,
+      targetId: _target,
+      port: _port,
+      hostLayerId: _layer,
+      entered: _e,
+      proved: _p,
+      parameterId,
+      given,
+      ...row
+    }) => {
+      const parameter = place.get(parameterId);
+      return parameter === undefined || given === null ? [] : [{ ...row, parameter, given }];
+    },
+  );
 }
 
 function presetsOf(rig: Rig, parameters: readonly Parameter[]): readonly ProfilePreset[] {
@@ -130,6 +200,7 @@ export function unitProfile(rig: Rig, unit: Target, as: { readonly id: string; r
     reception: unit.reception,
     parameters: parameters.map(({ id: origin, order: _order, targetId: _unit, ...rest }) => ({ ...rest, origin })),
     presets: presetsOf(rig, parameters),
+    numbers: numbersOf(rig, parameters),
     software: unit.version,
     setUp: unit.setUp,
     evidence: unit.evidence,

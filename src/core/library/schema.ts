@@ -1,11 +1,11 @@
 // Library entries as files hold them: the same rows as in a rig, without identifiers.
 import * as z from 'zod';
 import { channelSchema } from '../midi';
-import { entryFields, lineSchema, linesSchema, nameSchema, rowSchemas } from '../rig';
+import { entryFields, givenSchema, lineSchema, linesSchema, nameSchema, rowSchemas } from '../rig';
 import type { TargetProfile } from './profile';
 import type { ControllerTemplate } from './template';
 
-const { controller, control, counter, target, parameter, preset } = entryFields;
+const { controller, control, counter, target, parameter, preset, landing } = entryFields;
 /** The place of a parameter in the list of its profile, from 0. */
 const placeSchema = z.number().int().min(0).max(49_999);
 
@@ -52,6 +52,25 @@ export const profileSchema = z.object({
       }),
     )
     .max(2000)
+    .default([]),
+  numbers: z
+    .array(
+      landing
+        .pick({
+          address: true,
+          mode: true,
+          coding: true,
+          from: true,
+          to: true,
+          curve: true,
+          takeover: true,
+          setValue: true,
+          chosenBy: true,
+          note: true,
+        })
+        .extend({ parameter: placeSchema, given: givenSchema }),
+    )
+    .max(20_000)
     .default([]),
   software: target.shape.version.default(''),
   setUp: target.shape.setUp,

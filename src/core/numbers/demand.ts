@@ -36,6 +36,8 @@ export interface Demand {
   /** Whether it stands in hardware or software already. */
   readonly entered: boolean;
   readonly pinned: boolean;
+  /** Whether a target came with this number: no plan moves it, whatever is let go. */
+  readonly given: boolean;
   /** A function of a switch: it could be sent as a note. */
   readonly switching: boolean;
   /** Controls of one family in one place, on one gesture, whose numbers should follow each other; and the place in it. */
@@ -97,6 +99,7 @@ export function demandsOf(index: RigIndex): readonly Demand[] {
       role: '',
       entered: false,
       pinned: false,
+      given: false,
       switching: true,
       family: '',
       familyOrder: 0,
@@ -225,6 +228,7 @@ function demandOf(index: RigIndex, sends: readonly PlacedSend[]): Demand[] {
       role: send.meant.length === 1 ? (index.parameters.get(meant ?? '')?.role ?? '') : '',
       entered: sends.some((p) => stands(index, p.assignment)) || [...landings.values()].some((l) => stands(index, l)),
       pinned: sends.some((p) => p.send.pinned),
+      given: [...landings.values()].some((l) => l.given !== null),
       switching: gesture.type !== 'move' && sends.every((p) => p.send.behaviour.type !== 'relative'),
       family: [
         control?.controllerId,

@@ -86,7 +86,7 @@ export function optionsFor(index: RigIndex, demands: readonly Demand[], wish: Wi
     const at = plain.findIndex((p) => isAt(demand, p));
     const listed = plain[at];
     const here = listed ?? currentCandidate(index, network, demand, wish, blocked(demand));
-    if (demand.pinned && !wish.lifted?.has(demand.id)) return here ? [here] : [];
+    if (demand.given || (demand.pinned && !wish.lifted?.has(demand.id))) return here ? [here] : [];
     const moved = demand.entered ? Math.max(1, halfMinutes(index, demand)) * many : works(demand, here) ? 1 : 0;
     if (moved === 0) return here && !listed ? [...plain, here] : plain;
     const moves = made.moves.get(moved) ?? plain.map((p) => ({ ...p, moved }));
@@ -128,8 +128,9 @@ function currentCandidate(
   blocked: ReadonlySet<number>,
 ): Candidate | undefined {
   const { message } = demand;
-  // A number that somebody gave and pinned is taken as it is.
-  if (message.type === 'cc' && !demand.pinned && !controlsInOrder(wish.school).includes(message.number)) return undefined;
+  // A number that somebody gave and pinned, or that the target came with, is taken as it is.
+  if (message.type === 'cc' && !demand.pinned && !demand.given && !controlsInOrder(wish.school).includes(message.number))
+    return undefined;
   if (!takes(index, network, demand, message.type, message.channel, wish)(message.number)) return undefined;
   if (cellsOf(message).some((cell) => blocked.has(cell))) return undefined;
   return candidateOf(message.type, message.channel, message.number, wish, demand, 16_384);

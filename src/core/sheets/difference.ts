@@ -72,7 +72,9 @@ function inWords(line: SheetLine): string {
 export function writtenFor(index: RigIndex, standing = false): ReadonlyMap<string, Written> {
   const sheet = makeSheet(index);
   // What nobody ticked stands nowhere: of the rows of a device that is so by itself, but layers are named by what stands in them.
-  const isThere = ({ of }: SheetLine): boolean => !standing || !('layer' in of) || of.layer.entered !== null;
+  // What a target came with has not to be entered.
+  const isThere = ({ of }: SheetLine): boolean =>
+    !(of.type === 'landing' && of.landing.given !== null) && (!standing || !('layer' in of) || of.layer.entered !== null);
   return new Map(
     [
       ...sheet.controllers.map(({ name, lines }) => ({ name, lines })),

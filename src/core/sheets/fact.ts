@@ -50,6 +50,7 @@ const factWords = {
   range: 'Range',
   takeover: 'Takeover',
   purpose: 'For',
+  given: 'To enter',
   from: 'Comes from',
   before: 'Before',
   after: 'After',

@@ -3,6 +3,7 @@ import { codingWords } from '../midi';
 import { modeOf } from '../modes';
 import {
   type Assignment,
+  type Given,
   type Landing,
   type Layer,
   modifierNames,
@@ -36,14 +37,15 @@ export function targetLines(
     const parameter = index.parameters.get(landing.parameterId);
     return parameter ? [landingLine(index, naming, target, landing, parameter)] : [];
   };
-  const kept = landings.filter((l) => !sent.isLeftOver(l));
+  // What it came with is there whether it is used or not: only what is used has a line, and none has to be cleared.
+  const kept = landings.filter((l) => !sent.isLeftOver(l) && (l.given === null || sendersOf(index, l).length > 0));
   return {
     lines: [
       ...hostLayersOf(index, kept).map((l) => layerLine(index, naming, target, l)),
       ...kept.flatMap(lineOf),
       ...presetLines(index, naming, target),
     ],
-    clear: landings.filter((l) => sent.isLeftOver(l)).flatMap(lineOf),
+    clear: landings.filter((l) => l.given === null && sent.isLeftOver(l)).flatMap(lineOf),
   };
 }
 
@@ -62,6 +64,7 @@ function landingLine(index: RigIndex, naming: Naming, target: Target, landing: L
     rangeFact(parameter, landing),
     fact('curve', curveValue(curve), curveWords(curve)),
     takeover !== 'jump' || target.reception.takeover.length > 1 ? fact('takeover', takeover, takeovers[takeover]) : null,
+    landing.given === null ? null : fact('given', landing.given, givenWords[landing.given]),
     fact('from', null, from),
   ]);
   return {
@@ -73,6 +76,14 @@ function landingLine(index: RigIndex, naming: Naming, target: Target, landing: L
     fresh: freshOn(landing, facts),
   };
 }
+
+/** Why there is nothing to enter. */
+const givenWords: Readonly<Record<Given, string>> = {
+  tested: 'nothing, it came with it (tried)',
+  manual: 'nothing, it came with it (in its manual)',
+  hearsay: 'nothing, it came with it (heard)',
+  assumed: 'nothing, if it came with it (assumed: try it)',
+};
 
 const takeovers: Readonly<Record<Landing['takeover'], string>> = { jump: 'jump', pickup: 'pick up', scale: 'scale' };
 

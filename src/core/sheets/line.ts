@@ -31,9 +31,10 @@ export interface SheetLine {
 /** A fact of a line as the device shows it; empty where the line has none of it. */
 export const textOf = (line: SheetLine, name: FactName): string => line.facts.find((f) => f.name === name)?.text ?? '';
 
-/** Whether a line is entered as it reads; null where there is nothing to tick: taps go with their layer, values with their preset, a layer of the host with its modifier, and steps of set-up are done each time. */
+/** Whether a line is entered as it reads; null where there is nothing to tick: taps go with their layer, values with their preset, a layer of the host with its modifier, steps of set-up are done each time, and what a target came with is there. */
 export function isEntered({ of, entered }: SheetLine): boolean | null {
-  return of.type === 'host-layer' ||
+  return (of.type === 'landing' && of.landing.given !== null) ||
+    of.type === 'host-layer' ||
     of.type === 'set-up' ||
     (of.type === 'layer' && of.tap !== null) ||
     (of.type === 'preset' && of.value !== null)
@@ -47,7 +48,7 @@ export function tickedRow({ of }: SheetLine): Tickable | null {
     case 'function':
       return of.assignment;
     case 'landing':
-      return of.landing;
+      return of.landing.given === null ? of.landing : null;
     case 'layer':
       return of.tap === null ? of.layer : null;
     case 'preset':

@@ -54,7 +54,7 @@ function toTick(index: RigIndex, sent: Sent): readonly Tickable[] {
   return [
     ...index.rig.layers.filter((l) => keeperOf(index, l) !== undefined),
     ...index.rig.assignments.filter((a) => isProgrammed(index, a)),
-    ...index.rig.landings.filter((l) => !sent.isLeftOver(l)),
+    ...index.rig.landings.filter((l) => l.given === null && !sent.isLeftOver(l)),
     ...index.rig.presets,
   ];
 }

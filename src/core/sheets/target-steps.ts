@@ -31,6 +31,9 @@ const homes: { readonly [L in Target['reception']['livesIn']]: string } = {
   'instrument-template': 'kept with the template of the instrument',
 };
 
+/** Whether there is nothing to do in the target for a line by itself. */
+const needsNothing = ({ of }: SheetLine): boolean => of.type === 'set-up' || (of.type === 'landing' && of.landing.given !== null);
+
 type ParameterStep = EntryStep & { readonly type: 'parameter' };
 
 /** The steps for the lines of one target; none where there is nothing to enter and nothing to clear. */
@@ -56,7 +59,7 @@ export function targetSteps(
             landings: entered.flatMap((l) => (l.of.type === 'landing' ? [l.of.landing] : [])),
           },
         ];
-  if (lines.every((l) => l.of.type === 'set-up')) return cleared;
+  if (lines.every(needsNothing)) return cleared;
   const steps = learntOnce(lines.flatMap((line) => parameterStep(index, target, line)));
   const rank = (s: ParameterStep): number => (s.how === 'type' ? 2 : s.by?.gesture === 'move' ? 1 : 0);
   const sorted = steps.map((s, i) => ({ s, i })).sort((a, b) => rank(a.s) - rank(b.s) || a.i - b.i);
@@ -143,7 +146,7 @@ function learntOnce(steps: readonly ParameterStep[]): readonly ParameterStep[] {
 }
 
 function parameterStep(index: RigIndex, target: Target, line: SheetLine): readonly ParameterStep[] {
-  if (line.of.type !== 'landing') return [];
+  if (line.of.type !== 'landing' || line.of.landing.given !== null) return [];
   const { landing } = line.of;
   const parameter = index.parameters.get(landing.parameterId);
   if (!parameter) return [];

@@ -28,6 +28,7 @@ const MOVES = 6;
 export function lessonFor(index: RigIndex, landing: Landing): Lesson {
   const parameter = index.parameters.get(landing.parameterId);
   if (!parameter) return refused('The parameter is gone.');
+  if (landing.given !== null) return refused(`${parameter.name} came with its number: there is nothing to learn.`);
   if (fires(parameter)) return refused(`It would set off ${parameter.name}.`);
   const risky = heardKeys(landing.address)
     .flatMap((key) => index.landingsAt.get(key) ?? [])

@@ -157,6 +157,7 @@ export const columns: { readonly [T in TableName]: Readonly<Record<Exclude<keyof
     takeover: 'text',
     setValue: 'real',
     chosenBy: 'json',
+    given: 'text',
     entered: 'json',
     proved: 'json',
     note: 'text',

@@ -238,6 +238,9 @@ function unitRig(rig: Rig, unitId: string, name: string): Rig | null {
     targets: [{ ...target, profileId: '', profileVersion: 0 }],
     parameters: parameters.map((p) => ({ ...p, origin: '' })),
     presets: presetsOn(rig, new Set(parameters.map((p) => p.id))),
+    landings: rig.landings
+      .filter((l) => l.targetId === unitId && l.given !== null)
+      .map((l) => ({ ...l, port: '', hostLayerId: null, entered: null, proved: null })),
   };
 }
 

@@ -36,11 +36,11 @@ export function AddTargetDialog({ onClose, onMade }: { readonly onClose: () => v
   const save = handleSubmit((values) => {
     const profile = profiles.find((p) => p.id === values.profile) ?? plainProfile(values.name, values.kind);
     const made = addTarget(rig, profile, values.name, () => nanoid(10));
-    const { good } = parseParameters(values.list);
+    const { good, numbers } = parseParameters(values.list);
     const withTarget = apply(rig, made.edit);
     const edits =
       withTarget.ok && good.length > 0
-        ? [made.edit, addParameters(withTarget.value, made.id, good, () => nanoid(10))]
+        ? [made.edit, addParameters(withTarget.value, made.id, good, () => nanoid(10), numbers)]
         : [made.edit];
     if (edit(batch(`Add ${values.name}`, edits))) onMade(made.id);
   });

@@ -18,7 +18,7 @@ import {
   guessedEncoding,
   leftOutWords,
 } from '@/core/formats';
-import { shortName } from '@/core/midi';
+import { type Message, shortName } from '@/core/midi';
 import type { Edit, RigIndex, Target } from '@/core/rig';
 import type { ReadList } from '@/workers/files.worker';
 import { Notices } from '../import/import-dialog';
@@ -57,7 +57,7 @@ export function ListDialog({
   const [from, setFrom] = useState<string | null>(null);
   const [left, setLeft] = useState<ReadonlySet<number>>(new Set());
   const [problem, setProblem] = useState<string | null>(null);
-  const { read, part } = useList(text);
+  const { read, part } = useList(text, target.reception.shows);
   const { parameters, names, lines } = usePlanned(index, target, read);
   const taken = lines.filter((l, i) => !l.useless && !left.has(i)).length;
   const carry = (): void => {
@@ -126,7 +126,8 @@ export function ListDialog({
 /** What taking a list over would do, line by line. */
 function usePlanned(index: RigIndex, target: Target, read: ReadList | null) {
   const parameters = useMemo(
-    () => (read?.type === 'parameters' ? planParameters(index, target.id, read.list.good, read.list.given) : []),
+    () =>
+      read?.type === 'parameters' ? planParameters(index, target.id, read.list.good, read.list.given, read.list.numbers) : [],
     [read, index, target.id],
   );
   const names = useMemo(
@@ -261,20 +262,33 @@ function ReadingState({
   );
 }
 
-function parameterLine({ draft, state, now, fields }: ListedParameter): Line {
+function parameterLine({ draft, state, now, fields, number }: ListedParameter): Line {
   const shown = { ...draft, id: '', order: 0, targetId: '' };
   return {
     key: draft.name,
     name: draft.name,
-    about: draft.kind === 'continuous' ? `${showValue(shown, draft.lowest)} to ${showValue(shown, draft.highest)}` : draft.kind,
-    state: state === 'new' ? 'new' : state === 'same' ? 'here already' : `changes ${fields.join(', ')}`,
+    about: [
+      draft.kind === 'continuous' ? `${showValue(shown, draft.lowest)} to ${showValue(shown, draft.highest)}` : draft.kind,
+      number === null ? '' : messageWords(number),
+    ]
+      .filter((t) => t !== '')
+      .join(', '),
+    state:
+      state === 'new'
+        ? 'new'
+        : state === 'same'
+          ? 'here already'
+          : `changes ${[...fields, ...(number === null ? [] : ['number'])].join(', ')}`,
     tone: state === 'change' ? 'caution' : state === 'same' ? 'quiet' : 'plain',
     useless: state === 'same' || (state === 'change' && now === null),
   };
 }
 
+const messageWords = (message: Message): string =>
+  `${shortName(message)}${'channel' in message ? `, channel ${message.channel}` : ''}`;
+
 function namedLine({ named, state, now }: NamedPlan): Line {
-  const address = `${shortName(named.message)}${'channel' in named.message ? `, channel ${named.message.channel}` : ''}`;
+  const address = messageWords(named.message);
   return {
     key: `${address} ${named.name}`,
     name: named.name,

@@ -121,7 +121,7 @@ function StepRow({
       <th scope="row" className="truncate py-1 pr-3 text-left font-normal" title={name}>
         {name}
       </th>
-      <td className="pr-3">
+      <td className="py-1 pr-3">
         <Select
           aria-label={`Under ${name}`}
           value={saidOf(row)}

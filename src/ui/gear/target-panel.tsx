@@ -24,6 +24,7 @@ import { TextField } from '../primitives/text-field';
 import { useRig, useRigStore } from '../store/provider';
 import { ReceptionAbilities } from './abilities';
 import { EvidenceTable } from './evidence-table';
+import { FixedTable } from './fixed-table';
 import { ListDialog } from './list-dialog';
 import { ParameterTable } from './parameter-table';
 import { Presets } from './presets';
@@ -64,6 +65,7 @@ export function TargetPanel({
         parameters={parameters}
         undoable={undoable}
       />
+      <FixedTable key={`numbers ${target.id}`} index={index} target={target} edit={edit} />
       <Presets key={`presets ${target.id}`} index={index} target={target} edit={edit} />
       <ReceptionAbilities reception={reception} tune={tune} />
       <SetUpSteps
@@ -101,7 +103,7 @@ function TargetHead({
 }) {
   return (
     <>
-      <div className="flex items-center gap-2">
+      <div className="flex flex-wrap items-center gap-2">
         <h1 className="min-w-0 truncate text-xl font-semibold">{target.name}</h1>
         <p className="flex-1 text-ink-2">{target.kind.replace('-', ' ')}</p>
         <Button onClick={() => setAdding(true)}>Add parameters</Button>

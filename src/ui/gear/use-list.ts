@@ -2,6 +2,7 @@
 // Reads a pasted or chosen list in a worker, with progress; a newer text ends the reading of the older one.
 import { proxy, wrap } from 'comlink';
 import { useEffect, useState } from 'react';
+import type { Reception } from '@/core/rig';
 import type { FilesWorker, ReadList } from '@/workers/files.worker';
 
 export interface Reading {
@@ -13,7 +14,8 @@ export interface Reading {
 /** Pastes are looked at when the typing rests, in milliseconds. */
 const REST_MS = 120;
 
-export function useList(text: string): Reading {
+/** `style`: how the target counts channels, programs and notes. */
+export function useList(text: string, style: Reception['shows']): Reading {
   const [reading, setReading] = useState<Reading>({ read: null, part: null });
   useEffect(() => {
     if (text.trim() === '') {
@@ -27,6 +29,7 @@ export function useList(text: string): Reading {
       void wrap<FilesWorker>(raw)
         .read(
           text,
+          style,
           proxy((part: number) => setReading((before) => ({ ...before, part }))),
         )
         .then((read) => {
@@ -38,6 +41,6 @@ export function useList(text: string): Reading {
       clearTimeout(timer);
       raw?.terminate();
     };
-  }, [text]);
+  }, [text, style]);
   return reading;
 }

@@ -8,6 +8,7 @@ import { curveSchema } from '../../values';
 import { lineSchema } from '../text';
 import {
   counterStepSchema,
+  gradeSchema,
   idSchema,
   markSchema,
   noteSchema,
@@ -187,6 +188,10 @@ export const chosenBySchema = z
   .object({ from: u14Schema, to: u14Schema })
   .refine((c) => c.from <= c.to, { message: 'values run from a lower to a higher one', path: ['to'] });
 
+/** How the number that a target came with is known: tried, read in its manual, heard from somebody, or assumed. */
+export const givenSchema = z.enum([...gradeSchema.options, 'assumed']);
+export type Given = z.infer<typeof givenSchema>;
+
 /**
  * One row of what a target listens for. `from`–`to` is the part of the parameter's range that the message covers, in its
  * unit (from > to runs it backwards); `setValue` is used by the mode *set*.
@@ -212,6 +217,8 @@ export const landingSchema = z.object({
    * the value of its first step, null for 0.
    */
   chosenBy: chosenBySchema.nullable().default(null),
+  /** Where the target has this from its maker, how that is known: nothing of it is entered, and nothing moves it. Null for what a player enters. */
+  given: givenSchema.nullable().default(null),
   entered: tickSchema.nullable(),
   proved: proofSchema.nullable(),
   note: noteSchema,

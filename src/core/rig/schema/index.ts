@@ -9,6 +9,8 @@ export {
   chordWindowSchema,
   chosenBySchema,
   type Gesture,
+  type Given,
+  givenSchema,
   keysSchema,
   type Landing,
   type Layer,

@@ -41,6 +41,7 @@ export const entryFields = {
   target: targetSchema,
   parameter: parameterFields,
   preset: presetSchema,
+  landing: landingSchema,
 } as const;
 
 /**

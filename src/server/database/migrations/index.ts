@@ -15,6 +15,7 @@ import { layers } from './011-layers';
 import { chosenBy } from './012-chosen-by';
 import { setUp } from './013-set-up';
 import { presets } from './014-presets';
+import { given } from './015-given';
 import { hasTable, type Migration } from './migration';
 
 const migrations: readonly Migration[] = [
@@ -32,6 +33,7 @@ const migrations: readonly Migration[] = [
   chosenBy,
   setUp,
   presets,
+  given,
 ];
 
 /** The mark of this program in a database file, from step 006 on: the letters KEEL. */
