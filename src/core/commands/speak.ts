@@ -45,7 +45,7 @@ function unlike(control: Control, { kind }: Parameter): number {
   const mover = isMover(control);
   switch (kind) {
     case 'continuous':
-      return mover ? 0 : Number.POSITIVE_INFINITY;
+      return !mover ? Number.POSITIVE_INFINITY : isPlain(control) ? 0 : 8;
     case 'stepped':
       return mover ? 2 : 6;
     case 'toggle':
@@ -54,6 +54,9 @@ function unlike(control: Control, { kind }: Parameter): number {
       return mover ? Number.POSITIVE_INFINITY : 0;
   }
 }
+
+/** What a panel has in rows; strips, wheels and pedals stand apart and are the last to be taken. */
+const isPlain = ({ kind }: Control): boolean => kind !== 'ribbon' && kind !== 'jog' && kind !== 'expression';
 
 const wordsOf = (name: string): ReadonlySet<string> =>
   new Set(
@@ -80,7 +83,7 @@ export function planSpeak(index: RigIndex, controller: Controller, target: Targe
   });
   const free = (index.controlsOf.get(controller.id) ?? [])
     .filter((c) => isFreeFor(index, controller, c))
-    .sort((a, b) => (a.family === b.family ? a.familyOrder - b.familyOrder : a.order - b.order));
+    .sort((a, b) => Number(isPlain(b)) - Number(isPlain(a)) || a.order - b.order);
   const place = ranks(free, (c) => isMover(c));
   const wanted = ranks(open, (r) => r.parameter.kind === 'continuous' || r.parameter.kind === 'stepped');
   const width = free.length + open.length;
