@@ -36,21 +36,20 @@ export function givenOf(index: RigIndex, targetId: string): readonly Landing[] {
 }
 
 /**
- * What a controller can send so that a parameter is heard where its target came with: of several rows the first that the controller has the message for, that
- * the target takes and that a wire leads to. Null for none.
+ * What a controller can send so that a parameter is heard where its target came with: of several rows (a program for each sound, say) the first that nothing
+ * sends yet, else the first; of those that the controller has the message for, that the target takes and that a wire leads to. Null for none.
  */
 export function givenFor(index: RigIndex, controller: Controller, parameterId: string): Landing | null {
   const rows = (index.landingsOf.get(parameterId) ?? []).filter((l) => l.given !== null && l.hostLayerId === null);
   if (rows.length === 0) return null;
   const reached = new Set(routesFrom(index, controller.id).map((r) => r.target.id));
-  return (
-    rows.find((l) => {
-      const target = index.targets.get(l.targetId);
-      return (
-        controller.firmware.messages.includes(l.address.type) && target && accepts(target, l.address) && reached.has(target.id)
-      );
-    }) ?? null
-  );
+  const can = rows.filter((l) => {
+    const target = index.targets.get(l.targetId);
+    return (
+      controller.firmware.messages.includes(l.address.type) && target && accepts(target, l.address) && reached.has(target.id)
+    );
+  });
+  return can.find((l) => !index.sendsAt.has(addressKey(l.address))) ?? can[0] ?? null;
 }
 
 /** How a target hears a number that it came with, where nobody said: programs set a value, notes fire, everything else follows the value. */

@@ -1,8 +1,8 @@
 // A rig, or one unit of it, in another form: the same for the command line and for what the screens offer to save.
-import { err, exhaustive, ok, type Result } from '../base';
+import { err, exhaustive, groupBy, ok, type Result } from '../base';
 import { givenOf } from '../commands';
 import { unitProfile, unitTemplate } from '../library';
-import { type Controller, indexRig, type Rig, type Target } from '../rig';
+import { type Controller, indexRig, type Rig, type RigIndex, type Target } from '../rig';
 import { makeSheet } from '../sheets';
 import { writeProfile, writeTemplate } from './bundle';
 import type { LeftOut } from './left-out';
@@ -13,6 +13,18 @@ import { writeProgrammed } from './programmed-csv';
 import { writeRig } from './rig-json';
 import { writeSheet } from './sheet-csv';
 import { writeSheetMarkdown } from './sheet-md';
+
+/** The numbers that a target came with by the names of its parameters, and the names of those that have several. */
+function singleNumbers(index: RigIndex, { id }: Target) {
+  const rows = [...groupBy(givenOf(index, id), (l) => l.parameterId)].map(([parameterId, list]) => ({
+    name: index.parameters.get(parameterId)?.name ?? '?',
+    list,
+  }));
+  return {
+    numbers: new Map(rows.flatMap(({ name, list: [only, more] }) => (only && !more ? [[name, only.address] as const] : []))),
+    several: rows.filter((r) => r.list.length > 1).map((r) => r.name),
+  };
+}
 
 /** The forms that a rig can be written in. */
 export const rigForms = [
@@ -99,13 +111,18 @@ export function convertRig(
     case 'parameters-csv':
     case 'parameters-tsv':
       return ofTarget((u) => {
+        const { numbers, several } = singleNumbers(index, u);
         const { text, losses } = writeParameters(
           index.parametersOf.get(u.id) ?? [],
           tabs ? 'tsv' : 'csv',
-          new Map(givenOf(index, u.id).map((l) => [index.parameters.get(l.parameterId)?.name ?? '', l.address])),
+          numbers,
           u.reception.shows,
         );
-        return { content: text, losses, ...table };
+        return {
+          content: text,
+          losses: [...losses, ...several.map((of): LeftOut => ({ code: 'several-messages', of }))],
+          ...table,
+        };
       });
     case 'programmed-csv':
     case 'programmed-tsv':

@@ -3,6 +3,7 @@
 import { describe, expect, it } from 'vitest';
 import { groupBy } from '../base';
 import { addController, addTarget } from '../commands';
+import { addressKey } from '../midi';
 import { emptyRig, firstBroken, rowSchemas, type TableName } from '../rig';
 import { controllerTemplates, profileOf, profileRig, summaryOf, targetProfiles, templateOf, templateRig } from '.';
 
@@ -71,9 +72,15 @@ describe('shipped targets', () => {
       const rig = profileRig(p, 'x');
       fits('targets', rig.targets);
       fits('parameters', rig.parameters);
+      fits('presets', rig.presets);
+      fits('landings', rig.landings);
       expect(new Set(rig.parameters.map((r) => r.name)).size).toBe(rig.parameters.length);
       expect(firstBroken(rig)).toBeNull();
       expect(profileOf(rig, p)?.parameters.map((r) => r.name)).toEqual(p.parameters.map((r) => r.name));
+      expect(profileOf(rig, p)).toMatchObject({ presets: p.presets, numbers: p.numbers });
+      // One number moves one thing: of two rows at an address the values tell.
+      const addresses = rig.landings.map((l) => addressKey(l.address));
+      expect(new Set(addresses).size).toBe(addresses.length);
     },
   );
   it('the mixer has 32 channels in banks of 8, and four controls on each', () => {
