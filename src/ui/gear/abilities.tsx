@@ -4,6 +4,7 @@ import { gestureTypes, parseWindows, windowProblemWords, writeWindows } from '@/
 import { codingWords, kindOf, messageTypes, relativeCodingSchema, u7Schema } from '@/core/midi';
 import { modeOf, receiveModes } from '@/core/modes';
 import { type Firmware, firmwareSchema, type GestureType, type Reception, receptionSchema } from '@/core/rig';
+import { AssumedMark } from '../primitives/assumed';
 import { Choice } from '../primitives/choice';
 import { CommitInput, Field, NOT_TAKEN } from '../primitives/field';
 import { NumberField } from '../primitives/number-field';
@@ -12,12 +13,14 @@ import { Switch } from '../primitives/switch';
 
 function Ticks<T extends string>({
   label,
+  fact,
   all,
   chosen,
   words,
   onChange,
 }: {
   readonly label: string;
+  readonly fact: string;
   readonly all: readonly T[];
   readonly chosen: readonly T[];
   readonly words: (value: T) => string;
@@ -25,7 +28,9 @@ function Ticks<T extends string>({
 }) {
   return (
     <fieldset className="flex flex-col gap-1.5">
-      <legend className="pb-1 text-xs font-medium text-ink-2">{label}</legend>
+      <legend className="pb-1 text-xs font-medium text-ink-2">
+        {label} <AssumedMark fact={fact} />
+      </legend>
       <div className="flex flex-wrap gap-x-4 gap-y-1.5">
         {all.map((value) => (
           <Switch
@@ -62,6 +67,7 @@ export function FirmwareAbilities({
   const time = (field: 'doubleTapMs' | 'repeatMs' | 'chordMs', label: string) => (
     <NumberField
       label={label}
+      fact={field}
       unit="ms"
       value={firmware[field]}
       schema={firmwareSchema.shape[field]}
@@ -72,6 +78,7 @@ export function FirmwareAbilities({
     <More title="What it can send, and which gestures it knows">
       <Ticks
         label="Kinds of message"
+        fact="messages"
         all={messageTypes}
         chosen={firmware.messages}
         words={(t) => kindOf(t).name}
@@ -79,6 +86,7 @@ export function FirmwareAbilities({
       />
       <Ticks<GestureType>
         label="Gestures"
+        fact="gestures"
         all={gestureTypes}
         chosen={firmware.gestures}
         words={(g) => g.replace('-', ' ')}
@@ -86,6 +94,7 @@ export function FirmwareAbilities({
       />
       <Ticks
         label="Encoders send"
+        fact="encoderModes"
         all={['absolute', ...relativeCodingSchema.options]}
         chosen={firmware.encoderModes}
         words={encoderWords}
@@ -97,6 +106,7 @@ export function FirmwareAbilities({
         {time('chordMs', 'Chord within, ms')}
         <Choice
           label="Release after a double tap"
+          fact="releaseAfterDoubleTap"
           value={firmware.releaseAfterDoubleTap}
           options={[
             ['fires', 'fires too'],
@@ -106,6 +116,7 @@ export function FirmwareAbilities({
         />
         <Choice
           label="A release is looked up"
+          fact="releaseLookup"
           value={firmware.releaseLookup}
           options={[
             ['press-layer', 'where it was pressed'],
@@ -130,6 +141,7 @@ function AfterABankChange({
     <>
       <Choice
         label="Lights show"
+        fact="lights"
         value={firmware.lights}
         options={[
           ['own-state', 'what the switch sent'],
@@ -139,6 +151,7 @@ function AfterABankChange({
       />
       <Choice
         label="On a bank change, alternating switches"
+        fact="togglesSurviveBankChange"
         value={firmware.togglesSurviveBankChange ? 'yes' : 'no'}
         options={[
           ['yes', 'remember'],
@@ -148,6 +161,7 @@ function AfterABankChange({
       />
       <Choice
         label="On a bank change, positions"
+        fact="resendsPositions"
         value={firmware.resendsPositions ? 'yes' : 'no'}
         options={[
           ['no', 'are not sent'],
@@ -157,6 +171,7 @@ function AfterABankChange({
       />
       <Choice
         label="Its own buttons for banks and pages"
+        fact="bankButtons"
         value={firmware.bankButtons ? 'yes' : 'no'}
         options={[
           ['yes', 'has some'],
@@ -179,6 +194,7 @@ export function ReceptionAbilities({
     <More title="What it can hear, and when">
       <Ticks
         label="Hears a message as"
+        fact="modes"
         all={receiveModes}
         chosen={reception.modes}
         words={(m) => modeOf(m).name}
@@ -186,6 +202,7 @@ export function ReceptionAbilities({
       />
       <Ticks
         label="Knows clicks as"
+        fact="relativeEncodings"
         all={relativeCodingSchema.options}
         chosen={reception.relativeEncodings}
         words={(c) => codingWords[c]}
@@ -212,6 +229,7 @@ function HearsWhen({
     <>
       <Choice
         label="Of two bytes"
+        fact="fourteenBit"
         value={reception.fourteenBit}
         options={[
           ['act-on-each', 'acts on each'],
@@ -221,6 +239,7 @@ function HearsWhen({
       />
       <Choice
         label="Listens"
+        fact="scope"
         value={reception.scope}
         options={[
           ['always', 'always'],
@@ -232,6 +251,7 @@ function HearsWhen({
       />
       <Choice
         label="What is launched starts"
+        fact="launchQuantisation"
         value={reception.launchQuantisation}
         options={[
           ['none', 'at once'],
@@ -255,6 +275,7 @@ function KeepsAndReturns({
     <>
       <Choice
         label="Sends values back"
+        fact="feedback"
         value={reception.feedback}
         options={[
           ['none', 'no'],
@@ -264,6 +285,7 @@ function KeepsAndReturns({
       />
       <Choice
         label="A mapping is kept"
+        fact="livesIn"
         value={reception.livesIn}
         options={[
           ['project', 'in the project'],
@@ -276,6 +298,7 @@ function KeepsAndReturns({
       />
       <Choice
         label="Numbers with a standard meaning"
+        fact="keepsStandardMeanings"
         value={reception.keepsStandardMeanings ? 'yes' : 'no'}
         options={[
           ['no', 'have no meaning of their own'],
@@ -298,13 +321,14 @@ function HearsWhich({
     <>
       <NumberField
         label="One click moves, % of the travel"
+        fact="relativeStep"
         unit="%"
         shownTimes={100}
         value={reception.relativeStep}
         schema={receptionSchema.shape.relativeStep}
         onValue={(relativeStep) => tune({ relativeStep })}
       />
-      <Field label="Ignores a jump of more than">
+      <Field label="Ignores a jump of more than" fact="rejectGap">
         {(id) => (
           <CommitInput
             id={id}
@@ -321,6 +345,7 @@ function HearsWhich({
       </Field>
       <Choice
         label="Ports"
+        fact="tellsPortsApart"
         value={reception.tellsPortsApart ? 'yes' : 'no'}
         options={[
           ['no', 'hears all ports as one'],

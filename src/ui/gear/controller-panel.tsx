@@ -8,8 +8,10 @@ import { channelSchema } from '@/core/midi';
 import { type Controller, type Edit, type Firmware, firmwareSchema, type RigIndex, rowSchemas, set } from '@/core/rig';
 import { firmwareFacts } from '../entries/facts';
 import { ControllerNews } from '../entries/news';
+import { assumedOf, firmwareQuestions } from '../entries/questions';
 import { SaveToLibrary } from '../entries/save-to-library';
 import { MiniPanel } from '../faceplate/mini-panel';
+import { Assumed } from '../primitives/assumed';
 import { Button, buttonLook } from '../primitives/button';
 import { Choice } from '../primitives/choice';
 import { NumberField } from '../primitives/number-field';
@@ -56,41 +58,44 @@ export function ControllerPanel({
     }
   };
   return (
-    <div className="flex max-w-[980px] flex-col gap-5">
-      {!inLibrary && (
-        <ControllerHead index={index} controller={controller} setPasting={setPasting} setMoving={setMoving} remove={remove} />
-      )}
-      <div className="grid grid-cols-[minmax(0,1fr)_auto] items-start gap-6">
-        <ControllerFacts
-          index={index}
-          controller={controller}
-          inLibrary={inLibrary}
-          edit={edit}
-          firmware={firmware}
-          tune={tune}
-          style={style}
+    <Assumed.Provider value={assumedOf(controller.evidence, firmwareQuestions)}>
+      <div className="flex max-w-[980px] flex-col gap-5">
+        {!inLibrary && (
+          <ControllerHead index={index} controller={controller} setPasting={setPasting} setMoving={setMoving} remove={remove} />
+        )}
+        <div className="grid grid-cols-[minmax(0,1fr)_auto] items-start gap-6">
+          <ControllerFacts
+            index={index}
+            controller={controller}
+            inLibrary={inLibrary}
+            edit={edit}
+            firmware={firmware}
+            tune={tune}
+            style={style}
+          />
+          {!inLibrary && <MiniPanel panel={{ width: controller.width, height: controller.height, controls }} />}
+        </div>
+        {firmware.banks > 1 && <BankNames controller={controller} edit={edit} firmware={firmware} />}
+        <FirmwareAbilities firmware={firmware} tune={tune} />
+        <Recipe controller={controller} controls={controls} tune={tune} />
+        <Counters index={index} controller={controller} edit={edit} />
+        <SetUpSteps
+          key={controller.id}
+          unit={controller.name}
+          setUp={controller.setUp}
+          onChange={(setUp) => edit(set('controllers', controller, 'setUp', setUp))}
         />
-        {!inLibrary && <MiniPanel panel={{ width: controller.width, height: controller.height, controls }} />}
+        <EvidenceTable
+          list={controller.evidence}
+          facts={firmwareFacts}
+          questions={firmwareQuestions}
+          onChange={(evidence) => edit(set('controllers', controller, 'evidence', evidence))}
+        />
+        {!inLibrary && <Wires index={index} unitId={controller.id} />}
+        {moving && <TransferDialog index={index} controller={controller} onClose={() => setMoving(false)} />}
+        {pasting && <ProgrammedDialog index={index} controller={controller} onClose={() => setPasting(false)} />}
       </div>
-      {firmware.banks > 1 && <BankNames controller={controller} edit={edit} firmware={firmware} />}
-      <FirmwareAbilities firmware={firmware} tune={tune} />
-      <Recipe controller={controller} controls={controls} tune={tune} />
-      <Counters index={index} controller={controller} edit={edit} />
-      <SetUpSteps
-        key={controller.id}
-        unit={controller.name}
-        setUp={controller.setUp}
-        onChange={(setUp) => edit(set('controllers', controller, 'setUp', setUp))}
-      />
-      <EvidenceTable
-        list={controller.evidence}
-        facts={firmwareFacts}
-        onChange={(evidence) => edit(set('controllers', controller, 'evidence', evidence))}
-      />
-      {!inLibrary && <Wires index={index} unitId={controller.id} />}
-      {moving && <TransferDialog index={index} controller={controller} onClose={() => setMoving(false)} />}
-      {pasting && <ProgrammedDialog index={index} controller={controller} onClose={() => setPasting(false)} />}
-    </div>
+    </Assumed.Provider>
   );
 }
 
@@ -164,6 +169,7 @@ function ControllerFacts({
       />
       <Choice
         label="A press"
+        fact="press"
         value={firmware.press}
         options={[
           ['always-fires', 'always fires at once'],
@@ -173,6 +179,7 @@ function ControllerFacts({
       />
       <Choice
         label="Release after a hold"
+        fact="releaseAfterHold"
         value={firmware.releaseAfterHold}
         options={[
           ['suppressed', 'does not fire'],
@@ -182,6 +189,7 @@ function ControllerFacts({
       />
       <NumberField
         label="Hold time in ms"
+        fact="holdMs"
         hint="400 to 800 is common"
         unit="ms"
         value={firmware.holdMs}
@@ -205,6 +213,7 @@ function ShownNumbers({
     <>
       <Choice
         label="Shows channels"
+        fact="shows"
         value={String(firmware.shows.channelBase)}
         options={[
           ['1', '1 to 16'],
@@ -214,6 +223,7 @@ function ShownNumbers({
       />
       <Choice
         label="Shows programs"
+        fact="shows"
         value={String(firmware.shows.programBase)}
         options={[
           ['0', '0 to 127'],
@@ -223,6 +233,7 @@ function ShownNumbers({
       />
       <Choice
         label="Shows notes"
+        fact="shows"
         value={firmware.shows.notes === 'number' ? 'number' : String(firmware.shows.middleC)}
         options={[
           ['number', 'as numbers'],

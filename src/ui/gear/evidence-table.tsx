@@ -1,8 +1,10 @@
 'use client';
 import { X } from 'lucide-react';
+import { counted } from '@/core/base';
 import type { Evidence, Grade } from '@/core/rig';
 // What the facts rest on: tested here, read in the manual, or heard of; with which version, when, and what is known not to work.
 import { noteSchema, shortTextSchema } from '@/core/rig';
+import { Button } from '../primitives/button';
 import { Select } from '../primitives/field';
 import { SchemaText } from '../primitives/text-field';
 
@@ -16,12 +18,15 @@ export function EvidenceTable({
   title = 'How its facts are known',
   list,
   facts,
+  questions,
   onChange,
 }: {
   readonly title?: string;
   readonly list: readonly Evidence[];
   /** The facts that can have evidence, in words. */
   readonly facts: Readonly<Record<string, string>>;
+  /** The question that settles each; without any, what is assumed is not listed. */
+  readonly questions?: Readonly<Record<string, string>>;
   readonly onChange: (list: Evidence[]) => boolean;
 }) {
   const free = Object.entries(facts).filter(([fact]) => !list.some((e) => e.fact === fact));
@@ -56,9 +61,49 @@ export function EvidenceTable({
         </table>
       )}
       {free.length > 0 && <AddEvidence list={list} onChange={onChange} free={free} />}
+      {free.length > 0 && questions && <AssumedFacts list={list} onChange={onChange} free={free} questions={questions} />}
     </section>
   );
 }
+
+/** Facts without evidence, each with the question that settles it. */
+function AssumedFacts({
+  list,
+  onChange,
+  free,
+  questions,
+}: {
+  readonly list: readonly Evidence[];
+  readonly onChange: (list: Evidence[]) => boolean;
+  readonly free: readonly [string, string][];
+  readonly questions: Readonly<Record<string, string>>;
+}) {
+  return (
+    <details className="mt-3 max-w-[940px] rounded-md border bg-sheet px-4 py-2">
+      <summary className="font-semibold">{counted(free.length, 'fact')} assumed, and what would settle each</summary>
+      <ul className="pt-2">
+        {free.map(([fact, name]) => (
+          <li key={fact} className="grid grid-cols-[200px_minmax(0,1fr)_auto] items-center gap-3 border-b py-1.5 last:border-b-0">
+            <span>{name}</span>
+            <span className="text-ink-2">{questions[fact]}</span>
+            <Button size="small" aria-label={`I tried ${name}`} onClick={() => void onChange([...list, foundOut(fact)])}>
+              It is as it says here
+            </Button>
+          </li>
+        ))}
+      </ul>
+    </details>
+  );
+}
+
+/** A fact that was tried today. */
+const foundOut = (fact: string): Evidence => ({
+  fact,
+  grade: 'tested',
+  at: new Date().toISOString().slice(0, 10),
+  version: '',
+  limit: '',
+});
 
 function EvidenceRow({
   list,
@@ -148,13 +193,7 @@ function AddEvidence({
       aria-label="Add evidence"
       className="w-72"
       value=""
-      onChange={(e) =>
-        e.target.value !== '' &&
-        onChange([
-          ...list,
-          { fact: e.target.value, grade: 'tested', at: new Date().toISOString().slice(0, 10), version: '', limit: '' },
-        ])
-      }
+      onChange={(e) => e.target.value !== '' && onChange([...list, foundOut(e.target.value)])}
     >
       <option value="">Say how a fact is known…</option>
       {free.map(([fact, words]) => (

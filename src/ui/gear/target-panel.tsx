@@ -16,7 +16,9 @@ import {
 } from '@/core/rig';
 import { receptionFacts } from '../entries/facts';
 import { TargetNews } from '../entries/news';
+import { assumedOf, receptionQuestions } from '../entries/questions';
 import { SaveToLibrary } from '../entries/save-to-library';
+import { Assumed } from '../primitives/assumed';
 import { Button } from '../primitives/button';
 import { Choice } from '../primitives/choice';
 import { NumberField } from '../primitives/number-field';
@@ -52,36 +54,46 @@ export function TargetPanel({
   const undoable = (title: string): void =>
     void toast(title, { duration: 12_000, action: { label: 'Undo', onClick: () => store.getState().undo() } });
   return (
-    <div className="flex max-w-[1500px] flex-col gap-5">
-      {!inLibrary && (
-        <TargetHead index={index} target={target} edit={edit} setAdding={setAdding} parameters={parameters} undoable={undoable} />
-      )}
-      <TargetFacts index={index} target={target} inLibrary={inLibrary} edit={edit} reception={reception} tune={tune} />
-      <TargetParameters
-        index={index}
-        target={target}
-        inLibrary={inLibrary}
-        setAdding={setAdding}
-        parameters={parameters}
-        undoable={undoable}
-      />
-      <FixedTable key={`numbers ${target.id}`} index={index} target={target} edit={edit} />
-      <Presets key={`presets ${target.id}`} index={index} target={target} edit={edit} />
-      <ReceptionAbilities reception={reception} tune={tune} />
-      <SetUpSteps
-        key={target.id}
-        unit={target.name}
-        setUp={target.setUp}
-        onChange={(setUp) => edit(set('targets', target, 'setUp', setUp))}
-      />
-      <EvidenceTable
-        list={target.evidence}
-        facts={receptionFacts}
-        onChange={(evidence) => edit(set('targets', target, 'evidence', evidence))}
-      />
-      {!inLibrary && <Wires index={index} unitId={target.id} />}
-      {adding && <ListDialog index={index} target={target} onClose={() => setAdding(false)} />}
-    </div>
+    <Assumed.Provider value={assumedOf(target.evidence, receptionQuestions)}>
+      <div className="flex max-w-[1500px] flex-col gap-5">
+        {!inLibrary && (
+          <TargetHead
+            index={index}
+            target={target}
+            edit={edit}
+            setAdding={setAdding}
+            parameters={parameters}
+            undoable={undoable}
+          />
+        )}
+        <TargetFacts index={index} target={target} inLibrary={inLibrary} edit={edit} reception={reception} tune={tune} />
+        <TargetParameters
+          index={index}
+          target={target}
+          inLibrary={inLibrary}
+          setAdding={setAdding}
+          parameters={parameters}
+          undoable={undoable}
+        />
+        <FixedTable key={`numbers ${target.id}`} index={index} target={target} edit={edit} />
+        <Presets key={`presets ${target.id}`} index={index} target={target} edit={edit} />
+        <ReceptionAbilities reception={reception} tune={tune} />
+        <SetUpSteps
+          key={target.id}
+          unit={target.name}
+          setUp={target.setUp}
+          onChange={(setUp) => edit(set('targets', target, 'setUp', setUp))}
+        />
+        <EvidenceTable
+          list={target.evidence}
+          facts={receptionFacts}
+          questions={receptionQuestions}
+          onChange={(evidence) => edit(set('targets', target, 'evidence', evidence))}
+        />
+        {!inLibrary && <Wires index={index} unitId={target.id} />}
+        {adding && <ListDialog index={index} target={target} onClose={() => setAdding(false)} />}
+      </div>
+    </Assumed.Provider>
   );
 }
 
@@ -145,6 +157,7 @@ function TargetFacts({
       {!inLibrary && <UnitName index={index} table="targets" unit={target} />}
       <NumberField
         label="Counts as on from"
+        fact="threshold"
         value={reception.threshold}
         schema={receptionSchema.shape.threshold}
         onValue={(n) => {
@@ -154,6 +167,7 @@ function TargetFacts({
       />
       <Choice
         label="A toggle flips on"
+        fact="actsOn"
         value={reception.actsOn}
         options={[
           ['at-or-above-threshold', 'a value that counts as on'],
@@ -163,6 +177,7 @@ function TargetFacts({
       />
       <Choice
         label="Takes over a knob by"
+        fact="takeover"
         value={String(reception.takeover.length)}
         options={[
           ['1', 'jumping'],
@@ -179,6 +194,7 @@ function TargetFacts({
       />
       <Choice
         label="Shows programs"
+        fact="shows"
         value={String(reception.shows.programBase)}
         options={[
           ['1', '1 to 128'],

@@ -2,6 +2,8 @@ import { Field, Select } from './field';
 
 interface Props<T extends string> {
   readonly label: string;
+  /** The fact of a unit that it states, by its name. */
+  readonly fact?: string;
   /** Null where several are shown and differ. */
   readonly value: T | null;
   readonly options: ReadonlyArray<readonly [T, string]>;
@@ -10,9 +12,9 @@ interface Props<T extends string> {
 }
 
 /** One of a few under a label; gives back the option itself, never what a page may have put in its place. */
-export function Choice<T extends string>({ label, value, options, onChange, className }: Props<T>) {
+export function Choice<T extends string>({ label, fact, value, options, onChange, className }: Props<T>) {
   return (
-    <Field label={label} className={className}>
+    <Field label={label} fact={fact} className={className}>
       {(id) => (
         <Select
           id={id}

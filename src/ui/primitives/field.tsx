@@ -1,5 +1,6 @@
 'use client';
 import { type ComponentProps, type ReactNode, useEffect, useId, useState } from 'react';
+import { AssumedMark } from './assumed';
 import { cx } from './cx';
 
 const box = 'h-8 rounded-sm border border-control-edge bg-sheet px-2 text-sm text-ink disabled:opacity-50';
@@ -18,6 +19,8 @@ export function Select({ className, children, ...rest }: ComponentProps<'select'
 
 interface FieldProps {
   readonly label: string;
+  /** The fact of a unit that it states, by its name. */
+  readonly fact?: string | undefined;
   readonly hint?: string;
   readonly error?: string | undefined;
   readonly className?: string;
@@ -25,13 +28,16 @@ interface FieldProps {
 }
 
 /** A label above its field; the error, if any, is tied to it. */
-export function Field({ label, hint, error, className, children }: FieldProps) {
+export function Field({ label, fact, hint, error, className, children }: FieldProps) {
   const id = useId();
   return (
     <div className={cx('flex flex-col gap-1', className)}>
-      <label htmlFor={id} className="text-xs font-medium text-ink-2">
-        {label}
-      </label>
+      <span className="flex items-baseline gap-1.5">
+        <label htmlFor={id} className="text-xs font-medium text-ink-2">
+          {label}
+        </label>
+        <AssumedMark fact={fact} />
+      </span>
       {children(id)}
       {hint !== undefined && error === undefined && <p className="text-xs text-ink-3">{hint}</p>}
       {error !== undefined && (

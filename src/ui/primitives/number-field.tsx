@@ -4,6 +4,8 @@ import { parseDecimal } from './numbers';
 
 interface Props {
   readonly label: string;
+  /** The fact of a unit that it states, by its name. */
+  readonly fact?: string;
   readonly hint?: string;
   /** Null where several are shown and differ. */
   readonly value: number | null;
@@ -18,10 +20,10 @@ interface Props {
 }
 
 /** A number under a label, with the limits that its schema has. */
-export function NumberField({ label, hint, value, schema, unit = '', shownTimes = 1, check, onValue }: Props) {
+export function NumberField({ label, fact, hint, value, schema, unit = '', shownTimes = 1, check, onValue }: Props) {
   const shown = value === null ? '' : String(Math.round(value * shownTimes * 1e4) / 1e4);
   return (
-    <Field label={label} {...(hint === undefined ? {} : { hint })}>
+    <Field label={label} fact={fact} {...(hint === undefined ? {} : { hint })}>
       {(id) => (
         <CommitInput
           id={id}
