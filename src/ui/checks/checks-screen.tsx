@@ -8,6 +8,7 @@ import { SeverityMark, severityName } from '../primitives/marks';
 // Checks: what will go wrong. Filters at the left, the findings by severity and kind, the chosen one with its evidence and its changes.
 import { Switch } from '../primitives/switch';
 import { useRig } from '../store/provider';
+import { isJudged } from '../store/rig-store';
 import { FindingDetail } from './finding-detail';
 import { FindingList } from './finding-list';
 import { countBy, filtered, type Line, linesOf, partsOf, type Shown } from './lines';
@@ -24,14 +25,13 @@ const parsers = {
 
 export function ChecksScreen() {
   const index = useRig((s) => s.index);
-  const outcomes = useRig((s) => s.outcomes);
   const findings = useDeferredValue(useRig((s) => s.findings));
   const [query, go] = useQueryStates(parsers, { history: 'replace' });
   const all = useMemo(() => linesOf(index, findings), [index, findings]);
   const { severity, group, unit, accepted } = query;
   const lines = useMemo(() => filtered(all, { severity, group, unit, accepted }), [all, severity, group, unit, accepted]);
   const chosen = lines.find((l) => l.parts.some((p) => p.key === query.finding)) ?? lines[0] ?? null;
-  const judged = outcomes.size > 0 || index.rig.assignments.length === 0;
+  const judged = useRig(isJudged);
   return (
     <main className="grid min-h-0 flex-1 grid-cols-[204px_minmax(0,1fr)_380px] max-[1100px]:grid-cols-[176px_minmax(0,1fr)_330px]">
       <Filters

@@ -1,4 +1,5 @@
 // The telling figures of the head, counted from the rig and the judge.
+import { counted } from '@/core/base';
 import type { Finding } from '@/core/checks';
 import { coverageOf } from '@/core/proof';
 import type { RigIndex } from '@/core/rig';
@@ -17,9 +18,12 @@ export interface Figures {
   /** Addresses that serve more than one function. */
   readonly clashes: number;
   readonly cautions: number;
+  /** Whether the rig was looked over yet: before that nothing can be said of clashes and findings. */
+  readonly judged: boolean;
 }
 
-export function figuresOf(index: RigIndex, findings: ReadonlyMap<string, readonly Finding[]>): Figures {
+/** `judged`: whether the findings are those of this rig, and not those of nobody yet. */
+export function figuresOf(index: RigIndex, findings: ReadonlyMap<string, readonly Finding[]>, judged: boolean): Figures {
   const { rig } = index;
   let stops = 0;
   let cautions = 0;
@@ -45,5 +49,32 @@ export function figuresOf(index: RigIndex, findings: ReadonlyMap<string, readonl
     stops,
     clashes: clashing.size,
     cautions,
+    judged,
   };
+}
+
+export interface Told {
+  readonly figure: string;
+  readonly spoken: string;
+  readonly tone: 'plain' | 'stop' | 'caution';
+}
+
+/** Said until the rig was looked over. */
+const looking: Told = { figure: 'looking…', spoken: 'not looked over yet', tone: 'plain' };
+
+/** What is said of clashes. */
+export function numbersTold({ judged, clashes }: Figures): Told {
+  if (!judged) return looking;
+  const words = clashes === 0 ? 'no clash' : counted(clashes, 'clash', 'clashes');
+  return { figure: words, spoken: words, tone: clashes > 0 ? 'stop' : 'plain' };
+}
+
+/** What is said of findings. */
+export function checksTold({ judged, stops, cautions }: Figures): Told {
+  if (!judged) return looking;
+  if (stops + cautions === 0) return { figure: 'all fine', spoken: 'nothing to fix', tone: 'plain' };
+  const spoken = `${stops} must fix, ${cautions} look at`;
+  return stops > 0
+    ? { figure: `${stops} to fix`, spoken, tone: 'stop' }
+    : { figure: `${cautions} to look at`, spoken, tone: 'caution' };
 }

@@ -9,7 +9,8 @@ import type { Rig } from '@/core/rig';
 import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
 import { useRig } from '../store/provider';
-import { type Figures, figuresOf } from './figures';
+import { isJudged } from '../store/rig-store';
+import { checksTold, type Figures, figuresOf, numbersTold } from './figures';
 import { Mark } from './mark';
 import { menuButton, type OtherRig } from './menu-button';
 import { type Opened, useRigCommands } from './rig-commands';
@@ -29,7 +30,8 @@ export function Head({ others }: { readonly others: readonly OtherRig[] }) {
   // The menu of rigs comes when it is first opened, not with the first view.
   const [menu, setMenu] = useState(false);
   const [open, setOpen] = useState<Opened>('none');
-  const figures = useMemo(() => figuresOf(index, findings), [index, findings]);
+  const judged = useRig(isJudged);
+  const figures = useMemo(() => figuresOf(index, findings, judged), [index, findings, judged]);
   const { rig } = index;
   const home = `/rigs/${rig.id}`;
 
@@ -92,30 +94,14 @@ function WorkSteps({ figures, rig, home }: { readonly figures: Figures; readonly
         figure={`${figures.mapped} of ${figures.parameters}`}
         spoken={`${figures.mapped} of ${figures.parameters} parameters mapped`}
       />
-      <Step
-        href={`${home}/numbers`}
-        name="Numbers"
-        figure={figures.clashes === 0 ? 'no clash' : counted(figures.clashes, 'clash', 'clashes')}
-        tone={figures.clashes > 0 ? 'stop' : 'plain'}
-        spoken={figures.clashes === 0 ? 'no clash' : `${counted(figures.clashes, 'clash', 'clashes')}`}
-      />
+      <Step href={`${home}/numbers`} name="Numbers" {...numbersTold(figures)} />
       <Step
         href={`${home}/bench`}
         name="Bench"
         figure={figures.scripts === 0 ? 'play it' : counted(figures.scripts, 'script')}
         spoken={`play the rig, ${figures.scripts} scripts kept`}
       />
-      <Step
-        href={`${home}/checks`}
-        name="Checks"
-        figure={
-          figures.stops > 0 ? `${figures.stops} to fix` : figures.cautions > 0 ? `${figures.cautions} to look at` : 'all fine'
-        }
-        tone={figures.stops > 0 ? 'stop' : figures.cautions > 0 ? 'caution' : 'plain'}
-        spoken={
-          figures.stops + figures.cautions === 0 ? 'nothing to fix' : `${figures.stops} must fix, ${figures.cautions} look at`
-        }
-      />
+      <Step href={`${home}/checks`} name="Checks" {...checksTold(figures)} />
       <Step
         href={`${home}/sheet`}
         name="Sheet"

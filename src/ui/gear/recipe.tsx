@@ -34,6 +34,7 @@ export function Recipe({
   const whole = (field: 'userSlots' | 'readOnlySlots' | 'messagesPerGesture' | 'banks' | 'pages' | 'counters', label: string) => (
     <NumberField
       label={label}
+      fact={field}
       value={firmware[field]}
       schema={firmwareSchema.shape[field]}
       onValue={(n) => tune({ [field]: n })}
@@ -45,6 +46,7 @@ export function Recipe({
       <div className="grid max-w-[720px] grid-cols-4 gap-3">
         <Choice
           label="Programmed"
+          fact="programmedAt"
           value={firmware.programmedAt}
           options={[
             ['panel', 'at its panel'],

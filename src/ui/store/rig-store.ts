@@ -58,6 +58,10 @@ export interface RigState {
   readonly toKeep: () => Kept;
 }
 
+/** Whether the rig was looked over at all: before that, no finding means nothing. */
+export const isJudged = ({ outcomes, index }: Pick<RigState, 'outcomes' | 'index'>): boolean =>
+  outcomes.size > 0 || index.rig.assignments.length === 0;
+
 interface Elsewhere {
   readonly rig: Rig;
   /** What is unsent was left by an earlier window: the screen shows the rig as it is there, not as it was. */

@@ -1,0 +1,22 @@
+import { describe, expect, it } from 'vitest';
+import { judge } from '@/core/checks';
+import { emptyRig, indexRig } from '@/core/rig';
+import { lanternHour } from '@/demo/lantern-hour';
+import { checksTold, figuresOf, numbersTold } from './figures';
+
+describe('the figures of the head', () => {
+  const rig = lanternHour();
+  it('claim nothing of a rig that was not looked over yet', () => {
+    const figures = figuresOf(indexRig(rig), new Map(), false);
+    for (const told of [numbersTold(figures), checksTold(figures)])
+      expect(told).toEqual({ figure: 'looking…', spoken: 'not looked over yet', tone: 'plain' });
+  });
+  it('say what was found, and that nothing was', () => {
+    const { index, findings } = judge(rig);
+    const figures = figuresOf(index, new Map(findings), true);
+    expect(numbersTold(figures)).toMatchObject({ figure: '1 clash', tone: 'stop' });
+    expect(checksTold(figures)).toMatchObject({ figure: '5 to fix', spoken: '5 must fix, 11 look at', tone: 'stop' });
+    const none = figuresOf(indexRig(emptyRig('r', 'r')), new Map(), true);
+    expect([numbersTold(none).figure, checksTold(none).figure]).toEqual(['no clash', 'all fine']);
+  });
+});
