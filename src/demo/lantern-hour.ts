@@ -14,7 +14,6 @@ import {
   changePreset,
   countAnew,
   countWith,
-  type GivenRow,
   giveTable,
   type Place,
   plainProfile,
@@ -247,18 +246,12 @@ function chord(b: Builder, place: Place, row: (id: string) => Assignment): void 
   b.do(must(changed(changeBehaviour(row(down), 0, { type: 'stepping', counterId: counter.id, step: -1 })), 'chord'));
 }
 
-/** The cue player came with two numbers that nothing sends yet. */
+/** The cue player came with a number that nothing sends yet. */
 function table(b: Builder): void {
   const clerk = b.rig.targets.find((t) => t.name === 'Reel Clerk');
   if (!clerk) throw new Error('demo: target lost');
-  const rows = ['Previous cue', 'Reel'].map(
-    (name, i): GivenRow => ({
-      parameterId: b.parameter(`Reel Clerk: ${name}`).id,
-      address: { type: 'cc', channel: channel(14), number: u7(85 + i) },
-      given: 'manual',
-    }),
-  );
-  b.do(giveTable(b.rig, clerk, rows, b.newId));
+  const address = { type: 'cc', channel: channel(14), number: u7(86) } as const;
+  b.do(giveTable(b.rig, clerk, [{ parameterId: b.parameter('Reel Clerk: Reel').id, address, given: 'manual' }], b.newId));
 }
 
 /** A mistake: the last chord is stored with the choir on, behind the back of the switch that shows it. */

@@ -33,6 +33,17 @@ describe('the palette', () => {
       ).toBe(true);
     }
   });
+  it('finds by other words too, after everything that is called so', () => {
+    const rows = [
+      { name: 'Size', also: 'Size Quarry Hall' },
+      { name: 'Hall light', also: 'Hall light Lamps' },
+      { name: 'Echo', also: 'Echo Lamp amp' },
+    ];
+    expect(named(rows, 'Size Quarry', 10).map((r) => r.name)).toEqual(['Size']);
+    expect(named(rows, 'hall', 10).map((r) => r.name)).toEqual(['Hall light', 'Size']);
+    expect(named(rows, 'hall', 1).map((r) => r.name)).toEqual(['Hall light']);
+    expect(named(rows, 'eo', 10)).toEqual([]);
+  });
   it('leads to a page of the rig that is open', () => {
     for (const { href, key } of things) expect(href, key).toMatch(/^\/rigs\/[\w-]+\/(map|checks|gear)\?/);
   });
