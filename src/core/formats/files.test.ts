@@ -1,12 +1,13 @@
 // The open formats: each survives being written and read, limits are named, and what a form cannot say is named too.
 import { parseMidi } from 'midi-file';
 import { describe, expect, it } from 'vitest';
-import { landing, parameter, smallRig, withFunctions } from '../../../tests/kit/small-rig';
+import { cc, landing, parameter, program, smallRig, withFunctions } from '../../../tests/kit/small-rig';
 import { lanternHour } from '../../demo/lantern-hour';
+import { run, startChain, wholeChain } from '../bench';
 import { programmedEdit } from '../commands';
 import { controllerTemplates, targetProfiles, templateOf } from '../library';
-import { noSysex, sysexSlot } from '../midi';
-import { apply, indexRig } from '../rig';
+import { addressKey, noSysex, sysexSlot } from '../midi';
+import { apply, indexRig, type Parameter, type Rig } from '../rig';
 import {
   DEPTH_LIMIT,
   depthOf,
@@ -17,6 +18,7 @@ import {
   parseParameters,
   parseProgrammed,
   readCells,
+  readSmf,
   readSyx,
   setUpFile,
   testFile,
@@ -224,7 +226,7 @@ describe('name documents (their form is from memory)', () => {
 });
 
 describe('MIDI files of a rig, read by an independent library (midi-file)', () => {
-  it('the set-up file brings every parameter that it names to its start, by the receiver simulator', () => {
+  it('the set-up file names every parameter that it sets, and all others with why not', () => {
     const { bytes, done, left } = setUpFile(index);
     const [track] = parseMidi(bytes).tracks;
     const markers = (track ?? []).filter((e) => e.type === 'marker').map((e) => ('text' in e ? String(e.text) : ''));
@@ -232,6 +234,57 @@ describe('MIDI files of a rig, read by an independent library (midi-file)', () =
     expect(done + left.length).toBe(demo.parameters.length);
     expect(done).toBeGreaterThan(10);
     expect(left.every((l) => ['not-heard', 'no-state', 'not-reached'].includes(l.code))).toBe(true);
+  });
+  /** What the set-up file of a rig leaves each parameter at that it names, from the other end of its range: played by its first controller. */
+  function afterSetUp(rig: Rig): readonly { readonly parameter: Parameter; readonly value: number }[] {
+    const at = indexRig(rig);
+    const { bytes } = setUpFile(at);
+    const [track] = parseMidi(bytes).tracks;
+    const named = new Set((track ?? []).flatMap((e) => (e.type === 'marker' ? [String(e.text).replace(/ = [^=]*$/, '')] : [])));
+    const { chain } = wholeChain(at, new Set());
+    const away = chain.targets.parameters.map((x) => (x.start - x.lowest > x.highest - x.start ? x.lowest : x.highest));
+    const words = readSmf(bytes, noSysex);
+    if (!words.ok) throw new Error('not read');
+    const on = rig.controllers[0]?.id ?? '';
+    const events = words.value.messages.map(({ atMs, word }) => ({ do: 'words' as const, atMs, on, words: [word] }));
+    const { state } = run(chain, startChain(chain, { bank: 1, page: 1 }, away), events, {
+      timing: null,
+      full: false,
+      until: Number.MAX_VALUE,
+    });
+    return chain.targets.parameters.flatMap((parameter, slot) => {
+      const name = `${at.targets.get(parameter.targetId)?.name}: ${parameter.name}`;
+      return named.has(name) ? [{ parameter, value: state.targets.values[slot] ?? Number.NaN }] : [];
+    });
+  }
+  it('is played by the receiver: everything that the set-up file names stands at its start, a preset that puts it elsewhere or not', () => {
+    const sound = parameter('sound', { order: 9, kind: 'stepped', highest: 1, steps: ['Dark', 'Bright'], start: 1 });
+    const echo = parameter('echo', { order: 1, start: 0 });
+    const bright = { id: 'b', order: 1, parameterId: 'sound', step: 1, stored: true, entered: null, note: '' };
+    for (const preset of [
+      { ...bright, rest: 'stays' as const, values: [{ parameterId: 'echo', value: 1 }] },
+      { ...bright, rest: 'unknown' as const, values: [] },
+    ]) {
+      const rig = withFunctions(
+        { ...smallRig([echo, sound]), presets: [preset] },
+        [],
+        [landing('echo', { address: cc(20) }), landing('sound', { address: program(4), mode: 'preset', setValue: 1 })],
+      );
+      expect(afterSetUp(rig).map(({ parameter: p, value }) => [p.id, value])).toEqual([
+        ['echo', 0],
+        ['sound', 1],
+      ]);
+      const empty = { ...rig, presets: [{ ...preset, stored: false }] };
+      expect(setUpFile(indexRig(empty)).left.map((l) => l.code)).toEqual(['not-reached']);
+    }
+    const clean = { ...demo, assignments: [], layers: [] };
+    const mine = clean.landings.filter(
+      (l) => l.hostLayerId === null && clean.landings.filter((o) => addressKey(o.address) === addressKey(l.address)).length === 1,
+    );
+    const told = afterSetUp({ ...clean, landings: mine });
+    expect(told.length).toBeGreaterThan(10);
+    for (const { parameter: p, value } of told)
+      expect([p.name, Math.abs(value - p.start) <= (p.highest - p.lowest) / 100 + 1e-9]).toEqual([p.name, true]);
   });
   it('the test file plays each function once under its own marker, and nothing that is dangerous to fire', () => {
     const { bytes, done, left } = testFile(index);

@@ -3,7 +3,7 @@ import { sentByOne, showValue, surroundingsOf } from '../bench';
 import { meantNames } from '../commands';
 import { kindOf, makePut, noSysex, type PackedMessage, shortName, valueMax } from '../midi';
 import { makeHear, modeOf } from '../modes';
-import type { Landing, Parameter, Reception, RigIndex } from '../rig';
+import { contentsOf, type Landing, type Parameter, type Reception, type RigIndex } from '../rig';
 import type { LeftOut } from './left-out';
 import { type Marker, type TimedMessage, writeSmf } from './smf';
 
@@ -22,7 +22,7 @@ const TEST_GAP = 400;
 
 /**
  * Sends every parameter the message value that comes nearest to its start. Left out are parameters that nothing lands on, that only flip,
- * step or fire, and those whose start no value comes within one step of.
+ * step or fire, and those whose start no value comes within one step of. What loads other values comes first, so that what it puts is set after it.
  */
 export function setUpFile(index: RigIndex): MidiFile {
   const messages: TimedMessage[] = [];
@@ -30,14 +30,15 @@ export function setUpFile(index: RigIndex): MidiFile {
   const left: LeftOut[] = [];
   let atMs = 0;
   let done = 0;
-  for (const parameter of index.rig.parameters) {
+  const loads = (p: Parameter): boolean => index.presetsOf.has(p.id);
+  for (const parameter of [...index.rig.parameters].sort((a, b) => Number(loads(b)) - Number(loads(a)))) {
     const target = index.targets.get(parameter.targetId);
     const name = `${target?.name ?? '?'}: ${parameter.name}`;
     const landings = (index.landingsOf.get(parameter.id) ?? []).filter((l) => l.hostLayerId === null);
     if (landings.length === 0) left.push({ code: 'not-heard', of: name });
     else if (parameter.kind === 'trigger') left.push({ code: 'no-state', of: name });
     else {
-      const found = target && settingOf(landings, parameter, target.reception);
+      const found = target && !isEmpty(index, parameter) && settingOf(landings, parameter, target.reception);
       if (!found) left.push({ code: 'not-reached', of: name, value: showValue(parameter, parameter.start) });
       else {
         markers.push({ atMs, text: `${name} = ${showValue(parameter, parameter.start)}` });
@@ -51,6 +52,10 @@ export function setUpFile(index: RigIndex): MidiFile {
   }
   return { bytes: writeSmf(messages, [], markers), done, left };
 }
+
+/** Whether nothing is stored under the step at which a parameter starts: no message chooses it. */
+const isEmpty = (index: RigIndex, { id, start }: Parameter): boolean =>
+  contentsOf(index.presetsOf.get(id) ?? []).get(start)?.stored === false;
 
 /** The landing and message value that bring a parameter nearest to its start; null where none comes within a hundredth of its range. */
 function settingOf(
