@@ -1,7 +1,7 @@
 // Trials beside the standard script: what a light shows, how far a parameter leaps when knob and value differ, how long a burst takes to
 // arrive, when a launch starts, and what is left on when a release goes elsewhere. Each plays the chain of one assignment once.
 import { panelView } from '../controller';
-import { setValue, type Tempo } from '../receiver';
+import { setByMouse, type Tempo } from '../receiver';
 import type { Assignment, Parameter, RigIndex, ScriptEvent } from '../rig';
 import { usualTiming } from '../wires';
 import { type ChainState, startChain } from './chain';
@@ -210,7 +210,7 @@ export function jumpsOf(index: RigIndex, assignment: Assignment, parameter: Para
     // Whatever moved it in between, it stands at the end of what this control can reach that is farther from here.
     const here = begun.state.targets.values[slot] ?? parameter.start;
     const elsewhere = Math.abs(high - here) > Math.abs(low - here) ? high : low;
-    const away = { ...begun.state, targets: setValue(stage.chain.targets, begun.state.targets, slot, elsewhere) };
+    const away = { ...begun.state, targets: setByMouse(stage.chain.targets, begun.state.targets, slot, elsewhere).state };
     const moved = run(stage.chain, away, [{ do: 'move', atMs: t0 + 2, on, position: beside }], { ...plain, until: t0 + 3 });
     const leapt = largestMove(moved.trace, slot, elsewhere);
     if (began.by > Math.max(first, later)) most = began;

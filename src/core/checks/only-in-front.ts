@@ -2,11 +2,15 @@
 import { countBy } from '../base';
 import { noFixes, type RigCheck } from './finding';
 
-const scopes = { 'focused-window': 'while its window is in front', 'selected-track': 'while its track is selected' } as const;
+const scopes = {
+  'focused-window': 'while its window is in front',
+  'selected-track': 'while its track is selected',
+  part: 'while its window is in front',
+} as const;
 
 export const onlyInFront: RigCheck<
   'only-in-front',
-  { readonly target: string; readonly entries: number; readonly scope: keyof typeof scopes }
+  { readonly target: string; readonly entries: number; readonly scope: keyof typeof scopes; readonly parameter?: string }
 > = {
   scope: 'rig',
   id: 'only-in-front',
@@ -14,19 +18,35 @@ export const onlyInFront: RigCheck<
   name: 'Hears only in front',
   severities: ['caution'],
   guide: 'A target hears only while its window is in front or its track is selected: with another one, nothing works.',
-  say: ({ target, entries, scope }) => ({
-    title: `${target} hears only ${scopes[scope]}.`,
+  say: ({ target, entries, scope, parameter }) => ({
+    title: `${parameter === undefined ? target : `${parameter} of ${target}`} hears only ${scopes[scope]}.`,
     reason: `With another one in front ${entries === 1 ? 'what it is mapped to does' : `all ${entries} that it is mapped to do`} nothing. Lock it to the controller if the software can, and say so in Gear; else make it part of the show.`,
   }),
-  reads: ['targets', 'landings'],
+  reads: ['targets', 'landings', 'parameters', 'assignments'],
   find: ({ index }) => {
     const counts = countBy(index.rig.landings, (l) => l.targetId);
-    return index.rig.targets.flatMap((target) => {
+    const parts = index.rig.parameters.flatMap((p) => {
+      const target = index.targets.get(p.targetId);
+      const entries = index.sendsFor.get(p.id)?.length ?? 0;
+      const always = target?.reception.scope === 'always' || target?.reception.scope === 'locked';
+      if (!target || !p.needsFront || !always || entries === 0) return [];
+      const facts = { target: target.name, entries, scope: 'part' as const, parameter: p.name };
+      return [{ severity: 'caution' as const, about: 'parameters' as const, subjectId: p.id, parameterId: p.id, facts }];
+    });
+    const whole = index.rig.targets.flatMap((target) => {
       const { scope } = target.reception;
       const entries = counts.get(target.id) ?? 0;
       if (entries === 0 || scope === 'always' || scope === 'locked') return [];
-      return [{ severity: 'caution', about: 'targets', subjectId: target.id, facts: { target: target.name, entries, scope } }];
+      return [
+        {
+          severity: 'caution' as const,
+          about: 'targets' as const,
+          subjectId: target.id,
+          facts: { target: target.name, entries, scope },
+        },
+      ];
     });
+    return [...whole, ...parts];
   },
   fixes: noFixes,
 };

@@ -1,4 +1,5 @@
 // Which presets can be loaded from a rig, and what each of them says of a parameter.
+import { heardKeys } from '../midi';
 import { modeOf } from '../modes';
 import { contentsOf, type Landing, type Parameter, type PresetContents, type RigIndex } from '../rig';
 
@@ -15,13 +16,17 @@ export function presetsLoaded(index: RigIndex, targetId: string): readonly Loade
   return [...index.presetsOf].flatMap(([id, rows]) => {
     const chooser = index.parameters.get(id);
     if (chooser?.kind !== 'stepped' || chooser.targetId !== targetId || !index.sendsFor.has(id)) return [];
-    const landings = index.landingsOf.get(id) ?? [];
+    const landings = (index.landingsOf.get(id) ?? []).filter((l) => isSent(index, l));
     return [...contentsOf(rows)]
       .filter(([step, { stored }]) => stored && landings.some((l) => reachesStep(l, step)))
       .sort(([a], [b]) => a - b)
       .map(([step, contents]) => ({ chooser, step, name: chooser.steps[step - chooser.lowest] ?? String(step), contents }));
   });
 }
+
+/** Whether something on the rig sends what a landing listens for: of a table that a target came with, most may be sent by nobody. */
+const isSent = (index: RigIndex, { address }: Landing): boolean =>
+  heardKeys(address).some((key) => index.sendsAt.has(key) || index.sequencesAt.has(key));
 
 /** Whether what lands there can choose a step. */
 export const reachesStep = ({ mode, from, to, setValue }: Landing, step: number): boolean =>

@@ -1,7 +1,7 @@
 // Putting a parameter on a control: the send, its number, and the landing, in one edit.
 
 import { err, ok, type Result } from '../base';
-import { addressKey, kindOf, type Message, u14, valueMax } from '../midi';
+import { addressKey, type Message } from '../midi';
 import { modeOf } from '../modes';
 import { chooseMessage, everyPlainNumber, isFree } from '../numbers';
 import {
@@ -25,7 +25,7 @@ import { removeAssignmentEdits } from './change';
 import { defaultBehaviour, defaultGesture, defaultLanding, defaultType } from './defaults';
 import { givenFor } from './given';
 import type { CommandProblem } from './problem';
-import { isRaw, joinedAt, nameParameter } from './raw';
+import { isRaw, joinedAt, nameParameter, plainBehaviour } from './raw';
 import { type NewId, nextOrder } from './shared';
 
 export interface Place {
@@ -95,7 +95,7 @@ export function assign(index: RigIndex, wish: AssignWish, newId: NewId): Result<
 
   const usual = defaultBehaviour(gesture.type, message.type, controller, parameter, target);
   const there = alreadyHeard(index, message, parameter, hostLayerAt(index, wish.place.layerId));
-  const { behaviour, mode } = there ? { ...usual, behaviour: fitting(usual.behaviour, there, controller) } : usual;
+  const { behaviour, mode } = there ? { ...usual, behaviour: fitting(usual.behaviour, there, gesture, controller) } : usual;
   const assignment: Assignment = {
     id: newId(),
     order: nextOrder(index.rig.assignments),
@@ -147,13 +147,9 @@ const alreadyHeard = (index: RigIndex, message: Message, parameter: Parameter, l
   );
 
 /** Values that suit how a target hears what it came with: what it flips or sets by itself is sent on every press. */
-function fitting(usual: Behaviour, { mode, address }: Landing, { firmware }: Controller): Behaviour {
-  if (usual.type === 'range' || !(modeOf(mode).fromNow || modeOf(mode).needs === 'value' || mode === 'trigger')) return usual;
-  const most = u14(valueMax(address.type));
-  if (kindOf(address.type).carries === 'nothing') return { type: 'fixed', value: u14(0) };
-  return firmware.switchModes.includes('momentary')
-    ? { type: 'momentary', down: most, up: u14(0) }
-    : { type: 'fixed', value: most };
+function fitting(usual: Behaviour, { mode, address }: Landing, gesture: Gesture, controller: Controller): Behaviour {
+  const itself = modeOf(mode).fromNow || modeOf(mode).needs === 'value' || mode === 'trigger';
+  return itself && usual.type !== 'range' ? plainBehaviour(gesture, address, controller) : usual;
 }
 
 /** Names of what an assignment is there for. */

@@ -3,7 +3,7 @@ import { clamp, groupBy } from '../base';
 import { type Edit, type Landing, type Parameter, type Preset, type Rig, remove, set } from '../rig';
 import { patch, staleLanding } from './shared';
 
-type Range = Pick<Parameter, 'id' | 'lowest' | 'highest'>;
+type Range = Pick<Parameter, 'id' | 'lowest' | 'highest' | 'kind'>;
 
 /**
  * Edits that go with parameters whose ranges change. An end of a landing that stood at an end of the range goes with it, and what else would lie outside
@@ -14,7 +14,11 @@ export function followRanges(
   changes: readonly { readonly now: Range; readonly next: Omit<Range, 'id'> }[],
 ): Edit[] {
   const moved = new Map(
-    changes.flatMap((c) => (c.now.lowest === c.next.lowest && c.now.highest === c.next.highest ? [] : [[c.now.id, c] as const])),
+    changes.flatMap((c) =>
+      c.now.lowest === c.next.lowest && c.now.highest === c.next.highest && c.now.kind === c.next.kind
+        ? []
+        : [[c.now.id, c] as const],
+    ),
   );
   if (moved.size === 0) return [];
   const landings = groupBy(rig.landings, (l) => l.parameterId);
@@ -31,10 +35,11 @@ export function followRanges(
   return [...edits, ...scenes, ...rig.presets.flatMap((preset) => followedPreset(preset, moved))];
 }
 
-/** A preset of a step that is there no more goes; the values that it holds come inside. */
+/** A preset of a step that is there no more, or of what has no steps any more, goes; the values that it holds come inside. */
 function followedPreset(preset: Preset, moved: ReadonlyMap<string, { readonly next: Omit<Range, 'id'> }>): Edit[] {
   const chooser = moved.get(preset.parameterId)?.next;
-  if (chooser && (preset.step < chooser.lowest || preset.step > chooser.highest)) return [remove('presets', preset)];
+  const gone = chooser && (chooser.kind !== 'stepped' || preset.step < chooser.lowest || preset.step > chooser.highest);
+  if (gone) return [remove('presets', preset)];
   const values = preset.values.map((v) => {
     const next = moved.get(v.parameterId)?.next;
     return next ? { ...v, value: clamp(v.value, next.lowest, next.highest) } : v;

@@ -1,7 +1,7 @@
 // The fixed table of a target: the numbers that it came with. Assigning takes them, no plan moves them, and nothing of them is entered.
 import { groupBy } from '../base';
 import { addressKey, kindOf, type Message } from '../midi';
-import type { ReceiveMode } from '../modes';
+import { modeOf, type ReceiveMode } from '../modes';
 import {
   batch,
   type Controller,
@@ -52,10 +52,14 @@ export function givenFor(index: RigIndex, controller: Controller, parameterId: s
   return can.find((l) => !index.sendsAt.has(addressKey(l.address))) ?? can[0] ?? null;
 }
 
-/** How a target hears a number that it came with, where nobody said: programs set a value, notes fire, everything else follows the value. */
+/**
+ * How a target hears a number that it came with, where nobody said: what carries no value chooses a step or sets one, a note flips a switch,
+ * everything else follows the value.
+ */
 export function usualMode({ modes }: Reception, { kind }: Pick<Parameter, 'kind'>, { type }: Message): ReceiveMode {
   const can = (mode: ReceiveMode): boolean => modes.includes(mode);
-  if (kindOf(type).carries === 'nothing') return can('set') ? 'set' : (modes[0] ?? 'set');
+  if (kindOf(type).carries !== 'value' && kind !== 'trigger')
+    return can('preset') && kind === 'stepped' ? 'preset' : can('set') ? 'set' : (modes[0] ?? 'set');
   if (type === 'note' && kind === 'toggle' && can('toggle')) return 'toggle';
   return can('absolute') ? 'absolute' : (modes[0] ?? 'absolute');
 }
@@ -68,6 +72,7 @@ export function giveRows(rig: Rig, target: Target, rows: readonly GivenRow[], ne
   let order = nextOrder(rig.landings);
   const parameters = new Map(rig.parameters.map((p) => [p.id, p]));
   const there = groupBy(rig.landings, (l) => l.parameterId);
+  const made = new Map<string, readonly Landing[]>();
   return rows.flatMap(({ parameterId, address, given }): Edit[] => {
     const parameter = parameters.get(parameterId);
     if (!parameter) return [];
@@ -75,8 +80,23 @@ export function giveRows(rig: Rig, target: Target, rows: readonly GivenRow[], ne
     const own = (there.get(parameterId) ?? []).find((l) => addressKey(l.address) === key && l.hostLayerId === null);
     if (own) return own.given === given ? [] : [set('landings', own, 'given', given)];
     const mode = usualMode(target.reception, parameter, address);
-    return [insert('landings', { ...defaultLanding(newId(), order++, address, null, parameter, mode), given })];
+    const row = { ...defaultLanding(newId(), order++, address, null, parameter, mode), given };
+    const taken = [...(there.get(parameterId) ?? []), ...(made.get(parameterId) ?? [])];
+    // One message after another that carries no value is one step after another.
+    const step =
+      parameter.kind === 'stepped' && kindOf(address.type).carries !== 'value' ? nextStep(parameter, taken) : row.setValue;
+    const landing = { ...row, setValue: step };
+    made.set(parameterId, [...(made.get(parameterId) ?? []), landing]);
+    return [insert('landings', landing)];
   });
+}
+
+/** The first step that no row sets yet; the last one where each has one. */
+function nextStep({ lowest, highest }: Parameter, rows: readonly Landing[]): number {
+  const taken = new Set(rows.filter((l) => modeOf(l.mode).needs === 'value').map((l) => l.setValue));
+  let step = lowest;
+  while (taken.has(step) && step < highest) step++;
+  return step;
 }
 
 /** As `giveRows`, as one edit. */

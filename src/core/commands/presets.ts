@@ -10,6 +10,16 @@ type Contents = Pick<Preset, 'stored' | 'rest' | 'values'>;
 export const presetAt = (index: RigIndex, chooserId: string, step: number): Preset | null =>
   (index.presetsOf.get(chooserId) ?? []).find((p) => p.step === step) ?? null;
 
+/** What can choose among presets of a target: its stepped parameters, those first that something was said of. */
+export const choosersOf = (index: RigIndex, targetId: string): readonly Parameter[] =>
+  (index.parametersOf.get(targetId) ?? [])
+    .filter((p) => p.kind === 'stepped')
+    .sort((a, b) => Number(index.presetsOf.has(b.id)) - Number(index.presetsOf.has(a.id)));
+
+/** Every value of what has steps or two states, from the lowest up. */
+export const stepValues = ({ lowest, highest }: Pick<Parameter, 'lowest' | 'highest'>): readonly number[] =>
+  Array.from({ length: highest - lowest + 1 }, (_, i) => lowest + i);
+
 /** What a preset can hold: everything of its target that has a value, but for what chooses. */
 export const holdable = (index: RigIndex, chooser: Parameter): readonly Parameter[] =>
   (index.parametersOf.get(chooser.targetId) ?? []).filter((p) => p.id !== chooser.id && p.kind !== 'trigger');

@@ -83,7 +83,7 @@ function rawSend(index: RigIndex, controller: Controller, control: Control, gest
 }
 
 /** The values of a message that nobody said anything of: all of its range for what moves, on and off for what switches. */
-function plainBehaviour(gesture: Gesture, message: Message, { firmware }: Controller): Behaviour {
+export function plainBehaviour(gesture: Gesture, message: Message, { firmware }: Controller): Behaviour {
   const { carries } = kindOf(message.type);
   if (carries !== 'value') return { type: 'fixed', value: u14(0) };
   const most = u14(valueMax(message.type));

@@ -2,7 +2,7 @@
 import { describe, expect, it } from 'vitest';
 import { assignment, cc, continuous, landing, latching, parameter, smallRig } from '../../../tests/kit/small-rig';
 import { noSysex, packedCc, u7 } from '../midi';
-import { compileTargets, setValue, startTargets, stepTargets, usualTempo } from '../receiver';
+import { compileTargets, setByMouse, startTargets, stepTargets, usualTempo } from '../receiver';
 import { apply, indexRig, type Landing, type Reception, type RigIndex } from '../rig';
 import {
   answerProbe,
@@ -36,7 +36,7 @@ function simulated(index: RigIndex, kind: ProbeKind) {
     sysex: noSysex,
     tempo: usualTempo,
   });
-  let state = setValue(program, startTargets(program), 0, kind === 'switch' ? 0 : 0.5);
+  let state = setByMouse(program, startTargets(program), 0, kind === 'switch' ? 0 : 0.5).state;
   const [unit] = program.receivers;
   return (value: number): { readonly before: number; readonly after: number } => {
     const before = state.values[0] ?? 0;

@@ -9,7 +9,7 @@ import {
   launchDue,
   look,
   openInHost,
-  setValue,
+  setByMouse,
   startTargets,
   stepTargets,
   type TargetState,
@@ -153,7 +153,7 @@ describe('why nothing moves', () => {
     expect([t.why(packedCc(5, 104, 110)), t.value('level')]).toEqual([null, 110]);
     expect(t.why(packedCc(5, 104, 110))).toBe('unchanged');
     // Moved by hand meanwhile: it lets go.
-    t.set(setValue(t.program, t.state(), 0, 20));
+    t.set(setByMouse(t.program, t.state(), 0, 20).state);
     expect([t.why(packedCc(5, 104, 109)), t.value('level')]).toEqual(['waits', 20]);
   });
   it('it starts at the next beat, counted from the last start', () => {

@@ -8,7 +8,6 @@ export {
   look,
   openInHost,
   setByMouse,
-  setValue,
   startTargets,
   stepTargets,
   type TargetState,

@@ -416,10 +416,6 @@ export function setByMouse(
   return { state: { ...state, values }, moved };
 }
 
-/** As `setByMouse`, the state alone. */
-export const setValue = (program: TargetProgram, state: TargetState, slot: number, value: number): TargetState =>
-  setByMouse(program, state, slot, value).state;
-
 /** Puts a parameter to a value, and loads what is stored under it: each thing that moved, or is not known any more, is among `moved`. */
 function putStep(program: TargetProgram, values: number[], moved: number[], slot: number, value: number): void {
   values[slot] = value;

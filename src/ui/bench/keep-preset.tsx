@@ -7,7 +7,7 @@ import { useState } from 'react';
 import { toast } from 'sonner';
 import { counted } from '@/core/base';
 import { showValue } from '@/core/bench';
-import { holdable, keepAsPreset, presetAt } from '@/core/commands';
+import { choosersOf, holdable, keepAsPreset, presetAt, stepValues } from '@/core/commands';
 import type { Parameter, RigIndex, Target } from '@/core/rig';
 import { Button } from '../primitives/button';
 import { Choice } from '../primitives/choice';
@@ -25,8 +25,8 @@ export function KeepPreset({
   readonly target: Target;
 }) {
   const [asking, setAsking] = useState(false);
-  const choosers = (index.parametersOf.get(target.id) ?? []).filter((p) => p.kind === 'stepped');
-  const first = choosers.find((p) => index.presetsOf.has(p.id)) ?? choosers[0];
+  const choosers = choosersOf(index, target.id);
+  const [first] = choosers;
   if (!first) return null;
   return (
     <>
@@ -52,9 +52,6 @@ export function KeepPreset({
     </>
   );
 }
-
-const stepsOf = ({ lowest, highest }: Parameter): readonly number[] =>
-  Array.from({ length: highest - lowest + 1 }, (_, i) => lowest + i);
 
 function KeepDialog({
   bench,
@@ -116,7 +113,7 @@ function KeepDialog({
         <Choice
           label="Under"
           value={String(step)}
-          options={stepsOf(chooser).map((s) => [String(s), showValue(chooser, s)])}
+          options={stepValues(chooser).map((s) => [String(s), showValue(chooser, s)])}
           onChange={(to) => setStep(Number(to))}
         />
         {before?.stored && before.values.length > 0 && (

@@ -195,7 +195,10 @@ export function BreakMenu({ bench, index }: Omit<Props, 'controller'>) {
   const away = useStore(bench.store, (s) => s.away);
   const { wires, targets } = index.rig;
   const name = (id: string): string => index.controllers.get(id)?.name ?? index.targets.get(id)?.name ?? '?';
-  const attentive = targets.filter((t) => t.reception.scope === 'focused-window' || t.reception.scope === 'selected-track');
+  const partly = new Set(index.rig.parameters.flatMap((p) => (p.needsFront ? [p.targetId] : [])));
+  const attentive = targets.filter(
+    (t) => t.reception.scope === 'focused-window' || t.reception.scope === 'selected-track' || partly.has(t.id),
+  );
   const broken = unplugged.size + away.size;
   return (
     <DropdownMenu.Root>
@@ -244,7 +247,7 @@ export function BreakMenu({ bench, index }: Omit<Props, 'controller'>) {
                 {away.has(target.id) ? '×' : ''}
               </span>
               <span className="truncate">
-                {target.name} {target.reception.scope === 'focused-window' ? 'is not in front' : 'is not selected'}
+                {target.name} {target.reception.scope === 'selected-track' ? 'is not selected' : 'is not in front'}
               </span>
             </DropdownMenu.CheckboxItem>
           ))}

@@ -7,7 +7,7 @@ import { nanoid } from 'nanoid';
 import { useState } from 'react';
 import { counted } from '@/core/base';
 import { cellProblemWords, givenOf, giveTable, ungive } from '@/core/commands';
-import { readMessage } from '@/core/formats';
+import { messageCells, readMessage } from '@/core/formats';
 import { shortName } from '@/core/midi';
 import { type Edit, type Given, givenSchema, type Landing, type Parameter, type RigIndex, set, type Target } from '@/core/rig';
 import { Button } from '../primitives/button';
@@ -84,13 +84,16 @@ function Row({
   readonly edit: (edit: Edit) => boolean;
 }) {
   const users = index.sendsFor.get(row.parameterId)?.length ?? 0;
+  const style = index.targets.get(row.targetId)?.reception.shows;
+  // As the target counts, and as it is typed above.
+  const cells = style ? messageCells(row.address, style) : null;
   return (
     <li className="grid min-h-9 grid-cols-[minmax(0,1fr)_80px_50px_140px_100px_auto] items-center gap-3 border-b py-1 last:border-b-0">
       <span className="truncate" title={name}>
         {name}
       </span>
-      <span className="font-mono text-xs">{shortName(row.address)}</span>
-      <span className="font-mono text-xs text-ink-2">{'channel' in row.address ? `ch ${row.address.channel}` : ''}</span>
+      <span className="font-mono text-xs">{cells ? `${cells.kind} ${cells.number}` : shortName(row.address)}</span>
+      <span className="font-mono text-xs text-ink-2">{cells ? `ch ${cells.channel}` : ''}</span>
       <Select
         aria-label={`How the number of ${name} is known`}
         value={row.given ?? 'assumed'}

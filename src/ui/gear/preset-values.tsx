@@ -5,7 +5,7 @@
 import { nanoid } from 'nanoid';
 import { useState } from 'react';
 import { showValue } from '@/core/bench';
-import { cellProblemWords, holdable, holdValue, parameterValue, presetAt } from '@/core/commands';
+import { cellProblemWords, holdable, holdValue, parameterValue, presetAt, stepValues } from '@/core/commands';
 import type { Edit, Parameter, RigIndex } from '@/core/rig';
 import { exactNumber } from '@/core/sheets';
 import { Button } from '../primitives/button';
@@ -90,7 +90,7 @@ function Value({
         onChange={(e) => void onValue(e.target.value === '' ? null : Number(e.target.value))}
       >
         <option value="">not named</option>
-        {Array.from({ length: parameter.highest - parameter.lowest + 1 }, (_, i) => parameter.lowest + i).map((step) => (
+        {stepValues(parameter).map((step) => (
           <option key={step} value={step}>
             {showValue(parameter, step)}
           </option>

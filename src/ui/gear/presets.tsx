@@ -6,7 +6,7 @@ import { nanoid } from 'nanoid';
 import { useState } from 'react';
 import { counted } from '@/core/base';
 import { showValue } from '@/core/bench';
-import { changePreset, forgetPreset, holdable, presetAt } from '@/core/commands';
+import { changePreset, choosersOf, forgetPreset, holdable, presetAt, stepValues } from '@/core/commands';
 import { type Edit, type Parameter, type Preset, type RigIndex, set, type Target } from '@/core/rig';
 import { Button } from '../primitives/button';
 import { Choice } from '../primitives/choice';
@@ -22,12 +22,11 @@ interface Props {
 }
 
 export function Presets({ index, target, edit }: Props) {
-  const choosers = (index.parametersOf.get(target.id) ?? []).filter((p) => p.kind === 'stepped');
-  const first = choosers.find((p) => index.presetsOf.has(p.id)) ?? choosers[0];
+  const choosers = choosersOf(index, target.id);
   const [chosen, choose] = useState<string | null>(null);
   const [open, setOpen] = useState<number | null>(null);
   const [shown, show] = useState(LISTED);
-  const chooser = choosers.find((p) => p.id === chosen) ?? first;
+  const chooser = choosers.find((p) => p.id === chosen) ?? choosers[0];
   if (!chooser) return null;
   return (
     <section aria-label="Presets">
@@ -75,9 +74,11 @@ export function Presets({ index, target, edit }: Props) {
           </tr>
         </thead>
         <tbody>
-          {stepsOf(chooser, shown).map((step) => (
-            <StepRow key={step} index={index} chooser={chooser} step={step} edit={edit} onOpen={() => setOpen(step)} />
-          ))}
+          {stepValues(chooser)
+            .slice(0, shown)
+            .map((step) => (
+              <StepRow key={step} index={index} chooser={chooser} step={step} edit={edit} onOpen={() => setOpen(step)} />
+            ))}
         </tbody>
       </table>
       {chooser.highest - chooser.lowest + 1 > shown && (
@@ -92,9 +93,6 @@ export function Presets({ index, target, edit }: Props) {
 
 /** Steps that are drawn at once. */
 const LISTED = 32;
-
-const stepsOf = ({ lowest, highest }: Parameter, most: number): readonly number[] =>
-  Array.from({ length: Math.min(most, highest - lowest + 1) }, (_, i) => lowest + i);
 
 type Said = 'nothing' | 'stored' | 'empty';
 const saidOf = (row: Preset | null): Said => (row === null ? 'nothing' : row.stored ? 'stored' : 'empty');

@@ -63,8 +63,8 @@ export const restingFields: Readonly<Record<TableName, readonly string[]>> = {
     'evidence',
     'origin',
   ],
-  // Came with a later form of the model than the fingerprints: rows that an acceptance never rested on.
-  presets: [],
+  // Came later: only findings of checks that load presets rest on them.
+  presets: ['id', 'parameterId', 'step', 'stored', 'rest', 'values'],
   wires: ['id', 'from', 'to', 'transport', 'channels', 'types', 'forNotes', 'forRemote', 'passesOn'],
   layers: ['id', 'name', 'letter', 'shape', 'modifierControlId', 'mode', 'tap', 'scope', 'madeIn', 'signal', 'fallsThrough'],
   assignments: ['id', 'controlId', 'bank', 'page', 'layerId', 'gesture', 'actions', 'textShort', 'textLong', 'minimum'],

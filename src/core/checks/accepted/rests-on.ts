@@ -62,7 +62,7 @@ interface Under {
 }
 
 /** The row that a finding is about, the parameters that its subject is meant for, and what listens to them. */
-function rowsUnder(index: RigIndex, { about, subjectId }: Found): readonly Under[] {
+function rowsUnder(index: RigIndex, { check, about, subjectId, parameterId }: Found): readonly Under[] {
   const assignment = index.assignments.get(subjectId);
   const row = about === 'assignments' ? assignment : rowOf(index, about, subjectId);
   const meant = (assignment?.actions ?? []).flatMap((action) => (action.type === 'send' ? action.meant : []));
@@ -72,7 +72,19 @@ function rowsUnder(index: RigIndex, { about, subjectId }: Found): readonly Under
       { table: 'parameters', row: index.parameters.get(id) ?? {} },
       ...(index.landingsOf.get(id) ?? []).map((landing): Under => ({ table: 'landings', row: landing })),
     ]),
+    ...(loadingPresets.has(check) ? presetsOn(index, parameterId) : []),
   ];
+}
+
+/** Checks that load presets: what they tell rests on what presets hold. */
+const loadingPresets: ReadonlySet<Found['check']> = new Set<Found['check']>(['preset-lies', 'preset-leap']);
+
+/** What the presets of the target hold that a parameter belongs to. */
+function presetsOn(index: RigIndex, parameterId: string | null): readonly Under[] {
+  const targetId = index.parameters.get(parameterId ?? '')?.targetId;
+  return index.rig.presets
+    .filter((p) => index.parameters.get(p.parameterId)?.targetId === targetId)
+    .map((row): Under => ({ table: 'presets', row }));
 }
 
 function rowOf(index: RigIndex, table: TableName, id: string): object | undefined {
