@@ -1,7 +1,9 @@
 // The demo rig "Lantern Hour": a small ensemble plays live to silent films. Everything in it is invented, with a handful of
 // honest mistakes for the findings to find.
 import {
+  addArrival,
   addController,
+  addGroup,
   addLayer,
   addParameters,
   addTarget,
@@ -9,7 +11,9 @@ import {
   assign,
   assignmentAt,
   assignRaw,
+  changeArrival,
   changeBehaviour,
+  changeGroup,
   changeMessage,
   changePreset,
   countAnew,
@@ -17,6 +21,7 @@ import {
   giveTable,
   type Place,
   plainProfile,
+  sentOnArrival,
 } from '@/core/commands';
 import { parseParameters } from '@/core/formats';
 import { controllerTemplates } from '@/core/library';
@@ -216,6 +221,7 @@ function finale(b: Builder): void {
   b.do(must(alternate(indexRig(b.rig), row(drones)), 'drones'));
   const other = { type: 'program', channel: channel(8), number: u7(5), bank: null } as const;
   b.do(must(changed(changeMessage(indexRig(b.rig), row(drones), 1, other, b.newId)), 'drones'));
+  lastReel(b);
   chord(b, place, row);
   cluster(b);
   for (const c of b.rig.controllers.filter((c) => c.name === 'Floorboard 8+2'))
@@ -225,6 +231,21 @@ function finale(b: Builder): void {
         after: ['Save as slot 3, and write it on the lid.'],
       }),
     );
+}
+
+/** Tuner and drones release each other without a word; the drones stand off, and the tuner lies under its first program, as the bank is entered. */
+function lastReel(b: Builder): void {
+  const board = b.rig.controllers.find((c) => c.name === 'Floorboard 8+2');
+  if (!board) throw new Error('demo: board lost');
+  const at = { bank: 4, page: null };
+  const [tuner, drones] = ['FS 1', 'FS 2'].map((name) => b.control(board.name, name).id);
+  if (!tuner || !drones) throw new Error('demo: switches lost');
+  b.do(must(addGroup(indexRig(b.rig), board, at, [tuner, drones], b.newId), 'last reel'));
+  for (const g of b.rig.groups) b.do(changeGroup(indexRig(b.rig), g, { name: 'Last reel', sendsOff: false }));
+  b.do(addArrival(indexRig(b.rig), board, at, b.newId));
+  const first = { type: 'program', channel: channel(8), number: u7(0), bank: null } as const;
+  for (const a of b.rig.arrivals)
+    b.do(changeArrival(a, { actions: [sentOnArrival(first)], latches: [{ controlId: drones, on: false }] }));
 }
 
 /** Counted up by one switch and down by another, with one counter that wraps. */

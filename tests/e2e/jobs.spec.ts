@@ -326,3 +326,77 @@ test('a keyboard made to speak the table that another device uses', async ({ pag
   await page.getByRole('link', { name: /^Sheet:/ }).click();
   await expect(page.getByText('nothing, it came with it (in its manual)').first()).toBeVisible();
 });
+
+test('a board that sends only programs, four a bank: presets that switch several things, a section switch, a tuner', async ({
+  page,
+}) => {
+  const id = await ownRig(page);
+  await open(page, id, 'gear');
+  await page.getByRole('complementary').getByRole('button', { name: 'Add a controller' }).click();
+  await page.getByLabel('Find a template').fill('Stepper');
+  await page.getByRole('dialog').getByRole('button', { name: 'Add Stepper 4' }).click();
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  // At most one of the four is on, and stays so.
+  const groups = page.getByRole('region', { name: 'Switches that release each other' });
+  await groups.getByRole('button', { name: 'Group' }).click();
+  await groups.getByLabel('SW 3').check();
+  await groups.getByLabel('SW 4').check();
+  await groups.getByLabel('Bank').selectOption({ label: 'Bank 1' });
+  await groups.getByLabel('Pressed again').selectOption('stays-on');
+  // It begins with the first sound, wherever it was.
+  const arrivals = page.getByRole('region', { name: 'On arriving at a bank or page' });
+  await arrivals.getByRole('button', { name: 'Arrival' }).click();
+  await arrivals.getByRole('button', { name: 'Send a message' }).click();
+  await arrivals.getByLabel('Kind of message 1 of Arrival 1').selectOption('program');
+  await fill(page, 'Number 1 of Arrival 1', '0');
+  await arrivals.getByLabel('after switching on too, where it starts there').check();
+  await arrivals.getByLabel('Set a switch in Arrival 1').selectOption({ label: 'SW 1' });
+  await page.getByRole('button', { name: 'Add a target' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByRole('textbox', { name: 'Name', exact: true }).fill('Lamp amp');
+  await dialog
+    .getByLabel(/^Parameters, one per line/)
+    .fill(
+      'name,kind,steps,start\nSound,stepped,Glow|Spark|Blaze|Ash,Glow\nDrive,toggle,,off\nEcho,toggle,,off\nSection,stepped,Verse|Chorus,Verse\nTuner,toggle,,off',
+    );
+  await dialog.getByRole('button', { name: 'Add it with 5 parameters' }).click();
+  await page.getByRole('button', { name: 'What Blaze keeps' }).click();
+  await page.getByLabel('Drive in Blaze').selectOption({ label: 'On' });
+  await page.getByLabel('Echo in Blaze').selectOption({ label: 'On' });
+  await page.getByLabel('Section in Blaze').selectOption({ label: 'Chorus' });
+  await page.getByRole('button', { name: 'Done' }).click();
+  await page.getByRole('link', { name: /^Map:/ }).click();
+  await page.getByRole('tab', { name: 'Stepper 4' }).click();
+  const put = async (control: string, name: string, value: string | null, number: string): Promise<void> => {
+    await page.getByRole('button', { name: new RegExp(`^${control}:`) }).click();
+    await page.getByRole('button', { name: 'Assign a parameter', exact: true }).click();
+    await pick(page, name);
+    await fill(page, 'Number', number);
+    if (value === null) await page.getByLabel('How Lamp amp hears it').selectOption('toggle');
+    else {
+      await page.getByLabel('How Lamp amp hears it').selectOption('set');
+      await page.getByLabel(`Value of ${name}`).selectOption({ label: value });
+    }
+  };
+  await page.getByRole('button', { name: /^Bank 1, Base:/ }).click();
+  for (const [i, sound] of ['Glow', 'Spark', 'Blaze', 'Ash'].entries()) await put(`SW ${i + 1}`, 'Sound', sound, String(i));
+  await page.getByRole('button', { name: /^Bank 2, Base:/ }).click();
+  await put('SW 1', 'Section', 'Verse', '4');
+  await put('SW 2', 'Section', 'Chorus', '5');
+  await put('SW 4', 'Tuner', null, '7');
+  await saved(page);
+  const told = jobOf(await exportOf(page, id), ['SW 1', 'SW 2', 'SW 3', 'SW 4'], (rig) => {
+    const board = rig.controllers.find((c) => c.name === 'Stepper 4')?.id ?? '';
+    const sw = (n: number): string => rig.controls.find((c) => c.controllerId === board && c.name === `SW ${n}`)?.id ?? '';
+    return [
+      ...tap(sw(3), 1000),
+      goTo(2000, 2, board),
+      ...tap(sw(1), 3000),
+      ...tap(sw(4), 4000),
+      ...tap(sw(4), 5000),
+      goTo(6000, 1, board),
+      ...tap(sw(2), 7000),
+    ];
+  });
+  expect(told).toEqual(keptJob('programs-board', told));
+});

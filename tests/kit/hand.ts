@@ -42,7 +42,7 @@ const short: Readonly<Record<string, string>> = { cc: 'CC', note: 'N', program: 
 export function played(rig: Rig, events: readonly ChainEvent[], options: Partial<RunOptions> = {}): Told {
   const { chain } = wholeChain(indexRig(rig), new Set());
   const sorted = [...events].sort((a, b) => a.atMs - b.atMs);
-  const { state, trace } = run(chain, startChain(chain, { bank: 1, page: 1 }), sorted, {
+  const { state, trace } = run(chain, startChain(chain, 'switched-on'), sorted, {
     timing: null,
     full: false,
     until: Number.MAX_VALUE,

@@ -12,6 +12,8 @@ export interface JobTold {
   readonly counters: readonly unknown[];
   readonly landings: readonly unknown[];
   readonly presets?: readonly unknown[];
+  readonly groups?: readonly unknown[];
+  readonly arrivals?: readonly unknown[];
   readonly sent: readonly string[];
   readonly values: readonly string[];
 }
@@ -95,11 +97,50 @@ export function jobOf(exported: string, names: readonly string[], events: (rig: 
             })),
         }
       : {}),
+    ...placesOf(rig, names, control, act),
     sent,
     values: values.map((v) => {
       const [t = '', id = '', ...rest] = v.split(' ');
       return [t, parameter.get(id) ?? id, ...rest].join(' ');
     }),
+  };
+}
+
+/** Groups of the controls, and what their controllers do on arriving; nothing where there is none. */
+function placesOf(
+  rig: Rig,
+  names: readonly string[],
+  control: ReadonlyMap<string, string>,
+  act: (action: Action) => unknown,
+): Pick<JobTold, 'groups' | 'arrivals'> {
+  const named = (id: string): boolean => names.includes(control.get(id) ?? '');
+  const units = new Set(rig.controls.filter((c) => named(c.id)).map((c) => c.controllerId));
+  const groups = rig.groups.filter((g) => g.controlIds.some(named));
+  const arrivals = rig.arrivals.filter((a) => units.has(a.controllerId));
+  return {
+    ...(groups.length === 0
+      ? {}
+      : {
+          groups: groups.map(({ name, bank, page, controlIds, pressedAgain, sendsOff }) => ({
+            name,
+            bank,
+            page,
+            switches: controlIds.map((id) => control.get(id)),
+            pressedAgain,
+            sendsOff,
+          })),
+        }),
+    ...(arrivals.length === 0
+      ? {}
+      : {
+          arrivals: arrivals.map(({ bank, page, actions, latches, atStart }) => ({
+            bank,
+            page,
+            actions: actions.map(act),
+            latches: latches.map((l) => [control.get(l.controlId), l.on]),
+            atStart,
+          })),
+        }),
   };
 }
 

@@ -3,19 +3,20 @@
 import fc from 'fast-check';
 import { plainParameter } from '@/core/library';
 import { channel, type Message, u7, u14, valueMax } from '@/core/midi';
-import type {
-  Action,
-  Assignment,
-  Behaviour,
-  Control,
-  Counter,
-  Gesture,
-  Landing,
-  Layer,
-  Parameter,
-  Preset,
-  Rig,
-  Wire,
+import {
+  type Action,
+  type Assignment,
+  type Behaviour,
+  type Control,
+  type Counter,
+  type Gesture,
+  gestureTypeSchema,
+  type Landing,
+  type Layer,
+  type Parameter,
+  type Preset,
+  type Rig,
+  type Wire,
 } from '@/core/rig';
 import { assignment, landing, smallRig } from './small-rig';
 
@@ -161,7 +162,22 @@ const someFunction = fc.constantFrom(...ids).chain((on) => {
   const moves = kind === 'knob' || kind === 'encoder';
   const types: readonly Gesture['type'][] = moves
     ? ['move']
-    : ['press', 'press', 'press', 'release', 'hold', 'double-tap', 'repeat', 'chord', 'chord'];
+    : [
+        'press',
+        'press',
+        'press',
+        'release',
+        'hold',
+        'double-tap',
+        'repeat',
+        'chord',
+        'chord',
+        'hold-release',
+        'tap-hold',
+        'any-release',
+        'latch-on',
+        'latch-off',
+      ];
   return fc.record({
     on: fc.constant(on),
     type: fc.constantFrom(...types),
@@ -243,6 +259,31 @@ const somePreset = fc.record({
   holds: fc.uniqueArray(fc.tuple(fc.constantFrom(0, 1, 3), part), { selector: ([p]) => p, maxLength: 3 }),
 });
 
+const someGroup = fc.record({
+  unit: fc.constantFrom(...boards),
+  name,
+  bank: fc.constantFrom(null, null, 1, 2),
+  page: fc.constantFrom(null, null, 1, 2),
+  on: fc.uniqueArray(fc.constantFrom('fs1', 'fs2', 'pad', 'mod2'), { maxLength: 4 }),
+  pressedAgain: fc.constantFrom('turns-off' as const, 'stays-on' as const),
+  sendsOff: fc.boolean(),
+});
+
+const someArrival = fc.record({
+  unit: fc.constantFrom(...boards),
+  bank: fc.constantFrom(null, null, 1, 2),
+  page: fc.constantFrom(null, null, 1, 2),
+  actions: fc.array(action(false, false).filter(isFixed), { maxLength: 3 }),
+  latches: fc.uniqueArray(fc.tuple(fc.constantFrom('fs1', 'fs2', 'pad'), fc.boolean()), { selector: ([on]) => on, maxLength: 2 }),
+  atStart: fc.boolean(),
+});
+
+/** Whether an action can be done where nobody presses anything. */
+function isFixed(action: Action): boolean {
+  if (action.turn !== undefined || action.type === 'go') return false;
+  return action.type !== 'send' || action.behaviour.type === 'fixed';
+}
+
 const someSteps = fc.array(fc.constantFrom('Factory reset.', '=1+1', 'touch messages: "off"'), { maxLength: 2 });
 
 /** What such a rig is made of. */
@@ -261,6 +302,9 @@ export const someRichRig = fc.record({
     { weight: 2, arbitrary: fc.uniqueArray(somePreset, { selector: (p) => p.step, maxLength: 0 }) },
     { weight: 1, arbitrary: fc.uniqueArray(somePreset, { selector: (p) => p.step, minLength: 1, maxLength: 3 }) },
   ),
+  groups: fc.oneof(fc.array(someGroup, { maxLength: 0 }), fc.array(someGroup, { maxLength: 3 })),
+  arrivals: fc.oneof(fc.array(someArrival, { maxLength: 0 }), fc.array(someArrival, { maxLength: 3 })),
+  startsAt: fc.constantFrom(null, null, { type: 'last' as const }, { type: 'stated' as const, bank: 2, page: 1 }),
   atEnd: fc.constantFrom('wrap' as const, 'stop' as const),
   hub: fc.boolean(),
   apart: fc.boolean(),
@@ -343,9 +387,11 @@ export function richRig(given: SomeRichRig): Rig {
       lightBy: f.lightBy,
     };
   });
-  const sent = [...assignments.flatMap((a) => a.actions), ...layers.flatMap((l) => l.tap)].flatMap((x) =>
-    x.type === 'send' ? [x.message] : [],
-  );
+  const sent = [
+    ...assignments.flatMap((a) => a.actions),
+    ...layers.flatMap((l) => l.tap),
+    ...given.arrivals.flatMap((a) => a.actions),
+  ].flatMap((x) => (x.type === 'send' ? [x.message] : []));
   const landings = given.landings.flatMap((l, i): readonly Landing[] => {
     const p = parameters[l.parameter];
     const address = l.address ?? sent[l.of % Math.max(1, sent.length)];
@@ -394,6 +440,8 @@ export function richRig(given: SomeRichRig): Rig {
         banks: BANKS,
         pages: PAGES,
         shows: given.styles[i] ?? board.firmware.shows,
+        gestures: [...gestureTypeSchema.options],
+        ...(given.startsAt ? { startsAt: given.startsAt } : {}),
         press: given.waits ? 'waits' : 'always-fires',
       },
     })),
@@ -464,6 +512,26 @@ export function richRig(given: SomeRichRig): Rig {
       : [lead('w1', 'board', 'hall', { channels }), lead('w2', 'other', 'hall')],
     layers,
     assignments,
+    groups: given.groups.map(({ unit, on, ...g }, i) => ({
+      ...g,
+      id: `group${i}`,
+      order: i,
+      controllerId: unit,
+      name: clean(g.name),
+      controlIds: on.map((id) => `${unit}-${id}`),
+      entered: null,
+      note: '',
+    })),
+    arrivals: given.arrivals.map(({ unit, latches, ...a }, i) => ({
+      ...a,
+      id: `arrival${i}`,
+      order: i,
+      controllerId: unit,
+      actions: counted(a.actions, unit),
+      latches: latches.map(([id, isOn]) => ({ controlId: `${unit}-${id}`, on: isOn })),
+      entered: null,
+      note: '',
+    })),
     landings,
   };
 }

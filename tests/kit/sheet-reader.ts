@@ -3,6 +3,7 @@
 import type { Message } from '@/core/midi';
 import type {
   Action,
+  Arrival,
   Assignment,
   Behaviour,
   Controller,
@@ -12,6 +13,7 @@ import type {
   Parameter,
   Preset,
   Rig,
+  SwitchGroup,
   Target,
 } from '@/core/rig';
 
@@ -316,8 +318,50 @@ export function rebuilt(gear: Rig, lines: readonly ReadLine[]): Rig {
     return found.id;
   };
 
+  const groups: SwitchGroup[] = [];
+  const arrivals: Arrival[] = [];
+  const placeOf = (line: ReadLine, controller: Controller) => ({
+    bank: bankOf(line.say('bank'), controller),
+    page: line.say('page') === '' ? null : num(line.say('page').slice(5)),
+  });
   for (const line of lines.filter((l) => l.side === 'controller' && l.say('opens') === '' && !isSetUp(l))) {
     const controller = controllerOf(line);
+    if (line.say('type') === 'Release each other') {
+      groups.push({
+        id: `group ${groups.length}`,
+        order: groups.length,
+        controllerId: controller.id,
+        name: line.say('group'),
+        ...placeOf(line, controller),
+        controlIds: listed(line.say('switches')).map((name) => called(controlsOf(controller), name).id),
+        pressedAgain: line.say('pressed again') === 'goes off' ? 'turns-off' : 'stays-on',
+        sendsOff: line.say('when released') === 'sends that it is off',
+        entered: null,
+        note: '',
+      });
+      continue;
+    }
+    if (line.say('type') === 'On arriving') {
+      arrivals.push({
+        id: `arrival ${arrivals.length}`,
+        order: arrivals.length,
+        controllerId: controller.id,
+        ...placeOf(line, controller),
+        actions: [],
+        latches: listed(line.say('sets latches')).map((text) => {
+          const [name = '', on = ''] = matched(/^(.*) (on|off)$/, text);
+          return { controlId: called(controlsOf(controller), name).id, on: on === 'on' };
+        }),
+        atStart: line.say('after switching on') !== '',
+        entered: null,
+        note: '',
+      });
+      continue;
+    }
+    if (line.say('gesture') === 'arriving') {
+      arrivals.at(-1)?.actions.push(action(line, controller));
+      continue;
+    }
     const part = line.say('part');
     if (part !== '' && !part.startsWith('1 of ')) {
       assignments.at(-1)?.actions.push(action(line, controller));
@@ -328,8 +372,7 @@ export function rebuilt(gear: Rig, lines: readonly ReadLine[]): Rig {
       id: `function ${assignments.length}`,
       order: order(),
       controlId: called(controlsOf(controller), line.say('control')).id,
-      bank: bankOf(line.say('bank'), controller),
-      page: line.say('page') === '' ? null : num(line.say('page').slice(5)),
+      ...placeOf(line, controller),
       layerId: inLayer(line.say('layer')),
       gesture:
         line.say('together with') === ''
@@ -443,6 +486,8 @@ export function rebuilt(gear: Rig, lines: readonly ReadLine[]): Rig {
     layers,
     counters: [...counters.values()],
     assignments,
+    groups,
+    arrivals,
     landings: [...landings, ...gear.landings.filter((l) => l.given !== null)],
     presets,
   };

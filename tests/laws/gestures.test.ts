@@ -6,8 +6,29 @@ import type { Firmware } from '@/core/rig';
 import { down, played, up } from '../kit/hand';
 import { assignment, cc, type Function_, momentary, smallRig, withFunctions } from '../kit/small-rig';
 
-type Own = 'press' | 'release' | 'hold' | 'double-tap' | 'repeat';
-const gestures: readonly Own[] = ['press', 'release', 'hold', 'double-tap', 'repeat'];
+type Own =
+  | 'press'
+  | 'release'
+  | 'hold'
+  | 'double-tap'
+  | 'repeat'
+  | 'hold-release'
+  | 'tap-hold'
+  | 'any-release'
+  | 'latch-on'
+  | 'latch-off';
+const gestures: readonly Own[] = [
+  'press',
+  'release',
+  'hold',
+  'double-tap',
+  'repeat',
+  'hold-release',
+  'tap-hold',
+  'any-release',
+  'latch-on',
+  'latch-off',
+];
 const number = (gesture: Own): number => gestures.indexOf(gesture) + 1;
 
 interface Case {
@@ -27,6 +48,8 @@ interface Stretch {
   readonly held: boolean;
 }
 
+const hasSecond = (has: readonly Own[]): boolean => has.includes('double-tap') || has.includes('tap-hold');
+
 function stretchesOf({ has, presses }: Case): readonly Stretch[] {
   const all: Stretch[] = [];
   let t = 0;
@@ -34,8 +57,15 @@ function stretchesOf({ has, presses }: Case): readonly Stretch[] {
     const from = t + before;
     t = from + held;
     const last = all.at(-1);
-    const second = has.includes('double-tap') && last !== undefined && !last.second && from <= last.from + TIMES.doubleTapMs;
-    all.push({ from, to: t, second, held: has.includes('hold') && held > TIMES.holdMs });
+    const second = hasSecond(has) && last !== undefined && !last.second && from <= last.from + TIMES.doubleTapMs;
+    all.push({
+      from,
+      to: t,
+      second,
+      held:
+        held > TIMES.holdMs &&
+        (['hold', 'hold-release'].some((g) => has.includes(g as Own)) || (second && has.includes('tap-hold'))),
+    });
   }
   return all;
 }
@@ -51,38 +81,48 @@ function expected(one: Case): readonly string[] {
     at(t, gesture, 127);
     at(t, gesture, 0);
   };
+  /** When the plain press of each goes out and when it is let go; none for one that became something else. */
+  const pressed: { readonly t: number; readonly up: number }[] = [];
   const all = stretchesOf(one);
   for (const [i, { from, to, second, held }] of all.entries()) {
     const next = all[i + 1];
     const taken = next?.second === true;
+    // On firmware that waits, a second tap that may be held and is not gives both presses back, where nothing stands on two taps.
+    const givesBack = has.includes('tap-hold') && !has.includes('double-tap');
+    const tapHeld = second && held && has.includes('tap-hold');
     const windowEnd = from + TIMES.doubleTapMs;
     // The moment at which the first press of a possible double tap is known to be alone.
     const alone = Math.min(windowEnd, next && !taken ? next.from : windowEnd);
-    const mayDouble = has.includes('double-tap') && !second;
-    if (!waits) {
-      at(from, 'press', 127);
-      at(to, 'press', 0);
-    } else if (!second && has.includes('hold')) {
+    const returned = waits && taken && givesBack && !next.held ? next.to : null;
+    const mayDouble = hasSecond(has) && !second;
+    const longer = has.includes('hold') || has.includes('hold-release');
+    const press = (t: number, up: number): void => void pressed.push({ t, up });
+    if (!waits) press(from, to);
+    else if (second && givesBack) {
+      if (!held) press(to, to);
+    } else if (!second && longer) {
       if (!held) {
-        if (!mayDouble || to >= windowEnd) both(to, 'press');
-        else if (!taken) both(alone, 'press');
+        if (!mayDouble || to >= windowEnd) press(to, to);
+        else if (!taken) press(alone, alone);
+        else if (returned !== null) press(returned, returned);
       }
     } else if (!second && mayDouble) {
-      if (to > windowEnd) {
-        at(windowEnd, 'press', 127);
-        at(to, 'press', 0);
-      } else if (!taken) both(alone, 'press');
-    } else if (!second) {
-      at(from, 'press', 127);
-      at(to, 'press', 0);
-    }
-    if (second) {
-      at(from, 'double-tap', 127);
-      at(to, 'double-tap', 0);
+      if (to > windowEnd) press(windowEnd, to);
+      else if (!taken) press(alone, alone);
+      else if (returned !== null) press(returned, returned);
+    } else if (!second) press(from, to);
+    if (second && has.includes('double-tap')) {
+      // A second tap that may be held says what it is when it is let go, on firmware that waits.
+      const late = waits && has.includes('tap-hold');
+      if (!late) {
+        at(from, 'double-tap', 127);
+        at(to, 'double-tap', 0);
+      } else if (!held) both(to, 'double-tap');
     }
     if (held) {
-      at(from + TIMES.holdMs, 'hold', 127);
-      at(to, 'hold', 0);
+      at(from + TIMES.holdMs, tapHeld ? 'tap-hold' : 'hold', 127);
+      at(to, tapHeld ? 'tap-hold' : 'hold', 0);
+      if (!tapHeld) both(to, 'hold-release');
     }
     at(from, 'repeat', 127);
     for (let t = from + TIMES.holdMs; t < to; t += TIMES.repeatMs) {
@@ -90,12 +130,23 @@ function expected(one: Case): readonly string[] {
       at(t, 'repeat', 127);
     }
     at(to, 'repeat', 0);
+    both(to, 'any-release');
+    const twice = second && (has.includes('double-tap') || tapHeld);
     const swallowed =
-      (held && firmware.releaseAfterHold === 'suppressed') || (second && firmware.releaseAfterDoubleTap === 'suppressed');
+      (held && firmware.releaseAfterHold === 'suppressed') || (twice && firmware.releaseAfterDoubleTap === 'suppressed');
     if (swallowed) continue;
     const open = waits && mayDouble && !held && to < windowEnd;
     if (!open) both(to, 'release');
     else if (!taken) both(alone, 'release');
+    else if (returned !== null) both(returned, 'release');
+  }
+  let on = false;
+  for (const { t, up } of pressed) {
+    at(t, 'press', 127);
+    at(up, 'press', 0);
+    if (!has.includes('latch-on') && !has.includes('latch-off')) continue;
+    on = !on;
+    both(t, on ? 'latch-on' : 'latch-off');
   }
   return sent.sort();
 }

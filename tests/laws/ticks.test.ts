@@ -31,6 +31,8 @@ function ticked(rig: Rig): Rig {
   return {
     ...rig,
     presets: rig.presets.map(tick),
+    groups: rig.groups.map(tick),
+    arrivals: rig.arrivals.map(tick),
     layers: rig.layers.map(tick),
     assignments: rig.assignments.map(tick),
     landings: rig.landings.map(tick),
@@ -85,6 +87,20 @@ const someChange = fc.oneof(
     on: fc.constant('presets' as const),
     at: fc.nat(3),
     field: fc.constantFrom('step', 'stored', 'rest', 'values', 'note'),
+    to: fc.nat(2),
+    message: someMessage,
+  }),
+  fc.record({
+    on: fc.constant('groups' as const),
+    at: fc.nat(3),
+    field: fc.constantFrom('bank', 'page', 'name', 'controlIds', 'pressedAgain', 'sendsOff', 'note'),
+    to: fc.nat(2),
+    message: someMessage,
+  }),
+  fc.record({
+    on: fc.constant('arrivals' as const),
+    at: fc.nat(3),
+    field: fc.constantFrom('bank', 'page', 'actions', 'latches', 'atStart', 'note'),
     to: fc.nat(2),
     message: someMessage,
   }),
@@ -160,6 +176,24 @@ function editOf(rig: Rig, { on, at, field, to, message }: SomeChange): Edit | nu
     if (field === 'values') return set('presets', row, 'values', to === 0 ? [] : [{ parameterId: 'p3', value: to - 1 }]);
     return set('presets', row, 'note', words);
   }
+  if (on === 'groups') {
+    const row = rig.groups[at % Math.max(1, rig.groups.length)];
+    if (!row) return null;
+    if (field === 'bank' || field === 'page') return set('groups', row, field, to === 0 ? null : to);
+    if (field === 'controlIds') return set('groups', row, field, ['board-fs1', 'board-fs2'].slice(0, to));
+    if (field === 'pressedAgain') return set('groups', row, field, to === 0 ? 'turns-off' : 'stays-on');
+    if (field === 'sendsOff') return set('groups', row, field, to === 0);
+    return set('groups', row, field === 'name' ? 'name' : 'note', ['A', 'B', 'C'][to] ?? 'A');
+  }
+  if (on === 'arrivals') {
+    const row = rig.arrivals[at % Math.max(1, rig.arrivals.length)];
+    if (!row) return null;
+    if (field === 'bank' || field === 'page') return set('arrivals', row, field, to === 0 ? null : to);
+    if (field === 'actions') return set('arrivals', row, field, row.actions.slice(to));
+    if (field === 'latches') return set('arrivals', row, field, to === 0 ? [] : [{ controlId: 'board-fs1', on: to === 1 }]);
+    if (field === 'atStart') return set('arrivals', row, field, to === 0);
+    return set('arrivals', row, 'note', words);
+  }
   if (on === 'controls') {
     const row = rig.controls[at % rig.controls.length];
     return row ? set('controls', row, 'name', ['A', 'B', 'C'][to] ?? 'A') : null;
@@ -202,6 +236,8 @@ function told(rig: Rig, row: Tickable): readonly unknown[] {
       row.colourOff,
       row.lightBy,
     ];
+  if ('controlIds' in row) return [row.bank, row.page, row.name, row.controlIds, row.pressedAgain, row.sendsOff];
+  if ('latches' in row) return [row.bank, row.page, actions(row.actions), row.latches, row.atStart];
   if ('parameterId' in row)
     return [
       row.parameterId,
@@ -249,7 +285,7 @@ describe('a tick', () => {
           now = next.value;
         }
         const index = indexRig(now);
-        for (const table of ['assignments', 'landings', 'layers', 'presets'] as const)
+        for (const table of ['assignments', 'landings', 'layers', 'presets', 'groups', 'arrivals'] as const)
           for (const row of now[table]) {
             const was = rig[table].find((r) => r.id === row.id);
             const stood = was !== undefined && same(told(rig, was), told(now, row));
@@ -278,9 +314,14 @@ describe('a tick', () => {
           now.assignments.every((a) => stands(index, a)) &&
           now.landings.every((l) => stands(index, l)) &&
           now.layers.every((l) => stands(index, l)) &&
-          now.presets.every((p) => stands(index, p))
+          [...now.presets, ...now.groups, ...now.arrivals].every((p) => stands(index, p))
         )
           expect([...lines].filter((spot) => !now.landings.some((l) => spot.includes(l.parameterId)))).toEqual([]);
+        for (const g of [...now.groups, ...now.arrivals])
+          if (!stands(index, g))
+            expect([...lines].some((s) => s.startsWith(JSON.stringify([g.controllerId, g.bank, g.page]).slice(0, -1)))).toBe(
+              true,
+            );
         for (const p of now.presets)
           if (!stands(index, p))
             expect([...lines].some((s) => s.startsWith(JSON.stringify([p.parameterId, p.step]).slice(0, -1)))).toBe(true);
@@ -294,7 +335,14 @@ describe('a tick', () => {
         );
         if (!back.ok) throw new Error(JSON.stringify(back.error));
         const home = indexRig(back.value);
-        for (const row of [...back.value.assignments, ...back.value.landings, ...back.value.layers, ...back.value.presets])
+        for (const row of [
+          ...back.value.assignments,
+          ...back.value.landings,
+          ...back.value.layers,
+          ...back.value.presets,
+          ...back.value.groups,
+          ...back.value.arrivals,
+        ])
           expect(stands(home, row)).toBe(true);
       }),
       settings,

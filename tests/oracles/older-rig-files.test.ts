@@ -37,6 +37,10 @@ function asOf(version: number, rig: Rig): Record<string, unknown> {
   let file: Record<string, unknown> = { ...JSON.parse(writeRig(rig)), formatVersion: version };
   for (const { with: since, table, fields } of came)
     if (since > version) file = { ...file, [table]: without(file[table] as Rows, fields) };
+  if (version < 15) {
+    const { groups: _groups, arrivals: _arrivals, ...rest } = file;
+    file = rest;
+  }
   if (version < 13) {
     const { presets: _since13, ...rest } = file;
     file = rest;
@@ -76,6 +80,7 @@ describe('a rig file', () => {
     [11, 'nothing is to be done before or after'],
     [12, 'no preset holds anything'],
     [13, 'every landing is entered by hand'],
+    [14, 'no switch releases another, and arriving does nothing'],
   ])('of version %i: %s, and every tick stands', (version) => {
     const was = JSON.parse(file(version));
     expect(was.formatVersion).toBe(version);
@@ -83,7 +88,8 @@ describe('a rig file', () => {
     expect(asOf(version, rig)).toEqual(was);
     const index = indexRig(rig);
     expect(rig.presets.length > 0).toBe(version >= 13);
-    expect(rig.landings.some((l) => l.given !== null)).toBe(false);
+    expect(rig.landings.some((l) => l.given !== null)).toBe(version >= 14);
+    expect([rig.groups, rig.arrivals]).toEqual([[], []]);
     for (const row of [...rig.assignments, ...rig.landings, ...rig.layers])
       expect([row.id, stands(index, row)]).toEqual([row.id, row.entered !== null]);
     if (version < 9) expect(rig.assignments.some((a) => alternates(a.actions))).toBe(false);

@@ -19,7 +19,24 @@ const folder = mkdtempSync(join(tmpdir(), 'keen-dial-migrations-'));
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
 /** Written by the commits that brought each step, with a control character in names, notes, labels, the library and a trial. */
-const versions = ['001', '002', '003', '004', '005', '005-who', '006', '007', '008', '009', '010', '011', '012', '013', '014'];
+const versions = [
+  '001',
+  '002',
+  '003',
+  '004',
+  '005',
+  '005-who',
+  '006',
+  '007',
+  '008',
+  '009',
+  '010',
+  '011',
+  '012',
+  '013',
+  '014',
+  '015',
+];
 const copyOf = (version: string): string => {
   const file = join(folder, `${version}-${Math.random()}.sqlite`);
   copyFileSync(resolve(import.meta.dirname, `../fixtures/databases/${version}.sqlite`), file);

@@ -1,8 +1,8 @@
 // The whole chain, compiled: controllers, wires and targets of a rig, or the part of it that one question is about.
-import { type ControllerProgram, type ControllerState, compileController, startController } from '../controller';
+import { type ControllerProgram, type ControllerState, compileController, startController, switchOn } from '../controller';
 import { heardKeys, noSysex, type PackedMessage, type SysexTable, withSysex } from '../midi';
 import { compileTargets, startTargets, type TargetProgram, type TargetState, type Tempo, usualTempo } from '../receiver';
-import { type Controller, messagesOf, type RigIndex } from '../rig';
+import { type Controller, messagesOf, outsideActions, type RigIndex } from '../rig';
 import { arrivalPort, compileNetwork, type Hop, type Network, silentWire, type WireState } from '../wires';
 
 export interface Chain {
@@ -49,9 +49,9 @@ export function sysexOf(index: RigIndex, more: readonly (readonly number[])[] = 
   for (const bytes of [...index.sysexSent, ...index.sysexHeard]) table = withSysex(table, bytes).table;
   for (const layer of index.rig.layers) {
     if (layer.signal?.type === 'sysex') table = withSysex(table, layer.signal.bytes).table;
-    for (const a of layer.tap)
-      if (a.type === 'send' && a.message.type === 'sysex') table = withSysex(table, a.message.bytes).table;
   }
+  for (const { action } of outsideActions(index))
+    if (action.type === 'send' && action.message.type === 'sysex') table = withSysex(table, action.message.bytes).table;
   for (const bytes of more) table = withSysex(table, bytes).table;
   return table;
 }
@@ -137,15 +137,18 @@ function sentKeys(index: RigIndex, programs: readonly ControllerProgram[]): read
   return [...keys];
 }
 
-/** Everything as it is before the first gesture: banks, start values, silent wires. */
+/** Everything as it is before the first gesture: controllers at one place or as they are switched on, start values, silent wires. */
 export function startChain(
   chain: Chain,
-  place: { readonly bank: number; readonly page: number },
+  place: { readonly bank: number; readonly page: number } | 'switched-on',
   values: readonly number[] = chain.targets.start,
 ): ChainState {
+  const begun = chain.controllers.map((p) =>
+    place === 'switched-on' ? switchOn(p) : { state: startController(p, place.bank, place.page), wakeAt: null },
+  );
   return {
-    controllers: chain.controllers.map((p) => startController(p, place.bank, place.page)),
-    wakes: chain.controllers.map(() => null),
+    controllers: begun.map((b) => b.state),
+    wakes: begun.map((b) => b.wakeAt),
     wires: chain.network.wires.map(() => silentWire),
     targets: startTargets(chain.targets, values),
     flying: [],

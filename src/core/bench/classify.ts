@@ -61,8 +61,14 @@ export type Behaved =
 export function classify(trace: Trace, slot: number, parameter: Parameter, start: number, gesture: GestureType): Behaved | null {
   if (isLost(trace, slot)) return { type: 'not-known' };
   if (gesture === 'move') return classifySweep(trace, slot, parameter, start);
-  return classifySwitch(cyclesOf(trace, slot, start, gesture === 'double-tap' ? 2 : 1), parameter, start);
+  const did = classifySwitch(cyclesOf(trace, slot, start, pressesIn(gesture)), parameter, start);
+  // A latch turns on with every second press: what does one thing at each is not judged by the presses between.
+  const latching = gesture === 'latch-on' || gesture === 'latch-off';
+  return latching && did?.type === 'every-second-press' ? classifySwitch(cyclesOf(trace, slot, start, 2), parameter, start) : did;
 }
+
+/** How often the finger goes down for one gesture. */
+export const pressesIn = (gesture: GestureType): number => (gesture === 'double-tap' || gesture === 'tap-hold' ? 2 : 1);
 
 /** Whether nobody knows at the end where a parameter stands. */
 function isLost(trace: Trace, slot: number): boolean {

@@ -1,6 +1,7 @@
 // The little drawing of an outcome: what the finger did, what was sent, what the parameters did, ready to be drawn.
 import { kindOf, type PackedMessage, packedNumber, packedType, packedValue } from '../midi';
 import type { GestureType, Parameter } from '../rig';
+import { pressesIn } from './classify';
 import type { Played } from './outcome';
 import { FINGER_AT, FINGER_DOWN, FINGER_UP, SENT, VALUE } from './trace';
 
@@ -28,7 +29,7 @@ export function drawingOf(played: Played): Drawing {
   return played.trace.kind.includes(FINGER_AT) ? sweepOf(played) : pressesOf(played);
 }
 
-const gestureNames: Readonly<Record<GestureType, string>> = {
+const gestureCounts: Readonly<Record<GestureType, string>> = {
   move: 'sweeps',
   press: 'presses',
   release: 'presses',
@@ -36,6 +37,11 @@ const gestureNames: Readonly<Record<GestureType, string>> = {
   'double-tap': 'double taps',
   repeat: 'long presses',
   chord: 'chords',
+  'hold-release': 'holds',
+  'tap-hold': 'taps, each with a hold',
+  'any-release': 'presses',
+  'latch-on': 'presses',
+  'latch-off': 'presses',
 };
 
 function pressesOf({ trace, chain, slot, gesture }: Played): Drawing {
@@ -54,12 +60,12 @@ function pressesOf({ trace, chain, slot, gesture }: Played): Drawing {
     else if (kind === SENT) sent.push({ at: t, label: labelOf(a), own: trace.b[i] === slot && trace.c[i] === 0 });
     else if (kind === VALUE) values[a]?.points.push([t, trace.b[i] ?? 0]);
   });
-  const downs = gesture === 'double-tap' ? 2 : 1;
+  const downs = pressesIn(gesture);
   return {
     type: 'presses',
     lengthMs: (trace.t[trace.t.length - 1] ?? 0) + 600,
     gestures: Math.round(finger.length / downs),
-    gesture: gestureNames[gesture],
+    gesture: gestureCounts[gesture],
     downs,
     finger,
     sent,

@@ -36,6 +36,7 @@ export {
   leftOn,
   lightsOf,
   pressLostAfter,
+  releasedLight,
   sentByOne,
   valuesOf,
 } from './trials';

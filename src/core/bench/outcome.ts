@@ -9,6 +9,7 @@ import {
   type Controller,
   countingOf,
   type Gesture,
+  groupOver,
   hostLayerAt,
   type Layer,
   messagesOf,
@@ -16,6 +17,7 @@ import {
   opening,
   type RigIndex,
   reaches,
+  releaserOf,
   type ScriptEvent,
   standInOf,
 } from '../rig';
@@ -24,7 +26,7 @@ import { type Chain, compileChain, startChain, sysexOf } from './chain';
 import { type Behaved, classify, stays } from './classify';
 import { plainSweep } from './plain-sweep';
 import { run } from './run';
-import { FINE_POSITIONS, inLayer, POSITIONS, standardScript } from './script';
+import { FINE_POSITIONS, inLayer, inTurn, POSITIONS, standardScript } from './script';
 import { FINGER_DOWN, SENT, type Trace } from './trace';
 
 export type Unreachable =
@@ -157,6 +159,8 @@ export function setUp(
   if (gesture.type === 'chord') here.push(gesture.with);
   if (home?.id === controller.id) here.push(...modifiers.map((m) => m.id).filter((id) => !here.includes(id)));
   if (beside !== null && !here.includes(beside)) here.push(beside);
+  const other = beside === null ? releaserOf(groupOver(index, assignment, control), control.id) : null;
+  if (other !== null && !here.includes(other)) here.push(other);
   const away = home && home.id !== controller.id ? [{ controller: home, controlIds: modifiers.map((m) => m.id) }] : [];
   const { chain, unsupported } = compileChain(index, {
     controllers: [{ controller, controlIds: here }, ...away],
@@ -172,13 +176,11 @@ export function setUp(
   const played = standInOf(index, assignment) ?? assignment;
   const own = chain.controllers[0]?.armed.find((a) => a.assignment?.id === played.id);
   if (!own) return { type: 'cannot', what: 'a gesture that the firmware has not' };
-  const script = standardScript(
-    gesture,
-    control.id,
-    firmware,
-    gesture.type === 'move' ? positionsOf(played) : pressCount(index, assignment),
-    layer?.mode === 'while-held' ? 300 : 0,
-  );
+  const count = gesture.type === 'move' ? positionsOf(played) : pressCount(index, assignment);
+  const script =
+    other === null
+      ? standardScript(gesture, control.id, firmware, count, layer?.mode === 'while-held' ? 300 : 0)
+      : inTurn(control.id, other, count, firmware);
   const opened =
     layer && modifiers.length > 0
       ? inLayer(

@@ -37,6 +37,21 @@ export function doubleTaps(on: string, count: number, firmware: Firmware, start 
   return cycles(count, start, apart + down + pause(firmware), (t) => [...cycle(on, t, down), ...cycle(on, t + apart, down)]);
 }
 
+/** `count` taps followed by a press that is held 200 ms longer than the hold time, half the double-tap time after the tap. */
+export function tapHolds(on: string, count: number, firmware: Firmware, start = 0): ScriptEvent[] {
+  const apart = firmware.doubleTapMs / 2;
+  const short = Math.min(tapMs(firmware), apart / 2);
+  const long = firmware.holdMs + 200;
+  return cycles(count, start, apart + long + pause(firmware), (t) => [...cycle(on, t, short), ...cycle(on, t + apart, long)]);
+}
+
+/** `count` times a press of one control and then one of another: how switches that release each other are played. */
+export function inTurn(on: string, other: string, count: number, firmware: Firmware, start = 0): ScriptEvent[] {
+  const down = tapMs(firmware);
+  const apart = down + pause(firmware);
+  return cycles(count, start, 2 * apart, (t) => [...cycle(on, t, down), ...cycle(other, t + apart, down)]);
+}
+
 /** `count` presses of one control with another, the second a tenth of the window after the first, up together. */
 export function chords(on: string, other: string, windowMs: number, count: number, firmware: Firmware, start = 0): ScriptEvent[] {
   const down = tapMs(firmware) + windowMs;
@@ -74,8 +89,14 @@ export function standardScript(gesture: Gesture, on: string, firmware: Firmware,
     case 'press':
     case 'release':
     case 'repeat':
+    case 'any-release':
+    case 'latch-on':
+    case 'latch-off':
       return presses(on, count, firmware, start);
+    case 'tap-hold':
+      return tapHolds(on, count, firmware, start);
     case 'hold':
+    case 'hold-release':
       return holds(on, count, firmware, start);
     case 'double-tap':
       return doubleTaps(on, count, firmware, start);

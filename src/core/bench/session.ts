@@ -28,10 +28,10 @@ export interface Session {
   readonly state: ChainState;
 }
 
-/** Puts a rig on the bench: bank 1 everywhere, parameters at the start of the show. */
+/** Puts a rig on the bench: everything as it is switched on, parameters at the start of the show. */
 export function openSession(index: RigIndex, setup: BenchSetup = usualSetup): Session {
   const { chain } = wholeChain(index, new Set(), setup.tempo, setup.sysex);
-  return { index, setup, unplugged: new Set(), chain, state: startChain(chain, { bank: 1, page: 1 }) };
+  return { index, setup, unplugged: new Set(), chain, state: startChain(chain, 'switched-on') };
 }
 
 /** The same bench after the rig, a cable or the set-up changed: values and banks stay, what was under way is lost. */
@@ -43,7 +43,7 @@ function rebuilt(session: Session, change: Partial<Pick<Session, 'index' | 'setu
     const value = session.state.targets.values[before.targets.slots.get(p.id) ?? -1];
     return value === undefined ? p.start : Math.min(p.highest, Math.max(p.lowest, value));
   });
-  const fresh = startChain(chain, { bank: 1, page: 1 }, values);
+  const fresh = startChain(chain, 'switched-on', values);
   const controllers = chain.controllers.map((program, i) => {
     const was = session.state.controllers[before.placeOf.get(program.controllerId) ?? -1];
     const place = was && was.bank <= program.firmware.banks ? was : null;
@@ -81,7 +81,7 @@ export const withSetup = (session: Session, setup: BenchSetup): Session => rebui
 export function restarted(session: Session, from: 'start' | 'elsewhere'): Session {
   const { chain } = session;
   const values = chain.targets.parameters.map((p) => (from === 'start' ? p.start : elsewhere(p)));
-  const state = startChain(chain, { bank: 1, page: 1 }, values);
+  const state = startChain(chain, 'switched-on', values);
   return { ...session, state: { ...state, targets: startTargets(chain.targets, values), messages: session.state.messages } };
 }
 

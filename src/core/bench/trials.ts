@@ -7,6 +7,7 @@ import { usualTiming } from '../wires';
 import { type ChainState, startChain } from './chain';
 import { type Stage, type Surroundings, setUp } from './outcome';
 import { run } from './run';
+import { inTurn } from './script';
 import { ARRIVED, SENT, type Trace, VALUE } from './trace';
 
 const NEVER = Number.MAX_VALUE;
@@ -104,6 +105,31 @@ export function pressLostAfter(
         ];
   const apart = run(stage.chain, once, events, { ...plain, until: at + 3 }).state;
   return standsAt(run(stage.chain, apart, second, plain).state) === standsAt(apart);
+}
+
+/**
+ * What the light of a switch shows and what its toggle is, once it was pressed and then another switch of its group was; null where it has no light, where it cannot be played,
+ * or where nobody knows.
+ */
+export function releasedLight(
+  index: RigIndex,
+  assignment: Assignment,
+  parameter: Parameter,
+  otherId: string,
+  around: Surroundings,
+): LightAt | null {
+  const control = index.controls.get(assignment.controlId);
+  const controller = control && index.controllers.get(control.controllerId);
+  if (!control || !controller || control.light === 'none' || parameter.kind !== 'toggle') return null;
+  const stage = setUp(index, assignment, around, otherId);
+  if (stage.type !== 'ready') return null;
+  const slot = stage.chain.targets.slots.get(parameter.id);
+  const program = stage.chain.controllers[0];
+  if (slot === undefined || !program) return null;
+  const { state } = run(stage.chain, start(stage), inTurn(control.id, otherId, 1, controller.firmware), plain);
+  const lit = state.controllers[0] && panelView(program, state.controllers[0]).get(control.id)?.lit;
+  const value = state.targets.values[slot] ?? 0;
+  return lit == null || Number.isNaN(value) ? null : { lit, on: value >= 0.5 };
 }
 
 /** What a switch shows and does once a preset was loaded beside it. */

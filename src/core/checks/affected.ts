@@ -31,6 +31,10 @@ export function affected(before: RigIndex, after: RigIndex): Affected {
   const counters = new Set(changedIds(before.rig, after.rig, 'counters'));
   if (counters.size > 0) for (const a of after.rig.assignments) if (counts(a, counters)) controls.add(a.controlId);
 
+  const groups = new Set(changedIds(before.rig, after.rig, 'groups'));
+  for (const index of both) for (const id of inGroups(index, groups)) controls.add(id);
+  const arrivals = new Set(changedIds(before.rig, after.rig, 'arrivals'));
+
   const parameters = changedIds(before.rig, after.rig, 'parameters');
   const presets = new Set(changedIds(before.rig, after.rig, 'presets'));
   const keys = new Set<number>();
@@ -76,6 +80,7 @@ export function affected(before: RigIndex, after: RigIndex): Affected {
   const tagged = parameters.some((id) => both.some((index) => reachTagged(index, id)));
   if (tagged || assignments.some((id) => both.some((index) => silences(index, id))))
     for (const { id } of after.rig.controllers) controllers.add(id);
+  for (const index of both) for (const id of withPlaces(index, groups, arrivals, parameters, landings)) controllers.add(id);
   const owners = new Set([...controllers, ...[...accepted].filter((id) => after.controllers.has(id))]);
   for (const id of [...simulate, ...accepted]) {
     for (const index of both) {
@@ -150,12 +155,43 @@ function acceptedSubjects(before: Rig, after: Rig): ReadonlySet<string> {
 /** Assignments in whose script the control of another one takes part: as the modifier of their layer, or in a chord. */
 function playedWith(index: RigIndex, { controlId, gesture }: Assignment): readonly Assignment[] {
   const layers = new Set((index.layersByModifier.get(controlId) ?? []).map((l) => l.id));
-  const partners = gesture.type === 'chord' ? (index.assignmentsOf.get(gesture.with) ?? []) : [];
+  const partners = [
+    ...(gesture.type === 'chord' ? (index.assignmentsOf.get(gesture.with) ?? []) : []),
+    ...inGroupWith(index, controlId).flatMap((id) => index.assignmentsOf.get(id) ?? []),
+  ];
   if (layers.size === 0 && partners.length === 0 && !index.chordPartners.has(controlId)) return partners;
   const others = index.rig.assignments.filter(
     (a) => (a.layerId !== null && layers.has(a.layerId)) || (a.gesture.type === 'chord' && a.gesture.with === controlId),
   );
   return [...partners, ...others];
+}
+
+const inGroups = ({ rig }: RigIndex, groups: ReadonlySet<string>): readonly string[] =>
+  rig.groups.flatMap((g) => (groups.has(g.id) ? g.controlIds : []));
+
+/** Controllers of which groups or arrivals changed, or what hears what is sent on arriving. */
+function withPlaces(
+  { rig }: RigIndex,
+  groups: ReadonlySet<string>,
+  arrivals: ReadonlySet<string>,
+  parameters: readonly string[],
+  landings: ReadonlySet<string>,
+): readonly string[] {
+  const means = (id: string): boolean => parameters.includes(id);
+  return [
+    ...rig.groups.flatMap((g) => (groups.has(g.id) ? [g.controllerId] : [])),
+    ...rig.arrivals.flatMap(({ id, controllerId, actions }) =>
+      arrivals.has(id) || landings.size > 0 || actions.some((x) => x.type === 'send' && x.meant.some(means))
+        ? [controllerId]
+        : [],
+    ),
+  ];
+}
+
+/** Switches that release a control, or that it releases. */
+function inGroupWith({ controls, groupsOf }: RigIndex, controlId: string): readonly string[] {
+  const groups = groupsOf.get(controls.get(controlId)?.controllerId ?? '') ?? [];
+  return groups.flatMap((g) => (g.controlIds.includes(controlId) ? g.controlIds.filter((id) => id !== controlId) : []));
 }
 
 /** Whoever puts something on the wire that can be heard at an address: as itself, or as a byte of a sequence. */

@@ -215,6 +215,48 @@ interface Case {
   readonly fixes: readonly string[];
 }
 
+/** Switches that release each other. */
+const releasing =
+  (controlIds: string[], sendsOff: boolean) =>
+  (rig: Rig): Rig => ({
+    ...rig,
+    groups: [
+      {
+        id: 'g',
+        order: 0,
+        controllerId: 'board',
+        name: 'Group 1',
+        bank: null,
+        page: null,
+        controlIds,
+        pressedAgain: 'turns-off',
+        sendsOff,
+        entered: null,
+        note: '',
+      },
+    ],
+  });
+/** A control change that goes out on arriving at the first bank. */
+const arriving =
+  (number: number, meant: string[]) =>
+  (rig: Rig): Rig => ({
+    ...rig,
+    arrivals: [
+      {
+        id: 'r',
+        order: 0,
+        controllerId: 'board',
+        bank: 1,
+        page: null,
+        actions: [{ type: 'send', message: cc(number), behaviour: fixed(127), pinned: false, meant }],
+        latches: [],
+        atStart: true,
+        entered: null,
+        note: '',
+      },
+    ],
+  });
+
 const cases = [
   {
     check: 'low-byte-shadowed',
@@ -820,6 +862,30 @@ const cases = [
       },
     ),
     fixes: ['Keep gain at −6 dB in Bright'],
+  },
+  {
+    check: 'released-in-silence',
+    ill: one({}, { control: { light: 'on-off' }, also: releasing(['fs1', 'fs2'], false) }),
+    well: one({}, { control: { light: 'on-off' }, also: releasing(['fs1', 'fs2'], true) }),
+    fixes: ['Let the one that goes off say so'],
+  },
+  {
+    check: 'group-of-one',
+    ill: one({}, { also: releasing(['fs1'], true) }),
+    well: one({}, { also: releasing(['fs1', 'fs2'], true) }),
+    fixes: [],
+  },
+  {
+    check: 'arrival-moves',
+    ill: one({ message: cc(104) }, { also: arriving(104, []) }),
+    well: one({ message: cc(104) }, { also: arriving(104, ['freeze']) }),
+    fixes: [],
+  },
+  {
+    check: 'arrival-unheard',
+    ill: one({ message: cc(104) }, { also: arriving(91, ['freeze']) }),
+    well: one({ message: cc(104) }, { also: arriving(104, ['freeze']) }),
+    fixes: [],
   },
 ] as const satisfies readonly Case[];
 

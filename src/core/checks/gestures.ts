@@ -2,7 +2,16 @@
 import { counted } from '../base';
 import { changeAssignment, changeBehaviour, meantNames, removeAssignment } from '../commands';
 import { shortName } from '../midi';
-import { type Action, type Assignment, alternates, byOrder, type RigIndex, sentAtOnce } from '../rig';
+import {
+  type Action,
+  type Assignment,
+  alternates,
+  byOrder,
+  type GestureType,
+  gestureNames,
+  type RigIndex,
+  sentAtOnce,
+} from '../rig';
 import {
   type AssignmentCheck,
   type AssignmentFacts,
@@ -18,6 +27,12 @@ import { firedTogether } from './together';
 const LATE_MS = 30;
 
 const gestureWords = { hold: 'Holding it', 'double-tap': 'Tapping it twice' } as const;
+
+/** Gestures that begin like one. */
+const ways: Readonly<Record<'hold' | 'double-tap', ReadonlySet<GestureType>>> = {
+  hold: new Set(['hold', 'hold-release']),
+  'double-tap': new Set(['double-tap', 'tap-hold']),
+};
 
 /** What fires as well. */
 type FiresBefore = { readonly also: string };
@@ -39,7 +54,7 @@ function firesBefore<Id extends string>(
     }),
     scope: 'assignment',
     find: ({ index }, assignment, outcome) => {
-      if (assignment.gesture.type !== gesture || outcome.type !== 'played') return [];
+      if (!ways[gesture].has(assignment.gesture.type) || outcome.type !== 'played') return [];
       return outcome.firedBefore.flatMap((otherId): Found<FiresBefore>[] => {
         const before = index.assignments.get(otherId);
         if (before?.gesture.type !== earlier) return [];
@@ -83,7 +98,7 @@ const besides = (index: RigIndex, assignment: Assignment): readonly Assignment[]
 /** Whether the firmware leaves the release out after this gesture: else what is moved there fires all the same. */
 function suppressesRelease(index: RigIndex, assignment: Assignment): boolean {
   const firmware = homeOf(index, assignment)?.controller.firmware;
-  const after = assignment.gesture.type === 'hold' ? firmware?.releaseAfterHold : firmware?.releaseAfterDoubleTap;
+  const after = ways.hold.has(assignment.gesture.type) ? firmware?.releaseAfterHold : firmware?.releaseAfterDoubleTap;
   return after === 'suppressed';
 }
 
@@ -144,7 +159,7 @@ export const releaseAfterHold: AssignmentCheck<'release-after-hold', FiresBefore
     reason: 'This controller sends the release in any case, whatever the press has become.',
   }),
   find: ({ index }, assignment, outcome) => {
-    if (assignment.gesture.type !== 'hold' || outcome.type !== 'played' || suppressesRelease(index, assignment)) return [];
+    if (!ways.hold.has(assignment.gesture.type) || outcome.type !== 'played' || suppressesRelease(index, assignment)) return [];
     const releases = besides(index, assignment).filter((a) => a.gesture.type === 'release');
     return releases.map((release) => ({
       severity: 'caution' as const,
@@ -178,9 +193,9 @@ export const waitingDelays: AssignmentCheck<'waiting-delays', { readonly ms: num
   find: ({ index }, assignment, outcome) => {
     if (assignment.gesture.type !== 'press' || outcome.type !== 'played' || (outcome.delayMs ?? 0) <= LATE_MS) return [];
     const others = besides(index, assignment).map((a) => a.gesture.type);
-    const why = others.includes('hold')
+    const why = others.some((g) => ways.hold.has(g))
       ? 'hold'
-      : others.includes('double-tap')
+      : others.some((g) => ways['double-tap'].has(g))
         ? 'double tap'
         : others.includes('chord')
           ? 'chord'
@@ -203,9 +218,9 @@ export const waitingDelays: AssignmentCheck<'waiting-delays', { readonly ms: num
     const assignment = subjectOf(context, finding);
     if (!assignment) return [];
     return besides(index, assignment)
-      .filter((a) => a.gesture.type === 'hold' || a.gesture.type === 'double-tap' || a.gesture.type === 'chord')
+      .filter((a) => ways.hold.has(a.gesture.type) || ways['double-tap'].has(a.gesture.type) || a.gesture.type === 'chord')
       .map((a) => ({
-        label: `Take ${meantNames(index, a)} (${a.gesture.type.replace('-', ' ')}) off this switch`,
+        label: `Take ${meantNames(index, a)} (${gestureNames[a.gesture.type]}) off this switch`,
         edit: removeAssignment(index, a),
       }));
   },

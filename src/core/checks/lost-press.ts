@@ -3,7 +3,7 @@
 import { pressLostAfter } from '../bench';
 import { changeBehaviour, changeLanding, landingsFor } from '../commands';
 import { valueMax } from '../midi';
-import { type Assignment, batch, type Parameter } from '../rig';
+import { type Assignment, batch, gestureNames, type Parameter } from '../rig';
 import { wantedOf } from '../wants';
 import { type AssignmentCheck, type CheckContext, type Fix, type Found, subjectOf } from './finding';
 import { always, homeOf, sendsFor } from './fix-parts';
@@ -89,7 +89,7 @@ function otherMover({ index, outcomeOf }: CheckContext, assignment: Assignment, 
     if (!moves) continue;
     const home = homeOf(index, other);
     const bank = other.bank === null || other.bank === assignment.bank ? '' : ` in bank ${other.bank}`;
-    return `${home?.control.name ?? '?'}${other.controlId === assignment.controlId ? ` (${other.gesture.type.replace('-', ' ')})` : ''}${bank}`;
+    return `${home?.control.name ?? '?'}${other.controlId === assignment.controlId ? ` (${gestureNames[other.gesture.type]})` : ''}${bank}`;
   }
   return null;
 }

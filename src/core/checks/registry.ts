@@ -2,6 +2,7 @@
 
 import type { Assignment } from '../rig';
 import { addressClash } from './address-clash';
+import { arrivalMoves, arrivalUnheard } from './arriving';
 import { flashing, keystroke, loudJump, loudStep } from './care';
 import { countPast } from './count-past';
 import { tooManyCounters } from './counters';
@@ -34,6 +35,7 @@ import { presetLies } from './preset-lies';
 import { centreUnreachable, coarseSteps, cutAtSender, deadTravel } from './ranges';
 import { farUrgent, noSilence } from './reach';
 import { freeControls, leftover, livesElsewhere, noParameter, sameName, textTooLong } from './record';
+import { groupOfOne, releasedDark } from './releasing';
 import { basesDiffer, heardTwice, notRouted, outsideWindow } from './routes';
 import { actsWhileHeld, everySecondPress, firstPressDoesNothing, flipsBack, neverOff, neverRegisters, staysOn } from './switches';
 import { targetLacks } from './target-lacks';
@@ -95,10 +97,22 @@ const assignmentChecks = [
   countPast,
   notAsWanted,
   lostPress,
+  releasedDark,
 ] as const;
 
 /** Checks that look at one controller as a whole. */
-export const controllerChecks = [basesDiffer, noWayBack, farUrgent, noSilence, freeControls, goesRound, tooManyCounters] as const;
+export const controllerChecks = [
+  basesDiffer,
+  noWayBack,
+  farUrgent,
+  noSilence,
+  freeControls,
+  goesRound,
+  tooManyCounters,
+  arrivalMoves,
+  arrivalUnheard,
+  groupOfOne,
+] as const;
 
 /** Checks that look at the rig as a whole. */
 export const rigChecks = [modifierCovered, modifierStuck, sameName, leftover, livesElsewhere, onlyInFront] as const;

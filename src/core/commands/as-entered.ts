@@ -3,8 +3,10 @@ import {
   type Assignment,
   applyTracked,
   type Edit,
+  heldArrival,
   heldAssignment,
   heldCounters,
+  heldGroup,
   heldLanding,
   heldLayer,
   heldPreset,
@@ -100,6 +102,12 @@ export function enteredRig({ now, assignments, landings }: EnteredWalk): Rig {
       .flatMap((p) => heldPreset(p) ?? [])
       .filter((p) => parameters.has(p.parameterId))
       .map((p) => ({ ...p, values: p.values.filter((v) => parameters.has(v.parameterId)) })),
+    groups: now.groups
+      .flatMap((g) => heldGroup(g) ?? [])
+      .map((g) => ({ ...g, controlIds: g.controlIds.filter((id) => controls.has(id)) })),
+    arrivals: now.arrivals
+      .flatMap((a) => heldArrival(a) ?? [])
+      .map((a) => ({ ...a, latches: a.latches.filter((l) => controls.has(l.controlId)) })),
     assignments: rows.flatMap((a) => heldAssignment(a) ?? []).filter((a) => controls.has(a.controlId)),
     landings: [...landings.values()].flatMap((l) => (l && heldLanding(l)) ?? []).filter((l) => parameters.has(l.parameterId)),
   };

@@ -64,6 +64,9 @@ function fallsWith(table: TableName, row: AnyRow, field: string, gone: ReadonlyM
       return true;
     case 'presets':
       return field === 'parameterId';
+    case 'groups':
+    case 'arrivals':
+      return field === 'controllerId';
     case 'assignments':
       return (
         (field !== 'actions' && field !== 'wants') ||
@@ -102,6 +105,9 @@ function mend(rig: Rig, table: TableName, id: string, ids: ReadonlySet<string>):
       const row = rig.layers.find((r) => r.id === id);
       return row ? mendLayer(row, ids) : [];
     }
+    case 'groups':
+    case 'arrivals':
+      return mendPlace(rig, id, ids);
     case 'presets': {
       const row = rig.presets.find((r) => r.id === id);
       if (!row) return [];
@@ -161,6 +167,19 @@ function mend(rig: Rig, table: TableName, id: string, ids: ReadonlySet<string>):
     default:
       return [];
   }
+}
+
+/** What holds at a place, without controls and parameters that go. */
+function mendPlace(rig: Rig, id: string, ids: ReadonlySet<string>): Edit[] {
+  const group = rig.groups.find((r) => r.id === id);
+  const arrival = rig.arrivals.find((r) => r.id === id);
+  const controlIds = (group?.controlIds ?? []).filter((c) => !ids.has(c));
+  const actions = withoutIds(arrival?.actions ?? [], ids);
+  const latches = (arrival?.latches ?? []).filter((l) => !ids.has(l.controlId));
+  return [
+    ...(group ? [set('groups', group, 'controlIds', controlIds)] : []),
+    ...(arrival ? [set('arrivals', arrival, 'actions', actions), set('arrivals', arrival, 'latches', latches)] : []),
+  ];
 }
 
 function mendLayer(row: Layer, ids: ReadonlySet<string>): Edit[] {

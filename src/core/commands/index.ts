@@ -138,3 +138,17 @@ export { type MergeItem, type MergePlan, mergeEdit, planMerge, withNeeds } from 
 export { type ProgrammedLine, programmedEdit } from './programmed';
 export { asOfToday, controlsIn, headChanges, marks, planReturn, returnEdit, rowsOfControl } from './return';
 export { answerSearch, beginSearch, endSearch, removeSearch, reopenAnswer } from './searches';
+
+// What holds at places of a controller.
+
+export {
+  addArrival,
+  addGroup,
+  changeArrival,
+  changeGroup,
+  groupable,
+  removeArrival,
+  removeGroup,
+  sentOnArrival,
+  setLatchOnArrival,
+} from './places';

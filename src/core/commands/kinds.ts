@@ -26,6 +26,11 @@ export const gestureTypes = [
   'double-tap',
   'repeat',
   'chord',
+  'hold-release',
+  'tap-hold',
+  'any-release',
+  'latch-on',
+  'latch-off',
 ] as const satisfies readonly GestureType[];
 
 /** A gesture to begin with; a chord goes with the nearest other switch. Null where there is no other one. */

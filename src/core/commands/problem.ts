@@ -9,6 +9,7 @@ export type CommandProblem =
   | { readonly code: 'layer-over-controllers' }
   | { readonly code: 'no-tap-in-host' }
   | { readonly code: 'no-tap-together' }
+  | { readonly code: 'group-of-one' }
   | { readonly code: 'modifiers-apart'; readonly control: string }
   | { readonly code: 'together-in-host' }
   | { readonly code: 'sends-nothing-of-its-own'; readonly control: string }
@@ -42,6 +43,8 @@ export function problemWords(problem: CommandProblem): string {
       return 'One controller cannot know what is held on another. A layer over everything has to be made in the host.';
     case 'no-tap-in-host':
       return 'A layer made in the host leaves its modifier no tap. Make the layer in the controller.';
+    case 'group-of-one':
+      return 'Choose two switches at least: each turns the others off.';
     case 'no-tap-together':
       return 'Two that are held together have no tap of their own. Give each of them a function instead.';
     case 'modifiers-apart':

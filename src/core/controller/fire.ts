@@ -1,7 +1,9 @@
 // Running the actions of what fired: values out of behaviours, waits, and going to another bank or page.
 import { exhaustive } from '../base';
 import { encodeClicks, MOST_CLICKS } from '../midi';
+import { resolve } from '../rig';
 import type { Emitter } from './emitter';
+import { setLatch } from './latches';
 import { lookUp, whereNow } from './look-up';
 import type { Armed, CompiledAction } from './program';
 import { type Cause, type Draft, type Later, recall, remember } from './state';
@@ -43,6 +45,19 @@ function turnNow(d: Draft, slot: number, cause: Cause): 'first' | 'second' {
   const now = cause.type === 'down' ? (ran === 1 ? 2 : 1) : ran;
   if (cause.type === 'down') remember(d, slot, now);
   return now === 2 ? 'second' : 'first';
+}
+
+/** Down and up at once: what a function does whose moment is the release, or a time after it. */
+export function tapOnce(d: Draft, all: readonly Armed[]): void {
+  runAll(d, all, struck(null));
+  runAll(d, all, LET_GO);
+}
+
+/** Sends of what latches what it sends when it goes off. */
+export function sendOff(d: Draft, armed: Armed): void {
+  for (const action of armed.actions)
+    if (action.type === 'send' && action.emitter.type === 'latching' && recall(d, action.emitter.phase) === 1)
+      emitDown(d, armed, action, null);
 }
 
 /** The same for several at once. */
@@ -242,10 +257,36 @@ export function go(d: Draft, to: Destination): void {
   d.bank = bank;
   d.page = page;
   if (!firmware.togglesSurviveBankChange) for (const slot of d.program.phases) remember(d, slot, 0);
+  arrive(d);
   if (!firmware.resendsPositions) return;
   for (const control of d.program.controls.values()) {
     const place = recall(d, control.position);
     if (place >= 0)
       runAll(d, lookUp(d, control, 'move', whereNow(d)), { type: 'move', position: control.calibrate(place), again: true });
+  }
+}
+
+/** Does what is done on arriving where the controller is: latches stand as they are set, then what is sent goes out. */
+function arrive(d: Draft): void {
+  if (d.program.arrivals.length === 0) return;
+  for (const { row, armed } of resolve(d.program.arrivals, whereNow(d), () => null)) {
+    setLatches(d, row.latches);
+    run(d, armed, struck(null));
+  }
+}
+
+function setLatches(d: Draft, latches: readonly { readonly controlId: string; readonly on: boolean }[]): void {
+  for (const { controlId, on } of latches) {
+    const control = d.program.controls.get(controlId);
+    if (control) setLatch(d, control, { bank: d.bank, page: d.page, layers: [] }, on);
+  }
+}
+
+/** Does the same after switching on, as far as it is done there: what is sent goes out with the first tick. */
+export function arriveAtStart(d: Draft): void {
+  for (const { row, armed } of resolve(d.program.arrivals, whereNow(d), () => null)) {
+    if (!row.atStart) continue;
+    setLatches(d, row.latches);
+    d.later = [...d.later, { at: d.t, slot: armed.slot, cause: struck(null), from: 0, turn: null }];
   }
 }

@@ -1,8 +1,9 @@
 // From down and up to gestures: press, release, hold, double tap, repeat, chord — on firmware that always fires the press, and on
 // firmware that waits to see what it becomes. Times and windows are the firmware's; common practice, no source.
 import { reaches } from '../rig';
-import { LET_GO, run, runAll, struck } from './fire';
+import { LET_GO, run, runAll, struck, tapOnce } from './fire';
 import { lookUp, whereNow } from './look-up';
+import { sendPress } from './press';
 import type { Armed, ProgramControl } from './program';
 import {
   type Down,
@@ -29,7 +30,10 @@ export function press(d: Draft, control: ProgramControl, velocity: number | null
   const doubles = lookUp(d, control, 'double-tap', where);
   const repeats = lookUp(d, control, 'repeat', where);
   const tap = d.taps[id];
-  const second = doubles.length > 0 && tap !== undefined && t <= tap.firstAt + firmware.doubleTapMs;
+  const tapHolds = lookUp(d, control, 'tap-hold', where);
+  const holdReleases = lookUp(d, control, 'hold-release', where);
+  const twice = doubles.length > 0 || tapHolds.length > 0;
+  const second = twice && tap !== undefined && t <= tap.firstAt + firmware.doubleTapMs;
   if (tap && !second) flush(d, control, tap);
   d.taps = withoutEntry(d.taps, id);
 
@@ -38,9 +42,13 @@ export function press(d: Draft, control: ProgramControl, velocity: number | null
   // A chord that silences single presses silences all that a press alone does: until its window is over, all of that waits.
   const chordMs = swallowed ? 0 : chordWindow(d, control, where);
   const doubled = second && !swallowed;
-  const plain = swallowed ? GIVEN_UP : pressPlan(d, chordMs, { second, holds: holds.length > 0, doubles: doubles.length > 0 });
+  // On firmware that waits, a second tap that may be held keeps back what two taps do without it: their double tap, or both presses.
+  const mayHold = doubled && tapHolds.length > 0 && firmware.press === 'waits';
+  const longer = holds.length > 0 || holdReleases.length > 0;
+  const also = mayHold && doubles.length === 0 ? BOTH_PRESSES : { second, holds: longer, doubles: twice };
+  const plain = swallowed ? GIVEN_UP : pressPlan(d, chordMs, also);
   const kept = [
-    ...(doubled ? (['double-tap'] as const) : []),
+    ...(doubled && doubles.length > 0 && !mayHold ? (['double-tap'] as const) : []),
     ...(repeats.length > 0 && !swallowed ? (['repeat'] as const) : []),
   ];
 
@@ -51,17 +59,20 @@ export function press(d: Draft, control: ProgramControl, velocity: number | null
     where,
     press: plain,
     hold:
-      (holds.length > 0 && !swallowed) || hasTapHold ? { type: 'waits', until: t + Math.max(firmware.holdMs, chordMs) } : NO_HOLD,
+      ((longer || (doubled && tapHolds.length > 0)) && !swallowed) || hasTapHold
+        ? { type: 'waits', until: t + Math.max(firmware.holdMs, chordMs) }
+        : NO_HOLD,
     repeatAt: repeats.length > 0 && !swallowed ? t + Math.max(firmware.holdMs, chordMs) : null,
     kept: chordMs > 0 && kept.length > 0 ? { until: t + chordMs, gestures: kept } : null,
     second: doubled,
+    keptForHold: !mayHold || !tap ? null : doubles.length > 0 ? { type: 'double-tap' } : { type: 'first-press', tap },
     chords: met.map((m) => m.armed.slot),
     swallowed,
     others: false,
   };
   d.downs = withEntry(d.downs, id, down);
-  if (plain.type === 'sent') runAll(d, lookUp(d, control, 'press', where), struck(velocity));
-  if (doubles.length > 0 && !second && !swallowed) d.taps = withEntry(d.taps, id, plainTap(down));
+  if (plain.type === 'sent') sendPress(d, control, where, velocity);
+  if (twice && !second && !swallowed) d.taps = withEntry(d.taps, id, plainTap(down));
   if (chordMs === 0) for (const gesture of kept) runAll(d, gesture === 'repeat' ? repeats : doubles, struck(velocity));
   for (const { armed, partnerId } of met) {
     run(d, armed, struck(velocity));
@@ -79,6 +90,8 @@ const plainTap = (down: Down): Tap => ({
   keptBack: [],
 });
 
+/** The press of a second tap that may be held goes out with its release, as one of its own. */
+const BOTH_PRESSES = { second: false, holds: true, doubles: false };
 const SENT: PlainPress = { type: 'sent' };
 const GIVEN_UP: PlainPress = { type: 'given-up' };
 const NO_HOLD: Hold = { type: 'none' };
@@ -150,6 +163,7 @@ function joinChord(d: Draft, partnerId: string, armed: Armed): void {
     swallowed: true,
     press: isKeptBack(partner.press) ? GIVEN_UP : partner.press,
     kept: null,
+    keptForHold: null,
     repeatAt: null,
     second: false,
   });
@@ -167,26 +181,36 @@ export function release(d: Draft, control: ProgramControl): void {
   const held = down.hold.type === 'held';
   const presses = lookUp(d, control, 'press', where);
   const windowEnd = down.at + firmware.doubleTapMs;
-  const doubles = lookUp(d, control, 'double-tap', where).length > 0;
-  const stillOpen = firmware.press === 'waits' && doubles && !down.second && !held && d.t < windowEnd;
+  const doubles = lookUp(d, control, 'double-tap', where);
+  const tapHolds = lookUp(d, control, 'tap-hold', where);
+  const tapHeld = held && down.second && tapHolds.length > 0;
+  const twice = doubles.length > 0 || tapHolds.length > 0;
+  const stillOpen = firmware.press === 'waits' && twice && !down.second && !held && d.t < windowEnd;
 
+  if (!held && down.keptForHold?.type === 'first-press') flush(d, control, down.keptForHold.tap);
   // The press that was kept back: it goes out now, or at the end of its window.
   const dueAt =
     down.press.type === 'waits' ? down.press.until : down.press.type === 'waits-for-release' && stillOpen ? windowEnd : null;
   if (down.press.type === 'sent') runAll(d, presses, LET_GO);
   else if (down.press.type === 'waits-for-release' && dueAt === null) {
-    runAll(d, presses, struck(down.velocity));
+    sendPress(d, control, where, down.velocity);
     runAll(d, presses, LET_GO);
   }
   const fired = (gesture: 'double-tap' | 'repeat'): boolean => !down.kept?.gestures.includes(gesture);
-  if (held && !down.swallowed) runAll(d, lookUp(d, control, 'hold', where), LET_GO);
-  if (down.second && fired('double-tap')) runAll(d, lookUp(d, control, 'double-tap', where), LET_GO);
+  if (held && !down.swallowed) runAll(d, tapHeld ? tapHolds : lookUp(d, control, 'hold', where), LET_GO);
+  if (down.keptForHold?.type === 'double-tap') {
+    if (!held) {
+      runAll(d, doubles, struck(down.velocity));
+      runAll(d, doubles, LET_GO);
+    }
+  } else if (down.second && fired('double-tap')) runAll(d, doubles, LET_GO);
   if (down.repeatAt !== null && fired('repeat')) runAll(d, lookUp(d, control, 'repeat', where), LET_GO);
   endChords(d, down);
+  if (held && !tapHeld && !down.swallowed) tapOnce(d, lookUp(d, control, 'hold-release', where));
 
   const suppressed =
     (held && firmware.releaseAfterHold === 'suppressed') ||
-    (down.second && firmware.releaseAfterDoubleTap === 'suppressed') ||
+    (down.second && (doubles.length > 0 || tapHeld) && firmware.releaseAfterDoubleTap === 'suppressed') ||
     down.swallowed;
   const releases = suppressed ? [] : lookUp(d, control, 'release', where);
   const waitsUntil = dueAt ?? (stillOpen ? windowEnd : (down.kept?.until ?? null));
@@ -198,14 +222,9 @@ export function release(d: Draft, control: ProgramControl): void {
   if (waitsUntil === null) tapOnce(d, releases);
   if (keptBack.length > 0) d.taps = withEntry(d.taps, id, { ...plainTap(down), where, keptBack });
 
+  tapOnce(d, lookUp(d, control, 'any-release', where));
   closeOnRelease(d, control, down);
   for (const signal of control.signals) putSignal(d, signal, 0);
-}
-
-/** Down and up at once: what a function does whose moment is the release, or a time after it. */
-function tapOnce(d: Draft, all: readonly Armed[]): void {
-  runAll(d, all, struck(null));
-  runAll(d, all, LET_GO);
 }
 
 /** A chord is over with the first of its controls that comes up. */
@@ -229,7 +248,8 @@ function flush(d: Draft, control: ProgramControl, tap: Tap, by = Number.POSITIVE
   for (const { until, gesture } of tap.keptBack) {
     if (until > by) continue;
     const all = lookUp(d, control, gesture, tap.where);
-    runAll(d, all, struck(gesture === 'release' ? null : tap.velocity));
+    if (gesture === 'press') sendPress(d, control, tap.where, tap.velocity);
+    else runAll(d, all, struck(gesture === 'release' ? null : tap.velocity));
     runAll(d, all, LET_GO);
   }
 }
@@ -271,7 +291,7 @@ export function fireDue(d: Draft): void {
     if (!control) continue;
     let now = down;
     if (now.press.type === 'waits' && now.press.until <= t) {
-      runAll(d, lookUp(d, control, 'press', now.where), struck(now.velocity));
+      sendPress(d, control, now.where, now.velocity);
       now = { ...now, press: SENT };
     }
     if (now.kept !== null && now.kept.until <= t) {
@@ -280,7 +300,9 @@ export function fireDue(d: Draft): void {
     }
     if (now.hold.type === 'waits' && now.hold.until <= t) {
       now = { ...now, hold: { type: 'held' }, press: isKeptBack(now.press) ? GIVEN_UP : now.press };
-      if (!now.swallowed) runAll(d, lookUp(d, control, 'hold', now.where), struck(now.velocity));
+      const tapHolds = now.second ? lookUp(d, control, 'tap-hold', now.where) : [];
+      const all = tapHolds.length > 0 ? tapHolds : lookUp(d, control, 'hold', now.where);
+      if (!now.swallowed) runAll(d, all, struck(now.velocity));
       switchOnHold(d, control);
     }
     if (now.repeatAt !== null && now.repeatAt <= t) {

@@ -11,3 +11,4 @@ export { accelerated, type Destination, stepCounter } from './fire';
 export { type ControlView, panelView } from './panel-state';
 export { exploreController, type Leg, type Space } from './space';
 export { type ControllerInput, type ControllerStep, stepController } from './step';
+export { startPlace, switchOn } from './switch-on';

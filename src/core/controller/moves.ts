@@ -16,7 +16,7 @@ export interface Move {
   readonly words: () => string;
 }
 
-type Gesture = 'tap' | 'hold' | 'double-tap';
+type Gesture = 'tap' | 'tap-again' | 'hold' | 'double-tap' | 'tap-hold';
 
 /** What can lead somewhere on a controller. */
 export interface Leading {
@@ -148,13 +148,26 @@ function gesturesOf(index: RigIndex, control: Control, waits: boolean): readonly
   const all = new Set((index.assignmentsOf.get(control.id) ?? []).map((a) => a.gesture.type));
   const byHold =
     all.has('hold') ||
-    (waits && all.has('double-tap')) ||
+    all.has('hold-release') ||
+    (waits && (all.has('double-tap') || all.has('tap-hold'))) ||
     (index.layersByModifier.get(control.id) ?? []).some((l) => l.tap.length > 0);
-  return ['tap', ...(byHold ? (['hold'] as const) : []), ...(all.has('double-tap') ? (['double-tap'] as const) : [])];
+  return [
+    'tap',
+    ...(all.has('latch-off') ? (['tap-again'] as const) : []),
+    ...(byHold ? (['hold'] as const) : []),
+    ...(all.has('double-tap') ? (['double-tap'] as const) : []),
+    ...(all.has('tap-hold') ? (['tap-hold'] as const) : []),
+  ];
 }
 
 function wordsOf(control: Control, gesture: Gesture, held: readonly Control[]): string {
-  const verb = { tap: 'press', hold: 'hold', 'double-tap': 'double-tap' }[gesture];
+  const verb = {
+    tap: 'press',
+    'tap-again': 'press twice, slowly,',
+    hold: 'hold',
+    'double-tap': 'double-tap',
+    'tap-hold': 'tap and hold',
+  }[gesture];
   return `${held.map((m) => `hold ${m.name} and `).join('')}${verb} ${control.name}`;
 }
 
@@ -189,11 +202,14 @@ function played(
   feed({ type: 'press', controlId: id, t: t0, velocity: null });
   const down = gesture === 'hold' ? holdMs + tap : tap;
   feed({ type: 'release', controlId: id, t: t0 + down });
-  if (gesture === 'double-tap') {
-    feed({ type: 'press', controlId: id, t: t0 + 2 * tap, velocity: null });
-    feed({ type: 'release', controlId: id, t: t0 + 3 * tap });
+  const again = { tap: null, hold: null, 'tap-again': 2 * tap + doubleTapMs, 'double-tap': 2 * tap, 'tap-hold': 2 * tap }[
+    gesture
+  ];
+  if (again !== null) {
+    feed({ type: 'press', controlId: id, t: t0 + again, velocity: null });
+    feed({ type: 'release', controlId: id, t: t0 + again + tap + (gesture === 'tap-hold' ? holdMs : 0) });
   }
-  const end = t0 + 4 * tap + holdMs + 2 * doubleTapMs;
+  const end = t0 + 5 * tap + holdMs + 3 * doubleTapMs;
   for (const m of held) feed({ type: 'release', controlId: m.id, t: end });
   feed({ type: 'tick', t: end + 120_000 });
   return state;

@@ -1,8 +1,9 @@
 // What the panel shows: lights, rings and displays, as the firmware would.
-import { lightSourceOf } from '../rig';
+import { type GestureType, lightSourceOf } from '../rig';
+import { groupAt, isLatched, isOnIn } from './latches';
 import { lookUp, whereNow } from './look-up';
 import type { Armed, ControllerProgram, ProgramControl } from './program';
-import { type ControllerState, type Draft, draftOf, FED_BLIND, recall } from './state';
+import { type ControllerState, type Draft, draftOf, FED_BLIND, recall, type Where } from './state';
 
 export interface ControlView {
   readonly down: boolean;
@@ -30,16 +31,30 @@ export function panelView(program: ControllerProgram, state: ControllerState): R
   return views;
 }
 
+const SWITCHING = [
+  'press',
+  'release',
+  'hold',
+  'double-tap',
+  'repeat',
+  'hold-release',
+  'tap-hold',
+  'any-release',
+  'latch-on',
+  'latch-off',
+] as const satisfies readonly GestureType[];
+
 function viewOf(d: Draft, control: ProgramControl): ControlView {
   const where = whereNow(d);
   const { control: row } = control;
-  const switching = (['press', 'release', 'hold', 'double-tap', 'repeat'] as const).flatMap((g) => lookUp(d, control, g, where));
+  const switching = SWITCHING.flatMap((g) => lookUp(d, control, g, where));
   const moving = lookUp(d, control, 'move', where);
   const first = moving[0] ?? switching[0];
   const down = d.downs[row.id] !== undefined;
   const position = recall(d, control.position);
   const opened = control.opens.find((m) => d.open.some((o) => o.id === m.layer.id));
-  const lit = row.light === 'none' ? null : opened ? true : litBy(d, switching, down);
+  const lit =
+    row.light === 'none' ? null : opened ? true : (groupLight(d, control, where, switching) ?? litBy(d, switching, down));
   const shown = (switching.find((a) => a.actions.some((x) => x.type === 'send')) ?? first)?.assignment;
   return {
     down,
@@ -58,10 +73,18 @@ function viewOf(d: Draft, control: ProgramControl): ControlView {
   };
 }
 
+/** In a group the light shows which switch is on, where nobody else drives it; null outside of groups. */
+function groupLight(d: Draft, control: ProgramControl, where: Where, switching: readonly Armed[]): boolean | null {
+  const group = groupAt(d, control, where);
+  const by = lightSourceOf(d.program.firmware, switching.find((a) => a.assignment !== null)?.assignment ?? null);
+  return group !== null && by === 'own-state' ? isOnIn(d, group, control.control.id) : null;
+}
+
 /** The light of a switch shows its latch, or which of two lists ran last, or what came back, or that it is down; null where the host decides and nothing came back. */
 function litBy(d: Draft, switching: readonly Armed[], down: boolean): boolean | null {
   for (const armed of switching) {
     const by = lightSourceOf(d.program.firmware, armed.assignment);
+    if (by === 'own-state' && armed.latch !== null) return isLatched(d, armed.latch);
     for (const action of armed.actions) {
       if (action.type !== 'send') continue;
       if (by === 'own-state' && armed.turn !== null) return recall(d, armed.turn) === 1;

@@ -2,6 +2,7 @@
 import { addressKey, carriesValue, type Message, makePut, type Put, type SysexTable, valueMax } from '../midi';
 import {
   type Action,
+  type Arrival,
   type Assignment,
   alternates,
   type Control,
@@ -15,6 +16,7 @@ import {
   modifiersOf,
   type RigIndex,
   type Send,
+  type SwitchGroup,
   standInOf,
   type Turn,
 } from '../rig';
@@ -44,8 +46,31 @@ export interface Armed {
   readonly page: number | null;
   readonly layerId: string | null;
   readonly actions: readonly CompiledAction[];
+  /** Slot of the latch on whose turning it runs, shared with what stands at the same place; null for every other gesture. */
+  readonly latch: number | null;
   /** Slot: which list of an alternating gesture ran last (0 none, 1 the first, 2 the second); null where it does not alternate. */
   readonly turn: number | null;
+}
+
+/** Switches that release each other, ready to run. */
+export interface ArmedGroup {
+  readonly row: SwitchGroup;
+  readonly bank: number | null;
+  readonly page: number | null;
+  readonly layerId: null;
+  /** Controls that are in the program, each once. */
+  readonly members: readonly string[];
+  /** Slot: which member is on, counted from 1; 0 for none. */
+  readonly slot: number;
+}
+
+/** What is done on arriving somewhere, ready to run. */
+export interface ArmedArrival {
+  readonly row: Arrival;
+  readonly bank: number | null;
+  readonly page: number | null;
+  readonly layerId: null;
+  readonly armed: Armed;
 }
 
 export interface Modifier {
@@ -61,6 +86,8 @@ export interface ProgramControl {
   readonly byGesture: Readonly<Record<GestureType, readonly Armed[]>>;
   /** Chords of other controls that name this one. */
   readonly partnerOf: readonly { readonly controlId: string; readonly armed: Armed }[];
+  /** Groups that it is in. */
+  readonly groups: readonly ArmedGroup[];
   /** Layers made in the controller that this control opens. */
   readonly opens: readonly Modifier[];
   /** What this control sends as the modifier of layers made in the host: on press 127, on release 0. */
@@ -78,6 +105,7 @@ export interface ControllerProgram {
   readonly controls: ReadonlyMap<string, ProgramControl>;
   readonly layers: ReadonlyMap<string, Layer>;
   readonly armed: readonly Armed[];
+  readonly arrivals: readonly ArmedArrival[];
   readonly memoryAtStart: readonly number[];
   /** Slots of what was fed back, by address key. */
   readonly fed: ReadonlyMap<number, number>;
@@ -86,7 +114,8 @@ export interface ControllerProgram {
 }
 
 /** What a program is compiled from: the look-ups of a rig, or of the part of it that one controller needs. */
-export type Programmable = Held & Pick<RigIndex, 'controls' | 'counters' | 'layers' | 'layersByModifier'>;
+export type Programmable = Held &
+  Pick<RigIndex, 'controls' | 'counters' | 'layers' | 'layersByModifier' | 'groupsOf' | 'arrivalsOf'>;
 
 export interface CompileScope {
   readonly controller: Controller;
@@ -105,6 +134,11 @@ const nothing: Readonly<Record<GestureType, readonly Armed[]>> = {
   'double-tap': none,
   repeat: none,
   chord: none,
+  'hold-release': none,
+  'tap-hold': none,
+  'any-release': none,
+  'latch-on': none,
+  'latch-off': none,
 };
 
 type Draft = Pick<ProgramControl, 'control' | 'byGesture' | 'opens' | 'signals'>;
@@ -121,6 +155,8 @@ export function compileController(
     const control = index.controls.get(id);
     return control ? [draftFor(index, scope, arming, control)] : [];
   });
+  const groups = groupsIn(index, scope, arming);
+  const arrivals = arrivalsIn(index, scope, arming);
   const chords = armed.some((a) => a.chord !== null);
   const controls = new Map<string, ProgramControl>();
   for (const { control, byGesture, opens, signals } of drafts) {
@@ -134,6 +170,7 @@ export function compileController(
             ),
           )
         : none,
+      groups: groups.filter((g) => g.members.includes(control.id)),
       opens,
       signals,
       calibrate: makeCalibration(control.calibration),
@@ -148,6 +185,7 @@ export function compileController(
       controls,
       layers: index.layers,
       armed,
+      arrivals,
       memoryAtStart: arming.memory,
       fed: arming.fed,
       phases: arming.slots.phases,
@@ -168,6 +206,8 @@ interface Arming {
   readonly arm: (assignment: Assignment, layerId: string | null) => Armed;
   /** Arms what a tap of a layer's modifiers does; null for nothing. */
   readonly tapOf: (layer: Layer) => Armed | null;
+  /** Arms what is done on arriving at a bank or page. */
+  readonly onArrival: (arrival: Arrival) => Armed;
 }
 
 function makeArming(index: Programmable, { controller, sysex }: CompileScope): Arming {
@@ -175,6 +215,7 @@ function makeArming(index: Programmable, { controller, sysex }: CompileScope): A
   const fed = new Map<number, number>();
   const armed: Armed[] = [];
   const taps = new Map<string, Armed>();
+  const latches = new Map<string, number>();
   let unsupported: string | null = null;
   const remember = (initial: number): number => memory.push(initial) - 1;
   const slots = emitterSlots(remember);
@@ -190,6 +231,16 @@ function makeArming(index: Programmable, { controller, sysex }: CompileScope): A
       if (!fed.has(key)) fed.set(key, remember(-1));
       return [compiledSend(action, emitter, key, sysex)];
     });
+  const latchOf = ({ controlId, gesture, bank, page }: Assignment, layerId: string | null): number | null => {
+    if (gesture.type !== 'latch-on' && gesture.type !== 'latch-off') return null;
+    const key = JSON.stringify([controlId, bank, page, layerId]);
+    const known = latches.get(key);
+    if (known !== undefined) return known;
+    const slot = remember(0);
+    latches.set(key, slot);
+    slots.phases.push(slot);
+    return slot;
+  };
   const put = (entry: Omit<Armed, 'slot' | 'turn' | 'actions'>, list: readonly Action[]): Armed => {
     const actions = compile(list);
     const turn = entry.gesture !== 'move' && alternates(actions) ? remember(0) : null;
@@ -208,18 +259,53 @@ function makeArming(index: Programmable, { controller, sysex }: CompileScope): A
     arm: (assignment, layerId) => {
       const { gesture, bank, page, actions } = assignment;
       const chord = gesture.type === 'chord' ? gesture : null;
-      return put({ assignment, gesture: gesture.type, chord, bank, page, layerId }, actions);
+      const latch = latchOf(assignment, layerId);
+      return put({ assignment, gesture: gesture.type, chord, bank, page, layerId, latch }, actions);
     },
     tapOf: (layer) => {
       // One function for all modifiers of a layer; of those that are held together none is tapped alone.
       if (layer.tap.length === 0 || isTogether(layer)) return null;
-      const anywhere = { assignment: null, gesture: 'press' as const, chord: null, bank: null, page: null, layerId: null };
       const tap = taps.get(layer.id) ?? put(anywhere, layer.tap);
       taps.set(layer.id, tap);
       return tap;
     },
+    onArrival: ({ actions }) => put(anywhere, actions),
   };
 }
+
+/** What no assignment holds. */
+const anywhere = {
+  assignment: null,
+  gesture: 'press',
+  chord: null,
+  bank: null,
+  page: null,
+  layerId: null,
+  latch: null,
+} as const;
+
+/** The groups of a controller, without what is not in the program. */
+function groupsIn(index: Programmable, { controller, controlIds }: CompileScope, arming: Arming): readonly ArmedGroup[] {
+  return (index.groupsOf.get(controller.id) ?? []).flatMap((row): ArmedGroup[] => {
+    const members = row.controlIds.filter((id) => controlIds.includes(id));
+    if (members.length === 0) return [];
+    const slot = arming.remember(0);
+    arming.slots.phases.push(slot);
+    return [{ row, bank: row.bank, page: row.page, layerId: null, members, slot }];
+  });
+}
+
+/** What is done on arriving somewhere; nobody arrives anywhere in a program for one place. */
+const arrivalsIn = (index: Programmable, { controller, place }: CompileScope, arming: Arming): readonly ArmedArrival[] =>
+  place !== null
+    ? none
+    : (index.arrivalsOf.get(controller.id) ?? []).map((row) => ({
+        row,
+        bank: row.bank,
+        page: row.page,
+        layerId: null,
+        armed: arming.onArrival(row),
+      }));
 
 function draftFor(index: Programmable, scope: CompileScope, arming: Arming, control: Control): Draft {
   const byGesture: Record<GestureType, readonly Armed[]> = { ...nothing };

@@ -8,6 +8,7 @@ import { leadingControls, type Move, movesFrom } from './moves';
 import { compileController } from './program';
 import { type Situation, situationsOf } from './situations';
 import { draftOf, startController } from './state';
+import { startPlace } from './switch-on';
 
 /** One step of a way: what the hand does, in words. */
 export interface Leg {
@@ -24,7 +25,7 @@ export interface Space {
   readonly pressesTo: (bank: number, page: number) => number | null;
   /** A shortest way from the start to a bank and page; null where there is none. */
   readonly wayTo: (bank: number, page: number) => readonly Leg[] | null;
-  /** Banks and pages that can be reached and from which nothing leads back to the first one. */
+  /** Banks and pages that can be reached and from which nothing leads back to where it starts. */
   readonly traps: readonly { readonly bank: number; readonly page: number }[];
   /** Whether an assignment can be played at all: its bank, page and layer can be had together. */
   readonly canPlay: (assignment: Assignment) => boolean;
@@ -35,7 +36,7 @@ export interface Space {
   readonly farthest: (assignment: Assignment) => number;
 }
 
-/** Explores a controller from its first bank and page, no layer open. */
+/** Explores a controller from where it stands after switching on, no layer open. */
 export function exploreController(index: RigIndex, controller: Controller): Space {
   const controls = index.controlsOf.get(controller.id) ?? [];
   const { program } = compileController(index, {
@@ -53,8 +54,10 @@ export function exploreController(index: RigIndex, controller: Controller): Spac
   const situations = situationsOf(controller, lasting, usesLast);
   const { encode, decode, placeOf, bankOf, pageOf, layersIn } = situations;
 
+  const begins = startPlace(controller.firmware);
+  const start = placeOf(begins.bank, begins.page);
   const moves = movesFrom(index, controller, program, situations, tried, held, lasting);
-  const walked = explore<Move>(situations.size, encode({ place: 0, stack: 0, last: null }), (number) => {
+  const walked = explore<Move>(situations.size, encode({ place: start, stack: 0, last: null }), (number) => {
     const situation = decode(number);
     return moves(situation).map((by) => ({
       to: encode({ place: by.place, stack: by.stack, last: by.left ?? situation.last }),
@@ -65,7 +68,7 @@ export function exploreController(index: RigIndex, controller: Controller): Spac
   const { reached, costTo, wayTo, distanceTo } = walked;
   // The first situation that was reached at a place is the nearest one: it is set last.
   const nearest = new Map(reached.toReversed().map((number) => [decode(number).place, number]));
-  const back = distanceTo(new Map(reached.filter((number) => decode(number).place === 0).map((number) => [number, 0])));
+  const back = distanceTo(new Map(reached.filter((number) => decode(number).place === start).map((number) => [number, 0])));
   const trapped = new Set(reached.filter((number) => back(number) < 0).map((number) => decode(number).place));
   const begin = startController(program, 1, 1);
 

@@ -37,6 +37,8 @@ export interface Down {
   readonly kept: { readonly until: number; readonly gestures: readonly ('double-tap' | 'repeat')[] } | null;
   /** This press is the second one of a double tap. */
   readonly second: boolean;
+  /** What is kept back until it is known whether a second tap is held: its double tap, or the press of the first tap; null for nothing. */
+  readonly keptForHold: { readonly type: 'double-tap' } | { readonly type: 'first-press'; readonly tap: Tap } | null;
   /** Slots of the chords that it is part of. */
   readonly chords: readonly number[];
   /** Whether chords that keep single presses back took this one. */

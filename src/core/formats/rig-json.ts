@@ -8,7 +8,7 @@ import { type ImportProblem, readJson } from './json';
 /** What a rig file begins with. */
 export const RIG_FORMAT = 'keen-dial/rig';
 /** The version that is written; every older one is read. */
-export const RIG_FORMAT_VERSION = 14;
+export const RIG_FORMAT_VERSION = 15;
 /** From this version on no text holds a control character; older files are cleaned. */
 const CLEAN_SINCE = 4;
 /** Most rows in one rig. */
@@ -26,6 +26,8 @@ const tableShape = {
   wires: z.array(rowSchemas.wires),
   layers: z.array(rowSchemas.layers),
   assignments: z.array(rowSchemas.assignments),
+  groups: z.array(rowSchemas.groups).default([]),
+  arrivals: z.array(rowSchemas.arrivals).default([]),
   landings: z.array(rowSchemas.landings),
   scenes: z.array(rowSchemas.scenes),
   songs: z.array(rowSchemas.songs),
@@ -115,7 +117,8 @@ const scriptsOfVersion1 = z.looseObject({
  * Version 11: a landing may act on some values only; older ones act on every press. Version 12: units have steps of
  * set-up of a player's own; older ones have none. Version 13: presets hold values, a parameter says what comes after its last step and whether it hears only in
  * front; older ones hold none, go round and hear as their target does. Version 14: a landing may be one that its target came
- * with; older ones are all entered by hand.
+ * with; older ones are all entered by hand. Version 15: switches may release each other, something may be done on arriving at a bank or page, there are five more gestures, and a
+ * unit says where it starts; older ones have none of it, and start at their first bank.
  */
 function migrated(raw: unknown, version: number): unknown {
   return version >= CLEAN_SINCE ? raw : cleanTexts(version >= 3 ? raw : migratedTo3(version >= 2 ? raw : migratedTo2(raw)));

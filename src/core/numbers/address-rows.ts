@@ -31,6 +31,8 @@ export interface Sitter {
   readonly assignment: Assignment | null;
   readonly send: Send | null;
   readonly layer: Layer | null;
+  /** The controller that sends it on arriving at a bank or page; null for everything else. */
+  readonly arrivesOn: string | null;
   /** Whether it takes this number with another one: the low byte of a 14-bit control. */
   readonly beside: boolean;
   readonly key: number;
@@ -103,14 +105,20 @@ export function occupancyOf(index: RigIndex, wireId: string | null): Occupancy {
     const unitId = index.controls.get(assignment.controlId)?.controllerId ?? '';
     for (const action of assignment.actions) {
       if (action.type !== 'send') continue;
-      for (const message of messagesOf(action, index.counters)) sit(message, unitId, { assignment, send: action, layer: null });
+      for (const message of messagesOf(action, index.counters))
+        sit(message, unitId, { assignment, send: action, layer: null, arrivesOn: null });
     }
   }
   for (const layer of index.rig.layers) {
     const unitId = index.controls.get(layer.modifierControlId ?? '')?.controllerId ?? '';
-    if (layer.signal && layer.signalBy === 'added') sit(layer.signal, unitId, { assignment: null, send: null, layer });
-    for (const a of layer.tap) if (a.type === 'send') sit(a.message, unitId, { assignment: null, send: a, layer });
+    if (layer.signal && layer.signalBy === 'added')
+      sit(layer.signal, unitId, { assignment: null, send: null, layer, arrivesOn: null });
+    for (const a of layer.tap)
+      if (a.type === 'send') sit(a.message, unitId, { assignment: null, send: a, layer, arrivesOn: null });
   }
+  for (const { controllerId, actions } of index.rig.arrivals)
+    for (const a of actions)
+      if (a.type === 'send') sit(a.message, controllerId, { assignment: null, send: a, layer: null, arrivesOn: controllerId });
   const far = wireId === null ? null : unitsBehind(index, wireId);
   for (const landing of index.rig.landings) {
     if (far && !far.has(landing.targetId)) continue;

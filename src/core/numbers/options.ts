@@ -1,7 +1,7 @@
 // Which addresses a demand could have: what its controllers send, its wires carry and its targets take, in the order of a school.
 import { exhaustive } from '../base';
 import { type Message, type MessageType, messageSchema, withChannel, withNumber } from '../midi';
-import { type RigIndex, stands } from '../rig';
+import { outsideActions, type RigIndex, stands } from '../rig';
 import { accepts, arrivals, compileNetwork, type Network, routesFrom } from '../wires';
 import type { Demand, PlannedType } from './demand';
 import { sharing } from './demand';
@@ -252,12 +252,8 @@ function blockedCells(index: RigIndex, demands: readonly Demand[], wish: Wish): 
     const cells = cellsOf(landing.address);
     if (cells.length > 0) atTarget.set(landing.targetId, [...(atTarget.get(landing.targetId) ?? []), ...cells]);
   }
-  const taps = index.rig.layers.flatMap((layer) =>
-    layer.tap.flatMap((a) =>
-      a.type === 'send'
-        ? [{ home: index.controls.get(layer.modifierControlId ?? '')?.controllerId ?? '', cells: cellsOf(a.message) }]
-        : [],
-    ),
+  const outside = outsideActions(index).flatMap(({ action, controllerId }) =>
+    action.type === 'send' ? [{ home: controllerId, cells: cellsOf(action.message) }] : [],
   );
   const shares = sharing(index);
   const known = new Map<string, ReadonlySet<number>>();
@@ -268,7 +264,7 @@ function blockedCells(index: RigIndex, demands: readonly Demand[], wish: Wish): 
       const cells = new Set<number>();
       for (const id of demand.controllerIds) {
         for (const route of routesFrom(index, id)) for (const cell of atTarget.get(route.target.id) ?? []) cells.add(cell);
-        for (const tap of taps) if (shares(id, tap.home)) for (const cell of tap.cells) cells.add(cell);
+        for (const { home, cells: own } of outside) if (shares(id, home)) for (const cell of own) cells.add(cell);
       }
       found = cells;
       known.set(key, found);

@@ -1,7 +1,16 @@
 // Labels to scale: strips of tape that lie along a row of controls, and stickers as large as pads and buttons, in millimetres from the
 // template; black on white, layers told by their symbols, and letters as large as the distance asks for.
 import { groupBy } from '../base';
-import { type Assignment, type Control, type Controller, functionWords, inLayer, type Layer, type RigIndex } from '../rig';
+import {
+  type Assignment,
+  type Control,
+  type Controller,
+  functionWords,
+  gestureNames,
+  inLayer,
+  type Layer,
+  type RigIndex,
+} from '../rig';
 import { brokenTo, CAP_HEIGHT, cutTo, widthOf } from './measure';
 import { A4, type Ink, type Paper } from './paper';
 import { text } from './text';
@@ -120,7 +129,7 @@ function linesFor(index: RigIndex, control: Control, bank: number | null): reado
 function gestureWords(a: Assignment, words: string): readonly string[] {
   if (words === '') return [];
   const { type } = a.gesture;
-  return [type === 'press' || type === 'move' ? words : `${type.replace('-', ' ')}: ${words}`];
+  return [type === 'press' || type === 'move' ? words : `${gestureNames[type]}: ${words}`];
 }
 
 /** Controls in rows: those whose middles are at the same height, from left to right. */

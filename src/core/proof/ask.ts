@@ -14,6 +14,7 @@ import {
   type Assignment,
   type Control,
   type Controller,
+  groupOver,
   messagesOf,
   modifierNames,
   modifiersOf,
@@ -108,6 +109,7 @@ export function askFor(index: RigIndex, assignment: Assignment): Ask | null {
     controller,
     partner: gesture.type === 'chord' ? (index.controls.get(gesture.with) ?? null) : null,
     counters: index.rig.counters.filter((c) => c.controllerId === controller.id),
+    group: groupOver(index, assignment, control),
   };
   const sends = assignment.actions.flatMap((a) => (a.type === 'send' ? [a] : []));
   const how: How = gesture.type !== 'move' ? 'taps' : sends.every((s) => s.behaviour.type === 'relative') ? 'clicks' : 'travel';
@@ -229,7 +231,10 @@ function gestureWords({ assignment, control, partner }: TestSetup, how: How): st
   }
   switch (assignment.gesture.type) {
     case 'hold':
+    case 'hold-release':
       return `hold ${name} until it fires and let go, three times`;
+    case 'tap-hold':
+      return `tap ${name} and hold it with the second tap until it fires, three times`;
     case 'double-tap':
       return `double-tap ${name}, three times`;
     case 'chord':

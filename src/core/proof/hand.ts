@@ -68,10 +68,19 @@ function tapInputs(
         up(control.id);
         t += vary(quick, 0.3);
       }
+    } else if (gesture.type === 'tap-hold') {
+      const quick = Math.min(60, doubleTapMs / 6);
+      down(control.id);
+      t += vary(quick, 0.3);
+      up(control.id);
+      t += vary(quick, 0.3);
+      down(control.id);
+      t += holdMs + vary(250, 0.6);
+      up(control.id);
     } else {
       down(control.id);
       t +=
-        gesture.type === 'hold'
+        gesture.type === 'hold' || gesture.type === 'hold-release'
           ? holdMs + vary(250, 0.6)
           : gesture.type === 'repeat'
             ? holdMs + repeatMs * 2.5

@@ -2,7 +2,15 @@
 import { groupBy } from '../base';
 import { type ControllerInput, compileController, startController, stepController } from '../controller';
 import { type HeardMessage, noSysex } from '../midi';
-import type { Action, Assignment, Control, Controller, Counter, GestureType } from '../rig';
+import {
+  type Action,
+  type Assignment,
+  type Control,
+  type Controller,
+  type Counter,
+  gestureTypeSchema,
+  type SwitchGroup,
+} from '../rig';
 
 /** What a function stands on: enough of a rig to play it. */
 export interface TestSetup {
@@ -12,9 +20,9 @@ export interface TestSetup {
   /** The other control of a chord; null for every other gesture. */
   readonly partner: Control | null;
   readonly counters: readonly Counter[];
+  /** The group of switches that its press turns; null for none. */
+  readonly group: SwitchGroup | null;
 }
-
-const everyGesture: readonly GestureType[] = ['move', 'press', 'release', 'hold', 'double-tap', 'repeat', 'chord'];
 
 /**
  * What the unit sends for some inputs (times in milliseconds, in order) if it holds `actions` on this gesture, and nothing else than
@@ -27,12 +35,12 @@ export function unitSends(
   inputs: readonly ControllerInput[],
   beside: readonly Assignment[] = [],
 ): readonly HeardMessage[] {
-  const { assignment, control, controller, partner } = testSetup;
+  const { assignment, control, controller, partner, group } = testSetup;
   const unit: Controller = {
     ...controller,
     firmware: {
       ...controller.firmware,
-      gestures: [...everyGesture],
+      gestures: [...gestureTypeSchema.options],
       encoderModes: ['absolute', 'twos-complement', 'binary-offset', 'sign-magnitude'],
     },
   };
@@ -50,6 +58,8 @@ export function unitSends(
       layers: new Map(),
       layersByModifier: new Map(),
       assignmentsOf: groupBy(held, (a) => a.controlId),
+      groupsOf: new Map(group ? [[controller.id, [{ ...group, bank: null, page: null }]]] : []),
+      arrivalsOf: new Map(),
     },
     { controller: unit, controlIds: controls.map((c) => c.id), sysex: noSysex, place: null },
   );

@@ -7,16 +7,20 @@ import { countingOf } from './counting';
 import { sameJson } from './json';
 import {
   type Action,
+  type Arrival,
   type Assignment,
+  arrivalSchema,
   assignmentSchema,
   type Counter,
   counterSchema,
+  groupSchema,
   type Landing,
   type Layer,
   landingSchema,
   layerSchema,
   type Preset,
   presetSchema,
+  type SwitchGroup,
   type Tick,
 } from './schema';
 
@@ -27,7 +31,7 @@ export const SHEET_FORM = 2;
 export type Entered = NonNullable<Tick['facts']>;
 
 /** Anything that can be ticked as entered. */
-export type Tickable = Assignment | Landing | Layer | Preset;
+export type Tickable = Assignment | Landing | Layer | Preset | SwitchGroup | Arrival;
 
 interface Counters {
   readonly counters: Lookup<string, Counter>;
@@ -139,9 +143,40 @@ function factsOfPreset(row: Preset): Entered {
   );
 }
 
+/** Switches that release each other, as they are set up. */
+function factsOfGroup(row: SwitchGroup): Entered {
+  return unusual(
+    {
+      bank: row.bank,
+      page: row.page,
+      group: row.name,
+      switches: row.controlIds,
+      again: row.pressedAgain,
+      sendsOff: row.sendsOff,
+    },
+    { sendsOff: false },
+  );
+}
+
+/** What is done on arriving somewhere. */
+function factsOfArrival({ counters }: Counters, row: Arrival): Entered {
+  return unusual(
+    {
+      bank: row.bank,
+      page: row.page,
+      arriving: row.actions.map((a) => actionFacts(counters, a)),
+      latches: row.latches.map((l) => [l.controlId, l.on]),
+      atStart: row.atStart,
+    },
+    { latches: [], atStart: false },
+  );
+}
+
 /** The facts of anything that can be ticked. */
 export function factsOf(index: Counters, row: Tickable): Entered {
   if ('step' in row) return factsOfPreset(row);
+  if ('controlIds' in row) return factsOfGroup(row);
+  if ('latches' in row) return factsOfArrival(index, row);
   if ('controlId' in row) return factsOfAssignment(index, row);
   return 'parameterId' in row ? factsOfLanding(row) : factsOfLayer(index, row);
 }
@@ -211,6 +246,26 @@ export function heldPreset(row: Preset): Preset | null {
   const pairs = z.array(z.tuple([z.string(), z.number()])).safeParse(holds);
   const values = (pairs.success ? pairs.data : []).map(([parameterId, value]) => ({ parameterId, value }));
   const read = presetSchema.safeParse({ ...row, parameterId: chooses, step, stored, rest, values });
+  return read.success ? read.data : row;
+}
+
+/** Switches that release each other, as they were set up; null where nobody did. */
+export function heldGroup(row: SwitchGroup): SwitchGroup | null {
+  const kept = row.entered?.facts;
+  if (kept === undefined) return row.entered === null ? null : row;
+  const { bank = null, page = null, group, switches, again, sendsOff = false } = kept;
+  const read = groupSchema.safeParse({ ...row, bank, page, name: group, controlIds: switches, pressedAgain: again, sendsOff });
+  return read.success ? read.data : row;
+}
+
+/** What is done on arriving somewhere, as it was set up; null where nobody did. */
+export function heldArrival(row: Arrival): Arrival | null {
+  const kept = row.entered?.facts;
+  if (kept === undefined) return row.entered === null ? null : row;
+  const { bank = null, page = null, arriving, latches = [], atStart = false } = kept;
+  const pairs = z.array(z.tuple([z.string(), z.boolean()])).safeParse(latches);
+  const set = (pairs.success ? pairs.data : []).map(([controlId, on]) => ({ controlId, on }));
+  const read = arrivalSchema.safeParse({ ...row, bank, page, actions: asActions(arriving, row.actions), latches: set, atStart });
   return read.success ? read.data : row;
 }
 

@@ -3,7 +3,7 @@ import { addTo, groupBy } from '../base';
 import { addressKey } from '../midi';
 import { modifiersOf } from './layers';
 import type { PresetsOf } from './presets';
-import type { Control, Controller, Counter, Landing, Layer, Parameter, Rig, Target, Wire } from './schema';
+import type { Arrival, Control, Controller, Counter, Landing, Layer, Parameter, Rig, SwitchGroup, Target, Wire } from './schema';
 import { type SendIndex, sendIndex } from './send-index';
 
 export interface RigIndex extends SendIndex {
@@ -18,6 +18,9 @@ export interface RigIndex extends SendIndex {
   /** Layers made in the host, by the key of the address at which their modifier is heard. */
   readonly layersBySignal: ReadonlyMap<number, readonly Layer[]>;
   readonly controlsOf: ReadonlyMap<string, readonly Control[]>;
+  /** Groups of switches that release each other, and what is done on arriving somewhere, by controller. */
+  readonly groupsOf: ReadonlyMap<string, readonly SwitchGroup[]>;
+  readonly arrivalsOf: ReadonlyMap<string, readonly Arrival[]>;
   readonly parametersOf: ReadonlyMap<string, readonly Parameter[]>;
   /** What steps of stepped parameters hold, by the parameter. */
   readonly presetsOf: PresetsOf;
@@ -33,7 +36,12 @@ export interface RigIndex extends SendIndex {
  */
 export function indexRig(rig: Rig, before?: RigIndex): RigIndex {
   const kept = before?.rig;
-  const gearSame = kept?.controllers === rig.controllers && kept.controls === rig.controls && kept.counters === rig.counters;
+  const gearSame =
+    kept?.controllers === rig.controllers &&
+    kept.controls === rig.controls &&
+    kept.counters === rig.counters &&
+    kept.groups === rig.groups &&
+    kept.arrivals === rig.arrivals;
   const gear = before && gearSame ? before : gearIndex(rig);
   const targetsSame =
     kept?.targets === rig.targets &&
@@ -54,6 +62,8 @@ export function indexRig(rig: Rig, before?: RigIndex): RigIndex {
     controls: gear.controls,
     counters: gear.counters,
     controlsOf: gear.controlsOf,
+    groupsOf: gear.groupsOf,
+    arrivalsOf: gear.arrivalsOf,
     targets: targets.targets,
     parameters: targets.parameters,
     parametersOf: targets.parametersOf,
@@ -86,6 +96,8 @@ const gearIndex = (rig: Rig) => ({
   controls: byId(rig.controls),
   counters: byId(rig.counters),
   controlsOf: groupBy(rig.controls, (c) => c.controllerId),
+  groupsOf: groupBy(rig.groups, (g) => g.controllerId),
+  arrivalsOf: groupBy(rig.arrivals, (a) => a.controllerId),
 });
 
 const targetIndex = (rig: Rig) => ({

@@ -8,8 +8,10 @@ export { type Limit, limitsOf, limitsOfParameter } from './limits';
 export {
   type Action,
   type AnyRow,
+  type Arrival,
   type Assignment,
   accelerationSchema,
+  arrivalSchema,
   type Behaviour,
   behaviourValues,
   blinkSchema,
@@ -24,13 +26,16 @@ export {
   emptyRig,
   entryFields,
   type Firmware,
+  factoryGestures,
   fieldsExcept,
   firmwareSchema,
   type Gesture,
   type GestureType,
   type Given,
   type Grade,
+  gestureTypeSchema,
   givenSchema,
+  groupSchema,
   type Head,
   headSchema,
   idSchema,
@@ -55,6 +60,7 @@ export {
   type ScriptEvent,
   type Send,
   type SetUp,
+  type SwitchGroup,
   type SwitchMode,
   setUpSchema,
   shortTextSchema,
@@ -77,7 +83,10 @@ export { apply, applyTracked, type EditProblem } from './apply';
 export { changedIds } from './diff';
 export { byOrder, type Touched } from './draft';
 export { batch, type Edit, editSchema, insert, invert, labelOf, MOST_EDITS, partSchema, remove, set } from './edit';
+export { gestureNames } from './gesture-names';
+export { groupOver, releaserOf } from './groups';
 export { sameJson } from './json';
+export { type OutsideAction, outsideActions } from './outside';
 export { contentsOf, type PresetContents } from './presets';
 export { firstBroken, referencesOf, rowsPointingAt } from './references';
 
@@ -98,8 +107,10 @@ export { lightSourceOf } from './light-source';
 export {
   type Entered,
   factsOf,
+  heldArrival,
   heldAssignment,
   heldCounters,
+  heldGroup,
   heldLanding,
   heldLayer,
   heldPreset,

@@ -49,6 +49,15 @@ const rules: { readonly [T in TableName]: (row: Row<T>) => Reference[] } = {
     ...ofActions('actions', row.actions),
     ...row.wants.flatMap((w) => point('wants', w.parameterId, 'parameters')),
   ],
+  groups: (row) => [
+    ...point('controllerId', row.controllerId, 'controllers'),
+    ...row.controlIds.flatMap((id) => point('controlIds', id, 'controls')),
+  ],
+  arrivals: (row) => [
+    ...point('controllerId', row.controllerId, 'controllers'),
+    ...row.latches.flatMap((l) => point('latches', l.controlId, 'controls')),
+    ...ofActions('actions', row.actions),
+  ],
   landings: (row) => [
     ...point('targetId', row.targetId, 'targets'),
     ...point('parameterId', row.parameterId, 'parameters'),

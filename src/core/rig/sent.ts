@@ -1,6 +1,7 @@
 // Everything that is sent on a rig, and what is listened for in vain.
 import { addressKey, heardKeys, type Message } from '../midi';
 import type { RigIndex } from './index-rig';
+import { outsideActions } from './outside';
 import type { Landing } from './schema';
 import { messagesOf } from './send-index';
 
@@ -10,25 +11,25 @@ export interface Sent {
 }
 
 /**
- * Everything that functions, taps and modifiers of the host's layers send. A landing hears it at its own address, and where it can be put together from
+ * Everything that functions, taps, arrivals and modifiers of the host's layers send. A landing hears it at its own address, and where it can be put together from
  * control changes that are sent by themselves: the bytes of a 14-bit control, the number and the data of a parameter (MIDI 1.0).
  */
 export function sentOn({
   rig,
+  controls,
   counters,
   sendsAt,
   sequencesAt,
-}: Pick<RigIndex, 'rig' | 'counters' | 'sendsAt' | 'sequencesAt'>): Sent {
+}: Pick<RigIndex, 'rig' | 'controls' | 'counters' | 'sendsAt' | 'sequencesAt'>): Sent {
   const heard = new Set<number>();
   const plain = new Set<number>();
   const add = (message: Message): void => {
     for (const key of heardKeys(message)) heard.add(key);
     plain.add(addressKey(message));
   };
-  for (const { signal, tap } of rig.layers) {
-    if (signal !== null) add(signal);
-    for (const action of tap) if (action.type === 'send') for (const message of messagesOf(action, counters)) add(message);
-  }
+  for (const { signal } of rig.layers) if (signal !== null) add(signal);
+  for (const { action } of outsideActions({ rig, controls }))
+    if (action.type === 'send') for (const message of messagesOf(action, counters)) add(message);
   return {
     isLeftOver: ({ address }) => {
       const own = addressKey(address);

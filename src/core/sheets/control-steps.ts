@@ -1,4 +1,4 @@
-// The steps in a controller: set-up, its layers, then slot by slot what each control does, each slot saved before the next.
+// The steps in a controller: set-up, its layers, what holds at its places, then slot by slot what each control does, each slot saved before the next.
 import type { Assignment, Controller, RigIndex, Target } from '../rig';
 import type { SheetLine } from './line';
 import { recipeFor } from './recipe-values';
@@ -24,6 +24,21 @@ export function controllerSteps(index: RigIndex, controller: Controller, lines: 
         seconds: SECONDS.layer * group.length,
         lines: group,
       });
+  }
+  for (const line of lines) {
+    const row =
+      line.of.type === 'group' ? line.of.group : line.of.type === 'arrival' && line.of.action === null ? line.of.arrival : null;
+    if (row === null) continue;
+    const own = lines.filter(({ of }) => of === line.of || (of.type === 'arrival' && of.arrival === row));
+    steps.push({
+      ...common,
+      key: `place ${row.id}`,
+      type: 'place',
+      seconds: SECONDS.place * own.length,
+      row,
+      lines: own,
+      done: line.entered,
+    });
   }
   let slot: Assignment[] = [];
   groups.forEach(({ assignment, lines: own }, i) => {

@@ -116,6 +116,16 @@ function whatOf(line: SheetLine): Pick<Written, 'what' | 'spot'> {
         what: `${textOf(line, 'parameter')}, ${textOf(line, 'preset')}`,
         spot: JSON.stringify([of.preset.parameterId, of.preset.step, line.key]),
       };
+    case 'group':
+      return {
+        what: `${textOf(line, 'switches')} release each other, ${together(line, placeColumn)}`,
+        spot: JSON.stringify([of.group.controllerId, of.group.bank, of.group.page, line.key]),
+      };
+    case 'arrival':
+      return {
+        what: `Arriving, ${together(line, placeColumn)}`,
+        spot: JSON.stringify([of.arrival.controllerId, of.arrival.bank, of.arrival.page, line.key]),
+      };
     case 'set-up':
       return {
         what: `${of.when === 'before' ? 'Before' : 'After'} entering`,

@@ -1,4 +1,4 @@
-// The lines of one controller: its layers, then what each control does, control by control.
+// The lines of one controller: its layers, what holds at its places, then what each control does, control by control.
 import { exhaustive } from '../base';
 import { carriesValue } from '../midi';
 import type { Action, Assignment, Control, Controller, Layer, LightSource, RigIndex } from '../rig';
@@ -8,6 +8,7 @@ import { type Fact, fact, inOrder } from './fact';
 import { freshOn, type SheetLine } from './line';
 import { behaviourFacts, messageFacts } from './message-facts';
 import { type Naming, namingOf } from './naming';
+import { placeLines } from './place-lines';
 
 /** The lines of a controller in the order of entering them, layers before what stands in them. */
 export function controllerLines(index: RigIndex, naming: Naming, controller: Controller): readonly SheetLine[] {
@@ -18,6 +19,7 @@ export function controllerLines(index: RigIndex, naming: Naming, controller: Con
     ...index.rig.layers
       .filter((l) => keeperOf(index, l) === controller.id)
       .flatMap((l) => layerLines(index, naming, controller, l)),
+    ...placeLines(index, naming, controller),
     ...controls.flatMap((control) =>
       [...(index.assignmentsOf.get(control.id) ?? [])]
         .filter((a) => isProgrammed(index, a))
@@ -93,7 +95,8 @@ function functionLines(index: RigIndex, naming: Naming, controller: Controller, 
   });
 }
 
-const partFact = (i: number, of: number): Fact | null => (of > 1 ? fact('part', i + 1, `${i + 1} of ${of}`) : null);
+/** Which part of several it is; nothing where there is one. */
+export const partFact = (i: number, of: number): Fact | null => (of > 1 ? fact('part', i + 1, `${i + 1} of ${of}`) : null);
 
 const turnWords = { first: '1st, 3rd, 5th …', second: '2nd, 4th, 6th …' } as const;
 const turnFact = ({ turn }: Action): Fact | null => (turn ? fact('turn', turn, turnWords[turn]) : null);
@@ -105,7 +108,12 @@ const purposeFact = (index: RigIndex, naming: Naming, meant: readonly string[]):
     meant.map((id) => `${naming.target(index.parameters.get(id)?.targetId ?? '')}: ${naming.parameter(id)}`).join(', '),
   );
 
-function placeFacts(naming: Naming, controller: Controller, { bank, page, layerId }: Assignment): readonly Fact[] {
+/** Where something stands on a controller. */
+export function placeFacts(
+  naming: Naming,
+  controller: Controller,
+  { bank, page, layerId }: Pick<Assignment, 'bank' | 'page' | 'layerId'>,
+): readonly Fact[] {
   const many = controller.firmware.banks > 1;
   return [
     fact('bank', bank, bank === null ? (many ? 'every bank' : '') : naming.bank(controller, bank)),
@@ -114,8 +122,8 @@ function placeFacts(naming: Naming, controller: Controller, { bank, page, layerI
   ];
 }
 
-/** One action of a function, or of the tap of a modifier. */
-function actionFacts(naming: Naming, controller: Controller, action: Action): readonly (Fact | null)[] {
+/** One action of a function, of the tap of a modifier, or of an arrival. */
+export function actionFacts(naming: Naming, controller: Controller, action: Action): readonly (Fact | null)[] {
   const style = controller.firmware.shows;
   switch (action.type) {
     case 'send':
@@ -163,7 +171,8 @@ const lightByWords: Readonly<Record<LightSource, string>> = {
 const alsoByFact = (naming: Naming, { alsoOpenedBy }: Layer): Fact =>
   fact('alsoBy', alsoOpenedBy, alsoOpenedBy.map((id) => listed(naming.control(id))).join(', '));
 
-const listed = (name: string): string => (/[,"]/.test(name) ? JSON.stringify(name) : name);
+/** A name in a list with commas. */
+export const listed = (name: string): string => (/[,"]/.test(name) ? JSON.stringify(name) : name);
 
 /** How a layer opens and closes, in words. */
 export const layerStays: Readonly<Record<Layer['mode'], string>> = {

@@ -4,6 +4,7 @@ import { modeOf } from '../modes';
 import {
   type Assignment,
   type Given,
+  gestureNames,
   type Landing,
   type Layer,
   modifierNames,
@@ -107,7 +108,7 @@ function fromWords(index: RigIndex, naming: Naming, senders: readonly Assignment
   const words = senders.map((a) => {
     const controller = index.controllers.get(index.controls.get(a.controlId)?.controllerId ?? '');
     const bank = a.bank !== null && controller ? ` (${naming.bank(controller, a.bank)})` : '';
-    return `${controlOn(index, naming, a.controlId)} ${a.gesture.type.replace('-', ' ')}${bank}`;
+    return `${controlOn(index, naming, a.controlId)} ${gestureNames[a.gesture.type]}${bank}`;
   });
   return [...new Set(words)].join(', ');
 }

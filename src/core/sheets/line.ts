@@ -1,6 +1,15 @@
 // A line of the sheet: what it is about, and its facts.
 import { exhaustive } from '../base';
-import { type Assignment, type Landing, type Layer, type Preset, SHEET_FORM, type Tickable } from '../rig';
+import {
+  type Arrival,
+  type Assignment,
+  type Landing,
+  type Layer,
+  type Preset,
+  SHEET_FORM,
+  type SwitchGroup,
+  type Tickable,
+} from '../rig';
 import type { Fact, FactName } from './fact';
 
 /** What a line is about. `action`: which action of the function, from 0. `tap`: which action of the modifier's tap; null for the layer itself. */
@@ -12,6 +21,10 @@ export type LineOf =
   | { readonly type: 'landing'; readonly landing: Landing }
   /** What a target keeps under one step. `value`: which of its values, from 0; null for the step itself. */
   | { readonly type: 'preset'; readonly preset: Preset; readonly value: number | null }
+  /** Switches that release each other. */
+  | { readonly type: 'group'; readonly group: SwitchGroup }
+  /** What is done on arriving somewhere. `action`: which of its actions, from 0; null for the arrival itself. */
+  | { readonly type: 'arrival'; readonly arrival: Arrival; readonly action: number | null }
   /** A step of the player's own before or after what is entered in a unit. */
   | { readonly type: 'set-up'; readonly unitId: string; readonly when: 'before' | 'after' };
 
@@ -31,13 +44,14 @@ export interface SheetLine {
 /** A fact of a line as the device shows it; empty where the line has none of it. */
 export const textOf = (line: SheetLine, name: FactName): string => line.facts.find((f) => f.name === name)?.text ?? '';
 
-/** Whether a line is entered as it reads; null where there is nothing to tick: taps go with their layer, values with their preset, a layer of the host with its modifier, steps of set-up are done each time, and what a target came with is there. */
+/** Whether a line is entered as it reads; null where there is nothing to tick: taps go with their layer, values with their preset, actions with their arrival, a layer of the host with its modifier, steps of set-up are done each time, and what a target came with is there. */
 export function isEntered({ of, entered }: SheetLine): boolean | null {
   return (of.type === 'landing' && of.landing.given !== null) ||
     of.type === 'host-layer' ||
     of.type === 'set-up' ||
     (of.type === 'layer' && of.tap !== null) ||
-    (of.type === 'preset' && of.value !== null)
+    (of.type === 'preset' && of.value !== null) ||
+    (of.type === 'arrival' && of.action !== null)
     ? null
     : entered;
 }
@@ -53,6 +67,10 @@ export function tickedRow({ of }: SheetLine): Tickable | null {
       return of.tap === null ? of.layer : null;
     case 'preset':
       return of.value === null ? of.preset : null;
+    case 'group':
+      return of.group;
+    case 'arrival':
+      return of.action === null ? of.arrival : null;
     case 'host-layer':
     case 'set-up':
       return null;

@@ -20,9 +20,9 @@ export interface Sheet {
     /** What nothing sends to any more: to be cleared where it was entered, never to be entered. */
     readonly clear: readonly SheetLine[];
   }[];
-  /** Functions, layers, landings and presets that are not entered as they are planned. */
+  /** Functions, layers, landings, presets, groups and arrivals that are not entered as they are planned. */
   readonly toEnter: number;
-  /** All functions, layers, landings and presets. */
+  /** All functions, layers, landings, presets, groups and arrivals. */
   readonly lines: number;
 }
 
@@ -56,6 +56,8 @@ function toTick(index: RigIndex, sent: Sent): readonly Tickable[] {
     ...index.rig.assignments.filter((a) => isProgrammed(index, a)),
     ...index.rig.landings.filter((l) => l.given === null && !sent.isLeftOver(l)),
     ...index.rig.presets,
+    ...index.rig.groups,
+    ...index.rig.arrivals,
   ];
 }
 

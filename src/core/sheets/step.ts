@@ -1,5 +1,5 @@
 // What one step of the walk is.
-import type { Assignment, Control, GestureType, Landing, Layer, Preset } from '../rig';
+import type { Arrival, Assignment, Control, GestureType, Landing, Layer, Preset, SwitchGroup } from '../rig';
 import type { SheetLine } from './line';
 import type { Recipe } from './recipe';
 
@@ -66,6 +66,13 @@ export type EntryStep =
       readonly caught: readonly string[];
       readonly done: boolean;
     })
+  /** What holds at a place of a controller: switches that release each other, or what is done on arriving there. */
+  | (Common & {
+      readonly type: 'place';
+      readonly lines: readonly SheetLine[];
+      readonly row: SwitchGroup | Arrival;
+      readonly done: boolean;
+    })
   /** What a target keeps under one step. */
   | (Common & {
       readonly type: 'preset';
@@ -77,4 +84,14 @@ export type EntryStep =
   | (Common & { readonly type: 'clear'; readonly lines: readonly SheetLine[]; readonly landings: readonly Landing[] });
 
 /** How long a step of each sort takes, in seconds. Common practice, no source. */
-export const SECONDS = { 'set-up': 20, layer: 30, entry: 30, save: 10, learn: 8, type: 15, preset: 40, clear: 10 } as const;
+export const SECONDS = {
+  'set-up': 20,
+  layer: 30,
+  place: 30,
+  entry: 30,
+  save: 10,
+  learn: 8,
+  type: 15,
+  preset: 40,
+  clear: 10,
+} as const;

@@ -6,7 +6,7 @@ import type { EntryStep } from './step';
 import { targetSteps } from './target-steps';
 
 /**
- * Every step from an empty unit to an entered rig. Controllers first: set-up, then layers, then bank by bank (what stands in every bank
+ * Every step from an empty unit to an entered rig. Controllers first: set-up, then layers, then what holds at its places, then bank by bank (what stands in every bank
  * first), in a bank layer by layer and family by family, so that numbers count up; each slot is saved before the next is
  * opened. Then the software: set-up, its own layers, what can be learnt (presses before moves, since a learn function catches the move that
  * slips in), what has to be typed, what its presets keep, and what is to be cleared.
@@ -25,6 +25,7 @@ export const isTicked = (step: EntryStep): step is Extract<EntryStep, { readonly
   step.type === 'save' ||
   step.type === 'parameter' ||
   step.type === 'preset' ||
+  step.type === 'place' ||
   (step.type === 'layer' && step.side === 'controller');
 
 /** Steps that can be ticked, how many of them are, and the time that the others take, in minutes. */

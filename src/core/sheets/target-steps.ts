@@ -4,6 +4,7 @@ import { modeOf } from '../modes';
 import {
   type Assignment,
   type Control,
+  gestureNames,
   type Landing,
   modifierNames,
   modifiersOf,
@@ -241,8 +242,7 @@ function caughtInstead(
       const key = addressKey(send.message);
       if (key === own || told.has(key)) continue;
       const number = numberWords(send.message, target.reception.shows);
-      if (number !== '')
-        told.set(key, `${number}: ${c.name}${c.id === control.id ? ` ${a.gesture.type.replace('-', ' ')}` : ''}`);
+      if (number !== '') told.set(key, `${number}: ${c.name}${c.id === control.id ? ` ${gestureNames[a.gesture.type]}` : ''}`);
     }
   return [...told.values()].slice(0, NEIGHBOURS);
 }

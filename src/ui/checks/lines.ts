@@ -1,6 +1,6 @@
 // Findings as lines: where each one is, and which are shown.
 import { type CheckId, checkOf, checkOrder, type Finding, type Group, groupFindings, type Severity } from '@/core/checks';
-import type { RigIndex } from '@/core/rig';
+import { gestureNames, type RigIndex } from '@/core/rig';
 import { placeWords } from '@/core/sheets';
 
 /** Where one finding is. */
@@ -68,7 +68,7 @@ function partOf(index: RigIndex, finding: Finding): Part {
     return {
       key,
       finding,
-      what: `${control.name} ${assignment.gesture.type.replace('-', ' ')}`,
+      what: `${control.name} ${gestureNames[assignment.gesture.type]}`,
       where: `${controller.name}, ${placeWords(index, controller, assignment).replace(/ · Base$/, '')}`,
       unitIds,
       controlId,

@@ -1,7 +1,7 @@
 // Everything in a rig that has a name, for the palette: what it is called, what it is, and where it is shown.
 import { checkOf, type Finding } from '@/core/checks';
 import { meantNames } from '@/core/commands';
-import type { Assignment, RigIndex } from '@/core/rig';
+import { type Assignment, gestureNames, type RigIndex } from '@/core/rig';
 import { placeWords } from '@/core/sheets';
 import { keyOf } from '../checks/lines';
 
@@ -92,7 +92,7 @@ function functionEntry(index: RigIndex, home: string, assignment: Assignment): E
       key: `function ${assignment.id}`,
       kind: 'function',
       name,
-      detail: `${control.name} ${assignment.gesture.type.replace('-', ' ')}, ${controller.name}, ${placeWords(index, controller, assignment)}`,
+      detail: `${control.name} ${gestureNames[assignment.gesture.type]}, ${controller.name}, ${placeWords(index, controller, assignment)}`,
       href: mapHref(home, assignment),
     },
   ];

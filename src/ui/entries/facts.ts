@@ -16,6 +16,7 @@ export const firmwareFacts: Readonly<Record<keyof Firmware, string>> = {
   repeatMs: 'repeat time',
   banks: 'banks',
   pages: 'pages',
+  startsAt: 'where it starts',
   bankButtons: 'buttons of its own for banks',
   counters: 'counters',
   togglesSurviveBankChange: 'alternating switches on a bank change',

@@ -1,9 +1,10 @@
 'use client';
 import { type ReactNode, useState } from 'react';
+import * as z from 'zod';
 import { gestureTypes, parseWindows, windowProblemWords, writeWindows } from '@/core/commands';
 import { codingWords, kindOf, messageTypes, relativeCodingSchema, u7Schema } from '@/core/midi';
 import { modeOf, receiveModes } from '@/core/modes';
-import { type Firmware, firmwareSchema, type GestureType, type Reception, receptionSchema } from '@/core/rig';
+import { type Firmware, firmwareSchema, type GestureType, gestureNames, type Reception, receptionSchema } from '@/core/rig';
 import { AssumedMark } from '../primitives/assumed';
 import { Choice } from '../primitives/choice';
 import { CommitInput, Field, NOT_TAKEN } from '../primitives/field';
@@ -89,7 +90,7 @@ export function FirmwareAbilities({
         fact="gestures"
         all={gestureTypes}
         chosen={firmware.gestures}
-        words={(g) => g.replace('-', ' ')}
+        words={(g) => gestureNames[g]}
         onChange={(gestures) => tune({ gestures })}
       />
       <Ticks
@@ -179,6 +180,44 @@ function AfterABankChange({
         ]}
         onChange={(v) => tune({ bankButtons: v === 'yes' })}
       />
+      {firmware.banks * firmware.pages > 1 && <StartsAt firmware={firmware} tune={tune} />}
+    </>
+  );
+}
+
+/** Where it stands after switching on. */
+function StartsAt({ firmware, tune }: { readonly firmware: Firmware; readonly tune: (changes: Partial<Firmware>) => boolean }) {
+  const { startsAt = { type: 'first' }, banks, pages } = firmware;
+  const stated = (bank: number, page: number): boolean => tune({ startsAt: { type: 'stated', bank, page } });
+  return (
+    <>
+      <Choice
+        label="After switching on it stands"
+        fact="startsAt"
+        value={startsAt.type}
+        options={[
+          ['first', 'in its first bank'],
+          ['last', 'where it was switched off'],
+          ['stated', 'in a bank of its own'],
+        ]}
+        onChange={(type) => (type === 'stated' ? stated(1, 1) : tune({ startsAt: { type } }))}
+      />
+      {startsAt.type === 'stated' && (
+        <NumberField
+          label="It starts in bank"
+          value={startsAt.bank}
+          schema={z.number().int().min(1).max(banks)}
+          onValue={(bank) => stated(bank, startsAt.page)}
+        />
+      )}
+      {startsAt.type === 'stated' && pages > 1 && (
+        <NumberField
+          label="On page"
+          value={startsAt.page}
+          schema={z.number().int().min(1).max(pages)}
+          onValue={(page) => stated(startsAt.bank, page)}
+        />
+      )}
     </>
   );
 }

@@ -19,8 +19,10 @@ import { NumberField } from '../primitives/number-field';
 import { SchemaText } from '../primitives/text-field';
 import { useRig, useRigStore } from '../store/provider';
 import { FirmwareAbilities } from './abilities';
+import { Arrivals } from './arrivals';
 import { Counters } from './counters';
 import { EvidenceTable } from './evidence-table';
+import { Groups } from './groups';
 import { ProgrammedDialog } from './programmed-dialog';
 import { Recipe } from './recipe';
 import { SaveAs } from './save-as';
@@ -79,6 +81,8 @@ export function ControllerPanel({
         <FirmwareAbilities firmware={firmware} tune={tune} />
         <Recipe controller={controller} controls={controls} tune={tune} />
         <Counters index={index} controller={controller} edit={edit} />
+        {!inLibrary && <Groups index={index} controller={controller} edit={edit} />}
+        {!inLibrary && <Arrivals index={index} controller={controller} edit={edit} />}
         <SetUpSteps
           key={controller.id}
           unit={controller.name}

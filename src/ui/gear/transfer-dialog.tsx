@@ -8,7 +8,7 @@ import { toast } from 'sonner';
 import { counted, exhaustive } from '@/core/base';
 import { type Loss, meantNames, planTransfer, type Transfer, transferEdit } from '@/core/commands';
 import { kindOf } from '@/core/midi';
-import type { Controller, RigIndex } from '@/core/rig';
+import { type Controller, gestureNames, type RigIndex } from '@/core/rig';
 import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
 import { Dialog } from '../primitives/dialog';
@@ -106,7 +106,7 @@ function TransferTable({ index, plan }: { readonly index: RigIndex; readonly pla
                 {c.functions.map(({ assignment, losses, moves }) => (
                   <li key={assignment.id} className="break-words">
                     <span className={cx(!moves && 'text-ink-2 line-through')}>
-                      {assignment.gesture.type.replace('-', ' ')} {meantNames(index, assignment)}
+                      {gestureNames[assignment.gesture.type]} {meantNames(index, assignment)}
                       {assignment.bank !== null && `, bank ${assignment.bank}`}
                     </span>
                     {losses.length > 0 && (

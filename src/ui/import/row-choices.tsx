@@ -13,6 +13,8 @@ const tableWords: Readonly<Record<TableName, string>> = {
   presets: 'Presets',
   wires: 'Wires',
   layers: 'Layers',
+  groups: 'Switches that release each other',
+  arrivals: 'On entering a bank or page',
   assignments: 'Functions, in the controller',
   landings: 'Functions, in the software',
   scenes: 'Scenes',

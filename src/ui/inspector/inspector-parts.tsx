@@ -5,7 +5,16 @@ import { nanoid } from 'nanoid';
 import { Tabs } from 'radix-ui';
 import { toast } from 'sonner';
 import { assignAction, assignRaw, gestureOf, type Place, problemWords, removeAssignment } from '@/core/commands';
-import type { Assignment, Control, Controller, Edit, GestureType, Layer, RigIndex } from '@/core/rig';
+import {
+  type Assignment,
+  type Control,
+  type Controller,
+  type Edit,
+  type GestureType,
+  gestureNames,
+  type Layer,
+  type RigIndex,
+} from '@/core/rig';
 import { type Effective, effective } from '../faceplate/effective';
 import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
@@ -69,7 +78,7 @@ export function GestureTabs({
             key={g}
             value={g}
             aria-controls="inspector-panel"
-            title={g === 'hold' ? `Held ${controller.firmware.holdMs} ms` : undefined}
+            title={g === 'hold' ? `Held ${controller.firmware.holdMs} ms` : gestureHints[g]}
             className={cx(
               'border-b-2 border-transparent py-2 text-[13.5px] whitespace-nowrap data-[state=active]:border-ink data-[state=active]:font-semibold data-[state=active]:text-ink',
               has ? 'text-ink' : 'text-ink-2',
@@ -114,7 +123,7 @@ export function NothingHere({
       <p className="text-ink-2">
         {offered.length === 0
           ? 'This control does nothing that can be mapped yet.'
-          : `${control.name} does nothing on ${(gesture ?? '').replace('-', ' ')} here.`}
+          : `${control.name} does nothing on ${gesture === null ? '' : gestureNames[gesture]} here.`}
       </p>
       {offered.length > 0 && (
         <div className="mt-3 flex flex-wrap gap-2">
@@ -234,7 +243,16 @@ export function FunctionActions({
 
 const canOpen = (control: Control): boolean => ['footswitch', 'button', 'pad', 'encoder'].includes(control.kind);
 
-const gestureWords = (g: GestureType): string => (g.charAt(0).toUpperCase() + g.slice(1)).replace('-', ' ');
+const gestureWords = (g: GestureType): string => gestureNames[g].charAt(0).toUpperCase() + gestureNames[g].slice(1);
+
+/** What a gesture is, where its name alone does not say it. */
+const gestureHints: { readonly [G in GestureType]?: string } = {
+  'hold-release': 'As it is let go after a hold',
+  'tap-hold': 'A tap, then a press that is held',
+  'any-release': 'As it is let go, whatever the press became',
+  'latch-on': 'The press that turns the switch on: every first one',
+  'latch-off': 'The press that turns the switch off: every second one',
+};
 
 function kindWords(control: Control): string {
   const kind = control.kind === 'expression' ? 'expression pedal' : control.kind;

@@ -10,6 +10,7 @@ import {
   type Controller,
   chordWindowSchema,
   type Edit,
+  gestureNames,
   layersOn,
   type RigIndex,
   type Send,
@@ -212,7 +213,7 @@ function GestureWord({
             gestureOf(index, control, g) === null
           }
         >
-          {g.replace('-', ' ')}
+          {gestureNames[g]}
         </option>
       ))}
     </WordSelect>

@@ -14,7 +14,7 @@ import {
   type Message,
   shortName,
 } from '@/core/midi';
-import type { Control, Controller, GestureType, RigIndex } from '@/core/rig';
+import { type Control, type Controller, type GestureType, gestureNames, type RigIndex } from '@/core/rig';
 import { PortSelect, PortTrouble } from '../ports/port-select';
 import { usePort } from '../ports/use-port';
 import { Button } from '../primitives/button';
@@ -72,7 +72,7 @@ export function ListenDialog({ index, controller, control, gesture, onTake, onCl
       description={
         gesture === 'move'
           ? 'Move it through its whole way, and nothing else.'
-          : `Make the gesture once: ${gesture.replace('-', ' ')}.`
+          : `Make the gesture once: ${gestureNames[gesture]}.`
       }
       footer={
         <>

@@ -102,15 +102,17 @@ function SitterLine({
   readonly sitter: Sitter;
   readonly number: number | null;
 }) {
-  const { assignment, layer } = sitter;
+  const { assignment, layer, arrivesOn } = sitter;
   const control = index.controls.get(assignment?.controlId ?? layer?.modifierControlId ?? '');
-  const controller = control && index.controllers.get(control.controllerId);
+  const controller = index.controllers.get(control?.controllerId ?? arrivesOn ?? '');
   const names = layer
     ? `opens ${layer.name}`
     : (sitter.send?.meant ?? []).map((id) => index.parameters.get(id)?.name ?? '?').join(', ') || 'no parameter';
-  const href = control
-    ? `/rigs/${index.rig.id}/map?controller=${control.controllerId}&control=${control.id}${assignment ? `&bank=${assignment.bank ?? 0}&gesture=${assignment.gesture.type}${assignment.layerId === null ? '' : `&layer=${assignment.layerId}`}` : ''}`
-    : '';
+  const href = arrivesOn
+    ? `/rigs/${index.rig.id}/gear`
+    : control
+      ? `/rigs/${index.rig.id}/map?controller=${control.controllerId}&control=${control.id}${assignment ? `&bank=${assignment.bank ?? 0}&gesture=${assignment.gesture.type}${assignment.layerId === null ? '' : `&layer=${assignment.layerId}`}` : ''}`
+      : '';
   return (
     <Link href={href} className="tape block px-2 py-1 hover:brightness-[0.97]" title="Show it on the map">
       <span className="flex items-baseline gap-2 text-[13px] font-semibold">
@@ -119,7 +121,7 @@ function SitterLine({
         {sitter.send?.pinned && <Pin size={12} aria-label="pinned" className="ml-auto shrink-0 self-center" />}
       </span>
       <span className="block truncate text-xs text-tape-ink-2">
-        {control?.name} on {controller?.name}
+        {arrivesOn ? `arriving, on ${controller?.name}` : `${control?.name} on ${controller?.name}`}
         {assignment && controller ? `, ${placeWords(index, controller, assignment)}` : ''}
         {sitter.beside ? ' (its low byte)' : ''}
       </span>

@@ -1,15 +1,16 @@
 'use client';
 // What a control sends as it leaves the factory, gesture by gesture.
 import { X } from 'lucide-react';
-import { gesturesOf, messageOf } from '@/core/commands';
-import { channelSchema, kindOf, messageSchema, messageTypes, shortName, withChannel } from '@/core/midi';
-import type { Control, Controller } from '@/core/rig';
-import { CommitInput, NOT_TAKEN, Select } from '../primitives/field';
+import { gesturesOf } from '@/core/commands';
+import { messageSchema } from '@/core/midi';
+import { type Control, type Controller, factoryGestures, type GestureType } from '@/core/rig';
+import { Select } from '../primitives/field';
+import { MessageFields, shortTypes } from './message-fields';
 
 type Factory = Control['factory'];
 type Line = Factory[number];
-/** Kinds that can be said in one small number. */
-const types = messageTypes.filter((t) => kindOf(t).sequence === null && kindOf(t).number?.most === 127);
+/** The gesture, where a factory sends anything on it. */
+const factoryGestureOf = (gesture: GestureType): Line['gesture'] | null => factoryGestures.find((g) => g === gesture) ?? null;
 
 export function FactoryFields({
   control,
@@ -20,7 +21,7 @@ export function FactoryFields({
   readonly controller: Controller;
   readonly onChange: (factory: Factory) => boolean;
 }) {
-  const can = gesturesOf(control, controller).flatMap((g) => (g === 'chord' ? [] : [g]));
+  const can = gesturesOf(control, controller).flatMap((g) => factoryGestureOf(g) ?? []);
   const free = can.filter((g) => !control.factory.some((f) => f.gesture === g));
   const put = (gesture: Line['gesture'], message: Line['message']): boolean =>
     onChange(control.factory.map((f) => (f.gesture === gesture ? { gesture, message } : f)));
@@ -53,52 +54,7 @@ function FactoryLine({
   return (
     <li className="flex items-center gap-1.5">
       <span className="w-14 shrink-0 text-xs text-ink-2">{gesture.replace('-', ' ')}</span>
-      {'number' in message && types.includes(message.type) ? (
-        <>
-          <Select
-            aria-label={`Kind of message on ${gesture}`}
-            className="h-7 w-[76px] shrink-0"
-            value={message.type}
-            onChange={(e) => {
-              const type = types.find((t) => t === e.target.value);
-              if (type) put(gesture, messageOf(type, message));
-            }}
-          >
-            {types.map((t) => (
-              <option key={t} value={t}>
-                {kindOf(t).word}
-              </option>
-            ))}
-          </Select>
-          <CommitInput
-            aria-label={`Number on ${gesture}`}
-            className="h-7 w-11 text-right font-mono"
-            value={String(message.number)}
-            commit={(text) => {
-              const next = messageSchema.safeParse({ ...message, number: Number(text) });
-              if (!next.success) return 'Enter 0 to 127.';
-              return put(gesture, next.data) ? null : NOT_TAKEN;
-            }}
-          />
-          {'channel' in message && (
-            <>
-              <span className="text-xs text-ink-2">ch</span>
-              <CommitInput
-                aria-label={`Channel on ${gesture}`}
-                className="h-7 w-10 text-right font-mono"
-                value={String(message.channel)}
-                commit={(text) => {
-                  const channel = channelSchema.safeParse(Number(text));
-                  if (!channel.success) return 'Enter 1 to 16.';
-                  return put(gesture, withChannel(message, channel.data)) ? null : NOT_TAKEN;
-                }}
-              />
-            </>
-          )}
-        </>
-      ) : (
-        <span className="flex-1 font-mono text-xs">{shortName(message)}</span>
-      )}
+      <MessageFields what={`on ${gesture}`} message={message} put={(next) => put(gesture, next)} />
       <button
         type="button"
         aria-label={`Nothing on ${gesture}`}
@@ -129,7 +85,7 @@ function AddGesture({
       value=""
       onChange={(e) => {
         const gesture = free.find((g) => g === e.target.value);
-        const type = types[0];
+        const [type] = shortTypes;
         if (!gesture || !type) return;
         onChange([
           ...control.factory,

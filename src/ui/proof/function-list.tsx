@@ -3,7 +3,7 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useMemo, useRef } from 'react';
 import type { Standing, ToProve } from '@/core/proof';
-import type { RigIndex } from '@/core/rig';
+import { gestureNames, type RigIndex } from '@/core/rig';
 import { placeWords } from '@/core/sheets';
 import { cx } from '../primitives/cx';
 import { StateMark, stateWords } from './state-mark';
@@ -72,7 +72,7 @@ export function FunctionList({ index, rows, standings, chosen, onChoose }: Props
                   {control.name}
                 </span>
                 {assignment.gesture.type !== 'press' && assignment.gesture.type !== 'move' && (
-                  <span className="shrink-0 text-xs text-ink-2">{assignment.gesture.type.replace('-', ' ')}</span>
+                  <span className="shrink-0 text-xs text-ink-2">{gestureNames[assignment.gesture.type]}</span>
                 )}
                 <span className="min-w-0 flex-1 truncate text-sm">{purposeOf(index, line.row)}</span>
                 <span

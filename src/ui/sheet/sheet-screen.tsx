@@ -182,6 +182,8 @@ const rowsIn = (lines: readonly SheetLine[]): TickedRows => ({
   assignments: functionsIn(lines),
   landings: lines.flatMap(({ of }) => (of.type === 'landing' ? [of.landing] : [])),
   layers: lines.flatMap(({ of }) => (of.type === 'layer' && of.tap === null ? [of.layer] : [])),
+  groups: lines.flatMap(({ of }) => (of.type === 'group' ? [of.group] : [])),
+  arrivals: lines.flatMap(({ of }) => (of.type === 'arrival' && of.action === null ? [of.arrival] : [])),
   presets: lines.flatMap(({ of }) => (of.type === 'preset' && of.value === null ? [of.preset] : [])),
 });
 

@@ -1,5 +1,6 @@
 // Ticks as edits: entered on either side, saved in a controller.
 import {
+  type Arrival,
   type Assignment,
   batch,
   type Edit,
@@ -8,6 +9,7 @@ import {
   type Preset,
   type RigIndex,
   SHEET_FORM,
+  type SwitchGroup,
   set,
   stands,
   type Tickable,
@@ -21,6 +23,8 @@ export interface TickedRows {
   readonly landings?: readonly Landing[];
   readonly layers?: readonly Layer[];
   readonly presets?: readonly Preset[];
+  readonly groups?: readonly SwitchGroup[];
+  readonly arrivals?: readonly Arrival[];
 }
 
 /**
@@ -36,6 +40,8 @@ export function tickEntered(index: RigIndex, what: string, rows: TickedRows, on:
     ...(rows.assignments ?? []).filter(open).map((a) => set('assignments', a, 'entered', tick(a))),
     ...(rows.landings ?? []).filter(open).map((l) => set('landings', l, 'entered', tick(l))),
     ...(rows.layers ?? []).filter(open).map((l) => set('layers', l, 'entered', tick(l))),
+    ...(rows.groups ?? []).filter(open).map((g) => set('groups', g, 'entered', tick(g))),
+    ...(rows.arrivals ?? []).filter(open).map((a) => set('arrivals', a, 'entered', tick(a))),
     ...(rows.presets ?? []).filter(open).map((p) => set('presets', p, 'entered', tick(p))),
   ]);
 }

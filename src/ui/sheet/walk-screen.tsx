@@ -11,7 +11,7 @@ import { Button } from '../primitives/button';
 import { Progress } from '../primitives/progress';
 import { useRig } from '../store/provider';
 import { tickEntered, tickSaved } from './ticks';
-import { ClearStep, ControlStep, LayerStep, ParameterStep, PresetStep, SaveStep, SetUpStep } from './walk-steps';
+import { ClearStep, ControlStep, LayerStep, ParameterStep, PlaceStep, PresetStep, SaveStep, SetUpStep } from './walk-steps';
 
 export function WalkScreen() {
   const index = useRig((s) => s.index);
@@ -64,6 +64,8 @@ export function WalkScreen() {
             <ControlStep step={step} index={index} />
           ) : step.type === 'preset' ? (
             <PresetStep step={step} />
+          ) : step.type === 'place' ? (
+            <PlaceStep step={step} />
           ) : step.type === 'save' ? (
             <SaveStep step={step} index={index} />
           ) : (
@@ -150,9 +152,15 @@ function WalkBar({
       )}
       <Button tone="primary" className="h-12 min-w-44 px-6 text-base" disabled={last && !isOpen(step)} onClick={forward}>
         {isOpen(step)
-          ? { save: 'Saved', clear: 'Cleared', control: 'Entered', parameter: 'Entered', layer: 'Entered', preset: 'Stored' }[
-              step.type
-            ]
+          ? {
+              save: 'Saved',
+              clear: 'Cleared',
+              control: 'Entered',
+              parameter: 'Entered',
+              layer: 'Entered',
+              place: 'Entered',
+              preset: 'Stored',
+            }[step.type]
           : 'Next'}{' '}
         <kbd className="font-mono text-xs">Space</kbd>
       </Button>
@@ -165,7 +173,7 @@ const noOne = (): void => undefined;
 const onItsOwn = (e: KeyboardEvent): boolean =>
   e.target instanceof HTMLElement && e.target.closest('button, a, input, select') !== null;
 
-type Doable = EntryStep & { readonly type: 'control' | 'save' | 'parameter' | 'layer' | 'preset' | 'clear' };
+type Doable = EntryStep & { readonly type: 'control' | 'save' | 'parameter' | 'layer' | 'place' | 'preset' | 'clear' };
 
 /** Whether there is still something to do and to say of a step. */
 const isOpen = (step: EntryStep): step is Doable => step.type === 'clear' || (isTicked(step) && !step.done);
@@ -179,6 +187,10 @@ function tick(index: RigIndex, step: Doable, on: boolean): Edit {
       return tickEntered(index, step.lines.map((l) => textOf(l, 'parameter')).join(', '), { landings: step.landings }, on);
     case 'layer':
       return tickEntered(index, step.layer.name, { layers: [step.layer] }, on);
+    case 'place':
+      return 'controlIds' in step.row
+        ? tickEntered(index, step.row.name, { groups: [step.row] }, on)
+        : tickEntered(index, 'what is done on arriving', { arrivals: [step.row] }, on);
     case 'preset':
       return tickEntered(index, step.lines[0] ? textOf(step.lines[0], 'preset') : 'a preset', { presets: [step.preset] }, on);
     case 'clear':

@@ -146,6 +146,30 @@ export function LayerStep({ step }: { readonly step: Of<'layer'> }) {
   );
 }
 
+export function PlaceStep({ step }: { readonly step: Of<'place'> }) {
+  const [first] = step.lines;
+  const arriving = first?.of.type === 'arrival';
+  return (
+    <>
+      <Title
+        text={arriving ? 'On arriving' : first ? textOf(first, 'group') : ''}
+        under={[arriving ? 'what is done there' : 'switches that release each other', placeOf(first)]
+          .filter((t) => t !== '')
+          .join(', ')}
+        done={step.done ? `entered${on(step.row.entered?.at)}` : null}
+      />
+      <div className="flex flex-col gap-4">
+        {step.lines.map((l) => (
+          <Card key={l.key}>
+            {textOf(l, 'part') !== '' && <p className="mb-3 text-xl">{textOf(l, 'part')}</p>}
+            <Facts facts={factsOf(l)} />
+          </Card>
+        ))}
+      </div>
+    </>
+  );
+}
+
 export function PresetStep({ step }: { readonly step: Of<'preset'> }) {
   const [head, ...values] = step.lines;
   return (
@@ -334,4 +358,9 @@ const verbs: { readonly [G in string]?: string } = {
   'double-tap': 'tap twice',
   repeat: 'hold, until it repeats,',
   chord: 'press together with its partner',
+  'hold-release': 'hold and let go',
+  'tap-hold': 'tap, then hold',
+  'any-release': 'press and let go',
+  'latch-on': 'press, so that it goes on',
+  'latch-off': 'press, so that it goes off',
 };

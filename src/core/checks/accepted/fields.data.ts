@@ -63,6 +63,9 @@ export const restingFields: Readonly<Record<TableName, readonly string[]>> = {
     'evidence',
     'origin',
   ],
+  // Came later: only findings of checks that play them rest on them.
+  groups: ['id', 'controllerId', 'bank', 'page', 'controlIds', 'pressedAgain', 'sendsOff'],
+  arrivals: ['id', 'controllerId', 'bank', 'page', 'actions', 'latches', 'atStart'],
   // Came later: only findings of checks that load presets rest on them.
   presets: ['id', 'parameterId', 'step', 'stored', 'rest', 'values'],
   wires: ['id', 'from', 'to', 'transport', 'channels', 'types', 'forNotes', 'forRemote', 'passesOn'],

@@ -33,6 +33,11 @@ export const gestureSchema = z.discriminatedUnion('type', [
   plainGesture('hold'),
   plainGesture('double-tap'),
   plainGesture('repeat'),
+  plainGesture('hold-release'),
+  plainGesture('tap-hold'),
+  plainGesture('any-release'),
+  plainGesture('latch-on'),
+  plainGesture('latch-off'),
   z.object({
     type: z.literal('chord'),
     with: idSchema,

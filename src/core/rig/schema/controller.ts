@@ -30,8 +30,24 @@ export const controlKindSchema = z.enum([
 ]);
 export type ControlKind = z.infer<typeof controlKindSchema>;
 
-/** The name of a gesture. */
-export const gestureTypeSchema = z.enum(['move', 'press', 'release', 'hold', 'double-tap', 'repeat', 'chord']);
+/**
+ * The name of a gesture. `hold-release`: letting go after a hold; `tap-hold`: a second tap that is held; `any-release`: letting go, whatever the press became; `latch-on` and
+ * `latch-off`: the press that turns the switch's latch on or off.
+ */
+export const gestureTypeSchema = z.enum([
+  'move',
+  'press',
+  'release',
+  'hold',
+  'double-tap',
+  'repeat',
+  'chord',
+  'hold-release',
+  'tap-hold',
+  'any-release',
+  'latch-on',
+  'latch-off',
+]);
 export type GestureType = z.infer<typeof gestureTypeSchema>;
 
 /** What a switch can do with its values. */
@@ -40,6 +56,13 @@ export type SwitchMode = z.infer<typeof switchModeSchema>;
 
 const milliseconds = z.number().min(0).max(60_000);
 const millimetres = z.number().min(0).max(3000);
+
+/** Where a controller stands after switching on. */
+const startsAtSchema = z.discriminatedUnion('type', [
+  z.object({ type: z.literal('first') }),
+  z.object({ type: z.literal('last') }),
+  z.object({ type: z.literal('stated'), bank: z.number().int().min(1).max(128), page: z.number().int().min(1).max(16) }),
+]);
 
 /** What the built-in program of a controller can do, and how it behaves. Times in milliseconds. */
 export const firmwareSchema = z.object({
@@ -57,6 +80,8 @@ export const firmwareSchema = z.object({
   repeatMs: milliseconds,
   banks: z.number().int().min(1).max(128),
   pages: z.number().int().min(1).max(16),
+  /** Where it stands after switching on: at its first bank and page, where it was switched off, or at a stated one; at its first where nothing is said. */
+  startsAt: startsAtSchema.optional(),
   /** Whether the unit has buttons of its own that step through banks and pages; else only what is assigned leads there. */
   bankButtons: z.boolean().default(true),
   counters: z.number().int().min(0).max(128),
@@ -93,8 +118,18 @@ export const controllerSchema = z.object({
 });
 export type Controller = z.infer<typeof controllerSchema>;
 
+/** Gestures on which a control may send something as it leaves the factory. */
+export const factoryGestures = [
+  'move',
+  'press',
+  'release',
+  'hold',
+  'double-tap',
+  'repeat',
+] as const satisfies readonly GestureType[];
+
 /** What a control sends on a gesture as it leaves the factory. */
-export const factorySchema = z.object({ gesture: gestureTypeSchema.exclude(['chord']), message: messageSchema });
+export const factorySchema = z.object({ gesture: z.enum(factoryGestures), message: messageSchema });
 export type FactorySend = z.infer<typeof factorySchema>;
 
 /** One control on a panel; `x`, `y` is its top left corner in millimetres from the panel's. */

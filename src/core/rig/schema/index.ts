@@ -47,10 +47,13 @@ export {
   type Counter,
   counterSchema,
   type Firmware,
+  factoryGestures,
   firmwareSchema,
   type GestureType,
+  gestureTypeSchema,
   type SwitchMode,
 } from './controller';
+export { type Arrival, arrivalSchema, groupSchema, type SwitchGroup } from './places';
 export {
   type AnyRow,
   emptyRig,

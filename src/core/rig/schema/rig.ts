@@ -1,8 +1,9 @@
-// The rig as a whole: a head and fifteen tables of rows.
+// The rig as a whole: a head and seventeen tables of rows.
 import * as z from 'zod';
 import { assignmentSchema, landingSchema, layerSchema, wireSchema } from './assignment';
 import { idSchema, nameSchema, noteSchema } from './common';
 import { controllerSchema, controlSchema, counterFields, counterSchema } from './controller';
+import { arrivalSchema, groupSchema } from './places';
 import { acceptedSchema, sceneSchema, scriptSchema, searchSchema, songSchema } from './show';
 import { parameterFields, parameterSchema, presetSchema, targetSchema } from './target';
 
@@ -25,6 +26,8 @@ export const rowSchemas = {
   wires: wireSchema,
   layers: layerSchema,
   assignments: assignmentSchema,
+  groups: groupSchema,
+  arrivals: arrivalSchema,
   landings: landingSchema,
   scenes: sceneSchema,
   songs: songSchema,
@@ -68,6 +71,8 @@ export const tableNames = [
   'wires',
   'layers',
   'assignments',
+  'groups',
+  'arrivals',
   'landings',
   'scenes',
   'songs',
@@ -108,6 +113,8 @@ export function emptyRig(id: string, name: string): Rig {
     wires: [],
     layers: [],
     assignments: [],
+    groups: [],
+    arrivals: [],
     landings: [],
     scenes: [],
     songs: [],

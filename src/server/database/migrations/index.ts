@@ -16,6 +16,7 @@ import { chosenBy } from './012-chosen-by';
 import { setUp } from './013-set-up';
 import { presets } from './014-presets';
 import { given } from './015-given';
+import { places } from './016-places';
 import { hasTable, type Migration } from './migration';
 
 const migrations: readonly Migration[] = [
@@ -34,6 +35,7 @@ const migrations: readonly Migration[] = [
   setUp,
   presets,
   given,
+  places,
 ];
 
 /** The mark of this program in a database file, from step 006 on: the letters KEEL. */
