@@ -332,6 +332,20 @@ test('a board that sends only programs, four a bank: presets that switch several
 }) => {
   const id = await ownRig(page);
   await open(page, id, 'gear');
+  await page.getByRole('button', { name: 'Add a target' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByRole('textbox', { name: 'Name', exact: true }).fill('Lamp amp');
+  await dialog
+    .getByLabel(/^Parameters, one per line/)
+    .fill(
+      'name,kind,steps,start\nSound,stepped,Glow|Spark|Blaze|Ash,Glow\nDrive,toggle,,off\nEcho,toggle,,off\nSection,stepped,Verse|Chorus,Verse\nTuner,toggle,,off',
+    );
+  await dialog.getByRole('button', { name: 'Add it with 5 parameters' }).click();
+  await page.getByRole('button', { name: 'What Blaze keeps' }).click();
+  await page.getByLabel('Drive in Blaze').selectOption({ label: 'On' });
+  await page.getByLabel('Echo in Blaze').selectOption({ label: 'On' });
+  await page.getByLabel('Section in Blaze').selectOption({ label: 'Chorus' });
+  await page.getByRole('button', { name: 'Done' }).click();
   await page.getByRole('complementary').getByRole('button', { name: 'Add a controller' }).click();
   await page.getByLabel('Find a template').fill('Stepper');
   await page.getByRole('dialog').getByRole('button', { name: 'Add Stepper 4' }).click();
@@ -349,24 +363,12 @@ test('a board that sends only programs, four a bank: presets that switch several
   await arrivals.getByRole('button', { name: 'Send a message' }).click();
   await arrivals.getByLabel('Kind of message 1 of Arrival 1').selectOption('program');
   await fill(page, 'Number 1 of Arrival 1', '0');
+  await arrivals.getByLabel('What message 1 of Arrival 1 is for').selectOption({ label: 'Sound' });
   await arrivals.getByLabel('after switching on too, where it starts there').check();
   await arrivals.getByLabel('Set a switch in Arrival 1').selectOption({ label: 'SW 1' });
-  await page.getByRole('button', { name: 'Add a target' }).click();
-  const dialog = page.getByRole('dialog');
-  await dialog.getByRole('textbox', { name: 'Name', exact: true }).fill('Lamp amp');
-  await dialog
-    .getByLabel(/^Parameters, one per line/)
-    .fill(
-      'name,kind,steps,start\nSound,stepped,Glow|Spark|Blaze|Ash,Glow\nDrive,toggle,,off\nEcho,toggle,,off\nSection,stepped,Verse|Chorus,Verse\nTuner,toggle,,off',
-    );
-  await dialog.getByRole('button', { name: 'Add it with 5 parameters' }).click();
-  await page.getByRole('button', { name: 'What Blaze keeps' }).click();
-  await page.getByLabel('Drive in Blaze').selectOption({ label: 'On' });
-  await page.getByLabel('Echo in Blaze').selectOption({ label: 'On' });
-  await page.getByLabel('Section in Blaze').selectOption({ label: 'Chorus' });
-  await page.getByRole('button', { name: 'Done' }).click();
   await page.getByRole('link', { name: /^Map:/ }).click();
-  await page.getByRole('tab', { name: 'Stepper 4' }).click();
+  await expect(page).toHaveURL(/\/map/);
+  await page.getByRole('button', { name: 'Stepper 4 ch 1' }).click();
   const put = async (control: string, name: string, value: string | null, number: string): Promise<void> => {
     await page.getByRole('button', { name: new RegExp(`^${control}:`) }).click();
     await page.getByRole('button', { name: 'Assign a parameter', exact: true }).click();

@@ -106,7 +106,7 @@ export function jobOf(exported: string, names: readonly string[], events: (rig: 
   };
 }
 
-/** Groups of the controls, and what their controllers do on arriving; nothing where there is none. */
+/** Groups of the controls, and what is done on arriving with one of them; nothing where there is none. */
 function placesOf(
   rig: Rig,
   names: readonly string[],
@@ -114,9 +114,8 @@ function placesOf(
   act: (action: Action) => unknown,
 ): Pick<JobTold, 'groups' | 'arrivals'> {
   const named = (id: string): boolean => names.includes(control.get(id) ?? '');
-  const units = new Set(rig.controls.filter((c) => named(c.id)).map((c) => c.controllerId));
   const groups = rig.groups.filter((g) => g.controlIds.some(named));
-  const arrivals = rig.arrivals.filter((a) => units.has(a.controllerId));
+  const arrivals = rig.arrivals.filter((a) => a.latches.some((l) => named(l.controlId)));
   return {
     ...(groups.length === 0
       ? {}

@@ -2,7 +2,7 @@
 import fc from 'fast-check';
 import { channel, type Message, u7, u14, valueMax } from '@/core/midi';
 import { type ReceiveMode, receiveModes } from '@/core/modes';
-import { type Behaviour, type Gesture, type Parameter, type Rig, wantSchema } from '@/core/rig';
+import { type Behaviour, type Gesture, gestureTypeSchema, type Parameter, type Rig, wantSchema } from '@/core/rig';
 import { assignment, continuous, landing, parameter, smallRig, withFunctions } from './small-rig';
 
 const ch = channel(5);
@@ -29,9 +29,21 @@ const parameters: readonly Parameter[] = [
 export const someFunction = fc.record({
   message: fc.constantFrom(...messages),
   parameter: fc.constantFrom(...parameters),
-  gesture: fc.constantFrom('press', 'release', 'hold', 'double-tap', 'repeat', 'move') as fc.Arbitrary<
-    Exclude<Gesture['type'], 'chord'>
-  >,
+  gesture: fc.constantFrom(
+    'press',
+    'press',
+    'release',
+    'hold',
+    'double-tap',
+    'repeat',
+    'move',
+    'move',
+    'hold-release',
+    'tap-hold',
+    'any-release',
+    'latch-on',
+    'latch-off',
+  ) as fc.Arbitrary<Exclude<Gesture['type'], 'chord'>>,
   behaviour: fc.constantFrom('latching', 'momentary', 'fixed', 'range', 'relative'),
   values: fc.constantFrom([1, 0], [0, 1], [0.4, 0], [1, 0.8], [0.3, 0.2]),
   mode: fc.constantFrom(...receiveModes) as fc.Arbitrary<ReceiveMode>,
@@ -44,6 +56,9 @@ export const someFunction = fc.record({
   feedback: fc.constantFrom('none', 'same-address'),
   wires: fc.constantFrom('one', 'one', 'one', 'one', 'one', 'none', 'notes', 'filtered', 'twice', 'back', 'back'),
   port: fc.constantFrom('', '', '', 'port 1', 'other port'),
+  /** Whether another switch releases it, and what a second press does; null where none does. */
+  group: fc.constantFrom(null, null, null, 'turns-off', 'stays-on'),
+  sendsOff: fc.boolean(),
   /** Null where nobody said it. */
   want: fc.constantFrom(null, ...wantSchema.options),
 });
@@ -72,7 +87,7 @@ export function rigWith(s: SomeFunction): Rig | null {
   };
   const rig = smallRig([p], {
     firmware: {
-      gestures: ['move', 'press', 'release', 'hold', 'double-tap', 'repeat', 'chord'],
+      gestures: [...gestureTypeSchema.options],
       encoderModes: ['twos-complement', 'binary-offset', 'sign-magnitude'],
       messages: messages.map((m) => m.type),
       lights: 'feedback',
@@ -95,7 +110,28 @@ export function rigWith(s: SomeFunction): Rig | null {
     back: [wire, { ...wire, id: 'w2', order: 2, from: wire.to, to: wire.from }],
   };
   return withFunctions(
-    { ...rig, wires: [...(wires[s.wires] ?? [])] },
+    {
+      ...rig,
+      wires: [...(wires[s.wires] ?? [])],
+      groups:
+        s.group === null
+          ? []
+          : [
+              {
+                id: 'g',
+                order: 0,
+                controllerId: 'board',
+                name: 'Group 1',
+                bank: null,
+                page: null,
+                controlIds: ['fs1', 'fs2'],
+                pressedAgain: s.group as 'turns-off',
+                sendsOff: s.sendsOff,
+                entered: null,
+                note: '',
+              },
+            ],
+    },
     [
       assignment({
         on: moves ? 'k1' : 'fs1',

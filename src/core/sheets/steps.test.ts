@@ -142,11 +142,15 @@ describe('progress', () => {
       ...bare.landings.map((l) => set('landings', l, 'entered', mark)),
       ...bare.layers.map((l) => set('layers', l, 'entered', mark)),
       ...bare.presets.map((p) => set('presets', p, 'entered', mark)),
+      ...bare.groups.map((g) => set('groups', g, 'entered', mark)),
+      ...bare.arrivals.map((a) => set('arrivals', a, 'entered', mark)),
     ]);
     const walked = entrySteps(indexRig(all));
     expect(whereToGoOn(walked)).toBe(walked.length - 1);
     expect(entryProgress(walked)).toMatchObject({ done: entryProgress(walked).all, minutes: 0 });
-    expect(entrySteps(indexRig({ ...bare, assignments: [], landings: [], layers: [], presets: [] }))).toEqual([]);
+    expect(
+      entrySteps(indexRig({ ...bare, assignments: [], landings: [], layers: [], presets: [], groups: [], arrivals: [] })),
+    ).toEqual([]);
     expect(whereToGoOn([])).toBe(0);
   });
   it('counts what is ticked, whatever is', () => {

@@ -23,7 +23,7 @@ export function MessageFields({ what, message, put }: Props) {
     <>
       <Select
         aria-label={`Kind of message ${what}`}
-        className="h-7 w-[76px] shrink-0"
+        className="h-7 w-[104px] shrink-0"
         value={message.type}
         onChange={(e) => {
           const type = shortTypes.find((t) => t === e.target.value);
