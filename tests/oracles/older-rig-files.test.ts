@@ -97,13 +97,37 @@ describe('a rig file', () => {
   });
 });
 
+const library = (name: string, version: number): string =>
+  readFileSync(resolve(import.meta.dirname, `../fixtures/library/${name}-version-${version}.json`), 'utf8');
+
+describe('a file of the library of version 3', () => {
+  it('a template: is read whole, and says nothing of where it starts and what it saves', () => {
+    const was = JSON.parse(library('template', 3));
+    expect(was.formatVersion).toBe(3);
+    const items = parseFile(library('template', 3));
+    if (!items.ok) throw new Error(JSON.stringify(items.error));
+    const [unit] = items.value[0]?.rig.controllers ?? [];
+    expect(unit?.firmware).toEqual(was.template.firmware);
+    expect([unit?.firmware.startsAt, unit?.firmware.saves]).toEqual([undefined, undefined]);
+    expect(unit?.setUp).toEqual({ before: ['Unplug it.'], after: [] });
+  });
+  it('a profile: is read whole, with its presets and its numbers', () => {
+    const was = JSON.parse(library('profile', 3));
+    expect(was.formatVersion).toBe(3);
+    const items = parseFile(library('profile', 3));
+    if (!items.ok) throw new Error(JSON.stringify(items.error));
+    const [item] = items.value;
+    expect(item?.rig.parameters.map((p) => p.name)).toEqual(was.profile.parameters.map((p: { name: string }) => p.name));
+    expect(item?.rig.presets).toHaveLength(was.profile.presets.length);
+    expect(item?.rig.landings.filter((l) => l.given !== null)).toHaveLength(was.profile.numbers.length);
+  });
+});
+
 describe('a file of the library of version 2', () => {
-  const library = (name: string): string =>
-    readFileSync(resolve(import.meta.dirname, `../fixtures/library/${name}-version-2.json`), 'utf8');
   it.each(['profile', 'template'])('%s: is read whole, and no preset holds anything', (name) => {
-    const was = JSON.parse(library(name));
+    const was = JSON.parse(library(name, 2));
     expect(was.formatVersion).toBe(2);
-    const items = parseFile(library(name));
+    const items = parseFile(library(name, 2));
     if (!items.ok) throw new Error(JSON.stringify(items.error));
     const [item] = items.value;
     expect(item?.name).toBe(was[name].name);

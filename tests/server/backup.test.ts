@@ -264,7 +264,7 @@ describe('taking a file in', () => {
   it('of an older version cleans its texts and says so; one of this version with such a text is refused at its place', async () => {
     const dirty = bundle.replace('From the file', 'From\\u0000 the\\tfile');
     // The bundle as its first version, the rigs in it as their third.
-    const old = dirty.replaceAll(/"formatVersion": (\d+)/g, (_all, n) => `"formatVersion": ${Number(n) > 3 ? 3 : 1}`);
+    const old = dirty.replaceAll(/"formatVersion": (\d+)/g, (_all, n) => `"formatVersion": ${Number(n) > 4 ? 3 : 1}`);
     expect(await previewFile(db, old)).toMatchObject({
       ok: true,
       value: {

@@ -20,8 +20,11 @@ import { RIG_FORMAT, RIG_FORMAT_VERSION, RIG_ROW_LIMIT, rigFile, rigOf } from '.
 const TEMPLATE_FORMAT = 'keen-dial/template';
 const PROFILE_FORMAT = 'keen-dial/profile';
 const BUNDLE_FORMAT = 'keen-dial/bundle';
-/** Version 2: texts without control characters. Version 3: profiles have presets with contents and the numbers that they come with; older ones have none. */
-const VERSION = 3;
+/**
+ * Version 2: texts without control characters. Version 3: profiles have presets with contents and the numbers that they come with; older ones have none. Version 4: a
+ * controller says where it starts, what it saves at once, and may know five more gestures; older ones say nothing of it.
+ */
+const VERSION = 4;
 
 export type ItemKind = 'controller-template' | 'target-profile' | 'rig-template' | 'rig';
 

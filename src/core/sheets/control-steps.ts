@@ -58,19 +58,34 @@ export function controllerSteps(index: RigIndex, controller: Controller, lines: 
     });
     slot.push(assignment);
     const next = groups[i + 1]?.assignment;
-    if (next && next.bank === assignment.bank) return;
+    if (next && savedWith(controller, next, assignment)) return;
+    const { bank, page } = savedAs(controller, assignment);
     steps.push({
       ...common,
-      key: `save ${controller.id} ${assignment.bank ?? 'all'}`,
+      key: `save ${controller.id} ${bank ?? 'all'}${page === null ? '' : ` ${page}`}`,
       type: 'save',
       seconds: SECONDS.save,
-      place: placeWords(index, controller, { bank: assignment.bank, page: null, layerId: null }).replace(/( · )?Base$/, ''),
+      place: bank === undefined ? '' : placeWords(index, controller, { bank, page, layerId: null }).replace(/( · )?Base$/, ''),
       assignments: slot,
       done: slot.every((a) => a.saved !== null),
     });
     slot = [];
   });
   return [...steps, ...afterwards(controller, 'controller')];
+}
+
+/** What is saved with a function: its bank, its bank and page, or all of the slot (no bank at all). */
+function savedAs(
+  { firmware }: Controller,
+  { bank, page }: Assignment,
+): { readonly bank: number | null | undefined; readonly page: number | null } {
+  if (firmware.saves === 'slot') return { bank: undefined, page: null };
+  return { bank, page: firmware.saves === 'page' ? page : null };
+}
+
+function savedWith(controller: Controller, a: Assignment, b: Assignment): boolean {
+  const [one, other] = [savedAs(controller, a), savedAs(controller, b)];
+  return one.bank === other.bank && one.page === other.page;
 }
 
 interface Grouped {

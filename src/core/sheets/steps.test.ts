@@ -1,6 +1,8 @@
 // The walk: everything once, each slot saved before the next, nothing dangerous learnt, and it goes on where it was left.
+
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { assignment, fixed, smallRig, withFunctions } from '../../../tests/kit/small-rig';
 import { lanternHour } from '../../demo/lantern-hour';
 import { apply, batch, indexRig, type Rig, set } from '../rig';
 import { isEntered, textOf } from './line';
@@ -51,6 +53,36 @@ describe('the walk', () => {
       } else expect(now).toBeUndefined();
     }
     expect(seen.size).toBeGreaterThan(1);
+  });
+  it('saves what its unit saves at once: a bank, a page of it, or all of a slot', () => {
+    const saved = (saves: 'slot' | 'bank' | 'page' | undefined) => {
+      const made = withFunctions(
+        smallRig([], { firmware: { banks: 2, pages: 2, ...(saves ? { saves } : {}) } }),
+        [
+          [1, 1],
+          [1, 2],
+          [2, 1],
+        ].map(([bank, page], i) => ({
+          ...assignment({ id: `a${i}`, behaviour: fixed(127), meant: [] }),
+          order: i,
+          bank: bank ?? 1,
+          page: page ?? 1,
+        })),
+        [],
+      );
+      return entrySteps(indexRig(made)).flatMap((s) => (s.type === 'save' ? [[s.place, s.assignments.map((a) => a.id)]] : []));
+    };
+    expect(saved(undefined)).toEqual([
+      ['One', ['a0', 'a1']],
+      ['Two', ['a2']],
+    ]);
+    expect(saved('bank')).toEqual(saved(undefined));
+    expect(saved('page')).toEqual([
+      ['One · page 1', ['a0']],
+      ['One · page 2', ['a1']],
+      ['Two · page 1', ['a2']],
+    ]);
+    expect(saved('slot')).toEqual([['', ['a0', 'a1', 'a2']]]);
   });
   it('counts a family up within a place', () => {
     const controls = of('control');

@@ -16,6 +16,7 @@ export const firmwareQuestions: Readonly<Record<keyof Firmware, string>> = {
   repeatMs: 'How many messages a second does a held switch that repeats send?',
   banks: 'How many banks can be reached from the unit itself?',
   pages: 'How many pages has each bank?',
+  saves: 'Change one switch, do not save, open another bank and come back: is the change there?',
   startsAt: 'Switch it off in its second bank and on again: where does it stand?',
   bankButtons: 'Can its banks be changed with nothing programmed at all?',
   counters: 'How many counters, or steps of switches, can be set up?',

@@ -180,6 +180,17 @@ function AfterABankChange({
         ]}
         onChange={(v) => tune({ bankButtons: v === 'yes' })}
       />
+      <Choice
+        label="Saved at once"
+        fact="saves"
+        value={firmware.saves ?? 'bank'}
+        options={[
+          ['bank', firmware.pages > 1 ? 'a bank with its pages' : 'a bank'],
+          ...(firmware.pages > 1 ? [['page', 'a page of a bank'] as const] : []),
+          ['slot', 'everything in a slot'],
+        ]}
+        onChange={(saves) => tune({ saves })}
+      />
       {firmware.banks * firmware.pages > 1 && <StartsAt firmware={firmware} tune={tune} />}
     </>
   );

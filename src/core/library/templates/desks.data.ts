@@ -64,7 +64,7 @@ const crossfader = grid({
 
 const bench: ControllerTemplate = {
   id: 'fader-bench-9',
-  version: 1,
+  version: 2,
   name: 'Fader bench 9',
   summary: '9 motor faders, 8 encoders, transport buttons',
   channel: 8,
@@ -76,6 +76,13 @@ const bench: ControllerTemplate = {
     encoderModes: ['absolute', 'twos-complement'],
     lights: 'feedback',
     resendsPositions: true,
+  },
+  setUp: {
+    before: [
+      'Switch the touch messages of its faders off.',
+      'Let its motors go to their ends once: they find their places by it.',
+    ],
+    after: ['Move one fader in the software and watch it follow.'],
   },
   panel: {
     width: 500,
@@ -147,7 +154,7 @@ const jogDesk: ControllerTemplate = {
 
 const mixerDesk: ControllerTemplate = {
   id: 'mixer-desk-16',
-  version: 1,
+  version: 2,
   name: 'Mixer desk 16',
   summary: '16 faders, 16 knobs, 32 buttons, 2 banks',
   channel: 13,
@@ -160,6 +167,7 @@ const mixerDesk: ControllerTemplate = {
     lights: 'feedback',
     userSlots: 8,
   },
+  setUp: { before: ['Choose the layout that sends plain control changes.'], after: ['Store the layout, and note its number.'] },
   panel: {
     width: 560,
     height: 290,

@@ -55,7 +55,7 @@ const floorboard: ControllerTemplate = {
 
 const programBoard: ControllerTemplate = {
   id: 'stepper-4',
-  version: 1,
+  version: 2,
   name: 'Stepper 4',
   summary: 'Four switches that can only send program changes',
   channel: 1,
@@ -69,9 +69,16 @@ const programBoard: ControllerTemplate = {
     banks: 32,
     counters: 1,
     programmedAt: 'panel',
+    saves: 'page',
+    recipe:
+      'Go to the bank. Hold {switch} until its light blinks. Step on SW 1 or SW 2 until the display shows {program}. Hold {switch} to keep.',
     userSlots: 1,
     readOnlySlots: 0,
     shows: { channelBase: 1, programBase: 0, notes: 'number', middleC: 4 },
+  },
+  setUp: {
+    before: ['Unplug its second pedal socket: it reads it as a switch.'],
+    after: ['Switch it off and on: it has to begin in bank 1.'],
   },
   panel: {
     width: 300,
@@ -142,14 +149,26 @@ const pedalTrio: ControllerTemplate = {
 
 const waitingFloor: ControllerTemplate = {
   id: 'waiting-floor-6',
-  version: 1,
+  version: 2,
   name: 'Waiting floor 6',
   summary: '6 footswitches that wait for holds and double taps, 1 pedal socket',
   channel: 2,
   bankNames: ['Bank 1', 'Bank 2', 'Bank 3', 'Bank 4', 'Bank 5', 'Bank 6', 'Bank 7', 'Bank 8'],
   firmware: {
     ...commonFirmware,
-    gestures: ['move', 'press', 'release', 'hold', 'double-tap', 'repeat'],
+    gestures: [
+      'move',
+      'press',
+      'release',
+      'hold',
+      'double-tap',
+      'repeat',
+      'hold-release',
+      'tap-hold',
+      'any-release',
+      'latch-on',
+      'latch-off',
+    ],
     press: 'waits',
     releaseAfterDoubleTap: 'suppressed',
     banks: 8,
@@ -159,6 +178,10 @@ const waitingFloor: ControllerTemplate = {
     shows: { channelBase: 1, programBase: 0, notes: 'name', middleC: 3 },
     recipe:
       'Hold {switch} while switching on. Press 2 until the display shows {type}. Press 3 until it shows {channel}. Press 5 until it shows {number}. Press 6 until it shows {values}. Hold 1 to keep.',
+  },
+  setUp: {
+    before: ['Note what its banks held before: there is no way back.'],
+    after: ['Try each hold once: its time is kept for the whole unit.'],
   },
   panel: {
     width: 400,

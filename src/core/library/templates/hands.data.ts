@@ -209,7 +209,7 @@ const strips: ControllerTemplate = {
 
 const pocket: ControllerTemplate = {
   id: 'pocket-4-4',
-  version: 1,
+  version: 2,
   name: 'Pocket 4+4',
   summary: '4 knobs, 4 buttons, programmed on a three-digit display',
   channel: 7,
@@ -223,9 +223,14 @@ const pocket: ControllerTemplate = {
     banks: 2,
     counters: 0,
     programmedAt: 'panel',
+    saves: 'slot',
     userSlots: 2,
     readOnlySlots: 0,
     recipe: 'Hold SET and move {switch}. Turn K 1 to {type}, K 2 to {channel}, K 3 to {number}. Press SET.',
+  },
+  setUp: {
+    before: ['Choose preset 1 or 2 first: SET works on the one that is open.'],
+    after: ['Hold SET and B 4 until the display says yes: it forgets otherwise.'],
   },
   panel: {
     width: 220,

@@ -92,6 +92,8 @@ export const firmwareSchema = z.object({
   shows: numberStyleSchema,
   userSlots: z.number().int().min(0).max(1000),
   readOnlySlots: z.number().int().min(0).max(1000),
+  /** What is saved at once: a bank with all its pages, one page of a bank, or everything in a slot; a bank where nothing is said. */
+  saves: z.enum(['slot', 'bank', 'page']).optional(),
   programmedAt: z.enum(['panel', 'editor', 'browser']),
   recipe: noteSchema,
 });
