@@ -341,11 +341,12 @@ test('a board that sends only programs, four a bank: presets that switch several
       'name,kind,steps,start\nSound,stepped,Glow|Spark|Blaze|Ash,Glow\nDrive,toggle,,off\nEcho,toggle,,off\nSection,stepped,Verse|Chorus,Verse\nTuner,toggle,,off',
     );
   await dialog.getByRole('button', { name: 'Add it with 5 parameters' }).click();
-  await page.getByRole('button', { name: 'What Blaze keeps' }).click();
-  await page.getByLabel('Drive in Blaze').selectOption({ label: 'On' });
-  await page.getByLabel('Echo in Blaze').selectOption({ label: 'On' });
-  await page.getByLabel('Section in Blaze').selectOption({ label: 'Chorus' });
-  await page.getByRole('button', { name: 'Done' }).click();
+  await page.getByRole('button', { name: 'As a list…' }).click();
+  await dialog.getByLabel('One value a line').fill('Blaze,Drive,on\nBlaze,Echo,on\nBlaze,Section,Chorus\nBlaze,Fuzz,on');
+  await expect(dialog.getByText('3 lines understood')).toBeVisible();
+  await expectAccessible(page);
+  await dialog.getByRole('button', { name: 'Take over 1 preset' }).click();
+  await expect(dialog).toHaveCount(0);
   await page.getByRole('complementary').getByRole('button', { name: 'Add a controller' }).click();
   await page.getByLabel('Find a template').fill('Stepper');
   await page.getByRole('dialog').getByRole('button', { name: 'Add Stepper 4' }).click();

@@ -56,7 +56,18 @@ export {
   widened,
 } from './kinds';
 export { addLayer, canBeHeld, changeLayer, type LayerWish, ownMessage, reachOf, removeLayer, setTap } from './layers';
-export { changePreset, choosersOf, forgetPreset, holdable, holdValue, keepAsPreset, presetAt, stepValues } from './presets';
+export {
+  changePreset,
+  choosersOf,
+  forgetPreset,
+  holdable,
+  holdValue,
+  keepAsPreset,
+  type PresetContents,
+  presetAt,
+  stepValues,
+  takePresets,
+} from './presets';
 export { addRaw, assignRaw, isRaw, nameParameter } from './raw';
 export { pinNumbers, renumber } from './renumber';
 export { planSpeak, type SpeakPlan, type SpokenRow, speakEdit } from './speak';

@@ -4,7 +4,8 @@ import { showValue } from '../bench';
 import { batch, type Edit, insert, type Parameter, type Preset, type RigIndex, remove } from '../rig';
 import { type NewId, nextOrder, patch } from './shared';
 
-type Contents = Pick<Preset, 'stored' | 'rest' | 'values'>;
+/** What can be said of a step. */
+export type PresetContents = Pick<Preset, 'stored' | 'rest' | 'values'>;
 
 /** The row of a step; null where nothing was said of it. */
 export const presetAt = (index: RigIndex, chooserId: string, step: number): Preset | null =>
@@ -29,7 +30,7 @@ export function changePreset(
   index: RigIndex,
   chooser: Parameter,
   step: number,
-  change: Partial<Contents>,
+  change: Partial<PresetContents>,
   newId: NewId,
   label = `Change the preset ${showValue(chooser, step)}`,
 ): Edit {
@@ -85,6 +86,15 @@ export function keepAsPreset(
     newId,
     `Keep this as the preset ${showValue(chooser, step)}`,
   );
+}
+
+/** Takes over a list: each step that it names holds what the list says of it and nothing else; of the others nothing changes. */
+export function takePresets(index: RigIndex, chooser: Parameter, list: ReadonlyMap<number, PresetContents>, newId: NewId): Edit {
+  const edits = [...list].map(([step, { stored, rest, values }]) => {
+    const held = new Map(values.map((v) => [v.parameterId, v.value]));
+    return changePreset(index, chooser, step, { stored, rest, values: inOrder(index, chooser, held) }, newId);
+  });
+  return batch(`Take over what presets of ${chooser.name} keep`, edits);
 }
 
 /** Says nothing more of a step: as if nobody knew what is kept there. */

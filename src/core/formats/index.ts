@@ -30,6 +30,7 @@ export { type BadLine, readCells, type TableFormat, writeCells } from './csv';
 export { writeDifference } from './difference-csv';
 export { type MessageCells, messageCells, readMessage } from './message-cells';
 export { type ParameterList, parameterColumns, parseParameters, type Written, writeParameters } from './parameters-csv';
+export { type PresetList, parsePresets, writePresets } from './presets-csv';
 export { type ProgrammedList, parseProgrammed, writeProgrammed } from './programmed-csv';
 export { writeProofs } from './proof-csv';
 export { writeSheet } from './sheet-csv';

@@ -12,6 +12,7 @@ import { Button } from '../primitives/button';
 import { Choice } from '../primitives/choice';
 import { Select } from '../primitives/field';
 import { PresetValues } from './preset-values';
+import { PresetsList } from './presets-list';
 
 const newId = (): string => nanoid(10);
 
@@ -26,11 +27,18 @@ export function Presets({ index, target, edit }: Props) {
   const [chosen, choose] = useState<string | null>(null);
   const [open, setOpen] = useState<number | null>(null);
   const [shown, show] = useState(LISTED);
+  const [listed, setListed] = useState(false);
   const chooser = choosers.find((p) => p.id === chosen) ?? choosers[0];
   if (!chooser) return null;
   return (
     <section aria-label="Presets">
-      <h2 className="font-semibold">Presets</h2>
+      <div className="flex items-center gap-3">
+        <h2 className="font-semibold">Presets</h2>
+        <Button size="small" className="ml-auto" onClick={() => setListed(true)}>
+          As a list…
+        </Button>
+      </div>
+      {listed && <PresetsList key={chooser.id} index={index} chooser={chooser} edit={edit} onClose={() => setListed(false)} />}
       <p className="max-w-[720px] pb-2 text-xs text-ink-2">
         What {target.name} keeps under each step, as far as you know it. The checks then load them, and tell which lights lie and
         which presses do nothing afterwards. On the Bench you can keep what stands there.
