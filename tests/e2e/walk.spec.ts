@@ -22,6 +22,15 @@ test('the rig is entered one step at a time by the space bar, left, taken up whe
   await page.getByRole('link', { name: /step by step$/i }).click();
   const step = page.getByRole('region', { name: 'The step' });
   const title = step.getByRole('heading', { level: 2 });
+  // What holds at its places comes before what its switches do.
+  await expect(title).toHaveText('Last reel');
+  await expect(step).toContainText('FS 1, FS 2');
+  await page.keyboard.press('Space');
+  await expect(title).toHaveText('On arriving');
+  await expect(step).toContainText('FS 2 off');
+  await page.keyboard.press('Space');
+  // What is entered already is passed by.
+  await page.keyboard.press('w');
   await expect(title).toHaveText('FS 8, hold');
   await expect(step).toContainText('Step on FS 8.');
   await expect(step.getByRole('img', { name: 'FS 8 on the panel of Floorboard 8+2' })).toBeVisible();

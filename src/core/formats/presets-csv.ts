@@ -108,8 +108,9 @@ export function writePresets(index: RigIndex, chooser: Parameter, format: TableF
   return writeTable(columns, rows, format);
 }
 
-/** A value as it is read again: the name of its step where no other has it, else a number. */
+/** A value as it is read again: on or off, the name of its step where no other has it, else a number. */
 function shown(value: number, { steps, lowest, kind }: Parameter): string {
+  if (kind === 'toggle' && steps.length === 0) return value >= 0.5 ? 'on' : 'off';
   const name = kind === 'continuous' ? undefined : steps[value - lowest];
   const only = name !== undefined && name.trim() === name && name !== '' && steps.filter((s) => s === name).length === 1;
   return only ? name : String(value);

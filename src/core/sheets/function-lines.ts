@@ -101,7 +101,8 @@ export const partFact = (i: number, of: number): Fact | null => (of > 1 ? fact('
 const turnWords = { first: '1st, 3rd, 5th …', second: '2nd, 4th, 6th …' } as const;
 const turnFact = ({ turn }: Action): Fact | null => (turn ? fact('turn', turn, turnWords[turn]) : null);
 
-const purposeFact = (index: RigIndex, naming: Naming, meant: readonly string[]): Fact =>
+/** What a message is there for. */
+export const purposeFact = (index: RigIndex, naming: Naming, meant: readonly string[]): Fact =>
   fact(
     'purpose',
     meant,

@@ -1,7 +1,7 @@
 // The lines of what holds at a place of a controller: switches that release each other, and what is done on arriving there.
 import { type Arrival, type Controller, type RigIndex, type SwitchGroup, stands } from '../rig';
 import { type Fact, fact, inOrder } from './fact';
-import { actionFacts, listed, partFact, placeFacts } from './function-lines';
+import { actionFacts, listed, partFact, placeFacts, purposeFact } from './function-lines';
 import type { SheetLine } from './line';
 import type { Naming } from './naming';
 
@@ -65,7 +65,12 @@ function arrivalLines(index: RigIndex, naming: Naming, controller: Controller, a
       (action, i): SheetLine => ({
         key: `${arrival.id} ${i}`,
         of: { type: 'arrival', arrival, action: i },
-        facts: inOrder([...place, partFact(i, actions.length), ...actionFacts(naming, controller, action)]),
+        facts: inOrder([
+          ...place,
+          partFact(i, actions.length),
+          ...actionFacts(naming, controller, action),
+          action.type === 'send' ? purposeFact(index, naming, action.meant) : null,
+        ]),
         limits: [],
         entered,
         fresh: [],
