@@ -163,6 +163,7 @@ export function PlaceStep({ step }: { readonly step: Of<'place'> }) {
           <Card key={l.key}>
             {textOf(l, 'part') !== '' && <p className="mb-3 text-xl">{textOf(l, 'part')}</p>}
             <Facts facts={factsOf(l)} />
+            {textOf(l, 'purpose') !== '' && <p className="mt-3 text-ink-2">for {textOf(l, 'purpose')}</p>}
           </Card>
         ))}
       </div>
