@@ -27,6 +27,7 @@ export { type Effect, type Outcome, outcome, type Played, type Surroundings, sur
 export {
   type AfterLoading,
   afterLoading,
+  arrivingLights,
   burstOf,
   type Jumps,
   jumpsOf,

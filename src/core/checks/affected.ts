@@ -35,6 +35,8 @@ export function affected(before: RigIndex, after: RigIndex): Affected {
   for (const index of both) for (const id of inGroups(index, groups)) controls.add(id);
   const arrivals = new Set(changedIds(before.rig, after.rig, 'arrivals'));
 
+  for (const index of both) for (const id of setBy(index, arrivals)) controls.add(id);
+
   const parameters = changedIds(before.rig, after.rig, 'parameters');
   const presets = new Set(changedIds(before.rig, after.rig, 'presets'));
   const keys = new Set<number>();
@@ -169,6 +171,9 @@ function playedWith(index: RigIndex, { controlId, gesture }: Assignment): readon
 const inGroups = ({ rig }: RigIndex, groups: ReadonlySet<string>): readonly string[] =>
   rig.groups.flatMap((g) => (groups.has(g.id) ? g.controlIds : []));
 
+const setBy = ({ rig }: RigIndex, arrivals: ReadonlySet<string>): readonly string[] =>
+  rig.arrivals.flatMap((a) => (arrivals.has(a.id) ? a.latches.map((l) => l.controlId) : []));
+
 /** Controllers of which groups or arrivals changed, or what hears what is sent on arriving. */
 function withPlaces(
   { rig }: RigIndex,
@@ -177,14 +182,10 @@ function withPlaces(
   parameters: readonly string[],
   landings: ReadonlySet<string>,
 ): readonly string[] {
-  const means = (id: string): boolean => parameters.includes(id);
+  const heard = landings.size > 0 || parameters.length > 0;
   return [
     ...rig.groups.flatMap((g) => (groups.has(g.id) ? [g.controllerId] : [])),
-    ...rig.arrivals.flatMap(({ id, controllerId, actions }) =>
-      arrivals.has(id) || landings.size > 0 || actions.some((x) => x.type === 'send' && x.meant.some(means))
-        ? [controllerId]
-        : [],
-    ),
+    ...rig.arrivals.flatMap(({ id, controllerId }) => (heard || arrivals.has(id) ? [controllerId] : [])),
   ];
 }
 

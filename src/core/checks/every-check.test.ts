@@ -238,7 +238,7 @@ const releasing =
   });
 /** A control change that goes out on arriving at the first bank. */
 const arriving =
-  (number: number, meant: string[]) =>
+  (number: number, meant: string[], latches: [string, boolean][] = []) =>
   (rig: Rig): Rig => ({
     ...rig,
     arrivals: [
@@ -249,7 +249,7 @@ const arriving =
         bank: 1,
         page: null,
         actions: [{ type: 'send', message: cc(number), behaviour: fixed(127), pinned: false, meant }],
-        latches: [],
+        latches: latches.map(([controlId, on]) => ({ controlId, on })),
         atStart: true,
         entered: null,
         note: '',
@@ -880,6 +880,12 @@ const cases = [
     ill: one({ message: cc(104) }, { also: arriving(104, []) }),
     well: one({ message: cc(104) }, { also: arriving(104, ['freeze']) }),
     fixes: [],
+  },
+  {
+    check: 'arrival-lies',
+    ill: one({}, { firmware: { banks: 2 }, control: { light: 'on-off' }, also: arriving(91, [], [['fs1', true]]) }),
+    well: one({}, { firmware: { banks: 2 }, control: { light: 'on-off' }, also: arriving(104, ['freeze'], [['fs1', true]]) }),
+    fixes: ['Leave FS1 as it is on arriving'],
   },
   {
     check: 'arrival-unheard',

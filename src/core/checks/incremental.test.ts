@@ -3,7 +3,7 @@ import * as fc from 'fast-check';
 import { expect, it } from 'vitest';
 import { cc } from '../../../tests/kit/small-rig';
 import { lanternHour } from '../../demo/lantern-hour';
-import { channel } from '../midi';
+import { channel, u14 } from '../midi';
 import { apply, type Edit, type Rig, set } from '../rig';
 import { accept, judge } from './index';
 
@@ -50,6 +50,42 @@ const makers: readonly ((rig: Rig, n: number) => Edit | null)[] = [
   (rig, n) => on(pick(rig.presets, n), (p) => set('presets', p, 'rest', n % 3 ? 'unknown' : 'stays')),
   (rig, n) => on(pick(rig.presets, n), (p) => set('presets', p, 'stored', n % 3 !== 0)),
   (rig, n) => on(pick(rig.presets, n), (p) => ({ type: 'remove', table: 'presets', was: p })),
+  (rig, n) =>
+    on(pick(rig.groups, n), (g) => {
+      const switches = rig.controls.filter((c) => c.controllerId === g.controllerId && c.kind === 'footswitch');
+      return set(
+        'groups',
+        g,
+        'controlIds',
+        switches.slice(n % 4, (n % 4) + (n % 3) + 1).map((c) => c.id),
+      );
+    }),
+  (rig, n) => on(pick(rig.groups, n), (g) => set('groups', g, 'bank', n % 3 === 0 ? null : (n % 4) + 1)),
+  (rig, n) => on(pick(rig.groups, n), (g) => set('groups', g, 'pressedAgain', n % 2 ? 'stays-on' : 'turns-off')),
+  (rig, n) => on(pick(rig.groups, n), (g) => ({ type: 'remove', table: 'groups', was: g })),
+  (rig, n) => on(pick(rig.arrivals, n), (a) => set('arrivals', a, 'bank', n % 3 === 0 ? null : (n % 4) + 1)),
+  (rig, n) =>
+    on(pick(rig.arrivals, n), (a) => {
+      const switches = rig.controls.filter((c) => c.controllerId === a.controllerId && c.kind === 'footswitch');
+      return set(
+        'arrivals',
+        a,
+        'latches',
+        switches.slice(n % 5, (n % 5) + 3).map((c, i) => ({ controlId: c.id, on: (n + i) % 2 === 0 })),
+      );
+    }),
+  (rig, n) =>
+    on(pick(rig.arrivals, n), (a) =>
+      set('arrivals', a, 'actions', [
+        {
+          type: 'send',
+          message: cc(100 + (n % 25), 5),
+          behaviour: { type: 'fixed', value: u14(n % 2 ? 127 : 0) },
+          pinned: false,
+          meant: n % 3 ? [pick(rig.parameters, n)?.id ?? ''] : [],
+        },
+      ]),
+    ),
   (rig, n) => on(pick(rig.controls, n), (c) => set('controls', c, 'light', n % 2 ? 'on-off' : 'none')),
   (rig, n) =>
     on(pick(rig.targets, n), (t) =>

@@ -1,5 +1,7 @@
 // Places: what nothing leads to, and what nothing leads back from.
+
 import { assignAction, changeAssignment } from '../commands';
+import { startPlace } from '../controller';
 import type { Control, Controller, RigIndex } from '../rig';
 import { type AssignmentCheck, type ControllerCheck, type Fix, subjectOf } from './finding';
 import { homeOf } from './fix-parts';
@@ -80,7 +82,7 @@ export const noWayBack: ControllerCheck<
   group: 'layers and banks',
   name: 'No way back',
   severities: ['stop'],
-  guide: 'A bank or page can be reached and not left for the first one again.',
+  guide: 'A bank or page can be reached and not left again for the one where the unit starts.',
   say: ({ name, stepWords, first }) => ({
     title: `From ${name} nothing leads back.`,
     reason: `${stepWords.length === 0 ? 'The show starts there' : `${stepWords.join(', then ')} leads there`}, and no switch there leads to ${first} again.`,
@@ -93,7 +95,12 @@ export const noWayBack: ControllerCheck<
       const steps = (space.wayTo(bank, page) ?? []).map((s) => s.words);
       return {
         severity: 'stop',
-        facts: { bank, name: bankWords(controller, bank), stepWords: steps, first: bankWords(controller, 1) },
+        facts: {
+          bank,
+          name: bankWords(controller, bank),
+          stepWords: steps,
+          first: bankWords(controller, startPlace(controller.firmware).bank),
+        },
         evidence: { type: 'way', steps },
       };
     });
@@ -102,13 +109,14 @@ export const noWayBack: ControllerCheck<
     const { index, newId } = context;
     const controller = index.controllers.get(finding.subjectId);
     if (!controller) return [];
+    const start = startPlace(controller.firmware).bank;
     return context.spaceOf(controller).traps.flatMap(({ bank }): Fix[] => {
       if (finding.facts.bank !== bank) return [];
       const free = freeSwitch(index, controller, bank);
-      const label = free ? `${free.name} in ${bankWords(controller, bank)}: back to ${bankWords(controller, 1)}` : '';
+      const label = free ? `${free.name} in ${bankWords(controller, bank)}: back to ${bankWords(controller, start)}` : '';
       if (!free) return [];
       const at = { controlId: free.id, place: { bank, page: null, layerId: null }, gesture: { type: 'press' as const } };
-      return [{ label, edit: assignAction(index, at, { type: 'go', to: { type: 'bank', bank: 1 } }, newId).edit }];
+      return [{ label, edit: assignAction(index, at, { type: 'go', to: { type: 'bank', bank: start } }, newId).edit }];
     });
   },
 };

@@ -3,6 +3,7 @@
 import type { Assignment } from '../rig';
 import { addressClash } from './address-clash';
 import { arrivalMoves, arrivalUnheard } from './arriving';
+import { arrivalLies } from './arriving-latch';
 import { flashing, keystroke, loudJump, loudStep } from './care';
 import { countPast } from './count-past';
 import { tooManyCounters } from './counters';
@@ -98,6 +99,7 @@ const assignmentChecks = [
   notAsWanted,
   lostPress,
   releasedDark,
+  arrivalLies,
 ] as const;
 
 /** Checks that look at one controller as a whole. */

@@ -73,6 +73,10 @@ function rowsUnder(index: RigIndex, { check, about, subjectId, parameterId }: Fo
       ...(index.landingsOf.get(id) ?? []).map((landing): Under => ({ table: 'landings', row: landing })),
     ]),
     ...(loadingPresets.has(check) ? presetsOn(index, parameterId) : []),
+    ...(check === 'arrival-lies'
+      ? index.rig.arrivals.filter((a) => a.latches.some((l) => l.controlId === assignment?.controlId))
+      : []
+    ).map((row): Under => ({ table: 'arrivals', row })),
     ...(check === 'released-in-silence'
       ? index.rig.groups.filter((g) => g.controlIds.includes(assignment?.controlId ?? ''))
       : []
