@@ -342,7 +342,7 @@ test('a board that sends only programs, four a bank: presets that switch several
     );
   await dialog.getByRole('button', { name: 'Add it with 5 parameters' }).click();
   await page.getByRole('button', { name: 'As a list…' }).click();
-  await dialog.getByLabel('One value a line').fill('Blaze,Drive,on\nBlaze,Echo,on\nBlaze,Section,Chorus\nBlaze,Fuzz,on');
+  await dialog.getByLabel('A value on each line').fill('Blaze,Drive,on\nBlaze,Echo,on\nBlaze,Section,Chorus\nBlaze,Fuzz,on');
   await expect(dialog.getByText('3 lines understood')).toBeVisible();
   await expectAccessible(page);
   await dialog.getByRole('button', { name: 'Take over 1 preset' }).click();

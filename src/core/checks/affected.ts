@@ -32,10 +32,8 @@ export function affected(before: RigIndex, after: RigIndex): Affected {
   if (counters.size > 0) for (const a of after.rig.assignments) if (counts(a, counters)) controls.add(a.controlId);
 
   const groups = new Set(changedIds(before.rig, after.rig, 'groups'));
-  for (const index of both) for (const id of inGroups(index, groups)) controls.add(id);
   const arrivals = new Set(changedIds(before.rig, after.rig, 'arrivals'));
-
-  for (const index of both) for (const id of setBy(index, arrivals)) controls.add(id);
+  for (const index of both) for (const id of [...inGroups(index, groups), ...setBy(index, arrivals)]) controls.add(id);
 
   const parameters = changedIds(before.rig, after.rig, 'parameters');
   const presets = new Set(changedIds(before.rig, after.rig, 'presets'));

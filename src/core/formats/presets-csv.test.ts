@@ -1,9 +1,9 @@
 // Lists of what presets hold: written and read again they say the same, whatever is held; what is wrong is said line by line.
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { apply, indexRig, type Preset, type Rig } from '@/core/rig';
 import { continuous, parameter, smallRig } from '../../../tests/kit/small-rig';
 import { takePresets } from '../commands';
+import { apply, indexRig, type Preset, type Rig } from '../rig';
 import { parsePresets, writePresets } from './index';
 
 const sound = parameter('sound', { kind: 'stepped', lowest: 0, highest: 3, steps: ['Glow', 'A, b', 'Twice', 'Twice'] });

@@ -17,7 +17,7 @@ export const firmwareFacts: Readonly<Record<keyof Firmware, string>> = {
   banks: 'banks',
   pages: 'pages',
   startsAt: 'where it starts',
-  saves: 'what is saved at once',
+  saves: 'what is saved together',
   bankButtons: 'buttons of its own for banks',
   counters: 'counters',
   togglesSurviveBankChange: 'alternating switches on a bank change',

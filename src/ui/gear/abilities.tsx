@@ -181,7 +181,7 @@ function AfterABankChange({
         onChange={(v) => tune({ bankButtons: v === 'yes' })}
       />
       <Choice
-        label="Saved at once"
+        label="Saved together"
         fact="saves"
         value={firmware.saves ?? 'bank'}
         options={[

@@ -30,7 +30,7 @@ export function Arrivals({ index, controller, edit }: Props) {
   return (
     <section aria-label="On arriving at a bank or page">
       <div className="flex items-center gap-3 pb-2">
-        <h2 className="font-semibold">On arriving at a bank{pages > 1 ? ' or page' : ''}</h2>
+        <h2 className="shrink-0 font-semibold">On arriving at a bank{pages > 1 ? ' or page' : ''}</h2>
         <p className="text-xs text-ink-2">What it sends by itself as it gets there, and which switches then stand on or off.</p>
         <Button
           size="small"

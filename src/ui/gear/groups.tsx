@@ -34,7 +34,7 @@ export function Groups({ index, controller, edit }: Props) {
   return (
     <section aria-label="Switches that release each other">
       <div className="flex items-center gap-3 pb-2">
-        <h2 className="font-semibold">Switches that release each other</h2>
+        <h2 className="shrink-0 font-semibold">Switches that release each other</h2>
         <p className="text-xs text-ink-2">
           At most one of them is on: pressing one turns the others off, their lights with them.
         </p>
@@ -66,34 +66,36 @@ function GroupRow({ index, controller, group, edit }: Props & { readonly group: 
   );
   return (
     <li aria-label={group.name} className="flex flex-col gap-2 rounded-md border bg-sheet p-3">
-      <div className="flex flex-wrap items-end gap-2">
-        <div className="w-40">
-          <TextField
-            label="Name"
-            value={group.name}
-            schema={rowSchemas.controllers.shape.name}
-            onValue={(name) => change({ name })}
+      <div className="flex items-end gap-2">
+        <div className="flex flex-1 flex-wrap items-end gap-2">
+          <div className="w-40">
+            <TextField
+              label="Name"
+              value={group.name}
+              schema={rowSchemas.controllers.shape.name}
+              onValue={(name) => change({ name })}
+            />
+          </div>
+          <PlaceFields controller={controller} place={group} onPlace={change} />
+          <Choice
+            label="Pressed again"
+            value={group.pressedAgain}
+            options={[
+              ['turns-off', 'it goes off'],
+              ['stays-on', 'it stays on and sends again'],
+            ]}
+            onChange={(pressedAgain) => change({ pressedAgain })}
+          />
+          <Choice
+            label="The one that goes off"
+            value={group.sendsOff ? 'says' : 'silent'}
+            options={[
+              ['says', 'sends what it sends when off'],
+              ['silent', 'sends nothing'],
+            ]}
+            onChange={(v) => change({ sendsOff: v === 'says' })}
           />
         </div>
-        <PlaceFields controller={controller} place={group} onPlace={change} />
-        <Choice
-          label="Pressed again"
-          value={group.pressedAgain}
-          options={[
-            ['turns-off', 'it goes off'],
-            ['stays-on', 'it stays on and sends again'],
-          ]}
-          onChange={(pressedAgain) => change({ pressedAgain })}
-        />
-        <Choice
-          label="The one that goes off"
-          value={group.sendsOff ? 'says' : 'silent'}
-          options={[
-            ['says', 'sends what it sends when off'],
-            ['silent', 'sends nothing'],
-          ]}
-          onChange={(v) => change({ sendsOff: v === 'says' })}
-        />
         <Button
           size="icon"
           tone="quiet"

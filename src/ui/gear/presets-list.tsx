@@ -42,7 +42,7 @@ export function PresetsList({ index, chooser, edit, onClose }: Props) {
     >
       <div className="flex flex-col gap-3">
         <Field
-          label="One value a line: preset, parameter, value"
+          label="A value on each line: preset, parameter, value"
           hint="Paste from a spreadsheet or type. “all else” in place of a parameter says what becomes of what is not named: stays, or not known. “empty” says that nothing is stored there."
         >
           {(id) => (
