@@ -129,7 +129,7 @@ const views = [
   ['checks', '/rigs/lantern-hour/checks', null, 'light', chooseFinding],
   ['bench', '/rigs/lantern-hour/bench', null, 'light', play],
   ['sheet', '/rigs/lantern-hour/sheet', null, 'light'],
-  ['walk', '/rigs/lantern-hour/sheet/walk', null, 'light'],
+  ['walk', '/rigs/lantern-hour/sheet/walk?step=lh3r', null, 'light'],
   ['labels', '/rigs/lantern-hour/sheet/labels', null, 'light'],
   ['proof', '/rigs/lantern-hour/proof', null, 'light', fail],
   ['calibrate', '/rigs/lantern-hour/proof/calibrate', null, 'dark', sweep],
