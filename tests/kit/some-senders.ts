@@ -177,3 +177,48 @@ export function moving(given: Rig): ReadonlySet<string> {
   }
   return found;
 }
+
+/** The same with what the first controller sends taken off its switches: it is sent on arriving at its first bank, for the same parameters. */
+export function arrivingRig(s: SomeSenders): Rig {
+  const rig = sendersRig(s);
+  const own = rig.assignments.filter((a) => rig.controls.find((c) => c.id === a.controlId)?.controllerId === 'board');
+  return {
+    ...rig,
+    controllers: rig.controllers.map((c) => ({ ...c, firmware: { ...c.firmware, banks: 2 } })),
+    assignments: rig.assignments.filter((a) => !own.includes(a)),
+    arrivals: own.map((a, i) => ({
+      id: `r${i}`,
+      order: i,
+      controllerId: 'board',
+      bank: 1,
+      page: null,
+      actions: a.actions,
+      latches: [],
+      atStart: false,
+      entered: null,
+      note: '',
+    })),
+  };
+}
+
+/** What each arrival moves that it is not there for, as `arrival parameter`, whatever bank is chosen at the target. */
+export function movingOnArrival(given: Rig): readonly string[] {
+  const rig = withHand(given);
+  const found = new Set<string>();
+  for (const arrival of rig.arrivals) {
+    const alone: Rig = { ...rig, assignments: [], arrivals: [arrival] };
+    const meant = new Set(arrival.actions.flatMap((x) => (x.type === 'send' ? x.meant : [])));
+    for (const before of chosen) {
+      const there: readonly ChainEvent[] = [
+        ...before,
+        { do: 'go', atMs: 500, on: 'board', bank: 2, page: 1 },
+        { do: 'go', atMs: 1000, on: 'board', bank: 1, page: 1 },
+      ];
+      for (const line of played(alone, there).values) {
+        const id = line.split(' ')[1] ?? '';
+        if (!meant.has(id)) found.add(`${arrival.id} ${id}`);
+      }
+    }
+  }
+  return [...found].sort();
+}

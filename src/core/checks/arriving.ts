@@ -1,28 +1,14 @@
 // What is sent on arriving at a bank or page: what it moves that nobody means, and what nobody hears.
-import { addressKey, heardKeys, type Message, shortName } from '../midi';
-import type { Arrival, Controller, Landing } from '../rig';
-import { accepts, arrivalPort, hopsOf } from '../wires';
+import { shortName } from '../midi';
+import type { Arrival, Controller } from '../rig';
+import { sharersOf } from './address-clash';
 import { type CheckContext, type ControllerCheck, noFixes } from './finding';
+import { movedBy, type Sender } from './heard-by';
 
-/** Landings that hear a message of a controller as remote control while no layer is open, by wires, ports and windows. */
-function heardOf({ index, around }: CheckContext, controllerId: string, message: Message): readonly Landing[] {
-  const keys = heardKeys(message);
-  return hopsOf(around.network, controllerId, message).flatMap((hop) => {
-    const wire = around.network.wires[hop.wire];
-    const target = index.targets.get(hop.to);
-    if (!hop.remote || !wire || !target) return [];
-    const port = arrivalPort(index, wire);
-    return keys
-      .flatMap((key) => index.landingsAt.get(key) ?? [])
-      .filter(
-        (l) =>
-          l.targetId === target.id &&
-          l.hostLayerId === null &&
-          accepts(target, l.address) &&
-          (l.address.type !== 'program' || addressKey(l.address) === addressKey(message)) &&
-          (!target.reception.tellsPortsApart || l.port === '' || l.port === port),
-      );
-  });
+/** What sends on arriving at a place: as a function of any of the controls would, no layer being open. Null for a controller without any. */
+function senderOf({ index }: CheckContext, arrival: Arrival): Sender | null {
+  const [control] = index.controlsOf.get(arrival.controllerId) ?? [];
+  return control ? { id: arrival.id, controlId: control.id, layerId: null } : null;
 }
 
 const placeOf = ({ bankNames }: Controller, { bank, page }: Arrival): string =>
@@ -34,13 +20,15 @@ type Sent = { readonly place: string; readonly message: string; readonly paramet
 
 /** What is found about each send of an arrival. */
 const eachSend =
-  (tell: (context: CheckContext, arrival: Arrival, meant: readonly string[], heard: readonly Landing[]) => readonly string[]) =>
+  (tell: (arrival: Arrival, meant: readonly string[], heard: readonly string[]) => readonly string[]) =>
   (context: CheckContext, controller: Controller, severity: 'stop' | 'caution') =>
     (context.index.arrivalsOf.get(controller.id) ?? []).flatMap((arrival) =>
       arrival.actions.flatMap((action) => {
-        if (action.type !== 'send') return [];
-        const heard = heardOf(context, controller.id, action.message);
-        return [...new Set(tell(context, arrival, action.meant, heard))].map((parameterId) => ({
+        const sender = senderOf(context, arrival);
+        if (action.type !== 'send' || sender === null) return [];
+        const moved = movedBy(context, sender, action, action.message, sharersOf(context.index, action.message));
+        const heard = moved.flatMap((m) => (m.landing ? [m.parameterId] : []));
+        return [...new Set(tell(arrival, action.meant, heard))].map((parameterId) => ({
           severity,
           about: 'arrivals' as const,
           subjectId: arrival.id,
@@ -54,10 +42,10 @@ const eachSend =
       }),
     );
 
-const movedUnmeant = eachSend((_context, arrival, _meant, heard) => {
+const movedUnmeant = eachSend((arrival, _meant, heard) => {
   // Several messages of one arrival belong together: what one of them means, none moves by mistake.
   const all = new Set(arrival.actions.flatMap((a) => (a.type === 'send' ? a.meant : [])));
-  return heard.map((l) => l.parameterId).filter((id) => !all.has(id));
+  return heard.filter((id) => !all.has(id));
 });
 
 export const arrivalMoves: ControllerCheck<'arrival-moves', Sent> = {
@@ -75,7 +63,7 @@ export const arrivalMoves: ControllerCheck<'arrival-moves', Sent> = {
   fixes: noFixes,
 };
 
-const unheard = eachSend((_context, _arrival, meant, heard) => meant.filter((id) => !heard.some((l) => l.parameterId === id)));
+const unheard = eachSend((_arrival, meant, heard) => meant.filter((id) => !heard.includes(id)));
 
 export const arrivalUnheard: ControllerCheck<'arrival-unheard', Sent> = {
   scope: 'controller',

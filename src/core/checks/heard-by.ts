@@ -17,6 +17,9 @@ import type { CheckContext } from './finding';
 
 type Program = Extract<Message, { type: 'program' }>;
 
+/** Who sends: a function, or what is done on arriving, by any control of its controller. */
+export type Sender = Pick<Assignment, 'id' | 'controlId' | 'layerId'>;
+
 /** Something that is moved: a parameter, and the landing it is moved by; null where that is still to be entered. */
 export interface Moved {
   readonly parameterId: string;
@@ -26,7 +29,7 @@ export interface Moved {
 /** Where a message arrives as remote control: targets, with the ports by which it comes. */
 export function arrivesAt(
   { index, around }: CheckContext,
-  assignment: Assignment,
+  assignment: Sender,
   message: Message,
 ): ReadonlyMap<string, ReadonlySet<string>> {
   const found = new Map<string, Set<string>>();
@@ -63,7 +66,7 @@ export function timesHeard(
 /** Everything that a message of an assignment moves. `sharers`: sends that a receiver cannot tell from it. */
 export function movedBy(
   context: CheckContext,
-  assignment: Assignment,
+  assignment: Sender,
   send: Send,
   message: Message,
   sharers: readonly PlacedSend[],
@@ -99,7 +102,7 @@ export function movedBy(
 }
 
 /** Layers made in the host that a message opens though it is not their modifier's: it arrives where something listens in them. */
-export function opensLayers(context: CheckContext, assignment: Assignment, message: Message): readonly Layer[] {
+export function opensLayers(context: CheckContext, assignment: Sender, message: Message): readonly Layer[] {
   const { index } = context;
   const layers = heardKeys(message).flatMap((key) => index.layersBySignal.get(key) ?? []);
   if (layers.length === 0) return layers;
@@ -110,7 +113,7 @@ export function opensLayers(context: CheckContext, assignment: Assignment, messa
 }
 
 /** Whether a program is the one of a bank. One that names no bank, or whose bank select does not come through, may meet any: a bank can be chosen at the target too. */
-function sameBank(context: CheckContext, assignment: Assignment, message: Message, heard: Message, targetId: string): boolean {
+function sameBank(context: CheckContext, assignment: Sender, message: Message, heard: Message, targetId: string): boolean {
   if (message.type !== 'program' || heard.type !== 'program') return true;
   if (message.bank === null || heard.bank === null) return true;
   if (numberOf(message.bank) === numberOf(heard.bank)) return true;
