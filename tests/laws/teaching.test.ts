@@ -32,6 +32,7 @@ function heard(
   const alone: Rig = {
     ...rig,
     assignments: [],
+    arrivals: [],
     layers: [],
     targets: rig.targets.map((t) => ({ ...t, reception: { ...t.reception, tellsPortsApart: false, feedback: 'none' } })),
     wires: smallRig([]).wires,
