@@ -24,10 +24,10 @@ export * from './trace';
 export type { Behaved } from './classify';
 export { type Drawing, drawingOf } from './drawing';
 export { type Effect, type Outcome, outcome, type Played, type Surroundings, surroundingsOf, traceOf } from './outcome';
+export { arrivingLights, releasedLight } from './place-trials';
 export {
   type AfterLoading,
   afterLoading,
-  arrivingLights,
   burstOf,
   type Jumps,
   jumpsOf,
@@ -37,7 +37,6 @@ export {
   leftOn,
   lightsOf,
   pressLostAfter,
-  releasedLight,
   sentByOne,
   valuesOf,
 } from './trials';

@@ -20,7 +20,7 @@ import {
   withFunctions,
 } from '../../../tests/kit/small-rig';
 import { channel, type RelativeCoding, u7 } from '../midi';
-import { type Behaviour, indexRig, type Landing, type Parameter, type Reception } from '../rig';
+import { type Behaviour, indexRig, type Landing, type Parameter, type Reception, type Rig, type SwitchGroup } from '../rig';
 import { effectWords, outcomeWords, traceOf } from './index';
 import { FINGER_DOWN, SENT, VALUE } from './trace';
 
@@ -491,5 +491,47 @@ describe('words', () => {
     expect(effectWords({ type: 'turns-on-never-off', already: false }, parameter('x', { steps: ['Dry', 'Wet'] }))).toBe(
       'turns Wet, never Dry',
     );
+  });
+});
+
+describe('a switch that another one releases', () => {
+  const group = (change: Partial<SwitchGroup>): SwitchGroup => ({
+    id: 'g',
+    order: 0,
+    controllerId: 'board',
+    name: 'Group 1',
+    bank: null,
+    page: null,
+    controlIds: ['fs1', 'fs2'],
+    pressedAgain: 'stays-on',
+    sendsOff: true,
+    entered: null,
+    note: '',
+    ...change,
+  });
+  const didIn = (rig: Rig, change: Partial<SwitchGroup>) => {
+    const result = outcomeOf({ ...rig, groups: [group(change)] });
+    return result.type === 'played' ? result.effects.map((e) => e.did) : result;
+  };
+  const freeze = withFunctions(
+    smallRig([parameter('freeze')]),
+    [assignment({ behaviour: latching(127, 0), meant: ['freeze'] })],
+    [landing('freeze', { mode: 'absolute' })],
+  );
+  it('goes on with its press and off with that of the other, or with its own', () => {
+    const flips = [{ type: 'flips-once-per-press', first: 1, second: 0 }];
+    expect(didIn(freeze, {})).toEqual(flips);
+    expect(didIn(freeze, { pressedAgain: 'turns-off' })).toEqual(flips);
+    expect(didIn(freeze, { sendsOff: false })).toEqual([{ type: 'turns-on-never-off', already: false }]);
+  });
+  it('sets its sound, whatever the others of the group set', () => {
+    const sound = parameter('sound', { kind: 'stepped', lowest: 0, highest: 2, start: 0, steps: ['A', 'B', 'C'] });
+    const sounds = withFunctions(
+      smallRig([sound], { firmware: { messages: ['program'] } }),
+      [1, 2].map((n) => assignment({ id: `a${n}`, on: `fs${n}`, message: program(n), behaviour: fixed(0), meant: ['sound'] })),
+      [1, 2].map((n) => landing('sound', { id: `l${n}`, address: program(n), mode: 'set', setValue: n })),
+    );
+    for (const pressedAgain of ['stays-on', 'turns-off'] as const)
+      expect(didIn(sounds, { pressedAgain })).toEqual([{ type: 'sets', value: 1, already: false }]);
   });
 });

@@ -27,7 +27,7 @@ import { type Behaved, classify, stays } from './classify';
 import { plainSweep } from './plain-sweep';
 import { run } from './run';
 import { FINE_POSITIONS, inLayer, inTurn, POSITIONS, standardScript } from './script';
-import { FINGER_DOWN, SENT, type Trace } from './trace';
+import { FINGER_DOWN, FINGER_UP, SENT, type Trace } from './trace';
 
 export type Unreachable =
   | { readonly type: 'no-such-bank'; readonly bank: number; readonly banks: number }
@@ -126,6 +126,8 @@ export interface Stage {
   readonly gesture: Gesture['type'];
   /** The assignment whose messages go out: in a layer made in the host, the one that stands in for it in Base. */
   readonly plays: Assignment;
+  /** Index of the control whose press takes back what this one's does, and counts as a press like it; null where there is none. */
+  readonly other: number | null;
   readonly script: readonly ScriptEvent[];
   readonly bank: number;
   readonly page: number;
@@ -159,7 +161,7 @@ export function setUp(
   if (gesture.type === 'chord') here.push(gesture.with);
   if (home?.id === controller.id) here.push(...modifiers.map((m) => m.id).filter((id) => !here.includes(id)));
   if (beside !== null && !here.includes(beside)) here.push(beside);
-  const other = beside === null ? releaserOf(groupOver(index, assignment, control), control.id) : null;
+  const other = beside === null ? turnedOffBy(index, assignment, control) : null;
   if (other !== null && !here.includes(other)) here.push(other);
   const away = home && home.id !== controller.id ? [{ controller: home, controlIds: modifiers.map((m) => m.id) }] : [];
   const { chain, unsupported } = compileChain(index, {
@@ -196,10 +198,20 @@ export function setUp(
     controlId: control.id,
     gesture: gesture.type,
     plays: played,
+    other: other === null ? null : here.indexOf(other),
     script: opened,
     bank,
     page,
   };
+}
+
+/** The switch of the same group that turns off what this one turns on, where a second press of its own does not; null for what is not turned off so: programs, say. */
+function turnedOffBy(index: RigIndex, assignment: Assignment, control: Control): string | null {
+  const group = groupOver(index, assignment, control);
+  const latches =
+    assignment.gesture.type !== 'press' ||
+    assignment.actions.some((a) => a.turn !== undefined || (a.type === 'send' && a.behaviour.type === 'latching'));
+  return group?.sendsOff && latches ? releaserOf(group, control.id) : null;
 }
 
 /** As many positions as what is sent can tell apart, within reason. */
@@ -249,7 +261,12 @@ function playOn(stage: Stage, values: readonly number[]): Trace {
   const quick = stage.gesture === 'move' ? plainSweep(chain, stage.slot, stage.script, values) : null;
   if (quick) return quick;
   const state = startChain(chain, { bank, page }, values);
-  return run(chain, state, stage.script, { timing: null, full: false, until: Number.MAX_VALUE }).trace;
+  const { trace } = run(chain, state, stage.script, { timing: null, full: false, until: Number.MAX_VALUE });
+  // The hand goes from one switch to the other: to what they turn it is one press after another.
+  trace.kind.forEach((kind, i) => {
+    if ((kind === FINGER_DOWN || kind === FINGER_UP) && trace.a[i] === stage.other) trace.a[i] = 0;
+  });
+  return trace;
 }
 
 /** Messages that the assignment put out: those of the first controller in its slot. */

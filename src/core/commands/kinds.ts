@@ -11,27 +11,23 @@ import {
   u14,
   valueMax,
 } from '../midi';
-import type { Behaviour, Control, Controller, Gesture, GestureType, RigIndex, Send } from '../rig';
+import {
+  type Behaviour,
+  type Control,
+  type Controller,
+  type Gesture,
+  type GestureType,
+  gestureTypeSchema,
+  type RigIndex,
+  type Send,
+} from '../rig';
 import { straight } from '../values';
 
 /** A gesture by its type, or null where there is none of that name: for what comes from a URL, a field or a list. */
 export const asGesture = (gesture: string | null): GestureType | null => gestureTypes.find((g) => g === gesture) ?? null;
 
 /** All gestures, in the order in which they are offered. */
-export const gestureTypes = [
-  'move',
-  'press',
-  'release',
-  'hold',
-  'double-tap',
-  'repeat',
-  'chord',
-  'hold-release',
-  'tap-hold',
-  'any-release',
-  'latch-on',
-  'latch-off',
-] as const satisfies readonly GestureType[];
+export const gestureTypes = gestureTypeSchema.options;
 
 /** A gesture to begin with; a chord goes with the nearest other switch. Null where there is no other one. */
 export function gestureOf(index: RigIndex, control: Control, type: GestureType): Gesture | null {

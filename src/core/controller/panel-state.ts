@@ -1,5 +1,5 @@
 // What the panel shows: lights, rings and displays, as the firmware would.
-import { type GestureType, lightSourceOf } from '../rig';
+import { type GestureType, gestureTypeSchema, lightSourceOf } from '../rig';
 import { groupAt, isLatched, isOnIn } from './latches';
 import { lookUp, whereNow } from './look-up';
 import type { Armed, ControllerProgram, ProgramControl } from './program';
@@ -31,18 +31,8 @@ export function panelView(program: ControllerProgram, state: ControllerState): R
   return views;
 }
 
-const SWITCHING = [
-  'press',
-  'release',
-  'hold',
-  'double-tap',
-  'repeat',
-  'hold-release',
-  'tap-hold',
-  'any-release',
-  'latch-on',
-  'latch-off',
-] as const satisfies readonly GestureType[];
+/** Gestures of one switch by itself. */
+const SWITCHING: readonly GestureType[] = gestureTypeSchema.options.filter((g) => g !== 'move' && g !== 'chord');
 
 function viewOf(d: Draft, control: ProgramControl): ControlView {
   const where = whereNow(d);

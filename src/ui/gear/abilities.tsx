@@ -1,6 +1,5 @@
 'use client';
 import { type ReactNode, useState } from 'react';
-import * as z from 'zod';
 import { gestureTypes, parseWindows, windowProblemWords, writeWindows } from '@/core/commands';
 import { codingWords, kindOf, messageTypes, relativeCodingSchema, u7Schema } from '@/core/midi';
 import { modeOf, receiveModes } from '@/core/modes';
@@ -11,6 +10,7 @@ import { CommitInput, Field, NOT_TAKEN } from '../primitives/field';
 import { NumberField } from '../primitives/number-field';
 // What a controller's firmware can do and how a target listens, beyond what most players touch: lists of ticks and choices.
 import { Switch } from '../primitives/switch';
+import { StartsAt } from './starts-at';
 
 function Ticks<T extends string>({
   label,
@@ -192,43 +192,6 @@ function AfterABankChange({
         onChange={(saves) => tune({ saves })}
       />
       {firmware.banks * firmware.pages > 1 && <StartsAt firmware={firmware} tune={tune} />}
-    </>
-  );
-}
-
-/** Where it stands after switching on. */
-function StartsAt({ firmware, tune }: { readonly firmware: Firmware; readonly tune: (changes: Partial<Firmware>) => boolean }) {
-  const { startsAt = { type: 'first' }, banks, pages } = firmware;
-  const stated = (bank: number, page: number): boolean => tune({ startsAt: { type: 'stated', bank, page } });
-  return (
-    <>
-      <Choice
-        label="After switching on it stands"
-        fact="startsAt"
-        value={startsAt.type}
-        options={[
-          ['first', 'in its first bank'],
-          ['last', 'where it was switched off'],
-          ['stated', 'in a bank of its own'],
-        ]}
-        onChange={(type) => (type === 'stated' ? stated(1, 1) : tune({ startsAt: { type } }))}
-      />
-      {startsAt.type === 'stated' && (
-        <NumberField
-          label="It starts in bank"
-          value={startsAt.bank}
-          schema={z.number().int().min(1).max(banks)}
-          onValue={(bank) => stated(bank, startsAt.page)}
-        />
-      )}
-      {startsAt.type === 'stated' && pages > 1 && (
-        <NumberField
-          label="On page"
-          value={startsAt.page}
-          schema={z.number().int().min(1).max(pages)}
-          onValue={(page) => stated(startsAt.bank, page)}
-        />
-      )}
     </>
   );
 }

@@ -91,7 +91,9 @@ function ArrivalRow({ index, controller, arrival, edit, name }: Props & { readon
             {action.type === 'send' ? (
               <SendFields index={index} what={`${at + 1} of ${name}`} send={action} put={(next) => put(at, next)} />
             ) : (
-              <span className="font-mono text-xs">{action.type === 'wait' ? `${action.ms} ms` : ''}</span>
+              <span className="font-mono text-xs">
+                {action.type === 'wait' ? `${action.ms} ms` : action.type === 'keystroke' ? action.keys : ''}
+              </span>
             )}
             <RemoveButton what={`message ${at + 1} of ${name}`} onClick={() => put(at, null)} />
           </li>
