@@ -71,6 +71,8 @@ export function madeRig(size: number): Rig {
         calibration: null,
         factory: [],
         origin: '',
+        port: '',
+        polarity: 'usual' as const,
       });
     }
     for (let i = 0; i < perController && assignments.length < size; i++) {

@@ -32,6 +32,45 @@ test('a second path is drawn, seen to double every message, filtered and unplugg
   await expect(wire).toHaveCount(1);
 });
 
+test('keys on one port, the rest on another; a switch the wrong way round is told and turned', async ({ page }) => {
+  const id = await ownRig(page);
+  await open(page, id, 'gear/wiring');
+  // The wire to Quarry Hall begins at a port with a name: a function may be sent out of that alone.
+  await page.getByRole('button', { name: /^Wire from Floorboard 8\+2 to Quarry Hall/ }).press('Enter');
+  await page.getByLabel('Port at Floorboard 8+2').fill('Remote');
+  await page.getByLabel('Port at Floorboard 8+2').press('Enter');
+  await page.getByRole('link', { name: /^Map/ }).first().click();
+  await expect(page).toHaveURL(/\/map/);
+  await page.getByRole('button', { name: /^FS 1:/ }).click();
+  await page.getByLabel('Goes out of').selectOption('Remote');
+  await saved(page);
+  const sent = async () =>
+    (JSON.parse(await exportOf(page, id)) as { assignments: { actions: { port?: string }[] }[] }).assignments.flatMap((a) =>
+      a.actions.flatMap((x) => x.port ?? []),
+    );
+  await expect.poll(sent).toEqual(['Remote']);
+  // Named anew, what went out of it follows.
+  await page.goto(`/rigs/${id}/gear/wiring`);
+  await page.getByRole('button', { name: /^Wire from Floorboard 8\+2 to Quarry Hall/ }).press('Enter');
+  await page.getByLabel('Port at Floorboard 8+2').fill('Port 2');
+  await page.getByLabel('Port at Floorboard 8+2').press('Enter');
+  await saved(page);
+  await expect.poll(sent).toEqual(['Port 2']);
+  // Its pedal the other way round.
+  const [board] = (JSON.parse(await exportOf(page, id)) as { controllers: { id: string; name: string }[] }).controllers.filter(
+    (c) => c.name === 'Floorboard 8+2',
+  );
+  await page.goto(`/rigs/${id}/gear/panel?unit=${board?.id}`);
+  await page
+    .getByRole('button', { name: /^FS 1\b/ })
+    .first()
+    .click();
+  await page.getByLabel('When pressed, it').selectOption('reversed');
+  await saved(page);
+  await page.goto(`/rigs/${id}/checks`);
+  await expect(page.getByText('FS 1 is the wrong way round.').first()).toBeVisible();
+});
+
 test('nothing arrives: the search listens, asks, ends with a cause, and is kept', async ({ page }) => {
   const id = await ownRig(page);
   await open(page, id, 'gear/nothing');

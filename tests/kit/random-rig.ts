@@ -177,5 +177,7 @@ function controlAt(kind: ControlKind, row: number, i: number, touch: boolean): C
     calibration: null,
     factory: [],
     origin: '',
+    port: '',
+    polarity: 'usual',
   };
 }

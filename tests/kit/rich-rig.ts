@@ -98,9 +98,17 @@ function behaviourFor(message: Message, moves: boolean, turns: boolean): fc.Arbi
 }
 
 function action(moves: boolean, turns: boolean): fc.Arbitrary<Action> {
+  const port = fc.constantFrom(undefined, undefined, undefined, '', 'A', 'every port', '"A"');
   const send = someMessage.chain((message) =>
-    behaviourFor(message, moves, turns).map(
-      (behaviour): Action => ({ type: 'send', message, behaviour, pinned: false, meant: ['p0'] }),
+    fc.tuple(behaviourFor(message, moves, turns), port).map(
+      ([behaviour, out]): Action => ({
+        type: 'send',
+        message,
+        behaviour,
+        pinned: false,
+        meant: ['p0'],
+        ...(out === undefined ? {} : { port: out }),
+      }),
     ),
   );
   const go = fc.oneof(
@@ -304,6 +312,13 @@ export const someRichRig = fc.record({
   ),
   groups: fc.oneof(fc.array(someGroup, { maxLength: 0 }), fc.array(someGroup, { maxLength: 3 })),
   arrivals: fc.oneof(fc.array(someArrival, { maxLength: 0 }), fc.array(someArrival, { maxLength: 3 })),
+  /** The port that the first wire begins at, and that a switch and a knob of each board send out of; whether a second wire begins at another. */
+  fromPort: fc.constantFrom('', '', 'A', 'B'),
+  ownPort: fc.constantFrom('', '', '', 'A'),
+  second: fc.constantFrom(false, false, true),
+  /** Whether a switch of each board is the wrong way round, and what the boards make of that. */
+  reversed: fc.constantFrom(false, false, true),
+  senses: fc.constantFrom(undefined, undefined, true),
   startsAt: fc.constantFrom(null, null, { type: 'last' as const }, { type: 'stated' as const, bank: 2, page: 1 }),
   atEnd: fc.constantFrom('wrap' as const, 'stop' as const),
   hub: fc.boolean(),
@@ -442,6 +457,7 @@ export function richRig(given: SomeRichRig): Rig {
         shows: given.styles[i] ?? board.firmware.shows,
         gestures: [...gestureTypeSchema.options],
         ...(given.startsAt ? { startsAt: given.startsAt } : {}),
+        ...(given.senses ? { sensesPolarity: true } : {}),
         press: given.waits ? 'waits' : 'always-fires',
       },
     })),
@@ -456,6 +472,8 @@ export function richRig(given: SomeRichRig): Rig {
       familyOrder: i,
       side: i % 2 === 0 ? ('left' as const) : ('right' as const),
       detents: kindOf(id) === 'encoder' ? 24 : 0,
+      port: id.endsWith('fs1') || id.endsWith('k1') ? given.ownPort : '',
+      polarity: given.reversed && id.endsWith('fs2') ? ('reversed' as const) : ('usual' as const),
     })),
     counters: boards.flatMap((unit) =>
       given.counters.map(
@@ -507,9 +525,15 @@ export function richRig(given: SomeRichRig): Rig {
         note: '',
       }),
     ),
-    wires: given.hub
-      ? [lead('w1', 'board', 'hall', { channels }), lead('w2', 'other', 'hub'), lead('w3', 'hub', 'hall', { passesOn: true })]
-      : [lead('w1', 'board', 'hall', { channels }), lead('w2', 'other', 'hall')],
+    wires: [
+      lead('w1', 'board', 'hall', { channels, from: { unitId: 'board', port: given.fromPort } }),
+      ...(given.hub
+        ? [lead('w2', 'other', 'hub'), lead('w3', 'hub', 'hall', { passesOn: true })]
+        : [lead('w2', 'other', 'hall')]),
+      ...(given.second
+        ? [lead('w4', 'board', 'hall', { from: { unitId: 'board', port: 'A' }, to: { unitId: 'hall', port: 'port 4' } })]
+        : []),
+    ],
     layers,
     assignments,
     groups: given.groups.map(({ unit, on, ...g }, i) => ({

@@ -245,7 +245,11 @@ export function rebuilt(gear: Rig, lines: readonly ReadLine[]): Rig {
       default: {
         const style = controller.firmware.shows;
         const sent = message(line, style);
-        return { type: 'send', message: sent, behaviour: values(line, style, sent.type, controller), pinned: false, meant: [] };
+        const port = line.say('port');
+        const out =
+          port === '' ? {} : { port: port === 'every port' ? '' : port.startsWith('"') ? String(JSON.parse(port)) : port };
+        const behaviour = values(line, style, sent.type, controller);
+        return { type: 'send', message: sent, behaviour, pinned: false, meant: [], ...out };
       }
     }
   }

@@ -65,6 +65,8 @@ const control = (id: string, kind: Control['kind'], order: number): Control => (
   calibration: null,
   factory: [],
   origin: '',
+  port: '',
+  polarity: 'usual',
 });
 
 export function parameter(id: string, change: Partial<Parameter> = {}): Parameter {

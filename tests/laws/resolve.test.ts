@@ -108,7 +108,7 @@ function playerOf(rig: Rig): Player {
       state,
       moves ? { type: 'move', controlId, t, position: 0.7 } : { type: 'press', controlId, t, velocity: null },
     );
-    const slots = output.filter((_, i) => i % 2 === 1);
+    const slots = output.filter((_, i) => i % 3 === 1);
     return [...new Set(slots.flatMap((slot) => program.armed[slot]?.assignment?.id ?? []))].sort();
   };
 }

@@ -28,6 +28,7 @@ const came: readonly { readonly with: number; readonly table: string; readonly f
   { with: 12, table: 'targets', fields: ['setUp'] },
   { with: 13, table: 'parameters', fields: ['atEnd', 'needsFront'] },
   { with: 14, table: 'landings', fields: ['given'] },
+  { with: 16, table: 'controls', fields: ['port', 'polarity'] },
 ];
 const without = (rows: Rows, fields: readonly string[]): Rows =>
   rows.map((row) => Object.fromEntries(Object.entries(row).filter(([field]) => !fields.includes(field))));
@@ -81,6 +82,7 @@ describe('a rig file', () => {
     [12, 'no preset holds anything'],
     [13, 'every landing is entered by hand'],
     [14, 'no switch releases another, and arriving does nothing'],
+    [15, 'everything goes out of every port, and every switch is the right way round'],
   ])('of version %i: %s, and every tick stands', (version) => {
     const was = JSON.parse(file(version));
     expect(was.formatVersion).toBe(version);
@@ -99,6 +101,25 @@ describe('a rig file', () => {
 
 const library = (name: string, version: number): string =>
   readFileSync(resolve(import.meta.dirname, `../fixtures/library/${name}-version-${version}.json`), 'utf8');
+
+describe('a file of the library of version 4', () => {
+  it('a template: is read whole, goes out of every port, and its switches are the right way round', () => {
+    const was = JSON.parse(library('template', 4));
+    expect(was.formatVersion).toBe(4);
+    const items = parseFile(library('template', 4));
+    if (!items.ok) throw new Error(JSON.stringify(items.error));
+    const [item] = items.value;
+    expect(item?.rig.controllers[0]?.firmware).toEqual(was.template.firmware);
+    const panel = item?.rig.controls.map(
+      ({ id: _id, order: _order, controllerId: _unit, origin: _own, port, polarity, ...c }) => {
+        expect([port, polarity]).toEqual(['', 'usual']);
+        return c;
+      },
+    );
+    const printed = was.template.panel.controls.map(({ origin: _own, ...c }: { origin: string }) => c);
+    expect(panel).toEqual(printed);
+  });
+});
 
 describe('a file of the library of version 3', () => {
   it('a template: is read whole, and says nothing of where it starts and what it saves', () => {

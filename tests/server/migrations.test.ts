@@ -36,6 +36,7 @@ const versions = [
   '013',
   '014',
   '015',
+  '016',
 ];
 const copyOf = (version: string): string => {
   const file = join(folder, `${version}-${Math.random()}.sqlite`);

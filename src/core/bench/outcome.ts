@@ -15,6 +15,7 @@ import {
   messagesOf,
   modifiersOf,
   opening,
+  outletOf,
   type RigIndex,
   reaches,
   releaserOf,
@@ -301,7 +302,7 @@ function slotsHeardBy(stage: Stage, assignment: Assignment, index: RigIndex): Re
     for (const action of stage.plays.actions) {
       if (action.type !== 'send') continue;
       for (const message of messagesOf(action, index.counters)) {
-        const ports = portsAt(stage, unit.target.id, message);
+        const ports = portsAt(stage, unit.target.id, message, outletOf(index, assignment.controlId, action));
         if (ports.size === 0) continue;
         for (const key of heardKeys(message)) {
           const listeners = (unit.listeners.get(key) ?? []).filter(
@@ -321,9 +322,9 @@ function slotsHeardBy(stage: Stage, assignment: Assignment, index: RigIndex): Re
 }
 
 /** The ports by which what carries a message reaches a target as remote control; none where it does not. */
-function portsAt({ chain }: Stage, targetId: string, message: Message): ReadonlySet<string> {
+function portsAt({ chain }: Stage, targetId: string, message: Message, port: string): ReadonlySet<string> {
   const controllerId = chain.controllers[0]?.controllerId ?? '';
-  const hops = hopsOf(chain.network, controllerId, message).filter((hop) => hop.remote && hop.to === targetId);
+  const hops = hopsOf(chain.network, controllerId, message, port).filter((hop) => hop.remote && hop.to === targetId);
   return new Set(hops.map((hop) => chain.arrivalPorts[hop.wire] ?? ''));
 }
 
@@ -331,12 +332,16 @@ function whyNotLanding(index: RigIndex, network: Network, assignment: Assignment
   const landings = index.landingsOf.get(parameterId) ?? [];
   if (landings.length === 0) return 'no-landing';
   const controllerId = index.controls.get(assignment.controlId)?.controllerId ?? '';
-  const messages = assignment.actions.flatMap((a) => (a.type === 'send' ? messagesOf(a, index.counters) : []));
+  const messages = assignment.actions.flatMap((a) => {
+    if (a.type !== 'send') return [];
+    const port = outletOf(index, assignment.controlId, a);
+    return messagesOf(a, index.counters).map((message) => ({ message, port }));
+  });
   let here = false;
   let wired = false;
-  for (const message of messages) {
+  for (const { message, port } of messages) {
     const keys = new Set(heardKeys(message));
-    const reached = new Set(hopsOf(network, controllerId, message).flatMap((hop) => (hop.remote ? [hop.to] : [])));
+    const reached = new Set(hopsOf(network, controllerId, message, port).flatMap((hop) => (hop.remote ? [hop.to] : [])));
     for (const landing of landings) {
       if (!keys.has(addressKey(landing.address))) continue;
       here = true;

@@ -105,15 +105,16 @@ function sendersOf(chain: Chain, program: ControllerProgram, slot: number): read
     const [word] = probe;
     const type = word === undefined ? 'other' : packedType(word);
     if (word === undefined || type === 'other' || !('channel' in source.message)) return null;
-    const receivers = receiversOf(chain, program.controllerId, word, source.message.channel);
+    const port = program.ports[action.port] ?? '';
+    const receivers = receiversOf(chain, program.controllerId, port, word, source.message.channel);
     if (!receivers) return null;
     senders.push({ put, type, from: emitter.from, to: emitter.to, curve: emitter.curve, last: -1, receivers });
   }
   return senders;
 }
 
-function receiversOf(chain: Chain, controllerId: string, word: PackedMessage, channel: number): Receivers | null {
-  const plan = chain.network.planOf(controllerId, packedType(word), channel);
+function receiversOf(chain: Chain, controllerId: string, port: string, word: PackedMessage, channel: number): Receivers | null {
+  const plan = chain.network.planOf(controllerId, packedType(word), channel, port);
   if (plan.looped) return null;
   const key = packedKey(word, chain.sysex.keys);
   const found: (readonly Listener[])[] = [];

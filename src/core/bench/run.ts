@@ -148,10 +148,10 @@ function leave(r: Running, hop: Hop, parcel: Parcel, t: number): void {
   queue(r.flying, { at: sent.arrivesAtMs, hop, word, turns, message, blind });
 }
 
-/** A unit sends a word over every wire that takes it. What was sent back and on again too often is cut. */
-function transmit(r: Running, unitId: string, parcel: Parcel, t: number): void {
+/** A unit sends a word out of a port, empty for all: over every wire there that takes it. What was sent back and on again too often is cut. */
+function transmit(r: Running, unitId: string, port: string, parcel: Parcel, t: number): void {
   const { word, turns, message } = parcel;
-  const plan = r.chain.network.planOf(unitId, packedType(word), packedStatus(word) >= 0xf0 ? 0 : packedChannel(word));
+  const plan = r.chain.network.planOf(unitId, packedType(word), packedStatus(word) >= 0xf0 ? 0 : packedChannel(word), port);
   if (plan.looped || turns >= MOST_HOPS) note(r.trace, t, LOOPED, word, turns, 0, message);
   if (turns >= MOST_HOPS) return;
   for (const hop of plan.hops) leave(r, hop, parcel, t);
@@ -198,7 +198,7 @@ function tellMoved(r: Running, moved: readonly number[], t: number, turns: numbe
     const place = r.chain.targets.receiverOf.get(unit)?.index ?? -1;
     const parcel = { word, turns: turns + 1, message: r.messages++, blind };
     if (!blind) note(r.trace, t, SENT_BACK, word, place, 0, parcel.message);
-    transmit(r, unit, parcel, t);
+    transmit(r, unit, '', parcel, t);
   }
 }
 
@@ -210,13 +210,16 @@ function feed(r: Running, index: number, input: ControllerInput): void {
   const { state, output, wakeAt } = stepController(program, before, input);
   r.controllers[index] = state;
   r.wakes[index] = wakeAt;
-  for (let i = 0; i < output.length; i += 2) send(r, program.controllerId, output[i] ?? 0, output[i + 1] ?? -1, index, input.t);
+  for (let i = 0; i < output.length; i += 3) {
+    const port = program.ports[output[i + 2] ?? 0] ?? '';
+    send(r, program.controllerId, port, output[i] ?? 0, output[i + 1] ?? -1, index, input.t);
+  }
 }
 
-function send(r: Running, unitId: string, word: PackedMessage, slot: number, index: number, t: number): void {
+function send(r: Running, unitId: string, port: string, word: PackedMessage, slot: number, index: number, t: number): void {
   const message = r.messages++;
   note(r.trace, t, SENT, word, slot, index, message);
-  transmit(r, unitId, { word, turns: 0, message, blind: false }, t);
+  transmit(r, unitId, port, { word, turns: 0, message, blind: false }, t);
 }
 
 function happen(r: Running, event: ChainEvent): void {
@@ -255,7 +258,7 @@ function happen(r: Running, event: ChainEvent): void {
     }
     case 'words': {
       const place = chain.placeOf.get(event.on) ?? -1;
-      for (const word of event.words) send(r, event.on, word, -2, place, t);
+      for (const word of event.words) send(r, event.on, '', word, -2, place, t);
       return;
     }
     case 'plug':

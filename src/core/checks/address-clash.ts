@@ -45,7 +45,7 @@ export const addressClash: AssignmentCheck<
           else if (landing)
             rivals.set(landing.id, `${parameter?.name ?? '?'} in ${index.targets.get(landing.targetId)?.name ?? '?'}`);
         }
-        for (const layer of opensLayers(context, assignment, message)) {
+        for (const layer of opensLayers(context, assignment, action, message)) {
           keys.add(addressKey(message));
           rivals.set(layer.id, `the layer ${layer.name}`);
         }

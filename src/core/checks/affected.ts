@@ -41,7 +41,7 @@ export function affected(before: RigIndex, after: RigIndex): Affected {
   const landings = new Set(changedIds(before.rig, after.rig, 'landings'));
   const assignments = changedIds(before.rig, after.rig, 'assignments');
   for (const index of both) {
-    for (const id of controls) for (const a of index.assignmentsOf.get(id) ?? []) simulate.add(a.id);
+    for (const id of controls) for (const a of takingPart(index, id)) simulate.add(a.id);
     for (const id of assignments) {
       simulate.add(id);
       const row = index.assignments.get(id);
@@ -152,8 +152,14 @@ function acceptedSubjects(before: Rig, after: Rig): ReadonlySet<string> {
   return new Set([...before.accepted, ...after.accepted].flatMap((r) => (changed.has(r.id) ? [r.subjectId] : [])));
 }
 
+/** Assignments of a control, and those that it takes part in as a modifier, in a chord or in a group: where it sends, and which way round it is, counts for them. */
+const takingPart = (index: RigIndex, controlId: string): readonly Assignment[] => [
+  ...(index.assignmentsOf.get(controlId) ?? []),
+  ...playedWith(index, { controlId, gesture: { type: 'press' } }),
+];
+
 /** Assignments in whose script the control of another one takes part: as the modifier of their layer, or in a chord. */
-function playedWith(index: RigIndex, { controlId, gesture }: Assignment): readonly Assignment[] {
+function playedWith(index: RigIndex, { controlId, gesture }: Pick<Assignment, 'controlId' | 'gesture'>): readonly Assignment[] {
   const layers = new Set((index.layersByModifier.get(controlId) ?? []).map((l) => l.id));
   const partners = [
     ...(gesture.type === 'chord' ? (index.assignmentsOf.get(gesture.with) ?? []) : []),

@@ -1,6 +1,6 @@
 // What is sent on arriving at a bank or page: what it moves that nobody means, and what nobody hears.
 import { shortName } from '../midi';
-import type { Arrival, Controller } from '../rig';
+import type { Arrival, Controller, Send } from '../rig';
 import { sharersOf } from './address-clash';
 import { type CheckContext, type ControllerCheck, noFixes } from './finding';
 import { movedBy, type Sender } from './heard-by';
@@ -18,6 +18,9 @@ const placeOf = ({ bankNames }: Controller, { bank, page }: Arrival): string =>
 
 type Sent = { readonly place: string; readonly message: string; readonly parameter: string };
 
+/** What is sent on arriving goes out of the port that it names: it belongs to no control. */
+const ofUnit = (send: Send): Send => ({ ...send, port: send.port ?? '' });
+
 /** What is found about each send of an arrival. */
 const eachSend =
   (tell: (arrival: Arrival, meant: readonly string[], heard: readonly string[]) => readonly string[]) =>
@@ -26,7 +29,7 @@ const eachSend =
       arrival.actions.flatMap((action) => {
         const sender = senderOf(context, arrival);
         if (action.type !== 'send' || sender === null) return [];
-        const moved = movedBy(context, sender, action, action.message, sharersOf(context.index, action.message));
+        const moved = movedBy(context, sender, ofUnit(action), action.message, sharersOf(context.index, action.message));
         const heard = moved.flatMap((m) => (m.landing ? [m.parameterId] : []));
         return [...new Set(tell(arrival, action.meant, heard))].map((parameterId) => ({
           severity,

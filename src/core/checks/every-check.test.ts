@@ -893,6 +893,15 @@ const cases = [
     well: one({ message: cc(104) }, { also: arriving(104, ['freeze']) }),
     fixes: [],
   },
+  {
+    check: 'reversed-switch',
+    ill: one({ behaviour: momentary(127, 0), gesture: 'press' }, { control: { polarity: 'reversed' } }),
+    well: one(
+      { behaviour: momentary(127, 0), gesture: 'press' },
+      { control: { polarity: 'reversed' }, firmware: { sensesPolarity: true } },
+    ),
+    fixes: ['FS1 was turned round: it closes when pressed'],
+  },
 ] as const satisfies readonly Case[];
 
 /** Checks whose worked examples stand in checks.test.ts. */

@@ -116,15 +116,15 @@ export function wireFix(wire: Wire, label: string, changes: Partial<Wire>): Fix 
   return { label, edit: batch(label, patch('wires', wire, changes)) };
 }
 
-/** The wires from a controller that are the first on a way to a target, and those behind them. */
-export function wiresTowards(index: RigIndex, controllerId: string, targetId: string): readonly Wire[] {
+/** The wires from a port of a controller, empty for all, that are the first on a way to a target, and those behind them. */
+export function wiresTowards(index: RigIndex, controllerId: string, targetId: string, port = ''): readonly Wire[] {
   const found: Wire[] = [];
   const seen = new Set<string>();
   const leads = (unitId: string, first: boolean): boolean => {
     if (unitId === targetId && !first) return true;
     let any = false;
     for (const wire of index.wiresFrom.get(unitId) ?? []) {
-      if (seen.has(wire.id) || (!first && !wire.passesOn)) continue;
+      if (seen.has(wire.id) || (first ? port !== '' && wire.from.port !== port : !wire.passesOn)) continue;
       seen.add(wire.id);
       if (wire.to.unitId === targetId || leads(wire.to.unitId, false)) {
         found.push(wire);

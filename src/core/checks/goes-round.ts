@@ -1,6 +1,6 @@
 // A loop of wires beside the way to the target: what is sent goes round in it for ever, and fills it.
 import { carrierOf } from '../midi';
-import type { RigIndex } from '../rig';
+import { outletOf, type RigIndex } from '../rig';
 import { arrivals, type Hop, type Network } from '../wires';
 import type { ControllerCheck, Fix } from './finding';
 import { wireFix } from './fix-parts';
@@ -48,7 +48,8 @@ function loopFrom(index: RigIndex, network: Network, controllerId: string): read
       for (const action of assignment.actions) {
         if (action.type !== 'send') continue;
         const { message, meant } = action;
-        const plan = network.planOf(controllerId, carrierOf(message.type), 'channel' in message ? message.channel : 0);
+        const port = outletOf(index, assignment.controlId, action);
+        const plan = network.planOf(controllerId, carrierOf(message.type), 'channel' in message ? message.channel : 0, port);
         if (!plan.looped) continue;
         const times = arrivals(plan);
         const told = meant.some((id) => (times.get(index.parameters.get(id)?.targetId ?? '') ?? 0) > 1);

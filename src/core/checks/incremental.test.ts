@@ -30,6 +30,18 @@ const makers: readonly ((rig: Rig, n: number) => Edit | null)[] = [
     ),
   (rig, n) => on(pick(rig.wires, n), (w) => set('wires', w, 'channels', n % 2 ? [channel(5)] : null)),
   (rig, n) => on(pick(rig.wires, n), (w) => set('wires', w, 'transport', n % 2 ? 'din' : 'bluetooth')),
+  (rig, n) => on(pick(rig.wires, n), (w) => set('wires', w, 'from', { ...w.from, port: n % 2 ? 'A' : '' })),
+  (rig, n) => on(pick(rig.controls, n), (c) => set('controls', c, 'port', n % 3 ? 'A' : '')),
+  (rig, n) => on(pick(rig.controls, n), (c) => set('controls', c, 'polarity', n % 3 ? 'reversed' : 'usual')),
+  (rig, n) =>
+    on(pick(rig.assignments, n), (a) =>
+      set(
+        'assignments',
+        a,
+        'actions',
+        a.actions.map((x) => (x.type === 'send' ? { ...x, port: n % 2 ? 'A' : '' } : x)),
+      ),
+    ),
   (rig, n) => on(pick(rig.layers, n), (l) => set('layers', l, 'mode', n % 2 ? 'toggled' : 'while-held')),
   (rig, n) =>
     on(pick(rig.controllers, n), (c) =>

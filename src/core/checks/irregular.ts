@@ -45,7 +45,7 @@ export const irregular = effectCheck<
     const { send } = first;
     const landing = landingsFor(index, assignment, send).find((l) => l.parameterId === parameter.id);
     // So is what is heard more than once.
-    if (landing && (mixedUp(send, landing) || timesHeard(context, assignment, send.message, landing.targetId, [landing]) > 1))
+    if (landing && (mixedUp(send, landing) || timesHeard(context, assignment, send, landing.targetId, [landing]) > 1))
       return null;
     const flips = landing !== undefined && modeOf(landing.mode).fromNow;
     return {

@@ -26,6 +26,7 @@ const tellWhy: ReadonlySet<CheckId> = new Set<CheckId>([
   'not-routed',
   'outside-window',
   'relative-mismatch',
+  'reversed-switch',
   'stays-on',
   'target-lacks',
 ]);

@@ -3,7 +3,7 @@
 import { landingsFor } from '../commands';
 import { addressKey, carrierOf, ccEntry, channel, isReserved, type Message, shortName, standardMeaningOf } from '../midi';
 import { standardNumberOf } from '../numbers';
-import type { Assignment, Parameter, RigIndex, Send } from '../rig';
+import { type Assignment, outletOf, type Parameter, type RigIndex, type Send } from '../rig';
 import { accepts, arrivals } from '../wires';
 import { onLowByte, placeName, sharersOf } from './address-clash';
 import { type AssignmentCheck, type CheckContext, type Finding, type Fix, subjectOf } from './finding';
@@ -175,12 +175,11 @@ export const lowByteShadowed: AssignmentCheck<
     reason: `CC ${number} is the low byte of the 14-bit control ${pair}: each takes the other’s values.`,
   }),
   find: (context, assignment) =>
-    sendsFor(assignment, null).flatMap(({ send }) => {
+    sendsFor(assignment, null).flatMap(({ send, at }) => {
       const { message } = send;
+      const own = { assignment, send, actionIndex: at };
       if (message.type !== 'cc' || message.number < 33 || message.number > 63) return [];
-      const other = sharersOf(context.index, message).find(
-        (p) => onLowByte(message, p.send.message) && meet(context, assignment, message, p.assignment, p.send.message),
-      );
+      const other = sharersOf(context.index, message).find((p) => onLowByte(message, p.send.message) && meet(context, own, p));
       if (!other) return [];
       return [
         {
@@ -219,7 +218,8 @@ export const heardByOther: AssignmentCheck<
       const meaning = standardMeaningOf(message);
       if (!('channel' in message) || send.meant.length === 0 || (meaning === null && message.type !== 'note')) return [];
       const meant = new Set(send.meant.flatMap((id) => index.parameters.get(id)?.targetId ?? []));
-      const there = arrivals(around.network.planOf(home.controller.id, carrierOf(message.type), message.channel));
+      const port = outletOf(index, assignment.controlId, send);
+      const there = arrivals(around.network.planOf(home.controller.id, carrierOf(message.type), message.channel, port));
       const others = index.rig.targets.filter((t) => there.has(t.id) && !meant.has(t.id) && t.reception.keepsStandardMeanings);
       const [first] = others;
       if (!first) return [];

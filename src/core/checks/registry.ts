@@ -37,6 +37,7 @@ import { centreUnreachable, coarseSteps, cutAtSender, deadTravel } from './range
 import { farUrgent, noSilence } from './reach';
 import { freeControls, leftover, livesElsewhere, noParameter, sameName, textTooLong } from './record';
 import { groupOfOne, releasedDark } from './releasing';
+import { reversedSwitch } from './reversed-switch';
 import { basesDiffer, heardTwice, notRouted, outsideWindow } from './routes';
 import { actsWhileHeld, everySecondPress, firstPressDoesNothing, flipsBack, neverOff, neverRegisters, staysOn } from './switches';
 import { targetLacks } from './target-lacks';
@@ -100,6 +101,7 @@ const assignmentChecks = [
   lostPress,
   releasedDark,
   arrivalLies,
+  reversedSwitch,
 ] as const;
 
 /** Checks that look at one controller as a whole. */

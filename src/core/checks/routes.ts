@@ -1,9 +1,9 @@
 // Ways from a controller to a target: none, closed, too many; numbers that a target does not take; devices that count differently.
 import type { Outcome } from '../bench';
-import { nextOrder, wire } from '../commands';
+import { changePort, nextOrder, wire } from '../commands';
 import { type Channel, carrierOf, type Message, shortName } from '../midi';
 import { modeOf } from '../modes';
-import { type Assignment, batch, insert, type Parameter, type RigIndex, set, type Wire } from '../rig';
+import { type Assignment, batch, insert, outletOf, type Parameter, type RigIndex, set, type Wire } from '../rig';
 import { passesAs, routesFrom } from '../wires';
 import { type AssignmentCheck, type ControllerCheck, type Finding, type Fix, type Found, noFixes, subjectOf } from './finding';
 import { homeOf, renumberFix, sendsFor, wireFix, wiresTowards } from './fix-parts';
@@ -65,8 +65,10 @@ function widen(target: NonNullable<ReturnType<RigIndex['targets']['get']>>, mess
 type Closed = {
   readonly from: string | null;
   readonly to: string | null;
-  readonly why: 'no-wire' | 'not-remote' | 'channel' | 'kind';
+  readonly why: 'no-wire' | 'other-port' | 'not-remote' | 'channel' | 'kind';
   readonly channel: number | null;
+  /** The port that it goes out of, where no wire leads there from it. */
+  readonly port?: string;
 };
 
 export const notRouted: AssignmentCheck<'not-routed', Closed> = {
@@ -77,32 +79,40 @@ export const notRouted: AssignmentCheck<'not-routed', Closed> = {
   severities: ['stop'],
   asks: 'all',
   guide: 'No wire brings the message to the target, or one on the way stops it.',
-  say: ({ from, to, why, channel }) => {
+  say: ({ from, to, why, channel, port }) => {
     const [start, end] = [from ?? 'this controller', to ?? 'the target'];
     return {
       title: `Nothing of it arrives at ${end}.`,
       reason:
         why === 'no-wire'
           ? `No wire leads from ${start} to ${end}.`
-          : why === 'not-remote'
-            ? `The wire from ${start} to ${end} is not enabled for remote control.`
-            : `The wire does not let ${why === 'channel' ? `channel ${channel}` : 'this kind of message'} through.`,
+          : why === 'other-port'
+            ? `It goes out of ${port} of ${start}, and no wire leads from there to ${end}.`
+            : why === 'not-remote'
+              ? `The wire from ${start} to ${end} is not enabled for remote control.`
+              : `The wire does not let ${why === 'channel' ? `channel ${channel}` : 'this kind of message'} through.`,
     };
   },
   find: ({ index }, assignment, outcome) =>
     unheard(index, outcome, 'no-wire').map((parameter) => {
       const home = homeOf(index, assignment);
       const target = index.targets.get(parameter.targetId);
-      const message = messageFor(assignment, parameter.id);
-      const wires = home && target ? wiresTowards(index, home.controller.id, target.id) : [];
+      const send = sendsFor(assignment, parameter.id)[0]?.send ?? null;
+      const message = send?.message ?? null;
+      const port = send ? outletOf(index, assignment.controlId, send) : '';
+      const towards = (from: string) => (home && target ? wiresTowards(index, home.controller.id, target.id, from) : []);
+      const why =
+        port !== '' && towards(port).length === 0 && towards('').length > 0 ? elsewhere(port) : whyClosed(towards(port), message);
       return {
         severity: 'stop',
         parameterId: parameter.id,
-        facts: { from: home?.controller.name ?? null, to: target?.name ?? null, ...whyClosed(wires, message) },
+        facts: { from: home?.controller.name ?? null, to: target?.name ?? null, ...why },
       };
     }),
   fixes: (context, finding) => routeFixes(context.index, subjectOf(context, finding), finding, context.newId),
 };
+
+const elsewhere = (port: string): Pick<Closed, 'why' | 'channel' | 'port'> => ({ why: 'other-port', channel: null, port });
 
 /** Whether a wire keeps a channel off; what has no channel passes. */
 const shuts = (wire: Wire, channel: Channel | null): boolean =>
@@ -122,6 +132,14 @@ function routeFixes(index: RigIndex, assignment: Assignment | undefined, finding
   const message = assignment ? messageFor(assignment, finding.parameterId) : null;
   if (!home || !target || !message) return [];
   const wires = wiresTowards(index, home.controller.id, targetId);
+  const away = sendsFor(assignment, finding.parameterId).flatMap(({ send, at }): Fix[] => {
+    const port = outletOf(index, assignment.controlId, send);
+    if (port === '' || wires.length === 0 || wiresTowards(index, home.controller.id, targetId, port).length > 0) return [];
+    const there = wires.find((w) => w.from.unitId === home.controller.id)?.from.port ?? '';
+    const edit = changePort(assignment, at, there);
+    return edit ? [{ label: there === '' ? 'Send it out of every port' : `Send it out of ${there}`, edit }] : [];
+  });
+  if (away.length > 0) return away;
   if (wires.length === 0) {
     const label = `Draw a wire from ${home.controller.name} to ${target.name}`;
     const made = wire(home.controller, target, nextOrder(index.rig.wires), newId);
@@ -169,7 +187,7 @@ export const heardTwice: AssignmentCheck<'heard-twice', HeardTwice> = {
         const parameter = index.parameters.get(id);
         if (!parameter || told.has(parameter.targetId)) return [];
         const landings = index.landingsOf.get(id) ?? [];
-        const times = timesHeard(context, assignment, send.message, parameter.targetId, landings);
+        const times = timesHeard(context, assignment, send, parameter.targetId, landings);
         if (times < 2) return [];
         told.add(parameter.targetId);
         const counts = landings.some((l) => modeOf(l.mode).counts);

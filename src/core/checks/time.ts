@@ -3,7 +3,7 @@ import { counted } from '../base';
 import { burstOf, launchOf } from '../bench';
 import { changeAssignment, patch } from '../commands';
 import { makePut, noSysex, type PackedMessage, packedChannel, packedLength, packedStatus, packedType } from '../midi';
-import { type Assignment, batch, type RigIndex, type Wire } from '../rig';
+import { type Assignment, batch, outletOf, type RigIndex, type Wire } from '../rig';
 import { hopsIn, usualTiming, wireLoad } from '../wires';
 import { type AssignmentCheck, type CheckContext, type Finding, type Fix, subjectOf } from './finding';
 import { homeOf, sendsFor } from './fix-parts';
@@ -99,6 +99,7 @@ function slowWires({ index, around: { network } }: CheckContext, assignment: Ass
         home?.controller.id ?? '',
         packedType(word),
         packedStatus(word) >= 0xf0 ? 0 : packedChannel(word),
+        outletOf(index, assignment.controlId, send),
       );
       for (const { wire: at } of hopsIn(plan)) {
         const wire = network.wires[at];

@@ -56,6 +56,7 @@ export {
   widened,
 } from './kinds';
 export { addLayer, canBeHeld, changeLayer, type LayerWish, ownMessage, reachOf, removeLayer, setTap } from './layers';
+export { changePort, namePort } from './outlet';
 export {
   changePreset,
   choosersOf,

@@ -72,7 +72,7 @@ const sendsOnRelease = (action: CompiledAction): boolean =>
 function put(d: Draft, armed: Armed, action: SendAction, value: number): void {
   const words: number[] = [];
   action.put(value, words);
-  for (const word of words) d.output.push(word, armed.slot);
+  for (const word of words) d.output.push(word, armed.slot, action.port);
 }
 
 function emit(d: Draft, armed: Armed, action: SendAction, cause: Cause): void {

@@ -23,7 +23,7 @@ export function press(d: Draft, control: ProgramControl, velocity: number | null
   if (d.downs[id]) return;
   const { firmware } = d.program;
   const { t } = d;
-  for (const signal of control.signals) putSignal(d, signal, 127);
+  for (const signal of control.signals) putSignal(d, signal, 127, control.port);
   noteOthers(d, id);
   const where = whereNow(d);
   const holds = lookUp(d, control, 'hold', where);
@@ -224,7 +224,7 @@ export function release(d: Draft, control: ProgramControl): void {
 
   tapOnce(d, lookUp(d, control, 'any-release', where));
   closeOnRelease(d, control, down);
-  for (const signal of control.signals) putSignal(d, signal, 0);
+  for (const signal of control.signals) putSignal(d, signal, 0, control.port);
 }
 
 /** A chord is over with the first of its controls that comes up. */
@@ -373,10 +373,10 @@ function spendNextPress(d: Draft, control: ProgramControl, where: Where): void {
   });
 }
 
-function putSignal(d: Draft, signal: (value: number, out: number[]) => void, value: number): void {
+function putSignal(d: Draft, signal: (value: number, out: number[]) => void, value: number, port: number): void {
   const words: number[] = [];
   signal(value, words);
-  for (const word of words) d.output.push(word, -1);
+  for (const word of words) d.output.push(word, -1, port);
 }
 
 /** Whether a layer is open, for lights. */

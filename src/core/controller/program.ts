@@ -14,6 +14,7 @@ import {
   isTogether,
   type Layer,
   modifiersOf,
+  outletOf,
   type RigIndex,
   type Send,
   type SwitchGroup,
@@ -32,6 +33,8 @@ export type CompiledAction =
       /** The least value that a strike has: 1 for notes. */
       readonly least: 0 | 1;
       readonly turn?: Turn | undefined;
+      /** Position in `program.ports` of the one that it goes out of. */
+      readonly port: number;
     }
   | Exclude<Action, { type: 'send' }>;
 
@@ -92,6 +95,10 @@ export interface ProgramControl {
   readonly opens: readonly Modifier[];
   /** What this control sends as the modifier of layers made in the host: on press 127, on release 0. */
   readonly signals: readonly Put[];
+  /** Position in `program.ports` of the one that its signals go out of. */
+  readonly port: number;
+  /** Whether letting go of it counts as pressing it. */
+  readonly reversed: boolean;
   /** A pedal's reading 0–1 at a position 0–1 of its travel, and back to the place that the firmware works with. */
   readonly calibrate: (position: number) => number;
   /** Slots: where it stands 0–1 (−1 unknown), and when it was last turned. */
@@ -111,6 +118,8 @@ export interface ControllerProgram {
   readonly fed: ReadonlyMap<number, number>;
   /** Slots of latching phases, for firmware that forgets them on a bank change. */
   readonly phases: readonly number[];
+  /** Ports that something goes out of; the first is empty: every wire of the unit. */
+  readonly ports: readonly string[];
 }
 
 /** What a program is compiled from: the look-ups of a rig, or of the part of it that one controller needs. */
@@ -141,7 +150,7 @@ const nothing: Readonly<Record<GestureType, readonly Armed[]>> = {
   'latch-off': none,
 };
 
-type Draft = Pick<ProgramControl, 'control' | 'byGesture' | 'opens' | 'signals'>;
+type Draft = Pick<ProgramControl, 'control' | 'byGesture' | 'opens' | 'signals' | 'port'>;
 
 /** Compiles some controls of one controller. `unsupported` says what the firmware cannot do, in words; null when it can all. */
 export function compileController(
@@ -159,7 +168,7 @@ export function compileController(
   const arrivals = arrivalsIn(index, scope, arming);
   const chords = armed.some((a) => a.chord !== null);
   const controls = new Map<string, ProgramControl>();
-  for (const { control, byGesture, opens, signals } of drafts) {
+  for (const { control, byGesture, opens, signals, port } of drafts) {
     controls.set(control.id, {
       control,
       byGesture,
@@ -173,6 +182,8 @@ export function compileController(
       groups: groups.filter((g) => g.members.includes(control.id)),
       opens,
       signals,
+      port,
+      reversed: control.polarity === 'reversed' && controller.firmware.sensesPolarity !== true,
       calibrate: makeCalibration(control.calibration),
       position: remember(-1),
       turnedAt: remember(-1e9),
@@ -189,6 +200,7 @@ export function compileController(
       memoryAtStart: arming.memory,
       fed: arming.fed,
       phases: arming.slots.phases,
+      ports: arming.ports,
     },
     unsupported: arming.unsupported(),
   };
@@ -200,6 +212,9 @@ interface Arming {
   readonly memory: readonly number[];
   readonly fed: ReadonlyMap<number, number>;
   readonly slots: EmitterSlots;
+  readonly ports: readonly string[];
+  /** The position of a port in that list. */
+  readonly portAt: (name: string) => number;
   readonly remember: (initial: number) => number;
   readonly unsupported: () => string | null;
   /** Arms a function at a layer of the hardware. */
@@ -216,10 +231,15 @@ function makeArming(index: Programmable, { controller, sysex }: CompileScope): A
   const armed: Armed[] = [];
   const taps = new Map<string, Armed>();
   const latches = new Map<string, number>();
+  const ports = [''];
+  const portAt = (name: string): number => {
+    const at = ports.indexOf(name);
+    return at >= 0 ? at : ports.push(name) - 1;
+  };
   let unsupported: string | null = null;
   const remember = (initial: number): number => memory.push(initial) - 1;
   const slots = emitterSlots(remember);
-  const compile = (actions: readonly Action[]): CompiledAction[] =>
+  const compile = (actions: readonly Action[], controlId: string | null): CompiledAction[] =>
     actions.flatMap((action): CompiledAction[] => {
       if (action.type !== 'send') return [action];
       const emitter = emitterOf(index, controller.firmware, action, slots);
@@ -229,7 +249,7 @@ function makeArming(index: Programmable, { controller, sysex }: CompileScope): A
       }
       const key = addressKey(action.message);
       if (!fed.has(key)) fed.set(key, remember(-1));
-      return [compiledSend(action, emitter, key, sysex)];
+      return [compiledSend(action, emitter, key, sysex, portAt(outletOf(index, controlId, action)))];
     });
   const latchOf = ({ controlId, gesture, bank, page }: Assignment, layerId: string | null): number | null => {
     if (gesture.type !== 'latch-on' && gesture.type !== 'latch-off') return null;
@@ -241,8 +261,8 @@ function makeArming(index: Programmable, { controller, sysex }: CompileScope): A
     slots.phases.push(slot);
     return slot;
   };
-  const put = (entry: Omit<Armed, 'slot' | 'turn' | 'actions'>, list: readonly Action[]): Armed => {
-    const actions = compile(list);
+  const put = (entry: Omit<Armed, 'slot' | 'turn' | 'actions'>, list: readonly Action[], controlId: string | null): Armed => {
+    const actions = compile(list, controlId);
     const turn = entry.gesture !== 'move' && alternates(actions) ? remember(0) : null;
     if (turn !== null) slots.phases.push(turn);
     const whole = { ...entry, actions, slot: armed.length, turn };
@@ -254,22 +274,24 @@ function makeArming(index: Programmable, { controller, sysex }: CompileScope): A
     memory,
     fed,
     slots,
+    ports,
+    portAt,
     remember,
     unsupported: () => unsupported,
     arm: (assignment, layerId) => {
       const { gesture, bank, page, actions } = assignment;
       const chord = gesture.type === 'chord' ? gesture : null;
       const latch = latchOf(assignment, layerId);
-      return put({ assignment, gesture: gesture.type, chord, bank, page, layerId, latch }, actions);
+      return put({ assignment, gesture: gesture.type, chord, bank, page, layerId, latch }, actions, assignment.controlId);
     },
     tapOf: (layer) => {
       // One function for all modifiers of a layer; of those that are held together none is tapped alone.
       if (layer.tap.length === 0 || isTogether(layer)) return null;
-      const tap = taps.get(layer.id) ?? put(anywhere, layer.tap);
+      const tap = taps.get(layer.id) ?? put(anywhere, layer.tap, layer.modifierControlId);
       taps.set(layer.id, tap);
       return tap;
     },
-    onArrival: ({ actions }) => put(anywhere, actions),
+    onArrival: ({ actions }) => put(anywhere, actions, null),
   };
 }
 
@@ -317,7 +339,8 @@ function draftFor(index: Programmable, scope: CompileScope, arming: Arming, cont
     byGesture[type] = [...byGesture[type], arming.arm(assignment, layerId)];
   }
   const layers = index.layersByModifier.get(control.id);
-  if (!layers) return { control, byGesture, opens: none, signals: none };
+  const port = arming.portAt(control.port);
+  if (!layers) return { control, byGesture, opens: none, signals: none, port };
   // What two open together lies above what each of them opens.
   const inOrder = [...layers].sort((a, b) => Number(isTogether(a)) - Number(isTogether(b)));
   const opens = inOrder.flatMap((layer): Modifier[] => {
@@ -328,16 +351,23 @@ function draftFor(index: Programmable, scope: CompileScope, arming: Arming, cont
   const signals = layers.flatMap((layer) =>
     layer.madeIn === 'host' && layer.signal && layer.signalBy === 'added' ? [signalPut(layer.signal, scope.sysex)] : [],
   );
-  return { control, byGesture, opens, signals };
+  return { control, byGesture, opens, signals, port };
 }
 
-const compiledSend = ({ message, turn }: Send, emitter: Emitter, key: number, sysex: SysexTable): CompiledAction => ({
+const compiledSend = (
+  { message, turn }: Send,
+  emitter: Emitter,
+  key: number,
+  sysex: SysexTable,
+  port: number,
+): CompiledAction => ({
   type: 'send',
   put: makePut(message, emitter.type === 'stepping', sysex),
   emitter,
   key,
   least: message.type === 'note' ? 1 : 0,
   turn,
+  port,
 });
 
 /** Why an action cannot be sent, in words. */

@@ -91,13 +91,32 @@ export interface ControllerState {
   readonly memory: readonly number[];
 }
 
-/** A controller as it is switched on, at a bank and page counted from 1: positions at rest, nothing latched, no layer open. */
+/** A switch that is closed as it is switched on: nothing was sent for that, letting go of it is told. */
+const downFromTheStart = (where: Where): Down => ({
+  at: Number.NEGATIVE_INFINITY,
+  velocity: null,
+  where,
+  press: { type: 'sent' },
+  hold: { type: 'none' },
+  repeatAt: null,
+  kept: null,
+  second: false,
+  keptForHold: null,
+  chords: [],
+  swallowed: false,
+  others: true,
+});
+
+const reversedDown = (program: ControllerProgram, where: Where): ControllerState['downs'] =>
+  Object.fromEntries([...program.controls].flatMap(([id, { reversed }]) => (reversed ? [[id, downFromTheStart(where)]] : [])));
+
+/** A controller as it is switched on, at a bank and page counted from 1: positions at rest, nothing latched, no layer open, switches that are the wrong way round closed. */
 export const startController = (program: ControllerProgram, bank: number, page: number): ControllerState => ({
   bank,
   page,
   lastUsed: null,
   open: [],
-  downs: {},
+  downs: reversedDown(program, { bank, page, layers: [] }),
   taps: {},
   later: [],
   memory: program.memoryAtStart,
@@ -116,7 +135,7 @@ export interface Draft {
   later: readonly Later[];
   memory: readonly number[];
   own: number[] | null;
-  /** Pairs: a word, then the slot of what sent it (−1 for a modifier's own signal). */
+  /** Threes: a word, the slot of what sent it (−1 for a modifier's own signal), the position of the port that it goes out of. */
   readonly output: number[];
 }
 

@@ -26,7 +26,7 @@ export type ControllerInput =
 
 export interface ControllerStep {
   readonly state: ControllerState;
-  /** Pairs: a word, then the slot of the assignment that sent it (−1 for a modifier's own signal). */
+  /** Threes: a word, the slot of the assignment that sent it (−1 for a modifier's own signal), the position in `program.ports` of where it goes out. */
   readonly output: readonly number[];
   /** When the machine wants a tick, if nothing else comes before. */
   readonly wakeAt: number | null;
@@ -45,9 +45,10 @@ export function stepController(program: ControllerProgram, state: ControllerStat
     case 'turn': {
       const control = program.controls.get(input.controlId);
       if (!control) break;
-      if (input.type === 'press') press(d, control, input.velocity);
-      else if (input.type === 'release') release(d, control);
-      else {
+      if (input.type === 'press' || input.type === 'release') {
+        if ((input.type === 'press') !== control.reversed) press(d, control, input.type === 'press' ? input.velocity : null);
+        else release(d, control);
+      } else {
         noteOthers(d, input.controlId);
         const moves = lookUp(d, control, 'move', whereNow(d));
         if (input.type === 'move') {

@@ -22,9 +22,10 @@ const PROFILE_FORMAT = 'keen-dial/profile';
 const BUNDLE_FORMAT = 'keen-dial/bundle';
 /**
  * Version 2: texts without control characters. Version 3: profiles have presets with contents and the numbers that they come with; older ones have none. Version 4: a
- * controller says where it starts, what it saves at once, and may know five more gestures; older ones say nothing of it.
+ * controller says where it starts, what it saves at once, and may know five more gestures; older ones say nothing of it. Version 5: controls
+ * have a port and a polarity; older ones go out of every port, the right way round.
  */
-const VERSION = 4;
+const VERSION = 5;
 
 export type ItemKind = 'controller-template' | 'target-profile' | 'rig-template' | 'rig';
 

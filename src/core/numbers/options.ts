@@ -1,7 +1,7 @@
 // Which addresses a demand could have: what its controllers send, its wires carry and its targets take, in the order of a school.
 import { exhaustive } from '../base';
 import { type Message, type MessageType, messageSchema, withChannel, withNumber } from '../midi';
-import { outsideActions, type RigIndex, stands } from '../rig';
+import { outletOf, outsideActions, type RigIndex, stands } from '../rig';
 import { accepts, arrivals, compileNetwork, type Network, routesFrom } from '../wires';
 import type { Demand, PlannedType } from './demand';
 import { sharing } from './demand';
@@ -69,7 +69,7 @@ export function optionsFor(index: RigIndex, demands: readonly Demand[], wish: Wi
   const parametersWanted = demands.filter((d) => d.message.type === 'nrpn').length;
   return demands.map((demand) => {
     const nature = [
-      demand.controllerIds,
+      outletsOf(index, demand).map((o) => [o.controllerId, o.port]),
       demand.targetIds,
       demand.message.type,
       demand.message.channel,
@@ -212,6 +212,24 @@ function candidateOf(type: PlannedType, channel: number, number: number, wish: W
 const canSend = (index: RigIndex, demand: Demand, type: MessageType): boolean =>
   demand.controllerIds.every((id) => index.controllers.get(id)?.firmware.messages.includes(type) ?? false);
 
+/** The controllers that a demand is sent by, each with the port that it goes out of. */
+function outletsOf(
+  index: RigIndex,
+  { sends, layer, controllerIds }: Demand,
+): readonly { readonly controllerId: string; readonly port: string }[] {
+  if (layer !== null) {
+    const port = index.controls.get(layer.modifierControlId ?? '')?.port ?? '';
+    return controllerIds.map((controllerId) => ({ controllerId, port }));
+  }
+  const found = new Map<string, { readonly controllerId: string; readonly port: string }>();
+  for (const { assignment, send } of sends) {
+    const controllerId = index.controls.get(assignment.controlId)?.controllerId ?? '';
+    const port = outletOf(index, assignment.controlId, send);
+    found.set(`${controllerId} ${port}`, { controllerId, port });
+  }
+  return [...found.values()];
+}
+
 const sixteen = Array.from({ length: 16 }, (_, i) => i + 1);
 
 /** Whether a number of one kind on one channel gets through to every target that a demand is meant for, and is taken there. */
@@ -225,13 +243,14 @@ function takes(
 ): (number: number) => boolean {
   const carried = type === 'note' ? 'note' : 'cc';
   const targets = demand.targetIds.flatMap((id) => index.targets.get(id) ?? []);
-  for (const controllerId of demand.controllerIds) {
-    const there = arrivals(network.planOf(controllerId, carried, channel));
+  for (const { controllerId, port } of outletsOf(index, demand)) {
+    const there = arrivals(network.planOf(controllerId, carried, channel, port));
     for (const target of targets) {
       // A target that no wire leads to, or none that lets this kind through on any channel, is another matter: any number is as good as the next.
       if (there.has(target.id) || wish.anyNumber) continue;
-      const wired = routesFrom(index, controllerId).some((r) => r.target.id === target.id);
-      if (wired && sixteen.some((ch) => arrivals(network.planOf(controllerId, carried, ch)).has(target.id))) return () => false;
+      const wired = routesFrom(index, controllerId, port).some((r) => r.target.id === target.id);
+      if (wired && sixteen.some((ch) => arrivals(network.planOf(controllerId, carried, ch, port)).has(target.id)))
+        return () => false;
     }
   }
   if (wish.anyNumber) return () => true;

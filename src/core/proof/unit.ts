@@ -70,7 +70,7 @@ export function unitSends(
     const step = stepController(program, state, input);
     state = step.state;
     wake = step.wakeAt;
-    for (let i = 0; i < step.output.length; i += 2) if (input.t >= 0) heard.push({ atMs: input.t, word: step.output[i] ?? 0 });
+    for (let i = 0; i < step.output.length; i += 3) if (input.t >= 0) heard.push({ atMs: input.t, word: step.output[i] ?? 0 });
   };
   for (const input of inputs) {
     while (wake !== null && wake <= input.t) {

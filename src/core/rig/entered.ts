@@ -64,10 +64,10 @@ function factsOfAssignment({ counters }: Counters, row: Assignment): Entered {
 function actionFacts(counters: Lookup<string, Counter>, action: Action): unknown {
   if (action.type !== 'send') return action;
   const { message, behaviour } = action;
-  const turn = action.turn ? { turn: action.turn } : {};
-  if (behaviour.type !== 'stepping') return { type: 'send', message, behaviour, ...turn };
+  const more = { ...(action.turn ? { turn: action.turn } : {}), ...(action.port === undefined ? {} : { port: action.port }) };
+  if (behaviour.type !== 'stepping') return { type: 'send', message, behaviour, ...more };
   const counter = countingOf(counters, behaviour);
-  if (!counter) return { type: 'send', message, behaviour, ...turn };
+  if (!counter) return { type: 'send', message, behaviour, ...more };
   const { from, to, step, atEnd, start, firstPress } = counter;
   // The step by which it counts stands with what is counted, whichever row says it.
   const { step: _own, ...counts } = behaviour;
@@ -77,7 +77,7 @@ function actionFacts(counters: Lookup<string, Counter>, action: Action): unknown
     message,
     behaviour: counts,
     counter: firstPress === 'moves-on' ? usual : { ...usual, firstPress },
-    ...turn,
+    ...more,
   };
 }
 

@@ -39,6 +39,8 @@ export function grid(block: Block): PanelControl[] {
     calibration: null,
     factory: [],
     origin: '',
+    port: '',
+    polarity: 'usual',
     ...block.extras,
   }));
 }

@@ -101,6 +101,13 @@ export const partFact = (i: number, of: number): Fact | null => (of > 1 ? fact('
 const turnWords = { first: '1st, 3rd, 5th …', second: '2nd, 4th, 6th …' } as const;
 const turnFact = ({ turn }: Action): Fact | null => (turn ? fact('turn', turn, turnWords[turn]) : null);
 
+/** The port that a message goes out of, where it says one: in quotes what could be taken for all of them. */
+const portFact = (port: string | undefined): Fact | null =>
+  port === undefined
+    ? null
+    : fact('port', port, port === '' ? EVERY_PORT : port === EVERY_PORT || port.startsWith('"') ? JSON.stringify(port) : port);
+const EVERY_PORT = 'every port';
+
 /** What a message is there for. */
 export const purposeFact = (index: RigIndex, naming: Naming, meant: readonly string[]): Fact =>
   fact(
@@ -129,6 +136,7 @@ export function actionFacts(naming: Naming, controller: Controller, action: Acti
   switch (action.type) {
     case 'send':
       return [
+        portFact(action.port),
         ...messageFacts(action.message, style, action.message.type === 'program' && action.behaviour.type === 'stepping'),
         ...behaviourFacts(action.message, action.behaviour, naming.counters, style),
       ];

@@ -1,6 +1,15 @@
 // Who sends what a landing listens for. It belongs to the address, never to the parameter: two switches meant for one parameter send two messages.
 import { addressKey } from '../midi';
-import { type Assignment, hostLayerAt, type Landing, type Layer, type RigIndex, standInOf } from '../rig';
+import {
+  type Assignment,
+  hostLayerAt,
+  type Landing,
+  type Layer,
+  outletOf,
+  type PlacedSend,
+  type RigIndex,
+  standInOf,
+} from '../rig';
 import { arrivalPort, type Route, routesFrom } from '../wires';
 
 /**
@@ -8,11 +17,10 @@ import { arrivalPort, type Route, routesFrom } from '../wires';
  * landing's port, unless none of them has one.
  */
 export function sendersOf(index: RigIndex, landing: Landing): readonly Assignment[] {
-  const sending = (index.sendsAt.get(addressKey(landing.address)) ?? []).map((p) => p.assignment);
   // What another function stands in for is sent by nothing.
-  const held = [...new Set(sending)].filter((a) => standInOf(index, a) === null);
-  const wired = held.filter((a) => leads(index, a, landing));
-  const senders = wired.length > 0 ? wired : held;
+  const held = (index.sendsAt.get(addressKey(landing.address)) ?? []).filter((p) => standInOf(index, p.assignment) === null);
+  const wired = held.filter((p) => leads(index, p, landing));
+  const senders = [...new Set((wired.length > 0 ? wired : held).map((p) => p.assignment))];
   if (senders.length < 2) return senders;
   const meant = new Set(senders.filter((a) => meantBy(index, a, landing)));
   return [...meant, ...senders.filter((a) => !meant.has(a))];
@@ -27,23 +35,24 @@ function meantBy(index: RigIndex, assignment: Assignment, landing: Landing): boo
   );
 }
 
-/** The routes of a controller, worked out once for a state of the rig. */
-function routesOf(index: RigIndex, controllerId: string): readonly Route[] {
+/** The routes of a controller's port, worked out once for a state of the rig. */
+function routesOf(index: RigIndex, controllerId: string, port: string): readonly Route[] {
   const own = known.get(index) ?? new Map<string, readonly Route[]>();
   known.set(index, own);
-  const routes = own.get(controllerId) ?? routesFrom(index, controllerId);
-  own.set(controllerId, routes);
+  const start = `${controllerId} ${port}`;
+  const routes = own.get(start) ?? routesFrom(index, controllerId, port);
+  own.set(start, routes);
   return routes;
 }
 
 const known = new WeakMap<RigIndex, Map<string, readonly Route[]>>();
 
-function leads(index: RigIndex, assignment: Assignment, landing: Landing): boolean {
+function leads(index: RigIndex, { assignment, send }: PlacedSend, landing: Landing): boolean {
   const controllerId = index.controls.get(assignment.controlId)?.controllerId;
   const target = index.targets.get(landing.targetId);
   if (controllerId === undefined || !target) return false;
   const apart = target.reception.tellsPortsApart && landing.port !== '';
-  return routesOf(index, controllerId).some(
+  return routesOf(index, controllerId, outletOf(index, assignment.controlId, send)).some(
     (r) => r.target.id === target.id && (!apart || arrivalPort(index, r.wire) === landing.port),
   );
 }

@@ -41,6 +41,25 @@ describe('one wire', () => {
   });
 });
 
+describe('ports of one unit', () => {
+  const keys = { ...wire('board', 'synth', { note: 'k' }), from: { unitId: 'board', port: 'Keys' } };
+  const remote = { ...wire('board', 'host', { note: 'r' }), from: { unitId: 'board', port: 'Remote' } };
+  const on = { ...wire('host', 'plugin', { passesOn: true }), from: { unitId: 'host', port: 'Out' } };
+  const network = compileNetwork({ wires: [keys, remote, on] }, new Set());
+  const from = (port?: string) => Object.fromEntries(arrivals(network.planOf('board', 'cc', 1, port)));
+  it('what goes out of one takes the wires that begin there, and behind them every wire', () => {
+    expect(from('Keys')).toEqual({ synth: 1 });
+    expect(from('Remote')).toEqual({ host: 1, plugin: 1 });
+  });
+  it('what names none goes out of all, and a port that no wire begins at leads nowhere', () => {
+    expect([from(), from('')]).toEqual([
+      { synth: 1, host: 1, plugin: 1 },
+      { synth: 1, host: 1, plugin: 1 },
+    ]);
+    expect(from('Thru')).toEqual({});
+  });
+});
+
 describe('many wires', () => {
   it('a host passes on to a plugin only over wires that pass on', () => {
     expect(reached([wire('board', 'host'), wire('host', 'plugin')])).toEqual({ host: 1, looped: false });

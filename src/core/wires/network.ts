@@ -26,8 +26,8 @@ export interface Plan {
 
 export interface Network {
   readonly wires: readonly Wire[];
-  /** The ways of a message that a unit sends itself. `channel` 1–16, or 0 for what has none. */
-  readonly planOf: (unitId: string, type: PackedType, channel: number) => Plan;
+  /** The ways of a message that a unit sends itself. `channel` 1–16, or 0 for what has none; `port`: only over wires that begin there, empty for all. */
+  readonly planOf: (unitId: string, type: PackedType, channel: number, port?: string) => Plan;
   /** Units that a unit's wires lead to, whatever they let through. */
   readonly reachedFrom: (unitId: string) => ReadonlySet<string>;
 }
@@ -53,16 +53,17 @@ export function compileNetwork(rig: Pick<Rig, 'wires'>, unplugged: ReadonlySet<s
   wires.forEach((wire, i) => {
     if (!unplugged.has(wire.id)) from.set(wire.from.unitId, [...(from.get(wire.from.unitId) ?? []), i]);
   });
+  /** By unit and port, kind and channel. */
   const plans = new Map<string, Map<PackedType, Plan[]>>();
 
-  const make = (unitId: string, type: PackedType, channel: number): Plan => {
+  const make = (unitId: string, type: PackedType, channel: number, port: string): Plan => {
     let copies = 0;
     let looped = false;
     const follow = (unit: string, depth: number): Hop[] => {
       const hops: Hop[] = [];
       for (const i of from.get(unit) ?? []) {
         const wire = wires[i];
-        if (!wire || (depth > 0 && !wire.passesOn)) continue;
+        if (!wire || (depth === 0 ? port !== '' && wire.from.port !== port : !wire.passesOn)) continue;
         const as = passesAs(wire, type, channel);
         if (as === null) continue;
         if (depth >= MOST_HOPS || copies >= MOST_COPIES) {
@@ -99,19 +100,20 @@ export function compileNetwork(rig: Pick<Rig, 'wires'>, unplugged: ReadonlySet<s
       reached.set(unitId, known);
       return known;
     },
-    planOf: (unitId, type, channel) => {
+    planOf: (unitId, type, channel, port = '') => {
       if (!from.has(unitId)) return nowhere;
-      let ofUnit = plans.get(unitId);
+      const start = port === '' ? unitId : `${unitId} ${port}`;
+      let ofUnit = plans.get(start);
       if (!ofUnit) {
         ofUnit = new Map();
-        plans.set(unitId, ofUnit);
+        plans.set(start, ofUnit);
       }
       let byChannel = ofUnit.get(type);
       if (!byChannel) {
         byChannel = [];
         ofUnit.set(type, byChannel);
       }
-      byChannel[channel] ??= make(unitId, type, channel);
+      byChannel[channel] ??= make(unitId, type, channel, port);
       return byChannel[channel] ?? nowhere;
     },
   };

@@ -20,6 +20,6 @@ export function hopsIn(plan: Plan): readonly Hop[] {
   return found;
 }
 
-/** Every wire that what carries a message takes, from a unit on. */
-export const hopsOf = (network: Network, unitId: string, message: Message): readonly Hop[] =>
-  hopsIn(network.planOf(unitId, carrierOf(message.type), 'channel' in message ? message.channel : 0));
+/** Every wire that what carries a message takes, from a port of a unit on; from all of them where it is empty. */
+export const hopsOf = (network: Network, unitId: string, message: Message, port: string): readonly Hop[] =>
+  hopsIn(network.planOf(unitId, carrierOf(message.type), 'channel' in message ? message.channel : 0, port));

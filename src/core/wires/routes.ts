@@ -8,13 +8,13 @@ export interface Route {
   readonly wire: Wire;
 }
 
-/** The routes of a controller: its own wires in their order, each followed by what passes on. Each wire is taken once. */
-export function routesFrom(index: RigIndex, controllerId: string): readonly Route[] {
+/** The routes of a controller from one of its ports, empty for all: its own wires in their order, each followed by what passes on. Each wire is taken once. */
+export function routesFrom(index: RigIndex, controllerId: string, port = ''): readonly Route[] {
   const routes: Route[] = [];
   const taken = new Set<string>();
   const follow = (unitId: string, first: boolean): void => {
     for (const wire of index.wiresFrom.get(unitId) ?? []) {
-      if (taken.has(wire.id) || (!first && !wire.passesOn)) continue;
+      if (taken.has(wire.id) || (first ? port !== '' && wire.from.port !== port : !wire.passesOn)) continue;
       taken.add(wire.id);
       const target = index.targets.get(wire.to.unitId);
       if (target) routes.push({ target, wire });

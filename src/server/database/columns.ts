@@ -40,6 +40,8 @@ export const columns: { readonly [T in TableName]: Readonly<Record<Exclude<keyof
     calibration: 'json',
     factory: 'json',
     origin: 'text',
+    port: 'text',
+    polarity: 'text',
   },
   counters: {
     controllerId: 'text',

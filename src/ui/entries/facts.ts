@@ -18,6 +18,7 @@ export const firmwareFacts: Readonly<Record<keyof Firmware, string>> = {
   pages: 'pages',
   startsAt: 'where it starts',
   saves: 'what is saved together',
+  sensesPolarity: 'whether it senses the polarity of a switch',
   bankButtons: 'buttons of its own for banks',
   counters: 'counters',
   togglesSurviveBankChange: 'alternating switches on a bank change',

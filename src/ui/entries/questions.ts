@@ -17,6 +17,7 @@ export const firmwareQuestions: Readonly<Record<keyof Firmware, string>> = {
   banks: 'How many banks can be reached from the unit itself?',
   pages: 'How many pages has each bank?',
   saves: 'Change one switch, do not save, open another bank and come back: is the change there?',
+  sensesPolarity: 'Hold a pedal down while you switch it on, let go: does it work the other way round then?',
   startsAt: 'Switch it off in its second bank and on again: where does it stand?',
   bankButtons: 'Can its banks be changed with nothing programmed at all?',
   counters: 'How many counters, or steps of switches, can be set up?',

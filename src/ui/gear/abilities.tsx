@@ -191,6 +191,16 @@ function AfterABankChange({
         ]}
         onChange={(saves) => tune({ saves })}
       />
+      <Choice
+        label="A switch that opens when pressed"
+        fact="sensesPolarity"
+        value={firmware.sensesPolarity ? 'yes' : 'no'}
+        options={[
+          ['no', 'works the wrong way round'],
+          ['yes', 'is sensed at switching on'],
+        ]}
+        onChange={(v) => tune({ sensesPolarity: v === 'yes' })}
+      />
       {firmware.banks * firmware.pages > 1 && <StartsAt firmware={firmware} tune={tune} />}
     </>
   );

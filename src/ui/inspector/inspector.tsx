@@ -41,6 +41,7 @@ import { KeptNotes } from './kept-notes';
 import { LandingWords } from './landing-words';
 import { NumberLink } from './number-link';
 import { OutcomeCard } from './outcome-card';
+import { PortWord } from './port-word';
 import { RawWords } from './raw-words';
 import { SendWords } from './send-words';
 import { TextsAndLight } from './texts-and-light';
@@ -183,6 +184,9 @@ function Sentences({
             />
           ) : (
             <ActionWords controller={controller} assignment={assignment} action={action} at={at} edit={edit} />
+          )}
+          {action.type === 'send' && (
+            <PortWord index={index} control={control} assignment={assignment} send={action} at={at} edit={edit} />
           )}
           {action.type === 'send' && action.meant.length === 0 && (
             <RawWords assignment={assignment} at={at} edit={edit} onName={() => onName(at)} />

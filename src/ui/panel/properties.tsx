@@ -7,6 +7,7 @@ import {
   type ControlKind,
   type Controller,
   nameSchema,
+  portsOf,
   type RigIndex,
   rowSchemas,
   set,
@@ -28,6 +29,10 @@ const sides = [
   ['none', 'both or none'],
   ['left', 'left'],
   ['right', 'right'],
+] as const;
+const polarities = [
+  ['usual', 'closes (usual)'],
+  ['reversed', 'opens (reversed)'],
 ] as const;
 const lights = [
   ['none', 'none'],
@@ -73,6 +78,7 @@ export function Properties({
           onChange={(side) => change({ side })}
         />
         <Choice label="Light" value={shared(controls, 'light')} options={lights} onChange={(light) => change({ light })} />
+        <Plugged index={index} controller={controller} controls={controls} change={change} />
       </div>
       <WhatItHas controls={controls} only={only} change={change} />
       {controls.every((c) => c.display !== null) && (
@@ -99,6 +105,42 @@ export function Properties({
       )}
       {one && <FactoryFields control={only} controller={controller} onChange={(factory) => change({ factory })} />}
     </div>
+  );
+}
+
+/** How it is wired: which port of the unit it sends out of, and which way round its switch is. */
+function Plugged({
+  index,
+  controller,
+  controls,
+  change,
+}: {
+  readonly index: RigIndex;
+  readonly controller: Controller;
+  readonly controls: readonly Control[];
+  readonly change: (to: ControlChange) => boolean;
+}) {
+  // A port that no wire begins at any more is still told.
+  const known = [...portsOf(index.rig.wires, controller.id), ...controls.map((c) => c.port)].filter((port) => port !== '');
+  return (
+    <>
+      {known.length > 0 && (
+        <Choice
+          label="Goes out of"
+          value={shared(controls, 'port')}
+          options={[['', 'every port'] as const, ...[...new Set(known)].map((port) => [port, port] as const)]}
+          onChange={(port) => change({ port })}
+        />
+      )}
+      {controls.every((c) => c.kind === 'footswitch') && (
+        <Choice
+          label="When pressed, it"
+          value={shared(controls, 'polarity')}
+          options={polarities}
+          onChange={(polarity) => change({ polarity })}
+        />
+      )}
+    </>
   );
 }
 

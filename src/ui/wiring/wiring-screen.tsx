@@ -5,7 +5,7 @@ import Link from 'next/link';
 import { parseAsString, useQueryState } from 'nuqs';
 import { useMemo } from 'react';
 import { toast } from 'sonner';
-import { addWire, changeWire, parseChannels, removeWire, writeChannels } from '@/core/commands';
+import { addWire, changeWire, namePort, parseChannels, removeWire, writeChannels } from '@/core/commands';
 import { kindOf, messageTypes } from '@/core/midi';
 import type { RigIndex, Wire } from '@/core/rig';
 import { noteSchema, shortTextSchema } from '@/core/rig';
@@ -150,7 +150,11 @@ function WireFacts({ index, wire, onRemove }: { readonly index: RigIndex; readon
       placeholder="the only one"
       value={wire[end].port}
       schema={shortTextSchema}
-      onValue={(port) => change({ [end]: { ...wire[end], port } })}
+      onValue={(port) => {
+        if (end === 'to') return change({ to: { ...wire.to, port } });
+        const made = namePort(index, wire, port);
+        return made === null || edit(made);
+      }}
     />
   );
   return (

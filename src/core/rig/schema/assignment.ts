@@ -97,6 +97,8 @@ const sendSchema = z
     /** The parameters that this send is there for. */
     meant: z.array(idSchema).max(64),
     turn,
+    /** The port that it goes out of: over the wires that begin there alone, empty for all of them; that of its control where nothing is said. */
+    port: shortTextSchema.optional(),
   })
   .refine((s) => behaviourValues(s.behaviour).every((v) => v <= valueMax(s.message.type)), {
     message: 'this kind of message carries values 0–127',

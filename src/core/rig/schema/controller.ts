@@ -94,6 +94,8 @@ export const firmwareSchema = z.object({
   readOnlySlots: z.number().int().min(0).max(1000),
   /** What is saved at once: a bank with all its pages, one page of a bank, or everything in a slot; a bank where nothing is said. */
   saves: z.enum(['slot', 'bank', 'page']).optional(),
+  /** Whether it takes a switch as it rests at switching on for open, so that none is the wrong way round; it does not where nothing is said. */
+  sensesPolarity: z.boolean().optional(),
   programmedAt: z.enum(['panel', 'editor', 'browser']),
   recipe: noteSchema,
 });
@@ -171,6 +173,10 @@ export const controlSchema = z.object({
     .default([]),
   /** The id of this control in the library entry that it was copied from; empty for none. */
   origin: lineSchema(40).default(''),
+  /** The port that what it sends goes out of, where a send says none: wires that begin at it. Empty: all of them. */
+  port: shortTextSchema.default(''),
+  /** Whether its switch closes when pressed as the jack expects, or opens: then letting go counts as the press. */
+  polarity: z.enum(['usual', 'reversed']).default('usual'),
 });
 export type Control = z.infer<typeof controlSchema>;
 

@@ -17,6 +17,7 @@ import { setUp } from './013-set-up';
 import { presets } from './014-presets';
 import { given } from './015-given';
 import { places } from './016-places';
+import { outlets } from './017-outlets';
 import { hasTable, type Migration } from './migration';
 
 const migrations: readonly Migration[] = [
@@ -36,6 +37,7 @@ const migrations: readonly Migration[] = [
   presets,
   given,
   places,
+  outlets,
 ];
 
 /** The mark of this program in a database file, from step 006 on: the letters KEEL. */
