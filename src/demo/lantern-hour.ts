@@ -25,7 +25,7 @@ import {
 } from '@/core/commands';
 import { parseParameters } from '@/core/formats';
 import { controllerTemplates } from '@/core/library';
-import { channel, u7, u14 } from '@/core/midi';
+import { channel, type Message, u7, u14 } from '@/core/midi';
 import {
   type Action,
   type Assignment,
@@ -166,8 +166,10 @@ interface Wish {
 
 function bend(send: Send, wish: Wish): Send {
   const { message } = send;
-  const numbered =
-    wish.number !== undefined && 'number' in message && message.type === 'cc' ? { ...message, number: u7(wish.number) } : message;
+  const numbered: Message =
+    wish.number !== undefined && 'channel' in message
+      ? { type: 'cc', channel: message.channel, number: u7(wish.number) }
+      : message;
   const moved = wish.channel !== undefined && 'channel' in numbered ? { ...numbered, channel: channel(wish.channel) } : numbered;
   return { ...send, message: moved, behaviour: wish.behaviour ?? send.behaviour };
 }
@@ -365,13 +367,13 @@ export function lanternHour(id = 'lantern-hour'): Rig {
   const taken = choir?.type === 'send' && 'number' in choir.message ? choir.message.number : 103;
   b.put('Encoder slab 16 / E 7', at(1), 'Pane Choir: Ring', { channel: 5, number: taken });
 
-  b.put('Pad tray 4×4 / P 1', at(1), 'Prop Cupboard: Door', {});
-  b.put('Pad tray 4×4 / P 2', at(1), 'Prop Cupboard: Footsteps', {});
-  b.put('Pad tray 4×4 / P 3', at(1), 'Prop Cupboard: Glass', {});
+  b.put('Pad tray 4×4 / P 1', at(1), 'Prop Cupboard: Door', { number: 102 });
+  b.put('Pad tray 4×4 / P 2', at(1), 'Prop Cupboard: Footsteps', { number: 103 });
+  b.put('Pad tray 4×4 / P 3', at(1), 'Prop Cupboard: Glass', { number: 104 });
   // A mistake: alternating values into a toggle.
-  b.put('Pad tray 4×4 / P 5', at(1), 'Prop Cupboard: Clock', { behaviour: alternating(127, 0), mode: 'toggle' });
+  b.put('Pad tray 4×4 / P 5', at(1), 'Prop Cupboard: Clock', { number: 105, behaviour: alternating(127, 0), mode: 'toggle' });
   // A mistake: 40 lies below the threshold.
-  b.put('Pad tray 4×4 / P 6', at(1), 'Pane Choir: Strike', { behaviour: every(40), todo: true });
+  b.put('Pad tray 4×4 / P 6', at(1), 'Pane Choir: Strike', { number: 106, behaviour: every(40), todo: true });
   b.put('Pad tray 4×4 / K 1', at(null), 'Prop Cupboard: Gust level', {});
   b.put('Pad tray 4×4 / K 2', at(null), 'Prop Cupboard: Bed level', {});
   // A mistake: 121 is “reset all controllers”.

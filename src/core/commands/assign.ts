@@ -67,7 +67,7 @@ export function assign(index: RigIndex, wish: AssignWish, newId: NewId): Result<
   const parameter = index.parameters.get(wish.parameterId);
   const target = parameter && index.targets.get(parameter.targetId);
   if (!control || !controller || !parameter || !target) return err({ code: 'gone' });
-  const gesture = wish.gesture ?? defaultGesture(control);
+  const gesture = wish.gesture ?? defaultGesture(control, parameter);
   const layer = wish.place.layerId === null ? null : (index.layers.get(wish.place.layerId) ?? null);
   if (layer && modifiersOf(layer).includes(control.id))
     return err({ code: 'own-modifier', control: control.name, layer: layer.name });
@@ -77,7 +77,7 @@ export function assign(index: RigIndex, wish: AssignWish, newId: NewId): Result<
   if (taken && (wish.onTaken === 'join' || (isRaw(taken) && !wish.message))) return join(index, taken, parameter, newId);
 
   const row = wish.message ? null : givenFor(index, controller, parameter.id);
-  const type = defaultType(controller);
+  const type = defaultType(controller, gesture.type === 'move' ? null : control);
   const factory = factoryMessage(index, control, gesture.type, wish.place, target);
   const message =
     wish.message ??
@@ -90,6 +90,7 @@ export function assign(index: RigIndex, wish: AssignWish, newId: NewId): Result<
       channel: controller.channel,
       targetId: target.id,
       ...(type === 'program' ? { from: programOf(index, control.controllerId, control.id, wish.place) } : {}),
+      ...(control.kind === 'pad' && type === 'note' ? { from: padNote(index, control, wish.place) } : {}),
     });
   if (!message) return err({ code: 'no-number', target: target.name });
 
@@ -122,13 +123,17 @@ export function assign(index: RigIndex, wish: AssignWish, newId: NewId): Result<
     : [
         insert(
           'landings',
-          defaultLanding(
-            newId(),
-            nextOrder(index.rig.landings),
-            message,
-            hostLayerAt(index, wish.place.layerId),
+          nextStep(
+            index,
             parameter,
-            mode,
+            defaultLanding(
+              newId(),
+              nextOrder(index.rig.landings),
+              message,
+              hostLayerAt(index, wish.place.layerId),
+              parameter,
+              mode,
+            ),
           ),
         ),
       ];
@@ -138,6 +143,17 @@ export function assign(index: RigIndex, wish: AssignWish, newId: NewId): Result<
     assignmentId: assignment.id,
     replaced: taken ? meantNames(index, taken) : null,
   });
+}
+
+/** Of a parameter that goes in steps, the first one that nothing chooses yet. */
+function nextStep(index: RigIndex, parameter: Parameter, landing: Landing): Landing {
+  if (parameter.kind !== 'stepped' || modeOf(landing.mode).needs !== 'value') return landing;
+  const chosen = new Set(
+    (index.landingsOf.get(parameter.id) ?? []).flatMap((l) => (l.mode === landing.mode ? [l.setValue] : [])),
+  );
+  for (let step = parameter.lowest; step <= parameter.highest; step++)
+    if (!chosen.has(step)) return { ...landing, setValue: step };
+  return landing;
 }
 
 /** A row that a target came with, where it hears the message for the parameter already. */
@@ -164,7 +180,7 @@ function join(index: RigIndex, taken: Assignment, parameter: Parameter, newId: N
 }
 
 /** In a layer made in the host the control sends the same message as in Base, of this bank or of every bank. */
-function baseMessage(index: RigIndex, controlId: string, place: Place, gesture: Gesture['type']): Message | null {
+export function baseMessage(index: RigIndex, controlId: string, place: Place, gesture: Gesture['type']): Message | null {
   if (hostLayerAt(index, place.layerId) === null) return null;
   const send = baseAt(index, { controlId, gesture, bank: place.bank, page: place.page })?.actions.find((a) => a.type === 'send');
   return send?.type === 'send' ? send.message : null;
@@ -187,6 +203,16 @@ function factoryMessage(
   if (message.type === 'cc' && !everyPlainNumber.includes(message.number)) return null;
   const { type, channel } = message;
   return isFree(index, { controllerId: control.controllerId, type, channel, targetId: target.id }, message) ? message : null;
+}
+
+/** Where the notes of pads begin; common practice, no source. */
+const FIRST_PAD = 36;
+
+/** The note of a pad: from 36 up, pad by pad and bank by bank; common practice, no source. */
+function padNote(index: RigIndex, control: Control, { bank }: Place): number {
+  const pads = (index.controlsOf.get(control.controllerId) ?? []).filter((c) => c.kind === 'pad' && c.family === control.family);
+  const at = pads.filter((c) => c.familyOrder < control.familyOrder).length;
+  return Math.min(127, FIRST_PAD + ((bank ?? 1) - 1) * pads.length + at);
 }
 
 /** Program = bank × switches + switch, both counted from 0. Common practice, no source. */

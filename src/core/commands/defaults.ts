@@ -20,13 +20,21 @@ export function gesturesOf(control: Control, controller: Controller): readonly G
   return controller.firmware.gestures.filter((g) => (g === 'move' ? moves || presses : switches));
 }
 
-/** What a control is used for first: moved if it moves, else pressed. */
-export const defaultGesture = (control: Control): Extract<Gesture, { type: 'move' | 'press' }> =>
-  isMover(control) ? { type: 'move' } : { type: 'press' };
+/**
+ * What a control is used for first: moved if it moves, else pressed. One that can be pushed as well is pushed for a parameter that goes from step to step.
+ */
+export const defaultGesture = (
+  control: Control,
+  parameter: Pick<Parameter, 'kind'> | null = null,
+): Extract<Gesture, { type: 'move' | 'press' }> => {
+  const pushed = parameter !== null && parameter.kind !== 'continuous' && control.subControls.includes('push');
+  return isMover(control) && !pushed ? { type: 'move' } : { type: 'press' };
+};
 
-/** The kind of plain message for a new function: control change where the controller can, else note, else program. */
-export function defaultType(controller: Controller): 'cc' | 'note' | 'program' {
+/** The kind of plain message for a new function: a note on a pad, else control change where the controller can, else note, else program. */
+export function defaultType(controller: Controller, control: Pick<Control, 'kind'> | null = null): 'cc' | 'note' | 'program' {
   const can = controller.firmware.messages;
+  if (control?.kind === 'pad' && can.includes('note')) return 'note';
   return can.includes('cc') ? 'cc' : can.includes('note') ? 'note' : 'program';
 }
 
@@ -58,6 +66,8 @@ export function defaultBehaviour(
             : first;
     return { behaviour: fixed, mode };
   }
+  // One of several steps is chosen; the others are chosen by other switches.
+  if (parameter.kind === 'stepped' && can.includes('fixed') && hears('set')) return { behaviour: fixed, mode: 'set' };
   const momentary: Behaviour = { type: 'momentary', down: u14(127), up: u14(0) };
   if (parameter.kind === 'trigger')
     return { behaviour: can.includes('momentary') ? momentary : fixed, mode: hears('absolute') ? 'absolute' : first };

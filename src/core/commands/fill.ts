@@ -1,20 +1,23 @@
 // Fill along: one assignment repeated over a run of controls, counting up.
 
 import { counted, err, ok, type Result } from '../base';
-import { addressKey, type Message, withNumber } from '../midi';
-import { isFree } from '../numbers';
+import { addressKey, type Message, valueMax, withNumber } from '../midi';
+import { modeOf } from '../modes';
+import { chooseMessage, isFree } from '../numbers';
 import {
+  type Action,
   type Assignment,
   batch,
   type Control,
   type Edit,
   hostLayerAt,
   insert,
+  type Landing,
   type Parameter,
   type RigIndex,
   type Send,
 } from '../rig';
-import { assignmentAt } from './assign';
+import { baseMessage, meantNames } from './assign';
 import { landingsFor } from './change';
 import { gesturesOf } from './defaults';
 import type { CommandProblem } from './problem';
@@ -23,7 +26,12 @@ import { type NewId, nextOrder } from './shared';
 /** One line of the preview. */
 export interface FillRow {
   readonly control: Control;
+  /** Null for every bank. */
+  readonly bank: number | null;
+  /** What it will move; null for a message that is for nothing, and where it is left out. */
   readonly parameter: Parameter | null;
+  /** The step that it chooses, where each line chooses the next one. */
+  readonly step: number | null;
   readonly message: Message | null;
   /** Why this control is left out; null when it will be filled. */
   readonly skip: string | null;
@@ -33,6 +41,15 @@ export interface FillPlan {
   readonly source: Assignment;
   readonly send: Send;
   readonly rows: readonly FillRow[];
+}
+
+export interface FillWish {
+  /** Further banks to go on in, over the control itself and those after it. */
+  readonly banks?: readonly number[];
+  /** The number of the first line; the one after the number of the control itself where none is given. */
+  readonly first?: number | undefined;
+  /** From one number to the next. */
+  readonly step?: number;
 }
 
 /** Controls of the same kind after this one, in the order of their family: the run that can be filled. */
@@ -45,74 +62,182 @@ export function runAfter(index: RigIndex, controlId: string): readonly Control[]
   return run.slice(run.findIndex((c) => c.id === controlId) + 1);
 }
 
-/** Parameters of the same nature (moving or switching) that nothing is assigned to, of one target, those after `parameterId` first. */
+/** Whether parameters are switched, not moved. */
+const switches = (p: Parameter): boolean => p.kind === 'toggle' || p.kind === 'trigger';
+
+/**
+ * Parameters of one target that nothing is assigned to, in the order in which they are filled in. Where the name of the first counts ("Level 1", "A01 level"), those
+ * that count on from it and no others; else those of the same nature (moving or switching), the ones behind it first.
+ */
 export function waitingAfter(index: RigIndex, parameterId: string): readonly Parameter[] {
   const first = index.parameters.get(parameterId);
   if (!first) return [];
   const all = index.parametersOf.get(first.targetId) ?? [];
+  const counting = countingOn(all, first);
   const at = all.findIndex((p) => p.id === parameterId);
-  const switches = (p: Parameter): boolean => p.kind === 'toggle' || p.kind === 'trigger';
-  return [...all.slice(at + 1), ...all.slice(0, at)].filter((p) => switches(p) === switches(first) && !index.sendsFor.has(p.id));
+  const behind = [...all.slice(at + 1), ...all.slice(0, at)].filter((p) => switches(p) === switches(first));
+  return (counting.length > 0 ? counting : behind).filter((p) => !index.sendsFor.has(p.id));
+}
+
+/** Parameters that are named like one but for a number that counts on from its own: the number in its name that others count most with. */
+function countingOn(all: readonly Parameter[], first: Parameter): readonly Parameter[] {
+  const byName = new Map(all.map((p) => [p.name, p]));
+  const runs = [...first.name.matchAll(/\d+/g)].map(({ 0: digits, index: at }): readonly Parameter[] => {
+    const found: Parameter[] = [];
+    for (let n = Number(digits) + 1; n <= Number(digits) + all.length; n++) {
+      const written = String(n).padStart(digits.length, '0');
+      const next = byName.get(`${first.name.slice(0, at)}${written}${first.name.slice(at + digits.length)}`);
+      if (!next) break;
+      found.push(next);
+    }
+    return found;
+  });
+  return runs.reduce((best, run) => (run.length > best.length ? run : best), []);
 }
 
 /**
- * Plans to repeat an assignment over controls. Each next control takes the next number that is free (counting up, over
- * reserved and used ones) and the next parameter given. Controls that already have a function there are skipped.
+ * Plans to repeat an assignment over controls, and on in further banks. Each next line takes the next number that is free (counting up by the step; where none is
+ * left, the first free one) and the next parameter given; a message that is for nothing stays for nothing, and one that chooses a step chooses the next. In a layer
+ * of the host a control sends what it sends in Base. Controls that do something there already are left out, with the reason.
  */
 export function planFill(
   index: RigIndex,
   source: Assignment,
   controls: readonly Control[],
   parameters: readonly Parameter[],
+  wish: FillWish = {},
 ): Result<FillPlan, CommandProblem> {
   const send = source.actions.find((a) => a.type === 'send');
   const owner = index.controls.get(source.controlId);
-  if (send?.type !== 'send' || !owner || !('number' in send.message)) {
-    return err({ code: 'cannot-fill' });
-  }
-  const place = { bank: source.bank, page: source.page, layerId: source.layerId };
-  const queue = [...parameters];
-  const reserved = new Set<number>();
-  let number = send.message.number;
-  const rows = controls.map((control): FillRow => {
+  if (send?.type !== 'send' || !owner || !('number' in send.message)) return err({ code: 'cannot-fill' });
+  const queue = queueOf(index, source, send, parameters);
+  const number = counting(index, source, send, wish);
+  const cells = [
+    ...controls.map((control) => ({ control, bank: source.bank })),
+    ...(wish.banks ?? []).flatMap((bank) => [owner, ...controls].map((control) => ({ control, bank }))),
+  ];
+  const rows = cells.map(({ control, bank }): FillRow => {
+    const left = (skip: string): FillRow => ({ control, bank, parameter: null, step: null, message: null, skip });
     const controller = index.controllers.get(control.controllerId);
     if (!controller || !gesturesOf(control, controller).includes(source.gesture.type))
-      return { control, parameter: null, message: null, skip: `has no ${source.gesture.type}` };
-    if (assignmentAt(index, control.id, place, source.gesture.type))
-      return { control, parameter: null, message: null, skip: 'already has a function here' };
-    const parameter = queue.shift() ?? null;
-    if (!parameter) return { control, parameter: null, message: null, skip: 'no parameter is left' };
-    const type = send.message.type === 'note' ? 'note' : send.message.type === 'program' ? 'program' : 'cc';
-    for (number++; number < 128; number++) {
-      const message = withNumber(send.message, number);
-      const demand = { controllerId: control.controllerId, type, channel: 1, targetId: parameter.targetId, reserved } as const;
-      if (type === 'cc' && number >= 120) break;
-      if (!isFree(index, demand, message)) continue;
-      reserved.add(addressKey(message));
-      return { control, parameter, message, skip: null };
-    }
-    return { control, parameter, message: null, skip: 'no number is left above it' };
+      return left(`has no ${source.gesture.type}`);
+    const taken = doneThere(index, source, control, bank);
+    if (taken)
+      return left(taken.bank === bank ? 'already has a function here' : `does ${meantNames(index, taken)} in every bank`);
+    const next = queue();
+    if (next === null) return left(send.meant.length > 1 ? 'is for several parameters' : 'no parameter is left');
+    if (next === 'no-step') return left('no step is left');
+    const message = number(control, bank, next.parameter);
+    return message
+      ? { control, bank, ...next, message, skip: null }
+      : { ...left('no number is left'), parameter: next.parameter };
   });
   return ok({ source, send, rows });
+}
+
+type Next = Pick<FillRow, 'parameter' | 'step'>;
+
+/** What each next line is for. */
+function queueOf(
+  index: RigIndex,
+  source: Assignment,
+  send: Send,
+  parameters: readonly Parameter[],
+): () => Next | 'no-step' | null {
+  if (send.meant.length === 0) return () => ({ parameter: null, step: null });
+  const model = landingsFor(index, source, send)[0];
+  const own = index.parameters.get(send.meant[0] ?? '');
+  if (model && own?.kind === 'stepped' && modeOf(model.mode).needs === 'value') {
+    let step = model.setValue;
+    return () => {
+      step++;
+      return step > own.highest ? 'no-step' : { parameter: own, step };
+    };
+  }
+  const queue = [...parameters];
+  return () => {
+    const parameter = queue.shift();
+    return parameter ? { parameter, step: null } : null;
+  };
+}
+
+/** The next free number for a control, over those that lines before it took. */
+function counting(
+  index: RigIndex,
+  source: Assignment,
+  send: Send,
+  { first, step: asked = 1 }: FillWish,
+): (control: Control, bank: number | null, parameter: Parameter | null) => Message | null {
+  const { message } = send;
+  const reserved = new Set<number>();
+  const step = Math.max(1, asked);
+  const type = message.type === 'note' ? 'note' : message.type === 'program' ? 'program' : 'cc';
+  const most = type === 'cc' ? 119 : valueMax(message.type) === 127 ? 127 : 16383;
+  let number = ('number' in message ? message.number : 0) + (first === undefined ? step : 0);
+  if (first !== undefined) number = first;
+  const take = (taken: Message): Message => {
+    reserved.add(addressKey(taken));
+    return taken;
+  };
+  return (control, bank, parameter) => {
+    const base = baseMessage(index, control.id, { bank, page: source.page, layerId: source.layerId }, source.gesture.type);
+    if (base) return base;
+    const channel = 'channel' in message ? message.channel : 1;
+    const demand = {
+      controllerId: control.controllerId,
+      type,
+      channel,
+      targetId: parameter?.targetId ?? null,
+      reserved,
+    } as const;
+    for (; number >= 0 && number <= most; number += step) {
+      const made = withNumber(message, number);
+      if (!isFree(index, demand, made)) continue;
+      number += step;
+      return take(made);
+    }
+    const other = message.type === 'cc' || message.type === 'note' ? chooseMessage(index, demand) : null;
+    return other && take(other);
+  };
+}
+
+/** What a control does already where it would be filled: at this very place, or in every bank or page. */
+function doneThere(index: RigIndex, source: Assignment, control: Control, bank: number | null): Assignment | null {
+  const { page, layerId, gesture } = source;
+  return (
+    (index.assignmentsOf.get(control.id) ?? []).find(
+      (a) =>
+        a.gesture.type === gesture.type &&
+        a.layerId === layerId &&
+        (a.bank === null || a.bank === bank) &&
+        (a.page === null || a.page === page),
+    ) ?? null
+  );
 }
 
 /** The edit of a plan: one batch, one undo. */
 export function fillEdit(index: RigIndex, plan: FillPlan, newId: NewId): Edit {
   const model = landingsFor(index, plan.source, plan.send)[0];
+  const of = index.parameters.get(model?.parameterId ?? '');
   let order = nextOrder(index.rig.assignments);
   let landingOrder = nextOrder(index.rig.landings);
-  const edits = plan.rows.flatMap(({ control, parameter, message, skip }): Edit[] => {
-    if (skip !== null || !parameter || !message) return [];
+  const edits = plan.rows.flatMap(({ control, bank, parameter, step, message, skip }): Edit[] => {
+    if (skip !== null || !message) return [];
+    const meant = parameter ? [parameter.id] : [];
+    const text = parameter ? (step === null ? parameter.name : (parameter.steps[step] ?? parameter.name)) : '';
     const assignment: Assignment = {
       ...plan.source,
       id: newId(),
       order: order++,
       controlId: control.id,
-      actions: [{ ...plan.send, message, pinned: false, meant: [parameter.id] }],
+      bank,
+      actions: plan.source.actions.flatMap((a): Action[] =>
+        a === plan.send ? [{ ...plan.send, message, pinned: false, meant }] : a.type === 'send' ? [] : [a],
+      ),
       wants: plan.source.wants
         .filter((w) => w.parameterId === plan.send.meant[0])
-        .map(({ want }) => ({ parameterId: parameter.id, want })),
-      textShort: control.display ? parameter.name.toUpperCase().slice(0, control.display.short) : '',
+        .flatMap(({ want }) => (parameter ? [{ parameterId: parameter.id, want }] : [])),
+      textShort: control.display ? text.toUpperCase().slice(0, control.display.short) : '',
       textLong: '',
       entered: null,
       saved: null,
@@ -120,25 +245,20 @@ export function fillEdit(index: RigIndex, plan: FillPlan, newId: NewId): Edit {
       replaced: '',
       note: '',
     };
+    if (!parameter) return [insert('assignments', assignment)];
+    const landing = model && of ? landingLike(model, of, parameter) : plainLanding(parameter);
     return [
       insert('assignments', assignment),
       insert('landings', {
+        ...landing,
         id: newId(),
         order: landingOrder++,
         targetId: parameter.targetId,
         parameterId: parameter.id,
-        port: model?.port ?? '',
         address: message,
         hostLayerId: hostLayerAt(index, plan.source.layerId),
+        ...(step === null ? {} : { setValue: step }),
         given: null,
-        mode: model?.mode ?? 'absolute',
-        coding: model?.coding ?? null,
-        from: parameter.lowest,
-        to: parameter.highest,
-        curve: { type: 'linear' },
-        takeover: 'jump',
-        setValue: parameter.highest,
-        chosenBy: null,
         entered: null,
         proved: null,
         note: '',
@@ -148,3 +268,43 @@ export function fillEdit(index: RigIndex, plan: FillPlan, newId: NewId): Edit {
   const count = plan.rows.filter((r) => r.skip === null).length;
   return batch(`Fill along ${counted(count, 'control')}`, edits);
 }
+
+type Heard = Omit<
+  Landing,
+  'id' | 'order' | 'targetId' | 'parameterId' | 'address' | 'hostLayerId' | 'given' | 'entered' | 'proved' | 'note'
+>;
+
+/** As another parameter is heard: the same part of the range, the same curve and takeover. */
+function landingLike(model: Landing, of: Parameter, parameter: Parameter): Heard {
+  const whole = parameter.kind !== 'continuous';
+  const scaled = (value: number): number => {
+    if (of.lowest === parameter.lowest && of.highest === parameter.highest) return value;
+    const part = (value - of.lowest) / (of.highest - of.lowest);
+    const to = parameter.lowest + part * (parameter.highest - parameter.lowest);
+    return Math.min(parameter.highest, Math.max(parameter.lowest, whole ? Math.round(to) : to));
+  };
+  const { port, mode, coding, curve, takeover, chosenBy } = model;
+  return {
+    port,
+    mode,
+    coding,
+    curve,
+    takeover,
+    chosenBy,
+    from: scaled(model.from),
+    to: scaled(model.to),
+    setValue: scaled(model.setValue),
+  };
+}
+
+const plainLanding = (p: Parameter): Heard => ({
+  port: '',
+  mode: 'absolute',
+  coding: null,
+  curve: { type: 'linear' },
+  takeover: 'jump',
+  chosenBy: null,
+  from: p.lowest,
+  to: p.highest,
+  setValue: p.highest,
+});

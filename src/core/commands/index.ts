@@ -40,8 +40,8 @@ export {
   countWith,
   removeCounter,
 } from './counters';
-export { defaultLanding, gesturesOf } from './defaults';
-export { type FillPlan, type FillRow, fillEdit, planFill, runAfter, waitingAfter } from './fill';
+export { defaultGesture, defaultLanding, gesturesOf, isMover } from './defaults';
+export { type FillPlan, type FillRow, type FillWish, fillEdit, planFill, runAfter, waitingAfter } from './fill';
 export { type GivenRow, givenFor, givenOf, giveRows, giveTable, ungive } from './given';
 export {
   asGesture,

@@ -3,7 +3,7 @@
 import { err, ok, type Result } from '../base';
 import { type CellProblem, cellText, numberOf, parameterKinds, parameterValue, quoted, scaleOf, stepsOf } from '../commands';
 import type { ProfileParameter } from '../library';
-import type { Message } from '../midi';
+import { type Message, messageSchema } from '../midi';
 import { commonReception, type Parameter, type Reception, rowSchemas } from '../rig';
 import { type BadLine, type CsvRow, readTable, type TableFormat, writeTable } from './csv';
 import type { LeftOut } from './left-out';
@@ -53,29 +53,63 @@ export function parseParameters(
   onRow?: (done: number, all: number) => void,
   style: Reception['shows'] = commonReception.shows,
 ): ParameterList {
-  const { rows, bad, given } = readTable(text, [...parameterColumns, ...numberColumns], aliases);
+  const { rows, bad, given: columns } = readTable(text, [...parameterColumns, ...numberColumns], aliases);
   const numbers = new Map<string, Message>();
   const good: ProfileParameter[] = [];
   const problems: BadLine[] = [...bad];
   const names = new Set<string>();
-  for (const [i, row] of rows.entries()) {
+  for (const [i, given] of rows.entries()) {
     onRow?.(i + 1, rows.length);
-    const draft = draftOf(row);
-    if (!draft.ok) problems.push({ line: row.line, reason: draft.error });
-    else if (names.has(draft.value.name))
-      problems.push({ line: row.line, reason: { code: 'name-twice', text: quoted(draft.value.name, 60) } });
-    else {
-      const message = messageIn(row, style);
-      if (message !== null && !message.ok) {
-        problems.push({ line: row.line, reason: message.error });
-        continue;
+    for (const { row, at } of spelledOut(given, good.length)) {
+      const draft = draftOf(row);
+      if (!draft.ok) problems.push({ line: row.line, reason: draft.error });
+      else if (names.has(draft.value.name))
+        problems.push({ line: row.line, reason: { code: 'name-twice', text: quoted(draft.value.name, 60) } });
+      else {
+        const message = messageIn(row, style);
+        if (message !== null && !message.ok) {
+          problems.push({ line: row.line, reason: message.error });
+          continue;
+        }
+        names.add(draft.value.name);
+        const own = message?.ok ? onwards(message.value, at) : null;
+        if (own) numbers.set(draft.value.name, own);
+        good.push(draft.value);
       }
-      names.add(draft.value.name);
-      if (message?.ok) numbers.set(draft.value.name, message.value);
-      good.push(draft.value);
     }
   }
-  return { good, numbers, bad: problems.sort((a, b) => a.line - b.line), given: fieldsOf(given) };
+  return { good, numbers, bad: problems.sort((a, b) => a.line - b.line), given: fieldsOf(columns) };
+}
+
+/** Most lines that one line can stand for. */
+const MOST_OF_ONE = 1024;
+/** Above this many parameters in a list no line stands for several: a rig holds no more rows. */
+const MOST = 50_000;
+const RUN = /(\d+)\.\.(\d+)/;
+
+/** A line whose name counts ("Level 1..8") stands for one line each, with `at` from 0; any other for itself. Leading zeros are kept. */
+function spelledOut(row: CsvRow, before: number): readonly { readonly row: CsvRow; readonly at: number }[] {
+  const name = row.cell('name');
+  const [run, from = '', to = ''] = RUN.exec(name) ?? [];
+  const count = Number(to) - Number(from) + 1;
+  const named = (to: string): CsvRow => ({ ...row, cell: (column) => (column === 'name' ? to : row.cell(column)) });
+  if (run === undefined || count < 2 || count > MOST_OF_ONE || before + count > MOST)
+    return [{ row: named(plainName(name)), at: 0 }];
+  return Array.from({ length: count }, (_, at) => {
+    const written = String(Number(from) + at).padStart(from.startsWith('0') ? from.length : 0, '0');
+    return { at, row: named(plainName(name.replace(run, written))) };
+  });
+}
+
+/** A name with a run as a line that stands for itself, and back: a backslash keeps the dots apart. */
+const keepRun = (name: string): string => name.replace(/(\d\\*)(?=\.\.\d)/g, '$1\\');
+const plainName = (name: string): string => name.replace(/(\d\\*)\\(?=\.\.\d)/g, '$1');
+
+/** The number of the first line counted on; none where its message has no number, or it would lie beyond the last one. */
+function onwards(message: Message, at: number): Message | null {
+  if (at === 0) return message;
+  const read = 'number' in message ? messageSchema.safeParse({ ...message, number: message.number + at }) : null;
+  return read?.success ? read.data : null;
 }
 
 /** The message of a line; null where it says none. */
@@ -192,6 +226,7 @@ export function writeParameters(
       if (column === 'scale') return p.kind === 'continuous' && p.scale.type !== 'table' ? cellText(p, 'scale') : '';
       if (column === 'centre') return p.centre === 'linear' ? '' : p.centre;
       if (column === 'steps') return p.steps.join('|');
+      if (column === 'name') return keepRun(p.name);
       return cellText(p, column);
     });
     return numbers.size === 0 ? own : [...own, cells?.kind ?? '', cells?.number ?? '', cells?.channel ?? ''];

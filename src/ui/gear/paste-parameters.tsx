@@ -12,7 +12,7 @@ Freeze, toggle
 Size, stepped, , , , Cellar|Vault|Canyon`;
 
 export const listHint =
-  'Paste from a spreadsheet or type. Kinds: continuous, stepped, toggle, trigger. Scales: linear, log, power 2. Steps are separated by |. Further columns if wanted: group, default, start, tags.';
+  'Paste from a spreadsheet or type. Kinds: continuous, stepped, toggle, trigger. Scales: linear, log, power 2. Steps are separated by |. “Level 1..8” stands for eight lines. Further columns if wanted: group, default, start, tags.';
 
 export function PasteParameters({ value, onChange }: { readonly value: string; readonly onChange: (text: string) => void }) {
   const text = useDeferredValue(value);

@@ -5,23 +5,31 @@
 import { nanoid } from 'nanoid';
 import { useMemo, useState } from 'react';
 import { counted } from '@/core/base';
-import { type FillRow, fillEdit, meantNames, planFill, problemWords, runAfter, waitingAfter } from '@/core/commands';
+import {
+  type FillPlan,
+  type FillRow,
+  fillEdit,
+  meantNames,
+  planFill,
+  problemWords,
+  runAfter,
+  waitingAfter,
+} from '@/core/commands';
 import { shortName } from '@/core/midi';
 import type { Assignment, Control, RigIndex } from '@/core/rig';
 import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
 import { Dialog } from '../primitives/dialog';
+import { Switch } from '../primitives/switch';
 import { useRig } from '../store/provider';
 
-export function FillDialog({
-  index,
-  source,
-  onClose,
-}: {
+interface Props {
   readonly index: RigIndex;
   readonly source: Assignment;
   readonly onClose: () => void;
-}) {
+}
+
+export function FillDialog({ index, source, onClose }: Props) {
   const edit = useRig((s) => s.edit);
   const run = useMemo(() => runAfter(index, source.controlId), [index, source.controlId]);
   const waiting = useMemo(() => {
@@ -31,10 +39,20 @@ export function FillDialog({
   // As many controls as there are parameters waiting, over those that are taken.
   const [left, setLeft] = useState<ReadonlySet<string>>(() => {
     const whole = planFill(index, source, run, waiting);
-    return new Set(whole.ok ? whole.value.rows.filter((r) => r.skip === 'no parameter is left').map((r) => r.control.id) : []);
+    const over = (r: FillRow): boolean => r.skip === 'no parameter is left' || r.skip === 'no step is left';
+    return new Set(whole.ok ? whole.value.rows.filter(over).map((r) => r.control.id) : []);
   });
+  const [more, setMore] = useState(false);
+  const [first, setFirst] = useState('');
+  const [step, setStep] = useState('1');
+  const owner = index.controls.get(source.controlId);
+  const banks = banksAfter(index, owner, source);
   const controls = run.filter((c) => !left.has(c.id));
-  const plan = planFill(index, source, controls, waiting);
+  const plan = planFill(index, source, controls, waiting, {
+    banks: more ? banks : [],
+    first: wholeNumber(first) ?? undefined,
+    step: wholeNumber(step) ?? 1,
+  });
   const rows = plan.ok ? plan.value.rows : [];
   const count = rows.filter((r) => r.skip === null).length;
   return (
@@ -42,11 +60,11 @@ export function FillDialog({
       open
       onOpenChange={(on) => !on && onClose()}
       title="Fill along"
-      description={`Repeats ${index.controls.get(source.controlId)?.name} (${meantNames(index, source)}) over its neighbours, counting up.`}
+      description={`Repeats ${owner?.name} (${meantNames(index, source)}) over its neighbours, counting up.`}
       footer={
         <Button
           tone="primary"
-          disabled={count === 0}
+          disabled={count === 0 || isWrong(first) || isWrong(step)}
           onClick={() => {
             if (plan.ok && edit(fillEdit(index, plan.value, () => nanoid(10)))) onClose();
           }}
@@ -56,62 +74,137 @@ export function FillDialog({
       }
     >
       {!plan.ok && <p className="text-stop">{problemWords(plan.error)}</p>}
-      {run.length === 0 ? (
+      {run.length === 0 && banks.length === 0 ? (
         <p className="text-ink-2">There is no control of the same kind after this one.</p>
-      ) : waiting.length === 0 ? (
-        <p className="text-ink-2">No parameter of the same target waits for a control.</p>
       ) : (
-        <table className="w-full text-[13.5px]">
-          <thead>
-            <tr className="border-b text-left text-xs text-ink-2">
-              <th className="w-28 py-1 font-semibold">Control</th>
-              <th className="w-20 font-semibold">Sends</th>
-              <th className="font-semibold">Moves</th>
-            </tr>
-          </thead>
-          <tbody>
-            {run.map((control) => {
-              const row = rows.find((r) => r.control.id === control.id);
-              return <FillLine key={control.id} left={left} setLeft={setLeft} control={control} row={row} />;
-            })}
-          </tbody>
-        </table>
+        <>
+          <div className="flex flex-wrap items-center gap-x-4 gap-y-2 pb-3 text-xs text-ink-2">
+            <Count label="First number" value={first} onValue={setFirst} placeholder="next" />
+            <Count label="Step" value={step} onValue={setStep} placeholder="1" />
+            {banks.length > 0 && (
+              <Switch label={`and in the ${counted(banks.length, 'bank')} after it`} on={more} onChange={setMore} />
+            )}
+          </div>
+          <FillTable index={index} run={run} rows={rows} source={source} left={left} setLeft={setLeft} />
+        </>
       )}
     </Dialog>
   );
 }
 
-function FillLine({
+/** The banks that a fill can go on in: those after the one of the function, in the order of the controller. */
+function banksAfter(index: RigIndex, owner: Control | undefined, { bank }: Assignment): readonly number[] {
+  const all = index.controllers.get(owner?.controllerId ?? '')?.firmware.banks ?? 1;
+  return bank === null ? [] : Array.from({ length: Math.max(0, all - bank) }, (_, i) => bank + 1 + i);
+}
+
+const wholeNumber = (text: string): number | null => (/^\d{1,5}$/.test(text.trim()) ? Number(text) : null);
+const isWrong = (text: string): boolean => text.trim() !== '' && wholeNumber(text) === null;
+
+function Count({
+  label,
+  value,
+  onValue,
+  placeholder,
+}: {
+  readonly label: string;
+  readonly value: string;
+  readonly onValue: (to: string) => void;
+  readonly placeholder: string;
+}) {
+  const wrong = isWrong(value);
+  return (
+    <label className="flex items-center gap-1.5">
+      {label}
+      <input
+        inputMode="numeric"
+        value={value}
+        placeholder={placeholder}
+        aria-invalid={wrong || undefined}
+        onChange={(e) => onValue(e.target.value)}
+        className={cx('h-7 w-16 rounded-sm border bg-sheet px-2 font-mono', wrong ? 'border-stop' : 'border-control-edge')}
+      />
+    </label>
+  );
+}
+
+function FillTable({
+  index,
+  run,
+  rows,
+  source,
   left,
   setLeft,
-  control,
-  row,
 }: {
+  readonly index: RigIndex;
+  readonly run: readonly Control[];
+  readonly rows: FillPlan['rows'];
+  readonly source: Assignment;
   readonly left: ReadonlySet<string>;
   readonly setLeft: (to: ReadonlySet<string>) => void;
-  readonly control: Control;
-  readonly row: FillRow | undefined;
 }) {
+  const owner = index.controls.get(source.controlId);
+  const names = index.controllers.get(owner?.controllerId ?? '')?.bankNames ?? [];
+  const further = rows.filter((r) => r.bank !== source.bank);
   return (
-    <tr className="border-b last:border-b-0">
-      <td>
-        <label className="flex items-center gap-2 py-1">
-          <input
-            type="checkbox"
-            className="accent-verdigris"
-            checked={!left.has(control.id)}
-            onChange={(e) => {
-              const next = new Set(left);
-              if (e.target.checked) next.delete(control.id);
-              else next.add(control.id);
-              setLeft(next);
-            }}
-          />
-          {control.name}
-        </label>
-      </td>
+    <table className="w-full text-[13.5px]">
+      <thead>
+        <tr className="border-b text-left text-xs text-ink-2">
+          <th className="w-40 py-1 font-semibold">Control</th>
+          <th className="w-20 font-semibold">Sends</th>
+          <th className="font-semibold">Moves</th>
+        </tr>
+      </thead>
+      <tbody>
+        {run.map((control) => (
+          <tr key={control.id} className="border-b last:border-b-0">
+            <td>
+              <label className="flex items-center gap-2 py-1">
+                <input
+                  type="checkbox"
+                  className="accent-verdigris"
+                  checked={!left.has(control.id)}
+                  onChange={(e) => {
+                    const next = new Set(left);
+                    if (e.target.checked) next.delete(control.id);
+                    else next.add(control.id);
+                    setLeft(next);
+                  }}
+                />
+                {control.name}
+              </label>
+            </td>
+            <Filled row={rows.find((r) => r.control.id === control.id && r.bank === source.bank)} />
+          </tr>
+        ))}
+        {further.map((row) => (
+          <tr key={`${row.bank} ${row.control.id}`} className="border-b last:border-b-0">
+            <td className="py-1 pl-[21px]">
+              {row.control.name}
+              <span className="text-xs text-ink-2"> {names[(row.bank ?? 1) - 1] || `bank ${row.bank}`}</span>
+            </td>
+            <Filled row={row} />
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+/** What a line gets: its message, and what that is for; or why it gets nothing. */
+function Filled({ row }: { readonly row: FillRow | undefined }) {
+  const what =
+    row?.skip === null
+      ? row.parameter === null
+        ? 'nothing yet'
+        : row.step === null
+          ? row.parameter.name
+          : `${row.parameter.name}: ${row.parameter.steps[row.step] ?? row.step}`
+      : (row?.skip ?? 'left out');
+  return (
+    <>
       <td className="font-mono text-xs">{row?.skip === null && row.message ? shortName(row.message) : ''}</td>
-      <td className={cx(row?.skip != null && 'text-ink-2')}>{row ? (row.skip ?? row.parameter?.name) : 'left out'}</td>
-    </tr>
+      <td className={cx(row?.skip !== null && 'text-ink-2')}>{what}</td>
+    </>
   );
 }

@@ -2,6 +2,7 @@
 // Dragging a parameter onto a control: what is on its way, and what comes of dropping it.
 import { type DragEndEvent, type DragStartEvent, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
 import { useState } from 'react';
+import { defaultGesture, isMover } from '@/core/commands';
 import type { Control, GestureType, Parameter, RigIndex } from '@/core/rig';
 import { shownGesture } from '../faceplate/effective';
 import type { Where } from '../place/use-place';
@@ -13,8 +14,13 @@ const SLACK = 5;
 export function useParameterDrag(index: RigIndex, where: Where, assigning: Assigning) {
   const [dragged, setDragged] = useState<Parameter | null>(null);
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: SLACK } }));
-  const gestureFor = (onto: Control): GestureType | null =>
-    shownGesture(index, onto, where.place, onto.id === where.control?.id ? where.gesture : null);
+  // What can be turned and pushed takes what goes in steps on the push, and all else on the turn, whatever stands on the other.
+  const gestureFor = (onto: Control, parameter: Parameter): GestureType | null => {
+    const asked = onto.id === where.control?.id ? where.gesture : null;
+    return asked === null && isMover(onto) && onto.subControls.includes('push')
+      ? defaultGesture(onto, parameter).type
+      : shownGesture(index, onto, where.place, asked);
+  };
   const context = {
     sensors,
     onDragStart: (event: DragStartEvent): void => setDragged(index.parameters.get(String(event.active.id)) ?? null),
@@ -22,7 +28,7 @@ export function useParameterDrag(index: RigIndex, where: Where, assigning: Assig
       setDragged(null);
       const parameter = index.parameters.get(String(event.active.id));
       const onto = event.over ? index.controls.get(String(event.over.id)) : undefined;
-      if (parameter && onto) assigning.put(parameter, onto, gestureFor(onto), 'assign');
+      if (parameter && onto) assigning.put(parameter, onto, gestureFor(onto, parameter), 'assign');
     },
     onDragCancel: (): void => setDragged(null),
   };
