@@ -84,14 +84,7 @@ export function assign(index: RigIndex, wish: AssignWish, newId: NewId): Result<
     baseMessage(index, control.id, wish.place, gesture.type) ??
     row?.address ??
     factory ??
-    chooseMessage(index, {
-      controllerId: controller.id,
-      type,
-      channel: controller.channel,
-      targetId: target.id,
-      ...(type === 'program' ? { from: programOf(index, control.controllerId, control.id, wish.place) } : {}),
-      ...(control.kind === 'pad' && type === 'note' ? { from: padNote(index, control, wish.place) } : {}),
-    });
+    dealt(index, controller, control, wish.place, type, target);
   if (!message) return err({ code: 'no-number', target: target.name });
 
   const usual = defaultBehaviour(gesture.type, message.type, controller, parameter, target);
@@ -143,6 +136,25 @@ export function assign(index: RigIndex, wish: AssignWish, newId: NewId): Result<
     assignmentId: assignment.id,
     replaced: taken ? meantNames(index, taken) : null,
   });
+}
+
+/** The next free number: of programs by bank and switch, of pads by bank and pad, of all else in the order of the school. */
+function dealt(
+  index: RigIndex,
+  controller: Controller,
+  control: Control,
+  place: Place,
+  type: 'cc' | 'note' | 'program',
+  target: Target,
+): Message | null {
+  const from =
+    type === 'program'
+      ? programOf(index, control.controllerId, control.id, place)
+      : type === 'note' && control.kind === 'pad'
+        ? padNote(index, control, place)
+        : null;
+  const demand = { controllerId: controller.id, type, channel: controller.channel, targetId: target.id };
+  return chooseMessage(index, from === null ? demand : { ...demand, from });
 }
 
 /** Of a parameter that goes in steps, the first one that nothing chooses yet. */
