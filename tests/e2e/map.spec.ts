@@ -213,6 +213,39 @@ test('fill along counts up over the neighbours and says what it leaves out', asy
   await expect(page.getByRole('button', { name: 'E 6: free' })).toBeVisible();
 });
 
+test('a control is copied by keyboard onto another and into other banks, swapped, and all of it undone', async ({ page }) => {
+  const id = await ownRig(page);
+  await open(page, id, 'map');
+  const before = await exportOf(page, id);
+  await page.getByRole('button', { name: /^FS 5:/ }).click();
+  await page.keyboard.press('Control+c');
+  await expect(page.getByText('FS 5 is copied.')).toBeVisible();
+  await page.keyboard.press('2');
+  await page.getByRole('button', { name: /^FS 6:/ }).click();
+  await page.keyboard.press('Control+v');
+  const dialog = page.getByRole('dialog');
+  await expect(dialog.getByRole('row', { name: /FS 6 Harbour.*hold.*Infinite/ })).toBeVisible();
+  await expectAccessible(page);
+  await dialog.getByLabel('Storm').check();
+  await dialog.getByRole('button', { name: 'Copy 4 functions' }).click();
+  await expect(page.getByRole('button', { name: /^FS 6: press Reverse/ })).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await expect(page.getByRole('button', { name: /^FS 6: press Reverse/ })).toHaveCount(0);
+  // By mouse, and the other way round: swapped.
+  await page.keyboard.press('1');
+  await page.getByRole('button', { name: /^Overture, Base/ }).click();
+  await page.getByRole('button', { name: /^FS 6:/ }).click();
+  await page.getByRole('button', { name: 'Copy, move or swap' }).click();
+  await dialog.getByLabel('What to do').selectOption('swap');
+  await dialog.getByLabel('Onto').selectOption({ label: 'FS 5' });
+  await dialog.getByRole('button', { name: 'Swap 3 functions' }).click();
+  await expect(page.getByRole('button', { name: /^FS 6: press Reverse/ })).toBeVisible();
+  await expect(page.getByRole('button', { name: /^FS 5: press Rain bed/ })).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await saved(page);
+  await expect.poll(() => exportOf(page, id)).toBe(before);
+});
+
 test('two tabs on one rig: other changes arrive, and a clash of edits is said with both values', async ({ page, context }) => {
   const id = await ownRig(page);
   await open(page, id, 'map');

@@ -30,6 +30,7 @@ export {
   removeParameter,
   sendAt,
 } from './change';
+export { type CopyRow, type CopyWish, copyEdit, doneAt, planCopy } from './copy-control';
 export {
   addCounter,
   changeCounter,

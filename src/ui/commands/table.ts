@@ -93,6 +93,8 @@ export const commands = {
   'panel-details': key('panel', 'Enter', 'open the chosen control’s details', focus('Enter'), false),
   'panel-assign': key('panel', 'A', 'assign a parameter to the chosen control', focus('a')),
   'panel-fill': key('panel', 'F', 'fill along its neighbours', focus('f')),
+  'panel-take': key('panel', 'Ctrl C', 'copy what the chosen control does', page('mod+c')),
+  'panel-paste': key('panel', 'Ctrl V', 'put it on the chosen control, or into other banks', page('mod+v')),
   'panel-clear': key('panel', 'Delete', 'clear what the chosen control does', focus('Delete', 'Backspace')),
   'panel-bank': key('panel', '1 – 9', 'bank; 0 is every bank', focus('0', ...digits), false),
   'panel-listen': key('panel', 'L', 'listen to the real control', focus('l')),

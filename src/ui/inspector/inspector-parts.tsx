@@ -1,6 +1,6 @@
 'use client';
 // Parts of the inspector around its sentences: what is chosen, its gestures, what can be done with the function.
-import { Layers, Plus, Trash2 } from 'lucide-react';
+import { Copy, Layers, Plus, Trash2 } from 'lucide-react';
 import { nanoid } from 'nanoid';
 import { Tabs } from 'radix-ui';
 import { toast } from 'sonner';
@@ -202,6 +202,7 @@ export function FunctionActions({
   onPick,
   onFill,
   onListen,
+  onCopy,
   edit,
   acting,
 }: {
@@ -209,6 +210,7 @@ export function FunctionActions({
   readonly onPick: () => void;
   readonly onFill: (assignment: Assignment) => void;
   readonly onListen: () => void;
+  readonly onCopy: () => void;
   readonly edit: (edit: Edit) => boolean;
   readonly acting: Effective | null;
 }) {
@@ -229,6 +231,15 @@ export function FunctionActions({
             size="icon"
             tone="quiet"
             className="ml-auto"
+            aria-label="Copy, move or swap"
+            title="Copy, move or swap what this control does (Ctrl C, Ctrl V)"
+            onClick={onCopy}
+          >
+            <Copy size={15} aria-hidden />
+          </Button>
+          <Button
+            size="icon"
+            tone="quiet"
             aria-label="Clear"
             title="Take this function away (Delete)"
             onClick={() => edit(removeAssignment(index, acting.assignment))}

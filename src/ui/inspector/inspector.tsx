@@ -59,6 +59,7 @@ interface Props {
   readonly onFill: (assignment: Assignment) => void;
   readonly onLayer: () => void;
   readonly onListen: () => void;
+  readonly onCopy: () => void;
   /** Another message on the same gesture wants a parameter. */
   readonly onMessage: () => void;
   /** A message that is for nothing yet wants a parameter. */
@@ -76,6 +77,7 @@ export function Inspector({
   onFill,
   onLayer,
   onListen,
+  onCopy,
   onMessage,
   onName,
 }: Props) {
@@ -132,7 +134,15 @@ export function Inspector({
         </Tabs.Content>
       </Tabs.Root>
       <footer className="flex items-center gap-2 border-t px-4 py-2.5">
-        <FunctionActions index={index} onPick={onPick} onFill={onFill} onListen={onListen} edit={edit} acting={acting} />
+        <FunctionActions
+          index={index}
+          onPick={onPick}
+          onFill={onFill}
+          onListen={onListen}
+          onCopy={onCopy}
+          edit={edit}
+          acting={acting}
+        />
       </footer>
     </div>
   );

@@ -4,11 +4,13 @@ import dynamic from 'next/dynamic';
 import { useEffect } from 'react';
 import type { Message } from '@/core/midi';
 import type { Assignment, Control, Controller, GestureType, Layer, Parameter, RigIndex } from '@/core/rig';
+import type { Copying } from './panel-commands';
 
 const pickParameter = () => import('../inspector/pick-parameter').then((m) => m.PickParameter);
 const PickParameter = dynamic(pickParameter, { ssr: false });
 const LayerDialog = dynamic(() => import('./layer-dialog').then((m) => m.LayerDialog), { ssr: false });
 const ListenDialog = dynamic(() => import('./listen-dialog').then((m) => m.ListenDialog), { ssr: false });
+const CopyDialog = dynamic(() => import('./copy-dialog').then((m) => m.CopyDialog), { ssr: false });
 const FillDialog = dynamic(() => import('./fill-dialog').then((m) => m.FillDialog), { ssr: false });
 
 /** A parameter for a control that has none, one more for its function, one with a message of its own, or one for the message at a place of its list. */
@@ -19,7 +21,8 @@ export type Opened =
   | { readonly type: 'pick'; readonly for: Wanted }
   | { readonly type: 'layer'; readonly layer: Layer | null }
   | { readonly type: 'listen' }
-  | { readonly type: 'fill'; readonly source: Assignment };
+  | { readonly type: 'fill'; readonly source: Assignment }
+  | { readonly type: 'copy'; readonly copying: Copying };
 
 interface Props {
   readonly index: RigIndex;
@@ -53,6 +56,7 @@ export function MapDialogs({ index, controller, control, gesture, opened, onClos
       />
     );
   }
+  if (opened?.type === 'copy') return <CopyDialog index={index} {...opened.copying} way="copy" onClose={onClose} />;
   if (opened?.type === 'fill') return <FillDialog index={index} source={opened.source} onClose={onClose} />;
   if (!control || !opened) return null;
   if (opened.type === 'pick')

@@ -46,6 +46,7 @@ export function MapScreen() {
     onFill: (source) => setOpened({ type: 'fill', source }),
     onListen: () => gesture && setOpened({ type: 'listen' }),
     onFind: () => search.current?.focus(),
+    onCopy: (copying) => setOpened({ type: 'copy', copying }),
   });
 
   const drag = useParameterDrag(index, where, assigning);
@@ -254,6 +255,7 @@ function ChosenControl({
           go={go}
           onPick={() => pick(acting ? 'add' : 'assign')}
           onFill={(source) => setOpened({ type: 'fill', source })}
+          onCopy={() => setOpened({ type: 'copy', copying: { from: control, place, onto: control, bank: place.bank } })}
           onLayer={() => openLayer()}
           onListen={() => setOpened({ type: 'listen' })}
           onMessage={() => pick('message')}

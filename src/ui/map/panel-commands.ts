@@ -1,7 +1,9 @@
 'use client';
 // What the keys of the panel do to the chosen control and its place.
-import { removeAssignment } from '@/core/commands';
-import { type Assignment, layersOn, type RigIndex } from '@/core/rig';
+import { useState } from 'react';
+import { toast } from 'sonner';
+import { doneAt, type Place, removeAssignment } from '@/core/commands';
+import { type Assignment, type Control, layersOn, type RigIndex } from '@/core/rig';
 import { useCommand } from '../commands/use-command';
 import type { GoTo, Where } from '../place/use-place';
 import { useRig } from '../store/provider';
@@ -16,9 +18,21 @@ interface Given {
   readonly onFill: (source: Assignment) => void;
   readonly onListen: () => void;
   readonly onFind: () => void;
+  readonly onCopy: (wish: Copying) => void;
 }
 
-export function usePanelCommands({ index, where, go, acting, onPick, onFill, onListen, onFind }: Given): void {
+/** What is copied, and where it is put first. */
+export interface Copying {
+  readonly from: Control;
+  readonly place: Place;
+  readonly onto: Control;
+  readonly bank: number | null;
+}
+
+/** Text that is marked is copied as text. */
+const marksText = { ignoreEventWhen: () => (window.getSelection()?.toString() ?? '') !== '' };
+
+export function usePanelCommands({ index, where, go, acting, onPick, onFill, onListen, onFind, onCopy }: Given): void {
   const edit = useRig((s) => s.edit);
   const { controller, control, place } = where;
   useCommand('panel-details', () =>
@@ -27,6 +41,20 @@ export function usePanelCommands({ index, where, go, acting, onPick, onFill, onL
   useCommand('panel-assign', onPick, { enabled: control !== null });
   useCommand('panel-fill', () => acting && onFill(acting), { enabled: acting !== null });
   useCommand('panel-clear', () => void (acting && edit(removeAssignment(index, acting))), { enabled: acting !== null });
+  const [taken, setTaken] = useState<Pick<Copying, 'from' | 'place'> | null>(null);
+  const does = control !== null && doneAt(index, control, place).length > 0;
+  useCommand(
+    'panel-take',
+    () => {
+      if (!control) return;
+      setTaken({ from: control, place });
+      toast(`${control.name} is copied.`, { description: 'Ctrl V puts it on another control, or into other banks.' });
+    },
+    { enabled: does, ...marksText },
+  );
+  useCommand('panel-paste', () => taken && control && onCopy({ ...taken, onto: control, bank: place.bank }), {
+    enabled: taken !== null && control !== null && index.controls.has(taken.from.id),
+  });
   useCommand('panel-listen', onListen, { enabled: control !== null });
   useCommand('panel-bank', (key) => {
     if (Number(key) <= (controller?.firmware.banks ?? 0)) go({ bank: Number(key) });

@@ -1,0 +1,186 @@
+// All that a control does at a place, put on another control or into other banks: copied, moved, or swapped with what is there.
+import { counted } from '../base';
+import { addressKey, type Message } from '../midi';
+import { chooseMessage, isFree } from '../numbers';
+import {
+  type Action,
+  type Assignment,
+  batch,
+  type Control,
+  type Edit,
+  hostLayerAt,
+  insert,
+  modifiersOf,
+  type RigIndex,
+  type Send,
+} from '../rig';
+import { assignmentAt, baseMessage, type Place } from './assign';
+import { landingsFor, removeAssignmentEdits } from './change';
+import { gesturesOf } from './defaults';
+import { type NewId, nextOrder, patch, staleAssignment } from './shared';
+
+/** Numbers of a copy: those of the original, or the next free ones. */
+export type CopyNumbers = 'same' | 'new';
+
+export interface CopyWish {
+  readonly from: Control;
+  readonly place: Place;
+  readonly onto: Control;
+  /** Banks that it is put into; null for every bank. */
+  readonly banks: readonly (number | null)[];
+  readonly way: 'copy' | 'move' | 'swap';
+  readonly numbers: CopyNumbers;
+  /** Whether what stands there is taken away; else it stays, and nothing is put beside it. Nothing is taken away by a swap. */
+  readonly over: boolean;
+}
+
+/** One gesture at one place of the copy. */
+export interface CopyRow {
+  readonly source: Assignment;
+  readonly control: Control;
+  readonly place: Place;
+  /** The actions that it gets there. */
+  readonly actions: readonly Action[];
+  /** What is taken away for it. */
+  readonly replaces: Assignment | null;
+  /** Why it is left out; null where it is not. */
+  readonly skip: string | null;
+}
+
+/** What a control does at exactly one place, gesture by gesture. */
+export const doneAt = (index: RigIndex, control: Control, place: Place): readonly Assignment[] =>
+  (index.assignmentsOf.get(control.id) ?? []).filter(
+    (a) => a.bank === place.bank && a.page === place.page && a.layerId === place.layerId,
+  );
+
+/** Plans a copy, gesture by gesture and bank by bank. Numbers that are dealt anew are dealt once each; only the first bank counts for what is moved or swapped. */
+export function planCopy(index: RigIndex, wish: CopyWish): readonly CopyRow[] {
+  const { from, onto, place, way } = wish;
+  const deal = dealing(index, wish, new Set());
+  const there = (way === 'copy' ? wish.banks : wish.banks.slice(0, 1)).filter((b) => onto.id !== from.id || b !== place.bank);
+  const rows = there.flatMap((bank) => {
+    const at = { ...place, bank };
+    const put = (source: Assignment, control: Control, to: Place): CopyRow => {
+      const taken = way === 'swap' ? null : assignmentAt(index, control.id, to, source.gesture.type);
+      const skip = unfit(index, way, source, control, to) ?? (taken && !wish.over ? 'already has a function there' : null);
+      const actions = skip === null && way === 'copy' ? source.actions.map((a) => deal(source, a, to)) : source.actions;
+      return { source, control, place: to, actions, replaces: skip === null ? taken : null, skip };
+    };
+    return [
+      ...doneAt(index, from, place).map((source) => put(source, onto, at)),
+      ...(way === 'swap' ? doneAt(index, onto, at).map((source) => put(source, from, place)) : []),
+    ];
+  });
+  if (way !== 'swap') return rows;
+  // What cannot go one way does not come the other way either: a gesture has one function.
+  const stays = new Map(rows.flatMap((r) => (r.skip === null ? [] : [[r.source.gesture.type, r.skip] as const])));
+  return rows.map((r) => ({ ...r, skip: stays.get(r.source.gesture.type) ?? null }));
+}
+
+/** Why a function cannot stand on a control; null where it can. */
+function unfit(
+  index: RigIndex,
+  way: CopyWish['way'],
+  { gesture, actions }: Assignment,
+  onto: Control,
+  place: Place,
+): string | null {
+  const controller = index.controllers.get(onto.controllerId);
+  if (!controller || !gesturesOf(onto, controller).includes(gesture.type)) return `has no ${gesture.type}`;
+  if (
+    gesture.type === 'chord' &&
+    (gesture.with === onto.id || index.controls.get(gesture.with)?.controllerId !== onto.controllerId)
+  )
+    return 'cannot be pressed together with that';
+  const layer = place.layerId === null ? undefined : index.layers.get(place.layerId);
+  if (layer && modifiersOf(layer).includes(onto.id)) return `opens ${layer.name}`;
+  if (way !== 'copy' && hostLayerAt(index, place.layerId) !== null) return 'sends in this layer what it sends in Base: copy it';
+  const foreign = actions.some(
+    (a) =>
+      a.type === 'send' &&
+      a.behaviour.type === 'stepping' &&
+      index.counters.get(a.behaviour.counterId)?.controllerId !== onto.controllerId,
+  );
+  return foreign ? 'counts with a counter of another controller' : null;
+}
+
+/** The actions of a copy, one by one: with the number of Base in a layer of the host, else with the same or the next free one. */
+function dealing(
+  index: RigIndex,
+  { onto, numbers }: CopyWish,
+  reserved: Set<number>,
+): (source: Assignment, action: Action, place: Place) => Action {
+  const dealt = (message: Message): Message => {
+    if (numbers === 'same' || !('number' in message)) return message;
+    const type = message.type === 'note' ? 'note' : message.type === 'program' ? 'program' : 'cc';
+    const demand = { controllerId: onto.controllerId, type, channel: message.channel, targetId: null, reserved } as const;
+    const next =
+      message.type === 'cc' || message.type === 'note' || message.type === 'program'
+        ? chooseMessage(index, message.type === 'cc' ? demand : { ...demand, from: message.number + 1 })
+        : null;
+    if (next === null || !isFree(index, demand, next)) return message;
+    reserved.add(addressKey(next));
+    return message.type === 'program' && next.type === 'program' ? { ...next, bank: message.bank } : next;
+  };
+  return (source, action, place) => {
+    if (action.type !== 'send') return action;
+    const base = baseMessage(index, onto.id, place, source.gesture.type);
+    return { ...action, message: base ?? dealt(action.message), pinned: numbers === 'same' && action.pinned };
+  };
+}
+
+/** The edit of a plan: one batch, one undo. */
+export function copyEdit(index: RigIndex, wish: CopyWish, rows: readonly CopyRow[], newId: NewId): Edit {
+  const done = rows.filter((r) => r.skip === null);
+  const label = `${wish.way === 'copy' ? 'Copy' : wish.way === 'move' ? 'Move' : 'Swap'} ${wish.from.name}`;
+  if (wish.way !== 'copy') return batch(label, moved(index, done));
+  let order = nextOrder(index.rig.assignments);
+  let landingOrder = nextOrder(index.rig.landings);
+  const heard = new Set<string>();
+  const edits = done.flatMap((row): Edit[] => {
+    const { source, control, place, actions, replaces } = row;
+    const layer = hostLayerAt(index, place.layerId);
+    const landings = source.actions.flatMap((was, at): Edit[] => {
+      const now = actions[at];
+      if (was.type !== 'send' || now?.type !== 'send') return [];
+      return landingsFor(index, source, was).flatMap((model): Edit[] => {
+        const key = `${addressKey(now.message)} ${model.parameterId} ${layer}`;
+        if (heard.has(key) || isHeard(index, now, model.parameterId, layer)) return [];
+        heard.add(key);
+        const copy = { ...model, id: newId(), order: landingOrder++, address: now.message, hostLayerId: layer };
+        return [insert('landings', { ...copy, given: null, entered: null, proved: null })];
+      });
+    });
+    const copy: Assignment = {
+      ...source,
+      ...place,
+      id: newId(),
+      order: order++,
+      controlId: control.id,
+      actions: [...actions],
+      entered: null,
+      saved: null,
+      proved: null,
+      replaced: replaces ? `${meant(index, replaces)} until it was replaced` : '',
+    };
+    return [...(replaces ? removeAssignmentEdits(index, replaces) : []), insert('assignments', copy), ...landings];
+  });
+  return batch(`${label} to ${counted(done.length, 'place')}`, edits);
+}
+
+const isHeard = (index: RigIndex, { message }: Send, parameterId: string, layer: string | null): boolean =>
+  (index.landingsAt.get(addressKey(message)) ?? []).some((l) => l.parameterId === parameterId && l.hostLayerId === layer);
+
+const meant = (index: RigIndex, { actions }: Assignment): string =>
+  actions
+    .flatMap((a) => (a.type === 'send' ? a.meant : []))
+    .map((id) => index.parameters.get(id)?.name ?? '?')
+    .join(', ') || 'an action';
+
+/** What moves there, and in a swap what comes back in its place. */
+const moved = (index: RigIndex, rows: readonly CopyRow[]): readonly Edit[] =>
+  rows.flatMap(({ source, control, place, replaces }) => [
+    ...(replaces ? removeAssignmentEdits(index, replaces) : []),
+    ...patch('assignments', source, { controlId: control.id, bank: place.bank }),
+    ...staleAssignment(source),
+  ]);
