@@ -111,7 +111,7 @@ function dealing(
   reserved: Set<number>,
 ): (source: Assignment, action: Action, place: Place) => Action {
   const dealt = (message: Message): Message => {
-    if (numbers === 'same' || !('number' in message)) return message;
+    if (numbers === 'same' || !('number' in message) || !('channel' in message)) return message;
     const type = message.type === 'note' ? 'note' : message.type === 'program' ? 'program' : 'cc';
     const demand = { controllerId: onto.controllerId, type, channel: message.channel, targetId: null, reserved } as const;
     const next =

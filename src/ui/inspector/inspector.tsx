@@ -134,15 +134,7 @@ export function Inspector({
         </Tabs.Content>
       </Tabs.Root>
       <footer className="flex items-center gap-2 border-t px-4 py-2.5">
-        <FunctionActions
-          index={index}
-          onPick={onPick}
-          onFill={onFill}
-          onListen={onListen}
-          onCopy={onCopy}
-          edit={edit}
-          acting={acting}
-        />
+        <FunctionActions {...{ index, onPick, onFill, onListen, onCopy, edit, acting }} />
       </footer>
     </div>
   );

@@ -48,7 +48,6 @@ export function MapScreen() {
     onFind: () => search.current?.focus(),
     onCopy: (copying) => setOpened({ type: 'copy', copying }),
   });
-
   const drag = useParameterDrag(index, where, assigning);
   const openLayer = useCallback((layer: Layer | null = null): void => setOpened({ type: 'layer', layer }), []);
   useInspectorSoon();
