@@ -3,7 +3,7 @@ import { expect, test } from '@playwright/test';
 import { parseRig, writeRig } from '@/core/formats';
 import type { Rig, ScriptEvent } from '@/core/rig';
 import { type Hands, handsOn } from '../hands/hands';
-import { eightStrips, padBox, tenSwitches } from '../hands/jobs';
+import { colouredPads, eightStrips, padBox, tenSwitches } from '../hands/jobs';
 import { goTo, moveTo, tap } from '../kit/hand';
 import { controlNamed, jobOf, keptJob } from '../kit/job';
 import { exportOf, saved } from './kit';
@@ -62,4 +62,9 @@ test('a pad box: sixty-four clips on sixteen pads in four banks', async ({ page 
       ...tap(on('P 16'), 2000),
     ]),
   ).toBeLessThanOrEqual(21);
+});
+
+test('a pad box in colours: what could not be done before, in a limit of its own', async ({ page }) => {
+  test.setTimeout(120_000);
+  expect(await doneIn(handsOn(page), 'coloured-pads', colouredPads, (on) => tap(on('P 1'), 0))).toBeLessThanOrEqual(49);
 });

@@ -246,6 +246,39 @@ test('a control is copied by keyboard onto another and into other banks, swapped
   await expect.poll(() => exportOf(page, id)).toBe(before);
 });
 
+test('several lines of the list are chosen by mouse and keys and changed in one go, with each line shown first', async ({
+  page,
+}) => {
+  const id = await ownRig(page);
+  await open(page, id, 'map');
+  const before = await exportOf(page, id);
+  const list = page.getByRole('grid', { name: 'Assignments' });
+  await list.getByRole('row', { name: /^FS 1 press/ }).click();
+  await list.getByRole('row', { name: /^FS 5 press/ }).click({ modifiers: ['Shift'] });
+  await list.getByRole('row', { name: /^FS 2 press/ }).click({ modifiers: ['Control'] });
+  await expect(page.getByText('3 chosen')).toBeVisible();
+  await list.focus();
+  await page.keyboard.press('Control+a');
+  await expect(page.getByText('11 chosen')).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(page.getByText('chosen')).toHaveCount(0);
+  await page.keyboard.press('Control+a');
+  await page.getByRole('button', { name: 'Change…' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByLabel('What', { exact: true }).selectOption({ label: 'Channel' });
+  await dialog.getByLabel('To', { exact: true }).selectOption('5');
+  await expect(dialog.getByRole('row', { name: /FS 1 press/ })).toContainText('is so already');
+  await expectAccessible(page);
+  await dialog.getByLabel('To', { exact: true }).selectOption('7');
+  await dialog.getByRole('button', { name: 'Change 11 functions' }).click();
+  await saved(page);
+  const rig = JSON.parse(await exportOf(page, id)) as { assignments: { actions: { message?: { channel?: number } }[] }[] };
+  expect(rig.assignments.filter((a) => a.actions.some((x) => x.message?.channel === 7))).toHaveLength(11);
+  await page.keyboard.press('Control+z');
+  await saved(page);
+  await expect.poll(() => exportOf(page, id)).toBe(before);
+});
+
 test('two tabs on one rig: other changes arrive, and a clash of edits is said with both values', async ({ page, context }) => {
   const id = await ownRig(page);
   await open(page, id, 'map');

@@ -68,3 +68,20 @@ export async function padBox(h: Hands): Promise<string> {
   await fillAlong(h, { banks: true });
   return id;
 }
+
+/** The same, and a colour for the pads of each bank: by changing all lines of a place in one go. */
+export async function colouredPads(h: Hands): Promise<string> {
+  const { page } = h;
+  const id = await padBox(h);
+  for (const [at, colour] of ['red', 'yellow', 'green', 'blue'].entries()) {
+    await h.click(place(page, `Bank ${at + 1}`));
+    await h.click(page.getByRole('grid', { name: 'Assignments' }).getByRole('row', { name: /^P 1 press/ }));
+    await page.getByRole('grid', { name: 'Assignments' }).focus();
+    await h.key('Control+a');
+    await h.click(page.getByRole('button', { name: 'Change…' }));
+    await h.type(page.getByRole('dialog').getByLabel('To', { exact: true }), colour);
+    await h.click(page.getByRole('dialog').getByRole('button', { name: 'Change 16 functions' }));
+    await page.getByRole('dialog').waitFor({ state: 'detached' });
+  }
+  return id;
+}

@@ -132,6 +132,7 @@ export const commands = {
   'map-find': key('map', '/', 'find a parameter that waits', page('slash')),
   'map-put': walk('map', 'Enter', 'on a waiting parameter: put it on the chosen control'),
   'map-walk': walk('map', 'Up, Down', 'in the list: the assignment above or below'),
+  'map-several': walk('map', 'Space, Shift Up, Down, Ctrl A', 'in the list: choose several, to change them in one go'),
 
   'panel-all': key('panelEditor', 'Ctrl A', 'choose every control', page('mod+a')),
   'panel-copy': key('panelEditor', 'Ctrl D', 'copy the chosen controls', page('mod+d')),

@@ -15,6 +15,7 @@ import {
 } from '@/core/rig';
 import { CounterWords } from './counter-words';
 import { CurveWord } from './curve-word';
+import { valueWords } from './value-names';
 import { MessageValue, NumberWord, Stop, Tail, WordSelect } from './word';
 
 interface ValuesProps {
@@ -27,15 +28,6 @@ interface ValuesProps {
   readonly behaviour: Behaviour;
   readonly edit: (edit: Edit) => boolean;
 }
-
-const names: Readonly<Record<Behaviour['type'], string>> = {
-  range: 'following its position',
-  momentary: 'on press and release',
-  latching: 'alternating',
-  fixed: 'on every press',
-  stepping: 'counting',
-  relative: 'a message a click',
-};
 
 export function Values({ index, control, controller, assignment, at, message, behaviour, edit }: ValuesProps) {
   const put = (next: Behaviour): boolean => {
@@ -68,10 +60,10 @@ export function Values({ index, control, controller, assignment, at, message, be
       <WordSelect aria-label="Values" value={behaviour.type} onChange={(e) => choose(e.target.value)}>
         {offered.map((m) => (
           <option key={m} value={m}>
-            {m === 'range' && !moves ? 'by how hard it is struck' : m === 'fixed' && inTurn ? 'one value' : names[m]}
+            {m === 'range' && !moves ? 'by how hard it is struck' : m === 'fixed' && inTurn ? 'one value' : valueWords[m]}
           </option>
         ))}
-        {!offered.some((m) => m === behaviour.type) && <option value={behaviour.type}>{names[behaviour.type]}</option>}
+        {!offered.some((m) => m === behaviour.type) && <option value={behaviour.type}>{valueWords[behaviour.type]}</option>}
       </WordSelect>
       {behaviour.type === 'range' && <RangeValues behaviour={behaviour} put={put} max={max} />}
       {behaviour.type === 'relative' && <ClickWords controller={controller} behaviour={behaviour} put={put} />}

@@ -4,7 +4,8 @@
 
 import { createColumnHelper, flexRender, getCoreRowModel, type Row, type Table, useReactTable } from '@tanstack/react-table';
 import { type ReactVirtualizer, useVirtualizer } from '@tanstack/react-virtual';
-import { createContext, type KeyboardEvent, type RefObject, useContext, useEffect, useMemo, useRef } from 'react';
+import dynamic from 'next/dynamic';
+import { createContext, type KeyboardEvent, type RefObject, useContext, useEffect, useMemo, useRef, useState } from 'react';
 import { exhaustive } from '@/core/base';
 import { outcomeWords, showValue } from '@/core/bench';
 import { type Finding, gravest } from '@/core/checks';
@@ -13,10 +14,12 @@ import { kindOf, shortName } from '@/core/midi';
 import { type Assignment, alternates, type Behaviour, onTurn, type RigIndex, type Send, standInOf } from '@/core/rig';
 import { placeWords } from '@/core/sheets';
 import type { Show } from '../place/use-place';
+import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
 import { SeverityMark } from '../primitives/marks';
 import { useRig } from '../store/provider';
 import type { RigState } from '../store/rig-store';
+import { type Picks, usePicks } from './use-picks';
 
 /** What the cells of the lines in sight draw from. The columns are the same for good: others would build every cell anew. */
 interface Drawn {
@@ -65,6 +68,9 @@ export function AssignmentList({ index, assignments, chosen, show, onShow, onCho
     overscan: 12,
   });
   const at = model.findIndex((r) => r.id === chosen);
+  const order = useMemo(() => assignments.map((a) => a.id), [assignments]);
+  const picks = usePicks(order);
+  const [changing, setChanging] = useState(false);
 
   useEffect(() => {
     if (at >= 0) virtual.scrollToIndex(at, { align: 'auto' });
@@ -72,9 +78,10 @@ export function AssignmentList({ index, assignments, chosen, show, onShow, onCho
 
   const keyDown = (event: KeyboardEvent): void => {
     const by = event.key === 'ArrowDown' ? 1 : event.key === 'ArrowUp' ? -1 : 0;
-    if (by === 0) return;
+    const next = by === 0 ? undefined : model[Math.min(model.length - 1, Math.max(0, at + by))];
+    const taken = picks.key(event, model[at]?.id ?? null, next?.id ?? null);
+    if (by === 0 && !taken) return;
     event.preventDefault();
-    const next = model[Math.min(model.length - 1, Math.max(0, at + by))];
     if (next) onChoose(next.original);
   };
 
@@ -88,7 +95,7 @@ export function AssignmentList({ index, assignments, chosen, show, onShow, onCho
   );
   return (
     <section aria-label="Assignments" className="@container flex min-h-0 flex-1 flex-col rounded-t-md border border-b-0 bg-sheet">
-      <WhichAssignments show={show} onShow={onShow} count={assignments.length} />
+      <WhichAssignments show={show} onShow={onShow} count={assignments.length} picks={picks} onChange={() => setChanging(true)} />
       {assignments.length === 0 ? (
         <p className="px-4 py-5 text-ink-2">{emptyWords(index, show)}</p>
       ) : (
@@ -102,12 +109,18 @@ export function AssignmentList({ index, assignments, chosen, show, onShow, onCho
             virtual={virtual}
             keyDown={keyDown}
             grid={grid}
+            picks={picks}
           />
         </DrawnContext>
+      )}
+      {changing && (
+        <SeveralDialog index={index} ids={order.filter((id) => picks.ids.has(id))} onClose={() => setChanging(false)} />
       )}
     </section>
   );
 }
+
+const SeveralDialog = dynamic(() => import('./several-dialog').then((m) => m.SeveralDialog), { ssr: false });
 
 const columns = [
   column.display({ id: 'control', header: 'Control', cell: ({ row }) => <Named assignment={row.original} /> }),
@@ -121,10 +134,14 @@ function WhichAssignments({
   show,
   onShow,
   count,
+  picks,
+  onChange,
 }: {
   readonly show: Show;
   readonly onShow: (show: Show) => void;
   readonly count: number;
+  readonly picks: Picks;
+  readonly onChange: () => void;
 }) {
   return (
     <div className="flex h-9 shrink-0 items-center gap-1 border-b px-2" role="group" aria-label="Which assignments">
@@ -149,7 +166,24 @@ function WhichAssignments({
           {name}
         </button>
       ))}
-      <span className="ml-auto pr-1 font-mono text-xs text-ink-2">{count}</span>
+      {picks.ids.size > 0 ? (
+        <span className="ml-auto flex items-center gap-2 pr-1 text-xs">
+          {picks.ids.size} chosen
+          <Button size="small" onClick={onChange}>
+            Change…
+          </Button>
+          <Button size="small" tone="quiet" onClick={picks.none}>
+            None
+          </Button>
+        </span>
+      ) : (
+        <span
+          className="ml-auto pr-1 font-mono text-xs text-ink-2"
+          title="Ctrl or Shift with a click, Space, or Ctrl A choose several"
+        >
+          {count}
+        </span>
+      )}
     </div>
   );
 }
@@ -164,6 +198,7 @@ function AssignmentGrid({
   virtual,
   keyDown,
   grid,
+  picks,
 }: {
   readonly chosen: string | null;
   readonly onChoose: (assignment: Assignment) => void;
@@ -173,12 +208,14 @@ function AssignmentGrid({
   readonly virtual: ReactVirtualizer<HTMLDivElement, Element>;
   readonly keyDown: (event: KeyboardEvent) => void;
   readonly grid: string;
+  readonly picks: Picks;
 }) {
   return (
     <div
       ref={scroll}
       role="grid"
       aria-label="Assignments"
+      aria-multiselectable
       aria-rowcount={model.length + 1}
       tabIndex={0}
       onKeyDown={keyDown}
@@ -201,14 +238,15 @@ function AssignmentGrid({
             <div
               key={row.id}
               role="row"
-              aria-selected={here}
+              aria-selected={here || picks.ids.has(row.id)}
               aria-rowindex={item.index + 2}
               data-assignment={row.id}
-              onClick={() => onChoose(row.original)}
+              onClick={(e) => picks.click(row.id, e) || onChoose(row.original)}
               className={cx(
                 grid,
                 'absolute inset-x-0 cursor-pointer border-b text-[13.5px] hover:bg-film/70',
-                here && 'bg-verdigris-wash hover:bg-verdigris-wash',
+                (here || picks.ids.has(row.id)) && 'bg-verdigris-wash hover:bg-verdigris-wash',
+                picks.ids.has(row.id) && 'select-none shadow-[inset_3px_0_0_var(--color-verdigris)]',
               )}
               style={{ top: item.start, height: ROW }}
             >

@@ -1,0 +1,80 @@
+// One change of many functions. By plain logic.
+import { describe, expect, it } from 'vitest';
+import { done } from '../../../tests/kit/edits';
+import {
+  assignment,
+  cc,
+  fixed,
+  landing,
+  latching,
+  noteOn,
+  parameter,
+  smallRig,
+  withFunctions,
+} from '../../../tests/kit/small-rig';
+import { indexRig, type Rig, stands } from '../rig';
+import { planSeveral, type SeveralChange } from './index';
+
+let n = 0;
+const newId = (): string => `sv${++n}`;
+const rig = (): Rig =>
+  withFunctions(
+    smallRig(['a', 'b', 'c'].map((id) => parameter(id))),
+    [
+      assignment({ id: 'a1', on: 'fs1', behaviour: latching(127, 0), message: cc(20), meant: ['a'] }),
+      assignment({ id: 'a2', on: 'fs2', behaviour: fixed(127), message: noteOn(40), meant: ['b'] }),
+      { ...assignment({ id: 'a3', on: 'mod', behaviour: fixed(127), message: cc(22), meant: ['c'] }), bank: 2 },
+    ],
+    [
+      landing('a', { address: cc(20) }),
+      landing('b', { id: 'l2', address: noteOn(40) }),
+      landing('c', { id: 'l3', address: cc(22), given: 'manual' }),
+    ],
+  );
+const ids = ['a1', 'a2', 'a3'];
+function carried(change: SeveralChange, before = rig()) {
+  const plan = planSeveral(indexRig(before), ids, change, newId);
+  return { skips: plan.rows.map((r) => r.skip), rig: plan.edit ? done(before, plan.edit) : before };
+}
+
+describe('of several functions', () => {
+  it('the channel: what listens follows, what its target came with stays where it is', () => {
+    const { skips, rig: after } = carried({ type: 'channel', channel: 9 });
+    expect(skips).toEqual([null, null, null]);
+    const at = (a: { message?: { channel?: number } } | undefined) => a?.message?.channel;
+    expect(after.assignments.map((a) => at(a.actions[0] as never))).toEqual([9, 9, 9]);
+    expect(after.landings.map((l) => ('channel' in l.address ? l.address.channel : null))).toEqual([9, 9, 5]);
+  });
+  it('the kind: what is that kind already is left alone', () => {
+    const { skips, rig: after } = carried({ type: 'kind', kind: 'note' });
+    expect(skips).toEqual([null, 'is so already', null]);
+    expect(after.assignments.map((a) => (a.actions[0]?.type === 'send' ? a.actions[0].message.type : ''))).toEqual([
+      'note',
+      'note',
+      'note',
+    ]);
+  });
+  it('the values, the mode: as far as hardware and target can', () => {
+    expect(carried({ type: 'values', values: 'momentary' }).skips).toEqual([null, null, null]);
+    expect(carried({ type: 'values', values: 'range' }).rig).toEqual(rig());
+    const { skips, rig: after } = carried({ type: 'mode', mode: 'toggle' });
+    expect(skips).toEqual([null, null, 'is heard nowhere, or as its target came']);
+    expect(after.landings.map((l) => l.mode)).toEqual(['toggle', 'toggle', 'absolute']);
+  });
+  it('the bank: not onto what stands there', () => {
+    const both = rig();
+    const [first] = both.assignments;
+    if (!first) throw new Error('small rig changed');
+    const { skips } = carried(
+      { type: 'bank', bank: 2 },
+      { ...both, assignments: [...both.assignments, { ...first, id: 'a4', bank: 2 }] },
+    );
+    expect(skips).toEqual(['already has a function there', null, 'is so already']);
+    expect(carried({ type: 'bank', bank: 9 }).skips).toEqual(['has 2 banks', 'has 2 banks', 'has 2 banks']);
+  });
+  it('colours and texts; entered, which stands', () => {
+    expect(carried({ type: 'colour', text: 'red' }).rig.assignments.map((a) => a.colour)).toEqual(['red', 'red', 'red']);
+    const { rig: after } = carried({ type: 'entered', at: '2026-01-01T00:00:00.000Z' });
+    expect(after.assignments.map((a) => stands(indexRig(after), a))).toEqual([true, true, true]);
+  });
+});
