@@ -4,7 +4,7 @@ import { describe, expect, it } from 'vitest';
 import { done } from '../../../tests/kit/edits';
 import { richRig, someRichRig } from '../../../tests/kit/rich-rig';
 import { assignment, cc, fixed, landing, momentary, parameter, smallRig, withFunctions } from '../../../tests/kit/small-rig';
-import { type Assignment, apply, indexRig, invert, type Rig } from '../rig';
+import { type Assignment, apply, editSchema, indexRig, invert, type Rig } from '../rig';
 import { type CopyWish, copyEdit, doneAt, planCopy } from './index';
 
 let n = 0;
@@ -118,9 +118,9 @@ it('on rigs by chance: a gesture of a place never gets a second function, and un
     fc.property(someRichRig, spot, how, (given, at, wanted) => {
       const before = richRig(given);
       const index = indexRig(before);
-      const [from, onto] = [before.controls[at.from], before.controls[at.onto]];
+      const first = before.assignments[at.from % Math.max(1, before.assignments.length)];
+      const [from, onto] = [index.controls.get(first?.controlId ?? ''), before.controls[at.onto]];
       if (!from || !onto) return;
-      const [first] = index.assignmentsOf.get(from.id) ?? [];
       const place = { bank: first?.bank ?? at.bank, page: first?.page ?? null, layerId: first?.layerId ?? null };
       const wish: CopyWish = { from, onto, place, banks: [at.to], ...wanted } as CopyWish; // border: made of their own words
       const edit = copyEdit(index, wish, planCopy(index, wish), newId);
@@ -128,6 +128,7 @@ it('on rigs by chance: a gesture of a place never gets a second function, and un
         const spots = r.assignments.map((a) => JSON.stringify([a.controlId, a.bank, a.page, a.layerId, a.gesture.type]));
         return spots.length - new Set(spots).size;
       };
+      expect(editSchema.safeParse(edit).success).toBe(true);
       const after = done(before, edit);
       carriedOut += edit.type === 'batch' && edit.edits.length > 0 ? 1 : 0;
       expect(twice(after)).toBeLessThanOrEqual(twice(before));

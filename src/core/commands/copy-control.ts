@@ -57,12 +57,18 @@ export const doneAt = (index: RigIndex, control: Control, place: Place): readonl
 export function planCopy(index: RigIndex, wish: CopyWish): readonly CopyRow[] {
   const { from, onto, place, way } = wish;
   const deal = dealing(index, wish, new Set());
+  const given = new Set<string>();
   const there = (way === 'copy' ? wish.banks : wish.banks.slice(0, 1)).filter((b) => onto.id !== from.id || b !== place.bank);
   const rows = there.flatMap((bank) => {
     const at = { ...place, bank };
     const put = (source: Assignment, control: Control, to: Place): CopyRow => {
       const taken = way === 'swap' ? null : assignmentAt(index, control.id, to, source.gesture.type);
-      const skip = unfit(index, way, source, control, to) ?? (taken && !wish.over ? 'already has a function there' : null);
+      // Where two act on one gesture, the first goes there.
+      const spot = `${control.id} ${to.bank} ${source.gesture.type}`;
+      const skip =
+        unfit(index, way, source, control, to) ??
+        ((taken && !wish.over) || given.has(spot) ? 'already has a function there' : null);
+      if (skip === null) given.add(spot);
       const actions = skip === null && way === 'copy' ? source.actions.map((a) => deal(source, a, to)) : source.actions;
       return { source, control, place: to, actions, replaces: skip === null ? taken : null, skip };
     };

@@ -12,7 +12,7 @@ import {
   smallRig,
   withFunctions,
 } from '../../../tests/kit/small-rig';
-import { indexRig, type Rig, stands } from '../rig';
+import { editSchema, indexRig, type Rig, stands } from '../rig';
 import { planSeveral, type SeveralChange } from './index';
 
 let n = 0;
@@ -34,6 +34,8 @@ const rig = (): Rig =>
 const ids = ['a1', 'a2', 'a3'];
 function carried(change: SeveralChange, before = rig()) {
   const plan = planSeveral(indexRig(before), ids, change, newId);
+  // As it goes over the wire: a list, and no tree.
+  if (plan.edit) expect(editSchema.safeParse(plan.edit).success).toBe(true);
   return { skips: plan.rows.map((r) => r.skip), rig: plan.edit ? done(before, plan.edit) : before };
 }
 

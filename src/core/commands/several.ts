@@ -60,13 +60,17 @@ export function planSeveral(index: RigIndex, ids: readonly string[], change: Sev
     const done = made.type === 'batch' && made.edits.length === 0 ? null : apply(now.rig, made);
     if (done === null) return left('is so already');
     if (!done.ok) return left('cannot be changed here');
-    edits.push(made);
+    edits.push(...partsOf(made));
     now = indexRig(done.value, now);
     const after = now.assignments.get(id);
     return after ? [{ assignment, after: wordsOf(now, after, change), skip: null }] : left('cannot be changed here');
   });
-  return { rows, edit: edits.length === 0 ? null : batch(`Change ${labels[change.type]} of ${edits.length}`, edits) };
+  const count = rows.filter((r) => r.skip === null).length;
+  return { rows, edit: count === 0 ? null : batch(`Change ${labels[change.type]} of ${count}`, edits) };
 }
+
+/** The edits that an edit is made of, one after the other: an edit on its way is a list and no tree. */
+const partsOf = (edit: Edit): readonly Edit[] => (edit.type === 'batch' ? edit.edits.flatMap(partsOf) : [edit]);
 
 const labels: Readonly<Record<SeveralChange['type'], string>> = {
   channel: 'the channel',
