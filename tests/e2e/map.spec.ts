@@ -279,6 +279,36 @@ test('several lines of the list are chosen by mouse and keys and changed in one 
   await expect.poll(() => exportOf(page, id)).toBe(before);
 });
 
+test('with no control chosen the side says what is next; what was replaced can be kept beside', async ({ page }) => {
+  const id = await ownRig(page);
+  await open(page, id, 'map');
+  const side = page.getByRole('complementary', { name: 'The chosen control' });
+  await expect(side).toContainText('8 parameters wait for a control.');
+  await expectAccessible(page);
+  await side.getByRole('button', { name: /^FS 2 press Overture/ }).first().click();
+  await expect(page.getByRole('heading', { name: 'FS 2' })).toBeVisible();
+  const meant = async (): Promise<string[]> => {
+    const rig = JSON.parse(await exportOf(page, id)) as {
+      controls: { id: string; name: string }[];
+      parameters: { id: string; name: string }[];
+      assignments: { controlId: string; bank: number | null; gesture: { type: string }; actions: { meant?: string[] }[] }[];
+    };
+    const control = rig.controls.find((c) => c.name === 'FS 2')?.id;
+    const row = rig.assignments.find((a) => a.controlId === control && a.bank === 1 && a.gesture.type === 'press');
+    return (row?.actions ?? []).flatMap((a) => a.meant ?? []).map((p) => rig.parameters.find((x) => x.id === p)?.name ?? '?');
+  };
+  await page.getByRole('button', { name: /^FS 2: press Choir/ }).focus();
+  await page.keyboard.press('a');
+  await page.keyboard.type('previous cue');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('Previous cue replaced Choir.')).toBeVisible();
+  await expect.poll(meant).toEqual(['Previous cue']);
+  await page.getByRole('button', { name: 'Keep both' }).click();
+  await expect.poll(meant).toEqual(['Choir', 'Previous cue']);
+  await page.keyboard.press('Control+z');
+  await expect.poll(meant).toEqual(['Choir']);
+});
+
 test('two tabs on one rig: other changes arrive, and a clash of edits is said with both values', async ({ page, context }) => {
   const id = await ownRig(page);
   await open(page, id, 'map');

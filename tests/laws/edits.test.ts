@@ -6,14 +6,19 @@ import {
   addLayer,
   addParameters,
   assign,
+  type CopyWish,
   changeMessage,
+  copyEdit,
   fillEdit,
+  planCopy,
   planFill,
+  planSeveral,
   removeAssignment,
   removeGear,
   removeLayer,
   removeParameter,
   runAfter,
+  type SeveralChange,
   waitingAfter,
 } from '@/core/commands';
 import { parseRig, writeRig } from '@/core/formats';
@@ -49,7 +54,7 @@ const pick = <T>(rows: readonly T[], n: number): T => {
 /** One edit as a user makes it, chosen by numbers; null where that choice makes none. */
 function someEdit(rig: Rig, what: number, n: number, m: number): Edit | null {
   const index = indexRig(rig);
-  switch (what % 12) {
+  switch (what % 14) {
     case 0: {
       const row = pick(rig.parameters, n);
       return set('parameters', row, 'start', m % 2 === 0 ? row.lowest : row.highest);
@@ -107,15 +112,52 @@ function someEdit(rig: Rig, what: number, n: number, m: number): Edit | null {
       if (rig.assignments.length === 0) return null;
       const row = pick(rig.assignments, n);
       const first = row.actions.flatMap((a) => (a.type === 'send' ? a.meant : []))[0] ?? '';
-      const plan = planFill(index, row, runAfter(index, row.controlId), waitingAfter(index, first));
+      const wish = { banks: m % 2 === 0 ? [2, 3] : [], ...(m % 3 === 0 ? { first: m % 100 } : {}), step: (m % 4) + 1 };
+      const plan = planFill(index, row, runAfter(index, row.controlId), waitingAfter(index, first), wish);
       return plan.ok ? fillEdit(index, plan.value, newId) : null;
     }
+    case 11: {
+      const onto = pick(rig.controls, m);
+      const row = rig.assignments[n % Math.max(1, rig.assignments.length)];
+      const from = row && index.controls.get(row.controlId);
+      if (!row || !from) return null;
+      const wish: CopyWish = {
+        from,
+        onto,
+        place: { bank: row.bank, page: row.page, layerId: row.layerId },
+        banks: [(m % 4) + 1, row.bank].slice(0, (n % 2) + 1),
+        way: (['copy', 'move', 'swap'] as const)[m % 3] ?? 'copy',
+        numbers: m % 2 === 0 ? 'same' : 'new',
+        over: n % 3 === 0,
+      };
+      return copyEdit(index, wish, planCopy(index, wish), newId);
+    }
+    case 12:
+      return planSeveral(
+        index,
+        rig.assignments.slice(n % 20, (n % 20) + (m % 15)).map((a) => a.id),
+        severally(n, m),
+        newId,
+      ).edit;
     default: {
       const target = pick(rig.targets, n);
       return addParameters(rig, target.id, [{ ...plainParameter, name: `P${m}`, kind: 'toggle' }], newId);
     }
   }
 }
+
+const severally = (n: number, m: number): SeveralChange =>
+  (
+    [
+      { type: 'channel', channel: (m % 16) + 1 },
+      { type: 'kind', kind: (['cc', 'note', 'program'] as const)[m % 3] ?? 'cc' },
+      { type: 'values', values: (['latching', 'momentary', 'fixed'] as const)[m % 3] ?? 'fixed' },
+      { type: 'mode', mode: (['toggle', 'gate', 'absolute', 'set'] as const)[m % 4] ?? 'absolute' },
+      { type: 'bank', bank: m % 5 === 0 ? null : m % 5 },
+      { type: 'colour', text: 'red' },
+      { type: 'entered', at: m % 2 === 0 ? null : '2026-01-01T00:00:00.000Z' },
+    ] as const
+  )[n % 7] ?? { type: 'colour', text: 'red' };
 
 const choice = fc.tuple(fc.nat(), fc.nat(), fc.nat());
 

@@ -33,8 +33,8 @@ export function removeWithDependents(rig: Rig, roots: readonly { readonly table:
   return [...mends, ...behind(rig, ids), ...[...gone].flatMap(([id, table]) => removal(rig, table, id))];
 }
 
-/** In a layer made in the host, what a function that goes stood in for has to be entered in the hardware now. */
-function behind(rig: Rig, gone: ReadonlySet<string>): Edit[] {
+/** In a layer made in the host, what a function that goes, or goes elsewhere, stood in for has to be entered in the hardware now. */
+export function behind(rig: Rig, gone: ReadonlySet<string>): Edit[] {
   if (!rig.layers.some((l) => l.madeIn === 'host')) return [];
   const held = {
     layers: new Map(rig.layers.map((l) => [l.id, l])),

@@ -16,9 +16,9 @@ import {
   sameJson,
   set,
 } from '../rig';
-import { removeWithDependents } from './cascade';
+import { behind, removeWithDependents } from './cascade';
 import { fitted, widened } from './kinds';
-import { dropWants, type NewId, nextOrder, patch, staleAssignment, staleLanding, withAction } from './shared';
+import { dropWants, type NewId, nextOrder, patch, staleAssignment, staleLanding, staleText, withAction } from './shared';
 
 /** A send of an assignment, by the position of its action. */
 export function sendAt(assignment: Assignment, actionIndex: number): Send | null {
@@ -85,23 +85,18 @@ export function changeBehaviour(assignment: Assignment, actionIndex: number, beh
   return batch('Change the values that are sent', [...withAction(assignment, actionIndex, { ...send, behaviour })]);
 }
 
-/** Changes what the controller holds besides its sends: gesture, place, texts. Anything but a text makes marks stale. */
+/** What stands at a control: entered and saved with its function, and no part of what is proved. */
+const shown: ReadonlySet<string> = new Set(['textShort', 'textLong', 'colour', 'colourOff', 'lightBy']);
+/** What is entered nowhere. */
+const ours: ReadonlySet<string> = new Set(['wants', 'why', 'note', 'entered', 'saved', 'proved']);
+
+/** Changes what the controller holds besides its sends: gesture, place, texts. What is entered again is saved again; texts and lights prove nothing otherwise. */
 export function changeAssignment(assignment: Assignment, changes: Partial<Assignment>, label: string): Edit {
-  const texts = new Set([
-    'textShort',
-    'textLong',
-    'colour',
-    'colourOff',
-    'lightBy',
-    'wants',
-    'why',
-    'note',
-    'entered',
-    'saved',
-    'proved',
-  ]);
-  const stale = Object.keys(changes).some((field) => !texts.has(field));
-  return batch(label, [...patch('assignments', assignment, changes), ...(stale ? staleAssignment(assignment) : [])]);
+  const fields = Object.keys(changes);
+  const stale = fields.some((field) => !shown.has(field) && !ours.has(field));
+  const marks = stale ? staleAssignment(assignment) : fields.some((f) => shown.has(f)) ? staleText(assignment) : [];
+  const made = patch('assignments', assignment, changes);
+  return batch(label, made.length === 0 ? [] : [...made, ...marks]);
 }
 
 /** Changes how a target hears: mode, range, stored value. */
@@ -170,5 +165,10 @@ export function changePlace(
     ...patch('landings', l, { hostLayerId: hostLayer }),
     ...(l.hostLayerId === hostLayer ? [] : staleLanding(l)),
   ]);
-  return batch('Move to another place', [...patch('assignments', assignment, to), ...staleAssignment(assignment), ...landings]);
+  return batch('Move to another place', [
+    ...patch('assignments', assignment, to),
+    ...staleAssignment(assignment),
+    ...landings,
+    ...behind(index.rig, new Set([assignment.id])),
+  ]);
 }

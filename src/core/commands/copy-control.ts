@@ -15,6 +15,7 @@ import {
   type Send,
 } from '../rig';
 import { assignmentAt, baseMessage, type Place } from './assign';
+import { behind } from './cascade';
 import { landingsFor, removeAssignmentEdits } from './change';
 import { gesturesOf } from './defaults';
 import { type NewId, nextOrder, patch, staleAssignment } from './shared';
@@ -184,9 +185,11 @@ const meant = (index: RigIndex, { actions }: Assignment): string =>
     .join(', ') || 'an action';
 
 /** What moves there, and in a swap what comes back in its place. */
-const moved = (index: RigIndex, rows: readonly CopyRow[]): readonly Edit[] =>
-  rows.flatMap(({ source, control, place, replaces }) => [
+const moved = (index: RigIndex, rows: readonly CopyRow[]): readonly Edit[] => [
+  ...behind(index.rig, new Set(rows.map((r) => r.source.id))),
+  ...rows.flatMap(({ source, control, place, replaces }) => [
     ...(replaces ? removeAssignmentEdits(index, replaces) : []),
     ...patch('assignments', source, { controlId: control.id, bank: place.bank }),
     ...staleAssignment(source),
-  ]);
+  ]),
+];

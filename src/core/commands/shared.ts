@@ -47,6 +47,8 @@ export const withAction = (row: Assignment, at: number, action: Action): Edit[] 
 /** What was saved or proved no longer is, once the content changes. A tick that keeps what was entered goes by that; one that does not is taken off. */
 export const staleAssignment = (row: Assignment): Edit[] =>
   patch('assignments', row, { ...untold(row), saved: null, proved: null });
+/** The same for a text or a light: it has to be entered and saved again, and what is proved stays so. */
+export const staleText = (row: Assignment): Edit[] => patch('assignments', row, { ...untold(row), saved: null });
 /** Takes the proof off a landing, and a tick that does not keep what was entered. */
 export const staleLanding = (row: Landing): Edit[] => patch('landings', row, { ...untold(row), proved: null });
 

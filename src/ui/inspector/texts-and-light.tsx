@@ -10,7 +10,6 @@ import {
   lightColours,
   lightSourceSchema,
   rowSchemas,
-  set,
 } from '@/core/rig';
 import { ColourMark } from '../primitives/colour-mark';
 import { cx } from '../primitives/cx';
@@ -38,7 +37,7 @@ export function TextsAndLight({ controller, control, assignment, edit }: Props) 
             className="w-full font-mono"
             value={assignment.textShort}
             schema={textShort}
-            onValue={(text) => edit(set('assignments', assignment, 'textShort', text))}
+            onValue={(text) => edit(changeAssignment(assignment, { textShort: text }, 'Change the text'))}
           />
         )}
       </Text>
@@ -48,7 +47,7 @@ export function TextsAndLight({ controller, control, assignment, edit }: Props) 
             id={id}
             value={assignment.textLong}
             schema={textLong}
-            onValue={(text) => edit(set('assignments', assignment, 'textLong', text))}
+            onValue={(text) => edit(changeAssignment(assignment, { textLong: text }, 'Change the text'))}
           />
         )}
       </Text>
@@ -56,13 +55,13 @@ export function TextsAndLight({ controller, control, assignment, edit }: Props) 
         <ColourField
           label={control.light === 'colour' ? 'Colour while on' : 'Colour'}
           value={assignment.colour}
-          onValue={(text) => edit(set('assignments', assignment, 'colour', text))}
+          onValue={(text) => edit(changeAssignment(assignment, { colour: text }, 'Change the colour'))}
         />
         {(control.light === 'colour' || assignment.colourOff !== '') && (
           <ColourField
             label="Colour while off"
             value={assignment.colourOff}
-            onValue={(text) => edit(set('assignments', assignment, 'colourOff', text))}
+            onValue={(text) => edit(changeAssignment(assignment, { colourOff: text }, 'Change the colour'))}
           />
         )}
       </div>

@@ -18,6 +18,7 @@ import { LayersBar } from './layers-bar';
 import { listOf } from './listed';
 import { MapDialogs, type Opened, type Wanted } from './map-dialogs';
 import { MapHead } from './map-head';
+import { NextHere } from './next-here';
 import { usePanelCommands } from './panel-commands';
 import { type Assigning, useAssigning } from './use-assigning';
 import { useChoosing } from './use-choosing';
@@ -261,10 +262,7 @@ function ChosenControl({
           onName={(at) => pick({ at })}
         />
       ) : (
-        <p className="px-4 py-5 text-ink-2">
-          Choose a control on the panel to see and change what it does. Arrow keys walk the panel;{' '}
-          <kbd className="font-mono text-xs">?</kbd> lists the keys.
-        </p>
+        <NextHere index={index} controller={controller} go={go} />
       )}
     </aside>
   );

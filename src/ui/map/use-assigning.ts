@@ -3,7 +3,16 @@
 import { nanoid } from 'nanoid';
 import { useCallback, useState } from 'react';
 import { toast } from 'sonner';
-import { addMessage, asGesture, assign, changeMessage, gestureOf, nameParameter, problemWords } from '@/core/commands';
+import {
+  type AssignWish,
+  addMessage,
+  asGesture,
+  assign,
+  changeMessage,
+  gestureOf,
+  nameParameter,
+  problemWords,
+} from '@/core/commands';
 import { type Message, shortName } from '@/core/midi';
 import type { Control, GestureType, Parameter, RigIndex } from '@/core/rig';
 import { type Effective, effective } from '../faceplate/effective';
@@ -37,7 +46,11 @@ export function useAssigning(index: RigIndex, { place, control }: Where, acting:
   const store = useRigStore();
   const [caught, setCaught] = useState<Message | null>(null);
   const say = useCallback(
-    (words: string): void => void toast(words, { action: { label: 'Undo', onClick: () => store.getState().undo() } }),
+    (words: string, instead?: { readonly label: string; readonly onClick: () => void }): void =>
+      void toast(words, {
+        action: { label: 'Undo', onClick: () => store.getState().undo() },
+        ...(instead ? { cancel: instead, duration: 10_000 } : {}),
+      }),
     [store],
   );
   const put = useCallback<Assigning['put']>(
@@ -47,27 +60,30 @@ export function useAssigning(index: RigIndex, { place, control }: Where, acting:
       const there = asked === null ? null : effective(index, onto, place, asked);
       // What moves gathers parameters; a switch takes the new one in place of the old, unless told to add it.
       const joins = there !== null && there.from !== 'base' && (adding === 'add' || wanted === 'move');
-      const done = assign(
-        index,
-        {
-          parameterId: parameter.id,
-          controlId: onto.id,
-          place: joins ? { bank: there.assignment.bank, page: there.assignment.page, layerId: there.assignment.layerId } : place,
-          ...(made ? { gesture: made } : {}),
-          onTaken: joins ? 'join' : 'replace',
-          ...(message ? { message } : {}),
-        },
-        () => nanoid(10),
-      );
+      const wish: AssignWish = {
+        parameterId: parameter.id,
+        controlId: onto.id,
+        place: joins ? { bank: there.assignment.bank, page: there.assignment.page, layerId: there.assignment.layerId } : place,
+        ...(made ? { gesture: made } : {}),
+        onTaken: joins ? 'join' : 'replace',
+        ...(message ? { message } : {}),
+      };
+      const done = assign(index, wish, () => nanoid(10));
       if (!done.ok) {
         toast.error('Not assigned.', { description: problemWords(done.error) });
         return;
       }
       if (!edit(done.value.edit)) return;
       go({ control: onto.id, controller: onto.controllerId, gesture: wanted });
-      if (done.value.replaced !== null) say(`${parameter.name} replaced ${done.value.replaced}.`);
+      if (done.value.replaced === null) return;
+      const both = (): void => {
+        store.getState().undo();
+        const added = assign(store.getState().index, { ...wish, onTaken: 'join' }, () => nanoid(10));
+        if (added.ok) edit(added.value.edit);
+      };
+      say(`${parameter.name} replaced ${done.value.replaced}.`, { label: 'Keep both', onClick: both });
     },
-    [index, place, edit, go, say],
+    [index, place, edit, go, say, store],
   );
   const sendAsWell = (parameter: Parameter): void => {
     if (!acting) return;
