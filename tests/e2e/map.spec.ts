@@ -285,7 +285,10 @@ test('with no control chosen the side says what is next; what was replaced can b
   const side = page.getByRole('complementary', { name: 'The chosen control' });
   await expect(side).toContainText('8 parameters wait for a control.');
   await expectAccessible(page);
-  await side.getByRole('button', { name: /^FS 2 press Overture/ }).first().click();
+  await side
+    .getByRole('button', { name: /^FS 2 press Overture/ })
+    .first()
+    .click();
   await expect(page.getByRole('heading', { name: 'FS 2' })).toBeVisible();
   const meant = async (): Promise<string[]> => {
     const rig = JSON.parse(await exportOf(page, id)) as {
