@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { expectAccessible, exportOf, open, ownRig, saved } from './kit';
+import { expectAccessible, exportOf, open, ownRig, post, saved } from './kit';
 
 test('the map shows tape, findings and outcomes, and is accessible', async ({ page }) => {
   await open(page, 'lantern-hour', 'map');
@@ -310,6 +310,38 @@ test('with no control chosen the side says what is next; what was replaced can b
   await expect.poll(meant).toEqual(['Choir', 'Previous cue']);
   await page.keyboard.press('Control+z');
   await expect.poll(meant).toEqual(['Choir']);
+});
+
+test('pages: each has functions of its own over what stands on every page, and the sentence moves one', async ({ page }) => {
+  const demo = JSON.parse(await exportOf(page, 'lantern-hour')) as {
+    controllers: { name: string; firmware: { pages: number } }[];
+  };
+  for (const c of demo.controllers) if (c.name === 'Floorboard 8+2') c.firmware.pages = 3;
+  const imported = await post(page, '/api/rigs/import', JSON.stringify(demo));
+  const { id } = (await imported.json()) as { id: string };
+  await open(page, id, 'map');
+  const pages = page.getByRole('group', { name: 'Page' });
+  await expect(pages.getByRole('button', { name: 'Page 1' })).toHaveAttribute('aria-pressed', 'true');
+  // What stands on every page shows through; what is made on a page stands there alone.
+  await pages.getByRole('button', { name: 'Page 2' }).click();
+  await page.getByRole('button', { name: /^FS 1: press Loom/ }).click();
+  await page.keyboard.press('a');
+  await page.keyboard.type('previous cue');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('button', { name: /^FS 1: press Previous cue/ })).toBeVisible();
+  await expectAccessible(page);
+  await pages.getByRole('button', { name: 'Page 3' }).click();
+  await expect(page.getByRole('button', { name: /^FS 1: press Loom/ })).toBeVisible();
+  await pages.getByRole('button', { name: 'Page 2' }).click();
+  await page.getByRole('button', { name: /^FS 1: press Previous cue/ }).click();
+  await page.getByLabel('Page', { exact: true }).and(page.locator('select')).selectOption('3');
+  await expect(pages.getByRole('button', { name: 'Page 3' })).toHaveAttribute('aria-pressed', 'true');
+  await expect(page.getByRole('button', { name: /^FS 1: press Previous cue/ })).toBeVisible();
+  await saved(page);
+  const rig = JSON.parse(await exportOf(page, id)) as { assignments: { page: number | null }[] };
+  expect(rig.assignments.map((a) => a.page).filter((p) => p !== null)).toEqual([3]);
+  await page.keyboard.press('Control+z');
+  await expect(page.getByRole('button', { name: /^FS 1: press Loom/ })).toBeVisible();
 });
 
 test('two tabs on one rig: other changes arrive, and a clash of edits is said with both values', async ({ page, context }) => {

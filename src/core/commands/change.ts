@@ -154,11 +154,11 @@ export function removeAssignmentEdits(index: RigIndex, assignment: Assignment): 
   ]);
 }
 
-/** Moves a function to another bank or layer; its own landings move into or out of a host-made layer with it. */
+/** Moves a function to another bank, page or layer; its own landings move into or out of a host-made layer with it. */
 export function changePlace(
   index: RigIndex,
   assignment: Assignment,
-  to: { readonly bank: number | null; readonly layerId: string | null },
+  to: { readonly bank: number | null; readonly page?: number | null; readonly layerId: string | null },
 ): Edit {
   const hostLayer = hostLayerAt(index, to.layerId);
   const landings = ownLandings(index, assignment, () => true).flatMap((l) => [

@@ -14,7 +14,7 @@ import {
   type RigIndex,
   type Send,
 } from '../rig';
-import { assignmentAt, baseMessage, type Place } from './assign';
+import { assignmentAt, baseMessage, meantNames, type Place } from './assign';
 import { behind } from './cascade';
 import { landingsFor, removeAssignmentEdits } from './change';
 import { gesturesOf } from './defaults';
@@ -168,7 +168,7 @@ export function copyEdit(index: RigIndex, wish: CopyWish, rows: readonly CopyRow
       entered: null,
       saved: null,
       proved: null,
-      replaced: replaces ? `${meant(index, replaces)} until it was replaced` : '',
+      replaced: replaces ? `${meantNames(index, replaces)} until it was replaced` : '',
     };
     return [...(replaces ? removeAssignmentEdits(index, replaces) : []), insert('assignments', copy), ...landings];
   });
@@ -177,12 +177,6 @@ export function copyEdit(index: RigIndex, wish: CopyWish, rows: readonly CopyRow
 
 const isHeard = (index: RigIndex, { message }: Send, parameterId: string, layer: string | null): boolean =>
   (index.landingsAt.get(addressKey(message)) ?? []).some((l) => l.parameterId === parameterId && l.hostLayerId === layer);
-
-const meant = (index: RigIndex, { actions }: Assignment): string =>
-  actions
-    .flatMap((a) => (a.type === 'send' ? a.meant : []))
-    .map((id) => index.parameters.get(id)?.name ?? '?')
-    .join(', ') || 'an action';
 
 /** What moves there, and in a swap what comes back in its place. */
 const moved = (index: RigIndex, rows: readonly CopyRow[]): readonly Edit[] => [

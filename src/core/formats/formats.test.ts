@@ -129,7 +129,9 @@ describe('lists of parameters', () => {
           const { good, bad } = parseParameters(text);
           const lines = text.split(/\r|\n/).length;
           expect(bad.every((b) => b.line >= 1 && b.line <= lines && cellProblemWords(b.reason) !== '')).toBe(true);
-          expect(good.length).toBeLessThanOrEqual(lines);
+          // A line whose name counts stands for several; no other does.
+          const most = /\d\.\.\d/.test(text) ? lines * 1024 : lines;
+          expect(good.length).toBeLessThanOrEqual(most);
         },
       ),
       { numRuns: 2000 },

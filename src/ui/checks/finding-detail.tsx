@@ -15,6 +15,7 @@ import type { RigIndex } from '@/core/rig';
 import type { OfferedFix } from '@/workers/judge.worker';
 import { headline, PressDrawing } from '../charts/press-drawing';
 import { ConsequenceWords } from '../numbers/move-list';
+import { functionHref } from '../place/link';
 import { Button } from '../primitives/button';
 import { TextInput } from '../primitives/field';
 import { SeverityMark, severityName } from '../primitives/marks';
@@ -37,9 +38,7 @@ export function FindingDetail({ index, line, alike }: Props) {
   const edit = useRig((s) => s.edit);
   const assignment = index.assignments.get(finding.subjectId);
   const home = `/rigs/${index.rig.id}`;
-  const map = line.controlId
-    ? `${home}/map?control=${line.controlId}${assignment ? `&bank=${assignment.bank ?? 0}&gesture=${assignment.gesture.type}${assignment.layerId === null ? '' : `&layer=${assignment.layerId}`}` : ''}`
-    : null;
+  const map = assignment ? functionHref(home, assignment) : line.controlId ? `${home}/map?control=${line.controlId}` : null;
   const row = assignment?.actions.flatMap((a) => (a.type === 'send' ? (rowOf(a.message) ?? []) : []))[0];
   const made = (label: string): void => void toast(label, { action: { label: 'Undo', onClick: () => store.getState().undo() } });
   return (

@@ -4,6 +4,7 @@ import { meantNames } from '@/core/commands';
 import { type Assignment, gestureNames, type RigIndex } from '@/core/rig';
 import { placeWords } from '@/core/sheets';
 import { keyOf } from '../checks/lines';
+import { functionHref } from '../place/link';
 
 export interface Entry {
   readonly key: string;
@@ -28,7 +29,7 @@ export function entriesOf(index: RigIndex, findings: ReadonlyMap<string, readonl
         kind: 'parameter',
         name: p.name,
         detail: `${target?.name ?? '?'}${first ? '' : ', waits'}`,
-        href: first ? mapHref(home, first.assignment) : `${home}/gear?unit=${p.targetId}`,
+        href: first ? functionHref(home, first.assignment) : `${home}/gear?unit=${p.targetId}`,
       };
     }),
     ...rig.layers.map((layer): Entry => {
@@ -93,12 +94,7 @@ function functionEntry(index: RigIndex, home: string, assignment: Assignment): E
       kind: 'function',
       name,
       detail: `${control.name} ${gestureNames[assignment.gesture.type]}, ${controller.name}, ${placeWords(index, controller, assignment)}`,
-      href: mapHref(home, assignment),
+      href: functionHref(home, assignment),
     },
   ];
-}
-
-function mapHref(home: string, assignment: Assignment): string {
-  const layer = assignment.layerId === null ? '' : `&layer=${assignment.layerId}`;
-  return `${home}/map?control=${assignment.controlId}&bank=${assignment.bank ?? 0}&gesture=${assignment.gesture.type}${layer}`;
 }

@@ -165,7 +165,7 @@ function Sentences({
       {from !== 'here' && (
         <p className="rounded-sm bg-film px-2 py-1 text-xs text-ink-2">
           {from === 'every-bank'
-            ? 'This stands in every bank.'
+            ? `This stands ${everywhere(controller, assignment)}.`
             : 'This shows through from Base. Assign a parameter here to give the layer its own.'}
         </p>
       )}
@@ -202,6 +202,12 @@ function Sentences({
     </div>
   );
 }
+
+/** Of which places something that stands in several is, in words. */
+const everywhere = ({ firmware }: Controller, { bank, page }: Assignment): string =>
+  [bank === null && firmware.banks > 1 ? 'in every bank' : '', page === null && firmware.pages > 1 ? 'on every page' : '']
+    .filter((w) => w !== '')
+    .join(', ') || 'everywhere';
 
 /** What a message does to one of the parameters that it is meant for; once for each of them, what is wanted of it. */
 function MeantWords({

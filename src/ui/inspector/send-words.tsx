@@ -86,7 +86,15 @@ export function SendWords({ index, control, controller, assignment, send, at, ed
   const says = kind.carries === 'nothing';
   const siblings = (index.assignmentsOf.get(control.id) ?? []).filter((a) => a.id !== assignment.id);
   const free = (bank: number | null, layerId: string | null, gesture: string): boolean =>
-    !siblings.some((a) => a.bank === bank && a.layerId === layerId && a.gesture.type === gesture);
+    !siblings.some((a) => a.bank === bank && a.page === assignment.page && a.layerId === layerId && a.gesture.type === gesture);
+  const freePage = (page: number | null): boolean =>
+    !siblings.some(
+      (a) =>
+        a.bank === assignment.bank &&
+        a.page === page &&
+        a.layerId === assignment.layerId &&
+        a.gesture.type === assignment.gesture.type,
+    );
   // Where it stands is said once, with the first message.
   const isFirst = assignment.actions.findIndex((a) => a.type === 'send') === at;
   return (
@@ -102,6 +110,9 @@ export function SendWords({ index, control, controller, assignment, send, at, ed
             in
             {controller.firmware.banks > 1 && (
               <BankWord index={index} controller={controller} assignment={assignment} edit={edit} go={go} free={free} />
+            )}
+            {controller.firmware.pages > 1 && (
+              <PageWord index={index} controller={controller} assignment={assignment} edit={edit} go={go} free={freePage} />
             )}
             <LayerWord
               index={index}
@@ -247,6 +258,40 @@ function BankWord({
       {[0, ...Array.from({ length: controller.firmware.banks }, (_, i) => i + 1)].map((b) => (
         <option key={b} value={b} disabled={!free(b || null, assignment.layerId, assignment.gesture.type)}>
           {b === 0 ? 'every bank' : (controller.bankNames[b - 1] ?? `Bank ${b}`)}
+        </option>
+      ))}
+    </WordSelect>
+  );
+}
+
+function PageWord({
+  index,
+  controller,
+  assignment,
+  edit,
+  go,
+  free,
+}: {
+  readonly index: RigIndex;
+  readonly controller: Controller;
+  readonly assignment: Assignment;
+  readonly edit: (edit: Edit) => boolean;
+  readonly go: GoTo;
+  readonly free: (page: number | null) => boolean;
+}) {
+  const { bank, layerId } = assignment;
+  return (
+    <WordSelect
+      aria-label="Page"
+      value={String(assignment.page ?? 0)}
+      onChange={(e) => {
+        const page = Number(e.target.value) || null;
+        if (edit(changePlace(index, assignment, { bank, page, layerId }))) go({ page: page ?? 0 });
+      }}
+    >
+      {[0, ...Array.from({ length: controller.firmware.pages }, (_, i) => i + 1)].map((p) => (
+        <option key={p} value={p} disabled={!free(p || null)}>
+          {p === 0 ? 'every page' : `page ${p}`}
         </option>
       ))}
     </WordSelect>

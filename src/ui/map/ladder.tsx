@@ -11,19 +11,21 @@ interface Props {
   readonly controller: Controller;
   readonly place: Place;
   readonly onPlace: (bank: number | null, layerId: string | null) => void;
+  readonly onPage: (page: number | null) => void;
 }
 
 const SEGMENTS = 10;
 
-export const Ladder = memo(function Ladder({ index, controller, place, onPlace }: Props) {
+export const Ladder = memo(function Ladder({ index, controller, place, onPlace, onPage }: Props) {
   const layers = layersOn(index.rig, controller.id);
-  const counts = useMemo(() => countPlaces(index, controller.id), [index, controller.id]);
+  const counts = useMemo(() => countPlaces(index, controller.id, place.page), [index, controller.id, place.page]);
   const controls = (index.controlsOf.get(controller.id) ?? []).length;
   const banks = Array.from({ length: controller.firmware.banks }, (_, i) => i + 1);
   const rows: readonly (number | null)[] = controller.firmware.banks > 1 ? [null, ...banks] : [null];
   const columns = [null, ...layers];
   return (
     <div className="max-h-[264px] overflow-auto pr-1">
+      {controller.firmware.pages > 1 && <Pages pages={controller.firmware.pages} page={place.page} onPage={onPage} />}
       <table className="w-full border-separate border-spacing-x-1 border-spacing-y-1 text-xs">
         <caption className="sr-only">Places of {controller.name}: banks down, layers across</caption>
         <thead>
@@ -94,11 +96,43 @@ function Fullness({ count, of, chosen }: { readonly count: number; readonly of: 
   ));
 }
 
-/** How many controls have something at each place, by `bank layer`. */
-function countPlaces(index: RigIndex, controllerId: string): ReadonlyMap<string, number> {
+/** The pages of the banks; every page holds what is the same on all of them. */
+function Pages({
+  pages,
+  page,
+  onPage,
+}: {
+  readonly pages: number;
+  readonly page: number | null;
+  readonly onPage: (page: number | null) => void;
+}) {
+  return (
+    <fieldset aria-label="Page" className="flex flex-wrap gap-1 pt-2 pb-1 text-xs">
+      {[null, ...Array.from({ length: pages }, (_, i) => i + 1)].map((at) => (
+        <button
+          key={at ?? 0}
+          type="button"
+          aria-pressed={at === page}
+          aria-label={at === null ? 'Every page' : `Page ${at}`}
+          onClick={() => onPage(at)}
+          className={cx(
+            'h-[22px] min-w-7 rounded-sm border bg-sheet px-1.5',
+            at === page ? 'border-2 border-verdigris font-semibold' : 'border-rule text-ink-2 hover:border-control-edge',
+          )}
+        >
+          {at === null ? 'Every page' : at}
+        </button>
+      ))}
+    </fieldset>
+  );
+}
+
+/** How many controls have something at each place of a page, by `bank layer`. */
+function countPlaces(index: RigIndex, controllerId: string, page: number | null): ReadonlyMap<string, number> {
   const counts = new Map<string, number>();
   for (const control of index.controlsOf.get(controllerId) ?? []) {
-    const here = new Set((index.assignmentsOf.get(control.id) ?? []).map((a) => `${a.bank ?? 0} ${a.layerId ?? ''}`));
+    const own = (index.assignmentsOf.get(control.id) ?? []).filter((a) => a.page === page);
+    const here = new Set(own.map((a) => `${a.bank ?? 0} ${a.layerId ?? ''}`));
     for (const key of here) counts.set(key, (counts.get(key) ?? 0) + 1);
   }
   return counts;

@@ -11,9 +11,12 @@ export function listOf(index: RigIndex, where: Where, findings: ReadonlyMap<stri
   return index.rig.assignments
     .filter((a) => {
       if (index.controls.get(a.controlId)?.controllerId !== controller?.id) return false;
-      return show === 'controller' || ((a.bank === place.bank || a.bank === null) && a.layerId === place.layerId);
+      return show === 'controller' || (actsAt(a.bank, place.bank) && actsAt(a.page, place.page) && a.layerId === place.layerId);
     })
     .sort((a, b) => (order.get(a.controlId) ?? 0) - (order.get(b.controlId) ?? 0));
 }
+
+/** Whether what stands in a bank or page, null for every one, stands in another as well. */
+const actsAt = (own: number | null, at: number | null): boolean => own === null || own === at;
 
 const familyRank = (c: Control): number => (c.kind === 'expression' || c.kind === 'pad' ? 1000 : 0);

@@ -24,7 +24,8 @@ export function MapHead({ index, controller, where, go }: Props) {
           ? ''
           : place.bank === null
             ? 'Every bank'
-            : `Bank ${place.bank} “${controller.bankNames[place.bank - 1] ?? ''}”`}{' '}
+            : `Bank ${place.bank} “${controller.bankNames[place.bank - 1] ?? ''}”`}
+        {controller.firmware.pages === 1 ? '' : place.page === null ? ', every page' : `, page ${place.page}`}{' '}
         <LayerMark layer={layer} size={10} />{' '}
         <span className="truncate">{layer ? `${layer.name} layer, made in the ${layer.madeIn}` : 'Base layer'}</span>
       </p>

@@ -190,7 +190,7 @@ function MapSide({
       <Controllers
         index={index}
         where={where}
-        onChoose={(id) => go({ controller: id, control: null, bank: 1, layer: null })}
+        onChoose={(id) => go({ controller: id, control: null, bank: 1, page: 1, layer: null })}
         home={`/rigs/${index.rig.id}/gear`}
       />
       <div className="border-b px-3 pb-2">
@@ -199,6 +199,7 @@ function MapSide({
           controller={controller}
           place={place}
           onPlace={(bank, layerId) => go({ bank: bank ?? 0, layer: layerId })}
+          onPage={(page) => go({ page: page ?? 0 })}
         />
         <LayersBar index={index} controller={controller} onLayer={openLayer} />
       </div>

@@ -21,6 +21,7 @@ export function useChoosing(index: RigIndex, controller: Controller | null | und
         gesture: asGesture(a.gesture.type),
         layer: a.layerId,
         ...(same ? {} : { bank: a.bank ?? 0 }),
+        ...(a.page === null && at.controllerId === controller?.id ? {} : { page: a.page ?? 0 }),
       });
     },
     [go, index, controller?.id],

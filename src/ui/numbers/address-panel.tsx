@@ -12,6 +12,7 @@ import type { HandWish, Who } from '@/core/numbers';
 import { type AddressKind, numberEntry, type Occupancy, type Sitter } from '@/core/numbers';
 import type { RigIndex, Target } from '@/core/rig';
 import { placeWords } from '@/core/sheets';
+import { functionHref } from '../place/link';
 import { Button } from '../primitives/button';
 import { Select, TextInput } from '../primitives/field';
 import { useJudge, useRig, useRigStore } from '../store/provider';
@@ -111,7 +112,9 @@ function SitterLine({
   const href = arrivesOn
     ? `/rigs/${index.rig.id}/gear`
     : control
-      ? `/rigs/${index.rig.id}/map?controller=${control.controllerId}&control=${control.id}${assignment ? `&bank=${assignment.bank ?? 0}&gesture=${assignment.gesture.type}${assignment.layerId === null ? '' : `&layer=${assignment.layerId}`}` : ''}`
+      ? assignment
+        ? functionHref(`/rigs/${index.rig.id}`, assignment)
+        : `/rigs/${index.rig.id}/map?controller=${control.controllerId}&control=${control.id}`
       : '';
   return (
     <Link href={href} className="tape block px-2 py-1 hover:brightness-[0.97]" title="Show it on the map">

@@ -6,6 +6,7 @@ import { Tabs } from 'radix-ui';
 import { useDeferredValue, useMemo, useState } from 'react';
 import { type AddressKind, addressKinds, mostNumber, numberEntry, type Occupancy, occupancyOf } from '@/core/numbers';
 import type { RigIndex, Target } from '@/core/rig';
+import { functionHref } from '../place/link';
 import { cx } from '../primitives/cx';
 import { useRig } from '../store/provider';
 import type { RigState } from '../store/rig-store';
@@ -39,9 +40,10 @@ export function NumbersScreen() {
     const first = occupancy.addressRowAt(kind, channel, number).sitters[0];
     const controlId = first?.assignment?.controlId ?? first?.layer?.modifierControlId;
     if (!controlId) return;
-    const bank = first?.assignment ? `&bank=${first.assignment.bank ?? 0}&gesture=${first.assignment.gesture.type}` : '';
+    const home = `/rigs/${index.rig.id}`;
+    const to = first?.assignment ? functionHref(home, first.assignment) : `${home}/map?control=${controlId}`;
     // An address that is still on its way would call the way back: it is waited for.
-    void go({ number: [number] }).then(() => router.push(`/rigs/${index.rig.id}/map?control=${controlId}${bank}`));
+    void go({ number: [number] }).then(() => router.push(to));
   };
   const heard = occupancy.hearers(kind, channel);
   return (

@@ -8,6 +8,7 @@ import type { Control, Controller, GestureType, RigIndex } from '@/core/rig';
 const parsers = {
   controller: parseAsString,
   bank: parseAsInteger.withDefault(1),
+  page: parseAsInteger.withDefault(1),
   layer: parseAsString,
   control: parseAsString,
   gesture: parseAsStringLiteral(gestureTypes),
@@ -20,7 +21,7 @@ export type Show = 'place' | 'controller' | 'rig' | 'findings';
 export interface Where {
   readonly controller: Controller | null;
   readonly control: Control | null;
-  /** Bank 0 in the URL is every bank. */
+  /** Bank 0 in the URL is every bank, page 0 every page. */
   readonly place: Place;
   readonly gesture: GestureType | null;
   readonly show: Show;
@@ -31,6 +32,7 @@ export type GoTo = (
   to: Partial<{
     controller: string | null;
     bank: number;
+    page: number;
     layer: string | null;
     control: string | null;
     gesture: GestureType | null;
@@ -48,11 +50,13 @@ export function useWhere(index: RigIndex): readonly [Where, GoTo] {
     const banks = controller?.firmware.banks ?? 1;
     // A controller without banks has one place for each layer.
     const bank = banks === 1 || query.bank === 0 ? null : query.bank > banks || query.bank < 0 ? 1 : query.bank;
+    const pages = controller?.firmware.pages ?? 1;
+    const page = pages === 1 || query.page === 0 ? null : query.page > pages || query.page < 0 ? 1 : query.page;
     const layerId = query.layer !== null && index.layers.has(query.layer) ? query.layer : null;
     return {
       controller,
       control,
-      place: { bank, page: null, layerId },
+      place: { bank, page, layerId },
       gesture: query.gesture,
       show: query.show,
       tape: query.tape,
