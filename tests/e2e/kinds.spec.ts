@@ -33,7 +33,7 @@ test('a controller that can send more offers more, and each kind is played', asy
   await page.getByRole('checkbox', { name: 'repeat' }).check();
   await expectAccessible(page);
   await open(page, id, 'map');
-  await page.getByRole('button', { name: /^Ex 1/ }).click();
+  await page.getByRole('button', { name: /^Ex 1:/ }).click();
   await expect(page.getByTestId('outcome')).toContainText('in 128 steps');
   await page.getByLabel('Kind of message').selectOption('14-bit CC');
   // Positions in the script are 128, so that many values arrive; the last one is the end of the range all the same.

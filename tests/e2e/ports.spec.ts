@@ -4,7 +4,7 @@ import { expectAccessible, exportOf, open, ownRig, saved, says, standIn } from '
 test('listening takes what the control sends, names the neighbour and the touched cap, and is undone', async ({ page }) => {
   const id = await ownRig(page);
   await open(page, id, 'map');
-  await page.getByRole('button', { name: /^Ex 1/ }).click();
+  await page.getByRole('button', { name: /^Ex 1:/ }).click();
   await page.getByRole('button', { name: 'Listen…' }).click();
   const dialog = page.getByRole('dialog', { name: 'Listen to Ex 1' });
   await expect(dialog.getByRole('button', { name: /^Take CC 24, ch 5/ })).toBeEnabled();
@@ -48,7 +48,7 @@ for (const [kind, words] of troubles) {
   test(`devices that cannot be had (${kind}) are said plainly, and the simulated hand goes on`, async ({ page }) => {
     await standIn(page, kind);
     await open(page, 'lantern-hour', 'map');
-    await page.getByRole('button', { name: /^Ex 2/ }).click();
+    await page.getByRole('button', { name: /^Ex 2:/ }).click();
     await page.getByRole('button', { name: 'Listen…' }).click();
     await page.getByLabel('Port').selectOption('Look for MIDI devices…');
     await expect(page.getByRole('alert').filter({ hasText: words })).toBeVisible({ timeout: 8000 });

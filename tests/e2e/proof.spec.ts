@@ -127,7 +127,7 @@ test('typed in from another monitor; a change of the number makes the proof stal
   const before = await provedIn(page, id);
 
   await page.goto(`/rigs/${id}/map`);
-  await page.getByRole('button', { name: /^FS 2/ }).click();
+  await page.getByRole('button', { name: /^FS 2:/ }).click();
   await page.getByLabel('Number', { exact: true }).fill('90');
   await page.keyboard.press('Enter');
   await saved(page);
@@ -281,7 +281,7 @@ test('the sheet and labels come as PDF; where it lives says what is lost without
 test('what changed since it was last entered is told line by line, and saved', async ({ page }) => {
   const id = await ownRig(page);
   await open(page, id, 'map');
-  await page.getByRole('button', { name: /^FS 2/ }).click();
+  await page.getByRole('button', { name: /^FS 2:/ }).click();
   await page.getByLabel('Number', { exact: true }).fill('90');
   await page.keyboard.press('Enter');
   await page.getByLabel('Why this number').fill('free on both boards');

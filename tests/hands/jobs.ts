@@ -1,6 +1,13 @@
 // The jobs, action for action, as they are done in the fewest; from a rig with nothing in it to one that does the job.
 import { begin, control, type Hands, place, waiting } from './hands';
 
+/** Drags a parameter onto a control, and waits until that is chosen: no action more. */
+async function put(h: Hands, parameter: string, onto: string): Promise<void> {
+  await h.drag(waiting(h.page, parameter), control(h.page, onto));
+  await waiting(h.page, parameter).waitFor({ state: 'detached' });
+  await h.page.getByRole('heading', { name: onto, exact: true }).waitFor();
+}
+
 /** Repeats the chosen function over its neighbours: without those named, and on in the banks after it where that is wanted. */
 async function fillAlong(
   { page, click }: Hands,
@@ -28,10 +35,10 @@ export async function tenSwitches(h: Hands): Promise<string> {
     'Drive,toggle',
   ]);
   await h.click(place(page, 'Every bank'));
-  await h.drag(waiting(page, 'Delay'), control(page, 'FS 5'));
+  await put(h, 'Delay', 'FS 5');
   await fillAlong(h);
   await h.click(place(page, 'Bank 1'));
-  await h.drag(waiting(page, 'Sound'), control(page, 'FS 1'));
+  await put(h, 'Sound', 'FS 1');
   await h.choose(page.getByLabel('Kind of message'), 'program');
   await h.type(page.getByLabel('Number', { exact: true }), '1');
   await fillAlong(h, { without: ['FS 9', 'FS 10'], banks: true });
@@ -54,7 +61,7 @@ export async function eightStrips(h: Hands): Promise<string> {
     ['Pan 1', 'E 1'],
     ['Mute 1', 'B 1'],
   ] as const) {
-    await h.drag(waiting(h.page, parameter), control(h.page, onto));
+    await put(h, parameter, onto);
     await fillAlong(h);
   }
   return id;
@@ -64,7 +71,7 @@ export async function eightStrips(h: Hands): Promise<string> {
 export async function padBox(h: Hands): Promise<string> {
   const counts = { Footswitches: 0, Pedals: 0, Pads: 16, Banks: 4 };
   const id = await begin(h, 'Pad box', { name: 'Pads', counts }, 'Clips', ['name,kind', 'Clip 1..64,trigger']);
-  await h.drag(waiting(h.page, 'Clip 1'), control(h.page, 'P 1'));
+  await put(h, 'Clip 1', 'P 1');
   await fillAlong(h, { banks: true });
   return id;
 }
