@@ -28,7 +28,8 @@ export function press(d: Draft, control: ProgramControl, velocity: number | null
   const where = whereNow(d);
   const holds = lookUp(d, control, 'hold', where);
   const doubles = lookUp(d, control, 'double-tap', where);
-  const repeats = lookUp(d, control, 'repeat', where);
+  // A switch that is closed at rest would repeat for as long as the rig is on: that is not played, and the checks tell that it is the wrong way round.
+  const repeats = control.reversed ? [] : lookUp(d, control, 'repeat', where);
   const tap = d.taps[id];
   const tapHolds = lookUp(d, control, 'tap-hold', where);
   const holdReleases = lookUp(d, control, 'hold-release', where);

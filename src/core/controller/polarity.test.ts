@@ -39,6 +39,11 @@ describe('a switch the wrong way round', () => {
     const { sent } = played(pedal(momentary(127, 0), { sensesPolarity: true }), [down('fs1', 1000), up('fs1', 2000)]);
     expect(sent).toEqual(['1000 CC 64 127', '2000 CC 64 0']);
   });
+  it('repeats nothing while it rests: that would never end', () => {
+    const rig = pedal(momentary(127, 0));
+    const repeating = { ...rig, assignments: rig.assignments.map((a) => ({ ...a, gesture: { type: 'repeat' as const } })) };
+    expect(played(repeating, tap('fs1', 1000)).sent).toEqual([]);
+  });
   it('leaves the others of its controller as they are', () => {
     const rig = pedal(momentary(127, 0));
     const other = { ...rig, assignments: rig.assignments.map((a) => ({ ...a, controlId: 'fs2' })) };
