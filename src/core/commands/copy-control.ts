@@ -1,7 +1,7 @@
 // All that a control does at a place, put on another control or into other banks: copied, moved, or swapped with what is there.
 import { counted } from '../base';
 import { addressKey, type Message } from '../midi';
-import { chooseMessage, isFree } from '../numbers';
+import { chooseMessage } from '../numbers';
 import {
   type Action,
   type Assignment,
@@ -69,9 +69,12 @@ export function planCopy(index: RigIndex, wish: CopyWish): readonly CopyRow[] {
       const skip =
         unfit(index, way, source, control, to) ??
         ((taken && !wish.over) || given.has(spot) ? 'already has a function there' : null);
-      if (skip === null) given.add(spot);
-      const actions = skip === null && way === 'copy' ? source.actions.map((a) => deal(source, a, to)) : source.actions;
-      return { source, control, place: to, actions, replaces: skip === null ? taken : null, skip };
+      const row = { source, control, place: to, actions: source.actions, replaces: null, skip };
+      if (skip !== null) return row;
+      const actions = way === 'copy' ? source.actions.flatMap((a) => deal(source, a, to) ?? []) : source.actions;
+      if (actions.length < source.actions.length) return { ...row, skip: 'no number is left' };
+      given.add(spot);
+      return { ...row, actions, replaces: taken };
     };
     return [
       ...doneAt(index, from, place).map((source) => put(source, onto, at)),
@@ -111,28 +114,29 @@ function unfit(
   return foreign ? 'counts with a counter of another controller' : null;
 }
 
-/** The actions of a copy, one by one: with the number of Base in a layer of the host, else with the same or the next free one. */
+/**
+ * The actions of a copy, one by one: with the number of Base in a layer of the host, else with the same or the next free one; null where none is left. Kinds that are dealt
+ * no numbers (NRPN, pairs and the like) keep theirs.
+ */
 function dealing(
   index: RigIndex,
   { onto, numbers }: CopyWish,
   reserved: Set<number>,
-): (source: Assignment, action: Action, place: Place) => Action {
-  const dealt = (message: Message): Message => {
+): (source: Assignment, action: Action, place: Place) => Action | null {
+  const dealt = (message: Message): Message | null => {
     if (numbers === 'same' || !('number' in message) || !('channel' in message)) return message;
-    const type = message.type === 'note' ? 'note' : message.type === 'program' ? 'program' : 'cc';
+    const { type } = message;
+    if (type !== 'cc' && type !== 'note' && type !== 'program') return message;
     const demand = { controllerId: onto.controllerId, type, channel: message.channel, targetId: null, reserved } as const;
-    const next =
-      message.type === 'cc' || message.type === 'note' || message.type === 'program'
-        ? chooseMessage(index, message.type === 'cc' ? demand : { ...demand, from: message.number + 1 })
-        : null;
-    if (next === null || !isFree(index, demand, next)) return message;
+    const next = chooseMessage(index, type === 'cc' ? demand : { ...demand, from: message.number + 1 });
+    if (next === null) return null;
     reserved.add(addressKey(next));
     return message.type === 'program' && next.type === 'program' ? { ...next, bank: message.bank } : next;
   };
   return (source, action, place) => {
     if (action.type !== 'send') return action;
-    const base = baseMessage(index, onto.id, place, source.gesture.type);
-    return { ...action, message: base ?? dealt(action.message), pinned: numbers === 'same' && action.pinned };
+    const message = baseMessage(index, onto.id, place, source.gesture.type) ?? dealt(action.message);
+    return message && { ...action, message, pinned: numbers === 'same' && action.pinned };
   };
 }
 

@@ -16,6 +16,7 @@ import {
   smallRig,
   withFunctions,
 } from '../../../tests/kit/small-rig';
+import { channel, type Message, u7, u14 } from '../midi';
 import { type Assignment, type Control, indexRig, type Parameter, type Rig } from '../rig';
 import { fillEdit, planFill, runAfter, waitingAfter } from './index';
 
@@ -104,6 +105,21 @@ describe('what is next', () => {
       [null, null, 72],
       [null, null, 84],
     ]);
+  });
+});
+
+describe('a number', () => {
+  const next = (message: Message, count: number) => {
+    const source = assignment({ on: 'p1', message, behaviour: fixed(127), meant: [] });
+    return told(filled(withFunctions(board([]), [source], []), source, {}, count)).map(([, , what]) =>
+      Array.isArray(what) ? what[2] : what,
+    );
+  };
+  it('ends where its kind ends, and goes on at a free one where there are others', () => {
+    expect(next({ type: 'cc14', channel: channel(5), number: u7(30) }, 2)).toEqual([31, 'no number is left']);
+    expect(next({ type: 'nrpn', channel: channel(5), number: u14(9000) }, 2)).toEqual([9001, 9002]);
+    expect(next(noteOn(126), 2)).toEqual([127, 36]);
+    expect(next(cc(119), 1)).toEqual([102]);
   });
 });
 

@@ -1,7 +1,7 @@
 // Fill along: one assignment repeated over a run of controls, counting up.
 
 import { counted, err, ok, type Result } from '../base';
-import { addressKey, type Message, valueMax, withNumber } from '../midi';
+import { addressKey, kindOf, type Message, messageSchema } from '../midi';
 import { modeOf } from '../modes';
 import { chooseMessage, isFree } from '../numbers';
 import {
@@ -19,7 +19,7 @@ import {
 } from '../rig';
 import { baseMessage, meantNames } from './assign';
 import { landingsFor } from './change';
-import { gesturesOf } from './defaults';
+import { defaultLanding, gesturesOf } from './defaults';
 import type { CommandProblem } from './problem';
 import { type NewId, nextOrder } from './shared';
 
@@ -125,7 +125,7 @@ export function planFill(
     if (taken)
       return left(taken.bank === bank ? 'already has a function here' : `does ${meantNames(index, taken)} in every bank`);
     const next = queue();
-    if (next === null) return left(send.meant.length > 1 ? 'is for several parameters' : 'no parameter is left');
+    if (next === null) return left('no parameter is left');
     if (next === 'no-step') return left('no step is left');
     const message = number(control, bank, next.parameter);
     return message
@@ -172,9 +172,9 @@ function counting(
   const reserved = new Set<number>();
   const step = Math.max(1, asked);
   const type = message.type === 'note' ? 'note' : message.type === 'program' ? 'program' : 'cc';
-  const most = type === 'cc' ? 119 : valueMax(message.type) === 127 ? 127 : 16383;
-  let number = ('number' in message ? message.number : 0) + (first === undefined ? step : 0);
-  if (first !== undefined) number = first;
+  // From 120 up a control change is a channel mode message (MIDI 1.0).
+  const most = message.type === 'cc' ? 119 : (kindOf(message.type).number?.most ?? 127);
+  let number = first ?? ('number' in message ? message.number : 0) + step;
   const take = (taken: Message): Message => {
     reserved.add(addressKey(taken));
     return taken;
@@ -190,11 +190,12 @@ function counting(
       targetId: parameter?.targetId ?? null,
       reserved,
     } as const;
-    for (; number >= 0 && number <= most; number += step) {
-      const made = withNumber(message, number);
-      if (!isFree(index, demand, made)) continue;
+    for (; number <= most; number += step) {
+      const made = messageSchema.safeParse({ ...message, number });
+      if (!made.success) break;
+      if (!isFree(index, demand, made.data)) continue;
       number += step;
-      return take(made);
+      return take(made.data);
     }
     const other = message.type === 'cc' || message.type === 'note' ? chooseMessage(index, demand) : null;
     return other && take(other);
@@ -246,36 +247,17 @@ export function fillEdit(index: RigIndex, plan: FillPlan, newId: NewId): Edit {
       note: '',
     };
     if (!parameter) return [insert('assignments', assignment)];
-    const landing = model && of ? landingLike(model, of, parameter) : plainLanding(parameter);
-    return [
-      insert('assignments', assignment),
-      insert('landings', {
-        ...landing,
-        id: newId(),
-        order: landingOrder++,
-        targetId: parameter.targetId,
-        parameterId: parameter.id,
-        address: message,
-        hostLayerId: hostLayerAt(index, plan.source.layerId),
-        ...(step === null ? {} : { setValue: step }),
-        given: null,
-        entered: null,
-        proved: null,
-        note: '',
-      }),
-    ];
+    const { mode = 'absolute' } = model ?? {};
+    const usual = defaultLanding(newId(), landingOrder++, message, hostLayerAt(index, plan.source.layerId), parameter, mode);
+    const landing = { ...usual, ...(model && of ? heardLike(model, of, parameter) : {}) };
+    return [insert('assignments', assignment), insert('landings', step === null ? landing : { ...landing, setValue: step })];
   });
   const count = plan.rows.filter((r) => r.skip === null).length;
   return batch(`Fill along ${counted(count, 'control')}`, edits);
 }
 
-type Heard = Omit<
-  Landing,
-  'id' | 'order' | 'targetId' | 'parameterId' | 'address' | 'hostLayerId' | 'given' | 'entered' | 'proved' | 'note'
->;
-
 /** As another parameter is heard: the same part of the range, the same curve and takeover. */
-function landingLike(model: Landing, of: Parameter, parameter: Parameter): Heard {
+function heardLike(model: Landing, of: Parameter, parameter: Parameter): Partial<Landing> {
   const whole = parameter.kind !== 'continuous';
   const scaled = (value: number): number => {
     if (of.lowest === parameter.lowest && of.highest === parameter.highest) return value;
@@ -283,10 +265,9 @@ function landingLike(model: Landing, of: Parameter, parameter: Parameter): Heard
     const to = parameter.lowest + part * (parameter.highest - parameter.lowest);
     return Math.min(parameter.highest, Math.max(parameter.lowest, whole ? Math.round(to) : to));
   };
-  const { port, mode, coding, curve, takeover, chosenBy } = model;
+  const { port, coding, curve, takeover, chosenBy } = model;
   return {
     port,
-    mode,
     coding,
     curve,
     takeover,
@@ -296,15 +277,3 @@ function landingLike(model: Landing, of: Parameter, parameter: Parameter): Heard
     setValue: scaled(model.setValue),
   };
 }
-
-const plainLanding = (p: Parameter): Heard => ({
-  port: '',
-  mode: 'absolute',
-  coding: null,
-  curve: { type: 'linear' },
-  takeover: 'jump',
-  chosenBy: null,
-  from: p.lowest,
-  to: p.highest,
-  setValue: p.highest,
-});

@@ -44,8 +44,8 @@ export interface SeveralPlan {
   readonly edit: Edit | null;
 }
 
-/** Most functions that are changed in one go. */
-export const MOST_SEVERAL = 1000;
+/** Most functions that are changed in one go: what each does is worked out while the player looks on. */
+export const MOST_SEVERAL = 300;
 
 /** Plans a change of several functions, one after the other, each on the rig as those before it leave it: no two of them get in each other's way unseen. */
 export function planSeveral(index: RigIndex, ids: readonly string[], change: SeveralChange, newId: NewId): SeveralPlan {
@@ -57,17 +57,22 @@ export function planSeveral(index: RigIndex, ids: readonly string[], change: Sev
     const left = (skip: string): SeveralRow[] => [{ assignment, after: '', skip }];
     const made = changed(now, assignment, change, newId);
     if (typeof made === 'string') return left(made);
-    const done = made.type === 'batch' && made.edits.length === 0 ? null : apply(now.rig, made);
-    if (done === null) return left('is so already');
-    if (!done.ok) return left('cannot be changed here');
+    if (made.type === 'batch' && made.edits.length === 0) return left('is so already');
+    // Texts and ticks are a matter of their own row: no other change rests on them.
+    if (!ofItself(change)) {
+      const done = apply(now.rig, made);
+      if (!done.ok) return left('cannot be changed here');
+      now = indexRig(done.value, now);
+    }
     edits.push(...partsOf(made));
-    now = indexRig(done.value, now);
-    const after = now.assignments.get(id);
-    return after ? [{ assignment, after: wordsOf(now, after, change), skip: null }] : left('cannot be changed here');
+    return [{ assignment, after: wordsOf(now, now.assignments.get(id) ?? assignment, change), skip: null }];
   });
   const count = rows.filter((r) => r.skip === null).length;
   return { rows, edit: count === 0 ? null : batch(`Change ${labels[change.type]} of ${count}`, edits) };
 }
+
+const ofItself = ({ type }: SeveralChange): boolean =>
+  type === 'colour' || type === 'colourOff' || type === 'textShort' || type === 'entered';
 
 /** The edits that an edit is made of, one after the other: an edit on its way is a list and no tree. */
 const partsOf = (edit: Edit): readonly Edit[] => (edit.type === 'batch' ? edit.edits.flatMap(partsOf) : [edit]);
@@ -166,10 +171,13 @@ function ofSend(index: RigIndex, row: Assignment, at: number, change: OfSends, n
     case 'mode': {
       const landings = landingsFor(index, row, send).filter((l) => l.given === null);
       if (landings.length === 0) return 'is heard nowhere, or as its target came';
-      const target = index.targets.get(landings[0]?.targetId ?? '');
-      if (target && !target.reception.modes.includes(change.mode)) return `${target.name} does not hear it so`;
+      const targets = landings.flatMap((l) => index.targets.get(l.targetId) ?? []);
+      const deaf = targets.find((t) => !t.reception.modes.includes(change.mode));
+      if (deaf) return `${deaf.name} does not hear it so`;
       const edits = landings.flatMap((l) =>
-        l.mode === change.mode ? [] : [changeLanding(l, modeChange(change.mode, send, target), 'Change how it is heard')],
+        l.mode === change.mode
+          ? []
+          : [changeLanding(l, modeChange(change.mode, send, index.targets.get(l.targetId)), 'Change how it is heard')],
       );
       return edits.length === 0 ? 'is so already' : batch('Change how it is heard', edits);
     }

@@ -6,7 +6,7 @@ import { Plus, Trash2, X } from 'lucide-react';
 import { nanoid } from 'nanoid';
 import { addArrival, changeArrival, groupable, removeArrival, sentOnArrival, setLatchOnArrival } from '@/core/commands';
 import { carriesValue, messageSchema, u14, valueMax } from '@/core/midi';
-import type { Action, Arrival, Controller, Edit, RigIndex, Send } from '@/core/rig';
+import { type Action, type Arrival, type Controller, type Edit, portsOf, type RigIndex, type Send } from '@/core/rig';
 import { MessageFields } from '../panel/message-fields';
 import { Button } from '../primitives/button';
 import { CommitInput, NOT_TAKEN, Select } from '../primitives/field';
@@ -89,7 +89,13 @@ function ArrivalRow({ index, controller, arrival, edit, name }: Props & { readon
           <li key={at} className="flex flex-wrap items-center gap-1.5">
             <span className="w-14 shrink-0 text-xs text-ink-2">{action.type === 'send' ? 'sends' : action.type}</span>
             {action.type === 'send' ? (
-              <SendFields index={index} what={`${at + 1} of ${name}`} send={action} put={(next) => put(at, next)} />
+              <SendFields
+                index={index}
+                controllerId={controller.id}
+                what={`${at + 1} of ${name}`}
+                send={action}
+                put={(next) => put(at, next)}
+              />
             ) : (
               <span className="font-mono text-xs">
                 {action.type === 'wait' ? `${action.ms} ms` : action.type === 'keystroke' ? action.keys : ''}
@@ -168,17 +174,40 @@ const RemoveButton = ({ what, onClick }: { readonly what: string; readonly onCli
   </button>
 );
 
-function SendFields({
-  index,
-  what,
-  send,
-  put,
-}: {
+interface SendProps {
   readonly index: RigIndex;
+  readonly controllerId: string;
   readonly what: string;
   readonly send: Send;
   readonly put: (send: Send) => boolean;
-}) {
+}
+
+/** The port that it goes out of, where wires begin at ports with names. */
+function PortField({ index, controllerId, what, send, put }: SendProps) {
+  // A port that no wire begins at any more is still told.
+  const ports = [...new Set([...portsOf(index.rig.wires, controllerId), send.port ?? ''])].filter((port) => port !== '');
+  if (ports.length === 0) return null;
+  return (
+    <>
+      <span className="text-xs text-ink-2">out of</span>
+      <Select
+        aria-label={`Port ${what}`}
+        className="h-7 w-32"
+        value={send.port ?? ''}
+        onChange={(e) => put({ ...send, port: e.target.value })}
+      >
+        <option value="">every port</option>
+        {ports.map((port) => (
+          <option key={port} value={port}>
+            {port}
+          </option>
+        ))}
+      </Select>
+    </>
+  );
+}
+
+function SendFields({ index, controllerId, what, send, put }: SendProps) {
   const { message, behaviour, meant } = send;
   const most = valueMax(message.type);
   const values = carriesValue(message.type);
@@ -206,6 +235,7 @@ function SendFields({
           />
         </>
       )}
+      <PortField index={index} controllerId={controllerId} what={what} send={send} put={put} />
       <span className="text-xs text-ink-2">for</span>
       <Select
         aria-label={`What message ${what} is for`}

@@ -90,9 +90,9 @@ function Value({
         onChange={(e) => void onValue(e.target.value === '' ? null : Number(e.target.value))}
       >
         <option value="">not named</option>
-        {stepValues(parameter).map((step) => (
-          <option key={step} value={step}>
-            {showValue(parameter, step)}
+        {stepValues(parameter).map((choice) => (
+          <option key={choice} value={choice}>
+            {showValue(parameter, choice)}
           </option>
         ))}
       </Select>

@@ -84,8 +84,8 @@ export function Presets({ index, target, edit }: Props) {
         <tbody>
           {stepValues(chooser)
             .slice(0, shown)
-            .map((step) => (
-              <StepRow key={step} index={index} chooser={chooser} step={step} edit={edit} onOpen={() => setOpen(step)} />
+            .map((choice) => (
+              <StepRow key={choice} index={index} chooser={chooser} step={choice} edit={edit} onOpen={() => setOpen(choice)} />
             ))}
         </tbody>
       </table>

@@ -85,16 +85,10 @@ export function SendWords({ index, control, controller, assignment, send, at, ed
   const kind = kindOf(message.type);
   const says = kind.carries === 'nothing';
   const siblings = (index.assignmentsOf.get(control.id) ?? []).filter((a) => a.id !== assignment.id);
-  const free = (bank: number | null, layerId: string | null, gesture: string): boolean =>
-    !siblings.some((a) => a.bank === bank && a.page === assignment.page && a.layerId === layerId && a.gesture.type === gesture);
-  const freePage = (page: number | null): boolean =>
-    !siblings.some(
-      (a) =>
-        a.bank === assignment.bank &&
-        a.page === page &&
-        a.layerId === assignment.layerId &&
-        a.gesture.type === assignment.gesture.type,
-    );
+  const free = (to: Spot): boolean => {
+    const { bank, page, layerId, gesture } = { ...assignment, gesture: assignment.gesture.type, ...to };
+    return !siblings.some((a) => a.bank === bank && a.page === page && a.layerId === layerId && a.gesture.type === gesture);
+  };
   // Where it stands is said once, with the first message.
   const isFirst = assignment.actions.findIndex((a) => a.type === 'send') === at;
   return (
@@ -108,12 +102,9 @@ export function SendWords({ index, control, controller, assignment, send, at, ed
               <ChordWords index={index} control={control} assignment={assignment} gesture={assignment.gesture} edit={edit} />
             )}
             in
-            {controller.firmware.banks > 1 && (
-              <BankWord index={index} controller={controller} assignment={assignment} edit={edit} go={go} free={free} />
-            )}
-            {controller.firmware.pages > 1 && (
-              <PageWord index={index} controller={controller} assignment={assignment} edit={edit} go={go} free={freePage} />
-            )}
+            {(['bank', 'page'] as const).map((what) => (
+              <PlaceWord key={what} {...{ what, index, controller, assignment, edit, go, free }} />
+            ))}
             <LayerWord
               index={index}
               control={control}
@@ -155,6 +146,9 @@ export function SendWords({ index, control, controller, assignment, send, at, ed
   );
 }
 
+/** Where a function could stand; what is left out is where it stands. */
+type Spot = Partial<Pick<Assignment, 'bank' | 'page' | 'layerId'>> & { readonly gesture?: string };
+
 function LayerWord({
   index,
   control,
@@ -164,7 +158,7 @@ function LayerWord({
   go,
   free,
 }: Pick<Props, 'index' | 'control' | 'controller' | 'assignment' | 'edit' | 'go'> & {
-  readonly free: (bank: number | null, layerId: string | null, gesture: string) => boolean;
+  readonly free: (to: Spot) => boolean;
 }) {
   const layers = layersOn(index.rig, controller.id).filter((l) => l.modifierControlId !== control.id);
   return (
@@ -176,11 +170,11 @@ function LayerWord({
         if (edit(changePlace(index, assignment, { bank: assignment.bank, layerId }))) go({ layer: layerId });
       }}
     >
-      <option value="" disabled={!free(assignment.bank, null, assignment.gesture.type)}>
+      <option value="" disabled={!free({ layerId: null })}>
         Base
       </option>
       {layers.map((l) => (
-        <option key={l.id} value={l.id} disabled={!free(assignment.bank, l.id, assignment.gesture.type)}>
+        <option key={l.id} value={l.id} disabled={!free({ layerId: l.id })}>
           {l.name}
         </option>
       ))}
@@ -201,7 +195,7 @@ function GestureWord({
   readonly assignment: Assignment;
   readonly edit: (edit: Edit) => boolean;
   readonly go: GoTo;
-  readonly free: (bank: number | null, layerId: string | null, gesture: string) => boolean;
+  readonly free: (to: Spot) => boolean;
 }) {
   return (
     <WordSelect
@@ -219,7 +213,7 @@ function GestureWord({
           key={g}
           value={g}
           disabled={
-            !free(assignment.bank, assignment.layerId, g) ||
+            !free({ gesture: g }) ||
             (g === 'move') !== (assignment.gesture.type === 'move') ||
             gestureOf(index, control, g) === null
           }
@@ -231,7 +225,9 @@ function GestureWord({
   );
 }
 
-function BankWord({
+/** A bank or a page, where the controller has several. */
+function PlaceWord({
+  what,
   index,
   controller,
   assignment,
@@ -239,59 +235,30 @@ function BankWord({
   go,
   free,
 }: {
+  readonly what: 'bank' | 'page';
   readonly index: RigIndex;
   readonly controller: Controller;
   readonly assignment: Assignment;
   readonly edit: (edit: Edit) => boolean;
   readonly go: GoTo;
-  readonly free: (bank: number | null, layerId: string | null, gesture: string) => boolean;
+  readonly free: (to: Spot) => boolean;
 }) {
+  const count = controller.firmware[what === 'bank' ? 'banks' : 'pages'];
+  if (count === 1) return null;
+  const { bank, page, layerId } = assignment;
+  const name = (n: number): string => (what === 'bank' ? (controller.bankNames[n - 1] ?? `Bank ${n}`) : `page ${n}`);
   return (
     <WordSelect
-      aria-label="Bank"
-      value={String(assignment.bank ?? 0)}
+      aria-label={what === 'bank' ? 'Bank' : 'Page'}
+      value={String(assignment[what] ?? 0)}
       onChange={(e) => {
-        const bank = Number(e.target.value) || null;
-        if (edit(changePlace(index, assignment, { bank, layerId: assignment.layerId }))) go({ bank: bank ?? 0 });
+        const to = Number(e.target.value);
+        if (edit(changePlace(index, assignment, { bank, page, layerId, [what]: to || null }))) go({ [what]: to });
       }}
     >
-      {[0, ...Array.from({ length: controller.firmware.banks }, (_, i) => i + 1)].map((b) => (
-        <option key={b} value={b} disabled={!free(b || null, assignment.layerId, assignment.gesture.type)}>
-          {b === 0 ? 'every bank' : (controller.bankNames[b - 1] ?? `Bank ${b}`)}
-        </option>
-      ))}
-    </WordSelect>
-  );
-}
-
-function PageWord({
-  index,
-  controller,
-  assignment,
-  edit,
-  go,
-  free,
-}: {
-  readonly index: RigIndex;
-  readonly controller: Controller;
-  readonly assignment: Assignment;
-  readonly edit: (edit: Edit) => boolean;
-  readonly go: GoTo;
-  readonly free: (page: number | null) => boolean;
-}) {
-  const { bank, layerId } = assignment;
-  return (
-    <WordSelect
-      aria-label="Page"
-      value={String(assignment.page ?? 0)}
-      onChange={(e) => {
-        const page = Number(e.target.value) || null;
-        if (edit(changePlace(index, assignment, { bank, page, layerId }))) go({ page: page ?? 0 });
-      }}
-    >
-      {[0, ...Array.from({ length: controller.firmware.pages }, (_, i) => i + 1)].map((p) => (
-        <option key={p} value={p} disabled={!free(p || null)}>
-          {p === 0 ? 'every page' : `page ${p}`}
+      {[0, ...Array.from({ length: count }, (_, i) => i + 1)].map((n) => (
+        <option key={n} value={n} disabled={!free({ [what]: n || null })}>
+          {n === 0 ? `every ${what}` : name(n)}
         </option>
       ))}
     </WordSelect>

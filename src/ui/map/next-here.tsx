@@ -51,7 +51,9 @@ export function NextHere({ index, controller, go }: Props) {
             ))}
           </ul>
           {grave.length > MOST && (
-            <p className="text-xs text-ink-2">and {grave.length - MOST} more, in the list below the panel</p>
+            <p className="text-xs text-ink-2">
+              and {grave.length - MOST} more: <i>With findings</i>, below the panel
+            </p>
           )}
         </section>
       )}
