@@ -2,7 +2,8 @@
 
 // A rig compiled, and its state.
 
-export { type Armed, type ControllerProgram, compileController } from './program';
+export { compileController } from './compile';
+export type { Armed, ControllerProgram } from './program';
 export { type ControllerState, startController } from './state';
 
 // One step, what the panel shows, and all that can be reached.

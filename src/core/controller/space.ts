@@ -2,10 +2,10 @@
 // from where there is no way back. Each gesture is played on the simulator once for each place; the search walks the table of what they did.
 import { noSysex } from '../midi';
 import { type Assignment, type Controller, modifiersOf, type RigIndex } from '../rig';
+import { compileController } from './compile';
 import { explore } from './graph';
 import { lookUp } from './look-up';
 import { leadingControls, type Move, movesFrom } from './moves';
-import { compileController } from './program';
 import { type Situation, situationsOf } from './situations';
 import { draftOf, startController } from './state';
 import { startPlace } from './switch-on';

@@ -10,7 +10,7 @@ import { CommitInput, Field, NOT_TAKEN } from '../primitives/field';
 import { NumberField } from '../primitives/number-field';
 // What a controller's firmware can do and how a target listens, beyond what most players touch: lists of ticks and choices.
 import { Switch } from '../primitives/switch';
-import { StartsAt } from './starts-at';
+import { AfterABankChange } from './after-a-bank-change';
 
 function Ticks<T extends string>({
   label,
@@ -128,81 +128,6 @@ export function FirmwareAbilities({
         <AfterABankChange firmware={firmware} tune={tune} />
       </div>
     </More>
-  );
-}
-
-function AfterABankChange({
-  firmware,
-  tune,
-}: {
-  readonly firmware: Firmware;
-  readonly tune: (changes: Partial<Firmware>) => boolean;
-}) {
-  return (
-    <>
-      <Choice
-        label="Lights show"
-        fact="lights"
-        value={firmware.lights}
-        options={[
-          ['own-state', 'what the switch sent'],
-          ['feedback', 'what is sent back'],
-        ]}
-        onChange={(lights) => tune({ lights })}
-      />
-      <Choice
-        label="On a bank change, alternating switches"
-        fact="togglesSurviveBankChange"
-        value={firmware.togglesSurviveBankChange ? 'yes' : 'no'}
-        options={[
-          ['yes', 'remember'],
-          ['no', 'begin again'],
-        ]}
-        onChange={(v) => tune({ togglesSurviveBankChange: v === 'yes' })}
-      />
-      <Choice
-        label="On a bank change, positions"
-        fact="resendsPositions"
-        value={firmware.resendsPositions ? 'yes' : 'no'}
-        options={[
-          ['no', 'are not sent'],
-          ['yes', 'are sent again'],
-        ]}
-        onChange={(v) => tune({ resendsPositions: v === 'yes' })}
-      />
-      <Choice
-        label="Its own buttons for banks and pages"
-        fact="bankButtons"
-        value={firmware.bankButtons ? 'yes' : 'no'}
-        options={[
-          ['yes', 'has some'],
-          ['no', 'has none: it is reached only by what is assigned to it'],
-        ]}
-        onChange={(v) => tune({ bankButtons: v === 'yes' })}
-      />
-      <Choice
-        label="Saved together"
-        fact="saves"
-        value={firmware.saves ?? 'bank'}
-        options={[
-          ['bank', firmware.pages > 1 ? 'a bank with its pages' : 'a bank'],
-          ...(firmware.pages > 1 ? [['page', 'a page of a bank'] as const] : []),
-          ['slot', 'everything in a slot'],
-        ]}
-        onChange={(saves) => tune({ saves })}
-      />
-      <Choice
-        label="A switch that opens when pressed"
-        fact="sensesPolarity"
-        value={firmware.sensesPolarity ? 'yes' : 'no'}
-        options={[
-          ['no', 'works the wrong way round'],
-          ['yes', 'is sensed at switching on'],
-        ]}
-        onChange={(v) => tune({ sensesPolarity: v === 'yes' })}
-      />
-      {firmware.banks * firmware.pages > 1 && <StartsAt firmware={firmware} tune={tune} />}
-    </>
   );
 }
 
