@@ -302,6 +302,7 @@ test('with no control chosen the side says what is next; what was replaced can b
   };
   await page.getByRole('button', { name: /^FS 2: press Choir/ }).focus();
   await page.keyboard.press('a');
+  await expect(page.getByPlaceholder('Name of the parameter')).toBeFocused();
   await page.keyboard.type('previous cue');
   await page.keyboard.press('Enter');
   await expect(page.getByText('Previous cue replaced Choir.')).toBeVisible();
@@ -326,6 +327,7 @@ test('pages: each has functions of its own over what stands on every page, and t
   await pages.getByRole('button', { name: 'Page 2' }).click();
   await page.getByRole('button', { name: /^FS 1: press Loom/ }).click();
   await page.keyboard.press('a');
+  await expect(page.getByPlaceholder('Name of the parameter')).toBeFocused();
   await page.keyboard.type('previous cue');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('button', { name: /^FS 1: press Previous cue/ })).toBeVisible();

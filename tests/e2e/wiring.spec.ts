@@ -60,6 +60,19 @@ test('keys on one port, the rest on another; a switch the wrong way round is tol
   const [board] = (JSON.parse(await exportOf(page, id)) as { controllers: { id: string; name: string }[] }).controllers.filter(
     (c) => c.name === 'Floorboard 8+2',
   );
+  // What is sent on arriving somewhere may name a port too.
+  await page.goto(`/rigs/${id}/gear?unit=${board?.id}`);
+  const arrivals = page.getByRole('region', { name: 'On arriving at a bank or page' });
+  const before = await arrivals.getByRole('button', { name: 'Send a message' }).count();
+  await arrivals.getByRole('button', { name: 'Arrival', exact: true }).click();
+  await arrivals.getByRole('button', { name: 'Send a message' }).nth(before).click();
+  await arrivals
+    .getByLabel(/^Port 1 of/)
+    .last()
+    .selectOption('Port 2');
+  await saved(page);
+  const arriving = JSON.parse(await exportOf(page, id)) as { arrivals: { actions: { port?: string }[] }[] };
+  expect(arriving.arrivals.at(-1)?.actions.map((a) => a.port)).toEqual(['Port 2']);
   await page.goto(`/rigs/${id}/gear/panel?unit=${board?.id}`);
   await page
     .getByRole('button', { name: /^FS 1\b/ })
