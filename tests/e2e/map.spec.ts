@@ -1,4 +1,5 @@
 import { expect, test } from '@playwright/test';
+import { dragOnto } from '../hands/drag';
 import { expectAccessible, exportOf, open, ownRig, post, saved } from './kit';
 
 test('the map shows tape, findings and outcomes, and is accessible', async ({ page }) => {
@@ -58,14 +59,7 @@ test('a parameter is dragged onto a control', async ({ page }) => {
   const id = await ownRig(page);
   await open(page, id, 'map');
   await page.getByRole('button', { name: /^Encoder slab 16/ }).click();
-  const from = await page.getByRole('button', { name: /^Scatter/ }).boundingBox();
-  const onto = await page.getByRole('button', { name: 'E 6: free' }).boundingBox();
-  if (!from || !onto) throw new Error('not on the screen');
-  await page.mouse.move(from.x + 30, from.y + 10);
-  await page.mouse.down();
-  await page.mouse.move(from.x + 60, from.y + 30, { steps: 4 });
-  await page.mouse.move(onto.x + onto.width / 2, onto.y + onto.height / 2, { steps: 12 });
-  await page.mouse.up();
+  await dragOnto(page, page.getByRole('button', { name: /^Scatter/ }), page.getByRole('button', { name: 'E 6: free' }));
   await expect(page.getByRole('button', { name: 'E 6: move Scatter' })).toBeVisible();
   await expect(page.getByTestId('outcome')).toContainText('0 % → 100 % in 128 steps');
   await saved(page);

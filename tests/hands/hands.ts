@@ -1,5 +1,6 @@
 // A pair of hands that counts what it does: a click, a key, a drag and a typed field are one each, a paste is one for each of its lines.
 import { expect, type Locator, type Page } from '@playwright/test';
+import { dragOnto } from './drag';
 
 export interface Hands {
   readonly page: Page;
@@ -31,17 +32,7 @@ export function handsOn(page: Page): Hands {
       }),
     choose: (from, option) => act(1, async () => void (await from.selectOption(option))),
     paste: (into, lines) => act(lines.length, () => into.fill(lines.join('\n'))),
-    drag: (from, onto) =>
-      act(1, async () => {
-        await expect(onto).toBeVisible();
-        const [a, b] = [await from.boundingBox(), await onto.boundingBox()];
-        if (!a || !b) throw new Error('not on the screen');
-        await page.mouse.move(a.x + 30, a.y + 10);
-        await page.mouse.down();
-        await page.mouse.move(a.x + 60, a.y + 30, { steps: 4 });
-        await page.mouse.move(b.x + b.width / 2, b.y + b.height / 2, { steps: 12 });
-        await page.mouse.up();
-      }),
+    drag: (from, onto) => act(1, () => dragOnto(page, from, onto)),
   };
 }
 

@@ -156,6 +156,7 @@ const PanelControl = memo(function PanelControl({
       ref={setNodeRef}
       type="button"
       data-control={control.id}
+      data-over={isOver ? '' : undefined}
       tabIndex={reachable ? 0 : -1}
       aria-pressed={chosen}
       aria-label={spoken}

@@ -1,6 +1,6 @@
 'use client';
 // The main screen: controllers and places at the left, the panel and its assignments in the middle, the inspector at the right.
-import { DndContext, DragOverlay, pointerWithin } from '@dnd-kit/core';
+import { DndContext, DragOverlay, MeasuringStrategy, pointerWithin } from '@dnd-kit/core';
 import dynamic from 'next/dynamic';
 import { type RefObject, useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import { toast } from 'sonner';
@@ -27,6 +27,9 @@ import { Waiting } from './waiting';
 
 const inspector = () => import('../inspector/inspector').then((m) => m.Inspector);
 const Inspector = dynamic(inspector, { ssr: false });
+
+/** The panel may move under a drag, when what is found comes in or another tab changes it: measured as it then stands. */
+const measuring = { droppable: { strategy: MeasuringStrategy.Always } };
 
 export function MapScreen() {
   const index = useRig((s) => s.index);
@@ -55,7 +58,7 @@ export function MapScreen() {
 
   if (!controller) return <NoController home={`/rigs/${index.rig.id}/gear`} />;
   return (
-    <DndContext {...drag.context} collisionDetection={pointerWithin}>
+    <DndContext {...drag.context} collisionDetection={pointerWithin} measuring={measuring}>
       <main className="grid min-h-0 flex-1 grid-cols-[240px_minmax(0,1fr)_340px] max-[1100px]:grid-cols-[212px_minmax(0,1fr)_312px]">
         <MapSide
           index={index}
