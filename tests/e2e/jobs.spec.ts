@@ -106,6 +106,36 @@ test('release up and double tap down on one counter that wraps over five program
   expect(told).toEqual(keptJob('octave-counter', told));
 });
 
+test('a switch counts through five notes, one for each octave, and what it begins it ends', async ({ page }) => {
+  const id = await ownRig(page);
+  await open(page, id, 'gear');
+  await page.getByRole('button', { name: 'Add a target' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByRole('textbox', { name: 'Name', exact: true }).fill('Shifter');
+  await dialog.getByLabel(/^Parameters, one per line/).fill('name,kind,steps,start\nOctave,stepped,−2|−1|0|+1|+2,0');
+  await dialog.getByRole('button', { name: 'Add it with 1 parameter' }).click();
+  await page.getByRole('link', { name: /^Map:/ }).click();
+  await page.getByRole('button', { name: /^FS 7:/ }).click();
+  await page.getByRole('button', { name: 'Clear' }).click();
+  await page.getByRole('button', { name: 'Assign a parameter', exact: true }).click();
+  await pick(page, 'Octave');
+  await page.getByLabel('Kind of message').selectOption('note');
+  await fill(page, 'Number', 'C3');
+  await page.getByLabel('Values').selectOption('counting through notes');
+  await expect(page.getByLabel('Counter', { exact: true })).toContainText('Counter for Octave');
+  await fill(page, 'Velocity', '90');
+  await expect(page.getByTestId('outcome')).toContainText('steps through 5 values');
+  // On another channel every note of it is heard there.
+  await fill(page, 'Channel', '9');
+  await expect(page.getByTestId('outcome')).toContainText('steps through 5 values');
+  await saved(page);
+  const told = jobOf(await exportOf(page, id), ['FS 7'], (rig) => {
+    const fs = controlNamed(rig, 'FS 7');
+    return [0, 1, 2, 3].flatMap((i) => tap(fs, i * 1000));
+  });
+  expect(told).toEqual(keptJob('counted-notes', told));
+});
+
 test('sixteen pads in two colours', async ({ page }) => {
   const id = await ownRig(page);
   await open(page, id, 'map');

@@ -77,6 +77,11 @@ function behaviourFor(message: Message, moves: boolean, turns: boolean): fc.Arbi
       step: fc.constantFrom(1, -1, 2),
     }),
   );
+  const notes = fc.record({
+    type: fc.constant('stepping' as const),
+    counterId: fc.constantFrom('n0', 'n1'),
+    velocity: fc.integer({ min: 1, max: 127 }),
+  });
   if (['sysex', 'start', 'stop', 'continue'].includes(message.type))
     return fc.record({ type: fc.constant('fixed' as const), value: fc.constant(u14(0)) });
   if (message.type === 'program')
@@ -92,6 +97,7 @@ function behaviourFor(message: Message, moves: boolean, turns: boolean): fc.Arbi
     range,
     fixed,
     stepping,
+    ...(message.type === 'note' ? [notes] : []),
     fc.record({ type: fc.constant('momentary' as const), down: v, up: v }),
     fc.record({ type: fc.constant('latching' as const), first: v, second: v }),
   );

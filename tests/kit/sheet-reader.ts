@@ -172,7 +172,10 @@ export function rebuilt(gear: Rig, lines: readonly ReadLine[]): Rig {
   };
   const controlsOf = (c: Controller) => gear.controls.filter((x) => x.controllerId === c.id);
   function values(line: ReadLine, style: Style, type: Message['type'], controller: Controller): Behaviour {
-    const text = line.say('values');
+    const said = line.say('values');
+    const [text = said, velocity] = said.startsWith('notes by ')
+      ? matched(/^notes by (counter .*), each struck at (\d+) until it is let go$/, said)
+      : [said];
     const from = type === 'program' ? style.programBase : 0;
     const u = (t: string) => num(t) as never; // border: the reader takes what stands there
     if (text.startsWith('counter ')) {
@@ -198,7 +201,7 @@ export function rebuilt(gear: Rig, lines: readonly ReadLine[]): Rig {
       if (before && JSON.stringify({ ...before, order: 0 }) !== JSON.stringify({ ...counter, order: 0 }))
         throw new Error(`two counters are called ${name}`);
       counters.set(id, before ?? counter);
-      return { type: 'stepping', counterId: id, step: num(by) };
+      return { type: 'stepping', counterId: id, step: num(by), ...(velocity === undefined ? {} : { velocity: num(velocity) }) };
     }
     if (text === '') return { type: 'fixed', value: u('0') };
     if (text.startsWith('relative, '))

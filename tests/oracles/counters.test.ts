@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Behaviour, Counter, Rig } from '@/core/rig';
 import { played, tap } from '../kit/hand';
-import { assignment, cc, program, smallRig, withFunctions } from '../kit/small-rig';
+import { assignment, cc, noteOn, program, smallRig, withFunctions } from '../kit/small-rig';
 
 interface Said {
   readonly from: number;
@@ -39,7 +39,7 @@ const someSaid: fc.Arbitrary<Said> = fc.record({
   sendsStart: fc.boolean(),
 });
 
-function rigWith(said: Said, steps: readonly (number | null)[], kind: 'cc' | 'program'): Rig {
+function rigWith(said: Said, steps: readonly (number | null)[], kind: 'cc' | 'program' | 'note'): Rig {
   const counter: Counter = {
     id: 'n',
     order: 1,
@@ -54,8 +54,14 @@ function rigWith(said: Said, steps: readonly (number | null)[], kind: 'cc' | 'pr
   };
   const rows = ['fs1', 'fs2', 'mod'].map((on, i) => {
     const step = steps[i] ?? null;
-    const behaviour: Behaviour = { type: 'stepping', counterId: 'n', ...(step === null ? {} : { step }) };
-    return assignment({ id: on, on, message: kind === 'cc' ? cc(20) : program(0), behaviour, meant: [] });
+    const behaviour: Behaviour = {
+      type: 'stepping',
+      counterId: 'n',
+      ...(step === null ? {} : { step }),
+      ...(kind === 'note' ? { velocity: 99 } : {}),
+    };
+    const message = kind === 'cc' ? cc(20) : kind === 'note' ? noteOn(7) : program(0);
+    return assignment({ id: on, on, message, behaviour, meant: [] });
   });
   return withFunctions({ ...smallRig([], { firmware: { counters: 4 } }), counters: [counter] }, rows, []);
 }
@@ -67,7 +73,7 @@ describe('a shared counter', () => {
         someSaid,
         fc.tuple(...[0, 1, 2].map(() => fc.constantFrom(null, 1, -1, 3, -4))),
         fc.array(fc.nat(2), { minLength: 1, maxLength: 25 }),
-        fc.constantFrom('cc' as const, 'program' as const),
+        fc.constantFrom('cc' as const, 'program' as const, 'note' as const),
         (said, steps, hands, kind) => {
           const rig = rigWith(said, steps, kind);
           const on = ['fs1', 'fs2', 'mod'];
@@ -76,12 +82,13 @@ describe('a shared counter', () => {
             hands.flatMap((hand, i) => tap(on[hand] ?? 'fs1', i * 1000)),
           ).sent;
           const numbers = sent.map((s) => Number(s.split(' ')[kind === 'cc' ? 3 : 2]));
-          expect(numbers).toEqual(
-            counted(
-              said,
-              hands.map((hand) => steps[hand] ?? said.step),
-            ),
+          const due = counted(
+            said,
+            hands.map((hand) => steps[hand] ?? said.step),
           );
+          // A note that begins ends, before the next one begins.
+          expect(numbers).toEqual(kind === 'note' ? due.flatMap((n) => [n, n]) : due);
+          if (kind === 'note') expect(sent.map((s) => Number(s.split(' ')[3]))).toEqual(due.flatMap(() => [99, 0]));
         },
       ),
       { numRuns: 300 },

@@ -83,6 +83,7 @@ describe('a rig file', () => {
     [13, 'every landing is entered by hand'],
     [14, 'no switch releases another, and arriving does nothing'],
     [15, 'everything goes out of every port, and every switch is the right way round'],
+    [16, 'no counter gives a note its number'],
   ])('of version %i: %s, and every tick stands', (version) => {
     const was = JSON.parse(file(version));
     expect(was.formatVersion).toBe(version);

@@ -37,6 +37,7 @@ const versions = [
   '014',
   '015',
   '016',
+  '017',
 ];
 const copyOf = (version: string): string => {
   const file = join(folder, `${version}-${Math.random()}.sqlite`);

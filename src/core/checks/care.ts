@@ -4,7 +4,7 @@ import { changeAssignment, changeLanding, landingsFor, removeAssignment } from '
 import type { Assignment, Parameter, RigIndex } from '../rig';
 import { showQuantity } from '../values';
 import { type AssignmentCheck, type CheckContext, type Finding, type Fix, subjectOf } from './finding';
-import { homeOf, sendsFor } from './fix-parts';
+import { homeOf, inOne, sendsFor } from './fix-parts';
 import { takeoverFixes } from './leaps';
 
 /** Steps above this are warned of, as far as they lie above a floor that nobody hears. Common practice, no source. */
@@ -83,15 +83,17 @@ function tamer({ index }: CheckContext, finding: Finding): readonly Fix[] {
   const parameter = index.parameters.get(finding.parameterId ?? '');
   if (!assignment || !parameter || !/^dB/i.test(parameter.unit)) return [];
   return sendsFor(assignment, parameter.id).flatMap(({ send }) =>
-    landingsFor(index, assignment, send).flatMap((landing): Fix[] => {
-      if (landing.parameterId !== parameter.id) return [];
-      const low = Math.max(parameter.lowest, parameter.start - LOUD_DB / 2);
-      const high = Math.min(parameter.highest, parameter.start + LOUD_DB / 2);
-      const label = `Keep it between ${showQuantity(low, parameter.unit)} and ${showQuantity(high, parameter.unit)}`;
-      const up = landing.from <= landing.to;
-      const setValue = Math.min(high, Math.max(low, landing.setValue));
-      return [{ label, edit: changeLanding(landing, { from: up ? low : high, to: up ? high : low, setValue }, label) }];
-    }),
+    inOne(
+      landingsFor(index, assignment, send).flatMap((landing): Fix[] => {
+        if (landing.parameterId !== parameter.id) return [];
+        const low = Math.max(parameter.lowest, parameter.start - LOUD_DB / 2);
+        const high = Math.min(parameter.highest, parameter.start + LOUD_DB / 2);
+        const label = `Keep it between ${showQuantity(low, parameter.unit)} and ${showQuantity(high, parameter.unit)}`;
+        const up = landing.from <= landing.to;
+        const setValue = Math.min(high, Math.max(low, landing.setValue));
+        return [{ label, edit: changeLanding(landing, { from: up ? low : high, to: up ? high : low, setValue }, label) }];
+      }),
+    ),
   );
 }
 
@@ -182,12 +184,14 @@ export const flashing: AssignmentCheck<'flashing', { readonly parameter: string;
       return [{ label, edit: changeAssignment(assignment, { gesture: { type: 'press' } }, label) }];
     }
     return sendsFor(assignment, parameter.id).flatMap(({ send }) =>
-      landingsFor(index, assignment, send).flatMap((landing): Fix[] => {
-        if (landing.parameterId !== parameter.id || parameter.lowest > FLASHES) return [];
-        const label = `Go no higher than ${FLASHES} ${parameter.unit}`;
-        const cut = (v: number): number => Math.min(FLASHES, v);
-        return [{ label, edit: changeLanding(landing, { from: cut(landing.from), to: cut(landing.to) }, label) }];
-      }),
+      inOne(
+        landingsFor(index, assignment, send).flatMap((landing): Fix[] => {
+          if (landing.parameterId !== parameter.id || parameter.lowest > FLASHES) return [];
+          const label = `Go no higher than ${FLASHES} ${parameter.unit}`;
+          const cut = (v: number): number => Math.min(FLASHES, v);
+          return [{ label, edit: changeLanding(landing, { from: cut(landing.from), to: cut(landing.to) }, label) }];
+        }),
+      ),
     );
   },
 };

@@ -2,7 +2,7 @@
 import { valuesOf } from '../bench';
 import { changeBehaviour, landingsFor, patch } from '../commands';
 import { valueMax } from '../midi';
-import { batch, countingOf } from '../rig';
+import { batch, countingOf, countsNumbers } from '../rig';
 import { type AssignmentCheck, type Found, subjectOf } from './finding';
 import { modeFix, sendsFor } from './fix-parts';
 
@@ -76,7 +76,7 @@ export const countPast: AssignmentCheck<'count-past', Past> = {
 /** What of an assignment counts values for a parameter, and the most that each message carries. */
 const countersFor = (assignment: Parameters<typeof sendsFor>[0], parameterId: string) =>
   sendsFor(assignment, parameterId).flatMap(({ send, at }) =>
-    send.behaviour.type === 'stepping' && send.message.type !== 'program'
+    send.behaviour.type === 'stepping' && !countsNumbers(send)
       ? [{ behaviour: send.behaviour, at, most: valueMax(send.message.type) }]
       : [],
   );

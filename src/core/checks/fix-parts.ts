@@ -1,5 +1,6 @@
 // Changes that several checks propose.
 
+import { groupBy } from '../base';
 import { changeBehaviour, changeLanding, changeMessage, landingsFor, patch } from '../commands';
 import { shortName, u14, valueMax } from '../midi';
 import type { ReceiveMode } from '../modes';
@@ -11,6 +12,7 @@ import {
   behaviourValues,
   type Control,
   type Controller,
+  type Edit,
   type Parameter,
   type RigIndex,
   type Send,
@@ -85,11 +87,25 @@ export function modeFix(index: RigIndex, assignment: Assignment, parameterId: st
   const target = parameter && index.targets.get(parameter.targetId);
   if (!target?.reception.modes.includes(mode)) return [];
   return sendsFor(assignment, parameterId).flatMap(({ send }) =>
-    landingsFor(index, assignment, send)
-      .filter((l) => l.parameterId === parameterId && l.mode !== mode)
-      .map((landing) => ({ label, edit: changeLanding(landing, { mode }, label) })),
+    inOne(
+      landingsFor(index, assignment, send)
+        .filter((l) => l.parameterId === parameterId && l.mode !== mode)
+        .map((landing) => ({ label, edit: changeLanding(landing, { mode }, label) })),
+    ),
   );
 }
+
+/** Fixes of one name as one fix: what counts through numbers is heard at each of them. */
+export const inOne = (fixes: readonly Fix[]): Fix[] =>
+  [...groupBy(fixes, (f) => f.label)].flatMap(([label, [first, ...more]]) =>
+    first === undefined ? [] : more.length === 0 ? [first] : [{ label, edit: together(label, [first, ...more]) }],
+  );
+
+const together = (label: string, fixes: readonly Fix[]): Edit =>
+  batch(
+    label,
+    fixes.flatMap(({ edit }) => (edit.type === 'batch' ? edit.edits : [edit])),
+  );
 
 /** Starts the show with the parameter elsewhere. */
 export function startFix(index: RigIndex, parameterId: string, label: string, start: number): Fix[] {

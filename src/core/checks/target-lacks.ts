@@ -1,9 +1,9 @@
 // What a target is to do and has not: a way of hearing, a coding, a takeover.
 import { changeLanding, landingsFor } from '../commands';
 import { modeOf } from '../modes';
-import type { Landing, Target } from '../rig';
+import { type Landing, sameJson, type Target } from '../rig';
 import { type AssignmentCheck, type Fix, type Found, subjectOf } from './finding';
-import { sendsFor } from './fix-parts';
+import { inOne, sendsFor } from './fix-parts';
 
 type Lack = { readonly target: string; readonly what: 'mode' | 'coding' | 'takeover'; readonly wanted: string };
 
@@ -36,34 +36,38 @@ export const targetLacks: AssignmentCheck<'target-lacks', Lack> = {
     reason: 'It has not what is planned, so it cannot be entered. Gear says what it has.',
   }),
   find: ({ index }, assignment) =>
-    sendsFor(assignment, null).flatMap(({ send }) =>
-      landingsFor(index, assignment, send).flatMap((landing): Found<Lack>[] => {
+    sendsFor(assignment, null).flatMap(({ send }) => {
+      const lacks = landingsFor(index, assignment, send).flatMap((landing): Found<Lack>[] => {
         const target = index.targets.get(landing.targetId);
         const facts = target ? lackOf(landing, target) : null;
         return facts ? [{ severity: 'stop', parameterId: landing.parameterId, facts }] : [];
-      }),
-    ),
+      });
+      // What counts through numbers is heard at each of them: told once.
+      return lacks.filter((l, i) => lacks.findIndex((o) => o.parameterId === l.parameterId && sameJson(o.facts, l.facts)) === i);
+    }),
   fixes: (context, finding) => {
     const assignment = subjectOf(context, finding);
     if (!assignment) return [];
     return sendsFor(assignment, finding.parameterId).flatMap(({ send }) =>
-      landingsFor(context.index, assignment, send).flatMap((landing): Fix[] => {
-        const target = context.index.targets.get(landing.targetId);
-        const lack = target && landing.parameterId === finding.parameterId ? lackOf(landing, target) : null;
-        if (!target || !lack) return [];
-        const label = (text: string, changes: Partial<Landing>): Fix => ({
-          label: text,
-          edit: changeLanding(landing, changes, text),
-        });
-        if (lack.what === 'takeover') return [label('Jump to the control', { takeover: 'jump' })];
-        if (lack.what === 'coding')
-          return target.reception.relativeEncodings.map((coding) =>
-            label(`Read clicks as ${coding.replace('-', ' ')}`, { coding }),
-          );
-        return target.reception.modes
-          .filter((mode) => modeOf(mode).needs === null)
-          .map((mode) => label(`Hear it as ${modeOf(mode).name}`, { mode, coding: null }));
-      }),
+      inOne(
+        landingsFor(context.index, assignment, send).flatMap((landing): Fix[] => {
+          const target = context.index.targets.get(landing.targetId);
+          const lack = target && landing.parameterId === finding.parameterId ? lackOf(landing, target) : null;
+          if (!target || !lack) return [];
+          const label = (text: string, changes: Partial<Landing>): Fix => ({
+            label: text,
+            edit: changeLanding(landing, changes, text),
+          });
+          if (lack.what === 'takeover') return [label('Jump to the control', { takeover: 'jump' })];
+          if (lack.what === 'coding')
+            return target.reception.relativeEncodings.map((coding) =>
+              label(`Read clicks as ${coding.replace('-', ' ')}`, { coding }),
+            );
+          return target.reception.modes
+            .filter((mode) => modeOf(mode).needs === null)
+            .map((mode) => label(`Hear it as ${modeOf(mode).name}`, { mode, coding: null }));
+        }),
+      ),
     );
   },
 };

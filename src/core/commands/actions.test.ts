@@ -199,7 +199,7 @@ describe('a program that counts through steps', () => {
     );
     expect(countThrough(indexRig(late), first(late), 0, chord, newId)).toMatchObject({
       ok: false,
-      error: { code: 'too-few-programs' },
+      error: { code: 'too-few-numbers' },
     });
   });
 });

@@ -1,14 +1,16 @@
 // Changing a function that is there. A control's function is one thing: its number moves the send and the landing together.
-import { addressKey, type Message } from '../midi';
+import { addressKey, type Message, withNumber } from '../midi';
 import {
   type Action,
   type Assignment,
   type Behaviour,
   batch,
+  countsNumbers,
   type Edit,
   hostLayerAt,
   insert,
   type Landing,
+  messagesOf,
   type PlacedSend,
   type RigIndex,
   remove,
@@ -26,11 +28,16 @@ export function sendAt(assignment: Assignment, actionIndex: number): Send | null
   return action?.type === 'send' ? action : null;
 }
 
-/** The landings through which a send reaches what it is meant for. */
-export function landingsFor(index: RigIndex, assignment: Assignment, send: Send): readonly Landing[] {
+/** The landings through which a send reaches what it is meant for: at each number that it can put out. */
+export const landingsFor = (index: RigIndex, assignment: Assignment, send: Send): readonly Landing[] =>
+  messagesOf(send, index.counters).flatMap((message) => landingsAt(index, assignment, send, message));
+
+/** Those of them at one message. */
+function landingsAt(index: RigIndex, assignment: Assignment, send: Send, message: Message): readonly Landing[] {
   const layer = hostLayerAt(index, assignment.layerId);
-  const key = addressKey(send.message);
-  return (index.landingsAt.get(key) ?? []).filter((l) => send.meant.includes(l.parameterId) && l.hostLayerId === layer);
+  return (index.landingsAt.get(addressKey(message)) ?? []).filter(
+    (l) => send.meant.includes(l.parameterId) && l.hostLayerId === layer,
+  );
 }
 
 /** Other sends at the same address that are there for the same parameter. */
@@ -50,20 +57,25 @@ export function changeMessage(
   if (!send) return null;
   const moved = fitted(widened({ ...send, message: to }, send.message.type));
   let order = nextOrder(index.rig.landings);
-  const landings = landingsFor(index, assignment, send).flatMap((landing): Edit[] => {
-    // What the target came with stays where it is.
-    if (landing.given !== null) return [];
-    const there = (index.landingsAt.get(addressKey(to)) ?? []).some(
-      (l) => l.parameterId === landing.parameterId && l.hostLayerId === landing.hostLayerId,
-    );
-    if (sharers(index, assignment, addressKey(send.message), landing.parameterId).length > 0) {
-      return there
-        ? []
-        : [insert('landings', { ...landing, id: newId(), order: order++, address: to, entered: null, proved: null })];
-    }
-    return there && addressKey(to) !== addressKey(send.message)
-      ? [remove('landings', landing)]
-      : [set('landings', landing, 'address', to), ...staleLanding(landing)];
+  // Of what counts numbers, each of them moves.
+  const ways = countsNumbers(send) && countsNumbers(moved) ? messagesOf(send, index.counters) : [send.message];
+  const landings = ways.flatMap((from) => {
+    const into = 'number' in from && ways.length > 1 ? withNumber(to, from.number) : to;
+    return landingsAt(index, assignment, send, from).flatMap((landing): Edit[] => {
+      // What the target came with stays where it is.
+      if (landing.given !== null) return [];
+      const there = (index.landingsAt.get(addressKey(into)) ?? []).some(
+        (l) => l.parameterId === landing.parameterId && l.hostLayerId === landing.hostLayerId,
+      );
+      if (sharers(index, assignment, addressKey(from), landing.parameterId).length > 0) {
+        return there
+          ? []
+          : [insert('landings', { ...landing, id: newId(), order: order++, address: into, entered: null, proved: null })];
+      }
+      return there && addressKey(into) !== addressKey(from)
+        ? [remove('landings', landing)]
+        : [set('landings', landing, 'address', into), ...staleLanding(landing)];
+    });
   });
   return batch('Change what is sent', [
     ...withAction(assignment, actionIndex, moved),
@@ -130,9 +142,11 @@ export function removeParameter(index: RigIndex, assignment: Assignment, paramet
 function ownLandings(index: RigIndex, assignment: Assignment, wanted: (parameterId: string) => boolean): Landing[] {
   return assignment.actions.flatMap((action) => {
     if (action.type !== 'send') return [];
-    const key = addressKey(action.message);
     return landingsFor(index, assignment, action).filter(
-      (l) => l.given === null && wanted(l.parameterId) && sharers(index, assignment, key, l.parameterId).length === 0,
+      (l) =>
+        l.given === null &&
+        wanted(l.parameterId) &&
+        sharers(index, assignment, addressKey(l.address), l.parameterId).length === 0,
     );
   });
 }

@@ -7,12 +7,12 @@ import {
   type Assignment,
   batch,
   type Control,
+  countsNumbers,
   type Edit,
   hostLayerAt,
   insert,
   modifiersOf,
   type RigIndex,
-  type Send,
 } from '../rig';
 import { assignmentAt, baseMessage, meantNames, type Place } from './assign';
 import { behind } from './cascade';
@@ -134,7 +134,8 @@ function dealing(
     return message.type === 'program' && next.type === 'program' ? { ...next, bank: message.bank } : next;
   };
   return (source, action, place) => {
-    if (action.type !== 'send') return action;
+    // What counts numbers goes on with its counter.
+    if (action.type !== 'send' || countsNumbers(action)) return action;
     const message = baseMessage(index, onto.id, place, source.gesture.type) ?? dealt(action.message);
     return message && { ...action, message, pinned: numbers === 'same' && action.pinned };
   };
@@ -155,10 +156,11 @@ export function copyEdit(index: RigIndex, wish: CopyWish, rows: readonly CopyRow
       const now = actions[at];
       if (was.type !== 'send' || now?.type !== 'send') return [];
       return landingsFor(index, source, was).flatMap((model): Edit[] => {
-        const key = `${addressKey(now.message)} ${model.parameterId} ${layer}`;
-        if (heard.has(key) || isHeard(index, now, model.parameterId, layer)) return [];
+        const address = countsNumbers(now) ? model.address : now.message;
+        const key = `${addressKey(address)} ${model.parameterId} ${layer}`;
+        if (heard.has(key) || isHeard(index, address, model.parameterId, layer)) return [];
         heard.add(key);
-        const copy = { ...model, id: newId(), order: landingOrder++, address: now.message, hostLayerId: layer };
+        const copy = { ...model, id: newId(), order: landingOrder++, address, hostLayerId: layer };
         return [insert('landings', { ...copy, given: null, entered: null, proved: null })];
       });
     });
@@ -179,7 +181,7 @@ export function copyEdit(index: RigIndex, wish: CopyWish, rows: readonly CopyRow
   return batch(`${label} to ${counted(done.length, 'place')}`, edits);
 }
 
-const isHeard = (index: RigIndex, { message }: Send, parameterId: string, layer: string | null): boolean =>
+const isHeard = (index: RigIndex, message: Message, parameterId: string, layer: string | null): boolean =>
   (index.landingsAt.get(addressKey(message)) ?? []).some((l) => l.parameterId === parameterId && l.hostLayerId === layer);
 
 /** What moves there, and in a swap what comes back in its place. */

@@ -3,9 +3,34 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { done, must } from '../../../tests/kit/edits';
 import { played, tap } from '../../../tests/kit/hand';
-import { assignment, cc, did, fixed, landing, parameter, program, smallRig, withFunctions } from '../../../tests/kit/small-rig';
-import { type Assignment, indexRig, type Rig } from '../rig';
-import { changeBehaviour, changeCounter, countAnew, countedLandings, countThrough, countWith, removeCounter } from './index';
+import {
+  assignment,
+  cc,
+  did,
+  fixed,
+  landing,
+  noteOn,
+  parameter,
+  program,
+  smallRig,
+  withFunctions,
+} from '../../../tests/kit/small-rig';
+import { shortName } from '../midi';
+import { type Assignment, indexRig, type Rig, type Send } from '../rig';
+import {
+  type CopyWish,
+  changeBehaviour,
+  changeCounter,
+  changeMessage,
+  copyEdit,
+  countAnew,
+  countedLandings,
+  countThrough,
+  countWith,
+  planCopy,
+  removeAssignment,
+  removeCounter,
+} from './index';
 
 let n = 0;
 const newId = (): string => `c${++n}`;
@@ -167,5 +192,96 @@ describe('a counter', () => {
       }),
       { numRuns: 200 },
     );
+  });
+});
+
+describe('what counts numbers', () => {
+  const heardAt = (rig: Rig): readonly string[] =>
+    rig.landings.map((l) => `${shortName(l.address)} ${'channel' in l.address ? l.address.channel : ''}`);
+  it('takes the landing of each number along to another channel', () => {
+    const rig = shared();
+    const moved = done(rig, changeMessage(indexRig(rig), row(rig, 'up'), 0, program(0, 7), newId));
+    // The other one still counts where it did.
+    expect(heardAt(moved)).toEqual(['5', '7'].flatMap((ch) => [0, 1, 2, 3, 4].map((number) => `PC ${number} ${ch}`)));
+    const alone = done(two, must(countAnew(indexRig(two), row(two, 'up'), 0, newId)));
+    const gone = done(alone, changeMessage(indexRig(alone), row(alone, 'up'), 0, program(0, 7), newId));
+    expect(heardAt(gone).filter((a) => !a.startsWith('PC 9'))).toEqual([0, 1, 2, 3, 4].map((number) => `PC ${number} 7`));
+    expect(did(gone, 'octave', 'up')).toMatchObject({ type: 'steps', count: 5, end: 'wraps' });
+  });
+  it('is cleared with the landing of each number, where nothing else reaches them', () => {
+    const rig = shared();
+    const one = done(rig, removeAssignment(indexRig(rig), row(rig, 'up')));
+    expect(one.landings).toHaveLength(5);
+    expect(done(one, removeAssignment(indexRig(one), row(one, 'down'))).landings).toEqual([]);
+  });
+  it('is copied with its counter and its numbers, whatever numbers are free', () => {
+    const rig = shared();
+    const place = { bank: null, page: null, layerId: null };
+    const find = (id: string) => rig.controls.find((c) => c.id === id) ?? rig.controls[0];
+    const [from, onto] = [find('fs1'), find('mod')];
+    if (!from || !onto) throw new Error('no controls');
+    const wish: CopyWish = { from, place, onto, banks: [null], way: 'copy', numbers: 'new', over: false };
+    const rows = planCopy(indexRig(rig), wish);
+    const copy = done(rig, copyEdit(indexRig(rig), wish, rows, newId));
+    expect(copy.landings).toHaveLength(5);
+    expect(copy.assignments.at(-1)?.actions).toEqual(row(rig, 'up').actions);
+  });
+
+  const toNotes = (): Rig => {
+    const [up] = two.assignments;
+    const notes = withFunctions(
+      two,
+      [{ ...row(two, 'up'), actions: [{ ...(up?.actions[0] as Send), message: noteOn(36), behaviour: fixed(90) }] }],
+      [landing('octave', { id: 'old', address: noteOn(36), mode: 'set' })],
+    );
+    return done(notes, must(countAnew(indexRig(notes), row(notes, 'up'), 0, newId, true)));
+  };
+  it('a note counts through the steps of what it is for, struck as hard as before; what began ends', () => {
+    const rig = toNotes();
+    expect(rig.counters).toMatchObject([{ from: 36, to: 40, start: 38 }]);
+    expect(heardAt(rig)).toEqual([36, 37, 38, 39, 40].map((number) => `N ${number} 5`));
+    const { sent } = played(
+      rig,
+      [0, 1, 2].flatMap((i) => tap('fs1', i * 1000)),
+    );
+    expect(sent.map((s) => s.split(' ').slice(2).join(' '))).toEqual(['39 90', '39 0', '40 90', '40 0', '36 90', '36 0']);
+    expect(did(rig, 'octave', 'up')).toMatchObject({ type: 'steps', count: 5, end: 'wraps' });
+  });
+  it('a note that is let go late ends, though another switch has counted on by then', () => {
+    const rig = toNotes();
+    const [counter] = rig.counters;
+    if (!counter) throw new Error('no counter');
+    const second = assignment({
+      id: 'two',
+      on: 'fs2',
+      message: noteOn(0),
+      behaviour: { type: 'stepping', counterId: counter.id, velocity: 70 },
+      meant: [],
+    });
+    const both = { ...rig, assignments: [...rig.assignments, second] };
+    const [down, up] = tap('fs1', 0);
+    if (!down || !up) throw new Error('no tap');
+    const { sent } = played(both, [down, ...tap('fs2', 50), { ...up, atMs: 900 }]);
+    expect(sent.map((s) => s.split(' ').slice(2).join(' '))).toEqual(['39 90', '40 70', '40 0', '39 0']);
+  });
+  it('is a note again, or how hard it is struck, without what it was heard at', () => {
+    const rig = toNotes();
+    const hard = done(rig, must(countAnew(indexRig(rig), row(rig, 'up'), 0, newId)));
+    expect(heardAt(hard)).toEqual(['N 36 5']);
+    expect(hard.counters).toMatchObject([{ from: 0, to: 127 }]);
+    const programs = done(rig, changeMessage(indexRig(rig), row(rig, 'up'), 0, program(36), newId));
+    expect(heardAt(programs)).toEqual([36, 37, 38, 39, 40].map((number) => `PC ${number} 5`));
+    expect(row(programs, 'up').actions[0]).toMatchObject({ behaviour: { type: 'stepping' } });
+  });
+  it('runs out of notes as it runs out of programs', () => {
+    const late = withFunctions(
+      two,
+      [assignment({ id: 'up', on: 'fs1', message: noteOn(125), behaviour: fixed(90), meant: ['octave'] })],
+      [landing('octave', { id: 'old', address: noteOn(125), mode: 'set' })],
+    );
+    expect(countAnew(indexRig(late), row(late, 'up'), 0, newId, true)).toMatchObject({
+      ok: false,
+      error: { code: 'too-few-numbers', kind: 'note', steps: 5 },
+    });
   });
 });

@@ -1,15 +1,19 @@
-// Counters as things of a controller: made, shared by gestures, changed; the landings of the programs that they reach follow their range.
+// Counters as things of a controller: made, shared by gestures, changed; the landings of the programs and notes that they reach follow their range.
 import { err, ok, type Result } from '../base';
-import { addressKey, kindOf, type Message } from '../midi';
+import { addressKey, kindOf, withNumber } from '../midi';
 import {
   type Assignment,
   batch,
+  behaviourValues,
   type Controller,
   type Counter,
+  countsNumbers,
   type Edit,
   hostLayerAt,
   insert,
   type Landing,
+  messagesOf,
+  numbersCounted,
   type Parameter,
   type RigIndex,
   remove,
@@ -59,20 +63,50 @@ export const removeCounter = (index: RigIndex, counter: Counter): Edit | null =>
   countingWith(index, counter.id).length > 0 ? null : batch(`Delete ${counter.name}`, [remove('counters', counter)]);
 
 /**
- * A send counts with a new counter of its own. A program that is for a parameter with steps counts through these: from its number on, with a landing for
- * each number, so that each puts the parameter to one step. Fails for what has no steps, and where programs run out.
+ * A send counts with a new counter of its own: `notes`, where it is a note whose number is counted, not how hard it is struck. A number that is for a parameter
+ * with steps counts through these: from its own on, with a landing for each, so that each puts the parameter to one step. Fails for what has no steps, and where
+ * numbers run out.
  */
-export function countAnew(index: RigIndex, assignment: Assignment, at: number, newId: NewId): Result<Edit, CommandProblem> {
-  const send = assignment.actions[at];
+export function countAnew(
+  index: RigIndex,
+  assignment: Assignment,
+  at: number,
+  newId: NewId,
+  notes = false,
+): Result<Edit, CommandProblem> {
+  const found = assignment.actions[at];
   const control = index.controls.get(assignment.controlId);
-  if (send?.type !== 'send' || !control || kindOf(send.message.type).carries === 'nothing')
+  if (found?.type !== 'send' || !control || kindOf(found.message.type).carries === 'nothing')
     return err({ code: 'only-numbers-count' });
+  const send = notes && found.message.type === 'note' ? struckNote(found) : plainCount(found);
   const parameter = index.parameters.get(send.meant[0] ?? '');
-  if (send.message.type === 'program' && parameter) return countThrough(index, assignment, at, parameter, newId);
+  if (countsNumbers(send) && parameter) return through(index, assignment, at, send, parameter, newId);
   const name = parameter ? `Counter for ${parameter.name}` : 'Counter';
   const counter = plainCounter(index, control.controllerId, newId, name);
   return ok(batch('Count', [insert('counters', counter), ...counts(index, assignment, at, send, counter)]));
 }
+
+const NO_COUNTER = '';
+
+/** A send that counts, with a counter that is still to be said. */
+const plainCount = (send: Send): Send => ({ ...send, behaviour: { type: 'stepping', counterId: NO_COUNTER } });
+
+/** A note that counts its number, struck as hard as it was. */
+function struckNote(send: Send): Send {
+  const { behaviour } = send;
+  const was = behaviour.type === 'stepping' ? behaviour.velocity : Math.max(0, ...behaviourValues(behaviour));
+  return { ...send, behaviour: { type: 'stepping', counterId: NO_COUNTER, velocity: Math.min(127, was || 127) } };
+}
+
+/** A send that counts with a counter, hard as before where it strikes notes. */
+const countingBy = (send: Send, counterId: string): Send => ({
+  ...send,
+  behaviour: {
+    type: 'stepping',
+    counterId,
+    ...(send.behaviour.type === 'stepping' && send.behaviour.velocity !== undefined ? { velocity: send.behaviour.velocity } : {}),
+  },
+});
 
 /** A send counts with a counter that is there, by the counter's step; what its parameters lack of landings in the range comes with it. */
 export function countWith(
@@ -85,13 +119,12 @@ export function countWith(
   const send = assignment.actions[at];
   if (send?.type !== 'send' || kindOf(send.message.type).carries === 'nothing') return err({ code: 'only-numbers-count' });
   const order = counting(nextOrder(index.rig.landings));
-  const landings =
-    send.message.type !== 'program'
-      ? []
-      : send.meant.flatMap((id) => {
-          const parameter = index.parameters.get(id);
-          return parameter ? throughSteps(index, assignment, send, counter, parameter, newId, order) : [];
-        });
+  const landings = !countsNumbers(countingBy(send, counter.id))
+    ? []
+    : send.meant.flatMap((id) => {
+        const parameter = index.parameters.get(id);
+        return parameter ? throughSteps(index, assignment, send, counter, parameter, newId, order) : [];
+      });
   return ok(
     batch(`Count with ${counter.name}`, [
       ...counts(index, assignment, at, send, counter),
@@ -109,12 +142,24 @@ export function countThrough(
   newId: NewId,
 ): Result<Edit, CommandProblem> {
   const send = assignment.actions[at];
+  if (send?.type !== 'send' || send.message.type !== 'program') return err({ code: 'only-programs-count' });
+  return through(index, assignment, at, plainCount(send), parameter, newId);
+}
+
+function through(
+  index: RigIndex,
+  assignment: Assignment,
+  at: number,
+  send: Send,
+  parameter: Parameter,
+  newId: NewId,
+): Result<Edit, CommandProblem> {
   const control = index.controls.get(assignment.controlId);
-  if (send?.type !== 'send' || send.message.type !== 'program' || !control) return err({ code: 'only-programs-count' });
+  if (!control || !('number' in send.message)) return err({ code: 'only-numbers-count' });
   if (parameter.kind !== 'stepped' && parameter.kind !== 'toggle') return err({ code: 'no-steps', parameter: parameter.name });
   const steps = parameter.highest - parameter.lowest + 1;
   const from = send.message.number;
-  if (from + steps > 128) return err({ code: 'too-few-programs', from, steps });
+  if (from + steps > 128) return err({ code: 'too-few-numbers', kind: send.message.type, from, steps });
   const counter: Counter = {
     ...plainCounter(index, control.controllerId, newId, `Counter for ${parameter.name}`),
     from,
@@ -144,10 +189,16 @@ const counting = (from: number): (() => number) => {
  * else counts with.
  */
 function counts(index: RigIndex, assignment: Assignment, at: number, send: Send, counter: Counter): Edit[] {
-  const before = send.behaviour.type === 'stepping' ? index.counters.get(send.behaviour.counterId) : undefined;
-  const reached = new Set(numbersOf(counter).map((n) => addressKey(withNumber(send.message, n))));
+  const was = assignment.actions[at];
+  const before =
+    was?.type === 'send' && was.behaviour.type === 'stepping' && (countsNumbers(was) || countsNumbers(send))
+      ? index.counters.get(was.behaviour.counterId)
+      : undefined;
+  const next = countingBy(send, counter.id);
+  const numbers = countsNumbers(next);
+  const reached = new Set(messagesOf(next, new Map([[counter.id, counter]])).map((m) => addressKey(m)));
   const left =
-    send.message.type === 'program'
+    numbers || before
       ? [...landingsFor(index, assignment, send), ...(before ? landingsOfCount(index, assignment, send, before) : [])].filter(
           (l) => !reached.has(addressKey(l.address)) || before === undefined,
         )
@@ -155,17 +206,12 @@ function counts(index: RigIndex, assignment: Assignment, at: number, send: Send,
   const alone = left.filter(
     (l, i) => l.given === null && left.indexOf(l) === i && !isSentElsewhere(index, l, (p) => p.assignment.id === assignment.id),
   );
+  const old = was?.type === 'send' && was.behaviour.type === 'stepping' ? index.counters.get(was.behaviour.counterId) : undefined;
   const unused =
-    before &&
-    before.id !== counter.id &&
-    countingWith(index, before.id).every((c) => c.assignment.id === assignment.id && c.at === at)
-      ? [remove('counters', before)]
+    old && old.id !== counter.id && countingWith(index, old.id).every((c) => c.assignment.id === assignment.id && c.at === at)
+      ? [remove('counters', old)]
       : [];
-  return [
-    ...withAction(assignment, at, { ...send, behaviour: { type: 'stepping', counterId: counter.id } }),
-    ...alone.map((l) => remove('landings', l)),
-    ...unused,
-  ];
+  return [...withAction(assignment, at, next), ...alone.map((l) => remove('landings', l)), ...unused];
 }
 
 /** Whether something else than what is told of sends for the parameter of a landing at its address. */
@@ -176,24 +222,17 @@ const isSentElsewhere = (
 ): boolean =>
   (index.sendsAt.get(addressKey(landing.address)) ?? []).some((p) => !own(p) && p.send.meant.includes(landing.parameterId));
 
-/** The numbers of programs that a counter can reach. */
-const numbersOf = ({ from, to }: Pick<Counter, 'from' | 'to'>): readonly number[] =>
-  Array.from({ length: Math.max(0, Math.min(to, 127) - from + 1) }, (_, i) => from + i);
-
-const withNumber = (message: Message, n: number): Message =>
-  message.type === 'program' ? { ...message, number: n as typeof message.number } : message; // border: below 128
-
-/** Landings that put one parameter to a value each, at the programs that a send reaches with a counter; in the order of the numbers. */
+/** Landings that put one parameter to a value each, at the numbers that a send reaches with a counter; in their order. */
 function landingsOfCount(index: RigIndex, assignment: Assignment, send: Send, counter: Counter): readonly Landing[] {
   const layer = hostLayerAt(index, assignment.layerId);
-  return numbersOf(counter).flatMap((n) =>
+  return numbersCounted(counter).flatMap((n) =>
     (index.landingsAt.get(addressKey(withNumber(send.message, n))) ?? []).filter(
       (l) => send.meant.includes(l.parameterId) && l.hostLayerId === layer && l.mode === 'set',
     ),
   );
 }
 
-/** New landings for the programs of a counter, one step of the parameter each, where there is none yet. */
+/** New landings for the numbers of a counter, one step of the parameter each, where there is none yet. */
 function throughSteps(
   index: RigIndex,
   assignment: Assignment,
@@ -206,7 +245,7 @@ function throughSteps(
 ): readonly Landing[] {
   if (parameter.kind !== 'stepped' && parameter.kind !== 'toggle') return [];
   const layer = hostLayerAt(index, assignment.layerId);
-  return numbersOf(counter).flatMap((n, i): Landing[] => {
+  return numbersCounted(counter).flatMap((n, i): Landing[] => {
     const setValue = parameter.lowest + i;
     const address = withNumber(send.message, n);
     const there = (index.landingsAt.get(addressKey(address)) ?? []).some(
@@ -218,7 +257,7 @@ function throughSteps(
 }
 
 /**
- * Changes a counter. The landings of the programs that it reaches follow its range: new numbers go on as the others began (the next number the next step),
+ * Changes a counter. The landings of the numbers that it reaches follow its range: new numbers go on as the others began (the next number the next step),
  * numbers that are left are listened for no more, where nothing else sends them.
  */
 export function changeCounter(index: RigIndex, counter: Counter, changes: Partial<Counter>, newId: NewId): Edit {
@@ -227,14 +266,14 @@ export function changeCounter(index: RigIndex, counter: Counter, changes: Partia
   const come = new Map<string, Landing>();
   const gone = new Map<string, Landing>();
   for (const { assignment, send } of countingWith(index, counter.id)) {
-    if (send.message.type !== 'program') continue;
+    if (!countsNumbers(send)) continue;
     const held = landingsOfCount(index, assignment, send, counter);
     for (const id of send.meant) {
       const own = held.filter((l) => l.parameterId === id);
       const parameter = index.parameters.get(id);
       const [first] = own;
       if (!parameter || !first) continue;
-      for (const n of numbersOf(next)) {
+      for (const n of numbersCounted(next)) {
         if (n >= counter.from && n <= counter.to) continue;
         const value = first.setValue + n - numberOf(first);
         const address = withNumber(send.message, n);
@@ -285,13 +324,13 @@ const isRow = (landings: readonly Landing[]): boolean => {
 /** The start goes along where the range leaves it behind. */
 const within = (c: Counter): Counter => ({ ...c, start: Math.min(c.to, Math.max(c.from, c.start)) });
 
-/** Landings of a counting program that put one parameter somewhere, in the order of the numbers. */
+/** Landings of what counts numbers that put one parameter somewhere, in the order of the numbers. */
 export function countedLandings(index: RigIndex, assignment: Assignment, parameterId: string): readonly Landing[] {
   const keys = new Set(
     assignment.actions.flatMap((a) => {
-      if (a.type !== 'send' || a.message.type !== 'program' || a.behaviour.type !== 'stepping') return [];
+      if (a.type !== 'send' || a.behaviour.type !== 'stepping' || !countsNumbers(a)) return [];
       const counter = index.counters.get(a.behaviour.counterId);
-      return counter ? numbersOf(counter).map((n) => addressKey(withNumber(a.message, n))) : [];
+      return counter ? numbersCounted(counter).map((n) => addressKey(withNumber(a.message, n))) : [];
     }),
   );
   return (index.landingsOf.get(parameterId) ?? [])

@@ -9,6 +9,7 @@ import {
   type Assignment,
   batch,
   type Control,
+  countsNumbers,
   type Edit,
   hostLayerAt,
   insert,
@@ -109,7 +110,8 @@ export function planFill(
 ): Result<FillPlan, CommandProblem> {
   const send = source.actions.find((a) => a.type === 'send');
   const owner = index.controls.get(source.controlId);
-  if (send?.type !== 'send' || !owner || !('number' in send.message)) return err({ code: 'cannot-fill' });
+  // What a counter gives its number has none to count on from.
+  if (send?.type !== 'send' || !owner || !('number' in send.message) || countsNumbers(send)) return err({ code: 'cannot-fill' });
   const queue = queueOf(index, source, send, parameters);
   const number = counting(index, source, send, wish);
   const cells = [

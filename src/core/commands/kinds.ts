@@ -57,7 +57,8 @@ export function messageOf(type: MessageType, before: Message): Message {
 }
 
 /** A send whose behaviour fits its kind of message: programs and transport carry no value, and values fit its bits. */
-export function fitted(send: Send): Send {
+export function fitted(whole: Send): Send {
+  const send = unstruck(whole);
   const { message, behaviour } = send;
   const { carries } = kindOf(message.type);
   if (carries !== 'value') {
@@ -80,11 +81,22 @@ export function fitted(send: Send): Send {
   }
 }
 
+/** Only a note is struck with a velocity of its own. */
+function unstruck(send: Send): Send {
+  const { message, behaviour } = send;
+  if (behaviour.type !== 'stepping' || behaviour.velocity === undefined || message.type === 'note') return send;
+  const { velocity: _struck, ...counts } = behaviour;
+  return { ...send, behaviour: counts };
+}
+
 /** The same send with values over all that its kind carries, where they covered all of the kind before. */
 export function widened(send: Send, before: MessageType): Send {
   const { behaviour } = send;
   const was = valueMax(before);
   const max = valueMax(send.message.type);
+  // Numbers that were counted are counted on.
+  if (behaviour.type === 'stepping' && kindOf(before).carries === 'choice' && send.message.type === 'note')
+    return { ...send, behaviour: { ...behaviour, velocity: behaviour.velocity ?? 127 } };
   if (max <= was || behaviour.type === 'stepping' || behaviour.type === 'relative') return fitted(send);
   const wide = (v: number) => u14(v === was ? max : v);
   switch (behaviour.type) {

@@ -1,5 +1,6 @@
 // Why a command cannot be carried out: a code with its facts, and the words for each.
 import { counted, exhaustive } from '../base';
+import { kindOf, type MessageType } from '../midi';
 
 export type CommandProblem =
   | { readonly code: 'gone' }
@@ -22,7 +23,7 @@ export type CommandProblem =
   | { readonly code: 'only-numbers-count' }
   | { readonly code: 'only-presses-alternate' }
   | { readonly code: 'no-steps'; readonly parameter: string }
-  | { readonly code: 'too-few-programs'; readonly from: number; readonly steps: number }
+  | { readonly code: 'too-few-numbers'; readonly kind: MessageType; readonly from: number; readonly steps: number }
   | { readonly code: 'own-modifier'; readonly control: string; readonly layer: string }
   | { readonly code: 'nothing-to-share' }
   | { readonly code: 'moved-already'; readonly parameter: string }
@@ -71,8 +72,8 @@ export function problemWords(problem: CommandProblem): string {
       return 'Only a message that carries a value or a program can count.';
     case 'no-steps':
       return `${problem.parameter} has no steps to count through. Choose a parameter with steps.`;
-    case 'too-few-programs':
-      return `From program ${problem.from} on there are not ${problem.steps} programs left. Begin lower.`;
+    case 'too-few-numbers':
+      return `From ${kindOf(problem.kind).word} ${problem.from} on there are not ${problem.steps} ${kindOf(problem.kind).word}s left. Begin lower.`;
     case 'own-modifier':
       return `${problem.control} is the modifier of ${problem.layer}: it cannot have a function inside its own layer.`;
     case 'nothing-to-share':
@@ -80,7 +81,7 @@ export function problemWords(problem: CommandProblem): string {
     case 'moved-already':
       return `${problem.parameter} is already moved by it.`;
     case 'cannot-fill':
-      return 'Only an assignment that sends a numbered message can be filled along.';
+      return 'Only an assignment that sends a numbered message can be filled along; what a counter numbers goes on by itself.';
     default:
       return exhaustive(problem);
   }

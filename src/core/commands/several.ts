@@ -201,9 +201,7 @@ function wordsOf(index: RigIndex, row: Assignment, change: SeveralChange): strin
     case 'kind':
       return `${shortName(send.message)}${'channel' in send.message ? ` ch ${send.message.channel}` : ''}`;
     case 'mode':
-      return landingsFor(index, row, send)
-        .map((l) => modeOf(l.mode).name)
-        .join(', ');
+      return [...new Set(landingsFor(index, row, send).map((l) => modeOf(l.mode).name))].join(', ');
     default:
       return '';
   }

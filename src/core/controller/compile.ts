@@ -7,6 +7,7 @@ import {
   alternates,
   type Control,
   type Controller,
+  countsNumbers,
   type GestureType,
   type Held,
   hostLayerAt,
@@ -255,14 +256,14 @@ function draftFor(index: Programmable, scope: CompileScope, arming: Arming, cont
 }
 
 const compiledSend = (
-  { message, turn }: Send,
+  { message, behaviour, turn }: Send,
   emitter: Emitter,
   key: number,
   sysex: SysexTable,
   port: number,
 ): CompiledAction => ({
   type: 'send',
-  put: makePut(message, emitter.type === 'stepping', sysex),
+  put: makePut(message, countsNumbers({ message, behaviour }), sysex),
   emitter,
   key,
   least: message.type === 'note' ? 1 : 0,

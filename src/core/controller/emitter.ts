@@ -28,6 +28,8 @@ export type Emitter =
       readonly counter: number;
       /** Slot: whether its start was sent already (0 or 1); null where the first press moves on at once. */
       readonly first: number | null;
+      /** Of a note: how hard each number is struck, and the slot of the one that sounds (−1 none). */
+      readonly strikes: { readonly velocity: number; readonly sounding: number } | null;
     };
 
 /** Where what emitters remember lies: a slot for a new thing, those of counters (several sends share one), and those of latches. */
@@ -70,6 +72,7 @@ export function emitterOf(
         wraps: counter.atEnd === 'wrap',
         counter: slot,
         first,
+        strikes: behaviour.velocity === undefined ? null : { velocity: behaviour.velocity, sounding: slots.remember(-1) },
       };
     }
     case 'range':

@@ -66,7 +66,10 @@ export function runAll(d: Draft, all: readonly Armed[], cause: Cause): void {
 }
 
 const sendsOnRelease = (action: CompiledAction): boolean =>
-  action.type === 'send' && (action.emitter.type === 'momentary' || action.emitter.type === 'range');
+  action.type === 'send' &&
+  (action.emitter.type === 'momentary' ||
+    action.emitter.type === 'range' ||
+    (action.emitter.type === 'stepping' && action.emitter.strikes !== null));
 
 /** Writes the words of a value, and who sent them. */
 function put(d: Draft, armed: Armed, action: SendAction, value: number): void {
@@ -123,7 +126,11 @@ function emitDown(d: Draft, armed: Armed, action: SendAction, velocity: number |
       if (emitter.first !== null) remember(d, emitter.first, 1);
       const next = begins ? Math.min(emitter.to, now) : stepCounter(now, emitter);
       remember(d, emitter.counter, next);
-      put(d, armed, action, next);
+      if (emitter.strikes === null) put(d, armed, action, next);
+      else {
+        remember(d, emitter.strikes.sounding, next);
+        put(d, armed, action, next * 128 + emitter.strikes.velocity);
+      }
       return;
     }
     default:
@@ -132,8 +139,15 @@ function emitDown(d: Draft, armed: Armed, action: SendAction, velocity: number |
 }
 
 function emitUp(d: Draft, armed: Armed, action: SendAction): void {
-  if (action.emitter.type === 'momentary') put(d, armed, action, action.emitter.up);
-  else if (action.emitter.type === 'range') put(d, armed, action, 0);
+  const { emitter } = action;
+  if (emitter.type === 'momentary') put(d, armed, action, emitter.up);
+  else if (emitter.type === 'range') put(d, armed, action, 0);
+  else if (emitter.type === 'stepping' && emitter.strikes !== null) {
+    // What began ends, wherever the counter stands by then.
+    const sounding = recall(d, emitter.strikes.sounding);
+    remember(d, emitter.strikes.sounding, -1);
+    if (sounding >= 0) put(d, armed, action, sounding * 128);
+  }
 }
 
 /** The value of a range at a position 0–1. */

@@ -8,7 +8,7 @@ import { type ImportProblem, readJson } from './json';
 /** What a rig file begins with. */
 export const RIG_FORMAT = 'keen-dial/rig';
 /** The version that is written; every older one is read. */
-export const RIG_FORMAT_VERSION = 16;
+export const RIG_FORMAT_VERSION = 17;
 /** From this version on no text holds a control character; older files are cleaned. */
 const CLEAN_SINCE = 4;
 /** Most rows in one rig. */
@@ -119,7 +119,8 @@ const scriptsOfVersion1 = z.looseObject({
  * front; older ones hold none, go round and hear as their target does. Version 14: a landing may be one that its target came
  * with; older ones are all entered by hand. Version 15: switches may release each other, something may be done on arriving at a bank or page, there are five more gestures, and a
  * unit says where it starts; older ones have none of it, and start at their first bank. Version 16: controls
- * and sends may go out of one port of their unit, and a switch may be the wrong way round; older ones go out of all, and are as their jack expects.
+ * and sends may go out of one port of their unit, and a switch may be the wrong way round; older ones go out of all, and are as their jack expects. Version 17: a counter may give a note
+ * its number; older notes count how hard they are struck.
  */
 function migrated(raw: unknown, version: number): unknown {
   return version >= CLEAN_SINCE ? raw : cleanTexts(version >= 3 ? raw : migratedTo3(version >= 2 ? raw : migratedTo2(raw)));

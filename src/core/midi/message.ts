@@ -108,7 +108,7 @@ export const shortName = (message: Message): string => kinds[message.type].short
 export const numberWords = (message: Message, style: NumberStyle): string =>
   'number' in message ? (kinds[message.type].number?.show(message.number, style) ?? '') : '';
 
-/** Compiles the way out of a message. `stepped`: the value is the program number. SysEx is found in the table. */
+/** Compiles the way out of a message. `stepped`: the value is the number of a program; of a note its number × 128, and its velocity. SysEx is found in the table. */
 export const makePut = (message: Message, stepped: boolean, sysex: SysexTable = noSysex): Put =>
   kinds[message.type].put(message, stepped, sysex);
 

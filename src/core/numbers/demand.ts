@@ -4,6 +4,7 @@ import { addressKey, type Message, shortName } from '../midi';
 import {
   type Assignment,
   actsOnSome,
+  countsNumbers,
   fireTogether,
   hostLayerAt,
   isChosen,
@@ -60,7 +61,8 @@ export function demandsOf(index: RigIndex): readonly Demand[] {
   const late = new Set(borrowed);
   for (const assignment of [...index.rig.assignments.filter((a) => !late.has(a)), ...borrowed]) {
     assignment.actions.forEach((action, actionIndex) => {
-      if (action.type !== 'send' || !isPlanned(action.message)) return;
+      // Numbers that a counter gives stay with it.
+      if (action.type !== 'send' || !isPlanned(action.message) || countsNumbers(action)) return;
       const placed: PlacedSend = { assignment, actionIndex, send: action };
       const key = addressKey(action.message);
       const standIn = standInFor(index, assignment, actionIndex, homeOf);

@@ -1,7 +1,7 @@
 // Which addresses a demand could have: what its controllers send, its wires carry and its targets take, in the order of a school.
 import { exhaustive } from '../base';
 import { type Message, type MessageType, messageSchema, withChannel, withNumber } from '../midi';
-import { outletOf, outsideActions, type RigIndex, stands } from '../rig';
+import { countsNumbers, messagesOf, outletOf, outsideActions, type RigIndex, stands } from '../rig';
 import { accepts, arrivals, compileNetwork, type Network, routesFrom } from '../wires';
 import type { Demand, PlannedType } from './demand';
 import { sharing } from './demand';
@@ -260,8 +260,8 @@ function takes(
 }
 
 /**
- * Cells that are spoken for although nothing that is planned sends there: what a target still listens for, and what a layer sends
- * when it is tapped.
+ * Cells that are spoken for although nothing that is planned sends there: what a target still listens for, what a layer sends
+ * when it is tapped, and the notes that a counter gives.
  */
 function blockedCells(index: RigIndex, demands: readonly Demand[], wish: Wish): (demand: Demand) => ReadonlySet<number> {
   const owned = new Set(demands.flatMap((d) => d.landings.map((l) => l.id)));
@@ -271,8 +271,15 @@ function blockedCells(index: RigIndex, demands: readonly Demand[], wish: Wish): 
     const cells = cellsOf(landing.address);
     if (cells.length > 0) atTarget.set(landing.targetId, [...(atTarget.get(landing.targetId) ?? []), ...cells]);
   }
-  const outside = outsideActions(index).flatMap(({ action, controllerId }) =>
-    action.type === 'send' ? [{ home: controllerId, cells: cellsOf(action.message) }] : [],
+  const counted = index.rig.assignments.flatMap(({ controlId, actions }) =>
+    actions.flatMap((action) =>
+      action.type === 'send' && countsNumbers(action)
+        ? [{ action, controllerId: index.controls.get(controlId)?.controllerId ?? '' }]
+        : [],
+    ),
+  );
+  const outside = [...outsideActions(index), ...counted].flatMap(({ action, controllerId }) =>
+    action.type === 'send' ? [{ home: controllerId, cells: messagesOf(action, index.counters).flatMap((m) => cellsOf(m)) }] : [],
   );
   const shares = sharing(index);
   const known = new Map<string, ReadonlySet<number>>();

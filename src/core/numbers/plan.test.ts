@@ -100,6 +100,42 @@ describe('schools', () => {
     expect(got).toEqual(run(got[0] ?? 0, (got[0] ?? 0) + 15));
     expect(plan).toMatchObject({ cost: { broken: 0 }, gap: null });
   });
+  it('notes that a counter gives stay with it, and none of them goes to anything else', () => {
+    const rig = withFunctions(
+      {
+        ...smallRig([parameter('b'), parameter('c')]),
+        counters: [
+          {
+            id: 'n',
+            order: 1,
+            controllerId: 'board',
+            name: 'N',
+            from: 36,
+            to: 40,
+            step: 1,
+            atEnd: 'wrap',
+            start: 36,
+            firstPress: 'moves-on',
+          },
+        ],
+      },
+      [
+        assignment({
+          id: 'count',
+          on: 'fs1',
+          message: noteOn(99),
+          behaviour: { type: 'stepping', counterId: 'n', velocity: 90 },
+          meant: [],
+        }),
+        assignment({ id: 'b', on: 'fs2', message: cc(20), behaviour: fixed(127), meant: ['b'] }),
+        assignment({ id: 'c', on: 'mod', message: noteOn(38), behaviour: fixed(127), meant: ['c'] }),
+      ],
+      [landing('b', { address: cc(20), mode: 'set' }), landing('c', { address: noteOn(38), mode: 'set' })],
+    );
+    const plan = planOf(rig, { school: 'notes-for-switches', notes: true });
+    expect(demandsOf(indexRig(rig)).map((d) => d.id)).toEqual(['b', 'c']);
+    expect(numbers(rig, plan)).toEqual(['CC 20', 'N 41']);
+  });
   it('notes for switches: what switches becomes notes from 36 up, what moves keeps control numbers', () => {
     const rig = rigOf([{}, {}, { moves: true }]);
     expect(numbers(rig, planOf(rig, { school: 'notes-for-switches' }))).toEqual(['N 36', 'N 37', 'CC 102']);

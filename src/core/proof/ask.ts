@@ -8,12 +8,14 @@ import {
   type MessageStream,
   messageSchema,
   messagesInOrder,
+  withNumber,
 } from '../midi';
 import {
   type Action,
   type Assignment,
   type Control,
   type Controller,
+  countsNumbers,
   groupOver,
   messagesOf,
   modifierNames,
@@ -54,6 +56,8 @@ export interface Ask {
   readonly expected: readonly Expected[];
   /** Functions that the same gesture plays as well: the press before a hold. */
   readonly beside: readonly Assignment[];
+  /** Where notes are counted. */
+  readonly counted: CountedNotes;
   readonly besideKeys: ReadonlySet<number>;
   /** Addresses of what opening its layer sends. */
   readonly aside: ReadonlySet<number>;
@@ -61,21 +65,42 @@ export interface Ask {
   readonly cautions: readonly string[];
 }
 
-/** Programs of a channel are one message stream, whose values are their numbers. */
-export function messageStreamKey(message: Message): number {
-  return message.type === 'program'
-    ? addressKey(messageSchema.parse({ type: 'program', channel: message.channel, number: 0, bank: null }))
-    : addressKey(message);
+/** Channels on which the number of a note says how far a counter is. */
+export type CountedNotes = ReadonlySet<number>;
+
+/** Programs of a channel are one message stream, whose values are their numbers; so are notes that a counter gives. */
+export function messageStreamKey(message: Message, counted: CountedNotes): number {
+  if (message.type === 'program')
+    return addressKey(messageSchema.parse({ type: 'program', channel: message.channel, number: 0, bank: null }));
+  return addressKey(isCounted(message, counted) ? withNumber(message, 0) : message);
 }
 
-/** What was heard, sorted by address; programs of a channel in one message stream with their numbers as values. */
-export function proofStreams(heard: readonly HeardMessage[], known: readonly Message[]): ReadonlyMap<number, MessageStream> {
+const isCounted = (message: Message, counted: CountedNotes): message is Extract<Message, { readonly type: 'note' }> =>
+  message.type === 'note' && counted.has(message.channel);
+
+/** The channels on which some actions count notes. */
+const countedIn = (actions: readonly Action[]): CountedNotes =>
+  new Set(
+    actions.flatMap((a) => (a.type === 'send' && a.message.type === 'note' && countsNumbers(a) ? [a.message.channel] : [])),
+  );
+
+/**
+ * What was heard, sorted by address; programs of a channel in one message stream with their numbers as values, and so notes that are counted: of these what begins,
+ * not what ends.
+ */
+export function proofStreams(
+  heard: readonly HeardMessage[],
+  known: readonly Message[],
+  counted: CountedNotes,
+): ReadonlyMap<number, MessageStream> {
   const found = new Map<number, { readonly message: Message; readonly values: number[]; readonly times: number[] }>();
   for (const { message, value, atMs } of messagesInOrder(heard, known)) {
-    const key = messageStreamKey(message);
+    const noted = isCounted(message, counted);
+    if (noted && value === 0) continue;
+    const key = messageStreamKey(message, counted);
     const stream = found.get(key) ?? { message, values: [], times: [] };
     found.set(key, stream);
-    stream.values.push(message.type === 'program' ? message.number : value);
+    stream.values.push(message.type === 'program' || noted ? message.number : value);
     stream.times.push(atMs);
   }
   return found;
@@ -94,7 +119,8 @@ export function playedStreams(
   beside: readonly Assignment[] = [],
 ): ReadonlyMap<number, MessageStream> {
   const known = [...messagesIn(actions), ...beside.flatMap((a) => messagesIn(a.actions))];
-  return proofStreams(unitSends(testSetup, actions, handInputs(testSetup, how, null, taps), beside), known);
+  const counted = countedIn([...actions, ...beside.flatMap((a) => a.actions)]);
+  return proofStreams(unitSends(testSetup, actions, handInputs(testSetup, how, null, taps), beside), known, counted);
 }
 
 /** The question for one function; null where none can be asked. */
@@ -113,15 +139,17 @@ export function askFor(index: RigIndex, assignment: Assignment): Ask | null {
   };
   const sends = assignment.actions.flatMap((a) => (a.type === 'send' ? [a] : []));
   const how: How = gesture.type !== 'move' ? 'taps' : sends.every((s) => s.behaviour.type === 'relative') ? 'clicks' : 'travel';
+  const beside = besideOf(index, assignment);
+  const counted = countedIn([...assignment.actions, ...beside.flatMap((a) => a.actions)]);
+  const keyOf = (message: Message): number => messageStreamKey(message, counted);
   const expected = [...playedStreams(testSetup, how, assignment.actions)].map(
     ([key, messageStream]): Expected => ({
       key,
       message: messageStream.message,
       values: messageStream.values,
-      actions: assignment.actions.flatMap((a, i) => (a.type === 'send' && messageStreamKey(a.message) === key ? [i] : [])),
+      actions: assignment.actions.flatMap((a, i) => (a.type === 'send' && keyOf(a.message) === key ? [i] : [])),
     }),
   );
-  const beside = besideOf(index, assignment);
   const aside = asideOf(index, assignment);
   const layer = index.layers.get(assignment.layerId ?? '');
   const modifiers = layer ? modifierNames(index, layer) : '';
@@ -144,7 +172,8 @@ export function askFor(index: RigIndex, assignment: Assignment): Ask | null {
     words: gestureWords(testSetup, how),
     expected,
     beside,
-    besideKeys: new Set(beside.flatMap((a) => messagesIn(a.actions).map(messageStreamKey))),
+    counted,
+    besideKeys: new Set(beside.flatMap((a) => messagesIn(a.actions).map(keyOf))),
     aside,
     cautions: cautionsOf(index, assignment),
   };
@@ -152,13 +181,13 @@ export function askFor(index: RigIndex, assignment: Assignment): Ask | null {
 
 /** What a receiver takes of what was heard, of the messages that are asked for. */
 export const receivedOf = (
-  { expected, assignment, beside, aside }: Pick<Ask, 'expected' | 'assignment' | 'beside' | 'aside'>,
+  { expected, assignment, beside, aside, counted }: Pick<Ask, 'expected' | 'assignment' | 'beside' | 'aside' | 'counted'>,
   heard: readonly HeardMessage[],
 ): readonly Received[] =>
   receivedIn(
     heard,
     [...messagesIn(assignment.actions), ...beside.flatMap((a) => messagesIn(a.actions))],
-    messageStreamKey,
+    (message) => messageStreamKey(message, counted),
     new Set(expected.map((e) => e.key)),
     aside,
   );

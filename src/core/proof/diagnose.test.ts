@@ -341,6 +341,23 @@ describe('counters and waits', () => {
     expect(verdictOf(stepping(), programs(4, 6, 3)).type).toBe('differs');
     expect(verdictOf(stepping(), programs(7, 8, 9)).type).toBe('differs');
   });
+  it('notes are counted the same way; a number out of turn is another plan', () => {
+    const rig = { ...smallRig([]), counters: [counter] };
+    const behaviour = { type: 'stepping' as const, counterId: 'count', velocity: 100 };
+    const row = assignment({ message: noteOn(60), behaviour, meant: [] });
+    const ask = askFor(indexRig({ ...rig, assignments: [row] }), row);
+    if (!ask) throw new Error('it is asked for');
+    const notes = (...numbers: readonly number[]) => at(...numbers.flatMap((n) => [packedNote(5, n, 100), packedNote(5, n, 0)]));
+    expect(ask.expected).toMatchObject([{ values: [4, 5, 6] }]);
+    for (const list of [
+      [4, 5, 6],
+      [6, 3, 4],
+    ])
+      expect(verdictOf(ask, notes(...list)).type).toBe('proved');
+    expect(verdictOf(ask, notes(4, 5)).type).toBe('so-far');
+    expect(verdictOf(ask, notes(4, 6, 3)).type).toBe('differs');
+    expect(verdictOf(ask, notes(60, 60, 60)).type).toBe('differs');
+  });
   it('what comes after a wait belongs to it, and so much longer is waited', () => {
     const row = assignment({ behaviour: fixed(127), meant: [] });
     const late = {

@@ -47,7 +47,7 @@ const MOST = 6;
 
 /** What is wrong between an ask and what was heard for it (`heard` in order of time). */
 export function diagnose(index: RigIndex, ask: Ask, heard: readonly HeardMessage[]): Diagnosis {
-  const messageStreams = proofStreams(heard, knownTo(ask));
+  const messageStreams = proofStreams(heard, knownTo(ask), ask.counted);
   const wrong = wrongActions(ask, messageStreams);
   if (wrong.size === 0) {
     const way = oneWay(ask, messageStreams) ? 'one-way' : null;

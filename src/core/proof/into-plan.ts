@@ -63,10 +63,10 @@ export function takeIntoPlan(index: RigIndex, ask: Ask, explanation: Explanation
 
 /** The ends 0–1 between which a pedal or fader moved, as parts of the travel that was planned; null where they cannot be told. */
 export function endsSeen(ask: Ask, heard: readonly HeardMessage[]): { readonly low: number; readonly high: number } | null {
-  const messageStreams = proofStreams(heard, knownTo(ask));
+  const messageStreams = proofStreams(heard, knownTo(ask), ask.counted);
   for (const action of ask.assignment.actions) {
     if (action.type !== 'send' || action.behaviour.type !== 'range') continue;
-    const seen = messageStreams.get(messageStreamKey(action.message));
+    const seen = messageStreams.get(messageStreamKey(action.message, ask.counted));
     const { from, to } = action.behaviour;
     const span = to - from;
     if (!seen || Math.abs(span) < valueMax(action.message.type) / 8) continue;

@@ -61,7 +61,7 @@ export const plannedStream = (message: Message, values: readonly number[]): Mess
 /** The counter that gives a message its values; null where something else does. */
 export function counterOf(ask: Ask, message: Message): Counter | null {
   const own = ask.assignment.actions.flatMap((a) =>
-    a.type === 'send' && messageStreamKey(a.message) === messageStreamKey(message) ? [a.behaviour] : [],
+    a.type === 'send' && messageStreamKey(a.message, ask.counted) === messageStreamKey(message, ask.counted) ? [a.behaviour] : [],
   );
   const [first] = own;
   return own.length === 1 && first?.type === 'stepping'
@@ -82,7 +82,10 @@ export function countsOn({ from, to, step, atEnd }: Counter, values: readonly nu
 const isLoose = (ask: Ask, message: Message): boolean =>
   ask.how === 'taps' &&
   ask.assignment.actions.some(
-    (a) => a.type === 'send' && a.behaviour.type === 'range' && messageStreamKey(a.message) === messageStreamKey(message),
+    (a) =>
+      a.type === 'send' &&
+      a.behaviour.type === 'range' &&
+      messageStreamKey(a.message, ask.counted) === messageStreamKey(message, ask.counted),
   );
 
 /** The shape of a message stream; of repeats, which go on as long as the hand likes, only the beginning. */
@@ -123,7 +126,9 @@ export function makeReplay(
     const actions = heldWith(ask.assignment.actions, variants, wrong);
     const replaced = variants.some((v) => v.dimension === 'who' && v.stream === null);
     const keys = new Set(
-      actions.flatMap((a, i) => (a.type === 'send' && (replaced || wrong.has(i)) ? [messageStreamKey(a.message)] : [])),
+      actions.flatMap((a, i) =>
+        a.type === 'send' && (replaced || wrong.has(i)) ? [messageStreamKey(a.message, ask.counted)] : [],
+      ),
     );
     const strokes = ask.how === 'taps' && actions.some((a) => a.type === 'send' && a.behaviour.type === 'range');
     let bestTry: Tried | null = null;
@@ -133,7 +138,7 @@ export function makeReplay(
         const own = keys.has(key);
         if (!own && !ask.besideKeys.has(key)) continue;
         const bent = streamed(ask, messageStream, variants, seen.get(key), own);
-        if (bent) predicted.set(messageStreamKey(bent.messageStream.message), { ...bent, own });
+        if (bent) predicted.set(messageStreamKey(bent.messageStream.message, ask.counted), { ...bent, own });
       }
       const unexplained = compare(ask, predicted, seen, total, strokes) + (taps === TAPS ? 0 : 0.015);
       if (bestTry && bestTry.unexplained <= unexplained) continue;

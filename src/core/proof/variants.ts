@@ -197,13 +197,13 @@ function streamVariants(ask: Ask, sends: readonly Send[], choices: Choices): Var
 /** What neighbours send at this place, and this control elsewhere. */
 function whoVariants(index: RigIndex, ask: Ask): Variant[] {
   const { assignment, control } = ask;
-  const own = new Set(messagesIn(assignment.actions).map(messageStreamKey));
+  const own = new Set(messagesIn(assignment.actions).map((m) => messageStreamKey(m, ask.counted)));
   const put = (cause: 'neighbour' | 'other-place', of: typeof assignment, found: string): Variant[] => {
     const messages = messagesIn(of.actions);
     if (messages.length === 0) return [];
     const same =
       JSON.stringify(of.actions.map(bare)) === JSON.stringify(assignment.actions.map(bare)) &&
-      messages.every((m) => own.has(messageStreamKey(m)));
+      messages.every((m) => own.has(messageStreamKey(m, ask.counted)));
     return same ? [] : [{ cause, dimension: 'who', hardware: () => of.actions, stream: null, planned: ask.control.name, found }];
   };
   const type = assignment.gesture.type;

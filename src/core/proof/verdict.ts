@@ -24,7 +24,7 @@ export const quietFor = (ask: Ask): number =>
 /** What can be said of an ask by now; one step a message, so that a right gesture is known with its last message. */
 export function verdictOf(ask: Ask, heard: readonly HeardMessage[]): Verdict {
   if (heard.length === 0) return { type: 'waiting' };
-  const messageStreams = proofStreams(heard, knownTo(ask));
+  const messageStreams = proofStreams(heard, knownTo(ask), ask.counted);
   let done = 0;
   let open = 0;
   for (const expected of ask.expected) {

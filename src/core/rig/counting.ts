@@ -1,6 +1,7 @@
-// How a gesture counts: the counter it shares, and the step that is its own.
+// How a gesture counts: the counter it shares, the step that is its own, and whether it is numbers that it counts.
 import type { Lookup } from '../base';
-import type { Behaviour, Counter } from './schema';
+import { kindOf } from '../midi';
+import type { Behaviour, Counter, Send } from './schema';
 
 type Stepping = Extract<Behaviour, { readonly type: 'stepping' }>;
 
@@ -10,3 +11,11 @@ export function countingOf(counters: Lookup<string, Counter>, { counterId, step 
   if (!counter) return null;
   return step === undefined ? counter : { ...counter, step };
 }
+
+/** Whether a counter gives the number of what is sent, not its value: of programs, and of notes that are struck with a velocity of their own. */
+export const countsNumbers = ({ message, behaviour }: Pick<Send, 'message' | 'behaviour'>): boolean =>
+  behaviour.type === 'stepping' && (kindOf(message.type).carries === 'choice' || behaviour.velocity !== undefined);
+
+/** The numbers that a counter can give a message: none above 127. */
+export const numbersCounted = ({ from, to }: Pick<Counter, 'from' | 'to'>): readonly number[] =>
+  Array.from({ length: Math.max(0, Math.min(to, 127) - from + 1) }, (_, i) => from + i);

@@ -70,6 +70,7 @@ export {
   type Turn,
   tableNames,
   turnSchema,
+  velocitySchema,
   type Want,
   type Wire,
   waitSchema,
@@ -93,7 +94,7 @@ export { firstBroken, referencesOf, rowsPointingAt } from './references';
 
 // How a gesture counts.
 
-export { countingOf } from './counting';
+export { countingOf, countsNumbers, numbersCounted } from './counting';
 export { alternates, onTurn, sentAtOnce } from './turns';
 export { actsOnSome, canSend, isChosen } from './values-sent';
 

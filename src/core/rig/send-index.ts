@@ -2,6 +2,7 @@
 
 import { addTo, type ChangedMap, type Changes, changedMap, type Lookup } from '../base';
 import { addressKey, heardKeys, type Message, withNumber } from '../midi';
+import { countsNumbers, numbersCounted } from './counting';
 import { changedRows } from './diff';
 import { byOrder } from './draft';
 import type { Assignment, Counter, Rig, Send } from './schema';
@@ -150,11 +151,9 @@ const sysexIn = (rig: Rig): readonly (readonly number[])[] =>
     a.actions.flatMap((x) => (x.type === 'send' && x.message.type === 'sysex' ? [x.message.bytes] : [])),
   );
 
-/** Every address that a send can put out: one, or each number of the counter for a stepping program. */
+/** Every address that a send can put out: one, or each number of the counter that gives it. */
 export function messagesOf(send: Send, counters: Lookup<string, Counter>): readonly Message[] {
-  if (send.message.type !== 'program' || send.behaviour.type !== 'stepping') return [send.message];
+  if (send.behaviour.type !== 'stepping' || !countsNumbers(send)) return [send.message];
   const counter = counters.get(send.behaviour.counterId);
-  if (!counter) return [send.message];
-  const last = Math.min(counter.to, 127);
-  return Array.from({ length: Math.max(0, last - counter.from + 1) }, (_, i) => withNumber(send.message, counter.from + i));
+  return counter ? numbersCounted(counter).map((n) => withNumber(send.message, n)) : [send.message];
 }

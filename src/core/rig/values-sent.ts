@@ -25,6 +25,8 @@ export function canSend(counters: Lookup<string, Counter>, { message, behaviour 
       return true;
     case 'stepping': {
       const counter = countingOf(counters, behaviour);
+      // A note that is struck ends with 0.
+      if (behaviour.velocity !== undefined) return among(behaviour.velocity, 0);
       return (
         !counter || message.type === 'program' || (counter.from <= to && Math.min(counter.to, valueMax(message.type)) >= from)
       );

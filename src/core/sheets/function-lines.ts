@@ -2,7 +2,7 @@
 import { exhaustive } from '../base';
 import { carriesValue } from '../midi';
 import type { Action, Assignment, Control, Controller, Layer, LightSource, RigIndex } from '../rig';
-import { limitsOf, standInOf, stands } from '../rig';
+import { countsNumbers, limitsOf, standInOf, stands } from '../rig';
 import { exactNumber } from './exact';
 import { type Fact, fact, inOrder } from './fact';
 import { freshOn, type SheetLine } from './line';
@@ -137,7 +137,7 @@ export function actionFacts(naming: Naming, controller: Controller, action: Acti
     case 'send':
       return [
         portFact(action.port),
-        ...messageFacts(action.message, style, action.message.type === 'program' && action.behaviour.type === 'stepping'),
+        ...messageFacts(action.message, style, countsNumbers(action)),
         ...behaviourFacts(action.message, action.behaviour, naming.counters, style),
       ];
     case 'go':

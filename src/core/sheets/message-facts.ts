@@ -55,7 +55,11 @@ function valueWords(message: Message, behaviour: Behaviour, index: Pick<RigIndex
       return `relative, ${codingWords[behaviour.coding]}`;
     case 'stepping': {
       const counter = countingOf(index.counters, behaviour);
-      return counter ? counterWords(counter, carries === 'choice' ? programBase : 0) : '';
+      if (!counter) return '';
+      const words = counterWords(counter, carries === 'choice' ? programBase : 0);
+      return behaviour.velocity === undefined
+        ? words
+        : `notes by ${words}, each struck at ${behaviour.velocity} until it is let go`;
     }
     default:
       return exhaustive(behaviour);
@@ -102,9 +106,20 @@ function keptOf(behaviour: Behaviour, counters: ReadonlyMap<string, Counter>): F
       return ['relative', behaviour.coding];
     case 'stepping': {
       const counter = countingOf(counters, behaviour);
+      const struck = behaviour.velocity === undefined ? [] : [behaviour.velocity];
       return counter
-        ? ['stepping', counter.id, counter.from, counter.to, counter.step, counter.atEnd, counter.start, counter.firstPress]
-        : ['stepping', behaviour.counterId];
+        ? [
+            'stepping',
+            counter.id,
+            counter.from,
+            counter.to,
+            counter.step,
+            counter.atEnd,
+            counter.start,
+            counter.firstPress,
+            ...struck,
+          ]
+        : ['stepping', behaviour.counterId, ...struck];
     }
     default:
       return exhaustive(behaviour);

@@ -11,9 +11,10 @@ import {
   counterStepSchema,
   type Edit,
   type RigIndex,
+  velocitySchema,
 } from '@/core/rig';
 import { NOT_TAKEN } from '../primitives/field';
-import { Tail, WordInput, WordSelect } from './word';
+import { NumberWord, Tail, WordInput, WordSelect } from './word';
 
 interface Props {
   readonly index: RigIndex;
@@ -31,7 +32,9 @@ export function CounterWords({ index, controller, assignment, at, behaviour, edi
   const counter = index.counters.get(behaviour.counterId);
   const choose = (id: string): void => {
     const chosen = index.counters.get(id);
-    const made = chosen ? countWith(index, assignment, at, chosen, newId) : countAnew(index, assignment, at, newId);
+    const made = chosen
+      ? countWith(index, assignment, at, chosen, newId)
+      : countAnew(index, assignment, at, newId, behaviour.velocity !== undefined);
     if (made.ok) edit(made.value);
     else toast.error('It does not count.', { description: problemWords(made.error) });
   };
@@ -64,6 +67,23 @@ export function CounterWords({ index, controller, assignment, at, behaviour, edi
               }}
             />
           </Tail>
+          {behaviour.velocity !== undefined && (
+            <>
+              Each is struck at
+              <Tail>
+                <NumberWord
+                  label="Velocity"
+                  width="w-12"
+                  value={behaviour.velocity}
+                  schema={velocitySchema}
+                  onValue={(velocity) => {
+                    const made = changeBehaviour(assignment, at, { ...behaviour, velocity });
+                    return made === null || edit(made);
+                  }}
+                />
+              </Tail>
+            </>
+          )}
           <CounterItself index={index} counter={counter} edit={edit} />
         </>
       )}

@@ -19,12 +19,12 @@ import {
   problemWords,
   sendAt,
 } from '@/core/commands';
-import { kindOf } from '@/core/midi';
 import {
   type Assignment,
   alternates,
   type Control,
   type Controller,
+  countsNumbers,
   type Edit,
   type GestureType,
   type Parameter,
@@ -227,7 +227,7 @@ function MeantWords({
   const parameter = index.parameters.get(parameterId);
   const target = parameter && index.targets.get(parameter.targetId);
   if (!send || !parameter || !target) return null;
-  const counts = kindOf(send.message.type).carries === 'choice' && send.behaviour.type === 'stepping';
+  const counts = countsNumbers(send);
   const last = !assignment.actions.slice(at + 1).some((a) => a.type === 'send' && a.meant.includes(parameterId));
   return (
     <>
@@ -248,7 +248,7 @@ function MeantWords({
   );
 }
 
-/** What each number of a counting program does, in a line. */
+/** What each number that is counted does, in a line. */
 function CountedWords({
   index,
   assignment,

@@ -14,7 +14,7 @@ import {
   type NumberStyle,
   withChannel,
 } from '@/core/midi';
-import type { Assignment, Controller, Edit, RigIndex, Send } from '@/core/rig';
+import { type Assignment, type Controller, countsNumbers, type Edit, type RigIndex, type Send } from '@/core/rig';
 import { Stop, WordInput, WordSelect } from './word';
 
 interface Props {
@@ -29,14 +29,14 @@ interface Props {
 }
 
 export function MessageWords({ index, controller, assignment, send, at, edit, end }: Props) {
-  const { message, behaviour } = send;
+  const { message } = send;
   const change = (to: Message): boolean => {
     const made = changeMessage(index, assignment, at, to, () => nanoid(10));
     return made !== null && edit(made);
   };
   const offered = typesFor(controller, assignment.gesture.type);
   const kind = kindOf(message.type);
-  const counts = kind.carries === 'choice' && behaviour.type === 'stepping';
+  const counts = countsNumbers(send);
   return (
     <>
       <WordSelect

@@ -18,6 +18,19 @@ import { CurveWord } from './curve-word';
 import { valueWords } from './value-names';
 import { MessageValue, NumberWord, Stop, Tail, WordSelect } from './word';
 
+/** Counting the number of a note, not how hard it is struck: a choice of its own. */
+const NOTES = 'notes';
+
+/** A way in which values go out, as it is said of a gesture and a message. */
+function wordFor(
+  type: Behaviour['type'],
+  { moves, inTurn, note }: { readonly moves: boolean; readonly inTurn: boolean; readonly note: boolean },
+): string {
+  if (type === 'range' && !moves) return 'by how hard it is struck';
+  if (type === 'fixed' && inTurn) return 'one value';
+  return type === 'stepping' && note ? 'counting how hard it is struck' : valueWords[type];
+}
+
 interface ValuesProps {
   readonly index: RigIndex;
   readonly control: Control;
@@ -35,6 +48,7 @@ export function Values({ index, control, controller, assignment, at, message, be
     return made === null || edit(made);
   };
   const max = valueMax(message.type);
+  const struck = behaviour.type === 'stepping' ? behaviour.velocity : undefined;
   const inTurn = assignment.actions[at]?.turn !== undefined;
   const moves = assignment.gesture.type === 'move';
   const offered = behavioursFor(controller, control, assignment.gesture.type, message);
@@ -46,8 +60,9 @@ export function Values({ index, control, controller, assignment, at, message, be
       return;
     }
     switch (type) {
-      case 'stepping': {
-        const made = countAnew(index, assignment, at, () => nanoid(10));
+      case 'stepping':
+      case NOTES: {
+        const made = countAnew(index, assignment, at, () => nanoid(10), type === NOTES);
         if (made.ok) edit(made.value);
         else toast.error('It does not count.', { description: problemWords(made.error) });
         return;
@@ -57,13 +72,22 @@ export function Values({ index, control, controller, assignment, at, message, be
   };
   return (
     <>
-      <WordSelect aria-label="Values" value={behaviour.type} onChange={(e) => choose(e.target.value)}>
+      <WordSelect
+        aria-label="Values"
+        value={struck === undefined ? behaviour.type : NOTES}
+        onChange={(e) => choose(e.target.value)}
+      >
         {offered.map((m) => (
           <option key={m} value={m}>
-            {m === 'range' && !moves ? 'by how hard it is struck' : m === 'fixed' && inTurn ? 'one value' : valueWords[m]}
+            {wordFor(m, { moves, inTurn, note: message.type === 'note' })}
           </option>
         ))}
-        {!offered.some((m) => m === behaviour.type) && <option value={behaviour.type}>{valueWords[behaviour.type]}</option>}
+        {message.type === 'note' && (struck !== undefined || offered.includes('stepping')) && (
+          <option value={NOTES}>counting through notes</option>
+        )}
+        {!offered.some((m) => m === behaviour.type) && struck === undefined && (
+          <option value={behaviour.type}>{valueWords[behaviour.type]}</option>
+        )}
       </WordSelect>
       {behaviour.type === 'range' && <RangeValues behaviour={behaviour} put={put} max={max} />}
       {behaviour.type === 'relative' && <ClickWords controller={controller} behaviour={behaviour} put={put} />}

@@ -25,7 +25,8 @@ interface Props {
 
 export function AskPanel({ index, ask, trial, standing, simulated, trials, onEdit, calibrateHref }: Props) {
   const rows = useMemo(
-    () => streamRows(ask.expected, proofStreams(trial.heard, knownTo(ask)), new Set([...ask.besideKeys, ...ask.aside])),
+    () =>
+      streamRows(ask.expected, proofStreams(trial.heard, knownTo(ask), ask.counted), new Set([...ask.besideKeys, ...ask.aside])),
     [ask, trial.heard],
   );
   return (

@@ -4,7 +4,7 @@ import type { MiddleC, NumberStyle } from '../names';
 import type { PackedMessage } from '../packed';
 import type { SysexTable } from '../sysex';
 
-/** Writes the words that carry a value at the end of a list. A program message that a counter steps takes its number from it. */
+/** Writes the words that carry a value at the end of a list. What a counter gives its number takes that from it. */
 export type Put = (value: number, out: PackedMessage[]) => void;
 
 /** What the standard makes of a number. */
@@ -80,7 +80,7 @@ export interface MessageKind<S extends z.ZodObject = z.ZodObject, M = z.infer<S>
   /** How several control changes carry it; null for what is one word. */
   readonly sequence: 'pair' | 'parameter' | null;
   heardAs(message: M): HeardAs;
-  /** Compiles the way out. `stepped`: the value is the number. SysEx is found in the table. */
+  /** Compiles the way out. `stepped`: the value is the number of a program; of a note its number × 128, and its velocity. SysEx is found in the table. */
   put(message: M, stepped: boolean, sysex: SysexTable): Put;
   /** A word of this kind in the trade's terms, without its channel; empty where the kind is no word. */
   say(word: PackedMessage, sysex: readonly (readonly number[])[]): string;

@@ -29,9 +29,9 @@ export const note = defineKind({
   plays: true,
   statuses: [0x80, 0x90],
   put:
-    ({ channel, number }) =>
+    ({ channel, number }, stepped) =>
     (value, out) =>
-      void out.push(packedNote(channel, number, value)),
+      void out.push(stepped ? packedNote(channel, (value >> 7) & 127, value & 127) : packedNote(channel, number, value)),
   say: (word) =>
     packedStatus(word) >= 0x90 && packedValue(word) > 0
       ? `Note ${packedNumber(word)} on ${packedValue(word)}`

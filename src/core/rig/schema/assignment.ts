@@ -23,6 +23,9 @@ export const chordWindowSchema = z.number().min(0).max(5000);
 /** How many clicks one click counts at most, turned fast. */
 export const accelerationSchema = z.number().min(1).max(32);
 
+/** How hard a note is struck: a velocity of 0 would end it (MIDI 1.0). */
+export const velocitySchema = z.number().int().min(1).max(127);
+
 const plainGesture = <T extends string>(type: T) => z.object({ type: z.literal(type) });
 
 /** What a hand or foot does with a control. */
@@ -54,8 +57,16 @@ export const behaviourSchema = z.discriminatedUnion('type', [
   z.object({ type: z.literal('momentary'), down: u14Schema, up: u14Schema }),
   z.object({ type: z.literal('latching'), first: u14Schema, second: u14Schema }),
   z.object({ type: z.literal('fixed'), value: u14Schema }),
-  /** Counts with a counter, by a step of this gesture's own or by the counter's. */
-  z.object({ type: z.literal('stepping'), counterId: idSchema, step: counterStepSchema.optional() }),
+  /**
+   * Counts with a counter, by a step of this gesture's own or by the counter's: the number of a program, the value of what carries one; of a note the number too
+   * where a velocity says how hard each is struck.
+   */
+  z.object({
+    type: z.literal('stepping'),
+    counterId: idSchema,
+    step: counterStepSchema.optional(),
+    velocity: velocitySchema.optional(),
+  }),
   /** Clicks of an endless encoder; turned fast, one click counts up to `acceleration` times. */
   z.object({ type: z.literal('relative'), coding: relativeCodingSchema, acceleration: accelerationSchema }),
 ]);
@@ -106,6 +117,10 @@ const sendSchema = z
   })
   .refine((s) => kindOf(s.message.type).carries !== 'choice' || s.behaviour.type === 'fixed' || s.behaviour.type === 'stepping', {
     message: 'a program message has no value: it is fixed, or stepped by a counter',
+    path: ['behaviour'],
+  })
+  .refine((s) => s.behaviour.type !== 'stepping' || s.behaviour.velocity === undefined || s.message.type === 'note', {
+    message: 'only a note is struck with a velocity',
     path: ['behaviour'],
   })
   .refine((s) => kindOf(s.message.type).carries !== 'nothing' || s.behaviour.type === 'fixed', {

@@ -21,6 +21,7 @@ export {
   type Send,
   type Turn,
   turnSchema,
+  velocitySchema,
   type Want,
   type Wire,
   waitSchema,

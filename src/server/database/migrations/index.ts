@@ -18,6 +18,7 @@ import { presets } from './014-presets';
 import { given } from './015-given';
 import { places } from './016-places';
 import { outlets } from './017-outlets';
+import { countedNotes } from './018-counted-notes';
 import { hasTable, type Migration } from './migration';
 
 const migrations: readonly Migration[] = [
@@ -38,6 +39,7 @@ const migrations: readonly Migration[] = [
   given,
   places,
   outlets,
+  countedNotes,
 ];
 
 /** The mark of this program in a database file, from step 006 on: the letters KEEL. */
