@@ -13,10 +13,10 @@ test('from nothing to a mapped, written sheet', async ({ page }) => {
   await expectAccessible(page);
   await page.getByRole('button', { name: 'From counts' }).click();
   await page.getByRole('textbox', { name: 'Name', exact: true }).fill('Loft board');
-  await page.getByLabel('Footswitches').fill('many');
+  await page.getByLabel('Footswitches', { exact: true }).fill('many');
   await page.getByRole('button', { name: 'Add this panel' }).click();
   await expect(page.getByText('A number is needed.')).toBeVisible();
-  await page.getByLabel('Footswitches').fill('10');
+  await page.getByLabel('Footswitches', { exact: true }).fill('10');
   await page.getByRole('button', { name: 'Add this panel' }).click();
   await expect(page.getByRole('heading', { name: 'Loft board' })).toBeVisible();
 

@@ -40,6 +40,8 @@ export function handsOn(page: Page): Hands {
 export interface Panel {
   readonly name: string;
   readonly counts: Readonly<Record<string, number>>;
+  /** Whether it has a left and a right side. */
+  readonly twoSides?: boolean;
 }
 
 /** From the list of rigs to a rig with one controller and one target, its list of parameters pasted; then to the map. */
@@ -55,6 +57,7 @@ export async function begin(h: Hands, rig: string, panel: Panel, target: string,
   await h.click(page.getByRole('button', { name: 'From counts' }));
   await h.type(named(), panel.name);
   for (const [label, n] of Object.entries(panel.counts)) await h.type(page.getByLabel(label, { exact: true }), String(n));
+  if (panel.twoSides) await h.click(page.getByLabel(/^Two sides/));
   await h.click(page.getByRole('button', { name: 'Add this panel' }));
   await h.click(page.getByRole('button', { name: 'Add a target' }));
   const dialog = page.getByRole('dialog');

@@ -1,4 +1,5 @@
 // What the commands do to a rig, as a user would tell it.
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import {
   assignment,
@@ -16,7 +17,7 @@ import {
 import { outcome } from '../bench';
 import { controllerTemplates } from '../library';
 import { chooseMessage, everyPlainNumber, undefinedFirst } from '../numbers';
-import { apply, type Edit, emptyRig, indexRig, type Parameter, panelFromCounts, type Rig } from '../rig';
+import { apply, countedParts, type Edit, emptyRig, indexRig, type Parameter, panelFromCounts, type Rig } from '../rig';
 import { makeSheet } from '../sheets';
 import {
   addController,
@@ -288,26 +289,38 @@ describe('fill along', () => {
 });
 
 describe('gear', () => {
-  it('a plain panel from counts has as many controls as told, none on top of another', () => {
-    const panel = panelFromCounts({
-      footswitches: 10,
-      footswitchRows: 2,
-      pedals: 2,
-      knobs: 9,
-      encoders: 0,
-      faders: 5,
-      pads: 16,
-      buttons: 3,
+  it('a plain panel from counts has as many controls as told, none on top of another, whatever the rows and sides', () => {
+    const some = fc.record({
+      counts: fc.record(
+        Object.fromEntries(countedParts.map((part) => [part, fc.nat(part === 'keys' || part === 'wheels' ? 3 : 12)])),
+      ),
+      rows: fc.record(Object.fromEntries(countedParts.map((part) => [part, fc.integer({ min: 1, max: 5 })])), {
+        requiredKeys: [],
+      }),
+      twoSides: fc.boolean(),
     });
-    expect(panel.controls).toHaveLength(45);
-    for (const [i, a] of panel.controls.entries()) {
-      expect(a.x + a.width).toBeLessThanOrEqual(panel.width);
-      expect(a.y + a.height).toBeLessThanOrEqual(panel.height);
-      for (const b of panel.controls.slice(i + 1)) {
-        const apart = a.x + a.width <= b.x || b.x + b.width <= a.x || a.y + a.height <= b.y || b.y + b.height <= a.y;
-        expect(apart, `${a.name} over ${b.name}`).toBe(true);
-      }
-    }
+    fc.assert(
+      fc.property(some, ({ counts, rows, twoSides }) => {
+        const panel = panelFromCounts({ counts, rows, twoSides });
+        const all = Object.entries(counts).reduce((sum, [part, n]) => sum + n * (twoSides && part !== 'pedals' ? 2 : 1), 0);
+        expect(panel.controls).toHaveLength(all);
+        expect(new Set(panel.controls.map((c) => c.name)).size).toBe(all);
+        for (const [i, a] of panel.controls.entries()) {
+          expect(a.x + a.width).toBeLessThanOrEqual(panel.width);
+          expect(a.y + a.height).toBeLessThanOrEqual(panel.height);
+          if (twoSides && a.kind !== 'expression') expect(a.name[0]).toBe(a.side === 'left' ? 'L' : 'R');
+          for (const b of panel.controls.slice(i + 1)) {
+            const apart = a.x + a.width <= b.x || b.x + b.width <= a.x || a.y + a.height <= b.y || b.y + b.height <= a.y;
+            expect(apart, `${a.name} over ${b.name}`).toBe(true);
+          }
+        }
+        for (const [part, asked] of Object.entries(rows)) {
+          const kinds = panel.controls.filter((c) => c.family.endsWith(part) && c.side !== 'right');
+          expect(new Set(kinds.map((c) => c.y)).size).toBeLessThanOrEqual(asked ?? 5);
+        }
+      }),
+      { numRuns: 100 },
+    );
   });
   it('no shipped panel has a control outside of it or on top of another', () => {
     for (const { name, panel } of controllerTemplates) {
@@ -327,25 +340,7 @@ describe('gear', () => {
     rig = done(rig, addTarget(rig, plainProfile('Hall', 'plugin'), 'Hall', newId).edit);
     rig = done(
       rig,
-      addController(
-        rig,
-        plainTemplate(
-          panelFromCounts({
-            footswitches: 2,
-            footswitchRows: 1,
-            pedals: 0,
-            knobs: 0,
-            encoders: 0,
-            faders: 0,
-            pads: 0,
-            buttons: 0,
-          }),
-          rig,
-          2,
-        ),
-        'Board',
-        newId,
-      ).edit,
+      addController(rig, plainTemplate(panelFromCounts({ counts: { footswitches: 2 } }), rig, 2), 'Board', newId).edit,
     );
     rig = done(rig, addTarget(rig, plainProfile('Hall', 'plugin'), 'Hall', newId).edit);
     expect(rig.targets.map((t) => t.name)).toEqual(['Hall', 'Hall (2)']);

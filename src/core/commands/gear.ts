@@ -93,7 +93,7 @@ export function addController(
 }
 
 /** A template for a plain panel: everything that most controllers can do, on the first channel that no controller uses. */
-export function plainTemplate(panel: Panel, rig: Rig, banks: number): ControllerTemplate {
+export function plainTemplate(panel: Panel, rig: Rig, banks: number, pages = 1): ControllerTemplate {
   const used = new Set<number>(rig.controllers.map((c) => c.channel));
   const free = Array.from({ length: 16 }, (_, i) => i + 1).find((c) => !used.has(c)) ?? 1;
   return {
@@ -103,7 +103,7 @@ export function plainTemplate(panel: Panel, rig: Rig, banks: number): Controller
     summary: summaryOf(panel.controls, banks),
     channel: free,
     bankNames: Array.from({ length: banks }, (_, i) => `Bank ${i + 1}`),
-    firmware: { ...commonFirmware, banks },
+    firmware: { ...commonFirmware, banks, pages },
     panel,
   };
 }

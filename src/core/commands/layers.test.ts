@@ -150,6 +150,15 @@ describe('a host that listens for what the modifier sends anyway', () => {
   });
 });
 
+it('gives each layer a letter of its own: the first of its name, else a figure in it, else a later one', () => {
+  let rig = smallRig([]);
+  for (const name of ['Cue 1', 'Cue 2', 'Cut', 'C', '2']) {
+    const wish = { name, modifierControlId: 'mod', madeIn: 'controller', fallsThrough: true, mode: 'while-held' } as const;
+    rig = done(rig, must(addLayer(indexRig(rig), wish, newId)).edit);
+  }
+  expect(rig.layers.map((l) => l.letter)).toEqual(['C', '2', 'U', 'C', '2']);
+});
+
 describe('changing a layer', () => {
   const rig = withFunctions(
     smallRig([parameter('freeze')], { layers: [layer({ id: 'L' })] }),

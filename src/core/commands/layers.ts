@@ -55,7 +55,7 @@ export function addLayer(
   const layer: Layer = {
     id: newId(),
     order: nextOrder(index.rig.layers),
-    letter: letterOf(wish.name) ?? String.fromCharCode(65 + used),
+    letter: freshLetter(index, wish.name) ?? String.fromCharCode(65 + used),
     shape: shapes[used % shapes.length] ?? 'diamond',
     entered: null,
     tap: [],
@@ -86,6 +86,15 @@ export function changeLayer(index: RigIndex, layer: Layer, wish: LayerWish): Res
 const fieldOf = (layer: Layer, name: string): unknown => Object.entries(layer).find(([field]) => field === name)?.[1];
 
 const letterOf = (name: string): string | undefined => name.trim().charAt(0).toUpperCase() || undefined;
+
+/** The sign of a name that stands for no other layer: its first letter, else a figure in it, else a later letter; of “Cue 1” and “Cue 2” the second is “2”. */
+function freshLetter(index: RigIndex, name: string): string | undefined {
+  const taken = new Set(index.rig.layers.map((l) => l.letter));
+  const own = [...name.toUpperCase()].filter((c) => /[\p{L}\p{N}]/u.test(c));
+  const [first, ...rest] = own;
+  const inTurn = [first ?? '', ...rest.filter((c) => /\d/.test(c)), ...rest].filter((c) => c !== '');
+  return inTurn.find((c) => !taken.has(c)) ?? letterOf(name);
+}
 
 type Wished = Pick<
   Layer,

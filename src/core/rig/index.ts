@@ -158,4 +158,13 @@ export {
   spread,
   tenth,
 } from './layout';
-export { grid, numbered, type Panel, type PanelControl, type PanelCounts, panelFromCounts } from './panel';
+export {
+  type CountedPart,
+  countedParts,
+  grid,
+  numbered,
+  type Panel,
+  type PanelControl,
+  type PanelCounts,
+  panelFromCounts,
+} from './panel';

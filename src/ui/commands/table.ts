@@ -92,6 +92,7 @@ export const commands = {
   'panel-walk': walk('panel', 'Arrows', 'walk from control to control'),
   'panel-details': key('panel', 'Enter', 'open the chosen control’s details', focus('Enter'), false),
   'panel-assign': key('panel', 'A', 'assign a parameter to the chosen control', focus('a')),
+  'panel-values': key('panel', 'V', 'set several values with one press', focus('v')),
   'panel-fill': key('panel', 'F', 'fill along its neighbours', focus('f')),
   'panel-take': key('panel', 'Ctrl C', 'copy what the chosen control does', page('mod+c')),
   'panel-paste': key('panel', 'Ctrl V', 'put it on the chosen control, or into other banks', page('mod+v')),

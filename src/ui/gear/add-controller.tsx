@@ -7,7 +7,7 @@ import { type FormState, type UseFormRegister, useForm } from 'react-hook-form';
 import * as z from 'zod';
 import { addController, plainTemplate } from '@/core/commands';
 import type { ControllerTemplate } from '@/core/library';
-import { nameSchema, panelFromCounts } from '@/core/rig';
+import { type CountedPart, countedParts, nameSchema, type Panel, panelFromCounts } from '@/core/rig';
 import { type Offered, useLibrary } from '../entries/use-library';
 import { MiniPanel } from '../faceplate/mini-panel';
 import { Button } from '../primitives/button';
@@ -19,35 +19,72 @@ import { useRig } from '../store/provider';
 const count = (most: number) =>
   z.coerce.number({ message: 'A number is needed.' }).int('A whole number.').min(0, 'Not below 0.').max(most, `At most ${most}.`);
 
+const most: Readonly<Record<CountedPart, number>> = {
+  wheels: 8,
+  encoders: 64,
+  knobs: 64,
+  faders: 64,
+  ribbons: 16,
+  pads: 64,
+  buttons: 64,
+  footswitches: 40,
+  keys: 4,
+  pedals: 8,
+};
+const labels: Readonly<Record<CountedPart, string>> = {
+  wheels: 'Jog wheels',
+  encoders: 'Endless encoders',
+  knobs: 'Knobs',
+  faders: 'Faders',
+  ribbons: 'Ribbons',
+  pads: 'Pads',
+  buttons: 'Buttons',
+  footswitches: 'Footswitches',
+  keys: 'Keyboards',
+  pedals: 'Pedals',
+};
+/** In the order in which most people count: what is on every second board first. */
+const asked: readonly CountedPart[] = [
+  'footswitches',
+  'pedals',
+  'knobs',
+  'encoders',
+  'faders',
+  'pads',
+  'buttons',
+  'wheels',
+  'ribbons',
+  'keys',
+];
+
+const forParts = <T extends z.ZodType>(schema: (part: CountedPart) => T) =>
+  z.object(Object.fromEntries(countedParts.map((part) => [part, schema(part)])) as Record<CountedPart, T>); // border: every part is named
+
+const rowsOf = z
+  .string()
+  .trim()
+  .regex(/^([1-8])?$/, '1 to 8 rows, or nothing.');
+
 const form = z
   .object({
     name: z.string().trim().pipe(nameSchema),
-    footswitches: count(40),
-    footswitchRows: z.coerce.number().int().min(1, 'At least 1.').max(8, 'At most 8.'),
-    pedals: count(8),
-    knobs: count(64),
-    encoders: count(64),
-    faders: count(64),
-    pads: count(64),
-    buttons: count(64),
+    counts: forParts((part) => count(most[part])),
+    rows: forParts(() => rowsOf),
+    twoSides: z.boolean(),
     banks: z.coerce.number().int().min(1, 'At least 1.').max(128, 'At most 128.'),
+    pages: z.coerce.number().int().min(1, 'At least 1.').max(16, 'At most 16.'),
   })
-  .refine((f) => f.footswitches + f.pedals + f.knobs + f.encoders + f.faders + f.pads + f.buttons > 0, {
+  .refine((f) => Object.values(f.counts).some((n) => n > 0), {
     message: 'Say how many of each control it has.',
-    path: ['footswitches'],
+    path: ['counts', 'footswitches'],
   });
 
-const counts = [
-  ['footswitches', 'Footswitches'],
-  ['footswitchRows', 'in rows'],
-  ['pedals', 'Pedals'],
-  ['knobs', 'Knobs'],
-  ['encoders', 'Endless encoders'],
-  ['faders', 'Faders'],
-  ['pads', 'Pads'],
-  ['buttons', 'Buttons'],
-  ['banks', 'Banks'],
-] as const;
+const panelOf = ({ counts, rows, twoSides }: z.infer<typeof form>): Panel =>
+  panelFromCounts({
+    counts,
+    rows: Object.fromEntries(Object.entries(rows).flatMap(([part, n]) => (n === '' ? [] : [[part, Number(n)]]))),
+    twoSides,
+  });
 
 /** What stands in the fields: figures as they are typed. */
 type Draft = z.input<typeof form>;
@@ -72,22 +109,18 @@ export function AddControllerDialog({
     resolver: zodResolver(form),
     defaultValues: {
       name: 'My controller',
-      footswitches: 10,
-      footswitchRows: 2,
-      pedals: 2,
-      knobs: 0,
-      encoders: 0,
-      faders: 0,
-      pads: 0,
-      buttons: 0,
+      counts: Object.fromEntries(countedParts.map((part) => [part, 0])),
+      rows: Object.fromEntries(countedParts.map((part) => [part, ''])),
+      twoSides: false,
       banks: 1,
+      pages: 1,
     },
   });
   const make = (template: ControllerTemplate, name: string): void => {
     const made = addController(rig, template, name, () => nanoid(10));
     if (edit(made.edit)) onMade(made.id);
   };
-  const fromCounts = handleSubmit((values) => make(plainTemplate(panelFromCounts(values), rig, values.banks), values.name));
+  const fromCounts = handleSubmit((values) => make(plainTemplate(panelOf(values), rig, values.banks, values.pages), values.name));
   const preview = form.safeParse(watch());
   return (
     <Dialog
@@ -131,25 +164,77 @@ function FromCounts({
   readonly preview: z.ZodSafeParseResult<z.infer<typeof form>>;
 }) {
   return (
-    <form id={id} onSubmit={(e) => void fromCounts(e)} className="grid grid-cols-[280px_1fr] gap-5">
-      <div className="grid grid-cols-2 content-start gap-3">
-        <Field label="Name" error={formState.errors.name?.message} className="col-span-2">
+    <form id={id} onSubmit={(e) => void fromCounts(e)} className="grid grid-cols-[300px_1fr] gap-5">
+      <div className="flex flex-col gap-3">
+        <Field label="Name" error={formState.errors.name?.message}>
           {(f) => <TextInput id={f} {...register('name')} />}
         </Field>
-        {counts.map(([field, label]) => (
-          <Field key={field} label={label} error={formState.errors[field]?.message}>
-            {(f) => <TextInput id={f} inputMode="numeric" {...register(field)} />}
+        <Parts register={register} formState={formState} />
+        <div className="grid grid-cols-2 gap-3">
+          <Field label="Banks" error={formState.errors.banks?.message}>
+            {(f) => <TextInput id={f} inputMode="numeric" {...register('banks')} />}
           </Field>
-        ))}
+          <Field label="Pages" error={formState.errors.pages?.message}>
+            {(f) => <TextInput id={f} inputMode="numeric" {...register('pages')} />}
+          </Field>
+        </div>
+        <label className="flex items-center gap-2" title="A left and a right one of everything but the pedals">
+          <input type="checkbox" className="size-3.5 accent-verdigris" {...register('twoSides')} />
+          Two sides, left and right
+        </label>
       </div>
       <div className="flex items-center justify-center rounded-md bg-film p-4">
         {preview.success ? (
-          <MiniPanel panel={panelFromCounts(preview.data)} large />
+          <MiniPanel panel={panelOf(preview.data)} large />
         ) : (
           <p className="text-ink-2">The panel is drawn here.</p>
         )}
       </div>
     </form>
+  );
+}
+
+/** A line for each kind of control: how many, and in how many rows. */
+function Parts({ register, formState }: { readonly register: UseFormRegister<Draft>; readonly formState: FormState<Draft> }) {
+  const id = useId();
+  return (
+    <table className="w-full">
+      <thead>
+        <tr className="text-left text-xs text-ink-2">
+          <th className="font-medium">Control</th>
+          <th className="w-20 font-medium">How many</th>
+          <th className="w-16 font-medium">in rows</th>
+        </tr>
+      </thead>
+      <tbody>
+        {asked.map((part) => {
+          const wrong = formState.errors.counts?.[part]?.message ?? formState.errors.rows?.[part]?.message;
+          return (
+            <tr key={part}>
+              <td className="py-0.5">
+                <label htmlFor={`${id}-${part}`}>{labels[part]}</label>
+                {wrong !== undefined && (
+                  <span role="alert" className="block text-xs text-stop">
+                    {wrong}
+                  </span>
+                )}
+              </td>
+              <td className="py-0.5 pr-2">
+                <TextInput id={`${id}-${part}`} inputMode="numeric" {...register(`counts.${part}`)} />
+              </td>
+              <td className="py-0.5">
+                <TextInput
+                  aria-label={`Rows of ${labels[part].toLowerCase()}`}
+                  inputMode="numeric"
+                  placeholder="any"
+                  {...register(`rows.${part}`)}
+                />
+              </td>
+            </tr>
+          );
+        })}
+      </tbody>
+    </table>
   );
 }
 

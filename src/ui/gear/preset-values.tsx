@@ -5,12 +5,12 @@
 import { nanoid } from 'nanoid';
 import { useState } from 'react';
 import { showValue } from '@/core/bench';
-import { cellProblemWords, holdable, holdValue, parameterValue, presetAt, stepValues } from '@/core/commands';
+import { holdable, holdValue, presetAt } from '@/core/commands';
 import type { Edit, Parameter, RigIndex } from '@/core/rig';
-import { exactNumber } from '@/core/sheets';
 import { Button } from '../primitives/button';
 import { Dialog } from '../primitives/dialog';
-import { CommitInput, NOT_TAKEN, Select, TextInput } from '../primitives/field';
+import { TextInput } from '../primitives/field';
+import { ParameterValue } from '../primitives/parameter-value';
 
 const newId = (): string => nanoid(10);
 
@@ -60,60 +60,18 @@ export function PresetValues({ index, chooser, step, edit, onClose }: Props) {
             <span className="truncate" title={p.name}>
               {p.name}
             </span>
-            <Value parameter={p} value={held.get(p.id) ?? null} name={name} onValue={(value) => put(p, value)} />
+            <ParameterValue
+              parameter={p}
+              value={held.get(p.id) ?? null}
+              label={`${p.name} in ${name}`}
+              none="not named"
+              onValue={(value) => put(p, value)}
+            />
           </li>
         ))}
       </ul>
       {found.length === 0 && <p className="text-ink-2">No parameter is called that.</p>}
       {found.length > LISTED && <p className="pt-2 text-ink-2">and {found.length - LISTED} more: find them by name</p>}
     </Dialog>
-  );
-}
-
-function Value({
-  parameter,
-  value,
-  name,
-  onValue,
-}: {
-  readonly parameter: Parameter;
-  readonly value: number | null;
-  readonly name: string;
-  readonly onValue: (value: number | null) => boolean;
-}) {
-  const label = `${parameter.name} in ${name}`;
-  if (parameter.kind !== 'continuous')
-    return (
-      <Select
-        aria-label={label}
-        value={value ?? ''}
-        onChange={(e) => void onValue(e.target.value === '' ? null : Number(e.target.value))}
-      >
-        <option value="">not named</option>
-        {stepValues(parameter).map((choice) => (
-          <option key={choice} value={choice}>
-            {showValue(parameter, choice)}
-          </option>
-        ))}
-      </Select>
-    );
-  return (
-    <span className="flex items-center gap-1.5">
-      <CommitInput
-        aria-label={label}
-        placeholder="not named"
-        className="w-full"
-        value={value === null ? '' : exactNumber(value)}
-        commit={(text) => {
-          if (text.trim() === '') return value === null || onValue(null) ? null : NOT_TAKEN;
-          const read = parameterValue(text.trim(), 'value', 0, []);
-          if (!read.ok) return cellProblemWords(read.error);
-          const { lowest, highest } = parameter;
-          if (read.value < lowest || read.value > highest) return cellProblemWords({ code: 'out-of-range', lowest, highest });
-          return onValue(read.value) ? null : NOT_TAKEN;
-        }}
-      />
-      <span className="w-8 shrink-0 truncate text-xs text-ink-2">{parameter.unit}</span>
-    </span>
   );
 }

@@ -105,6 +105,7 @@ export function NothingHere({
   gesture,
   onPick,
   onListen,
+  onValues,
   edit,
   offered,
 }: {
@@ -115,6 +116,7 @@ export function NothingHere({
   readonly gesture: GestureType | null;
   readonly onPick: () => void;
   readonly onListen: () => void;
+  readonly onValues: () => void;
   readonly edit: (edit: Edit) => boolean;
   readonly offered: readonly GestureType[];
 }) {
@@ -131,6 +133,7 @@ export function NothingHere({
             Assign a parameter
           </Button>
           <Button onClick={onListen}>Listen…</Button>
+          {gesture !== null && gesture !== 'move' && <Button onClick={onValues}>Set several values…</Button>}
           {gesture !== null && (
             <WithoutParameter
               index={index}

@@ -62,6 +62,7 @@ interface Props {
   readonly onCopy: () => void;
   /** Another message on the same gesture wants a parameter. */
   readonly onMessage: () => void;
+  readonly onValues: () => void;
   /** A message that is for nothing yet wants a parameter. */
   readonly onName: (at: number) => void;
 }
@@ -79,6 +80,7 @@ export function Inspector({
   onListen,
   onCopy,
   onMessage,
+  onValues,
   onName,
 }: Props) {
   const findings = useRig((s) => s.findings);
@@ -111,6 +113,7 @@ export function Inspector({
               acting={acting}
               go={go}
               onMessage={onMessage}
+              onValues={onValues}
               onName={onName}
             />
           ) : (
@@ -122,6 +125,7 @@ export function Inspector({
               gesture={gesture}
               onPick={onPick}
               onListen={onListen}
+              onValues={onValues}
               edit={edit}
               offered={offered}
             />
@@ -147,6 +151,7 @@ function Sentences({
   acting,
   go,
   onMessage,
+  onValues,
   onName,
 }: {
   readonly index: RigIndex;
@@ -155,6 +160,7 @@ function Sentences({
   readonly acting: Effective;
   readonly go: GoTo;
   readonly onMessage: () => void;
+  readonly onValues: () => void;
   readonly onName: (at: number) => void;
 }) {
   const edit = useRig((s) => s.edit);
@@ -198,7 +204,14 @@ function Sentences({
           ))}
         </div>
       ))}
-      <MoreActions index={index} controller={controller} assignment={assignment} edit={edit} onMessage={onMessage} />
+      <MoreActions
+        index={index}
+        controller={controller}
+        assignment={assignment}
+        edit={edit}
+        onMessage={onMessage}
+        onValues={onValues}
+      />
     </div>
   );
 }
@@ -286,12 +299,14 @@ function MoreActions({
   assignment,
   edit,
   onMessage,
+  onValues,
 }: {
   readonly index: RigIndex;
   readonly controller: Controller;
   readonly assignment: Assignment;
   readonly edit: (edit: Edit) => boolean;
   readonly onMessage: () => void;
+  readonly onValues: () => void;
 }) {
   // What moves goes nowhere and presses no keys; it can wait between its messages.
   const moves = assignment.gesture.type === 'move';
@@ -310,6 +325,7 @@ function MoreActions({
         if (!action) {
           if (e.target.value === 'raw') put(addRaw(index, assignment));
           else if (e.target.value === 'alternate') put(alternate(index, assignment));
+          else if (e.target.value === 'values') onValues();
           else onMessage();
           return;
         }
@@ -322,6 +338,7 @@ function MoreActions({
         Then do more…
       </option>
       <option value="message">Move another parameter by a message of its own…</option>
+      {!moves && <option value="values">Set several values…</option>}
       <option value="raw">Send a message without a parameter</option>
       {!moves && <option value="alternate">Send something else on every second press</option>}
       {plain.map(([name]) => (

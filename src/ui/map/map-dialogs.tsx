@@ -2,6 +2,7 @@
 // The dialogs of the map. They come when they are wanted, not with the first view.
 import dynamic from 'next/dynamic';
 import { useEffect } from 'react';
+import type { Place } from '@/core/commands';
 import type { Message } from '@/core/midi';
 import type { Assignment, Control, Controller, GestureType, Layer, Parameter, RigIndex } from '@/core/rig';
 import type { Copying } from './panel-commands';
@@ -11,6 +12,7 @@ const PickParameter = dynamic(pickParameter, { ssr: false });
 const LayerDialog = dynamic(() => import('./layer-dialog').then((m) => m.LayerDialog), { ssr: false });
 const ListenDialog = dynamic(() => import('./listen-dialog').then((m) => m.ListenDialog), { ssr: false });
 const CopyDialog = dynamic(() => import('./copy-dialog').then((m) => m.CopyDialog), { ssr: false });
+const ValuesDialog = dynamic(() => import('./values-dialog').then((m) => m.ValuesDialog), { ssr: false });
 const FillDialog = dynamic(() => import('./fill-dialog').then((m) => m.FillDialog), { ssr: false });
 
 /** A parameter for a control that has none, one more for its function, one with a message of its own, or one for the message at a place of its list. */
@@ -21,6 +23,7 @@ export type Opened =
   | { readonly type: 'pick'; readonly for: Wanted }
   | { readonly type: 'layer'; readonly layer: Layer | null }
   | { readonly type: 'listen' }
+  | { readonly type: 'values' }
   | { readonly type: 'fill'; readonly source: Assignment }
   | { readonly type: 'copy'; readonly copying: Copying };
 
@@ -28,6 +31,7 @@ interface Props {
   readonly index: RigIndex;
   readonly controller: Controller;
   readonly control: Control | null;
+  readonly place: Place;
   readonly gesture: GestureType | null;
   readonly opened: Opened | null;
   readonly onClose: () => void;
@@ -36,7 +40,7 @@ interface Props {
   readonly onTake: (message: Message) => void;
 }
 
-export function MapDialogs({ index, controller, control, gesture, opened, onClose, onPick, onLayer, onTake }: Props) {
+export function MapDialogs({ index, controller, control, place, gesture, opened, onClose, onPick, onLayer, onTake }: Props) {
   // Choosing a control fetches the dialog that is wanted next.
   useEffect(() => {
     if (control) void pickParameter();
@@ -70,6 +74,8 @@ export function MapDialogs({ index, controller, control, gesture, opened, onClos
       />
     );
   if (gesture === null) return null;
+  if (opened.type === 'values')
+    return <ValuesDialog index={index} control={control} place={place} gesture={gesture} onClose={onClose} />;
   return (
     <ListenDialog index={index} controller={controller} control={control} gesture={gesture} onTake={onTake} onClose={onClose} />
   );

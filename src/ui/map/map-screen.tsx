@@ -5,7 +5,7 @@ import dynamic from 'next/dynamic';
 import { type RefObject, useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import type { Place } from '@/core/commands';
-import type { Control, Controller, GestureType, Layer, RigIndex } from '@/core/rig';
+import type { Control, Controller, GestureType, Layer, Parameter, RigIndex } from '@/core/rig';
 import { runKey } from '../commands/use-command';
 import { type Effective, effective, shownGesture } from '../faceplate/effective';
 import { Faceplate } from '../faceplate/faceplate';
@@ -49,6 +49,7 @@ export function MapScreen() {
     onPick: () => pick('assign'),
     onFill: (source) => setOpened({ type: 'fill', source }),
     onListen: () => gesture && setOpened({ type: 'listen' }),
+    onValues: gesture === null || gesture === 'move' ? null : () => setOpened({ type: 'values' }),
     onFind: () => search.current?.focus(),
     onCopy: (copying) => setOpened({ type: 'copy', copying }),
   });
@@ -93,23 +94,33 @@ export function MapScreen() {
         index={index}
         controller={controller}
         control={control}
+        place={place}
         gesture={gesture}
         opened={opened}
         onClose={() => {
           setOpened(null);
           assigning.forget();
         }}
-        onPick={(parameter, wanted) => {
-          if (wanted === 'message') assigning.sendAsWell(parameter);
-          else if (typeof wanted === 'object') assigning.name(parameter, wanted.at);
-          else if (control) assigning.put(parameter, control, gesture, wanted, assigning.caught);
-          assigning.forget();
-        }}
+        onPick={(parameter, wanted) => picked(assigning, control, gesture, parameter, wanted)}
         onLayer={(id) => go({ layer: id })}
         onTake={(message) => setOpened(assigning.take(message) ? null : { type: 'pick', for: 'assign' })}
       />
     </DndContext>
   );
+}
+
+/** What becomes of a parameter that was chosen in the dialog. */
+function picked(
+  assigning: Assigning,
+  control: Control | null,
+  gesture: GestureType | null,
+  parameter: Parameter,
+  wanted: Wanted,
+): void {
+  if (wanted === 'message') assigning.sendAsWell(parameter);
+  else if (typeof wanted === 'object') assigning.name(parameter, wanted.at);
+  else if (control) assigning.put(parameter, control, gesture, wanted, assigning.caught);
+  assigning.forget();
 }
 
 /** The inspector is fetched once the first view stands, so that it is there when the first control is chosen. */
@@ -263,6 +274,7 @@ function ChosenControl({
           onLayer={() => openLayer()}
           onListen={() => setOpened({ type: 'listen' })}
           onMessage={() => pick('message')}
+          onValues={() => setOpened({ type: 'values' })}
           onName={(at) => pick({ at })}
         />
       ) : (

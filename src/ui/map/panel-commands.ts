@@ -17,6 +17,8 @@ interface Given {
   readonly onPick: () => void;
   readonly onFill: (source: Assignment) => void;
   readonly onListen: () => void;
+  /** Null where the gesture sets nothing. */
+  readonly onValues: (() => void) | null;
   readonly onFind: () => void;
   readonly onCopy: (wish: Copying) => void;
 }
@@ -32,7 +34,7 @@ export interface Copying {
 /** Text that is marked is copied as text. */
 const marksText = { ignoreEventWhen: () => (window.getSelection()?.toString() ?? '') !== '' };
 
-export function usePanelCommands({ index, where, go, acting, onPick, onFill, onListen, onFind, onCopy }: Given): void {
+export function usePanelCommands({ index, where, go, acting, onPick, onFill, onListen, onValues, onFind, onCopy }: Given): void {
   const edit = useRig((s) => s.edit);
   const { controller, control, place } = where;
   useCommand('panel-details', () =>
@@ -56,6 +58,7 @@ export function usePanelCommands({ index, where, go, acting, onPick, onFill, onL
     enabled: taken !== null && control !== null && index.controls.has(taken.from.id),
   });
   useCommand('panel-listen', onListen, { enabled: control !== null });
+  useCommand('panel-values', () => onValues?.(), { enabled: control !== null && onValues !== null });
   useCommand('panel-bank', (key) => {
     if (Number(key) <= (controller?.firmware.banks ?? 0)) go({ bank: Number(key) });
   });
