@@ -249,6 +249,39 @@ test('scenes chosen by the value of one message: two switches, one number, one l
   expect(told).toEqual(keptJob('scenes-by-value', told));
 });
 
+test('scenes chosen by a run of programs: two switches, two numbers, one line in the software', async ({ page }) => {
+  const id = await ownRig(page);
+  await open(page, id, 'gear');
+  await page.getByRole('button', { name: 'Add a target' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByRole('textbox', { name: 'Name', exact: true }).fill('Lamp desk');
+  await dialog.getByLabel(/^Parameters, one per line/).fill('name,kind,steps\nScene,stepped,Dusk|Lamps|Rain|Dawn');
+  await dialog.getByRole('button', { name: 'Add it with 1 parameter' }).click();
+  await page.getByText('What it can hear, and when').click();
+  await page.getByRole('checkbox', { name: 'number chooses the step' }).check();
+  await page.getByRole('link', { name: /^Map:/ }).click();
+  for (const control of ['FS 6', 'FS 7']) {
+    await page.getByRole('button', { name: new RegExp(`^${control}:`) }).click();
+    await page.getByRole('button', { name: 'Clear' }).click();
+    await page.getByRole('button', { name: 'Assign a parameter', exact: true }).click();
+    await pick(page, 'Scene');
+    if (control === 'FS 7') continue;
+    await page.getByLabel('Kind of message').selectOption('program');
+    await fill(page, 'Number', '60');
+    await page.getByLabel('How Lamp desk hears it').selectOption('number chooses the step');
+    await expect(page.getByLabel('Number of the first step of Scene')).toHaveValue('60');
+  }
+  await expect(page.getByTestId('outcome')).toContainText('Lamps');
+  await saved(page);
+  const told = jobOf(await exportOf(page, id), ['FS 6', 'FS 7'], (rig) =>
+    ['FS 7', 'FS 6', 'FS 7'].flatMap((name, i) => tap(controlNamed(rig, name), i * 1000)),
+  );
+  expect(told.landings).toHaveLength(1);
+  expect(told).toEqual(keptJob('scenes-by-program', told));
+  await page.getByRole('link', { name: /^Sheet/ }).click();
+  await expect(page.getByText('number chooses the step').first()).toBeVisible();
+});
+
 test('a preset that turns three lights into liars, found before the show and mended', async ({ page }) => {
   const id = await ownRig(page);
   await open(page, id, 'gear');

@@ -231,6 +231,8 @@ const modes: readonly Landing['mode'][] = [
   'relative',
   'choose',
   'choose',
+  'run',
+  'run',
 ];
 const part = fc.oneof(fc.constantFrom(0, 1), fc.double({ min: 0, max: 1, noNaN: true }));
 const someLanding = fc.record({

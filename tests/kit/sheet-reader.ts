@@ -79,7 +79,8 @@ function message({ say }: ReadLine, style: Style): Message {
   if (!type) throw new Error(`no message is called ${say('type')}`);
   const made: Record<string, unknown> = { type };
   if (say('ch') !== '') made.channel = num(say('ch')) + 1 - style.channelBase;
-  const number = say('number');
+  // Of a run it says the first and the last.
+  const [number = ''] = say('number').split(' to ');
   if (number !== '')
     made.number =
       type === 'note' || type === 'poly-pressure'
@@ -140,7 +141,11 @@ function listed(text: string): readonly string[] {
   return names;
 }
 
-const modes: Readonly<Record<string, Landing['mode']>> = { 'set value': 'set', 'value chooses the step': 'choose' };
+const modes: Readonly<Record<string, Landing['mode']>> = {
+  'set value': 'set',
+  'value chooses the step': 'choose',
+  'number chooses the step': 'run',
+};
 
 /** The values on which it acts: one, some in a row, or from one up. */
 function chosen(text: string): Landing['chosenBy'] {

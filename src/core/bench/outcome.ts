@@ -5,6 +5,7 @@ import { addressKey, heardKeys, type Message, valueMax } from '../midi';
 import { usualTempo } from '../receiver';
 import {
   type Assignment,
+  addressesOf,
   type Control,
   type Controller,
   countingOf,
@@ -343,12 +344,13 @@ function whyNotLanding(index: RigIndex, network: Network, assignment: Assignment
     const keys = new Set(heardKeys(message));
     const reached = new Set(hopsOf(network, controllerId, message, port).flatMap((hop) => (hop.remote ? [hop.to] : [])));
     for (const landing of landings) {
-      if (!keys.has(addressKey(landing.address))) continue;
+      const at = addressesOf(landing).find((a) => keys.has(addressKey(a)));
+      if (!at) continue;
       here = true;
       if (!reached.has(landing.targetId)) continue;
       wired = true;
       const target = index.targets.get(landing.targetId);
-      if (target && accepts(target, landing.address)) return 'other-address';
+      if (target && accepts(target, at)) return 'other-address';
     }
   }
   return !here ? 'other-address' : !wired ? 'no-wire' : 'outside-window';

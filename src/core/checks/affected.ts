@@ -1,7 +1,16 @@
 // What an edit can have touched: found by comparing two states of a rig, row by row, by identity.
 import { heardKeys } from '../midi';
 import { modeOf } from '../modes';
-import { type Assignment, changedIds, type Landing, messagesOf, type PlacedSend, type Rig, type RigIndex } from '../rig';
+import {
+  type Assignment,
+  addressesOf,
+  changedIds,
+  type Landing,
+  messagesOf,
+  type PlacedSend,
+  type Rig,
+  type RigIndex,
+} from '../rig';
 
 export interface Affected {
   /** Assignments to simulate again. */
@@ -207,7 +216,7 @@ const sendersAt = (index: RigIndex, key: number): readonly PlacedSend[] => [
 
 /** Addresses whose senders a landing can hear: its own, and those of the bytes that it puts together. */
 function addHeard(keys: Set<number>, landing: Landing): void {
-  for (const key of heardKeys(landing.address)) keys.add(key);
+  for (const address of addressesOf(landing)) for (const key of heardKeys(address)) keys.add(key);
 }
 
 /** Whether two assignments can be looked up at one place. */

@@ -4,6 +4,7 @@ import { addressKey, heardKeys, type Message, u7 } from '../midi';
 import {
   type Assignment,
   actsOnSome,
+  addressesOf,
   hostLayerAt,
   type Landing,
   type Layer,
@@ -61,7 +62,7 @@ export function timesHeard(
   const port = outletOf(index, assignment.controlId, send);
   const hops = hopsOf(around.network, controllerId, message, port).filter((hop) => hop.remote && hop.to === targetId);
   const keys = new Set(heardKeys(message));
-  const here = landings.filter((l) => l.targetId === targetId && keys.has(addressKey(l.address)));
+  const here = landings.filter((l) => l.targetId === targetId && addressesOf(l).some((a) => keys.has(addressKey(a))));
   if (!index.targets.get(targetId)?.reception.tellsPortsApart || here.length === 0) return hops.length;
   const ports = hops.flatMap((hop) => {
     const wire = around.network.wires[hop.wire];
@@ -79,18 +80,20 @@ export function movedBy(
   sharers: readonly PlacedSend[],
 ): readonly Moved[] {
   const { index } = context;
-  const at = heardKeys(message).flatMap((key) => index.landingsAt.get(key) ?? []);
+  const keys = new Set(heardKeys(message));
+  const at = [...keys].flatMap((key) => index.landingsAt.get(key) ?? []);
   const others = sharers.filter((o) => o.assignment.id !== assignment.id);
   if (at.length === 0 && others.length === 0) return [];
   const arrivals = arrivesAt(context, assignment, send, message);
   const layer = hostLayerAt(index, assignment.layerId);
   const landed = at.flatMap((landing): Moved[] => {
     const target = index.targets.get(landing.targetId);
+    const own = addressesOf(landing).find((a) => keys.has(addressKey(a))) ?? landing.address;
     const ports = arrivals.get(landing.targetId);
-    if (!target || !ports || landing.hostLayerId !== layer || !accepts(target, landing.address)) return [];
+    if (!target || !ports || landing.hostLayerId !== layer || !accepts(target, own)) return [];
     if (!actsOnSome(index.counters, send, landing)) return [];
     if (target.reception.tellsPortsApart && landing.port !== '' && !ports.has(landing.port)) return [];
-    return sameBank(context, assignment, send, message, landing.address, landing.targetId)
+    return sameBank(context, assignment, send, message, own, landing.targetId)
       ? [{ parameterId: landing.parameterId, landing }]
       : [];
   });

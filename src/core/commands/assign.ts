@@ -15,6 +15,7 @@ import {
   type Gesture,
   hostLayerAt,
   insert,
+  isRun,
   type Landing,
   modifiersOf,
   type Parameter,
@@ -26,6 +27,7 @@ import { defaultBehaviour, defaultGesture, defaultLanding, defaultType } from '.
 import { givenFor } from './given';
 import type { CommandProblem } from './problem';
 import { isRaw, joinedAt, nameParameter, plainBehaviour } from './raw';
+import { nextInRun } from './run';
 import { type NewId, nextOrder } from './shared';
 
 export interface Place {
@@ -76,16 +78,9 @@ export function assign(index: RigIndex, wish: AssignWish, newId: NewId): Result<
   // What sends for nothing yet is told what it is for; its message stays.
   if (taken && (wish.onTaken === 'join' || (isRaw(taken) && !wish.message))) return join(index, taken, parameter, newId);
 
-  const row = wish.message ? null : givenFor(index, controller, parameter.id);
-  const type = defaultType(controller, gesture.type === 'move' ? null : control);
-  const factory = factoryMessage(index, control, gesture.type, wish.place, target);
-  const message =
-    wish.message ??
-    baseMessage(index, control.id, wish.place, gesture.type) ??
-    row?.address ??
-    factory ??
-    dealt(index, controller, control, wish.place, type, target);
-  if (!message) return err({ code: 'no-number', target: target.name });
+  const chosen = messageOf(index, wish, controller, control, parameter.id, target, gesture);
+  if (!chosen) return err({ code: 'no-number', target: target.name });
+  const { message, why } = chosen;
 
   const usual = defaultBehaviour(gesture.type, message.type, controller, parameter, target);
   const there = alreadyHeard(index, message, parameter, hostLayerAt(index, wish.place.layerId));
@@ -107,7 +102,7 @@ export function assign(index: RigIndex, wish: AssignWish, newId: NewId): Result<
     entered: null,
     saved: null,
     proved: null,
-    why: message === row?.address ? `${target.name} came with it` : message === factory ? 'as it leaves the factory' : '',
+    why,
     replaced: taken ? `${meantNames(index, taken)} until it was replaced` : '',
     note: '',
   };
@@ -137,6 +132,43 @@ export function assign(index: RigIndex, wish: AssignWish, newId: NewId): Result<
     replaced: taken ? meantNames(index, taken) : null,
   });
 }
+
+/** The message of a new function, and why it is that one where there is a reason; null where no number is left. */
+function messageOf(
+  index: RigIndex,
+  wish: AssignWish,
+  controller: Controller,
+  control: Control,
+  parameterId: string,
+  target: Target,
+  gesture: Gesture,
+): { readonly message: Message; readonly why: string } | null {
+  if (wish.message) return { message: wish.message, why: '' };
+  const { place } = wish;
+  const base = baseMessage(index, control.id, place, gesture.type);
+  if (base) return { message: base, why: '' };
+  const row = givenFor(index, controller, parameterId);
+  if (row) return { message: row.address, why: `${target.name} came with it` };
+  const run = runIn(index, controller, parameterId, hostLayerAt(index, place.layerId), gesture);
+  if (run) return { message: run.address, why: '' };
+  const factory = factoryMessage(index, control, gesture.type, place, target);
+  if (factory) return { message: factory, why: 'as it leaves the factory' };
+  const type = defaultType(controller, gesture.type === 'move' ? null : control);
+  const message = dealt(index, controller, control, place, type, target);
+  return message && { message, why: '' };
+}
+
+/** The next number of a run that chooses among the steps of a parameter, where a press can send it. */
+const runIn = (
+  index: RigIndex,
+  { firmware }: Controller,
+  parameterId: string,
+  layer: string | null,
+  gesture: Gesture,
+): Landing | null => {
+  const next = gesture.type === 'move' ? null : nextInRun(index, parameterId, layer);
+  return next !== null && firmware.messages.includes(next.address.type) ? next : null;
+};
 
 /** The next free number: of programs by bank and switch, of pads by bank and pad, of all else in the order of the school. */
 function dealt(
@@ -168,10 +200,10 @@ function nextStep(index: RigIndex, parameter: Parameter, landing: Landing): Land
   return landing;
 }
 
-/** A row that a target came with, where it hears the message for the parameter already. */
+/** A row that a target came with, or a run of numbers, where it hears the message for the parameter already. */
 const alreadyHeard = (index: RigIndex, message: Message, parameter: Parameter, layer: string | null): Landing | undefined =>
   (index.landingsAt.get(addressKey(message)) ?? []).find(
-    (l) => l.given !== null && l.parameterId === parameter.id && l.hostLayerId === layer,
+    (l) => (l.given !== null || isRun(l)) && l.parameterId === parameter.id && l.hostLayerId === layer,
   );
 
 /** Values that suit how a target hears what it came with: what it flips or sets by itself is sent on every press. */

@@ -3,12 +3,14 @@ import { addressKey, type Message, withNumber } from '../midi';
 import {
   type Action,
   type Assignment,
+  addressesOf,
   type Behaviour,
   batch,
   countsNumbers,
   type Edit,
   hostLayerAt,
   insert,
+  isRun,
   type Landing,
   messagesOf,
   type PlacedSend,
@@ -62,8 +64,8 @@ export function changeMessage(
   const landings = ways.flatMap((from) => {
     const into = 'number' in from && ways.length > 1 ? withNumber(to, from.number) : to;
     return landingsAt(index, assignment, send, from).flatMap((landing): Edit[] => {
-      // What the target came with stays where it is.
-      if (landing.given !== null) return [];
+      // What the target came with stays where it is, and a run of numbers.
+      if (landing.given !== null || isRun(landing)) return [];
       const there = (index.landingsAt.get(addressKey(into)) ?? []).some(
         (l) => l.parameterId === landing.parameterId && l.hostLayerId === landing.hostLayerId,
       );
@@ -146,7 +148,7 @@ function ownLandings(index: RigIndex, assignment: Assignment, wanted: (parameter
       (l) =>
         l.given === null &&
         wanted(l.parameterId) &&
-        sharers(index, assignment, addressKey(l.address), l.parameterId).length === 0,
+        addressesOf(l).every((a) => sharers(index, assignment, addressKey(a), l.parameterId).length === 0),
     );
   });
 }

@@ -11,6 +11,7 @@ import {
   type Edit,
   hostLayerAt,
   insert,
+  isRun,
   modifiersOf,
   type RigIndex,
 } from '../rig';
@@ -156,6 +157,7 @@ export function copyEdit(index: RigIndex, wish: CopyWish, rows: readonly CopyRow
       const now = actions[at];
       if (was.type !== 'send' || now?.type !== 'send') return [];
       return landingsFor(index, source, was).flatMap((model): Edit[] => {
+        if (isRun(model)) return [];
         const address = countsNumbers(now) ? model.address : now.message;
         const key = `${addressKey(address)} ${model.parameterId} ${layer}`;
         if (heard.has(key) || isHeard(index, address, model.parameterId, layer)) return [];

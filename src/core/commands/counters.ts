@@ -3,6 +3,7 @@ import { err, ok, type Result } from '../base';
 import { addressKey, kindOf, withNumber } from '../midi';
 import {
   type Assignment,
+  addressesOf,
   batch,
   behaviourValues,
   type Controller,
@@ -11,6 +12,7 @@ import {
   type Edit,
   hostLayerAt,
   insert,
+  isRun,
   type Landing,
   messagesOf,
   numbersCounted,
@@ -204,7 +206,11 @@ function counts(index: RigIndex, assignment: Assignment, at: number, send: Send,
         )
       : [];
   const alone = left.filter(
-    (l, i) => l.given === null && left.indexOf(l) === i && !isSentElsewhere(index, l, (p) => p.assignment.id === assignment.id),
+    (l, i) =>
+      l.given === null &&
+      !isRun(l) &&
+      left.indexOf(l) === i &&
+      !isSentElsewhere(index, l, (p) => p.assignment.id === assignment.id),
   );
   const old = was?.type === 'send' && was.behaviour.type === 'stepping' ? index.counters.get(was.behaviour.counterId) : undefined;
   const unused =
@@ -334,6 +340,6 @@ export function countedLandings(index: RigIndex, assignment: Assignment, paramet
     }),
   );
   return (index.landingsOf.get(parameterId) ?? [])
-    .filter((l) => keys.has(addressKey(l.address)))
+    .filter((l) => addressesOf(l).some((a) => keys.has(addressKey(a))))
     .sort((a, b) => addressKey(a.address) - addressKey(b.address));
 }

@@ -11,8 +11,11 @@ import {
   type Control,
   countsNumbers,
   type Edit,
+  type HeardAt,
+  heardAt,
   hostLayerAt,
   insert,
+  isRun,
   type Landing,
   type Parameter,
   type RigIndex,
@@ -114,6 +117,8 @@ export function planFill(
   if (send?.type !== 'send' || !owner || !('number' in send.message) || countsNumbers(send)) return err({ code: 'cannot-fill' });
   const queue = queueOf(index, source, send, parameters);
   const number = counting(index, source, send, wish);
+  const run = runAhead(index, source, send);
+  const own = index.parameters.get(send.meant[0] ?? '') ?? null;
   const cells = [
     ...controls.map((control) => ({ control, bank: source.bank })),
     ...(wish.banks ?? []).flatMap((bank) => [owner, ...controls].map((control) => ({ control, bank }))),
@@ -126,6 +131,12 @@ export function planFill(
     const taken = doneThere(index, source, control, bank);
     if (taken)
       return left(taken.bank === bank ? 'already has a function here' : `does ${meantNames(index, taken)} in every bank`);
+    if (run) {
+      const next = run.shift();
+      return next
+        ? { control, bank, parameter: own, step: next.value, message: next.address, skip: null }
+        : left('no step is left');
+    }
     const next = queue();
     if (next === null) return left('no parameter is left');
     if (next === 'no-step') return left('no step is left');
@@ -138,6 +149,15 @@ export function planFill(
 }
 
 type Next = Pick<FillRow, 'parameter' | 'step'>;
+
+/** The numbers behind that of a send in the run that hears it, without those that are sent already; null where it is in no run. */
+function runAhead(index: RigIndex, source: Assignment, send: Send): HeardAt[] | null {
+  const run = landingsFor(index, source, send).find(isRun);
+  if (!run) return null;
+  const all = heardAt(run);
+  const at = all.findIndex((h) => addressKey(h.address) === addressKey(send.message));
+  return all.slice(at + 1).filter((h) => !index.sendsAt.has(addressKey(h.address)));
+}
 
 /** What each next line is for. */
 function queueOf(
@@ -248,7 +268,8 @@ export function fillEdit(index: RigIndex, plan: FillPlan, newId: NewId): Edit {
       replaced: '',
       note: '',
     };
-    if (!parameter) return [insert('assignments', assignment)];
+    // What hears a run of numbers hears the next one, too.
+    if (!parameter || (model && isRun(model))) return [insert('assignments', assignment)];
     const { mode = 'absolute' } = model ?? {};
     const usual = defaultLanding(newId(), landingOrder++, message, hostLayerAt(index, plan.source.layerId), parameter, mode);
     const landing = { ...usual, ...(model && of ? heardLike(model, of, parameter) : {}) };

@@ -72,6 +72,7 @@ export {
 } from './presets';
 export { addRaw, assignRaw, isRaw, nameParameter } from './raw';
 export { pinNumbers, renumber } from './renumber';
+export { hearAs } from './run';
 export { planSetValues, type SetValueRow, type SetValuesPlan, type SetValuesWish, setValuesEdit } from './set-values';
 export { MOST_SEVERAL, planSeveral, type SeveralChange, type SeveralPlan, type SeveralRow } from './several';
 export { planSpeak, type SpeakPlan, type SpokenRow, speakEdit } from './speak';

@@ -3,6 +3,7 @@ import { addressKey } from '../midi';
 import {
   type Action,
   type Assignment,
+  addressesOf,
   batch,
   type Edit,
   type Gesture,
@@ -33,7 +34,7 @@ export function programmedEdit(index: RigIndex, lines: readonly ProgrammedLine[]
     at === null ? row : { ...row, entered: tickNow(index, row, at) };
   let order = nextOrder(index.rig.assignments);
   let landingOrder = nextOrder(index.rig.landings);
-  const known = new Set(index.rig.landings.map((l) => `${addressKey(l.address)} ${l.parameterId}`));
+  const known = new Set(index.rig.landings.flatMap((l) => addressesOf(l).map((a) => `${addressKey(a)} ${l.parameterId}`)));
   const made = new Map<string, Assignment>();
   const landings: Edit[] = [];
   for (const { controlId, bank, gesture, action, parameter } of lines) {

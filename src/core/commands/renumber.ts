@@ -1,7 +1,7 @@
 // Moving numbers in one edit: every send at an address, what listens for it, and modifiers of layers made in the host.
 import { type Message, shortName } from '../midi';
 import type { Move } from '../numbers';
-import { type Assignment, batch, type Edit, type RigIndex, set } from '../rig';
+import { type Assignment, batch, type Edit, isRun, type RigIndex, set } from '../rig';
 import { signalsFollowing } from './change';
 import { fitted, widened } from './kinds';
 import { patch, staleAssignment, staleLanding } from './shared';
@@ -17,7 +17,7 @@ export function renumber(index: RigIndex, moves: readonly Move[], label: string)
       actions.set(assignment.id, there.set(actionIndex, to));
     }
     for (const landing of demand.landings) {
-      if (seen.has(landing.id) || landing.given !== null) continue;
+      if (seen.has(landing.id) || landing.given !== null || isRun(landing)) continue;
       seen.add(landing.id);
       edits.push(set('landings', landing, 'address', to), ...staleLanding(landing));
     }

@@ -120,7 +120,7 @@ const scriptsOfVersion1 = z.looseObject({
  * with; older ones are all entered by hand. Version 15: switches may release each other, something may be done on arriving at a bank or page, there are five more gestures, and a
  * unit says where it starts; older ones have none of it, and start at their first bank. Version 16: controls
  * and sends may go out of one port of their unit, and a switch may be the wrong way round; older ones go out of all, and are as their jack expects. Version 17: a counter may give a note
- * its number; older notes count how hard they are struck.
+ * its number, and a landing may hear a run of numbers; older notes count how hard they are struck, and older landings hear one number.
  */
 function migrated(raw: unknown, version: number): unknown {
   return version >= CLEAN_SINCE ? raw : cleanTexts(version >= 3 ? raw : migratedTo3(version >= 2 ? raw : migratedTo2(raw)));

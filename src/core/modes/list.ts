@@ -10,6 +10,7 @@ import { nextPreset } from './next-preset';
 import { preset } from './preset';
 import { previousPreset } from './previous-preset';
 import { relative } from './relative';
+import { run } from './run';
 import { set } from './set';
 import { toggle } from './toggle';
 import { trigger } from './trigger';
@@ -27,6 +28,7 @@ const modeList = [
   previousPreset,
   relative,
   choose,
+  run,
 ] as const;
 
 export type ReceiveMode = (typeof modeList)[number]['type'];

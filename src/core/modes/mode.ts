@@ -55,6 +55,8 @@ export interface ReceiveModeFacts<T extends string = string> {
   readonly does: string;
   /** What has to be entered together with it. */
   readonly needs: 'coding' | 'value' | 'first-value' | null;
+  /** Whether it hears a run of numbers from the landing's own on, each of which chooses a step. */
+  readonly runs: boolean;
   /** Whether its range is one of travel, so that takeover and a curve mean something on what moves. */
   readonly travels: boolean;
   /** Whether the next value follows from the present one: the same message twice does more than once. */
@@ -79,6 +81,7 @@ export const defineMode = <T extends string>(mode: ReceiveModeFacts<T>): Receive
 export const plainMode = {
   does: 'sets',
   needs: null,
+  runs: false,
   travels: false,
   fromNow: false,
   counts: false,

@@ -58,6 +58,8 @@ const examples: Readonly<Record<ReceiveMode, Example>> = {
     after: [0, 4, 4, 4, 3],
     back: [3, 13],
   },
+  // One number of a run: that of its first step.
+  run: { kind: 'stepped', landing: { from: 3, to: 7 }, before: 5, arriving: [0, 127], after: [5, 3], back: [3, null] },
   relative: {
     kind: 'continuous',
     landing: { coding: 'twos-complement' },

@@ -9,7 +9,16 @@ import {
   type NumberEntry,
   type PackedType,
 } from '../midi';
-import { type Assignment, type Landing, type Layer, messagesOf, type RigIndex, type Send, type Target } from '../rig';
+import {
+  type Assignment,
+  addressesOf,
+  type Landing,
+  type Layer,
+  messagesOf,
+  type RigIndex,
+  type Send,
+  type Target,
+} from '../rig';
 import { accepts, arrivals, compileNetwork, type Hop, type Network } from '../wires';
 
 export type AddressKind = 'cc' | 'note' | 'program' | 'nrpn';
@@ -122,7 +131,7 @@ export function occupancyOf(index: RigIndex, wireId: string | null): Occupancy {
   const far = wireId === null ? null : unitsBehind(index, wireId);
   for (const landing of index.rig.landings) {
     if (far && !far.has(landing.targetId)) continue;
-    for (const { kind, channel, number } of rowsTaken(landing.address)) {
+    for (const { kind, channel, number } of addressesOf(landing).flatMap((address) => rowsTaken(address))) {
       const there = addressRows.get(rowKey(kind, channel, number));
       if (!there || there.sitters.length === 0) addressRow(rowKey(kind, channel, number)).leftovers.push(landing);
     }

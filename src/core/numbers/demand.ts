@@ -8,6 +8,7 @@ import {
   fireTogether,
   hostLayerAt,
   isChosen,
+  isRun,
   type Landing,
   type Layer,
   type Parameter,
@@ -230,7 +231,8 @@ function demandOf(index: RigIndex, sends: readonly PlacedSend[]): Demand[] {
       role: send.meant.length === 1 ? (index.parameters.get(meant ?? '')?.role ?? '') : '',
       entered: sends.some((p) => stands(index, p.assignment)) || [...landings.values()].some((l) => stands(index, l)),
       pinned: sends.some((p) => p.send.pinned),
-      given: [...landings.values()].some((l) => l.given !== null),
+      // A run of numbers stays where it stands, too.
+      given: [...landings.values()].some((l) => l.given !== null || isRun(l)),
       switching: gesture.type !== 'move' && sends.every((p) => p.send.behaviour.type !== 'relative'),
       family: [
         control?.controllerId,

@@ -1,7 +1,7 @@
 // Which addresses a demand could have: what its controllers send, its wires carry and its targets take, in the order of a school.
 import { exhaustive } from '../base';
 import { type Message, type MessageType, messageSchema, withChannel, withNumber } from '../midi';
-import { countsNumbers, messagesOf, outletOf, outsideActions, type RigIndex, stands } from '../rig';
+import { addressesOf, countsNumbers, messagesOf, outletOf, outsideActions, type RigIndex, stands } from '../rig';
 import { accepts, arrivals, compileNetwork, type Network, routesFrom } from '../wires';
 import type { Demand, PlannedType } from './demand';
 import { sharing } from './demand';
@@ -268,7 +268,7 @@ function blockedCells(index: RigIndex, demands: readonly Demand[], wish: Wish): 
   const atTarget = new Map<string, number[]>();
   for (const landing of wish.overLeftovers ? [] : index.rig.landings) {
     if (owned.has(landing.id)) continue;
-    const cells = cellsOf(landing.address);
+    const cells = addressesOf(landing).flatMap((address) => cellsOf(address));
     if (cells.length > 0) atTarget.set(landing.targetId, [...(atTarget.get(landing.targetId) ?? []), ...cells]);
   }
   const counted = index.rig.assignments.flatMap(({ controlId, actions }) =>

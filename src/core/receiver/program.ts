@@ -2,7 +2,7 @@
 import { clamp } from '../base';
 import { addressKey, kindOf, type Listening, type MessageType, type SysexTable } from '../midi';
 import { type Hear, makeHear, modeOf, type Travel, travelOf } from '../modes';
-import type { Landing, Layer, Parameter, RigIndex, Target } from '../rig';
+import { eachNumber, type Landing, type Layer, type Parameter, type RigIndex, type Target } from '../rig';
 import { accepts } from '../wires';
 import { emptySteps, type Loads, loadsOf } from './presets';
 import { settledBy } from './settled';
@@ -99,7 +99,11 @@ export function compileTargets(index: RigIndex, scope: TargetScope): TargetProgr
   const listeners: Listener[] = [];
   const byTarget = new Map<string, Map<number, Listener[]>>();
   const landings = scope.keys === null ? index.rig.landings : scope.keys.flatMap((key) => index.landingsAt.get(key) ?? []);
-  for (const landing of landings) {
+  const keys = scope.keys === null ? null : new Set(scope.keys);
+  const heard = [...new Set(landings)]
+    .flatMap((landing) => eachNumber(landing))
+    .filter((l) => keys === null || keys.has(addressKey(l.address)));
+  for (const landing of heard) {
     if (!scope.reaches(landing.targetId)) continue;
     const parameter = index.parameters.get(landing.parameterId);
     const target = index.targets.get(landing.targetId);
@@ -109,8 +113,8 @@ export function compileTargets(index: RigIndex, scope: TargetScope): TargetProgr
     const home = byTarget.get(target.id) ?? new Map<number, Listener[]>();
     byTarget.set(target.id, home);
     const key = addressKey(landing.address);
-    const heard = home.get(key);
-    home.set(key, heard ? [...heard, listener].sort(byPrecedence(index)) : [listener]);
+    const there = home.get(key);
+    home.set(key, there ? [...there, listener].sort(byPrecedence(index)) : [listener]);
   }
 
   const targets = scope.keys === null ? index.rig.targets : [...byTarget.keys()].flatMap((id) => index.targets.get(id) ?? []);

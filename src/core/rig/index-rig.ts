@@ -1,6 +1,8 @@
 // Look-ups over a rig, built once per change: every question that a screen or a check asks again and again.
+
 import { addTo, groupBy } from '../base';
 import { addressKey } from '../midi';
+import { addressesOf } from './heard-at';
 import { modifiersOf } from './layers';
 import type { PresetsOf } from './presets';
 import type { Arrival, Control, Controller, Counter, Landing, Layer, Parameter, Rig, SwitchGroup, Target, Wire } from './schema';
@@ -119,7 +121,14 @@ function layerIndex(rig: Rig) {
 }
 
 const landingIndex = (rig: Rig) => ({
-  landingsAt: groupBy(rig.landings, (l) => addressKey(l.address)),
+  landingsAt: byAddress(rig.landings),
   landingsOf: groupBy(rig.landings, (l) => l.parameterId),
   sysexHeard: rig.landings.flatMap((l) => (l.address.type === 'sysex' ? [l.address.bytes] : [])),
 });
+
+/** Landings by the key of each address at which they hear. */
+function byAddress(landings: readonly Landing[]): ReadonlyMap<number, readonly Landing[]> {
+  const found = new Map<number, Landing[]>();
+  for (const landing of landings) for (const address of addressesOf(landing)) addTo(found, addressKey(address), landing);
+  return found;
+}

@@ -1,5 +1,6 @@
 // Everything that is sent on a rig, and what is listened for in vain.
 import { addressKey, heardKeys, type Message } from '../midi';
+import { addressesOf } from './heard-at';
 import type { RigIndex } from './index-rig';
 import { outsideActions } from './outside';
 import type { Landing } from './schema';
@@ -31,10 +32,11 @@ export function sentOn({
   for (const { action } of outsideActions({ rig, controls }))
     if (action.type === 'send') for (const message of messagesOf(action, counters)) add(message);
   return {
-    isLeftOver: ({ address }) => {
-      const own = addressKey(address);
-      if (sendsAt.has(own) || sequencesAt.has(own) || heard.has(own)) return false;
-      return !heardKeys(address).some((key) => sendsAt.has(key) || plain.has(key));
-    },
+    isLeftOver: (landing) =>
+      addressesOf(landing).every((address) => {
+        const own = addressKey(address);
+        if (sendsAt.has(own) || sequencesAt.has(own) || heard.has(own)) return false;
+        return !heardKeys(address).some((key) => sendsAt.has(key) || plain.has(key));
+      }),
   };
 }

@@ -2,7 +2,7 @@
 import { showValue } from '../bench';
 import { addressKey, carriesValue, countsAsOn, valueMax } from '../midi';
 import { meaningsOf } from '../receiver';
-import { type Assignment, behaviourValues, type Landing, type Parameter, type RigIndex } from '../rig';
+import { type Assignment, addressesOf, behaviourValues, type Landing, type Parameter, type RigIndex } from '../rig';
 
 export interface ValueInBases {
   readonly value: number;
@@ -28,7 +28,9 @@ export function assignmentValues(index: RigIndex, assignment: Assignment): reado
     const parameter = index.parameters.get(action.meant[0] ?? '');
     // By the landing that hears this message, not by another one of the same parameter.
     const key = addressKey(action.message);
-    const landing = parameter && index.rig.landings.find((l) => l.parameterId === parameter.id && addressKey(l.address) === key);
+    const landing =
+      parameter &&
+      index.rig.landings.find((l) => l.parameterId === parameter.id && addressesOf(l).some((a) => addressKey(a) === key));
     return behaviourValues(action.behaviour).map((value) => ({
       ...inBases(value, max),
       reads: parameter && landing ? readsAs(index, parameter, landing, value, max) : null,

@@ -1,10 +1,12 @@
 // The lines of one target: layers that it makes itself, then what it listens for, parameter by parameter.
-import { codingWords } from '../midi';
+import { codingWords, type NumberStyle, numberWords } from '../midi';
 import { modeOf } from '../modes';
 import {
   type Assignment,
   type Given,
   gestureNames,
+  heardAt,
+  isRun,
   type Landing,
   type Layer,
   modifierNames,
@@ -55,7 +57,7 @@ function landingLine(index: RigIndex, naming: Naming, target: Target, landing: L
   const from = fromWords(index, naming, sendersOf(index, landing));
   const facts = inOrder([
     fact('parameter', landing.parameterId, naming.parameter(landing.parameterId)),
-    ...messageFacts(landing.address, target.reception.shows),
+    ...addressFacts(landing, target.reception.shows),
     fact('port', landing.port, landing.port),
     hostLayerId === null ? null : fact('layer', hostLayerId, naming.layer(hostLayerId)),
     fact('mode', mode, modeOf(mode).name),
@@ -76,6 +78,16 @@ function landingLine(index: RigIndex, naming: Naming, target: Target, landing: L
     entered: stands(index, landing),
     fresh: freshOn(landing, facts),
   };
+}
+
+/** The message that is listened for; of a run its first number, and its last. */
+function addressFacts(landing: Landing, style: NumberStyle): readonly Fact[] {
+  const facts = messageFacts(landing.address, style);
+  const last = heardAt(landing).at(-1)?.address;
+  if (!isRun(landing) || last === undefined || !('number' in last)) return facts;
+  return facts.map((f) =>
+    f.name === 'number' ? fact('number', [f.value, last.number], `${f.text} to ${numberWords(last, style)}`) : f,
+  );
 }
 
 /** Why there is nothing to enter. */

@@ -2,6 +2,7 @@
 import { addressKey } from '../midi';
 import {
   type Assignment,
+  addressesOf,
   hostLayerAt,
   type Landing,
   type Layer,
@@ -18,7 +19,9 @@ import { arrivalPort, type Route, routesFrom } from '../wires';
  */
 export function sendersOf(index: RigIndex, landing: Landing): readonly Assignment[] {
   // What another function stands in for is sent by nothing.
-  const held = (index.sendsAt.get(addressKey(landing.address)) ?? []).filter((p) => standInOf(index, p.assignment) === null);
+  const held = addressesOf(landing)
+    .flatMap((address) => index.sendsAt.get(addressKey(address)) ?? [])
+    .filter((p) => standInOf(index, p.assignment) === null);
   const wired = held.filter((p) => leads(index, p, landing));
   const senders = [...new Set((wired.length > 0 ? wired : held).map((p) => p.assignment))];
   if (senders.length < 2) return senders;

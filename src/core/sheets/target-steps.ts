@@ -5,6 +5,7 @@ import {
   type Assignment,
   type Control,
   gestureNames,
+  isRun,
   type Landing,
   modifierNames,
   modifiersOf,
@@ -260,6 +261,7 @@ function againstLearning(index: RigIndex, landing: Landing, parameter: Parameter
   if (sender.actions.filter((a) => a.type === 'send').length > 1)
     return 'The control sends several messages at once; learning takes the first.';
   if (modeOf(landing.mode).needs === 'value') return 'Its value has to be typed with it.';
+  if (isRun(landing)) return 'It is a run of numbers; learning takes one.';
   if (pressComesFirst(index, sender)) return 'A press of the same switch sends first, and learning would take that.';
   const others = index.landingsAt.get(addressKey(landing.address)) ?? [];
   const risky = others

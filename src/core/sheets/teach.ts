@@ -2,7 +2,7 @@
 import { exhaustive } from '../base';
 import { addressKey, encodeClicks, type HeardMessage, heardKeys, makePut, noSysex, type PackedMessage, valueMax } from '../midi';
 import { modeOf } from '../modes';
-import type { Behaviour, Landing, RigIndex } from '../rig';
+import { type Behaviour, isRun, type Landing, type RigIndex } from '../rig';
 import { loadsLoud, loudAt, loudWhy, quietMove } from './quiet';
 import { fires } from './target-steps';
 
@@ -41,6 +41,7 @@ export function lessonFor(index: RigIndex, landing: Landing): Lesson {
       `It is heard only in ${index.layers.get(landing.hostLayerId)?.name ?? 'a layer'} of the host, with the message of Base.`,
     );
   if (modeOf(landing.mode).needs === 'value') return refused('Its value has to be typed with it.');
+  if (isRun(landing)) return refused('It is a run of numbers; learning takes one.');
   const loads = loadsLoud(index, landing);
   if (loads !== null) return refused(`${loads} Type it.`);
   const loud = loudAt(index, landing);

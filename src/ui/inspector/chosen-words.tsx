@@ -3,7 +3,8 @@
 // The values of a message that a landing acts on: every press, or those that choose it.
 
 import type { ReactNode } from 'react';
-import { chosenBySchema, type Landing, type Parameter } from '@/core/rig';
+import { kindOf, messageSchema } from '@/core/midi';
+import { chosenBySchema, type Landing, type Parameter, type Target } from '@/core/rig';
 import { NOT_TAKEN } from '../primitives/field';
 import { Tail, WordInput, WordSelect } from './word';
 
@@ -62,6 +63,33 @@ export function FirstValue({ parameter, landing, change }: Props) {
             const next = chosenBySchema.safeParse({ from: Number(text), to: Number(text) });
             if (text.trim() === '' || !next.success) return 'Enter a value from 0 up.';
             return change({ chosenBy: next.data }, `Begin ${parameter.name} at another value`) ? null : NOT_TAKEN;
+          }}
+        />
+      </Tail>
+    </>
+  );
+}
+
+/** The number of the first step, where each number of a run is a step. */
+export function FirstNumber({ target, parameter, landing, change }: Props & { readonly target: Target }) {
+  const { address } = landing;
+  const facts = kindOf(address.type).number;
+  if (!('number' in address) || !facts) return null;
+  return (
+    <>
+      beginning at {kindOf(address.type).word}{' '}
+      <Tail>
+        <WordInput
+          label={`Number of the first step of ${parameter.name}`}
+          title={facts.title(address.number)}
+          width="w-12"
+          value={String(address.number)}
+          commit={(text) => {
+            const plain = text.trim();
+            const number = /^\d{1,3}$/.test(plain) ? Number(plain) : facts.read(plain, target.reception.shows);
+            const next = messageSchema.safeParse({ ...address, number });
+            if (number === null || !next.success) return facts.refusal;
+            return change({ address: next.data }, `Begin ${parameter.name} at another number`) ? null : NOT_TAKEN;
           }}
         />
       </Tail>

@@ -1,15 +1,16 @@
 'use client';
 // The target's half of the sentence: how it hears, and what moves between which ends.
 import { X } from 'lucide-react';
+import { nanoid } from 'nanoid';
 import type { JSX } from 'react/jsx-runtime';
 import { showValue } from '@/core/bench';
-import { changeLanding, removeParameter } from '@/core/commands';
+import { changeLanding, hearAs, removeParameter } from '@/core/commands';
 import { codingWords, type RelativeCoding, relativeCodingSchema } from '@/core/midi';
 import { modeOf, receiveModes } from '@/core/modes';
-import type { Assignment, Edit, Landing, Parameter, RigIndex, Target } from '@/core/rig';
+import { type Assignment, type Edit, isRun, type Landing, type Parameter, type RigIndex, type Target } from '@/core/rig';
 import { showNumber } from '@/core/values';
 import { parseDecimal } from '../primitives/numbers';
-import { ChosenBy, FirstValue } from './chosen-words';
+import { ChosenBy, FirstNumber, FirstValue } from './chosen-words';
 import { CurveWord } from './curve-word';
 import { Line, Stop, Tail, WordInput, WordSelect } from './word';
 
@@ -59,7 +60,7 @@ export function LandingWords({ index, assignment, parameter, target, landing, ed
   return (
     <Line>
       <b>{target.name}</b> hears it as
-      <ModeWord assignment={assignment} target={target} landing={landing} change={change} />
+      <ModeWord index={index} assignment={assignment} target={target} landing={landing} edit={edit} />
       {parameter.kind === 'continuous' &&
         facts.travels &&
         (target.reception.takeover.length > 1 || landing.takeover !== 'jump') && (
@@ -85,7 +86,13 @@ export function LandingWords({ index, assignment, parameter, target, landing, ed
         </>
       ) : (
         <TravelWords
-          after={facts.needs === 'first-value' ? <FirstValue parameter={parameter} landing={landing} change={change} /> : null}
+          after={
+            facts.needs === 'first-value' ? (
+              <FirstValue parameter={parameter} landing={landing} change={change} />
+            ) : isRun(landing) ? (
+              <FirstNumber target={target} parameter={parameter} landing={landing} change={change} />
+            ) : null
+          }
           parameter={parameter}
           landing={landing}
           remove={remove}
@@ -151,15 +158,17 @@ function TravelWords({
 }
 
 function ModeWord({
+  index,
   assignment,
   target,
   landing,
-  change,
+  edit,
 }: {
+  readonly index: RigIndex;
   readonly assignment: Assignment;
   readonly target: Target;
   readonly landing: Landing;
-  readonly change: (changes: Partial<Landing>, label: string) => boolean;
+  readonly edit: (edit: Edit) => boolean;
 }) {
   return (
     <WordSelect
@@ -167,15 +176,15 @@ function ModeWord({
       value={landing.mode}
       onChange={(e) => {
         const mode = receiveModes.find((m) => m === e.target.value);
-        if (mode)
-          change(
-            { mode, coding: modeOf(mode).needs === 'coding' ? codingFor(assignment, target) : null },
-            `Hear it as ${modeOf(mode).name}`,
-          );
+        const coding = mode && modeOf(mode).needs === 'coding' ? codingFor(assignment, target) : null;
+        if (mode) edit(hearAs(index, landing, mode, coding, () => nanoid(10)));
       }}
     >
       {receiveModes
-        .filter((m) => m === landing.mode || target.reception.modes.includes(m))
+        .filter(
+          (m) =>
+            m === landing.mode || (target.reception.modes.includes(m) && (!modeOf(m).runs || isRun({ ...landing, mode: m }))),
+        )
         .map((m) => (
           <option key={m} value={m}>
             {modeOf(m).name}
