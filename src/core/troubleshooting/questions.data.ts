@@ -195,7 +195,8 @@ export const questions: readonly Question[] = [
     answers: [
       ['nothing', 'for nothing'],
       ['notes', 'only for playing notes'],
-      ['remote', 'for remote control'],
+      ['remote', 'only for remote control'],
+      ['both', 'for both'],
     ],
   },
   {
@@ -225,11 +226,23 @@ export const questions: readonly Question[] = [
     id: 'armed',
     needs: 'notes',
     cost: 1,
-    ask: 'Is the track armed, or is listening through it switched on?',
+    ask: 'Is the track armed?',
     how: 'Notes reach an instrument only on a track that lets them in.',
     answers: [
       ['yes', 'yes'],
       ['no', 'no'],
+    ],
+  },
+  {
+    id: 'listening',
+    needs: 'notes',
+    after: { question: 'armed', answers: ['yes'] },
+    cost: 1,
+    ask: 'Does the track play what comes in at its input?',
+    how: 'Its monitoring: on the input, automatic while it is armed, or off.',
+    answers: [
+      ['yes', 'it is on the input, or automatic'],
+      ['no', 'it is off'],
     ],
   },
   {
