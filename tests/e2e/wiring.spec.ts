@@ -135,8 +135,16 @@ test('a dead floorboard moves to a spare, with what is lost said first, and back
   await page.getByRole('button', { name: 'Move to another' }).click();
   await page.getByRole('dialog').getByLabel('To', { exact: true }).selectOption({ label: 'Waiting floor 6' });
   await expect(page.getByRole('dialog')).toContainText('stay behind');
-  await expect(page.getByRole('dialog')).toContainText('none left');
+  await expect(page.getByRole('dialog')).toContainText('no control is left for it');
   await expectAccessible(page);
+  // Each line can be chosen: FS 2 goes where FS 1 would have gone, and FS 3 stays.
+  const goes = (name: string) => page.getByLabel(`Where ${name} goes`);
+  const first = await goes('FS 1').inputValue();
+  await goes('FS 2').selectOption(first);
+  await expect(goes('FS 1')).not.toHaveValue(first);
+  await goes('FS 3').selectOption({ label: 'stays' });
+  await expect(goes('FS 3')).toHaveValue('');
+  await expect(goes('FS 2')).toHaveValue(first);
   await page.getByRole('button', { name: /^Move \d+ functions$/ }).click();
   await expect(page.getByText(/^Moved \d+ functions to Waiting floor 6$/)).toBeVisible();
   await saved(page);

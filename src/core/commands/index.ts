@@ -134,7 +134,7 @@ export {
   scaleOf,
   stepsOf,
 } from './parameter-cells';
-export { type Loss, type MovedControl, planTransfer, type Transfer, transferEdit } from './transfer';
+export { type Loss, type MovedControl, planTransfer, type Transfer, type TransferChoices, transferEdit } from './transfer';
 export { parseWindows, type WindowProblem, windowProblemWords, writeWindows } from './windows';
 export { addWire, changeWire, parseChannels, removeWire, writeChannels } from './wires';
 

@@ -1,9 +1,10 @@
 // Dead hardware: what moves plays as before, what cannot is named and stays, and nothing is lost on the way.
 import { describe, expect, it } from 'vitest';
+import { goTo, played, tap } from '../../../tests/kit/hand';
 import { lanternHour } from '../../demo/lantern-hour';
 import { outcome } from '../bench';
 import { controllerTemplates } from '../library';
-import { apply, firstBroken, indexRig, type Rig, stands } from '../rig';
+import { type Arrival, apply, firstBroken, indexRig, type Rig, type SwitchGroup, stands } from '../rig';
 import { addController } from './gear';
 import { planTransfer, transferEdit } from './transfer';
 
@@ -104,5 +105,105 @@ describe('moving to a smaller or other unit', () => {
   it('never onto itself', () => {
     expect(planTransfer(indexRig(demo), board.id, board.id)).toBeNull();
     expect(planTransfer(indexRig(demo), board.id, 'gone')).toBeNull();
+  });
+});
+
+describe('which control goes where', () => {
+  const { rig, spare } = withSpare('floorboard-8-2');
+  const index = indexRig(rig);
+  const on = (unit: string, name: string): string => {
+    const found = rig.controls.find((c) => c.controllerId === unit && c.name === name);
+    if (!found) throw new Error(`no ${name}`);
+    return found.id;
+  };
+  it('goes by the printed name first, wherever that stands, and says where it is another', () => {
+    // On the spare the names run the other way round.
+    const mirrored: Rig = {
+      ...rig,
+      controls: rig.controls.map((c) => {
+        const n = c.controllerId === spare ? /^FS (\d)$/.exec(c.name)?.[1] : undefined;
+        return n === undefined ? c : { ...c, name: `fs${9 - Number(n)}` };
+      }),
+    };
+    const plan = planTransfer(indexRig(mirrored), board.id, spare);
+    for (const c of plan?.controls ?? []) {
+      const named = c.to?.name.toLowerCase().replace(/\s/g, '');
+      expect([named, c.renamed]).toEqual([c.from.name.toLowerCase().replace(/\s/g, ''), false]);
+    }
+    const others: Rig = {
+      ...rig,
+      controls: rig.controls.map((c) => (c.controllerId === spare ? { ...c, name: `Other ${c.name}` } : c)),
+    };
+    const renamed = planTransfer(indexRig(others), board.id, spare);
+    expect(renamed?.controls.every((c) => c.renamed && c.to?.name === `Other ${c.from.name}`)).toBe(true);
+  });
+  it('goes where a player says, stays where it is to, and nothing else is put there', () => {
+    const choices = new Map([
+      [on(board.id, 'FS 1'), on(spare, 'FS 2')],
+      [on(board.id, 'FS 3'), null],
+    ]);
+    const plan = planTransfer(index, board.id, spare, choices);
+    const to = (name: string) => plan?.controls.find((c) => c.from.name === name)?.to?.name ?? null;
+    expect([to('FS 1'), to('FS 3')]).toEqual(['FS 2', null]);
+    expect(plan?.controls.filter((c) => c.to?.name === 'FS 2')).toHaveLength(1);
+    expect(plan?.controls.every((c) => c.to === null || c.could.includes(c.to))).toBe(true);
+    if (!plan) throw new Error('no plan');
+    const done = apply(rig, transferEdit(index, plan, newId));
+    if (!done.ok) throw new Error(JSON.stringify(done.error));
+    const stood = rig.assignments.filter((a) => a.controlId === on(board.id, 'FS 3'));
+    for (const a of stood) expect(done.value.assignments.find((x) => x.id === a.id)?.controlId).toBe(a.controlId);
+  });
+});
+
+describe('what holds at places', () => {
+  const { rig: plain, spare } = withSpare('floorboard-8-2');
+  const on = (unit: string, name: string): string =>
+    plain.controls.find((c) => c.controllerId === unit && c.name === name)?.id ?? '';
+  const group: SwitchGroup = {
+    id: 'g',
+    order: 1,
+    controllerId: board.id,
+    name: 'Looms',
+    bank: null,
+    page: null,
+    controlIds: [on(board.id, 'FS 1'), on(board.id, 'FS 2')],
+    pressedAgain: 'stays-on',
+    sendsOff: true,
+    entered: null,
+    note: '',
+  };
+  const arrival: Arrival = {
+    id: 'a',
+    order: 1,
+    controllerId: board.id,
+    bank: 2,
+    page: null,
+    actions: [{ type: 'wait', ms: 5 }],
+    latches: [{ controlId: on(board.id, 'FS 1'), on: true }],
+    atStart: false,
+    entered: null,
+    note: '',
+  };
+  const rig: Rig = { ...plain, groups: [group], arrivals: [arrival] };
+  it('comes along with its switches, and plays as before', () => {
+    const after = moved(rig, spare);
+    expect(after.groups).toEqual([{ ...group, controllerId: spare, controlIds: [on(spare, 'FS 1'), on(spare, 'FS 2')] }]);
+    expect(after.arrivals).toEqual([{ ...arrival, controllerId: spare, latches: [{ controlId: on(spare, 'FS 1'), on: true }] }]);
+    const play = (r: Rig, unit: string) =>
+      played(r, [
+        ...tap(on(unit, 'FS 1'), 0),
+        ...tap(on(unit, 'FS 2'), 1000),
+        goTo(2000, 2, unit),
+        ...tap(on(unit, 'FS 1'), 3000),
+      ]);
+    expect(play(after, spare).values).toEqual(play(rig, board.id).values);
+  });
+  it('stays, and says why, where not all of it can go', () => {
+    const plan = planTransfer(indexRig(rig), board.id, spare, new Map([[on(board.id, 'FS 2'), null]]));
+    expect(plan?.places.map((p) => p.stays)).toEqual(['not all of its switches come along', 'not everything comes along']);
+    if (!plan) throw new Error('no plan');
+    const done = apply(rig, transferEdit(indexRig(rig), plan, newId));
+    if (!done.ok) throw new Error(JSON.stringify(done.error));
+    expect([done.value.groups, done.value.arrivals]).toEqual([[group], [arrival]]);
   });
 });

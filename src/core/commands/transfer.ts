@@ -1,8 +1,9 @@
-// Dead hardware: the functions of a controller moved to another one. Controls are matched by kind, place and need, all at once at the least
-// cost; what is lost is said before anything changes.
+// Dead hardware: the functions of a controller moved to another one. Controls are matched by printed name, kind, place and order, all at once at the least
+// cost, but for those that a player chose; what is lost is said before anything changes.
 import type { MessageType } from '../midi';
 import { leastAssignment } from '../numbers';
 import {
+  type Arrival,
   type Assignment,
   batch,
   type Control,
@@ -13,12 +14,13 @@ import {
   insert,
   type Layer,
   type RigIndex,
+  type SwitchGroup,
   sameJson,
   set,
 } from '../rig';
 import { gesturesOf, isMover } from './defaults';
 import { wire } from './gear';
-import { type NewId, nextOrder, patch, staleAssignment } from './shared';
+import { type NewId, nextOrder, patch, replaced, staleAssignment } from './shared';
 
 /** What a function loses on its way; `stays` keeps it on the old controller. */
 export type Loss =
@@ -48,12 +50,24 @@ export interface MovedControl {
   readonly functions: readonly { readonly assignment: Assignment; readonly losses: readonly Loss[]; readonly moves: boolean }[];
   /** Layers that this control opens; they move with it. */
   readonly opens: readonly Layer[];
+  /** Whether it stands under another printed name there. */
+  readonly renamed: boolean;
+  /** Every control of the new unit that could take its place. */
+  readonly could: readonly Control[];
+}
+
+/** What holds at places of the old unit: switches that release each other, and what is done on arriving. */
+export interface MovedPlace {
+  readonly what: { readonly type: 'group'; readonly row: SwitchGroup } | { readonly type: 'arrival'; readonly row: Arrival };
+  /** Why it stays on the old unit; null where it moves. */
+  readonly stays: string | null;
 }
 
 export interface Transfer {
   readonly from: Controller;
   readonly to: Controller;
   readonly controls: readonly MovedControl[];
+  readonly places: readonly MovedPlace[];
   readonly moves: number;
   readonly stays: number;
   /** Targets that the new controller is not wired to yet. */
@@ -78,12 +92,20 @@ function unlike({ kind: from }: Control, { kind: to, subControls }: Control): nu
   return turns(from) === turns(to) ? 1 : 2;
 }
 
-/** Controls of a controller that have functions or open layers, with what stands on each. */
+/** Controls of a controller that have functions, open layers, release others or have a latch set on arriving. */
 function used(index: RigIndex, controllerId: string): readonly Control[] {
+  const held = new Set([
+    ...(index.groupsOf.get(controllerId) ?? []).flatMap((g) => g.controlIds),
+    ...(index.arrivalsOf.get(controllerId) ?? []).flatMap((a) => a.latches.map((l) => l.controlId)),
+  ]);
   return (index.controlsOf.get(controllerId) ?? []).filter(
-    (c) => (index.assignmentsOf.get(c.id) ?? []).length > 0 || (index.layersByModifier.get(c.id) ?? []).length > 0,
+    (c) =>
+      held.has(c.id) || (index.assignmentsOf.get(c.id) ?? []).length > 0 || (index.layersByModifier.get(c.id) ?? []).length > 0,
   );
 }
+
+/** What is printed at a control, however it is written. */
+const printed = ({ name }: Control): string => name.toLowerCase().replace(/[^\p{L}\p{N}]/gu, '');
 
 /** What of a function is lost on a control of another controller. */
 function lossesOf(assignment: Assignment, from: Control, to: Control, unit: Controller): readonly Loss[] {
@@ -118,7 +140,10 @@ function lossesOf(assignment: Assignment, from: Control, to: Control, unit: Cont
 
 const fatal = (losses: readonly Loss[]): boolean => losses.some((l) => !bearable.has(l.type));
 
-/** The price of putting what stands on one control onto another; Infinity where it cannot be. Lost functions weigh most, then kind, then place. */
+/**
+ * The price of putting what stands on one control onto another; Infinity where it cannot be. Lost functions weigh most, then another printed name, then kind, place and
+ * order.
+ */
 function price(index: RigIndex, from: Control, to: Control, home: Controller, unit: Controller): number {
   const kind = unlike(from, to);
   if (kind === Number.POSITIVE_INFINITY) return kind;
@@ -138,14 +163,24 @@ function price(index: RigIndex, from: Control, to: Control, home: Controller, un
   const down = (c: Control, u: Controller): number => (c.y + c.height / 2) / u.height;
   const away = Math.hypot(across(from, home) - across(to, unit), down(from, home) - down(to, unit));
   const side = from.side !== 'none' && to.side !== 'none' && from.side !== to.side ? 2 : 0;
-  return lost * 100 + kind * 10 + side * 5 + soft * 3 + away * 10;
+  const named = printed(from) === printed(to) ? 0 : 60;
+  const order = Math.min(8, Math.abs(from.familyOrder - to.familyOrder)) / 8;
+  return lost * 100 + named + kind * 10 + side * 5 + soft * 3 + away * 10 + order;
 }
 
 /** More than any pair costs: what having no control at all weighs for each function. */
 const WITHOUT = 1000;
 
+/** What a player chose: for a control of the old unit one of the new one, or null where it is to stay. */
+export type TransferChoices = ReadonlyMap<string, string | null>;
+
 /** Plans the move of everything on a controller to another one; null where one of them is gone or they are the same. */
-export function planTransfer(index: RigIndex, fromId: string, toId: string): Transfer | null {
+export function planTransfer(
+  index: RigIndex,
+  fromId: string,
+  toId: string,
+  choices: TransferChoices = new Map(),
+): Transfer | null {
   const from = index.controllers.get(fromId);
   const to = index.controllers.get(toId);
   if (!from || !to || fromId === toId) return null;
@@ -154,9 +189,17 @@ export function planTransfer(index: RigIndex, fromId: string, toId: string): Tra
   // A column of its own stands in for "no control" of each row, so that there is always an answer.
   const width = columns.length + rows.length;
   const cost = new Float64Array(rows.length * width).fill(Number.POSITIVE_INFINITY);
+  const could = new Map<string, Control[]>();
+  const asked = new Set(choices.values());
   rows.forEach((row, i) => {
+    const choice = choices.get(row.id);
     columns.forEach((column, j) => {
-      cost[i * width + j] = price(index, row, column, from, to);
+      const own = price(index, row, column, from, to);
+      if (own === Number.POSITIVE_INFINITY) return;
+      could.set(row.id, [...(could.get(row.id) ?? []), column]);
+      // What was chosen for one is not given to another.
+      const open = choice === undefined ? !asked.has(column.id) : choice === column.id;
+      if (open) cost[i * width + j] = choice === undefined ? own : 0;
     });
     cost[i * width + columns.length + i] = WITHOUT * Math.max(1, (index.assignmentsOf.get(row.id) ?? []).length);
   });
@@ -173,17 +216,58 @@ export function planTransfer(index: RigIndex, fromId: string, toId: string): Tra
       const losses = [...lossesOf(assignment, row, target, to), ...extras(index, assignment, partner, counters, free)];
       return { assignment, losses, moves: !fatal(losses) };
     });
-    return { from: row, to: target, functions, opens: index.layersByModifier.get(row.id) ?? [] };
+    return {
+      from: row,
+      to: target,
+      functions,
+      opens: index.layersByModifier.get(row.id) ?? [],
+      renamed: target !== null && printed(row) !== printed(target),
+      could: could.get(row.id) ?? [],
+    };
   });
   const all = controls.flatMap((c) => c.functions);
+  const stays = all.filter((f) => !f.moves).length;
   return {
     from,
     to,
     controls,
-    moves: all.filter((f) => f.moves).length,
-    stays: all.filter((f) => !f.moves).length,
+    places: placesOf(index, from, to, partner, stays),
+    moves: all.length - stays,
+    stays,
     wires: targetsOf(index, fromId).filter((id) => !targetsOf(index, toId).includes(id)),
   };
+}
+
+/** What becomes of groups and arrivals. Those of a place come along with everything that stands there, or not at all. */
+function placesOf(
+  index: RigIndex,
+  from: Controller,
+  to: Controller,
+  partner: ReadonlyMap<string, Control | null>,
+  left: number,
+): readonly MovedPlace[] {
+  const { banks, pages, messages } = to.firmware;
+  const lacks = ({ bank, page }: { readonly bank: number | null; readonly page: number | null }): string | null =>
+    (bank ?? 1) > banks || (page ?? 1) > pages ? 'that bank or page is not there' : null;
+  const apart = (ids: readonly string[]): string | null =>
+    ids.every((id) => partner.get(id)) ? null : 'not all of its switches come along';
+  const groups = (index.groupsOf.get(from.id) ?? []).map(
+    (row): MovedPlace => ({ what: { type: 'group', row }, stays: lacks(row) ?? apart(row.controlIds) }),
+  );
+  const there = index.arrivalsOf.get(to.id) ?? [];
+  const arrivals = (index.arrivalsOf.get(from.id) ?? []).map((row): MovedPlace => {
+    const deaf = row.actions.some((a) => a.type === 'send' && !messages.includes(a.message.type));
+    const taken = there.some((a) => a.bank === row.bank && a.page === row.page);
+    const why = deaf
+      ? 'it cannot send all of its messages'
+      : taken
+        ? 'something is done there on arriving already'
+        : left > 0
+          ? 'not everything comes along'
+          : null;
+    return { what: { type: 'arrival', row }, stays: lacks(row) ?? apart(row.latches.map((l) => l.controlId)) ?? why };
+  });
+  return [...groups, ...arrivals];
 }
 
 const targetsOf = (index: RigIndex, id: string): readonly string[] => [
@@ -228,6 +312,7 @@ export function transferEdit(index: RigIndex, plan: Transfer, newId: NewId): Edi
     );
   }
   edits.push(...layerEdits(index, plan, partner));
+  edits.push(...placeEdits(plan, partner));
   edits.push(
     ...counterEdits(
       index,
@@ -250,6 +335,20 @@ function layerEdits(index: RigIndex, plan: Transfer, partner: ReadonlyMap<string
     const also = layer.alsoOpenedBy.map((id) => partner.get(id)?.id ?? id);
     const alsoOpenedBy = sameJson(also, layer.alsoOpenedBy) ? layer.alsoOpenedBy : also;
     return patch('layers', layer, { ...(to ? { modifierControlId: to.id } : {}), alsoOpenedBy, scope });
+  });
+}
+
+function placeEdits({ places, to }: Transfer, partner: ReadonlyMap<string, Control | null>): Edit[] {
+  const idThere = (id: string): string => partner.get(id)?.id ?? id;
+  return places.flatMap(({ what, stays }): Edit[] => {
+    if (stays !== null) return [];
+    const home = { controllerId: to.id };
+    return what.type === 'group'
+      ? replaced('groups', what.row, { ...home, controlIds: what.row.controlIds.map(idThere) })
+      : replaced('arrivals', what.row, {
+          ...home,
+          latches: what.row.latches.map((l) => ({ ...l, controlId: idThere(l.controlId) })),
+        });
   });
 }
 

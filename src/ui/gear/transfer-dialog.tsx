@@ -6,7 +6,7 @@ import { nanoid } from 'nanoid';
 import { useMemo, useState } from 'react';
 import { toast } from 'sonner';
 import { counted, exhaustive } from '@/core/base';
-import { type Loss, meantNames, planTransfer, type Transfer, transferEdit } from '@/core/commands';
+import { type Loss, meantNames, planTransfer, type Transfer, type TransferChoices, transferEdit } from '@/core/commands';
 import { kindOf } from '@/core/midi';
 import { type Controller, gestureNames, type RigIndex } from '@/core/rig';
 import { Button } from '../primitives/button';
@@ -28,7 +28,8 @@ export function TransferDialog({
   const store = useRigStore();
   const others = index.rig.controllers.filter((c) => c.id !== controller.id);
   const [toId, setTo] = useState(others[0]?.id ?? '');
-  const plan = useMemo(() => planTransfer(index, controller.id, toId), [index, controller.id, toId]);
+  const [choices, setChoices] = useState<TransferChoices>(new Map());
+  const plan = useMemo(() => planTransfer(index, controller.id, toId, choices), [index, controller.id, toId, choices]);
   const carry = (): void => {
     if (!plan || !edit(transferEdit(index, plan, () => nanoid(10)))) return;
     onClose();
@@ -60,7 +61,14 @@ export function TransferDialog({
           <div className="flex items-end gap-4">
             <Field label="To" className="w-64">
               {(id) => (
-                <Select id={id} value={toId} onChange={(e) => setTo(e.target.value)}>
+                <Select
+                  id={id}
+                  value={toId}
+                  onChange={(e) => {
+                    setTo(e.target.value);
+                    setChoices(new Map());
+                  }}
+                >
                   {others.map((c) => (
                     <option key={c.id} value={c.id}>
                       {c.name}
@@ -78,7 +86,10 @@ export function TransferDialog({
             )}
           </div>
           {plan?.controls.length === 0 && <p className="text-ink-2">Nothing stands on {controller.name}.</p>}
-          {plan && plan.controls.length > 0 && <TransferTable index={index} plan={plan} />}
+          {plan && plan.controls.length > 0 && (
+            <TransferTable index={index} plan={plan} onChoose={(from, to) => setChoices(new Map([...choices, [from, to]]))} />
+          )}
+          {plan && <Places plan={plan} />}
         </div>
       )}
     </Dialog>
@@ -86,13 +97,21 @@ export function TransferDialog({
 }
 
 /** Control for control: where it goes, and what it loses there. */
-function TransferTable({ index, plan }: { readonly index: RigIndex; readonly plan: Transfer }) {
+function TransferTable({
+  index,
+  plan,
+  onChoose,
+}: {
+  readonly index: RigIndex;
+  readonly plan: Transfer;
+  readonly onChoose: (fromId: string, toId: string | null) => void;
+}) {
   return (
     <table className="w-full table-fixed text-left">
       <thead>
         <tr className="text-xs text-ink-2">
           <th className="w-20 pb-1 font-medium">From</th>
-          <th className="w-24 pb-1 font-medium">To</th>
+          <th className="w-44 pb-1 font-medium">To</th>
           <th className="pb-1 font-medium">What stands on it, and what it loses</th>
         </tr>
       </thead>
@@ -100,7 +119,21 @@ function TransferTable({ index, plan }: { readonly index: RigIndex; readonly pla
         {plan.controls.map((c) => (
           <tr key={c.from.id} className="border-t align-top">
             <td className="py-1.5 font-semibold">{c.from.name}</td>
-            <td className={cx('py-1.5', c.to === null && 'text-stop')}>{c.to?.name ?? 'none left'}</td>
+            <td className="py-1 pr-3">
+              <Select
+                aria-label={`Where ${c.from.name} goes`}
+                value={c.to?.id ?? ''}
+                onChange={(e) => onChoose(c.from.id, e.target.value === '' ? null : e.target.value)}
+              >
+                <option value="">{c.could.length === 0 ? 'none can take it' : 'stays'}</option>
+                {c.could.map((to) => (
+                  <option key={to.id} value={to.id}>
+                    {to.name}
+                  </option>
+                ))}
+              </Select>
+              {c.renamed && <span className="text-xs text-caution">another name is printed there</span>}
+            </td>
             <td className="py-1.5">
               <ul>
                 {c.functions.map(({ assignment, losses, moves }) => (
@@ -129,6 +162,23 @@ function TransferTable({ index, plan }: { readonly index: RigIndex; readonly pla
         ))}
       </tbody>
     </table>
+  );
+}
+
+/** Switches that release each other, and what is done on arriving: what of it comes along. */
+function Places({ plan }: { readonly plan: Transfer }) {
+  if (plan.places.length === 0) return null;
+  return (
+    <ul className="border-t pt-2">
+      {plan.places.map(({ what, stays }) => (
+        <li key={what.row.id}>
+          {what.type === 'group'
+            ? `Switches that release each other${what.row.name === '' ? '' : ` (${what.row.name})`}`
+            : `On arriving ${what.row.bank === null ? 'at any bank' : `at bank ${what.row.bank}`}`}
+          {stays === null ? ' move.' : <span className="text-stop"> stay: {stays}.</span>}
+        </li>
+      ))}
+    </ul>
   );
 }
 
