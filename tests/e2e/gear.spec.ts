@@ -17,6 +17,7 @@ test('from nothing to a mapped, written sheet', async ({ page }) => {
   await page.getByRole('button', { name: 'Add this panel' }).click();
   await expect(page.getByText('A number is needed.')).toBeVisible();
   await page.getByLabel('Footswitches', { exact: true }).fill('10');
+  await page.getByLabel('Pedals', { exact: true }).fill('2');
   await page.getByRole('button', { name: 'Add this panel' }).click();
   await expect(page.getByRole('heading', { name: 'Loft board' })).toBeVisible();
 

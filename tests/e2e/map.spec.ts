@@ -61,6 +61,8 @@ test('a parameter is dragged onto a control', async ({ page }) => {
   await page.getByRole('button', { name: /^Encoder slab 16/ }).click();
   await dragOnto(page, page.getByRole('button', { name: /^Scatter/ }), page.getByRole('button', { name: 'E 6: free' }));
   await expect(page.getByRole('button', { name: 'E 6: move Scatter' })).toBeVisible();
+  // Those who do not see it hear names.
+  await expect(page.getByText('Scatter was put on E 6.')).toBeAttached();
   await expect(page.getByTestId('outcome')).toContainText('0 % → 100 % in 128 steps');
   await saved(page);
   const rig = JSON.parse(await exportOf(page, id)) as {

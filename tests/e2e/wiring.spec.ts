@@ -10,7 +10,7 @@ test('a second path is drawn, seen to double every message, filtered and unplugg
   await page.getByRole('combobox', { name: 'To', exact: true }).selectOption({ label: 'Quarry Hall' });
   await page.getByRole('button', { name: 'Add a wire' }).click();
   await expect(page.getByRole('heading', { name: 'Murmur Loom to Quarry Hall' })).toBeVisible();
-  await expect(page.getByRole('button', { name: /^Wire from Murmur Loom to Quarry Hall over usb: twice/ })).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Wire from Murmur Loom to Quarry Hall over USB: twice/ })).toBeVisible();
   await expect(page.getByText('doubles a message').first()).toBeVisible();
   // Nothing but notes on channel 16 over it: the doubles are gone for control changes, not for those notes.
   await page.getByLabel('Channels that it lets through').fill('16');

@@ -63,7 +63,12 @@ export function ControllerTabs({ bench, index, controller, onChoose }: Props & {
 
 function BankOf({ bench, id, banks }: { readonly bench: Bench; readonly id: string; readonly banks: number }) {
   const bank = useStore(bench.store, (s) => s.panels.get(id)?.bank ?? 1);
-  return banks > 1 ? <span className="font-mono text-xs font-normal text-ink-2">{bank}</span> : null;
+  return banks > 1 ? (
+    <span className="font-mono text-xs font-normal text-ink-2">
+      <span className="sr-only">bank </span>
+      {bank}
+    </span>
+  ) : null;
 }
 
 /** Banks and pages as the panel's own buttons change them, and the layers that are open now. */

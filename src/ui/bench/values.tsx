@@ -28,13 +28,15 @@ function TargetValues({ bench, index, target }: { readonly bench: Bench; readonl
   const parameters = index.parametersOf.get(target.id) ?? [];
   return (
     <div className="pt-2.5">
-      <h3 className="flex items-baseline gap-2 border-b pb-1 text-xs font-semibold">
-        <span className="truncate" title={target.name}>
-          {target.name}
-        </span>
-        {away && <span className="text-stop">does not listen</span>}
+      <div className="flex items-baseline gap-2 border-b pb-1 text-xs">
+        <h3 className="flex min-w-0 items-baseline gap-2 font-semibold">
+          <span className="truncate" title={target.name}>
+            {target.name}
+          </span>
+          {away && <span className="text-stop">does not listen</span>}
+        </h3>
         <KeepPreset bench={bench} index={index} target={target} />
-      </h3>
+      </div>
       <ul>
         {parameters.map((p) => (
           <ValueRow key={p.id} bench={bench} parameter={p} slot={names?.parameterIds.indexOf(p.id) ?? -1} />

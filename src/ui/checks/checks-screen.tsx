@@ -125,7 +125,7 @@ function Filters({ index, all, shown, onChange }: FilterProps) {
             onClick={() => onChange({ severity: s })}
             count={s === 'all' ? open.length : (ofSeverity.get(s) ?? 0)}
           >
-            {s === 'all' ? <span className="w-4" /> : <SeverityMark severity={s} />}
+            {s === 'all' ? <span className="w-4" /> : <SeverityMark severity={s} label="" />}
             {s === 'all' ? 'Everything' : severityName(s)}
           </Choice>
         ))}

@@ -46,7 +46,7 @@ export function GearScreen() {
   };
   return (
     <main className="grid min-h-0 flex-1 grid-cols-[240px_minmax(0,1fr)]">
-      <aside className="flex min-h-0 flex-col gap-5 overflow-y-auto border-r px-3 py-3">
+      <aside aria-label="Controllers and targets" className="flex min-h-0 flex-col gap-5 overflow-y-auto border-r px-3 py-3">
         <section aria-label="Controllers">
           <h2 className="mb-1 text-xs font-semibold">Controllers</h2>
           <ul>{rig.controllers.map((c) => unitButton(c.id, c.name, `ch ${c.channel}`))}</ul>

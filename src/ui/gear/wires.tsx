@@ -4,18 +4,10 @@ import { Trash2 } from 'lucide-react';
 import { nanoid } from 'nanoid';
 import { addWire, removeWire } from '@/core/commands';
 import { type RigIndex, set, type Wire } from '@/core/rig';
-import type { Transport } from '@/core/wires';
 import { Button } from '../primitives/button';
 import { Select } from '../primitives/field';
+import { transports } from '../primitives/transports';
 import { useRig } from '../store/provider';
-
-const transports: ReadonlyArray<readonly [Transport, string]> = [
-  ['usb', 'USB'],
-  ['din', 'DIN'],
-  ['bluetooth', 'Bluetooth'],
-  ['network', 'network'],
-  ['virtual', 'inside the computer'],
-];
 
 export function Wires({ index, unitId }: { readonly index: RigIndex; readonly unitId: string }) {
   const edit = useRig((s) => s.edit);

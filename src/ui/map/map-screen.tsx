@@ -13,6 +13,7 @@ import { type GoTo, type Show, useWhere, type Where } from '../place/use-place';
 import { useRig } from '../store/provider';
 import { AssignmentList } from './assignment-list';
 import { Controllers, NoController } from './controllers';
+import { dragWords } from './drag-words';
 import { Ladder } from './ladder';
 import { LayersBar } from './layers-bar';
 import { listOf } from './listed';
@@ -54,12 +55,13 @@ export function MapScreen() {
     onCopy: (copying) => setOpened({ type: 'copy', copying }),
   });
   const drag = useParameterDrag(index, where, assigning);
+  const spoken = useMemo(() => dragWords(index), [index]);
   const openLayer = useCallback((layer: Layer | null = null): void => setOpened({ type: 'layer', layer }), []);
   useInspectorSoon();
 
   if (!controller) return <NoController home={`/rigs/${index.rig.id}/gear`} />;
   return (
-    <DndContext {...drag.context} collisionDetection={pointerWithin} measuring={measuring}>
+    <DndContext {...drag.context} collisionDetection={pointerWithin} measuring={measuring} accessibility={spoken}>
       <main className="grid min-h-0 flex-1 grid-cols-[240px_minmax(0,1fr)_340px] max-[1100px]:grid-cols-[212px_minmax(0,1fr)_312px]">
         <MapSide
           index={index}
@@ -200,7 +202,7 @@ function MapSide({
   readonly openLayer: (layer?: Layer | null) => void;
 }) {
   return (
-    <aside className="flex min-h-0 flex-col border-r contain-content">
+    <aside aria-label="Controllers, places, and what waits" className="flex min-h-0 flex-col border-r contain-content">
       <Controllers
         index={index}
         where={where}

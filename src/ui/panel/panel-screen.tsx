@@ -91,7 +91,7 @@ export function PanelScreen({
           {controls.length === 0 && !wish && <NothingOnIt />}
         </div>
       </section>
-      <aside className="flex min-h-0 flex-col gap-4 overflow-y-auto border-l bg-sheet px-4 py-3">
+      <aside aria-label="What is chosen" className="flex min-h-0 flex-col gap-4 overflow-y-auto border-l bg-sheet px-4 py-3">
         {aside}
         {chosen.length > 0 && <Properties index={index} controller={controller} controls={chosen} />}
         {chosen.length === 0 && <PanelFacts index={index} controller={controller} controls={controls} over={over.size} />}

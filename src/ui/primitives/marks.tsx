@@ -19,6 +19,7 @@ export function SeverityMark({
 }: {
   readonly severity: Severity;
   readonly size?: number;
+  /** What is said of it; empty where the words beside it say it already. */
   readonly label?: string;
   readonly className?: string;
 }) {
@@ -30,6 +31,7 @@ export function SeverityMark({
       height={size}
       className={cx('shrink-0', shape.color, className)}
       role="img"
+      aria-hidden={label === ''}
       aria-label={label ?? severityName(severity)}
     >
       <path d={shape.path} fill="currentColor" />

@@ -67,7 +67,7 @@ export function FunctionList({ index, rows, standings, chosen, onChoose }: Props
                   line.key === chosen && 'border-verdigris bg-film',
                 )}
               >
-                <StateMark state={state} />
+                <StateMark state={state} said />
                 <span className="max-w-[45%] shrink-0 truncate font-mono text-[13px]" title={control.name}>
                   {control.name}
                 </span>

@@ -20,7 +20,16 @@ export const stateWords: Readonly<Record<StandingState, string>> = {
   untried: 'not tried',
 };
 
-export function StateMark({ state, size = 14 }: { readonly state: StandingState; readonly size?: number }) {
+export function StateMark({
+  state,
+  size = 14,
+  said = false,
+}: {
+  readonly state: StandingState;
+  readonly size?: number;
+  /** Whether the words beside it say it already. */
+  readonly said?: boolean;
+}) {
   const look = looks[state];
   return (
     <svg
@@ -29,6 +38,7 @@ export function StateMark({ state, size = 14 }: { readonly state: StandingState;
       height={size}
       className={cx('shrink-0', look.tone)}
       role="img"
+      aria-hidden={said}
       aria-label={stateWords[state]}
     >
       <path

@@ -213,7 +213,7 @@ function SetUpRow({
       <td colSpan={width} className="px-4 py-1">
         {line.facts.map((f) => (
           <span key={f.name}>
-            <span className="pr-2 text-xs font-semibold text-ink-2">{factWord(f.name)}</span>
+            <span className="pr-2 text-xs font-semibold text-ink-2">{factWord(f.name)} </span>
             {f.text}
           </span>
         ))}

@@ -55,7 +55,7 @@ export function NothingScreen() {
           <Begin index={index} from={query.from} to={query.to} onBegin={begin} onOpen={(id) => void setQuery({ search: id })} />
         )}
       </div>
-      <aside className="min-h-0 overflow-y-auto border-l bg-sheet px-4 py-3">
+      <aside aria-label="How it works" className="min-h-0 overflow-y-auto border-l bg-sheet px-4 py-3">
         {search ? <CauseList index={index} search={search} /> : <About />}
       </aside>
     </main>

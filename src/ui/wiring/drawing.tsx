@@ -3,6 +3,7 @@
 import { type PointerEvent, useEffect, useRef, useState } from 'react';
 import type { Picture, PictureUnit, PictureWire } from '@/core/wires';
 import { cx } from '../primitives/cx';
+import { transportName } from '../primitives/transports';
 
 const BOX = { width: 172, height: 44, gap: 26 } as const;
 const PAD = 22;
@@ -239,7 +240,7 @@ function WireLine({
       role="button"
       tabIndex={0}
       aria-pressed={chosen}
-      aria-label={`Wire from ${from} to ${to} over ${wire.transport}${label === '' ? '' : `: ${label}`}`}
+      aria-label={`Wire from ${from} to ${to} over ${transportName(wire.transport)}${label === '' ? '' : `: ${label}`}`}
       className="cursor-pointer outline-none [&:focus-visible>path:last-of-type]:stroke-[4px]"
       onClick={onChoose}
       onKeyDown={(e) => {

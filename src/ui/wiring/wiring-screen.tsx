@@ -79,7 +79,10 @@ export function WiringScreen() {
           </>
         )}
       </div>
-      <aside className="flex min-h-0 flex-col gap-4 overflow-y-auto border-l bg-sheet px-4 py-3">
+      <aside
+        aria-label="The chosen wire, or what hears what"
+        className="flex min-h-0 flex-col gap-4 overflow-y-auto border-l bg-sheet px-4 py-3"
+      >
         {chosen ? (
           <WireFacts key={chosen.id} index={index} wire={chosen} onRemove={() => remove(chosen)} />
         ) : (
