@@ -275,6 +275,33 @@ test('several lines of the list are chosen by mouse and keys and changed in one 
   await expect.poll(() => exportOf(page, id)).toBe(before);
 });
 
+test('the list stands in the order of a column, up, down and back; its columns are chosen and kept', async ({ page }) => {
+  const id = await ownRig(page);
+  await open(page, id, 'map');
+  const grid = page.getByRole('grid', { name: 'Assignments' });
+  const firsts = async (): Promise<string> => ((await grid.getByRole('row').nth(1).textContent()) ?? '').replace(/\s+/g, ' ');
+  await expect.poll(firsts).toMatch(/^FS 1 press/);
+  await grid.getByRole('button', { name: 'Moves' }).click();
+  await expect(grid.getByRole('columnheader', { name: 'Moves' })).toHaveAttribute('aria-sort', 'ascending');
+  await expect.poll(firsts).toMatch(/Choir/);
+  await grid.getByRole('button', { name: 'Moves' }).click();
+  await expect.poll(firsts).toMatch(/Thunder/);
+  await grid.getByRole('button', { name: 'Moves' }).click();
+  await expect.poll(firsts).toMatch(/^FS 1 press/);
+  // What is gravest first; a click with Shift takes what lies between as it stands now.
+  await grid.getByRole('button', { name: 'Result' }).click();
+  await expect.poll(firsts).toMatch(/^FS 2 press.*clashes/);
+  await expect(grid.getByRole('columnheader', { name: 'Range' })).toHaveCount(0);
+  await page.getByRole('button', { name: 'Columns' }).click();
+  await page.getByRole('menuitemcheckbox', { name: 'Range' }).click();
+  await page.getByRole('menuitemcheckbox', { name: 'Channel' }).click();
+  await page.keyboard.press('Escape');
+  await expect(grid.getByRole('columnheader', { name: 'Range' })).toBeVisible();
+  await page.reload();
+  await expect(grid.getByRole('columnheader', { name: 'Ch', exact: true })).toBeVisible();
+  await expectAccessible(page);
+});
+
 test('with no control chosen the side says what is next; what was replaced can be kept beside', async ({ page }) => {
   const id = await ownRig(page);
   await open(page, id, 'map');
