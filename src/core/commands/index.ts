@@ -44,6 +44,7 @@ export {
 export { defaultGesture, defaultLanding, gesturesOf, isMover } from './defaults';
 export { type FillPlan, type FillRow, type FillWish, fillEdit, planFill, runAfter, waitingAfter } from './fill';
 export { type GivenRow, givenFor, givenOf, giveRows, giveTable, ungive } from './given';
+export { hearAs } from './hear-as';
 export {
   asGesture,
   behaviourOf,
@@ -72,7 +73,6 @@ export {
 } from './presets';
 export { addRaw, assignRaw, isRaw, nameParameter } from './raw';
 export { pinNumbers, renumber } from './renumber';
-export { hearAs } from './run';
 export { planSetValues, type SetValueRow, type SetValuesPlan, type SetValuesWish, setValuesEdit } from './set-values';
 export { MOST_SEVERAL, planSeveral, type SeveralChange, type SeveralPlan, type SeveralRow } from './several';
 export { planSpeak, type SpeakPlan, type SpokenRow, speakEdit } from './speak';

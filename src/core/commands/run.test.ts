@@ -38,7 +38,11 @@ const only = (rig: Rig, at = 0): Landing => {
   if (!found) throw new Error('no landing');
   return found;
 };
-const run = (rig: Rig, at = 0): Rig => done(rig, hearAs(indexRig(rig), only(rig, at), 'run', null, newId));
+const run = (rig: Rig, at = 0): Rig => {
+  const [first] = rig.assignments;
+  if (!first) throw new Error('no function');
+  return done(rig, hearAs(indexRig(rig), first, only(rig, at), 'run', null, newId));
+};
 
 describe('lines that go on as one does', () => {
   it('become one, whichever of them is changed, and each switch does what it did', () => {
@@ -73,7 +77,7 @@ describe('lines that go on as one does', () => {
   });
   it('are lines by themselves again once each sets its value', () => {
     const made = run(three());
-    const again = done(made, hearAs(indexRig(made), only(made), 'set', null, newId));
+    const again = done(made, hearAs(indexRig(made), row(made, 'fs1'), only(made), 'set', null, newId));
     expect(again.landings.map((l) => [l.mode, shortName(l.address), l.setValue])).toEqual([
       ['set', 'PC 10', 0],
       ['set', 'PC 11', 1],

@@ -9,7 +9,7 @@ import { type NewId, nextOrder, patch, staleLanding } from './shared';
  * Changes how a landing hears. As _number chooses the step_ it takes in its neighbours that go on as it does; a run that is to set a value again becomes a line for
  * each number that is sent, and keeps its first where none is.
  */
-export function hearAs(index: RigIndex, landing: Landing, mode: ReceiveMode, coding: Landing['coding'], newId: NewId): Edit {
+export function rowsHearing(index: RigIndex, landing: Landing, mode: ReceiveMode, coding: Landing['coding'], newId: NewId): Edit {
   const label = `Hear it as ${modeOf(mode).name}`;
   const plain = { ...landing, mode };
   if (isRun(plain) && !isRun(landing)) return batch(label, gathered(index, landing, coding));

@@ -177,7 +177,7 @@ function ModeWord({
       onChange={(e) => {
         const mode = receiveModes.find((m) => m === e.target.value);
         const coding = mode && modeOf(mode).needs === 'coding' ? codingFor(assignment, target) : null;
-        if (mode) edit(hearAs(index, landing, mode, coding, () => nanoid(10)));
+        if (mode) edit(hearAs(index, assignment, landing, mode, coding, () => nanoid(10)));
       }}
     >
       {receiveModes
