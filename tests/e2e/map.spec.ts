@@ -435,6 +435,18 @@ test('the command palette and the list of keys open by keyboard', async ({ page 
   await page.getByPlaceholder('What do you want to do, or find?').fill('clear');
   await expect(page.getByRole('option').first()).toContainText('Clear what the chosen control does');
   await page.keyboard.press('Escape');
+  // Layers are made and changed from there as well: the one that the chosen control opens.
+  await page.getByRole('button', { name: /^FS 4: opens Heel/ }).click();
+  await page.keyboard.press('Control+k');
+  await page.getByPlaceholder('What do you want to do, or find?').fill('change the layer');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('dialog', { name: 'Change layer Heel' })).toBeVisible();
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('Control+k');
+  await page.getByPlaceholder('What do you want to do, or find?').fill('add a layer');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('dialog', { name: 'Add a layer' })).toBeVisible();
+  await page.keyboard.press('Escape');
   await page.keyboard.press('?');
   await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible();
   await expectAccessible(page);

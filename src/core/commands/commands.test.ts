@@ -19,6 +19,7 @@ import { controllerTemplates } from '../library';
 import { chooseMessage, everyPlainNumber, undefinedFirst } from '../numbers';
 import { apply, countedParts, type Edit, emptyRig, indexRig, type Parameter, panelFromCounts, type Rig } from '../rig';
 import { makeSheet } from '../sheets';
+import { routesFrom } from '../wires';
 import {
   addController,
   addLayer,
@@ -350,5 +351,27 @@ describe('gear', () => {
       controls: [],
       wires: [],
     });
+  });
+  it('a new target is driven by the controllers that are said, straight or through another target, which leads there and no further', () => {
+    let rig = emptyRig('r', 'R');
+    const panel = panelFromCounts({ counts: { footswitches: 1 } });
+    for (const name of ['Board', 'Slab']) rig = done(rig, addController(rig, plainTemplate(panel, rig, 1), name, newId).edit);
+    const [board, slab] = rig.controllers.map((c) => c.id);
+    if (!board || !slab) throw new Error('no controllers');
+    const host = addTarget(rig, plainProfile('Host', 'host'), 'Host', newId, { controllerIds: [board], through: null });
+    rig = done(rig, host.edit);
+    const ways = (r: Rig) => r.wires.map((w) => [w.from.unitId, w.to.unitId, w.passesOn]);
+    expect(ways(rig)).toEqual([[board, host.id, false]]);
+    const plugin = addTarget(rig, plainProfile('Hall', 'plugin'), 'Hall', newId, {
+      controllerIds: [board, slab],
+      through: host.id,
+    });
+    rig = done(rig, plugin.edit);
+    expect(ways(rig)).toEqual([
+      [board, host.id, false],
+      [slab, host.id, false],
+      [host.id, plugin.id, true],
+    ]);
+    for (const id of [board, slab]) expect(routesFrom(indexRig(rig), id).map((r) => r.target.id)).toEqual([host.id, plugin.id]);
   });
 });

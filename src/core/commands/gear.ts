@@ -119,12 +119,19 @@ export const plainProfile = (name: string, kind: Target['kind']): TargetProfile 
   parameters: [],
 });
 
-/** Puts a target with its parameters on the rig, wired from every controller. */
+/** What drives a target: controllers, straight or through another target that passes on what arrives there. */
+export interface DrivenBy {
+  readonly controllerIds: readonly string[];
+  readonly through: string | null;
+}
+
+/** Puts a target with its parameters on the rig, wired from every controller where nothing else is said. */
 export function addTarget(
   rig: Rig,
   profile: TargetProfile,
   name: string,
   newId: NewId,
+  drivenBy: DrivenBy = { controllerIds: rig.controllers.map((c) => c.id), through: null },
 ): { readonly edit: Edit; readonly id: string } {
   const target: Target = {
     id: newId(),
@@ -141,7 +148,6 @@ export function addTarget(
     note: profile.note ?? '',
   };
   let order = nextOrder(rig.parameters);
-  let wireOrder = nextOrder(rig.wires);
   const parameters = profile.parameters.map((p): Parameter => ({ id: newId(), order: order++, targetId: target.id, ...p }));
   const presetOrder = nextOrder(rig.presets);
   const landingOrder = nextOrder(rig.landings);
@@ -154,9 +160,20 @@ export function addTarget(
     ...numberRows(profile, target.id, (at) => parameters[at]?.id ?? '', newId).map((l, i) =>
       insert('landings', { ...l, order: landingOrder + i }),
     ),
-    ...rig.controllers.map((c) => insert('wires', wire(c, target, wireOrder++, newId))),
+    ...wiresFor(rig, target, drivenBy, newId).map((w) => insert('wires', w)),
   ];
   return { edit: batch(`Add ${target.name}`, edits), id: target.id };
+}
+
+/** The wires by which a target is driven: through another one, what leads there too, as far as it does not yet. */
+function wiresFor(rig: Rig, target: Target, { controllerIds, through }: DrivenBy, newId: NewId): readonly Wire[] {
+  let order = nextOrder(rig.wires);
+  const from = (unit: { readonly id: string }, to: { readonly id: string }): Wire => wire(unit, to, order++, newId);
+  const drivers = rig.controllers.filter((c) => controllerIds.includes(c.id));
+  const host = rig.targets.find((t) => t.id === through);
+  if (!host) return drivers.map((c) => from(c, target));
+  const leads = (id: string): boolean => rig.wires.some((w) => w.from.unitId === id && w.to.unitId === host.id);
+  return [...drivers.filter((c) => !leads(c.id)).map((c) => from(c, host)), { ...from(host, target), passesOn: true }];
 }
 
 /** Adds parameters to a target, in the order of the list, with the numbers that it came with for them by name. */

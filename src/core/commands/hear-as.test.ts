@@ -72,6 +72,13 @@ describe('another way to hear', () => {
     const only = rigWith(parameter('p'), 'absolute', latching(127, 0), { firmware: { switchModes: ['latching'] } });
     expect(sent(heard(only, 'toggle'))).toEqual(latching(127, 0));
   });
+  it('sends no press and release where the gesture is over at once: that lasts for nobody', () => {
+    for (const type of ['release', 'any-release', 'hold-release'] as const) {
+      const rig = rigWith(parameter('p'), 'toggle', fixed(127));
+      const there: Rig = { ...rig, assignments: rig.assignments.map((a) => ({ ...a, gesture: { type } })) };
+      expect(sent(heard(there, 'gate'))).toEqual(fixed(127));
+    }
+  });
   it('leaves the values of what is there for several', () => {
     const rig = rigWith(parameter('p'), 'absolute', latching(127, 0));
     const two: Rig = {

@@ -9,6 +9,7 @@ import {
   behaviourValues,
   type Controller,
   type Edit,
+  type GestureType,
   type Landing,
   messagesOf,
   type Parameter,
@@ -62,10 +63,22 @@ function valuesWith(
   const target = index.targets.get(landing.targetId);
   if (send?.type !== 'send' || !controller || !parameter || !target || gesture.type === 'move') return null;
   if (send.meant.length > 1 || kindOf(send.message.type).carries !== 'value') return null;
+  // What is over at once cannot last while held.
+  if (mode === 'gate' && !lasting.has(gesture.type)) return null;
   const wanted = wantedValues(mode, send.behaviour, parameter, target);
-  const values = wanted && made(wanted, controller, send, standsHigh(parameter, landing));
+  const values =
+    wanted &&
+    made(
+      lasting.has(gesture.type) ? wanted : wanted.filter((w) => w !== 'momentary' || mode !== 'absolute'),
+      controller,
+      send,
+      standsHigh(parameter, landing),
+    );
   return values && !sameJson(values, send.behaviour) ? values : null;
 }
+
+/** Gestures that begin and end: a press and its release send a value each. */
+const lasting: ReadonlySet<GestureType> = new Set<GestureType>(['press', 'hold', 'double-tap', 'tap-hold', 'chord']);
 
 type Pressed = 'fixed' | 'momentary' | 'latching';
 

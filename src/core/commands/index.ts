@@ -87,6 +87,7 @@ export {
   addController,
   addParameters,
   addTarget,
+  type DrivenBy,
   freshName,
   plainProfile,
   plainTemplate,

@@ -100,6 +100,13 @@ export const commands = {
   'panel-bank': key('panel', '1 – 9', 'bank; 0 is every bank', focus('0', ...digits), false),
   'panel-listen': key('panel', 'L', 'listen to the real control', focus('l')),
   'panel-layer': key('panel', 'Y', 'next layer', focus('y')),
+  'layer-add': { ...go('Add a layer', ''), when: 'map', to: undefined, also: 'modifier shift' },
+  'layer-change': {
+    ...go('Change the layer that is open or that the chosen control opens', ''),
+    when: 'map',
+    to: undefined,
+    also: 'modifier blink',
+  },
 
   'bench-letters': walk('bench', 'Letters', 'press the switch that shows the letter, for as long as they are held'),
   'bench-bank': walk('bench', '1 – 9', 'change the bank'),

@@ -1,18 +1,19 @@
 'use client';
 import { zodResolver } from '@hookform/resolvers/zod';
 import { nanoid } from 'nanoid';
-import { useId } from 'react';
+import { useId, useState } from 'react';
 import { useForm } from 'react-hook-form';
 import * as z from 'zod';
 import { counted } from '@/core/base';
-import { addParameters, addTarget, plainProfile } from '@/core/commands';
+import { addParameters, addTarget, type DrivenBy, plainProfile } from '@/core/commands';
 import { parseParameters } from '@/core/formats';
 import type { TargetProfile } from '@/core/library';
-import { apply, batch, nameSchema } from '@/core/rig';
+import { apply, batch, nameSchema, type Rig } from '@/core/rig';
 import { type Offered, useLibrary } from '../entries/use-library';
 import { Button } from '../primitives/button';
 import { Dialog } from '../primitives/dialog';
 import { Field, Select, TextInput } from '../primitives/field';
+import { Switch } from '../primitives/switch';
 import { useRig } from '../store/provider';
 import { PasteParameters } from './paste-parameters';
 
@@ -33,9 +34,10 @@ export function AddTargetDialog({ onClose, onMade }: { readonly onClose: () => v
     resolver: zodResolver(form),
     defaultValues: { name: '', kind: 'plugin' as const, list: '', profile: '' },
   });
+  const [drivenBy, setDrivenBy] = useState<DrivenBy>({ controllerIds: rig.controllers.map((c) => c.id), through: null });
   const save = handleSubmit((values) => {
     const profile = profiles.find((p) => p.id === values.profile) ?? plainProfile(values.name, values.kind);
-    const made = addTarget(rig, profile, values.name, () => nanoid(10));
+    const made = addTarget(rig, profile, values.name, () => nanoid(10), drivenBy);
     const { good, numbers } = parseParameters(values.list);
     const withTarget = apply(rig, made.edit);
     const edits =
@@ -97,9 +99,53 @@ export function AddTargetDialog({ onClose, onMade }: { readonly onClose: () => v
             )}
           </Field>
         </div>
+        {rig.controllers.length > 0 && <Driven rig={rig} drivenBy={drivenBy} onChange={setDrivenBy} />}
         <PasteParameters value={list} onChange={(text) => setValue('list', text)} />
       </form>
     </Dialog>
+  );
+}
+
+/** Which controllers drive it, and whether what they send comes through another target. */
+function Driven({
+  rig,
+  drivenBy,
+  onChange,
+}: {
+  readonly rig: Rig;
+  readonly drivenBy: DrivenBy;
+  readonly onChange: (to: DrivenBy) => void;
+}) {
+  const { controllerIds } = drivenBy;
+  const turn = (id: string, on: boolean): void =>
+    onChange({ ...drivenBy, controllerIds: on ? [...controllerIds, id] : controllerIds.filter((c) => c !== id) });
+  return (
+    <div className="grid grid-cols-[1fr_200px] gap-3">
+      <fieldset>
+        <legend className="pb-1 text-xs font-medium text-ink-2">Driven by</legend>
+        <div className="flex flex-wrap gap-x-4 gap-y-1">
+          {rig.controllers.map((c) => (
+            <Switch key={c.id} label={c.name} on={controllerIds.includes(c.id)} onChange={(on) => turn(c.id, on)} />
+          ))}
+        </div>
+      </fieldset>
+      <Field label="Through">
+        {(f) => (
+          <Select
+            id={f}
+            value={drivenBy.through ?? ''}
+            onChange={(e) => onChange({ ...drivenBy, through: e.target.value === '' ? null : e.target.value })}
+          >
+            <option value="">nothing: straight</option>
+            {rig.targets.map((t) => (
+              <option key={t.id} value={t.id}>
+                {t.name}
+              </option>
+            ))}
+          </Select>
+        )}
+      </Field>
+    </div>
   );
 }
 

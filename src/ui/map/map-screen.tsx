@@ -42,6 +42,7 @@ export function MapScreen() {
   const acting = control && gesture ? effective(index, control, place, gesture) : null;
   const assigning = useAssigning(index, where, acting, go);
   const pick = (wanted: Wanted): void => setOpened({ type: 'pick', for: wanted });
+  const openLayer = useCallback((layer: Layer | null = null): void => setOpened({ type: 'layer', layer }), []);
   usePanelCommands({
     index,
     where,
@@ -52,11 +53,11 @@ export function MapScreen() {
     onListen: () => gesture && setOpened({ type: 'listen' }),
     onValues: gesture === null || gesture === 'move' ? null : () => setOpened({ type: 'values' }),
     onFind: () => search.current?.focus(),
+    onLayer: openLayer,
     onCopy: (copying) => setOpened({ type: 'copy', copying }),
   });
   const drag = useParameterDrag(index, where, assigning);
   const spoken = useMemo(() => dragWords(index), [index]);
-  const openLayer = useCallback((layer: Layer | null = null): void => setOpened({ type: 'layer', layer }), []);
   useInspectorSoon();
 
   if (!controller) return <NoController home={`/rigs/${index.rig.id}/gear`} />;

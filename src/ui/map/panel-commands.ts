@@ -3,7 +3,7 @@
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { doneAt, type Place, removeAssignment } from '@/core/commands';
-import { type Assignment, type Control, layersOn, type RigIndex } from '@/core/rig';
+import { type Assignment, type Control, type Layer, layersOn, type RigIndex } from '@/core/rig';
 import { useCommand } from '../commands/use-command';
 import type { GoTo, Where } from '../place/use-place';
 import { useRig } from '../store/provider';
@@ -20,6 +20,8 @@ interface Given {
   /** Null where the gesture sets nothing. */
   readonly onValues: (() => void) | null;
   readonly onFind: () => void;
+  /** Makes a layer, or changes one. */
+  readonly onLayer: (layer: Layer | null) => void;
   readonly onCopy: (wish: Copying) => void;
 }
 
@@ -34,7 +36,19 @@ export interface Copying {
 /** Text that is marked is copied as text. */
 const marksText = { ignoreEventWhen: () => (window.getSelection()?.toString() ?? '') !== '' };
 
-export function usePanelCommands({ index, where, go, acting, onPick, onFill, onListen, onValues, onFind, onCopy }: Given): void {
+export function usePanelCommands({
+  index,
+  where,
+  go,
+  acting,
+  onPick,
+  onFill,
+  onListen,
+  onValues,
+  onFind,
+  onLayer,
+  onCopy,
+}: Given): void {
   const edit = useRig((s) => s.edit);
   const { controller, control, place } = where;
   useCommand('panel-details', () =>
@@ -67,4 +81,7 @@ export function usePanelCommands({ index, where, go, acting, onPick, onFill, onL
     go({ layer: ids[(ids.indexOf(place.layerId) + 1) % ids.length] ?? null });
   });
   useCommand('map-find', onFind);
+  useCommand('layer-add', () => onLayer(null), { enabled: controller !== null });
+  const open = index.layers.get(place.layerId ?? '') ?? index.layersByModifier.get(control?.id ?? '')?.[0] ?? null;
+  useCommand('layer-change', () => open && onLayer(open), { enabled: open !== null });
 }
