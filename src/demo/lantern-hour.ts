@@ -19,6 +19,7 @@ import {
   countAnew,
   countWith,
   giveTable,
+  hearAs,
   type Place,
   plainProfile,
   sentOnArrival,
@@ -250,7 +251,7 @@ function lastReel(b: Builder): void {
     b.do(changeArrival(a, { actions: [sentOnArrival(first)], latches: [{ controlId: drones, on: false }] }));
 }
 
-/** Counted up by one switch and down by another, with one counter that wraps. */
+/** Counted up by one switch and down by another, with one counter that wraps; what hears it is one line. */
 function chord(b: Builder, place: Place, row: (id: string) => Assignment): void {
   const made = ['FS 3', 'FS 5'].map((name) => {
     const { id: controlId } = b.control('Floorboard 8+2', name);
@@ -267,6 +268,12 @@ function chord(b: Builder, place: Place, row: (id: string) => Assignment): void 
   if (!counter) throw new Error('demo: counter lost');
   b.do(must(countWith(indexRig(b.rig), row(down), 0, counter, b.newId), 'chord'));
   b.do(must(changed(changeBehaviour(row(down), 0, { type: 'stepping', counterId: counter.id, step: -1 })), 'chord'));
+  // The choir lists its chords in one line: a run of programs.
+  const choir = b.rig.targets.find((t) => t.name === 'Pane Choir');
+  const first = b.rig.landings.find((l) => l.parameterId === b.parameter('Pane Choir: Chord').id);
+  if (!choir || !first) throw new Error('demo: chords lost');
+  b.do(set('targets', choir, 'reception', { ...choir.reception, modes: [...choir.reception.modes, 'run'] }));
+  b.do(hearAs(indexRig(b.rig), row(up), first, 'run', null, b.newId));
 }
 
 /** The cue player came with a number that nothing sends yet. */
