@@ -120,7 +120,7 @@ export function occupancyOf(index: RigIndex, wireId: string | null): Occupancy {
   }
   for (const layer of index.rig.layers) {
     const unitId = index.controls.get(layer.modifierControlId ?? '')?.controllerId ?? '';
-    if (layer.signal && layer.signalBy === 'added')
+    if (layer.madeIn === 'host' && layer.signal && layer.signalBy === 'added')
       sit(layer.signal, unitId, { assignment: null, send: null, layer, arrivesOn: null });
     for (const a of layer.tap)
       if (a.type === 'send') sit(a.message, unitId, { assignment: null, send: a, layer, arrivesOn: null });

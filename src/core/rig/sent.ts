@@ -28,7 +28,8 @@ export function sentOn({
     for (const key of heardKeys(message)) heard.add(key);
     plain.add(addressKey(message));
   };
-  for (const { signal } of rig.layers) if (signal !== null) add(signal);
+  // One made in the controller sends none, whatever was left written there.
+  for (const { signal, madeIn } of rig.layers) if (madeIn === 'host' && signal !== null) add(signal);
   for (const { action } of outsideActions({ rig, controls }))
     if (action.type === 'send') for (const message of messagesOf(action, counters)) add(message);
   return {

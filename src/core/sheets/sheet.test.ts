@@ -185,6 +185,15 @@ describe('what a landing hears', () => {
     };
     expect(target(rig)?.clear).toEqual([]);
   });
+  it('found by the law: a layer made in the controller sends no signal, whatever was left written there', () => {
+    const rig = (madeIn: 'controller' | 'host'): Rig => ({
+      ...two,
+      layers: [layer({ madeIn, signal: cc(40) })],
+      landings: [landing('Mix', { address: cc(40) })],
+    });
+    expect(target(rig('host'))?.clear).toEqual([]);
+    expect(target(rig('controller'))?.clear).toHaveLength(1);
+  });
   it('a plain control change may be a byte of a 14-bit one, and sends put together by hand an RPN', () => {
     const rig: Rig = {
       ...two,
