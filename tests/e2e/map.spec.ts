@@ -49,6 +49,9 @@ test('what is wanted is said in the sentence: checks go by it, a button mends it
   await expect(want).toHaveValue('while-held');
   await page.keyboard.press('Control+z');
   await expect(finding).toBeVisible();
+  // What comes next in the journal is known once it has answered.
+  await saved(page);
+  await expect(page.getByRole('button', { name: /^Undo: / })).toBeEnabled();
   await page.keyboard.press('Control+z');
   await expect(finding).toHaveCount(0);
   await expect(want.locator('option:checked')).toHaveText('stay (assumed)');
