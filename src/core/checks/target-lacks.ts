@@ -64,7 +64,7 @@ export const targetLacks: AssignmentCheck<'target-lacks', Lack> = {
               label(`Read clicks as ${coding.replace('-', ' ')}`, { coding }),
             );
           return target.reception.modes
-            .filter((mode) => modeOf(mode).needs === null)
+            .filter((mode) => modeOf(mode).needs === null && !modeOf(mode).runs)
             .map((mode) => label(`Hear it as ${modeOf(mode).name}`, { mode, coding: null }));
         }),
       ),

@@ -3,13 +3,13 @@ import { err, ok, type Result } from '../base';
 import { addressKey, kindOf, withNumber } from '../midi';
 import {
   type Assignment,
-  addressesOf,
   batch,
   behaviourValues,
   type Controller,
   type Counter,
   countsNumbers,
   type Edit,
+  eachNumber,
   hostLayerAt,
   insert,
   isRun,
@@ -340,6 +340,7 @@ export function countedLandings(index: RigIndex, assignment: Assignment, paramet
     }),
   );
   return (index.landingsOf.get(parameterId) ?? [])
-    .filter((l) => addressesOf(l).some((a) => keys.has(addressKey(a))))
+    .flatMap(eachNumber)
+    .filter((l) => keys.has(addressKey(l.address)))
     .sort((a, b) => addressKey(a.address) - addressKey(b.address));
 }

@@ -6,7 +6,17 @@ import { assignment, did, fixed, landing, parameter, program, smallRig, withFunc
 import { shortName } from '../midi';
 import { type Assignment, indexRig, type Landing, type Rig } from '../rig';
 import { makeSheet } from '../sheets';
-import { assign, changeMessage, fillEdit, hearAs, planFill, removeAssignment, runAfter } from './index';
+import {
+  assign,
+  changeMessage,
+  countAnew,
+  countedLandings,
+  fillEdit,
+  hearAs,
+  planFill,
+  removeAssignment,
+  runAfter,
+} from './index';
 
 let n = 0;
 const newId = (): string => `r${++n}`;
@@ -83,6 +93,16 @@ describe('lines that go on as one does', () => {
       ['set', 'PC 11', 1],
       ['set', 'PC 12', 2],
     ]);
+  });
+});
+
+describe('a run that a counter counts through', () => {
+  it('says of each number what it chooses', () => {
+    const counted = done(three(), must(countAnew(indexRig(three()), row(three(), 'fs1'), 0, newId)));
+    const made = run({ ...counted, assignments: [row(counted, 'fs1')] });
+    expect(made.landings).toHaveLength(1);
+    const said = countedLandings(indexRig(made), row(made, 'fs1'), 'scene');
+    expect(said.map((l) => [shortName(l.address), l.setValue])).toEqual([0, 1, 2, 3, 4, 5].map((i) => [`PC ${10 + i}`, i]));
   });
 });
 

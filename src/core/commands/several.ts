@@ -9,6 +9,7 @@ import {
   batch,
   type Edit,
   indexRig,
+  isRun,
   type Landing,
   type RigIndex,
   type Send,
@@ -174,6 +175,8 @@ function ofSend(index: RigIndex, row: Assignment, at: number, change: OfSends, n
       const targets = landings.flatMap((l) => index.targets.get(l.targetId) ?? []);
       const deaf = targets.find((t) => !t.reception.modes.includes(change.mode));
       if (deaf) return `${deaf.name} does not hear it so`;
+      if (modeOf(change.mode).runs && !landings.every((l) => isRun({ ...l, mode: change.mode })))
+        return 'is no program and no note';
       const edits = landings.flatMap((l) =>
         l.mode === change.mode
           ? []

@@ -198,6 +198,15 @@ describe('what holds at places', () => {
       ]);
     expect(play(after, spare).values).toEqual(play(rig, board.id).values);
   });
+  it('a group stays where one of its switches goes without its functions', () => {
+    const one = plain.controllers.find((c) => c.id === spare);
+    if (!one) throw new Error('no spare');
+    const small = { ...one, firmware: { ...one.firmware, messages: ['program' as const] } };
+    const poor: Rig = { ...rig, controllers: plain.controllers.map((c) => (c.id === spare ? small : c)) };
+    const plan = planTransfer(indexRig(poor), board.id, spare);
+    expect(plan?.controls.find((c) => c.from.name === 'FS 1')?.functions.some((f) => !f.moves)).toBe(true);
+    expect(plan?.places[0]?.stays).toBe('not all of its switches come along');
+  });
   it('stays, and says why, where not all of it can go', () => {
     const plan = planTransfer(indexRig(rig), board.id, spare, new Map([[on(board.id, 'FS 2'), null]]));
     expect(plan?.places.map((p) => p.stays)).toEqual(['not all of its switches come along', 'not everything comes along']);

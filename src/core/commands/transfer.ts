@@ -227,30 +227,31 @@ export function planTransfer(
   });
   const all = controls.flatMap((c) => c.functions);
   const stays = all.filter((f) => !f.moves).length;
+  const whole = new Set(controls.flatMap((c) => (c.to !== null && c.functions.every((f) => f.moves) ? [c.from.id] : [])));
   return {
     from,
     to,
     controls,
-    places: placesOf(index, from, to, partner, stays),
+    places: placesOf(index, from, to, whole, stays),
     moves: all.length - stays,
     stays,
     wires: targetsOf(index, fromId).filter((id) => !targetsOf(index, toId).includes(id)),
   };
 }
 
-/** What becomes of groups and arrivals. Those of a place come along with everything that stands there, or not at all. */
+/** What becomes of groups and arrivals; `whole`: controls that go with everything on them. Those of a place come along with everything that stands there, or not at all. */
 function placesOf(
   index: RigIndex,
   from: Controller,
   to: Controller,
-  partner: ReadonlyMap<string, Control | null>,
+  whole: ReadonlySet<string>,
   left: number,
 ): readonly MovedPlace[] {
   const { banks, pages, messages } = to.firmware;
   const lacks = ({ bank, page }: { readonly bank: number | null; readonly page: number | null }): string | null =>
     (bank ?? 1) > banks || (page ?? 1) > pages ? 'that bank or page is not there' : null;
   const apart = (ids: readonly string[]): string | null =>
-    ids.every((id) => partner.get(id)) ? null : 'not all of its switches come along';
+    ids.every((id) => whole.has(id)) ? null : 'not all of its switches come along';
   const groups = (index.groupsOf.get(from.id) ?? []).map(
     (row): MovedPlace => ({ what: { type: 'group', row }, stays: lacks(row) ?? apart(row.controlIds) }),
   );
