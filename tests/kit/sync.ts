@@ -2,6 +2,7 @@
 // played again. The journal here is written apart from the server's: it holds the rules that both follow.
 import { apply, type Edit, invert, type Rig } from '@/core/rig';
 import {
+  type Done,
   type Effect,
   type Entry,
   type Head,
@@ -23,6 +24,8 @@ interface Noted {
   undone: boolean;
   discarded: boolean;
 }
+
+const doneOf = ({ id, label, edit }: Noted): Done => ({ id, label, edit, neverSent: false });
 
 /** The journal: one rig, entries in order, a life of its own. */
 export class Journal {
@@ -122,8 +125,13 @@ export class Journal {
     return {
       epoch: this.epoch,
       confirmed: { rig: this.rig, version: this.version, newest: this.reachable().at(-1)?.id ?? null },
-      past: [],
-      future: [],
+      past: this.reachable()
+        .filter((e) => e.kind === 'edit' && !e.undone)
+        .map(doneOf),
+      future: this.reachable()
+        .filter((e) => e.kind === 'edit' && e.undone && !e.discarded)
+        .map(doneOf)
+        .toReversed(),
     };
   }
 }

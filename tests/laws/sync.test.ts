@@ -258,6 +258,48 @@ describe('windows on one journal', () => {
       settings,
     );
   });
+  it('a window that opens takes back several steps and does them again, however quickly they are asked for', () => {
+    fc.assert(
+      fc.property(moves, fc.nat({ max: 6 }), fc.nat({ max: 6 }), (list, back, forth) => {
+        const w = world(2);
+        for (const one of list) play(w, one);
+        heal(w);
+        const { past } = w.journal.opened();
+        const by = new Window(w.journal);
+        const after = { ...w, windows: [by] };
+        const asked = Math.min(back, past.length);
+        for (let n = 0; n < asked; n++) feed(after, by, { type: 'undo', id: `quick undo ${n}` });
+        for (let n = 0; n < Math.min(forth, asked); n++) feed(after, by, { type: 'redo', id: `quick redo ${n}` });
+        heal(after);
+        expect(by.told.filter((effect) => effect.type === 'say' && /^(nothing|not)-/.test(effect.notice.code))).toEqual([]);
+        expect(w.journal.opened().past.map((d) => d.id)).toEqual(
+          past.slice(0, past.length - asked + Math.min(forth, asked)).map((d) => d.id),
+        );
+      }),
+      settings,
+    );
+  });
+  it('says that it has to ask, where the next step back is not known before an answer', () => {
+    const w = world(1);
+    const [window] = w.windows;
+    if (!window) throw new Error('no window');
+    for (const value of [0, 1]) {
+      feed(w, window, { type: 'edited', id: `k${value}`, label: 'k', edit: someEdit(window.state.shown, 2, value) });
+      heal(w);
+    }
+    // A window from before the journal told more than its newest step.
+    window.state = { ...window.state, past: window.state.past.slice(-1) };
+    for (const id of ['u1', 'u2']) feed(w, window, { type: 'undo', id });
+    const notices = () => window.told.flatMap((effect) => (effect.type === 'say' ? [effect.notice.code] : []));
+    expect(notices().slice(-2)).toEqual(['undone', 'still-asking']);
+    heal(w);
+    feed(w, window, { type: 'undo', id: 'u3' });
+    feed(w, window, { type: 'undo', id: 'u4' });
+    heal(w);
+    feed(w, window, { type: 'undo', id: 'u5' });
+    expect(notices().slice(-3)).toEqual(['undone', 'still-asking', 'nothing-to-undo']);
+    expect(w.journal.rig).toEqual(base);
+  });
   it('a database that is put back: a window keeps what it has, and in the end shows what is there with it on top', () => {
     fc.assert(
       fc.property(movesWithRestores, (list) => {

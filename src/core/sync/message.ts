@@ -88,4 +88,6 @@ export type Notice =
   /** `of`: the edit that was taken back or done again. */
   | { readonly code: 'undone' | 'redone'; readonly label: string; readonly of: string }
   | { readonly code: 'nothing-to-undo' | 'nothing-to-redo' }
+  /** What is next to take back or do again comes with an answer that is awaited. */
+  | { readonly code: 'still-asking' }
   | { readonly code: 'not-taken-back'; readonly label: string; readonly refusal: Refusal };

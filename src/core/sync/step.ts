@@ -106,9 +106,13 @@ function queued(state: SyncState, item: Queued, shown: Rig): Stepped {
   return kept({ state: next, effects: changed });
 }
 
+/** Whether the answer to a step of this kind, that is on its way, will tell what comes next. */
+const asks = ({ unsent }: SyncState, kind: 'undo' | 'redo'): boolean => unsent.some((item) => item.kind === kind);
+
 function undone(state: SyncState, id: string): Stepped {
   const what = state.past.at(-1);
-  if (!what) return also(plain(state), { type: 'say', notice: { code: 'nothing-to-undo' } });
+  if (!what)
+    return also(plain(state), { type: 'say', notice: { code: asks(state, 'undo') ? 'still-asking' : 'nothing-to-undo' } });
   const waiting = state.unsent.find((item) => item.id === what.id);
   const taken = waiting && waiting.id !== state.posted ? takenOut(state, waiting) : null;
   if (taken) return said(taken, 'undone', what);
@@ -137,7 +141,8 @@ function takenOut(state: SyncState, item: Queued): Stepped | null {
 
 function redone(state: SyncState, id: string): Stepped {
   const what = state.future.at(-1);
-  if (!what) return also(plain(state), { type: 'say', notice: { code: 'nothing-to-redo' } });
+  if (!what)
+    return also(plain(state), { type: 'say', notice: { code: asks(state, 'redo') ? 'still-asking' : 'nothing-to-redo' } });
   const done = what.edit && apply(state.shown, what.edit);
   if (done && !done.ok)
     return also(plain(state), { type: 'say', notice: { code: 'not-taken-back', label: what.label, refusal: done.error } });

@@ -189,6 +189,18 @@ export async function redoable({ one }: Reading, rigId: string, of: string | nul
   return row ? entryOf(row) : null;
 }
 
+/** The newest edits that can be taken back, the newest first, and the first ones that can be done again, the first first: at most so many. */
+export async function stepsAround(
+  { all }: Reading,
+  rigId: string,
+  most: number,
+): Promise<{ readonly back: readonly Entry[]; readonly forth: readonly Entry[] }> {
+  const from = `SELECT * FROM "journal" WHERE "rigId" = $1 AND`;
+  const back = await all(`${from} ${UNDOABLE} ORDER BY "version" DESC LIMIT $2`, [rigId, most]);
+  const forth = await all(`${from} ${REDOABLE} ORDER BY "version" LIMIT $2`, [rigId, most]);
+  return { back: back.map(entryOf), forth: forth.map(entryOf) };
+}
+
 const entrySchema = z.object({
   version: z.number(),
   editId: z.string(),

@@ -4,7 +4,19 @@ import type { Done, Head, Opened, Queued, Since } from '@/core/sync';
 import { type Database, type Reading, reading, type Source, type Writing } from '../database/connection';
 import type { Told } from './events';
 import { foldOf } from './folds';
-import { currentRig, entryOf, type Far, redoable, type SubmitProblem, takeEdit, takeStep, undoable, versionOf } from './journal';
+import {
+  currentRig,
+  type Entry,
+  entryOf,
+  type Far,
+  redoable,
+  type SubmitProblem,
+  stepsAround,
+  takeEdit,
+  takeStep,
+  undoable,
+  versionOf,
+} from './journal';
 
 /** A refusal, with where the journal stands; the head is null where there is no such rig. */
 export interface Refused {
@@ -112,13 +124,25 @@ export function openedRig(source: Source, rigId: string): Promise<Opened | null>
     const current = await currentRig(now, rigId);
     if (!current) return null;
     const { rig, version, epoch } = current;
-    const [last, first] = [await undoable(now, rigId), await redoable(now, rigId)];
-    const done = (entry: typeof last): readonly Done[] =>
-      entry ? [{ id: entry.editId, label: entry.label, edit: entry.edit, neverSent: false }] : [];
+    const { back, forth } = await stepsAround(now, rigId, STEPS);
     const newest = await entryAt(now, rigId, version);
-    return { epoch, confirmed: { rig, version, newest }, past: done(last), future: done(first) };
+    return { epoch, confirmed: { rig, version, newest }, past: doneOf(back), future: doneOf(forth) };
   });
 }
+
+/** So many steps back and forth come with a rig: whoever presses undo quickly need not wait for an answer in between. */
+const STEPS = 20;
+/** Most characters of an edit that is not the next one: a longer one is told by its name alone, and the journal knows the rest. */
+const LONG = 1000;
+
+/** Steps as a window holds them: the next one last. */
+const doneOf = (steps: readonly Entry[]): readonly Done[] =>
+  steps
+    .map(({ editId: id, label, edit }, n): Done => {
+      const told = n === 0 || JSON.stringify(edit).length <= LONG;
+      return { id, label, edit: told ? edit : null, neverSent: false };
+    })
+    .toReversed();
 
 /** Ids that are looked for at once. */
 const MANY = 400;

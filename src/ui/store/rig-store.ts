@@ -199,6 +199,9 @@ function say(notice: Notice, notify: Notify, own: ReadonlySet<string>): void {
     case 'nothing-to-undo':
     case 'nothing-to-redo':
       break;
+    case 'still-asking':
+      notify.done('Wait for “Saved”, then press again: the step before that is still being asked for.');
+      break;
     case 'set-aside': {
       // Whoever stopped it knows, and has it before the eyes.
       if (notice.aside.refusal.type === 'stopped') break;
