@@ -19,6 +19,8 @@ export interface Affected {
   readonly check: ReadonlySet<string>;
   /** Controllers to look over again: their own rows, or what is assigned on them. */
   readonly controllers: ReadonlySet<string>;
+  /** What findings were accepted, or opened again, about: rows of any table. */
+  readonly accepted: ReadonlySet<string>;
 }
 
 /**
@@ -26,10 +28,16 @@ export interface Affected {
  * does at the same place, and on what listens at its addresses; a finding also on who else sends there.
  */
 export function affected(before: RigIndex, after: RigIndex): Affected {
+  const accepted = acceptedSubjects(before.rig, after.rig);
   const wide = ['layers', 'wires', 'targets'] as const;
   if (wide.some((table) => before.rig[table] !== after.rig[table])) {
     const all = new Set([...before.assignments.keys(), ...after.assignments.keys()]);
-    return { simulate: all, check: all, controllers: new Set([...before.controllers.keys(), ...after.controllers.keys()]) };
+    return {
+      simulate: all,
+      check: all,
+      controllers: new Set([...before.controllers.keys(), ...after.controllers.keys()]),
+      accepted,
+    };
   }
   const simulate = new Set<string>();
   const both = [before, after];
@@ -81,7 +89,6 @@ export function affected(before: RigIndex, after: RigIndex): Affected {
   for (const index of both) for (const id of knobsBesidePresets(index, landings)) check.add(id);
   for (const index of both) for (const id of besidesContents(index, presets, parameters, simulate)) check.add(id);
   for (const index of both) for (const id of ledTo(index, assignments)) if (after.assignments.has(id)) check.add(id);
-  const accepted = acceptedSubjects(before.rig, after.rig);
   for (const id of accepted) if (after.assignments.has(id)) check.add(id);
   // A way to silence a target, or to something urgent, counts for every controller.
   const silences = (index: RigIndex, id: string): boolean =>
@@ -90,8 +97,8 @@ export function affected(before: RigIndex, after: RigIndex): Affected {
   if (tagged || assignments.some((id) => both.some((index) => silences(index, id))))
     for (const { id } of after.rig.controllers) controllers.add(id);
   for (const index of both) for (const id of withPlaces(index, groups, arrivals, parameters, landings)) controllers.add(id);
-  const owners = new Set([...controllers, ...[...accepted].filter((id) => after.controllers.has(id))]);
-  for (const id of [...simulate, ...accepted]) {
+  const owners = new Set(controllers);
+  for (const id of simulate) {
     for (const index of both) {
       const controlId = index.assignments.get(id)?.controlId;
       const owner = controlId === undefined ? undefined : index.controls.get(controlId)?.controllerId;
@@ -102,7 +109,7 @@ export function affected(before: RigIndex, after: RigIndex): Affected {
     const owner = (after.controls.get(id) ?? before.controls.get(id))?.controllerId;
     if (owner !== undefined) owners.add(owner);
   }
-  return { simulate, check, controllers: owners };
+  return { simulate, check, controllers: owners, accepted };
 }
 
 /** Everything on the controllers on which some functions lead to other banks and pages: whether it can be had at all may have changed. */

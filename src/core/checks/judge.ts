@@ -38,7 +38,8 @@ const noIds = (): string => {
 /** Judges a rig. With the judgement of the rig before an edit, only what can have changed is simulated again. */
 export function judge(rig: Rig, before?: Judgement): Judgement {
   const index = indexRig(rig, before?.index);
-  const { simulate, check, controllers } = before ? affected(before.index, index) : everything(rig);
+  const { simulate, check, controllers: touched, accepted } = before ? affected(before.index, index) : everything(rig);
+  const controllers = new Set([...touched, ...(before ? tellingOf(before.sources, accepted) : [])]);
   const around = surroundingsOf(index);
   const played = new Map<string, Outcome | null>();
   const judged = new Map<string, readonly Finding[] | null>();
@@ -92,8 +93,14 @@ export function judge(rig: Rig, before?: Judgement): Judgement {
 
 function everything(rig: Rig): Affected {
   const ids = new Set(rig.assignments.map((a) => a.id));
-  return { simulate: ids, check: ids, controllers: new Set(rig.controllers.map((c) => c.id)) };
+  return { simulate: ids, check: ids, controllers: new Set(rig.controllers.map((c) => c.id)), accepted: new Set() };
 }
+
+/** Controllers whose checks told something of some rows: of themselves, their layers, groups, and what is set on entering a place. */
+const tellingOf = ({ controllers }: Sources, subjects: ReadonlySet<string>): readonly string[] =>
+  subjects.size === 0
+    ? []
+    : [...controllers].flatMap(([id, found]) => (found.some((f) => subjects.has(f.subjectId)) ? [id] : []));
 
 function spaceIn(spaces: Map<string, Space>, index: RigIndex, controller: Controller): Space {
   const known = spaces.get(controller.id) ?? exploreController(index, controller);
