@@ -97,19 +97,17 @@ export function affected(before: RigIndex, after: RigIndex): Affected {
   if (tagged || assignments.some((id) => both.some((index) => silences(index, id))))
     for (const { id } of after.rig.controllers) controllers.add(id);
   for (const index of both) for (const id of withPlaces(index, groups, arrivals, parameters, landings)) controllers.add(id);
-  const owners = new Set(controllers);
-  for (const id of simulate) {
-    for (const index of both) {
-      const controlId = index.assignments.get(id)?.controlId;
-      const owner = controlId === undefined ? undefined : index.controls.get(controlId)?.controllerId;
-      if (owner !== undefined) owners.add(owner);
-    }
-  }
-  for (const id of controls) {
-    const owner = (after.controls.get(id) ?? before.controls.get(id))?.controllerId;
-    if (owner !== undefined) owners.add(owner);
-  }
-  return { simulate, check, controllers: owners, accepted };
+  for (const index of both) for (const id of ownersOf(index, simulate, controls)) controllers.add(id);
+  return { simulate, check, controllers, accepted };
+}
+
+/** Controllers that some functions, and some controls, are on. */
+function ownersOf(index: RigIndex, functions: ReadonlySet<string>, controls: ReadonlySet<string>): readonly string[] {
+  const owner = (controlId: string | undefined): readonly string[] => {
+    const control = controlId === undefined ? undefined : index.controls.get(controlId);
+    return control ? [control.controllerId] : [];
+  };
+  return [...[...functions].flatMap((id) => owner(index.assignments.get(id)?.controlId)), ...[...controls].flatMap(owner)];
 }
 
 /** Everything on the controllers on which some functions lead to other banks and pages: whether it can be had at all may have changed. */
