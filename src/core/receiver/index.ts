@@ -2,18 +2,11 @@
 
 // A rig compiled, and one step.
 
+export { launchDue, targetsWakeAt } from './launch';
+export { look, openInHost, setByMouse } from './outside';
 export { compileTargets, type Listener, type Receiver, type TargetProgram, type Tempo, usualTempo } from './program';
-export {
-  launchDue,
-  look,
-  openInHost,
-  setByMouse,
-  startTargets,
-  stepTargets,
-  type TargetState,
-  targetsWakeAt,
-  type Unheard,
-} from './step';
+export { startTargets, type TargetState, type Unheard } from './state';
+export { stepTargets } from './step';
 
 // Takeover, what is sent back, and what a message means to a target.
 

@@ -1,0 +1,37 @@
+// A parameter is put to a value, and what is stored under it is loaded.
+import type { MessageType } from '../midi';
+import { modeOf } from '../modes';
+import type { Listener, TargetProgram } from './program';
+import type { Hearing } from './state';
+
+/**
+ * The step that a message names, where that loads what is stored under it though it stands there already: a program, a value that is set. Who turns through the
+ * steps loads one when its step changes, and who walks on loads the next. Common practice, no source.
+ */
+export function loadsAgain(
+  { program }: Pick<Hearing, 'program'>,
+  listener: Listener,
+  type: MessageType,
+  value: number,
+): number | null {
+  const { travels, counts } = modeOf(listener.landing.mode);
+  return travels || counts || !program.loads.has(listener.slot) ? null : listener.settles(type, value);
+}
+
+/** Puts a parameter to a value, and loads what is stored under it: each thing that moved, or is not known any more, is among `moved`. */
+export function putStep(program: TargetProgram, values: number[], moved: number[], slot: number, value: number): void {
+  values[slot] = value;
+  moved.push(slot);
+  const load = program.loads.get(slot)?.get(value);
+  if (!load) return;
+  for (const put of load.puts) {
+    if (values[put.slot] === put.value) continue;
+    values[put.slot] = put.value;
+    moved.push(put.slot);
+  }
+  for (const forgotten of load.forgets) {
+    if (Number.isNaN(values[forgotten])) continue;
+    values[forgotten] = Number.NaN;
+    moved.push(forgotten);
+  }
+}
