@@ -49,6 +49,16 @@ test('keys on one port, the rest on another; a switch the wrong way round is tol
       a.actions.flatMap((x) => x.port ?? []),
     );
   await expect.poll(sent).toEqual(['Remote']);
+  // So does what a layer's modifier does when tapped.
+  const tap = page.getByLabel(/^What the modifier of .* does when tapped/).first();
+  await tap.selectOption({ index: 1 });
+  await page
+    .getByLabel(/^Where the tap of .* goes out/)
+    .first()
+    .selectOption('Remote');
+  await saved(page);
+  const layers = JSON.parse(await exportOf(page, id)) as { layers: { tap: { port?: string }[] }[] };
+  expect(layers.layers.flatMap((l) => l.tap.map((a) => a.port))).toEqual(['Remote']);
   // Named anew, what went out of it follows.
   await page.goto(`/rigs/${id}/gear/wiring`);
   await page.getByRole('button', { name: /^Wire from Floorboard 8\+2 to Quarry Hall/ }).press('Enter');
@@ -70,9 +80,24 @@ test('keys on one port, the rest on another; a switch the wrong way round is tol
     .getByLabel(/^Port 1 of/)
     .last()
     .selectOption('Port 2');
+  // And it waits, and tells which keys to press.
+  const arrival = arrivals.getByRole('listitem', { name: /^Arrival/ }).nth(before);
+  await arrival.getByRole('button', { name: 'Wait' }).click();
+  await arrival.getByLabel(/^Time to wait in ms/).fill('70000');
+  await arrival.getByLabel(/^Time to wait in ms/).press('Enter');
+  await expect(arrival.getByText('Enter 0 to 60000 ms.')).toBeVisible();
+  await arrival.getByLabel(/^Time to wait in ms/).fill('120');
+  await arrival.getByLabel(/^Time to wait in ms/).press('Enter');
+  await arrival.getByRole('button', { name: 'Note a keystroke' }).click();
+  await arrival.getByLabel(/^Keys/).fill('Ctrl S');
+  await arrival.getByLabel(/^Keys/).press('Enter');
   await saved(page);
-  const arriving = JSON.parse(await exportOf(page, id)) as { arrivals: { actions: { port?: string }[] }[] };
-  expect(arriving.arrivals.at(-1)?.actions.map((a) => a.port)).toEqual(['Port 2']);
+  const arriving = JSON.parse(await exportOf(page, id)) as { arrivals: { actions: object[] }[] };
+  expect(arriving.arrivals.at(-1)?.actions).toMatchObject([
+    { type: 'send', port: 'Port 2' },
+    { type: 'wait', ms: 120 },
+    { type: 'keystroke', keys: 'Ctrl S' },
+  ]);
   await page.goto(`/rigs/${id}/gear/panel?unit=${board?.id}`);
   await page
     .getByRole('button', { name: /^FS 1\b/ })

@@ -27,6 +27,7 @@ import {
   countedLandings,
   countThrough,
   countWith,
+  hearAs,
   planCopy,
   removeAssignment,
   removeCounter,
@@ -171,6 +172,45 @@ describe('a counter', () => {
     const one = done(plain, must(countAnew(indexRig(plain), row(plain, 'fs1'), 0, newId)));
     const both = done(one, must(countAnew(indexRig(one), row(one, 'fs2'), 0, newId)));
     expect(both.counters.map((c) => c.name)).toEqual(['Counter 1', 'Counter 2']);
+  });
+  it('changed in any way, the run that hears it goes along: each number that is sent chooses its step (property)', () => {
+    const range = fc.tuple(fc.nat(8), fc.integer({ min: 1, max: 8 }));
+    fc.assert(
+      fc.property(fc.array(range, { minLength: 1, maxLength: 5 }), (ranges) => {
+        let rig = shared();
+        const [row0] = [...rig.landings].sort((a, b) => a.setValue - b.setValue);
+        if (!row0) throw new Error('nothing hears it');
+        rig = done(rig, hearAs(indexRig(rig), row(rig, 'up'), row0, 'run', null, newId));
+        expect(rig.landings.map((l) => [l.mode, l.from, l.to])).toEqual([['run', -2, 2]]);
+        // What each number chose when it was counted first, as far as there are steps.
+        const stepOf = (n: number): number => n - 2;
+        for (const [from, span] of ranges) {
+          const [counter] = rig.counters;
+          if (!counter) throw new Error('no counter');
+          rig = done(rig, changeCounter(indexRig(rig), counter, { from, to: from + span }, newId));
+          const held = countedLandings(indexRig(rig), row(rig, 'up'), 'octave');
+          const steps = Array.from({ length: span + 1 }, (_, i) => from + i).filter((n) => stepOf(n) >= -2 && stepOf(n) <= 2);
+          expect(held.map((l) => ['number' in l.address ? l.address.number : -1, l.setValue])).toEqual(
+            steps.map((n) => [n, stepOf(n)]),
+          );
+          expect(rig.landings).toHaveLength(steps.length === 0 ? 0 : 1);
+          if (steps.length === 0) return;
+        }
+      }),
+      { numRuns: 200 },
+    );
+  });
+  it('changed, leaves a number in its run that another switch sends', () => {
+    const before = shared();
+    const other = assignment({ id: 'last', on: 'fs3', message: program(4), behaviour: fixed(0), meant: ['octave'] });
+    const both: Rig = { ...before, assignments: [...before.assignments, other] };
+    const [first] = [...both.landings].sort((a, b) => a.setValue - b.setValue);
+    const [counter] = both.counters;
+    if (!first || !counter) throw new Error('nothing hears it');
+    const rig = done(both, hearAs(indexRig(both), row(both, 'up'), first, 'run', null, newId));
+    const less = done(rig, changeCounter(indexRig(rig), counter, { to: 1 }, newId));
+    expect(less.landings.map((l) => [l.mode, l.from, l.to])).toEqual([['run', -2, 2]]);
+    expect(played(less, tap('fs3', 0)).values).toEqual(played(rig, tap('fs3', 0)).values);
   });
   it('changed in any way, every number that it reaches and that has a step lands on it, and nothing else is listened for (property)', () => {
     fc.assert(

@@ -24,6 +24,7 @@ import {
 import { landingsFor } from './change';
 import { defaultLanding } from './defaults';
 import type { CommandProblem } from './problem';
+import { runAlong } from './run';
 import { type NewId, nextOrder, replaced, staleAssignment, withAction } from './shared';
 
 /** A counter for values 0–127, under a name that no other of the controller has. */
@@ -271,6 +272,9 @@ export function changeCounter(index: RigIndex, counter: Counter, changes: Partia
   const order = counting(nextOrder(index.rig.landings));
   const come = new Map<string, Landing>();
   const gone = new Map<string, Landing>();
+  const counts = (p: { readonly send: Send }): boolean =>
+    p.send.behaviour.type === 'stepping' && p.send.behaviour.counterId === counter.id;
+  const runs = runsCounted(index, counter);
   for (const { assignment, send } of countingWith(index, counter.id)) {
     if (!countsNumbers(send)) continue;
     const held = landingsOfCount(index, assignment, send, counter);
@@ -284,7 +288,7 @@ export function changeCounter(index: RigIndex, counter: Counter, changes: Partia
         const value = first.setValue + n - numberOf(first);
         const address = withNumber(send.message, n);
         const key = `${addressKey(address)} ${id} ${first.hostLayerId}`;
-        const there = (index.landingsAt.get(addressKey(address)) ?? []).some(
+        const there = [...(index.landingsAt.get(addressKey(address)) ?? []), ...runs].some(
           (l) => l.parameterId === id && l.hostLayerId === first.hostLayerId,
         );
         if (there || come.has(key) || value < parameter.lowest || value > parameter.highest || !isRow(own)) continue;
@@ -303,8 +307,6 @@ export function changeCounter(index: RigIndex, counter: Counter, changes: Partia
       for (const landing of own) {
         const n = numberOf(landing);
         if (n >= next.from && n <= next.to) continue;
-        const counts = (p: { readonly send: Send }): boolean =>
-          p.send.behaviour.type === 'stepping' && p.send.behaviour.counterId === counter.id;
         if (landing.given === null && !isSentElsewhere(index, landing, counts)) gone.set(landing.id, landing);
       }
     }
@@ -316,7 +318,20 @@ export function changeCounter(index: RigIndex, counter: Counter, changes: Partia
     ...[...users].flatMap(staleAssignment),
     ...[...gone.values()].map((l) => remove('landings', l)),
     ...[...come.values()].map((l) => insert('landings', l)),
+    ...[...runs].flatMap((run) => runAlong(index, run, counter, next, (heard) => isSentElsewhere(index, heard, counts))),
   ]);
+}
+
+/** Runs that hear numbers of a counter. */
+function runsCounted(index: RigIndex, counter: Counter): ReadonlySet<Landing> {
+  return new Set(
+    countingWith(index, counter.id).flatMap(({ assignment, send }) => {
+      if (!countsNumbers(send)) return [];
+      const layer = hostLayerAt(index, assignment.layerId);
+      const numbers = numbersCounted(counter).flatMap((n) => index.landingsAt.get(addressKey(withNumber(send.message, n))) ?? []);
+      return numbers.filter((l) => isRun(l) && send.meant.includes(l.parameterId) && l.hostLayerId === layer);
+    }),
+  );
 }
 
 const numberOf = (landing: Landing): number => ('number' in landing.address ? landing.address.number : 0);

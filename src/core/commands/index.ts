@@ -58,7 +58,7 @@ export {
   widened,
 } from './kinds';
 export { addLayer, canBeHeld, changeLayer, type LayerWish, ownMessage, reachOf, removeLayer, setTap } from './layers';
-export { changePort, namePort } from './outlet';
+export { changePort, changeTapPort, namePort } from './outlet';
 export {
   changePreset,
   choosersOf,

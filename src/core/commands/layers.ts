@@ -240,12 +240,15 @@ export function setTap(index: RigIndex, layer: Layer, parameter: Parameter | nul
       ? 'toggle'
       : (modes.find((m) => m === 'absolute') ?? modes[0] ?? 'absolute');
   const landing = defaultLanding(newId(), nextOrder(index.rig.landings), message, null, parameter, mode);
+  // It goes out where it went out before.
+  const port = layer.tap.flatMap((a) => (a.type === 'send' ? (a.port ?? []) : []))[0];
   const send: Action = {
     type: 'send',
     message,
     behaviour: { type: 'fixed', value: u14(127) },
     pinned: false,
     meant: [parameter.id],
+    ...(port === undefined ? {} : { port }),
   };
   return ok(
     batch(`${layer.name} tapped: ${parameter.name}`, [set('layers', layer, 'tap', [send]), ...old, insert('landings', landing)]),

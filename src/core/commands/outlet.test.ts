@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import { done } from '../../../tests/kit/edits';
-import { assignment, fixed, smallRig, withFunctions } from '../../../tests/kit/small-rig';
-import { indexRig, type Rig } from '../rig';
-import { changePort, namePort } from './index';
+import { done, must } from '../../../tests/kit/edits';
+import { assignment, fixed, layer, parameter, smallRig, withFunctions } from '../../../tests/kit/small-rig';
+import { indexRig, type Layer, type Rig } from '../rig';
+import { changePort, changeTapPort, namePort, setTap } from './index';
 
 function ported(): Rig {
   const rig = smallRig([]);
@@ -33,6 +33,28 @@ describe('the port of a wire', () => {
     expect(portsIn(named(two, 'DIN'))).toEqual([['DIN', 'Keys'], 'Keys', [['Keys']]]);
   });
   it('is not changed by the same name', () => expect(portsIn(named(ported(), 'Keys'))).toEqual(portsIn(ported())));
+});
+
+it('what a modifier does when tapped goes out of a port, and stays there when it does something else', () => {
+  let rig = smallRig([parameter('freeze'), parameter('loop', { order: 1 })], { layers: [layer({ id: 'L' })] });
+  const first = (): Layer => {
+    const [row] = rig.layers;
+    if (!row) throw new Error('no layer');
+    return row;
+  };
+  const tapped = (at: number): void => {
+    rig = done(rig, must(setTap(indexRig(rig), first(), rig.parameters[at] ?? null, () => `tap${at}`)));
+  };
+  const ports = () => first().tap.map((a) => (a.type === 'send' ? a.port : null));
+  tapped(0);
+  expect(ports()).toEqual([undefined]);
+  rig = done(rig, changeTapPort(first(), 'Keys'));
+  expect(ports()).toEqual(['Keys']);
+  tapped(1);
+  expect(ports()).toEqual(['Keys']);
+  expect(changeTapPort(first(), 'Keys')).toBeNull();
+  rig = done(rig, changeTapPort(first(), null));
+  expect(ports()).toEqual([undefined]);
 });
 
 it('a message is sent out of a port, out of all, or out of that of its control', () => {

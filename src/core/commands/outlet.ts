@@ -1,5 +1,5 @@
 // Which port of its unit a message goes out of.
-import { type Action, type Assignment, batch, type Edit, type RigIndex, set, type Wire } from '../rig';
+import { type Action, type Assignment, batch, type Edit, type Layer, type RigIndex, sameJson, set, type Wire } from '../rig';
 import { patch, withAction } from './shared';
 
 /** Sends a message out of a port, empty for all of them; null: out of that of its control. Null where there is no such message, or nothing changes. */
@@ -8,6 +8,16 @@ export function changePort(assignment: Assignment, at: number, port: string | nu
   if (action?.type !== 'send' || (action.port ?? null) === port) return null;
   const { port: _before, ...plain } = action;
   return batch('Change where it goes out', withAction(assignment, at, port === null ? plain : { ...plain, port }));
+}
+
+/** Sends what a layer's modifier does when tapped out of a port, empty for all of them; null: out of that of the modifier. Null where nothing changes. */
+export function changeTapPort(layer: Layer, port: string | null): Edit | null {
+  const tap = layer.tap.map((action): Action => {
+    if (action.type !== 'send') return action;
+    const { port: _before, ...plain } = action;
+    return port === null ? plain : { ...plain, port };
+  });
+  return sameJson(tap, layer.tap) ? null : batch('Change where it goes out', [set('layers', layer, 'tap', tap)]);
 }
 
 /**

@@ -88,6 +88,46 @@ function opened(index: RigIndex, landing: Landing, coding: Landing['coding'], ne
   ];
 }
 
+interface Range {
+  readonly from: number;
+  readonly to: number;
+}
+
+/**
+ * The edits by which a run follows the numbers that a counter counts through: further numbers are further steps, as far as the parameter has them; numbers that are
+ * left are listened for no more, but for those that something else sends for it (`elsewhere`). It stays where numbers in between are for something else.
+ */
+export function runAlong(
+  index: RigIndex,
+  landing: Landing,
+  now: Range,
+  next: Range,
+  elsewhere: (heard: Landing) => boolean,
+): readonly Edit[] {
+  const parameter = index.parameters.get(landing.parameterId);
+  const { address, from, to } = landing;
+  const all = eachNumber(landing);
+  if (!parameter || landing.given !== null || !('number' in address)) return [];
+  const begins = address.number;
+  const way = to < from ? -1 : 1;
+  const valueAt = (n: number): number => from + way * (n - begins);
+  const isStep = (n: number): boolean => n >= 0 && n <= 127 && valueAt(n) >= parameter.lowest && valueAt(n) <= parameter.highest;
+  const within = (n: number, range: Range): boolean => n >= range.from && n <= range.to;
+  const stays = all.flatMap((heard, i) => (!within(begins + i, now) || elsewhere(heard) ? [begins + i] : []));
+  const counted = Array.from({ length: next.to - next.from + 1 }, (_, i) => next.from + i).filter(isStep);
+  const wanted = new Set([...stays, ...counted]);
+  if (wanted.size === 0) return [remove('landings', landing)];
+  const [first, last] = [Math.min(...wanted), Math.max(...wanted)];
+  for (let n = first; n <= last; n++) {
+    const others = (index.sendsAt.get(addressKey(withNumber(address, n))) ?? []).some(
+      (p) => !p.send.meant.includes(landing.parameterId),
+    );
+    if (others && !wanted.has(n)) return [];
+  }
+  const edits = patch('landings', landing, { address: withNumber(address, first), from: valueAt(first), to: valueAt(last) });
+  return edits.length === 0 ? [] : [...edits, ...staleLanding(landing)];
+}
+
 /** The first address of a run of a parameter that nothing sends yet; null where there is none. */
 export function nextInRun(index: RigIndex, parameterId: string, hostLayerId: string | null): Landing | null {
   const runs = (index.landingsOf.get(parameterId) ?? []).filter((l) => isRun(l) && l.hostLayerId === hostLayerId);

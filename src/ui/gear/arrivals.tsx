@@ -6,7 +6,17 @@ import { Plus, Trash2, X } from 'lucide-react';
 import { nanoid } from 'nanoid';
 import { addArrival, changeArrival, groupable, removeArrival, sentOnArrival, setLatchOnArrival } from '@/core/commands';
 import { carriesValue, messageSchema, u14, valueMax } from '@/core/midi';
-import { type Action, type Arrival, type Controller, type Edit, portsOf, type RigIndex, type Send } from '@/core/rig';
+import {
+  type Action,
+  type Arrival,
+  type Controller,
+  type Edit,
+  keysSchema,
+  portsOf,
+  type RigIndex,
+  type Send,
+  waitSchema,
+} from '@/core/rig';
 import { MessageFields } from '../panel/message-fields';
 import { Button } from '../primitives/button';
 import { CommitInput, NOT_TAKEN, Select } from '../primitives/field';
@@ -62,7 +72,6 @@ function ArrivalRow({ index, controller, arrival, edit, name }: Props & { readon
   const change = (changes: Parameters<typeof changeArrival>[1]): boolean => edit(changeArrival(arrival, changes));
   const put = (at: number, action: Action | null): boolean =>
     change({ actions: actions.flatMap((a, i) => (i !== at ? [a] : action === null ? [] : [action])) });
-  const settable = groupable(index, controller.id).filter((c) => !latches.some((l) => l.controlId === c.id));
   return (
     <li aria-label={name} className="flex flex-col gap-2 rounded-md border bg-sheet p-3">
       <div className="flex flex-wrap items-end gap-3">
@@ -87,7 +96,7 @@ function ArrivalRow({ index, controller, arrival, edit, name }: Props & { readon
         {actions.map((action, at) => (
           // biome-ignore lint/suspicious/noArrayIndexKey: the same may be sent twice
           <li key={at} className="flex flex-wrap items-center gap-1.5">
-            <span className="w-14 shrink-0 text-xs text-ink-2">{action.type === 'send' ? 'sends' : action.type}</span>
+            <span className="w-14 shrink-0 text-xs text-ink-2">{verbs[action.type]}</span>
             {action.type === 'send' ? (
               <SendFields
                 index={index}
@@ -97,44 +106,99 @@ function ArrivalRow({ index, controller, arrival, edit, name }: Props & { readon
                 put={(next) => put(at, next)}
               />
             ) : (
-              <span className="font-mono text-xs">
-                {action.type === 'wait' ? `${action.ms} ms` : action.type === 'keystroke' ? action.keys : ''}
-              </span>
+              <PlainField what={`${at + 1} of ${name}`} action={action} put={(next) => put(at, next)} />
             )}
-            <RemoveButton what={`message ${at + 1} of ${name}`} onClick={() => put(at, null)} />
+            <RemoveButton
+              what={`${action.type === 'send' ? 'message' : 'step'} ${at + 1} of ${name}`}
+              onClick={() => put(at, null)}
+            />
           </li>
         ))}
         {latches.map((latch) => (
           <LatchLine key={latch.controlId} index={index} arrival={arrival} latch={latch} edit={edit} />
         ))}
       </ol>
-      <div className="flex gap-2">
-        <Button
-          size="small"
-          onClick={() => {
-            const message = messageSchema.parse({ type: 'cc', channel: controller.channel, number: 20 });
-            change({ actions: [...actions, sentOnArrival(message)] });
-          }}
-        >
-          Send a message
-        </Button>
-        {settable.length > 0 && (
-          <Select
-            aria-label={`Set a switch in ${name}`}
-            className="h-7 w-40"
-            value=""
-            onChange={(e) => e.target.value !== '' && edit(setLatchOnArrival(index, arrival, e.target.value, true))}
-          >
-            <option value="">Set a switch…</option>
-            {settable.map((c) => (
-              <option key={c.id} value={c.id}>
-                {c.name}
-              </option>
-            ))}
-          </Select>
-        )}
-      </div>
+      <AddToArrival index={index} controller={controller} arrival={arrival} edit={edit} name={name} />
     </li>
+  );
+}
+
+/** What an arrival can also do: send, wait, have keys pressed, set a switch. */
+function AddToArrival({ index, controller, arrival, edit, name }: Props & { readonly arrival: Arrival; readonly name: string }) {
+  const { actions, latches } = arrival;
+  const add = (action: Action): boolean => edit(changeArrival(arrival, { actions: [...actions, action] }));
+  const settable = groupable(index, controller.id).filter((c) => !latches.some((l) => l.controlId === c.id));
+  return (
+    <div className="flex flex-wrap gap-2">
+      <Button
+        size="small"
+        onClick={() => {
+          const message = messageSchema.parse({ type: 'cc', channel: controller.channel, number: 20 });
+          add(sentOnArrival(message));
+        }}
+      >
+        Send a message
+      </Button>
+      <Button size="small" onClick={() => add({ type: 'wait', ms: 500 })}>
+        Wait
+      </Button>
+      <Button size="small" onClick={() => add({ type: 'keystroke', keys: 'Space' })}>
+        Note a keystroke
+      </Button>
+      {settable.length > 0 && (
+        <Select
+          aria-label={`Set a switch in ${name}`}
+          className="h-7 w-40"
+          value=""
+          onChange={(e) => e.target.value !== '' && edit(setLatchOnArrival(index, arrival, e.target.value, true))}
+        >
+          <option value="">Set a switch…</option>
+          {settable.map((c) => (
+            <option key={c.id} value={c.id}>
+              {c.name}
+            </option>
+          ))}
+        </Select>
+      )}
+    </div>
+  );
+}
+
+const verbs: Readonly<Record<Action['type'], string>> = { send: 'sends', wait: 'waits', keystroke: 'keys', go: 'goes' };
+
+/** How long it waits, or which keys are pressed. */
+function PlainField({
+  what,
+  action,
+  put,
+}: {
+  readonly what: string;
+  readonly action: Exclude<Action, Send>;
+  readonly put: (action: Action) => boolean;
+}) {
+  if (action.type === 'go') return null;
+  const waits = action.type === 'wait';
+  return (
+    <>
+      <CommitInput
+        aria-label={waits ? `Time to wait in ms, ${what}` : `Keys ${what}`}
+        title={waits ? undefined : 'Written down only: Keen Dial never sends keys'}
+        className={waits ? 'h-7 w-16 text-right font-mono' : 'h-7 w-32'}
+        value={waits ? String(action.ms) : action.keys}
+        commit={(text) => {
+          const typed = text.trim();
+          if (!waits) {
+            const keys = keysSchema.safeParse(typed);
+            if (!keys.success) return 'Say which keys, in at most 80 characters.';
+            return put({ type: 'keystroke', keys: keys.data }) ? null : NOT_TAKEN;
+          }
+          const ms = waitSchema.safeParse(typed === '' ? Number.NaN : Number(typed));
+          if (!ms.success) return 'Enter 0 to 60000 ms.';
+          return put({ type: 'wait', ms: ms.data }) ? null : NOT_TAKEN;
+        }}
+      />
+      {waits && <span className="text-xs text-ink-2">ms</span>}
+    </>
   );
 }
 

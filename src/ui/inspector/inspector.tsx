@@ -27,6 +27,7 @@ import {
   countsNumbers,
   type Edit,
   type GestureType,
+  isRun,
   type Parameter,
   type RigIndex,
   type Target,
@@ -38,7 +39,7 @@ import { ActionWords, plainActions } from './action-words';
 import { FindingCards } from './finding-cards';
 import { FunctionActions, GestureTabs, InspectorHead, NothingHere } from './inspector-parts';
 import { KeptNotes } from './kept-notes';
-import { LandingWords } from './landing-words';
+import { LandingWords, ModeWord } from './landing-words';
 import { NumberLink } from './number-link';
 import { OutcomeCard } from './outcome-card';
 import { PortWord } from './port-word';
@@ -47,6 +48,7 @@ import { SendWords } from './send-words';
 import { TextsAndLight } from './texts-and-light';
 import { TurnWord } from './turn-word';
 import { WantWords } from './want-words';
+import { Line, Tail } from './word';
 
 interface Props {
   readonly index: RigIndex;
@@ -245,7 +247,7 @@ function MeantWords({
   return (
     <>
       {counts ? (
-        <CountedWords index={index} assignment={assignment} parameter={parameter} target={target} />
+        <CountedWords index={index} assignment={assignment} parameter={parameter} target={target} edit={edit} />
       ) : (
         <LandingWords
           index={index}
@@ -261,34 +263,47 @@ function MeantWords({
   );
 }
 
-/** What each number that is counted does, in a line. */
+/** What each number that is counted does, in a line, and whether they are lines of their own in the target or one. */
 function CountedWords({
   index,
   assignment,
   parameter,
   target,
+  edit,
 }: {
   readonly index: RigIndex;
   readonly assignment: Assignment;
   readonly parameter: Parameter;
   readonly target: Target;
+  readonly edit: (edit: Edit) => boolean;
 }) {
   const counted = countedLandings(index, assignment, parameter.id);
+  const rows = new Set(counted.map((l) => l.id));
+  // Where some have a line of their own, those can still be taken into one.
+  const row = (index.landingsOf.get(parameter.id) ?? []).filter((l) => rows.has(l.id)).sort((a, b) => +isRun(a) - +isRun(b))[0];
+  if (!row)
+    return (
+      <p className="text-[13.5px] text-ink-2">
+        <b className="text-ink">{target.name}</b> listens to none of these numbers, so{' '}
+        <b className="text-ink">{parameter.name}</b> stays where it is.
+      </p>
+    );
   return (
-    <p className="text-[13.5px] text-ink-2">
-      <b className="text-ink">{target.name}</b>{' '}
-      {counted.length === 0 ? (
-        <>
-          listens to none of these programs, so <b className="text-ink">{parameter.name}</b> stays where it is.
-        </>
-      ) : (
-        <>
-          sets <b className="text-ink">{parameter.name}</b>:{' '}
-          {counted.map((l) => `${'number' in l.address ? l.address.number : '?'} ${showValue(parameter, l.setValue)}`).join(', ')}
-          .
-        </>
-      )}
-    </p>
+    <>
+      <Line>
+        <b>{target.name}</b> hears them as
+        <Tail>
+          <ModeWord index={index} assignment={assignment} target={target} landing={row} edit={edit} offered={['set', 'run']} />
+        </Tail>
+      </Line>
+      <p className="text-[13.5px] text-ink-2">
+        <b className="text-ink">{parameter.name}</b> goes to{' '}
+        {counted
+          .map((l) => `${showValue(parameter, l.setValue)} at ${'number' in l.address ? l.address.number : '?'}`)
+          .join(', ')}
+        .
+      </p>
+    </>
   );
 }
 

@@ -6,7 +6,7 @@ import type { JSX } from 'react/jsx-runtime';
 import { showValue } from '@/core/bench';
 import { changeLanding, hearAs, removeParameter } from '@/core/commands';
 import { codingWords, type RelativeCoding, relativeCodingSchema } from '@/core/midi';
-import { modeOf, receiveModes } from '@/core/modes';
+import { modeOf, type ReceiveMode, receiveModes } from '@/core/modes';
 import { type Assignment, type Edit, isRun, type Landing, type Parameter, type RigIndex, type Target } from '@/core/rig';
 import { showNumber } from '@/core/values';
 import { parseDecimal } from '../primitives/numbers';
@@ -157,18 +157,20 @@ function TravelWords({
   );
 }
 
-function ModeWord({
+export function ModeWord({
   index,
   assignment,
   target,
   landing,
   edit,
+  offered = receiveModes,
 }: {
   readonly index: RigIndex;
   readonly assignment: Assignment;
   readonly target: Target;
   readonly landing: Landing;
   readonly edit: (edit: Edit) => boolean;
+  readonly offered?: readonly ReceiveMode[];
 }) {
   return (
     <WordSelect
@@ -180,7 +182,7 @@ function ModeWord({
         if (mode) edit(hearAs(index, assignment, landing, mode, coding, () => nanoid(10)));
       }}
     >
-      {receiveModes
+      {offered
         .filter(
           (m) =>
             m === landing.mode || (target.reception.modes.includes(m) && (!modeOf(m).runs || isRun({ ...landing, mode: m }))),

@@ -4,8 +4,8 @@ import { Pencil, X } from 'lucide-react';
 import { nanoid } from 'nanoid';
 import { memo } from 'react';
 import { toast } from 'sonner';
-import { problemWords, removeLayer, setTap } from '@/core/commands';
-import { type Controller, type Edit, isTogether, type Layer, layersOn, modifierNames, type RigIndex } from '@/core/rig';
+import { changeTapPort, problemWords, removeLayer, setTap } from '@/core/commands';
+import { type Controller, type Edit, isTogether, type Layer, layersOn, modifierNames, portsOf, type RigIndex } from '@/core/rig';
 import { LayerMark } from '../primitives/marks';
 import { useRig } from '../store/provider';
 
@@ -41,7 +41,10 @@ export const LayersBar = memo(function LayersBar({
             <Pencil size={12} aria-hidden />
           </button>
           {layer.madeIn === 'controller' && layer.modifierControlId !== null && !isTogether(layer) && (
-            <TapChoice index={index} layer={layer} edit={edit} />
+            <>
+              <TapChoice index={index} layer={layer} edit={edit} />
+              <TapPort index={index} controller={controller} layer={layer} edit={edit} />
+            </>
           )}
           <button
             type="button"
@@ -99,6 +102,47 @@ function TapChoice({
               </option>
             ))}
         </optgroup>
+      ))}
+    </select>
+  );
+}
+
+/** What stands for the port of the modifier: no port has this name, for a name has no leading space. */
+const OF_MODIFIER = ' ';
+
+/** Which port what it does when tapped goes out of, where the controller has several. */
+function TapPort({
+  index,
+  controller,
+  layer,
+  edit,
+}: {
+  readonly index: RigIndex;
+  readonly controller: Controller;
+  readonly layer: Layer;
+  readonly edit: (edit: Edit) => boolean;
+}) {
+  const send = layer.tap.find((a) => a.type === 'send');
+  const own = index.controls.get(layer.modifierControlId ?? '')?.port ?? '';
+  const ports = new Set([...portsOf(index.rig.wires, controller.id), own, send?.port ?? ''].filter((p) => p !== ''));
+  if (!send || ports.size === 0) return null;
+  return (
+    <select
+      aria-label={`Where the tap of ${layer.name} goes out`}
+      title="Which port it goes out of"
+      value={send.port === undefined || (send.port === '' && own === '') ? OF_MODIFIER : send.port}
+      className="max-w-[92px] rounded-sm border border-control-edge bg-sheet text-xs"
+      onChange={(e) => {
+        const made = changeTapPort(layer, e.target.value === OF_MODIFIER ? null : e.target.value);
+        if (made) edit(made);
+      }}
+    >
+      <option value={OF_MODIFIER}>{own === '' ? 'out of every port' : `out of ${own}, as its modifier`}</option>
+      {own !== '' && <option value="">out of every port</option>}
+      {[...ports].map((port) => (
+        <option key={port} value={port}>
+          out of {port}
+        </option>
       ))}
     </select>
   );
