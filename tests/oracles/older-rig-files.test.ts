@@ -103,6 +103,19 @@ describe('a rig file', () => {
 const library = (name: string, version: number): string =>
   readFileSync(resolve(import.meta.dirname, `../fixtures/library/${name}-version-${version}.json`), 'utf8');
 
+describe('a file of the library of version 5', () => {
+  it('a template: is read whole, no switch releases another, and nothing is done on arriving', () => {
+    const was = JSON.parse(library('template', 5));
+    expect(was.formatVersion).toBe(5);
+    const items = parseFile(library('template', 5));
+    if (!items.ok) throw new Error(JSON.stringify(items.error));
+    const [item] = items.value;
+    expect(item?.rig.controls).toHaveLength(was.template.panel.controls.length);
+    expect(item?.rig.counters).toHaveLength(was.template.counters.length);
+    expect([item?.rig.groups, item?.rig.arrivals]).toEqual([[], []]);
+  });
+});
+
 describe('a file of the library of version 4', () => {
   it('a template: is read whole, goes out of every port, and its switches are the right way round', () => {
     const was = JSON.parse(library('template', 4));

@@ -2,14 +2,17 @@
 
 const rules = new Intl.PluralRules('en');
 
+/** The usual form of a word for several: a footswitch, two footswitches. */
+const several = (one: string): string => (/(?:s|x|z|ch|sh)$/.test(one) ? `${one}es` : `${one}s`);
+
 /**
  * The form of a word that goes with a number.
  * @example plural(2, 'is', 'are') // => 'are'
  */
-export const plural = (count: number, one: string, many = `${one}s`): string => (rules.select(count) === 'one' ? one : many);
+export const plural = (count: number, one: string, many = several(one)): string => (rules.select(count) === 'one' ? one : many);
 
 /**
  * A number and what is counted.
  * @example counted(1, 'rig') // => '1 rig'
  */
-export const counted = (count: number, one: string, many = `${one}s`): string => `${count} ${plural(count, one, many)}`;
+export const counted = (count: number, one: string, many = several(one)): string => `${count} ${plural(count, one, many)}`;

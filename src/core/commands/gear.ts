@@ -1,6 +1,8 @@
 // Controllers, targets and parameters on and off the rig. New gear is wired to everything, so that a first message arrives.
 import {
+  arrivalRows,
   type ControllerTemplate,
+  groupRows,
   numberRows,
   type ProfileParameter,
   presetRows,
@@ -78,15 +80,20 @@ export function addController(
     evidence: template.evidence ?? [],
     note: template.note ?? '',
   };
-  let order = nextOrder(rig.controls);
+  const order = nextOrder(rig.controls);
+  const controls = template.panel.controls.map((c, n) => ({ id: newId(), order: order + n, controllerId: controller.id, ...c }));
+  const ids = controls.map((c) => c.id);
+  const keyed = (first: number) => (n: number) => ({ id: newId(), order: first + n });
   let counterOrder = nextOrder(rig.counters);
   let wireOrder = nextOrder(rig.wires);
   const edits: Edit[] = [
     insert('controllers', controller),
-    ...template.panel.controls.map((c) => insert('controls', { id: newId(), order: order++, controllerId: controller.id, ...c })),
+    ...controls.map((c) => insert('controls', c)),
     ...(template.counters ?? []).map((c) =>
       insert('counters', { id: newId(), order: counterOrder++, controllerId: controller.id, ...c }),
     ),
+    ...groupRows(template.groups ?? [], controller.id, ids, keyed(nextOrder(rig.groups))).map((g) => insert('groups', g)),
+    ...arrivalRows(template.arrivals ?? [], controller.id, ids, keyed(nextOrder(rig.arrivals))).map((a) => insert('arrivals', a)),
     ...rig.targets.map((t) => insert('wires', wire(controller, t, wireOrder++, newId))),
   ];
   return { edit: batch(`Add ${controller.name}`, edits), id: controller.id };

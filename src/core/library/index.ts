@@ -1,5 +1,6 @@
 // What ships with the program, and entries of the library as small rigs.
 
+export { arrivalRows, groupRows } from './places';
 export {
   numberRows,
   type ProfileParameter,

@@ -1,11 +1,15 @@
 // What ships: whole rigs that every schema accepts, every kind of control, and the way to a rig and back.
 
 import { describe, expect, it } from 'vitest';
+import { done } from '../../../tests/kit/edits';
+import { cc, fixed } from '../../../tests/kit/small-rig';
+import { lanternHour } from '../../demo/lantern-hour';
 import { groupBy } from '../base';
-import { addController, addTarget } from '../commands';
+import { addController, addTarget, changeArrival } from '../commands';
+import { parseFile, writeTemplate } from '../formats';
 import { addressKey } from '../midi';
-import { emptyRig, firstBroken, rowSchemas, type TableName } from '../rig';
-import { controllerTemplates, profileOf, profileRig, summaryOf, targetProfiles, templateOf, templateRig } from '.';
+import { type Action, emptyRig, firstBroken, type Rig, rowSchemas, type TableName } from '../rig';
+import { controllerTemplates, profileOf, profileRig, summaryOf, targetProfiles, templateOf, templateRig, unitTemplate } from '.';
 
 let count = 0;
 const newId = (): string => `n${++count}`;
@@ -47,6 +51,59 @@ describe('shipped controllers', () => {
   it.each(controllerTemplates)('$name survives becoming a rig and a template again', (template) => {
     const again = templateOf(templateRig(template, 'x'), template);
     expect({ ...again, summary: '' }).toMatchObject({ name: template.name, firmware: template.firmware, panel: template.panel });
+  });
+  it('takes its groups and arrivals along, for nothing in particular, to a file and onto another rig', () => {
+    const made = lanternHour();
+    const [first] = made.arrivals;
+    const message: Action = {
+      type: 'send',
+      message: cc(20),
+      behaviour: fixed(5),
+      pinned: false,
+      meant: [made.parameters[0]?.id ?? ''],
+    };
+    const demo = first
+      ? done(made, changeArrival(first, { actions: [...first.actions, message, { type: 'wait', ms: 20 }] }))
+      : made;
+    const [group] = demo.groups;
+    const [arrival] = demo.arrivals;
+    const unit = demo.controllers.find((c) => c.id === group?.controllerId);
+    if (!group || !arrival || !unit || arrival.controllerId !== unit.id) throw new Error('the demo has both on its board');
+    expect(demo.arrivals.flatMap((a) => a.actions).some((a) => a.type === 'send' && a.meant.length > 0)).toBe(true);
+    const file = parseFile(writeTemplate(unitTemplate(demo, unit, { id: '', version: 1 })));
+    if (!file.ok) throw new Error(JSON.stringify(file.error));
+    const [item] = file.value;
+    const template = item && templateOf(item.rig, { id: 'board', version: 1 });
+    if (!template) throw new Error('no template');
+    const rig = done(emptyRig('r', 'r'), addController(emptyRig('r', 'r'), template, 'Board', newId).edit);
+    expect(firstBroken(rig)).toBeNull();
+    const names = (of: Rig, ids: readonly string[]) => ids.map((id) => of.controls.find((c) => c.id === id)?.name);
+    const own = (of: Rig, id: string | undefined) => ({
+      groups: of.groups
+        .filter((g) => g.controllerId === id)
+        .map((g) => [g.name, g.bank, g.page, g.pressedAgain, g.sendsOff, names(of, g.controlIds)]),
+      arrivals: of.arrivals
+        .filter((a) => a.controllerId === id)
+        .map((a) => [
+          a.bank,
+          a.page,
+          a.atStart,
+          a.actions.map((x) => (x.type === 'send' ? { ...x, meant: [] } : x)),
+          names(
+            of,
+            a.latches.map((l) => l.controlId),
+          ),
+          a.latches.map((l) => l.on),
+        ]),
+    });
+    expect(own(rig, rig.controllers[0]?.id)).toEqual(own(demo, unit.id));
+    expect(rig.arrivals.flatMap((a) => a.actions.flatMap((x) => (x.type === 'send' ? x.meant : [])))).toEqual([]);
+    // A file that names a switch which is not there, or lets an arrival lead elsewhere, is refused with its place.
+    const changed = (change: object): string => writeTemplate({ ...template, ...change });
+    expect(
+      parseFile(changed({ arrivals: [{ ...template.arrivals?.[0], actions: [{ type: 'go', to: { type: 'last-used' } }] }] })),
+    ).toMatchObject({ ok: false });
+    expect(parseFile(changed({ groups: [{ ...template.groups?.[0], controls: [0, 0] }] }))).toMatchObject({ ok: false });
   });
   it('are copied with their origin: each control of the copy names the control that it came from', () => {
     for (const template of controllerTemplates) {
@@ -104,6 +161,12 @@ describe('shipped targets', () => {
 
 describe('a summary', () => {
   it('counts what is on a panel, in words', () => {
+    expect(
+      summaryOf(
+        Array.from({ length: 8 }, () => ({ kind: 'footswitch' })),
+        1,
+      ),
+    ).toBe('8 footswitches');
     expect(summaryOf([{ kind: 'fader' }, { kind: 'fader' }, { kind: 'key-range' }], 4)).toBe('2 faders, 1 key range, 4 banks');
     expect(summaryOf([], 1)).toBe('an empty panel');
   });

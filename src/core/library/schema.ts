@@ -2,12 +2,16 @@
 import * as z from 'zod';
 import { channelSchema } from '../midi';
 import { entryFields, givenSchema, lineSchema, linesSchema, nameSchema, rowSchemas } from '../rig';
+import { arrivalRows, groupRows } from './places';
 import type { TargetProfile } from './profile';
 import type { ControllerTemplate } from './template';
 
-const { controller, control, counter, target, parameter, preset, landing } = entryFields;
+const { controller, control, counter, group, arrival, target, parameter, preset, landing } = entryFields;
 /** The place of a parameter in the list of its profile, from 0. */
 const placeSchema = z.number().int().min(0).max(49_999);
+
+/** The place of a control in the panel of its template, from 0. */
+const panelPlaceSchema = z.number().int().min(0).max(1999);
 
 /** One control of a template; `origin` is its identifier within the template. */
 const panelControlSchema = control.omit({ id: true, order: true, controllerId: true });
@@ -29,6 +33,22 @@ export const templateSchema = z.object({
   counters: z
     .array(counter.omit({ id: true, order: true, controllerId: true }))
     .max(128)
+    .default([]),
+  groups: z
+    .array(
+      group
+        .pick({ name: true, bank: true, page: true, pressedAgain: true, sendsOff: true, note: true })
+        .extend({ controls: z.array(panelPlaceSchema).max(64) }),
+    )
+    .max(500)
+    .default([]),
+  arrivals: z
+    .array(
+      arrival
+        .pick({ bank: true, page: true, actions: true, atStart: true, note: true })
+        .extend({ latches: z.array(z.object({ control: panelPlaceSchema, on: z.boolean() })).max(64) }),
+    )
+    .max(500)
     .default([]),
   setUp: controller.shape.setUp,
   evidence: controller.shape.evidence,
@@ -83,6 +103,16 @@ export function brokenTemplate(template: z.infer<typeof templateSchema>): string
   for (const counterDraft of template.counters) {
     const parsed = rowSchemas.counters.safeParse({ ...counterDraft, id: 'x', order: 0, controllerId: 'x' });
     if (!parsed.success) return `counter ${counterDraft.name}: ${parsed.error.issues[0]?.message ?? 'not valid'}`;
+  }
+  const ids = template.panel.controls.map((_, i) => `c${i}`);
+  const key = (n: number) => ({ id: `x${n}`, order: n });
+  for (const row of groupRows(template.groups, 'x', ids, key)) {
+    const parsed = rowSchemas.groups.safeParse(row);
+    if (!parsed.success) return `group ${row.name}: ${parsed.error.issues[0]?.message ?? 'not valid'}`;
+  }
+  for (const row of arrivalRows(template.arrivals, 'x', ids, key)) {
+    const parsed = rowSchemas.arrivals.safeParse(row);
+    if (!parsed.success) return `arrival ${row.order + 1}: ${parsed.error.issues[0]?.message ?? 'not valid'}`;
   }
   for (const c of template.panel.controls)
     if (c.x + c.width > template.panel.width + 0.05 || c.y + c.height > template.panel.height + 0.05)

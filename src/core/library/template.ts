@@ -2,6 +2,7 @@
 import { countBy, counted } from '../base';
 import { channel } from '../midi';
 import { type Controller, type Counter, emptyRig, type Firmware, noSetUp, type Panel, type Rig } from '../rig';
+import { arrivalRows, groupRows, placesOf, type TemplateArrival, type TemplateGroup } from './places';
 
 /** A counter without identifiers. */
 export type TemplateCounter = Omit<Counter, 'id' | 'order' | 'controllerId'>;
@@ -18,6 +19,8 @@ export interface ControllerTemplate {
   readonly firmware: Firmware;
   readonly panel: Panel;
   readonly counters?: readonly TemplateCounter[];
+  readonly groups?: readonly TemplateGroup[];
+  readonly arrivals?: readonly TemplateArrival[];
   readonly setUp?: Controller['setUp'];
   readonly evidence?: Controller['evidence'];
   readonly note?: string;
@@ -48,11 +51,16 @@ export function templateRig(template: ControllerTemplate, id: string): Rig {
     evidence: template.evidence ?? [],
     note: template.note ?? '',
   };
+  const controls = placed(template.panel.controls, 'c').map((c) => ({ ...c, controllerId: 'unit', origin: '' }));
+  const ids = controls.map((c) => c.id);
+  const key = (prefix: string) => (n: number) => ({ id: `${prefix}${n + 1}`, order: n + 1 });
   return {
     ...emptyRig(id, template.name),
     notes: template.summary,
     controllers: [controller],
-    controls: placed(template.panel.controls, 'c').map((c) => ({ ...c, controllerId: 'unit', origin: '' })),
+    controls,
+    groups: [...groupRows(template.groups ?? [], 'unit', ids, key('g'))],
+    arrivals: [...arrivalRows(template.arrivals ?? [], 'unit', ids, key('a'))],
     counters: placed(template.counters ?? [], 'n').map((c) => ({ ...c, controllerId: 'unit' })),
   };
 }
@@ -85,6 +93,11 @@ export function unitTemplate(
     counters: rig.counters
       .filter((c) => c.controllerId === unit.id)
       .map(({ id: _id, order: _order, controllerId: _unit, ...rest }) => rest),
+    ...placesOf(
+      rig,
+      unit.id,
+      controls.map((c) => c.id),
+    ),
     setUp: unit.setUp,
     evidence: unit.evidence,
     note: unit.note,

@@ -3,7 +3,7 @@ import * as z from 'zod';
 import { assignmentSchema, landingSchema, layerSchema, wireSchema } from './assignment';
 import { idSchema, nameSchema, noteSchema } from './common';
 import { controllerSchema, controlSchema, counterFields, counterSchema } from './controller';
-import { arrivalSchema, groupSchema } from './places';
+import { arrivalFields, arrivalSchema, groupFields, groupSchema } from './places';
 import { acceptedSchema, sceneSchema, scriptSchema, searchSchema, songSchema } from './show';
 import { parameterFields, parameterSchema, presetSchema, targetSchema } from './target';
 
@@ -41,6 +41,8 @@ export const entryFields = {
   controller: controllerSchema,
   control: controlSchema,
   counter: counterFields,
+  group: groupFields,
+  arrival: arrivalFields,
   target: targetSchema,
   parameter: parameterFields,
   preset: presetSchema,
