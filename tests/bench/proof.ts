@@ -80,7 +80,7 @@ const [controller] = demo.rig.controllers;
 if (controller)
   measure(
     'labels laid out',
-    timed(() => makeLabels(demo, { controllerId: controller.id, bank: 1, distance: 1000, tape: 12 })),
+    timed(() => makeLabels(demo, { controllerId: controller.id, bank: 1, page: null, distance: 1000, tape: 12 })),
     'ms',
     { atMost: 50 },
   );

@@ -217,12 +217,32 @@ describe('found by the law', () => {
   it('tape names what acts in a bank, and not what this bank has its own in the place of', () => {
     const named = rig(two, [{ textShort: 'EVERY' }, { bank: 1, textShort: 'HERE' }]);
     const wordsIn = (bank: number): string => {
-      const labels = makeLabels(indexRig(named), { controllerId: 'board', bank, distance: 600, tape: 12 });
+      const labels = makeLabels(indexRig(named), { controllerId: 'board', bank, page: null, distance: 600, tape: 12 });
       return JSON.stringify(labels?.paper ?? '');
     };
     expect(wordsIn(1)).toContain('HERE');
     expect(wordsIn(1)).not.toContain('EVERY');
     expect(wordsIn(2)).toContain('EVERY');
+  });
+  it('tape of one page names what acts there; of all pages each line of one page says which', () => {
+    const named = indexRig(
+      rig(
+        [...two, on('third', 3)],
+        [{ textShort: 'EVERY' }, { bank: 1, page: 2, textShort: 'SECOND' }, { bank: 1, page: 3, textShort: 'THIRD' }],
+      ),
+    );
+    const paged = {
+      ...named,
+      controllers: new Map([...named.controllers].map(([id, c]) => [id, { ...c, firmware: { ...c.firmware, pages: 3 } }])),
+    };
+    const written = (page: number | null): readonly string[] =>
+      (makeLabels(paged, { controllerId: 'board', bank: 1, page, distance: 400, tape: 36 })?.paper.pages ?? []).flatMap((p) =>
+        p.ink.flatMap((i) => (i.type === 'text' && /EVERY|SECOND|THIRD/.test(i.text) ? [i.text] : [])),
+      );
+    expect(written(1)).toEqual(['EVERY']);
+    expect(written(2)).toEqual(['SECOND']);
+    expect(written(3)).toEqual(['THIRD']);
+    expect([...written(null)].sort()).toEqual(['EVERY', 'page 2: SECOND', 'page 3: THIRD']);
   });
   it('a layer that does not reach a control changes nothing there', () => {
     const index = indexRig({

@@ -22,6 +22,8 @@ export interface LabelWish {
   readonly controllerId: string;
   /** From 1; null for what stands in every bank only. */
   readonly bank: number | null;
+  /** From 1; null for all pages on one label, each line with its page. */
+  readonly page: number | null;
   /** How far away it is read from, in millimetres. */
   readonly distance: number;
   /** Width of the tape in millimetres. */
@@ -76,7 +78,7 @@ export function makeLabels(index: RigIndex, wish: LabelWish): Labels | null {
   const capHeight = capsFor(wish.distance);
   const size = capHeight / CAP_HEIGHT;
   const controls = index.controlsOf.get(controller.id) ?? [];
-  const lines = new Map(controls.map((c) => [c.id, linesFor(index, c, wish.bank)]));
+  const lines = new Map(controls.map((c) => [c.id, linesFor(index, c, wish)]));
   const named = controls.filter((c) => (lines.get(c.id) ?? []).length > 0);
   const troubles: LabelTrouble[] = [];
   const fitted = (line: Line, width: number): string => {
@@ -94,7 +96,11 @@ export function makeLabels(index: RigIndex, wish: LabelWish): Labels | null {
     ...rowsOf(named.filter((c) => !isSticker(c))).flatMap((row) => strips(row, controls, controller, wish, size, lines, fitted)),
     ...named.filter(isSticker).map((c) => sticker(c, size, lines.get(c.id) ?? [], troubles, index)),
   ];
-  const place = [controller.name, wish.bank === null ? '' : controller.bankNames[wish.bank - 1] || `Bank ${wish.bank}`]
+  const place = [
+    controller.name,
+    wish.bank === null ? '' : controller.bankNames[wish.bank - 1] || `Bank ${wish.bank}`,
+    wish.page === null ? '' : `Page ${wish.page}`,
+  ]
     .filter((s) => s !== '')
     .join(' · ');
   return { paper: laid(place, drawn, capHeight), pieces: drawn.map((d) => d.piece), troubles, capHeight };
@@ -103,23 +109,22 @@ export function makeLabels(index: RigIndex, wish: LabelWish): Labels | null {
 const isSticker = (c: Control): boolean => c.kind === 'pad';
 
 /** What stands on a control: a line for each gesture in Base, and for each in a layer that has something else there. */
-function linesFor(index: RigIndex, control: Control, bank: number | null): readonly Line[] {
+function linesFor(index: RigIndex, control: Control, { bank, page }: Pick<LabelWish, 'bank' | 'page'>): readonly Line[] {
   const byGesture = [...groupBy(index.assignmentsOf.get(control.id) ?? [], (a) => a.gesture.type).values()];
   const controller = index.controllers.get(control.controllerId);
   const pages = controller?.firmware.pages ?? 1;
-  // What acts in this bank on any page: a function of every bank is not written where this bank has its own.
+  const shown = page === null ? Array.from({ length: pages }, (_, i) => i + 1) : [page];
+  // What acts in this bank on these pages: a function of every bank is not written where this bank has its own.
   const acting = (layerId: string | null): readonly Assignment[] => [
-    ...new Set(
-      byGesture.flatMap((rows) =>
-        Array.from({ length: pages }, (_, page) => inLayer(rows, { bank, page: page + 1, layers: [] }, layerId)).flat(),
-      ),
-    ),
+    ...new Set(byGesture.flatMap((rows) => shown.flatMap((at) => inLayer(rows, { bank, page: at, layers: [] }, layerId)))),
   ];
   const layers: (Layer | null)[] = [null, ...index.rig.layers];
   const opens = index.layersByModifier.get(control.id) ?? [];
   const own = layers.flatMap((layer): Line[] => {
     const found = acting(layer?.id ?? null);
-    const words = [...new Set(found.flatMap((a) => gestureWords(a, functionWords(index, a))))];
+    const paged = (a: Assignment, words: string): string =>
+      page === null && a.page !== null ? `page ${a.page}: ${words}` : words;
+    const words = [...new Set(found.flatMap((a) => gestureWords(a, functionWords(index, a)).map((w) => paged(a, w))))];
     return words.map((text) => ({ layer, text, controlId: control.id }));
   });
   return [...own, ...opens.map((layer): Line => ({ layer, text: `= ${layer.name}`, controlId: control.id }))];

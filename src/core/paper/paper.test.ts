@@ -67,7 +67,7 @@ describe('labels', () => {
         fc.constantFrom(400, 600, 1000, 1500),
         (seed, bank, distance) => {
           const index = indexRig(randomRig(seed));
-          const labels = makeLabels(index, { controllerId: 'board', bank, distance, tape: 12 });
+          const labels = makeLabels(index, { controllerId: 'board', bank, page: null, distance, tape: 12 });
           if (!labels) throw new Error('there is a board');
           expect(labels.paper.pages.flatMap((p) => boxes(p.ink)).length).toBe(labels.pieces.length);
           for (const { ink } of labels.paper.pages) {
@@ -93,7 +93,7 @@ describe('labels', () => {
   it('have letters of one size, that of the distance', () => {
     const index = indexRig(lanternHour());
     const [controller] = index.rig.controllers;
-    const labels = makeLabels(index, { controllerId: controller?.id ?? '', bank: 1, distance: 1500, tape: 18 });
+    const labels = makeLabels(index, { controllerId: controller?.id ?? '', bank: 1, page: null, distance: 1500, tape: 18 });
     const sizes = new Set(
       labels?.paper.pages.flatMap((p) => words(p.ink).filter((w) => w.face === 'bold' && w.size > 4.1)).map((w) => w.size),
     );
@@ -103,11 +103,11 @@ describe('labels', () => {
   it('have a symbol for each line of a layer, and none for Base', () => {
     const index = indexRig(lanternHour());
     const board = index.rig.controllers.find((c) => c.name === 'Floorboard 8+2');
-    const labels = makeLabels(index, { controllerId: board?.id ?? '', bank: 1, distance: 600, tape: 12 });
+    const labels = makeLabels(index, { controllerId: board?.id ?? '', bank: 1, page: null, distance: 600, tape: 12 });
     const symbols = labels?.paper.pages.flatMap((p) => p.ink.filter((i) => i.type === 'symbol')) ?? [];
     // Two functions in Heel, and the switch that opens it.
     expect(symbols.length).toBe(3);
-    expect(makeLabels(index, { controllerId: 'nobody', bank: 1, distance: 600, tape: 12 })).toBeNull();
+    expect(makeLabels(index, { controllerId: 'nobody', bank: 1, page: null, distance: 600, tape: 12 })).toBeNull();
   });
 });
 

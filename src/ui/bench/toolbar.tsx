@@ -88,18 +88,26 @@ export function PlaceBar({ bench, index, controller }: Props) {
           <Button size="icon" tone="quiet" aria-label="Bank before" onClick={() => go(around(bank - 1, banks), page)}>
             <ChevronLeft size={16} aria-hidden />
           </Button>
-          <span className="min-w-[104px] truncate text-center" aria-live="polite">
-            Bank <span className="font-mono">{bank}</span> {controller.bankNames[bank - 1] ?? ''}
-          </span>
+          <Select aria-label="Bank" className="h-8 w-36" value={bank} onChange={(e) => go(Number(e.target.value), page)}>
+            {Array.from({ length: banks }, (_, i) => i + 1).map((n) => (
+              <option key={n} value={n}>
+                {n} {controller.bankNames[n - 1] ?? ''}
+              </option>
+            ))}
+          </Select>
           <Button size="icon" tone="quiet" aria-label="Next bank" onClick={() => go(around(bank + 1, banks), page)}>
             <ChevronRight size={16} aria-hidden />
           </Button>
         </div>
       )}
       {pages > 1 && (
-        <Button size="small" onClick={() => go(bank, around(page + 1, pages))}>
-          Page {page} of {pages}
-        </Button>
+        <Select aria-label="Page" className="h-8 w-28" value={page} onChange={(e) => go(bank, Number(e.target.value))}>
+          {Array.from({ length: pages }, (_, i) => i + 1).map((n) => (
+            <option key={n} value={n}>
+              Page {n} of {pages}
+            </option>
+          ))}
+        </Select>
       )}
       <ul aria-label="Layers" className="flex items-center gap-1.5">
         {layers.map((layer) => {

@@ -6,7 +6,7 @@ import Link from 'next/link';
 import { parseAsInteger, parseAsString, useQueryState } from 'nuqs';
 import { useMemo, useState } from 'react';
 import { counted } from '@/core/base';
-import { capsFor, type Labels, makeLabels } from '@/core/paper';
+import { capsFor, type Labels, type LabelWish, makeLabels } from '@/core/paper';
 import type { Controller, Rig } from '@/core/rig';
 import { Field, Select } from '../primitives/field';
 import { useRig } from '../store/provider';
@@ -31,11 +31,21 @@ export function LabelsScreen() {
   const [bank, setBank] = useQueryState('bank', parseAsInteger.withDefault(1));
   const [distance, setDistance] = useQueryState('distance', parseAsInteger.withDefault(1000));
   const [tape, setTape] = useQueryState('tape', parseAsInteger.withDefault(12));
+  const [ofPages, setOfPages] = useQueryState('page', parseAsInteger.withDefault(0));
   const [page, setPage] = useState(0);
   const controller = rig.controllers.find((c) => c.id === controllerId) ?? rig.controllers[0];
   const wish = useMemo(
-    () => (controller ? { controllerId: controller.id, bank: Math.min(bank, controller.firmware.banks), distance, tape } : null),
-    [controller, bank, distance, tape],
+    () =>
+      controller
+        ? {
+            controllerId: controller.id,
+            bank: Math.min(bank, controller.firmware.banks),
+            page: ofPages >= 1 && ofPages <= controller.firmware.pages ? ofPages : null,
+            distance,
+            tape,
+          }
+        : null,
+    [controller, bank, ofPages, distance, tape],
   );
   const labels = useMemo(() => wish && makeLabels(index, wish), [index, wish]);
   if (!controller || !wish || !labels) return <NothingToLabel rig={rig} />;
@@ -51,6 +61,7 @@ export function LabelsScreen() {
           rig={rig}
           setController={setController}
           setBank={setBank}
+          setOfPages={setOfPages}
           distance={distance}
           setDistance={setDistance}
           tape={tape}
@@ -103,7 +114,7 @@ function LabelsHead({
   readonly rig: Rig;
   readonly pdf: PdfMaking;
   readonly controller: Controller;
-  readonly wish: { controllerId: string; bank: number; distance: number; tape: number };
+  readonly wish: LabelWish;
 }) {
   return (
     <div className="flex flex-wrap items-center gap-3 border-b bg-sheet px-6 py-2.5">
@@ -129,6 +140,7 @@ function LabelsChoice({
   rig,
   setController,
   setBank,
+  setOfPages,
   distance,
   setDistance,
   tape,
@@ -143,12 +155,13 @@ function LabelsChoice({
   readonly rig: Rig;
   readonly setController: (to: string) => unknown;
   readonly setBank: (to: number) => unknown;
+  readonly setOfPages: (to: number) => unknown;
   readonly distance: number;
   readonly setDistance: (to: number) => unknown;
   readonly tape: number;
   readonly setTape: (to: number) => unknown;
   readonly controller: Controller;
-  readonly wish: { controllerId: string; bank: number; distance: number; tape: number };
+  readonly wish: LabelWish;
   readonly labels: Labels;
   readonly pages: number;
   readonly strips: number;
@@ -170,7 +183,7 @@ function LabelsChoice({
       {controller.firmware.banks > 1 && (
         <Field label="Bank">
           {(id) => (
-            <Select id={id} value={wish.bank} onChange={(e) => void setBank(Number(e.target.value))}>
+            <Select id={id} value={wish.bank ?? 1} onChange={(e) => void setBank(Number(e.target.value))}>
               {Array.from({ length: controller.firmware.banks }, (_, i) => (
                 // biome-ignore lint/suspicious/noArrayIndexKey: a bank is its number
                 <option key={i} value={i + 1}>
@@ -181,6 +194,7 @@ function LabelsChoice({
           )}
         </Field>
       )}
+      <PageOfBank pages={controller.firmware.pages} page={wish.page} onPage={setOfPages} />
       <ReadFrom distance={distance} setDistance={setDistance} tape={tape} setTape={setTape} />
       <p className="text-ink-2">
         {counted(strips, 'strip')}
@@ -188,6 +202,33 @@ function LabelsChoice({
       </p>
       {labels.troubles.length > 0 && <CutShort rig={rig} controller={controller} labels={labels} />}
     </aside>
+  );
+}
+
+/** Which page of the bank; all of them stand on one label where none is chosen. */
+function PageOfBank({
+  pages,
+  page,
+  onPage,
+}: {
+  readonly pages: number;
+  readonly page: number | null;
+  readonly onPage: (to: number) => unknown;
+}) {
+  if (pages === 1) return null;
+  return (
+    <Field label="Page of the bank">
+      {(id) => (
+        <Select id={id} value={page ?? 0} onChange={(e) => void onPage(Number(e.target.value))}>
+          <option value={0}>All pages, on one label</option>
+          {Array.from({ length: pages }, (_, i) => i + 1).map((n) => (
+            <option key={n} value={n}>
+              Page {n}
+            </option>
+          ))}
+        </Select>
+      )}
+    </Field>
   );
 }
 

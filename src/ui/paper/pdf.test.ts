@@ -60,7 +60,13 @@ const controllerNamed = (name: string) => {
   if (!found) throw new Error(`no ${name}`);
   return found;
 };
-const wish = (name: string, distance: number) => ({ controllerId: controllerNamed(name).id, bank: 1, distance, tape: 12 });
+const wish = (name: string, distance: number) => ({
+  controllerId: controllerNamed(name).id,
+  bank: 1,
+  page: null,
+  distance,
+  tape: 12,
+});
 
 describe('labels as PDF', () => {
   it('pieces have the size of the panel, on A4, within a tenth of a millimetre', async () => {
