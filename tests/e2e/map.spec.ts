@@ -242,6 +242,82 @@ test('a control is copied by keyboard onto another and into other banks, swapped
   await expect.poll(() => exportOf(page, id)).toBe(before);
 });
 
+test('tape is dragged from control to control, with Ctrl copied; a bank is copied whole and swapped, and all undone', async ({
+  page,
+}) => {
+  test.slow();
+  const id = await ownRig(page);
+  await open(page, id, 'map');
+  await page.getByRole('button', { name: /^Storm, Base:/ }).click();
+  const first = page.getByRole('button', { name: /^FS 1:/ });
+  const spoken = (await first.getAttribute('aria-label')) ?? '';
+  const does = spoken.replace(/^FS 1: /, '').replace(/, (must fix|look at)$/, '');
+  expect(does).not.toBe('free');
+  const free = page.getByRole('button', { name: /^FS \d: free/ }).first();
+  const name = ((await free.getAttribute('aria-label')) ?? '').replace(': free', '');
+  const onto = page.getByRole('button', { name: new RegExp(`^${name}:`) });
+  await page.keyboard.down('Control');
+  await dragOnto(page, first, onto);
+  await page.keyboard.up('Control');
+  await expect(page.getByText(`What FS 1 does was put on ${name}.`)).toBeAttached();
+  await expect(onto).toHaveAttribute('aria-label', new RegExp(does.slice(0, 12)));
+  await expect(first).toHaveAttribute('aria-label', new RegExp(does.slice(0, 12)));
+  await page.keyboard.press('Control+z');
+  await expect(onto).toHaveAttribute('aria-label', /free/);
+  await dragOnto(page, first, onto);
+  await expect(onto).toHaveAttribute('aria-label', new RegExp(does.slice(0, 12)));
+  await expect(first).not.toHaveAttribute('aria-label', new RegExp(does.slice(0, 12)));
+  // What is in the way is asked about.
+  const second = page.getByRole('button', { name: /^FS \d: free/ }).first();
+  const secondName = ((await second.getAttribute('aria-label')) ?? '').replace(': free', '');
+  const there = page.getByRole('button', { name: new RegExp(`^${secondName}:`) });
+  await page.keyboard.down('Control');
+  await dragOnto(page, onto, there);
+  await page.keyboard.up('Control');
+  await expect(there).not.toHaveAttribute('aria-label', /free/);
+  await dragOnto(page, onto, there);
+  const asked = page.getByRole('dialog', { name: `Move what ${name} does` });
+  await expect(asked.getByText('already has a function there')).toBeVisible();
+  await page.keyboard.press('Escape');
+  for (const _ of ['the copy', 'the move']) await page.keyboard.press('Control+z');
+  await expect(first).toHaveAttribute('aria-label', spoken);
+  // The bank whole.
+  const filled = async (bank: string): Promise<number> =>
+    Number(
+      /: (\d+) of/.exec(
+        (await page.getByRole('button', { name: new RegExp(`^${bank}, Base:`) }).getAttribute('aria-label')) ?? '',
+      )?.[1],
+    );
+  const [storm, finale] = [await filled('Storm'), await filled('Finale')];
+  await page.getByRole('button', { name: 'Copy or move this place' }).click();
+  const dialog = page.getByRole('dialog', { name: /Storm/ });
+  await dialog.getByLabel('What to do').selectOption('swap');
+  await dialog.getByLabel('Finale').check();
+  await expectAccessible(page);
+  await dialog.getByRole('button', { name: /^Swap \d+ functions/ }).click();
+  await expect.poll(() => filled('Storm')).toBe(storm);
+  await expect(page.getByRole('row').nth(5)).toContainText('4 Storm');
+  await page.keyboard.press('Control+z');
+  await expect.poll(async () => [await filled('Storm'), await filled('Finale')]).toEqual([storm, finale]);
+  // By the palette, into two banks at once.
+  await page.keyboard.press('Control+k');
+  await page.getByPlaceholder('What do you want to do, or find?').fill('swap this bank');
+  await expect(page.getByRole('option', { name: /Copy, move or swap this bank or page/ })).toBeVisible();
+  await page.keyboard.press('Enter');
+  await dialog.getByLabel('Finale').check();
+  await dialog.getByLabel('Harbour').check();
+  await dialog.getByLabel('Its numbers').selectOption('same');
+  await expect(dialog.getByText('already has a function there')).toHaveCount(4);
+  await dialog.getByLabel('in place of what is there').check();
+  await dialog.getByRole('button', { name: 'Copy 4 functions' }).click();
+  await expect(dialog).toHaveCount(0);
+  for (const bank of ['Harbour', 'Finale']) {
+    await page.getByRole('button', { name: new RegExp(`^${bank}, Base:`) }).click();
+    await expect(first).toHaveAttribute('aria-label', new RegExp(does.slice(0, 12)));
+  }
+  await saved(page);
+});
+
 test('several lines of the list are chosen by mouse and keys and changed in one go, with each line shown first', async ({
   page,
 }) => {

@@ -125,7 +125,7 @@ function someEdit(rig: Rig, what: number, n: number, m: number): Edit | null {
         from,
         onto,
         place: { bank: row.bank, page: row.page, layerId: row.layerId },
-        banks: [(m % 4) + 1, row.bank].slice(0, (n % 2) + 1),
+        spots: [(m % 4) + 1, row.bank].slice(0, (n % 2) + 1).map((bank) => ({ bank, page: m % 5 === 0 ? 1 : row.page })),
         way: (['copy', 'move', 'swap'] as const)[m % 3] ?? 'copy',
         numbers: m % 2 === 0 ? 'same' : 'new',
         over: n % 3 === 0,

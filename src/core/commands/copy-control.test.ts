@@ -33,7 +33,16 @@ function carried(change: Partial<CopyWish> & { readonly onto?: never; readonly t
   const onto = index.controls.get(change.to ?? 'fs1');
   if (!from || !onto) throw new Error('small rig changed');
   const { to: _to, ...more } = change;
-  const wish: CopyWish = { from, place: one, onto, banks: [1], way: 'copy', numbers: 'same', over: false, ...more };
+  const wish: CopyWish = {
+    from,
+    place: one,
+    onto,
+    spots: [{ bank: 1, page: null }],
+    way: 'copy',
+    numbers: 'same',
+    over: false,
+    ...more,
+  };
   const rows = planCopy(index, wish);
   return { rows, rig: done(before, copyEdit(index, wish, rows, newId)) };
 }
@@ -47,7 +56,7 @@ const told = (made: Rig) =>
 
 describe('a copy', () => {
   it('goes into other banks with its numbers, and nothing more is listened for', () => {
-    const made = carried({ banks: [2, 3] }).rig;
+    const made = carried({ spots: [2, 3].map((bank) => ({ bank, page: null })) }).rig;
     expect(told(made).slice(3)).toEqual([
       ['fs1', 2, 'press', 20],
       ['fs1', 2, 'hold', 21],
@@ -56,6 +65,20 @@ describe('a copy', () => {
     ]);
     expect(made.landings).toHaveLength(3);
     expect(made.assignments[3]).toMatchObject({ textShort: 'ONE', entered: null });
+  });
+  it('goes onto other pages too', () => {
+    const before = rig();
+    const paged = { ...before, controllers: before.controllers.map((c) => ({ ...c, firmware: { ...c.firmware, pages: 3 } })) };
+    const made = carried({ spots: [1, 2, 3].map((page) => ({ bank: 1, page })) }, paged).rig;
+    expect(made.assignments.slice(3).map((a) => [a.bank, a.page, a.gesture.type])).toEqual(
+      [1, 2, 3].flatMap((page) => ['press', 'hold'].map((gesture) => [1, page, gesture])),
+    );
+    const moved = carried({ way: 'move', spots: [{ bank: 2, page: 3 }] }, paged).rig;
+    expect(moved.assignments.map((a) => [a.bank, a.page])).toEqual([
+      [2, 3],
+      [2, 3],
+      [1, null],
+    ]);
   });
   it('gets free numbers where new ones are wanted, each heard as the first is', () => {
     const made = carried({ to: 'mod', numbers: 'new' }).rig;
@@ -107,6 +130,7 @@ it('on rigs by chance: a gesture of a place never gets a second function, and un
     onto: fc.nat(13),
     bank: fc.constantFrom(null, 1, 2),
     to: fc.constantFrom(null, 1, 2, 3),
+    page: fc.constantFrom(null, 1),
   });
   const how = fc.record({
     way: fc.constantFrom('copy', 'move', 'swap'),
@@ -122,7 +146,7 @@ it('on rigs by chance: a gesture of a place never gets a second function, and un
       const [from, onto] = [index.controls.get(first?.controlId ?? ''), before.controls[at.onto]];
       if (!from || !onto) return;
       const place = { bank: first?.bank ?? at.bank, page: first?.page ?? null, layerId: first?.layerId ?? null };
-      const wish: CopyWish = { from, onto, place, banks: [at.to], ...wanted } as CopyWish; // border: made of their own words
+      const wish: CopyWish = { from, onto, place, spots: [{ bank: at.to, page: at.page }], ...wanted } as CopyWish; // border: made of their own words
       const edit = copyEdit(index, wish, planCopy(index, wish), newId);
       const twice = (r: Rig): number => {
         const spots = r.assignments.map((a) => JSON.stringify([a.controlId, a.bank, a.page, a.layerId, a.gesture.type]));

@@ -24,12 +24,15 @@ import { type NewId, nextOrder, patch, staleAssignment } from './shared';
 /** Numbers of a copy: those of the original, or the next free ones. */
 export type CopyNumbers = 'same' | 'new';
 
+/** A bank and a page; null for every one. */
+export type Spot = Pick<Place, 'bank' | 'page'>;
+
 export interface CopyWish {
   readonly from: Control;
   readonly place: Place;
   readonly onto: Control;
-  /** Banks that it is put into; null for every bank. */
-  readonly banks: readonly (number | null)[];
+  /** Where it is put. */
+  readonly spots: readonly Spot[];
   readonly way: 'copy' | 'move' | 'swap';
   readonly numbers: CopyNumbers;
   /** Whether what stands there is taken away; else it stays, and nothing is put beside it. Nothing is taken away by a swap. */
@@ -55,20 +58,33 @@ export const doneAt = (index: RigIndex, control: Control, place: Place): readonl
     (a) => a.bank === place.bank && a.page === place.page && a.layerId === place.layerId,
   );
 
-/** Plans a copy, gesture by gesture and bank by bank. Numbers that are dealt anew are dealt once each; only the first bank counts for what is moved or swapped. */
-export function planCopy(index: RigIndex, wish: CopyWish): readonly CopyRow[] {
+/** Plans a copy, gesture by gesture and place by place. Numbers that are dealt anew are dealt once each; only the first place counts for what is moved or swapped. */
+export const planCopy = (index: RigIndex, wish: CopyWish): readonly CopyRow[] => planned(index, wish, anew(), false);
+
+/** What a plan has dealt so far: numbers, each once, and messages by the place where they are sent. */
+export interface Dealt {
+  readonly reserved: Set<number>;
+  readonly sent: Map<string, Message>;
+}
+/** Nothing dealt yet. */
+export const anew = (): Dealt => ({ reserved: new Set(), sent: new Map() });
+
+/** The rows of a plan, which goes on from what others of it were dealt. `whole`: what a layer of the host stands on goes the same way. */
+export function planned(index: RigIndex, wish: CopyWish, dealt: Dealt, whole: boolean): readonly CopyRow[] {
   const { from, onto, place, way } = wish;
-  const deal = dealing(index, wish, new Set());
+  const deal = dealing(index, wish, dealt);
   const given = new Set<string>();
-  const there = (way === 'copy' ? wish.banks : wish.banks.slice(0, 1)).filter((b) => onto.id !== from.id || b !== place.bank);
-  const rows = there.flatMap((bank) => {
-    const at = { ...place, bank };
+  const there = (way === 'copy' ? wish.spots : wish.spots.slice(0, 1)).filter(
+    (s) => onto.id !== from.id || s.bank !== place.bank || s.page !== place.page,
+  );
+  const rows = there.flatMap((where) => {
+    const at = { ...place, ...where };
     const put = (source: Assignment, control: Control, to: Place): CopyRow => {
       const taken = way === 'swap' ? null : assignmentAt(index, control.id, to, source.gesture.type);
       // Where two act on one gesture, the first goes there.
-      const spot = `${control.id} ${to.bank} ${source.gesture.type}`;
+      const spot = `${control.id} ${to.bank} ${to.page} ${source.gesture.type}`;
       const skip =
-        unfit(index, way, source, control, to) ??
+        unfit(index, way, source, control, to, whole) ??
         ((taken && !wish.over) || given.has(spot) ? 'already has a function there' : null);
       const row = { source, control, place: to, actions: source.actions, replaces: null, skip };
       if (skip !== null) return row;
@@ -95,6 +111,7 @@ function unfit(
   { gesture, actions }: Assignment,
   onto: Control,
   place: Place,
+  whole: boolean,
 ): string | null {
   const controller = index.controllers.get(onto.controllerId);
   if (!controller || !gesturesOf(onto, controller).includes(gesture.type)) return `has no ${gesture.type}`;
@@ -105,7 +122,8 @@ function unfit(
     return 'cannot be pressed together with that';
   const layer = place.layerId === null ? undefined : index.layers.get(place.layerId);
   if (layer && modifiersOf(layer).includes(onto.id)) return `opens ${layer.name}`;
-  if (way !== 'copy' && hostLayerAt(index, place.layerId) !== null) return 'sends in this layer what it sends in Base: copy it';
+  if (way !== 'copy' && !whole && hostLayerAt(index, place.layerId) !== null)
+    return 'sends in this layer what it sends in Base: copy it';
   const foreign = actions.some(
     (a) =>
       a.type === 'send' &&
@@ -122,7 +140,7 @@ function unfit(
 function dealing(
   index: RigIndex,
   { onto, numbers }: CopyWish,
-  reserved: Set<number>,
+  { reserved, sent }: Dealt,
 ): (source: Assignment, action: Action, place: Place) => Action | null {
   const dealt = (message: Message): Message | null => {
     if (numbers === 'same' || !('number' in message) || !('channel' in message)) return message;
@@ -137,20 +155,33 @@ function dealing(
   return (source, action, place) => {
     // What counts numbers goes on with its counter.
     if (action.type !== 'send' || countsNumbers(action)) return action;
-    const message = baseMessage(index, onto.id, place, source.gesture.type) ?? dealt(action.message);
+    const layer = hostLayerAt(index, place.layerId);
+    const key = (layerId: string | null): string => `${onto.id} ${place.bank} ${place.page} ${layerId} ${source.gesture.type}`;
+    const base = layer === null ? undefined : (baseMessage(index, onto.id, place, source.gesture.type) ?? sent.get(key(null)));
+    const message = base ?? dealt(action.message);
+    if (message && place.layerId === null && !sent.has(key(null))) sent.set(key(null), message);
     return message && { ...action, message, pinned: numbers === 'same' && action.pinned };
   };
 }
 
 /** The edit of a plan: one batch, one undo. */
-export function copyEdit(index: RigIndex, wish: CopyWish, rows: readonly CopyRow[], newId: NewId): Edit {
+export function copyEdit(index: RigIndex, { way, from }: CopyWish, rows: readonly CopyRow[], newId: NewId): Edit {
+  const label = `${wayWords[way]} ${from.name}`;
+  const count = rows.filter((r) => r.skip === null).length;
+  return batch(way === 'copy' ? `${label} to ${counted(count, 'place')}` : label, rowsCarried(index, way, rows, newId));
+}
+
+/** The beginning of what an edit is called. */
+export const wayWords: Readonly<Record<CopyWish['way'], string>> = { copy: 'Copy', move: 'Move', swap: 'Swap' };
+
+/** The edits by which the rows of a plan are carried out. */
+export function rowsCarried(index: RigIndex, way: CopyWish['way'], rows: readonly CopyRow[], newId: NewId): readonly Edit[] {
   const done = rows.filter((r) => r.skip === null);
-  const label = `${wish.way === 'copy' ? 'Copy' : wish.way === 'move' ? 'Move' : 'Swap'} ${wish.from.name}`;
-  if (wish.way !== 'copy') return batch(label, moved(index, done));
+  if (way !== 'copy') return moved(index, done);
   let order = nextOrder(index.rig.assignments);
   let landingOrder = nextOrder(index.rig.landings);
   const heard = new Set<string>();
-  const edits = done.flatMap((row): Edit[] => {
+  return done.flatMap((row): Edit[] => {
     const { source, control, place, actions, replaces } = row;
     const layer = hostLayerAt(index, place.layerId);
     const landings = source.actions.flatMap((was, at): Edit[] => {
@@ -180,7 +211,6 @@ export function copyEdit(index: RigIndex, wish: CopyWish, rows: readonly CopyRow
     };
     return [...(replaces ? removeAssignmentEdits(index, replaces) : []), insert('assignments', copy), ...landings];
   });
-  return batch(`${label} to ${counted(done.length, 'place')}`, edits);
 }
 
 const isHeard = (index: RigIndex, message: Message, parameterId: string, layer: string | null): boolean =>
@@ -191,7 +221,7 @@ const moved = (index: RigIndex, rows: readonly CopyRow[]): readonly Edit[] => [
   ...behind(index.rig, new Set(rows.map((r) => r.source.id))),
   ...rows.flatMap(({ source, control, place, replaces }) => [
     ...(replaces ? removeAssignmentEdits(index, replaces) : []),
-    ...patch('assignments', source, { controlId: control.id, bank: place.bank }),
+    ...patch('assignments', source, { controlId: control.id, bank: place.bank, page: place.page }),
     ...staleAssignment(source),
   ]),
 ];

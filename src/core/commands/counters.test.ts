@@ -260,7 +260,7 @@ describe('what counts numbers', () => {
     const find = (id: string) => rig.controls.find((c) => c.id === id) ?? rig.controls[0];
     const [from, onto] = [find('fs1'), find('mod')];
     if (!from || !onto) throw new Error('no controls');
-    const wish: CopyWish = { from, place, onto, banks: [null], way: 'copy', numbers: 'new', over: false };
+    const wish: CopyWish = { from, place, onto, spots: [{ bank: null, page: null }], way: 'copy', numbers: 'new', over: false };
     const rows = planCopy(indexRig(rig), wish);
     const copy = done(rig, copyEdit(indexRig(rig), wish, rows, newId));
     expect(copy.landings).toHaveLength(5);

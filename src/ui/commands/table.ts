@@ -108,6 +108,13 @@ export const commands = {
     also: 'modifier blink',
   },
 
+  'place-copy': {
+    ...go('Copy, move or swap this bank or page', ''),
+    when: 'map',
+    to: undefined,
+    also: 'duplicate',
+  },
+
   'bench-letters': walk('bench', 'Letters', 'press the switch that shows the letter, for as long as they are held'),
   'bench-bank': walk('bench', '1 – 9', 'change the bank'),
   'bench-move': walk('bench', 'Up, Down', 'turn or slide the focused control by a step; Page Up and Down by eight'),

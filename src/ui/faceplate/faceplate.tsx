@@ -2,8 +2,8 @@
 
 // The panel to scale, with tape on every control that does something at this place.
 
-import { useDroppable } from '@dnd-kit/core';
-import { type KeyboardEvent, memo, type RefObject, useEffect, useMemo, useRef, useState } from 'react';
+import { useDraggable, useDroppable } from '@dnd-kit/core';
+import { type KeyboardEvent, memo, type RefObject, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { type Finding, gravest } from '@/core/checks';
 import { isRaw, type Place } from '@/core/commands';
 import { shortName } from '@/core/midi';
@@ -14,6 +14,7 @@ import { LayerMark, SeverityMark } from '../primitives/marks';
 import { ControlDrawing } from './control-drawing';
 import { type Effective, effective, offeredGestures } from './effective';
 import { neighbour, roomBelow, tapeWidth } from './neighbours';
+import { tapeId } from './tape-id';
 
 interface Props {
   readonly index: RigIndex;
@@ -135,10 +136,22 @@ const PanelControl = memo(function PanelControl({
   tape,
   onChoose,
 }: ControlProps) {
-  const { setNodeRef, isOver } = useDroppable({ id: control.id });
   const acting = useMemo(
     () => offeredGestures(index, control).flatMap((g) => effective(index, control, place, g) ?? []),
     [index, control, place],
+  );
+  const { setNodeRef: setGoal, isOver } = useDroppable({ id: control.id });
+  const {
+    setNodeRef: setSource,
+    listeners,
+    isDragging,
+  } = useDraggable({ id: tapeId(control.id), disabled: acting.length === 0 });
+  const setNodeRef = useCallback(
+    (node: HTMLElement | null): void => {
+      setGoal(node);
+      setSource(node);
+    },
+    [setGoal, setSource],
   );
   const elsewhere = otherLayers(index, control, place);
   const worst = gravest(acting.flatMap((a) => findings.get(a.assignment.id) ?? []))?.severity ?? null;
@@ -156,7 +169,8 @@ const PanelControl = memo(function PanelControl({
       ref={setNodeRef}
       type="button"
       data-control={control.id}
-      data-over={isOver ? '' : undefined}
+      data-over={isOver && !isDragging ? '' : undefined}
+      {...listeners}
       tabIndex={reachable ? 0 : -1}
       aria-pressed={chosen}
       aria-label={spoken}
@@ -165,7 +179,8 @@ const PanelControl = memo(function PanelControl({
       className={cx(
         'absolute flex flex-col items-center rounded-md px-0.5 pt-1 pb-1',
         chosen && 'bg-verdigris-wash ring-2 ring-verdigris',
-        isOver && 'bg-verdigris-wash ring-2 ring-spark',
+        isOver && !isDragging && 'bg-verdigris-wash ring-2 ring-spark',
+        isDragging && 'opacity-60',
       )}
       style={{
         left: percent(control.x + control.width / 2 - width / 2, controller.width),

@@ -1,13 +1,17 @@
 // What is said to those who cannot see a drag: names, never ids.
 import type { Announcements, ScreenReaderInstructions } from '@dnd-kit/core';
 import type { RigIndex } from '@/core/rig';
+import { tapeOf } from '../faceplate/tape-id';
 
-/** A drag of a parameter onto a control, in words. */
+/** A drag of a parameter, or of what a control does, onto a control, in words. */
 export function dragWords(index: RigIndex): {
   readonly announcements: Announcements;
   readonly screenReaderInstructions: ScreenReaderInstructions;
 } {
-  const parameter = (id: string | number): string => index.parameters.get(String(id))?.name ?? 'the parameter';
+  const parameter = (id: string | number): string => {
+    const tape = tapeOf(index, id);
+    return tape ? `What ${tape.name} does` : (index.parameters.get(String(id))?.name ?? 'the parameter');
+  };
   const control = (id: string | number | undefined): string | null => index.controls.get(String(id))?.name ?? null;
   return {
     announcements: {

@@ -1,5 +1,6 @@
 'use client';
 // The ladder: banks × layers of the chosen controller, each cell showing how full it is.
+import { Copy } from 'lucide-react';
 import { memo, useMemo } from 'react';
 import type { Place } from '@/core/commands';
 import { type Controller, layersOn, type RigIndex } from '@/core/rig';
@@ -12,11 +13,13 @@ interface Props {
   readonly place: Place;
   readonly onPlace: (bank: number | null, layerId: string | null) => void;
   readonly onPage: (page: number | null) => void;
+  /** Copies the place that is shown; null where there is only one. */
+  readonly onCopy: (() => void) | null;
 }
 
 const SEGMENTS = 10;
 
-export const Ladder = memo(function Ladder({ index, controller, place, onPlace, onPage }: Props) {
+export const Ladder = memo(function Ladder({ index, controller, place, onPlace, onPage, onCopy }: Props) {
   const layers = layersOn(index.rig, controller.id);
   const counts = useMemo(() => countPlaces(index, controller.id, place.page), [index, controller.id, place.page]);
   const controls = (index.controlsOf.get(controller.id) ?? []).length;
@@ -30,7 +33,19 @@ export const Ladder = memo(function Ladder({ index, controller, place, onPlace, 
         <caption className="sr-only">Places of {controller.name}: banks down, layers across</caption>
         <thead>
           <tr>
-            <td />
+            <td>
+              {onCopy && (
+                <button
+                  type="button"
+                  aria-label="Copy or move this place"
+                  title="Copy, move or swap this bank or page"
+                  className="rounded-sm p-1 text-ink-2 hover:text-ink"
+                  onClick={onCopy}
+                >
+                  <Copy size={13} aria-hidden />
+                </button>
+              )}
+            </td>
             {columns.map((layer) => (
               <th key={layer?.id ?? 'base'} scope="col" className="max-w-[70px] pb-0.5 text-left font-medium text-ink">
                 <span className="flex items-center gap-1">

@@ -12,6 +12,7 @@ const PickParameter = dynamic(pickParameter, { ssr: false });
 const LayerDialog = dynamic(() => import('./layer-dialog').then((m) => m.LayerDialog), { ssr: false });
 const ListenDialog = dynamic(() => import('./listen-dialog').then((m) => m.ListenDialog), { ssr: false });
 const CopyDialog = dynamic(() => import('./copy-dialog').then((m) => m.CopyDialog), { ssr: false });
+const CopyPlaceDialog = dynamic(() => import('./copy-place-dialog').then((m) => m.CopyPlaceDialog), { ssr: false });
 const ValuesDialog = dynamic(() => import('./values-dialog').then((m) => m.ValuesDialog), { ssr: false });
 const FillDialog = dynamic(() => import('./fill-dialog').then((m) => m.FillDialog), { ssr: false });
 
@@ -25,7 +26,8 @@ export type Opened =
   | { readonly type: 'listen' }
   | { readonly type: 'values' }
   | { readonly type: 'fill'; readonly source: Assignment }
-  | { readonly type: 'copy'; readonly copying: Copying };
+  | { readonly type: 'copy'; readonly copying: Copying }
+  | { readonly type: 'copy-place' };
 
 interface Props {
   readonly index: RigIndex;
@@ -60,7 +62,9 @@ export function MapDialogs({ index, controller, control, place, gesture, opened,
       />
     );
   }
-  if (opened?.type === 'copy') return <CopyDialog index={index} {...opened.copying} way="copy" onClose={onClose} />;
+  if (opened?.type === 'copy') return <CopyDialog index={index} {...opened.copying} onClose={onClose} />;
+  if (opened?.type === 'copy-place')
+    return <CopyPlaceDialog index={index} controller={controller} place={place} onClose={onClose} />;
   if (opened?.type === 'fill') return <FillDialog index={index} source={opened.source} onClose={onClose} />;
   if (!control || !opened) return null;
   if (opened.type === 'pick')

@@ -2,7 +2,7 @@
 // The main screen: controllers and places at the left, the panel and its assignments in the middle, the inspector at the right.
 import { DndContext, DragOverlay, MeasuringStrategy, pointerWithin } from '@dnd-kit/core';
 import dynamic from 'next/dynamic';
-import { type RefObject, useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
+import { type RefObject, useDeferredValue, useEffect, useMemo, useRef } from 'react';
 import { toast } from 'sonner';
 import type { Place } from '@/core/commands';
 import type { Control, Controller, GestureType, Layer, Parameter, RigIndex } from '@/core/rig';
@@ -23,7 +23,8 @@ import { NextHere } from './next-here';
 import { usePanelCommands } from './panel-commands';
 import { type Assigning, useAssigning } from './use-assigning';
 import { useChoosing } from './use-choosing';
-import { useParameterDrag } from './use-parameter-drag';
+import { useOpened } from './use-opened';
+import { usePanelDrag } from './use-panel-drag';
 import { Waiting } from './waiting';
 
 const inspector = () => import('../inspector/inspector').then((m) => m.Inspector);
@@ -35,14 +36,12 @@ const measuring = { droppable: { strategy: MeasuringStrategy.Always } };
 export function MapScreen() {
   const index = useRig((s) => s.index);
   const [where, go] = useWhere(index);
-  const [opened, setOpened] = useState<Opened | null>(null);
+  const { opened, setOpened, pick, copy, copyPlace, openLayer } = useOpened();
   const search = useRef<HTMLInputElement>(null);
   const { controller, control, place } = where;
   const gesture = control ? shownGesture(index, control, place, where.gesture) : null;
   const acting = control && gesture ? effective(index, control, place, gesture) : null;
   const assigning = useAssigning(index, where, acting, go);
-  const pick = (wanted: Wanted): void => setOpened({ type: 'pick', for: wanted });
-  const openLayer = useCallback((layer: Layer | null = null): void => setOpened({ type: 'layer', layer }), []);
   usePanelCommands({
     index,
     where,
@@ -54,9 +53,10 @@ export function MapScreen() {
     onValues: gesture === null || gesture === 'move' ? null : () => setOpened({ type: 'values' }),
     onFind: () => search.current?.focus(),
     onLayer: openLayer,
-    onCopy: (copying) => setOpened({ type: 'copy', copying }),
+    onCopy: copy,
+    onCopyPlace: controller && severalPlaces(controller) ? copyPlace : null,
   });
-  const drag = useParameterDrag(index, where, assigning);
+  const drag = usePanelDrag(index, where, assigning, copy);
   const spoken = useMemo(() => dragWords(index), [index]);
   useInspectorSoon();
 
@@ -75,6 +75,7 @@ export function MapScreen() {
           gesture={gesture}
           assigning={assigning}
           openLayer={openLayer}
+          copyPlace={copyPlace}
         />
         <MapMiddle index={index} where={where} go={go} controller={controller} chosenId={acting?.assignment.id ?? null} />
         <ChosenControl
@@ -90,9 +91,7 @@ export function MapScreen() {
           openLayer={openLayer}
         />
       </main>
-      <DragOverlay dropAnimation={null}>
-        {drag.dragged && <span className="tape inline-block px-2 py-1 text-xs font-semibold shadow">{drag.dragged.name}</span>}
-      </DragOverlay>
+      <Dragged words={drag.dragged} />
       <MapDialogs
         index={index}
         controller={controller}
@@ -178,6 +177,15 @@ function MapMiddle({
   );
 }
 
+/** What is under the finger while it is dragged. */
+const Dragged = ({ words }: { readonly words: string | null }) => (
+  <DragOverlay dropAnimation={null}>
+    {words !== null && <span className="tape inline-block px-2 py-1 text-xs font-semibold shadow">{words}</span>}
+  </DragOverlay>
+);
+
+const severalPlaces = ({ firmware: { banks, pages } }: Controller): boolean => banks > 1 || pages > 1;
+
 /** Controllers, places, and the parameters that wait for a control. */
 function MapSide({
   index,
@@ -190,6 +198,7 @@ function MapSide({
   gesture,
   assigning,
   openLayer,
+  copyPlace,
 }: {
   readonly index: RigIndex;
   readonly where: Where;
@@ -201,6 +210,7 @@ function MapSide({
   readonly gesture: GestureType | null;
   readonly assigning: Assigning;
   readonly openLayer: (layer?: Layer | null) => void;
+  readonly copyPlace: () => void;
 }) {
   return (
     <aside aria-label="Controllers, places, and what waits" className="flex min-h-0 flex-col border-r contain-content">
@@ -217,6 +227,7 @@ function MapSide({
           place={place}
           onPlace={(bank, layerId) => go({ bank: bank ?? 0, layer: layerId })}
           onPage={(page) => go({ page: page ?? 0 })}
+          onCopy={severalPlaces(controller) ? copyPlace : null}
         />
         <LayersBar index={index} controller={controller} onLayer={openLayer} />
       </div>
@@ -273,7 +284,7 @@ function ChosenControl({
           go={go}
           onPick={() => pick(acting ? 'add' : 'assign')}
           onFill={(source) => setOpened({ type: 'fill', source })}
-          onCopy={() => setOpened({ type: 'copy', copying: { from: control, place, onto: control, bank: place.bank } })}
+          onCopy={() => setOpened({ type: 'copy', copying: { from: control, place, onto: control, at: place, way: 'copy' } })}
           onLayer={() => openLayer()}
           onListen={() => setOpened({ type: 'listen' })}
           onMessage={() => pick('message')}

@@ -2,7 +2,7 @@
 // What the keys of the panel do to the chosen control and its place.
 import { useState } from 'react';
 import { toast } from 'sonner';
-import { doneAt, type Place, removeAssignment } from '@/core/commands';
+import { type CopyWish, doneAt, type Place, removeAssignment, type Spot } from '@/core/commands';
 import { type Assignment, type Control, type Layer, layersOn, type RigIndex } from '@/core/rig';
 import { useCommand } from '../commands/use-command';
 import type { GoTo, Where } from '../place/use-place';
@@ -23,6 +23,8 @@ interface Given {
   /** Makes a layer, or changes one. */
   readonly onLayer: (layer: Layer | null) => void;
   readonly onCopy: (wish: Copying) => void;
+  /** Copies the bank or page that is shown; null where there is only one. */
+  readonly onCopyPlace: (() => void) | null;
 }
 
 /** What is copied, and where it is put first. */
@@ -30,7 +32,8 @@ export interface Copying {
   readonly from: Control;
   readonly place: Place;
   readonly onto: Control;
-  readonly bank: number | null;
+  readonly at: Spot;
+  readonly way: CopyWish['way'];
 }
 
 /** Text that is marked is copied as text. */
@@ -48,6 +51,7 @@ export function usePanelCommands({
   onFind,
   onLayer,
   onCopy,
+  onCopyPlace,
 }: Given): void {
   const edit = useRig((s) => s.edit);
   const { controller, control, place } = where;
@@ -68,7 +72,7 @@ export function usePanelCommands({
     },
     { enabled: does, ...marksText },
   );
-  useCommand('panel-paste', () => taken && control && onCopy({ ...taken, onto: control, bank: place.bank }), {
+  useCommand('panel-paste', () => taken && control && onCopy({ ...taken, onto: control, at: place, way: 'copy' }), {
     enabled: taken !== null && control !== null && index.controls.has(taken.from.id),
   });
   useCommand('panel-listen', onListen, { enabled: control !== null });
@@ -80,6 +84,7 @@ export function usePanelCommands({
     const ids = [null, ...layersOn(index.rig, controller?.id ?? '').map((l) => l.id)];
     go({ layer: ids[(ids.indexOf(place.layerId) + 1) % ids.length] ?? null });
   });
+  useCommand('place-copy', () => onCopyPlace?.(), { enabled: onCopyPlace !== null });
   useCommand('map-find', onFind);
   useCommand('layer-add', () => onLayer(null), { enabled: controller !== null });
   const open = index.layers.get(place.layerId ?? '') ?? index.layersByModifier.get(control?.id ?? '')?.[0] ?? null;
