@@ -87,6 +87,8 @@ test('by keyboard alone: walk the panel, assign, edit every word, clear, undo', 
   await expect(page.getByPlaceholder('Name of the parameter')).toBeFocused();
   await page.keyboard.type('previous cue');
   await page.keyboard.press('Enter');
+  await expect(page.getByRole('button', { name: 'Replace Chord' })).toBeFocused();
+  await page.keyboard.press('Enter');
   await expect(page.getByTestId('outcome')).toContainText('Previous cue: fires once');
   await page.getByRole('button', { name: /^FS 3: press Previous cue/ }).focus();
   await page.keyboard.press('Enter');
@@ -378,7 +380,9 @@ test('the list stands in the order of a column, up, down and back; its columns a
   await expectAccessible(page);
 });
 
-test('with no control chosen the side says what is next; what was replaced can be kept beside', async ({ page }) => {
+test('with no control chosen the side says what is next; whether a function is replaced or joined is asked first', async ({
+  page,
+}) => {
   const id = await ownRig(page);
   await open(page, id, 'map');
   const side = page.getByRole('complementary', { name: 'The chosen control' });
@@ -399,14 +403,28 @@ test('with no control chosen the side says what is next; what was replaced can b
     const row = rig.assignments.find((a) => a.controlId === control && a.bank === 1 && a.gesture.type === 'press');
     return (row?.actions ?? []).flatMap((a) => a.meant ?? []).map((p) => rig.parameters.find((x) => x.id === p)?.name ?? '?');
   };
-  await page.getByRole('button', { name: /^FS 2: press Choir/ }).focus();
-  await page.keyboard.press('a');
-  await expect(page.getByPlaceholder('Name of the parameter')).toBeFocused();
-  await page.keyboard.type('previous cue');
+  const again = async () => {
+    await page.getByRole('button', { name: /^FS 2: press Choir/ }).focus();
+    await page.keyboard.press('a');
+    await expect(page.getByPlaceholder('Name of the parameter')).toBeFocused();
+    await page.keyboard.type('previous cue');
+    await page.keyboard.press('Enter');
+  };
+  await again();
+  // Before anything changes it is asked: Enter replaces, Escape leaves it as it is.
+  const asked = page.getByRole('dialog', { name: 'FS 2 press does Choir already' });
+  await expect(asked.getByRole('button', { name: 'Replace Choir' })).toBeFocused();
+  await expectAccessible(page);
+  await page.keyboard.press('Escape');
+  await expect(asked).toHaveCount(0);
+  await expect.poll(meant).toEqual(['Choir']);
+  await again();
   await page.keyboard.press('Enter');
-  await expect(page.getByText('Previous cue replaced Choir.')).toBeVisible();
   await expect.poll(meant).toEqual(['Previous cue']);
-  await page.getByRole('button', { name: 'Keep both' }).click();
+  await page.keyboard.press('Control+z');
+  await expect.poll(meant).toEqual(['Choir']);
+  await again();
+  await asked.getByRole('button', { name: 'Do both' }).click();
   await expect.poll(meant).toEqual(['Choir', 'Previous cue']);
   await page.keyboard.press('Control+z');
   await expect.poll(meant).toEqual(['Choir']);

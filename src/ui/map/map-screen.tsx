@@ -28,6 +28,7 @@ import { usePanelDrag } from './use-panel-drag';
 import { Waiting } from './waiting';
 
 const inspector = () => import('../inspector/inspector').then((m) => m.Inspector);
+const TakenDialog = dynamic(() => import('./taken-dialog').then((m) => m.TakenDialog), { ssr: false });
 const Inspector = dynamic(inspector, { ssr: false });
 
 /** The panel may move under a drag, when what is found comes in or another tab changes it: measured as it then stands. */
@@ -92,6 +93,7 @@ export function MapScreen() {
         />
       </main>
       <Dragged words={drag.dragged} />
+      {assigning.taken && <TakenDialog taken={assigning.taken} onClose={assigning.leave} />}
       <MapDialogs
         index={index}
         controller={controller}

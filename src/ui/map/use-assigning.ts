@@ -14,7 +14,7 @@ import {
   problemWords,
 } from '@/core/commands';
 import { type Message, shortName } from '@/core/midi';
-import type { Control, GestureType, Parameter, RigIndex } from '@/core/rig';
+import type { Control, Edit, GestureType, Parameter, RigIndex } from '@/core/rig';
 import { type Effective, effective } from '../faceplate/effective';
 import type { GoTo, Where } from '../place/use-place';
 import { useRig, useRigStore } from '../store/provider';
@@ -39,18 +39,29 @@ export interface Assigning {
   /** What was heard before a parameter was chosen for it. */
   readonly caught: Message | null;
   readonly forget: () => void;
+  /** What is asked first, where a gesture has a function already. */
+  readonly taken: Taken | null;
+  readonly leave: () => void;
+}
+
+/** A gesture that has a function where a parameter is to go, and what can become of both. */
+export interface Taken {
+  readonly parameter: string;
+  readonly control: string;
+  readonly gesture: GestureType;
+  readonly does: string;
+  readonly replace: () => void;
+  /** Null where the gesture cannot do both. */
+  readonly both: (() => void) | null;
 }
 
 export function useAssigning(index: RigIndex, { place, control }: Where, acting: Effective | null, go: GoTo): Assigning {
   const edit = useRig((s) => s.edit);
   const store = useRigStore();
   const [caught, setCaught] = useState<Message | null>(null);
+  const [taken, setTaken] = useState<Taken | null>(null);
   const say = useCallback(
-    (words: string, instead?: { readonly label: string; readonly onClick: () => void }): void =>
-      void toast(words, {
-        action: { label: 'Undo', onClick: () => store.getState().undo() },
-        ...(instead ? { cancel: instead, duration: 10_000 } : {}),
-      }),
+    (words: string): void => void toast(words, { action: { label: 'Undo', onClick: () => store.getState().undo() } }),
     [store],
   );
   const put = useCallback<Assigning['put']>(
@@ -73,17 +84,25 @@ export function useAssigning(index: RigIndex, { place, control }: Where, acting:
         toast.error('Not assigned.', { description: problemWords(done.error) });
         return;
       }
-      if (!edit(done.value.edit)) return;
-      go({ control: onto.id, controller: onto.controllerId, gesture: wanted });
-      if (done.value.replaced === null) return;
-      const both = (): void => {
-        store.getState().undo();
-        const added = assign(store.getState().index, { ...wish, onTaken: 'join' }, () => nanoid(10));
-        if (added.ok) edit(added.value.edit);
+      const carryOut = (change: Edit): void => {
+        if (edit(change)) go({ control: onto.id, controller: onto.controllerId, gesture: wanted });
       };
-      say(`${parameter.name} replaced ${done.value.replaced}.`, { label: 'Keep both', onClick: both });
+      const { replaced } = done.value;
+      if (replaced === null || wanted === null) {
+        carryOut(done.value.edit);
+        return;
+      }
+      const added = assign(index, { ...wish, onTaken: 'join' }, () => nanoid(10));
+      setTaken({
+        parameter: parameter.name,
+        control: onto.name,
+        gesture: wanted,
+        does: replaced,
+        replace: () => carryOut(done.value.edit),
+        both: added.ok ? () => carryOut(added.value.edit) : null,
+      });
     },
-    [index, place, edit, go, say, store],
+    [index, place, edit, go],
   );
   const sendAsWell = (parameter: Parameter): void => {
     if (!acting) return;
@@ -107,5 +126,5 @@ export function useAssigning(index: RigIndex, { place, control }: Where, acting:
     if (made && edit(made)) say(`${control?.name ?? ''} sends ${shortName(message)} now.`);
     return true;
   };
-  return { put, sendAsWell, name, take, caught, forget: () => setCaught(null) };
+  return { put, sendAsWell, name, take, caught, forget: () => setCaught(null), taken, leave: () => setTaken(null) };
 }
