@@ -200,11 +200,22 @@ test('fill along counts up over the neighbours and says what it leaves out', asy
   await page.getByRole('button', { name: /^E 5:/ }).click();
   await page.getByRole('button', { name: 'Fill along…' }).click();
   const dialog = page.getByRole('dialog');
-  await expect(dialog.getByRole('row', { name: /E 6/ })).toContainText('CC 108');
+  await expect(dialog.getByLabel(/^Number of E 6/)).toHaveValue('108');
   await dialog.getByRole('row', { name: /E 8/ }).getByRole('checkbox').check();
   await expect(dialog.getByRole('row', { name: /E 7/ })).toContainText('already has a function here');
-  await expect(dialog.getByRole('row', { name: /E 8/ })).toContainText('CC 109');
+  await expect(dialog.getByLabel(/^Number of E 8/)).toHaveValue('109');
+  // A line has a number and a parameter of its own; the others count on around them.
+  await dialog.getByLabel(/^Number of E 6/).fill('109');
+  await dialog.getByLabel(/^Number of E 6/).press('Tab');
+  await expect(dialog.getByLabel(/^Number of E 8/)).toHaveValue('108');
+  const moves = dialog.getByLabel(/^What E 6 .*moves$/);
+  const usual = await moves.locator('option:checked').textContent();
+  const [, other = ''] = await moves.locator('option').allTextContents();
+  await moves.selectOption({ label: other });
+  await expect(moves.locator('option:checked')).toHaveText(other);
+  await expect(dialog.getByLabel(/^What E 8 .*moves$/).locator('option:checked')).toHaveText(usual ?? '');
   await expectAccessible(page);
+  await moves.selectOption({ label: usual ?? '' });
   await dialog.getByRole('button', { name: /^Fill \d controls?$/ }).click();
   await expect(page.getByRole('button', { name: /^E 6: move Detune/ })).toBeVisible();
   await page.keyboard.press('Control+z');

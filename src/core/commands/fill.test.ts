@@ -18,7 +18,7 @@ import {
 } from '../../../tests/kit/small-rig';
 import { channel, type Message, u7, u14 } from '../midi';
 import { type Assignment, type Control, indexRig, type Parameter, type Rig } from '../rig';
-import { fillEdit, planFill, runAfter, waitingAfter } from './index';
+import { type FillLine, fillEdit, planFill, runAfter, waitingAfter } from './index';
 
 let n = 0;
 const newId = (): string => `f${++n}`;
@@ -73,6 +73,46 @@ describe('what is next', () => {
     expect(told(filled(withFunctions(rig, [source], [landing('a', { address: cc(104) })]), source, {}, 2))).toEqual([
       ['r2', null, ['b', null, 105]],
       ['r3', null, ['c', null, 106]],
+    ]);
+  });
+  it('is what a line was given of its own: a number, a parameter; the others count on around it', () => {
+    const rig = withFunctions(
+      board(strips('level')),
+      [assignment({ id: 'a', on: 'r1', gesture: 'move', behaviour: range(0, 127), message: cc(20), meant: ['level1'] })],
+      [landing('level1', { address: cc(20) })],
+    );
+    const [source] = rig.assignments;
+    if (!source) throw new Error('made above');
+    const wish = (lines: readonly (readonly [string, FillLine])[]): Wish => ({ lines: new Map(lines) });
+    expect(told(filled(rig, source, wish([['0 r2', { number: 22 }]]), 2))).toEqual([
+      ['r2', null, ['A02 level', null, 22]],
+      ['r3', null, ['A03 level', null, 21]],
+    ]);
+    expect(told(filled(rig, source, wish([['0 r2', { parameterId: 'level3' }]]), 2))).toEqual([
+      ['r2', null, ['A03 level', null, 21]],
+      ['r3', null, ['A02 level', null, 22]],
+    ]);
+    // A number that counts for a later line is left to it; one that is in use, or given twice, is refused with its name.
+    const both = filled(
+      rig,
+      source,
+      wish([
+        ['0 r3', { number: 21 }],
+        ['0 r4', { number: 20 }],
+        ['0 r5', { number: 21, parameterId: 'level1' }],
+      ]),
+      4,
+    );
+    expect(told(both)).toEqual([
+      ['r2', null, ['A02 level', null, 22]],
+      ['r3', null, ['A03 level', null, 21]],
+      ['r4', null, 'no parameter is left'],
+      ['r5', null, 'CC 21 is in use'],
+    ]);
+    expect(both.rig.landings.map((l) => [l.parameterId, 'number' in l.address ? l.address.number : null])).toEqual([
+      ['level1', 20],
+      ['level2', 22],
+      ['level3', 21],
     ]);
   });
   it('is the next step of a parameter of which each switch chooses one, on in the next banks', () => {

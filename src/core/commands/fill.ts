@@ -1,7 +1,7 @@
 // Fill along: one assignment repeated over a run of controls, counting up.
 
 import { counted, err, ok, type Result } from '../base';
-import { addressKey, kindOf, type Message, messageSchema } from '../midi';
+import { addressKey, kindOf, type Message, messageSchema, shortName } from '../midi';
 import { modeOf } from '../modes';
 import { chooseMessage, isFree } from '../numbers';
 import {
@@ -54,7 +54,18 @@ export interface FillWish {
   readonly first?: number | undefined;
   /** From one number to the next. */
   readonly step?: number;
+  /** Lines that have a number or a parameter of their own, by `fillKey`. */
+  readonly lines?: ReadonlyMap<string, FillLine>;
 }
+
+/** What a player chose for one line; the rest of it counts on. */
+export interface FillLine {
+  readonly number?: number;
+  readonly parameterId?: string;
+}
+
+/** Under which key a line is chosen for. */
+export const fillKey = ({ control, bank }: Pick<FillRow, 'control' | 'bank'>): string => `${bank ?? 0} ${control.id}`;
 
 /** Controls of the same kind after this one, in the order of their family: the run that can be filled. */
 export function runAfter(index: RigIndex, controlId: string): readonly Control[] {
@@ -115,7 +126,14 @@ export function planFill(
   const owner = index.controls.get(source.controlId);
   // What a counter gives its number has none to count on from.
   if (send?.type !== 'send' || !owner || !('number' in send.message) || countsNumbers(send)) return err({ code: 'cannot-fill' });
-  const queue = queueOf(index, source, send, parameters);
+  const lines = wish.lines ?? new Map<string, FillLine>();
+  const chosen = new Set([...lines.values()].flatMap((line) => line.parameterId ?? []));
+  const queue = queueOf(
+    index,
+    source,
+    send,
+    parameters.filter((p) => !chosen.has(p.id)),
+  );
   const number = counting(index, source, send, wish);
   const run = runAhead(index, source, send);
   const own = index.parameters.get(send.meant[0] ?? '') ?? null;
@@ -137,10 +155,13 @@ export function planFill(
         ? { control, bank, parameter: own, step: next.value, message: next.address, skip: null }
         : left('no step is left');
     }
-    const next = queue();
+    const line = lines.get(fillKey({ control, bank })) ?? {};
+    const asked = send.meant.length > 0 ? index.parameters.get(line.parameterId ?? '') : undefined;
+    const next = asked ? { parameter: asked, step: null } : queue();
     if (next === null) return left('no parameter is left');
     if (next === 'no-step') return left('no step is left');
-    const message = number(control, bank, next.parameter);
+    const message = number(control, bank, next.parameter, line.number ?? null);
+    if (typeof message === 'string') return { ...left(message), parameter: next.parameter };
     return message
       ? { control, bank, ...next, message, skip: null }
       : { ...left('no number is left'), parameter: next.parameter };
@@ -183,25 +204,36 @@ function queueOf(
   };
 }
 
-/** The next free number for a control, over those that lines before it took. */
+/** The next free number for a control, over those that lines before it took, or its own; why its own cannot be had. */
 function counting(
   index: RigIndex,
   source: Assignment,
   send: Send,
-  { first, step: asked = 1 }: FillWish,
-): (control: Control, bank: number | null, parameter: Parameter | null) => Message | null {
+  { first, step: asked = 1, lines = new Map() }: FillWish,
+): (control: Control, bank: number | null, parameter: Parameter | null, own: number | null) => Message | string | null {
   const { message } = send;
   const reserved = new Set<number>();
-  const step = Math.max(1, asked);
-  const type = message.type === 'note' ? 'note' : message.type === 'program' ? 'program' : 'cc';
   // From 120 up a control change is a channel mode message (MIDI 1.0).
   const most = message.type === 'cc' ? 119 : (kindOf(message.type).number?.most ?? 127);
+  const made = (of: number): Message | null => {
+    const parsed = of <= most ? messageSchema.safeParse({ ...message, number: of }) : null;
+    return parsed?.success ? parsed.data : null;
+  };
+  // No line counts on to a number that another one was given.
+  const given = new Set(
+    [...lines.values()].flatMap((line: FillLine) => {
+      const own = line.number === undefined ? null : made(line.number);
+      return own ? [addressKey(own)] : [];
+    }),
+  );
+  const step = Math.max(1, asked);
+  const type = message.type === 'note' ? 'note' : message.type === 'program' ? 'program' : 'cc';
   let number = first ?? ('number' in message ? message.number : 0) + step;
   const take = (taken: Message): Message => {
     reserved.add(addressKey(taken));
     return taken;
   };
-  return (control, bank, parameter) => {
+  return (control, bank, parameter, own) => {
     const base = baseMessage(index, control.id, { bank, page: source.page, layerId: source.layerId }, source.gesture.type);
     if (base) return base;
     const channel = 'channel' in message ? message.channel : 1;
@@ -212,14 +244,20 @@ function counting(
       targetId: parameter?.targetId ?? null,
       reserved,
     } as const;
-    for (; number <= most; number += step) {
-      const made = messageSchema.safeParse({ ...message, number });
-      if (!made.success) break;
-      if (!isFree(index, demand, made.data)) continue;
-      number += step;
-      return take(made.data);
+    if (own !== null) {
+      const wanted = made(own);
+      if (!wanted) return 'has no such number';
+      return isFree(index, demand, wanted) ? take(wanted) : `${shortName(wanted)} is in use`;
     }
-    const other = message.type === 'cc' || message.type === 'note' ? chooseMessage(index, demand) : null;
+    const beside = { ...demand, reserved: new Set([...reserved, ...given]) };
+    for (; number <= most; number += step) {
+      const next = made(number);
+      if (!next) break;
+      if (!isFree(index, beside, next)) continue;
+      number += step;
+      return take(next);
+    }
+    const other = message.type === 'cc' || message.type === 'note' ? chooseMessage(index, beside) : null;
     return other && take(other);
   };
 }

@@ -43,7 +43,17 @@ export {
   removeCounter,
 } from './counters';
 export { defaultGesture, defaultLanding, gesturesOf, isMover } from './defaults';
-export { type FillPlan, type FillRow, type FillWish, fillEdit, planFill, runAfter, waitingAfter } from './fill';
+export {
+  type FillLine,
+  type FillPlan,
+  type FillRow,
+  type FillWish,
+  fillEdit,
+  fillKey,
+  planFill,
+  runAfter,
+  waitingAfter,
+} from './fill';
 export { type GivenRow, givenFor, givenOf, giveRows, giveTable, ungive } from './given';
 export { hearAs } from './hear-as';
 export {

@@ -6,9 +6,11 @@ import { nanoid } from 'nanoid';
 import { useMemo, useState } from 'react';
 import { counted } from '@/core/base';
 import {
+  type FillLine,
   type FillPlan,
   type FillRow,
   fillEdit,
+  fillKey,
   meantNames,
   planFill,
   problemWords,
@@ -16,10 +18,11 @@ import {
   waitingAfter,
 } from '@/core/commands';
 import { shortName } from '@/core/midi';
-import type { Assignment, Control, RigIndex } from '@/core/rig';
+import type { Assignment, Control, Parameter, RigIndex } from '@/core/rig';
 import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
 import { Dialog } from '../primitives/dialog';
+import { CommitInput, Select } from '../primitives/field';
 import { Switch } from '../primitives/switch';
 import { useRig } from '../store/provider';
 
@@ -45,6 +48,7 @@ export function FillDialog({ index, source, onClose }: Props) {
   const [more, setMore] = useState(false);
   const [first, setFirst] = useState('');
   const [step, setStep] = useState('1');
+  const [lines, setLines] = useState<ReadonlyMap<string, FillLine>>(new Map());
   const owner = index.controls.get(source.controlId);
   const banks = banksAfter(index, owner, source);
   const controls = run.filter((c) => !left.has(c.id));
@@ -52,6 +56,7 @@ export function FillDialog({ index, source, onClose }: Props) {
     banks: more ? banks : [],
     first: wholeNumber(first) ?? undefined,
     step: wholeNumber(step) ?? 1,
+    lines,
   });
   const rows = plan.ok ? plan.value.rows : [];
   const count = rows.filter((r) => r.skip === null).length;
@@ -85,7 +90,17 @@ export function FillDialog({ index, source, onClose }: Props) {
               <Switch label={`and in the ${counted(banks.length, 'bank')} after it`} on={more} onChange={setMore} />
             )}
           </div>
-          <FillTable index={index} run={run} rows={rows} source={source} left={left} setLeft={setLeft} />
+          <FillTable
+            index={index}
+            run={run}
+            rows={rows}
+            source={source}
+            left={left}
+            setLeft={setLeft}
+            waiting={waiting}
+            lines={lines}
+            setLines={setLines}
+          />
         </>
       )}
     </Dialog>
@@ -135,6 +150,9 @@ function FillTable({
   source,
   left,
   setLeft,
+  waiting,
+  lines,
+  setLines,
 }: {
   readonly index: RigIndex;
   readonly run: readonly Control[];
@@ -142,7 +160,15 @@ function FillTable({
   readonly source: Assignment;
   readonly left: ReadonlySet<string>;
   readonly setLeft: (to: ReadonlySet<string>) => void;
+  readonly waiting: readonly Parameter[];
+  readonly lines: ReadonlyMap<string, FillLine>;
+  readonly setLines: (to: ReadonlyMap<string, FillLine>) => void;
 }) {
+  const change = (row: FillRow, line: FillLine): void =>
+    setLines(new Map(lines).set(fillKey(row), { ...lines.get(fillKey(row)), ...line }));
+  const filled = (row: FillRow | undefined) => (
+    <Filled row={row} waiting={waiting} line={row && lines.get(fillKey(row))} onLine={(line) => row && change(row, line)} />
+  );
   const owner = index.controls.get(source.controlId);
   const names = index.controllers.get(owner?.controllerId ?? '')?.bankNames ?? [];
   const further = rows.filter((r) => r.bank !== source.bank);
@@ -151,7 +177,7 @@ function FillTable({
       <thead>
         <tr className="border-b text-left text-xs text-ink-2">
           <th className="w-40 py-1 font-semibold">Control</th>
-          <th className="w-20 font-semibold">Sends</th>
+          <th className="w-28 font-semibold">Sends</th>
           <th className="font-semibold">Moves</th>
         </tr>
       </thead>
@@ -174,7 +200,7 @@ function FillTable({
                 {control.name}
               </label>
             </td>
-            <Filled row={rows.find((r) => r.control.id === control.id && r.bank === source.bank)} />
+            {filled(rows.find((r) => r.control.id === control.id && r.bank === source.bank))}
           </tr>
         ))}
         {further.map((row) => (
@@ -183,7 +209,7 @@ function FillTable({
               {row.control.name}
               <span className="text-xs text-ink-2"> {names[(row.bank ?? 1) - 1] || `bank ${row.bank}`}</span>
             </td>
-            <Filled row={row} />
+            {filled(row)}
           </tr>
         ))}
       </tbody>
@@ -191,20 +217,71 @@ function FillTable({
   );
 }
 
-/** What a line gets: its message, and what that is for; or why it gets nothing. */
-function Filled({ row }: { readonly row: FillRow | undefined }) {
-  const what =
-    row?.skip === null
-      ? row.parameter === null
-        ? 'nothing yet'
-        : row.step === null
-          ? row.parameter.name
-          : `${row.parameter.name}: ${row.parameter.steps[row.step] ?? row.step}`
-      : (row?.skip ?? 'left out');
+/** What a line gets: its message, and what that is for, each of which can be chosen; or why it gets nothing. */
+function Filled({
+  row,
+  waiting,
+  line,
+  onLine,
+}: {
+  readonly row: FillRow | undefined;
+  readonly waiting: readonly Parameter[];
+  readonly line: FillLine | undefined;
+  readonly onLine: (line: FillLine) => void;
+}) {
+  if (!row)
+    return (
+      <>
+        <td />
+        <td className="text-ink-2">left out</td>
+      </>
+    );
+  const { control, message, parameter, step, skip } = row;
+  const place = row.bank === null ? control.name : `${control.name} in bank ${row.bank}`;
+  const number = message && 'number' in message ? message.number : line?.number;
+  const numbered = number !== undefined && (skip === null || line?.number !== undefined);
   return (
     <>
-      <td className="font-mono text-xs">{row?.skip === null && row.message ? shortName(row.message) : ''}</td>
-      <td className={cx(row?.skip !== null && 'text-ink-2')}>{what}</td>
+      <td className="font-mono text-xs">
+        {numbered && (
+          <span className="inline-flex items-center gap-1">
+            {message ? shortName(message).replace(/\s*\d+$/, '') : ''}
+            <CommitInput
+              aria-label={`Number of ${place}`}
+              className="h-7 w-14 text-right font-mono"
+              value={String(number)}
+              commit={(text) => {
+                const to = wholeNumber(text);
+                if (to === null) return 'Enter a number.';
+                onLine({ number: to });
+                return null;
+              }}
+            />
+          </span>
+        )}
+      </td>
+      <td className={cx(skip !== null && 'text-ink-2')}>
+        {skip !== null ? (
+          skip
+        ) : parameter === null ? (
+          'nothing yet'
+        ) : step !== null ? (
+          `${parameter.name}: ${parameter.steps[step] ?? step}`
+        ) : (
+          <Select
+            aria-label={`What ${place} moves`}
+            className="h-7 w-full"
+            value={parameter.id}
+            onChange={(e) => onLine({ parameterId: e.target.value })}
+          >
+            {[...new Set([parameter, ...waiting])].map((p) => (
+              <option key={p.id} value={p.id}>
+                {p.name}
+              </option>
+            ))}
+          </Select>
+        )}
+      </td>
     </>
   );
 }
