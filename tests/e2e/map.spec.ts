@@ -556,3 +556,22 @@ test('the command palette and the list of keys open by keyboard', async ({ page 
   await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible();
   await expectAccessible(page);
 });
+
+test('on a tablet upright nothing is cut off, and what the chosen control does lies over the panel', async ({ page }) => {
+  await page.setViewportSize({ width: 820, height: 1180 });
+  for (const view of ['gear', 'map', 'numbers', 'bench', 'checks', 'sheet', 'proof']) {
+    await page.goto(`/rigs/lantern-hour/${view}`);
+    await expect(page.locator('main')).toBeVisible();
+    const wide = await page.evaluate(() => document.documentElement.scrollWidth);
+    expect(wide, view).toBeLessThanOrEqual(820);
+  }
+  await page.goto('/rigs/lantern-hour/map');
+  const side = page.getByRole('complementary', { name: 'The chosen control' });
+  await expect(side).toBeHidden();
+  await page.getByRole('button', { name: /^FS 1:/ }).click();
+  await expect(side).toBeInViewport({ ratio: 1 });
+  await expectAccessible(page);
+  await side.getByRole('button', { name: 'Back to the panel' }).click();
+  await expect(side).toBeHidden();
+  await expect(page.getByRole('button', { name: /^FS 3:/ })).toBeInViewport({ ratio: 1 });
+});

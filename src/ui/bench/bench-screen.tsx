@@ -59,7 +59,7 @@ export function BenchScreen() {
     );
   if (!bench) return <main className="flex-1" aria-busy="true" />;
   return (
-    <main className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_440px] max-[1100px]:grid-cols-[minmax(0,1fr)_380px] min-[1500px]:grid-cols-[minmax(0,1fr)_560px]">
+    <main className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_440px] max-[1100px]:grid-cols-[minmax(0,1fr)_380px] min-[1500px]:grid-cols-[minmax(0,1fr)_560px] max-[1000px]:grid-cols-1 max-[1000px]:grid-rows-[minmax(0,3fr)_minmax(0,2fr)]">
       <h1 className="sr-only">Bench</h1>
       <div className="flex min-h-0 flex-col gap-2.5 px-4 pt-2.5 pb-2">
         <div className="flex items-center gap-2">
@@ -81,7 +81,10 @@ export function BenchScreen() {
           <Timeline bench={bench} index={index} />
         </div>
       </div>
-      <aside aria-label="Targets and the wire" className="flex min-h-0 flex-col border-l">
+      <aside
+        aria-label="Targets and the wire"
+        className="flex min-h-0 flex-col border-l max-[1000px]:grid max-[1000px]:grid-cols-2 max-[1000px]:border-t max-[1000px]:border-l-0"
+      >
         <Problem bench={bench} />
         <Values bench={bench} index={index} />
         <WireList bench={bench} index={index} />

@@ -11,7 +11,7 @@ import { KeepPreset } from './keep-preset';
 
 export function Values({ bench, index }: { readonly bench: Bench; readonly index: RigIndex }) {
   return (
-    <section aria-label="Targets" className="min-h-0 flex-1 overflow-y-auto px-3 pb-3 [contain:strict]">
+    <section aria-label="Targets" className="min-h-0 flex-1 overflow-y-auto px-3 pb-3 [contain:strict] max-[1000px]:h-full">
       {index.rig.targets.map((target) => (
         <TargetValues key={target.id} bench={bench} index={index} target={target} />
       ))}

@@ -62,7 +62,10 @@ export function WireList({ bench, index }: { readonly bench: Bench; readonly ind
   };
 
   return (
-    <section aria-label="The wire" className="flex h-[44%] min-h-[180px] flex-col border-t">
+    <section
+      aria-label="The wire"
+      className="flex h-[44%] min-h-[180px] flex-col border-t max-[1000px]:h-full max-[1000px]:border-t-0 max-[1000px]:border-l"
+    >
       <WireBar
         bench={bench}
         index={index}

@@ -38,7 +38,7 @@ export function Head({ others }: { readonly others: readonly OtherRig[] }) {
   useRigCommands(setOpen);
 
   return (
-    <header className="no-print flex h-12 shrink-0 items-stretch gap-3 border-b bg-sheet px-3">
+    <header className="no-print flex h-12 shrink-0 items-stretch gap-3 border-b bg-sheet px-3 max-[960px]:gap-1.5 max-[960px]:px-2">
       <Link href="/" className="flex items-center gap-2 pr-1 font-bold" aria-label="Keen Dial, all rigs">
         <Mark />
         <span className="max-[1100px]:sr-only">Keen Dial</span>
@@ -81,7 +81,7 @@ export function Head({ others }: { readonly others: readonly OtherRig[] }) {
 /** The steps of the work, each with a figure of where it stands. */
 function WorkSteps({ figures, rig, home }: { readonly figures: Figures; readonly rig: Rig; readonly home: string }) {
   return (
-    <nav aria-label="The work" className="flex flex-1 items-stretch justify-center gap-1">
+    <nav aria-label="The work" className="flex flex-1 items-stretch justify-center gap-1 max-[960px]:gap-0">
       <Step
         href={`${home}/gear`}
         name="Gear"
@@ -145,7 +145,7 @@ function Step({
       aria-current={here ? 'page' : undefined}
       aria-label={`${name}: ${spoken}`}
       className={cx(
-        'flex min-w-[68px] flex-col justify-center border-b-[3px] border-transparent px-2.5 pt-[3px] leading-tight hover:bg-film',
+        'flex min-w-[68px] flex-col justify-center border-b-[3px] border-transparent px-2.5 pt-[3px] leading-tight hover:bg-film max-[960px]:min-w-0 max-[960px]:px-1.5',
         here && 'border-verdigris',
       )}
     >

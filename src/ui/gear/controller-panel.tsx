@@ -159,7 +159,7 @@ function ControllerFacts({
   readonly style: (changes: Partial<Firmware['shows']>) => boolean;
 }) {
   return (
-    <div className="grid grid-cols-3 gap-3">
+    <div className="grid grid-cols-3 gap-3 max-[1000px]:grid-cols-2">
       {!inLibrary && <UnitName index={index} table="controllers" unit={controller} className="col-span-2" />}
       <NumberField
         label="Channel"

@@ -43,7 +43,7 @@ export function Recipe({
   return (
     <section aria-label="How it is programmed">
       <h2 className="pb-2 font-semibold">How it is programmed</h2>
-      <div className="grid max-w-[720px] grid-cols-4 gap-3">
+      <div className="grid max-w-[720px] grid-cols-4 gap-3 max-[1000px]:grid-cols-2">
         <Choice
           label="Programmed"
           fact="programmedAt"

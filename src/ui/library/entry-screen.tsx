@@ -38,7 +38,7 @@ export function EntryScreen({ entry, versions, openedAt }: Props) {
   const [asked, setView] = useQueryState('view', parseAsStringLiteral(views));
   const view = asked ?? (controller ? 'panel' : 'behaviour');
   return (
-    <div className="flex h-dvh min-w-[960px] flex-col overflow-hidden">
+    <div className="flex h-dvh min-w-[760px] flex-col overflow-hidden">
       <EntryHead entry={entry} openedAt={openedAt}>
         {[
           ...(controller ? [['panel', 'Panel'] as const] : []),

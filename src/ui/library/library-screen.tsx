@@ -84,7 +84,7 @@ export function LibraryScreen({ entries }: { readonly entries: readonly ListedEn
     return null;
   };
   return (
-    <div className="flex min-h-dvh min-w-[960px] flex-col">
+    <div className="flex min-h-dvh min-w-[760px] flex-col">
       <OuterHead here="library" />
       <main className="mx-auto flex w-full max-w-[1060px] flex-col gap-5 px-6 py-6">
         <LibraryHead setAsking={setAsking} setProblems={setProblems} own={own} />

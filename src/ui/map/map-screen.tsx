@@ -1,6 +1,7 @@
 'use client';
 // The main screen: controllers and places at the left, the panel and its assignments in the middle, the inspector at the right.
 import { DndContext, DragOverlay, MeasuringStrategy, pointerWithin } from '@dnd-kit/core';
+import { X } from 'lucide-react';
 import dynamic from 'next/dynamic';
 import { type RefObject, useDeferredValue, useEffect, useMemo, useRef } from 'react';
 import { toast } from 'sonner';
@@ -10,6 +11,8 @@ import { runKey } from '../commands/use-command';
 import { type Effective, effective, shownGesture } from '../faceplate/effective';
 import { Faceplate } from '../faceplate/faceplate';
 import { type GoTo, type Show, useWhere, type Where } from '../place/use-place';
+import { Button } from '../primitives/button';
+import { cx } from '../primitives/cx';
 import { useRig } from '../store/provider';
 import { AssignmentList } from './assignment-list';
 import { Controllers, NoController } from './controllers';
@@ -64,7 +67,7 @@ export function MapScreen() {
   if (!controller) return <NoController home={`/rigs/${index.rig.id}/gear`} />;
   return (
     <DndContext {...drag.context} collisionDetection={pointerWithin} measuring={measuring} accessibility={spoken}>
-      <main className="grid min-h-0 flex-1 grid-cols-[240px_minmax(0,1fr)_340px] max-[1100px]:grid-cols-[212px_minmax(0,1fr)_312px]">
+      <main className="grid min-h-0 flex-1 grid-cols-[240px_minmax(0,1fr)_340px] max-[1100px]:grid-cols-[212px_minmax(0,1fr)_312px] max-[1000px]:grid-cols-[212px_minmax(0,1fr)]">
         <MapSide
           index={index}
           where={where}
@@ -275,7 +278,26 @@ function ChosenControl({
   readonly openLayer: (layer?: Layer | null) => void;
 }) {
   return (
-    <aside aria-label="The chosen control" className="flex min-h-0 flex-col border-l bg-sheet contain-content">
+    <aside
+      aria-label="The chosen control"
+      className={cx(
+        'flex min-h-0 flex-col border-l bg-sheet contain-content',
+        // Where there is no room beside the panel it lies over it, and goes with a button.
+        control
+          ? 'max-[1000px]:fixed max-[1000px]:top-12 max-[1000px]:right-0 max-[1000px]:bottom-0 max-[1000px]:z-30 max-[1000px]:w-[360px] max-[1000px]:shadow-xl'
+          : 'max-[1000px]:hidden',
+      )}
+    >
+      {control && (
+        <Button
+          size="small"
+          tone="quiet"
+          className="hidden self-end max-[1000px]:inline-flex"
+          onClick={() => go({ control: null })}
+        >
+          <X size={14} aria-hidden /> Back to the panel
+        </Button>
+      )}
       {control ? (
         <Inspector
           index={index}

@@ -47,7 +47,7 @@ export function NumbersScreen() {
   };
   const heard = occupancy.hearers(kind, channel);
   return (
-    <main className="grid min-h-0 flex-1 grid-cols-[184px_minmax(0,1fr)_316px] max-[1100px]:grid-cols-[150px_minmax(0,1fr)_272px]">
+    <main className="grid min-h-0 flex-1 grid-cols-[184px_minmax(0,1fr)_316px] max-[1100px]:grid-cols-[150px_minmax(0,1fr)_272px] max-[1000px]:grid-cols-[150px_minmax(0,1fr)] max-[1000px]:grid-rows-[minmax(0,3fr)_minmax(0,2fr)] max-[1000px]:[&>:last-child]:col-span-2 max-[1000px]:[&>:last-child]:border-t">
       <Channels
         index={index}
         occupancy={occupancy}

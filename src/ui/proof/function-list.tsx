@@ -3,7 +3,7 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useMemo, useRef } from 'react';
 import type { Standing, ToProve } from '@/core/proof';
-import { gestureNames, type RigIndex } from '@/core/rig';
+import { functionWords, gestureNames, type RigIndex } from '@/core/rig';
 import { placeWords } from '@/core/sheets';
 import { cx } from '../primitives/cx';
 import { StateMark, stateWords } from './state-mark';
@@ -92,11 +92,11 @@ export function FunctionList({ index, rows, standings, chosen, onChoose }: Props
   );
 }
 
-/** What a function is there for, in the names of its parameters. */
+/** What a function is there for, in the names of its parameters; where it is for none, its text, or what it does. */
 export const purposeOf = (index: RigIndex, { assignment }: ToProve): string =>
   assignment.actions
     .flatMap((a) => (a.type === 'send' ? a.meant.map((id) => index.parameters.get(id)?.name ?? '?') : []))
-    .join(', ');
+    .join(', ') || functionWords(index, assignment);
 
 function linesOf(index: RigIndex, rows: readonly ToProve[]): readonly Line[] {
   const lines: Line[] = [];

@@ -62,7 +62,7 @@ export function SheetTable({ title, hint, lines, columns, ticks, onAll, scroll, 
         )}
       </div>
       <div className="overflow-x-auto">
-        <table className="w-full text-[13.5px]" aria-rowcount={lines.length + 1}>
+        <table className="w-full text-[13.5px] max-[1000px]:min-w-[1120px] print:min-w-0" aria-rowcount={lines.length + 1}>
           <thead>
             <tr className="border-b text-left text-xs text-ink-2" aria-rowindex={1}>
               {[...ticks.map((t) => t.head), ...columns.map((c) => c.head)].map((n, i) => (
