@@ -9,6 +9,7 @@ import {
   latching,
   noteOn,
   parameter,
+  program,
   smallRig,
   withFunctions,
 } from '../../../tests/kit/small-rig';
@@ -62,6 +63,24 @@ describe('of several functions', () => {
     const { skips, rig: after } = carried({ type: 'mode', mode: 'toggle' });
     expect(skips).toEqual([null, null, 'is heard nowhere, or as its target came']);
     expect(after.landings.map((l) => l.mode)).toEqual(['toggle', 'toggle', 'absolute']);
+    // Two values in turn would flip a toggle at every second press only: the value comes with every press now.
+    expect(after.assignments.map((a) => (a.actions[0]?.type === 'send' ? a.actions[0].behaviour : null))).toEqual([
+      fixed(127),
+      fixed(127),
+      fixed(127),
+    ]);
+  });
+  it('the mode of programs: those that go on as one another are one run', () => {
+    const scene = parameter('scene', { kind: 'stepped', lowest: 0, highest: 2, steps: ['A', 'B', 'C'] });
+    const three = ['fs1', 'fs2', 'mod'];
+    const made = withFunctions(
+      smallRig([scene], { reception: { modes: ['absolute', 'set', 'run'] } }),
+      three.map((on, i) => assignment({ id: `a${i + 1}`, on, behaviour: fixed(0), message: program(5 + i), meant: ['scene'] })),
+      three.map((_, i) => landing('scene', { id: `s${i}`, address: program(5 + i), mode: 'set', setValue: i })),
+    );
+    const { skips, rig: after } = carried({ type: 'mode', mode: 'run' }, made);
+    expect(skips).toEqual([null, 'is so already', 'is so already']);
+    expect(after.landings.map((l) => [l.mode, l.from, l.to])).toEqual([['run', 0, 2]]);
   });
   it('the bank: not onto what stands there', () => {
     const both = rig();

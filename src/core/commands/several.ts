@@ -17,7 +17,8 @@ import {
   tickNow,
 } from '../rig';
 import { assignmentAt } from './assign';
-import { changeAssignment, changeBehaviour, changeLanding, changeMessage, changePlace, landingsFor, sendAt } from './change';
+import { changeAssignment, changeBehaviour, changeMessage, changePlace, landingsFor, sendAt } from './change';
+import { hearAs } from './hear-as';
 import { behaviourOf, behavioursFor, messageOf, typesFor } from './kinds';
 import type { NewId } from './shared';
 
@@ -177,22 +178,46 @@ function ofSend(index: RigIndex, row: Assignment, at: number, change: OfSends, n
       if (deaf) return `${deaf.name} does not hear it so`;
       if (modeOf(change.mode).runs && !landings.every((l) => isRun({ ...l, mode: change.mode })))
         return 'is no program and no note';
-      const edits = landings.flatMap((l) =>
-        l.mode === change.mode
-          ? []
-          : [changeLanding(l, modeChange(change.mode, send, index.targets.get(l.targetId)), 'Change how it is heard')],
-      );
+      const edits = heardEachAs(index, row, landings, change.mode, codingOf(change.mode, send), newId);
       return edits.length === 0 ? 'is so already' : batch('Change how it is heard', edits);
     }
   }
 }
 
+/** The edits by which each of some landings of a function is heard in a mode, one after the other: the values of a press that do not work with it change along. */
+function heardEachAs(
+  index: RigIndex,
+  row: Assignment,
+  landings: readonly Landing[],
+  mode: ReceiveMode,
+  coding: (target: Target | undefined) => Landing['coding'],
+  newId: NewId,
+): readonly Edit[] {
+  const edits: Edit[] = [];
+  let now = index;
+  for (const { id, parameterId } of landings) {
+    const assignment = now.assignments.get(row.id);
+    // One may be in a run by now that another one of them began.
+    const landing = now.landingsOf.get(parameterId)?.find((l) => l.id === id);
+    if (!assignment || !landing || landing.mode === mode) continue;
+    const edit = hearAs(now, assignment, landing, mode, coding(now.targets.get(landing.targetId)), newId);
+    const done = apply(now.rig, edit);
+    if (!done.ok) continue;
+    edits.push(edit);
+    now = indexRig(done.value, now);
+  }
+  return edits;
+}
+
 /** Clicks are read by the coding in which they are sent, else by the first that the target knows; by none in any other mode. */
-const modeChange = (mode: ReceiveMode, send: Send, target: Target | undefined): Partial<Landing> => {
-  const sent = send.behaviour.type === 'relative' ? send.behaviour.coding : null;
-  const coding = sent ?? target?.reception.relativeEncodings[0] ?? 'twos-complement';
-  return { mode, coding: modeOf(mode).needs === 'coding' ? coding : null };
-};
+const codingOf =
+  (mode: ReceiveMode, { behaviour }: Send) =>
+  (target: Target | undefined): Landing['coding'] =>
+    modeOf(mode).needs !== 'coding'
+      ? null
+      : behaviour.type === 'relative'
+        ? behaviour.coding
+        : (target?.reception.relativeEncodings[0] ?? 'twos-complement');
 
 /** What a function says of a change, in a few characters. */
 function wordsOf(index: RigIndex, row: Assignment, change: SeveralChange): string {
