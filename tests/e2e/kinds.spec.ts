@@ -80,6 +80,12 @@ test('chord, double tap and repeat; more actions on one gesture, in their order'
   await page.getByLabel('Without a parameter').selectOption('Go to a bank');
   await page.getByLabel('Where to').selectOption('the next bank');
   await expect(page.getByLabel('Where to')).toHaveValue('bank next');
+  // Its sentence says when, and where it stands, and both can be changed.
+  await expect(page.getByLabel('Gesture', { exact: true })).toHaveValue('hold');
+  await page.getByLabel('Bank', { exact: true }).selectOption('every bank');
+  await expect(page.getByText('This stands in every bank.')).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await expect(page.getByText('This stands in every bank.')).toHaveCount(0);
   await page.getByRole('button', { name: 'Take this action away' }).click();
   await expect(page.getByText('FS 7 does nothing on hold here.')).toBeVisible();
 });
@@ -188,6 +194,11 @@ test('a switch is planned before its target is known: a message and keys for not
   await page.getByLabel('Without a parameter').selectOption('Send a message');
   await page.getByLabel('Number', { exact: true }).fill('44');
   await page.getByLabel('Number', { exact: true }).press('Enter');
+  // A note is said by its name as well.
+  await page.getByLabel('Kind of message').selectOption('note');
+  await expect(page.getByText(/^Note \d+ is [A-G]#?-?\d\.$/)).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await expect(page.getByText(/^Note \d+ is/)).toHaveCount(0);
   await page.getByLabel('Then', { exact: true }).selectOption('Send a message without a parameter');
   await page.getByLabel('Then', { exact: true }).selectOption('Note a keystroke');
   await expect(page.getByText('It is for no parameter.')).toHaveCount(2);

@@ -3,6 +3,7 @@
 // What a gesture does besides sending: going to a bank, waiting, keystrokes. Each a sentence whose words are fields.
 
 import { ChevronUp, X } from 'lucide-react';
+import type { ReactNode } from 'react';
 import { exhaustive } from '@/core/base';
 import { changeAction, moveAction, type PlainAction, removeAction } from '@/core/commands';
 import type { Assignment, Controller, Edit } from '@/core/rig';
@@ -17,14 +18,16 @@ interface Props {
   readonly action: PlainAction;
   readonly at: number;
   readonly edit: (edit: Edit) => boolean;
+  /** When it is done, where it is the first thing. */
+  readonly when: ReactNode;
 }
 
-export function ActionWords({ controller, assignment, action, at, edit }: Props) {
+export function ActionWords({ controller, assignment, action, at, edit, when }: Props) {
   const put = (next: PlainAction): boolean => edit(changeAction(assignment, at, next));
   const after = <ActionTools assignment={assignment} at={at} edit={edit} label="Take this action away" />;
   return (
     <Line>
-      {at === 0 ? '' : 'Then '}
+      {at === 0 ? when : 'Then '}
       <Body controller={controller} action={action} put={put} after={after} />
     </Line>
   );
@@ -100,7 +103,7 @@ function Body({
     case 'keystroke':
       return (
         <>
-          the keys{' '}
+          press the keys{' '}
           <Tail after={after}>
             <WordInput
               label="Keys"

@@ -48,6 +48,7 @@ import { SendWords } from './send-words';
 import { TextsAndLight } from './texts-and-light';
 import { TurnWord } from './turn-word';
 import { WantWords } from './want-words';
+import { WhenWords } from './when-words';
 import { Line, Tail } from './word';
 
 interface Props {
@@ -193,7 +194,16 @@ function Sentences({
               go={go}
             />
           ) : (
-            <ActionWords controller={controller} assignment={assignment} action={action} at={at} edit={edit} />
+            <ActionWords
+              controller={controller}
+              assignment={assignment}
+              action={action}
+              at={at}
+              edit={edit}
+              when={
+                <WhenWords index={index} control={control} controller={controller} assignment={assignment} edit={edit} go={go} />
+              }
+            />
           )}
           {action.type === 'send' && (
             <PortWord index={index} control={control} assignment={assignment} send={action} at={at} edit={edit} />

@@ -2,24 +2,13 @@
 
 // The controller's half of the sentence: gesture, place, message, values.
 
-import { asGesture, changeAssignment, changePlace, chordPartners, gestureOf } from '@/core/commands';
-import { kindOf, type Message, shortName } from '@/core/midi';
-import {
-  type Assignment,
-  type Control,
-  type Controller,
-  chordWindowSchema,
-  type Edit,
-  gestureNames,
-  layersOn,
-  type RigIndex,
-  type Send,
-} from '@/core/rig';
-import { offeredGestures } from '../faceplate/effective';
+import { kindOf, type Message, noteName, shortName, showNote } from '@/core/midi';
+import { type Assignment, type Control, type Controller, countsNumbers, type Edit, type RigIndex, type Send } from '@/core/rig';
 import type { GoTo } from '../place/use-place';
 import { MessageWords } from './message-words';
 import { Values } from './value-words';
-import { Line, NumberWord, WordSelect } from './word';
+import { WhenWords } from './when-words';
+import { Line } from './word';
 
 interface Props {
   readonly index: RigIndex;
@@ -32,88 +21,16 @@ interface Props {
   readonly go: GoTo;
 }
 
-/** Which other switch makes the chord, how soon, and whether each still acts alone. */
-function ChordWords({
-  index,
-  control,
-  assignment,
-  gesture,
-  edit,
-}: {
-  readonly index: RigIndex;
-  readonly control: Control;
-  readonly assignment: Assignment;
-  readonly gesture: Extract<Assignment['gesture'], { type: 'chord' }>;
-  readonly edit: (edit: Edit) => boolean;
-}) {
-  const put = (changes: Partial<typeof gesture>): boolean =>
-    edit(changeAssignment(assignment, { gesture: { ...gesture, ...changes } }, 'Change the chord'));
-  return (
-    <>
-      with
-      <WordSelect aria-label="The other switch" value={gesture.with} onChange={(e) => put({ with: e.target.value })}>
-        {chordPartners(index, control).map((c) => (
-          <option key={c.id} value={c.id}>
-            {c.name}
-          </option>
-        ))}
-      </WordSelect>
-      within
-      <NumberWord
-        label="Window in ms"
-        unit="ms"
-        width="w-12"
-        value={gesture.windowMs}
-        schema={chordWindowSchema}
-        onValue={(windowMs) => put({ windowMs })}
-      />
-      ms,
-      <WordSelect
-        aria-label="Each alone"
-        value={gesture.singlesFire ? 'fires' : 'waits'}
-        onChange={(e) => put({ singlesFire: e.target.value === 'fires' })}
-      >
-        <option value="waits">each alone waits for it</option>
-        <option value="fires">each alone acts too</option>
-      </WordSelect>
-    </>
-  );
-}
-
 export function SendWords({ index, control, controller, assignment, send, at, edit, go }: Props) {
   const { message, behaviour } = send;
   const kind = kindOf(message.type);
   const says = kind.carries === 'nothing';
-  const siblings = (index.assignmentsOf.get(control.id) ?? []).filter((a) => a.id !== assignment.id);
-  const free = (to: Spot): boolean => {
-    const { bank, page, layerId, gesture } = { ...assignment, gesture: assignment.gesture.type, ...to };
-    return !siblings.some((a) => a.bank === bank && a.page === page && a.layerId === layerId && a.gesture.type === gesture);
-  };
-  // Where it stands is said once, with the first message.
-  const isFirst = assignment.actions.findIndex((a) => a.type === 'send') === at;
   return (
     <>
       <Line>
-        {isFirst ? (
+        {at === 0 ? (
           <>
-            On
-            <GestureWord index={index} control={control} assignment={assignment} edit={edit} go={go} free={free} />
-            {assignment.gesture.type === 'chord' && (
-              <ChordWords index={index} control={control} assignment={assignment} gesture={assignment.gesture} edit={edit} />
-            )}
-            in
-            {(['bank', 'page'] as const).map((what) => (
-              <PlaceWord key={what} {...{ what, index, controller, assignment, edit, go, free }} />
-            ))}
-            <LayerWord
-              index={index}
-              control={control}
-              controller={controller}
-              assignment={assignment}
-              edit={edit}
-              go={go}
-              free={free}
-            />
+            <WhenWords index={index} control={control} controller={controller} assignment={assignment} edit={edit} go={go} />
             send
           </>
         ) : (
@@ -141,127 +58,44 @@ export function SendWords({ index, control, controller, assignment, send, at, ed
           />
         )}
       </Line>
+      <NoteHint index={index} controller={controller} send={send} />
       <NumberHint message={message} />
     </>
   );
 }
 
-/** Where a function could stand; what is left out is where it stands. */
-type Spot = Partial<Pick<Assignment, 'bank' | 'page' | 'layerId'>> & { readonly gesture?: string };
-
-function LayerWord({
-  index,
-  control,
-  controller,
-  assignment,
-  edit,
-  go,
-  free,
-}: Pick<Props, 'index' | 'control' | 'controller' | 'assignment' | 'edit' | 'go'> & {
-  readonly free: (to: Spot) => boolean;
-}) {
-  const layers = layersOn(index.rig, controller.id).filter((l) => l.modifierControlId !== control.id);
-  return (
-    <WordSelect
-      aria-label="Layer"
-      value={assignment.layerId ?? ''}
-      onChange={(e) => {
-        const layerId = e.target.value === '' ? null : e.target.value;
-        if (edit(changePlace(index, assignment, { bank: assignment.bank, layerId }))) go({ layer: layerId });
-      }}
-    >
-      <option value="" disabled={!free({ layerId: null })}>
-        Base
-      </option>
-      {layers.map((l) => (
-        <option key={l.id} value={l.id} disabled={!free({ layerId: l.id })}>
-          {l.name}
-        </option>
-      ))}
-    </WordSelect>
-  );
-}
-
-function GestureWord({
-  index,
-  control,
-  assignment,
-  edit,
-  go,
-  free,
-}: {
-  readonly index: RigIndex;
-  readonly control: Control;
-  readonly assignment: Assignment;
-  readonly edit: (edit: Edit) => boolean;
-  readonly go: GoTo;
-  readonly free: (to: Spot) => boolean;
-}) {
-  return (
-    <WordSelect
-      aria-label="Gesture"
-      value={assignment.gesture.type}
-      onChange={(e) => {
-        const type = asGesture(e.target.value);
-        const gesture = type === null ? null : gestureOf(index, control, type);
-        if (gesture === null) return;
-        if (edit(changeAssignment(assignment, { gesture }, `Act on ${gesture.type}`))) go({ gesture: gesture.type });
-      }}
-    >
-      {offeredGestures(index, control).map((g) => (
-        <option
-          key={g}
-          value={g}
-          disabled={
-            !free({ gesture: g }) ||
-            (g === 'move') !== (assignment.gesture.type === 'move') ||
-            gestureOf(index, control, g) === null
-          }
-        >
-          {gestureNames[g]}
-        </option>
-      ))}
-    </WordSelect>
-  );
-}
-
-/** A bank or a page, where the controller has several. */
-function PlaceWord({
-  what,
+/** What a note is called: by the controller, and by each target that calls it otherwise. */
+function NoteHint({
   index,
   controller,
-  assignment,
-  edit,
-  go,
-  free,
+  send,
 }: {
-  readonly what: 'bank' | 'page';
   readonly index: RigIndex;
   readonly controller: Controller;
-  readonly assignment: Assignment;
-  readonly edit: (edit: Edit) => boolean;
-  readonly go: GoTo;
-  readonly free: (to: Spot) => boolean;
+  readonly send: Send;
 }) {
-  const count = controller.firmware[what === 'bank' ? 'banks' : 'pages'];
-  if (count === 1) return null;
-  const { bank, page, layerId } = assignment;
-  const name = (n: number): string => (what === 'bank' ? (controller.bankNames[n - 1] ?? `Bank ${n}`) : `page ${n}`);
+  const { message } = send;
+  // What counts has no number of its own.
+  if (message.type !== 'note' || countsNumbers(send)) return null;
+  const targets = new Set(send.meant.map((id) => index.parameters.get(id)?.targetId ?? ''));
+  const said = [
+    { name: controller.name, style: controller.firmware.shows },
+    ...[...targets].flatMap((id) => {
+      const target = index.targets.get(id);
+      return target ? [{ name: target.name, style: target.reception.shows }] : [];
+    }),
+  ].map(({ name, style }) => ({ name, note: showNote(message.number, style) }));
+  const [own] = said;
+  const differ = said.some((s) => s.note !== own?.note);
+  const called = noteName(message.number, index.rig.preferences.middleC);
   return (
-    <WordSelect
-      aria-label={what === 'bank' ? 'Bank' : 'Page'}
-      value={String(assignment[what] ?? 0)}
-      onChange={(e) => {
-        const to = Number(e.target.value);
-        if (edit(changePlace(index, assignment, { bank, page, layerId, [what]: to || null }))) go({ [what]: to });
-      }}
-    >
-      {[0, ...Array.from({ length: count }, (_, i) => i + 1)].map((n) => (
-        <option key={n} value={n} disabled={!free({ [what]: n || null })}>
-          {n === 0 ? `every ${what}` : name(n)}
-        </option>
-      ))}
-    </WordSelect>
+    <p className="text-xs text-ink-2">
+      {differ
+        ? `Note ${message.number}: ${said.map((s) => `${s.note} on ${s.name}`).join(', ')}.`
+        : own?.note === String(message.number)
+          ? `Note ${message.number} is ${called}.`
+          : `Note ${message.number}: ${own?.note}.`}
+    </p>
   );
 }
 
