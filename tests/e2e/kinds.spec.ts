@@ -196,7 +196,7 @@ test('a switch is planned before its target is known: a message and keys for not
   await page.getByLabel('Number', { exact: true }).press('Enter');
   // A note is said by its name as well.
   await page.getByLabel('Kind of message').selectOption('note');
-  await expect(page.getByText(/^Note \d+ is [A-G]#?-?\d\.$/)).toBeVisible();
+  await expect(page.getByText(/^Note \d+ is [A-G]♯?−?\d\.$/)).toBeVisible();
   await page.keyboard.press('Control+z');
   await expect(page.getByText(/^Note \d+ is/)).toHaveCount(0);
   await page.getByLabel('Then', { exact: true }).selectOption('Send a message without a parameter');

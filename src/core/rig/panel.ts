@@ -109,7 +109,16 @@ const shapes: Readonly<Record<Exclude<CountedPart, 'pedals'>, Shape>> = {
   knobs: { kind: 'knob', prefix: 'K', pitch: 30, row: 44, width: 18, height: 18, perRow: inRowsOf(8) },
   faders: { kind: 'fader', prefix: 'F', pitch: 30, row: 110, width: 14, height: 80, perRow: inRowsOf(9) },
   ribbons: { kind: 'ribbon', prefix: 'Rb', pitch: 36, row: 104, width: 18, height: 76, perRow: inRowsOf(8) },
-  pads: { kind: 'pad', prefix: 'P', pitch: 38, row: 52, width: 30, height: 30, perRow: inRowsOf(4), extras: { light: 'colour' } },
+  pads: {
+    kind: 'pad',
+    prefix: 'P',
+    pitch: 38,
+    row: 52,
+    width: 30,
+    height: 30,
+    perRow: (count) => (count <= 16 ? 4 : count <= 64 ? 8 : 16),
+    extras: { light: 'colour' },
+  },
   buttons: {
     kind: 'button',
     prefix: 'B',

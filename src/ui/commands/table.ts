@@ -90,6 +90,7 @@ export const commands = {
   surroundings: { ...go('Light or dark surroundings', ''), to: undefined, also: 'theme stage' },
 
   'panel-walk': walk('panel', 'Arrows', 'walk from control to control'),
+  'panel-zoom': walk('panel', '+ −', 'look closer at the panel, or at all of it; also the wheel with Ctrl'),
   'panel-details': key('panel', 'Enter', 'open the chosen control’s details', focus('Enter'), false),
   'panel-assign': key('panel', 'A', 'assign a parameter to the chosen control', focus('a')),
   'panel-values': key('panel', 'V', 'set several values with one press', focus('v')),

@@ -3,11 +3,13 @@
 // The panel to scale, with tape on every control that does something at this place.
 
 import { useDraggable, useDroppable } from '@dnd-kit/core';
+import { ZoomIn, ZoomOut } from 'lucide-react';
 import { type KeyboardEvent, memo, type RefObject, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { type Finding, gravest } from '@/core/checks';
 import { isRaw, type Place } from '@/core/commands';
 import { shortName } from '@/core/midi';
 import { type Assignment, type Control, type Controller, doingWords, type Layer, type RigIndex } from '@/core/rig';
+import { Button } from '../primitives/button';
 import { ColourMark } from '../primitives/colour-mark';
 import { cx } from '../primitives/cx';
 import { LayerMark, SeverityMark } from '../primitives/marks';
@@ -29,8 +31,12 @@ interface Props {
 }
 
 const MAX_HEIGHT = 408;
+/** Pixels of tape below which no word has room: then it is tape without writing, and the list below says what it is. */
+const NARROW = 38;
 /** Pixels that a line of tape or a printed name takes below its control, and a character of a name inside of it. */
 const LINE = 19;
+/** Pixels of tape without writing. */
+const BARE = 8;
 const CHARACTER = 7.6;
 const roomInside = new Set<Control['kind']>(['pad', 'encoder', 'knob', 'button']);
 
@@ -39,6 +45,13 @@ export function Faceplate({ index, controller, place, chosen, findings, tape, on
   const panel = useRef<HTMLDivElement>(null);
   const focus = chosen ?? controls[0] ?? null;
   const scale = useScale(panel, controller.width);
+  const { zoom, by } = useZoom(panel, controller.id);
+  const widths = useMemo(
+    () => new Map(controls.map((c) => [c.id, tapeWidth(controls, c, controller.width)])),
+    [controls, controller.width],
+  );
+  // Where tape has no room for words the panel can be looked at closer.
+  const small = controls.some((c) => ((widths.get(c.id) ?? 0) * scale) / zoom < NARROW);
 
   const keyDown = (event: KeyboardEvent): void => {
     if (event.ctrlKey || event.metaKey || event.altKey) return;
@@ -54,39 +67,103 @@ export function Faceplate({ index, controller, place, chosen, findings, tape, on
       }
       return;
     }
+    if (event.key === '+' || event.key === '-') {
+      event.preventDefault();
+      by(event.key === '+' ? 1 : -1);
+      return;
+    }
     if (onKey(event.key)) event.preventDefault();
   };
 
   return (
-    <div
-      ref={panel}
-      role="group"
-      aria-label={`Panel of ${controller.name}`}
-      onKeyDown={keyDown}
-      className="relative mx-auto rounded-[14px] border-2 border-ink bg-sheet shadow-sm"
-      style={{
-        width: `min(100%, ${(MAX_HEIGHT * controller.width) / controller.height}px)`,
-        aspectRatio: `${controller.width} / ${controller.height}`,
-      }}
-    >
-      <div aria-hidden className="pointer-events-none absolute inset-1.5 rounded-[10px] border border-rule" />
-      {controls.map((control) => (
-        <PanelControl
-          key={control.id}
-          index={index}
-          control={control}
-          controller={controller}
-          place={place}
-          width={tapeWidth(controls, control, controller.width)}
-          scale={scale}
-          room={roomBelow(controls, control, tapeWidth(controls, control, controller.width), controller.height) * scale}
-          chosen={chosen?.id === control.id}
-          reachable={focus?.id === control.id}
-          findings={findings}
-          tape={tape}
-          onChoose={onChoose}
-        />
-      ))}
+    <div className="relative shrink-0">
+      <div className={cx(zoom > 1 && 'overflow-auto')} style={zoom > 1 ? { maxHeight: MAX_HEIGHT } : undefined}>
+        <div
+          ref={panel}
+          role="group"
+          aria-label={`Panel of ${controller.name}`}
+          onKeyDown={keyDown}
+          className="relative mx-auto rounded-[14px] border-2 border-ink bg-sheet shadow-sm"
+          style={{
+            width: `calc(min(100%, ${(MAX_HEIGHT * controller.width) / controller.height}px) * ${zoom})`,
+            aspectRatio: `${controller.width} / ${controller.height}`,
+          }}
+        >
+          <div aria-hidden className="pointer-events-none absolute inset-1.5 rounded-[10px] border border-rule" />
+          {controls.map((control) => (
+            <PanelControl
+              key={control.id}
+              index={index}
+              control={control}
+              controller={controller}
+              place={place}
+              width={widths.get(control.id) ?? control.width}
+              scale={scale}
+              room={roomBelow(controls, control, widths.get(control.id) ?? control.width, controller.height) * scale}
+              chosen={chosen?.id === control.id}
+              reachable={focus?.id === control.id}
+              findings={findings}
+              tape={tape}
+              onChoose={onChoose}
+            />
+          ))}
+        </div>
+      </div>
+      {(small || zoom > 1) && <ZoomButtons zoom={zoom} by={by} />}
+    </div>
+  );
+}
+
+/** How close a panel is looked at: as a whole, and so many times as large. */
+const ZOOMS = [1, 1.5, 2, 3, 4, 6] as const;
+
+/** Closer and back, by buttons, keys, and the wheel with Ctrl; another panel is seen as a whole again. */
+function useZoom(panel: RefObject<HTMLDivElement | null>, controllerId: string) {
+  const [closer, setCloser] = useState<{ readonly of: string; readonly at: number }>({ of: controllerId, at: 0 });
+  const at = closer.of === controllerId ? closer.at : 0;
+  const by = useCallback(
+    (steps: 1 | -1 | 'whole'): void =>
+      setCloser((now) => {
+        const before = now.of === controllerId ? now.at : 0;
+        return { of: controllerId, at: steps === 'whole' ? 0 : Math.min(ZOOMS.length - 1, Math.max(0, before + steps)) };
+      }),
+    [controllerId],
+  );
+  useEffect(() => {
+    const box = panel.current;
+    if (!box) return;
+    // The browser's own zoom would take the whole page along: React's listener could not keep it from that.
+    const wheel = (event: WheelEvent): void => {
+      if (!event.ctrlKey) return;
+      event.preventDefault();
+      by(event.deltaY < 0 ? 1 : -1);
+    };
+    box.addEventListener('wheel', wheel, { passive: false });
+    return () => box.removeEventListener('wheel', wheel);
+  }, [panel, by]);
+  return { zoom: ZOOMS[at] ?? 1, by };
+}
+
+function ZoomButtons({ zoom, by }: { readonly zoom: number; readonly by: (steps: 1 | -1 | 'whole') => void }) {
+  return (
+    <div className="absolute top-1 right-1 z-20 flex gap-1">
+      <Button
+        size="icon"
+        aria-label="Closer"
+        title="Closer (+)"
+        disabled={zoom === ZOOMS[ZOOMS.length - 1]}
+        onClick={() => by(1)}
+      >
+        <ZoomIn size={15} aria-hidden />
+      </Button>
+      <Button size="icon" aria-label="Further away" title="Further away (−)" disabled={zoom === 1} onClick={() => by(-1)}>
+        <ZoomOut size={15} aria-hidden />
+      </Button>
+      {zoom > 1 && (
+        <Button size="small" onClick={() => by('whole')}>
+          Whole panel
+        </Button>
+      )}
     </div>
   );
 }
@@ -162,7 +239,9 @@ const PanelControl = memo(function PanelControl({
   const inside = roomInside.has(control.kind) && control.width * scale >= printed.length * CHARACTER + 6;
   const lines = room >= LINE * 2 + (inside ? 0 : LINE) ? 2 : 1;
   const taped = acting.length > 0 || opened.length > 0;
-  const below = !inside && room >= LINE + (taped ? LINE * lines : 0);
+  const narrow = width * scale < NARROW;
+  const written = [control.name, printed].find((name) => name.length * CHARACTER <= width * scale) ?? '';
+  const below = !inside && written !== '' && room >= LINE + (taped ? (narrow ? BARE : LINE * lines) : 0);
   const spoken = `${control.name}: ${first ? acting.map((a) => `${a.assignment.gesture.type} ${doingWords(index, a.assignment)}`).join(', ') : opened.length > 0 ? `opens ${opened.map((l) => l.name).join(', ')}` : 'free'}${worst === null ? '' : worst === 'stop' ? ', must fix' : ', look at'}`;
   return (
     <button
@@ -209,8 +288,12 @@ const PanelControl = memo(function PanelControl({
         ))}
       </span>
       {worst !== null && <SeverityMark severity={worst} size={20} className="absolute top-0 right-0 z-10" />}
-      <TapeStrip index={index} acting={acting} opened={opened} tape={lines === 1 && tape === 'both' ? 'function' : tape} />
-      {below && <span className="mt-0.5 max-w-full truncate text-xs leading-4 text-ink-2">{control.name}</span>}
+      {narrow ? (
+        taped && <span className={cx('mt-0.5 h-1.5 w-full', tapeLook(acting[0]))} />
+      ) : (
+        <TapeStrip index={index} acting={acting} opened={opened} tape={lines === 1 && tape === 'both' ? 'function' : tape} />
+      )}
+      {below && <span className="mt-0.5 max-w-full truncate text-xs leading-4 text-ink-2">{written}</span>}
     </button>
   );
 });
@@ -236,6 +319,10 @@ function tapeWords(index: RigIndex, assignment: Assignment, moved: number): stri
   return text || (moved > 1 ? `Macro of ${moved}` : doingWords(index, assignment));
 }
 
+/** Fresh tape for what stands here, faded for what shows through from Base. */
+const tapeLook = (first: Effective | undefined): string =>
+  first === undefined || first.from === 'here' || first.from === 'every-bank' ? 'tape' : 'tape-fallen';
+
 interface TapeProps {
   readonly index: RigIndex;
   readonly acting: readonly Effective[];
@@ -251,12 +338,7 @@ function TapeStrip({ index, acting, opened, tape }: TapeProps) {
   const name = first ? tapeWords(index, first.assignment, meant.length) : opened.map((l) => l.name).join(', ');
   const number = first ? (send?.type === 'send' ? shortName(send.message) : '') : 'layer';
   return (
-    <span
-      className={cx(
-        'mt-1 flex w-full flex-col items-center px-1 py-px leading-tight',
-        first === undefined || first.from === 'here' || first.from === 'every-bank' ? 'tape' : 'tape-fallen',
-      )}
-    >
+    <span className={cx('mt-1 flex w-full flex-col items-center px-1 py-px leading-tight', tapeLook(first))}>
       {tape !== 'number' && <span className="max-w-full truncate text-xs font-semibold">{name}</span>}
       {tape !== 'function' && (
         <span className="max-w-full truncate font-mono text-xs leading-4 opacity-90">
