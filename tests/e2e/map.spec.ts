@@ -575,3 +575,27 @@ test('on a tablet upright nothing is cut off, and what the chosen control does l
   await expect(side).toBeHidden();
   await expect(page.getByRole('button', { name: /^FS 3:/ })).toBeInViewport({ ratio: 1 });
 });
+
+test('a panel is looked at closer by keys, buttons and the wheel, and as a whole again', async ({ page }) => {
+  await open(page, 'lantern-hour', 'map');
+  const panel = page.getByRole('group', { name: 'Panel of Floorboard 8+2' });
+  const width = async (): Promise<number> => (await panel.boundingBox())?.width ?? 0;
+  const whole = await width();
+  await page.getByRole('button', { name: /^FS 1:/ }).focus();
+  await page.keyboard.press('+');
+  await page.keyboard.press('+');
+  await expect.poll(width).toBeGreaterThan(whole * 1.9);
+  await expectAccessible(page);
+  // Walking on brings the next control into sight.
+  for (const _ of [1, 2, 3]) await page.keyboard.press('ArrowRight');
+  await expect(page.getByRole('button', { name: /^FS 4:/ })).toBeInViewport({ ratio: 0.5 });
+  await page.getByRole('button', { name: 'Further away' }).click();
+  await expect.poll(width).toBeLessThan(whole * 1.6);
+  await page.getByRole('button', { name: 'Whole panel' }).click();
+  await expect.poll(width).toBe(whole);
+  await panel.hover();
+  await page.keyboard.down('Control');
+  await page.mouse.wheel(0, -100);
+  await page.keyboard.up('Control');
+  await expect.poll(width).toBeGreaterThan(whole * 1.4);
+});

@@ -95,6 +95,10 @@ export function PlaceBar({ bench, index, controller }: Props) {
               </option>
             ))}
           </Select>
+          {/* Its own switches lead to banks too: who does not see it hears it. */}
+          <span className="sr-only" aria-live="polite">
+            Bank {bank} {controller.bankNames[bank - 1] ?? ''}
+          </span>
           <Button size="icon" tone="quiet" aria-label="Next bank" onClick={() => go(around(bank + 1, banks), page)}>
             <ChevronRight size={16} aria-hidden />
           </Button>

@@ -58,9 +58,12 @@ export function Faceplate({ index, controller, place, chosen, findings, tape, on
     const way = ({ ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] } as const)[
       event.key as 'ArrowLeft'
     ]; // border: a key that is none of these gives undefined
-    if (way && focus) {
+    // From where the finger is by now: quick keys are ahead of what is chosen.
+    const at = event.target instanceof HTMLElement ? event.target.dataset.control : undefined;
+    const from = controls.find((c) => c.id === at) ?? focus;
+    if (way && from) {
       event.preventDefault();
-      const next = neighbour(controls, focus, way[0], way[1]);
+      const next = neighbour(controls, from, way[0], way[1]);
       if (next) {
         onChoose(next);
         panel.current?.querySelector<HTMLButtonElement>(`[data-control="${next.id}"]`)?.focus();
@@ -291,7 +294,13 @@ const PanelControl = memo(function PanelControl({
       {narrow ? (
         taped && <span className={cx('mt-0.5 h-1.5 w-full', tapeLook(acting[0]))} />
       ) : (
-        <TapeStrip index={index} acting={acting} opened={opened} tape={lines === 1 && tape === 'both' ? 'function' : tape} />
+        <TapeStrip
+          index={index}
+          acting={acting}
+          opened={opened}
+          tape={lines === 1 && tape === 'both' ? 'function' : tape}
+          room={Math.floor((width * scale - 10) / CHARACTER)}
+        />
       )}
       {below && <span className="mt-0.5 max-w-full truncate text-xs leading-4 text-ink-2">{written}</span>}
     </button>
@@ -328,9 +337,18 @@ interface TapeProps {
   readonly acting: readonly Effective[];
   readonly opened: readonly Layer[];
   readonly tape: 'both' | 'function' | 'number';
+  /** Characters that fit. */
+  readonly room: number;
 }
 
-function TapeStrip({ index, acting, opened, tape }: TapeProps) {
+/** What counts on is told apart by its number: the end stays where there is no room for all. */
+function cutTo(name: string, room: number): string {
+  const [number = ''] = /\d+$/.exec(name) ?? [];
+  const kept = room - number.length - 1;
+  return name.length <= room || number === '' || kept < 1 ? name : `${name.slice(0, kept).trim()}…${number}`;
+}
+
+function TapeStrip({ index, acting, opened, tape, room }: TapeProps) {
   const [first, ...more] = acting;
   if (!first && opened.length === 0) return null;
   const send = first?.assignment.actions.find((a) => a.type === 'send');
@@ -339,10 +357,10 @@ function TapeStrip({ index, acting, opened, tape }: TapeProps) {
   const number = first ? (send?.type === 'send' ? shortName(send.message) : '') : 'layer';
   return (
     <span className={cx('mt-1 flex w-full flex-col items-center px-1 py-px leading-tight', tapeLook(first))}>
-      {tape !== 'number' && <span className="max-w-full truncate text-xs font-semibold">{name}</span>}
+      {tape !== 'number' && <span className="max-w-full truncate text-xs font-semibold">{cutTo(name, room)}</span>}
       {tape !== 'function' && (
         <span className="max-w-full truncate font-mono text-xs leading-4 opacity-90">
-          {number}
+          {number.length > room ? number.replace(/^.* /, '') : number}
           {more.length > 0 && <span> +{more.length}</span>}
         </span>
       )}
