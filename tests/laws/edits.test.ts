@@ -7,11 +7,17 @@ import {
   addParameters,
   assign,
   type CopyWish,
+  changeCounter,
   changeMessage,
   copyEdit,
   fillEdit,
+  hearAs,
+  landingsFor,
+  type PlaceCopyWish,
+  placeCopyEdit,
   planCopy,
   planFill,
+  planPlaceCopy,
   planSeveral,
   removeAssignment,
   removeGear,
@@ -24,6 +30,7 @@ import {
 import { parseRig, writeRig } from '@/core/formats';
 import { controllerTemplates, plainParameter } from '@/core/library';
 import { withNumber } from '@/core/midi';
+import { modeOf, receiveModes } from '@/core/modes';
 import {
   apply,
   batch,
@@ -33,6 +40,7 @@ import {
   indexRig,
   insert,
   invert,
+  isRun,
   type Rig,
   type RigIndex,
   remove,
@@ -40,6 +48,9 @@ import {
 } from '@/core/rig';
 import { differenceOf, type SheetChange, writtenFor } from '@/core/sheets';
 import { lanternHour } from '@/demo/lantern-hour';
+
+/** How often a law is played: more where somebody asks for more. */
+const runs = (usual: number): number => Number(process.env.KEEN_DIAL_RUNS ?? usual);
 
 const demo = lanternHour();
 let count = 0;
@@ -54,7 +65,7 @@ const pick = <T>(rows: readonly T[], n: number): T => {
 /** One edit as a user makes it, chosen by numbers; null where that choice makes none. */
 function someEdit(rig: Rig, what: number, n: number, m: number): Edit | null {
   const index = indexRig(rig);
-  switch (what % 14) {
+  switch (what % 17) {
     case 0: {
       const row = pick(rig.parameters, n);
       return set('parameters', row, 'start', m % 2 === 0 ? row.lowest : row.highest);
@@ -139,6 +150,34 @@ function someEdit(rig: Rig, what: number, n: number, m: number): Edit | null {
         severally(n, m),
         newId,
       ).edit;
+    case 13: {
+      const controller = pick(rig.controllers, n);
+      const bank = (k: number): number | null => (k % 5 === 0 ? null : (k % 4) + 1);
+      const wish: PlaceCopyWish = {
+        controller,
+        what: m % 3 === 0 ? 'page' : 'bank',
+        from: { bank: bank(n + 1), page: null },
+        spots: [bank(m), bank(m + n)].slice(0, (n % 2) + 1).map((b) => ({ bank: b, page: m % 7 === 0 ? 1 : null })),
+        way: (['copy', 'move', 'swap'] as const)[(n + m) % 3] ?? 'copy',
+        numbers: m % 2 === 0 ? 'same' : 'new',
+        over: n % 3 === 0,
+      };
+      return placeCopyEdit(index, wish, planPlaceCopy(index, wish), newId);
+    }
+    case 14: {
+      if (rig.counters.length === 0) return null;
+      const from = n % 30;
+      return changeCounter(index, pick(rig.counters, m), { from, to: from + 1 + (m % 9) }, newId);
+    }
+    case 15: {
+      // One way to hear for another, runs of numbers among them.
+      const row = rig.assignments[n % Math.max(1, rig.assignments.length)];
+      const send = row?.actions.find((a) => a.type === 'send');
+      const landing = row && send?.type === 'send' ? landingsFor(index, row, send)[0] : undefined;
+      const mode = pick(receiveModes, m);
+      if (!row || !landing || landing.given !== null || (modeOf(mode).runs && !isRun({ ...landing, mode }))) return null;
+      return hearAs(index, row, landing, mode, modeOf(mode).needs === 'coding' ? 'twos-complement' : null, newId);
+    }
     default: {
       const target = pick(rig.targets, n);
       return addParameters(rig, target.id, [{ ...plainParameter, name: `P${m}`, kind: 'toggle' }], newId);
@@ -186,7 +225,7 @@ describe('apply and invert', () => {
         }
         expect(rig).toEqual(demo);
       }),
-      { numRuns: 150 },
+      { numRuns: runs(150) },
     );
   });
   it('an edit survives the way through JSON and its schema, and a rig the way through its file', () => {
@@ -199,7 +238,7 @@ describe('apply and invert', () => {
         if (!done.ok) return;
         expect(parseRig(writeRig(done.value))).toEqual({ ok: true, value: done.value });
       }),
-      { numRuns: 100 },
+      { numRuns: runs(100) },
     );
   });
 });
@@ -243,7 +282,7 @@ describe('the difference sheet', () => {
         const now = indexRig(changed(demo, two));
         expect(sorted(entering(everything(then), differenceOf(then, now)))).toEqual(sorted(everything(now)));
       }),
-      { numRuns: 120 },
+      { numRuns: runs(120) },
     );
   });
   it('a change un-ticks what it touches: what was entered and reads otherwise is never left ticked', () => {
@@ -269,7 +308,7 @@ describe('the difference sheet', () => {
           expect(row?.entered ?? null).toBeNull();
         }
       }),
-      { numRuns: 300 },
+      { numRuns: runs(300) },
     );
   });
 });
@@ -344,7 +383,7 @@ describe('a long batch', () => {
         expect(whole.ok).toBe(!refused);
         if (whole.ok) expect(whole.value).toEqual(rig);
       }),
-      { numRuns: 300 },
+      { numRuns: runs(300) },
     );
   });
   it('of inserts and of removes leaves the same rows in the same order, and can be taken back', () => {

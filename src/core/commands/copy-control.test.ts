@@ -162,7 +162,7 @@ it('on rigs by chance: a gesture of a place never gets a second function, and un
         for (const a of doneAt(nowIndex, from, place)) expect(before.assignments.some((b) => b.id === a.id)).toBe(true);
       expect(apply(before, edit).ok).toBe(true);
     }),
-    { numRuns: 200 },
+    { numRuns: Number(process.env.KEEN_DIAL_RUNS ?? 200) },
   );
   expect(carriedOut).toBeGreaterThan(20);
 });

@@ -5,6 +5,7 @@ import { chooseMessage } from '../numbers';
 import {
   type Action,
   type Assignment,
+  actionSchema,
   batch,
   type Control,
   countsNumbers,
@@ -88,7 +89,9 @@ export function planned(index: RigIndex, wish: CopyWish, dealt: Dealt, whole: bo
         ((taken && !wish.over) || given.has(spot) ? 'already has a function there' : null);
       const row = { source, control, place: to, actions: source.actions, replaces: null, skip };
       if (skip !== null) return row;
-      const actions = way === 'copy' ? source.actions.flatMap((a) => deal(source, a, to) ?? []) : source.actions;
+      const made = way === 'copy' ? source.actions.map((a) => deal(source, a, to)) : source.actions;
+      if (made.includes('unlike')) return { ...row, skip: 'Base sends another kind of message there' };
+      const actions = made.filter((a) => a !== null && a !== 'unlike');
       if (actions.length < source.actions.length) return { ...row, skip: 'no number is left' };
       given.add(spot);
       return { ...row, actions, replaces: taken };
@@ -141,7 +144,7 @@ function dealing(
   index: RigIndex,
   { onto, numbers }: CopyWish,
   { reserved, sent }: Dealt,
-): (source: Assignment, action: Action, place: Place) => Action | null {
+): (source: Assignment, action: Action, place: Place) => Action | 'unlike' | null {
   const dealt = (message: Message): Message | null => {
     if (numbers === 'same' || !('number' in message) || !('channel' in message)) return message;
     const { type } = message;
@@ -160,7 +163,10 @@ function dealing(
     const base = layer === null ? undefined : (baseMessage(index, onto.id, place, source.gesture.type) ?? sent.get(key(null)));
     const message = base ?? dealt(action.message);
     if (message && place.layerId === null && !sent.has(key(null))) sent.set(key(null), message);
-    return message && { ...action, message, pinned: numbers === 'same' && action.pinned };
+    if (message === null) return null;
+    const made = { ...action, message, pinned: numbers === 'same' && action.pinned };
+    // What Base sends there may not carry what this one sends: a program has no value.
+    return actionSchema.safeParse(made).success ? made : 'unlike';
   };
 }
 

@@ -4,7 +4,18 @@ import { describe, expect, it } from 'vitest';
 import { done, must } from '../../../tests/kit/edits';
 import { goTo, played, tap } from '../../../tests/kit/hand';
 import { richRig, someRichRig } from '../../../tests/kit/rich-rig';
-import { assignment, cc, fixed, landing, layer, parameter, smallRig, withFunctions } from '../../../tests/kit/small-rig';
+import {
+  assignment,
+  cc,
+  fixed,
+  landing,
+  layer,
+  parameter,
+  program,
+  range,
+  smallRig,
+  withFunctions,
+} from '../../../tests/kit/small-rig';
 import { type Assignment, type Controller, editSchema, indexRig, invert, type Rig } from '../rig';
 import { addArrival, addGroup, changeArrival, type PlaceCopyWish, placeCopyEdit, planPlaceCopy, sentOnArrival } from './index';
 
@@ -68,6 +79,25 @@ const moved = (of: Rig, bank: number): readonly string[] =>
   played(of, [goTo(0, bank), ...tap('fs1', 100), ...tap('fs2', 300)]).values.map((v) => v.split(' ').slice(1).join(' '));
 
 describe('a bank whole', () => {
+  it('leaves out what stands on a message of Base that is of another kind there', () => {
+    // Found by the law below: a travel in a layer of the host, over a program of every bank.
+    const made = withFunctions(
+      smallRig([parameter('a')], {
+        firmware: { banks: 3 },
+        layers: [layer({ id: 'H', madeIn: 'host', modifierControlId: 'mod' })],
+      }),
+      [
+        assignment({ id: 'base', on: 'k1', gesture: 'move', behaviour: fixed(0), message: program(20), meant: [] }),
+        {
+          ...at(assignment({ id: 'over', on: 'k1', gesture: 'move', behaviour: range(0, 127), message: cc(0), meant: ['a'] }), 3),
+          layerId: 'H',
+        },
+      ],
+      [],
+    );
+    const { plan } = carried({ from: { bank: 3, page: null }, spots: [{ bank: null, page: null }] }, made);
+    expect(plan.rows.map((r) => r.skip)).toEqual(['Base sends another kind of message there']);
+  });
   it('does in another bank what it does in its own, with the same numbers or with new ones', () => {
     const before = moved(rig(), 1);
     expect(before.length).toBeGreaterThan(0);
@@ -154,7 +184,10 @@ it('on rigs by chance: no gesture gets a second function, nothing is left at a p
       // What cannot go one way stays both times.
       expect(stands(home)).toEqual(stands(before));
     }),
-    { numRuns: 200 },
+    {
+      numRuns: Number(process.env.KEEN_DIAL_RUNS ?? 200),
+      ...(process.env.KEEN_DIAL_SEED ? { seed: Number(process.env.KEEN_DIAL_SEED) } : {}),
+    },
   );
   expect(carriedOut).toBeGreaterThan(20);
 });

@@ -11,6 +11,7 @@ export {
   type Arrival,
   type Assignment,
   accelerationSchema,
+  actionSchema,
   arrivalSchema,
   type Behaviour,
   behaviourValues,

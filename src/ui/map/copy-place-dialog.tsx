@@ -38,7 +38,8 @@ export function CopyPlaceDialog({ index, controller, place, onClose }: Props) {
   const plan = planPlaceCopy(index, wish);
   const count = plan.rows.filter((r) => r.skip === null).length;
   const beside = plan.groups.length + plan.arrivals.length;
-  const bank = place.bank === null ? 'every bank' : controller.bankNames[place.bank - 1] || `bank ${place.bank}`;
+  const bank =
+    place.bank === null ? 'what is the same in every bank' : controller.bankNames[place.bank - 1] || `bank ${place.bank}`;
   return (
     <Dialog
       open

@@ -2,6 +2,7 @@ export {
   type Action,
   type Assignment,
   accelerationSchema,
+  actionSchema,
   assignmentSchema,
   type Behaviour,
   behaviourValues,
