@@ -208,6 +208,10 @@ test('fill along counts up over the neighbours and says what it leaves out', asy
   await dialog.getByLabel(/^Number of E 6/).fill('109');
   await dialog.getByLabel(/^Number of E 6/).press('Tab');
   await expect(dialog.getByLabel(/^Number of E 8/)).toHaveValue('108');
+  // With nothing in it the line counts on again.
+  await dialog.getByLabel(/^Number of E 6/).fill('');
+  await dialog.getByLabel(/^Number of E 6/).press('Tab');
+  await expect(dialog.getByLabel(/^Number of E 6/)).toHaveValue('108');
   const moves = dialog.getByLabel(/^What E 6 .*moves$/);
   const usual = await moves.locator('option:checked').textContent();
   const [, other = ''] = await moves.locator('option').allTextContents();

@@ -80,6 +80,15 @@ describe('a copy', () => {
       [1, null],
     ]);
   });
+  it('goes into no bank and onto no page that its controller has not', () => {
+    const rows = carried({
+      spots: [
+        { bank: 5, page: null },
+        { bank: 2, page: 2 },
+      ],
+    }).rows;
+    expect(rows.map((r) => r.skip)).toEqual(['has 4 banks', 'has 4 banks', 'has 1 page', 'has 1 page']);
+  });
   it('gets free numbers where new ones are wanted, each heard as the first is', () => {
     const made = carried({ to: 'mod', numbers: 'new' }).rig;
     const [, , , press, hold] = told(made);

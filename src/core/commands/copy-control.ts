@@ -118,6 +118,9 @@ function unfit(
 ): string | null {
   const controller = index.controllers.get(onto.controllerId);
   if (!controller || !gesturesOf(onto, controller).includes(gesture.type)) return `has no ${gesture.type}`;
+  const { banks, pages } = controller.firmware;
+  if (place.bank !== null && place.bank > banks) return `has ${counted(banks, 'bank')}`;
+  if (place.page !== null && place.page > pages) return `has ${counted(pages, 'page')}`;
   if (
     gesture.type === 'chord' &&
     (gesture.with === onto.id || index.controls.get(gesture.with)?.controllerId !== onto.controllerId)
@@ -158,11 +161,11 @@ function dealing(
   return (source, action, place) => {
     // What counts numbers goes on with its counter.
     if (action.type !== 'send' || countsNumbers(action)) return action;
-    const layer = hostLayerAt(index, place.layerId);
-    const key = (layerId: string | null): string => `${onto.id} ${place.bank} ${place.page} ${layerId} ${source.gesture.type}`;
-    const base = layer === null ? undefined : (baseMessage(index, onto.id, place, source.gesture.type) ?? sent.get(key(null)));
+    const inBase = `${onto.id} ${place.bank} ${place.page} ${source.gesture.type}`;
+    const hosted = hostLayerAt(index, place.layerId) !== null;
+    const base = hosted ? (baseMessage(index, onto.id, place, source.gesture.type) ?? sent.get(inBase)) : undefined;
     const message = base ?? dealt(action.message);
-    if (message && place.layerId === null && !sent.has(key(null))) sent.set(key(null), message);
+    if (message && place.layerId === null && !sent.has(inBase)) sent.set(inBase, message);
     if (message === null) return null;
     const made = { ...action, message, pinned: numbers === 'same' && action.pinned };
     // What Base sends there may not carry what this one sends: a program has no value.

@@ -60,7 +60,7 @@ export interface FillWish {
 
 /** What a player chose for one line; the rest of it counts on. */
 export interface FillLine {
-  readonly number?: number;
+  readonly number?: number | undefined;
   readonly parameterId?: string;
 }
 

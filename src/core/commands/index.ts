@@ -30,7 +30,7 @@ export {
   removeParameter,
   sendAt,
 } from './change';
-export { type CopyRow, type CopyWish, copyEdit, doneAt, planCopy, type Spot } from './copy-control';
+export { type CopyRow, type CopyWish, copyEdit, doneAt, planCopy, type Spot, wayWords } from './copy-control';
 export { type PlaceCopyWish, placeCopyEdit, planPlaceCopy, standsAt } from './copy-place';
 export {
   addCounter,

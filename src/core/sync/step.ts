@@ -106,13 +106,15 @@ function queued(state: SyncState, item: Queued, shown: Rig): Stepped {
   return kept({ state: next, effects: changed });
 }
 
-/** Whether the answer to a step of this kind, that is on its way, will tell what comes next. */
-const asks = ({ unsent }: SyncState, kind: 'undo' | 'redo'): boolean => unsent.some((item) => item.kind === kind);
+/** There is no next step of a kind, or the answer to the one that is on its way will tell. */
+const noStep = (state: SyncState, kind: 'undo' | 'redo'): Stepped => {
+  const code = state.unsent.some((item) => item.kind === kind) ? 'still-asking' : (`nothing-to-${kind}` as const);
+  return also(plain(state), { type: 'say', notice: { code } });
+};
 
 function undone(state: SyncState, id: string): Stepped {
   const what = state.past.at(-1);
-  if (!what)
-    return also(plain(state), { type: 'say', notice: { code: asks(state, 'undo') ? 'still-asking' : 'nothing-to-undo' } });
+  if (!what) return noStep(state, 'undo');
   const waiting = state.unsent.find((item) => item.id === what.id);
   const taken = waiting && waiting.id !== state.posted ? takenOut(state, waiting) : null;
   if (taken) return said(taken, 'undone', what);
@@ -141,8 +143,7 @@ function takenOut(state: SyncState, item: Queued): Stepped | null {
 
 function redone(state: SyncState, id: string): Stepped {
   const what = state.future.at(-1);
-  if (!what)
-    return also(plain(state), { type: 'say', notice: { code: asks(state, 'redo') ? 'still-asking' : 'nothing-to-redo' } });
+  if (!what) return noStep(state, 'redo');
   const done = what.edit && apply(state.shown, what.edit);
   if (done && !done.ok)
     return also(plain(state), { type: 'say', notice: { code: 'not-taken-back', label: what.label, refusal: done.error } });

@@ -5,13 +5,13 @@
 import { nanoid } from 'nanoid';
 import { useState } from 'react';
 import { counted } from '@/core/base';
-import { type CopyWish, copyEdit, doneAt, meantNames, type Place, planCopy, type Spot } from '@/core/commands';
+import { type CopyWish, copyEdit, doneAt, meantNames, type Place, planCopy, type Spot, wayWords } from '@/core/commands';
 import type { Control, RigIndex } from '@/core/rig';
 import { Button } from '../primitives/button';
 import { Choice } from '../primitives/choice';
 import { Dialog } from '../primitives/dialog';
-import { Switch } from '../primitives/switch';
 import { useRig } from '../store/provider';
+import { CopyNumbersAndOver, CopyWay, type How } from './copy-how';
 import { CopySpots, type SpotChoice, spotsOf } from './copy-spots';
 import { CopyTable } from './copy-table';
 
@@ -26,25 +26,22 @@ interface Props {
   readonly onClose: () => void;
 }
 
-const verbs: Readonly<Record<CopyWish['way'], string>> = { copy: 'Copy', move: 'Move', swap: 'Swap' };
-
 export function CopyDialog({ index, from, place, onto: first, at, way: asked, onClose }: Props) {
   const edit = useRig((s) => s.edit);
   const [ontoId, setOnto] = useState(first.id);
   const [chosen, setChosen] = useState<SpotChoice>({ banks: [at.bank], pages: [at.page] });
-  const [way, setWay] = useState<CopyWish['way']>(asked);
-  const [numbers, setNumbers] = useState<CopyWish['numbers']>(first.id === from.id ? 'same' : 'new');
-  const [over, setOver] = useState(false);
+  const [how, setHow] = useState<How>({ way: asked, numbers: first.id === from.id ? 'same' : 'new', over: false });
   const onto = index.controls.get(ontoId) ?? first;
-  const wish: CopyWish = { from, place, onto, spots: spotsOf(chosen), way, numbers, over };
   const board = index.controllers.get(onto.controllerId);
+  const wish: CopyWish = { from, place, onto, spots: spotsOf(chosen, board), ...how };
+  const { way } = how;
   const rows = planCopy(index, wish);
   const count = rows.filter((r) => r.skip === null).length;
   return (
     <Dialog
       open
       onOpenChange={(on) => !on && onClose()}
-      title={`${verbs[way]} what ${from.name} does`}
+      title={`${wayWords[way]} what ${from.name} does`}
       description={doneAt(index, from, place)
         .map((a) => `${a.gesture.type} ${meantNames(index, a)}`)
         .join(', ')}
@@ -54,21 +51,12 @@ export function CopyDialog({ index, from, place, onto: first, at, way: asked, on
           disabled={count === 0}
           onClick={() => edit(copyEdit(index, wish, rows, () => nanoid(10))) && onClose()}
         >
-          {verbs[way]} {counted(count, 'function')}
+          {wayWords[way]} {counted(count, 'function')}
         </Button>
       }
     >
       <div className="grid grid-cols-2 gap-3">
-        <Choice
-          label="What to do"
-          value={way}
-          options={[
-            ['copy', 'copy'],
-            ['move', 'move'],
-            ['swap', 'swap with what is there'],
-          ]}
-          onChange={setWay}
-        />
+        <CopyWay how={how} change={setHow} />
         <Choice
           label="Onto"
           value={ontoId}
@@ -79,18 +67,7 @@ export function CopyDialog({ index, from, place, onto: first, at, way: asked, on
           )}
           onChange={setOnto}
         />
-        {way === 'copy' && (
-          <Choice
-            label="Its numbers"
-            value={numbers}
-            options={[
-              ['same', 'the same'],
-              ['new', 'new ones'],
-            ]}
-            onChange={setNumbers}
-          />
-        )}
-        {way !== 'swap' && <Switch className="self-end pb-1.5" label="in place of what is there" on={over} onChange={setOver} />}
+        <CopyNumbersAndOver how={how} change={setHow} />
       </div>
       {board && <CopySpots controller={board} chosen={chosen} several={way === 'copy'} onChoose={setChosen} />}
       <CopyTable index={index} rows={rows} empty="Choose another control, or another place." />

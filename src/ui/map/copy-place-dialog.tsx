@@ -5,13 +5,13 @@
 import { nanoid } from 'nanoid';
 import { useState } from 'react';
 import { counted } from '@/core/base';
-import { type CopyWish, type Place, type PlaceCopyWish, placeCopyEdit, planPlaceCopy, standsAt } from '@/core/commands';
+import { type Place, type PlaceCopyWish, placeCopyEdit, planPlaceCopy, standsAt, wayWords } from '@/core/commands';
 import type { Controller, RigIndex } from '@/core/rig';
 import { Button } from '../primitives/button';
 import { Choice } from '../primitives/choice';
 import { Dialog } from '../primitives/dialog';
-import { Switch } from '../primitives/switch';
 import { useRig } from '../store/provider';
+import { CopyNumbersAndOver, CopyWay, type How } from './copy-how';
 import { CopySpots, type SpotChoice, spotsOf } from './copy-spots';
 import { CopyTable } from './copy-table';
 
@@ -22,8 +22,6 @@ interface Props {
   readonly onClose: () => void;
 }
 
-const verbs: Readonly<Record<CopyWish['way'], string>> = { copy: 'Copy', move: 'Move', swap: 'Swap' };
-
 export function CopyPlaceDialog({ index, controller, place, onClose }: Props) {
   const edit = useRig((s) => s.edit);
   const [asked, setAsked] = useState<Asked>({
@@ -33,7 +31,7 @@ export function CopyPlaceDialog({ index, controller, place, onClose }: Props) {
     over: false,
   });
   const [chosen, setChosen] = useState<SpotChoice>(() => firstFree(index, controller, place));
-  const wish: PlaceCopyWish = { controller, from: place, spots: spotsOf(chosen), ...asked };
+  const wish: PlaceCopyWish = { controller, from: place, spots: spotsOf(chosen, controller), ...asked };
   const { what, way } = wish;
   const plan = planPlaceCopy(index, wish);
   const count = plan.rows.filter((r) => r.skip === null).length;
@@ -44,7 +42,7 @@ export function CopyPlaceDialog({ index, controller, place, onClose }: Props) {
     <Dialog
       open
       onOpenChange={(on) => !on && onClose()}
-      title={`${verbs[way]} ${what === 'bank' ? bank : `${place.page === null ? 'what is the same on every page' : `page ${place.page}`} of ${bank}`}`}
+      title={`${wayWords[way]} ${what === 'bank' ? bank : `${place.page === null ? 'what is the same on every page' : `page ${place.page}`} of ${bank}`}`}
       description="All its controls and layers, the switches that release each other, and what is done on arriving."
       footer={
         <Button
@@ -52,7 +50,7 @@ export function CopyPlaceDialog({ index, controller, place, onClose }: Props) {
           disabled={count + beside === 0}
           onClick={() => edit(placeCopyEdit(index, wish, plan, () => nanoid(10))) && onClose()}
         >
-          {verbs[way]} {counted(count, 'function')}
+          {wayWords[way]} {counted(count, 'function')}
         </Button>
       }
     >
@@ -82,7 +80,7 @@ export function CopyPlaceDialog({ index, controller, place, onClose }: Props) {
   );
 }
 
-type Asked = Pick<PlaceCopyWish, 'what' | 'way' | 'numbers' | 'over'>;
+type Asked = How & Pick<PlaceCopyWish, 'what'>;
 
 /** How much is taken, what becomes of it, and of its numbers. */
 function Wishes({
@@ -112,35 +110,8 @@ function Wishes({
           onChange={(to) => change({ ...asked, what: to })}
         />
       )}
-      <Choice
-        label="What to do"
-        value={way}
-        options={[
-          ['copy', 'copy'],
-          ['move', 'move'],
-          ['swap', 'swap with what is there'],
-        ]}
-        onChange={(to) => change({ ...asked, way: to })}
-      />
-      {way === 'copy' && (
-        <Choice
-          label="Its numbers"
-          value={numbers}
-          options={[
-            ['new', 'new ones'],
-            ['same', 'the same'],
-          ]}
-          onChange={(to) => change({ ...asked, numbers: to })}
-        />
-      )}
-      {way !== 'swap' && (
-        <Switch
-          className="self-end pb-1.5"
-          label="in place of what is there"
-          on={over}
-          onChange={(to) => change({ ...asked, over: to })}
-        />
-      )}
+      <CopyWay how={asked} change={(how) => change({ ...asked, ...how })} />
+      <CopyNumbersAndOver how={asked} change={(how) => change({ ...asked, ...how })} />
     </div>
   );
 }

@@ -8,9 +8,13 @@ export interface SpotChoice {
   readonly pages: readonly (number | null)[];
 }
 
-/** Every chosen page of every chosen bank. */
-export const spotsOf = ({ banks, pages }: SpotChoice): readonly Spot[] =>
-  banks.flatMap((bank) => pages.map((page) => ({ bank, page })));
+/** Every chosen page of every chosen bank that a controller has; where it has one, that is every one. */
+export function spotsOf({ banks, pages }: SpotChoice, controller: Controller | undefined): readonly Spot[] {
+  const there = (chosen: readonly (number | null)[], count = 1): readonly (number | null)[] =>
+    count === 1 ? [null] : chosen.filter((n) => n === null || n <= count);
+  const onPages = there(pages, controller?.firmware.pages);
+  return there(banks, controller?.firmware.banks).flatMap((bank) => onPages.map((page) => ({ bank, page })));
+}
 
 interface Props {
   readonly controller: Controller;
@@ -26,6 +30,8 @@ interface Props {
 
 export function CopySpots({ controller, chosen, several, onChoose, paged = true, without }: Props) {
   const { banks, pages } = controller.firmware;
+  // Where one place alone counts, one alone is shown as chosen.
+  const marked = (some: readonly (number | null)[]): readonly (number | null)[] => (several ? some : some.slice(0, 1));
   return (
     <>
       <Among
@@ -33,7 +39,7 @@ export function CopySpots({ controller, chosen, several, onChoose, paged = true,
         without={without}
         count={banks}
         words={(n) => (n === null ? 'every bank' : controller.bankNames[n - 1] || `bank ${n}`)}
-        chosen={chosen.banks}
+        chosen={marked(chosen.banks)}
         several={several}
         onChoose={(to) => onChoose({ ...chosen, banks: to })}
       />
@@ -42,7 +48,7 @@ export function CopySpots({ controller, chosen, several, onChoose, paged = true,
           legend="On"
           count={pages}
           words={(n) => (n === null ? 'every page' : `page ${n}`)}
-          chosen={chosen.pages}
+          chosen={marked(chosen.pages)}
           several={several}
           onChoose={(to) => onChoose({ ...chosen, pages: to })}
         />

@@ -252,8 +252,8 @@ function Filled({
               value={String(number)}
               commit={(text) => {
                 const to = wholeNumber(text);
-                if (to === null) return 'Enter a number.';
-                onLine({ number: to });
+                if (to === null && text.trim() !== '') return 'Enter a number, or nothing to count on.';
+                onLine({ number: to ?? undefined });
                 return null;
               }}
             />
