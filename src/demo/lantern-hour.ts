@@ -2,11 +2,7 @@
 // honest mistakes for the findings to find.
 import {
   addArrival,
-  addController,
   addGroup,
-  addLayer,
-  addParameters,
-  addTarget,
   alternate,
   assign,
   assignmentAt,
@@ -21,163 +17,12 @@ import {
   giveTable,
   hearAs,
   type Place,
-  plainProfile,
   sentOnArrival,
 } from '@/core/commands';
-import { parseParameters } from '@/core/formats';
-import { controllerTemplates } from '@/core/library';
-import { channel, type Message, u7, u14 } from '@/core/midi';
-import {
-  type Action,
-  type Assignment,
-  apply,
-  type Behaviour,
-  type Edit,
-  emptyRig,
-  indexRig,
-  type Landing,
-  type Rig,
-  type Send,
-  set,
-  type Tickable,
-  tickNow,
-} from '@/core/rig';
+import { channel, u7 } from '@/core/midi';
+import { type Assignment, type Edit, indexRig, type Rig, set } from '@/core/rig';
+import { alternating, Builder, every, held, must, ticked } from './builder';
 import { targetLists } from './targets.data';
-
-/** Thrown only when the demo data itself is wrong: a bug, found by its test. */
-function must<T>(
-  result: { readonly ok: true; readonly value: T } | { readonly ok: false; readonly error: unknown },
-  what: string,
-): T {
-  if (!result.ok) throw new Error(`demo: ${what}: ${JSON.stringify(result.error)}`);
-  return result.value;
-}
-
-const entered = { at: '2026-09-12T17:30:00.000Z' };
-
-/** Ticks that keep what was entered, as the sheet of today sets them; layers are set up where functions stand in them. */
-function ticked(rig: Rig): Rig {
-  const index = indexRig(rig);
-  const kept = <T extends Tickable>(row: T): T =>
-    row.entered === null ? row : { ...row, entered: tickNow(index, row, row.entered.at) };
-  return {
-    ...rig,
-    layers: rig.layers.map((l) => kept({ ...l, entered })),
-    assignments: rig.assignments.map(kept),
-    landings: rig.landings.map(kept),
-  };
-}
-
-class Builder {
-  private count = 0;
-  rig: Rig;
-
-  constructor(id: string) {
-    this.rig = emptyRig(id, 'Lantern Hour');
-  }
-
-  readonly newId = (): string => `lh${(++this.count).toString(36)}`;
-
-  do(edit: Edit): void {
-    this.rig = must(apply(this.rig, edit), 'edit');
-  }
-
-  controller(templateId: string, name: string, bankNames: readonly string[]): void {
-    const template = controllerTemplates.find((t) => t.id === templateId);
-    if (!template) throw new Error(`demo: no template ${templateId}`);
-    const { edit } = addController(this.rig, { ...template, bankNames }, name, this.newId);
-    this.do(edit);
-  }
-
-  control(controllerName: string, name: string) {
-    const controller = this.rig.controllers.find((c) => c.name === controllerName);
-    const control = this.rig.controls.find((c) => c.controllerId === controller?.id && c.name === name);
-    if (!control) throw new Error(`demo: no control ${controllerName} ${name}`);
-    return control;
-  }
-
-  parameter(name: string) {
-    const [targetName, parameterName] = name.split(': ', 2);
-    const target = this.rig.targets.find((t) => t.name === targetName);
-    const parameter = this.rig.parameters.find((p) => p.targetId === target?.id && p.name === parameterName);
-    if (!parameter) throw new Error(`demo: no parameter ${name}`);
-    return parameter;
-  }
-
-  /** Assigns, then bends what the defaults gave to what this player wanted. */
-  put(where: string, place: Place, parameterName: string, wish: Wish = {}): void {
-    const [controllerName = '', rest = ''] = where.split(' / ', 2);
-    const [controlName = '', gesture] = rest.split(' : ', 2);
-    const control = this.control(controllerName, controlName);
-    const parameter = this.parameter(parameterName);
-    const assigned = must(
-      assign(
-        indexRig(this.rig),
-        {
-          parameterId: parameter.id,
-          controlId: control.id,
-          place,
-          ...(gesture === 'hold' || gesture === 'release' || gesture === 'press' ? { gesture: { type: gesture } } : {}),
-          onTaken: 'join',
-        },
-        this.newId,
-      ),
-      where,
-    );
-    this.do(assigned.edit);
-    const assignment = this.rig.assignments.find((a) => a.id === assigned.assignmentId);
-    if (!assignment) throw new Error('demo: assignment lost');
-    const landing = this.rig.landings.filter((l) => l.parameterId === parameter.id).at(-1);
-    const actions = assignment.actions.map((a): Action => (a.type === 'send' ? bend(a, wish) : a));
-    if (wish.behaviour || wish.number !== undefined || wish.channel !== undefined)
-      this.do(set('assignments', assignment, 'actions', actions));
-    const now = this.rig.assignments.find((a) => a.id === assigned.assignmentId);
-    if (now && !wish.todo && now.entered === null) this.do(set('assignments', now, 'entered', entered));
-    if (landing) this.bendLanding(landing, wish, actions);
-  }
-
-  private bendLanding(landing: Landing, wish: Wish, actions: readonly Action[]): void {
-    const [first] = actions;
-    const changes: Partial<Landing> = {
-      ...(first?.type === 'send' ? { address: first.message } : {}),
-      ...(wish.mode ? { mode: wish.mode } : {}),
-      ...(wish.range ? { from: wish.range[0], to: wish.range[1] } : {}),
-      ...(wish.setValue === undefined ? {} : { setValue: wish.setValue }),
-      ...(wish.todo ? {} : { entered }),
-    };
-    let row = landing;
-    for (const field of ['address', 'mode', 'from', 'to', 'setValue', 'entered'] as const) {
-      const to = changes[field];
-      if (to === undefined) continue;
-      this.do(set('landings', row, field, to));
-      row = this.rig.landings.find((l) => l.id === row.id) ?? row;
-    }
-  }
-}
-
-interface Wish {
-  readonly behaviour?: Behaviour;
-  readonly number?: number;
-  readonly channel?: number;
-  readonly mode?: Landing['mode'];
-  readonly range?: readonly [number, number];
-  readonly setValue?: number;
-  readonly todo?: true;
-}
-
-function bend(send: Send, wish: Wish): Send {
-  const { message } = send;
-  const numbered: Message =
-    wish.number !== undefined && 'channel' in message
-      ? { type: 'cc', channel: message.channel, number: u7(wish.number) }
-      : message;
-  const moved = wish.channel !== undefined && 'channel' in numbered ? { ...numbered, channel: channel(wish.channel) } : numbered;
-  return { ...send, message: moved, behaviour: wish.behaviour ?? send.behaviour };
-}
-
-const alternating = (first: number, second: number): Behaviour => ({ type: 'latching', first: u14(first), second: u14(second) });
-const held = (down: number, up: number): Behaviour => ({ type: 'momentary', down: u14(down), up: u14(up) });
-const every = (value: number): Behaviour => ({ type: 'fixed', value: u14(value) });
 
 /** Props are yellow and what rings on is green, dim blue while off; the light of the heel blinks while its layer is open. */
 function lights(b: Builder, heel: string): Rig {
@@ -302,14 +147,8 @@ const changed = (edit: Edit | null) =>
 
 /** Builds the demo rig. The same identifiers each time. */
 export function lanternHour(id = 'lantern-hour'): Rig {
-  const b = new Builder(id);
-  for (const [name, kind, list] of targetLists) {
-    const { edit, id: targetId } = addTarget(b.rig, plainProfile(name, kind), name, b.newId);
-    b.do(edit);
-    const parsed = parseParameters(list);
-    if (parsed.bad.length > 0) throw new Error(`demo: ${name}: ${JSON.stringify(parsed.bad)}`);
-    b.do(addParameters(b.rig, targetId, parsed.good, b.newId));
-  }
+  const b = new Builder(id, 'Lantern Hour', 'lh');
+  b.targets(targetLists);
   b.controller('floorboard-8-2', 'Floorboard 8+2', ['Overture', 'Harbour', 'Storm', 'Finale']);
   b.controller('encoder-slab-16', 'Encoder slab 16', ['Colours', 'Beds', 'Spare 3', 'Spare 4']);
   b.controller('pad-tray-16-8', 'Pad tray 4×4', [
@@ -323,20 +162,8 @@ export function lanternHour(id = 'lantern-hour'): Rig {
     'Spare 8',
   ]);
 
-  const layer = (name: string, controller: string, control: string, madeIn: 'controller' | 'host'): string => {
-    const made = must(
-      addLayer(
-        indexRig(b.rig),
-        { name, modifierControlId: b.control(controller, control).id, madeIn, fallsThrough: true, mode: 'while-held' },
-        b.newId,
-      ),
-      name,
-    );
-    b.do(made.edit);
-    return made.id;
-  };
-  const heel = layer('Heel', 'Floorboard 8+2', 'FS 4', 'controller');
-  const veil = layer('Veil', 'Encoder slab 16', 'E 16', 'host');
+  const heel = b.layer('Heel', 'Floorboard 8+2', 'FS 4', 'controller');
+  const veil = b.layer('Veil', 'Encoder slab 16', 'E 16', 'host');
 
   const at = (bank: number | null, layerId: string | null = null): Place => ({ bank, page: null, layerId });
 

@@ -1,5 +1,6 @@
-// Readies the data folder. With KEEN_DIAL_DEMO=1, an empty database gets the demo rig and what was proved of it.
+// Readies the data folder. With KEEN_DIAL_DEMO=1, an empty database gets the demo rigs and what was proved of them.
 import { lanternHour } from '@/demo/lantern-hour';
+import { nightFerry } from '@/demo/night-ferry';
 import { lanternTrials } from '@/demo/trials';
 import { removeWhatIsDue } from './backups/first';
 import { folder } from './folder';
@@ -14,6 +15,7 @@ export async function prepare(): Promise<void> {
   await removeWhatIsDue(db).catch(() => undefined);
   if (process.env.KEEN_DIAL_DEMO !== '1' || !(await isNew(db))) return;
   const { rig, records } = lanternTrials(lanternHour());
+  await addRig(db, nightFerry(), 'night-ferry');
   await addRig(db, rig, 'lantern-hour');
   for (const record of records) await keepProof(db, rig.id, record);
 }

@@ -10,6 +10,7 @@ const folder = resolve(import.meta.dirname, '../fixtures/trees');
 const screens = [
   ['map', 'Waiting for a control'],
   ['gear', 'Controllers'],
+  ['begin', 'Show me'],
   ['gear/wiring', 'Wiring'],
   ['gear/nothing', 'Nothing arrives'],
   ['numbers', 'Numbers'],

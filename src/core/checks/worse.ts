@@ -1,7 +1,7 @@
 // Whether a change made something worse, by what the play shows and by what is wanted: where nobody said it, only what is wrong for everything that could be.
 import type { Outcome } from '../bench';
 import type { Assignment, Parameter, RigIndex } from '../rig';
-import { leastShortfall, possibleWants, shortfallOf, wantedOf } from '../wants';
+import { shortOf } from '../wants';
 import type { Judgement } from './judge';
 
 /** How far an outcome falls short for a parameter that it is meant for (0–5); 6 where it cannot be played at all. */
@@ -9,8 +9,7 @@ export function shortFor(index: RigIndex, assignment: Assignment, parameter: Par
   if (outcome?.type !== 'played') return 6;
   const did = outcome.effects.find((e) => e.parameterId === parameter.id)?.did;
   if (!did) return 5;
-  const { want, assumed } = wantedOf(index, assignment, parameter);
-  return assumed ? leastShortfall(possibleWants(parameter.kind, assignment.gesture.type), did) : shortfallOf(want, did);
+  return shortOf(index, assignment, parameter, did);
 }
 
 /** Whether any function is worse after a change, for any parameter that it was meant for before and still is. */

@@ -1,3 +1,4 @@
 // What a player wants of a function, and how far an outcome falls short of it.
+export { type Done, doneBy, shortOf } from './as-wanted';
 export { leastShortfall, type Shortfall, shortfallOf } from './shortfall';
 export { possibleWants, sayWant, type Wanted, wantedOf, wantWords } from './want';

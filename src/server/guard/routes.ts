@@ -50,6 +50,7 @@ export const routes: readonly Route[] = [
   ...[
     'map',
     'gear',
+    'begin',
     'gear/wiring',
     'gear/nothing',
     'gear/panel',

@@ -70,6 +70,7 @@ export const commands = {
   'go-sheet': go('Sheet', 'sheet', 'enter print'),
   'go-proof': go('Proof', 'proof', 'prove what arrives'),
   'go-wiring': go('Wiring', 'gear/wiring', 'cables wires'),
+  'go-begin': go('Your first function, step by step', 'begin', 'start tutorial show me ways in'),
   'go-nothing': go('Nothing arrives: find out why', 'gear/nothing', 'troubleshooting'),
   'go-walk': go('Enter it step by step', 'sheet/walk'),
   'go-labels': go('Labels to scale', 'sheet/labels', 'tape print'),

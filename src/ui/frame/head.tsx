@@ -86,7 +86,7 @@ function WorkSteps({ figures, rig, home }: { readonly figures: Figures; readonly
         href={`${home}/gear`}
         name="Gear"
         figure={`${figures.controllers} + ${figures.targets}`}
-        spoken={`${figures.controllers} controllers and ${figures.targets} targets`}
+        spoken={`${counted(figures.controllers, 'controller')} and ${counted(figures.targets, 'target')}`}
       />
       <Step
         href={`${home}/map`}
@@ -99,14 +99,14 @@ function WorkSteps({ figures, rig, home }: { readonly figures: Figures; readonly
         href={`${home}/bench`}
         name="Bench"
         figure={figures.scripts === 0 ? 'play it' : counted(figures.scripts, 'script')}
-        spoken={`play the rig, ${figures.scripts} scripts kept`}
+        spoken={`play the rig, ${counted(figures.scripts, 'script')} kept`}
       />
       <Step href={`${home}/checks`} name="Checks" {...checksTold(figures)} />
       <Step
         href={`${home}/sheet`}
         name="Sheet"
         figure={figures.toEnter === 0 ? (rig.assignments.length === 0 ? 'empty' : 'all entered') : `${figures.toEnter} to enter`}
-        spoken={`${figures.toEnter} lines to enter`}
+        spoken={`${counted(figures.toEnter, 'line')} to enter`}
       />
       <Step
         href={`${home}/proof`}

@@ -5,6 +5,7 @@ import { parseAsString, parseAsStringLiteral, useQueryStates } from 'nuqs';
 import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
 import { useRig } from '../store/provider';
+import { WaysIn } from '../ways/ways-in';
 import { AddControllerDialog } from './add-controller';
 import { AddTargetDialog } from './add-target';
 import { ControllerPanel } from './controller-panel';
@@ -20,7 +21,7 @@ export function GearScreen() {
     { history: 'replace' },
   );
   const controller = index.controllers.get(query.unit ?? '');
-  const target = index.targets.get(query.unit ?? '') ?? (controller ? undefined : undefined);
+  const target = index.targets.get(query.unit ?? '');
   const shownController = controller ?? (target ? undefined : rig.controllers[0]);
   const shownTarget = target ?? (shownController ? undefined : rig.targets[0]);
   const unitButton = (id: string, name: string, tail: string) => {
@@ -75,7 +76,7 @@ export function GearScreen() {
       <div className="min-h-0 overflow-y-auto px-6 py-4">
         {shownController && <ControllerPanel key={shownController.id} index={index} controller={shownController} />}
         {shownTarget && <TargetPanel key={shownTarget.id} index={index} target={shownTarget} />}
-        {!shownController && !shownTarget && <NoGear setQuery={setQuery} />}
+        {!shownController && !shownTarget && <NoGear home={`/rigs/${rig.id}`} setQuery={setQuery} />}
       </div>
       {query.open === 'controller' && (
         <AddControllerDialog
@@ -90,17 +91,24 @@ export function GearScreen() {
   );
 }
 
-function NoGear({ setQuery }: { readonly setQuery: (to: { readonly open: 'controller' }) => unknown }) {
+function NoGear({
+  home,
+  setQuery,
+}: {
+  readonly home: string;
+  readonly setQuery: (to: { readonly open: 'controller' }) => unknown;
+}) {
   return (
-    <div className="flex max-w-[560px] flex-col items-start gap-3 py-10">
-      <h1 className="text-xl font-semibold">Nothing is on this rig yet.</h1>
+    <div className="flex max-w-[860px] flex-col gap-4 py-8">
+      <h1 className="text-xl font-semibold">Nothing is on this rig yet. How do you begin?</h1>
+      <WaysIn home={home} />
       <p className="text-ink-2">
-        Start with a controller: from a template, or by saying how many switches, knobs and pedals it has. Then add a target and
-        paste the list of its parameters.
+        Each way ends with a first function that is proved, and can be left at any step. Or put things on the rig one by one:{' '}
+        <button type="button" className="text-verdigris underline" onClick={() => void setQuery({ open: 'controller' })}>
+          start with a controller
+        </button>
+        .
       </p>
-      <Button tone="primary" onClick={() => void setQuery({ open: 'controller' })}>
-        Add a controller
-      </Button>
     </div>
   );
 }

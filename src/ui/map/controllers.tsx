@@ -3,7 +3,7 @@
 import Link from 'next/link';
 import type { RigIndex } from '@/core/rig';
 import type { Where } from '../place/use-place';
-import { Button } from '../primitives/button';
+import { Button, buttonLook } from '../primitives/button';
 import { cx } from '../primitives/cx';
 
 export function Controllers({
@@ -60,9 +60,14 @@ export function NoController({ home }: { readonly home: string }) {
         Add one from a template, or say how many switches, knobs and pedals it has. Then its panel is drawn here, and parameters
         can be put on it.
       </p>
-      <Button tone="primary" onClick={() => window.location.assign(`${home}?open=controller`)}>
-        Add a controller
-      </Button>
+      <div className="flex gap-2">
+        <Button tone="primary" onClick={() => window.location.assign(`${home}?open=controller`)}>
+          Add a controller
+        </Button>
+        <Link className={buttonLook({})} href={home}>
+          Ways to begin
+        </Link>
+      </div>
     </main>
   );
 }

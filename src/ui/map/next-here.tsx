@@ -2,6 +2,7 @@
 
 // Where no control is chosen: what is next on this controller — what to mend here, what waits, what was made last.
 
+import Link from 'next/link';
 import { type Finding, openFindings } from '@/core/checks';
 import { meantNames } from '@/core/commands';
 import type { Assignment, Controller, RigIndex } from '@/core/rig';
@@ -38,6 +39,13 @@ export function NextHere({ index, controller, go }: Props) {
         Choose a control on the panel to see and change what it does. Arrow keys walk the panel;{' '}
         <kbd className="font-mono text-xs">?</kbd> lists the keys.
       </p>
+      {index.rig.assignments.length === 0 && (
+        <p>
+          <Link className="text-verdigris underline" href={`/rigs/${index.rig.id}/begin`}>
+            Your first function, step by step
+          </Link>
+        </p>
+      )}
       {grave.length > 0 && (
         <section aria-labelledby="next-mend" className="flex flex-col gap-1.5">
           <h2 id="next-mend" className="text-xs font-semibold">

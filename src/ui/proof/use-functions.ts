@@ -2,18 +2,9 @@
 // Which functions are to be proved, how each stands, which are shown, and the one that is asked for.
 import { parseAsString, parseAsStringLiteral, useQueryState } from 'nuqs';
 import { useCallback, useMemo, useRef } from 'react';
-import {
-  type Ask,
-  askFor,
-  byFunction,
-  type ProofRecord,
-  planKey,
-  type Standing,
-  standingOf,
-  type ToProve,
-  toProve,
-} from '@/core/proof';
+import { type Ask, byFunction, type ProofRecord, type Standing, standingOf, type ToProve, toProve } from '@/core/proof';
 import type { RigIndex } from '@/core/rig';
+import { useAsk } from './use-ask';
 
 export const filters = ['all', 'open', 'failed', 'stale'] as const;
 export type Filter = (typeof filters)[number];
@@ -62,10 +53,7 @@ export function useFunctions(index: RigIndex, records: readonly ProofRecord[] | 
   const chosen =
     all.find((f) => f.assignment.id === key) ??
     (records === null ? null : (all.find((f) => f.assignment.id === begin.current) ?? null));
-  // A tick changes nothing of what is asked: the trial goes on over it.
-  const asked = chosen ? signatureOf(index, chosen) : '';
-  // biome-ignore lint/correctness/useExhaustiveDependencies: the signature stands for all that the question depends on
-  const ask = useMemo(() => (chosen ? askFor(index, chosen.assignment) : null), [asked]);
+  const ask = useAsk(index, chosen);
   const choose = useCallback((id: string): void => void setKey(id), [setKey]);
   const go = useCallback(
     (by: number): void => {
@@ -80,13 +68,6 @@ export function useFunctions(index: RigIndex, records: readonly ProofRecord[] | 
     [setKey, shown],
   );
   return { all, shown, trials, standings, filter, setFilter: (f) => void setFilter(f), chosen, ask, choose, go, goOnFrom };
-}
-
-/** Changes exactly when the question for a function may: its own plan, that of the other functions of its controls, and its unit. */
-function signatureOf(index: RigIndex, { assignment, control, controller }: ToProve): string {
-  const around = (index.assignmentsOf.get(control.id) ?? []).map((a) => planKey(index, a));
-  const layer = index.layers.get(assignment.layerId ?? '');
-  return JSON.stringify([assignment.id, around, controller.firmware, control, layer, index.rig.parameters.length]);
 }
 
 /** The function that is asked for after one that is proved: the next in the list; the same at its end. */
