@@ -15,6 +15,7 @@ import { cx } from '../primitives/cx';
 import { LayerMark, SeverityMark } from '../primitives/marks';
 import { ControlDrawing } from './control-drawing';
 import { type Effective, effective, offeredGestures } from './effective';
+import { fitNumber, fitWords, onTape } from './fit-words';
 import { neighbour, roomBelow, tapeWidth } from './neighbours';
 import { tapeId } from './tape-id';
 
@@ -240,7 +241,7 @@ const PanelControl = memo(function PanelControl({
   const percent = (mm: number, of: number): string => `${(mm / of) * 100}%`;
   const printed = control.name.replace(/^([A-Z]+) (\d+)$/, '$1$2');
   const inside = roomInside.has(control.kind) && control.width * scale >= printed.length * CHARACTER + 6;
-  const lines = room >= LINE * 2 + (inside ? 0 : LINE) ? 2 : 1;
+  const lines = Math.min(3, Math.max(1, Math.floor((room - (inside ? 0 : LINE)) / LINE)));
   const taped = acting.length > 0 || opened.length > 0;
   const narrow = width * scale < NARROW;
   const written = [control.name, printed].find((name) => name.length * CHARACTER <= width * scale) ?? '';
@@ -299,7 +300,8 @@ const PanelControl = memo(function PanelControl({
           acting={acting}
           opened={opened}
           tape={lines === 1 && tape === 'both' ? 'function' : tape}
-          room={Math.floor((width * scale - 10) / CHARACTER)}
+          width={width * scale - 10}
+          nameLines={Math.max(1, tape === 'both' ? lines - 1 : lines)}
         />
       )}
       {below && <span className="mt-0.5 max-w-full truncate text-xs leading-4 text-ink-2">{written}</span>}
@@ -337,18 +339,13 @@ interface TapeProps {
   readonly acting: readonly Effective[];
   readonly opened: readonly Layer[];
   readonly tape: 'both' | 'function' | 'number';
-  /** Characters that fit. */
-  readonly room: number;
+  /** Pixels for a line. */
+  readonly width: number;
+  /** Lines that a name may take. */
+  readonly nameLines: number;
 }
 
-/** What counts on is told apart by its number: the end stays where there is no room for all. */
-function cutTo(name: string, room: number): string {
-  const [number = ''] = /\d+$/.exec(name) ?? [];
-  const kept = room - number.length - 1;
-  return name.length <= room || number === '' || kept < 1 ? name : `${name.slice(0, kept).trim()}…${number}`;
-}
-
-function TapeStrip({ index, acting, opened, tape, room }: TapeProps) {
+function TapeStrip({ index, acting, opened, tape, width, nameLines }: TapeProps) {
   const [first, ...more] = acting;
   if (!first && opened.length === 0) return null;
   const send = first?.assignment.actions.find((a) => a.type === 'send');
@@ -357,11 +354,16 @@ function TapeStrip({ index, acting, opened, tape, room }: TapeProps) {
   const number = first ? (send?.type === 'send' ? shortName(send.message) : '') : 'layer';
   return (
     <span className={cx('mt-1 flex w-full flex-col items-center px-1 py-px leading-tight', tapeLook(first))}>
-      {tape !== 'number' && <span className="max-w-full truncate text-xs font-semibold">{cutTo(name, room)}</span>}
+      {tape !== 'number' &&
+        fitWords(name, width, nameLines, onTape).map((line, i) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: the lines of one name, in order
+          <span key={i} className="max-w-full truncate text-xs leading-4 font-semibold">
+            {line}
+          </span>
+        ))}
       {tape !== 'function' && (
         <span className="max-w-full truncate font-mono text-xs leading-4 opacity-90">
-          {number.length > room ? number.replace(/^.* /, '') : number}
-          {more.length > 0 && <span> +{more.length}</span>}
+          {fitNumber(number, more.length, Math.floor(width / CHARACTER))}
         </span>
       )}
     </span>
