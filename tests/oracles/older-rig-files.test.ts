@@ -84,12 +84,14 @@ describe('a rig file', () => {
     [14, 'no switch releases another, and arriving does nothing'],
     [15, 'everything goes out of every port, and every switch is the right way round'],
     [16, 'no counter gives a note its number'],
+    [17, 'nobody said who flips what goes on and off'],
   ])('of version %i: %s, and every tick stands', (version) => {
     const was = JSON.parse(file(version));
     expect(was.formatVersion).toBe(version);
     const rig = read(file(version));
     expect(asOf(version, rig)).toEqual(was);
     const index = indexRig(rig);
+    expect(rig.preferences.toggles).toBeUndefined();
     expect(rig.presets.length > 0).toBe(version >= 13);
     expect(rig.landings.some((l) => l.given !== null)).toBe(version >= 14);
     expect([rig.groups, rig.arrivals]).toEqual([[], []]);

@@ -38,6 +38,7 @@ const versions = [
   '015',
   '016',
   '017',
+  '018',
 ];
 const copyOf = (version: string): string => {
   const file = join(folder, `${version}-${Math.random()}.sqlite`);

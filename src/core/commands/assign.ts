@@ -25,6 +25,7 @@ import {
 import { removeAssignmentEdits } from './change';
 import { defaultBehaviour, defaultGesture, defaultLanding, defaultType } from './defaults';
 import { givenFor } from './given';
+import { before } from './like-before';
 import type { CommandProblem } from './problem';
 import { isRaw, joinedAt, nameParameter, plainBehaviour } from './raw';
 import { nextInRun } from './run';
@@ -45,6 +46,8 @@ export interface AssignWish {
   readonly onTaken: 'join' | 'replace';
   /** What the control is known to send already: taken instead of the first free number. */
   readonly message?: Message;
+  /** Whether it begins as the newest function of its kind: the same kind of message, the same values, heard in the same way. */
+  readonly likeBefore?: boolean;
 }
 
 export interface Assigned {
@@ -78,11 +81,15 @@ export function assign(index: RigIndex, wish: AssignWish, newId: NewId): Result<
   // What sends for nothing yet is told what it is for; its message stays.
   if (taken && (wish.onTaken === 'join' || (isRaw(taken) && !wish.message))) return join(index, taken, parameter, newId);
 
-  const chosen = messageOf(index, wish, controller, control, parameter.id, target, gesture);
+  const like = wish.likeBefore ? before(index, control, controller, gesture.type, parameter, target) : null;
+  const chosen = messageOf(index, wish, controller, control, parameter.id, target, gesture, like?.type ?? null);
   if (!chosen) return err({ code: 'no-number', target: target.name });
   const { message, why } = chosen;
 
-  const usual = defaultBehaviour(gesture.type, message.type, controller, parameter, target);
+  const { toggles } = index.rig.preferences;
+  // What was said for the whole rig counts for more than what was done last.
+  const as = like?.type === message.type && (parameter.kind !== 'toggle' || toggles === undefined) ? like : null;
+  const usual = as?.way(parameter) ?? defaultBehaviour(gesture.type, message.type, controller, parameter, target, toggles);
   const there = alreadyHeard(index, message, parameter, hostLayerAt(index, wish.place.layerId));
   const { behaviour, mode } = there ? { ...usual, behaviour: fitting(usual.behaviour, there, gesture, controller) } : usual;
   const assignment: Assignment = {
@@ -111,10 +118,8 @@ export function assign(index: RigIndex, wish: AssignWish, newId: NewId): Result<
     : [
         insert(
           'landings',
-          nextStep(
-            index,
-            parameter,
-            defaultLanding(
+          nextStep(index, parameter, {
+            ...defaultLanding(
               newId(),
               nextOrder(index.rig.landings),
               message,
@@ -122,7 +127,8 @@ export function assign(index: RigIndex, wish: AssignWish, newId: NewId): Result<
               parameter,
               mode,
             ),
-          ),
+            ...as?.heard,
+          }),
         ),
       ];
   const edits = [...(taken ? removeAssignmentEdits(index, taken) : []), insert('assignments', assignment), ...landing];
@@ -142,6 +148,7 @@ function messageOf(
   parameterId: string,
   target: Target,
   gesture: Gesture,
+  like: Message['type'] | null,
 ): { readonly message: Message; readonly why: string } | null {
   if (wish.message) return { message: wish.message, why: '' };
   const { place } = wish;
@@ -153,7 +160,8 @@ function messageOf(
   if (run) return { message: run.address, why: '' };
   const factory = factoryMessage(index, control, gesture.type, place, target);
   if (factory) return { message: factory, why: 'as it leaves the factory' };
-  const type = defaultType(controller, gesture.type === 'move' ? null : control);
+  const plain = like === 'cc' || like === 'note' || like === 'program' ? like : null;
+  const type = plain ?? defaultType(controller, gesture.type === 'move' ? null : control);
   const message = dealt(index, controller, control, place, type, target);
   return message && { message, why: '' };
 }

@@ -2,7 +2,7 @@
 
 import { type Message, u14 } from '../midi';
 import type { ReceiveMode } from '../modes';
-import type { Behaviour, Control, Controller, Gesture, GestureType, Landing, Parameter, Target } from '../rig';
+import type { Behaviour, Control, Controller, Gesture, GestureType, Landing, Parameter, Preferences, Target } from '../rig';
 import { straight } from '../values';
 
 const movers = new Set<Control['kind']>(['knob', 'encoder', 'fader', 'ribbon', 'jog', 'expression']);
@@ -38,14 +38,25 @@ export function defaultType(controller: Controller, control: Pick<Control, 'kind
   return can.includes('cc') ? 'cc' : can.includes('note') ? 'note' : 'program';
 }
 
-/** A behaviour for a gesture and parameter that the firmware can do, and the receive mode that suits it. */
+/** Whether a parameter starts nearer to its highest value: what alternates goes to the other end first. */
+export const startsHigh = ({ start, lowest, highest }: Pick<Parameter, 'start' | 'lowest' | 'highest'>): boolean =>
+  start >= (lowest + highest) / 2;
+
+/** What goes out, and what the target does with it. */
+export interface Way {
+  readonly behaviour: Behaviour;
+  readonly mode: ReceiveMode;
+}
+
+/** A behaviour for a gesture and parameter that the firmware can do, and the receive mode that suits it; `flips`: who is to flip what goes on and off, if that was said. */
 export function defaultBehaviour(
   gesture: GestureType,
   type: Message['type'],
   controller: Controller,
   parameter: Parameter,
   target: Target,
-): { readonly behaviour: Behaviour; readonly mode: ReceiveMode } {
+  flips: Preferences['toggles'] = undefined,
+): Way {
   const hears = (mode: ReceiveMode): boolean => target.reception.modes.includes(mode);
   const first = target.reception.modes[0] ?? 'absolute';
   if (gesture === 'move')
@@ -71,9 +82,10 @@ export function defaultBehaviour(
   const momentary: Behaviour = { type: 'momentary', down: u14(127), up: u14(0) };
   if (parameter.kind === 'trigger')
     return { behaviour: can.includes('momentary') ? momentary : fixed, mode: hears('absolute') ? 'absolute' : first };
-  if (can.includes('latching') && hears('absolute')) {
-    const on = parameter.kind === 'toggle' && parameter.start >= 0.5;
-    return { behaviour: { type: 'latching', first: u14(on ? 0 : 127), second: u14(on ? 127 : 0) }, mode: 'absolute' };
+  const bySoftware = flips === 'software' && parameter.kind === 'toggle' && hears('toggle');
+  if (can.includes('latching') && hears('absolute') && !bySoftware) {
+    const high = startsHigh(parameter);
+    return { behaviour: { type: 'latching', first: u14(high ? 0 : 127), second: u14(high ? 127 : 0) }, mode: 'absolute' };
   }
   const mode: ReceiveMode = hears('toggle') ? 'toggle' : first;
   return {

@@ -124,7 +124,7 @@ function Giving({
       ...(made ? { gesture: made } : {}),
       ...(message ? { message } : {}),
     };
-    const done = assign(index, { ...wish, onTaken: 'replace' }, () => nanoid(10));
+    const done = assign(index, { ...wish, onTaken: 'replace', likeBefore: true }, () => nanoid(10));
     if (!done.ok) toast.error('Not assigned.', { description: problemWords(done.error) });
     else if (edit(done.value.edit)) onDone();
   };

@@ -10,6 +10,7 @@ import { AddControllerDialog } from './add-controller';
 import { AddTargetDialog } from './add-target';
 import { ControllerPanel } from './controller-panel';
 import { TargetPanel } from './target-panel';
+import { WhoFlips } from './who-flips';
 
 const sideLink = 'flex h-8 items-center justify-between gap-2 rounded-sm px-2 text-ink-2 hover:text-ink';
 
@@ -72,6 +73,7 @@ export function GearScreen() {
             Nothing arrives
           </Link>
         </section>
+        <WhoFlips index={index} />
       </aside>
       <div className="min-h-0 overflow-y-auto px-6 py-4">
         {shownController && <ControllerPanel key={shownController.id} index={index} controller={shownController} />}

@@ -78,6 +78,7 @@ export function useAssigning(index: RigIndex, { place, control }: Where, acting:
         ...(made ? { gesture: made } : {}),
         onTaken: joins ? 'join' : 'replace',
         ...(message ? { message } : {}),
+        likeBefore: true,
       };
       const done = assign(index, wish, () => nanoid(10));
       if (!done.ok) {

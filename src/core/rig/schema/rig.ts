@@ -12,6 +12,8 @@ export const preferencesSchema = z.object({
   school: z.enum(['undefined-first', 'from-119-down', 'counting-runs', 'notes-for-switches', 'standard-meanings']),
   middleC: z.union([z.literal(3), z.literal(4), z.literal(5)]),
   programBase: z.union([z.literal(0), z.literal(1)]),
+  /** Who flips what goes on and off in new functions: the controller, which alternates, or the software, at each press; as the last one where nothing is said. */
+  toggles: z.enum(['controller', 'software']).optional(),
 });
 export type Preferences = z.infer<typeof preferencesSchema>;
 

@@ -19,6 +19,7 @@ import { given } from './015-given';
 import { places } from './016-places';
 import { outlets } from './017-outlets';
 import { countedNotes } from './018-counted-notes';
+import { whoFlips } from './019-who-flips';
 import { hasTable, type Migration } from './migration';
 
 const migrations: readonly Migration[] = [
@@ -40,6 +41,7 @@ const migrations: readonly Migration[] = [
   places,
   outlets,
   countedNotes,
+  whoFlips,
 ];
 
 /** The mark of this program in a database file, from step 006 on: the letters KEEL. */
