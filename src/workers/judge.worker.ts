@@ -21,7 +21,7 @@ import {
   renewalOf,
   searchFixes,
 } from '@/core/checks';
-import { pinNumbers } from '@/core/commands';
+import { type ColumnType, pinNumbers, planColumn, planSeveral, type SeveralChange } from '@/core/commands';
 import {
   type Cost,
   type CostLevel,
@@ -63,6 +63,9 @@ export interface FixesAnswer {
   readonly fixes: readonly OfferedFix[];
   readonly searched: boolean;
 }
+
+/** One change for all, or a column with a line for each. */
+export type SeveralWish = SeveralChange | { readonly of: ColumnType; readonly lines: readonly string[] };
 
 let judgement: Judgement | null = null;
 /** The last plan, so that what is applied is what was shown. */
@@ -112,6 +115,20 @@ const api = {
       if (performance.now() - spoke < 60) continue;
       spoke = performance.now();
       if (!(await onStep(step.value.done, step.value.of))) return null;
+    }
+  },
+  /** Plans one change of several functions, or a column for them; `onStep` hears how far it is and gives back whether to go on. */
+  async several(ids: readonly string[], wish: SeveralWish, onStep: (done: number, of: number) => Promise<boolean>) {
+    if (!judgement) return null;
+    const { index } = judgement;
+    const work = 'lines' in wish ? planColumn(index, ids, wish.of, wish.lines, newId) : planSeveral(index, ids, wish, newId);
+    let spoke = performance.now();
+    for (;;) {
+      const step = work.next();
+      if (step.done) return step.value;
+      if (performance.now() - spoke < 60) continue;
+      spoke = performance.now();
+      if (!(await onStep(step.value, ids.length))) return null;
     }
   },
   acceptEdit: (findings: readonly Finding[], reason: string): Edit | null =>

@@ -368,6 +368,38 @@ test('several lines of the list are chosen by mouse and keys and changed in one 
   await expect.poll(() => exportOf(page, id)).toBe(before);
 });
 
+test('a column is pasted onto the chosen lines, each beside what comes of it, and a range is set on the travel of each', async ({
+  page,
+}) => {
+  const id = await ownRig(page);
+  await open(page, id, 'map');
+  const list = page.getByRole('grid', { name: 'Assignments' });
+  await list.getByRole('row', { name: /^FS 1 press/ }).click();
+  await list.getByRole('row', { name: /^FS 5 press/ }).click({ modifiers: ['Shift'] });
+  await page.getByRole('button', { name: 'Change…' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByLabel('What', { exact: true }).selectOption({ label: 'Number' });
+  await dialog.getByRole('button', { name: 'A line for each' }).click();
+  await dialog.getByLabel(/^Lines, in the order/).fill('CC 80\n\n200\n83\n');
+  await expect(dialog.getByRole('row', { name: /FS 1 press/ })).toContainText('CC 80 ch 5');
+  await expect(dialog.getByRole('row', { name: /FS 2 press/ })).toContainText('stays as it is');
+  await expect(dialog.getByRole('row', { name: /FS 3 press/ })).toContainText('Control change has no number 200');
+  await expectAccessible(page);
+  await dialog.getByRole('button', { name: 'Change 2 functions' }).click();
+  await expect(list.getByRole('row', { name: /^FS 5 press/ })).toContainText('CC 83');
+  await list.getByRole('row', { name: /^Ex 1 move/ }).click();
+  await list.focus();
+  await page.keyboard.press('Space');
+  await page.getByRole('button', { name: 'Change…' }).click();
+  await dialog.getByLabel('What', { exact: true }).selectOption({ label: 'Range' });
+  await dialog.getByLabel('From', { exact: true }).fill('50');
+  await dialog.getByLabel('From', { exact: true }).press('Tab');
+  await dialog.getByRole('button', { name: /^Change \d function/ }).click();
+  await saved(page);
+  const rig = JSON.parse(await exportOf(page, id)) as { landings: { address: { number?: number } }[] };
+  expect(rig.landings.filter((l) => l.address.number === 80 || l.address.number === 83)).toHaveLength(2);
+});
+
 test('the list stands in the order of a column, up, down and back; its columns are chosen and kept', async ({ page }) => {
   const id = await ownRig(page);
   await open(page, id, 'map');

@@ -13,3 +13,11 @@ export function must<T>(result: { readonly ok: true; readonly value: T } | { rea
   if (!result.ok) throw new Error(JSON.stringify(result.error));
   return result.value;
 }
+
+/** What some work comes to, when nobody stops it. */
+export function ended<T>(work: Generator<unknown, T>): T {
+  for (;;) {
+    const step = work.next();
+    if (step.done) return step.value;
+  }
+}

@@ -48,6 +48,7 @@ import {
 } from '@/core/rig';
 import { differenceOf, type SheetChange, writtenFor } from '@/core/sheets';
 import { lanternHour } from '@/demo/lantern-hour';
+import { ended } from '../kit/edits';
 
 /** How often a law is played: more where somebody asks for more. */
 const runs = (usual: number): number => Number(process.env.KEEN_DIAL_RUNS ?? usual);
@@ -144,11 +145,13 @@ function someEdit(rig: Rig, what: number, n: number, m: number): Edit | null {
       return copyEdit(index, wish, planCopy(index, wish), newId);
     }
     case 12:
-      return planSeveral(
-        index,
-        rig.assignments.slice(n % 20, (n % 20) + (m % 15)).map((a) => a.id),
-        severally(n, m),
-        newId,
+      return ended(
+        planSeveral(
+          index,
+          rig.assignments.slice(n % 20, (n % 20) + (m % 15)).map((a) => a.id),
+          severally(n, m),
+          newId,
+        ),
       ).edit;
     case 13: {
       const controller = pick(rig.controllers, n);
@@ -193,10 +196,12 @@ const severally = (n: number, m: number): SeveralChange =>
       { type: 'values', values: (['latching', 'momentary', 'fixed'] as const)[m % 3] ?? 'fixed' },
       { type: 'mode', mode: (['toggle', 'gate', 'absolute', 'set'] as const)[m % 4] ?? 'absolute' },
       { type: 'bank', bank: m % 5 === 0 ? null : m % 5 },
+      { type: 'number', number: m % 130 },
+      { type: 'range', from: m % 60, to: 100 - (m % 40) },
       { type: 'colour', text: 'red' },
       { type: 'entered', at: m % 2 === 0 ? null : '2026-01-01T00:00:00.000Z' },
     ] as const
-  )[n % 7] ?? { type: 'colour', text: 'red' };
+  )[n % 9] ?? { type: 'colour', text: 'red' };
 
 const choice = fc.tuple(fc.nat(), fc.nat(), fc.nat());
 

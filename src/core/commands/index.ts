@@ -86,6 +86,7 @@ export { addRaw, assignRaw, isRaw, nameParameter } from './raw';
 export { pinNumbers, renumber } from './renumber';
 export { planSetValues, type SetValueRow, type SetValuesPlan, type SetValuesWish, setValuesEdit } from './set-values';
 export { MOST_SEVERAL, planSeveral, type SeveralChange, type SeveralPlan, type SeveralRow } from './several';
+export { type ColumnType, columnLines, planColumn } from './several-column';
 export { planSpeak, type SpeakPlan, type SpokenRow, speakEdit } from './speak';
 export { alternate, changeTurn } from './turns';
 

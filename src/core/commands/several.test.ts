@@ -1,6 +1,6 @@
 // One change of many functions. By plain logic.
 import { describe, expect, it } from 'vitest';
-import { done } from '../../../tests/kit/edits';
+import { done, ended } from '../../../tests/kit/edits';
 import {
   assignment,
   cc,
@@ -14,7 +14,7 @@ import {
   withFunctions,
 } from '../../../tests/kit/small-rig';
 import { editSchema, indexRig, type Rig, stands } from '../rig';
-import { planSeveral, type SeveralChange } from './index';
+import { type ColumnType, columnLines, planColumn, planSeveral, type SeveralChange } from './index';
 
 let n = 0;
 const newId = (): string => `sv${++n}`;
@@ -34,7 +34,7 @@ const rig = (): Rig =>
   );
 const ids = ['a1', 'a2', 'a3'];
 function carried(change: SeveralChange, before = rig()) {
-  const plan = planSeveral(indexRig(before), ids, change, newId);
+  const plan = ended(planSeveral(indexRig(before), ids, change, newId));
   // As it goes over the wire: a list, and no tree.
   if (plan.edit) expect(editSchema.safeParse(plan.edit).success).toBe(true);
   return { skips: plan.rows.map((r) => r.skip), rig: plan.edit ? done(before, plan.edit) : before };
@@ -98,4 +98,45 @@ describe('of several functions', () => {
     const { rig: after } = carried({ type: 'entered', at: '2026-01-01T00:00:00.000Z' });
     expect(after.assignments.map((a) => stands(indexRig(after), a))).toEqual([true, true, true]);
   });
+});
+
+describe('a column, a line for each', () => {
+  const pasted = (of: ColumnType, text: string, before = rig()) => {
+    const plan = ended(planColumn(indexRig(before), ids, of, columnLines(text), newId));
+    if (plan.edit) expect(editSchema.safeParse(plan.edit).success).toBe(true);
+    return { skips: plan.rows.map((r) => r.skip), rig: plan.edit ? done(before, plan.edit) : before };
+  };
+  const numbers = (r: Rig) =>
+    r.assignments.map((a) =>
+      a.actions[0]?.type === 'send' && 'number' in a.actions[0].message ? a.actions[0].message.number : null,
+    );
+  it('numbers as a manual writes them, and what listens follows', () => {
+    const { skips, rig: after } = pasted('number', 'CC 70\r\n\r\n72\r\n');
+    expect(skips).toEqual([null, 'stays as it is', null]);
+    expect(numbers(after)).toEqual([70, 40, 72]);
+    expect(after.landings.map((l) => ('number' in l.address ? l.address.number : null))).toEqual([70, 40, 22]);
+  });
+  it('says beside each what cannot be read, and what has no line', () => {
+    expect(pasted('number', '128\ntwelve').skips).toEqual([
+      'Control change has no number 128',
+      '“twelve” is no number',
+      'has no line',
+    ]);
+    expect(pasted('channel', '0\n17\n16').skips).toEqual(['0 is not between 1 and 16', '17 is not between 1 and 16', null]);
+    expect(pasted('bank', 'every\n9\n2').skips.slice(1)).toEqual(['has 2 banks', 'is so already']);
+  });
+  it('texts and colours line by line; one that is too long is refused and not cut', () => {
+    const { skips, rig: after } = pasted('textShort', `DRONE\n${'x'.repeat(70)}\nGONG`);
+    expect(skips[0]).toBeNull();
+    expect(skips[1]).toMatch(/64/);
+    expect(after.assignments.map((a) => a.textShort)).toEqual(['DRONE', '', 'GONG']);
+  });
+});
+
+it('the range: a part of the travel of each parameter, and nothing of what has no range', () => {
+  const before = { ...rig(), landings: rig().landings.map((l) => ({ ...l, given: null })) };
+  const rows = before.parameters.map((p, i) => (i === 0 ? { ...p, kind: 'continuous' as const, lowest: -60, highest: 0 } : p));
+  const { skips, rig: after } = carried({ type: 'range', from: 50, to: 100 }, { ...before, parameters: rows });
+  expect(skips[0]).toBeNull();
+  expect(after.landings[0]).toMatchObject({ from: -30, to: 0 });
 });

@@ -1,6 +1,6 @@
 // One change made to several functions: each takes it in its own way, or says why it does not.
-import type { Message } from '../midi';
-import { channelSchema, shortName, withChannel } from '../midi';
+import { showValue } from '../bench';
+import { channelSchema, kindOf, type Message, messageSchema, shortName, withChannel } from '../midi';
 import { modeOf, type ReceiveMode } from '../modes';
 import {
   type Assignment,
@@ -12,12 +12,14 @@ import {
   isRun,
   type Landing,
   type RigIndex,
+  rowSchemas,
   type Send,
   type Target,
   tickNow,
 } from '../rig';
+import { makeScale } from '../values';
 import { assignmentAt } from './assign';
-import { changeAssignment, changeBehaviour, changeMessage, changePlace, landingsFor, sendAt } from './change';
+import { changeAssignment, changeBehaviour, changeLanding, changeMessage, changePlace, landingsFor, sendAt } from './change';
 import { hearAs } from './hear-as';
 import { behaviourOf, behavioursFor, messageOf, typesFor } from './kinds';
 import type { NewId } from './shared';
@@ -28,6 +30,10 @@ export type SeveralChange =
   | { readonly type: 'kind'; readonly kind: Message['type'] }
   | { readonly type: 'values'; readonly values: Behaviour['type'] }
   | { readonly type: 'mode'; readonly mode: ReceiveMode }
+  /** The number of the first message that has one, as the controller shows it. */
+  | { readonly type: 'number'; readonly number: number }
+  /** From where to where on the travel of each parameter, in hundredths of it. */
+  | { readonly type: 'range'; readonly from: number; readonly to: number }
   | { readonly type: 'bank'; readonly bank: number | null }
   | { readonly type: 'colour' | 'colourOff' | 'textShort'; readonly text: string }
   | { readonly type: 'entered'; readonly at: string | null };
@@ -46,31 +52,65 @@ export interface SeveralPlan {
   readonly edit: Edit | null;
 }
 
-/** Most functions that are changed in one go: what each does is worked out while the player looks on. */
-export const MOST_SEVERAL = 300;
+/** Most functions that are changed in one go: an edit of more is long on its way. */
+export const MOST_SEVERAL = 2000;
 
 /** Plans a change of several functions, one after the other, each on the rig as those before it leave it: no two of them get in each other's way unseen. */
-export function planSeveral(index: RigIndex, ids: readonly string[], change: SeveralChange, newId: NewId): SeveralPlan {
+export const planSeveral = (
+  index: RigIndex,
+  ids: readonly string[],
+  change: SeveralChange,
+  newId: NewId,
+): Generator<number, SeveralPlan> => planEach(index, ids, labels[change.type], () => change, newId);
+
+/**
+ * As `planSeveral`, with a change of its own for each, by its place; or why there is none. Says after each function how many are done, so that whoever asks
+ * can go on with something else or stop. `label`: what is changed, in words.
+ */
+export function* planEach(
+  index: RigIndex,
+  ids: readonly string[],
+  label: string,
+  changeOf: (at: number) => SeveralChange | string,
+  newId: NewId,
+): Generator<number, SeveralPlan> {
   const edits: Edit[] = [];
+  const rows: SeveralRow[] = [];
   let now = index;
-  const rows = ids.slice(0, MOST_SEVERAL).flatMap((id): SeveralRow[] => {
+  for (const [i, id] of ids.slice(0, MOST_SEVERAL).entries()) {
     const assignment = now.assignments.get(id);
-    if (!assignment) return [];
-    const left = (skip: string): SeveralRow[] => [{ assignment, after: '', skip }];
-    const made = changed(now, assignment, change, newId);
-    if (typeof made === 'string') return left(made);
-    if (made.type === 'batch' && made.edits.length === 0) return left('is so already');
-    // Texts and ticks are a matter of their own row: no other change rests on them.
-    if (!ofItself(change)) {
-      const done = apply(now.rig, made);
-      if (!done.ok) return left('cannot be changed here');
-      now = indexRig(done.value, now);
-    }
-    edits.push(...partsOf(made));
-    return [{ assignment, after: wordsOf(now, now.assignments.get(id) ?? assignment, change), skip: null }];
-  });
+    if (!assignment) continue;
+    const done = one(now, assignment, changeOf(i), newId);
+    rows.push(done.row);
+    edits.push(...done.edits);
+    now = done.now;
+    yield i + 1;
+  }
   const count = rows.filter((r) => r.skip === null).length;
-  return { rows, edit: count === 0 ? null : batch(`Change ${labels[change.type]} of ${count}`, edits) };
+  return { rows, edit: count === 0 ? null : batch(`Change ${label} of ${count}`, edits) };
+}
+
+/** One function changed: its line, its edits, and the rig after them. */
+function one(
+  index: RigIndex,
+  assignment: Assignment,
+  change: SeveralChange | string,
+  newId: NewId,
+): { readonly row: SeveralRow; readonly edits: readonly Edit[]; readonly now: RigIndex } {
+  const left = (skip: string) => ({ row: { assignment, after: '', skip }, edits: [], now: index });
+  if (typeof change === 'string') return left(change);
+  const made = changed(index, assignment, change, newId);
+  if (typeof made === 'string') return left(made);
+  if (made.type === 'batch' && made.edits.length === 0) return left('is so already');
+  let now = index;
+  // Texts and ticks are a matter of their own row: no other change rests on them.
+  if (!ofItself(change)) {
+    const done = apply(index.rig, made);
+    if (!done.ok) return left('cannot be changed here');
+    now = indexRig(done.value, index);
+  }
+  const after = wordsOf(now, now.assignments.get(assignment.id) ?? assignment, change);
+  return { row: { assignment, after, skip: null }, edits: partsOf(made), now };
 }
 
 const ofItself = ({ type }: SeveralChange): boolean =>
@@ -79,11 +119,14 @@ const ofItself = ({ type }: SeveralChange): boolean =>
 /** The edits that an edit is made of, one after the other: an edit on its way is a list and no tree. */
 const partsOf = (edit: Edit): readonly Edit[] => (edit.type === 'batch' ? edit.edits.flatMap(partsOf) : [edit]);
 
-const labels: Readonly<Record<SeveralChange['type'], string>> = {
+/** What is changed, in words. */
+export const labels: Readonly<Record<SeveralChange['type'], string>> = {
   channel: 'the channel',
   kind: 'the kind of message',
   values: 'the values',
   mode: 'how it is heard',
+  number: 'the number',
+  range: 'the range',
   bank: 'the bank',
   colour: 'the colour',
   colourOff: 'the colour while off',
@@ -98,8 +141,11 @@ function changed(index: RigIndex, assignment: Assignment, change: SeveralChange,
       return toBank(index, assignment, change.bank);
     case 'colour':
     case 'colourOff':
-    case 'textShort':
+    case 'textShort': {
+      const fits = rowSchemas.assignments.shape[change.type].safeParse(change.text);
+      if (!fits.success) return fits.error.issues[0]?.message ?? 'cannot be written so';
       return changeAssignment(assignment, { [change.type]: change.text }, 'Change the text');
+    }
     case 'entered':
       return changeAssignment(
         assignment,
@@ -121,7 +167,7 @@ function toBank(index: RigIndex, assignment: Assignment, bank: number | null): E
   return changePlace(index, assignment, { bank, layerId: assignment.layerId });
 }
 
-type OfSends = Extract<SeveralChange, { type: 'channel' | 'kind' | 'values' | 'mode' }>;
+type OfSends = Extract<SeveralChange, { type: 'channel' | 'kind' | 'values' | 'mode' | 'number' | 'range' }>;
 
 /** Changes every message of a function that takes the change. */
 function sends(index: RigIndex, assignment: Assignment, change: OfSends, newId: NewId): Edit | string {
@@ -143,6 +189,8 @@ function sends(index: RigIndex, assignment: Assignment, change: OfSends, newId: 
     }
     edits.push(made);
     now = indexRig(done.value, now);
+    // One number is one message's.
+    if (change.type === 'number') break;
   }
   return edits.length === 0 ? why : batch('Change what is sent', edits);
 }
@@ -159,6 +207,10 @@ function ofSend(index: RigIndex, row: Assignment, at: number, change: OfSends, n
       const to = withChannel(send.message, channelSchema.parse(change.channel));
       return changeMessage(index, row, at, to, newId) ?? 'cannot be changed here';
     }
+    case 'number':
+      return toNumber(index, row, at, change.number, newId);
+    case 'range':
+      return toRange(index, row, send, change);
     case 'kind': {
       if (send.message.type === change.kind) return 'is so already';
       if (!typesFor(controller, row.gesture.type).includes(change.kind)) return `${controller.name} does not send that`;
@@ -182,6 +234,34 @@ function ofSend(index: RigIndex, row: Assignment, at: number, change: OfSends, n
       return edits.length === 0 ? 'is so already' : batch('Change how it is heard', edits);
     }
   }
+}
+
+function toNumber(index: RigIndex, row: Assignment, at: number, number: number, newId: NewId): Edit | string {
+  const message = sendAt(row, at)?.message;
+  const { firmware } = index.controllers.get(index.controls.get(row.controlId)?.controllerId ?? '') ?? {};
+  if (!message || !('number' in message)) return 'has no number';
+  const raw = message.type === 'program' ? number - (firmware?.shows.programBase ?? 0) : number;
+  if (message.number === raw) return 'is so already';
+  const to = messageSchema.safeParse({ ...message, number: raw });
+  if (!to.success) return `${kindOf(message.type).name} has no number ${number}`;
+  return changeMessage(index, row, at, to.data, newId) ?? 'cannot be changed here';
+}
+
+/** Sets the ends of each parameter that has some, on its own travel. */
+function toRange(index: RigIndex, row: Assignment, send: Send, { from, to }: Extract<OfSends, { type: 'range' }>): Edit | string {
+  const edits = landingsFor(index, row, send).flatMap((landing): Edit[] => {
+    const p = index.parameters.get(landing.parameterId);
+    if (!p || landing.given !== null || isRun(landing) || (p.kind !== 'continuous' && p.kind !== 'stepped')) return [];
+    const { toValue } = makeScale(p.scale, p.lowest, p.highest);
+    const at = (hundredths: number): number => {
+      const value = toValue(hundredths / 100);
+      return p.kind === 'stepped' ? Math.round(value) : value;
+    };
+    const ends = { from: at(from), to: at(to) };
+    if (landing.from === ends.from && landing.to === ends.to) return [];
+    return [changeLanding(landing, ends, `Change the range of ${p.name}`)];
+  });
+  return edits.length === 0 ? 'has no range of its own, or is so already' : batch('Change the range', edits);
 }
 
 /** The edits by which each of some landings of a function is heard in a mode, one after the other: the values of a press that do not work with it change along. */
@@ -227,9 +307,17 @@ function wordsOf(index: RigIndex, row: Assignment, change: SeveralChange): strin
   switch (change.type) {
     case 'channel':
     case 'kind':
+    case 'number':
       return `${shortName(send.message)}${'channel' in send.message ? ` ch ${send.message.channel}` : ''}`;
     case 'mode':
       return [...new Set(landingsFor(index, row, send).map((l) => modeOf(l.mode).name))].join(', ');
+    case 'range':
+      return landingsFor(index, row, send)
+        .flatMap((l) => {
+          const p = index.parameters.get(l.parameterId);
+          return p ? [`${showValue(p, l.from)} to ${showValue(p, l.to)}`] : [];
+        })
+        .join(', ');
     default:
       return '';
   }

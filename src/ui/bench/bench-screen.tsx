@@ -13,7 +13,7 @@ import { type Bench, createBench } from './bench-store';
 import { Hardware } from './hardware';
 import { LivePanel } from './live-panel';
 import { ScriptsBar } from './scripts-bar';
-import { BreakMenu, ControllerTabs, PlaceBar, TransportBar } from './toolbar';
+import { BreakButton, ControllerTabs, PlaceBar, TransportBar } from './toolbar';
 import { Values } from './values';
 import { WireList } from './wire-list';
 
@@ -66,7 +66,7 @@ export function BenchScreen() {
           <ControllerTabs bench={bench} index={index} controller={controller} onChoose={(id) => void choose(id)} />
           <div className="ml-auto flex shrink-0 items-center gap-1.5">
             <ScriptsBar bench={bench} index={index} controller={controller} />
-            <BreakMenu bench={bench} index={index} />
+            <BreakButton bench={bench} index={index} />
           </div>
         </div>
         <div className="flex items-center justify-between gap-3">

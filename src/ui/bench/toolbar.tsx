@@ -1,7 +1,8 @@
 'use client';
 // Above the panel: which controller, its bank and open layers; the transport with what it costs; what can be broken; scripts.
 import { ChevronLeft, ChevronRight } from 'lucide-react';
-import { DropdownMenu, Tabs } from 'radix-ui';
+import dynamic from 'next/dynamic';
+import { Tabs } from 'radix-ui';
 import { useEffect, useState } from 'react';
 import { useStore } from 'zustand';
 import { packedLength } from '@/core/midi';
@@ -13,6 +14,8 @@ import { Select } from '../primitives/field';
 import { LayerMark } from '../primitives/marks';
 import type { Bench } from './bench-store';
 import { at, latency, sentSince } from './monitor';
+
+const BreakDialog = dynamic(() => import('./break-dialog').then((m) => m.BreakDialog), { ssr: false });
 
 interface Props {
   readonly bench: Bench;
@@ -203,84 +206,21 @@ export function TransportBar({ bench, index, controller }: Props) {
   );
 }
 
-const item =
-  'flex w-full cursor-default items-center gap-2 rounded-sm px-2 py-1.5 text-sm outline-none data-[disabled]:text-ink-3 data-[highlighted]:bg-film';
-
-/** Faults to try on purpose. */
-export function BreakMenu({ bench, index }: Omit<Props, 'controller'>) {
-  const unplugged = useStore(bench.store, (s) => s.unplugged);
-  const away = useStore(bench.store, (s) => s.away);
-  const { wires, targets } = index.rig;
-  const name = (id: string): string => index.controllers.get(id)?.name ?? index.targets.get(id)?.name ?? '?';
-  const partly = new Set(index.rig.parameters.flatMap((p) => (p.needsFront ? [p.targetId] : [])));
-  const attentive = targets.filter(
-    (t) => t.reception.scope === 'focused-window' || t.reception.scope === 'selected-track' || partly.has(t.id),
-  );
-  const broken = unplugged.size + away.size;
+/** Opens what can be broken on purpose, and says how much is. */
+export function BreakButton({ bench, index }: Omit<Props, 'controller'>) {
+  const broken = useStore(bench.store, (s) => s.unplugged.size + s.away.size);
+  const [open, setOpen] = useState(false);
   return (
-    <DropdownMenu.Root>
-      <DropdownMenu.Trigger asChild>
-        <Button size="small" className={cx(broken > 0 && 'border-stop text-stop')}>
-          {broken === 0 ? 'Break something' : `${broken} broken`}
-        </Button>
-      </DropdownMenu.Trigger>
-      <DropdownMenu.Portal>
-        <DropdownMenu.Content
-          align="end"
-          sideOffset={4}
-          className="z-50 max-h-[70vh] w-[320px] overflow-y-auto rounded-md border border-control-edge bg-sheet p-1.5 shadow-xl"
-        >
-          <DropdownMenu.Label className="px-2 pt-1 pb-0.5 text-xs font-semibold text-ink-2">Pull a cable</DropdownMenu.Label>
-          {wires.map((wire) => (
-            <DropdownMenu.CheckboxItem
-              key={wire.id}
-              checked={unplugged.has(wire.id)}
-              onSelect={(event) => event.preventDefault()}
-              onCheckedChange={(pulled) => bench.does({ do: 'plug', on: wire.id, connected: !pulled })}
-              className={item}
-            >
-              <span aria-hidden className="w-4 text-stop">
-                {unplugged.has(wire.id) ? '×' : ''}
-              </span>
-              <span className="truncate">
-                {name(wire.from.unitId)} → {name(wire.to.unitId)}
-              </span>
-            </DropdownMenu.CheckboxItem>
-          ))}
-          {wires.length === 0 && <p className="px-2 py-1 text-sm text-ink-2">There is no cable yet.</p>}
-          <DropdownMenu.Separator className="my-1 h-px bg-rule" />
-          <DropdownMenu.Label className="px-2 pt-1 pb-0.5 text-xs font-semibold text-ink-2">
-            Look at another window or track
-          </DropdownMenu.Label>
-          {attentive.map((target) => (
-            <DropdownMenu.CheckboxItem
-              key={target.id}
-              checked={away.has(target.id)}
-              onSelect={(event) => event.preventDefault()}
-              onCheckedChange={(gone) => bench.does({ do: 'look', on: target.id, here: !gone })}
-              className={item}
-            >
-              <span aria-hidden className="w-4 text-stop">
-                {away.has(target.id) ? '×' : ''}
-              </span>
-              <span className="truncate">
-                {target.name} {target.reception.scope === 'selected-track' ? 'is not selected' : 'is not in front'}
-              </span>
-            </DropdownMenu.CheckboxItem>
-          ))}
-          {attentive.length === 0 && (
-            <p className="px-2 py-1 text-sm text-ink-2">Every target on this rig is always listening.</p>
-          )}
-          <DropdownMenu.Separator className="my-1 h-px bg-rule" />
-          <DropdownMenu.Label className="px-2 pt-1 pb-0.5 text-xs font-semibold text-ink-2">Begin again</DropdownMenu.Label>
-          <DropdownMenu.Item onSelect={() => bench.restart('start')} className={item}>
-            <span className="w-4" /> As at the start of the show
-          </DropdownMenu.Item>
-          <DropdownMenu.Item onSelect={() => bench.restart('elsewhere')} className={item}>
-            <span className="w-4" /> With every parameter away from its start
-          </DropdownMenu.Item>
-        </DropdownMenu.Content>
-      </DropdownMenu.Portal>
-    </DropdownMenu.Root>
+    <>
+      <Button
+        size="small"
+        aria-haspopup="dialog"
+        className={cx(broken > 0 && 'border-stop text-stop')}
+        onClick={() => setOpen(true)}
+      >
+        {broken === 0 ? 'Break something' : `${broken} broken`}
+      </Button>
+      {open && <BreakDialog bench={bench} index={index} onClose={() => setOpen(false)} />}
+    </>
   );
 }

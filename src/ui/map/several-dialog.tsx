@@ -2,20 +2,20 @@
 
 // One change of several functions: what, to what, and what comes of it line by line, before anything changes.
 
-import { nanoid } from 'nanoid';
-import { type ReactNode, useMemo, useState } from 'react';
+import { useDeferredValue, useMemo, useState } from 'react';
 import { counted } from '@/core/base';
-import { MOST_SEVERAL, planSeveral, type SeveralChange, type SeveralPlan } from '@/core/commands';
-import { kindOf, messageTypes } from '@/core/midi';
-import { modeOf, receiveModes } from '@/core/modes';
-import { type Behaviour, lightColours, type RigIndex } from '@/core/rig';
-import { valueWords } from '../inspector/value-names';
+import { type ColumnType, columnLines, MOST_SEVERAL, type SeveralChange, type SeveralPlan } from '@/core/commands';
+import { lightColours, type RigIndex } from '@/core/rig';
 import { Button } from '../primitives/button';
 import { Choice } from '../primitives/choice';
 import { cx } from '../primitives/cx';
 import { Dialog } from '../primitives/dialog';
-import { Field, TextInput } from '../primitives/field';
+import { Field } from '../primitives/field';
+import { Progress } from '../primitives/progress';
+import { Segments } from '../primitives/segments';
 import { useRig } from '../store/provider';
+import { Wanted } from './several-wanted';
+import { useSeveral } from './use-several';
 
 const what = [
   ['colour', 'Colour'],
@@ -24,6 +24,8 @@ const what = [
   ['kind', 'Kind of message'],
   ['values', 'Values'],
   ['mode', 'How it is heard'],
+  ['range', 'Range'],
+  ['number', 'Number'],
   ['bank', 'Bank'],
   ['textShort', 'Short text'],
   ['entered', 'Entered'],
@@ -37,6 +39,8 @@ const first: Readonly<Record<What, SeveralChange>> = {
   kind: { type: 'kind', kind: 'cc' },
   values: { type: 'values', values: 'latching' },
   mode: { type: 'mode', mode: 'absolute' },
+  range: { type: 'range', from: 0, to: 100 },
+  number: { type: 'number', number: 20 },
   bank: { type: 'bank', bank: null },
   textShort: { type: 'textShort', text: '' },
   entered: { type: 'entered', at: '' },
@@ -51,8 +55,17 @@ interface Props {
 export function SeveralDialog({ index, ids, onClose }: Props) {
   const edit = useRig((s) => s.edit);
   const [change, setChange] = useState<SeveralChange>(first.colour);
-  const plan = useMemo(() => planSeveral(index, ids, atNow(change), () => nanoid(10)), [index, ids, change]);
-  const count = plan.rows.filter((r) => r.skip === null).length;
+  const [lines, setLines] = useState<string | null>(null);
+  const column = columns.find((c) => c === change.type) ?? null;
+  const text = useDeferredValue(column && lines);
+  const wish = useMemo(
+    () => (text !== null && column ? { of: column, lines: columnLines(text) } : atNow(change)),
+    [change, column, text],
+  );
+  // What was chosen when it was opened: the list behind may come into another order.
+  const [chosen] = useState(ids);
+  const { plan, far } = useSeveral(chosen, wish);
+  const count = plan?.rows.filter((r) => r.skip === null).length ?? 0;
   return (
     <Dialog
       open
@@ -62,133 +75,68 @@ export function SeveralDialog({ index, ids, onClose }: Props) {
         ids.length > MOST_SEVERAL ? `The first ${MOST_SEVERAL} of them; the others after that.` : 'One step, one undo.'
       }
       footer={
-        <Button tone="primary" disabled={plan.edit === null} onClick={() => plan.edit !== null && edit(plan.edit) && onClose()}>
+        <Button tone="primary" disabled={!plan?.edit} onClick={() => plan?.edit && edit(plan.edit) && onClose()}>
           Change {counted(count, 'function')}
         </Button>
       }
     >
       <div className="grid grid-cols-2 gap-3">
         <Choice label="What" value={change.type} options={what} onChange={(w) => setChange(first[w])} />
-        <Wanted
-          banks={Math.max(1, ...index.rig.controllers.map((c) => c.firmware.banks))}
-          change={change}
-          setChange={setChange}
-        />
+        {text === null && (
+          <Wanted
+            banks={Math.max(1, ...index.rig.controllers.map((c) => c.firmware.banks))}
+            change={change}
+            setChange={setChange}
+          />
+        )}
+        {column !== null && (
+          <Segments
+            label="One for all, or a line for each"
+            options={[
+              ['all', 'One for all'],
+              ['each', 'A line for each'],
+            ]}
+            chosen={lines === null ? 'all' : 'each'}
+            onChoose={(how) => setLines(how === 'all' ? null : (lines ?? ''))}
+          />
+        )}
+        {column !== null && lines !== null && (
+          <Field
+            className="col-span-2"
+            label="Lines, in the order of the list"
+            hint="Paste a column. An empty line leaves its function as it is."
+          >
+            {(id) => (
+              <textarea
+                id={id}
+                rows={6}
+                spellCheck={false}
+                value={lines}
+                onChange={(e) => setLines(e.target.value)}
+                className="w-full rounded-sm border border-control-edge bg-sheet px-2 py-1.5 font-mono text-xs leading-5"
+              />
+            )}
+          </Field>
+        )}
       </div>
-      <Preview index={index} plan={plan} />
+      {plan ? <Preview index={index} plan={plan} /> : <Working far={far} />}
     </Dialog>
   );
 }
 
-/** Counting needs a counter: that is chosen for one function at a time. */
-const sent = ['latching', 'momentary', 'fixed', 'range', 'relative'] as const satisfies readonly Behaviour['type'][];
+/** What can come as a column. */
+const columns = ['number', 'channel', 'bank', 'textShort', 'colour', 'colourOff'] as const satisfies readonly ColumnType[];
 
 /** Ticks are of the moment at which they are set. */
 const atNow = (change: SeveralChange): SeveralChange =>
   change.type === 'entered' && change.at !== null ? { ...change, at: new Date().toISOString() } : change;
 
-function Wanted({
-  banks,
-  change,
-  setChange,
-}: {
-  readonly banks: number;
-  readonly change: SeveralChange;
-  readonly setChange: (to: SeveralChange) => void;
-}): ReactNode {
-  switch (change.type) {
-    case 'colour':
-    case 'colourOff':
-    case 'textShort':
-      return <Text change={change} setChange={setChange} />;
-    case 'channel':
-      return (
-        <Choice
-          label="To"
-          value={String(change.channel)}
-          options={Array.from({ length: 16 }, (_, i) => [String(i + 1), `channel ${i + 1}`] as const)}
-          onChange={(ch) => setChange({ type: 'channel', channel: Number(ch) })}
-        />
-      );
-    case 'kind':
-      return (
-        <Choice
-          label="To"
-          value={change.kind}
-          options={messageTypes.map((t) => [t, kindOf(t).name] as const)}
-          onChange={(kind) => setChange({ type: 'kind', kind })}
-        />
-      );
-    case 'values':
-      return (
-        <Choice
-          label="To"
-          value={change.values}
-          options={sent.map((v) => [v, valueWords[v]] as const)}
-          onChange={(values) => setChange({ type: 'values', values })}
-        />
-      );
-    case 'mode':
-      return (
-        <Choice
-          label="To"
-          value={change.mode}
-          options={receiveModes.map((m) => [m, modeOf(m).name] as const)}
-          onChange={(mode) => setChange({ type: 'mode', mode })}
-        />
-      );
-    case 'bank':
-      return (
-        <Choice
-          label="To"
-          value={String(change.bank ?? 0)}
-          options={Array.from({ length: banks + 1 }, (_, i) => [String(i), i === 0 ? 'every bank' : `bank ${i}`] as const)}
-          onChange={(bank) => setChange({ type: 'bank', bank: bank === '0' ? null : Number(bank) })}
-        />
-      );
-    case 'entered':
-      return (
-        <Choice
-          label="To"
-          value={change.at === null ? 'no' : 'yes'}
-          options={[
-            ['yes', 'entered as it is planned now'],
-            ['no', 'to enter again'],
-          ]}
-          onChange={(to) => setChange({ type: 'entered', at: to === 'yes' ? '' : null })}
-        />
-      );
-  }
-}
-
-function Text({
-  change,
-  setChange,
-}: {
-  readonly change: Extract<SeveralChange, { type: 'colour' | 'colourOff' | 'textShort' }>;
-  readonly setChange: (to: SeveralChange) => void;
-}) {
-  return (
-    <Field label="To">
-      {(id) => (
-        <>
-          <TextInput
-            id={id}
-            value={change.text}
-            maxLength={change.type === 'textShort' ? 64 : 20}
-            list={change.type === 'textShort' ? undefined : `${id}-colours`}
-            onChange={(e) => setChange({ ...change, text: e.target.value })}
-          />
-          <datalist id={`${id}-colours`}>
-            {lightColours.map((c) => (
-              <option key={c.name} value={c.name} />
-            ))}
-          </datalist>
-        </>
-      )}
-    </Field>
-  );
-}
+/** While it is worked out; what asks anew, or closes, stops it. */
+const Working = ({ far }: { readonly far: number }) => (
+  <div role="status" className="mt-3 flex items-center gap-3 text-ink-2">
+    Working it out <Progress label="Worked out" value={Math.round(far * 100)} max={100} />
+  </div>
+);
 
 /** Most lines that are shown; all are changed. */
 const SHOWN = 60;

@@ -13,9 +13,12 @@ const ASIDE = 96;
 interface Props {
   readonly picture: Picture;
   readonly chosen: string | null;
-  readonly onChoose: (wireId: string | null) => void;
-  readonly onAdd: (fromId: string, toId: string) => void;
-  readonly onRemove: (wireId: string) => void;
+  /** Cables that hang loose. */
+  readonly pulled?: ReadonlySet<string>;
+  readonly onChoose: (wireId: string) => void;
+  /** Absent where wires are neither drawn nor taken away. */
+  readonly onAdd?: (fromId: string, toId: string) => void;
+  readonly onRemove?: (wireId: string) => void;
 }
 
 interface Point {
@@ -29,7 +32,7 @@ interface Pull {
   readonly to: Point;
 }
 
-export function WiringDrawing({ picture, chosen, onChoose, onAdd, onRemove }: Props) {
+export function WiringDrawing({ picture, chosen, pulled, onChoose, onAdd, onRemove }: Props) {
   const box = useRef<HTMLDivElement>(null);
   const [width, setWidth] = useState(900);
   const [pulling, setPulling] = useState<Pull | null>(null);
@@ -52,7 +55,7 @@ export function WiringDrawing({ picture, chosen, onChoose, onAdd, onRemove }: Pr
     }) ?? null;
   const drop = (): void => {
     const to = pulling ? unitAt(pulling.to) : null;
-    if (pulling && to && to.id !== pulling.from.id) onAdd(pulling.from.id, to.id);
+    if (pulling && to && to.id !== pulling.from.id) onAdd?.(pulling.from.id, to.id);
     setPulling(null);
   };
   return (
@@ -75,8 +78,9 @@ export function WiringDrawing({ picture, chosen, onChoose, onAdd, onRemove }: Pr
                   : pathOf(cornerOf(from), cornerOf(to), w.back, height - 12 - (i % 6) * 8)
               }
               chosen={chosen === w.wire.id}
+              pulled={pulled ? pulled.has(w.wire.id) : null}
               onChoose={() => onChoose(w.wire.id)}
-              onRemove={() => onRemove(w.wire.id)}
+              onRemove={() => onRemove?.(w.wire.id)}
             />
           );
         })}
@@ -93,7 +97,8 @@ export function WiringDrawing({ picture, chosen, onChoose, onAdd, onRemove }: Pr
       {picture.units.map((u) => {
         const p = cornerOf(u);
         const aimed = pulling !== null && pulling.from.id !== u.id && unitAt(pulling.to)?.id === u.id;
-        return <UnitBox key={u.id} pulling={pulling} setPulling={setPulling} at={at} drop={drop} u={u} p={p} aimed={aimed} />;
+        const pull = onAdd ? { pulling, setPulling, at, drop } : null;
+        return <UnitBox key={u.id} pull={pull} u={u} p={p} aimed={aimed} />;
       })}
     </div>
   );
@@ -133,19 +138,21 @@ function ArrowTips() {
   );
 }
 
+/** How a new wire is drawn from a unit. */
+interface Pulling {
+  readonly pulling: Pull | null;
+  readonly setPulling: (to: Pull | null) => void;
+  readonly at: (event: PointerEvent) => Point;
+  readonly drop: () => void;
+}
+
 function UnitBox({
-  pulling,
-  setPulling,
-  at,
-  drop,
+  pull,
   u,
   p,
   aimed,
 }: {
-  readonly pulling: { readonly from: PictureUnit; readonly to: Point } | null;
-  readonly setPulling: (to: Pull | null) => void;
-  readonly at: (event: PointerEvent) => Point;
-  readonly drop: () => void;
+  readonly pull: Pulling | null;
   readonly u: PictureUnit;
   readonly p: Point;
   readonly aimed: boolean;
@@ -162,18 +169,20 @@ function UnitBox({
       <span className="min-w-0 flex-1 truncate font-semibold" title={u.name}>
         {u.name}
       </span>
-      <span
-        aria-hidden
-        title={`Draw a wire from ${u.name}`}
-        className="-mr-[9px] h-4 w-4 shrink-0 cursor-crosshair touch-none rounded-full border-2 border-ink bg-film hover:border-spark"
-        onPointerDown={(e) => {
-          e.currentTarget.setPointerCapture(e.pointerId);
-          setPulling({ from: u, to: at(e) });
-        }}
-        onPointerMove={(e) => pulling && setPulling({ from: u, to: at(e) })}
-        onPointerUp={drop}
-        onPointerCancel={() => setPulling(null)}
-      />
+      {pull && (
+        <span
+          aria-hidden
+          title={`Draw a wire from ${u.name}`}
+          className="-mr-[9px] h-4 w-4 shrink-0 cursor-crosshair touch-none rounded-full border-2 border-ink bg-film hover:border-spark"
+          onPointerDown={(e) => {
+            e.currentTarget.setPointerCapture(e.pointerId);
+            pull.setPulling({ from: u, to: pull.at(e) });
+          }}
+          onPointerMove={(e) => pull.pulling && pull.setPulling({ from: u, to: pull.at(e) })}
+          onPointerUp={pull.drop}
+          onPointerCancel={() => pull.setPulling(null)}
+        />
+      )}
     </div>
   );
 }
@@ -210,6 +219,7 @@ function WireLine({
   names: [from, to],
   path,
   chosen,
+  pulled,
   onChoose,
   onRemove,
 }: {
@@ -217,11 +227,14 @@ function WireLine({
   readonly names: readonly [string, string];
   readonly path: { readonly d: string; readonly label: Point };
   readonly chosen: boolean;
+  /** Null where wires are chosen and not pulled. */
+  readonly pulled: boolean | null;
   readonly onChoose: () => void;
   readonly onRemove: () => void;
 }) {
-  const tone = chosen ? 'verdigris' : loop ? 'stop' : doubled ? 'caution' : 'ink-2';
+  const tone = chosen ? 'verdigris' : pulled ? 'stop' : loop ? 'stop' : doubled ? 'caution' : 'ink-2';
   const marks = [
+    pulled ? '× pulled' : '',
     loop ? 'loop' : '',
     doubled && !loop ? 'twice' : '',
     carries === 'notes' ? 'notes only' : '',
@@ -239,8 +252,8 @@ function WireLine({
     <g
       role="button"
       tabIndex={0}
-      aria-pressed={chosen}
-      aria-label={`Wire from ${from} to ${to} over ${transportName(wire.transport)}${label === '' ? '' : `: ${label}`}`}
+      aria-pressed={pulled ?? chosen}
+      aria-label={`${pulled === null ? 'Wire' : 'Cable'} from ${from} to ${to} over ${transportName(wire.transport)}${label === '' ? '' : `: ${label}`}`}
       className="cursor-pointer outline-none [&:focus-visible>path:last-of-type]:stroke-[4px]"
       onClick={onChoose}
       onKeyDown={(e) => {
@@ -257,7 +270,15 @@ function WireLine({
         stroke={`var(--${tone})`}
         strokeWidth={chosen ? 3 : loop || doubled ? 2.5 : 1.6}
         strokeDasharray={
-          carries === 'nothing' ? '2 5' : carries === 'notes' ? '7 4' : wire.transport === 'bluetooth' ? '1 4' : undefined
+          pulled
+            ? '3 9'
+            : carries === 'nothing'
+              ? '2 5'
+              : carries === 'notes'
+                ? '7 4'
+                : wire.transport === 'bluetooth'
+                  ? '1 4'
+                  : undefined
         }
         strokeLinecap="round"
         markerEnd={`url(#tip-${tone})`}
@@ -267,7 +288,7 @@ function WireLine({
           x={path.label.x}
           y={path.label.y - 5}
           textAnchor="middle"
-          className={cx('text-xs font-medium', loop ? 'fill-stop' : doubled ? 'fill-caution' : 'fill-ink-2')}
+          className={cx('text-xs font-medium', loop || pulled ? 'fill-stop' : doubled ? 'fill-caution' : 'fill-ink-2')}
           style={{ paintOrder: 'stroke', stroke: 'var(--sheet)', strokeWidth: 4 }}
         >
           {label}
