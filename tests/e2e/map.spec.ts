@@ -593,6 +593,30 @@ test('the command palette and the list of keys open by keyboard', async ({ page 
   await expectAccessible(page);
 });
 
+test('on a phone entering step by step and a first function fit: nothing is cut, and all that can be pressed can be reached', async ({
+  page,
+}) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  for (const view of ['sheet/walk', 'begin', 'begin?way=hardware', 'begin?way=show&step=function', 'begin?way=show&step=proof']) {
+    await page.goto(`/rigs/lantern-hour/${view}`);
+    await expect(page.locator('main')).toBeVisible();
+    const cut = await page.evaluate(() =>
+      [...document.querySelectorAll('main button, main a, main select, main p, main h1, main h2')]
+        .filter((el) => {
+          const box = el.getBoundingClientRect();
+          return box.width > 0 && (box.right > window.innerWidth + 1 || box.left < -1);
+        })
+        .map((el) => el.textContent),
+    );
+    expect(cut, view).toEqual([]);
+    expect(await page.evaluate(() => document.documentElement.scrollWidth), view).toBeLessThanOrEqual(390);
+  }
+  await page.goto('/rigs/lantern-hour/sheet/walk');
+  await expect(page.getByRole('button', { name: /^(Entered|Saved|Next|Stored|Cleared)/ })).toBeInViewport({ ratio: 1 });
+  await page.getByRole('link', { name: /^Proof/ }).click();
+  await page.waitForURL(/proof/);
+});
+
 test('on a tablet upright nothing is cut off, and what the chosen control does lies over the panel', async ({ page }) => {
   await page.setViewportSize({ width: 820, height: 1180 });
   for (const view of ['gear', 'map', 'numbers', 'bench', 'checks', 'sheet', 'proof']) {

@@ -28,7 +28,7 @@ export function BeginScreen() {
   const home = `/rigs/${index.rig.id}`;
   if (way === null)
     return (
-      <main className="min-h-0 flex-1 overflow-y-auto px-8 py-6">
+      <main data-phone className="min-h-0 flex-1 overflow-y-auto px-8 py-6 max-[720px]:px-4">
         <div className="flex max-w-[860px] flex-col gap-4">
           <h1 className="text-xl font-semibold">Your first function</h1>
           <p className="text-ink-2">
@@ -45,7 +45,10 @@ export function BeginScreen() {
   const shown = step ?? next;
   const go = (to: Part | null): void => void setQuery({ step: to });
   return (
-    <main className="grid min-h-0 flex-1 grid-cols-[260px_minmax(0,1fr)] max-[860px]:grid-cols-1 max-[860px]:overflow-y-auto">
+    <main
+      data-phone
+      className="grid min-h-0 flex-1 grid-cols-[260px_minmax(0,1fr)] max-[860px]:grid-cols-1 max-[860px]:overflow-y-auto"
+    >
       <Steps
         way={way}
         beginning={beginning}
@@ -54,7 +57,10 @@ export function BeginScreen() {
         onGo={(to) => go(to === next ? null : to)}
         onOther={() => void setQuery({ way: null, step: null })}
       />
-      <section aria-label={wayWords[way].steps[shown]} className="min-h-0 overflow-y-auto px-8 py-6">
+      <section
+        aria-label={wayWords[way].steps[shown]}
+        className="min-h-0 overflow-y-auto px-8 py-6 max-[860px]:overflow-visible max-[720px]:px-4"
+      >
         {shown === 'controller' && <ControllerStep way={way} index={index} onDone={() => go(null)} />}
         {shown === 'parameter' && <ParameterStep way={way} index={index} onDone={() => go(null)} />}
         {shown === 'function' && <FunctionStep key={order.join()} way={way} index={index} onDone={() => go(null)} />}

@@ -38,7 +38,7 @@ export function Head({ others }: { readonly others: readonly OtherRig[] }) {
   useRigCommands(setOpen);
 
   return (
-    <header className="no-print flex h-12 shrink-0 items-stretch gap-3 border-b bg-sheet px-3 max-[960px]:gap-1.5 max-[960px]:px-2">
+    <header className="no-print flex h-12 shrink-0 items-stretch gap-3 border-b bg-sheet px-3 max-[960px]:gap-1.5 max-[960px]:px-2 max-[720px]:h-auto max-[720px]:flex-wrap max-[720px]:items-center max-[720px]:pt-2">
       <Link href="/" className="flex items-center gap-2 pr-1 font-bold" aria-label="Keen Dial, all rigs">
         <Mark />
         <span className="max-[1100px]:sr-only">Keen Dial</span>
@@ -61,7 +61,7 @@ export function Head({ others }: { readonly others: readonly OtherRig[] }) {
         </button>
       )}
       <WorkSteps figures={figures} rig={rig} home={home} />
-      <div className="flex items-center gap-1.5">
+      <div className="flex items-center gap-1.5 max-[720px]:ml-auto">
         <UndoButtons />
         <Button className="font-mono text-xs" onClick={() => setOpen('palette')} aria-label="All commands, Control K">
           Ctrl K
@@ -81,7 +81,10 @@ export function Head({ others }: { readonly others: readonly OtherRig[] }) {
 /** The steps of the work, each with a figure of where it stands. */
 function WorkSteps({ figures, rig, home }: { readonly figures: Figures; readonly rig: Rig; readonly home: string }) {
   return (
-    <nav aria-label="The work" className="flex flex-1 items-stretch justify-center gap-1 max-[960px]:gap-0">
+    <nav
+      aria-label="The work"
+      className="flex min-w-0 flex-1 items-stretch justify-center gap-1 max-[960px]:gap-0 max-[720px]:order-last max-[720px]:h-12 max-[720px]:basis-full max-[720px]:justify-start max-[720px]:overflow-x-auto"
+    >
       <Step
         href={`${home}/gear`}
         name="Gear"

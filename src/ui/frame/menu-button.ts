@@ -5,4 +5,4 @@ export interface OtherRig {
 }
 
 export const menuButton =
-  'my-1.5 flex max-w-[210px] min-w-0 items-center gap-1 rounded-sm px-2 text-ink-2 hover:bg-film hover:text-ink';
+  'my-1.5 flex max-w-[210px] min-w-0 max-[720px]:max-w-[110px] items-center gap-1 rounded-sm px-2 text-ink-2 hover:bg-film hover:text-ink';

@@ -90,15 +90,17 @@ export function SeveralDialog({ index, ids, onClose }: Props) {
           />
         )}
         {column !== null && (
-          <Segments
-            label="One for all, or a line for each"
-            options={[
-              ['all', 'One for all'],
-              ['each', 'A line for each'],
-            ]}
-            chosen={lines === null ? 'all' : 'each'}
-            onChoose={(how) => setLines(how === 'all' ? null : (lines ?? ''))}
-          />
+          <div className="self-end">
+            <Segments
+              label="One for all, or a line for each"
+              options={[
+                ['all', 'One for all'],
+                ['each', 'A line for each'],
+              ]}
+              chosen={lines === null ? 'all' : 'each'}
+              onChoose={(how) => setLines(how === 'all' ? null : (lines ?? ''))}
+            />
+          </div>
         )}
         {column !== null && lines !== null && (
           <Field

@@ -30,7 +30,7 @@ export function AskPanel({ index, ask, trial, standing, simulated, trials, onEdi
     [ask, trial.heard],
   );
   return (
-    <div className="flex gap-8">
+    <div className="flex gap-8 max-[720px]:flex-col">
       <div className="flex min-w-0 flex-1 flex-col gap-4">
         <header>
           <p className="flex flex-wrap items-center gap-x-2 text-ink-2">

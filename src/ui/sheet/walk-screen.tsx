@@ -50,9 +50,13 @@ export function WalkScreen() {
     );
   const last = at === steps.length - 1;
   return (
-    <main className="flex min-h-0 flex-1 flex-col">
+    <main data-phone className="flex min-h-0 flex-1 flex-col">
       <WalkHead steps={steps} progress={progress} at={at} step={step} home={home} />
-      <section aria-label="The step" aria-live="polite" className="min-h-0 flex-1 overflow-y-auto px-6 py-6">
+      <section
+        aria-label="The step"
+        aria-live="polite"
+        className="min-h-0 flex-1 overflow-y-auto px-6 py-6 max-[720px]:px-4 max-[720px]:py-4"
+      >
         <div className="mx-auto max-w-[980px]">
           {step.type === 'set-up' ? (
             <SetUpStep step={step} />
@@ -92,17 +96,17 @@ function WalkHead({
   readonly home: string;
 }) {
   return (
-    <div className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b bg-sheet px-6 py-2.5">
+    <div className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b bg-sheet px-6 py-2.5 max-[720px]:px-4">
       <h1 className="text-lg font-semibold">{step.unit}</h1>
       <p className="text-ink-2">
         step {at + 1} of {steps.length}
       </p>
-      <p className="ml-auto text-ink-2">
+      <p className="ml-auto text-ink-2 max-[720px]:ml-0">
         {progress.done === progress.all
           ? 'everything is entered and saved'
           : `${progress.done} of ${progress.all} done, about ${progress.minutes} min left`}
       </p>
-      <Progress label="Entered and saved" className="w-40" value={progress.done} max={progress.all} />
+      <Progress label="Entered and saved" className="w-40 max-[720px]:w-full" value={progress.done} max={progress.all} />
       <Link href={home} className="text-verdigris underline">
         Whole sheet
       </Link>
@@ -132,14 +136,17 @@ function WalkBar({
   return (
     // The mouse takes no focus here: after a click on Back, Space still goes on.
     // biome-ignore lint/a11y/noStaticElementInteractions: only keeps the focus where it is
-    <footer className="flex flex-wrap items-center gap-2 border-t bg-sheet px-6 py-3" onMouseDown={(e) => e.preventDefault()}>
+    <footer
+      className="flex flex-wrap items-center gap-2 border-t bg-sheet px-6 py-3 max-[720px]:px-4 max-[720px]:[&_kbd]:hidden"
+      onMouseDown={(e) => e.preventDefault()}
+    >
       <Button className="h-12 px-5 text-base" disabled={at === 0} onClick={() => go(at - 1)}>
         ← Back
       </Button>
       <Button tone="quiet" className="h-12 text-base" onClick={() => go(whereToGoOn(steps))}>
         Where was I? <kbd className="font-mono text-xs">W</kbd>
       </Button>
-      <span className="ml-auto" />
+      <span className="ml-auto max-[720px]:hidden" />
       {isTicked(step) && step.done && (
         <Button tone="quiet" className="h-12 text-base" onClick={() => void edit(tick(index, step, false))}>
           {step.type === 'save' ? 'It is not saved' : 'It is not entered'}
@@ -150,7 +157,12 @@ function WalkBar({
           Later →
         </Button>
       )}
-      <Button tone="primary" className="h-12 min-w-44 px-6 text-base" disabled={last && !isOpen(step)} onClick={forward}>
+      <Button
+        tone="primary"
+        className="h-12 min-w-44 px-6 text-base max-[720px]:w-full"
+        disabled={last && !isOpen(step)}
+        onClick={forward}
+      >
         {isOpen(step)
           ? {
               save: 'Saved',

@@ -26,7 +26,7 @@ type Of<T extends EntryStep['type']> = EntryStep & { readonly type: T };
 function Title({ text, under, done }: { readonly text: string; readonly under: string; readonly done: string | null }) {
   return (
     <header className="mb-5">
-      <h2 className="text-[40px] leading-tight font-bold break-words">{text}</h2>
+      <h2 className="text-[40px] leading-tight font-bold break-words max-[720px]:text-[30px]">{text}</h2>
       {under !== '' && <p className="text-xl text-ink-2">{under}</p>}
       {done !== null && (
         <p className="mt-1 flex items-center gap-1.5 text-verdigris">
@@ -48,7 +48,12 @@ function Facts({ facts }: { readonly facts: readonly (readonly [string, string])
         .map(([name, value]) => (
           <div key={name}>
             <dt className="text-sm text-ink-2">{name}</dt>
-            <dd className={cx('text-[28px] leading-tight font-semibold break-words', /^[\d#A-G-]+$/.test(value) && 'font-mono')}>
+            <dd
+              className={cx(
+                'text-[28px] leading-tight font-semibold break-words max-[720px]:text-[24px]',
+                /^[\d#A-G-]+$/.test(value) && 'font-mono',
+              )}
+            >
               {value}
             </dd>
           </div>
@@ -58,7 +63,7 @@ function Facts({ facts }: { readonly facts: readonly (readonly [string, string])
 }
 
 const Card = ({ children }: { readonly children: ReactNode }) => (
-  <div className="rounded-md border bg-sheet px-6 py-5">{children}</div>
+  <div className="rounded-md border bg-sheet px-6 py-5 max-[720px]:px-4 max-[720px]:py-4">{children}</div>
 );
 
 const List = ({ items }: { readonly items: readonly string[] }) => (
@@ -221,7 +226,7 @@ export function ControlStep({ step, index }: { readonly step: Of<'control'>; rea
   const [first] = step.lines;
   const reads = values.some((v) => v.reads !== null);
   return (
-    <div className="grid grid-cols-[minmax(0,1fr)_auto] gap-8">
+    <div className="grid grid-cols-[minmax(0,1fr)_auto] gap-8 max-[720px]:grid-cols-1 max-[720px]:gap-5">
       <div className="min-w-0">
         <Title
           text={first ? `${textOf(first, 'control')}, ${textOf(first, 'gesture')}` : step.control.name}

@@ -130,7 +130,17 @@ function ArrowTips() {
   return (
     <defs>
       {(['ink-2', 'verdigris', 'stop', 'caution'] as const).map((tone) => (
-        <marker key={tone} id={`tip-${tone}`} viewBox="0 0 8 8" refX="7" refY="4" markerWidth="8" markerHeight="8" orient="auto">
+        <marker
+          key={tone}
+          id={`tip-${tone}`}
+          viewBox="0 0 8 8"
+          refX="7"
+          refY="4"
+          markerUnits="userSpaceOnUse"
+          markerWidth="12"
+          markerHeight="12"
+          orient="auto"
+        >
           <path d="M0 0L8 4L0 8z" fill={`var(--${tone})`} />
         </marker>
       ))}
