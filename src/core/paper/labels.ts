@@ -11,7 +11,8 @@ import {
   type Layer,
   type RigIndex,
 } from '../rig';
-import { brokenTo, CAP_HEIGHT, cutTo, widthOf } from './measure';
+import { fitWords } from './fit';
+import { brokenTo, CAP_HEIGHT, widthOf } from './measure';
 import { A4, type Ink, type Paper } from './paper';
 import { text } from './text';
 
@@ -82,7 +83,7 @@ export function makeLabels(index: RigIndex, wish: LabelWish): Labels | null {
   const named = controls.filter((c) => (lines.get(c.id) ?? []).length > 0);
   const troubles: LabelTrouble[] = [];
   const fitted = (line: Line, width: number): string => {
-    const shown = cutTo(line.text, 'bold', size, width);
+    const [shown = ''] = fitWords(line.text, width, 1, (text) => widthOf(text, 'bold', size));
     if (shown !== line.text)
       troubles.push({
         controlId: line.controlId,

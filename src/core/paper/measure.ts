@@ -34,14 +34,6 @@ export function widthOf(text: string, face: Face, size: number): number {
   return (sum * size) / 1000;
 }
 
-/** As much of a line as fits, with an ellipsis where something was cut. */
-export function cutTo(text: string, face: Face, size: number, width: number): string {
-  if (widthOf(text, face, size) <= width) return text;
-  const letters = [...text];
-  while (letters.length > 0 && widthOf(`${letters.join('').trimEnd()}…`, face, size) > width) letters.pop();
-  return letters.length === 0 ? '' : `${letters.join('').trimEnd()}…`;
-}
-
 /** Lines that fit a width: broken at spaces, else inside of a word that is too long by itself. */
 export function brokenTo(text: string, face: Face, size: number, width: number): readonly string[] {
   const lines: string[] = [];

@@ -5,8 +5,9 @@ import { randomRig } from '../../../tests/kit/random-rig';
 import { lanternHour } from '../../demo/lantern-hour';
 import { indexRig } from '../rig';
 import { isEntered, makeSheet } from '../sheets';
+import { fitWords } from './fit';
 import { capsFor, makeLabels } from './labels';
-import { brokenTo, CAP_HEIGHT, cutTo, hasLetter, widthOf } from './measure';
+import { brokenTo, CAP_HEIGHT, hasLetter, widthOf } from './measure';
 import type { Ink } from './paper';
 import { sheetPaper } from './sheet-paper';
 
@@ -33,13 +34,16 @@ describe('writing', () => {
       }),
     );
   });
-  it('cut to a width it fits, is a beginning of the text, and is whole where the text fits', () => {
+  it('shortened to a width it fits, its words begin as those of the text do, and it is whole where the text fits', () => {
     fc.assert(
       fc.property(line, width, (text, room) => {
-        const cut = cutTo(text, 'bold', 4, room);
+        const [cut = ''] = fitWords(text, room, 1, (t) => widthOf(t, 'bold', 4));
         expect(widthOf(cut, 'bold', 4)).toBeLessThanOrEqual(room);
-        if (widthOf(text, 'bold', 4) <= room) expect(cut).toBe(text);
-        else expect(cut === '' || text.startsWith(cut.replace(/…$/, ''))).toBe(true);
+        const words = text.trim().split(/\s+/);
+        if (widthOf(words.join(' '), 'bold', 4) <= room) expect(cut).toBe(words.join(' '));
+        else if (!cut.includes('…'))
+          for (const [i, part] of cut.split(' ').entries())
+            expect(words[i]?.startsWith(part) || words.at(-1)?.endsWith(part)).toBe(true);
       }),
     );
   });

@@ -2,8 +2,10 @@
 // One control of the panel to play: pressed, turned, slid, by mouse, touch or keys.
 import { type KeyboardEvent, memo, type PointerEvent, useEffect, useRef, useState } from 'react';
 import type { ControlView } from '@/core/controller';
+import { fitWords } from '@/core/paper';
 import type { Control, Layer } from '@/core/rig';
 import { ControlDrawing } from '../faceplate/control-drawing';
+import { onTape } from '../faceplate/on-tape';
 import { ColourMark } from '../primitives/colour-mark';
 import { cx } from '../primitives/cx';
 import { LayerMark } from '../primitives/marks';
@@ -22,6 +24,8 @@ interface Props {
   readonly left: number;
   readonly top: number;
   readonly width: number;
+  /** Pixels for the words on its tape. */
+  readonly room: number;
   /** Width of the drawing in percent of the box. */
   readonly share: number;
   readonly does: (event: Untimed) => void;
@@ -32,7 +36,7 @@ const TRAVEL = 180;
 const CLICK = 5;
 
 export const LiveControl = memo(function LiveControl(props: Props) {
-  const { control, view, layer, label, letter, printed, left, top, width, share, does } = props;
+  const { control, view, layer, label, letter, printed, left, top, width, room, share, does } = props;
   const box = useRef<HTMLButtonElement>(null);
   const drag = useRef<{ y: number; position: number; clicks: number; pressed: boolean; moved: boolean } | null>(null);
   // Where the hand has put it; what the panel says is older by a frame.
@@ -168,7 +172,11 @@ export const LiveControl = memo(function LiveControl(props: Props) {
         )}
         {layer && <LayerMark layer={layer} size={12} className="pointer-events-none absolute -top-1 -left-1" />}
       </button>
-      {label !== null && <span className="tape mt-1 max-w-full truncate px-1 text-xs leading-4 font-semibold">{label}</span>}
+      {label !== null && (
+        <span className="tape mt-1 max-w-full truncate px-1 text-xs leading-4 font-semibold">
+          {fitWords(label, room, 1, onTape)[0]}
+        </span>
+      )}
       {label === null && printed === null && (
         <span className="mt-0.5 max-w-full truncate text-xs leading-4 text-ink-3">{control.name}</span>
       )}

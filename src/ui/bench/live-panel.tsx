@@ -74,6 +74,7 @@ export function LivePanel({ bench, index, controller, height }: Props) {
             left={((control.x + control.width / 2 - width / 2) / controller.width) * 100}
             top={(control.y / controller.height) * 100}
             width={(width / controller.width) * 100}
+            room={Math.floor(width * scale) - 14}
             share={(control.width / width) * 100}
             does={bench.does}
           />

@@ -8,6 +8,7 @@ import { type KeyboardEvent, memo, type RefObject, useCallback, useEffect, useMe
 import { type Finding, gravest } from '@/core/checks';
 import { isRaw, type Place } from '@/core/commands';
 import { shortName } from '@/core/midi';
+import { fitWords } from '@/core/paper';
 import { type Assignment, type Control, type Controller, doingWords, type Layer, type RigIndex } from '@/core/rig';
 import { Button } from '../primitives/button';
 import { ColourMark } from '../primitives/colour-mark';
@@ -15,8 +16,8 @@ import { cx } from '../primitives/cx';
 import { LayerMark, SeverityMark } from '../primitives/marks';
 import { ControlDrawing } from './control-drawing';
 import { type Effective, effective, offeredGestures } from './effective';
-import { fitNumber, fitWords, onTape } from './fit-words';
 import { neighbour, roomBelow, tapeWidth } from './neighbours';
+import { fitNumber, onTape } from './on-tape';
 import { tapeId } from './tape-id';
 
 interface Props {
@@ -150,7 +151,7 @@ function useZoom(panel: RefObject<HTMLDivElement | null>, controllerId: string) 
 
 function ZoomButtons({ zoom, by }: { readonly zoom: number; readonly by: (steps: 1 | -1 | 'whole') => void }) {
   return (
-    <div className="absolute top-1 right-1 z-20 flex gap-1">
+    <div className="mt-1 flex justify-end gap-1">
       <Button
         size="icon"
         aria-label="Closer"

@@ -16,7 +16,11 @@ describe('the figures of the head', () => {
     const figures = figuresOf(index, new Map(findings), true);
     expect(numbersTold(figures)).toMatchObject({ figure: '1 clash', tone: 'stop' });
     expect(checksTold(figures)).toMatchObject({ figure: '5 to fix', spoken: '5 must fix, 11 look at', tone: 'stop' });
-    const none = figuresOf(indexRig(emptyRig('r', 'r')), new Map(), true);
+    const none = figuresOf(index, new Map(), true);
     expect([numbersTold(none).figure, checksTold(none).figure]).toEqual(['no clash', 'all fine']);
+  });
+  it('say of a rig on which nothing is assigned that it is empty, and not that all is fine', () => {
+    const none = figuresOf(indexRig(emptyRig('r', 'r')), new Map(), true);
+    expect([numbersTold(none).figure, checksTold(none).figure]).toEqual(['empty', 'empty']);
   });
 });

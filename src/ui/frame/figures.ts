@@ -10,6 +10,8 @@ export interface Figures {
   readonly targets: number;
   readonly mapped: number;
   readonly parameters: number;
+  /** Functions, of whatever kind: where there is none, nothing can be right or wrong with them. */
+  readonly functions: number;
   readonly scripts: number;
   readonly toEnter: number;
   readonly proved: number;
@@ -42,6 +44,7 @@ export function figuresOf(index: RigIndex, findings: ReadonlyMap<string, readonl
     targets: rig.targets.length,
     mapped: rig.parameters.filter((p) => index.sendsFor.has(p.id)).length,
     parameters: rig.parameters.length,
+    functions: rig.assignments.length,
     scripts: rig.scripts.length,
     toEnter: countToEnter(index),
     proved: coverage.proved,
@@ -62,16 +65,21 @@ export interface Told {
 /** Said until the rig was looked over. */
 const looking: Told = { figure: 'looking…', spoken: 'not looked over yet', tone: 'plain' };
 
+/** Said where nothing is assigned yet. */
+const nothing: Told = { figure: 'empty', spoken: 'nothing is assigned yet', tone: 'plain' };
+
 /** What is said of clashes. */
-export function numbersTold({ judged, clashes }: Figures): Told {
+export function numbersTold({ judged, clashes, functions }: Figures): Told {
+  if (functions === 0) return nothing;
   if (!judged) return looking;
   const words = clashes === 0 ? 'no clash' : counted(clashes, 'clash', 'clashes');
   return { figure: words, spoken: words, tone: clashes > 0 ? 'stop' : 'plain' };
 }
 
 /** What is said of findings. */
-export function checksTold({ judged, stops, cautions }: Figures): Told {
+export function checksTold({ judged, stops, cautions, functions }: Figures): Told {
   if (!judged) return looking;
+  if (stops + cautions === 0 && functions === 0) return nothing;
   if (stops + cautions === 0) return { figure: 'all fine', spoken: 'nothing to fix', tone: 'plain' };
   const spoken = `${stops} must fix, ${cautions} look at`;
   return stops > 0

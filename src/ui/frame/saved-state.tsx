@@ -60,7 +60,11 @@ export function SavedState() {
   useCommand('edits', show);
   return (
     <>
-      <span role="status" title={savingWords[saving]} className={cx('min-w-[88px] text-right max-[720px]:min-w-0 text-xs', calm && 'text-ink-3')}>
+      <span
+        role="status"
+        title={savingWords[saving]}
+        className={cx('min-w-[88px] text-right max-[720px]:min-w-0 text-xs', calm && 'text-ink-3')}
+      >
         {calm && !large ? (
           words
         ) : (

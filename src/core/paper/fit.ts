@@ -9,20 +9,6 @@ export type Width = (text: string) => number;
 
 const inLetters: Width = (text) => text.length;
 
-/** Pixels of writing on tape: 12.5 px, bold. Classes of letters of the font that ships, by its table of widths. */
-export const onTape: Width = (text) => {
-  let sum = 0;
-  for (const letter of text) sum += classes.find(([of]) => of.test(letter))?.[1] ?? 7;
-  return sum;
-};
-
-const classes: ReadonlyArray<readonly [RegExp, number]> = [
-  [/[ijl.,:;'’!|]/, 4],
-  [/[tfrI()\s-]/, 4.7],
-  [/[mwMW@%…–—]/, 10.5],
-  [/[A-Z&]/, 8.4],
-];
-
 /**
  * The lines of a name, each of at most so many characters. A word is shortened from its end, the longest first; what cannot be shortened so far is cut, and
  * seen to be cut. A number at the end is never lost where it fits by itself: what counts on is told apart by it.
@@ -71,12 +57,5 @@ function cutTo(name: string, room: number, width: Width): string {
     const cut = `${letters.slice(0, kept).join('').trim()}${CUT}${number}`;
     if (width(cut) <= room) return cut;
   }
-  return number !== '' && width(number) <= room ? number : CUT;
-}
-
-/** What a message is called on tape with so much room, and how many more stand there: the kind goes first, then the count. Never a part of its number. */
-export function fitNumber(message: string, more: number, room: number): string {
-  const bare = message.replace(/^.* /, '');
-  const [tail] = more > 0 ? [` +${more}`] : [''];
-  return [`${message}${tail}`, `${bare}${tail}`, bare].find((text) => text.length <= room) ?? bare;
+  return number !== '' && width(number) <= room ? number : width(CUT) <= room ? CUT : '';
 }

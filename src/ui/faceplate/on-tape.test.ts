@@ -1,8 +1,8 @@
 // Names and numbers on tape: they fit, they can be told apart, and no number is ever shown in part.
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { widthOf } from '@/core/paper';
-import { fitNumber, fitWords, onTape } from './fit-words';
+import { fitWords, widthOf } from '@/core/paper';
+import { fitNumber, onTape } from './on-tape';
 
 const word = fc.stringMatching(/^[A-Za-z]{1,12}$/);
 const names = fc.tuple(fc.array(word, { minLength: 1, maxLength: 4 }), fc.option(fc.integer({ min: 0, max: 128 })));
