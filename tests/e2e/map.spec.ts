@@ -138,6 +138,32 @@ test('place, layer and kind of message are words of the sentence too', async ({ 
   await expect(page.getByTestId('outcome')).toContainText('Rain bed');
 });
 
+test('a press on a parameter of steps is offered one step, the next, or two in turn, and plays as it was offered', async ({
+  page,
+}) => {
+  const id = await ownRig(page);
+  await open(page, id, 'map');
+  const size = page.getByRole('region', { name: 'Waiting for a control' }).getByRole('button', { name: /^Size/ });
+  await page.getByRole('button', { name: /^Storm, Base:/ }).click();
+  await page.getByRole('button', { name: /^FS 5:/ }).click();
+  await size.click();
+  await page.getByRole('heading', { name: 'FS 5' }).waitFor();
+  const press = page.getByLabel('What a press does with its steps');
+  for (const [way, plays] of [
+    ['goes to the next step', /Size: /],
+    ['alternates between two steps', /Size: .*(in turn|and|alternat|flips)/],
+    ['goes to one step', /Size: /],
+  ] as const) {
+    await press.selectOption({ label: way });
+    await expect(press.locator('option:checked')).toHaveText(way);
+    await expect(page.getByTestId('outcome')).toContainText(plays);
+  }
+  await expect(page.getByLabel('What is wanted of Size')).toHaveValue('sets');
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: /^Undo: Go to one step/ }).click();
+  await expect(press.locator('option:checked')).toHaveText('alternates between two steps');
+});
+
 test('ranges, a reversed range, and several parameters on one pedal', async ({ page }) => {
   const id = await ownRig(page);
   await open(page, id, 'map');

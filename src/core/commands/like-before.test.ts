@@ -17,7 +17,7 @@ import {
   type Rig,
   set,
 } from '../rig';
-import { doneBy } from '../wants';
+import { doneBy, shortfallOf, wantedOf } from '../wants';
 import { assign } from './assign';
 import { changeBehaviour } from './change';
 import { addController, addParameters, addTarget, plainProfile, plainTemplate } from './gear';
@@ -79,10 +79,11 @@ const wayOf = (rig: Rig) => {
   const [send] = last(rig.assignments).actions;
   return send?.type === 'send' && { behaviour: send.behaviour, type: send.message.type, mode: last(rig.landings).mode };
 };
+/** Whether it does what is taken to be wanted of it, also where nobody said it. */
 const wanted = (rig: Rig, row: Assignment): boolean => {
   const index = indexRig(rig);
   const effects = doneBy(index, row, outcome(index, row));
-  return effects.length > 0 && effects.every((d) => d.asWanted);
+  return effects.length > 0 && effects.every((d) => shortfallOf(wantedOf(index, row, d.parameter).want, d.did) === 0);
 };
 
 describe('the next function of a kind', () => {
@@ -106,7 +107,7 @@ describe('the next function of a kind', () => {
   it('does as wanted wherever the last one did, whatever it sends and however it is heard, wherever the parameter starts', () => {
     let tried = 0;
     for (const kind of ['toggle', 'stepped', 'trigger', 'continuous'] as const)
-      for (const start of [0, 1])
+      for (const start of kind === 'stepped' ? [0, 1, 2, 3] : [0, 1])
         for (const control of ['FS', 'P', 'K', 'E'] as const) {
           const gesture = control === 'K' || control === 'E' ? 'move' : 'press';
           const one = given(bench(kind, start), 'A', `${control} 1`, gesture);
@@ -133,6 +134,23 @@ describe('the next function of a kind', () => {
           }
         }
     expect(tried).toBeGreaterThan(60);
+  });
+  it('turns in clicks as the last encoder did, in the coding that it is heard in', () => {
+    const one = given(bench('continuous', 0), 'A', 'E 1', 'move');
+    const [send] = last(one.assignments).actions;
+    if (send?.type !== 'send') throw new Error('it sends');
+    const clicks = done(
+      one,
+      changeBehaviour(last(one.assignments), 0, { type: 'relative', coding: 'twos-complement', acceleration: 1 }),
+    );
+    const rig = {
+      ...clicks,
+      landings: clicks.landings.map((l) => ({ ...l, mode: 'relative' as const, coding: 'twos-complement' as const })),
+    };
+    const next = given(rig, 'B', 'E 2', 'move');
+    expect(wayOf(next)).toMatchObject({ behaviour: { type: 'relative' }, mode: 'relative' });
+    expect(last(next.landings).coding).toBe('twos-complement');
+    expect(wanted(next, last(next.assignments))).toBe(true);
   });
   it('never begins the wrong way round, though the last one does', () => {
     const wrong = otherwise(

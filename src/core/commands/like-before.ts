@@ -73,12 +73,14 @@ function chosenIn(
   const [landing] = landingsFor(index, row, send).filter((l) => l.parameterId === of.id);
   if (!landing || landing.given !== null || landing.chosenBy !== null || landing.hostLayerId !== null || isRun(landing))
     return null;
-  const { needs } = modeOf(landing.mode);
+  const { needs, counts, fromNow } = modeOf(landing.mode);
   const { type } = send.behaviour;
   // What alternates goes with where its parameter is only where each end stands for one: heard otherwise it is a case of its own.
   const own =
     type === 'stepping' ||
     ((type === 'latching' || type === 'range') && landing.mode !== 'absolute') ||
+    // What counts up is soon at its end: how far it has to go is a matter of where its parameter starts.
+    (fromNow && counts && needs !== 'coding' && of.kind !== 'toggle') ||
     needs === 'value' ||
     needs === 'first-value' ||
     landing.from > landing.to;

@@ -45,6 +45,7 @@ import { OutcomeCard } from './outcome-card';
 import { PortWord } from './port-word';
 import { RawWords } from './raw-words';
 import { SendWords } from './send-words';
+import { StepWords } from './step-words';
 import { TextsAndLight } from './texts-and-light';
 import { TurnWord } from './turn-word';
 import { WantWords } from './want-words';
@@ -253,21 +254,16 @@ function MeantWords({
   const target = parameter && index.targets.get(parameter.targetId);
   if (!send || !parameter || !target) return null;
   const counts = countsNumbers(send);
+  const landing = landingsFor(index, assignment, send).find((l) => l.parameterId === parameterId) ?? null;
   const last = !assignment.actions.slice(at + 1).some((a) => a.type === 'send' && a.meant.includes(parameterId));
   return (
     <>
       {counts ? (
         <CountedWords index={index} assignment={assignment} parameter={parameter} target={target} edit={edit} />
       ) : (
-        <LandingWords
-          index={index}
-          assignment={assignment}
-          parameter={parameter}
-          target={target}
-          landing={landingsFor(index, assignment, send).find((l) => l.parameterId === parameterId) ?? null}
-          edit={edit}
-        />
+        <LandingWords index={index} assignment={assignment} parameter={parameter} target={target} landing={landing} edit={edit} />
       )}
+      {!counts && landing && <StepWords index={index} assignment={assignment} landing={landing} edit={edit} />}
       {last && <WantWords index={index} assignment={assignment} parameter={parameter} edit={edit} />}
     </>
   );
