@@ -30,7 +30,7 @@ const allowed: Readonly<Record<string, readonly string[]>> = {
   bench: ['midi', 'values', 'rig', 'controller', 'wires', 'receiver'],
   numbers: ['midi', 'values', 'rig', 'wires', 'bench'],
   commands: ['midi', 'modes', 'values', 'rig', 'library', 'wires', 'bench', 'numbers'],
-  wants: ['modes', 'rig', 'bench', 'commands'],
+  wants: ['midi', 'modes', 'rig', 'bench', 'commands'],
   checks: ['midi', 'modes', 'values', 'rig', 'library', 'controller', 'wires', 'bench', 'numbers', 'commands', 'wants'],
   sheets: ['midi', 'modes', 'values', 'rig', 'library', 'wires', 'receiver', 'bench', 'numbers', 'commands'],
   calibration: ['midi', 'values'],

@@ -145,6 +145,10 @@ describe('the next function of a kind', () => {
     );
     const rig = {
       ...clicks,
+      controllers: clicks.controllers.map((c) => ({
+        ...c,
+        firmware: { ...c.firmware, encoderModes: ['twos-complement' as const] },
+      })),
       landings: clicks.landings.map((l) => ({ ...l, mode: 'relative' as const, coding: 'twos-complement' as const })),
     };
     const next = given(rig, 'B', 'E 2', 'move');

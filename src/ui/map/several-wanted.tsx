@@ -65,17 +65,7 @@ export function Wanted({
         />
       );
     case 'number':
-      return (
-        <NumberField
-          label="To"
-          value={change.number}
-          schema={z.number().int().min(0).max(16_383)}
-          onValue={(number) => {
-            setChange({ type: 'number', number });
-            return true;
-          }}
-        />
-      );
+      return <ToNumber change={change} setChange={setChange} />;
     case 'range':
       return <Ends change={change} setChange={setChange} />;
     case 'bank':
@@ -100,6 +90,27 @@ export function Wanted({
         />
       );
   }
+}
+
+/** A number as the controller shows it, the same for all. */
+function ToNumber({
+  change,
+  setChange,
+}: {
+  readonly change: Extract<SeveralChange, { type: 'number' }>;
+  readonly setChange: (to: SeveralChange) => void;
+}) {
+  return (
+    <NumberField
+      label="To"
+      value={change.number}
+      schema={z.number().int().min(0).max(16_383)}
+      onValue={(number) => {
+        setChange({ type: 'number', number });
+        return true;
+      }}
+    />
+  );
 }
 
 /** The ends of a range, in hundredths of the travel of each parameter. */

@@ -224,8 +224,26 @@ function besidePath(from: Point, to: Point, out: number): { readonly d: string; 
   return { d: `M${a.x} ${a.y}C${far} ${a.y} ${far} ${b.y} ${b.x} ${b.y}`, label: { x: a.x + out * 0.8, y: (a.y + b.y) / 2 } };
 }
 
+/** What is written on a wire: what is wrong with it, its ports, what it lets through. */
+function wireLabel({ wire, loop, doubled, carries }: PictureWire, pulled: boolean): string {
+  const marks = [
+    pulled ? '× pulled' : '',
+    loop ? 'loop' : '',
+    doubled && !loop ? 'twice' : '',
+    carries === 'notes' ? 'notes only' : '',
+    carries === 'nothing' ? 'closed' : '',
+  ]
+    .filter((m) => m !== '')
+    .join(', ');
+  const filters = [wire.channels === null ? '' : `ch ${wire.channels.join(' ')}`, wire.types === null ? '' : 'some kinds']
+    .filter((f) => f !== '')
+    .join(', ');
+  const ports = wire.from.port === '' && wire.to.port === '' ? '' : `${wire.from.port || '…'} → ${wire.to.port || '…'}`;
+  return [marks, ports, filters].filter((l) => l !== '').join('; ');
+}
+
 function WireLine({
-  wire: { wire, loop, doubled, carries },
+  wire: picture,
   names: [from, to],
   path,
   chosen,
@@ -242,21 +260,9 @@ function WireLine({
   readonly onChoose: () => void;
   readonly onRemove: () => void;
 }) {
+  const { wire, loop, doubled, carries } = picture;
   const tone = chosen ? 'verdigris' : pulled ? 'stop' : loop ? 'stop' : doubled ? 'caution' : 'ink-2';
-  const marks = [
-    pulled ? '× pulled' : '',
-    loop ? 'loop' : '',
-    doubled && !loop ? 'twice' : '',
-    carries === 'notes' ? 'notes only' : '',
-    carries === 'nothing' ? 'closed' : '',
-  ]
-    .filter((m) => m !== '')
-    .join(', ');
-  const filters = [wire.channels === null ? '' : `ch ${wire.channels.join(' ')}`, wire.types === null ? '' : 'some kinds']
-    .filter((f) => f !== '')
-    .join(', ');
-  const ports = wire.from.port === '' && wire.to.port === '' ? '' : `${wire.from.port || '…'} → ${wire.to.port || '…'}`;
-  const label = [marks, ports, filters].filter((l) => l !== '').join('; ');
+  const label = wireLabel(picture, pulled === true);
   return (
     // An SVG group is the only thing that can be pressed along a curve.
     <g
