@@ -35,6 +35,8 @@ interface Props {
 const MAX_HEIGHT = 408;
 /** Pixels of tape below which no word has room: then it is tape without writing, and the list below says what it is. */
 const NARROW = 38;
+/** Pixels of tape below which a longer name is cut: then the panel can be looked at closer. */
+const TIGHT = 56;
 /** Pixels that a line of tape or a printed name takes below its control, and a character of a name inside of it. */
 const LINE = 19;
 /** Pixels of tape without writing. */
@@ -53,7 +55,7 @@ export function Faceplate({ index, controller, place, chosen, findings, tape, on
     [controls, controller.width],
   );
   // Where tape has no room for words the panel can be looked at closer.
-  const small = controls.some((c) => ((widths.get(c.id) ?? 0) * scale) / zoom < NARROW);
+  const small = controls.some((c) => ((widths.get(c.id) ?? 0) * scale) / zoom < TIGHT);
 
   const keyDown = (event: KeyboardEvent): void => {
     if (event.ctrlKey || event.metaKey || event.altKey) return;
@@ -301,7 +303,7 @@ const PanelControl = memo(function PanelControl({
           acting={acting}
           opened={opened}
           tape={lines === 1 && tape === 'both' ? 'function' : tape}
-          width={width * scale - 10}
+          width={width * scale - 14}
           nameLines={Math.max(1, tape === 'both' ? lines - 1 : lines)}
         />
       )}

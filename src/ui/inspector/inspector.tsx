@@ -141,7 +141,7 @@ export function Inspector({
           {acting && <TextsAndLight controller={controller} control={control} assignment={acting.assignment} edit={edit} />}
         </Tabs.Content>
       </Tabs.Root>
-      <footer className="flex items-center gap-2 border-t px-4 py-2.5">
+      <footer className="flex items-center gap-2 border-t px-4 py-2.5 max-[1100px]:gap-1 max-[1100px]:px-2.5">
         <FunctionActions {...{ index, onPick, onFill, onListen, onCopy, edit, acting }} />
       </footer>
     </div>
