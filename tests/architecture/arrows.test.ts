@@ -36,6 +36,7 @@ const allowed: Readonly<Record<string, readonly string[]>> = {
   calibration: ['midi', 'values'],
   probe: ['midi', 'rig', 'receiver'],
   proof: ['midi', 'values', 'rig', 'controller', 'wires', 'receiver', 'bench', 'commands', 'sheets'],
+  touching: ['midi', 'rig', 'library', 'commands'],
   begin: ['rig', 'library', 'bench', 'commands', 'wants', 'proof'],
   paper: ['midi', 'values', 'rig', 'sheets'],
   formats: [

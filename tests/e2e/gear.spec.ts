@@ -130,3 +130,39 @@ test('every template can be added', async ({ page }) => {
   await page.getByRole('button', { name: /^Fader bench 9/ }).click();
   await expect(page.getByRole('button', { name: 'F 9: free' })).toBeVisible();
 });
+
+test('a controller is described by touching it: kinds are told, one is changed, and what it sends today is kept', async ({ page }) => {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'New rig' }).click();
+  await page.getByRole('textbox', { name: 'Name', exact: true }).fill('Touched');
+  await page.getByRole('button', { name: 'Make it' }).click();
+  await page.waitForURL(/gear/);
+  const [, id = ''] = /rigs\/([^/]+)\//.exec(page.url()) ?? [];
+  await page.getByRole('button', { name: 'Add a controller' }).first().click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByRole('button', { name: 'From touching it' }).click();
+  await expect(dialog.getByRole('button', { name: 'Add this panel' })).toBeDisabled();
+  await dialog.getByRole('button', { name: 'Let a made-up controller be touched' }).click();
+  const row = (name: RegExp) => dialog.getByRole('row', { name });
+  await expect(row(/^CC 24 ch 7/)).toContainText('its cap sends', { timeout: 30_000 });
+  await expect(row(/^CC 20 ch 7/)).toContainText('on while it is held');
+  await expect(row(/^CC 21 ch 7/)).toContainText('on and off in turn');
+  await expect(row(/^CC 23 ch 7/)).toContainText('turned in clicks');
+  await expect(dialog.getByLabel('What CC 24 ch 7 is')).toHaveValue('faders');
+  await dialog.getByLabel('What CC 22 ch 7 is').selectOption({ label: 'pedal' });
+  await expectAccessible(page);
+  await dialog.getByRole('button', { name: 'Add this panel' }).click();
+  await expect(page.getByRole('heading', { name: 'My controller' })).toBeVisible();
+  await saved(page);
+  const rig = JSON.parse(await exportOf(page, id)) as {
+    controls: { kind: string; factory: { gesture: string; message: { type: string; number?: number } }[] }[];
+  };
+  expect(rig.controls.map((c) => `${c.kind} ${c.factory[0]?.gesture} ${c.factory[0]?.message.number}`).sort()).toEqual([
+    'button press 20',
+    'button press 21',
+    'encoder move 23',
+    'expression move 22',
+    'fader move 24',
+    'pad press 36',
+  ]);
+});

@@ -8,6 +8,7 @@ import * as z from 'zod';
 import { addController, plainTemplate } from '@/core/commands';
 import type { ControllerTemplate } from '@/core/library';
 import { type CountedPart, countedParts, nameSchema, type Panel, panelFromCounts } from '@/core/rig';
+import { type Described, templateOf } from '@/core/touching';
 import { type Offered, useLibrary } from '../entries/use-library';
 import { MiniPanel } from '../faceplate/mini-panel';
 import { Button } from '../primitives/button';
@@ -15,6 +16,16 @@ import { cx } from '../primitives/cx';
 import { Dialog } from '../primitives/dialog';
 import { Field, TextInput } from '../primitives/field';
 import { useRig } from '../store/provider';
+import { FromTouching } from './from-touching';
+import { type Touching, useTouching } from './use-touching';
+
+type Way = 'template' | 'counts' | 'touching';
+const ways: readonly Way[] = ['template', 'counts', 'touching'];
+const wayWords: Readonly<Record<Way, string>> = {
+  template: 'From a template',
+  counts: 'From counts',
+  touching: 'From touching it',
+};
 
 const count = (most: number) =>
   z.coerce.number({ message: 'A number is needed.' }).int('A whole number.').min(0, 'Not below 0.').max(most, `At most ${most}.`);
@@ -98,7 +109,8 @@ export function AddControllerDialog({
 }) {
   const rig = useRig((s) => s.index.rig);
   const edit = useRig((s) => s.edit);
-  const [way, setWay] = useState<'template' | 'counts'>('template');
+  const [way, setWay] = useState<Way>('template');
+  const touching = useTouching();
   const { templates } = useLibrary();
   const [search, setSearch] = useState('');
   const found = templates.filter((t) => `${t.name} ${t.summary}`.toLowerCase().includes(search.trim().toLowerCase()));
@@ -134,7 +146,7 @@ export function AddControllerDialog({
             Add {chosen?.name ?? ''}
           </Button>
         ) : (
-          <Button tone="primary" type="submit" form={id}>
+          <Button tone="primary" type="submit" form={id} disabled={way === 'touching' && touching.described === null}>
             Add this panel
           </Button>
         )
@@ -143,10 +155,41 @@ export function AddControllerDialog({
       <WayChoice way={way} setWay={setWay} />
       {way === 'template' ? (
         <FromTemplate search={search} setSearch={setSearch} found={found} setPicked={setPicked} chosen={chosen} make={make} />
+      ) : way === 'touching' ? (
+        <TouchedForm id={id} touching={touching} onAdd={(rows, name) => make(templateOf(rows, rig), name)} />
       ) : (
         <FromCounts id={id} register={register} formState={formState} fromCounts={fromCounts} preview={preview} />
       )}
     </Dialog>
+  );
+}
+
+/** The name of what was touched, and what was found of it. */
+function TouchedForm({
+  id,
+  touching,
+  onAdd,
+}: {
+  readonly id: string;
+  readonly touching: Touching;
+  readonly onAdd: (rows: readonly Described[], name: string) => void;
+}) {
+  const [name, setName] = useState('My controller');
+  const named = nameSchema.safeParse(name.trim());
+  return (
+    <form
+      id={id}
+      className="flex flex-col gap-3"
+      onSubmit={(e) => {
+        e.preventDefault();
+        if (named.success && touching.described) onAdd(touching.described, named.data);
+      }}
+    >
+      <Field label="Name" className="w-64" error={named.success ? undefined : named.error.issues[0]?.message}>
+        {(f) => <TextInput id={f} value={name} onChange={(e) => setName(e.target.value)} />}
+      </Field>
+      <FromTouching touching={touching} />
+    </form>
   );
 }
 
@@ -238,16 +281,10 @@ function Parts({ register, formState }: { readonly register: UseFormRegister<Dra
   );
 }
 
-function WayChoice({
-  way,
-  setWay,
-}: {
-  readonly way: 'template' | 'counts';
-  readonly setWay: (to: 'template' | 'counts') => void;
-}) {
+function WayChoice({ way, setWay }: { readonly way: Way; readonly setWay: (to: Way) => void }) {
   return (
     <div role="group" aria-label="How" className="mb-4 flex gap-1">
-      {(['template', 'counts'] as const).map((w) => (
+      {ways.map((w) => (
         <button
           key={w}
           type="button"
@@ -255,7 +292,7 @@ function WayChoice({
           onClick={() => setWay(w)}
           className={cx('h-8 rounded-sm px-3', way === w ? 'bg-verdigris-wash font-semibold' : 'text-ink-2 hover:text-ink')}
         >
-          {w === 'template' ? 'From a template' : 'From counts'}
+          {wayWords[w]}
         </button>
       ))}
     </div>
