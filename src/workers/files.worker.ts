@@ -2,9 +2,12 @@
 
 import { expose } from 'comlink';
 import {
+  type ImportProblem,
   inWords,
+  isControllerList,
   type NameDocument,
   type ParameterList,
+  parseControllerList,
   parseFile,
   parseMidnam,
   parseParameters,
@@ -24,6 +27,14 @@ export type ReadRig =
 /** Lines between two words of progress. */
 const EVERY = 250;
 
+const refused = (problems: readonly ImportProblem[]): ReadList => ({
+  type: 'refused',
+  message: problems
+    .map(inWords)
+    .map((p) => `${p.place}: ${p.message}`)
+    .join(' '),
+});
+
 const api = {
   /** The one rig of a file. */
   rig(text: string): ReadRig {
@@ -41,15 +52,11 @@ const api = {
   read(text: string, style: Reception['shows'], told: (part: number) => void): ReadList {
     if (text.trimStart().startsWith('<')) {
       const read = parseMidnam(text);
-      return read.ok
-        ? { type: 'names', document: read.value }
-        : {
-            type: 'refused',
-            message: read.error
-              .map(inWords)
-              .map((p) => `${p.place}: ${p.message}`)
-              .join(' '),
-          };
+      return read.ok ? { type: 'names', document: read.value } : refused(read.error);
+    }
+    if (isControllerList(text)) {
+      const read = parseControllerList(text);
+      return read.ok ? { type: 'parameters', list: read.value } : refused(read.error);
     }
     return {
       type: 'parameters',

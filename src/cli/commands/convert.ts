@@ -2,9 +2,13 @@ import { cellProblemWords, type Named, namedParameter, plainProfile, profileNumb
 import {
   type BundleItem,
   convertRig,
+  type ImportProblem,
   inWords,
+  isControllerList,
   type LeftOut,
   leftOutWords,
+  type ParameterList,
+  parseControllerList,
   parseFile,
   parseMidnam,
   parseParameters,
@@ -50,7 +54,7 @@ export const convert: Command = {
   },
 };
 
-/** What is in a file: JSON of this program, a name document, or a table of parameters. */
+/** What is in a file: JSON of this program, a name document, a list of controllers, or a table of parameters. */
 function itemsOf(text: string, options: Options): readonly BundleItem[] {
   const start = text.trimStart().charAt(0);
   const name = typeof options.flags.name === 'string' ? options.flags.name : 'Imported';
@@ -65,27 +69,38 @@ function itemsOf(text: string, options: Options): readonly BundleItem[] {
       );
     return [profileItem(named(read.value.device || name, read.value.names))];
   }
+  if (isControllerList(text)) {
+    const read = parseControllerList(text);
+    if (!read.ok) throw unusable(read.error);
+    return [listItem(name, read.value)];
+  }
   if (start === '{' || start === '[') {
     const read = parseFile(text);
-    if (!read.ok)
-      throw new Unusable(
-        [
-          'It cannot be used.',
-          ...read.error
-            .slice(0, 5)
-            .map(inWords)
-            .map((p) => `  ${p.place}: ${p.message}`),
-        ].join('\n'),
-      );
+    if (!read.ok) throw unusable(read.error);
     return read.value;
   }
-  const { good, bad, numbers } = parseParameters(text);
+  return [listItem(name, parseParameters(text))];
+}
+
+const unusable = (problems: readonly ImportProblem[]): Unusable =>
+  new Unusable(
+    [
+      'It cannot be used.',
+      ...problems
+        .slice(0, 5)
+        .map(inWords)
+        .map((p) => `  ${p.place}: ${p.message}`),
+    ].join('\n'),
+  );
+
+/** A list of parameters as a profile, with the numbers that it came with. */
+function listItem(name: string, { good, bad, numbers }: ParameterList): BundleItem {
   if (good.length === 0)
     throw new Unusable(
       ['It holds no parameters.', ...bad.slice(0, 5).map((b) => `  line ${b.line}: ${cellProblemWords(b.reason)}`)].join('\n'),
     );
   const plain = plainProfile(name, 'plugin');
-  return [profileItem({ ...plain, parameters: good, numbers: profileNumbers(plain, good, numbers) })];
+  return profileItem({ ...plain, parameters: good, numbers: profileNumbers(plain, good, numbers) });
 }
 
 /** What a name document lists as a profile: each name with the number that it came with. */

@@ -39,6 +39,7 @@ export { writeSheetMarkdown } from './sheet-md';
 
 // MIDI files, SysEx files and name documents.
 
+export { isControllerList, parseControllerList } from './controller-list';
 export { type MidiFile, setUpFile, testFile } from './midi-files';
 export { type NameDocument, type NamedMessage, parseMidnam, writeMidnam } from './midnam';
 export { readSmf, SMF_LIMIT, type TimedMessage, writeSmf } from './smf';

@@ -151,11 +151,13 @@ function FileChoice({
   return (
     <div className="flex items-center gap-3">
       <Button onClick={() => file.current?.click()}>Choose a file…</Button>
-      <span className="text-xs text-ink-2">CSV, TSV, or a MIDI Name Document (.midnam); or paste below.</span>
+      <span className="text-xs text-ink-2">
+        CSV, TSV, a MIDI Name Document (.midnam), or a controller list (.json); or paste below.
+      </span>
       <input
         ref={file}
         type="file"
-        accept=".csv,.tsv,.txt,.midnam,.xml,text/csv,text/tab-separated-values"
+        accept=".csv,.tsv,.txt,.midnam,.xml,.json,text/csv,text/tab-separated-values"
         className="sr-only"
         aria-label="List to read"
         tabIndex={-1}

@@ -1,0 +1,89 @@
+// Lists of controllers as Property Exchange has them; the form from memory. Values of 32 bits against those of 7 and 14 that the scaling of MIDI 2.0 gives
+// for its ends and its middle (from memory: 0, 2^31 and 2^32 − 1 are lowest, centre and highest of any size).
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { isControllerList, parseControllerList } from './index';
+
+const read = (list: unknown) => {
+  const done = parseControllerList(JSON.stringify(list));
+  if (!done.ok) throw new Error(JSON.stringify(done.error));
+  return done.value;
+};
+
+describe('a list of controllers', () => {
+  it('gives parameters with the messages that they came with', () => {
+    const { good, numbers, bad } = read([
+      { title: 'Cutoff', ctrlType: 'cc', ctrlIndex: [74], channel: 3, default: 0x8000_0000, typeHint: 'continuous' },
+      { title: 'Drone', ctrlType: 'cc', ctrlIndex: [80], channel: 3, typeHint: 'toggle', default: 0xffff_ffff },
+      { title: 'Bite', ctrlType: 'nrpn', ctrlIndex: [1, 2], default: 0x8000_0000 },
+      { title: 'Room', ctrlType: 'cc', ctrlIndex: [81], typeHint: 'valueSelect', stepCount: 4 },
+      { title: 'Bend', ctrlType: 'pitchBend', default: 0x8000_0000 },
+      { title: 'Flare', ctrlType: 'cc', ctrlIndex: [82], typeHint: 'momentary' },
+    ]);
+    expect(bad).toEqual([]);
+    expect(good.map((p) => [p.name, p.kind, p.highest, p.start])).toEqual([
+      ['Cutoff', 'continuous', 127, 64],
+      ['Drone', 'toggle', 1, 1],
+      ['Bite', 'continuous', 16_383, 8192],
+      ['Room', 'stepped', 3, 0],
+      ['Bend', 'continuous', 16_383, 8192],
+      ['Flare', 'trigger', 1, 0],
+    ]);
+    expect(numbers.get('Cutoff')).toEqual({ type: 'cc', channel: 3, number: 74 });
+    expect(numbers.get('Bite')).toMatchObject({ type: 'nrpn', channel: 1, number: 130 });
+  });
+  it('says by its place what cannot be read, and keeps the rest', () => {
+    const { good, bad } = read({
+      controllerList: [
+        { title: 'A', ctrlType: 'cc', ctrlIndex: [1] },
+        { title: 'B', ctrlType: 'pnrc', ctrlIndex: [1] },
+        { ctrlType: 'cc', ctrlIndex: [2] },
+        { title: 'A', ctrlType: 'cc', ctrlIndex: [3] },
+        { title: 'C', ctrlType: 'cc', ctrlIndex: [200] },
+        { title: 'D', ctrlType: 'cc', ctrlIndex: [4], channel: 20 },
+        { title: 'E', ctrlType: 'cc', ctrlIndex: [5] },
+      ],
+    });
+    expect(good.map((p) => p.name)).toEqual(['A', 'E']);
+    expect(bad.map((b) => [b.line, b.reason.code])).toEqual([
+      [2, 'no-message-kind'],
+      [3, 'row'],
+      [4, 'name-twice'],
+      [5, 'no-message-kind'],
+      [6, 'no-message-kind'],
+    ]);
+  });
+  it('takes the ends and the middle of 32 bits to those of its message, and never leaves its range', () => {
+    fc.assert(
+      fc.property(fc.nat(0xffff_ffff), (value) => {
+        const [p] = read([{ title: 'A', ctrlType: 'cc', ctrlIndex: [1], default: value }]).good;
+        expect(p?.start).toBeGreaterThanOrEqual(0);
+        expect(p?.start).toBeLessThanOrEqual(127);
+      }),
+    );
+    for (const [value, seven, fourteen] of [
+      [0, 0, 0],
+      [0x8000_0000, 64, 8192],
+      [0xffff_ffff, 127, 16_383],
+    ] as const) {
+      expect(read([{ title: 'A', ctrlType: 'cc', ctrlIndex: [1], default: value }]).good[0]?.start).toBe(seven);
+      expect(read([{ title: 'A', ctrlType: 'nrpn', ctrlIndex: [1, 1], default: value }]).good[0]?.start).toBe(fourteen);
+    }
+  });
+  it('is told from tables and from files of this program', () => {
+    expect(isControllerList(' [{"title":"A"}]')).toBe(true);
+    expect(isControllerList('{ "controllerList": [] }')).toBe(true);
+    for (const text of ['name,kind\nA,toggle', '{"format":"x"}', '<a/>', 'A, [x]']) expect(isControllerList(text)).toBe(false);
+  });
+  it('refuses what is no list, whatever it is', () => {
+    for (const text of ['{}', '3', '"a"', '[', '{"controllerList":3}']) expect(parseControllerList(text).ok).toBe(false);
+    fc.assert(
+      fc.property(fc.json(), (text) => {
+        const done = parseControllerList(text);
+        const list = JSON.parse(text) as { controllerList?: unknown[] };
+        const entries = Array.isArray(list) ? list : (list.controllerList ?? []);
+        if (done.ok) expect(done.value.good.length + done.value.bad.length).toBe(entries.length);
+      }),
+    );
+  });
+});
