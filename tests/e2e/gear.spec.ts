@@ -131,7 +131,9 @@ test('every template can be added', async ({ page }) => {
   await expect(page.getByRole('button', { name: 'F 9: free' })).toBeVisible();
 });
 
-test('a controller is described by touching it: kinds are told, one is changed, and what it sends today is kept', async ({ page }) => {
+test('a controller is described by touching it: kinds are told, one is changed, and what it sends today is kept', async ({
+  page,
+}) => {
   await page.goto('/');
   await page.getByRole('button', { name: 'New rig' }).click();
   await page.getByRole('textbox', { name: 'Name', exact: true }).fill('Touched');

@@ -43,7 +43,7 @@ export function stepOffers(index: RigIndex, assignment: Assignment, landing: Lan
   const parameter = index.parameters.get(landing.parameterId);
   const at = assignment.actions.findIndex((a) => a.type === 'send' && a.meant.includes(landing.parameterId));
   const send = assignment.actions[at];
-  if (!parameter || parameter.kind !== 'stepped' || send?.type !== 'send' || send.meant.length > 1) return [];
+  if (parameter?.kind !== 'stepped' || send?.type !== 'send' || send.meant.length > 1) return [];
   if (assignment.gesture.type === 'move' || landing.given !== null || isRun(landing)) return [];
   const hears = index.targets.get(landing.targetId)?.reception.modes ?? [];
   return (['one', 'next', 'two'] as const).flatMap((way): StepOffer[] => {
