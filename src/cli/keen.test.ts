@@ -52,6 +52,7 @@ const files: Readonly<Record<string, string | Uint8Array>> = {
   'common.txt': 'F1 35 F2 04 01 F3 07 F6 F0 7D 01 F7\n',
   'bad.txt': 'B4 6X',
   'parameters.csv': 'name,kind,range,unit\nMix,continuous,0..100,%\nFreeze,toggle\n',
+  'controllers.json': '[{"title":"Cutoff","ctrlType":"cc","ctrlIndex":[74],"channel":3}]',
   'names.midnam':
     '<MIDINameDocument><ControlNameList Name="C"><Control Type="7bit" Number="7" Name="Volume"/></ControlNameList></MIDINameDocument>',
   'dump.syx': Uint8Array.from([0xf0, 0x7d, 1, 2, 0xf7, 0x90, 60]),
@@ -231,6 +232,9 @@ describe('convert', () => {
     expect(parseFile(profile.out)).toMatchObject({ ok: true, value: [{ kind: 'target-profile', name: 'Tank' }] });
     const named = await call('convert', '--to', 'parameters-csv', 'names.midnam');
     expect(named.out).toContain('Volume,continuous');
+    const listed = await call('convert', '--to', 'parameters-csv', 'controllers.json');
+    expect(listed.out).toContain('Cutoff,continuous');
+    expect(listed.out).toContain(',cc,74,3');
   });
   it('writes MIDI files only where it is told to', async () => {
     expect(await call('convert', '--to', 'test-mid', 'demo.json')).toMatchObject({

@@ -5,7 +5,7 @@ import { lanternTrials } from '@/demo/trials';
 import { removeWhatIsDue } from './backups/first';
 import { folder } from './folder';
 import { keepProof } from './rigs/proofs';
-import { addRig, isNew } from './rigs/rigs';
+import { isNew, putRig } from './rigs/rigs';
 
 /** Opens the folder; a folder that cannot be opened is no error here, since the recovery page tells of it. */
 export async function prepare(): Promise<void> {
@@ -15,7 +15,10 @@ export async function prepare(): Promise<void> {
   await removeWhatIsDue(db).catch(() => undefined);
   if (process.env.KEEN_DIAL_DEMO !== '1' || !(await isNew(db))) return;
   const { rig, records } = lanternTrials(lanternHour());
-  await addRig(db, nightFerry(), 'night-ferry');
-  await addRig(db, rig, 'lantern-hour');
+  // At once, so that the first backup has both.
+  await db.write(async (writing) => {
+    await putRig(writing, nightFerry(), 'night-ferry', {});
+    await putRig(writing, rig, 'lantern-hour', {});
+  });
   for (const record of records) await keepProof(db, rig.id, record);
 }
