@@ -152,7 +152,7 @@ function Row({
   return (
     <tr className="border-b last:border-b-0">
       <td className="py-1 pr-2 font-mono text-xs whitespace-nowrap">{name}</td>
-      <td className="pr-2">
+      <td className="py-0.5 pr-2">
         <Select
           aria-label={`What ${name} is`}
           className="h-7 text-xs"
