@@ -196,7 +196,7 @@ const severally = (n: number, m: number): SeveralChange =>
       { type: 'values', values: (['latching', 'momentary', 'fixed'] as const)[m % 3] ?? 'fixed' },
       { type: 'mode', mode: (['toggle', 'gate', 'absolute', 'set'] as const)[m % 4] ?? 'absolute' },
       { type: 'bank', bank: m % 5 === 0 ? null : m % 5 },
-      { type: 'number', number: m % 130 },
+      { type: 'number', text: m % 3 === 0 ? 'C3' : String(m % 130) },
       { type: 'range', from: m % 60, to: 100 - (m % 40) },
       { type: 'colour', text: 'red' },
       { type: 'entered', at: m % 2 === 0 ? null : '2026-01-01T00:00:00.000Z' },

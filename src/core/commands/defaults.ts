@@ -38,9 +38,11 @@ export function defaultType(controller: Controller, control: Pick<Control, 'kind
   return can.includes('cc') ? 'cc' : can.includes('note') ? 'note' : 'program';
 }
 
-/** Whether a parameter starts nearer to its highest value: what alternates goes to the other end first. */
-export const startsHigh = ({ start, lowest, highest }: Pick<Parameter, 'start' | 'lowest' | 'highest'>): boolean =>
-  start >= (lowest + highest) / 2;
+/** Whether the show starts with a parameter where the high value puts it, by its two ends: then the first press sends the low one. */
+export const standsHigh = (
+  { start }: Pick<Parameter, 'start'>,
+  { from, to }: { readonly from: number; readonly to: number },
+): boolean => Math.abs(start - to) < Math.abs(start - from);
 
 /** What goes out, and what the target does with it. */
 export interface Way {
@@ -84,7 +86,7 @@ export function defaultBehaviour(
     return { behaviour: can.includes('momentary') ? momentary : fixed, mode: hears('absolute') ? 'absolute' : first };
   const bySoftware = flips === 'software' && parameter.kind === 'toggle' && hears('toggle');
   if (can.includes('latching') && hears('absolute') && !bySoftware) {
-    const high = startsHigh(parameter);
+    const high = standsHigh(parameter, { from: parameter.lowest, to: parameter.highest });
     return { behaviour: { type: 'latching', first: u14(high ? 0 : 127), second: u14(high ? 127 : 0) }, mode: 'absolute' };
   }
   const mode: ReceiveMode = hears('toggle') ? 'toggle' : first;

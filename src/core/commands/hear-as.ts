@@ -19,6 +19,7 @@ import {
   type Target,
 } from '../rig';
 import { changeBehaviour } from './change';
+import { standsHigh } from './defaults';
 import { rowsHearing } from './run';
 import type { NewId } from './shared';
 
@@ -102,9 +103,6 @@ function wantedValues(
 }
 
 const can = ({ firmware }: Controller, type: Pressed): boolean => firmware.switchModes.includes(type);
-
-/** Whether the show starts with a parameter where the high value of its landing puts it: then the first press sends the low one. */
-const standsHigh = ({ start }: Parameter, { from, to }: Landing): boolean => Math.abs(start - to) < Math.abs(start - from);
 
 function made(wanted: readonly Pressed[], controller: Controller, { behaviour, message }: Send, high: boolean): Behaviour | null {
   const type = wanted.find((t) => can(controller, t));

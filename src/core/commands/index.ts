@@ -42,7 +42,7 @@ export {
   countWith,
   removeCounter,
 } from './counters';
-export { defaultGesture, defaultLanding, gesturesOf, isMover } from './defaults';
+export { defaultGesture, defaultLanding, gesturesOf, isMover, type Way } from './defaults';
 export {
   type FillLine,
   type FillPlan,

@@ -17,7 +17,7 @@ import {
   type Target,
 } from '../rig';
 import { landingsFor } from './change';
-import { startsHigh, type Way } from './defaults';
+import { standsHigh, type Way } from './defaults';
 import { behavioursFor } from './kinds';
 
 /** What the last function of a kind is like: the kind of its message, and where all of it fits a new one, its way. */
@@ -92,5 +92,7 @@ function turnedFor(behaviour: Behaviour, parameter: Parameter): Behaviour {
   if (behaviour.type !== 'latching') return behaviour;
   const [low, high] = [behaviour.first, behaviour.second].sort((a, b) => a - b);
   if (low === undefined || high === undefined) return behaviour;
-  return startsHigh(parameter) ? { ...behaviour, first: low, second: high } : { ...behaviour, first: high, second: low };
+  return standsHigh(parameter, { from: parameter.lowest, to: parameter.highest })
+    ? { ...behaviour, first: low, second: high }
+    : { ...behaviour, first: high, second: low };
 }

@@ -29,6 +29,7 @@ function changeIn(of: ColumnType, line: string | undefined): SeveralChange | str
     case 'textShort':
     case 'colour':
     case 'colourOff':
+    case 'number':
       return { type: of, text };
     case 'bank':
       return /^(every|all|every bank|\*)$/i.test(text)
@@ -36,14 +37,12 @@ function changeIn(of: ColumnType, line: string | undefined): SeveralChange | str
         : whole(text, 1, 128, (bank) => ({ type: 'bank', bank }));
     case 'channel':
       return whole(text, 1, 16, (channel) => ({ type: 'channel', channel }));
-    case 'number':
-      return whole(text, 0, 16_383, (number) => ({ type: 'number', number }));
   }
 }
 
-/** A whole number between two; what is written before it, as in `CC 20` or `ch 3`, is let be. */
+/** A whole number between two, with or without the word before it: `ch 3`, `bank 2`. */
 function whole(text: string, least: number, most: number, to: (n: number) => SeveralChange): SeveralChange | string {
-  const [, digits] = /^[A-Za-z. ]*(\d+)$/.exec(text) ?? [];
+  const [, digits] = /^(?:ch|channel|bank)?\s*(\d+)$/i.exec(text) ?? [];
   const n = digits === undefined ? Number.NaN : Number(digits);
   if (Number.isNaN(n)) return `“${text.slice(0, 20)}” is no number`;
   return n < least || n > most ? `${n} is not between ${least} and ${most}` : to(n);

@@ -116,6 +116,21 @@ describe('a column, a line for each', () => {
     expect(numbers(after)).toEqual([70, 40, 72]);
     expect(after.landings.map((l) => ('number' in l.address ? l.address.number : null))).toEqual([70, 40, 22]);
   });
+  it('a note by its name, as its controller counts octaves, and never the digit of a name as a number', () => {
+    const { skips, rig: after } = pasted('number', 'C1\nC1\nC1');
+    expect(skips).toEqual(['“C1” is no number', null, '“C1” is no number']);
+    expect(numbers(after)).toEqual([20, 24, 22]);
+    expect(pasted('channel', 'C1\nch 3\n4').skips.slice(0, 2)).toEqual(['“C1” is no number', null]);
+  });
+  it('the number of the first message alone, also where that is so already', () => {
+    const before = rig();
+    const [one] = before.assignments;
+    const [send] = one?.actions ?? [];
+    if (!one || send?.type !== 'send') throw new Error('it sends');
+    const two = { ...one, actions: [send, { ...send, message: cc(21) }] };
+    const { skips } = pasted('number', '20\n\n', { ...before, assignments: [two, ...before.assignments.slice(1)] });
+    expect(skips[0]).toBe('is so already');
+  });
   it('says beside each what cannot be read, and what has no line', () => {
     expect(pasted('number', '128\ntwelve').skips).toEqual([
       'Control change has no number 128',

@@ -1,6 +1,6 @@
 // One change made to several functions: each takes it in its own way, or says why it does not.
 import { showValue } from '../bench';
-import { channelSchema, kindOf, type Message, messageSchema, shortName, withChannel } from '../midi';
+import { channelSchema, kindOf, type Message, messageSchema, parseNote, shortName, withChannel } from '../midi';
 import { modeOf, type ReceiveMode } from '../modes';
 import {
   type Assignment,
@@ -11,6 +11,7 @@ import {
   indexRig,
   isRun,
   type Landing,
+  oneByOne,
   type RigIndex,
   rowSchemas,
   type Send,
@@ -30,8 +31,8 @@ export type SeveralChange =
   | { readonly type: 'kind'; readonly kind: Message['type'] }
   | { readonly type: 'values'; readonly values: Behaviour['type'] }
   | { readonly type: 'mode'; readonly mode: ReceiveMode }
-  /** The number of the first message that has one, as the controller shows it. */
-  | { readonly type: 'number'; readonly number: number }
+  /** The number of the first message that has one, as the controller shows it: notes also by name. */
+  | { readonly type: 'number'; readonly text: string }
   /** From where to where on the travel of each parameter, in hundredths of it. */
   | { readonly type: 'range'; readonly from: number; readonly to: number }
   | { readonly type: 'bank'; readonly bank: number | null }
@@ -171,28 +172,19 @@ type OfSends = Extract<SeveralChange, { type: 'channel' | 'kind' | 'values' | 'm
 
 /** Changes every message of a function that takes the change. */
 function sends(index: RigIndex, assignment: Assignment, change: OfSends, newId: NewId): Edit | string {
-  const edits: Edit[] = [];
-  let now = index;
+  const { now, take, edits } = oneByOne(index);
   let why = 'sends nothing';
   for (let at = 0; at < assignment.actions.length; at++) {
-    const row = now.assignments.get(assignment.id);
-    if (!row || !sendAt(row, at)) continue;
-    const made = ofSend(now, row, at, change, newId);
-    if (typeof made === 'string') {
-      why = made;
-      continue;
-    }
-    const done = apply(now.rig, made);
-    if (!done.ok) {
-      why = 'cannot be changed here';
-      continue;
-    }
-    edits.push(made);
-    now = indexRig(done.value, now);
-    // One number is one message's.
-    if (change.type === 'number') break;
+    const row = now().assignments.get(assignment.id);
+    const send = row && sendAt(row, at);
+    if (!send) continue;
+    const made = ofSend(now(), row, at, change, newId);
+    if (typeof made === 'string') why = made;
+    else if (!take(made)) why = 'cannot be changed here';
+    // One number is one message's: the first that has one, whether it changes or not.
+    if (change.type === 'number' && 'number' in send.message) break;
   }
-  return edits.length === 0 ? why : batch('Change what is sent', edits);
+  return edits().length === 0 ? why : batch('Change what is sent', edits());
 }
 
 function ofSend(index: RigIndex, row: Assignment, at: number, change: OfSends, newId: NewId): Edit | string {
@@ -208,7 +200,7 @@ function ofSend(index: RigIndex, row: Assignment, at: number, change: OfSends, n
       return changeMessage(index, row, at, to, newId) ?? 'cannot be changed here';
     }
     case 'number':
-      return toNumber(index, row, at, change.number, newId);
+      return toNumber(index, row, at, change.text.trim(), newId);
     case 'range':
       return toRange(index, row, send, change);
     case 'kind': {
@@ -236,14 +228,18 @@ function ofSend(index: RigIndex, row: Assignment, at: number, change: OfSends, n
   }
 }
 
-function toNumber(index: RigIndex, row: Assignment, at: number, number: number, newId: NewId): Edit | string {
+function toNumber(index: RigIndex, row: Assignment, at: number, text: string, newId: NewId): Edit | string {
   const message = sendAt(row, at)?.message;
-  const { firmware } = index.controllers.get(index.controls.get(row.controlId)?.controllerId ?? '') ?? {};
-  if (!message || !('number' in message)) return 'has no number';
-  const raw = message.type === 'program' ? number - (firmware?.shows.programBase ?? 0) : number;
+  const controller = index.controllers.get(index.controls.get(row.controlId)?.controllerId ?? '');
+  if (!controller || !message || !('number' in message)) return 'has no number';
+  const { programBase, middleC } = controller.firmware.shows;
+  const digits = /^(?:cc|pc|n|nrpn|note|program)?\s*(\d+)$/i.exec(text)?.[1];
+  const shown = digits === undefined ? (message.type === 'note' ? parseNote(text, middleC) : null) : Number(digits);
+  if (shown === null) return `“${text.slice(0, 20)}” is no number`;
+  const raw = message.type === 'program' ? shown - programBase : shown;
   if (message.number === raw) return 'is so already';
   const to = messageSchema.safeParse({ ...message, number: raw });
-  if (!to.success) return `${kindOf(message.type).name} has no number ${number}`;
+  if (!to.success) return `${kindOf(message.type).name} has no number ${shown}`;
   return changeMessage(index, row, at, to.data, newId) ?? 'cannot be changed here';
 }
 
@@ -273,20 +269,17 @@ function heardEachAs(
   coding: (target: Target | undefined) => Landing['coding'],
   newId: NewId,
 ): readonly Edit[] {
-  const edits: Edit[] = [];
-  let now = index;
+  const { now, take, edits } = oneByOne(index);
   for (const { id, parameterId } of landings) {
-    const assignment = now.assignments.get(row.id);
+    const assignment = now().assignments.get(row.id);
     // One may be in a run by now that another one of them began.
-    const landing = now.landingsOf.get(parameterId)?.find((l) => l.id === id);
+    const landing = now()
+      .landingsOf.get(parameterId)
+      ?.find((l) => l.id === id);
     if (!assignment || !landing || landing.mode === mode) continue;
-    const edit = hearAs(now, assignment, landing, mode, coding(now.targets.get(landing.targetId)), newId);
-    const done = apply(now.rig, edit);
-    if (!done.ok) continue;
-    edits.push(edit);
-    now = indexRig(done.value, now);
+    take(hearAs(now(), assignment, landing, mode, coding(now().targets.get(landing.targetId)), newId));
   }
-  return edits;
+  return edits();
 }
 
 /** Clicks are read by the coding in which they are sent, else by the first that the target knows; by none in any other mode. */
@@ -301,7 +294,7 @@ const codingOf =
 
 /** What a function says of a change, in a few characters. */
 function wordsOf(index: RigIndex, row: Assignment, change: SeveralChange): string {
-  if ('text' in change) return change.text;
+  if ('text' in change && change.type !== 'number') return change.text;
   const send = row.actions.find((a) => a.type === 'send');
   if (send?.type !== 'send') return '';
   switch (change.type) {

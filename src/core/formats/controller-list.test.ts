@@ -41,6 +41,7 @@ describe('a list of controllers', () => {
         { title: 'A', ctrlType: 'cc', ctrlIndex: [3] },
         { title: 'C', ctrlType: 'cc', ctrlIndex: [200] },
         { title: 'D', ctrlType: 'cc', ctrlIndex: [4], channel: 20 },
+        { title: 'F', ctrlType: 'cc', ctrlIndex: [6], typeHint: 'valueSelect' },
         { title: 'E', ctrlType: 'cc', ctrlIndex: [5] },
       ],
     });
@@ -51,6 +52,7 @@ describe('a list of controllers', () => {
       [4, 'name-twice'],
       [5, 'no-message-kind'],
       [6, 'no-message-kind'],
+      [7, 'steps-missing'],
     ]);
   });
   it('takes the ends and the middle of 32 bits to those of its message, and never leaves its range', () => {
@@ -73,7 +75,8 @@ describe('a list of controllers', () => {
   it('is told from tables and from files of this program', () => {
     expect(isControllerList(' [{"title":"A"}]')).toBe(true);
     expect(isControllerList('{ "controllerList": [] }')).toBe(true);
-    for (const text of ['name,kind\nA,toggle', '{"format":"x"}', '<a/>', 'A, [x]']) expect(isControllerList(text)).toBe(false);
+    for (const text of ['name,kind\nA,toggle', '{"format":"x"}', '<a/>', 'A, [x]', '[Solo],toggle', '[1], x'])
+      expect(isControllerList(text)).toBe(false);
   });
   it('refuses what is no list, whatever it is', () => {
     for (const text of ['{}', '3', '"a"', '[', '{"controllerList":3}']) expect(parseControllerList(text).ok).toBe(false);

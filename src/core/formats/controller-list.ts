@@ -2,13 +2,13 @@
 // parameters with the numbers that they came with. All names and the scaling of values are from memory.
 import * as z from 'zod';
 import { err, ok, type Result } from '../base';
-import { quoted } from '../commands';
+import { type CellProblem, quoted } from '../commands';
 import { type ProfileParameter, plainParameter } from '../library';
-import { type Message, messageSchema } from '../midi';
-import { type Parameter, rowSchemas } from '../rig';
+import { type Message, messageSchema, valueMax } from '../midi';
+import type { Parameter } from '../rig';
 import type { BadLine } from './csv';
 import { type ImportProblem, readJson } from './json';
-import type { ParameterList } from './parameters-csv';
+import { type ParameterList, parameterOf } from './parameters-csv';
 
 /** Most controllers of one list. */
 const MOST = 20_000;
@@ -26,8 +26,8 @@ type Entry = z.infer<typeof entrySchema>;
 
 const listSchema = z.union([z.array(z.unknown()), z.looseObject({ controllerList: z.array(z.unknown()) })]);
 
-/** Whether a JSON text can be a list of controllers: a list, or an object that holds one under its name; no file of this program is either. */
-export const isControllerList = (text: string): boolean => /^\uFEFF?\s*(\[|\{\s*"controllerList")/.test(text);
+/** Whether a text can be a list of controllers: a JSON list of objects, or an object that holds one under its name. No file of this program and no table is either. */
+export const isControllerList = (text: string): boolean => /^\uFEFF?\s*(\[\s*[{\]]|\{\s*"controllerList")/.test(text);
 
 /**
  * Reads a list of controllers: each with a title becomes a parameter, continuous over what its message carries, switched or set off by its
@@ -46,60 +46,37 @@ export function parseControllerList(text: string): Result<ParameterList, readonl
   const bad: BadLine[] = [];
   const numbers = new Map<string, Message>();
   for (const [i, raw] of entries.entries()) {
-    const line = i + 1;
-    const entry = entrySchema.safeParse(raw);
-    if (!entry.success) {
-      const issue = entry.error.issues[0];
-      bad.push({
-        line,
-        reason: { code: 'row', field: issue?.path.map(String).join('.') ?? null, message: issue?.message ?? 'not valid' },
-      });
-      continue;
-    }
-    const read = parameterOf(entry.data);
-    if ('line' in read) bad.push({ line, reason: read.reason });
-    else if (numbers.has(read.parameter.name) || good.some((p) => p.name === read.parameter.name))
-      bad.push({ line, reason: { code: 'name-twice', text: quoted(read.parameter.name, 60) } });
+    const read = readEntry(raw);
+    if (!read.ok) bad.push({ line: i + 1, reason: read.error });
+    else if (numbers.has(read.value.parameter.name))
+      bad.push({ line: i + 1, reason: { code: 'name-twice', text: quoted(read.value.parameter.name, 60) } });
     else {
-      good.push(read.parameter);
-      numbers.set(read.parameter.name, read.message);
+      good.push(read.value.parameter);
+      numbers.set(read.value.parameter.name, read.value.message);
     }
   }
   return ok({ good, bad, numbers, given: ['name', 'kind', 'lowest', 'highest', 'steps', 'default', 'start'] });
 }
 
-function parameterOf(entry: Entry): BadLine | { readonly parameter: ProfileParameter; readonly message: Message } {
-  const message = messageOf(entry);
-  if (!message) return { line: 0, reason: { code: 'no-message-kind', text: quoted(entry.ctrlType) } };
-  const kind = kindOf(entry);
-  const steps = kind === 'stepped' ? Array.from({ length: entry.stepCount ?? 2 }, (_, i) => String(i + 1)) : [];
-  const bits =
-    'number' in message && (message.type === 'nrpn' || message.type === 'rpn') ? 14 : message.type === 'pitch-bend' ? 14 : 7;
-  const most = kind === 'continuous' ? 2 ** bits - 1 : kind === 'stepped' ? steps.length - 1 : 1;
-  const start = entry.default === undefined ? 0 : scaledDown(entry.default, kind === 'continuous' ? bits : null, most);
-  const draft = {
-    ...plainParameter,
-    id: 'x',
-    order: 0,
-    targetId: 'x',
-    name: entry.title.replace(/\s+/g, ' ').trim(),
-    kind,
-    lowest: 0,
-    highest: most,
-    steps,
-    default: start,
-    start,
-  };
-  const parsed = rowSchemas.parameters.safeParse(draft);
+function readEntry(raw: unknown): Result<{ readonly parameter: ProfileParameter; readonly message: Message }, CellProblem> {
+  const parsed = entrySchema.safeParse(raw);
   if (!parsed.success) {
     const issue = parsed.error.issues[0];
-    return {
-      line: 0,
-      reason: { code: 'row', field: issue?.path.map(String).join('.') ?? 'line', message: issue?.message ?? 'not valid' },
-    };
+    return err({ code: 'row', field: issue?.path.map(String).join('.') ?? null, message: issue?.message ?? 'not valid' });
   }
-  const { id: _id, order: _order, targetId: _target, ...parameter } = parsed.data;
-  return { parameter, message };
+  const entry = parsed.data;
+  const message = messageOf(entry);
+  if (!message) return err({ code: 'no-message-kind', text: quoted(entry.ctrlType) });
+  const kind = kindOf(entry);
+  // How many steps there are cannot be guessed.
+  if (kind === 'stepped' && entry.stepCount === undefined) return err({ code: 'steps-missing' });
+  const steps = kind === 'stepped' ? Array.from({ length: entry.stepCount ?? 0 }, (_, i) => String(i + 1)) : [];
+  const bits = valueMax(message.type) === 127 ? 7 : 14;
+  const most = kind === 'continuous' ? 2 ** bits - 1 : kind === 'stepped' ? steps.length - 1 : 1;
+  const start = entry.default === undefined ? 0 : scaledDown(entry.default, kind === 'continuous' ? bits : null, most);
+  const name = entry.title.replace(/\s+/g, ' ').trim();
+  const parameter = parameterOf({ ...plainParameter, name, kind, lowest: 0, highest: most, steps, default: start, start });
+  return parameter.ok ? ok({ parameter: parameter.value, message }) : parameter;
 }
 
 /** The message of an entry: its channel from 1, its index one number or a pair of the high and the low byte; null for a kind that is not known here. */

@@ -153,10 +153,7 @@ function draftOf(row: CsvRow): Result<ProfileParameter, CellProblem> {
     .cell('tags')
     .split(/[\s|]+/)
     .filter((t) => t !== '');
-  const draft = {
-    id: 'x',
-    order: 0,
-    targetId: 'x',
+  return parameterOf({
     name,
     group: line(row.cell('group')),
     kind,
@@ -174,8 +171,12 @@ function draftOf(row: CsvRow): Result<ProfileParameter, CellProblem> {
     evidence: [],
     origin: '',
     note: row.cell('note'),
-  };
-  const parsed = rowSchemas.parameters.safeParse(draft);
+  });
+}
+
+/** A parameter out of what a list says of it, or what is wrong with it as a whole. */
+export function parameterOf(draft: Readonly<Record<string, unknown>>): Result<ProfileParameter, CellProblem> {
+  const parsed = rowSchemas.parameters.safeParse({ id: 'x', order: 0, targetId: 'x', ...draft });
   if (!parsed.success) {
     const issue = parsed.error.issues[0];
     return err({ code: 'row', field: issue?.path.map(String).join('.') ?? 'line', message: issue?.message ?? 'not valid' });

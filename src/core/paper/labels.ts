@@ -84,7 +84,7 @@ export function makeLabels(index: RigIndex, wish: LabelWish): Labels | null {
   const troubles: LabelTrouble[] = [];
   const fitted = (line: Line, width: number): string => {
     const [shown = ''] = fitWords(line.text, width, 1, (text) => widthOf(text, 'bold', size));
-    if (shown !== line.text)
+    if (shown !== line.text.trim().replace(/\s+/g, ' '))
       troubles.push({
         controlId: line.controlId,
         control: index.controls.get(line.controlId)?.name ?? '?',

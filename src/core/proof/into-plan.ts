@@ -1,7 +1,7 @@
 // The other way to mend a difference: to plan what the hardware has. The send and what listens for it move together.
 import { calibrate, changeBehaviour, changeMessage, type NewId } from '../commands';
 import { addressKey, type HeardMessage, valueMax, withNumber } from '../midi';
-import { type Action, apply, batch, type Edit, indexRig, type RigIndex, sameJson } from '../rig';
+import { type Action, batch, type Edit, oneByOne, type RigIndex, sameJson } from '../rig';
 import { type Ask, messageStreamKey, proofStreams } from './ask';
 import type { Explanation } from './diagnose';
 import { knownTo } from './replay';
@@ -36,29 +36,20 @@ export function takeIntoPlan(index: RigIndex, ask: Ask, explanation: Explanation
     if (!next) return null;
     actions = next;
   }
-  let now = index;
-  const edits: Edit[] = [];
-  const take = (edit: Edit | null): boolean => {
-    if (!edit) return false;
-    const done = apply(now.rig, edit);
-    if (!done.ok) return false;
-    edits.push(edit);
-    now = indexRig(done.value, now);
-    return true;
-  };
+  const { now, take, edits } = oneByOne(index);
   for (const [i, action] of actions.entries()) {
     const before = ask.assignment.actions[i];
     if (action.type !== 'send' || before?.type !== 'send') continue;
     if (addressKey(action.message) !== addressKey(before.message)) {
-      const row = now.assignments.get(ask.assignment.id);
-      if (!row || !take(changeMessage(now, row, i, action.message, newId))) return null;
+      const row = now().assignments.get(ask.assignment.id);
+      if (!row || !take(changeMessage(now(), row, i, action.message, newId))) return null;
     }
-    const row = now.assignments.get(ask.assignment.id);
+    const row = now().assignments.get(ask.assignment.id);
     const held = row?.actions[i];
     if (row && held?.type === 'send' && !sameJson(held.behaviour, action.behaviour))
       if (!take(changeBehaviour(row, i, action.behaviour))) return null;
   }
-  return edits.length === 0 ? null : batch(`Plan ${ask.control.name} as it is`, edits);
+  return edits().length === 0 ? null : batch(`Plan ${ask.control.name} as it is`, edits());
 }
 
 /** The ends 0–1 between which a pedal or fader moved, as parts of the travel that was planned; null where they cannot be told. */

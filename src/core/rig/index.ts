@@ -88,6 +88,7 @@ export { batch, type Edit, editSchema, insert, invert, labelOf, MOST_EDITS, part
 export { gestureNames } from './gesture-names';
 export { groupOver, releaserOf } from './groups';
 export { sameJson } from './json';
+export { type OneByOne, oneByOne } from './one-by-one';
 export { outletOf, portsOf } from './outlet';
 export { type OutsideAction, outsideActions } from './outside';
 export { contentsOf, type PresetContents } from './presets';

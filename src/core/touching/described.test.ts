@@ -18,7 +18,9 @@ it('has a control for everything that was touched, and what it sends today on ea
     const rig = done(empty, addController(empty, templateOf(rows, empty), 'Touched', () => `t${++n}`).edit);
     expect(rig.controls).toHaveLength(all.length);
     const keys = (list: readonly (typeof all)[number]['message'][]) => list.map((m) => addressKey(m)).sort();
-    expect(keys(rig.controls.flatMap((c) => c.factory.map((f) => f.message)))).toEqual(keys(all.map((t) => t.message)));
+    expect(keys(rig.controls.flatMap((c) => c.factory.map((f) => f.message)))).toEqual(
+      keys(all.flatMap((t) => [t.message, ...(t.touch ? [t.touch] : []), ...(t.pressure ? [t.pressure] : [])])),
+    );
     expect(rig.controls.filter((c) => c.subControls.includes('touch'))).toHaveLength(all.filter((t) => t.touch).length);
     // Knobs stand in the order in which they were touched.
     const knobs = rows.filter((r) => r.part === 'knobs').map((r) => addressKey(r.touched.message));

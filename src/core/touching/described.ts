@@ -2,7 +2,7 @@
 import { plainTemplate } from '../commands';
 import type { ControllerTemplate } from '../library';
 import { type Channel, messageTypes } from '../midi';
-import { type Control, type CountedPart, countedParts, type PanelControl, panelFromCounts, type Rig } from '../rig';
+import { type CountedPart, countedParts, type PanelControl, panelFromCounts, type Rig } from '../rig';
 import type { Reading } from './readings';
 import type { Touched } from './touches';
 
@@ -31,20 +31,6 @@ export function partsFor({ kind }: Reading, { touch }: Touched): readonly [Count
   }
 }
 
-/** Which control kind each part is. */
-const kinds: Readonly<Record<CountedPart, Control['kind']>> = {
-  wheels: 'jog',
-  encoders: 'encoder',
-  knobs: 'knob',
-  faders: 'fader',
-  ribbons: 'ribbon',
-  pads: 'pad',
-  buttons: 'button',
-  footswitches: 'footswitch',
-  keys: 'key-range',
-  pedals: 'expression',
-};
-
 /**
  * The template of a controller: a plain panel, its firmware as far as it was heard (kinds of message, codings of encoders), its channel the one that most of it
  * sends on, and on each control what it sent as what it sends from the factory. All else is as common as can be, and marked as assumed.
@@ -54,7 +40,7 @@ export function templateOf(rows: readonly Described[], rig: Rig): ControllerTemp
   const plain = plainTemplate(panelFromCounts({ counts }), rig, 1);
   const controls = new Map<PanelControl, PanelControl>();
   for (const part of countedParts) {
-    const own = [...plain.panel.controls].filter((c) => c.kind === kinds[part]).sort((a, b) => a.familyOrder - b.familyOrder);
+    const own = [...plain.panel.controls].filter((c) => c.family === part).sort((a, b) => a.familyOrder - b.familyOrder);
     for (const [i, row] of rows.filter((r) => r.part === part).entries()) {
       const control = own[i];
       if (control) controls.set(control, touchedControl(control, row));
@@ -80,11 +66,17 @@ export function templateOf(rows: readonly Described[], rig: Rig): ControllerTemp
 const moves: ReadonlySet<Reading['kind']> = new Set(['moved', 'springs', 'clicks']);
 
 function touchedControl(control: PanelControl, { touched, reading }: Described): PanelControl {
-  const gesture = moves.has(reading.kind) ? 'move' : 'press';
+  const { message, touch, pressure } = touched;
+  const moving = moves.has(reading.kind);
+  // What is moved is pressed by touching its cap; what is struck is moved by pressing harder.
+  const beside = moving ? touch : pressure;
   return {
     ...control,
-    subControls: touched.touch ? ['touch'] : [],
-    factory: [{ gesture, message: touched.message }],
+    subControls: touch ? ['touch'] : [],
+    factory: [
+      { gesture: moving ? 'move' : 'press', message },
+      ...(beside ? [{ gesture: moving ? ('press' as const) : ('move' as const), message: beside }] : []),
+    ],
   };
 }
 

@@ -5,12 +5,11 @@ import { u14 } from '../midi';
 import type { ReceiveMode } from '../modes';
 import {
   type Assignment,
-  apply,
   batch,
   type Edit,
-  indexRig,
   isRun,
   type Landing,
+  oneByOne,
   type Parameter,
   type RigIndex,
   type Want,
@@ -67,29 +66,20 @@ function offered(
   at: number,
   newId: NewId,
 ): Edit | null {
-  const edits: Edit[] = [];
-  let now = index;
-  const take = (edit: Edit | null): boolean => {
-    if (!edit) return false;
-    const done = apply(now.rig, edit);
-    if (!done.ok) return false;
-    edits.push(edit);
-    now = indexRig(done.value, now);
-    return true;
-  };
-  const row = (): Assignment => now.assignments.get(assignment.id) ?? assignment;
+  const { now, take, edits } = oneByOne(index);
+  const row = (): Assignment => now().assignments.get(assignment.id) ?? assignment;
   const heard = (): Landing => {
     const send = row().actions[at];
-    const own = send?.type === 'send' ? landingsFor(now, row(), send) : [];
+    const own = send?.type === 'send' ? landingsFor(now(), row(), send) : [];
     return own.find((l) => l.parameterId === parameter.id) ?? landing;
   };
-  if (landing.mode !== mode && !take(hearAs(now, row(), heard(), mode, null, newId))) return null;
-  if (way === 'two' && !alternates(now, row(), at, parameter, heard(), take)) return null;
+  if (landing.mode !== mode && !take(hearAs(now(), row(), heard(), mode, null, newId))) return null;
+  if (way === 'two' && !alternates(now(), row(), at, parameter, heard(), take)) return null;
   if (way === 'next' && !take(changeLanding(heard(), whole(parameter), 'Go through all steps'))) return null;
   take(sayWant(row(), parameter, wants[way]));
   return batch(
     labels[way](parameter.name),
-    edits.flatMap((e) => (e.type === 'batch' ? e.edits : [e])),
+    edits().flatMap((e) => (e.type === 'batch' ? e.edits : [e])),
   );
 }
 

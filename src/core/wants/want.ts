@@ -1,16 +1,7 @@
 // What is wanted of a parameter: what can be, what somebody said, and what is assumed where nobody did.
-import { landingsFor, patch } from '../commands';
-import { modeOf, type ReceiveMode } from '../modes';
-import {
-  type Assignment,
-  type Behaviour,
-  batch,
-  type Edit,
-  type GestureType,
-  type Parameter,
-  type RigIndex,
-  type Want,
-} from '../rig';
+import { landingsFor, patch, type Way } from '../commands';
+import { modeOf } from '../modes';
+import { type Assignment, batch, type Edit, type GestureType, type Parameter, type RigIndex, type Want } from '../rig';
 
 /** How each is said after “is to”. */
 export const wantWords: Readonly<Record<Want, string>> = {
@@ -46,12 +37,7 @@ export function wantedOf(index: RigIndex, assignment: Assignment, parameter: Par
   return { want: possible.includes(guess) ? guess : only, assumed: true };
 }
 
-interface WayTo {
-  readonly behaviour: Behaviour;
-  readonly mode: ReceiveMode;
-}
-
-const waysTo = (index: RigIndex, assignment: Assignment, parameterId: string): readonly WayTo[] =>
+const waysTo = (index: RigIndex, assignment: Assignment, parameterId: string): readonly Way[] =>
   assignment.actions.flatMap((a) =>
     a.type !== 'send' || !a.meant.includes(parameterId)
       ? []
@@ -64,7 +50,7 @@ const waysTo = (index: RigIndex, assignment: Assignment, parameterId: string): r
  * What is assumed: how the target hears it tells it, then the kind, then the values. Everything at once off (panic) is one value; what has two values
  * stays; of what has more, the values say whether it is one, two or all. Common practice, no source.
  */
-function guessed({ kind, tags }: Parameter, ways: readonly WayTo[]): Want {
+function guessed({ kind, tags }: Parameter, ways: readonly Way[]): Want {
   const [first] = ways;
   if (!first) return kind === 'toggle' ? 'stays' : 'steps';
   const { mode, behaviour } = first;

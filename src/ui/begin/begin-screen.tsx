@@ -63,7 +63,7 @@ export function BeginScreen() {
       >
         {shown === 'controller' && <ControllerStep way={way} index={index} onDone={() => go(null)} />}
         {shown === 'parameter' && <ParameterStep way={way} index={index} onDone={() => go(null)} />}
-        {shown === 'function' && <FunctionStep key={order.join()} way={way} index={index} onDone={() => go(null)} />}
+        {shown === 'function' && <FunctionStep way={way} index={index} onDone={() => go(null)} />}
         {shown === 'proof' && <ProofStep index={index} beginning={beginning} proofs={proofs} />}
       </section>
     </main>

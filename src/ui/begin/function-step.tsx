@@ -4,7 +4,7 @@ import { nanoid } from 'nanoid';
 import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import { toast } from 'sonner';
-import { asGesture, assign, defaultGesture, gestureOf, problemWords } from '@/core/commands';
+import { asGesture, assign, assignmentAt, defaultGesture, gestureOf, meantNames, problemWords } from '@/core/commands';
 import type { Message } from '@/core/midi';
 import { type Control, gestureNames, type RigIndex } from '@/core/rig';
 import { Faceplate } from '../faceplate/faceplate';
@@ -115,6 +115,8 @@ function Giving({
   const controller = control && index.controllers.get(control.controllerId);
   if (!control || !controller || !parameter) return <p className="pb-1.5 text-ink-2">Choose a control on the drawing below.</p>;
   const gesture = asGesture(defaultGesture(control, parameter).type);
+  // What stands there by now is named before it gives way.
+  const taken = gesture && assignmentAt(index, control.id, place, gesture);
   const give = (message: Message | null): void => {
     const made = gesture && gestureOf(index, control, gesture);
     const wish = {
@@ -131,7 +133,7 @@ function Giving({
   return (
     <>
       <Button tone="primary" onClick={() => give(null)}>
-        Give {control.name} {parameter.name}
+        {taken ? `Put ${parameter.name} in place of ${meantNames(index, taken)}` : `Give ${control.name} ${parameter.name}`}
       </Button>
       <Button onClick={() => setListening(true)}>Listen to {control.name} first</Button>
       {listening && gesture && (

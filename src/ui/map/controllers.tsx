@@ -61,10 +61,10 @@ export function NoController({ home }: { readonly home: string }) {
         can be put on it.
       </p>
       <div className="flex gap-2">
-        <Button tone="primary" onClick={() => window.location.assign(`${home}?open=controller`)}>
+        <Button tone="primary" onClick={() => window.location.assign(`${home}/gear?open=controller`)}>
           Add a controller
         </Button>
-        <Link className={buttonLook({})} href={home}>
+        <Link className={buttonLook({})} href={`${home}/begin`}>
           Ways to begin
         </Link>
       </div>

@@ -64,7 +64,7 @@ export function MapScreen() {
   const spoken = useMemo(() => dragWords(index), [index]);
   useInspectorSoon();
 
-  if (!controller) return <NoController home={`/rigs/${index.rig.id}/gear`} />;
+  if (!controller) return <NoController home={`/rigs/${index.rig.id}`} />;
   return (
     <DndContext {...drag.context} collisionDetection={pointerWithin} measuring={measuring} accessibility={spoken}>
       <main className="grid min-h-0 flex-1 grid-cols-[240px_minmax(0,1fr)_340px] max-[1100px]:grid-cols-[212px_minmax(0,1fr)_312px] max-[1000px]:grid-cols-[212px_minmax(0,1fr)]">

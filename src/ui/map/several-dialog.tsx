@@ -40,7 +40,7 @@ const first: Readonly<Record<What, SeveralChange>> = {
   values: { type: 'values', values: 'latching' },
   mode: { type: 'mode', mode: 'absolute' },
   range: { type: 'range', from: 0, to: 100 },
-  number: { type: 'number', number: 20 },
+  number: { type: 'number', text: '' },
   bank: { type: 'bank', bank: null },
   textShort: { type: 'textShort', text: '' },
   entered: { type: 'entered', at: '' },

@@ -27,6 +27,7 @@ export function Wanted({
     case 'colour':
     case 'colourOff':
     case 'textShort':
+    case 'number':
       return <Text change={change} setChange={setChange} />;
     case 'channel':
       return (
@@ -64,8 +65,6 @@ export function Wanted({
           onChange={(mode) => setChange({ type: 'mode', mode })}
         />
       );
-    case 'number':
-      return <ToNumber change={change} setChange={setChange} />;
     case 'range':
       return <Ends change={change} setChange={setChange} />;
     case 'bank':
@@ -90,27 +89,6 @@ export function Wanted({
         />
       );
   }
-}
-
-/** A number as the controller shows it, the same for all. */
-function ToNumber({
-  change,
-  setChange,
-}: {
-  readonly change: Extract<SeveralChange, { type: 'number' }>;
-  readonly setChange: (to: SeveralChange) => void;
-}) {
-  return (
-    <NumberField
-      label="To"
-      value={change.number}
-      schema={z.number().int().min(0).max(16_383)}
-      onValue={(number) => {
-        setChange({ type: 'number', number });
-        return true;
-      }}
-    />
-  );
 }
 
 /** The ends of a range, in hundredths of the travel of each parameter. */
@@ -145,7 +123,7 @@ function Text({
   change,
   setChange,
 }: {
-  readonly change: Extract<SeveralChange, { type: 'colour' | 'colourOff' | 'textShort' }>;
+  readonly change: Extract<SeveralChange, { type: 'colour' | 'colourOff' | 'textShort' | 'number' }>;
   readonly setChange: (to: SeveralChange) => void;
 }) {
   return (
@@ -156,7 +134,7 @@ function Text({
             id={id}
             value={change.text}
             maxLength={change.type === 'textShort' ? 64 : 20}
-            list={change.type === 'textShort' ? undefined : `${id}-colours`}
+            list={change.type === 'colour' || change.type === 'colourOff' ? `${id}-colours` : undefined}
             onChange={(e) => setChange({ ...change, text: e.target.value })}
           />
           <datalist id={`${id}-colours`}>
