@@ -106,6 +106,34 @@ test('the transport changes latency and load', async ({ page }) => {
   await expect(value(page, 'Choir')).toContainText('On');
 });
 
+test('a switch is let go once, however late the drawing is', async ({ page }) => {
+  const id = await ownRig(page);
+  await openBench(page, id);
+  await page.getByRole('button', { name: 'Record' }).click();
+  const lamp = page.getByRole('button', { name: /^FS 1: LOOM/ });
+  const box = await lamp.boundingBox();
+  if (!box) throw new Error('not on the screen');
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+  await page.mouse.down();
+  await expect(lamp).toHaveAttribute('aria-pressed', 'true');
+  // Let go, and the focus gone, before the next frame draws it.
+  await lamp.evaluate((node: HTMLElement) => {
+    node.dispatchEvent(new PointerEvent('pointerup', { bubbles: true, pointerId: 1 }));
+    node.blur();
+  });
+  await page.mouse.up();
+  await lamp.focus();
+  await page.keyboard.down(' ');
+  await page.getByRole('button', { name: /^FS 2: CHOIR/ }).focus();
+  await page.keyboard.up(' ');
+  await page.getByRole('button', { name: /^Stop recording/ }).click();
+  await page.getByLabel('Name').fill('One lamp');
+  await page.getByRole('button', { name: 'Keep it' }).click();
+  await saved(page);
+  const rig = JSON.parse(await exportOf(page, id)) as { scripts: { events: { do: string }[] }[] };
+  expect(rig.scripts.map((s) => s.events.map((e) => e.do))).toEqual([['press', 'release', 'press', 'release']]);
+});
+
 test('a script is recorded, named, kept with the rig, played again, and what was sent goes out as a MIDI file and in again', async ({
   page,
 }) => {

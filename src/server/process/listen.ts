@@ -24,7 +24,8 @@ export function guarded(lookUp: LookUp, names: Names, handle: Handle, limits: Li
   const server = createServer({
     headersTimeout: limits.headMs,
     requestTimeout: limits.wholeMs,
-    keepAliveTimeout: 5000,
+    // Longer than anybody who asks again waits: a line that ends just as the next question goes out looks like a broken one.
+    keepAliveTimeout: 65_000,
     connectionsCheckingInterval: Math.min(2000, limits.headMs),
     maxHeaderSize: 32 * 1024,
   });

@@ -57,6 +57,12 @@ export const LiveControl = memo(function LiveControl(props: Props) {
   };
   const press = (velocity: number | null): void => does({ do: 'press', on, velocity });
   const release = (): void => does({ do: 'release', on });
+  // Whether a key holds it: asked of the hand, for what is drawn comes a frame later.
+  const keyed = useRef(false);
+  const letGo = (): void => {
+    if (keyed.current) release();
+    keyed.current = false;
+  };
 
   const down = (event: PointerEvent<HTMLButtonElement>): void => {
     if (event.button !== 0) return;
@@ -117,6 +123,7 @@ export const LiveControl = memo(function LiveControl(props: Props) {
     } else if ((event.key === 'Home' || event.key === 'End') && slides) moveTo(event.key === 'Home' ? 0 : 1);
     else if ((event.key === ' ' || event.key === 'Enter') && presses) {
       if (!event.repeat) press(null);
+      keyed.current = true;
     } else return;
     event.preventDefault();
     event.stopPropagation();
@@ -124,7 +131,7 @@ export const LiveControl = memo(function LiveControl(props: Props) {
   const keyUp = (event: KeyboardEvent): void => {
     if ((event.key === ' ' || event.key === 'Enter') && presses) {
       event.preventDefault();
-      release();
+      letGo();
     }
   };
 
@@ -151,9 +158,7 @@ export const LiveControl = memo(function LiveControl(props: Props) {
         onPointerCancel={up}
         onKeyDown={keyDown}
         onKeyUp={keyUp}
-        onBlur={() => {
-          if (pose.down && drag.current === null) release();
-        }}
+        onBlur={letGo}
         onContextMenu={(event) => event.preventDefault()}
         className={cx('relative block touch-none rounded-md select-none', turns || slides ? 'cursor-ns-resize' : '')}
         style={{ width: `${share}%`, aspectRatio: `${control.width} / ${control.height}` }}
