@@ -85,7 +85,8 @@ export async function ensureKeen() {
     target: 'node20',
     minify: true,
     legalComments: 'none',
-    alias: { '@': join(root, 'src') },
+    // Its own build for browsers reads no files, and is one with the bundle.
+    alias: { '@': join(root, 'src'), liquidjs: 'liquidjs/dist/liquid.browser.mjs' },
     banner: { js: '#!/usr/bin/env node' },
     outdir: join(root, 'dist'),
     logLevel: 'error',
