@@ -1,6 +1,7 @@
 // What a parameter did, told from the trace alone.
 import { packedValue } from '../midi';
-import type { GestureType, Parameter } from '../rig';
+import { tempoValue } from '../receiver';
+import type { GestureType, Parameter, States } from '../rig';
 import { FINGER_AT, FINGER_DOWN, FINGER_UP, SENT, type Trace, VALUE } from './trace';
 
 /** What a parameter did under the standard script. Values in the parameter's unit. */
@@ -52,6 +53,10 @@ export type Behaved =
       readonly changes: number;
     }
   | { readonly type: 'switches'; readonly from: number; readonly to: number; readonly atValue: number }
+  /** Taps tell it: from the second one on it is the time between them. */
+  | { readonly type: 'follows-taps'; readonly value: number }
+  /** It goes through states of its own; those that it came to, in their order, as the finger went down and as it lifted. */
+  | { readonly type: 'own-states'; readonly held: readonly number[]; readonly after: readonly number[] }
   /** A preset that does not say where it stands is loaded with it: nobody knows afterwards. */
   | { readonly type: 'not-known' }
   | { readonly type: 'never-reacts' }
@@ -78,6 +83,8 @@ function isLost(trace: Trace, slot: number): boolean {
 }
 
 interface Cycles {
+  /** Milliseconds from each press to the next, where they are all the same; null where they are not. */
+  readonly apartMs: number | null;
   /** Value just before the finger lifts, per press. */
   readonly held: readonly number[];
   /** Value at the end of each press, until the next one. */
@@ -93,6 +100,7 @@ function cyclesOf(trace: Trace, slot: number, start: number, presses: number): C
   let changes = 0;
   let downs = 0;
   let ups = 0;
+  const downAt: number[] = [];
   for (let i = 0; i < trace.kind.length; i++) {
     const kind = trace.kind[i];
     if (kind === VALUE && trace.a[i] === slot) {
@@ -101,16 +109,23 @@ function cyclesOf(trace: Trace, slot: number, start: number, presses: number): C
     } else if (kind === FINGER_DOWN && trace.a[i] === 0) {
       if (downs > 0 && downs % presses === 0) after.push(now);
       downs++;
+      downAt.push(trace.t[i] ?? 0);
     } else if (kind === FINGER_UP && trace.a[i] === 0) {
       ups++;
       if (ups % presses === 0) held.push(now);
     }
   }
   if (downs > 0) after.push(now);
-  return { held, after, changes };
+  return { held, after, changes, apartMs: evenly(downAt) };
 }
 
-function classifySwitch({ held, after, changes }: Cycles, parameter: Parameter, start: number): Behaved | null {
+/** How far apart times are that come evenly; null for others. */
+function evenly([first = 0, second = 0, ...rest]: readonly number[]): number | null {
+  const apart = second - first;
+  return apart > 0 && rest.every((t, i) => Math.abs(t - second - (i + 1) * apart) < 1e-6) ? apart : null;
+}
+
+function classifySwitch({ held, after, changes, apartMs }: Cycles, parameter: Parameter, start: number): Behaved | null {
   const n = after.length;
   if (parameter.kind === 'trigger') {
     const times = (after[n - 1] ?? start) - start;
@@ -118,6 +133,11 @@ function classifySwitch({ held, after, changes }: Cycles, parameter: Parameter, 
     return times === 0 ? null : { type: 'fires', times, gestures: n };
   }
   if (changes === 0) return null;
+  if (parameter.states !== null && goesBy(parameter, parameter.states, start, held, after))
+    return { type: 'own-states', held, after };
+  const tapped = apartMs === null || parameter.kind !== 'continuous' ? null : tempoValue(parameter, apartMs);
+  if (tapped !== null && after[0] === start && every(1, n, (i) => Math.abs((after[i] ?? 0) - tapped) < 1e-6 * tapped))
+    return { type: 'follows-taps', value: tapped };
   const at = (i: number): number => (i < 0 ? start : (after[i] ?? start));
   const moved = after.map((v, i) => v !== at(i - 1));
   const rest = at(n - 1);
@@ -135,6 +155,22 @@ function classifySwitch({ held, after, changes }: Cycles, parameter: Parameter, 
   if (!moved[0] && every(1, n, (i) => moved[i] === true)) return { type: 'first-press-does-nothing' };
   if (moved[0] && every(1, n, (i) => moved[i] === false)) return stays(parameter, rest, false);
   return { type: 'irregular', changes };
+}
+
+/** Whether a parameter went where its own table leads at each press and release. */
+function goesBy(
+  { lowest }: Parameter,
+  { press, release }: States,
+  start: number,
+  held: readonly number[],
+  after: readonly number[],
+): boolean {
+  let now = start - lowest;
+  return after.every((end, i) => {
+    const down = press[now] ?? now;
+    now = release[down] ?? down;
+    return held[i] === lowest + down && end === lowest + now;
+  });
 }
 
 function every(from: number, to: number, test: (i: number) => boolean): boolean {

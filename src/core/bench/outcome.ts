@@ -2,7 +2,7 @@
 // parameter did. Everything here is simulated; nothing is looked up.
 
 import { addressKey, heardKeys, type Message, valueMax } from '../midi';
-import { usualTempo } from '../receiver';
+import { gridMs, usualTempo } from '../receiver';
 import {
   type Assignment,
   addressesOf,
@@ -28,7 +28,7 @@ import { type Chain, compileChain, startChain, sysexOf } from './chain';
 import { type Behaved, classify, stays } from './classify';
 import { plainSweep } from './plain-sweep';
 import { run } from './run';
-import { FINE_POSITIONS, inLayer, inTurn, POSITIONS, standardScript } from './script';
+import { apart, FINE_POSITIONS, inLayer, inTurn, POSITIONS, standardScript } from './script';
 import { FINGER_DOWN, FINGER_UP, SENT, type Trace } from './trace';
 
 export type Unreachable =
@@ -104,7 +104,7 @@ export function outcome(index: RigIndex, assignment: Assignment, around: Surroun
         });
       return;
     }
-    const did = classify(trace, i, parameter, parameter.start, stage.gesture);
+    const did = classify(trace, i, parameter, chain.targets.start[i] ?? parameter.start, stage.gesture);
     if (did) effects.push({ parameterId: parameter.id, meant: meant.has(parameter.id), did });
     else still.push(i);
   });
@@ -181,10 +181,13 @@ export function setUp(
   const own = chain.controllers[0]?.armed.find((a) => a.assignment?.id === played.id);
   if (!own) return { type: 'cannot', what: 'a gesture that the firmware has not' };
   const count = gesture.type === 'move' ? positionsOf(played) : pressCount(index, assignment);
-  const script =
+  const { targets } = chain;
+  const waits = Math.max(0, ...targets.listeners.map((l) => gridMs(targets, targets.start, l)));
+  const plain =
     other === null
       ? standardScript(gesture, control.id, firmware, count, layer?.mode === 'while-held' ? 300 : 0)
       : inTurn(control.id, other, count, firmware);
+  const script = apart(plain, waits, firmware);
   const opened =
     layer && modifiers.length > 0
       ? inLayer(
@@ -280,17 +283,18 @@ function countSent(trace: Trace, slot: number): number {
 
 /** Parameters that did not move from where the show starts, played once more from somewhere else. */
 function fromAnotherStart(stage: Stage, still: readonly number[], meant: ReadonlySet<string>): Effect[] {
-  const { parameters } = stage.chain.targets;
-  const start = parameters.map((p, i) =>
-    still.includes(i) ? (p.start - p.lowest > p.highest - p.start ? p.lowest : p.highest) : p.start,
-  );
+  const { parameters, start: usual } = stage.chain.targets;
+  const start = parameters.map((p, i) => {
+    const now = usual[i] ?? p.start;
+    return still.includes(i) ? (now - p.lowest > p.highest - now ? p.lowest : p.highest) : now;
+  });
   const trace = playOn(stage, start);
   return still.flatMap((i): Effect[] => {
     const parameter = parameters[i];
     if (!parameter) return [];
     const did = classify(trace, i, parameter, start[i] ?? 0, stage.gesture);
     // It moved to where it already was at the start of the show and stayed there; anything else cannot come out of a still run.
-    const told: Behaved = did === null ? { type: 'never-reacts' } : stays(parameter, parameter.start, true);
+    const told: Behaved = did === null ? { type: 'never-reacts' } : stays(parameter, usual[i] ?? parameter.start, true);
     return [{ parameterId: parameter.id, meant: meant.has(parameter.id), did: told }];
   });
 }

@@ -29,6 +29,7 @@ interface Sender {
 export function plainSweep(chain: Chain, slot: number, script: readonly ScriptEvent[], values: readonly number[]): Trace | null {
   const [program, more] = chain.controllers;
   if (!program || more || chain.targets.sendingBack.size > 0 || chain.targets.loads.size > 0) return null;
+  if (chain.targets.macros.size > 0 || chain.targets.strips.size > 0) return null;
   const senders = sendersOf(chain, program, slot);
   const [control] = program.controls.values();
   if (!senders || !control || program.controls.size !== 1) return null;
@@ -113,6 +114,10 @@ function sendersOf(chain: Chain, program: ControllerProgram, slot: number): read
   return senders;
 }
 
+/** Whether what a landing does follows from more than the message and where its parameter stands. */
+const remembers = ({ launches, takeover, bank, conditions, taps }: Listener): boolean =>
+  launches !== 'none' || takeover !== null || bank !== null || conditions.length > 0 || taps;
+
 function receiversOf(chain: Chain, controllerId: string, port: string, word: PackedMessage, channel: number): Receivers | null {
   const plan = chain.network.planOf(controllerId, packedType(word), channel, port);
   if (plan.looped) return null;
@@ -126,7 +131,7 @@ function receiversOf(chain: Chain, controllerId: string, port: string, word: Pac
         if (unit.signals.has(key) || unit.selectsBanks || unit.listening !== null) return false;
         if (unit.target.reception.tellsPortsApart) return false;
         const listeners = (unit.listeners.get(key) ?? []).filter((e) => e.landing.hostLayerId === null);
-        if (listeners.some((e) => e.launches || e.takeover !== null || e.bank !== null)) return false;
+        if (unit.target.reception.actsOn === 'rising-edge' || listeners.some(remembers)) return false;
         if (listeners.length > 0) found.push(listeners);
       }
       return follow(hop.next);

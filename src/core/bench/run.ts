@@ -3,7 +3,17 @@
 import { exhaustive } from '../base';
 import { type ControllerInput, type ControllerState, stepController } from '../controller';
 import { type PackedMessage, packedChannel, packedLength, packedStatus, packedType } from '../midi';
-import { feedbackOf, launchDue, look, setByMouse, stepTargets, type TargetState, targetsWakeAt, type Unheard } from '../receiver';
+import {
+  feedbackOf,
+  launchDue,
+  look,
+  type SentBack,
+  setByMouse,
+  stepTargets,
+  type TargetState,
+  targetsWakeAt,
+  type Unheard,
+} from '../receiver';
 import type { ScriptEvent } from '../rig';
 import { type Hop, MOST_HOPS, sendOver, type Timing, type WireState } from '../wires';
 import type { Chain, ChainState, InFlight } from './chain';
@@ -51,6 +61,9 @@ export const unheardReasons = [
   'unchanged',
   'layer',
   'not-known',
+  'not-so',
+  'no-strip',
+  'taken-back',
 ] as const satisfies readonly Unheard[];
 
 /** A run under way. */
@@ -185,14 +198,11 @@ function arrive(r: Running, hop: Hop, parcel: Parcel, t: number): void {
 /** Parameters moved: that is written down, and sent back by targets that do so. */
 function tellMoved(r: Running, moved: readonly number[], t: number, turns: number, message: number): void {
   const { targets } = r.chain;
-  const back: { unit: string; word: PackedMessage; blind: boolean }[] = [];
+  const back: SentBack[] = [];
   for (const slot of moved) {
     const value = r.targets.values[slot] ?? 0;
     note(r.trace, t, VALUE, slot, value, 0, message);
-    if (targets.sendingBack.size === 0) continue;
-    const blind = Number.isNaN(value);
-    const told = feedbackOf(targets, slot, blind ? (targets.parameters[slot]?.lowest ?? 0) : value);
-    for (const word of told) back.push({ ...word, blind });
+    back.push(...feedbackOf(targets, slot, r.targets.values));
   }
   for (const { unit, word, blind } of back) {
     const place = r.chain.targets.receiverOf.get(unit)?.index ?? -1;

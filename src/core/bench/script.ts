@@ -107,6 +107,21 @@ export function standardScript(gesture: Gesture, on: string, firmware: Firmware,
   }
 }
 
+/** The same gestures, each so much later after the one before: what a press starts at the next bar is there before the next press. */
+export function apart(script: readonly ScriptEvent[], ms: number, firmware: Firmware): readonly ScriptEvent[] {
+  if (ms === 0) return script;
+  const down = new Set<string>();
+  let late = 0;
+  let before = 0;
+  return script.map((event) => {
+    if (event.do === 'press' && down.size === 0 && event.atMs - before > pause(firmware) / 2) late += ms;
+    if (event.do === 'press') down.add(event.on);
+    if (event.do === 'release') down.delete(event.on);
+    before = event.atMs;
+    return { ...event, atMs: event.atMs + late };
+  });
+}
+
 /**
  * The script with a layer opened around it: held down from before to after; switched on before; or pressed before each gesture
  * where it serves the next press only. A modifier that has a tap function of its own is switched by a hold.

@@ -199,8 +199,8 @@ export function jumpsOf(index: RigIndex, assignment: Assignment, parameter: Para
   const early = opening.filter((e) => e.atMs < t0);
   const opened = run(stage.chain, start(stage), early, { ...plain, until: t0 - 0.5 }).state;
   const listener = stage.chain.targets.listeners.find((e) => e.slot === slot);
-  if (!listener) return null;
-  const { from: low, to: high } = listener.landing;
+  // What a macro moves along hears nothing by itself: it can stand anywhere.
+  const { from: low, to: high } = listener?.landing ?? { from: parameter.lowest, to: parameter.highest };
   for (const [at, beside] of [
     [0, 1 / 127],
     [1, 126 / 127],

@@ -58,6 +58,10 @@ export function effectWords(
       return `waits at ${show(did.from)} until ${did.atValue}, then follows to ${show(did.to)}`;
     case 'switches':
       return `turns ${show(did.to)} at ${did.atValue}`;
+    case 'follows-taps':
+      return `follows the taps: ${show(did.value)} at these`;
+    case 'own-states':
+      return `goes on by its states: ${statesWords(did, show)}`;
     case 'not-known':
       return 'ends where nobody knows: the preset that is loaded with it does not say';
     case 'never-reacts':
@@ -70,6 +74,14 @@ export function effectWords(
       return exhaustive(did);
   }
 }
+
+/** The states that it came to, in their order, as far as they fit. */
+function statesWords({ held, after }: Extract<Behaved, { type: 'own-states' }>, show: (value: number) => string): string {
+  const told = held.flatMap((down, i) => [down, after[i] ?? down]).filter((v, i, all) => v !== all[i - 1]);
+  return `${told.slice(0, STATES_TOLD).map(show).join(', ')}${told.length > STATES_TOLD ? ' …' : ''}`;
+}
+
+const STATES_TOLD = 4;
 
 /** How far a click goes; each way by itself where they differ. */
 function clickWords({ perClick, backwards, left }: Extract<Behaved, { type: 'clicks' }>, parameter: Parameter): string {

@@ -8,7 +8,7 @@ export const decrement = defineMode({
   name: 'decrement',
   does: 'steps down',
   hear:
-    ({ acts, nudge }) =>
+    ({ acts, nudge, landing: { by } }) =>
     (type, value, now) =>
-      acts(type, value) ? nudge(now, -1) : now,
+      acts(type, value) ? nudge(now, -by) : now,
 });

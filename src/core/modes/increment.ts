@@ -4,12 +4,14 @@ import { defineMode, plainMode } from './mode';
 export const increment = defineMode({
   ...plainMode,
   type: 'increment',
+  acts: true,
+  steps: true,
   name: 'increment',
   does: 'steps up',
   fromNow: true,
   counts: true,
   hear:
-    ({ acts, nudge }) =>
+    ({ acts, nudge, landing: { by } }) =>
     (type, value, now) =>
-      acts(type, value) ? nudge(now, 1) : now,
+      acts(type, value) ? nudge(now, by) : now,
 });

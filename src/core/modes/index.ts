@@ -4,4 +4,4 @@ export { chosenValues } from './chosen';
 export { type Hear, makeHear, travelOf } from './hear';
 export { modeOf, type ReceiveMode, receiveModeSchema, receiveModes } from './list';
 export type { ReceiveModeFacts } from './mode';
-export type { Travel } from './travel';
+export { makeTravel, type Travel } from './travel';

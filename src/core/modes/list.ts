@@ -12,6 +12,8 @@ import { previousPreset } from './previous-preset';
 import { relative } from './relative';
 import { run } from './run';
 import { set } from './set';
+import { states } from './states';
+import { tap } from './tap';
 import { toggle } from './toggle';
 import { trigger } from './trigger';
 
@@ -29,6 +31,8 @@ const modeList = [
   relative,
   choose,
   run,
+  tap,
+  states,
 ] as const;
 
 export type ReceiveMode = (typeof modeList)[number]['type'];

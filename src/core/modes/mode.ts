@@ -11,6 +11,8 @@ export interface HeardRange {
   /** The message values that it acts on, where it does not act on every press. */
   readonly chosenBy: { readonly from: number; readonly to: number } | null;
   readonly curve: CurveSpec;
+  /** How many steps one press goes, in what steps up and down. */
+  readonly by: number;
 }
 
 /** What a mode reads of a parameter. */
@@ -22,6 +24,11 @@ export interface HeardParameter {
   readonly centre: 'linear' | 'at64';
   /** What comes after the last step where something walks through them. */
   readonly atEnd: 'wrap' | 'stop';
+  /** How presses take it from step to step, by the place of the step from 0, where it goes through states of its own. */
+  readonly states?: {
+    readonly press: readonly (number | null)[];
+    readonly release: readonly (number | null)[];
+  } | null;
   /** Steps that nothing is stored under: they are not loaded, and passed over. */
   readonly empty?: ReadonlySet<number>;
 }
@@ -29,7 +36,7 @@ export interface HeardParameter {
 /** What a mode reads of how a target hears. */
 export interface HeardBy {
   readonly threshold: number;
-  readonly actsOn: 'any-message' | 'at-or-above-threshold';
+  readonly actsOn: 'any-message' | 'at-or-above-threshold' | 'rising-edge';
   readonly relativeStep: number;
 }
 
@@ -61,6 +68,14 @@ export interface ReceiveModeFacts<T extends string = string> {
   readonly travels: boolean;
   /** Whether the next value follows from the present one: the same message twice does more than once. */
   readonly fromNow: boolean;
+  /** Whether it counts the time between messages that act. */
+  readonly taps: boolean;
+  /** Whether it takes a parameter through states of its own, where it has any. */
+  readonly goesByStates: boolean;
+  /** Whether each message that acts goes so many steps of the target. */
+  readonly steps: boolean;
+  /** Whether only a message that acts does anything, in the target's own sense of it: at a rising edge, say. */
+  readonly acts: boolean;
   /** Whether hearing the same press twice does harm. */
   readonly counts: boolean;
   /** Whether a target that launches on a grid lets it wait for the next beat or bar. */
@@ -84,6 +99,10 @@ export const plainMode = {
   runs: false,
   travels: false,
   fromNow: false,
+  steps: false,
+  acts: false,
+  taps: false,
+  goesByStates: false,
   counts: false,
   launches: false,
   changesSound: false,

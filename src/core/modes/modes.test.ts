@@ -59,6 +59,10 @@ const examples: Readonly<Record<ReceiveMode, Example>> = {
     back: [3, 13],
   },
   // One number of a run: that of its first step.
+  // When it was tapped is known to the target alone.
+  tap: { kind: 'continuous', before: 50, arriving: [127, 0, 127], after: [50, 50, 50], back: [50, null] },
+  // Its table is in the test of states.
+  states: { kind: 'stepped', before: 2, arriving: [127, 0], after: [2, 2], back: [2, null] },
   run: { kind: 'stepped', landing: { from: 3, to: 7 }, before: 5, arriving: [0, 127], after: [5, 3], back: [3, null] },
   relative: {
     kind: 'continuous',
@@ -70,7 +74,7 @@ const examples: Readonly<Record<ReceiveMode, Example>> = {
   },
 };
 
-const range: HeardRange = { from: 0, to: 100, setValue: 0, coding: null, chosenBy: null, curve: straight };
+const range: HeardRange = { from: 0, to: 100, setValue: 0, coding: null, chosenBy: null, curve: straight, by: 1 };
 const parameter = (kind: HeardParameter['kind']): HeardParameter => ({
   kind,
   lowest: 0,

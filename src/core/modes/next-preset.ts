@@ -5,6 +5,7 @@ import { nextStored, nextStoredRound } from './stored';
 export const nextPreset = defineMode({
   ...plainMode,
   type: 'next-preset',
+  acts: true,
   name: 'next preset',
   does: 'steps up',
   fromNow: true,

@@ -8,6 +8,7 @@ import { defineMode, plainMode } from './mode';
 export const run = defineMode({
   ...plainMode,
   type: 'run',
+  acts: true,
   name: 'number chooses the step',
   does: 'chooses',
   runs: true,

@@ -5,6 +5,7 @@ import { defineMode, plainMode } from './mode';
 export const set = defineMode({
   ...plainMode,
   type: 'set',
+  acts: true,
   name: 'set value',
   needs: 'value',
   hear:

@@ -4,6 +4,7 @@ import { defineMode, nearerEnd, plainMode } from './mode';
 export const toggle = defineMode({
   ...plainMode,
   type: 'toggle',
+  acts: true,
   name: 'toggle',
   does: 'flips',
   fromNow: true,

@@ -4,6 +4,7 @@ import { defineMode, plainMode } from './mode';
 export const trigger = defineMode({
   ...plainMode,
   type: 'trigger',
+  acts: true,
   name: 'trigger',
   counts: true,
   launches: true,

@@ -2,14 +2,16 @@
 
 // A rig compiled, and one step.
 
-export { launchDue, targetsWakeAt } from './launch';
+export { gridMs, launchDue, targetsWakeAt } from './launch';
 export { look, openInHost, setByMouse } from './outside';
+export { tempoValue } from './pressed';
 export { compileTargets, type Listener, type Receiver, type TargetProgram, type Tempo, usualTempo } from './program';
 export { startTargets, type TargetState, type Unheard } from './state';
 export { stepTargets } from './step';
+export { standingThere } from './strips';
 
 // Takeover, what is sent back, and what a message means to a target.
 
-export { feedbackOf } from './feedback';
+export { feedbackOf, type SentBack } from './feedback';
 export { meaningsOf, type ValueFor, valueFor } from './meaning';
 export { detachedTakeover, type TakeoverRule, type TakeoverState, takeOver } from './takeover';

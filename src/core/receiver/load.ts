@@ -1,6 +1,7 @@
 // A parameter is put to a value, and what is stored under it is loaded.
 import type { MessageType } from '../midi';
 import { modeOf } from '../modes';
+import { moveAlong } from './macros';
 import type { Listener, TargetProgram } from './program';
 import type { Hearing } from './state';
 
@@ -18,16 +19,20 @@ export function loadsAgain(
   return travels || counts || !program.loads.has(listener.slot) ? null : listener.settles(type, value);
 }
 
-/** Puts a parameter to a value, and loads what is stored under it: each thing that moved, or is not known any more, is among `moved`. */
+/** Puts a parameter to a value, moves along what goes with it, and loads what is stored under it: each thing that moved, or is not known any more, is among `moved`. */
 export function putStep(program: TargetProgram, values: number[], moved: number[], slot: number, value: number): void {
   values[slot] = value;
   moved.push(slot);
+  moveAlong(program.macros, values, moved, slot);
   const load = program.loads.get(slot)?.get(value);
   if (!load) return;
+  // What it names stands as it says, whatever a macro that it names too would make of it.
+  const named = new Set(load.puts.map((p) => p.slot));
   for (const put of load.puts) {
     if (values[put.slot] === put.value) continue;
     values[put.slot] = put.value;
     moved.push(put.slot);
+    moveAlong(program.macros, values, moved, put.slot, named);
   }
   for (const forgotten of load.forgets) {
     if (Number.isNaN(values[forgotten])) continue;

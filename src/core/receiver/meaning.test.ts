@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { landing, parameter } from '../../../tests/kit/small-rig';
 import { targetProfiles } from '../library';
 import { makeHear } from '../modes';
-import { commonReception, type Parameter } from '../rig';
+import { commonReception, type Parameter, plainMacro } from '../rig';
 import { meaningsOf, valueFor } from './meaning';
 
 const gain = parameter('gain', { kind: 'continuous', lowest: -6, highest: 6, unit: 'dB' });
@@ -12,7 +12,7 @@ describe('what a value means', () => {
   it('is what a landing over the whole range does with it, for every shipped parameter and every value', () => {
     for (const draft of targetProfiles.flatMap((t) => t.parameters)) {
       if (draft.kind === 'trigger') continue;
-      const p: Parameter = { ...draft, id: 'p', order: 1, targetId: 'hall' };
+      const p: Parameter = { ...plainMacro, ...draft, id: 'p', order: 1, targetId: 'hall' };
       const hear = makeHear(landing('p', { from: p.lowest, to: p.highest, mode: 'absolute' }), p, commonReception);
       meaningsOf(p, 127, commonReception.threshold).forEach((meant, value) => {
         const heard = hear.value('cc', value, p.start);

@@ -2,10 +2,21 @@
 import { clamp } from '../base';
 import { addressKey, kindOf, type Listening, type MessageType, type SysexTable } from '../midi';
 import { type Hear, makeHear, modeOf, type Travel, travelOf } from '../modes';
-import { eachNumber, type Landing, type Layer, type Parameter, type RigIndex, type Target } from '../rig';
+import {
+  eachNumber,
+  isTempo,
+  type Landing,
+  type Layer,
+  type Parameter,
+  type Reception,
+  type RigIndex,
+  type Target,
+} from '../rig';
 import { accepts } from '../wires';
+import { type Macro, macrosOf } from './macros';
 import { emptySteps, type Loads, loadsOf } from './presets';
 import { settledBy } from './settled';
+import { type Strip, stripOf } from './strips';
 import type { TakeoverRule } from './takeover';
 
 export interface Listener {
@@ -17,14 +28,22 @@ export interface Listener {
   readonly hear: Hear;
   /** The value that a message leaves its parameter at wherever it stood before; null where that depends on where it stood. */
   readonly settles: (type: MessageType, value: number) => number | null;
-  /** Whether it hears only while its target is in front, though the target does not say so of itself. */
+  /** Whether it counts the time between messages: on what has a value in between. */
+  readonly taps: boolean;
+  /** Whether it hears only while its target is in front or selected. */
   readonly needsFront: boolean;
+  /** Values of slots that have to stand there; what only words say is taken to be so. */
+  readonly conditions: readonly { readonly slot: number; readonly value: number }[];
+  /** The parameter at its slot. */
+  readonly parameter: Parameter;
+  /** Where it is one strip of a bank of channels; null for what stands still. */
+  readonly strip: Strip | null;
   /** Takeover other than jumping, on a landing where it means something. */
   readonly takeover: { readonly rule: TakeoverRule; readonly travel: Travel } | null;
   /** The bank that has to be selected before its program counts, as one number; null for any. */
   readonly bank: number | null;
   /** Whether what it does waits for the next beat or bar. */
-  readonly launches: boolean;
+  readonly launches: Reception['launchQuantisation'];
 }
 
 /** One target. */
@@ -36,6 +55,8 @@ export interface Receiver {
   /** What sequences it puts together; null when nothing of it listens for any. */
   readonly listening: Listening | null;
   readonly selectsBanks: boolean;
+  /** The slot of its tempo in beats a minute; null where it has none in play. */
+  readonly tempo: number | null;
   /** Whether some of it hears only while it is in front. */
   readonly somePartMinds: boolean;
 }
@@ -52,8 +73,13 @@ export interface TargetProgram {
   readonly layers: ReadonlyMap<string, Layer>;
   /** What loading a step does, by the slot of the parameter that chooses. */
   readonly loads: ReadonlyMap<number, Loads>;
+  /** What moves along with a parameter, by its slot. */
+  readonly macros: ReadonlyMap<number, Macro>;
+  /** Strips that go elsewhere as a parameter moves, by its slot. */
+  readonly strips: ReadonlyMap<number, readonly Listener[]>;
   /** Steps that nothing is stored under, by the same slot. */
   readonly empty: ReadonlyMap<number, ReadonlySet<number>>;
+  /** Where each parameter starts; what only part of a rig is compiled for finds what has to be so as it has to be. */
   readonly start: readonly number[];
   readonly sysex: SysexTable;
   /** Lengths of a beat and a bar in milliseconds, for launch quantisation. */
@@ -80,16 +106,27 @@ export interface TargetScope {
   readonly tempo: Tempo;
 }
 
-/** Compiles what can hear some addresses, or all of them. */
-export function compileTargets(index: RigIndex, scope: TargetScope): TargetProgram {
+/** Slots as they are asked for: a parameter, and what it moves along with it, in the order of asking. */
+function slotsOver(index: RigIndex) {
   const parameters: Parameter[] = [];
   const slots = new Map<string, number>();
   const slotOf = (parameter: Parameter): number => {
     const known = slots.get(parameter.id);
     if (known !== undefined) return known;
-    slots.set(parameter.id, parameters.length);
-    return parameters.push(parameter) - 1;
+    const slot = parameters.push(parameter) - 1;
+    slots.set(parameter.id, slot);
+    for (const { parameterId } of parameter.drives) {
+      const moved = index.parameters.get(parameterId);
+      if (moved) slotOf(moved);
+    }
+    return slot;
   };
+  return { parameters, slots, slotOf };
+}
+
+/** Compiles what can hear some addresses, or all of them. */
+export function compileTargets(index: RigIndex, scope: TargetScope): TargetProgram {
+  const { parameters, slots, slotOf } = slotsOver(index);
   const ids = scope.parameterIds ?? index.rig.parameters.map((p) => p.id);
   for (const id of ids) {
     const parameter = index.parameters.get(id);
@@ -97,6 +134,7 @@ export function compileTargets(index: RigIndex, scope: TargetScope): TargetProgr
   }
 
   const listeners: Listener[] = [];
+  const strips = new Map<number, Listener[]>();
   const byTarget = new Map<string, Map<number, Listener[]>>();
   const landings = scope.keys === null ? index.rig.landings : scope.keys.flatMap((key) => index.landingsAt.get(key) ?? []);
   const keys = scope.keys === null ? null : new Set(scope.keys);
@@ -108,8 +146,14 @@ export function compileTargets(index: RigIndex, scope: TargetScope): TargetProgr
     const parameter = index.parameters.get(landing.parameterId);
     const target = index.targets.get(landing.targetId);
     if (!parameter || !target || !accepts(target, landing.address)) continue;
-    const listener = listenerOf(index, landing, parameter, target, { index: listeners.length, slot: slotOf(parameter) });
+    const at = { index: listeners.length, slotOf };
+    const plain = listenerOf(index, landing, parameter, target, at);
+    const listener = {
+      ...plain,
+      strip: stripOf(index, target, parameter, slotOf, (p) => listenerOf(index, landing, p, target, at)),
+    };
     listeners.push(listener);
+    if (listener.strip) strips.set(listener.strip.moved, [...(strips.get(listener.strip.moved) ?? []), listener]);
     const home = byTarget.get(target.id) ?? new Map<number, Listener[]>();
     byTarget.set(target.id, home);
     const key = addressKey(landing.address);
@@ -120,12 +164,20 @@ export function compileTargets(index: RigIndex, scope: TargetScope): TargetProgr
   const targets = scope.keys === null ? index.rig.targets : [...byTarget.keys()].flatMap((id) => index.targets.get(id) ?? []);
   const units = targets.map((target, place): Receiver => {
     const heard = byTarget.get(target.id) ?? new Map<number, Listener[]>();
-    return { target, index: place, listeners: heard, signals: index.layersBySignal, ...memoryFor(target, heard) };
+    return {
+      target,
+      index: place,
+      listeners: heard,
+      signals: index.layersBySignal,
+      ...memoryFor(target, heard),
+      tempo: tempoOf(index, target, slots),
+    };
   });
   const sendingBack = new Map<number, Listener[]>();
   for (const listener of listeners) {
     if (index.targets.get(listener.landing.targetId)?.reception.feedback !== 'same-address') continue;
-    sendingBack.set(listener.slot, [...(sendingBack.get(listener.slot) ?? []), listener]);
+    for (const slot of new Set([listener.slot, ...(listener.strip?.lane.map((l) => l.slot) ?? [])]))
+      sendingBack.set(slot, [...(sendingBack.get(slot) ?? []), listener]);
   }
   const beatMs = 60_000 / scope.tempo.bpm;
   return {
@@ -136,13 +188,26 @@ export function compileTargets(index: RigIndex, scope: TargetScope): TargetProgr
     listeners,
     sendingBack,
     layers: index.layers,
+    macros: macrosOf(parameters, slots),
+    strips,
     loads: loadsOf(index, parameters, slots, inRange),
     empty: new Map(parameters.flatMap((p, slot) => mapped(slot, emptySteps(index, p)))),
-    start: parameters.map((p) => inRange(p, p.start)),
+    start: startOf(parameters, scope.parameterIds === null ? [] : listeners),
     sysex: scope.sysex,
     beatMs,
     barMs: beatMs * scope.tempo.beatsPerBar,
   };
+}
+
+/** Start values, with what the conditions of some landings ask for. */
+function startOf(parameters: readonly Parameter[], met: readonly Listener[]): readonly number[] {
+  const start = parameters.map((p) => inRange(p, p.start));
+  for (const { conditions } of met)
+    for (const { slot, value } of conditions) {
+      const of = parameters[slot];
+      if (of) start[slot] = inRange(of, value);
+    }
+  return start;
 }
 
 const mapped = <T>(slot: number, value: T | undefined): [number, T][] => (value === undefined ? [] : [[slot, value]]);
@@ -167,19 +232,28 @@ function listenerOf(
   landing: Landing,
   parameter: Parameter,
   target: Target,
-  at: Pick<Listener, 'index' | 'slot'>,
+  at: { readonly index: number; readonly slotOf: (parameter: Parameter) => number },
 ): Listener {
-  const { address } = landing;
-  const { rejectGap, launchQuantisation } = target.reception;
+  const { address, scope } = landing;
+  const { rejectGap } = target.reception;
+  const minds = target.reception.scope !== 'always' && target.reception.scope !== 'locked';
   const travel = landing.takeover === 'jump' ? null : travelOf(landing, parameter);
   const empty = emptySteps(rig, parameter);
   const hear = makeHear(landing, empty ? { ...parameter, empty } : parameter, target.reception);
   return {
     landing,
-    ...at,
+    index: at.index,
+    slot: at.slotOf(parameter),
+    parameter,
+    strip: null,
+    taps: modeOf(landing.mode).taps && parameter.kind === 'continuous',
     hear,
     settles: settledBy(hear, parameter),
-    needsFront: parameter.needsFront,
+    needsFront: scope === 'target' ? minds || parameter.needsFront : scope === 'selected',
+    conditions: landing.conditions.flatMap(({ when }) => {
+      const of = when === null ? undefined : rig.parameters.get(when.parameterId);
+      return when && of ? [{ slot: at.slotOf(of), value: when.value }] : [];
+    }),
     takeover:
       travel === null || landing.takeover === 'jump'
         ? null
@@ -188,8 +262,20 @@ function listenerOf(
             rule: { type: landing.takeover, near: 2 / 127, rejectGap: rejectGap === null ? null : rejectGap / 127 },
           },
     bank: address.type === 'program' && address.bank !== null ? address.bank.msb * 128 + (address.bank.lsb ?? 0) : null,
-    launches: launchQuantisation !== 'none' && (parameter.kind === 'trigger' || modeOf(landing.mode).launches),
+    launches: launchOf(parameter, landing, target),
   };
+}
+
+/** What starts a parameter: what it says itself, else what its target does with all that is launched. */
+function launchOf(parameter: Parameter, landing: Landing, { reception }: Target): Listener['launches'] {
+  if (parameter.launch !== 'target') return parameter.launch;
+  return parameter.kind === 'trigger' || modeOf(landing.mode).launches ? reception.launchQuantisation : 'none';
+}
+
+/** The slot of a target's tempo: its first parameter in beats a minute. */
+function tempoOf(index: RigIndex, target: Target, slots: ReadonlyMap<string, number>): number | null {
+  const tempo = (index.parametersOf.get(target.id) ?? []).find(isTempo);
+  return tempo === undefined ? null : (slots.get(tempo.id) ?? null);
 }
 
 /** What a target has to remember between messages for its landings. */

@@ -1,5 +1,6 @@
 // What targets remember between messages, and what one step has found out.
 import { type AssemblerState, idleAssembler, type MessageType, type PackedMessage } from '../midi';
+import type { Pressed } from './pressed';
 import type { Receiver, TargetProgram } from './program';
 import type { TakeoverState } from './takeover';
 
@@ -37,6 +38,8 @@ export interface TargetState {
   /** What landings with a takeover remember, by landing. */
   readonly takeoverStates: Readonly<Record<string, TakeoverState>>;
   readonly launches: readonly Launch[];
+  /** What landings remember of presses, by the place of their listener. */
+  readonly pressed: Readonly<Record<number, Pressed>>;
   /** Where the grid of beats begins, in milliseconds: at the last start message. */
   readonly gridFrom: number;
 }
@@ -63,6 +66,9 @@ export type Unheard =
   | 'other-port'
   | 'other-bank'
   | 'waits' // the knob has not reached the value yet
+  | 'not-so' // something that has to be so is not
+  | 'no-strip' // its bank of channels stands where there is none for it
+  | 'taken-back' // it waited for the beat or bar, and does so no more
   | 'launch' // it starts at the next beat or bar
   | 'not-known' // heard, and what becomes of it depends on a value that nobody knows
   | 'unchanged'; // heard, and the parameter stays where it is
@@ -88,6 +94,7 @@ export const startTargets = (program: TargetProgram, values: readonly number[] =
   units: program.receivers.map(() => idleUnit),
   takeoverStates: {},
   launches: [],
+  pressed: {},
   gridFrom: 0,
 });
 

@@ -2,6 +2,7 @@
 import {
   assemble,
   carriesValue,
+  countsAsOn,
   type MessageType,
   type PackedMessage,
   packedChannel,
@@ -13,11 +14,14 @@ import {
   valueMax,
 } from '../midi';
 import { modeOf } from '../modes';
+import { heardInstead } from './channel-modes';
 import { hearingLayer, lowByteOf, signal, spendNextPress, spendUnlessLowByte } from './host-layers';
 import { nextOnGrid } from './launch';
 import { loadsAgain, putStep } from './load';
+import { isHeldOn, tapped } from './pressed';
 import type { Listener, TargetProgram } from './program';
-import { type Arrival, type Hearing, minds, NONE, setUnit, type TargetState, type TargetStep, unitState } from './state';
+import { type Arrival, type Hearing, NONE, setUnit, type TargetState, type TargetStep, type Unheard, unitState } from './state';
+import { standingThere } from './strips';
 import { detachedTakeover, type TakeoverState, takeOver } from './takeover';
 
 /** Takes one word at one target. */
@@ -40,6 +44,7 @@ export function stepTargets(program: TargetProgram, state: TargetState, arrival:
   const key = packedKey(word, program.sysex.keys);
   if (unit.signals.size > 0) signal(h, key, type, packedValue(word));
   if (unit.selectsBanks && type === 'cc') selectBank(h, word);
+  if (type === 'cc' && packedNumber(word) >= 120 && unit.target.reception.channelModes === 'obeyed') channelMode(h, word);
   const listeners = unit.listeners.get(key);
   if (listeners && type !== 'other') hearAt(h, listeners, type, packedValue(word), null);
   if (unit.listening !== null && type === 'cc') hearSequence(h);
@@ -55,6 +60,7 @@ function taken({ state, values, takeoverStates }: Hearing): TargetState {
     units: state.units,
     takeoverStates: takeoverStates ?? state.takeoverStates,
     launches: state.launches,
+    pressed: state.pressed,
     gridFrom: state.gridFrom,
   };
 }
@@ -63,10 +69,6 @@ function taken({ state, values, takeoverStates }: Hearing): TargetState {
 function hearAt(h: Hearing, listeners: readonly Listener[], type: MessageType, value: number, by: 1 | -1 | null): void {
   const { unit, port, word } = h.arrival;
   const mine = unitState(h);
-  if (!mine.here && minds(unit)) {
-    h.why = 'elsewhere';
-    return;
-  }
   const layer = hearingLayer(h.program, mine.open, listeners);
   for (const listener of listeners) {
     if (listener.landing.hostLayerId !== layer) {
@@ -77,7 +79,13 @@ function hearAt(h: Hearing, listeners: readonly Listener[], type: MessageType, v
       if (h.heard === null) h.why = 'other-bank';
     } else if (listener.needsFront && !mine.here) {
       if (h.heard === null) h.why = 'elsewhere';
-    } else hear(h, listener, type, value, by);
+    } else if (listener.conditions.length > 0 && !allSo(h, listener)) {
+      if (h.heard === null) h.why = 'not-so';
+    } else {
+      const there = standingThere(listener, h.values ?? h.state.values);
+      if (there !== null) hear(h, there, type, value, by);
+      else if (h.heard === null) h.why = 'no-strip';
+    }
   }
   if (layer === null || h.heard === null || h.program.layers.get(layer)?.mode !== 'next-press') return;
   const number = lowByteOf(type, word);
@@ -85,26 +93,33 @@ function hearAt(h: Hearing, listeners: readonly Listener[], type: MessageType, v
   else setUnit(h, { spending: { layer, channel: packedChannel(word), number } });
 }
 
+/** Whether all is so that has to be for a landing to do anything. */
+function allSo(h: Hearing, { conditions }: Listener): boolean {
+  const values = h.values ?? h.state.values;
+  return conditions.every(({ slot, value }) => values[slot] === value);
+}
+
 function hear(h: Hearing, listener: Listener, type: MessageType, value: number, by: 1 | -1 | null): void {
   if (h.heard === null) h.heard = [listener.index];
   else h.heard.push(listener.index);
+  if (by === null && isHeldOn(h, listener, type, value)) {
+    h.why = 'unchanged';
+    return;
+  }
+  if (listener.taps && by === null) {
+    tap(h, listener, type, value);
+    return;
+  }
   const now = (h.values ?? h.state.values)[listener.slot] ?? 0;
   let next: number;
-  if (Number.isNaN(now) && !listener.launches) {
+  if (Number.isNaN(now) && listener.launches === 'none') {
     hearBlind(h, listener, type, value, by);
     return;
   }
   if (by !== null) next = listener.hear.step(now, by);
-  else if (listener.launches) {
+  else if (listener.launches !== 'none') {
     // What would happen is asked of the moment it happens; here only whether it qualifies.
-    if (wouldAct(h, listener, type, value, now)) {
-      const at = nextOnGrid(h.program, h.state, listener, h.arrival.t);
-      h.state = {
-        ...h.state,
-        launches: [...h.state.launches, { at, slot: listener.slot, listener: listener.index, type, value }],
-      };
-      h.why = 'launch';
-    } else h.why = 'unchanged';
+    h.why = wouldAct(h, listener, type, value, now) ? wait(h, listener, type, value) : 'unchanged';
     return;
   } else if (listener.takeover === null || !carriesValue(type)) next = listener.hear.value(type, value, now);
   else {
@@ -131,6 +146,35 @@ function hear(h: Hearing, listener: Listener, type: MessageType, value: number, 
     return;
   }
   put(h, listener, next);
+}
+
+/** Puts a press on the grid, as its parameter takes one that comes while another waits. */
+function wait(
+  h: Hearing,
+  { index, slot, parameter, landing, launches: grid }: Listener,
+  type: MessageType,
+  value: number,
+): Unheard {
+  const { launches } = h.state;
+  const others = launches.filter((l) => l.slot !== slot);
+  const pending = others.length < launches.length;
+  if (pending && parameter.whileWaiting === 'cancels') {
+    h.state = { ...h.state, launches: others };
+    return 'taken-back';
+  }
+  const at = nextOnGrid(h.program, h.state, { landing, launches: grid }, h.arrival.t);
+  const before = parameter.whileWaiting === 'replaces' ? others : launches;
+  h.state = { ...h.state, launches: [...before, { at, slot, listener: index, type, value }] };
+  return 'launch';
+}
+
+/** A tap: the first one alone, and what does not act, moves nothing. */
+function tap(h: Hearing, listener: Listener, type: MessageType, value: number): void {
+  const { actsOn, threshold } = h.arrival.unit.target.reception;
+  const acts = actsOn === 'any-message' || countsAsOn(type, value, threshold);
+  const to = acts ? tapped(h, listener, listener.parameter) : null;
+  if (to !== null && to !== (h.values ?? h.state.values)[listener.slot]) put(h, listener, to);
+  else h.why = 'unchanged';
 }
 
 /** A message to a parameter that nobody knows the value of: it is known again where the message says it, from wherever it stood. */
@@ -177,6 +221,19 @@ function hearSequence(h: Hearing): void {
   if (!listeners) return;
   if (done.type === 'step') hearAt(h, listeners, type, 0, done.by);
   else hearAt(h, listeners, type, done.value, null);
+}
+
+/** What a channel mode message makes the target do: each landing that it concerns hears what lets it go, or puts it back. */
+function channelMode(h: Hearing, word: PackedMessage): void {
+  const { listeners } = h.arrival.unit;
+  const made = heardInstead(packedNumber(word));
+  if (made === null) return;
+  for (const home of listeners.values())
+    for (const listener of home) {
+      const { address } = listener.landing;
+      const value = 'channel' in address && address.channel === packedChannel(word) ? made(address) : null;
+      if (value !== null && !modeOf(listener.landing.mode).acts) hearAt(h, [listener], address.type, value, null);
+    }
 }
 
 /** Bank select, high byte on CC 0 and low byte on CC 32 (MIDI 1.0). A high byte alone means low byte 0. */

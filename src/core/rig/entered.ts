@@ -18,7 +18,9 @@ import {
   type Layer,
   landingSchema,
   layerSchema,
+  type Parameter,
   type Preset,
+  parameterSchema,
   presetSchema,
   type SwitchGroup,
   type Tick,
@@ -31,7 +33,7 @@ export const SHEET_FORM = 2;
 export type Entered = NonNullable<Tick['facts']>;
 
 /** Anything that can be ticked as entered. */
-export type Tickable = Assignment | Landing | Layer | Preset | SwitchGroup | Arrival;
+export type Tickable = Assignment | Landing | Layer | Parameter | Preset | SwitchGroup | Arrival;
 
 interface Counters {
   readonly counters: Lookup<string, Counter>;
@@ -103,8 +105,10 @@ function factsOfLanding(row: Landing): Entered {
       takeover: row.takeover,
       sets: modeOf(row.mode).needs === 'value' ? row.setValue : null,
       chosenBy: valuesEntered(row),
+      by: modeOf(row.mode).steps ? row.by : 1,
+      scope: row.scope,
     },
-    { port: '', curve: { type: 'linear' }, takeover: 'jump' },
+    { port: '', curve: { type: 'linear' }, takeover: 'jump', by: 1, scope: 'target' },
   );
 }
 
@@ -127,6 +131,11 @@ function factsOfLayer({ counters }: Counters, row: Layer): Entered {
     { tap: [], blinks: 0, alsoBy: [], together: false, signalBy: 'added' },
   );
 }
+
+/** What a macro moves along. */
+const factsOfMacro = (row: Parameter): Entered => ({
+  drives: row.drives.map((d) => [d.parameterId, d.from, d.to, d.curve]),
+});
 
 /** What is kept under one step in a target. */
 function factsOfPreset(row: Preset): Entered {
@@ -177,6 +186,7 @@ export function factsOf(index: Counters, row: Tickable): Entered {
   if ('step' in row) return factsOfPreset(row);
   if ('controlIds' in row) return factsOfGroup(row);
   if ('latches' in row) return factsOfArrival(index, row);
+  if ('drives' in row) return factsOfMacro(row);
   if ('controlId' in row) return factsOfAssignment(index, row);
   return 'parameterId' in row ? factsOfLanding(row) : factsOfLayer(index, row);
 }
@@ -231,10 +241,22 @@ export function heldLanding(row: Landing): Landing | null {
     takeover = 'jump',
     sets,
     chosenBy = null,
+    by = 1,
+    scope = 'target',
   } = kept;
   const [from, to] = Array.isArray(range) ? range : [];
-  const held = { parameterId: parameter, port, address, hostLayerId: layer, mode, coding, from, to, curve, takeover };
+  const held = { parameterId: parameter, port, address, hostLayerId: layer, mode, coding, from, to, curve, takeover, by, scope };
   const read = landingSchema.safeParse({ ...row, ...held, setValue: sets ?? row.setValue, chosenBy });
+  return read.success ? read.data : row;
+}
+
+/** A macro as its target has it: one that nobody entered moves nothing along. */
+export function heldMacro(row: Parameter): Parameter {
+  const kept = row.entered?.facts;
+  if (kept === undefined) return row.entered === null ? { ...row, drives: [] } : row;
+  const rows = z.array(z.tuple([z.string(), z.number(), z.number(), z.unknown()])).safeParse(kept.drives);
+  const drives = (rows.success ? rows.data : []).map(([parameterId, from, to, curve]) => ({ parameterId, from, to, curve }));
+  const read = parameterSchema.safeParse({ ...row, drives });
   return read.success ? read.data : row;
 }
 

@@ -16,6 +16,8 @@ export {
   type Behaviour,
   behaviourValues,
   blinkSchema,
+  type ChannelBank,
+  type Condition,
   type Control,
   type ControlKind,
   type Controller,
@@ -23,6 +25,7 @@ export {
   chordWindowSchema,
   chosenBySchema,
   counterStepSchema,
+  type Drive,
   type Evidence,
   emptyRig,
   entryFields,
@@ -40,10 +43,12 @@ export {
   type Head,
   headSchema,
   idSchema,
+  innerFields,
   keysSchema,
   type Landing,
   type Layer,
   type LightSource,
+  landingSchema,
   lightSourceSchema,
   type Mark,
   nameSchema,
@@ -52,6 +57,9 @@ export {
   type Parameter,
   type Preferences,
   type Preset,
+  plainInside,
+  plainLanding,
+  plainMacro,
   type Reception,
   type Rig,
   type Row,
@@ -61,21 +69,27 @@ export {
   type ScriptEvent,
   type Send,
   type SetUp,
+  type States,
   type SwitchGroup,
   type SwitchMode,
   setUpSchema,
   shortTextSchema,
   type TableName,
+  type Taps,
   type Target,
   type Tick,
   type Turn,
   tableNames,
+  tapsSchema,
   turnSchema,
+  usualTaps,
   velocitySchema,
   type Want,
   type Wire,
+  type WrittenForm,
   waitSchema,
   wantSchema,
+  writtenFormSchema,
 } from './schema';
 export { cleanText, cleanTexts, lineSchema, linesSchema } from './text';
 
@@ -87,6 +101,7 @@ export { byOrder, type Touched } from './draft';
 export { batch, type Edit, editSchema, insert, invert, labelOf, MOST_EDITS, partSchema, remove, set } from './edit';
 export { gestureNames } from './gesture-names';
 export { groupOver, releaserOf } from './groups';
+export { hangingTogether, isTempo } from './inside';
 export { sameJson } from './json';
 export { type OneByOne, oneByOne } from './one-by-one';
 export { outletOf, portsOf } from './outlet';
@@ -118,6 +133,7 @@ export {
   heldGroup,
   heldLanding,
   heldLayer,
+  heldMacro,
   heldPreset,
   SHEET_FORM,
   stands,

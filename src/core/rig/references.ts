@@ -26,8 +26,15 @@ const rules: { readonly [T in TableName]: (row: Row<T>) => Reference[] } = {
   controllers: () => [],
   controls: (row) => point('controllerId', row.controllerId, 'controllers'),
   counters: (row) => point('controllerId', row.controllerId, 'controllers'),
-  targets: () => [],
-  parameters: (row) => point('targetId', row.targetId, 'targets'),
+  targets: (row) =>
+    row.channelBanks.flatMap((bank) => [
+      ...point('channelBanks', bank.moved, 'parameters'),
+      ...bank.lanes.flat().flatMap((id) => point('channelBanks', id, 'parameters')),
+    ]),
+  parameters: (row) => [
+    ...point('targetId', row.targetId, 'targets'),
+    ...row.drives.flatMap((d) => point('drives', d.parameterId, 'parameters')),
+  ],
   presets: (row) => [
     ...point('parameterId', row.parameterId, 'parameters'),
     ...row.values.flatMap((v) => point('values', v.parameterId, 'parameters')),
@@ -62,6 +69,7 @@ const rules: { readonly [T in TableName]: (row: Row<T>) => Reference[] } = {
     ...point('targetId', row.targetId, 'targets'),
     ...point('parameterId', row.parameterId, 'parameters'),
     ...point('hostLayerId', row.hostLayerId, 'layers'),
+    ...row.conditions.flatMap((c) => point('conditions', c.when?.parameterId ?? null, 'parameters')),
   ],
   scenes: (row) => [
     ...row.values.flatMap((v) => point('values', v.parameterId, 'parameters')),

@@ -19,7 +19,17 @@ export const linesSchema = (most: number): z.ZodString =>
     .regex(/^[\t\n\r\P{C}\p{Cf}\p{Co}\p{Cn}]*$/u, refused);
 
 /** Fields that may have several lines; every other text has one. A test holds it equal to the schemas. */
-const several: ReadonlySet<string> = new Set(['note', 'notes', 'why', 'replaced', 'reason', 'limit', 'recipe', 'summary']);
+const several: ReadonlySet<string> = new Set([
+  'note',
+  'notes',
+  'why',
+  'replaced',
+  'reason',
+  'limit',
+  'recipe',
+  'summary',
+  'template',
+]);
 
 /**
  * A text as this version takes it: in a text of one line tabs and line ends become a space; other control characters go; what was not empty stays so.

@@ -26,27 +26,32 @@ type OutcomeClass =
   | 'follows'
   | 'follows-backwards'
   | 'follows-one-way'
+  | 'tapped'
+  | 'own-states'
   | 'anything'
   | 'nothing';
 
 const table: Readonly<Record<OutcomeClass, Readonly<Record<Want, Shortfall>>>> = {
-  flips: { stays: 0, 'while-held': 3, once: 2, sweep: 3, steps: 0, sets: 3 },
-  'first-press-lost': { stays: 1, 'while-held': 3, once: 2, sweep: 3, steps: 1, sets: 3 },
-  'every-second-press': { stays: 2, 'while-held': 3, once: 2, sweep: 3, steps: 2, sets: 2 },
-  held: { stays: 3, 'while-held': 0, once: 3, sweep: 3, steps: 3, sets: 3 },
+  flips: { stays: 0, 'while-held': 3, once: 2, sweep: 3, steps: 0, sets: 3, taps: 3 },
+  'first-press-lost': { stays: 1, 'while-held': 3, once: 2, sweep: 3, steps: 1, sets: 3, taps: 3 },
+  'every-second-press': { stays: 2, 'while-held': 3, once: 2, sweep: 3, steps: 2, sets: 2, taps: 3 },
+  held: { stays: 3, 'while-held': 0, once: 3, sweep: 3, steps: 3, sets: 3, taps: 3 },
   // One press does it, and no press takes it back.
-  'stays-there': { stays: 2, 'while-held': 3, once: 3, sweep: 3, steps: 3, sets: 0 },
-  steps: { stays: 3, 'while-held': 3, once: 3, sweep: 3, steps: 0, sets: 3 },
-  'steps-twice': { stays: 3, 'while-held': 3, once: 3, sweep: 3, steps: 2, sets: 3 },
-  'two-in-turn': { stays: 0, 'while-held': 3, once: 2, sweep: 3, steps: 0, sets: 3 },
-  'fires-once': { stays: 3, 'while-held': 3, once: 0, sweep: 3, steps: 0, sets: 0 },
-  'fires-more': { stays: 3, 'while-held': 3, once: 3, sweep: 3, steps: 0, sets: 3 },
-  'fires-less': { stays: 3, 'while-held': 3, once: 2, sweep: 3, steps: 2, sets: 2 },
-  follows: { stays: 3, 'while-held': 3, once: 3, sweep: 0, steps: 0, sets: 3 },
-  'follows-backwards': { stays: 3, 'while-held': 3, once: 3, sweep: 1, steps: 1, sets: 3 },
-  'follows-one-way': { stays: 3, 'while-held': 3, once: 3, sweep: 2, steps: 2, sets: 3 },
-  anything: { stays: 4, 'while-held': 4, once: 4, sweep: 4, steps: 4, sets: 4 },
-  nothing: { stays: 5, 'while-held': 5, once: 5, sweep: 5, steps: 5, sets: 5 },
+  'stays-there': { stays: 2, 'while-held': 3, once: 3, sweep: 3, steps: 3, sets: 0, taps: 3 },
+  steps: { stays: 3, 'while-held': 3, once: 3, sweep: 3, steps: 0, sets: 3, taps: 3 },
+  'steps-twice': { stays: 3, 'while-held': 3, once: 3, sweep: 3, steps: 2, sets: 3, taps: 3 },
+  'two-in-turn': { stays: 0, 'while-held': 3, once: 2, sweep: 3, steps: 0, sets: 3, taps: 3 },
+  'fires-once': { stays: 3, 'while-held': 3, once: 0, sweep: 3, steps: 0, sets: 0, taps: 3 },
+  'fires-more': { stays: 3, 'while-held': 3, once: 3, sweep: 3, steps: 0, sets: 3, taps: 3 },
+  'fires-less': { stays: 3, 'while-held': 3, once: 2, sweep: 3, steps: 2, sets: 2, taps: 3 },
+  follows: { stays: 3, 'while-held': 3, once: 3, sweep: 0, steps: 0, sets: 3, taps: 3 },
+  'follows-backwards': { stays: 3, 'while-held': 3, once: 3, sweep: 1, steps: 1, sets: 3, taps: 3 },
+  'follows-one-way': { stays: 3, 'while-held': 3, once: 3, sweep: 2, steps: 2, sets: 3, taps: 3 },
+  tapped: { stays: 3, 'while-held': 3, once: 3, sweep: 3, steps: 3, sets: 3, taps: 0 },
+  // Which state it comes to is its own affair: a press goes on from there.
+  'own-states': { stays: 3, 'while-held': 3, once: 3, sweep: 3, steps: 0, sets: 3, taps: 3 },
+  anything: { stays: 4, 'while-held': 4, once: 4, sweep: 4, steps: 4, sets: 4, taps: 4 },
+  nothing: { stays: 5, 'while-held': 5, once: 5, sweep: 5, steps: 5, sets: 5, taps: 5 },
 };
 
 function classOf(did: Effect['did']): OutcomeClass {
@@ -76,6 +81,10 @@ function classOf(did: Effect['did']): OutcomeClass {
       if (perClick === 0 || left.perClick === 0 || backwards !== left.backwards) return 'follows-one-way';
       return backwards ? 'follows-backwards' : 'follows';
     }
+    case 'follows-taps':
+      return 'tapped';
+    case 'own-states':
+      return 'own-states';
     case 'irregular':
     case 'not-known':
       return 'anything';

@@ -11,13 +11,16 @@ export const wantWords: Readonly<Record<Want, string>> = {
   sweep: 'follow the travel',
   steps: 'go one step with each press',
   sets: 'go to one value',
+  taps: 'follow how fast it is tapped',
 };
 
 /** What can be wanted of a kind of parameter on a gesture, the likeliest first; never none. What moves is followed, what fires fires. */
 export function possibleWants(kind: Parameter['kind'], gesture: GestureType): readonly [Want, ...Want[]] {
   if (kind === 'trigger') return gesture === 'repeat' ? ['steps'] : ['once'];
   if (gesture === 'move') return ['sweep'];
-  return kind === 'toggle' ? ['stays', 'while-held', 'sets'] : ['steps', 'sets', 'stays', 'while-held'];
+  if (kind === 'toggle') return ['stays', 'while-held', 'sets'];
+  const plain = ['steps', 'sets', 'stays', 'while-held'] as const;
+  return kind === 'continuous' ? [...plain, 'taps'] : plain;
 }
 
 /** What is wanted of a parameter, and whether nobody said so and something else could be. */
@@ -55,6 +58,7 @@ function guessed({ kind, tags }: Parameter, ways: readonly Way[]): Want {
   if (!first) return kind === 'toggle' ? 'stays' : 'steps';
   const { mode, behaviour } = first;
   if (mode === 'gate') return 'while-held';
+  if (modeOf(mode).taps) return 'taps';
   // What counts goes on with each press, whatever each of its numbers sets.
   if (behaviour.type === 'stepping') return kind === 'toggle' ? 'stays' : 'steps';
   if (modeOf(mode).needs === 'value') return 'sets';

@@ -155,9 +155,9 @@ export type Action = z.infer<typeof actionSchema>;
 
 /**
  * What a player wants of a parameter on a gesture: one press on and the next off; on for as long as it is held; once for each press; to follow the travel;
- * a step for each press; one value, whatever it was.
+ * a step for each press; one value, whatever it was; the time between presses.
  */
-export const wantSchema = z.enum(['stays', 'while-held', 'once', 'sweep', 'steps', 'sets']);
+export const wantSchema = z.enum(['stays', 'while-held', 'once', 'sweep', 'steps', 'sets', 'taps']);
 export type Want = z.infer<typeof wantSchema>;
 
 /**
@@ -214,6 +214,13 @@ export const chosenBySchema = z
 export const givenSchema = z.enum([...gradeSchema.options, 'assumed']);
 export type Given = z.infer<typeof givenSchema>;
 
+/** Something that has to be so, in words; where it is a value of a parameter of the same target it is simulated. */
+export const conditionSchema = z.object({
+  words: lineSchema(80).min(1, 'say what has to be so'),
+  when: z.object({ parameterId: idSchema, value: z.number().finite() }).nullable(),
+});
+export type Condition = z.infer<typeof conditionSchema>;
+
 /**
  * One row of what a target listens for. `from`–`to` is the part of the parameter's range that the message covers, in its
  * unit (from > to runs it backwards); `setValue` is used by the mode *set*.
@@ -239,6 +246,12 @@ export const landingSchema = z.object({
    * the value of its first step, null for 0.
    */
   chosenBy: chosenBySchema.nullable().default(null),
+  /** How many steps one press goes in the modes *increment* and *decrement*. */
+  by: z.number().int().min(1).max(1024).default(1),
+  /** Whether it hears as its target does, only for what is selected or in front, or wherever that is. */
+  scope: z.enum(['target', 'selected', 'locked']).default('target'),
+  /** What has to be so in the target for it to do anything. */
+  conditions: z.array(conditionSchema).max(8).default([]),
   /** Where the target has this from its maker, how that is known: nothing of it is entered, and nothing moves it. Null for what a player enters. */
   given: givenSchema.nullable().default(null),
   entered: tickSchema.nullable(),
@@ -246,6 +259,8 @@ export const landingSchema = z.object({
   note: noteSchema,
 });
 export type Landing = z.infer<typeof landingSchema>;
+/** A landing that steps by one, hears as its target does, and needs nothing to be so. */
+export const plainLanding = { by: 1, scope: 'target', conditions: [] } as const satisfies Partial<Record<keyof Landing, unknown>>;
 
 /**
  * A layer; Base always exists and has no row. `signal` is what the modifier of a host-made layer sends (on 127, off 0), or what it sends anyway. A host

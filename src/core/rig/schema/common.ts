@@ -85,3 +85,7 @@ export const numberStyleSchema = z.object({
   notes: z.enum(['number', 'name']),
   middleC: z.union([z.literal(3), z.literal(4), z.literal(5)]),
 });
+
+/** A written form of one's own: a template over the lines of the sheet, and what its file is called. */
+export const writtenFormSchema = z.object({ fileName: lineSchema(80).min(1), template: linesSchema(40_000) });
+export type WrittenForm = z.infer<typeof writtenFormSchema>;

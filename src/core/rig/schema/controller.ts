@@ -13,6 +13,7 @@ import {
   orderSchema,
   setUpSchema,
   shortTextSchema,
+  writtenFormSchema,
 } from './common';
 
 /** What a control is. */
@@ -116,6 +117,8 @@ export const controllerSchema = z.object({
   bankNames: z.array(lineSchema(40)).max(128),
   firmware: firmwareSchema,
   setUp: setUpSchema.default(noSetUp),
+  /** How its lines are written for it, where somebody said so. */
+  form: writtenFormSchema.nullable().default(null),
   /** By the field of `firmware` that states the fact. */
   evidence: evidenceListSchema,
   note: noteSchema,

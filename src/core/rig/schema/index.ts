@@ -7,6 +7,7 @@ export {
   type Behaviour,
   behaviourValues,
   blinkSchema,
+  type Condition,
   chordWindowSchema,
   chosenBySchema,
   type Gesture,
@@ -19,6 +20,7 @@ export {
   landingSchema,
   layerSchema,
   lightSourceSchema,
+  plainLanding,
   type Send,
   type Turn,
   turnSchema,
@@ -41,6 +43,8 @@ export {
   setUpSchema,
   shortTextSchema,
   type Tick,
+  type WrittenForm,
+  writtenFormSchema,
 } from './common';
 export {
   type Control,
@@ -63,6 +67,7 @@ export {
   fieldsExcept,
   type Head,
   headSchema,
+  innerFields,
   type Preferences,
   type Rig,
   type Row,
@@ -72,4 +77,20 @@ export {
   tableNames,
 } from './rig';
 export type { ScriptEvent } from './show';
-export { type Parameter, type Preset, presetSchema, type Reception, receptionSchema, type Target } from './target';
+export {
+  type ChannelBank,
+  type Drive,
+  type Parameter,
+  type Preset,
+  parameterSchema,
+  plainInside,
+  plainMacro,
+  presetSchema,
+  type Reception,
+  receptionSchema,
+  type States,
+  type Taps,
+  type Target,
+  tapsSchema,
+  usualTaps,
+} from './target';

@@ -1,11 +1,11 @@
 // The rig as a whole: a head and seventeen tables of rows.
 import * as z from 'zod';
-import { assignmentSchema, landingSchema, layerSchema, wireSchema } from './assignment';
+import { assignmentSchema, conditionSchema, landingSchema, layerSchema, wireSchema } from './assignment';
 import { idSchema, nameSchema, noteSchema } from './common';
 import { controllerSchema, controlSchema, counterFields, counterSchema } from './controller';
 import { arrivalFields, arrivalSchema, groupFields, groupSchema } from './places';
 import { acceptedSchema, sceneSchema, scriptSchema, searchSchema, songSchema } from './show';
-import { parameterFields, parameterSchema, presetSchema, targetSchema } from './target';
+import { channelBankSchema, driveSchema, parameterFields, parameterSchema, presetSchema, targetSchema } from './target';
 
 /** How the rig is planned. */
 export const preferencesSchema = z.object({
@@ -50,6 +50,9 @@ export const entryFields = {
   preset: presetSchema,
   landing: landingSchema,
 } as const;
+
+/** What stands inside of those. */
+export const innerFields = { drive: driveSchema, condition: conditionSchema, channelBank: channelBankSchema } as const;
 
 /**
  * The fields of a row by its schema, in its order, without some: a field that comes later is in every such list that does not leave

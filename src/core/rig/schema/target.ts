@@ -2,7 +2,7 @@
 import * as z from 'zod';
 import { channelSchema, messageTypeSchema, u7Schema } from '../../midi';
 import { receiveModeSchema } from '../../modes';
-import { scaleSchema } from '../../values';
+import { curveSchema, scaleSchema } from '../../values';
 import { lineSchema } from '../text';
 import {
   evidenceListSchema,
@@ -15,6 +15,7 @@ import {
   setUpSchema,
   shortTextSchema,
   tickSchema,
+  writtenFormSchema,
 } from './common';
 
 /** A run of numbers that a target accepts; `channels` null means every channel. */
@@ -25,6 +26,12 @@ const windowSchema = z.object({
   to: z.number().int().min(0).max(16383),
 });
 
+/** Over how many intervals between taps the mean is taken, and the pause in milliseconds after which they start anew. */
+export const tapsSchema = z.object({ intervals: z.number().int().min(1).max(16), anewMs: z.number().min(100).max(60_000) });
+export type Taps = z.infer<typeof tapsSchema>;
+/** The mean of up to four intervals, anew after two seconds. Common practice, no source. */
+export const usualTaps: Taps = { intervals: 4, anewMs: 2000 };
+
 /** How a target listens. Every field is a fact that evidence can be written down for. */
 export const receptionSchema = z.object({
   /** Accepted numbers; an empty list accepts everything. */
@@ -32,8 +39,11 @@ export const receptionSchema = z.object({
   modes: z.array(receiveModeSchema).min(1),
   /** Lowest control value that counts as on; notes count from velocity 1. */
   threshold: u7Schema,
-  /** Which messages flip a toggle, and make *set*, *increment* and *decrement* act. */
-  actsOn: z.enum(['any-message', 'at-or-above-threshold']),
+  /**
+   * Which messages flip a toggle, and make *set*, *increment* and *decrement* act: every one, those that count as on, or only one that counts as on after one
+   * that did not.
+   */
+  actsOn: z.enum(['any-message', 'at-or-above-threshold', 'rising-edge']),
   relativeEncodings: z.array(z.enum(['twos-complement', 'binary-offset', 'sign-magnitude'])),
   /** Part of the travel that one click moves, 0–1. */
   relativeStep: z.number().min(0).max(1),
@@ -46,9 +56,27 @@ export const receptionSchema = z.object({
   tellsPortsApart: z.boolean(),
   feedback: z.enum(['none', 'same-address']),
   launchQuantisation: z.enum(['none', 'beat', 'bar']),
+  /** How taps become a tempo: over how many intervals the mean is taken, and after how long a pause they start anew. As `usualTaps` where nothing is said. */
+  taps: tapsSchema.optional(),
+  /** Whether it does as the channel mode messages say: 120 and 123 let go what is held, 121 resets controllers. It does not where nothing is said. */
+  channelModes: z.enum(['ignored', 'obeyed']).optional(),
   shows: numberStyleSchema,
 });
 export type Reception = z.infer<typeof receptionSchema>;
+
+/**
+ * A bank of channels in the host: as many strips as a lane has parameters, of which so many are under the controller at a time. What is heard for one of the first
+ * `width` parameters of a lane goes to the one that stands there now. `moved` is the stepped parameter that tells where it stands: its first step is the first
+ * strip, each further one `stride` strips on, and it never goes past the last strip.
+ */
+export const channelBankSchema = z.object({
+  name: lineSchema(60).min(1),
+  moved: idSchema,
+  width: z.number().int().min(1).max(128),
+  stride: z.number().int().min(1).max(128),
+  lanes: z.array(z.array(idSchema).min(1).max(1024)).min(1).max(32),
+});
+export type ChannelBank = z.infer<typeof channelBankSchema>;
 
 /** What is moved: a plugin, host, sampler, looper, mixer, lighting or cue player. */
 export const targetSchema = z.object({
@@ -63,11 +91,30 @@ export const targetSchema = z.object({
   version: shortTextSchema,
   reception: receptionSchema,
   setUp: setUpSchema.default(noSetUp),
+  channelBanks: z.array(channelBankSchema).max(16).default([]),
+  /** How its lines are written for it, where somebody said so. */
+  form: writtenFormSchema.nullable().default(null),
   /** By the field of `reception` that states the fact. */
   evidence: evidenceListSchema,
   note: noteSchema,
 });
 export type Target = z.infer<typeof targetSchema>;
+
+/** Another parameter that a macro moves along: from one value to another over the whole of its own travel, `from` > `to` backwards. */
+export const driveSchema = z.object({
+  parameterId: idSchema,
+  from: z.number().finite(),
+  to: z.number().finite(),
+  curve: curveSchema,
+});
+export type Drive = z.infer<typeof driveSchema>;
+
+/** Where a parameter goes from each of its steps as the finger goes down, and as it lifts: a step, or nowhere. */
+export const statesSchema = z.object({
+  press: z.array(z.number().int().nullable()).max(1024),
+  release: z.array(z.number().int().nullable()).max(1024),
+});
+export type States = z.infer<typeof statesSchema>;
 
 /** The fields of a parameter, without the rules between them. */
 export const parameterFields = z.object({
@@ -96,8 +143,31 @@ export const parameterFields = z.object({
   atEnd: z.enum(['wrap', 'stop']).default('wrap'),
   /** Whether it hears only while its target is in front, though the rest of the target always does. */
   needsFront: z.boolean().default(false),
+  /** What it moves along, where it is a macro. */
+  drives: z
+    .array(driveSchema)
+    .max(64)
+    .refine((list) => new Set(list.map((d) => d.parameterId)).size === list.length, 'a parameter stands here twice')
+    .default([]),
+  /** Whether what it moves along is entered in the target. */
+  entered: tickSchema.nullable().default(null),
+  /** How presses take it from step to step, where it goes through states of its own. */
+  states: statesSchema.nullable().default(null),
+  /** What starts it: at once, or the next beat or bar; as its target does what it launches where nothing else is said. */
+  launch: z.enum(['target', 'none', 'beat', 'bar']).default('target'),
+  /** What another press does while one is waiting: it waits too, takes its place, or takes it back. */
+  whileWaiting: z.enum(['waits-too', 'replaces', 'cancels']).default('waits-too'),
   note: noteSchema,
 });
+
+/** A parameter that moves nothing along. */
+export const plainMacro: Pick<z.infer<typeof parameterFields>, 'drives' | 'entered'> = { drives: [], entered: null };
+/** A parameter that has no states of its own, and starts as its target does. */
+export const plainInside = {
+  states: null,
+  launch: 'target',
+  whileWaiting: 'waits-too',
+} as const satisfies Partial<Record<keyof z.infer<typeof parameterFields>, unknown>>;
 
 /**
  * A parameter. Values are in its unit; a stepped parameter counts its steps from 0, a toggle is 0 or 1, a trigger counts
@@ -114,6 +184,12 @@ export const parameterSchema = parameterFields
     path: ['default'],
   })
   .refine((p) => p.scale.type !== 'log' || p.lowest > 0, { message: 'a log scale starts above 0', path: ['scale'] })
+  .refine((p) => !p.drives.some((d) => d.parameterId === p.id), { message: 'a macro does not move itself', path: ['drives'] })
+  .refine(
+    ({ states, kind, steps }) =>
+      states === null || (kind === 'stepped' && states.press.length === steps.length && states.release.length === steps.length),
+    { message: 'states say for each step where a press and its end lead', path: ['states'] },
+  )
   .refine((p) => p.kind !== 'stepped' || p.steps.length === p.highest - p.lowest + 1, {
     message: 'a stepped parameter has one name for each step',
     path: ['steps'],

@@ -1,0 +1,28 @@
+// Channel mode messages (MIDI 1.0): 120 and 123 let go what is held, 121 puts controllers back as RP-015 says.
+import type { Message } from '../midi';
+
+/** What an address hears in place of a channel mode message, as a value of its own; null where it hears nothing of it. Null itself for what does nothing here. */
+export function heardInstead(number: number): ((address: Message) => number | null) | null {
+  if (number === 120 || number === 123) return ({ type }) => (type === 'note' ? 0 : null);
+  return number === 121 ? resetValue : null;
+}
+
+/**
+ * The value that _reset all controllers_ puts an address back to: expression up, wheel, pedals and pressure down, bend in the middle. Bank select, volume, pan,
+ * sound and effect controllers (0, 32, 7, 10, 70–79, 91–95) stay, and so does everything that RP-015 does not name. RP-015 (1999), from memory.
+ */
+function resetValue(address: Message): number | null {
+  switch (address.type) {
+    case 'pitch-bend':
+      return 8192;
+    case 'channel-pressure':
+    case 'poly-pressure':
+      return 0;
+    case 'cc':
+      return address.number === 11 ? 127 : resetToNothing.has(address.number) ? 0 : null;
+    default:
+      return null;
+  }
+}
+
+const resetToNothing: ReadonlySet<number> = new Set([1, 64, 65, 66, 67]);

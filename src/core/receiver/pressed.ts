@@ -1,0 +1,54 @@
+// What a landing remembers of presses: whether it is on, for targets that act at rising edges, and when it was tapped.
+import { countsAsOn, type MessageType } from '../midi';
+import { modeOf } from '../modes';
+import { type Parameter, usualTaps } from '../rig';
+import type { Listener } from './program';
+import type { Hearing } from './state';
+
+export interface Pressed {
+  /** Whether what arrived last counts as on. */
+  readonly on: boolean;
+  /** When it was tapped, in milliseconds, the last few. */
+  readonly taps: readonly number[];
+}
+
+const untouched: Pressed = { on: false, taps: [] };
+
+const pressedAt = ({ state }: Hearing, { index }: Listener): Pressed => state.pressed[index] ?? untouched;
+
+function remember(h: Hearing, { index }: Listener, change: Partial<Pressed>): void {
+  h.state = { ...h.state, pressed: { ...h.state.pressed, [index]: { ...(h.state.pressed[index] ?? untouched), ...change } } };
+}
+
+/** Whether a target that acts at rising edges lets a message pass: it counts as on, and so did the one before at this landing. Keeps that it came. */
+export function isHeldOn(h: Hearing, listener: Listener, type: MessageType, value: number): boolean {
+  const { reception } = h.arrival.unit.target;
+  if (reception.actsOn !== 'rising-edge' || !modeOf(listener.landing.mode).acts) return false;
+  const on = countsAsOn(type, value, reception.threshold);
+  const was = pressedAt(h, listener).on;
+  // What carries no value has no off: each one is a press of its own.
+  if (on !== was && countsAsOn(type, 0, reception.threshold) === false) remember(h, listener, { on });
+  return on && was;
+}
+
+/**
+ * What taps make of a parameter: the mean of the last intervals; after a pause they start anew, and the first tap alone says nothing. Null for that.
+ */
+export function tapped(h: Hearing, listener: Listener, parameter: Parameter): number | null {
+  const { intervals, anewMs } = h.arrival.unit.target.reception.taps ?? usualTaps;
+  const { t } = h.arrival;
+  const before = pressedAt(h, listener).taps;
+  const last = before.at(-1);
+  const taps = last === undefined || t - last > anewMs ? [t] : [...before.slice(-intervals), t];
+  remember(h, listener, { taps });
+  const [first] = taps;
+  if (taps.length < 2 || first === undefined || t === first) return null;
+  return tempoValue(parameter, (t - first) / (taps.length - 1));
+}
+
+/** Taps so many milliseconds apart as a value of a parameter: beats a minute, or a time where its unit is one. Kept in its range. */
+export function tempoValue({ unit, lowest, highest }: Pick<Parameter, 'unit' | 'lowest' | 'highest'>, ms: number): number {
+  const plain = unit.trim().toLowerCase();
+  const value = plain === 'ms' ? ms : plain === 's' ? ms / 1000 : plain === 'hz' ? 1000 / ms : 60_000 / ms;
+  return Math.min(highest, Math.max(lowest, value));
+}
