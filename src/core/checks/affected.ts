@@ -5,6 +5,7 @@ import {
   type Assignment,
   addressesOf,
   changedIds,
+  hangingTogether,
   type Landing,
   messagesOf,
   type PlacedSend,
@@ -70,6 +71,7 @@ export function affected(before: RigIndex, after: RigIndex): Affected {
       for (const [chooserId, rows] of index.presetsOf)
         if (rows.some((row) => presets.has(row.id)))
           for (const id of sendersToTargets(index, new Set([index.parameters.get(chooserId)?.targetId]))) simulate.add(id);
+    for (const id of besideInside(index, parameters)) simulate.add(id);
     for (const id of parameters) {
       for (const landing of index.landingsOf.get(id) ?? []) addHeard(keys, landing);
       for (const p of index.sendsFor.get(id) ?? []) simulate.add(p.assignment.id);
@@ -87,6 +89,7 @@ export function affected(before: RigIndex, after: RigIndex): Affected {
   const check = new Set(simulate);
   for (const index of both) for (const id of simulate) neighbours(index, id, check);
   for (const index of both) for (const id of knobsBesidePresets(index, landings)) check.add(id);
+  for (const index of both) for (const id of besideInside(index, meantBy(index, simulate))) check.add(id);
   for (const index of both) for (const id of besidesContents(index, presets, parameters, simulate)) check.add(id);
   for (const index of both) for (const id of ledTo(index, assignments)) if (after.assignments.has(id)) check.add(id);
   for (const id of accepted) if (after.assignments.has(id)) check.add(id);
@@ -155,6 +158,17 @@ const sendersToTargets = (index: RigIndex, targets: ReadonlySet<string | undefin
   [...targets].flatMap((targetId) =>
     (index.parametersOf.get(targetId ?? '') ?? []).flatMap((p) => (index.sendsFor.get(p.id) ?? []).map((s) => s.assignment.id)),
   );
+
+/** The parameters that some functions are there for. */
+const meantBy = (index: RigIndex, functions: ReadonlySet<string>): readonly string[] =>
+  [...functions].flatMap((id) => (index.assignments.get(id)?.actions ?? []).flatMap((a) => (a.type === 'send' ? a.meant : [])));
+
+/** Whoever moves something of a target in which what is moved hangs on one of these: a macro, a condition, a bank of channels, a tempo. */
+function besideInside(index: RigIndex, changed: readonly string[]): readonly string[] {
+  if (changed.length === 0) return [];
+  const inside = hangingTogether(index);
+  return sendersToTargets(index, new Set(changed.flatMap((id) => (inside.has(id) ? [index.parameters.get(id)?.targetId] : []))));
+}
 
 /** Whether a parameter is one that has to be within reach. */
 const reachTagged = (index: RigIndex, id: string): boolean =>

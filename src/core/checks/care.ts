@@ -18,9 +18,10 @@ export function levelOf(parameter: Parameter, value: number): number {
   return part <= 0 ? FLOOR_DB : Math.max(FLOOR_DB, 20 * Math.log10(part));
 }
 
-/** Parameters that an assignment is meant for and that can hurt. */
+/** Parameters that an assignment is meant for, or moves along with those, and that can hurt. */
 function loudOnes(index: RigIndex, assignment: Assignment): readonly Parameter[] {
   const ids = new Set(assignment.actions.flatMap((a) => (a.type === 'send' ? a.meant : [])));
+  for (const id of ids) for (const d of index.parameters.get(id)?.drives ?? []) ids.add(d.parameterId);
   return [...ids].flatMap((id) => {
     const parameter = index.parameters.get(id);
     const loud = parameter?.tags.includes('loudness') || parameter?.tags.includes('feedback');

@@ -207,6 +207,25 @@ const ring =
     };
   };
 
+/** A fader over two strips of a bank of channels, and a switch that moves it on or does something else. */
+const strips = (moved: boolean): Rig =>
+  one(
+    { ...move, meant: ['one'] },
+    {
+      parameter: continuous('one', 0, 1),
+      target: { channelBanks: [{ name: 'Channels', moved: 'bank', width: 1, stride: 1, lanes: [['one', 'two']] }] },
+      also: more(
+        [assignment({ id: 'b', on: 'fs2', message: cc(30), behaviour: fixed(127), meant: [moved ? 'bank' : 'gate'] })],
+        [landing(moved ? 'bank' : 'gate', { id: 'lb', address: cc(30), mode: moved ? 'increment' : 'toggle' })],
+        [
+          continuous('two', 0, 1),
+          parameter('gate'),
+          parameter('bank', { kind: 'stepped', highest: 1, steps: ['First', 'Second'] }),
+        ],
+      ),
+    },
+  );
+
 interface Case {
   readonly check: CheckId;
   readonly ill: Rig;
@@ -901,6 +920,52 @@ const cases = [
       { control: { polarity: 'reversed' }, firmware: { sensesPolarity: true } },
     ),
     fixes: ['FS1 was turned round: it closes when pressed'],
+  },
+  {
+    check: 'moved-along-too',
+    ill: one(
+      { ...move, meant: ['swell'] },
+      {
+        parameter: continuous('swell', 0, 1),
+        also: (rig) =>
+          more(
+            [assignment({ id: 'm', on: 'k2', gesture: 'move', message: cc(30), behaviour: range(0, 127), meant: ['macro'] })],
+            [landing('macro', { id: 'lm', address: cc(30) })],
+            [continuous('macro', 0, 1, { drives: [{ parameterId: 'swell', from: 0, to: 1, curve: { type: 'linear' } }] })],
+          )(rig),
+      },
+    ),
+    // A macro that nothing moves is no second hand.
+    well: one(
+      { ...move, meant: ['swell'] },
+      {
+        parameter: continuous('swell', 0, 1),
+        also: more(
+          [],
+          [],
+          [continuous('macro', 0, 1, { drives: [{ parameterId: 'swell', from: 0, to: 1, curve: { type: 'linear' } }] })],
+        ),
+      },
+    ),
+    fixes: ['Take swell out of macro'],
+  },
+  {
+    check: 'needs-first',
+    ill: one(
+      {},
+      {
+        landing: { conditions: [{ words: 'the track is armed', when: { parameterId: 'armed', value: 1 } }] },
+        also: more([], [], [parameter('armed')]),
+      },
+    ),
+    well: one({}),
+    fixes: ['Start the show with armed at On'],
+  },
+  {
+    check: 'bank-never-moves',
+    ill: strips(false),
+    well: strips(true),
+    fixes: [],
   },
 ] as const satisfies readonly Case[];
 

@@ -8,6 +8,7 @@ import { showQuantity } from '../values';
 import { aimsFor, aimsOf, sweepOf } from './aims';
 import { type AssignmentCheck, type CheckContext, type Finding, type Fix, subjectOf } from './finding';
 import { homeOf } from './fix-parts';
+import { macrosOver } from './inside-targets';
 import { presetsLeaveAlone } from './presets-loaded';
 import { controllerStates } from './stated';
 
@@ -26,11 +27,20 @@ function apartBecause(index: RigIndex, assignment: Assignment, control: Control,
   );
   if (elsewhere) return 'other-use';
   const others = (index.sendsFor.get(parameter.id) ?? []).some((p) => p.assignment.id !== assignment.id);
-  if (others) return 'other-mover';
+  if (others || macrosOver(index, parameter).length > 0) return 'other-mover';
+  if (bankMoves(index, parameter)) return 'channel-bank';
   return changesPreset(index, parameter) ? 'preset' : null;
 }
 
-type Apart = 'other-use' | 'other-mover' | 'preset';
+type Apart = 'other-use' | 'other-mover' | 'channel-bank' | 'preset';
+
+/** Whether the control moves another strip once the bank of channels is moved on, from this rig. */
+const bankMoves = (index: RigIndex, { id, targetId }: Parameter): boolean =>
+  (index.targets.get(targetId)?.channelBanks ?? []).some(
+    (bank) =>
+      bank.lanes.some((lane) => lane.length > bank.width && lane.includes(id)) &&
+      (index.sendsFor.get(bank.moved) ?? []).length > 0,
+  );
 
 /** Whether something on the rig puts another preset of its target in place that does not leave it alone: what nobody said of a preset, it may do. */
 const changesPreset = (index: RigIndex, { id, targetId }: Parameter): boolean =>
@@ -46,6 +56,8 @@ function apartWords(why: Apart, control: string, parameter: string): string {
       return `${control} is turned for something else in another bank or layer.`;
     case 'other-mover':
       return `Something else on this rig moves ${parameter} too.`;
+    case 'channel-bank':
+      return `${control} moves another strip once the bank of channels is moved on.`;
     case 'preset':
       return `A preset can be chosen from this rig, and puts ${parameter} where it was kept.`;
     default:

@@ -1,11 +1,13 @@
 // A target that hears only while somebody looks at it.
 import { countBy } from '../base';
+import type { Parameter } from '../rig';
 import { noFixes, type RigCheck } from './finding';
 
 const scopes = {
   'focused-window': 'while its window is in front',
   'selected-track': 'while its track is selected',
   part: 'while its window is in front',
+  landing: 'while it is selected or in front',
 } as const;
 
 export const onlyInFront: RigCheck<
@@ -24,13 +26,24 @@ export const onlyInFront: RigCheck<
   }),
   reads: ['targets', 'landings', 'parameters', 'assignments'],
   find: ({ index }) => {
-    const counts = countBy(index.rig.landings, (l) => l.targetId);
+    // What is locked hears wherever the selection is, whatever its target does.
+    const counts = countBy(
+      index.rig.landings.filter((l) => l.scope !== 'locked'),
+      (l) => l.targetId,
+    );
+    const minds = (p: Parameter): boolean =>
+      (index.landingsOf.get(p.id) ?? []).some((l) => l.scope === 'selected' || (l.scope === 'target' && p.needsFront));
     const parts = index.rig.parameters.flatMap((p) => {
       const target = index.targets.get(p.targetId);
       const entries = index.sendsFor.get(p.id)?.length ?? 0;
       const always = target?.reception.scope === 'always' || target?.reception.scope === 'locked';
-      if (!target || !p.needsFront || !always || entries === 0) return [];
-      const facts = { target: target.name, entries, scope: 'part' as const, parameter: p.name };
+      if (!target || !always || entries === 0 || !minds(p)) return [];
+      const facts = {
+        target: target.name,
+        entries,
+        scope: p.needsFront ? ('part' as const) : ('landing' as const),
+        parameter: p.name,
+      };
       return [{ severity: 'caution' as const, about: 'parameters' as const, subjectId: p.id, parameterId: p.id, facts }];
     });
     const whole = index.rig.targets.flatMap((target) => {

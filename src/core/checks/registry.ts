@@ -19,6 +19,7 @@ import {
   waitingDelays,
 } from './gestures';
 import { goesRound } from './goes-round';
+import { bankNeverMoves, movedAlongToo, needsFirst } from './inside-targets';
 import { irregular } from './irregular';
 import { jumpAfterChange, placeNotSentAgain } from './leaps';
 import { lightCannot } from './light-cannot';
@@ -102,6 +103,8 @@ const assignmentChecks = [
   releasedDark,
   arrivalLies,
   reversedSwitch,
+  needsFirst,
+  movedAlongToo,
 ] as const;
 
 /** Checks that look at one controller as a whole. */
@@ -119,7 +122,15 @@ export const controllerChecks = [
 ] as const;
 
 /** Checks that look at the rig as a whole. */
-export const rigChecks = [modifierCovered, modifierStuck, sameName, leftover, livesElsewhere, onlyInFront] as const;
+export const rigChecks = [
+  modifierCovered,
+  modifierStuck,
+  sameName,
+  leftover,
+  livesElsewhere,
+  onlyInFront,
+  bankNeverMoves,
+] as const;
 
 const all = [...assignmentChecks, ...controllerChecks, ...rigChecks] as const;
 export type CheckId = (typeof all)[number]['id'];

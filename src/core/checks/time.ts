@@ -145,7 +145,9 @@ export const launchMisses: AssignmentCheck<
     return outcome.effects.flatMap((effect) => {
       const parameter = index.parameters.get(effect.parameterId);
       const target = parameter && index.targets.get(parameter.targetId);
-      if (!effect.meant || !parameter || !target || target.reception.launchQuantisation === 'none') return [];
+      if (!effect.meant || !parameter || !target) return [];
+      const grid = parameter.launch === 'target' ? target.reception.launchQuantisation : parameter.launch;
+      if (grid === 'none') return [];
       const tempo = fastest(index);
       const late = launchOf(index, assignment, parameter, tempo, around);
       if (late === null || late < 1) return [];
@@ -157,7 +159,7 @@ export const launchMisses: AssignmentCheck<
             parameter: parameter.name,
             seconds: (late / 1000).toFixed(1),
             target: target.name,
-            grid: target.reception.launchQuantisation,
+            grid,
             bpm: tempo.bpm,
           },
           evidence: { type: 'trace' },

@@ -1,6 +1,7 @@
 // Why nothing arrives: questions, causes, and which question comes next.
 
-export { type Cause, causes, type Need } from './causes.data';
+export type { Cause, Need } from './cause';
+export { causes } from './causes.data';
 export { type Question, questions } from './questions.data';
 export {
   type Answer,

@@ -1,6 +1,6 @@
 // The questions that tell causes apart; each with where to look and what may be answered. Common practice, no source.
 
-import type { Need } from './causes.data';
+import type { Need } from './cause';
 
 export interface Question {
   readonly id: string;
@@ -220,6 +220,18 @@ export const questions: readonly Question[] = [
     answers: [
       ['now', 'now it does'],
       ['still', 'still not'],
+    ],
+  },
+  {
+    id: 'conditions',
+    needs: 'conditions',
+    after: { question: 'monitor', answers: ['something'] },
+    cost: 1,
+    ask: 'Is everything so that it needs?',
+    how: 'The sheet says it beside the line, after “Only if”: armed, an empty slot, a switch of the target that is on.',
+    answers: [
+      ['yes', 'yes, all of it'],
+      ['no', 'no, something is not'],
     ],
   },
   {

@@ -1,7 +1,8 @@
 // The search for why nothing arrives: answers strike causes out, and the next question is the one that splits those that are left best.
 import { addressKey, candidates, type HeardMessage, type Message, packedKey, packedValue } from '../midi';
 import type { RigIndex, Wire } from '../rig';
-import { type Cause, causes, type Need } from './causes.data';
+import type { Cause, Need } from './cause';
+import { causes } from './causes.data';
 import { type Question, questions } from './questions.data';
 
 export interface Answer {
@@ -39,7 +40,7 @@ export function needsOf(index: RigIndex, controllerId: string | null, targetId: 
     hub: wires.some(
       (w) => w.passesOn || w.channels !== null || w.types !== null || w.transport === 'din' || w.transport === 'network',
     ),
-    scope: targets.some((t) => t.reception.scope !== 'always'),
+    scope: targets.some((t) => t.reception.scope !== 'always') || landings.some((l) => l.scope === 'selected'),
     pickup:
       landings.some((l) => l.takeover !== 'jump') || targets.some((t) => t.reception.takeover.some((way) => way !== 'jump')),
     notes: landings.some((l) => l.address.type === 'note') || landings.length === 0,
@@ -47,6 +48,7 @@ export function needsOf(index: RigIndex, controllerId: string | null, targetId: 
     layers: rig.layers.length > 0,
     slots: controllers.some((c) => c.firmware.userSlots + c.firmware.readOnlySlots > 1),
     project: targets.some((t) => t.reception.livesIn !== 'host-wide' && t.reception.livesIn !== 'controller-slot'),
+    conditions: landings.some((l) => l.conditions.length > 0),
     windows: targets.some((t) => t.reception.windows.length > 0),
   };
   return new Set(Object.entries(has).flatMap(([need, yes]) => (yes ? [need as Need] : []))); // border: the keys of a record over Need

@@ -33,6 +33,7 @@ const all: ReadonlySet<Need> = new Set([
   'slots',
   'project',
   'windows',
+  'conditions',
 ]);
 
 /** Answers as somebody would whose rig has this fault; where the table leaves it open, by chance. */
