@@ -9,6 +9,7 @@ import {
   heldGroup,
   heldLanding,
   heldLayer,
+  heldMacro,
   heldPreset,
   invert,
   type Landing,
@@ -98,6 +99,9 @@ export function enteredRig({ now, assignments, landings }: EnteredWalk): Rig {
     counters: [...heldCounters([...rows, ...now.layers], now.counters)],
     // One that nobody set up is named by what stands in it all the same.
     layers: now.layers.map(heldLayer),
+    parameters: now.parameters
+      .map(heldMacro)
+      .map((p) => ({ ...p, drives: p.drives.filter((d) => parameters.has(d.parameterId)) })),
     presets: now.presets
       .flatMap((p) => heldPreset(p) ?? [])
       .filter((p) => parameters.has(p.parameterId))

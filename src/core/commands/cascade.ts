@@ -14,6 +14,7 @@ import {
   standInOf,
   type TableName,
 } from '../rig';
+import { mendInside } from './mend-inside';
 import { dropWants, staleAssignment } from './shared';
 
 /** The edits that remove some rows, everything that stands on them, and every mention of them elsewhere. */
@@ -58,10 +59,12 @@ function fallsWith(table: TableName, row: AnyRow, field: string, gone: ReadonlyM
   switch (table) {
     case 'controls':
     case 'counters':
-    case 'parameters':
     case 'wires':
-    case 'landings':
       return true;
+    case 'parameters':
+      return field === 'targetId';
+    case 'landings':
+      return field !== 'conditions';
     case 'presets':
       return field === 'parameterId';
     case 'groups':
@@ -108,6 +111,10 @@ function mend(rig: Rig, table: TableName, id: string, ids: ReadonlySet<string>):
     case 'groups':
     case 'arrivals':
       return mendPlace(rig, id, ids);
+    case 'targets':
+    case 'parameters':
+    case 'landings':
+      return mendInside(rig, id, ids);
     case 'presets': {
       const row = rig.presets.find((r) => r.id === id);
       if (!row) return [];
@@ -142,31 +149,25 @@ function mend(rig: Rig, table: TableName, id: string, ids: ReadonlySet<string>):
           ]
         : [];
     }
-    case 'searches': {
-      const row = rig.searches.find((r) => r.id === id);
-      return row
-        ? (['controllerId', 'targetId'] as const).flatMap((field) => {
-            const at = row[field];
-            return at !== null && ids.has(at) ? [set('searches', row, field, null)] : [];
-          })
-        : [];
-    }
-    case 'scripts': {
-      const row = rig.scripts.find((r) => r.id === id);
-      return row
-        ? [
-            set(
-              'scripts',
-              row,
-              'events',
-              row.events.filter((e) => !ids.has(e.on)),
-            ),
-          ]
-        : [];
-    }
+    case 'searches':
+    case 'scripts':
+      return mendPlayed(rig, id, ids);
     default:
       return [];
   }
+}
+
+/** A search without gear that goes, and a script without what happens on it. */
+function mendPlayed(rig: Rig, id: string, ids: ReadonlySet<string>): Edit[] {
+  const search = rig.searches.find((r) => r.id === id);
+  const script = rig.scripts.find((r) => r.id === id);
+  const edits: Edit[] = [];
+  for (const field of ['controllerId', 'targetId'] as const) {
+    const at = search?.[field] ?? null;
+    if (search && at !== null && ids.has(at)) edits.push(set('searches', search, field, null));
+  }
+  const left = script?.events.filter((e) => !ids.has(e.on)) ?? [];
+  return script ? [...edits, set('scripts', script, 'events', left)] : edits;
 }
 
 /** What holds at a place, without controls and parameters that go. */

@@ -11,13 +11,14 @@ import {
   fieldsExcept,
   insert,
   type Parameter,
+  plainMacro,
   type Rig,
   sameJson,
   set,
   type Target,
 } from '../rig';
 import { removeWithDependents } from './cascade';
-import { followRanges } from './follow-range';
+import { fittedStates, followRanges } from './follow-range';
 import { type NewId, nextOrder, replaced } from './shared';
 
 /** Where a difference lies. Fields of a controller are also those of its firmware, of a target those of its reception. */
@@ -68,9 +69,17 @@ const controllerSides: Sides = {
 
 const targetSides: Sides = {
   // Reception is compared field by field.
-  unitFields: fieldsExcept(entryFields.target, [...ofTheRig, 'name', 'profileId', 'profileVersion', 'port', 'reception']),
-  // The start value belongs to the show, not to the profile, and is left alone.
-  partFields: fieldsExcept(entryFields.parameter, [...ofTheRig, 'targetId', 'start']),
+  unitFields: fieldsExcept(entryFields.target, [
+    ...ofTheRig,
+    'name',
+    'profileId',
+    'profileVersion',
+    'port',
+    'reception',
+    'channelBanks',
+  ]),
+  // The start value belongs to the show, not to the profile, and is left alone; so are macros and banks of channels, which name parameters of this rig.
+  partFields: fieldsExcept(entryFields.parameter, [...ofTheRig, 'targetId', 'start', 'drives', 'entered']),
 };
 
 type Fields = Readonly<Record<string, unknown>>;
@@ -283,8 +292,8 @@ function parameterEdits(rig: Rig, id: string, fields: Fields): Edit[] {
   const row = rig.parameters.find((p) => p.id === id);
   if (!row) return [];
   const next = { ...row, ...(fields as Partial<Parameter>) }; // border: parsed by this table's schema
-  const start = clamp(next.start, next.lowest, next.highest);
-  return [...replaced('parameters', row, { ...next, start }), ...followRanges(rig, [{ now: row, next }])];
+  const kept = { start: clamp(next.start, next.lowest, next.highest), states: fittedStates(next) };
+  return [...replaced('parameters', row, { ...next, ...kept }), ...followRanges(rig, [{ now: row, next }])];
 }
 
 const isAdded = (chosen: readonly Difference[], origin: string): boolean =>
@@ -318,7 +327,9 @@ export function adoptTarget(rig: Rig, unit: Target, next: TargetProfile, chosen:
   let order = nextOrder(rig.parameters);
   const added = next.parameters
     .filter((p) => isAdded(chosen, p.origin))
-    .map((p) => insert('parameters', { ...p, id: newId(), order: order++, targetId: unit.id }));
+    .map(({ moves: _moves, ...p }) =>
+      insert('parameters', { ...plainMacro, ...p, id: newId(), order: order++, targetId: unit.id }),
+    );
   const at = { unit: 'targets', id: unit.id, nested: 'reception', facts: unit.reception } as const;
   return batch(label(unit.name, chosen), [
     ...takenOver(rig, at, 'parameters', chosen),

@@ -2,7 +2,18 @@
 
 import { type Message, u14 } from '../midi';
 import type { ReceiveMode } from '../modes';
-import type { Behaviour, Control, Controller, Gesture, GestureType, Landing, Parameter, Preferences, Target } from '../rig';
+import {
+  type Behaviour,
+  type Control,
+  type Controller,
+  type Gesture,
+  type GestureType,
+  type Landing,
+  type Parameter,
+  type Preferences,
+  plainLanding,
+  type Target,
+} from '../rig';
 import { straight } from '../values';
 
 const movers = new Set<Control['kind']>(['knob', 'encoder', 'fader', 'ribbon', 'jog', 'expression']);
@@ -79,11 +90,14 @@ export function defaultBehaviour(
             : first;
     return { behaviour: fixed, mode };
   }
-  // One of several steps is chosen; the others are chosen by other switches.
-  if (parameter.kind === 'stepped' && can.includes('fixed') && hears('set')) return { behaviour: fixed, mode: 'set' };
   const momentary: Behaviour = { type: 'momentary', down: u14(127), up: u14(0) };
-  if (parameter.kind === 'trigger')
-    return { behaviour: can.includes('momentary') ? momentary : fixed, mode: hears('absolute') ? 'absolute' : first };
+  const lifts = can.includes('momentary');
+  if (parameter.states !== null && lifts && hears('states')) return { behaviour: momentary, mode: 'states' };
+  // One of several steps is chosen; the others are chosen by other switches. Where a press has to come after a release, it says that it was let go.
+  const rising = target.reception.actsOn === 'rising-edge';
+  if (parameter.kind === 'stepped' && hears('set') && (rising ? lifts : can.includes('fixed')))
+    return { behaviour: rising ? momentary : fixed, mode: 'set' };
+  if (parameter.kind === 'trigger') return { behaviour: lifts ? momentary : fixed, mode: hears('absolute') ? 'absolute' : first };
   const bySoftware = flips === 'software' && parameter.kind === 'toggle' && hears('toggle');
   if (can.includes('latching') && hears('absolute') && !bySoftware) {
     const high = standsHigh(parameter, { from: parameter.lowest, to: parameter.highest });
@@ -91,7 +105,7 @@ export function defaultBehaviour(
   }
   const mode: ReceiveMode = hears('toggle') ? 'toggle' : first;
   return {
-    behaviour: can.includes('momentary') && target.reception.actsOn === 'at-or-above-threshold' ? momentary : fixed,
+    behaviour: lifts && target.reception.actsOn !== 'any-message' ? momentary : fixed,
     mode,
   };
 }
@@ -121,6 +135,8 @@ export function defaultLanding(
     takeover: 'jump',
     setValue: parameter.kind === 'toggle' ? parameter.highest : parameter.default,
     chosenBy: null,
+    ...plainLanding,
+    conditions: [],
     given: null,
     entered: null,
     proved: null,

@@ -10,7 +10,7 @@ type Range = Pick<Parameter, 'id' | 'lowest' | 'highest' | 'kind'>;
  * comes to the nearest end; the tick of such a landing goes, since what was entered reads otherwise. Values of scenes and presets stay inside too.
  */
 export function followRanges(
-  rig: Pick<Rig, 'landings' | 'scenes' | 'presets'>,
+  rig: Pick<Rig, 'landings' | 'parameters' | 'scenes' | 'presets'>,
   changes: readonly { readonly now: Range; readonly next: Omit<Range, 'id'> }[],
 ): Edit[] {
   const moved = new Map(
@@ -32,7 +32,51 @@ export function followRanges(
     });
     return values.some((v, i) => v.value !== scene.values[i]?.value) ? [set('scenes', scene, 'values', values)] : [];
   });
-  return [...edits, ...scenes, ...rig.presets.flatMap((preset) => followedPreset(preset, moved))];
+  const inside = [
+    ...rig.parameters.flatMap((macro) => followedDrives(macro, moved)),
+    ...rig.landings.flatMap((landing) => followedConditions(landing, moved)),
+  ];
+  return [...edits, ...scenes, ...inside, ...rig.presets.flatMap((preset) => followedPreset(preset, moved))];
+}
+
+type Moved = ReadonlyMap<string, { readonly now: Range; readonly next: Omit<Range, 'id'> }>;
+
+/** What a macro moves along stays inside the new range: an end that stood at an end goes with it. What fires now is moved along no more. */
+function followedDrives(macro: Parameter, moved: Moved): Edit[] {
+  if (!macro.drives.some((d) => moved.has(d.parameterId))) return [];
+  const drives = macro.drives.flatMap((d) => {
+    const change = moved.get(d.parameterId);
+    if (!change) return [d];
+    if (change.next.kind === 'trigger') return [];
+    const end = endIn(change.now, change.next);
+    return [{ ...d, from: end(d.from), to: end(d.to) }];
+  });
+  return patch('parameters', macro, { drives });
+}
+
+/** What has to be so stays a value that there is. */
+function followedConditions(landing: Landing, moved: Moved): Edit[] {
+  const conditions = landing.conditions.map((c) => {
+    const next = c.when === null ? undefined : moved.get(c.when.parameterId)?.next;
+    return c.when === null || !next ? c : { ...c, when: { ...c.when, value: clamp(c.when.value, next.lowest, next.highest) } };
+  });
+  return patch('landings', landing, { conditions });
+}
+
+const endIn =
+  (now: Range, { lowest, highest }: Omit<Range, 'id'>) =>
+  (value: number): number =>
+    value === now.lowest ? lowest : value === now.highest ? highest : clamp(value, lowest, highest);
+
+/** The states of a parameter by its kind and steps: those that are there, leading to steps that are there; null for what has no steps. */
+export function fittedStates({ kind, steps, states }: Pick<Parameter, 'kind' | 'steps' | 'states'>): Parameter['states'] {
+  if (states === null || kind !== 'stepped') return null;
+  const to = (list: readonly (number | null)[]): (number | null)[] =>
+    steps.map((_, i) => {
+      const at = list[i] ?? null;
+      return at !== null && at < steps.length ? at : null;
+    });
+  return { press: to(states.press), release: to(states.release) };
 }
 
 /** A preset of a step that is there no more, or of what has no steps any more, goes; the values that it holds come inside. */
@@ -47,9 +91,9 @@ function followedPreset(preset: Preset, moved: ReadonlyMap<string, { readonly ne
   return values.some((v, i) => v.value !== preset.values[i]?.value) ? [set('presets', preset, 'values', values)] : [];
 }
 
-function followed(landing: Landing, now: Range, { lowest, highest }: Omit<Range, 'id'>): Edit[] {
-  const end = (value: number): number =>
-    value === now.lowest ? lowest : value === now.highest ? highest : clamp(value, lowest, highest);
+function followed(landing: Landing, now: Range, next: Omit<Range, 'id'>): Edit[] {
+  const { lowest, highest } = next;
+  const end = endIn(now, next);
   const edits = patch('landings', landing, {
     from: end(landing.from),
     to: end(landing.to),

@@ -2,9 +2,11 @@
 import {
   arrivalRows,
   type ControllerTemplate,
+  channelBanksById,
   groupRows,
   numberRows,
   type ProfileParameter,
+  parameterRows,
   presetRows,
   summaryOf,
   type TargetProfile,
@@ -20,6 +22,7 @@ import {
   noSetUp,
   type Panel,
   type Parameter,
+  plainMacro,
   type Rig,
   type Target,
   type Wire,
@@ -77,6 +80,7 @@ export function addController(
     bankNames: [...template.bankNames],
     firmware: template.firmware,
     setUp: template.setUp ?? noSetUp,
+    form: template.form ?? null,
     evidence: template.evidence ?? [],
     note: template.note ?? '',
   };
@@ -140,8 +144,11 @@ export function addTarget(
   newId: NewId,
   drivenBy: DrivenBy = { controllerIds: rig.controllers.map((c) => c.id), through: null },
 ): { readonly edit: Edit; readonly id: string } {
+  const targetId = newId();
+  const ids = profile.parameters.map(() => newId());
+  const idAt = (at: number): string | undefined => ids[at];
   const target: Target = {
-    id: newId(),
+    id: targetId,
     order: nextOrder(rig.targets),
     name: freshName(name, rig.targets),
     kind: profile.kind,
@@ -151,11 +158,13 @@ export function addTarget(
     version: profile.software ?? '',
     reception: profile.reception,
     setUp: profile.setUp ?? noSetUp,
+    channelBanks: channelBanksById(profile.channelBanks ?? [], idAt),
+    form: profile.form ?? null,
     evidence: profile.evidence ?? [],
     note: profile.note ?? '',
   };
-  let order = nextOrder(rig.parameters);
-  const parameters = profile.parameters.map((p): Parameter => ({ id: newId(), order: order++, targetId: target.id, ...p }));
+  const first = nextOrder(rig.parameters);
+  const parameters = parameterRows(profile, target.id, idAt).map((p, i): Parameter => ({ ...p, order: first + i }));
   const presetOrder = nextOrder(rig.presets);
   const landingOrder = nextOrder(rig.landings);
   const edits = [
@@ -191,10 +200,11 @@ export function addParameters(
   newId: NewId,
   numbers: ReadonlyMap<string, Message> = new Map(),
 ): Edit {
-  let order = nextOrder(rig.parameters);
   const [only] = drafts;
   const label = drafts.length === 1 && only ? `Add ${only.name}` : `Add ${drafts.length} parameters`;
-  const rows = drafts.map((draft): Parameter => ({ id: newId(), order: order++, targetId, ...draft }));
+  const ids = drafts.map(() => newId());
+  const first = nextOrder(rig.parameters);
+  const rows = parameterRows({ parameters: drafts }, targetId, (at) => ids[at]).map((p, i) => ({ ...p, order: first + i }));
   const target = rig.targets.find((t) => t.id === targetId);
   const table = rows.flatMap((p) => {
     const address = numbers.get(p.name);
@@ -216,10 +226,32 @@ export function profileNumbers(
     const address = numbers.get(draft.name);
     if (!address) return [];
     const mode = usualMode(profile.reception, draft, address);
-    const parameter: Parameter = { ...draft, id: '', order: 0, targetId: '' };
-    const { coding, from, to, curve, takeover, setValue, chosenBy, note } = defaultLanding('', 0, address, null, parameter, mode);
+    const parameter: Parameter = { ...plainMacro, ...draft, id: '', order: 0, targetId: '' };
+    const { coding, from, to, curve, takeover, setValue, chosenBy, by, scope, note } = defaultLanding(
+      '',
+      0,
+      address,
+      null,
+      parameter,
+      mode,
+    );
     return [
-      { parameter: at, address, mode, coding, from, to, curve, takeover, setValue, chosenBy, note, given: 'manual' as const },
+      {
+        parameter: at,
+        address,
+        mode,
+        coding,
+        from,
+        to,
+        curve,
+        takeover,
+        setValue,
+        chosenBy,
+        by,
+        scope,
+        note,
+        given: 'manual' as const,
+      },
     ];
   });
 }

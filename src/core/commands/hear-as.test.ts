@@ -55,15 +55,30 @@ describe('another way to hear', () => {
   );
   it('acts on every press, whatever was sent before', () => {
     fc.assert(
-      fc.property(some, fc.constantFrom('any-message' as const, 'at-or-above-threshold' as const), (behaviour, actsOn) => {
-        const toggle = heard(rigWith(parameter('p'), 'absolute', behaviour, { reception: { actsOn } }), 'toggle');
-        expect(did(toggle, 'p', 'a')).toMatchObject({ type: 'flips-once-per-press' });
-        const next = heard(rigWith(scene, 'absolute', behaviour, { reception: { actsOn } }), 'next-preset');
-        expect(did(next, 'p', 'a')).toMatchObject({ type: 'steps', count: 5 });
-        const gate = heard(rigWith(parameter('p'), 'toggle', behaviour, { reception: { actsOn } }), 'gate');
-        expect(did(gate, 'p', 'a')).toMatchObject({ type: 'on-while-held' });
-        const plain = heard(rigWith(parameter('p'), 'toggle', behaviour, { reception: { actsOn } }), 'absolute');
-        expect(['flips-once-per-press', 'on-while-held']).toContain(did(plain, 'p', 'a')?.type);
+      fc.property(
+        some,
+        fc.constantFrom('any-message' as const, 'at-or-above-threshold' as const, 'rising-edge' as const),
+        (behaviour, actsOn) => {
+          const toggle = heard(rigWith(parameter('p'), 'absolute', behaviour, { reception: { actsOn } }), 'toggle');
+          expect(did(toggle, 'p', 'a')).toMatchObject({ type: 'flips-once-per-press' });
+          const next = heard(rigWith(scene, 'absolute', behaviour, { reception: { actsOn } }), 'next-preset');
+          expect(did(next, 'p', 'a')).toMatchObject({ type: 'steps', count: 5 });
+          const gate = heard(rigWith(parameter('p'), 'toggle', behaviour, { reception: { actsOn } }), 'gate');
+          expect(did(gate, 'p', 'a')).toMatchObject({ type: 'on-while-held' });
+          const plain = heard(rigWith(parameter('p'), 'toggle', behaviour, { reception: { actsOn } }), 'absolute');
+          expect(['flips-once-per-press', 'on-while-held']).toContain(did(plain, 'p', 'a')?.type);
+        },
+      ),
+    );
+  });
+  it('goes on by its states, whatever was sent before', () => {
+    const steps = ['Empty', 'Recording', 'Playing'];
+    const states = { press: [1, null, 0], release: [null, 2, null] };
+    const loop = parameter('p', { kind: 'stepped', highest: 2, steps, states });
+    fc.assert(
+      fc.property(some, (behaviour) => {
+        const rig = rigWith(loop, 'absolute', behaviour, { reception: { modes: ['absolute', 'states'] } });
+        expect(did(heard(rig, 'states'), 'p', 'a')).toMatchObject({ type: 'own-states' });
       }),
     );
   });

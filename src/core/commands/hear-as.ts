@@ -93,8 +93,10 @@ function wantedValues(
   if (type === 'stepping' || type === 'relative' || type === 'range') return null;
   const facts = modeOf(mode);
   // A release counts as well where a target acts on any message.
-  const held: readonly Pressed[] = reception.actsOn === 'at-or-above-threshold' ? ['momentary'] : [];
-  if (mode === 'gate') return type === 'momentary' ? null : ['momentary'];
+  const held: readonly Pressed[] = reception.actsOn === 'any-message' ? [] : ['momentary'];
+  // A release tells that the next press is one, or is heard itself.
+  const bothWays = mode === 'gate' || mode === 'states' || (facts.acts && reception.actsOn === 'rising-edge');
+  if (bothWays) return type === 'momentary' ? null : ['momentary'];
   if (facts.fromNow || facts.needs === 'value' || mode === 'trigger')
     return type === 'fixed' || (type === 'momentary' && held.length > 0) ? null : ['fixed', ...held];
   if (mode === 'absolute' && parameter.kind === 'toggle')

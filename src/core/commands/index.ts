@@ -57,6 +57,21 @@ export {
 export { type GivenRow, givenFor, givenOf, giveRows, giveTable, ungive } from './given';
 export { hearAs } from './hear-as';
 export {
+  addChannelBank,
+  addDrive,
+  bankSteps,
+  changeConditions,
+  changeDrive,
+  changeStates,
+  drivable,
+  lanesIn,
+  MOST_STRIPS,
+  macrosIn,
+  removeChannelBank,
+  removeDrive,
+  statesFor,
+} from './inside';
+export {
   asGesture,
   behaviourOf,
   behavioursFor,

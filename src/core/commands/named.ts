@@ -3,9 +3,9 @@
 import { counted } from '../base';
 import { type ProfileParameter, plainParameter } from '../library';
 import { addressKey, type Message } from '../midi';
-import { batch, type Edit, insert, type Parameter, type RigIndex, set, type Target } from '../rig';
+import { batch, type Edit, insert, type Parameter, plainMacro, type RigIndex, set, type Target } from '../rig';
 import { defaultLanding } from './defaults';
-import { followRanges } from './follow-range';
+import { fittedStates, followRanges } from './follow-range';
 import { type GivenRow, giveRows } from './given';
 import { type NewId, nextOrder, replaced } from './shared';
 
@@ -57,7 +57,13 @@ export function namedEdit(index: RigIndex, target: Target, chosen: readonly Name
     if (state === 'rename' && now) return [set('parameters', now, 'name', named.name)];
     const number = 'number' in named.message ? ` ${named.message.number}` : '';
     const name = state === 'name-taken' ? `${named.name.slice(0, 110)} (${named.message.type}${number})` : named.name;
-    const parameter: Parameter = { ...namedParameter({ ...named, name }), id: newId(), order: order++, targetId: target.id };
+    const parameter: Parameter = {
+      ...plainMacro,
+      ...namedParameter({ ...named, name }),
+      id: newId(),
+      order: order++,
+      targetId: target.id,
+    };
     const mode = target.reception.modes.includes('absolute') ? 'absolute' : (target.reception.modes[0] ?? 'absolute');
     return [
       insert('parameters', parameter),
@@ -125,6 +131,7 @@ function keptInRange(now: Parameter, change: Partial<Parameter>): Partial<Parame
     ...change,
     ...(held(next.start) === next.start ? {} : { start: held(next.start) }),
     ...(held(next.default) === next.default ? {} : { default: held(next.default) }),
+    ...(next.states === null ? {} : { states: fittedStates(next) }),
   };
 }
 
@@ -136,7 +143,7 @@ export function parametersEdit(index: RigIndex, targetId: string, chosen: readon
   const made: Parameter[] = [];
   const edits = chosen.flatMap(({ draft, state, now, fields, number }): Edit[] => {
     if (state === 'same') return [];
-    const parameter: Parameter = now ?? { ...draft, id: newId(), order: order++, targetId };
+    const parameter: Parameter = now ?? { ...plainMacro, ...draft, id: newId(), order: order++, targetId };
     if (number) rows.push({ parameterId: parameter.id, address: number, given: 'manual' });
     if (!now) {
       made.push(parameter);

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { parameter, smallRig } from '../../../tests/kit/small-rig';
 import { targetProfiles } from '../library';
-import { apply, type Rig } from '../rig';
+import { apply, plainMacro, type Rig } from '../rig';
 import { type CellChange, cellText, changeCells, parameterCells, type RefusedCell } from './parameter-cells';
 
 let count = 0;
@@ -31,7 +31,7 @@ const row = (r: Rig, id: string) => r.parameters.find((p) => p.id === id);
 describe('cells', () => {
   it('of every shipped parameter take back what they say, and nothing changes', () => {
     for (const p of targetProfiles.flatMap((t) => t.parameters)) {
-      const one = smallRig([{ ...p, id: 'p', order: 1, targetId: 'hall' }]);
+      const one = smallRig([{ ...plainMacro, ...p, id: 'p', order: 1, targetId: 'hall' }]);
       const { edit, refused } = changeCells(
         one,
         'hall',

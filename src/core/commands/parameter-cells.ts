@@ -1,10 +1,10 @@
 // The parameters of a target as cells of text: what each cell says, what may be typed into it, and many of them changed at once.
 import { err, exhaustive, groupBy, ok, type Result } from '../base';
 import { type ProfileParameter, plainParameter } from '../library';
-import { batch, type Edit, insert, type Parameter, type Rig, rowSchemas } from '../rig';
+import { batch, type Edit, insert, type Parameter, plainMacro, type Rig, rowSchemas } from '../rig';
 import type { ScaleSpec } from '../values';
 import { type CellProblem, quoted } from './cell-problem';
-import { followRanges } from './follow-range';
+import { fittedStates, followRanges } from './follow-range';
 import { type NewId, nextOrder, replaced } from './shared';
 
 /** The columns of a table of parameters, in their order. */
@@ -227,7 +227,9 @@ export function changeCells(
       edits.push(...replaced('parameters', row, done.change));
       ranges.push({ now: row, next: { ...row, ...done.change } });
     } else if (done.change.name !== undefined)
-      edits.push(insert('parameters', { ...plainParameter, ...done.change, id: newId(), order: order++, targetId }));
+      edits.push(
+        insert('parameters', { ...plainMacro, ...plainParameter, ...done.change, id: newId(), order: order++, targetId }),
+      );
     else
       refused.push(
         ...line
@@ -295,6 +297,7 @@ function keptInRange(row: ProfileParameter, change: Change): { readonly merged: 
   const kept: Change = { ...change };
   if (held(merged.start) !== merged.start) kept.start = held(merged.start);
   if (held(merged.default) !== merged.default) kept.default = held(merged.default);
+  if (merged.states !== null) kept.states = fittedStates(merged);
   return { merged: { ...merged, ...kept }, kept };
 }
 

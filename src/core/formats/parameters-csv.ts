@@ -181,7 +181,7 @@ export function parameterOf(draft: Readonly<Record<string, unknown>>): Result<Pr
     const issue = parsed.error.issues[0];
     return err({ code: 'row', field: issue?.path.map(String).join('.') ?? 'line', message: issue?.message ?? 'not valid' });
   }
-  const { id: _id, order: _order, targetId: _target, ...rest } = parsed.data;
+  const { id: _id, order: _order, targetId: _target, drives: _none, entered: _never, ...rest } = parsed.data;
   return ok(rest);
 }
 

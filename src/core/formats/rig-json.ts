@@ -8,7 +8,7 @@ import { type ImportProblem, readJson } from './json';
 /** What a rig file begins with. */
 export const RIG_FORMAT = 'keen-dial/rig';
 /** The version that is written; every older one is read. */
-export const RIG_FORMAT_VERSION = 18;
+export const RIG_FORMAT_VERSION = 19;
 /** From this version on no text holds a control character; older files are cleaned. */
 const CLEAN_SINCE = 4;
 /** Most rows in one rig. */
@@ -121,7 +121,8 @@ const scriptsOfVersion1 = z.looseObject({
  * unit says where it starts; older ones have none of it, and start at their first bank. Version 16: controls
  * and sends may go out of one port of their unit, and a switch may be the wrong way round; older ones go out of all, and are as their jack expects. Version 17: a counter may give a note
  * its number, and a landing may hear a run of numbers; older notes count how hard they are struck, and older landings hear one number. Version 18: a rig may say who flips
- * what goes on and off; older ones do not.
+ * what goes on and off; older ones do not. Version 19: a parameter may move others along, go through states, and start at the beat or bar by itself; a landing may step by more than one,
+ * hear only or not only what is selected, and need something to be so; a target has banks of channels and a written form of its own. In older ones nothing of that is there.
  */
 function migrated(raw: unknown, version: number): unknown {
   return version >= CLEAN_SINCE ? raw : cleanTexts(version >= 3 ? raw : migratedTo3(version >= 2 ? raw : migratedTo2(raw)));

@@ -38,6 +38,7 @@ const targetLine = (line: SheetLine): object => ({
   ...(line.of.type === 'landing' ? { landing: line.of.landing } : {}),
   ...(line.of.type === 'host-layer' ? { layer: line.of.layer } : {}),
   ...(line.of.type === 'preset' ? { preset: line.of.preset } : {}),
+  ...(line.of.type === 'macro' ? { macro: line.of.parameter.id } : {}),
   parameter: textOf(line, 'parameter'),
   type: textOf(line, 'type'),
   channel: textOf(line, 'channel'),

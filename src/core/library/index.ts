@@ -1,9 +1,11 @@
 // What ships with the program, and entries of the library as small rigs.
 
+export { channelBanksById } from './inside';
 export { arrivalRows, groupRows } from './places';
 export {
   numberRows,
   type ProfileParameter,
+  parameterRows,
   plainParameter,
   presetRows,
   profileOf,

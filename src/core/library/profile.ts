@@ -6,13 +6,29 @@ import {
   noSetUp,
   type Parameter,
   type Preset,
+  plainInside,
   type Reception,
   type Rig,
   type Target,
 } from '../rig';
+import {
+  channelBanksById,
+  channelBanksByPlace,
+  conditionsById,
+  conditionsByPlace,
+  drivesById,
+  drivesByPlace,
+  type ProfileChannelBank,
+  type ProfileCondition,
+  type ProfileDrive,
+  placesOf,
+} from './inside';
 
 /** A parameter without identifiers. */
-export type ProfileParameter = Omit<Parameter, 'id' | 'order' | 'targetId'>;
+export type ProfileParameter = Omit<Parameter, 'id' | 'order' | 'targetId' | 'drives' | 'entered'> & {
+  /** What it moves along, where it is a macro. */
+  readonly moves?: readonly ProfileDrive[];
+};
 
 /** What is kept under a step, without identifiers: parameters by their place in the list, from 0. */
 export type ProfilePreset = Pick<Preset, 'step' | 'stored' | 'rest' | 'note'> & {
@@ -23,10 +39,11 @@ export type ProfilePreset = Pick<Preset, 'step' | 'stored' | 'rest' | 'note'> & 
 /** A row of the fixed table, without identifiers: its parameter by its place in the list, from 0. */
 export type ProfileNumber = Omit<
   Landing,
-  'id' | 'order' | 'targetId' | 'parameterId' | 'port' | 'hostLayerId' | 'given' | 'entered' | 'proved'
+  'id' | 'order' | 'targetId' | 'parameterId' | 'port' | 'hostLayerId' | 'conditions' | 'given' | 'entered' | 'proved'
 > & {
   readonly parameter: number;
   readonly given: Given;
+  readonly conditions?: readonly ProfileCondition[];
 };
 
 /** A parameter of which nothing is known: continuous from 0 to 1, starting at 0. */
@@ -49,6 +66,9 @@ export const plainParameter: ProfileParameter = {
   origin: '',
   atEnd: 'wrap',
   needsFront: false,
+  states: plainInside.states,
+  launch: plainInside.launch,
+  whileWaiting: plainInside.whileWaiting,
   note: '',
 };
 
@@ -65,6 +85,8 @@ export interface TargetProfile {
   readonly presets?: readonly ProfilePreset[];
   /** The numbers that it comes with. */
   readonly numbers?: readonly ProfileNumber[];
+  readonly channelBanks?: readonly ProfileChannelBank[];
+  readonly form?: Target['form'];
   /** The version of the software that it was made for. */
   readonly software?: string;
   readonly setUp?: Target['setUp'];
@@ -85,6 +107,8 @@ export function profileRig(profile: TargetProfile, id: string): Rig {
     version: profile.software ?? '',
     reception: profile.reception,
     setUp: profile.setUp ?? noSetUp,
+    channelBanks: channelBanksById(profile.channelBanks ?? [], (at) => idIn(profile, at)),
+    form: profile.form ?? null,
     evidence: profile.evidence ?? [],
     note: profile.note ?? '',
   };
@@ -92,7 +116,7 @@ export function profileRig(profile: TargetProfile, id: string): Rig {
     ...emptyRig(id, profile.name),
     notes: profile.summary,
     targets: [target],
-    parameters: profile.parameters.map((p, i) => ({ ...p, id: `p${i + 1}`, order: i + 1, targetId: 'unit', origin: '' })),
+    parameters: parameterRows(profile, 'unit', (at) => idIn(profile, at)).map((p) => ({ ...p, origin: '' })),
     presets: presetRows(
       profile,
       (at) => `p${at + 1}`,
@@ -106,6 +130,24 @@ export function profileRig(profile: TargetProfile, id: string): Rig {
     ),
   };
 }
+
+const idIn = ({ parameters }: TargetProfile, at: number): string | undefined =>
+  at < parameters.length ? `p${at + 1}` : undefined;
+
+/** The parameters of a profile as rows in order from 1, by the ids that they have; `idAt` is undefined for a place that is not in the list. */
+export const parameterRows = (
+  { parameters }: Pick<TargetProfile, 'parameters'>,
+  targetId: string,
+  idAt: (at: number) => string | undefined,
+): Parameter[] =>
+  parameters.map(({ moves = [], ...p }, i) => ({
+    ...p,
+    id: idAt(i) ?? '',
+    order: i + 1,
+    targetId,
+    drives: drivesById(moves, idAt),
+    entered: null,
+  }));
 
 /** The presets of a profile as rows, by the ids that its parameters have; those of a parameter that is not in the list are left out. */
 export function presetRows(
@@ -136,12 +178,13 @@ export function numberRows(
 ): Landing[] {
   return numbers
     .filter((n) => n.parameter < parameters.length)
-    .map(({ parameter, ...rest }, i) => ({
+    .map(({ parameter, conditions = [], ...rest }, i) => ({
       ...rest,
       id: newId(i),
       order: i + 1,
       targetId,
       parameterId: idAt(parameter),
+      conditions: conditionsById(conditions, (at) => (at < parameters.length ? idAt(at) : undefined)),
       port: '',
       hostLayerId: null,
       entered: null,
@@ -150,7 +193,7 @@ export function numberRows(
 }
 
 function numbersOf(rig: Rig, parameters: readonly Parameter[]): readonly ProfileNumber[] {
-  const place = new Map(parameters.map((p, i) => [p.id, i]));
+  const place = placesOf(parameters);
   return rig.landings.flatMap(
     ({
       id: _id,
@@ -161,17 +204,20 @@ function numbersOf(rig: Rig, parameters: readonly Parameter[]): readonly Profile
       entered: _e,
       proved: _p,
       parameterId,
+      conditions,
       given,
       ...row
     }) => {
       const parameter = place.get(parameterId);
-      return parameter === undefined || given === null ? [] : [{ ...row, parameter, given }];
+      return parameter === undefined || given === null
+        ? []
+        : [{ ...row, parameter, given, conditions: conditionsByPlace(conditions, place) }];
     },
   );
 }
 
 function presetsOf(rig: Rig, parameters: readonly Parameter[]): readonly ProfilePreset[] {
-  const place = new Map(parameters.map((p, i) => [p.id, i]));
+  const place = placesOf(parameters);
   return rig.presets.flatMap(({ parameterId, step, stored, rest, note, values }) => {
     const parameter = place.get(parameterId);
     if (parameter === undefined) return [];
@@ -192,13 +238,20 @@ export function profileOf(rig: Rig, as: { readonly id: string; readonly version:
 /** A target of a rig as a profile, without its port. */
 export function unitProfile(rig: Rig, unit: Target, as: { readonly id: string; readonly version: number }): TargetProfile {
   const parameters = rig.parameters.filter((p) => p.targetId === unit.id);
+  const places = placesOf(parameters);
   return {
     ...as,
     name: unit.name,
     summary: rig.notes !== '' && rig.targets.length === 1 ? rig.notes : `${parameters.length} parameters`,
     kind: unit.kind,
     reception: unit.reception,
-    parameters: parameters.map(({ id: origin, order: _order, targetId: _unit, ...rest }) => ({ ...rest, origin })),
+    parameters: parameters.map(({ id: origin, order: _order, targetId: _unit, drives, entered: _ticked, ...rest }) => ({
+      ...rest,
+      ...(drives.length === 0 ? {} : { moves: drivesByPlace(drives, places) }),
+      origin,
+    })),
+    channelBanks: channelBanksByPlace(unit.channelBanks, places),
+    form: unit.form,
     presets: presetsOf(rig, parameters),
     numbers: numbersOf(rig, parameters),
     software: unit.version,

@@ -1,7 +1,7 @@
 // Library entries as files hold them: the same rows as in a rig, without identifiers.
 import * as z from 'zod';
 import { channelSchema } from '../midi';
-import { entryFields, givenSchema, lineSchema, linesSchema, nameSchema, rowSchemas } from '../rig';
+import { entryFields, givenSchema, innerFields, lineSchema, linesSchema, nameSchema, rowSchemas } from '../rig';
 import { arrivalRows, groupRows } from './places';
 import type { TargetProfile } from './profile';
 import type { ControllerTemplate } from './template';
@@ -9,6 +9,7 @@ import type { ControllerTemplate } from './template';
 const { controller, control, counter, group, arrival, target, parameter, preset, landing } = entryFields;
 /** The place of a parameter in the list of its profile, from 0. */
 const placeSchema = z.number().int().min(0).max(49_999);
+const { drive, condition, channelBank } = innerFields;
 
 /** The place of a control in the panel of its template, from 0. */
 const panelPlaceSchema = z.number().int().min(0).max(1999);
@@ -51,6 +52,7 @@ export const templateSchema = z.object({
     .max(500)
     .default([]),
   setUp: controller.shape.setUp,
+  form: controller.shape.form,
   evidence: controller.shape.evidence,
   note: controller.shape.note,
 });
@@ -63,7 +65,16 @@ export const profileSchema = z.object({
   summary: linesSchema(4000),
   kind: target.shape.kind,
   reception: target.shape.reception,
-  parameters: z.array(parameter.omit({ id: true, order: true, targetId: true })).max(50_000),
+  parameters: z
+    .array(
+      parameter.omit({ id: true, order: true, targetId: true, drives: true, entered: true }).extend({
+        moves: z
+          .array(drive.omit({ parameterId: true }).extend({ parameter: placeSchema }))
+          .max(64)
+          .optional(),
+      }),
+    )
+    .max(50_000),
   presets: z
     .array(
       preset.pick({ step: true, stored: true, rest: true, note: true }).extend({
@@ -86,12 +97,34 @@ export const profileSchema = z.object({
           takeover: true,
           setValue: true,
           chosenBy: true,
+          by: true,
+          scope: true,
           note: true,
         })
-        .extend({ parameter: placeSchema, given: givenSchema }),
+        .extend({
+          parameter: placeSchema,
+          given: givenSchema,
+          conditions: z
+            .array(
+              condition
+                .pick({ words: true })
+                .extend({ when: z.object({ parameter: placeSchema, value: z.number().finite() }).nullable() }),
+            )
+            .max(8)
+            .default([]),
+        }),
     )
     .max(20_000)
     .default([]),
+  channelBanks: z
+    .array(
+      channelBank
+        .omit({ moved: true, lanes: true })
+        .extend({ moved: placeSchema, lanes: z.array(z.array(placeSchema).min(1).max(1024)).min(1).max(32) }),
+    )
+    .max(16)
+    .default([]),
+  form: target.shape.form,
   software: target.shape.version.default(''),
   setUp: target.shape.setUp,
   evidence: target.shape.evidence,

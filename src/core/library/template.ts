@@ -22,6 +22,7 @@ export interface ControllerTemplate {
   readonly groups?: readonly TemplateGroup[];
   readonly arrivals?: readonly TemplateArrival[];
   readonly setUp?: Controller['setUp'];
+  readonly form?: Controller['form'];
   readonly evidence?: Controller['evidence'];
   readonly note?: string;
 }
@@ -48,6 +49,7 @@ export function templateRig(template: ControllerTemplate, id: string): Rig {
     bankNames: [...template.bankNames],
     firmware: template.firmware,
     setUp: template.setUp ?? noSetUp,
+    form: template.form ?? null,
     evidence: template.evidence ?? [],
     note: template.note ?? '',
   };
@@ -99,6 +101,7 @@ export function unitTemplate(
       controls.map((c) => c.id),
     ),
     setUp: unit.setUp,
+    form: unit.form,
     evidence: unit.evidence,
     note: unit.note,
   };

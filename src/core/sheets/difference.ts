@@ -111,6 +111,11 @@ function whatOf(line: SheetLine): Pick<Written, 'what' | 'spot'> {
       const { targetId, parameterId, hostLayerId } = of.landing;
       return { what: textOf(line, 'parameter'), spot: JSON.stringify([targetId, parameterId, hostLayerId]) };
     }
+    case 'macro':
+      return {
+        what: `${textOf(line, 'parameter')}${textOf(line, 'moves') === '' ? '' : ` moves ${textOf(line, 'moves')}`}`,
+        spot: JSON.stringify(['macro', line.key]),
+      };
     case 'preset':
       return {
         what: `${textOf(line, 'parameter')}, ${textOf(line, 'preset')}`,

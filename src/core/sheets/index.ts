@@ -23,3 +23,7 @@ export { type Lesson, lessonFor } from './teach';
 
 export { type Compared, compareMaps, compareNumbers } from './compare';
 export { differenceOf, type SheetChange, writtenFor } from './difference';
+
+// What a written form of a player's own is made of.
+
+export { type FormData, type FormLine, formData } from './form-data';

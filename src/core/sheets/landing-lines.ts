@@ -3,6 +3,7 @@ import { codingWords, type NumberStyle, numberWords } from '../midi';
 import { modeOf } from '../modes';
 import {
   type Assignment,
+  type Condition,
   type Given,
   gestureNames,
   heardAt,
@@ -18,8 +19,9 @@ import {
 } from '../rig';
 import { curveValue, curveWords, exactValue } from './exact';
 import { type Fact, fact, inOrder } from './fact';
-import { layerStays } from './function-lines';
+import { layerStays, listed } from './function-lines';
 import { freshOn, type SheetLine } from './line';
+import { macroLines } from './macro-lines';
 import { messageFacts } from './message-facts';
 import type { Naming } from './naming';
 import { presetLines } from './preset-lines';
@@ -46,6 +48,7 @@ export function targetLines(
     lines: [
       ...hostLayersOf(index, kept).map((l) => layerLine(index, naming, target, l)),
       ...kept.flatMap(lineOf),
+      ...macroLines(index, naming, target),
       ...presetLines(index, naming, target),
     ],
     clear: landings.filter((l) => l.given === null && sent.isLeftOver(l)).flatMap(lineOf),
@@ -53,7 +56,7 @@ export function targetLines(
 }
 
 function landingLine(index: RigIndex, naming: Naming, target: Target, landing: Landing, parameter: Parameter): SheetLine {
-  const { curve, coding, takeover, hostLayerId, mode } = landing;
+  const { curve, coding, takeover, hostLayerId, mode, by, scope, conditions } = landing;
   const from = fromWords(index, naming, sendersOf(index, landing));
   const facts = inOrder([
     fact('parameter', landing.parameterId, naming.parameter(landing.parameterId)),
@@ -66,7 +69,10 @@ function landingLine(index: RigIndex, naming: Naming, target: Target, landing: L
     chosenFact(landing),
     rangeFact(parameter, landing),
     fact('curve', curveValue(curve), curveWords(curve)),
+    by === 1 || !modeOf(mode).steps ? null : fact('by', by, String(by)),
     takeover !== 'jump' || target.reception.takeover.length > 1 ? fact('takeover', takeover, takeovers[takeover]) : null,
+    scope === 'target' ? null : fact('scope', scope, scopeWords[scope]),
+    needsFact(index, naming, conditions),
     landing.given === null ? null : fact('given', landing.given, givenWords[landing.given]),
     fact('from', null, from),
   ]);
@@ -90,12 +96,32 @@ function addressFacts(landing: Landing, style: NumberStyle): readonly Fact[] {
   );
 }
 
+/** What has to be so, one after another; beside its words the parameter that tells it, where one does. */
+function needsFact(index: RigIndex, naming: Naming, conditions: readonly Condition[]): Fact | null {
+  if (conditions.length === 0) return null;
+  const texts = conditions.map(({ words, when }) => {
+    const parameter = index.parameters.get(when?.parameterId ?? '');
+    const told = when && parameter ? ` [${naming.parameter(parameter.id)}: ${exactValue(parameter, when.value)}]` : '';
+    return listed(`${words}${told}`);
+  });
+  return fact(
+    'needs',
+    conditions.map((c) => [c.words, c.when?.parameterId ?? null, c.when?.value ?? null]),
+    texts.join(', '),
+  );
+}
+
 /** Why there is nothing to enter. */
 const givenWords: Readonly<Record<Given, string>> = {
   tested: 'nothing, it came with it (tried)',
   manual: 'nothing, it came with it (in its manual)',
   hearsay: 'nothing, it came with it (heard)',
   assumed: 'nothing, if it came with it (assumed: try it)',
+};
+
+const scopeWords: Readonly<Record<Exclude<Landing['scope'], 'target'>, string>> = {
+  selected: 'only for what is selected or in front',
+  locked: 'wherever the selection is (locked)',
 };
 
 const takeovers: Readonly<Record<Landing['takeover'], string>> = { jump: 'jump', pickup: 'pick up', scale: 'scale' };

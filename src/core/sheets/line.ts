@@ -5,6 +5,7 @@ import {
   type Assignment,
   type Landing,
   type Layer,
+  type Parameter,
   type Preset,
   SHEET_FORM,
   type SwitchGroup,
@@ -19,6 +20,8 @@ export type LineOf =
   /** A layer that the host makes, on the side of the host. */
   | { readonly type: 'host-layer'; readonly layer: Layer }
   | { readonly type: 'landing'; readonly landing: Landing }
+  /** What a macro moves along. `drive`: which of them, from 0; null for the macro itself. */
+  | { readonly type: 'macro'; readonly parameter: Parameter; readonly drive: number | null }
   /** What a target keeps under one step. `value`: which of its values, from 0; null for the step itself. */
   | { readonly type: 'preset'; readonly preset: Preset; readonly value: number | null }
   /** Switches that release each other. */
@@ -44,13 +47,14 @@ export interface SheetLine {
 /** A fact of a line as the device shows it; empty where the line has none of it. */
 export const textOf = (line: SheetLine, name: FactName): string => line.facts.find((f) => f.name === name)?.text ?? '';
 
-/** Whether a line is entered as it reads; null where there is nothing to tick: taps go with their layer, values with their preset, actions with their arrival, a layer of the host with its modifier, steps of set-up are done each time, and what a target came with is there. */
+/** Whether a line is entered as it reads; null where there is nothing to tick: taps go with their layer, values with their preset, what is moved along with its macro, actions with their arrival, a layer of the host with its modifier, steps of set-up are done each time, and what a target came with is there. */
 export function isEntered({ of, entered }: SheetLine): boolean | null {
   return (of.type === 'landing' && of.landing.given !== null) ||
     of.type === 'host-layer' ||
     of.type === 'set-up' ||
     (of.type === 'layer' && of.tap !== null) ||
     (of.type === 'preset' && of.value !== null) ||
+    (of.type === 'macro' && of.drive !== null) ||
     (of.type === 'arrival' && of.action !== null)
     ? null
     : entered;
@@ -65,6 +69,8 @@ export function tickedRow({ of }: SheetLine): Tickable | null {
       return of.landing.given === null ? of.landing : null;
     case 'layer':
       return of.tap === null ? of.layer : null;
+    case 'macro':
+      return of.drive === null ? of.parameter : null;
     case 'preset':
       return of.value === null ? of.preset : null;
     case 'group':

@@ -74,6 +74,25 @@ export function loadsLoud(index: RigIndex, { address }: Landing): string | null 
   return null;
 }
 
+/**
+ * What a message to learn could move beside what hears it: something loud that a macro moves along, or another strip of a bank of channels that nobody here knows the
+ * place of. Null where there is nothing of that sort.
+ */
+export function movesLoud(index: RigIndex, { address }: Landing): string | null {
+  for (const key of heardKeys(address))
+    for (const { parameterId, targetId } of index.landingsAt.get(key) ?? []) {
+      const along = new Set([parameterId]);
+      for (const bank of index.targets.get(targetId)?.channelBanks ?? [])
+        for (const lane of bank.lanes) if (lane.includes(parameterId)) for (const id of lane) along.add(id);
+      for (const id of along) for (const d of index.parameters.get(id)?.drives ?? []) along.add(d.parameterId);
+      for (const id of along) {
+        const moved = id === parameterId ? undefined : index.parameters.get(id);
+        if (moved && isLoud(moved)) return `It would move ${moved.name} along.`;
+      }
+    }
+  return null;
+}
+
 /** Steps from the low end and back to it: what is sent to something loud. */
 export function quietMove(landing: Landing, steps: number): readonly number[] {
   const step = valueMax(landing.address.type) > 127 ? 128 : 1;

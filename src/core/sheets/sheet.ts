@@ -55,6 +55,7 @@ function toTick(index: RigIndex, sent: Sent): readonly Tickable[] {
     ...index.rig.layers.filter((l) => keeperOf(index, l) !== undefined),
     ...index.rig.assignments.filter((a) => isProgrammed(index, a)),
     ...index.rig.landings.filter((l) => l.given === null && !sent.isLeftOver(l)),
+    ...index.rig.parameters.filter((p) => p.drives.length > 0),
     ...index.rig.presets,
     ...index.rig.groups,
     ...index.rig.arrivals,

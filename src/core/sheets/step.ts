@@ -1,5 +1,5 @@
 // What one step of the walk is.
-import type { Arrival, Assignment, Control, GestureType, Landing, Layer, Preset, SwitchGroup } from '../rig';
+import type { Arrival, Assignment, Control, GestureType, Landing, Layer, Parameter, Preset, SwitchGroup } from '../rig';
 import type { SheetLine } from './line';
 import type { Recipe } from './recipe';
 
@@ -73,6 +73,13 @@ export type EntryStep =
       readonly row: SwitchGroup | Arrival;
       readonly done: boolean;
     })
+  /** What a macro of a target moves along. */
+  | (Common & {
+      readonly type: 'macro';
+      readonly lines: readonly SheetLine[];
+      readonly macro: Parameter;
+      readonly done: boolean;
+    })
   /** What a target keeps under one step. */
   | (Common & {
       readonly type: 'preset';
@@ -92,6 +99,7 @@ export const SECONDS = {
   save: 10,
   learn: 8,
   type: 15,
+  macro: 40,
   preset: 40,
   clear: 10,
 } as const;

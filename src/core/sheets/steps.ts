@@ -9,7 +9,7 @@ import { targetSteps } from './target-steps';
  * Every step from an empty unit to an entered rig. Controllers first: set-up, then layers, then what holds at its places, then bank by bank (what stands in every bank
  * first), in a bank layer by layer and family by family, so that numbers count up; each slot is saved before the next is
  * opened. Then the software: set-up, its own layers, what can be learnt (presses before moves, since a learn function catches the move that
- * slips in), what has to be typed, what its presets keep, and what is to be cleared.
+ * slips in), what has to be typed, what its macros move along, what its presets keep, and what is to be cleared.
  */
 export function entrySteps(index: RigIndex): readonly EntryStep[] {
   const sheet = makeSheet(index);
@@ -24,6 +24,7 @@ export const isTicked = (step: EntryStep): step is Extract<EntryStep, { readonly
   step.type === 'control' ||
   step.type === 'save' ||
   step.type === 'parameter' ||
+  step.type === 'macro' ||
   step.type === 'preset' ||
   step.type === 'place' ||
   (step.type === 'layer' && step.side === 'controller');

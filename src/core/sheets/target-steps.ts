@@ -96,11 +96,30 @@ export function targetSteps(
           ],
     ),
     ...sorted.map(({ s }) => s),
+    ...macroSteps(target, lines),
     ...presetSteps(target, lines),
     ...cleared,
     ...afterwards(target, 'target'),
   ];
 }
+
+const macroSteps = (target: Target, lines: readonly SheetLine[]): readonly EntryStep[] =>
+  lines.flatMap(({ of, key, entered }) =>
+    of.type !== 'macro' || of.drive !== null
+      ? []
+      : [
+          {
+            type: 'macro',
+            key: `macro ${key}`,
+            unitId: target.id,
+            unit: target.name,
+            seconds: SECONDS.macro,
+            lines: lines.filter((l) => l.of.type === 'macro' && l.of.parameter.id === of.parameter.id),
+            macro: of.parameter,
+            done: entered,
+          },
+        ],
+  );
 
 /** Presets are kept when all that they hold can be heard. */
 const presetSteps = (target: Target, lines: readonly SheetLine[]): readonly EntryStep[] =>
@@ -179,13 +198,16 @@ function parameterStep(index: RigIndex, target: Target, line: SheetLine): readon
           : null,
       before:
         how === 'learn' && sender && control
-          ? beforeLearning(index, target, landing, parameter, sender, control)
-          : before(target),
+          ? [...needed(landing), ...beforeLearning(index, target, landing, parameter, sender, control)]
+          : [...needed(landing), ...before(target)],
       caught: how === 'learn' && sender && control ? caughtInstead(index, target, landing, sender, control) : [],
       done: line.entered,
     },
   ];
 }
+
+/** What has to be so for it to hear anything at all. */
+const needed = ({ conditions }: Landing): readonly string[] => conditions.map((c) => `See first that it is so: ${c.words}.`);
 
 const before = (target: Target): readonly string[] => [scopes[target.reception.scope]].filter((t) => t !== '');
 

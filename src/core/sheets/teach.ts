@@ -3,7 +3,7 @@ import { exhaustive } from '../base';
 import { addressKey, encodeClicks, type HeardMessage, heardKeys, makePut, noSysex, type PackedMessage, valueMax } from '../midi';
 import { modeOf } from '../modes';
 import { type Behaviour, isRun, type Landing, type RigIndex } from '../rig';
-import { loadsLoud, loudAt, loudWhy, quietMove } from './quiet';
+import { loadsLoud, loudAt, loudWhy, movesLoud, quietMove } from './quiet';
 import { fires } from './target-steps';
 
 export type Lesson =
@@ -42,7 +42,7 @@ export function lessonFor(index: RigIndex, landing: Landing): Lesson {
     );
   if (modeOf(landing.mode).needs === 'value') return refused('Its value has to be typed with it.');
   if (isRun(landing)) return refused('It is a run of numbers; learning takes one.');
-  const loads = loadsLoud(index, landing);
+  const loads = loadsLoud(index, landing) ?? movesLoud(index, landing);
   if (loads !== null) return refused(`${loads} Type it.`);
   const loud = loudAt(index, landing);
   const values = loud.length > 0 ? quietMove(landing, MOVES) : valuesOf(behaviourFor(index, landing), landing);

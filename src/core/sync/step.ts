@@ -1,6 +1,8 @@
 // The state of a window after one input, and what the shell has to do for it. Pure: no clock, no chance, no network.
+
 import { exhaustive } from '../base';
 import { apply, type Edit, invert, type Rig } from '../rig';
+import { editAside, withoutItem } from './aside';
 import type { Effect, Head, Input, Kept, Since } from './message';
 import { afterEdit, afterOthers, afterRedo, afterUndo, agreed, without } from './past';
 import { layOn } from './queue';
@@ -254,15 +256,6 @@ function caughtUp(state: SyncState, head: Head): Stepped | null {
   return relaid(plain(next), confirmed, unsent, unsent.length === 0 && state.unsent.length === 0 ? foreign : null);
 }
 
-/** What was set aside here may have reached the journal before: then it is no longer set aside. */
-const editAside = (aside: readonly Aside[], id: string): Edit | null =>
-  aside.flatMap((a) => a.items).find((item) => item.id === id)?.edit ?? null;
-
-const withoutItem = (aside: readonly Aside[], id: string): readonly Aside[] =>
-  aside.some((a) => a.items.some((item) => item.id === id))
-    ? aside.map((a) => ({ ...a, items: a.items.filter((item) => item.id !== id) })).filter((a) => a.items.length > 0)
-    : aside;
-
 /** An answer is awaited only for what is still in the queue. */
 const awaiting = (state: SyncState): SyncState =>
   state.unsent.some((item) => item.id === state.posted) ? state : { ...state, posted: null };
@@ -326,7 +319,8 @@ function refused(state: SyncState, to: string, refusal: Refusal, head: Head | nu
 /** What somebody stopped on its way is set aside: the journal may have it all the same, and says so later. */
 function stopped(state: SyncState, to: string): Stepped {
   if (state.posted !== to) return plain(state);
-  const done = refused(state, to, { type: 'stopped' }, null);
+  // It may have arrived before it was stopped: the journal is asked at once, and what it has is not set aside.
+  const done = sending(refused(state, to, { type: 'stopped' }, null), true);
   return { ...done, effects: [{ type: 'stop', id: to }, ...done.effects] };
 }
 

@@ -1,6 +1,6 @@
 // Short words for the fixed tables of shipped profiles.
 import { channel, type Message, u7 } from '../../midi';
-import type { Given, Landing } from '../../rig';
+import { type Given, type Landing, plainLanding } from '../../rig';
 import { straight } from '../../values';
 import type { ProfileNumber, ProfileParameter } from '../profile';
 
@@ -36,6 +36,8 @@ export function tableOf(parameters: readonly ProfileParameter[], given: Given, r
       takeover: 'jump',
       setValue: setValue ?? (parameter.kind === 'toggle' ? parameter.highest : parameter.default),
       chosenBy: null,
+      by: plainLanding.by,
+      scope: plainLanding.scope,
       note: '',
       given,
     };
