@@ -9,6 +9,7 @@ import { parseFile, parseRig, writeRig } from '@/core/formats';
 import { withNumber } from '@/core/midi';
 import { emptyRig, type Rig } from '@/core/rig';
 import { lanternHour } from '@/demo/lantern-hour';
+import { shippedForms } from '@/forms';
 import type { Io } from './command';
 import { keen } from './keen';
 
@@ -40,11 +41,18 @@ const scripted: Rig = {
   ],
 };
 
+const formed = (template: string): Rig => ({
+  ...rig,
+  targets: rig.targets.map((t) => (t.name === 'Quarry Hall' ? { ...t, form: { fileName: 'hall.conf', template } } : t)),
+});
+
 const files: Readonly<Record<string, string | Uint8Array>> = {
   'demo.json': demo,
   'ticked.json': writeRig(ticked),
   'changed.json': writeRig(changed),
   'scripted.json': writeRig(scripted),
+  'formed.json': writeRig(formed(shippedForms[0]?.form.template ?? '')),
+  'hostile.json': writeRig(formed('{% for i in (1..1000000000) %}x{% endfor %}')),
   'empty.json': writeRig(emptyRig('e', 'Empty')),
   'broken.json': '{ "format": "keen-dial/rig"',
   'other.json': '{ "format": "something-else", "formatVersion": 1 }',
@@ -166,6 +174,15 @@ describe('keen outcome, sheet, decode, schema', () => {
     expect(Object.keys(told.targets[0].lines.at(-1))).toEqual(
       expect.arrayContaining(['landing', 'parameter', 'type', 'channel', 'number', 'mode', 'range', 'from', 'facts']),
     );
+  });
+  it('the sheet of one unit is written in its own form, or it says why not', async () => {
+    const done = await call('sheet', '--form', 'Quarry Hall', 'formed.json');
+    expect(done.code).toBe(0);
+    expect(done.out.split('\n')).toContain('channel = 4');
+    expect(await call('sheet', '--form', 'Quarry Hall', 'demo.json')).toMatchObject({ code: 2 });
+    expect((await call('sheet', '--form', 'Quarry Hall', 'demo.json')).err).toContain('has no written form');
+    expect((await call('sheet', '--form', 'Nobody', 'demo.json')).err).toContain('There are “Floorboard 8+2”');
+    expect((await call('sheet', '--form', 'Quarry Hall', 'hostile.json')).err).toContain('too much time or room');
   });
   it('bytes are read raw or in hexadecimal; what was dropped is said and fails', async () => {
     expect(await call('decode', 'hex.txt')).toMatchObject({ code: 1 });

@@ -39,6 +39,7 @@ export function ticked(rig: Rig): Rig {
   return {
     ...rig,
     layers: rig.layers.map((l) => kept({ ...l, entered })),
+    parameters: rig.parameters.map((p) => (p.drives.length === 0 ? p : kept({ ...p, entered }))),
     assignments: rig.assignments.map(kept),
     landings: rig.landings.map(kept),
   };

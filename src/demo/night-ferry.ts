@@ -2,6 +2,7 @@
 // while one button is held the software sends the same faders to the hall. Everything in it is invented.
 import type { Place } from '@/core/commands';
 import { type Rig, set } from '@/core/rig';
+import { straight } from '@/core/values';
 import { Builder, ticked } from './builder';
 import { ferryTargets } from './night-ferry.data';
 
@@ -20,6 +21,7 @@ export function nightFerry(id = 'night-ferry'): Rig {
   const hall = b.layer('Hall', table, 'Mark', 'host');
   sounds(b);
   strips(b, hall);
+  inside(b);
   return ticked(colours(b));
 }
 
@@ -50,6 +52,17 @@ function strips(b: Builder, hall: string): void {
   b.put(`${table} / E 8`, at(1), 'Long Hall: Length');
   b.put(`${table} / F 8`, at(1), 'Long Hall: Return');
   b.put(`${table} / Loop`, at(null), 'Long Hall: Place', { todo: true });
+}
+
+/** Inside of the targets: a longer hall comes back more softly, and the flare needs its lamp. */
+function inside(b: Builder): void {
+  const named = (name: string) => b.rig.parameters.filter((p) => p.name === name);
+  for (const length of named('Length'))
+    for (const back of named('Return'))
+      b.do(set('parameters', length, 'drives', [{ parameterId: back.id, from: 45, to: 20, curve: straight }]));
+  for (const flare of named('Flare'))
+    for (const row of b.rig.landings.filter((l) => l.parameterId === flare.id))
+      b.do(set('landings', row, 'conditions', [{ words: 'the flash lamp is charged', when: null }]));
 }
 
 /** What is struck is yellow, what goes on green and dim blue while it is off, the way out red. */

@@ -31,8 +31,6 @@ export interface BenchNames {
   readonly controlIds: readonly string[];
   readonly targetIds: readonly string[];
   readonly parameterIds: readonly string[];
-  /** Landings by the place of their listener. */
-  readonly landingIds: readonly string[];
   /** Assignments by controller and slot; null for the tap function of a layer. */
   readonly assignmentIds: ReadonlyArray<readonly (string | null)[]>;
   readonly sysex: readonly (readonly number[])[];
@@ -83,7 +81,6 @@ function whole(now: Session): BenchWhole {
       controlIds: chain.controlIds,
       targetIds: chain.targets.receivers.map((u) => u.target.id),
       parameterIds: chain.targets.parameters.map((p) => p.id),
-      landingIds: chain.targets.listeners.map((e) => e.landing.id),
       assignmentIds: chain.controllers.map((c) => c.armed.map((a) => a.assignment?.id ?? null)),
       sysex: chain.sysex.bytes,
     },

@@ -61,7 +61,10 @@ export function BreakDialog({ bench, index, onClose }: Props) {
 /** Targets that hear only while they are in front or selected. */
 function Attention({ bench, index: { rig } }: Omit<Props, 'onClose'>) {
   const away = useStore(bench.store, (s) => s.away);
-  const partly = new Set(rig.parameters.flatMap((p) => (p.needsFront ? [p.targetId] : [])));
+  const partly = new Set([
+    ...rig.parameters.flatMap((p) => (p.needsFront ? [p.targetId] : [])),
+    ...rig.landings.flatMap((l) => (l.scope === 'selected' ? [l.targetId] : [])),
+  ]);
   const attentive = rig.targets.filter((t) => hearsOnlyHere(t) || partly.has(t.id));
   return (
     <section aria-label="In front" className="flex flex-col gap-1.5">

@@ -27,7 +27,7 @@ describe('the monitor', () => {
         note(t, 11, VALUE, 5, 9, 0, 0);
       }),
     );
-    expect([m.listener[0], m.value[0], m.moved[0], latency(m, 0)]).toEqual([7, 1, 2, 1]);
+    expect([m.listener[0], m.parameter[0], m.value[0], m.moved[0], latency(m, 0)]).toEqual([7, 4, 1, 2, 1]);
   });
   it('of several targets that did nothing says the reason that tells most', () => {
     const m = emptyMonitor();
@@ -40,6 +40,23 @@ describe('the monitor', () => {
       }),
     );
     expect(m.listener[0]).toBe(why('waits'));
+  });
+  it('keeps every reason over that nobody listens, in whichever order they come', () => {
+    for (const reason of unheardReasons.filter((r) => r !== 'nobody'))
+      for (const order of [
+        ['nobody', reason],
+        [reason, 'nobody'],
+      ] as const) {
+        const m = emptyMonitor();
+        record(
+          m,
+          trace((t) => {
+            note(t, 0, SENT, 0xb00000, 0, 0, 0);
+            for (const r of order) note(t, 1, ARRIVED, 0xb00000, 0, why(r), 0);
+          }),
+        );
+        expect([reason, m.listener[0]]).toEqual([reason, why(reason)]);
+      }
   });
   it('filters by sender and by what moved, and what is cleared is gone', () => {
     const m = emptyMonitor();

@@ -1,5 +1,5 @@
 // The messages of the bench, the last hundred thousand of them, in columns: nothing is made per message that has to be collected.
-import { ARRIVED, SENT, SENT_BACK, type Trace, VALUE } from '@/core/bench';
+import { ARRIVED, SENT, SENT_BACK, type Trace, unheardReasons, VALUE } from '@/core/bench';
 
 export const KEPT = 100_000;
 /** Nothing has arrived yet. */
@@ -16,7 +16,9 @@ export interface Monitor {
   readonly slot: Int32Array;
   /** The listener that it moved something through, or −1 − the reason why none, or UNDER_WAY. */
   readonly listener: Int32Array;
-  /** What the parameter became. */
+  /** Slot of the parameter that it moved first; −1 for none. */
+  readonly parameter: Int32Array;
+  /** What that became. */
   readonly value: Float64Array;
   /** How many parameters it moved. */
   readonly moved: Int32Array;
@@ -32,6 +34,7 @@ export const emptyMonitor = (): Monitor => ({
   from: new Int16Array(KEPT),
   slot: new Int32Array(KEPT),
   listener: new Int32Array(KEPT),
+  parameter: new Int32Array(KEPT).fill(-1),
   value: new Float64Array(KEPT),
   moved: new Int32Array(KEPT),
   first: 0,
@@ -41,10 +44,27 @@ export const emptyMonitor = (): Monitor => ({
 export const at = (n: number): number => n % KEPT;
 
 /**
- * How much a reason tells, by its number in `unheardReasons`: of several targets that did nothing with a message, the one that
+ * How much a reason tells: of several targets that did nothing with a message, the one that
  * came nearest to it is worth saying.
  */
-const telling = [3, 0, 1, 5, 6, 4, 4, 8, 9, 7, 2];
+const telling: Readonly<Record<(typeof unheardReasons)[number], number>> = {
+  nobody: 0,
+  part: 1,
+  layer: 2,
+  'notes-only': 3,
+  'other-port': 4,
+  'other-bank': 4,
+  'other-layer': 5,
+  elsewhere: 6,
+  'no-strip': 6,
+  'not-so': 7,
+  unchanged: 7,
+  'not-known': 8,
+  waits: 8,
+  'taken-back': 9,
+  launch: 9,
+};
+const tells = (listener: number): number => telling[unheardReasons[-1 - listener] ?? 'nobody'];
 
 /** Takes the messages of one frame, and what became of those that were under way. */
 export function record(m: Monitor, trace: Trace): void {
@@ -60,6 +80,7 @@ export function record(m: Monitor, trace: Trace): void {
       m.from[k] = kind === SENT ? (trace.c[i] ?? 0) : -1 - (trace.b[i] ?? 0);
       m.slot[k] = kind === SENT ? (trace.b[i] ?? -1) : -1;
       m.listener[k] = UNDER_WAY;
+      m.parameter[k] = -1;
       m.value[k] = Number.NaN;
       m.moved[k] = 0;
       if (m.next === m.first) m.first = number;
@@ -68,12 +89,14 @@ export function record(m: Monitor, trace: Trace): void {
     } else if (number >= m.first && kind === ARRIVED) {
       const listener = trace.c[i] ?? -1;
       const before = m.listener[k] ?? UNDER_WAY;
-      const better =
-        before === UNDER_WAY || (before < 0 && (listener >= 0 || (telling[-1 - listener] ?? 0) > (telling[-1 - before] ?? 0)));
+      const better = before === UNDER_WAY || (before < 0 && (listener >= 0 || tells(listener) > tells(before)));
       if (better) m.listener[k] = listener;
       if (Number.isNaN(m.arrivedAt[k] ?? 0) || (better && listener >= 0)) m.arrivedAt[k] = trace.t[i] ?? 0;
     } else if (number >= m.first && kind === VALUE) {
-      if ((m.moved[k] ?? 0) === 0) m.value[k] = trace.b[i] ?? 0;
+      if ((m.moved[k] ?? 0) === 0) {
+        m.parameter[k] = trace.a[i] ?? -1;
+        m.value[k] = trace.b[i] ?? 0;
+      }
       m.moved[k] = (m.moved[k] ?? 0) + 1;
     }
   }

@@ -362,14 +362,17 @@ const reasonWords: Readonly<Record<(typeof unheardReasons)[number], string>> = {
   launch: 'starts at the next beat or bar',
   unchanged: 'heard, changes nothing',
   layer: 'opens or closes a layer',
+  'not-so': 'something that has to be so is not',
+  'no-strip': 'the bank of channels has no strip there',
+  'taken-back': 'takes back what waited for the beat or bar',
   'not-known': 'heard; what it becomes nobody knows, a preset did not say where it stands',
 };
 
 function becameOf(m: Monitor, k: number, from: number, names: BenchNames | null, index: RigIndex): string {
   const listener = m.listener[k] ?? UNDER_WAY;
   if (listener >= 0) {
-    const landing = index.rig.landings.find((l) => l.id === names?.landingIds[listener]);
-    const parameter = landing ? index.parameters.get(landing.parameterId) : undefined;
+    // What moved is what stood there: under a bank of channels another strip than its landing names.
+    const parameter = index.parameters.get(names?.parameterIds[m.parameter[k] ?? -1] ?? '');
     if (!parameter) return 'a parameter that is gone';
     const more = (m.moved[k] ?? 0) - 1;
     return `${parameter.name} → ${showValue(parameter, m.value[k] ?? 0)}${more > 0 ? `, and ${more} more` : ''}`;

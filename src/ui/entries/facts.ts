@@ -48,6 +48,8 @@ export const receptionFacts: Readonly<Record<keyof Reception, string>> = {
   tellsPortsApart: 'ports',
   feedback: 'values sent back',
   launchQuantisation: 'when a launch starts',
+  taps: 'how taps become a tempo',
+  channelModes: 'whether “all notes off” and “reset” are obeyed',
   shows: 'how it shows programs',
 };
 

@@ -48,6 +48,8 @@ export const receptionQuestions: Readonly<Record<keyof Reception, string>> = {
   tellsPortsApart: 'Send the same number from two ports: can each move something else?',
   feedback: 'Move a mapped value by mouse and watch the wire: does anything come back?',
   launchQuantisation: 'Launch something between two beats: at once, on the beat, on the bar?',
+  taps: 'Tap slowly, wait three seconds, tap twice: does the pause count?',
+  channelModes: 'Hold a gate, send CC 123: does it close? Send CC 121: does the wheel go back?',
   shows: 'What does it call the first channel, the first program and note 60?',
 };
 

@@ -3,7 +3,16 @@ import { type ReactNode, useState } from 'react';
 import { gestureTypes, parseWindows, windowProblemWords, writeWindows } from '@/core/commands';
 import { codingWords, kindOf, messageTypes, relativeCodingSchema, u7Schema } from '@/core/midi';
 import { modeOf, receiveModes } from '@/core/modes';
-import { type Firmware, firmwareSchema, type GestureType, gestureNames, type Reception, receptionSchema } from '@/core/rig';
+import {
+  type Firmware,
+  firmwareSchema,
+  type GestureType,
+  gestureNames,
+  type Reception,
+  receptionSchema,
+  tapsSchema,
+  usualTaps,
+} from '@/core/rig';
 import { AssumedMark } from '../primitives/assumed';
 import { Choice } from '../primitives/choice';
 import { CommitInput, Field, NOT_TAKEN } from '../primitives/field';
@@ -207,6 +216,47 @@ function HearsWhen({
           ['bar', 'at the next bar'],
         ]}
         onChange={(launchQuantisation) => tune({ launchQuantisation })}
+      />
+      <Choice
+        label="All notes off, all sound off, reset"
+        fact="channelModes"
+        value={reception.channelModes ?? 'ignored'}
+        options={[
+          ['ignored', 'does nothing'],
+          ['obeyed', 'lets go and goes back to rest'],
+        ]}
+        onChange={(channelModes) => tune({ channelModes })}
+      />
+      {reception.modes.some((m) => modeOf(m).taps) && <HearsTaps reception={reception} tune={tune} />}
+    </>
+  );
+}
+
+/** How taps become a tempo. */
+function HearsTaps({
+  reception,
+  tune,
+}: {
+  readonly reception: Reception;
+  readonly tune: (changes: Partial<Reception>) => boolean;
+}) {
+  const taps = reception.taps ?? usualTaps;
+  return (
+    <>
+      <NumberField
+        label="Taps: the mean of so many intervals"
+        fact="taps"
+        value={taps.intervals}
+        schema={tapsSchema.shape.intervals}
+        onValue={(intervals) => tune({ taps: { ...taps, intervals } })}
+      />
+      <NumberField
+        label="Taps start anew after, ms"
+        fact="taps"
+        unit="ms"
+        value={taps.anewMs}
+        schema={tapsSchema.shape.anewMs}
+        onValue={(anewMs) => tune({ taps: { ...taps, anewMs } })}
       />
     </>
   );

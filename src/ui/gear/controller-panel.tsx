@@ -30,6 +30,7 @@ import { SetUpSteps } from './set-up';
 import { TransferDialog } from './transfer-dialog';
 import { UnitName } from './unit-name';
 import { Wires } from './wires';
+import { WrittenFormOf } from './written-form';
 
 export function ControllerPanel({
   index,
@@ -89,6 +90,7 @@ export function ControllerPanel({
           setUp={controller.setUp}
           onChange={(setUp) => edit(set('controllers', controller, 'setUp', setUp))}
         />
+        <WrittenFormOf key={`form ${controller.id}`} index={index} unit={controller} edit={edit} />
         <EvidenceTable
           list={controller.evidence}
           facts={firmwareFacts}

@@ -19,7 +19,7 @@ import {
   leftOutWords,
 } from '@/core/formats';
 import { type Message, shortName } from '@/core/midi';
-import type { Edit, RigIndex, Target } from '@/core/rig';
+import { type Edit, plainMacro, type RigIndex, type Target } from '@/core/rig';
 import type { ReadList } from '@/workers/files.worker';
 import { Notices } from '../import/import-dialog';
 import { Button } from '../primitives/button';
@@ -265,7 +265,7 @@ function ReadingState({
 }
 
 function parameterLine({ draft, state, now, fields, number }: ListedParameter): Line {
-  const shown = { ...draft, id: '', order: 0, targetId: '' };
+  const shown = { ...plainMacro, ...draft, id: '', order: 0, targetId: '' };
   return {
     key: draft.name,
     name: draft.name,

@@ -4,6 +4,7 @@ import { useDeferredValue, useMemo } from 'react';
 import { showValue } from '@/core/bench';
 import { cellProblemWords } from '@/core/commands';
 import { type BadLine, parseParameters } from '@/core/formats';
+import { plainMacro } from '@/core/rig';
 import { Field } from '../primitives/field';
 
 export const listExample = `name, kind, range, unit, scale, steps
@@ -39,7 +40,7 @@ export function PasteParameters({ value, onChange }: { readonly value: string; r
             <caption className="sr-only">Understood</caption>
             <tbody>
               {good.slice(0, 200).map((p) => {
-                const shown = { ...p, id: '', order: 0, targetId: '' };
+                const shown = { ...plainMacro, ...p, id: '', order: 0, targetId: '' };
                 return (
                   <tr key={p.name} className="border-b last:border-b-0">
                     <td className="px-2 py-1 font-semibold">{p.name}</td>

@@ -25,15 +25,19 @@ import { NumberField } from '../primitives/number-field';
 import { TextField } from '../primitives/text-field';
 import { useRig, useRigStore } from '../store/provider';
 import { ReceptionAbilities } from './abilities';
+import { ChannelBanks } from './channel-banks';
 import { EvidenceTable } from './evidence-table';
 import { FixedTable } from './fixed-table';
 import { ListDialog } from './list-dialog';
+import { Macros } from './macros';
 import { ParameterTable } from './parameter-table';
 import { Presets } from './presets';
 import { SaveAs } from './save-as';
 import { SetUpSteps } from './set-up';
+import { States } from './states';
 import { UnitName } from './unit-name';
 import { Wires } from './wires';
+import { WrittenFormOf } from './written-form';
 
 export function TargetPanel({
   index,
@@ -77,6 +81,9 @@ export function TargetPanel({
         />
         <FixedTable key={`numbers ${target.id}`} index={index} target={target} edit={edit} />
         <Presets key={`presets ${target.id}`} index={index} target={target} edit={edit} />
+        <Macros key={`macros ${target.id}`} index={index} target={target} edit={edit} />
+        <ChannelBanks key={`banks ${target.id}`} index={index} target={target} edit={edit} />
+        <States key={`states ${target.id}`} index={index} target={target} edit={edit} />
         <ReceptionAbilities reception={reception} tune={tune} />
         <SetUpSteps
           key={target.id}
@@ -84,6 +91,7 @@ export function TargetPanel({
           setUp={target.setUp}
           onChange={(setUp) => edit(set('targets', target, 'setUp', setUp))}
         />
+        <WrittenFormOf key={`form ${target.id}`} index={index} unit={target} edit={edit} />
         <EvidenceTable
           list={target.evidence}
           facts={receptionFacts}
@@ -172,6 +180,7 @@ function TargetFacts({
         options={[
           ['at-or-above-threshold', 'a value that counts as on'],
           ['any-message', 'any message'],
+          ['rising-edge', 'one that goes on after one that is off'],
         ]}
         onChange={(actsOn) => tune({ actsOn })}
       />

@@ -2,17 +2,28 @@
 // The target's half of the sentence: how it hears, and what moves between which ends.
 import { X } from 'lucide-react';
 import { nanoid } from 'nanoid';
+import { useState } from 'react';
 import type { JSX } from 'react/jsx-runtime';
 import { showValue } from '@/core/bench';
 import { changeLanding, hearAs, removeParameter } from '@/core/commands';
 import { codingWords, type RelativeCoding, relativeCodingSchema } from '@/core/midi';
 import { modeOf, type ReceiveMode, receiveModes } from '@/core/modes';
-import { type Assignment, type Edit, isRun, type Landing, type Parameter, type RigIndex, type Target } from '@/core/rig';
+import {
+  type Assignment,
+  type Edit,
+  isRun,
+  type Landing,
+  landingSchema,
+  type Parameter,
+  type RigIndex,
+  type Target,
+} from '@/core/rig';
 import { showNumber } from '@/core/values';
 import { parseDecimal } from '../primitives/numbers';
 import { ChosenBy, FirstNumber, FirstValue } from './chosen-words';
 import { CurveWord } from './curve-word';
-import { Line, Stop, Tail, WordInput, WordSelect } from './word';
+import { BeginOnlyIf, OnlyIf, saysOnlyIf } from './only-if';
+import { Line, NumberWord, Stop, Tail, WordInput, WordSelect } from './word';
 
 interface Props {
   readonly index: RigIndex;
@@ -27,24 +38,33 @@ const takeovers: readonly Landing['takeover'][] = ['jump', 'pickup', 'scale'];
 const takeoverWords: Readonly<Record<Landing['takeover'], string>> = { jump: 'jumping', pickup: 'picking up', scale: 'scaling' };
 
 export function LandingWords({ index, assignment, parameter, target, landing, edit }: Props) {
-  const remove = (
-    <button
-      type="button"
-      aria-label={`Take ${parameter.name} off`}
-      title={`Take ${parameter.name} off`}
-      onClick={() => edit(removeParameter(index, assignment, parameter.id))}
-      className="rounded-sm p-1 text-ink-2 hover:text-stop"
-    >
-      <X size={14} aria-hidden />
-    </button>
+  const off = <TakeOff index={index} assignment={assignment} parameter={parameter} edit={edit} />;
+  if (landing) return <HeardWords key={landing.id} {...{ index, assignment, parameter, target, landing, edit, off }} />;
+  return (
+    <Line>
+      <b>{target.name}</b> does not listen for it, so <b>{parameter.name}</b> stays where it is. {off}
+    </Line>
   );
-  if (!landing) {
-    return (
-      <Line>
-        <b>{target.name}</b> does not listen for it, so <b>{parameter.name}</b> stays where it is. {remove}
-      </Line>
-    );
-  }
+}
+
+/** How a landing hears, what moves between which ends, and what has to be so. `off`: takes the parameter off. */
+function HeardWords({
+  index,
+  assignment,
+  parameter,
+  target,
+  landing,
+  edit,
+  off,
+}: Props & { readonly landing: Landing; readonly off: JSX.Element }) {
+  const [begun, begin] = useState(false);
+  const said = saysOnlyIf(landing) || begun;
+  const remove = (
+    <>
+      {off}
+      {!said && <BeginOnlyIf parameter={parameter} onBegin={() => begin(true)} />}
+    </>
+  );
   const change = (changes: Partial<Landing>, label: string): boolean => edit(changeLanding(landing, changes, label));
   const facts = modeOf(landing.mode);
   const curved = parameter.kind === 'continuous' && facts.travels;
@@ -58,54 +78,89 @@ export function LandingWords({ index, assignment, parameter, target, landing, ed
     />
   );
   return (
-    <Line>
-      <b>{target.name}</b> hears it as
-      <ModeWord index={index} assignment={assignment} target={target} landing={landing} edit={edit} />
-      {parameter.kind === 'continuous' &&
-        facts.travels &&
-        (target.reception.takeover.length > 1 || landing.takeover !== 'jump') && (
-          <TakeoverWord parameter={parameter} target={target} landing={landing} change={change} />
-        )}
-      {facts.needs === 'coding' && landing.coding !== null && (
-        <>
-          coded as
+    <>
+      <Line>
+        <b>{target.name}</b> hears it as
+        <ModeWord index={index} assignment={assignment} target={target} landing={landing} edit={edit} />
+        {parameter.kind === 'continuous' &&
+          facts.travels &&
+          (target.reception.takeover.length > 1 || landing.takeover !== 'jump') && (
+            <TakeoverWord parameter={parameter} target={target} landing={landing} change={change} />
+          )}
+        {facts.steps && <StepsWord parameter={parameter} landing={landing} change={change} />}
+        {facts.needs === 'coding' && landing.coding !== null && (
           <CodingWord target={target} coding={landing.coding} change={change} />
-        </>
-      )}
-      {parameter.kind === 'trigger' ? (
-        <>
-          and fires
-          <Tail after={remove}>
-            <b>{parameter.name}</b>
-          </Tail>
-        </>
-      ) : facts.needs === 'value' ? (
-        <>
-          and sets <b>{parameter.name}</b> to {end('setValue', `Value of ${parameter.name}`)} {unit}
-          <ChosenBy parameter={parameter} landing={landing} change={change} after={remove} />
-        </>
-      ) : (
-        <TravelWords
-          after={
-            facts.needs === 'first-value' ? (
-              <FirstValue parameter={parameter} landing={landing} change={change} />
-            ) : isRun(landing) ? (
-              <FirstNumber target={target} parameter={parameter} landing={landing} change={change} />
-            ) : null
-          }
-          parameter={parameter}
-          landing={landing}
-          remove={remove}
-          change={change}
-          does={facts.does}
-          curved={curved}
-          unit={unit}
-          end={end}
-        />
-      )}
-    </Line>
+        )}
+        {parameter.kind === 'trigger' ? (
+          <>
+            and fires
+            <Tail after={remove}>
+              <b>{parameter.name}</b>
+            </Tail>
+          </>
+        ) : facts.needs === 'value' ? (
+          <>
+            and sets <b>{parameter.name}</b> to {end('setValue', `Value of ${parameter.name}`)} {unit}
+            <ChosenBy parameter={parameter} landing={landing} change={change} after={remove} />
+          </>
+        ) : (
+          <TravelWords
+            after={
+              facts.needs === 'first-value' ? (
+                <FirstValue parameter={parameter} landing={landing} change={change} />
+              ) : isRun(landing) ? (
+                <FirstNumber target={target} parameter={parameter} landing={landing} change={change} />
+              ) : null
+            }
+            parameter={parameter}
+            landing={landing}
+            remove={remove}
+            change={change}
+            does={facts.does}
+            curved={curved}
+            unit={unit}
+            end={end}
+          />
+        )}
+      </Line>
+      {said && <OnlyIf index={index} target={target} parameter={parameter} landing={landing} edit={edit} />}
+    </>
   );
 }
+
+const TakeOff = ({ index, assignment, parameter, edit }: Pick<Props, 'index' | 'assignment' | 'parameter' | 'edit'>) => (
+  <button
+    type="button"
+    aria-label={`Take ${parameter.name} off`}
+    title={`Take ${parameter.name} off`}
+    onClick={() => edit(removeParameter(index, assignment, parameter.id))}
+    className="rounded-sm p-1 text-ink-2 hover:text-stop"
+  >
+    <X size={14} aria-hidden />
+  </button>
+);
+
+/** How many steps one press goes. */
+const StepsWord = ({
+  parameter,
+  landing,
+  change,
+}: {
+  readonly parameter: Parameter;
+  readonly landing: Landing;
+  readonly change: (changes: Partial<Landing>, label: string) => boolean;
+}) => (
+  <>
+    by
+    <NumberWord
+      label={`Steps of ${parameter.name} at once`}
+      value={landing.by}
+      width="w-10"
+      schema={landingSchema.shape.by.unwrap()}
+      onValue={(by) => change({ by }, `Change how far ${parameter.name} steps`)}
+    />
+  </>
+);
 
 /** Between which ends the parameter moves, and along which curve. */
 function TravelWords({
@@ -157,6 +212,14 @@ function TravelWords({
   );
 }
 
+/** Whether a way to hear means something here: taps on what has values in between, states where there are any, a run of what is numbered. */
+function means(mode: ReceiveMode, landing: Landing, parameter: Parameter | undefined): boolean {
+  const { taps, goesByStates, runs } = modeOf(mode);
+  if (taps) return parameter?.kind === 'continuous';
+  if (goesByStates) return parameter !== undefined && parameter.states !== null;
+  return !runs || isRun({ ...landing, mode });
+}
+
 export function ModeWord({
   index,
   assignment,
@@ -172,6 +235,7 @@ export function ModeWord({
   readonly edit: (edit: Edit) => boolean;
   readonly offered?: readonly ReceiveMode[];
 }) {
+  const parameter = index.parameters.get(landing.parameterId);
   return (
     <WordSelect
       aria-label={`How ${target.name} hears it`}
@@ -183,10 +247,7 @@ export function ModeWord({
       }}
     >
       {offered
-        .filter(
-          (m) =>
-            m === landing.mode || (target.reception.modes.includes(m) && (!modeOf(m).runs || isRun({ ...landing, mode: m }))),
-        )
+        .filter((m) => m === landing.mode || (target.reception.modes.includes(m) && means(m, landing, parameter)))
         .map((m) => (
           <option key={m} value={m}>
             {modeOf(m).name}
@@ -238,22 +299,25 @@ function CodingWord({
   readonly change: (changes: Partial<Landing>, label: string) => boolean;
 }) {
   return (
-    <WordSelect
-      aria-label={`Coding that ${target.name} expects`}
-      value={expected}
-      onChange={(e) => {
-        const coding = relativeCodingSchema.options.find((c) => c === e.target.value);
-        if (coding) change({ coding }, `Expect clicks as ${codingWords[coding]}`);
-      }}
-    >
-      {relativeCodingSchema.options
-        .filter((c) => c === expected || target.reception.relativeEncodings.includes(c))
-        .map((c) => (
-          <option key={c} value={c}>
-            {codingWords[c]}
-          </option>
-        ))}
-    </WordSelect>
+    <>
+      coded as
+      <WordSelect
+        aria-label={`Coding that ${target.name} expects`}
+        value={expected}
+        onChange={(e) => {
+          const coding = relativeCodingSchema.options.find((c) => c === e.target.value);
+          if (coding) change({ coding }, `Expect clicks as ${codingWords[coding]}`);
+        }}
+      >
+        {relativeCodingSchema.options
+          .filter((c) => c === expected || target.reception.relativeEncodings.includes(c))
+          .map((c) => (
+            <option key={c} value={c}>
+              {codingWords[c]}
+            </option>
+          ))}
+      </WordSelect>
+    </>
   );
 }
 

@@ -12,6 +12,7 @@ const assumedWords: Readonly<Record<Want, string>> = {
   sweep: 'follow',
   steps: 'go step by step',
   sets: 'go to one value',
+  taps: 'follow the taps',
 };
 
 export function WantWords({

@@ -184,6 +184,7 @@ const rowsIn = (lines: readonly SheetLine[]): TickedRows => ({
   layers: lines.flatMap(({ of }) => (of.type === 'layer' && of.tap === null ? [of.layer] : [])),
   groups: lines.flatMap(({ of }) => (of.type === 'group' ? [of.group] : [])),
   arrivals: lines.flatMap(({ of }) => (of.type === 'arrival' && of.action === null ? [of.arrival] : [])),
+  macros: lines.flatMap(({ of }) => (of.type === 'macro' && of.drive === null ? [of.parameter] : [])),
   presets: lines.flatMap(({ of }) => (of.type === 'preset' && of.value === null ? [of.preset] : [])),
 });
 

@@ -6,6 +6,7 @@ import {
   type Edit,
   type Landing,
   type Layer,
+  type Parameter,
   type Preset,
   type RigIndex,
   SHEET_FORM,
@@ -22,6 +23,7 @@ export interface TickedRows {
   readonly assignments?: readonly Assignment[];
   readonly landings?: readonly Landing[];
   readonly layers?: readonly Layer[];
+  readonly macros?: readonly Parameter[];
   readonly presets?: readonly Preset[];
   readonly groups?: readonly SwitchGroup[];
   readonly arrivals?: readonly Arrival[];
@@ -42,6 +44,7 @@ export function tickEntered(index: RigIndex, what: string, rows: TickedRows, on:
     ...(rows.layers ?? []).filter(open).map((l) => set('layers', l, 'entered', tick(l))),
     ...(rows.groups ?? []).filter(open).map((g) => set('groups', g, 'entered', tick(g))),
     ...(rows.arrivals ?? []).filter(open).map((a) => set('arrivals', a, 'entered', tick(a))),
+    ...(rows.macros ?? []).filter(open).map((p) => set('parameters', p, 'entered', tick(p))),
     ...(rows.presets ?? []).filter(open).map((p) => set('presets', p, 'entered', tick(p))),
   ]);
 }

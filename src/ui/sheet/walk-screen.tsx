@@ -11,7 +11,17 @@ import { Button } from '../primitives/button';
 import { Progress } from '../primitives/progress';
 import { useRig } from '../store/provider';
 import { tickEntered, tickSaved } from './ticks';
-import { ClearStep, ControlStep, LayerStep, ParameterStep, PlaceStep, PresetStep, SaveStep, SetUpStep } from './walk-steps';
+import {
+  ClearStep,
+  ControlStep,
+  LayerStep,
+  MacroStep,
+  ParameterStep,
+  PlaceStep,
+  PresetStep,
+  SaveStep,
+  SetUpStep,
+} from './walk-steps';
 
 export function WalkScreen() {
   const index = useRig((s) => s.index);
@@ -66,6 +76,8 @@ export function WalkScreen() {
             <ClearStep step={step} />
           ) : step.type === 'control' ? (
             <ControlStep step={step} index={index} />
+          ) : step.type === 'macro' ? (
+            <MacroStep step={step} />
           ) : step.type === 'preset' ? (
             <PresetStep step={step} />
           ) : step.type === 'place' ? (
@@ -171,6 +183,7 @@ function WalkBar({
               parameter: 'Entered',
               layer: 'Entered',
               place: 'Entered',
+              macro: 'Entered',
               preset: 'Stored',
             }[step.type]
           : 'Next'}{' '}
@@ -185,7 +198,7 @@ const noOne = (): void => undefined;
 const onItsOwn = (e: KeyboardEvent): boolean =>
   e.target instanceof HTMLElement && e.target.closest('button, a, input, select') !== null;
 
-type Doable = EntryStep & { readonly type: 'control' | 'save' | 'parameter' | 'layer' | 'place' | 'preset' | 'clear' };
+type Doable = EntryStep & { readonly type: 'control' | 'save' | 'parameter' | 'layer' | 'place' | 'macro' | 'preset' | 'clear' };
 
 /** Whether there is still something to do and to say of a step. */
 const isOpen = (step: EntryStep): step is Doable => step.type === 'clear' || (isTicked(step) && !step.done);
@@ -203,6 +216,8 @@ function tick(index: RigIndex, step: Doable, on: boolean): Edit {
       return 'controlIds' in step.row
         ? tickEntered(index, step.row.name, { groups: [step.row] }, on)
         : tickEntered(index, 'what is done on arriving', { arrivals: [step.row] }, on);
+    case 'macro':
+      return tickEntered(index, step.macro.name, { macros: [step.macro] }, on);
     case 'preset':
       return tickEntered(index, step.lines[0] ? textOf(step.lines[0], 'preset') : 'a preset', { presets: [step.preset] }, on);
     case 'clear':

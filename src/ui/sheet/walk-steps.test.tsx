@@ -7,7 +7,7 @@ import { indexRig, type Rig } from '@/core/rig';
 import { entrySteps } from '@/core/sheets';
 import { lanternHour } from '@/demo/lantern-hour';
 import { richRig, someRichRig } from '../../../tests/kit/rich-rig';
-import { ClearStep, ControlStep, LayerStep, ParameterStep, PlaceStep, PresetStep } from './walk-steps';
+import { ClearStep, ControlStep, LayerStep, MacroStep, ParameterStep, PlaceStep, PresetStep } from './walk-steps';
 
 vi.mock('./teach', () => ({ Teach: () => null }));
 vi.mock('./panel-position', () => ({ PanelPosition: () => null }));
@@ -25,6 +25,8 @@ function leftOut(rig: Rig): readonly string[] {
         <ControlStep step={step} index={index} />
       ) : step.type === 'layer' ? (
         <LayerStep step={step} />
+      ) : step.type === 'macro' ? (
+        <MacroStep step={step} />
       ) : step.type === 'preset' ? (
         <PresetStep step={step} />
       ) : step.type === 'place' ? (

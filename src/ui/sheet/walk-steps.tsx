@@ -176,6 +176,28 @@ export function PlaceStep({ step }: { readonly step: Of<'place'> }) {
   );
 }
 
+export function MacroStep({ step }: { readonly step: Of<'macro'> }) {
+  const [head, ...moved] = step.lines;
+  return (
+    <>
+      <Title
+        text={head ? textOf(head, 'parameter') : ''}
+        under="a macro: what it moves along"
+        done={step.done ? `entered${on(step.macro.entered?.at)}` : null}
+      />
+      <Card>
+        {head && <p className="mb-4 text-xl">{textOf(head, 'keeps')}.</p>}
+        <Facts
+          facts={moved.map((l) => {
+            const curve = textOf(l, 'curve');
+            return [textOf(l, 'moves'), `${textOf(l, 'range')}${curve === '' ? '' : `, ${curve}`}`] as const;
+          })}
+        />
+      </Card>
+    </>
+  );
+}
+
 export function PresetStep({ step }: { readonly step: Of<'preset'> }) {
   const [head, ...values] = step.lines;
   return (

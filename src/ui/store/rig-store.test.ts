@@ -298,6 +298,22 @@ describe('the store', () => {
       expect([store.getState().aside.length, journal.entries.length]).toEqual(late ? [0, 2] : [1, 1]);
     }
   });
+  it('stopped as its last part arrives: the journal is asked, and what it has is not set aside', async () => {
+    journal = new Journal(demo);
+    const store = openStore();
+    server.post.mockClear();
+    server.post.mockImplementationOnce((asked, signal: AbortSignal) => {
+      taken(asked);
+      return new Promise((_, no) => signal.addEventListener('abort', () => no(signal.reason)));
+    });
+    store.getState().edit(many);
+    await vi.waitFor(() => expect(server.post).toHaveBeenCalledTimes(1));
+    store.getState().stop();
+    await vi.waitFor(() => expect(store.getState().aside).toEqual([]));
+    await settled(store);
+    expect(shown(store)).toEqual(journal.rig);
+    expect(journal.rig.parameters).toHaveLength(demo.parameters.length + 1300);
+  });
   it('refuses at once what does not apply, and sends nothing', () => {
     const store = openStore();
     server.post.mockClear();

@@ -20,6 +20,7 @@ import { places } from './016-places';
 import { outlets } from './017-outlets';
 import { countedNotes } from './018-counted-notes';
 import { whoFlips } from './019-who-flips';
+import { insideTargets } from './020-inside-targets';
 import { hasTable, type Migration } from './migration';
 
 const migrations: readonly Migration[] = [
@@ -42,6 +43,7 @@ const migrations: readonly Migration[] = [
   outlets,
   countedNotes,
   whoFlips,
+  insideTargets,
 ];
 
 /** The mark of this program in a database file, from step 006 on: the letters KEEL. */
