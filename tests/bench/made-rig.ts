@@ -11,6 +11,8 @@ import {
   emptyRig,
   type Landing,
   type Parameter,
+  plainLanding,
+  plainMacro,
   type Rig,
 } from '@/core/rig';
 
@@ -88,6 +90,7 @@ export function madeRig(size: number): Rig {
       const kind = moves ? ('continuous' as const) : ('toggle' as const);
       parameters.push({
         ...plainParameter,
+        ...plainMacro,
         id: `p${id}`,
         order: id,
         targetId: `t${c}`,
@@ -133,6 +136,8 @@ export function madeRig(size: number): Rig {
         takeover: 'jump',
         setValue: 1,
         chosenBy: null,
+        ...plainLanding,
+        conditions: [],
         given: null,
         entered: null,
         proved: null,
@@ -155,6 +160,7 @@ export function madeRig(size: number): Rig {
       bankNames: [],
       firmware: { ...commonFirmware, banks },
       setUp: { before: [], after: [] },
+      form: null,
       evidence: [],
       note: '',
     })),
@@ -170,6 +176,8 @@ export function madeRig(size: number): Rig {
       version: '',
       reception: commonReception,
       setUp: { before: [], after: [] },
+      channelBanks: [],
+      form: null,
       evidence: [],
       note: '',
     })),

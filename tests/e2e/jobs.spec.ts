@@ -2,20 +2,7 @@
 import { expect, type Page, test } from '@playwright/test';
 import { down, goTo, moveTo, tap, up } from '../kit/hand';
 import { controlNamed, jobOf, keptJob } from '../kit/job';
-import { expectAccessible, exportOf, open, ownRig, saved } from './kit';
-
-/** Puts a parameter into the dialog that is open. */
-async function pick(page: Page, name: string): Promise<void> {
-  await page.getByPlaceholder('Name of the parameter').fill(name);
-  await page.keyboard.press('Enter');
-  await expect(page.getByPlaceholder('Name of the parameter')).toHaveCount(0);
-}
-
-async function fill(page: Page, label: string, text: string): Promise<void> {
-  const field = page.getByLabel(label, { exact: true }).last();
-  await field.fill(text);
-  await field.press('Enter');
-}
+import { expectAccessible, exportOf, fill, open, ownRig, pick, saved } from './kit';
 
 const then = (page: Page, words: string) => page.getByLabel('Then', { exact: true }).selectOption(words);
 const another = 'Move another parameter by a message of its own…';

@@ -35,6 +35,20 @@ export async function open(page: Page, id: string, screen: string): Promise<void
   await expect(page.getByRole('link', { name: /must fix/ })).toBeVisible();
 }
 
+/** Puts a parameter into the dialog that is open. */
+export async function pick(page: Page, name: string): Promise<void> {
+  await page.getByPlaceholder('Name of the parameter').fill(name);
+  await page.keyboard.press('Enter');
+  await expect(page.getByPlaceholder('Name of the parameter')).toHaveCount(0);
+}
+
+/** Types into the last field of a label, and leaves it. */
+export async function fill(page: Page, label: string, text: string): Promise<void> {
+  const field = page.getByLabel(label, { exact: true }).last();
+  await field.fill(text);
+  await field.press('Enter');
+}
+
 export const saved = (page: Page): Promise<void> => expect(page.getByRole('status').filter({ hasText: /^saved$/ })).toBeVisible();
 
 /**

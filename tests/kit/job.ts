@@ -14,6 +14,7 @@ export interface JobTold {
   readonly presets?: readonly unknown[];
   readonly groups?: readonly unknown[];
   readonly arrivals?: readonly unknown[];
+  readonly inside?: unknown;
   readonly sent: readonly string[];
   readonly values: readonly string[];
 }
@@ -75,7 +76,7 @@ export function jobOf(exported: string, names: readonly string[], events: (rig: 
       .map(({ id: _id, order: _order, controllerId: _controller, ...c }) => c),
     landings: rig.landings
       .filter((l) => meant.has(l.parameterId))
-      .map(({ parameterId, address, mode, from, to, setValue, chosenBy, coding, curve }) => ({
+      .map(({ parameterId, address, mode, from, to, setValue, chosenBy, coding, curve, takeover, by, scope, conditions }) => ({
         parameter: parameter.get(parameterId),
         address,
         mode,
@@ -83,7 +84,14 @@ export function jobOf(exported: string, names: readonly string[], events: (rig: 
         ...(chosenBy === null ? {} : { chosenBy }),
         ...(coding === null ? {} : { coding }),
         ...(curve.type === 'linear' ? {} : { curve }),
+        ...(takeover === 'jump' ? {} : { takeover }),
+        ...(by === 1 ? {} : { by }),
+        ...(scope === 'target' ? {} : { scope }),
+        ...(conditions.length === 0
+          ? {}
+          : { conditions: conditions.map((c) => [c.words, parameter.get(c.when?.parameterId ?? ''), c.when?.value]) }),
       })),
+    ...insideOf(rig, meant, parameter),
     ...(rig.presets.some((p) => meant.has(p.parameterId))
       ? {
           presets: rig.presets
@@ -104,6 +112,36 @@ export function jobOf(exported: string, names: readonly string[], events: (rig: 
       return [t, parameter.get(id) ?? id, ...rest].join(' ');
     }),
   };
+}
+
+/** What goes on inside the targets of some parameters: macros, states, banks of channels; nothing where there is none. */
+function insideOf(rig: Rig, meant: ReadonlySet<string>, parameter: ReadonlyMap<string, string>): { readonly inside?: unknown } {
+  const own = rig.parameters.filter((p) => meant.has(p.id));
+  const targets = rig.targets.filter((t) => own.some((p) => p.targetId === t.id));
+  const inside = [
+    ...own.flatMap(({ name, drives, states, launch, whileWaiting }) =>
+      drives.length === 0 && states === null && launch === 'target'
+        ? []
+        : [
+            {
+              parameter: name,
+              ...(drives.length === 0 ? {} : { drives: drives.map((d) => [parameter.get(d.parameterId), d.from, d.to]) }),
+              ...(states === null ? {} : { states }),
+              ...(launch === 'target' ? {} : { launch, whileWaiting }),
+            },
+          ],
+    ),
+    ...targets.flatMap((t) =>
+      t.channelBanks.map(({ name, moved, width, stride, lanes }) => ({
+        bank: name,
+        moved: parameter.get(moved),
+        width,
+        stride,
+        lanes: lanes.map((lane) => [lane.length, parameter.get(lane[0] ?? ''), parameter.get(lane.at(-1) ?? '')]),
+      })),
+    ),
+  ];
+  return inside.length === 0 ? {} : { inside };
 }
 
 /** Groups of the controls, and what is done on arriving with one of them; nothing where there is none. */

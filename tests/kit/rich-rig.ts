@@ -15,6 +15,7 @@ import {
   type Layer,
   type Parameter,
   type Preset,
+  plainMacro,
   type Rig,
   type Wire,
 } from '@/core/rig';
@@ -223,6 +224,8 @@ const modes: readonly Landing['mode'][] = [
   'gate',
   'set',
   'increment',
+  'tap',
+  'states',
   'decrement',
   'trigger',
   'preset',
@@ -250,6 +253,13 @@ const someLanding = fc.record({
   takeover: fc.constantFrom('jump' as const, 'pickup' as const, 'scale' as const),
   chosen: fc.oneof(fc.constant(null), fc.tuple(fc.nat(127), fc.nat(20))),
   given: fc.constantFrom(null, null, null, null, 'manual' as const, 'assumed' as const),
+  by: fc.constantFrom(1, 1, 1, 3),
+  scope: fc.constantFrom('target' as const, 'target' as const, 'selected' as const, 'locked' as const),
+  /** What has to be so: words, and whether the switch of the hall tells it. */
+  needs: fc.oneof(
+    { weight: 5, arbitrary: fc.constant(null) },
+    { weight: 1, arbitrary: fc.tuple(name, fc.constantFrom(null, null, 0, 1)) },
+  ),
 });
 
 const style = fc.record({
@@ -329,6 +339,26 @@ export const someRichRig = fc.record({
   senses: fc.constantFrom(undefined, undefined, true),
   startsAt: fc.constantFrom(null, null, { type: 'last' as const }, { type: 'stated' as const, bank: 2, page: 1 }),
   atEnd: fc.constantFrom('wrap' as const, 'stop' as const),
+  /** What the first parameter moves along: others, from one part of their range to another. */
+  drives: fc.oneof(
+    fc.array(fc.tuple(fc.constantFrom(1, 2, 3), part, part, curve), { maxLength: 0 }),
+    fc.uniqueArray(fc.tuple(fc.constantFrom(1, 2, 3), part, part, curve), { selector: ([p]) => p, minLength: 1, maxLength: 3 }),
+  ),
+  /** Whether the steps go through states, when they start, and how presses are heard. */
+  states: fc.constantFrom<(Parameter['states'] | null)[]>(null, null, {
+    press: [1, 2, 3, 4, 0],
+    release: [null, 2, null, null, 1],
+  }),
+  launch: fc.constantFrom('target' as const, 'target' as const, 'beat' as const),
+  whileWaiting: fc.constantFrom('waits-too' as const, 'replaces' as const, 'cancels' as const),
+  actsOn: fc.constantFrom(
+    'at-or-above-threshold' as const,
+    'at-or-above-threshold' as const,
+    'any-message' as const,
+    'rising-edge' as const,
+  ),
+  channelModes: fc.constantFrom(undefined, 'obeyed' as const),
+  bank: fc.constantFrom(false, false, true),
   hub: fc.boolean(),
   apart: fc.boolean(),
   waits: fc.boolean(),
@@ -343,6 +373,7 @@ const clean = (text: string): string => text.trim();
 function parametersOf(names: readonly string[]): readonly Parameter[] {
   const of = (i: number, change: Partial<Parameter>): Parameter => ({
     ...plainParameter,
+    ...plainMacro,
     targetId: 'hall',
     id: `p${i}`,
     order: i,
@@ -432,6 +463,12 @@ export function richRig(given: SomeRichRig): Rig {
         from: at(l.from),
         to: at(l.to),
         setValue: at(l.set),
+        by: l.by,
+        scope: l.scope,
+        conditions:
+          l.needs === null
+            ? []
+            : [{ words: clean(l.needs[0]), when: l.needs[1] === null ? null : { parameterId: 'p3', value: l.needs[1] } }],
         chosenBy: l.chosen && { from: u14(l.chosen[0]), to: u14(l.chosen[0] + l.chosen[1]) },
         curve: l.curve,
         takeover: l.takeover,
@@ -504,17 +541,24 @@ export function richRig(given: SomeRichRig): Rig {
         ...hall,
         name: clean(given.hall),
         setUp: given.setUp[2] ?? hall.setUp,
+        channelBanks: given.bank ? [{ name: 'Two', moved: 'p2', width: 1, stride: 1, lanes: [['p0', 'p1']] }] : [],
         reception: {
           ...hall.reception,
           shows: given.styles[2],
           tellsPortsApart: given.apart,
           takeover: ['jump', 'pickup', 'scale'],
           feedback: 'same-address',
+          actsOn: given.actsOn,
+          ...(given.channelModes ? { channelModes: given.channelModes } : {}),
         },
       },
       ...(given.hub ? [{ ...hall, id: 'hub', name: 'Hub', port: 'port 3', order: 2 }] : []),
     ],
-    parameters: parameters.map((p) => (p.kind === 'stepped' ? { ...p, atEnd: given.atEnd } : p)),
+    parameters: parameters.map((p): Parameter => {
+      const { atEnd, states, launch, whileWaiting } = given;
+      if (p.kind === 'stepped') return { ...p, atEnd, states, launch, whileWaiting };
+      return p.id === 'p0' ? { ...p, drives: drivesOf(given, parameters) } : p;
+    }),
     presets: given.presets.map(
       (p, i): Preset => ({
         id: `preset${i}`,
@@ -566,6 +610,18 @@ export function richRig(given: SomeRichRig): Rig {
     })),
     landings,
   };
+}
+
+function drivesOf({ drives }: SomeRichRig, parameters: readonly Parameter[]): Parameter['drives'] {
+  return drives.flatMap(([at, from, to, bent]) => {
+    const moved = parameters[at];
+    if (!moved) return [];
+    const value = (x: number): number => {
+      const plain = moved.lowest + x * (moved.highest - moved.lowest);
+      return moved.kind === 'continuous' ? plain : Math.round(plain);
+    };
+    return [{ parameterId: moved.id, from: value(from), to: value(to), curve: bent }];
+  });
 }
 
 /** The actions of a controller: its own counters in place of `n0` and `n1`. */

@@ -142,6 +142,8 @@ function listed(text: string): readonly string[] {
 }
 
 const modes: Readonly<Record<string, Landing['mode']>> = {
+  'tap tempo': 'tap',
+  'goes on by its states': 'states',
   'set value': 'set',
   'value chooses the step': 'choose',
   'number chooses the step': 'run',
@@ -427,6 +429,14 @@ export function rebuilt(gear: Rig, lines: readonly ReadLine[]): Rig {
       return num(text);
     }
   }
+  /** What has to be so: in words, and the parameter that tells it with its value, where one does. */
+  function condition(text: string, among: readonly Parameter[]): Landing['conditions'][number] {
+    const told = /^(.*) \[(.*): (.*?)\]$/.exec(text);
+    if (!told) return { words: text, when: null };
+    const [, words = '', name = '', at = ''] = told;
+    const of = called(among, name);
+    return { words, when: { parameterId: of.id, value: value(at, of) } };
+  }
   /** Two values with *to* between them, either of which may have that in its name. */
   function pair(text: string, p: Parameter): readonly [number, number] {
     for (let at = text.indexOf(' to '); at >= 0; at = text.indexOf(' to ', at + 1))
@@ -439,6 +449,7 @@ export function rebuilt(gear: Rig, lines: readonly ReadLine[]): Rig {
   }
 
   const presets: Preset[] = [];
+  const macros = new Map<string, Parameter['drives']>();
   for (const line of lines.filter((l) => l.side === 'software' && l.say('parameter') !== '')) {
     const target = unitOf(line);
     if (!('reception' in target)) throw new Error(`${target.name} is no target`);
@@ -446,6 +457,19 @@ export function rebuilt(gear: Rig, lines: readonly ReadLine[]): Rig {
       gear.parameters.filter((p) => p.targetId === target.id),
       line.say('parameter'),
     );
+    if (line.say('keeps').endsWith(' moved along, as follows')) continue;
+    if (line.say('moves along') !== '') {
+      const along = called(
+        gear.parameters.filter((p) => p.targetId === target.id),
+        line.say('moves along'),
+      );
+      const [from, to] = pair(line.say('range'), along);
+      macros.set(parameter.id, [
+        ...(macros.get(parameter.id) ?? []),
+        { parameterId: along.id, from, to, curve: curve(line.say('curve')) },
+      ]);
+      continue;
+    }
     if (line.say('keeps') !== '') {
       presets.push({
         id: `preset ${presets.length}`,
@@ -481,6 +505,20 @@ export function rebuilt(gear: Rig, lines: readonly ReadLine[]): Rig {
       from,
       to,
       curve: curve(line.say('curve')),
+      by: line.say('steps at once') === '' ? 1 : num(line.say('steps at once')),
+      scope: (
+        {
+          '': 'target',
+          'only for what is selected or in front': 'selected',
+          'wherever the selection is (locked)': 'locked',
+        } as const
+      )[line.say('heard')] as Landing['scope'],
+      conditions: listed(line.say('only if')).map((text) =>
+        condition(
+          text,
+          gear.parameters.filter((p) => p.targetId === target.id),
+        ),
+      ),
       takeover: { '': 'jump', jump: 'jump', 'pick up': 'pickup', scale: 'scale' }[line.say('takeover')] as Landing['takeover'],
       chosenBy: chosen(line.say('on values')),
       setValue: line.say('sets') === '' ? 0 : value(line.say('sets'), parameter),
@@ -495,6 +533,7 @@ export function rebuilt(gear: Rig, lines: readonly ReadLine[]): Rig {
     ...gear,
     controllers: gear.controllers.map(own),
     targets: gear.targets.map(own),
+    parameters: gear.parameters.map((p) => ({ ...p, drives: macros.get(p.id) ?? [] })),
     layers,
     counters: [...counters.values()],
     assignments,

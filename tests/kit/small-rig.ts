@@ -16,6 +16,8 @@ import {
   type Landing,
   type Layer,
   type Parameter,
+  plainLanding,
+  plainMacro,
   type Reception,
   type Rig,
 } from '@/core/rig';
@@ -72,6 +74,7 @@ const control = (id: string, kind: Control['kind'], order: number): Control => (
 export function parameter(id: string, change: Partial<Parameter> = {}): Parameter {
   return {
     ...plainParameter,
+    ...plainMacro,
     id,
     order: 1,
     targetId: 'hall',
@@ -101,6 +104,7 @@ export function smallRig(parameters: readonly Parameter[], gear: Gear = {}): Rig
         templateId: '',
         templateVersion: 0,
         setUp: { before: [], after: [] },
+        form: null,
         evidence: [],
         port: 'port 1',
         channel: channel(5),
@@ -127,6 +131,8 @@ export function smallRig(parameters: readonly Parameter[], gear: Gear = {}): Rig
         profileId: '',
         profileVersion: 0,
         setUp: { before: [], after: [] },
+        channelBanks: [],
+        form: null,
         evidence: [],
         port: '',
         version: '',
@@ -210,6 +216,8 @@ export function landing(parameterId: string, change: Partial<Landing> = {}): Lan
     takeover: 'jump',
     setValue: 1,
     chosenBy: null,
+    ...plainLanding,
+    conditions: [],
     given: null,
     entered: null,
     proved: null,

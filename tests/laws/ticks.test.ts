@@ -30,6 +30,7 @@ function ticked(rig: Rig): Rig {
   const tick = <T extends Tickable>(row: T): T => ({ ...row, entered: tickNow(index, row, AT) });
   return {
     ...rig,
+    parameters: rig.parameters.map((p) => (p.drives.length > 0 ? tick(p) : p)),
     presets: rig.presets.map(tick),
     groups: rig.groups.map(tick),
     arrivals: rig.arrivals.map(tick),
@@ -65,7 +66,7 @@ const someChange = fc.oneof(
   fc.record({
     on: fc.constant('landings' as const),
     at: fc.nat(20),
-    field: fc.constantFrom('port', 'from', 'takeover', 'setValue', 'chosenBy', 'note', 'address', 'mode'),
+    field: fc.constantFrom('port', 'from', 'takeover', 'setValue', 'chosenBy', 'note', 'address', 'mode', 'by', 'scope'),
     to: fc.nat(3),
     message: someMessage,
   }),
@@ -87,6 +88,13 @@ const someChange = fc.oneof(
     on: fc.constant('presets' as const),
     at: fc.nat(3),
     field: fc.constantFrom('step', 'stored', 'rest', 'values', 'note'),
+    to: fc.nat(2),
+    message: someMessage,
+  }),
+  fc.record({
+    on: fc.constant('parameters' as const),
+    at: fc.constant(0),
+    field: fc.constantFrom('drives', 'launch', 'note'),
     to: fc.nat(2),
     message: someMessage,
   }),
@@ -143,6 +151,17 @@ function editOf(rig: Rig, { on, at, field, to, message }: SomeChange): Edit | nu
     });
     return set('assignments', row, 'actions', actions);
   }
+  if (on === 'parameters') {
+    const row = rig.parameters.find((p) => p.id === 'p0');
+    if (!row) return null;
+    if (field === 'note') return set('parameters', row, 'note', words);
+    if (field === 'launch') return set('parameters', row, 'launch', to === 0 ? 'target' : 'bar');
+    const drives = [
+      { parameterId: 'p1', from: to, to: 7, curve: { type: 'linear' as const } },
+      ...row.drives.filter((d) => d.parameterId !== 'p1'),
+    ];
+    return set('parameters', row, 'drives', drives);
+  }
   if (on === 'landings') {
     const row = rig.landings[at % Math.max(1, rig.landings.length)];
     if (!row) return null;
@@ -151,6 +170,9 @@ function editOf(rig: Rig, { on, at, field, to, message }: SomeChange): Edit | nu
     if (field === 'chosenBy') return set('landings', row, field, to === 0 ? null : { from: u14(to), to: u14(9) });
     if (field === 'takeover')
       return set('landings', row, 'takeover', (['jump', 'pickup', 'scale', 'jump'] as const)[to] ?? 'jump');
+    if (field === 'by') return set('landings', row, 'by', to + 1);
+    if (field === 'scope')
+      return set('landings', row, 'scope', (['target', 'selected', 'locked', 'target'] as const)[to] ?? 'target');
     if (field === 'mode') return set('landings', row, 'mode', (['absolute', 'toggle', 'set', 'gate'] as const)[to] ?? 'gate');
     return set('landings', row, 'address', message);
   }
@@ -238,6 +260,7 @@ function told(rig: Rig, row: Tickable): readonly unknown[] {
     ];
   if ('controlIds' in row) return [row.bank, row.page, row.name, row.controlIds, row.pressedAgain, row.sendsOff];
   if ('latches' in row) return [row.bank, row.page, actions(row.actions), row.latches, row.atStart];
+  if ('drives' in row) return row.drives;
   if ('parameterId' in row)
     return [
       row.parameterId,
@@ -253,6 +276,8 @@ function told(rig: Rig, row: Tickable): readonly unknown[] {
       ['set', 'preset'].includes(row.mode) ? row.setValue : null,
       ['set', 'preset'].includes(row.mode) ? row.chosenBy : null,
       row.mode === 'choose' ? (row.chosenBy?.from ?? 0) : null,
+      ['increment', 'decrement'].includes(row.mode) ? row.by : 1,
+      row.scope,
     ];
   return [
     row.modifierControlId,
@@ -285,10 +310,12 @@ describe('a tick', () => {
           now = next.value;
         }
         const index = indexRig(now);
-        for (const table of ['assignments', 'landings', 'layers', 'presets', 'groups', 'arrivals'] as const)
+        for (const table of ['assignments', 'landings', 'layers', 'parameters', 'presets', 'groups', 'arrivals'] as const)
           for (const row of now[table]) {
+            // A macro is there to be entered; what is none has nothing to tick.
+            if ('drives' in row && row.drives.length === 0) continue;
             const was = rig[table].find((r) => r.id === row.id);
-            const stood = was !== undefined && same(told(rig, was), told(now, row));
+            const stood = was?.entered != null && same(told(rig, was), told(now, row));
             if (!stood) fell++;
             expect([table, row.id, stands(index, row)]).toEqual([table, row.id, stood]);
           }
@@ -314,7 +341,9 @@ describe('a tick', () => {
           now.assignments.every((a) => stands(index, a)) &&
           now.landings.every((l) => stands(index, l)) &&
           now.layers.every((l) => stands(index, l)) &&
-          [...now.presets, ...now.groups, ...now.arrivals].every((p) => stands(index, p))
+          [...now.parameters.filter((p) => p.drives.length > 0), ...now.presets, ...now.groups, ...now.arrivals].every((p) =>
+            stands(index, p),
+          )
         )
           expect([...lines].filter((spot) => !now.landings.some((l) => spot.includes(l.parameterId)))).toEqual([]);
         for (const g of [...now.groups, ...now.arrivals])
@@ -322,6 +351,9 @@ describe('a tick', () => {
             expect([...lines].some((s) => s.startsWith(JSON.stringify([g.controllerId, g.bank, g.page]).slice(0, -1)))).toBe(
               true,
             );
+        for (const p of now.parameters)
+          if (p.drives.length > 0 && !stands(index, p))
+            expect([...lines].some((s) => s.startsWith(JSON.stringify(['macro', p.id]).slice(0, -2)))).toBe(true);
         for (const p of now.presets)
           if (!stands(index, p))
             expect([...lines].some((s) => s.startsWith(JSON.stringify([p.parameterId, p.step]).slice(0, -1)))).toBe(true);

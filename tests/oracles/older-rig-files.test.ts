@@ -29,6 +29,10 @@ const came: readonly { readonly with: number; readonly table: string; readonly f
   { with: 13, table: 'parameters', fields: ['atEnd', 'needsFront'] },
   { with: 14, table: 'landings', fields: ['given'] },
   { with: 16, table: 'controls', fields: ['port', 'polarity'] },
+  { with: 19, table: 'controllers', fields: ['form'] },
+  { with: 19, table: 'targets', fields: ['channelBanks', 'form'] },
+  { with: 19, table: 'parameters', fields: ['drives', 'entered', 'states', 'launch', 'whileWaiting'] },
+  { with: 19, table: 'landings', fields: ['by', 'scope', 'conditions'] },
 ];
 const without = (rows: Rows, fields: readonly string[]): Rows =>
   rows.map((row) => Object.fromEntries(Object.entries(row).filter(([field]) => !fields.includes(field))));
@@ -85,6 +89,7 @@ describe('a rig file', () => {
     [15, 'everything goes out of every port, and every switch is the right way round'],
     [16, 'no counter gives a note its number'],
     [17, 'nobody said who flips what goes on and off'],
+    [18, 'nothing goes on inside a target by itself'],
   ])('of version %i: %s, and every tick stands', (version) => {
     const was = JSON.parse(file(version));
     expect(was.formatVersion).toBe(version);
@@ -95,6 +100,8 @@ describe('a rig file', () => {
     expect(rig.presets.length > 0).toBe(version >= 13);
     expect(rig.landings.some((l) => l.given !== null)).toBe(version >= 14);
     expect([rig.groups, rig.arrivals]).toEqual([[], []]);
+    expect(rig.parameters.some((p) => p.drives.length > 0 || p.states !== null || p.launch !== 'target')).toBe(false);
+    expect(rig.landings.some((l) => l.by !== 1 || l.scope !== 'target' || l.conditions.length > 0)).toBe(false);
     for (const row of [...rig.assignments, ...rig.landings, ...rig.layers])
       expect([row.id, stands(index, row)]).toEqual([row.id, row.entered !== null]);
     if (version < 9) expect(rig.assignments.some((a) => alternates(a.actions))).toBe(false);
@@ -104,6 +111,30 @@ describe('a rig file', () => {
 
 const library = (name: string, version: number): string =>
   readFileSync(resolve(import.meta.dirname, `../fixtures/library/${name}-version-${version}.json`), 'utf8');
+
+describe('a file of the library of version 6', () => {
+  it('a profile: is read whole, and nothing goes on inside of it by itself', () => {
+    const was = JSON.parse(library('profile', 6));
+    expect(was.formatVersion).toBe(6);
+    const items = parseFile(library('profile', 6));
+    if (!items.ok) throw new Error(JSON.stringify(items.error));
+    const [item] = items.value;
+    const [unit] = item?.rig.targets ?? [];
+    expect(unit?.reception).toEqual(was.profile.reception);
+    expect([unit?.channelBanks, unit?.form]).toEqual([[], null]);
+    expect(item?.rig.parameters.map((p) => [p.name, p.start, p.drives, p.states])).toEqual(
+      was.profile.parameters.map((p: { name: string; start: number }) => [p.name, p.start, [], null]),
+    );
+    expect(item?.rig.landings).toHaveLength(was.profile.numbers.length);
+  });
+  it('a template: is read whole', () => {
+    const was = JSON.parse(library('template', 6));
+    expect(was.formatVersion).toBe(6);
+    const items = parseFile(library('template', 6));
+    if (!items.ok) throw new Error(JSON.stringify(items.error));
+    expect(items.value[0]?.rig.controls).toHaveLength(was.template.panel.controls.length);
+  });
+});
 
 describe('a file of the library of version 5', () => {
   it('a template: is read whole, no switch releases another, and nothing is done on arriving', () => {

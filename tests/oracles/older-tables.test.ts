@@ -10,7 +10,7 @@ it.each(['csv', 'tsv'])('read back as they did there: %s', (format) => {
   const read = parseParameters(at(`parameters.${format}`));
   expect(read.good.length).toBe(20);
   const was = JSON.parse(at(`parameters.${format}.json`));
-  const since = { atEnd: 'wrap', needsFront: false };
+  const since = { atEnd: 'wrap', needsFront: false, states: null, launch: 'target', whileWaiting: 'waits-too' };
   const good = was.good.map((line: object) => ({ ...line, ...since }));
   expect(read).toEqual({ ...was, good, numbers: new Map() });
 });

@@ -39,6 +39,7 @@ const versions = [
   '016',
   '017',
   '018',
+  '019',
 ];
 const copyOf = (version: string): string => {
   const file = join(folder, `${version}-${Math.random()}.sqlite`);
