@@ -13,6 +13,7 @@ import {
   type Parameter,
   plainLanding,
   plainMacro,
+  plainTouch,
   type Rig,
 } from '@/core/rig';
 
@@ -75,6 +76,7 @@ export function madeRig(size: number): Rig {
         origin: '',
         port: '',
         polarity: 'usual' as const,
+        ...plainTouch,
       });
     }
     for (let i = 0; i < perController && assignments.length < size; i++) {

@@ -11,6 +11,7 @@ import {
   emptyRig,
   type Gesture,
   type Layer,
+  plainTouch,
   type Rig,
 } from '@/core/rig';
 import { assignment, smallRig } from './small-rig';
@@ -179,5 +180,6 @@ function controlAt(kind: ControlKind, row: number, i: number, touch: boolean): C
     origin: '',
     port: '',
     polarity: 'usual',
+    ...plainTouch,
   };
 }

@@ -16,6 +16,7 @@ import {
   type Parameter,
   type Preset,
   plainMacro,
+  type Reception,
   type Rig,
   type Wire,
 } from '@/core/rig';
@@ -132,7 +133,12 @@ function action(moves: boolean, turns: boolean): fc.Arbitrary<Action> {
     { weight: 8, arbitrary: send },
     { weight: 1, arbitrary: go.map((to): Action => ({ type: 'go', to })) },
     { weight: 1, arbitrary: fc.constantFrom(0, 12.5, 250).map((ms): Action => ({ type: 'wait', ms })) },
-    { weight: 1, arbitrary: fc.constantFrom('Ctrl+S', 'to bank 2', '=A1').map((keys): Action => ({ type: 'keystroke', keys })) },
+    {
+      weight: 1,
+      arbitrary: fc
+        .constantFrom('Ctrl+S', 'to bank 2', '=A1')
+        .map((keys): Action => ({ type: 'keystroke', keys, ...(moves ? { back: 'Left, or up' } : {}) })),
+    },
   );
   const turn = fc.constantFrom(undefined, undefined, undefined, 'first' as const, 'second' as const);
   return moves ? any : fc.tuple(any, turn).map(([made, on]): Action => (on ? { ...made, turn: on } : made));
@@ -358,6 +364,21 @@ export const someRichRig = fc.record({
     'rising-edge' as const,
   ),
   channelModes: fc.constantFrom(undefined, 'obeyed' as const),
+  /** Where a knob of each board springs to, how a pad of each is struck, and whether pressure follows. */
+  springsTo: fc.constantFrom(null, null, 0, 0.5),
+  strike: fc.constantFrom<Control['strike'][]>(null, null, { from: 0.4, curve: { type: 'exponential', amount: 3 } }),
+  aftertouch: fc.constantFrom('moved' as const, 'after-strike' as const),
+  whileEdited: fc.constantFrom(undefined, 'works' as const, 'silent' as const),
+  /** How the target is told, what else is set in it for each landing, and whether it asks for kinds. */
+  learning: fc.constantFrom<Reception['learning'][]>(
+    undefined,
+    undefined,
+    { by: 'learn', meanwhile: 'as-always' },
+    { by: 'both', meanwhile: 'nothing' },
+    { by: 'type', meanwhile: 'as-always' },
+  ),
+  asksKind: fc.constantFrom(undefined, true),
+  settings: fc.array(fc.constantFrom('Quantise off', 'Mode: gate, "soft"', '=A1', 'to the left'), { maxLength: 2 }),
   bank: fc.constantFrom(false, false, true),
   hub: fc.boolean(),
   apart: fc.boolean(),
@@ -465,6 +486,7 @@ export function richRig(given: SomeRichRig): Rig {
         setValue: at(l.set),
         by: l.by,
         scope: l.scope,
+        settings: i % 3 === 0 ? [...given.settings] : [],
         conditions:
           l.needs === null
             ? []
@@ -503,6 +525,7 @@ export function richRig(given: SomeRichRig): Rig {
         gestures: [...gestureTypeSchema.options],
         ...(given.startsAt ? { startsAt: given.startsAt } : {}),
         ...(given.senses ? { sensesPolarity: true } : {}),
+        ...(given.whileEdited ? { whileEdited: given.whileEdited } : {}),
         press: given.waits ? 'waits' : 'always-fires',
       },
     })),
@@ -519,6 +542,9 @@ export function richRig(given: SomeRichRig): Rig {
       detents: kindOf(id) === 'encoder' ? 24 : 0,
       port: id.endsWith('fs1') || id.endsWith('k1') ? given.ownPort : '',
       polarity: given.reversed && id.endsWith('fs2') ? ('reversed' as const) : ('usual' as const),
+      springsTo: kindOf(id) === 'knob' ? given.springsTo : null,
+      strike: kindOf(id) === 'pad' ? given.strike : null,
+      aftertouch: kindOf(id) === 'pad' ? given.aftertouch : ('moved' as const),
     })),
     counters: boards.flatMap((unit) =>
       given.counters.map(
@@ -550,6 +576,8 @@ export function richRig(given: SomeRichRig): Rig {
           feedback: 'same-address',
           actsOn: given.actsOn,
           ...(given.channelModes ? { channelModes: given.channelModes } : {}),
+          ...(given.learning ? { learning: given.learning } : {}),
+          ...(given.asksKind ? { asksKind: true } : {}),
         },
       },
       ...(given.hub ? [{ ...hall, id: 'hub', name: 'Hub', port: 'port 3', order: 2 }] : []),

@@ -243,7 +243,11 @@ export function rebuilt(gear: Rig, lines: readonly ReadLine[]): Rig {
       case 'Wait':
         return { type: 'wait', ms: num(matched(/^(.*) ms$/, text)[0] ?? '') };
       case 'Keys':
-        return { type: 'keystroke', keys: text };
+        return {
+          type: 'keystroke',
+          keys: text,
+          ...(line.say('the other way') === '' ? {} : { back: line.say('the other way') }),
+        };
       case 'Go': {
         if (text === 'to where it was last') return { type: 'go', to: { type: 'last-used' } };
         if (text.startsWith('to bank '))
@@ -513,6 +517,7 @@ export function rebuilt(gear: Rig, lines: readonly ReadLine[]): Rig {
           'wherever the selection is (locked)': 'locked',
         } as const
       )[line.say('heard')] as Landing['scope'],
+      settings: [...listed(line.say('also set'))],
       conditions: listed(line.say('only if')).map((text) =>
         condition(
           text,

@@ -18,6 +18,7 @@ import {
   type Parameter,
   plainLanding,
   plainMacro,
+  plainTouch,
   type Reception,
   type Rig,
 } from '@/core/rig';
@@ -69,6 +70,7 @@ const control = (id: string, kind: Control['kind'], order: number): Control => (
   origin: '',
   port: '',
   polarity: 'usual',
+  ...plainTouch,
 });
 
 export function parameter(id: string, change: Partial<Parameter> = {}): Parameter {

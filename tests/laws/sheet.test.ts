@@ -174,12 +174,12 @@ describe('the sheet is enough', () => {
         return null;
       }
     };
-    // What it is for and where it comes from are there for the reader alone.
+    // What it is for and where it comes from are there for the reader alone; what kind the control is, the function of it says.
     const idle = factNames.filter((name) => {
       const word = name === 'gesture' ? name : factWord(name).toLowerCase();
       return built.every((whole, i) => whole === without(word, i));
     });
-    expect(idle).toEqual(['purpose', 'from']);
+    expect(idle).toEqual(['kind', 'purpose', 'from']);
   });
   it.each([
     ['the demo', lanternHour()],

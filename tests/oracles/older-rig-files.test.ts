@@ -32,7 +32,8 @@ const came: readonly { readonly with: number; readonly table: string; readonly f
   { with: 19, table: 'controllers', fields: ['form'] },
   { with: 19, table: 'targets', fields: ['channelBanks', 'form'] },
   { with: 19, table: 'parameters', fields: ['drives', 'entered', 'states', 'launch', 'whileWaiting'] },
-  { with: 19, table: 'landings', fields: ['by', 'scope', 'conditions'] },
+  { with: 19, table: 'landings', fields: ['by', 'scope', 'conditions', 'settings'] },
+  { with: 19, table: 'controls', fields: ['springsTo', 'strike', 'aftertouch'] },
 ];
 const without = (rows: Rows, fields: readonly string[]): Rows =>
   rows.map((row) => Object.fromEntries(Object.entries(row).filter(([field]) => !fields.includes(field))));
@@ -158,8 +159,8 @@ describe('a file of the library of version 4', () => {
     const [item] = items.value;
     expect(item?.rig.controllers[0]?.firmware).toEqual(was.template.firmware);
     const panel = item?.rig.controls.map(
-      ({ id: _id, order: _order, controllerId: _unit, origin: _own, port, polarity, ...c }) => {
-        expect([port, polarity]).toEqual(['', 'usual']);
+      ({ id: _id, order: _order, controllerId: _unit, origin: _own, port, polarity, springsTo, strike, aftertouch, ...c }) => {
+        expect([port, polarity, springsTo, strike, aftertouch]).toEqual(['', 'usual', null, null, 'moved']);
         return c;
       },
     );

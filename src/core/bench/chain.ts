@@ -41,6 +41,8 @@ export interface ChainState {
   readonly flying: readonly InFlight[];
   /** Messages sent so far: the number of the next one. */
   readonly messages: number;
+  /** Controllers that are silent because their editor is connected. */
+  readonly edited: ReadonlySet<string>;
 }
 
 /** The SysEx messages that a rig sends or listens for, and then those that come from a file, say. */
@@ -153,5 +155,6 @@ export function startChain(
     targets: startTargets(chain.targets, values),
     flying: [],
     messages: 0,
+    edited: new Set(),
   };
 }

@@ -25,6 +25,7 @@ export type { Behaved } from './classify';
 export { type Drawing, drawingOf } from './drawing';
 export { type Effect, type Outcome, outcome, type Played, type Surroundings, surroundingsOf, traceOf } from './outcome';
 export { arrivingLights, releasedLight } from './place-trials';
+export { atRest, movedByStrike } from './touch-trials';
 export {
   type AfterLoading,
   afterLoading,

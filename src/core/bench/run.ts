@@ -78,6 +78,7 @@ interface Running {
   readonly flying: InFlight[];
   targets: TargetState;
   messages: number;
+  edited: ReadonlySet<string>;
 }
 
 /** A word under way, and what is known of it. */
@@ -111,6 +112,7 @@ export function run(
     flying: state.flying.slice(),
     targets: state.targets,
     messages: state.messages,
+    edited: state.edited,
   };
   const NEVER = Number.POSITIVE_INFINITY;
   for (let next = 0; ; ) {
@@ -143,8 +145,8 @@ export function run(
       happen(r, event);
     }
   }
-  const { controllers, wakes, wires, targets, flying, messages } = r;
-  return { state: { controllers, wakes, wires, targets, flying, messages }, trace: r.trace };
+  const { controllers, wakes, wires, targets, flying, messages, edited } = r;
+  return { state: { controllers, wakes, wires, targets, flying, messages, edited }, trace: r.trace };
 }
 
 /** A word leaves over one wire. */
@@ -245,12 +247,13 @@ function happen(r: Running, event: ChainEvent): void {
       if (event.do === 'move') note(trace, t, FINGER_AT, control.index, event.position);
       else if (event.do === 'turn') note(trace, t, FINGER_TURN, control.index, event.clicks);
       else note(trace, t, event.do === 'press' ? FINGER_DOWN : FINGER_UP, control.index, 0);
-      feed(r, control.controller, handInput(event));
+      if (!r.edited.has(chain.controllers[control.controller]?.controllerId ?? '')) feed(r, control.controller, handInput(event));
       return;
     }
     case 'go': {
       const place = chain.placeOf.get(event.on);
-      if (place !== undefined) feed(r, place, { type: 'go', t, to: { type: 'place', bank: event.bank, page: event.page } });
+      if (place !== undefined && !r.edited.has(event.on))
+        feed(r, place, { type: 'go', t, to: { type: 'place', bank: event.bank, page: event.page } });
       return;
     }
     case 'set': {
@@ -264,6 +267,14 @@ function happen(r: Running, event: ChainEvent): void {
     case 'look': {
       const unit = chain.targets.receiverOf.get(event.on);
       if (unit) r.targets = look(r.targets, unit, event.here);
+      return;
+    }
+    case 'edit': {
+      const place = chain.placeOf.get(event.on);
+      // Most go on sending; what is said to be silent does nothing by hand for as long.
+      if (place === undefined || chain.controllers[place]?.firmware.whileEdited !== 'silent') return;
+      const others = [...r.edited].filter((id) => id !== event.on);
+      r.edited = new Set(event.connected ? [...others, event.on] : others);
       return;
     }
     case 'words': {

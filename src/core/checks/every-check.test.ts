@@ -922,6 +922,18 @@ const cases = [
     fixes: ['FS1 was turned round: it closes when pressed'],
   },
   {
+    check: 'springs-back',
+    ill: one({ ...move }, { parameter: continuous('cutoff', 0, 100, { start: 20, default: 20 }), control: { springsTo: 0.5 } }),
+    well: one({ ...move }, { parameter: continuous('bend', -50, 50, { start: 0, default: 0 }), control: { springsTo: 0.5 } }),
+    fixes: ['Start the show with cutoff at 50.4', 'K1 stays where it is left'],
+  },
+  {
+    check: 'pressure-behind',
+    ill: one({ ...move }, { parameter: parameter('flare', { kind: 'trigger' }), control: { aftertouch: 'after-strike' } }),
+    well: one({ ...move }, { parameter: continuous('depth', 0, 1), control: { aftertouch: 'after-strike' } }),
+    fixes: ['K1 sends pressure only when it is pressed on purpose'],
+  },
+  {
     check: 'moved-along-too',
     ill: one(
       { ...move, meant: ['swell'] },

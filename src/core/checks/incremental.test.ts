@@ -73,6 +73,8 @@ const makers: readonly ((rig: Rig, n: number) => Edit | null)[] = [
   (rig, n) => on(pick(rig.wires, n), (w) => set('wires', w, 'from', { ...w.from, port: n % 2 ? 'A' : '' })),
   (rig, n) => on(pick(rig.controls, n), (c) => set('controls', c, 'port', n % 3 ? 'A' : '')),
   (rig, n) => on(pick(rig.controls, n), (c) => set('controls', c, 'polarity', n % 3 ? 'reversed' : 'usual')),
+  (rig, n) => on(pick(rig.controls, n), (c) => set('controls', c, 'springsTo', n % 3 ? 0.5 : null)),
+  (rig, n) => on(pick(rig.controls, n), (c) => set('controls', c, 'aftertouch', n % 3 ? 'after-strike' : 'moved')),
   (rig, n) =>
     on(pick(rig.assignments, n), (a) =>
       set(

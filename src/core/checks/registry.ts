@@ -43,6 +43,7 @@ import { basesDiffer, heardTwice, notRouted, outsideWindow } from './routes';
 import { actsWhileHeld, everySecondPress, firstPressDoesNothing, flipsBack, neverOff, neverRegisters, staysOn } from './switches';
 import { targetLacks } from './target-lacks';
 import { burst, heavyStream, launchMisses } from './time';
+import { pressureBehind, springsBack } from './touch';
 
 const assignmentChecks = [
   addressClash,
@@ -105,6 +106,8 @@ const assignmentChecks = [
   reversedSwitch,
   needsFirst,
   movedAlongToo,
+  springsBack,
+  pressureBehind,
 ] as const;
 
 /** Checks that look at one controller as a whole. */

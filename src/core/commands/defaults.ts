@@ -136,7 +136,6 @@ export function defaultLanding(
     setValue: parameter.kind === 'toggle' ? parameter.highest : parameter.default,
     chosenBy: null,
     ...plainLanding,
-    conditions: [],
     given: null,
     entered: null,
     proved: null,

@@ -22,6 +22,7 @@ import {
 import { makeCalibration } from '../values';
 import { type Emitter, type EmitterSlots, emitterOf, emitterSlots } from './emitter';
 import type { Armed, ArmedArrival, ArmedGroup, CompiledAction, ControllerProgram, Modifier, ProgramControl } from './program';
+import { restOf, strikeOf } from './touch';
 
 /** What a program is compiled from: the look-ups of a rig, or of the part of it that one controller needs. */
 export type Programmable = Held &
@@ -86,7 +87,9 @@ export function compileController(
       port,
       reversed: control.polarity === 'reversed' && controller.firmware.sensesPolarity !== true,
       calibrate: makeCalibration(control.calibration),
-      position: remember(-1),
+      struck: strikeOf(control.strike),
+      // What springs back rests there from the start; of all else nobody knows where it was left.
+      position: remember(restOf(control) ?? -1),
       turnedAt: remember(-1e9),
     });
   }

@@ -80,6 +80,8 @@ export interface ProgramControl {
   readonly reversed: boolean;
   /** A pedal's reading 0–1 at a position 0–1 of its travel, and back to the place that the firmware works with. */
   readonly calibrate: (position: number) => number;
+  /** How hard a strike counts, 0–1, by how hard it was; null for one that is too soft to count. */
+  readonly struck: (velocity: number) => number | null;
   /** Slots: where it stands 0–1 (−1 unknown), and when it was last turned. */
   readonly position: number;
   readonly turnedAt: number;

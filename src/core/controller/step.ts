@@ -5,8 +5,9 @@ import { pedalReading } from '../values';
 import { type Destination, go, runAll, spread } from './fire';
 import { fireDue, noteOthers, press, release, wakeAt } from './gestures';
 import { lookUp, whereNow } from './look-up';
-import type { ControllerProgram } from './program';
+import type { ControllerProgram, ProgramControl } from './program';
 import { type ControllerState, type Draft, draftOf, FED_BLIND, recall, remember, stateOf } from './state';
+import { restOf } from './touch';
 
 export type ControllerInput =
   | { readonly type: 'press'; readonly controlId: string; readonly t: number /** 0–1 */; readonly velocity: number | null }
@@ -45,17 +46,13 @@ export function stepController(program: ControllerProgram, state: ControllerStat
     case 'turn': {
       const control = program.controls.get(input.controlId);
       if (!control) break;
-      if (input.type === 'press' || input.type === 'release') {
-        if ((input.type === 'press') !== control.reversed) press(d, control, input.type === 'press' ? input.velocity : null);
-        else release(d, control);
-      } else {
+      if (input.type === 'press') pressOn(d, control, input.velocity);
+      else if (input.type === 'release') letGoOf(d, control);
+      else {
         noteOthers(d, input.controlId);
-        const moves = lookUp(d, control, 'move', whereNow(d));
-        if (input.type === 'move') {
-          const reading = pedalReading(control.control.calibration, input.position);
-          remember(d, control.position, reading);
-          runAll(d, moves, { type: 'move', position: control.calibrate(reading), again: false });
-        } else {
+        if (input.type === 'move') moveTo(d, control, pedalReading(control.control.calibration, input.position));
+        else {
+          const moves = lookUp(d, control, 'move', whereNow(d));
           runAll(d, moves, { type: 'turn', clicks: input.clicks, sinceMs: input.t - recall(d, control.turnedAt) });
           remember(d, control.turnedAt, input.t);
         }
@@ -76,6 +73,37 @@ export function stepController(program: ControllerProgram, state: ControllerStat
       exhaustive(input);
   }
   return { state: stateOf(d), output: d.output, wakeAt: wakeAt(d) };
+}
+
+/** What moves stands at a reading 0–1 now. */
+function moveTo(d: Draft, control: ProgramControl, reading: number): void {
+  remember(d, control.position, reading);
+  const position = control.calibrate(reading);
+  runAll(d, lookUp(d, control, 'move', whereNow(d)), { type: 'move', position, again: false });
+}
+
+/**
+ * A finger or foot comes down. A strike that is too soft does not count; behind one that does the pressure follows, where the control has it so: as hard as it was
+ * struck. Common practice, no source.
+ */
+function pressOn(d: Draft, control: ProgramControl, velocity: number | null): void {
+  const strength = velocity === null ? null : control.struck(velocity);
+  if (velocity !== null && strength === null) return;
+  if (control.reversed) {
+    release(d, control);
+    return;
+  }
+  press(d, control, strength);
+  if (control.control.aftertouch === 'after-strike') moveTo(d, control, strength ?? 1);
+}
+
+/** It comes off again: the pressure ends before the strike does, and what springs back goes where it rests. */
+function letGoOf(d: Draft, control: ProgramControl): void {
+  if (control.control.aftertouch === 'after-strike' && recall(d, control.position) > 0) moveTo(d, control, 0);
+  if (control.reversed) press(d, control, null);
+  else release(d, control);
+  const rest = restOf(control.control);
+  if (rest !== null && recall(d, control.position) !== rest) moveTo(d, control, rest);
 }
 
 /** What a value that came back changes: lights and rings show it, latches and counted encoders take it on, motors go there. */

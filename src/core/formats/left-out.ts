@@ -9,6 +9,7 @@ export type LeftOut =
   | { readonly code: 'layers-and-pages'; readonly of: string }
   | { readonly code: 'several-messages'; readonly of: string }
   | { readonly code: 'chord'; readonly of: string }
+  | { readonly code: 'keys-both-ways'; readonly of: string }
   | { readonly code: 'not-listed'; readonly of: string; readonly message: string; readonly behaviour: string }
   | { readonly code: 'bank-before-program'; readonly of: string }
   | { readonly code: 'no-form'; readonly of: string; readonly message: string }
@@ -36,6 +37,8 @@ export function leftOutWords(left: LeftOut): string {
       return `${of}: layers and pages are left out`;
     case 'several-messages':
       return `${of}: only a single message can be listed`;
+    case 'keys-both-ways':
+      return `${of}: keys for both ways cannot be listed`;
     case 'chord':
       return `${of}: chords are left out`;
     case 'not-listed':

@@ -204,6 +204,7 @@ export function writeProgrammed(index: RigIndex, controller: Controller, format:
       if (assignment.layerId !== null || assignment.page !== null) losses.push({ code: 'layers-and-pages', of: where });
       else if (!action || more) losses.push({ code: 'several-messages', of: where });
       else if (assignment.gesture.type === 'chord') losses.push({ code: 'chord', of: where });
+      else if (action.type === 'keystroke' && action.back !== undefined) losses.push({ code: 'keys-both-ways', of: where });
       else if (action.type === 'keystroke' || action.type === 'go')
         return [[control.name, ...plainCells(action), '', '', bank, assignment.gesture.type]];
       else if (action.type === 'wait') losses.push({ code: 'sends-nothing', of: where });

@@ -122,7 +122,8 @@ const scriptsOfVersion1 = z.looseObject({
  * and sends may go out of one port of their unit, and a switch may be the wrong way round; older ones go out of all, and are as their jack expects. Version 17: a counter may give a note
  * its number, and a landing may hear a run of numbers; older notes count how hard they are struck, and older landings hear one number. Version 18: a rig may say who flips
  * what goes on and off; older ones do not. Version 19: a parameter may move others along, go through states, and start at the beat or bar by itself; a landing may step by more than one,
- * hear only or not only what is selected, and need something to be so; a target has banks of channels and a written form of its own. In older ones nothing of that is there.
+ * hear only or not only what is selected, and need something to be so; a target has banks of channels and a written form of its own; a control may spring back, count strikes
+ * from a threshold and send pressure behind them. In older ones nothing of that is there.
  */
 function migrated(raw: unknown, version: number): unknown {
   return version >= CLEAN_SINCE ? raw : cleanTexts(version >= 3 ? raw : migratedTo3(version >= 2 ? raw : migratedTo2(raw)));

@@ -39,7 +39,17 @@ export type ProfilePreset = Pick<Preset, 'step' | 'stored' | 'rest' | 'note'> & 
 /** A row of the fixed table, without identifiers: its parameter by its place in the list, from 0. */
 export type ProfileNumber = Omit<
   Landing,
-  'id' | 'order' | 'targetId' | 'parameterId' | 'port' | 'hostLayerId' | 'conditions' | 'given' | 'entered' | 'proved'
+  | 'id'
+  | 'order'
+  | 'targetId'
+  | 'parameterId'
+  | 'port'
+  | 'hostLayerId'
+  | 'conditions'
+  | 'settings'
+  | 'given'
+  | 'entered'
+  | 'proved'
 > & {
   readonly parameter: number;
   readonly given: Given;
@@ -185,6 +195,8 @@ export function numberRows(
       targetId,
       parameterId: idAt(parameter),
       conditions: conditionsById(conditions, (at) => (at < parameters.length ? idAt(at) : undefined)),
+      // What came with it is entered nowhere.
+      settings: [],
       port: '',
       hostLayerId: null,
       entered: null,
@@ -205,6 +217,7 @@ function numbersOf(rig: Rig, parameters: readonly Parameter[]): readonly Profile
       proved: _p,
       parameterId,
       conditions,
+      settings: _settings,
       given,
       ...row
     }) => {

@@ -107,8 +107,9 @@ function factsOfLanding(row: Landing): Entered {
       chosenBy: valuesEntered(row),
       by: modeOf(row.mode).steps ? row.by : 1,
       scope: row.scope,
+      settings: row.settings,
     },
-    { port: '', curve: { type: 'linear' }, takeover: 'jump', by: 1, scope: 'target' },
+    { port: '', curve: { type: 'linear' }, takeover: 'jump', by: 1, scope: 'target', settings: [] },
   );
 }
 
@@ -243,9 +244,11 @@ export function heldLanding(row: Landing): Landing | null {
     chosenBy = null,
     by = 1,
     scope = 'target',
+    settings = [],
   } = kept;
   const [from, to] = Array.isArray(range) ? range : [];
-  const held = { parameterId: parameter, port, address, hostLayerId: layer, mode, coding, from, to, curve, takeover, by, scope };
+  const heard = { parameterId: parameter, port, address, hostLayerId: layer, mode, coding, from, to, curve, takeover, by, scope };
+  const held = { ...heard, settings };
   const read = landingSchema.safeParse({ ...row, ...held, setValue: sets ?? row.setValue, chosenBy });
   return read.success ? read.data : row;
 }

@@ -31,7 +31,7 @@ export function actionWords(controller: Controller | undefined, action: Action):
     case 'go':
       return goWords(controller, action.to);
     case 'keystroke':
-      return action.keys;
+      return action.back === undefined ? action.keys : `${action.keys} / ${action.back}`;
     case 'wait':
       return `wait ${action.ms} ms`;
     default:

@@ -1,5 +1,5 @@
 // Panels in millimetres: rows and grids of controls, the plain panel from counts.
-import type { Control, ControlKind } from './schema';
+import { type Control, type ControlKind, plainTouch } from './schema';
 
 /** A control as a template holds it: without identifiers. */
 export type PanelControl = Omit<Control, 'id' | 'order' | 'controllerId'>;
@@ -41,6 +41,7 @@ export function grid(block: Block): PanelControl[] {
     origin: '',
     port: '',
     polarity: 'usual',
+    ...plainTouch,
     ...block.extras,
   }));
 }

@@ -71,8 +71,12 @@ export function controllerSteps(index: RigIndex, controller: Controller, lines: 
     });
     slot = [];
   });
-  return [...steps, ...afterwards(controller, 'controller')];
+  const silent = controller.firmware.whileEdited === 'silent' ? [DISCONNECT] : [];
+  return [...steps, ...afterwards(controller, 'controller', silent)];
 }
+
+/** Said of a unit that sends nothing while it is edited. */
+const DISCONNECT = 'Disconnect its editor: while it is connected, it sends nothing.';
 
 /** What is saved with a function: its bank, its bank and page, or all of the slot (no bank at all). */
 function savedAs(
@@ -124,8 +128,12 @@ function layersIn(lines: readonly SheetLine[]): readonly (readonly SheetLine[])[
 }
 
 /** What a player does after entering in a unit; none where nothing is said. */
-export const afterwards = ({ id, name, setUp }: Controller | Target, side: 'controller' | 'target'): readonly EntryStep[] =>
-  setUp.after.length === 0
+export const afterwards = (
+  { id, name, setUp }: Controller | Target,
+  side: 'controller' | 'target',
+  first: readonly string[] = [],
+): readonly EntryStep[] =>
+  setUp.after.length + first.length === 0
     ? []
     : [
         {
@@ -136,7 +144,7 @@ export const afterwards = ({ id, name, setUp }: Controller | Target, side: 'cont
           unitId: id,
           unit: name,
           seconds: SECONDS['set-up'],
-          todo: setUp.after,
+          todo: [...first, ...setUp.after],
         },
       ];
 

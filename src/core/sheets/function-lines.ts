@@ -145,7 +145,11 @@ export function actionFacts(naming: Naming, controller: Controller, action: Acti
     case 'wait':
       return [fact('type', 'wait', 'Wait'), fact('values', action.ms, `${exactNumber(action.ms)} ms`)];
     case 'keystroke':
-      return [fact('type', 'keystroke', 'Keys'), fact('values', action.keys, action.keys)];
+      return [
+        fact('type', 'keystroke', 'Keys'),
+        fact('values', action.keys, action.keys),
+        ...(action.back === undefined ? [] : [fact('back', action.back, action.back)]),
+      ];
     default:
       return exhaustive(action);
   }

@@ -20,6 +20,7 @@ import {
 import { curveValue, curveWords, exactValue } from './exact';
 import { type Fact, fact, inOrder } from './fact';
 import { layerStays, listed } from './function-lines';
+import { toldKinds } from './kinds';
 import { freshOn, type SheetLine } from './line';
 import { macroLines } from './macro-lines';
 import { messageFacts } from './message-facts';
@@ -56,7 +57,7 @@ export function targetLines(
 }
 
 function landingLine(index: RigIndex, naming: Naming, target: Target, landing: Landing, parameter: Parameter): SheetLine {
-  const { curve, coding, takeover, hostLayerId, mode, by, scope, conditions } = landing;
+  const { curve, coding, takeover, hostLayerId, mode, by, scope, conditions, settings } = landing;
   const from = fromWords(index, naming, sendersOf(index, landing));
   const facts = inOrder([
     fact('parameter', landing.parameterId, naming.parameter(landing.parameterId)),
@@ -72,6 +73,8 @@ function landingLine(index: RigIndex, naming: Naming, target: Target, landing: L
     by === 1 || !modeOf(mode).steps ? null : fact('by', by, String(by)),
     takeover !== 'jump' || target.reception.takeover.length > 1 ? fact('takeover', takeover, takeovers[takeover]) : null,
     scope === 'target' ? null : fact('scope', scope, scopeWords[scope]),
+    target.reception.asksKind ? fact('kind', null, toldKinds(index, landing).join(', ')) : null,
+    settings.length === 0 ? null : fact('settings', settings, settings.map(listed).join(', ')),
     needsFact(index, naming, conditions),
     landing.given === null ? null : fact('given', landing.given, givenWords[landing.given]),
     fact('from', null, from),

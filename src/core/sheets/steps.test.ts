@@ -2,9 +2,21 @@
 
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { assignment, fixed, smallRig, withFunctions } from '../../../tests/kit/small-rig';
+import {
+  assignment,
+  cc,
+  continuous,
+  fixed,
+  landing,
+  latching,
+  momentary,
+  parameter,
+  range,
+  smallRig,
+  withFunctions,
+} from '../../../tests/kit/small-rig';
 import { lanternHour } from '../../demo/lantern-hour';
-import { apply, batch, indexRig, type Rig, set } from '../rig';
+import { apply, type Behaviour, batch, indexRig, type Parameter, type Reception, type Rig, set } from '../rig';
 import { isEntered, textOf } from './line';
 import { makeSheet } from './sheet';
 import type { EntryStep } from './step';
@@ -116,6 +128,56 @@ describe('the walk', () => {
       expect(s.by).not.toBeNull();
     }
     for (const s of of('parameter').filter((p) => p.by === null)) expect(s.how).toBe('type');
+  });
+  describe('by how numbers get into a target', () => {
+    const told = (learning: Reception['learning'], p: Partial<Parameter> = {}) => {
+      const rig = withFunctions(
+        smallRig([parameter('flare', { kind: 'trigger', ...p })], { reception: learning ? { learning } : {} }),
+        [assignment({ behaviour: fixed(127), meant: ['flare'], message: cc(30) })],
+        [landing('flare', { address: cc(30) })],
+      );
+      const [step] = entrySteps(indexRig(rig)).filter((s) => s.type === 'parameter');
+      return step?.type === 'parameter' ? step : null;
+    };
+    it('learns what fires where its mapping sets nothing off, and says to open that first', () => {
+      expect(told(undefined)).toMatchObject({ how: 'type', why: 'Learning would set it off.' });
+      const step = told({ by: 'both', meanwhile: 'nothing' });
+      expect(step).toMatchObject({ how: 'learn', why: null });
+      expect(step?.before.join(' ')).toContain('sets nothing off');
+    });
+    it('types where nothing is learnt, and learns where nothing is typed, with what speaks against it first', () => {
+      expect(told({ by: 'type', meanwhile: 'as-always' }, { kind: 'toggle' })).toMatchObject({ how: 'type' });
+      const step = told({ by: 'learn', meanwhile: 'as-always' });
+      expect(step?.how).toBe('learn');
+      expect(step?.before).toContain('It can only be learnt. Learning would set it off.');
+    });
+  });
+  it('ends at a unit that is silent while it is edited with its editor disconnected', () => {
+    const last = (whileEdited: 'works' | 'silent') =>
+      entrySteps(
+        indexRig(
+          withFunctions(smallRig([], { firmware: { whileEdited } }), [assignment({ behaviour: fixed(1), meant: [] })], []),
+        ),
+      ).at(-1);
+    expect(last('silent')).toMatchObject({ type: 'set-up', when: 'after', todo: [expect.stringContaining('Disconnect')] });
+    expect(last('works')?.type).not.toBe('set-up');
+  });
+  it('tells what kind a control is where the target asks, and what else is set there', () => {
+    const kinds = (gesture: 'press' | 'move', behaviour: Behaviour, springsTo: number | null = null): string => {
+      const rig = smallRig([continuous('mix', 0, 1)], { reception: { asksKind: true } });
+      const made = withFunctions(
+        { ...rig, controls: rig.controls.map((c) => ({ ...c, springsTo })) },
+        [assignment({ on: gesture === 'move' ? 'k1' : 'fs1', gesture, behaviour, meant: ['mix'], message: cc(30) })],
+        [landing('mix', { address: cc(30), settings: ['Smooth: 20 ms'] })],
+      );
+      const [line] = makeSheet(indexRig(made)).targets[0]?.lines ?? [];
+      expect(line && textOf(line, 'settings')).toBe('Smooth: 20 ms');
+      return line ? textOf(line, 'kind') : '';
+    };
+    expect(kinds('move', range(0, 127))).toBe('moves');
+    expect(kinds('move', range(0, 127), 0.5)).toBe('springs back');
+    expect(kinds('press', latching(127, 0))).toBe('stays');
+    expect(kinds('press', momentary(127, 0))).toBe('springs back');
   });
   it('types what a press of the same switch would be learnt for, unless the firmware waits', () => {
     const hold = of('parameter').find((s) => s.by?.gesture === 'hold' && s.why?.startsWith('A press of the same switch'));

@@ -7,11 +7,13 @@ import {
   gestureNames,
   isRun,
   type Landing,
+  type Learning,
   modifierNames,
   modifiersOf,
   type Parameter,
   type RigIndex,
   type Target,
+  usualLearning,
 } from '../rig';
 import { afterwards } from './control-steps';
 import { isEntered, type SheetLine } from './line';
@@ -174,8 +176,12 @@ function parameterStep(index: RigIndex, target: Target, line: SheetLine): readon
   const sender = sendersOf(index, landing)[0] ?? null;
   const control = sender ? index.controls.get(sender.controlId) : undefined;
   const unit = control ? index.controllers.get(control.controllerId) : undefined;
-  const why = againstLearning(index, landing, parameter, sender);
-  const how = why === null ? 'learn' : 'type';
+  const learning = target.reception.learning ?? usualLearning;
+  const against = againstLearning(index, learning, landing, parameter, sender);
+  // What takes no typing is learnt all the same, with what speaks against it said first.
+  const how = against === null || (learning.by === 'learn' && sender) ? 'learn' : 'type';
+  const why = how === 'type' ? against : null;
+  const warned = how === 'learn' && against !== null ? [`It can only be learnt. ${against}`] : [];
   return [
     {
       type: 'parameter',
@@ -198,7 +204,7 @@ function parameterStep(index: RigIndex, target: Target, line: SheetLine): readon
           : null,
       before:
         how === 'learn' && sender && control
-          ? [...needed(landing), ...beforeLearning(index, target, landing, parameter, sender, control)]
+          ? [...needed(landing), ...warned, ...beforeLearning(index, target, landing, parameter, sender, control)]
           : [...needed(landing), ...before(target)],
       caught: how === 'learn' && sender && control ? caughtInstead(index, target, landing, sender, control) : [],
       done: line.entered,
@@ -210,6 +216,9 @@ function parameterStep(index: RigIndex, target: Target, line: SheetLine): readon
 const needed = ({ conditions }: Landing): readonly string[] => conditions.map((c) => `See first that it is so: ${c.words}.`);
 
 const before = (target: Target): readonly string[] => [scopes[target.reception.scope]].filter((t) => t !== '');
+
+/** Said of a target that does nothing else while it learns. */
+const NOTHING_MEANWHILE = 'Open its mapping first: while it is open, what comes in sets nothing off.';
 
 function beforeLearning(
   index: RigIndex,
@@ -225,16 +234,18 @@ function beforeLearning(
     layer?.signal != null ||
     (layer?.tap.length ?? 0) > 0 ||
     (layer ? modifiersOf(layer) : []).some((id) => (index.assignmentsOf.get(id) ?? []).length > 0);
+  const nothing = target.reception.learning?.meanwhile === 'nothing';
   return [
     ...before(target),
+    nothing ? NOTHING_MEANWHILE : '',
     layer && modifiers !== ''
       ? `${layer.mode === 'while-held' ? 'Hold' : 'Press'} ${modifiers} for ${layer.name} before learning begins${sendsItself ? ': what it sends itself would be learnt' : ''}.`
       : '',
-    landing.mode === 'toggle' ? `Have ${parameter.name} off first: a press while it learns may flip it.` : '',
+    landing.mode === 'toggle' && !nothing ? `Have ${parameter.name} off first: a press while it learns may flip it.` : '',
     landing.takeover !== 'jump' ? `Move ${control.name} through where ${parameter.name} stands: it follows only from there.` : '',
     control.subControls.includes('touch') ? `Take ${control.name} by its sides: a touch of its cap sends first.` : '',
     landing.mode === 'relative' ? 'Set its kind to relative by hand afterwards: learning takes it for absolute.' : '',
-    parameter.tags.some((t) => t === 'loudness' || t === 'feedback')
+    !nothing && parameter.tags.some((t) => t === 'loudness' || t === 'feedback')
       ? 'Turn the monitors down: it follows the control as soon as it is learnt.'
       : '',
   ].filter((t) => t !== '');
@@ -275,9 +286,17 @@ const apart = (a: Control, b: Control): number =>
   Math.hypot(a.x + a.width / 2 - b.x - b.width / 2, a.y + a.height / 2 - b.y - b.height / 2);
 
 /** Why a landing is better typed than learnt; null where learning is safe. Common practice, no source. */
-function againstLearning(index: RigIndex, landing: Landing, parameter: Parameter, sender: Assignment | null): string | null {
+function againstLearning(
+  index: RigIndex,
+  learning: Learning,
+  landing: Landing,
+  parameter: Parameter,
+  sender: Assignment | null,
+): string | null {
   if (!sender) return 'Nothing on a controller sends to it.';
-  if (fires(parameter)) return 'Learning would set it off.';
+  if (learning.by === 'type') return 'It takes numbers by typing only.';
+  const nothing = learning.meanwhile === 'nothing';
+  if (fires(parameter) && !nothing) return 'Learning would set it off.';
   if (landing.hostLayerId !== null)
     return 'It is heard only in a layer of the host, and the control sends what it sends in Base.';
   if (sender.actions.filter((a) => a.type === 'send').length > 1)
@@ -288,7 +307,7 @@ function againstLearning(index: RigIndex, landing: Landing, parameter: Parameter
   const others = index.landingsAt.get(addressKey(landing.address)) ?? [];
   const risky = others
     .map((l) => index.parameters.get(l.parameterId))
-    .find((p) => p !== undefined && p.id !== parameter.id && fires(p));
+    .find((p) => p !== undefined && p.id !== parameter.id && fires(p) && !(nothing && p.targetId === parameter.targetId));
   return risky ? `The same message sets off ${risky.name}.` : null;
 }
 

@@ -60,6 +60,13 @@ describe('teaching', () => {
     const index = indexRig({ ...smallRig([mix, level]), landings: rows, assignments: [] });
     expect(rows[0] && values(lessonFor(index, rows[0]))).toMatch(/Level would/);
   });
+  it('sends nothing to what takes numbers by typing only', () => {
+    const p = parameter('Freeze');
+    const row = landing(p.id, { address: cc(104) });
+    const rig = smallRig([p], { reception: { learning: { by: 'type', meanwhile: 'nothing' } } });
+    const functions = [assignment({ behaviour: fixed(90), meant: [p.id] })];
+    expect(values(lessonFor(indexRig({ ...rig, landings: [row], assignments: functions }), row))).toMatch(/typing only/);
+  });
   it('clicks there and back', () => {
     const coding = 'binary-offset' as const;
     expect(

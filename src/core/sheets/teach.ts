@@ -29,6 +29,8 @@ export function lessonFor(index: RigIndex, landing: Landing): Lesson {
   const parameter = index.parameters.get(landing.parameterId);
   if (!parameter) return refused('The parameter is gone.');
   if (landing.given !== null) return refused(`${parameter.name} came with its number: there is nothing to learn.`);
+  const target = index.targets.get(landing.targetId);
+  if (target?.reception.learning?.by === 'type') return refused(`${target.name} takes numbers by typing only.`);
   if (fires(parameter)) return refused(`It would set off ${parameter.name}.`);
   const risky = heardKeys(landing.address)
     .flatMap((key) => index.landingsAt.get(key) ?? [])
@@ -47,8 +49,8 @@ export function lessonFor(index: RigIndex, landing: Landing): Lesson {
   const loud = loudAt(index, landing);
   const values = loud.length > 0 ? quietMove(landing, MOVES) : valuesOf(behaviourFor(index, landing), landing);
   for (const { landing: row, parameter: p } of loud) {
-    const target = index.targets.get(row.targetId);
-    const why = target ? loudWhy(target, row, p, values) : null;
+    const unit = index.targets.get(row.targetId);
+    const why = unit ? loudWhy(unit, row, p, values) : null;
     if (why !== null) return refused(`${why} Type it.`);
   }
   const put = makePut(landing.address, false, noSysex);

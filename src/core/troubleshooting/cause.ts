@@ -14,7 +14,8 @@ export type Need =
   | 'slots'
   | 'project'
   | 'windows'
-  | 'conditions';
+  | 'conditions'
+  | 'editor';
 
 export interface Cause {
   readonly id: string;

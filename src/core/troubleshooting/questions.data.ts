@@ -77,6 +77,7 @@ export const questions: readonly Question[] = [
     how: 'An editor for the controller, a second host, a browser tab. Close it and move the control again.',
     answers: [
       ['held', 'closing it helped'],
+      ['editor', 'it was the editor of this controller, and closing that helped'],
       ['free', 'there is none, or closing it changed nothing'],
     ],
   },

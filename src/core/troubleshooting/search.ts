@@ -49,6 +49,7 @@ export function needsOf(index: RigIndex, controllerId: string | null, targetId: 
     slots: controllers.some((c) => c.firmware.userSlots + c.firmware.readOnlySlots > 1),
     project: targets.some((t) => t.reception.livesIn !== 'host-wide' && t.reception.livesIn !== 'controller-slot'),
     conditions: landings.some((l) => l.conditions.length > 0),
+    editor: controllers.some((c) => c.firmware.whileEdited === 'silent'),
     windows: targets.some((t) => t.reception.windows.length > 0),
   };
   return new Set(Object.entries(has).flatMap(([need, yes]) => (yes ? [need as Need] : []))); // border: the keys of a record over Need

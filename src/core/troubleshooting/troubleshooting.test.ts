@@ -34,6 +34,7 @@ const all: ReadonlySet<Need> = new Set([
   'project',
   'windows',
   'conditions',
+  'editor',
 ]);
 
 /** Answers as somebody would whose rig has this fault; where the table leaves it open, by chance. */

@@ -43,6 +43,9 @@ export const columns: { readonly [T in TableName]: Readonly<Record<Exclude<keyof
     origin: 'text',
     port: 'text',
     polarity: 'text',
+    springsTo: 'real',
+    strike: 'json',
+    aftertouch: 'text',
   },
   counters: {
     controllerId: 'text',
@@ -191,6 +194,7 @@ export const columns: { readonly [T in TableName]: Readonly<Record<Exclude<keyof
     by: 'integer',
     scope: 'text',
     conditions: 'json',
+    settings: 'json',
     given: 'text',
     entered: 'json',
     proved: 'json',

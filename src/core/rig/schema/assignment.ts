@@ -149,7 +149,8 @@ export const actionSchema = z.union([
     turn,
   }),
   z.object({ type: z.literal('wait'), ms: waitSchema, turn }),
-  z.object({ type: z.literal('keystroke'), keys: keysSchema, turn }),
+  /** On what moves, `back` are the keys for the other way: down, or to the left. */
+  z.object({ type: z.literal('keystroke'), keys: keysSchema, back: keysSchema.optional(), turn }),
 ]);
 export type Action = z.infer<typeof actionSchema>;
 
@@ -252,6 +253,8 @@ export const landingSchema = z.object({
   scope: z.enum(['target', 'selected', 'locked']).default('target'),
   /** What has to be so in the target for it to do anything. */
   conditions: z.array(conditionSchema).max(8).default([]),
+  /** What else is set for it in the target, in the target's own words: a line each. */
+  settings: z.array(lineSchema(120).min(1)).max(16).default([]),
   /** Where the target has this from its maker, how that is known: nothing of it is entered, and nothing moves it. Null for what a player enters. */
   given: givenSchema.nullable().default(null),
   entered: tickSchema.nullable(),
@@ -260,7 +263,12 @@ export const landingSchema = z.object({
 });
 export type Landing = z.infer<typeof landingSchema>;
 /** A landing that steps by one, hears as its target does, and needs nothing to be so. */
-export const plainLanding = { by: 1, scope: 'target', conditions: [] } as const satisfies Partial<Record<keyof Landing, unknown>>;
+export const plainLanding: { readonly by: 1; readonly scope: 'target' } & Pick<Landing, 'conditions' | 'settings'> = {
+  by: 1,
+  scope: 'target',
+  conditions: [],
+  settings: [],
+};
 
 /**
  * A layer; Base always exists and has no row. `signal` is what the modifier of a host-made layer sends (on 127, off 0), or what it sends anyway. A host

@@ -98,6 +98,8 @@ export const firmwareSchema = z.object({
   /** Whether it takes a switch as it rests at switching on for open, so that none is the wrong way round; it does not where nothing is said. */
   sensesPolarity: z.boolean().optional(),
   programmedAt: z.enum(['panel', 'editor', 'browser']),
+  /** What its controls do while its editor is connected: work, or send nothing. They work where nothing is said. */
+  whileEdited: z.enum(['works', 'silent']).optional(),
   recipe: noteSchema,
 });
 export type Firmware = z.infer<typeof firmwareSchema>;
@@ -134,6 +136,9 @@ export const factoryGestures = [
   'double-tap',
   'repeat',
 ] as const satisfies readonly GestureType[];
+
+/** How hard a strike has to be to count at all, 0–1, and the curve from there to the hardest. */
+const strikeSchema = z.object({ from: z.number().min(0).max(0.99), curve: curveSchema });
 
 /** What a control sends on a gesture as it leaves the factory. */
 export const factorySchema = z.object({ gesture: z.enum(factoryGestures), message: messageSchema });
@@ -180,8 +185,20 @@ export const controlSchema = z.object({
   port: shortTextSchema.default(''),
   /** Whether its switch closes when pressed as the jack expects, or opens: then letting go counts as the press. */
   polarity: z.enum(['usual', 'reversed']).default('usual'),
+  /** Where it goes by itself when it is let go, 0–1 of its travel; null for what stays where it is left. */
+  springsTo: z.number().min(0).max(1).nullable().default(null),
+  /** How a strike becomes a velocity: what is softer than `from` (0–1) does not count, the rest goes through the curve. Null: as it is struck. */
+  strike: strikeSchema.nullable().default(null),
+  /** Whether the pressure that is sent on its move follows each strike by itself, or comes only when it is pressed on purpose. */
+  aftertouch: z.enum(['moved', 'after-strike']).default('moved'),
 });
 export type Control = z.infer<typeof controlSchema>;
+/** A control that stays where it is left, and is struck as it is struck. */
+export const plainTouch = {
+  springsTo: null,
+  strike: null,
+  aftertouch: 'moved',
+} as const satisfies Partial<Record<keyof Control, unknown>>;
 
 /** The fields of a counter, without the rules between them. */
 export const counterFields = z.object({

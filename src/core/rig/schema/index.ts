@@ -57,6 +57,7 @@ export {
   firmwareSchema,
   type GestureType,
   gestureTypeSchema,
+  plainTouch,
   type SwitchMode,
 } from './controller';
 export { type Arrival, arrivalSchema, groupSchema, type SwitchGroup } from './places';
@@ -80,6 +81,7 @@ export type { ScriptEvent } from './show';
 export {
   type ChannelBank,
   type Drive,
+  type Learning,
   type Parameter,
   type Preset,
   parameterSchema,
@@ -92,5 +94,6 @@ export {
   type Taps,
   type Target,
   tapsSchema,
+  usualLearning,
   usualTaps,
 } from './target';

@@ -38,7 +38,7 @@ const part = z.number().min(0).max(1);
 
 /**
  * One thing that happens in a script, at a time in milliseconds, to the row that `on` names: a control (press, release, move,
- * turn), a controller (go), a parameter (set, by mouse or preset), a target (look: whether it has the focus or selection), a
+ * turn), a controller (go; edit: whether its editor is connected), a parameter (set, by mouse or preset), a target (look: whether it has the focus or selection), a
  * wire (plug). Positions and velocities are 0–1; a press without a velocity is a plain one.
  */
 export const eventSchema = z.discriminatedUnion('do', [
@@ -55,6 +55,7 @@ export const eventSchema = z.discriminatedUnion('do', [
   z.object({ do: z.literal('set'), ...at, value: z.number().finite() }),
   z.object({ do: z.literal('look'), ...at, here: z.boolean() }),
   z.object({ do: z.literal('plug'), ...at, connected: z.boolean() }),
+  z.object({ do: z.literal('edit'), ...at, connected: z.boolean() }),
 ]);
 export type ScriptEvent = z.infer<typeof eventSchema>;
 

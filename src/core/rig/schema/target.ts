@@ -32,6 +32,12 @@ export type Taps = z.infer<typeof tapsSchema>;
 /** The mean of up to four intervals, anew after two seconds. Common practice, no source. */
 export const usualTaps: Taps = { intervals: 4, anewMs: 2000 };
 
+/** How numbers get into a target, and whether what it hears while it learns is carried out too. */
+export const learningSchema = z.object({ by: z.enum(['both', 'learn', 'type']), meanwhile: z.enum(['as-always', 'nothing']) });
+export type Learning = z.infer<typeof learningSchema>;
+/** Learnt or typed, and carried out while it learns. Common practice, no source. */
+export const usualLearning: Learning = { by: 'both', meanwhile: 'as-always' };
+
 /** How a target listens. Every field is a fact that evidence can be written down for. */
 export const receptionSchema = z.object({
   /** Accepted numbers; an empty list accepts everything. */
@@ -60,6 +66,13 @@ export const receptionSchema = z.object({
   taps: tapsSchema.optional(),
   /** Whether it does as the channel mode messages say: 120 and 123 let go what is held, 121 resets controllers. It does not where nothing is said. */
   channelModes: z.enum(['ignored', 'obeyed']).optional(),
+  /**
+   * How its numbers are entered: learnt, typed, or both; and what messages do to it meanwhile: what they do at any time, or nothing. Both, and what they do at any
+   * time, where nothing is said.
+   */
+  learning: learningSchema.optional(),
+  /** Whether it wants to be told for each control what kind it is: one that moves, one that stays, one that springs back. It does not where nothing is said. */
+  asksKind: z.boolean().optional(),
   shows: numberStyleSchema,
 });
 export type Reception = z.infer<typeof receptionSchema>;
