@@ -19,6 +19,8 @@ export interface BenchState {
   readonly unplugged: ReadonlySet<string>;
   /** Targets that lost the focus or selection. */
   readonly away: ReadonlySet<string>;
+  /** Controllers whose editor is connected. */
+  readonly edited: ReadonlySet<string>;
   /** Counts up with every frame that brought something. */
   readonly tick: number;
   /** A script that is recorded or played: since when, and its name. */
@@ -62,6 +64,7 @@ const atFirst: BenchState = {
   hostOpen: [],
   unplugged: new Set(),
   away: new Set(),
+  edited: new Set(),
   tick: 0,
   recording: null,
   playing: null,
@@ -74,6 +77,13 @@ function toggled(ids: ReadonlySet<string>, id: string, isIn: boolean): ReadonlyS
   if (isIn) next.add(id);
   else next.delete(id);
   return next;
+}
+
+/** What is broken on purpose, after something was done. */
+function broken(s: BenchState, done: ChainEvent): Partial<BenchState> {
+  if (done.do === 'plug') return { unplugged: toggled(s.unplugged, done.on, !done.connected) };
+  if (done.do === 'look') return { away: toggled(s.away, done.on, !done.here) };
+  return done.do === 'edit' ? { edited: toggled(s.edited, done.on, done.connected) } : s;
 }
 
 export function createBench(worker: Remote<BenchWorker>): Bench {
@@ -101,6 +111,7 @@ export function createBench(worker: Remote<BenchWorker>): Bench {
       hostOpen: whole.hostOpen,
       unplugged: new Set(whole.unplugged),
       away: new Set(),
+      edited: new Set(),
     });
   };
 
@@ -184,8 +195,7 @@ export function createBench(worker: Remote<BenchWorker>): Bench {
       const timed = { ...event, atMs: Math.max(now(), until) } as ChainEvent; // border: the same member with its time again
       queue.add(timed);
       if (store.getState().recording !== null && timed.do !== 'words') taped.push(timed);
-      if (timed.do === 'plug') store.setState((s) => ({ unplugged: toggled(s.unplugged, timed.on, !timed.connected) }));
-      if (timed.do === 'look') store.setState((s) => ({ away: toggled(s.away, timed.on, !timed.here) }));
+      store.setState((s) => broken(s, timed));
       wake();
     },
     load: (rig) => anew(() => worker.load(rig, store.getState().setup)),

@@ -53,6 +53,7 @@ export function BreakDialog({ bench, index, onClose }: Props) {
           )}
         </section>
         <Attention bench={bench} index={index} />
+        <Editors bench={bench} index={index} />
       </div>
     </Dialog>
   );
@@ -78,6 +79,26 @@ function Attention({ bench, index: { rig } }: Omit<Props, 'onClose'>) {
         />
       ))}
       {attentive.length === 0 && <p className="text-ink-2">Every target on this rig is always listening.</p>}
+    </section>
+  );
+}
+
+/** Controllers that are silent for as long as their editor is connected. */
+function Editors({ bench, index: { rig } }: Omit<Props, 'onClose'>) {
+  const edited = useStore(bench.store, (s) => s.edited);
+  const silent = rig.controllers.filter((c) => c.firmware.whileEdited === 'silent');
+  if (silent.length === 0) return null;
+  return (
+    <section aria-label="Editors" className="flex flex-col gap-1.5">
+      <h3 className="text-xs font-semibold">Leave an editor connected</h3>
+      {silent.map(({ id, name }) => (
+        <Switch
+          key={id}
+          label={`the editor of ${name} is connected`}
+          on={edited.has(id)}
+          onChange={(connected) => bench.does({ do: 'edit', on: id, connected })}
+        />
+      ))}
     </section>
   );
 }

@@ -31,6 +31,9 @@ interface Props {
   readonly does: (event: Untimed) => void;
 }
 
+/** Keys that move what slides: while one is down, a finger is on it. */
+const MOVING: ReadonlySet<string> = new Set(['ArrowUp', 'ArrowDown', 'PageUp', 'PageDown', 'Home', 'End']);
+
 /** Pixels of dragging for the whole travel of a knob, and for one click of an encoder. */
 const TRAVEL = 180;
 const CLICK = 5;
@@ -93,8 +96,15 @@ export const LiveControl = memo(function LiveControl(props: Props) {
       now.moved = true;
     }
   };
+  const springs = control.springsTo !== null;
+  // What springs back goes where it rests: the panel says where that is.
+  const spring = (): void => {
+    setHand(null);
+    release();
+  };
   const up = (): void => {
-    if (drag.current?.pressed) release();
+    if (drag.current && slides && springs) spring();
+    else if (drag.current?.pressed) release();
     drag.current = null;
   };
 
@@ -132,7 +142,7 @@ export const LiveControl = memo(function LiveControl(props: Props) {
     if ((event.key === ' ' || event.key === 'Enter') && presses) {
       event.preventDefault();
       letGo();
-    }
+    } else if (slides && springs && MOVING.has(event.key)) spring();
   };
 
   const pose = {

@@ -29,6 +29,7 @@ export const firmwareFacts: Readonly<Record<keyof Firmware, string>> = {
   userSlots: 'slots that can be written',
   readOnlySlots: 'slots that cannot be written',
   programmedAt: 'where it is programmed',
+  whileEdited: 'what it does while its editor is connected',
   recipe: 'recipe at the panel',
 };
 
@@ -49,6 +50,8 @@ export const receptionFacts: Readonly<Record<keyof Reception, string>> = {
   feedback: 'values sent back',
   launchQuantisation: 'when a launch starts',
   taps: 'how taps become a tempo',
+  learning: 'how its numbers are entered',
+  asksKind: 'whether it asks what kind a control is',
   channelModes: 'whether “all notes off” and “reset” are obeyed',
   shows: 'how it shows programs',
 };

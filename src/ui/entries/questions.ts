@@ -29,6 +29,7 @@ export const firmwareQuestions: Readonly<Record<keyof Firmware, string>> = {
   userSlots: 'How many slots can be written?',
   readOnlySlots: 'How many slots cannot be written?',
   programmedAt: 'Where is it programmed: at its panel, in an editor, in a browser?',
+  whileEdited: 'Leave its editor connected and press: does anything come?',
   recipe: 'Which buttons lead to the settings of a control?',
 };
 
@@ -49,6 +50,8 @@ export const receptionQuestions: Readonly<Record<keyof Reception, string>> = {
   feedback: 'Move a mapped value by mouse and watch the wire: does anything come back?',
   launchQuantisation: 'Launch something between two beats: at once, on the beat, on the bar?',
   taps: 'Tap slowly, wait three seconds, tap twice: does the pause count?',
+  learning: 'Open its mapping page and press something that is mapped: does it act? Can a number be typed there, or only learnt?',
+  asksKind: 'Beside a learnt control, does it offer: moves, stays, springs back?',
   channelModes: 'Hold a gate, send CC 123: does it close? Send CC 121: does the wheel go back?',
   shows: 'What does it call the first channel, the first program and note 60?',
 };

@@ -11,6 +11,7 @@ import {
   type Reception,
   receptionSchema,
   tapsSchema,
+  usualLearning,
   usualTaps,
 } from '@/core/rig';
 import { AssumedMark } from '../primitives/assumed';
@@ -227,7 +228,48 @@ function HearsWhen({
         ]}
         onChange={(channelModes) => tune({ channelModes })}
       />
+      <Learns reception={reception} tune={tune} />
       {reception.modes.some((m) => modeOf(m).taps) && <HearsTaps reception={reception} tune={tune} />}
+    </>
+  );
+}
+
+/** How numbers get into it. */
+function Learns({ reception, tune }: { readonly reception: Reception; readonly tune: (changes: Partial<Reception>) => boolean }) {
+  const learning = reception.learning ?? usualLearning;
+  return (
+    <>
+      <Choice
+        label="Numbers are entered"
+        fact="learning"
+        value={learning.by}
+        options={[
+          ['both', 'learnt or typed'],
+          ['learn', 'learnt, never typed'],
+          ['type', 'typed, never learnt'],
+        ]}
+        onChange={(by) => tune({ learning: { ...learning, by } })}
+      />
+      <Choice
+        label="While it learns, what comes in"
+        fact="learning"
+        value={learning.meanwhile}
+        options={[
+          ['as-always', 'acts as ever'],
+          ['nothing', 'sets nothing off'],
+        ]}
+        onChange={(meanwhile) => tune({ learning: { ...learning, meanwhile } })}
+      />
+      <Choice
+        label="Asks what kind a control is"
+        fact="asksKind"
+        value={reception.asksKind ? 'yes' : 'no'}
+        options={[
+          ['no', 'no'],
+          ['yes', 'yes: moves, stays, springs back'],
+        ]}
+        onChange={(v) => tune({ asksKind: v === 'yes' })}
+      />
     </>
   );
 }

@@ -5,13 +5,12 @@ import type { Firmware } from '@/core/rig';
 import { Choice } from '../primitives/choice';
 import { StartsAt } from './starts-at';
 
-export function AfterABankChange({
-  firmware,
-  tune,
-}: {
+interface Props {
   readonly firmware: Firmware;
   readonly tune: (changes: Partial<Firmware>) => boolean;
-}) {
+}
+
+export function AfterABankChange({ firmware, tune }: Props) {
   return (
     <>
       <Choice
@@ -65,6 +64,26 @@ export function AfterABankChange({
         ]}
         onChange={(saves) => tune({ saves })}
       />
+      <WithSomethingConnected firmware={firmware} tune={tune} />
+      {firmware.banks * firmware.pages > 1 && <StartsAt firmware={firmware} tune={tune} />}
+    </>
+  );
+}
+
+/** What it makes of an editor and of a switch at its jacks. */
+function WithSomethingConnected({ firmware, tune }: Props) {
+  return (
+    <>
+      <Choice
+        label="While its editor is connected"
+        fact="whileEdited"
+        value={firmware.whileEdited ?? 'works'}
+        options={[
+          ['works', 'it works as ever'],
+          ['silent', 'it sends nothing'],
+        ]}
+        onChange={(whileEdited) => tune({ whileEdited })}
+      />
       <Choice
         label="A switch that opens when pressed"
         fact="sensesPolarity"
@@ -75,7 +94,6 @@ export function AfterABankChange({
         ]}
         onChange={(v) => tune({ sensesPolarity: v === 'yes' })}
       />
-      {firmware.banks * firmware.pages > 1 && <StartsAt firmware={firmware} tune={tune} />}
     </>
   );
 }

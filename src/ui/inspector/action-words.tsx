@@ -100,31 +100,58 @@ function Body({
           </Tail>
         </>
       );
-    case 'keystroke':
+    case 'keystroke': {
+      const { back } = action;
+      const keys = (
+        <KeysWord
+          label={back === undefined ? 'Keys' : 'Keys up or right'}
+          value={action.keys}
+          onKeys={(k) => put({ ...action, keys: k })}
+        />
+      );
+      if (back === undefined)
+        return (
+          <>
+            press the keys <Tail after={after}>{keys}</Tail>
+          </>
+        );
       return (
         <>
-          press the keys{' '}
+          press the keys {keys}, the other way{' '}
           <Tail after={after}>
-            <WordInput
-              label="Keys"
-              width="w-28"
-              title="Written down only: Keen Dial never sends keys"
-              value={action.keys}
-              commit={(text) => {
-                const keys = keysSchema.safeParse(text.trim());
-                if (!keys.success) return textProblem(keys.error.issues[0]?.message);
-                return put({ type: 'keystroke', keys: keys.data }) ? null : NOT_TAKEN;
-              }}
-            />
+            <KeysWord label="Keys down or left" value={back} onKeys={(k) => put({ ...action, back: k })} />
           </Tail>
         </>
       );
+    }
     case 'go':
       return <GoWords controller={controller} action={action} put={put} after={after} />;
     default:
       return exhaustive(action);
   }
 }
+
+const KeysWord = ({
+  label,
+  value,
+  onKeys,
+}: {
+  readonly label: string;
+  readonly value: string;
+  readonly onKeys: (keys: string) => boolean;
+}) => (
+  <WordInput
+    label={label}
+    width="w-28"
+    title="Written down only: Keen Dial never sends keys"
+    value={value}
+    commit={(text) => {
+      const keys = keysSchema.safeParse(text.trim());
+      if (!keys.success) return textProblem(keys.error.issues[0]?.message);
+      return onKeys(keys.data) ? null : NOT_TAKEN;
+    }}
+  />
+);
 
 function GoWords({
   controller,
@@ -208,8 +235,13 @@ function destinations(banks: number, pages: number): ReadonlyArray<readonly [str
   return list;
 }
 
-/** What can be added to a gesture on a controller. */
-export function plainActions(controller: Controller): ReadonlyArray<readonly [string, PlainAction]> {
+/** What can be added to a gesture on a controller. What moves goes nowhere; it waits between its messages, and presses keys for each way. */
+export function plainActions(controller: Controller, moves: boolean): ReadonlyArray<readonly [string, PlainAction]> {
+  if (moves)
+    return [
+      ['Wait', { type: 'wait', ms: 500 }],
+      ['Note keystrokes', { type: 'keystroke', keys: 'Right', back: 'Left' }],
+    ];
   const { banks, pages } = controller.firmware;
   const list: (readonly [string, PlainAction])[] = [];
   if (banks > 1) list.push(['Go to a bank', { type: 'go', to: { type: 'bank', bank: 1 } }]);

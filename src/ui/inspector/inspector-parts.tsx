@@ -166,7 +166,7 @@ function WithoutParameter({
   readonly gesture: GestureType;
   readonly edit: (edit: Edit) => boolean;
 }) {
-  const plain = gesture === 'move' ? [] : plainActions(controller).filter(([, action]) => action.type !== 'wait');
+  const plain = plainActions(controller, gesture === 'move').filter(([, action]) => action.type !== 'wait');
   const choose = (name: string): void => {
     const made = gestureOf(index, control, gesture);
     if (!made) return;

@@ -329,9 +329,8 @@ function MoreActions({
   readonly onMessage: () => void;
   readonly onValues: () => void;
 }) {
-  // What moves goes nowhere and presses no keys; it can wait between its messages.
   const moves = assignment.gesture.type === 'move';
-  const plain = plainActions(controller).filter(([, action]) => !moves || action.type === 'wait');
+  const plain = plainActions(controller, moves);
   const put = (made: Result<Edit, CommandProblem>): void => {
     if (made.ok) edit(made.value);
     else toast.error('Not added.', { description: problemWords(made.error) });

@@ -27,8 +27,9 @@ const usual = ['the track is armed', 'a slot is empty', 'monitoring is on', 'the
 /** Parameters that are offered to tell whether something is so. */
 const LISTED = 200;
 
-/** Whether anything is said of where a landing hears, or of what has to be so. */
-export const saysOnlyIf = ({ scope, conditions }: Landing): boolean => scope !== 'target' || conditions.length > 0;
+/** Whether anything is said of where a landing hears, of what has to be so, or of what else is set there. */
+export const saysOnlyIf = ({ scope, conditions, settings }: Landing): boolean =>
+  scope !== 'target' || conditions.length + settings.length > 0;
 
 /** Begins to say it: stands at the end of the sentence for as long as nothing is said. */
 export const BeginOnlyIf = ({ parameter, onBegin }: { readonly parameter: Parameter; readonly onBegin: () => void }) => (
@@ -44,7 +45,7 @@ export const BeginOnlyIf = ({ parameter, onBegin }: { readonly parameter: Parame
 );
 
 export function OnlyIf({ index, target, parameter, landing, edit }: Props) {
-  const { scope, conditions } = landing;
+  const { scope, conditions, settings } = landing;
   const put = (next: Condition[]): boolean => edit(changeConditions(landing, parameter.name, next));
   return (
     <div className="flex flex-col gap-1">
@@ -64,7 +65,7 @@ export function OnlyIf({ index, target, parameter, landing, edit }: Props) {
             </option>
           ))}
         </WordSelect>
-        {conditions.length === 0 && <Stop />}
+        {conditions.length + settings.length === 0 && <Stop />}
       </Line>
       {conditions.map((condition, at) => (
         <ConditionLine
@@ -89,7 +90,55 @@ export function OnlyIf({ index, target, parameter, landing, edit }: Props) {
           <Plus size={13} aria-hidden /> Only if something else is so
         </button>
       )}
+      <AlsoSet parameter={parameter} target={target} landing={landing} edit={edit} />
     </div>
+  );
+}
+
+/** What else is set for it in the target: lines of the sheet, in the target's own words. */
+function AlsoSet({ parameter, target, landing, edit }: Omit<Props, 'index'>) {
+  const { settings } = landing;
+  const put = (next: string[]): boolean =>
+    edit(changeLanding(landing, { settings: next }, `Change what is set for ${parameter.name}`));
+  return (
+    <>
+      {settings.map((text, at) => (
+        <Line
+          // biome-ignore lint/suspicious/noArrayIndexKey: one after another, of any words
+          key={at}
+        >
+          also set there:
+          <CommitInput
+            aria-label={`What else is set for ${parameter.name}`}
+            className="h-7 min-w-0 flex-1 rounded-sm border border-control-edge bg-sheet px-1.5 text-[13.5px]"
+            value={text}
+            commit={(typed) => {
+              const plain = typed.trim();
+              if (plain === '' || plain.length > 120) return 'Say it in 1 to 120 characters.';
+              return put(settings.map((s, i) => (i === at ? plain : s))) ? null : 'This was not taken.';
+            }}
+          />
+          <button
+            type="button"
+            aria-label={`Leave out ${text}`}
+            title="Leave it out"
+            className="p-1 text-ink-2 hover:text-stop"
+            onClick={() => put(settings.filter((_, i) => i !== at))}
+          >
+            <X size={14} aria-hidden />
+          </button>
+        </Line>
+      ))}
+      {settings.length < 16 && (
+        <button
+          type="button"
+          className="flex items-center gap-1 self-start text-xs font-medium text-verdigris hover:underline"
+          onClick={() => put([...settings, `a setting of ${target.name}`])}
+        >
+          <Plus size={13} aria-hidden /> Set something else there
+        </button>
+      )}
+    </>
   );
 }
 

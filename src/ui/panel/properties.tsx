@@ -24,6 +24,7 @@ import { CalibrationFields, WhatItHas } from './control-parts';
 import { FactoryFields } from './factory-fields';
 import { kindWords } from './grid-form';
 import { shared } from './several';
+import { Touch } from './touch-fields';
 
 const sides = [
   ['none', 'both or none'],
@@ -94,6 +95,7 @@ export function Properties({
           ))}
         </div>
       )}
+      <Touch controls={controls} only={only} change={change} />
       {controls.every((c) => c.calibration !== null) && <CalibrationFields controls={controls} only={only} change={change} />}
       {controls.every((c) => c.kind === 'encoder' || c.kind === 'jog') && (
         <NumberField
