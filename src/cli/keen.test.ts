@@ -247,6 +247,8 @@ describe('convert', () => {
   it('makes profiles of tables and of name documents', async () => {
     const profile = await call('convert', '--to', 'profile', '--name', 'Tank', 'parameters.csv');
     expect(parseFile(profile.out)).toMatchObject({ ok: true, value: [{ kind: 'target-profile', name: 'Tank' }] });
+    const list = await call('convert', '--to', 'controller-list', '--target', 'Quarry Hall', 'demo.json');
+    expect((JSON.parse(list.out) as { title: string }[]).map((c) => c.title)).toContain('Decay');
     const named = await call('convert', '--to', 'parameters-csv', 'names.midnam');
     expect(named.out).toContain('Volume,continuous');
     const listed = await call('convert', '--to', 'parameters-csv', 'controllers.json');

@@ -2,6 +2,7 @@
 
 import { expose } from 'comlink';
 import {
+  type ChosenColumns,
   type ImportProblem,
   inWords,
   isControllerList,
@@ -49,7 +50,7 @@ const api = {
         };
   },
   /** A list of parameters as a table, or a name document. `told` hears how far it is, 0–1. */
-  read(text: string, style: Reception['shows'], told: (part: number) => void): ReadList {
+  read(text: string, style: Reception['shows'], chosen: ChosenColumns | null, told: (part: number) => void): ReadList {
     if (text.trimStart().startsWith('<')) {
       const read = parseMidnam(text);
       return read.ok ? { type: 'names', document: read.value } : refused(read.error);
@@ -66,6 +67,7 @@ const api = {
           if (done % EVERY === 0) told(done / all);
         },
         style,
+        chosen,
       ),
     };
   },

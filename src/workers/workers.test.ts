@@ -78,15 +78,15 @@ describe('files', () => {
     const files = await workerApi<FilesWorker>(() => import('./files.worker'));
     const parts: number[] = [];
     const many = Array.from({ length: 600 }, (_, i) => `P ${i},toggle`).join('\n');
-    const list = files.read(`name,kind\n${many}`, commonReception.shows, (part) => parts.push(part));
+    const list = files.read(`name,kind\n${many}`, commonReception.shows, null, (part) => parts.push(part));
     expect(list).toMatchObject({ type: 'parameters', list: { bad: [] } });
     expect(list.type === 'parameters' && list.list.good).toHaveLength(600);
     expect(parts.length).toBeGreaterThanOrEqual(2);
     expect([...parts].sort((a, b) => a - b)).toEqual(parts);
-    expect(files.read('<nothing/>', commonReception.shows, () => undefined)).toMatchObject({ type: 'refused' });
+    expect(files.read('<nothing/>', commonReception.shows, null, () => undefined)).toMatchObject({ type: 'refused' });
     const profile = targetProfiles[0];
     if (!profile) throw new Error('no profile ships');
-    expect(files.read(writeParameters(profile.parameters).text, commonReception.shows, () => undefined)).toMatchObject({
+    expect(files.read(writeParameters(profile.parameters).text, commonReception.shows, null, () => undefined)).toMatchObject({
       type: 'parameters',
     });
   });

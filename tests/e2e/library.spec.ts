@@ -216,6 +216,59 @@ test('a list of ten thousand parameters is read with progress, looked through, a
   expect((await page.request.get(`/api/rigs/${id}/files?as=teapot`)).status()).toBe(400);
 });
 
+test('a list whose columns are called otherwise is told once which is what, and the next one is known; it goes out as a controller list', async ({
+  page,
+}) => {
+  const id = await ownRig(page);
+  await open(page, id, 'gear');
+  await page.getByRole('button', { name: /^Quarry Hall/ }).click();
+  const dialog = page.getByRole('dialog');
+  const give = async (list: string): Promise<void> => {
+    await page.getByRole('button', { name: 'Add parameters' }).click();
+    await dialog.getByLabel('List to read').setInputFiles({ name: 'list.csv', mimeType: 'text/csv', buffer: Buffer.from(list) });
+  };
+  await give('Nr;Bezeichnung;Von;Bis;Regler\n1;Shimmer;0;50;71\n2;Gleam;-20;6;72');
+  await expect(dialog.getByText('Which column is what')).toBeVisible();
+  await expect(dialog.getByLabel('The first line names the columns')).toBeChecked();
+  await expect(dialog.getByText('No column is the name')).toBeVisible();
+  for (const [heading, column] of [
+    ['Bezeichnung', 'name'],
+    ['Von', 'lowest value'],
+    ['Bis', 'highest value'],
+    ['Regler', 'its number'],
+  ] as const)
+    await dialog.getByLabel(new RegExp(`\\(${heading}\\) is$`)).selectOption(column);
+  await expect(dialog.getByRole('button', { name: 'Take over 2 lines' })).toBeEnabled();
+  await expectAccessible(page);
+  await dialog.getByRole('button', { name: 'Take over 2 lines' }).click();
+  await saved(page);
+
+  await page.reload();
+  await give('Bezeichnung;Bis;Von;Regler\nHush;10;-10;73');
+  await expect(dialog.getByRole('button', { name: 'Take over 1 line' })).toBeEnabled();
+  await dialog.getByRole('button', { name: 'Take over 1 line' }).click();
+  await saved(page);
+  const rig = JSON.parse(await exportOf(page, id)) as {
+    parameters: { id: string; name: string; lowest: number; highest: number }[];
+    landings: { parameterId: string; address: { number?: number } }[];
+  };
+  const told = ['Shimmer', 'Gleam', 'Hush'].map((name) => {
+    const p = rig.parameters.find((x) => x.name === name);
+    return [p?.lowest, p?.highest, rig.landings.find((l) => l.parameterId === p?.id)?.address.number];
+  });
+  expect(told).toEqual([
+    [0, 50, 71],
+    [-20, 6, 72],
+    [-10, 10, 73],
+  ]);
+  const out = await page.request.get(
+    `/api/rigs/${id}/files?as=controller-list&unit=${new URL(page.url()).searchParams.get('unit')}`,
+  );
+  expect(JSON.parse(await out.text())).toContainEqual(
+    expect.objectContaining({ title: 'Hush', ctrlType: 'cc', ctrlIndex: [73] }),
+  );
+});
+
 test('a bundle is looked into, partly taken, and the library goes out as one', async ({ page }) => {
   await page.goto('/library');
   const template = await page.request.get('/api/library');

@@ -2,6 +2,9 @@
 // for its ends and its middle (from memory: 0, 2^31 and 2^32 − 1 are lowest, centre and highest of any size).
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { cc, continuous, parameter } from '../../../tests/kit/small-rig';
+import { channel, type Message, u7, u14 } from '../midi';
+import { scaledUp, writeControllerList } from './controller-list-out';
 import { isControllerList, parseControllerList } from './index';
 
 const read = (list: unknown) => {
@@ -31,6 +34,59 @@ describe('a list of controllers', () => {
     ]);
     expect(numbers.get('Cutoff')).toEqual({ type: 'cc', channel: 3, number: 74 });
     expect(numbers.get('Bite')).toMatchObject({ type: 'nrpn', channel: 1, number: 130 });
+  });
+  it('is written so that it reads as it was: kinds, steps, defaults and messages', () => {
+    const nrpn: Message = { type: 'nrpn', channel: channel(2), number: u14(130) };
+    const bend: Message = { type: 'pitch-bend', channel: channel(3) };
+    const all = [
+      continuous('Cutoff', 0, 127, { name: 'Cutoff', default: 100, start: 100 }),
+      continuous('Bite', 0, 16_383, { name: 'Bite', default: 9000, start: 9000 }),
+      continuous('Bend', 0, 16_383, { name: 'Bend', default: 8192, start: 8192 }),
+      parameter('Drone', { name: 'Drone', default: 1, start: 1 }),
+      parameter('Flare', { name: 'Flare', kind: 'trigger' }),
+      parameter('Room', { name: 'Room', kind: 'stepped', highest: 3, steps: ['1', '2', '3', '4'], default: 2, start: 2 }),
+    ];
+    const messages = [cc(74, 3), nrpn, bend, cc(80), cc(81), cc(82)];
+    const numbers = new Map(all.map((p, i) => [p.name, messages[i] ?? bend]));
+    const { text, losses } = writeControllerList(all, numbers);
+    expect(losses).toEqual([]);
+    const again = parseControllerList(text);
+    if (!again.ok) throw new Error('it is read');
+    expect(again.value.bad).toEqual([]);
+    expect(again.value.numbers).toEqual(numbers);
+    const told = (p: (typeof all)[number] | (typeof again.value.good)[number]) => [
+      p.name,
+      p.kind,
+      p.lowest,
+      p.highest,
+      p.steps,
+      p.default,
+    ];
+    expect(again.value.good.map(told)).toEqual(all.map(told));
+  });
+  it('names what it cannot say', () => {
+    const note: Message = { type: 'note', channel: channel(1), number: u7(36) };
+    const numbers = new Map<string, Message>([
+      ['Gain', cc(7)],
+      ['Kick', note],
+    ]);
+    const rows = [continuous('g', -60, 6, { name: 'Gain' }), parameter('k', { name: 'Kick' }), parameter('n', { name: 'None' })];
+    const { text, losses } = writeControllerList(rows, numbers);
+    expect(losses).toEqual([
+      { code: 'range-of-message', of: 'Gain' },
+      { code: 'no-form', of: 'Kick', message: 'note' },
+    ]);
+    expect(JSON.parse(text)).toHaveLength(1);
+  });
+  it('scales every value of 7 and 14 bits up and back, in order, the ends and the middle where they are', () => {
+    for (const bits of [7, 14] as const) {
+      const up = Array.from({ length: 2 ** bits }, (_, v) => scaledUp(v, bits));
+      expect([up[0], up[2 ** (bits - 1)], up.at(-1)]).toEqual([0, 0x8000_0000, 0xffff_ffff]);
+      up.forEach((value, v) => {
+        expect(Number.isInteger(value) && value > (up[v - 1] ?? -1)).toBe(true);
+        expect(Math.floor(value / 2 ** (32 - bits))).toBe(v);
+      });
+    }
   });
   it('says by its place what cannot be read, and keeps the rest', () => {
     const { good, bad } = read({

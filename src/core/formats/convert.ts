@@ -2,9 +2,10 @@
 import { err, exhaustive, groupBy, ok, type Result } from '../base';
 import { givenOf } from '../commands';
 import { unitProfile, unitTemplate } from '../library';
-import { type Controller, indexRig, type Rig, type RigIndex, type Target } from '../rig';
+import { type Controller, indexRig, type Landing, type Rig, type RigIndex, type Target } from '../rig';
 import { makeSheet } from '../sheets';
 import { writeProfile, writeTemplate } from './bundle';
+import { writeControllerList } from './controller-list-out';
 import type { LeftOut } from './left-out';
 import { setUpFile, testFile } from './midi-files';
 import { writeMidnam } from './midnam';
@@ -14,15 +15,17 @@ import { writeRig } from './rig-json';
 import { writeSheet } from './sheet-csv';
 import { writeSheetMarkdown } from './sheet-md';
 
-/** The numbers that a target came with by the names of its parameters, and the names of those that have several. */
-function singleNumbers(index: RigIndex, { id }: Target) {
-  const rows = [...groupBy(givenOf(index, id), (l) => l.parameterId)].map(([parameterId, list]) => ({
+/** The message of each parameter by its name, where some landings have one for it; of those that have several it is left out. */
+function singleNumbers(index: RigIndex, landings: readonly Landing[]) {
+  const rows = [...groupBy(landings, (l) => l.parameterId)].map(([parameterId, list]) => ({
     name: index.parameters.get(parameterId)?.name ?? '?',
     list,
   }));
   return {
     numbers: new Map(rows.flatMap(({ name, list: [only, more] }) => (only && !more ? [[name, only.address] as const] : []))),
-    several: rows.filter((r) => r.list.length > 1).map((r) => r.name),
+    several: rows.flatMap(({ name: of, list }): readonly LeftOut[] =>
+      list.length > 1 ? [{ code: 'several-messages', of }] : [],
+    ),
   };
 }
 
@@ -39,6 +42,7 @@ export const rigForms = [
   'sheet-tsv',
   'sheet-md',
   'midnam',
+  'controller-list',
   'set-up-mid',
   'test-mid',
 ] as const;
@@ -111,18 +115,10 @@ export function convertRig(
     case 'parameters-csv':
     case 'parameters-tsv':
       return ofTarget((u) => {
-        const { numbers, several } = singleNumbers(index, u);
-        const { text, losses } = writeParameters(
-          index.parametersOf.get(u.id) ?? [],
-          tabs ? 'tsv' : 'csv',
-          numbers,
-          u.reception.shows,
-        );
-        return {
-          content: text,
-          losses: [...losses, ...several.map((of): LeftOut => ({ code: 'several-messages', of }))],
-          ...table,
-        };
+        const { numbers, several } = singleNumbers(index, givenOf(index, u.id));
+        const format = tabs ? 'tsv' : 'csv';
+        const { text, losses } = writeParameters(index.parametersOf.get(u.id) ?? [], format, numbers, u.reception.shows);
+        return { content: text, losses: [...losses, ...several], ...table };
       });
     case 'programmed-csv':
     case 'programmed-tsv':
@@ -144,6 +140,14 @@ export function convertRig(
       return ofTarget((u) => {
         const { text, losses } = writeMidnam(index, u);
         return { content: text, losses, ending: '.midnam', mediaType: 'application/xml; charset=utf-8' };
+      });
+    case 'controller-list':
+      return ofTarget((u) => {
+        // What it hears now, whether it came with it or was planned.
+        const heard = rig.landings.filter((l) => l.targetId === u.id);
+        const { numbers, several } = singleNumbers(index, heard);
+        const { text, losses } = writeControllerList(index.parametersOf.get(u.id) ?? [], numbers);
+        return { content: text, losses: [...losses, ...several], ...json };
       });
     case 'set-up-mid': {
       const { bytes, left } = setUpFile(index);

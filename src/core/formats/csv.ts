@@ -14,6 +14,27 @@ export interface BadLine {
   readonly reason: CellProblem;
 }
 
+/** Which column of a table is what, as somebody chose: the name of a column, or null for one that is left out; and whether the first line only names them. */
+export interface ChosenColumns {
+  readonly columns: readonly (string | null)[];
+  readonly headed: boolean;
+}
+
+/**
+ * The columns of a table as they stand there: what the first two lines have in each, which of those that are read the first line names there, and which one stands at that
+ * place where none is named. `headed`: whether the first line is taken for names; `likely`: whether it looks like names that are not known here.
+ */
+export interface TableHead {
+  readonly headed: boolean;
+  readonly likely: boolean;
+  readonly columns: readonly {
+    readonly first: string;
+    readonly second: string;
+    readonly named: string | null;
+    readonly placed: string | null;
+  }[];
+}
+
 /** Most lines in one paste. */
 export const CSV_LINE_LIMIT = 50_000;
 
@@ -25,13 +46,9 @@ export function readTable(
   text: string,
   columns: readonly string[],
   aliases: Readonly<Record<string, string>> = {},
+  chosen: ChosenColumns | null = null,
 ): { readonly rows: readonly CsvRow[]; readonly bad: readonly BadLine[]; readonly given: readonly string[] } {
-  const delimiter = hasTabs(text) ? '\t' : undefined;
-  const parsed = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), {
-    skipEmptyLines: false,
-    ...(delimiter ? { delimiter } : {}),
-    delimitersToGuess: [',', ';', '\t'],
-  });
+  const parsed = parsedTable(text);
   // A quoted cell may hold line ends: a row begins on the line after all those before it.
   const lines: number[] = [];
   let next = 1;
@@ -46,10 +63,9 @@ export function readTable(
     line,
     reason: { code: 'no-table', message },
   }));
-  const [first = []] = parsed.data;
-  const keys = first.map((cell) => columnOf(cell, columns, aliases));
-  const hasHeadings = keys.includes(columns[0] ?? '') && keys.filter((k) => k !== null).length >= Math.min(2, first.length);
-  const order = hasHeadings ? keys : columns;
+  const { keys, headed } = headings(parsed.data[0] ?? [], columns, aliases);
+  const hasHeadings = chosen?.headed ?? headed;
+  const order = chosen?.columns ?? (headed ? keys : columns);
   const rows: CsvRow[] = [];
   parsed.data.forEach((cells, i) => {
     if ((hasHeadings && i === 0) || cells.every((c) => c.trim() === '')) return;
@@ -62,6 +78,46 @@ export function readTable(
   const given = order.slice(0, widest).flatMap((column) => (column === null ? [] : [column]));
   return { rows, bad, given };
 }
+
+function parsedTable(text: string, preview = 0): Papa.ParseResult<string[]> {
+  const delimiter = hasTabs(text) ? '\t' : undefined;
+  return Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), {
+    skipEmptyLines: false,
+    preview,
+    ...(delimiter ? { delimiter } : {}),
+    delimitersToGuess: [',', ';', '\t'],
+  });
+}
+
+/** The columns that a first line names, and whether it names any: the most telling one, and not that one alone. */
+function headings(first: readonly string[], columns: readonly string[], aliases: Readonly<Record<string, string>>) {
+  const keys = first.map((cell) => columnOf(cell, columns, aliases));
+  const headed = keys.includes(columns[0] ?? '') && keys.filter((k) => k !== null).length >= Math.min(2, first.length);
+  return { keys, headed };
+}
+
+/** How a table begins, and what is made of its columns; nothing where it has none. */
+export function headOf(text: string, columns: readonly string[], aliases: Readonly<Record<string, string>> = {}): TableHead {
+  // A few lines are enough, and a text of 20 MB need not be read for them.
+  const { data } = parsedTable(text.slice(0, HEAD), 4);
+  const [first = [], second = []] = data.filter((cells) => cells.some((c) => c.trim() !== ''));
+  const { keys, headed } = headings(first, columns, aliases);
+  return {
+    headed,
+    likely: !headed && !first.some(isNumber) && second.some(isNumber),
+    columns: first.map((cell, i) => ({
+      first: cellOf(cell),
+      second: cellOf(second[i] ?? ''),
+      named: keys[i] ?? null,
+      placed: columns[i] ?? null,
+    })),
+  };
+}
+
+const isNumber = (cell: string): boolean => /^\s*[-−]?\d+([.,]\d+)?\s*$/.test(cell);
+
+/** Characters of a text that are looked at for how it begins. */
+const HEAD = 20_000;
 
 /** Whether cells are parted by tabs: the first line that parts anything outside of quotes has one. */
 function hasTabs(text: string): boolean {

@@ -26,10 +26,19 @@ export { cleanedNotice, parseRig, RIG_ROW_LIMIT, readRigFile, rigSchema, writeRi
 
 // Tables.
 
-export { type BadLine, readCells, type TableFormat, writeCells } from './csv';
+export { type BadLine, type ChosenColumns, readCells, type TableFormat, type TableHead, writeCells } from './csv';
 export { writeDifference } from './difference-csv';
 export { type MessageCells, messageCells, readMessage } from './message-cells';
-export { type ParameterList, parameterColumns, parseParameters, type Written, writeParameters } from './parameters-csv';
+export {
+  choosableColumns,
+  type ParameterList,
+  parameterColumns,
+  parametersHead,
+  parseParameters,
+  type ReadColumn,
+  type Written,
+  writeParameters,
+} from './parameters-csv';
 export { type PresetList, parsePresets, writePresets } from './presets-csv';
 export { type ProgrammedList, parseProgrammed, writeProgrammed } from './programmed-csv';
 export { writeProofs } from './proof-csv';

@@ -10,6 +10,7 @@ export type LeftOut =
   | { readonly code: 'several-messages'; readonly of: string }
   | { readonly code: 'chord'; readonly of: string }
   | { readonly code: 'keys-both-ways'; readonly of: string }
+  | { readonly code: 'range-of-message'; readonly of: string }
   | { readonly code: 'not-listed'; readonly of: string; readonly message: string; readonly behaviour: string }
   | { readonly code: 'bank-before-program'; readonly of: string }
   | { readonly code: 'no-form'; readonly of: string; readonly message: string }
@@ -39,6 +40,8 @@ export function leftOutWords(left: LeftOut): string {
       return `${of}: only a single message can be listed`;
     case 'keys-both-ways':
       return `${of}: keys for both ways cannot be listed`;
+    case 'range-of-message':
+      return `${of}: its range becomes that of its message`;
     case 'chord':
       return `${of}: chords are left out`;
     case 'not-listed':

@@ -5,7 +5,16 @@ import { type CellProblem, cellText, numberOf, parameterKinds, parameterValue, q
 import type { ProfileParameter } from '../library';
 import { type Message, messageSchema } from '../midi';
 import { commonReception, type Parameter, type Reception, rowSchemas } from '../rig';
-import { type BadLine, type CsvRow, readTable, type TableFormat, writeTable } from './csv';
+import {
+  type BadLine,
+  type ChosenColumns,
+  type CsvRow,
+  headOf,
+  readTable,
+  type TableFormat,
+  type TableHead,
+  writeTable,
+} from './csv';
 import type { LeftOut } from './left-out';
 import { messageCells, readMessage } from './message-cells';
 
@@ -30,7 +39,29 @@ export const parameterColumns = [
 /** The columns of the number that a target came with; they are written where one has any. */
 export const numberColumns = ['message', 'number', 'channel'] as const;
 
-const aliases = { parameter: 'name', type: 'kind', units: 'unit', center: 'centre', values: 'steps' };
+/** The ends of a range where each has a column of its own: read in place of `range`, and never written. */
+const endColumns = ['lowest', 'highest'] as const;
+
+const aliases = {
+  parameter: 'name',
+  type: 'kind',
+  units: 'unit',
+  center: 'centre',
+  values: 'steps',
+  min: 'lowest',
+  minimum: 'lowest',
+  max: 'highest',
+  maximum: 'highest',
+};
+
+/** Every column that is read, in the order in which they stand where no heading says otherwise. */
+const readColumns = [...parameterColumns, ...numberColumns, ...endColumns] as const;
+export type ReadColumn = (typeof readColumns)[number];
+
+/** How a list of parameters begins, and what is made of its columns. */
+export const parametersHead = (text: string): TableHead => headOf(text, readColumns, aliases);
+/** The columns that can be chosen for those of a list. */
+export const choosableColumns: readonly ReadColumn[] = readColumns;
 
 export interface ParameterList {
   readonly good: readonly ProfileParameter[];
@@ -46,14 +77,16 @@ const rangePattern = new RegExp(String.raw`^(${number})\s*(?:\.\.+|to|…|–)\s
 
 /**
  * Reads a list of parameters. Bad lines are reported with their number and reason; good ones are kept. `onRow` hears of each line read and
- * of how many there are. A line may say the number under which its parameter is heard: channels and programs count as `style` says.
+ * of how many there are. A line may say the number under which its parameter is heard: channels and programs count as `style` says. `chosen`: which column is what,
+ * where somebody chose; else as the first line names them, else in the order of `readColumns`.
  */
 export function parseParameters(
   text: string,
   onRow?: (done: number, all: number) => void,
   style: Reception['shows'] = commonReception.shows,
+  chosen: ChosenColumns | null = null,
 ): ParameterList {
-  const { rows, bad, given: columns } = readTable(text, [...parameterColumns, ...numberColumns], aliases);
+  const { rows, bad, given: columns } = readTable(text, readColumns, aliases, chosen);
   const numbers = new Map<string, Message>();
   const good: ProfileParameter[] = [];
   const problems: BadLine[] = [...bad];
@@ -121,7 +154,8 @@ function messageIn(row: CsvRow, style: Reception['shows']): Result<Message, Cell
 }
 
 /** The fields behind columns: a kind and a range bring each other. */
-function fieldsOf(columns: readonly string[]): readonly (keyof ProfileParameter)[] {
+function fieldsOf(named: readonly string[]): readonly (keyof ProfileParameter)[] {
+  const columns = endColumns.some((c) => named.includes(c)) ? [...named, 'range'] : named;
   return parameterColumns.flatMap((column): (keyof ProfileParameter)[] => {
     if (!columns.includes(column)) return [];
     if (column === 'range') return ['lowest', 'highest'];
@@ -137,7 +171,8 @@ function draftOf(row: CsvRow): Result<ProfileParameter, CellProblem> {
   const kind = parameterKinds.find((k) => k === wanted) ?? (wanted === '' ? (steps.length > 0 ? 'stepped' : 'continuous') : null);
   if (kind === null) return err({ code: 'no-parameter-kind', text: quoted(wanted) });
   if (kind === 'stepped' && steps.length < 2) return err({ code: 'steps-missing' });
-  const range = rangeOf(row.cell('range'), kind, steps);
+  const ends = endColumns.map((c) => row.cell(c));
+  const range = rangeOf(row.cell('range') || (ends.every((e) => e === '') ? '' : ends.join('..')), kind, steps);
   if (!range.ok) return range;
   const scale = scaleOf(row.cell('scale'));
   if (!scale.ok) return scale;

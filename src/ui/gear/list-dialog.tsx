@@ -27,7 +27,9 @@ import { cx } from '../primitives/cx';
 import { Dialog } from '../primitives/dialog';
 import { Field } from '../primitives/field';
 import { useRig } from '../store/provider';
+import { ColumnsChoice } from './columns-choice';
 import { BadLines, listExample, listHint } from './paste-parameters';
+import { useColumns } from './use-columns';
 import { useList } from './use-list';
 
 /** Longer texts are not put into the field: a browser takes seconds to lay them out. */
@@ -57,7 +59,8 @@ export function ListDialog({
   const [from, setFrom] = useState<string | null>(null);
   const [left, setLeft] = useState<ReadonlySet<number>>(new Set());
   const [problem, setProblem] = useState<string | null>(null);
-  const { read, part } = useList(text, target.reception.shows);
+  const columns = useColumns(text);
+  const { read, part } = useList(text, target.reception.shows, columns.chosen);
   const { parameters, names, lines } = usePlanned(index, target, read);
   const taken = lines.filter((l, i) => !l.useless && !left.has(i)).length;
   const carry = (): void => {
@@ -106,21 +109,19 @@ export function ListDialog({
           lines={lines}
           setGuessed={setGuessed}
         />
+        <ColumnsChoice columns={columns} />
         <ReadingState setText={setText} problem={problem} read={read} part={part} />
-        {lines.length > 0 && (
-          <Lines
-            lines={lines}
-            left={left}
-            onToggle={(i) => {
-              const next = new Set(left);
-              if (!next.delete(i)) next.add(i);
-              setLeft(next);
-            }}
-          />
-        )}
+        {lines.length > 0 && <Lines lines={lines} left={left} onToggle={(i) => setLeft(without(left, i))} />}
       </div>
     </Dialog>
   );
+}
+
+/** A set with or without one more. */
+function without(left: ReadonlySet<number>, i: number): ReadonlySet<number> {
+  const next = new Set(left);
+  if (!next.delete(i)) next.add(i);
+  return next;
 }
 
 /** What taking a list over would do, line by line. */

@@ -16,6 +16,7 @@ const forms: Readonly<Record<'controller' | 'target', ReadonlyArray<readonly [Ri
     ['parameters-csv', 'Parameters (CSV)'],
     ['parameters-tsv', 'Parameters (TSV)'],
     ['midnam', 'Names of controls and notes (.midnam)'],
+    ['controller-list', 'Controller list (JSON)'],
   ],
 };
 

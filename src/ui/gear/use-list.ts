@@ -2,6 +2,7 @@
 // Reads a pasted or chosen list in a worker, with progress; a newer text ends the reading of the older one.
 import { proxy, wrap } from 'comlink';
 import { useEffect, useState } from 'react';
+import type { ChosenColumns } from '@/core/formats';
 import type { Reception } from '@/core/rig';
 import type { FilesWorker, ReadList } from '@/workers/files.worker';
 
@@ -14,8 +15,8 @@ export interface Reading {
 /** Pastes are looked at when the typing rests, in milliseconds. */
 const REST_MS = 120;
 
-/** `style`: how the target counts channels, programs and notes. */
-export function useList(text: string, style: Reception['shows']): Reading {
+/** `style`: how the target counts channels, programs and notes. `chosen`: which column is what, where somebody chose. */
+export function useList(text: string, style: Reception['shows'], chosen: ChosenColumns | null): Reading {
   const [reading, setReading] = useState<Reading>({ read: null, part: null });
   useEffect(() => {
     if (text.trim() === '') {
@@ -30,6 +31,7 @@ export function useList(text: string, style: Reception['shows']): Reading {
         .read(
           text,
           style,
+          chosen,
           proxy((part: number) => setReading((before) => ({ ...before, part }))),
         )
         .then((read) => {
@@ -41,6 +43,6 @@ export function useList(text: string, style: Reception['shows']): Reading {
       clearTimeout(timer);
       raw?.terminate();
     };
-  }, [text, style]);
+  }, [text, style, chosen]);
   return reading;
 }
