@@ -29,6 +29,7 @@ import {
 import { placeWords } from '../sheets';
 import { canAsk } from './coverage';
 import { type How, handInputs, TAPS } from './hand';
+import { needsOf } from './needs';
 import { type Received, receivedIn } from './received';
 import { type TestSetup, unitSends } from './unit';
 
@@ -63,6 +64,8 @@ export interface Ask {
   readonly aside: ReadonlySet<number>;
   /** What it may set off. */
   readonly cautions: readonly string[];
+  /** What has to be so in the software for anything to be seen there. */
+  readonly needs: readonly string[];
 }
 
 /** Channels on which the number of a note says how far a counter is. */
@@ -176,6 +179,7 @@ export function askFor(index: RigIndex, assignment: Assignment): Ask | null {
     besideKeys: new Set(beside.flatMap((a) => messagesIn(a.actions).map(keyOf))),
     aside,
     cautions: cautionsOf(index, assignment),
+    needs: needsOf(index, assignment),
   };
 }
 

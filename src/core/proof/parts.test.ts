@@ -56,6 +56,23 @@ describe('what is asked', () => {
         else expect(e.values.length % TAPS).toBe(0);
       }
   });
+  it('says what has to be so in the software, of what the function is there for and nothing else', () => {
+    const demo = lanternHour();
+    const [ask] = asks.filter((a) => a.assignment.actions.some((x) => x.type === 'send' && x.meant.length > 0));
+    const send = ask?.assignment.actions.find((x) => x.type === 'send');
+    const parameterId = send?.type === 'send' ? send.meant[0] : undefined;
+    const conditions = [{ words: 'the track is armed', when: null }];
+    const landings = demo.landings.map((l) => ({ ...l, conditions: l.parameterId === parameterId ? conditions : [] }));
+    const needy = asksOf(indexRig({ ...demo, landings }));
+    const name = index.parameters.get(parameterId ?? '')?.name;
+    expect(needy.find((a) => a.assignment.id === ask?.assignment.id)?.needs).toEqual([
+      `${name} moves only if the track is armed.`,
+    ]);
+    const others = needy.filter(
+      (a) => !a.assignment.actions.some((x) => x.type === 'send' && x.meant.includes(parameterId ?? '')),
+    );
+    expect(others.flatMap((a) => a.needs)).toEqual([]);
+  });
   it('names the modifier before the gesture, and warns of what it sets off', () => {
     const held = asks.find((a) => a.opens !== null);
     expect(held?.opens).toMatch(/^Hold /);

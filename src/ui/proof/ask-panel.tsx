@@ -49,6 +49,7 @@ export function AskPanel({ index, ask, trial, standing, simulated, trials, onEdi
               <StateMark state="stale" /> {c}
             </p>
           ))}
+          {ask.needs.length > 0 && <p className="mt-1.5 text-ink-2">To see it there too: {ask.needs.join(' ')}</p>}
         </header>
         <Said trial={trial} ask={ask} simulated={simulated && !trial.typed} />
         <StreamRows rows={rows} />
