@@ -250,6 +250,8 @@ export const asksOf = (index: RigIndex): readonly Ask[] => toProve(index).flatMa
 function gestureWords({ assignment, control, partner }: TestSetup, how: How): string {
   const { name } = control;
   if (how === 'clicks') return `turn ${name} ten clicks clockwise, then ten back`;
+  if (how === 'travel' && control.springsTo !== null)
+    return `move ${name} to its high end, then to its low end, slowly, and let it go`;
   if (how === 'travel') {
     switch (control.kind) {
       case 'encoder':

@@ -112,19 +112,24 @@ function travelInputs(testSetup: TestSetup, manner: Manner | null): ControllerIn
     }
     for (let i = 0; i < REST; i++) places.push(to);
   };
-  places.push(start);
-  if (start > 0) leg(start, 0);
-  leg(0, 1);
+  const { springsTo } = control;
+  places.push(springsTo ?? start);
+  if (springsTo !== null && springsTo < 1) leg(springsTo, 1);
+  else if (springsTo === null) {
+    if (start > 0) leg(start, 0);
+    leg(0, 1);
+  }
   leg(1, 0);
   // What trembles goes on while the hand rests, near the end but not at it.
-  const rest = manner && manner.noise > 0 ? 40 : 0;
+  const rest = manner && manner.noise > 0 && springsTo === null ? 40 : 0;
   for (let i = 0; i < rest; i++) places.push(0.03);
   let t = 100;
-  return places.map((place): ControllerInput => {
+  const moves = places.map((place): ControllerInput => {
     t += manner ? 6 + 20 * manner.next() : 12;
     const wander = manner && manner.noise > 0 ? manner.noise * (2 * manner.next() - 1) : 0;
     return { type: 'move', controlId: control.id, t, position: Math.min(1, Math.max(0, place + wander)) };
   });
+  return springsTo === null ? moves : [...moves, { type: 'release', controlId: control.id, t: t + 12 }];
 }
 
 /** Whether a control has no ends of its own: its travel is what it counts. */

@@ -20,6 +20,8 @@ const codings: readonly RelativeCoding[] = ['twos-complement', 'binary-offset', 
 
 /** The fewest different values of a travel. */
 const TRAVEL = 6;
+/** How far from both ends, in parts of the way, what rests there rests between them. */
+const BETWEEN = 0.15;
 /** More turns than this on the way up and down are no hand's. */
 const TURNS = 6;
 /** Two equal values nearer than this, in milliseconds, are one heard twice: no finger is as quick. */
@@ -63,11 +65,12 @@ export function shapeOf(messageStream: MessageStream, how: How, endless: boolean
 
 /**
  * Whether it rose first. Asked for is there and back, so the end where it rests is the one where it began; what went one way only
- * says it by that way.
+ * says it by that way, and what rests between its ends by the end that it came to first.
  */
 function risesFirst(values: readonly number[], low: number, high: number): boolean {
   const first = values[0] ?? 0;
   const last = values[values.length - 1] ?? 0;
+  if (Math.min(last - low, high - last) > BETWEEN * (high - low)) return values.indexOf(high) < values.indexOf(low);
   return legsOf(values, 0.3 * (high - low)) < 2 ? last > first : last - low <= high - last;
 }
 

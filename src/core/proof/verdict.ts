@@ -58,7 +58,10 @@ function isWhole(ask: Ask, expected: Expected, seen: MessageStream): boolean {
   const low = Math.min(...seen.values);
   const high = Math.max(...seen.values);
   const last = seen.values[seen.values.length - 1] ?? low;
-  return legsOf(seen.values, 0.3 * (high - low)) >= 2 && Math.min(last - low, high - last) <= 3 * NEAR * (high - low);
+  const rest = expected.values[expected.values.length - 1] ?? low;
+  // What springs back may be let go at any time: it ends where it rests.
+  const atEnd = Math.min(last - low, high - last, ask.control.springsTo === null ? high : Math.abs(last - rest));
+  return legsOf(seen.values, 0.3 * (high - low)) >= 2 && atEnd <= 3 * NEAR * (high - low);
 }
 
 /** Whether more of the same gesture can still bring out what is planned. */
