@@ -228,6 +228,21 @@ describe('what it refuses', () => {
   });
 });
 
+describe('set', () => {
+  it('says for each controller what finds back when nobody knows where it stands, and what does where nothing finds back blindly', async () => {
+    const { code, out } = await call('set', 'demo.json');
+    expect(code).toBe(1);
+    for (const words of ['Floorboard 8+2', 'With a switch that goes to bank 1', 'One look at its display', 'Pad tray 4×4'])
+      expect(out).toContain(words);
+    const told = JSON.parse((await call('set', '--json', 'demo.json')).out) as { lost: { controller: string; found: unknown }[] };
+    expect(told.lost.map((l) => [l.controller, l.found])).toEqual([
+      ['Floorboard 8+2', null],
+      ['Encoder slab 16', null],
+      ['Pad tray 4×4', null],
+    ]);
+  });
+});
+
 describe('convert', () => {
   it('makes tables, documents, entries and bundles of a rig, and says what they cannot hold', async () => {
     const csv = await call('convert', '--to', 'parameters-csv', '--target', 'Quarry Hall', 'demo.json');
@@ -312,7 +327,7 @@ describe('backup and restore', () => {
     } finally {
       rmSync(folder, { recursive: true, force: true });
     }
-  });
+  }, 120_000);
   it('beside a server that runs: a backup is made, a restore says to stop it and changes nothing', async () => {
     const folder = mkdtempSync(join(tmpdir(), 'keen-dial-cli-'));
     const data = join(folder, 'data');
@@ -336,7 +351,7 @@ describe('backup and restore', () => {
       owner.kill('SIGKILL');
       rmSync(folder, { recursive: true, force: true });
     }
-  });
+  }, 120_000);
 });
 
 describe('published schemas', () => {

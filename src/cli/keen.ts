@@ -10,11 +10,12 @@ import { diff } from './commands/diff';
 import { outcome } from './commands/outcome';
 import { plan } from './commands/plan';
 import { schema } from './commands/schema';
+import { set } from './commands/set';
 import { sheet } from './commands/sheet';
 import { simulate } from './commands/simulate';
 import { tableOf } from './table';
 
-const commands: readonly Command[] = [check, plan, outcome, simulate, sheet, convert, diff, decode, schema, backup, restore];
+const commands: readonly Command[] = [check, plan, outcome, simulate, sheet, set, convert, diff, decode, schema, backup, restore];
 
 /** Runs one call of `keen`. Exit code 0: done; 1: findings, or no plan; 2: input that cannot be used. */
 export async function keen(args: readonly string[], io: Io): Promise<ExitCode> {

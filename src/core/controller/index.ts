@@ -8,6 +8,7 @@ export { type ControllerState, startController } from './state';
 
 // One step, what the panel shows, and all that can be reached.
 
+export { type ControllerTable, controllerTable, type Whereabouts } from './automaton';
 export { accelerated, type Destination, stepCounter } from './fire';
 export { type ControlView, panelView } from './panel-state';
 export { exploreController, type Leg, type Space } from './space';

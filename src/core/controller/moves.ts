@@ -41,40 +41,92 @@ export function leadingControls(
   };
 }
 
-/** The moves from a situation, each outcome once. `held`: layers that can be held open meanwhile; `lasting`: layers that stay open, some by two controls together. */
-export function movesFrom(
+/** One thing that a hand can do anywhere, and what comes of it. */
+export interface Act {
+  readonly weight: 1 | 2;
+  readonly words: () => string;
+  readonly play: (from: ControllerState) => ControllerState;
+}
+
+/** What can be done anywhere that may lead somewhere. `held`: layers that can be held open meanwhile; `lasting`: layers that stay open, some by two controls together. */
+export function actsOf(
   index: RigIndex,
   controller: Controller,
   program: ControllerProgram,
-  situations: Situations,
   tried: readonly Control[],
   held: readonly Layer[],
   lasting: readonly Layer[],
+): readonly Act[] {
+  const all: Act[] = [];
+  const add = (control: Control, gesture: Gesture, holding: readonly Control[]): void => {
+    all.push({
+      weight: holding.length > 0 ? 2 : 1,
+      words: () => wordsOf(control, gesture, holding),
+      play: (from) => played(program, from, control, gesture, holding),
+    });
+  };
+  for (const control of tried) {
+    for (const gesture of gesturesOf(index, control, controller.firmware.press === 'waits')) {
+      add(control, gesture, []);
+      for (const layer of held) {
+        const holding = opening(index, layer, control.id);
+        if (holding.length === 0 || holding.includes(control) || !acts(index, control, layer)) continue;
+        add(control, gesture, holding);
+      }
+    }
+  }
+  for (const layer of lasting.filter(isTogether)) {
+    const [last, ...others] = opening(index, layer);
+    if (last) add(last, 'tap', others);
+  }
+  for (const { what, by } of ownButtons(controller))
+    all.push({
+      weight: 1,
+      words: () => `${what} ${by > 0 ? 'up' : 'down'}`,
+      play: (from) => stepController(program, from, { type: 'go', t: 0, to: { type: 'step', what, by } }).state,
+    });
+  return all;
+}
+
+/** The moves from a situation by what can be done, each outcome once. */
+export function movesFrom(
+  index: RigIndex,
+  program: ControllerProgram,
+  situations: Situations,
+  can: readonly Act[],
 ): (situation: Situation) => readonly Move[] {
-  const { firmware } = controller;
   const begin = startController(program, 1, 1);
   return (situation) => {
     const from = stateIn(index, begin, situations, situation);
     const moves = outcomesFrom(situations, situation, from);
-    for (const control of tried) {
-      for (const gesture of gesturesOf(index, control, firmware.press === 'waits')) {
-        moves.add(played(program, from, control, gesture, []), 1, () => wordsOf(control, gesture, []));
-        for (const layer of held) {
-          const held = opening(index, layer, control.id);
-          if (held.length === 0 || held.includes(control) || !acts(index, control, layer)) continue;
-          moves.add(played(program, from, control, gesture, held), 2, () => wordsOf(control, gesture, held));
-        }
-      }
-    }
-    for (const layer of lasting.filter(isTogether)) {
-      const [last, ...others] = opening(index, layer);
-      if (last) moves.add(played(program, from, last, 'tap', others), 2, () => wordsOf(last, 'tap', others));
-    }
-    for (const { what, by } of ownButtons(controller)) {
-      const { state } = stepController(program, from, { type: 'go', t: 0, to: { type: 'step', what, by } });
-      moves.add(state, 1, () => `${what} ${by > 0 ? 'up' : 'down'}`);
-    }
+    for (const { weight, words, play } of can) moves.add(play(from), weight, words);
     return moves.all;
+  };
+}
+
+/** Where one thing that is done leads from each of some situations: a table as long as they are. */
+export function leadsOf(
+  index: RigIndex,
+  program: ControllerProgram,
+  situations: Situations,
+  { play }: Act,
+  all: readonly Situation[],
+): readonly Situation[] {
+  const begin = startController(program, 1, 1);
+  return all.map((situation) => {
+    const from = stateIn(index, begin, situations, situation);
+    const { place, stack, left } = after(situations, situation, from, play(from));
+    return { place, stack, last: left ?? situation.last };
+  });
+}
+
+/** What a state that came of a situation is as one: `left` is the place that becomes the last used one, null where it stays. */
+function after({ placeOf, stackOf }: Situations, { stack }: Situation, from: ControllerState, state: ControllerState) {
+  const { lastUsed } = state;
+  return {
+    place: placeOf(state.bank, state.page),
+    stack: stackOf(state.open.map((o) => o.id)) ?? stack,
+    left: lastUsed === null || lastUsed === from.lastUsed ? null : placeOf(lastUsed.bank, lastUsed.page),
   };
 }
 
@@ -95,16 +147,15 @@ function stateIn(
 }
 
 /** Gathers where gestures lead from a situation: what changes nothing is no move, and of the same move one is enough. */
-function outcomesFrom({ placeOf, stackOf, keepsLast }: Situations, { place, stack }: Situation, from: ControllerState) {
+function outcomesFrom(situations: Situations, situation: Situation, from: ControllerState) {
+  const { keepsLast } = situations;
+  const { place, stack } = situation;
   const all: Move[] = [];
   const seen = new Set<string>();
   return {
     all,
     add: (state: ControllerState, weight: 1 | 2, words: () => string): void => {
-      const to = placeOf(state.bank, state.page);
-      const next = stackOf(state.open.map((o) => o.id)) ?? stack;
-      const { lastUsed } = state;
-      const left = lastUsed === null || lastUsed === from.lastUsed ? null : placeOf(lastUsed.bank, lastUsed.page);
+      const { place: to, stack: next, left } = after(situations, situation, from, state);
       if (to === place && next === stack && (left === null || !keepsLast)) return;
       const key = `${to} ${next} ${weight} ${left}`;
       if (seen.has(key)) return;

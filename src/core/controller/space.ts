@@ -5,7 +5,7 @@ import { type Assignment, type Controller, modifiersOf, type RigIndex } from '..
 import { compileController } from './compile';
 import { explore } from './graph';
 import { lookUp } from './look-up';
-import { leadingControls, type Move, movesFrom } from './moves';
+import { actsOf, leadingControls, type Move, movesFrom } from './moves';
 import { type Situation, situationsOf } from './situations';
 import { draftOf, startController } from './state';
 import { startPlace } from './switch-on';
@@ -36,8 +36,8 @@ export interface Space {
   readonly farthest: (assignment: Assignment) => number;
 }
 
-/** Explores a controller from where it stands after switching on, no layer open. */
-export function exploreController(index: RigIndex, controller: Controller): Space {
+/** A controller compiled, with what can be done on it that may lead somewhere, and the situations that it can be in. */
+export function groundsOf(index: RigIndex, controller: Controller) {
   const controls = index.controlsOf.get(controller.id) ?? [];
   const { program } = compileController(index, {
     controller,
@@ -52,11 +52,17 @@ export function exploreController(index: RigIndex, controller: Controller): Spac
   const held = own.filter((l) => l.mode === 'while-held');
   const { tried, usesLast } = leadingControls(index, program, controls, lasting);
   const situations = situationsOf(controller, lasting, usesLast);
+  return { program, lasting, situations, can: actsOf(index, controller, program, tried, held, lasting) };
+}
+
+/** Explores a controller from where it stands after switching on, no layer open. */
+export function exploreController(index: RigIndex, controller: Controller): Space {
+  const { program, lasting, situations, can } = groundsOf(index, controller);
   const { encode, decode, placeOf, bankOf, pageOf, layersIn } = situations;
 
   const begins = startPlace(controller.firmware);
   const start = placeOf(begins.bank, begins.page);
-  const moves = movesFrom(index, controller, program, situations, tried, held, lasting);
+  const moves = movesFrom(index, program, situations, can);
   const walked = explore<Move>(situations.size, encode({ place: start, stack: 0, last: null }), (number) => {
     const situation = decode(number);
     return moves(situation).map((by) => ({
