@@ -48,6 +48,12 @@ test('a pedal that springs back is told, found where it ends, and goes there on 
   await page.keyboard.up('End');
   await expect(value(page, 'Level')).toContainText('−60 dB');
   await expect(pedal).toHaveAccessibleName(/at 0 %/);
+  // The wheel of a mouse is a finger until it stands still.
+  await pedal.hover();
+  for (let i = 0; i < 20; i++) await page.mouse.wheel(0, -100);
+  await expect(pedal).not.toHaveAccessibleName(/at 0 %/);
+  await expect(pedal).toHaveAccessibleName(/at 0 %/);
+  await expect(value(page, 'Level')).toContainText('−60 dB');
   const kept = JSON.parse(await exportOf(page, id)) as Kept;
   expect(kept.controls.find((c) => c.name === 'Ex 1')?.springsTo).toBe(0);
 });

@@ -14,6 +14,8 @@ const handle = openSync(log, 'a');
 const acknowledge = (line: string): void => {
   appendFileSync(handle, `${line}\n`);
   fsyncSync(handle);
+  // One character for each: whoever kills it counts them.
+  process.stdout.write('.');
 };
 
 const db = await openDatabase(file);
@@ -21,7 +23,6 @@ const demo = lanternHour();
 const id = `rig${round}`;
 await addRig(db, { ...demo, name: `Edited ${round}` }, id);
 acknowledge(`rig\tEdited ${round}`);
-process.stdout.write('writing\n');
 for (let i = 0; ; i++) {
   const now = await currentRig(db, id);
   const row = now?.rig.parameters[i % 20];

@@ -311,8 +311,15 @@ describe('a writer that is killed', () => {
         const writer = spawn(process.execPath, ['--import', 'tsx', resolve('tests/kit/writer.ts'), file, log, String(i)], {
           stdio: ['ignore', 'pipe', 'inherit'],
         });
-        // The clock runs from the first word that it is writing, so that the kill falls among edits, not into its start.
-        writer.stdout.once('data', () => setTimeout(() => writer.kill('SIGKILL'), 5 + ((i * 37) % 120)));
+        // The clock runs from one of its acknowledgements, so that the kill falls among edits on any machine, and not into its start.
+        let acknowledged = 0;
+        let doomed = false;
+        writer.stdout.on('data', (told: Buffer) => {
+          acknowledged += told.length;
+          if (doomed || acknowledged < 2 + (i % 7)) return;
+          doomed = true;
+          setTimeout(() => writer.kill('SIGKILL'), (i * 37) % 60);
+        });
         writer.on('exit', () => done());
       });
     }

@@ -397,5 +397,5 @@ describe('judging again after an edit', () => {
       expect(new Map([...again.outcomes].sort())).toEqual(new Map([...anew.outcomes].sort()));
       expect(new Map([...again.findings].sort())).toEqual(new Map([...anew.findings].sort()));
     }
-  });
+  }, 120_000);
 });

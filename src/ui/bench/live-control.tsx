@@ -34,6 +34,9 @@ interface Props {
 /** Keys that move what slides: while one is down, a finger is on it. */
 const MOVING: ReadonlySet<string> = new Set(['ArrowUp', 'ArrowDown', 'PageUp', 'PageDown', 'Home', 'End']);
 
+/** How long the wheel of a mouse stands still, in milliseconds, until what it moved is let go. */
+const STILL_MS = 400;
+
 /** Pixels of dragging for the whole travel of a knob, and for one click of an encoder. */
 const TRAVEL = 180;
 const CLICK = 5;
@@ -97,14 +100,21 @@ export const LiveControl = memo(function LiveControl(props: Props) {
     }
   };
   const springs = control.springsTo !== null;
-  // What springs back goes where it rests: the panel says where that is.
+  // What springs back goes where it rests: the panel says where that is. A wheel of a mouse is a finger until it stands still.
+  const fingered = useRef(false);
+  const still = useRef<number | undefined>(undefined);
   const spring = (): void => {
-    setHand(null);
-    release();
+    if (fingered.current && springs) {
+      setHand(null);
+      release();
+    }
+    fingered.current = false;
   };
   const up = (): void => {
-    if (drag.current && slides && springs) spring();
-    else if (drag.current?.pressed) release();
+    if (drag.current && slides && springs) {
+      fingered.current = true;
+      spring();
+    } else if (drag.current?.pressed) release();
     drag.current = null;
   };
 
@@ -114,8 +124,14 @@ export const LiveControl = memo(function LiveControl(props: Props) {
     event.preventDefault();
     const clicks = event.deltaY < 0 ? 1 : -1;
     if (turns) turnBy(clicks);
-    else moveTo((position ?? 0) + clicks * (event.shiftKey ? 8 / 127 : 1 / 127));
+    else {
+      moveTo((position ?? 0) + clicks * (event.shiftKey ? 8 / 127 : 1 / 127));
+      fingered.current = true;
+      window.clearTimeout(still.current);
+      if (springs) still.current = window.setTimeout(spring, STILL_MS);
+    }
   };
+  useEffect(() => () => window.clearTimeout(still.current), []);
   useEffect(() => {
     const node = box.current;
     if (!node || isSwitch(control)) return;
@@ -130,8 +146,11 @@ export const LiveControl = memo(function LiveControl(props: Props) {
     if (by !== undefined && !isSwitch(control)) {
       if (turns) turnBy(by);
       else moveTo((position ?? 0) + by / 127);
-    } else if ((event.key === 'Home' || event.key === 'End') && slides) moveTo(event.key === 'Home' ? 0 : 1);
-    else if ((event.key === ' ' || event.key === 'Enter') && presses) {
+      fingered.current = slides;
+    } else if ((event.key === 'Home' || event.key === 'End') && slides) {
+      moveTo(event.key === 'Home' ? 0 : 1);
+      fingered.current = true;
+    } else if ((event.key === ' ' || event.key === 'Enter') && presses) {
       if (!event.repeat) press(null);
       keyed.current = true;
     } else return;
@@ -142,7 +161,7 @@ export const LiveControl = memo(function LiveControl(props: Props) {
     if ((event.key === ' ' || event.key === 'Enter') && presses) {
       event.preventDefault();
       letGo();
-    } else if (slides && springs && MOVING.has(event.key)) spring();
+    } else if (MOVING.has(event.key)) spring();
   };
 
   const pose = {
@@ -168,7 +187,10 @@ export const LiveControl = memo(function LiveControl(props: Props) {
         onPointerCancel={up}
         onKeyDown={keyDown}
         onKeyUp={keyUp}
-        onBlur={letGo}
+        onBlur={() => {
+          letGo();
+          spring();
+        }}
         onContextMenu={(event) => event.preventDefault()}
         className={cx('relative block touch-none rounded-md select-none', turns || slides ? 'cursor-ns-resize' : '')}
         style={{ width: `${share}%`, aspectRatio: `${control.width} / ${control.height}` }}
