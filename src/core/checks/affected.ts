@@ -154,10 +154,17 @@ function besidesContents(
   return sendersToTargets(index, targets);
 }
 
-const sendersToTargets = (index: RigIndex, targets: ReadonlySet<string | undefined>): readonly string[] =>
-  [...targets].flatMap((targetId) =>
-    (index.parametersOf.get(targetId ?? '') ?? []).flatMap((p) => (index.sendsFor.get(p.id) ?? []).map((s) => s.assignment.id)),
+/** Whoever is there for something of some targets, or is heard there whatever it is there for. */
+function sendersToTargets(index: RigIndex, targets: ReadonlySet<string | undefined>): readonly string[] {
+  const keys = new Set<number>();
+  const meant = [...targets].flatMap((targetId) =>
+    (index.parametersOf.get(targetId ?? '') ?? []).flatMap((p) => {
+      for (const landing of index.landingsOf.get(p.id) ?? []) addHeard(keys, landing);
+      return (index.sendsFor.get(p.id) ?? []).map((s) => s.assignment.id);
+    }),
   );
+  return [...meant, ...[...keys].flatMap((key) => sendersAt(index, key).map((s) => s.assignment.id))];
+}
 
 /** The parameters that some functions are there for. */
 const meantBy = (index: RigIndex, functions: ReadonlySet<string>): readonly string[] =>
