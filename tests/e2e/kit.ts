@@ -32,7 +32,8 @@ export async function open(page: Page, id: string, screen: string): Promise<void
   // Leaving before it is saved asks whether to stay.
   await expect(page.getByRole('status').filter({ hasText: /^saving$/ })).toHaveCount(0);
   await page.goto(`/rigs/${id}/${screen}`);
-  await expect(page.getByRole('link', { name: /must fix/ })).toBeVisible();
+  // With twenty tabs on two cores the judge takes its time.
+  await expect(page.getByRole('link', { name: /must fix/ })).toBeVisible({ timeout: 30_000 });
 }
 
 /** Puts a parameter into the dialog that is open. */

@@ -98,6 +98,7 @@ test('a tab that was closed with unsent edits: the list of rigs names them, and 
   page,
   context,
 }) => {
+  test.slow();
   const id = await ownRig(page);
   await open(page, id, 'map');
   await page.route('**/rigs/**', (route) => (route.request().method() === 'POST' ? route.abort() : route.continue()));
