@@ -4,11 +4,9 @@ import { usualTempo } from '../receiver';
 import type { Arrival, Assignment, Parameter, RigIndex } from '../rig';
 import { compileChain, startChain } from './chain';
 import { type Surroundings, setUp } from './outcome';
-import { run } from './run';
+import { run, untilQuiet } from './run';
 import { inTurn } from './script';
 import type { LightAt } from './trials';
-
-const plain = { timing: null, full: false, until: Number.MAX_VALUE } as const;
 
 /**
  * What the light of a switch shows and what its toggle is, once it was pressed and then another switch of its group was; null where it has no light, where it cannot be played,
@@ -33,7 +31,7 @@ export function releasedLight(
     stage.chain,
     startChain(stage.chain, { bank: stage.bank, page: stage.page }),
     inTurn(control.id, otherId, 1, controller.firmware),
-    plain,
+    untilQuiet,
   );
   const lit = state.controllers[0] && panelView(program, state.controllers[0]).get(control.id)?.lit;
   const value = state.targets.values[slot] ?? 0;
@@ -71,7 +69,7 @@ export function arrivingLights(
   if (slot === undefined || !program) return [];
   return [parameter.lowest, parameter.highest].flatMap((value): LightAt[] => {
     const values = chain.targets.start.map((v, i) => (i === slot ? value : v));
-    const { state } = run(chain, startChain(chain, from, values), [{ do: 'go', atMs: 0, on: controller.id, ...to }], plain);
+    const { state } = run(chain, startChain(chain, from, values), [{ do: 'go', atMs: 0, on: controller.id, ...to }], untilQuiet);
     const [own] = state.controllers;
     const lit = own && panelView(program, own).get(control.id)?.lit;
     const now = state.targets.values[slot] ?? 0;

@@ -47,6 +47,9 @@ export interface RunOptions {
   readonly until: number;
 }
 
+/** Everything arrives when it is sent, and all that is due is waited for. */
+export const untilQuiet: RunOptions = { timing: null, full: false, until: Number.MAX_VALUE };
+
 /** Reasons in the order of their numbers in the trace. */
 export const unheardReasons = [
   'notes-only',

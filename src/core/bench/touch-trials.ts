@@ -1,21 +1,15 @@
 // Trials of what a finger does by itself: letting go of what springs back, and the pressure behind a strike.
 import type { Assignment, Parameter, RigIndex } from '../rig';
 import { startChain } from './chain';
-import { type Stage, type Surroundings, setUp } from './outcome';
-import { run } from './run';
+import type { Surroundings } from './outcome';
+import { run, untilQuiet } from './run';
 import { presses } from './script';
 import { SENT, VALUE } from './trace';
-
-const plain = { timing: null, full: false, until: Number.MAX_VALUE } as const;
-
-function stageOf(index: RigIndex, assignment: Assignment, around: Surroundings): Stage | null {
-  const stage = setUp(index, assignment, around);
-  return stage.type === 'ready' ? stage : null;
-}
+import { stageFor } from './trials';
 
 /** Where a parameter stands, in its unit, once its control was swept and let go; null where it cannot be played, or where nobody knows. */
 export function atRest(index: RigIndex, assignment: Assignment, parameter: Parameter, around: Surroundings): number | null {
-  const stage = stageOf(index, assignment, around);
+  const stage = stageFor(index, assignment, around);
   const slot = stage?.chain.targets.slots.get(parameter.id);
   if (!stage || slot === undefined) return null;
   const { chain, bank, page, script, controlId } = stage;
@@ -28,19 +22,19 @@ export function atRest(index: RigIndex, assignment: Assignment, parameter: Param
     { do: 'release', atMs: swept + 1, on: controlId } as const,
     ...late.map((e) => ({ ...e, atMs: e.atMs + 2 })),
   ];
-  const { state } = run(chain, startChain(chain, { bank, page }), events, plain);
+  const { state } = run(chain, startChain(chain, { bank, page }), events, untilQuiet);
   const value = state.targets.values[slot];
   return value === undefined || Number.isNaN(value) ? null : value;
 }
 
 /** Whether a strike of a control moves what its pressure is for. */
 export function movedByStrike(index: RigIndex, assignment: Assignment, parameter: Parameter, around: Surroundings): boolean {
-  const stage = stageOf(index, assignment, around);
+  const stage = stageFor(index, assignment, around);
   const slot = stage?.chain.targets.slots.get(parameter.id);
   const controller = index.controllers.get(index.controls.get(assignment.controlId)?.controllerId ?? '');
   if (!stage || slot === undefined || !controller) return false;
   const { chain, bank, page, controlId } = stage;
-  const { trace } = run(chain, startChain(chain, { bank, page }), presses(controlId, 1, controller.firmware), plain);
+  const { trace } = run(chain, startChain(chain, { bank, page }), presses(controlId, 1, controller.firmware), untilQuiet);
   const from = stage.slot;
   // By its own pressure, and not by what the strike itself is for.
   const own = new Set<number>();

@@ -12,7 +12,13 @@ import { ARRIVED, SENT, type Trace, VALUE } from './trace';
 const NEVER = Number.MAX_VALUE;
 const plain = { timing: null, full: false, until: NEVER } as const;
 
-const stageFor = (index: RigIndex, assignment: Assignment, around: Surroundings, also: readonly string[] = []): Stage | null => {
+/** Everything to play an assignment with; null where it cannot be played. */
+export const stageFor = (
+  index: RigIndex,
+  assignment: Assignment,
+  around: Surroundings,
+  also: readonly string[] = [],
+): Stage | null => {
   const stage = setUp(index, assignment, around, null, also);
   return stage.type === 'ready' ? stage : null;
 };

@@ -104,20 +104,18 @@ export function movesFrom(
   };
 }
 
-/** Where one thing that is done leads from each of some situations: a table as long as they are. */
-export function leadsOf(
+/** Where one thing that is done leads from a situation. */
+export function leadsFrom(
   index: RigIndex,
   program: ControllerProgram,
   situations: Situations,
-  { play }: Act,
-  all: readonly Situation[],
-): readonly Situation[] {
+): (situation: Situation, act: Act) => Situation {
   const begin = startController(program, 1, 1);
-  return all.map((situation) => {
+  return (situation, { play }) => {
     const from = stateIn(index, begin, situations, situation);
     const { place, stack, left } = after(situations, situation, from, play(from));
     return { place, stack, last: left ?? situation.last };
-  });
+  };
 }
 
 /** What a state that came of a situation is as one: `left` is the place that becomes the last used one, null where it stays. */

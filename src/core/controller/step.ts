@@ -93,6 +93,8 @@ function pressOn(d: Draft, control: ProgramControl, velocity: number | null): vo
     release(d, control);
     return;
   }
+  // What is down already is not struck again.
+  if (d.downs[control.control.id]) return;
   press(d, control, strength);
   if (control.control.aftertouch === 'after-strike') moveTo(d, control, strength ?? 1);
 }

@@ -93,6 +93,7 @@ describe('a strike', () => {
     const rig = rigWith({ fs1: { aftertouch: 'after-strike' } });
     expect(played(rig, [down('fs1', 0, 1), up('fs1', 50)]).sent).toEqual(['0 N 36 127', '0 CC 2 127', '50 CC 2 0', '50 N 36 0']);
     expect(played(rigWith({}), [down('fs1', 0, 1), up('fs1', 50)]).sent).toEqual(['0 N 36 127', '50 N 36 0']);
+    expect(played(rig, [down('fs1', 0, 1), down('fs1', 20, 0.5), up('fs1', 50)]).sent).toHaveLength(4);
   });
 });
 

@@ -137,6 +137,21 @@ describe('lost', () => {
       'With a switch that goes to bank 1: Press it: it is in bank 1',
     );
   });
+  it('tries the switch to bank 1 on the simulator, also where nothing led there before', () => {
+    const there: Plan = [[null, { type: 'bank', bank: 3 }, { type: 'bank', bank: 2 }], [null]];
+    const rig = rigOf(3, there);
+    const stated = { type: 'stated', bank: 2, page: 1 } as const;
+    const { index, controller } = boardOf({
+      ...rig,
+      controllers: rig.controllers.map((c) => ({ ...c, firmware: { ...c.firmware, startsAt: stated } })),
+    });
+    expect(lostOn(index, controller)).toMatchObject({
+      type: 'none',
+      apart: [{ bank: 2 }, { bank: 3 }],
+      jump: { presses: 1, ends: { bank: 1 } },
+      afterSwitchingOn: { bank: 2 },
+    });
+  });
   it('closes layers that stay open, or says that nothing does', () => {
     const toggled = [layer({ modifierControlId: 'mod', mode: 'toggled' })];
     const { index, controller } = boardOf(rigOf(1, [[null], [null]], { layers: toggled }));

@@ -2,7 +2,7 @@
 // counts cannot be reset blindly, and is named.
 import { type ControllerTable, controllerTable, type Whereabouts } from '../controller';
 import type { Assignment, Controller, RigIndex } from '../rig';
-import { type Reset, type ResetLimits, resetWord, usualLimits } from './reset';
+import { type Found, type ResetLimits, resetWord, shortestWord, usualLimits } from './reset';
 
 /** What the hand does, and where it stands then. */
 export interface WayHome {
@@ -37,25 +37,24 @@ export function lostOn(index: RigIndex, controller: Controller, limits: ResetLim
   const table = controllerTable(index, controller, limits.states);
   if (!table) return { type: 'not-searched', most: limits.states };
   const notKnown = remembering(index, controller);
-  const all = table.places.map((_, i) => i);
-  const letters = table.acts;
-  const found = resetWord(all, letters, limits);
+  const found = resetWord(everyPlace(table), table.acts, limits);
   if (found.type === 'too-many-states') return { type: 'not-searched', most: limits.states };
   if (found.type === 'found') return { type: 'way', way: wayOf(table, found), notKnown };
   return {
     type: 'none',
     apart: [placeAt(table, found.apart[0]), placeAt(table, found.apart[1])],
-    jump: withJump(table, limits),
+    jump: withJump(index, controller, limits),
     withOneLook: withOneLook(table, limits),
     afterSwitchingOn: controller.firmware.startsAt?.type === 'last' ? null : placeAt(table, 0),
     notKnown,
   };
 }
 
+const everyPlace = ({ places }: ControllerTable): readonly number[] => places.map((_, i) => i);
 const nowhere: Whereabouts = { bank: 1, page: 1, layerIds: [] };
 const placeAt = ({ places }: ControllerTable, at: number): Whereabouts => places[at] ?? nowhere;
 
-const wayOf = (table: ControllerTable, { word, weight, end, proved }: Extract<Reset, { type: 'found' }>): WayHome => ({
+const wayOf = (table: ControllerTable, { word, weight, end, proved }: Found): WayHome => ({
   gestures: word.map((i) => table.acts[i]?.words ?? ''),
   presses: weight,
   ends: placeAt(table, end),
@@ -63,21 +62,11 @@ const wayOf = (table: ControllerTable, { word, weight, end, proved }: Extract<Re
 });
 
 /** The same with one switch more that goes to the first bank: the smallest change that helps, where it does. */
-function withJump(table: ControllerTable, limits: ResetLimits): WayHome | null {
-  const { places } = table;
-  const home = places.findIndex((s) => s.bank === 1);
-  const leads = Int32Array.from(places, (from, i) => {
-    const to = places.findIndex((s) => s.bank === 1 && s.page === from.page && sameLayers(s, from));
-    return to < 0 ? (home < 0 ? i : home) : to;
-  });
-  const jump = { weight: 1 as const, words: 'press it', leads };
-  const whole = { ...table, acts: [jump, ...table.acts] };
-  const all = places.map((_, i) => i);
-  const found = resetWord(all, whole.acts, limits);
-  return found.type === 'found' ? wayOf(whole, found) : null;
+function withJump(index: RigIndex, controller: Controller, limits: ResetLimits): WayHome | null {
+  const table = controllerTable(index, controller, limits.states, 'with-a-jump');
+  const found = table && resetWord(everyPlace(table), table.acts, limits);
+  return table && found?.type === 'found' ? wayOf(table, found) : null;
 }
-
-const sameLayers = (a: Whereabouts, b: Whereabouts): boolean => a.layerIds.join(' ') === b.layerIds.join(' ');
 
 /** The most presses that it takes when one look tells the bank and page; null where even then layers cannot be told. */
 function withOneLook(table: ControllerTable, limits: ResetLimits): { readonly presses: number } | null {
@@ -88,34 +77,11 @@ function withOneLook(table: ControllerTable, limits: ResetLimits): { readonly pr
   });
   let presses = 0;
   for (const here of places.values()) {
-    const way = gathered(here, table, limits.sets);
+    const way = shortestWord(here, table.acts, limits.sets);
     if (way === null) return null;
-    presses = Math.max(presses, way);
+    presses = Math.max(presses, way.weight);
   }
   return { presses };
-}
-
-/** The fewest presses that bring some situations together, over sets of situations; null where nothing does, or too many sets would have to be looked at. */
-function gathered(here: readonly number[], { acts }: ControllerTable, most: number): number | null {
-  const keyOf = (set: readonly number[]): string => set.join(' ');
-  const best = new Map<string, number>([[keyOf(here), 0]]);
-  const queue: (readonly number[])[][] = [[here]];
-  for (let level = 0; level < queue.length; level++)
-    for (const set of queue[level] ?? []) {
-      if (best.get(keyOf(set)) !== level) continue;
-      if (set.length === 1) return level;
-      for (const { weight, leads } of acts) {
-        const next = [...new Set(set.map((s) => leads[s] ?? s))].sort((a, b) => a - b);
-        const known = best.get(keyOf(next));
-        if (known !== undefined && known <= level + weight) continue;
-        if (best.size >= most) return null;
-        best.set(keyOf(next), level + weight);
-        const waiting = queue[level + weight] ?? [];
-        queue[level + weight] = waiting;
-        waiting.push(next);
-      }
-    }
-  return null;
 }
 
 /** Functions of a controller that remember what they sent last. */

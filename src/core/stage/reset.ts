@@ -7,17 +7,19 @@ export interface Letter {
   readonly leads: ArrayLike<number>;
 }
 
+export interface Found {
+  readonly type: 'found';
+  /** Positions in the list of letters, in their order; empty for a machine of one state. */
+  readonly word: readonly number[];
+  readonly weight: number;
+  /** Where it ends. */
+  readonly end: number;
+  /** Whether nothing shorter does it. */
+  readonly proved: boolean;
+}
+
 export type Reset =
-  | {
-      readonly type: 'found';
-      /** Positions in the list of letters, in their order; empty for a machine of one state. */
-      readonly word: readonly number[];
-      readonly weight: number;
-      /** Where it ends. */
-      readonly end: number;
-      /** Whether nothing shorter does it. */
-      readonly proved: boolean;
-    }
+  | Found
   /** Two states that nothing brings together. */
   | { readonly type: 'none'; readonly apart: readonly [number, number] }
   | { readonly type: 'too-many-states' };
@@ -44,7 +46,7 @@ export function resetWord(from: readonly number[], letters: readonly Letter[], l
   const pairs = mergingPairs(all, letters);
   const apart = pairs.firstApart();
   if (apart) return { type: 'none', apart };
-  return shortest(all, letters, limits.sets) ?? byPairs(all, letters, pairs);
+  return shortestWord(all, letters, limits.sets) ?? byPairs(all, letters, pairs);
 }
 
 /** Where a word leads. */
@@ -109,8 +111,8 @@ function mergingPairs(states: readonly number[], letters: readonly Letter[]): Pa
   };
 }
 
-/** The cheapest word, over sets of states; null where there are too many of them. */
-function shortest(states: readonly number[], letters: readonly Letter[], most: number): Reset | null {
+/** The cheapest word that brings some states together, over sets of states; null where there is none, or more than `most` sets would have to be looked at. */
+export function shortestWord(states: readonly number[], letters: readonly Letter[], most: number): Found | null {
   interface Seen {
     readonly set: readonly number[];
     readonly from: string | null;

@@ -111,14 +111,14 @@ export function ListDialog({
         />
         <ColumnsChoice columns={columns} />
         <ReadingState setText={setText} problem={problem} read={read} part={part} />
-        {lines.length > 0 && <Lines lines={lines} left={left} onToggle={(i) => setLeft(without(left, i))} />}
+        {lines.length > 0 && <Lines lines={lines} left={left} onToggle={(i) => setLeft(flipped(left, i))} />}
       </div>
     </Dialog>
   );
 }
 
-/** A set with or without one more. */
-function without(left: ReadonlySet<number>, i: number): ReadonlySet<number> {
+/** A set with one more, or without it where it had it. */
+function flipped(left: ReadonlySet<number>, i: number): ReadonlySet<number> {
   const next = new Set(left);
   if (!next.delete(i)) next.add(i);
   return next;

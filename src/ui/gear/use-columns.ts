@@ -36,12 +36,15 @@ export interface Columns {
 
 export function useColumns(text: string): Columns {
   const [remembered, remember] = useState<Remembered>({});
-  const [saidHeaded, setHeaded] = useState<boolean | null>(null);
+  const [said, say] = useState<{ readonly of: string; readonly headed: boolean } | null>(null);
   useEffect(() => remember(recalled()), []);
   const isTable = !/^\s*[<{[]/.test(text);
   const head = useMemo(() => (isTable ? parametersHead(text) : noHead), [isTable, text]);
+  // What was said of one list is not said of the next.
+  const list = head.columns.map((c) => c.first).join('\n');
+  const setHeaded = (headed: boolean): void => say({ of: list, headed });
   const headed =
-    saidHeaded ??
+    (said?.of === list ? said.headed : null) ??
     (head.headed || head.likely || head.columns.some((c) => c.first !== '' && Object.hasOwn(remembered, c.first.toLowerCase())));
   const keyOf = (at: number): string =>
     headed ? (head.columns[at]?.first ?? '').toLowerCase() : `${head.columns.length} columns, ${at + 1}`;

@@ -7,6 +7,7 @@ import {
   type ControlKind,
   type Controller,
   nameSchema,
+  plainTouch,
   portsOf,
   type RigIndex,
   rowSchemas,
@@ -164,7 +165,7 @@ function KindAndPlace({
         className="col-span-2"
         value={kind}
         options={kindWords.map(([k, plural]) => [k, singular(plural)] as const)}
-        onChange={(k) => change({ kind: k, detents: k === 'encoder' || k === 'jog' ? 24 : 0 })}
+        onChange={(k) => change({ kind: k, detents: k === 'encoder' || k === 'jog' ? 24 : 0, ...plainTouch })}
       />
       {(['x', 'y', 'width', 'height'] as const).map((field) => (
         <NumberField
