@@ -12,6 +12,10 @@ export { addTo, countBy, groupBy } from './maps';
 export { clamp } from './numbers';
 export { counted, plural } from './plural';
 
+// Rows as columns.
+
+export { type Columns, fromColumns, toColumns } from './columns';
+
 // A hash that never changes, and chance by a seed.
 
 export { chance } from './chance';

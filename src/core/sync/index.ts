@@ -18,6 +18,7 @@ export {
 
 // What goes in, what comes out.
 
+export { handedOver, openedFrom } from './handed';
 export type { Effect, Entry, Head, Input, Kept, Notice, Since } from './message';
 export { isSettled, keptOf, type Stepped, step } from './step';
 export { POST_LIMIT, type Posted, type PostHead, type PostLine, postLines } from './wire';

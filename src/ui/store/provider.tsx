@@ -6,7 +6,7 @@ import { createContext, type ReactNode, useContext, useEffect, useMemo, useRef, 
 import { toast } from 'sonner';
 import { useStore } from 'zustand';
 import { withRenewal } from '@/core/checks';
-import type { Kept, Opened } from '@/core/sync';
+import { type Kept, type Opened, openedFrom } from '@/core/sync';
 import { reopenRig } from '@/server/actions/rigs';
 import type { JudgeWorker } from '@/workers/judge.worker';
 import { keepHere, live } from './device';
@@ -56,10 +56,18 @@ function reopened(opened: Opened): ReturnType<typeof openStore> {
   return before;
 }
 
-export function RigProvider({ opened, children }: { readonly opened: Opened; readonly children: ReactNode }) {
-  const rigId = opened.confirmed.rig.id;
+/** `opened`: a rig handed over as one string. As a value React would look at each thing in it on the way, twice. */
+export function RigProvider({
+  rigId,
+  opened,
+  children,
+}: {
+  readonly rigId: string;
+  readonly opened: string;
+  readonly children: ReactNode;
+}) {
   const worker = useRef<Remote<JudgeWorker> | null>(null);
-  const [{ store, judge, windowId }] = useState(() => reopened(opened));
+  const [{ store, judge, windowId }] = useState(() => reopened(openedFrom(opened)));
 
   useEffect(() => {
     const raw = new Worker(new URL('../../workers/judge.worker.ts', import.meta.url), { type: 'module' });

@@ -1,4 +1,5 @@
 import { notFound } from 'next/navigation';
+import { handedOver } from '@/core/sync';
 import { database } from '@/server/folder';
 import { entryOf, versionsOf } from '@/server/rigs/library';
 import { openedRig } from '@/server/rigs/sync';
@@ -26,7 +27,7 @@ export default async function EntryPage({ params }: Props) {
   if (!opened) notFound();
   const { entry, rig, versions } = opened;
   return (
-    <RigProvider key={id} opened={rig}>
+    <RigProvider key={id} rigId={id} opened={handedOver(rig)}>
       <EntryScreen entry={entry} versions={versions} openedAt={rig.confirmed.version} />
     </RigProvider>
   );

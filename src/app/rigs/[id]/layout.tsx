@@ -1,6 +1,7 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import type { ReactNode } from 'react';
+import { handedOver } from '@/core/sync';
 import { database } from '@/server/folder';
 import { currentRig } from '@/server/rigs/journal';
 import { rigNames } from '@/server/rigs/rigs';
@@ -30,7 +31,7 @@ export default async function RigLayout({ params, children }: Props) {
   if (!opened) notFound();
   const { rig, others } = opened;
   return (
-    <RigProvider key={id} opened={rig}>
+    <RigProvider key={id} rigId={id} opened={handedOver(rig)}>
       <div className="print-plain flex h-dvh min-w-[760px] flex-col overflow-hidden has-[[data-phone]]:min-w-0">
         <Head others={others} />
         {children}
