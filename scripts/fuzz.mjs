@@ -21,6 +21,7 @@ const laws = {
   teaching: 'what is sent while software learns stays at the quiet end',
   ticks: 'a tick stands exactly as long as nothing has to be entered again',
   sheet: 'from the sheet alone the same rig can be built',
+  ways: 'the way to a scene costs what the best of all sequences costs',
 };
 const BATCH = 1000;
 

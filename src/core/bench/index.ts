@@ -3,7 +3,8 @@
 // The whole chain and how it runs.
 
 export { type Chain, type ChainState, compileChain, startChain, sysexOf, wholeChain } from './chain';
-export { type ChainEvent, type RunOptions, run, unheardReasons } from './run';
+export { type ChainEvent, type RunOptions, run, unheardReasons, untilQuiet } from './run';
+export { chords, gestureWith } from './script';
 export {
   type BenchSetup,
   isQuiet,

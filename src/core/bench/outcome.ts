@@ -77,9 +77,9 @@ export interface Surroundings {
   readonly sysex: Chain['sysex'];
 }
 
-/** What all outcomes of one rig have in common: its targets and wires compiled once. */
-export const surroundingsOf = (index: RigIndex): Surroundings => ({
-  network: compileNetwork(index.rig, new Set()),
+/** What all outcomes of one rig have in common: its targets and wires compiled once, some of them pulled. */
+export const surroundingsOf = (index: RigIndex, unplugged: ReadonlySet<string> = new Set()): Surroundings => ({
+  network: compileNetwork(index.rig, unplugged),
   sysex: sysexOf(index),
 });
 

@@ -16,6 +16,8 @@ const cycles = (count: number, start: number, period: number, one: (atMs: number
 
 /** Long enough between two gestures that none is the second tap of the one before. */
 const pause = (firmware: Firmware): number => Math.max(PAUSE_MS, firmware.doubleTapMs * 2);
+/** How long before a gesture what is held meanwhile goes down. */
+const HELD_FIRST_MS = 100;
 const tapMs = (firmware: Firmware): number => Math.min(TAP_MS, firmware.holdMs / 2);
 
 /** `count` short presses, each well under the hold time, far enough apart to be no double tap. Times in milliseconds. */
@@ -43,6 +45,20 @@ export function tapHolds(on: string, count: number, firmware: Firmware, start = 
   const short = Math.min(tapMs(firmware), apart / 2);
   const long = firmware.holdMs + 200;
   return cycles(count, start, apart + long + pause(firmware), (t) => [...cycle(on, t, short), ...cycle(on, t + apart, long)]);
+}
+
+/** One gesture of a switch from a time in milliseconds on, with others held down from before to after it. */
+export function gestureWith(
+  does: 'tap' | 'hold' | 'double-tap' | 'tap-hold',
+  on: string,
+  holding: readonly string[],
+  firmware: Firmware,
+  start: number,
+): readonly ScriptEvent[] {
+  const made = { tap: presses, hold: holds, 'double-tap': doubleTaps, 'tap-hold': tapHolds }[does](on, 1, firmware, 0);
+  if (holding.length === 0) return shifted(made, start);
+  const held = inLayer(shifted(made, HELD_FIRST_MS), { on: holding, mode: 'while-held', byHold: false }, firmware);
+  return shifted(held, start);
 }
 
 /** `count` times a press of one control and then one of another: how switches that release each other are played. */
@@ -159,4 +175,4 @@ const ups = (on: readonly string[], atMs: number): ScriptEvent[] => on.map((c) =
 const together = (on: readonly string[], atMs: number, ms: number): ScriptEvent[] => [...downs(on, atMs), ...ups(on, atMs + ms)];
 
 const shifted = (script: readonly ScriptEvent[], ms: number): ScriptEvent[] =>
-  script.map((event) => ({ ...event, atMs: event.atMs + ms }));
+  ms === 0 ? [...script] : script.map((event) => ({ ...event, atMs: event.atMs + ms }));

@@ -10,6 +10,7 @@ export { type ControllerState, startController } from './state';
 
 export { type ControllerTable, controllerTable, type Whereabouts } from './automaton';
 export { accelerated, type Destination, stepCounter } from './fire';
+export { distinctGestures, gestureSentence, type SwitchGesture } from './moves';
 export { type ControlView, panelView } from './panel-state';
 export { exploreController, type Leg, type Space } from './space';
 export { type ControllerInput, type ControllerStep, stepController } from './step';

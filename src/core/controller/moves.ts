@@ -1,5 +1,14 @@
 // What gestures do in a situation: each is played on the simulator, and where it leads is a move.
-import { type Assignment, type Control, type Controller, isTogether, type Layer, opening, type RigIndex } from '../rig';
+import {
+  type Assignment,
+  type Control,
+  type Controller,
+  type Firmware,
+  isTogether,
+  type Layer,
+  opening,
+  type RigIndex,
+} from '../rig';
 import type { ControllerProgram } from './program';
 import type { Situation, Situations } from './situations';
 import { type ControllerState, startController } from './state';
@@ -16,7 +25,8 @@ export interface Move {
   readonly words: () => string;
 }
 
-type Gesture = 'tap' | 'tap-again' | 'hold' | 'double-tap' | 'tap-hold';
+/** Gestures of one switch that can differ in what comes of them; `tap-again`: two presses too far apart to be a double tap. */
+export type SwitchGesture = 'tap' | 'tap-again' | 'hold' | 'double-tap' | 'tap-hold';
 
 /** What can lead somewhere on a controller. */
 export interface Leading {
@@ -58,15 +68,15 @@ export function actsOf(
   lasting: readonly Layer[],
 ): readonly Act[] {
   const all: Act[] = [];
-  const add = (control: Control, gesture: Gesture, holding: readonly Control[]): void => {
+  const add = (control: Control, gesture: SwitchGesture, holding: readonly Control[]): void => {
     all.push({
       weight: holding.length > 0 ? 2 : 1,
-      words: () => wordsOf(control, gesture, holding),
+      words: () => gestureSentence(control, gesture, holding),
       play: (from) => played(program, from, control, gesture, holding),
     });
   };
   for (const control of tried) {
-    for (const gesture of gesturesOf(index, control, controller.firmware.press === 'waits')) {
+    for (const gesture of distinctGestures(index, control, controller.firmware)) {
       add(control, gesture, []);
       for (const layer of held) {
         const holding = opening(index, layer, control.id);
@@ -190,14 +200,16 @@ const acts = (index: RigIndex, control: Control, layer: Layer): boolean =>
   (index.assignmentsOf.get(control.id) ?? []).some((a) => a.layerId === layer.id && a.actions.some((x) => x.type === 'go'));
 
 /**
- * Gestures that can lead somewhere. On firmware that waits for a second tap a long press is not the same as a short one: the press goes
+ * The gestures of a switch that can differ in what comes of them. On firmware that waits for a second tap a long press is not the same as a short one: the press goes
  * out while the finger is still down, and so in the place where it went down.
  */
-function gesturesOf(index: RigIndex, control: Control, waits: boolean): readonly Gesture[] {
+export function distinctGestures(index: RigIndex, control: Control, firmware: Firmware): readonly SwitchGesture[] {
+  const waits = firmware.press === 'waits';
   const all = new Set((index.assignmentsOf.get(control.id) ?? []).map((a) => a.gesture.type));
   const byHold =
     all.has('hold') ||
     all.has('hold-release') ||
+    all.has('repeat') ||
     (waits && (all.has('double-tap') || all.has('tap-hold'))) ||
     (index.layersByModifier.get(control.id) ?? []).some((l) => l.tap.length > 0);
   return [
@@ -209,7 +221,8 @@ function gesturesOf(index: RigIndex, control: Control, waits: boolean): readonly
   ];
 }
 
-function wordsOf(control: Control, gesture: Gesture, held: readonly Control[]): string {
+/** What the hand does at a switch, in words: `hold A and press B`. */
+export function gestureSentence(control: Control, gesture: SwitchGesture, held: readonly Control[]): string {
   const verb = {
     tap: 'press',
     'tap-again': 'press twice, slowly,',
@@ -227,7 +240,7 @@ function played(
   program: ControllerProgram,
   from: ControllerState,
   control: Control,
-  gesture: Gesture,
+  gesture: SwitchGesture,
   held: readonly Control[],
 ): ControllerState {
   const { holdMs, doubleTapMs } = program.firmware;

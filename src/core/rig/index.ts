@@ -71,6 +71,8 @@ export {
   type ScriptEvent,
   type Send,
   type SetUp,
+  type Song,
+  type SongSection,
   type States,
   type SwitchGroup,
   type SwitchMode,

@@ -1,3 +1,21 @@
 // From the map to the show: what feet do, and when. Nothing here knows of screens.
 export { type Lost, lostOn, type NotKnown, type WayHome } from './lost';
 export { lostWords } from './words';
+
+// If a controller dies.
+
+export { goneWords } from './gone-words';
+export { type IfGone, ifGone } from './if-gone';
+
+// Ways between scenes, and how long they take.
+
+export type { Cost, Spent } from './cost';
+export { type DrillPress, type Fit, LEAST_BITS, LEAST_PRESSES, paceFrom } from './drill';
+export { type Ground, groundOf, usualWayOptions, type WayOptions } from './ground';
+export type { Deed } from './hand';
+export { distance, middleOf, type Pace, pressMs, SOLE_MM, type Spot, usualPace } from './movement';
+export type { Moment } from './onward';
+export { barMs, type Transition, transitionsOf, wishOf } from './show';
+export { type Way, type WayStep, type WhyNot, wayTo } from './way';
+export { stepWords, transitionWords, whyWords } from './way-words';
+export type { StandAt, Wish } from './wish';

@@ -33,6 +33,9 @@ export const songSchema = z.object({
   note: noteSchema,
 });
 
+export type Song = z.infer<typeof songSchema>;
+export type SongSection = Song['sections'][number];
+
 const at = { atMs: z.number().min(0).max(86_400_000), on: idSchema };
 const part = z.number().min(0).max(1);
 

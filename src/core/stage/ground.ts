@@ -1,0 +1,35 @@
+// A rig as ways are looked for on it, and how much looking there is.
+import type { Chain } from '../bench';
+import type { RigIndex } from '../rig';
+import { type Deed, deedsOf } from './hand';
+import { type Pace, usualPace } from './movement';
+
+/** A rig as ways are looked for on it. */
+export interface Ground {
+  readonly index: RigIndex;
+  readonly chain: Chain;
+  readonly deeds: readonly Deed[];
+  /** Where each panel begins on the floor, in millimetres, by controller: side by side in their order. */
+  readonly lefts: ReadonlyMap<string, number>;
+}
+
+export interface WayOptions {
+  readonly pace: Pace;
+  /** Milliseconds that there are; null where it does not matter. */
+  readonly availableMs: number | null;
+  /** Most gestures that are played. */
+  readonly plays: number;
+}
+/** An unmeasured player, all the time there is, and 4,000 gestures played: about half a second. */
+export const usualWayOptions: WayOptions = { pace: usualPace, availableMs: null, plays: 4000 };
+
+/** What ways over a chain of a rig are looked for on. */
+export function groundOf(index: RigIndex, chain: Chain): Ground {
+  const lefts = new Map<string, number>();
+  let left = 0;
+  for (const { id, width } of index.rig.controllers) {
+    lefts.set(id, left);
+    left += width;
+  }
+  return { index, chain, deeds: deedsOf(index), lefts };
+}

@@ -1,0 +1,80 @@
+// What a player reads of a way: what to press, how long it takes, what it leaves, and why there is none.
+import { counted, exhaustive } from '../base';
+import { showValue } from '../bench';
+import { gestureSentence } from '../controller';
+import type { Parameter, RigIndex } from '../rig';
+import { barMs, type Transition } from './show';
+import type { Way, WayStep, WhyNot } from './way';
+
+type Found = Extract<Way, { type: 'way' }>;
+
+/** One step as the hand does it. */
+export function stepWords({ deed, to }: Pick<WayStep, 'deed' | 'to'>): string {
+  switch (deed.does) {
+    case 'move':
+      return `move ${deed.on.name} to ${Math.round((to ?? 0) * 100)} % of its travel`;
+    case 'turn':
+      return `turn ${deed.on.name} ${counted(Math.abs(to ?? 0), 'click')} ${(to ?? 0) < 0 ? 'down' : 'up'}`;
+    case 'chord':
+      return `press ${deed.on.name} and ${deed.with.name} together`;
+    case 'button':
+      return `${deed.what} ${deed.by > 0 ? 'up' : 'down'}`;
+    default:
+      return gestureSentence(deed.on, deed.does, deed.holding);
+  }
+}
+
+const seconds = (ms: number): string => `${(ms / 1000).toFixed(1)} s`;
+const named = (parameter: Parameter | undefined): string => parameter?.name ?? '?';
+const sentence = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+
+/** Whether there is time for a way, against the bars there are. Nothing where it does not matter. */
+function timeWords({ song, availableMs }: Transition, { cost, steps }: Found): readonly string[] {
+  if (availableMs === null || steps.length === 0) return [];
+  if (cost.late) return [`Does not fit: it takes ${seconds(cost.ms)}, and a bar has ${seconds(availableMs)}.`];
+  if (cost.ms === 0) return ['On the one.'];
+  const beats = Math.ceil(cost.ms / (barMs(song) / song.beatsPerBar));
+  return [`Begin ${counted(beats, 'beat')} early: it takes ${seconds(cost.ms)}, ${seconds(availableMs - cost.ms)} to spare.`];
+}
+
+/** A transition in sentences. */
+export function transitionWords(index: RigIndex, transition: Transition): readonly string[] {
+  const { way } = transition;
+  switch (way.type) {
+    case 'way': {
+      const { steps, cost, outside, proved, tried } = way;
+      return [
+        steps.length === 0 ? 'Nothing to do.' : `${sentence(steps.map(stepWords).join(', then '))}.`,
+        ...timeWords(transition, way),
+        ...(cost.hazards > 0 ? [`On the way ${counted(cost.hazards, 'dangerous thing')} happens.`] : []),
+        ...(outside.length > 0 ? [`Left changed: ${outside.map((id) => named(index.parameters.get(id))).join(', ')}.`] : []),
+        ...(proved ? [] : [`Every way of up to ${counted(tried, 'gesture')} was tried; a longer one may leave less changed.`]),
+      ];
+    }
+    case 'none':
+      return way.why.map((why) => `Cannot be reached: ${whyWords(index, why)}`);
+    case 'not-found':
+      return [`No way of up to ${counted(way.tried, 'gesture')} leads there; longer ones were not tried.`];
+    default:
+      return exhaustive(way);
+  }
+}
+
+/** Why there is no way. */
+export function whyWords(index: RigIndex, why: WhyNot): string {
+  const parameter = 'parameterId' in why ? index.parameters.get(why.parameterId) : undefined;
+  switch (why.type) {
+    case 'nothing-moves-it':
+      return `no control moves ${named(parameter)}.`;
+    case 'out-of-reach':
+      return `nothing that can be pressed from there moves ${named(parameter)}.`;
+    case 'never-there':
+      return `${named(parameter)} comes no nearer than ${parameter ? showValue(parameter, why.nearest) : why.nearest}.`;
+    case 'no-such-place':
+      return `nothing leads to that bank on ${index.controllers.get(why.controllerId)?.name ?? '?'}.`;
+    case 'never-together':
+      return 'each of its values can be had, but not all of them at once.';
+    default:
+      return exhaustive(why);
+  }
+}

@@ -1,0 +1,228 @@
+// Ways between scenes: against a search that tries every gesture from everywhere and leaves nothing out, over random rigs; and worked out by hand.
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { type Chain, type ChainState, run, startChain, untilQuiet, wholeChain } from '@/core/bench';
+import { type Assignment, indexRig, type Landing, type Rig, type ScriptEvent } from '@/core/rig';
+import { groundOf, usualWayOptions, type Way, type Wish, wayTo } from '@/core/stage';
+import { assignment, cc, fixed, landing, latching, layer, momentary, parameter, smallRig, withFunctions } from '../kit/small-rig';
+
+/** How often a law is played; a failure names its seed. */
+const plays = (usual: number) => ({
+  numRuns: Number(process.env.KEEN_DIAL_RUNS ?? usual),
+  ...(process.env.KEEN_DIAL_SEED ? { seed: Number(process.env.KEEN_DIAL_SEED) } : {}),
+});
+
+const SWITCHES = ['fs1', 'fs2'] as const;
+const NAMES = ['p1', 'p2', 'p3'] as const;
+
+/** One function of a random rig: where it stands, and what it does. */
+const someOne = fc.record({
+  on: fc.constantFrom(...SWITCHES),
+  bank: fc.constantFrom(1, 2, null),
+  held: fc.constantFrom(false, false, true),
+  gesture: fc.constantFrom('press', 'press', 'hold', 'double-tap'),
+  does: fc.constantFrom('latch', 'latch', 'latch-reversed', 'fixed', 'fixed', 'momentary', 'bank 1', 'bank 2', 'on'),
+  moves: fc.constantFrom(0, 1, 2),
+  /** Whether it moves the third parameter as well. */
+  also: fc.constantFrom(false, false, true),
+});
+const someRig = fc.record({
+  functions: fc.array(someOne, { minLength: 2, maxLength: 6 }),
+  modes: fc.tuple(...NAMES.map(() => fc.constantFrom('absolute' as const, 'toggle' as const, 'set' as const))),
+  hazard: fc.boolean(),
+  buttons: fc.boolean(),
+  wishes: fc.tuple(...NAMES.map(() => fc.constantFrom(null, 0, 1))),
+  bank: fc.constantFrom(null, null, 1, 2),
+});
+type SomeRig = typeof someRig extends fc.Arbitrary<infer T> ? T : never;
+
+function rigOf({ functions, modes, hazard, buttons }: SomeRig): Rig {
+  const parameters = NAMES.map((id, i) => parameter(id, { order: i + 1, tags: hazard && i === 2 ? ['hazard'] : [] }));
+  const landings = NAMES.map(
+    (id, i): Landing => landing(id, { id: `l${i}`, address: cc(20 + i), mode: modes[i] ?? 'absolute', setValue: 1 }),
+  );
+  const made = functions.flatMap(({ on, bank, held, gesture, does, moves, also }, i): readonly Assignment[] => {
+    const row = assignment({
+      id: `a${i}`,
+      on,
+      bank,
+      message: cc(20 + moves),
+      behaviour:
+        does === 'latch'
+          ? latching(127, 0)
+          : does === 'latch-reversed'
+            ? latching(0, 127)
+            : does === 'momentary'
+              ? momentary(127, 0)
+              : fixed(does === 'fixed' ? 0 : 127),
+      gesture: gesture as 'press',
+      meant: [],
+      ...(held ? { layerId: 'heel' } : {}),
+    });
+    return does === 'bank 1' || does === 'bank 2'
+      ? [{ ...row, actions: [{ type: 'go', to: { type: 'bank', bank: does === 'bank 1' ? 1 : 2 } }] }]
+      : [
+          {
+            ...row,
+            actions: also ? row.actions.flatMap((a) => (a.type === 'send' ? [a, { ...a, message: cc(22) }] : [])) : row.actions,
+          },
+        ];
+  });
+  const rig = smallRig(parameters, {
+    firmware: { bankButtons: buttons },
+    layers: [layer({ id: 'heel', modifierControlId: 'mod', mode: 'while-held' })],
+  });
+  return withFunctions(rig, made, landings);
+}
+
+/** What can be tried on it, spelled out: a gesture of a switch with the modifier up or down, or a button of the unit. */
+const tried: readonly {
+  readonly on: string;
+  readonly how: string;
+  readonly events: (t: number, bank: number) => readonly ScriptEvent[];
+}[] = [
+  ...['fs1', 'fs2', 'mod'].flatMap((on) =>
+    [false, true].flatMap((held) =>
+      on === 'mod' && held
+        ? []
+        : (['tap', 'hold', 'double'] as const).map((how) => ({
+            on,
+            how,
+            events: (t: number): readonly ScriptEvent[] => {
+              const down = (id: string, at: number): ScriptEvent => ({ do: 'press', on: id, atMs: t + at, velocity: null });
+              const up = (id: string, at: number): ScriptEvent => ({ do: 'release', on: id, atMs: t + at });
+              const own =
+                how === 'tap'
+                  ? [down(on, 100), up(on, 150)]
+                  : how === 'hold'
+                    ? [down(on, 100), up(on, 1500)]
+                    : [down(on, 100), up(on, 140), down(on, 200), up(on, 240)];
+              return held ? [down('mod', 0), ...own, up('mod', 2500)] : own;
+            },
+          })),
+    ),
+  ),
+];
+const buttons = [1, 2].map((to) => ({
+  on: '',
+  how: 'button',
+  events: (t: number, bank: number): readonly ScriptEvent[] =>
+    bank === to ? [] : [{ do: 'go', on: 'board', atMs: t, bank: to, page: 1 }],
+}));
+const centre: Readonly<Record<string, number>> = { fs1: 50, fs2: 90, mod: 170 };
+
+type Tuple = readonly [hazards: number, outside: number, gestures: number, travel: number];
+const before = (a: Tuple, b: Tuple): boolean => {
+  const i = a.findIndex((n, at) => Math.abs(n - (b[at] ?? 0)) > 1e-6);
+  return i >= 0 && (a[i] ?? 0) < (b[i] ?? 0);
+};
+
+/** The least cost of any sequence of up to `most` gestures, with nothing left out: every state and every foot, until nothing gets better. */
+function exhaustively(
+  chain: Chain,
+  start: ChainState,
+  wish: Wish,
+  { buttons: hasButtons, hazard, functions }: SomeRig,
+  most = Number.POSITIVE_INFINITY,
+): Tuple | null {
+  const slotOf = (id: string): number => chain.targets.slots.get(id) ?? -1;
+  const wanted = new Map(wish.values.map((v) => [slotOf(v.parameterId), v.value]));
+  const danger = hazard && !wanted.has(slotOf('p3')) ? slotOf('p3') : -1;
+  const keyOf = (s: ChainState): string =>
+    JSON.stringify([s.targets.values, s.targets.pressed, s.controllers.map((c) => [c.bank, c.open, c.memory])]);
+  const spent = new Map<
+    string,
+    { readonly state: ChainState; readonly foot: string | null; readonly cost: Tuple; readonly t: number }
+  >();
+  const first = { state: start, foot: null, cost: [0, 0, 0, 0] as Tuple, t: 0 };
+  spent.set('start', first);
+  const open = [...spent.values()];
+  // Two quick presses are one gesture only on a switch that has something on a double tap.
+  const doubles = new Set<string>(functions.flatMap((f) => (f.gesture === 'double-tap' ? [f.on] : [])));
+  const acts = [...tried.filter((a) => a.how !== 'double' || doubles.has(a.on)), ...(hasButtons ? buttons : [])];
+  for (let node = open.shift(); node; node = open.shift()) {
+    if (node.cost[2] === most) continue;
+    for (const act of acts) {
+      const events = act.events(node.t, node.state.controllers[0]?.bank ?? 1);
+      if (events.length === 0) continue;
+      const { state, trace } = run(chain, node.state, events, untilQuiet);
+      const hit = danger >= 0 && trace.kind.some((kind, i) => kind === 4 && trace.a[i] === danger) ? 1 : 0;
+      const foot = act.on === '' ? node.foot : act.on;
+      const far = node.foot !== null && foot !== null ? Math.abs((centre[foot] ?? 0) - (centre[node.foot] ?? 0)) : 0;
+      const cost: Tuple = [node.cost[0] + hit, 0, node.cost[2] + 1, node.cost[3] + far];
+      // A dearer way of fewer gestures may be gone on with where they are counted.
+      const key = `${most === Number.POSITIVE_INFINITY ? '' : cost[2]} ${foot} ${keyOf(state)}`;
+      const known = spent.get(key);
+      if (known && !before(cost, known.cost)) continue;
+      const next = { state, foot, cost, t: node.t + 10_000 };
+      spent.set(key, next);
+      open.push(next);
+    }
+  }
+  let best: Tuple | null = null;
+  for (const { state, cost } of spent.values()) {
+    const { values } = state.targets;
+    if (![...wanted].every(([slot, value]) => values[slot] === value)) continue;
+    if (wish.stand.some((s) => s.bank !== state.controllers[0]?.bank)) continue;
+    const outside = NAMES.filter(
+      (id) => !wanted.has(slotOf(id)) && values[slotOf(id)] !== start.targets.values[slotOf(id)],
+    ).length;
+    const whole: Tuple = [cost[0], outside, cost[2], cost[3]];
+    if (best === null || before(whole, best)) best = whole;
+  }
+  return best;
+}
+
+const wishOf = ({ wishes, bank }: SomeRig): Wish => ({
+  values: NAMES.flatMap((parameterId, i) => {
+    const value = wishes[i];
+    return value == null ? [] : [{ parameterId, value }];
+  }),
+  stand: bank === null ? [] : [{ controllerId: 'board', bank, page: null }],
+});
+
+function found(rig: Rig, wish: Wish, options = usualWayOptions) {
+  const index = indexRig(rig);
+  const { chain } = wholeChain(index, new Set());
+  const ground = groundOf(index, chain);
+  const begin = { state: startChain(chain, 'switched-on'), foot: null, t: 0 };
+  return { chain, ground, begin, way: wayTo(ground, begin, wish, options) };
+}
+
+const costOf = (way: Way): Tuple | null =>
+  way.type === 'way' ? [way.cost.hazards, way.cost.outside, way.cost.gestures, way.cost.travel] : null;
+
+describe('the way to a scene', () => {
+  it('costs what the best of all sequences costs, and is none where there is none', () => {
+    fc.assert(
+      fc.property(someRig, (given) => {
+        const rig = rigOf(given);
+        const wish = wishOf(given);
+        const { chain, begin, way } = found(rig, wish, { ...usualWayOptions, plays: 1e6 });
+        expect(way.type).not.toBe('not-found');
+        const best = exhaustively(chain, begin.state, wish, given);
+        expect(costOf(way)?.map((n) => Math.round(n * 1e6) / 1e6) ?? null).toEqual(
+          best?.map((n) => Math.round(n * 1e6) / 1e6) ?? null,
+        );
+        if (way.type === 'way') expect(way.proved).toBe(true);
+      }),
+      plays(40),
+    );
+  });
+  it('that is given up on was looked for among all that it says', () => {
+    fc.assert(
+      fc.property(someRig, fc.integer({ min: 1, max: 60 }), (given, most) => {
+        const rig = rigOf(given);
+        const wish = wishOf(given);
+        const { chain, begin, way } = found(rig, wish, { ...usualWayOptions, plays: most });
+        if (way.type === 'none' || (way.type === 'way' && way.proved)) return;
+        const best = exhaustively(chain, begin.state, wish, given, Math.min(way.tried, 4));
+        if (best === null) return;
+        const cost = costOf(way);
+        // None of them is better than what was found, and there is none where nothing was.
+        expect(cost !== null && !before(best, cost)).toBe(true);
+      }),
+      plays(60),
+    );
+  });
+});
