@@ -66,6 +66,20 @@ const files: Readonly<Record<string, string | Uint8Array>> = {
   'dump.syx': Uint8Array.from([0xf0, 0x7d, 1, 2, 0xf7, 0x90, 60]),
 };
 
+/** What `keen set --json` writes. */
+interface Told {
+  readonly transitions: readonly {
+    readonly song: string;
+    readonly section: string;
+    readonly gestures: readonly string[] | null;
+    readonly ms: number | null;
+    readonly inTime: boolean;
+    readonly proved: boolean;
+  }[];
+  readonly lost: readonly { readonly controller: string; readonly found: unknown }[];
+  readonly gone: readonly { readonly controller: string; readonly lost: readonly string[] }[];
+}
+
 async function call(...args: string[]) {
   const out: string[] = [];
   const err: string[] = [];
@@ -234,12 +248,38 @@ describe('set', () => {
     expect(code).toBe(1);
     for (const words of ['Floorboard 8+2', 'With a switch that goes to bank 1', 'One look at its display', 'Pad tray 4×4'])
       expect(out).toContain(words);
-    const told = JSON.parse((await call('set', '--json', 'demo.json')).out) as { lost: { controller: string; found: unknown }[] };
+    const told = JSON.parse((await call('set', '--json', 'demo.json')).out) as Told;
     expect(told.lost.map((l) => [l.controller, l.found])).toEqual([
       ['Floorboard 8+2', null],
       ['Encoder slab 16', null],
       ['Pad tray 4×4', null],
     ]);
+  });
+});
+
+describe('set, of songs', () => {
+  it('says what to press into each section, what does not fit its bar, and what cannot be reached', async () => {
+    const { out } = await call('set', 'demo.json');
+    // The first press of FS 3 does nothing, by a mistake of the demo: it takes a second one.
+    expect(out).toContain('The Night Mail: Tunnel\n  Press FS 1, then press FS 3, then press FS 3.\n  Begin 2 beats early');
+    expect(out).toContain('Cannot be reached: Mix comes no nearer than 45 %.');
+    expect(out).toContain('Last Reel: Rooftops\n  Press FS 1, then press FS 2, then press FS 3.\n  Does not fit');
+    const told = JSON.parse((await call('set', '--json', 'demo.json')).out) as Told;
+    expect(told.transitions.map((t) => t.inTime)).toEqual(
+      told.transitions.map(({ section }) => section !== 'Open sea' && section !== 'Rooftops'),
+    );
+    expect(told.transitions.find((t) => t.section === 'Fall')).toMatchObject({
+      song: 'Last Reel',
+      gestures: ['press FS 3'],
+      ms: 0,
+      proved: true,
+    });
+  });
+  it('says what is lost with each controller', async () => {
+    const told = JSON.parse((await call('set', '--json', 'demo.json')).out) as Told;
+    const slab = told.gone.find((g) => g.controller === 'Encoder slab 16');
+    expect(slab?.lost).toContain('Grain size');
+    expect(slab?.lost).not.toContain('Choir');
   });
 });
 

@@ -22,6 +22,7 @@ import {
 import { channel, u7 } from '@/core/midi';
 import { type Assignment, type Edit, indexRig, type Rig, set } from '@/core/rig';
 import { alternating, Builder, every, held, must, ticked } from './builder';
+import { addSongs } from './lantern-set';
 import { targetLists } from './targets.data';
 
 /** Props are yellow and what rings on is green, dim blue while off; the light of the heel blinks while its layer is open. */
@@ -232,5 +233,6 @@ export function lanternHour(id = 'lantern-hour'): Rig {
     const row = b.rig.assignments.find((a) => a.controlId === controlId && a.gesture.type === gesture && a.layerId === null);
     if (row) b.do(set('assignments', row, 'minimum', true));
   }
+  addSongs(b);
   return ticked(lights(b, heel));
 }

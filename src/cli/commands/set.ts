@@ -1,33 +1,65 @@
-import { indexRig } from '@/core/rig';
-import { lostOn, lostWords } from '@/core/stage';
+import { indexRig, type RigIndex } from '@/core/rig';
+import { goneWords, ifGone, lostOn, lostWords, stepWords, type Transition, transitionsOf, transitionWords } from '@/core/stage';
 import { type Command, oneFile } from '../command';
 import { readRig } from '../input';
 import { answer } from '../table';
 
 export const set: Command = {
   name: 'set',
-  summary: 'what to press on each controller when nobody knows where it stands; exit code 1 where nothing finds back blindly',
+  summary:
+    'what to press from section to section of each song, what on each controller when nobody knows where it stands, what is lost when it dies; exit code 1 where a section cannot be reached in time, or nothing finds back blindly',
   usage: '[rig.json]',
   options: {},
   examples: ['keen set show.json'],
   run: async (options, io) => {
     const rig = await readRig(io, oneFile(options));
     const index = indexRig(rig);
+    const transitions = [...transitionsOf(index)].map((t) => toldTransition(index, t));
     const all = rig.controllers.map((controller) => {
       const lost = lostOn(index, controller);
       return { controller: controller.name, lost, words: lostWords(index, controller, lost) };
     });
-    const told = all.map(({ controller, lost, words }) => ({
+    const lost = all.map(({ controller, lost: { type, ...of }, words }) => ({
       controller,
       found:
-        lost.type === 'way'
-          ? { gestures: lost.way.gestures, presses: lost.way.presses, ends: lost.way.ends, proved: lost.way.proved }
-          : null,
+        'way' in of ? { gestures: of.way.gestures, presses: of.way.presses, ends: of.way.ends, proved: of.way.proved } : null,
       words,
     }));
-    answer(io, options, { lost: told }, () =>
-      all.flatMap(({ controller, words }) => [controller, ...words.map((w) => `  ${w}`)]).join('\n'),
+    const gone = rig.controllers.map((controller) => {
+      const of = ifGone(index, controller);
+      return {
+        controller: controller.name,
+        lost: of.lost.map((p) => p.name),
+        silenced: of.silenced.map((c) => c.name),
+        words: goneWords(index, of),
+      };
+    });
+    const blocks = [
+      ...transitions.map(({ song, section, words }) => ({ head: `${song}: ${section}`, words })),
+      ...lost.map(({ controller, words }) => ({ head: `Lost on ${controller}`, words })),
+      ...gone.map(({ controller, words }) => ({ head: `If ${controller} dies`, words })),
+    ];
+    answer(io, options, { transitions, lost, gone }, () =>
+      blocks.flatMap(({ head, words }) => [head, ...words.map((w) => `  ${w}`)]).join('\n'),
     );
-    return all.some(({ lost }) => lost.type !== 'way') ? 1 : 0;
+    return lost.some(({ found }) => found === null) || transitions.some(({ inTime }) => !inTime) ? 1 : 0;
   },
 };
+
+/** A transition as it is told: gestures, milliseconds, and what of it a script may ask for. */
+function toldTransition(index: RigIndex, transition: Transition) {
+  const { song, at, availableMs, way } = transition;
+  const found = way.type === 'way' ? way : null;
+  return {
+    song: song.name,
+    section: song.sections[at]?.name ?? '',
+    gestures: found?.steps.map(stepWords) ?? null,
+    ms: found === null ? null : Math.round(found.cost.ms),
+    availableMs: availableMs === null ? null : Math.round(availableMs),
+    inTime: found !== null && !found.cost.late,
+    hazards: found?.cost.hazards ?? 0,
+    leftChanged: found?.outside ?? [],
+    proved: way.type === 'none' || found?.proved === true,
+    words: transitionWords(index, transition),
+  };
+}
