@@ -117,7 +117,6 @@ async function sweep(page) {
 }
 
 const views = [
-  ['rigs', '/', null, 'light'],
   ['library', '/library', null, 'light'],
   ['panel', '/rigs/lantern-hour/gear/panel', null, 'light', chooseRow],
   ['gear-controller', '/rigs/lantern-hour/gear', null, 'light'],
@@ -132,6 +131,7 @@ const views = [
   ['walk', '/rigs/lantern-hour/sheet/walk?step=lh3r', null, 'light'],
   ['labels', '/rigs/lantern-hour/sheet/labels', null, 'light'],
   ['proof', '/rigs/lantern-hour/proof', null, 'light', fail],
+  ['set', '/rigs/lantern-hour/set', null, 'light', (page) => page.getByText('not in time').waitFor()],
   ['calibrate', '/rigs/lantern-hour/proof/calibrate', null, 'dark', sweep],
   ['nothing-arrives', '/rigs/lantern-hour/gear/nothing', null, 'light', search],
   ['wiring', '/rigs/lantern-hour/gear/wiring', null, 'light', secondPath],

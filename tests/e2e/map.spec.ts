@@ -645,7 +645,7 @@ test('on a phone entering step by step and a first function fit: nothing is cut,
 
 test('on a tablet upright nothing is cut off, and what the chosen control does lies over the panel', async ({ page }) => {
   await page.setViewportSize({ width: 820, height: 1180 });
-  for (const view of ['gear', 'map', 'numbers', 'bench', 'checks', 'sheet', 'proof']) {
+  for (const view of ['gear', 'map', 'numbers', 'bench', 'checks', 'sheet', 'proof', 'set']) {
     await page.goto(`/rigs/lantern-hour/${view}`);
     await expect(page.locator('main')).toBeVisible();
     const wide = await page.evaluate(() => document.documentElement.scrollWidth);

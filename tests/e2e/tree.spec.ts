@@ -18,6 +18,7 @@ const screens = [
   ['checks', 'Checks'],
   ['sheet', 'Lantern Hour'],
   ['proof', 'Proof'],
+  ['set', 'not in time'],
   ['history', 'History'],
 ] as const;
 

@@ -1,5 +1,5 @@
-import { indexRig, type RigIndex } from '@/core/rig';
-import { goneWords, ifGone, lostOn, lostWords, stepWords, type Transition, transitionsOf, transitionWords } from '@/core/stage';
+import { indexRig } from '@/core/rig';
+import { goneWords, ifGone, lostOn, lostWords, toldTransitions } from '@/core/stage';
 import { type Command, oneFile } from '../command';
 import { readRig } from '../input';
 import { answer } from '../table';
@@ -14,7 +14,7 @@ export const set: Command = {
   run: async (options, io) => {
     const rig = await readRig(io, oneFile(options));
     const index = indexRig(rig);
-    const transitions = [...transitionsOf(index)].map((t) => toldTransition(index, t));
+    const transitions = [...toldTransitions(index)];
     const all = rig.controllers.map((controller) => {
       const lost = lostOn(index, controller);
       return { controller: controller.name, lost, words: lostWords(index, controller, lost) };
@@ -45,21 +45,3 @@ export const set: Command = {
     return lost.some(({ found }) => found === null) || transitions.some(({ inTime }) => !inTime) ? 1 : 0;
   },
 };
-
-/** A transition as it is told: gestures, milliseconds, and what of it a script may ask for. */
-function toldTransition(index: RigIndex, transition: Transition) {
-  const { song, at, availableMs, way } = transition;
-  const found = way.type === 'way' ? way : null;
-  return {
-    song: song.name,
-    section: song.sections[at]?.name ?? '',
-    gestures: found?.steps.map(stepWords) ?? null,
-    ms: found === null ? null : Math.round(found.cost.ms),
-    availableMs: availableMs === null ? null : Math.round(availableMs),
-    inTime: found !== null && !found.cost.late,
-    hazards: found?.cost.hazards ?? 0,
-    leftChanged: found?.outside ?? [],
-    proved: way.type === 'none' || found?.proved === true,
-    words: transitionWords(index, transition),
-  };
-}

@@ -196,3 +196,7 @@ export {
   sentOnArrival,
   setLatchOnArrival,
 } from './places';
+
+// Songs, and what their sections want.
+
+export { addSection, addSong, changeSection, moveSection, removeSection, removeSong, wantInSection } from './songs';

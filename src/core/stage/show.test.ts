@@ -67,7 +67,7 @@ describe('the time of a way', () => {
     // Centres 40 mm apart, 20 mm wide, a sole of 90: log2(40 / 110 + 1) = 0.44746 bits; 250 + 150 · 0.44746 = 317.1 ms.
     const { way } = all[2] ?? {};
     expect(way?.type === 'way' && way.cost.ms).toBeCloseTo(317.12, 1);
-    expect(words[2]).toEqual(['Press FS1, then press FS2.', 'Begin 1 beat early: it takes 0.3 s, 1.7 s to spare.']);
+    expect(words[2]).toEqual(['Press FS1, then press FS2.', 'Begin 1 beat early: it takes 0.3 s of 2.0 s.']);
   });
   it('for the same switch again is one press, and grows by a bit each time that distance and width double the sum', () => {
     expect(pressMs({ a: 250, b: 150 }, 0, 20)).toBe(250);
@@ -97,7 +97,7 @@ describe('the time of a way', () => {
       sections: [{ values: {} }, { values: { p1: 3, p2: 1 } }],
       bpm: 400,
     });
-    expect(words[1]?.[1]).toBe('Begin 4 beats early: it takes 0.6 s, 0.0 s to spare.');
+    expect(words[1]?.[1]).toBe('Begin 4 beats early: it takes 0.57 s of 0.60 s.');
     expect(faster.words[1]?.[1]).toBe('Does not fit: it takes 0.8 s, and a bar has 0.6 s.');
   });
 });

@@ -8,8 +8,8 @@ import type { Way, WayStep, WhyNot } from './way';
 
 type Found = Extract<Way, { type: 'way' }>;
 
-/** One step as the hand does it. */
-export function stepWords({ deed, to }: Pick<WayStep, 'deed' | 'to'>): string {
+/** One step as the hand does it; buttons of a unit say which one where there are several. */
+export function stepWords(index: RigIndex, { deed, to }: Pick<WayStep, 'deed' | 'to'>): string {
   switch (deed.does) {
     case 'move':
       return `move ${deed.on.name} to ${Math.round((to ?? 0) * 100)} % of its travel`;
@@ -18,23 +18,31 @@ export function stepWords({ deed, to }: Pick<WayStep, 'deed' | 'to'>): string {
     case 'chord':
       return `press ${deed.on.name} and ${deed.with.name} together`;
     case 'button':
-      return `${deed.what} ${deed.by > 0 ? 'up' : 'down'}`;
+      return `${deed.what} ${deed.by > 0 ? 'up' : 'down'}${index.rig.controllers.length > 1 ? ` on ${deed.of.name}` : ''}`;
     default:
       return gestureSentence(deed.on, deed.does, deed.holding);
   }
 }
 
-const seconds = (ms: number): string => `${(ms / 1000).toFixed(1)} s`;
+/** Two times in seconds, to a tenth, or as finely as tells them apart. */
+export function secondsOf(ms: number, beside: number): readonly [string, string] {
+  for (const digits of [1, 2]) {
+    const [a, b] = [(ms / 1000).toFixed(digits), (beside / 1000).toFixed(digits)];
+    if (a !== b || Math.round(ms) === Math.round(beside)) return [`${a} s`, `${b} s`];
+  }
+  return [`${(ms / 1000).toFixed(3)} s`, `${(beside / 1000).toFixed(3)} s`];
+}
 const named = (parameter: Parameter | undefined): string => parameter?.name ?? '?';
 const sentence = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** Whether there is time for a way, against the bars there are. Nothing where it does not matter. */
 function timeWords({ song, availableMs }: Transition, { cost, steps }: Found): readonly string[] {
   if (availableMs === null || steps.length === 0) return [];
-  if (cost.late) return [`Does not fit: it takes ${seconds(cost.ms)}, and a bar has ${seconds(availableMs)}.`];
+  const [takes, has] = secondsOf(cost.ms, availableMs);
+  if (cost.late) return [`Does not fit: it takes ${takes}, and a bar has ${has}.`];
   if (cost.ms === 0) return ['On the one.'];
   const beats = Math.ceil(cost.ms / (barMs(song) / song.beatsPerBar));
-  return [`Begin ${counted(beats, 'beat')} early: it takes ${seconds(cost.ms)}, ${seconds(availableMs - cost.ms)} to spare.`];
+  return [`Begin ${counted(beats, 'beat')} early: it takes ${takes} of ${has}.`];
 }
 
 /** A transition in sentences. */
@@ -44,7 +52,7 @@ export function transitionWords(index: RigIndex, transition: Transition): readon
     case 'way': {
       const { steps, cost, outside, proved, tried } = way;
       return [
-        steps.length === 0 ? 'Nothing to do.' : `${sentence(steps.map(stepWords).join(', then '))}.`,
+        steps.length === 0 ? 'Nothing to do.' : `${sentence(steps.map((step) => stepWords(index, step)).join(', then '))}.`,
         ...timeWords(transition, way),
         ...(cost.hazards > 0 ? [`On the way ${counted(cost.hazards, 'dangerous thing')} happens.`] : []),
         ...(outside.length > 0 ? [`Left changed: ${outside.map((id) => named(index.parameters.get(id))).join(', ')}.`] : []),

@@ -58,6 +58,7 @@ export const routes: readonly Route[] = [
     'checks',
     'bench',
     'sheet',
+    'set',
     'sheet/walk',
     'sheet/again',
     'sheet/homes',

@@ -68,6 +68,7 @@ export const commands = {
   'go-bench': go('Bench', 'bench', 'play simulate'),
   'go-checks': go('Checks', 'checks', 'what must be fixed findings'),
   'go-sheet': go('Sheet', 'sheet', 'enter print'),
+  'go-set': go('Set: songs, and what to press from section to section', 'set', 'songs scenes show lost'),
   'go-proof': go('Proof', 'proof', 'prove what arrives'),
   'go-wiring': go('Wiring', 'gear/wiring', 'cables wires'),
   'go-begin': go('Your first function, step by step', 'begin', 'start tutorial show me ways in'),

@@ -1,5 +1,5 @@
 'use client';
-import { ChevronDown } from 'lucide-react';
+import { ChevronDown, Search } from 'lucide-react';
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { usePathname } from 'next/navigation';
@@ -64,7 +64,8 @@ export function Head({ others }: { readonly others: readonly OtherRig[] }) {
       <div className="flex items-center gap-1.5 max-[720px]:ml-auto">
         <UndoButtons />
         <Button className="font-mono text-xs" onClick={() => setOpen('palette')} aria-label="All commands, Control K">
-          Ctrl K
+          <span className="max-[900px]:hidden">Ctrl K</span>
+          <Search size={15} aria-hidden className="hidden max-[900px]:block" />
         </Button>
       </div>
       {open === 'palette' && (
@@ -122,6 +123,12 @@ function WorkSteps({ figures, rig, home }: { readonly figures: Figures; readonly
               : `${figures.proved} of ${figures.toProve}`
         }
         spoken={`${figures.proved} of ${figures.toProve} functions proved`}
+      />
+      <Step
+        href={`${home}/set`}
+        name="Set"
+        figure={rig.songs.length === 0 ? 'no songs' : counted(rig.songs.length, 'song')}
+        spoken={rig.songs.length === 0 ? 'no songs yet' : counted(rig.songs.length, 'song')}
       />
     </nav>
   );

@@ -2,7 +2,7 @@
 
 // One of the parameters of a target, out of a list that may be very long: what is typed narrows it, and only so many are drawn.
 
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import type { Parameter } from '@/core/rig';
 import { Select, TextInput } from '../primitives/field';
 
@@ -19,12 +19,21 @@ interface Props {
 
 export function PickFrom({ label, none, parameters, onPick }: Props) {
   const [sought, seek] = useState('');
+  // By keys a list goes through all on the way to one: Enter takes it.
+  const [shown, show] = useState('');
+  const byKeys = useRef(false);
   const plain = sought.trim().toLowerCase();
   const found: Parameter[] = [];
   for (const p of parameters) {
     if (found.length >= DRAWN) break;
     if (plain === '' || p.name.toLowerCase().includes(plain)) found.push(p);
   }
+  const take = (id: string): void => {
+    byKeys.current = false;
+    show('');
+    const picked = found.find((p) => p.id === id);
+    if (picked) onPick(picked);
+  };
   return (
     <span className="flex items-center gap-2">
       {parameters.length > DRAWN && (
@@ -39,11 +48,20 @@ export function PickFrom({ label, none, parameters, onPick }: Props) {
       <Select
         aria-label={label}
         className="w-48"
-        value=""
-        onChange={(e) => {
-          const picked = found.find((p) => p.id === e.target.value);
-          if (picked) onPick(picked);
+        aria-description="Enter takes what the keys have chosen"
+        value={shown}
+        onPointerDown={() => {
+          byKeys.current = false;
         }}
+        onKeyDown={(e) => {
+          byKeys.current = true;
+          if (e.key === 'Enter' && shown !== '') {
+            e.preventDefault();
+            take(shown);
+          }
+        }}
+        onBlur={() => show('')}
+        onChange={(e) => (byKeys.current ? show(e.target.value) : take(e.target.value))}
       >
         <option value="">{none}</option>
         {found.map((p) => (

@@ -1,0 +1,142 @@
+'use client';
+// The chosen section: how long it is, where the player wants to stand, what should sound in it, and the way to it in sentences.
+import { nanoid } from 'nanoid';
+import { addSection, changeSection, moveSection, removeSection, wantInSection } from '@/core/commands';
+import { type Edit, type Parameter, type RigIndex, rowSchemas, type Song, type SongSection } from '@/core/rig';
+import { PickFrom } from '../gear/pick-from';
+import { Button } from '../primitives/button';
+import { Choice } from '../primitives/choice';
+import { NumberField } from '../primitives/number-field';
+import { ParameterValue } from '../primitives/parameter-value';
+import { TextField } from '../primitives/text-field';
+import { useRig } from '../store/provider';
+import type { Chosen } from './set-screen';
+import { type FoundSet, wayKey } from './use-set';
+
+interface Props {
+  readonly index: RigIndex;
+  readonly song: Song;
+  readonly at: number;
+  readonly found: FoundSet;
+  readonly choose: (chosen: Chosen | null) => void;
+}
+
+const { name: nameSchema, bars: barsSchema } = rowSchemas.songs.shape.sections.element.shape;
+
+export function SectionPanel({ index, song, at, found, choose }: Props) {
+  const edit = useRig((s) => s.edit);
+  const section = song.sections[at];
+  if (!section) return null;
+  const change = (to: Partial<SongSection>): boolean => edit(changeSection(song, at, to));
+  const then = (made: Edit | null, to: number | null): void => {
+    if (made && edit(made)) choose(to === null ? null : { songId: song.id, at: to });
+  };
+  const way = found.ways.get(wayKey(song.id, at));
+  return (
+    <div className="space-y-4 px-4 py-3.5">
+      <header className="flex items-baseline gap-2">
+        <h2 className="min-w-0 truncate text-base font-semibold">{section.name}</h2>
+        <span className="min-w-0 truncate text-sm text-ink-2">{song.name}</span>
+        <Button className="ml-auto" onClick={() => choose(null)}>
+          Close
+        </Button>
+      </header>
+      <div aria-live="polite" className="space-y-1 text-sm">
+        {way ? way.words.map((line) => <p key={line}>{line}</p>) : <p className="text-ink-3">Not looked at yet.</p>}
+      </div>
+      <div className="grid grid-cols-[1fr_88px] gap-3">
+        <TextField label="Section" value={section.name} schema={nameSchema} onValue={(name) => change({ name })} />
+        <NumberField label="Bars" value={section.bars} schema={barsSchema} onValue={(bars) => change({ bars })} />
+      </div>
+      <BankChoice index={index} section={section} change={change} />
+      <Wanted index={index} song={song} at={at} section={section} />
+      <div className="flex flex-wrap gap-2 border-t pt-3">
+        <Button onClick={() => then(addSection(song, at), at + 1)}>Add a section after it</Button>
+        <Button disabled={at === 0} onClick={() => then(moveSection(song, at, -1), at - 1)}>
+          Earlier
+        </Button>
+        <Button disabled={at === song.sections.length - 1} onClick={() => then(moveSection(song, at, 1), at + 1)}>
+          Later
+        </Button>
+        <Button disabled={song.sections.length === 1} onClick={() => then(removeSection(index.rig, song, at), null)}>
+          Remove
+        </Button>
+      </div>
+    </div>
+  );
+}
+
+/** Where the first controller with banks should stand by then. */
+function BankChoice({
+  index,
+  section,
+  change,
+}: {
+  readonly index: RigIndex;
+  readonly section: SongSection;
+  readonly change: (to: Partial<SongSection>) => boolean;
+}) {
+  const banked = index.rig.controllers.find((c) => c.firmware.banks > 1 && c.firmware.banks >= (section.bank ?? 0));
+  if (!banked) return null;
+  const banks = Array.from({ length: banked.firmware.banks }, (_, i): readonly [string, string] => {
+    const name = banked.bankNames[i];
+    return [String(i + 1), `bank ${i + 1}${name ? ` “${name}”` : ''}`];
+  });
+  return (
+    <Choice
+      label={`Where to stand on ${banked.name}`}
+      value={section.bank === null ? 'any' : String(section.bank)}
+      options={[['any', 'anywhere'], ...banks]}
+      onChange={(to) => void change({ bank: to === 'any' ? null : Number(to) })}
+    />
+  );
+}
+
+/** What should sound in it: parameters with their values. All else stays as it is. */
+function Wanted({
+  index,
+  song,
+  at,
+  section,
+}: {
+  readonly index: RigIndex;
+  readonly song: Song;
+  readonly at: number;
+  readonly section: SongSection;
+}) {
+  const edit = useRig((s) => s.edit);
+  const want = (parameter: Parameter, value: number | null): boolean => {
+    const made = wantInSection(index.rig, song, at, parameter, value, () => nanoid(12));
+    return made === null || edit(made);
+  };
+  const values = index.rig.scenes.find((s) => s.id === section.sceneId)?.values ?? [];
+  const named = new Set(values.map((v) => v.parameterId));
+  const others = index.rig.parameters.filter((p) => p.kind !== 'trigger' && !named.has(p.id));
+  return (
+    <section aria-label="What should sound" className="space-y-2">
+      <h3 className="text-sm font-semibold">What should sound</h3>
+      <p className="text-xs text-ink-2">All that is not named stays as it is.</p>
+      {values.map(({ parameterId, value }) => {
+        const parameter = index.parameters.get(parameterId);
+        return parameter ? (
+          <div key={parameterId} className="grid grid-cols-[minmax(0,1fr)_132px] items-center gap-2">
+            <span className="truncate text-sm">{parameter.name}</span>
+            <ParameterValue
+              parameter={parameter}
+              value={value}
+              label={`Value of ${parameter.name}`}
+              none="not named"
+              onValue={(to) => want(parameter, to)}
+            />
+          </div>
+        ) : null;
+      })}
+      <PickFrom
+        label="One more"
+        none="One more…"
+        parameters={others}
+        onPick={(p) => void want(p, p.kind === 'continuous' ? p.start : p.highest)}
+      />
+    </section>
+  );
+}

@@ -1,0 +1,124 @@
+'use client';
+// One song: its name and tempo, and its sections as a strip in bars with what to press at each boundary.
+import { Trash2 } from 'lucide-react';
+import { counted } from '@/core/base';
+import { patch, removeSong } from '@/core/commands';
+import { batch, type RigIndex, rowSchemas, type Song } from '@/core/rig';
+import { secondsOf, type ToldTransition } from '@/core/stage';
+import { Button } from '../primitives/button';
+import { cx } from '../primitives/cx';
+import { NumberField } from '../primitives/number-field';
+import { TextField } from '../primitives/text-field';
+import { useRig } from '../store/provider';
+import type { Chosen } from './set-screen';
+import { type FoundSet, wayKey } from './use-set';
+
+interface Props {
+  readonly index: RigIndex;
+  readonly song: Song;
+  readonly found: FoundSet;
+  readonly chosen: Chosen | null;
+  readonly choose: (chosen: Chosen | null) => void;
+}
+
+const { name: nameSchema, bpm: bpmSchema, beatsPerBar: beatsSchema } = rowSchemas.songs.shape;
+
+export function SongStrip({ index, song, found, chosen, choose }: Props) {
+  const edit = useRig((s) => s.edit);
+  const change = (label: string, to: Partial<Song>): boolean => edit(batch(label, patch('songs', song, to)));
+  const remove = (): void => {
+    if (edit(removeSong(index.rig, song)) && chosen?.songId === song.id) choose(null);
+  };
+  return (
+    <article aria-label={song.name} className="min-w-0">
+      <div className="flex flex-wrap items-end gap-3 pb-2">
+        <TextField
+          label="Song"
+          value={song.name}
+          schema={nameSchema}
+          onValue={(name) => change(`Rename ${song.name}`, { name })}
+          className="w-56 max-[1000px]:w-36"
+        />
+        <div className="w-28">
+          <NumberField
+            label="Beats a minute"
+            value={song.bpm}
+            schema={bpmSchema}
+            onValue={(bpm) => change(`Tempo of ${song.name}`, { bpm })}
+          />
+        </div>
+        <div className="w-24">
+          <NumberField
+            label="Beats a bar"
+            value={song.beatsPerBar}
+            schema={beatsSchema}
+            onValue={(beatsPerBar) => change(`Metre of ${song.name}`, { beatsPerBar })}
+          />
+        </div>
+        <Button className="ml-auto" aria-label={`Remove ${song.name}`} onClick={remove}>
+          <Trash2 size={15} aria-hidden />
+        </Button>
+      </div>
+      <ol className="flex overflow-x-auto rounded-sm border bg-sheet">
+        {song.sections.map((section, at) => (
+          <li
+            key={wayKey(song.id, at)}
+            style={{ flexGrow: Math.max(2, section.bars), flexBasis: 0 }}
+            className="min-w-[128px] border-l first:border-l-0"
+          >
+            <button
+              type="button"
+              aria-pressed={chosen?.songId === song.id && chosen.at === at}
+              onClick={() => choose({ songId: song.id, at })}
+              className={cx(
+                'flex h-full w-full flex-col px-2.5 pt-2 pb-2.5 text-left hover:bg-film',
+                chosen?.songId === song.id && chosen.at === at && 'bg-film shadow-[inset_0_3px_0_var(--verdigris)]',
+              )}
+            >
+              <span className="w-full truncate text-sm font-semibold">{section.name}</span>
+              <span className="text-xs text-ink-2">{section.bars === 0 ? 'until it ends' : counted(section.bars, 'bar')}</span>
+              <Gestures way={found.ways.get(wayKey(song.id, at)) ?? null} looking={found.state === 'looking'} />
+            </button>
+          </li>
+        ))}
+      </ol>
+    </article>
+  );
+}
+
+/** What to press into a section, one line a gesture, and the time it takes against what there is. */
+function Gestures({ way, looking }: { readonly way: ToldTransition | null; readonly looking: boolean }) {
+  if (!way) return <span className="pt-2 text-xs text-ink-3">{looking ? 'looking…' : 'not looked at'}</span>;
+  const { gestures, ms, availableMs, inTime, leftChanged } = way;
+  if (gestures === null) return <span className="pt-2 text-sm font-medium text-stop">cannot be reached</span>;
+  return (
+    <>
+      <span className="flex flex-col pt-2 text-sm">
+        {gestures.length === 0 && <span className="text-ink-3">nothing to do</span>}
+        {gestures.map((words, i) => (
+          <span key={wayKey(words, i)}>{words}</span>
+        ))}
+      </span>
+      {leftChanged.length > 0 && <span className="pt-1 text-xs text-caution">{`leaves ${leftChanged.join(', ')} changed`}</span>}
+      {availableMs !== null && ms !== null && gestures.length > 0 && (
+        <span className="mt-auto block w-full pt-2">
+          <span className={cx('block text-xs', inTime ? 'text-ink-2' : 'font-medium text-stop')}>
+            {timeOf(ms, availableMs, inTime)}
+          </span>
+          <span aria-hidden className="mt-1 block h-1.5 w-full overflow-hidden rounded-full bg-rule">
+            <span
+              className={cx('block h-full rounded-full', inTime ? 'bg-verdigris' : 'bg-stop')}
+              style={{ width: `${Math.min(100, Math.max(2, (ms / availableMs) * 100))}%` }}
+            />
+          </span>
+        </span>
+      )}
+    </>
+  );
+}
+
+function timeOf(ms: number, availableMs: number, inTime: boolean): string {
+  const [takes, has] = secondsOf(ms, availableMs);
+  if (!inTime) return `does not fit: ${takes} in ${has}`;
+  return ms === 0 ? 'on the one' : `${takes} of ${has}`;
+}

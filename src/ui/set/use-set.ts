@@ -1,0 +1,55 @@
+'use client';
+// What the worker finds for the set of a rig, as it comes; begun anew when something changes that ways depend on, and stopped on demand.
+import { proxy, type Remote, wrap } from 'comlink';
+import { useEffect, useState } from 'react';
+import type { Rig } from '@/core/rig';
+import type { ToldTransition } from '@/core/stage';
+import type { Card, SetWorker } from '@/workers/set.worker';
+
+export interface FoundSet {
+  /** By song and place in it: `song 2`. */
+  readonly ways: ReadonlyMap<string, ToldTransition>;
+  readonly cards: readonly Card[] | null;
+  /** `looking` until all is found; `stopped` by the player. */
+  readonly state: 'looking' | 'done' | 'stopped';
+  readonly stop: () => void;
+}
+
+/** Typing a name and the like waits so long before ways are looked for anew. */
+const SOON_MS = 400;
+
+export const wayKey = (songId: string, at: number): string => `${songId} ${at}`;
+
+export function useSet(rig: Rig): FoundSet {
+  const [ways, setWays] = useState<ReadonlyMap<string, ToldTransition>>(new Map());
+  const [cards, setCards] = useState<readonly Card[] | null>(null);
+  const [state, setState] = useState<FoundSet['state']>('looking');
+  const [running, setRunning] = useState<Worker | null>(null);
+  useEffect(() => {
+    let worker: Worker | null = null;
+    setState('looking');
+    const timer = setTimeout(() => {
+      worker = new Worker(new URL('../../workers/set.worker.ts', import.meta.url), { type: 'module' });
+      setRunning(worker);
+      setWays(new Map());
+      const remote: Remote<SetWorker> = wrap<SetWorker>(worker);
+      const tell = (found: ToldTransition): void => setWays((all) => new Map(all).set(wayKey(found.songId, found.at), found));
+      void remote
+        .ways(rig, proxy(tell))
+        .then(() => remote.cards(rig))
+        .then((found) => {
+          setCards(found);
+          setState('done');
+        });
+    }, SOON_MS);
+    return () => {
+      clearTimeout(timer);
+      worker?.terminate();
+    };
+  }, [rig]);
+  const stop = (): void => {
+    running?.terminate();
+    setState('stopped');
+  };
+  return { ways, cards, state, stop };
+}

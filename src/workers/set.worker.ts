@@ -1,0 +1,30 @@
+// The set of a rig, off the screen's thread: ways from section to section, one after the other; what finds back, and what is lost with each controller.
+import { expose } from 'comlink';
+import { indexRig, type Rig } from '@/core/rig';
+import { goneWords, ifGone, lostOn, lostWords, type ToldTransition, toldTransitions } from '@/core/stage';
+
+/** What stands on the card of one controller. */
+export interface Card {
+  readonly controllerId: string;
+  readonly lost: readonly string[];
+  readonly gone: readonly string[];
+}
+
+const api = {
+  /** Tells each transition as it is found. A worker that is ended tells no more. */
+  async ways(rig: Rig, tell: (found: ToldTransition) => Promise<void> | void): Promise<void> {
+    for (const found of toldTransitions(indexRig(rig))) await tell(found);
+  },
+  cards(rig: Rig): readonly Card[] {
+    const index = indexRig(rig);
+    return rig.controllers.map((controller) => ({
+      controllerId: controller.id,
+      lost: lostWords(index, controller, lostOn(index, controller)),
+      gone: goneWords(index, ifGone(index, controller)),
+    }));
+  },
+};
+
+export type SetWorker = typeof api;
+
+expose(api);

@@ -1,0 +1,59 @@
+// The set: what the demo's songs need, and one built by keyboard.
+import { expect, test } from '@playwright/test';
+import { expectAccessible, open, ownRig } from './kit';
+
+test('each section says what to press, whether it fits its bar, and what cannot be reached', async ({ page }) => {
+  const id = await ownRig(page);
+  await open(page, id, 'set');
+  await expect(page.getByText('2 sections not in time')).toBeVisible({ timeout: 60_000 });
+  await expectAccessible(page);
+  const tunnel = page.getByRole('button', { name: /^Tunnel/ });
+  // The first press of FS 3 does nothing, by a mistake of the demo.
+  await expect(tunnel).toHaveAccessibleName(/press FS 1\s*press FS 3\s*press FS 3/);
+  await expect(page.getByRole('button', { name: /^Open sea/ })).toHaveAccessibleName(/cannot be reached/);
+  await expect(page.getByRole('button', { name: /^Rooftops/ })).toHaveAccessibleName(/does not fit: 0\.70 s in 0\.65 s/);
+  await page.getByRole('button', { name: /^Open sea/ }).click();
+  await expect(page.getByText('Cannot be reached: Mix comes no nearer than 45 %.')).toBeVisible();
+  // Wanted where the pedal gets to, it is reached.
+  await page.getByLabel('Value of Mix').fill('40');
+  await page.getByLabel('Value of Mix').press('Enter');
+  await expect(page.getByText('1 section not in time')).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByRole('button', { name: /^Open sea/ })).toHaveAccessibleName(/move Ex 2/);
+  await page.getByRole('button', { name: 'Close' }).click();
+  const cards = page.getByRole('complementary', { name: 'When something goes wrong' });
+  await expect(cards.getByText(/^Lost with it: Grain size/)).toBeVisible({ timeout: 60_000 });
+});
+
+test('a set is built by keyboard, and undo takes it back step by step', async ({ page }) => {
+  const id = await ownRig(page);
+  await open(page, id, 'set');
+  await page.getByRole('button', { name: 'New song' }).focus();
+  await page.keyboard.press('Enter');
+  const song = page.getByRole('article', { name: 'Song 4' });
+  await expect(song).toBeVisible();
+  const panel = page.getByRole('complementary', { name: 'Beginning' });
+  await panel.getByLabel('One more', { exact: true }).focus();
+  await page.keyboard.type('Gulls');
+  await expect(panel.getByLabel('Value of Gulls')).toHaveCount(0);
+  await page.keyboard.press('Enter');
+  await expect(panel.getByLabel('Value of Gulls')).toHaveValue('1');
+  await panel.getByRole('button', { name: 'Add a section after it' }).focus();
+  await page.keyboard.press('Enter');
+  const next = page.getByRole('complementary', { name: 'Part 2' });
+  await next.getByLabel('One more', { exact: true }).focus();
+  await page.keyboard.type('Gulls');
+  await page.keyboard.press('Enter');
+  await next.getByLabel('Value of Gulls').focus();
+  await page.keyboard.press('ArrowUp');
+  await expect(next.getByLabel('Value of Gulls')).toHaveValue('0');
+  await expect(song.getByRole('button', { name: /^Part 2/ })).toHaveAccessibleName(/press FS 2\s*on the one/, {
+    timeout: 60_000,
+  });
+  // Off again, the wish, the section, the wish before, and the song: one step each.
+  const undo = page.getByRole('button', { name: /^Undo/ });
+  await undo.click();
+  await expect(next.getByLabel('Value of Gulls')).toHaveValue('1');
+  for (let i = 0; i < 4; i++) await undo.click();
+  await expect(song).toHaveCount(0);
+  await expect(page.getByRole('article')).toHaveCount(6);
+});
