@@ -37,6 +37,7 @@ for (const name of [
   'sheets',
   'ground',
   'proof',
+  'set',
 ])
   held.push(run(process.execPath, [await bundleTest(`bench/${name}`, join(folder, `${name}.mjs`))]));
 rmSync(folder, { recursive: true });

@@ -1,7 +1,7 @@
 // The set of a rig, off the screen's thread: ways from section to section, one after the other; what finds back, and what is lost with each controller.
 import { expose } from 'comlink';
 import { indexRig, type Rig } from '@/core/rig';
-import { goneWords, ifGone, lostOn, lostWords, type ToldTransition, toldTransitions } from '@/core/stage';
+import { firstLook, goneWords, ifGone, lostOn, lostWords, type ToldTransition, toldTransitions } from '@/core/stage';
 
 /** What stands on the card of one controller. */
 export interface Card {
@@ -11,9 +11,15 @@ export interface Card {
 }
 
 const api = {
-  /** Tells each transition as it is found. A worker that is ended tells no more. */
+  /** Tells each transition as it is found: soon, and then again from a closer look where something was left open. A worker that is ended tells no more. */
   async ways(rig: Rig, tell: (found: ToldTransition) => Promise<void> | void): Promise<void> {
-    for (const found of toldTransitions(indexRig(rig))) await tell(found);
+    const index = indexRig(rig);
+    let open = false;
+    for (const found of toldTransitions(index, firstLook)) {
+      open ||= !found.proved;
+      await tell(found);
+    }
+    if (open) for (const found of toldTransitions(index)) await tell(found);
   },
   cards(rig: Rig): readonly Card[] {
     const index = indexRig(rig);

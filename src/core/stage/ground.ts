@@ -23,6 +23,9 @@ export interface WayOptions {
 /** An unmeasured player, all the time there is, and 4,000 gestures played: about half a second. */
 export const usualWayOptions: WayOptions = { pace: usualPace, availableMs: null, plays: 4000 };
 
+/** A first look: 200 gestures played, some 20 ms a way. */
+export const firstLook: WayOptions = { ...usualWayOptions, plays: 200 };
+
 /** What ways over a chain of a rig are looked for on. */
 export function groundOf(index: RigIndex, chain: Chain): Ground {
   const lefts = new Map<string, number>();

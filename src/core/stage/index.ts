@@ -11,7 +11,7 @@ export { type IfGone, ifGone } from './if-gone';
 
 export type { Cost, Spent } from './cost';
 export { type DrillPress, type Fit, LEAST_BITS, LEAST_PRESSES, paceFrom } from './drill';
-export { type Ground, groundOf, usualWayOptions, type WayOptions } from './ground';
+export { firstLook, type Ground, groundOf, usualWayOptions, type WayOptions } from './ground';
 export type { Deed } from './hand';
 export { distance, middleOf, type Pace, pressMs, SOLE_MM, type Spot, usualPace } from './movement';
 export type { Moment } from './onward';

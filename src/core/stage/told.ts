@@ -1,5 +1,6 @@
 // A transition told: plain data that a worker, a file or a screen takes.
 import type { RigIndex } from '../rig';
+import { usualWayOptions, type WayOptions } from './ground';
 import { type Transition, transitionsOf } from './show';
 import { stepWords, transitionWords } from './way-words';
 
@@ -26,8 +27,8 @@ export interface ToldTransition {
 }
 
 /** Every transition of every song of a rig, told as it is found. */
-export function* toldTransitions(index: RigIndex): Generator<ToldTransition, undefined> {
-  for (const transition of transitionsOf(index)) yield toldOf(index, transition);
+export function* toldTransitions(index: RigIndex, options: WayOptions = usualWayOptions): Generator<ToldTransition, undefined> {
+  for (const transition of transitionsOf(index, options)) yield toldOf(index, transition);
 }
 
 function toldOf(index: RigIndex, transition: Transition): ToldTransition {

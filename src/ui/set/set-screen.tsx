@@ -81,7 +81,7 @@ function Looking({ found, of }: { readonly found: FoundSet; readonly of: number 
       {state === 'looking' && (
         <>
           <Progress label="Ways found" value={ways.size} max={of} />
-          {`${ways.size} of ${of} looked at`}
+          {ways.size < of ? `${ways.size} of ${of} looked at` : 'looking closer…'}
           <Button onClick={stop}>Stop</Button>
         </>
       )}
