@@ -15,6 +15,8 @@ export interface Doing {
   readonly travelled: number;
   /** Dangerous things that nobody asked for. */
   readonly hazards: number;
+  /** Wanted slots that took any value on the way, left there or not. */
+  readonly touched: readonly number[];
   /** When all of it is over, in milliseconds of the chain. */
   readonly endsAt: number;
 }
@@ -25,8 +27,8 @@ const LEAP_DB = 6;
 const POSITION_MS = 5;
 /** Positions between the ends of a moved control. */
 const POSITIONS = 127;
-/** Most clicks that are tried at once: four turns of an encoder with 32. */
-const MOST_CLICKS = 128;
+/** Most clicks that are tried at once: as many as one event has. */
+const MOST_CLICKS = 1024;
 
 /**
  * What can come of a deed from a state, nothing being under way, from a time in milliseconds on. What is moved or turned goes where it brings one of `aims`; nothing where it
@@ -43,7 +45,7 @@ export function doingsOf(
   const play = (events: readonly ScriptEvent[], to: number | null, travelled: number): Doing => {
     const done = run(chain, state, events, untilQuiet);
     const last = Math.max(events.at(-1)?.atMs ?? t, done.trace.t.at(-1) ?? t);
-    return { deed, state: done.state, to, travelled, hazards: hazardsIn(chain, state, done.trace, wanted), endsAt: last };
+    return { deed, state: done.state, to, travelled, ...metIn(chain, state, done.trace, wanted), endsAt: last };
   };
   switch (deed.does) {
     case 'move':
@@ -81,10 +83,14 @@ function buttonEvents(
 function moved(chain: Chain, state: ChainState, on: string, t: number, aims: readonly Wished[], play: Play): readonly Doing[] {
   const all: Doing[] = [];
   const tried = new Set<number>();
-  const values = sampled(chain, state, on, t);
+  const values = sampled(chain, state, on, t, [], COARSE);
   const now = standing(chain, state, on);
   for (const aim of aims) {
-    const to = nearest(values.get(aim.slot) ?? [], aim.value);
+    const to = positionFor(
+      aim,
+      values.get(aim.slot) ?? [],
+      (lead, fine) => sampled(chain, state, on, t, lead, fine).get(aim.slot) ?? [],
+    );
     if (to === null || tried.has(to)) continue;
     tried.add(to);
     for (const stops of [[], [0], [1]]) {
@@ -108,32 +114,58 @@ const standing = (chain: Chain, state: ChainState, on: string): number | null =>
   return program && now ? (panelView(program, now).get(on)?.position ?? null) : null;
 };
 
-/** What each parameter is while a control goes from one end of its travel to the other, position by position, by slot; only those that it moves. */
-function sampled(chain: Chain, state: ChainState, on: string, t: number): ReadonlyMap<number, readonly number[]> {
-  const positions = Array.from({ length: POSITIONS + 1 }, (_, i) => i / POSITIONS);
-  // From the lower end to the upper, so that what picks a value up has it in hand from there on.
-  const path = [...positions.toReversed(), ...positions];
+/** Positions that seven bits tell apart, from end to end. */
+const COARSE = Array.from({ length: POSITIONS + 1 }, (_, i) => i / POSITIONS);
+
+/** The position that brings an aim: of those that seven bits tell apart, or between the two beside the nearest where only more bits bring it. */
+function positionFor(
+  aim: Wished,
+  values: readonly number[],
+  closer: (lead: readonly number[], fine: readonly number[]) => readonly number[],
+): number | null {
+  const at = nearest(values, aim.value);
+  if (at === null) return null;
+  if (Math.abs((values[at] ?? Number.NaN) - aim.value) <= aim.within) return COARSE[at] ?? null;
+  const from = Math.max(0, at - 1);
+  const to = Math.min(POSITIONS, at + 1);
+  const fine = COARSE.map((part) => (from + (to - from) * part) / POSITIONS);
+  const found = nearest(closer(COARSE.slice(0, from + 1), fine), aim.value);
+  return found === null ? null : (fine[found] ?? null);
+}
+
+/** What each parameter is while a control goes over some positions in their order, position by position, by slot; only those that it moves. `lead`: where it comes along before. */
+function sampled(
+  chain: Chain,
+  state: ChainState,
+  on: string,
+  t: number,
+  lead: readonly number[],
+  positions: readonly number[],
+): ReadonlyMap<number, readonly number[]> {
+  // To the lower end first, so that what picks a value up has it in hand from there on.
+  const path = [...COARSE.toReversed(), ...lead, ...positions];
+  const skipped = path.length - positions.length;
   const events = path.map((position, i): ScriptEvent => ({ do: 'move', atMs: t + i * POSITION_MS, on, position }));
   const { trace } = run(chain, state, events, untilQuiet);
   const values = new Map<number, number[]>();
   trace.kind.forEach((kind, i) => {
-    const step = Math.floor(((trace.t[i] ?? 0) - t) / POSITION_MS) - POSITIONS - 1;
+    const step = Math.round(((trace.t[i] ?? 0) - t) / POSITION_MS) - skipped;
     const slot = trace.a[i] ?? -1;
     if (kind !== VALUE) return;
-    const row = values.get(slot) ?? Array.from<number>({ length: POSITIONS + 1 }).fill(Number.NaN);
-    values.set(slot, row.fill(trace.b[i] ?? Number.NaN, Math.min(POSITIONS, Math.max(0, step))));
+    const row = values.get(slot) ?? Array.from<number>({ length: positions.length }).fill(Number.NaN);
+    values.set(slot, row.fill(trace.b[i] ?? Number.NaN, Math.min(positions.length - 1, Math.max(0, step))));
   });
   return values;
 }
 
-/** The position 0–1 at which a row of values comes nearest to one; null where it has none. */
+/** Where a row of values comes nearest to one; null where it has none. */
 function nearest(values: readonly number[], to: number): number | null {
   let best: number | null = null;
   values.forEach((value, i) => {
     const off = Math.abs(value - to);
     if (!Number.isNaN(off) && (best === null || off < Math.abs((values[best] ?? Number.NaN) - to))) best = i;
   });
-  return best === null ? null : best / POSITIONS;
+  return best;
 }
 
 /** Every position on the way from one stop to the next, the first one left out unless it is the only one. */
@@ -167,9 +199,17 @@ function turned(state: ChainState, on: string, t: number, aims: readonly Wished[
   return all;
 }
 
-/** Dangerous things in a trace: parameters tagged *hazard* that moved or fired, and loudness that leapt up from one message to the next. */
-function hazardsIn({ targets }: Chain, before: ChainState, trace: Trace, wanted: ReadonlySet<number>): number {
+/**
+ * What a trace has of dangerous things (parameters tagged *hazard* that moved or fired, loudness that leapt up from one message to the next), and the wanted slots that took a value.
+ */
+function metIn(
+  { targets }: Chain,
+  before: ChainState,
+  trace: Trace,
+  wanted: ReadonlySet<number>,
+): { readonly hazards: number; readonly touched: readonly number[] } {
   const found = new Set<number>();
+  const touched = new Set<number>();
   const now = new Map<number, number>();
   trace.kind.forEach((kind, i) => {
     if (kind !== VALUE) return;
@@ -178,9 +218,10 @@ function hazardsIn({ targets }: Chain, before: ChainState, trace: Trace, wanted:
     const parameter = targets.parameters[slot];
     const from = now.get(slot) ?? before.targets.values[slot] ?? value;
     now.set(slot, value);
+    if (wanted.has(slot)) touched.add(slot);
     if (!parameter) return;
     if (parameter.tags.includes('hazard') && !wanted.has(slot)) found.add(slot);
     if (parameter.tags.includes('loudness') && parameter.unit === 'dB' && value - from > LEAP_DB) found.add(slot);
   });
-  return found.size;
+  return { hazards: found.size, touched: [...touched] };
 }

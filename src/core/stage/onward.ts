@@ -35,13 +35,14 @@ interface Done {
   readonly at: number;
 }
 
-/** What leads on, for one goal. `on` gives each label that one thing done leads to; `plays` is how many were played so far. */
+/** What leads on, for one goal. `on` gives each label that one thing done leads to; `plays` is how many were played so far, `touched` the wanted slots that any of them moved at all. */
 export function onwardFrom(ground: Ground, goal: Goal, options: WayOptions) {
   const { chain, lefts } = ground;
   const numberOf = stateNumbers(chain);
   const places = goal.wish.stand.map((s) => s.controllerId);
   const { deeds, most } = bearingOn(ground.index, chain, ground.deeds, goal.wanted, places);
   const played: (readonly Done[])[] = [];
+  const touched = new Set<number>();
   let plays = 0;
 
   /** One thing done brings `most` values at once. */
@@ -81,7 +82,10 @@ export function onwardFrom(ground: Ground, goal: Goal, options: WayOptions) {
       const known =
         played[place] ??
         doingsOf(chain, label.state, deed, label.t, aims, goal.wanted).map((doing) => ({ doing, at: numberOf(doing.state) }));
-      if (played[place] === undefined) plays++;
+      if (played[place] === undefined) {
+        plays++;
+        for (const { doing } of known) for (const slot of doing.touched) touched.add(slot);
+      }
       played[place] = known;
       return known.map((done) => after(label, done));
     });
@@ -95,5 +99,5 @@ export function onwardFrom(ground: Ground, goal: Goal, options: WayOptions) {
     from: null,
     by: null,
   });
-  return { begin, on, plays: (): number => plays };
+  return { begin, on, touched, plays: (): number => plays };
 }

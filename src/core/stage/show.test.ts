@@ -13,6 +13,7 @@ import {
   smallRig,
   withFunctions,
 } from '../../../tests/kit/small-rig';
+import { channel, u7 } from '../midi';
 import { type Assignment, indexRig, type Landing, type Parameter, type Rig, type SongSection } from '../rig';
 import { pressMs, type Transition, transitionsOf, transitionWords } from './index';
 
@@ -121,6 +122,19 @@ describe('a way', () => {
       expect(Math.abs((value ?? 0) - 50)).toBeLessThanOrEqual(50 / 127 + 1e-9);
     }
   });
+  it('finds a place between those of seven bits where the message has fourteen', () => {
+    const fine = { type: 'cc14', channel: channel(5), number: u7(9) } as const;
+    const { all, words } = ways({
+      parameters: [continuous('mix', 0, 100, { start: 30, tolerance: 0.02 })],
+      functions: [assignment({ on: 'k1', gesture: 'move', message: fine, behaviour: range(0, 16383), meant: ['mix'] })],
+      landings: [landing('mix', { address: fine, to: 100 })],
+      sections: [{ values: { mix: 50.2 } }],
+    });
+    expect(words[0]?.[0]).toBe('Move K1 to 50 % of its travel.');
+    const { way } = all[0] ?? {};
+    const value = way?.type === 'way' ? way.ends.state.targets.values[0] : Number.NaN;
+    expect(Math.abs((value ?? 0) - 50.2)).toBeLessThanOrEqual(0.02);
+  });
   it('goes to the bank of the function, and to the one that the player wants next', () => {
     const far = assignment({ id: 'a2', on: 'fs2', bank: 2, message: cc(21), behaviour: fixed(127), meant: ['p2'] });
     const { words } = ways({
@@ -189,6 +203,15 @@ describe('why there is no way', () => {
         sections: [{ values: { p1: 1, p2: 0 } }],
       },
       'each of its values can be had, but not all of them at once.',
+    ],
+    [
+      'it holds only while the switch is down',
+      {
+        ...two,
+        functions: [assignment({ id: 'a1', on: 'fs1', message: cc(20), behaviour: momentary(127, 0), meant: ['p1'] })],
+        sections: [{ values: { p1: 1 } }],
+      },
+      'p1 moves, but does not stay: it goes back when it is let go.',
     ],
     ['no way to the bank', { ...two, sections: [{ values: {}, bank: 2 }] }, 'nothing leads to that bank on Board.'],
   ] as const)('%s', (_, given, words) => {

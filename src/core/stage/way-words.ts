@@ -76,6 +76,8 @@ export function whyWords(index: RigIndex, why: WhyNot): string {
       return `no control moves ${named(parameter)}.`;
     case 'out-of-reach':
       return `nothing that can be pressed from there moves ${named(parameter)}.`;
+    case 'does-not-stay':
+      return `${named(parameter)} moves, but does not stay: it goes back when it is let go.`;
     case 'never-there':
       return `${named(parameter)} comes no nearer than ${parameter ? showValue(parameter, why.nearest) : why.nearest}.`;
     case 'no-such-place':

@@ -1,5 +1,6 @@
 // The way from where a rig stands to what a scene wants: the best sequence of gestures, by label-setting search with the simulator as its step. A label is dropped only where
 // another of the same state is no worse in everything that is spent (multi-criteria shortest paths: P. Hansen 1980, from memory).
+import type { RigIndex } from '../rig';
 import { bearingOn, reachOf } from './bearing';
 import { type Cost, compareCosts, isNoWorse } from './cost';
 import type { Doing } from './doing';
@@ -39,6 +40,8 @@ export type WhyNot =
   | { readonly type: 'nothing-moves-it'; readonly parameterId: string }
   /** Functions move it, but nothing that can be done from here leads to them. */
   | { readonly type: 'out-of-reach'; readonly parameterId: string }
+  /** It moves, and goes back when it is let go: a switch that has to be held down, a wheel that springs back. */
+  | { readonly type: 'does-not-stay'; readonly parameterId: string }
   /** It moves, but never comes to the value: `nearest` is as near as it comes. */
   | { readonly type: 'never-there'; readonly parameterId: string; readonly nearest: number }
   /** Nothing leads to the bank or page. */
@@ -58,7 +61,7 @@ export function wayTo(ground: Ground, from: Moment, wish: Wish, options: WayOpti
   const open = thoroughly(begin, onward, goal, found, options.plays);
   const best = found.best();
   if (best) return wayOf(goal, best, open);
-  return open === null ? { type: 'none', why: whyNot(goal, found) } : { type: 'not-found', tried: open - 1 };
+  return open === null ? { type: 'none', why: whyNot(goal, found, onward.touched) } : { type: 'not-found', tried: open - 1 };
 }
 
 /** Values that nothing leads to, whatever is tried: told without a search. */
@@ -67,12 +70,21 @@ function beyondReach({ index, chain, deeds }: Ground, { wished, before }: Goal):
     const parameterId = parameter.id;
     const now = before[slot] ?? Number.NaN;
     if (Math.abs(now - value) <= within) return [];
-    if (bearingOn(index, chain, deeds, [slot], []).most === 0) return [{ type: 'nothing-moves-it', parameterId }];
+    if (bearingOn(index, chain, deeds, [slot], []).most === 0)
+      return [{ type: springsBack(index, parameterId) ? 'does-not-stay' : 'nothing-moves-it', parameterId }];
     const [least, most] = reachOf(chain, slot, now);
     if (value >= least - within && value <= most + within) return [];
     return [{ type: 'never-there', parameterId, nearest: value < least ? least : most }];
   });
 }
+
+/** Whether a control that springs back is there for a parameter. */
+const springsBack = (index: RigIndex, parameterId: string): boolean =>
+  index.rig.assignments.some(
+    (a) =>
+      (index.controls.get(a.controlId)?.springsTo ?? null) !== null &&
+      a.actions.some((x) => x.type === 'send' && x.meant.includes(parameterId)),
+  );
 
 type Onward = ReturnType<typeof onwardFrom>;
 type Found = ReturnType<typeof bestOf>;
@@ -152,12 +164,13 @@ function bestOf(goal: Goal) {
   return { arrive, nearest, stood, best: (): { readonly label: Label; readonly cost: Cost } | null => best };
 }
 
-function whyNot(goal: Goal, { nearest, stood }: Found): readonly WhyNot[] {
+function whyNot(goal: Goal, { nearest, stood }: Found, touched: ReadonlySet<number>): readonly WhyNot[] {
   const values = goal.wished.flatMap(({ parameter, slot, value, within }): readonly WhyNot[] => {
     const parameterId = parameter.id;
     const now = nearest.get(slot);
     if (now !== undefined && Math.abs(now - value) <= within) return [];
-    if (now === undefined || now === goal.before[slot]) return [{ type: 'out-of-reach', parameterId }];
+    if (now === undefined || now === goal.before[slot])
+      return [{ type: touched.has(slot) ? 'does-not-stay' : 'out-of-reach', parameterId }];
     return [{ type: 'never-there', parameterId, nearest: now }];
   });
   const places = goal.wish.stand.flatMap(({ controllerId }): readonly WhyNot[] =>
