@@ -31,12 +31,18 @@ const someRig = fc.record({
   modes: fc.tuple(...NAMES.map(() => fc.constantFrom('absolute' as const, 'toggle' as const, 'set' as const))),
   hazard: fc.boolean(),
   buttons: fc.boolean(),
+  layer: fc.constantFrom('while-held' as const, 'while-held' as const, 'toggled' as const, 'next-press' as const),
+  fallsThrough: fc.boolean(),
+  feedback: fc.constantFrom('none' as const, 'same-address' as const),
+  survive: fc.boolean(),
+  /** Whether the two switches release each other, and what a second press of one does. */
+  group: fc.constantFrom(null, null, 'turns-off' as const, 'stays-on' as const),
   wishes: fc.tuple(...NAMES.map(() => fc.constantFrom(null, 0, 1))),
   bank: fc.constantFrom(null, null, 1, 2),
 });
 type SomeRig = typeof someRig extends fc.Arbitrary<infer T> ? T : never;
 
-function rigOf({ functions, modes, hazard, buttons }: SomeRig): Rig {
+function rigOf({ functions, modes, hazard, buttons, layer: mode, fallsThrough, feedback, survive, group }: SomeRig): Rig {
   const parameters = NAMES.map((id, i) => parameter(id, { order: i + 1, tags: hazard && i === 2 ? ['hazard'] : [] }));
   const landings = NAMES.map(
     (id, i): Landing => landing(id, { id: `l${i}`, address: cc(20 + i), mode: modes[i] ?? 'absolute', setValue: 1 }),
@@ -69,16 +75,39 @@ function rigOf({ functions, modes, hazard, buttons }: SomeRig): Rig {
         ];
   });
   const rig = smallRig(parameters, {
-    firmware: { bankButtons: buttons },
-    layers: [layer({ id: 'heel', modifierControlId: 'mod', mode: 'while-held' })],
+    firmware: { bankButtons: buttons, togglesSurviveBankChange: survive },
+    reception: { feedback },
+    layers: [layer({ id: 'heel', modifierControlId: 'mod', mode, fallsThrough })],
   });
-  return withFunctions(rig, made, landings);
+  const { wires } = rig;
+  const [wire] = wires;
+  // What a target sends back needs a way back.
+  const back = wire ? [{ ...wire, id: 'back', from: wire.to, to: wire.from }] : [];
+  const row = {
+    id: 'g',
+    order: 0,
+    controllerId: 'board',
+    name: 'Group 1',
+    bank: null,
+    page: null,
+    controlIds: ['fs1', 'fs2'],
+    pressedAgain: group ?? 'stays-on',
+    sendsOff: survive,
+    entered: null,
+    note: '',
+  };
+  return {
+    ...withFunctions(rig, made, landings),
+    wires: feedback === 'none' ? wires : [...wires, ...back],
+    groups: group === null ? [] : [row],
+  };
 }
 
 /** What can be tried on it, spelled out: a gesture of a switch with the modifier up or down, or a button of the unit. */
 const tried: readonly {
   readonly on: string;
   readonly how: string;
+  readonly held: boolean;
   readonly events: (t: number, bank: number) => readonly ScriptEvent[];
 }[] = [
   ...['fs1', 'fs2', 'mod'].flatMap((on) =>
@@ -88,6 +117,7 @@ const tried: readonly {
         : (['tap', 'hold', 'double'] as const).map((how) => ({
             on,
             how,
+            held,
             events: (t: number): readonly ScriptEvent[] => {
               const down = (id: string, at: number): ScriptEvent => ({ do: 'press', on: id, atMs: t + at, velocity: null });
               const up = (id: string, at: number): ScriptEvent => ({ do: 'release', on: id, atMs: t + at });
@@ -106,6 +136,7 @@ const tried: readonly {
 const buttons = [1, 2].map((to) => ({
   on: '',
   how: 'button',
+  held: false,
   events: (t: number, bank: number): readonly ScriptEvent[] =>
     bank === to ? [] : [{ do: 'go', on: 'board', atMs: t, bank: to, page: 1 }],
 }));
@@ -122,7 +153,7 @@ function exhaustively(
   chain: Chain,
   start: ChainState,
   wish: Wish,
-  { buttons: hasButtons, hazard, functions }: SomeRig,
+  { buttons: hasButtons, hazard, functions, layer: mode }: SomeRig,
   most = Number.POSITIVE_INFINITY,
 ): Tuple | null {
   const slotOf = (id: string): number => chain.targets.slots.get(id) ?? -1;
@@ -139,7 +170,10 @@ function exhaustively(
   const open = [...spent.values()];
   // Two quick presses are one gesture only on a switch that has something on a double tap.
   const doubles = new Set<string>(functions.flatMap((f) => (f.gesture === 'double-tap' ? [f.on] : [])));
-  const acts = [...tried.filter((a) => a.how !== 'double' || doubles.has(a.on)), ...(hasButtons ? buttons : [])];
+  const acts = [
+    ...tried.filter((a) => (a.how !== 'double' || doubles.has(a.on)) && (!a.held || mode === 'while-held')),
+    ...(hasButtons ? buttons : []),
+  ];
   for (let node = open.shift(); node; node = open.shift()) {
     if (node.cost[2] === most) continue;
     for (const act of acts) {

@@ -29,9 +29,10 @@ interface Given {
   }>;
   readonly bpm?: number;
   readonly bankButtons?: boolean;
+  readonly groups?: Rig['groups'];
 }
 
-function rigOf({ parameters, functions, landings, sections, bpm = 120, bankButtons = false }: Given): Rig {
+function rigOf({ parameters, functions, landings, sections, bpm = 120, bankButtons = false, groups = [] }: Given): Rig {
   const rig = withFunctions(smallRig(parameters, { firmware: { bankButtons } }), functions, landings);
   const rows = sections.map(({ values }, i) => ({
     id: `s${i}`,
@@ -42,7 +43,12 @@ function rigOf({ parameters, functions, landings, sections, bpm = 120, bankButto
     note: '',
   }));
   const of = sections.map(({ bank = null, bars = 8 }, i): SongSection => ({ name: `Part ${i}`, bars, sceneId: `s${i}`, bank }));
-  return { ...rig, scenes: rows, songs: [{ id: 'song', order: 1, name: 'Song', bpm, beatsPerBar: 4, sections: of, note: '' }] };
+  return {
+    ...rig,
+    groups,
+    scenes: rows,
+    songs: [{ id: 'song', order: 1, name: 'Song', bpm, beatsPerBar: 4, sections: of, note: '' }],
+  };
 }
 
 function ways(given: Given): { readonly all: readonly Transition[]; readonly words: readonly (readonly string[])[] } {
@@ -144,6 +150,28 @@ describe('a way', () => {
       sections: [{ values: { p2: 1 } }, { values: {}, bank: 1 }],
     });
     expect(words.map(([first]) => first?.replace(/ (up|down)/, ''))).toEqual(['Bank, then press FS2.', 'Bank.']);
+  });
+  it('presses another switch of the group where that alone turns one off', () => {
+    const { words } = ways({
+      ...two,
+      groups: [
+        {
+          id: 'g',
+          order: 0,
+          controllerId: 'board',
+          name: 'Group 1',
+          bank: null,
+          page: null,
+          controlIds: ['fs1', 'fs2'],
+          pressedAgain: 'stays-on',
+          sendsOff: true,
+          entered: null,
+          note: '',
+        },
+      ],
+      sections: [{ values: { p1: 1 } }, { values: { p1: 0 } }],
+    });
+    expect(words.map(([first]) => first)).toEqual(['Press FS1.', 'Press FS2.']);
   });
   it('names what it cannot leave as it was', () => {
     // One number moves both: turning the first on turns the second on as well, and nothing turns that off alone.
