@@ -23,10 +23,10 @@ const api = {
   },
   cards(rig: Rig): readonly Card[] {
     const index = indexRig(rig);
-    return rig.controllers.map((controller) => ({
-      controllerId: controller.id,
-      lost: lostWords(index, controller, lostOn(index, controller)),
-      gone: goneWords(index, ifGone(index, controller)),
+    return ifGone(index).map((gone) => ({
+      controllerId: gone.controller.id,
+      lost: lostWords(index, gone.controller, lostOn(index, gone.controller)),
+      gone: goneWords(index, gone),
     }));
   },
 };

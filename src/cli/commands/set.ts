@@ -25,15 +25,12 @@ export const set: Command = {
         'way' in of ? { gestures: of.way.gestures, presses: of.way.presses, ends: of.way.ends, proved: of.way.proved } : null,
       words,
     }));
-    const gone = rig.controllers.map((controller) => {
-      const of = ifGone(index, controller);
-      return {
-        controller: controller.name,
-        lost: of.lost.map((p) => p.name),
-        silenced: of.silenced.map((c) => c.name),
-        words: goneWords(index, of),
-      };
-    });
+    const gone = ifGone(index).map((of) => ({
+      controller: of.controller.name,
+      lost: of.lost.map((p) => p.name),
+      silenced: of.silenced.map((c) => c.name),
+      words: goneWords(index, of),
+    }));
     const blocks = [
       ...transitions.map(({ song, section, words }) => ({ head: `${song}: ${section}`, words })),
       ...lost.map(({ controller, words }) => ({ head: `Lost on ${controller}`, words })),

@@ -163,13 +163,12 @@ function hearingOf(chain: Chain, { changes, needs }: Bearing): (message: Message
     keys.add(at);
     for (const { index: unit, listeners, signals } of targets.receivers) {
       if (signals.has(at)) changes.add(layersOf(unit));
-      for (const { landing, slot: own, strip, conditions, bank } of listeners.get(at) ?? []) {
+      for (const { slot: own, strip, conditions, bank } of listeners.get(at) ?? []) {
         for (const moved of [own, ...(strip?.lane.map((l) => l.slot) ?? [])]) slot(moved);
         for (const condition of conditions) needs.add(valueAt(condition.slot));
         if (strip) needs.add(valueAt(strip.moved));
         needs.add(layersOf(unit));
         if (bank !== null) needs.add(banksOf(unit));
-        if (landing.hostLayerId !== null) needs.add(layersOf(unit));
       }
     }
     // What comes back to the same address decides what is sent next.

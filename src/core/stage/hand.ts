@@ -32,9 +32,6 @@ export type Deed =
       readonly by: 1 | -1;
     };
 
-/** How many presses something takes: two with a modifier held, or with two switches at once. */
-export const pressesOf = (deed: Deed): number => (deed.holding.length > 0 || deed.does === 'chord' ? 2 : 1);
-
 /** Everything that can be done on the controllers of a rig. What springs back is left out of what is moved: it stays nowhere. */
 export function deedsOf(index: RigIndex): readonly Deed[] {
   return index.rig.controllers.flatMap((of): readonly Deed[] => [

@@ -42,9 +42,8 @@ function twoBoards(through: 'own-wire' | 'board', transport: 'usb' | 'bluetooth'
 
 function gone(rig: Rig, id: string) {
   const index = indexRig(rig);
-  const controller = index.controllers.get(id);
-  if (!controller) throw new Error(id);
-  const found = ifGone(index, controller);
+  const found = ifGone(index).find((g) => g.controller.id === id);
+  if (!found) throw new Error(id);
   return { ...found, words: goneWords(index, found) };
 }
 

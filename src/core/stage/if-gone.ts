@@ -21,10 +21,14 @@ const isUrgent = (index: RigIndex, { id, tags }: Parameter): boolean =>
   tags.includes('panic') ||
   index.rig.assignments.some((a) => a.minimum && a.actions.some((x) => x.type === 'send' && x.meant.includes(id)));
 
-/** What becomes of a rig when a controller dies. */
-export function ifGone(index: RigIndex, controller: Controller): IfGone {
-  const own = index.rig.wires.filter((w) => w.from.unitId === controller.id || w.to.unitId === controller.id);
+/** What becomes of a rig when one of its controllers dies, for each of them in their order. */
+export function ifGone(index: RigIndex): readonly IfGone[] {
   const before = movedBy(index, new Set());
+  return index.rig.controllers.map((controller) => goneWith(index, controller, before));
+}
+
+function goneWith(index: RigIndex, controller: Controller, before: ReadonlyMap<string, readonly Assignment[]>): IfGone {
+  const own = index.rig.wires.filter((w) => w.from.unitId === controller.id || w.to.unitId === controller.id);
   const after = movedBy(index, new Set(own.map((w) => w.id)));
   const ownerOf = (a: Assignment): string | undefined => index.controls.get(a.controlId)?.controllerId;
   const moved = index.rig.parameters.filter((p) => before.get(p.id)?.some((a) => ownerOf(a) === controller.id));

@@ -15,7 +15,7 @@ export { firstLook, type Ground, groundOf, usualWayOptions, type WayOptions } fr
 export type { Deed } from './hand';
 export { distance, middleOf, type Pace, pressMs, SOLE_MM, type Spot, usualPace } from './movement';
 export type { Moment } from './onward';
-export { barMs, type Transition, transitionsOf, wishOf } from './show';
+export { bankedFor, barMs, type Transition, transitionsOf, wishOf } from './show';
 export { type ToldTransition, toldTransitions } from './told';
 export { type Way, type WayStep, type WhyNot, wayTo } from './way';
 export { secondsOf, stepWords, transitionWords, whyWords } from './way-words';

@@ -1,6 +1,6 @@
 // The songs of a rig, section by section: from the state in which the last one leaves everything, the way to the next, and whether there is time for it.
 import { startChain, wholeChain } from '../bench';
-import type { RigIndex, Song, SongSection } from '../rig';
+import type { Controller, RigIndex, Song, SongSection } from '../rig';
 import { groundOf, usualWayOptions, type WayOptions } from './ground';
 import type { Moment } from './onward';
 import { type Way, wayTo } from './way';
@@ -19,10 +19,15 @@ export interface Transition {
 /** The length of a bar in milliseconds. */
 export const barMs = ({ bpm, beatsPerBar }: Song): number => (60_000 / bpm) * beatsPerBar;
 
-/** What a section needs: the values of its scene, and its bank on the first controller that has so many. */
-export function wishOf(index: RigIndex, { sceneId, bank }: SongSection): Wish {
+/** The controller that the bank of a section is of: the first one that has so many. */
+export const bankedFor = (index: RigIndex, { bank }: Pick<SongSection, 'bank'>): Controller | undefined =>
+  index.rig.controllers.find((c) => c.firmware.banks > 1 && c.firmware.banks >= (bank ?? 0));
+
+/** What a section needs: the values of its scene, and its bank. */
+export function wishOf(index: RigIndex, section: SongSection): Wish {
+  const { sceneId, bank } = section;
   const scene = index.rig.scenes.find((s) => s.id === sceneId);
-  const banked = index.rig.controllers.find((c) => c.firmware.banks > 1 && c.firmware.banks >= (bank ?? 0));
+  const banked = bankedFor(index, section);
   const stand: readonly StandAt[] = bank === null || !banked ? [] : [{ controllerId: banked.id, bank, page: null }];
   return { values: scene?.values ?? [], stand };
 }

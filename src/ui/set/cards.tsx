@@ -1,7 +1,7 @@
 'use client';
 // What to do when something goes wrong: for each controller how to find back, and what is lost if it dies.
 import type { RigIndex } from '@/core/rig';
-import type { FoundSet } from './use-set';
+import { type FoundSet, keyAt } from './use-set';
 
 export function Cards({ index, found }: { readonly index: RigIndex; readonly found: FoundSet }) {
   const { cards } = found;
@@ -27,8 +27,8 @@ function Lines({ title, words }: { readonly title: string; readonly words: reado
   return (
     <>
       <h4 className="pt-1.5 text-xs font-medium text-ink-2">{title}</h4>
-      {words.map((line) => (
-        <p key={line} className="pt-0.5">
+      {words.map((line, i) => (
+        <p key={keyAt(line, i)} className="pt-0.5">
           {line}
         </p>
       ))}

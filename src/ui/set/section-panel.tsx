@@ -1,8 +1,10 @@
 'use client';
 // The chosen section: how long it is, where the player wants to stand, what should sound in it, and the way to it in sentences.
 import { nanoid } from 'nanoid';
+import { counted } from '@/core/base';
 import { addSection, changeSection, moveSection, removeSection, wantInSection } from '@/core/commands';
 import { type Edit, type Parameter, type RigIndex, rowSchemas, type Song, type SongSection } from '@/core/rig';
+import { bankedFor } from '@/core/stage';
 import { PickFrom } from '../gear/pick-from';
 import { Button } from '../primitives/button';
 import { Choice } from '../primitives/choice';
@@ -11,7 +13,7 @@ import { ParameterValue } from '../primitives/parameter-value';
 import { TextField } from '../primitives/text-field';
 import { useRig } from '../store/provider';
 import type { Chosen } from './set-screen';
-import { type FoundSet, wayKey } from './use-set';
+import { type FoundSet, keyAt } from './use-set';
 
 interface Props {
   readonly index: RigIndex;
@@ -31,7 +33,7 @@ export function SectionPanel({ index, song, at, found, choose }: Props) {
   const then = (made: Edit | null, to: number | null): void => {
     if (made && edit(made)) choose(to === null ? null : { songId: song.id, at: to });
   };
-  const way = found.ways.get(wayKey(song.id, at));
+  const way = found.ways.get(keyAt(song.id, at));
   return (
     <div className="space-y-4 px-4 py-3.5">
       <header className="flex items-baseline gap-2">
@@ -42,7 +44,7 @@ export function SectionPanel({ index, song, at, found, choose }: Props) {
         </Button>
       </header>
       <div aria-live="polite" className="space-y-1 text-sm">
-        {way ? way.words.map((line) => <p key={line}>{line}</p>) : <p className="text-ink-3">Not looked at yet.</p>}
+        {way ? way.words.map((line, i) => <p key={keyAt(line, i)}>{line}</p>) : <p className="text-ink-3">Not looked at yet.</p>}
       </div>
       <div className="grid grid-cols-[1fr_88px] gap-3">
         <TextField label="Section" value={section.name} schema={nameSchema} onValue={(name) => change({ name })} />
@@ -76,7 +78,7 @@ function BankChoice({
   readonly section: SongSection;
   readonly change: (to: Partial<SongSection>) => boolean;
 }) {
-  const banked = index.rig.controllers.find((c) => c.firmware.banks > 1 && c.firmware.banks >= (section.bank ?? 0));
+  const banked = bankedFor(index, section);
   if (!banked) return null;
   const banks = Array.from({ length: banked.firmware.banks }, (_, i): readonly [string, string] => {
     const name = banked.bankNames[i];
@@ -110,12 +112,18 @@ function Wanted({
     return made === null || edit(made);
   };
   const values = index.rig.scenes.find((s) => s.id === section.sceneId)?.values ?? [];
+  const all = index.rig.songs.flatMap((s) => s.sections);
+  const sharing = section.sceneId === null ? 0 : all.filter((s) => s.sceneId === section.sceneId).length - 1;
   const named = new Set(values.map((v) => v.parameterId));
   const others = index.rig.parameters.filter((p) => p.kind !== 'trigger' && !named.has(p.id));
   return (
     <section aria-label="What should sound" className="space-y-2">
       <h3 className="text-sm font-semibold">What should sound</h3>
-      <p className="text-xs text-ink-2">All that is not named stays as it is.</p>
+      <p className="text-xs text-ink-2">
+        All that is not named stays as it is.
+        {sharing > 0 &&
+          ` ${counted(sharing, 'other section')} ${sharing === 1 ? 'wants' : 'want'} the same scene: it changes there too.`}
+      </p>
       {values.map(({ parameterId, value }) => {
         const parameter = index.parameters.get(parameterId);
         return parameter ? (

@@ -11,7 +11,7 @@ import { NumberField } from '../primitives/number-field';
 import { TextField } from '../primitives/text-field';
 import { useRig } from '../store/provider';
 import type { Chosen } from './set-screen';
-import { type FoundSet, wayKey } from './use-set';
+import { type FoundSet, keyAt } from './use-set';
 
 interface Props {
   readonly index: RigIndex;
@@ -62,7 +62,7 @@ export function SongStrip({ index, song, found, chosen, choose }: Props) {
       <ol className="flex overflow-x-auto rounded-sm border bg-sheet">
         {song.sections.map((section, at) => (
           <li
-            key={wayKey(song.id, at)}
+            key={keyAt(song.id, at)}
             style={{ flexGrow: Math.max(2, section.bars), flexBasis: 0 }}
             className="min-w-[128px] border-l first:border-l-0"
           >
@@ -77,7 +77,7 @@ export function SongStrip({ index, song, found, chosen, choose }: Props) {
             >
               <span className="w-full truncate text-sm font-semibold">{section.name}</span>
               <span className="text-xs text-ink-2">{section.bars === 0 ? 'until it ends' : counted(section.bars, 'bar')}</span>
-              <Gestures way={found.ways.get(wayKey(song.id, at)) ?? null} looking={found.state === 'looking'} />
+              <Gestures way={found.ways.get(keyAt(song.id, at)) ?? null} looking={found.state === 'looking'} />
             </button>
           </li>
         ))}
@@ -89,16 +89,20 @@ export function SongStrip({ index, song, found, chosen, choose }: Props) {
 /** What to press into a section, one line a gesture, and the time it takes against what there is. */
 function Gestures({ way, looking }: { readonly way: ToldTransition | null; readonly looking: boolean }) {
   if (!way) return <span className="pt-2 text-xs text-ink-3">{looking ? 'looking…' : 'not looked at'}</span>;
-  const { gestures, ms, availableMs, inTime, leftChanged } = way;
-  if (gestures === null) return <span className="pt-2 text-sm font-medium text-stop">cannot be reached</span>;
+  const { gestures, ms, availableMs, inTime, hazards, leftChanged, proved } = way;
+  if (gestures === null)
+    return <span className="pt-2 text-sm font-medium text-stop">{proved ? 'cannot be reached' : 'no way found'}</span>;
   return (
     <>
       <span className="flex flex-col pt-2 text-sm">
         {gestures.length === 0 && <span className="text-ink-3">nothing to do</span>}
         {gestures.map((words, i) => (
-          <span key={wayKey(words, i)}>{words}</span>
+          <span key={keyAt(words, i)}>{words}</span>
         ))}
       </span>
+      {hazards > 0 && (
+        <span className="pt-1 text-xs font-medium text-stop">{counted(hazards, 'dangerous thing')} on the way</span>
+      )}
       {leftChanged.length > 0 && <span className="pt-1 text-xs text-caution">{`leaves ${leftChanged.join(', ')} changed`}</span>}
       {availableMs !== null && ms !== null && gestures.length > 0 && (
         <span className="mt-auto block w-full pt-2">

@@ -18,7 +18,8 @@ export interface FoundSet {
 /** Typing a name and the like waits so long before ways are looked for anew. */
 const SOON_MS = 400;
 
-export const wayKey = (songId: string, at: number): string => `${songId} ${at}`;
+/** A text with its place in a list: a section of a song, a line of several. */
+export const keyAt = (text: string, at: number): string => `${text} ${at}`;
 
 export function useSet(rig: Rig): FoundSet {
   const [ways, setWays] = useState<ReadonlyMap<string, ToldTransition>>(new Map());
@@ -33,7 +34,7 @@ export function useSet(rig: Rig): FoundSet {
       setRunning(worker);
       setWays(new Map());
       const remote: Remote<SetWorker> = wrap<SetWorker>(worker);
-      const tell = (found: ToldTransition): void => setWays((all) => new Map(all).set(wayKey(found.songId, found.at), found));
+      const tell = (found: ToldTransition): void => setWays((all) => new Map(all).set(keyAt(found.songId, found.at), found));
       void remote
         .ways(rig, proxy(tell))
         .then(() => remote.cards(rig))

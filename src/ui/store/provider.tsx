@@ -57,17 +57,10 @@ function reopened(opened: Opened): ReturnType<typeof openStore> {
 }
 
 /** `opened`: a rig handed over as one string. As a value React would look at each thing in it on the way, twice. */
-export function RigProvider({
-  rigId,
-  opened,
-  children,
-}: {
-  readonly rigId: string;
-  readonly opened: string;
-  readonly children: ReactNode;
-}) {
+export function RigProvider({ opened, children }: { readonly opened: string; readonly children: ReactNode }) {
   const worker = useRef<Remote<JudgeWorker> | null>(null);
   const [{ store, judge, windowId }] = useState(() => reopened(openedFrom(opened)));
+  const rigId = store.getState().index.rig.id;
 
   useEffect(() => {
     const raw = new Worker(new URL('../../workers/judge.worker.ts', import.meta.url), { type: 'module' });

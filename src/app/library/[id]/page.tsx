@@ -27,7 +27,7 @@ export default async function EntryPage({ params }: Props) {
   if (!opened) notFound();
   const { entry, rig, versions } = opened;
   return (
-    <RigProvider key={id} rigId={id} opened={handedOver(rig)}>
+    <RigProvider key={id} opened={handedOver(rig)}>
       <EntryScreen entry={entry} versions={versions} openedAt={rig.confirmed.version} />
     </RigProvider>
   );

@@ -31,7 +31,7 @@ export default async function RigLayout({ params, children }: Props) {
   if (!opened) notFound();
   const { rig, others } = opened;
   return (
-    <RigProvider key={id} rigId={id} opened={handedOver(rig)}>
+    <RigProvider key={id} opened={handedOver(rig)}>
       <div className="print-plain flex h-dvh min-w-[760px] flex-col overflow-hidden has-[[data-phone]]:min-w-0">
         <Head others={others} />
         {children}
