@@ -4,7 +4,7 @@ import { resolve } from 'node:path';
 import { gunzipSync } from 'node:zlib';
 import { describe, expect, it } from 'vitest';
 import { parseFile, parseRig, writeRig } from '@/core/formats';
-import { alternates, indexRig, modifiersOf, type Rig, stands } from '@/core/rig';
+import { type Assignment, alternates, indexRig, type Landing, modifiersOf, type Rig, stands } from '@/core/rig';
 import { countToEnter, makeSheet } from '@/core/sheets';
 
 const file = (version: number): string =>
@@ -38,6 +38,22 @@ const came: readonly { readonly with: number; readonly table: string; readonly f
 const without = (rows: Rows, fields: readonly string[]): Rows =>
   rows.map((row) => Object.fromEntries(Object.entries(row).filter(([field]) => !fields.includes(field))));
 
+/** The rows of a file with ticks that keep a time alone: their facts are told when it is read. */
+function untold(was: Record<string, Rows>, rig: Rig): Rig {
+  const old = new Set(
+    [...(was.assignments ?? []), ...(was.landings ?? [])].flatMap(({ id, entered }) =>
+      typeof entered === 'object' && entered !== null && !('facts' in entered) ? [id] : [],
+    ),
+  );
+  const time = <T extends Assignment | Landing>(row: T): T => {
+    if (!old.has(row.id) || row.entered === null) return row;
+    const { facts, ...rest } = row.entered;
+    expect(facts).toBeDefined();
+    return { ...row, entered: rest };
+  };
+  return { ...rig, assignments: rig.assignments.map(time), landings: rig.landings.map(time) };
+}
+
 /** A rig as an older version would have written it: what came later taken off. */
 function asOf(version: number, rig: Rig): Record<string, unknown> {
   let file: Record<string, unknown> = { ...JSON.parse(writeRig(rig)), formatVersion: version };
@@ -60,13 +76,13 @@ describe('a rig file', () => {
     expect(was.formatVersion).toBe(4);
     const rig = read(file(4));
     expect(rig.assignments.flatMap((a) => a.wants)).toEqual([]);
-    expect(asOf(4, rig)).toEqual(was);
+    expect(asOf(4, untold(was, rig))).toEqual(was);
   });
-  it('of version 5: every tick stands, to the letter as it was, and what its sheet never showed is new on the sheet', () => {
+  it('of version 5: every tick stands and says what the file says, and what its sheet never showed is new on the sheet', () => {
     const was = JSON.parse(file(5));
     expect(was.formatVersion).toBe(5);
     const rig = read(file(5));
-    expect(asOf(5, rig)).toEqual(was);
+    expect(asOf(5, untold(was, rig))).toEqual(was);
     const index = indexRig(rig);
     const ticked = [...rig.assignments, ...rig.landings].filter((r) => r.entered !== null);
     expect(ticked.length).toBeGreaterThan(50);
@@ -95,7 +111,7 @@ describe('a rig file', () => {
     const was = JSON.parse(file(version));
     expect(was.formatVersion).toBe(version);
     const rig = read(file(version));
-    expect(asOf(version, rig)).toEqual(was);
+    expect(asOf(version, untold(was, rig))).toEqual(was);
     const index = indexRig(rig);
     expect(rig.preferences.toggles).toBeUndefined();
     expect(rig.presets.length > 0).toBe(version >= 13);

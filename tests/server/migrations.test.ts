@@ -40,6 +40,7 @@ const versions = [
   '017',
   '018',
   '019',
+  '020',
 ];
 const copyOf = (version: string): string => {
   const file = join(folder, `${version}-${Math.random()}.sqlite`);

@@ -31,7 +31,10 @@ it('two hundred ticks and trials outlive every change of the program', async () 
     const index = indexRig(now.rig);
     expect([now.rig.assignments.length, now.rig.landings.length]).toEqual([200, 200]);
     expect([...now.rig.assignments, ...now.rig.landings].filter((r) => !stands(index, r))).toEqual([]);
-    const trials = byFunction(await proofsOf(db, now.rig.id));
+    expect([...now.rig.assignments, ...now.rig.landings].filter((r) => r.entered?.facts === undefined)).toEqual([]);
+    const kept = await proofsOf(db, now.rig.id);
+    expect(kept.filter((t) => !t.facts)).toEqual([]);
+    const trials = byFunction(kept);
     const states = now.rig.assignments.map((a) => {
       const own = trials.get(a.id) ?? [];
       return [own.length, own[0]?.plan === planKey(index, a), standingOf(index, a, own).state].join(' ');

@@ -1,7 +1,17 @@
 // The exchange file of a rig: one JSON document, format `keen-dial/rig`.
 import * as z from 'zod';
 import { err, ok, type Result } from '../base';
-import { byOrder, cleanTexts, firstBroken, headSchema, type Rig, rowSchemas, type TableName, tableNames } from '../rig';
+import {
+  byOrder,
+  cleanTexts,
+  firstBroken,
+  headSchema,
+  type Rig,
+  rowSchemas,
+  type TableName,
+  tableNames,
+  withTicksTold,
+} from '../rig';
 import type { FileProblem } from './file-problem';
 import { type ImportProblem, readJson } from './json';
 
@@ -110,7 +120,7 @@ const scriptsOfVersion1 = z.looseObject({
  * A file of an older version as the present one would have written it. Version 2: script events name what they act on as `on`.
  * Version 3: the table of searches; evidence, factory numbers, origins and the mark of the minimum map have defaults. Version 4: texts without
  * control characters. Version 5: what is wanted of a parameter, assumed where nobody said it. Version 6:
- * ticks keep what was entered, and layers can be ticked; older ticks have a time alone. Version 7: lights have a colour while off and something that they
+ * ticks keep what was entered, and layers can be ticked; older ticks have a time alone, and get what the file says now. Version 7: lights have a colour while off and something that they
  * follow, and layers may blink: as they were, steady and as their controller does it. Version 8: gestures count by steps of their own, and a counter may begin
  * by sending its start: as they were, by the counter's step, moving on at once. Version 9: a gesture may alternate between two lists; older ones do all on every press. Version 10: a layer has
  * further modifiers, each alone or together, and may listen for what its modifier sends anyway; older ones have one, and a signal of their own.
@@ -184,7 +194,7 @@ function checked(rig: Rig): Result<Rig, readonly ImportProblem[]> {
         problem: { code: 'dangling', id: broken.reference.id },
       },
     ]);
-  return ok(sorted(rig));
+  return ok(withTicksTold(sorted(rig)));
 }
 
 function sorted(rig: Rig): Rig {

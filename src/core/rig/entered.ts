@@ -22,6 +22,7 @@ import {
   type Preset,
   parameterSchema,
   presetSchema,
+  type Rig,
   type SwitchGroup,
   type Tick,
 } from './schema';
@@ -198,6 +199,16 @@ export const tickNow = (index: Counters, row: Tickable, at: string): Tick => ({
   sheet: SHEET_FORM,
   facts: factsOf(index, row),
 });
+
+/** A rig from outside, whose ticks of before keep a time alone: nobody can say how it read then, so they get what it says now. */
+export function withTicksTold(rig: Rig): Rig {
+  const index: Counters = { counters: new Map(rig.counters.map((c) => [c.id, c])) };
+  const told = <T extends Assignment | Landing>(row: T): T =>
+    row.entered === null || row.entered.facts !== undefined
+      ? row
+      : { ...row, entered: { ...row.entered, facts: factsOf(index, row) } };
+  return { ...rig, assignments: rig.assignments.map(told), landings: rig.landings.map(told) };
+}
 
 /** Whether a row is entered as it is planned now: ticked, and nothing of it has to be entered again. */
 export function stands(index: Counters, row: Tickable): boolean {

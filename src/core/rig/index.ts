@@ -144,6 +144,7 @@ export {
   stands,
   type Tickable,
   tickNow,
+  withTicksTold,
 } from './entered';
 
 // A rig looked up: by id, by who moves what, and which function acts at a place.

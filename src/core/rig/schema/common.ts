@@ -37,9 +37,8 @@ export const markSchema = z.object({ at: z.iso.datetime() });
 export type Mark = z.infer<typeof markSchema>;
 
 /**
- * A line ticked as entered: when, what was entered then, fact by fact by its name, and which form of the sheet it was entered from. Ticks of before have a
- * time alone: they were set from form 1 (no layers, waits, curves, partners of chords and the like), and any change of the row takes them away. Nothing is
- * added to those, so that the journal still finds the values that it wrote.
+ * A line ticked as entered: when, what was entered then, fact by fact by its name, and which form of the sheet it was entered from. Ticks of before were set from form 1 (no layers,
+ * waits, curves, partners of chords and the like), and kept a time alone: databases tell them by their journal (step 021), rig files when they are read.
  */
 export const tickSchema = z.object({
   at: z.iso.datetime(),

@@ -21,6 +21,7 @@ import { outlets } from './017-outlets';
 import { countedNotes } from './018-counted-notes';
 import { whoFlips } from './019-who-flips';
 import { insideTargets } from './020-inside-targets';
+import { ticksTold } from './021-ticks-told';
 import { hasTable, type Migration } from './migration';
 
 const migrations: readonly Migration[] = [
@@ -44,6 +45,7 @@ const migrations: readonly Migration[] = [
   countedNotes,
   whoFlips,
   insideTargets,
+  ticksTold,
 ];
 
 /** The mark of this program in a database file, from step 006 on: the letters KEEL. */
