@@ -19,7 +19,7 @@ measure(
   'sheet of 2,000 assignments',
   timed(() => makeSheet(index)),
   'ms',
-  { atMost: 300 },
+  { atMost: 100 },
 );
 measure(
   'the same as Markdown',

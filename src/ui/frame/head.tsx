@@ -149,9 +149,14 @@ function Step({
 }) {
   const path = usePathname();
   const here = path === href || path.startsWith(`${href}/`);
+  // Pointed at or tabbed to, its screen is fetched: it is there by the time of the press.
+  const [meant, setMeant] = useState(false);
   return (
     <Link
       href={href}
+      prefetch={meant ? true : null}
+      onPointerEnter={() => setMeant(true)}
+      onFocus={() => setMeant(true)}
       aria-current={here ? 'page' : undefined}
       aria-label={`${name}: ${spoken}`}
       className={cx(

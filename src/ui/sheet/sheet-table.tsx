@@ -40,15 +40,18 @@ export function SheetTable({ title, hint, lines, columns, ticks, onAll, scroll, 
     getScrollElement: () => scroll,
     estimateSize: () => ROW,
     overscan: 12,
-    scrollMargin: margin,
+    scrollMargin: margin ?? 0,
+    // Until it is known where a table stands, every one would seem to be in sight.
+    enabled: margin !== null,
   });
   const shown = virtual
     ? rows.getVirtualItems().map(({ index, start, end }) => ({ index, start, end }))
     : lines.map((_, index) => ({ index, start: 0, end: 0 }));
   const [first] = shown;
   const last = shown.at(-1);
-  const above = virtual && first ? first.start - margin : 0;
-  const below = virtual && last ? rows.getTotalSize() - (last.end - margin) : 0;
+  const whole = margin === null ? lines.length * ROW : rows.getTotalSize();
+  const above = virtual && first ? first.start - (margin ?? 0) : 0;
+  const below = virtual ? whole - (last ? last.end - (margin ?? 0) : 0) : 0;
   const width = ticks.length + columns.length;
   return (
     <section aria-label={title} className="print-plain overflow-hidden rounded-md border bg-sheet">
@@ -231,20 +234,34 @@ function stoodWords(line: SheetLine): string {
   return line.fresh.length > 0 ? `new on the sheet: ${line.fresh.map((f) => factWord(f).toLowerCase()).join(', ')}` : '';
 }
 
-/** How far below the top of what scrolls an element begins, in pixels, kept up to date as what stands above it grows. */
-function useTopOf(element: RefObject<HTMLElement | null>, box: HTMLElement | null, needed: boolean): number {
-  const [top, setTop] = useState(0);
+/** How far ahead of what is in sight lines are drawn, in pixels. */
+const AHEAD = 600;
+
+/**
+ * How far below the top of what scrolls an element begins, in pixels, kept up to date as what stands above it grows; null until it is known, and as
+ * long as the element lies far below what is in sight.
+ */
+function useTopOf(element: RefObject<HTMLElement | null>, box: HTMLElement | null, needed: boolean): number | null {
+  const [top, setTop] = useState<number | null>(null);
   useLayoutEffect(() => {
     const content = box?.firstElementChild;
-    if (!needed || !box || !content) return;
+    const own = element.current;
+    if (!needed || !box || !content || !own) return;
+    let reached = false;
     const read = (): void => {
-      const at = element.current;
-      if (at) setTop(Math.round(at.getBoundingClientRect().top - box.getBoundingClientRect().top + box.scrollTop));
+      const under = own.getBoundingClientRect().top - box.getBoundingClientRect().top;
+      reached ||= under < box.clientHeight + AHEAD;
+      if (reached) setTop(Math.round(under + box.scrollTop));
     };
     read();
     const watch = new ResizeObserver(read);
     watch.observe(content);
-    return () => watch.disconnect();
+    const near = new IntersectionObserver(read, { root: box, rootMargin: `${AHEAD}px` });
+    near.observe(own);
+    return () => {
+      watch.disconnect();
+      near.disconnect();
+    };
   }, [element, box, needed]);
   return top;
 }
