@@ -1,7 +1,8 @@
 // Paper to PDF off the screen's thread. It is stopped by ending the worker.
 import { expose } from 'comlink';
-import { type LabelWish, makeLabels, sheetPaper } from '@/core/paper';
+import { cardsPaper, type LabelWish, makeLabels, type SetWish, setPaper, sheetPaper } from '@/core/paper';
 import { indexRig, type Rig } from '@/core/rig';
+import type { RecoveryCard, ToldTransition } from '@/core/stage';
 import { type FontFiles, paperToPdf } from '@/ui/paper/pdf';
 
 const files = {
@@ -49,6 +50,14 @@ const api = {
   async labels(rig: Rig, wish: LabelWish, told: (done: number, all: number) => void): Promise<Blob | null> {
     const labels = makeLabels(indexRig(rig), wish);
     return labels && paperToPdf(labels.paper, fonts, told);
+  },
+  /** The songs of a rig with the ways that were found. */
+  set(rig: Rig, ways: readonly ToldTransition[], wish: SetWish, told: (done: number, all: number) => void): Promise<Blob> {
+    return paperToPdf(setPaper(indexRig(rig), ways, wish), fonts, told);
+  },
+  /** Cards for when something goes wrong. */
+  cards(rig: Rig, cards: readonly RecoveryCard[], day: string, told: (done: number, all: number) => void): Promise<Blob> {
+    return paperToPdf(cardsPaper(indexRig(rig), cards, day), fonts, told);
   },
 };
 

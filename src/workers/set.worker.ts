@@ -1,14 +1,7 @@
 // The set of a rig, off the screen's thread: ways from section to section, one after the other; what finds back, and what is lost with each controller.
 import { expose } from 'comlink';
 import { indexRig, type Rig } from '@/core/rig';
-import { firstLook, goneWords, ifGone, lostOn, lostWords, type ToldTransition, toldTransitions } from '@/core/stage';
-
-/** What stands on the card of one controller. */
-export interface Card {
-  readonly controllerId: string;
-  readonly lost: readonly string[];
-  readonly gone: readonly string[];
-}
+import { firstLook, type RecoveryCard, recoveryCards, type ToldTransition, toldTransitions } from '@/core/stage';
 
 const api = {
   /** Tells each transition as it is found: soon, and then again from a closer look where something was left open. A worker that is ended tells no more. */
@@ -21,13 +14,8 @@ const api = {
     }
     if (open) for (const found of toldTransitions(index)) await tell(found);
   },
-  cards(rig: Rig): readonly Card[] {
-    const index = indexRig(rig);
-    return ifGone(index).map((gone) => ({
-      controllerId: gone.controller.id,
-      lost: lostWords(index, gone.controller, lostOn(index, gone.controller)),
-      gone: goneWords(index, gone),
-    }));
+  cards(rig: Rig): readonly RecoveryCard[] {
+    return recoveryCards(indexRig(rig));
   },
 };
 

@@ -39,7 +39,7 @@ const allowed: Readonly<Record<string, readonly string[]>> = {
   touching: ['midi', 'rig', 'library', 'commands'],
   stage: ['midi', 'rig', 'controller', 'receiver', 'bench'],
   begin: ['rig', 'library', 'bench', 'commands', 'wants', 'proof'],
-  paper: ['midi', 'values', 'rig', 'sheets'],
+  paper: ['midi', 'values', 'rig', 'sheets', 'stage'],
   formats: [
     'midi',
     'modes',

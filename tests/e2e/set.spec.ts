@@ -1,6 +1,20 @@
 // The set: what the demo's songs need, and one built by keyboard.
+import { readFile } from 'node:fs/promises';
 import { expect, test } from '@playwright/test';
+import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { expectAccessible, open, ownRig } from './kit';
+
+/** All words of a PDF, read by an independent reader. */
+async function wordsOf(file: Buffer): Promise<string> {
+  const task = getDocument({ data: new Uint8Array(file), verbosity: 0 });
+  const document = await task.promise;
+  const words: string[] = [];
+  for (let n = 1; n <= document.numPages; n++)
+    for (const item of (await (await document.getPage(n)).getTextContent()).items)
+      if ('str' in item && item.str.trim() !== '') words.push(item.str);
+  await task.destroy();
+  return words.join(' ');
+}
 
 test('each section says what to press, whether it fits its bar, and what cannot be reached', async ({ page }) => {
   const id = await ownRig(page);
@@ -55,5 +69,26 @@ test('a set is built by keyboard, and undo takes it back step by step', async ({
   await expect(next.getByLabel('Value of Gulls')).toHaveValue('1');
   for (let i = 0; i < 4; i++) await undo.click();
   await expect(song).toHaveCount(0);
-  await expect(page.getByRole('article')).toHaveCount(6);
+  await expect(page.getByRole('article')).toHaveCount(7);
+});
+
+test('the set and the recovery cards are taken along on paper', async ({ page }) => {
+  const id = await ownRig(page);
+  await open(page, id, 'set');
+  await expect(page.getByText('2 sections not in time')).toBeVisible({ timeout: 60_000 });
+  const cards = page.getByRole('complementary', { name: 'When something goes wrong' });
+  await expect(cards.getByRole('article', { name: 'The whole rig' })).toContainText('may be down. It is on Floorboard');
+  const pdf = async (item: string): Promise<string> => {
+    await page.getByRole('button', { name: 'On paper' }).press('Enter');
+    const coming = page.waitForEvent('download', { timeout: 60_000 });
+    await page.getByRole('menuitem', { name: item, exact: true }).click();
+    const file = await coming;
+    const text = await wordsOf(await readFile(await file.path()));
+    return `${file.suggestedFilename()}: ${text}`;
+  };
+  const list = await pdf('Set list');
+  expect(list).toMatch(/^Lantern Hour.* set\.pdf: /);
+  expect(list).toContain('Rooftops');
+  expect(list).toContain('does not fit: 0.70 s in 0.65 s');
+  expect(await pdf('Recovery cards (A6)')).toContain('Nothing is heard');
 });

@@ -1,5 +1,5 @@
 import { indexRig } from '@/core/rig';
-import { goneWords, ifGone, lostOn, lostWords, toldTransitions } from '@/core/stage';
+import { goneWords, ifGone, lostOn, lostWords, recoveryCards, toldTransitions, troubleNames } from '@/core/stage';
 import { type Command, oneFile } from '../command';
 import { readRig } from '../input';
 import { answer } from '../table';
@@ -31,12 +31,22 @@ export const set: Command = {
       silenced: of.silenced.map((c) => c.name),
       words: goneWords(index, of),
     }));
+    // Lost and dying are told above.
+    const cards = recoveryCards(index).flatMap(({ trouble, controllerId, lines }) =>
+      trouble === 'lost' || trouble === 'gone'
+        ? []
+        : [{ trouble, controller: index.controllers.get(controllerId ?? '')?.name ?? null, words: lines }],
+    );
     const blocks = [
       ...transitions.map(({ song, section, words }) => ({ head: `${song}: ${section}`, words })),
       ...lost.map(({ controller, words }) => ({ head: `Lost on ${controller}`, words })),
       ...gone.map(({ controller, words }) => ({ head: `If ${controller} dies`, words })),
+      ...cards.map(({ trouble, controller, words }) => ({
+        head: controller === null ? troubleNames[trouble] : `${controller}: ${troubleNames[trouble].toLowerCase()}`,
+        words,
+      })),
     ];
-    answer(io, options, { transitions, lost, gone }, () =>
+    answer(io, options, { transitions, lost, gone, cards }, () =>
       blocks.flatMap(({ head, words }) => [head, ...words.map((w) => `  ${w}`)]).join('\n'),
     );
     return lost.some(({ found }) => found === null) || transitions.some(({ inTime }) => !inTime) ? 1 : 0;

@@ -3,14 +3,13 @@ import { exhaustive } from '../base';
 import { jumpsOf } from '../bench';
 import { changeLanding, patch } from '../commands';
 import { modeOf } from '../modes';
-import { type Assignment, batch, type Control, type Parameter, type RigIndex } from '../rig';
+import { type Assignment, batch, type Control, controllerStates, type Parameter, type RigIndex } from '../rig';
 import { showQuantity } from '../values';
 import { aimsFor, aimsOf, sweepOf } from './aims';
 import { type AssignmentCheck, type CheckContext, type Finding, type Fix, subjectOf } from './finding';
 import { homeOf } from './fix-parts';
 import { macrosOver } from './inside-targets';
 import { presetsLeaveAlone } from './presets-loaded';
-import { controllerStates } from './stated';
 
 /** Whether a control keeps its place by hand: nothing moves it after the parameter. */
 const staysWhereItIs = (control: Control): boolean =>

@@ -2,10 +2,9 @@
 import { countBy, counted, plural } from '../base';
 import { changeAssignment, patch, removeAssignment } from '../commands';
 import { heardKeys, kindOf, shortName } from '../midi';
-import { batch, type Parameter, type RigIndex, remove, sentOn, set } from '../rig';
+import { batch, type Parameter, type RigIndex, remove, sentOn, set, targetStates } from '../rig';
 import { type AssignmentCheck, type ControllerCheck, type Fix, noFixes, type RigCheck, subjectOf } from './finding';
 import { sendsFor } from './fix-parts';
-import { targetStates } from './stated';
 
 export const textTooLong: AssignmentCheck<'text-too-long', { readonly text: string; readonly most: number }> = {
   scope: 'assignment',

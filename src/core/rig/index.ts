@@ -168,6 +168,10 @@ export { messagesOf, type PlacedSend } from './send-index';
 export { type Sent, sentOn } from './sent';
 export { fireTogether } from './together';
 
+// What somebody said of a unit, and what is only assumed.
+
+export { controllerStates, targetStates } from './stated';
+
 // The panel in millimetres.
 
 export {

@@ -7,6 +7,11 @@ export { lostWords } from './words';
 export { goneWords } from './gone-words';
 export { type IfGone, ifGone } from './if-gone';
 
+// Cards for when something goes wrong.
+
+export { type RecoveryCard, recoveryCards, type Trouble, troubleNames } from './recovery';
+export { type PlaceWay, placeWays } from './wrong-bank';
+
 // Ways between scenes, and how long they take.
 
 export type { Cost, Spent } from './cost';

@@ -1,16 +1,21 @@
 // What a player reads: how to find back.
 import { counted, exhaustive, groupBy } from '../base';
 import type { Whereabouts } from '../controller';
-import { type Controller, functionWords, gestureNames, type RigIndex } from '../rig';
+import { type Controller, controllerStates, functionWords, gestureNames, type RigIndex } from '../rig';
 import type { Lost, NotKnown, WayHome } from './lost';
 
-/** A bank by its name, the page where there are several, and the layers that are open. */
-function placeOf(index: RigIndex, { bankNames, firmware }: Controller, { bank, page, layerIds }: Whereabouts): string {
+/** A bank by its number, and its name where it has one. */
+export function namedPlace({ bankNames }: Controller, bank: number): string {
   const name = bankNames[bank - 1];
+  return `bank ${bank}${name ? ` “${name}”` : ''}`;
+}
+
+/** A bank by its name, the page where there are several, and the layers that are open. */
+function placeOf(index: RigIndex, controller: Controller, { bank, page, layerIds }: Whereabouts): string {
   const layers = layerIds.map((id) => index.layers.get(id)?.name ?? '?');
   return [
-    `bank ${bank}${name ? ` “${name}”` : ''}`,
-    ...(firmware.pages > 1 ? [`page ${page}`] : []),
+    namedPlace(controller, bank),
+    ...(controller.firmware.pages > 1 ? [`page ${page}`] : []),
     ...(layers.length > 0 ? [`${layers.join(', ')} open`] : []),
   ].join(', ');
 }
@@ -35,7 +40,7 @@ export function lostWords(index: RigIndex, controller: Controller, lost: Lost): 
         ...(jump ? [`With a switch that goes to bank 1: ${wayWords(index, controller, jump)}`] : []),
         ...(withOneLook ? [lookWords(withOneLook.presses)] : []),
         afterSwitchingOn
-          ? `After switching off and on it is in ${placeOf(index, controller, afterSwitchingOn)}.`
+          ? `After switching off and on it is in ${placeOf(index, controller, afterSwitchingOn)}${startIsKnown(controller) ? '' : ', as is assumed: try it, and say it in Gear'}.`
           : 'After switching off and on it stands where it was.',
         ...notKnownWords(index, lost.notKnown),
       ];
@@ -46,6 +51,10 @@ export function lostWords(index: RigIndex, controller: Controller, lost: Lost): 
       return exhaustive(lost);
   }
 }
+
+/** Whether somebody said where a controller starts. */
+const startIsKnown = (controller: Controller): boolean =>
+  controller.firmware.startsAt !== undefined || controllerStates(controller, 'startsAt');
 
 const lookWords = (presses: number): string =>
   presses === 0

@@ -13,15 +13,19 @@ export function PdfButton({
   readonly children: string;
   readonly onMake: () => void;
 }) {
-  const { progress } = pdf;
-  if (!progress) return <Button onClick={onMake}>{children}</Button>;
+  return pdf.progress ? <PdfProgress pdf={pdf} /> : <Button onClick={onMake}>{children}</Button>;
+}
+
+/** How far a PDF is, with a way to stop it; nothing while none is made. */
+export function PdfProgress({ pdf: { progress, stop } }: { readonly pdf: PdfMaking }) {
+  if (!progress) return null;
   return (
     <span className="flex items-center gap-2">
       <Progress label="Pages made" value={progress.done} max={progress.all} />
       <span role="status" className="text-xs text-ink-2">
         {progress.all === 0 ? 'beginning' : `${progress.done} of ${progress.all} pages`}
       </span>
-      <Button onClick={pdf.stop}>Stop</Button>
+      <Button onClick={stop}>Stop</Button>
     </span>
   );
 }

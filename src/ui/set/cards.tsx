@@ -1,37 +1,41 @@
 'use client';
-// What to do when something goes wrong: for each controller how to find back, and what is lost if it dies.
+// What to do when something goes wrong: for each controller how to find back and what is lost with it, and where silence may come from.
 import type { RigIndex } from '@/core/rig';
+import { type RecoveryCard, troubleNames } from '@/core/stage';
 import { type FoundSet, keyAt } from './use-set';
 
 export function Cards({ index, found }: { readonly index: RigIndex; readonly found: FoundSet }) {
   const { cards } = found;
+  const { controllers } = index.rig;
   return (
     <div className="space-y-5 px-4 py-3.5">
       <h2 className="text-base font-semibold">When something goes wrong</h2>
       {cards === null && <p className="text-sm text-ink-3">{found.state === 'looking' ? 'looking…' : 'not looked at'}</p>}
-      {index.rig.controllers.length === 0 && (
-        <p className="text-sm text-ink-2">There is no controller yet. Gear is where one is added.</p>
+      {controllers.length === 0 && <p className="text-sm text-ink-2">There is no controller yet. Gear is where one is added.</p>}
+      {cards !== null &&
+        controllers.map(({ id, name }) => <Unit key={id} name={name} cards={cards.filter((c) => c.controllerId === id)} />)}
+      {cards !== null && controllers.length > 0 && (
+        <Unit name="The whole rig" cards={cards.filter((c) => c.controllerId === null)} />
       )}
-      {cards?.map(({ controllerId, lost, gone }) => (
-        <article key={controllerId} aria-label={index.controllers.get(controllerId)?.name ?? ''} className="text-sm">
-          <h3 className="font-semibold">{index.controllers.get(controllerId)?.name}</h3>
-          <Lines title="Nobody knows where it stands" words={lost} />
-          <Lines title="It dies" words={gone} />
-        </article>
-      ))}
     </div>
   );
 }
 
-function Lines({ title, words }: { readonly title: string; readonly words: readonly string[] }) {
+function Unit({ name, cards }: { readonly name: string; readonly cards: readonly RecoveryCard[] }) {
+  if (cards.length === 0) return null;
   return (
-    <>
-      <h4 className="pt-1.5 text-xs font-medium text-ink-2">{title}</h4>
-      {words.map((line, i) => (
-        <p key={keyAt(line, i)} className="pt-0.5">
-          {line}
-        </p>
+    <article aria-label={name} className="text-sm">
+      <h3 className="font-semibold">{name}</h3>
+      {cards.map(({ trouble, lines }) => (
+        <div key={trouble}>
+          <h4 className="pt-1.5 text-xs font-medium text-ink-2">{troubleNames[trouble]}</h4>
+          {lines.map((line, i) => (
+            <p key={keyAt(line, i)} className="pt-0.5">
+              {line}
+            </p>
+          ))}
+        </div>
       ))}
-    </>
+    </article>
   );
 }

@@ -9,6 +9,7 @@ import { Button } from '../primitives/button';
 import { Progress } from '../primitives/progress';
 import { useRig } from '../store/provider';
 import { Cards } from './cards';
+import { PaperMenu } from './paper-menu';
 import { SectionPanel } from './section-panel';
 import { SongStrip } from './song-strip';
 import { type FoundSet, useSet } from './use-set';
@@ -37,9 +38,10 @@ export function SetScreen() {
         <header className="flex flex-wrap items-center gap-3 border-b px-4 py-2.5">
           <h1 className="text-lg font-semibold">Set</h1>
           <Looking found={found} of={songs.reduce((n, s) => n + s.sections.length, 0)} />
-          <Button className="ml-auto" onClick={add}>
-            New song
-          </Button>
+          <span className="ml-auto flex flex-wrap items-center gap-2">
+            <PaperMenu rig={index.rig} found={found} />
+            <Button onClick={add}>New song</Button>
+          </span>
         </header>
         <div className="min-h-0 flex-1 space-y-6 overflow-y-auto px-4 py-4">
           {songs.length === 0 && <NoSongs />}

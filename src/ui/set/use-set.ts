@@ -3,13 +3,13 @@
 import { proxy, type Remote, wrap } from 'comlink';
 import { useEffect, useState } from 'react';
 import type { Rig } from '@/core/rig';
-import type { ToldTransition } from '@/core/stage';
-import type { Card, SetWorker } from '@/workers/set.worker';
+import type { RecoveryCard, ToldTransition } from '@/core/stage';
+import type { SetWorker } from '@/workers/set.worker';
 
 export interface FoundSet {
   /** By song and place in it: `song 2`. */
   readonly ways: ReadonlyMap<string, ToldTransition>;
-  readonly cards: readonly Card[] | null;
+  readonly cards: readonly RecoveryCard[] | null;
   /** `looking` until all is found; `stopped` by the player. */
   readonly state: 'looking' | 'done' | 'stopped';
   readonly stop: () => void;
@@ -23,7 +23,7 @@ export const keyAt = (text: string, at: number): string => `${text} ${at}`;
 
 export function useSet(rig: Rig): FoundSet {
   const [ways, setWays] = useState<ReadonlyMap<string, ToldTransition>>(new Map());
-  const [cards, setCards] = useState<readonly Card[] | null>(null);
+  const [cards, setCards] = useState<readonly RecoveryCard[] | null>(null);
   const [state, setState] = useState<FoundSet['state']>('looking');
   const [running, setRunning] = useState<Worker | null>(null);
   useEffect(() => {

@@ -1,5 +1,5 @@
 // What is known of a unit and what is only assumed (law 11): a fact is stated by its evidence, or by the library entry that the unit was copied from.
-import type { Controller, Firmware, Reception, Target } from '../rig';
+import type { Controller, Firmware, Reception, Target } from './schema';
 
 /** Whether somebody stated how a target listens in one respect. */
 export const targetStates = (target: Target, fact: keyof Reception): boolean =>

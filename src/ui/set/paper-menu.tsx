@@ -1,0 +1,52 @@
+'use client';
+// The set on paper: a list for the music stand, and cards for when something goes wrong.
+import { ChevronDown } from 'lucide-react';
+import { DropdownMenu } from 'radix-ui';
+import type { Rig } from '@/core/rig';
+import { PdfProgress } from '../paper/pdf-button';
+import { usePdf } from '../paper/use-pdf';
+import { buttonLook } from '../primitives/button';
+import type { FoundSet } from './use-set';
+
+const item = 'block rounded-sm px-3 py-1.5 text-sm outline-none data-[disabled]:text-ink-3 data-[highlighted]:bg-film';
+
+export function PaperMenu({ rig, found }: { readonly rig: Rig; readonly found: FoundSet }) {
+  const pdf = usePdf();
+  if (pdf.progress) return <PdfProgress pdf={pdf} />;
+  const { cards, state, ways } = found;
+  const day = (): string => new Date().toISOString().slice(0, 10);
+  const list = (songAPage: boolean): void =>
+    pdf.make(`${rig.name} set.pdf`, (worker, told) => worker.set(rig, [...ways.values()], { songAPage, day: day() }, told));
+  const looking = state === 'looking';
+  return (
+    <DropdownMenu.Root>
+      <DropdownMenu.Trigger className={buttonLook()}>
+        On paper <ChevronDown size={14} aria-hidden />
+      </DropdownMenu.Trigger>
+      <DropdownMenu.Portal>
+        <DropdownMenu.Content
+          align="end"
+          sideOffset={4}
+          className="z-30 min-w-52 rounded-md border border-control-edge bg-sheet p-1 shadow-lg"
+        >
+          {looking && <p className="px-3 py-1.5 text-xs text-ink-2">Can be printed once the ways are found.</p>}
+          <DropdownMenu.Item className={item} disabled={looking || rig.songs.length === 0} onSelect={() => list(false)}>
+            Set list
+          </DropdownMenu.Item>
+          <DropdownMenu.Item className={item} disabled={looking || rig.songs.length === 0} onSelect={() => list(true)}>
+            Set list, a page for each song
+          </DropdownMenu.Item>
+          <DropdownMenu.Item
+            className={item}
+            disabled={!cards || cards.length === 0}
+            onSelect={() =>
+              pdf.make(`${rig.name} recovery cards.pdf`, (worker, told) => worker.cards(rig, cards ?? [], day(), told))
+            }
+          >
+            Recovery cards (A6)
+          </DropdownMenu.Item>
+        </DropdownMenu.Content>
+      </DropdownMenu.Portal>
+    </DropdownMenu.Root>
+  );
+}
