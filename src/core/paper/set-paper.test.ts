@@ -59,7 +59,7 @@ describe('the set on paper', () => {
     for (const song of demo.rig.songs)
       for (const words of [song.name, ...song.sections.map((s) => s.name)]) expect(text).toContain(letters(words));
     for (const t of told) for (const g of t.gestures ?? []) expect(text).toContain(letters(g));
-    expect(text).toContain(letters('does not fit: 0.70 s in 0.65 s'));
+    expect(text).toContain(letters('does not fit: 0.71 s in 0.65 s'));
     expect(text).toContain(letters('cannot be reached'));
     expectApart(paper);
   });

@@ -19,6 +19,8 @@ export { type DrillPress, type Fit, LEAST_BITS, LEAST_PRESSES, paceFrom } from '
 export { firstLook, type Ground, groundOf, usualWayOptions, type WayOptions } from './ground';
 export type { Deed } from './hand';
 export { distance, middleOf, type Pace, pressMs, SOLE_MM, type Spot, usualPace } from './movement';
+export { type OnePress, type OnePressFound, onePress } from './one-press';
+export { noPressWords, onePressWords } from './one-press-words';
 export type { Moment } from './onward';
 export { bankedFor, barMs, type Transition, transitionsOf, wishOf } from './show';
 export { type ToldTransition, toldTransitions } from './told';

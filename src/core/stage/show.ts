@@ -32,10 +32,13 @@ export function wishOf(index: RigIndex, section: SongSection): Wish {
   return { values: scene?.values ?? [], stand };
 }
 
+/** How much looking there is for a way. */
+export type Look = Pick<WayOptions, 'pace' | 'plays'>;
+
 /** Every transition of every song, in the order in which they are played, from switching on. Where there is no way everything stays as it is. */
 export function* transitionsOf(
   index: RigIndex,
-  options: Pick<WayOptions, 'pace' | 'plays'> = usualWayOptions,
+  options: Look | ((song: Song, at: number) => Look) = usualWayOptions,
 ): Generator<Transition, undefined> {
   let moment: Moment | null = null;
   for (const song of index.rig.songs) {
@@ -45,7 +48,8 @@ export function* transitionsOf(
       const from: Moment = moment ?? { state: startChain(chain, 'switched-on'), foot: null, t: 0 };
       const bars = song.sections[at - 1]?.bars ?? 0;
       const availableMs = bars > 0 ? barMs(song) : null;
-      const way = wayTo(ground, from, wishOf(index, section), { ...options, availableMs });
+      const look = typeof options === 'function' ? options(song, at) : options;
+      const way = wayTo(ground, from, wishOf(index, section), { ...look, availableMs });
       moment = way.type === 'way' ? way.ends : from;
       yield { song, at, availableMs, way };
     }

@@ -24,13 +24,17 @@ export function stepWords(index: RigIndex, { deed, to }: Pick<WayStep, 'deed' | 
   }
 }
 
+/** Halves go up, so that a time reads the same whether its milliseconds were rounded before or not. */
+const inSeconds = (ms: number, digits: number): string =>
+  `${(Math.round(Math.round(ms) / 10 ** (3 - digits)) / 10 ** digits).toFixed(digits)} s`;
+
 /** Two times in seconds, to a tenth, or as finely as tells them apart. */
 export function secondsOf(ms: number, beside: number): readonly [string, string] {
   for (const digits of [1, 2]) {
-    const [a, b] = [(ms / 1000).toFixed(digits), (beside / 1000).toFixed(digits)];
-    if (a !== b || Math.round(ms) === Math.round(beside)) return [`${a} s`, `${b} s`];
+    const [a, b] = [inSeconds(ms, digits), inSeconds(beside, digits)];
+    if (a !== b || Math.round(ms) === Math.round(beside)) return [a, b];
   }
-  return [`${(ms / 1000).toFixed(3)} s`, `${(beside / 1000).toFixed(3)} s`];
+  return [inSeconds(ms, 3), inSeconds(beside, 3)];
 }
 const named = (parameter: Parameter | undefined): string => parameter?.name ?? '?';
 const sentence = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);

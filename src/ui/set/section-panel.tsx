@@ -12,6 +12,7 @@ import { NumberField } from '../primitives/number-field';
 import { ParameterValue } from '../primitives/parameter-value';
 import { TextField } from '../primitives/text-field';
 import { useRig } from '../store/provider';
+import { OnePressInstead } from './one-press';
 import type { Chosen } from './set-screen';
 import { type FoundSet, keyAt } from './use-set';
 
@@ -46,6 +47,9 @@ export function SectionPanel({ index, song, at, found, choose }: Props) {
       <div aria-live="polite" className="space-y-1 text-sm">
         {way ? way.words.map((line, i) => <p key={keyAt(line, i)}>{line}</p>) : <p className="text-ink-3">Not looked at yet.</p>}
       </div>
+      {way && (way.gestures === null || way.gestures.length > 1 || !way.inTime) && (
+        <OnePressInstead index={index} songId={song.id} at={at} />
+      )}
       <div className="grid grid-cols-[1fr_88px] gap-3">
         <TextField label="Section" value={section.name} schema={nameSchema} onValue={(name) => change({ name })} />
         <NumberField label="Bars" value={section.bars} schema={barsSchema} onValue={(bars) => change({ bars })} />

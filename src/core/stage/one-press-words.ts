@@ -1,0 +1,33 @@
+// What a player reads of a switch that would send a whole section.
+import { counted } from '../base';
+import type { RigIndex } from '../rig';
+import type { OnePress, OnePressFound } from './one-press';
+import { namedPlace } from './words';
+
+/** Which switch it is, what it saves, what it leaves, and what it takes to enter it. */
+export function onePressWords(
+  index: RigIndex,
+  { control, controller, bank, left, before, after, saves, longer, lines, minutes }: OnePress,
+): { readonly head: string; readonly lines: readonly string[] } {
+  const where = bank === null ? '' : ` in ${namedPlace(controller, bank)}`;
+  return {
+    head: `${control.name} on ${controller.name}${where}`,
+    lines: [
+      before === null
+        ? `With it, ${counted(after, 'gesture')} ${after === 1 ? 'leads' : 'lead'} there.`
+        : `${counted(before, 'gesture')} ${before === 1 ? 'becomes' : 'become'} ${after}.`,
+      ...(saves > 0 ? [`The whole set takes ${counted(saves, 'gesture')} fewer.`] : []),
+      ...(saves < 0 ? [`The whole set takes ${counted(-saves, 'gesture')} more.`] : []),
+      ...(longer.length > 0 ? [`More to press for ${longer.join(', ')}: what latches is not where it was.`] : []),
+      ...left.map(({ parameterId, why }) => `It does not send ${index.parameters.get(parameterId)?.name ?? '?'}: ${why}.`),
+      `${counted(lines, 'line')} to enter, about ${counted(minutes, 'minute')}.`,
+    ],
+  };
+}
+
+/** Why none is offered. */
+export const noPressWords: Readonly<Record<Exclude<OnePressFound['type'], 'offers'>, string>> = {
+  'nothing-wanted': 'This section wants nothing that a press could send.',
+  'no-switch': 'No switch is free in the bank where you stand. One that is taken off frees its place.',
+  'none-better': 'The nearest free switches were played: with none of them is the set better.',
+};

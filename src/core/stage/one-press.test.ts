@@ -1,0 +1,94 @@
+// One press instead: whatever is offered is played by itself, and leads into its section by fewer gestures, in time, or at all.
+import { describe, expect, it } from 'vitest';
+import { assignment, cc, continuous, landing, latching, parameter, smallRig, withFunctions } from '../../../tests/kit/small-rig';
+import { apply, indexRig, type Rig } from '../rig';
+import { noPressWords, type OnePressFound, onePress, onePressWords, transitionsOf } from './index';
+
+/** Two latches and a tail that no control moves; a song that wants them, over banks of 1 bar. */
+function show(change: { readonly free?: boolean; readonly tail?: number } = {}): Rig {
+  const rig = withFunctions(
+    smallRig([parameter('drone', { order: 1 }), parameter('choir', { order: 2 }), continuous('tail', 0, 100, { order: 3 })], {
+      firmware: { banks: 1, messagesPerGesture: 4 },
+    }),
+    [
+      assignment({ id: 'a1', on: 'fs1', message: cc(20), behaviour: latching(127, 0), meant: ['drone'] }),
+      assignment({ id: 'a2', on: 'fs2', message: cc(21), behaviour: latching(127, 0), meant: ['choir'] }),
+      ...(change.free === false
+        ? [assignment({ id: 'a3', on: 'mod', message: cc(22), behaviour: latching(127, 0), meant: [] })]
+        : []),
+    ],
+    [landing('drone', { id: 'l1', address: cc(20) }), landing('choir', { id: 'l2', address: cc(21) })],
+  );
+  const values = [
+    { parameterId: 'drone', value: 1 },
+    { parameterId: 'choir', value: 1 },
+    ...(change.tail === undefined ? [] : [{ parameterId: 'tail', value: change.tail }]),
+  ];
+  return {
+    ...rig,
+    scenes: [{ id: 'all', order: 1, name: 'All', values, assignmentId: null, note: '' }],
+    songs: [
+      {
+        id: 'song',
+        order: 1,
+        name: 'Song',
+        bpm: 120,
+        beatsPerBar: 4,
+        note: '',
+        sections: [
+          { name: 'Quiet', bars: 4, sceneId: null, bank: null },
+          { name: 'Loud', bars: 4, sceneId: 'all', bank: null },
+        ],
+      },
+    ],
+  };
+}
+
+let made = 0;
+const found = (rig: Rig, at = 1): OnePressFound => onePress(indexRig(rig), 'song', at, () => `n${made++}`);
+const offersOf = (rig: Rig) => {
+  const answer = found(rig);
+  return answer.type === 'offers' ? answer.offers : [];
+};
+/** Gestures into the second section, played anew. */
+const gestures = (rig: Rig): number | null => {
+  const way = [...transitionsOf(indexRig(rig))][1]?.way;
+  return way?.type === 'way' ? way.cost.gestures : null;
+};
+
+describe('one press instead', () => {
+  it('two presses become one, and the edit keeps what it says', () => {
+    const rig = show();
+    expect(gestures(rig)).toBe(2);
+    const [offer] = offersOf(rig);
+    if (!offer) throw new Error('nothing offered');
+    expect([offer.control.id, offer.before, offer.after, offer.saves, offer.longer]).toEqual(['mod', 2, 1, 1, []]);
+    const done = apply(rig, offer.edit);
+    expect(done.ok && gestures(done.value)).toBe(1);
+    const words = onePressWords(indexRig(rig), offer);
+    expect([words.head, ...words.lines]).toEqual([
+      'MOD on Board',
+      '2 gestures become 1.',
+      'The whole set takes 1 gesture fewer.',
+      expect.stringMatching(/^\d+ lines to enter, about \d+ minutes?\.$/),
+    ]);
+  });
+  it('a value that nothing moves can be reached then', () => {
+    const rig = show({ tail: 40 });
+    expect(gestures(rig)).toBeNull();
+    const [offer] = offersOf(rig);
+    expect([offer?.before, offer?.after]).toEqual([null, 1]);
+    const done = offer && apply(rig, offer.edit);
+    expect(done?.ok && gestures(done.value)).toBe(1);
+  });
+  it('says why there is none: nothing wanted, no switch free, nothing better', () => {
+    expect(found(show(), 0).type).toBe('nothing-wanted');
+    expect(found(show({ free: false })).type).toBe('no-switch');
+    const one: Rig = {
+      ...show(),
+      scenes: [{ id: 'all', order: 1, name: 'All', values: [{ parameterId: 'drone', value: 1 }], assignmentId: null, note: '' }],
+    };
+    expect(found(one).type).toBe('none-better');
+    for (const words of Object.values(noPressWords)) expect(words).toMatch(/\.$/);
+  });
+});

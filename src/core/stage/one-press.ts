@@ -1,0 +1,174 @@
+// One press instead: a switch that is free where the player stands, and sends all that a section wants by itself. Each is played through the whole set before it is offered.
+import { groupBy } from '../base';
+import { assignmentAt, gesturesOf, type NewId, type Place, planSetValues, type SetValuesPlan, setValuesEdit } from '../commands';
+import { apply, type Control, type Controller, type Edit, indexRig, modifiersOf, type RigIndex, type Song } from '../rig';
+import { countToEnter, entryProgress, entrySteps } from '../sheets';
+import type { Cost } from './cost';
+import { firstLook, usualWayOptions } from './ground';
+import { distance, middleOf } from './movement';
+import type { Moment } from './onward';
+import { type Look, type Transition, transitionsOf, wishOf } from './show';
+import type { Way } from './way';
+
+export interface OnePress {
+  readonly control: Control;
+  readonly controller: Controller;
+  /** The bank that it is in; null for every bank. */
+  readonly bank: number | null;
+  readonly edit: Edit;
+  /** What it cannot send, and why, as `planSetValues` tells it. */
+  readonly left: readonly { readonly parameterId: string; readonly why: string }[];
+  /** Gestures into this section: as it is, null where there is no way; and with it. */
+  readonly before: number | null;
+  readonly after: number;
+  /** Gestures fewer over the whole set, of sections that can be reached either way; below 0 for more. */
+  readonly saves: number;
+  /** Names of the other sections that take more gestures with it. */
+  readonly longer: readonly string[];
+  /** Lines to enter for it, and about how many minutes that takes. */
+  readonly lines: number;
+  readonly minutes: number;
+}
+
+export type OnePressFound =
+  | { readonly type: 'offers'; readonly offers: readonly OnePress[] }
+  /** It wants nothing that a message could set. */
+  | { readonly type: 'nothing-wanted' }
+  /** No switch of any controller is free in the bank where the player stands. */
+  | { readonly type: 'no-switch' }
+  /** With those that are free it is no better, or the whole set takes as many gestures, or another section cannot be reached. */
+  | { readonly type: 'none-better' };
+
+/** So many switches of each controller are tried, and so many in all. */
+const EACH = 2;
+const MOST = 6;
+const switches: ReadonlySet<Control['kind']> = new Set(['footswitch', 'button', 'pad']);
+
+/** Switches that would take a player into a section by one press, the best first. */
+export function onePress(index: RigIndex, songId: string, at: number, newId: NewId): OnePressFound {
+  // The section itself is looked at closely, all others soon: what counts of them is whether they get longer.
+  const look = (song: Song, of: number): Look => (song.id === songId && of === at ? usualWayOptions : firstLook);
+  const all: Transition[] = [];
+  let from: Moment | null = null;
+  let last: Moment | null = null;
+  for (const t of transitionsOf(index, look)) {
+    if (t.song.id === songId && t.at === at) from = last;
+    all.push(t);
+    last = t.way.type === 'way' ? t.way.ends : last;
+  }
+  const now = all.find((t) => t.song.id === songId && t.at === at);
+  const section = now?.song.sections[at];
+  if (!now || !section) return { type: 'nothing-wanted' };
+  const wanted = wishOf(index, section).values;
+  if (wanted.length === 0) return { type: 'nothing-wanted' };
+  const free = freeSwitches(index, from);
+  if (free.length === 0) return { type: 'no-switch' };
+  const offers = free.flatMap((on) => offerAt(index, on, wanted, { all, now, look }, newId) ?? []);
+  if (offers.length === 0) return { type: 'none-better' };
+  return {
+    type: 'offers',
+    offers: offers.toSorted(
+      (a, b) => a.after - b.after || a.longer.length - b.longer.length || b.saves - a.saves || a.lines - b.lines,
+    ),
+  };
+}
+
+interface Free {
+  readonly control: Control;
+  readonly controller: Controller;
+  readonly place: Place;
+}
+
+/** Switches on which nothing is in the bank where their controller stands: of each controller the nearest to the foot. */
+function freeSwitches(index: RigIndex, from: Moment | null): readonly Free[] {
+  const modifiers = new Set(index.rig.layers.flatMap((l) => modifiersOf(l)));
+  let left = 0;
+  const found = index.rig.controllers.flatMap((controller, i) => {
+    const own = left;
+    left += controller.width;
+    const bank = controller.firmware.banks > 1 ? (from?.state.controllers[i]?.bank ?? 1) : null;
+    return (index.controlsOf.get(controller.id) ?? []).flatMap((control) => {
+      if (!switches.has(control.kind) || modifiers.has(control.id) || index.chordPartners.has(control.id)) return [];
+      if (!gesturesOf(control, controller).includes('press')) return [];
+      const here = index.assignmentsOf.get(control.id) ?? [];
+      if (here.some((a) => a.bank === null || bank === null || a.bank === bank)) return [];
+      const mm = from?.foot ? distance(from.foot, middleOf(control, own)) : 0;
+      return [{ control, controller, place: { bank, page: null, layerId: null }, mm }];
+    });
+  });
+  const near = [
+    ...groupBy(
+      found.toSorted((a, b) => a.mm - b.mm),
+      (f) => f.controller.id,
+    ).values(),
+  ];
+  return near.flatMap((of) => of.slice(0, EACH)).slice(0, MOST);
+}
+
+interface Played {
+  readonly all: readonly Transition[];
+  readonly now: Transition;
+  readonly look: (song: Song, at: number) => Look;
+}
+
+/** Whether a way is better where it matters: fewer dangers, in time, fewer gestures. */
+const mends = (after: Cost, before: Cost): boolean =>
+  after.hazards !== before.hazards
+    ? after.hazards < before.hazards
+    : after.late !== before.late
+      ? before.late
+      : after.gestures < before.gestures;
+
+const gestures = (way: Way): number | null => (way.type === 'way' ? way.cost.gestures : null);
+
+/** The set with a change in it; what a first look does not find any more is looked at as closely as the section itself. */
+function playedWith(after: RigIndex, all: readonly Transition[], look: Played['look']): readonly Transition[] {
+  const soon = [...transitionsOf(after, look)];
+  const open = new Set(
+    soon.flatMap((t, i) => (t.way.type === 'not-found' && all[i]?.way.type === 'way' ? [`${t.song.id} ${t.at}`] : [])),
+  );
+  if (open.size === 0) return soon;
+  return [...transitionsOf(after, (song, at) => (open.has(`${song.id} ${at}`) ? usualWayOptions : look(song, at)))];
+}
+
+/** A switch with all that is wanted on it, played through the whole set; null where it is no better. */
+function offerAt(
+  index: RigIndex,
+  { control, controller, place }: Free,
+  wanted: SetValuesPlan['wish']['values'],
+  { all, now, look }: Played,
+  newId: NewId,
+): OnePress | null {
+  if (assignmentAt(index, control.id, place, 'press')) return null;
+  const plan = planSetValues(index, { control, place, gesture: { type: 'press' }, values: wanted });
+  const edit = setValuesEdit(index, plan, newId);
+  const done = edit && apply(index.rig, edit);
+  if (!edit || !done?.ok) return null;
+  const after = indexRig(done.value, index);
+  const played = playedWith(after, all, look);
+  const then = played.find((t) => t.song.id === now.song.id && t.at === now.at);
+  if (then?.way.type !== 'way') return null;
+  if (now.way.type === 'way' && !mends(then.way.cost, now.way.cost)) return null;
+  const others = all.flatMap((t, i) => {
+    const [was, is] = [gestures(t.way), played[i] ? gestures(played[i].way) : null];
+    return t === now || was === null ? [] : [{ section: t.song.sections[t.at]?.name ?? '', more: is === null ? null : is - was }];
+  });
+  // A press that mends this section and takes another one away mends nothing.
+  if (others.some((o) => o.more === null)) return null;
+  const before = gestures(now.way);
+  const saves = (before === null ? 0 : before - then.way.cost.gestures) - others.reduce((sum, o) => sum + (o.more ?? 0), 0);
+  if (now.way.type === 'way' && !now.way.cost.late && saves <= 0) return null;
+  return {
+    control,
+    controller,
+    bank: place.bank,
+    edit,
+    left: plan.rows.flatMap((r) => (r.skip === null ? [] : [{ parameterId: r.parameter.id, why: r.skip }])),
+    before,
+    after: then.way.cost.gestures,
+    saves,
+    longer: others.filter((o) => (o.more ?? 0) > 0).map((o) => o.section),
+    lines: countToEnter(after) - countToEnter(index),
+    minutes: Math.max(1, entryProgress(entrySteps(after)).minutes - entryProgress(entrySteps(index)).minutes),
+  };
+}
