@@ -46,6 +46,7 @@ const some: ToldTransition = {
   availableMs: null,
   inTime: true,
   hazards: 0,
+  leaps: [],
   leftChanged: [],
   proved: true,
   words: [],

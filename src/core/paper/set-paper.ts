@@ -90,11 +90,12 @@ function lateWords(told: ToldTransition | null): string {
 /** When to begin, and what to mind. */
 function timeOf(song: Song, told: ToldTransition | null): readonly string[] {
   if (!told?.gestures) return told?.words.filter((w) => w.startsWith('Cannot')) ?? [];
-  const { ms, availableMs, inTime, hazards, leftChanged, gestures } = told;
+  const { ms, availableMs, inTime, hazards, leaps, leftChanged, gestures } = told;
   const beats = ms === null ? 0 : Math.ceil(ms / (barMs(song) / song.beatsPerBar));
   const timed = inTime && availableMs !== null && ms !== null && gestures.length > 0;
   return [
     ...(timed ? [beats === 0 ? 'on the one' : `begin ${counted(beats, 'beat')} early`] : []),
+    ...leaps,
     ...(hazards > 0 ? [`mind: ${counted(hazards, 'dangerous thing')} on the way`] : []),
     ...(leftChanged.length > 0 ? [`leaves ${leftChanged.join(', ')} changed`] : []),
   ];

@@ -3,6 +3,7 @@ import { type Chain, type ChainState, run, type Trace, untilQuiet, VALUE } from 
 import { panelView, stepController } from '../controller';
 import type { ScriptEvent } from '../rig';
 import { type Deed, eventsOf } from './hand';
+import { LEAP_DB } from './loudness';
 import { isThere, type Wished } from './wish';
 
 /** What came of a deed. */
@@ -21,8 +22,6 @@ export interface Doing {
   readonly endsAt: number;
 }
 
-/** A leap of a loudness, in dB, that is more than a scene change may have. */
-const LEAP_DB = 6;
 /** Between two positions of a moved control, in milliseconds. */
 const POSITION_MS = 5;
 /** Positions between the ends of a moved control. */

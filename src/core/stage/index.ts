@@ -18,6 +18,7 @@ export type { Cost, Spent } from './cost';
 export { type DrillPress, type Fit, LEAST_BITS, LEAST_PRESSES, paceFrom } from './drill';
 export { firstLook, type Ground, groundOf, usualWayOptions, type WayOptions } from './ground';
 export type { Deed } from './hand';
+export { LEAP_DB, type Leap } from './loudness';
 export { distance, middleOf, type Pace, pressMs, SOLE_MM, type Spot, usualPace } from './movement';
 export { type OnePress, type OnePressFound, onePress } from './one-press';
 export { noPressWords, onePressWords } from './one-press-words';

@@ -246,3 +246,23 @@ describe('why there is no way', () => {
     expect(ways(given).words[0]).toEqual([`Cannot be reached: ${words}`]);
   });
 });
+
+it('a press that makes several levels louder at once says so, added as the worst case', () => {
+  const loud = { unit: 'dB', tags: ['loudness' as const] };
+  const { words } = ways({
+    parameters: [
+      continuous('level', -60, 0, { ...loud, order: 1, start: -20 }),
+      continuous('send', -60, 0, { ...loud, order: 2, start: -10 }),
+    ],
+    functions: [
+      assignment({ id: 'a1', on: 'fs1', message: cc(20), behaviour: fixed(127), meant: ['level'] }),
+      assignment({ id: 'a2', on: 'k1', gesture: 'move', message: cc(21), behaviour: range(0, 127), meant: ['send'] }),
+    ],
+    landings: [
+      landing('level', { id: 'l1', address: cc(20), mode: 'set', setValue: -15 }),
+      landing('send', { id: 'l2', address: cc(20), mode: 'set', setValue: -5 }),
+    ],
+    sections: [{ values: { level: -15, send: -5 } }],
+  });
+  expect(words[0]).toContain('Press FS1 leaps up by 10 dB (level, send, added: the worst case).');
+});

@@ -2,7 +2,7 @@
 import type { RigIndex } from '../rig';
 import { usualWayOptions, type WayOptions } from './ground';
 import { type Transition, transitionsOf } from './show';
-import { stepWords, transitionWords } from './way-words';
+import { leapWords, stepWords, transitionWords } from './way-words';
 
 export interface ToldTransition {
   readonly songId: string;
@@ -18,6 +18,8 @@ export interface ToldTransition {
   readonly availableMs: number | null;
   readonly inTime: boolean;
   readonly hazards: number;
+  /** Presses that make things louder by more than 6 dB at once, each in a sentence. */
+  readonly leaps: readonly string[];
   /** Names of parameters that are left changed without being asked for. */
   readonly leftChanged: readonly string[];
   /** Whether nothing better exists, or nothing at all. */
@@ -44,6 +46,7 @@ function toldOf(index: RigIndex, transition: Transition): ToldTransition {
     availableMs: availableMs === null ? null : Math.round(availableMs),
     inTime: found !== null && !found.cost.late,
     hazards: found?.cost.hazards ?? 0,
+    leaps: found?.steps.flatMap((step) => leapWords(index, step) ?? []) ?? [],
     leftChanged: found?.outside.map((id) => index.parameters.get(id)?.name ?? '?') ?? [],
     proved: way.type === 'none' || found?.proved === true,
     words: transitionWords(index, transition),

@@ -49,6 +49,15 @@ function timeWords({ song, availableMs }: Transition, { cost, steps }: Found): r
   return [`Begin ${counted(beats, 'beat')} early: it takes ${takes} of ${has}.`];
 }
 
+/** What a step makes louder at once; null where it does not leap. */
+export function leapWords(index: RigIndex, { deed, to, leap }: Pick<WayStep, 'deed' | 'to' | 'leap'>): string | null {
+  if (leap === null) return null;
+  const names = leap.parameterIds.map((id) => named(index.parameters.get(id)));
+  const several = names.length > 1 ? ', added: the worst case' : '';
+  const assumed = leap.assumed ? '; percent is taken as gain' : '';
+  return `${sentence(stepWords(index, { deed, to }))} leaps up by ${Math.round(leap.db)} dB (${names.join(', ')}${several}${assumed}).`;
+}
+
 /** A transition in sentences. */
 export function transitionWords(index: RigIndex, transition: Transition): readonly string[] {
   const { way } = transition;
@@ -58,6 +67,7 @@ export function transitionWords(index: RigIndex, transition: Transition): readon
       return [
         steps.length === 0 ? 'Nothing to do.' : `${sentence(steps.map((step) => stepWords(index, step)).join(', then '))}.`,
         ...timeWords(transition, way),
+        ...steps.flatMap((step) => leapWords(index, step) ?? []),
         ...(cost.hazards > 0 ? [`On the way ${counted(cost.hazards, 'dangerous thing')} happens.`] : []),
         ...(outside.length > 0 ? [`Left changed: ${outside.map((id) => named(index.parameters.get(id))).join(', ')}.`] : []),
         ...(proved ? [] : [`Every way of up to ${counted(tried, 'gesture')} was tried; a longer one may leave less changed.`]),

@@ -7,6 +7,7 @@ import type { Doing } from './doing';
 import { type Goal, goalOf } from './goal';
 import { type Ground, usualWayOptions, type WayOptions } from './ground';
 import { heapOf } from './heap';
+import { type Leap, leapOf } from './loudness';
 import { type Label, type Moment, onwardFrom } from './onward';
 import { standsThere, type Wish } from './wish';
 
@@ -15,6 +16,8 @@ export interface WayStep extends Doing {
   readonly ms: number;
   /** Parameters that are not as before it. */
   readonly moved: readonly string[];
+  /** How much louder it makes things at once; null for no more than 6 dB. */
+  readonly leap: Leap | null;
 }
 
 export type Way =
@@ -189,6 +192,7 @@ function wayOf(goal: Goal, { label, cost }: NonNullable<ReturnType<Found['best']
       ...by,
       ms: spent.ms - from.spent.ms,
       moved: parameters.flatMap(({ id }, slot) => (Object.is(state.targets.values[slot], was[slot]) ? [] : [id])),
+      leap: leapOf(parameters, by.deed, was, state.targets.values),
     });
   }
   const { state, foot, t } = label;

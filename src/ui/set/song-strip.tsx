@@ -89,7 +89,7 @@ export function SongStrip({ index, song, found, chosen, choose }: Props) {
 /** What to press into a section, one line a gesture, and the time it takes against what there is. */
 function Gestures({ way, looking }: { readonly way: ToldTransition | null; readonly looking: boolean }) {
   if (!way) return <span className="pt-2 text-xs text-ink-3">{looking ? 'looking…' : 'not looked at'}</span>;
-  const { gestures, ms, availableMs, inTime, hazards, leftChanged, proved } = way;
+  const { gestures, ms, availableMs, inTime, hazards, leaps, leftChanged, proved } = way;
   if (gestures === null)
     return <span className="pt-2 text-sm font-medium text-stop">{proved ? 'cannot be reached' : 'no way found'}</span>;
   return (
@@ -103,6 +103,11 @@ function Gestures({ way, looking }: { readonly way: ToldTransition | null; reado
       {hazards > 0 && (
         <span className="pt-1 text-xs font-medium text-stop">{counted(hazards, 'dangerous thing')} on the way</span>
       )}
+      {leaps.map((words, i) => (
+        <span key={keyAt(words, i)} className="pt-1 text-xs font-medium text-caution">
+          {words}
+        </span>
+      ))}
       {leftChanged.length > 0 && <span className="pt-1 text-xs text-caution">{`leaves ${leftChanged.join(', ')} changed`}</span>}
       {availableMs !== null && ms !== null && gestures.length > 0 && (
         <span className="mt-auto block w-full pt-2">

@@ -127,15 +127,24 @@ async function tell(connection: Connection, rigId: string, trials: readonly Unke
     due.lookAtAll(rows);
   };
   everything();
-  for (let before = Number.MAX_SAFE_INTEGER; ; ) {
+  const rig = await connection.one('SELECT "version" FROM "rigs" WHERE "id" = $1', [rigId]);
+  let version = Number(rig?.version ?? 0);
+  for (let followed = true; followed; ) {
     const steps = await connection.all(
-      `SELECT "version", "at", "edit" FROM "journal" WHERE "rigId" = $1 AND "version" < $2 ORDER BY "version" DESC LIMIT ${PAGE}`,
-      [rigId, before],
+      `SELECT "version", "at", "edit" FROM "journal" WHERE "rigId" = $1 AND "version" <= $2 ORDER BY "version" DESC LIMIT ${PAGE}`,
+      [rigId, version],
     );
+    followed = steps.length > 0;
     for (const step of steps) {
-      before = Number(step.version);
+      const edit = parsed(step.edit);
+      // A step that is missing or cannot be read: what lies before it is not known.
+      if (Number(step.version) !== version || !isLoose(edit)) {
+        followed = false;
+        break;
+      }
+      version--;
       due.since(rows, String(step.at));
-      const edits = flat(parsed(step.edit));
+      const edits = flat(edit);
       for (const edit of [...edits].reverse()) takeBack(rows, edit);
       // What goes by a counter was entered as the counter stood then.
       if (edits.some(isShared)) everything();
@@ -145,7 +154,6 @@ async function tell(connection: Connection, rigId: string, trials: readonly Unke
         if (table === 'assignments') due.look(rows, of);
       }
     }
-    if (steps.length < PAGE) break;
   }
   due.since(rows, '');
   return { told, plans: due.plans };
