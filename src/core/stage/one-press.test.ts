@@ -91,4 +91,75 @@ describe('one press instead', () => {
     expect(found(one).type).toBe('none-better');
     for (const words of Object.values(noPressWords)) expect(words).toMatch(/\.$/);
   });
+  it('mends nothing where the next section would be too late for it: what latches is not where it was', () => {
+    const three = (bars: { readonly beats: number }): Rig => {
+      const rig = withFunctions(
+        smallRig(
+          ['drone', 'choir', 'bell'].map((id, order) => parameter(id, { order })),
+          { firmware: { banks: 1, messagesPerGesture: 4 } },
+        ),
+        ['fs1', 'fs2', 'mod'].map((on, i) =>
+          assignment({
+            id: `a${i}`,
+            on,
+            message: cc(20 + i),
+            behaviour: latching(127, 0),
+            meant: [['drone', 'choir', 'bell'][i] ?? ''],
+          }),
+        ),
+        ['drone', 'choir', 'bell'].map((id, i) => landing(id, { id: `l${i}`, address: cc(20 + i) })),
+      );
+      const [fs1] = rig.controls;
+      if (!fs1) throw new Error('the small rig has a switch');
+      const scene = (id: string, values: readonly (readonly [string, number])[]) => ({
+        id,
+        order: 1,
+        name: id,
+        values: values.map(([parameterId, value]) => ({ parameterId, value })),
+        assignmentId: null,
+        note: '',
+      });
+      const section = (sceneId: string | null) => ({ name: sceneId ?? 'Quiet', bars: 4, sceneId, bank: null });
+      return {
+        ...rig,
+        controls: [...rig.controls, { ...fs1, id: 'pad', name: 'PAD', order: 9, x: fs1.x + 20 }],
+        scenes: [
+          scene('all', [
+            ['drone', 1],
+            ['choir', 1],
+            ['bell', 1],
+          ]),
+          scene('less', [
+            ['drone', 0],
+            ['choir', 0],
+          ]),
+        ],
+        songs: [
+          {
+            id: 'song',
+            order: 1,
+            name: 'Song',
+            bpm: 300,
+            beatsPerBar: bars.beats,
+            note: '',
+            sections: [section(null), section('all'), section('less')],
+          },
+        ],
+      };
+    };
+    const late = (rig: Rig): readonly (boolean | null)[] =>
+      [...transitionsOf(indexRig(rig))].map(({ way }) => (way.type === 'way' ? way.cost.late : null));
+    // Three presses do not fit in a bar of two beats, and two do; four for the next section would not.
+    expect(late(three({ beats: 2 }))).toEqual([false, true, false]);
+    expect(found(three({ beats: 2 })).type).toBe('none-better');
+    // Where the section before lasts until it ends, there is time for four, and it is offered.
+    const alone = three({ beats: 2 });
+    const [song] = alone.songs;
+    if (!song) throw new Error('it has a song');
+    const [first, second, third] = song.sections;
+    if (!first || !second || !third) throw new Error('it has three sections');
+    const slow: Rig = { ...alone, songs: [{ ...song, sections: [first, { ...second, bars: 0 }, third] }] };
+    const [offer] = offersOf(slow);
+    expect([offer?.before, offer?.after, offer?.longer]).toEqual([3, 1, ['less']]);
+  });
 });

@@ -8,7 +8,6 @@ import { firstLook, usualWayOptions } from './ground';
 import { distance, middleOf } from './movement';
 import type { Moment } from './onward';
 import { type Look, type Transition, transitionsOf, wishOf } from './show';
-import type { Way } from './way';
 
 export interface OnePress {
   readonly control: Control;
@@ -36,7 +35,7 @@ export type OnePressFound =
   | { readonly type: 'nothing-wanted' }
   /** No switch of any controller is free in the bank where the player stands. */
   | { readonly type: 'no-switch' }
-  /** With those that are free it is no better, or the whole set takes as many gestures, or another section cannot be reached. */
+  /** With those that are free it is no better, or the whole set takes as many gestures, or another section is lost, late or dangerous. */
   | { readonly type: 'none-better' };
 
 /** So many switches of each controller are tried, and so many in all. */
@@ -119,7 +118,7 @@ const mends = (after: Cost, before: Cost): boolean =>
       ? before.late
       : after.gestures < before.gestures;
 
-const gestures = (way: Way): number | null => (way.type === 'way' ? way.cost.gestures : null);
+const costOf = (t: Transition | undefined): Cost | null => (t?.way.type === 'way' ? t.way.cost : null);
 
 /** The set with a change in it; what a first look does not find any more is looked at as closely as the section itself. */
 function playedWith(after: RigIndex, all: readonly Transition[], look: Played['look']): readonly Transition[] {
@@ -149,14 +148,14 @@ function offerAt(
   const then = played.find((t) => t.song.id === now.song.id && t.at === now.at);
   if (then?.way.type !== 'way') return null;
   if (now.way.type === 'way' && !mends(then.way.cost, now.way.cost)) return null;
-  const others = all.flatMap((t, i) => {
-    const [was, is] = [gestures(t.way), played[i] ? gestures(played[i].way) : null];
-    return t === now || was === null ? [] : [{ section: t.song.sections[t.at]?.name ?? '', more: is === null ? null : is - was }];
-  });
-  // A press that mends this section and takes another one away mends nothing.
-  if (others.some((o) => o.more === null)) return null;
-  const before = gestures(now.way);
-  const saves = (before === null ? 0 : before - then.way.cost.gestures) - others.reduce((sum, o) => sum + (o.more ?? 0), 0);
+  const others = all.flatMap((t, i) =>
+    t === now || t.way.type !== 'way' ? [] : [{ t, was: t.way.cost, is: costOf(played[i]) }],
+  );
+  // A press that mends this section and takes another one away, out of time or into danger mends nothing.
+  if (others.some(({ was, is }) => is === null || (is.late && !was.late) || is.hazards > was.hazards)) return null;
+  const more = others.flatMap(({ t, was, is }) => (is === null ? [] : [{ t, by: is.gestures - was.gestures }]));
+  const before = costOf(now)?.gestures ?? null;
+  const saves = (before === null ? 0 : before - then.way.cost.gestures) - more.reduce((sum, { by }) => sum + by, 0);
   if (now.way.type === 'way' && !now.way.cost.late && saves <= 0) return null;
   return {
     control,
@@ -167,7 +166,7 @@ function offerAt(
     before,
     after: then.way.cost.gestures,
     saves,
-    longer: others.filter((o) => (o.more ?? 0) > 0).map((o) => o.section),
+    longer: more.flatMap(({ t, by }) => (by > 0 ? (t.song.sections[t.at]?.name ?? []) : [])),
     lines: countToEnter(after) - countToEnter(index),
     minutes: Math.max(1, entryProgress(entrySteps(after)).minutes - entryProgress(entrySteps(index)).minutes),
   };

@@ -4,6 +4,7 @@ import { type Controller, controllerStates, lightSourceOf, type Parameter, type 
 import { functionPlace, radioWords, spareWords } from './gone-words';
 import { type IfGone, ifGone } from './if-gone';
 import { lostOn } from './lost';
+import { sentence } from './sentence';
 import { lostWords, namedPlace } from './words';
 import { type PlaceWay, placeWays } from './wrong-bank';
 
@@ -47,8 +48,6 @@ function cardsOf(index: RigIndex, gone: IfGone): readonly RecoveryCard[] {
     lines[trouble].length === 0 ? [] : [{ trouble, controllerId: controller.id, lines: lines[trouble] }],
   );
 }
-
-const sentence = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** Which switches change bank and page. Nothing where there is only one of each. */
 function wrongBankWords(index: RigIndex, controller: Controller): readonly string[] {

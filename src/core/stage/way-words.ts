@@ -3,6 +3,7 @@ import { counted, exhaustive } from '../base';
 import { showValue } from '../bench';
 import { gestureSentence } from '../controller';
 import type { Parameter, RigIndex } from '../rig';
+import { sentence } from './sentence';
 import { barMs, type Transition } from './show';
 import type { Way, WayStep, WhyNot } from './way';
 
@@ -37,7 +38,6 @@ export function secondsOf(ms: number, beside: number): readonly [string, string]
   return [inSeconds(ms, 3), inSeconds(beside, 3)];
 }
 const named = (parameter: Parameter | undefined): string => parameter?.name ?? '?';
-const sentence = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** Whether there is time for a way, against the bars there are. Nothing where it does not matter. */
 function timeWords({ song, availableMs }: Transition, { cost, steps }: Found): readonly string[] {

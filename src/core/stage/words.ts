@@ -3,6 +3,7 @@ import { counted, exhaustive, groupBy } from '../base';
 import type { Whereabouts } from '../controller';
 import { type Controller, controllerStates, functionWords, gestureNames, type RigIndex } from '../rig';
 import type { Lost, NotKnown, WayHome } from './lost';
+import { sentence } from './sentence';
 
 /** A bank by its number, and its name where it has one. */
 export function namedPlace({ bankNames }: Controller, bank: number): string {
@@ -24,8 +25,6 @@ const wayWords = (index: RigIndex, controller: Controller, { gestures, presses, 
   gestures.length === 0
     ? `It is always in ${placeOf(index, controller, ends)}.`
     : `${sentence(gestures.join(', then '))}: it is in ${placeOf(index, controller, ends)}. ${counted(presses, 'press', 'presses')}${proved ? ', and none shorter' : '; a shorter way was not ruled out'}.`;
-
-const sentence = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** What to do when nobody knows where a controller stands, line by line. */
 export function lostWords(index: RigIndex, controller: Controller, lost: Lost): readonly string[] {
