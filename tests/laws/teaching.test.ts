@@ -48,38 +48,38 @@ describe('teaching', () => {
   it('keeps everything loud at its quiet end, as it is and as it is planned', () => {
     let sent = 0;
     let stirred = 0;
-    fc.assert(
-      fc.property(someRichRig, (given) => {
-        const rig = loudly(richRig(given));
-        const index = indexRig(rig);
-        for (const row of rig.landings) {
-          const lesson = lessonFor(index, row);
-          if (lesson.type === 'refused') continue;
-          sent++;
-          const own = (l: Landing): Landing => {
-            const p = index.parameters.get(l.parameterId);
-            return p ? { ...l, mode: 'absolute', from: p.lowest, to: p.highest, takeover: 'jump', curve: { type: 'linear' } } : l;
-          };
-          const now = rig.landings.map((l): Landing => ({ ...l, takeover: 'jump', hostLayerId: null, port: '' }));
-          for (const landings of [now, now.map(own)]) {
-            const values = heard({ ...rig, landings }, lesson.words);
-            for (const p of rig.parameters.filter(loud)) {
-              const of = values.filter((v) => v.id === p.id).map((v) => v.value);
-              const ends = landings.filter((l) => l.parameterId === p.id).map((l) => Math.min(l.from, l.to));
-              // Several landings of one parameter at one message each have an end of their own; all lie near the lowest or what is planned.
-              for (const v of of)
-                expect(Math.min(...[p.lowest, ...ends].map((e) => Math.abs(v - e)))).toBeLessThanOrEqual(
-                  0.05 * (p.highest - p.lowest) + 1e-9,
-                );
-              if (of.length === 0) continue;
-              stirred++;
-              expect([p.lowest, ...ends]).toContain(of.at(-1));
-            }
+    const taught = fc.property(someRichRig, (given) => {
+      const rig = loudly(richRig(given));
+      const index = indexRig(rig);
+      for (const row of rig.landings) {
+        const lesson = lessonFor(index, row);
+        if (lesson.type === 'refused') continue;
+        sent++;
+        const own = (l: Landing): Landing => {
+          const p = index.parameters.get(l.parameterId);
+          return p ? { ...l, mode: 'absolute', from: p.lowest, to: p.highest, takeover: 'jump', curve: { type: 'linear' } } : l;
+        };
+        const now = rig.landings.map((l): Landing => ({ ...l, takeover: 'jump', hostLayerId: null, port: '' }));
+        for (const landings of [now, now.map(own)]) {
+          const values = heard({ ...rig, landings }, lesson.words);
+          for (const p of rig.parameters.filter(loud)) {
+            const of = values.filter((v) => v.id === p.id).map((v) => v.value);
+            const ends = landings.filter((l) => l.parameterId === p.id).map((l) => Math.min(l.from, l.to));
+            // Several landings of one parameter at one message each have an end of their own; all lie near the lowest or what is planned.
+            for (const v of of)
+              expect(Math.min(...[p.lowest, ...ends].map((e) => Math.abs(v - e)))).toBeLessThanOrEqual(
+                0.05 * (p.highest - p.lowest) + 1e-9,
+              );
+            if (of.length === 0) continue;
+            stirred++;
+            expect([p.lowest, ...ends]).toContain(of.at(-1));
           }
         }
-      }),
-      settings,
-    );
+      }
+    });
+    fc.assert(taught, settings);
+    // Few rigs have a lesson that reaches something loud: where chance brought none, others are played until one does.
+    for (let seed = 1; stirred === 0 && seed <= 20; seed++) fc.assert(taught, { numRuns: RUNS, seed });
     // It is taught at all, and loud things with it.
     expect([sent > RUNS / 4, stirred > 0]).toEqual([true, true]);
   });
