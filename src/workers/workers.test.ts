@@ -10,6 +10,7 @@ import { workerApi } from '../../tests/kit/worker';
 import type { FilesWorker } from './files.worker';
 import type { JudgeWorker } from './judge.worker';
 import type { ProofWorker } from './proof.worker';
+import type { SetWorker } from './set.worker';
 
 const demo = lanternHour();
 const [parameter] = demo.parameters;
@@ -103,5 +104,33 @@ describe('diagnoses', () => {
     const told = asked ? proof.diagnose(asked.id, heard) : null;
     expect(told?.explanations.length).toBeGreaterThan(0);
     for (const e of told?.explanations ?? []) if (e.intoPlan) expect(apply(demo, e.intoPlan).ok).toBe(true);
+  });
+});
+
+describe('the set', () => {
+  const songs = demo.songs.slice(0, 1).map((song) => ({ ...song, sections: song.sections.slice(0, 3) }));
+  const short = { ...demo, songs };
+  const changed = {
+    ...short,
+    songs: songs.map((song) => ({ ...song, sections: song.sections.map((s, i) => (i === 2 ? { ...s, bank: 2 } : s)) })),
+  };
+  const last = async (set: SetWorker, rig: typeof short, same: boolean): Promise<readonly (readonly string[])[]> => {
+    const told = new Map<number, readonly string[]>();
+    expect(await set.ways(rig, same, (found) => void told.set(found.at, found.words))).toBe(true);
+    return [...told.values()];
+  };
+  const setApi = () => workerApi<SetWorker>(() => import('./set.worker'));
+  it('tells of changed songs what it would tell of them at first', async () => {
+    const set = await setApi();
+    await last(set, short, false);
+    const again = await last(set, changed, true);
+    expect(again).toEqual(await last(await setApi(), changed, false));
+    expect(again).toHaveLength(3);
+  });
+  it('leaves off where it is asked for another rig meanwhile', async () => {
+    const set = await setApi();
+    const first = set.ways(short, false, () => undefined);
+    const second = set.ways(changed, true, () => undefined);
+    expect([await first, await second]).toEqual([false, true]);
   });
 });

@@ -23,7 +23,7 @@ export { distance, middleOf, type Pace, pressMs, SOLE_MM, type Spot, usualPace }
 export { type OnePress, type OnePressFound, onePress } from './one-press';
 export { noPressWords, onePressWords } from './one-press-words';
 export type { Moment } from './onward';
-export { bankedFor, barMs, type Transition, transitionsOf, wishOf } from './show';
+export { bankedFor, barMs, sameGear, type Transition, transitionsOf, type WayMemory, wishOf } from './show';
 export { type ToldTransition, toldTransitions } from './told';
 export { type Way, type WayStep, type WhyNot, wayTo } from './way';
 export { secondsOf, stepWords, transitionWords, whyWords } from './way-words';

@@ -1,4 +1,5 @@
 // Songs played section by section: worked out by hand.
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import {
   assignment,
@@ -14,8 +15,8 @@ import {
   withFunctions,
 } from '../../../tests/kit/small-rig';
 import { channel, u7 } from '../midi';
-import { type Assignment, indexRig, type Landing, type Parameter, type Rig, type SongSection } from '../rig';
-import { pressMs, type Transition, transitionsOf, transitionWords } from './index';
+import { type Assignment, indexRig, type Landing, type Parameter, type Rig, type RigIndex, type SongSection } from '../rig';
+import { pressMs, sameGear, type Transition, transitionsOf, transitionWords, type WayMemory } from './index';
 
 interface Given {
   readonly parameters: readonly Parameter[];
@@ -265,4 +266,51 @@ it('a press that makes several levels louder at once says so, added as the worst
     sections: [{ values: { level: -15, send: -5 } }],
   });
   expect(words[0]).toContain('Press FS1 leaps up by 10 dB (level, send, added: the worst case).');
+});
+
+describe('ways that are remembered', () => {
+  const given = (sections: Given['sections'], bpm = 120): Given => ({
+    parameters: [parameter('drone', { order: 1 }), parameter('choir', { order: 2 })],
+    functions: [
+      assignment({ id: 'a1', on: 'fs1', message: cc(20), behaviour: latching(127, 0), meant: ['drone'] }),
+      assignment({ id: 'a2', on: 'fs2', message: cc(21), behaviour: latching(127, 0), meant: ['choir'] }),
+    ],
+    landings: [landing('drone', { id: 'l1', address: cc(20) }), landing('choir', { id: 'l2', address: cc(21) })],
+    sections,
+    bpm,
+  });
+  const toldOf = (index: RigIndex, memory?: WayMemory) =>
+    [...transitionsOf(index, undefined, memory)].map((t) => transitionWords(index, t));
+
+  it('are those that would be found anew, whatever changes in the songs', () => {
+    const section = fc.record({
+      values: fc.record({ drone: fc.integer({ min: 0, max: 1 }), choir: fc.integer({ min: 0, max: 1 }) }, { requiredKeys: [] }),
+      bars: fc.integer({ min: 0, max: 2 }),
+    });
+    const set = fc.record({ sections: fc.array(section, { minLength: 1, maxLength: 5 }), bpm: fc.constantFrom(120, 300) });
+    fc.assert(
+      fc.property(fc.array(set, { minLength: 2, maxLength: 4 }), (versions) => {
+        const memory: WayMemory = [];
+        for (const { sections, bpm } of versions) {
+          const index = indexRig(rigOf(given(sections, bpm)));
+          expect(toldOf(index, memory)).toEqual(toldOf(index));
+          expect(memory).toHaveLength(sections.length);
+        }
+      }),
+      { numRuns: 40 },
+    );
+  });
+  it('up to the first section that changed nothing is looked for again', () => {
+    const memory: WayMemory = [];
+    const [on, both, off] = [{ values: { drone: 1 } }, { values: { choir: 1 } }, { values: { drone: 0 } }];
+    toldOf(indexRig(rigOf(given([on, both, off]))), memory);
+    const first = memory.map((m) => m.way);
+    toldOf(indexRig(rigOf(given([on, { values: { choir: 0 } }, off]))), memory);
+    expect(memory.map((m, i) => m.way === first[i])).toEqual([true, false, false]);
+  });
+  it('hold while the gear is the same: a song, a scene or a script is none of it', () => {
+    const rig = rigOf(given([{ values: { drone: 1 } }]));
+    expect(sameGear(rig, { ...rig, songs: [], scenes: [], scripts: [] })).toBe(true);
+    expect(sameGear(rig, { ...rig, landings: [...rig.landings] })).toBe(false);
+  });
 });

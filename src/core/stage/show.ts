@@ -1,7 +1,7 @@
 // The songs of a rig, section by section: from the state in which the last one leaves everything, the way to the next, and whether there is time for it.
 import { startChain, wholeChain } from '../bench';
-import type { Controller, RigIndex, Song, SongSection } from '../rig';
-import { groundOf, usualWayOptions, type WayOptions } from './ground';
+import { type Controller, type Rig, type RigIndex, type Song, type SongSection, type TableName, tableNames } from '../rig';
+import { type Ground, groundOf, usualWayOptions, type WayOptions } from './ground';
 import type { Moment } from './onward';
 import { type Way, wayTo } from './way';
 import type { StandAt, Wish } from './wish';
@@ -35,23 +35,56 @@ export function wishOf(index: RigIndex, section: SongSection): Wish {
 /** How much looking there is for a way. */
 export type Look = Pick<WayOptions, 'pace' | 'plays'>;
 
-/** Every transition of every song, in the order in which they are played, from switching on. Where there is no way everything stays as it is. */
+/** A way that was found, and what it was looked for by. */
+interface Remembered {
+  readonly by: string;
+  readonly way: Way;
+}
+
+/** Ways of a set in their order, kept from one look to the next: good for as long as the gear and all that is mapped on it stay the same (`sameGear`). */
+export type WayMemory = Remembered[];
+
+/** Tables that no way depends on, songs and scenes apart: those are asked for one by one. */
+const beside: ReadonlySet<TableName> = new Set(['scripts', 'accepted', 'searches', 'songs', 'scenes']);
+
+/** Whether two states of a rig, one of which came out of the other by edits, are the same but for songs, scenes and what ways have nothing to do with. */
+export const sameGear = (a: Rig, b: Rig): boolean =>
+  a.preferences === b.preferences && tableNames.every((t) => beside.has(t) || a[t] === b[t]);
+
+/**
+ * Every transition of every song, in the order in which they are played, from switching on. Where there is no way everything stays as it is. `memory`: what was found of the
+ * set before; as far as it goes the same way nothing is looked for again, and it is brought up to date.
+ */
 export function* transitionsOf(
   index: RigIndex,
   options: Look | ((song: Song, at: number) => Look) = usualWayOptions,
+  memory: WayMemory = [],
 ): Generator<Transition, undefined> {
   let moment: Moment | null = null;
+  let place = 0;
   for (const song of index.rig.songs) {
-    const { chain } = wholeChain(index, new Set(), { bpm: song.bpm, beatsPerBar: song.beatsPerBar });
-    const ground = groundOf(index, chain);
+    const tempo = { bpm: song.bpm, beatsPerBar: song.beatsPerBar };
+    let compiled: Ground | null = null;
+    const ground = (): Ground => {
+      compiled ??= groundOf(index, wholeChain(index, new Set(), tempo).chain);
+      return compiled;
+    };
     for (const [at, section] of song.sections.entries()) {
-      const from: Moment = moment ?? { state: startChain(chain, 'switched-on'), foot: null, t: 0 };
+      const before: Moment | null = moment;
+      const from = (): Moment => before ?? { state: startChain(ground().chain, 'switched-on'), foot: null, t: 0 };
       const bars = song.sections[at - 1]?.bars ?? 0;
       const availableMs = bars > 0 ? barMs(song) : null;
-      const look = typeof options === 'function' ? options(song, at) : options;
-      const way = wayTo(ground, from, wishOf(index, section), { ...look, availableMs });
-      moment = way.type === 'way' ? way.ends : from;
+      const { pace, plays } = typeof options === 'function' ? options(song, at) : options;
+      const wish = wishOf(index, section);
+      const by = JSON.stringify([tempo, availableMs, pace, plays, wish]);
+      const known = memory[place]?.by === by ? memory[place] : undefined;
+      const way = known?.way ?? wayTo(ground(), from(), wish, { pace, plays, availableMs });
+      // What comes after a way that is new begins from another moment.
+      if (!known) memory.splice(place, memory.length, { by, way });
+      place++;
+      moment = way.type === 'way' ? way.ends : from();
       yield { song, at, availableMs, way };
     }
   }
+  memory.length = place;
 }

@@ -1,7 +1,7 @@
 // A transition told: plain data that a worker, a file or a screen takes.
 import type { RigIndex } from '../rig';
 import { usualWayOptions, type WayOptions } from './ground';
-import { type Transition, transitionsOf } from './show';
+import { type Transition, transitionsOf, type WayMemory } from './show';
 import { leapWords, stepWords, transitionWords } from './way-words';
 
 export interface ToldTransition {
@@ -29,8 +29,12 @@ export interface ToldTransition {
 }
 
 /** Every transition of every song of a rig, told as it is found. */
-export function* toldTransitions(index: RigIndex, options: WayOptions = usualWayOptions): Generator<ToldTransition, undefined> {
-  for (const transition of transitionsOf(index, options)) yield toldOf(index, transition);
+export function* toldTransitions(
+  index: RigIndex,
+  options: WayOptions = usualWayOptions,
+  memory: WayMemory = [],
+): Generator<ToldTransition, undefined> {
+  for (const transition of transitionsOf(index, options, memory)) yield toldOf(index, transition);
 }
 
 function toldOf(index: RigIndex, transition: Transition): ToldTransition {
