@@ -28,6 +28,8 @@ export function setPaper(index: RigIndex, told: readonly ToldTransition[], { son
     songHead(page, song, '');
     page.head(() => songHead(page, song, ', continued'));
     song.sections.forEach((section, at) => {
+      // A line with nothing under it is no use either.
+      page.keep(14);
       page.rule();
       const found = told.find((t) => t.songId === song.id && t.at === at) ?? null;
       page.row(cellsOf(index, song, section, found));
@@ -89,7 +91,8 @@ function lateWords(told: ToldTransition | null): string {
 
 /** When to begin, and what to mind. */
 function timeOf(song: Song, told: ToldTransition | null): readonly string[] {
-  if (!told?.gestures) return told?.words.filter((w) => w.startsWith('Cannot')) ?? [];
+  // Without a way all that is told says why.
+  if (!told?.gestures) return told?.words ?? [];
   const { ms, availableMs, inTime, hazards, leaps, leftChanged, gestures } = told;
   const beats = ms === null ? 0 : Math.ceil(ms / (barMs(song) / song.beatsPerBar));
   const timed = inTime && availableMs !== null && ms !== null && gestures.length > 0;

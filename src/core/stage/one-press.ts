@@ -1,6 +1,7 @@
 // One press instead: a switch that is free where the player stands, and sends all that a section wants by itself. Each is played through the whole set before it is offered.
 import { groupBy } from '../base';
 import { assignmentAt, gesturesOf, type NewId, type Place, planSetValues, type SetValuesPlan, setValuesEdit } from '../commands';
+import { startPlace } from '../controller';
 import { apply, type Control, type Controller, type Edit, indexRig, modifiersOf, type RigIndex, type Song } from '../rig';
 import { countToEnter, entryProgress, entrySteps } from '../sheets';
 import type { Cost } from './cost';
@@ -85,7 +86,8 @@ function freeSwitches(index: RigIndex, from: Moment | null): readonly Free[] {
   const found = index.rig.controllers.flatMap((controller, i) => {
     const own = left;
     left += controller.width;
-    const bank = controller.firmware.banks > 1 ? (from?.state.controllers[i]?.bank ?? 1) : null;
+    const bank =
+      controller.firmware.banks > 1 ? (from?.state.controllers[i]?.bank ?? startPlace(controller.firmware).bank) : null;
     return (index.controlsOf.get(controller.id) ?? []).flatMap((control) => {
       if (!switches.has(control.kind) || modifiers.has(control.id) || index.chordPartners.has(control.id)) return [];
       if (!gesturesOf(control, controller).includes('press')) return [];

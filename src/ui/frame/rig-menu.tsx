@@ -2,6 +2,7 @@
 import { ChevronDown } from 'lucide-react';
 import Link from 'next/link';
 import { DropdownMenu } from 'radix-ui';
+import { menuBox } from '../primitives/menu';
 import { menuButton, type OtherRig } from './menu-button';
 
 const item = 'flex cursor-pointer items-center rounded-sm px-2 py-1.5 text-sm outline-none data-[highlighted]:bg-verdigris-wash';
@@ -25,11 +26,7 @@ export function RigMenu({ others, name, id, onRename, onTemplate, onMerge, onClo
         <ChevronDown size={14} aria-hidden className="shrink-0" />
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
-        <DropdownMenu.Content
-          align="start"
-          sideOffset={4}
-          className="z-50 max-h-[70vh] w-64 overflow-y-auto rounded-md border border-control-edge bg-sheet p-1 shadow-lg"
-        >
+        <DropdownMenu.Content align="start" sideOffset={4} className={menuBox('max-h-[70vh] w-64 overflow-y-auto')}>
           <DropdownMenu.Item className={item} onSelect={onRename}>
             Rename this rig
           </DropdownMenu.Item>

@@ -4,6 +4,7 @@ import { Download } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import type { RigForm } from '@/core/formats';
 import { Button } from '../primitives/button';
+import { menuBox } from '../primitives/menu';
 
 const forms: Readonly<Record<'controller' | 'target', ReadonlyArray<readonly [RigForm, string]>>> = {
   controller: [
@@ -37,11 +38,7 @@ export function SaveAs({
         </Button>
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
-        <DropdownMenu.Content
-          align="end"
-          sideOffset={4}
-          className="z-50 w-72 rounded-md border border-control-edge bg-sheet p-1 shadow-lg"
-        >
+        <DropdownMenu.Content align="end" sideOffset={4} className={menuBox('w-72')}>
           {forms[what].map(([form, words]) => (
             <DropdownMenu.Item
               key={form}

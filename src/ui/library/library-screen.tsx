@@ -18,6 +18,7 @@ import { Button, buttonLook } from '../primitives/button';
 import { cx } from '../primitives/cx';
 import { DeletedList } from '../primitives/deleted-list';
 import { TextInput } from '../primitives/field';
+import { menuBox } from '../primitives/menu';
 import { NameDialog } from '../primitives/name-dialog';
 
 type Kind = ListedEntry['kind'];
@@ -299,11 +300,7 @@ function Menu({ name, children }: { readonly name: string; readonly children: Re
         </Button>
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
-        <DropdownMenu.Content
-          align="end"
-          sideOffset={4}
-          className="z-50 w-44 rounded-md border border-control-edge bg-sheet p-1 shadow-lg"
-        >
+        <DropdownMenu.Content align="end" sideOffset={4} className={menuBox('w-44')}>
           {children}
         </DropdownMenu.Content>
       </DropdownMenu.Portal>

@@ -3,6 +3,7 @@
 import { DropdownMenu } from 'radix-ui';
 import { useCallback, useEffect, useState } from 'react';
 import type { Assignment, RigIndex } from '@/core/rig';
+import { menuBox } from '../primitives/menu';
 import { rangeWords, sendsOf } from './list-cells';
 
 export type ColumnId = 'control' | 'sends' | 'channel' | 'lands' | 'range' | 'text' | 'result';
@@ -93,11 +94,7 @@ export function ColumnsMenu({ shown, onShow }: { readonly shown: Shown; readonly
     <DropdownMenu.Root modal={false}>
       <DropdownMenu.Trigger className="h-6 rounded-sm px-2 text-xs text-ink-2 hover:text-ink">Columns</DropdownMenu.Trigger>
       <DropdownMenu.Portal>
-        <DropdownMenu.Content
-          align="end"
-          sideOffset={4}
-          className="z-50 w-40 rounded-md border border-control-edge bg-sheet p-1 shadow-lg"
-        >
+        <DropdownMenu.Content align="end" sideOffset={4} className={menuBox('w-40')}>
           {columns
             .filter((c) => c.id !== FIXED)
             .map((c) => (

@@ -14,6 +14,7 @@ import { ImportProblems, type Problem } from '../import/import-dialog';
 import { Button } from '../primitives/button';
 import { DeletedList } from '../primitives/deleted-list';
 import { SeverityMark } from '../primitives/marks';
+import { menuBox } from '../primitives/menu';
 import { NameDialog } from '../primitives/name-dialog';
 import { AllData } from './all-data';
 import { useWaiting, WaitingMark } from './waiting-mark';
@@ -213,11 +214,7 @@ function RigMenu({
         </Button>
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
-        <DropdownMenu.Content
-          align="end"
-          sideOffset={4}
-          className="z-50 w-44 rounded-md border border-control-edge bg-sheet p-1 shadow-lg"
-        >
+        <DropdownMenu.Content align="end" sideOffset={4} className={menuBox('w-44')}>
           <MenuItem onSelect={onRename}>
             <Pencil size={14} aria-hidden /> Rename
           </MenuItem>

@@ -6,9 +6,8 @@ import type { Rig } from '@/core/rig';
 import { PdfProgress } from '../paper/pdf-button';
 import { usePdf } from '../paper/use-pdf';
 import { buttonLook } from '../primitives/button';
+import { menuBox, menuLine } from '../primitives/menu';
 import type { FoundSet } from './use-set';
-
-const item = 'block rounded-sm px-3 py-1.5 text-sm outline-none data-[disabled]:text-ink-3 data-[highlighted]:bg-film';
 
 export function PaperMenu({ rig, found }: { readonly rig: Rig; readonly found: FoundSet }) {
   const pdf = usePdf();
@@ -24,20 +23,16 @@ export function PaperMenu({ rig, found }: { readonly rig: Rig; readonly found: F
         On paper <ChevronDown size={14} aria-hidden />
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
-        <DropdownMenu.Content
-          align="end"
-          sideOffset={4}
-          className="z-30 min-w-52 rounded-md border border-control-edge bg-sheet p-1 shadow-lg"
-        >
+        <DropdownMenu.Content align="end" sideOffset={4} className={menuBox('min-w-52')}>
           {looking && <p className="px-3 py-1.5 text-xs text-ink-2">Can be printed once the ways are found.</p>}
-          <DropdownMenu.Item className={item} disabled={looking || rig.songs.length === 0} onSelect={() => list(false)}>
+          <DropdownMenu.Item className={menuLine} disabled={looking || rig.songs.length === 0} onSelect={() => list(false)}>
             Set list
           </DropdownMenu.Item>
-          <DropdownMenu.Item className={item} disabled={looking || rig.songs.length === 0} onSelect={() => list(true)}>
+          <DropdownMenu.Item className={menuLine} disabled={looking || rig.songs.length === 0} onSelect={() => list(true)}>
             Set list, a page for each song
           </DropdownMenu.Item>
           <DropdownMenu.Item
-            className={item}
+            className={menuLine}
             disabled={!cards || cards.length === 0}
             onSelect={() =>
               pdf.make(`${rig.name} recovery cards.pdf`, (worker, told) => worker.cards(rig, cards ?? [], day(), told))

@@ -24,8 +24,9 @@ export const keyAt = (text: string, at: number): string => `${text} ${at}`;
 interface Held {
   readonly raw: Worker;
   readonly remote: Remote<SetWorker>;
-  /** The rig that it was asked for last. */
+  /** The rig that it was asked for last, and its cards once they are told. */
   rig: Rig | null;
+  cards: readonly RecoveryCard[] | null;
 }
 
 export function useSet(rig: Rig): FoundSet {
@@ -33,47 +34,57 @@ export function useSet(rig: Rig): FoundSet {
   const [cards, setCards] = useState<readonly RecoveryCard[] | null>(null);
   const [state, setState] = useState<FoundSet['state']>('looking');
   const held = useRef<Held | null>(null);
+  const stopped = useRef(false);
+  const end = useCallback((): void => {
+    held.current?.raw.terminate();
+    held.current = null;
+  }, []);
+  useEffect(() => end, [end]);
+  const stop = useCallback((): void => {
+    stopped.current = true;
+    end();
+    setState('stopped');
+  }, [end]);
   useEffect(() => {
     let live = true;
+    stopped.current = false;
     setState('looking');
     const timer = setTimeout(() => {
+      if (stopped.current) return;
       held.current ??= begin();
       const own = held.current;
       // Songs and scenes alone changed: what was found before the first change still holds, and so do the cards.
       const same = own.rig !== null && sameGear(own.rig, rig);
       own.rig = rig;
       setWays(new Map());
-      if (!same) setCards(null);
+      if (!same) own.cards = null;
+      setCards(own.cards);
       const tell = (found: ToldTransition): void => {
         if (live) setWays((all) => new Map(all).set(keyAt(found.songId, found.at), found));
       };
       void own.remote
         .ways(rig, same, proxy(tell))
-        .then(() => (live ? own.remote.cards(rig) : null))
+        .then(() => (live ? (own.cards ?? own.remote.cards(rig)) : null))
         .then((found) => {
           if (!live || found === null) return;
+          own.cards = found;
           setCards(found);
           setState('done');
+        })
+        // A worker that fails is ended; any change begins a new one.
+        .catch(() => {
+          if (live) stop();
         });
     }, SOON_MS);
     return () => {
       live = false;
       clearTimeout(timer);
     };
-  }, [rig]);
-  const end = useCallback((): void => {
-    held.current?.raw.terminate();
-    held.current = null;
-  }, []);
-  useEffect(() => end, [end]);
-  const stop = (): void => {
-    end();
-    setState('stopped');
-  };
+  }, [rig, stop]);
   return { ways, cards, state, stop };
 }
 
 function begin(): Held {
   const raw = new Worker(new URL('../../workers/set.worker.ts', import.meta.url), { type: 'module' });
-  return { raw, remote: wrap<SetWorker>(raw), rig: null };
+  return { raw, remote: wrap<SetWorker>(raw), rig: null, cards: null };
 }

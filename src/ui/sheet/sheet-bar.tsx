@@ -6,6 +6,7 @@ import type { RigIndex } from '@/core/rig';
 import { PdfButton } from '../paper/pdf-button';
 import { usePdf } from '../paper/use-pdf';
 import { Button, buttonLook } from '../primitives/button';
+import { menuBox, menuLine } from '../primitives/menu';
 // What can be done with the sheet: entered step by step, narrowed, taken along on paper or as a file.
 import { Switch } from '../primitives/switch';
 
@@ -25,8 +26,6 @@ interface NarrowProps {
   readonly find: string | null;
   readonly onFind: (text: string) => void;
 }
-
-const item = 'block rounded-sm px-3 py-1.5 outline-none data-[highlighted]:bg-film';
 
 export function SheetBar({ index, lines, toEnter }: Props) {
   const { rig } = index;
@@ -62,23 +61,19 @@ export function SheetBar({ index, lines, toEnter }: Props) {
           Save as <ChevronDown size={14} aria-hidden />
         </DropdownMenu.Trigger>
         <DropdownMenu.Portal>
-          <DropdownMenu.Content
-            align="end"
-            sideOffset={4}
-            className="z-30 min-w-40 rounded-md border border-control-edge bg-sheet p-1 shadow-lg"
-          >
+          <DropdownMenu.Content align="end" sideOffset={4} className={menuBox('min-w-40')}>
             <DropdownMenu.Item asChild>
-              <a className={item} href={`${files}/sheet`}>
+              <a className={menuLine} href={`${files}/sheet`}>
                 CSV
               </a>
             </DropdownMenu.Item>
             <DropdownMenu.Item asChild>
-              <a className={item} href={`${files}/files?as=sheet-tsv`}>
+              <a className={menuLine} href={`${files}/files?as=sheet-tsv`}>
                 TSV
               </a>
             </DropdownMenu.Item>
             <DropdownMenu.Item asChild>
-              <a className={item} href={`${files}/files?as=sheet-md`}>
+              <a className={menuLine} href={`${files}/files?as=sheet-md`}>
                 Markdown
               </a>
             </DropdownMenu.Item>
