@@ -3,19 +3,21 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { defineConfig } from '@playwright/test';
 
-// The port is chosen by the test script, so that a running Keen Dial is left alone.
-const port = process.env.KEEN_DIAL_TEST_PORT ?? '4388';
-const data = process.env.KEEN_DIAL_TEST_DATA ?? mkdtempSync(join(tmpdir(), 'keen-dial-e2e-'));
-process.env.KEEN_DIAL_TEST_DATA = data;
+// One server, data folder and port for each worker, so that files run side by side and none sees another's rigs. The ports
+// are chosen by the test script, so that a running Keen Dial is left alone.
+const ports = (process.env.KEEN_DIAL_TEST_PORTS ?? '4388,4389').split(',');
+// Playwright reads this file again in every worker, which knows its place in this variable.
+const port = ports[Number(process.env.TEST_PARALLEL_INDEX ?? 0)] ?? ports[0];
 process.env.KEEN_DIAL_TEST_ORIGIN = `http://127.0.0.1:${port}`;
 
 export default defineConfig({
   testDir: 'tests/e2e',
   fullyParallel: false,
-  workers: 1,
+  workers: ports.length,
   retries: 0,
   forbidOnly: true,
-  timeout: 60_000,
+  // Twice what the longest takes alone: two run beside each other.
+  timeout: 120_000,
   expect: { timeout: 10_000 },
   reporter: [['list'], ['json', { outputFile: 'test-results/e2e.json' }]],
   use: {
@@ -35,11 +37,15 @@ export default defineConfig({
       ],
     },
   },
-  webServer: {
+  webServer: ports.map((at) => ({
     command: 'node scripts/start.mjs',
-    url: `http://127.0.0.1:${port}/`,
+    url: `http://127.0.0.1:${at}/`,
     reuseExistingServer: false,
     timeout: 60_000,
-    env: { PORT: port, KEEN_DIAL_DATA: data, KEEN_DIAL_DEMO: '1' },
-  },
+    env: {
+      PORT: at,
+      KEEN_DIAL_DATA: process.env.TEST_WORKER_INDEX ? '' : mkdtempSync(join(tmpdir(), 'keen-dial-e2e-')),
+      KEEN_DIAL_DEMO: '1',
+    },
+  })),
 });

@@ -101,11 +101,12 @@ const built = step('production build', ensureBuild);
 const browser = step('browser', ensureChromium);
 if (built && browser) {
   console.log('\n— browser tests');
-  const port = await freePort();
+  // Two files of tests side by side, each on a server of its own.
+  const ports = [await freePort(), await freePort()];
   const e2e = spawnSync(bin('playwright'), ['test'], {
     cwd: root,
     stdio: 'inherit',
-    env: { ...process.env, KEEN_DIAL_TEST_PORT: port, NEXT_TELEMETRY_DISABLED: '1' },
+    env: { ...process.env, KEEN_DIAL_TEST_PORTS: ports.join(','), NEXT_TELEMETRY_DISABLED: '1' },
   });
   const before = failed;
   count('e2e.json', (r) => [r.stats.expected, r.stats.unexpected + r.stats.flaky + r.stats.skipped]);
