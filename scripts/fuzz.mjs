@@ -22,6 +22,7 @@ const laws = {
   ticks: 'a tick stands exactly as long as nothing has to be entered again',
   sheet: 'from the sheet alone the same rig can be built',
   ways: 'the way to a scene costs what the best of all sequences costs',
+  following: 'where a controller is, is among the places that agree with what was heard',
 };
 const BATCH = 1000;
 

@@ -13,5 +13,6 @@ export { accelerated, type Destination, stepCounter } from './fire';
 export { distinctGestures, gestureSentence, type SwitchGesture } from './moves';
 export { type ControlView, panelView } from './panel-state';
 export { exploreController, type Leg, type Space } from './space';
+export { type Said, type Speaker, type SpeakingTable, speakingTable } from './speaking';
 export { type ControllerInput, type ControllerStep, stepController } from './step';
 export { startPlace, switchOn } from './switch-on';

@@ -119,7 +119,7 @@ export function leadsFrom(
   index: RigIndex,
   program: ControllerProgram,
   situations: Situations,
-): (situation: Situation, act: Act) => Situation {
+): (situation: Situation, act: Pick<Act, 'play'>) => Situation {
   const begin = startController(program, 1, 1);
   return (situation, { play }) => {
     const from = stateIn(index, begin, situations, situation);
@@ -174,7 +174,7 @@ function outcomesFrom(situations: Situations, situation: Situation, from: Contro
 }
 
 /** Steps that buttons of the unit itself take, whatever is assigned. */
-function ownButtons({ firmware }: Controller): readonly { readonly what: 'bank' | 'page'; readonly by: 1 | -1 }[] {
+export function ownButtons({ firmware }: Controller): readonly { readonly what: 'bank' | 'page'; readonly by: 1 | -1 }[] {
   if (!firmware.bankButtons) return [];
   const steps = (what: 'bank' | 'page', count: number) =>
     count > 1

@@ -1,6 +1,6 @@
 // Where a controller can get to: every bank, page and open layer that presses lead to from the start, how many presses that takes, and
 // from where there is no way back. Each gesture is played on the simulator once for each place; the search walks the table of what they did.
-import { noSysex } from '../midi';
+import { noSysex, type SysexTable } from '../midi';
 import { type Assignment, type Controller, modifiersOf, type RigIndex } from '../rig';
 import { compileController } from './compile';
 import { explore } from './graph';
@@ -37,12 +37,12 @@ export interface Space {
 }
 
 /** A controller compiled, with what can be done on it that may lead somewhere, and the situations that it can be in. */
-export function groundsOf(index: RigIndex, controller: Controller) {
+export function groundsOf(index: RigIndex, controller: Controller, sysex: SysexTable = noSysex) {
   const controls = index.controlsOf.get(controller.id) ?? [];
   const { program } = compileController(index, {
     controller,
     controlIds: controls.map((c) => c.id),
-    sysex: noSysex,
+    sysex,
     place: null,
   });
   const own = index.rig.layers.filter(

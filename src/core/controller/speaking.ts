@@ -1,0 +1,289 @@
+// What can be heard of a controller, and from where: for each word that it can send the functions that send it, the situations in which they act, and where they lead;
+// and the moves of which nothing is heard. Never too little: what the simulator can do is in it.
+import { type PackedMessage, type SysexTable, sysexSlot } from '../midi';
+import { type Assignment, type Controller, type Layer, type RigIndex, resolve } from '../rig';
+import type { Whereabouts } from './automaton';
+import type { Destination } from './fire';
+import { lookUp } from './look-up';
+import { leadsFrom, ownButtons } from './moves';
+import type { Armed, CompiledAction, ControllerProgram } from './program';
+import type { Situation, Situations } from './situations';
+import { groundsOf } from './space';
+import { draftOf, startController } from './state';
+import { stepController } from './step';
+import { startPlace } from './switch-on';
+import { wordsOf } from './words-sent';
+
+/** Something that sends: a function, what is done on arriving, the tap or the signal of a layer's modifier. Places are positions in the table. */
+export interface Speaker {
+  /** Null for what no function holds. */
+  readonly assignment: Assignment | null;
+  /** Where it acts; null for everywhere. */
+  readonly at: ReadonlySet<number> | null;
+  /** Whether it also goes out where the controller only just arrives. */
+  readonly onArrival: boolean;
+  /** Where the controller may be, once something of it was heard, by where it was when its gesture began. */
+  readonly leads: (from: number) => readonly number[];
+  /** The same where nothing else was done meanwhile. */
+  readonly ends: (from: number) => readonly number[];
+}
+
+/** A word as one speaker sends it: how many milliseconds after its gesture began it may be heard at the latest; `Infinity` where a release sends it. */
+export interface Said {
+  readonly speaker: Speaker;
+  readonly lateMs: number;
+  /** Of a latching send: whether this word turns it on or off; null for every other, and where both send the same. */
+  readonly turns: 'on' | 'off' | null;
+}
+
+export interface SpeakingTable {
+  /** Every situation that can be reached from switching on; the first is where it stands then. */
+  readonly places: readonly Whereabouts[];
+  /** By place: where something leads of which nothing need be heard. */
+  readonly silent: readonly (readonly number[])[];
+  /** By place: where anything leads. */
+  readonly leads: readonly (readonly number[])[];
+  readonly said: ReadonlyMap<PackedMessage, readonly Said[]>;
+}
+
+/** The messages of one gesture are behind each other no longer than this: a hundred of them on a DIN wire. Assumed, no source. */
+const BURST_MS = 100;
+/** Layers that stay open, of which all orders are looked at. */
+const MOST_LASTING = 3;
+
+/** What can be heard of a controller; null where it can be in more situations than `most`, or has more than three layers that stay open. */
+export function speakingTable(index: RigIndex, controller: Controller, sysex: SysexTable, most: number): SpeakingTable | null {
+  const { program, lasting, situations } = groundsOf(index, controller, sysex);
+  if (lasting.length > MOST_LASTING) return null;
+  const { encode, decode, placeOf, bankOf, pageOf, layersIn, stackOf } = situations;
+  const begins = startPlace(controller.firmware);
+  const start = encode({ place: placeOf(begins.bank, begins.page), stack: 0, last: null });
+
+  const acting = actingOf(program, situations, lasting);
+  const goes = program.armed.flatMap((armed) => goesOf(armed).map((to) => ({ armed, to })));
+  const lead = leadsFrom(index, program, situations);
+  const goingTo = (from: number, to: Destination): number =>
+    encode(lead(decode(from), { play: (state) => stepController(program, state, { type: 'go', t: 0, to }).state }));
+  const sure = surelyHeard(program, situations);
+
+  const reached = [start];
+  const at = new Map([[start, 0]]);
+  const placed = (number: number): number => {
+    const known = at.get(number);
+    if (known !== undefined) return known;
+    reached.push(number);
+    at.set(number, reached.length - 1);
+    return reached.length - 1;
+  };
+  const silent: Set<number>[] = [];
+  const all: Set<number>[] = [];
+  for (let i = 0; i < reached.length; i++) {
+    if (reached.length > most) return null;
+    const from = reached[i] ?? start;
+    const [quiet, any] = [new Set<number>(), new Set<number>()];
+    silent.push(quiet);
+    all.push(any);
+    const go = (to: number, heard: boolean): void => {
+      if (to === from) return;
+      const place = placed(to);
+      any.add(place);
+      if (!heard) quiet.add(place);
+    };
+    const here = decode(from);
+    // A layer may be opened and closed at any time: by a press, a hold, or with the next press that it turns.
+    for (const { id } of lasting) {
+      const open = layersIn(here.stack);
+      const stack = stackOf(open.includes(id) ? open.filter((other) => other !== id) : [...open, id]);
+      if (stack !== null) go(encode({ ...here, stack }), false);
+    }
+    for (const { what, by } of ownButtons(controller)) {
+      const to = goingTo(from, { type: 'step', what, by });
+      go(to, sure.arriving(decode(to).place));
+    }
+    for (const { armed, to } of goes) {
+      const there = goingTo(from, to);
+      // What is not done by the press itself may be done long after the controller went elsewhere.
+      if (isPrompt(program, armed) && !acting(armed, here)) continue;
+      go(there, sure.going(armed.slot) || sure.arriving(decode(there).place));
+    }
+  }
+
+  const speakers = speakersOf(
+    program,
+    acting,
+    reached.map(decode),
+    (from, to) => at.get(goingTo(reached[from] ?? start, to)) ?? from,
+  );
+  return {
+    places: reached
+      .map(decode)
+      .map(({ place, stack }) => ({ bank: bankOf(place), page: pageOf(place), layerIds: layersIn(stack) })),
+    silent: silent.map((s) => [...s]),
+    leads: all.map((s) => [...s]),
+    said: saidBy(program, speakers),
+  };
+}
+
+const goesOf = ({ actions }: Armed): readonly Destination[] => actions.flatMap((a) => (a.type === 'go' ? [a.to] : []));
+
+/** Whether what a function does is done by its press, then and there. */
+function isPrompt({ firmware, armed }: ControllerProgram, { gesture, actions, assignment }: Armed): boolean {
+  if (gesture !== 'press' && gesture !== 'latch-on' && gesture !== 'latch-off') return false;
+  if (assignment === null || actions.some((a) => a.type === 'wait')) return false;
+  const others = armed.filter((a) => a.assignment?.controlId === assignment.controlId);
+  const keptBack = firmware.press === 'waits' && others.some((a) => !PROMPT.has(a.gesture));
+  const chorded = armed.some((a) => a.chord?.singlesFire === false);
+  return !keptBack && !chorded;
+}
+const PROMPT: ReadonlySet<Armed['gesture']> = new Set(['move', 'press', 'latch-on', 'latch-off', 'release', 'any-release']);
+
+/** Whether a function acts in a situation, with whatever is held besides. */
+function actingOf(program: ControllerProgram, { bankOf, pageOf, layersIn }: Situations, lasting: readonly Layer[]) {
+  const begin = draftOf(program, startController(program, 1, 1), 0);
+  const stays = new Set(lasting.map((l) => l.id));
+  const arrivals = new Map(program.arrivals.map((a) => [a.armed, a]));
+  return (armed: Armed, { place, stack }: Situation): boolean => {
+    const [bank, page] = [bankOf(place), pageOf(place)];
+    const open = layersIn(stack);
+    const { assignment, layerId, gesture } = armed;
+    if (assignment === null) {
+      const arrival = arrivals.get(armed);
+      // The tap of a modifier goes out anywhere.
+      return !arrival || resolve(program.arrivals, { bank, page, layers: open }, () => null).includes(arrival);
+    }
+    const control = program.controls.get(assignment.controlId);
+    if (!control) return false;
+    const layers = layerId === null || stays.has(layerId) ? open : [...open, layerId];
+    const acts = (open: readonly string[]): boolean =>
+      lookUp(begin, control, gesture, { bank, page, layers: open }).includes(armed);
+    // Switches that release each other go off in Base, whatever is open.
+    return acts(layers) || (control.groups.length > 0 && acts([]));
+  };
+}
+
+/** Of which moves something is heard in any case, in the same moment. System exclusive may not be listened for, and where a unit has several ways out one of them may not be heard. */
+function surelyHeard(program: ControllerProgram, { bankOf, pageOf }: Situations) {
+  const ports = new Set(program.armed.flatMap((a) => a.actions.flatMap((x) => (x.type === 'send' ? [x.port] : []))));
+  const sendsAlways = (action: CompiledAction): boolean =>
+    action.type === 'send' &&
+    action.turn === undefined &&
+    (action.port === 0 || ports.size === 1) &&
+    (action.emitter.type === 'momentary' ||
+      action.emitter.type === 'fixed' ||
+      action.emitter.type === 'latching' ||
+      action.emitter.type === 'stepping') &&
+    [...wordsOf(action, false).begins].some((word) => sysexSlot(word) < 0);
+  const going = new Set(
+    program.armed.flatMap((armed) =>
+      isPrompt(program, armed) && goesOf(armed).length > 0 && armed.actions.some(sendsAlways) ? [armed.slot] : [],
+    ),
+  );
+  const first = ({ actions }: Armed): boolean => {
+    const wait = actions.findIndex((a) => a.type === 'wait');
+    return (wait < 0 ? actions : actions.slice(0, wait)).some(sendsAlways);
+  };
+  return {
+    going: (slot: number): boolean => going.has(slot),
+    arriving: (place: number): boolean =>
+      resolve(program.arrivals, { bank: bankOf(place), page: pageOf(place), layers: [] }, () => null).some((a) => first(a.armed)),
+  };
+}
+
+/** Everything that sends, by the slot of what is armed. */
+function speakersOf(
+  program: ControllerProgram,
+  acting: (armed: Armed, situation: Situation) => boolean,
+  places: readonly Situation[],
+  going: (from: number, to: Destination) => number,
+): ReadonlyMap<number, Speaker> {
+  const onArrival = new Set(program.arrivals.map((a) => a.armed));
+  return new Map(
+    program.armed.map((armed): [number, Speaker] => {
+      const goes = goesOf(armed);
+      const prompt = isPrompt(program, armed) && armed.turn === null && goes.length < 2;
+      const ends = (from: number): readonly number[] =>
+        armed.turn === null
+          ? [goes.reduce(going, from)]
+          : [...new Set([...goes.map((to) => going(from, to)), goes.reduce(going, from)])];
+      /** In their order, each with and without those before it: they may take turns, wait, and begin elsewhere. */
+      const any = (from: number): readonly number[] => {
+        const all = new Set([from]);
+        for (const to of goes) for (const end of [...all]) all.add(going(end, to));
+        return [...all];
+      };
+      const tap = armed.assignment === null && !onArrival.has(armed);
+      return [
+        armed.slot,
+        {
+          assignment: armed.assignment,
+          at: tap ? null : new Set(places.flatMap((situation, i) => (acting(armed, situation) ? [i] : []))),
+          onArrival: onArrival.has(armed) || (armed.gesture === 'move' && program.firmware.resendsPositions),
+          leads: remembered(goes.length === 0 || prompt ? ends : any),
+          ends: remembered(ends),
+        },
+      ];
+    }),
+  );
+}
+
+function remembered(leads: (from: number) => readonly number[]): (from: number) => readonly number[] {
+  const known = new Map<number, readonly number[]>();
+  return (from) => {
+    const found = known.get(from) ?? leads(from);
+    known.set(from, found);
+    return found;
+  };
+}
+
+/** Every word, and who says it. */
+function saidBy(program: ControllerProgram, speakers: ReadonlyMap<number, Speaker>): ReadonlyMap<PackedMessage, readonly Said[]> {
+  const said = new Map<PackedMessage, Said[]>();
+  const add = (word: PackedMessage, by: Said): void => {
+    const known = said.get(word);
+    if (!known) said.set(word, [by]);
+    else if (!known.some((s) => s.speaker === by.speaker && s.lateMs >= by.lateMs)) known.push(by);
+  };
+  for (const armed of program.armed) {
+    const speaker = speakers.get(armed.slot);
+    if (!speaker) continue;
+    const lateMs = latest(program, armed);
+    for (const action of armed.actions) {
+      if (action.type !== 'send') continue;
+      const { begins, ends } = wordsOf(action, armed.gesture === 'move');
+      const turns = turnedBy(action);
+      for (const word of begins) add(word, { speaker, lateMs, turns: turns(word) });
+      for (const word of ends) add(word, { speaker, lateMs: Number.POSITIVE_INFINITY, turns: null });
+    }
+  }
+  for (const { signals } of program.controls.values())
+    for (const put of signals) {
+      const words: number[] = [];
+      for (const value of [127, 0]) put(value, words);
+      const stays = (from: number): readonly number[] => [from];
+      const speaker: Speaker = { assignment: null, at: null, onArrival: false, leads: stays, ends: stays };
+      for (const word of words) add(word, { speaker, lateMs: Number.POSITIVE_INFINITY, turns: null });
+    }
+  return said;
+}
+
+/** Whether a word turns a latching send on or off. */
+function turnedBy(action: Extract<CompiledAction, { type: 'send' }>): (word: PackedMessage) => 'on' | 'off' | null {
+  const { emitter } = action;
+  if (emitter.type !== 'latching' || emitter.first === emitter.second) return () => null;
+  const [on, off]: [number[], number[]] = [[], []];
+  action.put(emitter.first, on);
+  action.put(emitter.second, off);
+  return (word) => (on.includes(word) === off.includes(word) ? null : on.includes(word) ? 'on' : 'off');
+}
+
+/** How many milliseconds after its gesture began something is heard at the latest. */
+function latest(program: ControllerProgram, armed: Armed): number {
+  const { gesture, actions } = armed;
+  if (gesture === 'release' || gesture === 'hold-release' || gesture === 'any-release' || gesture === 'repeat')
+    return Number.POSITIVE_INFINITY;
+  if ((gesture === 'move' && !actions.some((a) => a.type === 'wait')) || isPrompt(program, armed)) return BURST_MS;
+  const { holdMs, doubleTapMs } = program.firmware;
+  const chords = program.armed.map((a) => a.chord?.windowMs ?? 0);
+  const waits = actions.map((a) => (a.type === 'wait' ? a.ms : 0));
+  return BURST_MS + holdMs + 2 * doubleTapMs + Math.max(0, ...chords) + waits.reduce((a, b) => a + b, 0);
+}

@@ -1,0 +1,124 @@
+import { describe, expect, it } from 'vitest';
+import { assignment, cc, fixed, latching, momentary, parameter, smallRig, withFunctions } from '../../../tests/kit/small-rig';
+import { speakingTable } from '../controller';
+import { noSysex, packedCc } from '../midi';
+import { type Action, type Assignment, type Firmware, indexRig, type Rig } from '../rig';
+import { beginFollowing, type Following, hear, likelyPlaces, possiblePlaces, toldPlace } from './index';
+
+const go = (by: number): Action => ({ type: 'go', to: { type: 'step', what: 'bank', by } });
+const only = (on: string, bank: number | null, number: number, behaviour = fixed(127)): Assignment =>
+  assignment({ id: `${on} ${bank} ${number}`, on, bank, message: cc(number), behaviour, meant: [] });
+const and = (row: Assignment, ...more: readonly Action[]): Assignment => ({ ...row, actions: [...row.actions, ...more] });
+
+function on(made: readonly Assignment[], firmware: Partial<Firmware> = {}, more: Partial<Rig> = {}) {
+  const rig = {
+    ...withFunctions(smallRig([parameter('freeze')], { firmware: { banks: 3, bankButtons: false, ...firmware } }), made, []),
+    ...more,
+  };
+  const [board] = rig.controllers;
+  const table = board && speakingTable(indexRig(rig), board, noSysex, 2000);
+  if (!table) throw new Error('the small board can be followed');
+  return {
+    begin: (from: 'switched-on' | 'anywhere' = 'anywhere') => beginFollowing(table, from),
+    hear: (before: Following, t: number, number: number, value: number) => hear(table, before, t, packedCc(5, number, value)),
+    told: (before: Following, bank: number) => toldPlace(table, before, (p) => p.bank === bank),
+    likely: (f: Following) => likelyPlaces(table, f).map((p) => p.bank),
+    possible: (f: Following) =>
+      possiblePlaces(table, f)
+        .map((p) => p.bank)
+        .sort(),
+  };
+}
+
+describe('where a controller is, by what is heard', () => {
+  const banks = [only('fs1', 1, 20), only('fs1', 2, 21), only('fs1', 3, 22), only('fs2', null, 30)];
+
+  it('is anywhere before anything is heard, and where only one bank sends that once it is', () => {
+    const board = on(banks, { bankButtons: true });
+    const start = board.begin();
+    expect(board.likely(start)).toEqual([1, 2, 3]);
+    const heard = board.hear(start, 0, 21, 127);
+    expect(board.likely(heard)).toEqual([2]);
+    // The buttons of the unit are not heard.
+    expect(board.possible(heard)).toEqual([1, 2, 3]);
+  });
+
+  it('what every bank sends tells nothing, and takes nothing back', () => {
+    const board = on(banks, { bankButtons: true });
+    const heard = board.hear(board.hear(board.begin(), 0, 21, 127), 500, 30, 127);
+    expect(board.likely(heard)).toEqual([2]);
+  });
+
+  it('a bank step that sends is followed: nothing else is possible', () => {
+    const board = on([...banks, and(only('mod', null, 40), go(1))]);
+    const start = board.begin('switched-on');
+    expect(board.possible(start)).toEqual([1]);
+    const once = board.hear(start, 0, 40, 127);
+    expect([board.likely(once), board.possible(once)]).toEqual([[2], [2]]);
+    const round = board.hear(board.hear(once, 400, 40, 127), 800, 40, 127);
+    expect([board.likely(round), board.possible(round)]).toEqual([[1], [1]]);
+  });
+
+  it('what is sent on arriving says where, though the step itself is silent', () => {
+    const arrivals: Rig['arrivals'] = [
+      {
+        id: 'two',
+        order: 1,
+        controllerId: 'board',
+        bank: 2,
+        page: null,
+        atStart: false,
+        latches: [],
+        actions: [{ type: 'send', message: cc(50), behaviour: fixed(1), meant: [], port: '' }],
+        entered: null,
+      } as unknown as Rig['arrivals'][number], // border: only what is looked at
+    ];
+    const board = on(banks, { bankButtons: true }, { arrivals });
+    const heard = board.hear(board.begin(), 0, 50, 1);
+    expect(board.likely(heard)).toEqual([2]);
+    // Silently on to 3 or back to 1, but not to 2 again.
+    expect(board.possible(heard)).toEqual([1, 2, 3]);
+    expect(board.possible(board.hear(heard, 300, 20, 127))).toEqual([1, 3]);
+  });
+
+  it('nothing that no place can have sent passes for known; the next message finds it again', () => {
+    const board = on([...banks, and(only('mod', null, 40), go(1))]);
+    const known = board.hear(board.begin('switched-on'), 0, 40, 127);
+    const lost = board.hear(known, 300, 99, 1);
+    expect([lost.lost, board.likely(lost)]).toEqual([true, [1, 2, 3]]);
+    const found = board.hear(lost, 600, 22, 127);
+    expect([found.lost, board.possible(found)]).toEqual([false, [3]]);
+  });
+
+  it('a message of another bank than it can be in means lost', () => {
+    const board = on([...banks, and(only('mod', null, 40), go(1))]);
+    expect(board.hear(board.begin('switched-on'), 0, 22, 127).lost).toBe(true);
+  });
+
+  it('a release that comes after the bank was left is no surprise, and leads nowhere back', () => {
+    const board = on([only('fs1', 1, 20, momentary(127, 0)), and(only('mod', null, 40), go(1))]);
+    const pressed = board.hear(board.begin('switched-on'), 0, 20, 127);
+    const left = board.hear(pressed, 5000, 40, 127);
+    const released = board.hear(left, 90_000, 20, 0);
+    expect([released.lost, board.likely(released), board.possible(released)]).toEqual([false, [2], [2]]);
+  });
+
+  it('somebody who looks says which bank it is', () => {
+    const board = on([...banks, and(only('mod', null, 40), go(1))]);
+    const told = board.told(board.begin(), 3);
+    expect([board.likely(told), board.possible(told)]).toEqual([[3], [3]]);
+    expect(board.told(told, 9)).toBe(told);
+  });
+
+  it('keeps what a latch said last', () => {
+    const board = on([only('fs1', null, 20, latching(127, 0)), only('fs2', null, 21, latching(0, 127))]);
+    const first = board.hear(board.begin(), 0, 20, 127);
+    expect([...first.stands]).toEqual([['fs1 null 20', 'on']]);
+    const second = board.hear(board.hear(first, 100, 20, 0), 200, 21, 0);
+    expect([...second.stands]).toEqual([
+      ['fs1 null 20', 'off'],
+      ['fs2 null 21', 'on'],
+    ]);
+    expect(second.spoke).toEqual(['fs2 null 21']);
+  });
+});
