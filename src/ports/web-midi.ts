@@ -54,11 +54,11 @@ export function webMidi(browser: MidiBrowser, answerMs = ANSWER_MS): PortMaker {
     list: async () => {
       const got = await ask();
       if (!got.ok) return got;
-      return { ok: true, ports: [...got.value.inputs.values()].map(portInfo) };
+      return { ok: true, ports: plugged(got.value.inputs) };
     },
     listOutputs: async () => {
       const got = await ask();
-      return got.ok ? { ok: true, ports: [...got.value.outputs.values()].map(portInfo) } : got;
+      return got.ok ? { ok: true, ports: plugged(got.value.outputs) } : got;
     },
     openOutput: async (id) => {
       const got = await ask();
@@ -74,6 +74,10 @@ export function webMidi(browser: MidiBrowser, answerMs = ANSWER_MS): PortMaker {
     },
   };
 }
+
+/** Ports that are there: a browser may keep those that were unplugged (Web MIDI, MIDIPortDeviceState). */
+const plugged = (ports: ReadonlyMap<string, MIDIPort>) =>
+  [...ports.values()].filter((p) => p.state !== 'disconnected').map(portInfo);
 
 const portInfo = (port: MIDIPort) => ({ id: port.id, name: port.name ?? 'A device without a name', made: 'device' as const });
 

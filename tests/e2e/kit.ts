@@ -83,6 +83,9 @@ export async function standIn(page: Page, kind: 'board' | 'refused' | 'absent' |
         input.state = 'disconnected';
         input.dispatchEvent(new Event('statechange'));
       },
+      plug: () => {
+        input.state = 'connected';
+      },
     });
     const request =
       how === 'absent'
@@ -99,6 +102,10 @@ export async function standIn(page: Page, kind: 'board' | 'refused' | 'absent' |
 
 export const says = (page: Page, ...bytes: number[]): Promise<void> =>
   page.evaluate((b) => (window as unknown as { says: (...b: number[]) => void }).says(...b), bytes);
+
+/** Pulls the board's plug, or puts it in again. */
+export const plug = (page: Page, how: 'plug' | 'unplug'): Promise<void> =>
+  page.evaluate((h) => (window as unknown as Record<'plug' | 'unplug', () => void>)[h](), how);
 
 /** What was sent to the stand-in's way out, message by message. */
 export const sentOut = (page: Page): Promise<number[][]> => page.evaluate(() => (window as unknown as { sent: number[][] }).sent);

@@ -78,7 +78,11 @@ describe('the list', () => {
       });
     const there = below(app).flatMap((file) => {
       const path = /^(.*?)\/?(page\.tsx|route\.ts)$/.exec(file)?.[1];
-      return path === undefined ? (file.endsWith('.svg') ? [`/${file}`] : []) : [`/${path.replace('[id]', ':id')}`];
+      return path === undefined
+        ? file.endsWith('.svg')
+          ? [`/${file}`]
+          : []
+        : [`/${path.replace('[id]', ':id').replace(/\/\(work\)(?=\/|$)/, '')}`];
     });
     expect(routes.map((r) => r.path).sort()).toEqual([...there].sort());
   });

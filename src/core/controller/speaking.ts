@@ -34,6 +34,8 @@ export interface Said {
   readonly lateMs: number;
   /** Of a latching send: whether this word turns it on or off; null for every other, and where both send the same. */
   readonly turns: 'on' | 'off' | null;
+  /** Whether a gesture begins with it; else it ends one. */
+  readonly begins: boolean;
 }
 
 export interface SpeakingTable {
@@ -241,7 +243,7 @@ function saidBy(program: ControllerProgram, speakers: ReadonlyMap<number, Speake
   const add = (word: PackedMessage, by: Said): void => {
     const known = said.get(word);
     if (!known) said.set(word, [by]);
-    else if (!known.some((s) => s.speaker === by.speaker && s.lateMs >= by.lateMs)) known.push(by);
+    else if (!known.some((s) => s.speaker === by.speaker && s.lateMs >= by.lateMs && s.begins === by.begins)) known.push(by);
   };
   for (const armed of program.armed) {
     const speaker = speakers.get(armed.slot);
@@ -251,8 +253,8 @@ function saidBy(program: ControllerProgram, speakers: ReadonlyMap<number, Speake
       if (action.type !== 'send') continue;
       const { begins, ends } = wordsOf(action, armed.gesture === 'move');
       const turns = turnedBy(action);
-      for (const word of begins) add(word, { speaker, lateMs, turns: turns(word) });
-      for (const word of ends) add(word, { speaker, lateMs: Number.POSITIVE_INFINITY, turns: null });
+      for (const word of begins) add(word, { speaker, lateMs, turns: turns(word), begins: true });
+      for (const word of ends) add(word, { speaker, lateMs: Number.POSITIVE_INFINITY, turns: null, begins: false });
     }
   }
   for (const { signals } of program.controls.values())
@@ -261,7 +263,7 @@ function saidBy(program: ControllerProgram, speakers: ReadonlyMap<number, Speake
       for (const value of [127, 0]) put(value, words);
       const stays = (from: number): readonly number[] => [from];
       const speaker: Speaker = { assignment: null, at: null, onArrival: false, leads: stays, ends: stays };
-      for (const word of words) add(word, { speaker, lateMs: Number.POSITIVE_INFINITY, turns: null });
+      for (const word of words) add(word, { speaker, lateMs: Number.POSITIVE_INFINITY, turns: null, begins: false });
     }
   return said;
 }

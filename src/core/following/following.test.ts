@@ -3,7 +3,7 @@ import { assignment, cc, fixed, latching, momentary, parameter, smallRig, withFu
 import { speakingTable } from '../controller';
 import { noSysex, packedCc } from '../midi';
 import { type Action, type Assignment, type Firmware, indexRig, type Rig } from '../rig';
-import { beginFollowing, type Following, hear, likelyPlaces, possiblePlaces, toldPlace } from './index';
+import { beginFollowing, type Following, hear, hearAmong, likelyPlaces, possiblePlaces, toldPlace } from './index';
 
 const go = (by: number): Action => ({ type: 'go', to: { type: 'step', what: 'bank', by } });
 const only = (on: string, bank: number | null, number: number, behaviour = fixed(127)): Assignment =>
@@ -19,6 +19,7 @@ function on(made: readonly Assignment[], firmware: Partial<Firmware> = {}, more:
   const table = board && speakingTable(indexRig(rig), board, noSysex, 2000);
   if (!table) throw new Error('the small board can be followed');
   return {
+    table,
     begin: (from: 'switched-on' | 'anywhere' = 'anywhere') => beginFollowing(table, from),
     hear: (before: Following, t: number, number: number, value: number) => hear(table, before, t, packedCc(5, number, value)),
     told: (before: Following, bank: number) => toldPlace(table, before, (p) => p.bank === bank),
@@ -108,6 +109,26 @@ describe('where a controller is, by what is heard', () => {
     const told = board.told(board.begin(), 3);
     expect([board.likely(told), board.possible(told)]).toEqual([[3], [3]]);
     expect(board.told(told, 9)).toBe(told);
+  });
+
+  it('of two controllers on one port only what neither can have sent means lost', () => {
+    const board = on([...banks, and(only('mod', null, 40), go(1))]);
+    const other = on([only('fs1', null, 60), only('fs1', null, 40)]);
+    const both = (a: Following, b: Following, number: number) =>
+      hearAmong(
+        [
+          { table: board.table, following: a },
+          { table: other.table, following: b },
+        ],
+        0,
+        packedCc(5, number, 127),
+      );
+    const [first, second] = both(board.begin('switched-on'), other.begin('switched-on'), 60);
+    expect([first?.lost, second?.lost]).toEqual([false, false]);
+    const [moved] = both(board.begin('switched-on'), other.begin('switched-on'), 40);
+    // The other one may have sent it.
+    expect(moved && board.possible(moved)).toEqual([1, 2]);
+    expect(both(board.begin(), other.begin(), 99).map((f) => f.lost)).toEqual([true, true]);
   });
 
   it('keeps what a latch said last', () => {

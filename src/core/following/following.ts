@@ -22,7 +22,7 @@ export interface Following {
   readonly movedAt: number | null;
   /** By function that latches: what its last message said. */
   readonly stands: ReadonlyMap<string, 'on' | 'off'>;
-  /** Functions that may have sent what was heard last. */
+  /** Functions that what was heard last may have begun with. */
   readonly spoke: readonly string[];
   /** Whether what was heard last could have been sent from none of those places: then it may be anywhere. */
   readonly lost: boolean;
@@ -123,9 +123,27 @@ export function hear(table: SpeakingTable, before: Following, t: number, word: P
     ever: withAll(before.ever, open),
     movedAt: moved ? t : before.movedAt,
     stands: standing(before.stands, spoke),
-    spoke: [...new Set([...spoke].flatMap((by) => by.speaker.assignment?.id ?? []))],
+    spoke: [...new Set([...spoke].flatMap((by) => (by.begins ? (by.speaker.assignment?.id ?? []) : [])))],
     lost: false,
   };
+}
+
+/** A controller that is followed. */
+export interface Followed {
+  readonly table: SpeakingTable;
+  readonly following: Following;
+}
+
+/** One message heard on a port on which several controllers may speak: lost is who cannot have sent it only where no other can either; and who can need not have. */
+export function hearAmong(all: readonly Followed[], t: number, word: PackedMessage): readonly Following[] {
+  const after = all.map(({ table, following }) => hear(table, following, t, word));
+  const explaining = after.filter((f) => !f.lost).length;
+  return after.map((now, i) => {
+    const before = all[i]?.following ?? now;
+    if (explaining === 0 || (explaining === 1 && !now.lost)) return now;
+    if (now.lost) return before;
+    return { ...now, heardAt: same(before.heardAt, new Set([...before.heardAt, ...now.heardAt])) };
+  });
 }
 
 /** How a speaker explains a word from somewhere: where the controller was, and where it is then. */

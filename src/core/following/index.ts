@@ -1,3 +1,13 @@
 // Where a controller is, by what is heard of it.
-export { beginFollowing, type Following, hear, likelyPlaces, possiblePlaces, toldPlace, whileDeaf } from './following';
-export { type FollowedView, isEverywhere, viewOf } from './view';
+export {
+  beginFollowing,
+  type Followed,
+  type Following,
+  hear,
+  hearAmong,
+  likelyPlaces,
+  possiblePlaces,
+  toldPlace,
+  whileDeaf,
+} from './following';
+export { type FollowedView, viewOf } from './view';

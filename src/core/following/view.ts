@@ -8,9 +8,11 @@ export interface FollowedView {
   /** Ids of functions whose latch is known to stand on, or off. */
   readonly on: readonly string[];
   readonly off: readonly string[];
-  /** Functions that may have sent what was heard last. */
+  /** Functions that what was heard last may have begun with. */
   readonly spoke: readonly string[];
   readonly lost: boolean;
+  /** How many places there are at all. */
+  readonly places: number;
 }
 
 /** What a screen shows of a controller that is followed. */
@@ -24,9 +26,6 @@ export function viewOf(table: SpeakingTable, following: Following): FollowedView
     off: standing('off'),
     spoke: following.spoke,
     lost: following.lost,
+    places: table.places.length,
   };
 }
-
-/** Whether nothing is known of where it is: every place that it has is as likely. */
-export const isEverywhere = ({ places }: SpeakingTable, { likely }: Pick<Following, 'likely'>): boolean =>
-  places.length > 1 && likely.length === places.length;

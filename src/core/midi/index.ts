@@ -63,6 +63,7 @@ export {
   sysexSlot,
 } from './packed';
 export { hexOf, sayCommon, sayPacked } from './say';
+export { silencingWords } from './silence';
 export { standardMeaningOf } from './standard-meaning';
 export { noSysex, type SysexTable, sysexKey, withSysex } from './sysex';
 

@@ -42,6 +42,7 @@ const some: ToldTransition = {
   at: 0,
   section: '',
   gestures: [],
+  steps: [],
   ms: 0,
   availableMs: null,
   inTime: true,

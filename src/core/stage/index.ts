@@ -23,8 +23,9 @@ export { distance, middleOf, type Pace, pressMs, SOLE_MM, type Spot, usualPace }
 export { type OnePress, type OnePressFound, onePress } from './one-press';
 export { noPressWords, onePressWords } from './one-press-words';
 export type { Moment } from './onward';
+export { type HeardOf, stepsDone } from './progress';
 export { bankedFor, barMs, sameGear, type Transition, transitionsOf, type WayMemory, wishOf } from './show';
-export { type ToldTransition, toldTransitions } from './told';
+export { type ToldStep, type ToldTransition, toldTransitions } from './told';
 export { type Way, type WayStep, type WhyNot, wayTo } from './way';
 export { secondsOf, stepWords, transitionWords, whyWords } from './way-words';
 export type { StandAt, Wish } from './wish';

@@ -2,7 +2,17 @@
 import type { RigIndex } from '../rig';
 import { usualWayOptions, type WayOptions } from './ground';
 import { type Transition, transitionsOf, type WayMemory } from './show';
+import type { WayStep } from './way';
 import { leapWords, stepWords, transitionWords } from './way-words';
+
+/** One gesture of a way: what the hand does, on what, and where that controller is afterwards. */
+export interface ToldStep {
+  readonly words: string;
+  readonly controllerId: string;
+  /** Null for a button of the unit itself. */
+  readonly controlId: string | null;
+  readonly to: { readonly bank: number; readonly page: number };
+}
 
 export interface ToldTransition {
   readonly songId: string;
@@ -12,6 +22,8 @@ export interface ToldTransition {
   readonly section: string;
   /** What the hand does, in words; null where no way was found. */
   readonly gestures: readonly string[] | null;
+  /** The same, one by one. */
+  readonly steps: readonly ToldStep[];
   /** Milliseconds from the first touch to the last; null without a way. */
   readonly ms: number | null;
   /** Milliseconds that there are; null where it does not matter. */
@@ -46,6 +58,7 @@ function toldOf(index: RigIndex, transition: Transition): ToldTransition {
     at,
     section: song.sections[at]?.name ?? '',
     gestures: found?.steps.map((step) => stepWords(index, step)) ?? null,
+    steps: found?.steps.map((step) => toldStep(index, step)) ?? [],
     ms: found === null ? null : Math.round(found.cost.ms),
     availableMs: availableMs === null ? null : Math.round(availableMs),
     inTime: found !== null && !found.cost.late,
@@ -54,5 +67,16 @@ function toldOf(index: RigIndex, transition: Transition): ToldTransition {
     leftChanged: found?.outside.map((id) => index.parameters.get(id)?.name ?? '?') ?? [],
     proved: way.type === 'none' || found?.proved === true,
     words: transitionWords(index, transition),
+  };
+}
+
+function toldStep(index: RigIndex, step: WayStep): ToldStep {
+  const { deed, state } = step;
+  const now = state.controllers[index.rig.controllers.indexOf(deed.of)];
+  return {
+    words: stepWords(index, step),
+    controllerId: deed.of.id,
+    controlId: deed.on?.id ?? null,
+    to: { bank: now?.bank ?? 1, page: now?.page ?? 1 },
   };
 }

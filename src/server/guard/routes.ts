@@ -59,6 +59,7 @@ export const routes: readonly Route[] = [
     'bench',
     'sheet',
     'set',
+    'stage',
     'sheet/walk',
     'sheet/again',
     'sheet/homes',

@@ -69,6 +69,7 @@ export const commands = {
   'go-checks': go('Checks', 'checks', 'what must be fixed findings'),
   'go-sheet': go('Sheet', 'sheet', 'enter print'),
   'go-set': go('Set: songs, and what to press from section to section', 'set', 'songs scenes show lost'),
+  'go-stage': go('Stage: the panels, and what to press next', 'stage', 'stand show live follow dark'),
   'go-proof': go('Proof', 'proof', 'prove what arrives'),
   'go-wiring': go('Wiring', 'gear/wiring', 'cables wires'),
   'go-begin': go('Your first function, step by step', 'begin', 'start tutorial show me ways in'),

@@ -1,0 +1,59 @@
+'use client';
+// The keys of the stand.
+import { useEffect, useRef } from 'react';
+import type { Held } from './use-held';
+
+/** Space and the keys of page-turning pedals go on; backspace goes back; Escape and P are held. Figures say which bank. */
+export function useStageKeys({
+  enabled,
+  go,
+  leave,
+  silence,
+  tell,
+}: {
+  readonly enabled: boolean;
+  readonly go: (by: 1 | -1) => void;
+  readonly leave: Held;
+  readonly silence: Held | null;
+  readonly tell: (nth: number) => void;
+}): void {
+  const latest = useRef({ go, leave, silence, tell });
+  latest.current = { go, leave, silence, tell };
+  useEffect(() => {
+    if (!enabled) return;
+    const down = (event: KeyboardEvent): void => {
+      if (event.ctrlKey || event.metaKey || event.altKey || event.repeat) return;
+      const now = latest.current;
+      if (event.key === 'Escape') now.leave.begin();
+      else if (event.key === 'p' || event.key === 'P') now.silence?.begin();
+      else if (
+        ['ArrowRight', 'ArrowDown', 'PageDown'].includes(event.key) ||
+        (event.key === ' ' && !ofButton(event.target))
+      )
+        now.go(1);
+      else if (['ArrowLeft', 'ArrowUp', 'PageUp', 'Backspace'].includes(event.key)) now.go(-1);
+      else if (/^[1-9]$/.test(event.key)) now.tell(Number(event.key) - 1);
+      else return;
+      event.preventDefault();
+    };
+    const up = (event: KeyboardEvent): void => {
+      if (event.key === 'Escape') latest.current.leave.end();
+      if (event.key === 'p' || event.key === 'P') latest.current.silence?.end();
+    };
+    const away = (): void => {
+      latest.current.leave.end();
+      latest.current.silence?.end();
+    };
+    window.addEventListener('keydown', down);
+    window.addEventListener('keyup', up);
+    window.addEventListener('blur', away);
+    return () => {
+      window.removeEventListener('keydown', down);
+      window.removeEventListener('keyup', up);
+      window.removeEventListener('blur', away);
+    };
+  }, [enabled]);
+}
+
+/** Whether Space is for the button that has the focus. A control of the drawing is pressed by Enter: Space goes on, wherever the focus was left. */
+const ofButton = (target: EventTarget | null): boolean => target instanceof HTMLButtonElement && target.dataset.drawn === undefined;

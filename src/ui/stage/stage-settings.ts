@@ -1,0 +1,68 @@
+'use client';
+// What was set up for Stage on this device, by rig: where each controller is heard, which are shown, where silence is sent, and from how far the letters are read.
+import { useCallback, useEffect, useState } from 'react';
+import * as z from 'zod';
+
+/** Centimetres from which letters are read. */
+export const DISTANCES = [60, 100, 150, 200, 300] as const;
+
+const settingsSchema = z.object({
+  /** By controller: the id and name of the port on which it is heard; what is not named is played on the drawing. */
+  heardOn: z.record(z.string(), z.object({ id: z.string(), name: z.string() })),
+  /** Controllers that are shown; null for those that the set is played on. */
+  shown: z.array(z.string()).nullable(),
+  /** Ports to which silence is sent. */
+  silence: z.array(z.object({ id: z.string(), name: z.string() })),
+  /** Centimetres. */
+  distance: z.number().min(30).max(600),
+  /** Pixels of this screen that are one millimetre. */
+  pixels: z.number().min(1).max(20),
+});
+export type StageSettings = z.infer<typeof settingsSchema>;
+
+/** A pixel of CSS is 1/96 of an inch where nobody measured (CSS Values and Units). */
+const usual: StageSettings = { heardOn: {}, shown: null, silence: [], distance: 100, pixels: 96 / 25.4 };
+
+const KEY = 'keen-dial stage';
+
+function recalled(rigId: string): StageSettings {
+  try {
+    const kept: unknown = JSON.parse(window.localStorage.getItem(`${KEY} ${rigId}`) ?? 'null');
+    const read = settingsSchema.safeParse(kept);
+    return read.success ? read.data : usual;
+  } catch {
+    // A browser that keeps nothing.
+    return usual;
+  }
+}
+
+/** Null until this device was asked what it kept. */
+export function useStageSettings(rigId: string) {
+  const [settings, set] = useState<StageSettings | null>(null);
+  useEffect(() => set(recalled(rigId)), [rigId]);
+  const change = useCallback(
+    (to: Partial<StageSettings>): void =>
+      set((now) => {
+        const next = { ...(now ?? usual), ...to };
+        try {
+          window.localStorage.setItem(`${KEY} ${rigId}`, JSON.stringify(next));
+        } catch {
+          // Then it holds for as long as the page is open.
+        }
+        return next;
+      }),
+    [rigId],
+  );
+  return { settings, change };
+}
+
+/** Minutes of arc that a capital letter needs to be read at a glance. Common practice for signs, from memory: 20. */
+const ARC_MINUTES = 20;
+/** Height of capitals by size of writing, of the font that ships. */
+const CAPITALS = 0.67;
+
+/** Pixels of writing that is read at a distance in centimetres on a screen with so many pixels a millimetre. */
+export function letterPixels({ distance, pixels }: Pick<StageSettings, 'distance' | 'pixels'>): number {
+  const millimetres = distance * 10 * Math.tan((ARC_MINUTES / 60) * (Math.PI / 180));
+  return (millimetres / CAPITALS) * pixels;
+}

@@ -1,0 +1,163 @@
+'use client';
+// A controller on the stand: what it is called, where it is by what is heard, and its panel.
+import type { Whereabouts } from '@/core/controller';
+import type { FollowedView } from '@/core/following';
+import type { Controller, RigIndex } from '@/core/rig';
+import { type PortProblem, problemWords } from '@/ports';
+import type { DrawnInput } from '@/workers/stage.worker';
+import { Button } from '../primitives/button';
+import { StagePanel } from './stage-panel';
+import type { PortNow } from './use-listening';
+
+interface Props {
+  readonly index: RigIndex;
+  readonly controller: Controller;
+  /** Null where it cannot be followed, or is not yet. */
+  readonly view: FollowedView | null;
+  readonly looked: boolean;
+  /** How its port stands; null where the drawing is played. */
+  readonly port: PortNow | null;
+  readonly next: ReadonlyMap<string, readonly number[]>;
+  readonly scale: number;
+  readonly letters: number;
+  /** Lines of the card for when nobody knows where it stands. */
+  readonly card: readonly string[];
+  readonly play: ((input: DrawnInput) => void) | null;
+  readonly tell: (bank: number, page: number) => void;
+  readonly restarted: () => void;
+}
+
+/** Pixels that the writing above a panel takes. */
+export const ABOVE = 56;
+
+export function StageUnit(props: Props) {
+  const { index, controller, view, looked, port, card, play, tell, restarted } = props;
+  const places = view?.likely ?? [{ bank: 1, page: 1, layerIds: [] }];
+  const { firmware } = controller;
+  const several = firmware.banks > 1 || firmware.pages > 1;
+  return (
+    <section aria-label={controller.name} className="min-w-0">
+      <div className="flex min-h-12 flex-wrap items-center gap-x-3 gap-y-1 pb-1.5">
+        <h2 className="text-base text-ink-2">{controller.name}</h2>
+        {view && several && (
+          <p role="status" className="text-xl font-semibold">
+            {placesWords(controller, index, view)}
+          </p>
+        )}
+        {looked && !view && <p className="text-sm text-caution">It can be in too many places to be followed.</p>}
+        {view && several && view.likely.length > 1 && <WhichPlace controller={controller} places={view.possible} tell={tell} />}
+        {view && several && play === null && view.likely.length === 1 && view.possible.length > 1 && (
+          <p className="text-sm text-ink-2">{elseWords(controller, view)}</p>
+        )}
+        <span className="ml-auto flex items-center gap-2">
+          {play && firmware.bankButtons && firmware.banks > 1 && (
+            <>
+              <Button size="small" onClick={() => play({ type: 'step', what: 'bank', by: -1 })}>
+                Bank down
+              </Button>
+              <Button size="small" onClick={() => play({ type: 'step', what: 'bank', by: 1 })}>
+                Bank up
+              </Button>
+            </>
+          )}
+          {several && play === null && (
+            <Button size="small" tone="quiet" onClick={restarted}>
+              Just switched on
+            </Button>
+          )}
+        </span>
+        {port !== null && port !== 'heard' && <PortWords port={port} />}
+      </div>
+      {view?.lost && (
+        <div role="alert" className="mb-2 rounded-md border border-stop bg-stop-wash px-3 py-2 text-base">
+          <p className="font-semibold">Lost: what came cannot have been sent from where {controller.name} was.</p>
+          {card.map((line, i) => (
+            // biome-ignore lint/suspicious/noArrayIndexKey: the lines of one card, in order
+            <p key={i}>{line}</p>
+          ))}
+        </div>
+      )}
+      <StagePanel
+        index={index}
+        controller={controller}
+        view={view}
+        places={places}
+        next={props.next}
+        scale={props.scale}
+        letters={props.letters}
+        play={play}
+      />
+    </section>
+  );
+}
+
+function PortWords({ port }: { readonly port: 'opening' | PortProblem }) {
+  if (port === 'opening') return <p className="basis-full text-sm text-ink-2">Its port is being opened…</p>;
+  return (
+    <p role="alert" className="basis-full text-sm text-stop">
+      {port === 'gone'
+        ? 'Its port is gone: not heard. It is taken up again by itself as soon as it is back.'
+        : problemWords[port]}
+    </p>
+  );
+}
+
+function placeName(controller: Controller, { bank, page }: Pick<Whereabouts, 'bank' | 'page'>): string {
+  const { banks, pages } = controller.firmware;
+  const name = controller.bankNames[bank - 1];
+  return [...(banks > 1 ? [name ? `Bank ${bank} “${name}”` : `Bank ${bank}`] : []), ...(pages > 1 ? [`page ${page}`] : [])].join(
+    ', ',
+  );
+}
+
+/** The same on a button: `2`, or `2.1` for a bank and page. */
+const shortPlace = ({ firmware }: Controller, { bank, page }: Whereabouts): string =>
+  [...(firmware.banks > 1 ? [bank] : []), ...(firmware.pages > 1 ? [page] : [])].join('.');
+
+const unique = (names: readonly string[]): readonly string[] => [...new Set(names)];
+
+/** Where it is, as far as that is known: `Bank 2 “Haze”`, `Bank 2 or 3`, or that nobody knows. */
+function placesWords(controller: Controller, index: RigIndex, { likely, places }: FollowedView): string {
+  const [one] = likely;
+  const at = unique(likely.map((p) => placeName(controller, p)));
+  if (!one || (likely.length === places && at.length > 1)) return 'Which bank?';
+  const layers = likely.length === 1 ? one.layerIds.flatMap((id) => index.layers.get(id)?.name ?? []) : [];
+  return [at.join(' or '), ...layers.map((name) => `${name} open`)].join(' · ');
+}
+
+/** Where else it may be, where moves are not heard. */
+function elseWords(controller: Controller, { likely, possible }: FollowedView): string {
+  const here = new Set(likely.map((p) => placeName(controller, p)));
+  const others = unique(possible.map((p) => placeName(controller, p))).filter((name) => !here.has(name));
+  return others.length === 0 ? '' : 'or elsewhere by now: that is not heard';
+}
+
+/** One press says which bank and page it is. */
+function WhichPlace({
+  controller,
+  places,
+  tell,
+}: {
+  readonly controller: Controller;
+  readonly places: readonly Whereabouts[];
+  readonly tell: (bank: number, page: number) => void;
+}) {
+  const each = [...new Map(places.map((p) => [placeName(controller, p), p])).values()].sort(
+    (a, b) => a.bank - b.bank || a.page - b.page,
+  );
+  return (
+    <span className="flex flex-wrap gap-1.5">
+      {each.map((place, i) => (
+        <Button
+          key={placeName(controller, place)}
+          size="small"
+          aria-label={`It is ${placeName(controller, place)}`}
+          title={`${placeName(controller, place)}${i < 9 ? ` (${i + 1})` : ''}`}
+          onClick={() => tell(place.bank, place.page)}
+        >
+          {shortPlace(controller, place)}
+        </Button>
+      ))}
+    </span>
+  );
+}

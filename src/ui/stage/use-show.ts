@@ -1,0 +1,121 @@
+'use client';
+// Where the player is in the set: which section, and how much of the way to the next one is done. One window leads; others of the same browser follow it, and may tell it to go on.
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import type { RigIndex, Song, SongSection } from '@/core/rig';
+import { stepsDone, type ToldTransition } from '@/core/stage';
+import type { Views } from '@/workers/stage.worker';
+
+/** A section of the set, in the order in which it is played. */
+export interface Spot {
+  readonly song: Song;
+  readonly section: SongSection;
+  /** Its place in its song. */
+  readonly at: number;
+}
+
+export const spotsOf = (index: RigIndex): readonly Spot[] =>
+  index.rig.songs.flatMap((song) => song.sections.map((section, at) => ({ song, section, at })));
+
+/** `at`: the section that is played, −1 before the first; `done`: steps of the way to the next. */
+export interface Position {
+  readonly at: number;
+  readonly done: number;
+}
+
+/** What windows say to each other. */
+type Said =
+  | { readonly type: 'now'; readonly position: Position; readonly views: Views | null }
+  | { readonly type: 'asks' }
+  | { readonly type: 'goes'; readonly by: 1 | -1 };
+
+const NAME = 'keen-dial stand';
+const START: Position = { at: -1, done: 0 };
+
+export interface Show {
+  readonly position: Position;
+  /** What another window that leads knows of the controllers; null where this one leads. */
+  readonly led: Views | null;
+  /** Whether another window leads. */
+  readonly follows: boolean;
+  readonly go: (by: 1 | -1) => void;
+  /** Takes what was heard: steps are ticked off, and the last one leads on. */
+  readonly heard: (views: Views) => void;
+}
+
+export function useShow(index: RigIndex, wayInto: (spot: Spot) => ToldTransition | undefined, views: () => Views | null): Show {
+  const spots = useMemo(() => spotsOf(index), [index]);
+  const [position, setPosition] = useState(START);
+  const [led, setLed] = useState<Views | null>(null);
+  const [follows, setFollows] = useState(false);
+  const line = useRef<BroadcastChannel | null>(null);
+  const leads = useRef(false);
+  const now = useRef(position);
+  const latest = useRef({ spots, wayInto, views, index });
+  latest.current = { spots, wayInto, views, index };
+  const say = useCallback((said: Said): void => line.current?.postMessage(said), []);
+
+  const moveTo = useCallback(
+    (to: Position): void => {
+      now.current = to;
+      setPosition(to);
+      if (leads.current) say({ type: 'now', position: to, views: latest.current.views() });
+    },
+    [say],
+  );
+  const step = useCallback(
+    (by: 1 | -1): void => {
+      const at = Math.min(latest.current.spots.length - 1, Math.max(-1, now.current.at + by));
+      if (at !== now.current.at) moveTo({ at, done: 0 });
+    },
+    [moveTo],
+  );
+
+  const { id } = index.rig;
+  useEffect(() => {
+    const channel = new BroadcastChannel(`${NAME} ${id}`);
+    line.current = channel;
+    const ends = new AbortController();
+    channel.onmessage = ({ data }: MessageEvent<Said>) => {
+      if (data.type === 'now' && !leads.current) {
+        now.current = data.position;
+        setPosition(data.position);
+        setLed(data.views);
+        setFollows(true);
+      } else if (leads.current && data.type === 'goes') step(data.by);
+      else if (leads.current && data.type === 'asks') say({ type: 'now', position: now.current, views: latest.current.views() });
+    };
+    const lead = (): Promise<void> => {
+      leads.current = true;
+      setFollows(false);
+      setLed(null);
+      return new Promise((resolve) => ends.signal.addEventListener('abort', () => resolve()));
+    };
+    channel.postMessage({ type: 'asks' } satisfies Said);
+    // Where there are no locks each window leads itself.
+    if (!navigator.locks) void lead();
+    else void navigator.locks.request(`${NAME} ${id}`, { signal: ends.signal }, lead).catch(() => undefined);
+    return () => {
+      leads.current = false;
+      ends.abort();
+      channel.close();
+      line.current = null;
+    };
+  }, [id, say, step]);
+
+  const go = useCallback((by: 1 | -1): void => (leads.current ? step(by) : say({ type: 'goes', by })), [step, say]);
+  const heard = useCallback(
+    (some: Views): void => {
+      if (!leads.current) return;
+      const { spots, wayInto, index } = latest.current;
+      const next = spots[now.current.at + 1];
+      const steps = (next && wayInto(next)?.steps) ?? [];
+      let { done } = now.current;
+      for (const [controllerId, view] of Object.entries(some))
+        if (view) done = stepsDone(index, steps, done, { controllerId, spoke: view.spoke, likely: view.likely });
+      if (steps.length > 0 && done === steps.length) moveTo({ at: now.current.at + 1, done: 0 });
+      else moveTo({ ...now.current, done });
+    },
+    [moveTo],
+  );
+  return { position, led, follows, go, heard };
+}

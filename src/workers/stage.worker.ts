@@ -1,0 +1,147 @@
+// Stage off the screen's thread: follows every controller by what is heard of it, and plays the drawn ones where no hardware is there.
+import { expose } from 'comlink';
+import { sysexOf } from '@/core/bench';
+import {
+  type ControllerInput,
+  type ControllerState,
+  compileController,
+  type SpeakingTable,
+  speakingTable,
+  stepController,
+  switchOn,
+  type Whereabouts,
+} from '@/core/controller';
+import { beginFollowing, type FollowedView, type Following, hearAmong, toldPlace, viewOf, whileDeaf } from '@/core/following';
+import type { PackedMessage } from '@/core/midi';
+import { indexRig, type Rig } from '@/core/rig';
+
+/** More situations than this are not followed. */
+const MOST = 2000;
+
+interface Unit {
+  readonly id: string;
+  readonly table: SpeakingTable | null;
+  following: Following | null;
+  readonly step: (state: ControllerState, input: ControllerInput) => ReturnType<typeof stepController>;
+  readonly begun: () => ReturnType<typeof switchOn>;
+  /** The one that is drawn and played here. */
+  state: ControllerState;
+  timer: ReturnType<typeof setTimeout> | null;
+}
+
+/** What is known of controllers by now; null for one that cannot be followed. */
+export type Views = Readonly<Record<string, FollowedView | null>>;
+
+type Tell = (views: Views) => void;
+
+let units: readonly Unit[] = [];
+let tell: Tell = () => undefined;
+
+function openUnits(rig: Rig): readonly Unit[] {
+  const index = indexRig(rig);
+  const sysex = sysexOf(index);
+  return rig.controllers.map((controller): Unit => {
+    const table = speakingTable(index, controller, sysex, MOST);
+    const controlIds = (index.controlsOf.get(controller.id) ?? []).map((c) => c.id);
+    const { program } = compileController(index, { controller, controlIds, sysex, place: null });
+    return {
+      id: controller.id,
+      table,
+      following: table && beginFollowing(table, 'anywhere'),
+      step: (state, input) => stepController(program, state, input),
+      begun: () => switchOn(program),
+      state: switchOn(program).state,
+      timer: null,
+    };
+  });
+}
+
+const viewsOf = (some: readonly Unit[]): Views =>
+  Object.fromEntries(some.map(({ id, table, following }) => [id, table && following && viewOf(table, following)]));
+
+function hears(ids: readonly string[], atMs: number, words: readonly PackedMessage[]): void {
+  const some = units.filter((u) => ids.includes(u.id));
+  for (const word of words) {
+    const all = some.flatMap((u) => (u.table && u.following ? [{ u, table: u.table, following: u.following }] : []));
+    hearAmong(all, atMs, word).forEach((now, i) => {
+      const unit = all[i]?.u;
+      if (unit) unit.following = now;
+    });
+    tell(viewsOf(some));
+  }
+}
+
+/** What the drawn controller does with an input, and what is heard of that. Where it stands then is seen: it is drawn. */
+function plays(unit: Unit, input: ControllerInput): void {
+  const { state, output, wakeAt } = unit.step(unit.state, input);
+  unit.state = state;
+  const words = output.filter((_, i) => i % 3 === 0);
+  if (words.length > 0) hears([unit.id], input.t, words);
+  if (unit.table && unit.following) {
+    const open = state.open.flatMap((o) => (o.until === 'release' ? [] : [o.id])).join(' ');
+    const isThere = (p: Whereabouts): boolean => p.bank === state.bank && p.page === state.page && p.layerIds.join(' ') === open;
+    unit.following = toldPlace(unit.table, unit.following, isThere);
+    tell(viewsOf([unit]));
+  }
+  if (unit.timer !== null) clearTimeout(unit.timer);
+  unit.timer =
+    wakeAt === null ? null : setTimeout(() => plays(unit, { type: 'tick', t: wakeAt }), Math.max(0, wakeAt - performance.now()));
+}
+
+function switchedOn(unit: Unit): void {
+  if (unit.table) unit.following = beginFollowing(unit.table, 'switched-on');
+  unit.state = unit.begun().state;
+}
+
+/** What is done on the drawing. */
+export type DrawnInput =
+  | { readonly type: 'press'; readonly controlId: string }
+  | { readonly type: 'release'; readonly controlId: string }
+  | { readonly type: 'move'; readonly controlId: string; readonly position: number }
+  | { readonly type: 'turn'; readonly controlId: string; readonly clicks: number }
+  | { readonly type: 'step'; readonly what: 'bank' | 'page'; readonly by: 1 | -1 };
+
+const api = {
+  /** Opens a rig; everything that is known is told at once, and again whenever it changes. What is played on the drawing is just switched on; hardware may be anywhere. */
+  begin(rig: Rig, drawn: readonly string[], to: Tell): void {
+    for (const { timer } of units) if (timer !== null) clearTimeout(timer);
+    tell = to;
+    units = openUnits(rig);
+    for (const unit of units) if (drawn.includes(unit.id)) switchedOn(unit);
+    tell(viewsOf(units));
+  },
+  /** Words that came in by a port on which some controllers speak. */
+  heard: hears,
+  /** The port of some is gone. */
+  deaf(ids: readonly string[]): void {
+    const some = units.filter((u) => ids.includes(u.id));
+    for (const unit of some) if (unit.table && unit.following) unit.following = whileDeaf(unit.table, unit.following);
+    tell(viewsOf(some));
+  },
+  /** Somebody says where a controller is. */
+  told(id: string, bank: number, page: number): void {
+    const unit = units.find((u) => u.id === id);
+    if (!unit?.table || !unit.following) return;
+    unit.following = toldPlace(unit.table, unit.following, (p) => p.bank === bank && p.page === page);
+    tell(viewsOf([unit]));
+  },
+  /** A controller was switched off and on. */
+  restarted(id: string): void {
+    const unit = units.find((u) => u.id === id);
+    if (!unit) return;
+    switchedOn(unit);
+    tell(viewsOf([unit]));
+  },
+  drawn(id: string, input: DrawnInput): void {
+    const unit = units.find((u) => u.id === id);
+    if (!unit) return;
+    const t = performance.now();
+    if (input.type === 'press') plays(unit, { ...input, t, velocity: null });
+    else if (input.type === 'step') plays(unit, { type: 'go', t, to: { type: 'step', what: input.what, by: input.by } });
+    else plays(unit, { ...input, t });
+  },
+};
+
+export type StageWorker = typeof api;
+
+expose(api);

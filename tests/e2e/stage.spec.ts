@@ -1,0 +1,141 @@
+// The stand: followed on the drawing and over MIDI, lost and found, silent and left.
+import { expect, type Page, test } from '@playwright/test';
+import { expectAccessible, exportOf, ownRig, plug, says, sentOut, standIn } from './kit';
+
+/** Opens the stand, and waits until it knows the way into the first section. */
+async function stand(page: Page, id: string): Promise<void> {
+  await page.goto(`/rigs/${id}/stage`);
+  await expect(page.getByText('Next Platform: press FS 1')).toBeVisible({ timeout: 60_000 });
+}
+
+interface File {
+  readonly controls: readonly { readonly id: string; readonly name: string; readonly controllerId: string }[];
+  readonly controllers: readonly { readonly id: string; readonly name: string }[];
+  readonly assignments: readonly {
+    readonly controlId: string;
+    readonly bank: number | null;
+    readonly layerId: string | null;
+    readonly gesture: { readonly type: string };
+    readonly actions: readonly {
+      readonly type: string;
+      readonly message?: { readonly type: string; readonly channel: number; readonly number: number };
+      readonly behaviour?: { readonly first?: number; readonly value?: number };
+    }[];
+  }[];
+}
+
+/** The bytes of the first message that a press of a switch of the floorboard sends in a bank, by the file of the rig. */
+async function bytesOf(page: Page, id: string, name: string, bank: number): Promise<number[]> {
+  const file = JSON.parse(await exportOf(page, id)) as File;
+  const board = file.controllers.find((c) => c.name === 'Floorboard 8+2')?.id;
+  const control = file.controls.find((c) => c.name === name && c.controllerId === board)?.id;
+  const row = file.assignments.find(
+    (a) => a.controlId === control && a.bank === bank && a.layerId === null && a.gesture.type === 'press',
+  );
+  const action = row?.actions.find((a) => a.type === 'send' && a.message?.type === 'cc');
+  if (!action?.message) throw new Error(`${name} sends no control change in bank ${bank}`);
+  return [0xb0 + action.message.channel - 1, action.message.number, action.behaviour?.first ?? action.behaviour?.value ?? 127];
+}
+
+const floorboard = (page: Page) => page.getByRole('region', { name: 'Floorboard 8+2' });
+
+test('what is pressed on the drawing is followed, ticked off, and leads on; by keys on and back', async ({ page }) => {
+  const id = await ownRig(page);
+  await stand(page, id);
+  await expect(page.getByRole('heading', { name: 'Before the first song' })).toBeVisible();
+  await expect(floorboard(page).getByText('Bank 1 “Overture”')).toBeVisible();
+  for (const [width, height] of [
+    [1280, 800],
+    [820, 1180],
+    [390, 844],
+  ] as const) {
+    await page.setViewportSize({ width, height });
+    await expect(floorboard(page).getByRole('button', { name: 'FS 1: LOOM, next: 1' })).toBeVisible();
+    await expectAccessible(page);
+    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(width);
+  }
+  await page.setViewportSize({ width: 1280, height: 800 });
+  // The only step of the way: with it the first section is there.
+  await floorboard(page)
+    .getByRole('button', { name: /^FS 1:/ })
+    .click();
+  await expect(page.getByRole('heading', { name: /^Platform/ })).toBeVisible();
+  await expect(floorboard(page).getByRole('button', { name: 'FS 1: LOOM, on' })).toBeVisible();
+  await page.keyboard.press('Space');
+  await expect(page.getByRole('heading', { name: /^Departure/ })).toBeVisible();
+  await page.keyboard.press('Backspace');
+  await expect(page.getByRole('heading', { name: /^Platform/ })).toBeVisible();
+  await floorboard(page).getByRole('button', { name: 'Bank up' }).click();
+  await expect(floorboard(page).getByText('Bank 2 “Harbour”')).toBeVisible();
+  await expect(floorboard(page).getByRole('button', { name: /^FS 1: (?!LOOM)/ })).toBeVisible();
+});
+
+test('over MIDI: which bank is told by what is heard; what no state can have sent means lost, and the card is there', async ({
+  page,
+}) => {
+  const id = await ownRig(page);
+  await standIn(page, 'board');
+  const harbour = await bytesOf(page, id, 'FS 3', 2);
+  const overture = await bytesOf(page, id, 'FS 1', 1);
+  await stand(page, id);
+  await page.getByRole('button', { name: 'Set up…' }).click();
+  await page.getByRole('button', { name: 'Look for MIDI devices' }).click();
+  await page.getByRole('combobox', { name: 'Floorboard 8+2' }).selectOption('Test board');
+  await page.getByRole('checkbox', { name: 'Test laptop' }).check();
+  await page.getByRole('button', { name: 'Done' }).click();
+  await page.reload();
+  await expect(page.getByText('Next Platform: press FS 1')).toBeVisible({ timeout: 60_000 });
+  await expect(floorboard(page).getByText('Which bank?')).toBeVisible();
+  await says(page, ...harbour);
+  await expect(floorboard(page).getByText('Bank 2 “Harbour”')).toBeVisible();
+  await says(page, ...overture);
+  await expect(floorboard(page).getByText('Bank 1 “Overture”')).toBeVisible();
+  await expect(page.getByRole('heading', { name: /^Platform/ })).toBeVisible();
+  // A number that nothing on this board sends.
+  await says(page, 0xbf, 3, 77);
+  await expect(floorboard(page).getByRole('alert')).toContainText('Lost');
+  await expect(floorboard(page).getByText('Which bank?')).toBeVisible();
+  await floorboard(page).getByRole('button', { name: 'It is Bank 3 “Storm”' }).click();
+  await expect(floorboard(page).getByText('Bank 3 “Storm”', { exact: true })).toBeVisible();
+  await expect(floorboard(page).getByRole('alert')).toHaveCount(0);
+  // The plug: said at once, and taken up again by itself.
+  await plug(page, 'unplug');
+  await expect(floorboard(page).getByRole('alert')).toContainText('gone', { timeout: 1000 });
+  await plug(page, 'plug');
+  await expect(floorboard(page).getByRole('alert')).toHaveCount(0, { timeout: 3000 });
+  await says(page, ...harbour);
+  await expect(floorboard(page).getByText('Bank 2 “Harbour”')).toBeVisible();
+  // A tap is nothing, a second is silence.
+  await page.keyboard.press('p');
+  expect(await sentOut(page)).toEqual([]);
+  await page.keyboard.down('p');
+  await expect.poll(async () => (await sentOut(page)).length).toBe(48);
+  await page.keyboard.up('p');
+  const out = await sentOut(page);
+  expect(out.slice(0, 16).map(([status, number, value]) => [(status ?? 0) & 15, number, value])).toEqual(
+    Array.from({ length: 16 }, (_, i) => [i, 64, 0]),
+  );
+  expect([out[16]?.[1], out[32]?.[1]]).toEqual([123, 120]);
+});
+
+test('a second window follows the first, and the stand is left by holding Escape', async ({ page, context }) => {
+  const id = await ownRig(page);
+  await stand(page, id);
+  const second = await context.newPage();
+  await second.goto(`/rigs/${id}/stage`);
+  await expect(second.getByText('follows the other window')).toBeVisible();
+  await page.bringToFront();
+  await floorboard(page)
+    .getByRole('button', { name: /^FS 1:/ })
+    .click();
+  await expect(second.getByRole('heading', { name: /^Platform/ })).toBeVisible();
+  await second.bringToFront();
+  await second.keyboard.press('Space');
+  await expect(page.getByRole('heading', { name: /^Departure/ })).toBeVisible();
+  await second.close();
+  await page.bringToFront();
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('heading', { name: /^Departure/ })).toBeVisible();
+  await page.keyboard.down('Escape');
+  await expect(page).toHaveURL(/\/set$/);
+});
