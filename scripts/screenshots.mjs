@@ -29,11 +29,15 @@ async function ready() {
   throw new Error('the server did not start');
 }
 
-/** Opens the dialog that listens, and lets the simulated hand do its work. */
-async function listen(page) {
-  await page.getByRole('button', { name: 'Listen…' }).click();
-  await page.getByRole('button', { name: /^Take CC/ }).waitFor();
-  await page.waitForTimeout(900);
+/** Into the first section, and on to one with more to do. */
+async function onStage(page) {
+  await page.getByText('Next Platform: press FS 1').waitFor({ timeout: 60_000 });
+  await page
+    .getByRole('button', { name: /^FS 1:/ })
+    .first()
+    .click();
+  await page.keyboard.press('Space');
+  await page.waitForTimeout(500);
 }
 
 /** Plays some switches and a pedal, and holds a layer open. */
@@ -123,7 +127,6 @@ const views = [
   ['gear-target', '/rigs/lantern-hour/gear', /^Quarry Hall/, 'light'],
   ['map', '/rigs/lantern-hour/map', /^FS 3:/, 'light'],
   ['map-pedal-dark', '/rigs/lantern-hour/map', /^Ex 2:/, 'dark'],
-  ['listen', '/rigs/lantern-hour/map', /^Ex 1:/, 'light', listen],
   ['numbers', '/rigs/lantern-hour/numbers?channel=5', null, 'light'],
   ['checks', '/rigs/lantern-hour/checks', null, 'light', chooseFinding],
   ['bench', '/rigs/lantern-hour/bench', null, 'light', play],
@@ -132,6 +135,7 @@ const views = [
   ['labels', '/rigs/lantern-hour/sheet/labels', null, 'light'],
   ['proof', '/rigs/lantern-hour/proof', null, 'light', fail],
   ['set', '/rigs/lantern-hour/set', null, 'light', (page) => page.getByText('not in time').waitFor()],
+  ['stage', '/rigs/lantern-hour/stage', null, 'light', onStage],
   ['calibrate', '/rigs/lantern-hour/proof/calibrate', null, 'dark', sweep],
   ['nothing-arrives', '/rigs/lantern-hour/gear/nothing', null, 'light', search],
   ['wiring', '/rigs/lantern-hour/gear/wiring', null, 'light', secondPath],
@@ -150,7 +154,7 @@ try {
   for (const [name, path, choose, colorScheme, act] of views) {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, colorScheme, reducedMotion: 'reduce' });
     await page.goto(base + path);
-    if (path.startsWith('/rigs/')) await page.getByRole('link', { name: /must fix/ }).waitFor();
+    if (path.startsWith('/rigs/') && name !== 'stage') await page.getByRole('link', { name: /must fix/ }).waitFor();
     if (choose) await page.getByRole('button', { name: choose }).click();
     if (act) await act(page);
     await page.waitForTimeout(900);

@@ -18,7 +18,7 @@ import { indexRig, type Rig } from '@/core/rig';
 /** More situations than this are not followed. */
 const MOST = 2000;
 
-interface Unit {
+interface Member {
   readonly id: string;
   readonly table: SpeakingTable | null;
   following: Following | null;
@@ -34,13 +34,13 @@ export type Views = Readonly<Record<string, FollowedView | null>>;
 
 type Tell = (views: Views) => void;
 
-let units: readonly Unit[] = [];
+let units: readonly Member[] = [];
 let tell: Tell = () => undefined;
 
-function openUnits(rig: Rig): readonly Unit[] {
+function openUnits(rig: Rig): readonly Member[] {
   const index = indexRig(rig);
   const sysex = sysexOf(index);
-  return rig.controllers.map((controller): Unit => {
+  return rig.controllers.map((controller): Member => {
     const table = speakingTable(index, controller, sysex, MOST);
     const controlIds = (index.controlsOf.get(controller.id) ?? []).map((c) => c.id);
     const { program } = compileController(index, { controller, controlIds, sysex, place: null });
@@ -56,7 +56,7 @@ function openUnits(rig: Rig): readonly Unit[] {
   });
 }
 
-const viewsOf = (some: readonly Unit[]): Views =>
+const viewsOf = (some: readonly Member[]): Views =>
   Object.fromEntries(some.map(({ id, table, following }) => [id, table && following && viewOf(table, following)]));
 
 function hears(ids: readonly string[], atMs: number, words: readonly PackedMessage[]): void {
@@ -72,7 +72,7 @@ function hears(ids: readonly string[], atMs: number, words: readonly PackedMessa
 }
 
 /** What the drawn controller does with an input, and what is heard of that. Where it stands then is seen: it is drawn. */
-function plays(unit: Unit, input: ControllerInput): void {
+function plays(unit: Member, input: ControllerInput): void {
   const { state, output, wakeAt } = unit.step(unit.state, input);
   unit.state = state;
   const words = output.filter((_, i) => i % 3 === 0);
@@ -88,7 +88,7 @@ function plays(unit: Unit, input: ControllerInput): void {
     wakeAt === null ? null : setTimeout(() => plays(unit, { type: 'tick', t: wakeAt }), Math.max(0, wakeAt - performance.now()));
 }
 
-function switchedOn(unit: Unit): void {
+function switchedOn(unit: Member): void {
   if (unit.table) unit.following = beginFollowing(unit.table, 'switched-on');
   unit.state = unit.begun().state;
 }

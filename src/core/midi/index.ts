@@ -32,6 +32,7 @@ export { type Channel, channel, channelSchema, type U7, type U14, u7, u7Schema, 
 
 // As one integer, and as bytes.
 
+export { silencingWords } from './all-off';
 export {
   type DecoderState,
   type DropReason,
@@ -63,7 +64,6 @@ export {
   sysexSlot,
 } from './packed';
 export { hexOf, sayCommon, sayPacked } from './say';
-export { silencingWords } from './silence';
 export { standardMeaningOf } from './standard-meaning';
 export { noSysex, type SysexTable, sysexKey, withSysex } from './sysex';
 

@@ -11,6 +11,7 @@ export const scopes = {
   steps: 'Step by step, and in the history',
   proof: 'On the proof',
   map: 'On the map',
+  stage: 'On the stand',
   panelEditor: 'Where the panel is drawn',
 } as const;
 export type Scope = keyof typeof scopes;
@@ -128,6 +129,12 @@ export const commands = {
   'numbers-walk': walk('numbers', 'Arrows', 'walk the numbers; with Shift take several'),
   'numbers-channel': walk('numbers', 'Page Up, Down', 'the channel before or after'),
   'numbers-open': walk('numbers', 'Enter', 'show the function on the map'),
+
+  'stage-on': walk('stage', 'Space, Right', 'on to the next section; also Page Down of a page-turning pedal'),
+  'stage-back': walk('stage', 'Backspace, Left', 'back to the section before; also Page Up'),
+  'stage-bank': walk('stage', '1 – 9', 'say which bank it is, where what was heard does not tell'),
+  'stage-silence': walk('stage', 'P, held', 'silence on the ports that were chosen for it'),
+  'stage-leave': walk('stage', 'Escape, held', 'leave the stand'),
 
   'checks-walk': walk('checks', 'Up, Down', 'the finding above or below'),
   'checks-open': walk('checks', 'Enter', 'to its changes'),

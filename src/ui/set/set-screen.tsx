@@ -2,10 +2,11 @@
 // The set: songs as strips of sections in bars, what to press into each, and whether there is time for it.
 import { ListMusic } from 'lucide-react';
 import { nanoid } from 'nanoid';
+import Link from 'next/link';
 import { useState } from 'react';
 import { counted } from '@/core/base';
 import { addSong } from '@/core/commands';
-import { Button } from '../primitives/button';
+import { Button, buttonLook } from '../primitives/button';
 import { Progress } from '../primitives/progress';
 import { useRig } from '../store/provider';
 import { Cards } from './cards';
@@ -41,6 +42,9 @@ export function SetScreen() {
           <span className="ml-auto flex flex-wrap items-center gap-2">
             <PaperMenu rig={index.rig} found={found} />
             <Button onClick={add}>New song</Button>
+            <Link href={`/rigs/${index.rig.id}/stage`} className={buttonLook({})}>
+              Stage
+            </Link>
           </span>
         </header>
         <div className="min-h-0 flex-1 space-y-6 overflow-y-auto px-4 py-4">

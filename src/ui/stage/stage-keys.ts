@@ -26,10 +26,7 @@ export function useStageKeys({
       const now = latest.current;
       if (event.key === 'Escape') now.leave.begin();
       else if (event.key === 'p' || event.key === 'P') now.silence?.begin();
-      else if (
-        ['ArrowRight', 'ArrowDown', 'PageDown'].includes(event.key) ||
-        (event.key === ' ' && !ofButton(event.target))
-      )
+      else if (['ArrowRight', 'ArrowDown', 'PageDown'].includes(event.key) || (event.key === ' ' && !ofButton(event.target)))
         now.go(1);
       else if (['ArrowLeft', 'ArrowUp', 'PageUp', 'Backspace'].includes(event.key)) now.go(-1);
       else if (/^[1-9]$/.test(event.key)) now.tell(Number(event.key) - 1);
@@ -56,4 +53,5 @@ export function useStageKeys({
 }
 
 /** Whether Space is for the button that has the focus. A control of the drawing is pressed by Enter: Space goes on, wherever the focus was left. */
-const ofButton = (target: EventTarget | null): boolean => target instanceof HTMLButtonElement && target.dataset.drawn === undefined;
+const ofButton = (target: EventTarget | null): boolean =>
+  target instanceof HTMLButtonElement && target.dataset.drawn === undefined;

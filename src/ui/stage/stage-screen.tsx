@@ -1,26 +1,28 @@
 'use client';
 // The stand: always dark, no menu. Where the set is, the panels with what each control does now, and what to press next.
+import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
-import { useMemo, useRef, useState } from 'react';
+import { type ReactNode, useMemo, useRef, useState } from 'react';
 import { silencingWords } from '@/core/midi';
-import type { RigIndex } from '@/core/rig';
+import type { Controller, RigIndex } from '@/core/rig';
 import type { ToldTransition } from '@/core/stage';
 import type { Views } from '@/workers/stage.worker';
-import { keyAt, useSet } from '../set/use-set';
+import { type FoundSet, keyAt, useSet } from '../set/use-set';
 import { useRig } from '../store/provider';
 import { SMALLEST } from './letters';
 import { Next } from './next';
 import { Now } from './now';
 import { Panels } from './panels';
-import { StageSetUp } from './set-up';
 import { useStageKeys } from './stage-keys';
 import { letterPixels, type StageSettings, useStageSettings } from './stage-settings';
-import { StageUnit } from './unit';
+import { placesOf, StageUnit } from './unit';
 import { useAwake } from './use-awake';
-import { useFollowing } from './use-following';
+import { type FollowingNow, useFollowing } from './use-following';
 import { useHeld } from './use-held';
 import { type Devices, useDevices, useListening } from './use-listening';
 import { type Spot, spotsOf, useShow } from './use-show';
+
+const StageSetUp = dynamic(() => import('./set-up').then((m) => m.StageSetUp), { ssr: false });
 
 export function StageScreen() {
   const index = useRig((s) => s.index);
@@ -56,68 +58,43 @@ function Stand({ index, settings, change }: StandProps) {
   const ports = usePorts(devices, settings, following, !show.follows);
   const next = spots[show.position.at + 1];
   const way = next && wayInto(next);
-  const played = new Set([...found.ways.values()].flatMap((w) => w.steps.map((s) => s.controllerId)));
-  const chosen = settings.shown ?? [...played];
-  const named = rig.controllers.filter((c) => chosen.includes(c.id));
-  // Before any way is found, and where the set needs none, all of them.
-  const shown = settings.shown === null && named.length === 0 ? rig.controllers : named;
+  const shown = shownOf(rig.controllers, settings, found);
 
   const leave = useHeld(() => router.push(`/rigs/${rig.id}/set`));
-  const silence = useHeld(() => void silenceOn(devices, settings));
+  const silencing = useHeld(() => void silenceOn(devices, settings));
+  const silence = settings.silence.length > 0 ? silencing : null;
   useStageKeys({
     enabled: !settingUp,
     go: show.go,
     leave,
-    silence: settings.silence.length > 0 ? silence : null,
-    tell: (nth) => tellNth(nth),
+    silence,
+    tell: (nth) => tellNth(shown, views, nth, following.worker()),
   });
-  // The first controller of which more than one place is as likely takes the figures.
-  const tellNth = (nth: number): void => {
-    for (const { id } of shown) {
-      const view = views?.[id];
-      if (!view || view.likely.length < 2) continue;
-      const each = [...new Map(view.possible.map((p) => [`${p.bank} ${p.page}`, p])).values()].sort(
-        (a, b) => a.bank - b.bank || a.page - b.page,
-      );
-      const place = each[nth];
-      if (place) void following.worker()?.told(id, place.bank, place.page);
-      return;
-    }
-  };
-
   return (
     <>
       <Now index={index} spots={spots} at={show.position.at} awake={awake} follows={show.follows} onSetUp={() => setUp(true)} />
       <Panels panels={shown}>
         {(scale, columns) => (
-          <div
-            className="grid min-h-full content-center gap-4"
-            style={{ gridTemplateColumns: `repeat(${columns}, minmax(0, 1fr))` }}
-          >
-            {shown.map((controller) => (
-              <StageUnit
-                key={controller.id}
-                index={index}
-                controller={controller}
-                view={views?.[controller.id] ?? null}
-                looked={views !== null}
-                port={
-                  settings.heardOn[controller.id] ? (ports.get(settings.heardOn[controller.id]?.id ?? '') ?? 'opening') : null
-                }
-                next={numbered(way, show.position.done, controller.id)}
-                scale={scale}
-                letters={Math.max(SMALLEST, letterPixels(settings))}
-                card={found.cards?.find((c) => c.trouble === 'lost' && c.controllerId === controller.id)?.lines ?? []}
-                play={
-                  settings.heardOn[controller.id] || show.follows
-                    ? null
-                    : (input) => void following.worker()?.drawn(controller.id, input)
-                }
-                tell={(bank, page) => void following.worker()?.told(controller.id, bank, page)}
-                restarted={() => void following.worker()?.restarted(controller.id)}
-              />
-            ))}
-          </div>
+          <Units columns={columns}>
+            {shown.map((controller) => {
+              const heardOn = settings.heardOn[controller.id];
+              return (
+                <StageUnit
+                  key={controller.id}
+                  index={index}
+                  controller={controller}
+                  view={views?.[controller.id] ?? null}
+                  looked={views !== null}
+                  port={heardOn ? (ports.get(heardOn.id) ?? 'opening') : null}
+                  next={numbered(way, show.position.done, controller.id)}
+                  scale={scale}
+                  letters={Math.max(SMALLEST, letterPixels(settings))}
+                  card={lostCard(found, controller)}
+                  worker={show.follows ? null : following.worker}
+                />
+              );
+            })}
+          </Units>
         )}
       </Panels>
       <Next
@@ -128,7 +105,7 @@ function Stand({ index, settings, change }: StandProps) {
         any={spots.length > 0}
         go={show.go}
         leave={leave}
-        silence={settings.silence.length > 0 ? silence : null}
+        silence={silence}
       />
       {settingUp && (
         <StageSetUp
@@ -144,8 +121,36 @@ function Stand({ index, settings, change }: StandProps) {
   );
 }
 
+const Units = ({ columns, children }: { readonly columns: number; readonly children: ReactNode }) => (
+  <div className="grid min-h-full content-center gap-4" style={{ gridTemplateColumns: `repeat(${columns}, minmax(0, 1fr))` }}>
+    {children}
+  </div>
+);
+
+const lostCard = ({ cards }: FoundSet, { id }: Controller): readonly string[] =>
+  cards?.find((c) => c.trouble === 'lost' && c.controllerId === id)?.lines ?? [];
+
+/** Controllers that are shown: those that were chosen, else those that the set is played on; all of them before any way is found, and where the set needs none. */
+function shownOf(controllers: readonly Controller[], { shown }: StageSettings, { ways }: FoundSet): readonly Controller[] {
+  const chosen = shown ?? [...ways.values()].flatMap((w) => w.steps.map((s) => s.controllerId));
+  const named = controllers.filter((c) => chosen.includes(c.id));
+  return shown === null && named.length === 0 ? controllers : named;
+}
+
+/** A figure says where a controller is: of the first of which more than one place is as likely. */
+function tellNth(
+  shown: readonly Controller[],
+  views: Views | null,
+  nth: number,
+  worker: ReturnType<FollowingNow['worker']>,
+): void {
+  const controller = shown.find((c) => (views?.[c.id]?.likely.length ?? 0) > 1);
+  const place = controller && placesOf(controller, views?.[controller.id]?.possible ?? [])[nth];
+  if (controller && place) void worker?.told(controller.id, place.bank, place.page);
+}
+
 /** Listens to what was set up, and lets the worker hear it. */
-function usePorts(devices: Devices, settings: StageSettings, following: ReturnType<typeof useFollowing>, on: boolean) {
+function usePorts(devices: Devices, settings: StageSettings, following: FollowingNow, on: boolean) {
   const { heardOn } = settings;
   const wanted = useMemo(() => [...new Map(Object.values(heardOn).map((p) => [p.id, p])).values()], [heardOn]);
   const on_ = (portId: string): readonly string[] => Object.keys(heardOn).filter((id) => heardOn[id]?.id === portId);

@@ -1,10 +1,11 @@
 'use client';
 // A controller on the stand: what it is called, where it is by what is heard, and its panel.
+import type { Remote } from 'comlink';
 import type { Whereabouts } from '@/core/controller';
 import type { FollowedView } from '@/core/following';
 import type { Controller, RigIndex } from '@/core/rig';
 import { type PortProblem, problemWords } from '@/ports';
-import type { DrawnInput } from '@/workers/stage.worker';
+import type { DrawnInput, StageWorker } from '@/workers/stage.worker';
 import { Button } from '../primitives/button';
 import { StagePanel } from './stage-panel';
 import type { PortNow } from './use-listening';
@@ -22,16 +23,17 @@ interface Props {
   readonly letters: number;
   /** Lines of the card for when nobody knows where it stands. */
   readonly card: readonly string[];
-  readonly play: ((input: DrawnInput) => void) | null;
-  readonly tell: (bank: number, page: number) => void;
-  readonly restarted: () => void;
+  /** Null where another window leads. */
+  readonly worker: (() => Remote<StageWorker> | null) | null;
 }
 
 /** Pixels that the writing above a panel takes. */
 export const ABOVE = 56;
 
 export function StageUnit(props: Props) {
-  const { index, controller, view, looked, port, card, play, tell, restarted } = props;
+  const { index, controller, view, looked, port, card, worker } = props;
+  const { id } = controller;
+  const play = worker === null || port !== null ? null : (input: DrawnInput) => void worker()?.drawn(id, input);
   const places = view?.likely ?? [{ bank: 1, page: 1, layerIds: [] }];
   const { firmware } = controller;
   const several = firmware.banks > 1 || firmware.pages > 1;
@@ -45,7 +47,13 @@ export function StageUnit(props: Props) {
           </p>
         )}
         {looked && !view && <p className="text-sm text-caution">It can be in too many places to be followed.</p>}
-        {view && several && view.likely.length > 1 && <WhichPlace controller={controller} places={view.possible} tell={tell} />}
+        {view && several && view.likely.length > 1 && (
+          <WhichPlace
+            controller={controller}
+            places={view.possible}
+            tell={(bank, page) => void worker?.()?.told(id, bank, page)}
+          />
+        )}
         {view && several && play === null && view.likely.length === 1 && view.possible.length > 1 && (
           <p className="text-sm text-ink-2">{elseWords(controller, view)}</p>
         )}
@@ -61,7 +69,7 @@ export function StageUnit(props: Props) {
             </>
           )}
           {several && play === null && (
-            <Button size="small" tone="quiet" onClick={restarted}>
+            <Button size="small" tone="quiet" onClick={() => void worker?.()?.restarted(id)}>
               Just switched on
             </Button>
           )}
@@ -69,12 +77,14 @@ export function StageUnit(props: Props) {
         {port !== null && port !== 'heard' && <PortWords port={port} />}
       </div>
       {view?.lost && (
-        <div role="alert" className="mb-2 rounded-md border border-stop bg-stop-wash px-3 py-2 text-base">
-          <p className="font-semibold">Lost: what came cannot have been sent from where {controller.name} was.</p>
-          {card.map((line, i) => (
-            // biome-ignore lint/suspicious/noArrayIndexKey: the lines of one card, in order
-            <p key={i}>{line}</p>
-          ))}
+        <div role="alert" className="mb-2 rounded-md border border-stop bg-stop-wash px-3 py-2 text-sm">
+          <p className="text-base font-semibold">Lost: what came cannot have been sent from where {controller.name} was.</p>
+          <div className="min-[900px]:columns-2 min-[900px]:gap-8">
+            {card.map((line, i) => (
+              // biome-ignore lint/suspicious/noArrayIndexKey: the lines of one card, in order
+              <p key={i}>{line}</p>
+            ))}
+          </div>
         </div>
       )}
       <StagePanel
@@ -132,6 +142,10 @@ function elseWords(controller: Controller, { likely, possible }: FollowedView): 
   return others.length === 0 ? '' : 'or elsewhere by now: that is not heard';
 }
 
+/** Banks and pages among some places, each once and in their order: a figure from 1 stands for each. */
+export const placesOf = (controller: Controller, places: readonly Whereabouts[]): readonly Whereabouts[] =>
+  [...new Map(places.map((p) => [placeName(controller, p), p])).values()].sort((a, b) => a.bank - b.bank || a.page - b.page);
+
 /** One press says which bank and page it is. */
 function WhichPlace({
   controller,
@@ -142,9 +156,7 @@ function WhichPlace({
   readonly places: readonly Whereabouts[];
   readonly tell: (bank: number, page: number) => void;
 }) {
-  const each = [...new Map(places.map((p) => [placeName(controller, p), p])).values()].sort(
-    (a, b) => a.bank - b.bank || a.page - b.page,
-  );
+  const each = placesOf(controller, places);
   return (
     <span className="flex flex-wrap gap-1.5">
       {each.map((place, i) => (
