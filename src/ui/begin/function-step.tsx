@@ -3,13 +3,13 @@
 import { nanoid } from 'nanoid';
 import dynamic from 'next/dynamic';
 import { useState } from 'react';
-import { toast } from 'sonner';
 import { asGesture, assign, assignmentAt, defaultGesture, gestureOf, meantNames, problemWords } from '@/core/commands';
 import type { Message } from '@/core/midi';
 import { type Control, gestureNames, type RigIndex } from '@/core/rig';
 import { Faceplate } from '../faceplate/faceplate';
 import { Button } from '../primitives/button';
 import { Field, Select } from '../primitives/field';
+import { toast } from '../primitives/toast';
 import { useRig } from '../store/provider';
 import type { Way } from '../ways/ways';
 import { Step } from './step-parts';

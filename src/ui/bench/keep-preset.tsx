@@ -4,7 +4,6 @@
 
 import { nanoid } from 'nanoid';
 import { useState } from 'react';
-import { toast } from 'sonner';
 import { counted } from '@/core/base';
 import { showValue } from '@/core/bench';
 import { choosersOf, holdable, keepAsPreset, presetAt, stepValues } from '@/core/commands';
@@ -12,6 +11,7 @@ import type { Parameter, RigIndex, Target } from '@/core/rig';
 import { Button } from '../primitives/button';
 import { Choice } from '../primitives/choice';
 import { Dialog } from '../primitives/dialog';
+import { toast } from '../primitives/toast';
 import { useRig, useRigStore } from '../store/provider';
 import type { Bench } from './bench-store';
 

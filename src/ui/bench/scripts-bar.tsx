@@ -3,7 +3,6 @@
 import { nanoid } from 'nanoid';
 import { DropdownMenu } from 'radix-ui';
 import { type RefObject, useEffect, useRef, useState } from 'react';
-import { toast } from 'sonner';
 import { useStore } from 'zustand';
 import { sysexOf } from '@/core/bench';
 import { nextOrder } from '@/core/commands';
@@ -13,6 +12,7 @@ import { Button } from '../primitives/button';
 import { Dialog } from '../primitives/dialog';
 import { Field, TextInput } from '../primitives/field';
 import { saveFile } from '../primitives/save-file';
+import { toast } from '../primitives/toast';
 import { useRig, useRigStore } from '../store/provider';
 import type { Bench } from './bench-store';
 import { at } from './monitor';

@@ -3,7 +3,6 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { Copy, Eraser, Pause, Play } from 'lucide-react';
 import { memo, type RefObject, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
-import { toast } from 'sonner';
 import { useStore } from 'zustand';
 import { showValue, unheardReasons } from '@/core/bench';
 import { hexOf, sayPacked } from '@/core/midi';
@@ -12,6 +11,7 @@ import type { BenchNames } from '@/workers/bench.worker';
 import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
 import { Select } from '../primitives/field';
+import { toast } from '../primitives/toast';
 import type { Bench } from './bench-store';
 import { at, clear, type Filter, filtered, type Monitor, shown, UNDER_WAY } from './monitor';
 

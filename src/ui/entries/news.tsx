@@ -4,13 +4,13 @@
 
 import { nanoid } from 'nanoid';
 import { type ReactNode, useEffect, useState } from 'react';
-import { toast } from 'sonner';
 import { counted } from '@/core/base';
 import { adoptController, adoptTarget, controllerDifferences, type Difference, targetDifferences } from '@/core/commands';
 import type { ControllerTemplate, TargetProfile } from '@/core/library';
 import type { Controller, Edit, RigIndex, Target } from '@/core/rig';
 import { Button } from '../primitives/button';
 import { Dialog } from '../primitives/dialog';
+import { toast } from '../primitives/toast';
 import { useRig } from '../store/provider';
 import { firmwareFacts, receptionFacts } from './facts';
 import { profileVersion, templateVersion } from './use-library';

@@ -2,11 +2,11 @@
 // Makes a library entry out of a controller or target of this rig, and marks the rig's rows as copies of it.
 import { BookmarkPlus } from 'lucide-react';
 import { useState } from 'react';
-import { toast } from 'sonner';
 import { batch, type Controller, type Edit, type RigIndex, set, type Target } from '@/core/rig';
 import { addEntry } from '@/server/actions/library';
 import { Button } from '../primitives/button';
 import { NameDialog } from '../primitives/name-dialog';
+import { toast } from '../primitives/toast';
 import { useRig, useRigStore } from '../store/provider';
 
 export function SaveToLibrary({ index, unit }: { readonly index: RigIndex; readonly unit: Controller | Target }) {

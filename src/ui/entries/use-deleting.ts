@@ -2,8 +2,8 @@
 // Deleting a rig or an entry of the library, bringing it back, removing it for good: what is said of each, and the list drawn anew.
 import { useRouter } from 'next/navigation';
 import { useTransition } from 'react';
-import { toast } from 'sonner';
 import { bringBackRig, finishRig, removeRig } from '@/server/actions/rigs';
+import { toast } from '../primitives/toast';
 
 export interface Deleting {
   readonly remove: (row: { readonly id: string; readonly name: string }) => void;

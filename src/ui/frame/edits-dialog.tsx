@@ -1,13 +1,13 @@
 'use client';
 // What is not in the journal yet, or was refused: why, and what can be done about it.
 import { useMemo, useState } from 'react';
-import { toast } from 'sonner';
 import { counted } from '@/core/base';
 import type { RigIndex } from '@/core/rig';
 import { type Aside, beside, type Queued, type There } from '@/core/sync';
 import { Button } from '../primitives/button';
 import { Dialog } from '../primitives/dialog';
 import { Progress } from '../primitives/progress';
+import { toast } from '../primitives/toast';
 import { useRig, useRigStore } from '../store/provider';
 import { refusalWords, shortly } from '../store/refusal';
 import { changeWords } from './change-words';

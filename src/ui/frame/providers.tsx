@@ -2,7 +2,7 @@
 import { usePathname } from 'next/navigation';
 import { ThemeProvider } from 'next-themes';
 import type { ReactNode } from 'react';
-import { Toaster } from 'sonner';
+import { Toasts } from './toasts';
 
 /** What every screen stands in: light or dark, toasts. */
 export function Providers({ nonce, children }: { readonly nonce: string; readonly children: ReactNode }) {
@@ -11,21 +11,7 @@ export function Providers({ nonce, children }: { readonly nonce: string; readonl
   return (
     <ThemeProvider nonce={nonce} attribute="class" defaultTheme="system" disableTransitionOnChange {...forced}>
       {children}
-      <Toaster
-        position="bottom-center"
-        toastOptions={{
-          unstyled: true,
-          classNames: {
-            toast:
-              'flex items-start gap-3 w-[380px] rounded-md border border-control-edge bg-sheet text-ink px-4 py-3 shadow-lg font-sans text-sm',
-            error: '!border-stop',
-            title: 'font-semibold',
-            description: 'text-ink-2',
-            content: 'flex-1 min-w-0 break-words',
-            actionButton: 'h-7 shrink-0 rounded-sm border border-control-edge px-2 text-xs font-medium text-verdigris',
-          },
-        }}
-      />
+      <Toasts />
     </ThemeProvider>
   );
 }

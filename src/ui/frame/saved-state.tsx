@@ -1,10 +1,10 @@
 'use client';
 // Whether the open document is saved: one place in the head, and one dialog behind it where something waits.
 import { useCallback, useEffect, useState } from 'react';
-import { toast } from 'sonner';
 import { counted } from '@/core/base';
 import { useCommand } from '../commands/use-command';
 import { cx } from '../primitives/cx';
+import { toast } from '../primitives/toast';
 import { useRig } from '../store/provider';
 import type { RigState, Saving } from '../store/rig-store';
 import { savingWords } from './saving-words';

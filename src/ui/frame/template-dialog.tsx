@@ -1,12 +1,12 @@
 'use client';
 // The open rig as a template for the next one.
 import { useState } from 'react';
-import { toast } from 'sonner';
 import { minimumOf, type TemplateNumbers } from '@/core/library';
 import { saveAsTemplate } from '@/server/actions/library';
 import { Button } from '../primitives/button';
 import { Dialog } from '../primitives/dialog';
 import { Field, TextInput } from '../primitives/field';
+import { toast } from '../primitives/toast';
 import { useRig } from '../store/provider';
 
 const ways: ReadonlyArray<readonly [TemplateNumbers, string, string]> = [

@@ -2,7 +2,6 @@
 import { Trash2 } from 'lucide-react';
 import Link from 'next/link';
 import { useState } from 'react';
-import { toast } from 'sonner';
 import { removeGear } from '@/core/commands';
 import { channelSchema } from '@/core/midi';
 import { type Controller, type Edit, type Firmware, firmwareSchema, type RigIndex, rowSchemas, set } from '@/core/rig';
@@ -17,6 +16,7 @@ import { Choice } from '../primitives/choice';
 import { NumberField } from '../primitives/number-field';
 // One controller: its name and channel, what its firmware does, its banks, who hears it, what is already programmed.
 import { SchemaText } from '../primitives/text-field';
+import { toast } from '../primitives/toast';
 import { useRig, useRigStore } from '../store/provider';
 import { FirmwareAbilities } from './abilities';
 import { Arrivals } from './arrivals';

@@ -5,7 +5,6 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { nanoid } from 'nanoid';
 import { type RefObject, useMemo, useRef, useState } from 'react';
-import { toast } from 'sonner';
 import { counted, err, type Result } from '@/core/base';
 import { showValue } from '@/core/bench';
 import { type ListedParameter, type NamedPlan, namedEdit, parametersEdit, planNamed, planParameters } from '@/core/commands';
@@ -26,6 +25,7 @@ import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
 import { Dialog } from '../primitives/dialog';
 import { Field } from '../primitives/field';
+import { toast } from '../primitives/toast';
 import { useRig } from '../store/provider';
 import { ColumnsChoice } from './columns-choice';
 import { BadLines, listExample, listHint } from './paste-parameters';

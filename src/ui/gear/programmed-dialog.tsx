@@ -4,7 +4,6 @@
 
 import { nanoid } from 'nanoid';
 import { useMemo, useState } from 'react';
-import { toast } from 'sonner';
 import { counted } from '@/core/base';
 import { programmedEdit } from '@/core/commands';
 import { parseProgrammed } from '@/core/formats';
@@ -13,6 +12,7 @@ import { Button } from '../primitives/button';
 import { Dialog } from '../primitives/dialog';
 import { Field } from '../primitives/field';
 import { Switch } from '../primitives/switch';
+import { toast } from '../primitives/toast';
 import { useRig } from '../store/provider';
 import { BadLines } from './paste-parameters';
 

@@ -4,7 +4,6 @@
 
 import { nanoid } from 'nanoid';
 import { useMemo, useState } from 'react';
-import { toast } from 'sonner';
 import { counted } from '@/core/base';
 import { planSpeak, type SpokenRow, speakEdit } from '@/core/commands';
 import { shortName } from '@/core/midi';
@@ -12,6 +11,7 @@ import type { Edit, RigIndex, Target } from '@/core/rig';
 import { Button } from '../primitives/button';
 import { Choice } from '../primitives/choice';
 import { Dialog } from '../primitives/dialog';
+import { toast } from '../primitives/toast';
 import { useRigStore } from '../store/provider';
 
 export function SpeakDialog({

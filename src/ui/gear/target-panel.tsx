@@ -1,7 +1,6 @@
 'use client';
 import { Trash2 } from 'lucide-react';
 import { useState } from 'react';
-import { toast } from 'sonner';
 import { removeGear } from '@/core/commands';
 import { u7Schema } from '@/core/midi';
 import {
@@ -23,6 +22,7 @@ import { Button } from '../primitives/button';
 import { Choice } from '../primitives/choice';
 import { NumberField } from '../primitives/number-field';
 import { TextField } from '../primitives/text-field';
+import { toast } from '../primitives/toast';
 import { useRig, useRigStore } from '../store/provider';
 import { ChannelBanks } from './channel-banks';
 import { EvidenceTable } from './evidence-table';

@@ -4,7 +4,6 @@
 
 import { nanoid } from 'nanoid';
 import { useMemo, useState } from 'react';
-import { toast } from 'sonner';
 import { counted, exhaustive } from '@/core/base';
 import { type Loss, meantNames, planTransfer, type Transfer, type TransferChoices, transferEdit } from '@/core/commands';
 import { kindOf } from '@/core/midi';
@@ -13,6 +12,7 @@ import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
 import { Dialog } from '../primitives/dialog';
 import { Field, Select } from '../primitives/field';
+import { toast } from '../primitives/toast';
 import { useRig, useRigStore } from '../store/provider';
 
 export function TransferDialog({

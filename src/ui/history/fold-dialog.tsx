@@ -3,12 +3,12 @@
 // Before a history is folded: how much goes, what stays, and that a backup is made first.
 
 import { useEffect, useState } from 'react';
-import { toast } from 'sonner';
 import { counted } from '@/core/base';
 import { countStepsBefore, foldBefore } from '@/server/actions/history';
 import { Button } from '../primitives/button';
 import { Dialog } from '../primitives/dialog';
 import { shortened } from '../primitives/shortened';
+import { toast } from '../primitives/toast';
 
 interface Props {
   readonly rigId: string;

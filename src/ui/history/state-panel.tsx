@@ -5,7 +5,6 @@
 import { Bookmark, FoldVertical } from 'lucide-react';
 import { Tabs } from 'radix-ui';
 import { useMemo, useState } from 'react';
-import { toast } from 'sonner';
 import { counted } from '@/core/base';
 import { asOfToday, controlsIn, headChanges, planReturn, returnEdit, rowsOfControl, withNeeds } from '@/core/commands';
 import { indexRig, type Rig, type RigIndex } from '@/core/rig';
@@ -15,6 +14,7 @@ import { rowName } from '../import/row-name';
 import { Button } from '../primitives/button';
 import { Field, Select } from '../primitives/field';
 import { NameDialog } from '../primitives/name-dialog';
+import { toast } from '../primitives/toast';
 import { useRig, useRigStore } from '../store/provider';
 import { FoldDialog } from './fold-dialog';
 import { type Point, stepWords, whenOf } from './points';

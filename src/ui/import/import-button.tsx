@@ -3,8 +3,8 @@
 import { Upload } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { useRef, useState } from 'react';
-import { toast } from 'sonner';
 import { Button } from '../primitives/button';
+import { toast } from '../primitives/toast';
 import { ImportDialog, type Item, type Problem, sendFile } from './import-dialog';
 
 export function ImportButton({

@@ -4,7 +4,6 @@
 
 import { wrap } from 'comlink';
 import { type RefObject, useMemo, useRef, useState } from 'react';
-import { toast } from 'sonner';
 import { counted } from '@/core/base';
 import { type MergePlan, mergeEdit, planMerge, withNeeds } from '@/core/commands';
 import { cleanedNotice, decodeText, FILE_LIMIT, fileProblemWords, guessedEncoding } from '@/core/formats';
@@ -12,6 +11,7 @@ import { indexRig, type Rig } from '@/core/rig';
 import type { FilesWorker } from '@/workers/files.worker';
 import { Button } from '../primitives/button';
 import { Dialog } from '../primitives/dialog';
+import { toast } from '../primitives/toast';
 import { useRig, useRigStore } from '../store/provider';
 import { ImportProblems, Notices, type Problem } from './import-dialog';
 import { RowChoices } from './row-choices';

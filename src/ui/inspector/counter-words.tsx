@@ -1,7 +1,6 @@
 'use client';
 // Counting as words: which counter, by how much on this gesture, and what the counter itself does.
 import { nanoid } from 'nanoid';
-import { toast } from 'sonner';
 import { changeBehaviour, changeCounter, countAnew, countingWith, countWith, problemWords } from '@/core/commands';
 import {
   type Assignment,
@@ -14,6 +13,7 @@ import {
   velocitySchema,
 } from '@/core/rig';
 import { NOT_TAKEN } from '../primitives/field';
+import { toast } from '../primitives/toast';
 import { NumberWord, Tail, WordInput, WordSelect } from './word';
 
 interface Props {

@@ -3,7 +3,6 @@
 import { Copy, Layers, Plus, Trash2 } from 'lucide-react';
 import { nanoid } from 'nanoid';
 import { Tabs } from 'radix-ui';
-import { toast } from 'sonner';
 import { assignAction, assignRaw, gestureOf, type Place, problemWords, removeAssignment } from '@/core/commands';
 import {
   type Assignment,
@@ -18,6 +17,7 @@ import {
 import { type Effective, effective } from '../faceplate/effective';
 import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
+import { toast } from '../primitives/toast';
 import { plainActions } from './action-words';
 
 export function InspectorHead({

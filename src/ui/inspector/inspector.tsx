@@ -3,7 +3,6 @@
 // The inspector of the chosen control: tabs per gesture, the assignment as a sentence, its outcome, and what is wrong with it.
 
 import { Tabs } from 'radix-ui';
-import { toast } from 'sonner';
 import type { Result } from '@/core/base';
 import { showValue } from '@/core/bench';
 import { openFindings } from '@/core/checks';
@@ -34,6 +33,7 @@ import {
 } from '@/core/rig';
 import { type Effective, effective, offeredGestures } from '../faceplate/effective';
 import type { GoTo } from '../place/use-place';
+import { toast } from '../primitives/toast';
 import { useRig } from '../store/provider';
 import { ActionWords, plainActions } from './action-words';
 import { FindingCards } from './finding-cards';

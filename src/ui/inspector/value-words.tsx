@@ -1,7 +1,6 @@
 'use client';
 // The values of a send as words: following, alternating, on press and release, on every press, counting.
 import { nanoid } from 'nanoid';
-import { toast } from 'sonner';
 import { behaviourOf, behavioursFor, changeBehaviour, countAnew, problemWords } from '@/core/commands';
 import { codingWords, kindOf, type Message, relativeCodingSchema, u14, valueMax } from '@/core/midi';
 import {
@@ -13,6 +12,7 @@ import {
   type Edit,
   type RigIndex,
 } from '@/core/rig';
+import { toast } from '../primitives/toast';
 import { CounterWords } from './counter-words';
 import { CurveWord } from './curve-word';
 import { valueWords } from './value-names';

@@ -6,7 +6,6 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { parseAsStringLiteral, useQueryState } from 'nuqs';
 import { useEffect, useState, useTransition } from 'react';
-import { toast } from 'sonner';
 import { counted } from '@/core/base';
 import { nameSchema, noteSchema } from '@/core/rig';
 import { type ListedEntry, type ListedVersion, publishEntry } from '@/server/actions/library';
@@ -20,6 +19,7 @@ import { cx } from '../primitives/cx';
 import { Dialog } from '../primitives/dialog';
 import { Field, TextInput } from '../primitives/field';
 import { SchemaText, TextField } from '../primitives/text-field';
+import { toast } from '../primitives/toast';
 import { useRig, useRigStore } from '../store/provider';
 
 const views = ['panel', 'behaviour', 'versions'] as const;

@@ -6,7 +6,6 @@ import { zodResolver } from '@hookform/resolvers/zod';
 import { nanoid } from 'nanoid';
 import { useId } from 'react';
 import { type FormState, type UseFormGetValues, type UseFormRegister, type UseFormSetValue, useForm } from 'react-hook-form';
-import { toast } from 'sonner';
 import * as z from 'zod';
 import { counted } from '@/core/base';
 import { addLayer, type CommandProblem, canBeHeld, changeLayer, ownMessage, problemWords, reachOf } from '@/core/commands';
@@ -15,6 +14,7 @@ import type { Control, Controller, Layer, RigIndex } from '@/core/rig';
 import { Button } from '../primitives/button';
 import { Dialog } from '../primitives/dialog';
 import { Field, Select, TextInput } from '../primitives/field';
+import { toast } from '../primitives/toast';
 import { useRig } from '../store/provider';
 
 const form = z.object({

@@ -3,10 +3,10 @@
 import { Pencil, X } from 'lucide-react';
 import { nanoid } from 'nanoid';
 import { memo } from 'react';
-import { toast } from 'sonner';
 import { changeTapPort, problemWords, removeLayer, setTap } from '@/core/commands';
 import { type Controller, type Edit, isTogether, type Layer, layersOn, modifierNames, portsOf, type RigIndex } from '@/core/rig';
 import { LayerMark } from '../primitives/marks';
+import { toast } from '../primitives/toast';
 import { useRig } from '../store/provider';
 
 const modeWords = { 'while-held': 'held', toggled: 'on and off', 'next-press': 'once' } as const;

@@ -4,7 +4,6 @@ import { DndContext, DragOverlay, MeasuringStrategy, pointerWithin } from '@dnd-
 import { X } from 'lucide-react';
 import dynamic from 'next/dynamic';
 import { type RefObject, useDeferredValue, useEffect, useMemo, useRef } from 'react';
-import { toast } from 'sonner';
 import type { Place } from '@/core/commands';
 import type { Control, Controller, GestureType, Layer, Parameter, RigIndex } from '@/core/rig';
 import { runKey } from '../commands/use-command';
@@ -13,6 +12,7 @@ import { Faceplate } from '../faceplate/faceplate';
 import { type GoTo, type Show, useWhere, type Where } from '../place/use-place';
 import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
+import { toast } from '../primitives/toast';
 import { useRig } from '../store/provider';
 import { AssignmentList } from './assignment-list';
 import { Controllers, NoController } from './controllers';

@@ -1,11 +1,11 @@
 'use client';
 // What the keys of the panel do to the chosen control and its place.
 import { useState } from 'react';
-import { toast } from 'sonner';
 import { type CopyWish, doneAt, type Place, removeAssignment, type Spot } from '@/core/commands';
 import { type Assignment, type Control, type Layer, layersOn, type RigIndex } from '@/core/rig';
 import { useCommand } from '../commands/use-command';
 import type { GoTo, Where } from '../place/use-place';
+import { toast } from '../primitives/toast';
 import { useRig } from '../store/provider';
 
 interface Given {

@@ -2,7 +2,6 @@
 // Putting parameters on controls, by drag, by choice and by what was heard: what a wish becomes, and what is said when it cannot be.
 import { nanoid } from 'nanoid';
 import { useCallback, useState } from 'react';
-import { toast } from 'sonner';
 import {
   type AssignWish,
   addMessage,
@@ -17,6 +16,7 @@ import { type Message, shortName } from '@/core/midi';
 import type { Control, Edit, GestureType, Parameter, RigIndex } from '@/core/rig';
 import { type Effective, effective } from '../faceplate/effective';
 import type { GoTo, Where } from '../place/use-place';
+import { toast } from '../primitives/toast';
 import { useRig, useRigStore } from '../store/provider';
 
 /** Whether a parameter is put where something may be already, or added to it. */

@@ -2,7 +2,6 @@
 // Several values at once from one gesture: a line for each parameter, and what would be sent for those that have a value.
 import { nanoid } from 'nanoid';
 import { useState } from 'react';
-import { toast } from 'sonner';
 import { counted } from '@/core/base';
 import { gestureOf, type Place, planSetValues, type SetValueRow, setValuesEdit } from '@/core/commands';
 import { shortName } from '@/core/midi';
@@ -12,6 +11,7 @@ import { cx } from '../primitives/cx';
 import { Dialog } from '../primitives/dialog';
 import { TextInput } from '../primitives/field';
 import { ParameterValue } from '../primitives/parameter-value';
+import { toast } from '../primitives/toast';
 import { useRig } from '../store/provider';
 
 interface Props {

@@ -5,7 +5,6 @@
 import { Pin } from 'lucide-react';
 import Link from 'next/link';
 import { useEffect, useMemo, useState } from 'react';
-import { toast } from 'sonner';
 import { counted, exhaustive, plural } from '@/core/base';
 import type { Preview } from '@/core/checks';
 import type { HandWish, Who } from '@/core/numbers';
@@ -15,6 +14,7 @@ import { placeWords } from '@/core/sheets';
 import { functionHref } from '../place/link';
 import { Button } from '../primitives/button';
 import { Select, TextInput } from '../primitives/field';
+import { toast } from '../primitives/toast';
 import { useJudge, useRig, useRigStore } from '../store/provider';
 import { ConsequenceWords, MoveList } from './move-list';
 

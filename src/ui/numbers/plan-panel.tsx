@@ -3,7 +3,6 @@
 // The number plan: a school, what may change, and what would move; all or some of it applied, with undo.
 
 import { useState } from 'react';
-import { toast } from 'sonner';
 import { counted, plural } from '@/core/base';
 import { type SchoolId, schools } from '@/core/numbers';
 import type { RigIndex } from '@/core/rig';
@@ -11,6 +10,7 @@ import type { PlanAnswer } from '@/workers/judge.worker';
 import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
 import { Switch } from '../primitives/switch';
+import { toast } from '../primitives/toast';
 import { useRig, useRigStore } from '../store/provider';
 import { gapWords, loosenWords } from './messages';
 import { ConsequenceWords, MoveList } from './move-list';

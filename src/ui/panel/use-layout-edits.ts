@@ -1,10 +1,10 @@
 'use client';
 // What is done to the controls of a panel as a whole: added, copied, deleted; the panel grows with what is added where that is wanted.
 import { nanoid } from 'nanoid';
-import { toast } from 'sonner';
 import { counted } from '@/core/base';
 import { addGrid, copyControls, type GridWish, removeControls, resizePanel, roomFor } from '@/core/commands';
 import { apply, batch, type Control, type Controller, type RigIndex } from '@/core/rig';
+import { toast } from '../primitives/toast';
 import { useRig, useRigStore } from '../store/provider';
 
 const newId = (): string => nanoid(10);

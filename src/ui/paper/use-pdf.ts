@@ -2,9 +2,9 @@
 // Making a PDF in a worker: how far it is, stopping it, and saving what came of it.
 import { proxy, type Remote, wrap } from 'comlink';
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { toast } from 'sonner';
 import type { PdfWorker } from '@/workers/pdf.worker';
 import { saveFile } from '../primitives/save-file';
+import { toast } from '../primitives/toast';
 
 export interface PdfMaking {
   /** Pages done and all of them; null while none is made. */

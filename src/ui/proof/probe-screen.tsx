@@ -3,7 +3,6 @@
 import Link from 'next/link';
 import { parseAsString, useQueryState } from 'nuqs';
 import { useMemo, useRef, useState } from 'react';
-import { toast } from 'sonner';
 import { packedCc } from '@/core/midi';
 import {
   answerProbe,
@@ -22,6 +21,7 @@ import { PortSelect, PortTrouble } from '../ports/port-select';
 import { type OutputChoice, useOutput } from '../ports/use-output';
 import { Button } from '../primitives/button';
 import { Select } from '../primitives/field';
+import { toast } from '../primitives/toast';
 import { useRig } from '../store/provider';
 import { Log, type ProbeAnswer, Result } from './probe-result';
 import { SoftwarePanel, useSimulatedSoftware } from './simulated-software';

@@ -5,13 +5,13 @@
 import Link from 'next/link';
 import { parseAsStringLiteral, useQueryState } from 'nuqs';
 import { type RefObject, useRef, useState } from 'react';
-import { toast } from 'sonner';
 import type { Ask, ProofRecord, Standing, ToProve } from '@/core/proof';
 import type { Edit, Rig, RigIndex } from '@/core/rig';
 import { UNIT } from '@/ports';
 import { useCommand } from '../commands/use-command';
 import { PortSelect, PortTrouble } from '../ports/port-select';
 import { type PortChoice, usePort } from '../ports/use-port';
+import { toast } from '../primitives/toast';
 import { useRig } from '../store/provider';
 import { AskPanel, sentence } from './ask-panel';
 import { FunctionAside } from './function-aside';

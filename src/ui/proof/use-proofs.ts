@@ -1,9 +1,9 @@
 'use client';
 // The trials of the open rig: read once, and added to as they are made.
 import { useCallback, useEffect, useState } from 'react';
-import { toast } from 'sonner';
 import type { ProofRecord } from '@/core/proof';
 import { addProof, readProofs } from '@/server/actions/proofs';
+import { toast } from '../primitives/toast';
 
 export interface Proofs {
   /** The newest first; null until they are read. */

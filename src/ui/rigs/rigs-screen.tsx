@@ -4,7 +4,6 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { DropdownMenu } from 'radix-ui';
 import { type ReactNode, useState, useTransition } from 'react';
-import { toast } from 'sonner';
 import { counted } from '@/core/base';
 import { createRig, duplicateRig, giveRigName, type ListedRig } from '@/server/actions/rigs';
 import { useDeleting } from '../entries/use-deleting';
@@ -16,6 +15,7 @@ import { DeletedList } from '../primitives/deleted-list';
 import { SeverityMark } from '../primitives/marks';
 import { menuBox } from '../primitives/menu';
 import { NameDialog } from '../primitives/name-dialog';
+import { toast } from '../primitives/toast';
 import { AllData } from './all-data';
 import { useWaiting, WaitingMark } from './waiting-mark';
 

@@ -2,11 +2,11 @@
 // One press instead: a free switch that would send all that a section wants, tried by playing the whole set in a worker of its own.
 import { wrap } from 'comlink';
 import { useEffect, useRef, useState } from 'react';
-import { toast } from 'sonner';
 import type { RigIndex } from '@/core/rig';
 import { noPressWords, type OnePress, type OnePressFound, onePressWords } from '@/core/stage';
 import type { SetWorker } from '@/workers/set.worker';
 import { Button } from '../primitives/button';
+import { toast } from '../primitives/toast';
 import { useRig } from '../store/provider';
 import { keyAt } from './use-set';
 

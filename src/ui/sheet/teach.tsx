@@ -1,13 +1,13 @@
 'use client';
 // Teaching a parameter from here: the planned message is sent when the player says so.
 import { useState } from 'react';
-import { toast } from 'sonner';
 import type { Landing, RigIndex } from '@/core/rig';
 import { lessonFor } from '@/core/sheets';
 import { useCommand } from '../commands/use-command';
 import { PortSelect, PortTrouble } from '../ports/port-select';
 import type { OutputChoice } from '../ports/use-output';
 import { Button } from '../primitives/button';
+import { toast } from '../primitives/toast';
 
 interface Props {
   readonly index: RigIndex;

@@ -3,12 +3,12 @@
 import { type Remote, wrap } from 'comlink';
 import { nanoid } from 'nanoid';
 import { createContext, type ReactNode, useContext, useEffect, useMemo, useRef, useState } from 'react';
-import { toast } from 'sonner';
 import { useStore } from 'zustand';
 import { withRenewal } from '@/core/checks';
 import { type Kept, type Opened, openedFrom } from '@/core/sync';
 import { reopenRig } from '@/server/actions/rigs';
 import type { JudgeWorker } from '@/workers/judge.worker';
+import { toast } from '../primitives/toast';
 import { keepHere, live } from './device';
 import { judging } from './judging';
 import { hearOf } from './line';

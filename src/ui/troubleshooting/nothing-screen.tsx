@@ -8,13 +8,13 @@ import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { parseAsString, useQueryStates } from 'nuqs';
 import { useMemo, useState } from 'react';
-import { toast } from 'sonner';
 import { answerSearch, beginSearch, removeSearch } from '@/core/commands';
 import type { Assignment, RigIndex } from '@/core/rig';
 import { causeOf, causes, needsOf, nextStep, struckBy } from '@/core/troubleshooting';
 import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
 import { Field, Select } from '../primitives/field';
+import { toast } from '../primitives/toast';
 import { useRig, useRigStore } from '../store/provider';
 import { AnswersSoFar, Asked, answerWords, Found, NoCauseLeft, type Search, TryThis } from './search-steps';
 

@@ -4,7 +4,6 @@ import { nanoid } from 'nanoid';
 import Link from 'next/link';
 import { parseAsString, useQueryState } from 'nuqs';
 import { useMemo } from 'react';
-import { toast } from 'sonner';
 import { addWire, changeWire, namePort, parseChannels, removeWire, writeChannels } from '@/core/commands';
 import { kindOf, messageTypes } from '@/core/midi';
 import type { RigIndex, Wire } from '@/core/rig';
@@ -17,6 +16,7 @@ import { SeverityMark } from '../primitives/marks';
 // Wiring: the way of a message from hand to listener, drawn and as a table; who hears whom, what arrives twice, what goes round.
 import { Switch } from '../primitives/switch';
 import { TextField } from '../primitives/text-field';
+import { toast } from '../primitives/toast';
 import { useRig, useRigStore } from '../store/provider';
 import { WiringDrawing } from './drawing';
 import { nameOf, WireTable } from './wire-table';
