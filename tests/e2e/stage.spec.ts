@@ -63,6 +63,17 @@ test('what is pressed on the drawing is followed, ticked off, and leads on; by k
   await expect(floorboard(page).getByRole('button', { name: 'FS 1: LOOM, on' })).toBeVisible();
   await page.keyboard.press('Space');
   await expect(page.getByRole('heading', { name: /^Departure/ })).toBeVisible();
+  // Three steps, the last two on one switch: each press ticks one off.
+  await expect(page.getByText('Next Tunnel: press FS 1, then press FS 3, then press FS 3')).toBeVisible();
+  await expect(floorboard(page).getByRole('button', { name: 'FS 3: FREEZE, next: 2 and 3' })).toBeVisible();
+  await floorboard(page)
+    .getByRole('button', { name: /^FS 1:/ })
+    .click();
+  await floorboard(page)
+    .getByRole('button', { name: /^FS 3:/ })
+    .click();
+  await expect(floorboard(page).getByRole('button', { name: /^FS 3: FREEZE.*, next: 3$/ })).toBeVisible();
+  await expect(page.getByRole('heading', { name: /^Departure/ })).toBeVisible();
   await page.keyboard.press('Backspace');
   await expect(page.getByRole('heading', { name: /^Platform/ })).toBeVisible();
   await floorboard(page).getByRole('button', { name: 'Bank up' }).click();

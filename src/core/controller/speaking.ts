@@ -34,7 +34,7 @@ export interface Said {
   readonly lateMs: number;
   /** Of a latching send: whether this word turns it on or off; null for every other, and where both send the same. */
   readonly turns: 'on' | 'off' | null;
-  /** Whether a gesture begins with it; else it ends one. */
+  /** Whether it is the first that a gesture brings; else it comes behind others, or ends it. */
   readonly begins: boolean;
 }
 
@@ -128,15 +128,27 @@ export function speakingTable(index: RigIndex, controller: Controller, sysex: Sy
 
 const goesOf = ({ actions }: Armed): readonly Destination[] => actions.flatMap((a) => (a.type === 'go' ? [a.to] : []));
 
-/** Whether what a function does is done by its press, then and there. */
-function isPrompt({ firmware, armed }: ControllerProgram, { gesture, actions, assignment }: Armed): boolean {
-  if (gesture !== 'press' && gesture !== 'latch-on' && gesture !== 'latch-off') return false;
+/** Whether what a function does is done by its press, then and there, and nothing else of that press goes anywhere. */
+function isPrompt({ firmware, armed, controls }: ControllerProgram, own: Armed): boolean {
+  const { gesture, actions, assignment, bank, page, layerId } = own;
+  if (!PRESSES.has(gesture)) return false;
   if (assignment === null || actions.some((a) => a.type === 'wait')) return false;
+  const released = controls.get(assignment.controlId)?.groups.flatMap((g) => g.members) ?? [];
   const others = armed.filter((a) => a.assignment?.controlId === assignment.controlId);
   const keptBack = firmware.press === 'waits' && others.some((a) => !PROMPT.has(a.gesture));
   const chorded = armed.some((a) => a.chord?.singlesFire === false);
-  return !keptBack && !chorded;
+  // Several functions of one press go one after the other, and so does what a switch releases.
+  const together = armed.some(
+    (a) =>
+      a !== own &&
+      PRESSES.has(a.gesture) &&
+      goesOf(a).length > 0 &&
+      (released.includes(a.assignment?.controlId ?? '') ||
+        (others.includes(a) && (a.gesture !== gesture || (a.bank === bank && a.page === page && a.layerId === layerId)))),
+  );
+  return !keptBack && !chorded && !together;
 }
+const PRESSES: ReadonlySet<Armed['gesture']> = new Set(['press', 'latch-on', 'latch-off']);
 const PROMPT: ReadonlySet<Armed['gesture']> = new Set(['move', 'press', 'latch-on', 'latch-off', 'release', 'any-release']);
 
 /** Whether a function acts in a situation, with whatever is held besides. */
@@ -249,11 +261,13 @@ function saidBy(program: ControllerProgram, speakers: ReadonlyMap<number, Speake
     const speaker = speakers.get(armed.slot);
     if (!speaker) continue;
     const lateMs = latest(program, armed);
-    for (const action of armed.actions) {
-      if (action.type !== 'send') continue;
-      const { begins, ends } = wordsOf(action, armed.gesture === 'move');
+    const sends = armed.actions.flatMap((a) => (a.type === 'send' ? [a] : []));
+    for (const action of sends) {
+      const { first, begins, ends } = wordsOf(action, armed.gesture === 'move');
+      // Of lists that take turns each has a first one.
+      const leads = sends.find((a) => a.turn === action.turn || a.turn === undefined) === action;
       const turns = turnedBy(action);
-      for (const word of begins) add(word, { speaker, lateMs, turns: turns(word), begins: true });
+      for (const word of begins) add(word, { speaker, lateMs, turns: turns(word), begins: leads && first.has(word) });
       for (const word of ends) add(word, { speaker, lateMs: Number.POSITIVE_INFINITY, turns: null, begins: false });
     }
   }

@@ -3,8 +3,9 @@ import { encodeClicks, MOST_CLICKS, type PackedMessage } from '../midi';
 import type { Emitter } from './emitter';
 import type { CompiledAction } from './program';
 
-/** Words that go out with what sets an action off, and those that only its end sends, however long after. */
+/** Words that go out with what sets an action off, those of them that go out first, and those that only its end sends, however long after. */
 export interface WordsSent {
+  readonly first: ReadonlySet<PackedMessage>;
   readonly begins: ReadonlySet<PackedMessage>;
   readonly ends: ReadonlySet<PackedMessage>;
 }
@@ -15,13 +16,18 @@ const run = (a: number, b: number): readonly number[] =>
 /** What a send can put out on a gesture; `moves` where it is that of something that is moved. */
 export function wordsOf(action: Extract<CompiledAction, { type: 'send' }>, moves: boolean): WordsSent {
   const { begins, ends } = valuesOf(action.emitter, moves, action.least);
-  return { begins: wordsAt(action, begins), ends: wordsAt(action, ends) };
+  const begun = begins.map((value) => wordsAt(action, value));
+  return {
+    first: new Set(begun.flatMap(([word]) => word ?? [])),
+    begins: new Set(begun.flat()),
+    ends: new Set(ends.flatMap((value) => wordsAt(action, value))),
+  };
 }
 
-function wordsAt({ put }: Extract<CompiledAction, { type: 'send' }>, values: readonly number[]): ReadonlySet<PackedMessage> {
+function wordsAt({ put }: Extract<CompiledAction, { type: 'send' }>, value: number): readonly PackedMessage[] {
   const words: number[] = [];
-  for (const value of values) put(value, words);
-  return new Set(words);
+  put(value, words);
+  return words;
 }
 
 interface Values {

@@ -104,6 +104,11 @@ describe('where a controller is, by what is heard', () => {
     expect([released.lost, board.likely(released), board.possible(released)]).toEqual([false, [2], [2]]);
   });
 
+  it('two functions of one press go one after the other: hearing the first is not the end of it', () => {
+    const board = on([and(only('fs1', null, 20), go(1)), { ...only('fs1', null, 21), actions: [go(1)] }]);
+    expect(board.possible(board.hear(board.begin('switched-on'), 0, 20, 127))).toContain(3);
+  });
+
   it('somebody who looks says which bank it is', () => {
     const board = on([...banks, and(only('mod', null, 40), go(1))]);
     const told = board.told(board.begin(), 3);
@@ -129,6 +134,16 @@ describe('where a controller is, by what is heard', () => {
     // The other one may have sent it.
     expect(moved && board.possible(moved)).toEqual([1, 2]);
     expect(both(board.begin(), other.begin(), 99).map((f) => f.lost)).toEqual([true, true]);
+  });
+
+  it('a press speaks once, however much it sends, and nobody speaks by being looked at', () => {
+    const row = only('fs1', null, 20);
+    const board = on([{ ...row, actions: [...row.actions, ...only('fs1', null, 21).actions] }]);
+    const first = board.hear(board.begin(), 0, 20, 127);
+    expect(first.spoke).toEqual(['fs1 null 20']);
+    const second = board.hear(first, 2, 21, 127);
+    expect([second.lost, second.spoke]).toEqual([false, []]);
+    expect(board.told(first, 1).spoke).toEqual([]);
   });
 
   it('keeps what a latch said last', () => {

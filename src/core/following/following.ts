@@ -84,7 +84,7 @@ export function toldPlace(table: SpeakingTable, before: Following, isThere: (pla
     return place !== undefined && isThere(place);
   });
   if (there.length === 0) return before;
-  return { ...before, heardAt: there, likely: there, ever: new Set(all), lost: false };
+  return { ...before, heardAt: there, likely: there, ever: new Set(all), spoke: [], lost: false };
 }
 
 /**
@@ -118,7 +118,7 @@ export function hear(table: SpeakingTable, before: Following, t: number, word: P
   }
   return {
     heardAt: same(before.heardAt, heardAt),
-    likely: same(before.likely, likeliest(table, before.likely, said, late.length > 0)),
+    likely: same(before.likely, likeliest(table, before.likely, said, late.length > 0) ?? heardAt),
     past: withPast(before.past, open, t, longest(table)),
     ever: withAll(before.ever, open),
     movedAt: moved ? t : before.movedAt,
@@ -178,8 +178,13 @@ function some(places: Iterable<number>, holds: (place: number) => boolean): bool
   return false;
 }
 
-/** The places of those that explain it with the fewest things done unheard, and where each leads by itself; as before where it may have come late only. */
-function likeliest(table: SpeakingTable, before: readonly number[], said: readonly Said[], late: boolean): Iterable<number> {
+/** The places of those that explain it with the fewest things done unheard, and where each leads by itself; as before where it may have come late only. Null where moves that are heard lie between: something was missed. */
+function likeliest(
+  table: SpeakingTable,
+  before: readonly number[],
+  said: readonly Said[],
+  late: boolean,
+): Iterable<number> | null {
   const seen = new Set(before);
   for (let level: readonly number[] = before; level.length > 0; ) {
     const found = new Set<number>();
@@ -200,7 +205,7 @@ function likeliest(table: SpeakingTable, before: readonly number[], said: readon
         }
     level = next;
   }
-  return before;
+  return null;
 }
 
 /** What nothing explains: the controller may be anywhere, and nothing that was heard of it holds. */

@@ -11,6 +11,7 @@ const silent = { ...assignment({ id: 'a-mod', on: 'mod', behaviour: fixed(127), 
 const index = indexRig(withFunctions(smallRig([parameter('freeze')]), [...made, silent], []));
 const step = (controlId: string | null, bank = 1, controllerId = 'board'): ToldStep => ({
   words: controlId ?? 'bank up',
+  does: controlId === null ? 'button' : 'tap',
   controllerId,
   controlId,
   to: { bank, page: 1 },
@@ -35,6 +36,15 @@ describe('how far a player is on the way', () => {
     expect(stepsDone(index, steps, 0, heard([], 1))).toBe(0);
     expect(stepsDone(index, steps, 0, heard([], 2))).toBe(1);
     expect(stepsDone(index, steps, 0, heard(['a-fs2'], 1))).toBe(3);
+  });
+
+  it('the press that comes before a hold is not the hold', () => {
+    const hold = assignment({ id: 'a-hold', on: 'fs1', gesture: 'hold', message: cc(30), behaviour: fixed(127), meant: [] });
+    const held = indexRig(withFunctions(smallRig([parameter('freeze')]), [...made, hold], []));
+    const steps: readonly ToldStep[] = [{ ...step('fs1'), does: 'hold' }, step('fs1')];
+    expect(stepsDone(held, steps, 0, heard(['a-fs1']))).toBe(0);
+    expect(stepsDone(held, steps, 0, heard(['a-hold']))).toBe(1);
+    expect(stepsDone(held, steps, 1, heard(['a-fs1']))).toBe(2);
   });
 
   it('says nothing of another controller', () => {

@@ -1,6 +1,6 @@
 // How far a player is on the way to the next section, by what is heard of the controllers.
 import type { Whereabouts } from '../controller';
-import type { RigIndex } from '../rig';
+import type { Assignment, GestureType, RigIndex } from '../rig';
 import type { ToldStep } from './told';
 
 /** What was heard of one controller: the functions that may have sent it, and where the controller is by it. */
@@ -19,16 +19,33 @@ export function stepsDone(index: RigIndex, steps: readonly ToldStep[], done: num
     const step = steps[i];
     if (!step || step.controllerId !== heard.controllerId) return done;
     if (isDone(index, step, heard)) return i + 1;
-    if (spoken(index, step.controlId)) return done;
+    if (sendersOn(index, step.controlId).length > 0) return done;
   }
   return done;
 }
 
-function isDone(index: RigIndex, { controlId, to }: ToldStep, { spoke, likely }: HeardOf): boolean {
-  if (controlId !== null && spoke.some((id) => index.assignments.get(id)?.controlId === controlId)) return true;
-  return likely.length > 0 && !spoken(index, controlId) && likely.every(({ bank, page }) => bank === to.bank && page === to.page);
+/** Gestures of functions that something that is done is there for. */
+const meantBy: Readonly<Record<ToldStep['does'], readonly GestureType[]>> = {
+  tap: ['press', 'release', 'any-release', 'latch-on', 'latch-off'],
+  hold: ['hold', 'repeat', 'hold-release'],
+  'double-tap': ['double-tap'],
+  'tap-hold': ['tap-hold'],
+  chord: ['chord'],
+  move: ['move'],
+  turn: ['move'],
+  button: [],
+};
+
+function isDone(index: RigIndex, step: ToldStep, { spoke, likely }: HeardOf): boolean {
+  const { controlId, does, to } = step;
+  const speaking = sendersOn(index, controlId);
+  const meant = speaking.filter((a) => meantBy[does].includes(a.gesture.type));
+  // The press before a hold is not the hold yet; where only the press says anything, it is all that is heard.
+  const telling = meant.length > 0 ? meant : speaking;
+  if (telling.some((a) => spoke.includes(a.id))) return true;
+  return speaking.length === 0 && likely.length > 0 && likely.every(({ bank, page }) => bank === to.bank && page === to.page);
 }
 
-/** Whether a control sends anything at all. */
-const spoken = (index: RigIndex, controlId: string | null): boolean =>
-  controlId !== null && (index.assignmentsOf.get(controlId) ?? []).some((a) => a.actions.some((x) => x.type === 'send'));
+/** Functions of a control that send anything at all. */
+const sendersOn = (index: RigIndex, controlId: string | null): readonly Assignment[] =>
+  controlId === null ? [] : (index.assignmentsOf.get(controlId) ?? []).filter((a) => a.actions.some((x) => x.type === 'send'));

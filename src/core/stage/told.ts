@@ -1,6 +1,7 @@
 // A transition told: plain data that a worker, a file or a screen takes.
 import type { RigIndex } from '../rig';
 import { usualWayOptions, type WayOptions } from './ground';
+import type { Deed } from './hand';
 import { type Transition, transitionsOf, type WayMemory } from './show';
 import type { WayStep } from './way';
 import { leapWords, stepWords, transitionWords } from './way-words';
@@ -8,6 +9,7 @@ import { leapWords, stepWords, transitionWords } from './way-words';
 /** One gesture of a way: what the hand does, on what, and where that controller is afterwards. */
 export interface ToldStep {
   readonly words: string;
+  readonly does: Deed['does'];
   readonly controllerId: string;
   /** Null for a button of the unit itself. */
   readonly controlId: string | null;
@@ -75,6 +77,7 @@ function toldStep(index: RigIndex, step: WayStep): ToldStep {
   const now = state.controllers[index.rig.controllers.indexOf(deed.of)];
   return {
     words: stepWords(index, step),
+    does: deed.does,
     controllerId: deed.of.id,
     controlId: deed.on?.id ?? null,
     to: { bank: now?.bank ?? 1, page: now?.page ?? 1 },

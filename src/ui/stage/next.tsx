@@ -105,6 +105,7 @@ function HoldButton({
       onPointerDown={held.begin}
       onPointerUp={held.end}
       onPointerLeave={held.end}
+      onPointerCancel={held.end}
       onKeyDown={(e) => (e.key === 'Enter' || e.key === ' ') && held.begin()}
       onKeyUp={held.end}
       onBlur={held.end}

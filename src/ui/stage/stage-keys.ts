@@ -22,7 +22,12 @@ export function useStageKeys({
   useEffect(() => {
     if (!enabled) return;
     const down = (event: KeyboardEvent): void => {
-      if (event.ctrlKey || event.metaKey || event.altKey || event.repeat) return;
+      if (event.ctrlKey || event.metaKey || event.altKey) return;
+      // A key that is held goes on once, and scrolls nothing.
+      if (event.repeat) {
+        if (!ofButton(event.target)) event.preventDefault();
+        return;
+      }
       const now = latest.current;
       if (event.key === 'Escape') now.leave.begin();
       else if (event.key === 'p' || event.key === 'P') now.silence?.begin();

@@ -1,6 +1,6 @@
 'use client';
 // One controller on the stand: to scale with its tape, what stands on, what spoke last, and what to press next in its order.
-import { type MouseEvent, memo } from 'react';
+import { type MouseEvent, memo, useMemo } from 'react';
 import type { Whereabouts } from '@/core/controller';
 import type { FollowedView } from '@/core/following';
 import { type Control, type Controller, gestureNames, type RigIndex } from '@/core/rig';
@@ -37,23 +37,18 @@ const NAME = 18;
 
 export function StagePanel(props: Props) {
   const { index, controller, scale, letters } = props;
-  const controls = index.controlsOf.get(controller.id) ?? [];
-  const drawn = controls.map((control): Drawn => {
-    const acting = actingAtAll(index, control, props.places);
-    const width = tapeWidth(controls, control, controller.width);
-    const box: Box = {
-      left: (control.x + (control.width - width) / 2) * scale,
-      top: control.y * scale,
-      width: width * scale,
-      room: roomBelow(controls, control, width, controller.height) * scale,
-      drawn: { width: control.width * scale, height: control.height * scale },
-    };
-    return { control, acting, box, name: nameOf(index, control, acting) };
-  });
+  // Every message makes the places anew: what stands in them says whether anything changed.
+  const where = JSON.stringify(props.places);
+  const drawn = useMemo(() => drawnOn(index, controller, JSON.parse(where), scale), [index, controller, where, scale]);
   const narrow = drawn.filter((d) => d.box.width < TOO_NARROW).length > drawn.length / 2;
-  const named = drawn.filter((d) => d.name !== '' && d.acting !== null);
-  const sizes = named.map(({ name, box }) => writtenIn(name, box, letters).size);
-  const even = narrow ? Math.min(letters, LIST_LETTERS) : evenly(sizes, letters);
+  const even = useMemo(() => {
+    if (narrow) return Math.min(letters, LIST_LETTERS);
+    const named = drawn.filter((d) => d.name !== '' && d.acting !== null);
+    return evenly(
+      named.map(({ name, box }) => writtenIn(name, box, letters).size),
+      letters,
+    );
+  }, [drawn, narrow, letters]);
   return (
     <div
       role="group"
@@ -86,6 +81,22 @@ export function StagePanel(props: Props) {
       )}
     </div>
   );
+}
+
+function drawnOn(index: RigIndex, controller: Controller, places: readonly Whereabouts[], scale: number): readonly Drawn[] {
+  const controls = index.controlsOf.get(controller.id) ?? [];
+  return controls.map((control): Drawn => {
+    const acting = actingAtAll(index, control, places);
+    const width = tapeWidth(controls, control, controller.width);
+    const box: Box = {
+      left: (control.x + (control.width - width) / 2) * scale,
+      top: control.y * scale,
+      width: width * scale,
+      room: roomBelow(controls, control, width, controller.height) * scale,
+      drawn: { width: control.width * scale, height: control.height * scale },
+    };
+    return { control, acting, box, name: nameOf(index, control, acting) };
+  });
 }
 
 /** A control, what it does, and what its tape says. */

@@ -41,26 +41,26 @@ interface StandProps {
 }
 
 function Stand({ index, settings, change }: StandProps) {
-  const { rig } = index;
   const router = useRouter();
   const devices = useDevices();
   const awake = useAwake();
-  const found = useSet(rig);
+  const found = useSet(index.rig);
   const [settingUp, setUp] = useState(false);
   const spots = useMemo(() => spotsOf(index), [index]);
   const wayInto = ({ song, at }: Spot): ToldTransition | undefined => found.ways.get(keyAt(song.id, at));
   const heard = useRef<(views: Views) => void>(() => undefined);
-  const drawn = rig.controllers.flatMap((c) => (settings.heardOn[c.id] ? [] : [c.id]));
-  const following = useFollowing(rig, drawn, (views) => heard.current(views));
-  const show = useShow(index, wayInto, () => following.views);
+  const drawn = index.rig.controllers.flatMap((c) => (settings.heardOn[c.id] ? [] : [c.id]));
+  const following = useFollowing(index.rig, drawn, (views) => heard.current(views));
+  const show = useShow(index, wayInto, following.known);
   heard.current = show.heard;
-  const views = show.follows ? show.led : following.views;
-  const ports = usePorts(devices, settings, following, !show.follows);
+  const follows = show.leads === false;
+  const views = follows ? show.led : following.views;
+  const ports = usePorts(devices, settings, following, show.leads === true);
   const next = spots[show.position.at + 1];
   const way = next && wayInto(next);
-  const shown = shownOf(rig.controllers, settings, found);
+  const shown = shownOf(index.rig.controllers, settings, found);
 
-  const leave = useHeld(() => router.push(`/rigs/${rig.id}/set`));
+  const leave = useHeld(() => router.push(`/rigs/${index.rig.id}/set`));
   const silencing = useHeld(() => void silenceOn(devices, settings));
   const silence = settings.silence.length > 0 ? silencing : null;
   useStageKeys({
@@ -72,7 +72,7 @@ function Stand({ index, settings, change }: StandProps) {
   });
   return (
     <>
-      <Now index={index} spots={spots} at={show.position.at} awake={awake} follows={show.follows} onSetUp={() => setUp(true)} />
+      <Now index={index} spots={spots} at={show.position.at} awake={awake} follows={follows} onSetUp={() => setUp(true)} />
       <Panels panels={shown}>
         {(scale, columns) => (
           <Units columns={columns}>
@@ -90,7 +90,7 @@ function Stand({ index, settings, change }: StandProps) {
                   scale={scale}
                   letters={Math.max(SMALLEST, letterPixels(settings))}
                   card={lostCard(found, controller)}
-                  worker={show.follows ? null : following.worker}
+                  worker={show.leads ? following.worker : null}
                 />
               );
             })}

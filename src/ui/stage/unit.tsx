@@ -1,6 +1,7 @@
 'use client';
 // A controller on the stand: what it is called, where it is by what is heard, and its panel.
 import type { Remote } from 'comlink';
+import { useMemo } from 'react';
 import type { Whereabouts } from '@/core/controller';
 import type { FollowedView } from '@/core/following';
 import type { Controller, RigIndex } from '@/core/rig';
@@ -33,7 +34,8 @@ export const ABOVE = 56;
 export function StageUnit(props: Props) {
   const { index, controller, view, looked, port, card, worker } = props;
   const { id } = controller;
-  const play = worker === null || port !== null ? null : (input: DrawnInput) => void worker()?.drawn(id, input);
+  const isDrawn = worker !== null && port === null;
+  const play = useMemo(() => (isDrawn ? (input: DrawnInput) => void worker()?.drawn(id, input) : null), [isDrawn, worker, id]);
   const places = view?.likely ?? [{ bank: 1, page: 1, layerIds: [] }];
   const { firmware } = controller;
   const several = firmware.banks > 1 || firmware.pages > 1;

@@ -1,37 +1,48 @@
 'use client';
 // Where the controllers of a rig are, by a worker that follows what is heard of them.
 import { proxy, type Remote, wrap } from 'comlink';
-import { useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useRef, useState } from 'react';
 import type { Rig } from '@/core/rig';
 import type { StageWorker, Views } from '@/workers/stage.worker';
 
 export interface FollowingNow {
   /** Null until the worker has looked at the rig. */
   readonly views: Views | null;
+  /** The same, ahead of what is drawn. */
+  readonly known: () => Views | null;
   readonly worker: () => Remote<StageWorker> | null;
 }
 
 /** `drawn`: controllers that are played on the drawing when it begins. `told` is called with every change, before it is drawn. */
 export function useFollowing(rig: Rig, drawn: readonly string[], told: (views: Views) => void): FollowingNow {
   const [views, setViews] = useState<Views | null>(null);
+  const known = useRef<Views | null>(null);
   const remote = useRef<Remote<StageWorker> | null>(null);
   const latest = useRef({ told, drawn });
   latest.current = { told, drawn };
   useEffect(() => {
     const raw = new Worker(new URL('../../workers/stage.worker.ts', import.meta.url), { type: 'module' });
     remote.current = wrap<StageWorker>(raw);
+    let frame: number | null = null;
     void remote.current.begin(
       rig,
       latest.current.drawn,
       proxy((some: Views) => {
+        known.current = { ...known.current, ...some };
         latest.current.told(some);
-        setViews((all) => ({ ...all, ...some }));
+        // A pedal says a hundred things a second: what is drawn follows the screen.
+        frame ??= requestAnimationFrame(() => {
+          frame = null;
+          setViews(known.current);
+        });
       }),
     );
     return () => {
+      if (frame !== null) cancelAnimationFrame(frame);
       remote.current = null;
       raw.terminate();
     };
   }, [rig]);
-  return { views, worker: () => remote.current };
+  const worker = useCallback(() => remote.current, []);
+  return { views, known: () => known.current, worker };
 }

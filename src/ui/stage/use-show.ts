@@ -35,8 +35,8 @@ export interface Show {
   readonly position: Position;
   /** What another window that leads knows of the controllers; null where this one leads. */
   readonly led: Views | null;
-  /** Whether another window leads. */
-  readonly follows: boolean;
+  /** Whether this window leads; null until that is known. One that does not lead opens no port. */
+  readonly leads: boolean | null;
   readonly go: (by: 1 | -1) => void;
   /** Takes what was heard: steps are ticked off, and the last one leads on. */
   readonly heard: (views: Views) => void;
@@ -46,7 +46,7 @@ export function useShow(index: RigIndex, wayInto: (spot: Spot) => ToldTransition
   const spots = useMemo(() => spotsOf(index), [index]);
   const [position, setPosition] = useState(START);
   const [led, setLed] = useState<Views | null>(null);
-  const [follows, setFollows] = useState(false);
+  const [leading, setLeading] = useState<boolean | null>(null);
   const line = useRef<BroadcastChannel | null>(null);
   const leads = useRef(false);
   const now = useRef(position);
@@ -56,8 +56,11 @@ export function useShow(index: RigIndex, wayInto: (spot: Spot) => ToldTransition
 
   const moveTo = useCallback(
     (to: Position): void => {
-      now.current = to;
-      setPosition(to);
+      const { at, done } = now.current;
+      if (at !== to.at || done !== to.done) {
+        now.current = to;
+        setPosition(to);
+      }
       if (leads.current) say({ type: 'now', position: to, views: latest.current.views() });
     },
     [say],
@@ -80,13 +83,13 @@ export function useShow(index: RigIndex, wayInto: (spot: Spot) => ToldTransition
         now.current = data.position;
         setPosition(data.position);
         setLed(data.views);
-        setFollows(true);
+        setLeading(false);
       } else if (leads.current && data.type === 'goes') step(data.by);
       else if (leads.current && data.type === 'asks') say({ type: 'now', position: now.current, views: latest.current.views() });
     };
     const lead = (): Promise<void> => {
       leads.current = true;
-      setFollows(false);
+      setLeading(true);
       setLed(null);
       return new Promise((resolve) => ends.signal.addEventListener('abort', () => resolve()));
     };
@@ -117,5 +120,5 @@ export function useShow(index: RigIndex, wayInto: (spot: Spot) => ToldTransition
     },
     [moveTo],
   );
-  return { position, led, follows, go, heard };
+  return { position, led, leads: leading, go, heard };
 }
