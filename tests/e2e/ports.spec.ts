@@ -27,8 +27,13 @@ test('a control without a function: listen first, then choose the parameter', as
   await page.keyboard.press('l');
   await page.getByLabel('Port').selectOption('Look for MIDI devices…');
   await page.getByLabel('Port').selectOption('Test board');
-  for (let v = 10; v < 60; v += 5) await says(page, 0xb5, 77, v);
-  await page.getByRole('button', { name: 'Take CC 77, ch 6', exact: true }).click();
+  // A port takes a moment to be opened: what is said before is heard by nobody.
+  const take = page.getByRole('button', { name: 'Take CC 77, ch 6', exact: true });
+  await expect(async () => {
+    for (let v = 10; v < 60; v += 5) await says(page, 0xb5, 77, v);
+    await expect(take).toBeVisible({ timeout: 500 });
+  }).toPass();
+  await take.click();
   await page.getByPlaceholder('Name of the parameter').fill('Scatter');
   await page.keyboard.press('Enter');
   await expect(page.getByTestId('outcome')).toContainText('0 % → 100 %');

@@ -97,6 +97,7 @@ test('over MIDI: which bank is told by what is heard; what no state can have sen
   await page.reload();
   await expect(page.getByText('Next Platform: press FS 1')).toBeVisible({ timeout: 60_000 });
   await expect(floorboard(page).getByText('Which bank?')).toBeVisible();
+  await expect(floorboard(page).getByText('being opened')).toHaveCount(0);
   await says(page, ...harbour);
   await expect(floorboard(page).getByText('Bank 2 “Harbour”')).toBeVisible();
   await says(page, ...overture);

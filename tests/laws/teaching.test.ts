@@ -78,8 +78,8 @@ describe('teaching', () => {
       }
     });
     fc.assert(taught, settings);
-    // Few rigs have a lesson that reaches something loud: where chance brought none, others are played until one does.
-    for (let seed = 1; stirred === 0 && seed <= 20; seed++) fc.assert(taught, { numRuns: RUNS, seed });
+    // Few rigs have a lesson, and fewer one that reaches something loud: where chance brought too little, others are played until there is enough.
+    for (let seed = 1; (stirred === 0 || sent <= RUNS / 4) && seed <= 20; seed++) fc.assert(taught, { numRuns: RUNS, seed });
     // It is taught at all, and loud things with it.
     expect([sent > RUNS / 4, stirred > 0]).toEqual([true, true]);
   });

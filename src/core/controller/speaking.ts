@@ -39,8 +39,10 @@ export interface Said {
 }
 
 export interface SpeakingTable {
-  /** Every situation that can be reached from switching on; the first is where it stands then. */
+  /** Every situation that can be reached from switching on. */
   readonly places: readonly Whereabouts[];
+  /** Those of them in which it may stand when it is switched on: one, or every bank and page where it returns to the last. */
+  readonly begins: readonly number[];
   /** By place: where something leads of which nothing need be heard. */
   readonly silent: readonly (readonly number[])[];
   /** By place: where anything leads. */
@@ -59,7 +61,11 @@ export function speakingTable(index: RigIndex, controller: Controller, sysex: Sy
   if (lasting.length > MOST_LASTING) return null;
   const { encode, decode, placeOf, bankOf, pageOf, layersIn, stackOf } = situations;
   const begins = startPlace(controller.firmware);
-  const start = encode({ place: placeOf(begins.bank, begins.page), stack: 0, last: null });
+  const first = placeOf(begins.bank, begins.page);
+  const returns = controller.firmware.startsAt?.type === 'last';
+  const starts = (returns ? Array.from({ length: situations.places }, (_, place) => place) : [first]).map((place) =>
+    encode({ place, stack: 0, last: null }),
+  );
 
   const acting = actingOf(program, situations, lasting);
   const goes = program.armed.flatMap((armed) => goesOf(armed).map((to) => ({ armed, to })));
@@ -68,8 +74,8 @@ export function speakingTable(index: RigIndex, controller: Controller, sysex: Sy
     encode(lead(decode(from), { play: (state) => stepController(program, state, { type: 'go', t: 0, to }).state }));
   const sure = surelyHeard(program, situations);
 
-  const reached = [start];
-  const at = new Map([[start, 0]]);
+  const reached = [...starts];
+  const at = new Map(starts.map((number, i) => [number, i]));
   const placed = (number: number): number => {
     const known = at.get(number);
     if (known !== undefined) return known;
@@ -81,7 +87,7 @@ export function speakingTable(index: RigIndex, controller: Controller, sysex: Sy
   const all: Set<number>[] = [];
   for (let i = 0; i < reached.length; i++) {
     if (reached.length > most) return null;
-    const from = reached[i] ?? start;
+    const from = reached[i] ?? 0;
     const [quiet, any] = [new Set<number>(), new Set<number>()];
     silent.push(quiet);
     all.push(any);
@@ -114,12 +120,13 @@ export function speakingTable(index: RigIndex, controller: Controller, sysex: Sy
     program,
     acting,
     reached.map(decode),
-    (from, to) => at.get(goingTo(reached[from] ?? start, to)) ?? from,
+    (from, to) => at.get(goingTo(reached[from] ?? 0, to)) ?? from,
   );
   return {
     places: reached
       .map(decode)
       .map(({ place, stack }) => ({ bank: bankOf(place), page: pageOf(place), layerIds: layersIn(stack) })),
+    begins: starts.map((_, i) => i),
     silent: silent.map((s) => [...s]),
     leads: all.map((s) => [...s]),
     said: saidBy(program, speakers),

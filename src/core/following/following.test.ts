@@ -109,6 +109,13 @@ describe('where a controller is, by what is heard', () => {
     expect(board.possible(board.hear(board.begin('switched-on'), 0, 20, 127))).toContain(3);
   });
 
+  it('a unit that returns to its last bank may stand in any once it is switched on', () => {
+    const last = on(banks, { startsAt: { type: 'last' } });
+    expect(last.possible(last.begin('switched-on'))).toEqual([1, 2, 3]);
+    const stated = on(banks, { startsAt: { type: 'stated', bank: 2, page: 1 }, bankButtons: true });
+    expect(stated.likely(stated.begin('switched-on'))).toEqual([2]);
+  });
+
   it('somebody who looks says which bank it is', () => {
     const board = on([...banks, and(only('mod', null, 40), go(1))]);
     const told = board.told(board.begin(), 3);

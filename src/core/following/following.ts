@@ -33,7 +33,7 @@ const everyPlace = ({ places }: SpeakingTable): readonly number[] => places.map(
 /** Before anything is heard: as the controller is switched on, or anywhere that it can be. */
 export function beginFollowing(table: SpeakingTable, from: 'switched-on' | 'anywhere'): Following {
   const all = everyPlace(table);
-  const heardAt = from === 'switched-on' ? [0] : all;
+  const heardAt = from === 'switched-on' ? table.begins : all;
   return {
     heardAt,
     likely: heardAt,
