@@ -1,8 +1,8 @@
-// The stand: followed on the drawing and over MIDI, lost and found, silent and left.
+// Stage: followed on the drawing and over MIDI, lost and found, silent and left.
 import { expect, type Page, test } from '@playwright/test';
 import { expectAccessible, exportOf, ownRig, plug, says, sentOut, standIn } from './kit';
 
-/** Opens the stand, and waits until it knows the way into the first section. */
+/** Opens Stage, and waits until it knows the way into the first section. */
 async function stand(page: Page, id: string): Promise<void> {
   await page.goto(`/rigs/${id}/stage`);
   await expect(page.getByText('Next Platform: press FS 1')).toBeVisible({ timeout: 60_000 });
@@ -130,7 +130,7 @@ test('over MIDI: which bank is told by what is heard; what no state can have sen
   expect([out[16]?.[1], out[32]?.[1]]).toEqual([123, 120]);
 });
 
-test('a second window follows the first, and the stand is left by holding Escape', async ({ page, context }) => {
+test('a second window follows the first, and Stage is left by holding Escape', async ({ page, context }) => {
   const id = await ownRig(page);
   await stand(page, id);
   const second = await context.newPage();

@@ -11,7 +11,7 @@ export const scopes = {
   steps: 'Step by step, and in the history',
   proof: 'On the proof',
   map: 'On the map',
-  stage: 'On the stand',
+  stage: 'On Stage',
   panelEditor: 'Where the panel is drawn',
 } as const;
 export type Scope = keyof typeof scopes;
@@ -134,7 +134,7 @@ export const commands = {
   'stage-back': walk('stage', 'Backspace, Left', 'back to the section before; also Page Up'),
   'stage-bank': walk('stage', '1 – 9', 'say which bank it is, where what was heard does not tell'),
   'stage-silence': walk('stage', 'P, held', 'silence on the ports that were chosen for it'),
-  'stage-leave': walk('stage', 'Escape, held', 'leave the stand'),
+  'stage-leave': walk('stage', 'Escape, held', 'leave Stage'),
 
   'checks-walk': walk('checks', 'Up, Down', 'the finding above or below'),
   'checks-open': walk('checks', 'Enter', 'to its changes'),

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { arranged, evenly, SMALLEST, written } from './letters';
 import { letterPixels } from './stage-settings';
 
-describe('writing on the stand', () => {
+describe('writing on Stage', () => {
   it('is as large as the distance asks for: twice as far, twice as large; 20 minutes of arc by hand', () => {
     const near = letterPixels({ distance: 100, pixels: 96 / 25.4 });
     expect(letterPixels({ distance: 200, pixels: 96 / 25.4 })).toBeCloseTo(2 * near, 6);

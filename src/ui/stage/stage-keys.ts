@@ -1,5 +1,5 @@
 'use client';
-// The keys of the stand.
+// The keys of Stage.
 import { useEffect, useRef } from 'react';
 import type { Held } from './use-held';
 

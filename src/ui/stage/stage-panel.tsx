@@ -1,5 +1,5 @@
 'use client';
-// One controller on the stand: to scale with its tape, what stands on, what spoke last, and what to press next in its order.
+// One controller on Stage: to scale with its tape, what stands on, what spoke last, and what to press next in its order.
 import { type MouseEvent, memo, useMemo } from 'react';
 import type { Whereabouts } from '@/core/controller';
 import type { FollowedView } from '@/core/following';

@@ -1,5 +1,5 @@
 'use client';
-// The stand: always dark, no menu. Where the set is, the panels with what each control does now, and what to press next.
+// Stage: always dark, no menu. Where the set is, the panels with what each control does now, and what to press next.
 import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
 import { type ReactNode, useMemo, useRef, useState } from 'react';

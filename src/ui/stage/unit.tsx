@@ -1,5 +1,5 @@
 'use client';
-// A controller on the stand: what it is called, where it is by what is heard, and its panel.
+// A controller on Stage: what it is called, where it is by what is heard, and its panel.
 import type { Remote } from 'comlink';
 import { useMemo } from 'react';
 import type { Whereabouts } from '@/core/controller';

@@ -5,7 +5,7 @@ import { Head } from '@/ui/frame/head';
 
 export const dynamic = 'force-dynamic';
 
-/** Everything but the stand has the head with the way through the work. */
+/** Everything but Stage has the head with the way through the work. */
 export default async function WorkLayout({ children }: { readonly children: ReactNode }) {
   const others = await (await database()).read((here) => rigNames(here));
   return (
