@@ -88,6 +88,11 @@ function plays(unit: Member, input: ControllerInput): void {
     wakeAt === null ? null : setTimeout(() => plays(unit, { type: 'tick', t: wakeAt }), Math.max(0, wakeAt - performance.now()));
 }
 
+/** Nothing was heard of it yet: hardware may be anywhere. */
+function anywhere(unit: Member): void {
+  if (unit.table) unit.following = beginFollowing(unit.table, 'anywhere');
+}
+
 function switchedOn(unit: Member): void {
   if (unit.table) unit.following = beginFollowing(unit.table, 'switched-on');
   unit.state = unit.begun().state;
@@ -112,6 +117,13 @@ const api = {
   },
   /** Words that came in by a port on which some controllers speak. */
   heard: hears,
+  /** From now on those are played on the drawing, and the others heard on a port: who changes over begins anew. */
+  sources(drawn: readonly string[], changed: readonly string[]): void {
+    const some = units.filter((u) => changed.includes(u.id));
+    for (const unit of some) if (drawn.includes(unit.id)) switchedOn(unit);
+    for (const unit of some) if (!drawn.includes(unit.id)) anywhere(unit);
+    tell(viewsOf(some));
+  },
   /** The port of some is gone. */
   deaf(ids: readonly string[]): void {
     const some = units.filter((u) => ids.includes(u.id));

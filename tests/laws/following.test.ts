@@ -14,7 +14,16 @@ import {
   type Whereabouts,
 } from '@/core/controller';
 import { beginFollowing, type Following, hear, likelyPlaces, possiblePlaces, whileDeaf } from '@/core/following';
-import { type Action, type Arrival, type Assignment, type Controller, gestureTypeSchema, indexRig, type Rig } from '@/core/rig';
+import {
+  type Action,
+  type Arrival,
+  type Assignment,
+  type Controller,
+  gestureTypeSchema,
+  indexRig,
+  type Rig,
+  type SwitchGroup,
+} from '@/core/rig';
 import { richRig, someRichRig } from '../kit/rich-rig';
 import { assignment, cc, fixed, latching, layer, momentary, parameter, smallRig, withFunctions } from '../kit/small-rig';
 
@@ -107,6 +116,12 @@ function followed(
       following = hear(table, following, input.t, made.output[i] ?? 0);
     }
     look(placeOf(state), following, table);
+    // What a latch is said to stand at, it stands at.
+    for (const { assignment: row, actions } of program.armed) {
+      const said = following.stands.get(row?.id ?? '');
+      const latches = actions.flatMap((a) => (a.type === 'send' && a.emitter.type === 'latching' ? [a.emitter.phase] : []));
+      if (said !== undefined) expect(latches.map((phase) => state.memory[phase] === 1)).toContain(said === 'on');
+    }
   };
   for (const [i, input] of inputsOf(rig, controller, hand).entries()) {
     hears = i < deaf[0] || i >= deaf[1];
@@ -137,10 +152,13 @@ const someBoard = fc.record({
   waits: fc.boolean(),
   buttons: fc.constantFrom(false, false, true),
   layer: fc.constantFrom('while-held' as const, 'toggled' as const, 'next-press' as const),
+  survives: fc.boolean(),
+  /** Whether two switches release each other. */
+  group: fc.constantFrom(null, null, 'turns-off' as const, 'stays-on' as const),
 });
 type SomeBoard = typeof someBoard extends fc.Arbitrary<infer T> ? T : never;
 
-function boardOf({ functions, arrivals, waits, buttons, layer: mode }: SomeBoard): Rig {
+function boardOf({ functions, arrivals, waits, buttons, layer: mode, survives, group }: SomeBoard): Rig {
   const made = functions.map(({ on, bank, gesture, sends, how, goes, first, waits: ms, held }, i): Assignment => {
     const row = assignment({
       id: `a${i}`,
@@ -160,6 +178,7 @@ function boardOf({ functions, arrivals, waits, buttons, layer: mode }: SomeBoard
   const firmware = {
     banks: 3,
     bankButtons: buttons,
+    togglesSurviveBankChange: survives,
     press: waits ? ('waits' as const) : ('always-fires' as const),
     gestures: gestureTypeSchema.options,
   };
@@ -179,7 +198,20 @@ function boardOf({ functions, arrivals, waits, buttons, layer: mode }: SomeBoard
     }),
   );
   const doing = made.filter((a) => a.actions.length > 0);
-  return { ...withFunctions(rig, doing, []), arrivals: rows };
+  const released: SwitchGroup = {
+    id: 'group',
+    order: 1,
+    controllerId: 'board',
+    name: '',
+    controlIds: ['fs1', 'fs2'],
+    bank: null,
+    page: null,
+    sendsOff: buttons,
+    pressedAgain: group ?? 'stays-on',
+    note: '',
+    entered: null,
+  };
+  return { ...withFunctions(rig, doing, []), arrivals: rows, groups: group === null ? [] : [released] };
 }
 
 const going = (to: number | string): Action => ({

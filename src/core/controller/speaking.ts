@@ -34,6 +34,8 @@ export interface Said {
   readonly lateMs: number;
   /** Of a latching send: whether this word turns it on or off; null for every other, and where both send the same. */
   readonly turns: 'on' | 'off' | null;
+  /** Whether its latch can change unheard: then what it said last need not hold. */
+  readonly slips: boolean;
   /** Whether it is the first that a gesture brings; else it comes behind others, or ends it. */
   readonly begins: boolean;
 }
@@ -182,18 +184,16 @@ function actingOf(program: ControllerProgram, { bankOf, pageOf, layersIn }: Situ
   };
 }
 
-/** Of which moves something is heard in any case, in the same moment. System exclusive may not be listened for, and where a unit has several ways out one of them may not be heard. */
+/** Of which moves something is heard in any case, in the same moment. */
 function surelyHeard(program: ControllerProgram, { bankOf, pageOf }: Situations) {
-  const ports = new Set(program.armed.flatMap((a) => a.actions.flatMap((x) => (x.type === 'send' ? [x.port] : []))));
   const sendsAlways = (action: CompiledAction): boolean =>
     action.type === 'send' &&
     action.turn === undefined &&
-    (action.port === 0 || ports.size === 1) &&
     (action.emitter.type === 'momentary' ||
       action.emitter.type === 'fixed' ||
       action.emitter.type === 'latching' ||
       action.emitter.type === 'stepping') &&
-    [...wordsOf(action, false).begins].some((word) => sysexSlot(word) < 0);
+    isListenedFor(program, action);
   const going = new Set(
     program.armed.flatMap((armed) =>
       isPrompt(program, armed) && goesOf(armed).length > 0 && armed.actions.some(sendsAlways) ? [armed.slot] : [],
@@ -274,8 +274,9 @@ function saidBy(program: ControllerProgram, speakers: ReadonlyMap<number, Speake
       // Of lists that take turns each has a first one.
       const leads = sends.find((a) => a.turn === action.turn || a.turn === undefined) === action;
       const turns = turnedBy(action);
-      for (const word of begins) add(word, { speaker, lateMs, turns: turns(word), begins: leads && first.has(word) });
-      for (const word of ends) add(word, { speaker, lateMs: Number.POSITIVE_INFINITY, turns: null, begins: false });
+      const slips = changesUnheard(program, armed, action);
+      for (const word of begins) add(word, { speaker, lateMs, turns: turns(word), slips, begins: leads && first.has(word) });
+      for (const word of ends) add(word, { speaker, lateMs: Number.POSITIVE_INFINITY, turns: null, slips: false, begins: false });
     }
   }
   for (const { signals } of program.controls.values())
@@ -284,10 +285,29 @@ function saidBy(program: ControllerProgram, speakers: ReadonlyMap<number, Speake
       for (const value of [127, 0]) put(value, words);
       const stays = (from: number): readonly number[] => [from];
       const speaker: Speaker = { assignment: null, at: null, onArrival: false, leads: stays, ends: stays };
-      for (const word of words) add(word, { speaker, lateMs: Number.POSITIVE_INFINITY, turns: null, begins: false });
+      for (const word of words)
+        add(word, { speaker, lateMs: Number.POSITIVE_INFINITY, turns: null, slips: false, begins: false });
     }
   return said;
 }
+
+/** Whether the latch of a send can change without a word of it: by going elsewhere, by arriving, by another switch, by what comes back, or by a word that is not listened for. */
+function changesUnheard(program: ControllerProgram, armed: Armed, action: Extract<CompiledAction, { type: 'send' }>): boolean {
+  const { firmware, controls, arrivals } = program;
+  const controlId = armed.assignment?.controlId ?? '';
+  return (
+    (!firmware.togglesSurviveBankChange && firmware.banks * firmware.pages > 1) ||
+    firmware.lights === 'feedback' ||
+    (controls.get(controlId)?.groups.length ?? 0) > 0 ||
+    arrivals.some((a) => a.row.latches.some((l) => l.controlId === controlId)) ||
+    !isListenedFor(program, action)
+  );
+}
+
+/** Whether every word of a send comes by where the controller is heard: system exclusive may not be listened for, and of several ways out one may not be heard. */
+const isListenedFor = ({ armed }: ControllerProgram, action: Extract<CompiledAction, { type: 'send' }>): boolean =>
+  (action.port === 0 || armed.every((a) => a.actions.every((x) => x.type !== 'send' || x.port === action.port))) &&
+  [...wordsOf(action, false).begins].every((word) => sysexSlot(word) < 0);
 
 /** Whether a word turns a latching send on or off. */
 function turnedBy(action: Extract<CompiledAction, { type: 'send' }>): (word: PackedMessage) => 'on' | 'off' | null {

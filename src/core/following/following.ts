@@ -20,8 +20,10 @@ export interface Following {
   readonly ever: ReadonlySet<number>;
   /** When it was last heard to go anywhere, in milliseconds; null for never. */
   readonly movedAt: number | null;
-  /** By function that latches: what its last message said. */
+  /** By function that latches: what its last message said, and so how it stands. */
   readonly stands: ReadonlyMap<string, 'on' | 'off'>;
+  /** The same of those whose latch can change unheard: how they stand if it did not. */
+  readonly saidLast: ReadonlyMap<string, 'on' | 'off'>;
   /** Functions that what was heard last may have begun with. */
   readonly spoke: readonly string[];
   /** Whether what was heard last could have been sent from none of those places: then it may be anywhere. */
@@ -41,6 +43,7 @@ export function beginFollowing(table: SpeakingTable, from: 'switched-on' | 'anyw
     ever: new Set(from === 'switched-on' ? unheardFrom(table, heardAt) : all),
     movedAt: null,
     stands: new Map(),
+    saidLast: new Map(),
     spoke: [],
     lost: false,
   };
@@ -72,6 +75,7 @@ export function whileDeaf(table: SpeakingTable, before: Following): Following {
     heardAt: same(before.heardAt, all),
     ever: withAll(before.ever, all),
     stands: new Map(),
+    saidLast: new Map(),
     spoke: [],
   };
 }
@@ -116,13 +120,16 @@ export function hear(table: SpeakingTable, before: Following, t: number, word: P
           moved = true;
         }
   }
+  const { stands, saidLast } = standing(before, spoke);
   return {
+    stands,
+    // Going elsewhere may be what turned it.
+    saidLast: moved ? new Map() : saidLast,
     heardAt: same(before.heardAt, heardAt),
     likely: same(before.likely, likeliest(table, before.likely, said, late.length > 0) ?? heardAt),
     past: withPast(before.past, open, t, longest(table)),
     ever: withAll(before.ever, open),
     movedAt: moved ? t : before.movedAt,
-    stands: standing(before.stands, spoke),
     spoke: [...new Set([...spoke].flatMap((by) => (by.begins ? (by.speaker.assignment?.id ?? []) : [])))],
     lost: false,
   };
@@ -244,15 +251,14 @@ function same(before: readonly number[], now: Iterable<number>): readonly number
   return before.length === set.size && before.every((i) => set.has(i)) ? before : [...set].sort((a, b) => a - b);
 }
 
-/** What latches stand at, once one of some has spoken: where it may have been another, nobody knows of either. */
-function standing(before: Following['stands'], spoke: ReadonlySet<Said>): Following['stands'] {
-  const latching = [...spoke].filter((by) => by.turns !== null && by.speaker.assignment !== null);
-  if (latching.length === 0) return before;
-  const now = new Map(before);
-  for (const { speaker, turns } of latching) {
-    const id = speaker.assignment?.id ?? '';
-    if (latching.length > 1 || turns === null) now.delete(id);
-    else now.set(id, turns);
-  }
-  return now;
+/** What latches stand at, once one of some has spoken: where it may have been another, nobody knows of any. */
+function standing(before: Following, spoke: ReadonlySet<Said>): Pick<Following, 'stands' | 'saidLast'> {
+  const ids = [...spoke].flatMap((by) => (by.turns === null ? [] : (by.speaker.assignment?.id ?? [])));
+  if (ids.length === 0) return before;
+  const [stands, saidLast] = [new Map(before.stands), new Map(before.saidLast)];
+  for (const id of ids) for (const known of [stands, saidLast]) known.delete(id);
+  const [one, ...others] = spoke;
+  if (one?.turns && one.speaker.assignment && others.length === 0)
+    (one.slips ? saidLast : stands).set(one.speaker.assignment.id, one.turns);
+  return { stands, saidLast };
 }

@@ -5,9 +5,9 @@ import { type Following, likelyPlaces, possiblePlaces } from './following';
 export interface FollowedView {
   readonly likely: readonly Whereabouts[];
   readonly possible: readonly Whereabouts[];
-  /** Ids of functions whose latch is known to stand on, or off. */
+  /** Ids of functions whose latch stands on; and of those that said so last, but may have been turned unheard since. */
   readonly on: readonly string[];
-  readonly off: readonly string[];
+  readonly onLast: readonly string[];
   /** Functions that what was heard last may have begun with. */
   readonly spoke: readonly string[];
   readonly lost: boolean;
@@ -17,15 +17,16 @@ export interface FollowedView {
 
 /** What a screen shows of a controller that is followed. */
 export function viewOf(table: SpeakingTable, following: Following): FollowedView {
-  const standing = (as: 'on' | 'off'): readonly string[] =>
-    [...following.stands].flatMap(([id, now]) => (now === as ? [id] : []));
   return {
     likely: likelyPlaces(table, following),
     possible: possiblePlaces(table, following),
-    on: standing('on'),
-    off: standing('off'),
+    on: turnedOn(following.stands),
+    onLast: turnedOn(following.saidLast),
     spoke: following.spoke,
     lost: following.lost,
     places: table.places.length,
   };
 }
+
+const turnedOn = (stands: Following['stands']): readonly string[] =>
+  [...stands].flatMap(([id, now]) => (now === 'on' ? [id] : []));

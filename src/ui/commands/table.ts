@@ -132,6 +132,7 @@ export const commands = {
 
   'stage-on': walk('stage', 'Space, Right', 'on to the next section; also Page Down of a page-turning pedal'),
   'stage-back': walk('stage', 'Backspace, Left', 'back to the section before; also Page Up'),
+  'stage-start': walk('stage', 'Home', 'before the first section'),
   'stage-bank': walk('stage', '1 – 9', 'say which bank it is, where what was heard does not tell'),
   'stage-silence': walk('stage', 'P, held', 'silence on the ports that were chosen for it'),
   'stage-leave': walk('stage', 'Escape, held', 'leave Stage'),

@@ -9,6 +9,9 @@ type Shows = typeof toast;
 /** From when the region is there until the first message comes into it, in milliseconds. */
 const KNOWN_MS = 150;
 
+/** From when the page is there until it is fetched ahead, in milliseconds. */
+const AHEAD_MS = 2500;
+
 export function Toasts() {
   const [Toaster, setToaster] = useState<ComponentType<ToasterProps> | null>(null);
   const waiting = useRef<(() => void) | null>(null);
@@ -25,6 +28,11 @@ export function Toasts() {
       }),
     [],
   );
+  // Fetched ahead, once the page has come to rest: the message that nothing answers any more could not be fetched then.
+  useEffect(() => {
+    const timer = setTimeout(() => void import('sonner').catch(() => undefined), AHEAD_MS);
+    return () => clearTimeout(timer);
+  }, []);
   // Effects of children run first: by now it listens. A screen reader speaks what comes into a region that it knows, and gets a moment to know it.
   useEffect(() => {
     if (!Toaster) return;

@@ -18,7 +18,10 @@ export function showsToasts(how: () => Promise<Shows>): () => void {
 
 const say = (told: (shows: Shows) => void): void => {
   shown ??= begin?.() ?? null;
-  void shown?.then(told);
+  void shown?.then(told).catch(() => {
+    // Asked for again with the next one.
+    shown = null;
+  });
 };
 
 /** Tells the player something that was done, with a second line and something to press where there is one. */

@@ -4,13 +4,14 @@ import { Trash2 } from 'lucide-react';
 import { counted } from '@/core/base';
 import { patch, removeSong } from '@/core/commands';
 import { batch, type RigIndex, rowSchemas, type Song } from '@/core/rig';
-import { secondsOf, type ToldTransition } from '@/core/stage';
+import type { ToldTransition } from '@/core/stage';
 import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
 import { NumberField } from '../primitives/number-field';
 import { TextField } from '../primitives/text-field';
 import { useRig } from '../store/provider';
 import type { Chosen } from './set-screen';
+import { timeOf } from './time-of';
 import { type FoundSet, keyAt } from './use-set';
 
 interface Props {
@@ -124,10 +125,4 @@ function Gestures({ way, looking }: { readonly way: ToldTransition | null; reado
       )}
     </>
   );
-}
-
-function timeOf(ms: number, availableMs: number, inTime: boolean): string {
-  const [takes, has] = secondsOf(ms, availableMs);
-  if (!inTime) return `does not fit: ${takes} in ${has}`;
-  return ms === 0 ? 'on the one' : `${takes} of ${has}`;
 }

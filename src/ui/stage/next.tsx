@@ -1,8 +1,9 @@
 'use client';
 // What to press into the next section, and the ways on, back and out.
-import { secondsOf, type ToldTransition } from '@/core/stage';
+import type { ToldTransition } from '@/core/stage';
 import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
+import { timeOf } from '../set/time-of';
 import type { Held } from './use-held';
 import type { Spot } from './use-show';
 
@@ -65,7 +66,8 @@ function Way({
   if (!way) return <span className="text-ink-2">{looking ? 'looking for the way…' : 'the way was not looked for'}</span>;
   if (way.gestures === null) return <span className="text-stop">{way.proved ? 'cannot be reached' : 'no way was found'}</span>;
   if (way.steps.length === 0) return <span>nothing to do</span>;
-  const time = timeWords(way);
+  const { ms, availableMs, inTime } = way;
+  const time = ms === null || availableMs === null ? null : timeOf(ms, availableMs, inTime);
   return (
     <>
       {way.steps.map((step, i) => (
@@ -75,15 +77,9 @@ function Way({
           {step.words}
         </span>
       ))}
-      {time && <span className={way.inTime ? 'text-ink-2' : 'text-stop'}>{` · ${time}`}</span>}
+      {time && <span className={inTime ? 'text-ink-2' : 'text-stop'}>{` · ${time}`}</span>}
     </>
   );
-}
-
-function timeWords({ ms, availableMs, inTime }: ToldTransition): string | null {
-  if (ms === null || availableMs === null || ms === 0) return null;
-  const [takes, has] = secondsOf(ms, availableMs);
-  return inTime ? `${takes} of ${has}` : `does not fit: ${takes} in ${has}`;
 }
 
 /** A button that has to be held for a second. */

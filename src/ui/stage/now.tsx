@@ -1,5 +1,6 @@
 'use client';
 // What is played now: the section, what sounds in it, its song.
+import { counted } from '@/core/base';
 import type { RigIndex, SongSection } from '@/core/rig';
 import { Button } from '../primitives/button';
 import type { Awake } from './use-awake';
@@ -37,7 +38,7 @@ export function Now({
       <div className="flex shrink-0 flex-col items-end gap-1 text-right">
         {spot && (
           <p className="font-mono text-2xl max-[500px]:text-base">
-            {spot.section.bars > 0 ? `${spot.section.bars} ${spot.section.bars === 1 ? 'bar' : 'bars'}` : 'until it ends'}
+            {spot.section.bars > 0 ? counted(spot.section.bars, 'bar') : 'until it ends'}
           </p>
         )}
         {spot && <p className="text-sm text-ink-2">{`${spot.song.bpm} bpm`}</p>}

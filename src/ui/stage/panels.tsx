@@ -9,9 +9,12 @@ const BETWEEN = 16;
 
 export function Panels({
   panels,
+  none,
   children,
 }: {
   readonly panels: readonly { readonly width: number; readonly height: number }[];
+  /** What is said where there is none. */
+  readonly none: string;
   readonly children: (scale: number, columns: number) => ReactNode;
 }) {
   const box = useRef<HTMLDivElement>(null);
@@ -34,7 +37,7 @@ export function Panels({
       tabIndex={0}
       className="min-h-0 flex-1 overflow-y-auto px-5 pb-2 outline-none focus-visible:ring-2 focus-visible:ring-verdigris"
     >
-      {panels.length === 0 && <p className="text-lg text-ink-2">No controller is shown. Set up… is where that is chosen.</p>}
+      {panels.length === 0 && <p className="text-lg text-ink-2">{none}</p>}
       {room && panels.length > 0 && children(scale, columns)}
     </div>
   );

@@ -2,6 +2,7 @@
 // The keys of Stage.
 import { useEffect, useRef } from 'react';
 import type { Held } from './use-held';
+import type { Goes } from './use-show';
 
 /** Space and the keys of page-turning pedals go on; backspace goes back; Escape and P are held. Figures say which bank. */
 export function useStageKeys({
@@ -12,7 +13,7 @@ export function useStageKeys({
   tell,
 }: {
   readonly enabled: boolean;
-  readonly go: (by: 1 | -1) => void;
+  readonly go: (by: Goes) => void;
   readonly leave: Held;
   readonly silence: Held | null;
   readonly tell: (nth: number) => void;
@@ -34,6 +35,7 @@ export function useStageKeys({
       else if (['ArrowRight', 'ArrowDown', 'PageDown'].includes(event.key) || (event.key === ' ' && !ofButton(event.target)))
         now.go(1);
       else if (['ArrowLeft', 'ArrowUp', 'PageUp', 'Backspace'].includes(event.key)) now.go(-1);
+      else if (event.key === 'Home') now.go('start');
       else if (/^[1-9]$/.test(event.key)) now.tell(Number(event.key) - 1);
       else return;
       event.preventDefault();

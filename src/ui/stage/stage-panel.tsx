@@ -1,6 +1,6 @@
 'use client';
 // One controller on Stage: to scale with its tape, what stands on, what spoke last, and what to press next in its order.
-import { type MouseEvent, memo, useMemo } from 'react';
+import { type MouseEvent, memo, type PointerEvent, useMemo } from 'react';
 import type { Whereabouts } from '@/core/controller';
 import type { FollowedView } from '@/core/following';
 import { type Control, type Controller, gestureNames, type RigIndex } from '@/core/rig';
@@ -70,7 +70,7 @@ export function StagePanel(props: Props) {
             control={control}
             acting={acting}
             name={name}
-            on={acting?.some((a) => props.view?.on.includes(a.assignment.id)) === true}
+            on={onWords(acting, props.view)}
             spoke={acting?.some((a) => props.view?.spoke.includes(a.assignment.id)) === true}
             steps={props.next.get(control.id)?.join(' ') ?? ''}
             letters={even}
@@ -108,6 +108,12 @@ interface Drawn {
   readonly box: Box;
 }
 
+/** `on` where a latch stands so, `sent on` where that was the last it said and it may have been turned unheard since. */
+function onWords(acting: readonly Acting[] | null, view: FollowedView | null): string {
+  const among = (ids: readonly string[] | undefined): boolean => acting?.some((a) => ids?.includes(a.assignment.id)) === true;
+  return among(view?.on) ? 'on' : among(view?.onLast) ? 'sent on' : '';
+}
+
 /** Pixels on the panel. */
 interface Box {
   readonly left: number;
@@ -126,7 +132,8 @@ const writtenIn = (name: string, box: Box, letters: number): Written =>
   written(name, box.width - 14, Math.max(SMALLEST * LINE, box.room - NAME - 10), letters);
 
 interface ControlProps extends Omit<Drawn, 'box'> {
-  readonly on: boolean;
+  /** How its latch stands, in words; empty for off, for none, and where nobody knows. */
+  readonly on: string;
   readonly spoke: boolean;
   /** Numbers of the steps that are done on it, parted by spaces. */
   readonly steps: string;
@@ -141,12 +148,11 @@ const StageControl = memo(function StageControl(props: ControlProps) {
   const [, ...more] = acting ?? [];
   const moved = control.kind !== 'footswitch' && control.kind !== 'pad' && control.kind !== 'button';
   const other = more.map((a) => `${gestureNames[a.gesture]}: ${a.words}`).join(' · ');
-  const spoken = `${control.name}: ${acting === null ? 'depends on the bank' : name || 'free'}${on ? ', on' : ''}${steps === '' ? '' : `, next: ${steps.replaceAll(' ', ' and ')}`}`;
+  const spoken = `${control.name}: ${acting === null ? 'depends on the bank' : name || 'free'}${on && `, ${on}`}${steps === '' ? '' : `, next: ${steps.replaceAll(' ', ' and ')}`}`;
   const fits = box && name !== '' ? writtenIn(name, box, letters) : null;
   const left = box && box.room - (fits ? fits.lines.length * fits.size * LINE + 8 : 0);
   const size = fits?.size ?? letters;
-  const controlId = control.id;
-  const playing = play && playingOn(play, controlId, moved);
+  const playing = play && playingOn(play, control, moved);
   const look = cx(
     'rounded-md text-center outline-none focus-visible:ring-2 focus-visible:ring-verdigris',
     box ? 'absolute flex flex-col items-center' : 'flex min-w-0 flex-col items-center border border-rule p-1.5',
@@ -161,7 +167,7 @@ const StageControl = memo(function StageControl(props: ControlProps) {
         )}
         style={box ? box.drawn : { width: 40, height: (40 * control.height) / Math.max(1, control.width), maxHeight: 56 }}
       >
-        <ControlDrawing control={control} pose={{ position: null, lit: on, down: false }} />
+        <ControlDrawing control={control} pose={{ position: null, lit: on !== '', down: false }} />
         {steps !== '' && (
           <span className="absolute -top-2 -right-3 flex min-w-7 items-center justify-center rounded-full bg-verdigris px-1.5 text-lg leading-7 font-bold text-on-verdigris">
             {steps}
@@ -187,7 +193,7 @@ const StageControl = memo(function StageControl(props: ControlProps) {
       {(left === null || left >= NAME) && (
         <span className="mt-0.5 max-w-full truncate text-xs text-ink-2">
           {control.name}
-          {on && ' · on'}
+          {on && ` · ${on}`}
           {other !== '' && ` · ${other}`}
         </span>
       )}
@@ -213,9 +219,17 @@ const StageControl = memo(function StageControl(props: ControlProps) {
   );
 });
 
-/** Pressing the drawing by finger, mouse, or Enter; what moves goes a click on. */
-function playingOn(play: (input: DrawnInput) => void, controlId: string, moved: boolean) {
-  if (moved) return { onClick: () => play({ type: 'turn', controlId, clicks: 1 }) };
+/** Pressing the drawing by finger, mouse, or Enter. What slides goes where the pointer is on it, what has no ends a click on. */
+function playingOn(play: (input: DrawnInput) => void, { id: controlId, kind }: Control, moved: boolean) {
+  if (moved && (kind === 'encoder' || kind === 'jog')) return { onClick: () => play({ type: 'turn', controlId, clicks: 1 }) };
+  if (moved) {
+    const slide = (event: PointerEvent<HTMLElement>): void => {
+      if (event.buttons === 0) return;
+      const { top, height } = event.currentTarget.getBoundingClientRect();
+      play({ type: 'move', controlId, position: Math.min(1, Math.max(0, 1 - (event.clientY - top) / Math.max(1, height))) });
+    };
+    return { onPointerDown: slide, onPointerMove: slide };
+  }
   const [press, release] = (['press', 'release'] as const).map((type) => () => play({ type, controlId }));
   return {
     onPointerDown: press,

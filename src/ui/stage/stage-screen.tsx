@@ -7,6 +7,7 @@ import { silencingWords } from '@/core/midi';
 import type { Controller, RigIndex } from '@/core/rig';
 import type { ToldTransition } from '@/core/stage';
 import type { Views } from '@/workers/stage.worker';
+import { toast } from '../primitives/toast';
 import { type FoundSet, keyAt, useSet } from '../set/use-set';
 import { useRig } from '../store/provider';
 import { SMALLEST } from './letters';
@@ -62,18 +63,18 @@ function Stand({ index, settings, change }: StandProps) {
 
   const leave = useHeld(() => router.push(`/rigs/${index.rig.id}/set`));
   const silencing = useHeld(() => void silenceOn(devices, settings));
-  const silence = settings.silence.length > 0 ? silencing : null;
+  const silence = show.leads && settings.silence.length > 0 ? silencing : null;
   useStageKeys({
     enabled: !settingUp,
     go: show.go,
     leave,
     silence,
-    tell: (nth) => tellNth(shown, views, nth, following.worker()),
+    tell: (nth) => tellNth(shown, views, nth, show.leads ? following.worker() : null),
   });
   return (
     <>
       <Now index={index} spots={spots} at={show.position.at} awake={awake} follows={follows} onSetUp={() => setUp(true)} />
-      <Panels panels={shown}>
+      <Panels panels={shown} none={noneWords(index)}>
         {(scale, columns) => (
           <Units columns={columns}>
             {shown.map((controller) => {
@@ -127,6 +128,11 @@ const Units = ({ columns, children }: { readonly columns: number; readonly child
   </div>
 );
 
+const noneWords = ({ rig }: RigIndex): string =>
+  rig.controllers.length === 0
+    ? 'This rig has no controller yet: Gear is where one is added.'
+    : 'No controller is shown: Set up… is where that is chosen.';
+
 const lostCard = ({ cards }: FoundSet, { id }: Controller): readonly string[] =>
   cards?.find((c) => c.trouble === 'lost' && c.controllerId === id)?.lines ?? [];
 
@@ -163,14 +169,26 @@ function usePorts(devices: Devices, settings: StageSettings, following: Followin
   );
 }
 
+/** Sends silence to the ports that were chosen, and says where it could not. A window that follows opens no port: it leaves that to the one that leads. */
 async function silenceOn(devices: Devices, { silence }: StageSettings): Promise<void> {
-  await devices.listOutputs();
-  for (const { id } of silence) {
-    const opened = await devices.openOutput(id);
-    if (!opened.ok) continue;
-    opened.send(silencingWords());
-    opened.close();
-  }
+  const listed = await devices.listOutputs();
+  const there = listed.ok ? listed.ports : [];
+  const reached = await Promise.all(
+    silence.map(async ({ id, name }) => {
+      const port = there.find((p) => p.id === id) ?? there.find((p) => p.name === name);
+      const opened = port && (await devices.openOutput(port.id));
+      if (!opened?.ok) return false;
+      const sent = opened.send(silencingWords());
+      opened.close();
+      return sent;
+    }),
+  );
+  const missed = silence.flatMap(({ name }, i) => (reached[i] ? [] : [name]));
+  if (missed.length === 0) toast('Silence was sent.');
+  else
+    toast.error(`Nothing was sent to ${missed.join(', ')}.`, {
+      description: 'The port is not there, or another program holds it.',
+    });
 }
 
 /** By control of a controller: which steps of the way are done on it, from 1, of those that are left. */

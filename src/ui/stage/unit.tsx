@@ -36,7 +36,7 @@ export function StageUnit(props: Props) {
   const { id } = controller;
   const isDrawn = worker !== null && port === null;
   const play = useMemo(() => (isDrawn ? (input: DrawnInput) => void worker()?.drawn(id, input) : null), [isDrawn, worker, id]);
-  const places = view?.likely ?? [{ bank: 1, page: 1, layerIds: [] }];
+  const places = view?.likely ?? everyPlace(controller);
   const { firmware } = controller;
   const several = firmware.banks > 1 || firmware.pages > 1;
   return (
@@ -49,29 +49,16 @@ export function StageUnit(props: Props) {
           </p>
         )}
         {looked && !view && <p className="text-sm text-caution">It can be in too many places to be followed.</p>}
-        {view && several && view.likely.length > 1 && (
-          <WhichPlace
-            controller={controller}
-            places={view.possible}
-            tell={(bank, page) => void worker?.()?.told(id, bank, page)}
-          />
+        {view && several && worker && view.likely.length > 1 && placesOf(controller, view.possible).length > 1 && (
+          <WhichPlace controller={controller} places={view.possible} tell={(bank, page) => void worker()?.told(id, bank, page)} />
         )}
         {view && several && play === null && view.likely.length === 1 && view.possible.length > 1 && (
           <p className="text-sm text-ink-2">{elseWords(controller, view)}</p>
         )}
         <span className="ml-auto flex items-center gap-2">
-          {play && firmware.bankButtons && firmware.banks > 1 && (
-            <>
-              <Button size="small" onClick={() => play({ type: 'step', what: 'bank', by: -1 })}>
-                Bank down
-              </Button>
-              <Button size="small" onClick={() => play({ type: 'step', what: 'bank', by: 1 })}>
-                Bank up
-              </Button>
-            </>
-          )}
-          {several && play === null && (
-            <Button size="small" tone="quiet" onClick={() => void worker?.()?.restarted(id)}>
+          {play && firmware.bankButtons && <OwnButtons controller={controller} play={play} />}
+          {several && worker && play === null && (
+            <Button size="small" tone="quiet" onClick={() => void worker()?.restarted(id)}>
               Just switched on
             </Button>
           )}
@@ -100,6 +87,27 @@ export function StageUnit(props: Props) {
         play={play}
       />
     </section>
+  );
+}
+
+/** Where nobody can follow it, or not yet: it may be at any bank and page. */
+const everyPlace = ({ firmware }: Controller): readonly Whereabouts[] =>
+  Array.from({ length: firmware.banks * firmware.pages }, (_, i) => ({
+    bank: Math.floor(i / firmware.pages) + 1,
+    page: (i % firmware.pages) + 1,
+    layerIds: [],
+  }));
+
+/** The buttons of the unit itself, on the drawing. */
+function OwnButtons({ controller, play }: { readonly controller: Controller; readonly play: (input: DrawnInput) => void }) {
+  const { banks, pages } = controller.firmware;
+  const steps = [...(banks > 1 ? (['bank'] as const) : []), ...(pages > 1 ? (['page'] as const) : [])];
+  return steps.flatMap((what) =>
+    ([-1, 1] as const).map((by) => (
+      <Button key={`${what} ${by}`} size="small" onClick={() => play({ type: 'step', what, by })}>
+        {`${what === 'bank' ? 'Bank' : 'Page'} ${by > 0 ? 'up' : 'down'}`}
+      </Button>
+    )),
   );
 }
 
@@ -133,8 +141,12 @@ function placesWords(controller: Controller, index: RigIndex, { likely, places }
   const [one] = likely;
   const at = unique(likely.map((p) => placeName(controller, p)));
   if (!one || (likely.length === places && at.length > 1)) return 'Which bank?';
-  const layers = likely.length === 1 ? one.layerIds.flatMap((id) => index.layers.get(id)?.name ?? []) : [];
-  return [at.join(' or '), ...layers.map((name) => `${name} open`)].join(' · ');
+  const open = unique(likely.flatMap((p) => p.layerIds));
+  const layers = open.map((id) => {
+    const name = index.layers.get(id)?.name ?? '?';
+    return likely.every((p) => p.layerIds.includes(id)) ? `${name} open` : `${name} perhaps open`;
+  });
+  return [at.join(' or '), ...layers].join(' · ');
 }
 
 /** Where else it may be, where moves are not heard. */

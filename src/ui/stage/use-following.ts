@@ -3,6 +3,7 @@
 import { proxy, type Remote, wrap } from 'comlink';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { Rig } from '@/core/rig';
+import { sameGear } from '@/core/stage';
 import type { StageWorker, Views } from '@/workers/stage.worker';
 
 export interface FollowingNow {
@@ -13,19 +14,23 @@ export interface FollowingNow {
   readonly worker: () => Remote<StageWorker> | null;
 }
 
-/** `drawn`: controllers that are played on the drawing when it begins. `told` is called with every change, before it is drawn. */
+/** `drawn`: controllers that are played on the drawing. `told` is called with every change, before it is drawn. */
 export function useFollowing(rig: Rig, drawn: readonly string[], told: (views: Views) => void): FollowingNow {
   const [views, setViews] = useState<Views | null>(null);
   const known = useRef<Views | null>(null);
   const remote = useRef<Remote<StageWorker> | null>(null);
   const latest = useRef({ told, drawn });
   latest.current = { told, drawn };
+  // Names, songs and ticks change nothing of where anything is: what is known of that holds.
+  const gear = useRef(rig);
+  if (gear.current !== rig && !sameGear(gear.current, rig)) gear.current = rig;
+  const followed = gear.current;
   useEffect(() => {
     const raw = new Worker(new URL('../../workers/stage.worker.ts', import.meta.url), { type: 'module' });
     remote.current = wrap<StageWorker>(raw);
     let frame: number | null = null;
     void remote.current.begin(
-      rig,
+      followed,
       latest.current.drawn,
       proxy((some: Views) => {
         known.current = { ...known.current, ...some };
@@ -42,7 +47,16 @@ export function useFollowing(rig: Rig, drawn: readonly string[], told: (views: V
       remote.current = null;
       raw.terminate();
     };
-  }, [rig]);
+  }, [followed]);
+  const key = JSON.stringify(drawn);
+  const before = useRef(key);
+  useEffect(() => {
+    const was: readonly string[] = JSON.parse(before.current);
+    const is: readonly string[] = JSON.parse(key);
+    before.current = key;
+    const changed = [...is.filter((id) => !was.includes(id)), ...was.filter((id) => !is.includes(id))];
+    if (changed.length > 0) void remote.current?.sources(is, changed);
+  }, [key]);
   const worker = useCallback(() => remote.current, []);
   return { views, known: () => known.current, worker };
 }

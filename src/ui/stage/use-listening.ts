@@ -59,29 +59,34 @@ function keptOpen(devices: Devices, port: WantedPort, told: Told): () => void {
   let closed = false;
   let close: (() => void) | null = null;
   let timer: ReturnType<typeof setTimeout> | null = null;
+  let now: PortNow | null = null;
+  const say = (next: PortNow): void => {
+    if (next !== now) told.state(next);
+    now = next;
+  };
   const later = (): void => {
     if (!closed) timer = setTimeout(open, AGAIN_MS);
   };
   const failed = (problem: PortProblem): void => {
     close = null;
     if (closed) return;
-    told.state(problem);
+    say(problem);
     later();
   };
   const open = async (): Promise<void> => {
     const listed = await devices.list();
     if (closed) return;
     // Asking again and again would not change the player's mind.
-    if (!listed.ok) return told.state(listed.problem);
+    if (!listed.ok) return say(listed.problem);
     const there = listed.ports.find((p) => p.id === port.id) ?? listed.ports.find((p) => p.name === port.name);
     if (!there) return failed('gone');
     const opened = await devices.open(there.id, { words: told.words, gone: failed });
     if (!opened.ok) return failed(opened.problem);
     if (closed) return opened.close();
     close = opened.close;
-    told.state('heard');
+    say('heard');
   };
-  told.state('opening');
+  say('opening');
   void open();
   return () => {
     closed = true;

@@ -2,7 +2,7 @@
 // Where the player is in the set: which section, and how much of the way to the next one is done. One window leads; others of the same browser follow it, and may tell it to go on.
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { RigIndex, Song, SongSection } from '@/core/rig';
-import { stepsDone, type ToldTransition } from '@/core/stage';
+import { stepsDone, type ToldStep, type ToldTransition } from '@/core/stage';
 import type { Views } from '@/workers/stage.worker';
 
 /** A section of the set, in the order in which it is played. */
@@ -22,14 +22,37 @@ export interface Position {
   readonly done: number;
 }
 
+export type Goes = 1 | -1 | 'start';
+
 /** What windows say to each other. */
 type Said =
   | { readonly type: 'now'; readonly position: Position; readonly views: Views | null }
   | { readonly type: 'asks' }
-  | { readonly type: 'goes'; readonly by: 1 | -1 };
+  | { readonly type: 'goes'; readonly by: Goes };
 
 const NAME = 'keen-dial stand';
 const START: Position = { at: -1, done: 0 };
+
+/** Where this window was, by rig: a page that is loaded anew in the middle of a song goes on there. */
+const KEY = 'keen-dial stage at';
+
+function recalled(rigId: string, sections: number): Position {
+  try {
+    const at = Number(window.sessionStorage.getItem(`${KEY} ${rigId}`) ?? -1);
+    return Number.isInteger(at) && at >= 0 && at < sections ? { at, done: 0 } : START;
+  } catch {
+    // A browser that keeps nothing.
+    return START;
+  }
+}
+
+function keep(rigId: string, { at }: Position): void {
+  try {
+    window.sessionStorage.setItem(`${KEY} ${rigId}`, String(at));
+  } catch {
+    // Then it begins anew.
+  }
+}
 
 export interface Show {
   readonly position: Position;
@@ -37,7 +60,8 @@ export interface Show {
   readonly led: Views | null;
   /** Whether this window leads; null until that is known. One that does not lead opens no port. */
   readonly leads: boolean | null;
-  readonly go: (by: 1 | -1) => void;
+  /** On, back, or before the first section. */
+  readonly go: (by: Goes) => void;
   /** Takes what was heard: steps are ticked off, and the last one leads on. */
   readonly heard: (views: Views) => void;
 }
@@ -60,14 +84,16 @@ export function useShow(index: RigIndex, wayInto: (spot: Spot) => ToldTransition
       if (at !== to.at || done !== to.done) {
         now.current = to;
         setPosition(to);
+        keep(latest.current.index.rig.id, to);
       }
       if (leads.current) say({ type: 'now', position: to, views: latest.current.views() });
     },
     [say],
   );
   const step = useCallback(
-    (by: 1 | -1): void => {
-      const at = Math.min(latest.current.spots.length - 1, Math.max(-1, now.current.at + by));
+    (by: Goes): void => {
+      const last = latest.current.spots.length - 1;
+      const at = by === 'start' ? -1 : Math.min(last, Math.max(-1, now.current.at + by));
       if (at !== now.current.at) moveTo({ at, done: 0 });
     },
     [moveTo],
@@ -75,6 +101,8 @@ export function useShow(index: RigIndex, wayInto: (spot: Spot) => ToldTransition
 
   const { id } = index.rig;
   useEffect(() => {
+    now.current = recalled(id, latest.current.spots.length);
+    setPosition(now.current);
     const channel = new BroadcastChannel(`${NAME} ${id}`);
     line.current = channel;
     const ends = new AbortController();
@@ -105,20 +133,25 @@ export function useShow(index: RigIndex, wayInto: (spot: Spot) => ToldTransition
     };
   }, [id, say, step]);
 
-  const go = useCallback((by: 1 | -1): void => (leads.current ? step(by) : say({ type: 'goes', by })), [step, say]);
+  // Who leads is not known in the first moment: then it goes on here.
+  const go = useCallback((by: Goes): void => (leading === false ? say({ type: 'goes', by }) : step(by)), [leading, step, say]);
   const heard = useCallback(
     (some: Views): void => {
-      if (!leads.current) return;
       const { spots, wayInto, index } = latest.current;
       const next = spots[now.current.at + 1];
-      const steps = (next && wayInto(next)?.steps) ?? [];
-      let { done } = now.current;
-      for (const [controllerId, view] of Object.entries(some))
-        if (view) done = stepsDone(index, steps, done, { controllerId, spoke: view.spoke, likely: view.likely });
-      if (steps.length > 0 && done === steps.length) moveTo({ at: now.current.at + 1, done: 0 });
-      else moveTo({ ...now.current, done });
+      if (leads.current) moveTo(afterHearing(index, (next && wayInto(next)?.steps) ?? [], now.current, some));
     },
     [moveTo],
   );
   return { position, led, leads: leading, go, heard };
+}
+
+/** Where the player is once something more was heard: the last step leads on. */
+function afterHearing(index: RigIndex, steps: readonly ToldStep[], { at, done: before }: Position, some: Views): Position {
+  const done = Object.entries(some).reduce(
+    (n, [controllerId, view]) =>
+      view ? stepsDone(index, steps, n, { controllerId, spoke: view.spoke, likely: view.likely }) : n,
+    before,
+  );
+  return steps.length > 0 && done === steps.length ? { at: at + 1, done: 0 } : { at, done };
 }
