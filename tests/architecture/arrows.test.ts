@@ -38,7 +38,7 @@ const allowed: Readonly<Record<string, readonly string[]>> = {
   proof: ['midi', 'values', 'rig', 'controller', 'wires', 'receiver', 'bench', 'commands', 'sheets'],
   touching: ['midi', 'rig', 'library', 'commands'],
   following: ['midi', 'rig', 'controller'],
-  stage: ['midi', 'rig', 'controller', 'receiver', 'bench', 'commands', 'sheets'],
+  stage: ['midi', 'rig', 'wires', 'controller', 'receiver', 'bench', 'commands', 'sheets'],
   begin: ['rig', 'library', 'bench', 'commands', 'wants', 'proof'],
   paper: ['midi', 'values', 'rig', 'sheets', 'stage'],
   formats: [

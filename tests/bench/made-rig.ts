@@ -195,6 +195,7 @@ export function madeRig(size: number): Rig {
       forNotes: true,
       forRemote: true,
       passesOn: false,
+      translator: null,
       note: '',
     })),
     assignments,

@@ -21,6 +21,7 @@ import {
   type Wire,
 } from '@/core/rig';
 import { assignment, landing, smallRig } from './small-rig';
+import { anyTranslator } from './some-translator';
 
 const BANKS = 3;
 const PAGES = 2;
@@ -338,6 +339,7 @@ export const someRichRig = fc.record({
   arrivals: fc.oneof(fc.array(someArrival, { maxLength: 0 }), fc.array(someArrival, { maxLength: 3 })),
   /** The port that the first wire begins at, and that a switch and a knob of each board send out of; whether a second wire begins at another. */
   fromPort: fc.constantFrom('', '', 'A', 'B'),
+  translator: anyTranslator,
   ownPort: fc.constantFrom('', '', '', 'A'),
   second: fc.constantFrom(false, false, true),
   /** Whether a switch of each board is the wrong way round, and what the boards make of that. */
@@ -606,7 +608,7 @@ export function richRig(given: SomeRichRig): Rig {
       }),
     ),
     wires: [
-      lead('w1', 'board', 'hall', { channels, from: { unitId: 'board', port: given.fromPort } }),
+      lead('w1', 'board', 'hall', { channels, from: { unitId: 'board', port: given.fromPort }, translator: given.translator }),
       ...(given.hub
         ? [lead('w2', 'other', 'hub'), lead('w3', 'hub', 'hall', { passesOn: true })]
         : [lead('w2', 'other', 'hall')]),

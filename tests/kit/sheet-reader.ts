@@ -163,6 +163,51 @@ const lights: Readonly<Record<string, Assignment['lightBy']>> = {
   'the host': 'host',
 };
 
+/** A translator by its lines; null where there are none. */
+function translatorOf(name: string, said: readonly ReadLine[]): Rig['wires'][number]['translator'] {
+  if (said.length === 0) return null;
+  const lines: NonNullable<Rig['wires'][number]['translator']>['lines'] = [];
+  let rest: 'passes' | 'stops' = 'passes';
+  let last = '';
+  const byte = (text: string) => num(text) as never;
+  const asItCame = (text: string) => (text === 'as it came' || text === 'all' ? null : byte(text));
+  for (const line of said) {
+    const at = line.say('line');
+    if (at === 'everything else') {
+      rest = line.say('becomes') === 'is stopped' ? 'stops' : 'passes';
+      continue;
+    }
+    if (at !== last) {
+      const numbers = /^(\d+)(?: to (\d+))?$/.exec(line.say('number'));
+      const type = kinds[line.say('type')];
+      if (type === undefined) throw new Error('a line of what kind?');
+      const [lowest, highest] = numbers ? [numbers[1] ?? '', numbers[2] ?? numbers[1] ?? ''] : ['0', '127'];
+      const from = { type, channel: asItCame(line.say('ch')), lowest: byte(lowest), highest: byte(highest) };
+      lines.push({ from: from as never, to: [] });
+      last = at;
+    }
+    if (line.say('becomes') === 'nothing: it is stopped') continue;
+    const own = line.say('as number');
+    const moved = /^as it came, (plus|minus) (\d+)$/.exec(own);
+    const ends = /^(\d+) to (\d+)$/.exec(line.say('with values'));
+    const steps = line
+      .say('with values')
+      .split(', ')
+      .map((step) => matched(/^up to (\d+): (\d+)$/, ends ? 'up to 0: 0' : step))
+      .map(([upTo = '', v = '']) => ({ upTo: byte(upTo), value: byte(v) }));
+    lines.at(-1)?.to.push({
+      type: kinds[line.say('becomes')] as never,
+      channel: asItCame(line.say('on channel')),
+      number: moved || own === '' ? null : asItCame(own),
+      shift: moved ? num(moved[2] ?? '') * (moved[1] === 'plus' ? 1 : -1) : 0,
+      values: ends
+        ? { type: 'ends', from: byte(ends[1] ?? ''), to: byte(ends[2] ?? ''), curve: curve(line.say('curve')) }
+        : { type: 'table', steps },
+    });
+  }
+  return { name, lines, rest };
+}
+
 /** Rebuilds what the sheet says on the gear of a rig; functions, landings, presets, layers and counters of the rig itself are not looked at. */
 export function rebuilt(gear: Rig, lines: readonly ReadLine[]): Rig {
   const layers: Layer[] = [];
@@ -532,6 +577,18 @@ export function rebuilt(gear: Rig, lines: readonly ReadLine[]): Rig {
       note: '',
     });
   }
+  const between = (wire: Rig['wires'][number]): string => {
+    const said = (id: string): string => {
+      const all = [...gear.controllers, ...gear.targets];
+      const unit = all.find((u) => u.id === id);
+      const same = all.filter((u) => u.name === unit?.name);
+      return same.length > 1
+        ? `${unit?.name} (${same.findIndex((u) => u.id === id) + 1} of ${same.length})`
+        : (unit?.name ?? '?');
+    };
+    return `${wire.translator?.name || 'Translator'} between ${said(wire.from.unitId)} and ${said(wire.to.unitId)}`;
+  };
+  const boxes = lines.filter((l) => l.side === 'translator');
   const none = { before: [], after: [] };
   const own = <T extends Controller | Target>(unit: T): T => ({ ...unit, setUp: setUps.get(unit.id) ?? none });
   return {
@@ -546,5 +603,13 @@ export function rebuilt(gear: Rig, lines: readonly ReadLine[]): Rig {
     arrivals,
     landings: [...landings, ...gear.landings.filter((l) => l.given !== null)],
     presets,
+    // Whoever has the gear knows on which wire a box stands, and what is written on it.
+    wires: gear.wires.map((w) => ({
+      ...w,
+      translator: translatorOf(
+        w.translator?.name ?? '',
+        boxes.filter((l) => l.device === between(w)),
+      ),
+    })),
   };
 }

@@ -155,6 +155,7 @@ export function smallRig(parameters: readonly Parameter[], gear: Gear = {}): Rig
         forNotes: true,
         forRemote: true,
         passesOn: false,
+        translator: null,
         note: '',
       },
     ],

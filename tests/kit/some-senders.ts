@@ -3,9 +3,11 @@
 import fc from 'fast-check';
 import type { ChainEvent } from '@/core/bench';
 import { channel, type Message, packedCc, u7, u14 } from '@/core/midi';
-import type { Assignment, Rig, Wire } from '@/core/rig';
+import { type Assignment, indexRig, type Landing, type Rig, type Wire } from '@/core/rig';
+import { heardAs, outletFor } from '@/core/wires';
 import { played, tap } from './hand';
 import { assignment, fixed, landing, parameter, smallRig, withFunctions } from './small-rig';
+import { someTranslator } from './some-translator';
 
 const bank = fc.constantFrom(null, null, { msb: u7(0), lsb: null }, { msb: u7(1), lsb: u7(2) });
 const message: fc.Arbitrary<Message> = fc.oneof(
@@ -23,6 +25,7 @@ const message: fc.Arbitrary<Message> = fc.oneof(
   }),
 );
 const wire = fc.record({
+  translator: someTranslator,
   channels: fc.constantFrom(null, null, [channel(5)], [channel(6)]),
   types: fc.constantFrom(null, null, null, ['cc' as const], ['note' as const, 'program' as const]),
   forRemote: fc.constantFrom(true, true, true, false),
@@ -36,6 +39,7 @@ export const someSenders = fc.record({
   lands: fc.array(
     fc.record({
       of: fc.nat(3),
+      as: fc.nat(2),
       parameter: fc.nat(2),
       port: fc.constantFrom('', '', 'port 1', 'port 2'),
       by: fc.constantFrom(null, null, null, { from: u14(5), to: u14(5) }, { from: u14(6), to: u14(127) }),
@@ -68,11 +72,13 @@ export function sendersRig({ sends, lands, wires, hub, apart }: SomeSenders): Ri
     ...change,
   });
   const pass = {
+    translator: wires[1].translator,
     channels: wires[1].channels && [...wires[1].channels],
     types: wires[1].types && [...wires[1].types],
     forRemote: wires[1].forRemote,
   };
   const own = {
+    translator: wires[0].translator,
     channels: wires[0].channels && [...wires[0].channels],
     types: wires[0].types && [...wires[0].types],
     forRemote: wires[0].forRemote,
@@ -89,48 +95,54 @@ export function sendersRig({ sends, lands, wires, hub, apart }: SomeSenders): Ri
       order: i,
     }),
   );
+  const wired: Rig = {
+    ...rig,
+    controllers: [board, { ...board, id: 'other', name: 'Other', port: 'port 2', order: 2 }],
+    controls: [...controls, ...controls.map((c) => ({ ...c, id: `${c.id}b`, controllerId: 'other', name: `${c.name}B` }))],
+    targets: hub ? [hall, { ...hall, id: 'hub', name: 'Hub', port: 'port 3', order: 2 }] : [hall],
+    wires: hub
+      ? [lead('w1', 'board', 'hall', own), lead('w2', 'other', 'hub', {}), lead('w3', 'hub', 'hall', { ...pass, passesOn: true })]
+      : [lead('w1', 'board', 'hall', own), lead('w2', 'other', 'hall', pass)],
+  };
+  const index = indexRig(wired);
   return withFunctions(
-    {
-      ...rig,
-      controllers: [board, { ...board, id: 'other', name: 'Other', port: 'port 2', order: 2 }],
-      controls: [...controls, ...controls.map((c) => ({ ...c, id: `${c.id}b`, controllerId: 'other', name: `${c.name}B` }))],
-      targets: hub ? [hall, { ...hall, id: 'hub', name: 'Hub', port: 'port 3', order: 2 }] : [hall],
-      wires: hub
-        ? [
-            lead('w1', 'board', 'hall', own),
-            lead('w2', 'other', 'hub', {}),
-            lead('w3', 'hub', 'hall', { ...pass, passesOn: true }),
-          ]
-        : [lead('w1', 'board', 'hall', own), lead('w2', 'other', 'hall', pass)],
-    },
+    wired,
     assignments,
-    lands.flatMap(({ of, parameter: p, port, by }, i) => {
-      const address = sends[of % sends.length]?.message;
-      return address
-        ? [landing(`p${p}`, { id: `l${i}`, order: i, address, port, mode: by ? 'set' : 'trigger', chosenBy: by })]
-        : [];
+    lands.flatMap(({ of, as, parameter: p, port, by }, i) => {
+      const a = assignments[of % assignments.length];
+      const [send] = a?.actions ?? [];
+      if (!a || send?.type !== 'send') return [];
+      // Where it is sent, or where a translator makes it heard.
+      const all = [send.message, ...heardAs(index, outletFor(index, a.controlId, send), send.message, 'hall')];
+      const address = all[as % all.length] ?? send.message;
+      return [landing(`p${p}`, { id: `l${i}`, order: i, address, port, mode: by ? 'set' : 'trigger', chosenBy: by })];
     }),
   );
 }
 
-/** What is meant and lands nowhere yet counts as if it were entered, where it would be heard. */
+/** What is meant and lands nowhere yet counts as if it were entered, at the first address at which it is heard. */
 function entered(rig: Rig): Rig {
+  const index = indexRig(rig);
+  const hears = (a: Assignment, l: Landing): boolean =>
+    chosen.some(
+      (bank) =>
+        played(withHand({ ...rig, assignments: [a], landings: [l] }), [...bank, ...tap(a.controlId, 1000)]).values.length > 0,
+    );
   const missing = rig.assignments.flatMap((a) =>
     a.actions.flatMap((x) =>
       x.type !== 'send'
         ? []
         : x.meant
             .filter((id) => !rig.landings.some((l) => l.parameterId === id))
-            .map((id) => ({ a, landing: landing(id, { id: `m ${a.id} ${id}`, address: x.message, mode: 'trigger' }) })),
+            .flatMap((id) => {
+              const all = heardAs(index, outletFor(index, a.controlId, x), x.message, 'hall').map((address) =>
+                landing(id, { id: `m ${a.id} ${id}`, address, mode: 'trigger' }),
+              );
+              return all.find((l) => hears(a, l)) ?? [];
+            }),
     ),
   );
-  const heard = missing.filter(({ a, landing: l }) =>
-    chosen.some(
-      (bank) =>
-        played(withHand({ ...rig, assignments: [a], landings: [l] }), [...bank, ...tap(a.controlId, 1000)]).values.length > 0,
-    ),
-  );
-  return { ...rig, landings: [...rig.landings, ...heard.map((m) => m.landing)] };
+  return { ...rig, landings: [...rig.landings, ...missing] };
 }
 
 /** Somebody at the target itself: its wire lets everything through, and nothing is assigned on it. */
@@ -139,6 +151,7 @@ function withHand(rig: Rig): Rig {
   const [first] = rig.wires;
   if (!board || !first) throw new Error('small rig changed');
   const open = {
+    translator: null,
     from: { unitId: 'hand', port: '' },
     to: { unitId: 'hall', port: '' },
     channels: null,

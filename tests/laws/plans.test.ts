@@ -7,6 +7,7 @@ import { renumber } from '@/core/commands';
 import { channel, u7 } from '@/core/midi';
 import { planNumbers } from '@/core/numbers';
 import { apply, indexRig, type Rig } from '@/core/rig';
+import { translates } from '@/core/wires';
 import { moving, type SomeSenders, sendersRig, someSenders } from '../kit/some-senders';
 
 const RUNS = Number(process.env.KEEN_DIAL_RUNS ?? 100);
@@ -38,7 +39,7 @@ const allHeard = (rig: Rig): boolean =>
 const nothingToFix = (rig: Rig): boolean => [...judge(rig).findings.values()].flat().every((f) => f.severity !== 'stop');
 
 const u = (number: number) => ({ type: 'cc' as const, channel: channel(5), number: u7(number) });
-const open = { channels: null, types: null, forRemote: true };
+const open = { translator: null, channels: null, types: null, forRemote: true };
 const plain: SomeSenders = {
   sends: [
     { message: u(20), on: 0, to: 0, value: 127 },
@@ -56,8 +57,8 @@ const found: readonly (readonly [string, SomeSenders])[] = [
     {
       ...plain,
       lands: [
-        { of: 0, parameter: 0, port: '', by: null },
-        { of: 0, parameter: 1, port: '', by: null },
+        { of: 0, as: 0, parameter: 0, port: '', by: null },
+        { of: 0, as: 0, parameter: 1, port: '', by: null },
       ],
       wires: [{ ...open, forRemote: false }, open],
     },
@@ -71,8 +72,8 @@ const found: readonly (readonly [string, SomeSenders])[] = [
         { message: u(20), on: 0, to: 1, value: 127 },
       ],
       lands: [
-        { of: 0, parameter: 0, port: '', by: null },
-        { of: 0, parameter: 1, port: '', by: null },
+        { of: 0, as: 0, parameter: 0, port: '', by: null },
+        { of: 0, as: 0, parameter: 1, port: '', by: null },
       ],
     },
   ],
@@ -93,7 +94,7 @@ const found: readonly (readonly [string, SomeSenders])[] = [
   ],
   [
     'ports tell functions apart only if none is still to be entered',
-    { ...plain, apart: true, lands: [{ of: 0, parameter: 1, port: 'port 2', by: null }] },
+    { ...plain, apart: true, lands: [{ of: 0, as: 0, parameter: 1, port: 'port 2', by: null }] },
   ],
   [
     'and only if each names the port by which its own sender comes',
@@ -101,8 +102,8 @@ const found: readonly (readonly [string, SomeSenders])[] = [
       ...plain,
       apart: true,
       lands: [
-        { of: 0, parameter: 0, port: 'port 2', by: null },
-        { of: 0, parameter: 1, port: 'port 2', by: null },
+        { of: 0, as: 0, parameter: 0, port: 'port 2', by: null },
+        { of: 0, as: 0, parameter: 1, port: 'port 2', by: null },
       ],
     },
   ],
@@ -115,14 +116,20 @@ function keepsTheLaw(s: SomeSenders): void {
   // 110 numbers for four functions: there is always a plan, but for a channel that a wire keeps off while it lets others through.
   if (plan.type !== 'plan') {
     expect(plan.type).toBe('impossible');
-    const open = { ...rig, wires: rig.wires.map((w) => ({ ...w, channels: null })) };
+    // Nor is there where a translator names the numbers: what goes through it stays.
+    const open = { ...rig, wires: rig.wires.map((w) => ({ ...w, channels: null, translator: null })) };
     expect(planNumbers(indexRig(open), wish).type).toBe('plan');
     return;
   }
   const done = apply(rig, renumber(index, plan.moves, 'Plan'));
   if (!done.ok) throw new Error(JSON.stringify(done.error));
-  expect([...moving(done.value)]).toEqual([]);
   const before = moving(rig);
+  const after = [...moving(done.value)];
+  if (translates(index)) {
+    expect(after.filter((id) => !before.has(id))).toEqual([]);
+    return;
+  }
+  expect(after).toEqual([]);
   if (before.size === 0 && allHeard(rig) && nothingToFix(rig)) expect(plan.moves).toEqual([]);
 }
 

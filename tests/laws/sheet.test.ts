@@ -27,6 +27,7 @@ function structured(rig: Rig): readonly ReadLine[] {
   return [
     ...sheet.controllers.flatMap(({ name, lines }) => lines.map((l) => read('controller', name, l))),
     ...sheet.targets.flatMap(({ name, lines }) => lines.map((l) => read('software', name, l))),
+    ...sheet.translators.flatMap(({ name, lines }) => lines.map((l) => read('translator', name, l))),
   ];
 }
 

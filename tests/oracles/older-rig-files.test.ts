@@ -34,6 +34,7 @@ const came: readonly { readonly with: number; readonly table: string; readonly f
   { with: 19, table: 'parameters', fields: ['drives', 'entered', 'states', 'launch', 'whileWaiting'] },
   { with: 19, table: 'landings', fields: ['by', 'scope', 'conditions', 'settings'] },
   { with: 19, table: 'controls', fields: ['springsTo', 'strike', 'aftertouch'] },
+  { with: 20, table: 'wires', fields: ['translator'] },
 ];
 const without = (rows: Rows, fields: readonly string[]): Rows =>
   rows.map((row) => Object.fromEntries(Object.entries(row).filter(([field]) => !fields.includes(field))));
@@ -123,6 +124,17 @@ describe('a rig file', () => {
       expect([row.id, stands(index, row)]).toEqual([row.id, row.entered !== null]);
     if (version < 9) expect(rig.assignments.some((a) => alternates(a.actions))).toBe(false);
     if (version < 10) expect(rig.layers.every((l) => modifiersOf(l).length <= 1 && l.signalBy === 'added')).toBe(true);
+  });
+  it('of version 19: every wire is a plain cable, and every tick stands', () => {
+    const was = JSON.parse(file(19));
+    expect(was.formatVersion).toBe(19);
+    const rig = read(file(19));
+    expect(asOf(19, untold(was, rig))).toEqual(was);
+    const index = indexRig(rig);
+    expect(rig.wires.length).toBeGreaterThan(2);
+    expect(rig.wires.every((w) => w.translator === null)).toBe(true);
+    for (const row of [...rig.assignments, ...rig.landings, ...rig.layers])
+      expect([row.id, stands(index, row)]).toEqual([row.id, row.entered !== null]);
   });
 });
 

@@ -41,6 +41,7 @@ const versions = [
   '018',
   '019',
   '020',
+  '021',
 ];
 const copyOf = (version: string): string => {
   const file = join(folder, `${version}-${Math.random()}.sqlite`);

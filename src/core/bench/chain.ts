@@ -3,7 +3,7 @@ import { type ControllerProgram, type ControllerState, compileController, startC
 import { heardKeys, noSysex, type PackedMessage, type SysexTable, withSysex } from '../midi';
 import { compileTargets, startTargets, type TargetProgram, type TargetState, type Tempo, usualTempo } from '../receiver';
 import { type Controller, messagesOf, outsideActions, type RigIndex } from '../rig';
-import { arrivalPort, compileNetwork, type Hop, type Network, silentWire, type WireState } from '../wires';
+import { arrivalPort, compileNetwork, type Hop, type Network, outletFor, silentWire, type WireState, waysOf } from '../wires';
 
 export interface Chain {
   readonly controllers: readonly ControllerProgram[];
@@ -83,7 +83,7 @@ export function compileChain(index: RigIndex, scope: ChainScope): { readonly cha
     for (const id of c.controlIds) controls.set(id, { index: controls.size, controller });
   });
   const targets = compileTargets(index, {
-    keys: scope.parameterIds === null ? null : sentKeys(index, programs),
+    keys: scope.parameterIds === null ? null : sentKeys(index, scope.network, programs),
     reaches:
       scope.parameterIds === null
         ? () => true
@@ -126,13 +126,19 @@ export function wholeChain(
 }
 
 /** Keys of every address at which what the controllers send can be heard. */
-function sentKeys(index: RigIndex, programs: readonly ControllerProgram[]): readonly number[] {
+function sentKeys(index: RigIndex, network: Network, programs: readonly ControllerProgram[]): readonly number[] {
   const keys = new Set<number>();
   for (const program of programs) {
     for (const { assignment } of program.armed) {
       for (const action of assignment?.actions ?? []) {
         if (action.type !== 'send') continue;
-        for (const message of messagesOf(action, index.counters)) for (const key of heardKeys(message)) keys.add(key);
+        for (const message of messagesOf(action, index.counters)) {
+          for (const key of heardKeys(message)) keys.add(key);
+          if (!network.translates) continue;
+          const { unitId, port } = outletFor(index, assignment?.controlId ?? '', action);
+          for (const { message: heard } of waysOf(network, unitId, message, port).arrived)
+            for (const key of heardKeys(heard)) keys.add(key);
+        }
       }
     }
   }

@@ -23,7 +23,7 @@ import {
   type ScriptEvent,
   standInOf,
 } from '../rig';
-import { accepts, compileNetwork, hopsOf, type Network } from '../wires';
+import { accepts, compileNetwork, type Network, waysOf } from '../wires';
 import { type Chain, compileChain, startChain, sysexOf } from './chain';
 import { type Behaved, classify, stays } from './classify';
 import { plainSweep } from './plain-sweep';
@@ -307,9 +307,8 @@ function slotsHeardBy(stage: Stage, assignment: Assignment, index: RigIndex): Re
     for (const action of stage.plays.actions) {
       if (action.type !== 'send') continue;
       for (const message of messagesOf(action, index.counters)) {
-        const ports = portsAt(stage, unit.target.id, message, outletOf(index, assignment.controlId, action));
-        if (ports.size === 0) continue;
-        for (const key of heardKeys(message)) {
+        const heard = heardWith(stage, unit.target.id, message, outletOf(index, assignment.controlId, action));
+        for (const [key, ports] of heard) {
           const listeners = (unit.listeners.get(key) ?? []).filter(
             (e) => !unit.target.reception.tellsPortsApart || e.landing.port === '' || ports.has(e.landing.port),
           );
@@ -326,11 +325,15 @@ function slotsHeardBy(stage: Stage, assignment: Assignment, index: RigIndex): Re
   return slots;
 }
 
-/** The ports by which what carries a message reaches a target as remote control; none where it does not. */
-function portsAt({ chain }: Stage, targetId: string, message: Message, port: string): ReadonlySet<string> {
+/** The addresses at which a message is heard at a target as remote control, with the ports by which it comes there. */
+function heardWith({ chain }: Stage, targetId: string, message: Message, port: string): ReadonlyMap<number, ReadonlySet<string>> {
   const controllerId = chain.controllers[0]?.controllerId ?? '';
-  const hops = hopsOf(chain.network, controllerId, message, port).filter((hop) => hop.remote && hop.to === targetId);
-  return new Set(hops.map((hop) => chain.arrivalPorts[hop.wire] ?? ''));
+  const found = new Map<number, Set<string>>();
+  for (const { wire, to, remote, message: heard } of waysOf(chain.network, controllerId, message, port).arrived) {
+    if (!remote || to !== targetId) continue;
+    for (const key of heardKeys(heard)) found.set(key, (found.get(key) ?? new Set<string>()).add(chain.arrivalPorts[wire] ?? ''));
+  }
+  return found;
 }
 
 function whyNotLanding(index: RigIndex, network: Network, assignment: Assignment, parameterId: string): NotLanding {
@@ -345,13 +348,15 @@ function whyNotLanding(index: RigIndex, network: Network, assignment: Assignment
   let here = false;
   let wired = false;
   for (const { message, port } of messages) {
-    const keys = new Set(heardKeys(message));
-    const reached = new Set(hopsOf(network, controllerId, message, port).flatMap((hop) => (hop.remote ? [hop.to] : [])));
+    const ways = waysOf(network, controllerId, message, port).arrived;
     for (const landing of landings) {
+      const there = ways.filter((w) => w.remote && w.to === landing.targetId);
+      // Where no wire leads the number counts as it is sent; where one does, as it arrives.
+      const keys = new Set((there.length > 0 ? there.map((w) => w.message) : [message]).flatMap((m) => heardKeys(m)));
       const at = addressesOf(landing).find((a) => keys.has(addressKey(a)));
       if (!at) continue;
       here = true;
-      if (!reached.has(landing.targetId)) continue;
+      if (there.length === 0) continue;
       wired = true;
       const target = index.targets.get(landing.targetId);
       if (target && accepts(target, at)) return 'other-address';

@@ -125,6 +125,7 @@ function receiversOf(chain: Chain, controllerId: string, port: string, word: Pac
   const found: (readonly Listener[])[] = [];
   const follow = (hops: readonly Hop[]): boolean =>
     hops.every((hop) => {
+      if (chain.network.translators[hop.wire]) return false;
       const unit = chain.targets.receiverOf.get(hop.to);
       if (!unit && chain.placeOf.has(hop.to)) return false;
       if (unit && hop.remote) {

@@ -15,7 +15,7 @@ import {
   type Unheard,
 } from '../receiver';
 import type { ScriptEvent } from '../rig';
-import { type Hop, MOST_HOPS, sendOver, type Timing, type WireState } from '../wires';
+import { type Hop, MOST_COPIES, MOST_HOPS, sendOver, type Timing, type WireState } from '../wires';
 import type { Chain, ChainState, InFlight } from './chain';
 import {
   ARRIVED,
@@ -82,6 +82,8 @@ interface Running {
   targets: TargetState;
   messages: number;
   edited: ReadonlySet<string>;
+  /** How often translators made something of each message, by its number. */
+  readonly translated: Map<number, number>;
 }
 
 /** A word under way, and what is known of it. */
@@ -116,6 +118,7 @@ export function run(
     targets: state.targets,
     messages: state.messages,
     edited: state.edited,
+    translated: new Map(),
   };
   const NEVER = Number.POSITIVE_INFINITY;
   for (let next = 0; ; ) {
@@ -152,8 +155,35 @@ export function run(
   return { state: { controllers, wakes, wires, targets, flying, messages, edited }, trace: r.trace };
 }
 
-/** A word leaves over one wire. */
+/** A word leaves over one wire: as what the translator on it makes of it. */
 function leave(r: Running, hop: Hop, parcel: Parcel, t: number): void {
+  const { network } = r.chain;
+  const translate = network.translators[hop.wire];
+  if (!translate) {
+    carry(r, hop, parcel, t);
+    return;
+  }
+  const { message, turns } = parcel;
+  for (const word of translate(parcel.word)) {
+    const copies = (r.translated.get(message) ?? 0) + 1;
+    // What goes round through it, or doubles there at each turn, is cut.
+    if (turns >= MOST_HOPS || copies > MOST_COPIES) {
+      note(r.trace, t, LOOPED, word, turns, 0, message);
+      return;
+    }
+    r.translated.set(message, copies);
+    const beyond = network.beyond(hop.wire, packedType(word), channelOf(word));
+    if (beyond === null) continue;
+    if (beyond.plan.looped) note(r.trace, t, LOOPED, word, turns, 0, message);
+    carry(r, { ...hop, remote: beyond.remote, next: beyond.plan.hops }, { ...parcel, word, turns: turns + 1 }, t);
+  }
+}
+
+/** The channel of a word, as plans are asked for it: 0 for what has none. */
+const channelOf = (word: PackedMessage): number => (packedStatus(word) >= 0xf0 ? 0 : packedChannel(word));
+
+/** A word goes over one wire. */
+function carry(r: Running, hop: Hop, parcel: Parcel, t: number): void {
   if (r.timing === null) {
     arrive(r, hop, parcel, t);
     return;
@@ -169,7 +199,7 @@ function leave(r: Running, hop: Hop, parcel: Parcel, t: number): void {
 /** A unit sends a word out of a port, empty for all: over every wire there that takes it. What was sent back and on again too often is cut. */
 function transmit(r: Running, unitId: string, port: string, parcel: Parcel, t: number): void {
   const { word, turns, message } = parcel;
-  const plan = r.chain.network.planOf(unitId, packedType(word), packedStatus(word) >= 0xf0 ? 0 : packedChannel(word), port);
+  const plan = r.chain.network.planOf(unitId, packedType(word), channelOf(word), port);
   if (plan.looped || turns >= MOST_HOPS) note(r.trace, t, LOOPED, word, turns, 0, message);
   if (turns >= MOST_HOPS) return;
   for (const hop of plan.hops) leave(r, hop, parcel, t);

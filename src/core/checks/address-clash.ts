@@ -1,7 +1,8 @@
 // Address clash: one address serves different functions at one receiver.
 import { meantNames } from '../commands';
 import { addressKey, heardKeys, type Message, shortName } from '../midi';
-import { type Assignment, messagesOf, type PlacedSend, type RigIndex } from '../rig';
+import { type Assignment, type Landing, messagesOf, type PlacedSend, type RigIndex } from '../rig';
+import { heardAnywhere, heardAs, type Outlet, outletFor, sendsHeard } from '../wires';
 import { type AssignmentCheck, subjectOf } from './finding';
 import { renumberFix } from './fix-parts';
 import { movedBy, opensLayers } from './heard-by';
@@ -35,10 +36,11 @@ export const addressClash: AssignmentCheck<
     for (const action of assignment.actions) {
       if (action.type !== 'send') continue;
       for (const message of messagesOf(action, index.counters)) {
-        const sharers = sharersOf(index, message);
+        const outlet = outletFor(index, assignment.controlId, action);
+        const sharers = sharersOf(index, outlet, message);
         for (const { parameterId, landing } of movedBy(context, assignment, action, message, sharers)) {
-          if (meant.has(parameterId) || (landing && onLowByte(message, landing.address))) continue;
-          keys.add(addressKey(message));
+          if (meant.has(parameterId) || (landing && lowByteAt(index, outlet, message, landing))) continue;
+          for (const heard of [message, ...heardAnywhere(index, outlet, message)]) keys.add(addressKey(heard));
           const other = sharers.find((o) => o.send.meant.includes(parameterId) && !onLowByte(message, o.send.message));
           const parameter = index.parameters.get(parameterId);
           if (other) rivals.set(other.assignment.id, `${placeName(index, other)} (${meantNames(index, other.assignment)})`);
@@ -75,16 +77,21 @@ export function onLowByte(a: Message, b: Message): boolean {
   return b.type === 'cc' && a.type === 'cc14' && a.channel === b.channel && b.number === a.number + 32;
 }
 
-/** Sends that a receiver cannot tell from a message: at its address, or as bytes of a sequence that one of the two is. */
-export function sharersOf(index: RigIndex, message: Message): readonly PlacedSend[] {
-  const own = index.sendsAt.get(addressKey(message)) ?? [];
-  const around = [
-    ...heardKeys(message)
-      .slice(1)
-      .flatMap((key) => index.sendsAt.get(key) ?? []),
-    ...(index.sequencesAt.get(addressKey(message)) ?? []),
-  ];
-  return around.length === 0 ? own : [...new Set([...own, ...around])];
+/** Whether a landing hears a message as the low byte of a 14-bit control alone. */
+const lowByteAt = (index: RigIndex, outlet: Outlet, message: Message, landing: Landing): boolean =>
+  heardAs(index, outlet, message, landing.targetId).some((heard) => onLowByte(heard, landing.address));
+
+/** Sends that a receiver cannot tell from a message: at an address where it is heard, or as bytes of a sequence that one of the two is. */
+export function sharersOf(index: RigIndex, outlet: Outlet, message: Message): readonly PlacedSend[] {
+  const { sendsAt, sequencesAt } = sendsHeard(index);
+  const found = heardAnywhere(index, outlet, message).map((heard) => {
+    const own = sendsAt.get(addressKey(heard)) ?? [];
+    const parts = heardKeys(heard).slice(1);
+    const around = [...parts.flatMap((key) => sendsAt.get(key) ?? []), ...(sequencesAt.get(addressKey(heard)) ?? [])];
+    return around.length === 0 ? own : [...new Set([...own, ...around])];
+  });
+  const [only, ...others] = found;
+  return others.length === 0 ? (only ?? []) : [...new Set(found.flat())];
 }
 
 /** What is meant by everything that fires on one gesture at one place: the assignment, and those that act together with it. */

@@ -12,6 +12,7 @@ import {
   type Rig,
   type RigIndex,
 } from '../rig';
+import { heardAnywhere, outletFor, sendsHeard } from '../wires';
 
 export interface Affected {
   /** Assignments to simulate again. */
@@ -235,10 +236,10 @@ function inGroupWith({ controls, groupsOf }: RigIndex, controlId: string): reado
 }
 
 /** Whoever puts something on the wire that can be heard at an address: as itself, or as a byte of a sequence. */
-const sendersAt = (index: RigIndex, key: number): readonly PlacedSend[] => [
-  ...(index.sendsAt.get(key) ?? []),
-  ...(index.sequencesAt.get(key) ?? []),
-];
+function sendersAt(index: RigIndex, key: number): readonly PlacedSend[] {
+  const { sendsAt, sequencesAt } = sendsHeard(index);
+  return [...(sendsAt.get(key) ?? []), ...(sequencesAt.get(key) ?? [])];
+}
 
 /** Addresses whose senders a landing can hear: its own, and those of the bytes that it puts together. */
 function addHeard(keys: Set<number>, landing: Landing): void {
@@ -261,7 +262,8 @@ function neighbours(index: RigIndex, id: string, found: Set<string>): void {
   for (const action of assignment.actions) {
     if (action.type !== 'send') continue;
     for (const message of messagesOf(action, index.counters)) {
-      for (const key of heardKeys(message)) for (const p of sendersAt(index, key)) found.add(p.assignment.id);
+      for (const heard of heardAnywhere(index, outletFor(index, assignment.controlId, action), message))
+        for (const key of heardKeys(heard)) for (const p of sendersAt(index, key)) found.add(p.assignment.id);
     }
     for (const parameterId of action.meant) for (const p of index.sendsFor.get(parameterId) ?? []) found.add(p.assignment.id);
   }

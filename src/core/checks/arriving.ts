@@ -1,6 +1,7 @@
 // What is sent on arriving at a bank or page: what it moves that nobody means, and what nobody hears.
 import { shortName } from '../midi';
 import type { Arrival, Controller, Send } from '../rig';
+import { outletFor } from '../wires';
 import { sharersOf } from './address-clash';
 import { type CheckContext, type ControllerCheck, noFixes } from './finding';
 import { movedBy, type Sender } from './heard-by';
@@ -29,7 +30,9 @@ const eachSend =
       arrival.actions.flatMap((action) => {
         const sender = senderOf(context, arrival);
         if (action.type !== 'send' || sender === null) return [];
-        const moved = movedBy(context, sender, ofUnit(action), action.message, sharersOf(context.index, action.message));
+        const send = ofUnit(action);
+        const sharers = sharersOf(context.index, outletFor(context.index, sender.controlId, send), action.message);
+        const moved = movedBy(context, sender, send, action.message, sharers);
         const heard = moved.flatMap((m) => (m.landing ? [m.parameterId] : []));
         return [...new Set(tell(arrival, action.meant, heard))].map((parameterId) => ({
           severity,

@@ -1,7 +1,6 @@
 // A loop of wires beside the way to the target: what is sent goes round in it for ever, and fills it.
-import { carrierOf } from '../midi';
-import { outletOf, type RigIndex } from '../rig';
-import { arrivals, type Hop, type Network } from '../wires';
+import type { RigIndex } from '../rig';
+import { type Arrived, type Network, outletFor, waysOf } from '../wires';
 import type { ControllerCheck, Fix } from './finding';
 import { wireFix } from './fix-parts';
 
@@ -48,24 +47,22 @@ function loopFrom(index: RigIndex, network: Network, controllerId: string): read
       for (const action of assignment.actions) {
         if (action.type !== 'send') continue;
         const { message, meant } = action;
-        const port = outletOf(index, assignment.controlId, action);
-        const plan = network.planOf(controllerId, carrierOf(message.type), 'channel' in message ? message.channel : 0, port);
-        if (!plan.looped) continue;
-        const times = arrivals(plan);
-        const told = meant.some((id) => (times.get(index.parameters.get(id)?.targetId ?? '') ?? 0) > 1);
-        const loop = told ? null : firstRound(plan.hops, [controllerId]);
+        const { unitId, port } = outletFor(index, control.id, action);
+        const { arrived, looped } = waysOf(network, unitId, message, port);
+        if (!looped) continue;
+        const times = (targetId: string): number => arrived.filter((a) => a.to === targetId).length;
+        const told = meant.some((id) => times(index.parameters.get(id)?.targetId ?? '') > 1);
+        const loop = told ? null : firstRound(arrived);
         if (loop) return loop;
       }
   return null;
 }
 
 /** The first unit that a way comes to twice, and the units in between. */
-function firstRound(hops: readonly Hop[], way: readonly string[]): readonly string[] | null {
-  for (const hop of hops) {
-    const at = way.indexOf(hop.to);
-    if (at >= 0) return [...way.slice(at), hop.to];
-    const found = firstRound(hop.next, [...way, hop.to]);
-    if (found) return found;
+function firstRound(arrived: readonly Arrived[]): readonly string[] | null {
+  for (const { by, to } of arrived) {
+    const at = by.indexOf(to);
+    if (at >= 0) return [...by.slice(at), to];
   }
   return null;
 }

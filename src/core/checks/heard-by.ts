@@ -1,20 +1,35 @@
 // What a message of an assignment moves, read from addresses, wires, ports, windows and banks: as the play has it, without playing. What is meant and
 // lands nowhere yet counts as if it were entered at the address that is sent.
-import { addressKey, heardKeys, type Message, u7 } from '../midi';
+import {
+  addressKey,
+  carriesValue,
+  heardKeys,
+  kindOf,
+  type Message,
+  makePut,
+  noSysex,
+  type PackedMessage,
+  packedKey,
+  packedType,
+  packedValue,
+  u7,
+  valueMax,
+} from '../midi';
+import { chosenValues, modeOf } from '../modes';
 import {
   type Assignment,
   actsOnSome,
   addressesOf,
+  canSend,
   hostLayerAt,
   type Landing,
   type Layer,
   modifiersOf,
-  outletOf,
   type PlacedSend,
   type RigIndex,
   type Send,
 } from '../rig';
-import { accepts, arrivalPort, hopsOf } from '../wires';
+import { accepts, arrivalPort, type CarriedWord, isTranslated, landingsHearing, outletFor, waysOf, wordsOver } from '../wires';
 import type { CheckContext } from './finding';
 
 type Program = Extract<Message, { type: 'program' }>;
@@ -28,26 +43,54 @@ export interface Moved {
   readonly landing: Landing | null;
 }
 
-/** What says where a send goes out. */
-type Out = Pick<Send, 'port'>;
+/** A message as a target hears it, and the ports by which it comes. */
+interface Heard {
+  readonly message: Message;
+  /** Whether only a part of it came through. */
+  readonly part: boolean;
+  readonly ports: ReadonlySet<string>;
+}
 
-/** Where a message of a send arrives as remote control: targets, with the ports by which it comes. */
+/** Where a message of a send arrives as remote control: by target, as what it is heard there, with some value that it sends. */
 export function arrivesAt(
   { index, around }: CheckContext,
   assignment: Sender,
-  send: Out,
+  send: Send,
   message: Message,
-): ReadonlyMap<string, ReadonlySet<string>> {
-  const found = new Map<string, Set<string>>();
-  const controllerId = index.controls.get(assignment.controlId)?.controllerId ?? '';
-  for (const hop of hopsOf(around.network, controllerId, message, outletOf(index, assignment.controlId, send))) {
-    const wire = around.network.wires[hop.wire];
-    if (!hop.remote || !wire) continue;
-    const ports = found.get(hop.to) ?? new Set();
-    found.set(hop.to, ports.add(arrivalPort(index, wire)));
+): ReadonlyMap<string, readonly Heard[]> {
+  const ways = waysFor(index, around, assignment, send, message);
+  const byValue = kindOf(message.type).sequence === null && ways.some((w) => w.translated);
+  const words = byValue ? wordsThrough(index, around, assignment, send, message) : [];
+  const comes = (to: string, heard: Message): boolean =>
+    words.some((w) => w.to === to && packedKey(w.word) === addressKey(heard));
+  const found = new Map<
+    string,
+    Map<string, { readonly message: Message; readonly part: boolean; readonly ports: Set<string> }>
+  >();
+  for (const { wire: at, to, remote, part, translated, message: heard } of ways) {
+    const wire = around.network.wires[at];
+    if (!remote || !wire || (byValue && translated && !part && !comes(to, heard))) continue;
+    const there =
+      found.get(to) ?? new Map<string, { readonly message: Message; readonly part: boolean; readonly ports: Set<string> }>();
+    found.set(to, there);
+    const key = JSON.stringify([heard, part]);
+    const one = there.get(key) ?? { message: heard, part, ports: new Set<string>() };
+    there.set(key, one);
+    one.ports.add(arrivalPort(index, wire));
   }
-  return found;
+  return new Map([...found].map(([to, there]) => [to, [...there.values()]]));
 }
+
+const waysFor = (
+  index: RigIndex,
+  { network }: CheckContext['around'],
+  { controlId }: Pick<Sender, 'controlId'>,
+  send: Send,
+  message: Message,
+) => {
+  const { unitId, port } = outletFor(index, controlId, send);
+  return waysOf(network, unitId, message, port).arrived;
+};
 
 /** How often a target hears a message as remote control: once for each way there, by the ports on which it listens. */
 export function timesHeard(
@@ -57,18 +100,26 @@ export function timesHeard(
   targetId: string,
   landings: readonly Landing[],
 ): number {
-  const controllerId = index.controls.get(assignment.controlId)?.controllerId ?? '';
-  const { message } = send;
-  const port = outletOf(index, assignment.controlId, send);
-  const hops = hopsOf(around.network, controllerId, message, port).filter((hop) => hop.remote && hop.to === targetId);
-  const keys = new Set(heardKeys(message));
-  const here = landings.filter((l) => l.targetId === targetId && addressesOf(l).some((a) => keys.has(addressKey(a))));
-  if (!index.targets.get(targetId)?.reception.tellsPortsApart || here.length === 0) return hops.length;
-  const ports = hops.flatMap((hop) => {
-    const wire = around.network.wires[hop.wire];
-    return wire ? [arrivalPort(index, wire)] : [];
-  });
-  return Math.max(...here.map((l) => ports.filter((port) => l.port === '' || l.port === port).length));
+  const ways = waysFor(index, around, assignment, send, send.message).filter((w) => w.remote && w.to === targetId);
+  const here = landings.filter((l) => l.targetId === targetId);
+  const apart = index.targets.get(targetId)?.reception.tellsPortsApart ?? false;
+  /** By address: how often it is heard there, by the ports on which something listens. */
+  const times = new Map<number, number>();
+  for (const way of ways) times.set(addressKey(way.message), (times.get(addressKey(way.message)) ?? 0) + 1);
+  const portOf = (at: number): string => {
+    const wire = around.network.wires[at];
+    return wire ? arrivalPort(index, wire) : '';
+  };
+  return Math.max(
+    0,
+    ...[...times].map(([key, count]) => {
+      const same = ways.filter((w) => addressKey(w.message) === key);
+      const keys = new Set(same.flatMap((w) => heardKeys(w.message)));
+      const listening = here.filter((l) => addressesOf(l).some((a) => keys.has(addressKey(a))));
+      if (!apart || listening.length === 0) return count;
+      return Math.max(...listening.map((l) => same.filter((w) => l.port === '' || l.port === portOf(w.wire)).length));
+    }),
+  );
 }
 
 /** Everything that a message of an assignment moves. `sharers`: sends that a receiver cannot tell from it. */
@@ -80,62 +131,127 @@ export function movedBy(
   sharers: readonly PlacedSend[],
 ): readonly Moved[] {
   const { index } = context;
-  const keys = new Set(heardKeys(message));
-  const at = [...keys].flatMap((key) => index.landingsAt.get(key) ?? []);
   const others = sharers.filter((o) => o.assignment.id !== assignment.id);
-  if (at.length === 0 && others.length === 0) return [];
+  const reads = landingsHearing(index, outletFor(index, assignment.controlId, send), message, true);
+  if (reads.length === 0 && others.length === 0) return [];
   const arrivals = arrivesAt(context, assignment, send, message);
   const layer = hostLayerAt(index, assignment.layerId);
-  const landed = at.flatMap((landing): Moved[] => {
+  const landed = reads.flatMap((landing): Moved[] => {
     const target = index.targets.get(landing.targetId);
-    const own = addressesOf(landing).find((a) => keys.has(addressKey(a))) ?? landing.address;
-    const ports = arrivals.get(landing.targetId);
-    if (!target || !ports || landing.hostLayerId !== layer || !accepts(target, own)) return [];
-    if (!actsOnSome(index.counters, send, landing)) return [];
-    if (target.reception.tellsPortsApart && landing.port !== '' && !ports.has(landing.port)) return [];
-    return sameBank(context, assignment, send, message, own, landing.targetId)
-      ? [{ parameterId: landing.parameterId, landing }]
-      : [];
+    if (!target || landing.hostLayerId !== layer || !actsOnWhatComes(context, assignment, send, message, landing)) return [];
+    const apart = target.reception.tellsPortsApart && landing.port !== '';
+    const moves = (arrivals.get(target.id) ?? []).some(({ message: heard, ports }) => {
+      const keys = new Set(heardKeys(heard));
+      const own = addressesOf(landing).find((a) => keys.has(addressKey(a)));
+      if (!own || !accepts(target, own) || (apart && !ports.has(landing.port))) return false;
+      return sameBank(context, assignment, send, heard, own, target.id, message);
+    });
+    return moves ? [{ parameterId: landing.parameterId, landing }] : [];
   });
   const toCome = others.flatMap(({ assignment: other, send: its }): Moved[] => {
     if (hostLayerAt(index, other.layerId) !== layer) return [];
     return its.meant.flatMap((parameterId): Moved[] => {
       const targetId = index.parameters.get(parameterId)?.targetId ?? '';
       const entered = (index.landingsOf.get(parameterId) ?? []).length > 0;
-      const reaches = arrivals.has(targetId) && arrivesAt(context, other, its, its.message).has(targetId);
-      return !entered && reaches && sameBank(context, assignment, send, message, its.message, targetId)
-        ? [{ parameterId, landing: null }]
-        : [];
+      const mine = arrivals.get(targetId) ?? [];
+      // It would be entered at the first address at which it is heard.
+      const theirs = entered
+        ? []
+        : (arrivesAt(context, other, its, its.message).get(targetId) ?? []).filter((t) => !t.part).slice(0, 1);
+      const moves = mine.some((m) =>
+        theirs.some(
+          (t) =>
+            sharesAddress(m.message, t.message) && sameBank(context, assignment, send, m.message, t.message, targetId, message),
+        ),
+      );
+      return moves ? [{ parameterId, landing: null }] : [];
     });
   });
   return [...landed, ...toCome];
 }
 
+/** Whether a landing acts on some value of what is sent, as it arrives: a translator may make others of it. */
+function actsOnWhatComes(
+  { index, around }: CheckContext,
+  sender: Sender,
+  send: Send,
+  message: Message,
+  landing: Landing,
+): boolean {
+  if (!isTranslated(index, outletFor(index, sender.controlId, send), message)) return actsOnSome(index.counters, send, landing);
+  const chosen = chosenValues(modeOf(landing.mode).needs, landing);
+  if (chosen === null) return true;
+  const keys = new Set(addressesOf(landing).map(addressKey));
+  return wordsThrough(index, around, sender, send, message).some(({ to, word }) => {
+    if (to !== landing.targetId || !keys.has(packedKey(word))) return false;
+    const value = packedValue(word);
+    return packedType(word) === 'program' || (value >= chosen.from && value <= chosen.to);
+  });
+}
+
+/** What arrives as remote control of all values that a send puts out; of 14 bits, as coarsely as a translator that writes seven can tell them apart. */
+function wordsThrough(
+  index: RigIndex,
+  { network }: CheckContext['around'],
+  { controlId }: Pick<Sender, 'controlId'>,
+  send: Send,
+  message: Message,
+): readonly CarriedWord[] {
+  const { unitId, port } = outletFor(index, controlId, send);
+  const put = makePut(message, false, noSysex);
+  const most = valueMax(message.type);
+  const step = most > 127 ? 64 : 1;
+  const found: CarriedWord[] = [];
+  for (let value = 0; value <= most; value += step) {
+    // What carries no value goes out whatever is written there.
+    const goes = !carriesValue(message.type) || canSend(index.counters, send, value, Math.min(most, value + step - 1));
+    if (!goes) continue;
+    const words: PackedMessage[] = [];
+    put(value, words);
+    for (const word of words) found.push(...wordsOver(network, unitId, word, port).filter((w) => w.remote));
+    if (!carriesValue(message.type)) break;
+  }
+  return found;
+}
+
+/** Whether one message moves what listens for another: at its address, as a part of it, or as what it is a part of. A bank select alone chooses no program. */
+const sharesAddress = (a: Message, b: Message): boolean => {
+  const [own, other] = [addressKey(a), addressKey(b)];
+  return own === other || heardKeys(a).includes(other) || (b.type !== 'program' && heardKeys(b).includes(own));
+};
+
 /** Layers made in the host that a message opens though it is not their modifier's: it arrives where something listens in them. */
-export function opensLayers(context: CheckContext, assignment: Sender, send: Out, message: Message): readonly Layer[] {
+export function opensLayers(context: CheckContext, assignment: Sender, send: Send, message: Message): readonly Layer[] {
   const { index } = context;
-  const layers = heardKeys(message).flatMap((key) => index.layersBySignal.get(key) ?? []);
-  if (layers.length === 0) return layers;
+  if (index.layersBySignal.size === 0) return [];
   const arrivals = arrivesAt(context, assignment, send, message);
+  const opened = new Map<string, Layer>();
+  for (const [targetId, all] of arrivals)
+    for (const { message: heard } of all)
+      for (const layer of heardKeys(heard).flatMap((key) => index.layersBySignal.get(key) ?? []))
+        if (index.rig.landings.some((l) => l.hostLayerId === layer.id && l.targetId === targetId)) opened.set(layer.id, layer);
   // What its modifier sends anyway is meant to open it.
-  const others = layers.filter((l) => l.signalBy === 'added' || !modifiersOf(l).includes(assignment.controlId));
-  return others.filter((layer) => index.rig.landings.some((l) => l.hostLayerId === layer.id && arrivals.has(l.targetId)));
+  return [...opened.values()].filter((l) => l.signalBy === 'added' || !modifiersOf(l).includes(assignment.controlId));
 }
 
 /** Whether a program is the one of a bank. One that names no bank, or whose bank select does not come through, may meet any: a bank can be chosen at the target too. */
 function sameBank(
   context: CheckContext,
   assignment: Sender,
-  send: Out,
+  send: Send,
   message: Message,
   heard: Message,
   targetId: string,
+  sent: Message,
 ): boolean {
   if (message.type !== 'program' || heard.type !== 'program') return true;
   if (message.bank === null || heard.bank === null) return true;
   if (numberOf(message.bank) === numberOf(heard.bank)) return true;
-  const select: Message = { type: 'cc', channel: message.channel, number: u7(0) };
-  return !arrivesAt(context, assignment, send, select).has(targetId);
+  if (sent.type !== 'program') return false;
+  const select: Message = { type: 'cc', channel: sent.channel, number: u7(0) };
+  return !waysFor(context.index, context.around, assignment, send, select).some(
+    ({ to, remote, message: m }) => to === targetId && remote && m.type === 'cc' && m.number === 0 && m.channel === heard.channel,
+  );
 }
 
 const numberOf = ({ msb, lsb }: NonNullable<Program['bank']>): number => msb * 128 + (lsb ?? 0);
@@ -147,12 +263,16 @@ export function meet(context: CheckContext, one: PlacedSend, other: PlacedSend):
   const { assignment: b, send: byB } = other;
   if (hostLayerAt(index, a.layerId) !== hostLayerAt(index, b.layerId)) return false;
   const there = arrivesAt(context, b, byB, byB.message);
-  return [...arrivesAt(context, a, byA, byA.message)].some(([targetId, ports]) => {
-    const others = there.get(targetId);
-    if (!others) return false;
-    if (!index.targets.get(targetId)?.reception.tellsPortsApart || [...ports].some((port) => others.has(port))) return true;
-    return heardOnAnyPort(index, targetId, byA.message) || heardOnAnyPort(index, targetId, byB.message);
-  });
+  return [...arrivesAt(context, a, byA, byA.message)].some(([targetId, mine]) =>
+    mine.some((m) =>
+      (there.get(targetId) ?? []).some((t) => {
+        if (!sharesAddress(m.message, t.message)) return false;
+        if (!index.targets.get(targetId)?.reception.tellsPortsApart || [...m.ports].some((port) => t.ports.has(port)))
+          return true;
+        return heardOnAnyPort(index, targetId, m.message) || heardOnAnyPort(index, targetId, t.message);
+      }),
+    ),
+  );
 }
 
 const heardOnAnyPort = (index: RigIndex, targetId: string, message: Message): boolean =>

@@ -1,10 +1,10 @@
 // Numbers that are not free to use: channel mode messages, what the standard reserves, standard meanings, low bytes.
 
 import { landingsFor } from '../commands';
-import { addressKey, carrierOf, ccEntry, channel, isReserved, type Message, shortName, standardMeaningOf } from '../midi';
+import { addressKey, ccEntry, channel, isReserved, type Message, shortName, standardMeaningOf } from '../midi';
 import { standardNumberOf } from '../numbers';
-import { type Assignment, outletOf, type Parameter, type RigIndex, type Send } from '../rig';
-import { accepts, arrivals } from '../wires';
+import type { Assignment, Parameter, RigIndex, Send } from '../rig';
+import { accepts, outletFor, translates, waysOf } from '../wires';
 import { onLowByte, placeName, sharersOf } from './address-clash';
 import { type AssignmentCheck, type CheckContext, type Finding, type Fix, subjectOf } from './finding';
 import { homeOf, renumberFix, sendsFor, wireFix, wiresTowards } from './fix-parts';
@@ -179,7 +179,10 @@ export const lowByteShadowed: AssignmentCheck<
       const { message } = send;
       const own = { assignment, send, actionIndex: at };
       if (message.type !== 'cc' || message.number < 33 || message.number > 63) return [];
-      const other = sharersOf(context.index, message).find((p) => onLowByte(message, p.send.message) && meet(context, own, p));
+      const outlet = outletFor(context.index, assignment.controlId, send);
+      const other = sharersOf(context.index, outlet, message).find(
+        (p) => onLowByte(message, p.send.message) && meet(context, own, p),
+      );
       if (!other) return [];
       return [
         {
@@ -191,6 +194,9 @@ export const lowByteShadowed: AssignmentCheck<
     }),
   fixes: (context, finding) => renumbered(context, finding, (n) => n >= 33 && n <= 63),
 };
+
+/** Whether an instrument that keeps the standard meanings acts on a message. */
+const soundsAs = (message: Message): boolean => message.type === 'note' || standardMeaningOf(message) !== null;
 
 const everyChannel = Array.from({ length: 16 }, (_, i) => channel(i + 1));
 
@@ -215,14 +221,22 @@ export const heardByOther: AssignmentCheck<
     if (!home) return [];
     return sendsFor(assignment, null).flatMap(({ send }) => {
       const { message } = send;
-      const meaning = standardMeaningOf(message);
-      if (!('channel' in message) || send.meant.length === 0 || (meaning === null && message.type !== 'note')) return [];
+      const own = standardMeaningOf(message);
+      if (!('channel' in message) || send.meant.length === 0) return [];
+      // What a translator makes of it may mean something although it does not itself.
+      if (!soundsAs(message) && !translates(index)) return [];
       const meant = new Set(send.meant.flatMap((id) => index.parameters.get(id)?.targetId ?? []));
-      const port = outletOf(index, assignment.controlId, send);
-      const there = arrivals(around.network.planOf(home.controller.id, carrierOf(message.type), message.channel, port));
-      const others = index.rig.targets.filter((t) => there.has(t.id) && !meant.has(t.id) && t.reception.keepsStandardMeanings);
-      const [first] = others;
-      if (!first) return [];
+      const { unitId, port } = outletFor(index, assignment.controlId, send);
+      const ways = waysOf(around.network, unitId, message, port).arrived;
+      const heard = index.rig.targets.flatMap((target) => {
+        if (meant.has(target.id) || !target.reception.keepsStandardMeanings) return [];
+        const way = ways.find((w) => w.to === target.id && (!w.translated || soundsAs(w.message)));
+        return way ? [{ target, as: way.message, translated: way.translated }] : [];
+      });
+      const [other] = heard;
+      if (!other) return [];
+      const first = other.target;
+      const meaning = other.translated ? standardMeaningOf(other.as) : own;
       return [
         {
           severity: 'caution',

@@ -2,6 +2,7 @@
 import { heardKeys } from '../midi';
 import { modeOf } from '../modes';
 import { contentsOf, type Landing, type Parameter, type PresetContents, type RigIndex } from '../rig';
+import { sendsHeard } from '../wires';
 
 export interface LoadedPreset {
   readonly chooser: Parameter;
@@ -25,8 +26,10 @@ export function presetsLoaded(index: RigIndex, targetId: string): readonly Loade
 }
 
 /** Whether something on the rig sends what a landing listens for: of a table that a target came with, most may be sent by nobody. */
-const isSent = (index: RigIndex, { address }: Landing): boolean =>
-  heardKeys(address).some((key) => index.sendsAt.has(key) || index.sequencesAt.has(key));
+function isSent(index: RigIndex, { address }: Landing): boolean {
+  const { sendsAt, sequencesAt } = sendsHeard(index);
+  return heardKeys(address).some((key) => sendsAt.has(key) || sequencesAt.has(key));
+}
 
 /** Whether what lands there can choose a step. */
 export const reachesStep = ({ mode, from, to, setValue }: Landing, step: number): boolean =>

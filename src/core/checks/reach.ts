@@ -1,11 +1,14 @@
 // What has to be within reach: what is urgent, and a way to silence each target.
 import { assign, changeAssignment } from '../commands';
-import { ccEntry } from '../midi';
+import { ccEntry, type Message } from '../midi';
 import type { Assignment, Controller, Parameter, RigIndex, Target } from '../rig';
-import { routesFrom } from '../wires';
+import { heardAs, outletFor, routesFrom, translates } from '../wires';
 import { type CheckContext, type ControllerCheck, type Fix, subjectOf } from './finding';
 import { homeOf } from './fix-parts';
 import { bankWords, freeSwitch } from './places';
+
+/** Whether a target that keeps the standard falls silent at a message: all sound off, all notes off (MIDI 1.0). */
+const silences = (message: Message): boolean => message.type === 'cc' && (message.number === 120 || message.number === 123);
 
 /** More presses than this to something urgent are too many. */
 const URGENT_PRESSES = 2;
@@ -142,9 +145,13 @@ export const noSilence: ControllerCheck<
             mark(played, parameter.targetId, assignment.bank);
             if (parameter.tags.includes('panic')) mark(covered, parameter.targetId, assignment.bank);
           }
-          if (action.message.type === 'cc' && (action.message.number === 120 || action.message.number === 123)) {
+          if (silences(action.message) || translates(index)) {
             for (const { target } of routesFrom(index, controller.id))
-              if (target.reception.keepsStandardMeanings && !deafToMode.has(target.kind))
+              if (
+                heardAs(index, outletFor(index, control.id, action), action.message, target.id).some(silences) &&
+                target.reception.keepsStandardMeanings &&
+                !deafToMode.has(target.kind)
+              )
                 mark(covered, target.id, assignment.bank);
           }
         }

@@ -1,8 +1,9 @@
 // The record: texts, names, functions for nothing, leftovers, free controls, and where a mapping is kept.
 import { countBy, counted, plural } from '../base';
 import { changeAssignment, patch, removeAssignment } from '../commands';
-import { heardKeys, kindOf, shortName } from '../midi';
-import { batch, type Parameter, type RigIndex, remove, sentOn, set, targetStates } from '../rig';
+import { kindOf, shortName } from '../midi';
+import { batch, type Parameter, type RigIndex, remove, set, targetStates } from '../rig';
+import { landingsHearing, outletFor, sentOn } from '../wires';
 import { type AssignmentCheck, type ControllerCheck, type Fix, noFixes, type RigCheck, subjectOf } from './finding';
 import { sendsFor } from './fix-parts';
 
@@ -130,7 +131,8 @@ export const noParameter: AssignmentCheck<'no-parameter', { readonly message: st
     const assignment = subjectOf(context, finding);
     if (!assignment) return [];
     const heard = sendsFor(assignment, null).flatMap(({ send, at }): Fix[] => {
-      const landings = send.meant.length > 0 ? [] : heardKeys(send.message).flatMap((key) => index.landingsAt.get(key) ?? []);
+      const landings =
+        send.meant.length > 0 ? [] : landingsHearing(index, outletFor(index, assignment.controlId, send), send.message, true);
       const ids = [...new Set(landings.map((l) => l.parameterId))];
       if (ids.length === 0) return [];
       const label = `It is for ${ids.map((id) => index.parameters.get(id)?.name ?? '?').join(', ')}`;

@@ -5,6 +5,7 @@ import { defaultLanding, landingsFor, nextOrder } from '../commands';
 import type { ReceiveMode } from '../modes';
 import { type Assignment, batch, hostLayerAt, insert, type Parameter, type RigIndex } from '../rig';
 import { wantedOf } from '../wants';
+import { addressAt, outletFor } from '../wires';
 import {
   type AssignmentCheck,
   type AssignmentFacts,
@@ -218,7 +219,7 @@ function listenFix({ index, newId, outcomeOf }: CheckContext, assignment: Assign
   const landing = defaultLanding(
     newId(),
     nextOrder(index.rig.landings),
-    first.send.message,
+    addressAt(index, outletFor(index, assignment.controlId, first.send), first.send.message, target.id),
     hostLayerAt(index, assignment.layerId),
     parameter,
     mode,

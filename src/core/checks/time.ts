@@ -2,9 +2,9 @@
 import { counted } from '../base';
 import { burstOf, launchOf } from '../bench';
 import { changeAssignment, patch } from '../commands';
-import { makePut, noSysex, type PackedMessage, packedChannel, packedLength, packedStatus, packedType } from '../midi';
+import { makePut, noSysex, type PackedMessage, packedLength } from '../midi';
 import { type Assignment, batch, outletOf, type RigIndex, type Wire } from '../rig';
-import { hopsIn, usualTiming, wireLoad } from '../wires';
+import { usualTiming, wireLoad, wordsOver } from '../wires';
 import { type AssignmentCheck, type CheckContext, type Finding, type Fix, subjectOf } from './finding';
 import { homeOf, sendsFor } from './fix-parts';
 
@@ -95,20 +95,15 @@ function slowWires({ index, around: { network } }: CheckContext, assignment: Ass
   const found = new Map<number, Loaded>();
   for (const { send } of sendsFor(assignment, null))
     for (const word of wordsOf(send)) {
-      const plan = network.planOf(
-        home?.controller.id ?? '',
-        packedType(word),
-        packedStatus(word) >= 0xf0 ? 0 : packedChannel(word),
-        outletOf(index, assignment.controlId, send),
-      );
-      for (const { wire: at } of hopsIn(plan)) {
+      const port = outletOf(index, assignment.controlId, send);
+      for (const { wire: at, word: carried } of wordsOver(network, home?.controller.id ?? '', word, port)) {
         const wire = network.wires[at];
         if (wire?.transport !== 'din' && wire?.transport !== 'bluetooth') continue;
         const before = found.get(at) ?? { wire, messages: 0, bytes: 0 };
         found.set(at, {
           wire,
           messages: before.messages + 1,
-          bytes: before.bytes + packedLength(word, noSysex.bytes),
+          bytes: before.bytes + packedLength(carried, noSysex.bytes),
         });
       }
     }

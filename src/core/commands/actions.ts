@@ -17,6 +17,7 @@ import {
   sentAtOnce,
   set,
 } from '../rig';
+import { addressAt, outletFor } from '../wires';
 import type { Place } from './assign';
 import { defaultLanding, defaultType } from './defaults';
 import type { CommandProblem } from './problem';
@@ -126,7 +127,7 @@ export function addMessage(
   const landing = defaultLanding(
     newId(),
     nextOrder(index.rig.landings),
-    message,
+    addressAt(index, outletFor(index, control.id, action), message, target.id),
     hostLayerAt(index, assignment.layerId),
     parameter,
     modes.includes('absolute') ? 'absolute' : (modes[0] ?? 'absolute'),

@@ -22,6 +22,7 @@ import {
   type RigIndex,
   type Target,
 } from '../rig';
+import { addressAt, hearsIt, outletFor } from '../wires';
 import { removeAssignmentEdits } from './change';
 import { defaultBehaviour, defaultGesture, defaultLanding, defaultType } from './defaults';
 import { givenFor } from './given';
@@ -90,7 +91,9 @@ export function assign(index: RigIndex, wish: AssignWish, newId: NewId): Result<
   // What was said for the whole rig counts for more than what was done last.
   const as = like?.type === message.type && (parameter.kind !== 'toggle' || toggles === undefined) ? like : null;
   const usual = as?.way(parameter) ?? defaultBehaviour(gesture.type, message.type, controller, parameter, target, toggles);
-  const there = alreadyHeard(index, message, parameter, hostLayerAt(index, wish.place.layerId));
+  // Landings listen for what arrives: a translator may make something else of what is sent.
+  const address = addressAt(index, outletFor(index, control.id, {}), message, target.id);
+  const there = alreadyHeard(index, address, parameter, hostLayerAt(index, wish.place.layerId));
   const { behaviour, mode } = there ? { ...usual, behaviour: fitting(usual.behaviour, there, gesture, controller) } : usual;
   const assignment: Assignment = {
     id: newId(),
@@ -122,7 +125,7 @@ export function assign(index: RigIndex, wish: AssignWish, newId: NewId): Result<
             ...defaultLanding(
               newId(),
               nextOrder(index.rig.landings),
-              message,
+              address,
               hostLayerAt(index, wish.place.layerId),
               parameter,
               mode,
@@ -169,13 +172,14 @@ function messageOf(
 /** The next number of a run that chooses among the steps of a parameter, where a press can send it. */
 const runIn = (
   index: RigIndex,
-  { firmware }: Controller,
+  { id, firmware }: Controller,
   parameterId: string,
   layer: string | null,
   gesture: Gesture,
 ): Landing | null => {
   const next = gesture.type === 'move' ? null : nextInRun(index, parameterId, layer);
-  return next !== null && firmware.messages.includes(next.address.type) ? next : null;
+  const plain = next !== null && hearsIt(index, { unitId: id, port: '' }, next.address, next);
+  return plain && firmware.messages.includes(next.address.type) ? next : null;
 };
 
 /** The next free number: of programs by bank and switch, of pads by bank and pad, of all else in the order of the school. */

@@ -20,6 +20,7 @@ import {
   sameJson,
   set,
 } from '../rig';
+import { addressAt, landingsHearing, outletFor, sendsHeard } from '../wires';
 import { behind, removeWithDependents } from './cascade';
 import { fitted, widened } from './kinds';
 import { dropWants, type NewId, nextOrder, patch, staleAssignment, staleLanding, staleText, withAction } from './shared';
@@ -34,17 +35,19 @@ export function sendAt(assignment: Assignment, actionIndex: number): Send | null
 export const landingsFor = (index: RigIndex, assignment: Assignment, send: Send): readonly Landing[] =>
   messagesOf(send, index.counters).flatMap((message) => landingsAt(index, assignment, send, message));
 
-/** Those of them at one message. */
+/** Those of them at one message, as what it arrives. */
 function landingsAt(index: RigIndex, assignment: Assignment, send: Send, message: Message): readonly Landing[] {
   const layer = hostLayerAt(index, assignment.layerId);
-  return (index.landingsAt.get(addressKey(message)) ?? []).filter(
+  return landingsHearing(index, outletFor(index, assignment.controlId, send), message).filter(
     (l) => send.meant.includes(l.parameterId) && l.hostLayerId === layer,
   );
 }
 
 /** Other sends at the same address that are there for the same parameter. */
 function sharers(index: RigIndex, assignment: Assignment, key: number, parameterId: string): readonly PlacedSend[] {
-  return (index.sendsAt.get(key) ?? []).filter((p) => p.assignment.id !== assignment.id && p.send.meant.includes(parameterId));
+  return (sendsHeard(index).sendsAt.get(key) ?? []).filter(
+    (p) => p.assignment.id !== assignment.id && p.send.meant.includes(parameterId),
+  );
 }
 
 /** Gives a send another message (kind, channel or number); its landings follow, or are copied where others still need them. */
@@ -66,17 +69,19 @@ export function changeMessage(
     return landingsAt(index, assignment, send, from).flatMap((landing): Edit[] => {
       // What the target came with stays where it is, and a run of numbers.
       if (landing.given !== null || isRun(landing)) return [];
-      const there = (index.landingsAt.get(addressKey(into)) ?? []).some(
+      const own = landing.address;
+      const next = addressAt(index, outletFor(index, assignment.controlId, send), into, landing.targetId);
+      const there = (index.landingsAt.get(addressKey(next)) ?? []).some(
         (l) => l.parameterId === landing.parameterId && l.hostLayerId === landing.hostLayerId,
       );
-      if (sharers(index, assignment, addressKey(from), landing.parameterId).length > 0) {
+      if (sharers(index, assignment, addressKey(own), landing.parameterId).length > 0) {
         return there
           ? []
-          : [insert('landings', { ...landing, id: newId(), order: order++, address: into, entered: null, proved: null })];
+          : [insert('landings', { ...landing, id: newId(), order: order++, address: next, entered: null, proved: null })];
       }
-      return there && addressKey(into) !== addressKey(from)
-        ? [remove('landings', landing)]
-        : [set('landings', landing, 'address', into), ...staleLanding(landing)];
+      if (there && addressKey(next) !== addressKey(own)) return [remove('landings', landing)];
+      // A translator may make the same of both.
+      return sameJson(next, own) ? [] : [set('landings', landing, 'address', next), ...staleLanding(landing)];
     });
   });
   return batch('Change what is sent', [

@@ -1,4 +1,5 @@
 // All that a control does at a place, put on another control or into other banks: copied, moved, or swapped with what is there.
+
 import { counted } from '../base';
 import { addressKey, type Message } from '../midi';
 import { chooseMessage } from '../numbers';
@@ -16,6 +17,7 @@ import {
   modifiersOf,
   type RigIndex,
 } from '../rig';
+import { addressAt, outletFor } from '../wires';
 import { assignmentAt, baseMessage, meantNames, type Place } from './assign';
 import { behind } from './cascade';
 import { landingsFor, removeAssignmentEdits } from './change';
@@ -198,7 +200,9 @@ export function rowsCarried(index: RigIndex, way: CopyWish['way'], rows: readonl
       if (was.type !== 'send' || now?.type !== 'send') return [];
       return landingsFor(index, source, was).flatMap((model): Edit[] => {
         if (isRun(model)) return [];
-        const address = countsNumbers(now) ? model.address : now.message;
+        const address = countsNumbers(now)
+          ? model.address
+          : addressAt(index, outletFor(index, control.id, now), now.message, model.targetId);
         const key = `${addressKey(address)} ${model.parameterId} ${layer}`;
         if (heard.has(key) || isHeard(index, address, model.parameterId, layer)) return [];
         heard.add(key);

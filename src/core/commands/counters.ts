@@ -1,4 +1,5 @@
 // Counters as things of a controller: made, shared by gestures, changed; the landings of the programs and notes that they reach follow their range.
+
 import { err, ok, type Result } from '../base';
 import { addressKey, kindOf, withNumber } from '../midi';
 import {
@@ -21,6 +22,7 @@ import {
   remove,
   type Send,
 } from '../rig';
+import { addressAt, heardAnywhere, heardAs, isTranslated, landingsHearing, outletFor, sendsHeard } from '../wires';
 import { landingsFor } from './change';
 import { defaultLanding } from './defaults';
 import type { CommandProblem } from './problem';
@@ -199,7 +201,10 @@ function counts(index: RigIndex, assignment: Assignment, at: number, send: Send,
       : undefined;
   const next = countingBy(send, counter.id);
   const numbers = countsNumbers(next);
-  const reached = new Set(messagesOf(next, new Map([[counter.id, counter]])).map((m) => addressKey(m)));
+  const outlet = outletFor(index, assignment.controlId, next);
+  const reached = new Set(
+    messagesOf(next, new Map([[counter.id, counter]])).flatMap((m) => heardAnywhere(index, outlet, m).map(addressKey)),
+  );
   const left =
     numbers || before
       ? [...landingsFor(index, assignment, send), ...(before ? landingsOfCount(index, assignment, send, before) : [])].filter(
@@ -227,13 +232,16 @@ const isSentElsewhere = (
   landing: Landing,
   own: (placed: { readonly assignment: Assignment; readonly send: Send }) => boolean,
 ): boolean =>
-  (index.sendsAt.get(addressKey(landing.address)) ?? []).some((p) => !own(p) && p.send.meant.includes(landing.parameterId));
+  (sendsHeard(index).sendsAt.get(addressKey(landing.address)) ?? []).some(
+    (p) => !own(p) && p.send.meant.includes(landing.parameterId),
+  );
 
 /** Landings that put one parameter to a value each, at the numbers that a send reaches with a counter; in their order. */
 function landingsOfCount(index: RigIndex, assignment: Assignment, send: Send, counter: Counter): readonly Landing[] {
   const layer = hostLayerAt(index, assignment.layerId);
+  const outlet = outletFor(index, assignment.controlId, send);
   return numbersCounted(counter).flatMap((n) =>
-    (index.landingsAt.get(addressKey(withNumber(send.message, n))) ?? []).filter(
+    landingsHearing(index, outlet, withNumber(send.message, n)).filter(
       (l) => send.meant.includes(l.parameterId) && l.hostLayerId === layer && l.mode === 'set',
     ),
   );
@@ -254,7 +262,8 @@ function throughSteps(
   const layer = hostLayerAt(index, assignment.layerId);
   return numbersCounted(counter).flatMap((n, i): Landing[] => {
     const setValue = parameter.lowest + i;
-    const address = withNumber(send.message, n);
+    const outlet = outletFor(index, assignment.controlId, send);
+    const address = addressAt(index, outlet, withNumber(send.message, n), parameter.targetId);
     const there = (index.landingsAt.get(addressKey(address)) ?? []).some(
       (l) => l.parameterId === parameter.id && l.hostLayerId === layer && !gone.has(l.id),
     );
@@ -277,6 +286,8 @@ export function changeCounter(index: RigIndex, counter: Counter, changes: Partia
   const runs = runsCounted(index, counter);
   for (const { assignment, send } of countingWith(index, counter.id)) {
     if (!countsNumbers(send)) continue;
+    // Through a translator the next number need not arrive as the next one: what is heard there stays as it is.
+    if (isTranslated(index, outletFor(index, assignment.controlId, send), send.message)) continue;
     const held = landingsOfCount(index, assignment, send, counter);
     for (const id of send.meant) {
       const own = held.filter((l) => l.parameterId === id);
@@ -328,7 +339,9 @@ function runsCounted(index: RigIndex, counter: Counter): ReadonlySet<Landing> {
     countingWith(index, counter.id).flatMap(({ assignment, send }) => {
       if (!countsNumbers(send)) return [];
       const layer = hostLayerAt(index, assignment.layerId);
-      const numbers = numbersCounted(counter).flatMap((n) => index.landingsAt.get(addressKey(withNumber(send.message, n))) ?? []);
+      const outlet = outletFor(index, assignment.controlId, send);
+      if (isTranslated(index, outlet, send.message)) return [];
+      const numbers = numbersCounted(counter).flatMap((n) => landingsHearing(index, outlet, withNumber(send.message, n)));
       return numbers.filter((l) => isRun(l) && send.meant.includes(l.parameterId) && l.hostLayerId === layer);
     }),
   );
@@ -347,11 +360,14 @@ const within = (c: Counter): Counter => ({ ...c, start: Math.min(c.to, Math.max(
 
 /** Landings of what counts numbers that put one parameter somewhere, in the order of the numbers. */
 export function countedLandings(index: RigIndex, assignment: Assignment, parameterId: string): readonly Landing[] {
+  const targetId = index.parameters.get(parameterId)?.targetId ?? '';
   const keys = new Set(
     assignment.actions.flatMap((a) => {
       if (a.type !== 'send' || a.behaviour.type !== 'stepping' || !countsNumbers(a)) return [];
       const counter = index.counters.get(a.behaviour.counterId);
-      return counter ? numbersCounted(counter).map((n) => addressKey(withNumber(a.message, n))) : [];
+      const outlet = outletFor(index, assignment.controlId, a);
+      const heard = (n: number) => heardAs(index, outlet, withNumber(a.message, n), targetId).map(addressKey);
+      return counter ? numbersCounted(counter).flatMap(heard) : [];
     }),
   );
   return (index.landingsOf.get(parameterId) ?? [])

@@ -21,6 +21,7 @@ import {
   type RigIndex,
   type Send,
 } from '../rig';
+import { addressAt, isTranslated, outletFor, sendsHeard } from '../wires';
 import { baseMessage, meantNames } from './assign';
 import { landingsFor } from './change';
 import { defaultLanding, gesturesOf } from './defaults';
@@ -174,10 +175,11 @@ type Next = Pick<FillRow, 'parameter' | 'step'>;
 /** The numbers behind that of a send in the run that hears it, without those that are sent already; null where it is in no run. */
 function runAhead(index: RigIndex, source: Assignment, send: Send): HeardAt[] | null {
   const run = landingsFor(index, source, send).find(isRun);
-  if (!run) return null;
+  // Through a translator the numbers of a run are not those that are sent.
+  if (!run || isTranslated(index, outletFor(index, source.controlId, send), send.message)) return null;
   const all = heardAt(run);
   const at = all.findIndex((h) => addressKey(h.address) === addressKey(send.message));
-  return all.slice(at + 1).filter((h) => !index.sendsAt.has(addressKey(h.address)));
+  return all.slice(at + 1).filter((h) => !sendsHeard(index).sendsAt.has(addressKey(h.address)));
 }
 
 /** What each next line is for. */
@@ -309,7 +311,8 @@ export function fillEdit(index: RigIndex, plan: FillPlan, newId: NewId): Edit {
     // What hears a run of numbers hears the next one, too.
     if (!parameter || (model && isRun(model))) return [insert('assignments', assignment)];
     const { mode = 'absolute' } = model ?? {};
-    const usual = defaultLanding(newId(), landingOrder++, message, hostLayerAt(index, plan.source.layerId), parameter, mode);
+    const address = addressAt(index, outletFor(index, control.id, plan.send), message, parameter.targetId);
+    const usual = defaultLanding(newId(), landingOrder++, address, hostLayerAt(index, plan.source.layerId), parameter, mode);
     const landing = { ...usual, ...(model && of ? heardLike(model, of, parameter) : {}) };
     return [insert('assignments', assignment), insert('landings', step === null ? landing : { ...landing, setValue: step })];
   });

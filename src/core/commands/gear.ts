@@ -49,6 +49,7 @@ export function wire(from: Unit, to: Unit, order: number, newId: NewId): Wire {
     forNotes: true,
     forRemote: true,
     passesOn: false,
+    translator: null,
     note: '',
   };
 }

@@ -17,7 +17,7 @@ import {
   set,
   type Target,
 } from '../rig';
-import { accepts, routesFrom } from '../wires';
+import { accepts, hearsIt, routesFrom, sendsHeard } from '../wires';
 import { defaultLanding } from './defaults';
 import { type NewId, nextOrder } from './shared';
 
@@ -46,10 +46,14 @@ export function givenFor(index: RigIndex, controller: Controller, parameterId: s
   const can = rows.filter((l) => {
     const target = index.targets.get(l.targetId);
     return (
-      controller.firmware.messages.includes(l.address.type) && target && accepts(target, l.address) && reached.has(target.id)
+      controller.firmware.messages.includes(l.address.type) &&
+      target &&
+      accepts(target, l.address) &&
+      reached.has(target.id) &&
+      hearsIt(index, { unitId: controller.id, port: '' }, l.address, l)
     );
   });
-  return can.find((l) => !index.sendsAt.has(addressKey(l.address))) ?? can[0] ?? null;
+  return can.find((l) => !sendsHeard(index).sendsAt.has(addressKey(l.address))) ?? can[0] ?? null;
 }
 
 /**
@@ -109,5 +113,7 @@ export const giveTable = (rig: Rig, target: Target, rows: readonly GivenRow[], n
 /** Takes a row out of the fixed table: what is sent to it is entered by hand from then on, and what is not goes. */
 export const ungive = (index: RigIndex, landing: Landing): Edit =>
   batch('It did not come with this number', [
-    index.sendsAt.has(addressKey(landing.address)) ? set('landings', landing, 'given', null) : remove('landings', landing),
+    sendsHeard(index).sendsAt.has(addressKey(landing.address))
+      ? set('landings', landing, 'given', null)
+      : remove('landings', landing),
   ]);

@@ -1,9 +1,8 @@
 // How a target hears a function, and the values that work with it, in one step.
-import { addressKey, kindOf, u14, valueMax } from '../midi';
+import { kindOf, u14, valueMax } from '../midi';
 import { modeOf, type ReceiveMode } from '../modes';
 import {
   type Assignment,
-  addressesOf,
   type Behaviour,
   batch,
   behaviourValues,
@@ -18,6 +17,7 @@ import {
   sameJson,
   type Target,
 } from '../rig';
+import { hearsIt, outletFor } from '../wires';
 import { changeBehaviour } from './change';
 import { standsHigh } from './defaults';
 import { rowsHearing } from './run';
@@ -37,7 +37,7 @@ export function hearAs(
   newId: NewId,
 ): Edit {
   const rows = rowsHearing(index, landing, mode, coding, newId);
-  const at = assignment.actions.findIndex((a) => a.type === 'send' && sendsFor(index, a, landing));
+  const at = assignment.actions.findIndex((a) => a.type === 'send' && sendsFor(index, assignment, a, landing));
   const values = valuesWith(index, assignment, at, landing, mode);
   const along = values && changeBehaviour(assignment, at, values);
   if (!along) return rows;
@@ -45,10 +45,9 @@ export function hearAs(
   return batch(`Hear it as ${modeOf(mode).name}`, [...edits(rows), ...edits(along)]);
 }
 
-const sendsFor = (index: RigIndex, send: Send, landing: Landing): boolean => {
-  const keys = new Set(addressesOf(landing).map((a) => addressKey(a)));
-  return send.meant.includes(landing.parameterId) && messagesOf(send, index.counters).some((m) => keys.has(addressKey(m)));
-};
+const sendsFor = (index: RigIndex, { controlId }: Assignment, send: Send, landing: Landing): boolean =>
+  send.meant.includes(landing.parameterId) &&
+  messagesOf(send, index.counters).some((m) => hearsIt(index, outletFor(index, controlId, send), m, landing));
 
 /** The values that work with a mode, where those that are sent do not; null where they stay. */
 function valuesWith(

@@ -163,6 +163,25 @@ export {
   stepsOf,
 } from './parameter-cells';
 export { type Loss, type MovedControl, planTransfer, type Transfer, type TransferChoices, transferEdit } from './transfer';
+export {
+  addMade,
+  addTranslator,
+  addTranslatorLine,
+  changeLineFrom,
+  changeMade,
+  changeTranslator,
+  hasNumber,
+  moveTranslatorLine,
+  readNumber,
+  readNumbers,
+  readValues,
+  removeMade,
+  removeTranslator,
+  removeTranslatorLine,
+  writeNumber,
+  writeNumbers,
+  writeValues,
+} from './translators';
 export { parseWindows, type WindowProblem, windowProblemWords, writeWindows } from './windows';
 export { addWire, changeWire, parseChannels, removeWire, writeChannels } from './wires';
 

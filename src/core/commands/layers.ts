@@ -1,4 +1,5 @@
 // Layers: made in the controller or in the host, opened by a modifier that may keep a function of its own.
+
 import { err, exhaustive, ok, type Result } from '../base';
 import { addressKey, type Message, u14 } from '../midi';
 import { chooseMessage } from '../numbers';
@@ -16,9 +17,11 @@ import {
   type Parameter,
   type RigIndex,
   remove,
+  type Send,
   sameJson,
   set,
 } from '../rig';
+import { addressAt, landingsHearing, type Outlet, outletFor } from '../wires';
 import { removeWithDependents } from './cascade';
 import { defaultLanding } from './defaults';
 import type { CommandProblem } from './problem';
@@ -210,11 +213,17 @@ export function removeLayer(index: RigIndex, layer: Layer): Edit {
   return batch(`Delete layer ${layer.name}`, removeWithDependents(index.rig, [{ table: 'layers', id: layer.id }, ...tapped]));
 }
 
+/** Where the tap function of a layer goes out. */
+const tapOutlet = (index: RigIndex, layer: Layer, send: Pick<Send, 'port'>): Outlet =>
+  outletFor(index, layer.modifierControlId ?? '', send);
+
 /** Landings that the tap function of a layer reaches, but for what a target came with. */
 const landingsOfTap = (index: RigIndex, layer: Layer): readonly Landing[] =>
   layer.tap.flatMap((a) =>
     a.type === 'send'
-      ? (index.landingsAt.get(addressKey(a.message)) ?? []).filter((l) => l.given === null && a.meant.includes(l.parameterId))
+      ? landingsHearing(index, tapOutlet(index, layer, a), a.message).filter(
+          (l) => l.given === null && a.meant.includes(l.parameterId),
+        )
       : [],
   );
 
@@ -239,9 +248,10 @@ export function setTap(index: RigIndex, layer: Layer, parameter: Parameter | nul
     parameter.kind === 'toggle' && modes.includes('toggle')
       ? 'toggle'
       : (modes.find((m) => m === 'absolute') ?? modes[0] ?? 'absolute');
-  const landing = defaultLanding(newId(), nextOrder(index.rig.landings), message, null, parameter, mode);
   // It goes out where it went out before.
   const port = layer.tap.flatMap((a) => (a.type === 'send' ? (a.port ?? []) : []))[0];
+  const address = addressAt(index, tapOutlet(index, layer, { port }), message, target.id);
+  const landing = defaultLanding(newId(), nextOrder(index.rig.landings), address, null, parameter, mode);
   const send: Action = {
     type: 'send',
     message,

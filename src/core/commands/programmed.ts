@@ -1,4 +1,5 @@
 // What is already programmed into hardware and software, taken over as assignments that are marked as entered.
+
 import { addressKey } from '../midi';
 import {
   type Action,
@@ -13,6 +14,7 @@ import {
   type RigIndex,
   tickNow,
 } from '../rig';
+import { addressAt, outletFor } from '../wires';
 import { assignAction } from './actions';
 import { defaultLanding } from './defaults';
 import { type NewId, nextOrder } from './shared';
@@ -51,7 +53,7 @@ export function programmedEdit(index: RigIndex, lines: readonly ProgrammedLine[]
       why: at === null ? '' : 'taken over as it was programmed',
     });
     if (!parameter || action.type !== 'send') continue;
-    const { message } = action;
+    const message = addressAt(index, outletFor(index, controlId, action), action.message, parameter.targetId);
     const key = `${addressKey(message)} ${parameter.id}`;
     if (known.has(key)) continue;
     known.add(key);

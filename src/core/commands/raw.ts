@@ -1,4 +1,5 @@
 // Functions without a parameter: a message for a device that is not on the rig, or planned before its target is known.
+
 import { err, ok, type Result } from '../base';
 import { addressKey, kindOf, type Message, u14, valueMax } from '../midi';
 import type { ReceiveMode } from '../modes';
@@ -24,6 +25,7 @@ import {
   type Target,
 } from '../rig';
 import { straight } from '../values';
+import { addressAt, heardAnywhere, landingsHearing, outletFor, sendsHeard } from '../wires';
 import { assignAction } from './actions';
 import type { Place } from './assign';
 import { landingsFor } from './change';
@@ -75,12 +77,18 @@ function rawSend(index: RigIndex, controller: Controller, control: Control, gest
   const factory = control.factory.find((f) => f.gesture === gesture.type)?.message;
   const type = defaultType(controller);
   const message =
-    factory && !index.sendsAt.has(addressKey(factory))
+    factory && isFreeHere(index, controller.id, factory)
       ? factory
       : chooseMessage(index, { controllerId: controller.id, type, channel: controller.channel, targetId: null });
   if (!message) return err({ code: 'no-free-number', controller: controller.name });
   return ok({ type: 'send', message, behaviour: plainBehaviour(gesture, message, controller), pinned: true, meant: [] });
 }
+
+/** Whether nothing is sent where a message of a controller is heard. */
+const isFreeHere = (index: RigIndex, controllerId: string, message: Message): boolean =>
+  heardAnywhere(index, { unitId: controllerId, port: '' }, message).every(
+    (heard) => !sendsHeard(index).sendsAt.has(addressKey(heard)),
+  );
 
 /** The values of a message that nobody said anything of: all of its range for what moves, on and off for what switches. */
 export function plainBehaviour(gesture: Gesture, message: Message, { firmware }: Controller): Behaviour {
@@ -125,14 +133,15 @@ export function nameParameter(
   if (send.meant.includes(parameter.id)) return err({ code: 'moved-already', parameter: parameter.name });
   const named: Action = { ...send, meant: [...send.meant, parameter.id] };
   const layer = hostLayerAt(index, assignment.layerId);
-  const there = (index.landingsAt.get(addressKey(send.message)) ?? []).some(
-    (l) => l.parameterId === parameter.id && l.hostLayerId === layer,
-  );
-  const sibling = landingsFor(index, assignment, send)[0] ?? index.landingsAt.get(addressKey(send.message))?.[0];
+  const outlet = outletFor(index, assignment.controlId, send);
+  const hearing = landingsHearing(index, outlet, send.message);
+  const there = hearing.some((l) => l.parameterId === parameter.id && l.hostLayerId === layer);
+  const sibling = landingsFor(index, assignment, send)[0] ?? hearing[0];
+  const address = addressAt(index, outlet, send.message, target.id);
   const heard = sibling
     ? { mode: sibling.mode, coding: sibling.coding }
-    : heardAs(assignment, send, controller, parameter, target);
-  const landing = defaultLanding(newId(), nextOrder(index.rig.landings), send.message, layer, parameter, heard.mode);
+    : modeFor(assignment, { ...send, message: address }, controller, parameter, target);
+  const landing = defaultLanding(newId(), nextOrder(index.rig.landings), address, layer, parameter, heard.mode);
   return ok(
     batch(`Add ${parameter.name} to ${control.name}`, [
       ...withAction(assignment, at, named),
@@ -142,7 +151,7 @@ export function nameParameter(
 }
 
 /** The receive mode that suits what is sent already. */
-function heardAs(
+function modeFor(
   { gesture }: Assignment,
   { message, behaviour }: Send,
   controller: Controller,

@@ -1,7 +1,9 @@
 // Many numbers in one line: landings that set one parameter, step by step and number by number, become one row, and that one becomes many again.
+
 import { addressKey, withNumber } from '../midi';
 import { modeOf, type ReceiveMode } from '../modes';
 import { batch, type Edit, eachNumber, insert, isRun, type Landing, type RigIndex, remove } from '../rig';
+import { sendsHeard } from '../wires';
 import { changeLanding } from './change';
 import { type NewId, nextOrder, patch, staleLanding } from './shared';
 
@@ -64,7 +66,7 @@ function lastOf(index: RigIndex, { address, parameterId }: Landing, begins: numb
   const own = 'number' in address ? address.number : 127;
   let value = begins;
   for (let n = own + 1; n <= 127 && value < highest; n++, value++) {
-    const sent = index.sendsAt.get(addressKey(withNumber(address, n))) ?? [];
+    const sent = sendsHeard(index).sendsAt.get(addressKey(withNumber(address, n))) ?? [];
     if (sent.some((p) => !p.send.meant.includes(parameterId))) break;
   }
   return value;
@@ -74,7 +76,7 @@ function lastOf(index: RigIndex, { address, parameterId }: Landing, begins: numb
 function opened(index: RigIndex, landing: Landing, coding: Landing['coding'], newId: NewId): readonly Edit[] {
   const all = eachNumber(landing);
   const sent = all.filter((l) =>
-    (index.sendsAt.get(addressKey(l.address)) ?? []).some((p) => p.send.meant.includes(landing.parameterId)),
+    (sendsHeard(index).sendsAt.get(addressKey(l.address)) ?? []).some((p) => p.send.meant.includes(landing.parameterId)),
   );
   const [first, ...rest] = sent.length > 0 ? sent : all.slice(0, 1);
   if (!first) return [];
@@ -119,7 +121,7 @@ export function runAlong(
   if (wanted.size === 0) return [remove('landings', landing)];
   const [first, last] = [Math.min(...wanted), Math.max(...wanted)];
   for (let n = first; n <= last; n++) {
-    const others = (index.sendsAt.get(addressKey(withNumber(address, n))) ?? []).some(
+    const others = (sendsHeard(index).sendsAt.get(addressKey(withNumber(address, n))) ?? []).some(
       (p) => !p.send.meant.includes(landing.parameterId),
     );
     if (others && !wanted.has(n)) return [];
@@ -131,5 +133,5 @@ export function runAlong(
 /** The first address of a run of a parameter that nothing sends yet; null where there is none. */
 export function nextInRun(index: RigIndex, parameterId: string, hostLayerId: string | null): Landing | null {
   const runs = (index.landingsOf.get(parameterId) ?? []).filter((l) => isRun(l) && l.hostLayerId === hostLayerId);
-  return runs.flatMap((l) => eachNumber(l)).find((l) => !index.sendsAt.has(addressKey(l.address))) ?? null;
+  return runs.flatMap((l) => eachNumber(l)).find((l) => !sendsHeard(index).sendsAt.has(addressKey(l.address))) ?? null;
 }

@@ -1,4 +1,5 @@
 // Several values at once from one gesture: each parameter gets a message of its own, the numbers counted up, and its target sets it to the value.
+
 import { counted } from '../base';
 import { addressKey, kindOf, type Message, u14, valueMax } from '../midi';
 import { makeHear } from '../modes';
@@ -22,6 +23,7 @@ import {
   set,
   type Target,
 } from '../rig';
+import { addressAt, outletFor } from '../wires';
 import { assignAction } from './actions';
 import { assignmentAt, type Place } from './assign';
 import { defaultLanding, defaultType } from './defaults';
@@ -76,7 +78,8 @@ export function planSetValues(index: RigIndex, wish: SetValuesWish): SetValuesPl
     const channel = controller.channel;
     const message = chooseMessage(index, { controllerId: controller.id, type, channel, targetId: target.id, reserved });
     if (!message) return left(`${target.name} takes no number that is free`);
-    const way = wayTo(controller, target, parameter, value, message);
+    const heard = addressAt(index, { unitId: controller.id, port: control.port }, message, target.id);
+    const way = wayTo(controller, target, parameter, value, heard);
     if (!way) return left(`${target.name} cannot be set to it by a press`);
     reserved.add(addressKey(message));
     sent++;
@@ -145,7 +148,14 @@ export function setValuesEdit(index: RigIndex, { wish, onto, rows }: SetValuesPl
   if (!first) return null;
   let order = nextOrder(index.rig.landings);
   const landings = made.map(({ parameter, message, landing }) => ({
-    ...defaultLanding(newId(), order++, message, hostLayerAt(index, place.layerId), parameter, landing.mode),
+    ...defaultLanding(
+      newId(),
+      order++,
+      addressAt(index, outletFor(index, control.id, {}), message, parameter.targetId),
+      hostLayerAt(index, place.layerId),
+      parameter,
+      landing.mode,
+    ),
     setValue: landing.setValue,
   }));
   const own = onto

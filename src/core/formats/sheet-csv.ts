@@ -53,6 +53,7 @@ export function writeSheet(sheet: Sheet, format: TableFormat = 'csv'): string {
     [
       ...sheet.controllers.flatMap(({ name, lines }) => lines.map((l) => row('controller', name, l))),
       ...sheet.targets.flatMap(({ name, lines }) => lines.map((l) => row('software', name, l))),
+      ...sheet.translators.flatMap(({ name, lines }) => lines.map((l) => row('translator', name, l))),
       ...sheet.targets.flatMap(({ name, clear }) => clear.map((l) => row('clear', name, l))),
     ],
     format,

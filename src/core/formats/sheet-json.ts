@@ -11,6 +11,7 @@ export function sheetJson(sheet: Sheet): object {
       lines: lines.map(targetLine),
       clear: clear.map(targetLine),
     })),
+    translators: sheet.translators.map(({ wire, name, lines }) => ({ wire: wire.id, name, lines: lines.map(factsOf) })),
     toEnter: sheet.toEnter,
     lines: sheet.lines,
   };

@@ -8,6 +8,7 @@ import {
   type SheetColumn,
   type SheetLine,
   targetColumns,
+  translatorColumns,
 } from '../sheets';
 
 /**
@@ -46,6 +47,8 @@ export function writeSheetMarkdown(name: string, sheet: Sheet): string {
         tableFor(clear, targetColumns, 'Entered'),
       );
   }
+  for (const { name: unit, lines } of sheet.translators)
+    parts.push(`## Set up in ${cell(unit)}`, tableFor(lines, translatorColumns, 'Entered'));
   return `${parts.join('\n\n')}\n`;
 }
 

@@ -19,7 +19,7 @@ import {
   type Send,
   type Target,
 } from '../rig';
-import { accepts, arrivals, compileNetwork, type Hop, type Network } from '../wires';
+import { accepts, arrivals, type Hop, type Network, networkOf, sendsHeard, waysOf } from '../wires';
 
 export type AddressKind = 'cc' | 'note' | 'program' | 'nrpn';
 /** The kinds that have rows in Numbers. */
@@ -94,7 +94,7 @@ function rowsTaken(message: Message): readonly AddressSpot[] {
 
 /** The occupancy of one wire, by its id; null looks at the whole rig. */
 export function occupancyOf(index: RigIndex, wireId: string | null): Occupancy {
-  const network = compileNetwork(index.rig, new Set());
+  const network = networkOf(index.rig);
   const addressRows = new Map<string, { sitters: Sitter[]; leftovers: Landing[] }>();
   const addressRow = (key: string) => {
     const there = addressRows.get(key) ?? { sitters: [], leftovers: [] };
@@ -103,12 +103,13 @@ export function occupancyOf(index: RigIndex, wireId: string | null): Occupancy {
   };
   const usedBy = new Map<string, Set<number>>();
   const sit = (message: Message, unitId: string, sitter: Omit<Sitter, 'beside' | 'key'>): void => {
-    for (const { kind, channel, number, beside } of rowsTaken(message)) {
-      if (!passes(network, wireId, unitId, carrierOf(kind), channel)) continue;
-      addressRow(rowKey(kind, channel, number)).sitters.push({ ...sitter, beside, key: addressKey(message) });
-      const list = usedBy.get(`${kind} ${channel}`) ?? new Set();
-      usedBy.set(`${kind} ${channel}`, list.add(number));
-    }
+    for (const carried of carriedOn(network, wireId, unitId, message))
+      for (const { kind, channel, number, beside } of rowsTaken(carried)) {
+        if (!network.translates && !passes(network, wireId, unitId, carrierOf(kind), channel)) continue;
+        addressRow(rowKey(kind, channel, number)).sitters.push({ ...sitter, beside, key: addressKey(message) });
+        const list = usedBy.get(`${kind} ${channel}`) ?? new Set();
+        usedBy.set(`${kind} ${channel}`, list.add(number));
+      }
   };
   for (const assignment of index.rig.assignments) {
     const unitId = index.controls.get(assignment.controlId)?.controllerId ?? '';
@@ -128,11 +129,14 @@ export function occupancyOf(index: RigIndex, wireId: string | null): Occupancy {
   for (const { controllerId, actions } of index.rig.arrivals)
     for (const a of actions)
       if (a.type === 'send') sit(a.message, controllerId, { assignment: null, send: a, layer: null, arrivesOn: controllerId });
+  const sent = sendsHeard(index);
   const far = wireId === null ? null : unitsBehind(index, wireId);
   for (const landing of index.rig.landings) {
     if (far && !far.has(landing.targetId)) continue;
     for (const { kind, channel, number } of addressesOf(landing).flatMap((address) => rowsTaken(address))) {
       const there = addressRows.get(rowKey(kind, channel, number));
+      // Looked at as a whole, what a translator makes of what is sent is listened for, too.
+      if (wireId === null && network.translates && sent.sendsAt.has(addressKey(landing.address))) continue;
       if (!there || there.sitters.length === 0) addressRow(rowKey(kind, channel, number)).leftovers.push(landing);
     }
   }
@@ -143,6 +147,8 @@ export function occupancyOf(index: RigIndex, wireId: string | null): Occupancy {
     const known = heard.get(key);
     if (known) return known;
     const ids = new Set(sources.flatMap((id) => [...arrivals(network.planOf(id, carrierOf(kind), channel)).keys()]));
+    // What goes through a translator is heard where its wire leads.
+    if (network.translates) for (const { to } of network.wires) ids.add(to.unitId);
     const found = index.rig.targets.filter((t) => ids.has(t.id) && (far === null || far.has(t.id)));
     heard.set(key, found);
     return found;
@@ -159,6 +165,13 @@ export function occupancyOf(index: RigIndex, wireId: string | null): Occupancy {
       return hearers(kind, channel).filter((t) => accepts(t, message));
     },
   };
+}
+
+/** A message as a wire carries it: what translators before it, and on it, make of it; as it is sent where no wire is chosen. */
+function carriedOn(network: Network, wireId: string | null, unitId: string, message: Message): readonly Message[] {
+  if (wireId === null || !network.translates) return [message];
+  const there = waysOf(network, unitId, message, '').arrived.filter((a) => network.wires[a.wire]?.id === wireId);
+  return [...new Map(there.map((a) => [addressKey(a.message), a.message])).values()];
 }
 
 /** Whether what a unit sends goes over a wire. */

@@ -1,8 +1,8 @@
 // Which address a new function gets: the first one in the school's order that nobody uses and the target takes.
 import { exhaustive } from '../base';
 import { addressKey, channel, type Message, u7 } from '../midi';
-import type { RigIndex } from '../rig';
-import { accepts, routesFrom } from '../wires';
+import type { RigIndex, Target } from '../rig';
+import { accepts, heardAnywhere, networkOf, type Outlet, routesFrom, sendsHeard, waysOf } from '../wires';
 import { controlsInOrder, notesInOrder, type SchoolId } from './schools';
 
 export interface Demand {
@@ -50,16 +50,29 @@ function makeUsable(index: RigIndex, demand: Demand): (message: Message) => bool
   };
   const signals = new Set(index.rig.layers.flatMap((l) => (l.signal ? [addressKey(l.signal)] : [])));
   return (message) => {
-    const key = addressKey(message);
-    if (demand.reserved?.has(key) || signals.has(key)) return false;
-    if (target && !accepts(target, message)) return false;
-    for (const { assignment } of index.sendsAt.get(key) ?? []) {
-      const owner = index.controls.get(assignment.controlId)?.controllerId;
-      if (owner !== undefined && sharesCached(owner)) return false;
-    }
-    if ((index.landingsAt.get(key) ?? []).some((l) => reached.has(l.targetId))) return false;
-    return !shadowed(index, message, reached);
+    if (demand.reserved?.has(addressKey(message)) || signals.has(addressKey(message))) return false;
+    const outlet = { unitId: demand.controllerId, port: '' };
+    if (target && !isTaken(index, outlet, message, target)) return false;
+    return heardAnywhere(index, outlet, message).every((heard) => {
+      const key = addressKey(heard);
+      for (const { assignment } of sendsHeard(index).sendsAt.get(key) ?? []) {
+        const owner = index.controls.get(assignment.controlId)?.controllerId;
+        if (owner !== undefined && sharesCached(owner)) return false;
+      }
+      if ((index.landingsAt.get(key) ?? []).some((l) => reached.has(l.targetId))) return false;
+      return !shadowed(index, heard, reached);
+    });
   };
+}
+
+/** Whether a target takes what arrives there; where translators stop it on its way, nothing does. */
+function isTaken(index: RigIndex, outlet: Outlet, message: Message, target: Target): boolean {
+  const network = networkOf(index.rig);
+  if (!network.translates) return accepts(target, message);
+  const { arrived } = waysOf(network, outlet.unitId, message, outlet.port);
+  const there = arrived.filter((a) => a.to === target.id && a.remote);
+  const wired = routesFrom(index, outlet.unitId).some((r) => r.target.id === target.id);
+  return there.length === 0 ? !wired && accepts(target, message) : there.every((a) => accepts(target, a.message));
 }
 
 /** A 14-bit control on n also occupies n + 32, and 14-bit n may not sit on a plain one (MIDI 1.0). */
@@ -68,7 +81,7 @@ function shadowed(index: RigIndex, message: Message, reached: ReadonlySet<string
   for (const n of [message.number, message.number - 32]) {
     if (n < 1 || n > 31 || n === 6) continue;
     const key = addressKey({ type: 'cc14', channel: message.channel, number: u7(n) });
-    if (index.sendsAt.has(key) || (index.landingsAt.get(key) ?? []).some((l) => reached.has(l.targetId))) return true;
+    if (sendsHeard(index).sendsAt.has(key) || (index.landingsAt.get(key) ?? []).some((l) => reached.has(l.targetId))) return true;
   }
   return false;
 }

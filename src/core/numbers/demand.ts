@@ -17,7 +17,7 @@ import {
   standInOf,
   stands,
 } from '../rig';
-import { arrivalPort, routesFrom } from '../wires';
+import { arrivalPort, isTranslated, landingsHearing, outletFor, routesFrom } from '../wires';
 
 /** Kinds of message whose number is free to choose. A program names a preset, and an RPN has the meaning the standard gave it. */
 export type PlannedType = 'cc' | 'cc14' | 'note' | 'nrpn';
@@ -212,7 +212,7 @@ function demandOf(index: RigIndex, sends: readonly PlacedSend[]): Demand[] {
     controllerIds.add(index.controls.get(assignment.controlId)?.controllerId ?? '');
     const layer = hostLayerAt(index, assignment.layerId);
     for (const id of send.meant) targetIds.add(index.parameters.get(id)?.targetId ?? '');
-    for (const l of index.landingsAt.get(addressKey(send.message)) ?? [])
+    for (const l of landingsHearing(index, outletFor(index, assignment.controlId, send), send.message))
       if (send.meant.includes(l.parameterId) && l.hostLayerId === layer) landings.set(l.id, l);
   }
   const { assignment, send } = first;
@@ -232,7 +232,10 @@ function demandOf(index: RigIndex, sends: readonly PlacedSend[]): Demand[] {
       entered: sends.some((p) => stands(index, p.assignment)) || [...landings.values()].some((l) => stands(index, l)),
       pinned: sends.some((p) => p.send.pinned),
       // A run of numbers stays where it stands, too.
-      given: [...landings.values()].some((l) => l.given !== null || isRun(l)),
+      // So does what goes through a translator: its lines name the number.
+      given:
+        [...landings.values()].some((l) => l.given !== null || isRun(l)) ||
+        sends.some((p) => isTranslated(index, outletFor(index, p.assignment.controlId, p.send), p.send.message)),
       switching: gesture.type !== 'move' && sends.every((p) => p.send.behaviour.type !== 'relative'),
       family: [
         control?.controllerId,

@@ -2,7 +2,19 @@
 import { exhaustive } from '../base';
 import { type Message, type MessageType, messageSchema, withChannel, withNumber } from '../midi';
 import { addressesOf, countsNumbers, messagesOf, outletOf, outsideActions, type RigIndex, stands } from '../rig';
-import { accepts, arrivals, compileNetwork, type Network, routesFrom } from '../wires';
+import {
+  accepts,
+  arrivals,
+  compileNetwork,
+  heardAnywhere,
+  isTranslated,
+  type Network,
+  networkOf,
+  outletFor,
+  routesFrom,
+  translates,
+  waysOf,
+} from '../wires';
 import type { Demand, PlannedType } from './demand';
 import { sharing } from './demand';
 import type { Option } from './problem';
@@ -253,10 +265,24 @@ function takes(
         return () => false;
     }
   }
-  if (wish.anyNumber) return () => true;
+  const messageAt = (number: number): Message => messageSchema.parse({ type, channel, number });
+  const outlets = translates(index) ? outletsOf(index, demand) : [];
+  const isPlain = (number: number): boolean => outlets.every((o) => goesPlain(index, demand, o, messageAt(number)));
+  if (wish.anyNumber) return isPlain;
   const windowed = targets.filter((t) => t.reception.windows.length > 0);
-  if (windowed.length === 0) return () => true;
-  return (number) => windowed.every((t) => accepts(t, messageSchema.parse({ type, channel, number })));
+  return (number) => windowed.every((t) => accepts(t, messageAt(number))) && isPlain(number);
+}
+
+/** Whether a message gets to each target that a demand is meant for, and nowhere as anything else. */
+function goesPlain(
+  index: RigIndex,
+  { targetIds }: Demand,
+  { controllerId, port }: { readonly controllerId: string; readonly port: string },
+  message: Message,
+): boolean {
+  const { arrived } = waysOf(networkOf(index.rig), controllerId, message, port);
+  const wired = (id: string): boolean => routesFrom(index, controllerId, port).some((r) => r.target.id === id);
+  return !arrived.some((a) => a.translated) && targetIds.every((id) => !wired(id) || arrived.some((a) => a.to === id));
 }
 
 /**
@@ -273,14 +299,18 @@ function blockedCells(index: RigIndex, demands: readonly Demand[], wish: Wish): 
   }
   const counted = index.rig.assignments.flatMap(({ controlId, actions }) =>
     actions.flatMap((action) =>
-      action.type === 'send' && countsNumbers(action)
+      action.type === 'send' &&
+      (countsNumbers(action) || isTranslated(index, outletFor(index, controlId, action), action.message))
         ? [{ action, controllerId: index.controls.get(controlId)?.controllerId ?? '' }]
         : [],
     ),
   );
-  const outside = [...outsideActions(index), ...counted].flatMap(({ action, controllerId }) =>
-    action.type === 'send' ? [{ home: controllerId, cells: messagesOf(action, index.counters).flatMap((m) => cellsOf(m)) }] : [],
-  );
+  const outside = [...outsideActions(index), ...counted].flatMap(({ action, controllerId }) => {
+    if (action.type !== 'send') return [];
+    // Of what goes through a translator the numbers are taken at which it arrives; its own is among those that are planned.
+    const heard = messagesOf(action, index.counters).flatMap((m) => heardAnywhere(index, { unitId: controllerId, port: '' }, m));
+    return [{ home: controllerId, cells: heard.flatMap((m) => cellsOf(m)) }];
+  });
   const shares = sharing(index);
   const known = new Map<string, ReadonlySet<number>>();
   return (demand) => {

@@ -10,6 +10,7 @@ import {
   type SheetColumn,
   type SheetLine,
   targetColumns,
+  translatorColumns,
 } from '../sheets';
 import { brokenTo } from './measure';
 import { A4, type Face, type Ink, type Paper } from './paper';
@@ -36,6 +37,7 @@ type Table = {
 
 /** How wide the columns of the sheet are beside each other, *Also* last. */
 const controllerParts = [11, 14, 9, 13, 4, 7, 17, 17, 18];
+const translatorParts = [9, 16, 6, 10, 17, 9, 15, 18, 14];
 const targetParts = [18, 14, 4, 7, 16, 17, 15, 15];
 
 function tableFor(title: string, lines: readonly SheetLine[], columns: readonly SheetColumn[], parts: readonly number[]): Table {
@@ -59,6 +61,7 @@ export function sheetPaper(index: RigIndex, day: string): Paper {
       tableFor(`In ${name}`, lines, targetColumns, targetParts),
       tableFor(`To clear in ${name}: nothing sends these any more`, clear, targetColumns, targetParts),
     ]),
+    ...sheet.translators.map(({ name, lines }) => tableFor(`In ${name}`, lines, translatorColumns, translatorParts)),
   ].filter((t) => t.rows.length > 0);
   const pages = layTables(tables);
   const foot = (ink: readonly Ink[], i: number): readonly Ink[] => [

@@ -82,9 +82,16 @@ export {
   type Taps,
   type Target,
   type Tick,
+  type Translated,
+  type TranslatedType,
+  type TranslatedValues,
+  type Translator,
+  type TranslatorLine,
   type Turn,
   tableNames,
   tapsSchema,
+  translatedTypeSchema,
+  translatorSchema,
   turnSchema,
   usualLearning,
   usualTaps,
@@ -165,7 +172,6 @@ export {
 } from './layers';
 export { type Depth, inLayer, type Placed, resolve, type Standpoint } from './resolve';
 export { messagesOf, type PlacedSend } from './send-index';
-export { type Sent, sentOn } from './sent';
 export { fireTogether } from './together';
 
 // What somebody said of a unit, and what is only assumed.

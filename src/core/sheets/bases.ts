@@ -1,8 +1,9 @@
 // One value in every base that a device or a player may show it in.
 import { showValue } from '../bench';
-import { addressKey, carriesValue, countsAsOn, valueMax } from '../midi';
+import { carriesValue, countsAsOn, valueMax } from '../midi';
 import { meaningsOf } from '../receiver';
-import { type Assignment, addressesOf, behaviourValues, type Landing, type Parameter, type RigIndex } from '../rig';
+import { type Assignment, behaviourValues, type Landing, type Parameter, type RigIndex } from '../rig';
+import { hearsIt, isTranslated, outletFor } from '../wires';
 
 export interface ValueInBases {
   readonly value: number;
@@ -27,10 +28,10 @@ export function assignmentValues(index: RigIndex, assignment: Assignment): reado
     const max = valueMax(action.message.type);
     const parameter = index.parameters.get(action.meant[0] ?? '');
     // By the landing that hears this message, not by another one of the same parameter.
-    const key = addressKey(action.message);
-    const landing =
-      parameter &&
-      index.rig.landings.find((l) => l.parameterId === parameter.id && addressesOf(l).some((a) => addressKey(a) === key));
+    const outlet = outletFor(index, assignment.controlId, action);
+    // A translator may make other values of it: what they come to is for the Bench.
+    const plain = parameter && !isTranslated(index, outlet, action.message);
+    const landing = plain && (index.landingsOf.get(parameter.id) ?? []).find((l) => hearsIt(index, outlet, action.message, l));
     return behaviourValues(action.behaviour).map((value) => ({
       ...inBases(value, max),
       reads: parameter && landing ? readsAs(index, parameter, landing, value, max) : null,

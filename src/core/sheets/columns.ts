@@ -41,6 +41,16 @@ export const targetColumns: readonly SheetColumn[] = [
   column(factWord('from'), ['from']),
 ];
 
+/** What is set up in a translator. */
+export const translatorColumns: readonly SheetColumn[] = [
+  column(factWord('line'), ['line'], true),
+  ...message,
+  column(factWord('becomes'), ['becomes']),
+  column(factWord('becomesChannel'), ['becomesChannel'], true),
+  column(factWord('becomesNumber'), ['becomesNumber'], true),
+  column(factWord('becomesValues'), ['becomesValues']),
+];
+
 /** The cells of a line in some columns: bank, page and layer of a place with a dot between, anything else with a comma. */
 export const cellsOf = (line: SheetLine, columns: readonly SheetColumn[]): readonly string[] =>
   columns.map(({ facts }) => together(line, facts));

@@ -79,6 +79,8 @@ export function writtenFor(index: RigIndex, standing = false): ReadonlyMap<strin
     [
       ...sheet.controllers.map(({ name, lines }) => ({ name, lines })),
       ...sheet.targets.map(({ name, lines, clear }) => ({ name, lines: standing ? [...lines, ...clear] : lines })),
+      // Nobody ticks what a translator holds: it is taken to be as it was planned.
+      ...sheet.translators,
     ].flatMap(({ name, lines }) => lines.filter(isThere).map((l) => [l.key, writtenIn(name, l)] as const)),
   );
 }
@@ -131,6 +133,8 @@ function whatOf(line: SheetLine): Pick<Written, 'what' | 'spot'> {
         what: `Arriving, ${together(line, placeColumn)}`,
         spot: JSON.stringify([of.arrival.controllerId, of.arrival.bank, of.arrival.page, line.key]),
       };
+    case 'translator':
+      return { what: `Line ${textOf(line, 'line')}`, spot: JSON.stringify([of.wire.id, line.key]) };
     case 'set-up':
       return {
         what: `${of.when === 'before' ? 'Before' : 'After'} entering`,

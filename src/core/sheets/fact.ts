@@ -67,6 +67,11 @@ const factWords = {
   from: 'Comes from',
   before: 'Before',
   after: 'After',
+  line: 'Line',
+  becomes: 'Becomes',
+  becomesChannel: 'On channel',
+  becomesNumber: 'As number',
+  becomesValues: 'With values',
 } as const;
 
 export type FactName = keyof typeof factWords;

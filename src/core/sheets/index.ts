@@ -3,7 +3,17 @@
 // The sheet and its lines.
 
 export { assignmentValues, type ValueInBases } from './bases';
-export { alsoOf, alsoWords, cellsOf, controllerColumns, placeColumn, type SheetColumn, targetColumns, together } from './columns';
+export {
+  alsoOf,
+  alsoWords,
+  cellsOf,
+  controllerColumns,
+  placeColumn,
+  type SheetColumn,
+  targetColumns,
+  together,
+  translatorColumns,
+} from './columns';
 export { exactNumber } from './exact';
 export { type Fact, type FactName, factNames, factWord } from './fact';
 export { isProgrammed, linesOfFunction } from './function-lines';

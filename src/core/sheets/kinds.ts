@@ -1,6 +1,6 @@
 // What kind a control is, as some targets want to be told beside its number. It follows from what is sent, and is written nowhere else.
-import { addressKey } from '../midi';
-import { type Assignment, addressesOf, type Control, type Landing, type RigIndex, type Send } from '../rig';
+import type { Assignment, Control, Landing, RigIndex, Send } from '../rig';
+import { hearsIt, outletFor } from '../wires';
 import { sendersOf } from './senders';
 
 /** The kinds that targets tell apart. Common practice, no source. */
@@ -17,11 +17,12 @@ export function toldKind(control: Pick<Control, 'springsTo'>, { gesture }: Assig
 
 /** The kinds of all that send to a landing, each once. */
 export function toldKinds(index: RigIndex, landing: Landing): readonly ToldKind[] {
-  const keys = new Set(addressesOf(landing).map(addressKey));
   const kinds = sendersOf(index, landing).flatMap((assignment) => {
     const control = index.controls.get(assignment.controlId);
     return assignment.actions.flatMap((a) =>
-      control && a.type === 'send' && keys.has(addressKey(a.message)) ? [toldKind(control, assignment, a)] : [],
+      control && a.type === 'send' && hearsIt(index, outletFor(index, control.id, a), a.message, landing)
+        ? [toldKind(control, assignment, a)]
+        : [],
     );
   });
   return [...new Set(kinds)];

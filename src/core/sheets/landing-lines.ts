@@ -1,4 +1,5 @@
 // The lines of one target: layers that it makes itself, then what it listens for, parameter by parameter.
+
 import { codingWords, type NumberStyle, numberWords } from '../midi';
 import { modeOf } from '../modes';
 import {
@@ -13,10 +14,10 @@ import {
   modifierNames,
   type Parameter,
   type RigIndex,
-  type Sent,
   stands,
   type Target,
 } from '../rig';
+import type { Sent } from '../wires';
 import { curveValue, curveWords, exactValue } from './exact';
 import { type Fact, fact, inOrder } from './fact';
 import { layerStays, listed } from './function-lines';

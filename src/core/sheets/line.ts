@@ -10,6 +10,7 @@ import {
   SHEET_FORM,
   type SwitchGroup,
   type Tickable,
+  type Wire,
 } from '../rig';
 import type { Fact, FactName } from './fact';
 
@@ -28,6 +29,8 @@ export type LineOf =
   | { readonly type: 'group'; readonly group: SwitchGroup }
   /** What is done on arriving somewhere. `action`: which of its actions, from 0; null for the arrival itself. */
   | { readonly type: 'arrival'; readonly arrival: Arrival; readonly action: number | null }
+  /** What a translator on a wire makes of what fits one of its lines. */
+  | { readonly type: 'translator'; readonly wire: Wire }
   /** A step of the player's own before or after what is entered in a unit. */
   | { readonly type: 'set-up'; readonly unitId: string; readonly when: 'before' | 'after' };
 
@@ -47,10 +50,11 @@ export interface SheetLine {
 /** A fact of a line as the device shows it; empty where the line has none of it. */
 export const textOf = (line: SheetLine, name: FactName): string => line.facts.find((f) => f.name === name)?.text ?? '';
 
-/** Whether a line is entered as it reads; null where there is nothing to tick: taps go with their layer, values with their preset, what is moved along with its macro, actions with their arrival, a layer of the host with its modifier, steps of set-up are done each time, and what a target came with is there. */
+/** Whether a line is entered as it reads; null where there is nothing to tick: taps go with their layer, values with their preset, what is moved along with its macro, actions with their arrival, a layer of the host with its modifier, steps of set-up are done each time, a translator is set up as a whole, and what a target came with is there. */
 export function isEntered({ of, entered }: SheetLine): boolean | null {
   return (of.type === 'landing' && of.landing.given !== null) ||
     of.type === 'host-layer' ||
+    of.type === 'translator' ||
     of.type === 'set-up' ||
     (of.type === 'layer' && of.tap !== null) ||
     (of.type === 'preset' && of.value !== null) ||
@@ -78,6 +82,7 @@ export function tickedRow({ of }: SheetLine): Tickable | null {
     case 'arrival':
       return of.action === null ? of.arrival : null;
     case 'host-layer':
+    case 'translator':
     case 'set-up':
       return null;
     default:

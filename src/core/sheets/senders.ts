@@ -6,12 +6,13 @@ import {
   hostLayerAt,
   type Landing,
   type Layer,
+  messagesOf,
   outletOf,
   type PlacedSend,
   type RigIndex,
   standInOf,
 } from '../rig';
-import { arrivalPort, type Route, routesFrom } from '../wires';
+import { arrivalPort, hearsIt, outletFor, type Route, routesFrom, sendsHeard, translates } from '../wires';
 
 /**
  * The functions whose message a landing hears: those meant for its parameter first, then in their order. Only where a wire leads to the target by the
@@ -20,7 +21,7 @@ import { arrivalPort, type Route, routesFrom } from '../wires';
 export function sendersOf(index: RigIndex, landing: Landing): readonly Assignment[] {
   // What another function stands in for is sent by nothing.
   const held = addressesOf(landing)
-    .flatMap((address) => index.sendsAt.get(addressKey(address)) ?? [])
+    .flatMap((address) => sendsHeard(index).sendsAt.get(addressKey(address)) ?? [])
     .filter((p) => standInOf(index, p.assignment) === null);
   const wired = held.filter((p) => leads(index, p, landing));
   const senders = [...new Set((wired.length > 0 ? wired : held).map((p) => p.assignment))];
@@ -55,6 +56,11 @@ function leads(index: RigIndex, { assignment, send }: PlacedSend, landing: Landi
   const target = index.targets.get(landing.targetId);
   if (controllerId === undefined || !target) return false;
   const apart = target.reception.tellsPortsApart && landing.port !== '';
+  // Through a translator it has to be heard there at the landing's own address.
+  if (translates(index)) {
+    const outlet = outletFor(index, assignment.controlId, send);
+    if (!messagesOf(send, index.counters).some((m) => hearsIt(index, outlet, m, landing))) return false;
+  }
   return routesOf(index, controllerId, outletOf(index, assignment.controlId, send)).some(
     (r) => r.target.id === target.id && (!apart || arrivalPort(index, r.wire) === landing.port),
   );

@@ -1,10 +1,12 @@
 // The sheet: what to enter in each controller and in each target, control by control, in the notation of that device.
-import { type Assignment, type Controller, type RigIndex, type Sent, sentOn, stands, type Target, type Tickable } from '../rig';
+import { type Assignment, type Controller, type RigIndex, stands, type Target, type Tickable } from '../rig';
+import { type Sent, sentOn } from '../wires';
 import { controllerLines, isProgrammed, keeperOf } from './function-lines';
 import { targetLines } from './landing-lines';
 import { isEntered, type SheetLine } from './line';
 import { namingOf } from './naming';
 import { withSetUp } from './set-up-lines';
+import { type TranslatorSheet, translatorSheets } from './translator-lines';
 
 export interface Sheet {
   /** `name`: told apart from units of the same name. */
@@ -20,6 +22,8 @@ export interface Sheet {
     /** What nothing sends to any more: to be cleared where it was entered, never to be entered. */
     readonly clear: readonly SheetLine[];
   }[];
+  /** What is set up between them: translators on wires. */
+  readonly translators: readonly TranslatorSheet[];
   /** Functions, layers, landings, presets, groups and arrivals that are not entered as they are planned. */
   readonly toEnter: number;
   /** All functions, layers, landings, presets, groups and arrivals. */
@@ -41,6 +45,7 @@ export function makeSheet(index: RigIndex): Sheet {
       const { lines, clear } = targetLines(index, naming, target, sent);
       return { target, name: naming.target(target.id), lines: withSetUp(target, lines), clear };
     }),
+    translators: translatorSheets(index.rig, naming),
     toEnter: rows.filter((r) => !stands(index, r)).length,
     lines: rows.length,
   };

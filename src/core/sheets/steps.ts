@@ -1,9 +1,11 @@
 // The sheet as a walk: one thing to do after another, hands on the hardware, in the order that costs the least walking.
 import type { RigIndex } from '../rig';
+import { alsoWords } from './columns';
 import { controllerSteps } from './control-steps';
 import { makeSheet } from './sheet';
-import type { EntryStep } from './step';
+import { type EntryStep, SECONDS } from './step';
 import { targetSteps } from './target-steps';
+import type { TranslatorSheet } from './translator-lines';
 
 /**
  * Every step from an empty unit to an entered rig. Controllers first: set-up, then layers, then what holds at its places, then bank by bank (what stands in every bank
@@ -15,9 +17,22 @@ export function entrySteps(index: RigIndex): readonly EntryStep[] {
   const sheet = makeSheet(index);
   return [
     ...sheet.controllers.flatMap(({ controller, lines }) => controllerSteps(index, controller, lines)),
+    // Software learns what a translator makes: it is set up before.
+    ...sheet.translators.map(translatorStep),
     ...sheet.targets.flatMap(({ target, lines, clear }) => targetSteps(index, target, lines, clear)),
   ];
 }
+
+const translatorStep = ({ wire, name, lines }: TranslatorSheet): EntryStep => ({
+  key: `translator ${wire.id}`,
+  type: 'set-up',
+  side: 'target',
+  when: 'before',
+  unitId: wire.to.unitId,
+  unit: name,
+  seconds: SECONDS['set-up'] * lines.length,
+  todo: lines.map((line) => alsoWords(line, [])),
+});
 
 /** Whether a step can be ticked: what is read only, and what goes from the sheet once it is done, cannot. */
 export const isTicked = (step: EntryStep): step is Extract<EntryStep, { readonly done: boolean }> =>

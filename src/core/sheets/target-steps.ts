@@ -15,6 +15,7 @@ import {
   type Target,
   usualLearning,
 } from '../rig';
+import { addressAt, outletFor } from '../wires';
 import { afterwards } from './control-steps';
 import { isEntered, type SheetLine } from './line';
 import { sendersOf } from './senders';
@@ -273,9 +274,10 @@ function caughtInstead(
       const sameplace = (a.bank === null || sender.bank === null || a.bank === sender.bank) && a.layerId === sender.layerId;
       const send = a.actions.find((x) => x.type === 'send');
       if (!sameplace || a.id === sender.id || send?.type !== 'send') continue;
-      const key = addressKey(send.message);
+      const heard = addressAt(index, outletFor(index, a.controlId, send), send.message, target.id);
+      const key = addressKey(heard);
       if (key === own || told.has(key)) continue;
-      const number = numberWords(send.message, target.reception.shows);
+      const number = numberWords(heard, target.reception.shows);
       if (number !== '') told.set(key, `${number}: ${c.name}${c.id === control.id ? ` ${gestureNames[a.gesture.type]}` : ''}`);
     }
   return [...told.values()].slice(0, NEIGHBOURS);

@@ -3,6 +3,7 @@ import { exhaustive } from '../base';
 import { addressKey, encodeClicks, type HeardMessage, heardKeys, makePut, noSysex, type PackedMessage, valueMax } from '../midi';
 import { modeOf } from '../modes';
 import { type Behaviour, isRun, type Landing, type RigIndex } from '../rig';
+import { heardAs, isTranslated, outletFor } from '../wires';
 import { loadsLoud, loudAt, loudWhy, movesLoud, quietMove } from './quiet';
 import { fires } from './target-steps';
 
@@ -66,9 +67,15 @@ const refused = (why: string): Lesson => ({ type: 'refused', why });
 
 /** How what is sent to a landing behaves; null where nothing sends to it. */
 function behaviourFor(index: RigIndex, landing: Landing): Behaviour | null {
-  const key = addressKey(landing.address);
-  const all = (index.sendsFor.get(landing.parameterId) ?? []).map((p) => p.send);
-  return (all.find((s) => addressKey(s.message) === key) ?? null)?.behaviour ?? null;
+  const all = index.sendsFor.get(landing.parameterId) ?? [];
+  const own = all.find(({ assignment, send }) => {
+    const outlet = outletFor(index, assignment.controlId, send);
+    return heardAs(index, outlet, send.message, landing.targetId).some((m) => addressKey(m) === addressKey(landing.address));
+  });
+  // What a translator makes of its values nobody sends by hand: it is moved over its whole range.
+  return own && !isTranslated(index, outletFor(index, own.assignment.controlId, own.send), own.send.message)
+    ? own.send.behaviour
+    : null;
 }
 
 function valuesOf(behaviour: Behaviour | null, landing: Landing): readonly number[] {

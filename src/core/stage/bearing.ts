@@ -3,6 +3,7 @@
 import type { Chain } from '../bench';
 import { addressKey, heardKeys, type Message } from '../midi';
 import { type Action, type Assignment, messagesOf, modifiersOf, type RigIndex } from '../rig';
+import { heardAnywhere, waysOf } from '../wires';
 import type { Deed } from './hand';
 
 /** Something that can be one way or another: `value 3` (a slot), `layers 0` and `banks 0` (a target), `place board` (a controller), `counter c`. */
@@ -46,7 +47,13 @@ export function bearingOn(
 
 function bearingOf(index: RigIndex, chain: Chain, deed: Deed): Bearing {
   const bearing: Bearing = { changes: new Set(), needs: new Set() };
-  const hears = hearingOf(chain, bearing);
+  const heard = hearingOf(index, chain, bearing);
+  const { network } = chain;
+  // Wherever it goes, as whatever it arrives: out of every port.
+  const hears = (message: Message): void => {
+    heard(message);
+    if (network.translates) for (const { message: made } of waysOf(network, deed.of.id, message, '').arrived) heard(made);
+  };
   const acts = (actions: readonly Action[]): void => {
     for (const action of actions) {
       if (action.type === 'send') {
@@ -154,8 +161,8 @@ const spendsPlaces = (index: RigIndex, controllerId: string): boolean =>
   );
 
 /** Follows a message to everything that may move when it arrives anywhere, and what is sent back from there. */
-function hearingOf(chain: Chain, { changes, needs }: Bearing): (message: Message) => void {
-  const { targets } = chain;
+function hearingOf(index: RigIndex, chain: Chain, { changes, needs }: Bearing): (message: Message) => void {
+  const { targets, network } = chain;
   const keys = new Set<number>();
   const slots = new Set<number>();
   const key = (at: number): void => {
@@ -173,7 +180,7 @@ function hearingOf(chain: Chain, { changes, needs }: Bearing): (message: Message
     }
     // What comes back to the same address decides what is sent next.
     for (const [from, back] of targets.sendingBack)
-      if (back.some((l) => addressKey(l.landing.address) === at)) needs.add(valueAt(from));
+      if (network.translates || back.some((l) => addressKey(l.landing.address) === at)) needs.add(valueAt(from));
   };
   const slot = (at: number): void => {
     if (slots.has(at)) return;
@@ -184,7 +191,8 @@ function hearingOf(chain: Chain, { changes, needs }: Bearing): (message: Message
       for (const forgotten of forgets) slot(forgotten);
     }
     for (const moved of targets.macros.get(at)?.moves ?? []) slot(moved.slot);
-    for (const listener of targets.sendingBack.get(at) ?? []) key(addressKey(listener.landing.address));
+    for (const { landing } of targets.sendingBack.get(at) ?? [])
+      for (const made of heardAnywhere(index, { unitId: landing.targetId, port: '' }, landing.address)) key(addressKey(made));
   };
   return (message) => {
     const selects =

@@ -1,9 +1,34 @@
 // Which way a message goes, how long it takes, and what is in its way.
 
-export { arrivals, compileNetwork, type Hop, MOST_HOPS, type Network, type Plan, passesAs } from './network';
+export { type Arrived, type CarriedWord, networkOf, type Ways, waysOf, wordsOver } from './arrived';
+export {
+  addressAt,
+  heardAnywhere,
+  heardAs,
+  hearsIt,
+  isTranslated,
+  landingsHearing,
+  type Outlet,
+  outletFor,
+  type SendsHeard,
+  sendsHeard,
+  translates,
+} from './heard';
+export {
+  arrivals,
+  type Beyond,
+  compileNetwork,
+  type Hop,
+  MOST_COPIES,
+  MOST_HOPS,
+  type Network,
+  type Plan,
+  passesAs,
+} from './network';
 export { type Hearing, type Picture, type PictureUnit, type PictureWire, wiringPicture } from './picture';
-export { arrivalPort, hopsIn, hopsOf } from './ports';
+export { arrivalPort, hopsIn } from './ports';
 export { accepts, type Route, routesFrom } from './routes';
+export { type Sent, sentOn } from './sent';
 export {
   DIN_BYTE_MS,
   dinLoad,
@@ -15,3 +40,4 @@ export {
   type WireState,
   wireLoad,
 } from './timing';
+export { type Became, carriedBy, compileTranslator, type Translate, translateMessage } from './translate';

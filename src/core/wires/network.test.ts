@@ -15,6 +15,7 @@ const wire = (from: string, to: string, change: Partial<Wire> = {}): Wire => ({
   forNotes: true,
   forRemote: true,
   passesOn: false,
+  translator: null,
   note: '',
   ...change,
 });

@@ -1,13 +1,14 @@
 // The wires of a rig as a graph: every way that a message takes from a unit, through merges, hubs and hosts that pass it on.
 import { kindOf, type PackedType } from '../midi';
 import type { Rig, Wire } from '../rig';
+import { compileTranslator, type Translate } from './translate';
 
 /** A message that went round this often is cut and reported. */
 export const MOST_HOPS = 64;
 /** Two loops that meet would double a message at each turn: this many copies of one message are followed at most. */
-const MOST_COPIES = 512;
+export const MOST_COPIES = 512;
 
-/** One wire taken, and what follows where it ends. */
+/** One wire taken, and what follows where it ends: nothing where a translator on it decides. */
 export interface Hop {
   /** Place of the wire in the network. */
   readonly wire: number;
@@ -24,8 +25,20 @@ export interface Plan {
   readonly looped: boolean;
 }
 
+/** What becomes of something that a translator has made: as what it arrives, and where it goes from there. */
+export interface Beyond {
+  readonly remote: boolean;
+  readonly plan: Plan;
+}
+
 export interface Network {
   readonly wires: readonly Wire[];
+  /** By wire: what its translator makes of a word; null for a plain cable. */
+  readonly translators: readonly (Translate | null)[];
+  /** Whether any wire has one. */
+  readonly translates: boolean;
+  /** What arrives at the end of a wire with a translator, by what that has made; null where the wire is closed to it. */
+  readonly beyond: (wire: number, type: PackedType, channel: number) => Beyond | null;
   /** The ways of a message that a unit sends itself. `channel` 1–16, or 0 for what has none; `port`: only over wires that begin there, empty for all. */
   readonly planOf: (unitId: string, type: PackedType, channel: number, port?: string) => Plan;
   /** Units that a unit's wires lead to, whatever they let through. */
@@ -38,6 +51,11 @@ const nowhere: Plan = { hops: [], looped: false };
 export function passesAs(wire: Wire, type: PackedType, channel: number): 'remote' | 'notes' | null {
   if (wire.types !== null && !wire.types.includes(type)) return null;
   if (wire.channels !== null && channel !== 0 && !wire.channels.some((c) => c === channel)) return null;
+  return countsAs(wire, type);
+}
+
+/** As what a wire brings a kind of message that is on it; null where it brings nothing. */
+function countsAs(wire: Wire, type: PackedType): 'remote' | 'notes' | null {
   if (wire.forRemote) return 'remote';
   // A wire that is on for notes only lets through what makes sound by itself, as notes to play.
   return wire.forNotes && type !== 'other' && kindOf(type).plays ? 'notes' : null;
@@ -55,15 +73,17 @@ export function compileNetwork(rig: Pick<Rig, 'wires'>, unplugged: ReadonlySet<s
   });
   /** By unit and port, kind and channel. */
   const plans = new Map<string, Map<PackedType, Plan[]>>();
+  const translators = wires.map(({ translator }) => (translator === null ? null : compileTranslator(translator)));
 
-  const make = (unitId: string, type: PackedType, channel: number, port: string): Plan => {
+  /** `passing`: what arrived there from elsewhere, over wires that pass on alone. */
+  const make = (unitId: string, type: PackedType, channel: number, port: string, passing: boolean): Plan => {
     let copies = 0;
     let looped = false;
     const follow = (unit: string, depth: number): Hop[] => {
       const hops: Hop[] = [];
       for (const i of from.get(unit) ?? []) {
         const wire = wires[i];
-        if (!wire || (depth === 0 ? port !== '' && wire.from.port !== port : !wire.passesOn)) continue;
+        if (!wire || (depth === 0 && !passing ? port !== '' && wire.from.port !== port : !wire.passesOn)) continue;
         const as = passesAs(wire, type, channel);
         if (as === null) continue;
         if (depth >= MOST_HOPS || copies >= MOST_COPIES) {
@@ -71,7 +91,8 @@ export function compileNetwork(rig: Pick<Rig, 'wires'>, unplugged: ReadonlySet<s
           continue;
         }
         copies++;
-        hops.push({ wire: i, to: wire.to.unitId, remote: as === 'remote', next: follow(wire.to.unitId, depth + 1) });
+        const next = translators[i] ? [] : follow(wire.to.unitId, depth + 1);
+        hops.push({ wire: i, to: wire.to.unitId, remote: as === 'remote', next });
       }
       return hops;
     };
@@ -79,44 +100,61 @@ export function compileNetwork(rig: Pick<Rig, 'wires'>, unplugged: ReadonlySet<s
   };
 
   const reached = new Map<string, ReadonlySet<string>>();
-  const reach = (unitId: string): ReadonlySet<string> => {
-    const units = new Set<string>();
-    const follow = (unit: string, first: boolean): void => {
-      for (const i of from.get(unit) ?? []) {
-        const wire = wires[i];
-        if (!wire || (!first && !wire.passesOn) || units.has(wire.to.unitId)) continue;
-        units.add(wire.to.unitId);
-        follow(wire.to.unitId, false);
-      }
-    };
-    follow(unitId, true);
-    return units;
+  const planned = (start: string, type: PackedType, channel: number, made: () => Plan): Plan => {
+    let ofUnit = plans.get(start);
+    if (!ofUnit) {
+      ofUnit = new Map();
+      plans.set(start, ofUnit);
+    }
+    let byChannel = ofUnit.get(type);
+    if (!byChannel) {
+      byChannel = [];
+      ofUnit.set(type, byChannel);
+    }
+    byChannel[channel] ??= made();
+    return byChannel[channel] ?? nowhere;
   };
 
   return {
     wires,
+    translators,
+    translates: translators.some((t) => t !== null),
     reachedFrom: (unitId) => {
-      const known = reached.get(unitId) ?? reach(unitId);
+      const known = reached.get(unitId) ?? reachedOver(wires, from, unitId);
       reached.set(unitId, known);
       return known;
     },
     planOf: (unitId, type, channel, port = '') => {
       if (!from.has(unitId)) return nowhere;
       const start = port === '' ? unitId : `${unitId} ${port}`;
-      let ofUnit = plans.get(start);
-      if (!ofUnit) {
-        ofUnit = new Map();
-        plans.set(start, ofUnit);
-      }
-      let byChannel = ofUnit.get(type);
-      if (!byChannel) {
-        byChannel = [];
-        ofUnit.set(type, byChannel);
-      }
-      byChannel[channel] ??= make(unitId, type, channel, port);
-      return byChannel[channel] ?? nowhere;
+      return planned(start, type, channel, () => make(unitId, type, channel, port, false));
+    },
+    beyond: (at, type, channel) => {
+      const wire = wires[at];
+      const as = wire && countsAs(wire, type);
+      if (!wire || !as) return null;
+      const unitId = wire.to.unitId;
+      const plan = !from.has(unitId)
+        ? nowhere
+        : planned(`> ${unitId}`, type, channel, () => make(unitId, type, channel, '', true));
+      return { remote: as === 'remote', plan };
     },
   };
+}
+
+/** Units that a unit's wires lead to, over those that pass on from there; `from`: places of the wires of each unit. */
+function reachedOver(wires: readonly Wire[], from: ReadonlyMap<string, readonly number[]>, unitId: string): ReadonlySet<string> {
+  const units = new Set<string>();
+  const follow = (unit: string, first: boolean): void => {
+    for (const i of from.get(unit) ?? []) {
+      const wire = wires[i];
+      if (!wire || (!first && !wire.passesOn) || units.has(wire.to.unitId)) continue;
+      units.add(wire.to.unitId);
+      follow(wire.to.unitId, false);
+    }
+  };
+  follow(unitId, true);
+  return units;
 }
 
 /** How often each unit is reached by a plan: a message that reaches one twice arrives twice. */

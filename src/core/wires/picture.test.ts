@@ -28,6 +28,7 @@ const wire = (from: string, to: string, change: Partial<Wire> = {}): Wire => ({
   forNotes: true,
   forRemote: true,
   passesOn: from !== 'board',
+  translator: null,
   note: '',
   ...change,
 });

@@ -1,7 +1,8 @@
 // The wires as a picture: where each unit stands, which wires carry a message twice, which close a loop, who hears whom.
 import { kindOf, messageTypes, type PackedType } from '../midi';
 import type { Rig, Wire } from '../rig';
-import { compileNetwork, type Hop } from './network';
+import { compileNetwork, type Hop, type Network } from './network';
+import { hopsIn } from './ports';
 
 export interface PictureUnit {
   readonly id: string;
@@ -88,10 +89,17 @@ function followed(rig: Rig): { readonly doubled: ReadonlySet<string>; readonly h
         // A way that comes back to a unit it has been at goes round a loop: that is the loop's mark, not a double.
         const ways = new Map<string, (readonly number[])[]>();
         const heard = new Map<string, number>();
+        const through = new Set<string>();
         const walk = (hops: readonly Hop[], path: readonly number[], been: ReadonlySet<string>): void => {
           for (const hop of hops) {
             if (been.has(hop.to)) continue;
             const way = [...path, hop.wire];
+            // What a translator makes of it is another message: heard, and no double of this one.
+            if (network.translators[hop.wire]) {
+              through.add(hop.to);
+              for (const id of hearersBeyond(network, hop, type, channel)) through.add(id);
+              continue;
+            }
             ways.set(hop.to, [...(ways.get(hop.to) ?? []), way]);
             if (hop.remote) heard.set(hop.to, (heard.get(hop.to) ?? 0) + 1);
             walk(hop.next, way, new Set([...been, hop.to]));
@@ -100,6 +108,7 @@ function followed(rig: Rig): { readonly doubled: ReadonlySet<string>; readonly h
         walk(plan.hops, [], new Set([controller.id]));
         for (const [id, several] of ways)
           if (several.length > 1 && isTarget.has(id)) for (const at of several.flat()) doubled.add(network.wires[at]?.id ?? '');
+        for (const id of through) heard.set(id, Math.max(1, heard.get(id) ?? 0));
         for (const [id, n] of heard) most.set(id, Math.max(most.get(id) ?? 0, n));
       }
     }
@@ -109,6 +118,12 @@ function followed(rig: Rig): { readonly doubled: ReadonlySet<string>; readonly h
   return { doubled, hearing };
 }
 
+/** Units that hear what a translator on a wire makes of a kind of message, behind the end of that wire; as long as it stays of its kind and on its channel. */
+function hearersBeyond(network: Network, { wire }: Hop, type: PackedType, channel: number): readonly string[] {
+  const beyond = network.beyond(wire, type, channel);
+  return beyond === null ? [] : hopsIn(beyond.plan).flatMap((hop) => (hop.remote ? [hop.to] : []));
+}
+
 /** Wires on a way that comes back to where it began, over wires that pass on, for some kind of message on some channel. */
 function loopWires(rig: Rig): ReadonlySet<string> {
   const found = new Set<string>();
@@ -116,7 +131,8 @@ function loopWires(rig: Rig): ReadonlySet<string> {
   const apart = rig.wires.every((w) => w.channels === null) ? [1] : channels;
   for (const type of types)
     for (const channel of apart)
-      for (const id of onCycles(rig.wires.filter((w) => w.passesOn && lets(w, type, channel)))) found.add(id);
+      for (const id of onCycles(rig.wires.filter((w) => w.passesOn && w.translator === null && lets(w, type, channel))))
+        found.add(id);
   return found;
 }
 

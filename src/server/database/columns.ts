@@ -116,6 +116,7 @@ export const columns: { readonly [T in TableName]: Readonly<Record<Exclude<keyof
     forNotes: 'boolean',
     forRemote: 'boolean',
     passesOn: 'boolean',
+    translator: 'json',
     note: 'text',
   },
   layers: {

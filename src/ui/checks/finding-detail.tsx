@@ -11,6 +11,7 @@ import type { CheckId, Finding } from '@/core/checks';
 import { shortName } from '@/core/midi';
 import { rowOf } from '@/core/numbers';
 import type { RigIndex } from '@/core/rig';
+import { sendsHeard } from '@/core/wires';
 import type { OfferedFix } from '@/workers/judge.worker';
 import { headline, PressDrawing } from '../charts/press-drawing';
 import { ConsequenceWords } from '../numbers/move-list';
@@ -145,7 +146,9 @@ function SharedAddress({
   readonly only: string | null;
 }) {
   return keys.slice(0, 3).map((key) => {
-    const senders = (index.sendsAt.get(key) ?? []).filter((p) => only === null || p.assignment.id === only);
+    const senders = (sendsHeard(index).sendsAt.get(key) ?? index.sendsAt.get(key) ?? []).filter(
+      (p) => only === null || p.assignment.id === only,
+    );
     const [first] = senders;
     if (!first) return null;
     const { message } = first.send;

@@ -17,6 +17,7 @@ import {
   textOf,
   tickedRow,
   together,
+  translatorColumns,
 } from '@/core/sheets';
 import { useRig } from '../store/provider';
 import { Narrowed, SheetBar } from './sheet-bar';
@@ -83,7 +84,7 @@ function Units({
   printing,
 }: {
   readonly index: RigIndex;
-  readonly shown: Pick<Sheet, 'controllers' | 'targets'>;
+  readonly shown: Pick<Sheet, 'controllers' | 'targets' | 'translators'>;
   readonly edit: (edit: Edit) => boolean;
   readonly scroll: HTMLElement | null;
   readonly printing: boolean;
@@ -131,6 +132,19 @@ function Units({
           />
         ),
       )}
+      {shown.translators.map(({ wire, name, lines }) => (
+        <SheetTable
+          key={wire.id}
+          title={`Set up in ${name}`}
+          hint="the first line that fits is done; channels from 1, numbers and programs from 0"
+          lines={lines}
+          columns={translatorColumns}
+          ticks={[]}
+          onAll={null}
+          scroll={scroll}
+          printing={printing}
+        />
+      ))}
     </>
   );
 }
@@ -202,13 +216,18 @@ function keeper(
 }
 
 /** The sheet with the lines that are kept; units without any are left out. `left`: what is not there has not to be cleared. */
-function narrowed(sheet: Sheet, keep: (line: SheetLine) => boolean, left: boolean): Pick<Sheet, 'controllers' | 'targets'> {
+function narrowed(
+  sheet: Sheet,
+  keep: (line: SheetLine) => boolean,
+  left: boolean,
+): Pick<Sheet, 'controllers' | 'targets' | 'translators'> {
   const isThere = (line: SheetLine): boolean => (left ? tickedRow(line)?.entered != null : keep(line));
   return {
     controllers: sheet.controllers.map((c) => ({ ...c, lines: c.lines.filter(keep) })).filter((c) => c.lines.length > 0),
     targets: sheet.targets
       .map((t) => ({ ...t, lines: t.lines.filter(keep), clear: t.clear.filter(isThere) }))
       .filter((t) => t.lines.length + t.clear.length > 0),
+    translators: sheet.translators.map((t) => ({ ...t, lines: t.lines.filter(keep) })).filter((t) => t.lines.length > 0),
   };
 }
 
@@ -236,11 +255,11 @@ function NothingShown({
   sought,
 }: {
   readonly sheet: Sheet;
-  readonly shown: Pick<Sheet, 'controllers' | 'targets'>;
+  readonly shown: Pick<Sheet, 'controllers' | 'targets' | 'translators'>;
   readonly left: boolean;
   readonly sought: string;
 }) {
-  if (sheet.lines === 0 || shown.controllers.length + shown.targets.length > 0) return null;
+  if (sheet.lines === 0 || shown.controllers.length + shown.targets.length + shown.translators.length > 0) return null;
   if (sought !== '') return <p className="text-ink-2">No line says “{sought}”.</p>;
   return left ? <p className="text-ink-2">Everything is entered.</p> : null;
 }

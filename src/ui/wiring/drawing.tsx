@@ -228,6 +228,7 @@ function besidePath(from: Point, to: Point, out: number): { readonly d: string; 
 function wireLabel({ wire, loop, doubled, carries }: PictureWire, pulled: boolean): string {
   const marks = [
     pulled ? '× pulled' : '',
+    wire.translator === null ? '' : `translated${wire.translator.name === '' ? '' : ` by ${wire.translator.name}`}`,
     loop ? 'loop' : '',
     doubled && !loop ? 'twice' : '',
     carries === 'notes' ? 'notes only' : '',

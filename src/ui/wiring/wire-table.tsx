@@ -198,7 +198,9 @@ const headWidth: Readonly<Record<string, string>> = {
 function throughWords(wire: Wire): string {
   const channels = wire.channels === null ? '' : `channels ${writeChannels(wire.channels)}`;
   const kinds = wire.types === null ? '' : `${wire.types.length} kinds`;
-  return [channels, kinds].filter((w) => w !== '').join(', ') || 'everything';
+  const translated =
+    wire.translator === null ? '' : `translated${wire.translator.name === '' ? '' : ` by ${wire.translator.name}`}`;
+  return [channels, kinds, translated].filter((w) => w !== '').join(', ') || 'everything';
 }
 
 export const nameOf = (index: RigIndex, id: string): string =>

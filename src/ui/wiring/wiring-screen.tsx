@@ -4,7 +4,7 @@ import { nanoid } from 'nanoid';
 import Link from 'next/link';
 import { parseAsString, useQueryState } from 'nuqs';
 import { useMemo } from 'react';
-import { addWire, changeWire, namePort, parseChannels, removeWire, writeChannels } from '@/core/commands';
+import { addTranslator, addWire, changeWire, namePort, parseChannels, removeWire, writeChannels } from '@/core/commands';
 import { kindOf, messageTypes } from '@/core/midi';
 import type { RigIndex, Wire } from '@/core/rig';
 import { noteSchema, shortTextSchema } from '@/core/rig';
@@ -19,6 +19,7 @@ import { TextField } from '../primitives/text-field';
 import { toast } from '../primitives/toast';
 import { useRig, useRigStore } from '../store/provider';
 import { WiringDrawing } from './drawing';
+import { TranslatorPanel } from './translator-panel';
 import { nameOf, WireTable } from './wire-table';
 
 export function WiringScreen() {
@@ -76,6 +77,13 @@ export function WiringScreen() {
               onRemove={remove}
               onAdd={add}
             />
+            {chosen && (
+              <TranslatorPanel
+                key={chosen.id}
+                wire={chosen}
+                name={`${nameOf(index, chosen.from.unitId)} to ${nameOf(index, chosen.to.unitId)}`}
+              />
+            )}
           </>
         )}
       </div>
@@ -182,23 +190,7 @@ function WireFacts({ index, wire, onRemove }: { readonly index: RigIndex; readon
           />
         )}
       </Field>
-      <fieldset>
-        <legend className="pb-1 text-xs font-medium text-ink-2">Kinds that it lets through</legend>
-        <div className="grid grid-cols-2 gap-x-3 gap-y-1">
-          {kinds.map((kind) => (
-            <Switch
-              key={kind}
-              label={kindOf(kind).name}
-              on={wire.types === null || wire.types.includes(kind)}
-              onChange={(on) => {
-                const now = wire.types ?? kinds;
-                const next = kinds.filter((k) => (k === kind ? on : now.includes(k)));
-                change({ types: next.length === kinds.length ? null : next });
-              }}
-            />
-          ))}
-        </div>
-      </fieldset>
+      <KindsThrough wire={wire} change={change} />
       <TextField
         label="Note"
         hint="a hub’s filter, the label on the cable"
@@ -206,9 +198,42 @@ function WireFacts({ index, wire, onRemove }: { readonly index: RigIndex; readon
         schema={noteSchema}
         onValue={(note) => change({ note })}
       />
+      {wire.translator === null && (
+        <Button
+          className="w-max"
+          onClick={() => {
+            const made = addTranslator(wire);
+            if (made) edit(made);
+          }}
+        >
+          Put a translator on it
+        </Button>
+      )}
       <Button tone="quiet" className="w-max" onClick={onRemove}>
         <Trash2 size={15} aria-hidden /> Unplug it
       </Button>
     </>
+  );
+}
+
+function KindsThrough({ wire, change }: { readonly wire: Wire; readonly change: (changes: Partial<Wire>) => boolean }) {
+  return (
+    <fieldset>
+      <legend className="pb-1 text-xs font-medium text-ink-2">Kinds that it lets through</legend>
+      <div className="grid grid-cols-2 gap-x-3 gap-y-1">
+        {kinds.map((kind) => (
+          <Switch
+            key={kind}
+            label={kindOf(kind).name}
+            on={wire.types === null || wire.types.includes(kind)}
+            onChange={(on) => {
+              const now = wire.types ?? kinds;
+              const next = kinds.filter((k) => (k === kind ? on : now.includes(k)));
+              change({ types: next.length === kinds.length ? null : next });
+            }}
+          />
+        ))}
+      </div>
+    </fieldset>
   );
 }

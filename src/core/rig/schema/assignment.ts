@@ -17,6 +17,7 @@ import {
   shortTextSchema,
   tickSchema,
 } from './common';
+import { translatorSchema } from './translator';
 
 /** Milliseconds within which two switches make a chord. */
 export const chordWindowSchema = z.number().min(0).max(5000);
@@ -317,6 +318,8 @@ export const wireSchema = z.object({
   forNotes: z.boolean(),
   forRemote: z.boolean(),
   passesOn: z.boolean().default(false),
+  /** What rewrites messages on the way; null for a plain cable. */
+  translator: translatorSchema.nullable().default(null),
   note: noteSchema,
 });
 export type Wire = z.infer<typeof wireSchema>;

@@ -97,3 +97,12 @@ export {
   usualLearning,
   usualTaps,
 } from './target';
+export {
+  type Translated,
+  type TranslatedType,
+  type TranslatedValues,
+  type Translator,
+  type TranslatorLine,
+  translatedTypeSchema,
+  translatorSchema,
+} from './translator';

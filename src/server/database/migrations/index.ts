@@ -22,6 +22,7 @@ import { countedNotes } from './018-counted-notes';
 import { whoFlips } from './019-who-flips';
 import { insideTargets } from './020-inside-targets';
 import { ticksTold } from './021-ticks-told';
+import { translators } from './022-translators';
 import { hasTable, type Migration } from './migration';
 
 const migrations: readonly Migration[] = [
@@ -46,6 +47,7 @@ const migrations: readonly Migration[] = [
   whoFlips,
   insideTargets,
   ticksTold,
+  translators,
 ];
 
 /** The mark of this program in a database file, from step 006 on: the letters KEEL. */
