@@ -37,6 +37,7 @@ const allowed: Readonly<Record<string, readonly string[]>> = {
   probe: ['midi', 'rig', 'receiver'],
   proof: ['midi', 'values', 'rig', 'controller', 'wires', 'receiver', 'bench', 'commands', 'sheets'],
   touching: ['midi', 'rig', 'library', 'commands'],
+  through: ['midi', 'rig', 'controller', 'wires'],
   following: ['midi', 'rig', 'controller'],
   stage: ['midi', 'rig', 'wires', 'controller', 'receiver', 'bench', 'commands', 'sheets'],
   begin: ['rig', 'library', 'bench', 'commands', 'wants', 'proof'],

@@ -13,6 +13,7 @@ const screens = [
   ['begin', 'Show me'],
   ['gear/wiring', 'Wiring'],
   ['gear/nothing', 'Nothing arrives'],
+  ['gear/through', 'Played through'],
   ['numbers', 'Numbers'],
   ['bench', 'Bench'],
   ['checks', 'Checks'],

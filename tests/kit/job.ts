@@ -15,6 +15,10 @@ export interface JobTold {
   readonly groups?: readonly unknown[];
   readonly arrivals?: readonly unknown[];
   readonly inside?: unknown;
+  /** What translators on wires hold. */
+  readonly translators?: readonly unknown[];
+  /** What was played through for real, byte by byte. */
+  readonly wentOut?: readonly (readonly number[])[];
   readonly sent: readonly string[];
   readonly values: readonly string[];
 }
@@ -106,6 +110,7 @@ export function jobOf(exported: string, names: readonly string[], events: (rig: 
         }
       : {}),
     ...placesOf(rig, names, control, act),
+    ...(rig.wires.some((w) => w.translator !== null) ? { translators: rig.wires.flatMap((w) => w.translator ?? []) } : {}),
     sent,
     values: values.map((v) => {
       const [t = '', id = '', ...rest] = v.split(' ');

@@ -43,11 +43,11 @@ export const targetColumns: readonly SheetColumn[] = [
 
 /** What is set up in a translator. */
 export const translatorColumns: readonly SheetColumn[] = [
-  column(factWord('line'), ['line'], true),
+  column(factWord('line'), ['line']),
   ...message,
   column(factWord('becomes'), ['becomes']),
-  column(factWord('becomesChannel'), ['becomesChannel'], true),
-  column(factWord('becomesNumber'), ['becomesNumber'], true),
+  column(factWord('becomesChannel'), ['becomesChannel']),
+  column(factWord('becomesNumber'), ['becomesNumber']),
   column(factWord('becomesValues'), ['becomesValues']),
 ];
 

@@ -53,6 +53,7 @@ export const routes: readonly Route[] = [
     'begin',
     'gear/wiring',
     'gear/nothing',
+    'gear/through',
     'gear/panel',
     'numbers',
     'checks',

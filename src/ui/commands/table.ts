@@ -74,6 +74,7 @@ export const commands = {
   'go-proof': go('Proof', 'proof', 'prove what arrives'),
   'go-wiring': go('Wiring', 'gear/wiring', 'cables wires'),
   'go-begin': go('Your first function, step by step', 'begin', 'start tutorial show me ways in'),
+  'go-through': go('Played through: from a port to a port', 'gear/through', 'translator midi thru'),
   'go-nothing': go('Nothing arrives: find out why', 'gear/nothing', 'troubleshooting'),
   'go-walk': go('Enter it step by step', 'sheet/walk'),
   'go-labels': go('Labels to scale', 'sheet/labels', 'tape print'),

@@ -178,6 +178,7 @@ function Row({
             className={cx(
               'py-1 pr-3 break-words',
               i === 0 && 'min-w-16 max-w-48 font-semibold',
+              i === 0 && ticks.length === 0 && 'pl-4',
               figures && 'font-mono text-xs leading-5',
               head === 'Number' && 'font-semibold',
               wide[head],

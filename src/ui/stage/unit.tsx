@@ -5,11 +5,11 @@ import { useMemo } from 'react';
 import type { Whereabouts } from '@/core/controller';
 import type { FollowedView } from '@/core/following';
 import type { Controller, RigIndex } from '@/core/rig';
+import type { PortNow } from '@/ports';
 import { type PortProblem, problemWords } from '@/ports';
 import type { DrawnInput, StageWorker } from '@/workers/stage.worker';
 import { Button } from '../primitives/button';
 import { StagePanel } from './stage-panel';
-import type { PortNow } from './use-listening';
 
 interface Props {
   readonly index: RigIndex;

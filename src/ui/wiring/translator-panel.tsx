@@ -1,6 +1,7 @@
 'use client';
 // The translator on a wire: what it takes and what it makes of that, line by line. The first line that fits is done.
-import { ArrowDown, ArrowUp, Plus, Trash2 } from 'lucide-react';
+import { ArrowDown, ArrowUp, Plus, Trash2, X } from 'lucide-react';
+import { Fragment } from 'react';
 import {
   addMade,
   addTranslatorLine,
@@ -52,8 +53,9 @@ export function TranslatorPanel({ wire, name }: Props) {
         <div className="min-w-0 flex-1">
           <h2 className="font-semibold">Translator, {name}</h2>
           <p className="max-w-[80ch] text-xs text-ink-2">
-            Messages are looked at line by line; the first line that fits is done, and the others are left. What several control
-            changes carry together (14 bits, NRPN) is met byte by byte.
+            The first line that fits a message is done, and the others are left. Numbers are 20 or 20-27, what is made 60 or +12;
+            values go from 0-127, or in steps: 63:0, 127:127 makes 0 of all up to 63. What several control changes carry together
+            (14 bits, NRPN) is met byte by byte.
           </p>
         </div>
         <TextField
@@ -67,14 +69,14 @@ export function TranslatorPanel({ wire, name }: Props) {
       </div>
       <ol className="rounded-md border bg-sheet">
         {translator.lines.map((line, at) => (
-          // Lines have no id of their own: they are told by their place.
           // biome-ignore lint/suspicious/noArrayIndexKey: a line is its place
           <LineRow key={at} wire={wire} line={line} at={at} last={translator.lines.length - 1} take={take} />
         ))}
         <li className="flex flex-wrap items-center gap-2 px-3 py-2">
-          <span className="w-16 shrink-0 text-xs text-ink-2">all else</span>
+          <span className="w-[72px] shrink-0 text-xs text-ink-2">all else</span>
           <Select
             aria-label="What no line is about"
+            className="w-48"
             value={translator.rest}
             onChange={(e) => take(changeTranslator(wire, { rest: e.target.value === 'stops' ? 'stops' : 'passes' }))}
           >
@@ -105,9 +107,14 @@ function LineRow({ wire, line, at, last, take }: RowProps & { readonly last: num
   const { from, to } = line;
   const own = `line ${at + 1}`;
   return (
-    <li aria-label={`Line ${at + 1}`} className="flex flex-wrap items-start gap-x-2 gap-y-1.5 border-b px-3 py-2">
-      <span className="w-6 shrink-0 pt-1 text-xs text-ink-2 tabular-nums">{at + 1}</span>
-      <div className="flex items-center gap-2">
+    <li
+      aria-label={`Line ${at + 1}`}
+      className="grid grid-cols-[72px_minmax(0,1fr)_auto] items-center gap-x-2 gap-y-1.5 border-b px-3 py-2"
+    >
+      <span className="text-xs text-ink-2">
+        <b className="font-semibold text-ink tabular-nums">{at + 1}</b> takes
+      </span>
+      <div className="flex flex-wrap items-center gap-2">
         <KindSelect label={`Kind, ${own}`} value={from.type} onKind={(type) => take(changeLineFrom(wire, at, { type }))} />
         <ChannelSelect
           label={`Channel, ${own}`}
@@ -118,7 +125,7 @@ function LineRow({ wire, line, at, last, take }: RowProps & { readonly last: num
         {hasNumber(from.type) && (
           <CommitInput
             aria-label={`Numbers, ${own}`}
-            className="w-[76px]"
+            className="w-[84px]"
             placeholder="all"
             title="20, or 20-27; empty for all"
             value={writeNumbers(from)}
@@ -130,49 +137,58 @@ function LineRow({ wire, line, at, last, take }: RowProps & { readonly last: num
           />
         )}
       </div>
-      <span className="pt-1 text-xs text-ink-2">becomes</span>
-      <div className="flex min-w-[300px] flex-1 flex-col gap-1.5">
-        {to.length === 0 && <span className="pt-1">nothing: it is stopped</span>}
-        {to.map((made, output) => (
-          <MadeRow
-            // biome-ignore lint/suspicious/noArrayIndexKey: a message made is its place
-            key={output}
-            wire={wire}
-            line={line}
-            at={at}
-            made={made}
-            output={output}
-            take={take}
-          />
-        ))}
-      </div>
-      <div className="flex items-center">
-        <Button size="small" tone="quiet" aria-label={`Make one more of ${own}`} onClick={() => take(addMade(wire, at))}>
-          <Plus size={14} aria-hidden /> {to.length === 0 ? 'a message' : 'and'}
-        </Button>
+      <LineButtons wire={wire} at={at} last={last} take={take} />
+      {to.map((made, output) => (
+        // biome-ignore lint/suspicious/noArrayIndexKey: a message made is its place
+        <Fragment key={output}>
+          <span className="text-xs text-ink-2">{output === 0 ? 'becomes' : 'and'}</span>
+          <MadeRow wire={wire} line={line} at={at} made={made} output={output} take={take} />
+          <span />
+        </Fragment>
+      ))}
+      <span className="text-xs text-ink-2">{to.length === 0 ? 'becomes' : ''}</span>
+      <div className="col-span-2 flex items-center gap-3">
+        {to.length === 0 && <span>nothing: it is stopped</span>}
         <Button
-          size="icon"
+          size="small"
           tone="quiet"
-          aria-label={`Move ${own} up`}
-          disabled={at === 0}
-          onClick={() => take(moveTranslatorLine(wire, at, -1))}
+          className="-ml-2"
+          aria-label={`Make one more of ${own}`}
+          onClick={() => take(addMade(wire, at))}
         >
-          <ArrowUp size={15} aria-hidden />
-        </Button>
-        <Button
-          size="icon"
-          tone="quiet"
-          aria-label={`Move ${own} down`}
-          disabled={at === last}
-          onClick={() => take(moveTranslatorLine(wire, at, 1))}
-        >
-          <ArrowDown size={15} aria-hidden />
-        </Button>
-        <Button size="icon" tone="quiet" aria-label={`Take ${own} out`} onClick={() => take(removeTranslatorLine(wire, at))}>
-          <Trash2 size={15} aria-hidden />
+          <Plus size={14} aria-hidden /> {to.length === 0 ? 'Make a message of it' : 'Make another one as well'}
         </Button>
       </div>
     </li>
+  );
+}
+
+function LineButtons({ wire, at, last, take }: Omit<RowProps, 'line'> & { readonly last: number }) {
+  const own = `line ${at + 1}`;
+  return (
+    <div className="flex items-center">
+      <Button
+        size="icon"
+        tone="quiet"
+        aria-label={`Move ${own} up`}
+        disabled={at === 0}
+        onClick={() => take(moveTranslatorLine(wire, at, -1))}
+      >
+        <ArrowUp size={15} aria-hidden />
+      </Button>
+      <Button
+        size="icon"
+        tone="quiet"
+        aria-label={`Move ${own} down`}
+        disabled={at === last}
+        onClick={() => take(moveTranslatorLine(wire, at, 1))}
+      >
+        <ArrowDown size={15} aria-hidden />
+      </Button>
+      <Button size="icon" tone="quiet" aria-label={`Take ${own} out`} onClick={() => take(removeTranslatorLine(wire, at))}>
+        <Trash2 size={15} aria-hidden />
+      </Button>
+    </div>
   );
 }
 
@@ -231,7 +247,7 @@ function MadeRow({ wire, line, at, made, output, take }: RowProps & { readonly m
         title={line.to.length > 1 ? 'Leave this one out' : 'Stop it'}
         onClick={() => take(removeMade(wire, at, output))}
       >
-        ×
+        <X size={15} aria-hidden />
       </Button>
     </div>
   );
@@ -249,7 +265,7 @@ function KindSelect({
   return (
     <Select
       aria-label={label}
-      className="w-[150px]"
+      className="w-[152px]"
       value={value}
       onChange={(e) => {
         const type = translatedTypeSchema.safeParse(e.target.value);
@@ -281,6 +297,7 @@ function ChannelSelect({
   return (
     <Select
       aria-label={label}
+      className="w-[124px]"
       value={value ?? ''}
       onChange={(e) => onChannel(sixteen.find((ch) => String(ch) === e.target.value) ?? null)}
     >

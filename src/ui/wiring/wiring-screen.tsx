@@ -43,15 +43,7 @@ export function WiringScreen() {
   return (
     <main className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_316px]">
       <div className="flex min-h-0 min-w-0 flex-col gap-4 overflow-y-auto px-6 py-4">
-        <div className="flex items-center gap-3">
-          <h1 className="flex-1 text-xl font-semibold">Wiring</h1>
-          <Link href={`/rigs/${rig.id}/gear/nothing`} className={buttonLook()}>
-            Nothing arrives
-          </Link>
-          <Link href={`/rigs/${rig.id}/gear`} className="text-verdigris hover:underline">
-            Back to Gear
-          </Link>
-        </div>
+        <WiringHead rigId={rig.id} />
         {empty ? (
           <p className="max-w-[60ch] text-ink-2">
             There is nothing to wire yet. Add a controller and a target in Gear: each new one is wired to all the others, and here
@@ -100,6 +92,21 @@ export function WiringScreen() {
     </main>
   );
 }
+
+const WiringHead = ({ rigId }: { readonly rigId: string }) => (
+  <div className="flex items-center gap-3">
+    <h1 className="flex-1 text-xl font-semibold">Wiring</h1>
+    <Link href={`/rigs/${rigId}/gear/through`} className={buttonLook()}>
+      Played through
+    </Link>
+    <Link href={`/rigs/${rigId}/gear/nothing`} className={buttonLook()}>
+      Nothing arrives
+    </Link>
+    <Link href={`/rigs/${rigId}/gear`} className="text-verdigris hover:underline">
+      Back to Gear
+    </Link>
+  </div>
+);
 
 function Hearing({ index, picture }: { readonly index: RigIndex; readonly picture: Picture }) {
   const { controllers, targets } = index.rig;

@@ -1,0 +1,5 @@
+import { ThroughScreen } from '@/ui/through/through-screen';
+
+export default function ThroughPage() {
+  return <ThroughScreen />;
+}

@@ -1,0 +1,68 @@
+// What is played through for one wire: the plan of the controller at its start, where that sends only what it sends from the factory, and the translator on it.
+import { type ControllerProgram, compileController } from '../controller';
+import { addressKey, type PackedMessage, packedChannel, packedStatus, packedType, type SysexTable } from '../midi';
+import type { Control, Controller, Rig, RigIndex, Wire } from '../rig';
+import { compileNetwork, type Translate, wordsOver } from '../wires';
+
+/** What a word says of a control: pressed and let go, let go alone, or where it stands. */
+export interface RawControl {
+  readonly control: Control;
+  readonly as: 'press' | 'release' | 'move';
+}
+
+export interface ThroughProgram {
+  /** The controller whose plan is played here, with what each word that it sends means; null where words go on as they come. */
+  readonly unit: { readonly program: ControllerProgram; readonly raw: ReadonlyMap<number, RawControl> } | null;
+  /** What leaves at the end of the wire for a word at its start. */
+  readonly carry: Translate;
+  /** The port of the unit that the wire begins at; empty for the only one. */
+  readonly port: string;
+}
+
+/** What tells a controller's own messages: what its controls send as they leave the factory. */
+function rawOf(controls: readonly Control[]): ReadonlyMap<number, RawControl> {
+  const raw = new Map<number, RawControl>();
+  for (const control of controls)
+    for (const { gesture, message } of control.factory) {
+      const as = gesture === 'press' || gesture === 'release' || gesture === 'move' ? gesture : null;
+      if (as !== null && !raw.has(addressKey(message))) raw.set(addressKey(message), { control, as });
+    }
+  return raw;
+}
+
+/**
+ * Compiles what is played through for a wire. `plays`: the layers, banks, counters and messages of the controller at its start are made here, out of what its controls
+ * send from the factory. `silent`: controls that nobody said that of: those do nothing then.
+ */
+export function compileThrough(
+  index: RigIndex,
+  wire: Wire,
+  plays: boolean,
+  sysex: SysexTable,
+): { readonly program: ThroughProgram; readonly silent: readonly Control[] } {
+  const controller = index.controllers.get(wire.from.unitId);
+  const controls = controller ? (index.controlsOf.get(controller.id) ?? []) : [];
+  const unit = plays && controller ? unitOf(index, controller, controls, sysex) : null;
+  // One wire by itself: where it leads on to is the affair of what hangs on it.
+  const network = compileNetwork({ wires: [wire] }, new Set());
+  const channelOf = (word: PackedMessage): number => (packedStatus(word) >= 0xf0 ? 0 : packedChannel(word));
+  const carry: Translate = (word) => {
+    if (network.planOf(wire.from.unitId, packedType(word), channelOf(word), wire.from.port).hops.length === 0) return [];
+    return wordsOver(network, wire.from.unitId, word, wire.from.port).map((w) => w.word);
+  };
+  return {
+    program: { unit, carry, port: wire.from.port },
+    silent: unit === null ? [] : controls.filter((c) => ![...unit.raw.values()].some((r) => r.control.id === c.id)),
+  };
+}
+
+/** Tables that what is played here is made of. */
+const played = ['controllers', 'controls', 'assignments', 'layers', 'counters', 'groups', 'arrivals'] as const;
+
+/** Whether two states of a rig, one of which came out of the other by edits, play the same: then what is played goes on as it is. */
+export const playsTheSame = (a: Rig, b: Rig): boolean => played.every((table) => a[table] === b[table]);
+
+const unitOf = (index: RigIndex, controller: Controller, controls: readonly Control[], sysex: SysexTable) => ({
+  program: compileController(index, { controller, controlIds: controls.map((c) => c.id), sysex, place: null }).program,
+  raw: rawOf(controls),
+});

@@ -1,0 +1,162 @@
+// Translators on wires, and playing through for real between two ports of a stand-in at the browser's own API.
+import { expect, type Page, test } from '@playwright/test';
+import { parseRig } from '@/core/formats';
+import type { Rig } from '@/core/rig';
+import { down, tap, up } from '../kit/hand';
+import { controlNamed, jobOf, keptJob } from '../kit/job';
+import { expectAccessible, exportOf, open, ownRig, plug, saved, says, sentOut, standIn } from './kit';
+
+/** Chooses the first wire from one unit to another in Wiring. */
+async function chooseWire(page: Page, id: string, from: string, to: string): Promise<void> {
+  await open(page, id, 'gear/wiring');
+  const row = page.getByRole('region', { name: 'All wires' }).getByRole('row').filter({ hasText: from }).filter({ hasText: to });
+  await row.first().getByRole('button').first().click();
+}
+
+const rigOf = async (page: Page, id: string): Promise<Rig> => {
+  const rig = parseRig(await exportOf(page, id));
+  if (!rig.ok) throw new Error(JSON.stringify(rig.error));
+  return rig.value;
+};
+const type = async (page: Page, label: string, text: string): Promise<void> => {
+  const field = page.getByLabel(label, { exact: true });
+  await field.fill(text);
+  await field.press('Enter');
+};
+
+/** What two of the switches send as they leave the factory, on channel 1. */
+const numbers: Readonly<Record<string, number>> = { 'FS 1': 80, 'FS 4': 83 };
+
+/** A translator that makes another number on another channel of what opens the layer's function. */
+async function putTranslator(page: Page, id: string): Promise<void> {
+  await chooseWire(page, id, 'Floorboard 8+2', 'Murmur Loom');
+  await page.getByRole('button', { name: 'Put a translator on it' }).click();
+  await type(page, 'Written on it', 'Blue box');
+  await page.getByRole('button', { name: 'Add a line' }).click();
+  await type(page, 'Numbers, line 1', '111');
+  await page.getByLabel('On channel, line 1').selectOption('6');
+  await type(page, 'As number, line 1', '40');
+  await saved(page);
+}
+
+test('a translator: made on its wire, judged, on the sheet, and what it makes is listened for', async ({ page }) => {
+  test.setTimeout(120_000);
+  const id = await ownRig(page);
+  await putTranslator(page, id);
+  await expectAccessible(page);
+  await type(page, 'Values, line 1', '200-0');
+  await expect(page.getByText('Write 0-127, or steps as 63:0, 127:127.', { exact: true })).toBeVisible();
+  await page.keyboard.press('Escape');
+  // What the layer sends arrives as something else now: nothing there listens for it.
+  await page.goto(`/rigs/${id}/checks`);
+  await expect(page.getByRole('link', { name: '6 must fix' })).toBeVisible({ timeout: 30_000 });
+  await page.getByRole('option').filter({ hasText: 'Weave never reacts.' }).click();
+  await page
+    .getByRole('list', { name: 'Changes that mend it' })
+    .getByRole('button', { name: 'Let Murmur Loom listen for it' })
+    .click();
+  await expect(page.getByRole('link', { name: '5 must fix' })).toBeVisible({ timeout: 30_000 });
+  await saved(page);
+  const rig = await rigOf(page, id);
+  const weave = rig.parameters.find((p) => p.name === 'Weave');
+  const heard = rig.landings.filter((l) => l.parameterId === weave?.id).map((l) => l.address);
+  expect(heard).toContainEqual({ type: 'cc', channel: 6, number: 40 });
+  await page.goto(`/rigs/${id}/sheet`);
+  const table = page.getByRole('region', { name: 'Set up in Blue box between Floorboard 8+2 and Murmur Loom' });
+  await expect(table.getByRole('row').nth(1)).toContainText(
+    ['1', 'Control change', 'all', '111', 'Control change', '6', '40', '0 to 127'].join(''),
+  );
+  await expect(table.getByRole('row').nth(2)).toContainText('goes through as it is');
+});
+
+test('a layer that the hardware lacks, played through between two ports, gone and back, and let go in the end', async ({
+  page,
+}) => {
+  test.setTimeout(120_000);
+  await standIn(page, 'board');
+  const id = await ownRig(page);
+  await putTranslator(page, id);
+  const board = (await rigOf(page, id)).controllers.find((c) => c.name === 'Floorboard 8+2');
+  await page.goto(`/rigs/${id}/gear/panel?unit=${board?.id}`);
+  for (const [name, number] of Object.entries(numbers)) {
+    await page.getByRole('button', { name: new RegExp(`^${name}, footswitch`) }).click();
+    await page.getByLabel('Add what it sends from the factory').selectOption('press');
+    await type(page, 'Number on press', String(number));
+    await type(page, 'Channel on press', '1');
+  }
+  await saved(page);
+  await page.goto(`/rigs/${id}/gear/wiring`);
+  await page.getByRole('link', { name: 'Played through' }).click();
+  const card = page.getByRole('region', { name: 'Floorboard 8+2 to Murmur Loom' });
+  await expect(card.getByRole('button', { name: 'Play through' })).toBeDisabled();
+  await page.getByRole('button', { name: 'Look for MIDI devices' }).click();
+  await card.getByLabel('Comes in at').selectOption('Test board');
+  await card.getByLabel('Goes out at').selectOption('Test laptop');
+  await card.getByRole('checkbox').check();
+  await expect(card.getByText(/^8 controls of it do nothing here/)).toBeVisible();
+  await card.getByRole('button', { name: 'Play through' }).click();
+  await expect(card.getByText('Port in: open')).toBeVisible();
+  await expect(card.getByText('Port out: open')).toBeVisible();
+  await expectAccessible(page);
+
+  const press = async (name: string, value: number): Promise<void> => says(page, 0xb0, numbers[name] ?? 0, value);
+  for (const [name, value] of [
+    ['FS 1', 127],
+    ['FS 1', 0],
+    ['FS 4', 127],
+    ['FS 1', 127],
+    ['FS 1', 0],
+    ['FS 4', 0],
+    ['FS 1', 127],
+    ['FS 1', 0],
+  ] as const)
+    await press(name, value);
+  await expect(card.getByText(/^8 messages/)).toBeVisible();
+  const exported = await exportOf(page, id);
+  const events = (r: Rig) => {
+    const on = (name: string): string => controlNamed(r, name);
+    return [
+      ...tap(on('FS 1'), 0),
+      down(on('FS 4'), 1000),
+      ...tap(on('FS 1'), 2000),
+      up(on('FS 4'), 3000),
+      ...tap(on('FS 1'), 4000),
+    ];
+  };
+  const told = { ...jobOf(exported, ['FS 1', 'FS 4'], events), wentOut: await sentOut(page) };
+  expect(told).toEqual(keptJob('layer-played-through', told));
+  // In the layer another number on another channel; without it, what Base has, on and off by turns.
+  expect(told.wentOut).toEqual([
+    [0xb4, 102, 127],
+    [0xb5, 40, 127],
+    [0xb4, 102, 0],
+  ]);
+
+  // A key that belongs to no control sounds, and is let go when its port goes.
+  await says(page, 0x90, 60, 100);
+  await plug(page, 'unplug');
+  await expect(card.getByText('Port in: gone; it is taken up again when it is back')).toBeVisible({ timeout: 1000 });
+  await expect.poll(async () => (await sentOut(page)).at(-1)).toEqual([0x80, 60, 0]);
+  await plug(page, 'plug');
+  await expect(card.getByText('Port in: open')).toBeVisible({ timeout: 2000 });
+  await says(page, 0x90, 62, 100);
+  await card.getByRole('button', { name: 'Stop' }).click();
+  await expect.poll(async () => (await sentOut(page)).at(-1)).toEqual([0x80, 62, 0]);
+
+  // Another window of this browser does not play it a second time.
+  await card.getByRole('button', { name: 'Play through' }).click();
+  await expect(card.getByText('Port in: open')).toBeVisible();
+  const second = await page.context().newPage();
+  await standIn(second, 'board');
+  await second.goto(`/rigs/${id}/gear/through`);
+  await second
+    .getByRole('region', { name: 'Floorboard 8+2 to Murmur Loom' })
+    .getByRole('button', { name: 'Play through' })
+    .click();
+  await expect(second.getByText('Another window plays this wire through. Stop it there first.')).toBeVisible();
+  await second.close();
+  await says(page, 0x90, 64, 100);
+  // Leaving the page lets go as well.
+  await page.getByRole('link', { name: 'Back to the wiring' }).click();
+  await expect.poll(async () => (await sentOut(page)).at(-1)).toEqual([0x80, 64, 0]);
+});
