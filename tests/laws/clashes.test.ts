@@ -3,7 +3,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { judge } from '@/core/checks';
-import { arrivingRig, moving, movingOnArrival, sendersRig, someSenders } from '../kit/some-senders';
+import { channel, type Message, u7, u14 } from '@/core/midi';
+import type { Translated, TranslatedType, Translator } from '@/core/rig';
+import { arrivingRig, moving, movingOnArrival, type SomeSenders, sendersRig, someSenders } from '../kit/some-senders';
 
 const RUNS = Number(process.env.KEEN_DIAL_RUNS ?? 100);
 const settings = { numRuns: RUNS, ...(process.env.KEEN_DIAL_SEED ? { seed: Number(process.env.KEEN_DIAL_SEED) } : {}) };
@@ -21,7 +23,110 @@ describe('arriving', () => {
   });
 });
 
+const ch = channel(5);
+const open = { translator: null, channels: null, types: null, forRemote: true };
+const box = (lines: Translator['lines']): SomeSenders['wires'][number] => ({
+  ...open,
+  translator: { name: 'Box', lines, rest: 'passes' },
+});
+const program = (number: number, bank: Extract<Message, { type: 'program' }>['bank'] = null): Message => ({
+  type: 'program',
+  channel: ch,
+  number: u7(number),
+  bank,
+});
+const cc = (number: number): Message => ({ type: 'cc', channel: ch, number: u7(number) });
+const send = (message: Message, on: number, to: number): SomeSenders['sends'][number] => ({ message, on, to, value: 127 });
+const line = (type: TranslatedType, lowest: number, ...to: readonly Partial<Translated>[]): Translator['lines'][number] => ({
+  from: { type, channel: null, lowest: u7(lowest), highest: u7(lowest) },
+  to: to.map((t) => ({
+    type: 'cc',
+    channel: null,
+    number: null,
+    shift: 0,
+    values: { type: 'ends', from: u14(0), to: u14(127), curve: { type: 'linear' } },
+    ...t,
+  })),
+});
+const plain: Pick<SomeSenders, 'lands' | 'hub' | 'apart'> = { lands: [], hub: false, apart: false };
+/** What the law found of translators, shrunk; and which functions clash then. */
+const translated: readonly (readonly [string, SomeSenders, readonly string[]])[] = [
+  [
+    'two programs of different banks stay apart where a translator lets both through',
+    {
+      ...plain,
+      sends: [send(program(1, { msb: u7(1), lsb: u7(2) }), 0, 0), send(program(1, { msb: u7(0), lsb: null }), 1, 1)],
+      wires: [box([]), open],
+    },
+    [],
+  ],
+  [
+    'what makes a program of nothing but the value that is never sent, makes none',
+    {
+      ...plain,
+      sends: [send(cc(20), 0, 0), send(program(20), 1, 1)],
+      wires: [
+        box([
+          line('cc', 20, { type: 'program', values: { type: 'ends', from: u14(127), to: u14(0), curve: { type: 'linear' } } }),
+        ]),
+        open,
+      ],
+    },
+    [],
+  ],
+  [
+    'a bank select that becomes a note strikes it',
+    {
+      ...plain,
+      sends: [send(program(1, { msb: u7(1), lsb: u7(2) }), 0, 0), send({ type: 'note', channel: ch, number: u7(60) }, 1, 1)],
+      wires: [box([line('cc', 0, { type: 'note', number: u7(60) })]), open],
+    },
+    ['a0'],
+  ],
+  [
+    'but not where no control change gets through before',
+    {
+      ...plain,
+      sends: [send(program(1, { msb: u7(1), lsb: u7(2) }), 0, 0), send({ type: 'note', channel: ch, number: u7(60) }, 1, 1)],
+      wires: [{ ...box([line('cc', 0, { type: 'note', number: u7(60) })]), types: ['note', 'program'] }, open],
+    },
+    [],
+  ],
+  [
+    'a bank select alone chooses no program',
+    {
+      ...plain,
+      sends: [send(program(1, { msb: u7(0), lsb: null }), 0, 1), send(program(1), 2, 0)],
+      wires: [box([]), box([line('program', 1, { type: 'cc', shift: -1 })])],
+    },
+    ['a0'],
+  ],
+  [
+    'two numbers that a translator makes one meet at its end',
+    {
+      ...plain,
+      sends: [send(cc(20), 0, 0), send(cc(21), 1, 1)],
+      wires: [box([line('cc', 20, { shift: 1 })]), open],
+    },
+    ['a0', 'a1'],
+  ],
+  [
+    'and two that are one number stay apart where it makes another of one of them',
+    {
+      ...plain,
+      sends: [send(cc(20), 0, 0), send(cc(20), 2, 1)],
+      wires: [box([line('cc', 20, { shift: 1 })]), open],
+    },
+    [],
+  ],
+];
+
 describe('a clash', () => {
+  it.each(translated)('%s', (_name, s, clashing) => {
+    const rig = sendersRig(s);
+    const told = [...judge(rig).findings.values()].flat().filter((f) => f.check === 'address-clash');
+    expect([told.map((f) => f.subjectId).sort(), [...moving(rig)].sort()]).toEqual([clashing, clashing]);
+  });
   it('is told exactly where the play moves what nobody meant', () => {
     fc.assert(
       fc.property(someSenders, (s) => {

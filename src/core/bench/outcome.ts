@@ -2,7 +2,7 @@
 // parameter did. Everything here is simulated; nothing is looked up.
 
 import { addressKey, heardKeys, type Message, valueMax } from '../midi';
-import { gridMs, usualTempo } from '../receiver';
+import { gridMs, type Receiver, usualTempo } from '../receiver';
 import {
   type Assignment,
   addressesOf,
@@ -303,35 +303,47 @@ function fromAnotherStart(stage: Stage, still: readonly number[], meant: Readonl
 function slotsHeardBy(stage: Stage, assignment: Assignment, index: RigIndex): ReadonlySet<number> {
   const slots = new Set<number>();
   const hostLayer = index.layers.get(hostLayerAt(index, assignment.layerId) ?? '');
-  for (const unit of stage.chain.targets.receivers) {
-    for (const action of stage.plays.actions) {
-      if (action.type !== 'send') continue;
-      for (const message of messagesOf(action, index.counters)) {
-        const heard = heardWith(stage, unit.target.id, message, outletOf(index, assignment.controlId, action));
-        for (const [key, ports] of heard) {
-          const listeners = (unit.listeners.get(key) ?? []).filter(
-            (e) => !unit.target.reception.tellsPortsApart || e.landing.port === '' || ports.has(e.landing.port),
-          );
-          const inLayer = hostLayer ? listeners.filter((e) => e.landing.hostLayerId === hostLayer.id) : [];
-          const hearing =
-            inLayer.length > 0 || hostLayer?.fallsThrough === false
-              ? inLayer
-              : listeners.filter((e) => e.landing.hostLayerId === null);
-          for (const listener of hearing) slots.add(listener.slot);
-        }
+  for (const action of stage.plays.actions) {
+    if (action.type !== 'send') continue;
+    const port = outletOf(index, assignment.controlId, action);
+    for (const message of messagesOf(action, index.counters)) {
+      for (const { unit, key, ports } of heardOf(stage, message, port)) {
+        const listeners = (unit.listeners.get(key) ?? []).filter(
+          (e) => !unit.target.reception.tellsPortsApart || e.landing.port === '' || ports.has(e.landing.port),
+        );
+        const inLayer = hostLayer ? listeners.filter((e) => e.landing.hostLayerId === hostLayer.id) : [];
+        const hearing =
+          inLayer.length > 0 || hostLayer?.fallsThrough === false
+            ? inLayer
+            : listeners.filter((e) => e.landing.hostLayerId === null);
+        for (const listener of hearing) slots.add(listener.slot);
       }
     }
   }
   return slots;
 }
 
-/** The addresses at which a message is heard at a target as remote control, with the ports by which it comes there. */
-function heardWith({ chain }: Stage, targetId: string, message: Message, port: string): ReadonlyMap<number, ReadonlySet<string>> {
+/** An address at which a target hears something as remote control, and the ports by which it comes there. */
+interface HeardThere {
+  readonly unit: Receiver;
+  readonly key: number;
+  readonly ports: Set<string>;
+}
+
+/** Where a message is heard as remote control. */
+function heardOf({ chain }: Stage, message: Message, port: string): readonly HeardThere[] {
   const controllerId = chain.controllers[0]?.controllerId ?? '';
-  const found = new Map<number, Set<string>>();
+  const found: HeardThere[] = [];
   for (const { wire, to, remote, message: heard } of waysOf(chain.network, controllerId, message, port).arrived) {
-    if (!remote || to !== targetId) continue;
-    for (const key of heardKeys(heard)) found.set(key, (found.get(key) ?? new Set<string>()).add(chain.arrivalPorts[wire] ?? ''));
+    const unit = remote ? chain.targets.receiverOf.get(to) : undefined;
+    if (!unit) continue;
+    const by = chain.arrivalPorts[wire] ?? '';
+    for (const key of heardKeys(heard)) {
+      if (!unit.listeners.has(key)) continue;
+      const known = found.find((f) => f.unit === unit && f.key === key);
+      if (known) known.ports.add(by);
+      else found.push({ unit, key, ports: new Set([by]) });
+    }
   }
   return found;
 }

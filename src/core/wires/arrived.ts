@@ -82,7 +82,7 @@ function ways(network: Network, unitId: string, message: Message, port: string):
       const translate = network.translators[wire] ?? null;
       if (translate === null) {
         arrived.push({ wire, to, remote, message: now.message, part: now.part, translated: now.changed, by });
-        follow(next, now, [...by, to]);
+        if (next.length > 0) follow(next, now, [...by, to]);
         continue;
       }
       for (const made of translateMessage(translate, now.message)) {
