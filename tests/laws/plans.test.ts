@@ -4,7 +4,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { judge } from '@/core/checks';
 import { renumber } from '@/core/commands';
-import { channel, u7 } from '@/core/midi';
+import { channel, u7, u14 } from '@/core/midi';
 import { planNumbers } from '@/core/numbers';
 import { apply, indexRig, type Rig } from '@/core/rig';
 import { translates } from '@/core/wires';
@@ -134,6 +134,39 @@ function keepsTheLaw(s: SomeSenders): void {
 }
 
 describe('a plan', () => {
+  it('leaves what goes through a translator, and gives all others a number', () => {
+    const line = {
+      from: { type: 'cc' as const, channel: null, lowest: u7(20), highest: u7(20) },
+      to: [
+        {
+          type: 'cc' as const,
+          channel: null,
+          number: u7(21),
+          shift: 0,
+          values: { type: 'ends' as const, from: u14(0), to: u14(127), curve: { type: 'linear' as const } },
+        },
+      ],
+    };
+    const rig = planned(
+      sendersRig({
+        ...plain,
+        sends: [
+          { message: u(20), on: 0, to: 0, value: 127 },
+          { message: u(21), on: 2, to: 1, value: 127 },
+        ],
+        wires: [{ ...open, translator: { name: '', lines: [line], rest: 'passes' } }, open],
+      }),
+    );
+    // What is sent as 20 arrives as 21: there it clashes with the other one, which moves away.
+    expect([...moving(rig)].sort()).toEqual(['a0', 'a1']);
+    const plan = planNumbers(indexRig(rig), wish);
+    if (plan.type !== 'plan') throw new Error(plan.type);
+    const done = apply(rig, renumber(indexRig(rig), plan.moves, 'Plan'));
+    if (!done.ok) throw new Error(JSON.stringify(done.error));
+    const sent = done.value.assignments.map((a) => a.actions.flatMap((x) => (x.type === 'send' ? [x.message] : []))[0]);
+    expect(sent[0]).toEqual(u(20));
+    expect([...moving(done.value)]).toEqual([]);
+  });
   it.each(found)('%s', (_name, s) => keepsTheLaw(s));
   it('moves nothing that nobody meant, and leaves what works where it is', () => {
     fc.assert(fc.property(someSenders, keepsTheLaw), settings);

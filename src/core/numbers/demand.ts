@@ -40,6 +40,8 @@ export interface Demand {
   readonly pinned: boolean;
   /** Whether a target came with this number: no plan moves it, whatever is let go. */
   readonly given: boolean;
+  /** Whether a translator makes something else of it on some way: its lines name the number, so that it stays as it is. */
+  readonly translated: boolean;
   /** A function of a switch: it could be sent as a note. */
   readonly switching: boolean;
   /** Controls of one family in one place, on one gesture, whose numbers should follow each other; and the place in it. */
@@ -103,6 +105,7 @@ export function demandsOf(index: RigIndex): readonly Demand[] {
       entered: false,
       pinned: false,
       given: false,
+      translated: isTranslated(index, { unitId: home ?? '', port: '' }, signal),
       switching: true,
       family: '',
       familyOrder: 0,
@@ -232,10 +235,8 @@ function demandOf(index: RigIndex, sends: readonly PlacedSend[]): Demand[] {
       entered: sends.some((p) => stands(index, p.assignment)) || [...landings.values()].some((l) => stands(index, l)),
       pinned: sends.some((p) => p.send.pinned),
       // A run of numbers stays where it stands, too.
-      // So does what goes through a translator: its lines name the number.
-      given:
-        [...landings.values()].some((l) => l.given !== null || isRun(l)) ||
-        sends.some((p) => isTranslated(index, outletFor(index, p.assignment.controlId, p.send), p.send.message)),
+      given: [...landings.values()].some((l) => l.given !== null || isRun(l)),
+      translated: sends.some((p) => isTranslated(index, outletFor(index, p.assignment.controlId, p.send), p.send.message)),
       switching: gesture.type !== 'move' && sends.every((p) => p.send.behaviour.type !== 'relative'),
       family: [
         control?.controllerId,

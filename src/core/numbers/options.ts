@@ -80,6 +80,8 @@ export function optionsFor(index: RigIndex, demands: readonly Demand[], wish: Wi
   const many = wish.anew ? 1 : 1 + demands.filter((d) => !d.entered).length;
   const parametersWanted = demands.filter((d) => d.message.type === 'nrpn').length;
   return demands.map((demand) => {
+    const { type, channel, number } = demand.message;
+    if (demand.translated) return [candidateOf(type, channel, number, wish, demand, 0)];
     const nature = [
       outletsOf(index, demand).map((o) => [o.controllerId, o.port]),
       demand.targetIds,

@@ -6,14 +6,24 @@ import { useState } from 'react';
 import type { JSX } from 'react/jsx-runtime';
 import { showValue } from '@/core/bench';
 import { changeLanding, hearAs, removeParameter } from '@/core/commands';
-import { codingWords, type RelativeCoding, relativeCodingSchema } from '@/core/midi';
+import {
+  addressKey,
+  codingWords,
+  kindOf,
+  numberWords,
+  type RelativeCoding,
+  relativeCodingSchema,
+  showChannel,
+} from '@/core/midi';
 import { modeOf, type ReceiveMode, receiveModes } from '@/core/modes';
 import {
   type Assignment,
+  addressesOf,
   type Edit,
   isRun,
   type Landing,
   landingSchema,
+  messagesOf,
   type Parameter,
   type RigIndex,
   type Target,
@@ -80,7 +90,7 @@ function HeardWords({
   return (
     <>
       <Line>
-        <b>{target.name}</b> hears it as
+        <b>{target.name}</b> hears {itWords(index, assignment, parameter, target, landing)} as
         <ModeWord index={index} assignment={assignment} target={target} landing={landing} edit={edit} />
         {parameter.kind === 'continuous' &&
           facts.travels &&
@@ -126,6 +136,23 @@ function HeardWords({
       {said && <OnlyIf index={index} target={target} parameter={parameter} landing={landing} edit={edit} />}
     </>
   );
+}
+
+/** What a target hears: `it`, or what a translator has made of it. */
+function itWords(
+  index: RigIndex,
+  { actions }: Assignment,
+  parameter: Parameter,
+  { reception }: Target,
+  landing: Landing,
+): string {
+  const sent = actions.flatMap((a) =>
+    a.type === 'send' && a.meant.includes(parameter.id) ? messagesOf(a, index.counters).map(addressKey) : [],
+  );
+  if (sent.length === 0 || addressesOf(landing).some((a) => sent.includes(addressKey(a)))) return 'it';
+  const { address } = landing;
+  const what = `${kindOf(address.type).word} ${numberWords(address, reception.shows)}`.trim();
+  return 'channel' in address ? `${what} on ch ${showChannel(address.channel, reception.shows)}` : what;
 }
 
 const TakeOff = ({ index, assignment, parameter, edit }: Pick<Props, 'index' | 'assignment' | 'parameter' | 'edit'>) => (
