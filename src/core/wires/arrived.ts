@@ -38,11 +38,26 @@ export interface Arrived {
 export interface Ways {
   readonly arrived: readonly Arrived[];
   readonly looped: boolean;
+  /** Whether a translator makes anything else of it, or a part of it, on some way. */
+  readonly changed: boolean;
 }
 
 /** Everything that a message becomes on its ways from a port of a unit, empty for all of its ports, in the order of its ways. */
 export function waysOf(network: Network, unitId: string, message: Message, port: string): Ways {
-  if (!network.translates || message.type !== 'program' || message.bank === null) return ways(network, unitId, message, port);
+  if (!network.translates) return ways(network, unitId, message, port);
+  const known = followed.get(network) ?? new Map<string, Ways>();
+  followed.set(network, known);
+  const key = JSON.stringify([unitId, port, message]);
+  const found = known.get(key) ?? throughTranslators(network, unitId, message, port);
+  known.set(key, found);
+  return found;
+}
+
+/** What was followed through translators, by network: the same is asked again and again. */
+const followed = new WeakMap<Network, Map<string, Ways>>();
+
+function throughTranslators(network: Network, unitId: string, message: Message, port: string): Ways {
+  if (message.type !== 'program' || message.bank === null) return ways(network, unitId, message, port);
   // A bank is chosen by control changes before the program: each goes its own ways, and where they come with it they are its bank.
   const program = ways(network, unitId, { ...message, bank: null }, port);
   const selects = bankSelects(message).flatMap((select) => wordsOver(network, unitId, select, port));
@@ -52,7 +67,11 @@ export function waysOf(network: Network, unitId: string, message: Message, port:
     const isItsBank = arrived.some((a) => a.wire === s.wire && made && heardKeys(a.message).includes(addressKey(made)));
     return made && !isItsBank ? [{ ...s, message: made, part: true, by: [unitId] }] : [];
   });
-  return { looped: program.looped, arrived: [...arrived, ...parts] };
+  return {
+    looped: program.looped,
+    arrived: [...arrived, ...parts],
+    changed: program.changed || parts.length > 0 || arrived.some((a) => !sameBank(a.message, message)),
+  };
 }
 
 /** A program with the bank that was chosen on its channel by what came over the same wire before it. */
@@ -66,6 +85,10 @@ function withBank(arrived: Arrived, selects: readonly CarriedWord[]): Arrived {
   const lsb = low === undefined ? null : u7(packedValue(low));
   return { ...arrived, message: { ...message, bank: { msb: u7(packedValue(high)), lsb } } };
 }
+
+/** Whether a program comes with the bank that was sent. */
+const sameBank = (a: Message, b: Message): boolean =>
+  a.type !== 'program' || b.type !== 'program' || JSON.stringify(a.bank) === JSON.stringify(b.bank);
 
 /** The words that choose the bank of a program, in their order. */
 function bankSelects(message: Message): readonly PackedMessage[] {
@@ -112,7 +135,7 @@ function ways(network: Network, unitId: string, message: Message, port: string):
   const plan = network.planOf(unitId, type, channel, port);
   looped ||= plan.looped;
   follow(plan.hops, { message, part: false, changed: false }, [unitId]);
-  return { arrived, looped };
+  return { arrived, looped, changed: arrived.some((a) => a.translated || a.part) };
 }
 
 /** A word on a wire: where that leads, and whether it may count as remote control there. */

@@ -35,8 +35,10 @@ export const translates = (index: RigIndex): boolean => networkOf(index.rig).tra
 export function heardAs(index: RigIndex, { unitId, port }: Outlet, message: Message, targetId: string): readonly Message[] {
   const network = networkOf(index.rig);
   if (!network.translates) return [message];
+  const { arrived, changed } = waysOf(network, unitId, message, port);
+  if (!changed) return [message];
   const there = new Map<number, Message>();
-  for (const { to, remote, part, message: made } of waysOf(network, unitId, message, port).arrived)
+  for (const { to, remote, part, message: made } of arrived)
     if (to === targetId && remote && !part && !there.has(addressKey(made))) there.set(addressKey(made), made);
   return there.size === 0 ? [message] : [...there.values()];
 }
@@ -49,20 +51,22 @@ export const addressAt = (index: RigIndex, outlet: Outlet, message: Message, tar
 export function heardAnywhere(index: RigIndex, { unitId, port }: Outlet, message: Message): readonly Message[] {
   const network = networkOf(index.rig);
   if (!network.translates) return [message];
+  const { arrived, changed } = waysOf(network, unitId, message, port);
+  if (!changed) return [message];
   const there = new Map<string, Message>();
-  for (const { message: made } of waysOf(network, unitId, message, port).arrived) there.set(JSON.stringify(made), made);
+  for (const { message: made } of arrived) there.set(JSON.stringify(made), made);
   return there.size === 0 ? [message] : [...there.values()];
 }
 
 /** Whether a translator is on some way of a message. */
 export const isTranslated = (index: RigIndex, { unitId, port }: Outlet, message: Message): boolean =>
-  translates(index) && waysOf(networkOf(index.rig), unitId, message, port).arrived.some((a) => a.translated);
+  translates(index) && waysOf(networkOf(index.rig), unitId, message, port).changed;
 
 /** Landings that hear a message of a control: at its own address, or (`parts`) at those of what carries it as well; each at its own target. */
 export function landingsHearing(index: RigIndex, outlet: Outlet, message: Message, parts = false): readonly Landing[] {
   const at = (made: Message): readonly Landing[] =>
     (parts ? heardKeys(made) : [addressKey(made)]).flatMap((key) => index.landingsAt.get(key) ?? []);
-  if (!translates(index)) return at(message);
+  if (!isTranslated(index, outlet, message)) return at(message);
   const found = new Set<Landing>();
   for (const target of index.rig.targets) {
     const heard = parts ? partsAt(index, outlet, message, target.id) : [];
