@@ -20,7 +20,7 @@ import {
   sentOnArrival,
 } from '@/core/commands';
 import { channel, u7 } from '@/core/midi';
-import { type Assignment, type Edit, indexRig, type Rig, set } from '@/core/rig';
+import { type Assignment, type Edit, indexRig, type Rig, set, type Translator } from '@/core/rig';
 import { alternating, Builder, every, held, must, ticked } from './builder';
 import { addSongs } from './lantern-set';
 import { targetLists } from './targets.data';
@@ -142,6 +142,19 @@ function cluster(b: Builder): void {
     b.do(changePreset(indexRig(b.rig), chordOf, step, { values: step === 3 ? values : [] }, b.newId));
 }
 
+/** A box before the film: the wheel and the bend of the tray never get to it. */
+function filmBox(b: Builder): void {
+  const unit = (name: string) => [...b.rig.controllers, ...b.rig.targets].find((u) => u.name === name)?.id;
+  const wire = b.rig.wires.find((w) => w.from.unitId === unit('Pad tray 4×4') && w.to.unitId === unit('Reel Clerk'));
+  if (!wire) throw new Error('demo: wire lost');
+  const all = { channel: null, lowest: u7(0), highest: u7(127) } as const;
+  const lines: Translator['lines'] = [
+    { from: { ...all, type: 'cc', lowest: u7(1), highest: u7(1) }, to: [] },
+    { from: { ...all, type: 'pitch-bend' }, to: [] },
+  ];
+  b.do(set('wires', wire, 'translator', { name: 'Film box', lines, rest: 'passes' }));
+}
+
 /** A change that is there; the demo makes none that is not. */
 const changed = (edit: Edit | null) =>
   edit ? ({ ok: true, value: edit } as const) : ({ ok: false, error: 'nothing to change' } as const);
@@ -234,5 +247,6 @@ export function lanternHour(id = 'lantern-hour'): Rig {
     if (row) b.do(set('assignments', row, 'minimum', true));
   }
   addSongs(b);
+  filmBox(b);
   return ticked(lights(b, heel));
 }

@@ -110,7 +110,7 @@ export function jobOf(exported: string, names: readonly string[], events: (rig: 
         }
       : {}),
     ...placesOf(rig, names, control, act),
-    ...(rig.wires.some((w) => w.translator !== null) ? { translators: rig.wires.flatMap((w) => w.translator ?? []) } : {}),
+    ...translatorsOf(rig, names),
     sent,
     values: values.map((v) => {
       const [t = '', id = '', ...rest] = v.split(' ');
@@ -147,6 +147,13 @@ function insideOf(rig: Rig, meant: ReadonlySet<string>, parameter: ReadonlyMap<s
     ),
   ];
   return inside.length === 0 ? {} : { inside };
+}
+
+/** Translators on wires that begin at a controller of the controls; nothing where there is none. */
+function translatorsOf(rig: Rig, names: readonly string[]): Pick<JobTold, 'translators'> {
+  const units = new Set(rig.controls.flatMap((c) => (names.includes(c.name) ? [c.controllerId] : [])));
+  const translators = rig.wires.flatMap((w) => (units.has(w.from.unitId) ? (w.translator ?? []) : []));
+  return translators.length === 0 ? {} : { translators };
 }
 
 /** Groups of the controls, and what is done on arriving with one of them; nothing where there is none. */

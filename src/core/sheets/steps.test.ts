@@ -243,9 +243,23 @@ describe('progress', () => {
     expect(whereToGoOn(walked)).toBe(walked.length - 1);
     expect(entryProgress(walked)).toMatchObject({ done: entryProgress(walked).all, minutes: 0 });
     expect(
-      entrySteps(indexRig({ ...bare, assignments: [], landings: [], layers: [], presets: [], groups: [], arrivals: [] })),
+      entrySteps(
+        indexRig({ ...bare, wires: [], assignments: [], landings: [], layers: [], presets: [], groups: [], arrivals: [] }),
+      ),
     ).toEqual([]);
     expect(whereToGoOn([])).toBe(0);
+  });
+  it('tells what is set up in a translator between the controllers and the targets', () => {
+    const walked = entrySteps(indexRig(bare));
+    const at = walked.findIndex((s) => s.unit.startsWith('Film box'));
+    expect([walked[at - 1]?.type === 'parameter', walked[at + 1]?.unit]).toEqual([false, bare.targets[0]?.name]);
+    expect(walked[at]).toMatchObject({
+      todo: [
+        'Line 1: Control change 1, channel all, becomes nothing: it is stopped',
+        'Line 2: Pitch bend, channel all, becomes nothing: it is stopped',
+        'Everything else goes through as it is',
+      ],
+    });
   });
   it('counts what is ticked, whatever is', () => {
     fc.assert(
