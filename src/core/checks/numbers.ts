@@ -230,7 +230,7 @@ export const heardByOther: AssignmentCheck<
       const ways = waysOf(around.network, unitId, message, port).arrived;
       const heard = index.rig.targets.flatMap((target) => {
         if (meant.has(target.id) || !target.reception.keepsStandardMeanings) return [];
-        const way = ways.find((w) => w.to === target.id && (!w.translated || soundsAs(w.message)));
+        const way = ways.find((w) => w.to === target.id && soundsAs(w.message));
         return way ? [{ target, as: way.message, translated: way.translated }] : [];
       });
       const [other] = heard;

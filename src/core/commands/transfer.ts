@@ -17,6 +17,7 @@ import {
   type SwitchGroup,
   sameJson,
   set,
+  type Wire,
 } from '../rig';
 import { gesturesOf, isMover } from './defaults';
 import { wire } from './gear';
@@ -322,7 +323,16 @@ export function transferEdit(index: RigIndex, plan: Transfer, newId: NewId): Edi
     ),
   );
   let order = nextOrder(index.rig.wires);
-  for (const targetId of plan.wires) edits.push(insert('wires', wire({ id: plan.to.id }, { id: targetId }, order++, newId)));
+  // What stood on the old wire stands on the new one.
+  const translatorTo = (targetId: string): Wire['translator'] =>
+    (index.wiresFrom.get(plan.from.id) ?? []).find((w) => w.to.unitId === targetId)?.translator ?? null;
+  for (const targetId of plan.wires)
+    edits.push(
+      insert('wires', {
+        ...wire({ id: plan.to.id }, { id: targetId }, order++, newId),
+        translator: translatorTo(targetId),
+      }),
+    );
   return batch(`Move ${plan.moves} functions from ${plan.from.name} to ${plan.to.name}`, edits);
 }
 

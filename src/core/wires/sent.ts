@@ -1,7 +1,7 @@
 // Everything that is sent on a rig, as it is heard, and what is listened for in vain.
 import { addressKey, heardKeys, type Message } from '../midi';
-import { addressesOf, type Landing, messagesOf, outsideActions, type RigIndex } from '../rig';
-import { heardAnywhere, type Outlet, outletFor, sendsHeard } from './heard';
+import { addressesOf, type Landing, messagesOf, outsideActions, type PlacedSend, type RigIndex } from '../rig';
+import { heardAnywhere, heardAs, type Outlet, outletFor, sendsHeard, translates } from './heard';
 
 export interface Sent {
   /** Whether nothing sends what a landing listens for: it was left over when something else was taken. */
@@ -32,8 +32,17 @@ export function sentOn(index: RigIndex): Sent {
     isLeftOver: (landing) =>
       addressesOf(landing).every((address) => {
         const own = addressKey(address);
-        if (sendsAt.has(own) || sequencesAt.has(own) || heard.has(own)) return false;
-        return !heardKeys(address).some((key) => sendsAt.has(key) || plain.has(key));
+        // Through translators what one target hears under a number another one need not.
+        const sends = (sendsAt.get(own) ?? []).some((p) => isHeardThere(index, p, landing, own));
+        if (sends || sequencesAt.has(own) || heard.has(own)) return false;
+        return !heardKeys(address).some((key) => (key !== own && sendsAt.has(key)) || plain.has(key));
       }),
   };
 }
+
+/** Whether a send is heard under an address at the target of a landing; always where nothing translates. */
+const isHeardThere = (index: RigIndex, { assignment, send }: PlacedSend, { targetId }: Landing, key: number): boolean =>
+  !translates(index) ||
+  messagesOf(send, index.counters).some((message) =>
+    heardAs(index, outletFor(index, assignment.controlId, send), message, targetId).some((m) => addressKey(m) === key),
+  );
