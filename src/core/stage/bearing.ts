@@ -163,6 +163,8 @@ const spendsPlaces = (index: RigIndex, controllerId: string): boolean =>
 /** Follows a message to everything that may move when it arrives anywhere, and what is sent back from there. */
 function hearingOf(index: RigIndex, chain: Chain, { changes, needs }: Bearing): (message: Message) => void {
   const { targets, network } = chain;
+  // What a target sends back may come back as anything, where a translator stands on a wire of one.
+  const translatedBack = network.wires.some((w, i) => network.translators[i] && index.targets.has(w.from.unitId));
   const keys = new Set<number>();
   const slots = new Set<number>();
   const key = (at: number): void => {
@@ -180,7 +182,7 @@ function hearingOf(index: RigIndex, chain: Chain, { changes, needs }: Bearing): 
     }
     // What comes back to the same address decides what is sent next.
     for (const [from, back] of targets.sendingBack)
-      if (network.translates || back.some((l) => addressKey(l.landing.address) === at)) needs.add(valueAt(from));
+      if (translatedBack || back.some((l) => addressKey(l.landing.address) === at)) needs.add(valueAt(from));
   };
   const slot = (at: number): void => {
     if (slots.has(at)) return;
