@@ -132,6 +132,15 @@ test('a layer that the hardware lacks, played through between two ports, gone an
     [0xb4, 102, 0],
   ]);
 
+  // Its plan played here or not: it goes on at once, as the same window.
+  await card.getByRole('checkbox').uncheck();
+  await expect(card.getByText('Port in: open')).toBeVisible();
+  await says(page, 0xb0, 80, 127);
+  await expect.poll(async () => (await sentOut(page)).at(-1)).toEqual([0xb0, 80, 127]);
+  await card.getByRole('checkbox').check();
+  await expect(card.getByText('Port in: open')).toBeVisible();
+  await expect(card.getByText(/^Another window/)).toHaveCount(0);
+
   // A key that belongs to no control sounds, and is let go when its port goes.
   await says(page, 0x90, 60, 100);
   await plug(page, 'unplug');
@@ -153,7 +162,7 @@ test('a layer that the hardware lacks, played through between two ports, gone an
     .getByRole('region', { name: 'Floorboard 8+2 to Murmur Loom' })
     .getByRole('button', { name: 'Play through' })
     .click();
-  await expect(second.getByText('Another window plays this wire through. Stop it there first.')).toBeVisible();
+  await expect(second.getByText('Another window plays this wire through. Stop it there, and it goes on here.')).toBeVisible();
   await second.close();
   await says(page, 0x90, 64, 100);
   // Leaving the page lets go as well.

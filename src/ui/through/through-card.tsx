@@ -67,7 +67,7 @@ export function ThroughCard({ index, wire, name, wish, change, ports, devices }:
       {!ready && <p className="text-xs text-ink-2">Look for MIDI devices, and choose both ports.</p>}
       {now === 'elsewhere' && (
         <p role="status" className="flex items-center gap-2">
-          <SeverityMark severity="caution" /> Another window plays this wire through. Stop it there first.
+          <SeverityMark severity="caution" /> Another window plays this wire through. Stop it there, and it goes on here.
         </p>
       )}
       {on && now !== 'off' && now !== 'elsewhere' && <Passing now={now} />}

@@ -27,6 +27,9 @@ function workerTimer(): { readonly after: (ms: number, done: () => void) => void
   };
 }
 
+/** How long another window may take to let go before it is said. */
+const WAITED_MS = 400;
+
 export type ThroughState = ThroughNow | 'elsewhere' | 'off';
 
 export function useThrough(index: RigIndex, wire: Wire, wish: ThroughWish, on: boolean, devices: Devices) {
@@ -68,16 +71,23 @@ export function useThrough(index: RigIndex, wire: Wire, wish: ThroughWish, on: b
         if (left) end();
       });
     };
+    // What this window itself has just ended is free again at once; what another one plays is waited for.
+    const waiting = setTimeout(() => setNow('elsewhere'), WAITED_MS);
+    const leave = new AbortController();
+    const play = async (): Promise<void> => {
+      clearTimeout(waiting);
+      if (!left) await begin();
+    };
     if (navigator.locks)
       void navigator.locks
-        .request(`keen-dial through ${wire.id}`, { ifAvailable: true }, async (lock) => {
-          if (lock === null) setNow('elsewhere');
-          else if (!left) await begin();
-        })
+        .request(`keen-dial through ${wire.id}`, { signal: leave.signal }, play)
+        // Given up while it waited.
         .catch(() => undefined);
-    else void begin();
+    else void play();
     return () => {
       left = true;
+      clearTimeout(waiting);
+      leave.abort();
       end?.();
       if (frame.current !== null) cancelAnimationFrame(frame.current);
       frame.current = null;
