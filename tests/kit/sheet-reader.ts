@@ -578,15 +578,14 @@ export function rebuilt(gear: Rig, lines: readonly ReadLine[]): Rig {
     });
   }
   const between = (wire: Rig['wires'][number]): string => {
-    const said = (id: string): string => {
+    const said = ({ unitId, port }: Rig['wires'][number]['from']): string => {
       const all = [...gear.controllers, ...gear.targets];
-      const unit = all.find((u) => u.id === id);
-      const same = all.filter((u) => u.name === unit?.name);
-      return same.length > 1
-        ? `${unit?.name} (${same.findIndex((u) => u.id === id) + 1} of ${same.length})`
-        : (unit?.name ?? '?');
+      const name = all.find((u) => u.id === unitId)?.name ?? '?';
+      const same = all.filter((u) => u.name === name);
+      const own = same.length > 1 ? `${name} (${same.findIndex((u) => u.id === unitId) + 1} of ${same.length})` : name;
+      return port === '' ? own : `${own} ${port}`;
     };
-    return `${wire.translator?.name || 'Translator'} between ${said(wire.from.unitId)} and ${said(wire.to.unitId)}`;
+    return `${wire.translator?.name || 'Translator'} between ${said(wire.from)} and ${said(wire.to)}`;
   };
   const boxes = lines.filter((l) => l.side === 'translator');
   const none = { before: [], after: [] };
@@ -606,10 +605,12 @@ export function rebuilt(gear: Rig, lines: readonly ReadLine[]): Rig {
     // Whoever has the gear knows on which wire a box stands, and what is written on it.
     wires: gear.wires.map((w) => ({
       ...w,
-      translator: translatorOf(
-        w.translator?.name ?? '',
-        boxes.filter((l) => l.device === between(w)),
-      ),
+      translator:
+        w.translator &&
+        translatorOf(
+          w.translator?.name ?? '',
+          boxes.filter((l) => l.device === between(w)),
+        ),
     })),
   };
 }

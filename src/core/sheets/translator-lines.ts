@@ -17,12 +17,13 @@ export interface TranslatorSheet {
 
 /** The translators of a rig in the order of their wires. Channels count from 1, numbers and programs from 0, notes by number: nobody knows how a translator shows them. */
 export function translatorSheets(rig: Rig, naming: Naming): readonly TranslatorSheet[] {
+  const end = ({ unitId: id, port }: Wire['from']): string => `${unit(id)}${port === '' ? '' : ` ${port}`}`;
   const unit = (id: string): string => (rig.controllers.some((c) => c.id === id) ? naming.controller(id) : naming.target(id));
   const wires = rig.wires.filter((w) => w.translator !== null);
   const names = toldApart(
     wires.map(({ id, from, to, translator }) => ({
       id,
-      name: `${translator?.name || 'Translator'} between ${unit(from.unitId)} and ${unit(to.unitId)}`,
+      name: `${translator?.name || 'Translator'} between ${end(from)} and ${end(to)}`,
     })),
   );
   return wires.map((wire) => ({ wire, name: names.get(wire.id) ?? '?', lines: linesOf(wire) }));
