@@ -1,11 +1,20 @@
 // A sweep without the machinery: for the plainest of chains, the trace of a moving control is written down directly. A test holds it equal to
 // what the run gives. Everything that has a memory of its own (takeover, sequences, launches, feedback, layers, banks) is left to the run.
 import type { ControllerProgram } from '../controller';
-import { carriesValue, kindOf, type MessageType, type PackedMessage, packedKey, packedType, packedValue } from '../midi';
+import {
+  carriesValue,
+  kindOf,
+  type MessageType,
+  type PackedMessage,
+  packedChannel,
+  packedKey,
+  packedType,
+  packedValue,
+} from '../midi';
 import type { Listener } from '../receiver';
 import type { ScriptEvent } from '../rig';
 import { pedalReading } from '../values';
-import type { Hop } from '../wires';
+import { type Hop, letsThrough } from '../wires';
 import type { Chain } from './chain';
 import { emptyTrace, FINGER_AT, note, SENT, type Trace, VALUE } from './trace';
 
@@ -124,8 +133,9 @@ function receiversOf(chain: Chain, controllerId: string, port: string, word: Pac
   const key = packedKey(word, chain.sysex.keys);
   const found: (readonly Listener[])[] = [];
   const follow = (hops: readonly Hop[]): boolean =>
-    hops.every((hop) => {
-      if (chain.network.translators[hop.wire]) return false;
+    hops.every((planned) => {
+      const hop = plainHop(chain, planned, word);
+      if (hop === null) return false;
       const unit = chain.targets.receiverOf.get(hop.to);
       if (!unit && chain.placeOf.has(hop.to)) return false;
       if (unit && hop.remote) {
@@ -138,4 +148,12 @@ function receiversOf(chain: Chain, controllerId: string, port: string, word: Pac
       return follow(hop.next);
     });
   return follow(plan.hops) ? found : null;
+}
+
+/** A hop that lets a word through as it is, with where it goes on from there; null where a translator makes something else of it, for some value. */
+function plainHop({ network }: Chain, hop: Hop, word: PackedMessage): Hop | null {
+  const translator = network.wires[hop.wire]?.translator ?? null;
+  if (translator === null) return hop;
+  const beyond = letsThrough(translator, word) ? network.beyond(hop.wire, packedType(word), packedChannel(word)) : null;
+  return beyond && !beyond.plan.looped ? { ...hop, remote: beyond.remote, next: beyond.plan.hops } : null;
 }

@@ -73,7 +73,7 @@ export function arrivesAt(
     const there =
       found.get(to) ?? new Map<string, { readonly message: Message; readonly part: boolean; readonly ports: Set<string> }>();
     found.set(to, there);
-    const key = heard === message ? '' : JSON.stringify([heard, part]);
+    const key = translated || part || heard.type === 'program' ? JSON.stringify([heard, part]) : '';
     const one = there.get(key) ?? { message: heard, part, ports: new Set<string>() };
     there.set(key, one);
     one.ports.add(arrivalPort(index, wire));

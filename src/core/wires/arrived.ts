@@ -44,17 +44,34 @@ export interface Ways {
 
 /** Everything that a message becomes on its ways from a port of a unit, empty for all of its ports, in the order of its ways. */
 export function waysOf(network: Network, unitId: string, message: Message, port: string): Ways {
-  if (!network.translates) return ways(network, unitId, message, port);
-  const known = followed.get(network) ?? new Map<string, Ways>();
-  followed.set(network, known);
-  const key = JSON.stringify([unitId, port, message]);
-  const found = known.get(key) ?? throughTranslators(network, unitId, message, port);
-  known.set(key, found);
+  const banked = message.type === 'program' && message.bank !== null;
+  // What is told by more than its address is followed each time.
+  if (banked || message.type === 'sysex') return follows(network, unitId, message, port);
+  let ofNetwork = followed.get(network);
+  if (!ofNetwork) {
+    ofNetwork = new Map();
+    followed.set(network, ofNetwork);
+  }
+  const start = port === '' ? unitId : `${unitId} ${port}`;
+  let known = ofNetwork.get(start);
+  if (!known) {
+    known = new Map();
+    ofNetwork.set(start, known);
+  }
+  const key = addressKey(message);
+  let found = known.get(key);
+  if (!found) {
+    found = follows(network, unitId, message, port);
+    known.set(key, found);
+  }
   return found;
 }
 
-/** What was followed through translators, by network: the same is asked again and again. */
-const followed = new WeakMap<Network, Map<string, Ways>>();
+/** What was followed, by network, by where it begins and by address: the same is asked again and again. */
+const followed = new WeakMap<Network, Map<string, Map<number, Ways>>>();
+
+const follows = (network: Network, unitId: string, message: Message, port: string): Ways =>
+  (network.translates ? throughTranslators : ways)(network, unitId, message, port);
 
 function throughTranslators(network: Network, unitId: string, message: Message, port: string): Ways {
   if (message.type !== 'program' || message.bank === null) return ways(network, unitId, message, port);

@@ -40,4 +40,4 @@ export {
   type WireState,
   wireLoad,
 } from './timing';
-export { type Became, carriedBy, compileTranslator, type Translate, translateMessage } from './translate';
+export { type Became, carriedBy, compileTranslator, letsThrough, type Translate, translateMessage } from './translate';

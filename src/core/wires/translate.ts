@@ -18,7 +18,7 @@ import {
   valueMax,
   withChannel,
 } from '../midi';
-import type { Translated, TranslatedType, Translator } from '../rig';
+import type { Translated, TranslatedType, Translator, TranslatorLine } from '../rig';
 import { makeCurve } from '../values';
 
 /** A translator, compiled: the words that leave it for one that comes in, in their order. */
@@ -29,19 +29,22 @@ export function compileTranslator({ lines, rest }: Translator): Translate {
   const made = lines.map(({ from, to }) => ({ from, to: to.map((output) => outputOf(from.type, output)) }));
   return (word) => {
     if (packedStatus(word) >= 0xf0) return [word];
-    const type = packedType(word);
-    const channel = packedChannel(word);
-    const number = kindOf(type === 'other' ? 'cc' : type).number === null ? null : packedNumber(word);
-    const line = made.find(
-      ({ from }) =>
-        from.type === type &&
-        (from.channel === null || from.channel === channel) &&
-        (number === null || (number >= from.lowest && number <= from.highest)),
-    );
+    const line = made.find(({ from }) => isAbout(from, word));
     if (!line) return rest === 'passes' ? [word] : [];
-    return line.to.flatMap((output) => output(word, channel, number ?? 0));
+    const number = kindOf(line.from.type).number === null ? 0 : packedNumber(word);
+    return line.to.flatMap((output) => output(word, packedChannel(word), number));
   };
 }
+
+/** Whether a line is about a word, whatever its value. */
+const isAbout = ({ type, channel, lowest, highest }: TranslatorLine['from'], word: PackedMessage): boolean =>
+  type === packedType(word) &&
+  (channel === null || channel === packedChannel(word)) &&
+  (kindOf(type).number === null || (packedNumber(word) >= lowest && packedNumber(word) <= highest));
+
+/** Whether a translator lets a word through as it is, whatever its value: no line is about it. */
+export const letsThrough = ({ lines, rest }: Translator, word: PackedMessage): boolean =>
+  packedStatus(word) >= 0xf0 || (rest === 'passes' && !lines.some(({ from }) => isAbout(from, word)));
 
 type Output = (word: PackedMessage, channel: number, number: number) => readonly PackedMessage[];
 

@@ -97,13 +97,14 @@ export function playThrough(
     const step = stepThrough(program, state, input);
     const stops = step.state.looped && !state.looped;
     state = step.state;
-    if (step.out.length > 0) output.send(step.out);
+    // What a port that is gone did not take did not go out.
+    const went = step.out.length > 0 && output.send(step.out) ? step.out : [];
     if (stops) {
       output.send(endThrough(state));
       say({ looped: true });
     }
     wakes.setTo(state.wakeAt);
-    return step.out;
+    return went;
   };
   const passed = (came: readonly PackedMessage[], went: readonly PackedMessage[]): void =>
     say({ count: now.count + 1, last: [{ at: now.count, came, went }, ...now.last].slice(0, SHOWN) });
