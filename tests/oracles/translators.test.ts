@@ -6,6 +6,7 @@ import { addressKey, channel, heardKeys, type Message, makePut, noSysex, packedB
 import type { Translated, Translator, Wire } from '@/core/rig';
 import { compileNetwork, compileTranslator, waysOf, wordsOver } from '@/core/wires';
 import { someMessage } from '../kit/rich-rig';
+import { smallRig } from '../kit/small-rig';
 import { anyTranslator } from '../kit/some-translator';
 
 const RUNS = Number(process.env.KEEN_DIAL_RUNS ?? 300);
@@ -134,20 +135,9 @@ describe('a translator', () => {
   });
 });
 
-const wire = (translator: Translator): Wire => ({
-  id: 'w',
-  order: 1,
-  from: { unitId: 'board', port: '' },
-  to: { unitId: 'hall', port: '' },
-  transport: 'usb',
-  channels: null,
-  types: null,
-  forNotes: true,
-  forRemote: true,
-  passesOn: false,
-  translator,
-  note: '',
-});
+const [cable] = smallRig([]).wires;
+if (!cable) throw new Error('the small rig has a wire');
+const wire = (translator: Translator): Wire => ({ ...cable, translator });
 
 describe('as what a message is taken to arrive', () => {
   it('every word of it is heard under one of the addresses that it is said to have', () => {

@@ -1,31 +1,28 @@
 // outcome(): reaches the place of an assignment, plays the standard script through the whole chain, and says what each
 // parameter did. Everything here is simulated; nothing is looked up.
 
-import { addressKey, heardKeys, type Message, valueMax } from '../midi';
-import { gridMs, type Receiver, usualTempo } from '../receiver';
+import { valueMax } from '../midi';
+import { gridMs, usualTempo } from '../receiver';
 import {
   type Assignment,
-  addressesOf,
   type Control,
   type Controller,
   countingOf,
   type Gesture,
   groupOver,
-  hostLayerAt,
   type Layer,
-  messagesOf,
   modifiersOf,
   opening,
-  outletOf,
   type RigIndex,
   reaches,
   releaserOf,
   type ScriptEvent,
   standInOf,
 } from '../rig';
-import { accepts, compileNetwork, type Network, waysOf } from '../wires';
+import { compileNetwork, type Network } from '../wires';
 import { type Chain, compileChain, startChain, sysexOf } from './chain';
 import { type Behaved, classify, stays } from './classify';
+import { type NotLanding, slotsHeardBy, whyNotLanding } from './heard-there';
 import { plainSweep } from './plain-sweep';
 import { run } from './run';
 import { apart, FINE_POSITIONS, inLayer, inTurn, POSITIONS, standardScript } from './script';
@@ -39,8 +36,6 @@ export type Unreachable =
   | { readonly type: 'outside-layer'; readonly layer: string }
   | { readonly type: 'other-controller'; readonly layer: string }
   | { readonly type: 'no-such-gesture'; readonly gesture: string };
-
-export type NotLanding = 'no-landing' | 'no-wire' | 'outside-window' | 'other-address';
 
 export interface Effect {
   readonly parameterId: string;
@@ -91,7 +86,7 @@ export function outcome(index: RigIndex, assignment: Assignment, around: Surroun
   const trace = playOn(stage, chain.targets.start);
   const sent = countSent(trace, slot);
   const meant = new Set(assignment.actions.flatMap((a) => (a.type === 'send' ? a.meant : [])));
-  const heard = slotsHeardBy(stage, assignment, index);
+  const heard = slotsHeardBy(index, stage, assignment);
   const effects: Effect[] = [];
   const still: number[] = [];
   chain.targets.parameters.forEach((parameter, i) => {
@@ -297,84 +292,6 @@ function fromAnotherStart(stage: Stage, still: readonly number[], meant: Readonl
     const told: Behaved = did === null ? { type: 'never-reacts' } : stays(parameter, usual[i] ?? parameter.start, true);
     return [{ parameterId: parameter.id, meant: meant.has(parameter.id), did: told }];
   });
-}
-
-/** Slots of the parameters that hear what this assignment sends: the others in the chain belong to its neighbours. */
-function slotsHeardBy(stage: Stage, assignment: Assignment, index: RigIndex): ReadonlySet<number> {
-  const slots = new Set<number>();
-  const hostLayer = index.layers.get(hostLayerAt(index, assignment.layerId) ?? '');
-  for (const action of stage.plays.actions) {
-    if (action.type !== 'send') continue;
-    const port = outletOf(index, assignment.controlId, action);
-    for (const message of messagesOf(action, index.counters)) {
-      for (const { unit, key, ports } of heardOf(stage, message, port)) {
-        const listeners = (unit.listeners.get(key) ?? []).filter(
-          (e) => !unit.target.reception.tellsPortsApart || e.landing.port === '' || ports.has(e.landing.port),
-        );
-        const inLayer = hostLayer ? listeners.filter((e) => e.landing.hostLayerId === hostLayer.id) : [];
-        const hearing =
-          inLayer.length > 0 || hostLayer?.fallsThrough === false
-            ? inLayer
-            : listeners.filter((e) => e.landing.hostLayerId === null);
-        for (const listener of hearing) slots.add(listener.slot);
-      }
-    }
-  }
-  return slots;
-}
-
-/** An address at which a target hears something as remote control, and the ports by which it comes there. */
-interface HeardThere {
-  readonly unit: Receiver;
-  readonly key: number;
-  readonly ports: Set<string>;
-}
-
-/** Where a message is heard as remote control. */
-function heardOf({ chain }: Stage, message: Message, port: string): readonly HeardThere[] {
-  const controllerId = chain.controllers[0]?.controllerId ?? '';
-  const found: HeardThere[] = [];
-  for (const { wire, to, remote, message: heard } of waysOf(chain.network, controllerId, message, port).arrived) {
-    const unit = remote ? chain.targets.receiverOf.get(to) : undefined;
-    if (!unit) continue;
-    const by = chain.arrivalPorts[wire] ?? '';
-    for (const key of heardKeys(heard)) {
-      if (!unit.listeners.has(key)) continue;
-      const known = found.find((f) => f.unit === unit && f.key === key);
-      if (known) known.ports.add(by);
-      else found.push({ unit, key, ports: new Set([by]) });
-    }
-  }
-  return found;
-}
-
-function whyNotLanding(index: RigIndex, network: Network, assignment: Assignment, parameterId: string): NotLanding {
-  const landings = index.landingsOf.get(parameterId) ?? [];
-  if (landings.length === 0) return 'no-landing';
-  const controllerId = index.controls.get(assignment.controlId)?.controllerId ?? '';
-  const messages = assignment.actions.flatMap((a) => {
-    if (a.type !== 'send') return [];
-    const port = outletOf(index, assignment.controlId, a);
-    return messagesOf(a, index.counters).map((message) => ({ message, port }));
-  });
-  let here = false;
-  let wired = false;
-  for (const { message, port } of messages) {
-    const ways = waysOf(network, controllerId, message, port).arrived;
-    for (const landing of landings) {
-      const there = ways.filter((w) => w.remote && w.to === landing.targetId);
-      // Where no wire leads the number counts as it is sent; where one does, as it arrives.
-      const keys = new Set((there.length > 0 ? there.map((w) => w.message) : [message]).flatMap((m) => heardKeys(m)));
-      const at = addressesOf(landing).find((a) => keys.has(addressKey(a)));
-      if (!at) continue;
-      here = true;
-      if (there.length === 0) continue;
-      wired = true;
-      const target = index.targets.get(landing.targetId);
-      if (target && accepts(target, at)) return 'other-address';
-    }
-  }
-  return !here ? 'other-address' : !wired ? 'no-wire' : 'outside-window';
 }
 
 /** Neighbours on the same control that fire on the way to this gesture: a press before its hold. */

@@ -1,20 +1,11 @@
 // A sweep without the machinery: for the plainest of chains, the trace of a moving control is written down directly. A test holds it equal to
 // what the run gives. Everything that has a memory of its own (takeover, sequences, launches, feedback, layers, banks) is left to the run.
 import type { ControllerProgram } from '../controller';
-import {
-  carriesValue,
-  kindOf,
-  type MessageType,
-  type PackedMessage,
-  packedChannel,
-  packedKey,
-  packedType,
-  packedValue,
-} from '../midi';
+import { carriesValue, kindOf, type MessageType, type PackedMessage, packedKey, packedType, packedValue } from '../midi';
 import type { Listener } from '../receiver';
 import type { ScriptEvent } from '../rig';
 import { pedalReading } from '../values';
-import { type Hop, letsThrough } from '../wires';
+import { channelOf, type Hop, letsThrough } from '../wires';
 import type { Chain } from './chain';
 import { emptyTrace, FINGER_AT, note, SENT, type Trace, VALUE } from './trace';
 
@@ -154,6 +145,6 @@ function receiversOf(chain: Chain, controllerId: string, port: string, word: Pac
 function plainHop({ network }: Chain, hop: Hop, word: PackedMessage): Hop | null {
   const translator = network.wires[hop.wire]?.translator ?? null;
   if (translator === null) return hop;
-  const beyond = letsThrough(translator, word) ? network.beyond(hop.wire, packedType(word), packedChannel(word)) : null;
+  const beyond = letsThrough(translator, word) ? network.beyond(hop.wire, packedType(word), channelOf(word)) : null;
   return beyond && !beyond.plan.looped ? { ...hop, remote: beyond.remote, next: beyond.plan.hops } : null;
 }

@@ -2,7 +2,7 @@
 // halts at each due event before it goes on. Ties go in this order: what arrives, what is due in a controller, launches, the hand.
 import { exhaustive } from '../base';
 import { type ControllerInput, type ControllerState, stepController } from '../controller';
-import { type PackedMessage, packedChannel, packedLength, packedStatus, packedType } from '../midi';
+import { type PackedMessage, packedLength, packedStatus, packedType } from '../midi';
 import {
   feedbackOf,
   launchDue,
@@ -15,7 +15,7 @@ import {
   type Unheard,
 } from '../receiver';
 import type { ScriptEvent } from '../rig';
-import { type Hop, MOST_COPIES, MOST_HOPS, sendOver, type Timing, type WireState } from '../wires';
+import { channelOf, type Hop, MOST_COPIES, MOST_HOPS, sendOver, type Timing, type WireState } from '../wires';
 import type { Chain, ChainState, InFlight } from './chain';
 import {
   ARRIVED,
@@ -178,9 +178,6 @@ function leave(r: Running, hop: Hop, parcel: Parcel, t: number): void {
     carry(r, { ...hop, remote: beyond.remote, next: beyond.plan.hops }, { ...parcel, word, turns: turns + 1 }, t);
   }
 }
-
-/** The channel of a word, as plans are asked for it: 0 for what has none. */
-const channelOf = (word: PackedMessage): number => (packedStatus(word) >= 0xf0 ? 0 : packedChannel(word));
 
 /** A word goes over one wire. */
 function carry(r: Running, hop: Hop, parcel: Parcel, t: number): void {

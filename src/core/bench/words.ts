@@ -3,7 +3,8 @@ import { exhaustive } from '../base';
 import type { Parameter } from '../rig';
 import { showNumber, showQuantity } from '../values';
 import type { Behaved } from './classify';
-import type { NotLanding, Outcome, Unreachable } from './outcome';
+import type { NotLanding } from './heard-there';
+import type { Outcome, Unreachable } from './outcome';
 
 /**
  * A parameter's value as its owner reads it: the name of a step, Off or On, or a number with its unit; `not known` for NaN.

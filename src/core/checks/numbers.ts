@@ -221,7 +221,6 @@ export const heardByOther: AssignmentCheck<
     if (!home) return [];
     return sendsFor(assignment, null).flatMap(({ send }) => {
       const { message } = send;
-      const own = standardMeaningOf(message);
       if (!('channel' in message) || send.meant.length === 0) return [];
       // What a translator makes of it may mean something although it does not itself.
       if (!soundsAs(message) && !translates(index)) return [];
@@ -231,12 +230,12 @@ export const heardByOther: AssignmentCheck<
       const heard = index.rig.targets.flatMap((target) => {
         if (meant.has(target.id) || !target.reception.keepsStandardMeanings) return [];
         const way = ways.find((w) => w.to === target.id && soundsAs(w.message));
-        return way ? [{ target, as: way.message, translated: way.translated }] : [];
+        return way ? [{ target, as: way.message }] : [];
       });
       const [other] = heard;
       if (!other) return [];
       const first = other.target;
-      const meaning = other.translated ? standardMeaningOf(other.as) : own;
+      const meaning = standardMeaningOf(other.as);
       return [
         {
           severity: 'caution',

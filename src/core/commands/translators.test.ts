@@ -98,6 +98,13 @@ describe('a translator', () => {
     expect([moveTranslatorLine(first(rig), 0, -1), moveTranslatorLine(first(rig), 1, 1)]).toEqual([null, null]);
     expect(box(done(rig, removeTranslatorLine(first(rig), 0))).lines).toHaveLength(1);
   });
+  it('what has no number of its own makes one that means nothing by itself, until another is said', () => {
+    const bend = [addTranslator, addTranslatorLine, (w: Rig['wires'][number]) => changeLineFrom(w, 0, { type: 'pitch-bend' })];
+    const cc = (w: Rig['wires'][number]) => changeMade(w, 0, 0, { type: 'cc' });
+    expect(box(through(...bend)).lines[0]?.to[0]).toMatchObject({ type: 'pitch-bend', number: null });
+    expect(box(through(...bend, cc)).lines[0]?.to[0]).toMatchObject({ type: 'cc', number: 20 });
+    expect(box(through(...bend, cc, (w) => changeMade(w, 0, 0, { number: u7(7) }))).lines[0]?.to[0]?.number).toBe(7);
+  });
   it('has 64 lines at most, each of at most eight messages', () => {
     const lines = through(addTranslator, ...Array.from({ length: 64 }, () => addTranslatorLine));
     expect(addTranslatorLine(first(lines))).toBeNull();

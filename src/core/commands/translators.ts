@@ -2,11 +2,13 @@
 import { kindOf, u7, u14, valueMax } from '../midi';
 import { batch, type Edit, type Translated, type Translator, type TranslatorLine, type Wire } from '../rig';
 import { straight } from '../values';
-import { changeWire } from './wires';
+import { patch } from './shared';
 
 /** Most lines of one translator, and most messages that one line makes. */
 const MOST_LINES = 64;
 const MOST_MADE = 8;
+/** A control change that the standard leaves undefined (MIDI 1.0, table III). */
+const FREE_NUMBER = 20;
 
 /** A message made as it came: the same kind, channel, number and value. */
 const plainOutput = (type: Translated['type']): Translated => ({
@@ -17,21 +19,21 @@ const plainOutput = (type: Translated['type']): Translated => ({
   values: { type: 'ends', from: u14(0), to: u14(valueMax(type)), curve: straight },
 });
 
+function put(wire: Wire, translator: Wire['translator'], label: string): Edit | null {
+  const edits = patch('wires', wire, { translator });
+  return edits.length === 0 ? null : batch(label, edits);
+}
+
 /** Puts a translator on a wire that lets everything through until it has lines. */
-export const addTranslator = (wire: Wire): Edit | null => {
-  const made = changeWire(wire, { translator: { name: '', lines: [], rest: 'passes' } });
-  return made && batch('Put a translator on a wire', [made]);
-};
+export const addTranslator = (wire: Wire): Edit | null =>
+  put(wire, { name: '', lines: [], rest: 'passes' }, 'Put a translator on a wire');
 
 /** Takes a translator off its wire. */
-export const removeTranslator = (wire: Wire): Edit | null => {
-  const made = changeWire(wire, { translator: null });
-  return made && batch('Take a translator off', [made]);
-};
+export const removeTranslator = (wire: Wire): Edit | null => put(wire, null, 'Take a translator off');
 
 /** Changes what a translator is called and what becomes of the rest; null where nothing changes. */
 export const changeTranslator = (wire: Wire, changes: Partial<Translator>): Edit | null =>
-  wire.translator && changeWire(wire, { translator: { ...wire.translator, ...changes } });
+  wire.translator && put(wire, { ...wire.translator, ...changes }, 'Change a translator');
 
 const withLines = (wire: Wire, change: (lines: readonly TranslatorLine[]) => readonly TranslatorLine[]): Edit | null =>
   wire.translator && changeTranslator(wire, { lines: [...change(wire.translator.lines)] });
@@ -71,7 +73,14 @@ export const changeMade = (wire: Wire, at: number, output: number, changes: Part
               if (j !== output) return to;
               const type = changes.type ?? to.type;
               const other = valueMax(type) !== valueMax(to.type);
-              return { ...to, ...changes, ...(other ? { values: plainOutput(type).values } : {}) };
+              // What has no number of its own gets one that means nothing by itself.
+              const none = hasNumber(type) && !hasNumber(line.from.type) && changes.type !== undefined && to.number === null;
+              return {
+                ...to,
+                ...changes,
+                ...(other ? { values: plainOutput(type).values } : {}),
+                ...(none ? { number: u7(FREE_NUMBER) } : {}),
+              };
             }),
           },
     ),

@@ -53,6 +53,24 @@ describe('addresses', () => {
     expect(addressRows.used('program', 5)).toEqual([3]);
     expect(addressRows.used('cc', 6)).toEqual([]);
   });
+  it('a translator on another wire opens none: who hears a channel is told by the filters', () => {
+    const [wire] = rig.wires;
+    const [hall] = rig.targets;
+    if (!wire || !hall) throw new Error('the small rig changed');
+    const box = { name: '', lines: [], rest: 'passes' as const };
+    const both = {
+      ...rig,
+      targets: [hall, { ...hall, id: 'synth', name: 'Synth' }],
+      wires: [
+        { ...wire, channels: [channel(5)] },
+        { ...wire, id: 'w2', to: { unitId: 'synth', port: '' }, translator: box },
+      ],
+    };
+    const seen = occupancyOf(indexRig(both), null);
+    expect([5, 6].map((ch) => seen.hearers('cc', ch).map((t) => t.id))).toEqual([['hall', 'synth'], ['synth']]);
+    const filtered = occupancyOf(indexRig(both), wire.id);
+    expect([5, 6].map((ch) => filtered.hearers('cc', ch).map((t) => t.id))).toEqual([['hall'], []]);
+  });
   it('tell of what is still listened for where nothing is sent', () => {
     expect(addressRows.addressRowAt('cc', 5, 90)).toMatchObject({ sitters: [], leftovers: [{ id: 'left' }] });
   });

@@ -1,14 +1,5 @@
 // Who sits where: the numbers of one kind on one channel, as a wire carries them. What is free, in use, listened for, and taken or heard.
-import {
-  addressKey,
-  carrierOf,
-  kindOf,
-  type Message,
-  type MiddleC,
-  messageSchema,
-  type NumberEntry,
-  type PackedType,
-} from '../midi';
+import { addressKey, carrierOf, kindOf, type Message, type MiddleC, messageSchema, type NumberEntry } from '../midi';
 import {
   type Assignment,
   addressesOf,
@@ -19,7 +10,7 @@ import {
   type Send,
   type Target,
 } from '../rig';
-import { accepts, arrivals, type Hop, type Network, networkOf, sendsHeard, waysOf } from '../wires';
+import { accepts, hopsIn, type Network, networkOf, type Plan, sendsHeard, waysOf } from '../wires';
 
 export type AddressKind = 'cc' | 'note' | 'program' | 'nrpn';
 /** The kinds that have rows in Numbers. */
@@ -105,7 +96,6 @@ export function occupancyOf(index: RigIndex, wireId: string | null): Occupancy {
   const sit = (message: Message, unitId: string, sitter: Omit<Sitter, 'beside' | 'key'>): void => {
     for (const carried of carriedOn(network, wireId, unitId, message))
       for (const { kind, channel, number, beside } of rowsTaken(carried)) {
-        if (!network.translates && !passes(network, wireId, unitId, carrierOf(kind), channel)) continue;
         addressRow(rowKey(kind, channel, number)).sitters.push({ ...sitter, beside, key: addressKey(message) });
         const list = usedBy.get(`${kind} ${channel}`) ?? new Set();
         usedBy.set(`${kind} ${channel}`, list.add(number));
@@ -140,15 +130,16 @@ export function occupancyOf(index: RigIndex, wireId: string | null): Occupancy {
       if (!there || there.sitters.length === 0) addressRow(rowKey(kind, channel, number)).leftovers.push(landing);
     }
   }
+  const chosen = index.rig.wires.find((w) => w.id === wireId);
   const sources = wireId === null ? index.rig.controllers.map((c) => c.id) : sourcesOf(index, network, wireId);
   const heard = new Map<string, readonly Target[]>();
   const hearers = (kind: AddressKind, channel: number): readonly Target[] => {
     const key = `${carrierOf(kind)} ${channel}`;
     const known = heard.get(key);
     if (known) return known;
-    const ids = new Set(sources.flatMap((id) => [...arrivals(network.planOf(id, carrierOf(kind), channel)).keys()]));
-    // What goes through a translator is heard where its wire leads.
-    if (network.translates) for (const { to } of network.wires) ids.add(to.unitId);
+    const ids = new Set(sources.flatMap((id) => hearersOf(network, network.planOf(id, carrierOf(kind), channel), kind, channel)));
+    // What a translator on the wire makes is heard where that leads.
+    if (chosen && chosen.translator !== null) ids.add(chosen.to.unitId);
     const found = index.rig.targets.filter((t) => ids.has(t.id) && (far === null || far.has(t.id)));
     heard.set(key, found);
     return found;
@@ -167,18 +158,18 @@ export function occupancyOf(index: RigIndex, wireId: string | null): Occupancy {
   };
 }
 
+/** Units that a plan leads to, also behind translators that leave the kind and channel as they are. */
+const hearersOf = (network: Network, plan: Plan, kind: AddressKind, channel: number): readonly string[] =>
+  hopsIn(plan).flatMap(({ wire, to }) => {
+    const beyond = network.translators[wire] ? network.beyond(wire, carrierOf(kind), channel) : null;
+    return [to, ...(beyond ? hopsIn(beyond.plan).map((hop) => hop.to) : [])];
+  });
+
 /** A message as a wire carries it: what translators before it, and on it, make of it; as it is sent where no wire is chosen. */
 function carriedOn(network: Network, wireId: string | null, unitId: string, message: Message): readonly Message[] {
-  if (wireId === null || !network.translates) return [message];
+  if (wireId === null) return [message];
   const there = waysOf(network, unitId, message, '').arrived.filter((a) => network.wires[a.wire]?.id === wireId);
   return [...new Map(there.map((a) => [addressKey(a.message), a.message])).values()];
-}
-
-/** Whether what a unit sends goes over a wire. */
-function passes(network: Network, wireId: string | null, unitId: string, type: PackedType, channel: number): boolean {
-  if (wireId === null) return true;
-  const over = (hops: readonly Hop[]): boolean => hops.some((h) => network.wires[h.wire]?.id === wireId || over(h.next));
-  return over(network.planOf(unitId, type, channel).hops);
 }
 
 /** Controllers whose messages can come over a wire at all. */

@@ -1,6 +1,6 @@
 // What is played through for one wire: the plan of the controller at its start, where that sends only what it sends from the factory, and the translator on it.
 import { type ControllerProgram, compileController } from '../controller';
-import { addressKey, type PackedMessage, packedChannel, packedStatus, packedType, type SysexTable } from '../midi';
+import { addressKey, type SysexTable } from '../midi';
 import type { Control, Controller, Rig, RigIndex, Wire } from '../rig';
 import { compileNetwork, type Translate, wordsOver } from '../wires';
 
@@ -45,11 +45,7 @@ export function compileThrough(
   const unit = plays && controller ? unitOf(index, controller, controls, sysex) : null;
   // One wire by itself: where it leads on to is the affair of what hangs on it.
   const network = compileNetwork({ wires: [wire] }, new Set());
-  const channelOf = (word: PackedMessage): number => (packedStatus(word) >= 0xf0 ? 0 : packedChannel(word));
-  const carry: Translate = (word) => {
-    if (network.planOf(wire.from.unitId, packedType(word), channelOf(word), wire.from.port).hops.length === 0) return [];
-    return wordsOver(network, wire.from.unitId, word, wire.from.port).map((w) => w.word);
-  };
+  const carry: Translate = (word) => wordsOver(network, wire.from.unitId, word, wire.from.port).map((w) => w.word);
   return {
     program: { unit, carry, port: wire.from.port },
     silent: unit === null ? [] : controls.filter((c) => ![...unit.raw.values()].some((r) => r.control.id === c.id)),

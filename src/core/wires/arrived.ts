@@ -7,15 +7,13 @@ import {
   noSysex,
   type PackedMessage,
   packedCc,
-  packedChannel,
   packedKey,
-  packedStatus,
   packedType,
   packedValue,
   u7,
 } from '../midi';
 import type { Wire } from '../rig';
-import { compileNetwork, type Hop, MOST_COPIES, MOST_HOPS, type Network } from './network';
+import { channelOf, compileNetwork, type Hop, MOST_COPIES, MOST_HOPS, type Network } from './network';
 import { type Became, carriedBy, messageIn, translateMessage } from './translate';
 
 /** A message at the end of a wire. */
@@ -168,7 +166,6 @@ export interface CarriedWord {
 /** Every word that a word becomes, with the wire that carries it, on its ways from a port of a unit. */
 export function wordsOver(network: Network, unitId: string, word: PackedMessage, port: string): readonly CarriedWord[] {
   const found: CarriedWord[] = [];
-  const channelOf = (of: PackedMessage): number => (packedStatus(of) >= 0xf0 ? 0 : packedChannel(of));
   const follow = (hops: readonly Hop[], now: PackedMessage, depth: number): void => {
     const translated = now !== word;
     for (const { wire, to, remote, next } of hops) {

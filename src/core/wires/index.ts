@@ -17,6 +17,7 @@ export {
 export {
   arrivals,
   type Beyond,
+  channelOf,
   compileNetwork,
   type Hop,
   MOST_COPIES,

@@ -1,5 +1,5 @@
 // The wires of a rig as a graph: every way that a message takes from a unit, through merges, hubs and hosts that pass it on.
-import { kindOf, type PackedType } from '../midi';
+import { kindOf, type PackedMessage, type PackedType, packedChannel, packedStatus } from '../midi';
 import type { Rig, Wire } from '../rig';
 import { compileTranslator, type Translate } from './translate';
 
@@ -44,6 +44,9 @@ export interface Network {
   /** Units that a unit's wires lead to, whatever they let through. */
   readonly reachedFrom: (unitId: string) => ReadonlySet<string>;
 }
+
+/** The channel of a word as plans are asked for it: 1–16, or 0 for what has none. */
+export const channelOf = (word: PackedMessage): number => (packedStatus(word) >= 0xf0 ? 0 : packedChannel(word));
 
 const nowhere: Plan = { hops: [], looped: false };
 

@@ -72,6 +72,8 @@ export function playThrough(
   tell: (now: ThroughNow) => void,
 ): () => void {
   let state = startThrough(program);
+  /** When the controller was switched on: its time begins there. */
+  let begun = performance.now();
   let now = notYet;
   let ended = false;
   /** What sounds at a port that went: let go when it is back. */
@@ -92,7 +94,10 @@ export function playThrough(
   const letGo = (): void => {
     output.send(endThrough(state));
     state = startThrough(program);
+    begun = performance.now();
+    wakes.setTo(dueAt());
   };
+  const dueAt = (): number | null => (state.wakeAt === null ? null : begun + state.wakeAt);
   const take = (input: ThroughInput): readonly PackedMessage[] => {
     const step = stepThrough(program, state, input);
     const stops = step.state.looped && !state.looped;
@@ -103,18 +108,18 @@ export function playThrough(
       output.send(endThrough(state));
       say({ looped: true });
     }
-    wakes.setTo(state.wakeAt);
+    wakes.setTo(dueAt());
     return went;
   };
   const passed = (came: readonly PackedMessage[], went: readonly PackedMessage[]): void =>
     say({ count: now.count + 1, last: [{ at: now.count, came, went }, ...now.last].slice(0, SHOWN) });
   const wakes = alarm(timer, (at) => {
-    const went = take({ type: 'tick', t: at });
+    const went = take({ type: 'tick', t: at - begun });
     if (went.length > 0) passed([], went);
   });
   const closeInput = keptOpen(devices, ports.input, {
     words: (words, atMs) => {
-      const went = take({ type: 'words', t: atMs, words });
+      const went = take({ type: 'words', t: Math.max(0, atMs - begun), words });
       say({ addsMs: measured(performance.now() - atMs) });
       passed(words, went);
     },
@@ -123,7 +128,7 @@ export function playThrough(
       say({ input: next });
     },
   });
-  wakes.setTo(state.wakeAt);
+  wakes.setTo(dueAt());
   const end = (): void => {
     if (ended) return;
     letGo();

@@ -208,7 +208,7 @@ function MadeRow({ wire, line, at, made, output, take }: RowProps & { readonly m
         <CommitInput
           aria-label={`As number, ${own}`}
           className="w-[76px]"
-          placeholder="its own"
+          placeholder={hasNumber(line.from.type) ? 'its own' : '0'}
           title="60; +12 or -12 from the one that came; empty for the same"
           value={writeNumber(made)}
           commit={(text) => {
