@@ -168,4 +168,27 @@ test('a layer that the hardware lacks, played through between two ports, gone an
   // Leaving the page lets go as well.
   await page.getByRole('link', { name: 'Back to the wiring' }).click();
   await expect.poll(async () => (await sentOut(page)).at(-1)).toEqual([0x80, 64, 0]);
+
+  // And so does closing it: written down where it is found again, since the page is gone then.
+  await page.goto(`/rigs/${id}/gear/through`);
+  await page.evaluate(() => {
+    const { sent } = window as unknown as { sent: number[][] };
+    const push = sent.push.bind(sent);
+    sent.push = (...all) => {
+      const length = push(...all);
+      window.sessionStorage.setItem('went out', JSON.stringify(sent));
+      return length;
+    };
+  });
+  await card.getByRole('button', { name: 'Play through' }).click();
+  await expect(card.getByText('Port out: open')).toBeVisible();
+  await says(page, 0x90, 65, 100);
+  await page.goto('about:blank');
+  await page.goto(`/rigs/${id}/gear/through`);
+  expect(await page.evaluate(() => window.sessionStorage.getItem('went out'))).toBe(
+    JSON.stringify([
+      [0x90, 65, 100],
+      [0x80, 65, 0],
+    ]),
+  );
 });
