@@ -20,7 +20,7 @@ import {
   sentOnArrival,
 } from '@/core/commands';
 import { channel, u7 } from '@/core/midi';
-import { type Assignment, type Edit, indexRig, type Rig, set, type Translator } from '@/core/rig';
+import { type Assignment, type Edit, type Evidence, indexRig, type Rig, set, type Translator } from '@/core/rig';
 import { alternating, Builder, every, held, must, ticked } from './builder';
 import { addSongs } from './lantern-set';
 import { targetLists } from './targets.data';
@@ -228,14 +228,16 @@ export function lanternHour(id = 'lantern-hour'): Rig {
   b.put('Pad tray 4×4 / K 8', at(null), 'Reel Clerk: Speed', { number: 121, todo: true });
   // What is known beside it: a limit that the player found out, how a fact is known, and the smallest map that already works.
   b.do(set('parameters', b.parameter('Pane Choir: Choir'), 'note', 'It fades: it is still heard for 2 s after Off.'));
-  const hall = b.rig.targets.find((t) => t.name === 'Quarry Hall');
-  if (hall)
-    b.do(
-      set('targets', hall, 'evidence', [
-        { fact: 'takeover', grade: 'tested', at: '2026-09-12', version: '2.1', limit: '' },
-        { fact: 'livesIn', grade: 'manual', at: null, version: '2.1', limit: '' },
-      ]),
-    );
+  known(b, 'Quarry Hall', [
+    { fact: 'takeover', grade: 'tested', at: '2026-09-12', version: '2.1', limit: '' },
+    { fact: 'livesIn', grade: 'manual', at: null, version: '2.1', limit: '' },
+  ]);
+  // So that the weak strike is a mistake for sure: of the clock it depends on what Prop Cupboard acts on, which nobody has said.
+  known(
+    b,
+    'Pane Choir',
+    ['threshold', 'actsOn'].map((fact) => ({ fact, grade: 'tested', at: '2026-09-12', version: '1.4', limit: '' })),
+  );
   for (const [control, gesture] of [
     ['FS 1', 'press'],
     ['FS 2', 'press'],
@@ -249,4 +251,10 @@ export function lanternHour(id = 'lantern-hour'): Rig {
   addSongs(b);
   filmBox(b);
   return ticked(lights(b, heel));
+}
+
+/** Writes down how facts of a target are known. */
+function known(b: Builder, name: string, evidence: Evidence[]): void {
+  const target = b.rig.targets.find((t) => t.name === name);
+  if (target) b.do(set('targets', target, 'evidence', evidence));
 }

@@ -144,6 +144,7 @@ export const hostileBackups: readonly Hostile[] = [
     ),
   },
   { name: 'a trial of no outcome', reason: row, make: sql(`UPDATE "proofs" SET "outcome" = 'perhaps'`) },
+  { name: 'a rehearsal of no outcome', reason: row, make: sql(`UPDATE "attempts" SET "reached" = 'perhaps'`) },
   { name: 'a published version that is none', reason: row, make: sql(`UPDATE "snapshots" SET "body" = 'x'`) },
   {
     name: 'a published version of the future',

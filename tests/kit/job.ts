@@ -80,21 +80,39 @@ export function jobOf(exported: string, names: readonly string[], events: (rig: 
       .map(({ id: _id, order: _order, controllerId: _controller, ...c }) => c),
     landings: rig.landings
       .filter((l) => meant.has(l.parameterId))
-      .map(({ parameterId, address, mode, from, to, setValue, chosenBy, coding, curve, takeover, by, scope, conditions }) => ({
-        parameter: parameter.get(parameterId),
-        address,
-        mode,
-        ...(mode === 'set' ? { setValue } : { from, to }),
-        ...(chosenBy === null ? {} : { chosenBy }),
-        ...(coding === null ? {} : { coding }),
-        ...(curve.type === 'linear' ? {} : { curve }),
-        ...(takeover === 'jump' ? {} : { takeover }),
-        ...(by === 1 ? {} : { by }),
-        ...(scope === 'target' ? {} : { scope }),
-        ...(conditions.length === 0
-          ? {}
-          : { conditions: conditions.map((c) => [c.words, parameter.get(c.when?.parameterId ?? ''), c.when?.value]) }),
-      })),
+      .map(
+        ({
+          parameterId,
+          address,
+          mode,
+          from,
+          to,
+          setValue,
+          chosenBy,
+          coding,
+          curve,
+          takeover,
+          by,
+          channels,
+          scope,
+          conditions,
+        }) => ({
+          parameter: parameter.get(parameterId),
+          address,
+          mode,
+          ...(mode === 'set' ? { setValue } : { from, to }),
+          ...(chosenBy === null ? {} : { chosenBy }),
+          ...(coding === null ? {} : { coding }),
+          ...(curve.type === 'linear' ? {} : { curve }),
+          ...(takeover === 'jump' ? {} : { takeover }),
+          ...(by === 1 ? {} : { by }),
+          ...(channels === 'one' ? {} : { channels }),
+          ...(scope === 'target' ? {} : { scope }),
+          ...(conditions.length === 0
+            ? {}
+            : { conditions: conditions.map((c) => [c.words, parameter.get(c.when?.parameterId ?? ''), c.when?.value]) }),
+        }),
+      ),
     ...insideOf(rig, meant, parameter),
     ...(rig.presets.some((p) => meant.has(p.parameterId))
       ? {

@@ -117,7 +117,12 @@ export function randomRig(seed: number): Rig {
   }
   function behaviourFor(message: Message, moves: boolean, clicks: boolean, kind: ControlKind): Behaviour {
     const max = message.type === 'cc14' || message.type === 'nrpn' || message.type === 'pitch-bend' ? 16383 : 127;
-    if (clicks) return { type: 'relative', coding: one('twos-complement', 'binary-offset', 'sign-magnitude'), acceleration: 1 };
+    if (clicks)
+      return {
+        type: 'relative',
+        coding: one('twos-complement', 'binary-offset', 'sign-magnitude', 'sign-magnitude-up'),
+        acceleration: 1,
+      };
     if (moves) {
       const part = next() < 0.4;
       const from = part ? int(Math.round(0.1 * max), Math.round(0.3 * max)) : 0;

@@ -2,7 +2,7 @@
 // counters, banks, pages, chords, ports and a hub, devices that count in their own way, names that are hard to tell apart.
 import fc from 'fast-check';
 import { plainParameter } from '@/core/library';
-import { channel, type Message, u7, u14, valueMax } from '@/core/midi';
+import { channel, type Message, relativeCodingSchema, u7, u14, valueMax } from '@/core/midi';
 import {
   type Action,
   type Assignment,
@@ -67,7 +67,7 @@ const curve = fc.oneof(
     heights: fc.array(fc.double({ min: 0, max: 1, noNaN: true }), { minLength: 2, maxLength: 4 }),
   }),
 );
-const coding = fc.constantFrom('twos-complement' as const, 'binary-offset' as const, 'sign-magnitude' as const);
+const coding = fc.constantFrom(...relativeCodingSchema.options);
 
 function behaviourFor(message: Message, moves: boolean, turns: boolean): fc.Arbitrary<Behaviour> {
   const v = fc.nat(valueMax(message.type)).map((n) => u14(n));
@@ -261,6 +261,7 @@ const someLanding = fc.record({
   chosen: fc.oneof(fc.constant(null), fc.tuple(fc.nat(127), fc.nat(20))),
   given: fc.constantFrom(null, null, null, null, 'manual' as const, 'assumed' as const),
   by: fc.constantFrom(1, 1, 1, 3),
+  channels: fc.constantFrom('one' as const, 'one' as const, 'one' as const, 'all' as const),
   scope: fc.constantFrom('target' as const, 'target' as const, 'selected' as const, 'locked' as const),
   /** What has to be so: words, and whether the switch of the hall tells it. */
   needs: fc.oneof(
@@ -487,6 +488,7 @@ export function richRig(given: SomeRichRig): Rig {
         to: at(l.to),
         setValue: at(l.set),
         by: l.by,
+        channels: l.channels,
         scope: l.scope,
         settings: i % 3 === 0 ? [...given.settings] : [],
         conditions:

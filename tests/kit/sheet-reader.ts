@@ -1,6 +1,6 @@
 // Somebody who has the gear and the sheet, and nothing else: enters every line as it reads, in the base in which each device counts. Written from
 // what stands on the sheet alone; of the program it knows only the types.
-import type { Message } from '@/core/midi';
+import type { Message, RelativeCoding } from '@/core/midi';
 import type {
   Action,
   Arrival,
@@ -105,7 +105,8 @@ function message({ say }: ReadLine, style: Style): Message {
   return made as unknown as Message;
 }
 
-const codings: Readonly<Record<string, 'twos-complement' | 'binary-offset' | 'sign-magnitude'>> = {
+const codings: Readonly<Record<string, RelativeCoding>> = {
+  'sign and size, the other way (65, 1)': 'sign-magnitude-up',
   'two’s complement (1, 127)': 'twos-complement',
   'offset (65, 63)': 'binary-offset',
   'sign and size (1, 65)': 'sign-magnitude',
@@ -555,6 +556,7 @@ export function rebuilt(gear: Rig, lines: readonly ReadLine[]): Rig {
       to,
       curve: curve(line.say('curve')),
       by: line.say('steps at once') === '' ? 1 : num(line.say('steps at once')),
+      channels: line.say('channels') === 'any' ? 'all' : 'one',
       scope: (
         {
           '': 'target',

@@ -1,6 +1,6 @@
 // One function by chance, with all that can be wrong on its way: kinds, gestures, behaviours, modes, codings, takeovers, ports, wires.
 import fc from 'fast-check';
-import { channel, type Message, u7, u14, valueMax } from '@/core/midi';
+import { channel, type Message, relativeCodingSchema, u7, u14, valueMax } from '@/core/midi';
 import { type ReceiveMode, receiveModes } from '@/core/modes';
 import { type Behaviour, type Gesture, gestureTypeSchema, type Parameter, type Rig, wantSchema } from '@/core/rig';
 import { assignment, continuous, landing, parameter, smallRig, withFunctions } from './small-rig';
@@ -48,8 +48,8 @@ export const someFunction = fc.record({
   values: fc.constantFrom([1, 0], [0, 1], [0.4, 0], [1, 0.8], [0.3, 0.2]),
   mode: fc.constantFrom(...receiveModes) as fc.Arbitrary<ReceiveMode>,
   part: fc.constantFrom([0, 1], [1, 0], [0.2, 0.6], [0.5, 0.5]),
-  coding: fc.constantFrom('twos-complement', 'binary-offset', 'sign-magnitude'),
-  heard: fc.constantFrom('twos-complement', 'binary-offset', 'sign-magnitude'),
+  coding: fc.constantFrom(...relativeCodingSchema.options),
+  heard: fc.constantFrom(...relativeCodingSchema.options),
   takeover: fc.constantFrom('jump', 'pickup', 'scale'),
   actsOn: fc.constantFrom('any-message', 'at-or-above-threshold'),
   fourteenBit: fc.constantFrom('act-on-each', 'wait-for-low-byte'),
@@ -74,7 +74,7 @@ export function rigWith(s: SomeFunction): Rig | null {
     momentary: { type: 'momentary', down: at(first), up: at(second) },
     fixed: { type: 'fixed', value: at(first) },
     range: { type: 'range', from: at(0), to: at(1), curve: { type: 'linear' } },
-    relative: { type: 'relative', coding: s.coding as 'twos-complement', acceleration: 1 },
+    relative: { type: 'relative', coding: s.coding, acceleration: 1 },
   };
   const moves = s.gesture === 'move';
   if (moves !== (s.behaviour === 'range' || s.behaviour === 'relative')) return null;
@@ -88,7 +88,7 @@ export function rigWith(s: SomeFunction): Rig | null {
   const rig = smallRig([p], {
     firmware: {
       gestures: [...gestureTypeSchema.options],
-      encoderModes: ['twos-complement', 'binary-offset', 'sign-magnitude'],
+      encoderModes: [...relativeCodingSchema.options],
       messages: messages.map((m) => m.type),
       lights: 'feedback',
     },
@@ -149,7 +149,7 @@ export function rigWith(s: SomeFunction): Rig | null {
         from: end(s.part[0]),
         to: end(s.part[1]),
         setValue: end(s.part[1]),
-        coding: s.mode === 'relative' ? (s.heard as 'twos-complement') : null,
+        coding: s.mode === 'relative' ? s.heard : null,
         takeover: s.takeover as 'jump',
         port: s.port,
       }),

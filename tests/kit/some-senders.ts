@@ -42,6 +42,7 @@ export const someSenders = fc.record({
       as: fc.nat(2),
       parameter: fc.nat(2),
       port: fc.constantFrom('', '', 'port 1', 'port 2'),
+      channels: fc.constantFrom('one' as const, 'one' as const, 'one' as const, 'all' as const),
       by: fc.constantFrom(null, null, null, { from: u14(5), to: u14(5) }, { from: u14(6), to: u14(127) }),
     }),
     { maxLength: 4 },
@@ -108,14 +109,14 @@ export function sendersRig({ sends, lands, wires, hub, apart }: SomeSenders): Ri
   return withFunctions(
     wired,
     assignments,
-    lands.flatMap(({ of, as, parameter: p, port, by }, i) => {
+    lands.flatMap(({ of, as, parameter: p, port, by, channels }, i) => {
       const a = assignments[of % assignments.length];
       const [send] = a?.actions ?? [];
       if (!a || send?.type !== 'send') return [];
       // Where it is sent, or where a translator makes it heard.
       const all = [send.message, ...heardAs(index, outletFor(index, a.controlId, send), send.message, 'hall')];
       const address = all[as % all.length] ?? send.message;
-      return [landing(`p${p}`, { id: `l${i}`, order: i, address, port, mode: by ? 'set' : 'trigger', chosenBy: by })];
+      return [landing(`p${p}`, { id: `l${i}`, order: i, address, port, channels, mode: by ? 'set' : 'trigger', chosenBy: by })];
     }),
   );
 }

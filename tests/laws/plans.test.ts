@@ -57,8 +57,8 @@ const found: readonly (readonly [string, SomeSenders])[] = [
     {
       ...plain,
       lands: [
-        { of: 0, as: 0, parameter: 0, port: '', by: null },
-        { of: 0, as: 0, parameter: 1, port: '', by: null },
+        { of: 0, as: 0, parameter: 0, port: '', by: null, channels: 'one' },
+        { of: 0, as: 0, parameter: 1, port: '', by: null, channels: 'one' },
       ],
       wires: [{ ...open, forRemote: false }, open],
     },
@@ -72,8 +72,8 @@ const found: readonly (readonly [string, SomeSenders])[] = [
         { message: u(20), on: 0, to: 1, value: 127 },
       ],
       lands: [
-        { of: 0, as: 0, parameter: 0, port: '', by: null },
-        { of: 0, as: 0, parameter: 1, port: '', by: null },
+        { of: 0, as: 0, parameter: 0, port: '', by: null, channels: 'one' },
+        { of: 0, as: 0, parameter: 1, port: '', by: null, channels: 'one' },
       ],
     },
   ],
@@ -93,8 +93,22 @@ const found: readonly (readonly [string, SomeSenders])[] = [
     { ...plain, wires: [{ ...open, types: ['note', 'program'] }, open] },
   ],
   [
+    'what hears every channel takes its number on all of them',
+    {
+      ...plain,
+      sends: [
+        { message: u(20), on: 0, to: 0, value: 127 },
+        { message: { ...u(20), channel: channel(6) }, on: 2, to: 1, value: 127 },
+      ],
+      lands: [
+        { of: 0, as: 0, parameter: 0, port: '', by: null, channels: 'all' },
+        { of: 1, as: 1, parameter: 1, port: '', by: null, channels: 'one' },
+      ],
+    },
+  ],
+  [
     'ports tell functions apart only if none is still to be entered',
-    { ...plain, apart: true, lands: [{ of: 0, as: 0, parameter: 1, port: 'port 2', by: null }] },
+    { ...plain, apart: true, lands: [{ of: 0, as: 0, parameter: 1, port: 'port 2', by: null, channels: 'one' }] },
   ],
   [
     'and only if each names the port by which its own sender comes',
@@ -102,8 +116,8 @@ const found: readonly (readonly [string, SomeSenders])[] = [
       ...plain,
       apart: true,
       lands: [
-        { of: 0, as: 0, parameter: 0, port: 'port 2', by: null },
-        { of: 0, as: 0, parameter: 1, port: 'port 2', by: null },
+        { of: 0, as: 0, parameter: 0, port: 'port 2', by: null, channels: 'one' },
+        { of: 0, as: 0, parameter: 1, port: 'port 2', by: null, channels: 'one' },
       ],
     },
   ],

@@ -3,7 +3,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { changeCells, type ParameterCell } from '@/core/commands';
-import type { RelativeCoding } from '@/core/midi';
+import { type RelativeCoding, relativeCodingSchema } from '@/core/midi';
 import { receiveModes } from '@/core/modes';
 import { apply, type Landing, type Parameter, type Rig } from '@/core/rig';
 import { mouse, moveTo, played, tap, turn } from '../kit/hand';
@@ -27,7 +27,7 @@ const someParameter: fc.Arbitrary<Parameter> = fc
     const steps = kind === 'stepped' ? Array.from({ length: high + 1 }, (_, i) => `s${i}`) : [];
     return parameter('p', { kind, lowest: low, highest: high, default: low, start, steps, centre });
   });
-const codings: readonly RelativeCoding[] = ['twos-complement', 'binary-offset', 'sign-magnitude'];
+const codings: readonly RelativeCoding[] = relativeCodingSchema.options;
 const someLanding: fc.Arbitrary<Partial<Landing>> = fc.record({
   mode: fc.constantFrom(...receiveModes),
   from: anyValue,

@@ -66,7 +66,19 @@ const someChange = fc.oneof(
   fc.record({
     on: fc.constant('landings' as const),
     at: fc.nat(20),
-    field: fc.constantFrom('port', 'from', 'takeover', 'setValue', 'chosenBy', 'note', 'address', 'mode', 'by', 'scope'),
+    field: fc.constantFrom(
+      'port',
+      'from',
+      'takeover',
+      'setValue',
+      'chosenBy',
+      'note',
+      'address',
+      'mode',
+      'by',
+      'scope',
+      'channels',
+    ),
     to: fc.nat(3),
     message: someMessage,
   }),
@@ -170,6 +182,7 @@ function editOf(rig: Rig, { on, at, field, to, message }: SomeChange): Edit | nu
     if (field === 'chosenBy') return set('landings', row, field, to === 0 ? null : { from: u14(to), to: u14(9) });
     if (field === 'takeover')
       return set('landings', row, 'takeover', (['jump', 'pickup', 'scale', 'jump'] as const)[to] ?? 'jump');
+    if (field === 'channels') return set('landings', row, 'channels', to === 0 ? 'all' : 'one');
     if (field === 'by') return set('landings', row, 'by', to + 1);
     if (field === 'scope')
       return set('landings', row, 'scope', (['target', 'selected', 'locked', 'target'] as const)[to] ?? 'target');
@@ -277,6 +290,7 @@ function told(rig: Rig, row: Tickable): readonly unknown[] {
       ['set', 'preset'].includes(row.mode) ? row.chosenBy : null,
       row.mode === 'choose' ? (row.chosenBy?.from ?? 0) : null,
       ['increment', 'decrement'].includes(row.mode) ? row.by : 1,
+      'channel' in row.address ? row.channels : null,
       row.scope,
     ];
   return [

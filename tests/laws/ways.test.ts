@@ -2,106 +2,15 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { type Chain, type ChainState, run, startChain, untilQuiet, wholeChain } from '@/core/bench';
-import { type Assignment, indexRig, type Landing, type Rig, type ScriptEvent } from '@/core/rig';
+import { indexRig, type Rig, type ScriptEvent } from '@/core/rig';
 import { groundOf, usualWayOptions, type Way, type Wish, wayTo } from '@/core/stage';
-import { assignment, cc, fixed, landing, latching, layer, momentary, parameter, smallRig, withFunctions } from '../kit/small-rig';
+import { type SomeWayRig, someWayRig, WAY_PARAMETERS, wayRig } from '../kit/way-rig';
 
 /** How often a law is played; a failure names its seed. */
 const plays = (usual: number) => ({
   numRuns: Number(process.env.KEEN_DIAL_RUNS ?? usual),
   ...(process.env.KEEN_DIAL_SEED ? { seed: Number(process.env.KEEN_DIAL_SEED) } : {}),
 });
-
-const SWITCHES = ['fs1', 'fs2'] as const;
-const NAMES = ['p1', 'p2', 'p3'] as const;
-
-/** One function of a random rig: where it stands, and what it does. */
-const someOne = fc.record({
-  on: fc.constantFrom(...SWITCHES),
-  bank: fc.constantFrom(1, 2, null),
-  held: fc.constantFrom(false, false, true),
-  gesture: fc.constantFrom('press', 'press', 'hold', 'double-tap'),
-  does: fc.constantFrom('latch', 'latch', 'latch-reversed', 'fixed', 'fixed', 'momentary', 'bank 1', 'bank 2', 'on'),
-  moves: fc.constantFrom(0, 1, 2),
-  /** Whether it moves the third parameter as well. */
-  also: fc.constantFrom(false, false, true),
-});
-const someRig = fc.record({
-  functions: fc.array(someOne, { minLength: 2, maxLength: 6 }),
-  modes: fc.tuple(...NAMES.map(() => fc.constantFrom('absolute' as const, 'toggle' as const, 'set' as const))),
-  hazard: fc.boolean(),
-  buttons: fc.boolean(),
-  layer: fc.constantFrom('while-held' as const, 'while-held' as const, 'toggled' as const, 'next-press' as const),
-  fallsThrough: fc.boolean(),
-  feedback: fc.constantFrom('none' as const, 'same-address' as const),
-  survive: fc.boolean(),
-  /** Whether the two switches release each other, and what a second press of one does. */
-  group: fc.constantFrom(null, null, 'turns-off' as const, 'stays-on' as const),
-  wishes: fc.tuple(...NAMES.map(() => fc.constantFrom(null, 0, 1))),
-  bank: fc.constantFrom(null, null, 1, 2),
-});
-type SomeRig = typeof someRig extends fc.Arbitrary<infer T> ? T : never;
-
-function rigOf({ functions, modes, hazard, buttons, layer: mode, fallsThrough, feedback, survive, group }: SomeRig): Rig {
-  const parameters = NAMES.map((id, i) => parameter(id, { order: i + 1, tags: hazard && i === 2 ? ['hazard'] : [] }));
-  const landings = NAMES.map(
-    (id, i): Landing => landing(id, { id: `l${i}`, address: cc(20 + i), mode: modes[i] ?? 'absolute', setValue: 1 }),
-  );
-  const made = functions.flatMap(({ on, bank, held, gesture, does, moves, also }, i): readonly Assignment[] => {
-    const row = assignment({
-      id: `a${i}`,
-      on,
-      bank,
-      message: cc(20 + moves),
-      behaviour:
-        does === 'latch'
-          ? latching(127, 0)
-          : does === 'latch-reversed'
-            ? latching(0, 127)
-            : does === 'momentary'
-              ? momentary(127, 0)
-              : fixed(does === 'fixed' ? 0 : 127),
-      gesture: gesture as 'press',
-      meant: [],
-      ...(held ? { layerId: 'heel' } : {}),
-    });
-    return does === 'bank 1' || does === 'bank 2'
-      ? [{ ...row, actions: [{ type: 'go', to: { type: 'bank', bank: does === 'bank 1' ? 1 : 2 } }] }]
-      : [
-          {
-            ...row,
-            actions: also ? row.actions.flatMap((a) => (a.type === 'send' ? [a, { ...a, message: cc(22) }] : [])) : row.actions,
-          },
-        ];
-  });
-  const rig = smallRig(parameters, {
-    firmware: { bankButtons: buttons, togglesSurviveBankChange: survive },
-    reception: { feedback },
-    layers: [layer({ id: 'heel', modifierControlId: 'mod', mode, fallsThrough })],
-  });
-  const { wires } = rig;
-  const [wire] = wires;
-  // What a target sends back needs a way back.
-  const back = wire ? [{ ...wire, id: 'back', from: wire.to, to: wire.from }] : [];
-  const row = {
-    id: 'g',
-    order: 0,
-    controllerId: 'board',
-    name: 'Group 1',
-    bank: null,
-    page: null,
-    controlIds: ['fs1', 'fs2'],
-    pressedAgain: group ?? 'stays-on',
-    sendsOff: survive,
-    entered: null,
-    note: '',
-  };
-  return {
-    ...withFunctions(rig, made, landings),
-    wires: feedback === 'none' ? wires : [...wires, ...back],
-    groups: group === null ? [] : [row],
-  };
-}
 
 /** What can be tried on it, spelled out: a gesture of a switch with the modifier up or down, or a button of the unit. */
 const tried: readonly {
@@ -153,7 +62,7 @@ function exhaustively(
   chain: Chain,
   start: ChainState,
   wish: Wish,
-  { buttons: hasButtons, hazard, functions, layer: mode }: SomeRig,
+  { buttons: hasButtons, hazard, functions, layer: mode }: SomeWayRig,
   most = Number.POSITIVE_INFINITY,
 ): Tuple | null {
   const slotOf = (id: string): number => chain.targets.slots.get(id) ?? -1;
@@ -198,7 +107,7 @@ function exhaustively(
     const { values } = state.targets;
     if (![...wanted].every(([slot, value]) => values[slot] === value)) continue;
     if (wish.stand.some((s) => s.bank !== state.controllers[0]?.bank)) continue;
-    const outside = NAMES.filter(
+    const outside = WAY_PARAMETERS.filter(
       (id) => !wanted.has(slotOf(id)) && values[slotOf(id)] !== start.targets.values[slotOf(id)],
     ).length;
     const whole: Tuple = [cost[0], outside, cost[2], cost[3]];
@@ -207,8 +116,8 @@ function exhaustively(
   return best;
 }
 
-const wishOf = ({ wishes, bank }: SomeRig): Wish => ({
-  values: NAMES.flatMap((parameterId, i) => {
+const wishOf = ({ wishes, bank }: SomeWayRig): Wish => ({
+  values: WAY_PARAMETERS.flatMap((parameterId, i) => {
     const value = wishes[i];
     return value == null ? [] : [{ parameterId, value }];
   }),
@@ -229,8 +138,8 @@ const costOf = (way: Way): Tuple | null =>
 describe('the way to a scene', () => {
   it('costs what the best of all sequences costs, and is none where there is none', () => {
     fc.assert(
-      fc.property(someRig, (given) => {
-        const rig = rigOf(given);
+      fc.property(someWayRig, (given) => {
+        const rig = wayRig(given);
         const wish = wishOf(given);
         const { chain, begin, way } = found(rig, wish, { ...usualWayOptions, plays: 1e6 });
         expect(way.type).not.toBe('not-found');
@@ -245,8 +154,8 @@ describe('the way to a scene', () => {
   });
   it('that is given up on was looked for among all that it says', () => {
     fc.assert(
-      fc.property(someRig, fc.integer({ min: 1, max: 60 }), (given, most) => {
-        const rig = rigOf(given);
+      fc.property(someWayRig, fc.integer({ min: 1, max: 60 }), (given, most) => {
+        const rig = wayRig(given);
         const wish = wishOf(given);
         const { chain, begin, way } = found(rig, wish, { ...usualWayOptions, plays: most });
         if (way.type === 'none' || (way.type === 'way' && way.proved)) return;
@@ -258,5 +167,31 @@ describe('the way to a scene', () => {
       }),
       plays(60),
     );
+  });
+});
+
+describe('what the law found', () => {
+  it('a switch that does nothing by itself releases another of its group: press FS 1, then FS 2', () => {
+    const given: SomeWayRig = {
+      functions: [
+        { on: 'fs1', bank: 1, held: false, gesture: 'press', does: 'latch-reversed', moves: 0, also: false },
+        { on: 'fs1', bank: 1, held: false, gesture: 'hold', does: 'bank 2', moves: 0, also: false },
+      ],
+      modes: ['absolute', 'absolute', 'absolute'],
+      hazard: false,
+      buttons: false,
+      layer: 'while-held',
+      fallsThrough: false,
+      feedback: 'none',
+      survive: true,
+      group: 'stays-on',
+      wishes: [1, null, null],
+      bank: null,
+    };
+    const { way } = found(wayRig(given), wishOf(given));
+    expect(way.type === 'way' && way.steps.map(({ deed }) => [deed.does, deed.on?.id])).toEqual([
+      ['tap', 'fs1'],
+      ['tap', 'fs2'],
+    ]);
   });
 });

@@ -35,6 +35,7 @@ const came: readonly { readonly with: number; readonly table: string; readonly f
   { with: 19, table: 'landings', fields: ['by', 'scope', 'conditions', 'settings'] },
   { with: 19, table: 'controls', fields: ['springsTo', 'strike', 'aftertouch'] },
   { with: 20, table: 'wires', fields: ['translator'] },
+  { with: 21, table: 'landings', fields: ['channels'] },
 ];
 const without = (rows: Rows, fields: readonly string[]): Rows =>
   rows.map((row) => Object.fromEntries(Object.entries(row).filter(([field]) => !fields.includes(field))));
@@ -138,8 +139,44 @@ describe('a rig file', () => {
   });
 });
 
+describe('a rig file of a later version', () => {
+  it('of version 20: every landing hears on its own channel, and every tick stands', () => {
+    const was = JSON.parse(file(20));
+    expect(was.formatVersion).toBe(20);
+    const rig = read(file(20));
+    expect(asOf(20, untold(was, rig))).toEqual(was);
+    const index = indexRig(rig);
+    expect(rig.landings.length).toBeGreaterThan(20);
+    expect(rig.landings.every((l) => l.channels === 'one')).toBe(true);
+    for (const row of [...rig.assignments, ...rig.landings, ...rig.layers])
+      expect([row.id, stands(index, row)]).toEqual([row.id, row.entered !== null]);
+  });
+});
+
 const library = (name: string, version: number): string =>
   readFileSync(resolve(import.meta.dirname, `../fixtures/library/${name}-version-${version}.json`), 'utf8');
+
+describe('a file of the library of version 7', () => {
+  it('a profile: is read whole, and its numbers are heard on their own channels', () => {
+    const was = JSON.parse(library('profile', 7));
+    expect(was.formatVersion).toBe(7);
+    const items = parseFile(library('profile', 7));
+    if (!items.ok) throw new Error(JSON.stringify(items.error));
+    const [item] = items.value;
+    expect(item?.rig.targets[0]?.reception).toEqual(was.profile.reception);
+    expect(item?.rig.landings.map((l) => [l.address, l.channels])).toEqual(
+      was.profile.numbers.map((n: { address: unknown }) => [n.address, 'one']),
+    );
+    expect(item?.rig.landings.length).toBeGreaterThan(0);
+  });
+  it('a template: is read whole', () => {
+    const was = JSON.parse(library('template', 7));
+    expect(was.formatVersion).toBe(7);
+    const items = parseFile(library('template', 7));
+    if (!items.ok) throw new Error(JSON.stringify(items.error));
+    expect(items.value[0]?.rig.controllers[0]?.firmware).toEqual(was.template.firmware);
+  });
+});
 
 describe('a file of the library of version 6', () => {
   it('a profile: is read whole, and nothing goes on inside of it by itself', () => {

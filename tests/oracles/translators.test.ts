@@ -155,6 +155,16 @@ describe('as what a message is taken to arrive', () => {
     );
   });
 
+  it('also where it makes a program of the middle of what comes alone', () => {
+    const steps = [0, 1, 0].map((v) => ({ upTo: u14(v), value: u14(v) }));
+    const to: Translated = { type: 'program', channel: null, number: null, shift: 0, values: { type: 'table', steps } };
+    const bend = { type: 'pitch-bend', channel: channel(1) } as const;
+    const lines = [{ from: { type: 'pitch-bend' as const, channel: null, lowest: u7(20), highest: u7(20) }, to: [to] }];
+    expect(arriving(lines, bend).map(([key]) => key)).toEqual([
+      addressKey({ type: 'program', channel: channel(1), number: u7(0), bank: null }),
+    ]);
+  });
+
   const arriving = (lines: Translator['lines'], message: Message, rest: 'passes' | 'stops' = 'passes') =>
     waysOf(compileNetwork({ wires: [wire({ name: '', lines, rest })] }, new Set()), 'board', message, '').arrived.map(
       ({ message: m, part, translated }) => [addressKey(m), part, translated],

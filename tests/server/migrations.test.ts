@@ -42,6 +42,8 @@ const versions = [
   '019',
   '020',
   '021',
+  '022',
+  '023',
 ];
 const copyOf = (version: string): string => {
   const file = join(folder, `${version}-${Math.random()}.sqlite`);

@@ -1,7 +1,7 @@
 // Address clash: one address serves different functions at one receiver.
 import { meantNames } from '../commands';
 import { addressKey, heardKeys, type Message, shortName } from '../midi';
-import { type Assignment, type Landing, messagesOf, type PlacedSend, type RigIndex } from '../rig';
+import { type Assignment, addressesOf, type Landing, messagesOf, type PlacedSend, type RigIndex } from '../rig';
 import { heardAnywhere, heardAs, type Outlet, outletFor, sendsHeard } from '../wires';
 import { type AssignmentCheck, subjectOf } from './finding';
 import { renumberFix } from './fix-parts';
@@ -79,7 +79,7 @@ export function onLowByte(a: Message, b: Message): boolean {
 
 /** Whether a landing hears a message as the low byte of a 14-bit control alone. */
 const lowByteAt = (index: RigIndex, outlet: Outlet, message: Message, landing: Landing): boolean =>
-  heardAs(index, outlet, message, landing.targetId).some((heard) => onLowByte(heard, landing.address));
+  heardAs(index, outlet, message, landing.targetId).some((heard) => addressesOf(landing).some((a) => onLowByte(heard, a)));
 
 /** Sends that a receiver cannot tell from a message: at an address where it is heard, or as bytes of a sequence that one of the two is. */
 export function sharersOf(index: RigIndex, outlet: Outlet, message: Message): readonly PlacedSend[] {

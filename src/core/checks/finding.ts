@@ -2,6 +2,7 @@
 import type { Outcome, Surroundings } from '../bench';
 import type { Space } from '../controller';
 import type { Assignment, Controller, Edit, RigIndex, TableName } from '../rig';
+import type { Assumed } from './assumed';
 import type { CheckId } from './registry';
 
 export type Severity = 'stop' | 'caution' | 'note';
@@ -32,7 +33,13 @@ export interface Finding {
   readonly evidence: Evidence;
   /** Somebody accepted it with this reason, and what it rests on has not changed since; null otherwise. */
   readonly accepted: { readonly id: string; readonly reason: string } | null;
+  /** What it rests on that nobody stated: were it so for certain, it would have to be fixed. Null for what rests on nothing of the kind. */
+  readonly assumed: Assumed | null;
 }
+
+/** Whether two are one finding in two states of a rig, whatever their words. */
+export const isSame = (a: Finding, b: Finding): boolean =>
+  a.check === b.check && a.subjectId === b.subjectId && a.parameterId === b.parameterId;
 
 /**
  * What a finding is made of besides its subject: plain values, so that its words can change and it stays the same

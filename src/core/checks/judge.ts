@@ -3,10 +3,11 @@
 import { type ChangedMap, changedMap, groupBy } from '../base';
 import { type Outcome, outcome, surroundingsOf } from '../bench';
 import { exploreController, type Space } from '../controller';
-import { type Controller, indexRig, type Rig, type RigIndex } from '../rig';
+import { type Assignment, type Controller, indexRig, type Rig, type RigIndex } from '../rig';
 import { acceptedAs } from './accepted/accept';
 import { addressClash } from './address-clash';
 import { type Affected, affected } from './affected';
+import { isLong, notClaimed, openAround, openFor } from './assumed';
 import type { Check, CheckContext, ControllerCheck, Finding, Found, RigCheck } from './finding';
 import { type CheckId, checksOf, controllerChecks, rigChecks } from './registry';
 
@@ -58,15 +59,26 @@ export function judge(rig: Rig, before?: Judgement): Judgement {
     spaceOf: (controller) => spaceIn(spaces, index, controller),
     newId: noIds,
   };
+  const others = new Map<string, CheckContext>();
+  const contextOf = (key: string, other: () => RigIndex): CheckContext => {
+    const made = others.get(key) ?? otherContext(context, other());
+    others.set(key, made);
+    return made;
+  };
   for (const id of check) {
     const assignment = index.assignments.get(id);
     const told = outcomes.get(id);
     if (!assignment || !told) continue;
-    const found: Finding[] = [];
-    for (const c of checksOf(assignment)) {
-      const list = c.find(context, assignment, told, found);
-      if (list.length > 0) found.push(...whole(index, c, 'assignments', id, list));
-    }
+    const found = notClaimed(
+      index,
+      askedOf(context, assignment, told),
+      () => openFor(index, assignment),
+      (key, other) => {
+        const otherwise = contextOf(key, other);
+        return askedOf(otherwise, assignment, outcome(otherwise.index, assignment, otherwise.around));
+      },
+      !isLong(assignment),
+    );
     judged.set(id, found.length > 0 ? found : null);
   }
   const ofControllers = new Map(before?.sources.controllers);
@@ -76,7 +88,15 @@ export function judge(rig: Rig, before?: Judgement): Judgement {
     else
       ofControllers.set(
         id,
-        checksOfController.flatMap((c) => whole(index, c, 'controllers', id, c.find(context, controller))),
+        notClaimed(
+          index,
+          askedOfController(context, controller),
+          () => openAround(index, controller),
+          (key, other) => {
+            const otherwise = contextOf(key, other);
+            return askedOfController(otherwise, otherwise.index.controllers.get(id) ?? controller);
+          },
+        ),
       );
   }
   const ofRig = new Map<CheckId, readonly Finding[]>();
@@ -89,6 +109,27 @@ export function judge(rig: Rig, before?: Judgement): Judgement {
   const sources: Sources = { assignments, controllers: ofControllers, rig: ofRig };
   const { findings, renewed } = merged(sources, before, check);
   return { index, outcomes, findings, renewed, sources, spaces };
+}
+
+/** What all checks of an assignment find. */
+function askedOf(context: CheckContext, assignment: Assignment, told: Outcome): readonly Finding[] {
+  const found: Finding[] = [];
+  for (const c of checksOf(assignment)) {
+    const list = c.find(context, assignment, told, found);
+    if (list.length > 0) found.push(...whole(context.index, c, 'assignments', assignment.id, list));
+  }
+  return found;
+}
+
+const askedOfController = (context: CheckContext, controller: Controller): readonly Finding[] =>
+  checksOfController.flatMap((c) => whole(context.index, c, 'controllers', controller.id, c.find(context, controller)));
+
+/** The same for a rig in which some unit is otherwise: what a controller that is not can get to is known. */
+function otherContext(context: CheckContext, index: RigIndex): CheckContext {
+  const spaces = new Map<string, Space>();
+  const spaceOf = (c: Controller): Space =>
+    context.index.controllers.get(c.id) === c ? context.spaceOf(c) : spaceIn(spaces, index, c);
+  return { ...context, index, around: surroundingsOf(index), spaceOf };
 }
 
 function everything(rig: Rig): Affected {
@@ -122,6 +163,7 @@ function whole(
       subjectId,
       parameterId: null,
       evidence: { type: 'facts' as const },
+      assumed: null,
       ...f,
       ...words,
       check: check.id,

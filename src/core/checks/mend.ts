@@ -2,15 +2,15 @@
 import { surroundingsOf } from '../bench';
 import { exploreController } from '../controller';
 import { apply, batch, type Edit, type Rig, sameJson } from '../rig';
-import type { CheckContext, Finding, Fix, Severity } from './finding';
+import { type CheckContext, type Finding, type Fix, isSame, type Severity } from './finding';
 import { type Judgement, judge } from './judge';
 import { type CheckId, checkOf } from './registry';
 import { makesWorse, shortFor } from './worse';
 
-const weight: Readonly<Record<Severity, number>> = { stop: 2, caution: 1, note: 0 };
+const weights: Readonly<Record<Severity, number>> = { stop: 2, caution: 1, note: 0 };
 
-const isSame = (a: Finding, b: Finding): boolean =>
-  a.check === b.check && a.subjectId === b.subjectId && a.parameterId === b.parameterId;
+/** How grave a finding is: what is wrong if something that nobody stated is as assumed is mended as if it were. */
+const weight = ({ severity, assumed }: Finding): number => weights[assumed === null ? severity : 'stop'];
 
 /** The fixes of a finding that prove to take it away, put nothing as bad in its place, do not raise the number of stops, and make no function worse. */
 export function offeredFixes(judgement: Judgement, finding: Finding, newId: () => string): readonly Fix[] {
@@ -75,8 +75,7 @@ const wantsIn = ({ index }: Judgement, { subjectId }: Finding) => index.assignme
 /** Whether a finding after a change is the one that was to be mended, or one as bad that the change brought. */
 const isTrouble = (judgement: Judgement, finding: Finding, then: Finding): boolean =>
   isSame(then, finding) ||
-  (weight[then.severity] >= weight[finding.severity] &&
-    !(judgement.findings.get(finding.subjectId) ?? []).some((f) => isSame(f, then)));
+  (weight(then) >= weight(finding) && !(judgement.findings.get(finding.subjectId) ?? []).some((f) => isSame(f, then)));
 
 function* tries(judgement: Judgement, finding: Finding, newId: () => string): Generator<{ fix: Fix; after: Judgement }> {
   for (const one of applied(judgement, finding, newId)) if (mends(judgement, finding, one.after)) yield one;
@@ -134,23 +133,30 @@ function isNearer(judgement: Judgement, finding: Finding, after: Judgement): boo
 function mends(judgement: Judgement, finding: Finding, after: Judgement): boolean {
   // Another title is no mending: the finding is the same.
   const still = (after.findings.get(finding.subjectId) ?? []).some((f) => isSame(f, finding));
-  if (still || countStops(after) > countStops(judgement) || makesWorse(judgement, after)) return false;
+  if (still || raises(judgement, after, isGravest) || raises(judgement, after, isStop) || makesWorse(judgement, after))
+    return false;
   if (onOutcomes.has(finding.check) && !isNearer(judgement, finding, after)) return false;
   // Trading one fault for another as bad is none either, be it on the next gesture of the switch.
   for (const id of finding.severity === 'note' ? [finding.subjectId] : new Set([finding.subjectId, ...after.renewed])) {
     const had = judgement.findings.get(id) ?? [];
     const then = after.findings.get(id) ?? [];
-    if (then.some((f) => weight[f.severity] >= weight[finding.severity] && !had.some((h) => isSame(h, f)))) return false;
+    if (then.some((f) => weight(f) >= weight(finding) && !had.some((h) => isSame(h, f)))) return false;
   }
   return true;
 }
 
-/** How many findings must be fixed and are not accepted. */
-export function countStops(judgement: Judgement): number {
-  let count = 0;
-  for (const found of judgement.findings.values()) for (const f of found) if (f.severity === 'stop') count++;
-  return count;
-}
+const isStop = (finding: Finding): boolean => finding.severity === 'stop';
+const isGravest = (finding: Finding): boolean => weight(finding) === weights.stop;
+
+const countOf = ({ findings }: Judgement, is: (finding: Finding) => boolean): number =>
+  [...findings.values()].reduce((sum, found) => sum + found.filter(is).length, 0);
+
+/** Whether a change brings more findings of a kind than it takes away. */
+const raises = (before: Judgement, after: Judgement, is: (finding: Finding) => boolean): boolean =>
+  countOf(after, is) > countOf(before, is);
+
+/** How many findings must be fixed. */
+export const countStops = (judgement: Judgement): number => countOf(judgement, isStop);
 
 export interface Mended {
   /** All changes in one; null where nothing could be mended. */

@@ -223,6 +223,7 @@ function listenFix({ index, newId, outcomeOf }: CheckContext, assignment: Assign
     hostLayerAt(index, assignment.layerId),
     parameter,
     mode,
+    target,
   );
   const label = `Let ${target.name} listen for it`;
   return [{ label, edit: batch(label, [insert('landings', landing)]) }];

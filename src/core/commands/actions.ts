@@ -131,6 +131,7 @@ export function addMessage(
     hostLayerAt(index, assignment.layerId),
     parameter,
     modes.includes('absolute') ? 'absolute' : (modes[0] ?? 'absolute'),
+    target,
   );
   return ok(
     batch(`Send ${parameter.name} as well`, [

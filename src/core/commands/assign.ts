@@ -129,6 +129,7 @@ export function assign(index: RigIndex, wish: AssignWish, newId: NewId): Result<
               hostLayerAt(index, wish.place.layerId),
               parameter,
               mode,
+              index.targets.get(parameter.targetId),
             ),
             ...as?.heard,
           }),

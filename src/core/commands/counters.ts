@@ -268,7 +268,9 @@ function throughSteps(
       (l) => l.parameterId === parameter.id && l.hostLayerId === layer && !gone.has(l.id),
     );
     if (there || setValue > parameter.highest) return [];
-    return [{ ...defaultLanding(newId(), order(), address, layer, parameter, 'set'), setValue }];
+    return [
+      { ...defaultLanding(newId(), order(), address, layer, parameter, 'set', index.targets.get(parameter.targetId)), setValue },
+    ];
   });
 }
 

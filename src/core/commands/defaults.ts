@@ -110,7 +110,7 @@ export function defaultBehaviour(
   };
 }
 
-/** The landing of a new function: the whole range of the parameter, straight, jumping. */
+/** The landing of a new function: the whole range of the parameter, straight, jumping, on the channels on which its target hears. */
 export function defaultLanding(
   id: string,
   order: number,
@@ -118,6 +118,7 @@ export function defaultLanding(
   hostLayerId: string | null,
   parameter: Parameter,
   mode: ReceiveMode,
+  target?: Pick<Target, 'reception'>,
 ): Landing {
   return {
     id,
@@ -136,6 +137,7 @@ export function defaultLanding(
     setValue: parameter.kind === 'toggle' ? parameter.highest : parameter.default,
     chosenBy: null,
     ...plainLanding,
+    channels: target?.reception.channels ?? plainLanding.channels,
     given: null,
     entered: null,
     proved: null,

@@ -312,7 +312,15 @@ export function fillEdit(index: RigIndex, plan: FillPlan, newId: NewId): Edit {
     if (!parameter || (model && isRun(model))) return [insert('assignments', assignment)];
     const { mode = 'absolute' } = model ?? {};
     const address = addressAt(index, outletFor(index, control.id, plan.send), message, parameter.targetId);
-    const usual = defaultLanding(newId(), landingOrder++, address, hostLayerAt(index, plan.source.layerId), parameter, mode);
+    const usual = defaultLanding(
+      newId(),
+      landingOrder++,
+      address,
+      hostLayerAt(index, plan.source.layerId),
+      parameter,
+      mode,
+      index.targets.get(parameter.targetId),
+    );
     const landing = { ...usual, ...(model && of ? heardLike(model, of, parameter) : {}) };
     return [insert('assignments', assignment), insert('landings', step === null ? landing : { ...landing, setValue: step })];
   });
@@ -320,7 +328,7 @@ export function fillEdit(index: RigIndex, plan: FillPlan, newId: NewId): Edit {
   return batch(`Fill along ${counted(count, 'control')}`, edits);
 }
 
-/** As another parameter is heard: the same part of the range, the same curve and takeover. */
+/** As another parameter is heard: the same part of the range, the same curve and takeover, on the same channels. */
 function heardLike(model: Landing, of: Parameter, parameter: Parameter): Partial<Landing> {
   const whole = parameter.kind !== 'continuous';
   const scaled = (value: number): number => {
@@ -329,12 +337,13 @@ function heardLike(model: Landing, of: Parameter, parameter: Parameter): Partial
     const to = parameter.lowest + part * (parameter.highest - parameter.lowest);
     return Math.min(parameter.highest, Math.max(parameter.lowest, whole ? Math.round(to) : to));
   };
-  const { port, coding, curve, takeover, chosenBy } = model;
+  const { port, coding, curve, takeover, channels, chosenBy } = model;
   return {
     port,
     coding,
     curve,
     takeover,
+    channels,
     chosenBy,
     from: scaled(model.from),
     to: scaled(model.to),

@@ -228,13 +228,14 @@ export function profileNumbers(
     if (!address) return [];
     const mode = usualMode(profile.reception, draft, address);
     const parameter: Parameter = { ...plainMacro, ...draft, id: '', order: 0, targetId: '' };
-    const { coding, from, to, curve, takeover, setValue, chosenBy, by, scope, note } = defaultLanding(
+    const { coding, from, to, curve, takeover, setValue, chosenBy, by, channels, scope, note } = defaultLanding(
       '',
       0,
       address,
       null,
       parameter,
       mode,
+      profile,
     );
     return [
       {
@@ -249,6 +250,7 @@ export function profileNumbers(
         setValue,
         chosenBy,
         by,
+        channels,
         scope,
         note,
         given: 'manual' as const,

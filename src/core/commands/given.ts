@@ -84,7 +84,7 @@ export function giveRows(rig: Rig, target: Target, rows: readonly GivenRow[], ne
     const own = (there.get(parameterId) ?? []).find((l) => addressKey(l.address) === key && l.hostLayerId === null);
     if (own) return own.given === given ? [] : [set('landings', own, 'given', given)];
     const mode = usualMode(target.reception, parameter, address);
-    const row = { ...defaultLanding(newId(), order++, address, null, parameter, mode), given };
+    const row = { ...defaultLanding(newId(), order++, address, null, parameter, mode, target), given };
     const taken = [...(there.get(parameterId) ?? []), ...(made.get(parameterId) ?? [])];
     // One message after another that carries no value is one step after another.
     const step =

@@ -3,6 +3,7 @@
 // Why not, in codes and in words.
 
 export { type CellProblem, cellProblemWords, quoted } from './cell-problem';
+export { hearOnChannels } from './channels';
 export { messageFor } from './message-for';
 export { type CommandProblem, problemWords } from './problem';
 export { type NewId, nextOrder, patch } from './shared';

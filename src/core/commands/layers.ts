@@ -251,7 +251,7 @@ export function setTap(index: RigIndex, layer: Layer, parameter: Parameter | nul
   // It goes out where it went out before.
   const port = layer.tap.flatMap((a) => (a.type === 'send' ? (a.port ?? []) : []))[0];
   const address = addressAt(index, tapOutlet(index, layer, { port }), message, target.id);
-  const landing = defaultLanding(newId(), nextOrder(index.rig.landings), address, null, parameter, mode);
+  const landing = defaultLanding(newId(), nextOrder(index.rig.landings), address, null, parameter, mode, target);
   const send: Action = {
     type: 'send',
     message,

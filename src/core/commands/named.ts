@@ -67,7 +67,10 @@ export function namedEdit(index: RigIndex, target: Target, chosen: readonly Name
     const mode = target.reception.modes.includes('absolute') ? 'absolute' : (target.reception.modes[0] ?? 'absolute');
     return [
       insert('parameters', parameter),
-      insert('landings', { ...defaultLanding(newId(), landingOrder++, named.message, null, parameter, mode), given: 'manual' }),
+      insert('landings', {
+        ...defaultLanding(newId(), landingOrder++, named.message, null, parameter, mode, target),
+        given: 'manual',
+      }),
     ];
   });
   return edits.length === 0 ? null : batch(`Take over ${edits.length === 1 ? '1 name' : `${chosen.length} names`}`, edits);

@@ -59,7 +59,7 @@ export function programmedEdit(index: RigIndex, lines: readonly ProgrammedLine[]
     known.add(key);
     const target = index.targets.get(parameter.targetId);
     const mode = target?.reception.modes.includes('absolute') === false ? (target.reception.modes[0] ?? 'absolute') : 'absolute';
-    landings.push(insert('landings', ticked(defaultLanding(newId(), landingOrder++, message, null, parameter, mode))));
+    landings.push(insert('landings', ticked(defaultLanding(newId(), landingOrder++, message, null, parameter, mode, target))));
   }
   const edits = [...[...made.values()].map((a) => insert('assignments', ticked(a))), ...landings];
   return batch(lines.length === 1 ? 'Take over 1 assignment' : `Take over ${lines.length} assignments`, edits);

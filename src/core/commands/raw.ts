@@ -141,7 +141,7 @@ export function nameParameter(
   const heard = sibling
     ? { mode: sibling.mode, coding: sibling.coding }
     : modeFor(assignment, { ...send, message: address }, controller, parameter, target);
-  const landing = defaultLanding(newId(), nextOrder(index.rig.landings), address, layer, parameter, heard.mode);
+  const landing = defaultLanding(newId(), nextOrder(index.rig.landings), address, layer, parameter, heard.mode, target);
   return ok(
     batch(`Add ${parameter.name} to ${control.name}`, [
       ...withAction(assignment, at, named),

@@ -2,7 +2,7 @@
 
 import { addressKey, withNumber } from '../midi';
 import { modeOf, type ReceiveMode } from '../modes';
-import { batch, type Edit, eachNumber, insert, isRun, type Landing, type RigIndex, remove } from '../rig';
+import { addressesOf, batch, type Edit, eachStep, insert, isRun, type Landing, type RigIndex, remove } from '../rig';
 import { sendsHeard } from '../wires';
 import { changeLanding } from './change';
 import { type NewId, nextOrder, patch, staleLanding } from './shared';
@@ -57,27 +57,33 @@ function besides(index: RigIndex, landing: Landing, number: number): Landing | u
       l.given === landing.given &&
       l.parameterId === landing.parameterId &&
       l.hostLayerId === landing.hostLayerId &&
-      l.port === landing.port,
+      l.port === landing.port &&
+      l.channels === landing.channels,
   );
 }
 
 /** How far a run goes that begins alone: to the last step, as far as nothing else is sent at its numbers. */
-function lastOf(index: RigIndex, { address, parameterId }: Landing, begins: number, highest: number): number {
+function lastOf(index: RigIndex, landing: Landing, begins: number, highest: number): number {
+  const { address, parameterId } = landing;
   const own = 'number' in address ? address.number : 127;
   let value = begins;
   for (let n = own + 1; n <= 127 && value < highest; n++, value++) {
-    const sent = sendsHeard(index).sendsAt.get(addressKey(withNumber(address, n))) ?? [];
-    if (sent.some((p) => !p.send.meant.includes(parameterId))) break;
+    if (sendersAt(index, atNumber(landing, n)).some((p) => !p.send.meant.includes(parameterId))) break;
   }
   return value;
 }
 
+/** One number of a run, by itself. */
+const atNumber = (landing: Landing, n: number): Landing => ({ ...landing, mode: 'set', address: withNumber(landing.address, n) });
+
+/** What is sent at an address of a landing, on any channel that it hears. */
+const sendersAt = (index: RigIndex, landing: Landing) =>
+  addressesOf(landing).flatMap((a) => sendsHeard(index).sendsAt.get(addressKey(a)) ?? []);
+
 /** The edits by which a run becomes a line for each number that something sends for its parameter. */
 function opened(index: RigIndex, landing: Landing, coding: Landing['coding'], newId: NewId): readonly Edit[] {
-  const all = eachNumber(landing);
-  const sent = all.filter((l) =>
-    (sendsHeard(index).sendsAt.get(addressKey(l.address)) ?? []).some((p) => p.send.meant.includes(landing.parameterId)),
-  );
+  const all = eachStep(landing);
+  const sent = all.filter((l) => sendersAt(index, l).some((p) => p.send.meant.includes(landing.parameterId)));
   const [first, ...rest] = sent.length > 0 ? sent : all.slice(0, 1);
   if (!first) return [];
   const parameter = index.parameters.get(landing.parameterId);
@@ -108,7 +114,7 @@ export function runAlong(
 ): readonly Edit[] {
   const parameter = index.parameters.get(landing.parameterId);
   const { address, from, to } = landing;
-  const all = eachNumber(landing);
+  const all = eachStep(landing);
   if (!parameter || landing.given !== null || !('number' in address)) return [];
   const begins = address.number;
   const way = to < from ? -1 : 1;
@@ -121,9 +127,7 @@ export function runAlong(
   if (wanted.size === 0) return [remove('landings', landing)];
   const [first, last] = [Math.min(...wanted), Math.max(...wanted)];
   for (let n = first; n <= last; n++) {
-    const others = (sendsHeard(index).sendsAt.get(addressKey(withNumber(address, n))) ?? []).some(
-      (p) => !p.send.meant.includes(landing.parameterId),
-    );
+    const others = sendersAt(index, atNumber(landing, n)).some((p) => !p.send.meant.includes(landing.parameterId));
     if (others && !wanted.has(n)) return [];
   }
   const edits = patch('landings', landing, { address: withNumber(address, first), from: valueAt(first), to: valueAt(last) });
@@ -133,5 +137,5 @@ export function runAlong(
 /** The first address of a run of a parameter that nothing sends yet; null where there is none. */
 export function nextInRun(index: RigIndex, parameterId: string, hostLayerId: string | null): Landing | null {
   const runs = (index.landingsOf.get(parameterId) ?? []).filter((l) => isRun(l) && l.hostLayerId === hostLayerId);
-  return runs.flatMap((l) => eachNumber(l)).find((l) => !sendsHeard(index).sendsAt.has(addressKey(l.address))) ?? null;
+  return runs.flatMap((l) => eachStep(l)).find((l) => sendersAt(index, l).length === 0) ?? null;
 }

@@ -155,6 +155,7 @@ export function setValuesEdit(index: RigIndex, { wish, onto, rows }: SetValuesPl
       hostLayerAt(index, place.layerId),
       parameter,
       landing.mode,
+      index.targets.get(parameter.targetId),
     ),
     setValue: landing.setValue,
   }));

@@ -26,7 +26,7 @@ const BUNDLE_FORMAT = 'keen-dial/bundle';
  * have a port and a polarity; older ones go out of every port, the right way round. Version 6: templates have groups of switches and arrivals; older ones have none.
  * Version 7: a profile has macros, states, conditions, banks of channels and a written form; older ones have none.
  */
-const VERSION = 7;
+const VERSION = 8;
 
 export type ItemKind = 'controller-template' | 'target-profile' | 'rig-template' | 'rig';
 

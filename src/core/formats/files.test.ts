@@ -76,7 +76,7 @@ describe('templates, profiles and bundles', () => {
     const newer = writeProfile(only(targetProfiles)).replace(/"formatVersion": \d+/, '"formatVersion": 9');
     expect(parseFile(newer)).toMatchObject({
       ok: false,
-      error: [{ location: 'formatVersion', problem: { code: 'newer', most: 7 } }],
+      error: [{ location: 'formatVersion', problem: { code: 'newer', most: 8 } }],
     });
     expect(parseFile('{"format":"something/else","formatVersion":1}')).toMatchObject({
       ok: false,

@@ -3,7 +3,7 @@ import { sentByOne, showValue, surroundingsOf } from '../bench';
 import { meantNames } from '../commands';
 import { kindOf, makePut, noSysex, type PackedMessage, shortName, valueMax } from '../midi';
 import { makeHear, modeOf } from '../modes';
-import { contentsOf, eachNumber, type Landing, type Parameter, type Reception, type RigIndex } from '../rig';
+import { contentsOf, eachStep, type Landing, type Parameter, type Reception, type RigIndex } from '../rig';
 import type { LeftOut } from './left-out';
 import { type Marker, type TimedMessage, writeSmf } from './smf';
 
@@ -64,7 +64,7 @@ function settingOf(
   reception: Reception,
 ): { readonly landing: Landing; readonly value: number } | null {
   let best: { landing: Landing; value: number; off: number } | null = null;
-  for (const landing of landings.flatMap(eachNumber)) {
+  for (const landing of landings.flatMap(eachStep)) {
     const { type } = landing.address;
     const { carries } = kindOf(type);
     if (carries === 'nothing' || modeOf(landing.mode).fromNow) continue;

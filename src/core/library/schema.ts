@@ -98,6 +98,7 @@ export const profileSchema = z.object({
           setValue: true,
           chosenBy: true,
           by: true,
+          channels: true,
           scope: true,
           note: true,
         })

@@ -1,14 +1,15 @@
 import { describe, expect, it } from 'vitest';
-import { decodeClicks, encodeClicks, type RelativeCoding } from './index';
+import { decodeClicks, encodeClicks, type RelativeCoding, relativeCodingSchema } from './index';
 
-const codings: readonly RelativeCoding[] = ['twos-complement', 'binary-offset', 'sign-magnitude'];
+const codings: readonly RelativeCoding[] = relativeCodingSchema.options;
 
 describe('relative codings (common practice, no source)', () => {
-  it('one click each way: 1 and 127, 65 and 63, 1 and 65', () => {
+  it('one click each way: 1 and 127, 65 and 63, 1 and 65, 65 and 1', () => {
     expect(codings.map((c) => [encodeClicks(1, c), encodeClicks(-1, c)])).toEqual([
       [1, 127],
       [65, 63],
       [1, 65],
+      [65, 1],
     ]);
   });
   it('every number of clicks comes back in its own coding', () => {

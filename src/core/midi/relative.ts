@@ -1,11 +1,11 @@
-// Relative values of endless encoders: three codings of clicks in 7 bits. A wrong pair decodes as it would: nothing is tabled.
+// Relative values of endless encoders: four codings of clicks in 7 bits. A wrong pair decodes as it would: nothing is tabled.
 // Common practice, no source; MIDI 1.0 does not define them.
 
 import * as z from 'zod';
 import { exhaustive } from '../base';
 
 /** How clicks of an endless encoder are put into a value. */
-export const relativeCodingSchema = z.enum(['twos-complement', 'binary-offset', 'sign-magnitude']);
+export const relativeCodingSchema = z.enum(['twos-complement', 'binary-offset', 'sign-magnitude', 'sign-magnitude-up']);
 export type RelativeCoding = z.infer<typeof relativeCodingSchema>;
 
 /** The largest number of clicks that one message carries either way. */
@@ -24,6 +24,8 @@ export function encodeClicks(clicks: number, coding: RelativeCoding): number {
       return 64 + n;
     case 'sign-magnitude':
       return n < 0 ? 64 - n : n;
+    case 'sign-magnitude-up':
+      return n > 0 ? 64 + n : -n;
     default:
       return exhaustive(coding);
   }
@@ -42,6 +44,8 @@ export function decodeClicks(value: number, coding: RelativeCoding): number {
     case 'sign-magnitude':
       // 0 − 0 and not −0: a value of 64 is no click at all.
       return value >= 64 ? 64 - value || 0 : value;
+    case 'sign-magnitude-up':
+      return value >= 64 ? value - 64 : -value || 0;
     default:
       return exhaustive(coding);
   }
@@ -52,4 +56,5 @@ export const codingWords: Readonly<Record<RelativeCoding, string>> = {
   'twos-complement': 'two’s complement (1, 127)',
   'binary-offset': 'offset (65, 63)',
   'sign-magnitude': 'sign and size (1, 65)',
+  'sign-magnitude-up': 'sign and size, the other way (65, 1)',
 };

@@ -35,7 +35,7 @@ export function compile({ options }: Problem, w: Weights): Compiled {
       }
       cells[at] = place;
       weights[at] = scalar(o, w);
-      paired ||= o.second >= 0;
+      paired ||= o.more.length > 0;
     }
     const made = { cells, weights, paired };
     known.set(list, made);

@@ -1,7 +1,7 @@
 // Which address a new function gets: the first one in the school's order that nobody uses and the target takes.
 import { exhaustive } from '../base';
 import { addressKey, channel, type Message, u7 } from '../midi';
-import type { RigIndex, Target } from '../rig';
+import { hearsAll, type RigIndex, type Target } from '../rig';
 import { accepts, heardAnywhere, networkOf, type Outlet, routesFrom, sendsHeard, waysOf } from '../wires';
 import { controlsInOrder, notesInOrder, type SchoolId } from './schools';
 
@@ -48,22 +48,34 @@ function makeUsable(index: RigIndex, demand: Demand): (message: Message) => bool
     sharing.set(controllerId, found);
     return found;
   };
+  const omni = target?.reception.channels === 'all' || (target !== undefined && hearsAllSomewhere(index, target.id));
+  // Where every channel is heard, nobody else may send it on any.
+  const onChannels = (message: Message): readonly Message[] =>
+    omni && 'channel' in message ? sixteen.map((c) => ({ ...message, channel: c })) : [message];
   const signals = new Set(index.rig.layers.flatMap((l) => (l.signal ? [addressKey(l.signal)] : [])));
   return (message) => {
     if (demand.reserved?.has(addressKey(message)) || signals.has(addressKey(message))) return false;
     const outlet = { unitId: demand.controllerId, port: '' };
     if (target && !isTaken(index, outlet, message, target)) return false;
-    return heardAnywhere(index, outlet, message).every((heard) => {
-      const key = addressKey(heard);
-      for (const { assignment } of sendsHeard(index).sendsAt.get(key) ?? []) {
-        const owner = index.controls.get(assignment.controlId)?.controllerId;
-        if (owner !== undefined && sharesCached(owner)) return false;
-      }
-      if ((index.landingsAt.get(key) ?? []).some((l) => reached.has(l.targetId))) return false;
-      return !shadowed(index, heard, reached);
-    });
+    return heardAnywhere(index, outlet, message)
+      .flatMap(onChannels)
+      .every((heard) => {
+        const key = addressKey(heard);
+        for (const { assignment } of sendsHeard(index).sendsAt.get(key) ?? []) {
+          const owner = index.controls.get(assignment.controlId)?.controllerId;
+          if (owner !== undefined && sharesCached(owner)) return false;
+        }
+        if ((index.landingsAt.get(key) ?? []).some((l) => reached.has(l.targetId))) return false;
+        return !shadowed(index, heard, reached);
+      });
   };
 }
+
+const sixteen = Array.from({ length: 16 }, (_, i) => channel(i + 1));
+
+/** Whether something of a target hears every channel. */
+const hearsAllSomewhere = (index: RigIndex, targetId: string): boolean =>
+  (index.parametersOf.get(targetId) ?? []).some((p) => (index.landingsOf.get(p.id) ?? []).some(hearsAll));
 
 /** Whether a target takes what arrives there; where translators stop it on its way, nothing does. */
 function isTaken(index: RigIndex, outlet: Outlet, message: Message, target: Target): boolean {

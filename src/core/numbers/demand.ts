@@ -6,6 +6,7 @@ import {
   actsOnSome,
   countsNumbers,
   fireTogether,
+  hearsAll,
   hostLayerAt,
   isChosen,
   isRun,
@@ -40,6 +41,8 @@ export interface Demand {
   readonly pinned: boolean;
   /** Whether a target came with this number: no plan moves it, whatever is let go. */
   readonly given: boolean;
+  /** Whether it is heard on every channel somewhere: its number is taken on all of them. */
+  readonly omni: boolean;
   /** Whether a translator makes something else of it on some way: its lines name the number, so that it stays as it is. */
   readonly translated: boolean;
   /** A function of a switch: it could be sent as a note. */
@@ -105,6 +108,7 @@ export function demandsOf(index: RigIndex): readonly Demand[] {
       entered: false,
       pinned: false,
       given: false,
+      omni: false,
       translated: isTranslated(index, { unitId: home ?? '', port: '' }, signal),
       switching: true,
       family: '',
@@ -236,6 +240,8 @@ function demandOf(index: RigIndex, sends: readonly PlacedSend[]): Demand[] {
       pinned: sends.some((p) => p.send.pinned),
       // A run of numbers stays where it stands, too.
       given: [...landings.values()].some((l) => l.given !== null || isRun(l)),
+      omni:
+        [...landings.values()].some(hearsAll) || [...targetIds].some((id) => index.targets.get(id)?.reception.channels === 'all'),
       translated: sends.some((p) => isTranslated(index, outletFor(index, p.assignment.controlId, p.send), p.send.message)),
       switching: gesture.type !== 'move' && sends.every((p) => p.send.behaviour.type !== 'relative'),
       family: [

@@ -89,6 +89,7 @@ export function optionsFor(index: RigIndex, demands: readonly Demand[], wish: Wi
       demand.message.channel,
       demand.role,
       demand.switching,
+      demand.omni,
       demand.layer === null,
     ].join(' ');
     let made = lists.get(nature);
@@ -146,8 +147,8 @@ function currentCandidate(
   if (message.type === 'cc' && !demand.pinned && !demand.given && !controlsInOrder(wish.school).includes(message.number))
     return undefined;
   if (!takes(index, network, demand, message.type, message.channel, wish)(message.number)) return undefined;
-  if (cellsOf(message).some((cell) => blocked.has(cell))) return undefined;
-  return candidateOf(message.type, message.channel, message.number, wish, demand, 16_384);
+  const here = candidateOf(message.type, message.channel, message.number, wish, demand, 16_384);
+  return [here.cell, ...here.more].some((cell) => blocked.has(cell)) ? undefined : here;
 }
 
 function freshOptions(
@@ -175,7 +176,7 @@ function freshOptions(
       numbers.forEach((number, order) => {
         if (!fits(number)) return;
         const made = candidateOf(type, channel, number, wish, demand, order + 128 * far);
-        if (blocked.has(made.cell) || (made.second >= 0 && blocked.has(made.second))) return;
+        if ([made.cell, ...made.more].some((cell) => blocked.has(cell))) return;
         candidates.push(made);
       });
     }
@@ -212,7 +213,7 @@ function candidateOf(type: PlannedType, channel: number, number: number, wish: W
     channel,
     number,
     cell: cellOf(type, channel, number),
-    second: type === 'cc14' ? cellOf('cc', channel, number + 32) : -1,
+    more: cellsBeside(type, channel, number, demand.omni),
     moved: 0,
     // What the school wants as a note counts as unwanted on a control number.
     unwanted:
@@ -221,6 +222,13 @@ function candidateOf(type: PlannedType, channel: number, number: number, wish: W
       (type === 'note' && demand.message.type !== 'note' && !prefersNotes ? NOTE_INSTEAD : 0),
     rank,
   };
+}
+
+/** What an address takes beside its own cell: the low byte of a pair; where every channel is heard, the same on each of the others. */
+function cellsBeside(type: PlannedType, channel: number, number: number, omni: boolean): readonly number[] {
+  const low = (on: number): readonly number[] => (type === 'cc14' ? [cellOf('cc', on, number + 32)] : []);
+  if (!omni) return low(channel);
+  return [...low(channel), ...sixteen.flatMap((on) => (on === channel ? [] : [cellOf(type, on, number), ...low(on)]))];
 }
 
 const canSend = (index: RigIndex, demand: Demand, type: MessageType): boolean =>

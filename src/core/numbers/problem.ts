@@ -5,8 +5,8 @@ import { type Cost, noCost, plus } from './cost';
 /** One cell that a row could have. Neighbouring cells have keys that differ by 1. */
 export interface Option {
   readonly cell: number;
-  /** The cell that it takes with it (a 14-bit control's low byte); −1 for none. */
-  readonly second: number;
+  /** The cells that it takes with it: a 14-bit control's low byte, the same number on every channel that is heard. */
+  readonly more: readonly number[];
   readonly moved: number;
   readonly unwanted: number;
   readonly rank: number;
@@ -127,9 +127,9 @@ export function separate({ options, classOf, meets, neighbours }: Problem): read
     alike.set(own, row);
     const mine = firstAt.get(own);
     if (!mine) return;
-    for (const { cell, second } of list) {
+    for (const { cell, more } of list) {
       sit(row, own, mine, cell);
-      if (second >= 0) sit(row, own, mine, second);
+      for (const other of more) sit(row, own, mine, other);
     }
   });
   for (const [a, b] of neighbours) join(a, b);

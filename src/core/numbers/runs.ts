@@ -15,7 +15,7 @@ export class Board {
   }
 
   free(row: number, option: Option): boolean {
-    return this.cellFree(row, option.cell) && (option.second < 0 || this.cellFree(row, option.second));
+    return this.cellFree(row, option.cell) && option.more.every((cell) => this.cellFree(row, cell));
   }
 
   private cellFree(row: number, cell: number): boolean {
@@ -27,13 +27,13 @@ export class Board {
   put(row: number, at: number, option: Option): void {
     this.chosen[row] = at;
     this.hold(option.cell, row);
-    if (option.second >= 0) this.hold(option.second, row);
+    for (const cell of option.more) this.hold(cell, row);
   }
 
   take(row: number, option: Option): void {
     this.chosen[row] = -1;
     this.holders.get(option.cell)?.pop();
-    if (option.second >= 0) this.holders.get(option.second)?.pop();
+    for (const cell of option.more) this.holders.get(cell)?.pop();
   }
 
   private hold(cell: number, row: number): void {
@@ -169,7 +169,7 @@ function restAssigned(problem: Problem, compiled: Compiled, board: Board): reado
       const row = rows[i] ?? -1;
       const at = done.chosen[i] ?? -1;
       const option = options[row]?.[at];
-      // Two pairs can take each other's second cell: then this start leads nowhere, and the search has to find one.
+      // Two pairs can take each other's further cell: then this start leads nowhere, and the search has to find one.
       if (!option || !board.free(row, option)) return null;
       board.put(row, at, option);
     }

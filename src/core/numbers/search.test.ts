@@ -64,7 +64,7 @@ function bruteForce(problem: Problem): Cost | null {
   const chosen: number[] = [];
   const cells = (row: number): number[] => {
     const o = problem.options[row]?.[chosen[row] ?? -1];
-    return o ? (o.second < 0 ? [o.cell] : [o.cell, o.second]) : [];
+    return o ? [o.cell, ...o.more] : [];
   };
   const fits = (row: number): boolean =>
     chosen.slice(0, row).every((_, other) => {
@@ -92,7 +92,7 @@ const byCost = (a: Option, b: Option): number => a.moved - b.moved || a.unwanted
 const option = (pairs: boolean): fc.Arbitrary<Option> =>
   fc.record({
     cell: fc.nat(6),
-    second: pairs ? fc.constantFrom(-1, -1, 7, 8, 9) : fc.constant(-1),
+    more: pairs ? fc.constantFrom<readonly number[]>([], [], [7], [8], [9], [7, 8]) : fc.constant([]),
     moved: fc.nat(1),
     unwanted: fc.nat(1),
     rank: fc.nat(9),

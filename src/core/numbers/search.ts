@@ -22,7 +22,7 @@ function smallest(problem: Problem, rows: readonly number[], steps: number): rea
   // Rows that all meet and take one cell each failed as one assignment: nothing can be left out of those.
   const plain =
     rows.every((r) => rows.every((q) => problem.meets(problem.classOf[q] ?? 0, problem.classOf[r] ?? 0))) &&
-    rows.every((r) => problem.options[r]?.every((o) => o.second < 0) ?? true);
+    rows.every((r) => problem.options[r]?.every((o) => o.more.length === 0) ?? true);
   if (plain && leavesNothingOut(problem, rows)) return rows;
   let kept = [...rows];
   for (const row of rows) {

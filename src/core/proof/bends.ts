@@ -74,6 +74,11 @@ export const switchBends: readonly Bend[] = [
   },
 ];
 
+/** Codings whose clicks can be told apart. */
+const distinct = relativeCodingSchema.options.filter((c) => c !== 'sign-magnitude-up');
+/** Whether two codings are the same one, or one the other turned the other way: that is told by the way. */
+const isMirror = (a: RelativeCoding, b: RelativeCoding): boolean => a === b || (a.startsWith('sign') && b.startsWith('sign'));
+
 /** For what is moved or turned. */
 export const moveBends: readonly Bend[] = [
   {
@@ -84,7 +89,7 @@ export const moveBends: readonly Bend[] = [
     cause: 'reversed',
     bend: ({ behaviour }) => (behaviour.type === 'range' ? { ...behaviour, from: behaviour.to, to: behaviour.from } : null),
   },
-  ...relativeCodingSchema.options.map(
+  ...distinct.map(
     (coding: RelativeCoding): Bend => ({
       cause: 'relative',
       bend: (s) =>
@@ -95,10 +100,11 @@ export const moveBends: readonly Bend[] = [
     cause: 'absolute',
     bend: (s) => (s.behaviour.type === 'relative' ? { type: 'range', from: zero, to: top(s), curve: { type: 'linear' } } : null),
   },
-  ...relativeCodingSchema.options.map(
+  ...distinct.map(
     (coding: RelativeCoding): Bend => ({
       cause: 'coding',
-      bend: ({ behaviour }) => (behaviour.type === 'relative' && behaviour.coding !== coding ? { ...behaviour, coding } : null),
+      bend: ({ behaviour }) =>
+        behaviour.type === 'relative' && !isMirror(behaviour.coding, coding) ? { ...behaviour, coding } : null,
     }),
   ),
 ];

@@ -16,6 +16,7 @@ export type Shape =
   | { readonly type: 'clicks'; readonly coding: RelativeCoding; readonly forth: boolean; readonly doubled: boolean }
   | { readonly type: 'switch'; readonly values: readonly number[]; readonly doubled: boolean };
 
+/** Codings that can be told apart: a sign bit the other way round is the same clicks turned the other way. */
 const codings: readonly RelativeCoding[] = ['twos-complement', 'binary-offset', 'sign-magnitude'];
 
 /** The fewest different values of a travel. */

@@ -1,7 +1,7 @@
 // The hardware under one gesture: a unit that holds one function only, as it was entered, and what it sends when a hand plays it.
 import { groupBy } from '../base';
 import { type ControllerInput, compileController, startController, stepController } from '../controller';
-import { type HeardMessage, noSysex } from '../midi';
+import { type HeardMessage, noSysex, relativeCodingSchema } from '../midi';
 import {
   type Action,
   type Assignment,
@@ -41,7 +41,7 @@ export function unitSends(
     firmware: {
       ...controller.firmware,
       gestures: [...gestureTypeSchema.options],
-      encoderModes: ['absolute', 'twos-complement', 'binary-offset', 'sign-magnitude'],
+      encoderModes: ['absolute', ...relativeCodingSchema.options],
     },
   };
   const controls = [{ ...control, calibration: null }, ...(partner ? [partner] : [])];

@@ -11,7 +11,7 @@ export interface SentBack {
 }
 
 /**
- * Words that a target sends back as a parameter moves, through each landing that says where it stands; where it moves a bank of channels, those of all strips that
+ * Words that a target sends back as a parameter moves, through each landing that says where it stands, on its own channel; where it moves a bank of channels, those of all strips that
  * are under the controller from then on. `values` by slot, NaN where nobody knows.
  */
 export function feedbackOf(program: TargetProgram, slot: number, values: readonly number[]): readonly SentBack[] {
@@ -33,7 +33,7 @@ function tell(program: TargetProgram, through: Listener, slot: number, values: r
   const standing = values[slot] ?? 0;
   const blind = Number.isNaN(standing);
   const value = blind ? listener.parameter.lowest : standing;
-  const message = listener.landing.address;
+  const message = listener.sendsBackAt;
   const { type } = message;
   const back = carriesValue(type) ? listener.hear.sentBack(type, value, valueMax(type)) : null;
   if (back === null) return;

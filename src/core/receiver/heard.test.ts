@@ -1,11 +1,37 @@
 // Why a message that arrives moves nothing, reason by reason, and what a target remembers from one message to the next.
 // MIDI 1.0 where it is named, else common practice without a published source.
 import { describe, expect, it } from 'vitest';
-import { cc, continuous, landing, layer, parameter, program, smallRig, withFunctions } from '../../../tests/kit/small-rig';
-import { channel, type Message, noSysex, packedBend, packedCc, packedNote, packedProgram, u7, u14 } from '../midi';
+import {
+  assignment,
+  cc,
+  continuous,
+  landing,
+  layer,
+  parameter,
+  program,
+  range,
+  smallRig,
+  withFunctions,
+} from '../../../tests/kit/small-rig';
+import {
+  addressKey,
+  channel,
+  type Message,
+  noSysex,
+  packedBend,
+  packedCc,
+  packedChannel,
+  packedNote,
+  packedNumber,
+  packedProgram,
+  packedValue,
+  u7,
+  u14,
+} from '../midi';
 import { indexRig, type Landing, type Layer, type Parameter, type Reception } from '../rig';
 import {
   compileTargets,
+  feedbackOf,
   launchDue,
   look,
   openInHost,
@@ -63,6 +89,28 @@ function target({
   };
 }
 const press = packedCc(5, 104, 127);
+
+describe('what hears every channel', () => {
+  it('sends back once, on its own', () => {
+    const rig = withFunctions(
+      smallRig([continuous('p', 0, 127)], { reception: { feedback: 'same-address' } }),
+      [assignment({ id: 'a', on: 'k1', gesture: 'move', message: cc(20, 9), behaviour: range(0, 127), meant: ['p'] })],
+      [landing('p', { address: cc(20, 5), channels: 'all', from: 0, to: 127 })],
+    );
+    const index = indexRig(rig);
+    for (const keys of [null, [addressKey(cc(20, 9))]]) {
+      const program = compileTargets(index, {
+        keys,
+        reaches: () => true,
+        parameterIds: null,
+        sysex: noSysex,
+        tempo: usualTempo,
+      });
+      const told = feedbackOf(program, program.slots.get('p') ?? -1, [40]);
+      expect(told.map(({ word }) => [packedChannel(word), packedNumber(word), packedValue(word)])).toEqual([[5, 20, 40]]);
+    }
+  });
+});
 
 describe('why nothing moves', () => {
   it('nobody listens there, or the wire is for notes only; else it moves and there is no reason', () => {

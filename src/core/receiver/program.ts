@@ -1,6 +1,6 @@
 // The receiving side, compiled: which landings of which target hear an address, and what else has to be remembered for them.
 import { clamp } from '../base';
-import { addressKey, kindOf, type Listening, type MessageType, type SysexTable } from '../midi';
+import { addressKey, kindOf, type Listening, type Message, type MessageType, type SysexTable } from '../midi';
 import { type Hear, makeHear, modeOf, type Travel, travelOf } from '../modes';
 import {
   eachNumber,
@@ -21,6 +21,8 @@ import type { TakeoverRule } from './takeover';
 
 export interface Listener {
   readonly landing: Landing;
+  /** Where it sends back: what hears every channel does so on its own. */
+  readonly sendsBackAt: Message;
   /** Position in `program.listeners`: tells the trace who heard. */
   readonly index: number;
   /** Slot of its parameter. */
@@ -139,14 +141,14 @@ export function compileTargets(index: RigIndex, scope: TargetScope): TargetProgr
   const landings = scope.keys === null ? index.rig.landings : scope.keys.flatMap((key) => index.landingsAt.get(key) ?? []);
   const keys = scope.keys === null ? null : new Set(scope.keys);
   const heard = [...new Set(landings)]
-    .flatMap((landing) => eachNumber(landing))
-    .filter((l) => keys === null || keys.has(addressKey(l.address)));
-  for (const landing of heard) {
+    .flatMap((row) => eachNumber(row).map((landing) => ({ landing, own: row.address })))
+    .filter(({ landing }) => keys === null || keys.has(addressKey(landing.address)));
+  for (const { landing, own } of heard) {
     if (!scope.reaches(landing.targetId)) continue;
     const parameter = index.parameters.get(landing.parameterId);
     const target = index.targets.get(landing.targetId);
     if (!parameter || !target || !accepts(target, landing.address)) continue;
-    const at = { index: listeners.length, slotOf };
+    const at = { index: listeners.length, slotOf, sendsBackAt: onChannelOf(landing.address, own) };
     const plain = listenerOf(index, landing, parameter, target, at);
     const listener = {
       ...plain,
@@ -176,8 +178,10 @@ export function compileTargets(index: RigIndex, scope: TargetScope): TargetProgr
   const sendingBack = new Map<number, Listener[]>();
   for (const listener of listeners) {
     if (index.targets.get(listener.landing.targetId)?.reception.feedback !== 'same-address') continue;
-    for (const slot of new Set([listener.slot, ...(listener.strip?.lane.map((l) => l.slot) ?? [])]))
-      sendingBack.set(slot, [...(sendingBack.get(slot) ?? []), listener]);
+    for (const slot of new Set([listener.slot, ...(listener.strip?.lane.map((l) => l.slot) ?? [])])) {
+      const there = sendingBack.get(slot) ?? [];
+      if (!there.some((l) => isTwin(l, listener))) sendingBack.set(slot, [...there, listener]);
+    }
   }
   const beatMs = 60_000 / scope.tempo.bpm;
   return {
@@ -198,6 +202,14 @@ export function compileTargets(index: RigIndex, scope: TargetScope): TargetProgr
     barMs: beatMs * scope.tempo.beatsPerBar,
   };
 }
+
+/** An address on the channel of another one. */
+const onChannelOf = (address: Message, own: Message): Message =>
+  'channel' in address && 'channel' in own ? { ...address, channel: own.channel } : address;
+
+/** Whether two are one landing on two channels: it sends back once. */
+const isTwin = (a: Listener, b: Listener): boolean =>
+  a.landing.id === b.landing.id && addressKey(a.sendsBackAt) === addressKey(b.sendsBackAt);
 
 /** Start values, with what the conditions of some landings ask for. */
 function startOf(parameters: readonly Parameter[], met: readonly Listener[]): readonly number[] {
@@ -232,7 +244,7 @@ function listenerOf(
   landing: Landing,
   parameter: Parameter,
   target: Target,
-  at: { readonly index: number; readonly slotOf: (parameter: Parameter) => number },
+  at: { readonly index: number; readonly slotOf: (parameter: Parameter) => number; readonly sendsBackAt: Message },
 ): Listener {
   const { address, scope } = landing;
   const { rejectGap } = target.reception;
@@ -242,6 +254,7 @@ function listenerOf(
   const hear = makeHear(landing, empty ? { ...parameter, empty } : parameter, target.reception);
   return {
     landing,
+    sendsBackAt: at.sendsBackAt,
     index: at.index,
     slot: at.slotOf(parameter),
     parameter,

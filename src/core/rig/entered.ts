@@ -4,6 +4,7 @@ import * as z from 'zod';
 import type { Lookup } from '../base';
 import { modeOf } from '../modes';
 import { countingOf } from './counting';
+import { hearsAll } from './heard-at';
 import { sameJson } from './json';
 import {
   type Action,
@@ -107,10 +108,11 @@ function factsOfLanding(row: Landing): Entered {
       sets: modeOf(row.mode).needs === 'value' ? row.setValue : null,
       chosenBy: valuesEntered(row),
       by: modeOf(row.mode).steps ? row.by : 1,
+      channels: hearsAll(row) ? 'all' : 'one',
       scope: row.scope,
       settings: row.settings,
     },
-    { port: '', curve: { type: 'linear' }, takeover: 'jump', by: 1, scope: 'target', settings: [] },
+    { port: '', curve: { type: 'linear' }, takeover: 'jump', by: 1, channels: 'one', scope: 'target', settings: [] },
   );
 }
 
@@ -254,12 +256,13 @@ export function heldLanding(row: Landing): Landing | null {
     sets,
     chosenBy = null,
     by = 1,
+    channels = 'one',
     scope = 'target',
     settings = [],
   } = kept;
   const [from, to] = Array.isArray(range) ? range : [];
   const heard = { parameterId: parameter, port, address, hostLayerId: layer, mode, coding, from, to, curve, takeover, by, scope };
-  const held = { ...heard, settings };
+  const held = { ...heard, channels, settings };
   const read = landingSchema.safeParse({ ...row, ...held, setValue: sets ?? row.setValue, chosenBy });
   return read.success ? read.data : row;
 }

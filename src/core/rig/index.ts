@@ -124,7 +124,7 @@ export { firstBroken, referencesOf, rowsPointingAt } from './references';
 // How a gesture counts.
 
 export { countingOf, countsNumbers, numbersCounted } from './counting';
-export { addressesOf, eachNumber, type HeardAt, heardAt, isRun } from './heard-at';
+export { addressesOf, eachNumber, eachStep, type HeardAt, heardAt, hearsAll, isRun } from './heard-at';
 export { alternates, onTurn, sentAtOnce } from './turns';
 export { actsOnSome, canSend, isChosen } from './values-sent';
 

@@ -72,6 +72,7 @@ const factWords = {
   becomesChannel: 'On channel',
   becomesNumber: 'As number',
   becomesValues: 'With values',
+  channels: 'Channels',
 } as const;
 
 export type FactName = keyof typeof factWords;

@@ -1,6 +1,6 @@
 // What a written form of a player's own is made of: the lines of one unit as plain values, numbers as the standard counts them.
 import type { Message } from '../midi';
-import { type Action, gestureNames, type Parameter, type RigIndex } from '../rig';
+import { type Action, gestureNames, hearsAll, type Parameter, type RigIndex } from '../rig';
 import type { SheetLine } from './line';
 import { makeSheet } from './sheet';
 
@@ -40,6 +40,8 @@ export interface FormLine {
   readonly lowest?: number;
   readonly highest?: number;
   readonly scope?: string;
+  /** `any` where every channel is heard. */
+  readonly channels?: string;
   /** Of a macro: what it moves along. */
   readonly moves?: readonly { readonly parameter: string; readonly from: number; readonly to: number }[];
   readonly entered: boolean;
@@ -114,6 +116,7 @@ function lineOf(index: RigIndex, line: SheetLine): FormLine {
       from: landing.from,
       to: landing.to,
       sets: landing.setValue,
+      ...(hearsAll(landing) ? { channels: 'any' } : {}),
       scope: landing.scope,
       moves: moved(index, parameter),
       entered,

@@ -8,6 +8,7 @@ import {
   type Given,
   gestureNames,
   heardAt,
+  hearsAll,
   isRun,
   type Landing,
   type Layer,
@@ -58,7 +59,7 @@ export function targetLines(
 }
 
 function landingLine(index: RigIndex, naming: Naming, target: Target, landing: Landing, parameter: Parameter): SheetLine {
-  const { curve, coding, takeover, hostLayerId, mode, by, scope, conditions, settings } = landing;
+  const { curve, coding, takeover, hostLayerId, mode, by, channels, scope, conditions, settings } = landing;
   const from = fromWords(index, naming, sendersOf(index, landing));
   const facts = inOrder([
     fact('parameter', landing.parameterId, naming.parameter(landing.parameterId)),
@@ -73,6 +74,7 @@ function landingLine(index: RigIndex, naming: Naming, target: Target, landing: L
     fact('curve', curveValue(curve), curveWords(curve)),
     by === 1 || !modeOf(mode).steps ? null : fact('by', by, String(by)),
     takeover !== 'jump' || target.reception.takeover.length > 1 ? fact('takeover', takeover, takeovers[takeover]) : null,
+    hearsAll(landing) ? fact('channels', channels, 'any') : null,
     scope === 'target' ? null : fact('scope', scope, scopeWords[scope]),
     target.reception.asksKind ? fact('kind', null, toldKinds(index, landing).join(', ')) : null,
     settings.length === 0 ? null : fact('settings', settings, settings.map(listed).join(', ')),
@@ -93,7 +95,7 @@ function landingLine(index: RigIndex, naming: Naming, target: Target, landing: L
 /** The message that is listened for; of a run its first number, and its last. */
 function addressFacts(landing: Landing, style: NumberStyle): readonly Fact[] {
   const facts = messageFacts(landing.address, style);
-  const last = heardAt(landing).at(-1)?.address;
+  const last = heardAt({ ...landing, channels: 'one' }).at(-1)?.address;
   if (!isRun(landing) || last === undefined || !('number' in last)) return facts;
   return facts.map((f) =>
     f.name === 'number' ? fact('number', [f.value, last.number], `${f.text} to ${numberWords(last, style)}`) : f,

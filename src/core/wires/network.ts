@@ -1,7 +1,7 @@
 // The wires of a rig as a graph: every way that a message takes from a unit, through merges, hubs and hosts that pass it on.
 import { kindOf, type PackedMessage, type PackedType, packedChannel, packedStatus } from '../midi';
 import type { Rig, Wire } from '../rig';
-import { compileTranslator, type Translate } from './translate';
+import { compileTranslator, type Translating } from './translate';
 
 /** A message that went round this often is cut and reported. */
 export const MOST_HOPS = 64;
@@ -34,7 +34,7 @@ export interface Beyond {
 export interface Network {
   readonly wires: readonly Wire[];
   /** By wire: what its translator makes of a word; null for a plain cable. */
-  readonly translators: readonly (Translate | null)[];
+  readonly translators: readonly (Translating | null)[];
   /** Whether any wire has one. */
   readonly translates: boolean;
   /** What arrives at the end of a wire with a translator, by what that has made; null where the wire is closed to it. */

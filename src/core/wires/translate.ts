@@ -21,19 +21,24 @@ import {
 import type { Translated, TranslatedType, Translator, TranslatorLine } from '../rig';
 import { makeCurve } from '../values';
 
-/** A translator, compiled: the words that leave it for one that comes in, in their order. */
+/** The words that leave for one that comes in, in their order. */
 export type Translate = (word: PackedMessage) => readonly PackedMessage[];
 
+/** A translator, compiled. `values`: those at which it can begin to make something else. */
+export type Translating = Translate & { readonly values: readonly number[] };
+
 /** Compiles a translator. The first line that fits is done; system messages go through as they are. */
-export function compileTranslator({ lines, rest }: Translator): Translate {
+export function compileTranslator({ lines, rest }: Translator): Translating {
   const made = lines.map(({ from, to }) => ({ from, to: to.map((output) => outputOf(from.type, output)) }));
-  return (word) => {
+  const translate: Translate = (word) => {
     if (packedStatus(word) >= 0xf0) return [word];
     const line = made.find(({ from }) => isAbout(from, word));
     if (!line) return rest === 'passes' ? [word] : [];
     const number = kindOf(line.from.type).number === null ? 0 : packedNumber(word);
     return line.to.flatMap((output) => output(word, packedChannel(word), number));
   };
+  const steps = lines.flatMap(({ to }) => to.flatMap(({ values }) => (values.type === 'table' ? values.steps : [])));
+  return Object.assign(translate, { values: [...new Set(steps.flatMap(({ upTo }) => [upTo, upTo + 1]))] });
 }
 
 /** Whether a line is about a word, whatever its value. */
@@ -116,11 +121,12 @@ export interface Became {
  * each of them only changes its channel or, of 14 bits, all of them their number alike; else as what its parts become. A program comes without its bank: that is
  * chosen by control changes of their own.
  */
-export function translateMessage(translate: Translate, message: Message): readonly Became[] {
+export function translateMessage(translate: Translating, message: Message): readonly Became[] {
   const { family, sequence } = kindOf(message.type);
   if (family !== 'channel' || !('channel' in message)) return [{ message, part: false, changed: false }];
   const plain = message.type === 'program' ? { ...message, bank: null } : message;
-  const words = wordsOf(plain, [0, valueMax(message.type)]);
+  const most = valueMax(message.type);
+  const words = wordsOf(plain, [0, ...translate.values.filter((v) => v < most), most]);
   const moved = words.map((word) => movedWhole(translate, word));
   const [first] = moved;
   const together = first && moved.every((m) => m?.channel === first.channel && m.by === first.by);

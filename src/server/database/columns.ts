@@ -193,6 +193,7 @@ export const columns: { readonly [T in TableName]: Readonly<Record<Exclude<keyof
     setValue: 'real',
     chosenBy: 'json',
     by: 'integer',
+    channels: 'text',
     scope: 'text',
     conditions: 'json',
     settings: 'json',

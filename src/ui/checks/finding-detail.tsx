@@ -22,6 +22,7 @@ import { SeverityMark, severityName } from '../primitives/marks';
 import { toast } from '../primitives/toast';
 import { useJudge, useRig, useRigStore } from '../store/provider';
 import { nothingMends, useFixes } from '../store/use-fixes';
+import { AskFor } from './ask-for';
 import { type Line, nameOf } from './lines';
 
 const SweepChart = dynamic(() => import('../charts/sweep-chart'), { ssr: false, loading: () => <div className="h-36" /> });
@@ -62,6 +63,7 @@ export function FindingDetail({ index, line, alike }: Props) {
         ) : (
           <Parts line={line} />
         )}
+        {finding.assumed !== null && <AskFor index={index} assumed={finding.assumed} />}
         {finding.evidence.type === 'addresses' && (
           <SharedAddress index={index} keys={finding.evidence.keys} only={shared.has(finding.check) ? null : finding.subjectId} />
         )}

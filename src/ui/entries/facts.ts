@@ -52,6 +52,7 @@ export const receptionFacts: Readonly<Record<keyof Reception, string>> = {
   taps: 'how taps become a tempo',
   learning: 'how its numbers are entered',
   asksKind: 'whether it asks what kind a control is',
+  channels: 'on which channels it hears',
   channelModes: 'whether “all notes off” and “reset” are obeyed',
   shows: 'how it shows programs',
 };

@@ -52,6 +52,7 @@ export const receptionQuestions: Readonly<Record<keyof Reception, string>> = {
   taps: 'Tap slowly, wait three seconds, tap twice: does the pause count?',
   learning: 'Open its mapping page and press something that is mapped: does it act? Can a number be typed there, or only learnt?',
   asksKind: 'Beside a learnt control, does it offer: moves, stays, springs back?',
+  channels: 'Learn a number, send it on another channel: does it move?',
   channelModes: 'Hold a gate, send CC 123: does it close? Send CC 121: does the wheel go back?',
   shows: 'What does it call the first channel, the first program and note 60?',
 };
@@ -61,3 +62,7 @@ export const assumedOf = (
   evidence: readonly Evidence[],
   questions: Readonly<Record<string, string>>,
 ): ReadonlyMap<string, string> => new Map(Object.entries(questions).filter(([fact]) => !evidence.some((e) => e.fact === fact)));
+
+/** The question that settles a fact of a unit; empty for what is none. */
+export const questionOf = (unit: 'controllers' | 'targets', fact: string): string =>
+  new Map(Object.entries(unit === 'targets' ? receptionQuestions : firmwareQuestions)).get(fact) ?? '';

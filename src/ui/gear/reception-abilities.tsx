@@ -88,6 +88,16 @@ function HearsWhen({
         onChange={(launchQuantisation) => tune({ launchQuantisation })}
       />
       <Choice
+        label="Hears a number"
+        fact="channels"
+        value={reception.channels ?? 'one'}
+        options={[
+          ['one', 'on its own channel'],
+          ['all', 'on any channel'],
+        ]}
+        onChange={(channels) => tune({ channels })}
+      />
+      <Choice
         label="All notes off, all sound off, reset"
         fact="channelModes"
         value={reception.channelModes ?? 'ignored'}

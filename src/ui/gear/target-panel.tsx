@@ -1,7 +1,7 @@
 'use client';
 import { Trash2 } from 'lucide-react';
 import { useState } from 'react';
-import { removeGear } from '@/core/commands';
+import { hearOnChannels, removeGear } from '@/core/commands';
 import { u7Schema } from '@/core/midi';
 import {
   type Edit,
@@ -54,7 +54,12 @@ export function TargetPanel({
   const [adding, setAdding] = useState(false);
   const parameters = index.parametersOf.get(target.id) ?? [];
   const { reception } = target;
-  const tune = (changes: Partial<Reception>): boolean => edit(set('targets', target, 'reception', { ...reception, ...changes }));
+  const tune = (changes: Partial<Reception>): boolean =>
+    edit(
+      changes.channels
+        ? hearOnChannels(index, target, changes.channels)
+        : set('targets', target, 'reception', { ...reception, ...changes }),
+    );
   const undoable = (title: string): void =>
     void toast(title, { duration: 12_000, action: { label: 'Undo', onClick: () => store.getState().undo() } });
   return (

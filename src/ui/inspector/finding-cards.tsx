@@ -1,10 +1,12 @@
 'use client';
 // What is wrong with the chosen assignment, each with its reason and the changes that mend it.
+import Link from 'next/link';
 import type { Finding } from '@/core/checks';
 import type { Edit } from '@/core/rig';
 import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
 import { SeverityMark, severityName } from '../primitives/marks';
+import { useRig } from '../store/provider';
 import { nothingMends, useFixes } from '../store/use-fixes';
 
 const wash = {
@@ -25,6 +27,7 @@ export function FindingCards({
 
 function FindingCard({ finding, edit }: { readonly finding: Finding; readonly edit: (edit: Edit) => boolean }) {
   const answer = useFixes(finding);
+  const rigId = useRig((s) => s.index.rig.id);
   return (
     <section
       aria-label={`${severityName(finding.severity)}: ${finding.title}`}
@@ -34,6 +37,16 @@ function FindingCard({ finding, edit }: { readonly finding: Finding; readonly ed
         <SeverityMark severity={finding.severity} className="mt-0.5" />
         <p className="min-w-0 flex-1 text-[13.5px] leading-5">
           <b>{finding.title}</b> {finding.reason}
+          {finding.assumed !== null && (
+            <>
+              {' '}
+              Nobody has said so:{' '}
+              <Link href={`/rigs/${rigId}/gear?unit=${finding.assumed.unitId}`} className="font-medium text-verdigris underline">
+                say it in Gear
+              </Link>
+              .
+            </>
+          )}
         </p>
       </div>
       <div className="mt-2 flex flex-wrap gap-1.5 pl-6">

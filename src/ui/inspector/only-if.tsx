@@ -1,5 +1,5 @@
 'use client';
-// Where a landing hears, what has to be so for it to do anything, and how far one press goes.
+// Where and on which channels a landing hears, what has to be so for it to do anything, and how far one press goes.
 import { ListFilter, Plus, X } from 'lucide-react';
 import { showValue } from '@/core/bench';
 import { changeConditions, changeLanding, stepValues } from '@/core/commands';
@@ -28,8 +28,8 @@ const usual = ['the track is armed', 'a slot is empty', 'monitoring is on', 'the
 const LISTED = 200;
 
 /** Whether anything is said of where a landing hears, of what has to be so, or of what else is set there. */
-export const saysOnlyIf = ({ scope, conditions, settings }: Landing): boolean =>
-  scope !== 'target' || conditions.length + settings.length > 0;
+export const saysOnlyIf = ({ scope, channels, conditions, settings }: Landing): boolean =>
+  scope !== 'target' || channels !== 'one' || conditions.length + settings.length > 0;
 
 /** Begins to say it: stands at the end of the sentence for as long as nothing is said. */
 export const BeginOnlyIf = ({ parameter, onBegin }: { readonly parameter: Parameter; readonly onBegin: () => void }) => (
@@ -45,7 +45,7 @@ export const BeginOnlyIf = ({ parameter, onBegin }: { readonly parameter: Parame
 );
 
 export function OnlyIf({ index, target, parameter, landing, edit }: Props) {
-  const { scope, conditions, settings } = landing;
+  const { scope, channels, conditions, settings } = landing;
   const put = (next: Condition[]): boolean => edit(changeConditions(landing, parameter.name, next));
   return (
     <div className="flex flex-col gap-1">
@@ -65,6 +65,19 @@ export function OnlyIf({ index, target, parameter, landing, edit }: Props) {
             </option>
           ))}
         </WordSelect>
+        {'channel' in landing.address && (
+          <WordSelect
+            aria-label={`On which channels ${parameter.name} is heard`}
+            value={channels}
+            onChange={(e) => {
+              const to = e.target.value === 'all' ? 'all' : 'one';
+              edit(changeLanding(landing, { channels: to }, `Change the channels of ${parameter.name}`));
+            }}
+          >
+            <option value="one">on its own channel</option>
+            <option value="all">on any channel</option>
+          </WordSelect>
+        )}
         {conditions.length + settings.length === 0 && <Stop />}
       </Line>
       {conditions.map((condition, at) => (

@@ -37,6 +37,7 @@ export function tableOf(parameters: readonly ProfileParameter[], given: Given, r
       setValue: setValue ?? (parameter.kind === 'toggle' ? parameter.highest : parameter.default),
       chosenBy: null,
       by: plainLanding.by,
+      channels: plainLanding.channels,
       scope: plainLanding.scope,
       note: '',
       given,

@@ -250,6 +250,8 @@ export const landingSchema = z.object({
   chosenBy: chosenBySchema.nullable().default(null),
   /** How many steps one press goes in the modes *increment* and *decrement*. */
   by: z.number().int().min(1).max(1024).default(1),
+  /** Whether it hears its number on the channel of its address, or on every channel (MIDI 1.0: omni). */
+  channels: z.enum(['one', 'all']).default('one'),
   /** Whether it hears as its target does, only for what is selected or in front, or wherever that is. */
   scope: z.enum(['target', 'selected', 'locked']).default('target'),
   /** What has to be so in the target for it to do anything. */
@@ -263,9 +265,13 @@ export const landingSchema = z.object({
   note: noteSchema,
 });
 export type Landing = z.infer<typeof landingSchema>;
-/** A landing that steps by one, hears as its target does, and needs nothing to be so. */
-export const plainLanding: { readonly by: 1; readonly scope: 'target' } & Pick<Landing, 'conditions' | 'settings'> = {
+/** A landing that steps by one, hears on one channel, as its target does, and needs nothing to be so. */
+export const plainLanding: { readonly by: 1; readonly channels: 'one'; readonly scope: 'target' } & Pick<
+  Landing,
+  'conditions' | 'settings'
+> = {
   by: 1,
+  channels: 'one',
   scope: 'target',
   conditions: [],
   settings: [],

@@ -1,6 +1,6 @@
 // A controller on the rig and the controls on its panel. Copied in from a template; later changes of the library never alter a rig.
 import * as z from 'zod';
-import { channelSchema, messageSchema, messageTypeSchema } from '../../midi';
+import { channelSchema, messageSchema, messageTypeSchema, relativeCodingSchema } from '../../midi';
 import { curveSchema } from '../../values';
 import { lineSchema } from '../text';
 import {
@@ -70,7 +70,7 @@ export const firmwareSchema = z.object({
   messages: z.array(messageTypeSchema).min(1),
   gestures: z.array(gestureTypeSchema),
   switchModes: z.array(switchModeSchema),
-  encoderModes: z.array(z.enum(['absolute', 'twos-complement', 'binary-offset', 'sign-magnitude'])),
+  encoderModes: z.array(z.enum(['absolute', ...relativeCodingSchema.options])),
   messagesPerGesture: z.number().int().min(1).max(256),
   press: z.enum(['always-fires', 'waits']),
   releaseAfterHold: z.enum(['fires', 'suppressed']),

@@ -1,6 +1,6 @@
 // What is moved: a plugin, host, sampler or cue player with its parameters, and how it hears messages.
 import * as z from 'zod';
-import { channelSchema, messageTypeSchema, u7Schema } from '../../midi';
+import { channelSchema, messageTypeSchema, relativeCodingSchema, u7Schema } from '../../midi';
 import { receiveModeSchema } from '../../modes';
 import { curveSchema, scaleSchema } from '../../values';
 import { lineSchema } from '../text';
@@ -50,7 +50,7 @@ export const receptionSchema = z.object({
    * that did not.
    */
   actsOn: z.enum(['any-message', 'at-or-above-threshold', 'rising-edge']),
-  relativeEncodings: z.array(z.enum(['twos-complement', 'binary-offset', 'sign-magnitude'])),
+  relativeEncodings: z.array(relativeCodingSchema),
   /** Part of the travel that one click moves, 0–1. */
   relativeStep: z.number().min(0).max(1),
   fourteenBit: z.enum(['act-on-each', 'wait-for-low-byte']),
@@ -66,6 +66,8 @@ export const receptionSchema = z.object({
   taps: tapsSchema.optional(),
   /** Whether it does as the channel mode messages say: 120 and 123 let go what is held, 121 resets controllers. It does not where nothing is said. */
   channelModes: z.enum(['ignored', 'obeyed']).optional(),
+  /** Whether what is entered in it is heard on the channel that is entered, or on every one (MIDI 1.0: omni); on its own where nothing is said. */
+  channels: z.enum(['one', 'all']).optional(),
   /**
    * How its numbers are entered: learnt, typed, or both; and what messages do to it meanwhile: what they do at any time, or nothing. Both, and what they do at any
    * time, where nothing is said.

@@ -23,6 +23,8 @@ import { whoFlips } from './019-who-flips';
 import { insideTargets } from './020-inside-targets';
 import { ticksTold } from './021-ticks-told';
 import { translators } from './022-translators';
+import { channels } from './023-channels';
+import { attempts } from './024-attempts';
 import { hasTable, type Migration } from './migration';
 
 const migrations: readonly Migration[] = [
@@ -48,6 +50,8 @@ const migrations: readonly Migration[] = [
   insideTargets,
   ticksTold,
   translators,
+  channels,
+  attempts,
 ];
 
 /** The mark of this program in a database file, from step 006 on: the letters KEEL. */
