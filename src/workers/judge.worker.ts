@@ -45,6 +45,8 @@ import { apply, type Edit, type Rig } from '@/core/rig';
 export type PlanAnswer =
   | ({
       readonly type: 'plan';
+      /** By which its moves are asked for. */
+      readonly number: number;
       readonly demands: number;
       readonly moves: readonly MoveLine[];
       readonly cost: Cost;
@@ -68,14 +70,16 @@ export interface FixesAnswer {
 export type SeveralWish = SeveralChange | { readonly of: ColumnType; readonly lines: readonly string[] };
 
 let judgement: Judgement | null = null;
-/** The last plan, so that what is applied is what was shown. */
-let planned: readonly Move[] = [];
+/** The last plan and its number, so that what is applied is what was shown. Null where the rig has changed since: its moves are of another rig. */
+let planned: { readonly number: number; readonly moves: readonly Move[] } | null = null;
+let plans = 0;
 
 const newId = (): string => nanoid(10);
 
 const api = {
   /** Starts over with a whole rig. */
   load(rig: Rig): Renewal {
+    planned = null;
     judgement = judge(rig);
     return renewalOf(judgement, true);
   },
@@ -84,6 +88,7 @@ const api = {
     if (!judgement) return null;
     const done = apply(judgement.index.rig, edit);
     if (!done.ok) return null;
+    planned = null;
     judgement = judge(done.value, judgement);
     return renewalOf(judgement, false);
   },
@@ -139,10 +144,10 @@ const api = {
     const now = judgement;
     if (!now) return null;
     const plan = planNumbers(now.index, wish);
-    planned = plan.type === 'plan' ? plan.moves : [];
     switch (plan.type) {
       case 'plan':
-        return { ...plan, moves: plan.moves.map((m) => moveLine(now.index, m)) };
+        planned = { number: ++plans, moves: plan.moves };
+        return { ...plan, number: plans, moves: plan.moves.map((m) => moveLine(now.index, m)) };
       case 'impossible':
         return { type: 'impossible', who: plan.demands.map((d) => whoIs(now.index, d)), loosen: plan.loosen };
       case 'undecided':
@@ -151,12 +156,16 @@ const api = {
         return exhaustive(plan);
     }
   },
-  /** Some moves of the last plan as one edit, with what it would do. */
-  planned(ids: readonly string[]): Preview | null {
+  /** Some moves of a plan as one edit, with what it would do; null where it is not the last one, or the rig is another one since. */
+  planned(number: number, ids: readonly string[]): Preview | null {
     const now = judgement;
-    if (!now) return null;
+    if (!now || planned?.number !== number) return null;
     const wanted = new Set(ids);
-    return previewMoves(now, { moves: planned.filter((m) => wanted.has(m.demand.id)), refused: [] }, 'Renumber by the plan');
+    return previewMoves(
+      now,
+      { moves: planned.moves.filter((m) => wanted.has(m.demand.id)), refused: [] },
+      'Renumber by the plan',
+    );
   },
   /** Numbers moved by hand, with what that would do. */
   byHand(spot: Spot, wish: HandWish): Preview | null {

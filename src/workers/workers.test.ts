@@ -43,11 +43,17 @@ describe('the judge', () => {
     const plan = judging.plan(wish);
     if (plan?.type !== 'plan') throw new Error('the demo can be planned');
     const ids = plan.moves.map((m) => m.id);
-    const preview = judging.planned(ids);
+    const preview = judging.planned(plan.number, ids);
     expect(preview?.moves.map((m) => m.id)).toEqual(ids);
     const done = preview?.edit ? apply(demo, preview.edit) : null;
     expect(done === null || done.ok).toBe(true);
-    expect(judging.planned(['of no plan'])?.moves).toEqual([]);
+    expect(judging.planned(plan.number, ['of no plan'])?.moves).toEqual([]);
+    const next = judging.plan({ ...wish, anew: true });
+    expect(judging.planned(plan.number, ids)).toBeNull();
+    if (next?.type !== 'plan') throw new Error('the demo can be planned anew');
+    expect(judging.planned(next.number, ids)).not.toBeNull();
+    judging.edit(set('parameters', parameter, 'name', 'Other'));
+    expect(judging.planned(next.number, ids)).toBeNull();
   });
   it('offers for each finding only changes that apply, each with what it would do besides', async () => {
     const judging = await judgeApi();

@@ -16,6 +16,7 @@ import { salvage } from '@/server/backups/salvage';
 import { type Database, openDatabase } from '@/server/database/connection';
 import { backupsFolder, databaseFile, scratchFolder } from '@/server/folder/paths';
 import { withScratch } from '@/server/folder/scratch';
+import { keepAttempts } from '@/server/rigs/attempts';
 import { previewFile, takeFile } from '@/server/rigs/import';
 import { currentRig } from '@/server/rigs/journal';
 import { listEntries, makeEntry, publishedRig } from '@/server/rigs/library';
@@ -171,6 +172,25 @@ describe('what cannot be restored', () => {
     const { rig, records } = lanternTrials(demo);
     await addRig(mine, rig, 'lantern-hour');
     for (const record of records) await keepProof(mine, 'lantern-hour', record);
+    await keepAttempts(mine, 'lantern-hour', [
+      {
+        id: 'attempt',
+        at: '2026-01-01T00:00:00.000Z',
+        songId: 'song',
+        song: 'Song',
+        section: 'Part',
+        way: '',
+        share: 1,
+        by: 'panel',
+        reached: 'late',
+        ms: 300,
+        right: false,
+        missing: [],
+        elsewhere: [],
+        extra: [],
+        leftOut: [],
+      },
+    ]);
     const entry = await makeEntry(mine, 'controller-template', 'Kept board', { type: 'shipped', id: 'pocket-4-4' });
     if (!entry.ok) throw new Error(entry.error);
     const [row] = rig.parameters;

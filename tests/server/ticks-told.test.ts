@@ -203,7 +203,9 @@ it('whatever was ticked stands where nothing changed since: the frozen rule tell
   const ids: string[] = [];
   for (const made of fc.sample(someRichRig, { numRuns: 25 }).map(richRig)) {
     const ticked = <T extends { readonly entered: unknown }>(row: T): T => ({ ...row, entered: old });
-    ids.push(await addRig(db, { ...made, assignments: made.assignments.map(ticked), landings: made.landings.map(ticked) }));
+    // Before that step nothing heard more than its own channel.
+    const landings = made.landings.map((l) => ticked({ ...l, channels: 'one' as const }));
+    ids.push(await addRig(db, { ...made, assignments: made.assignments.map(ticked), landings }));
   }
   await db.close();
   const raw = await connect(file, { mode: 'write' });

@@ -94,8 +94,8 @@ export function pressLostAfter(
   const controllerId = index.controls.get(assignment.controlId)?.controllerId;
   if (!stage || slot === undefined || controllerId === undefined) return null;
   const { script, bank, page } = stage;
-  const first = oneGesture(script);
-  const second = oneGesture(script.slice(first.length));
+  const first = oneGesture(script, stage.controlId);
+  const second = oneGesture(script.slice(first.length), stage.controlId);
   const at = (first.at(-1)?.atMs ?? 0) + 1;
   const standsAt = (state: ChainState): number => state.targets.values[slot] ?? 0;
   const once = run(stage.chain, start(stage), first, { ...plain, until: at }).state;
@@ -154,7 +154,7 @@ export function afterLoading(
   let state = start(stage);
   let rest = stage.script;
   for (let presses = 0; presses <= 2; presses++) {
-    const gesture = oneGesture(rest);
+    const gesture = oneGesture(rest, stage.controlId);
     const at = (rest[0]?.atMs ?? 0) - 2;
     const before = look(state);
     const loaded = run(stage.chain, state, [{ do: 'set', atMs: at, on: preset.parameterId, value: preset.step }], {
@@ -254,7 +254,7 @@ export function valuesOf(index: RigIndex, assignment: Assignment, parameter: Par
 export function burstOf(index: RigIndex, assignment: Assignment, around: Surroundings): number | null {
   const stage = stageFor(index, assignment, around);
   if (!stage) return null;
-  const { trace } = run(stage.chain, start(stage), oneGesture(stage.script), {
+  const { trace } = run(stage.chain, start(stage), oneGesture(stage.script, stage.controlId), {
     timing: (wire) => ({ ...usualTiming, transport: stage.chain.network.wires[wire]?.transport ?? 'virtual' }),
     full: true,
     until: NEVER,
@@ -282,7 +282,7 @@ export function sentByOne(
 ): readonly { readonly atMs: number; readonly word: number }[] | null {
   const stage = stageFor(index, assignment, around);
   if (!stage) return null;
-  const { trace } = run(stage.chain, start(stage), oneGesture(stage.script), plain);
+  const { trace } = run(stage.chain, start(stage), oneGesture(stage.script, stage.controlId), plain);
   const sent: { atMs: number; word: number }[] = [];
   for (let i = 0; i < trace.kind.length; i++)
     if (trace.kind[i] === SENT && trace.c[i] === 0) sent.push({ atMs: trace.t[i] ?? 0, word: trace.a[i] ?? 0 });
@@ -290,10 +290,15 @@ export function sentByOne(
   return sent.map(({ atMs, word }) => ({ atMs: atMs - first, word }));
 }
 
-/** The script up to the second time that the finger goes down after a pause: one gesture. */
-function oneGesture(script: readonly ScriptEvent[]): readonly ScriptEvent[] {
-  const end = script.findIndex((e, i) => i > 0 && e.atMs - (script[i - 1]?.atMs ?? 0) > PAUSE_MS && e.do === 'press');
-  return end < 0 ? script : script.slice(0, end);
+/** The script up to the second time that something goes down after a pause, with the control up: one gesture. A modifier may be tapped while it is held. */
+function oneGesture(script: readonly ScriptEvent[], controlId: string): readonly ScriptEvent[] {
+  let down = false;
+  for (const [i, event] of script.entries()) {
+    const paused = event.atMs - (script[i - 1]?.atMs ?? event.atMs) > PAUSE_MS;
+    if (paused && event.do === 'press' && !down) return script.slice(0, i);
+    if ((event.do === 'press' || event.do === 'release') && event.on === controlId) down = event.do === 'press';
+  }
+  return script;
 }
 
 /**
@@ -313,7 +318,7 @@ export function launchOf(
   const beatMs = 60_000 / tempo.bpm;
   const barMs = beatMs * tempo.beatsPerBar;
   const chain = { ...stage.chain, targets: { ...stage.chain.targets, beatMs, barMs } };
-  const once = oneGesture(stage.script);
+  const once = oneGesture(stage.script, stage.controlId);
   const downAt = once.filter((e) => e.do === 'press' && e.on === stage.controlId).at(-1)?.atMs ?? 0;
   // Far enough in for whatever opens a layer; the press falls one beat before a bar line.
   const shift = Math.ceil((downAt + beatMs) / barMs) * barMs - beatMs - downAt;

@@ -8,6 +8,7 @@ import { unknownness } from '../database/connection';
 import { codeOf } from '../database/faults';
 import { migrate, pendingSteps } from '../database/migrations';
 import { type Connection, connect, type DbRecord, type Reading } from '../database/sql';
+import { attemptOf } from '../rigs/attempts';
 import { foldSchema } from '../rigs/folds';
 import { revisionSchema } from '../rigs/history';
 import { entryOf } from '../rigs/journal';
@@ -146,6 +147,7 @@ async function unshowableRig(file: Reading, id: string): Promise<string | null> 
       if (revisionSchema.parse(row).version > loaded.version) throw new Error('it lies after the last version');
     })) ??
     (await eachRow(file, 'proofs', id, 'a trial', proofOf)) ??
+    (await eachRow(file, 'attempts', id, 'a rehearsal', attemptOf)) ??
     (await eachRow(file, 'folds', id, 'where its history was folded', (row) => foldSchema.parse(row))) ??
     (await eachRow(file, 'snapshots', id, 'a published version', (row) => {
       const parsed = parseRig(String(row.body));
@@ -172,7 +174,7 @@ const PAGE = 500;
 
 async function eachRow(
   file: Reading,
-  table: 'journal' | 'revisions' | 'proofs' | 'folds' | 'snapshots',
+  table: 'journal' | 'revisions' | 'proofs' | 'attempts' | 'folds' | 'snapshots',
   rigId: string,
   what: string,
   read: (row: DbRecord) => unknown,

@@ -19,7 +19,7 @@ export const BACKUP_LIMIT = 512 * 1024 * 1024;
 export const tooLarge = `It has more than ${BACKUP_LIMIT / 1024 / 1024} MB, the most that is taken back.`;
 
 /** Every table with content, parents before what points at them. */
-const tables = ['rigs', ...tableNames, 'journal', 'revisions', 'proofs', 'snapshots', 'folds'] as const;
+const tables = ['rigs', ...tableNames, 'journal', 'revisions', 'proofs', 'attempts', 'snapshots', 'folds'] as const;
 
 export interface Restored {
   /** Rigs that can be opened now. */

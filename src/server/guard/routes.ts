@@ -60,6 +60,7 @@ export const routes: readonly Route[] = [
     'bench',
     'sheet',
     'set',
+    'set/rehearse',
     'stage',
     'sheet/walk',
     'sheet/again',

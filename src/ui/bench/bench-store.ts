@@ -3,7 +3,7 @@ import type { Remote } from 'comlink';
 import { createStore, type StoreApi } from 'zustand';
 import { type BenchSetup, type ChainEvent, type Trace, usualSetup } from '@/core/bench';
 import type { Rig, ScriptEvent } from '@/core/rig';
-import type { BenchNames, BenchWhole, BenchWorker, PanelNow } from '@/workers/bench.worker';
+import type { BenchNames, BenchWhole, PanelNow, Playing } from '@/workers/playing';
 import { eventQueue } from './event-queue';
 import { emptyMonitor, type Monitor, record } from './monitor';
 import { lastIn, nothingRecent, RECENT_MS, type Recent, takeTrace } from './recent';
@@ -40,6 +40,8 @@ export interface Bench {
   readonly load: (rig: Rig) => void;
   readonly setUp: (setup: BenchSetup) => void;
   readonly restart: (from: 'start' | 'elsewhere') => void;
+  /** Takes over a bench that its worker was asked to set up in its own way. */
+  readonly takeOver: (whole: BenchWhole) => void;
   readonly record: () => void;
   /** Ends recording and gives what was recorded, its times counted from the start of it. */
   readonly stopRecording: () => readonly ScriptEvent[];
@@ -86,7 +88,7 @@ function broken(s: BenchState, done: ChainEvent): Partial<BenchState> {
   return done.do === 'edit' ? { edited: toggled(s.edited, done.on, done.connected) } : s;
 }
 
-export function createBench(worker: Remote<BenchWorker>): Bench {
+export function createBench(worker: Remote<Playing>): Bench {
   const begun = performance.now();
   const now = (): number => performance.now() - begun;
   const monitor = emptyMonitor();
@@ -95,7 +97,6 @@ export function createBench(worker: Remote<BenchWorker>): Bench {
   let taped: ScriptEvent[] = [];
   let until = 0;
   let asking = false;
-
   let idle = true;
   let closed = false;
 
@@ -206,6 +207,7 @@ export function createBench(worker: Remote<BenchWorker>): Bench {
     restart: (from) => {
       anew(() => worker.restart(from));
     },
+    takeOver: takeWhole,
     record: () => {
       taped = [];
       store.setState({ recording: now() });

@@ -7,7 +7,7 @@ import { useStore } from 'zustand';
 import { showValue, unheardReasons } from '@/core/bench';
 import { hexOf, sayPacked } from '@/core/midi';
 import type { RigIndex } from '@/core/rig';
-import type { BenchNames } from '@/workers/bench.worker';
+import type { BenchNames } from '@/workers/playing';
 import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
 import { Select } from '../primitives/field';

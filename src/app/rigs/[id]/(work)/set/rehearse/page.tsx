@@ -1,0 +1,5 @@
+import { RehearseScreen } from '@/ui/rehearse/rehearse-screen';
+
+export default function RehearsePage() {
+  return <RehearseScreen />;
+}
