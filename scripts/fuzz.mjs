@@ -22,6 +22,9 @@ const laws = {
   ticks: 'a tick stands exactly as long as nothing has to be entered again',
   sheet: 'from the sheet alone the same rig can be built',
   ways: 'the way to a scene costs what the best of all sequences costs',
+  assumed: 'what must be fixed is wrong whatever nobody stated',
+  through: 'what is played through is what the controller would send by itself',
+  rehearsal: 'who plays as planned is right, and what is planted is told back',
   following: 'where a controller is, is among the places that agree with what was heard',
 };
 const BATCH = 1000;

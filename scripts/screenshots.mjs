@@ -30,6 +30,21 @@ async function ready() {
 }
 
 /** Into the first section, and on to one with more to do. */
+/** A take with a slip in it, while the next one goes on. */
+async function rehearse(page) {
+  const begin = page.getByRole('button', { name: 'Begin' });
+  const beats = async (left) => page.getByText(`in ${left} beats`).waitFor();
+  await begin.click();
+  await beats(3);
+  for (const key of ['a', 'c', 'z']) {
+    await page.keyboard.press(key);
+    await page.waitForTimeout(200);
+  }
+  await begin.waitFor();
+  await begin.click();
+  await beats(3);
+}
+
 async function onStage(page) {
   await page.getByText('Next Platform: press FS 1').waitFor({ timeout: 60_000 });
   await page
@@ -126,7 +141,6 @@ const views = [
   ['gear-controller', '/rigs/lantern-hour/gear', null, 'light'],
   ['gear-target', '/rigs/lantern-hour/gear', /^Quarry Hall/, 'light'],
   ['map', '/rigs/lantern-hour/map', /^FS 3:/, 'light'],
-  ['map-pedal-dark', '/rigs/lantern-hour/map', /^Ex 2:/, 'dark'],
   ['numbers', '/rigs/lantern-hour/numbers?channel=5', null, 'light'],
   ['checks', '/rigs/lantern-hour/checks', null, 'light', chooseFinding],
   ['bench', '/rigs/lantern-hour/bench', null, 'light', play],
@@ -135,6 +149,7 @@ const views = [
   ['labels', '/rigs/lantern-hour/sheet/labels', null, 'light'],
   ['proof', '/rigs/lantern-hour/proof', null, 'light', fail],
   ['set', '/rigs/lantern-hour/set', null, 'light', (page) => page.getByText('not in time').waitFor()],
+  ['rehearse', '/rigs/lantern-hour/set/rehearse?from=3&to=3&tempo=60', null, 'light', rehearse],
   ['stage', '/rigs/lantern-hour/stage', null, 'light', onStage],
   ['calibrate', '/rigs/lantern-hour/proof/calibrate', null, 'dark', sweep],
   ['nothing-arrives', '/rigs/lantern-hour/gear/nothing', null, 'light', search],

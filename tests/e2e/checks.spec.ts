@@ -6,7 +6,7 @@ test('findings are listed by severity, explained, filtered, and walked by keyboa
   await open(page, 'lantern-hour', 'checks');
   const list = page.getByRole('listbox', { name: 'Findings' });
   await expect(list.getByText(/^Must fix/)).toBeVisible();
-  await expect(page.getByRole('link', { name: 'Checks: 5 must fix, 11 look at' })).toBeVisible();
+  await expect(page.getByRole('link', { name: 'Checks: 4 must fix, 12 look at' })).toBeVisible();
   const chosen = page.getByRole('complementary', { name: 'The chosen finding' });
   await expect(chosen.getByRole('heading', { name: /^Clashes with/ })).toBeVisible();
   await expect(chosen).toContainText('CC 103');
@@ -34,11 +34,29 @@ test('a finding is mended by a change that says what else it does, and shown on 
   await expect(changes).toContainText('Takes away 1 finding.');
   await changes.getByRole('button', { name: 'Send 127 first' }).click();
   await expect(page.getByRole('option').filter({ hasText: 'First press does nothing.' })).toHaveCount(0);
-  await expect(page.getByRole('link', { name: 'Checks: 5 must fix, 10 look at' })).toBeVisible();
+  await expect(page.getByRole('link', { name: 'Checks: 4 must fix, 11 look at' })).toBeVisible();
   await page.getByRole('button', { name: 'Undo', exact: true }).click();
   await page.getByRole('option').filter({ hasText: 'First press does nothing.' }).click();
   await chosen.getByRole('link', { name: 'Show on the map' }).click();
   await expect(page.getByTestId('outcome')).toContainText('first press does nothing');
+});
+
+test('what is wrong only if something is as assumed asks what settles it, and is certain once it is said', async ({ page }) => {
+  const id = await ownRig(page);
+  await open(page, id, 'checks?severity=caution');
+  await page
+    .getByRole('option')
+    .filter({ hasText: 'If Prop Cupboard acts on what counts as on: Only every second press works.' })
+    .click();
+  const asked = page.getByRole('region', { name: 'What nobody has said' });
+  await expect(asked).toContainText('Nobody has said this of Prop Cupboard yet');
+  await expect(asked).toContainText('Send 127 and then 0 to a toggle');
+  await expectAccessible(page);
+  await asked.getByRole('link', { name: 'Say it in Gear' }).click();
+  await expect(page).toHaveURL(/gear\?unit=/);
+  await page.getByText(/facts assumed, and what would settle each/).click();
+  await page.getByRole('button', { name: 'I tried what flips a toggle' }).click();
+  await expect(page.getByRole('link', { name: 'Checks: 5 must fix, 11 look at' })).toBeVisible();
 });
 
 test('all of one kind are mended at once', async ({ page }) => {
@@ -59,7 +77,7 @@ test('a finding is accepted with a reason, stays so across a reload, and is open
   await page.getByRole('option').filter({ hasText: 'Turns Wind bed On, never Off.' }).click();
   await page.getByLabel('Or accept it: it comes back when something about it changes').fill('I fade it out by hand.');
   await page.getByRole('button', { name: 'Accept' }).click();
-  await expect(page.getByRole('link', { name: 'Checks: 5 must fix, 10 look at' })).toBeVisible();
+  await expect(page.getByRole('link', { name: 'Checks: 4 must fix, 11 look at' })).toBeVisible();
   await saved(page);
   await page.reload();
   await page.getByRole('checkbox', { name: 'accepted ones (1)' }).check();
@@ -67,7 +85,7 @@ test('a finding is accepted with a reason, stays so across a reload, and is open
   // The start of the show is one of the things that it rests on.
   await page.goto(`/rigs/${id}/checks?accepted=true`);
   await page.getByRole('button', { name: 'Open it again' }).click();
-  await expect(page.getByRole('link', { name: 'Checks: 5 must fix, 11 look at' })).toBeVisible();
+  await expect(page.getByRole('link', { name: 'Checks: 4 must fix, 12 look at' })).toBeVisible();
 });
 
 test('what is true of several functions is said once, with all of them, and accepted once', async ({ page }) => {

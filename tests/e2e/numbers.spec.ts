@@ -115,6 +115,29 @@ test('pins that cannot stand together are named, with what would loosen them', a
   await expect(plan).toContainText('let pinned numbers move');
 });
 
+test('software that hears on any channel takes its numbers on all of them: clashes, the sentence, a plan that mends them', async ({
+  page,
+}) => {
+  const id = await ownRig(page);
+  await open(page, id, 'gear');
+  await page
+    .getByRole('complementary', { name: 'Controllers and targets' })
+    .getByRole('button', { name: /^Murmur Loom/ })
+    .click();
+  await page.getByText('What it can hear, and when').click();
+  await page.getByLabel('Hears a number').selectOption({ label: 'on any channel' });
+  await expect(page.getByRole('link', { name: /^Numbers: 7 clashes/ })).toBeVisible();
+  await page.getByRole('link', { name: /^Map/ }).click();
+  await page.getByRole('button', { name: /^FS 1:/ }).click();
+  const channels = page.getByLabel('On which channels Loom is heard');
+  await expect(channels).toHaveValue('all');
+  await channels.selectOption({ label: 'on its own channel' });
+  await saved(page);
+  await page.getByRole('link', { name: /^Numbers/ }).click();
+  await page.getByRole('button', { name: /^Move \d+ numbers$/ }).click();
+  await expect(page.getByRole('link', { name: 'Numbers: no clash' })).toBeVisible();
+});
+
 test('notes, programs and NRPN have their own views; an empty rig says what to do', async ({ page }) => {
   await open(page, 'lantern-hour', 'numbers');
   await page.getByRole('button', { name: 'Notes' }).click();

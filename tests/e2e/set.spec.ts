@@ -2,7 +2,7 @@
 import { readFile } from 'node:fs/promises';
 import { expect, test } from '@playwright/test';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
-import { expectAccessible, open, ownRig } from './kit';
+import { expectAccessible, open, ownRig, saved } from './kit';
 
 /** All words of a PDF, read by an independent reader. */
 async function wordsOf(file: Buffer): Promise<string> {
@@ -116,4 +116,39 @@ test('what does not fit its bar is mended by one press instead, and undo takes i
   await expect(rooftops).toHaveAccessibleName(/press P \d+\s*on the one/);
   await page.getByRole('button', { name: /^Undo/ }).click();
   await expect(page.getByText('2 sections not in time')).toBeVisible({ timeout: 60_000 });
+});
+
+test('better places are looked for over the whole set, taken, and undone', async ({ page }) => {
+  test.setTimeout(120_000);
+  const id = await ownRig(page);
+  await open(page, id, 'set');
+  const places = page.getByRole('region', { name: 'Better places' });
+  const look = places.getByRole('button', { name: 'Look for better places' });
+  // Over the whole set it ends after ten seconds, and says what it did not try.
+  await look.click();
+  await expect(places.getByText(/changes were not tried\./)).toBeVisible({ timeout: 60_000 });
+  await expect(places.getByRole('button', { name: 'Try them all' })).toBeVisible();
+  // Stopped, it has nothing, and can be asked again.
+  await places.getByRole('button', { name: 'Try them all' }).click();
+  await places.getByRole('button', { name: 'Stop' }).click();
+  await page.getByRole('button', { name: 'Remove Harbour Fog' }).click();
+  await page.getByRole('button', { name: 'Remove Last Reel' }).click();
+  await saved(page);
+  await look.click();
+  await expect(places.getByText(/The foot goes \d+ cm less\./).first()).toBeVisible({ timeout: 60_000 });
+  await expectAccessible(page);
+  await places
+    .getByRole('button', { name: /^Take it: / })
+    .first()
+    .click();
+  await saved(page);
+  // Of another rig nothing is offered any more; undo brings the places back.
+  await expect(look).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Daylight/ })).not.toHaveAccessibleName(/press FS 3\s*press FS 1/, {
+    timeout: 60_000,
+  });
+  await page.keyboard.press('Control+z');
+  await expect(page.getByRole('button', { name: /^Daylight/ })).toHaveAccessibleName(/press FS 3\s*press FS 1/, {
+    timeout: 60_000,
+  });
 });

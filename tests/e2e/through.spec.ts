@@ -49,13 +49,13 @@ test('a translator: made on its wire, judged, on the sheet, and what it makes is
   await page.keyboard.press('Escape');
   // What the layer sends arrives as something else now: nothing there listens for it.
   await page.goto(`/rigs/${id}/checks`);
-  await expect(page.getByRole('link', { name: '6 must fix' })).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByRole('link', { name: '5 must fix' })).toBeVisible({ timeout: 30_000 });
   await page.getByRole('option').filter({ hasText: 'Weave never reacts.' }).click();
   await page
     .getByRole('list', { name: 'Changes that mend it' })
     .getByRole('button', { name: 'Let Murmur Loom listen for it' })
     .click();
-  await expect(page.getByRole('link', { name: '5 must fix' })).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByRole('link', { name: '4 must fix' })).toBeVisible({ timeout: 30_000 });
   await saved(page);
   const rig = await rigOf(page, id);
   const weave = rig.parameters.find((p) => p.name === 'Weave');

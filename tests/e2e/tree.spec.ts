@@ -20,6 +20,7 @@ const screens = [
   ['sheet', 'Lantern Hour'],
   ['proof', 'Proof'],
   ['set', 'not in time'],
+  ['set/rehearse', 'Press FS 1.'],
   ['history', 'History'],
 ] as const;
 

@@ -182,7 +182,7 @@ function hearingOf(index: RigIndex, chain: Chain, { changes, needs }: Bearing): 
     }
     // What comes back to the same address decides what is sent next.
     for (const [from, back] of targets.sendingBack)
-      if (translatedBack || back.some((l) => addressKey(l.landing.address) === at)) needs.add(valueAt(from));
+      if (translatedBack || back.some((l) => addressKey(l.sendsBackAt) === at)) needs.add(valueAt(from));
   };
   const slot = (at: number): void => {
     if (slots.has(at)) return;
@@ -193,8 +193,8 @@ function hearingOf(index: RigIndex, chain: Chain, { changes, needs }: Bearing): 
       for (const forgotten of forgets) slot(forgotten);
     }
     for (const moved of targets.macros.get(at)?.moves ?? []) slot(moved.slot);
-    for (const { landing } of targets.sendingBack.get(at) ?? [])
-      for (const made of heardAnywhere(index, { unitId: landing.targetId, port: '' }, landing.address)) key(addressKey(made));
+    for (const { landing, sendsBackAt } of targets.sendingBack.get(at) ?? [])
+      for (const made of heardAnywhere(index, { unitId: landing.targetId, port: '' }, sendsBackAt)) key(addressKey(made));
   };
   return (message) => {
     const selects =

@@ -47,7 +47,9 @@ export function deedsOf(index: RigIndex): readonly Deed[] {
 function switchingOf(index: RigIndex, of: Controller, on: Control): readonly Deed[] {
   const own = index.assignmentsOf.get(on.id) ?? [];
   const opens = index.layersByModifier.get(on.id) ?? [];
-  if (!own.some((a) => a.gesture.type !== 'move' && a.gesture.type !== 'chord') && opens.length === 0) return [];
+  // A switch that does nothing by itself may still release the others of its group.
+  const releases = (index.groupsOf.get(on.controllerId) ?? []).some((g) => g.controlIds.includes(on.id));
+  if (!own.some((a) => a.gesture.type !== 'move' && a.gesture.type !== 'chord') && opens.length === 0 && !releases) return [];
   const holdings = [[], ...heldFor(index, on)];
   // Pressing twice is two gestures here.
   return distinctGestures(index, on, of.firmware).flatMap((does) =>

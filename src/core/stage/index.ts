@@ -12,12 +12,17 @@ export { type IfGone, ifGone } from './if-gone';
 export { type RecoveryCard, recoveryCards, type Trouble, troubleNames } from './recovery';
 export { type PlaceWay, placeWays } from './wrong-bank';
 
+// Better places.
+
+export { type BetterPlace, type BetterPlaces, betterPlaces } from './better-places';
+export { betterPlacesWords, betterPlaceWords } from './better-places-words';
+
 // Ways between scenes, and how long they take.
 
 export type { Cost, Spent } from './cost';
 export { type DrillPress, type Fit, LEAST_BITS, LEAST_PRESSES, paceFrom } from './drill';
 export { firstLook, type Ground, groundOf, usualWayOptions, type WayOptions } from './ground';
-export type { Deed } from './hand';
+export { type Deed, eventsOf as deedEvents } from './hand';
 export { LEAP_DB, type Leap } from './loudness';
 export { distance, middleOf, type Pace, pressMs, SOLE_MM, type Spot, usualPace } from './movement';
 export { type OnePress, type OnePressFound, onePress } from './one-press';
@@ -25,7 +30,7 @@ export { noPressWords, onePressWords } from './one-press-words';
 export type { Moment } from './onward';
 export { type HeardOf, stepsDone } from './progress';
 export { bankedFor, barMs, sameGear, type Transition, transitionsOf, type WayMemory, wishOf } from './show';
-export { type ToldStep, type ToldTransition, toldTransitions } from './told';
+export { type ToldStep, type ToldTransition, toldOf, toldTransitions } from './told';
 export { type Way, type WayStep, type WhyNot, wayTo } from './way';
 export { secondsOf, stepWords, transitionWords, whyWords } from './way-words';
-export type { StandAt, Wish } from './wish';
+export { isThere, type StandAt, standsThere, type Wish, type Wished, wishedIn } from './wish';

@@ -2,13 +2,14 @@
 import { groupBy } from '../base';
 import { assignmentAt, gesturesOf, type NewId, type Place, planSetValues, type SetValuesPlan, setValuesEdit } from '../commands';
 import { startPlace } from '../controller';
-import { apply, type Control, type Controller, type Edit, indexRig, modifiersOf, type RigIndex, type Song } from '../rig';
+import { apply, type Control, type Controller, type Edit, indexRig, modifiersOf, type RigIndex } from '../rig';
 import { countToEnter, entryProgress, entrySteps } from '../sheets';
 import type { Cost } from './cost';
-import { firstLook, usualWayOptions } from './ground';
+import { usualWayOptions } from './ground';
 import { distance, middleOf } from './movement';
 import type { Moment } from './onward';
-import { type Look, type Transition, transitionsOf, wishOf } from './show';
+import { type LookAt, playedAsFound } from './set-look';
+import { type Transition, transitionsOf, wishOf } from './show';
 
 export interface OnePress {
   readonly control: Control;
@@ -47,21 +48,13 @@ const switches: ReadonlySet<Control['kind']> = new Set(['footswitch', 'button', 
 /** Switches that would take a player into a section by one press, the best first. */
 export function onePress(index: RigIndex, songId: string, at: number, newId: NewId): OnePressFound {
   // The section itself is looked at closely, all others soon: what counts of them is whether they get longer.
-  const look = (song: Song, of: number): Look => (song.id === songId && of === at ? usualWayOptions : firstLook);
-  const all: Transition[] = [];
-  let from: Moment | null = null;
-  let last: Moment | null = null;
-  for (const t of transitionsOf(index, look)) {
-    if (t.song.id === songId && t.at === at) from = last;
-    all.push(t);
-    last = t.way.type === 'way' ? t.way.ends : last;
-  }
+  const { all, look } = playedAsFound(index, (song, of) => song.id === songId && of === at);
   const now = all.find((t) => t.song.id === songId && t.at === at);
   const section = now?.song.sections[at];
   if (!now || !section) return { type: 'nothing-wanted' };
   const wanted = wishOf(index, section).values;
   if (wanted.length === 0) return { type: 'nothing-wanted' };
-  const free = freeSwitches(index, from);
+  const free = freeSwitches(index, now.begins);
   if (free.length === 0) return { type: 'no-switch' };
   const offers = free.flatMap((on) => offerAt(index, on, wanted, { all, now, look }, newId) ?? []);
   if (offers.length === 0) return { type: 'none-better' };
@@ -80,20 +73,19 @@ interface Free {
 }
 
 /** Switches on which nothing is in the bank where their controller stands: of each controller the nearest to the foot. */
-function freeSwitches(index: RigIndex, from: Moment | null): readonly Free[] {
+function freeSwitches(index: RigIndex, from: Moment): readonly Free[] {
   const modifiers = new Set(index.rig.layers.flatMap((l) => modifiersOf(l)));
   let left = 0;
   const found = index.rig.controllers.flatMap((controller, i) => {
     const own = left;
     left += controller.width;
-    const bank =
-      controller.firmware.banks > 1 ? (from?.state.controllers[i]?.bank ?? startPlace(controller.firmware).bank) : null;
+    const bank = controller.firmware.banks > 1 ? (from.state.controllers[i]?.bank ?? startPlace(controller.firmware).bank) : null;
     return (index.controlsOf.get(controller.id) ?? []).flatMap((control) => {
       if (!switches.has(control.kind) || modifiers.has(control.id) || index.chordPartners.has(control.id)) return [];
       if (!gesturesOf(control, controller).includes('press')) return [];
       const here = index.assignmentsOf.get(control.id) ?? [];
       if (here.some((a) => a.bank === null || bank === null || a.bank === bank)) return [];
-      const mm = from?.foot ? distance(from.foot, middleOf(control, own)) : 0;
+      const mm = from.foot ? distance(from.foot, middleOf(control, own)) : 0;
       return [{ control, controller, place: { bank, page: null, layerId: null }, mm }];
     });
   });
@@ -109,7 +101,7 @@ function freeSwitches(index: RigIndex, from: Moment | null): readonly Free[] {
 interface Played {
   readonly all: readonly Transition[];
   readonly now: Transition;
-  readonly look: (song: Song, at: number) => Look;
+  readonly look: LookAt;
 }
 
 /** Whether a way is better where it matters: fewer dangers, in time, fewer gestures. */
@@ -123,7 +115,7 @@ const mends = (after: Cost, before: Cost): boolean =>
 const costOf = (t: Transition | undefined): Cost | null => (t?.way.type === 'way' ? t.way.cost : null);
 
 /** The set with a change in it; what a first look does not find any more is looked at as closely as the section itself. */
-function playedWith(after: RigIndex, all: readonly Transition[], look: Played['look']): readonly Transition[] {
+function playedWith(after: RigIndex, all: readonly Transition[], look: LookAt): readonly Transition[] {
   const soon = [...transitionsOf(after, look)];
   const open = new Set(
     soon.flatMap((t, i) => (t.way.type === 'not-found' && all[i]?.way.type === 'way' ? [`${t.song.id} ${t.at}`] : [])),

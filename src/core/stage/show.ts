@@ -13,6 +13,8 @@ export interface Transition {
   readonly at: number;
   /** Milliseconds that there are: the last bar of the section before; null before a song begins and after a section without bars. */
   readonly availableMs: number | null;
+  /** How everything stands where it begins. */
+  readonly begins: Moment;
   readonly way: Way;
 }
 
@@ -82,8 +84,9 @@ export function* transitionsOf(
       // What comes after a way that is new begins from another moment.
       if (!known) memory.splice(place, memory.length, { by, way });
       place++;
-      moment = way.type === 'way' ? way.ends : from();
-      yield { song, at, availableMs, way };
+      const begins = from();
+      moment = way.type === 'way' ? way.ends : begins;
+      yield { song, at, availableMs, begins, way };
     }
   }
   memory.length = place;

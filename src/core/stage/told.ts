@@ -51,7 +51,8 @@ export function* toldTransitions(
   for (const transition of transitionsOf(index, options, memory)) yield toldOf(index, transition);
 }
 
-function toldOf(index: RigIndex, transition: Transition): ToldTransition {
+/** A transition as plain data. */
+export function toldOf(index: RigIndex, transition: Transition): ToldTransition {
   const { song, at, availableMs, way } = transition;
   const found = way.type === 'way' ? way : null;
   return {

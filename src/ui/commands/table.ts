@@ -12,6 +12,7 @@ export const scopes = {
   proof: 'On the proof',
   map: 'On the map',
   stage: 'On Stage',
+  rehearse: 'At a rehearsal',
   panelEditor: 'Where the panel is drawn',
 } as const;
 export type Scope = keyof typeof scopes;
@@ -71,6 +72,7 @@ export const commands = {
   'go-sheet': go('Sheet', 'sheet', 'enter print'),
   'go-set': go('Set: songs, and what to press from section to section', 'set', 'songs scenes show lost'),
   'go-stage': go('Stage: the panels, and what to press next', 'stage', 'stand show live follow dark'),
+  'go-rehearse': go('Rehearse: play the ways of the set to a click', 'set/rehearse', 'practise metronome boxes take'),
   'go-proof': go('Proof', 'proof', 'prove what arrives'),
   'go-wiring': go('Wiring', 'gear/wiring', 'cables wires'),
   'go-begin': go('Your first function, step by step', 'begin', 'start tutorial show me ways in'),
@@ -151,6 +153,8 @@ export const commands = {
   'proof-back': key('proof', 'Left', 'the function before', page('left')),
   'proof-on': key('proof', 'Right', 'the function after', page('right')),
   'proof-again': key('proof', 'R', 'try it again', page('r')),
+  'rehearse-begin': key('rehearse', 'Ctrl Enter', 'begin the take', page('mod+enter')),
+  'rehearse-stop': key('rehearse', 'Escape', 'stop the take', page('escape')),
   'proof-settle': key('proof', 'N', 'that was all: say what is wrong', page('n')),
   'proof-skip': key('proof', 'S', 'skip this function', page('s')),
   'proof-play': key('proof', 'P', 'let the simulated unit play', page('p')),

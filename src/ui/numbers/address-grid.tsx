@@ -2,7 +2,7 @@
 // The 128 numbers of a channel: free, with a standard meaning, in use (tape), in a clash, reserved. Walked with the arrow keys.
 import { type KeyboardEvent, memo, useMemo, useRef } from 'react';
 import { type AddressKind, type AddressRow, numberEntry, type Occupancy } from '@/core/numbers';
-import type { RigIndex } from '@/core/rig';
+import { hearsAll, type RigIndex } from '@/core/rig';
 import { cx } from '../primitives/cx';
 
 interface Props {
@@ -139,7 +139,7 @@ function labelOf(index: RigIndex, kind: AddressKind, addressRow: AddressRow): { 
   const [left] = addressRow.leftovers;
   if (left) {
     const name = index.parameters.get(left.parameterId)?.name ?? '?';
-    return { text: name, words: `still listened for: ${name}` };
+    return { text: name, words: `${hearsAll(left) ? 'heard on any channel' : 'still listened for'}: ${name}` };
   }
   const { short, name } = numberEntry(kind, addressRow.number, index.rig.preferences.middleC);
   return { text: short, words: name };

@@ -9,13 +9,14 @@ import { counted, exhaustive, plural } from '@/core/base';
 import type { Preview } from '@/core/checks';
 import type { HandWish, Who } from '@/core/numbers';
 import { type AddressKind, numberEntry, type Occupancy, type Sitter } from '@/core/numbers';
-import type { RigIndex, Target } from '@/core/rig';
+import { hearsAll, type RigIndex, type Target } from '@/core/rig';
 import { placeWords } from '@/core/sheets';
 import { functionHref } from '../place/link';
 import { Button } from '../primitives/button';
 import { Select, TextInput } from '../primitives/field';
 import { toast } from '../primitives/toast';
 import { useJudge, useRig, useRigStore } from '../store/provider';
+import { useAsked } from '../store/use-asked';
 import { ConsequenceWords, MoveList } from './move-list';
 
 interface Props {
@@ -81,7 +82,8 @@ function Sitters({ index, occupancy, kind, channel, numbers }: Props) {
         {sitters.length > 40 && <li className="text-xs text-ink-2">and {sitters.length - 40} more</li>}
         {left.map((l) => (
           <li key={l.id} className="tape-fallen px-2 py-1 text-[13px]">
-            {index.targets.get(l.targetId)?.name} still listens here for {index.parameters.get(l.parameterId)?.name}
+            {index.targets.get(l.targetId)?.name} {hearsAll(l) ? 'listens here too, on any channel,' : 'still listens here'} for{' '}
+            {index.parameters.get(l.parameterId)?.name}
           </li>
         ))}
       </ul>
@@ -155,12 +157,12 @@ function ByHand({ index, kind, channel, numbers }: Omit<Props, 'occupancy'>) {
   const store = useRigStore();
   // Answers of the judge come anew once it has judged: it may not have had the rig when it was first asked.
   const outcomes = useRig((s) => s.outcomes);
-  const [who, setWho] = useState<readonly Who[]>([]);
   const [how, setHow] = useState<HandWish['do']>('count-up');
   const [value, setValue] = useState('');
-  const [preview, setPreview] = useState<Preview | null>(null);
   const key = numbers.join(' ');
   const spot = useMemo(() => ({ kind, channel, numbers: key.split(' ').map(Number) }), [kind, channel, key]);
+  // Who sits there stays drawn until it is known anew: the fields do not go away under the hand.
+  const [who, setWho] = useState<readonly Who[]>([]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: asked again whenever the rig changes
   useEffect(() => {
     let live = true;
@@ -174,18 +176,15 @@ function ByHand({ index, kind, channel, numbers }: Omit<Props, 'occupancy'>) {
   const two = who.length === 2;
   const wish = wishOf(how === 'swap' && !two ? 'count-up' : how, value);
   const wished = JSON.stringify(wish);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: the wish by its content; again whenever the rig changes
-  useEffect(() => {
-    let live = true;
-    setPreview(null);
-    if (wish === null || who.length === 0) return;
-    void judge()
-      ?.byHand(spot, wish)
-      .then((found) => live && setPreview(found));
-    return () => {
-      live = false;
-    };
-  }, [judge, spot, wished, who]);
+  const shown = useRig((s) => s.index.rig);
+  const preview = useAsked(wish && who.length > 0 ? () => judge()?.byHand(spot, wish) : null, [
+    judge,
+    spot,
+    wished,
+    who,
+    shown,
+    outcomes,
+  ]);
   if (who.length === 0) return null;
   const apply = (): void => {
     if (!preview?.edit || !edit(preview.edit)) return;

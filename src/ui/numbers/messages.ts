@@ -11,8 +11,8 @@ export function addressWords(message: Message, beside: Message): string {
 
 export const gapWords: Readonly<Record<CostLevel, (by: number) => string>> = {
   moved: () => 'fewer addresses to move or to enter again',
-  unwanted: (by) => `${by} fewer unwanted ${plural(by, 'meaning')}`,
-  broken: (by) => `${by} more ${plural(by, 'neighbour')} side by side`,
+  unwanted: (by) => `up to ${by} fewer unwanted ${plural(by, 'meaning')}`,
+  broken: (by) => `up to ${by} more ${plural(by, 'neighbour')} side by side`,
   rank: () => 'numbers that come earlier in the order',
 };
 

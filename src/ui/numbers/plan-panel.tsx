@@ -175,7 +175,7 @@ function Answer({ answer, demands }: { readonly answer: PlanAnswer | null; reado
       <p className="text-xs text-ink-2">
         {answer.gap === null
           ? 'Proved best: no plan without a clash costs less.'
-          : `The best found; at most ${gapWords[answer.gap.level](answer.gap.by)} may be possible.`}
+          : `The best found; there may be a plan with ${gapWords[answer.gap.level](answer.gap.by)}.`}
       </p>
     </div>
   );

@@ -6,6 +6,7 @@ import type { MoveLine, SchoolId, Wish } from '@/core/numbers';
 import type { RigIndex } from '@/core/rig';
 import type { PlanAnswer } from '@/workers/judge.worker';
 import { useJudge, useRig } from '../store/provider';
+import { useAsked } from '../store/use-asked';
 
 /** What a plan may change. */
 export type Options = Pick<Wish, 'channels' | 'notes' | 'anew'>;
@@ -25,7 +26,6 @@ export function usePlan(index: RigIndex, school: SchoolId, options: Options): Pl
   const judge = useJudge();
   const [answer, setAnswer] = useState<PlanAnswer | null>(null);
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
-  const [preview, setPreview] = useState<Preview | null>(null);
   // The judge stands still until it has judged the edit before: then it plans from the rig as it is.
   const asked = useRef(0);
   useEffect(() => {
@@ -40,21 +40,20 @@ export function usePlan(index: RigIndex, school: SchoolId, options: Options): Pl
       });
   }, [judge, school, options, index.rig.assignments, outcomes]);
 
-  const moves = answer?.type === 'plan' ? answer.moves : [];
-  const chosen = new Set(moves.filter((m) => !left.has(m.id)).map((m) => m.id));
-  const key = [...chosen].join(' ');
-  // biome-ignore lint/correctness/useExhaustiveDependencies: the key stands for what is chosen
-  useEffect(() => {
-    let live = true;
-    setPreview(null);
-    if (chosen.size === 0) return;
-    void judge()
-      ?.planned([...chosen])
-      .then((found) => live && setPreview(found));
-    return () => {
-      live = false;
-    };
-  }, [judge, key, answer]);
+  const plan = answer?.type === 'plan' ? answer : null;
+  const moves = plan?.moves ?? [];
+  const chosen = moves.filter((m) => !left.has(m.id)).map((m) => m.id);
+  // Of the rig as it is shown, and of what is chosen now: what was worked out before is not to be pressed.
+  const shown = useRig((s) => s.index.rig);
+  const preview = useAsked(plan && chosen.length > 0 ? () => judge()?.planned(plan.number, chosen) : null, [
+    judge,
+    plan,
+    chosen.join(' '),
+    shown,
+    outcomes,
+    school,
+    options,
+  ]);
 
   const choose = (id: string, on: boolean): void => {
     const next = new Set(left);
@@ -62,5 +61,5 @@ export function usePlan(index: RigIndex, school: SchoolId, options: Options): Pl
     else next.add(id);
     setLeft(next);
   };
-  return { answer, moves, chosen, choose, preview };
+  return { answer, moves, chosen: new Set(chosen), choose, preview };
 }

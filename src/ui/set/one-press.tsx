@@ -2,7 +2,7 @@
 // One press instead: a free switch that would send all that a section wants, tried by playing the whole set in a worker of its own.
 import { wrap } from 'comlink';
 import { useEffect, useRef, useState } from 'react';
-import type { RigIndex } from '@/core/rig';
+import type { Rig, RigIndex } from '@/core/rig';
 import { noPressWords, type OnePress, type OnePressFound, onePressWords } from '@/core/stage';
 import type { SetWorker } from '@/workers/set.worker';
 import { Button } from '../primitives/button';
@@ -19,7 +19,9 @@ interface Props {
 /** Any change of the rig takes back what was found. */
 export function OnePressInstead({ index, songId, at }: Props) {
   const { rig } = index;
-  const [found, setFound] = useState<OnePressFound | null>(null);
+  // With the rig it was found in: of another rig nothing is offered, from the first drawing on.
+  const [held, setHeld] = useState<{ readonly rig: Rig; readonly found: OnePressFound } | null>(null);
+  const found = held?.rig === rig ? held.found : null;
   const [trying, setTrying] = useState(false);
   const raw = useRef<Worker | null>(null);
   const stop = (): void => {
@@ -27,11 +29,8 @@ export function OnePressInstead({ index, songId, at }: Props) {
     raw.current = null;
     setTrying(false);
   };
-  // biome-ignore lint/correctness/useExhaustiveDependencies: another rig makes what was found stale
-  useEffect(() => {
-    setFound(null);
-    return stop;
-  }, [rig]);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: another rig ends the search in the one before
+  useEffect(() => stop, [rig]);
   const look = (): void => {
     stop();
     const own = new Worker(new URL('../../workers/set.worker.ts', import.meta.url), { type: 'module' });
@@ -40,7 +39,7 @@ export function OnePressInstead({ index, songId, at }: Props) {
     wrap<SetWorker>(own)
       .onePress(rig, songId, at)
       .then((answer) => {
-        if (raw.current === own) setFound(answer);
+        if (raw.current === own) setHeld({ rig, found: answer });
       })
       .catch(() => {
         if (raw.current === own) toast.error('The switches could not be tried.', { description: 'Try it once more.' });

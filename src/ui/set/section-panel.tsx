@@ -1,6 +1,7 @@
 'use client';
 // The chosen section: how long it is, where the player wants to stand, what should sound in it, and the way to it in sentences.
 import { nanoid } from 'nanoid';
+import Link from 'next/link';
 import { counted } from '@/core/base';
 import { addSection, changeSection, moveSection, removeSection, wantInSection } from '@/core/commands';
 import { type Edit, type Parameter, type RigIndex, rowSchemas, type Song, type SongSection } from '@/core/rig';
@@ -47,6 +48,14 @@ export function SectionPanel({ index, song, at, found, choose }: Props) {
       <div aria-live="polite" className="space-y-1 text-sm">
         {way ? way.words.map((line, i) => <p key={keyAt(line, i)}>{line}</p>) : <p className="text-ink-3">Not looked at yet.</p>}
       </div>
+      {way && way.gestures !== null && way.gestures.length > 0 && (
+        <Link
+          href={`/rigs/${index.rig.id}/set/rehearse?song=${song.id}&from=${at}&to=${at}`}
+          className="block text-sm font-medium text-verdigris hover:underline"
+        >
+          Rehearse this way
+        </Link>
+      )}
       {way && (way.gestures === null || way.gestures.length > 1 || !way.inTime) && (
         <OnePressInstead index={index} songId={song.id} at={at} />
       )}

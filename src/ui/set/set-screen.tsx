@@ -9,6 +9,7 @@ import { addSong } from '@/core/commands';
 import { Button, buttonLook } from '../primitives/button';
 import { Progress } from '../primitives/progress';
 import { useRig } from '../store/provider';
+import { BetterPlaces } from './better-places';
 import { Cards } from './cards';
 import { PaperMenu } from './paper-menu';
 import { SectionPanel } from './section-panel';
@@ -42,6 +43,11 @@ export function SetScreen() {
           <span className="ml-auto flex flex-wrap items-center gap-2">
             <PaperMenu rig={index.rig} found={found} />
             <Button onClick={add}>New song</Button>
+            {songs.length > 0 && (
+              <Link href={`/rigs/${index.rig.id}/set/rehearse`} className={buttonLook({})}>
+                Rehearse
+              </Link>
+            )}
             <Link href={`/rigs/${index.rig.id}/stage`} className={buttonLook({})}>
               Stage
             </Link>
@@ -70,7 +76,10 @@ export function SetScreen() {
             choose={choose}
           />
         ) : (
-          <Cards index={index} found={found} />
+          <>
+            {songs.length > 0 && <BetterPlaces index={index} />}
+            <Cards index={index} found={found} />
+          </>
         )}
       </aside>
     </main>
