@@ -14,8 +14,10 @@ export default defineConfig({
   },
   test: {
     include: ['src/**/*.test.{ts,tsx}', 'tests/{oracles,laws,architecture,server,fuzz,bench}/**/*.test.ts'],
+    setupFiles: ['tests/kit/seed.ts'],
     server: { deps: { inline: [/@tonaljs/] } },
-    testTimeout: 30_000,
+    // So long that it only ends what hangs: how fast something is belongs to `npm run bench`, and machines differ threefold.
+    testTimeout: 120_000,
     // On a machine of two cores the runner would take only one of them.
     maxWorkers: Math.max(2, availableParallelism() - 1),
   },

@@ -107,5 +107,9 @@ for (const law of named) {
   fine &&= held;
 }
 if (values.law === undefined)
-  fine = run(process.execPath, [...vitest, 'tests/fuzz'], { KEEN_DIAL_FUZZ: process.env.KEEN_DIAL_FUZZ ?? '10000' }) && fine;
+  fine =
+    run(process.execPath, [...vitest, 'tests/fuzz'], {
+      KEEN_DIAL_FUZZ: process.env.KEEN_DIAL_FUZZ ?? '10000',
+      KEEN_DIAL_SEED: String(seed),
+    }) && fine;
 process.exit(fine ? 0 : 1);

@@ -30,7 +30,6 @@ import { assignment, cc, fixed, latching, layer, momentary, parameter, smallRig,
 /** How often a law is played; a failure names its seed. */
 const plays = (usual: number) => ({
   numRuns: Number(process.env.KEEN_DIAL_RUNS ?? usual),
-  ...(process.env.KEEN_DIAL_SEED ? { seed: Number(process.env.KEEN_DIAL_SEED) } : {}),
 });
 
 /** One thing done: to which of the controls, what, and how long after the one before. */

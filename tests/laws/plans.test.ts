@@ -11,7 +11,7 @@ import { translates } from '@/core/wires';
 import { moving, type SomeSenders, sendersRig, someSenders } from '../kit/some-senders';
 
 const RUNS = Number(process.env.KEEN_DIAL_RUNS ?? 100);
-const settings = { numRuns: RUNS, ...(process.env.KEEN_DIAL_SEED ? { seed: Number(process.env.KEEN_DIAL_SEED) } : {}) };
+const settings = { numRuns: RUNS };
 const wish = { school: 'undefined-first', channels: 'own', notes: false } as const;
 
 /** Without what is not planned: programs, and landings that no function sends to, which a plan leaves alone. */

@@ -20,7 +20,7 @@ import { type Action, type Behaviour, indexRig } from '@/core/rig';
 import { assignment, fixed, latching, momentary, smallRig } from '../kit/small-rig';
 
 const RUNS = Number(process.env.KEEN_DIAL_RUNS ?? 300);
-const settings = { numRuns: RUNS, ...(process.env.KEEN_DIAL_SEED ? { seed: Number(process.env.KEEN_DIAL_SEED) } : {}) };
+const settings = { numRuns: RUNS };
 
 /** One thing on the wire: what it says to a receiver, and its words. */
 interface Unit {

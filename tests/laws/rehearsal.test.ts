@@ -10,7 +10,6 @@ import { type SomeWayRig, someWayRig, WAY_PARAMETERS, wayRig } from '../kit/way-
 /** How often a law is played; a failure names its seed. */
 const plays = (usual: number) => ({
   numRuns: Number(process.env.KEEN_DIAL_RUNS ?? usual),
-  ...(process.env.KEEN_DIAL_SEED ? { seed: Number(process.env.KEEN_DIAL_SEED) } : {}),
 });
 
 type Wished = Pick<SomeWayRig, 'wishes' | 'bank'>;

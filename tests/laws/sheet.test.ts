@@ -15,7 +15,7 @@ import { richRig, someRichRig } from '../kit/rich-rig';
 import { type ReadLine, rebuilt } from '../kit/sheet-reader';
 
 const RUNS = Number(process.env.KEEN_DIAL_RUNS ?? 100);
-const settings = { numRuns: RUNS, ...(process.env.KEEN_DIAL_SEED ? { seed: Number(process.env.KEEN_DIAL_SEED) } : {}) };
+const settings = { numRuns: RUNS };
 
 /** The lines of the sheet as the program hands them to its forms. */
 function structured(rig: Rig): readonly ReadLine[] {

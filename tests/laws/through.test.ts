@@ -21,7 +21,7 @@ import { down, moveTo, up } from '../kit/hand';
 import { richRig, someRichRig } from '../kit/rich-rig';
 
 const RUNS = Number(process.env.KEEN_DIAL_RUNS ?? 100);
-const settings = { numRuns: RUNS, ...(process.env.KEEN_DIAL_SEED ? { seed: Number(process.env.KEEN_DIAL_SEED) } : {}) };
+const settings = { numRuns: RUNS };
 
 const FACTORY = channel(12);
 const isMoved = ({ kind }: Control): boolean => kind === 'knob' || kind === 'encoder';

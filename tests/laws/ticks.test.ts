@@ -22,7 +22,7 @@ import { differenceOf, makeSheet } from '@/core/sheets';
 import { richRig, someMessage, someRichRig } from '../kit/rich-rig';
 
 const RUNS = Number(process.env.KEEN_DIAL_RUNS ?? 100);
-const settings = { numRuns: RUNS, ...(process.env.KEEN_DIAL_SEED ? { seed: Number(process.env.KEEN_DIAL_SEED) } : {}) };
+const settings = { numRuns: RUNS };
 const AT = '2031-03-04T05:06:07.000Z';
 
 function ticked(rig: Rig): Rig {

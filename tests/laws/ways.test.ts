@@ -9,7 +9,6 @@ import { type SomeWayRig, someWayRig, WAY_PARAMETERS, wayRig } from '../kit/way-
 /** How often a law is played; a failure names its seed. */
 const plays = (usual: number) => ({
   numRuns: Number(process.env.KEEN_DIAL_RUNS ?? usual),
-  ...(process.env.KEEN_DIAL_SEED ? { seed: Number(process.env.KEEN_DIAL_SEED) } : {}),
 });
 
 /** What can be tried on it, spelled out: a gesture of a switch with the modifier up or down, or a button of the unit. */
