@@ -1,9 +1,9 @@
 import './globals.css';
 import type { Metadata } from 'next';
 import { headers } from 'next/headers';
-import { NuqsAdapter } from 'nuqs/adapters/next/app';
 import type { ReactNode } from 'react';
 import { Providers } from '@/ui/frame/providers';
+import { UrlWrites } from '@/ui/place/url-writes';
 
 export const metadata: Metadata = {
   title: { default: 'Keen Dial', template: '%s · Keen Dial' },
@@ -16,9 +16,9 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
   return (
     <html lang="en" suppressHydrationWarning>
       <body>
-        <NuqsAdapter>
+        <UrlWrites>
           <Providers nonce={nonce}>{children}</Providers>
-        </NuqsAdapter>
+        </UrlWrites>
       </body>
     </html>
   );
