@@ -18,6 +18,7 @@ import { useSimulatedUnit } from '../proof/use-simulated-unit';
 import { useTrial } from '../proof/use-trial';
 import { useWho } from '../proof/use-who';
 import { useRig } from '../store/provider';
+import { WaitingRecords } from '../store/waiting-records';
 import { Step } from './step-parts';
 
 interface Props {
@@ -63,6 +64,7 @@ export function ProofStep({ index, beginning, proofs }: Props) {
         <Button onClick={trial.again}>Try again</Button>
       </div>
       <PortTrouble port={port} />
+      <WaitingRecords one="trial" logbook={proofs} />
       <AskPanel
         index={index}
         ask={ask}

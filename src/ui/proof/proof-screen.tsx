@@ -13,6 +13,7 @@ import { PortSelect, PortTrouble } from '../ports/port-select';
 import { type PortChoice, usePort } from '../ports/use-port';
 import { toast } from '../primitives/toast';
 import { useRig } from '../store/provider';
+import { WaitingRecords } from '../store/waiting-records';
 import { AskPanel, sentence } from './ask-panel';
 import { FunctionAside } from './function-aside';
 import { modes, ProofHead } from './proof-head';
@@ -22,7 +23,7 @@ import { TypedDialog } from './typed-dialog';
 import { useDoctor } from './use-doctor';
 import { type Functions, useFunctions } from './use-functions';
 import { useKeeping } from './use-keeping';
-import { useProofs } from './use-proofs';
+import { type Proofs, useProofs } from './use-proofs';
 import { playAnything, type SimulatedUnit, useSimulatedUnit } from './use-simulated-unit';
 import { type Touch, useTouch } from './use-touch';
 import { type Trial, useTrial } from './use-trial';
@@ -32,7 +33,8 @@ export function ProofScreen() {
   const index = useRig((s) => s.index);
   const edit = useRig((s) => s.edit);
   const { rig } = index;
-  const { records, failed, keep } = useProofs(rig.id);
+  const logbook = useProofs(rig.id);
+  const { records, keep } = logbook;
   const [mode, setMode] = useQueryState('mode', parseAsStringLiteral(modes).withDefault('asked'));
   const [typing, setTyping] = useState(false);
   const [who, setWho] = useWho();
@@ -62,7 +64,7 @@ export function ProofScreen() {
       <ProofHead index={index} standings={standings} mode={mode} onMode={(m) => void setMode(m)} who={who} onWho={setWho}>
         <PortSelect port={port} className="w-44" />
       </ProofHead>
-      <ProofTroubles failed={failed} port={port} />
+      <ProofTroubles logbook={logbook} port={port} />
       <div className="flex min-h-0 flex-1">
         <FunctionAside
           index={index}
@@ -168,10 +170,12 @@ function NothingToProve({ rig }: { readonly rig: Rig }) {
   );
 }
 
-function ProofTroubles({ failed, port }: { readonly failed: boolean; readonly port: PortChoice }) {
+function ProofTroubles({ logbook, port }: { readonly logbook: Proofs; readonly port: PortChoice }) {
+  const { failed, refused } = logbook;
+  const waits = logbook.silent && logbook.waiting > 0;
   return (
     <>
-      {(port.problem !== null || port.asking || failed) && (
+      {(port.problem !== null || port.asking || failed || refused || waits) && (
         <div className="border-b px-6 py-1.5">
           <PortTrouble port={port} />
           {failed && (
@@ -179,6 +183,7 @@ function ProofTroubles({ failed, port }: { readonly failed: boolean; readonly po
               Earlier trials could not be read. New ones are kept all the same; load the page again to see both.
             </p>
           )}
+          <WaitingRecords one="trial" logbook={logbook} />
         </div>
       )}
     </>

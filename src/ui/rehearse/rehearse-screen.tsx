@@ -2,7 +2,7 @@
 // Rehearse: the ways of a song played to a click on the drawn panels or the real controllers, told back, and brought again as often as they need it.
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
-import { type ReactNode, useState } from 'react';
+import { type ReactNode, useMemo, useState } from 'react';
 import { boxOf, closingWords, drawnFrom, type Told } from '@/core/rehearsal';
 import type { RigIndex, Song } from '@/core/rig';
 import type { RehearsedWay } from '@/workers/rehearse.worker';
@@ -10,6 +10,7 @@ import { useCommand } from '../commands/use-command';
 import { Button } from '../primitives/button';
 import { Switch } from '../primitives/switch';
 import { useRig } from '../store/provider';
+import { WaitingRecords } from '../store/waiting-records';
 import { useDelay } from './delay';
 import { HowItWent } from './how-it-went';
 import { Panels } from './panels';
@@ -71,10 +72,12 @@ function Rehearsing({ index, songs }: { readonly index: RigIndex; readonly songs
   const [prompted, setPrompted] = useState(true);
   const [delayMs, keepDelay] = useDelay();
   const logbook = useAttempts(index.rig.id);
+  // The oldest first.
+  const attempts = useMemo(() => (logbook.records ?? []).toReversed(), [logbook.records]);
   const rehearsal = useRehearsal(index.rig, { delayMs, audible, judged: logbook.keep });
   const { bench, ways, looking, going, told, failed } = rehearsal;
   const begin = (): void => void rehearsal.begin(take);
-  const all = toldOf(songs, ways, logbook.records);
+  const all = toldOf(songs, ways, attempts);
   const way = ways.get(wayAt(take.song.id, take.first));
   const ready = take.song.sections.every((_, at) => at < take.first || at > take.last || ways.has(wayAt(take.song.id, at)));
   useCommand('rehearse-begin', begin, { enabled: bench !== null && ready && going === null, enableOnFormTags: true });
@@ -124,12 +127,8 @@ function Rehearsing({ index, songs }: { readonly index: RigIndex; readonly songs
       >
         <HowItWent index={index} told={told} />
         {logbook.failed && <Trouble>What was played before could not be read. Reload the page to try again.</Trouble>}
-        <WayList
-          take={take}
-          ways={ways}
-          records={logbook.records}
-          choose={(at) => going === null && choose({ first: at, last: at })}
-        />
+        <WaitingRecords one="attempt" logbook={logbook} />
+        <WayList take={take} ways={ways} records={attempts} choose={(at) => going === null && choose({ first: at, last: at })} />
       </aside>
     </main>
   );
