@@ -97,6 +97,28 @@ test('a device proves with its last message, goes on by itself, and the record s
   expect(record).toContain('Ilse');
 });
 
+test('a trial that the server did not get waits in this browser, is said, and is sent by the next page', async ({ page }) => {
+  const id = await ownRig(page);
+  await standIn(page, 'board');
+  await open(page, id, 'proof');
+  await useBoard(page);
+  await functionNamed(page, /FS 1 Foghorn/).click();
+  const onServer = async () => (await page.request.get(`/api/rigs/${id}/proofs`)).text();
+  await page.route('**/*', (route) => (route.request().headers()['next-action'] ? route.abort() : route.continue()));
+  for (const v of [127, 0, 127, 0, 127, 0]) await says(page, 0xb4, 115, v);
+  await expect(page.getByText('Proved: all came as planned.')).toBeVisible();
+  await expect(
+    page.getByText('1 trial waits: no answer from Keen Dial. This browser keeps it, and sends it by itself.'),
+  ).toBeVisible();
+  await expectAccessible(page);
+  expect(await onServer()).not.toContain('Test board');
+  await page.unroute('**/*');
+  await open(page, id, 'proof');
+  await expect.poll(onServer).toContain('Test board');
+  await expect(functionNamed(page, /FS 1 Foghorn proved/)).toBeVisible();
+  await expect(page.getByText('no answer from Keen Dial')).toHaveCount(0);
+});
+
 test('where nothing comes, the search for why begins with what the proof knows', async ({ page }) => {
   const id = await ownRig(page);
   await open(page, id, 'proof');

@@ -180,7 +180,7 @@ function ProofTroubles({ logbook, port }: { readonly logbook: Proofs; readonly p
           <PortTrouble port={port} />
           {failed && (
             <p role="alert" className="text-xs text-stop">
-              Earlier trials could not be read. New ones are kept all the same; load the page again to see both.
+              Earlier trials could not be read: no answer from Keen Dial. It is tried again; new ones are kept all the same.
             </p>
           )}
           <WaitingRecords one="trial" logbook={logbook} />

@@ -126,7 +126,9 @@ function Rehearsing({ index, songs }: { readonly index: RigIndex; readonly songs
         className="min-h-0 space-y-5 overflow-y-auto border-l px-4 py-3 max-[1000px]:border-t max-[1000px]:border-l-0"
       >
         <HowItWent index={index} told={told} />
-        {logbook.failed && <Trouble>What was played before could not be read. Reload the page to try again.</Trouble>}
+        {logbook.failed && (
+          <Trouble>What was played before could not be read: no answer from Keen Dial. It is tried again.</Trouble>
+        )}
         <WaitingRecords one="attempt" logbook={logbook} />
         <WayList take={take} ways={ways} records={attempts} choose={(at) => going === null && choose({ first: at, last: at })} />
       </aside>

@@ -146,6 +146,22 @@ describe('records', () => {
     close();
   });
 
+  it('that cannot be read do not hold up new ones, and are there as soon as the server answers', async () => {
+    const server = someServer();
+    server.has.push('old');
+    server.silent = true;
+    const records = new Records(server.kind, 'rig');
+    const close = records.open();
+    await until(() => records.state().failed);
+    expect(records.state().records).toEqual([]);
+    records.keep([note('a')]);
+    server.silent = false;
+    await until(() => !records.state().failed && records.state().waiting === 0);
+    expect(ids(records.state().records)).toEqual(['a', 'old']);
+    expect(server.has).toEqual(['old', 'a']);
+    close();
+  });
+
   it('of a form that this version does not know are left where they are', async () => {
     await keepRecords('trial', 'rig', [note('broken 1')]);
     const server = someServer();

@@ -16,7 +16,7 @@ export interface RecordKind<T extends { readonly id: string }> {
 export interface RecordsState<T> {
   /** The newest first; null until they are read. */
   readonly records: readonly T[] | null;
-  /** They could not be read. */
+  /** What the server has could not be read yet; it is tried again. `records` are those of this device. */
   readonly failed: boolean;
   /** How many the server has not got, and has not refused. */
   readonly waiting: number;
@@ -44,7 +44,7 @@ export class Records<T extends { readonly id: string }> {
   #state: RecordsState<T> = { records: null, failed: false, waiting: 0, silent: false, refused: null, kept: true };
   #here = false;
   #sending = false;
-  #wake: (() => void) | null = null;
+  readonly #waits = new Set<() => void>();
 
   constructor(kind: RecordKind<T>, rigId: string) {
     this.#kind = kind;
@@ -62,11 +62,13 @@ export class Records<T extends { readonly id: string }> {
   readonly open = (): (() => void) => {
     this.#here = true;
     void this.#read();
-    const again = () => this.#wake?.();
+    const again = () => {
+      for (const wake of this.#waits) wake();
+    };
     window.addEventListener('online', again);
     return () => {
       this.#here = false;
-      this.#wake?.();
+      again();
       window.removeEventListener('online', again);
     };
   };
@@ -106,18 +108,19 @@ export class Records<T extends { readonly id: string }> {
     const waits = left.map(this.#kind.parse).filter((record) => record !== null);
     const mine = known();
     this.#unsent = [...waits.filter((record) => !mine.has(record.id)), ...this.#unsent];
-    try {
-      const there = await this.#kind.read(this.#rigId);
+    for (let pause = PAUSE_MS; this.#here; pause = Math.min(LONGEST_MS, pause * 2)) {
+      const there = await this.#kind.read(this.#rigId).catch(() => null);
       const unsent = known();
       // Made while it was read, or waiting: it stands before what the server has.
       const here = [...this.#refused, ...this.#unsent].toReversed();
       const had = (this.#state.records ?? []).filter((record) => !unsent.has(record.id));
       const shown = new Set([...unsent, ...had.map((record) => record.id)]);
-      this.#show({ records: [...here, ...had, ...there.filter((record) => !shown.has(record.id))], failed: false });
-    } catch {
-      this.#show({ failed: true, records: this.#state.records ?? (this.#unsent.length > 0 ? this.#unsent.toReversed() : null) });
+      const more = there?.filter((record) => !shown.has(record.id)) ?? [];
+      this.#show({ records: [...here, ...had, ...more], failed: there === null });
+      void this.#send();
+      if (there !== null) return;
+      await this.#wait(pause);
     }
-    void this.#send();
   }
 
   async #send(): Promise<void> {
@@ -147,13 +150,16 @@ export class Records<T extends { readonly id: string }> {
     this.#sending = false;
   }
 
+  /** So long, or until there is a network again, or the page is closed. */
   #wait(ms: number): Promise<void> {
     return new Promise((resolve) => {
-      const timer = setTimeout(resolve, ms);
-      this.#wake = () => {
+      const wake = (): void => {
         clearTimeout(timer);
+        this.#waits.delete(wake);
         resolve();
       };
+      const timer = setTimeout(wake, ms);
+      this.#waits.add(wake);
     });
   }
 }
