@@ -36,6 +36,7 @@ const allowed: Readonly<Record<string, readonly string[]>> = {
   calibration: ['midi', 'values'],
   probe: ['midi', 'rig', 'receiver'],
   proof: ['midi', 'values', 'rig', 'controller', 'wires', 'receiver', 'bench', 'commands', 'sheets'],
+  voice: ['rig', 'values'],
   touching: ['midi', 'rig', 'library', 'commands'],
   through: ['midi', 'rig', 'controller', 'wires'],
   following: ['midi', 'rig', 'controller'],

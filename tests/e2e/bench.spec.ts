@@ -218,3 +218,86 @@ test('a SysEx file is read into the monitor, byte for byte', async ({ page }) =>
     .setInputFiles({ name: 'broken.syx', mimeType: 'application/octet-stream', buffer: Buffer.from([0xf0, 0x7d, 0x01]) });
   await expect(page.getByText('The message at byte 1 never ends.')).toBeVisible();
 });
+
+/** Reads off what goes to the device, as the loudest sample of the last sixth of a second. */
+async function tapSound(page: Page): Promise<() => Promise<number>> {
+  await page.addInitScript(() => {
+    const taps: AnalyserNode[] = [];
+    const plain = AudioNode.prototype.connect as (this: AudioNode, ...to: readonly unknown[]) => AudioNode;
+    // Whatever is connected to the device is connected to a tap too.
+    const tapped = function (this: AudioNode, ...to: readonly unknown[]): AudioNode {
+      if (to[0] instanceof AudioDestinationNode) {
+        const tap = new AnalyserNode(this.context, { fftSize: 8192 });
+        plain.call(this, tap);
+        taps.push(tap);
+      }
+      return plain.apply(this, [...to]);
+    };
+    AudioNode.prototype.connect = tapped as typeof AudioNode.prototype.connect;
+    Object.assign(window, {
+      loudest: () => {
+        const samples = new Float32Array(8192);
+        let most = 0;
+        for (const tap of taps) {
+          if (tap.context.state !== 'running') continue;
+          tap.getFloatTimeDomainData(samples);
+          for (const sample of samples) most = Math.max(most, Math.abs(sample));
+        }
+        return most;
+      },
+    });
+  });
+  return () => page.evaluate(() => (window as unknown as { loudest: () => number }).loudest());
+}
+
+test('what is played is heard: a dead first press is silent, the second one sounds, and nothing is louder than a quarter', async ({
+  page,
+}) => {
+  const loudest = await tapSound(page);
+  await openBench(page);
+  expect(await loudest()).toBe(0);
+  await page.getByLabel('Hear it').check();
+  await expect(page.getByText('Stand-in voices: not how your software sounds, but what it does.')).toBeVisible();
+  await expectAccessible(page);
+  for (const name of ['Murmur Loom', 'Pane Choir', 'Prop Cupboard', 'Reel Clerk'])
+    await page.getByLabel(`Voice of ${name}`).selectOption('silent');
+  await page.getByLabel('Voice of Quarry Hall').selectOption('struck tones');
+  await expect.poll(loudest).toBeLessThan(0.001);
+  await page.getByRole('group', { name: /^Panel of/ }).focus();
+  await page.keyboard.press('c', { delay: 60 });
+  await expect(wire(page)).toContainText('heard, changes nothing');
+  await page.waitForTimeout(400);
+  expect(await loudest()).toBeLessThan(0.001);
+  await page.keyboard.press('c', { delay: 60 });
+  await expect(value(page, 'Freeze')).toContainText('On');
+  await expect.poll(loudest).toBeGreaterThan(0.003);
+  // Everything at once stays below the limit.
+  for (const name of ['Murmur Loom', 'Pane Choir', 'Prop Cupboard', 'Quarry Hall', 'Reel Clerk'])
+    await page.getByLabel(`Voice of ${name}`).selectOption('a drone');
+  let most = 0;
+  for (let i = 0; i < 10; i++) {
+    await page.waitForTimeout(120);
+    most = Math.max(most, await loudest());
+  }
+  expect(most).toBeGreaterThan(0.01);
+  expect(most).toBeLessThanOrEqual(0.2501);
+  // What was chosen is there the next time; sound is not, until it is asked for.
+  await page.getByLabel('Hear it').uncheck();
+  await expect.poll(loudest).toBe(0);
+  await page.reload();
+  await expect(page.getByLabel('Hear it')).not.toBeChecked();
+  await page.getByLabel('Hear it').check();
+  await expect(page.getByLabel('Voice of Reel Clerk')).toHaveValue('drone');
+});
+
+test('where the device does not sound it says so, and the bench goes on', async ({ page }) => {
+  await page.addInitScript(() => {
+    AudioContext.prototype.resume = () => new Promise(() => undefined);
+    Object.defineProperty(AudioContext.prototype, 'state', { get: () => 'suspended' });
+  });
+  await openBench(page);
+  await page.getByLabel('Hear it').check();
+  await expect(page.getByText('This device does not sound. Everything else goes on.')).toBeVisible();
+  await press(page, /^FS 1: LOOM/);
+  await expect(value(page, 'Loom')).toContainText('On');
+});

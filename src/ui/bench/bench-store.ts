@@ -5,6 +5,7 @@ import { type BenchSetup, type ChainEvent, type Trace, usualSetup } from '@/core
 import type { Rig, ScriptEvent } from '@/core/rig';
 import type { BenchNames, BenchWhole, PanelNow, Playing } from '@/workers/playing';
 import { eventQueue } from './event-queue';
+import { type Hear, hearers } from './hearers';
 import { emptyMonitor, type Monitor, record } from './monitor';
 import { lastIn, nothingRecent, RECENT_MS, type Recent, takeTrace } from './recent';
 
@@ -48,6 +49,8 @@ export interface Bench {
   /** Plays timed events from now on. */
   readonly play: (name: string, events: readonly ChainEvent[]) => void;
   readonly stopPlaying: () => void;
+  /** Hears each trace as it comes, until the returned function is called. */
+  readonly follow: (hear: Hear) => () => void;
   readonly close: () => void;
 }
 
@@ -99,8 +102,8 @@ export function createBench(worker: Remote<Playing>): Bench {
   let asking = false;
   let idle = true;
   let closed = false;
-
   const store = createStore<BenchState>(() => atFirst);
+  const heard = hearers();
 
   const takeWhole = (whole: BenchWhole | null): void => {
     if (!whole || closed) return;
@@ -173,6 +176,7 @@ export function createBench(worker: Remote<Playing>): Bench {
 
   const take = (trace: Trace, panels: readonly PanelNow[]): void => {
     record(monitor, trace);
+    heard.tell(trace, until);
     const state = store.getState();
     const values = takeTrace(recent, state.values, trace, until);
     if (trace.kind.length > 0) listed = false;
@@ -204,9 +208,7 @@ export function createBench(worker: Remote<Playing>): Bench {
       store.setState({ setup });
       anew(() => worker.setUp(setup));
     },
-    restart: (from) => {
-      anew(() => worker.restart(from));
-    },
+    restart: (from) => anew(() => worker.restart(from)),
     takeOver: takeWhole,
     record: () => {
       taped = [];
@@ -228,6 +230,7 @@ export function createBench(worker: Remote<Playing>): Bench {
       queue.stop();
       store.setState({ playing: null });
     },
+    follow: heard.follow,
     close: () => {
       closed = true;
     },

@@ -6,14 +6,26 @@ import { showValue } from '@/core/bench';
 import type { Parameter, RigIndex, Target } from '@/core/rig';
 import { makeScale } from '@/core/values';
 import { cx } from '../primitives/cx';
+import { Switch } from '../primitives/switch';
 import type { Bench } from './bench-store';
+import { type Hearing, useHearing } from './hear/use-hearing';
+import { VoiceLine } from './hear/voice-line';
 import { KeepPreset } from './keep-preset';
 
 export function Values({ bench, index }: { readonly bench: Bench; readonly index: RigIndex }) {
+  const hearing = useHearing(bench, index);
   return (
     <section aria-label="Targets" className="min-h-0 flex-1 overflow-y-auto px-3 pb-3 [contain:strict] max-[1000px]:h-full">
+      {index.rig.targets.length > 0 && (
+        <div className="flex flex-wrap items-baseline gap-x-3 pt-2.5 text-xs">
+          <Switch label="Hear it" on={hearing.on} onChange={hearing.turn} />
+          <span role="status" className="text-ink-2">
+            {hearing.trouble ?? (hearing.on ? 'Stand-in voices: not how your software sounds, but what it does.' : '')}
+          </span>
+        </div>
+      )}
       {index.rig.targets.map((target) => (
-        <TargetValues key={target.id} bench={bench} index={index} target={target} />
+        <TargetValues key={target.id} bench={bench} index={index} target={target} hearing={hearing} />
       ))}
       {index.rig.targets.length === 0 && (
         <p className="py-4 text-ink-2">There is no target yet. Add one in Gear; its parameters move here.</p>
@@ -22,7 +34,14 @@ export function Values({ bench, index }: { readonly bench: Bench; readonly index
   );
 }
 
-function TargetValues({ bench, index, target }: { readonly bench: Bench; readonly index: RigIndex; readonly target: Target }) {
+interface TargetProps {
+  readonly bench: Bench;
+  readonly index: RigIndex;
+  readonly target: Target;
+  readonly hearing: Hearing;
+}
+
+function TargetValues({ bench, index, target, hearing }: TargetProps) {
   const away = useStore(bench.store, (s) => s.away.has(target.id));
   const names = useStore(bench.store, (s) => s.names);
   const parameters = index.parametersOf.get(target.id) ?? [];
@@ -37,6 +56,7 @@ function TargetValues({ bench, index, target }: { readonly bench: Bench; readonl
         </h3>
         <KeepPreset bench={bench} index={index} target={target} />
       </div>
+      {hearing.on && <VoiceLine hearing={hearing} target={target} parameters={parameters} />}
       <ul>
         {parameters.map((p) => (
           <ValueRow key={p.id} bench={bench} parameter={p} slot={names?.parameterIds.indexOf(p.id) ?? -1} />

@@ -1,0 +1,114 @@
+'use client';
+// Hear it: off until it is asked for, quiet while nobody sees the page, and said where the device does not sound.
+import { useEffect, useRef, useState } from 'react';
+import * as z from 'zod';
+import { useStore } from 'zustand';
+import type { RigIndex, Target } from '@/core/rig';
+import { usualVoice, type VoiceKind, voiceKinds } from '@/core/voice';
+import type { Bench } from '../bench-store';
+import { followBench } from './follow';
+import type { Voices } from './voices';
+
+/** A device that does not sound by then does not sound. */
+const SILENT_MS = 700;
+
+const KEY = 'keen-dial voices';
+const keptSchema = z.record(z.string(), z.enum([...voiceKinds, 'silent']));
+type Kept = z.infer<typeof keptSchema>;
+
+function recalled(): Kept {
+  try {
+    return keptSchema.safeParse(JSON.parse(window.localStorage.getItem(KEY) ?? '{}')).data ?? {};
+  } catch {
+    // A browser that keeps nothing.
+    return {};
+  }
+}
+
+export interface Hearing {
+  readonly on: boolean;
+  /** Why nothing is heard though it is on. */
+  readonly trouble: string | null;
+  readonly turn: (on: boolean) => void;
+  readonly voiceOf: (target: Target) => VoiceKind | null;
+  readonly choose: (target: Target, kind: VoiceKind | null) => void;
+}
+
+export function useHearing(bench: Bench, index: RigIndex): Hearing {
+  const [voices, setVoices] = useState<Voices | null>(null);
+  const [on, setOn] = useState(false);
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const [kept, setKept] = useState<Kept>({});
+  const names = useStore(bench.store, (s) => s.names);
+  const wanted = useRef(false);
+  useEffect(() => setKept(recalled()), []);
+
+  const voiceOf = (target: Target): VoiceKind | null => {
+    const chosen = kept[target.id];
+    return chosen === undefined ? usualVoice(target) : chosen === 'silent' ? null : chosen;
+  };
+
+  // biome-ignore lint/correctness/useExhaustiveDependencies: what is chosen is all that a voice follows from
+  useEffect(() => {
+    if (!voices || !names) return;
+    return followBench(
+      bench,
+      index,
+      (id) => {
+        const target = index.targets.get(id);
+        return target ? voiceOf(target) : null;
+      },
+      voices,
+    );
+  }, [voices, bench, index, names, kept]);
+
+  useEffect(() => {
+    if (!voices) return;
+    const look = (): void => voices.quiet(document.hidden);
+    look();
+    document.addEventListener('visibilitychange', look);
+    return () => {
+      document.removeEventListener('visibilitychange', look);
+      voices.close();
+    };
+  }, [voices]);
+
+  const turn = (next: boolean): void => {
+    wanted.current = next;
+    setOn(next);
+    setTrouble(null);
+    if (!next) {
+      setVoices(null);
+      return;
+    }
+    import('./voices')
+      .then(async ({ Voices: Made }) => {
+        if (!wanted.current) return;
+        const made = new Made();
+        const sounds = await made.wake(SILENT_MS);
+        if (!wanted.current) {
+          made.close();
+          return;
+        }
+        if (!sounds) setTrouble('This device does not sound. Everything else goes on.');
+        setVoices(made);
+      })
+      .catch(() => setTrouble('This device does not sound. Everything else goes on.'));
+  };
+  const choose = (target: Target, kind: VoiceKind | null): void => {
+    const next: Kept = { ...kept, [target.id]: kind ?? 'silent' };
+    setKept(next);
+    try {
+      window.localStorage.setItem(KEY, JSON.stringify(next));
+    } catch {
+      // Then it holds for as long as the page is open.
+    }
+  };
+  useEffect(
+    () => () => {
+      wanted.current = false;
+    },
+    [],
+  );
+  return { on, trouble, turn, voiceOf, choose };
+}
