@@ -3,11 +3,16 @@ import { expose } from 'comlink';
 import { nanoid } from 'nanoid';
 import { consequencesOf, judge } from '@/core/checks';
 import type { Edit, Rig } from '@/core/rig';
-import { type BetterPlaces, betterPlaces } from '@/core/stage';
+import { type BetterPlaces, betterPlaces, type Pace } from '@/core/stage';
 
 const api = {
   /** Looks through them; `onStep` hears how far it is. After so many milliseconds it ends with what it has. */
-  async look(rig: Rig, longestMs: number, onStep: (done: number, of: number) => Promise<void> | void): Promise<BetterPlaces> {
+  async look(
+    rig: Rig,
+    pace: Pace,
+    longestMs: number,
+    onStep: (done: number, of: number) => Promise<void> | void,
+  ): Promise<BetterPlaces> {
     const judgement = judge(rig);
     const brings = (edit: Edit): boolean => consequencesOf(judgement, edit)?.come.some((f) => f.severity !== 'note') ?? true;
     let best: BetterPlaces = { offers: [], tried: 0, of: 0 };
@@ -18,6 +23,7 @@ const api = {
       (found) => {
         best = found;
       },
+      pace,
     );
     const begun = performance.now();
     for (let step = search.next(); ; step = search.next()) {

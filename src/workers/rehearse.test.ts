@@ -2,6 +2,7 @@
 import { describe, expect, it } from 'vitest';
 import { type ChainEvent, usualSetup } from '@/core/bench';
 import { attemptRecordSchema, scheduleOf } from '@/core/rehearsal';
+import { usualPace } from '@/core/stage';
 import { lanternHour } from '@/demo/lantern-hour';
 import { workerApi } from '../../tests/kit/worker';
 import type { PlacesWorker } from './places.worker';
@@ -28,7 +29,7 @@ describe('a rehearsal', () => {
     const api = await workerApi<RehearseWorker>(() => import('./rehearse.worker'));
     api.load(rig, usualSetup);
     const ways: RehearsedWay[] = [];
-    expect(await api.ways((way) => void ways.push(way))).toBe(true);
+    expect(await api.ways(usualPace, (way) => void ways.push(way))).toBe(true);
     return { api, ways };
   };
   it('takes the delay off, judges each way once, and nothing after its end', async () => {
@@ -66,12 +67,12 @@ describe('a rehearsal', () => {
   it('begins nothing that was not looked for, and looks again for another rig', async () => {
     const api = await workerApi<RehearseWorker>(() => import('./rehearse.worker'));
     const asked = { songId: song.id, first: 0, last: 1, share: 1, zeroMs: 0, delayMs: 0 };
-    expect(await api.ways(() => undefined)).toBe(false);
+    expect(await api.ways(usualPace, () => undefined)).toBe(false);
     expect(api.begin(asked)).toBeNull();
     api.load(rig, usualSetup);
     expect(api.begin(asked)).toBeNull();
-    const first = api.ways(() => undefined);
-    const second = api.ways(() => undefined);
+    const first = api.ways(usualPace, () => undefined);
+    const second = api.ways(usualPace, () => undefined);
     expect([await first, await second]).toEqual([false, true]);
     expect(api.begin({ ...asked, songId: 'gone' })).toBeNull();
     expect(api.begin(asked)).not.toBeNull();
@@ -82,10 +83,10 @@ describe('better places', () => {
   it('says how far it is, ends in time with what it has, and offers nothing that a check calls worse', async () => {
     const places = await workerApi<PlacesWorker>(() => import('./places.worker'));
     const steps: (readonly number[])[] = [];
-    const all = await places.look(rig, Number.POSITIVE_INFINITY, (done, of) => void steps.push([done, of]));
+    const all = await places.look(rig, usualPace, Number.POSITIVE_INFINITY, (done, of) => void steps.push([done, of]));
     expect(all.tried).toBe(all.of);
     expect(steps.map(([done]) => done)).toEqual(Array.from({ length: all.of + 1 }, (_, i) => i));
-    const soon = await places.look(rig, -1, () => undefined);
+    const soon = await places.look(rig, usualPace, -1, () => undefined);
     expect(soon).toEqual({ offers: [], tried: 0, of: all.of });
     const pinned = {
       ...rig,
@@ -94,6 +95,6 @@ describe('better places', () => {
         actions: a.actions.map((x) => (x.type === 'send' ? { ...x, pinned: true } : x)),
       })),
     };
-    expect((await places.look(pinned, Number.POSITIVE_INFINITY, () => undefined)).of).toBe(0);
+    expect((await places.look(pinned, usualPace, Number.POSITIVE_INFINITY, () => undefined)).of).toBe(0);
   });
 });

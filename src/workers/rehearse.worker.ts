@@ -5,13 +5,13 @@ import type { BenchSetup, ChainEvent } from '@/core/bench';
 import { type AttemptRecord, judgeOf, recordOf, sessionAt, type Take, type TakeJudge, wayKeyOf } from '@/core/rehearsal';
 import type { Rig } from '@/core/rig';
 import {
-  firstLook,
+  looksAt,
+  type Pace,
   sameGear,
   type ToldStep,
   type Transition,
   toldOf,
   transitionsOf,
-  usualWayOptions,
   type WayMemory,
 } from '@/core/stage';
 import { type BenchFrame, type BenchWhole, type Held, heldBench, type Playing, playedUpTo, wholeOf } from './playing';
@@ -87,13 +87,14 @@ const api = {
     return { ...frame, trace: { ...frame.trace, t: frame.trace.t.map((t) => t - shift) } };
   },
   /** Tells the way into each section of the rig that was loaded, soon, and again from a closer look. False where it was asked again meanwhile. */
-  async ways(tell: (way: RehearsedWay) => Promise<void> | void): Promise<boolean> {
+  async ways(pace: Pace, tell: (way: RehearsedWay) => Promise<void> | void): Promise<boolean> {
     if (!held.session) return false;
     const own = ++looks;
     const { index } = held.session;
     found = new Map();
     let closer = false;
-    for (const [options, kept] of [[firstLook, memory.soon] as const, [usualWayOptions, memory.closer] as const]) {
+    const look = looksAt(pace);
+    for (const [options, kept] of [[look.soon, memory.soon] as const, [look.close, memory.closer] as const]) {
       let open = false;
       // A way begins where the one before it ends: a closer look takes the place of the first one whole, or not at all.
       const pass: (readonly [Transition, RehearsedWay])[] = [];

@@ -5,6 +5,7 @@ import { writeParameters, writeRig } from '@/core/formats';
 import { targetProfiles } from '@/core/library';
 import { packedCc } from '@/core/midi';
 import { apply, commonReception, invert, set } from '@/core/rig';
+import { usualPace } from '@/core/stage';
 import { lanternHour } from '@/demo/lantern-hour';
 import { workerApi } from '../../tests/kit/worker';
 import type { FilesWorker } from './files.worker';
@@ -122,7 +123,7 @@ describe('the set', () => {
   };
   const last = async (set: SetWorker, rig: typeof short, same: boolean): Promise<readonly (readonly string[])[]> => {
     const told = new Map<number, readonly string[]>();
-    expect(await set.ways(rig, same, (found) => void told.set(found.at, found.words))).toBe(true);
+    expect(await set.ways(rig, same, usualPace, (found) => void told.set(found.at, found.words))).toBe(true);
     return [...told.values()];
   };
   const setApi = () => workerApi<SetWorker>(() => import('./set.worker'));
@@ -135,8 +136,8 @@ describe('the set', () => {
   });
   it('leaves off where it is asked for another rig meanwhile', async () => {
     const set = await setApi();
-    const first = set.ways(short, false, () => undefined);
-    const second = set.ways(changed, true, () => undefined);
+    const first = set.ways(short, false, usualPace, () => undefined);
+    const second = set.ways(changed, true, usualPace, () => undefined);
     expect([await first, await second]).toEqual([false, true]);
   });
 });

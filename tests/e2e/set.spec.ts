@@ -2,7 +2,7 @@
 import { readFile } from 'node:fs/promises';
 import { expect, test } from '@playwright/test';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
-import { expectAccessible, open, ownRig, saved } from './kit';
+import { expectAccessible, exportOf, open, ownRig, saved, says, standIn } from './kit';
 
 /** All words of a PDF, read by an independent reader. */
 async function wordsOf(file: Buffer): Promise<string> {
@@ -151,4 +151,72 @@ test('better places are looked for over the whole set, taken, and undone', async
   await expect(page.getByRole('button', { name: /^Daylight/ })).toHaveAccessibleName(/press FS 3\s*press FS 1/, {
     timeout: 60_000,
   });
+});
+
+interface Rows {
+  readonly controls: readonly { readonly id: string; readonly name: string; readonly controllerId: string }[];
+  readonly controllers: readonly { readonly id: string; readonly name: string }[];
+  readonly assignments: readonly {
+    readonly controlId: string;
+    readonly gesture: { readonly type: string };
+    readonly actions: readonly {
+      readonly type: string;
+      readonly message?: { readonly type: string; readonly channel: number; readonly number: number };
+    }[];
+  }[];
+}
+
+test('how fast the feet are is measured on the real controller, kept on this device, and every way is worked out from it', async ({
+  page,
+}) => {
+  const id = await ownRig(page);
+  const file = JSON.parse(await exportOf(page, id)) as Rows;
+  const board = file.controllers.find((c) => c.name === 'Floorboard 8+2')?.id;
+  /** The bytes of a press of a switch that sends a control change. */
+  const bytes = (name: string): number[] => {
+    const control = file.controls.find((c) => c.name === name && c.controllerId === board)?.id;
+    for (const row of file.assignments)
+      for (const { message } of row.controlId === control && row.gesture.type === 'press' ? row.actions : [])
+        if (message?.type === 'cc') return [0xb0 + message.channel - 1, message.number, 127];
+    throw new Error(`${name} sends no control change`);
+  };
+  await standIn(page, 'board');
+  await open(page, id, 'set');
+  const pace = page.getByRole('region', { name: 'Your pace' });
+  await expect(pace).toContainText(
+    'for feet that nobody measured: 250 ms for a press where your foot is, 535 ms for one 30 cm away.',
+  );
+  const tunnel = page.getByRole('button', { name: /^Tunnel/ });
+  await expect(tunnel).toContainText('0.7 s of 2.5 s');
+  await pace.getByRole('button', { name: 'Measure it' }).click();
+  const dialog = page.getByRole('dialog');
+  await expect(dialog.getByRole('button', { name: 'Begin' })).toBeDisabled();
+  await dialog.getByLabel('Heard on').selectOption('Look for MIDI devices…');
+  await dialog.getByLabel('Heard on').selectOption('Test board');
+  await page.waitForTimeout(150);
+  await dialog.getByRole('button', { name: 'Begin' }).click();
+  await expectAccessible(page);
+  const status = dialog.getByRole('status');
+  let before = '';
+  for (let pressed = 0; pressed < 40; pressed++) {
+    await expect(status).toContainText(`${pressed} of 40 pressed`);
+    const name = (await status.locator('p').first().textContent()) ?? '';
+    // Slowly, and slower to another switch than on the same one.
+    await page.waitForTimeout(name === before ? 150 : 500);
+    await says(page, ...bytes(name));
+    before = name;
+  }
+  await expect(dialog).toContainText('ms for a press where your foot is');
+  await dialog.getByRole('button', { name: 'Use it from now on' }).click();
+  await expect(pace).toContainText('for your feet, measured on');
+  // The hand of this test is slower than what is assumed.
+  await expect(tunnel).not.toContainText('0.7 s of 2.5 s');
+  await expect(tunnel).toContainText('s of 2.5 s');
+  await page.reload();
+  await expect(pace).toContainText('for your feet, measured on');
+  await pace.getByRole('button', { name: 'Measure it again' }).click();
+  await dialog.getByRole('button', { name: 'Go back to what is assumed' }).click();
+  await page.keyboard.press('Escape');
+  await expect(pace).toContainText('nobody measured');
+  await expect(tunnel).toContainText('0.7 s of 2.5 s');
 });

@@ -3,9 +3,8 @@ import { assignmentAt, type CopyWish, copyEdit, doneAt, type NewId, type Place, 
 import { apply, type Control, type Controller, type Edit, indexRig, modifiersOf, type RigIndex } from '../rig';
 import { countToEnter, entryProgress, entrySteps } from '../sheets';
 import type { Cost } from './cost';
-import { usualWayOptions } from './ground';
-import { distance, middleOf } from './movement';
-import { type LookAt, type PlayedSet, playedAsFound, sectionKey } from './set-look';
+import { distance, middleOf, type Pace, usualPace } from './movement';
+import { closer, type LookAt, type PlayedSet, playedAsFound, sectionKey } from './set-look';
 import { type Transition, transitionsOf } from './show';
 
 export interface BetterPlace {
@@ -55,8 +54,9 @@ export function* betterPlaces(
   newId: NewId,
   brings: (edit: Edit) => boolean,
   soFar: (found: BetterPlaces) => void = () => undefined,
+  pace: Pace = usualPace,
 ): Generator<{ readonly done: number; readonly of: number }, BetterPlaces> {
-  const set = playedAsFound(index);
+  const set = playedAsFound(index, undefined, pace);
   const candidates = candidatesIn(index, set.all);
   const of = candidates.length;
   const found: BetterPlace[] = [];
@@ -208,8 +208,8 @@ function offerOf(
   if (!soon || brings(edit)) return null;
   // What was not looked at to the end may only seem to be saved: then both are looked at closely.
   const open = new Set(soon.open);
-  const closer: LookAt = (song, at) => (open.has(`${song.id} ${at}`) ? usualWayOptions : look(song, at));
-  const sure = open.size === 0 ? soon : compared([...transitionsOf(index, closer)], transitionsOf(after, closer));
+  const near: LookAt = (song, at) => (open.has(`${song.id} ${at}`) ? closer(look(song, at)) : look(song, at));
+  const sure = open.size === 0 ? soon : compared([...transitionsOf(index, near)], transitionsOf(after, near));
   if (!sure) return null;
   return {
     way,

@@ -26,6 +26,12 @@ export const usualWayOptions: WayOptions = { pace: usualPace, availableMs: null,
 /** A first look: 200 gestures played, some 20 ms a way. */
 export const firstLook: WayOptions = { ...usualWayOptions, plays: 200 };
 
+/** The first look and the closer one, at the pace of a player. */
+export const looksAt = (pace: Pace): { readonly soon: WayOptions; readonly close: WayOptions } => ({
+  soon: { ...firstLook, pace },
+  close: { ...usualWayOptions, pace },
+});
+
 /** What ways over a chain of a rig are looked for on. */
 export function groundOf(index: RigIndex, chain: Chain): Ground {
   const lefts = new Map<string, number>();

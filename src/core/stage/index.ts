@@ -21,10 +21,20 @@ export { betterPlacesWords, betterPlaceWords } from './better-places-words';
 
 export type { Cost, Spent } from './cost';
 export { type DrillPress, type Fit, LEAST_BITS, LEAST_PRESSES, paceFrom } from './drill';
-export { firstLook, type Ground, groundOf, usualWayOptions, type WayOptions } from './ground';
+export {
+  type Aim,
+  DRILL_PRESSES,
+  type Drill,
+  type DrillRun,
+  drillHears,
+  drillOn,
+  type HeardPress,
+  pressesHeard,
+} from './drill-run';
+export { firstLook, type Ground, groundOf, looksAt, usualWayOptions, type WayOptions } from './ground';
 export { type Deed, eventsOf as deedEvents } from './hand';
 export { LEAP_DB, type Leap } from './loudness';
-export { distance, middleOf, type Pace, pressMs, SOLE_MM, type Spot, usualPace } from './movement';
+export { distance, middleOf, type Pace, paceInWords, pressMs, SOLE_MM, type Spot, usualPace } from './movement';
 export { type OnePress, type OnePressFound, onePress } from './one-press';
 export { noPressWords, onePressWords } from './one-press-words';
 export type { Moment } from './onward';

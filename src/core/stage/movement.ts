@@ -62,3 +62,7 @@ export function gestureMs(deed: Deed, travelled: number): number {
       return 0;
   }
 }
+
+/** A press where the foot is, and one 30 cm away on a switch of 20 mm, in whole milliseconds: what a pace means to a player. */
+export const paceInWords = (pace: Pace): string =>
+  `${Math.round(pace.a)} ms for a press where your foot is, ${Math.round(pressMs(pace, 300, 20))} ms for one 30 cm away`;

@@ -5,10 +5,9 @@ import { startPlace } from '../controller';
 import { apply, type Control, type Controller, type Edit, indexRig, modifiersOf, type RigIndex } from '../rig';
 import { countToEnter, entryProgress, entrySteps } from '../sheets';
 import type { Cost } from './cost';
-import { usualWayOptions } from './ground';
-import { distance, middleOf } from './movement';
+import { distance, middleOf, type Pace, usualPace } from './movement';
 import type { Moment } from './onward';
-import { type LookAt, playedAsFound } from './set-look';
+import { closer, type LookAt, playedAsFound } from './set-look';
 import { type Transition, transitionsOf, wishOf } from './show';
 
 export interface OnePress {
@@ -46,9 +45,9 @@ const MOST = 6;
 const switches: ReadonlySet<Control['kind']> = new Set(['footswitch', 'button', 'pad']);
 
 /** Switches that would take a player into a section by one press, the best first. */
-export function onePress(index: RigIndex, songId: string, at: number, newId: NewId): OnePressFound {
+export function onePress(index: RigIndex, songId: string, at: number, newId: NewId, pace: Pace = usualPace): OnePressFound {
   // The section itself is looked at closely, all others soon: what counts of them is whether they get longer.
-  const { all, look } = playedAsFound(index, (song, of) => song.id === songId && of === at);
+  const { all, look } = playedAsFound(index, (song, of) => song.id === songId && of === at, pace);
   const now = all.find((t) => t.song.id === songId && t.at === at);
   const section = now?.song.sections[at];
   if (!now || !section) return { type: 'nothing-wanted' };
@@ -121,7 +120,7 @@ function playedWith(after: RigIndex, all: readonly Transition[], look: LookAt): 
     soon.flatMap((t, i) => (t.way.type === 'not-found' && all[i]?.way.type === 'way' ? [`${t.song.id} ${t.at}`] : [])),
   );
   if (open.size === 0) return soon;
-  return [...transitionsOf(after, (song, at) => (open.has(`${song.id} ${at}`) ? usualWayOptions : look(song, at)))];
+  return [...transitionsOf(after, (song, at) => (open.has(`${song.id} ${at}`) ? closer(look(song, at)) : look(song, at)))];
 }
 
 /** A switch with all that is wanted on it, played through the whole set; null where it is no better. */

@@ -1,6 +1,7 @@
 // A set as it is, looked at as closely as it takes: the measure for every change of it.
 import type { RigIndex, Song } from '../rig';
-import { firstLook, usualWayOptions } from './ground';
+import { looksAt, usualWayOptions } from './ground';
+import { type Pace, usualPace } from './movement';
 import { type Look, type Transition, transitionsOf } from './show';
 
 /** How closely each section is looked at. */
@@ -12,6 +13,9 @@ export interface PlayedSet {
   readonly look: LookAt;
 }
 
+/** As closely as the screen does, at the pace of the look. */
+export const closer = (look: Look): Look => ({ ...look, plays: usualWayOptions.plays });
+
 /** A section by the song that it is of and its place in it. */
 export const sectionKey = ({ song, at }: Transition): string => `${song.id} ${at}`;
 
@@ -22,9 +26,11 @@ export const sectionKey = ({ song, at }: Transition): string => `${song.id} ${at
 export function playedAsFound(
   index: RigIndex,
   closely: (song: Pick<Song, 'id'>, at: number) => boolean = () => false,
+  pace: Pace = usualPace,
 ): PlayedSet {
   const hard = new Set<string>();
-  const look: LookAt = (song, at) => (closely(song, at) || hard.has(`${song.id} ${at}`) ? usualWayOptions : firstLook);
+  const { soon, close } = looksAt(pace);
+  const look: LookAt = (song, at) => (closely(song, at) || hard.has(`${song.id} ${at}`) ? close : soon);
   let all = [...transitionsOf(index, look)];
   // A way that is found then leads to another beginning for those after it.
   for (let more = notFound(all, hard); more.length > 0; more = notFound(all, hard)) {

@@ -4,8 +4,10 @@ import { proxy, type Remote, wrap } from 'comlink';
 import { type RefObject, useCallback, useEffect, useRef, useState } from 'react';
 import { type AttemptRecord, type Schedule, scheduleOf, type Take } from '@/core/rehearsal';
 import type { Rig } from '@/core/rig';
+import type { Pace } from '@/core/stage';
 import type { RehearsedWay, RehearseWorker } from '@/workers/rehearse.worker';
 import { type Bench, createBench } from '../bench/bench-store';
+import { usePace } from '../set/use-pace';
 import { clicksOf, type Sounding, sound } from './clicks';
 
 /** A take that goes on. */
@@ -60,6 +62,7 @@ export function useRehearsal(
   const [silent, setSilent] = useState(false);
   const clicks = useRef<Sounding | null>(null);
   const begun = useRef(0);
+  const { pace } = usePace();
   const take = useRef(judged);
   useEffect(() => {
     take.current = judged;
@@ -87,7 +90,7 @@ export function useRehearsal(
     void remote.current?.end();
   }, []);
 
-  const { ways, looking, failed } = useWays(rig, bench, remote, stop);
+  const { ways, looking, failed } = useWays(rig, pace, bench, remote, stop);
 
   const begin = useCallback(
     async (next: Take): Promise<void> => {
@@ -126,6 +129,7 @@ type Asking = RefObject<Remote<RehearseWorker> | null>;
 /** Loads the rig as it is now, and looks for its ways. */
 function useWays(
   rig: Rig,
+  pace: Pace | null,
   bench: Bench | null,
   remote: Asking,
   stop: () => void,
@@ -134,7 +138,7 @@ function useWays(
   const [looking, setLooking] = useState(true);
   const [failed, setFailed] = useState(false);
   useEffect(() => {
-    if (!bench) return;
+    if (!bench || !pace) return;
     let live = true;
     stop();
     setLooking(true);
@@ -144,13 +148,13 @@ function useWays(
       if (live) setWays((all) => new Map(all).set(wayAt(way.songId, way.at), way));
     };
     remote.current
-      ?.ways(proxy(tell))
+      ?.ways(pace, proxy(tell))
       .then((all) => live && all && setLooking(false))
       .catch(() => live && setFailed(true));
     return () => {
       live = false;
     };
-  }, [bench, rig, remote, stop]);
+  }, [bench, rig, pace, remote, stop]);
   return { ways, looking, failed };
 }
 

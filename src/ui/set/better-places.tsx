@@ -3,7 +3,7 @@
 import { proxy, wrap } from 'comlink';
 import { useState } from 'react';
 import type { RigIndex } from '@/core/rig';
-import { betterPlacesWords, betterPlaceWords, type BetterPlaces as Found } from '@/core/stage';
+import { betterPlacesWords, betterPlaceWords, type BetterPlaces as Found, type Pace } from '@/core/stage';
 import type { PlacesWorker } from '@/workers/places.worker';
 import { Button } from '../primitives/button';
 import { Progress } from '../primitives/progress';
@@ -15,7 +15,7 @@ const SOON_MS = 10_000;
 
 const open = () => new Worker(new URL('../../workers/places.worker.ts', import.meta.url), { type: 'module' });
 
-export function BetterPlaces({ index }: { readonly index: RigIndex }) {
+export function BetterPlaces({ index, pace }: { readonly index: RigIndex; readonly pace: Pace }) {
   const { rig } = index;
   const search = useSearch<Found>(rig, open, 'The places could not be tried.');
   const { found, looking, stop } = search;
@@ -24,7 +24,7 @@ export function BetterPlaces({ index }: { readonly index: RigIndex }) {
     setFar({ done: 0, of: 0 });
     search.look((own, stands) => {
       const step = (done: number, of: number): void => void (stands() && setFar({ done, of }));
-      return wrap<PlacesWorker>(own).look(rig, longestMs, proxy(step));
+      return wrap<PlacesWorker>(own).look(rig, pace, longestMs, proxy(step));
     });
   };
   return (

@@ -5,7 +5,7 @@ import Link from 'next/link';
 import { counted } from '@/core/base';
 import { addSection, changeSection, moveSection, removeSection, wantInSection } from '@/core/commands';
 import { type Edit, type Parameter, type RigIndex, rowSchemas, type Song, type SongSection } from '@/core/rig';
-import { bankedFor } from '@/core/stage';
+import { bankedFor, type Pace, usualPace } from '@/core/stage';
 import { PickFrom } from '../gear/pick-from';
 import { Button } from '../primitives/button';
 import { Choice } from '../primitives/choice';
@@ -15,6 +15,7 @@ import { TextField } from '../primitives/text-field';
 import { useRig } from '../store/provider';
 import { OnePressInstead } from './one-press';
 import type { Chosen } from './set-screen';
+import { paceKey } from './use-pace';
 import { type FoundSet, keyAt } from './use-set';
 
 interface Props {
@@ -22,12 +23,13 @@ interface Props {
   readonly song: Song;
   readonly at: number;
   readonly found: FoundSet;
+  readonly pace: Pace | null;
   readonly choose: (chosen: Chosen | null) => void;
 }
 
 const { name: nameSchema, bars: barsSchema } = rowSchemas.songs.shape.sections.element.shape;
 
-export function SectionPanel({ index, song, at, found, choose }: Props) {
+export function SectionPanel({ index, song, at, found, pace, choose }: Props) {
   const edit = useRig((s) => s.edit);
   const section = song.sections[at];
   if (!section) return null;
@@ -57,7 +59,7 @@ export function SectionPanel({ index, song, at, found, choose }: Props) {
         </Link>
       )}
       {way && (way.gestures === null || way.gestures.length > 1 || !way.inTime) && (
-        <OnePressInstead index={index} songId={song.id} at={at} />
+        <OnePressInstead key={paceKey(pace)} index={index} songId={song.id} at={at} pace={pace ?? usualPace} />
       )}
       <div className="grid grid-cols-[1fr_88px] gap-3">
         <TextField label="Section" value={section.name} schema={nameSchema} onValue={(name) => change({ name })} />

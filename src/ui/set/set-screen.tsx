@@ -6,14 +6,18 @@ import Link from 'next/link';
 import { useState } from 'react';
 import { counted } from '@/core/base';
 import { addSong } from '@/core/commands';
+import type { RigIndex } from '@/core/rig';
+import { paceInWords, usualPace } from '@/core/stage';
 import { Button, buttonLook } from '../primitives/button';
 import { Progress } from '../primitives/progress';
 import { useRig } from '../store/provider';
 import { BetterPlaces } from './better-places';
 import { Cards } from './cards';
+import { PaceDialog } from './pace-dialog';
 import { PaperMenu } from './paper-menu';
 import { SectionPanel } from './section-panel';
 import { SongStrip } from './song-strip';
+import { type OwnPace, paceKey, usePace } from './use-pace';
 import { type FoundSet, useSet } from './use-set';
 
 /** A section that is chosen: the song, and its place in it. */
@@ -25,7 +29,8 @@ export interface Chosen {
 export function SetScreen() {
   const index = useRig((s) => s.index);
   const edit = useRig((s) => s.edit);
-  const found = useSet(index.rig);
+  const own = usePace();
+  const found = useSet(index.rig, own.pace);
   const [chosen, choose] = useState<Chosen | null>(null);
   const { songs } = index.rig;
   const song = songs.find((s) => s.id === chosen?.songId);
@@ -73,16 +78,36 @@ export function SetScreen() {
             song={song}
             at={chosen.at}
             found={found}
+            pace={own.pace}
             choose={choose}
           />
         ) : (
           <>
-            {songs.length > 0 && <BetterPlaces index={index} />}
+            {songs.length > 0 && <BetterPlaces key={paceKey(own.pace)} index={index} pace={own.pace ?? usualPace} />}
+            {songs.length > 0 && <PaceLine index={index} own={own} />}
             <Cards index={index} found={found} />
           </>
         )}
       </aside>
     </main>
+  );
+}
+
+/** Whose pace the times are worked out with, and a way to measure it. */
+function PaceLine({ index, own }: { readonly index: RigIndex; readonly own: OwnPace }) {
+  const [measuring, setMeasuring] = useState(false);
+  if (!own.pace) return null;
+  return (
+    <section aria-label="Your pace" className="space-y-1.5 border-b px-4 py-3.5 text-sm">
+      <h2 className="text-sm font-semibold">Your pace</h2>
+      <p className="text-xs text-ink-2">
+        {own.measuredOn === null
+          ? `Times are worked out for feet that nobody measured: ${paceInWords(own.pace)}.`
+          : `Times are worked out for your feet, measured on ${own.measuredOn}: ${paceInWords(own.pace)}.`}
+      </p>
+      <Button onClick={() => setMeasuring(true)}>{own.measuredOn === null ? 'Measure it' : 'Measure it again'}</Button>
+      {measuring && <PaceDialog index={index} own={own} onClose={() => setMeasuring(false)} />}
+    </section>
   );
 }
 

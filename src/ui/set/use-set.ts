@@ -3,7 +3,7 @@
 import { proxy, type Remote, wrap } from 'comlink';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { Rig } from '@/core/rig';
-import { type RecoveryCard, sameGear, type ToldTransition } from '@/core/stage';
+import { type Pace, type RecoveryCard, sameGear, type ToldTransition } from '@/core/stage';
 import type { SetWorker } from '@/workers/set.worker';
 
 export interface FoundSet {
@@ -29,7 +29,8 @@ interface Held {
   cards: readonly RecoveryCard[] | null;
 }
 
-export function useSet(rig: Rig): FoundSet {
+/** `pace`: the same thing as long as it is the same pace; null while nobody knows it yet. */
+export function useSet(rig: Rig, pace: Pace | null): FoundSet {
   const [ways, setWays] = useState<ReadonlyMap<string, ToldTransition>>(new Map());
   const [cards, setCards] = useState<readonly RecoveryCard[] | null>(null);
   const [state, setState] = useState<FoundSet['state']>('looking');
@@ -46,6 +47,7 @@ export function useSet(rig: Rig): FoundSet {
     setState('stopped');
   }, [end]);
   useEffect(() => {
+    if (!pace) return;
     let live = true;
     stopped.current = false;
     setState('looking');
@@ -63,7 +65,7 @@ export function useSet(rig: Rig): FoundSet {
         if (live) setWays((all) => new Map(all).set(keyAt(found.songId, found.at), found));
       };
       void own.remote
-        .ways(rig, same, proxy(tell))
+        .ways(rig, same, pace, proxy(tell))
         .then(() => (live ? (own.cards ?? own.remote.cards(rig)) : null))
         .then((found) => {
           if (!live || found === null) return;
@@ -80,7 +82,7 @@ export function useSet(rig: Rig): FoundSet {
       live = false;
       clearTimeout(timer);
     };
-  }, [rig, stop]);
+  }, [rig, pace, stop]);
   return { ways, cards, state, stop };
 }
 

@@ -8,6 +8,7 @@ import type { Controller, RigIndex } from '@/core/rig';
 import type { ToldTransition } from '@/core/stage';
 import type { Views } from '@/workers/stage.worker';
 import { toast } from '../primitives/toast';
+import { usePace } from '../set/use-pace';
 import { type FoundSet, keyAt, useSet } from '../set/use-set';
 import { useRig } from '../store/provider';
 import { SMALLEST } from './letters';
@@ -45,7 +46,7 @@ function Stand({ index, settings, change }: StandProps) {
   const router = useRouter();
   const devices = useDevices();
   const awake = useAwake();
-  const found = useSet(index.rig);
+  const found = useSet(index.rig, usePace().pace);
   const [settingUp, setUp] = useState(false);
   const spots = useMemo(() => spotsOf(index), [index]);
   const wayInto = ({ song, at }: Spot): ToldTransition | undefined => found.ways.get(keyAt(song.id, at));
