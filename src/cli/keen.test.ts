@@ -275,6 +275,20 @@ describe('set, of songs', () => {
       proved: true,
     });
   });
+  it('works out times for the feet that are named, and refuses what is no pace', async () => {
+    const late = async (...pace: string[]) => {
+      const told = JSON.parse((await call('set', '--json', ...pace, 'demo.json')).out) as Told;
+      return told.transitions.filter((t) => !t.inTime).map((t) => t.section);
+    };
+    // Rooftops takes 0.71 s of its 0.65 s at the pace that is assumed.
+    expect(await late('--pace', '150,300')).toEqual(['Open sea']);
+    expect(await late('--pace', '250,535')).toEqual(['Open sea', 'Rooftops']);
+    for (const wrong of ['fast', '250', '300,200', '1,2,3']) {
+      const { code, err } = await call('set', '--pace', wrong, 'demo.json');
+      expect(code).toBe(2);
+      expect(err).toContain('--pace is two numbers of milliseconds');
+    }
+  });
   it('says what is lost with each controller', async () => {
     const told = JSON.parse((await call('set', '--json', 'demo.json')).out) as Told;
     const slab = told.gone.find((g) => g.controller === 'Encoder slab 16');

@@ -1,20 +1,49 @@
 import { indexRig } from '@/core/rig';
-import { goneWords, ifGone, lostOn, lostWords, recoveryCards, toldTransitions, troubleNames } from '@/core/stage';
-import { type Command, oneFile } from '../command';
+import {
+  goneWords,
+  ifGone,
+  looksAt,
+  lostOn,
+  lostWords,
+  type Pace,
+  paceBy,
+  recoveryCards,
+  toldTransitions,
+  troubleNames,
+  usualPace,
+} from '@/core/stage';
+import { type Command, type Options, oneFile, Unusable } from '../command';
 import { readRig } from '../input';
 import { answer } from '../table';
+
+/** The pace that was said; the assumed one where none was. */
+function paceOf({ flags: { pace } }: Options): Pace {
+  if (typeof pace !== 'string') return usualPace;
+  const [here, far, ...more] = pace.split(',').map(Number);
+  const said = here !== undefined && far !== undefined && more.length === 0 ? paceBy(here, far) : null;
+  if (!said)
+    throw new Unusable(
+      '--pace is two numbers of milliseconds, as 210,430: a press where the foot is, and a longer one 30 cm away.',
+    );
+  return said;
+}
 
 export const set: Command = {
   name: 'set',
   summary:
     'what to press from section to section of each song, what on each controller when nobody knows where it stands, what is lost when it dies; exit code 1 where a section cannot be reached in time, or nothing finds back blindly',
   usage: '[rig.json]',
-  options: {},
-  examples: ['keen set show.json'],
+  options: {
+    pace: {
+      type: 'string',
+      help: 'how fast the feet are, as Set tells it: milliseconds of a press where the foot is, and of one 30 cm away; 250,535 if not said',
+    },
+  },
+  examples: ['keen set show.json', 'keen set --pace 210,430 show.json'],
   run: async (options, io) => {
     const rig = await readRig(io, oneFile(options));
     const index = indexRig(rig);
-    const transitions = [...toldTransitions(index)];
+    const transitions = [...toldTransitions(index, looksAt(paceOf(options)).close)];
     const all = rig.controllers.map((controller) => {
       const lost = lostOn(index, controller);
       return { controller: controller.name, lost, words: lostWords(index, controller, lost) };

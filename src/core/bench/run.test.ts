@@ -20,7 +20,7 @@ import {
 import { lanternHour } from '../../demo/lantern-hour';
 import { indexRig, type Rig, type ScriptEvent } from '../rig';
 import { type Timing, type Transport, usualTiming } from '../wires';
-import { ARRIVED, LOOPED, run, SENT, startChain, type Trace, unheardReasons, VALUE, wholeChain } from './index';
+import { ARRIVED, LOOPED, run, SENT, startChain, type Trace, unheardReasons, untilQuiet, VALUE, wholeChain } from './index';
 
 const over =
   (transport: Transport, change: Partial<Timing> = {}) =>
@@ -256,5 +256,31 @@ describe('a mouse in between', () => {
       [landing('swell', { mode: 'gate' })],
     );
     expect(played(rig, [down('fs1', 0), goTo(100, 2), up('fs1', 200)]).values).toEqual(['0 swell 1', '200 swell 0']);
+  });
+});
+
+describe('what never ends', () => {
+  // Found by the law of what nobody stated: a check that plays one press under a held modifier, which repeats, went on until memory ran out.
+  const rig = withFunctions(
+    smallRig([parameter('freeze', { launch: 'bar' })], { firmware: { gestures: ['press', 'repeat'] } }),
+    [
+      assignment({ id: 'a1', on: 'fs1', gesture: 'repeat', message: cc(20), behaviour: fixed(127), meant: [] }),
+      assignment({ id: 'a2', on: 'fs2', gesture: 'press', message: cc(21), behaviour: fixed(127), meant: ['freeze'] }),
+    ],
+    [landing('freeze', { address: cc(21), mode: 'toggle' })],
+  );
+  it('is followed for two minutes after the hand, and stays due', () => {
+    const { chain } = wholeChain(indexRig(rig), new Set());
+    const { state, trace: t } = run(chain, startChain(chain, { bank: 1, page: 1 }), [down('fs1', 100)], untilQuiet);
+    const sent = of(t, SENT);
+    expect(sent.at(-1)).toBeGreaterThan(120_000);
+    expect(sent.at(-1)).toBeLessThan(130_000);
+    expect(state.wakes[0]).toBeGreaterThan(120_000);
+  });
+  it('does not keep a launch from coming, however long its bar', () => {
+    const { chain } = wholeChain(indexRig(rig), new Set(), { bpm: 10, beatsPerBar: 32 });
+    const { trace: t } = run(chain, startChain(chain, { bank: 1, page: 1 }), [down('fs1', 100), down('fs2', 200)], untilQuiet);
+    expect(of(t, VALUE)).toEqual([192_000]);
+    expect(of(t, SENT).at(-1)).toBeLessThan(320_000);
   });
 });

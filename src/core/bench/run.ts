@@ -43,11 +43,18 @@ export interface RunOptions {
   readonly timing: ((wire: number) => Timing) | null;
   /** Whether arrivals are written down too. */
   readonly full: boolean;
-  /** Time up to which the chain runs, in milliseconds; what is due later stays due. */
+  /** Time up to which the chain runs, in milliseconds; what is due later stays due. `Number.MAX_VALUE`: until nothing is due any more, or two minutes after the last event. */
   readonly until: number;
 }
 
-/** Everything arrives when it is sent, and all that is due is waited for. */
+/**
+ * What goes on by itself for ever (a switch that is held and repeats) is followed for so long after the last event, in milliseconds: longer than any wait of a
+ * controller (a double tap and a hold of a minute each), and where a launch is still waiting longer than any bar (32 beats at 10 a minute).
+ */
+const GOES_ON_MS = 125_000;
+const LONGEST_BAR_MS = 192_000;
+
+/** Everything arrives when it is sent, and all that is due is waited for; what never ends is left to go on after two minutes. */
 export const untilQuiet: RunOptions = { timing: null, full: false, until: Number.MAX_VALUE };
 
 /** Reasons in the order of their numbers in the trace. */
@@ -121,6 +128,8 @@ export function run(
     translated: new Map(),
   };
   const NEVER = Number.POSITIVE_INFINITY;
+  /** When the hand did something last; without a hand, when the first thing was due. */
+  let since: number | null = null;
   for (let next = 0; ; ) {
     const event = events[next];
     const handAt = event === undefined ? NEVER : event.atMs;
@@ -137,6 +146,10 @@ export function run(
     }
     const t = Math.min(handAt, arrivesAt, launchAt, dueAt);
     if (t > options.until || t === NEVER) break;
+    if (event === undefined && options.until === Number.MAX_VALUE) {
+      since ??= t;
+      if (t > since + GOES_ON_MS + (launchAt === NEVER ? 0 : LONGEST_BAR_MS)) break;
+    }
     if (arrivesAt === t) {
       const flown = r.flying.shift();
       if (flown) arrive(r, flown.hop, flown, t);
@@ -148,6 +161,7 @@ export function run(
       tellMoved(r, launched.moved, t, 0, -1);
     } else if (event) {
       next++;
+      since = t;
       happen(r, event);
     }
   }

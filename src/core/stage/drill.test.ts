@@ -2,7 +2,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { chance } from '../base';
-import { type DrillPress, paceFrom, pressMs } from './index';
+import { type DrillPress, paceBy, paceFrom, paceInWords, pressMs, usualPace } from './index';
 
 /** A drill of a made-up player: presses at distances up to `far`, each late or early by up to `noise` ms. */
 function drillOf(a: number, b: number, count: number, far: number, noise: number, seed: number): readonly DrillPress[] {
@@ -47,5 +47,23 @@ describe('the pace of a player', () => {
     expect(paceFrom(drillOf(200, 100, 29, 500, 0, 1))).toEqual({ type: 'too-few', presses: 29 });
     expect(paceFrom(drillOf(200, 100, 40, 100, 0, 1))).toMatchObject({ type: 'too-alike' });
     expect(paceFrom(drillOf(200, -50, 40, 500, 0, 1))).toEqual({ type: 'not-as-fast-as-can-be' });
+  });
+});
+
+describe('a pace in figures that a player can tell', () => {
+  it('is the same again, and none where it cannot be one', () => {
+    // 300 mm to a switch of 20 mm: log2(300 / (20 + 90) + 1) bits, worked out by hand: 1.8981.
+    expect(pressMs({ a: 0, b: 1000 }, 300, 20)).toBeCloseTo(1898.1, 0);
+    expect(paceInWords(usualPace)).toBe('250 ms for a press where your foot is, 535 ms for one 30 cm away');
+    const again = paceBy(250, pressMs(usualPace, 300, 20));
+    expect(again?.a).toBe(250);
+    expect(again?.b).toBeCloseTo(150, 9);
+    for (const [here, far] of [
+      [0, 300],
+      [300, 300],
+      [Number.NaN, 300],
+      [200, Number.POSITIVE_INFINITY],
+    ] as const)
+      expect(paceBy(here, far)).toBe(null);
   });
 });

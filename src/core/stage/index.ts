@@ -34,7 +34,7 @@ export {
 export { firstLook, type Ground, groundOf, looksAt, usualWayOptions, type WayOptions } from './ground';
 export { type Deed, eventsOf as deedEvents } from './hand';
 export { LEAP_DB, type Leap } from './loudness';
-export { distance, middleOf, type Pace, paceInWords, pressMs, SOLE_MM, type Spot, usualPace } from './movement';
+export { distance, middleOf, type Pace, paceBy, paceInWords, pressMs, SOLE_MM, type Spot, usualPace } from './movement';
 export { type OnePress, type OnePressFound, onePress } from './one-press';
 export { noPressWords, onePressWords } from './one-press-words';
 export type { Moment } from './onward';

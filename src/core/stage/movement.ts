@@ -63,6 +63,20 @@ export function gestureMs(deed: Deed, travelled: number): number {
   }
 }
 
-/** A press where the foot is, and one 30 cm away on a switch of 20 mm, in whole milliseconds: what a pace means to a player. */
+/** What a player is told of a pace, and tells of it: a press on a switch 20 mm wide that is 30 cm away. */
+const FAR_MM = 300;
+const USUAL_WIDTH_MM = 20;
+
+/** What a pace means to a player, in whole milliseconds: a press where the foot is, and one 30 cm away. */
 export const paceInWords = (pace: Pace): string =>
-  `${Math.round(pace.a)} ms for a press where your foot is, ${Math.round(pressMs(pace, 300, 20))} ms for one 30 cm away`;
+  `${Math.round(pace.a)} ms for a press where your foot is, ${Math.round(pressMs(pace, FAR_MM, USUAL_WIDTH_MM))} ms for one 30 cm away`;
+
+/**
+ * The pace of a player by what they are told of it: the milliseconds of a press where the foot is, and of one 30 cm away. Null where that is no pace: both are above 0, and the
+ * farther one takes longer.
+ * @example paceBy(200, 387.4) // a of 200, b of about 100
+ */
+export function paceBy(hereMs: number, farMs: number): Pace | null {
+  if (!(hereMs > 0 && farMs > hereMs && Number.isFinite(farMs))) return null;
+  return { a: hereMs, b: (farMs - hereMs) / bitsOf(FAR_MM, USUAL_WIDTH_MM) };
+}
