@@ -1,6 +1,7 @@
 // What this device keeps of edits that are not in the journal yet: through a closed tab, a crash of the browser, a way to another page.
 import { type DBSchema, openDB } from 'idb';
 import type { Kept } from '@/core/sync';
+import { inDatabase } from './in-database';
 
 /** What one window kept. `form` says how it is written: another form is left alone. */
 interface Waiting {
@@ -20,14 +21,7 @@ const DEVICE_KEY = 'keen-dial';
 const database = () =>
   openDB<Schema>(DEVICE_KEY, 1, { upgrade: (db) => void db.createObjectStore('unsent', { keyPath: ['rigId', 'windowId'] }) });
 
-async function within<T>(work: (db: Awaited<ReturnType<typeof database>>) => Promise<T>): Promise<T> {
-  const db = await database();
-  try {
-    return await work(db);
-  } finally {
-    db.close();
-  }
-}
+const within = inDatabase(database);
 
 /** Keeps what a window has unsent or set aside; nothing where it has nothing. */
 export const keepHere = (rigId: string, windowId: string, kept: Kept): Promise<void> =>

@@ -1,5 +1,6 @@
 // What this device keeps of records that the server has not got yet: through a closed tab, a crash of the browser, a way to another page.
 import { type DBSchema, openDB } from 'idb';
+import { inDatabase } from './in-database';
 
 /** A trial of Proof, or an attempt of Rehearse. */
 export type RecordName = 'trial' | 'attempt';
@@ -23,14 +24,7 @@ const RECORDS_KEY = 'keen-dial-records';
 const database = () =>
   openDB<Schema>(RECORDS_KEY, 1, { upgrade: (db) => void db.createObjectStore('unsent', { keyPath: 'id' }) });
 
-async function within<T>(work: (db: Awaited<ReturnType<typeof database>>) => Promise<T>): Promise<T> {
-  const db = await database();
-  try {
-    return await work(db);
-  } finally {
-    db.close();
-  }
-}
+const within = inDatabase(database);
 
 export const keepRecords = (name: RecordName, rigId: string, records: readonly { readonly id: string }[]): Promise<void> =>
   within(async (db) => {

@@ -12,6 +12,8 @@ import type { Voices } from './voices';
 /** A device that does not sound by then does not sound. */
 const SILENT_MS = 700;
 
+const SILENT = 'This device does not sound. Everything else goes on.';
+
 const KEY = 'keen-dial voices';
 const keptSchema = z.record(z.string(), z.enum([...voiceKinds, 'silent']));
 type Kept = z.infer<typeof keptSchema>;
@@ -40,7 +42,8 @@ export function useHearing(bench: Bench, index: RigIndex): Hearing {
   const [trouble, setTrouble] = useState<string | null>(null);
   const [kept, setKept] = useState<Kept>({});
   const names = useStore(bench.store, (s) => s.names);
-  const wanted = useRef(false);
+  /** Counts the turns: what was begun for one before is not taken up. */
+  const turns = useRef(0);
   useEffect(() => setKept(recalled()), []);
 
   const voiceOf = (target: Target): VoiceKind | null => {
@@ -74,7 +77,7 @@ export function useHearing(bench: Bench, index: RigIndex): Hearing {
   }, [voices]);
 
   const turn = (next: boolean): void => {
-    wanted.current = next;
+    const mine = ++turns.current;
     setOn(next);
     setTrouble(null);
     if (!next) {
@@ -83,17 +86,17 @@ export function useHearing(bench: Bench, index: RigIndex): Hearing {
     }
     import('./voices')
       .then(async ({ Voices: Made }) => {
-        if (!wanted.current) return;
+        if (mine !== turns.current) return;
         const made = new Made();
         const sounds = await made.wake(SILENT_MS);
-        if (!wanted.current) {
+        if (mine !== turns.current) {
           made.close();
           return;
         }
-        if (!sounds) setTrouble('This device does not sound. Everything else goes on.');
+        if (!sounds) setTrouble(SILENT);
         setVoices(made);
       })
-      .catch(() => setTrouble('This device does not sound. Everything else goes on.'));
+      .catch(() => mine === turns.current && setTrouble(SILENT));
   };
   const choose = (target: Target, kind: VoiceKind | null): void => {
     const next: Kept = { ...kept, [target.id]: kind ?? 'silent' };
@@ -106,7 +109,7 @@ export function useHearing(bench: Bench, index: RigIndex): Hearing {
   };
   useEffect(
     () => () => {
-      wanted.current = false;
+      turns.current++;
     },
     [],
   );
