@@ -71,7 +71,12 @@ export type SeveralWish = SeveralChange | { readonly of: ColumnType; readonly li
 
 let judgement: Judgement | null = null;
 /** The last plan and its number, so that what is applied is what was shown. Null where the rig has changed since: its moves are of another rig. */
-let planned: { readonly number: number; readonly moves: readonly Move[] } | null = null;
+let planned: {
+  readonly number: number;
+  readonly moves: readonly Move[];
+  readonly wish: string;
+  readonly answer: PlanAnswer;
+} | null = null;
 let plans = 0;
 
 const newId = (): string => nanoid(10);
@@ -139,15 +144,19 @@ const api = {
   acceptEdit: (findings: readonly Finding[], reason: string): Edit | null =>
     judgement && acceptAll(judgement.index, findings, reason, new Date().toISOString(), newId),
   openEdit: (findings: readonly Finding[]): Edit | null => judgement && openAgain(judgement.index, findings),
-  /** Plans the numbers. */
+  /** Plans the numbers; asked for the same once more while the rig is as it was, it is the same plan with the same number. */
   plan(wish: Wish): PlanAnswer | null {
     const now = judgement;
     if (!now) return null;
+    const asked = JSON.stringify(wish);
+    if (planned?.wish === asked) return planned.answer;
     const plan = planNumbers(now.index, wish);
     switch (plan.type) {
-      case 'plan':
-        planned = { number: ++plans, moves: plan.moves };
-        return { ...plan, number: plans, moves: plan.moves.map((m) => moveLine(now.index, m)) };
+      case 'plan': {
+        const answer = { ...plan, number: ++plans, moves: plan.moves.map((m) => moveLine(now.index, m)) };
+        planned = { number: plans, moves: plan.moves, wish: asked, answer };
+        return answer;
+      }
       case 'impossible':
         return { type: 'impossible', who: plan.demands.map((d) => whoIs(now.index, d)), loosen: plan.loosen };
       case 'undecided':

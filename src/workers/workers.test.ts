@@ -49,6 +49,9 @@ describe('the judge', () => {
     const done = preview?.edit ? apply(demo, preview.edit) : null;
     expect(done === null || done.ok).toBe(true);
     expect(judging.planned(plan.number, ['of no plan'])?.moves).toEqual([]);
+    // Asked once more of the same rig it is the same plan, and what is shown of it can be pressed.
+    expect(judging.plan(wish)).toEqual(plan);
+    expect(judging.planned(plan.number, ids)).toEqual(preview);
     const next = judging.plan({ ...wish, anew: true });
     expect(judging.planned(plan.number, ids)).toBeNull();
     if (next?.type !== 'plan') throw new Error('the demo can be planned anew');

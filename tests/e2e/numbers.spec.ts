@@ -61,6 +61,34 @@ test('the plan is shown before it is made, can be made in part, and undone', asy
   await expect(page.getByRole('link', { name: 'Numbers: 1 clash' })).toBeVisible();
 });
 
+test('a plan that is pressed before it is worked out what it does is made as soon as that is known, and only that plan', async ({
+  page,
+}) => {
+  const id = await ownRig(page);
+  // The judge is asked late.
+  await page.addInitScript(() => {
+    const plain = Worker.prototype.postMessage;
+    Worker.prototype.postMessage = function (this: Worker, message: unknown, ...more: unknown[]) {
+      const send = () => Reflect.apply(plain, this, [message, ...more]);
+      if ((message as { path?: readonly string[] } | null)?.path?.[0] === 'planned') setTimeout(send, 2500);
+      else send();
+    } as typeof plain;
+  });
+  await open(page, id, 'numbers');
+  const plan = page.getByRole('region', { name: 'Number plan' });
+  await expect(plan).toContainText('2 of 33 would move.');
+  await plan.getByRole('button', { name: 'Move 2 numbers' }).click({ timeout: 1000 });
+  await expect(plan).toContainText('2 of 33 would move.');
+  await expect(plan).toContainText('All 33 stay where they are.');
+  await page.keyboard.press('Control+z');
+  await expect(plan).toContainText('2 of 33 would move.');
+  // What was pressed of another choice is not made.
+  await plan.getByRole('button', { name: 'Move 2 numbers' }).click({ timeout: 1000 });
+  await plan.getByRole('checkbox', { name: /^Move K 8 Speed/ }).uncheck();
+  await page.waitForTimeout(4000);
+  await expect(plan).toContainText('2 of 33 would move.');
+});
+
 test('another school leaves what works, and plans all anew when told to; it is kept with the rig', async ({ page }) => {
   const id = await ownRig(page);
   await open(page, id, 'numbers');

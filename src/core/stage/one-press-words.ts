@@ -7,12 +7,13 @@ import { namedPlace } from './words';
 /** Which switch it is, what it saves, what it leaves, and what it takes to enter it. */
 export function onePressWords(
   index: RigIndex,
-  { control, controller, bank, left, before, after, saves, longer, lines, minutes }: OnePress,
+  { control, controller, bank, preset, left, before, after, saves, longer, lines, minutes }: OnePress,
 ): { readonly head: string; readonly lines: readonly string[] } {
   const where = bank === null ? '' : ` in ${namedPlace(controller, bank)}`;
   return {
-    head: `${control.name} on ${controller.name}${where}`,
+    head: `${control.name} on ${controller.name}${where}${loads(index, preset)}`,
     lines: [
+      ...(preset ? [`The preset holds ${preset.holds} of the values that are wanted.`] : []),
       before === null
         ? `With it, ${counted(after, 'gesture')} ${after === 1 ? 'leads' : 'lead'} there.`
         : `${counted(before, 'gesture')} ${before === 1 ? 'becomes' : 'become'} ${after}.`,
@@ -23,6 +24,12 @@ export function onePressWords(
       `${counted(lines, 'line')} to enter, about ${counted(minutes, 'minute')}.`,
     ],
   };
+}
+
+/** The preset that is loaded, behind the name of the switch. */
+function loads(index: RigIndex, preset: OnePress['preset']): string {
+  const chooser = index.parameters.get(preset?.parameterId ?? '');
+  return preset && chooser ? `, loading ${chooser.name} “${chooser.steps[preset.step - chooser.lowest] ?? preset.step}”` : '';
 }
 
 /** Why none is offered. */

@@ -163,3 +163,55 @@ describe('one press instead', () => {
     expect([offer?.before, offer?.after, offer?.longer]).toEqual([3, 1, ['less']]);
   });
 });
+
+describe('one press by a preset', () => {
+  /** A sound that holds what the scene wants: three values, of which a press that may send one message can set none but one. */
+  function stored(change: { readonly choir?: number; readonly stored?: boolean } = {}): Rig {
+    const rig = show({ tail: 40 });
+    const sound = parameter('sound', { kind: 'stepped', lowest: 0, highest: 2, steps: ['Dry', 'Wide', 'Dark'], order: 4 });
+    return {
+      ...rig,
+      controllers: rig.controllers.map((c) => ({ ...c, firmware: { ...c.firmware, messagesPerGesture: 1 } })),
+      parameters: [...rig.parameters, sound],
+      presets: [
+        {
+          id: 'wide',
+          order: 1,
+          parameterId: 'sound',
+          step: 1,
+          stored: change.stored ?? true,
+          rest: 'stays',
+          values: [
+            { parameterId: 'drone', value: 1 },
+            { parameterId: 'choir', value: change.choir ?? 1 },
+            { parameterId: 'tail', value: 40 },
+          ],
+          entered: null,
+          note: '',
+        },
+      ],
+    };
+  }
+
+  it('leads where no message by itself does, and says which one it loads', () => {
+    const rig = stored();
+    expect(gestures(rig)).toBe(null);
+    const [offer] = offersOf(rig);
+    if (!offer) throw new Error('none offered');
+    expect(offer).toMatchObject({ before: null, after: 1, preset: { parameterId: 'sound', step: 1, holds: 3 } });
+    const words = onePressWords(indexRig(rig), offer);
+    expect(words.head).toContain('loading sound “Wide”');
+    expect(words.lines).toContain('The preset holds 3 of the values that are wanted.');
+    const done = apply(rig, offer.edit);
+    expect(done.ok && gestures(done.value)).toBe(1);
+  });
+  it('leaves to another press what it holds otherwise, and is nothing where nothing is stored', () => {
+    const rig = stored({ choir: 0 });
+    const [offer] = offersOf(rig);
+    expect(offer).toMatchObject({ before: null, after: 2, preset: { holds: 2 } });
+    expect(offer?.left.map((l) => l.parameterId)).toEqual(['choir']);
+    const done = offer && apply(rig, offer.edit);
+    expect(done?.ok && gestures(done.value)).toBe(2);
+    expect(offersOf(stored({ stored: false })).filter((o) => o.preset !== null)).toEqual([]);
+  });
+});

@@ -7,6 +7,7 @@ import { countToEnter, entryProgress, entrySteps } from '../sheets';
 import type { Cost } from './cost';
 import { distance, middleOf, type Pace, usualPace } from './movement';
 import type { Moment } from './onward';
+import { type PresetWish, presetWishes } from './preset-wishes';
 import { closer, type LookAt, playedAsFound } from './set-look';
 import { type Transition, transitionsOf, wishOf } from './show';
 
@@ -16,6 +17,8 @@ export interface OnePress {
   /** The bank that it is in; null for every bank. */
   readonly bank: number | null;
   readonly edit: Edit;
+  /** The preset that it loads; null where it sets each value by itself. */
+  readonly preset: Pick<PresetWish, 'parameterId' | 'step' | 'holds'> | null;
   /** What it cannot send, and why, as `planSetValues` tells it. */
   readonly left: readonly { readonly parameterId: string; readonly why: string }[];
   /** Gestures into this section: as it is, null where there is no way; and with it. */
@@ -55,7 +58,11 @@ export function onePress(index: RigIndex, songId: string, at: number, newId: New
   if (wanted.length === 0) return { type: 'nothing-wanted' };
   const free = freeSwitches(index, now.begins);
   if (free.length === 0) return { type: 'no-switch' };
-  const offers = free.flatMap((on) => offerAt(index, on, wanted, { all, now, look }, newId) ?? []);
+  const wishes = [
+    { values: wanted, preset: null },
+    ...presetWishes(index, wanted).map((preset) => ({ values: preset.values, preset })),
+  ];
+  const offers = free.flatMap((on) => wishes.flatMap((wish) => offerAt(index, on, wish, { all, now, look }, newId) ?? []));
   if (offers.length === 0) return { type: 'none-better' };
   return {
     type: 'offers',
@@ -127,12 +134,12 @@ function playedWith(after: RigIndex, all: readonly Transition[], look: LookAt): 
 function offerAt(
   index: RigIndex,
   { control, controller, place }: Free,
-  wanted: SetValuesPlan['wish']['values'],
+  { values, preset }: { readonly values: SetValuesPlan['wish']['values']; readonly preset: PresetWish | null },
   { all, now, look }: Played,
   newId: NewId,
 ): OnePress | null {
   if (assignmentAt(index, control.id, place, 'press')) return null;
-  const plan = planSetValues(index, { control, place, gesture: { type: 'press' }, values: wanted });
+  const plan = planSetValues(index, { control, place, gesture: { type: 'press' }, values });
   const edit = setValuesEdit(index, plan, newId);
   const done = edit && apply(index.rig, edit);
   if (!edit || !done?.ok) return null;
@@ -155,6 +162,7 @@ function offerAt(
     controller,
     bank: place.bank,
     edit,
+    preset,
     left: plan.rows.flatMap((r) => (r.skip === null ? [] : [{ parameterId: r.parameter.id, why: r.skip }])),
     before,
     after: then.way.cost.gestures,

@@ -2,8 +2,9 @@
 
 // The number plan: a school, what may change, and what would move; all or some of it applied, with undo.
 
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { counted, plural } from '@/core/base';
+import type { Preview } from '@/core/checks';
 import { type SchoolId, schools } from '@/core/numbers';
 import type { RigIndex } from '@/core/rig';
 import type { PlanAnswer } from '@/workers/judge.worker';
@@ -24,12 +25,25 @@ export function PlanPanel({ index }: { readonly index: RigIndex }) {
   const { school } = preferences;
   const [options, setOptions] = useState<Options>({ channels: 'own', notes: false, anew: false });
   const { answer, moves, chosen, choose: chooseMove, preview } = usePlan(index, school, options);
+  // What is pressed before it was worked out is carried out as soon as it is: those moves of that plan, and no others.
+  const pressed = useRef('');
+  const key = answer?.type === 'plan' ? `${answer.number} ${[...chosen].join(' ')}` : '';
   const apply = (): void => {
-    if (!preview?.edit || !edit(preview.edit)) return;
-    toast(`${counted(preview.moves.length, 'number')} moved.`, {
+    pressed.current = key;
+    if (preview) carryOut(preview);
+  };
+  const carryOut = (of: Preview): void => {
+    const mine = pressed.current === key;
+    pressed.current = '';
+    if (!mine || !of.edit || !edit(of.edit)) return;
+    toast(`${counted(of.moves.length, 'number')} moved.`, {
       action: { label: 'Undo', onClick: () => store.getState().undo() },
     });
   };
+  useEffect(() => {
+    if (pressed.current !== '' && pressed.current !== key) pressed.current = '';
+    if (pressed.current !== '' && preview) carryOut(preview);
+  });
   const choose = (id: SchoolId): void =>
     void edit({
       type: 'set-head',
@@ -55,7 +69,7 @@ export function PlanPanel({ index }: { readonly index: RigIndex }) {
         )}
       </div>
       <footer className="flex items-center gap-2 border-t px-4 py-2.5">
-        <Button tone="primary" disabled={!preview?.edit} onClick={apply}>
+        <Button tone="primary" disabled={chosen.size === 0 || preview?.edit === null} onClick={apply}>
           {chosen.size === 0 ? 'Nothing to move' : `Move ${counted(chosen.size, 'number')}`}
         </Button>
         {preview && preview.again > 0 && (

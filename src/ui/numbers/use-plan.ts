@@ -21,6 +21,10 @@ export interface Plan {
   readonly preview: Preview | null;
 }
 
+/** Whether it is the very plan that is shown already: then what was chosen of it stays chosen. */
+const isSame = (shown: PlanAnswer | null, found: PlanAnswer | null): boolean =>
+  shown?.type === 'plan' && found?.type === 'plan' && shown.number === found.number;
+
 export function usePlan(index: RigIndex, school: SchoolId, options: Options): Plan {
   const outcomes = useRig((s) => s.outcomes);
   const judge = useJudge();
@@ -28,13 +32,15 @@ export function usePlan(index: RigIndex, school: SchoolId, options: Options): Pl
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
   // The judge stands still until it has judged the edit before: then it plans from the rig as it is.
   const asked = useRef(0);
+  const latest = useRef<PlanAnswer | null>(null);
   useEffect(() => {
     const mine = ++asked.current;
     if (outcomes.size === 0 && index.rig.assignments.length > 0) return;
     void judge()
       ?.plan({ school, ...options })
       .then((found) => {
-        if (mine !== asked.current) return;
+        if (mine !== asked.current || isSame(latest.current, found)) return;
+        latest.current = found;
         setAnswer(found);
         setLeft(new Set());
       });
@@ -50,7 +56,6 @@ export function usePlan(index: RigIndex, school: SchoolId, options: Options): Pl
     plan,
     chosen.join(' '),
     shown,
-    outcomes,
     school,
     options,
   ]);
