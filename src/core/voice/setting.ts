@@ -32,6 +32,7 @@ export interface VoiceSetting {
 
 const LOUDEST_FEEDBACK = 0.9;
 const SHARPEST = 12;
+const LONGEST_RING_S = 12;
 const FLAT = 0.7;
 const WIDEST_ST = 36;
 const HIGHEST_HZ = 20_000;
@@ -49,16 +50,20 @@ const degree = (step: number): number => 12 * Math.floor(step / FIVE.length) + (
 /** So many different tones a voice has: the next ones are the first ones again, for higher ones would hurt. */
 const TONES = 10;
 
+/** What is heard of a tone as a tone; beyond it is the same one an octave nearer. Hertz; common practice, no source. */
+const [LOWEST_TONE, HIGHEST_TONE] = [27.5, 4200];
+
 /**
- * The frequency of a tone of a voice, in hertz; `voice` and `tone` are counted from 0. Tones stand in a scale of five above A (110 Hz, as A4 is 440 Hz in ISO 16).
+ * The frequency of a tone of a voice, in hertz, 27.5–4,200; `voice` and `tone` are counted from 0. Tones stand in a scale of five above A (110 Hz, as A4 is 440 Hz in
+ * ISO 16); what lies beyond is folded back by octaves.
  */
-export const toneHz = (voice: number, tone: number, semitones: number): number =>
-  110 *
-  2 **
-    ((degree((voice * 2) % FIVE.length) +
-      degree(tone === 0 ? 0 : ((tone - 1) % TONES) * 2 + 3) +
-      clamp(semitones, -WIDEST_ST, WIDEST_ST)) /
-      12);
+export function toneHz(voice: number, tone: number, semitones: number): number {
+  const up = degree((voice * 2) % FIVE.length) + degree(tone === 0 ? 0 : ((tone - 1) % TONES) * 2 + 3);
+  let hertz = 110 * 2 ** ((up + clamp(semitones, -WIDEST_ST, WIDEST_ST)) / 12);
+  while (hertz > HIGHEST_TONE) hertz /= 2;
+  while (hertz < LOWEST_TONE) hertz *= 2;
+  return hertz;
+}
 
 interface Reading {
   readonly parameter: Parameter;
@@ -134,7 +139,7 @@ export function voiceSetting(
       Math.max(of.has('feedback') ? 0 : 0.25, ...all('feedback', (r) => LOUDEST_FEEDBACK * r.at)),
     ),
     semitones: clamp(sum([...all('pitch', semitonesOf), ...all('note', semitonesOf)]), -WIDEST_ST, WIDEST_ST),
-    ringS: clamp(rings.length > 0 ? Math.max(...rings) : 1.2, 0.05, SHARPEST),
+    ringS: clamp(rings.length > 0 ? Math.max(...rings) : 1.2, 0.05, LONGEST_RING_S),
     tones,
   };
 }

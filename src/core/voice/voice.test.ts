@@ -151,6 +151,15 @@ describe('a voice', () => {
     expect(new Set([0, 1, 2, 3, 4, 5].map((tone) => toneHz(0, tone, 0))).size).toBe(6);
   });
 
+  it('is a tone that can be heard, whatever the voice, the tone and the pitch', () => {
+    fc.assert(
+      fc.property(fc.nat(40), fc.nat(200), fc.double({ min: -100, max: 100, noNaN: true }), (voice, tone, semitones) => {
+        const hertz = toneHz(voice, tone, semitones);
+        expect(hertz >= 27.5 && hertz <= 4200, `${hertz} Hz`).toBe(true);
+      }),
+    );
+  });
+
   it('says what is heard of it, and what is not', () => {
     const parameters = [
       knob('Level', { unit: 'dB', lowest: -60, highest: 6 }),

@@ -21,9 +21,12 @@ export interface Plan {
   readonly preview: Preview | null;
 }
 
-/** Whether it is the very plan that is shown already: then what was chosen of it stays chosen. */
+/** Whether it is the very plan that is shown already: then what was chosen of it stays chosen. A judge that began anew counts from 1 again. */
 const isSame = (shown: PlanAnswer | null, found: PlanAnswer | null): boolean =>
-  shown?.type === 'plan' && found?.type === 'plan' && shown.number === found.number;
+  shown?.type === 'plan' &&
+  found?.type === 'plan' &&
+  shown.number === found.number &&
+  JSON.stringify(shown) === JSON.stringify(found);
 
 export function usePlan(index: RigIndex, school: SchoolId, options: Options): Plan {
   const outcomes = useRig((s) => s.outcomes);
