@@ -281,6 +281,16 @@ test('what is played is heard: a dead first press is silent, the second one soun
   }
   expect(most).toBeGreaterThan(0.01);
   expect(most).toBeLessThanOrEqual(0.2501);
+  // A page that nobody sees makes no sound, and goes on when it is seen again.
+  const hide = (hidden: boolean): Promise<void> =>
+    page.evaluate((now) => {
+      Object.defineProperty(document, 'hidden', { configurable: true, get: () => now });
+      document.dispatchEvent(new Event('visibilitychange'));
+    }, hidden);
+  await hide(true);
+  await expect.poll(loudest).toBeLessThan(0.001);
+  await hide(false);
+  await expect.poll(loudest).toBeGreaterThan(0.01);
   // What was chosen is there the next time; sound is not, until it is asked for.
   await page.getByLabel('Hear it').uncheck();
   await expect.poll(loudest).toBe(0);

@@ -1,6 +1,6 @@
 'use client';
 // How fast the feet are: forty presses on the real controller, as fast as it goes. What comes of it says how long every way takes.
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import type { Controller, RigIndex } from '@/core/rig';
 import { DRILL_PRESSES, type DrillRun, drillOn, type Fit, type Pace, paceFrom, paceInWords, usualPace } from '@/core/stage';
 import { PortSelect, PortTrouble } from '../ports/port-select';
@@ -23,7 +23,7 @@ export function PaceDialog({ index, own, onClose }: Props) {
     controllers.find((c) => drillOn(index, c).type === 'drill') ?? controllers[0],
   );
   const { run, begin, stop, port } = useDrill(index, controller?.id);
-  const drill = controller ? drillOn(index, controller) : null;
+  const drill = useMemo(() => (controller ? drillOn(index, controller) : null), [index, controller]);
   const again = (): void => {
     if (drill?.type === 'drill') begin(drill.run);
   };

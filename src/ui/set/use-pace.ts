@@ -3,6 +3,7 @@
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import * as z from 'zod';
 import { type Pace, usualPace } from '@/core/stage';
+import { recalled, remember } from '../primitives/kept-here';
 
 const keptSchema = z.object({ a: z.number().min(20).max(5000), b: z.number().min(1).max(5000), on: z.string().max(10) });
 const KEY = 'keen-dial pace';
@@ -10,15 +11,6 @@ const KEY = 'keen-dial pace';
 interface Kept extends Pace {
   /** The day on which it was measured, as 2026-11-30. */
   readonly on: string;
-}
-
-function recalled(): Kept | null {
-  try {
-    return keptSchema.safeParse(JSON.parse(window.localStorage.getItem(KEY) ?? 'null')).data ?? null;
-  } catch {
-    // A browser that keeps nothing.
-    return null;
-  }
 }
 
 export interface OwnPace {
@@ -35,16 +27,11 @@ export const paceKey = (pace: Pace | null): string => (pace ? `${pace.a} ${pace.
 
 export function usePace(): OwnPace {
   const [kept, setKept] = useState<Kept | null | undefined>(undefined);
-  useEffect(() => setKept(recalled()), []);
+  useEffect(() => setKept(recalled(KEY, keptSchema)), []);
   const keep = useCallback((pace: Pace | null): void => {
     const next = pace && { a: Math.round(pace.a), b: Math.round(pace.b), on: new Date().toISOString().slice(0, 10) };
     setKept(next);
-    try {
-      if (next) window.localStorage.setItem(KEY, JSON.stringify(next));
-      else window.localStorage.removeItem(KEY);
-    } catch {
-      // It counts until the page is left.
-    }
+    remember(KEY, next);
   }, []);
   const pace = useMemo(() => (kept === undefined ? null : kept === null ? usualPace : { a: kept.a, b: kept.b }), [kept]);
   return { pace, measuredOn: kept?.on ?? null, keep };

@@ -2,6 +2,7 @@
 // What was set up for Stage on this device, by rig: where each controller is heard, which are shown, where silence is sent, and from how far the letters are read.
 import { useCallback, useEffect, useState } from 'react';
 import * as z from 'zod';
+import { recalled, remember } from '../primitives/kept-here';
 
 /** Centimetres from which letters are read. */
 export const DISTANCES = [60, 100, 150, 200, 300] as const;
@@ -25,30 +26,15 @@ const usual: StageSettings = { heardOn: {}, shown: null, silence: [], distance: 
 
 const KEY = 'keen-dial stage';
 
-function recalled(rigId: string): StageSettings {
-  try {
-    const kept: unknown = JSON.parse(window.localStorage.getItem(`${KEY} ${rigId}`) ?? 'null');
-    const read = settingsSchema.safeParse(kept);
-    return read.success ? read.data : usual;
-  } catch {
-    // A browser that keeps nothing.
-    return usual;
-  }
-}
-
 /** Null until this device was asked what it kept. */
 export function useStageSettings(rigId: string) {
   const [settings, set] = useState<StageSettings | null>(null);
-  useEffect(() => set(recalled(rigId)), [rigId]);
+  useEffect(() => set(recalled(`${KEY} ${rigId}`, settingsSchema) ?? usual), [rigId]);
   const change = useCallback(
     (to: Partial<StageSettings>): void =>
       set((now) => {
         const next = { ...(now ?? usual), ...to };
-        try {
-          window.localStorage.setItem(`${KEY} ${rigId}`, JSON.stringify(next));
-        } catch {
-          // Then it holds for as long as the page is open.
-        }
+        remember(`${KEY} ${rigId}`, next);
         return next;
       }),
     [rigId],

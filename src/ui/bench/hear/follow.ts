@@ -12,7 +12,7 @@ export interface Followed extends Pick<Bench, 'follow'> {
 }
 
 /** What a bench needs of voices. */
-export interface Sounding {
+export interface VoiceOutput {
   readonly give: (id: string, place: number, kind: VoiceKind | null, setting: ReturnType<typeof voiceSetting>) => void;
   readonly stand: (id: string, setting: ReturnType<typeof voiceSetting>, agoMs: number) => void;
   readonly strike: (id: string, tone: number, agoMs: number) => void;
@@ -23,7 +23,7 @@ export function followBench(
   bench: Followed,
   index: RigIndex,
   voiceOf: (targetId: string) => VoiceKind | null,
-  voices: Sounding,
+  voices: VoiceOutput,
 ): () => void {
   const ids = bench.store.getState().names?.parameterIds ?? [];
   let values = [...bench.store.getState().values];

@@ -5,6 +5,7 @@ import * as z from 'zod';
 import { useStore } from 'zustand';
 import type { RigIndex, Target } from '@/core/rig';
 import { usualVoice, type VoiceKind, voiceKinds } from '@/core/voice';
+import { recalled, remember } from '../../primitives/kept-here';
 import type { Bench } from '../bench-store';
 import { followBench } from './follow';
 import type { Voices } from './voices';
@@ -17,15 +18,6 @@ const SILENT = 'This device does not sound. Everything else goes on.';
 const KEY = 'keen-dial voices';
 const keptSchema = z.record(z.string(), z.enum([...voiceKinds, 'silent']));
 type Kept = z.infer<typeof keptSchema>;
-
-function recalled(): Kept {
-  try {
-    return keptSchema.safeParse(JSON.parse(window.localStorage.getItem(KEY) ?? '{}')).data ?? {};
-  } catch {
-    // A browser that keeps nothing.
-    return {};
-  }
-}
 
 export interface Hearing {
   readonly on: boolean;
@@ -44,7 +36,7 @@ export function useHearing(bench: Bench, index: RigIndex): Hearing {
   const names = useStore(bench.store, (s) => s.names);
   /** Counts the turns: what was begun for one before is not taken up. */
   const turns = useRef(0);
-  useEffect(() => setKept(recalled()), []);
+  useEffect(() => setKept(recalled(KEY, keptSchema) ?? {}), []);
 
   const voiceOf = (target: Target): VoiceKind | null => {
     const chosen = kept[target.id];
@@ -101,11 +93,7 @@ export function useHearing(bench: Bench, index: RigIndex): Hearing {
   const choose = (target: Target, kind: VoiceKind | null): void => {
     const next: Kept = { ...kept, [target.id]: kind ?? 'silent' };
     setKept(next);
-    try {
-      window.localStorage.setItem(KEY, JSON.stringify(next));
-    } catch {
-      // Then it holds for as long as the page is open.
-    }
+    remember(KEY, next);
   };
   useEffect(
     () => () => {

@@ -29,7 +29,7 @@ export function VoiceLine({ hearing, target, parameters }: Props) {
         ))}
       </Select>
       {kind !== null && (
-        <span className="min-w-0 flex-1">
+        <span className="line-clamp-4 min-w-0 flex-1">
           {heardWords(parameters).map(({ as, names }, i) => (
             <span key={as}>
               {i > 0 && ' · '}

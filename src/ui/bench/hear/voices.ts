@@ -136,6 +136,8 @@ class Voice {
 
 /** All that sounds; silent until it is given voices. */
 export class Voices {
+  /** How many there are: the device is let go with the last of them. */
+  static #open = 0;
   // One for the page: a browser gives only a few of them.
   readonly #context = getContext();
   readonly #clip = new WaveShaper((x) => Math.max(-LOUDEST, Math.min(LOUDEST, x)), 4096).toDestination();
@@ -145,6 +147,7 @@ export class Voices {
   readonly #timer: ReturnType<typeof setInterval>;
 
   constructor() {
+    Voices.#open += 1;
     this.#timer = setInterval(() => {
       const now = this.#context.currentTime;
       for (const voice of this.#voices.values()) voice.loop(now + 0.2, now + AHEAD_S);
@@ -183,7 +186,8 @@ export class Voices {
     for (const voice of this.#voices.values()) voice.end();
     this.#voices.clear();
     for (const node of [this.#master, this.#limiter, this.#clip]) node.dispose();
-    // The device is let go until somebody wants to hear again.
+    Voices.#open -= 1;
+    if (Voices.#open > 0) return;
     const raw = this.#context.rawContext;
     if ('resume' in raw && !('startRendering' in raw)) void raw.suspend().catch(() => undefined);
   }
