@@ -1,8 +1,18 @@
 import AxeBuilder from '@axe-core/playwright';
 import { type APIResponse, expect, type Page } from '@playwright/test';
 
-/** No serious or critical finding of axe on the page as it is now. */
+/** Waits until nothing fades or slides any more but what goes on without end: half a fade has half its contrast. */
+async function settled(page: Page): Promise<void> {
+  await page.waitForFunction(() =>
+    document
+      .getAnimations()
+      .every((a) => a.playState !== 'running' || a.effect?.getComputedTiming().endTime === Number.POSITIVE_INFINITY),
+  );
+}
+
+/** No serious or critical finding of axe on the page once it has come to rest. */
 export async function expectAccessible(page: Page): Promise<void> {
+  await settled(page);
   const { violations } = await new AxeBuilder({ page }).analyze();
   const bad = violations.filter((v) => v.impact === 'serious' || v.impact === 'critical');
   expect(bad.map((v) => `${v.id}: ${v.nodes.map((n) => n.html.slice(0, 160)).join(' | ')}`)).toEqual([]);
