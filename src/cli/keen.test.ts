@@ -52,6 +52,21 @@ const files: Readonly<Record<string, string | Uint8Array>> = {
   'changed.json': writeRig(changed),
   'scripted.json': writeRig(scripted),
   'formed.json': writeRig(formed(shippedForms[0]?.form.template ?? '')),
+  'sets.json': writeRig({
+    ...rig,
+    sets: [
+      {
+        id: 'barn',
+        order: 1,
+        name: 'Barn, Friday',
+        songIds: rig.songs
+          .slice(1)
+          .map((s) => s.id)
+          .toReversed(),
+        note: '',
+      },
+    ],
+  }),
   'hostile.json': writeRig(formed('{% for i in (1..1000000000) %}x{% endfor %}')),
   'empty.json': writeRig(emptyRig('e', 'Empty')),
   'broken.json': '{ "format": "keen-dial/rig"',
@@ -288,6 +303,16 @@ describe('set, of songs', () => {
       expect(code).toBe(2);
       expect(err).toContain('--pace is two numbers of milliseconds');
     }
+  });
+  it('plays the songs of a set alone, in its order, and says which sets there are', async () => {
+    const songs = async (...named: string[]) => {
+      const told = JSON.parse((await call('set', '--json', ...named, 'sets.json')).out) as Told;
+      return [...new Set(told.transitions.map((t) => t.song))];
+    };
+    expect(await songs()).toEqual(['The Night Mail', 'Harbour Fog', 'Last Reel']);
+    expect(await songs('--set', 'Barn, Friday')).toEqual(['Last Reel', 'Harbour Fog']);
+    const { code, err } = await call('set', '--set', 'Barn', 'sets.json');
+    expect([code, err.includes('it has “Barn, Friday”')]).toEqual([2, true]);
   });
   it('says what is lost with each controller', async () => {
     const told = JSON.parse((await call('set', '--json', 'demo.json')).out) as Told;

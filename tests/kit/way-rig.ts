@@ -30,6 +30,8 @@ export const someWayRig = fc.record({
   group: fc.constantFrom(null, null, 'turns-off' as const, 'stays-on' as const),
   wishes: fc.tuple(...WAY_PARAMETERS.map(() => fc.constantFrom(null, 0, 1))),
   bank: fc.constantFrom(null, null, 1, 2),
+  /** Whether the layer should be open in the end. */
+  open: fc.constantFrom(null, null, null, true, false),
 });
 export type SomeWayRig = typeof someWayRig extends fc.Arbitrary<infer T> ? T : never;
 

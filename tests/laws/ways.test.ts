@@ -105,7 +105,14 @@ function exhaustively(
   for (const { state, cost } of spent.values()) {
     const { values } = state.targets;
     if (![...wanted].every(([slot, value]) => values[slot] === value)) continue;
-    if (wish.stand.some((s) => s.bank !== state.controllers[0]?.bank)) continue;
+    const stands = (s: Wish['stand'][number]): boolean => {
+      const open = state.controllers[0]?.open.map((o) => o.id) ?? [];
+      return (
+        (s.bank === null || s.bank === state.controllers[0]?.bank) &&
+        (s.layerIds === null || JSON.stringify(s.layerIds) === JSON.stringify(open))
+      );
+    };
+    if (!wish.stand.every(stands)) continue;
     const outside = WAY_PARAMETERS.filter(
       (id) => !wanted.has(slotOf(id)) && values[slotOf(id)] !== start.targets.values[slotOf(id)],
     ).length;
@@ -115,12 +122,15 @@ function exhaustively(
   return best;
 }
 
-const wishOf = ({ wishes, bank }: SomeWayRig): Wish => ({
+const wishOf = ({ wishes, bank, open }: SomeWayRig): Wish => ({
   values: WAY_PARAMETERS.flatMap((parameterId, i) => {
     const value = wishes[i];
     return value == null ? [] : [{ parameterId, value }];
   }),
-  stand: bank === null ? [] : [{ controllerId: 'board', bank, page: null }],
+  stand:
+    bank === null && open === null
+      ? []
+      : [{ controllerId: 'board', bank, page: null, layerIds: open === null ? null : open ? ['heel'] : [] }],
 });
 
 function found(rig: Rig, wish: Wish, options = usualWayOptions) {
@@ -186,6 +196,7 @@ describe('what the law found', () => {
       group: 'stays-on',
       wishes: [1, null, null],
       bank: null,
+      open: null,
     };
     const { way } = found(wayRig(given), wishOf(given));
     expect(way.type === 'way' && way.steps.map(({ deed }) => [deed.does, deed.on?.id])).toEqual([

@@ -4,7 +4,7 @@ import { resolve } from 'node:path';
 import { gunzipSync } from 'node:zlib';
 import { describe, expect, it } from 'vitest';
 import { parseFile, parseRig, writeRig } from '@/core/formats';
-import { type Assignment, alternates, indexRig, type Landing, modifiersOf, type Rig, stands } from '@/core/rig';
+import { type Assignment, alternates, indexRig, type Landing, modifiersOf, type Rig, stands, standsOf } from '@/core/rig';
 import { countToEnter, makeSheet } from '@/core/sheets';
 
 const file = (version: number): string =>
@@ -61,6 +61,10 @@ function asOf(version: number, rig: Rig): Record<string, unknown> {
   let file: Record<string, unknown> = { ...JSON.parse(writeRig(rig)), formatVersion: version };
   for (const { with: since, table, fields } of came)
     if (since > version) file = { ...file, [table]: without(file[table] as Rows, fields) };
+  if (version < 22) {
+    const { sets: _since22, ...rest } = file;
+    file = rest;
+  }
   if (version < 15) {
     const { groups: _groups, arrivals: _arrivals, ...rest } = file;
     file = rest;
@@ -150,6 +154,23 @@ describe('a rig file of a later version', () => {
     expect(rig.landings.every((l) => l.channels === 'one')).toBe(true);
     for (const row of [...rig.assignments, ...rig.landings, ...rig.layers])
       expect([row.id, stands(index, row)]).toEqual([row.id, row.entered !== null]);
+  });
+});
+
+describe('a rig file of version 21', () => {
+  it('has no sets; its sections stand in the banks that they name', () => {
+    const was = JSON.parse(file(21));
+    expect(was.formatVersion).toBe(21);
+    const rig = read(file(21));
+    expect(asOf(21, untold(was, rig))).toEqual(was);
+    expect(rig.sets).toEqual([]);
+    const sections = rig.songs.flatMap((s) => s.sections);
+    expect(sections.filter((s) => s.bank !== null).length).toBeGreaterThan(3);
+    const [first] = rig.controllers.filter((c) => c.firmware.banks > 1);
+    for (const section of sections)
+      expect(standsOf(rig, section)).toEqual(
+        section.bank === null ? [] : [{ controllerId: first?.id, bank: section.bank, page: null, layerIds: null }],
+      );
   });
 });
 

@@ -44,6 +44,7 @@ const versions = [
   '021',
   '022',
   '023',
+  '024',
 ];
 const copyOf = (version: string): string => {
   const file = join(folder, `${version}-${Math.random()}.sqlite`);

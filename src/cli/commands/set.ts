@@ -1,4 +1,4 @@
-import { indexRig } from '@/core/rig';
+import { indexRig, playedIn, type Rig } from '@/core/rig';
 import {
   goneWords,
   ifGone,
@@ -28,12 +28,22 @@ function paceOf({ flags: { pace } }: Options): Pace {
   return said;
 }
 
+/** The rig as it is played in the set that was named; with all songs where none was. */
+function playedOf(rig: Rig, { flags: { set: named } }: Options): Rig {
+  if (typeof named !== 'string') return rig;
+  const list = rig.sets.find((s) => s.name === named);
+  if (list) return playedIn(rig, list.id);
+  const known = rig.sets.map((s) => `“${s.name}”`).join(', ');
+  throw new Unusable(`--set names no set of this rig: ${known === '' ? 'it has none' : `it has ${known}`}.`);
+}
+
 export const set: Command = {
   name: 'set',
   summary:
     'what to press from section to section of each song, what on each controller when nobody knows where it stands, what is lost when it dies; exit code 1 where a section cannot be reached in time, or nothing finds back blindly',
   usage: '[rig.json]',
   options: {
+    set: { type: 'string', help: 'the name of a set: its songs alone, in its order; all songs if not said' },
     pace: {
       type: 'string',
       help: 'how fast the feet are, as Set tells it: milliseconds of a press where the foot is, and of one 30 cm away; 250,535 if not said',
@@ -41,7 +51,7 @@ export const set: Command = {
   },
   examples: ['keen set show.json', 'keen set --pace 210,430 show.json'],
   run: async (options, io) => {
-    const rig = await readRig(io, oneFile(options));
+    const rig = playedOf(await readRig(io, oneFile(options)), options);
     const index = indexRig(rig);
     const transitions = [...toldTransitions(index, looksAt(paceOf(options)).close)];
     const all = rig.controllers.map((controller) => {

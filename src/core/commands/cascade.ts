@@ -10,6 +10,7 @@ import {
   remove,
   rowsOf,
   rowsPointingAt,
+  type SongSection,
   set,
   standInOf,
   type TableName,
@@ -144,10 +145,22 @@ function mend(rig: Rig, table: TableName, id: string, ids: ReadonlySet<string>):
               'songs',
               row,
               'sections',
-              row.sections.map((s) => (s.sceneId !== null && ids.has(s.sceneId) ? { ...s, sceneId: null } : s)),
+              row.sections.map((s) => sectionWithout(s, ids)),
             ),
           ]
         : [];
+    }
+    case 'sets': {
+      const row = rig.sets.find((r) => r.id === id);
+      if (!row) return [];
+      return [
+        set(
+          'sets',
+          row,
+          'songIds',
+          row.songIds.filter((s) => !ids.has(s)),
+        ),
+      ];
     }
     case 'searches':
     case 'scripts':
@@ -156,6 +169,19 @@ function mend(rig: Rig, table: TableName, id: string, ids: ReadonlySet<string>):
       return [];
   }
 }
+
+/** A section without a scene, controllers and layers that go. */
+const sectionWithout = (section: SongSection, ids: ReadonlySet<string>): SongSection => ({
+  ...section,
+  ...(section.sceneId !== null && ids.has(section.sceneId) ? { sceneId: null } : {}),
+  ...(section.stands
+    ? {
+        stands: section.stands.flatMap((at) =>
+          ids.has(at.controllerId) ? [] : [{ ...at, layerIds: at.layerIds?.filter((id) => !ids.has(id)) ?? null }],
+        ),
+      }
+    : {}),
+});
 
 /** A search without gear that goes, and a script without what happens on it. */
 function mendPlayed(rig: Rig, id: string, ids: ReadonlySet<string>): Edit[] {

@@ -219,4 +219,6 @@ export {
 
 // Songs, and what their sections want.
 
-export { addSection, addSong, changeSection, moveSection, removeSection, removeSong, wantInSection } from './songs';
+export { keepAsSection, keepInSection, valuesIn, wantInSection, withPreset } from './scenes';
+export { addSet, addToSet, moveSong, takeFromSet } from './sets';
+export { addSection, addSong, changeSection, moveSection, removeSection, removeSong, standInSection } from './songs';

@@ -1,8 +1,10 @@
 // Songs: what is added, changed and taken away, and that undo brings all of it back.
 import { describe, expect, it } from 'vitest';
-import { continuous, parameter, smallRig } from '../../../tests/kit/small-rig';
-import { apply, type Edit, invert, type Rig } from '../rig';
-import { addSection, addSong, changeSection, moveSection, removeSection, removeSong, wantInSection } from './songs';
+import { continuous, layer, parameter, smallRig } from '../../../tests/kit/small-rig';
+import { apply, batch, type Edit, invert, type Rig } from '../rig';
+import { removeWithDependents } from './cascade';
+import { keepAsSection, keepInSection, wantInSection, withPreset } from './scenes';
+import { addSection, addSong, changeSection, moveSection, removeSection, removeSong, standInSection } from './songs';
 
 let count = 0;
 const newId = (): string => `n${++count}`;
@@ -41,6 +43,35 @@ describe('songs', () => {
     expect(moveSection(songOf(moved), 0, -1)).toBeNull();
     expect(songOf(done(moved, removeSection(moved, songOf(moved), 0))).sections.map((s) => s.name)).toEqual(['Beginning']);
   });
+  it('say of each controller where it should stand; what one bank said before is said of its controller', () => {
+    const old = done(begun, changeSection(songOf(begun), 0, { bank: 2 }));
+    const banked: Rig = {
+      ...old,
+      controllers: old.controllers.flatMap((c) => [
+        { ...c, firmware: { ...c.firmware, banks: 3 } },
+        { ...c, id: 'other', order: c.order + 1, firmware: { ...c.firmware, banks: 1 } },
+      ]),
+    };
+    const said = { bank: null, page: null, layerIds: ['heel'] };
+    const both = done(
+      { ...banked, layers: [layer({ id: 'heel', mode: 'toggled' })] },
+      standInSection(banked, songOf(banked), 0, 'other', said),
+    );
+    expect(songOf(both).sections[0]).toMatchObject({
+      bank: null,
+      stands: [
+        { controllerId: 'board', bank: 2, page: null, layerIds: null },
+        { controllerId: 'other', ...said },
+      ],
+    });
+    // A controller or layer that goes takes what was said of it along, and undo brings it back.
+    const without = done(both, batch('Remove', removeWithDependents(both, [{ table: 'layers', id: 'heel' }])));
+    expect(songOf(without).sections[0]?.stands?.[1]?.layerIds).toEqual([]);
+    const alone = done(both, batch('Remove', removeWithDependents(both, [{ table: 'controllers', id: 'other' }])));
+    expect(songOf(alone).sections[0]?.stands?.map((s) => s.controllerId)).toEqual(['board']);
+    const none = done(alone, standInSection(alone, songOf(alone), 0, 'board', null));
+    expect(songOf(none).sections[0]).toMatchObject({ bank: null, stands: [] });
+  });
   it('want values by scenes of their own, which go with them', () => {
     const on = done(begun, wantInSection(begun, songOf(begun), 0, drone, 1, newId));
     expect(on.scenes).toMatchObject([{ name: 'Song 1: Beginning', values: [{ parameterId: 'drone', value: 1 }] }]);
@@ -54,6 +85,32 @@ describe('songs', () => {
     expect(without.scenes[0]?.values).toEqual([{ parameterId: 'mix', value: 40 }]);
     expect(wantInSection(begun, songOf(begun), 0, drone, null, newId)).toBeNull();
     expect(done(without, removeSection(without, songOf(without), 0)).scenes).toEqual([]);
+  });
+  it('keep everything at once, as a section of their own, or what a preset keeps', () => {
+    const values = [
+      { parameterId: 'mix', value: 40 },
+      { parameterId: 'drone', value: 1 },
+    ];
+    const first = done(begun, keepInSection(begun, songOf(begun), 0, values, newId));
+    expect(first.scenes.map((s) => s.values)).toEqual([values]);
+    const second = done(first, keepAsSection(first, songOf(first), values.slice(1), newId));
+    expect(songOf(second).sections.map((s) => [s.name, s.bars, second.scenes.find((x) => x.id === s.sceneId)?.values])).toEqual([
+      ['Beginning', 8, values],
+      ['Part 2', 8, values.slice(1)],
+    ]);
+    const preset = {
+      values: [
+        { parameterId: 'drone', value: 0 },
+        { parameterId: 'x', value: 3 },
+      ],
+    };
+    expect(withPreset(values, preset)).toEqual([values[0], { parameterId: 'drone', value: 0 }, { parameterId: 'x', value: 3 }]);
+    // More than a scene holds is not taken.
+    const many = Array.from({ length: 513 }, (_, i) => ({ parameterId: `p${i}`, value: 0 }));
+    expect([keepInSection(first, songOf(first), 0, many, newId), keepAsSection(first, songOf(first), many, newId)]).toEqual([
+      null,
+      null,
+    ]);
   });
   it('keep a scene that another song needs', () => {
     const on = done(begun, wantInSection(begun, songOf(begun), 0, drone, 1, newId));

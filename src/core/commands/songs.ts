@@ -1,21 +1,28 @@
-// Songs and what each of their sections wants to sound: made, changed and taken away.
-import { batch, type Edit, insert, type Parameter, type Rig, remove, type Song, type SongSection, set } from '../rig';
+// Songs and their sections: made, changed and taken away.
+import { batch, type Edit, insert, type Rig, remove, type Song, type SongSection, type StandAt, set, standsOf } from '../rig';
+import { patch } from './shared';
 
 /** A section of eight bars that wants nothing yet. */
-const plainSection = (name: string): SongSection => ({ name, bars: 8, sceneId: null, bank: null });
+export const plainSection = (name: string): SongSection => ({ name, bars: 8, sceneId: null, bank: null });
 
 /** One more song at the end, 120 beats a minute in four, with one section. */
-export function addSong(rig: Rig, newId: () => string): { readonly edit: Edit; readonly id: string } {
+export function addSong(rig: Rig, newId: () => string): { readonly edit: Edit; readonly id: string; readonly song: Song } {
   const id = newId();
   const order = Math.max(0, ...rig.songs.map((s) => s.order)) + 1;
   const name = `Song ${rig.songs.length + 1}`;
   const row: Song = { id, order, name, bpm: 120, beatsPerBar: 4, sections: [plainSection('Beginning')], note: '' };
-  return { edit: batch('Add a song', [insert('songs', row)]), id };
+  return { edit: batch('Add a song', [insert('songs', row)]), id, song: row };
 }
 
-/** Takes a song away, and the scenes that nothing else needs. */
+/** Takes a song away, out of every set, and the scenes that nothing else needs. */
 export const removeSong = (rig: Rig, song: Song): Edit =>
-  batch(`Remove ${song.name}`, [remove('songs', song), ...scenesLeft(rig, song, [])]);
+  batch(`Remove ${song.name}`, [
+    ...rig.sets.flatMap((s) =>
+      patch('sets', s, s.songIds.includes(song.id) ? { songIds: s.songIds.filter((id) => id !== song.id) } : {}),
+    ),
+    remove('songs', song),
+    ...scenesLeft(rig, song, []),
+  ]);
 
 /** Changes what a section says. */
 export const changeSection = (song: Song, at: number, change: Partial<SongSection>): Edit =>
@@ -53,39 +60,27 @@ export function moveSection(song: Song, at: number, by: number): Edit | null {
   ]);
 }
 
-/**
- * What a section wants of a parameter; null for nothing. A section without a scene gets one of its own; a scene that other sections share changes for all of them.
- */
-export function wantInSection(
+/** Says where a controller should stand in a section, or with null that it does not matter. What an older rig said by a bank alone is said of its controller from then on. */
+export function standInSection(
   rig: Rig,
   song: Song,
   at: number,
-  parameter: Parameter,
-  value: number | null,
-  newId: () => string,
+  controllerId: string,
+  to: Omit<StandAt, 'controllerId'> | null,
 ): Edit | null {
   const section = song.sections[at];
   if (!section) return null;
-  const label = `What ${section.name} wants of ${parameter.name}`;
-  const scene = rig.scenes.find((s) => s.id === section.sceneId);
-  const wanted = value === null ? [] : [{ parameterId: parameter.id, value }];
-  if (scene) {
-    const known = scene.values.findIndex((v) => v.parameterId === parameter.id);
-    const values = known < 0 ? [...scene.values, ...wanted] : scene.values.toSpliced(known, 1, ...wanted);
-    return batch(label, [set('scenes', scene, 'values', values)]);
-  }
-  if (value === null) return null;
-  const row = {
-    id: newId(),
-    order: Math.max(0, ...rig.scenes.map((s) => s.order)) + 1,
-    name: `${song.name}: ${section.name}`.slice(0, 80),
-    values: wanted,
-    assignmentId: null,
-    note: '',
-  };
-  const sections = song.sections.map((s, i) => (i === at ? { ...s, sceneId: row.id } : s));
-  return batch(label, [insert('scenes', row), set('songs', song, 'sections', sections)]);
+  const others = standsOf(rig, section).filter((s) => s.controllerId !== controllerId);
+  const says = to !== null && (to.bank !== null || to.page !== null || to.layerIds !== null);
+  const stands = [...others, ...(says ? [{ controllerId, ...to }] : [])].toSorted(byPlaceIn(rig));
+  return changeSection(song, at, { bank: null, stands });
 }
+
+/** In the order of the controllers. */
+const byPlaceIn = ({ controllers }: Rig): ((a: StandAt, b: StandAt) => number) => {
+  const place = new Map(controllers.map((c, i) => [c.id, i]));
+  return (a: StandAt, b: StandAt): number => (place.get(a.controllerId) ?? 0) - (place.get(b.controllerId) ?? 0);
+};
 
 /** Removes the scenes of a song that none of its remaining sections needs, nor another song, nor a function that recalls them. */
 function scenesLeft(rig: Rig, song: Song, sections: readonly SongSection[]): readonly Edit[] {

@@ -18,7 +18,7 @@ import { type ImportProblem, readJson } from './json';
 /** What a rig file begins with. */
 export const RIG_FORMAT = 'keen-dial/rig';
 /** The version that is written; every older one is read. */
-export const RIG_FORMAT_VERSION = 21;
+export const RIG_FORMAT_VERSION = 22;
 /** From this version on no text holds a control character; older files are cleaned. */
 const CLEAN_SINCE = 4;
 /** Most rows in one rig. */
@@ -41,6 +41,7 @@ const tableShape = {
   landings: z.array(rowSchemas.landings),
   scenes: z.array(rowSchemas.scenes),
   songs: z.array(rowSchemas.songs),
+  sets: z.array(rowSchemas.sets).default([]),
   scripts: z.array(rowSchemas.scripts),
   accepted: z.array(rowSchemas.accepted),
   searches: z.array(rowSchemas.searches),
@@ -133,7 +134,8 @@ const scriptsOfVersion1 = z.looseObject({
  * its number, and a landing may hear a run of numbers; older notes count how hard they are struck, and older landings hear one number. Version 18: a rig may say who flips
  * what goes on and off; older ones do not. Version 19: a parameter may move others along, go through states, and start at the beat or bar by itself; a landing may step by more than one,
  * hear only or not only what is selected, and need something to be so; a target has banks of channels and a written form of its own; a control may spring back, count strikes
- * from a threshold and send pressure behind them. In older ones nothing of that is there.
+ * from a threshold and send pressure behind them. In older ones nothing of that is there. Version 22: a section may say of each controller where it should stand, and songs may be put
+ * together to sets; older sections name one bank, and all songs are played in their order.
  */
 function migrated(raw: unknown, version: number): unknown {
   return version >= CLEAN_SINCE ? raw : cleanTexts(version >= 3 ? raw : migratedTo3(version >= 2 ? raw : migratedTo2(raw)));
@@ -212,6 +214,7 @@ function sorted(rig: Rig): Rig {
     landings: [...rig.landings].sort(byOrder),
     scenes: [...rig.scenes].sort(byOrder),
     songs: [...rig.songs].sort(byOrder),
+    sets: [...rig.sets].sort(byOrder),
     scripts: [...rig.scripts].sort(byOrder),
     accepted: [...rig.accepted].sort(byOrder),
     searches: [...rig.searches].sort(byOrder),

@@ -56,7 +56,7 @@ const some: ToldTransition = {
 describe('the set on paper', () => {
   it('has every song, section and gesture of the demo, and says what does not fit and what cannot be reached', () => {
     const told = [...toldTransitions(demo)];
-    const paper = setPaper(demo, told, { songAPage: false, day });
+    const paper = setPaper(demo, told, { songAPage: false, title: 'set', day });
     const text = letters(wordsOn(paper));
     for (const song of demo.rig.songs)
       for (const words of [song.name, ...song.sections.map((s) => s.name)]) expect(text).toContain(letters(words));
@@ -66,7 +66,7 @@ describe('the set on paper', () => {
     expectApart(paper);
   });
   it('begins each song on a page of its own where that is asked for', () => {
-    const paper = setPaper(demo, [], { songAPage: true, day });
+    const paper = setPaper(demo, [], { songAPage: true, title: 'Barn', day });
     expect(paper.pages).toHaveLength(demo.rig.songs.length);
     writing(paper).forEach((page, i) => {
       expect(page[0]?.text).toBe(demo.rig.songs[i]?.name);
@@ -104,7 +104,7 @@ describe('the set on paper', () => {
         const told = songs.flatMap((s, i) =>
           s.sections.map((of, at) => ({ ...some, songId: `s${i}`, at, ...of, ms: 900, availableMs: 1000 })),
         );
-        const paper = setPaper(indexRig(rig), told, { songAPage, day });
+        const paper = setPaper(indexRig(rig), told, { songAPage, title: 'set', day });
         expectApart(paper);
         const text = letters(wordsOn(paper));
         for (const s of songs)

@@ -1,7 +1,7 @@
 // The set on paper: for each song its sections in order, what to press into each and when to begin; to stand on the music stand.
 import { counted } from '../base';
-import type { RigIndex, Song, SongSection } from '../rig';
-import { bankedFor, barMs, secondsOf, type ToldTransition } from '../stage';
+import { type RigIndex, type Song, type SongSection, standsOf } from '../rig';
+import { barMs, secondsOf, standWords, type ToldTransition } from '../stage';
 import { A4, type Paper } from './paper';
 import { type Cell, type Writer, withFeet, writerOn } from './writer';
 
@@ -13,12 +13,14 @@ const SMALL = 3.2;
 export interface SetWish {
   /** Whether every song begins on a page of its own. */
   readonly songAPage: boolean;
+  /** What it is the list of, as it stands in the foot. */
+  readonly title: string;
   /** A date for the foot. */
   readonly day: string;
 }
 
 /** The set of a rig on upright A4. `told`: the ways that were found; a section without one says that nobody looked. */
-export function setPaper(index: RigIndex, told: readonly ToldTransition[], { songAPage, day }: SetWish): Paper {
+export function setPaper(index: RigIndex, told: readonly ToldTransition[], { songAPage, title, day }: SetWish): Paper {
   const page = writerOn(A4, MARGIN, 6);
   index.rig.songs.forEach((song, i) => {
     page.head(null);
@@ -39,7 +41,7 @@ export function setPaper(index: RigIndex, told: readonly ToldTransition[], { son
     });
     page.gap(8);
   });
-  return withFeet(`${index.rig.name}: set`, A4, MARGIN, page.pages(), `${index.rig.name} · ${day}`);
+  return withFeet(`${index.rig.name}: ${title}`, A4, MARGIN, page.pages(), `${index.rig.name} · ${day}`);
 }
 
 function songHead(page: Writer, song: Song, more: string): void {
@@ -63,9 +65,11 @@ function songHead(page: Writer, song: Song, more: string): void {
 
 function cellsOf(index: RigIndex, song: Song, section: SongSection, told: ToldTransition | null): readonly Cell[] {
   const bars = section.bars === 0 ? 'until it ends' : counted(section.bars, 'bar');
-  const banked = section.bank === null ? undefined : bankedFor(index, section);
-  const name = banked && section.bank !== null ? banked.bankNames[section.bank - 1] : undefined;
-  const stand = banked ? [`${banked.name}: bank ${section.bank}${name ? ` “${name}”` : ''}`] : [];
+  const stand = standsOf(index.rig, section).flatMap((at) => {
+    const controller = index.controllers.get(at.controllerId);
+    const words = controller ? standWords(index, controller, at) : '';
+    return controller && words !== '' ? [`${controller.name}: ${words}`] : [];
+  });
   return [
     { words: [section.name], x: MARGIN, width: SECTION - 4, face: 'bold', size: SIZE },
     {

@@ -70,9 +70,11 @@ export {
   rowsOf,
   type ScriptEvent,
   type Send,
+  type SetList,
   type SetUp,
   type Song,
   type SongSection,
+  type StandAt,
   type States,
   type SwitchGroup,
   type SwitchMode,
@@ -173,6 +175,11 @@ export {
 export { type Depth, inLayer, type Placed, resolve, type Standpoint } from './resolve';
 export { messagesOf, type PlacedSend } from './send-index';
 export { fireTogether } from './together';
+
+// Which songs are played, and where the player stands in their sections.
+
+export { playedIn, songsIn } from './set-lists';
+export { layersToStandIn, standsOf } from './stands';
 
 // What somebody said of a unit, and what is only assumed.
 

@@ -75,7 +75,15 @@ const rules: { readonly [T in TableName]: (row: Row<T>) => Reference[] } = {
     ...row.values.flatMap((v) => point('values', v.parameterId, 'parameters')),
     ...point('assignmentId', row.assignmentId, 'assignments'),
   ],
-  songs: (row) => row.sections.flatMap((s) => point('sections', s.sceneId, 'scenes')),
+  songs: (row) =>
+    row.sections.flatMap((s) => [
+      ...point('sections', s.sceneId, 'scenes'),
+      ...(s.stands ?? []).flatMap((at) => [
+        ...point('sections', at.controllerId, 'controllers'),
+        ...(at.layerIds ?? []).flatMap((id) => point('sections', id, 'layers')),
+      ]),
+    ]),
+  sets: (row) => row.songIds.flatMap((id) => point('songIds', id, 'songs')),
   scripts: (row) => [...new Set(row.events.map((e) => e.on))].flatMap((id) => point('events', id, ...playable)),
   accepted: () => [],
   searches: (row) => [...point('controllerId', row.controllerId, 'controllers'), ...point('targetId', row.targetId, 'targets')],

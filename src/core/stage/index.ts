@@ -1,6 +1,6 @@
 // From the map to the show: what feet do, and when. Nothing here knows of screens.
 export { type Lost, lostOn, type NotKnown, type WayHome } from './lost';
-export { lostWords } from './words';
+export { lostWords, standWords } from './words';
 
 // If a controller dies.
 
@@ -39,8 +39,8 @@ export { type OnePress, type OnePressFound, onePress } from './one-press';
 export { noPressWords, onePressWords } from './one-press-words';
 export type { Moment } from './onward';
 export { type HeardOf, stepsDone } from './progress';
-export { bankedFor, barMs, sameGear, type Transition, transitionsOf, type WayMemory, wishOf } from './show';
+export { barMs, sameGear, type Transition, transitionsOf, type WayMemory, wishOf } from './show';
 export { type ToldStep, type ToldTransition, toldOf, toldTransitions } from './told';
 export { type Way, type WayStep, type WhyNot, wayTo } from './way';
 export { secondsOf, stepWords, transitionWords, whyWords } from './way-words';
-export { isThere, type StandAt, standsThere, type Wish, type Wished, wishedIn } from './wish';
+export { isThere, standsThere, type Wish, type Wished, wishedIn } from './wish';

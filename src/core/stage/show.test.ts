@@ -242,7 +242,7 @@ describe('why there is no way', () => {
       },
       'p1 moves, but does not stay: it goes back when it is let go.',
     ],
-    ['no way to the bank', { ...two, sections: [{ values: {}, bank: 2 }] }, 'nothing leads to that bank on Board.'],
+    ['no way to the bank', { ...two, sections: [{ values: {}, bank: 2 }] }, 'nothing leads to bank 2 “Two” on Board.'],
   ] as const)('%s', (_, given, words) => {
     expect(ways(given).words[0]).toEqual([`Cannot be reached: ${words}`]);
   });

@@ -1,10 +1,10 @@
 // The songs of a rig, section by section: from the state in which the last one leaves everything, the way to the next, and whether there is time for it.
 import { startChain, wholeChain } from '../bench';
-import { type Controller, type Rig, type RigIndex, type Song, type SongSection, type TableName, tableNames } from '../rig';
+import { type Rig, type RigIndex, type Song, type SongSection, standsOf, type TableName, tableNames } from '../rig';
 import { type Ground, groundOf, usualWayOptions, type WayOptions } from './ground';
 import type { Moment } from './onward';
 import { type Way, wayTo } from './way';
-import type { StandAt, Wish } from './wish';
+import type { Wish } from './wish';
 
 /** From one section to the next, or into the first one of a song. */
 export interface Transition {
@@ -21,18 +21,11 @@ export interface Transition {
 /** The length of a bar in milliseconds. */
 export const barMs = ({ bpm, beatsPerBar }: Song): number => (60_000 / bpm) * beatsPerBar;
 
-/** The controller that the bank of a section is of: the first one that has so many. */
-export const bankedFor = (index: RigIndex, { bank }: Pick<SongSection, 'bank'>): Controller | undefined =>
-  index.rig.controllers.find((c) => c.firmware.banks > 1 && c.firmware.banks >= (bank ?? 0));
-
-/** What a section needs: the values of its scene, and its bank. */
-export function wishOf(index: RigIndex, section: SongSection): Wish {
-  const { sceneId, bank } = section;
-  const scene = index.rig.scenes.find((s) => s.id === sceneId);
-  const banked = bankedFor(index, section);
-  const stand: readonly StandAt[] = bank === null || !banked ? [] : [{ controllerId: banked.id, bank, page: null }];
-  return { values: scene?.values ?? [], stand };
-}
+/** What a section needs: the values of its scene, and where controllers should stand. */
+export const wishOf = ({ rig }: RigIndex, section: SongSection): Wish => ({
+  values: rig.scenes.find((s) => s.id === section.sceneId)?.values ?? [],
+  stand: standsOf(rig, section),
+});
 
 /** How much looking there is for a way. */
 export type Look = Pick<WayOptions, 'pace' | 'plays'>;
@@ -47,7 +40,7 @@ interface Remembered {
 export type WayMemory = Remembered[];
 
 /** Tables that no way depends on, songs and scenes apart: those are asked for one by one. */
-const beside: ReadonlySet<TableName> = new Set(['scripts', 'accepted', 'searches', 'songs', 'scenes']);
+const beside: ReadonlySet<TableName> = new Set(['scripts', 'accepted', 'searches', 'songs', 'scenes', 'sets']);
 
 /** Whether two states of a rig, one of which came out of the other by edits, are the same but for songs, scenes and what ways have nothing to do with. */
 export const sameGear = (a: Rig, b: Rig): boolean =>

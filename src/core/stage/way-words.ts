@@ -2,10 +2,11 @@
 import { counted, exhaustive } from '../base';
 import { showValue } from '../bench';
 import { gestureSentence } from '../controller';
-import type { Parameter, RigIndex } from '../rig';
+import type { Parameter, RigIndex, StandAt } from '../rig';
 import { sentence } from './sentence';
 import { barMs, type Transition } from './show';
 import type { Way, WayStep, WhyNot } from './way';
+import { standWords } from './words';
 
 type Found = Extract<Way, { type: 'way' }>;
 
@@ -82,6 +83,13 @@ export function transitionWords(index: RigIndex, transition: Transition): readon
   }
 }
 
+const placeWords = (index: RigIndex, stand: StandAt): string => {
+  const controller = index.controllers.get(stand.controllerId);
+  return controller
+    ? `nothing leads to ${standWords(index, controller, stand)} on ${controller.name}.`
+    : 'its controller is gone.';
+};
+
 /** Why there is no way. */
 export function whyWords(index: RigIndex, why: WhyNot): string {
   const parameter = 'parameterId' in why ? index.parameters.get(why.parameterId) : undefined;
@@ -95,7 +103,7 @@ export function whyWords(index: RigIndex, why: WhyNot): string {
     case 'never-there':
       return `${named(parameter)} comes no nearer than ${parameter ? showValue(parameter, why.nearest) : why.nearest}.`;
     case 'no-such-place':
-      return `nothing leads to that bank on ${index.controllers.get(why.controllerId)?.name ?? '?'}.`;
+      return placeWords(index, why.stand);
     case 'never-together':
       return 'each of its values can be had, but not all of them at once.';
     default:

@@ -1,6 +1,6 @@
 // The way from where a rig stands to what a scene wants: the best sequence of gestures, by label-setting search with the simulator as its step. A label is dropped only where
 // another of the same state is no worse in everything that is spent (multi-criteria shortest paths: P. Hansen 1980, from memory).
-import type { RigIndex } from '../rig';
+import type { RigIndex, StandAt } from '../rig';
 import { bearingOn, reachOf } from './bearing';
 import { type Cost, compareCosts, isNoWorse } from './cost';
 import type { Doing } from './doing';
@@ -47,8 +47,8 @@ export type WhyNot =
   | { readonly type: 'does-not-stay'; readonly parameterId: string }
   /** It moves, but never comes to the value: `nearest` is as near as it comes. */
   | { readonly type: 'never-there'; readonly parameterId: string; readonly nearest: number }
-  /** Nothing leads to the bank or page. */
-  | { readonly type: 'no-such-place'; readonly controllerId: string }
+  /** Nothing leads to where a controller should stand. */
+  | { readonly type: 'no-such-place'; readonly stand: StandAt }
   /** Each can be had, but never all at once. */
   | { readonly type: 'never-together' };
 
@@ -176,8 +176,8 @@ function whyNot(goal: Goal, { nearest, stood }: Found, touched: ReadonlySet<numb
       return [{ type: touched.has(slot) ? 'does-not-stay' : 'out-of-reach', parameterId }];
     return [{ type: 'never-there', parameterId, nearest: now }];
   });
-  const places = goal.wish.stand.flatMap(({ controllerId }): readonly WhyNot[] =>
-    stood.has(controllerId) ? [] : [{ type: 'no-such-place', controllerId }],
+  const places = goal.wish.stand.flatMap((stand): readonly WhyNot[] =>
+    stood.has(stand.controllerId) ? [] : [{ type: 'no-such-place', stand }],
   );
   return values.length + places.length > 0 ? [...values, ...places] : [{ type: 'never-together' }];
 }

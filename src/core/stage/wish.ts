@@ -1,13 +1,6 @@
 // What a way has to reach: values of a scene, and where controllers should stand then.
 import type { Chain, ChainState } from '../bench';
-import type { Parameter } from '../rig';
-
-/** Where the player wants to stand; a page or layer that is not named may be any. */
-export interface StandAt {
-  readonly controllerId: string;
-  readonly bank: number | null;
-  readonly page: number | null;
-}
+import type { Parameter, StandAt } from '../rig';
 
 export interface Wish {
   readonly values: ReadonlyArray<{ readonly parameterId: string; readonly value: number }>;
@@ -46,7 +39,15 @@ export const isThere = ({ slot, value, within }: Wished, { targets }: ChainState
 
 /** Whether every controller stands where it should. */
 export const standsThere = (chain: Chain, stand: readonly StandAt[], { controllers }: ChainState): boolean =>
-  stand.every(({ controllerId, bank, page }) => {
+  stand.every(({ controllerId, bank, page, layerIds }) => {
     const now = controllers[chain.placeOf.get(controllerId) ?? -1];
-    return now !== undefined && (bank ?? now.bank) === now.bank && (page ?? now.page) === now.page;
+    return (
+      now !== undefined &&
+      (bank ?? now.bank) === now.bank &&
+      (page ?? now.page) === now.page &&
+      (layerIds === null || sameLayers(layerIds, new Set(now.open.map((o) => o.id))))
+    );
   });
+
+const sameLayers = (wanted: readonly string[], open: ReadonlySet<string>): boolean =>
+  new Set(wanted).size === open.size && wanted.every((id) => open.has(id));

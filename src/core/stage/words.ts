@@ -13,11 +13,25 @@ export function namedPlace({ bankNames }: Controller, bank: number): string {
 
 /** A bank by its name, the page where there are several, and the layers that are open. */
 function placeOf(index: RigIndex, controller: Controller, { bank, page, layerIds }: Whereabouts): string {
-  const layers = layerIds.map((id) => index.layers.get(id)?.name ?? '?');
+  const { pages } = controller.firmware;
+  return standWords(index, controller, { bank, page: pages > 1 ? page : null, layerIds: layerIds.length > 0 ? layerIds : null });
+}
+
+/** Where a controller stands, as far as it is said: `bank 2 “Fog”, page 1, Heel open`; an empty text for anywhere. */
+export function standWords(
+  index: RigIndex,
+  controller: Controller,
+  {
+    bank,
+    page,
+    layerIds,
+  }: { readonly bank: number | null; readonly page: number | null; readonly layerIds: readonly string[] | null },
+): string {
+  const layers = layerIds?.map((id) => index.layers.get(id)?.name ?? '?') ?? null;
   return [
-    namedPlace(controller, bank),
-    ...(controller.firmware.pages > 1 ? [`page ${page}`] : []),
-    ...(layers.length > 0 ? [`${layers.join(', ')} open`] : []),
+    ...(bank === null ? [] : [namedPlace(controller, bank)]),
+    ...(page === null ? [] : [`page ${page}`]),
+    ...(layers === null ? [] : [layers.length === 0 ? 'no layer open' : `${layers.join(', ')} open`]),
   ].join(', ');
 }
 

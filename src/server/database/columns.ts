@@ -204,6 +204,7 @@ export const columns: { readonly [T in TableName]: Readonly<Record<Exclude<keyof
   },
   scenes: { name: 'text', values: 'json', assignmentId: 'text', note: 'text' },
   songs: { name: 'text', bpm: 'real', beatsPerBar: 'integer', sections: 'json', note: 'text' },
+  sets: { name: 'text', songIds: 'json', note: 'text' },
   scripts: { name: 'text', events: 'json' },
   accepted: { check: 'text', subjectId: 'text', reason: 'text', restsOn: 'text', at: 'text' },
   searches: { at: 'text', controllerId: 'text', targetId: 'text', answers: 'json', cause: 'text', note: 'text' },

@@ -11,6 +11,7 @@ import type { Bench } from './bench-store';
 import { type Hearing, useHearing } from './hear/use-hearing';
 import { VoiceLine } from './hear/voice-line';
 import { KeepPreset } from './keep-preset';
+import { KeepScene } from './keep-scene';
 
 export function Values({ bench, index }: { readonly bench: Bench; readonly index: RigIndex }) {
   const hearing = useHearing(bench, index);
@@ -22,6 +23,7 @@ export function Values({ bench, index }: { readonly bench: Bench; readonly index
           <span role="status" className="text-ink-2">
             {hearing.trouble ?? (hearing.on ? 'Stand-in voices: not how your software sounds, but what it does.' : '')}
           </span>
+          <KeepScene bench={bench} index={index} />
         </div>
       )}
       {index.rig.targets.map((target) => (

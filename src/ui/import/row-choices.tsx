@@ -19,6 +19,7 @@ const tableWords: Readonly<Record<TableName, string>> = {
   landings: 'Functions, in the software',
   scenes: 'Scenes',
   songs: 'Songs',
+  sets: 'Sets',
   scripts: 'Scripts',
   accepted: 'Accepted findings',
   searches: 'Searches',

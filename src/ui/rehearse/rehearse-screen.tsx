@@ -9,7 +9,7 @@ import type { RehearsedWay } from '@/workers/rehearse.worker';
 import { useCommand } from '../commands/use-command';
 import { Button } from '../primitives/button';
 import { Switch } from '../primitives/switch';
-import { useRig } from '../store/provider';
+import { usePlayed } from '../set/use-played';
 import { WaitingRecords } from '../store/waiting-records';
 import { useDelay } from './delay';
 import { HowItWent } from './how-it-went';
@@ -24,7 +24,8 @@ import { attemptsInto, WayList } from './way-list';
 const TapDialog = dynamic(() => import('./tap-dialog').then((m) => m.TapDialog), { ssr: false });
 
 export function RehearseScreen() {
-  const index = useRig((s) => s.index);
+  const { index } = usePlayed();
+  if (!index) return null;
   const songs = index.rig.songs.filter((s) => s.sections.length > 0);
   if (songs.length === 0 || index.rig.controllers.length === 0)
     return (

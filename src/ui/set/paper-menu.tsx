@@ -2,20 +2,30 @@
 // The set on paper: a list for the music stand, and cards for when something goes wrong.
 import { ChevronDown } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
-import type { Rig } from '@/core/rig';
+import type { Rig, SetList } from '@/core/rig';
 import { PdfProgress } from '../paper/pdf-button';
 import { usePdf } from '../paper/use-pdf';
 import { buttonLook } from '../primitives/button';
 import { menuBox, menuLine } from '../primitives/menu';
 import type { FoundSet } from './use-set';
 
-export function PaperMenu({ rig, found }: { readonly rig: Rig; readonly found: FoundSet }) {
+interface Props {
+  /** As it is played. */
+  readonly rig: Rig;
+  readonly list: SetList | null;
+  readonly found: FoundSet;
+}
+
+export function PaperMenu({ rig, list: played, found }: Props) {
   const pdf = usePdf();
   if (pdf.progress) return <PdfProgress pdf={pdf} />;
   const { cards, state, ways } = found;
   const day = (): string => new Date().toISOString().slice(0, 10);
+  const title = played?.name ?? 'set';
   const list = (songAPage: boolean): void =>
-    pdf.make(`${rig.name} set.pdf`, (worker, told) => worker.set(rig, [...ways.values()], { songAPage, day: day() }, told));
+    pdf.make(`${rig.name} ${title}.pdf`, (worker, told) =>
+      worker.set(rig, [...ways.values()], { songAPage, title, day: day() }, told),
+    );
   const looking = state === 'looking';
   return (
     <DropdownMenu.Root>

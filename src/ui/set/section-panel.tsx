@@ -3,18 +3,29 @@
 import { nanoid } from 'nanoid';
 import Link from 'next/link';
 import { counted } from '@/core/base';
-import { addSection, changeSection, moveSection, removeSection, wantInSection } from '@/core/commands';
+import { showValue } from '@/core/bench';
+import {
+  addSection,
+  changeSection,
+  keepInSection,
+  moveSection,
+  removeSection,
+  valuesIn,
+  wantInSection,
+  withPreset,
+} from '@/core/commands';
 import { type Edit, type Parameter, type RigIndex, rowSchemas, type Song, type SongSection } from '@/core/rig';
-import { bankedFor, type Pace, usualPace } from '@/core/stage';
+import { type Pace, usualPace } from '@/core/stage';
 import { PickFrom } from '../gear/pick-from';
 import { Button } from '../primitives/button';
-import { Choice } from '../primitives/choice';
+import { Select } from '../primitives/field';
 import { NumberField } from '../primitives/number-field';
 import { ParameterValue } from '../primitives/parameter-value';
 import { TextField } from '../primitives/text-field';
 import { useRig } from '../store/provider';
 import { OnePressInstead } from './one-press';
 import type { Chosen } from './set-screen';
+import { StandsFields } from './stands-fields';
 import { paceKey } from './use-pace';
 import { type FoundSet, keyAt } from './use-set';
 
@@ -65,7 +76,7 @@ export function SectionPanel({ index, song, at, found, pace, choose }: Props) {
         <TextField label="Section" value={section.name} schema={nameSchema} onValue={(name) => change({ name })} />
         <NumberField label="Bars" value={section.bars} schema={barsSchema} onValue={(bars) => change({ bars })} />
       </div>
-      <BankChoice index={index} section={section} change={change} />
+      <StandsFields index={index} song={song} at={at} />
       <Wanted index={index} song={song} at={at} section={section} />
       <div className="flex flex-wrap gap-2 border-t pt-3">
         <Button onClick={() => then(addSection(song, at), at + 1)}>Add a section after it</Button>
@@ -80,32 +91,6 @@ export function SectionPanel({ index, song, at, found, pace, choose }: Props) {
         </Button>
       </div>
     </div>
-  );
-}
-
-/** Where the first controller with banks should stand by then. */
-function BankChoice({
-  index,
-  section,
-  change,
-}: {
-  readonly index: RigIndex;
-  readonly section: SongSection;
-  readonly change: (to: Partial<SongSection>) => boolean;
-}) {
-  const banked = bankedFor(index, section);
-  if (!banked) return null;
-  const banks = Array.from({ length: banked.firmware.banks }, (_, i): readonly [string, string] => {
-    const name = banked.bankNames[i];
-    return [String(i + 1), `bank ${i + 1}${name ? ` “${name}”` : ''}`];
-  });
-  return (
-    <Choice
-      label={`Where to stand on ${banked.name}`}
-      value={section.bank === null ? 'any' : String(section.bank)}
-      options={[['any', 'anywhere'], ...banks]}
-      onChange={(to) => void change({ bank: to === 'any' ? null : Number(to) })}
-    />
   );
 }
 
@@ -126,7 +111,7 @@ function Wanted({
     const made = wantInSection(index.rig, song, at, parameter, value, () => nanoid(12));
     return made === null || edit(made);
   };
-  const values = index.rig.scenes.find((s) => s.id === section.sceneId)?.values ?? [];
+  const values = valuesIn(index.rig, song, at);
   const all = index.rig.songs.flatMap((s) => s.sections);
   const sharing = section.sceneId === null ? 0 : all.filter((s) => s.sceneId === section.sceneId).length - 1;
   const named = new Set(values.map((v) => v.parameterId));
@@ -160,6 +145,36 @@ function Wanted({
         parameters={others}
         onPick={(p) => void want(p, p.kind === 'continuous' ? p.start : p.highest)}
       />
+      <FromPreset index={index} song={song} at={at} />
     </section>
+  );
+}
+
+/** What a preset keeps, as what the section wants; nothing where no preset is known to keep anything. */
+function FromPreset({ index, song, at }: { readonly index: RigIndex; readonly song: Song; readonly at: number }) {
+  const edit = useRig((s) => s.edit);
+  const presets = index.rig.presets.filter((p) => p.stored && p.values.length > 0);
+  if (presets.length === 0) return null;
+  return (
+    <Select
+      aria-label="Take the values of a preset"
+      value=""
+      onChange={(e) => {
+        const preset = presets.find((p) => p.id === e.target.value);
+        const made =
+          preset && keepInSection(index.rig, song, at, withPreset(valuesIn(index.rig, song, at), preset), () => nanoid(12));
+        if (made) edit(made);
+      }}
+    >
+      <option value="">Take the values of a preset…</option>
+      {presets.map((p) => {
+        const chooser = index.parameters.get(p.parameterId);
+        return (
+          <option key={p.id} value={p.id}>
+            {chooser ? `${index.targets.get(chooser.targetId)?.name ?? ''}: ${showValue(chooser, p.step)}` : p.id}
+          </option>
+        );
+      })}
+    </Select>
   );
 }

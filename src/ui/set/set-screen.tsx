@@ -3,22 +3,27 @@
 import { ListMusic } from 'lucide-react';
 import { nanoid } from 'nanoid';
 import Link from 'next/link';
+import { parseAsStringLiteral, useQueryState } from 'nuqs';
 import { useState } from 'react';
 import { counted } from '@/core/base';
-import { addSong } from '@/core/commands';
-import type { RigIndex } from '@/core/rig';
+import { addSong, addToSet } from '@/core/commands';
+import { batch, type Edit, labelOf, type RigIndex } from '@/core/rig';
 import { paceInWords, usualPace } from '@/core/stage';
 import { Button, buttonLook } from '../primitives/button';
 import { Progress } from '../primitives/progress';
+import { Segments } from '../primitives/segments';
 import { useRig } from '../store/provider';
 import { BetterPlaces } from './better-places';
 import { Cards } from './cards';
 import { PaceDialog } from './pace-dialog';
 import { PaperMenu } from './paper-menu';
+import { SceneTable } from './scene-table';
 import { SectionPanel } from './section-panel';
 import { SongStrip } from './song-strip';
 import { type OwnPace, paceKey, usePace } from './use-pace';
+import { type Played, usePlayed } from './use-played';
 import { type FoundSet, useSet } from './use-set';
+import { WhichSongs } from './which-songs';
 
 /** A section that is chosen: the song, and its place in it. */
 export interface Chosen {
@@ -26,43 +31,50 @@ export interface Chosen {
   readonly at: number;
 }
 
+const views = ['songs', 'scenes'] as const;
+
 export function SetScreen() {
-  const index = useRig((s) => s.index);
+  const whole = useRig((s) => s.index);
   const edit = useRig((s) => s.edit);
   const own = usePace();
-  const found = useSet(index.rig, own.pace);
+  const played = usePlayed();
+  const index = played.index ?? whole;
+  const found = useSet(index.rig, played.index && own.pace);
+  const [view, setView] = useQueryState('view', parseAsStringLiteral(views).withDefault('songs'));
   const [chosen, choose] = useState<Chosen | null>(null);
   const { songs } = index.rig;
   const song = songs.find((s) => s.id === chosen?.songId);
   const section = song?.sections[chosen?.at ?? -1];
   const add = (): void => {
-    const made = addSong(index.rig, () => nanoid(12));
-    if (edit(made.edit)) choose({ songId: made.id, at: 0 });
+    const made = addSong(whole.rig, () => nanoid(12));
+    if (edit(withSong(made, played))) choose({ songId: made.id, at: 0 });
   };
   return (
     <main className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_340px] max-[1100px]:grid-cols-[minmax(0,1fr)_300px]">
       <section aria-label="Songs" className="flex min-h-0 flex-col">
-        <header className="flex flex-wrap items-center gap-3 border-b px-4 py-2.5">
-          <h1 className="text-lg font-semibold">Set</h1>
-          <Looking found={found} of={songs.reduce((n, s) => n + s.sections.length, 0)} />
-          <span className="ml-auto flex flex-wrap items-center gap-2">
-            <PaperMenu rig={index.rig} found={found} />
-            <Button onClick={add}>New song</Button>
-            {songs.length > 0 && (
-              <Link href={`/rigs/${index.rig.id}/set/rehearse`} className={buttonLook({})}>
-                Rehearse
-              </Link>
-            )}
-            <Link href={`/rigs/${index.rig.id}/stage`} className={buttonLook({})}>
-              Stage
-            </Link>
-          </span>
-        </header>
-        <div className="min-h-0 flex-1 space-y-6 overflow-y-auto px-4 py-4">
-          {songs.length === 0 && <NoSongs />}
-          {songs.map((row) => (
-            <SongStrip key={row.id} index={index} song={row} found={found} chosen={chosen} choose={choose} />
-          ))}
+        <Head index={index} played={played} found={found} />
+        <div className="flex flex-wrap items-center gap-x-3 gap-y-2 border-b px-4 py-2">
+          {songs.length > 0 && (
+            <Segments
+              label="Shown as"
+              options={[
+                ['songs', 'Songs'],
+                ['scenes', 'Table of scenes'],
+              ]}
+              chosen={view}
+              onChoose={(to) => void setView(to)}
+            />
+          )}
+          <Button onClick={add}>New song</Button>
+          {whole.rig.songs.length > 0 && <WhichSongs index={whole} played={played} />}
+        </div>
+        <div className="flex min-h-0 flex-1 flex-col gap-6 overflow-y-auto px-4 py-4">
+          {songs.length === 0 && <NoSongs list={played.list !== null} />}
+          {view === 'songs' &&
+            songs.map((row) => (
+              <SongStrip key={row.id} index={index} list={played.list} song={row} found={found} chosen={chosen} choose={choose} />
+            ))}
+          {view === 'scenes' && songs.length > 0 && <SceneTable index={index} found={found} chosen={chosen} choose={choose} />}
         </div>
       </section>
       <aside
@@ -74,7 +86,7 @@ export function SetScreen() {
         {song && section && chosen ? (
           <SectionPanel
             key={`${chosen.songId} ${chosen.at}`}
-            index={index}
+            index={whole}
             song={song}
             at={chosen.at}
             found={found}
@@ -91,6 +103,34 @@ export function SetScreen() {
       </aside>
     </main>
   );
+}
+
+/** What was found of the songs, and where they are played. */
+function Head({ index, played, found }: { readonly index: RigIndex; readonly played: Played; readonly found: FoundSet }) {
+  const { id, songs } = index.rig;
+  return (
+    <header className="flex flex-wrap items-center gap-x-3 gap-y-2 border-b px-4 py-2.5">
+      <h1 className="text-lg font-semibold">Set</h1>
+      <Looking found={found} of={songs.reduce((n, s) => n + s.sections.length, 0)} />
+      <span className="ml-auto flex flex-wrap items-center gap-2">
+        <PaperMenu rig={index.rig} list={played.list} found={found} />
+        {songs.length > 0 && (
+          <Link href={`/rigs/${id}/set/rehearse`} className={buttonLook({})}>
+            Rehearse
+          </Link>
+        )}
+        <Link href={`/rigs/${id}/stage`} className={buttonLook({})}>
+          Stage
+        </Link>
+      </span>
+    </header>
+  );
+}
+
+/** A new song goes into the set that is shown. */
+function withSong({ edit, song }: ReturnType<typeof addSong>, { list }: Played): Edit {
+  const put = list && addToSet(list, song);
+  return put ? batch(labelOf(edit), [edit, put]) : edit;
 }
 
 /** Whose pace the times are worked out with, and a way to measure it. */
@@ -131,7 +171,8 @@ function Looking({ found, of }: { readonly found: FoundSet; readonly of: number 
   );
 }
 
-function NoSongs() {
+function NoSongs({ list }: { readonly list: boolean }) {
+  if (list) return <p className="py-10 text-center text-ink-2">No songs in this set. Add one above, or look at all songs.</p>;
   return (
     <div className="mx-auto max-w-[52ch] py-10 text-center text-ink-2">
       <ListMusic size={28} aria-hidden className="mx-auto mb-3 text-ink-3" />

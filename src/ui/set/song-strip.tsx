@@ -1,21 +1,23 @@
 'use client';
 // One song: its name and tempo, and its sections as a strip in bars with what to press at each boundary.
-import { Trash2 } from 'lucide-react';
+import { ArrowDown, ArrowUp, Trash2, X } from 'lucide-react';
 import { counted } from '@/core/base';
-import { patch, removeSong } from '@/core/commands';
-import { batch, type RigIndex, rowSchemas, type Song } from '@/core/rig';
+import { moveSong, patch, removeSong, takeFromSet } from '@/core/commands';
+import { batch, type Rig, type RigIndex, rowSchemas, type SetList, type Song } from '@/core/rig';
 import type { ToldTransition } from '@/core/stage';
 import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
 import { NumberField } from '../primitives/number-field';
 import { TextField } from '../primitives/text-field';
-import { useRig } from '../store/provider';
+import { useRig, useRigStore } from '../store/provider';
 import type { Chosen } from './set-screen';
 import { timeOf } from './time-of';
 import { type FoundSet, keyAt } from './use-set';
 
 interface Props {
+  /** The rig as it is played. */
   readonly index: RigIndex;
+  readonly list: SetList | null;
   readonly song: Song;
   readonly found: FoundSet;
   readonly chosen: Chosen | null;
@@ -24,42 +26,10 @@ interface Props {
 
 const { name: nameSchema, bpm: bpmSchema, beatsPerBar: beatsSchema } = rowSchemas.songs.shape;
 
-export function SongStrip({ index, song, found, chosen, choose }: Props) {
-  const edit = useRig((s) => s.edit);
-  const change = (label: string, to: Partial<Song>): boolean => edit(batch(label, patch('songs', song, to)));
-  const remove = (): void => {
-    if (edit(removeSong(index.rig, song)) && chosen?.songId === song.id) choose(null);
-  };
+export function SongStrip({ index, list, song, found, chosen, choose }: Props) {
   return (
     <article aria-label={song.name} className="min-w-0">
-      <div className="flex flex-wrap items-end gap-3 pb-2">
-        <TextField
-          label="Song"
-          value={song.name}
-          schema={nameSchema}
-          onValue={(name) => change(`Rename ${song.name}`, { name })}
-          className="w-56 max-[1000px]:w-36"
-        />
-        <div className="w-28">
-          <NumberField
-            label="Beats a minute"
-            value={song.bpm}
-            schema={bpmSchema}
-            onValue={(bpm) => change(`Tempo of ${song.name}`, { bpm })}
-          />
-        </div>
-        <div className="w-24">
-          <NumberField
-            label="Beats a bar"
-            value={song.beatsPerBar}
-            schema={beatsSchema}
-            onValue={(beatsPerBar) => change(`Metre of ${song.name}`, { beatsPerBar })}
-          />
-        </div>
-        <Button className="ml-auto" aria-label={`Remove ${song.name}`} onClick={remove}>
-          <Trash2 size={15} aria-hidden />
-        </Button>
-      </div>
+      <SongHead index={index} list={list} song={song} onGone={() => chosen?.songId === song.id && choose(null)} />
       <ol className="flex overflow-x-auto rounded-sm border bg-sheet">
         {song.sections.map((section, at) => (
           <li
@@ -84,6 +54,66 @@ export function SongStrip({ index, song, found, chosen, choose }: Props) {
         ))}
       </ol>
     </article>
+  );
+}
+
+/** What a song is called and how fast it goes; where it is played, and away with it. */
+function SongHead({ index, list, song, onGone }: Pick<Props, 'index' | 'list' | 'song'> & { readonly onGone: () => void }) {
+  const edit = useRig((s) => s.edit);
+  const change = (label: string, to: Partial<Song>): boolean => edit(batch(label, patch('songs', song, to)));
+  const store = useRigStore();
+  const whole = (): Rig => store.getState().index.rig;
+  const remove = (): void => {
+    if (edit(list ? takeFromSet(list, song) : removeSong(whole(), song))) onGone();
+  };
+  const move = (by: number): void => {
+    const made = moveSong(whole(), list, song, by);
+    if (made) edit(made);
+  };
+  const { songs } = index.rig;
+  return (
+    <div className="flex flex-wrap items-end gap-3 pb-2">
+      <TextField
+        label="Song"
+        value={song.name}
+        schema={nameSchema}
+        onValue={(name) => change(`Rename ${song.name}`, { name })}
+        className="w-56 max-[1000px]:w-36"
+      />
+      <div className="w-28">
+        <NumberField
+          label="Beats a minute"
+          value={song.bpm}
+          schema={bpmSchema}
+          onValue={(bpm) => change(`Tempo of ${song.name}`, { bpm })}
+        />
+      </div>
+      <div className="w-24">
+        <NumberField
+          label="Beats a bar"
+          value={song.beatsPerBar}
+          schema={beatsSchema}
+          onValue={(beatsPerBar) => change(`Metre of ${song.name}`, { beatsPerBar })}
+        />
+      </div>
+      <span className="ml-auto flex gap-1.5">
+        <Button aria-label={`Play ${song.name} earlier`} disabled={songs[0]?.id === song.id} onClick={() => move(-1)}>
+          <ArrowUp size={15} aria-hidden />
+        </Button>
+        <Button aria-label={`Play ${song.name} later`} disabled={songs.at(-1)?.id === song.id} onClick={() => move(1)}>
+          <ArrowDown size={15} aria-hidden />
+        </Button>
+        {list ? (
+          <Button aria-label={`Take ${song.name} out of ${list.name}`} onClick={remove}>
+            <X size={15} aria-hidden />
+          </Button>
+        ) : (
+          <Button aria-label={`Remove ${song.name}`} onClick={remove}>
+            <Trash2 size={15} aria-hidden />
+          </Button>
+        )}
+      </span>
+    </div>
   );
 }
 

@@ -9,6 +9,7 @@ import type { ToldTransition } from '@/core/stage';
 import type { Views } from '@/workers/stage.worker';
 import { toast } from '../primitives/toast';
 import { usePace } from '../set/use-pace';
+import { usePlayed } from '../set/use-played';
 import { type FoundSet, keyAt, useSet } from '../set/use-set';
 import { useRig } from '../store/provider';
 import { SMALLEST } from './letters';
@@ -27,11 +28,12 @@ import { type Spot, spotsOf, useShow } from './use-show';
 const StageSetUp = dynamic(() => import('./set-up').then((m) => m.StageSetUp), { ssr: false });
 
 export function StageScreen() {
-  const index = useRig((s) => s.index);
-  const { settings, change } = useStageSettings(index.rig.id);
+  const { id } = useRig((s) => s.index.rig);
+  const { index } = usePlayed();
+  const { settings, change } = useStageSettings(id);
   return (
     <main data-phone className="dark flex h-dvh flex-col overflow-hidden bg-film text-ink">
-      {settings && <Stand index={index} settings={settings} change={change} />}
+      {settings && index && <Stand index={index} settings={settings} change={change} />}
     </main>
   );
 }

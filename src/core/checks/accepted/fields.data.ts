@@ -88,6 +88,8 @@ export const restingFields: Readonly<Record<TableName, readonly string[]>> = {
   ],
   scenes: ['id', 'name', 'values', 'assignmentId'],
   songs: ['id', 'name', 'bpm', 'beatsPerBar', 'sections'],
+  // Came with a later form: no finding that somebody accepted before can rest on it.
+  sets: [],
   scripts: ['id', 'name', 'events'],
   accepted: ['id', 'check', 'subjectId', 'reason', 'restsOn', 'at'],
   searches: ['id', 'at', 'controllerId', 'targetId', 'answers', 'cause'],

@@ -77,7 +77,7 @@ export {
   type TableName,
   tableNames,
 } from './rig';
-export type { ScriptEvent, Song, SongSection } from './show';
+export type { ScriptEvent, SetList, Song, SongSection, StandAt } from './show';
 export {
   type ChannelBank,
   type Drive,

@@ -1,10 +1,10 @@
-// The rig as a whole: a head and seventeen tables of rows.
+// The rig as a whole: a head and eighteen tables of rows.
 import * as z from 'zod';
 import { assignmentSchema, conditionSchema, landingSchema, layerSchema, wireSchema } from './assignment';
 import { idSchema, nameSchema, noteSchema } from './common';
 import { controllerSchema, controlSchema, counterFields, counterSchema } from './controller';
 import { arrivalFields, arrivalSchema, groupFields, groupSchema } from './places';
-import { acceptedSchema, sceneSchema, scriptSchema, searchSchema, songSchema } from './show';
+import { acceptedSchema, sceneSchema, scriptSchema, searchSchema, setListSchema, songSchema } from './show';
 import { channelBankSchema, driveSchema, parameterFields, parameterSchema, presetSchema, targetSchema } from './target';
 
 /** How the rig is planned. */
@@ -33,6 +33,7 @@ export const rowSchemas = {
   landings: landingSchema,
   scenes: sceneSchema,
   songs: songSchema,
+  sets: setListSchema,
   scripts: scriptSchema,
   accepted: acceptedSchema,
   searches: searchSchema,
@@ -83,6 +84,7 @@ export const tableNames = [
   'landings',
   'scenes',
   'songs',
+  'sets',
   'scripts',
   'accepted',
   'searches',
@@ -125,6 +127,7 @@ export function emptyRig(id: string, name: string): Rig {
     landings: [],
     scenes: [],
     songs: [],
+    sets: [],
     scripts: [],
     accepted: [],
     searches: [],

@@ -13,7 +13,19 @@ export const sceneSchema = z.object({
   note: noteSchema,
 });
 
-/** A song: its sections in order, each at a scene, a bank or neither. Bars and beats a minute. */
+/** Where a controller should stand by then. What is null may be anything; `layerIds` are the layers that should be open, and no other. */
+export const standAtSchema = z.object({
+  controllerId: idSchema,
+  bank: z.number().int().min(1).max(128).nullable(),
+  page: z.number().int().min(1).max(16).nullable(),
+  layerIds: z.array(idSchema).max(8).nullable(),
+});
+export type StandAt = z.infer<typeof standAtSchema>;
+
+/**
+ * A song: its sections in order, each at a scene, at places where controllers should stand, or neither. Bars and beats a minute. `bank` is how older rigs said it: of the first
+ * controller that has so many; `stands`, where it is there, says it controller by controller.
+ */
 export const songSchema = z.object({
   id: idSchema,
   order: orderSchema,
@@ -27,6 +39,7 @@ export const songSchema = z.object({
         bars: z.number().int().min(0).max(999),
         sceneId: idSchema.nullable(),
         bank: z.number().int().min(1).max(128).nullable(),
+        stands: z.array(standAtSchema).max(64).optional(),
       }),
     )
     .max(200),
@@ -35,6 +48,16 @@ export const songSchema = z.object({
 
 export type Song = z.infer<typeof songSchema>;
 export type SongSection = Song['sections'][number];
+
+/** A set: songs in the order in which they are played, each once. */
+export const setListSchema = z.object({
+  id: idSchema,
+  order: orderSchema,
+  name: nameSchema,
+  songIds: z.array(idSchema).max(500),
+  note: noteSchema,
+});
+export type SetList = z.infer<typeof setListSchema>;
 
 const at = { atMs: z.number().min(0).max(86_400_000), on: idSchema };
 const part = z.number().min(0).max(1);

@@ -25,6 +25,7 @@ import { ticksTold } from './021-ticks-told';
 import { translators } from './022-translators';
 import { channels } from './023-channels';
 import { attempts } from './024-attempts';
+import { sets } from './025-sets';
 import { hasTable, type Migration } from './migration';
 
 const migrations: readonly Migration[] = [
@@ -52,6 +53,7 @@ const migrations: readonly Migration[] = [
   translators,
   channels,
   attempts,
+  sets,
 ];
 
 /** The mark of this program in a database file, from step 006 on: the letters KEEL. */

@@ -1,0 +1,167 @@
+// Scenes all at once, kept from the bench, and where to stand; and songs put together to a set, which Rehearse and Stage play.
+import { expect, type Page, test } from '@playwright/test';
+import { expectAccessible, exportOf, open, ownRig, saved } from './kit';
+
+interface Told {
+  readonly songs: readonly {
+    readonly id: string;
+    readonly name: string;
+    readonly sections: readonly {
+      readonly name: string;
+      readonly sceneId: string | null;
+      readonly bank: number | null;
+      readonly stands?: unknown;
+    }[];
+  }[];
+  readonly scenes: readonly {
+    readonly id: string;
+    readonly values: readonly { readonly parameterId: string; readonly value: number }[];
+  }[];
+  readonly parameters: readonly { readonly id: string; readonly name: string; readonly targetId: string }[];
+  readonly sets: readonly { readonly name: string; readonly songIds: readonly string[] }[];
+}
+const told = async (page: Page, id: string): Promise<Told> => JSON.parse(await exportOf(page, id));
+
+/** What a section wants, by the names of parameters. */
+function wants({ songs, scenes, parameters }: Told, name: string): Readonly<Record<string, number>> {
+  const section = songs.flatMap((s) => s.sections).find((s) => s.name === name);
+  const values = scenes.find((s) => s.id === section?.sceneId)?.values ?? [];
+  return Object.fromEntries(values.map((v) => [parameters.find((p) => p.id === v.parameterId)?.name ?? '?', v.value]));
+}
+const ready = (page: Page) => expect(page.getByText('2 sections not in time')).toBeVisible({ timeout: 60_000 });
+
+test('the table of scenes is walked and written by keys; the ways follow, and undo takes each cell back', async ({ page }) => {
+  const id = await ownRig(page);
+  await open(page, id, 'set');
+  await ready(page);
+  await page.getByRole('button', { name: 'Table of scenes' }).click();
+  await expect(page).toHaveURL(/view=scenes/);
+  const grid = page.getByRole('grid', { name: 'What should sound' });
+  const line = (name: string) =>
+    grid.getByRole('row').filter({ has: page.getByRole('button', { name: new RegExp(`^${name}, `) }) });
+  await expect(line('Open sea')).toContainText('cannot be reached');
+  await expectAccessible(page);
+  // To Mix of Open sea: the eighth line down, the third column.
+  await grid.focus();
+  for (let i = 0; i < 8; i++) await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('ArrowRight');
+  // What is no number stays in its cell, and says so; Escape puts back what was there.
+  await page.keyboard.type('loud');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('alert').filter({ hasText: 'is no number' })).toBeVisible();
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('Escape');
+  await expect(line('Open sea')).toContainText('60 %');
+  await page.keyboard.type('40');
+  await page.keyboard.press('Enter');
+  await expect(line('Open sea')).toContainText('40 %');
+  await expect(page.getByText('1 section not in time')).toBeVisible({ timeout: 60_000 });
+  await expect(line('Open sea')).toContainText('1 gesture');
+  // Enter went on to the line below: as above, and emptied again.
+  await page.keyboard.press('Control+d');
+  await expect(line('Chase')).toContainText('40 %');
+  await page.keyboard.press('Delete');
+  await expect(line('Chase')).not.toContainText('40 %');
+  await page.keyboard.press('Space');
+  await expect(page.getByRole('complementary', { name: 'Chase' })).toBeVisible();
+  await saved(page);
+  expect(wants(await told(page, id), 'Open sea')).toEqual({ Mix: 40 });
+  for (let i = 0; i < 3; i++) await page.getByRole('button', { name: /^Undo/ }).click();
+  await expect(line('Open sea')).toContainText('60 %');
+  await saved(page);
+  expect(wants(await told(page, id), 'Open sea')).toEqual({ Mix: 60 });
+});
+
+test('where to stand is said of each controller, and the way leads there', async ({ page }) => {
+  const id = await ownRig(page);
+  await open(page, id, 'set');
+  await ready(page);
+  const departure = page.getByRole('button', { name: /^Departure/ });
+  await departure.click();
+  const panel = page.getByRole('complementary', { name: 'Departure' });
+  await panel.getByLabel('Where to stand on Encoder slab 16').selectOption({ index: 2 });
+  await expect(departure).toHaveAccessibleName(/bank up on Encoder slab 16/, { timeout: 60_000 });
+  await panel.getByLabel('Where to stand on Floorboard 8+2').selectOption({ index: 1 });
+  await saved(page);
+  const section = (await told(page, id)).songs[0]?.sections[1];
+  expect(section).toMatchObject({
+    bank: null,
+    stands: [
+      { bank: 1, page: null, layerIds: null },
+      { bank: 2, page: null, layerIds: null },
+    ],
+  });
+  // What one bank said before is said of its controller from now on.
+  await page.getByRole('button', { name: /^Gulls/ }).click();
+  const gulls = page.getByRole('complementary', { name: 'Gulls' });
+  await expect(gulls.getByLabel('Where to stand on Floorboard 8+2')).toHaveValue('2');
+  await gulls.getByLabel('Where to stand on Floorboard 8+2').selectOption('any');
+  await expect(gulls.getByLabel('Where to stand on Floorboard 8+2')).toHaveValue('any');
+  await page.getByRole('button', { name: /^Undo/ }).click();
+  await expect(gulls.getByLabel('Where to stand on Floorboard 8+2')).toHaveValue('2');
+});
+
+test('what stands on the bench is kept for a section', async ({ page }) => {
+  const id = await ownRig(page);
+  await open(page, id, 'bench');
+  await page.getByRole('switch', { name: 'Loom, by mouse' }).click();
+  await page.getByRole('switch', { name: 'Gulls, by mouse' }).click();
+  await page.getByRole('button', { name: 'Keep for a section…' }).click();
+  const dialog = page.getByRole('dialog');
+  await expect(dialog.getByRole('listitem')).toHaveCount(2);
+  await dialog.getByLabel('Section').selectOption('Departure');
+  await expect(dialog).toContainText('It takes the place of the 2 values there.');
+  await expect(dialog.getByRole('listitem')).toHaveCount(3);
+  await expectAccessible(page);
+  await dialog.getByLabel(/^Gulls/).uncheck();
+  await dialog.getByRole('button', { name: 'Keep 2 values' }).click();
+  await expect(page.getByText('Departure wants 2 values now')).toBeVisible();
+  await saved(page);
+  const kept = wants(await told(page, id), 'Departure');
+  expect(kept).toEqual({ Loom: 1, Choir: 0 });
+  await page.getByRole('button', { name: 'Keep for a section…' }).click();
+  await dialog.getByRole('button', { name: 'Keep 2 values' }).click();
+  await saved(page);
+  expect(wants(await told(page, id), 'Part 5')).toEqual({ Loom: 1, Gulls: 1 });
+});
+
+test('a set has songs of its own in its own order; Rehearse and Stage play it, and the songs stay', async ({ page }) => {
+  const id = await ownRig(page);
+  await open(page, id, 'set');
+  await ready(page);
+  const songs = page.getByRole('article').filter({ has: page.getByLabel('Beats a minute') });
+  const names = () => songs.evaluateAll((all) => all.map((a) => a.getAttribute('aria-label')));
+  await page.getByRole('button', { name: 'New set' }).click();
+  await expect(page.getByLabel('Which songs')).toHaveValue(/.+/);
+  await page.getByRole('button', { name: 'Rename…' }).click();
+  await page.getByRole('dialog').getByLabel('Name').fill('Barn, Friday');
+  await page.keyboard.press('Enter');
+  await expect(page.getByLabel('Which songs')).toContainText('Barn, Friday');
+  await page.getByRole('button', { name: 'Play Last Reel earlier' }).click();
+  await page.getByRole('button', { name: 'Play Last Reel earlier' }).click();
+  await expect(page.getByRole('button', { name: 'Play Last Reel earlier' })).toBeDisabled();
+  await page.getByRole('button', { name: 'Take Harbour Fog out of Barn, Friday' }).click();
+  await expect.poll(names).toEqual(['Last Reel', 'The Night Mail']);
+  await expectAccessible(page);
+  await saved(page);
+  expect((await told(page, id)).sets.map((s) => [s.name, s.songIds.length])).toEqual([['Barn, Friday', 2]]);
+  await page.getByRole('link', { name: 'Rehearse', exact: true }).click();
+  await expect(page).toHaveURL(/rehearse/);
+  await expect(page.getByLabel('Song').locator('option')).toHaveText(['Last Reel', 'The Night Mail']);
+  await page.goto(`/rigs/${id}/stage`);
+  await expect(page.getByText('Chase').first()).toBeVisible({ timeout: 60_000 });
+  await open(page, id, 'set');
+  await expect.poll(names).toEqual(['Last Reel', 'The Night Mail']);
+  await page.getByLabel('Add a song to Barn, Friday').selectOption('Harbour Fog');
+  await expect.poll(names).toEqual(['Last Reel', 'The Night Mail', 'Harbour Fog']);
+  await page.getByRole('button', { name: 'Remove the set' }).click();
+  await expect.poll(names).toEqual(['The Night Mail', 'Harbour Fog', 'Last Reel']);
+  // Among all songs it goes by itself.
+  await page.getByRole('button', { name: 'Play The Night Mail later' }).click();
+  await expect.poll(names).toEqual(['Harbour Fog', 'The Night Mail', 'Last Reel']);
+  await page.getByRole('button', { name: /^Undo/ }).click();
+  await expect.poll(names).toEqual(['The Night Mail', 'Harbour Fog', 'Last Reel']);
+  await page.getByRole('button', { name: /^Undo/ }).click();
+  await expect(page.getByLabel('Which songs')).toContainText('Barn, Friday');
+});
