@@ -43,7 +43,7 @@ function openUnits(rig: Rig): readonly Member[] {
   return rig.controllers.map((controller): Member => {
     const table = speakingTable(index, controller, sysex, MOST);
     const controlIds = (index.controlsOf.get(controller.id) ?? []).map((c) => c.id);
-    const { program } = compileController(index, { controller, controlIds, sysex, place: null });
+    const program = compileController(index, { controller, controlIds, sysex, place: null });
     return {
       id: controller.id,
       table,

@@ -14,7 +14,7 @@ function throughput(
   rig: Rig,
   timing: (() => Timing) | null,
 ): { readonly sent: number; readonly arrived: number; readonly ms: number } {
-  const { chain } = wholeChain(indexRig(rig), new Set());
+  const chain = wholeChain(indexRig(rig), new Set());
   const moving = rig.assignments.filter((a) => a.gesture.type === 'move' && (a.bank ?? 1) === 1 && a.layerId === null);
   const controls = [...new Set(moving.map((a) => a.controlId))];
   const moves: ChainEvent[] = Array.from({ length: 200_000 }, (_, i) => ({

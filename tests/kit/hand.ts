@@ -40,7 +40,7 @@ const short: Readonly<Record<string, string>> = { cc: 'CC', note: 'N', program: 
 
 /** Plays events, in the order of their times, on the whole rig from its start. */
 export function played(rig: Rig, events: readonly ChainEvent[], options: Partial<RunOptions> = {}): Told {
-  const { chain } = wholeChain(indexRig(rig), new Set());
+  const chain = wholeChain(indexRig(rig), new Set());
   const sorted = [...events].sort((a, b) => a.atMs - b.atMs);
   const { state, trace } = run(chain, startChain(chain, 'switched-on'), sorted, {
     timing: null,

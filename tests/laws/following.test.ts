@@ -96,7 +96,7 @@ function followed(
   const table = speakingTable(index, controller, sysex, 2000);
   if (!table) return;
   const controlIds = (index.controlsOf.get(controller.id) ?? []).map((c) => c.id);
-  const { program } = compileController(index, { controller, controlIds, sysex, place: null });
+  const program = compileController(index, { controller, controlIds, sysex, place: null });
   let following = beginFollowing(table, from);
   const begun = switchOn(program);
   let state = begun.state;

@@ -85,7 +85,7 @@ function playerOf(rig: Rig): Player {
   const [controller] = rig.controllers;
   if (!controller) return () => [];
   const controlIds = rig.controls.map((c) => c.id);
-  const { program } = compileController(index, { controller, controlIds, sysex: noSysex, place: null });
+  const program = compileController(index, { controller, controlIds, sysex: noSysex, place: null });
   return (controlId, bank, page, open) => {
     let state = startController(program, bank, page);
     let t = 0;

@@ -92,7 +92,7 @@ describe('what is played through', () => {
         const [wire] = rig.wires;
         if (!wire) throw new Error('one wire is left');
         const { events, words, end } = handOf(rig, moves);
-        const { chain } = wholeChain(index, new Set());
+        const chain = wholeChain(index, new Set());
         const { trace } = run(chain, startChain(chain, 'switched-on'), events, {
           timing: null,
           full: false,

@@ -135,7 +135,7 @@ const wishOf = ({ wishes, bank, open }: SomeWayRig): Wish => ({
 
 function found(rig: Rig, wish: Wish, options = usualWayOptions) {
   const index = indexRig(rig);
-  const { chain } = wholeChain(index, new Set());
+  const chain = wholeChain(index, new Set());
   const ground = groundOf(index, chain);
   const begin = { state: startChain(chain, 'switched-on'), foot: null, t: 0 };
   return { chain, ground, begin, way: wayTo(ground, begin, wish, options) };

@@ -217,7 +217,7 @@ describe('what a bank of channels sends back', () => {
   it('is where the strips under the controller stand: as one moves, and all of them as the bank does', () => {
     const rig = bankRig({ width: 2, stride: 2, strips: 5 }, true);
     const back = (events: readonly ScriptEvent[]): readonly string[] => {
-      const { chain } = wholeChain(indexRig(rig), new Set());
+      const chain = wholeChain(indexRig(rig), new Set());
       const { trace } = run(chain, startChain(chain, 'switched-on'), events, {
         timing: null,
         full: false,

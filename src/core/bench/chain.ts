@@ -69,14 +69,11 @@ export interface ChainScope {
   readonly parameterIds: readonly string[] | null;
 }
 
-/** Compiles a chain; `unsupported` says what a controller in it cannot send, in words. */
-export function compileChain(index: RigIndex, scope: ChainScope): { readonly chain: Chain; readonly unsupported: string | null } {
-  let unsupported: string | null = null;
-  const programs = scope.controllers.map(({ controller, controlIds }) => {
-    const made = compileController(index, { controller, controlIds, sysex: scope.sysex, place: scope.place });
-    unsupported ??= made.unsupported;
-    return made.program;
-  });
+/** Compiles a chain. What a controller in it cannot send is said of the function that it belongs to. */
+export function compileChain(index: RigIndex, scope: ChainScope): Chain {
+  const programs = scope.controllers.map(({ controller, controlIds }) =>
+    compileController(index, { controller, controlIds, sysex: scope.sysex, place: scope.place }),
+  );
   const controlIds = scope.controllers.flatMap((c) => c.controlIds);
   const controls = new Map<string, { index: number; controller: number }>();
   scope.controllers.forEach((c, controller) => {
@@ -92,7 +89,7 @@ export function compileChain(index: RigIndex, scope: ChainScope): { readonly cha
     sysex: scope.sysex,
     tempo: scope.tempo,
   });
-  const chain: Chain = {
+  return {
     controllers: programs,
     placeOf: new Map(programs.map((p, i) => [p.controllerId, i])),
     controlIds,
@@ -102,7 +99,6 @@ export function compileChain(index: RigIndex, scope: ChainScope): { readonly cha
     targets,
     sysex: scope.sysex,
   };
-  return { chain, unsupported };
 }
 
 /** The chain of a whole rig, every control and landing of it. */
@@ -111,7 +107,7 @@ export function wholeChain(
   unplugged: ReadonlySet<string>,
   tempo: Tempo = usualTempo,
   moreSysex: readonly (readonly number[])[] = [],
-) {
+): Chain {
   return compileChain(index, {
     controllers: index.rig.controllers.map((controller) => ({
       controller,

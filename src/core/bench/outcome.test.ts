@@ -341,6 +341,15 @@ describe('endless encoders', () => {
     );
     expect(outcomeOf(rig)).toMatchObject({ type: 'cannot' });
   });
+  it('says nothing of what else is on the control: that is played as if what cannot be sent were not there', () => {
+    const own = assignment({ id: 'own', on: 'k1', gesture: 'move', behaviour: range(0, 127), meant: ['level'] });
+    const clicks = { type: 'relative', coding: 'binary-offset', acceleration: 1 } as const;
+    const beside = assignment({ id: 'beside', on: 'k1', gesture: 'move', message: cc(30), behaviour: clicks, meant: ['level'] });
+    const alone = withFunctions(smallRig([continuous('level', 0, 127)]), [own], [landing('level', { to: 127 })]);
+    expect(outcomeOf(alone, 'own')).toMatchObject({ type: 'played', effects: [{ did: { type: 'sweeps' } }] });
+    expect(outcomeOf({ ...alone, assignments: [own, beside] }, 'own')).toEqual(outcomeOf(alone, 'own'));
+    expect(outcomeOf({ ...alone, assignments: [own, beside] }, 'beside')).toMatchObject({ type: 'cannot' });
+  });
 });
 
 describe('takeover', () => {

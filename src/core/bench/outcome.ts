@@ -161,7 +161,7 @@ export function setUp(
   const other = beside === null ? turnedOffBy(index, assignment, control) : null;
   if (other !== null && !here.includes(other)) here.push(other);
   const away = home && home.id !== controller.id ? [{ controller: home, controlIds: modifiers.map((m) => m.id) }] : [];
-  const { chain, unsupported } = compileChain(index, {
+  const chain = compileChain(index, {
     controllers: [{ controller, controlIds: here }, ...away],
     place: { bank, page, layerIds: beside !== null ? [...index.layers.keys()] : layer ? [layer.id] : [] },
     network: around.network,
@@ -169,12 +169,12 @@ export function setUp(
     tempo: usualTempo,
     parameterIds: [...assignment.actions.flatMap((a) => (a.type === 'send' ? a.meant : [])), ...also],
   });
-  if (unsupported) return { type: 'cannot', what: unsupported };
 
   // In a layer made in the host the hardware sends what Base holds: that is what is played for it.
   const played = standInOf(index, assignment) ?? assignment;
   const own = chain.controllers[0]?.armed.find((a) => a.assignment?.id === played.id);
   if (!own) return { type: 'cannot', what: 'a gesture that the firmware has not' };
+  if (own.cannot !== null) return { type: 'cannot', what: own.cannot };
   const count = gesture.type === 'move' ? positionsOf(played) : pressCount(index, assignment);
   const { targets } = chain;
   const waits = Math.max(0, ...targets.listeners.map((l) => gridMs(targets, targets.start, l)));

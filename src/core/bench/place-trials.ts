@@ -56,7 +56,7 @@ export function arrivingLights(
   const to = { bank: assignment.bank ?? arrival.bank ?? 1, page: assignment.page ?? arrival.page ?? 1 };
   const from = banks > 1 ? { ...to, bank: to.bank === 1 ? 2 : 1 } : { ...to, page: to.page === 1 ? 2 : 1 };
   if (banks * pages === 1) return [];
-  const { chain } = compileChain(index, {
+  const chain = compileChain(index, {
     controllers: [{ controller, controlIds: (index.controlsOf.get(controller.id) ?? []).map((c) => c.id) }],
     place: null,
     network: around.network,

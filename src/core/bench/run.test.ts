@@ -27,7 +27,7 @@ const over =
   (): Timing => ({ ...usualTiming, transport, ...change });
 
 const trace = (rig: Rig, events: Parameters<typeof played>[1], timing: (() => Timing) | null): Trace => {
-  const { chain } = wholeChain(indexRig(rig), new Set());
+  const chain = wholeChain(indexRig(rig), new Set());
   const options = { timing, full: true, until: Number.MAX_VALUE };
   return run(chain, startChain(chain, { bank: 1, page: 1 }), events, options).trace;
 };
@@ -167,7 +167,7 @@ describe('laws', () => {
               : down(on, atMs, n % 2 === 0 ? null : n / 127),
     );
   const hands = fc.array(event, { maxLength: 60 }).map((events) => events.sort((a, b) => a.atMs - b.atMs));
-  const { chain } = wholeChain(indexRig(rig), new Set());
+  const chain = wholeChain(indexRig(rig), new Set());
   const start = startChain(chain, { bank: 1, page: 1 });
   const all = { full: true, until: Number.MAX_VALUE };
 
@@ -270,7 +270,7 @@ describe('what never ends', () => {
     [landing('freeze', { address: cc(21), mode: 'toggle' })],
   );
   it('is followed for two minutes after the hand, and stays due', () => {
-    const { chain } = wholeChain(indexRig(rig), new Set());
+    const chain = wholeChain(indexRig(rig), new Set());
     const { state, trace: t } = run(chain, startChain(chain, { bank: 1, page: 1 }), [down('fs1', 100)], untilQuiet);
     const sent = of(t, SENT);
     expect(sent.at(-1)).toBeGreaterThan(120_000);
@@ -278,7 +278,7 @@ describe('what never ends', () => {
     expect(state.wakes[0]).toBeGreaterThan(120_000);
   });
   it('does not keep a launch from coming, however long its bar', () => {
-    const { chain } = wholeChain(indexRig(rig), new Set(), { bpm: 10, beatsPerBar: 32 });
+    const chain = wholeChain(indexRig(rig), new Set(), { bpm: 10, beatsPerBar: 32 });
     const { trace: t } = run(chain, startChain(chain, { bank: 1, page: 1 }), [down('fs1', 100), down('fs2', 200)], untilQuiet);
     expect(of(t, VALUE)).toEqual([192_000]);
     expect(of(t, SENT).at(-1)).toBeLessThan(320_000);

@@ -30,14 +30,14 @@ export interface Session {
 
 /** Puts a rig on the bench: everything as it is switched on, parameters at the start of the show. */
 export function openSession(index: RigIndex, setup: BenchSetup = usualSetup): Session {
-  const { chain } = wholeChain(index, new Set(), setup.tempo, setup.sysex);
+  const chain = wholeChain(index, new Set(), setup.tempo, setup.sysex);
   return { index, setup, unplugged: new Set(), chain, state: startChain(chain, 'switched-on') };
 }
 
 /** The same bench after the rig, a cable or the set-up changed: values and banks stay, what was under way is lost. */
 function rebuilt(session: Session, change: Partial<Pick<Session, 'index' | 'setup' | 'unplugged'>>): Session {
   const next = { ...session, ...change };
-  const { chain } = wholeChain(next.index, next.unplugged, next.setup.tempo, next.setup.sysex);
+  const chain = wholeChain(next.index, next.unplugged, next.setup.tempo, next.setup.sysex);
   const before = session.chain;
   const values = chain.targets.parameters.map((p) => {
     const value = session.state.targets.values[before.targets.slots.get(p.id) ?? -1];
@@ -118,7 +118,7 @@ function plugged(session: Session, wireId: string, connected: boolean): Session 
   const unplugged = new Set(session.unplugged);
   if (connected) unplugged.delete(wireId);
   else unplugged.add(wireId);
-  const { chain } = wholeChain(session.index, unplugged, session.setup.tempo);
+  const chain = wholeChain(session.index, unplugged, session.setup.tempo);
   const pulled = session.index.rig.wires.findIndex((w) => w.id === wireId);
   const flying = session.state.flying.filter((f) => connected || f.hop.wire !== pulled);
   return { ...session, unplugged, chain: { ...session.chain, network: chain.network }, state: { ...session.state, flying } };

@@ -54,11 +54,8 @@ const nothing: Readonly<Record<GestureType, readonly Armed[]>> = {
 
 type Draft = Pick<ProgramControl, 'control' | 'byGesture' | 'opens' | 'signals' | 'port'>;
 
-/** Compiles some controls of one controller. `unsupported` says what the firmware cannot do, in words; null when it can all. */
-export function compileController(
-  index: Programmable,
-  scope: CompileScope,
-): { readonly program: ControllerProgram; readonly unsupported: string | null } {
+/** Compiles some controls of one controller. What the firmware cannot send is left out, and said of the function that it belongs to. */
+export function compileController(index: Programmable, scope: CompileScope): ControllerProgram {
   const { controller } = scope;
   const arming = makeArming(index, scope);
   const { armed, remember } = arming;
@@ -94,19 +91,16 @@ export function compileController(
     });
   }
   return {
-    program: {
-      controllerId: controller.id,
-      firmware: controller.firmware,
-      controls,
-      layers: index.layers,
-      armed,
-      arrivals,
-      memoryAtStart: arming.memory,
-      fed: arming.fed,
-      phases: arming.slots.phases,
-      ports: arming.ports,
-    },
-    unsupported: arming.unsupported(),
+    controllerId: controller.id,
+    firmware: controller.firmware,
+    controls,
+    layers: index.layers,
+    armed,
+    arrivals,
+    memoryAtStart: arming.memory,
+    fed: arming.fed,
+    phases: arming.slots.phases,
+    ports: arming.ports,
   };
 }
 
@@ -120,7 +114,6 @@ interface Arming {
   /** The position of a port in that list. */
   readonly portAt: (name: string) => number;
   readonly remember: (initial: number) => number;
-  readonly unsupported: () => string | null;
   /** Arms a function at a layer of the hardware. */
   readonly arm: (assignment: Assignment, layerId: string | null) => Armed;
   /** Arms what a tap of a layer's modifiers does; null for nothing. */
@@ -140,21 +133,23 @@ function makeArming(index: Programmable, { controller, sysex }: CompileScope): A
     const at = ports.indexOf(name);
     return at >= 0 ? at : ports.push(name) - 1;
   };
-  let unsupported: string | null = null;
   const remember = (initial: number): number => memory.push(initial) - 1;
   const slots = emitterSlots(remember);
-  const compile = (actions: readonly Action[], controlId: string | null): CompiledAction[] =>
-    actions.flatMap((action): CompiledAction[] => {
+  const compile = (list: readonly Action[], controlId: string | null): Pick<Armed, 'actions' | 'cannot'> => {
+    let cannot: string | null = null;
+    const actions = list.flatMap((action): CompiledAction[] => {
       if (action.type !== 'send') return [action];
       const emitter = emitterOf(index, controller.firmware, action, slots);
       if (!emitter) {
-        unsupported ??= cannotWords(action);
+        cannot ??= cannotWords(action);
         return [];
       }
       const key = addressKey(action.message);
       if (!fed.has(key)) fed.set(key, remember(-1));
       return [compiledSend(action, emitter, key, sysex, portAt(outletOf(index, controlId, action)))];
     });
+    return { actions, cannot };
+  };
   const latchOf = ({ controlId, gesture, bank, page }: Assignment, layerId: string | null): number | null => {
     if (gesture.type !== 'latch-on' && gesture.type !== 'latch-off') return null;
     const key = JSON.stringify([controlId, bank, page, layerId]);
@@ -165,11 +160,15 @@ function makeArming(index: Programmable, { controller, sysex }: CompileScope): A
     slots.phases.push(slot);
     return slot;
   };
-  const put = (entry: Omit<Armed, 'slot' | 'turn' | 'actions'>, list: readonly Action[], controlId: string | null): Armed => {
-    const actions = compile(list, controlId);
-    const turn = entry.gesture !== 'move' && alternates(actions) ? remember(0) : null;
+  const put = (
+    entry: Omit<Armed, 'slot' | 'turn' | 'actions' | 'cannot'>,
+    list: readonly Action[],
+    controlId: string | null,
+  ): Armed => {
+    const made = compile(list, controlId);
+    const turn = entry.gesture !== 'move' && alternates(made.actions) ? remember(0) : null;
     if (turn !== null) slots.phases.push(turn);
-    const whole = { ...entry, actions, slot: armed.length, turn };
+    const whole = { ...entry, ...made, slot: armed.length, turn };
     armed.push(whole);
     return whole;
   };
@@ -181,7 +180,6 @@ function makeArming(index: Programmable, { controller, sysex }: CompileScope): A
     ports,
     portAt,
     remember,
-    unsupported: () => unsupported,
     arm: (assignment, layerId) => {
       const { gesture, bank, page, actions } = assignment;
       const chord = gesture.type === 'chord' ? gesture : null;

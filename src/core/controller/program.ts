@@ -28,6 +28,8 @@ export interface Armed {
   readonly page: number | null;
   readonly layerId: string | null;
   readonly actions: readonly CompiledAction[];
+  /** What of it the firmware cannot send, in words: that is not among the actions. Null where it can send it all. */
+  readonly cannot: string | null;
   /** Slot of the latch on whose turning it runs, shared with what stands at the same place; null for every other gesture. */
   readonly latch: number | null;
   /** Slot: which list of an alternating gesture ran last (0 none, 1 the first, 2 the second); null where it does not alternate. */

@@ -43,7 +43,7 @@ function plainWalk(rig: Rig): { readonly presses: ReadonlyMap<string, number>; r
   const [controller] = rig.controllers;
   if (!controller) throw new Error('no controller');
   const ids = rig.controls.map((c) => c.id);
-  const { program } = compileController(index, { controller, controlIds: ids, sysex: noSysex, place: null });
+  const program = compileController(index, { controller, controlIds: ids, sysex: noSysex, place: null });
   type State = ReturnType<typeof startController>;
   const play = (from: State, inputs: readonly ControllerInput[]): State => {
     let state = from;

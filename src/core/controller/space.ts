@@ -39,7 +39,7 @@ export interface Space {
 /** A controller compiled, with what can be done on it that may lead somewhere, and the situations that it can be in. */
 export function groundsOf(index: RigIndex, controller: Controller, sysex: SysexTable = noSysex) {
   const controls = index.controlsOf.get(controller.id) ?? [];
-  const { program } = compileController(index, {
+  const program = compileController(index, {
     controller,
     controlIds: controls.map((c) => c.id),
     sysex,

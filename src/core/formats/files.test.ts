@@ -241,7 +241,7 @@ describe('MIDI files of a rig, read by an independent library (midi-file)', () =
     const { bytes } = setUpFile(at);
     const [track] = parseMidi(bytes).tracks;
     const named = new Set((track ?? []).flatMap((e) => (e.type === 'marker' ? [String(e.text).replace(/ = [^=]*$/, '')] : [])));
-    const { chain } = wholeChain(at, new Set());
+    const chain = wholeChain(at, new Set());
     const away = chain.targets.parameters.map((x) => (x.start - x.lowest > x.highest - x.start ? x.lowest : x.highest));
     const words = readSmf(bytes, noSysex);
     if (!words.ok) throw new Error('not read');

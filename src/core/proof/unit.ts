@@ -51,7 +51,7 @@ export function unitSends(
     page: null,
     layerId: null,
   }));
-  const { program } = compileController(
+  const program = compileController(
     {
       controls: new Map(controls.map((c) => [c.id, c])),
       counters: new Map(testSetup.counters.map((c) => [c.id, c])),

@@ -98,7 +98,7 @@ export function attemptsIn(
 /** The bench as it stands where a take begins, at the tempo of the take. */
 export function sessionAt(index: RigIndex, { song, share }: Take, { begins }: Transition): Session {
   const tempo = { bpm: song.bpm * share, beatsPerBar: song.beatsPerBar };
-  const { chain } = wholeChain(index, new Set(), tempo);
+  const chain = wholeChain(index, new Set(), tempo);
   // Beats and bars of the targets begin with the first click.
   const state = { ...begins.state, targets: { ...begins.state.targets, gridFrom: begins.t } };
   return { index, setup: { ...usualSetup, tempo }, unplugged: new Set(), chain, state };

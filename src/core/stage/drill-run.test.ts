@@ -13,7 +13,7 @@ import { DRILL_PRESSES, type DrillRun, drillHears, drillOn, paceFrom, pressesHea
 
 /** What a controller sends under a hand, by the moment. */
 function heardOf(index: RigIndex, controller: Controller, events: readonly ScriptEvent[]): readonly HeardMessage[] {
-  const { chain } = wholeChain(index, new Set());
+  const chain = wholeChain(index, new Set());
   const own = chain.controllers.findIndex((c) => c.controllerId === controller.id);
   const { trace } = run(chain, startChain(chain, 'switched-on'), events, { timing: null, full: false, until: Number.MAX_VALUE });
   return trace.kind.flatMap((kind, i) =>

@@ -61,7 +61,7 @@ export function* transitionsOf(
     const tempo = { bpm: song.bpm, beatsPerBar: song.beatsPerBar };
     let compiled: Ground | null = null;
     const ground = (): Ground => {
-      compiled ??= groundOf(index, wholeChain(index, new Set(), tempo).chain);
+      compiled ??= groundOf(index, wholeChain(index, new Set(), tempo));
       return compiled;
     };
     for (const [at, section] of song.sections.entries()) {

@@ -59,6 +59,6 @@ const played = ['controllers', 'controls', 'assignments', 'layers', 'counters', 
 export const playsTheSame = (a: Rig, b: Rig): boolean => played.every((table) => a[table] === b[table]);
 
 const unitOf = (index: RigIndex, controller: Controller, controls: readonly Control[], sysex: SysexTable) => ({
-  program: compileController(index, { controller, controlIds: controls.map((c) => c.id), sysex, place: null }).program,
+  program: compileController(index, { controller, controlIds: controls.map((c) => c.id), sysex, place: null }),
   raw: rawOf(controls),
 });
