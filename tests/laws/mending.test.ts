@@ -5,8 +5,9 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { outcome } from '@/core/bench';
 import { type CheckId, judge, offeredFixes } from '@/core/checks';
-import { apply, indexRig, type Rig } from '@/core/rig';
+import { apply, indexRig, type Rig, type RigIndex } from '@/core/rig';
 import { leastShortfall, possibleWants, shortfallOf, wantedOf } from '@/core/wants';
+import { richRig, someRichRig } from '../kit/rich-rig';
 import { assignment, cc, landing, latching, parameter } from '../kit/small-rig';
 import { rigWith, someFunction } from '../kit/some-function';
 
@@ -39,8 +40,8 @@ const cautions = (rig: Rig): ReadonlySet<string> =>
   );
 
 /** How far a function falls short of what is wanted, 6 where it cannot be played, 0 where it is gone; and whether somebody said what is wanted. */
-function shortOf(rig: Rig, id: string, parameterId: string): { readonly short: number; readonly said: boolean } {
-  const index = indexRig(rig);
+const shortOf = (rig: Rig, id: string, parameterId: string) => shortIn(indexRig(rig), id, parameterId);
+function shortIn(index: RigIndex, id: string, parameterId: string): { readonly short: number; readonly said: boolean } {
   const a = index.assignments.get(id);
   const p = index.parameters.get(parameterId);
   if (!a || !p) return { short: 0, said: false };
@@ -114,6 +115,43 @@ describe('a change that is offered', () => {
           }
       }),
       settings,
+    );
+  });
+});
+
+/** How far everything in a rig falls short of what is wanted of it, by function and parameter. */
+function allShort(rig: Rig): ReadonlyMap<string, number> {
+  const index = indexRig(rig);
+  return new Map(
+    rig.assignments.flatMap((a) =>
+      a.actions.flatMap((x) =>
+        x.type === 'send' ? x.meant.map((id): [string, number] => [`${a.id}, ${id}`, shortIn(index, a.id, id).short]) : [],
+      ),
+    ),
+  );
+}
+
+describe('a change that is offered in a whole rig', () => {
+  it('makes no function worse, and no more to be fixed', () => {
+    fc.assert(
+      fc.property(someRichRig.map(richRig), (rig) => {
+        const judgement = judge(rig);
+        const before = allShort(rig);
+        const had = stops(rig);
+        let n = 0;
+        for (const finding of [...judgement.findings.values()].flat())
+          for (const fix of offeredFixes(judgement, finding, () => `n${++n}`)) {
+            const told = `${finding.check}: ${fix.label}`;
+            const done = apply(rig, fix.edit);
+            if (!done.ok) throw new Error(`${told}: ${JSON.stringify(done.error)}`);
+            const after = allShort(done.value);
+            const worse = [...before].filter(([of, short]) => (after.get(of) ?? 0) > short).map(([of]) => of);
+            expect(worse, told).toEqual([]);
+            expect(stops(done.value), told).toBeLessThanOrEqual(had);
+          }
+      }),
+      // A rig has a dozen changes, and each is judged anew.
+      { numRuns: Math.ceil(RUNS / 5) },
     );
   });
 });

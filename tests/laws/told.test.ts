@@ -4,8 +4,9 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { type Effect, outcome } from '@/core/bench';
 import { type CheckId, type Finding, judge } from '@/core/checks';
-import { indexRig, type Want } from '@/core/rig';
+import { type Assignment, indexRig, type Want } from '@/core/rig';
 import { leastShortfall, possibleWants, shortfallOf, type Wanted, wantedOf } from '@/core/wants';
+import { richRig, someRichRig } from '../kit/rich-rig';
 import { rigWith, type SomeFunction, someFunction } from '../kit/some-function';
 
 const RUNS = Number(process.env.KEEN_DIAL_RUNS ?? 100);
@@ -75,6 +76,47 @@ describe('an outcome that is not as wanted', () => {
         ).toEqual([]);
       }),
       settings,
+    );
+  });
+});
+
+/** Parameters that an assignment is there for. */
+const meantBy = ({ actions }: Assignment): ReadonlySet<string> =>
+  new Set(actions.flatMap((x) => (x.type === 'send' ? x.meant : [])));
+
+describe('among everything else in a rig', () => {
+  it('what falls short is told, what cannot be played too, and nothing twice; where all is as was said nothing is', () => {
+    fc.assert(
+      fc.property(someRichRig.map(richRig), (rig) => {
+        const index = indexRig(rig);
+        const { findings } = judge(rig);
+        for (const a of rig.assignments) {
+          const found = findings.get(a.id) ?? [];
+          const grave = found.filter((f) => f.severity !== 'note').map((f) => f.check);
+          const played = outcome(index, a);
+          if (played.type !== 'played') {
+            expect(grave, `${a.id} cannot be played: ${played.type}`).not.toEqual([]);
+            continue;
+          }
+          for (const id of meantBy(a)) {
+            const p = index.parameters.get(id);
+            const did = played.effects.find((e) => e.parameterId === id)?.did;
+            const said = `${a.id}, ${id}: ${did?.type ?? 'nothing'}`;
+            if (!p || !did) {
+              expect(grave, said).not.toEqual([]);
+              continue;
+            }
+            const { want, assumed } = wantedOf(index, a, p);
+            const short = assumed ? leastShortfall(possibleWants(p.kind, a.gesture.type), did) : shortfallOf(want, did);
+            if (short > 0) expect(grave, said).not.toEqual([]);
+            if (shortfallOf(want, did) > 0) expect(found, said).not.toEqual([]);
+            const on = found.filter((f) => f.parameterId === id && onOutcomes.includes(f.check)).map((f) => f.check);
+            if (!assumed && short === 0) expect(on, said).toEqual([]);
+            expect(on.length, said).toBeLessThanOrEqual(1);
+          }
+        }
+      }),
+      { numRuns: Math.ceil(RUNS / 2) },
     );
   });
 });
