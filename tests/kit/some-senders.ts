@@ -173,6 +173,14 @@ const select = (ch: number, msb: number, lsb: number): readonly ChainEvent[] => 
 /** Banks that may be chosen at the target. */
 const chosen: readonly (readonly ChainEvent[])[] = [[], select(5, 0, 0), select(5, 1, 2)];
 
+/** Those, and each in which something is heard: a translator may make others. */
+const banksIn = ({ landings }: Rig): readonly (readonly ChainEvent[])[] => [
+  ...chosen,
+  ...landings.flatMap(({ address }) =>
+    address.type === 'program' && address.bank ? [select(address.channel, address.bank.msb, address.bank.lsb ?? 0)] : [],
+  ),
+];
+
 /** Assignments that move a parameter which nothing on their gesture is meant for, whatever bank is chosen at the target. */
 export function moving(given: Rig): ReadonlySet<string> {
   const rig = withHand(entered(given));
@@ -184,7 +192,7 @@ export function moving(given: Rig): ReadonlySet<string> {
         .filter((b) => b.controlId === a.controlId)
         .flatMap((b) => b.actions.flatMap((x) => (x.type === 'send' ? x.meant : []))),
     );
-    for (const before of chosen) {
+    for (const before of banksIn(rig)) {
       const { values } = played(alone, [...before, ...tap(a.controlId, 1000)]);
       for (const line of values) if (!meant.has(line.split(' ')[1] ?? '')) found.add(a.id);
     }
@@ -222,7 +230,7 @@ export function movingOnArrival(given: Rig): readonly string[] {
   for (const arrival of rig.arrivals) {
     const alone: Rig = { ...rig, assignments: [], arrivals: [arrival] };
     const meant = new Set(arrival.actions.flatMap((x) => (x.type === 'send' ? x.meant : [])));
-    for (const before of chosen) {
+    for (const before of banksIn(rig)) {
       const there: readonly ChainEvent[] = [
         ...before,
         { do: 'go', atMs: 500, on: 'board', bank: 2, page: 1 },

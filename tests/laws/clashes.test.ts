@@ -93,6 +93,24 @@ const translated: readonly (readonly [string, SomeSenders, readonly string[]])[]
     [],
   ],
   [
+    'a bank select that becomes the program which the wire stops is heard as it, in the bank that was chosen before',
+    {
+      ...plain,
+      sends: [send(program(1, { msb: u7(1), lsb: u7(2) }), 0, 0), send(program(1, { msb: u7(1), lsb: u7(2) }), 1, 1)],
+      wires: [{ ...box([line('cc', 0, { type: 'program', shift: 1 })]), types: ['cc'] }, open],
+    },
+    ['a0', 'a1'],
+  ],
+  [
+    'a program without a bank is heard in the one that a translator made of another’s',
+    {
+      ...plain,
+      sends: [send(program(2), 0, 0), send(program(2, { msb: u7(0), lsb: null }), 2, 1)],
+      wires: [box([]), box([line('cc', 0, { values: { type: 'ends', from: u14(127), to: u14(0), curve: { type: 'linear' } } })])],
+    },
+    ['a0', 'a1'],
+  ],
+  [
     'a bank select alone chooses no program',
     {
       ...plain,

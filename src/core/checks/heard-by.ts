@@ -154,20 +154,22 @@ export function movedBy(
       const targetId = index.parameters.get(parameterId)?.targetId ?? '';
       const entered = (index.landingsOf.get(parameterId) ?? []).length > 0;
       const mine = arrivals.get(targetId) ?? [];
-      // It would be entered at the first address at which it is heard.
-      const theirs = entered
-        ? []
-        : (arrivesAt(context, other, its, its.message).get(targetId) ?? []).filter((t) => !t.part).slice(0, 1);
-      const moves = mine.some((m) =>
-        theirs.some(
-          (t) =>
-            sharesAddress(m.message, t.message) && sameBank(context, assignment, send, m.message, t.message, targetId, message),
-        ),
-      );
+      const at = entered ? null : toBeEnteredAt(context, other, its, targetId);
+      const moves =
+        at !== null &&
+        mine.some((m) => sharesAddress(m.message, at) && sameBank(context, assignment, send, m.message, at, targetId, message));
       return moves ? [{ parameterId, landing: null }] : [];
     });
   });
   return [...landed, ...toCome];
+}
+
+/** Where a send that is meant for something would be entered: at the first address at which it is heard whole; at its own where parts of it alone are heard there; null where nothing is. */
+function toBeEnteredAt(context: CheckContext, sender: Sender, send: Send, targetId: string): Message | null {
+  const all = arrivesAt(context, sender, send, send.message).get(targetId) ?? [];
+  const whole = all.find((t) => !t.part);
+  if (whole) return whole.message;
+  return all.some((t) => sharesAddress(t.message, send.message)) ? send.message : null;
 }
 
 /** Whether a landing acts on some value of what is sent, as it arrives: a translator may make others of it. */
