@@ -267,7 +267,7 @@ describe('set', () => {
     expect(told.lost.map((l) => [l.controller, l.found])).toEqual([
       ['Floorboard 8+2', null],
       ['Encoder slab 16', null],
-      ['Pad tray 4×4', null],
+      ['Pad tray 4×4', { gestures: ['press P 16'], presses: 1, ends: { bank: 1, page: 1, layerIds: [] }, proved: true }],
     ]);
   });
 });

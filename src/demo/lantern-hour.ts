@@ -155,6 +155,19 @@ function filmBox(b: Builder): void {
   b.do(set('wires', wire, 'translator', { name: 'Film box', lines, rest: 'passes' }));
 }
 
+/** The last pad of the tray leads to its first bank, wherever it is: of the three the tray alone finds back blindly. */
+function home(b: Builder): void {
+  const { id: controlId } = b.control('Pad tray 4×4', 'P 16');
+  const place: Place = { bank: null, page: null, layerId: null };
+  const made = must(assignRaw(indexRig(b.rig), { controlId, place, gesture: { type: 'press' } }, b.newId), 'home');
+  b.do(made.edit);
+  for (const row of b.rig.assignments.filter((a) => a.id === made.assignmentId)) {
+    b.do(set('assignments', row, 'actions', [{ type: 'go', to: { type: 'bank', bank: 1 } }]));
+    b.do(set('assignments', row, 'textShort', 'HOME'));
+    b.do(set('assignments', row, 'entered', { at: '2026-09-12T17:30:00.000Z' }));
+  }
+}
+
 /** A change that is there; the demo makes none that is not. */
 const changed = (edit: Edit | null) =>
   edit ? ({ ok: true, value: edit } as const) : ({ ok: false, error: 'nothing to change' } as const);
@@ -250,6 +263,7 @@ export function lanternHour(id = 'lantern-hour'): Rig {
   }
   addSongs(b);
   filmBox(b);
+  home(b);
   return ticked(lights(b, heel));
 }
 

@@ -243,7 +243,7 @@ describe('the sheet', () => {
   it('has a line for each function on both sides, and none in hardware for a layer made in the host', () => {
     const sheet = makeSheet(indexRig(demo));
     const lines = sheet.controllers.flatMap((c) => c.lines);
-    expect(lines.filter((l) => l.of.type === 'function')).toHaveLength(37);
+    expect(lines.filter((l) => l.of.type === 'function')).toHaveLength(38);
     expect(lines.filter((l) => l.of.type === 'layer' && l.of.tap === null)).toHaveLength(demo.layers.length);
     expect(sheet.targets.flatMap((t) => [...t.lines, ...t.clear]).filter((l) => l.of.type === 'landing')).toHaveLength(
       // What a target came with has a line once something sends it.

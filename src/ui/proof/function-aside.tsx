@@ -49,7 +49,7 @@ function NotHeard({ count }: { readonly count: number }) {
   return (
     <p className="border-t px-4 py-2 text-xs text-ink-2">
       {counted(count, 'function sends', 'functions send')} nothing that can be heard here:{' '}
-      {plural(count, 'it changes', 'they change')} banks or send SysEx.
+      {plural(count, 'it changes banks or sends SysEx', 'they change banks or send SysEx')}.
     </p>
   );
 }
