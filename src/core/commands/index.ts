@@ -100,7 +100,14 @@ export {
 } from './presets';
 export { addRaw, assignRaw, isRaw, nameParameter } from './raw';
 export { pinNumbers, renumber } from './renumber';
-export { planSetValues, type SetValueRow, type SetValuesPlan, type SetValuesWish, setValuesEdit } from './set-values';
+export {
+  planSetValues,
+  type SetValueRow,
+  type SetValuesPlan,
+  type SetValuesWish,
+  setOnArrivalEdit,
+  setValuesEdit,
+} from './set-values';
 export { MOST_SEVERAL, planSeveral, type SeveralChange, type SeveralPlan, type SeveralRow } from './several';
 export { type ColumnType, columnLines, planColumn } from './several-column';
 export { planSpeak, type SpeakPlan, type SpokenRow, speakEdit } from './speak';

@@ -23,7 +23,7 @@ import {
   set,
   type Target,
 } from '../rig';
-import { addressAt, outletFor } from '../wires';
+import { addressAt, type Outlet, outletFor } from '../wires';
 import { assignAction } from './actions';
 import { assignmentAt, type Place } from './assign';
 import { defaultLanding, defaultType } from './defaults';
@@ -131,39 +131,76 @@ function wayTo(
   return { behaviour: { type: 'fixed', value: u14(sends) }, landing: { mode: 'absolute', setValue: landing.setValue } };
 }
 
-/** The edit of a plan: one batch, one undo. Null where nothing is left to set. */
-export function setValuesEdit(index: RigIndex, { wish, onto, rows }: SetValuesPlan, newId: NewId): Edit | null {
-  const { control, place, gesture } = wish;
+/** What a plan sends, in its order, and what its targets hear. */
+function partsOf(
+  index: RigIndex,
+  { wish: { place }, rows }: SetValuesPlan,
+  outlet: Outlet,
+  newId: NewId,
+): { readonly actions: readonly Action[]; readonly landings: readonly Edit[] } {
   const made = rows.flatMap((row) => (row.skip === null ? [row] : []));
-  const actions = made.map(
-    ({ parameter, message, behaviour }): Action => ({
-      type: 'send',
-      message,
-      behaviour,
-      pinned: false,
-      meant: [parameter.id],
-    }),
-  );
+  let order = nextOrder(index.rig.landings);
+  return {
+    actions: made.map(
+      ({ parameter, message, behaviour }): Action => ({
+        type: 'send',
+        message,
+        behaviour,
+        pinned: false,
+        meant: [parameter.id],
+      }),
+    ),
+    landings: made.map(({ parameter, message, landing }) =>
+      insert('landings', {
+        ...defaultLanding(
+          newId(),
+          order++,
+          addressAt(index, outlet, message, parameter.targetId),
+          hostLayerAt(index, place.layerId),
+          parameter,
+          landing.mode,
+          index.targets.get(parameter.targetId),
+        ),
+        setValue: landing.setValue,
+      }),
+    ),
+  };
+}
+
+/** The edit of a plan: one batch, one undo. Null where nothing is left to set. */
+export function setValuesEdit(index: RigIndex, plan: SetValuesPlan, newId: NewId): Edit | null {
+  const { wish, onto } = plan;
+  const { control, place, gesture } = wish;
+  const { actions, landings } = partsOf(index, plan, outletFor(index, control.id, {}), newId);
   const [first] = actions;
   if (!first) return null;
-  let order = nextOrder(index.rig.landings);
-  const landings = made.map(({ parameter, message, landing }) => ({
-    ...defaultLanding(
-      newId(),
-      order++,
-      addressAt(index, outletFor(index, control.id, {}), message, parameter.targetId),
-      hostLayerAt(index, place.layerId),
-      parameter,
-      landing.mode,
-      index.targets.get(parameter.targetId),
-    ),
-    setValue: landing.setValue,
-  }));
   const own = onto
     ? [set('assignments', onto, 'actions', [...onto.actions, ...actions]), ...staleAssignment(onto)]
-    : [insert('assignments', { ...assignAction(index, { controlId: control.id, place, gesture }, first, newId).row, actions })];
-  return batch(`Set ${counted(made.length, 'value')} on ${control.name}`, [
-    ...own,
-    ...landings.map((l) => insert('landings', l)),
-  ]);
+    : [
+        insert('assignments', {
+          ...assignAction(index, { controlId: control.id, place, gesture }, first, newId).row,
+          actions: [...actions],
+        }),
+      ];
+  return batch(`Set ${counted(actions.length, 'value')} on ${control.name}`, [...own, ...landings]);
+}
+
+/** The same sent on arriving at a bank of the controller, out of all of its ports, by no control. Null where nothing is left to set. */
+export function setOnArrivalEdit(index: RigIndex, plan: SetValuesPlan, bank: number, newId: NewId): Edit | null {
+  const { controllerId } = plan.wish.control;
+  const { actions, landings } = partsOf(index, plan, { unitId: controllerId, port: '' }, newId);
+  if (actions.length === 0) return null;
+  const arrival = {
+    id: newId(),
+    order: nextOrder(index.rig.arrivals),
+    controllerId,
+    bank,
+    page: null,
+    actions: [...actions],
+    latches: [],
+    atStart: false,
+    entered: null,
+    note: '',
+  };
+  return batch(`Set ${counted(actions.length, 'value')} on arriving at bank ${bank}`, [insert('arrivals', arrival), ...landings]);
 }

@@ -1,18 +1,22 @@
-// What a player reads of a switch that would send a whole section.
+// What a player reads of a switch, or a bank, that would send a whole section.
 import { counted } from '../base';
 import type { RigIndex } from '../rig';
 import type { OnePress, OnePressFound } from './one-press';
 import { namedPlace } from './words';
 
-/** Which switch it is, what it saves, what it leaves, and what it takes to enter it. */
+/** Which switch or bank it is, what it saves, what it leaves, and what it takes to enter it. */
 export function onePressWords(
   index: RigIndex,
   { control, controller, bank, preset, left, before, after, saves, longer, lines, minutes }: OnePress,
 ): { readonly head: string; readonly lines: readonly string[] } {
-  const where = bank === null ? '' : ` in ${namedPlace(controller, bank)}`;
+  const where = bank === null ? '' : namedPlace(controller, bank);
+  const on = control
+    ? `${control.name} on ${controller.name}${where === '' ? '' : ` in ${where}`}`
+    : `Arriving at ${where} of ${controller.name}`;
   return {
-    head: `${control.name} on ${controller.name}${where}${loads(index, preset)}`,
+    head: `${on}${loads(index, preset)}`,
     lines: [
+      ...(control ? [] : ['Only for a unit that can send when a bank is entered: nobody stated it.']),
       ...(preset ? [`The preset holds ${preset.holds} of the values that are wanted.`] : []),
       before === null
         ? `With it, ${counted(after, 'gesture')} ${after === 1 ? 'leads' : 'lead'} there.`
@@ -35,6 +39,7 @@ function loads(index: RigIndex, preset: OnePress['preset']): string {
 /** Why none is offered. */
 export const noPressWords: Readonly<Record<Exclude<OnePressFound['type'], 'offers'>, string>> = {
   'nothing-wanted': 'This section wants nothing that a press could send.',
-  'no-switch': 'No switch is free in the bank where you stand. One that is taken off frees its place.',
-  'none-better': 'The nearest free switches were played: with none of them is the set better.',
+  'no-switch':
+    'No switch is free in the bank where you stand, and no bank beside it is spare. One that is taken off frees its place.',
+  'none-better': 'The nearest free switches and spare banks were played: with none of them is the set better.',
 };

@@ -62,7 +62,7 @@ describe('one press instead', () => {
     expect(gestures(rig)).toBe(2);
     const [offer] = offersOf(rig);
     if (!offer) throw new Error('nothing offered');
-    expect([offer.control.id, offer.before, offer.after, offer.saves, offer.longer]).toEqual(['mod', 2, 1, 1, []]);
+    expect([offer.control?.id, offer.before, offer.after, offer.saves, offer.longer]).toEqual(['mod', 2, 1, 1, []]);
     const done = apply(rig, offer.edit);
     expect(done.ok && gestures(done.value)).toBe(1);
     const words = onePressWords(indexRig(rig), offer);
@@ -161,6 +161,46 @@ describe('one press instead', () => {
     const slow: Rig = { ...alone, songs: [{ ...song, sections: [first, { ...second, bars: 0 }, third] }] };
     const [offer] = offersOf(slow);
     expect([offer?.before, offer?.after, offer?.longer]).toEqual([3, 1, ['less']]);
+  });
+});
+
+describe('one press by arriving at a bank', () => {
+  const banked = (banks: number, change: Partial<Rig> = {}): Rig => {
+    const rig = show({ free: false });
+    return {
+      ...rig,
+      controllers: rig.controllers.map((c) => ({ ...c, firmware: { ...c.firmware, banks, bankButtons: true } })),
+      assignments: rig.assignments.map((a) => ({ ...a, bank: 1 })),
+      ...change,
+    };
+  };
+  it('a spare bank beside the one where the player stands sends all of it; that its unit can is not claimed', () => {
+    const rig = banked(3);
+    const [offer, ...more] = offersOf(rig);
+    if (!offer) throw new Error('nothing offered');
+    expect([offer.control, offer.bank, offer.before, offer.after, more.length]).toEqual([null, 2, 2, 1, 0]);
+    const done = apply(rig, offer.edit);
+    if (!done.ok) throw new Error('the edit is refused');
+    expect(gestures(done.value)).toBe(1);
+    expect(done.value.arrivals).toMatchObject([{ controllerId: 'board', bank: 2, page: null, atStart: false }]);
+    const { head, lines } = onePressWords(indexRig(rig), offer);
+    expect(head).toMatch(/^Arriving at bank 2.* of Board$/);
+    expect(lines[0]).toContain('nobody stated it');
+  });
+  it('none where both banks beside it are taken, by a function or by what is done on arriving', () => {
+    const two = banked(3);
+    const [one] = two.assignments;
+    const [arrival] = (() => {
+      const done = apply(two, offersOf(two)[0]?.edit ?? { type: 'batch', label: '', edits: [] });
+      return done.ok ? done.value.arrivals : [];
+    })();
+    if (!one || !arrival) throw new Error('nothing to take them');
+    const taken: Rig = { ...two, assignments: [...two.assignments, { ...one, id: 'x', bank: 3 }], arrivals: [arrival] };
+    expect(found(taken).type).toBe('no-switch');
+    expect(found({ ...two, arrivals: [{ ...arrival, bank: null }] }).type).toBe('no-switch');
+    // Round past the first one lies the last.
+    const round: Rig = { ...two, arrivals: [arrival] };
+    expect(offersOf(round).map((o) => [o.control, o.bank])).toEqual([[null, 3]]);
   });
 });
 

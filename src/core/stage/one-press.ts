@@ -1,6 +1,15 @@
-// One press instead: a switch that is free where the player stands, and sends all that a section wants by itself. Each is played through the whole set before it is offered.
+// One press instead: a switch that is free where the player stands and sends all that a section wants by itself, or a spare bank that sends it on arriving. Each is played through the whole set before it is offered.
 import { groupBy } from '../base';
-import { assignmentAt, gesturesOf, type NewId, type Place, planSetValues, type SetValuesPlan, setValuesEdit } from '../commands';
+import {
+  assignmentAt,
+  gesturesOf,
+  type NewId,
+  type Place,
+  planSetValues,
+  type SetValuesPlan,
+  setOnArrivalEdit,
+  setValuesEdit,
+} from '../commands';
 import { startPlace } from '../controller';
 import { apply, type Control, type Controller, type Edit, indexRig, modifiersOf, type RigIndex } from '../rig';
 import { countToEnter, entryProgress, entrySteps } from '../sheets';
@@ -12,7 +21,8 @@ import { closer, type LookAt, playedAsFound } from './set-look';
 import { type Transition, transitionsOf, wishOf } from './show';
 
 export interface OnePress {
-  readonly control: Control;
+  /** The switch that sends it; null where it is sent on arriving at the bank. */
+  readonly control: Control | null;
   readonly controller: Controller;
   /** The bank that it is in; null for every bank. */
   readonly bank: number | null;
@@ -37,7 +47,7 @@ export type OnePressFound =
   | { readonly type: 'offers'; readonly offers: readonly OnePress[] }
   /** It wants nothing that a message could set. */
   | { readonly type: 'nothing-wanted' }
-  /** No switch of any controller is free in the bank where the player stands. */
+  /** No switch of any controller is free in the bank where the player stands, and no bank beside it is spare. */
   | { readonly type: 'no-switch' }
   /** With those that are free it is no better, or the whole set takes as many gestures, or another section is lost, late or dangerous. */
   | { readonly type: 'none-better' };
@@ -47,7 +57,7 @@ const EACH = 2;
 const MOST = 6;
 const switches: ReadonlySet<Control['kind']> = new Set(['footswitch', 'button', 'pad']);
 
-/** Switches that would take a player into a section by one press, the best first. */
+/** Switches and spare banks that would take a player into a section by one press, the best first. */
 export function onePress(index: RigIndex, songId: string, at: number, newId: NewId, pace: Pace = usualPace): OnePressFound {
   // The section itself is looked at closely, all others soon: what counts of them is whether they get longer.
   const { all, look } = playedAsFound(index, (song, of) => song.id === songId && of === at, pace);
@@ -56,7 +66,7 @@ export function onePress(index: RigIndex, songId: string, at: number, newId: New
   if (!now || !section) return { type: 'nothing-wanted' };
   const wanted = wishOf(index, section).values;
   if (wanted.length === 0) return { type: 'nothing-wanted' };
-  const free = freeSwitches(index, now.begins);
+  const free = [...freeSwitches(index, now.begins), ...spareBanks(index, now.begins)];
   if (free.length === 0) return { type: 'no-switch' };
   const wishes = [
     { values: wanted, preset: null },
@@ -76,6 +86,8 @@ interface Free {
   readonly control: Control;
   readonly controller: Controller;
   readonly place: Place;
+  /** Whether it is sent by arriving there, and by no press of the switch. */
+  readonly arriving: boolean;
 }
 
 /** Switches on which nothing is in the bank where their controller stands: of each controller the nearest to the foot. */
@@ -92,7 +104,7 @@ function freeSwitches(index: RigIndex, from: Moment): readonly Free[] {
       const here = index.assignmentsOf.get(control.id) ?? [];
       if (here.some((a) => a.bank === null || bank === null || a.bank === bank)) return [];
       const mm = from.foot ? distance(from.foot, middleOf(control, own)) : 0;
-      return [{ control, controller, place: { bank, page: null, layerId: null }, mm }];
+      return [{ control, controller, place: { bank, page: null, layerId: null }, arriving: false, mm }];
     });
   });
   const near = [
@@ -102,6 +114,30 @@ function freeSwitches(index: RigIndex, from: Moment): readonly Free[] {
     ).values(),
   ];
   return near.flatMap((of) => of.slice(0, EACH)).slice(0, MOST);
+}
+
+/** Of each controller one bank beside the one where it stands, in which nothing is and nothing is done on arriving. */
+function spareBanks(index: RigIndex, from: Moment): readonly Free[] {
+  return index.rig.controllers.flatMap((controller, i) => {
+    const { banks, bankButtons } = controller.firmware;
+    const now = from.state.controllers[i]?.bank ?? startPlace(controller.firmware).bank;
+    const own = index.controlsOf.get(controller.id) ?? [];
+    if (!bankButtons || banks < 2) return [];
+    const taken = new Set([
+      ...own.flatMap((c) => (index.assignmentsOf.get(c.id) ?? []).flatMap((a) => a.bank ?? [])),
+      // What is done on arriving at any bank is done there too.
+      ...(index.arrivalsOf.get(controller.id) ?? []).flatMap((a) => a.bank ?? Array.from({ length: banks }, (_, n) => n + 1)),
+    ]);
+    const beside = [(now % banks) + 1, ((now + banks - 2) % banks) + 1];
+    const bank = beside.find((b) => b !== now && !taken.has(b));
+    if (bank === undefined) return [];
+    const place = { bank, page: null, layerId: null };
+    // What is sent is planned as for a switch that does nothing there.
+    const control = own.find(
+      (c) => switches.has(c.kind) && gesturesOf(c, controller).includes('press') && !assignmentAt(index, c.id, place, 'press'),
+    );
+    return control ? [{ control, controller, place, arriving: true }] : [];
+  });
 }
 
 interface Played {
@@ -133,14 +169,15 @@ function playedWith(after: RigIndex, all: readonly Transition[], look: LookAt): 
 /** A switch with all that is wanted on it, played through the whole set; null where it is no better. */
 function offerAt(
   index: RigIndex,
-  { control, controller, place }: Free,
+  { control, controller, place, arriving }: Free,
   { values, preset }: { readonly values: SetValuesPlan['wish']['values']; readonly preset: PresetWish | null },
   { all, now, look }: Played,
   newId: NewId,
 ): OnePress | null {
   if (assignmentAt(index, control.id, place, 'press')) return null;
   const plan = planSetValues(index, { control, place, gesture: { type: 'press' }, values });
-  const edit = setValuesEdit(index, plan, newId);
+  const edit =
+    arriving && place.bank !== null ? setOnArrivalEdit(index, plan, place.bank, newId) : setValuesEdit(index, plan, newId);
   const done = edit && apply(index.rig, edit);
   if (!edit || !done?.ok) return null;
   const after = indexRig(done.value, index);
@@ -158,7 +195,7 @@ function offerAt(
   const saves = (before === null ? 0 : before - then.way.cost.gestures) - more.reduce((sum, { by }) => sum + by, 0);
   if (now.way.type === 'way' && !now.way.cost.late && saves <= 0) return null;
   return {
-    control,
+    control: arriving ? null : control,
     controller,
     bank: place.bank,
     edit,
