@@ -1,5 +1,6 @@
 // Scenes all at once, kept from the bench, and where to stand; and songs put together to a set, which Rehearse and Stage play.
-import { expect, type Page, test } from '@playwright/test';
+import { expect, type Locator, type Page, test } from '@playwright/test';
+import { dragOnto } from '../hands/drag';
 import { expectAccessible, exportOf, open, ownRig, saved } from './kit';
 
 interface Told {
@@ -164,4 +165,34 @@ test('a set has songs of its own in its own order; Rehearse and Stage play it, a
   await expect.poll(names).toEqual(['The Night Mail', 'Harbour Fog', 'Last Reel']);
   await page.getByRole('button', { name: /^Undo/ }).click();
   await expect(page.getByLabel('Which songs')).toContainText('Barn, Friday');
+});
+
+test('sections and songs are dragged to where they are played, and undo takes them back', async ({ page }) => {
+  const id = await ownRig(page);
+  await open(page, id, 'set');
+  await ready(page);
+  const sections = async (): Promise<readonly string[]> => (await told(page, id)).songs[0]?.sections.map((s) => s.name) ?? [];
+  const song = page.getByRole('article', { name: 'The Night Mail' });
+  const at = (of: Locator, name: RegExp) => of.getByRole('listitem').filter({ has: page.getByRole('button', { name }) });
+  await dragOnto(page, song.getByRole('button', { name: /^Platform/ }), at(song, /^Tunnel/));
+  await saved(page);
+  expect(await sections()).toEqual(['Departure', 'Tunnel', 'Platform', 'Daylight']);
+  await expect(page.getByRole('complementary', { name: 'Platform' })).toBeVisible();
+  // A section is not dropped into another song.
+  const other = page.getByRole('article', { name: 'Harbour Fog' });
+  await song.getByRole('button', { name: /^Platform/ }).hover({ position: { x: 30, y: 10 } });
+  await page.mouse.down();
+  const quay = await at(other, /^Quay/).boundingBox();
+  if (!quay) throw new Error('not on the screen');
+  await page.mouse.move(quay.x + 40, quay.y + 40, { steps: 8 });
+  await page.mouse.up();
+  await dragOnto(page, song.getByTitle('Drag it to where it is played'), other, { x: 8, y: 16 });
+  const songs = page.getByRole('article').filter({ has: page.getByLabel('Beats a minute') });
+  const names = () => songs.evaluateAll((all) => all.map((a) => a.getAttribute('aria-label')));
+  await expect.poll(names).toEqual(['Harbour Fog', 'The Night Mail', 'Last Reel']);
+  await page.getByRole('button', { name: /^Undo/ }).click();
+  await page.getByRole('button', { name: /^Undo/ }).click();
+  await expect.poll(names).toEqual(['The Night Mail', 'Harbour Fog', 'Last Reel']);
+  await saved(page);
+  expect(await sections()).toEqual(['Platform', 'Departure', 'Tunnel', 'Daylight']);
 });

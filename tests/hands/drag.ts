@@ -1,9 +1,10 @@
 // A drag as a hand does it: taken where it stands still, and let go once what is under it says that it would take it.
 import { expect, type Locator, type Page } from '@playwright/test';
 
-export async function dragOnto(page: Page, from: Locator, onto: Locator): Promise<void> {
+/** `at`: where it is taken hold of, in pixels. */
+export async function dragOnto(page: Page, from: Locator, onto: Locator, at = { x: 30, y: 10 }): Promise<void> {
   await expect(onto).toBeVisible();
-  await from.hover({ position: { x: 30, y: 10 } });
+  await from.hover({ position: at });
   await page.mouse.down();
   await expect(async () => {
     const box = await onto.boundingBox();

@@ -19,6 +19,7 @@ import { PaceDialog } from './pace-dialog';
 import { PaperMenu } from './paper-menu';
 import { SceneTable } from './scene-table';
 import { SectionPanel } from './section-panel';
+import { SetDrag } from './set-drag';
 import { SongStrip } from './song-strip';
 import { type OwnPace, paceKey, usePace } from './use-pace';
 import { type Played, usePlayed } from './use-played';
@@ -70,10 +71,21 @@ export function SetScreen() {
         </div>
         <div className="flex min-h-0 flex-1 flex-col gap-6 overflow-y-auto px-4 py-4">
           {songs.length === 0 && <NoSongs list={played.list !== null} />}
-          {view === 'songs' &&
-            songs.map((row) => (
-              <SongStrip key={row.id} index={index} list={played.list} song={row} found={found} chosen={chosen} choose={choose} />
-            ))}
+          {view === 'songs' && (
+            <SetDrag index={index} list={played.list} onSection={choose}>
+              {songs.map((row) => (
+                <SongStrip
+                  key={row.id}
+                  index={index}
+                  list={played.list}
+                  song={row}
+                  found={found}
+                  chosen={chosen}
+                  choose={choose}
+                />
+              ))}
+            </SetDrag>
+          )}
           {view === 'scenes' && songs.length > 0 && <SceneTable index={index} found={found} chosen={chosen} choose={choose} />}
         </div>
       </section>
@@ -94,14 +106,22 @@ export function SetScreen() {
             choose={choose}
           />
         ) : (
-          <>
-            {songs.length > 0 && <BetterPlaces key={paceKey(own.pace)} index={index} pace={own.pace ?? usualPace} />}
-            {songs.length > 0 && <PaceLine index={index} own={own} />}
-            <Cards index={index} found={found} />
-          </>
+          <Beside index={index} own={own} found={found} />
         )}
       </aside>
     </main>
+  );
+}
+
+/** What stands beside the songs while no section is chosen. */
+function Beside({ index, own, found }: { readonly index: RigIndex; readonly own: OwnPace; readonly found: FoundSet }) {
+  const any = index.rig.songs.length > 0;
+  return (
+    <>
+      {any && <BetterPlaces key={paceKey(own.pace)} index={index} pace={own.pace ?? usualPace} />}
+      {any && <PaceLine index={index} own={own} />}
+      <Cards index={index} found={found} />
+    </>
   );
 }
 

@@ -1,15 +1,16 @@
 'use client';
 // One song: its name and tempo, and its sections as a strip in bars with what to press at each boundary.
-import { ArrowDown, ArrowUp, Trash2, X } from 'lucide-react';
+import { ArrowDown, ArrowUp, GripVertical, Trash2, X } from 'lucide-react';
 import { counted } from '@/core/base';
 import { moveSong, patch, removeSong, takeFromSet } from '@/core/commands';
-import { batch, type Rig, type RigIndex, rowSchemas, type SetList, type Song } from '@/core/rig';
+import { batch, type Rig, type RigIndex, rowSchemas, type SetList, type Song, type SongSection } from '@/core/rig';
 import type { ToldTransition } from '@/core/stage';
 import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
 import { NumberField } from '../primitives/number-field';
 import { TextField } from '../primitives/text-field';
 import { useRig, useRigStore } from '../store/provider';
+import { useSpot } from './set-drag';
 import type { Chosen } from './set-screen';
 import { timeOf } from './time-of';
 import { type FoundSet, keyAt } from './use-set';
@@ -27,38 +28,87 @@ interface Props {
 const { name: nameSchema, bpm: bpmSchema, beatsPerBar: beatsSchema } = rowSchemas.songs.shape;
 
 export function SongStrip({ index, list, song, found, chosen, choose }: Props) {
+  const spot = useSpot(song.id, null);
   return (
-    <article aria-label={song.name} className="min-w-0">
-      <SongHead index={index} list={list} song={song} onGone={() => chosen?.songId === song.id && choose(null)} />
+    <article
+      ref={spot.ref}
+      data-over={spot.over ? '' : undefined}
+      aria-label={song.name}
+      className={cx('min-w-0', spot.over && 'bg-verdigris-wash')}
+    >
+      <SongHead
+        index={index}
+        list={list}
+        song={song}
+        grip={spot.grip}
+        onGone={() => chosen?.songId === song.id && choose(null)}
+      />
       <ol className="flex overflow-x-auto rounded-sm border bg-sheet">
         {song.sections.map((section, at) => (
-          <li
+          <Section
             key={keyAt(song.id, at)}
-            style={{ flexGrow: Math.max(2, section.bars), flexBasis: 0 }}
-            className="min-w-[128px] border-l first:border-l-0"
-          >
-            <button
-              type="button"
-              aria-pressed={chosen?.songId === song.id && chosen.at === at}
-              onClick={() => choose({ songId: song.id, at })}
-              className={cx(
-                'flex h-full w-full flex-col px-2.5 pt-2 pb-2.5 text-left hover:bg-film',
-                chosen?.songId === song.id && chosen.at === at && 'bg-film shadow-[inset_0_3px_0_var(--verdigris)]',
-              )}
-            >
-              <span className="w-full truncate text-sm font-semibold">{section.name}</span>
-              <span className="text-xs text-ink-2">{section.bars === 0 ? 'until it ends' : counted(section.bars, 'bar')}</span>
-              <Gestures way={found.ways.get(keyAt(song.id, at)) ?? null} looking={found.state === 'looking'} />
-            </button>
-          </li>
+            song={song}
+            at={at}
+            section={section}
+            way={found.ways.get(keyAt(song.id, at)) ?? null}
+            looking={found.state === 'looking'}
+            isChosen={chosen?.songId === song.id && chosen.at === at}
+            choose={choose}
+          />
         ))}
       </ol>
     </article>
   );
 }
 
+interface SectionProps {
+  readonly song: Song;
+  readonly at: number;
+  readonly section: SongSection;
+  readonly way: ToldTransition | null;
+  readonly looking: boolean;
+  readonly isChosen: boolean;
+  readonly choose: (chosen: Chosen) => void;
+}
+
+function Section({ song, at, section, way, looking, isChosen, choose }: SectionProps) {
+  const spot = useSpot(song.id, at);
+  return (
+    <li
+      ref={spot.ref}
+      style={{ flexGrow: Math.max(2, section.bars), flexBasis: 0 }}
+      data-over={spot.over ? '' : undefined}
+      className={cx('min-w-[128px] border-l first:border-l-0', spot.over && 'bg-verdigris-wash')}
+    >
+      <button
+        type="button"
+        aria-pressed={isChosen}
+        {...spot.grip}
+        onClick={() => choose({ songId: song.id, at })}
+        className={cx(
+          'flex h-full w-full flex-col px-2.5 pt-2 pb-2.5 text-left hover:bg-film',
+          isChosen && 'bg-film shadow-[inset_0_3px_0_var(--verdigris)]',
+        )}
+      >
+        <span className="w-full truncate text-sm font-semibold">{section.name}</span>
+        <span className="text-xs text-ink-2">{section.bars === 0 ? 'until it ends' : counted(section.bars, 'bar')}</span>
+        <Gestures way={way} looking={looking} />
+      </button>
+    </li>
+  );
+}
+
 /** What a song is called and how fast it goes; where it is played, and away with it. */
-function SongHead({ index, list, song, onGone }: Pick<Props, 'index' | 'list' | 'song'> & { readonly onGone: () => void }) {
+function SongHead({
+  index,
+  list,
+  song,
+  grip,
+  onGone,
+}: Pick<Props, 'index' | 'list' | 'song'> & {
+  readonly grip: ReturnType<typeof useSpot>['grip'];
+  readonly onGone: () => void;
+}) {
   const edit = useRig((s) => s.edit);
   const change = (label: string, to: Partial<Song>): boolean => edit(batch(label, patch('songs', song, to)));
   const store = useRigStore();
@@ -73,6 +123,14 @@ function SongHead({ index, list, song, onGone }: Pick<Props, 'index' | 'list' | 
   const { songs } = index.rig;
   return (
     <div className="flex flex-wrap items-end gap-3 pb-2">
+      <span
+        {...grip}
+        aria-hidden
+        title="Drag it to where it is played"
+        className="-mr-1.5 -ml-1 cursor-grab self-end py-2 text-ink-3"
+      >
+        <GripVertical size={16} />
+      </span>
       <TextField
         label="Song"
         value={song.name}
