@@ -118,3 +118,35 @@ it('what is left out, too late or pressed besides is told back, and nothing else
     plays(80),
   );
 });
+
+it('what the law found: a press that is left out before two quick ones of the same switch is the press, and not the two', () => {
+  const on = { on: 'fs1', bank: 1, held: false, also: false } as const;
+  const given: SomeWayRig = {
+    functions: [
+      { ...on, gesture: 'press', does: 'latch', moves: 2 },
+      { ...on, gesture: 'press', does: 'latch-reversed', moves: 0 },
+      { ...on, gesture: 'double-tap', does: 'latch', moves: 0 },
+    ],
+    modes: ['set', 'absolute', 'absolute'],
+    hazard: false,
+    buttons: false,
+    layer: 'while-held',
+    fallsThrough: false,
+    feedback: 'none',
+    survive: false,
+    group: null,
+    wishes: [1, null, 1],
+    bank: null,
+    open: null,
+  };
+  const index = indexOf([given, []]);
+  const [transition] = waysOf(index);
+  if (!transition) throw new Error('no way');
+  expect(stepsOf(transition).map((s) => s.deed.does)).toContain('double-tap');
+  const take: Take = { song: transition.song, first: 0, last: 0, share: 0.5 };
+  const [due] = scheduleOf(take).dues;
+  for (const out of stepsOf(transition).keys()) {
+    const played = wayPlayed(index, transition, { endsBy: (due?.dueMs ?? 0) - 100 }, new Set([out]), UNHURRIED_MS);
+    expect(attemptsIn(index, take, [transition], played)[0]?.leftOut).toEqual([out]);
+  }
+});

@@ -11,6 +11,8 @@ export interface Touch {
   readonly controllerId: string;
   /** Null for a button of the unit, and for what was heard. */
   readonly controlId: string | null;
+  /** Whether it was pressed twice, so quickly that its control takes that as one gesture. */
+  readonly twice?: boolean;
 }
 
 /** What is moved, turned or heard on within this many milliseconds is one touch. Common practice, no source. */
@@ -20,7 +22,8 @@ const HEARD_ON_MS = 60;
 /** Touches in the order of their beginnings. `events`: in the order of their times. */
 export function touchesOf(index: RigIndex, events: readonly ChainEvent[]): readonly Touch[] {
   const touches: Touch[] = [];
-  const down = new Map<string, number>();
+  const down = new Map<string, { readonly at: number; readonly atMs: number }>();
+  const pressed = new Map<string, number>();
   const going = new Map<string, number>();
   const add = (touch: Touch): number => touches.push(touch) - 1;
   /** Goes on with the same touch, unless something else was done meanwhile or it stood still too long. */
@@ -35,15 +38,22 @@ export function touchesOf(index: RigIndex, events: readonly ChainEvent[]): reado
   for (const event of events) {
     const { atMs } = event;
     const control = index.controls.get(event.on);
-    if (event.do === 'press' && control)
-      down.set(control.id, add({ does: 'press', atMs, controllerId: control.controllerId, controlId: control.id }));
+    if (event.do === 'press' && control) {
+      const before = pressed.get(control.id);
+      const first = touches[before ?? -1];
+      const again = before !== undefined && first && !first.twice && isAgain(index, control, atMs - first.atMs);
+      if (again) touches[before] = { ...first, twice: true };
+      const at = again ? before : add({ does: 'press', atMs, controllerId: control.controllerId, controlId: control.id });
+      pressed.set(control.id, at);
+      down.set(control.id, { at, atMs });
+    }
     if (event.do === 'release' && control) {
-      const at = down.get(control.id);
-      const touch = touches[at ?? -1];
+      const held = down.get(control.id);
+      const touch = touches[held?.at ?? -1];
       down.delete(control.id);
       // What is held while something else is done is held for that, however long.
-      if (touch && at === touches.length - 1 && isHeld(index, control, atMs - touch.atMs))
-        touches[at] = { ...touch, does: 'hold' };
+      if (held && touch && held.at === touches.length - 1 && isHeld(index, control, atMs - held.atMs))
+        touches[held.at] = { ...touch, does: 'hold' };
     }
     if ((event.do === 'move' || event.do === 'turn') && control)
       goOn({ does: 'move', atMs, controllerId: control.controllerId, controlId: control.id }, GOES_ON_MS);
@@ -82,6 +92,14 @@ function isHeld(index: RigIndex, control: Control, ms: number): boolean {
   return firmware !== undefined && ms >= firmware.holdMs && distinctGestures(index, control, firmware).includes('hold');
 }
 
+/** Whether a second press came so soon after the first that its control takes both for another gesture. */
+function isAgain(index: RigIndex, control: Control, ms: number): boolean {
+  const firmware = index.controllers.get(control.controllerId)?.firmware;
+  if (firmware === undefined || ms > firmware.doubleTapMs) return false;
+  const gestures = distinctGestures(index, control, firmware);
+  return gestures.includes('double-tap') || gestures.includes('tap-hold');
+}
+
 /** The touches that a planned gesture is made of. */
 export function touchesFor(index: RigIndex, deed: Deed): readonly Touch[] {
   const { id: controllerId } = deed.of;
@@ -117,7 +135,12 @@ export function matched(
   const same = (i: number, j: number): boolean => {
     const [a, b] = [done[i], planned[j]?.touch];
     return (
-      a !== undefined && b !== undefined && a.does === b.does && a.controllerId === b.controllerId && a.controlId === b.controlId
+      a !== undefined &&
+      b !== undefined &&
+      a.does === b.does &&
+      a.controllerId === b.controllerId &&
+      a.controlId === b.controlId &&
+      (a.twice ?? false) === (b.twice ?? false)
     );
   };
   const within = (j: number): boolean => planned[j + 1]?.step === planned[j]?.step;
