@@ -66,9 +66,17 @@ test('the table of scenes is walked and written by keys; the ways follow, and un
   await expect(line('Chase')).not.toContainText('40 %');
   await page.keyboard.press('Space');
   await expect(page.getByRole('complementary', { name: 'Chase' })).toBeVisible();
+  // What was typed is taken by pressing another cell, too.
+  await line('Fall').getByRole('gridcell').nth(2).dblclick();
+  await page.keyboard.type('12');
+  await line('Rooftops').getByRole('gridcell').nth(2).click();
+  await expect(line('Fall')).toContainText('12 %');
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('Delete');
+  await expect(line('Fall')).not.toContainText('12 %');
   await saved(page);
   expect(wants(await told(page, id), 'Open sea')).toEqual({ Mix: 40 });
-  for (let i = 0; i < 3; i++) await page.getByRole('button', { name: /^Undo/ }).click();
+  for (let i = 0; i < 5; i++) await page.getByRole('button', { name: /^Undo/ }).click();
   await expect(line('Open sea')).toContainText('60 %');
   await saved(page);
   expect(wants(await told(page, id), 'Open sea')).toEqual({ Mix: 60 });

@@ -1,7 +1,7 @@
 'use client';
 // All sections at once: what each of them wants of each parameter, written cell by cell like a sheet.
 import { nanoid } from 'nanoid';
-import { type KeyboardEvent, memo, useEffect, useId, useMemo, useRef, useState } from 'react';
+import { type KeyboardEvent, memo, useCallback, useEffect, useId, useMemo, useRef, useState } from 'react';
 import { clamp, counted } from '@/core/base';
 import { showValue } from '@/core/bench';
 import { wantInSection } from '@/core/commands';
@@ -28,7 +28,7 @@ export function SceneTable({ index, found, chosen, choose }: Props) {
   const edit = useRig((s) => s.edit);
   const [added, add] = useState<readonly string[]>([]);
   const lines = useMemo(() => linesOf(index.rig), [index.rig]);
-  const columns = columnsOf(index, lines, added);
+  const columns = useMemo(() => columnsOf(index, lines, added), [index, lines, added]);
   const grid = useGrid(lines.length, columns.length);
   const others = index.rig.parameters.filter((p) => p.kind !== 'trigger' && !columns.includes(p));
   const want = (line: SceneLine, parameter: Parameter, value: number | null): boolean => {
@@ -36,6 +36,7 @@ export function SceneTable({ index, found, chosen, choose }: Props) {
     const made = wantInSection(index.rig, line.song, line.at, parameter, value, () => nanoid(12));
     return made === null || edit(made);
   };
+  const acts = useLatest({ go: grid.go, write: grid.write, choose, want });
   const { row, column } = grid.cursor;
   const put = (value: number | null): void => {
     const [line, parameter] = [lines[row], columns[column]];
@@ -80,10 +81,7 @@ export function SceneTable({ index, found, chosen, choose }: Props) {
                 cursor={row === at ? column : null}
                 writing={grid.writing && row === at}
                 idOf={grid.idOf}
-                go={grid.go}
-                write={grid.write}
-                choose={choose}
-                want={want}
+                acts={acts}
               />
             ))}
           </div>
@@ -113,6 +111,29 @@ function columnsOf({ rig }: RigIndex, lines: readonly SceneLine[], added: readon
   return rig.parameters.filter((p) => named.has(p.id));
 }
 
+/** What the cells can do. */
+interface Acts {
+  readonly go: (to: GridCell) => void;
+  readonly write: () => void;
+  readonly choose: (chosen: Chosen | null) => void;
+  readonly want: (line: SceneLine, parameter: Parameter, value: number | null) => boolean;
+}
+
+/** The same functions in every drawing, which do what the latest do: a line that did not change is not drawn again. */
+function useLatest(acts: Acts): Acts {
+  const latest = useRef(acts);
+  latest.current = acts;
+  return useMemo(
+    () => ({
+      go: (to) => latest.current.go(to),
+      write: () => latest.current.write(),
+      choose: (chosen) => latest.current.choose(chosen),
+      want: (line, parameter, value) => latest.current.want(line, parameter, value),
+    }),
+    [],
+  );
+}
+
 /** The cell that is walked to, and whether it is written in. */
 function useGrid(rows: number, columns: number) {
   const id = useId();
@@ -120,26 +141,32 @@ function useGrid(rows: number, columns: number) {
   const [at, setAt] = useState<GridCell>({ row: 0, column: 0 });
   const [writing, setWriting] = useState(false);
   const cursor = { row: clamp(at.row, 0, Math.max(0, rows - 1)), column: clamp(at.column, 0, Math.max(0, columns - 1)) };
-  const idOf = ({ row, column }: GridCell): string => `${id}-${row}-${column}`;
+  const idOf = useCallback(({ row, column }: GridCell): string => `${id}-${row}-${column}`, [id]);
   const shown = idOf(cursor);
   useEffect(() => {
     document.getElementById(shown)?.scrollIntoView({ block: 'nearest', inline: 'nearest' });
   }, [shown]);
-  const go = (to: GridCell): void => {
-    setWriting(false);
-    setAt(to);
+  /** Ends writing once the field has taken its value; goes on writing where that was refused. */
+  const finish = (then: () => void): void => {
+    const field = ref.current?.querySelector<HTMLElement>('[role="gridcell"] :is(input, select)');
+    setTimeout(() => {
+      // Drawn with what Enter took: left now, it takes nothing twice.
+      field?.blur();
+      setTimeout(() => {
+        if (ref.current?.querySelector('[aria-invalid="true"]')) return field?.focus();
+        setWriting(false);
+        ref.current?.focus();
+        then();
+      });
+    });
   };
+  const go = (to: GridCell): void => (writing ? finish(() => setAt(to)) : setAt(to));
   /** Whether a key was one of walking or writing. */
   const keys = (e: KeyboardEvent): boolean => {
     if (writing) {
-      // The field takes its value first; then Enter goes on below, unless it was refused.
-      if (e.key === 'Enter' || e.key === 'Escape')
-        setTimeout(() => {
-          if (e.key === 'Enter' && ref.current?.querySelector('[aria-invalid="true"]')) return;
-          setWriting(false);
-          ref.current?.focus();
-          if (e.key === 'Enter') setAt({ ...cursor, row: cursor.row + 1 });
-        });
+      // The field itself takes or puts back what was typed; then Enter goes on below.
+      if (e.key === 'Enter') finish(() => setAt({ ...cursor, row: cursor.row + 1 }));
+      if (e.key === 'Escape') finish(() => undefined);
       return true;
     }
     const to = cellBy(e.key, e.ctrlKey || e.metaKey, cursor, columns - 1, rows - 1);
@@ -196,14 +223,11 @@ interface SectionLineProps {
   readonly cursor: number | null;
   readonly writing: boolean;
   readonly idOf: (at: GridCell) => string;
-  readonly go: (to: GridCell) => void;
-  readonly write: () => void;
-  readonly choose: (chosen: Chosen | null) => void;
-  readonly want: (line: SceneLine, parameter: Parameter, value: number | null) => boolean;
+  readonly acts: Acts;
 }
 
 const SectionLine = memo(function SectionLine(props: SectionLineProps) {
-  const { line, row, columns, way, isChosen, cursor, writing, idOf, go, write, choose, want } = props;
+  const { line, row, columns, way, isChosen, cursor, writing, idOf, acts } = props;
   const { song, at } = line;
   const name = song.sections[at]?.name ?? '';
   return (
@@ -221,7 +245,7 @@ const SectionLine = memo(function SectionLine(props: SectionLineProps) {
           type="button"
           tabIndex={-1}
           aria-label={`${name}, ${song.name}: open it beside the table`}
-          onClick={() => choose({ songId: song.id, at })}
+          onClick={() => acts.choose({ songId: song.id, at })}
           className="block h-full w-full px-2.5 py-1 text-left hover:bg-film"
         >
           <span className="block truncate">{name}</span>
@@ -238,9 +262,9 @@ const SectionLine = memo(function SectionLine(props: SectionLineProps) {
             role="gridcell"
             aria-selected={here}
             onPointerDown={(e) => {
-              if (e.button === 0 && !(here && writing)) go({ row, column });
+              if (e.button === 0 && !(here && writing)) acts.go({ row, column });
             }}
-            onDoubleClick={write}
+            onDoubleClick={acts.write}
             className={cx(
               'flex min-w-0 cursor-cell items-center border-l border-rule/60 select-none',
               here && !writing && 'ring-2 ring-verdigris ring-inset',
@@ -251,7 +275,7 @@ const SectionLine = memo(function SectionLine(props: SectionLineProps) {
                 parameter={parameter}
                 value={value}
                 label={`${parameter.name} in ${name}`}
-                onValue={(to) => want(line, parameter, to)}
+                onValue={(to) => acts.want(line, parameter, to)}
               />
             ) : (
               <span

@@ -21,7 +21,16 @@ export function usePlayed(): Played {
   const whole = useRig((s) => s.index);
   const { id } = whole.rig;
   const [chosen, setChosen] = useState<string | null | undefined>(undefined);
-  useEffect(() => setChosen(recalled(`${KEY} ${id}`, keptSchema)), [id]);
+  useEffect(() => {
+    const recall = (): void => setChosen(recalled(`${KEY} ${id}`, keptSchema));
+    recall();
+    // Another window of this browser chose: windows that follow each other on Stage play the same.
+    const other = ({ key }: StorageEvent): void => {
+      if (key === `${KEY} ${id}`) recall();
+    };
+    window.addEventListener('storage', other);
+    return () => window.removeEventListener('storage', other);
+  }, [id]);
   const choose = useCallback(
     (setId: string | null): void => {
       setChosen(setId);

@@ -36,19 +36,21 @@ const START: Position = { at: -1, done: 0 };
 /** Where this window was, by rig: a page that is loaded anew in the middle of a song goes on there. */
 const KEY = 'keen-dial stage at';
 
-function recalled(rigId: string, sections: number): Position {
+function recalled(rigId: string, spots: readonly Spot[]): Position {
   try {
-    const at = Number(window.sessionStorage.getItem(`${KEY} ${rigId}`) ?? -1);
-    return Number.isInteger(at) && at >= 0 && at < sections ? { at, done: 0 } : START;
+    const [place = '', songId] = (window.sessionStorage.getItem(`${KEY} ${rigId}`) ?? '').split(' ');
+    const at = Number(place);
+    // In another set another song is there: then it begins anew.
+    return place !== '' && songId !== undefined && spots[at]?.song.id === songId ? { at, done: 0 } : START;
   } catch {
     // A browser that keeps nothing.
     return START;
   }
 }
 
-function keep(rigId: string, { at }: Position): void {
+function keep(rigId: string, spots: readonly Spot[], { at }: Position): void {
   try {
-    window.sessionStorage.setItem(`${KEY} ${rigId}`, String(at));
+    window.sessionStorage.setItem(`${KEY} ${rigId}`, `${at} ${spots[at]?.song.id ?? ''}`);
   } catch {
     // Then it begins anew.
   }
@@ -84,7 +86,7 @@ export function useShow(index: RigIndex, wayInto: (spot: Spot) => ToldTransition
       if (at !== to.at || done !== to.done) {
         now.current = to;
         setPosition(to);
-        keep(latest.current.index.rig.id, to);
+        keep(latest.current.index.rig.id, latest.current.spots, to);
       }
       if (leads.current) say({ type: 'now', position: to, views: latest.current.views() });
     },
@@ -101,7 +103,7 @@ export function useShow(index: RigIndex, wayInto: (spot: Spot) => ToldTransition
 
   const { id } = index.rig;
   useEffect(() => {
-    now.current = recalled(id, latest.current.spots.length);
+    now.current = recalled(id, latest.current.spots);
     setPosition(now.current);
     const channel = new BroadcastChannel(`${NAME} ${id}`);
     line.current = channel;
