@@ -11,6 +11,7 @@ import {
   rowsOf,
   rowsPointingAt,
   type SongSection,
+  saysWhere,
   set,
   standInOf,
   type TableName,
@@ -176,12 +177,19 @@ const sectionWithout = (section: SongSection, ids: ReadonlySet<string>): SongSec
   ...(section.sceneId !== null && ids.has(section.sceneId) ? { sceneId: null } : {}),
   ...(section.stands
     ? {
-        stands: section.stands.flatMap((at) =>
-          ids.has(at.controllerId) ? [] : [{ ...at, layerIds: at.layerIds?.filter((id) => !ids.has(id)) ?? null }],
-        ),
+        stands: section.stands
+          .filter((at) => !ids.has(at.controllerId))
+          .map((at) => ({ ...at, layerIds: layersWithout(at.layerIds, ids) }))
+          .filter(saysWhere),
       }
     : {}),
 });
+
+/** Where every layer that should be open goes, nothing is said of layers any more: that none should be open, nobody said. */
+function layersWithout(layerIds: readonly string[] | null, ids: ReadonlySet<string>): string[] | null {
+  const left = layerIds?.filter((id) => !ids.has(id)) ?? null;
+  return left?.length === 0 && layerIds?.length !== 0 ? null : left;
+}
 
 /** A search without gear that goes, and a script without what happens on it. */
 function mendPlayed(rig: Rig, id: string, ids: ReadonlySet<string>): Edit[] {

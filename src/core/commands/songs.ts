@@ -1,6 +1,18 @@
 // Songs and their sections: made, changed and taken away.
-import { batch, type Edit, insert, type Rig, remove, type Song, type SongSection, type StandAt, set, standsOf } from '../rig';
-import { patch } from './shared';
+import {
+  batch,
+  type Edit,
+  insert,
+  type Rig,
+  remove,
+  type Song,
+  type SongSection,
+  type StandAt,
+  saysWhere,
+  set,
+  standsOf,
+} from '../rig';
+import { removeWithDependents } from './cascade';
 
 /** A section of eight bars that wants nothing yet. */
 export const plainSection = (name: string): SongSection => ({ name, bars: 8, sceneId: null, bank: null });
@@ -16,13 +28,7 @@ export function addSong(rig: Rig, newId: () => string): { readonly edit: Edit; r
 
 /** Takes a song away, out of every set, and the scenes that nothing else needs. */
 export const removeSong = (rig: Rig, song: Song): Edit =>
-  batch(`Remove ${song.name}`, [
-    ...rig.sets.flatMap((s) =>
-      patch('sets', s, s.songIds.includes(song.id) ? { songIds: s.songIds.filter((id) => id !== song.id) } : {}),
-    ),
-    remove('songs', song),
-    ...scenesLeft(rig, song, []),
-  ]);
+  batch(`Remove ${song.name}`, [...removeWithDependents(rig, [{ table: 'songs', id: song.id }]), ...scenesLeft(rig, song, [])]);
 
 /** Changes what a section says. */
 export const changeSection = (song: Song, at: number, change: Partial<SongSection>): Edit =>
@@ -60,19 +66,18 @@ export function moveSection(song: Song, at: number, by: number): Edit | null {
   ]);
 }
 
-/** Says where a controller should stand in a section, or with null that it does not matter. What an older rig said by a bank alone is said of its controller from then on. */
+/** Says where a controller should stand in a section; nothing of it said is that it does not matter. What an older rig said by a bank alone is said of its controller from then on. */
 export function standInSection(
   rig: Rig,
   song: Song,
   at: number,
   controllerId: string,
-  to: Omit<StandAt, 'controllerId'> | null,
+  to: Omit<StandAt, 'controllerId'>,
 ): Edit | null {
   const section = song.sections[at];
   if (!section) return null;
   const others = standsOf(rig, section).filter((s) => s.controllerId !== controllerId);
-  const says = to !== null && (to.bank !== null || to.page !== null || to.layerIds !== null);
-  const stands = [...others, ...(says ? [{ controllerId, ...to }] : [])].toSorted(byPlaceIn(rig));
+  const stands = [...others, { controllerId, ...to }].filter(saysWhere).toSorted(byPlaceIn(rig));
   return changeSection(song, at, { bank: null, stands });
 }
 

@@ -179,7 +179,7 @@ export { fireTogether } from './together';
 // Which songs are played, and where the player stands in their sections.
 
 export { playedIn, songsIn } from './set-lists';
-export { layersToStandIn, standsOf } from './stands';
+export { layersToStandIn, saysWhere, standsOf } from './stands';
 
 // What somebody said of a unit, and what is only assumed.
 

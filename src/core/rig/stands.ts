@@ -17,6 +17,9 @@ export function standsOf(
   return [{ controllerId: own.id, bank, page: null, layerIds: null }, ...stands];
 }
 
+/** Whether anything is said of where to stand at all. */
+export const saysWhere = ({ bank, page, layerIds }: StandAt): boolean => bank !== null || page !== null || layerIds !== null;
+
 /** The layers that can be left open on a controller: made in it, opened by one of its controls, and not only for as long as that is held. */
 export const layersToStandIn = (rig: Rig, controls: Lookup<string, Control>, { id }: Pick<Controller, 'id'>): readonly Layer[] =>
   layersOn(rig, id).filter(
