@@ -4,9 +4,10 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { type Effect, outcome } from '@/core/bench';
 import { type CheckId, type Finding, judge } from '@/core/checks';
-import { type Assignment, indexRig, type Want } from '@/core/rig';
+import { type Assignment, type Behaviour, indexRig, type Rig, type Want } from '@/core/rig';
 import { leastShortfall, possibleWants, shortfallOf, type Wanted, wantedOf } from '@/core/wants';
 import { richRig, someRichRig } from '../kit/rich-rig';
+import { assignment, cc, continuous, landing, layer, range, smallRig, withFunctions } from '../kit/small-rig';
 import { rigWith, type SomeFunction, someFunction } from '../kit/some-function';
 
 const RUNS = Number(process.env.KEEN_DIAL_RUNS ?? 100);
@@ -119,4 +120,32 @@ describe('among everything else in a rig', () => {
       { numRuns: Math.ceil(RUNS / 2) },
     );
   });
+  it('in a layer of the software the controller sends what Base holds: where it cannot, both are told, and what the layer holds is never asked for', () => {
+    const clicks = { type: 'relative', coding: 'twos-complement', acceleration: 1 } as const;
+    const rig = (base: Behaviour, held: Behaviour) => {
+      const gear = smallRig([continuous('mix', 0, 100)], {
+        layers: [layer({ madeIn: 'host' })],
+        firmware: { encoderModes: ['absolute'] },
+      });
+      const on = { on: 'k1', gesture: 'move', message: cc(20), meant: ['mix'] } as const;
+      return withFunctions(
+        gear,
+        [assignment({ id: 'a0', ...on, behaviour: base }), assignment({ id: 'a1', ...on, layerId: 'heel', behaviour: held })],
+        [landing('mix', { address: cc(20) })],
+      );
+    };
+    const told = (made: Rig, id: string) =>
+      judge(made)
+        .findings.get(id)
+        ?.some((f) => f.check === 'cannot-send') === true;
+    expect(outcome(indexRig(rig(clicks, range(0, 127))), rigRow(rig(clicks, range(0, 127)), 'a1')).type).toBe('cannot');
+    expect(['a0', 'a1'].map((id) => told(rig(clicks, range(0, 127)), id))).toEqual([true, true]);
+    expect(['a0', 'a1'].map((id) => told(rig(range(0, 127), clicks), id))).toEqual([false, false]);
+  });
 });
+
+function rigRow(rig: Rig, id: string): Assignment {
+  const found = rig.assignments.find((a) => a.id === id);
+  if (!found) throw new Error(`${id} is not there`);
+  return found;
+}

@@ -11,6 +11,7 @@ import {
   gestureNames,
   type RigIndex,
   sentAtOnce,
+  standInOf,
 } from '../rig';
 import {
   type AssignmentCheck,
@@ -324,7 +325,9 @@ export const cannotSend: AssignmentCheck<
     const firmware = homeOf(index, assignment)?.controller.firmware;
     if (!firmware) return [];
     const move = assignment.gesture.type === 'move';
-    const lacks = sendsFor(assignment, null).flatMap(({ send }) => {
+    // In a layer of the software the controller sends what Base holds.
+    const played = standInOf(index, assignment) ?? assignment;
+    const lacks = sendsFor(played, null).flatMap(({ send }) => {
       const { behaviour, message } = send;
       const mode = behaviour.type;
       const lack = (what: 'message' | 'values' | 'clicks') => [{ what, message: shortName(message), mode }];
@@ -335,7 +338,7 @@ export const cannotSend: AssignmentCheck<
       ];
     });
     // Two lists in turn need a firmware that knows whose turn it is.
-    const turns = !move && alternates(assignment.actions) && !firmware.switchModes.includes('latching');
+    const turns = !move && alternates(played.actions) && !firmware.switchModes.includes('latching');
     const [first] = [...lacks, ...(turns ? [{ what: 'values' as const, message: '', mode: 'latching' }] : [])];
     if (first === undefined) return [];
     return [
@@ -359,13 +362,14 @@ function canFixes({ index }: CheckContext, finding: Finding): readonly Fix[] {
   const assignment = index.assignments.get(finding.subjectId);
   const firmware = assignment ? homeOf(index, assignment)?.controller.firmware : undefined;
   if (!assignment || !firmware) return [];
-  return sendsFor(assignment, null).flatMap(({ send, at }): Fix[] => {
+  const played = standInOf(index, assignment) ?? assignment;
+  return sendsFor(played, null).flatMap(({ send, at }): Fix[] => {
     const { behaviour } = send;
     if (behaviour.type === 'relative' || behaviour.type === 'range' || firmware.switchModes.includes(behaviour.type)) return [];
     const ways = [always(127), whileHeld(127, 0), alternating(127, 0)];
     return ways.flatMap((way): Fix[] => {
       if (way.type === 'relative' || way.type === 'range' || !firmware.switchModes.includes(way.type)) return [];
-      const edit = changeBehaviour(assignment, at, way);
+      const edit = changeBehaviour(played, at, way);
       return edit ? [{ label: `Send ${modeWords[way.type]} values`, edit }] : [];
     });
   });
