@@ -15,6 +15,7 @@ const AGAIN_MS = 500;
 
 interface Told {
   readonly words: (words: readonly PackedMessage[], atMs: number) => void;
+  readonly clock?: (status: number, atMs: number) => void;
   readonly state: (now: PortNow) => void;
 }
 
@@ -49,7 +50,7 @@ export function keptOpen(devices: PortMaker, port: WantedPort, told: Told): () =
     if (!listed.ok) return say(listed.problem);
     const there = listed.ports.find((p) => p.id === port.id) ?? listed.ports.find((p) => p.name === port.name);
     if (!there) return failed('gone');
-    const opened = await devices.open(there.id, { words: told.words, gone: failed });
+    const opened = await devices.open(there.id, { words: told.words, clock: told.clock, gone: failed });
     if (!opened.ok) return failed(opened.problem);
     if (closed) return opened.close();
     close = opened.close;

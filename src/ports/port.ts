@@ -19,6 +19,8 @@ export type PortProblem =
 export interface PortListener {
   /** Whole messages, with the time of `performance.now()` at which they came. */
   readonly words: (words: readonly PackedMessage[], atMs: number) => void;
+  /** MIDI clock, by its status: F8, and start, continue and stop with it, which are among the words as well. Left out by who follows no clock. */
+  readonly clock?: (status: number, atMs: number) => void;
   /** The port is no more; nothing comes after this. */
   readonly gone: (problem: PortProblem) => void;
 }

@@ -91,6 +91,32 @@ describe('Web MIDI', () => {
     input.says(0xf8, 0xfa);
     expect(words).toEqual([packedCc(5, 104, 127), packedCc(5, 105, 1), 0xfa0000]);
   });
+  it('tells the clock to who follows it, with start, continue and stop, inside of other messages too', async () => {
+    const input = new StandInInput();
+    const { words, listener } = collector();
+    const clock: number[] = [];
+    await webMidi(browserWith(input)).open('in-1', { ...listener, clock: (status) => void clock.push(status) });
+    input.says(0xfa, 0xb4, 0xf8, 104, 0xf8, 127, 0xfe, 0xfc);
+    input.says(0xfb);
+    expect(clock).toEqual([0xfa, 0xf8, 0xf8, 0xfc, 0xfb]);
+    expect(words).toEqual([0xfa0000, packedCc(5, 104, 127), 0xfc0000, 0xfb0000]);
+  });
+  it('who stops listening to a port leaves it open to whoever still does', async () => {
+    const input = new StandInInput();
+    let closed = 0;
+    Object.assign(input, { close: async () => void closed++ });
+    const maker = webMidi(browserWith(input));
+    const [one, other] = [collector(), collector()];
+    const opened = [await maker.open('in-1', one.listener), await maker.open('in-1', other.listener)];
+    const [first, second] = opened.map((o) => (o.ok ? o.close : () => undefined));
+    first?.();
+    first?.();
+    expect(closed).toBe(0);
+    input.says(0xb4, 1, 2);
+    expect([one.words.length, other.words.length]).toEqual([0, 1]);
+    second?.();
+    expect(closed).toBe(1);
+  });
   it('a device unplugged in the middle is told once, and nothing comes after', async () => {
     const input = new StandInInput();
     const { words, gone, listener } = collector();

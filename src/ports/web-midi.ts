@@ -41,6 +41,13 @@ const openFailure = (error: unknown): PortProblem => (named(error) === 'InvalidA
 /** Makes ports out of the browser's Web MIDI. The permission is asked for when ports are first listed. */
 export function webMidi(browser: MidiBrowser, answerMs = ANSWER_MS): PortMaker {
   let access: MIDIAccess | null = null;
+  /** By port, how many listen: closing it is for all of them (Web MIDI, `close`), so only the last one does. */
+  const listeners = new Map<string, number>();
+  const listens = (id: string, by: 1 | -1): number => {
+    const count = (listeners.get(id) ?? 0) + by;
+    listeners.set(id, count);
+    return count;
+  };
 
   const ask = async (): Promise<PortResult<MIDIAccess>> => {
     if (access) return { ok: true, value: access };
@@ -70,7 +77,9 @@ export function webMidi(browser: MidiBrowser, answerMs = ANSWER_MS): PortMaker {
       const got = await ask();
       if (!got.ok) return got;
       const input = got.value.inputs.get(id);
-      return input ? openInput(input, listener, answerMs) : { ok: false, problem: 'gone' };
+      if (!input) return { ok: false, problem: 'gone' };
+      listens(id, 1);
+      return openInput(input, listener, answerMs, () => listens(id, -1) === 0);
     },
   };
 }
@@ -100,21 +109,31 @@ async function openOutput(output: MIDIOutput, answerMs: number): Promise<Output>
   };
 }
 
-async function openInput(input: MIDIInput, listener: PortListener, answerMs: number): Promise<Opened> {
+/** `isLast`: told once that this one listens no more, whether anybody else does. */
+async function openInput(input: MIDIInput, listener: PortListener, answerMs: number, isLast: () => boolean): Promise<Opened> {
   const opened = await answered(input.open(), answerMs, openFailure);
-  if (!opened.ok) return opened;
+  if (!opened.ok) {
+    isLast();
+    return opened;
+  }
   let state = idleDecoder;
   let done = false;
   let words: PackedMessage[] = [];
+  let cameAt = 0;
   const sink = eventSink((event: StreamEvent) => {
     if (event.type === 'channel') words.push(event.word);
-    // Clock and active sensing come by the hundred and mean nothing here.
-    else if (event.type === 'real-time' && event.status >= 0xfa && event.status <= 0xfc) words.push(packedRealTime(event.status));
+    if (event.type !== 'real-time') return;
+    const { status } = event;
+    // Clock and active sensing come by the hundred and are no words.
+    const transport = status >= 0xfa && status <= 0xfc;
+    if (transport) words.push(packedRealTime(status));
+    if (transport || status === 0xf8) listener.clock?.(status, cameAt);
   });
   const message = (event: Event): void => {
     const { data } = event as MIDIMessageEvent; // border: what the browser says a message event is
     if (!data || done) return;
     words = [];
+    cameAt = event.timeStamp;
     state = decode(state, data, sink);
     if (words.length > 0) listener.words(words, event.timeStamp);
   };
@@ -124,17 +143,18 @@ async function openInput(input: MIDIInput, listener: PortListener, answerMs: num
     listener.gone('gone');
   };
   const end = (): void => {
+    if (done) return;
     done = true;
     input.removeEventListener('midimessage', message);
     input.removeEventListener('statechange', changed);
+    const last = isLast();
+    // One that is gone is closed by the browser (Web MIDI, `close`).
+    if (last && input.state !== 'disconnected') void input.close().catch(() => undefined);
   };
   input.addEventListener('midimessage', message);
   input.addEventListener('statechange', changed);
   return {
     ok: true,
-    close: () => {
-      end();
-      void input.close().catch(() => undefined);
-    },
+    close: end,
   };
 }

@@ -11,7 +11,16 @@ import {
   switchOn,
   type Whereabouts,
 } from '@/core/controller';
-import { beginFollowing, type FollowedView, type Following, hearAmong, toldPlace, viewOf, whileDeaf } from '@/core/following';
+import {
+  beginFollowing,
+  type FollowedView,
+  type Following,
+  hearAmong,
+  takenOver,
+  toldPlace,
+  viewOf,
+  whileDeaf,
+} from '@/core/following';
 import type { PackedMessage } from '@/core/midi';
 import { indexRig, type Rig } from '@/core/rig';
 
@@ -59,9 +68,17 @@ function openUnits(rig: Rig): readonly Member[] {
 const viewsOf = (some: readonly Member[]): Views =>
   Object.fromEntries(some.map(({ id, table, following }) => [id, table && following && viewOf(table, following)]));
 
-function hears(ids: readonly string[], atMs: number, words: readonly PackedMessage[]): void {
+/** `besides`: those of the words that a clock or a pedal of no controller may have sent. Where no controller here sends such a word, it says nothing of them. */
+function hears(
+  ids: readonly string[],
+  atMs: number,
+  words: readonly PackedMessage[],
+  besides: readonly PackedMessage[] = [],
+): void {
   const some = units.filter((u) => ids.includes(u.id));
+  const isTheirs = (word: PackedMessage): boolean => some.some((u) => u.table?.said.has(word));
   for (const word of words) {
+    if (besides.includes(word) && !isTheirs(word)) continue;
     const all = some.flatMap((u) => (u.table && u.following ? [{ u, table: u.table, following: u.following }] : []));
     hearAmong(all, atMs, word).forEach((now, i) => {
       const unit = all[i]?.u;
@@ -123,6 +140,26 @@ const api = {
     for (const unit of some) if (drawn.includes(unit.id)) switchedOn(unit);
     for (const unit of some) if (!drawn.includes(unit.id)) anywhere(unit);
     tell(viewsOf(some));
+  },
+  /** Another window knew this until a moment ago; what is played on the drawing stood where it was drawn. */
+  takenOver(views: Views, drawn: readonly string[]): void {
+    for (const unit of units) {
+      const view = views[unit.id];
+      if (!unit.table || !view) continue;
+      const [likely] = view.likely;
+      if (drawn.includes(unit.id) && likely) {
+        unit.state = { ...unit.state, bank: likely.bank, page: likely.page };
+        unit.following = toldPlace(
+          unit.table,
+          beginFollowing(unit.table, 'anywhere'),
+          (p) => p.bank === likely.bank && p.page === likely.page && p.layerIds.length === 0,
+        );
+      } else {
+        const known = { ...view, on: [...view.on, ...view.onLast], positions: new Map(Object.entries(view.positions)) };
+        unit.following = takenOver(unit.table, known, performance.now());
+      }
+    }
+    tell(viewsOf(units));
   },
   /** The port of some is gone. */
   deaf(ids: readonly string[]): void {

@@ -160,3 +160,86 @@ test('a second window follows the first, and Stage is left by holding Escape', a
   await page.keyboard.down('Escape');
   await expect(page).toHaveURL(/\/set$/);
 });
+
+/** A clock of 125 beats a minute on the port of the stand-in, from its start on. */
+const runClock = (page: Page): Promise<void> =>
+  page.evaluate(() => {
+    const { says } = window as unknown as { says: (...bytes: number[]) => void }; // border: the stand-in of the kit
+    says(0xfa);
+    const begins = performance.now();
+    let sent = 0;
+    const timer = setInterval(() => {
+      for (; sent * 20 <= performance.now() - begins; sent++) says(0xf8);
+    }, 5);
+    Object.assign(window, { stopClock: () => clearInterval(timer) });
+  });
+const stopClock = (page: Page): Promise<void> =>
+  page.evaluate(() => (window as unknown as { stopClock: () => void }).stopClock()); // border: made by the one above
+
+test('bars are counted by the clock that is heard, a pedal goes on, a fader shows where it is, and another window goes on from there', async ({
+  page,
+  context,
+}) => {
+  const id = await ownRig(page);
+  await standIn(page, 'board');
+  await stand(page, id);
+  const header = page.locator('header');
+  await page.getByRole('button', { name: 'Set up…' }).click();
+  await page.getByRole('button', { name: 'Look for MIDI devices' }).click();
+  await page.getByRole('combobox', { name: 'Floorboard 8+2' }).selectOption('Test board');
+  await page.getByRole('combobox', { name: 'Bars are counted by' }).selectOption('the MIDI clock on Test board');
+  await page.getByRole('button', { name: 'Choose by pressing it' }).click();
+  await expect(page.getByText('Press the pedal now.')).toBeVisible();
+  // A pressure that comes along is no pedal.
+  await says(page, 0xdf, 30);
+  await says(page, 0xbe, 80, 127);
+  await expect(page.getByText('CC 80, channel 15 on Test board')).toBeVisible();
+  await expectAccessible(page);
+  await page.getByRole('button', { name: 'Done' }).click();
+  await says(page, 0xbe, 80, 0);
+  await says(page, 0xbe, 80, 127);
+  await expect(page.getByRole('heading', { name: /^Platform/ })).toBeVisible();
+  await expect(header.getByText(/^no clock runs · 96 bpm/)).toBeVisible();
+  // The clock starts the section that is played; neither it nor the pedal makes the board lost.
+  await runClock(page);
+  await expect(header.getByText(/^bar [12] of 8$/)).toBeVisible();
+  await expect(header.getByText(/ s left · 12\d(\.\d)? bpm$/)).toBeVisible();
+  await expect(header.getByText(/^bar 3 of 8$/)).toBeVisible({ timeout: 10_000 });
+  await expect(floorboard(page).getByRole('alert')).toHaveCount(0);
+  await stopClock(page);
+  await expect(header.getByText(/^no clock runs/)).toBeVisible({ timeout: 3000 });
+  // The pedal of the board sends where it is.
+  const file = JSON.parse(await exportOf(page, id)) as File;
+  const board = file.controllers.find((c) => c.name === 'Floorboard 8+2')?.id;
+  const pedals = file.controls.filter((c) => c.controllerId === board && /^Ex /.test(c.name));
+  const row = file.assignments.find((a) => pedals.some((p) => p.id === a.controlId) && (a.bank ?? 1) === 1 && a.layerId === null);
+  const pedal = pedals.find((p) => p.id === row?.controlId)?.name ?? '';
+  const action = row?.actions.find((a) => a.message?.type === 'cc');
+  if (!action?.message) throw new Error('a pedal sends a control change');
+  await says(page, 0xb0 + action.message.channel - 1, action.message.number, 100);
+  await expect(floorboard(page).getByRole('img', { name: new RegExp(`^${pedal}:.*, at \\d+ %`) })).toBeVisible();
+  await says(page, ...(await bytesOf(page, id, 'FS 3', 2)));
+  await expect(floorboard(page).getByText('Bank 2 “Harbour”')).toBeVisible();
+  // The window that leads is closed: the other one knows what it knew.
+  const second = await context.newPage();
+  await second.goto(`/rigs/${id}/stage`);
+  await expect(second.getByText('follows the other window')).toBeVisible();
+  await expect(floorboard(second).getByText('Bank 2 “Harbour”')).toBeVisible();
+  await page.close();
+  await expect(second.getByText('follows the other window')).toHaveCount(0);
+  await expect(second.getByRole('button', { name: 'Set up…' })).toBeVisible();
+  await expect(floorboard(second).getByText('Bank 2 “Harbour”')).toBeVisible();
+  await expect(second.getByRole('heading', { name: /^Platform/ })).toBeVisible();
+});
+
+test('bars go by the tempo of the song where no clock is heard', async ({ page }) => {
+  const id = await ownRig(page);
+  await stand(page, id);
+  await page.getByRole('button', { name: 'Set up…' }).click();
+  await page.getByRole('combobox', { name: 'Bars are counted by' }).selectOption('the tempo of the song, from where I go on');
+  await page.getByRole('button', { name: 'Done' }).click();
+  await page.keyboard.press('Space');
+  await expect(page.locator('header').getByText('bar 1 of 8')).toBeVisible();
+  await expect(page.locator('header').getByText(/^\d+ s left · 96 bpm$/)).toBeVisible();
+  await expect(page.locator('header').getByText('bar 2 of 8')).toBeVisible({ timeout: 8000 });
+});

@@ -4,6 +4,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { sysexOf } from '@/core/bench';
 import {
+  type Armed,
   type ControllerInput,
   type ControllerState,
   compileController,
@@ -13,7 +14,7 @@ import {
   switchOn,
   type Whereabouts,
 } from '@/core/controller';
-import { beginFollowing, type Following, hear, likelyPlaces, possiblePlaces, whileDeaf } from '@/core/following';
+import { beginFollowing, type Following, hear, likelyPlaces, possiblePlaces, takenOver, whileDeaf } from '@/core/following';
 import {
   type Action,
   type Arrival,
@@ -41,6 +42,8 @@ const someDeed = fc.record({
 });
 const someHand = fc.array(someDeed, { minLength: 1, maxLength: 30 });
 const someGap = fc.oneof(fc.constant([0, 0] as const), fc.tuple(fc.nat(20), fc.nat(30)));
+/** Often in none of the hands. */
+const someHandover = fc.oneof(fc.constant(-1), fc.nat(30));
 type SomeDeed = typeof someDeed extends fc.Arbitrary<infer T> ? T : never;
 
 /** What a hand does, as inputs with their times, in milliseconds. */
@@ -75,6 +78,14 @@ function inputsOf(rig: Rig, controller: Controller, hand: readonly SomeDeed[]): 
   return inputs;
 }
 
+type RangeEmitter = Extract<Extract<Armed['actions'][number], { type: 'send' }>['emitter'], { type: 'range' }>;
+
+/** Whether two places of the travel send the same value, of 14 bits the same high ones. */
+function sendsTheSame({ from, to, curve }: RangeEmitter, a: number, b: number): boolean {
+  const [one, other] = [a, b].map((p) => Math.round(from + (to - from) * curve(p)));
+  return Math.max(from, to) > 127 ? (one ?? 0) >> 7 === (other ?? 0) >> 7 : one === other;
+}
+
 const placeOf = ({ bank, page, open }: ControllerState): Whereabouts => ({
   bank,
   page,
@@ -89,6 +100,8 @@ function followed(
   from: 'switched-on' | 'anywhere',
   /** From which and up to which of the inputs nothing is heard. */
   deaf: readonly [number, number],
+  /** Before which input another goes on from what is known; −1 for never. */
+  handedOver: number,
   look: (truth: Whereabouts, following: Following, table: SpeakingTable) => void,
 ): void {
   const index = indexRig(rig);
@@ -102,6 +115,8 @@ function followed(
   let state = begun.state;
   let wake = begun.wakeAt;
   let hears = true;
+  const moves = new Map<string, readonly number[]>();
+  const turned = new Set<string>();
   const step = (input: ControllerInput): void => {
     const made = stepController(program, state, input);
     state = made.state;
@@ -121,14 +136,36 @@ function followed(
       const latches = actions.flatMap((a) => (a.type === 'send' && a.emitter.type === 'latching' ? [a.emitter.phase] : []));
       if (said !== undefined) expect(latches.map((phase) => state.memory[phase] === 1)).toContain(said === 'on');
     }
+    // Where a fader is said to be, it was: it sends the same there.
+    for (const [controlId, position] of following.positions) {
+      // What is turned click by click has no travel.
+      if (turned.has(controlId)) continue;
+      const ranges = program.armed.flatMap(({ assignment: row, actions }) =>
+        row?.controlId === controlId
+          ? actions.flatMap((a) => (a.type === 'send' && a.emitter.type === 'range' ? [a.emitter] : []))
+          : [],
+      );
+      const was = [0, ...(moves.get(controlId) ?? [])];
+      expect(ranges.some((e) => was.some((p) => sendsTheSame(e, p, position)))).toBe(true);
+    }
   };
   for (const [i, input] of inputsOf(rig, controller, hand).entries()) {
+    if (input.type === 'move') moves.set(input.controlId, [...(moves.get(input.controlId) ?? []), input.position]);
+    if (input.type === 'turn') turned.add(input.controlId);
     hears = i < deaf[0] || i >= deaf[1];
+    if (i === handedOver) following = takenOver(table, knownOf(table, following), input.t);
     for (let ticks = 0; wake !== null && wake <= input.t && ticks < 500; ticks++) step({ type: 'tick', t: wake });
     step(input);
   }
   for (let ticks = 0; wake !== null && ticks < 100; ticks++) step({ type: 'tick', t: wake });
 }
+
+const knownOf = (table: SpeakingTable, following: Following) => ({
+  possible: possiblePlaces(table, following),
+  likely: likelyPlaces(table, following),
+  on: [...following.stands.keys()],
+  positions: following.positions,
+});
 
 /** A function of a small board: banks that are gone to with and without anything sent, at once, late, and by arriving. */
 const someOne = fc.record({
@@ -239,11 +276,19 @@ describe('where a controller is, by what is heard: the true place is always poss
   it('on everything that the model can say', () => {
     const { look } = lawful();
     fc.assert(
-      fc.property(someRichRig, someHand, someFrom, fc.boolean(), someGap, (some, hand, from, buttons, gap) => {
-        const made = richRig(some);
-        const controllers = made.controllers.map((c) => ({ ...c, firmware: { ...c.firmware, bankButtons: buttons } }));
-        for (const controller of controllers) followed({ ...made, controllers }, controller, hand, from, gap, look);
-      }),
+      fc.property(
+        someRichRig,
+        someHand,
+        someFrom,
+        fc.boolean(),
+        someGap,
+        someHandover,
+        (some, hand, from, buttons, gap, over) => {
+          const made = richRig(some);
+          const controllers = made.controllers.map((c) => ({ ...c, firmware: { ...c.firmware, bankButtons: buttons } }));
+          for (const controller of controllers) followed({ ...made, controllers }, controller, hand, from, gap, over, look);
+        },
+      ),
       plays(80),
     );
   });
@@ -251,9 +296,9 @@ describe('where a controller is, by what is heard: the true place is always poss
   it('on a small board, where most of it can be ruled out', () => {
     const { look, counts } = lawful();
     fc.assert(
-      fc.property(someBoard, someHand, someFrom, someGap, (some, hand, from, gap) => {
+      fc.property(someBoard, someHand, someFrom, someGap, someHandover, (some, hand, from, gap, over) => {
         const rig = boardOf(some);
-        for (const controller of rig.controllers) followed(rig, controller, hand, from, gap, look);
+        for (const controller of rig.controllers) followed(rig, controller, hand, from, gap, over, look);
       }),
       plays(600),
     );

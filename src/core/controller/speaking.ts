@@ -3,7 +3,7 @@
 import { type PackedMessage, type SysexTable, sysexSlot } from '../midi';
 import { type Assignment, type Controller, type Layer, type RigIndex, resolve } from '../rig';
 import type { Whereabouts } from './automaton';
-import type { Destination } from './fire';
+import { type Destination, spread } from './fire';
 import { lookUp } from './look-up';
 import { leadsFrom, ownButtons } from './moves';
 import type { Armed, CompiledAction, ControllerProgram } from './program';
@@ -38,6 +38,8 @@ export interface Said {
   readonly slips: boolean;
   /** Whether it is the first that a gesture brings; else it comes behind others, or ends it. */
   readonly begins: boolean;
+  /** Of what is moved over a range: where in its travel the control is, 0–1, in the middle of all that send this word; null for every other. */
+  readonly position: number | null;
 }
 
 export interface SpeakingTable {
@@ -256,6 +258,15 @@ function remembered(leads: (from: number) => readonly number[]): (from: number) 
   };
 }
 
+/** What ends a gesture, or stands beside it: it tells nothing of where anything is. */
+const atTheEnd: Omit<Said, 'speaker'> = {
+  lateMs: Number.POSITIVE_INFINITY,
+  turns: null,
+  slips: false,
+  begins: false,
+  position: null,
+};
+
 /** Every word, and who says it. */
 function saidBy(program: ControllerProgram, speakers: ReadonlyMap<number, Speaker>): ReadonlyMap<PackedMessage, readonly Said[]> {
   const said = new Map<PackedMessage, Said[]>();
@@ -271,12 +282,21 @@ function saidBy(program: ControllerProgram, speakers: ReadonlyMap<number, Speake
     const sends = armed.actions.flatMap((a) => (a.type === 'send' ? [a] : []));
     for (const action of sends) {
       const { first, begins, ends } = wordsOf(action, armed.gesture === 'move');
+      const positions = armed.gesture === 'move' ? positionsOf(action) : null;
       // Of lists that take turns each has a first one.
       const leads = sends.find((a) => a.turn === action.turn || a.turn === undefined) === action;
       const turns = turnedBy(action);
       const slips = changesUnheard(program, armed, action);
-      for (const word of begins) add(word, { speaker, lateMs, turns: turns(word), slips, begins: leads && first.has(word) });
-      for (const word of ends) add(word, { speaker, lateMs: Number.POSITIVE_INFINITY, turns: null, slips: false, begins: false });
+      for (const word of begins)
+        add(word, {
+          speaker,
+          lateMs,
+          turns: turns(word),
+          slips,
+          begins: leads && first.has(word),
+          position: positions?.get(word) ?? null,
+        });
+      for (const word of ends) add(word, { ...atTheEnd, speaker });
     }
   }
   for (const { signals } of program.controls.values())
@@ -285,8 +305,7 @@ function saidBy(program: ControllerProgram, speakers: ReadonlyMap<number, Speake
       for (const value of [127, 0]) put(value, words);
       const stays = (from: number): readonly number[] => [from];
       const speaker: Speaker = { assignment: null, at: null, onArrival: false, leads: stays, ends: stays };
-      for (const word of words)
-        add(word, { speaker, lateMs: Number.POSITIVE_INFINITY, turns: null, slips: false, begins: false });
+      for (const word of words) add(word, { ...atTheEnd, speaker });
     }
   return said;
 }
@@ -308,6 +327,30 @@ function changesUnheard(program: ControllerProgram, armed: Armed, action: Extrac
 const isListenedFor = ({ armed }: ControllerProgram, action: Extract<CompiledAction, { type: 'send' }>): boolean =>
   (action.port === 0 || armed.every((a) => a.actions.every((x) => x.type !== 'send' || x.port === action.port))) &&
   [...wordsOf(action, false).begins].every((word) => sysexSlot(word) < 0);
+
+/** Places of the travel that are looked at to tell where a control is. */
+const LOOKED = 256;
+
+/** By the first word that depends on where a control is: the middle of the travel that sends it, 0–1. Nothing for a word that several stretches of it send, where both ends send the same, and for what follows no range. */
+function positionsOf({ emitter, put }: Extract<CompiledAction, { type: 'send' }>): ReadonlyMap<PackedMessage, number> {
+  const stretches = new Map<PackedMessage, { readonly from: number; readonly to: number; readonly broken: boolean }>();
+  if (emitter.type !== 'range') return new Map();
+  const wordsAt = (position: number): readonly PackedMessage[] => {
+    const words: number[] = [];
+    put(spread(emitter, position), words);
+    return words;
+  };
+  const [low, high] = [wordsAt(0), wordsAt(1)];
+  const at = low.findIndex((word, i) => word !== high[i]);
+  if (at < 0) return new Map();
+  for (let i = 0; i <= LOOKED; i++) {
+    const word = wordsAt(i / LOOKED)[at];
+    const known = word === undefined ? undefined : stretches.get(word);
+    if (word !== undefined)
+      stretches.set(word, { from: known?.from ?? i, to: i, broken: known !== undefined && (known.broken || known.to !== i - 1) });
+  }
+  return new Map([...stretches].flatMap(([word, { from, to, broken }]) => (broken ? [] : [[word, (from + to) / 2 / LOOKED]])));
+}
 
 /** Whether a word turns a latching send on or off. */
 function turnedBy(action: Extract<CompiledAction, { type: 'send' }>): (word: PackedMessage) => 'on' | 'off' | null {

@@ -1,9 +1,29 @@
 import { describe, expect, it } from 'vitest';
-import { assignment, cc, fixed, latching, momentary, parameter, smallRig, withFunctions } from '../../../tests/kit/small-rig';
+import {
+  assignment,
+  cc,
+  fixed,
+  latching,
+  momentary,
+  parameter,
+  range,
+  smallRig,
+  withFunctions,
+} from '../../../tests/kit/small-rig';
 import { speakingTable } from '../controller';
 import { noSysex, packedCc } from '../midi';
 import { type Action, type Assignment, type Firmware, indexRig, type Rig } from '../rig';
-import { beginFollowing, type Following, hear, hearAmong, likelyPlaces, possiblePlaces, toldPlace } from './index';
+import {
+  beginFollowing,
+  type Following,
+  hear,
+  hearAmong,
+  likelyPlaces,
+  possiblePlaces,
+  takenOver,
+  toldPlace,
+  whileDeaf,
+} from './index';
 
 const go = (by: number): Action => ({ type: 'go', to: { type: 'step', what: 'bank', by } });
 const only = (on: string, bank: number | null, number: number, behaviour = fixed(127)): Assignment =>
@@ -163,5 +183,67 @@ describe('where a controller is, by what is heard', () => {
       ['fs2 null 21', 'on'],
     ]);
     expect(second.spoke).toEqual(['fs2 null 21']);
+  });
+});
+
+describe('where a fader is', () => {
+  const moved = (on: string, bank: number | null, number: number, from = 0, to = 127): Assignment =>
+    assignment({
+      id: `${on} ${bank} ${number}`,
+      on,
+      bank,
+      gesture: 'move',
+      message: cc(number),
+      behaviour: range(from, to),
+      meant: [],
+    });
+
+  it('is told by what it sent last, the other way round too', () => {
+    const board = on([moved('k1', null, 20), moved('k2', null, 21, 127, 0)]);
+    const heard = board.hear(board.hear(board.begin(), 0, 20, 127), 10, 21, 127);
+    expect([...heard.positions].map(([id, at]) => [id, Math.round(at * 50) / 50])).toEqual([
+      ['k1', 1],
+      ['k2', 0],
+    ]);
+    expect(board.hear(heard, 20, 20, 64).positions.get('k1')).toBeCloseTo(64 / 127, 2);
+  });
+  it('is nobody’s to say where two send the same, and once its port was gone', () => {
+    const board = on([moved('k1', null, 20), moved('k2', null, 20)]);
+    expect(board.hear(board.begin(), 0, 20, 80).positions.size).toBe(0);
+    const one = on([moved('k1', null, 20)]);
+    const heard = one.hear(one.begin(), 0, 20, 80);
+    expect(heard.positions.size).toBe(1);
+    expect(whileDeaf(one.table, heard).positions.size).toBe(0);
+  });
+});
+
+describe('another window goes on', () => {
+  it('from what the first one knew: bank, latches as they were said last, faders', () => {
+    const board = on([
+      only('fs1', 1, 20),
+      only('fs1', 2, 21),
+      only('fs2', null, 30, latching(127, 0)),
+      and(only('mod', null, 40), go(1)),
+    ]);
+    const heard = board.hear(board.hear(board.begin(), 0, 21, 127), 500, 30, 127);
+    const over = takenOver(
+      board.table,
+      {
+        possible: possiblePlaces(board.table, heard),
+        likely: likelyPlaces(board.table, heard),
+        on: [...heard.stands.keys()],
+        positions: new Map([['k1', 0.5]]),
+      },
+      600,
+    );
+    expect([board.likely(over), board.possible(over)]).toEqual([[2], [1, 2, 3]]);
+    expect([over.stands.size, over.saidLast.size, over.positions.get('k1')]).toEqual([0, 1, 0.5]);
+    expect(board.likely(board.hear(over, 700, 40, 127))).toEqual([3]);
+  });
+  it('from anywhere where nothing was known', () => {
+    const board = on([only('fs1', 1, 20)], { bankButtons: true });
+    expect(board.likely(takenOver(board.table, { possible: [], likely: [], on: [], positions: new Map() }, 0))).toEqual([
+      1, 2, 3,
+    ]);
   });
 });

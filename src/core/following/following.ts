@@ -24,6 +24,8 @@ export interface Following {
   readonly stands: ReadonlyMap<string, 'on' | 'off'>;
   /** The same of those whose latch can change unheard: how they stand if it did not. */
   readonly saidLast: ReadonlyMap<string, 'on' | 'off'>;
+  /** By control: where in its travel it was when it was heard last, 0–1; nothing where another may have sent the same. */
+  readonly positions: ReadonlyMap<string, number>;
   /** Functions that what was heard last may have begun with. */
   readonly spoke: readonly string[];
   /** Whether what was heard last could have been sent from none of those places: then it may be anywhere. */
@@ -44,6 +46,7 @@ export function beginFollowing(table: SpeakingTable, from: 'switched-on' | 'anyw
     movedAt: null,
     stands: new Map(),
     saidLast: new Map(),
+    positions: new Map(),
     spoke: [],
     lost: false,
   };
@@ -76,9 +79,37 @@ export function whileDeaf(table: SpeakingTable, before: Following): Following {
     ever: withAll(before.ever, all),
     stands: new Map(),
     saidLast: new Map(),
+    positions: new Map(),
     spoke: [],
   };
 }
+
+/** What another follower knew of it: every place that was possible, the likely ones among them, latches as they were said last, and where what is moved stood. */
+export interface KnownBefore {
+  readonly possible: readonly Whereabouts[];
+  readonly likely: readonly Whereabouts[];
+  readonly on: readonly string[];
+  readonly positions: ReadonlyMap<string, number>;
+}
+
+/** Goes on from what another knew, from a time in milliseconds on; what is not heard while it changes hands may have led anywhere. */
+export function takenOver(table: SpeakingTable, known: KnownBefore, t: number): Following {
+  const at = new Map(table.places.map((p, i) => [whereWords(p), i]));
+  const placed = (all: readonly Whereabouts[]): readonly number[] => all.flatMap((p) => at.get(whereWords(p)) ?? []);
+  const [possible, likely] = [placed(known.possible), placed(known.likely)];
+  const start = beginFollowing(table, 'anywhere');
+  if (possible.length === 0 || likely.length === 0) return start;
+  return {
+    ...whileDeaf(table, { ...start, heardAt: possible }),
+    likely,
+    // Nobody knows what had been begun, and where.
+    past: [{ places: start.ever, until: t }],
+    saidLast: new Map(known.on.map((id) => [id, 'on'])),
+    positions: known.positions,
+  };
+}
+
+const whereWords = ({ bank, page, layerIds }: Whereabouts): string => [bank, page, ...layerIds].join(' ');
 
 /** Somebody looked: of everywhere that it can be, what they say. Nothing changes where it can be nowhere like that. */
 export function toldPlace(table: SpeakingTable, before: Following, isThere: (place: Whereabouts) => boolean): Following {
@@ -125,6 +156,7 @@ export function hear(table: SpeakingTable, before: Following, t: number, word: P
     stands,
     // Going elsewhere may be what turned it.
     saidLast: moved ? new Map() : saidLast,
+    positions: positionsAfter(before.positions, spoke),
     heardAt: same(before.heardAt, heardAt),
     likely: same(before.likely, likeliest(table, before.likely, said, late.length > 0) ?? heardAt),
     past: withPast(before.past, open, t, longest(table)),
@@ -261,4 +293,18 @@ function standing(before: Following, spoke: ReadonlySet<Said>): Pick<Following, 
   if (one?.turns && one.speaker.assignment && others.length === 0)
     (one.slips ? saidLast : stands).set(one.speaker.assignment.id, one.turns);
   return { stands, saidLast };
+}
+
+/** Where controls are in their travel, once one of some has spoken: where it may have been of another control, nobody knows of any of them. */
+function positionsAfter(before: Following['positions'], spoke: ReadonlySet<Said>): Following['positions'] {
+  const told = [...spoke].flatMap(({ position, speaker }) =>
+    position === null || !speaker.assignment ? [] : [{ id: speaker.assignment.controlId, position }],
+  );
+  if (told.length === 0) return before;
+  const positions = new Map(before);
+  for (const { id } of told) positions.delete(id);
+  const [one] = told;
+  if (one && told.length === spoke.size && told.every((t) => t.id === one.id && t.position === one.position))
+    positions.set(one.id, one.position);
+  return positions;
 }

@@ -5,8 +5,10 @@ export {
   type Following,
   hear,
   hearAmong,
+  type KnownBefore,
   likelyPlaces,
   possiblePlaces,
+  takenOver,
   toldPlace,
   whileDeaf,
 } from './following';

@@ -8,6 +8,8 @@ export interface FollowedView {
   /** Ids of functions whose latch stands on; and of those that said so last, but may have been turned unheard since. */
   readonly on: readonly string[];
   readonly onLast: readonly string[];
+  /** By control that is moved: where in its travel it was when it was heard last, 0–1. */
+  readonly positions: Readonly<Record<string, number>>;
   /** Functions that what was heard last may have begun with. */
   readonly spoke: readonly string[];
   readonly lost: boolean;
@@ -22,6 +24,7 @@ export function viewOf(table: SpeakingTable, following: Following): FollowedView
     possible: possiblePlaces(table, following),
     on: turnedOn(following.stands),
     onLast: turnedOn(following.saidLast),
+    positions: Object.fromEntries(following.positions),
     spoke: following.spoke,
     lost: following.lost,
     places: table.places.length,

@@ -17,6 +17,12 @@ export { type PlaceWay, placeWays } from './wrong-bank';
 export { type BetterPlace, type BetterPlaces, betterPlaces } from './better-places';
 export { betterPlacesWords, betterPlaceWords } from './better-places-words';
 
+// While it is played: the clock, the bars of a section, a pedal to go on with.
+
+export { type BarsNow, type Begun, barsAt, beatsPerQuarter, beginsAt } from './bars';
+export { type ClockHeard, clockRuns, clockTempo, hearClock, noClock, quartersAt } from './clock';
+export { type GoOnPedal, type HeardDownAt, hearPedal, pedalOf } from './go-on';
+
 // Ways between scenes, and how long they take.
 
 export type { Cost, Spent } from './cost';

@@ -1,15 +1,21 @@
 'use client';
 // What is played now: the section, what sounds in it, its song.
-import { counted } from '@/core/base';
 import type { RigIndex, SongSection } from '@/core/rig';
+import type { PortNow } from '@/ports';
 import { Button } from '../primitives/button';
+import { Bars } from './bars';
+import type { StageSettings } from './stage-settings';
 import type { Awake } from './use-awake';
 import type { Spot } from './use-show';
+import type { Time } from './use-time';
 
 export function Now({
   index,
   spots,
   at,
+  time,
+  settings,
+  ports,
   awake,
   follows,
   onSetUp,
@@ -17,6 +23,9 @@ export function Now({
   readonly index: RigIndex;
   readonly spots: readonly Spot[];
   readonly at: number;
+  readonly time: Time;
+  readonly settings: StageSettings;
+  readonly ports: ReadonlyMap<string, PortNow>;
   readonly awake: Awake;
   readonly follows: boolean;
   readonly onSetUp: () => void;
@@ -36,29 +45,40 @@ export function Now({
         </p>
       </div>
       <div className="flex shrink-0 flex-col items-end gap-1 text-right">
-        {spot && (
-          <p className="font-mono text-2xl max-[500px]:text-base">
-            {spot.section.bars > 0 ? counted(spot.section.bars, 'bar') : 'until it ends'}
+        {spot && <Bars time={time} spot={spot} followed={settings.clock !== 'none'} />}
+        {lostPorts(settings, ports).map((words) => (
+          <p key={words} role="alert" className="text-sm text-stop">
+            {words}
           </p>
-        )}
-        {spot && <p className="text-sm text-ink-2">{`${spot.song.bpm} bpm`}</p>}
-        <p className="text-xs text-ink-2">
-          {follows
-            ? 'follows the other window'
-            : awake === 'cannot'
-              ? 'this browser lets the screen go dark'
-              : awake === 'awake'
-                ? 'the screen stays on'
-                : ''}
-        </p>
-        {!follows && (
-          <Button size="small" tone="quiet" onClick={onSetUp}>
-            Set up…
-          </Button>
-        )}
+        ))}
+        <div className="flex items-center gap-2">
+          <p className="text-xs text-ink-2">
+            {follows
+              ? 'follows the other window'
+              : awake === 'cannot'
+                ? 'this browser lets the screen go dark'
+                : awake === 'awake'
+                  ? 'the screen stays on'
+                  : ''}
+          </p>
+          {!follows && (
+            <Button size="small" tone="quiet" onClick={onSetUp}>
+              Set up…
+            </Button>
+          )}
+        </div>
       </div>
     </header>
   );
+}
+
+/** What of clock and pedal is not heard: controllers say so at their panels. */
+function lostPorts({ clock, pedal }: StageSettings, ports: ReadonlyMap<string, PortNow>): readonly string[] {
+  const isGone = (id: string): boolean => !['heard', 'opening', undefined].includes(ports.get(id));
+  return [
+    ...(typeof clock !== 'string' && isGone(clock.id) ? [`The clock of ${clock.name} is not heard.`] : []),
+    ...(pedal && isGone(pedal.port.id) ? [`The pedal on ${pedal.port.name} is not heard.`] : []),
+  ];
 }
 
 /** What a section wants to sound, in a few words. */

@@ -1,11 +1,12 @@
 'use client';
-// What is set up before a show, on this device: where each controller is heard, which are shown, how large the letters are, where silence is sent.
+// What is set up before a show, on this device: where each controller is heard, which are shown, what counts the bars, what goes on, how large the letters are, where silence is sent.
 import { useState } from 'react';
 import type { RigIndex } from '@/core/rig';
 import { type PortInfo, problemWords } from '@/ports';
 import { Button } from '../primitives/button';
 import { Choice } from '../primitives/choice';
 import { Dialog } from '../primitives/dialog';
+import { Clock, Pedal } from './set-up-time';
 import { DISTANCES, type StageSettings } from './stage-settings';
 import type { Devices } from './use-listening';
 
@@ -16,12 +17,14 @@ interface Props {
   /** Controllers that are shown now. */
   readonly shown: readonly string[];
   readonly devices: Devices;
+  /** While a pedal is chosen by pressing it nothing else listens. */
+  readonly onChoosing: (choosing: boolean) => void;
   readonly onClose: () => void;
 }
 
 const DRAWN = 'drawn';
 
-export function StageSetUp({ index, settings, change, shown, devices, onClose }: Props) {
+export function StageSetUp({ index, settings, change, shown, devices, onChoosing, onClose }: Props) {
   const [ports, setPorts] = useState<{ readonly ins: readonly PortInfo[]; readonly outs: readonly PortInfo[] }>({
     ins: [],
     outs: [],
@@ -56,34 +59,17 @@ export function StageSetUp({ index, settings, change, shown, devices, onClose }:
       <div className="space-y-5">
         <section className="space-y-2">
           <h3 className="text-sm font-semibold">Where each controller is heard</h3>
-          {index.rig.controllers.map(({ id, name }) => {
-            const heard = settings.heardOn[id];
-            const known = heard && !ports.ins.some((p) => p.id === heard.id) ? [[heard.id, heard.name] as const] : [];
-            return (
-              <div key={id} className="flex items-end gap-2">
-                <div className="min-w-0 flex-1">
-                  <Choice
-                    label={name}
-                    value={heard?.id ?? DRAWN}
-                    options={[
-                      [DRAWN, 'nowhere: I press the drawing'],
-                      ...known,
-                      ...ports.ins.map((p) => [p.id, p.name] as const),
-                    ]}
-                    onChange={(to) => hearOn(id, to)}
-                  />
-                </div>
-                <label className="flex h-8 items-center gap-1.5 text-sm">
-                  <input
-                    type="checkbox"
-                    checked={shown.includes(id)}
-                    onChange={(e) => change({ shown: e.target.checked ? [...shown, id] : shown.filter((other) => other !== id) })}
-                  />
-                  shown
-                </label>
-              </div>
-            );
-          })}
+          {index.rig.controllers.map(({ id, name }) => (
+            <Heard
+              key={id}
+              name={name}
+              heard={settings.heardOn[id]}
+              ins={ports.ins}
+              hearOn={(portId) => hearOn(id, portId)}
+              shown={shown.includes(id)}
+              show={(on) => change({ shown: on ? [...shown, id] : shown.filter((other) => other !== id) })}
+            />
+          ))}
           <Button onClick={() => void look()}>Look for MIDI devices</Button>
           {said !== null && (
             <p role="status" className="text-sm text-ink-2">
@@ -95,10 +81,47 @@ export function StageSetUp({ index, settings, change, shown, devices, onClose }:
             pass it on to a virtual port, or let it out of the controller’s Thru.
           </p>
         </section>
+        <Clock settings={settings} change={change} ins={ports.ins} />
+        <Pedal settings={settings} change={change} devices={devices} onChoosing={onChoosing} />
         <Silence settings={settings} change={change} outs={ports.outs} />
         <Reading settings={settings} change={change} />
       </div>
     </Dialog>
+  );
+}
+
+/** At which port a controller is heard, and whether it is shown. */
+function Heard({
+  name,
+  heard,
+  ins,
+  hearOn,
+  shown,
+  show,
+}: {
+  readonly name: string;
+  readonly heard: StageSettings['heardOn'][string] | undefined;
+  readonly ins: readonly PortInfo[];
+  readonly hearOn: (portId: string) => void;
+  readonly shown: boolean;
+  readonly show: (on: boolean) => void;
+}) {
+  const known = heard && !ins.some((p) => p.id === heard.id) ? [heard] : [];
+  return (
+    <div className="flex items-end gap-2">
+      <div className="min-w-0 flex-1">
+        <Choice
+          label={name}
+          value={heard?.id ?? DRAWN}
+          options={[[DRAWN, 'nowhere: I press the drawing'], ...[...known, ...ins].map((p) => [p.id, p.name] as const)]}
+          onChange={hearOn}
+        />
+      </div>
+      <label className="flex h-8 items-center gap-1.5 text-sm">
+        <input type="checkbox" checked={shown} onChange={(e) => show(e.target.checked)} />
+        shown
+      </label>
+    </div>
   );
 }
 

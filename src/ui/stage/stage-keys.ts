@@ -48,10 +48,17 @@ export function useStageKeys({
       latest.current.leave.end();
       latest.current.silence?.end();
     };
+    // A button that is pressed by a pointer keeps no focus: the next Space goes on, and does not press it again. Ahead of what the press does.
+    const clicked = (event: MouseEvent): void => {
+      const button = event.detail > 0 && event.target instanceof Element ? event.target.closest('button') : null;
+      button?.blur();
+    };
+    window.addEventListener('click', clicked, true);
     window.addEventListener('keydown', down);
     window.addEventListener('keyup', up);
     window.addEventListener('blur', away);
     return () => {
+      window.removeEventListener('click', clicked, true);
       window.removeEventListener('keydown', down);
       window.removeEventListener('keyup', up);
       window.removeEventListener('blur', away);

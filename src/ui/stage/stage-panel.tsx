@@ -72,6 +72,7 @@ export function StagePanel(props: Props) {
             name={name}
             on={onWords(acting, props.view)}
             spoke={acting?.some((a) => props.view?.spoke.includes(a.assignment.id)) === true}
+            position={props.view?.positions[control.id] ?? null}
             steps={props.next.get(control.id)?.join(' ') ?? ''}
             letters={even}
             box={narrow ? null : box}
@@ -135,6 +136,8 @@ interface ControlProps extends Omit<Drawn, 'box'> {
   /** How its latch stands, in words; empty for off, for none, and where nobody knows. */
   readonly on: string;
   readonly spoke: boolean;
+  /** Where in its travel it was heard last, 0–1; null where nobody knows. */
+  readonly position: number | null;
   /** Numbers of the steps that are done on it, parted by spaces. */
   readonly steps: string;
   readonly letters: number;
@@ -144,11 +147,12 @@ interface ControlProps extends Omit<Drawn, 'box'> {
 }
 
 const StageControl = memo(function StageControl(props: ControlProps) {
-  const { control, acting, name, on, spoke, steps, letters, box, play } = props;
+  const { control, acting, name, on, spoke, position, steps, letters, box, play } = props;
   const [, ...more] = acting ?? [];
   const moved = control.kind !== 'footswitch' && control.kind !== 'pad' && control.kind !== 'button';
   const other = more.map((a) => `${gestureNames[a.gesture]}: ${a.words}`).join(' · ');
-  const spoken = `${control.name}: ${acting === null ? 'depends on the bank' : name || 'free'}${on && `, ${on}`}${steps === '' ? '' : `, next: ${steps.replaceAll(' ', ' and ')}`}`;
+  const at = position === null ? '' : `at ${Math.round(position * 100)} %`;
+  const spoken = `${control.name}: ${acting === null ? 'depends on the bank' : name || 'free'}${on && `, ${on}`}${at && `, ${at}`}${steps === '' ? '' : `, next: ${steps.replaceAll(' ', ' and ')}`}`;
   const fits = box && name !== '' ? writtenIn(name, box, letters) : null;
   const left = box && box.room - (fits ? fits.lines.length * fits.size * LINE + 8 : 0);
   const size = fits?.size ?? letters;
@@ -167,7 +171,7 @@ const StageControl = memo(function StageControl(props: ControlProps) {
         )}
         style={box ? box.drawn : { width: 40, height: (40 * control.height) / Math.max(1, control.width), maxHeight: 56 }}
       >
-        <ControlDrawing control={control} pose={{ position: null, lit: on !== '', down: false }} />
+        <ControlDrawing control={control} pose={{ position, lit: on !== '', down: false }} />
         {steps !== '' && (
           <span className="absolute -top-2 -right-3 flex min-w-7 items-center justify-center rounded-full bg-verdigris px-1.5 text-lg leading-7 font-bold text-on-verdigris">
             {steps}
@@ -194,6 +198,7 @@ const StageControl = memo(function StageControl(props: ControlProps) {
         <span className="mt-0.5 max-w-full truncate text-xs text-ink-2">
           {control.name}
           {on && ` · ${on}`}
+          {at && ` · ${at}`}
           {other !== '' && ` · ${other}`}
         </span>
       )}

@@ -22,8 +22,10 @@ import { placesOf, StageUnit } from './unit';
 import { useAwake } from './use-awake';
 import { type FollowingNow, useFollowing } from './use-following';
 import { useHeld } from './use-held';
-import { type Devices, useDevices, useListening } from './use-listening';
+import { type Devices, useDevices } from './use-listening';
+import { usePorts } from './use-ports';
 import { type Spot, spotsOf, useShow } from './use-show';
+import { useTime } from './use-time';
 
 const StageSetUp = dynamic(() => import('./set-up').then((m) => m.StageSetUp), { ssr: false });
 
@@ -44,24 +46,44 @@ interface StandProps {
   readonly change: (to: Partial<StageSettings>) => void;
 }
 
-function Stand({ index, settings, change }: StandProps) {
-  const router = useRouter();
+/** Where the set is, what the controllers do, and what time it is, by all that is heard. */
+function useStand({ index, settings }: Pick<StandProps, 'index' | 'settings'>) {
   const devices = useDevices();
-  const awake = useAwake();
   const found = useSet(index.rig, usePace().pace);
-  const [settingUp, setUp] = useState(false);
   const spots = useMemo(() => spotsOf(index), [index]);
   const wayInto = ({ song, at }: Spot): ToldTransition | undefined => found.ways.get(keyAt(song.id, at));
   const heard = useRef<(views: Views) => void>(() => undefined);
   const drawn = index.rig.controllers.flatMap((c) => (settings.heardOn[c.id] ? [] : [c.id]));
   const following = useFollowing(index.rig, drawn, (views) => heard.current(views));
-  const show = useShow(index, wayInto, following.known);
+  const show = useShow(index, wayInto, following.known, (known) => void following.worker()?.takenOver(known, drawn));
   heard.current = show.heard;
-  const follows = show.leads === false;
-  const views = follows ? show.led : following.views;
-  const ports = usePorts(devices, settings, following, show.leads === true);
+  const time = useTime(index.rig.id, spots, show.position.at, show.leads, settings.clock);
+  const [choosing, setChoosing] = useState(false);
+  const ports = usePorts(devices, settings, following, { time, goOn: () => show.go(1) }, show.leads === true && !choosing);
   const next = spots[show.position.at + 1];
-  const way = next && wayInto(next);
+  const follows = show.leads === false;
+  return {
+    devices,
+    found,
+    spots,
+    following,
+    show,
+    follows,
+    views: follows ? show.led : following.views,
+    time,
+    ports,
+    setChoosing,
+    next,
+    way: next && wayInto(next),
+  };
+}
+
+function Stand({ index, settings, change }: StandProps) {
+  const router = useRouter();
+  const awake = useAwake();
+  const [settingUp, setUp] = useState(false);
+  const stand = useStand({ index, settings });
+  const { devices, found, spots, following, show, follows, views, time, ports, setChoosing, next, way } = stand;
   const shown = shownOf(index.rig.controllers, settings, found);
 
   const leave = useHeld(() => router.push(`/rigs/${index.rig.id}/set`));
@@ -76,31 +98,18 @@ function Stand({ index, settings, change }: StandProps) {
   });
   return (
     <>
-      <Now index={index} spots={spots} at={show.position.at} awake={awake} follows={follows} onSetUp={() => setUp(true)} />
-      <Panels panels={shown} none={noneWords(index)}>
-        {(scale, columns) => (
-          <Units columns={columns}>
-            {shown.map((controller) => {
-              const heardOn = settings.heardOn[controller.id];
-              return (
-                <StageUnit
-                  key={controller.id}
-                  index={index}
-                  controller={controller}
-                  view={views?.[controller.id] ?? null}
-                  looked={views !== null}
-                  port={heardOn ? (ports.get(heardOn.id) ?? 'opening') : null}
-                  next={numbered(way, show.position.done, controller.id)}
-                  scale={scale}
-                  letters={Math.max(SMALLEST, letterPixels(settings))}
-                  card={lostCard(found, controller)}
-                  worker={show.leads ? following.worker : null}
-                />
-              );
-            })}
-          </Units>
-        )}
-      </Panels>
+      <Now
+        index={index}
+        spots={spots}
+        at={show.position.at}
+        time={time}
+        settings={settings}
+        ports={ports}
+        awake={awake}
+        follows={follows}
+        onSetUp={() => setUp(true)}
+      />
+      <Shown index={index} settings={settings} controllers={shown} stand={stand} />
       <Next
         spot={next}
         way={way}
@@ -118,10 +127,51 @@ function Stand({ index, settings, change }: StandProps) {
           change={change}
           shown={shown.map((c) => c.id)}
           devices={devices}
+          onChoosing={setChoosing}
           onClose={() => setUp(false)}
         />
       )}
     </>
+  );
+}
+
+/** The panels that are shown, each with what is known of it and what is next on it. */
+function Shown({
+  index,
+  settings,
+  controllers,
+  stand: { found, following, show, views, ports, way },
+}: {
+  readonly index: RigIndex;
+  readonly settings: StageSettings;
+  readonly controllers: readonly Controller[];
+  readonly stand: ReturnType<typeof useStand>;
+}) {
+  return (
+    <Panels panels={controllers} none={noneWords(index)}>
+      {(scale, columns) => (
+        <Units columns={columns}>
+          {controllers.map((controller) => {
+            const heardOn = settings.heardOn[controller.id];
+            return (
+              <StageUnit
+                key={controller.id}
+                index={index}
+                controller={controller}
+                view={views?.[controller.id] ?? null}
+                looked={views !== null}
+                port={heardOn ? (ports.get(heardOn.id) ?? 'opening') : null}
+                next={numbered(way, show.position.done, controller.id)}
+                scale={scale}
+                letters={Math.max(SMALLEST, letterPixels(settings))}
+                card={lostCard(found, controller)}
+                worker={show.leads ? following.worker : null}
+              />
+            );
+          })}
+        </Units>
+      )}
+    </Panels>
   );
 }
 
@@ -156,20 +206,6 @@ function tellNth(
   const controller = shown.find((c) => (views?.[c.id]?.likely.length ?? 0) > 1);
   const place = controller && placesOf(controller, views?.[controller.id]?.possible ?? [])[nth];
   if (controller && place) void worker?.told(controller.id, place.bank, place.page);
-}
-
-/** Listens to what was set up, and lets the worker hear it. */
-function usePorts(devices: Devices, settings: StageSettings, following: FollowingNow, on: boolean) {
-  const { heardOn } = settings;
-  const wanted = useMemo(() => [...new Map(Object.values(heardOn).map((p) => [p.id, p])).values()], [heardOn]);
-  const on_ = (portId: string): readonly string[] => Object.keys(heardOn).filter((id) => heardOn[id]?.id === portId);
-  return useListening(
-    devices,
-    wanted,
-    on,
-    (portId, words, atMs) => void following.worker()?.heard(on_(portId), atMs, words),
-    (portId) => void following.worker()?.deaf(on_(portId)),
-  );
 }
 
 /** Sends silence to the ports that were chosen, and says where it could not. A window that follows opens no port: it leaves that to the one that leads. */

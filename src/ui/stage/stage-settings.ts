@@ -7,13 +7,22 @@ import { recalled, remember } from '../primitives/kept-here';
 /** Centimetres from which letters are read. */
 export const DISTANCES = [60, 100, 150, 200, 300] as const;
 
+const portSchema = z.object({ id: z.string(), name: z.string() });
+
 const settingsSchema = z.object({
-  /** By controller: the id and name of the port on which it is heard; what is not named is played on the drawing. */
-  heardOn: z.record(z.string(), z.object({ id: z.string(), name: z.string() })),
+  /** By controller: the port on which it is heard; what is not named is played on the drawing. */
+  heardOn: z.record(z.string(), portSchema),
   /** Controllers that are shown; null for those that the set is played on. */
   shown: z.array(z.string()).nullable(),
   /** Ports to which silence is sent. */
-  silence: z.array(z.object({ id: z.string(), name: z.string() })),
+  silence: z.array(portSchema),
+  /** By what bars are counted: nothing, the song's own tempo from where the player goes on, or the clock on a port. */
+  clock: z.union([z.enum(['none', 'song']), portSchema]).default('none'),
+  /** A pedal that goes on to the next section: its port and its message, as a packed message without its value. */
+  pedal: z
+    .object({ port: portSchema, word: z.number().int().min(0) })
+    .nullable()
+    .default(null),
   /** Centimetres. */
   distance: z.number().min(30).max(600),
   /** Pixels of this screen that are one millimetre. */
@@ -22,7 +31,15 @@ const settingsSchema = z.object({
 export type StageSettings = z.infer<typeof settingsSchema>;
 
 /** A pixel of CSS is 1/96 of an inch where nobody measured (CSS Values and Units). */
-const usual: StageSettings = { heardOn: {}, shown: null, silence: [], distance: 100, pixels: 96 / 25.4 };
+const usual: StageSettings = {
+  heardOn: {},
+  shown: null,
+  silence: [],
+  clock: 'none',
+  pedal: null,
+  distance: 100,
+  pixels: 96 / 25.4,
+};
 
 const KEY = 'keen-dial stage';
 

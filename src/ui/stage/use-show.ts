@@ -68,7 +68,13 @@ export interface Show {
   readonly heard: (views: Views) => void;
 }
 
-export function useShow(index: RigIndex, wayInto: (spot: Spot) => ToldTransition | undefined, views: () => Views | null): Show {
+/** `views`: what this window knows of the controllers by itself; `takeOver`: it leads now, and the window that led knew this. */
+export function useShow(
+  index: RigIndex,
+  wayInto: (spot: Spot) => ToldTransition | undefined,
+  views: () => Views | null,
+  takeOver: (known: Views) => void,
+): Show {
   const spots = useMemo(() => spotsOf(index), [index]);
   const [position, setPosition] = useState(START);
   const [led, setLed] = useState<Views | null>(null);
@@ -76,8 +82,8 @@ export function useShow(index: RigIndex, wayInto: (spot: Spot) => ToldTransition
   const line = useRef<BroadcastChannel | null>(null);
   const leads = useRef(false);
   const now = useRef(position);
-  const latest = useRef({ spots, wayInto, views, index });
-  latest.current = { spots, wayInto, views, index };
+  const latest = useRef({ spots, wayInto, views, index, takeOver, led });
+  latest.current = { spots, wayInto, views, index, takeOver, led };
   const say = useCallback((said: Said): void => line.current?.postMessage(said), []);
 
   const moveTo = useCallback(
@@ -94,8 +100,7 @@ export function useShow(index: RigIndex, wayInto: (spot: Spot) => ToldTransition
   );
   const step = useCallback(
     (by: Goes): void => {
-      const last = latest.current.spots.length - 1;
-      const at = by === 'start' ? -1 : Math.min(last, Math.max(-1, now.current.at + by));
+      const at = stepped(now.current.at, by, latest.current.spots.length);
       if (at !== now.current.at) moveTo({ at, done: 0 });
     },
     [moveTo],
@@ -117,16 +122,13 @@ export function useShow(index: RigIndex, wayInto: (spot: Spot) => ToldTransition
       } else if (leads.current && data.type === 'goes') step(data.by);
       else if (leads.current && data.type === 'asks') say({ type: 'now', position: now.current, views: latest.current.views() });
     };
-    const lead = (): Promise<void> => {
+    channel.postMessage({ type: 'asks' } satisfies Said);
+    leadInTurn(`${NAME} ${id}`, ends.signal, () => {
       leads.current = true;
       setLeading(true);
       setLed(null);
-      return new Promise((resolve) => ends.signal.addEventListener('abort', () => resolve()));
-    };
-    channel.postMessage({ type: 'asks' } satisfies Said);
-    // Where there are no locks each window leads itself.
-    if (!navigator.locks) void lead();
-    else void navigator.locks.request(`${NAME} ${id}`, { signal: ends.signal }, lead).catch(() => undefined);
+      if (latest.current.led) latest.current.takeOver(latest.current.led);
+    });
     return () => {
       leads.current = false;
       ends.abort();
@@ -146,6 +148,19 @@ export function useShow(index: RigIndex, wayInto: (spot: Spot) => ToldTransition
     [moveTo],
   );
   return { position, led, leads: leading, go, heard };
+}
+
+const stepped = (at: number, by: Goes, count: number): number =>
+  by === 'start' ? -1 : Math.min(count - 1, Math.max(-1, at + by));
+
+/** Begins to lead as soon as no other window does, and goes on until `signal` ends it. Where there are no locks each window leads itself. */
+function leadInTurn(name: string, signal: AbortSignal, begin: () => void): void {
+  const lead = (): Promise<void> => {
+    begin();
+    return new Promise((resolve) => signal.addEventListener('abort', () => resolve()));
+  };
+  if (!navigator.locks) void lead();
+  else void navigator.locks.request(name, { signal }, lead).catch(() => undefined);
 }
 
 /** Where the player is once something more was heard: the last step leads on. */
