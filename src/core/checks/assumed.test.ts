@@ -1,6 +1,17 @@
 // Law 11 by example: what is wrong only because of something that nobody stated is to be looked at, and says where it can be found out.
 import { describe, expect, it } from 'vitest';
-import { assignment, cc, continuous, fixed, landing, parameter, smallRig, withFunctions } from '../../../tests/kit/small-rig';
+import {
+  assignment,
+  cc,
+  continuous,
+  fixed,
+  landing,
+  latching,
+  layer,
+  parameter,
+  smallRig,
+  withFunctions,
+} from '../../../tests/kit/small-rig';
 import { rigWith } from '../../../tests/kit/some-function';
 import { channel, u7 } from '../midi';
 import { commonReception, type Evidence, type Rig } from '../rig';
@@ -56,6 +67,35 @@ describe('a target of which nobody has said what it has', () => {
       targets: rig.targets.map((t) => ({ ...t, reception: { ...t.reception, actsOn: commonReception.actsOn } })),
     };
     expect(foundBy(forgotten, 'target-lacks')).toMatchObject([{ severity: 'caution', assumed: { facts: ['modes', 'actsOn'] } }]);
+  });
+  it('may go farther with a click than assumed', () => {
+    const pressed = withFunctions(
+      smallRig([continuous('p', 0, 100)]),
+      [
+        assignment({
+          id: 'a1',
+          on: 'fs1',
+          message: cc(20),
+          behaviour: latching(38, 25),
+          meant: ['p'],
+          wants: [{ parameterId: 'p', want: 'sets' }],
+        }),
+      ],
+      [landing('p', { address: cc(20), mode: 'relative', coding: 'sign-magnitude', from: 0, to: 100 })],
+    );
+    expect(foundBy(pressed, 'target-lacks')).toMatchObject([
+      { severity: 'caution', assumed: { facts: ['modes', 'relativeEncodings', 'relativeStep'] } },
+    ]);
+  });
+  it('may count a weak press in a layer of the software too, through which Base is heard', () => {
+    const weak = (layerId: string | null) =>
+      withFunctions(
+        smallRig([continuous('p', 0, 100)], { layers: [layer({ madeIn: 'host', fallsThrough: true })] }),
+        [assignment({ on: 'fs1', layerId, message: cc(20), behaviour: latching(1, 0), meant: ['p'] })],
+        [landing('p', { address: cc(20), mode: 'increment', from: 0, to: 100 })],
+      );
+    for (const layerId of [null, 'heel'])
+      expect(foundBy(weak(layerId), 'never-registers')).toMatchObject([{ severity: 'caution', assumed: { facts: ['actsOn'] } }]);
   });
   it('lacks what somebody has said that it has not', () => {
     const rig = turned();

@@ -1,6 +1,5 @@
 // Law 11: what must be fixed is wrong whatever a fact that nobody stated may be. Else it is to be looked at, says _if_, and leads to where it can be found out.
-import { landingsFor } from '../commands';
-import { kindOf, valueMax } from '../midi';
+import { addressKey, kindOf, valueMax } from '../midi';
 import { modeOf } from '../modes';
 import {
   type Assignment,
@@ -9,6 +8,7 @@ import {
   controllerStates,
   type Firmware,
   type Landing,
+  messagesOf,
   type Parameter,
   type Reception,
   type RigIndex,
@@ -109,19 +109,21 @@ export function openFor(index: RigIndex, assignment: Assignment): readonly Open[
 
 type Heard = (landing: Landing, parameter: Parameter) => boolean;
 
-/** Whether something hears an assignment in such a way. */
+/** Whether something may hear an assignment in such a way, in whatever layer, and whatever else it moves by it. */
 const heardSo = (index: RigIndex, assignment: Assignment, so: Heard): boolean =>
-  sendsFor(assignment, null).some(({ send }) =>
-    landingsFor(index, assignment, send).some((l) => {
+  sendsFor(assignment, null).some(({ send }) => {
+    const meant = send.meant.flatMap((id) => index.landingsOf.get(id) ?? []);
+    const heard = messagesOf(send, index.counters).flatMap((m) => index.landingsAt.get(addressKey(m)) ?? []);
+    return [...meant, ...heard].some((l) => {
       const parameter = index.parameters.get(l.parameterId);
       return parameter !== undefined && so(l, parameter);
-    }),
-  );
+    });
+  });
 
 /** What acts on presses, or has no travel: it matters what counts as on. */
 const countsPresses: Heard = (landing, { kind }) => modeOf(landing.mode).acts || kind !== 'continuous';
-/** What goes by steps that the target makes. */
-const nudges: Heard = (landing, { kind }) => modeOf(landing.mode).steps && kind === 'continuous';
+/** What goes by steps that the target makes, one a press or one a click. */
+const nudges: Heard = ({ mode }, { kind }) => kind === 'continuous' && (modeOf(mode).steps || modeOf(mode).needs === 'coding');
 
 /** Values of a send as they are compared with a threshold, 0–127: of 14 bits the high ones, of a travel its ends and those that any threshold parts. */
 function valuesFrom({ counters }: RigIndex, { behaviour, message }: Send): readonly number[] {
