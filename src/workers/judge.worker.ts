@@ -180,7 +180,7 @@ const api = {
   byHand(spot: Spot, wish: HandWish): Preview | null {
     const now = judgement;
     if (!now) return null;
-    return previewMoves(now, movesFor(demandsAt(now.index, spot), wish), wishLabel(wish));
+    return previewMoves(now, movesFor(now.index, demandsAt(now.index, spot), wish), wishLabel(wish));
   },
   /** Pins or frees what sits on some numbers. */
   pin: (spot: Spot, pinned: boolean): Edit | null =>

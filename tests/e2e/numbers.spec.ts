@@ -132,6 +132,40 @@ test('numbers are moved by hand, with what that brings shown first', async ({ pa
   await saved(page);
 });
 
+test('a run of numbers from a start on: who sits there makes room, or it says who does not and from where it works', async ({
+  page,
+}) => {
+  const id = await ownRig(page);
+  await open(page, id, 'numbers?channel=5&number=104,105');
+  const chosen = page.getByRole('region', { name: 'The chosen numbers' });
+  await chosen.getByLabel('How', { exact: true }).selectOption('make room from');
+  const from = chosen.getByRole('textbox', { name: /^Number to move to/ });
+  await from.fill('106');
+  await expect(chosen.getByRole('list', { name: 'What it would do' })).toContainText('No finding appears or goes away.');
+  await chosen.getByRole('button', { name: 'Move 4 numbers' }).click();
+  const grid = page.getByRole('grid', { name: 'Numbers on channel 5' });
+  await expect(grid.getByRole('gridcell', { name: /^106: Freeze/ })).toBeVisible();
+  await expect(grid.getByRole('gridcell', { name: /^104: Infinite/ })).toBeVisible();
+  await saved(page);
+  // Pinned it stays: what is wished on it says so, and from where there is room.
+  await grid.getByRole('gridcell', { name: /^104:/ }).click();
+  await chosen.getByRole('button', { name: 'Pin, so that plans leave it' }).click();
+  await expect(chosen.getByRole('button', { name: 'Pinned: let it move' })).toBeVisible();
+  await grid.getByRole('gridcell', { name: /^106:/ }).click();
+  await page.keyboard.press('Shift+ArrowRight');
+  await chosen.getByLabel('How', { exact: true }).selectOption('make room from');
+  await from.fill('103');
+  await expect(chosen.getByText('Infinite sits on 104, which is pinned.')).toBeVisible();
+  await expect(chosen.getByRole('button', { name: 'Move 0 numbers' })).toBeDisabled();
+  await expectAccessible(page);
+  await chosen
+    .getByRole('button', { name: 'It works from 102' })
+    .or(chosen.getByRole('button', { name: /^It works from \d+$/ }))
+    .first()
+    .click();
+  await expect(chosen.getByRole('button', { name: /^Move [1-9]\d* numbers?$/ })).toBeEnabled();
+});
+
 test('pins that cannot stand together are named, with what would loosen them', async ({ page }) => {
   const id = await ownRig(page);
   await open(page, id, 'numbers?channel=5&number=103');

@@ -39,7 +39,7 @@ describe('who sits on chosen numbers', () => {
 describe('a wish', () => {
   const demands = demandsAt(index, { kind: 'cc', channel: 5, numbers: [30, 104] });
   const to = (wish: HandWish) =>
-    movesFor(demands, wish).moves.map((m) => ('number' in m.to && 'channel' in m.to ? [m.to.channel, m.to.number] : []));
+    movesFor(index, demands, wish).moves.map((m) => ('number' in m.to && 'channel' in m.to ? [m.to.channel, m.to.number] : []));
   it.each<[HandWish, unknown, string]>([
     [
       { do: 'count-up', start: 40 },
@@ -78,10 +78,10 @@ describe('a wish', () => {
     expect(wishLabel(wish)).toBe(label);
   });
   it('is refused where a number is never a plain control', () => {
-    const { moves, refused } = movesFor(demands, { do: 'shift', by: 2 });
+    const { moves, refused } = movesFor(index, demands, { do: 'shift', by: 2 });
     expect([moves.length, refused.map((r) => r.why)]).toEqual([1, [{ code: 'reserved', number: 32 }]]);
   });
   it('to swap with nobody moves nothing', () => {
-    expect(movesFor(demands.slice(0, 1), { do: 'swap' })).toEqual({ moves: [], refused: [] });
+    expect(movesFor(index, demands.slice(0, 1), { do: 'swap' })).toEqual({ moves: [], refused: [] });
   });
 });

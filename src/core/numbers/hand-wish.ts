@@ -4,6 +4,7 @@ import type { RigIndex } from '../rig';
 import { type AddressKind, rowOf } from './address-rows';
 import { type ByHand, countUp, shiftBy, swapped, toChannel } from './by-hand';
 import { type Demand, demandsOf } from './demand';
+import { makeRoom } from './make-room';
 
 /** Numbers of one kind on one channel. */
 export interface Spot {
@@ -14,6 +15,8 @@ export interface Spot {
 
 export type HandWish =
   | { readonly do: 'count-up'; readonly start: number }
+  /** The same, and who sits there makes room. */
+  | { readonly do: 'make-room'; readonly start: number }
   | { readonly do: 'shift'; readonly by: number }
   | { readonly do: 'swap' }
   | { readonly do: 'channel'; readonly channel: number };
@@ -30,11 +33,13 @@ export function demandsAt(index: RigIndex, { kind, channel, numbers }: Spot): re
     .sort((a, b) => a.message.number - b.message.number);
 }
 
-/** The moves that a wish asks for; a swap takes the first two. */
-export function movesFor(demands: readonly Demand[], wish: HandWish): ByHand {
+/** The moves that a wish asks for; a swap takes the first two. Others move only to make room: by the school of the rig, as little as can be. */
+export function movesFor(index: RigIndex, demands: readonly Demand[], wish: HandWish): ByHand {
   switch (wish.do) {
     case 'count-up':
       return countUp(demands, wish.start);
+    case 'make-room':
+      return makeRoom(index, demands, wish.start, { school: index.rig.preferences.school, channels: 'own', notes: false });
     case 'shift':
       return shiftBy(demands, wish.by);
     case 'channel':
@@ -53,6 +58,8 @@ export function wishLabel(wish: HandWish): string {
   switch (wish.do) {
     case 'count-up':
       return `Count up from ${wish.start}`;
+    case 'make-room':
+      return `Make room from ${wish.start}`;
     case 'shift':
       return `Shift by ${wish.by}`;
     case 'channel':

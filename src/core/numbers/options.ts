@@ -28,6 +28,8 @@ export interface Wish {
   readonly notes: boolean;
   /** Whether what works and is not entered yet may move as well, for the order of the school; else it stays wherever it can. */
   readonly anew?: boolean;
+  /** Where some demands are to stand, by their id: nowhere else. */
+  readonly places?: ReadonlyMap<string, number>;
   /** Demands whose pin is lifted, whose windows are not looked at, and whether leftovers may be taken over: to try what would loosen a plan. */
   readonly lifted?: ReadonlySet<string>;
   readonly anyNumber?: boolean;
@@ -81,7 +83,12 @@ export function optionsFor(index: RigIndex, demands: readonly Demand[], wish: Wi
   const parametersWanted = demands.filter((d) => d.message.type === 'nrpn').length;
   return demands.map((demand) => {
     const { type, channel, number } = demand.message;
-    if (demand.translated) return [candidateOf(type, channel, number, wish, demand, 0)];
+    const place = wish.places?.get(demand.id);
+    if (place !== undefined && place !== number) {
+      const there = isFixed(demand, wish) ? undefined : placedCandidate(index, network, demand, place, wish, blocked(demand));
+      return there ? [{ ...there, moved: demand.entered ? Math.max(1, halfMinutes(index, demand)) * many : 0 }] : [];
+    }
+    if (demand.translated || place !== undefined) return [candidateOf(type, channel, number, wish, demand, 0)];
     const nature = [
       outletsOf(index, demand).map((o) => [o.controllerId, o.port]),
       demand.targetIds,
@@ -101,8 +108,10 @@ export function optionsFor(index: RigIndex, demands: readonly Demand[], wish: Wi
     const at = plain.findIndex((p) => isAt(demand, p));
     const listed = plain[at];
     const here = listed ?? currentCandidate(index, network, demand, wish, blocked(demand));
-    if (demand.given || (demand.pinned && !wish.lifted?.has(demand.id))) return here ? [here] : [];
-    const moved = demand.entered ? Math.max(1, halfMinutes(index, demand)) * many : works(demand, here) ? 1 : 0;
+    if (isFixed(demand, wish)) return here ? [here] : [];
+    // To make room whatever stands anywhere stays, if it can.
+    const stays = wish.places !== undefined || works(demand, here);
+    const moved = demand.entered ? Math.max(1, halfMinutes(index, demand)) * many : stays ? 1 : 0;
     if (moved === 0) return here && !listed ? [...plain, here] : plain;
     const moves = made.moves.get(moved) ?? plain.map((p) => ({ ...p, moved }));
     made.moves.set(moved, moves);
@@ -110,6 +119,10 @@ export function optionsFor(index: RigIndex, demands: readonly Demand[], wish: Wi
     return at < 0 ? [here, ...moves] : [here, ...moves.slice(0, at), ...moves.slice(at + 1)];
   });
 }
+
+/** Whether a demand stays at its number whatever is planned. */
+export const isFixed = ({ id, given, pinned, translated }: Demand, wish: Pick<Wish, 'lifted'>): boolean =>
+  given || translated || (pinned && !wish.lifted?.has(id));
 
 /** Whether everything that a demand is meant for listens where it is sent: then it works, as far as its number goes. */
 function isHeard({ sends, landings, layer }: Demand): boolean {
@@ -146,10 +159,47 @@ function currentCandidate(
   // A number that somebody gave and pinned, or that the target came with, is taken as it is.
   if (message.type === 'cc' && !demand.pinned && !demand.given && !controlsInOrder(wish.school).includes(message.number))
     return undefined;
-  if (!takes(index, network, demand, message.type, message.channel, wish)(message.number)) return undefined;
-  const here = candidateOf(message.type, message.channel, message.number, wish, demand, 16_384);
-  return [here.cell, ...here.more].some((cell) => blocked.has(cell)) ? undefined : here;
+  return placedCandidate(index, network, demand, message.number, wish, blocked);
 }
+
+/** A demand at some number of its kind and channel, if it gets there, is taken there, and nothing unplanned is in its way. */
+function placedCandidate(
+  index: RigIndex,
+  network: Network,
+  demand: Demand,
+  number: number,
+  wish: Wish,
+  blocked: ReadonlySet<number>,
+): Candidate | undefined {
+  const { type, channel } = demand.message;
+  if (!takes(index, network, demand, type, channel, wish)(number)) return undefined;
+  const there = candidateOf(type, channel, number, wish, demand, 16_384);
+  return [there.cell, ...there.more].some((cell) => blocked.has(cell)) ? undefined : there;
+}
+
+/** Why a demand cannot stand at a number, as far as nobody else who is planned comes into it: it does not get there or is not taken there, or something unplanned listens or sends there. */
+export type NotThere = 'not-taken' | 'spoken-for';
+
+/** Asks that of any demand and number; the rig is looked at once. */
+export function whyNotThere(
+  index: RigIndex,
+  demands: readonly Demand[],
+  wish: Wish,
+): (demand: Demand, number: number) => NotThere | null {
+  const network = compileNetwork(index.rig, new Set());
+  const blocked = blockedCells(index, demands, wish);
+  return (demand, number) => {
+    const { type, channel } = demand.message;
+    if (!takes(index, network, demand, type, channel, wish)(number)) return 'not-taken';
+    return placedCandidate(index, network, demand, number, wish, blocked(demand)) ? null : 'spoken-for';
+  };
+}
+
+/** The cells that a demand takes at a number. */
+export const cellsAt = ({ message: { type, channel }, omni }: Demand, number: number): readonly number[] => [
+  cellOf(type, channel, number),
+  ...cellsBeside(type, channel, number, omni),
+];
 
 function freshOptions(
   index: RigIndex,

@@ -47,13 +47,7 @@ export function planNumbers(index: RigIndex, wish: Wish, steps: number = USUAL_S
     const together = solved.rows.flatMap((row) => demands[row] ?? []);
     return { type: 'impossible', demands: together, loosen: loosenings(index, together, wish) };
   }
-  const moves = demands.flatMap((demand, row): Move[] => {
-    const place = options[row]?.[solved.chosen[row] ?? -1];
-    if (!place) return [];
-    const { message } = demand;
-    const same = place.type === message.type && place.channel === message.channel && place.number === message.number;
-    return same ? [] : [{ demand, from: message, to: messageAt(message, place) }];
-  });
+  const moves = movesOf(demands, options, solved.chosen);
   return {
     type: 'plan',
     demands: demands.length,
@@ -62,6 +56,21 @@ export function planNumbers(index: RigIndex, wish: Wish, steps: number = USUAL_S
     gap: difference(solved.cost, solved.atLeast),
     ...effortOf(index, demands, moves),
   };
+}
+
+/** What changes where each demand takes the option that was chosen for it. */
+export function movesOf(
+  demands: readonly Demand[],
+  options: readonly (readonly Candidate[])[],
+  chosen: readonly number[],
+): readonly Move[] {
+  return demands.flatMap((demand, row): Move[] => {
+    const place = options[row]?.[chosen[row] ?? -1];
+    if (!place) return [];
+    const { message } = demand;
+    const same = place.type === message.type && place.channel === message.channel && place.number === message.number;
+    return same ? [] : [{ demand, from: message, to: messageAt(message, place) }];
+  });
 }
 
 /** The abstract problem of some demands and their options. */

@@ -206,7 +206,7 @@ function ByHand({ index, kind, channel, numbers }: Omit<Props, 'occupancy'>) {
               : 'Enter a number from 0 on.'}
         </p>
       )}
-      {preview && <HandPreview preview={preview} apply={apply} />}
+      {preview && <HandPreview preview={preview} apply={apply} setValue={setValue} />}
     </div>
   );
 }
@@ -232,6 +232,7 @@ function HandFields({
     <div className="flex gap-2">
       <Select aria-label="How" value={how} onChange={(e) => setHow(doOf(e.target.value))} className="flex-1">
         <option value="count-up">{who.length > 1 ? 'count up from' : 'to number'}</option>
+        <option value="make-room">{who.length > 1 ? 'make room from' : 'make room at'}</option>
         <option value="shift">shift by</option>
         <option value="channel">to channel</option>
         {two && <option value="swap">swap the two</option>}
@@ -251,7 +252,16 @@ function HandFields({
   );
 }
 
-function HandPreview({ preview, apply }: { readonly preview: Preview; readonly apply: () => void }) {
+function HandPreview({
+  preview,
+  apply,
+  setValue,
+}: {
+  readonly preview: Preview;
+  readonly apply: () => void;
+  readonly setValue: (to: string) => void;
+}) {
+  const { instead } = preview;
   return (
     <>
       {preview.moves.length > 0 && <MoveList moves={preview.moves} chosen={null} onChoose={() => undefined} />}
@@ -260,6 +270,11 @@ function HandPreview({ preview, apply }: { readonly preview: Preview; readonly a
           {name} stays: {why}
         </p>
       ))}
+      {instead !== null && (
+        <Button size="small" className="self-start" onClick={() => setValue(String(instead))}>
+          It works from {instead}
+        </Button>
+      )}
       <ConsequenceWords consequences={preview.consequences} />
       <div className="flex items-center gap-2">
         <Button size="small" tone="primary" disabled={!preview.edit} onClick={apply}>
@@ -272,7 +287,7 @@ function HandPreview({ preview, apply }: { readonly preview: Preview; readonly a
 }
 
 const doOf = (text: string): HandWish['do'] =>
-  (['count-up', 'shift', 'channel', 'swap'] as const).find((d) => d === text) ?? 'count-up';
+  (['count-up', 'make-room', 'shift', 'channel', 'swap'] as const).find((d) => d === text) ?? 'count-up';
 
 /** What the fields ask for; null while they do not say enough. */
 function wishOf(how: HandWish['do'], text: string): HandWish | null {
@@ -282,6 +297,7 @@ function wishOf(how: HandWish['do'], text: string): HandWish | null {
   if (trimmed === '' || !Number.isInteger(n)) return null;
   switch (how) {
     case 'count-up':
+    case 'make-room':
       return n >= 0 && n <= 16_383 ? { do: how, start: n } : null;
     case 'shift':
       return n !== 0 && Math.abs(n) <= 16_383 ? { do: how, by: n } : null;
