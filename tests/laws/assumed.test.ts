@@ -64,6 +64,7 @@ const otherFirmware: fc.Arbitrary<Partial<Firmware>> = fc.record(
     togglesSurviveBankChange: fc.boolean(),
     releaseLookup: fc.constantFrom('press-layer', 'current-layer'),
     sensesPolarity: fc.boolean(),
+    lights: fc.constantFrom('own-state', 'feedback'),
   },
   { requiredKeys: [] },
 );
@@ -116,8 +117,18 @@ const someFacts = fc.record({
     'actsOn',
     'fourteenBit',
     'tellsPortsApart',
+    'feedback',
   ] as const),
-  sent: fc.subarray(['messages', 'gestures', 'switchModes', 'encoderModes', 'messagesPerGesture', 'banks', 'pages'] as const),
+  sent: fc.subarray([
+    'lights',
+    'messages',
+    'gestures',
+    'switchModes',
+    'encoderModes',
+    'messagesPerGesture',
+    'banks',
+    'pages',
+  ] as const),
 });
 
 describe('what nobody stated', () => {

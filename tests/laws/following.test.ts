@@ -145,7 +145,8 @@ function followed(
           ? actions.flatMap((a) => (a.type === 'send' && a.emitter.type === 'range' ? [a.emitter] : []))
           : [],
       );
-      const was = [0, ...(moves.get(controlId) ?? [])];
+      const springs = rig.controls.find((c) => c.id === controlId)?.springsTo ?? 0;
+      const was = [0, springs, ...(moves.get(controlId) ?? [])];
       expect(ranges.some((e) => was.some((p) => sendsTheSame(e, p, position)))).toBe(true);
     }
   };

@@ -6,7 +6,7 @@ import { type Firmware, firmwareSchema, type Reception, receptionSchema } from '
 
 /**
  * What is planned with a unit: the values (0–127) that are sent to it, whether it matters which count as on and how far a step goes, whether some come in
- * halves, whether it is to tell ports apart, the last bank and page that something stands in.
+ * halves, whether it is to tell ports apart, whether anything can come back from a target, the last bank and page that something stands in.
  */
 export interface Planned {
   readonly sent: readonly number[];
@@ -14,6 +14,7 @@ export interface Planned {
   readonly steps: boolean;
   readonly halves: boolean;
   readonly ports: boolean;
+  readonly returns: boolean;
   readonly bank: number;
   readonly page: number;
 }
@@ -28,8 +29,8 @@ interface OpenTo<F> {
   readonly words: (now: F) => string;
 }
 
-const { gestures, switchModes } = firmwareSchema.shape;
-const { actsOn, fourteenBit, relativeEncodings, takeover } = receptionSchema.shape;
+const { gestures, lights, switchModes } = firmwareSchema.shape;
+const { actsOn, feedback, fourteenBit, relativeEncodings, takeover } = receptionSchema.shape;
 
 const actsOnWords: Readonly<Record<Reception['actsOn'], string>> = {
   'any-message': 'acts on every message',
@@ -75,6 +76,12 @@ export const heardFacts: readonly OpenTo<Reception>[] = [
     more: false,
     others: (now, { halves }) => fourteenBit.options.flatMap((v) => (v === now.fourteenBit || !halves ? [] : { fourteenBit: v })),
     words: (now) => (now.fourteenBit === 'act-on-each' ? 'acts on each half of 14 bits' : 'waits for both halves of 14 bits'),
+  },
+  {
+    fact: 'feedback',
+    more: false,
+    others: (now, { returns }) => (returns ? feedback.options.flatMap((v) => (v === now.feedback ? [] : { feedback: v })) : []),
+    words: (now) => (now.feedback === 'none' ? 'sends nothing back' : 'sends values back'),
   },
   {
     fact: 'tellsPortsApart',
@@ -147,6 +154,13 @@ export const sentFacts: readonly OpenTo<Firmware>[] = [
     more: true,
     others: () => [{ counters: 128 }],
     words: (now) => `has only ${counted(now.counters, 'counter')}`,
+  },
+  {
+    fact: 'lights',
+    more: false,
+    others: (now, { returns }) => (returns ? lights.options.flatMap((v) => (v === now.lights ? [] : { lights: v })) : []),
+    words: (now) =>
+      now.lights === 'feedback' ? 'takes what comes back for how its switches stand' : 'takes nothing that comes back',
   },
   {
     fact: 'sensesPolarity',

@@ -87,6 +87,34 @@ describe('a target of which nobody has said what it has', () => {
       { severity: 'caution', assumed: { facts: ['modes', 'relativeEncodings', 'relativeStep'] } },
     ]);
   });
+  it('may send values back where there is a wire for them: a light that follows them turns the latch', () => {
+    const made = rigWith({
+      message: cc(20),
+      parameter: continuous('p', -60, 6, { default: -60, start: -60 }),
+      gesture: 'press',
+      behaviour: 'latching',
+      values: [0, 1],
+      mode: 'toggle',
+      part: [1, 0],
+      coding: 'twos-complement',
+      heard: 'twos-complement',
+      takeover: 'jump',
+      actsOn: 'at-or-above-threshold',
+      fourteenBit: 'act-on-each',
+      feedback: 'none',
+      wires: 'back',
+      port: '',
+      group: null,
+      sendsOff: false,
+      want: 'taps',
+    });
+    if (!made) throw new Error('no rig');
+    const severities = (rig: Rig) => foundBy(rig, 'every-second-press').map((f) => f.severity);
+    expect(severities(made)).toEqual(['caution']);
+    const oneWay = { ...made, wires: made.wires.filter((w) => w.from.unitId === 'board') };
+    expect(oneWay.wires.length).toBeLessThan(made.wires.length);
+    expect(severities(oneWay)).toEqual(['stop']);
+  });
   it('may count a weak press in a layer of the software too, through which Base is heard', () => {
     const weak = (layerId: string | null) =>
       withFunctions(

@@ -28,8 +28,8 @@ export interface Assumed {
   readonly facts: readonly string[];
 }
 
-/** What counts as on, and how far a step of it goes. */
-const counts = ['threshold', 'actsOn', 'fourteenBit', 'relativeStep'] as const;
+/** What counts as on, how far a step of it goes, and what comes back of it. */
+const counts = ['threshold', 'actsOn', 'fourteenBit', 'relativeStep', 'feedback', 'lights'] as const;
 
 /** The facts that findings can rest on, by their check: what the others tell is wrong however a unit works. */
 const restsOn: Partial<Readonly<Record<CheckId, readonly HeardOrSent[]>>> = {
@@ -75,7 +75,7 @@ export const isLong = (assignment: Assignment): boolean =>
   assignment.gesture.type === 'move' &&
   assignment.actions.some((a) => a.type === 'send' && a.behaviour.type === 'range' && valueMax(a.message.type) > 127);
 
-const nothing: Planned = { sent: [], counts: false, steps: false, halves: false, ports: false, bank: 1, page: 1 };
+const nothing: Planned = { sent: [], counts: false, steps: false, halves: false, ports: false, returns: false, bank: 1, page: 1 };
 
 /** What nobody stated of the units that an assignment goes from and to. */
 export function openFor(index: RigIndex, assignment: Assignment): readonly Open[] {
@@ -95,10 +95,11 @@ export function openFor(index: RigIndex, assignment: Assignment): readonly Open[
     counts: heardSo(index, assignment, countsPresses),
     steps: heardSo(index, assignment, nudges),
     halves,
+    returns: index.rig.wires.some((w) => ids.has(w.from.unitId)),
   };
   const targets = [...ids].flatMap((id) => index.targets.get(id) ?? []);
   return [
-    ...(controller ? openInController(index, controller) : []),
+    ...(controller ? openInController(index, controller, planned.returns) : []),
     ...targets.flatMap((t) => openInTarget(t, { ...planned, ports: hasPorts(index, t) })),
     // What clashes elsewhere may be told apart there by its port.
     ...index.rig.targets.flatMap((t) =>
@@ -142,14 +143,14 @@ const hasPorts = ({ rig }: RigIndex, { id }: Target): boolean => rig.landings.so
 
 /** What nobody stated of a controller, and of what hears what it sends on arriving somewhere. */
 export const openAround = (index: RigIndex, controller: Controller): readonly Open[] => [
-  ...openInController(index, controller),
+  ...openInController(index, controller, false),
   ...(index.arrivalsOf.has(controller.id)
     ? index.rig.targets.flatMap((t) => openInTarget(t, { ...nothing, ports: hasPorts(index, t) }))
     : []),
 ];
 
-const openInController = (index: RigIndex, controller: Controller): readonly Open[] => {
-  const planned = plannedOn(index, controller);
+const openInController = (index: RigIndex, controller: Controller, returns: boolean): readonly Open[] => {
+  const planned = { ...plannedOn(index, controller), returns };
   return sentFacts.flatMap(({ fact, more, others, words }) => {
     if (controllerStates(controller, fact)) return [];
     const said = `${controller.name} ${words(controller.firmware)}`;
