@@ -31,6 +31,31 @@ const turned = (gear: Parameters<typeof smallRig>[1] = {}): Rig =>
     [landing('p', { address: cc(20), mode: 'relative', coding: 'twos-complement', from: 0, to: 100 })],
   );
 
+describe('what arrives twice', () => {
+  const twice = (mode: 'absolute' | 'toggle', port: string): Rig => {
+    const rig = withFunctions(
+      smallRig([continuous('p', 0, 100)]),
+      [assignment({ on: 'fs1', message: cc(20), behaviour: fixed(127), meant: ['p'] })],
+      [
+        landing('p', { id: 'l1', address: cc(20), mode, port, from: 0, to: 100 }),
+        // Flips at another number.
+        landing('p', { id: 'l2', address: cc(30), mode: 'toggle', from: 0, to: 100 }),
+      ],
+    );
+    const [wire] = rig.wires;
+    if (!wire) throw new Error('the small rig is wired');
+    return { ...rig, wires: [...rig.wires, { ...wire, id: 'w2', to: { ...wire.to, port: 'port 4' } }] };
+  };
+  const severities = (rig: Rig) => foundBy(rig, 'heard-twice').map((f) => [f.severity, f.assumed?.facts ?? []]);
+  it('counts twice only where that which hears it counts', () => {
+    expect(severities(twice('toggle', ''))).toEqual([['stop', []]]);
+    expect(severities(twice('absolute', ''))).toEqual([['caution', []]]);
+  });
+  it('arrives once if the target tells its ports apart', () => {
+    expect(severities(twice('toggle', 'port 4'))).toEqual([['caution', ['tellsPortsApart']]]);
+  });
+});
+
 describe('a target of which nobody has said what it has', () => {
   it('lacks nothing for sure', () => {
     const [found] = foundBy(turned(), 'target-lacks');

@@ -37,6 +37,7 @@ const restsOn: Partial<Readonly<Record<CheckId, readonly HeardOrSent[]>>> = {
   'arrival-moves': ['tellsPortsApart'],
   'cannot-send': ['messages', 'switchModes', 'encoderModes'],
   'every-second-press': counts,
+  'heard-twice': ['tellsPortsApart'],
   irregular: counts,
   'never-registers': counts,
   'no-such-gesture': ['gestures'],

@@ -3,11 +3,27 @@ import type { Outcome } from '../bench';
 import { changePort, nextOrder, wire } from '../commands';
 import { type Channel, carrierOf, type Message, shortName } from '../midi';
 import { modeOf } from '../modes';
-import { type Assignment, batch, insert, outletOf, type Parameter, type RigIndex, set, type Wire } from '../rig';
-import { passesAs, routesFrom } from '../wires';
+import {
+  type Assignment,
+  batch,
+  insert,
+  type Landing,
+  messagesOf,
+  outletOf,
+  type Parameter,
+  type RigIndex,
+  type Send,
+  set,
+  type Wire,
+} from '../rig';
+import { landingsHearing, outletFor, passesAs, routesFrom } from '../wires';
 import { type AssignmentCheck, type ControllerCheck, type Finding, type Fix, type Found, noFixes, subjectOf } from './finding';
 import { homeOf, renumberFix, sendsFor, wireFix, wiresTowards } from './fix-parts';
 import { timesHeard } from './heard-by';
+
+/** What listens where a send arrives, for all of it or a part. */
+const hearing = (index: RigIndex, { controlId }: Assignment, send: Send): readonly Landing[] =>
+  messagesOf(send, index.counters).flatMap((m) => landingsHearing(index, outletFor(index, controlId, send), m, true));
 
 /** Parameters that nothing lands on, for one of some reasons. */
 function unheard(index: RigIndex, outcome: Outcome, why: string): readonly Parameter[] {
@@ -190,7 +206,8 @@ export const heardTwice: AssignmentCheck<'heard-twice', HeardTwice> = {
         const times = timesHeard(context, assignment, send, parameter.targetId, landings);
         if (times < 2) return [];
         told.add(parameter.targetId);
-        const counts = landings.some((l) => modeOf(l.mode).counts);
+        // What listens for something else counts nothing of this.
+        const counts = hearing(index, assignment, send).some((l) => l.parameterId === id && modeOf(l.mode).counts);
         return [
           {
             severity: counts ? 'stop' : 'caution',

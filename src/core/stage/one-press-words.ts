@@ -7,11 +7,11 @@ import { namedPlace } from './words';
 /** Which switch or bank it is, what it saves, what it leaves, and what it takes to enter it. */
 export function onePressWords(
   index: RigIndex,
-  { control, controller, bank, preset, left, before, after, saves, longer, lines, minutes }: OnePress,
+  { control, gesture, controller, bank, preset, left, before, after, saves, longer, lines, minutes }: OnePress,
 ): { readonly head: string; readonly lines: readonly string[] } {
   const where = bank === null ? '' : namedPlace(controller, bank);
   const on = control
-    ? `${control.name} on ${controller.name}${where === '' ? '' : ` in ${where}`}`
+    ? `${doneTo[gesture](control.name)} on ${controller.name}${where === '' ? '' : ` in ${where}`}`
     : `Arriving at ${where} of ${controller.name}`;
   return {
     head: `${on}${loads(index, preset)}`,
@@ -30,6 +30,12 @@ export function onePressWords(
   };
 }
 
+const doneTo: Readonly<Record<OnePress['gesture'], (name: string) => string>> = {
+  press: (name) => name,
+  hold: (name) => `Holding ${name}`,
+  'double-tap': (name) => `Tapping ${name} twice`,
+};
+
 /** The preset that is loaded, behind the name of the switch. */
 function loads(index: RigIndex, preset: OnePress['preset']): string {
   const chooser = index.parameters.get(preset?.parameterId ?? '');
@@ -40,6 +46,6 @@ function loads(index: RigIndex, preset: OnePress['preset']): string {
 export const noPressWords: Readonly<Record<Exclude<OnePressFound['type'], 'offers'>, string>> = {
   'nothing-wanted': 'This section wants nothing that a press could send.',
   'no-switch':
-    'No switch is free in the bank where you stand, and no bank beside it is spare. One that is taken off frees its place.',
+    'No switch is free in the bank where you stand, by a press, a hold or a double tap, and no bank beside it is spare. One that is taken off frees its place.',
   'none-better': 'The nearest free switches and spare banks were played: with none of them is the set better.',
 };

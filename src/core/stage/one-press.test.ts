@@ -1,14 +1,20 @@
 // One press instead: whatever is offered is played by itself, and leads into its section by fewer gestures, in time, or at all.
 import { describe, expect, it } from 'vitest';
 import { assignment, cc, continuous, landing, latching, parameter, smallRig, withFunctions } from '../../../tests/kit/small-rig';
-import { apply, indexRig, type Rig } from '../rig';
+import { apply, type Firmware, indexRig, type Rig } from '../rig';
 import { noPressWords, type OnePressFound, onePress, onePressWords, transitionsOf } from './index';
 
 /** Two latches and a tail that no control moves; a song that wants them, over banks of 1 bar. */
-function show(change: { readonly free?: boolean; readonly tail?: number } = {}): Rig {
+function show(change: { readonly free?: boolean; readonly tail?: number; readonly firmware?: Partial<Firmware> } = {}): Rig {
   const rig = withFunctions(
     smallRig([parameter('drone', { order: 1 }), parameter('choir', { order: 2 }), continuous('tail', 0, 100, { order: 3 })], {
-      firmware: { banks: 1, messagesPerGesture: 4 },
+      // Nothing but presses, where no switch is to be free.
+      firmware: {
+        banks: 1,
+        messagesPerGesture: 4,
+        ...(change.free === false ? { gestures: ['press'] } : {}),
+        ...change.firmware,
+      },
     }),
     [
       assignment({ id: 'a1', on: 'fs1', message: cc(20), behaviour: latching(127, 0), meant: ['drone'] }),
@@ -72,6 +78,53 @@ describe('one press instead', () => {
       'The whole set takes 1 gesture fewer.',
       expect.stringMatching(/^\d+ lines to enter, about \d+ minutes?\.$/),
     ]);
+  });
+  it('where no switch is free a hold is, and a double tap where that is used too; never with a chord on it', () => {
+    const waits = {
+      free: false,
+      firmware: { gestures: ['press', 'hold', 'double-tap', 'chord'], press: 'waits' } satisfies Partial<Firmware>,
+    };
+    const rig = show(waits);
+    const offers = offersOf(rig);
+    expect(offers.map((o) => [o.gesture, o.after])).toEqual([
+      ['hold', 1],
+      ['hold', 1],
+    ]);
+    const [offer] = offers;
+    if (!offer) throw new Error('nothing offered');
+    expect(onePressWords(indexRig(rig), offer).head).toMatch(/^Holding (FS1|FS2|MOD) on Board$/);
+    const done = apply(rig, offer.edit);
+    expect(done.ok && gestures(done.value)).toBe(1);
+    const held = rig.assignments.map((a) => ({ ...a, id: `${a.id} held`, gesture: { type: 'hold' as const } }));
+    expect(offersOf({ ...rig, assignments: [...rig.assignments, ...held] }).map((o) => o.gesture)).toEqual([
+      'double-tap',
+      'double-tap',
+    ]);
+    const chords = rig.assignments.map((a, i) => ({
+      ...a,
+      id: `${a.id} chord`,
+      gesture: { type: 'chord' as const, with: ['fs2', 'mod', 'fs1'][i] ?? '', windowMs: 50, singlesFire: false },
+    }));
+    expect(found({ ...rig, assignments: [...rig.assignments, ...chords] }).type).toBe('no-switch');
+  });
+  it('a hold by which the press fires as well takes a press more to turn back what it turned', () => {
+    // The press fires as well, and turns what should stay.
+    const rig = show({ free: false, firmware: { gestures: ['press', 'hold'], press: 'always-fires' } });
+    const scenes: Rig['scenes'] = [
+      {
+        id: 'all',
+        order: 1,
+        name: 'All',
+        values: [
+          { parameterId: 'choir', value: 1 },
+          { parameterId: 'tail', value: 40 },
+        ],
+        assignmentId: null,
+        note: '',
+      },
+    ];
+    const taken = new Map(offersOf({ ...rig, scenes }).map((o) => [o.control?.id, o.after]));
+    expect([taken.get('fs1'), taken.get('fs2')]).toEqual([2, 1]);
   });
   it('a value that nothing moves can be reached then', () => {
     const rig = show({ tail: 40 });

@@ -1,4 +1,4 @@
-// One press instead: a switch that is free where the player stands and sends all that a section wants by itself, or a spare bank that sends it on arriving. Each is played through the whole set before it is offered.
+// One press instead: a switch that is free where the player stands and sends all that a section wants by itself, a gesture that is free on one, or a spare bank that sends it on arriving. Each is played through the whole set before it is offered.
 import { groupBy } from '../base';
 import {
   assignmentAt,
@@ -11,9 +11,19 @@ import {
   setValuesEdit,
 } from '../commands';
 import { startPlace } from '../controller';
-import { apply, type Control, type Controller, type Edit, indexRig, modifiersOf, type RigIndex } from '../rig';
+import {
+  type Assignment,
+  apply,
+  type Control,
+  type Controller,
+  type Edit,
+  type GestureType,
+  indexRig,
+  modifiersOf,
+  type RigIndex,
+} from '../rig';
 import { countToEnter, entryProgress, entrySteps } from '../sheets';
-import type { Cost } from './cost';
+import { type Cost, compareCosts } from './cost';
 import { distance, middleOf, type Pace, usualPace } from './movement';
 import type { Moment } from './onward';
 import { type PresetWish, presetWishes } from './preset-wishes';
@@ -23,6 +33,8 @@ import { type Transition, transitionsOf, wishOf } from './show';
 export interface OnePress {
   /** The switch that sends it; null where it is sent on arriving at the bank. */
   readonly control: Control | null;
+  /** What is done on it; a press where it is sent on arriving. */
+  readonly gesture: FreeGesture;
   readonly controller: Controller;
   /** The bank that it is in; null for every bank. */
   readonly bank: number | null;
@@ -52,6 +64,11 @@ export type OnePressFound =
   /** With those that are free it is no better, or the whole set takes as many gestures, or another section is lost, late or dangerous. */
   | { readonly type: 'none-better' };
 
+/** What may be free on a switch, in the order in which it is tried: what is pressed by itself before what takes longer. */
+const freeGestures = ['press', 'hold', 'double-tap'] as const;
+type FreeGesture = (typeof freeGestures)[number];
+const orderOf = (gesture: FreeGesture): number => freeGestures.indexOf(gesture);
+
 /** So many switches of each controller are tried, and so many in all. */
 const EACH = 2;
 const MOST = 6;
@@ -77,20 +94,30 @@ export function onePress(index: RigIndex, songId: string, at: number, newId: New
   return {
     type: 'offers',
     offers: offers.toSorted(
-      (a, b) => a.after - b.after || a.longer.length - b.longer.length || b.saves - a.saves || a.lines - b.lines,
+      // A press is done sooner than a hold or a double tap.
+      (a, b) =>
+        a.after - b.after ||
+        a.longer.length - b.longer.length ||
+        orderOf(a.gesture) - orderOf(b.gesture) ||
+        b.saves - a.saves ||
+        a.lines - b.lines,
     ),
   };
 }
 
 interface Free {
   readonly control: Control;
+  readonly gesture: FreeGesture;
   readonly controller: Controller;
   readonly place: Place;
   /** Whether it is sent by arriving there, and by no press of the switch. */
   readonly arriving: boolean;
 }
 
-/** Switches on which nothing is in the bank where their controller stands: of each controller the nearest to the foot. */
+/**
+ * Gestures of switches on which nothing is in the bank where their controller stands: of each controller a press of the nearest switches on which nothing is at all; where there are too few
+ * of those, a hold and a double tap of others.
+ */
 function freeSwitches(index: RigIndex, from: Moment): readonly Free[] {
   const modifiers = new Set(index.rig.layers.flatMap((l) => modifiersOf(l)));
   let left = 0;
@@ -100,21 +127,40 @@ function freeSwitches(index: RigIndex, from: Moment): readonly Free[] {
     const bank = controller.firmware.banks > 1 ? (from.state.controllers[i]?.bank ?? startPlace(controller.firmware).bank) : null;
     return (index.controlsOf.get(controller.id) ?? []).flatMap((control) => {
       if (!switches.has(control.kind) || modifiers.has(control.id) || index.chordPartners.has(control.id)) return [];
-      if (!gesturesOf(control, controller).includes('press')) return [];
-      const here = index.assignmentsOf.get(control.id) ?? [];
-      if (here.some((a) => a.bank === null || bank === null || a.bank === bank)) return [];
+      const here = (index.assignmentsOf.get(control.id) ?? []).filter((a) => a.bank === null || bank === null || a.bank === bank);
       const mm = from.foot ? distance(from.foot, middleOf(control, own)) : 0;
-      return [{ control, controller, place: { bank, page: null, layerId: null }, arriving: false, mm }];
+      return freeOn(control, controller, here).map((gesture) => ({
+        control,
+        gesture,
+        controller,
+        place: { bank, page: null, layerId: null },
+        arriving: false,
+        mm,
+      }));
     });
   });
   const near = [
     ...groupBy(
-      found.toSorted((a, b) => a.mm - b.mm),
+      found.toSorted((a, b) => orderOf(a.gesture) - orderOf(b.gesture) || a.mm - b.mm),
       (f) => f.controller.id,
     ).values(),
   ];
   return near.flatMap((of) => of.slice(0, EACH)).slice(0, MOST);
 }
+
+/** A press where nothing is on it; else what none of its functions is on, chords and what begins alike with it among them. */
+function freeOn(control: Control, controller: Controller, here: readonly Assignment[]): readonly FreeGesture[] {
+  const has = gesturesOf(control, controller);
+  if (here.length === 0) return freeGestures.filter((g) => g === 'press' && has.includes(g));
+  const used = new Set(here.map((a) => a.gesture.type));
+  return freeGestures.filter((g) => g !== 'press' && has.includes(g) && !beginsAlike[g].some((like) => used.has(like)));
+}
+
+/** Gestures that begin as one does: they would go out with it. */
+const beginsAlike = {
+  hold: ['hold', 'hold-release', 'repeat', 'chord'],
+  'double-tap': ['double-tap', 'tap-hold', 'chord'],
+} as const satisfies Readonly<Record<Exclude<FreeGesture, 'press'>, readonly GestureType[]>>;
 
 /** Of each controller one bank beside the one where it stands, in which nothing is and nothing is done on arriving. */
 function spareBanks(index: RigIndex, from: Moment): readonly Free[] {
@@ -136,7 +182,7 @@ function spareBanks(index: RigIndex, from: Moment): readonly Free[] {
     const control = own.find(
       (c) => switches.has(c.kind) && gesturesOf(c, controller).includes('press') && !assignmentAt(index, c.id, place, 'press'),
     );
-    return control ? [{ control, controller, place, arriving: true }] : [];
+    return control ? [{ control, gesture: 'press' as const, controller, place, arriving: true }] : [];
   });
 }
 
@@ -146,13 +192,8 @@ interface Played {
   readonly look: LookAt;
 }
 
-/** Whether a way is better where it matters: fewer dangers, in time, fewer gestures. */
-const mends = (after: Cost, before: Cost): boolean =>
-  after.hazards !== before.hazards
-    ? after.hazards < before.hazards
-    : after.late !== before.late
-      ? before.late
-      : after.gestures < before.gestures;
+/** Whether a way is better where it matters: fewer dangers, in time, less left changed, fewer gestures. */
+const mends = (after: Cost, before: Cost): boolean => compareCosts({ ...after, travel: 0 }, { ...before, travel: 0 }) < 0;
 
 const costOf = (t: Transition | undefined): Cost | null => (t?.way.type === 'way' ? t.way.cost : null);
 
@@ -169,13 +210,13 @@ function playedWith(after: RigIndex, all: readonly Transition[], look: LookAt): 
 /** A switch with all that is wanted on it, played through the whole set; null where it is no better. */
 function offerAt(
   index: RigIndex,
-  { control, controller, place, arriving }: Free,
+  { control, gesture, controller, place, arriving }: Free,
   { values, preset }: { readonly values: SetValuesPlan['wish']['values']; readonly preset: PresetWish | null },
   { all, now, look }: Played,
   newId: NewId,
 ): OnePress | null {
-  if (assignmentAt(index, control.id, place, 'press')) return null;
-  const plan = planSetValues(index, { control, place, gesture: { type: 'press' }, values });
+  if (assignmentAt(index, control.id, place, gesture)) return null;
+  const plan = planSetValues(index, { control, place, gesture: { type: gesture }, values });
   const edit =
     arriving && place.bank !== null ? setOnArrivalEdit(index, plan, place.bank, newId) : setValuesEdit(index, plan, newId);
   const done = edit && apply(index.rig, edit);
@@ -196,6 +237,7 @@ function offerAt(
   if (now.way.type === 'way' && !now.way.cost.late && saves <= 0) return null;
   return {
     control: arriving ? null : control,
+    gesture,
     controller,
     bank: place.bank,
     edit,
