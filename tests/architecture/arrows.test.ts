@@ -41,7 +41,7 @@ const allowed: Readonly<Record<string, readonly string[]>> = {
   through: ['midi', 'rig', 'controller', 'wires'],
   following: ['midi', 'rig', 'controller'],
   stage: ['midi', 'rig', 'wires', 'controller', 'receiver', 'bench', 'commands', 'sheets'],
-  rehearsal: ['midi', 'rig', 'controller', 'receiver', 'bench', 'stage'],
+  rehearsal: ['midi', 'rig', 'controller', 'receiver', 'bench', 'following', 'stage'],
   begin: ['rig', 'library', 'bench', 'commands', 'wants', 'proof'],
   paper: ['midi', 'values', 'rig', 'sheets', 'stage'],
   formats: [

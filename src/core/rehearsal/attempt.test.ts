@@ -6,6 +6,7 @@ import {
   assignment,
   cc,
   continuous,
+  fixed,
   landing,
   latching,
   momentary,
@@ -263,6 +264,40 @@ describe('worked out by hand', () => {
       false,
       [[{ parameterId: 'dry', value: 1 }]],
     ]);
+  });
+  it('where a real controller stands is told by what it sent: only where it cannot be there it is elsewhere', () => {
+    const wet = parameter('wet', { order: 1 });
+    const goes = assignment({ id: 'go', on: 'mod', message: cc(40), behaviour: fixed(127), meant: [] });
+    const made = withFunctions(
+      smallRig([wet], { firmware: { banks: 3, bankButtons: false } }),
+      [
+        assignment({ id: 'a1', on: 'fs1', bank: 1, message: cc(20), behaviour: latching(127, 0), meant: ['wet'] }),
+        assignment({ id: 'a2', on: 'fs1', bank: 2, message: cc(21), behaviour: latching(127, 0), meant: ['wet'] }),
+        { ...goes, actions: [...goes.actions, { type: 'go', to: { type: 'step', what: 'bank', by: 1 } }] },
+      ],
+      [landing('wet', { address: cc(20) })],
+    );
+    const stands = [{ controllerId: 'board', bank: 2, page: null, layerIds: null }];
+    const scene = { id: 'on', order: 1, name: 'on', values: [{ parameterId: 'wet', value: 1 }], assignmentId: null, note: '' };
+    const section = { name: 'One', bars: 2, sceneId: 'on', bank: null, stands };
+    const index = indexRig({ ...made, scenes: [scene], songs: [{ ...song, sections: [section] }] });
+    const [way] = [...transitionsOf(index)];
+    if (!way) throw new Error('no way');
+    const take = { song: way.song, first: 0, last: 0, share: 1 };
+    const words = (n: number, atMs: number): ChainEvent => ({
+      do: 'words',
+      atMs,
+      on: 'board',
+      words: [packedCc(channel(5), u7(n), u7(127))],
+    });
+    const told = (events: readonly ChainEvent[]) =>
+      attemptsIn(index, take, [way], events).map((a) => [a.reached, a.elsewhere, a.missing]);
+    expect(told([words(20, 6000)])).toEqual([['not', ['board'], []]]);
+    expect(told([words(20, 6000), words(40, 7000)])).toEqual([['in-time', [], []]]);
+    // Gone on after the downbeat, it was there.
+    expect(told([words(20, 6000), words(40, 7000), words(40, 9000)])).toEqual([['in-time', [], []]]);
+    // Too far on, and known so.
+    expect(told([words(20, 6000), words(40, 6500), words(40, 7000)])).toEqual([['not', ['board'], []]]);
   });
   it('what a way does on the way is no slip, though it is only heard: a step at a time, two of them wanted', () => {
     const steps = parameter('steps', { kind: 'stepped', lowest: 0, highest: 3, steps: ['a', 'b', 'c', 'd'] });

@@ -2,6 +2,7 @@
 import { type Chain, type ChainEvent, playSession, type Session, type Trace, usualSetup, VALUE, wholeChain } from '../bench';
 import type { Parameter, RigIndex } from '../rig';
 import { isThere, standsThere, type Transition, type Wish, type Wished, wishedIn, wishOf } from '../stage';
+import { astrayIn, type HeardUnits } from './astray';
 import { type Due, scheduleOf, type Take } from './schedule';
 import { matched, type Planned, type Touch, touchesFor, touchesOf } from './touches';
 
@@ -31,7 +32,7 @@ export interface Attempt {
   readonly right: boolean;
   /** What is not as wanted at the end. */
   readonly missing: readonly Found[];
-  /** Controllers that do not stand where the section wants them. What a real controller shows is not heard, so it is not asked. */
+  /** Controllers that do not stand where the section wants them: of a real one only where nothing that agrees with what was heard of it is there. */
   readonly elsewhere: readonly string[];
   readonly extra: readonly Extra[];
   /** Gestures of the way that were not done, by their place in it. Nothing where a real controller played: its gestures are not heard. */
@@ -59,7 +60,7 @@ export function judgeOf(index: RigIndex, take: Take, transitions: readonly Trans
   const [first] = transitions;
   const left = [...scheduleOf(take).dues];
   const listening = first && listenTo(sessionAt(index, take, first), first.begins.t);
-  const heard = new Set<string>();
+  const heard: HeardUnits = new Map();
   let from = 0;
   return {
     next: () => left[0] ?? null,
@@ -67,8 +68,9 @@ export function judgeOf(index: RigIndex, take: Take, transitions: readonly Trans
       const due = left.shift();
       const transition = transitions.find((t) => t.at === due?.at);
       if (!due || !transition || !listening) return null;
-      for (const event of events) if (event.do === 'words') heard.add(event.on);
-      const attempt = attemptOf({ index, transition, due, events, from, listening, heard });
+      const wish = wishAt(index, transition, due);
+      const astray = astrayIn(index, heard, events, wish, due.dueMs);
+      const attempt = attemptOf({ index, transition, due, events, from, listening, wish, heard, astray });
       from = due.closesMs;
       return attempt;
     },
@@ -135,7 +137,16 @@ interface Way {
   readonly events: readonly ChainEvent[];
   readonly from: number;
   readonly listening: Listening;
-  readonly heard: ReadonlySet<string>;
+  readonly wish: Wish;
+  /** Real controllers, as far as they were heard. */
+  readonly heard: ReadonlyMap<string, unknown>;
+  /** Those of them that cannot have stood where they are wanted. */
+  readonly astray: readonly string[];
+}
+
+function wishAt(index: RigIndex, { song }: Transition, { at }: Due): Wish {
+  const section = song.sections[at];
+  return section ? wishOf(index, section) : { values: [], stand: [] };
 }
 
 /** A parameter that took a value. */
@@ -146,9 +157,7 @@ interface Change {
 }
 
 function attemptOf(way: Way): Attempt {
-  const { index, transition, due, events, from, listening, heard } = way;
-  const section = transition.song.sections[due.at];
-  const wish: Wish = section ? wishOf(index, section) : { values: [], stand: [] };
+  const { index, due, events, from, listening, wish, heard, astray } = way;
   const asked: Wish = { ...wish, stand: wish.stand.filter((s) => !heard.has(s.controllerId)) };
   const wished = wishedIn(listening.chain, asked);
   const before = listening.now().state.targets.values;
@@ -160,7 +169,9 @@ function attemptOf(way: Way): Attempt {
     left = left.slice(batch.length);
     changes.push(...watch(listening.on(batch, t), t));
   }
-  const { there, sounded } = watch.found();
+  const { there: found, sounded } = watch.found();
+  // What a real controller shows is not heard: it is not there only where it cannot be.
+  const there = astray.length > 0 ? null : found;
   const done = touchesOf(index, events);
   const extra = extrasOf(way, done, changes, wished, before);
   const reached = there === null ? 'not' : sounded !== null ? 'early' : there > due.dueMs + GRACE_MS ? 'late' : 'in-time';
@@ -172,11 +183,13 @@ function attemptOf(way: Way): Attempt {
       reached === 'early' && sounded !== null ? sounded - due.dueMs : there === null || there <= from ? null : there - due.dueMs,
     right: reached === 'in-time' && extra.every((e) => e.moved.length === 0),
     missing:
-      there === null
+      found === null
         ? wished.filter((w) => !isThere(w, state)).map((w) => foundAt(w.parameter.id, state.targets.values[w.slot]))
         : [],
     elsewhere:
-      there === null ? asked.stand.filter((s) => !standsThere(listening.chain, [s], state)).map((s) => s.controllerId) : [],
+      there === null
+        ? [...asked.stand.filter((s) => !standsThere(listening.chain, [s], state)).map((s) => s.controllerId), ...astray]
+        : [],
     extra,
     leftOut: leftOutOf(way, done),
   };

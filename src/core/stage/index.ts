@@ -49,4 +49,4 @@ export { barMs, sameGear, type Transition, transitionsOf, type WayMemory, wishOf
 export { type ToldStep, type ToldTransition, toldOf, toldTransitions } from './told';
 export { type Way, type WayStep, type WhyNot, wayTo } from './way';
 export { secondsOf, stepWords, transitionWords, whyWords } from './way-words';
-export { isThere, standsThere, type Wish, type Wished, wishedIn } from './wish';
+export { isStandAt, isThere, standsThere, type Wish, type Wished, wishedIn } from './wish';

@@ -1,5 +1,6 @@
 // What a way has to reach: values of a scene, and where controllers should stand then.
 import type { Chain, ChainState } from '../bench';
+import type { Whereabouts } from '../controller';
 import type { Parameter, StandAt } from '../rig';
 
 export interface Wish {
@@ -39,15 +40,16 @@ export const isThere = ({ slot, value, within }: Wished, { targets }: ChainState
 
 /** Whether every controller stands where it should. */
 export const standsThere = (chain: Chain, stand: readonly StandAt[], { controllers }: ChainState): boolean =>
-  stand.every(({ controllerId, bank, page, layerIds }) => {
-    const now = controllers[chain.placeOf.get(controllerId) ?? -1];
-    return (
-      now !== undefined &&
-      (bank ?? now.bank) === now.bank &&
-      (page ?? now.page) === now.page &&
-      (layerIds === null || sameLayers(layerIds, new Set(now.open.map((o) => o.id))))
-    );
+  stand.every((wanted) => {
+    const now = controllers[chain.placeOf.get(wanted.controllerId) ?? -1];
+    return now !== undefined && isStandAt(wanted, { bank: now.bank, page: now.page, layerIds: now.open.map((o) => o.id) });
   });
+
+/** Whether a place of a controller is where a section wants it to stand. */
+export const isStandAt = ({ bank, page, layerIds }: StandAt, at: Whereabouts): boolean =>
+  (bank ?? at.bank) === at.bank &&
+  (page ?? at.page) === at.page &&
+  (layerIds === null || sameLayers(layerIds, new Set(at.layerIds)));
 
 const sameLayers = (wanted: readonly string[], open: ReadonlySet<string>): boolean =>
   new Set(wanted).size === open.size && wanted.every((id) => open.has(id));

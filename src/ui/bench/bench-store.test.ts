@@ -97,6 +97,21 @@ describe('the bench', () => {
     await runFrames(60);
     expect(asked.slice(1).every((events) => events.length === 0)).toBe(true);
   });
+  it('takes what was done for when it was done, though it hears of it late; never before what was done already, nor ahead', async () => {
+    const { asked, bench } = worker(quiet);
+    clock = 500;
+    bench.does({ do: 'press', on: 'fs1', velocity: null }, 380);
+    bench.does({ do: 'release', on: 'fs1' }, 420);
+    bench.does({ do: 'press', on: 'fs2', velocity: null }, 400);
+    bench.does({ do: 'release', on: 'fs2' }, 9999);
+    await runFrames(2);
+    expect(asked.flat().map((e) => e.atMs)).toEqual([380, 420, 420, 500]);
+    // Played up to here: nothing is put in before it.
+    const [played] = asked.flat().slice(-1);
+    bench.does({ do: 'press', on: 'fs1', velocity: null }, 100);
+    await runFrames(2);
+    expect(asked.flat().at(-1)?.atMs).toBeGreaterThanOrEqual(played?.atMs ?? 0);
+  });
   it('keeps what is unplugged and out of focus', () => {
     const { bench } = worker(quiet);
     bench.does({ do: 'plug', on: 'w1', connected: false });

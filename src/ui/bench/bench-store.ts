@@ -36,8 +36,8 @@ export interface Bench {
   readonly recent: Recent;
   /** Milliseconds since the bench was opened. */
   readonly now: () => number;
-  /** Something that the hand does now. */
-  readonly does: (event: Untimed) => void;
+  /** Something that the hand does, or did at a time of `performance.now()`: a page that was busy hears of it late. */
+  readonly does: (event: Untimed, stamp?: number) => void;
   readonly load: (rig: Rig) => void;
   readonly setUp: (setup: BenchSetup) => void;
   readonly restart: (from: 'start' | 'elsewhere') => void;
@@ -91,13 +91,22 @@ function broken(s: BenchState, done: ChainEvent): Partial<BenchState> {
   return done.do === 'edit' ? { edited: toggled(s.edited, done.on, done.connected) } : s;
 }
 
+/** When something was done, by its stamp: never before what was played or done already, and never ahead, for a stamp may be of another clock. Milliseconds of the bench. */
+function inOrder(): (now: number, until: number, stamp: number) => number {
+  let last = 0;
+  return (now, until, stamp) => {
+    last = Math.max(Math.min(now, stamp), until, last);
+    return last;
+  };
+}
+
 export function createBench(worker: Remote<Playing>): Bench {
   const begun = performance.now();
   const now = (): number => performance.now() - begun;
   const monitor = emptyMonitor();
-  const recent = nothingRecent();
-  const queue = eventQueue();
+  const [recent, queue] = [nothingRecent(), eventQueue()];
   let taped: ScriptEvent[] = [];
+  const doneAt = inOrder();
   let until = 0;
   let asking = false;
   let idle = true;
@@ -196,8 +205,8 @@ export function createBench(worker: Remote<Playing>): Bench {
     monitor,
     recent,
     now,
-    does: (event) => {
-      const timed = { ...event, atMs: Math.max(now(), until) } as ChainEvent; // border: the same member with its time again
+    does: (event, stamp) => {
+      const timed = { ...event, atMs: doneAt(now(), until, (stamp ?? Number.POSITIVE_INFINITY) - begun) } as ChainEvent; // border: the same member with its time again
       queue.add(timed);
       if (store.getState().recording !== null && timed.do !== 'words') taped.push(timed);
       store.setState((s) => broken(s, timed));

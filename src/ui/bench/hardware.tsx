@@ -6,7 +6,7 @@ import { usePort } from '../ports/use-port';
 import type { Bench } from './bench-store';
 
 export function Hardware({ bench, controller }: { readonly bench: Bench; readonly controller: Controller }) {
-  const port = usePort((words) => bench.does({ do: 'words', on: controller.id, words: [...words] }), null);
+  const port = usePort((words, atMs) => bench.does({ do: 'words', on: controller.id, words: [...words] }, atMs), null);
   return (
     <div className="relative">
       <PortSelect port={port} none="panel here" label={`What plays ${controller.name}`} className="w-[112px]" />

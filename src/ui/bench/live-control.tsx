@@ -28,7 +28,7 @@ interface Props {
   readonly room: number;
   /** Width of the drawing in percent of the box. */
   readonly share: number;
-  readonly does: (event: Untimed) => void;
+  readonly does: (event: Untimed, stamp?: number) => void;
 }
 
 /** Keys that move what slides: while one is down, a finger is on it. */
@@ -61,8 +61,8 @@ export const LiveControl = memo(function LiveControl(props: Props) {
   const turnBy = (clicks: number): void => {
     if (clicks !== 0) does({ do: 'turn', on, clicks });
   };
-  const press = (velocity: number | null): void => does({ do: 'press', on, velocity });
-  const release = (): void => does({ do: 'release', on });
+  const press = (velocity: number | null, stamp: number): void => does({ do: 'press', on, velocity }, stamp);
+  const release = (stamp?: number): void => does({ do: 'release', on }, stamp);
   // Whether a key holds it: asked of the hand, for what is drawn comes a frame later.
   const keyed = useRef(false);
   const letGo = (): void => {
@@ -82,7 +82,7 @@ export const LiveControl = memo(function LiveControl(props: Props) {
     const pressed = isSwitch(control) || (control.subControls.length > 0 && !rim);
     drag.current = { y: event.clientY, position: position ?? 0, clicks: 0, pressed, moved: false };
     // A pad is struck harder towards its lower edge.
-    if (pressed) press(control.kind === 'pad' ? Math.round(Math.min(1, 0.3 + 0.7 * high) * 127) / 127 : null);
+    if (pressed) press(control.kind === 'pad' ? Math.round(Math.min(1, 0.3 + 0.7 * high) * 127) / 127 : null, event.timeStamp);
   };
   const move = (event: PointerEvent<HTMLButtonElement>): void => {
     const now = drag.current;
@@ -110,11 +110,11 @@ export const LiveControl = memo(function LiveControl(props: Props) {
     }
     fingered.current = false;
   };
-  const up = (): void => {
+  const up = (event: PointerEvent<HTMLButtonElement>): void => {
     if (drag.current && slides && springs) {
       fingered.current = true;
       spring();
-    } else if (drag.current?.pressed) release();
+    } else if (drag.current?.pressed) release(event.timeStamp);
     drag.current = null;
   };
 
@@ -151,7 +151,7 @@ export const LiveControl = memo(function LiveControl(props: Props) {
       moveTo(event.key === 'Home' ? 0 : 1);
       fingered.current = true;
     } else if ((event.key === ' ' || event.key === 'Enter') && presses) {
-      if (!event.repeat) press(null);
+      if (!event.repeat) press(null, event.timeStamp);
       keyed.current = true;
     } else return;
     event.preventDefault();

@@ -124,12 +124,12 @@ function usePlayingKeys({
     const on = letters.get(event.key.toLowerCase());
     if (on === undefined || event.repeat || held.current.has(on)) return;
     held.current.add(on);
-    bench.does({ do: 'press', on, velocity: null });
+    bench.does({ do: 'press', on, velocity: null }, event.timeStamp);
     event.preventDefault();
   };
   const up = (event: KeyboardEvent): void => {
     const on = letters.get(event.key.toLowerCase());
-    if (on !== undefined && held.current.delete(on)) bench.does({ do: 'release', on });
+    if (on !== undefined && held.current.delete(on)) bench.does({ do: 'release', on }, event.timeStamp);
   };
   return { down, up, letGo };
 }
