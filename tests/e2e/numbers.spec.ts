@@ -151,6 +151,10 @@ test('a run of numbers from a start on: who sits there makes room, or it says wh
   await grid.getByRole('gridcell', { name: /^104:/ }).click();
   await chosen.getByRole('button', { name: 'Pin, so that plans leave it' }).click();
   await expect(chosen.getByRole('button', { name: 'Pinned: let it move' })).toBeVisible();
+  // The way back of the moves is for them alone: something else was done since.
+  await page.locator('[data-sonner-toast]', { hasText: '4 numbers moved.' }).getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByText('Something else was changed since then.')).toBeVisible();
+  await expect(chosen.getByRole('button', { name: 'Pinned: let it move' })).toBeVisible();
   await grid.getByRole('gridcell', { name: /^106:/ }).click();
   await page.keyboard.press('Shift+ArrowRight');
   await chosen.getByLabel('How', { exact: true }).selectOption('make room from');

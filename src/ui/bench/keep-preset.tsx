@@ -11,8 +11,8 @@ import type { Parameter, RigIndex, Target } from '@/core/rig';
 import { Button } from '../primitives/button';
 import { Choice } from '../primitives/choice';
 import { Dialog } from '../primitives/dialog';
-import { toast } from '../primitives/toast';
-import { useRig, useRigStore } from '../store/provider';
+import { useRig } from '../store/provider';
+import { useUndoable } from '../store/use-undoable';
 import type { Bench } from './bench-store';
 
 export function KeepPreset({
@@ -69,7 +69,7 @@ function KeepDialog({
   readonly onClose: () => void;
 }) {
   const edit = useRig((s) => s.edit);
-  const store = useRigStore();
+  const undoable = useUndoable();
   const { values, names } = bench.store.getState();
   const standsAt = (p: Parameter): number => values[names?.parameterIds.indexOf(p.id) ?? -1] ?? p.start;
   const [chooserId, choose] = useState(first.id);
@@ -82,10 +82,7 @@ function KeepDialog({
   const before = presetAt(index, chooser.id, step);
   const keep = (): void => {
     if (!edit(keepAsPreset(index, chooser, step, standing, () => nanoid(10)))) return;
-    toast(`${showValue(chooser, step)} keeps ${counted(known, 'value')} now`, {
-      duration: 12_000,
-      action: { label: 'Undo', onClick: () => store.getState().undo() },
-    });
+    undoable(`${showValue(chooser, step)} keeps ${counted(known, 'value')} now`);
     onClose();
   };
   return (

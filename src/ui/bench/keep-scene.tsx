@@ -13,8 +13,8 @@ import { Button } from '../primitives/button';
 import { Choice } from '../primitives/choice';
 import { Dialog } from '../primitives/dialog';
 import { Switch } from '../primitives/switch';
-import { toast } from '../primitives/toast';
-import { useRig, useRigStore } from '../store/provider';
+import { useRig } from '../store/provider';
+import { useUndoable } from '../store/use-undoable';
 import type { Bench } from './bench-store';
 
 interface Props {
@@ -45,7 +45,7 @@ const NEW = 'new';
 
 function KeepDialog({ bench, index, first, onClose }: Props & { readonly first: Song; readonly onClose: () => void }) {
   const edit = useRig((s) => s.edit);
-  const store = useRigStore();
+  const undoable = useUndoable();
   const { rig } = index;
   const { values, names } = bench.store.getState();
   const standsAt = (p: Parameter): number => values[names?.parameterIds.indexOf(p.id) ?? -1] ?? p.start;
@@ -65,10 +65,7 @@ function KeepDialog({ bench, index, first, onClose }: Props & { readonly first: 
     const newId = (): string => nanoid(12);
     const made = section ? keepInSection(rig, song, Number(at), kept, newId) : keepAsSection(rig, song, kept, newId);
     if (!made || !edit(made)) return;
-    toast(`${section?.name ?? `A new section of ${song.name}`} wants ${counted(kept.length, 'value')} now`, {
-      duration: 12_000,
-      action: { label: 'Undo', onClick: () => store.getState().undo() },
-    });
+    undoable(`${section?.name ?? `A new section of ${song.name}`} wants ${counted(kept.length, 'value')} now`);
     onClose();
   };
   return (

@@ -13,7 +13,8 @@ import { Dialog } from '../primitives/dialog';
 import { Field, TextInput } from '../primitives/field';
 import { saveFile } from '../primitives/save-file';
 import { toast } from '../primitives/toast';
-import { useRig, useRigStore } from '../store/provider';
+import { useRig } from '../store/provider';
+import { useUndoable } from '../store/use-undoable';
 import type { Bench } from './bench-store';
 import { at } from './monitor';
 
@@ -30,7 +31,7 @@ export function ScriptsBar({ bench, index, controller }: Props) {
   const recording = useStore(bench.store, (s) => s.recording);
   const playing = useStore(bench.store, (s) => s.playing);
   const edit = useRig((s) => s.edit);
-  const store = useRigStore();
+  const undoable = useUndoable();
   const [taken, setTaken] = useState<readonly ScriptEvent[] | null>(null);
   const file = useRef<HTMLInputElement>(null);
   const { scripts } = index.rig;
@@ -47,8 +48,7 @@ export function ScriptsBar({ bench, index, controller }: Props) {
   };
   const forget = (id: string): void => {
     const row = scripts.find((s) => s.id === id);
-    if (row && edit(batch(`Delete script ${row.name}`, [remove('scripts', row)])))
-      toast(`${row.name} deleted.`, { action: { label: 'Undo', onClick: () => store.getState().undo() } });
+    if (row && edit(batch(`Delete script ${row.name}`, [remove('scripts', row)]))) undoable(`${row.name} deleted.`);
   };
 
   const exportFile = (): void => {

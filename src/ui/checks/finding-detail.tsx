@@ -20,8 +20,9 @@ import { Button } from '../primitives/button';
 import { TextInput } from '../primitives/field';
 import { SeverityMark, severityName } from '../primitives/marks';
 import { toast } from '../primitives/toast';
-import { useJudge, useRig, useRigStore } from '../store/provider';
+import { useJudge, useRig } from '../store/provider';
 import { nothingMends, useFixes } from '../store/use-fixes';
+import { useUndoable } from '../store/use-undoable';
 import { AskFor } from './ask-for';
 import { type Line, nameOf } from './lines';
 
@@ -36,13 +37,12 @@ interface Props {
 
 export function FindingDetail({ index, line, alike }: Props) {
   const { finding } = line;
-  const store = useRigStore();
+  const undoable = useUndoable();
   const edit = useRig((s) => s.edit);
   const assignment = index.assignments.get(finding.subjectId);
   const home = `/rigs/${index.rig.id}`;
   const map = assignment ? functionHref(home, assignment) : line.controlId ? `${home}/map?control=${line.controlId}` : null;
   const row = assignment?.actions.flatMap((a) => (a.type === 'send' ? (rowOf(a.message) ?? []) : []))[0];
-  const made = (label: string): void => void toast(label, { action: { label: 'Undo', onClick: () => store.getState().undo() } });
   return (
     <div className="flex min-h-0 flex-1 flex-col">
       <div id="finding-detail" className="flex min-h-0 flex-1 flex-col gap-3 overflow-y-auto px-4 py-3">
@@ -80,7 +80,7 @@ export function FindingDetail({ index, line, alike }: Props) {
           </ol>
         )}
         {finding.accepted === null && (
-          <Fixes finding={finding} alike={alike} onMade={(fix) => edit(fix.edit) && made(fix.label)} />
+          <Fixes finding={finding} alike={alike} onMade={(fix) => edit(fix.edit) && undoable(fix.label)} />
         )}
         <Accept line={line} />
       </div>
@@ -252,7 +252,7 @@ function Fixes({
 function MendAll({ finding, alike }: { readonly finding: Finding; readonly alike: number }) {
   const judge = useJudge();
   const edit = useRig((s) => s.edit);
-  const store = useRigStore();
+  const undoable = useUndoable();
   const [at, setAt] = useState<readonly [number, number] | null>(null);
   const stopped = useRef(false);
   const start = async (): Promise<void> => {
@@ -271,10 +271,7 @@ function MendAll({ finding, alike }: { readonly finding: Finding; readonly alike
       toast('Nothing changed.', { description: 'None of them goes by one change alone.' });
       return;
     }
-    if (edit(done.edit))
-      toast(`${done.mended} mended${done.left > 0 ? `, ${done.left} left` : ''}.`, {
-        action: { label: 'Undo', onClick: () => store.getState().undo() },
-      });
+    if (edit(done.edit)) undoable(`${done.mended} mended${done.left > 0 ? `, ${done.left} left` : ''}.`);
   };
   if (at)
     return (

@@ -16,8 +16,8 @@ import { Choice } from '../primitives/choice';
 import { NumberField } from '../primitives/number-field';
 // One controller: its name and channel, what its firmware does, its banks, who hears it, what is already programmed.
 import { SchemaText } from '../primitives/text-field';
-import { toast } from '../primitives/toast';
-import { useRig, useRigStore } from '../store/provider';
+import { useRig } from '../store/provider';
+import { useUndoable } from '../store/use-undoable';
 import { FirmwareAbilities } from './abilities';
 import { Arrivals } from './arrivals';
 import { Counters } from './counters';
@@ -43,7 +43,7 @@ export function ControllerPanel({
   readonly inLibrary?: boolean;
 }) {
   const edit = useRig((s) => s.edit);
-  const store = useRigStore();
+  const undoable = useUndoable();
   const [pasting, setPasting] = useState(false);
   const [moving, setMoving] = useState(false);
   const { firmware } = controller;
@@ -54,10 +54,7 @@ export function ControllerPanel({
   const remove = (): void => {
     const used = controls.reduce((n, c) => n + (index.assignmentsOf.get(c.id)?.length ?? 0), 0);
     if (edit(removeGear(index.rig, 'controllers', controller.id))) {
-      toast(`Deleted ${controller.name}${used > 0 ? ` and its ${used} assignments` : ''}`, {
-        duration: 12_000,
-        action: { label: 'Undo', onClick: () => store.getState().undo() },
-      });
+      undoable(`Deleted ${controller.name}${used > 0 ? ` and its ${used} assignments` : ''}`);
     }
   };
   return (

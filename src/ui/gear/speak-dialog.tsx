@@ -11,8 +11,7 @@ import type { Edit, RigIndex, Target } from '@/core/rig';
 import { Button } from '../primitives/button';
 import { Choice } from '../primitives/choice';
 import { Dialog } from '../primitives/dialog';
-import { toast } from '../primitives/toast';
-import { useRigStore } from '../store/provider';
+import { useUndoable } from '../store/use-undoable';
 
 export function SpeakDialog({
   index,
@@ -25,7 +24,7 @@ export function SpeakDialog({
   readonly edit: (edit: Edit) => boolean;
   readonly onClose: () => void;
 }) {
-  const store = useRigStore();
+  const undoable = useUndoable();
   const [chosen, choose] = useState(() => likeliest(index, target));
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
   const controller = index.controllers.get(chosen);
@@ -34,10 +33,7 @@ export function SpeakDialog({
   const carry = (): void => {
     const made = speakEdit(index, target, rows, () => nanoid(10));
     if (!made || !edit(made)) return;
-    toast(`${controller?.name} speaks ${counted(rows.length, 'row')} of ${target.name}`, {
-      duration: 12_000,
-      action: { label: 'Undo', onClick: () => store.getState().undo() },
-    });
+    undoable(`${controller?.name} speaks ${counted(rows.length, 'row')} of ${target.name}`);
     onClose();
   };
   return (

@@ -22,8 +22,8 @@ import { Button } from '../primitives/button';
 import { Choice } from '../primitives/choice';
 import { NumberField } from '../primitives/number-field';
 import { TextField } from '../primitives/text-field';
-import { toast } from '../primitives/toast';
-import { useRig, useRigStore } from '../store/provider';
+import { useRig } from '../store/provider';
+import { useUndoable } from '../store/use-undoable';
 import { ChannelBanks } from './channel-banks';
 import { EvidenceTable } from './evidence-table';
 import { FixedTable } from './fixed-table';
@@ -50,7 +50,7 @@ export function TargetPanel({
   readonly inLibrary?: boolean;
 }) {
   const edit = useRig((s) => s.edit);
-  const store = useRigStore();
+  const undoable = useUndoable();
   const [adding, setAdding] = useState(false);
   const parameters = index.parametersOf.get(target.id) ?? [];
   const { reception } = target;
@@ -60,8 +60,6 @@ export function TargetPanel({
         ? hearOnChannels(index, target, changes.channels)
         : set('targets', target, 'reception', { ...reception, ...changes }),
     );
-  const undoable = (title: string): void =>
-    void toast(title, { duration: 12_000, action: { label: 'Undo', onClick: () => store.getState().undo() } });
   return (
     <Assumed.Provider value={assumedOf(target.evidence, receptionQuestions)}>
       <div className="flex max-w-[1500px] flex-col gap-5">

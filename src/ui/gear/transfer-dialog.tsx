@@ -12,8 +12,8 @@ import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
 import { Dialog } from '../primitives/dialog';
 import { Field, Select } from '../primitives/field';
-import { toast } from '../primitives/toast';
-import { useRig, useRigStore } from '../store/provider';
+import { useRig } from '../store/provider';
+import { useUndoable } from '../store/use-undoable';
 
 export function TransferDialog({
   index,
@@ -25,7 +25,7 @@ export function TransferDialog({
   readonly onClose: () => void;
 }) {
   const edit = useRig((s) => s.edit);
-  const store = useRigStore();
+  const undoable = useUndoable();
   const others = index.rig.controllers.filter((c) => c.id !== controller.id);
   const [toId, setTo] = useState(others[0]?.id ?? '');
   const [choices, setChoices] = useState<TransferChoices>(new Map());
@@ -33,11 +33,10 @@ export function TransferDialog({
   const carry = (): void => {
     if (!plan || !edit(transferEdit(index, plan, () => nanoid(10)))) return;
     onClose();
-    toast(`Moved ${plan.moves} functions to ${plan.to.name}`, {
-      description: plan.stays > 0 ? `${plan.stays} stayed on ${controller.name}.` : undefined,
-      duration: 12_000,
-      action: { label: 'Undo', onClick: () => store.getState().undo() },
-    });
+    undoable(
+      `Moved ${plan.moves} functions to ${plan.to.name}`,
+      plan.stays > 0 ? `${plan.stays} stayed on ${controller.name}.` : undefined,
+    );
   };
   return (
     <Dialog

@@ -15,7 +15,8 @@ import { Button } from '../primitives/button';
 import { Field, Select } from '../primitives/field';
 import { NameDialog } from '../primitives/name-dialog';
 import { toast } from '../primitives/toast';
-import { useRig, useRigStore } from '../store/provider';
+import { useRig } from '../store/provider';
+import { useUndoable } from '../store/use-undoable';
 import { FoldDialog } from './fold-dialog';
 import { type Point, stepWords, whenOf } from './points';
 import { Since } from './since';
@@ -280,7 +281,7 @@ function NameButtons({
 function Back({ index, then, title }: { readonly index: RigIndex; readonly then: Rig; readonly title: string }) {
   const { rig } = index;
   const edit = useRig((s) => s.edit);
-  const store = useRigStore();
+  const undoable = useUndoable();
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
   // Everything, the ticked rows, or the id of a control.
   const [what, setWhat] = useState('');
@@ -303,10 +304,9 @@ function Back({ index, then, title }: { readonly index: RigIndex; readonly then:
     const made = returnEdit(rig, then, plan, `Go back to “${title}”`, whole ? undefined : chosen);
     if (!made || !edit(made)) return;
     onlyOf('');
-    toast(whole ? 'The rig stands as it stood there' : `${counted(taken.size, 'row stands', 'rows stand')} as they stood there`, {
-      duration: 12_000,
-      action: { label: 'Undo', onClick: () => store.getState().undo() },
-    });
+    undoable(
+      whole ? 'The rig stands as it stood there' : `${counted(taken.size, 'row stands', 'rows stand')} as they stood there`,
+    );
   };
   return (
     <div className="flex flex-col gap-3">

@@ -11,8 +11,8 @@ import { indexRig, type Rig } from '@/core/rig';
 import type { FilesWorker } from '@/workers/files.worker';
 import { Button } from '../primitives/button';
 import { Dialog } from '../primitives/dialog';
-import { toast } from '../primitives/toast';
-import { useRig, useRigStore } from '../store/provider';
+import { useRig } from '../store/provider';
+import { useUndoable } from '../store/use-undoable';
 import { ImportProblems, Notices, type Problem } from './import-dialog';
 import { RowChoices } from './row-choices';
 import { rowName } from './row-name';
@@ -40,7 +40,7 @@ async function read(
 export function MergeDialog({ onClose }: { readonly onClose: () => void }) {
   const rig = useRig((s) => s.index.rig);
   const edit = useRig((s) => s.edit);
-  const store = useRigStore();
+  const undoable = useUndoable();
   const input = useRef<HTMLInputElement>(null);
   const [other, setOther] = useState<Rig | null>(null);
   const [problems, setProblems] = useState<readonly Problem[]>([]);
@@ -66,10 +66,7 @@ export function MergeDialog({ onClose }: { readonly onClose: () => void }) {
     const made = plan && mergeEdit(rig, plan, chosen);
     if (!made || !edit(made)) return;
     onClose();
-    toast(`Merged ${counted(taken.size, 'row')}`, {
-      duration: 12_000,
-      action: { label: 'Undo', onClick: () => store.getState().undo() },
-    });
+    undoable(`Merged ${counted(taken.size, 'row')}`);
   };
   const toggle = (ids: readonly string[], on: boolean): void => {
     const next = new Set(left);

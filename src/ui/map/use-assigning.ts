@@ -17,7 +17,8 @@ import type { Control, Edit, GestureType, Parameter, RigIndex } from '@/core/rig
 import { type Effective, effective } from '../faceplate/effective';
 import type { GoTo, Where } from '../place/use-place';
 import { toast } from '../primitives/toast';
-import { useRig, useRigStore } from '../store/provider';
+import { useRig } from '../store/provider';
+import { useUndoable } from '../store/use-undoable';
 
 /** Whether a parameter is put where something may be already, or added to it. */
 type Adding = 'assign' | 'add';
@@ -57,13 +58,9 @@ export interface Taken {
 
 export function useAssigning(index: RigIndex, { place, control }: Where, acting: Effective | null, go: GoTo): Assigning {
   const edit = useRig((s) => s.edit);
-  const store = useRigStore();
+  const undoable = useUndoable();
   const [caught, setCaught] = useState<Message | null>(null);
   const [taken, setTaken] = useState<Taken | null>(null);
-  const say = useCallback(
-    (words: string): void => void toast(words, { action: { label: 'Undo', onClick: () => store.getState().undo() } }),
-    [store],
-  );
   const put = useCallback<Assigning['put']>(
     (parameter, onto, asked, adding, message = null) => {
       const wanted = asGesture(asked);
@@ -124,7 +121,7 @@ export function useAssigning(index: RigIndex, { place, control }: Where, acting:
       return false;
     }
     const made = changeMessage(index, acting.assignment, at, message, () => nanoid(10));
-    if (made && edit(made)) say(`${control?.name ?? ''} sends ${shortName(message)} now.`);
+    if (made && edit(made)) undoable(`${control?.name ?? ''} sends ${shortName(message)} now.`);
     return true;
   };
   return { put, sendAsWell, name, take, caught, forget: () => setCaught(null), taken, leave: () => setTaken(null) };

@@ -14,9 +14,9 @@ import { placeWords } from '@/core/sheets';
 import { functionHref } from '../place/link';
 import { Button } from '../primitives/button';
 import { Select, TextInput } from '../primitives/field';
-import { toast } from '../primitives/toast';
-import { useJudge, useRig, useRigStore } from '../store/provider';
+import { useJudge, useRig } from '../store/provider';
 import { useAsked } from '../store/use-asked';
+import { useUndoable } from '../store/use-undoable';
 import { ConsequenceWords, MoveList } from './move-list';
 
 interface Props {
@@ -154,7 +154,7 @@ function Hearers({ takers, hearers }: { readonly takers: readonly Target[]; read
 function ByHand({ index, kind, channel, numbers }: Omit<Props, 'occupancy'>) {
   const judge = useJudge();
   const edit = useRig((s) => s.edit);
-  const store = useRigStore();
+  const undoable = useUndoable();
   // Answers of the judge come anew once it has judged: it may not have had the rig when it was first asked.
   const outcomes = useRig((s) => s.outcomes);
   const [how, setHow] = useState<HandWish['do']>('count-up');
@@ -189,9 +189,7 @@ function ByHand({ index, kind, channel, numbers }: Omit<Props, 'occupancy'>) {
   const apply = (): void => {
     if (!preview?.edit || !edit(preview.edit)) return;
     setValue('');
-    toast(`${counted(preview.moves.length, 'number')} moved.`, {
-      action: { label: 'Undo', onClick: () => store.getState().undo() },
-    });
+    undoable(`${counted(preview.moves.length, 'number')} moved.`);
   };
   return (
     <div className="flex flex-col gap-2 border-t pt-3">

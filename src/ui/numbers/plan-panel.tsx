@@ -11,15 +11,15 @@ import type { PlanAnswer } from '@/workers/judge.worker';
 import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
 import { Switch } from '../primitives/switch';
-import { toast } from '../primitives/toast';
-import { useRig, useRigStore } from '../store/provider';
+import { useRig } from '../store/provider';
+import { useUndoable } from '../store/use-undoable';
 import { gapWords, loosenWords } from './messages';
 import { ConsequenceWords, MoveList } from './move-list';
 import { type Options, usePlan } from './use-plan';
 
 export function PlanPanel({ index }: { readonly index: RigIndex }) {
   const edit = useRig((s) => s.edit);
-  const store = useRigStore();
+  const undoable = useUndoable();
   // Not the deferred rig: a choice has to show at once.
   const preferences = useRig((s) => s.index.rig.preferences);
   const { school } = preferences;
@@ -36,9 +36,7 @@ export function PlanPanel({ index }: { readonly index: RigIndex }) {
     const mine = pressed.current === key;
     pressed.current = '';
     if (!mine || !of.edit || !edit(of.edit)) return;
-    toast(`${counted(of.moves.length, 'number')} moved.`, {
-      action: { label: 'Undo', onClick: () => store.getState().undo() },
-    });
+    undoable(`${counted(of.moves.length, 'number')} moved.`);
   };
   useEffect(() => {
     if (pressed.current !== '' && pressed.current !== key) pressed.current = '';

@@ -5,7 +5,8 @@ import { counted } from '@/core/base';
 import { addGrid, copyControls, type GridWish, removeControls, resizePanel, roomFor } from '@/core/commands';
 import { apply, batch, type Control, type Controller, type RigIndex } from '@/core/rig';
 import { toast } from '../primitives/toast';
-import { useRig, useRigStore } from '../store/provider';
+import { useRig } from '../store/provider';
+import { useUndoable } from '../store/use-undoable';
 
 const newId = (): string => nanoid(10);
 
@@ -25,7 +26,7 @@ export interface LayoutEdits {
 
 export function useLayoutEdits({ index, controller, chosen, choose }: Ground): LayoutEdits {
   const edit = useRig((s) => s.edit);
-  const store = useRigStore();
+  const undoable = useUndoable();
   const add = (wish: GridWish, grow: boolean): boolean => {
     const needs = roomFor(wish);
     const bigger = grow
@@ -59,10 +60,7 @@ export function useLayoutEdits({ index, controller, chosen, choose }: Ground): L
     const made = removeControls(index.rig, chosen);
     if (!made || !edit(made)) return;
     choose([]);
-    toast(`Deleted ${what}${standing > 0 ? ` and ${counted(standing, 'assignment')} on it` : ''}`, {
-      duration: 12_000,
-      action: { label: 'Undo', onClick: () => store.getState().undo() },
-    });
+    undoable(`Deleted ${what}${standing > 0 ? ` and ${counted(standing, 'assignment')} on it` : ''}`);
   };
   return { add, copy, remove };
 }

@@ -29,6 +29,8 @@ export interface RigState {
   readonly index: RigIndex;
   readonly version: number;
   readonly undoLabel: string | null;
+  /** The change that undo takes back. */
+  readonly undoId: string | null;
   readonly redoLabel: string | null;
   readonly saving: Saving;
   /** Edits that are not in the journal yet. */
@@ -165,6 +167,7 @@ export function createRigStore(opened: Opened, judge: Judge, notify: Notify, kee
 const seen = (state: SyncState) => ({
   version: state.confirmed.version,
   undoLabel: state.past.at(-1)?.label ?? null,
+  undoId: state.past.at(-1)?.id ?? null,
   redoLabel: state.future.at(-1)?.label ?? null,
   saving: savingOf(state),
   unsent: state.unsent,

@@ -14,8 +14,8 @@ import { causeOf, causes, needsOf, nextStep, struckBy } from '@/core/troubleshoo
 import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
 import { Field, Select } from '../primitives/field';
-import { toast } from '../primitives/toast';
-import { useRig, useRigStore } from '../store/provider';
+import { useRig } from '../store/provider';
+import { useUndoable } from '../store/use-undoable';
 import { AnswersSoFar, Asked, answerWords, Found, NoCauseLeft, type Search, TryThis } from './search-steps';
 
 // It asks the browser for its ports, which the server does not have.
@@ -184,7 +184,7 @@ function Running({
   readonly controlId: string | null;
 }) {
   const edit = useRig((s) => s.edit);
-  const store = useRigStore();
+  const undoable = useUndoable();
   const [, setQuery] = useQueryStates({ search: parseAsString });
   const needs = useMemo(
     () => needsOf(index, search.controllerId, search.targetId),
@@ -200,7 +200,7 @@ function Running({
   const remove = (): void => {
     if (!edit(removeSearch(search))) return;
     void setQuery({ search: null });
-    toast('Deleted a search', { action: { label: 'Undo', onClick: () => store.getState().undo() } });
+    undoable('Deleted a search');
   };
   return (
     <>

@@ -16,8 +16,8 @@ import { SeverityMark } from '../primitives/marks';
 // Wiring: the way of a message from hand to listener, drawn and as a table; who hears whom, what arrives twice, what goes round.
 import { Switch } from '../primitives/switch';
 import { TextField } from '../primitives/text-field';
-import { toast } from '../primitives/toast';
-import { useRig, useRigStore } from '../store/provider';
+import { useRig } from '../store/provider';
+import { useUndoable } from '../store/use-undoable';
 import { WiringDrawing } from './drawing';
 import { TranslatorPanel } from './translator-panel';
 import { nameOf, WireTable } from './wire-table';
@@ -25,7 +25,7 @@ import { nameOf, WireTable } from './wire-table';
 export function WiringScreen() {
   const index = useRig((s) => s.index);
   const edit = useRig((s) => s.edit);
-  const store = useRigStore();
+  const undoable = useUndoable();
   const { rig } = index;
   const picture = useMemo(() => wiringPicture(rig), [rig]);
   const [chosenId, setChosen] = useQueryState('wire', parseAsString);
@@ -37,7 +37,7 @@ export function WiringScreen() {
   const remove = (wire: Wire): void => {
     if (!edit(removeWire(rig, wire))) return;
     if (chosenId === wire.id) void setChosen(null);
-    toast('Unplugged a wire', { action: { label: 'Undo', onClick: () => store.getState().undo() } });
+    undoable('Unplugged a wire');
   };
   const empty = rig.controllers.length + rig.targets.length < 2;
   return (
