@@ -74,6 +74,17 @@ test('the table of scenes is walked and written by keys; the ways follow, and un
   await page.keyboard.press('ArrowDown');
   await page.keyboard.press('Delete');
   await expect(line('Fall')).not.toContainText('12 %');
+  // Cells of a spreadsheet go in at once, and are taken back at once; what is no value stays out.
+  await line('Chase').getByRole('gridcell').nth(2).click();
+  await grid.evaluate((node) => {
+    const clipboardData = new DataTransfer();
+    clipboardData.setData('text/plain', '30\nloud\n50');
+    node.dispatchEvent(new ClipboardEvent('paste', { clipboardData, bubbles: true, cancelable: true }));
+  });
+  await expect(line('Chase')).toContainText('30 %');
+  await expect(page.getByText('1 cell stays as it was.')).toBeVisible();
+  await page.locator('[data-sonner-toast]', { hasText: '2 cells pasted' }).getByRole('button', { name: 'Undo' }).click();
+  await expect(line('Chase')).not.toContainText('30 %');
   await saved(page);
   expect(wants(await told(page, id), 'Open sea')).toEqual({ Mix: 40 });
   for (let i = 0; i < 5; i++) await page.getByRole('button', { name: /^Undo/ }).click();

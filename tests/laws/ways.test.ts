@@ -204,4 +204,28 @@ describe('what the law found', () => {
       ['tap', 'fs2'],
     ]);
   });
+  it('in a layer that is held and through which nothing shows a switch still releases another of its group', () => {
+    const given: SomeWayRig = {
+      functions: [
+        { on: 'fs1', bank: 1, held: false, gesture: 'press', does: 'bank 2', moves: 0, also: false },
+        { on: 'fs1', bank: 2, held: false, gesture: 'press', does: 'latch', moves: 0, also: true },
+        { on: 'fs1', bank: 1, held: false, gesture: 'press', does: 'latch', moves: 0, also: false },
+        { on: 'fs1', bank: 2, held: false, gesture: 'press', does: 'bank 1', moves: 0, also: false },
+      ],
+      modes: ['absolute', 'absolute', 'set'],
+      hazard: false,
+      buttons: false,
+      layer: 'while-held',
+      fallsThrough: false,
+      feedback: 'none',
+      survive: false,
+      group: 'turns-off',
+      wishes: [null, null, 1],
+      bank: null,
+      open: null,
+    };
+    const { way } = found(wayRig(given), wishOf(given));
+    expect(way.type === 'way' && [way.cost.outside, way.cost.gestures]).toEqual([0, 5]);
+    expect(way.type === 'way' && way.steps.some(({ deed }) => deed.holding.some((c) => c.id === 'mod'))).toBe(true);
+  });
 });

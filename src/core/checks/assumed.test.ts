@@ -140,6 +140,30 @@ describe('a target of which nobody has said what it has', () => {
     expect(oneWay.wires.length).toBeLessThan(made.wires.length);
     expect(severities(oneWay)).toEqual(['stop']);
   });
+  it('may count only the very end of a travel', () => {
+    const made = rigWith({
+      message: cc(20),
+      parameter: parameter('p', { kind: 'trigger', start: 0 }),
+      gesture: 'move',
+      behaviour: 'range',
+      values: [1, 0],
+      mode: 'absolute',
+      part: [0, 1],
+      coding: 'twos-complement',
+      heard: 'twos-complement',
+      takeover: 'jump',
+      actsOn: 'any-message',
+      fourteenBit: 'act-on-each',
+      feedback: 'none',
+      wires: 'one',
+      port: '',
+      group: null,
+      sendsOff: false,
+      want: null,
+    });
+    if (!made) throw new Error('no rig');
+    expect(foundBy(made, 'not-as-wanted')).toMatchObject([{ severity: 'caution', assumed: { facts: ['threshold'] } }]);
+  });
   it('may count a weak press in a layer of the software too, through which Base is heard', () => {
     const weak = (layerId: string | null) =>
       withFunctions(

@@ -28,8 +28,11 @@ export interface Assumed {
   readonly facts: readonly string[];
 }
 
-/** What counts as on, how far a step of it goes, and what comes back of it. */
-const counts = ['threshold', 'actsOn', 'fourteenBit', 'relativeStep', 'feedback', 'lights'] as const;
+/** What counts as on, how far a step of it goes, what comes back of it, and what hears it at all. */
+const counts = ['threshold', 'actsOn', 'fourteenBit', 'relativeStep', 'feedback', 'lights', 'tellsPortsApart'] as const;
+
+/** What no threshold lets act may be heard by something else. */
+const whoHears = ['tellsPortsApart'] as const;
 
 /** The facts that findings can rest on, by their check: what the others tell is wrong however a unit works. */
 const restsOn: Partial<Readonly<Record<CheckId, readonly HeardOrSent[]>>> = {
@@ -52,7 +55,7 @@ const restsOn: Partial<Readonly<Record<CheckId, readonly HeardOrSent[]>>> = {
 
 /** The facts that a finding rests on; none where it is wrong whatever they are. */
 const factsOf = ({ check, severity, facts }: Finding): readonly HeardOrSent[] =>
-  severity !== 'stop' || (check === 'never-registers' && facts.threshold === null) ? [] : (restsOn[check] ?? []);
+  severity !== 'stop' ? [] : check === 'never-registers' && facts.threshold === null ? whoHears : (restsOn[check] ?? []);
 
 type HeardOrSent = (typeof heardFacts | typeof sentFacts)[number]['fact'];
 
@@ -127,7 +130,7 @@ const countsPresses: Heard = (landing, { kind }) => modeOf(landing.mode).acts ||
 /** What goes by steps that the target makes, one a press or one a click. */
 const nudges: Heard = ({ mode }, { kind }) => kind === 'continuous' && (modeOf(mode).steps || modeOf(mode).needs === 'coding');
 
-/** Values of a send as they are compared with a threshold, 0–127: of 14 bits the high ones, of a travel its ends and those that any threshold parts. */
+/** Values of a send as they are compared with a threshold, 0–127: of 14 bits the high ones, of a travel its ends, what comes just before them, and what any threshold parts. */
 function valuesFrom({ counters }: RigIndex, { behaviour, message }: Send): readonly number[] {
   if (kindOf(message.type).onFrom !== 'threshold') return [];
   const values = behaviourValues(behaviour).map((v) => (v > 127 ? v >> 7 : v));
@@ -135,7 +138,7 @@ function valuesFrom({ counters }: RigIndex, { behaviour, message }: Send): reado
   return counter
     ? [Math.min(127, counter.from), Math.min(127, counter.to)]
     : behaviour.type === 'range'
-      ? [1, 127, ...values]
+      ? [1, 2, 126, 127, ...values.flatMap((v) => [v, Math.max(0, v - 1)])]
       : values;
 }
 

@@ -169,6 +169,7 @@ export {
   type RefusedCell,
   scaleOf,
   stepsOf,
+  valueIn,
 } from './parameter-cells';
 export { type Loss, type MovedControl, planTransfer, type Transfer, type TransferChoices, transferEdit } from './transfer';
 export {
@@ -226,6 +227,6 @@ export {
 
 // Songs, and what their sections want.
 
-export { keepAsSection, keepInSection, valuesIn, wantInSection, withPreset } from './scenes';
+export { keepAsSection, keepInSection, valuesIn, type WantCell, wantInCells, wantInSection, withPreset } from './scenes';
 export { addSet, addToSet, moveSong, takeFromSet } from './sets';
 export { addSection, addSong, changeSection, moveSection, removeSection, removeSong, standInSection } from './songs';

@@ -66,6 +66,21 @@ export function parameterValue(
   return Number.isFinite(value) ? ok(value) : err({ code: 'no-number', text: quoted(text), what });
 }
 
+/** A value as its parameter is read: a step by its name or number, on and off, a number with its unit or without. */
+export function valueIn(
+  text: string,
+  parameter: Pick<Parameter, 'kind' | 'unit' | 'lowest' | 'highest' | 'steps'>,
+): Result<number, CellProblem> {
+  const { unit, lowest, highest, steps } = parameter;
+  const bare = unit !== '' && text.endsWith(unit) ? text.slice(0, -unit.length).trim() : text;
+  const read = parameterValue(bare, 'value', Number.NaN, []);
+  const step = steps.indexOf(text);
+  const value = step >= 0 ? lowest + step : read.ok ? read.value : Number.NaN;
+  if (Number.isNaN(value)) return err({ code: 'no-number', text: quoted(text), what: 'value' });
+  const whole = parameter.kind === 'continuous' || Number.isInteger(value);
+  return whole && value >= lowest && value <= highest ? ok(value) : err({ code: 'out-of-range', lowest, highest });
+}
+
 /** Names separated by |. */
 export const stepsOf = (text: string): string[] =>
   text

@@ -1,5 +1,8 @@
 // What should sound in a section: the scene that it names, written value by value, kept as a whole, or shared with another section.
-import { batch, type Edit, insert, type Parameter, type Rig, type Row, type Song, set } from '../rig';
+import { counted, ok } from '../base';
+import { apply, batch, type Edit, insert, type Parameter, type Rig, type Row, type Song, set } from '../rig';
+import type { CellProblem } from './cell-problem';
+import { valueIn } from './parameter-cells';
 import { type NewId, nextOrder } from './shared';
 import { plainSection } from './songs';
 
@@ -79,4 +82,40 @@ export function withPreset(values: Values, preset: Pick<Row<'presets'>, 'values'
     ...values.map(({ parameterId, value }) => ({ parameterId, value: kept.get(parameterId) ?? value })),
     ...preset.values.flatMap(({ parameterId, value }) => (known.has(parameterId) ? [] : [{ parameterId, value }])),
   ];
+}
+
+/** A cell of a table of sections and parameters, and what is written into it; empty for nothing wanted. */
+export interface WantCell {
+  readonly songId: string;
+  readonly at: number;
+  readonly parameter: Parameter;
+  readonly text: string;
+}
+
+/** Many cells written at once, as one edit; null where nothing changes. What a parameter does not take is refused, and the others are written all the same. */
+export function wantInCells(
+  rig: Rig,
+  cells: readonly WantCell[],
+  newId: NewId,
+): { readonly edit: Edit | null; readonly refused: readonly { readonly cell: WantCell; readonly why: CellProblem }[] } {
+  const refused: { readonly cell: WantCell; readonly why: CellProblem }[] = [];
+  const edits: Edit[] = [];
+  let now = rig;
+  for (const cell of cells) {
+    const text = cell.text.trim();
+    const read = text === '' ? ok(null) : valueIn(text, cell.parameter);
+    if (!read.ok) {
+      refused.push({ cell, why: read.error });
+      continue;
+    }
+    const song = now.songs.find((s) => s.id === cell.songId);
+    const had = song && valuesIn(now, song, cell.at).find((v) => v.parameterId === cell.parameter.id)?.value;
+    const made =
+      song && (had ?? null) !== read.value ? wantInSection(now, song, cell.at, cell.parameter, read.value, newId) : null;
+    const done = made && apply(now, made);
+    if (!made || !done?.ok) continue;
+    edits.push(made);
+    now = done.value;
+  }
+  return { edit: edits.length === 0 ? null : batch(`What should sound in ${counted(edits.length, 'cell')}`, edits), refused };
 }

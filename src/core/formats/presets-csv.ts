@@ -1,6 +1,6 @@
 // What presets hold, as text: preset, parameter, value. A line of “all else” says what becomes of what is not named; “empty” in place of a parameter, that nothing is stored.
 import { err, ok, type Result } from '../base';
-import { type CellProblem, holdable, type PresetContents, parameterValue, quoted, stepValues } from '../commands';
+import { type CellProblem, holdable, type PresetContents, quoted, stepValues, valueIn } from '../commands';
 import type { Parameter, Preset, RigIndex } from '../rig';
 import { type BadLine, readTable, type TableFormat, writeTable } from './csv';
 
@@ -74,18 +74,6 @@ function lineOf(
   if (found.length > 1) return err({ code: 'several-parameters', text: quoted(name) });
   const held = valueIn(value, parameter);
   return held.ok ? ok({ step: step.value, change: { type: 'holds', parameterId: parameter.id, value: held.value } }) : held;
-}
-
-/** A value as its parameter is read: a step by its name or number, on and off, a number with its unit or without. */
-function valueIn(text: string, parameter: Parameter): Result<number, CellProblem> {
-  const { unit, lowest, highest, steps } = parameter;
-  const bare = unit !== '' && text.endsWith(unit) ? text.slice(0, -unit.length).trim() : text;
-  const read = parameterValue(bare, 'value', Number.NaN, []);
-  const step = steps.indexOf(text);
-  const value = step >= 0 ? lowest + step : read.ok ? read.value : Number.NaN;
-  if (Number.isNaN(value)) return err({ code: 'no-number', text: quoted(text), what: 'value' });
-  const whole = parameter.kind === 'continuous' || Number.isInteger(value);
-  return whole && value >= lowest && value <= highest ? ok(value) : err({ code: 'out-of-range', lowest, highest });
 }
 
 /** What the steps of a parameter hold, as `parsePresets` reads it; steps of which nobody said anything are left out. */

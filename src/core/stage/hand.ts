@@ -1,7 +1,7 @@
 // What a hand or foot can do on a rig: every gesture that is not the same as another, with the modifiers that may be held meanwhile, as events for the chain.
 import { chords, gestureWith } from '../bench';
 import { distinctGestures, type SwitchGesture } from '../controller';
-import { type Control, type Controller, opening, type RigIndex, type ScriptEvent } from '../rig';
+import { type Control, type Controller, opening, type RigIndex, reaches, type ScriptEvent } from '../rig';
 
 /** One thing that can be done. `holding`: controls that are down before and after it. */
 export type Deed =
@@ -50,16 +50,21 @@ function switchingOf(index: RigIndex, of: Controller, on: Control): readonly Dee
   // A switch that does nothing by itself may still release the others of its group.
   const releases = (index.groupsOf.get(on.controllerId) ?? []).some((g) => g.controlIds.includes(on.id));
   if (!own.some((a) => a.gesture.type !== 'move' && a.gesture.type !== 'chord') && opens.length === 0 && !releases) return [];
-  const holdings = [[], ...heldFor(index, on)];
+  const holdings = [[], ...heldFor(index, on, releases)];
   // Pressing twice is two gestures here.
   return distinctGestures(index, on, of.firmware).flatMap((does) =>
     does === 'tap-again' ? [] : holdings.map((holding): Deed => ({ does, on, of, holding })),
   );
 }
 
-/** Modifiers of layers that last as long as they are held, and in which a control has something of its own. */
-function heldFor(index: RigIndex, on: Control): readonly (readonly Control[])[] {
+/**
+ * Modifiers of layers that last as long as they are held, and in which a control has something of its own. One that `releases` others of its group does that in any layer; where Base
+ * does not show through, that and nothing else.
+ */
+function heldFor(index: RigIndex, on: Control, releases: boolean): readonly (readonly Control[])[] {
   const layerIds = new Set((index.assignmentsOf.get(on.id) ?? []).flatMap((a) => a.layerId ?? []));
+  for (const layer of releases ? index.rig.layers : [])
+    if (layer.madeIn === 'controller' && !layer.fallsThrough && reaches(layer, on)) layerIds.add(layer.id);
   return [...layerIds].flatMap((id) => {
     const layer = index.layers.get(id);
     if (layer?.mode !== 'while-held') return [];

@@ -1,17 +1,20 @@
 'use client';
 // All sections at once: what each of them wants of each parameter, written cell by cell like a sheet.
 import { nanoid } from 'nanoid';
-import { type KeyboardEvent, memo, useCallback, useEffect, useId, useMemo, useRef, useState } from 'react';
+import { type ClipboardEvent, type KeyboardEvent, memo, useCallback, useEffect, useId, useMemo, useRef, useState } from 'react';
 import { clamp, counted } from '@/core/base';
 import { showValue } from '@/core/bench';
-import { wantInSection } from '@/core/commands';
+import { cellProblemWords, type WantCell, wantInCells, wantInSection } from '@/core/commands';
 import type { Parameter, RigIndex } from '@/core/rig';
+import { exactNumber } from '@/core/sheets';
 import type { ToldTransition } from '@/core/stage';
 import { PickFrom } from '../gear/pick-from';
 import { cx } from '../primitives/cx';
 import { cellBy, type GridCell } from '../primitives/grid-keys';
 import { ParameterValue } from '../primitives/parameter-value';
+import { toast } from '../primitives/toast';
 import { useRig } from '../store/provider';
+import { useUndoable } from '../store/use-undoable';
 import { linesOf, type SceneLine } from './scene-lines';
 import type { Chosen } from './set-screen';
 import { type FoundSet, keyAt } from './use-set';
@@ -42,6 +45,7 @@ export function SceneTable({ index, found, chosen, choose }: Props) {
     const [line, parameter] = [lines[row], columns[column]];
     if (line && parameter) want(line, parameter, value);
   };
+  const clipboard = useClipboard(index, lines, columns, grid);
   const keys = (e: KeyboardEvent): void => {
     if (grid.keys(e)) return;
     const command = e.ctrlKey || e.metaKey;
@@ -68,6 +72,7 @@ export function SceneTable({ index, found, chosen, choose }: Props) {
             tabIndex={0}
             className="w-max min-w-full outline-none"
             onKeyDown={keys}
+            {...clipboard}
           >
             <Heads columns={columns} index={index} />
             {lines.map((line, at) => (
@@ -91,12 +96,57 @@ export function SceneTable({ index, found, chosen, choose }: Props) {
   );
 }
 
+/** A cell goes out by copying; cells of a spreadsheet come in by pasting, from the one that is walked to downwards and to the right. */
+function useClipboard(
+  index: RigIndex,
+  lines: readonly SceneLine[],
+  columns: readonly Parameter[],
+  grid: ReturnType<typeof useGrid>,
+) {
+  const edit = useRig((s) => s.edit);
+  const undoable = useUndoable();
+  const { row, column } = grid.cursor;
+  const paste = async (text: string): Promise<void> => {
+    const { readCells } = await import('@/core/formats');
+    const cells = readCells(text).flatMap((texts, r) =>
+      texts.flatMap((t, c): WantCell[] => {
+        const [line, parameter] = [lines[row + r], columns[column + c]];
+        return line && parameter ? [{ songId: line.song.id, at: line.at, parameter, text: t }] : [];
+      }),
+    );
+    const { edit: made, refused } = wantInCells(index.rig, cells, () => nanoid(12));
+    if (made && edit(made) && cells.length > 1) undoable(`${counted(cells.length - refused.length, 'cell')} pasted`);
+    const [first] = refused;
+    if (first)
+      toast.error(`${counted(refused.length, 'cell stays', 'cells stay')} as ${refused.length === 1 ? 'it was' : 'they were'}.`, {
+        description: `${first.cell.parameter.name}: ${cellProblemWords(first.why)}`,
+      });
+  };
+  return {
+    onCopy: (e: ClipboardEvent) => {
+      const [line, parameter] = [lines[row], columns[column]];
+      if (grid.writing || !line || !parameter) return;
+      e.preventDefault();
+      e.clipboardData.setData('text/plain', textOf(parameter, line.wants.get(parameter.id) ?? null));
+    },
+    onPaste: (e: ClipboardEvent) => {
+      if (grid.writing) return;
+      e.preventDefault();
+      void paste(e.clipboardData.getData('text/plain'));
+    },
+  };
+}
+
+/** What a cell is on the clipboard: as it is read when it is pasted again. */
+const textOf = (parameter: Parameter, value: number | null): string =>
+  value === null ? '' : parameter.kind === 'continuous' ? exactNumber(value) : showValue(parameter, value);
+
 function TableHelp({ others, onPick }: { readonly others: readonly Parameter[]; readonly onPick: (p: Parameter) => void }) {
   return (
     <div className="flex flex-wrap items-center gap-x-3 gap-y-1 text-xs text-ink-2">
       <span>
         Empty: stays as it is. Bold: changes there. Enter writes, Delete empties, Ctrl D takes what stands above, Space opens the
-        section.
+        section; cells of a spreadsheet are pasted.
       </span>
       <span className="ml-auto">
         <PickFrom label="One more parameter" none="One more parameter…" parameters={others} onPick={onPick} />
@@ -149,11 +199,14 @@ function useGrid(rows: number, columns: number) {
   /** Ends writing once the field has taken its value; goes on writing where that was refused. */
   const finish = (then: () => void): void => {
     const field = ref.current?.querySelector<HTMLElement>('[role="gridcell"] :is(input, select)');
+    const isRefused = (): boolean => ref.current?.querySelector('[aria-invalid="true"]') != null;
     setTimeout(() => {
+      // Refused already: the focus stays, and the next key is not lost.
+      if (isRefused()) return;
       // Drawn with what Enter took: left now, it takes nothing twice.
       field?.blur();
       setTimeout(() => {
-        if (ref.current?.querySelector('[aria-invalid="true"]')) return field?.focus();
+        if (isRefused()) return field?.focus();
         setWriting(false);
         ref.current?.focus();
         then();
