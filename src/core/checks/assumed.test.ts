@@ -12,12 +12,34 @@ import {
   smallRig,
   withFunctions,
 } from '../../../tests/kit/small-rig';
-import { rigWith } from '../../../tests/kit/some-function';
+import { rigWith, type SomeFunction } from '../../../tests/kit/some-function';
 import { channel, u7 } from '../midi';
 import { commonReception, type Evidence, type Rig } from '../rig';
 import { judge } from './judge';
 
 const saidOf = (fact: string): Evidence[] => [{ fact, grade: 'tested', at: '2026-11-30', version: '', limit: '' }];
+
+/** One press or move of a control, heard by one target; what matters is said anew. */
+const plain: SomeFunction = {
+  message: cc(20),
+  parameter: parameter('p', { kind: 'trigger', start: 0 }),
+  gesture: 'move',
+  behaviour: 'range',
+  values: [1, 0],
+  mode: 'absolute',
+  part: [0, 1],
+  coding: 'twos-complement',
+  heard: 'twos-complement',
+  takeover: 'jump',
+  actsOn: 'any-message',
+  fourteenBit: 'act-on-each',
+  feedback: 'none',
+  wires: 'one',
+  port: '',
+  group: null,
+  sendsOff: false,
+  want: null,
+};
 
 /** What is found about the one function of a rig by a check. */
 const foundBy = (rig: Rig, check: string) =>
@@ -67,24 +89,10 @@ describe('a target of which nobody has said what it has', () => {
   });
   it('lacks nothing for sure either where two facts have to be otherwise, and the travel is of 14 bits', () => {
     const rig = rigWith({
+      ...plain,
       message: { type: 'cc14', channel: channel(5), number: u7(9) },
       parameter: parameter('p', { kind: 'trigger' }),
-      gesture: 'move',
-      behaviour: 'range',
-      values: [1, 0],
       mode: 'run',
-      part: [0, 1],
-      coding: 'twos-complement',
-      heard: 'twos-complement',
-      takeover: 'jump',
-      actsOn: 'any-message',
-      fourteenBit: 'act-on-each',
-      feedback: 'none',
-      wires: 'one',
-      port: '',
-      group: null,
-      sendsOff: false,
-      want: null,
     });
     if (!rig) throw new Error('no rig');
     const forgotten = {
@@ -114,23 +122,15 @@ describe('a target of which nobody has said what it has', () => {
   });
   it('may send values back where there is a wire for them: a light that follows them turns the latch', () => {
     const made = rigWith({
-      message: cc(20),
+      ...plain,
       parameter: continuous('p', -60, 6, { default: -60, start: -60 }),
       gesture: 'press',
       behaviour: 'latching',
       values: [0, 1],
       mode: 'toggle',
       part: [1, 0],
-      coding: 'twos-complement',
-      heard: 'twos-complement',
-      takeover: 'jump',
       actsOn: 'at-or-above-threshold',
-      fourteenBit: 'act-on-each',
-      feedback: 'none',
       wires: 'back',
-      port: '',
-      group: null,
-      sendsOff: false,
       want: 'taps',
     });
     if (!made) throw new Error('no rig');
@@ -141,26 +141,7 @@ describe('a target of which nobody has said what it has', () => {
     expect(severities(oneWay)).toEqual(['stop']);
   });
   it('may count only the very end of a travel', () => {
-    const made = rigWith({
-      message: cc(20),
-      parameter: parameter('p', { kind: 'trigger', start: 0 }),
-      gesture: 'move',
-      behaviour: 'range',
-      values: [1, 0],
-      mode: 'absolute',
-      part: [0, 1],
-      coding: 'twos-complement',
-      heard: 'twos-complement',
-      takeover: 'jump',
-      actsOn: 'any-message',
-      fourteenBit: 'act-on-each',
-      feedback: 'none',
-      wires: 'one',
-      port: '',
-      group: null,
-      sendsOff: false,
-      want: null,
-    });
+    const made = rigWith(plain);
     if (!made) throw new Error('no rig');
     expect(foundBy(made, 'not-as-wanted')).toMatchObject([{ severity: 'caution', assumed: { facts: ['threshold'] } }]);
   });

@@ -32,6 +32,7 @@ function wayFor(index: RigIndex, demands: readonly Demand[], wish: Wish): WayFor
   const all = demandsOf(index);
   const chosen = new Set(demands.map((d) => d.id));
   const others = all.filter((d) => !chosen.has(d.id));
+  const fixed = others.filter((o) => isFixed(o, wish));
   const notThere = whyNotThere(index, all, wish);
   const meets = meeting(index);
   const alone = (start: number) =>
@@ -39,16 +40,7 @@ function wayFor(index: RigIndex, demands: readonly Demand[], wish: Wish): WayFor
       const demand = demands[i];
       if (!demand || 'code' in place) return demand && 'code' in place ? place : null;
       const number = 'number' in place ? place.number : demand.message.number;
-      return (
-        ownProblem(index, demand, number, wish, notThere) ??
-        sitting(
-          index,
-          demand,
-          number,
-          others.filter((o) => isFixed(o, wish)),
-          meets,
-        )
-      );
+      return ownProblem(index, demand, number, wish, notThere) ?? sitting(index, demand, number, fixed, meets);
     });
   const refusedBy = (problems: readonly (HandProblem | null)[]): ByHand['refused'] =>
     demands.flatMap((demand, i) => {

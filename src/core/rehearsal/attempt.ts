@@ -139,7 +139,7 @@ interface Way {
   readonly listening: Listening;
   readonly wish: Wish;
   /** Real controllers, as far as they were heard. */
-  readonly heard: ReadonlyMap<string, unknown>;
+  readonly heard: Pick<HeardUnits, 'has'>;
   /** Those of them that cannot have stood where they are wanted. */
   readonly astray: readonly string[];
 }
