@@ -69,8 +69,8 @@ type Next = (demand: Demand, index: number) => Message | HandProblem;
 
 /** A run: the first demand gets `start`, each one after it the next number that is no reserved one. */
 export function countUp(demands: readonly Demand[], start: number): ByHand {
-  const places = countedFrom(demands, start);
-  return moved(demands, (_, i) => places[i] ?? { code: 'no-number', number: start });
+  const counted = countedFrom(demands, start);
+  return moved(demands, (_, i) => counted[i] ?? { code: 'no-number', number: start });
 }
 
 /** Where each of a run stands, in the order of the demands, or why it cannot. */

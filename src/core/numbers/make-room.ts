@@ -36,10 +36,10 @@ function wayFor(index: RigIndex, demands: readonly Demand[], wish: Wish): WayFor
   const notThere = whyNotThere(index, all, wish);
   const meets = meeting(index);
   const alone = (start: number) =>
-    countedFrom(demands, start).map((place, i): HandProblem | null => {
+    countedFrom(demands, start).map((to, i): HandProblem | null => {
       const demand = demands[i];
-      if (!demand || 'code' in place) return demand && 'code' in place ? place : null;
-      const number = 'number' in place ? place.number : demand.message.number;
+      if (!demand || 'code' in to) return demand && 'code' in to ? to : null;
+      const number = 'number' in to ? to.number : demand.message.number;
       return ownProblem(index, demand, number, wish, notThere) ?? sitting(index, demand, number, fixed, meets);
     });
   const refusedBy = (problems: readonly (HandProblem | null)[]): ByHand['refused'] =>
@@ -50,31 +50,32 @@ function wayFor(index: RigIndex, demands: readonly Demand[], wish: Wish): WayFor
   const at = (start: number): ByHand => {
     const problems = alone(start);
     if (problems.some((p) => p !== null)) return { moves: [], refused: refusedBy(problems) };
-    const places = new Map(
-      countedFrom(demands, start).flatMap((place, i): [string, number][] => {
+    const numbers = new Map(
+      countedFrom(demands, start).flatMap((to, i): [string, number][] => {
         const demand = demands[i];
-        return demand && 'number' in place && !('code' in place) ? [[demand.id, place.number]] : [];
+        return demand && 'number' in to && !('code' in to) ? [[demand.id, to.number]] : [];
       }),
     );
-    const found = roomFor(index, { all, demands, others, places }, wish, meets);
+    const found = roomFor(index, { all, demands, others, numbers }, wish, meets);
     if (found.type === 'plan') return { moves: found.moves, refused: [] };
     const [first] = demands;
     if (found.type === 'undecided' || !first)
       return { moves: [], refused: first ? [{ demand: first, why: { code: 'undecided' } }] : [] };
     // Who cannot stand anywhere else, and sits where one of these is to stand.
     const stuck = found.demands.filter((d) => !chosen.has(d.id));
-    const inTheWay = demands.map((d) => sitting(index, d, places.get(d.id) ?? d.message.number, stuck, meets));
+    const inTheWay = demands.map((d) => sitting(index, d, numbers.get(d.id) ?? d.message.number, stuck, meets));
     const refused = refusedBy(inTheWay);
     return { moves: [], refused: refused.length > 0 ? refused : [{ demand: first, why: { code: 'no-room' } }] };
   };
   return { at, isOpen: (start) => alone(start).every((p) => p === null) };
 }
 
-interface Places {
+/** Who is to have which number, among whom. */
+interface RoomWish {
   readonly all: readonly Demand[];
   readonly demands: readonly Demand[];
   readonly others: readonly Demand[];
-  readonly places: ReadonlyMap<string, number>;
+  readonly numbers: ReadonlyMap<string, number>;
 }
 
 type Room =
@@ -83,9 +84,9 @@ type Room =
   | { readonly type: 'undecided' };
 
 /** A plan of those who are to stand there and of who sits there; where those find no room by themselves, of all who could move and are in nobody's way today. */
-function roomFor(index: RigIndex, { all, demands, others, places }: Places, wish: Wish, meets: Meets): Room {
-  const options = new Map(optionsFor(index, all, { ...wish, places }).map((list, i) => [all[i]?.id ?? '', list]));
-  const taken = new Set(demands.flatMap((d) => cellsAt(d, places.get(d.id) ?? d.message.number)));
+function roomFor(index: RigIndex, { all, demands, others, numbers }: RoomWish, wish: Wish, meets: Meets): Room {
+  const options = new Map(optionsFor(index, all, { ...wish, numbers }).map((list, i) => [all[i]?.id ?? '', list]));
+  const taken = new Set(demands.flatMap((d) => cellsAt(d, numbers.get(d.id) ?? d.message.number)));
   const cells = new Map(others.map((d) => [d, cellsAt(d, d.message.number)]));
   const cellsOfOther = (d: Demand): readonly number[] => cells.get(d) ?? [];
   const sits = (d: Demand): boolean => cellsOfOther(d).some((cell) => taken.has(cell)) && demands.some((c) => meets(c, d));

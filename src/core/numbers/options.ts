@@ -28,8 +28,8 @@ export interface Wish {
   readonly notes: boolean;
   /** Whether what works and is not entered yet may move as well, for the order of the school; else it stays wherever it can. */
   readonly anew?: boolean;
-  /** Where some demands are to stand, by their id: nowhere else. */
-  readonly places?: ReadonlyMap<string, number>;
+  /** Numbers that some demands are to have and no other, by their id. */
+  readonly numbers?: ReadonlyMap<string, number>;
   /** Demands whose pin is lifted, whose windows are not looked at, and whether leftovers may be taken over: to try what would loosen a plan. */
   readonly lifted?: ReadonlySet<string>;
   readonly anyNumber?: boolean;
@@ -83,12 +83,12 @@ export function optionsFor(index: RigIndex, demands: readonly Demand[], wish: Wi
   const parametersWanted = demands.filter((d) => d.message.type === 'nrpn').length;
   return demands.map((demand) => {
     const { type, channel, number } = demand.message;
-    const place = wish.places?.get(demand.id);
-    if (place !== undefined && place !== number) {
-      const there = isFixed(demand, wish) ? undefined : placedCandidate(index, network, demand, place, wish, blocked(demand));
+    const wished = wish.numbers?.get(demand.id);
+    if (wished !== undefined && wished !== number) {
+      const there = isFixed(demand, wish) ? undefined : candidateAt(index, network, demand, wished, wish, blocked(demand));
       return there ? [{ ...there, moved: demand.entered ? Math.max(1, halfMinutes(index, demand)) * many : 0 }] : [];
     }
-    if (demand.translated || place !== undefined) return [candidateOf(type, channel, number, wish, demand, 0)];
+    if (demand.translated || wished !== undefined) return [candidateOf(type, channel, number, wish, demand, 0)];
     const nature = [
       outletsOf(index, demand).map((o) => [o.controllerId, o.port]),
       demand.targetIds,
@@ -110,7 +110,7 @@ export function optionsFor(index: RigIndex, demands: readonly Demand[], wish: Wi
     const here = listed ?? currentCandidate(index, network, demand, wish, blocked(demand));
     if (isFixed(demand, wish)) return here ? [here] : [];
     // To make room whatever stands anywhere stays, if it can.
-    const stays = wish.places !== undefined || works(demand, here);
+    const stays = wish.numbers !== undefined || works(demand, here);
     const moved = demand.entered ? Math.max(1, halfMinutes(index, demand)) * many : stays ? 1 : 0;
     if (moved === 0) return here && !listed ? [...plain, here] : plain;
     const moves = made.moves.get(moved) ?? plain.map((p) => ({ ...p, moved }));
@@ -159,11 +159,11 @@ function currentCandidate(
   // A number that somebody gave and pinned, or that the target came with, is taken as it is.
   if (message.type === 'cc' && !demand.pinned && !demand.given && !controlsInOrder(wish.school).includes(message.number))
     return undefined;
-  return placedCandidate(index, network, demand, message.number, wish, blocked);
+  return candidateAt(index, network, demand, message.number, wish, blocked);
 }
 
 /** A demand at some number of its kind and channel, if it gets there, is taken there, and nothing unplanned is in its way. */
-function placedCandidate(
+function candidateAt(
   index: RigIndex,
   network: Network,
   demand: Demand,
@@ -191,7 +191,7 @@ export function whyNotThere(
   return (demand, number) => {
     const { type, channel } = demand.message;
     if (!takes(index, network, demand, type, channel, wish)(number)) return 'not-taken';
-    return placedCandidate(index, network, demand, number, wish, blocked(demand)) ? null : 'spoken-for';
+    return candidateAt(index, network, demand, number, wish, blocked(demand)) ? null : 'spoken-for';
   };
 }
 
