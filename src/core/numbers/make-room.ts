@@ -4,7 +4,7 @@ import { addressesOf, type RigIndex } from '../rig';
 import { type ByHand, countedFrom, type Fixed, type HandProblem } from './by-hand';
 import { type Demand, demandName, demandsOf, sharing } from './demand';
 import { cellsAt, cellsOf, isFixed, type NotThere, optionsFor, type Wish, whyNotThere } from './options';
-import { type Move, movesOf, problemOf } from './plan';
+import { type Move, movesOf, problemOf, unitsOf } from './plan';
 import { solve, USUAL_STEPS } from './search';
 
 /** How many starts are planned to find one that works: each is a plan of the whole rig. */
@@ -35,27 +35,27 @@ function wayFor(index: RigIndex, demands: readonly Demand[], wish: Wish): WayFor
   const fixed = others.filter((o) => isFixed(o, wish));
   const notThere = whyNotThere(index, all, wish);
   const meets = meeting(index);
-  const alone = (start: number) =>
-    countedFrom(demands, start).map((to, i): HandProblem | null => {
-      const demand = demands[i];
-      if (!demand || 'code' in to) return demand && 'code' in to ? to : null;
+  /** What is known to be in the way without a plan, and the number of each that is not refused. */
+  const alone = (start: number) => {
+    const counted = countedFrom(demands, start);
+    const numbers = new Map<string, number>();
+    const problems = demands.map((demand, i): HandProblem | null => {
+      const to = counted[i];
+      if (!to || 'code' in to) return to ?? null;
       const number = 'number' in to ? to.number : demand.message.number;
+      numbers.set(demand.id, number);
       return ownProblem(index, demand, number, wish, notThere) ?? sitting(index, demand, number, fixed, meets);
     });
+    return { numbers, problems, open: problems.every((p) => p === null) };
+  };
   const refusedBy = (problems: readonly (HandProblem | null)[]): ByHand['refused'] =>
     demands.flatMap((demand, i) => {
       const why = problems[i];
       return why ? [{ demand, why }] : [];
     });
   const at = (start: number): ByHand => {
-    const problems = alone(start);
-    if (problems.some((p) => p !== null)) return { moves: [], refused: refusedBy(problems) };
-    const numbers = new Map(
-      countedFrom(demands, start).flatMap((to, i): [string, number][] => {
-        const demand = demands[i];
-        return demand && 'number' in to && !('code' in to) ? [[demand.id, to.number]] : [];
-      }),
-    );
+    const { numbers, problems, open } = alone(start);
+    if (!open) return { moves: [], refused: refusedBy(problems) };
     const found = roomFor(index, { all, demands, others, numbers }, wish, meets);
     if (found.type === 'plan') return { moves: found.moves, refused: [] };
     const [first] = demands;
@@ -67,7 +67,7 @@ function wayFor(index: RigIndex, demands: readonly Demand[], wish: Wish): WayFor
     const refused = refusedBy(inTheWay);
     return { moves: [], refused: refused.length > 0 ? refused : [{ demand: first, why: { code: 'no-room' } }] };
   };
-  return { at, isOpen: (start) => alone(start).every((p) => p === null) };
+  return { at, isOpen: (start) => alone(start).open };
 }
 
 /** Who is to have which number, among whom. */
@@ -148,8 +148,7 @@ const fixedBy = ({ given, translated }: Demand): Fixed => (given ? 'given' : tra
 /** Whether two demands are in each other's way where they have one number: something hears both, or both come from one unit. */
 function meeting(index: RigIndex): Meets {
   const shares = sharing(index);
-  const units = (d: Demand): readonly string[] => [...d.controllerIds, ...d.landings.map((l) => l.targetId)];
-  return (a, b) => units(a).some((x) => units(b).some((y) => x === y || shares(x, y)));
+  return (a, b) => unitsOf(a).some((x) => unitsOf(b).some((y) => x === y || shares(x, y)));
 }
 
 /** The nearest start that works, higher ones first where two are as near. */

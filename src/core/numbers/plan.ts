@@ -73,13 +73,15 @@ export function movesOf(
   });
 }
 
+/** Units at which a demand can be in the way of others: what listens for it is, even where it cannot be reached from its own controller. */
+export const unitsOf = (d: Demand): readonly string[] => [...new Set([...d.controllerIds, ...d.landings.map((l) => l.targetId)])];
+
 /** The abstract problem of some demands and their options. */
 export function problemOf(index: RigIndex, demands: readonly Demand[], options: readonly (readonly Candidate[])[]): Problem {
   const classes = new Map<string, number>();
   const members: (readonly string[])[] = [];
   const classOf = demands.map((d) => {
-    // What listens for it is in the way of others, even where it cannot be reached from its own controller.
-    const unit = [...new Set([...d.controllerIds, ...d.landings.map((l) => l.targetId)])];
+    const unit = unitsOf(d);
     const key = unit.join(' ');
     const known = classes.get(key);
     if (known !== undefined) return known;
