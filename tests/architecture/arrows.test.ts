@@ -131,6 +131,10 @@ describe('screens', () => {
 
 describe('the interface', () => {
   const ui = join(root, 'src/ui');
+  it('has one kind of link: others fetch whole pages because they are in sight', () => {
+    const wrong = files(join(root, 'src')).filter((f) => importsOf(readFileSync(f, 'utf8')).includes('next/link'));
+    expect(wrong.map((f) => relative(root, f))).toEqual(['src/ui/primitives/link.tsx']);
+  });
   it('has no two folders that import each other, in however many steps', () => {
     const arrows = new Map<string, Set<string>>();
     for (const file of files(ui)) {

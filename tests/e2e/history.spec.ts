@@ -58,9 +58,9 @@ test('a state gets a name, what is to be entered again since is told, and the ri
   await saved(page);
   const ids = (text: string): string[] => (JSON.parse(text) as typeof one).assignments.map((a) => a.id).sort();
   expect(ids(await exportOf(page, id))).toEqual(ids(began));
-  await page.getByRole('button', { name: /^Undo/ }).first().click();
+  await page.getByRole('button', { name: /^Undo:/ }).click();
   await saved(page);
-  await page.getByRole('button', { name: /^Undo/ }).first().click();
+  await page.getByRole('button', { name: /^Undo:/ }).click();
   await saved(page);
   await expect.poll(() => exportOf(page, id)).toBe(cleared);
 });

@@ -10,6 +10,21 @@ test('the list shows the demo with its state, and is accessible', async ({ page 
   await expectAccessible(page);
 });
 
+test('a screen fetches only itself; another is fetched when its link is pointed at or tabbed to', async ({ page }) => {
+  const fetched: string[] = [];
+  page.on('request', (request) => {
+    const at = new URL(request.url());
+    if (at.searchParams.has('_rsc')) fetched.push(at.pathname);
+  });
+  await open(page, 'lantern-hour', 'map');
+  await page.waitForLoadState('networkidle');
+  expect(fetched).toEqual([]);
+  await page.getByRole('link', { name: /^Numbers/ }).hover();
+  await expect.poll(() => new Set(fetched)).toEqual(new Set(['/rigs/lantern-hour/numbers']));
+  await page.getByRole('link', { name: /^Gear/ }).focus();
+  await expect.poll(() => new Set(fetched)).toEqual(new Set(['/rigs/lantern-hour/numbers', '/rigs/lantern-hour/gear']));
+});
+
 test('a rig is made, renamed, duplicated, deleted and brought back', async ({ page }) => {
   await page.goto('/');
   await page.getByRole('button', { name: 'New rig' }).click();

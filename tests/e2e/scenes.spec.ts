@@ -87,7 +87,7 @@ test('the table of scenes is walked and written by keys; the ways follow, and un
   await expect(line('Chase')).not.toContainText('30 %');
   await saved(page);
   expect(wants(await told(page, id), 'Open sea')).toEqual({ Mix: 40 });
-  for (let i = 0; i < 5; i++) await page.getByRole('button', { name: /^Undo/ }).click();
+  for (let i = 0; i < 5; i++) await page.getByRole('button', { name: /^Undo:/ }).click();
   await expect(line('Open sea')).toContainText('60 %');
   await saved(page);
   expect(wants(await told(page, id), 'Open sea')).toEqual({ Mix: 60 });
@@ -118,7 +118,7 @@ test('where to stand is said of each controller, and the way leads there', async
   await expect(gulls.getByLabel('Where to stand on Floorboard 8+2')).toHaveValue('2');
   await gulls.getByLabel('Where to stand on Floorboard 8+2').selectOption('any');
   await expect(gulls.getByLabel('Where to stand on Floorboard 8+2')).toHaveValue('any');
-  await page.getByRole('button', { name: /^Undo/ }).click();
+  await page.getByRole('button', { name: /^Undo:/ }).click();
   await expect(gulls.getByLabel('Where to stand on Floorboard 8+2')).toHaveValue('2');
 });
 
@@ -180,9 +180,9 @@ test('a set has songs of its own in its own order; Rehearse and Stage play it, a
   // Among all songs it goes by itself.
   await page.getByRole('button', { name: 'Play The Night Mail later' }).click();
   await expect.poll(names).toEqual(['Harbour Fog', 'The Night Mail', 'Last Reel']);
-  await page.getByRole('button', { name: /^Undo/ }).click();
+  await page.getByRole('button', { name: /^Undo:/ }).click();
   await expect.poll(names).toEqual(['The Night Mail', 'Harbour Fog', 'Last Reel']);
-  await page.getByRole('button', { name: /^Undo/ }).click();
+  await page.getByRole('button', { name: /^Undo:/ }).click();
   await expect(page.getByLabel('Which songs')).toContainText('Barn, Friday');
 });
 
@@ -209,8 +209,8 @@ test('sections and songs are dragged to where they are played, and undo takes th
   const songs = page.getByRole('article').filter({ has: page.getByLabel('Beats a minute') });
   const names = () => songs.evaluateAll((all) => all.map((a) => a.getAttribute('aria-label')));
   await expect.poll(names).toEqual(['Harbour Fog', 'The Night Mail', 'Last Reel']);
-  await page.getByRole('button', { name: /^Undo/ }).click();
-  await page.getByRole('button', { name: /^Undo/ }).click();
+  await page.getByRole('button', { name: /^Undo:/ }).click();
+  await page.getByRole('button', { name: /^Undo:/ }).click();
   await expect.poll(names).toEqual(['The Night Mail', 'Harbour Fog', 'Last Reel']);
   await saved(page);
   expect(await sections()).toEqual(['Platform', 'Departure', 'Tunnel', 'Daylight']);

@@ -64,7 +64,7 @@ test('a set is built by keyboard, and undo takes it back step by step', async ({
     timeout: 60_000,
   });
   // Off again, the wish, the section, the wish before, and the song: one step each.
-  const undo = page.getByRole('button', { name: /^Undo/ });
+  const undo = page.getByRole('button', { name: /^Undo:/ });
   await undo.click();
   await expect(next.getByLabel('Value of Gulls')).toHaveValue('1');
   for (let i = 0; i < 4; i++) await undo.click();
@@ -119,7 +119,7 @@ test('what does not fit its bar is mended by one press instead, and undo takes i
   await expect(instead).toHaveCount(0, { timeout: 60_000 });
   await expect(page.getByText('1 section not in time')).toBeVisible({ timeout: 60_000 });
   await expect(rooftops).toHaveAccessibleName(/press P \d+\s*on the one/);
-  await page.getByRole('button', { name: /^Undo/ }).click();
+  await page.getByRole('button', { name: /^Undo:/ }).click();
   await expect(page.getByText('2 sections not in time')).toBeVisible({ timeout: 60_000 });
 });
 

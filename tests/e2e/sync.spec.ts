@@ -28,7 +28,7 @@ test('a server that is killed and started again: what was made meanwhile waits, 
   await expectAccessible(page);
   await page.keyboard.press('Escape');
   await expect(status(page, '2 edits wait')).toBeFocused();
-  await page.getByRole('button', { name: /^Undo/ }).click();
+  await page.getByRole('button', { name: /^Undo:/ }).click();
   await expect(page.getByRole('textbox', { name: 'Why this number' })).toHaveValue('');
   await expect(status(page, '1 edit waits')).toBeVisible();
   const again = await start(folder, {}, first.port);
@@ -186,7 +186,7 @@ test('a list of 49,000 lines is saved with how far it is, stopped, tried again, 
   await saved(page);
   expect(await exportOf(page, id)).toContain('Track 49000 level');
   await expect(other.getByRole('link', { name: /of 49,?\d+ parameters mapped/ })).toBeVisible({ timeout: 20_000 });
-  await page.getByRole('button', { name: /^Undo/ }).click();
+  await page.getByRole('button', { name: /^Undo:/ }).click();
   // The other tab hears of it once the server has it: asking for all of the rig again and again would only hold that up.
   await expect(other.getByRole('link', { name: /of 43 parameters mapped/ })).toBeVisible({ timeout: 60_000 });
   await saved(page);

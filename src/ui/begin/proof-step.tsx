@@ -1,6 +1,4 @@
 'use client';
-// The end of a beginning: the function is tried, on the hardware or by the simulated unit, and what arrived and what moved is said.
-import Link from 'next/link';
 import type { Beginning } from '@/core/begin';
 import { effectWords } from '@/core/bench';
 import type { RigIndex } from '@/core/rig';
@@ -9,6 +7,8 @@ import { OutcomeCard } from '../inspector/outcome-card';
 import { PortSelect, PortTrouble } from '../ports/port-select';
 import { usePort } from '../ports/use-port';
 import { Button, buttonLook } from '../primitives/button';
+// The end of a beginning: the function is tried, on the hardware or by the simulated unit, and what arrived and what moved is said.
+import { Link } from '../primitives/link';
 import { AskPanel } from '../proof/ask-panel';
 import { useAsk } from '../proof/use-ask';
 import { useDoctor } from '../proof/use-doctor';

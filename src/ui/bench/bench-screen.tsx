@@ -2,12 +2,12 @@
 // The Bench: the rig played without its hardware. The panel and the last seconds at the left, targets and the wire at the right.
 import { wrap } from 'comlink';
 import dynamic from 'next/dynamic';
-import Link from 'next/link';
 import { parseAsString, useQueryState } from 'nuqs';
 import { useEffect, useRef, useState } from 'react';
 import { useStore } from 'zustand';
 import type { Controller } from '@/core/rig';
 import type { BenchWorker } from '@/workers/bench.worker';
+import { Link } from '../primitives/link';
 import { useRig } from '../store/provider';
 import { type Bench, createBench } from './bench-store';
 import { Hardware } from './hardware';

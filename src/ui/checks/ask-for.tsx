@@ -1,9 +1,9 @@
 'use client';
-// What a finding rests on and nobody has said: the questions that settle it, and where to answer them.
-import Link from 'next/link';
 import type { Finding } from '@/core/checks';
 import type { RigIndex } from '@/core/rig';
 import { questionOf } from '../entries/questions';
+// What a finding rests on and nobody has said: the questions that settle it, and where to answer them.
+import { Link } from '../primitives/link';
 
 /** Facts that the probe finds out. */
 const probed: ReadonlySet<string> = new Set(['threshold', 'actsOn', 'relativeEncodings', 'takeover']);

@@ -4,7 +4,6 @@
 
 import { proxy } from 'comlink';
 import dynamic from 'next/dynamic';
-import Link from 'next/link';
 import { useEffect, useRef, useState } from 'react';
 import type { Drawing } from '@/core/bench';
 import type { CheckId, Finding } from '@/core/checks';
@@ -18,6 +17,7 @@ import { ConsequenceWords } from '../numbers/move-list';
 import { functionHref } from '../place/link';
 import { Button } from '../primitives/button';
 import { TextInput } from '../primitives/field';
+import { Link } from '../primitives/link';
 import { SeverityMark, severityName } from '../primitives/marks';
 import { toast } from '../primitives/toast';
 import { useJudge, useRig } from '../store/provider';
@@ -92,7 +92,6 @@ export function FindingDetail({ index, line, alike }: Props) {
         )}
         {finding.evidence.type === 'addresses' && row && (
           <Link
-            prefetch={false}
             href={`${home}/numbers?kind=${row.kind}&channel=${row.channel}&number=${row.number}`}
             className="text-verdigris hover:underline"
           >

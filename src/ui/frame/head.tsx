@@ -1,13 +1,13 @@
 'use client';
 import { ChevronDown, Search } from 'lucide-react';
 import dynamic from 'next/dynamic';
-import Link from 'next/link';
 import { usePathname } from 'next/navigation';
 import { useMemo, useState } from 'react';
 import { counted } from '@/core/base';
 import type { Rig } from '@/core/rig';
 import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
+import { Link } from '../primitives/link';
 import { useRig } from '../store/provider';
 import { isJudged } from '../store/rig-store';
 import { checksTold, type Figures, figuresOf, numbersTold } from './figures';
@@ -149,14 +149,9 @@ function Step({
 }) {
   const path = usePathname();
   const here = path === href || path.startsWith(`${href}/`);
-  // Pointed at or tabbed to, its screen is fetched: it is there by the time of the press.
-  const [meant, setMeant] = useState(false);
   return (
     <Link
       href={href}
-      prefetch={meant ? true : null}
-      onPointerEnter={() => setMeant(true)}
-      onFocus={() => setMeant(true)}
       aria-current={here ? 'page' : undefined}
       aria-label={`${name}: ${spoken}`}
       className={cx(

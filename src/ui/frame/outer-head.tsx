@@ -1,7 +1,8 @@
 // The head of the screens outside of a rig: the rigs, the library.
-import Link from 'next/link';
+
 import type { ReactNode } from 'react';
 import { cx } from '../primitives/cx';
+import { Link } from '../primitives/link';
 import { Mark } from './mark';
 
 export function OuterHead({ here, children }: { readonly here: 'rigs' | 'library'; readonly children?: ReactNode }) {

@@ -1,7 +1,7 @@
 'use client';
 import { ChevronDown } from 'lucide-react';
-import Link from 'next/link';
 import { DropdownMenu } from 'radix-ui';
+import { Link } from '../primitives/link';
 import { menuBox } from '../primitives/menu';
 import { menuButton, type OtherRig } from './menu-button';
 

@@ -1,6 +1,5 @@
 'use client';
 import { Trash2 } from 'lucide-react';
-import Link from 'next/link';
 import { useState } from 'react';
 import { removeGear } from '@/core/commands';
 import { channelSchema } from '@/core/midi';
@@ -13,6 +12,7 @@ import { MiniPanel } from '../faceplate/mini-panel';
 import { Assumed } from '../primitives/assumed';
 import { Button, buttonLook } from '../primitives/button';
 import { Choice } from '../primitives/choice';
+import { Link } from '../primitives/link';
 import { NumberField } from '../primitives/number-field';
 // One controller: its name and channel, what its firmware does, its banks, who hears it, what is already programmed.
 import { SchemaText } from '../primitives/text-field';

@@ -1,9 +1,9 @@
 'use client';
-// Gear: what is on the rig. Controllers and how they behave, targets with their parameters, and who hears whom.
-import Link from 'next/link';
 import { parseAsString, parseAsStringLiteral, useQueryStates } from 'nuqs';
 import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
+// Gear: what is on the rig. Controllers and how they behave, targets with their parameters, and who hears whom.
+import { Link } from '../primitives/link';
 import { useRig } from '../store/provider';
 import { WaysIn } from '../ways/ways-in';
 import { AddControllerDialog } from './add-controller';

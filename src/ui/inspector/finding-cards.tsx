@@ -1,10 +1,10 @@
 'use client';
-// What is wrong with the chosen assignment, each with its reason and the changes that mend it.
-import Link from 'next/link';
 import type { Finding } from '@/core/checks';
 import type { Edit } from '@/core/rig';
 import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
+// What is wrong with the chosen assignment, each with its reason and the changes that mend it.
+import { Link } from '../primitives/link';
 import { SeverityMark, severityName } from '../primitives/marks';
 import { useRig } from '../store/provider';
 import { nothingMends, useFixes } from '../store/use-fixes';

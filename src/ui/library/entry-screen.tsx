@@ -2,7 +2,6 @@
 
 // One entry of the library, open to be changed. What is published stays; rigs copy the newest published version.
 
-import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { parseAsStringLiteral, useQueryState } from 'nuqs';
 import { useEffect, useState, useTransition } from 'react';
@@ -18,6 +17,7 @@ import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
 import { Dialog } from '../primitives/dialog';
 import { Field, TextInput } from '../primitives/field';
+import { Link } from '../primitives/link';
 import { SchemaText, TextField } from '../primitives/text-field';
 import { toast } from '../primitives/toast';
 import { useRig, useRigStore } from '../store/provider';

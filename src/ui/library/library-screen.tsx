@@ -1,7 +1,6 @@
 'use client';
 // The library: controllers, targets and whole rigs to start from. What ships is read-only and is copied to be changed.
 import { MoreHorizontal } from 'lucide-react';
-import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { parseAsString, parseAsStringLiteral, useQueryStates } from 'nuqs';
 import { DropdownMenu } from 'radix-ui';
@@ -18,6 +17,7 @@ import { Button, buttonLook } from '../primitives/button';
 import { cx } from '../primitives/cx';
 import { DeletedList } from '../primitives/deleted-list';
 import { TextInput } from '../primitives/field';
+import { Link } from '../primitives/link';
 import { menuBox } from '../primitives/menu';
 import { NameDialog } from '../primitives/name-dialog';
 

@@ -1,10 +1,10 @@
 'use client';
-// The controllers of the rig as a list to choose from, and what to do where there is none.
-import Link from 'next/link';
 import type { RigIndex } from '@/core/rig';
 import type { Where } from '../place/use-place';
 import { Button, buttonLook } from '../primitives/button';
 import { cx } from '../primitives/cx';
+// The controllers of the rig as a list to choose from, and what to do where there is none.
+import { Link } from '../primitives/link';
 
 export function Controllers({
   index,

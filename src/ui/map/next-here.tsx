@@ -2,12 +2,12 @@
 
 // Where no control is chosen: what is next on this controller — what to mend here, what waits, what was made last.
 
-import Link from 'next/link';
 import { type Finding, openFindings } from '@/core/checks';
 import { meantNames } from '@/core/commands';
 import type { Assignment, Controller, RigIndex } from '@/core/rig';
 import { placeWords } from '@/core/sheets';
 import type { GoTo } from '../place/use-place';
+import { Link } from '../primitives/link';
 import { SeverityMark } from '../primitives/marks';
 import { useRig } from '../store/provider';
 import { useChoosing } from './use-choosing';

@@ -3,7 +3,6 @@
 // The chosen numbers: who sits there, who takes and hears them, and moving them by hand with the consequences shown first.
 
 import { Pin } from 'lucide-react';
-import Link from 'next/link';
 import { useEffect, useMemo, useState } from 'react';
 import { counted, exhaustive, plural } from '@/core/base';
 import type { Preview } from '@/core/checks';
@@ -14,6 +13,7 @@ import { placeWords } from '@/core/sheets';
 import { functionHref } from '../place/link';
 import { Button } from '../primitives/button';
 import { Select, TextInput } from '../primitives/field';
+import { Link } from '../primitives/link';
 import { useJudge, useRig } from '../store/provider';
 import { useAsked } from '../store/use-asked';
 import { useUndoable } from '../store/use-undoable';

@@ -1,6 +1,4 @@
 'use client';
-// Numbers: which number goes where. Wires and channels at the left, the 128 numbers in the middle, the plan and the chosen number right.
-import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { Tabs } from 'radix-ui';
 import { useDeferredValue, useMemo, useState } from 'react';
@@ -8,6 +6,8 @@ import { type AddressKind, addressKinds, mostNumber, numberEntry, type Occupancy
 import type { RigIndex, Target } from '@/core/rig';
 import { functionHref } from '../place/link';
 import { cx } from '../primitives/cx';
+// Numbers: which number goes where. Wires and channels at the left, the 128 numbers in the middle, the plan and the chosen number right.
+import { Link } from '../primitives/link';
 import { useRig } from '../store/provider';
 import type { RigState } from '../store/rig-store';
 import { AddressGrid } from './address-grid';

@@ -1,7 +1,7 @@
 'use client';
-// The panel of a controller on this rig: the rig's own copy, whatever the library says.
-import Link from 'next/link';
 import { parseAsString, useQueryState } from 'nuqs';
+// The panel of a controller on this rig: the rig's own copy, whatever the library says.
+import { Link } from '../primitives/link';
 import { useRig } from '../store/provider';
 import { PanelScreen } from './panel-screen';
 

@@ -2,13 +2,13 @@
 
 // Labels for one bank of one controller: how far away they are read from decides how large the letters are.
 
-import Link from 'next/link';
 import { parseAsInteger, parseAsString, useQueryState } from 'nuqs';
 import { useMemo, useState } from 'react';
 import { counted } from '@/core/base';
 import { capsFor, type Labels, type LabelWish, makeLabels } from '@/core/paper';
 import type { Controller, Rig } from '@/core/rig';
 import { Field, Select } from '../primitives/field';
+import { Link } from '../primitives/link';
 import { useRig } from '../store/provider';
 import { PaperView } from './paper-view';
 import { PdfButton } from './pdf-button';

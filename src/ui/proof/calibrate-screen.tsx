@@ -1,7 +1,6 @@
 'use client';
 // Calibrating a pedal or fader: two slow sweeps are recorded, and what they show is kept with the controller.
 import dynamic from 'next/dynamic';
-import Link from 'next/link';
 import { parseAsString, useQueryState } from 'nuqs';
 import { useCallback, useMemo, useRef, useState } from 'react';
 import { measurePedal, type PedalMeasure, type PedalProblem, wornSweeps } from '@/core/calibration';
@@ -15,6 +14,7 @@ import { PortSelect, PortTrouble } from '../ports/port-select';
 import { type PortChoice, usePort } from '../ports/use-port';
 import { Button } from '../primitives/button';
 import { Select } from '../primitives/field';
+import { Link } from '../primitives/link';
 import { toast } from '../primitives/toast';
 import { useRig } from '../store/provider';
 import { MeasureTable, proposalWords } from './measure-table';

@@ -1,10 +1,10 @@
 'use client';
-// What is wrong, best explanation first: what it is, what speaks for it, what would look the same, and the two ways to mend it.
-import Link from 'next/link';
 import { alike, type CauseId, type CauseWords, causes } from '@/core/proof';
 import type { Edit } from '@/core/rig';
 import type { ToldDiagnosis, ToldExplanation } from '@/workers/proof.worker';
 import { Button, buttonLook } from '../primitives/button';
+// What is wrong, best explanation first: what it is, what speaks for it, what would look the same, and the two ways to mend it.
+import { Link } from '../primitives/link';
 import { addressWords, channelWords } from './stream-rows';
 
 const byId = new Map<CauseId, CauseWords>(causes.map((c) => [c.id, c]));

@@ -1,6 +1,4 @@
 'use client';
-// Probing a target: one value after another is sent, somebody says what the parameter did, and how it listens is written down as tested.
-import Link from 'next/link';
 import { parseAsString, useQueryState } from 'nuqs';
 import { useMemo, useRef, useState } from 'react';
 import { packedCc } from '@/core/midi';
@@ -21,6 +19,8 @@ import { PortSelect, PortTrouble } from '../ports/port-select';
 import { type OutputChoice, useOutput } from '../ports/use-output';
 import { Button } from '../primitives/button';
 import { Select } from '../primitives/field';
+// Probing a target: one value after another is sent, somebody says what the parameter did, and how it listens is written down as tested.
+import { Link } from '../primitives/link';
 import { toast } from '../primitives/toast';
 import { useRig } from '../store/provider';
 import { Log, type ProbeAnswer, Result } from './probe-result';

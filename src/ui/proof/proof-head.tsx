@@ -1,11 +1,11 @@
 'use client';
-// How far the rig is proved, how to go about it, and where the messages come from.
-import Link from 'next/link';
 import { type ReactNode, useMemo } from 'react';
 import { coverageOf, type Standing } from '@/core/proof';
 import type { RigIndex } from '@/core/rig';
 import { buttonLook } from '../primitives/button';
 import { TextInput } from '../primitives/field';
+// How far the rig is proved, how to go about it, and where the messages come from.
+import { Link } from '../primitives/link';
 import { Progress } from '../primitives/progress';
 import { Segments } from '../primitives/segments';
 

@@ -2,7 +2,6 @@
 
 // Proving the rig: one gesture after another, or whatever is touched, held against the plan; every trial is kept.
 
-import Link from 'next/link';
 import { parseAsStringLiteral, useQueryState } from 'nuqs';
 import { type RefObject, useRef, useState } from 'react';
 import type { Ask, ProofRecord, Standing, ToProve } from '@/core/proof';
@@ -11,6 +10,7 @@ import { UNIT } from '@/ports';
 import { useCommand } from '../commands/use-command';
 import { PortSelect, PortTrouble } from '../ports/port-select';
 import { type PortChoice, usePort } from '../ports/use-port';
+import { Link } from '../primitives/link';
 import { toast } from '../primitives/toast';
 import { useRig } from '../store/provider';
 import { WaitingRecords } from '../store/waiting-records';

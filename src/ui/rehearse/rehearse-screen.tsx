@@ -1,13 +1,13 @@
 'use client';
 // Rehearse: the ways of a song played to a click on the drawn panels or the real controllers, told back, and brought again as often as they need it.
 import dynamic from 'next/dynamic';
-import Link from 'next/link';
 import { type ReactNode, useMemo, useState } from 'react';
 import { boxOf, closingWords, drawnFrom, type Told } from '@/core/rehearsal';
 import type { RigIndex, Song } from '@/core/rig';
 import type { RehearsedWay } from '@/workers/rehearse.worker';
 import { useCommand } from '../commands/use-command';
 import { Button } from '../primitives/button';
+import { Link } from '../primitives/link';
 import { Switch } from '../primitives/switch';
 import { usePlayed } from '../set/use-played';
 import { WaitingRecords } from '../store/waiting-records';

@@ -1,6 +1,5 @@
 'use client';
 import { Copy, MoreHorizontal, Pencil, Trash2, Upload } from 'lucide-react';
-import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { DropdownMenu } from 'radix-ui';
 import { type ReactNode, useState, useTransition } from 'react';
@@ -12,6 +11,7 @@ import { ImportButton } from '../import/import-button';
 import { ImportProblems, type Problem } from '../import/import-dialog';
 import { Button } from '../primitives/button';
 import { DeletedList } from '../primitives/deleted-list';
+import { Link } from '../primitives/link';
 import { SeverityMark } from '../primitives/marks';
 import { menuBox } from '../primitives/menu';
 import { NameDialog } from '../primitives/name-dialog';

@@ -1,7 +1,6 @@
 'use client';
 // The chosen section: how long it is, where the player wants to stand, what should sound in it, and the way to it in sentences.
 import { nanoid } from 'nanoid';
-import Link from 'next/link';
 import { counted } from '@/core/base';
 import { showValue } from '@/core/bench';
 import {
@@ -19,6 +18,7 @@ import { type Pace, usualPace } from '@/core/stage';
 import { PickFrom } from '../gear/pick-from';
 import { Button } from '../primitives/button';
 import { Select } from '../primitives/field';
+import { Link } from '../primitives/link';
 import { NumberField } from '../primitives/number-field';
 import { ParameterValue } from '../primitives/parameter-value';
 import { TextField } from '../primitives/text-field';

@@ -2,7 +2,6 @@
 // The set: songs as strips of sections in bars, what to press into each, and whether there is time for it.
 import { ListMusic } from 'lucide-react';
 import { nanoid } from 'nanoid';
-import Link from 'next/link';
 import { parseAsStringLiteral, useQueryState } from 'nuqs';
 import { useState } from 'react';
 import { counted } from '@/core/base';
@@ -10,6 +9,7 @@ import { addSong, addToSet } from '@/core/commands';
 import { batch, type Edit, labelOf, type RigIndex } from '@/core/rig';
 import { paceInWords, usualPace } from '@/core/stage';
 import { Button, buttonLook } from '../primitives/button';
+import { Link } from '../primitives/link';
 import { Progress } from '../primitives/progress';
 import { Segments } from '../primitives/segments';
 import { useRig } from '../store/provider';

@@ -3,7 +3,6 @@
 // What has to be entered again since everything was last entered: the devices as the ticks tell, against the plan of today.
 
 import { Printer } from 'lucide-react';
-import Link from 'next/link';
 import { useEffect, useMemo, useState } from 'react';
 import { counted } from '@/core/base';
 import { writeDifference } from '@/core/formats';
@@ -12,6 +11,7 @@ import { differenceOf } from '@/core/sheets';
 import { readHeld } from '@/server/actions/history';
 import { DifferenceTable } from '../history/difference-table';
 import { Button } from '../primitives/button';
+import { Link } from '../primitives/link';
 import { saveCsv } from '../primitives/save-file';
 import { useRig } from '../store/provider';
 

@@ -1,10 +1,10 @@
 'use client';
 // Where everything lives: one card of paper for each unit, what to save there, and what will not be there next time.
 import { Printer } from 'lucide-react';
-import Link from 'next/link';
 import { useMemo } from 'react';
 import { type Home, homesOf } from '@/core/sheets';
 import { Button } from '../primitives/button';
+import { Link } from '../primitives/link';
 import { useRig } from '../store/provider';
 
 export function HomesScreen() {

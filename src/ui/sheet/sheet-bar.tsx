@@ -1,11 +1,11 @@
 'use client';
 import { ChevronDown, Printer } from 'lucide-react';
-import Link from 'next/link';
 import { DropdownMenu } from 'radix-ui';
 import type { RigIndex } from '@/core/rig';
 import { PdfButton } from '../paper/pdf-button';
 import { usePdf } from '../paper/use-pdf';
 import { Button, buttonLook } from '../primitives/button';
+import { Link } from '../primitives/link';
 import { menuBox, menuLine } from '../primitives/menu';
 // What can be done with the sheet: entered step by step, narrowed, taken along on paper or as a file.
 import { Switch } from '../primitives/switch';

@@ -1,6 +1,4 @@
 'use client';
-// One step of entering the rig at a time, large enough to be read with both hands on the hardware; it goes on where it was left.
-import Link from 'next/link';
 import { parseAsString, useQueryState } from 'nuqs';
 import { useMemo } from 'react';
 import type { Edit, RigIndex } from '@/core/rig';
@@ -8,6 +6,8 @@ import { type EntryStep, entryProgress, entrySteps, isTicked, textOf, whereToGoO
 import { useCommand } from '../commands/use-command';
 import { useOutput } from '../ports/use-output';
 import { Button } from '../primitives/button';
+// One step of entering the rig at a time, large enough to be read with both hands on the hardware; it goes on where it was left.
+import { Link } from '../primitives/link';
 import { Progress } from '../primitives/progress';
 import { useRig } from '../store/provider';
 import { tickEntered, tickSaved } from './ticks';

@@ -1,10 +1,10 @@
 'use client';
-// Played through: what a controller sends comes in at a port of this machine, is layered, counted and translated as planned, and goes out at another.
-import Link from 'next/link';
 import { useState } from 'react';
 import type { RigIndex, Wire } from '@/core/rig';
 import { type PortInfo, problemWords } from '@/ports';
 import { Button } from '../primitives/button';
+// Played through: what a controller sends comes in at a port of this machine, is layered, counted and translated as planned, and goes out at another.
+import { Link } from '../primitives/link';
 import { useDevices } from '../stage/use-listening';
 import { useRig } from '../store/provider';
 import { nameOf } from '../wiring/wire-table';

@@ -5,7 +5,6 @@
 import { Trash2 } from 'lucide-react';
 import { nanoid } from 'nanoid';
 import dynamic from 'next/dynamic';
-import Link from 'next/link';
 import { parseAsString, useQueryStates } from 'nuqs';
 import { useMemo, useState } from 'react';
 import { answerSearch, beginSearch, removeSearch } from '@/core/commands';
@@ -14,6 +13,7 @@ import { causeOf, causes, needsOf, nextStep, struckBy } from '@/core/troubleshoo
 import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
 import { Field, Select } from '../primitives/field';
+import { Link } from '../primitives/link';
 import { useRig } from '../store/provider';
 import { useUndoable } from '../store/use-undoable';
 import { AnswersSoFar, Asked, answerWords, Found, NoCauseLeft, type Search, TryThis } from './search-steps';

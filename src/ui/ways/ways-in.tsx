@@ -1,6 +1,7 @@
 // The ways into a new rig, to choose from.
-import Link from 'next/link';
+
 import { cx } from '../primitives/cx';
+import { Link } from '../primitives/link';
 import { type Way, ways, wayWords } from './ways';
 
 /** `chosen`: the way that is gone already, if any. */

@@ -1,7 +1,6 @@
 'use client';
 import { Trash2 } from 'lucide-react';
 import { nanoid } from 'nanoid';
-import Link from 'next/link';
 import { parseAsString, useQueryState } from 'nuqs';
 import { useMemo } from 'react';
 import { addTranslator, addWire, changeWire, namePort, parseChannels, removeWire, writeChannels } from '@/core/commands';
@@ -12,6 +11,7 @@ import { type Picture, wiringPicture } from '@/core/wires';
 import { Button, buttonLook } from '../primitives/button';
 import { cx } from '../primitives/cx';
 import { CommitInput, Field, NOT_TAKEN } from '../primitives/field';
+import { Link } from '../primitives/link';
 import { SeverityMark } from '../primitives/marks';
 // Wiring: the way of a message from hand to listener, drawn and as a table; who hears whom, what arrives twice, what goes round.
 import { Switch } from '../primitives/switch';

@@ -1,0 +1,27 @@
+'use client';
+// The way to another screen.
+import NextLink from 'next/link';
+import { type ComponentProps, useState } from 'react';
+
+/**
+ * A link to another screen, which is fetched once the link is pointed at or tabbed to: it is there by the time of the press.
+ * Nothing is fetched for links that are only in sight: a screen has dozens, each asks the server for a whole page, and they
+ * would stand before what the open screen itself still waits for.
+ */
+export function Link({ onPointerEnter, onFocus, ...props }: Omit<ComponentProps<typeof NextLink>, 'prefetch'>) {
+  const [meant, setMeant] = useState(false);
+  return (
+    <NextLink
+      {...props}
+      prefetch={meant}
+      onPointerEnter={(event) => {
+        setMeant(true);
+        onPointerEnter?.(event);
+      }}
+      onFocus={(event) => {
+        setMeant(true);
+        onFocus?.(event);
+      }}
+    />
+  );
+}
