@@ -39,6 +39,7 @@ for (const name of [
   'ground',
   'proof',
   'set',
+  'stage',
 ])
   held.push(run(process.execPath, [await bundleTest(`bench/${name}`, join(folder, `${name}.mjs`))]));
 rmSync(folder, { recursive: true });

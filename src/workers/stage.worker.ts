@@ -41,7 +41,17 @@ interface Member {
 /** What is known of controllers by now; null for one that cannot be followed. */
 export type Views = Readonly<Record<string, FollowedView | null>>;
 
-type Tell = (views: Views) => void;
+/** What was known after each of some messages, one after the other. */
+type Tell = (told: readonly Views[]) => void;
+
+/** What came in at one moment by a port on which some controllers speak. */
+export interface Heard {
+  readonly ids: readonly string[];
+  readonly atMs: number;
+  readonly words: readonly PackedMessage[];
+  /** Those of the words that a clock or a pedal of no controller may have sent. Where no controller here sends such a word, it says nothing of them. */
+  readonly besides: readonly PackedMessage[];
+}
 
 let units: readonly Member[] = [];
 let tell: Tell = () => undefined;
@@ -68,13 +78,8 @@ function openUnits(rig: Rig): readonly Member[] {
 const viewsOf = (some: readonly Member[]): Views =>
   Object.fromEntries(some.map(({ id, table, following }) => [id, table && following && viewOf(table, following)]));
 
-/** `besides`: those of the words that a clock or a pedal of no controller may have sent. Where no controller here sends such a word, it says nothing of them. */
-function hears(
-  ids: readonly string[],
-  atMs: number,
-  words: readonly PackedMessage[],
-  besides: readonly PackedMessage[] = [],
-): void {
+/** What is known after each of the words. */
+function* hears({ ids, atMs, words, besides }: Heard): Generator<Views, undefined> {
   const some = units.filter((u) => ids.includes(u.id));
   const isTheirs = (word: PackedMessage): boolean => some.some((u) => u.table?.said.has(word));
   for (const word of words) {
@@ -84,7 +89,7 @@ function hears(
       const unit = all[i]?.u;
       if (unit) unit.following = now;
     });
-    tell(viewsOf(some));
+    yield viewsOf(some);
   }
 }
 
@@ -93,12 +98,12 @@ function plays(unit: Member, input: ControllerInput): void {
   const { state, output, wakeAt } = unit.step(unit.state, input);
   unit.state = state;
   const words = output.filter((_, i) => i % 3 === 0);
-  if (words.length > 0) hears([unit.id], input.t, words);
+  if (words.length > 0) tell([...hears({ ids: [unit.id], atMs: input.t, words, besides: [] })]);
   if (unit.table && unit.following) {
     const open = state.open.flatMap((o) => (o.until === 'release' ? [] : [o.id])).join(' ');
     const isThere = (p: Whereabouts): boolean => p.bank === state.bank && p.page === state.page && p.layerIds.join(' ') === open;
     unit.following = toldPlace(unit.table, unit.following, isThere);
-    tell(viewsOf([unit]));
+    tell([viewsOf([unit])]);
   }
   if (unit.timer !== null) clearTimeout(unit.timer);
   unit.timer =
@@ -130,16 +135,18 @@ const api = {
     tell = to;
     units = openUnits(rig);
     for (const unit of units) if (drawn.includes(unit.id)) switchedOn(unit);
-    tell(viewsOf(units));
+    tell([viewsOf(units)]);
   },
-  /** Words that came in by a port on which some controllers speak. */
-  heard: hears,
+  /** What came in, in its order. */
+  heard(all: readonly Heard[]): void {
+    tell(all.flatMap((one) => [...hears(one)]));
+  },
   /** From now on those are played on the drawing, and the others heard on a port: who changes over begins anew. */
   sources(drawn: readonly string[], changed: readonly string[]): void {
     const some = units.filter((u) => changed.includes(u.id));
     for (const unit of some) if (drawn.includes(unit.id)) switchedOn(unit);
     for (const unit of some) if (!drawn.includes(unit.id)) anywhere(unit);
-    tell(viewsOf(some));
+    tell([viewsOf(some)]);
   },
   /** Another window knew this until a moment ago; what is played on the drawing stood where it was drawn. */
   takenOver(views: Views, drawn: readonly string[]): void {
@@ -159,27 +166,27 @@ const api = {
         unit.following = takenOver(unit.table, known, performance.now());
       }
     }
-    tell(viewsOf(units));
+    tell([viewsOf(units)]);
   },
   /** The port of some is gone. */
   deaf(ids: readonly string[]): void {
     const some = units.filter((u) => ids.includes(u.id));
     for (const unit of some) if (unit.table && unit.following) unit.following = whileDeaf(unit.table, unit.following);
-    tell(viewsOf(some));
+    tell([viewsOf(some)]);
   },
   /** Somebody says where a controller is. */
   told(id: string, bank: number, page: number): void {
     const unit = units.find((u) => u.id === id);
     if (!unit?.table || !unit.following) return;
     unit.following = toldPlace(unit.table, unit.following, (p) => p.bank === bank && p.page === page);
-    tell(viewsOf([unit]));
+    tell([viewsOf([unit])]);
   },
   /** A controller was switched off and on. */
   restarted(id: string): void {
     const unit = units.find((u) => u.id === id);
     if (!unit) return;
     switchedOn(unit);
-    tell(viewsOf([unit]));
+    tell([viewsOf([unit])]);
   },
   drawn(id: string, input: DrawnInput): void {
     const unit = units.find((u) => u.id === id);

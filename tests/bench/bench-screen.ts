@@ -1,49 +1,18 @@
 // The Bench under load: a stand-in device plays the demo rig; scripting and layout a frame, messages that are kept, scrolling.
 import type { Page } from '@playwright/test';
 import { busyFrames } from './frames';
+import { feed, withBoard } from './played';
 import { openBrowser, startServer } from './server';
 import { measure, percentile, printTable } from './table';
 
 const { base, stop } = await startServer();
-/** Plays so many control changes a second for a time, from inside the page as a device would. */
-const feed = (page: Page, perSecond: number, seconds: number): Promise<number> =>
-  page.evaluate(
-    async ({ rate, length }) => {
-      const { says } = window as unknown as { says: (...bytes: number[]) => void };
-      const numbers = [102, 103, 105, 113, 114];
-      let sent = 0;
-      const begun = performance.now();
-      while (performance.now() - begun < length * 1000) {
-        const due = Math.floor(((performance.now() - begun) / 1000) * rate);
-        for (; sent < due; sent++) says(0xb4, numbers[sent % numbers.length] ?? 113, (sent * 3) % 128);
-        await new Promise((resolve) => setTimeout(resolve, 4));
-      }
-      return sent;
-    },
-    { rate: perSecond, length: seconds },
-  );
-
 const listed = async (page: Page): Promise<number> =>
   Number((await page.getByRole('heading', { name: /^The wire/ }).textContent())?.replace(/\D/g, '') ?? -1);
 
 try {
   const browser = await openBrowser();
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
-  await page.addInitScript(() => {
-    class Input extends EventTarget {
-      id = 'in-1';
-      name = 'Test board';
-      state = 'connected';
-      open = () => Promise.resolve(this);
-      close = () => Promise.resolve(this);
-    }
-    const input = new Input();
-    Object.assign(window, {
-      says: (...bytes: number[]) =>
-        input.dispatchEvent(Object.assign(new Event('midimessage'), { data: Uint8Array.from(bytes) })),
-    });
-    Object.defineProperty(navigator, 'requestMIDIAccess', { value: async () => ({ inputs: new Map([[input.id, input]]) }) });
-  });
+  await withBoard(page);
   await page.goto(`${base}/rigs/lantern-hour/bench`);
   await page.getByRole('button', { name: /^FS 1: LOOM/ }).waitFor();
   await page.getByLabel(/^What plays/).selectOption('Look for MIDI devices…');

@@ -197,14 +197,25 @@ test('sections and songs are dragged to where they are played, and undo takes th
   await saved(page);
   expect(await sections()).toEqual(['Departure', 'Tunnel', 'Platform', 'Daylight']);
   await expect(page.getByRole('complementary', { name: 'Platform' })).toBeVisible();
-  // A section is not dropped into another song.
+  // Into another song, before the section it is dropped on; beside them all, at the end.
   const other = page.getByRole('article', { name: 'Harbour Fog' });
-  await song.getByRole('button', { name: /^Platform/ }).hover({ position: { x: 30, y: 10 } });
-  await page.mouse.down();
-  const quay = await at(other, /^Quay/).boundingBox();
-  if (!quay) throw new Error('not on the screen');
-  await page.mouse.move(quay.x + 40, quay.y + 40, { steps: 8 });
-  await page.mouse.up();
+  const there = async (): Promise<readonly string[]> => (await told(page, id)).songs[1]?.sections.map((s) => s.name) ?? [];
+  const were = await there();
+  await dragOnto(page, song.getByRole('button', { name: /^Platform/ }), at(other, /^Quay/));
+  await saved(page);
+  expect(await sections()).toEqual(['Departure', 'Tunnel', 'Daylight']);
+  expect(await there()).toEqual(were.toSpliced(were.indexOf('Quay'), 0, 'Platform'));
+  await expect(page.getByRole('complementary', { name: 'Platform' })).toContainText('Harbour Fog');
+  await page.getByRole('button', { name: /^Undo:/ }).click();
+  await saved(page);
+  expect(await there()).toEqual(were);
+  expect(await sections()).toEqual(['Departure', 'Tunnel', 'Platform', 'Daylight']);
+  // By keyboard.
+  await song.getByRole('button', { name: /^Platform/ }).press('Enter');
+  await page.getByLabel('Move it to another song').selectOption({ label: 'Harbour Fog' });
+  await saved(page);
+  expect(await there()).toEqual([...were, 'Platform']);
+  await page.getByRole('button', { name: /^Undo:/ }).click();
   await dragOnto(page, song.getByTitle('Drag it to where it is played'), other, { x: 8, y: 16 });
   const songs = page.getByRole('article').filter({ has: page.getByLabel('Beats a minute') });
   const names = () => songs.evaluateAll((all) => all.map((a) => a.getAttribute('aria-label')));
@@ -214,4 +225,25 @@ test('sections and songs are dragged to where they are played, and undo takes th
   await expect.poll(names).toEqual(['The Night Mail', 'Harbour Fog', 'Last Reel']);
   await saved(page);
   expect(await sections()).toEqual(['Platform', 'Departure', 'Tunnel', 'Daylight']);
+});
+
+test('a section wants the same as another, changes with it, and parts from it again', async ({ page }) => {
+  const id = await ownRig(page);
+  await open(page, id, 'set');
+  await ready(page);
+  const ids = async () => (await told(page, id)).songs[0]?.sections.map((s) => s.sceneId) ?? [];
+  const [platform, ...others] = await ids();
+  await page.getByRole('button', { name: /^Daylight/ }).click();
+  await page.getByLabel('The same as in another section').selectOption({ label: 'Platform' });
+  await expect(page.getByText('1 other section wants the same scene: it changes there too.')).toBeVisible();
+  await saved(page);
+  expect(await ids()).toEqual([platform, ...others.slice(0, -1), platform]);
+  await page.getByRole('button', { name: 'Give it a scene of its own' }).click();
+  await expect(page.getByText('1 other section wants the same scene')).toHaveCount(0);
+  await saved(page);
+  expect(new Set(await ids()).size).toBe(4);
+  await page.getByRole('button', { name: /^Undo:/ }).click();
+  await page.getByRole('button', { name: /^Undo:/ }).click();
+  await saved(page);
+  expect(await ids()).toEqual([platform, ...others]);
 });

@@ -3,20 +3,10 @@
 // The whole chain and how it runs.
 
 export { type Chain, type ChainState, compileChain, startChain, sysexOf, wholeChain } from './chain';
-export { type ChainEvent, type RunOptions, run, unheardReasons, untilQuiet } from './run';
+export { type ChainEvent, type RunOptions, run, untilQuiet } from './run';
 export { chords, gestureWith } from './script';
-export {
-  type BenchSetup,
-  isQuiet,
-  openSession,
-  playSession,
-  restarted,
-  type Session,
-  timingOf,
-  usualSetup,
-  withRig,
-  withSetup,
-} from './session';
+export { isQuiet, openSession, playSession, restarted, type Session, timingOf, withRig, withSetup } from './session';
+export { type BenchSetup, usualSetup } from './setup';
 export { type StandingNow, standingNow } from './standing-now';
 export * from './trace';
 

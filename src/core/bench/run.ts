@@ -12,7 +12,6 @@ import {
   stepTargets,
   type TargetState,
   targetsWakeAt,
-  type Unheard,
 } from '../receiver';
 import type { ScriptEvent } from '../rig';
 import { channelOf, type Hop, MOST_COPIES, MOST_HOPS, sendOver, type Timing, type WireState } from '../wires';
@@ -30,6 +29,7 @@ import {
   SENT,
   SENT_BACK,
   type Trace,
+  unheardReasons,
   VALUE,
 } from './trace';
 
@@ -56,25 +56,6 @@ const LONGEST_BAR_MS = 192_000;
 
 /** Everything arrives when it is sent, and all that is due is waited for; what never ends is left to go on after two minutes. */
 export const untilQuiet: RunOptions = { timing: null, full: false, until: Number.MAX_VALUE };
-
-/** Reasons in the order of their numbers in the trace. */
-export const unheardReasons = [
-  'notes-only',
-  'nobody',
-  'part',
-  'other-layer',
-  'elsewhere',
-  'other-port',
-  'other-bank',
-  'waits',
-  'launch',
-  'unchanged',
-  'layer',
-  'not-known',
-  'not-so',
-  'no-strip',
-  'taken-back',
-] as const satisfies readonly Unheard[];
 
 /** A run under way. */
 interface Running {

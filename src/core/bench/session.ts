@@ -1,24 +1,13 @@
 // The rig on the bench: a whole chain that goes on from one frame to the next, with cables that can be pulled, a transport that can
 // be chosen, and a rig that may be edited meanwhile.
 import { startController } from '../controller';
-import { startTargets, type Tempo, usualTempo } from '../receiver';
+import { startTargets } from '../receiver';
 import { type Parameter, type RigIndex, sameJson } from '../rig';
-import { type Timing, type Transport, usualTiming } from '../wires';
+import { type Timing, usualTiming } from '../wires';
 import { type Chain, type ChainState, startChain, wholeChain } from './chain';
 import { type ChainEvent, run } from './run';
+import { type BenchSetup, usualSetup } from './setup';
 import { emptyTrace, type Trace } from './trace';
-
-export interface BenchSetup {
-  /** What all wires are, or each as it stands in the rig. */
-  readonly transport: Transport | 'as-wired';
-  readonly runningStatus: boolean;
-  readonly tempo: Tempo;
-  /** SysEx messages that are played from a file: their bytes without F0 and F7. */
-  readonly sysex: readonly (readonly number[])[];
-}
-
-/** A bench as it is opened: wires as they are plugged, no running status, 120 beats a minute. */
-export const usualSetup: BenchSetup = { transport: 'as-wired', runningStatus: false, tempo: usualTempo, sysex: [] };
 
 export interface Session {
   readonly index: RigIndex;

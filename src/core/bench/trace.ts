@@ -1,4 +1,5 @@
 // What happened, from finger to value, in columns: a million events make five arrays, not a million objects.
+import type { Unheard } from '../receiver';
 
 /** A control was pressed. */
 export const FINGER_DOWN = 0;
@@ -54,3 +55,22 @@ export function note(trace: Trace, t: number, kind: number, a: number, b: number
   trace.c.push(c);
   trace.d.push(d);
 }
+
+/** Reasons in the order of their numbers in the trace. */
+export const unheardReasons = [
+  'notes-only',
+  'nobody',
+  'part',
+  'other-layer',
+  'elsewhere',
+  'other-port',
+  'other-bank',
+  'waits',
+  'launch',
+  'unchanged',
+  'layer',
+  'not-known',
+  'not-so',
+  'no-strip',
+  'taken-back',
+] as const satisfies readonly Unheard[];

@@ -227,6 +227,25 @@ export {
 
 // Songs, and what their sections want.
 
-export { keepAsSection, keepInSection, valuesIn, type WantCell, wantInCells, wantInSection, withPreset } from './scenes';
+export {
+  keepAsSection,
+  keepInSection,
+  ownScene,
+  valuesIn,
+  type WantCell,
+  wantAs,
+  wantInCells,
+  wantInSection,
+  withPreset,
+} from './scenes';
 export { addSet, addToSet, moveSong, takeFromSet } from './sets';
-export { addSection, addSong, changeSection, moveSection, removeSection, removeSong, standInSection } from './songs';
+export {
+  addSection,
+  addSong,
+  changeSection,
+  moveSection,
+  moveSectionInto,
+  removeSection,
+  removeSong,
+  standInSection,
+} from './songs';

@@ -4,7 +4,7 @@ import { apply, batch, type Edit, insert, type Parameter, type Rig, type Row, ty
 import type { CellProblem } from './cell-problem';
 import { valueIn } from './parameter-cells';
 import { type NewId, nextOrder } from './shared';
-import { plainSection } from './songs';
+import { plainSection, scenesLeft } from './songs';
 
 type Values = Row<'scenes'>['values'];
 
@@ -62,6 +62,29 @@ export function keepAsSection(rig: Rig, song: Song, values: Values, newId: NewId
   return batch(`Add ${section.name} to ${song.name}`, [
     insert('scenes', row),
     set('songs', song, 'sections', [...song.sections, { ...section, sceneId: row.id }]),
+  ]);
+}
+
+/** The scene of another section in place of its own, shared from then on; one that nothing needs any more goes. Nothing where it has that scene already. */
+export function wantAs(rig: Rig, song: Song, at: number, sceneId: string): Edit | null {
+  const section = song.sections[at];
+  if (!section || section.sceneId === sceneId) return null;
+  const sections = song.sections.with(at, { ...section, sceneId });
+  return batch(`What should sound in ${section.name}`, [
+    set('songs', song, 'sections', sections),
+    ...scenesLeft(rig, song, sections),
+  ]);
+}
+
+/** A scene of its own that wants the same, for a section that shares one. Nothing where it has none. */
+export function ownScene(rig: Rig, song: Song, at: number, newId: NewId): Edit | null {
+  const section = song.sections[at];
+  const shared = rig.scenes.find((s) => s.id === section?.sceneId);
+  if (!section || !shared) return null;
+  const row = sceneOf(rig, `${song.name}: ${section.name}`, shared.values, newId);
+  return batch(`A scene of its own for ${section.name}`, [
+    insert('scenes', row),
+    set('songs', song, 'sections', song.sections.with(at, { ...section, sceneId: row.id })),
   ]);
 }
 

@@ -3,8 +3,17 @@ import { describe, expect, it } from 'vitest';
 import { continuous, layer, parameter, smallRig } from '../../../tests/kit/small-rig';
 import { apply, batch, type Edit, invert, type Rig } from '../rig';
 import { removeWithDependents } from './cascade';
-import { keepAsSection, keepInSection, wantInSection, withPreset } from './scenes';
-import { addSection, addSong, changeSection, moveSection, removeSection, removeSong, standInSection } from './songs';
+import { keepAsSection, keepInSection, ownScene, wantAs, wantInSection, withPreset } from './scenes';
+import {
+  addSection,
+  addSong,
+  changeSection,
+  moveSection,
+  moveSectionInto,
+  removeSection,
+  removeSong,
+  standInSection,
+} from './songs';
 
 let count = 0;
 const newId = (): string => `n${++count}`;
@@ -43,6 +52,21 @@ describe('songs', () => {
     expect(moveSection(songOf(moved), 0, -1)).toBeNull();
     expect(songOf(done(moved, removeSection(moved, songOf(moved), 0))).sections.map((s) => s.name)).toEqual(['Beginning']);
   });
+  it('give a section to another song, with what it wants and where one stands; the last one stays', () => {
+    const two = done(begun, addSection(songOf(begun), 0));
+    const wanting = done(two, wantInSection(two, songOf(two), 1, mix, 40, newId));
+    const both = done(wanting, addSong(wanting, newId).edit);
+    const [from, into] = both.songs;
+    if (!from || !into) throw new Error('two songs');
+    const moved = from.sections[1];
+    const first = done(both, moveSectionInto(from, 1, into, 0));
+    expect(first.songs.map((s) => s.sections)).toEqual([[from.sections[0]], [moved, ...into.sections]]);
+    expect(first.scenes).toEqual(both.scenes);
+    const last = done(both, moveSectionInto(from, 1, into, 1));
+    expect(last.songs[1]?.sections).toEqual([...into.sections, moved]);
+    expect(moveSectionInto(into, 0, from, 0)).toBeNull();
+    expect(moveSectionInto(from, 0, from, 1)).toBeNull();
+  });
   it('say of each controller where it should stand; what one bank said before is said of its controller', () => {
     const old = done(begun, changeSection(songOf(begun), 0, { bank: 2 }));
     const banked: Rig = {
@@ -72,6 +96,24 @@ describe('songs', () => {
     expect(songOf(alone).sections[0]?.stands?.map((s) => s.controllerId)).toEqual(['board']);
     const none = done(alone, standInSection(alone, songOf(alone), 0, 'board', { bank: null, page: null, layerIds: null }));
     expect(songOf(none).sections[0]).toMatchObject({ bank: null, stands: [] });
+  });
+  it('share a scene that changes for both, and part again; a scene that nothing needs goes', () => {
+    const two = done(begun, addSection(songOf(begun), 0));
+    const both = done(two, wantInSection(two, songOf(two), 0, drone, 1, newId));
+    const own = done(both, wantInSection(both, songOf(both), 1, mix, 40, newId));
+    const [first, second] = own.scenes;
+    if (!first || !second) throw new Error('two scenes');
+    const shared = done(own, wantAs(own, songOf(own), 1, first.id));
+    expect(shared.scenes).toEqual([first]);
+    expect(songOf(shared).sections.map((s) => s.sceneId)).toEqual([first.id, first.id]);
+    expect(wantAs(shared, songOf(shared), 1, first.id)).toBeNull();
+    const changed = done(shared, wantInSection(shared, songOf(shared), 1, mix, 70, newId));
+    expect(changed.scenes).toMatchObject([{ values: [{ parameterId: 'drone' }, { parameterId: 'mix', value: 70 }] }]);
+    const parted = done(changed, ownScene(changed, songOf(changed), 1, newId));
+    expect(parted.scenes.map((s) => s.values)).toEqual([changed.scenes[0]?.values, changed.scenes[0]?.values]);
+    const apart = done(parted, wantInSection(parted, songOf(parted), 1, mix, null, newId));
+    expect(apart.scenes.map((s) => s.values.map((v) => v.parameterId))).toEqual([['drone', 'mix'], ['drone']]);
+    expect(ownScene(two, songOf(two), 0, newId)).toBeNull();
   });
   it('want values by scenes of their own, which go with them', () => {
     const on = done(begun, wantInSection(begun, songOf(begun), 0, drone, 1, newId));

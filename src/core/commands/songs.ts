@@ -66,6 +66,19 @@ export function moveSection(song: Song, at: number, by: number): Edit | null {
   ]);
 }
 
+/**
+ * Moves a section into another song, before the section at `to` there (its number of sections: at the end), with what it wants
+ * and where the player stands. Nothing where it is the only one of its song.
+ */
+export function moveSectionInto(song: Song, at: number, other: Song, to: number): Edit | null {
+  const moved = song.sections[at];
+  if (!moved || song.sections.length === 1 || song.id === other.id) return null;
+  return batch(`Move a section of ${song.name} to ${other.name}`, [
+    set('songs', song, 'sections', song.sections.toSpliced(at, 1)),
+    set('songs', other, 'sections', other.sections.toSpliced(to, 0, moved)),
+  ]);
+}
+
 /** Says where a controller should stand in a section; nothing of it said is that it does not matter. What an older rig said by a bank alone is said of its controller from then on. */
 export function standInSection(
   rig: Rig,
@@ -87,8 +100,8 @@ const byPlaceIn = ({ controllers }: Rig): ((a: StandAt, b: StandAt) => number) =
   return (a: StandAt, b: StandAt): number => (place.get(a.controllerId) ?? 0) - (place.get(b.controllerId) ?? 0);
 };
 
-/** Removes the scenes of a song that none of its remaining sections needs, nor another song, nor a function that recalls them. */
-function scenesLeft(rig: Rig, song: Song, sections: readonly SongSection[]): readonly Edit[] {
+/** Removes the scenes of a song that none of the sections that it has then needs, nor another song, nor a function that recalls them. */
+export function scenesLeft(rig: Rig, song: Song, sections: readonly SongSection[]): readonly Edit[] {
   const others = rig.songs.flatMap((s) => (s.id === song.id ? sections : s.sections));
   const needed = new Set(others.map((s) => s.sceneId));
   const had = new Set(song.sections.map((s) => s.sceneId));

@@ -1,7 +1,8 @@
 // Rehearsing: the ways of a set played to a click, told back, and brought again as often as they need it.
 export { type Attempt, attemptsIn, type Extra, GRACE_MS, judgeOf, type Reached, sessionAt, type TakeJudge } from './attempt';
 export { attemptsAt, BOXES, boxOf, drawnFrom, type WayKey, WEIGHTS } from './boxes';
-export { type AttemptRecord, attemptRecordSchema, recordOf, wayKeyOf } from './record';
+export { recordOf, wayKeyOf } from './kept';
+export { type AttemptRecord, attemptRecordSchema } from './record';
 export {
   type Click,
   clicksBetween,

@@ -4,6 +4,9 @@ import type { Song, SongSection } from '../rig';
 /** The tempo and metre in which bars are counted. */
 type Metre = Pick<Song, 'bpm' | 'beatsPerBar'>;
 
+/** The length of a bar in milliseconds. */
+export const barMs = ({ bpm, beatsPerBar }: Metre): number => (60_000 / bpm) * beatsPerBar;
+
 /** A section that is played: the quarter at which it began, and what is counted in it. */
 export interface Begun {
   readonly quarter: number;

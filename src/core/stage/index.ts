@@ -9,7 +9,8 @@ export { type IfGone, ifGone } from './if-gone';
 
 // Cards for when something goes wrong.
 
-export { type RecoveryCard, recoveryCards, type Trouble, troubleNames } from './recovery';
+export { type RecoveryCard, recoveryCards } from './recovery';
+export { type Trouble, troubleNames } from './troubles';
 export { type PlaceWay, placeWays } from './wrong-bank';
 
 // Better places.
@@ -19,7 +20,7 @@ export { betterPlacesWords, betterPlaceWords } from './better-places-words';
 
 // While it is played: the clock, the bars of a section, a pedal to go on with.
 
-export { type BarsNow, type Begun, barsAt, beatsPerQuarter, beginsAt } from './bars';
+export { type BarsNow, type Begun, barMs, barsAt, beatsPerQuarter, beginsAt } from './bars';
 export { type ClockHeard, clockRuns, clockTempo, hearClock, noClock, quartersAt } from './clock';
 export { type GoOnPedal, type HeardDownAt, hearPedal, pedalOf } from './go-on';
 
@@ -45,8 +46,10 @@ export { type OnePress, type OnePressFound, onePress } from './one-press';
 export { noPressWords, onePressWords } from './one-press-words';
 export type { Moment } from './onward';
 export { type HeardOf, stepsDone } from './progress';
-export { barMs, sameGear, type Transition, transitionsOf, type WayMemory, wishOf } from './show';
+export { sameGear } from './same-gear';
+export { secondsOf } from './seconds';
+export { type Transition, transitionsOf, type WayMemory, wishOf } from './show';
 export { type ToldStep, type ToldTransition, toldOf, toldTransitions } from './told';
 export { type Way, type WayStep, type WhyNot, wayTo } from './way';
-export { secondsOf, stepWords, transitionWords, whyWords } from './way-words';
+export { stepWords, transitionWords, whyWords } from './way-words';
 export { isStandAt, isThere, standsThere, type Wish, type Wished, wishedIn } from './wish';

@@ -5,10 +5,9 @@ import { functionPlace, radioWords, spareWords } from './gone-words';
 import { type IfGone, ifGone } from './if-gone';
 import { lostOn } from './lost';
 import { sentence } from './sentence';
+import type { Trouble } from './troubles';
 import { lostWords, namedPlace } from './words';
 import { type PlaceWay, placeWays } from './wrong-bank';
-
-export type Trouble = 'lost' | 'wrong-bank' | 'no-light' | 'gone' | 'radio' | 'silence';
 
 export interface RecoveryCard {
   readonly trouble: Trouble;
@@ -16,16 +15,6 @@ export interface RecoveryCard {
   readonly controllerId: string | null;
   readonly lines: readonly string[];
 }
-
-/** What stands at the head of a card. */
-export const troubleNames: Readonly<Record<Trouble, string>> = {
-  lost: 'Nobody knows where it stands',
-  'wrong-bank': 'It is in the wrong bank',
-  'no-light': 'It shows no light',
-  gone: 'It dies',
-  radio: 'The radio link goes',
-  silence: 'Nothing is heard',
-};
 
 /** Every card of a rig: controller by controller, then silence. What cannot happen has none. */
 export function recoveryCards(index: RigIndex): readonly RecoveryCard[] {

@@ -1,6 +1,7 @@
 // The songs of a rig, section by section: from the state in which the last one leaves everything, the way to the next, and whether there is time for it.
 import { startChain, wholeChain } from '../bench';
-import { type Rig, type RigIndex, type Song, type SongSection, standsOf, type TableName, tableNames } from '../rig';
+import { type RigIndex, type Song, type SongSection, standsOf } from '../rig';
+import { barMs } from './bars';
 import { type Ground, groundOf, usualWayOptions, type WayOptions } from './ground';
 import type { Moment } from './onward';
 import { type Way, wayTo } from './way';
@@ -17,9 +18,6 @@ export interface Transition {
   readonly begins: Moment;
   readonly way: Way;
 }
-
-/** The length of a bar in milliseconds. */
-export const barMs = ({ bpm, beatsPerBar }: Song): number => (60_000 / bpm) * beatsPerBar;
 
 /** What a section needs: the values of its scene, and where controllers should stand. */
 export const wishOf = ({ rig }: RigIndex, section: SongSection): Wish => ({
@@ -38,13 +36,6 @@ interface Remembered {
 
 /** Ways of a set in their order, kept from one look to the next: good for as long as the gear and all that is mapped on it stay the same (`sameGear`). */
 export type WayMemory = Remembered[];
-
-/** Tables that no way depends on, songs and scenes apart: those are asked for one by one. */
-const beside: ReadonlySet<TableName> = new Set(['scripts', 'accepted', 'searches', 'songs', 'scenes', 'sets']);
-
-/** Whether two states of a rig, one of which came out of the other by edits, are the same but for songs, scenes and what ways have nothing to do with. */
-export const sameGear = (a: Rig, b: Rig): boolean =>
-  a.preferences === b.preferences && tableNames.every((t) => beside.has(t) || a[t] === b[t]);
 
 /**
  * Every transition of every song, in the order in which they are played, from switching on. Where there is no way everything stays as it is. `memory`: what was found of the

@@ -1,10 +1,13 @@
 // What a player reads of a way: what to press, how long it takes, what it leaves, and why there is none.
+
 import { counted, exhaustive } from '../base';
 import { showValue } from '../bench';
 import { gestureSentence } from '../controller';
 import type { Parameter, RigIndex, StandAt } from '../rig';
+import { barMs } from './bars';
+import { secondsOf } from './seconds';
 import { sentence } from './sentence';
-import { barMs, type Transition } from './show';
+import type { Transition } from './show';
 import type { Way, WayStep, WhyNot } from './way';
 import { standWords } from './words';
 
@@ -26,18 +29,6 @@ export function stepWords(index: RigIndex, { deed, to }: Pick<WayStep, 'deed' | 
   }
 }
 
-/** Halves go up, so that a time reads the same whether its milliseconds were rounded before or not. */
-const inSeconds = (ms: number, digits: number): string =>
-  `${(Math.round(Math.round(ms) / 10 ** (3 - digits)) / 10 ** digits).toFixed(digits)} s`;
-
-/** Two times in seconds, to a tenth, or as finely as tells them apart. */
-export function secondsOf(ms: number, beside: number): readonly [string, string] {
-  for (const digits of [1, 2]) {
-    const [a, b] = [inSeconds(ms, digits), inSeconds(beside, digits)];
-    if (a !== b || Math.round(ms) === Math.round(beside)) return [a, b];
-  }
-  return [inSeconds(ms, 3), inSeconds(beside, 3)];
-}
 const named = (parameter: Parameter | undefined): string => parameter?.name ?? '?';
 
 /** Whether there is time for a way, against the bars there are. Nothing where it does not matter. */

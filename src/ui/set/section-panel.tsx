@@ -8,8 +8,11 @@ import {
   changeSection,
   keepInSection,
   moveSection,
+  moveSectionInto,
+  ownScene,
   removeSection,
   valuesIn,
+  wantAs,
   wantInSection,
   withPreset,
 } from '@/core/commands';
@@ -89,23 +92,46 @@ export function SectionPanel({ index, song, at, found, pace, choose }: Props) {
         <Button disabled={song.sections.length === 1} onClick={() => then(removeSection(index.rig, song, at), null)}>
           Remove
         </Button>
+        <IntoSong index={index} song={song} at={at} choose={choose} />
       </div>
     </div>
   );
 }
 
-/** What should sound in it: parameters with their values. All else stays as it is. */
-function Wanted({
-  index,
-  song,
-  at,
-  section,
-}: {
+/** To the end of another song; nothing where there is no other, or where it is the only section of its own. */
+function IntoSong({ index, song, at, choose }: Pick<Props, 'index' | 'song' | 'at' | 'choose'>) {
+  const edit = useRig((s) => s.edit);
+  const others = index.rig.songs.filter((s) => s.id !== song.id);
+  if (others.length === 0 || song.sections.length === 1) return null;
+  return (
+    <Select
+      aria-label="Move it to another song"
+      value=""
+      onChange={(e) => {
+        const other = others.find((s) => s.id === e.target.value);
+        const made = other && moveSectionInto(song, at, other, other.sections.length);
+        if (made && edit(made)) choose({ songId: other.id, at: other.sections.length });
+      }}
+    >
+      <option value="">Move it to another song…</option>
+      {others.map((s) => (
+        <option key={s.id} value={s.id}>
+          {s.name}
+        </option>
+      ))}
+    </Select>
+  );
+}
+
+interface WantedProps {
   readonly index: RigIndex;
   readonly song: Song;
   readonly at: number;
   readonly section: SongSection;
-}) {
+}
+
+/** What should sound in it: parameters with their values. All else stays as it is. */
+function Wanted({ index, song, at, section }: WantedProps) {
   const edit = useRig((s) => s.edit);
   const want = (parameter: Parameter, value: number | null): boolean => {
     const made = wantInSection(index.rig, song, at, parameter, value, () => nanoid(12));
@@ -146,7 +172,49 @@ function Wanted({
         onPick={(p) => void want(p, p.kind === 'continuous' ? p.start : p.highest)}
       />
       <FromPreset index={index} song={song} at={at} />
+      <AsElsewhere index={index} song={song} at={at} section={section} />
+      {sharing > 0 && (
+        <Button
+          onClick={() => {
+            const made = ownScene(index.rig, song, at, () => nanoid(12));
+            if (made) edit(made);
+          }}
+        >
+          Give it a scene of its own
+        </Button>
+      )}
     </section>
+  );
+}
+
+/** The scene of another section, shared from then on; nothing where no other section has one. */
+function AsElsewhere({ index, song, at, section }: WantedProps) {
+  const edit = useRig((s) => s.edit);
+  const songs = index.rig.songs.flatMap((of) => {
+    const sections = of.sections.filter(({ sceneId }) => sceneId !== null && sceneId !== section.sceneId);
+    return sections.length > 0 ? [{ of, sections }] : [];
+  });
+  if (songs.length === 0) return null;
+  return (
+    <Select
+      aria-label="The same as in another section"
+      value=""
+      onChange={(e) => {
+        const made = wantAs(index.rig, song, at, e.target.value);
+        if (made) edit(made);
+      }}
+    >
+      <option value="">The same as in another section…</option>
+      {songs.map(({ of, sections }) => (
+        <optgroup key={of.id} label={of.name}>
+          {sections.map((s, i) => (
+            <option key={keyAt(of.id, i)} value={s.sceneId ?? ''}>
+              {s.name}
+            </option>
+          ))}
+        </optgroup>
+      ))}
+    </Select>
   );
 }
 

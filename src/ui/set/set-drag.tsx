@@ -6,6 +6,7 @@ import {
   DndContext,
   type DragEndEvent,
   DragOverlay,
+  MeasuringStrategy,
   PointerSensor,
   pointerWithin,
   useDraggable,
@@ -14,13 +15,17 @@ import {
   useSensors,
 } from '@dnd-kit/core';
 import { type ReactNode, useState } from 'react';
-import { moveSection, moveSong } from '@/core/commands';
-import type { RigIndex, SetList } from '@/core/rig';
+import { moveSection, moveSectionInto, moveSong } from '@/core/commands';
+import type { RigIndex, SetList, Song } from '@/core/rig';
+import { toast } from '../primitives/toast';
 import { useRig } from '../store/provider';
 import type { Chosen } from './set-screen';
 
 /** Pixels that a pointer moves before it drags: less is a click. */
 const SLACK = 5;
+
+/** Ways that are found meanwhile make strips higher, and songs move down under the pointer: where they lie is asked again. */
+const measuring = { droppable: { strategy: MeasuringStrategy.WhileDragging, frequency: 100 } };
 
 /** What is dragged and what it is dropped on: a song, or a section by its place in one. */
 interface Spot {
@@ -59,14 +64,24 @@ export function SetDrag({ index, list, onSection, children }: Props) {
       if (made) edit(made);
       return;
     }
-    if (to.at === null || to.at === from.at) return;
-    const made = moveSection(song, from.at, to.at - from.at);
-    if (made && edit(made)) onSection({ songId: song.id, at: to.at });
+    const other = songs.find((s) => s.id === to.songId);
+    if (!other || (other === song && (to.at === null || to.at === from.at))) return;
+    if (other === song) {
+      const at = to.at ?? from.at;
+      const made = moveSection(song, from.at, at - from.at);
+      if (made && edit(made)) onSection({ songId: song.id, at });
+      return;
+    }
+    const at = to.at ?? other.sections.length;
+    const made = moveSectionInto(song, from.at, other, at);
+    if (!made) onlyOne(song);
+    else if (edit(made)) onSection({ songId: other.id, at });
   };
   return (
     <DndContext
       sensors={sensors}
       collisionDetection={onItsOwn}
+      measuring={measuring}
       accessibility={{ announcements: spoken(nameOf) }}
       onDragStart={({ active }) => setDragged(nameOf(active.id))}
       onDragEnd={drop}
@@ -84,14 +99,20 @@ export function SetDrag({ index, list, onSection, children }: Props) {
   );
 }
 
-/** A song is dropped on songs, a section on sections of its song. */
+/** Says that the only section of a song stays in it. */
+const onlyOne = (song: Song): void =>
+  toast.error(`It is the only section of ${song.name}.`, {
+    description: 'Give that song another one first, or remove the song.',
+  });
+
+/** A song is dropped on songs; a section on sections, of whatever song, and beside them on another song: at its end. */
 const onItsOwn: CollisionDetection = (args) => {
   const from = spotOf(args.active.id);
-  const droppableContainers = args.droppableContainers.filter(({ id }) => {
-    const to = spotOf(id);
-    return from?.at === null ? to?.at === null : to?.at !== null && to?.songId === from?.songId;
-  });
-  return pointerWithin({ ...args, droppableContainers });
+  const within = (fits: (to: Spot | null) => boolean) =>
+    pointerWithin({ ...args, droppableContainers: args.droppableContainers.filter(({ id }) => fits(spotOf(id))) });
+  if (from?.at === null) return within((to) => to?.at === null);
+  const onSection = within((to) => to?.at != null);
+  return onSection.length > 0 ? onSection : within((to) => to?.at === null && to.songId !== from?.songId);
 };
 
 /** What is said to those who do not see it: names, never ids. */

@@ -41,7 +41,7 @@ export function usePorts(
       }
       const besides = [...own, ...(clockOn?.id === portId ? words.filter(isTransport) : [])];
       const ids = speaksOn(portId);
-      if (ids.length > 0) void following.worker()?.heard(ids, atMs, words, besides);
+      if (ids.length > 0) following.hear({ ids, atMs, words, besides });
     },
     clock: (portId, status, atMs) => {
       if (clockOn?.id === portId) time.hear(status, atMs);
