@@ -20,6 +20,7 @@ export type CellProblem =
   | { readonly code: 'no-centre' }
   | { readonly code: 'no-tolerance' }
   | { readonly code: 'no-tag'; readonly text: string; readonly tags: readonly string[] }
+  | { readonly code: 'scene-full'; readonly most: number }
   /** What a schema says of the row as a whole; `field` where it is one field's. */
   | { readonly code: 'row'; readonly field: string | null; readonly message: string }
   | { readonly code: 'no-control'; readonly text: string; readonly controller: string }
@@ -83,6 +84,8 @@ export function cellProblemWords(problem: CellProblem): string {
       return 'a step above 0, in its unit';
     case 'no-tag':
       return `“${problem.text}” is no tag: ${problem.tags.join(', ')}`;
+    case 'scene-full':
+      return `a scene holds ${problem.most} values, and this one has them`;
     case 'row':
       return problem.field === null ? problem.message : `${problem.field}: ${problem.message}`;
     case 'no-table':

@@ -84,4 +84,27 @@ describe('cells of a spreadsheet', () => {
       ]).edit,
     ).toBeNull();
   });
+  it('say how many change, and of a scene that is full that it is', () => {
+    const many = Array.from({ length: 513 }, (_, i) => continuous(`p${i}`, 0, 10));
+    const full: Rig = {
+      ...smallRig(many),
+      scenes: [
+        {
+          id: 'all',
+          order: 1,
+          name: 'All',
+          values: many.slice(0, 512).map((p) => ({ parameterId: p.id, value: 5 })),
+          assignmentId: null,
+          note: '',
+        },
+      ],
+      songs: [{ ...song, sections: [{ ...section('A'), sceneId: 'all' }] }],
+    };
+    const cell = (i: number, text: string) => ({ songId: 's', at: 0, parameter: many[i] ?? level, text });
+    const some = wantInCells(full, [cell(0, '5'), cell(1, '6'), cell(512, '7')], () => 'x');
+    expect(some.written).toBe(1);
+    expect(some.refused.map((r) => [r.cell.parameter.id, r.why])).toEqual([['p512', { code: 'scene-full', most: 512 }]]);
+    // One that goes makes room for one that comes.
+    expect(wantInCells(full, [cell(0, ''), cell(512, '7')], () => 'x')).toMatchObject({ written: 2, refused: [] });
+  });
 });

@@ -115,12 +115,16 @@ export interface WantCell {
   readonly text: string;
 }
 
-/** Many cells written at once, as one edit; null where nothing changes. What a parameter does not take is refused, and the others are written all the same. */
+/** Many cells written at once, as one edit; null where nothing changes. What cannot be taken is refused, and the others are written all the same. `written`: how many change. */
 export function wantInCells(
   rig: Rig,
   cells: readonly WantCell[],
   newId: NewId,
-): { readonly edit: Edit | null; readonly refused: readonly { readonly cell: WantCell; readonly why: CellProblem }[] } {
+): {
+  readonly edit: Edit | null;
+  readonly written: number;
+  readonly refused: readonly { readonly cell: WantCell; readonly why: CellProblem }[];
+} {
   const refused: { readonly cell: WantCell; readonly why: CellProblem }[] = [];
   const edits: Edit[] = [];
   let now = rig;
@@ -132,13 +136,20 @@ export function wantInCells(
       continue;
     }
     const song = now.songs.find((s) => s.id === cell.songId);
-    const had = song && valuesIn(now, song, cell.at).find((v) => v.parameterId === cell.parameter.id)?.value;
-    const made =
-      song && (had ?? null) !== read.value ? wantInSection(now, song, cell.at, cell.parameter, read.value, newId) : null;
+    if (!song) continue;
+    const values = valuesIn(now, song, cell.at);
+    const had = values.find((v) => v.parameterId === cell.parameter.id)?.value ?? null;
+    if (had === read.value) continue;
+    if (had === null && values.length >= MOST_VALUES) {
+      refused.push({ cell, why: { code: 'scene-full', most: MOST_VALUES } });
+      continue;
+    }
+    const made = wantInSection(now, song, cell.at, cell.parameter, read.value, newId);
     const done = made && apply(now, made);
     if (!made || !done?.ok) continue;
     edits.push(made);
     now = done.value;
   }
-  return { edit: edits.length === 0 ? null : batch(`What should sound in ${counted(edits.length, 'cell')}`, edits), refused };
+  const written = edits.length;
+  return { edit: written === 0 ? null : batch(`What should sound in ${counted(written, 'cell')}`, edits), written, refused };
 }

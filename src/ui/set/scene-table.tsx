@@ -114,8 +114,8 @@ function useClipboard(
         return line && parameter ? [{ songId: line.song.id, at: line.at, parameter, text: t }] : [];
       }),
     );
-    const { edit: made, refused } = wantInCells(index.rig, cells, () => nanoid(12));
-    if (made && edit(made) && cells.length > 1) undoable(`${counted(cells.length - refused.length, 'cell')} pasted`);
+    const { edit: made, written, refused } = wantInCells(index.rig, cells, () => nanoid(12));
+    if (made && edit(made) && cells.length > 1) undoable(`${counted(written, 'cell')} pasted`);
     const [first] = refused;
     if (first)
       toast.error(`${counted(refused.length, 'cell stays', 'cells stay')} as ${refused.length === 1 ? 'it was' : 'they were'}.`, {
