@@ -90,6 +90,17 @@ describe('a run from a start on', () => {
     expect(saidOf(found)).toEqual(['Number 25 does not get to its target, or is not taken there.']);
     expect(found.instead).toBe(23);
   });
+  it('is never said to begin at a reserved number: it would begin behind it', () => {
+    // 6 is data entry: from there on the first one would stand at 7.
+    expect(wished(rigOf([{ number: 20 }, { number: 5, pinned: true }]), ['a0'], 5).instead).toBe(4);
+    for (const start of Array.from({ length: 120 }, (_, i) => i)) {
+      const { instead } = wished(rigOf([{ number: 20 }, { number: start, pinned: true }]), ['a0'], start);
+      if (instead === null || instead === undefined) continue;
+      const moved = wished(rigOf([{ number: 20 }, { number: start, pinned: true }]), ['a0'], instead);
+      expect(moved.refused).toEqual([]);
+      if (instead !== 20) expect(movesOf(moved)).toEqual([['a0', 20, instead]]);
+    }
+  });
   it('says what a target still listens for', () => {
     const left = { ...rig, landings: [...rig.landings, landing('p4', { id: 'old', address: cc(92) })] };
     expect(saidOf(wished(left, ['a0', 'a1'], 92))).toEqual(['p4 of Hall still listens on 92, and nothing sends it.']);

@@ -24,7 +24,7 @@ export function makeRoom(index: RigIndex, demands: readonly Demand[], start: num
 
 interface WayFor {
   readonly at: (start: number) => ByHand;
-  /** Whether nothing that is known without a plan is in the way. */
+  /** Whether the first one stands there, and nothing that is known without a plan is in the way. */
   readonly isOpen: (start: number) => boolean;
 }
 
@@ -67,7 +67,13 @@ function wayFor(index: RigIndex, demands: readonly Demand[], wish: Wish): WayFor
     const refused = refusedBy(inTheWay);
     return { moves: [], refused: refused.length > 0 ? refused : [{ demand: first, why: { code: 'no-room' } }] };
   };
-  return { at, isOpen: (start) => alone(start).open };
+  const isOpen = (start: number): boolean => {
+    const { numbers, open } = alone(start);
+    const [first] = demands;
+    // From a reserved number on, the first one stands behind it: that is another start.
+    return open && first !== undefined && numbers.get(first.id) === start;
+  };
+  return { at, isOpen };
 }
 
 /** Who is to have which number, among whom. */
