@@ -111,6 +111,19 @@ test('over MIDI: which bank is told by what is heard; what no state can have sen
   await says(page, ...overture);
   await expect(floorboard(page).getByText('Bank 1 “Overture”')).toBeVisible();
   await expect(page.getByRole('heading', { name: /^Platform/ })).toBeVisible();
+  for (const [width, height] of [
+    [820, 1180],
+    [390, 844],
+    [1280, 800],
+  ] as const) {
+    await page.setViewportSize({ width, height });
+    await says(page, ...harbour);
+    await expect(floorboard(page).getByText('Bank 2 “Harbour”')).toBeInViewport();
+    await says(page, ...overture);
+    await expect(floorboard(page).getByText('Bank 1 “Overture”')).toBeInViewport();
+    await expect(floorboard(page).getByRole('img', { name: /^FS 1: LOOM/ })).toBeInViewport();
+    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(width);
+  }
   // A number that nothing on this board sends.
   await says(page, 0xbf, 3, 77);
   await expect(floorboard(page).getByRole('alert')).toContainText('Lost');
