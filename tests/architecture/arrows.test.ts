@@ -40,7 +40,7 @@ const allowed: Readonly<Record<string, readonly string[]>> = {
   touching: ['midi', 'rig', 'library', 'commands'],
   through: ['midi', 'rig', 'controller', 'wires'],
   following: ['midi', 'rig', 'controller'],
-  stage: ['midi', 'rig', 'wires', 'controller', 'receiver', 'bench', 'commands', 'sheets'],
+  stage: ['midi', 'values', 'rig', 'wires', 'controller', 'receiver', 'bench', 'commands', 'sheets'],
   rehearsal: ['midi', 'rig', 'controller', 'receiver', 'bench', 'following', 'stage'],
   begin: ['rig', 'library', 'bench', 'commands', 'wants', 'proof'],
   paper: ['midi', 'values', 'rig', 'sheets', 'stage'],

@@ -2,6 +2,7 @@
 // them those that ask for the fewest things done unheard.
 import type { Said, SpeakingTable, Whereabouts } from '../controller';
 import type { PackedMessage } from '../midi';
+import { noTouches, type TouchesHeard, touchedWith } from './touches';
 
 /** What stood open before a message, and the last time that it did. */
 interface Past {
@@ -28,6 +29,9 @@ export interface Following {
   readonly positions: ReadonlyMap<string, number>;
   /** Functions that what was heard last may have begun with. */
   readonly spoke: readonly string[];
+  /** Those of them that are no end of a touch that was heard. */
+  readonly began: readonly string[];
+  readonly touches: TouchesHeard;
   /** Whether what was heard last could have been sent from none of those places: then it may be anywhere. */
   readonly lost: boolean;
 }
@@ -48,6 +52,8 @@ export function beginFollowing(table: SpeakingTable, from: 'switched-on' | 'anyw
     saidLast: new Map(),
     positions: new Map(),
     spoke: [],
+    began: [],
+    touches: noTouches,
     lost: false,
   };
 }
@@ -81,6 +87,7 @@ export function whileDeaf(table: SpeakingTable, before: Following): Following {
     saidLast: new Map(),
     positions: new Map(),
     spoke: [],
+    began: [],
   };
 }
 
@@ -119,7 +126,7 @@ export function toldPlace(table: SpeakingTable, before: Following, isThere: (pla
     return place !== undefined && isThere(place);
   });
   if (there.length === 0) return before;
-  return { ...before, heardAt: there, likely: there, ever: new Set(all), spoke: [], lost: false };
+  return { ...before, heardAt: there, likely: there, ever: new Set(all), spoke: [], began: [], lost: false };
 }
 
 /**
@@ -152,6 +159,7 @@ export function hear(table: SpeakingTable, before: Following, t: number, word: P
         }
   }
   const { stands, saidLast } = standing(before, spoke);
+  const { began, now: touches } = touchedWith(before.touches, t, spoke);
   return {
     stands,
     // Going elsewhere may be what turned it.
@@ -163,6 +171,8 @@ export function hear(table: SpeakingTable, before: Following, t: number, word: P
     ever: withAll(before.ever, open),
     movedAt: moved ? t : before.movedAt,
     spoke: [...new Set([...spoke].flatMap((by) => (by.begins ? (by.speaker.assignment?.id ?? []) : [])))],
+    began,
+    touches,
     lost: false,
   };
 }

@@ -1,5 +1,7 @@
 // A transition told: plain data that a worker, a file or a screen takes.
-import type { RigIndex } from '../rig';
+import type { ChainState } from '../bench';
+import type { Whereabouts } from '../controller';
+import { type RigIndex, sameJson } from '../rig';
 import { usualWayOptions, type WayOptions } from './ground';
 import type { Deed } from './hand';
 import { type Transition, transitionsOf, type WayMemory } from './show';
@@ -13,7 +15,11 @@ export interface ToldStep {
   readonly controllerId: string;
   /** Null for a button of the unit itself. */
   readonly controlId: string | null;
-  readonly to: { readonly bank: number; readonly page: number };
+  readonly to: Whereabouts;
+  /** Whether that is elsewhere than before it. */
+  readonly goes: boolean;
+  /** Where in its travel what slides is moved to, 0–1; null for all else. */
+  readonly position: number | null;
 }
 
 export interface ToldTransition {
@@ -61,7 +67,7 @@ export function toldOf(index: RigIndex, transition: Transition): ToldTransition 
     at,
     section: song.sections[at]?.name ?? '',
     gestures: found?.steps.map((step) => stepWords(index, step)) ?? null,
-    steps: found?.steps.map((step) => toldStep(index, step)) ?? [],
+    steps: found?.steps.map((step, i) => toldStep(index, found.steps[i - 1]?.state ?? transition.begins.state, step)) ?? [],
     ms: found === null ? null : Math.round(found.cost.ms),
     availableMs: availableMs === null ? null : Math.round(availableMs),
     inTime: found !== null && !found.cost.late,
@@ -73,14 +79,23 @@ export function toldOf(index: RigIndex, transition: Transition): ToldTransition 
   };
 }
 
-function toldStep(index: RigIndex, step: WayStep): ToldStep {
+function toldStep(index: RigIndex, before: ChainState, step: WayStep): ToldStep {
   const { deed, state } = step;
-  const now = state.controllers[index.rig.controllers.indexOf(deed.of)];
+  const at = index.rig.controllers.indexOf(deed.of);
+  const [was, is] = [before, state].map(({ controllers }) => whereIs(controllers[at]));
   return {
     words: stepWords(index, step),
     does: deed.does,
     controllerId: deed.of.id,
     controlId: deed.on?.id ?? null,
-    to: { bank: now?.bank ?? 1, page: now?.page ?? 1 },
+    to: is ?? nowhere,
+    goes: !sameJson(was, is),
+    position: deed.does === 'move' ? step.to : null,
   };
 }
+
+const nowhere: Whereabouts = { bank: 1, page: 1, layerIds: [] };
+
+/** Bank, page and the layers that stay open. */
+const whereIs = (of: ChainState['controllers'][number] | undefined): Whereabouts =>
+  of ? { bank: of.bank, page: of.page, layerIds: of.open.filter((o) => o.until !== 'release').map((o) => o.id) } : nowhere;

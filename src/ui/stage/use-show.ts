@@ -2,7 +2,7 @@
 // Where the player is in the set: which section, and how much of the way to the next one is done. One window leads; others of the same browser follow it, and may tell it to go on.
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { RigIndex, Song, SongSection } from '@/core/rig';
-import { stepsDone, type ToldStep, type ToldTransition } from '@/core/stage';
+import { noStep, type StepsDone, stepsDone, type ToldStep, type ToldTransition } from '@/core/stage';
 import type { Views } from '@/workers/stage.worker';
 
 /** A section of the set, in the order in which it is played. */
@@ -16,10 +16,9 @@ export interface Spot {
 export const spotsOf = (index: RigIndex): readonly Spot[] =>
   index.rig.songs.flatMap((song) => song.sections.map((section, at) => ({ song, section, at })));
 
-/** `at`: the section that is played, −1 before the first; `done`: steps of the way to the next. */
-export interface Position {
+/** `at`: the section that is played, −1 before the first; the rest is how far the way to the next is gone. */
+export interface Position extends StepsDone {
   readonly at: number;
-  readonly done: number;
 }
 
 export type Goes = 1 | -1 | 'start';
@@ -31,7 +30,7 @@ type Said =
   | { readonly type: 'goes'; readonly by: Goes };
 
 const NAME = 'keen-dial stand';
-const START: Position = { at: -1, done: 0 };
+const START: Position = { at: -1, ...noStep };
 
 /** Where this window was, by rig: a page that is loaded anew in the middle of a song goes on there. */
 const KEY = 'keen-dial stage at';
@@ -41,7 +40,7 @@ function recalled(rigId: string, spots: readonly Spot[]): Position {
     const [place = '', songId] = (window.sessionStorage.getItem(`${KEY} ${rigId}`) ?? '').split(' ');
     const at = Number(place);
     // In another set another song is there: then it begins anew.
-    return place !== '' && songId !== undefined && spots[at]?.song.id === songId ? { at, done: 0 } : START;
+    return place !== '' && songId !== undefined && spots[at]?.song.id === songId ? { at, ...noStep } : START;
   } catch {
     // A browser that keeps nothing.
     return START;
@@ -88,8 +87,8 @@ export function useShow(
 
   const moveTo = useCallback(
     (to: Position): void => {
-      const { at, done } = now.current;
-      if (at !== to.at || done !== to.done) {
+      const { at, done, begun, touch } = now.current;
+      if (at !== to.at || done !== to.done || begun !== to.begun || touch !== to.touch) {
         now.current = to;
         setPosition(to);
         keep(latest.current.index.rig.id, latest.current.spots, to);
@@ -101,7 +100,7 @@ export function useShow(
   const step = useCallback(
     (by: Goes): void => {
       const at = stepped(now.current.at, by, latest.current.spots.length);
-      if (at !== now.current.at) moveTo({ at, done: 0 });
+      if (at !== now.current.at) moveTo({ at, ...noStep });
     },
     [moveTo],
   );
@@ -164,11 +163,10 @@ function leadInTurn(name: string, signal: AbortSignal, begin: () => void): void 
 }
 
 /** Where the player is once something more was heard: the last step leads on. */
-function afterHearing(index: RigIndex, steps: readonly ToldStep[], { at, done: before }: Position, some: Views): Position {
-  const done = Object.entries(some).reduce(
-    (n, [controllerId, view]) =>
-      view ? stepsDone(index, steps, n, { controllerId, spoke: view.spoke, likely: view.likely }) : n,
+function afterHearing(index: RigIndex, steps: readonly ToldStep[], { at, ...before }: Position, some: Views): Position {
+  const now = Object.entries(some).reduce<StepsDone>(
+    (n, [controllerId, view]) => (view ? stepsDone(index, steps, n, { ...view, controllerId }) : n),
     before,
   );
-  return steps.length > 0 && done === steps.length ? { at: at + 1, done: 0 } : { at, done };
+  return steps.length > 0 && now.done === steps.length ? { at: at + 1, ...noStep } : { at, ...now };
 }
