@@ -1,7 +1,7 @@
 // The songs of the demo, played as Stage would hear them: each step of each way is ticked off when it is done, and what slides not before it is there.
 import { expect, it } from 'vitest';
 import { indexRig } from '@/core/rig';
-import { noStep, toldOf, transitionsOf } from '@/core/stage';
+import { nextWay, noStep, toldOf, transitionsOf } from '@/core/stage';
 import { played } from '../../tests/kit/player';
 import { stand } from '../../tests/kit/stand';
 import { lanternHour } from './lantern-hour';
@@ -11,11 +11,12 @@ const index = indexRig(lanternHour());
 it('every step of every way is ticked off, and none before it is done', () => {
   const { play, wait } = stand(index);
   let t = 1000;
+  let now = noStep;
   let slid = 0;
   for (const transition of transitionsOf(index)) {
     if (transition.way.type !== 'way') continue;
     const { steps } = toldOf(index, transition);
-    let now = noStep;
+    now = nextWay(now);
     transition.way.steps.forEach((step, i) => {
       const id = step.deed.of.id;
       const hand = played(index, step, step.deed.does === 'move' ? 0 : null, t);

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { expect, it } from 'vitest';
 import { attemptsIn, GRACE_MS, scheduleOf, type Take } from '@/core/rehearsal';
 import { indexRig, type Rig } from '@/core/rig';
-import { noStep, type ToldStep, type Transition, toldOf, transitionsOf } from '@/core/stage';
+import { nextWay, noStep, type ToldStep, type Transition, toldOf, transitionsOf } from '@/core/stage';
 import { asPlanned, played, UNHURRIED_MS, wayPlayed } from '../kit/player';
 import { stand } from '../kit/stand';
 import { type SomeWayRig, someWayRig, WAY_PARAMETERS, wayRig } from '../kit/way-rig';
@@ -111,9 +111,10 @@ it('who plays every way as planned is led on: each step is ticked off once it is
       const index = indexOf([toldApart(given[0]), given[1]]);
       const { play, wait, spoke } = stand(index);
       let t = 1000;
+      let now = noStep;
       for (const way of waysOf(index)) {
         const { steps } = toldOf(index, way);
-        let now = noStep;
+        now = nextWay(now);
         stepsOf(way).forEach((step, i) => {
           const id = step.deed.of.id;
           spoke.clear();

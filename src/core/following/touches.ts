@@ -3,16 +3,14 @@ import type { Said } from '../controller';
 import type { GestureType } from '../rig';
 
 export interface TouchesHeard {
-  /** How many were heard so far. */
-  readonly count: number;
-  /** When the last one began, in milliseconds; null for none. */
+  /** When the last one began, in milliseconds: what it is known by; null for none. */
   readonly at: number | null;
   /** By control: when it may have been touched last. */
   readonly of: ReadonlyMap<string, number>;
 }
 
 /** Nothing was touched yet. */
-export const noTouches: TouchesHeard = { count: 0, at: null, of: new Map() };
+export const noTouches: TouchesHeard = { at: null, of: new Map() };
 
 /** All that one touch brings is heard within this, and no foot makes a second one sooner: assumed, no source. */
 const TOGETHER_MS = 50;
@@ -42,7 +40,6 @@ export function touchedWith(
     touched.length === 0
       ? before
       : {
-          count: isNew ? before.count + 1 : before.count,
           at: isNew ? t : before.at,
           of: new Map([...before.of, ...touched.map((row) => [row.controlId, t] as const)]),
         };

@@ -12,9 +12,9 @@ export interface FollowedView {
   readonly positions: Readonly<Record<string, number>>;
   /** Functions that what was heard last may have begun with. */
   readonly spoke: readonly string[];
-  /** Those of them that are no end of a touch that was heard; and which touch that was, counted from the first: what one brings is of one. */
+  /** Those of them that are no end of a touch that was heard; and when the touch that brought it began, in milliseconds: what one brings is of one. */
   readonly began: readonly string[];
-  readonly touch: number;
+  readonly touch: number | null;
   readonly lost: boolean;
   /** How many places there are at all. */
   readonly places: number;
@@ -30,7 +30,7 @@ export function viewOf(table: SpeakingTable, following: Following): FollowedView
     positions: Object.fromEntries(following.positions),
     spoke: following.spoke,
     began: following.began,
-    touch: following.touches.count,
+    touch: following.touches.at,
     lost: following.lost,
     places: table.places.length,
   };

@@ -45,7 +45,7 @@ export { distance, middleOf, type Pace, paceBy, paceInWords, pressMs, SOLE_MM, t
 export { type OnePress, type OnePressFound, onePress } from './one-press';
 export { noPressWords, onePressWords } from './one-press-words';
 export type { Moment } from './onward';
-export { type HeardOf, noStep, type StepsDone, stepsDone } from './progress';
+export { type HeardOf, nextWay, noStep, type StepsDone, stepsDone } from './progress';
 export { sameGear } from './same-gear';
 export { secondsOf } from './seconds';
 export { type Transition, transitionsOf, type WayMemory, wishOf } from './show';

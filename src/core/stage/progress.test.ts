@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { assignment, cc, fixed, parameter, smallRig, withFunctions } from '../../../tests/kit/small-rig';
 import { u14 } from '../midi';
 import { indexRig, type RigIndex } from '../rig';
-import { type HeardOf, noStep, stepsDone } from './progress';
+import { type HeardOf, nextWay, noStep, stepsDone } from './progress';
 import type { ToldStep } from './told';
 
 const made = (['fs1', 'fs2'] as const).map((on, i) =>
@@ -52,6 +52,10 @@ describe('how far a player is on the way', () => {
     expect(second.done).toBe(2);
     expect(stepsDone(index, steps, second, { ...press, began: ['a-fs2'], touch: touches - 1 }).done).toBe(2);
     expect(stepsDone(index, steps, second, heard(['a-fs2'])).done).toBe(3);
+    // Nor the first one of the way that it leads on to.
+    const last = stepsDone(index, [step('fs1')], noStep, press);
+    expect(stepsDone(index, [step('fs1')], nextWay(last), press).done).toBe(0);
+    expect(stepsDone(index, [step('fs1')], nextWay(last), heard(['a-fs1'])).done).toBe(1);
   });
 
   it('what cannot be heard is done with the next step on the same controller, or by being there', () => {

@@ -8,8 +8,8 @@ import type { ToldStep } from './told';
 export interface HeardOf {
   readonly controllerId: string;
   readonly began: readonly string[];
-  /** Which touch it was of: one takes one step off. */
-  readonly touch: number;
+  /** When the touch that brought it began, in milliseconds: one takes one step off. */
+  readonly touch: number | null;
   readonly likely: readonly Whereabouts[];
   readonly positions: Readonly<Record<string, number>>;
 }
@@ -23,6 +23,9 @@ export interface StepsDone {
 
 /** Nothing is done. */
 export const noStep: StepsDone = { done: 0, begun: false, touch: null };
+
+/** Nothing of the next way is done: what took the last step off takes none there. */
+export const nextWay = ({ touch }: StepsDone): StepsDone => ({ ...noStep, touch });
 
 /**
  * How many steps are done, once something more was heard. A step is done when a function of its control spoke, and what slides is where it should be; one that is not heard, when the

@@ -2,7 +2,7 @@
 // Where the player is in the set: which section, and how much of the way to the next one is done. One window leads; others of the same browser follow it, and may tell it to go on.
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { RigIndex, Song, SongSection } from '@/core/rig';
-import { noStep, type StepsDone, stepsDone, type ToldStep, type ToldTransition } from '@/core/stage';
+import { nextWay, noStep, type StepsDone, stepsDone, type ToldStep, type ToldTransition } from '@/core/stage';
 import type { Views } from '@/workers/stage.worker';
 
 /** A section of the set, in the order in which it is played. */
@@ -168,5 +168,5 @@ function afterHearing(index: RigIndex, steps: readonly ToldStep[], { at, ...befo
     (n, [controllerId, view]) => (view ? stepsDone(index, steps, n, { ...view, controllerId }) : n),
     before,
   );
-  return steps.length > 0 && now.done === steps.length ? { at: at + 1, ...noStep } : { at, ...now };
+  return steps.length > 0 && now.done === steps.length ? { at: at + 1, ...nextWay(now) } : { at, ...now };
 }
