@@ -155,7 +155,8 @@ test('a list of 49,000 lines is saved with how far it is, stopped, tried again, 
   page,
   context,
 }) => {
-  test.setTimeout(180_000);
+  // Twice what it takes alone.
+  test.setTimeout(270_000);
   const id = await ownRig(page);
   const other = await context.newPage();
   await open(other, id, 'map');
@@ -172,7 +173,7 @@ test('a list of 49,000 lines is saved with how far it is, stopped, tried again, 
   const network = await context.newCDPSession(page);
   const conditions = { offline: false, latency: 0, downloadThroughput: -1 };
   await network.send('Network.emulateNetworkConditions', { ...conditions, uploadThroughput: 256 * 1024 });
-  await page.getByRole('button', { name: /^Take over 49,?000 lines/ }).click({ timeout: 60_000 });
+  await page.getByRole('button', { name: /^Take over 49,?000 lines/ }).click({ timeout: 120_000 });
   await status(page, 'saving').click({ timeout: 60_000 });
   await expect(dialogOf(page).getByRole('progressbar')).toBeVisible();
   await expectAccessible(page);
