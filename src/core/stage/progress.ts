@@ -88,9 +88,9 @@ function tellingOf(index: RigIndex, { controlId, does }: ToldStep): readonly Ass
 const isHeard = (index: RigIndex, step: ToldStep, { controllerId, began }: HeardOf): boolean =>
   step.controllerId === controllerId && tellingOf(index, step).some((a) => began.includes(a.id));
 
-/** Whether a step leads elsewhere, and the controller is there. */
-const leadsWhere = ({ to, goes }: ToldStep, { likely }: HeardOf): boolean =>
-  goes && likely.length > 0 && likely.every((place) => sameJson(place, to));
+/** Whether a step leads elsewhere, and something was begun there. How a touch ends says only where it began. */
+const leadsWhere = ({ to, goes }: ToldStep, { began, likely }: HeardOf): boolean =>
+  goes && began.length > 0 && likely.length > 0 && likely.every((place) => sameJson(place, to));
 
 /** Functions of a control that send anything at all. */
 const sendersOn = (index: RigIndex, controlId: string | null): readonly Assignment[] =>
