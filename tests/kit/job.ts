@@ -155,12 +155,16 @@ function insideOf(rig: Rig, meant: ReadonlySet<string>, parameter: ReadonlyMap<s
           ],
     ),
     ...targets.flatMap((t) =>
-      t.channelBanks.map(({ name, moved, width, stride, lanes }) => ({
+      t.channelBanks.map(({ name, moved, width, stride, lanes, rows, toSelected }) => ({
         bank: name,
         moved: parameter.get(moved),
         width,
         stride,
         lanes: lanes.map((lane) => [lane.length, parameter.get(lane[0] ?? ''), parameter.get(lane.at(-1) ?? '')]),
+        ...(rows ? { rows: { ...rows, moved: parameter.get(rows.moved) } } : {}),
+        ...(toSelected
+          ? { toSelected: { selected: parameter.get(toSelected.selected), by: parameter.get(toSelected.by ?? '') } }
+          : {}),
       })),
     ),
   ];

@@ -7,8 +7,10 @@ import {
   type Action,
   type Assignment,
   type Behaviour,
+  type ChannelBank,
   type Control,
   type Counter,
+  firmwareSchema,
   type Gesture,
   gestureTypeSchema,
   type Landing,
@@ -80,20 +82,22 @@ function behaviourFor(message: Message, moves: boolean, turns: boolean): fc.Arbi
       step: fc.constantFrom(1, -1, 2),
     }),
   );
+  const plain = fc.record({ type: fc.constant('fixed' as const), value: fc.constant(u14(0)) });
+  const way = fc.constantFrom('up' as const, 'down' as const);
+  const plainClick = fc.record({ type: fc.constant('click' as const), way, value: fc.constant(u14(0)) });
   const notes = fc.record({
     type: fc.constant('stepping' as const),
     counterId: fc.constantFrom('n0', 'n1'),
     velocity: fc.integer({ min: 1, max: 127 }),
   });
-  if (['sysex', 'start', 'stop', 'continue'].includes(message.type))
-    return fc.record({ type: fc.constant('fixed' as const), value: fc.constant(u14(0)) });
-  if (message.type === 'program')
-    return fc.oneof(fc.record({ type: fc.constant('fixed' as const), value: fc.constant(u14(0)) }), stepping);
+  if (['sysex', 'start', 'stop', 'continue'].includes(message.type)) return turns ? fc.oneof(plain, plainClick) : plain;
+  if (message.type === 'program') return turns ? fc.oneof(plain, stepping, plainClick) : fc.oneof(plain, stepping);
   const range = fc.record({ type: fc.constant('range' as const), from: v, to: v, curve });
   if (turns)
     return fc.oneof(
       range,
       fc.record({ type: fc.constant('relative' as const), coding, acceleration: fc.constantFrom(1, 2, 3.5) }),
+      fc.record({ type: fc.constant('click' as const), way, value: v }),
     );
   if (moves) return range;
   return fc.oneof(
@@ -105,6 +109,17 @@ function behaviourFor(message: Message, moves: boolean, turns: boolean): fc.Arbi
     fc.record({ type: fc.constant('latching' as const), first: v, second: v }),
   );
 }
+
+/** Two parameters side by side of which one is shown, or one above the other; and what brings it to one of them. */
+const bankOf = ({ rows, toSelected }: { readonly rows?: boolean; readonly toSelected?: boolean }): ChannelBank => ({
+  name: 'Two',
+  moved: 'p2',
+  width: 1,
+  stride: 1,
+  lanes: rows ? [['p0'], ['p1']] : [['p0', 'p1']],
+  ...(rows ? { rows: { moved: 'p2', height: 1, stride: 1 } } : {}),
+  ...(toSelected ? { toSelected: { selected: 'p2', by: 'p3' } } : {}),
+});
 
 function action(moves: boolean, turns: boolean): fc.Arbitrary<Action> {
   const port = fc.constantFrom(undefined, undefined, undefined, '', 'A', 'every port', '"A"');
@@ -382,7 +397,7 @@ export const someRichRig = fc.record({
   ),
   asksKind: fc.constantFrom(undefined, true),
   settings: fc.array(fc.constantFrom('Quantise off', 'Mode: gate, "soft"', '=A1', 'to the left'), { maxLength: 2 }),
-  bank: fc.constantFrom(false, false, true),
+  bank: fc.constantFrom(null, null, null, {}, { rows: true }, { toSelected: true }),
   hub: fc.boolean(),
   apart: fc.boolean(),
   waits: fc.boolean(),
@@ -527,6 +542,7 @@ export function richRig(given: SomeRichRig): Rig {
         pages: PAGES,
         shows: given.styles[i] ?? board.firmware.shows,
         gestures: [...gestureTypeSchema.options],
+        encoderModes: [...firmwareSchema.shape.encoderModes.element.options],
         ...(given.startsAt ? { startsAt: given.startsAt } : {}),
         ...(given.senses ? { sensesPolarity: true } : {}),
         ...(given.whileEdited ? { whileEdited: given.whileEdited } : {}),
@@ -571,7 +587,7 @@ export function richRig(given: SomeRichRig): Rig {
         ...hall,
         name: clean(given.hall),
         setUp: given.setUp[2] ?? hall.setUp,
-        channelBanks: given.bank ? [{ name: 'Two', moved: 'p2', width: 1, stride: 1, lanes: [['p0', 'p1']] }] : [],
+        channelBanks: given.bank ? [bankOf(given.bank)] : [],
         reception: {
           ...hall.reception,
           shows: given.styles[2],

@@ -264,6 +264,8 @@ export function rebuilt(gear: Rig, lines: readonly ReadLine[]): Rig {
         acceleration:
           line.say('turned fast') === '' ? 1 : num(matched(/^up to (.*) × a click$/, line.say('turned fast'))[0] ?? ''),
       };
+    const click = /^(?:(\d+) )?for each click (up|down)$/.exec(text);
+    if (click) return { type: 'click', way: click[2] === 'up' ? 'up' : 'down', value: u(click[1] ?? '0') };
     if (text.endsWith(' on every press')) return { type: 'fixed', value: u(text.slice(0, -15)) };
     if (text.startsWith('alternating ')) {
       const [first = '', second = ''] = matched(/^alternating (\d+) \/ (\d+)$/, text);

@@ -2,7 +2,7 @@
 import fc from 'fast-check';
 import { channel, type Message, relativeCodingSchema, u7, u14, valueMax } from '@/core/midi';
 import { type ReceiveMode, receiveModes } from '@/core/modes';
-import { type Behaviour, type Gesture, gestureTypeSchema, type Parameter, type Rig, wantSchema } from '@/core/rig';
+import { type Action, type Behaviour, type Gesture, gestureTypeSchema, type Parameter, type Rig, wantSchema } from '@/core/rig';
 import { assignment, continuous, landing, parameter, smallRig, withFunctions } from './small-rig';
 
 const ch = channel(5);
@@ -25,6 +25,8 @@ const parameters: readonly Parameter[] = [
   parameter('p', { kind: 'trigger', lowest: 0, highest: 1, start: 0 }),
 ];
 
+const clickDown = { type: 'click', way: 'down' } as const;
+
 /** What a function is made of. */
 export const someFunction = fc.record({
   message: fc.constantFrom(...messages),
@@ -44,7 +46,7 @@ export const someFunction = fc.record({
     'latch-on',
     'latch-off',
   ) as fc.Arbitrary<Exclude<Gesture['type'], 'chord'>>,
-  behaviour: fc.constantFrom('latching', 'momentary', 'fixed', 'range', 'relative'),
+  behaviour: fc.constantFrom('latching', 'momentary', 'fixed', 'range', 'relative', 'click', 'clicks'),
   values: fc.constantFrom([1, 0], [0, 1], [0.4, 0], [1, 0.8], [0.3, 0.2]),
   mode: fc.constantFrom(...receiveModes) as fc.Arbitrary<ReceiveMode>,
   part: fc.constantFrom([0, 1], [1, 0], [0.2, 0.6], [0.5, 0.5]),
@@ -75,11 +77,16 @@ export function rigWith(s: SomeFunction): Rig | null {
     fixed: { type: 'fixed', value: at(first) },
     range: { type: 'range', from: at(0), to: at(1), curve: { type: 'linear' } },
     relative: { type: 'relative', coding: s.coding, acceleration: 1 },
+    // One way alone, and a message for each way.
+    click: { type: 'click', way: 'up', value: at(first) },
+    clicks: { type: 'click', way: 'up', value: at(first) },
   };
   const moves = s.gesture === 'move';
-  if (moves !== (s.behaviour === 'range' || s.behaviour === 'relative')) return null;
-  const behaviour = s.message.type === 'program' ? behaviours.fixed : behaviours[s.behaviour];
-  if (!behaviour || (moves && s.message.type === 'program')) return null;
+  const clicks = s.behaviour.startsWith('click');
+  if (moves !== (s.behaviour === 'range' || s.behaviour === 'relative' || clicks)) return null;
+  const behaviour = s.message.type === 'program' && !clicks ? behaviours.fixed : behaviours[s.behaviour];
+  if (!behaviour || (moves && s.message.type === 'program' && !clicks)) return null;
+  const back = s.behaviour === 'clicks' && 'number' in s.message ? ({ ...s.message, number: 71 } as Message) : null;
   const p = s.parameter;
   const end = (part: number | undefined): number => {
     const value = p.lowest + (part ?? 0) * (p.highest - p.lowest);
@@ -88,7 +95,7 @@ export function rigWith(s: SomeFunction): Rig | null {
   const rig = smallRig([p], {
     firmware: {
       gestures: [...gestureTypeSchema.options],
-      encoderModes: [...relativeCodingSchema.options],
+      encoderModes: ['each-way', ...relativeCodingSchema.options],
       messages: messages.map((m) => m.type),
       lights: 'feedback',
     },
@@ -109,6 +116,24 @@ export function rigWith(s: SomeFunction): Rig | null {
     twice: [wire, { ...wire, id: 'w2', order: 2 }],
     back: [wire, { ...wire, id: 'w2', order: 2, from: wire.to, to: wire.from }],
   };
+  const plain = assignment({
+    on: moves ? 'k1' : 'fs1',
+    gesture: s.gesture,
+    message: s.message,
+    behaviour,
+    meant: ['p'],
+    wants: s.want === null ? [] : [{ parameterId: 'p', want: s.want }],
+  });
+  const heard = landing('p', {
+    address: s.message,
+    mode: s.mode,
+    from: end(s.part[0]),
+    to: end(s.part[1]),
+    setValue: end(s.part[1]),
+    coding: s.mode === 'relative' ? s.heard : null,
+    takeover: s.takeover as 'jump',
+    port: s.port,
+  });
   return withFunctions(
     {
       ...rig,
@@ -133,26 +158,30 @@ export function rigWith(s: SomeFunction): Rig | null {
             ],
     },
     [
-      assignment({
-        on: moves ? 'k1' : 'fs1',
-        gesture: s.gesture,
-        message: s.message,
-        behaviour,
-        meant: ['p'],
-        wants: s.want === null ? [] : [{ parameterId: 'p', want: s.want }],
-      }),
+      {
+        ...plain,
+        actions: [
+          ...plain.actions,
+          ...plain.actions.flatMap((a): Action[] =>
+            back && a.type === 'send' ? [{ ...a, message: back, behaviour: { ...clickDown, value: at(first) } }] : [],
+          ),
+        ],
+      },
     ],
     [
-      landing('p', {
-        address: s.message,
-        mode: s.mode,
-        from: end(s.part[0]),
-        to: end(s.part[1]),
-        setValue: end(s.part[1]),
-        coding: s.mode === 'relative' ? s.heard : null,
-        takeover: s.takeover as 'jump',
-        port: s.port,
-      }),
+      heard,
+      ...(back
+        ? [
+            {
+              ...heard,
+              id: 'back',
+              order: 2,
+              address: back,
+              mode: ({ increment: 'decrement', decrement: 'increment' } as Record<string, ReceiveMode>)[s.mode] ?? s.mode,
+              setValue: end(s.part[0]),
+            },
+          ]
+        : []),
     ],
   );
 }

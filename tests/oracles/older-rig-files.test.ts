@@ -291,3 +291,16 @@ describe('a file of the library of version 2', () => {
     expect(item?.rig.controls).toHaveLength(was[name].panel?.controls.length ?? 0);
   });
 });
+
+describe('a rig file of version 22', () => {
+  it('is as it was: no bank of channels moves over its rows, no encoder has a message for each way', () => {
+    const was = JSON.parse(file(22));
+    expect(was.formatVersion).toBe(22);
+    const rig = read(file(22));
+    expect(asOf(22, untold(was, rig))).toEqual(was);
+    expect(rig.targets.flatMap((t) => t.channelBanks).filter((b) => b.rows || b.toSelected)).toEqual([]);
+    const sends = rig.assignments.flatMap((a) => a.actions).filter((a) => a.type === 'send');
+    expect(sends.length).toBeGreaterThan(20);
+    expect(sends.filter((s) => s.type === 'send' && s.behaviour.type === 'click')).toEqual([]);
+  });
+});

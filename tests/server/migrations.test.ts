@@ -45,6 +45,7 @@ const versions = [
   '022',
   '023',
   '024',
+  '025',
 ];
 const copyOf = (version: string): string => {
   const file = join(folder, `${version}-${Math.random()}.sqlite`);

@@ -29,7 +29,7 @@ interface OpenTo<F> {
   readonly words: (now: F) => string;
 }
 
-const { gestures, lights, switchModes } = firmwareSchema.shape;
+const { encoderModes, gestures, lights, switchModes } = firmwareSchema.shape;
 const { actsOn, feedback, fourteenBit, relativeEncodings, takeover } = receptionSchema.shape;
 
 const actsOnWords: Readonly<Record<Reception['actsOn'], string>> = {
@@ -122,7 +122,7 @@ export const sentFacts: readonly OpenTo<Firmware>[] = [
   {
     fact: 'encoderModes',
     more: true,
-    others: () => [{ encoderModes: ['absolute', ...relativeEncodings.element.options] }],
+    others: () => [{ encoderModes: [...encoderModes.element.options] }],
     words: () => 'sends no other clicks',
   },
   {

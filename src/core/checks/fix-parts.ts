@@ -52,7 +52,7 @@ export function sendFix(
   behaviour: Behaviour,
 ): Fix[] {
   const home = homeOf(index, assignment);
-  const plain = behaviour.type === 'range' || behaviour.type === 'relative';
+  const plain = behaviour.type === 'range' || behaviour.type === 'relative' || behaviour.type === 'click';
   if (!home || (!plain && !home.controller.firmware.switchModes.includes(behaviour.type))) return [];
   return sendsFor(assignment, parameterId).flatMap(({ send, at }) => {
     if (send.message.type === 'program') return [];

@@ -6,6 +6,7 @@ import {
   type Action,
   type Assignment,
   alternates,
+  type Behaviour,
   byOrder,
   type GestureType,
   gestureNames,
@@ -333,13 +334,14 @@ export const cannotSend: AssignmentCheck<
       const lack = (what: 'message' | 'values' | 'clicks') => [{ what, message: shortName(message), mode }];
       return [
         ...(firmware.messages.includes(message.type) ? [] : lack('message')),
-        ...(move || mode === 'range' || mode === 'relative' || firmware.switchModes.includes(mode) ? [] : lack('values')),
+        ...(move || turns(behaviour) || firmware.switchModes.includes(behaviour.type) ? [] : lack('values')),
         ...(mode === 'relative' && !firmware.encoderModes.includes(behaviour.coding) ? lack('clicks') : []),
+        ...(mode === 'click' && !firmware.encoderModes.includes('each-way') ? lack('clicks') : []),
       ];
     });
     // Two lists in turn need a firmware that knows whose turn it is.
-    const turns = !move && alternates(played.actions) && !firmware.switchModes.includes('latching');
-    const [first] = [...lacks, ...(turns ? [{ what: 'values' as const, message: '', mode: 'latching' }] : [])];
+    const inTurn = !move && alternates(played.actions) && !firmware.switchModes.includes('latching');
+    const [first] = [...lacks, ...(inTurn ? [{ what: 'values' as const, message: '', mode: 'latching' }] : [])];
     if (first === undefined) return [];
     return [
       {
@@ -350,6 +352,10 @@ export const cannotSend: AssignmentCheck<
   },
   fixes: (context, finding) => canFixes(context, finding),
 };
+
+/** Whether values go out as something is moved or turned, or by how hard it is struck: no switch mode is asked for. */
+const turns = (b: Behaviour): b is Extract<Behaviour, { type: 'range' | 'relative' | 'click' }> =>
+  b.type === 'range' || b.type === 'relative' || b.type === 'click';
 
 const modeWords: Readonly<Record<string, string>> = {
   momentary: 'momentary',
@@ -365,10 +371,10 @@ function canFixes({ index }: CheckContext, finding: Finding): readonly Fix[] {
   const played = standInOf(index, assignment) ?? assignment;
   return sendsFor(played, null).flatMap(({ send, at }): Fix[] => {
     const { behaviour } = send;
-    if (behaviour.type === 'relative' || behaviour.type === 'range' || firmware.switchModes.includes(behaviour.type)) return [];
+    if (turns(behaviour) || firmware.switchModes.includes(behaviour.type)) return [];
     const ways = [always(127), whileHeld(127, 0), alternating(127, 0)];
     return ways.flatMap((way): Fix[] => {
-      if (way.type === 'relative' || way.type === 'range' || !firmware.switchModes.includes(way.type)) return [];
+      if (turns(way) || !firmware.switchModes.includes(way.type)) return [];
       const edit = changeBehaviour(played, at, way);
       return edit ? [{ label: `Send ${modeWords[way.type]} values`, edit }] : [];
     });

@@ -1,7 +1,7 @@
 // What goes on inside a target: what is moved along with something else, what has to be so first, banks of channels that nothing moves.
 import { showValue } from '../bench';
 import { landingsFor, patch } from '../commands';
-import { batch, type Parameter, type RigIndex } from '../rig';
+import { batch, type ChannelBank, type Parameter, type RigIndex, stripsOf } from '../rig';
 import { type AssignmentCheck, type Found, noFixes, type RigCheck, subjectOf } from './finding';
 
 /** The macros that move a parameter along and are themselves moved by something on the rig. */
@@ -133,9 +133,10 @@ export const bankNeverMoves: RigCheck<
   find: ({ index }) =>
     index.rig.targets.flatMap((target) =>
       target.channelBanks.flatMap((bank) => {
-        const strips = Math.max(...bank.lanes.map((lane) => lane.length));
+        const strips = stripsOf(bank);
         const used = bank.lanes.some((lane) => lane.some((id) => (index.sendsFor.get(id) ?? []).length > 0));
-        if (strips <= bank.width || !used || (index.sendsFor.get(bank.moved) ?? []).length > 0) return [];
+        const over = bank.rows && bank.lanes.length > bank.rows.height ? bank.rows : null;
+        if (!used || (strips <= bank.width && !over) || movesFromHere(index, bank)) return [];
         const facts = { bank: bank.name, target: target.name, width: bank.width, strips };
         return [
           { severity: 'caution' as const, about: 'targets' as const, subjectId: target.id, parameterId: bank.moved, facts },
@@ -144,3 +145,12 @@ export const bankNeverMoves: RigCheck<
     ),
   fixes: noFixes,
 };
+
+/** Whether something on the rig moves a bank of channels on in a direction in which there is more: by hand, or to what is selected. */
+export function movesFromHere(index: RigIndex, bank: ChannelBank): boolean {
+  const sent = (id: string | null | undefined): boolean => (index.sendsFor.get(id ?? '') ?? []).length > 0;
+  const { moved, width, rows, lanes, toSelected } = bank;
+  const along =
+    stripsOf(bank) > width && (sent(moved) || (toSelected !== undefined && sent(toSelected.by ?? toSelected.selected)));
+  return along || (rows !== undefined && lanes.length > rows.height && sent(rows.moved));
+}

@@ -8,7 +8,7 @@ import { showQuantity } from '../values';
 import { aimsFor, aimsOf, sweepOf } from './aims';
 import { type AssignmentCheck, type CheckContext, type Finding, type Fix, subjectOf } from './finding';
 import { homeOf } from './fix-parts';
-import { macrosOver } from './inside-targets';
+import { macrosOver, movesFromHere } from './inside-targets';
 import { presetsLeaveAlone } from './presets-loaded';
 
 /** Whether a control keeps its place by hand: nothing moves it after the parameter. */
@@ -36,9 +36,7 @@ type Apart = 'other-use' | 'other-mover' | 'channel-bank' | 'preset';
 /** Whether the control moves another strip once the bank of channels is moved on, from this rig. */
 const bankMoves = (index: RigIndex, { id, targetId }: Parameter): boolean =>
   (index.targets.get(targetId)?.channelBanks ?? []).some(
-    (bank) =>
-      bank.lanes.some((lane) => lane.length > bank.width && lane.includes(id)) &&
-      (index.sendsFor.get(bank.moved) ?? []).length > 0,
+    (bank) => bank.lanes.some((lane) => lane.includes(id)) && movesFromHere(index, bank),
   );
 
 /** Whether something on the rig puts another preset of its target in place that does not leave it alone: what nobody said of a preset, it may do. */

@@ -43,6 +43,8 @@ export const relativeMismatch: AssignmentCheck<
     aimsOf(index, assignment).flatMap(({ send, landing, parameter }) => {
       const clicks = send.behaviour.type === 'relative';
       const reads = landing.mode === 'relative';
+      // A message for each way is heard as a step one way; what is made of it otherwise is told by what it does.
+      if (send.behaviour.type === 'click') return [];
       const fits = clicks === reads && (send.behaviour.type !== 'relative' || send.behaviour.coding === landing.coding);
       if (fits || outcome.type !== 'played') return [];
       const did = outcome.effects.find((e) => e.parameterId === parameter.id)?.did;

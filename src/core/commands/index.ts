@@ -44,6 +44,7 @@ export {
   removeCounter,
 } from './counters';
 export { defaultGesture, defaultLanding, gesturesOf, isMover, type Way } from './defaults';
+export { otherWay, sendBothWays, sendEachWay } from './each-way';
 export {
   type FillLine,
   type FillPlan,
@@ -61,11 +62,13 @@ export {
   addChannelBank,
   addDrive,
   bankSteps,
+  bringToSelected,
   changeConditions,
   changeDrive,
   changeStates,
   drivable,
   lanesIn,
+  MOST_LANES,
   MOST_STRIPS,
   macrosIn,
   removeChannelBank,

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { done } from '../../../tests/kit/edits';
-import { played, tap } from '../../../tests/kit/hand';
+import { mouse, played, tap } from '../../../tests/kit/hand';
 import {
   assignment,
   cc,
@@ -14,13 +14,14 @@ import {
   withFunctions,
 } from '../../../tests/kit/small-rig';
 import { parseFile, writeProfile } from '../formats';
-import { profileOf } from '../library';
-import { indexRig, type Parameter, type Rig } from '../rig';
+import { profileOf, profileRig } from '../library';
+import { type ChannelBank, indexRig, type Parameter, type Rig, type Target } from '../rig';
 import {
   addChannelBank,
   addDrive,
   addTarget,
   bankSteps,
+  bringToSelected,
   changeCells,
   changeStates,
   drivable,
@@ -246,5 +247,86 @@ describe('a bank of channels', () => {
       [landing(moved, { address: cc(20), mode: 'increment', to: 1 })],
     );
     expect(played(whole, tap('fs1', 0)).at(moved)).toBe(1);
+  });
+
+  const clips = (): { readonly rig: Rig; readonly target: Target } => {
+    const rig = smallRig([
+      ...['A', 'B', 'C'].flatMap((row) => strips(row, 4)),
+      parameter('track', { kind: 'stepped', order: 90, highest: 3, steps: [...'1234'] }),
+      parameter('show', { kind: 'trigger', order: 91 }),
+    ]);
+    const [target] = rig.targets;
+    if (!target) throw new Error('no target');
+    return { rig, target };
+  };
+  const grid = (rows: { readonly height: number; readonly stride: number }): Rig => {
+    const { rig, target } = clips();
+    const lanes = lanesIn(indexRig(rig), 'hall').map((l) => l.ids);
+    const made = addChannelBank(indexRig(rig), target, { name: 'Clips', width: 2, stride: 2, lanes, rows }, newId);
+    if (!made) throw new Error('not made');
+    return done(rig, made);
+  };
+  it('moves over its rows where not all of them are under the controller', () => {
+    const rig = grid({ height: 2, stride: 1 });
+    const [bank] = rig.targets[0]?.channelBanks ?? [];
+    expect(bank?.rows).toMatchObject({ height: 2, stride: 1 });
+    expect(of(rig, bank?.rows?.moved ?? '')).toMatchObject({ name: 'Clips, rows', steps: ['1 to 2', '2 to 3'] });
+    expect(grid({ height: 3, stride: 1 }).targets[0]?.channelBanks[0]?.rows).toBeUndefined();
+    // Shows all strips, and not all rows.
+    const { rig: bare, target } = clips();
+    const lanes = lanesIn(indexRig(bare), 'hall').map((l) => l.ids);
+    const made = addChannelBank(
+      indexRig(bare),
+      target,
+      { name: 'All', width: 4, stride: 1, lanes, rows: { height: 1, stride: 1 } },
+      newId,
+    );
+    const next = made ? done(bare, made) : bare;
+    expect(of(next, next.targets[0]?.channelBanks[0]?.moved ?? '').steps).toEqual(['all 4', 'all 4']);
+  });
+  it('is brought to the selected strip, and loses what is deleted', () => {
+    const rig = grid({ height: 2, stride: 1 });
+    const [target] = rig.targets;
+    if (!target) throw new Error('no target');
+    const brought = done(rig, bringToSelected(target, 'Clips', { selected: 'track', by: 'show' }));
+    const [bank] = brought.targets[0]?.channelBanks ?? [];
+    expect(bank?.toSelected).toEqual({ selected: 'track', by: 'show' });
+    const moved = bank?.moved ?? '';
+    const places = of(brought, moved).steps.length;
+    expect(played(brought, [mouse('track', 0, 3)]).at(moved)).toBe(0);
+    const now = withFunctions(
+      brought,
+      [assignment({ id: 'on', on: 'fs1', message: cc(20), behaviour: fixed(127), meant: ['show'] })],
+      [landing('show', { address: cc(20), mode: 'trigger' })],
+    );
+    expect([places, played(now, [mouse('track', 0, 3), ...tap('fs1', 1000)]).at(moved)]).toEqual([2, 1]);
+    const without = (rows: Rig, id: string): ChannelBank | undefined => {
+      return done(rows, removeGear(rows, 'parameters', id)).targets[0]?.channelBanks[0];
+    };
+    expect(without(now, 'show')).toMatchObject({ rows: { height: 2 } });
+    expect(without(now, 'show')?.toSelected).toBeUndefined();
+    expect(without(now, bank?.rows?.moved ?? '')).toMatchObject({ toSelected: { selected: 'track' } });
+    expect(without(now, bank?.rows?.moved ?? '')?.rows).toBeUndefined();
+    const [held] = done(now, bringToSelected(now.targets[0] ?? target, 'Clips', null)).targets[0]?.channelBanks ?? [];
+    expect(held && 'toSelected' in held).toBe(false);
+  });
+  it('goes into a profile by places, and out of it again', () => {
+    const rig = grid({ height: 2, stride: 1 });
+    const [target] = rig.targets;
+    const whole = target ? done(rig, bringToSelected(target, 'Clips', { selected: 'track', by: null })) : rig;
+    const profile = profileOf(whole, { id: 'x', version: 1 });
+    if (!profile) throw new Error('no profile');
+    const back = profileRig(profile, 'back');
+    const plain = (r: Rig) => {
+      const at = new Map(r.parameters.map((p, i) => [p.id, i]));
+      return (r.targets[0]?.channelBanks ?? []).map((b) => ({
+        ...b,
+        moved: at.get(b.moved),
+        lanes: b.lanes.map((l) => l.map((id) => at.get(id))),
+        rows: b.rows && { ...b.rows, moved: at.get(b.rows.moved) },
+        toSelected: b.toSelected && { selected: at.get(b.toSelected.selected), by: b.toSelected.by },
+      }));
+    };
+    expect(plain(back)).toEqual(plain(whole));
   });
 });

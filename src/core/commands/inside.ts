@@ -1,6 +1,8 @@
 // What goes on inside a target, written by hand: macros, states, conditions, banks of channels.
 import { plainParameter } from '../library';
 import {
+  type BankRows,
+  type BankToSelected,
   batch,
   type ChannelBank,
   type Condition,
@@ -13,6 +15,7 @@ import {
   type RigIndex,
   type States,
   set,
+  stripsOf,
   type Target,
 } from '../rig';
 import { straight } from '../values';
@@ -110,8 +113,9 @@ export const bankSteps = (strips: number, width: number, stride: number): number
   Math.max(1, Math.ceil(Math.max(0, strips - width) / stride) + 1);
 
 /**
- * Makes a bank of channels out of rows of parameters, with a parameter of its own that tells where it stands: a step for each place, named by its strips. Null where
- * no row is longer than the bank is wide (then there is nothing to move on to), or it would be larger than one can be.
+ * Makes a bank of channels out of rows of parameters, with a parameter of its own that tells where it stands: a step for each place, named by its strips; where `rows`
+ * says how many rows are under the controller, one more for those. Null where it shows all there is (then there is nothing to move on to), or it would be larger than
+ * one can be.
  */
 export function addChannelBank(
   index: RigIndex,
@@ -121,37 +125,71 @@ export function addChannelBank(
     readonly width: number;
     readonly stride: number;
     readonly lanes: readonly (readonly string[])[];
+    readonly rows?: Pick<BankRows, 'height' | 'stride'> | undefined;
   },
   newId: NewId,
 ): Edit | null {
   const { name, width, stride } = wish;
   const lanes = wish.lanes.map((lane) => [...lane]);
-  const strips = Math.max(0, ...lanes.map((lane) => lane.length));
-  const count = bankSteps(strips, width, stride);
-  if (strips <= width || strips > MOST_STRIPS || lanes.length > MOST_LANES) return null;
-  const firsts = Array.from({ length: count }, (_, i) => Math.min(i * stride, strips - width));
-  const moved: Parameter = {
-    ...plainMacro,
-    ...plainParameter,
-    id: newId(),
-    order: nextOrder(index.rig.parameters),
-    targetId: target.id,
-    name,
-    kind: 'stepped',
-    highest: count - 1,
-    steps: firsts.map((at) => (width === 1 ? String(at + 1) : `${at + 1} to ${at + width}`)),
-    atEnd: 'stop',
+  const strips = stripsOf({ lanes });
+  const over = wish.rows && wish.rows.height < lanes.length ? wish.rows : null;
+  if (lanes.length === 0 || (strips <= width && !over) || strips > MOST_STRIPS || lanes.length > MOST_LANES) return null;
+  const order = nextOrder(index.rig.parameters);
+  const tells = (called: string, nth: number, many: number, shown: number, by: number): Parameter => {
+    const count = bankSteps(many, shown, by);
+    const firsts = Array.from({ length: count }, (_, i) => Math.max(0, Math.min(i * by, many - shown)));
+    return {
+      ...plainMacro,
+      ...plainParameter,
+      id: newId(),
+      order: order + nth,
+      targetId: target.id,
+      name: called,
+      kind: 'stepped',
+      // What shows all there is still has two steps: a parameter has a lowest and a highest.
+      highest: Math.max(1, count - 1),
+      steps:
+        count === 1
+          ? [`all ${many}`, `all ${many}`]
+          : firsts.map((at) => (shown === 1 ? String(at + 1) : `${at + 1} to ${at + shown}`)),
+      atEnd: 'stop',
+    };
   };
-  const bank: ChannelBank = { name, moved: moved.id, width, stride, lanes };
+  const moved = tells(name, 0, strips, width, stride);
+  const movedOver = over ? tells(`${name}, rows`, 1, lanes.length, over.height, over.stride) : null;
+  const bank: ChannelBank = {
+    name,
+    moved: moved.id,
+    width,
+    stride,
+    lanes,
+    ...(over && movedOver ? { rows: { ...over, moved: movedOver.id } } : {}),
+  };
   return batch(`Make the bank of channels ${name}`, [
     insert('parameters', moved),
+    ...(movedOver ? [insert('parameters', movedOver)] : []),
     set('targets', target, 'channelBanks', [...target.channelBanks, bank]),
   ]);
 }
 
-/** Most strips of a row, and rows, that a bank of channels has. */
+/** Most strips of a row of a bank of channels. */
 export const MOST_STRIPS = 1024;
-const MOST_LANES = 32;
+/** Most rows of a bank of channels. */
+export const MOST_LANES = 32;
+
+/** Says what brings a bank of channels to the selected strip; null for nothing. */
+export const bringToSelected = (target: Target, name: string, toSelected: BankToSelected | null): Edit =>
+  batch(`Change what brings ${name} to the selected strip`, [
+    set(
+      'targets',
+      target,
+      'channelBanks',
+      target.channelBanks.map((bank) => {
+        const { toSelected: _before, ...plain } = bank;
+        return bank.name !== name ? bank : toSelected === null ? plain : { ...plain, toSelected };
+      }),
+    ),
+  ]);
 
 /** Does away with a bank of channels; the parameter that told where it stood stays. */
 export const removeChannelBank = (target: Target, name: string): Edit =>

@@ -62,6 +62,7 @@ export function fitted(whole: Send): Send {
   const { message, behaviour } = send;
   const { carries } = kindOf(message.type);
   if (carries !== 'value') {
+    if (behaviour.type === 'click') return { ...send, behaviour: { ...behaviour, value: u14(0) } };
     const fits = behaviour.type === 'fixed' || (carries === 'choice' && behaviour.type === 'stepping');
     if (!fits || carries === 'nothing') return fits ? send : { ...send, behaviour: { type: 'fixed', value: u14(0) } };
   }
@@ -75,6 +76,7 @@ export function fitted(whole: Send): Send {
     case 'latching':
       return { ...send, behaviour: { ...behaviour, first: lower(behaviour.first), second: lower(behaviour.second) } };
     case 'fixed':
+    case 'click':
       return { ...send, behaviour: { ...behaviour, value: lower(behaviour.value) } };
     default:
       return send;
@@ -107,6 +109,7 @@ export function widened(send: Send, before: MessageType): Send {
     case 'latching':
       return { ...send, behaviour: { ...behaviour, first: wide(behaviour.first), second: wide(behaviour.second) } };
     case 'fixed':
+    case 'click':
       return { ...send, behaviour: { ...behaviour, value: wide(behaviour.value) } };
     default:
       return exhaustive(behaviour);
@@ -123,8 +126,12 @@ export function behavioursFor(
   const { firmware } = controller;
   if (gesture === 'move') {
     const turns = control.kind === 'encoder' || control.kind === 'jog';
-    const clicks = turns && firmware.encoderModes.some((m) => m !== 'absolute') && valueMax(message.type) === 127;
-    return clicks ? ['range', 'relative'] : ['range'];
+    if (!turns || valueMax(message.type) !== 127) return ['range'];
+    return [
+      'range',
+      ...(relativeCodingSchema.options.some((c) => firmware.encoderModes.includes(c)) ? (['relative'] as const) : []),
+      ...(firmware.encoderModes.includes('each-way') ? (['click'] as const) : []),
+    ];
   }
   const { carries } = kindOf(message.type);
   if (carries === 'nothing') return ['fixed'];
@@ -146,6 +153,8 @@ export function behaviourOf(type: Behaviour['type'], controller: Controller, mes
       return { type, first: max, second: zero };
     case 'fixed':
       return { type, value: max };
+    case 'click':
+      return { type, way: 'up', value: max };
     case 'relative': {
       const coding = relativeCodingSchema.options.find((m) => controller.firmware.encoderModes.includes(m));
       return coding ? { type, coding, acceleration: 1 } : null;

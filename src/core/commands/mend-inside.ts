@@ -43,5 +43,15 @@ export function mendInside(rig: Rig, id: string, ids: ReadonlySet<string>): Edit
 function mendedBank(bank: ChannelBank, ids: ReadonlySet<string>): ChannelBank[] {
   if (ids.has(bank.moved)) return [];
   const lanes = bank.lanes.map((lane) => lane.filter((id) => !ids.has(id))).filter((lane) => lane.length > 0);
-  return lanes.length === 0 ? [] : [{ ...bank, lanes }];
+  if (lanes.length === 0) return [];
+  const { rows, toSelected, ...plain } = bank;
+  const goes = (id: string | null | undefined): boolean => id !== null && id !== undefined && ids.has(id);
+  return [
+    {
+      ...plain,
+      lanes,
+      ...(rows && !goes(rows.moved) ? { rows } : {}),
+      ...(toSelected && !goes(toSelected.selected) && !goes(toSelected.by) ? { toSelected } : {}),
+    },
+  ];
 }

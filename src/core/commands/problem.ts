@@ -22,6 +22,7 @@ export type CommandProblem =
   | { readonly code: 'only-programs-count' }
   | { readonly code: 'only-numbers-count' }
   | { readonly code: 'only-presses-alternate' }
+  | { readonly code: 'only-turns-go-each-way' }
   | { readonly code: 'no-steps'; readonly parameter: string }
   | { readonly code: 'too-few-numbers'; readonly kind: MessageType; readonly from: number; readonly steps: number }
   | { readonly code: 'own-modifier'; readonly control: string; readonly layer: string }
@@ -68,6 +69,8 @@ export function problemWords(problem: CommandProblem): string {
       return 'Only a program message counts through steps.';
     case 'only-presses-alternate':
       return 'What moves sends all of its messages at once. Only a press alternates.';
+    case 'only-turns-go-each-way':
+      return 'A press goes no way. Only what is turned sends a message for each way.';
     case 'only-numbers-count':
       return 'Only a message that carries a value or a program can count.';
     case 'no-steps':

@@ -124,10 +124,9 @@ function lossesOf(assignment: Assignment, from: Control, to: Control, unit: Cont
     if (action.type !== 'send') continue;
     if (!firmware.messages.includes(action.message.type)) losses.push({ type: 'message', message: action.message.type });
     const { behaviour } = action;
-    if (behaviour.type === 'relative') {
-      const coding = behaviour.coding;
-      if ((to.kind !== 'encoder' && to.kind !== 'jog') || !firmware.encoderModes.includes(coding))
-        losses.push({ type: 'clicks' });
+    if (behaviour.type === 'relative' || behaviour.type === 'click') {
+      const asked = behaviour.type === 'click' ? 'each-way' : behaviour.coding;
+      if ((to.kind !== 'encoder' && to.kind !== 'jog') || !firmware.encoderModes.includes(asked)) losses.push({ type: 'clicks' });
     } else if (behaviour.type !== 'range' && !firmware.switchModes.includes(behaviour.type))
       losses.push({ type: 'switch-mode', mode: behaviour.type });
   }

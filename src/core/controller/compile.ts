@@ -276,7 +276,9 @@ const compiledSend = (
 const cannotWords = ({ behaviour }: Send): string =>
   behaviour.type === 'relative'
     ? `clicks coded as ${behaviour.coding}, which this controller cannot send`
-    : 'a counter that is not there';
+    : behaviour.type === 'click'
+      ? 'a message for each way, which this controller cannot send'
+      : 'a counter that is not there';
 
 /** What a modifier sends: all there is to its press, nothing to its release where the message carries no value to tell them apart. */
 function signalPut(message: Message, sysex: SysexTable): Put {

@@ -18,6 +18,7 @@ export type Emitter =
   | { readonly type: 'momentary'; readonly down: number; readonly up: number }
   | { readonly type: 'latching'; readonly first: number; readonly second: number; readonly phase: number }
   | { readonly type: 'fixed'; readonly value: number }
+  | { readonly type: 'click'; readonly way: 1 | -1; readonly value: number; readonly last: number }
   | { readonly type: 'relative'; readonly coding: RelativeCoding; readonly acceleration: number; readonly last: number }
   | {
       readonly type: 'stepping';
@@ -96,6 +97,10 @@ export function emitterOf(
       // The firmware has to know the coding; −1 says that no position is known yet.
       return firmware.encoderModes.includes(behaviour.coding)
         ? { type: 'relative', coding: behaviour.coding, acceleration: behaviour.acceleration, last: slots.remember(-1) }
+        : null;
+    case 'click':
+      return firmware.encoderModes.includes('each-way')
+        ? { type: 'click', way: behaviour.way === 'up' ? 1 : -1, value: behaviour.value, last: slots.remember(-1) }
         : null;
     default:
       return exhaustive(behaviour);

@@ -101,6 +101,7 @@ function emitDown(d: Draft, armed: Armed, action: SendAction, velocity: number |
   const { emitter } = action;
   switch (emitter.type) {
     case 'relative':
+    case 'click':
       return;
     case 'range':
       // On a press a range is what the velocity is spread over; a switch that knows none is struck as hard as can be.
@@ -160,7 +161,7 @@ const CLICKS_OF_TRAVEL = 127;
 /** A moving control stands at a position 0–1 that counts. */
 function emitMove(d: Draft, armed: Armed, action: SendAction, position: number, again: boolean): void {
   const { emitter } = action;
-  if (emitter.type === 'relative') {
+  if (emitter.type === 'relative' || emitter.type === 'click') {
     const at = Math.round(position * CLICKS_OF_TRAVEL);
     const before = recall(d, emitter.last);
     remember(d, emitter.last, at);
@@ -176,7 +177,8 @@ function emitTurn(d: Draft, armed: Armed, action: SendAction, clicks: number, si
   const { emitter } = action;
   if (emitter.type === 'relative') {
     putClicks(d, armed, action, clicks * accelerated(emitter.acceleration, sinceMs / Math.max(1, Math.abs(clicks))));
-  } else if (emitter.type === 'range') {
+  } else if (emitter.type === 'click') putClicks(d, armed, action, clicks);
+  else if (emitter.type === 'range') {
     const position = Math.min(1, Math.max(0, recall(d, emitter.count) + clicks / CLICKS_OF_TRAVEL));
     remember(d, emitter.count, position);
     putRange(d, armed, action, emitter, position, false);
@@ -207,12 +209,14 @@ function putRange(
   put(d, armed, action, value);
 }
 
-/** Sends clicks, at most as many in one message as fit. */
+/** Sends clicks: at most as many in one message as fit, or a message for each of those that go its way. */
 function putClicks(d: Draft, armed: Armed, action: SendAction, clicks: number): void {
-  if (action.emitter.type !== 'relative') return;
+  const { emitter } = action;
+  if (emitter.type === 'click') for (let left = clicks * emitter.way; left > 0; left--) put(d, armed, action, emitter.value);
+  if (emitter.type !== 'relative') return;
   for (let left = clicks; left !== 0; ) {
     const now = Math.max(-MOST_CLICKS, Math.min(MOST_CLICKS, left));
-    put(d, armed, action, encodeClicks(now, action.emitter.coding));
+    put(d, armed, action, encodeClicks(now, emitter.coding));
     left -= now;
   }
 }

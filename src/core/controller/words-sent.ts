@@ -46,6 +46,7 @@ function valuesOf(emitter: Emitter, moves: boolean, least: number): Values {
     case 'latching':
       return { begins: [emitter.first, emitter.second], ends: [] };
     case 'fixed':
+    case 'click':
       return { begins: [emitter.value], ends: [] };
     case 'relative':
       return {

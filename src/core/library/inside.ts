@@ -9,10 +9,7 @@ export interface ProfileCondition {
   readonly when: { readonly parameter: number; readonly value: number } | null;
 }
 /** A bank of channels, by places. */
-export type ProfileChannelBank = Omit<ChannelBank, 'moved' | 'lanes'> & {
-  readonly moved: number;
-  readonly lanes: readonly (readonly number[])[];
-};
+export type ProfileChannelBank = Called<number>;
 
 /** Where each parameter stands in its list. */
 export type Places = ReadonlyMap<string, number>;
@@ -51,16 +48,35 @@ export const conditionsById = (conditions: readonly ProfileCondition[], idAt: (a
 
 /** Banks of channels by places; one of which something is not in the list is left out. */
 export const channelBanksByPlace = (banks: readonly ChannelBank[], places: Places): ProfileChannelBank[] =>
-  banks.flatMap((bank) => {
-    const moved = places.get(bank.moved);
-    const lanes = bank.lanes.map((lane) => lane.map((id) => places.get(id) ?? -1));
-    return moved === undefined || lanes.flat().includes(-1) ? [] : [{ ...bank, moved, lanes }];
-  });
+  banks.flatMap((bank) => renamed(bank, (id) => places.get(id)));
 
 /** The inverse of `channelBanksByPlace`. */
 export const channelBanksById = (banks: readonly ProfileChannelBank[], idAt: (at: number) => string | undefined): ChannelBank[] =>
-  banks.flatMap((bank) => {
-    const moved = idAt(bank.moved);
-    const lanes = bank.lanes.map((lane) => lane.map((at) => idAt(at) ?? ''));
-    return moved === undefined || lanes.flat().includes('') ? [] : [{ ...bank, moved, lanes }];
-  });
+  banks.flatMap((bank) => renamed(bank, idAt));
+
+/** A bank whose parameters are called in one way or the other. */
+interface Called<N> extends Omit<ChannelBank, 'moved' | 'lanes' | 'rows' | 'toSelected'> {
+  readonly moved: N;
+  readonly lanes: N[][];
+  readonly rows?: (Omit<NonNullable<ChannelBank['rows']>, 'moved'> & { readonly moved: N }) | undefined;
+  readonly toSelected?: { readonly selected: N; readonly by: N | null } | undefined;
+}
+
+/** A bank with its parameters called otherwise; none where one of them has no other name. */
+function renamed<A, B>({ moved, lanes, rows, toSelected, ...plain }: Called<A>, nameOf: (name: A) => B | undefined): Called<B>[] {
+  const lost: A[] = [];
+  const call = (name: A): B[] => {
+    const other = nameOf(name);
+    if (other === undefined) lost.push(name);
+    return other === undefined ? [] : [other];
+  };
+  const made = call(moved).map((to) => ({ ...plain, moved: to, lanes: lanes.map((lane) => lane.flatMap(call)) }));
+  const over = rows ? call(rows.moved).map((to) => ({ rows: { ...rows, moved: to } })) : [{}];
+  const selected = toSelected
+    ? call(toSelected.selected).flatMap((to) =>
+        (toSelected.by === null ? [null] : call(toSelected.by)).map((by) => ({ toSelected: { selected: to, by } })),
+      )
+    : [{}];
+  if (lost.length > 0) return [];
+  return made.flatMap((bank) => over.flatMap((o) => selected.map((s) => ({ ...bank, ...o, ...s }))));
+}

@@ -9,7 +9,7 @@ import type { ControllerTemplate } from './template';
 const { controller, control, counter, group, arrival, target, parameter, preset, landing } = entryFields;
 /** The place of a parameter in the list of its profile, from 0. */
 const placeSchema = z.number().int().min(0).max(49_999);
-const { drive, condition, channelBank } = innerFields;
+const { drive, condition, channelBank, bankRows } = innerFields;
 
 /** The place of a control in the panel of its template, from 0. */
 const panelPlaceSchema = z.number().int().min(0).max(1999);
@@ -119,9 +119,12 @@ export const profileSchema = z.object({
     .default([]),
   channelBanks: z
     .array(
-      channelBank
-        .omit({ moved: true, lanes: true })
-        .extend({ moved: placeSchema, lanes: z.array(z.array(placeSchema).min(1).max(1024)).min(1).max(32) }),
+      channelBank.omit({ moved: true, lanes: true, rows: true, toSelected: true }).extend({
+        moved: placeSchema,
+        lanes: z.array(z.array(placeSchema).min(1).max(1024)).min(1).max(32),
+        rows: bankRows.extend({ moved: placeSchema }).optional(),
+        toSelected: z.object({ selected: placeSchema, by: placeSchema.nullable() }).optional(),
+      }),
     )
     .max(16)
     .default([]),

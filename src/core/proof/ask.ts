@@ -141,7 +141,12 @@ export function askFor(index: RigIndex, assignment: Assignment): Ask | null {
     group: groupOver(index, assignment, control),
   };
   const sends = assignment.actions.flatMap((a) => (a.type === 'send' ? [a] : []));
-  const how: How = gesture.type !== 'move' ? 'taps' : sends.every((s) => s.behaviour.type === 'relative') ? 'clicks' : 'travel';
+  const how: How =
+    gesture.type !== 'move'
+      ? 'taps'
+      : sends.every((s) => s.behaviour.type === 'relative' || s.behaviour.type === 'click')
+        ? 'clicks'
+        : 'travel';
   const beside = besideOf(index, assignment);
   const counted = countedIn([...assignment.actions, ...beside.flatMap((a) => a.actions)]);
   const keyOf = (message: Message): number => messageStreamKey(message, counted);

@@ -87,7 +87,12 @@ export const moveBends: readonly Bend[] = [
   },
   {
     cause: 'reversed',
-    bend: ({ behaviour }) => (behaviour.type === 'range' ? { ...behaviour, from: behaviour.to, to: behaviour.from } : null),
+    bend: ({ behaviour }) =>
+      behaviour.type === 'range'
+        ? { ...behaviour, from: behaviour.to, to: behaviour.from }
+        : behaviour.type === 'click'
+          ? { ...behaviour, way: behaviour.way === 'up' ? 'down' : 'up' }
+          : null,
   },
   ...distinct.map(
     (coding: RelativeCoding): Bend => ({
@@ -122,6 +127,8 @@ export function behaviourWords(behaviour: Behaviour): string {
       return `${behaviour.value} each time`;
     case 'stepping':
       return 'a counter';
+    case 'click':
+      return `${behaviour.value} for each click ${behaviour.way}`;
     case 'relative':
       return `clicks, ${behaviour.coding.replace('-', ' ')}`;
     default:

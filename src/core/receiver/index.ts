@@ -8,7 +8,7 @@ export { tempoValue } from './pressed';
 export { compileTargets, type Listener, type Receiver, type TargetProgram, type Tempo, usualTempo } from './program';
 export { startTargets, type TargetState, type Unheard } from './state';
 export { stepTargets } from './step';
-export { standingThere } from './strips';
+export { movedBy, standingThere } from './strips';
 
 // Takeover, what is sent back, and what a message means to a target.
 

@@ -1,34 +1,89 @@
-// Macros, compiled: what moves along with a parameter, and where to.
+// Macros, compiled: what moves along with a parameter, and where to; a bank of channels with what is selected, too.
 import { makeTravel } from '../modes';
-import type { Drive, Parameter } from '../rig';
+import { type BankToSelected, type ChannelBank, type Drive, type Parameter, type RigIndex, stripsOf } from '../rig';
 import { makeCurve, makeScale, stepOf } from '../values';
 
-/** One parameter that is moved along: by slot, with its value for each position of the macro, 0–1. */
+/** One parameter that is moved along: by slot, with its value for each position of the macro, 0–1, where all others stand as they do. */
 export interface Moved {
   readonly slot: number;
-  readonly valueAt: (position: number) => number;
+  readonly valueAt: (position: number, values: readonly number[]) => number;
+  /** Slots beside the macro's own that it depends on. */
+  readonly reads: readonly number[];
 }
 
-/** A macro: where it stands on its own travel, and what it moves along. */
+/** A macro: where it stands on its own travel, and what it moves along. What brings a bank of channels somewhere is one too. */
 export interface Macro {
   readonly position: (value: number) => number;
   readonly moves: readonly Moved[];
 }
 
-/** The macros among the parameters in play, by slot. What fires is not moved along, and has nothing to move others by. */
-export function macrosOf(parameters: readonly Parameter[], slots: ReadonlyMap<string, number>): ReadonlyMap<number, Macro> {
+/** Parameters that have to be in play with one: what it moves along, and what its moving brings somewhere. */
+export const movesAlong = (index: RigIndex, parameter: Parameter): readonly string[] => [
+  ...parameter.drives.map((d) => d.parameterId),
+  ...broughtBy(index, parameter).flatMap(({ bank, toSelected }) => [bank.moved, toSelected.selected]),
+];
+
+/** The macros among the parameters in play, by slot. What fires is not moved along, and has nothing to move others by; it can bring a bank to what is selected. */
+export function macrosOf(
+  index: RigIndex,
+  parameters: readonly Parameter[],
+  slots: ReadonlyMap<string, number>,
+): ReadonlyMap<number, Macro> {
   const macros = new Map<number, Macro>();
   parameters.forEach((macro, at) => {
-    if (macro.drives.length === 0 || macro.kind === 'trigger') return;
+    const drives = macro.kind === 'trigger' ? [] : macro.drives;
+    const brings = broughtBy(index, macro).flatMap(({ bank, toSelected }) => broughtTo(index, bank, toSelected, slots));
+    if (drives.length === 0 && brings.length === 0) return;
     const scale = makeScale(macro.scale, macro.lowest, macro.highest);
-    const moves = macro.drives.flatMap((drive): Moved[] => {
+    const moves = drives.flatMap((drive): Moved[] => {
       const slot = slots.get(drive.parameterId);
       const moved = slot === undefined ? undefined : parameters[slot];
-      return slot === undefined || !moved || moved.kind === 'trigger' ? [] : [{ slot, valueAt: movedBy(drive, moved) }];
+      return slot === undefined || !moved || moved.kind === 'trigger'
+        ? []
+        : [{ slot, valueAt: movedBy(drive, moved), reads: [] }];
     });
-    macros.set(at, { position: (value) => Math.min(1, Math.max(0, scale.toPosition(value))), moves });
+    macros.set(at, {
+      position: (value) => (macro.kind === 'trigger' ? 0 : Math.min(1, Math.max(0, scale.toPosition(value)))),
+      moves: [...moves, ...brings],
+    });
   });
   return macros;
+}
+
+interface Brought {
+  readonly bank: ChannelBank;
+  readonly toSelected: BankToSelected;
+}
+
+/** Banks of channels that a parameter brings to what is selected, as it moves or fires. */
+const broughtBy = (index: RigIndex, { id, targetId }: Parameter): readonly Brought[] =>
+  (index.targets.get(targetId)?.channelBanks ?? []).flatMap((bank) => {
+    const { toSelected } = bank;
+    return toSelected && (toSelected.by ?? toSelected.selected) === id ? [{ bank, toSelected }] : [];
+  });
+
+/** Where a bank goes for what is selected: to the last of its steps that begins no later than there. Common practice, no source. */
+function broughtTo(
+  index: RigIndex,
+  bank: ChannelBank,
+  { selected }: BankToSelected,
+  slots: ReadonlyMap<string, number>,
+): readonly Moved[] {
+  const moved = index.parameters.get(bank.moved);
+  const teller = index.parameters.get(selected);
+  const slot = slots.get(bank.moved);
+  const at = slots.get(selected);
+  if (moved?.kind !== 'stepped' || teller?.kind !== 'stepped' || slot === undefined || at === undefined || slot === at) return [];
+  const past = Math.ceil(Math.max(0, stripsOf(bank) - bank.width) / bank.stride);
+  const last = Math.min(past, moved.highest - moved.lowest);
+  return [
+    {
+      slot,
+      reads: [at],
+      valueAt: (_, values) =>
+        moved.lowest + Math.min(last, Math.floor(((values[at] ?? teller.lowest) - teller.lowest) / bank.stride)),
+    },
+  ];
 }
 
 /**
@@ -67,8 +122,8 @@ export function moveAlong(
     for (const { slot: along, valueAt } of macro.moves) {
       if (done.has(along) || kept.has(along)) continue;
       done.add(along);
-      const to = valueAt(position);
-      if (values[along] === to) continue;
+      const to = valueAt(position, values);
+      if (Object.is(values[along], to)) continue;
       values[along] = to;
       moved.push(along);
     }

@@ -13,10 +13,10 @@ import {
   type Target,
 } from '../rig';
 import { accepts } from '../wires';
-import { type Macro, macrosOf } from './macros';
+import { type Macro, macrosOf, movesAlong } from './macros';
 import { emptySteps, type Loads, loadsOf } from './presets';
 import { settledBy } from './settled';
-import { type Strip, stripOf } from './strips';
+import { movedBy, type Strip, stripOf } from './strips';
 import type { TakeoverRule } from './takeover';
 
 export interface Listener {
@@ -117,8 +117,8 @@ function slotsOver(index: RigIndex) {
     if (known !== undefined) return known;
     const slot = parameters.push(parameter) - 1;
     slots.set(parameter.id, slot);
-    for (const { parameterId } of parameter.drives) {
-      const moved = index.parameters.get(parameterId);
+    for (const id of movesAlong(index, parameter)) {
+      const moved = index.parameters.get(id);
       if (moved) slotOf(moved);
     }
     return slot;
@@ -155,7 +155,7 @@ export function compileTargets(index: RigIndex, scope: TargetScope): TargetProgr
       strip: stripOf(index, target, parameter, slotOf, (p) => listenerOf(index, landing, p, target, at)),
     };
     listeners.push(listener);
-    if (listener.strip) strips.set(listener.strip.moved, [...(strips.get(listener.strip.moved) ?? []), listener]);
+    for (const slot of listener.strip ? movedBy(listener.strip) : []) strips.set(slot, [...(strips.get(slot) ?? []), listener]);
     const home = byTarget.get(target.id) ?? new Map<number, Listener[]>();
     byTarget.set(target.id, home);
     const key = addressKey(landing.address);
@@ -178,7 +178,7 @@ export function compileTargets(index: RigIndex, scope: TargetScope): TargetProgr
   const sendingBack = new Map<number, Listener[]>();
   for (const listener of listeners) {
     if (index.targets.get(listener.landing.targetId)?.reception.feedback !== 'same-address') continue;
-    for (const slot of new Set([listener.slot, ...(listener.strip?.lane.map((l) => l.slot) ?? [])])) {
+    for (const slot of new Set([listener.slot, ...(listener.strip?.slots ?? [])])) {
       const there = sendingBack.get(slot) ?? [];
       if (!there.some((l) => isTwin(l, listener))) sendingBack.set(slot, [...there, listener]);
     }
@@ -192,7 +192,7 @@ export function compileTargets(index: RigIndex, scope: TargetScope): TargetProgr
     listeners,
     sendingBack,
     layers: index.layers,
-    macros: macrosOf(parameters, slots),
+    macros: macrosOf(index, parameters, slots),
     strips,
     loads: loadsOf(index, parameters, slots, inRange),
     empty: new Map(parameters.flatMap((p, slot) => mapped(slot, emptySteps(index, p)))),

@@ -1,10 +1,31 @@
 // What hangs together inside a target: macros with what they move along, conditions with what tells them, banks of channels, its tempo.
 import type { RigIndex } from './index-rig';
-import type { Parameter } from './schema';
+import type { ChannelBank, Parameter } from './schema';
 
 /** Whether a parameter is the tempo of its target: beats a minute, by its unit. */
 export const isTempo = ({ kind, unit }: Pick<Parameter, 'kind' | 'unit'>): boolean =>
   unit.length < 6 && kind === 'continuous' && /^bpm$/i.test(unit.trim());
+
+/** How many strips a bank of channels goes over: those of its longest lane. */
+export const stripsOf = ({ lanes }: Pick<ChannelBank, 'lanes'>): number => Math.max(0, ...lanes.map((lane) => lane.length));
+
+/** The lanes whose parameters can stand where one of them is mapped: its own, or all of a bank that moves over its rows. */
+export const lanesBeside = ({ lanes, rows }: ChannelBank, id: string): readonly (readonly string[])[] => {
+  const own = lanes.filter((lane) => lane.includes(id));
+  return own.length > 0 && rows ? lanes : own;
+};
+
+/** What tells where a bank of channels stands: over its strips, and over its rows. */
+export const bankMovers = ({ moved, rows }: ChannelBank): readonly string[] => (rows ? [moved, rows.moved] : [moved]);
+
+/** What a bank of channels goes by: what tells where it stands, what is selected, and what brings it there. */
+export const bankGoesBy = (bank: ChannelBank): readonly string[] => {
+  const { toSelected } = bank;
+  return [...bankMovers(bank), ...(toSelected ? [toSelected.selected, ...(toSelected.by === null ? [] : [toSelected.by])] : [])];
+};
+
+/** All parameters of a bank of channels: what it goes by, and its strips. */
+export const inBank = (bank: ChannelBank): readonly string[] => [...bankGoesBy(bank), ...bank.lanes.flat()];
 
 /** Parameters on which it hangs what others do: macros and what they move along, what conditions go by, banks of channels, tempos. */
 export function hangingTogether(index: RigIndex): ReadonlySet<string> {
@@ -16,11 +37,7 @@ export function hangingTogether(index: RigIndex): ReadonlySet<string> {
     for (const d of p.drives) found.add(d.parameterId);
   }
   for (const l of index.rig.landings) for (const { when } of l.conditions) if (when) found.add(when.parameterId);
-  for (const t of index.rig.targets)
-    for (const bank of t.channelBanks) {
-      found.add(bank.moved);
-      for (const lane of bank.lanes) for (const id of lane) found.add(id);
-    }
+  for (const t of index.rig.targets) for (const bank of t.channelBanks) for (const id of inBank(bank)) found.add(id);
   known.set(index, found);
   return found;
 }

@@ -1,4 +1,5 @@
 // Which rows a row points at. Names each reference once, so that no edit can leave one hanging.
+import { inBank } from './inside';
 import type { Action, AnyRow, Rig, Row, TableName } from './schema';
 import { rowsOf, tableNames } from './schema';
 
@@ -26,11 +27,7 @@ const rules: { readonly [T in TableName]: (row: Row<T>) => Reference[] } = {
   controllers: () => [],
   controls: (row) => point('controllerId', row.controllerId, 'controllers'),
   counters: (row) => point('controllerId', row.controllerId, 'controllers'),
-  targets: (row) =>
-    row.channelBanks.flatMap((bank) => [
-      ...point('channelBanks', bank.moved, 'parameters'),
-      ...bank.lanes.flat().flatMap((id) => point('channelBanks', id, 'parameters')),
-    ]),
+  targets: (row) => row.channelBanks.flatMap((bank) => inBank(bank).flatMap((id) => point('channelBanks', id, 'parameters'))),
   parameters: (row) => [
     ...point('targetId', row.targetId, 'targets'),
     ...row.drives.flatMap((d) => point('drives', d.parameterId, 'parameters')),

@@ -20,6 +20,7 @@ export function canSend(counters: Lookup<string, Counter>, { message, behaviour 
     case 'latching':
       return among(behaviour.first, behaviour.second);
     case 'fixed':
+    case 'click':
       return among(behaviour.value);
     case 'relative':
       return true;

@@ -51,6 +51,8 @@ function valueWords(message: Message, behaviour: Behaviour, index: Pick<RigIndex
       return `alternating ${behaviour.first} / ${behaviour.second}`;
     case 'fixed':
       return carries === 'value' ? `${behaviour.value} on every press` : '';
+    case 'click':
+      return `${carries === 'value' ? `${behaviour.value} ` : ''}for each click ${behaviour.way}`;
     case 'relative':
       return `relative, ${codingWords[behaviour.coding]}`;
     case 'stepping': {
@@ -84,12 +86,22 @@ export function behaviourFacts(
   const words = valueWords(message, behaviour, { counters }, style.programBase);
   const { carries } = kindOf(message.type);
   return [
-    fact('values', carries === 'value' || behaviour.type === 'stepping' ? keptOf(behaviour, counters) : null, words),
+    fact('values', valuesKept(carries, behaviour, counters), words),
     behaviour.type === 'range' ? fact('curve', curveValue(behaviour.curve), curveWords(behaviour.curve)) : null,
     behaviour.type === 'relative' && behaviour.acceleration !== 1
       ? fact('fast', behaviour.acceleration, `up to ${exactNumber(behaviour.acceleration)} × a click`)
       : null,
   ];
+}
+
+/** What a message without a value keeps of its values: how it counts, or which way it is turned; nothing otherwise. */
+function valuesKept(
+  carries: ReturnType<typeof kindOf>['carries'],
+  behaviour: Behaviour,
+  counters: ReadonlyMap<string, Counter>,
+): Fact['value'] {
+  if (carries === 'value' || behaviour.type === 'stepping') return keptOf(behaviour, counters);
+  return behaviour.type === 'click' ? ['click', behaviour.way] : null;
 }
 
 function keptOf(behaviour: Behaviour, counters: ReadonlyMap<string, Counter>): Fact['value'] {
@@ -102,6 +114,8 @@ function keptOf(behaviour: Behaviour, counters: ReadonlyMap<string, Counter>): F
       return ['latching', behaviour.first, behaviour.second];
     case 'fixed':
       return ['fixed', behaviour.value];
+    case 'click':
+      return ['click', behaviour.way, behaviour.value];
     case 'relative':
       return ['relative', behaviour.coding];
     case 'stepping': {

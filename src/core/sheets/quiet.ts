@@ -2,7 +2,7 @@
 // force yet, and as planned from then on. Both have to be at their quiet end (law 10).
 import { heardKeys, valueMax } from '../midi';
 import { makeHear } from '../modes';
-import { contentsOf, type Landing, type Parameter, type RigIndex, type Target } from '../rig';
+import { contentsOf, type Landing, lanesBeside, type Parameter, type RigIndex, type Target } from '../rig';
 
 /** How far from its quiet end a loud parameter may go, in parts of its range. Common practice, no source. */
 const QUIET = 0.05;
@@ -83,7 +83,7 @@ export function movesLoud(index: RigIndex, { address }: Landing): string | null 
     for (const { parameterId, targetId } of index.landingsAt.get(key) ?? []) {
       const along = new Set([parameterId]);
       for (const bank of index.targets.get(targetId)?.channelBanks ?? [])
-        for (const lane of bank.lanes) if (lane.includes(parameterId)) for (const id of lane) along.add(id);
+        for (const lane of lanesBeside(bank, parameterId)) for (const id of lane) along.add(id);
       for (const id of along) for (const d of index.parameters.get(id)?.drives ?? []) along.add(d.parameterId);
       for (const id of along) {
         const moved = id === parameterId ? undefined : index.parameters.get(id);

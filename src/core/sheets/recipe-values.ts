@@ -42,6 +42,7 @@ function endsOf(behaviour: Behaviour): readonly [string, string] {
     case 'latching':
       return [String(behaviour.first), String(behaviour.second)];
     case 'fixed':
+    case 'click':
       return [String(behaviour.value), ''];
     case 'stepping':
     case 'relative':

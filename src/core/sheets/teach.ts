@@ -86,6 +86,7 @@ function valuesOf(behaviour: Behaviour | null, landing: Landing): readonly numbe
     case 'latching':
       return [behaviour.first, behaviour.second];
     case 'fixed':
+    case 'click':
       return [behaviour.value];
     case 'relative':
       // There and back by single clicks: it ends where it began.

@@ -2,6 +2,7 @@
 // change what is asked for, nor what decides how that is reached.
 import type { Chain } from '../bench';
 import { addressKey, heardKeys, type Message } from '../midi';
+import { movedBy } from '../receiver';
 import { type Action, type Assignment, messagesOf, modifiersOf, type RigIndex } from '../rig';
 import { heardAnywhere, waysOf } from '../wires';
 import type { Deed } from './hand';
@@ -141,7 +142,7 @@ export function reachOf(chain: Chain, slot: number, now: number): readonly [leas
   if (Number.isNaN(now) || moved || loaded) return whole;
   let reach: readonly [number, number] = [now, now];
   for (const { slot: own, strip, landing } of listeners) {
-    if (own !== slot && !strip?.lane.some((l) => l.slot === slot)) continue;
+    if (own !== slot && !strip?.slots.includes(slot)) continue;
     if (landing.mode !== 'absolute' || strip) return whole;
     reach = [Math.min(reach[0], landing.from, landing.to), Math.max(reach[1], landing.from, landing.to)];
   }
@@ -173,9 +174,9 @@ function hearingOf(index: RigIndex, chain: Chain, { changes, needs }: Bearing): 
     for (const { index: unit, listeners, signals } of targets.receivers) {
       if (signals.has(at)) changes.add(layersOf(unit));
       for (const { slot: own, strip, conditions, bank } of listeners.get(at) ?? []) {
-        for (const moved of [own, ...(strip?.lane.map((l) => l.slot) ?? [])]) slot(moved);
+        for (const moved of [own, ...(strip?.slots ?? [])]) slot(moved);
         for (const condition of conditions) needs.add(valueAt(condition.slot));
-        if (strip) needs.add(valueAt(strip.moved));
+        for (const moved of strip ? movedBy(strip) : []) needs.add(valueAt(moved));
         needs.add(layersOf(unit));
         if (bank !== null) needs.add(banksOf(unit));
       }
@@ -192,7 +193,10 @@ function hearingOf(index: RigIndex, chain: Chain, { changes, needs }: Bearing): 
       for (const put of puts) slot(put.slot);
       for (const forgotten of forgets) slot(forgotten);
     }
-    for (const moved of targets.macros.get(at)?.moves ?? []) slot(moved.slot);
+    for (const { slot: moved, reads } of targets.macros.get(at)?.moves ?? []) {
+      slot(moved);
+      for (const read of reads) needs.add(valueAt(read));
+    }
     for (const { landing, sendsBackAt } of targets.sendingBack.get(at) ?? [])
       for (const made of heardAnywhere(index, { unitId: landing.targetId, port: '' }, sendsBackAt)) key(addressKey(made));
   };

@@ -1,7 +1,7 @@
 'use client';
 // What a controller's firmware can do, beyond what most players touch: lists of ticks and choices.
 import { gestureTypes } from '@/core/commands';
-import { codingWords, kindOf, messageTypes, relativeCodingSchema } from '@/core/midi';
+import { codingWords, kindOf, messageTypes } from '@/core/midi';
 import { type Firmware, firmwareSchema, type GestureType, gestureNames } from '@/core/rig';
 import { Choice } from '../primitives/choice';
 import { NumberField } from '../primitives/number-field';
@@ -9,7 +9,7 @@ import { More, Ticks } from './ability-parts';
 import { AfterABankChange } from './after-a-bank-change';
 
 const encoderWords = (mode: Firmware['encoderModes'][number]): string =>
-  mode === 'absolute' ? 'positions' : `clicks as ${codingWords[mode]}`;
+  mode === 'absolute' ? 'positions' : mode === 'each-way' ? 'a message for each way' : `clicks as ${codingWords[mode]}`;
 
 export function FirmwareAbilities({
   firmware,
@@ -49,7 +49,7 @@ export function FirmwareAbilities({
       <Ticks
         label="Encoders send"
         fact="encoderModes"
-        all={['absolute', ...relativeCodingSchema.options]}
+        all={firmwareSchema.shape.encoderModes.element.options}
         chosen={firmware.encoderModes}
         words={encoderWords}
         onChange={(encoderModes) => tune({ encoderModes })}

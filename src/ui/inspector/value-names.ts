@@ -8,4 +8,5 @@ export const valueWords: Readonly<Record<Behaviour['type'], string>> = {
   fixed: 'on every press',
   stepping: 'counting',
   relative: 'a message a click',
+  click: 'a message for each way',
 };

@@ -61,7 +61,9 @@ export function Sends({ assignment }: CellProps) {
 
 export function Moves({ assignment }: CellProps) {
   const { index } = useDrawn();
-  const [first, ...more] = sendsOf(assignment).flatMap((s) => s.meant.map((id) => index.parameters.get(id)?.name ?? '?'));
+  // Two messages for one parameter, one for each way or in turn, move one.
+  const meant = new Set(sendsOf(assignment).flatMap((s) => s.meant));
+  const [first, ...more] = [...meant].map((id) => index.parameters.get(id)?.name ?? '?');
   return more.length > 0 ? `${first} + ${more.length}` : first;
 }
 
@@ -113,7 +115,11 @@ function sentWords({ actions }: Assignment, send: Send): string {
     const plain = kindOf(message.type).carries !== 'value' && behaviour.type === 'fixed';
     return plain ? shortName(message) : `${shortName(message)} ${shortValues(behaviour)}`;
   };
-  const other = alternates(actions) ? onTurn(actions, 'second').find((a) => a.type === 'send') : undefined;
+  const other = alternates(actions)
+    ? onTurn(actions, 'second').find((a) => a.type === 'send')
+    : send.behaviour.type === 'click'
+      ? actions.find((a) => a.type === 'send' && a.behaviour.type === 'click' && a.behaviour.way === 'down')
+      : undefined;
   return other?.type === 'send' && other !== send ? `${words(send)} / ${words(other)}` : words(send);
 }
 
@@ -127,6 +133,8 @@ function shortValues(behaviour: Behaviour): string {
       return `${behaviour.down} held ${behaviour.up}`;
     case 'fixed':
       return `${behaviour.value}`;
+    case 'click':
+      return `${behaviour.value} ${behaviour.way}`;
     case 'stepping':
       return 'counter';
     case 'relative':

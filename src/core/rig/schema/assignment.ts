@@ -70,6 +70,8 @@ export const behaviourSchema = z.discriminatedUnion('type', [
   }),
   /** Clicks of an endless encoder; turned fast, one click counts up to `acceleration` times. */
   z.object({ type: z.literal('relative'), coding: relativeCodingSchema, acceleration: accelerationSchema }),
+  /** The same message for each click one way, and nothing the other way: that has a message of its own. */
+  z.object({ type: z.literal('click'), way: z.enum(['up', 'down']), value: u14Schema }),
 ]);
 export type Behaviour = z.infer<typeof behaviourSchema>;
 
@@ -83,6 +85,7 @@ export function behaviourValues(behaviour: Behaviour): readonly number[] {
     case 'latching':
       return [behaviour.first, behaviour.second];
     case 'fixed':
+    case 'click':
       return [behaviour.value];
     case 'stepping':
     case 'relative':
@@ -116,15 +119,15 @@ const sendSchema = z
     message: 'this kind of message carries values 0–127',
     path: ['behaviour'],
   })
-  .refine((s) => kindOf(s.message.type).carries !== 'choice' || s.behaviour.type === 'fixed' || s.behaviour.type === 'stepping', {
-    message: 'a program message has no value: it is fixed, or stepped by a counter',
+  .refine((s) => kindOf(s.message.type).carries !== 'choice' || ['fixed', 'stepping', 'click'].includes(s.behaviour.type), {
+    message: 'a program message has no value: it is fixed, goes out for each click, or is stepped by a counter',
     path: ['behaviour'],
   })
   .refine((s) => s.behaviour.type !== 'stepping' || s.behaviour.velocity === undefined || s.message.type === 'note', {
     message: 'only a note is struck with a velocity',
     path: ['behaviour'],
   })
-  .refine((s) => kindOf(s.message.type).carries !== 'nothing' || s.behaviour.type === 'fixed', {
+  .refine((s) => kindOf(s.message.type).carries !== 'nothing' || s.behaviour.type === 'fixed' || s.behaviour.type === 'click', {
     message: 'this kind of message carries no value: it is fixed',
     path: ['behaviour'],
   });

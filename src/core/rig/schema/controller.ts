@@ -70,7 +70,8 @@ export const firmwareSchema = z.object({
   messages: z.array(messageTypeSchema).min(1),
   gestures: z.array(gestureTypeSchema),
   switchModes: z.array(switchModeSchema),
-  encoderModes: z.array(z.enum(['absolute', ...relativeCodingSchema.options])),
+  /** What its encoders can send: where they stand, clicks in a coding, or a message for each way. */
+  encoderModes: z.array(z.enum(['absolute', 'each-way', ...relativeCodingSchema.options])),
   messagesPerGesture: z.number().int().min(1).max(256),
   press: z.enum(['always-fires', 'waits']),
   releaseAfterHold: z.enum(['fires', 'suppressed']),

@@ -79,6 +79,8 @@ export {
 } from './rig';
 export type { ScriptEvent, SetList, Song, SongSection, StandAt } from './show';
 export {
+  type BankRows,
+  type BankToSelected,
   type ChannelBank,
   type Drive,
   type Learning,

@@ -5,7 +5,15 @@ import { idSchema, nameSchema, noteSchema } from './common';
 import { controllerSchema, controlSchema, counterFields, counterSchema } from './controller';
 import { arrivalFields, arrivalSchema, groupFields, groupSchema } from './places';
 import { acceptedSchema, sceneSchema, scriptSchema, searchSchema, setListSchema, songSchema } from './show';
-import { channelBankSchema, driveSchema, parameterFields, parameterSchema, presetSchema, targetSchema } from './target';
+import {
+  bankRowsSchema,
+  channelBankSchema,
+  driveSchema,
+  parameterFields,
+  parameterSchema,
+  presetSchema,
+  targetSchema,
+} from './target';
 
 /** How the rig is planned. */
 export const preferencesSchema = z.object({
@@ -53,7 +61,12 @@ export const entryFields = {
 } as const;
 
 /** What stands inside of those. */
-export const innerFields = { drive: driveSchema, condition: conditionSchema, channelBank: channelBankSchema } as const;
+export const innerFields = {
+  drive: driveSchema,
+  condition: conditionSchema,
+  channelBank: channelBankSchema,
+  bankRows: bankRowsSchema,
+} as const;
 
 /**
  * The fields of a row by its schema, in its order, without some: a field that comes later is in every such list that does not leave

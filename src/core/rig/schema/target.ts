@@ -79,10 +79,23 @@ export const receptionSchema = z.object({
 });
 export type Reception = z.infer<typeof receptionSchema>;
 
+/** The second direction of a bank: `height` of its lanes are under the controller at a time, and `moved` tells which, as the strips' own parameter does. */
+export const bankRowsSchema = z.object({
+  moved: idSchema,
+  height: z.number().int().min(1).max(32),
+  stride: z.number().int().min(1).max(32),
+});
+export type BankRows = z.infer<typeof bankRowsSchema>;
+
+/** What brings a bank to the selected strip: `selected` is the stepped parameter that tells which one that is; `by` is what fires for it, null for every change of it. */
+export const bankToSelectedSchema = z.object({ selected: idSchema, by: idSchema.nullable() });
+export type BankToSelected = z.infer<typeof bankToSelectedSchema>;
+
 /**
- * A bank of channels in the host: as many strips as a lane has parameters, of which so many are under the controller at a time. What is heard for one of the first
- * `width` parameters of a lane goes to the one that stands there now. `moved` is the stepped parameter that tells where it stands: its first step is the first
- * strip, each further one `stride` strips on, and it never goes past the last strip.
+ * A bank of channels in the host: as many strips as its longest lane has parameters, of which so many are under the controller at a time. What is heard for one of
+ * the first `width` parameters of a lane goes to the one that stands there now, and nowhere where its lane has none there. `moved` is the stepped parameter that tells
+ * where it stands: its first step is the first strip, each further one `stride` strips on, and it never goes past the last strip. Of a bank with `rows` (clips, say) the
+ * first `height` lanes are what is mapped.
  */
 export const channelBankSchema = z.object({
   name: lineSchema(60).min(1),
@@ -90,6 +103,10 @@ export const channelBankSchema = z.object({
   width: z.number().int().min(1).max(128),
   stride: z.number().int().min(1).max(128),
   lanes: z.array(z.array(idSchema).min(1).max(1024)).min(1).max(32),
+  /** Where it moves over its lanes as well. */
+  rows: bankRowsSchema.optional(),
+  /** Where something brings it to the selected strip: to the last of its steps that begins no later than there. */
+  toSelected: bankToSelectedSchema.optional(),
 });
 export type ChannelBank = z.infer<typeof channelBankSchema>;
 

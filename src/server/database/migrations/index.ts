@@ -26,6 +26,7 @@ import { translators } from './022-translators';
 import { channels } from './023-channels';
 import { attempts } from './024-attempts';
 import { sets } from './025-sets';
+import { eachWay } from './026-each-way';
 import { hasTable, type Migration } from './migration';
 
 const migrations: readonly Migration[] = [
@@ -54,6 +55,7 @@ const migrations: readonly Migration[] = [
   channels,
   attempts,
   sets,
+  eachWay,
 ];
 
 /** The mark of this program in a database file, from step 006 on: the letters KEEL. */
