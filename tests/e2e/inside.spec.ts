@@ -2,7 +2,7 @@
 // the player's own. What stands there then and what playing it brings out are kept as files.
 import { readFile } from 'node:fs/promises';
 import { expect, type Page, test } from '@playwright/test';
-import { down, moveTo, tap, up } from '../kit/hand';
+import { down, moveTo, tap, turn, up } from '../kit/hand';
 import { controlNamed, jobOf, keptJob } from '../kit/job';
 import { expectAccessible, exportOf, fill, open, ownRig, pick, saved } from './kit';
 
@@ -28,7 +28,7 @@ async function addPanel(page: Page, name: string, counts: Readonly<Record<string
 
 /** Assigns a parameter to a control that is free. */
 async function assign(page: Page, control: string, parameter: string): Promise<void> {
-  await page.getByRole('button', { name: new RegExp(`^${control}:`) }).click();
+  await page.getByRole('button', { name: new RegExp(`^${control}: free`) }).click();
   await page.getByRole('button', { name: 'Assign a parameter', exact: true }).click();
   await pick(page, parameter);
 }
@@ -114,6 +114,117 @@ test('thirty-two channels on eight faders, with pans, solos and two buttons that
     });
     expect(told).toEqual(keptJob(`channels-${takeover}`, told));
   }
+});
+
+test('sixteen pads on a wall of clips, moved on both ways and to the selected track', async ({ page }) => {
+  test.slow();
+  const id = await ownRig(page);
+  await open(page, id, 'gear');
+  await addTarget(
+    page,
+    'Clip wall',
+    'name,kind,steps,start\nA 1..8,trigger\nB 1..8,trigger\nC 1..8,trigger\nD 1..8,trigger\nE 1..8,trigger\nF 1..8,trigger\nTrack,stepped,One|Two|Three|Four|Five|Six|Seven|Eight,0\nShow the track,trigger',
+    50,
+  );
+  const banks = page.getByRole('region', { name: 'Banks of channels' });
+  await banks.getByRole('button', { name: 'Make one…' }).click();
+  const form = banks.getByRole('form');
+  await fill(page, 'Called', 'Clips');
+  await fill(page, 'Strips under the controller', '4');
+  await fill(page, 'Moved on by', '1');
+  await fill(page, 'Rows under the controller', '4');
+  await expect(form.getByText('5 places, the last one ending with strip 8; 3 places over its rows.')).toBeVisible();
+  await expectAccessible(page);
+  await banks.getByRole('button', { name: 'Make it' }).click();
+  await expect(
+    banks.getByText(
+      /4 of 8 strips, moved on by 1 with Clips; 4 of 6 rows, moved on by 1 with Clips, rows. Its rows begin at A 1/,
+    ),
+  ).toBeVisible();
+  await banks.getByLabel('What tells the selected strip of Clips').selectOption('Track');
+  await expect(banks.getByText(/told by Track, as soon as it changes/)).toBeVisible();
+  await banks.getByLabel('What brings Clips to the selected strip').selectOption('Show the track');
+  await expect(banks.getByText(/told by Track, when Show the track fires/)).toBeVisible();
+  await expectAccessible(page);
+  await addPanel(page, 'Wall board', { Pads: 16, Buttons: 6 });
+  for (const [row, name] of ['A', 'B', 'C', 'D'].entries())
+    for (let column = 0; column < 4; column++) await assign(page, `P ${row * 4 + column + 1}`, `${name} ${column + 1}`);
+  for (const [button, parameter, mode] of [
+    ['B 1', 'Clips', 'decrement'],
+    ['B 2', 'Clips', 'increment'],
+    ['B 3', 'Clips, rows', 'decrement'],
+    ['B 4', 'Clips, rows', 'increment'],
+    ['B 5', 'Show the track', null],
+    ['B 6', 'Track', 'increment'],
+  ] as const) {
+    await assign(page, button, parameter);
+    if (mode !== null) await page.getByLabel('How Clip wall hears it').selectOption(mode);
+  }
+  await saved(page);
+  const names = ['P 1', 'P 16', 'B 1', 'B 2', 'B 3', 'B 4', 'B 5', 'B 6'];
+  const told = jobOf(await exportOf(page, id), names, (rig) => {
+    const on = (name: string): string => controlNamed({ ...rig, controls: [...rig.controls].reverse() }, name);
+    const pads = (t: number) => [...tap(on('P 1'), t), ...tap(on('P 16'), t + 200)];
+    return [
+      ...pads(0),
+      ...tap(on('B 2'), 1000),
+      ...tap(on('B 4'), 1200),
+      ...pads(1400),
+      // No further than the last strip and the last row.
+      ...Array.from({ length: 6 }, (_, i) => [...tap(on('B 2'), 2000 + i * 200), ...tap(on('B 4'), 2100 + i * 200)]).flat(),
+      ...pads(4000),
+      // The third track is selected: the wall comes to it when it is asked.
+      ...tap(on('B 6'), 5000),
+      ...tap(on('B 6'), 5200),
+      ...tap(on('B 5'), 5400),
+      ...tap(on('B 3'), 5600),
+      ...pads(6000),
+      ...tap(on('B 1'), 7000),
+      ...pads(7200),
+    ];
+  });
+  const clips = told.values.map((v) => v.split(' ').slice(1).join(' ')).filter((v) => /^[A-F] \d/.test(v));
+  expect(clips.map((v) => v.slice(0, 3))).toEqual(['A 1', 'D 4', 'B 2', 'E 5', 'C 5', 'F 8', 'B 3', 'E 6', 'B 2', 'E 5']);
+  expect(told).toEqual(keptJob('clip-wall', told));
+});
+
+test('an encoder that sends a message for each way', async ({ page }) => {
+  const id = await ownRig(page);
+  await open(page, id, 'gear');
+  await addTarget(
+    page,
+    'Lamp desk',
+    'name,kind,range,unit,start,steps\nBrightness,continuous,0..100,%,50\nGel,stepped,,,0,Amber|Rose|Steel|Moss|None',
+    2,
+  );
+  await page.getByRole('complementary').getByRole('button', { name: 'Add a controller' }).click();
+  await page.getByRole('button', { name: 'From counts' }).click();
+  await page.getByRole('textbox', { name: 'Name', exact: true }).fill('Dial box');
+  await page.getByLabel('Endless encoders', { exact: true }).fill('2');
+  await page.getByRole('button', { name: 'Add this panel' }).click();
+  await page.getByText('What it can send, and which gestures it knows').click();
+  await page.getByLabel('a message for each way').check();
+  await page.getByRole('link', { name: 'Show on the map' }).click();
+  await page.waitForURL(/map/);
+  await assign(page, 'E 1', 'Brightness');
+  await page.getByLabel('Values').selectOption('a message for each way');
+  await expect(page.getByTestId('outcome')).toContainText('a click');
+  await expect(page.getByLabel('Which way')).toHaveCount(2);
+  await expectAccessible(page);
+  await assign(page, 'E 2', 'Gel');
+  await page.getByLabel('Values').selectOption('a message for each way');
+  await saved(page);
+  const told = jobOf(await exportOf(page, id), ['E 1', 'E 2'], (rig) => {
+    const on = (name: string): string => controlNamed({ ...rig, controls: [...rig.controls].reverse() }, name);
+    return [turn(on('E 1'), 0, 3), turn(on('E 1'), 500, -1), turn(on('E 2'), 1000, 2), turn(on('E 2'), 1500, -1)];
+  });
+  expect(told.values.filter((v) => v.includes('Gel')).at(-1)).toMatch(/Gel 1$/);
+  expect(told).toEqual(keptJob('each-way', told));
+  // One message for both ways again: what heard the other way is gone with it.
+  await page.getByLabel('Values').first().selectOption('following its position');
+  await expect(page.getByLabel('Which way')).toHaveCount(0);
+  await page.getByRole('button', { name: /^Undo:/ }).click();
+  await expect(page.getByLabel('Which way')).toHaveCount(2);
 });
 
 test('four knobs that follow the selection or are locked, one a macro with one reversed, written for a program that counts from 0', async ({

@@ -1,21 +1,15 @@
 'use client';
 
-// Banks of channels in a host: so many strips under the controller at a time, moved on by a parameter of their own.
+// Banks of channels in a host: so many strips under the controller at a time, and so many rows, moved on by parameters of their own or to what is selected.
 
 import { Trash2 } from 'lucide-react';
-import { nanoid } from 'nanoid';
 import { useMemo, useState } from 'react';
-import * as z from 'zod';
 import { counted } from '@/core/base';
-import { addChannelBank, bankSteps, lanesIn, MOST_STRIPS, removeChannelBank } from '@/core/commands';
-import { type ChannelBank, type Edit, nameSchema, type RigIndex, type Target } from '@/core/rig';
+import { bringToSelected, lanesIn, removeChannelBank } from '@/core/commands';
+import { bankMovers, type ChannelBank, type Edit, type RigIndex, stripsOf, type Target } from '@/core/rig';
 import { Button } from '../primitives/button';
-import { NumberField } from '../primitives/number-field';
-import { Switch } from '../primitives/switch';
-import { TextField } from '../primitives/text-field';
-
-const newId = (): string => nanoid(10);
-const widthSchema = z.number().int().min(1).max(128);
+import { MakeBank } from './make-bank';
+import { PickFrom } from './pick-from';
 
 interface Props {
   readonly index: RigIndex;
@@ -56,18 +50,23 @@ export function ChannelBanks({ index, target, edit }: Props) {
 }
 
 function BankRow({ index, target, bank, edit }: Props & { readonly bank: ChannelBank }) {
-  const strips = Math.max(...bank.lanes.map((l) => l.length));
+  const strips = stripsOf(bank);
   const moved = index.parameters.get(bank.moved);
+  const over = bank.rows && index.parameters.get(bank.rows.moved);
   const rows = bank.lanes.map((lane) => index.parameters.get(lane[0] ?? '')?.name ?? '?');
   return (
     <li
       aria-label={bank.name}
-      className="flex max-w-[980px] flex-wrap items-center gap-x-4 gap-y-1 rounded-md border bg-sheet p-3"
+      className="flex max-w-[980px] flex-wrap items-center gap-x-4 gap-y-2 rounded-md border bg-sheet p-3"
     >
       <b className="truncate">{bank.name}</b>
       <span className="min-w-0 flex-1 text-ink-2">
-        {bank.width} of {strips} strips, moved on by {bank.stride}
-        {moved ? ` with ${moved.name}` : ''}; rows that begin at {rows.join(', ')}
+        {bank.width} of {counted(strips, 'strip')}, moved on by {bank.stride}
+        {moved ? ` with ${moved.name}` : ''}
+        {bank.rows && over
+          ? `; ${bank.rows.height} of ${counted(rows.length, 'row')}, moved on by ${bank.rows.stride} with ${over.name}`
+          : ''}
+        . Its {rows.length === 1 ? 'row begins' : 'rows begin'} at {rows.join(', ')}.
       </span>
       <Button
         size="icon"
@@ -77,109 +76,61 @@ function BankRow({ index, target, bank, edit }: Props & { readonly bank: Channel
       >
         <Trash2 size={15} aria-hidden />
       </Button>
+      {strips > bank.width && <ToSelected index={index} target={target} bank={bank} edit={edit} />}
     </li>
   );
 }
 
-function MakeBank({
-  index,
-  target,
-  edit,
-  lanes,
-  onClose,
-}: Props & { readonly lanes: ReturnType<typeof lanesIn>; readonly onClose: () => void }) {
-  const [name, setName] = useState('Bank of channels');
-  const [width, setWidth] = useState(8);
-  const [stride, setStride] = useState(8);
-  const [left, leave] = useState<readonly string[]>([]);
-  const chosen = lanes.filter((l) => !left.includes(rowKey(l)));
-  const strips = Math.max(0, ...chosen.map((l) => l.ids.length));
-  const taken = target.channelBanks.some((b) => b.name === name);
-  const made = taken ? null : addChannelBank(index, target, { name, width, stride, lanes: chosen.map((l) => l.ids) }, newId);
-  const why = taken
-    ? 'There is a bank of that name.'
-    : chosen.length === 0
-      ? 'Choose at least one row.'
-      : strips > MOST_STRIPS
-        ? `A bank of channels goes over ${MOST_STRIPS} strips at most.`
-        : strips <= width
-          ? `Its rows have ${strips} strips: there is nothing to move on to.`
-          : `${bankSteps(strips, width, stride)} places, the last one ending with strip ${strips}.`;
-  return (
-    <form
-      aria-label="Make a bank of channels"
-      className="mb-3 flex max-w-[980px] flex-col gap-3 rounded-md border bg-sheet p-3"
-      onSubmit={(e) => {
-        e.preventDefault();
-        if (made && edit(made)) onClose();
-      }}
-    >
-      <div className="grid grid-cols-[minmax(0,2fr)_1fr_1fr] gap-3 max-[760px]:grid-cols-1">
-        <TextField
-          label="Called"
-          value={name}
-          schema={nameSchema}
-          onValue={(to) => {
-            setName(to);
-            return true;
-          }}
-        />
-        <NumberField
-          label="Strips under the controller"
-          value={width}
-          schema={widthSchema}
-          onValue={(to) => {
-            setWidth(to);
-            return true;
-          }}
-        />
-        <NumberField
-          label="Moved on by"
-          value={stride}
-          schema={widthSchema}
-          onValue={(to) => {
-            setStride(to);
-            return true;
-          }}
+/** What brings a bank to the strip that is selected in the software, by hand or by a press. */
+function ToSelected({ index, target, bank, edit }: Props & { readonly bank: ChannelBank }) {
+  const { toSelected } = bank;
+  const others = (index.parametersOf.get(target.id) ?? []).filter((p) => !bankMovers(bank).includes(p.id));
+  const tells = others.filter((p) => p.kind === 'stepped');
+  const fires = others.filter((p) => p.kind === 'trigger');
+  const to = (next: ChannelBank['toSelected']): boolean => edit(bringToSelected(target, bank.name, next ?? null));
+  if (!toSelected)
+    return tells.length === 0 ? null : (
+      <div className="flex w-full flex-wrap items-center gap-2 border-t pt-2 text-xs text-ink-2">
+        <span>Goes to the selected strip, which is told by</span>
+        <PickFrom
+          label={`What tells the selected strip of ${bank.name}`}
+          none="nothing"
+          parameters={tells}
+          onPick={(p) => to({ selected: p.id, by: null })}
         />
       </div>
-      <Rows lanes={lanes} left={left} leave={leave} />
-      <div className="flex items-center gap-2">
-        <p className="flex-1 text-xs text-ink-2">{why}</p>
-        <Button size="small" type="button" onClick={onClose}>
-          Cancel
-        </Button>
-        <Button size="small" tone="primary" type="submit" disabled={!made}>
-          Make it
-        </Button>
-      </div>
-    </form>
-  );
-}
-
-/** Two rows of one name differ in kind or range. */
-const rowKey = ({ ids }: ReturnType<typeof lanesIn>[number]): string => ids[0] ?? '';
-
-function Rows({
-  lanes,
-  left,
-  leave,
-}: {
-  readonly lanes: ReturnType<typeof lanesIn>;
-  readonly left: readonly string[];
-  readonly leave: (left: readonly string[]) => void;
-}) {
+    );
+  const selected = index.parameters.get(toSelected.selected);
+  const by = index.parameters.get(toSelected.by ?? '');
   return (
-    <fieldset className="flex flex-wrap gap-x-4 gap-y-1.5">
-      <legend className="pb-1 text-xs font-medium text-ink-2">Rows of strips, by their names and numbers</legend>
-      {lanes.map((lane) => (
-        <Switch
-          key={rowKey(lane)}
-          label={`${lane.name}: ${counted(lane.ids.length, 'strip')}`}
-          on={!left.includes(rowKey(lane))}
-          onChange={(on) => leave(on ? left.filter((n) => n !== rowKey(lane)) : [...left, rowKey(lane)])}
-        />
-      ))}
-    </fieldset>
+    <div className="flex w-full flex-wrap items-center gap-2 border-t pt-2 text-xs text-ink-2">
+      <span>
+        Goes to the selected strip, which is told by <b className="font-medium text-ink">{selected?.name ?? '?'}</b>,{' '}
+        {by ? (
+          <>
+            when <b className="font-medium text-ink">{by.name}</b> fires
+          </>
+        ) : (
+          'as soon as it changes'
+        )}
+      </span>
+      {by ? (
+        <Button size="small" onClick={() => to({ selected: toSelected.selected, by: null })}>
+          As soon as it changes
+        </Button>
+      ) : (
+        fires.length > 0 && (
+          <PickFrom
+            label={`What brings ${bank.name} to the selected strip`}
+            none="only when this fires"
+            parameters={fires}
+            onPick={(p) => to({ selected: toSelected.selected, by: p.id })}
+          />
+        )
+      )}
+      <Button size="small" onClick={() => to(undefined)}>
+        Stay where it is
+      </Button>
+    </div>
   );
 }

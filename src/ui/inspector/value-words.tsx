@@ -1,7 +1,16 @@
 'use client';
 // The values of a send as words: following, alternating, on press and release, on every press, counting.
 import { nanoid } from 'nanoid';
-import { behaviourOf, behavioursFor, changeBehaviour, countAnew, problemWords } from '@/core/commands';
+import {
+  behaviourOf,
+  behavioursFor,
+  changeBehaviour,
+  countAnew,
+  otherWay,
+  problemWords,
+  sendBothWays,
+  sendEachWay,
+} from '@/core/commands';
 import { codingWords, kindOf, type Message, relativeCodingSchema, u14, valueMax } from '@/core/midi';
 import {
   type Assignment,
@@ -55,19 +64,19 @@ export function Values({ index, control, controller, assignment, at, message, be
   const choose = (type: string): void => {
     const chosen = offered.find((t) => t === type);
     const ready = chosen && behaviourOf(chosen, controller, message);
-    if (ready) {
+    if (ready?.type === 'click' && behaviour.type !== 'click') {
+      const made = sendEachWay(index, assignment, at, () => nanoid(10));
+      if (made.ok) edit(made.value);
+      else toast.error('It sends no message for each way.', { description: problemWords(made.error) });
+    } else if (ready && ready.type !== 'click' && otherWay(assignment, at) >= 0) {
+      const made = sendBothWays(index, assignment, at, ready);
+      if (made) edit(made);
+    } else if (ready) {
       put(ready);
-      return;
-    }
-    switch (type) {
-      case 'stepping':
-      case NOTES: {
-        const made = countAnew(index, assignment, at, () => nanoid(10), type === NOTES);
-        if (made.ok) edit(made.value);
-        else toast.error('It does not count.', { description: problemWords(made.error) });
-        return;
-      }
-      default:
+    } else if (type === 'stepping' || type === NOTES) {
+      const made = countAnew(index, assignment, at, () => nanoid(10), type === NOTES);
+      if (made.ok) edit(made.value);
+      else toast.error('It does not count.', { description: problemWords(made.error) });
     }
   };
   return (
@@ -91,6 +100,7 @@ export function Values({ index, control, controller, assignment, at, message, be
       </WordSelect>
       {behaviour.type === 'range' && <RangeValues behaviour={behaviour} put={put} max={max} />}
       {behaviour.type === 'relative' && <ClickWords controller={controller} behaviour={behaviour} put={put} />}
+      {behaviour.type === 'click' && <ClickWay message={message} behaviour={behaviour} put={put} max={max} />}
       {behaviour.type === 'latching' && <LatchingValues behaviour={behaviour} put={put} max={max} />}
       {behaviour.type === 'momentary' && <MomentaryValues behaviour={behaviour} put={put} max={max} />}
       {behaviour.type === 'fixed' && kindOf(message.type).carries === 'choice' && <Stop />}
@@ -197,6 +207,44 @@ function MomentaryValues({
 }
 
 /** How clicks are coded, and how many one click counts when it is turned fast. */
+/** Which way it is turned for this message, and what is sent for each click. */
+function ClickWay({
+  message,
+  behaviour,
+  put,
+  max,
+}: {
+  readonly message: Message;
+  readonly behaviour: Extract<Behaviour, { type: 'click' }>;
+  readonly put: (next: Behaviour) => boolean;
+  readonly max: 16383 | 127;
+}) {
+  const carries = kindOf(message.type).carries === 'value';
+  return (
+    <>
+      {carries && (
+        <MessageValue
+          max={max}
+          label="Value of a click"
+          value={behaviour.value}
+          onValue={(v) => put({ ...behaviour, value: u14(v) })}
+        />
+      )}
+      for each click
+      <Tail>
+        <WordSelect
+          aria-label="Which way"
+          value={behaviour.way}
+          onChange={(e) => put({ ...behaviour, way: e.target.value === 'down' ? 'down' : 'up' })}
+        >
+          <option value="up">up</option>
+          <option value="down">down</option>
+        </WordSelect>
+      </Tail>
+    </>
+  );
+}
+
 function ClickWords({
   controller,
   behaviour,
