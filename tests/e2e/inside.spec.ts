@@ -420,3 +420,47 @@ test('a pedal taps the tempo of an echo', async ({ page }) => {
   });
   expect(told).toEqual(keptJob('tap-tempo', told));
 });
+
+test('taps on one box reach the echo of another over its clock, for three quarters of a beat', async ({ page }) => {
+  const id = await ownRig(page);
+  await open(page, id, 'gear');
+  await addTarget(page, 'Drum room', 'name,kind,range,unit,start\nPulse,continuous,30..300,BPM,120', 1);
+  await page.getByText('What it can hear, and when').click();
+  await page.getByLabel('tap tempo').check();
+  await page.getByLabel('MIDI clock').selectOption('sends one at its tempo');
+  await addTarget(
+    page,
+    'Far wall',
+    'name,kind,range,unit,start\nTempo,continuous,30..300,BPM,90\nDelay,continuous,10..4000,ms,500',
+    2,
+  );
+  await page.getByText('What it can hear, and when').click();
+  await page.getByLabel('MIDI clock').selectOption('its tempo follows one');
+  const macros = page.getByRole('region', { name: 'Macros' });
+  await macros.getByLabel('Make a macro of').selectOption('Tempo');
+  await macros.getByLabel('Move along with Tempo').selectOption('Delay');
+  await expect(macros.getByLabel('How Delay goes with Tempo')).toHaveValue('1');
+  await macros.getByLabel('How Delay goes with Tempo').selectOption('¾ beat');
+  await expect(macros.getByText('a time that follows the tempo')).toBeVisible();
+  await expectAccessible(page);
+  await page.getByRole('link', { name: /^Wiring/ }).click();
+  await page.getByRole('combobox', { name: 'From', exact: true }).selectOption({ label: 'Drum room' });
+  await page.getByRole('combobox', { name: 'To', exact: true }).selectOption({ label: 'Far wall' });
+  await page.getByRole('button', { name: 'Add a wire' }).click();
+  await expect(page.getByRole('heading', { name: 'Drum room to Far wall' })).toBeVisible();
+  await page.getByRole('link', { name: /^Map:/ }).click();
+  await page.getByRole('button', { name: /^FS 7:/ }).click();
+  await page.getByRole('button', { name: 'Clear' }).click();
+  await page.getByRole('button', { name: 'Assign a parameter', exact: true }).click();
+  await pick(page, 'Pulse');
+  await page.getByLabel('How Drum room hears it').selectOption('tap tempo');
+  await expect(page.getByTestId('outcome')).toContainText('follows the taps');
+  await saved(page);
+  const told = jobOf(await exportOf(page, id), ['FS 7'], (rig) => {
+    const pedal = controlNamed(rig, 'FS 7');
+    return [0, 600, 1200].flatMap((t) => tap(pedal, t));
+  });
+  // 100 beats a minute: three quarters of a beat are 450 ms.
+  expect(told.values.map((v) => v.split(' ').slice(1).join(' ')).slice(-3)).toEqual(['Pulse 100', 'Tempo 100', 'Delay 450']);
+  expect(told).toEqual(keptJob('clock-echo', told));
+});

@@ -364,6 +364,8 @@ export const someRichRig = fc.record({
   startsAt: fc.constantFrom(null, null, { type: 'last' as const }, { type: 'stated' as const, bank: 2, page: 1 }),
   atEnd: fc.constantFrom('wrap' as const, 'stop' as const),
   /** What the first parameter moves along: others, from one part of their range to another. */
+  /** Along with a tempo: how many beats the first of what it moves lasts. */
+  beats: fc.constantFrom(null, null, 0.25, 1),
   drives: fc.oneof(
     fc.array(fc.tuple(fc.constantFrom(1, 2, 3), part, part, curve), { maxLength: 0 }),
     fc.uniqueArray(fc.tuple(fc.constantFrom(1, 2, 3), part, part, curve), { selector: ([p]) => p, minLength: 1, maxLength: 3 }),
@@ -605,7 +607,8 @@ export function richRig(given: SomeRichRig): Rig {
     parameters: parameters.map((p): Parameter => {
       const { atEnd, states, launch, whileWaiting } = given;
       if (p.kind === 'stepped') return { ...p, atEnd, states, launch, whileWaiting };
-      return p.id === 'p0' ? { ...p, drives: drivesOf(given, parameters) } : p;
+      if (p.id !== 'p0') return p;
+      return { ...p, drives: drivesOf(given, parameters), ...(given.beats === null ? {} : { unit: 'BPM' }) };
     }),
     presets: given.presets.map(
       (p, i): Preset => ({
@@ -660,7 +663,7 @@ export function richRig(given: SomeRichRig): Rig {
   };
 }
 
-function drivesOf({ drives }: SomeRichRig, parameters: readonly Parameter[]): Parameter['drives'] {
+function drivesOf({ drives, beats }: SomeRichRig, parameters: readonly Parameter[]): Parameter['drives'] {
   return drives.flatMap(([at, from, to, bent]) => {
     const moved = parameters[at];
     if (!moved) return [];
@@ -668,7 +671,8 @@ function drivesOf({ drives }: SomeRichRig, parameters: readonly Parameter[]): Pa
       const plain = moved.lowest + x * (moved.highest - moved.lowest);
       return moved.kind === 'continuous' ? plain : Math.round(plain);
     };
-    return [{ parameterId: moved.id, from: value(from), to: value(to), curve: bent }];
+    const lasting = beats === null ? {} : { beats: beats * (at + 1) };
+    return [{ parameterId: moved.id, from: value(from), to: value(to), curve: bent, ...lasting }];
   });
 }
 

@@ -515,10 +515,17 @@ export function rebuilt(gear: Rig, lines: readonly ReadLine[]): Rig {
         gear.parameters.filter((p) => p.targetId === target.id),
         line.say('moves along'),
       );
-      const [from, to] = pair(line.say('range'), along);
+      const beats = /^(.*) beats? of /.exec(line.say('range'))?.[1];
+      const [from, to] = beats === undefined ? pair(line.say('range'), along) : [along.lowest, along.highest];
       macros.set(parameter.id, [
         ...(macros.get(parameter.id) ?? []),
-        { parameterId: along.id, from, to, curve: curve(line.say('curve')) },
+        {
+          parameterId: along.id,
+          from,
+          to,
+          curve: curve(line.say('curve')),
+          ...(beats === undefined ? {} : { beats: num(beats) }),
+        },
       ]);
       continue;
     }

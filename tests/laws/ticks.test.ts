@@ -273,7 +273,10 @@ function told(rig: Rig, row: Tickable): readonly unknown[] {
     ];
   if ('controlIds' in row) return [row.bank, row.page, row.name, row.controlIds, row.pressedAgain, row.sendsOff];
   if ('latches' in row) return [row.bank, row.page, actions(row.actions), row.latches, row.atStart];
-  if ('drives' in row) return row.drives;
+  if ('drives' in row)
+    return row.drives.map((d) =>
+      row.unit === 'BPM' && d.beats !== undefined ? { parameterId: d.parameterId, beats: d.beats } : d,
+    );
   if ('parameterId' in row)
     return [
       row.parameterId,

@@ -73,4 +73,5 @@ export const unheardReasons = [
   'not-so',
   'no-strip',
   'taken-back',
+  'by-clock',
 ] as const satisfies readonly Unheard[];

@@ -12,7 +12,7 @@ import {
   type Rig,
   type RigIndex,
 } from '../rig';
-import { heardAnywhere, outletFor, sendsHeard } from '../wires';
+import { clocksOf, heardAnywhere, outletFor, sendsHeard } from '../wires';
 
 export interface Affected {
   /** Assignments to simulate again. */
@@ -175,7 +175,9 @@ const meantBy = (index: RigIndex, functions: ReadonlySet<string>): readonly stri
 function besideInside(index: RigIndex, changed: readonly string[]): readonly string[] {
   if (changed.length === 0) return [];
   const inside = hangingTogether(index);
-  return sendersToTargets(index, new Set(changed.flatMap((id) => (inside.has(id) ? [index.parameters.get(id)?.targetId] : []))));
+  const { leads, follows } = clocksOf(index);
+  const there = changed.flatMap((id) => (inside.has(id) ? [id, ...(leads.get(id) ?? []), ...(follows.get(id) ?? [])] : []));
+  return sendersToTargets(index, new Set(there.map((id) => index.parameters.get(id)?.targetId)));
 }
 
 /** Whether a parameter is one that has to be within reach. */

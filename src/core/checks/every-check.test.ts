@@ -226,6 +226,45 @@ const strips = (moved: boolean): Rig =>
     },
   );
 
+/** A knob on the tempo of a target that goes by a clock, or not; so many others send it theirs. */
+const inTime = (clock: 'followed' | 'ignored', leads: number): Rig =>
+  one(
+    { ...move, meant: ['tempo'] },
+    {
+      parameter: continuous('tempo', 20, 300, { unit: 'BPM' }),
+      reception: { clock },
+      also: (rig) => {
+        const [hall] = rig.targets;
+        const [wire] = rig.wires;
+        if (!hall || !wire) return rig;
+        const ids = Array.from({ length: leads }, (_, i) => `lead${i}`);
+        return {
+          ...rig,
+          targets: [
+            ...rig.targets,
+            ...ids.map(
+              (id, i): Target => ({
+                ...hall,
+                id,
+                name: `Lead ${i + 1}`,
+                order: i + 2,
+                reception: { ...hall.reception, clock: 'sent' },
+              }),
+            ),
+          ],
+          parameters: [
+            ...rig.parameters,
+            ...ids.map((id, i) => continuous(`tempo-${id}`, 20, 300, { unit: 'BPM', targetId: id, order: i + 5 })),
+          ],
+          wires: [
+            ...rig.wires,
+            ...ids.map((id, i) => ({ ...wire, id: `w-${id}`, order: i + 2, from: { unitId: id, port: '' } })),
+          ],
+        };
+      },
+    },
+  );
+
 interface Case {
   readonly check: CheckId;
   readonly ill: Rig;
@@ -973,6 +1012,8 @@ const cases = [
     well: one({}),
     fixes: ['Start the show with armed at On'],
   },
+  { check: 'held-by-clock', ill: inTime('followed', 1), well: inTime('ignored', 1), fixes: ['Let Hall follow no clock'] },
+  { check: 'clock-followed', ill: inTime('followed', 2), well: inTime('followed', 1), fixes: [] },
   {
     check: 'bank-never-moves',
     ill: strips(false),

@@ -5,6 +5,7 @@ import { addressClash } from './address-clash';
 import { arrivalMoves, arrivalUnheard } from './arriving';
 import { arrivalLies } from './arriving-latch';
 import { flashing, keystroke, loudJump, loudStep } from './care';
+import { clockFollowed, heldByClock } from './clock';
 import { countPast } from './count-past';
 import { tooManyCounters } from './counters';
 import type { AssignmentCheck, Check } from './finding';
@@ -99,6 +100,7 @@ const assignmentChecks = [
   irregular,
   targetLacks,
   countPast,
+  heldByClock,
   notAsWanted,
   lostPress,
   releasedDark,
@@ -133,6 +135,7 @@ export const rigChecks = [
   livesElsewhere,
   onlyInFront,
   bankNeverMoves,
+  clockFollowed,
 ] as const;
 
 const all = [...assignmentChecks, ...controllerChecks, ...rigChecks] as const;

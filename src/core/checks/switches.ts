@@ -5,7 +5,7 @@ import { defaultLanding, landingsFor, nextOrder } from '../commands';
 import type { ReceiveMode } from '../modes';
 import { type Assignment, batch, hostLayerAt, insert, type Parameter, type RigIndex } from '../rig';
 import { wantedOf } from '../wants';
-import { addressAt, outletFor } from '../wires';
+import { addressAt, clocksOf, outletFor } from '../wires';
 import {
   type AssignmentCheck,
   type AssignmentFacts,
@@ -195,6 +195,8 @@ export const neverRegisters: AssignmentCheck<
   fits: ({ index }, _assignment, effect, parameter) => {
     const target = index.targets.get(parameter.targetId);
     const facts = { parameter: parameter.name, target: target?.name ?? null };
+    // What a clock decides on is told by a check of its own.
+    if (effect.did.type === 'never-reacts' && clocksOf(index).follows.has(parameter.id)) return null;
     if (effect.did.type === 'never-reacts') return { ...facts, threshold: target?.reception.threshold ?? 64 };
     if (effect.did.type !== 'nothing-lands') return null;
     return effect.did.why === 'no-landing' || effect.did.why === 'other-address' ? { ...facts, threshold: null } : null;

@@ -63,6 +63,7 @@ export {
   addDrive,
   bankSteps,
   bringToSelected,
+  changeBeats,
   changeConditions,
   changeDrive,
   changeStates,

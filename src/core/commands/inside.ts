@@ -9,6 +9,8 @@ import {
   type Drive,
   type Edit,
   insert,
+  isTempo,
+  isTime,
   type Landing,
   type Parameter,
   plainMacro,
@@ -42,14 +44,35 @@ export const macrosIn = (index: RigIndex, targetId: string): readonly Parameter[
     .filter((p) => p.kind !== 'trigger')
     .sort((a, b) => Number(b.drives.length > 0) - Number(a.drives.length > 0));
 
-/** Lets a macro move a parameter along, over its whole range to begin with; no more where it does so already. */
+/** Lets a macro move a parameter along: over its whole range to begin with, a time along with a tempo for a beat; no more where it does so already. */
 export const addDrive = (macro: Parameter, moved: Parameter): Edit =>
   changeDrives(
     macro,
     macro.drives.some((d) => d.parameterId === moved.id)
       ? macro.drives
-      : [...macro.drives, { parameterId: moved.id, from: moved.lowest, to: moved.highest, curve: straight }],
+      : [
+          ...macro.drives,
+          {
+            parameterId: moved.id,
+            from: moved.lowest,
+            to: moved.highest,
+            curve: straight,
+            ...(isTempo(macro) && isTime(moved) ? { beats: 1 } : {}),
+          },
+        ],
     `Move ${moved.name} along with ${macro.name}`,
+  );
+
+/** Lets what moves along with a tempo last so many beats; null for over a range. */
+export const changeBeats = (macro: Parameter, parameterId: string, beats: number | null): Edit =>
+  changeDrives(
+    macro,
+    macro.drives.map((d) => {
+      if (d.parameterId !== parameterId) return d;
+      const { beats: _before, ...plain } = d;
+      return beats === null ? plain : { ...plain, beats };
+    }),
+    `Change what ${macro.name} moves along`,
   );
 
 /** Changes the ends or the curve of what a macro moves along. */

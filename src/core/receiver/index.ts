@@ -4,11 +4,11 @@
 
 export { gridMs, launchDue, targetsWakeAt } from './launch';
 export { look, openInHost, setByMouse } from './outside';
-export { tempoValue } from './pressed';
 export { compileTargets, type Listener, type Receiver, type TargetProgram, type Tempo, usualTempo } from './program';
 export { startTargets, type TargetState, type Unheard } from './state';
 export { stepTargets } from './step';
 export { movedBy, standingThere } from './strips';
+export { tempoValue } from './tempo';
 
 // Takeover, what is sent back, and what a message means to a target.
 

@@ -21,6 +21,7 @@ export function loadsAgain(
 
 /** Puts a parameter to a value, moves along what goes with it, and loads what is stored under it: each thing that moved, or is not known any more, is among `moved`. */
 export function putStep(program: TargetProgram, values: number[], moved: number[], slot: number, value: number): void {
+  if (program.clocked.has(slot)) return;
   values[slot] = value;
   moved.push(slot);
   moveAlong(program.macros, values, moved, slot);
@@ -29,13 +30,13 @@ export function putStep(program: TargetProgram, values: number[], moved: number[
   // What it names stands as it says, whatever a macro that it names too would make of it.
   const named = new Set(load.puts.map((p) => p.slot));
   for (const put of load.puts) {
-    if (values[put.slot] === put.value) continue;
+    if (values[put.slot] === put.value || program.clocked.has(put.slot)) continue;
     values[put.slot] = put.value;
     moved.push(put.slot);
     moveAlong(program.macros, values, moved, put.slot, named);
   }
   for (const forgotten of load.forgets) {
-    if (Number.isNaN(values[forgotten])) continue;
+    if (Number.isNaN(values[forgotten]) || program.clocked.has(forgotten)) continue;
     values[forgotten] = Number.NaN;
     moved.push(forgotten);
   }

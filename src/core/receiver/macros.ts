@@ -1,7 +1,10 @@
 // Macros, compiled: what moves along with a parameter, and where to; a bank of channels with what is selected, too.
+import { clamp } from '../base';
 import { makeTravel } from '../modes';
-import { type BankToSelected, type ChannelBank, type Drive, type Parameter, type RigIndex, stripsOf } from '../rig';
+import { type BankToSelected, beatsOf, type ChannelBank, type Drive, type Parameter, type RigIndex, stripsOf } from '../rig';
 import { makeCurve, makeScale, stepOf } from '../values';
+import { clocksOf } from '../wires';
+import { tempoValue } from './tempo';
 
 /** One parameter that is moved along: by slot, with its value for each position of the macro, 0–1, where all others stand as they do. */
 export interface Moved {
@@ -21,6 +24,9 @@ export interface Macro {
 export const movesAlong = (index: RigIndex, parameter: Parameter): readonly string[] => [
   ...parameter.drives.map((d) => d.parameterId),
   ...broughtBy(index, parameter).flatMap(({ bank, toSelected }) => [bank.moved, toSelected.selected]),
+  // A clock is there before anybody moves it: who follows it begins as fast as it is.
+  ...(clocksOf(index).leads.get(parameter.id) ?? []),
+  ...(clocksOf(index).follows.get(parameter.id) ?? []),
 ];
 
 /** The macros among the parameters in play, by slot. What fires is not moved along, and has nothing to move others by; it can bring a bank to what is selected. */
@@ -33,18 +39,21 @@ export function macrosOf(
   parameters.forEach((macro, at) => {
     const drives = macro.kind === 'trigger' ? [] : macro.drives;
     const brings = broughtBy(index, macro).flatMap(({ bank, toSelected }) => broughtTo(index, bank, toSelected, slots));
-    if (drives.length === 0 && brings.length === 0) return;
+    const clocked = clockedBy(index, macro, parameters, slots);
+    if (drives.length === 0 && brings.length === 0 && clocked.length === 0) return;
     const scale = makeScale(macro.scale, macro.lowest, macro.highest);
     const moves = drives.flatMap((drive): Moved[] => {
+      // What a clock decides on nothing else moves.
+      if (clocksOf(index).follows.has(drive.parameterId)) return [];
       const slot = slots.get(drive.parameterId);
       const moved = slot === undefined ? undefined : parameters[slot];
       return slot === undefined || !moved || moved.kind === 'trigger'
         ? []
-        : [{ slot, valueAt: movedBy(drive, moved), reads: [] }];
+        : [{ slot, valueAt: lastingBeats(macro, at, drive, moved) ?? movedBy(drive, moved), reads: [] }];
     });
     macros.set(at, {
       position: (value) => (macro.kind === 'trigger' ? 0 : Math.min(1, Math.max(0, scale.toPosition(value)))),
-      moves: [...moves, ...brings],
+      moves: [...moves, ...brings, ...clocked],
     });
   });
   return macros;
@@ -84,6 +93,33 @@ function broughtTo(
         moved.lowest + Math.min(last, Math.floor(((values[at] ?? teller.lowest) - teller.lowest) / bank.stride)),
     },
   ];
+}
+
+/** The value of a time that lasts so many beats of a tempo, in its own unit and range; null for what moves over a range. */
+function lastingBeats(macro: Parameter, at: number, drive: Drive, moved: Parameter): Moved['valueAt'] | null {
+  const beats = beatsOf(macro, drive);
+  if (beats === null) return null;
+  const whole = moved.kind !== 'continuous';
+  return (_, values) => {
+    const value = tempoValue(moved, (beats * 60_000) / (values[at] ?? macro.start));
+    return whole ? Math.round(value) : value;
+  };
+}
+
+/** Tempos that follow the clock of one: as fast as it is, as far as they go. The quarter note in which they come to it is left out. */
+function clockedBy(
+  index: RigIndex,
+  tempo: Parameter,
+  parameters: readonly Parameter[],
+  slots: ReadonlyMap<string, number>,
+): readonly Moved[] {
+  const at = slots.get(tempo.id);
+  return (clocksOf(index).leads.get(tempo.id) ?? []).flatMap((id): Moved[] => {
+    const slot = slots.get(id);
+    const follower = slot === undefined ? undefined : parameters[slot];
+    if (slot === undefined || at === undefined || !follower) return [];
+    return [{ slot, reads: [], valueAt: (_, values) => clamp(values[at] ?? tempo.start, follower.lowest, follower.highest) }];
+  });
 }
 
 /**

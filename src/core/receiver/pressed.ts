@@ -4,6 +4,7 @@ import { modeOf } from '../modes';
 import { type Parameter, usualTaps } from '../rig';
 import type { Listener } from './program';
 import type { Hearing } from './state';
+import { tempoValue } from './tempo';
 
 export interface Pressed {
   /** Whether what arrived last counts as on. */
@@ -44,11 +45,4 @@ export function tapped(h: Hearing, listener: Listener, parameter: Parameter): nu
   const [first] = taps;
   if (taps.length < 2 || first === undefined || t === first) return null;
   return tempoValue(parameter, (t - first) / (taps.length - 1));
-}
-
-/** Taps so many milliseconds apart as a value of a parameter: beats a minute, or a time where its unit is one. Kept in its range. */
-export function tempoValue({ unit, lowest, highest }: Pick<Parameter, 'unit' | 'lowest' | 'highest'>, ms: number): number {
-  const plain = unit.trim().toLowerCase();
-  const value = plain === 'ms' ? ms : plain === 's' ? ms / 1000 : plain === 'hz' ? 1000 / ms : 60_000 / ms;
-  return Math.min(highest, Math.max(lowest, value));
 }

@@ -2,17 +2,8 @@
 import { clamp } from '../base';
 import { addressKey, kindOf, type Listening, type Message, type MessageType, type SysexTable } from '../midi';
 import { type Hear, makeHear, modeOf, type Travel, travelOf } from '../modes';
-import {
-  eachNumber,
-  isTempo,
-  type Landing,
-  type Layer,
-  type Parameter,
-  type Reception,
-  type RigIndex,
-  type Target,
-} from '../rig';
-import { accepts } from '../wires';
+import { eachNumber, type Landing, type Layer, type Parameter, type Reception, type RigIndex, type Target } from '../rig';
+import { accepts, clocksOf, tempoParameter } from '../wires';
 import { type Macro, macrosOf, movesAlong } from './macros';
 import { emptySteps, type Loads, loadsOf } from './presets';
 import { settledBy } from './settled';
@@ -77,6 +68,8 @@ export interface TargetProgram {
   readonly loads: ReadonlyMap<number, Loads>;
   /** What moves along with a parameter, by its slot. */
   readonly macros: ReadonlyMap<number, Macro>;
+  /** Slots of tempos that a clock decides on: nothing else moves them. */
+  readonly clocked: ReadonlySet<number>;
   /** Strips that go elsewhere as a parameter moves, by its slot. */
   readonly strips: ReadonlyMap<number, readonly Listener[]>;
   /** Steps that nothing is stored under, by the same slot. */
@@ -183,6 +176,8 @@ export function compileTargets(index: RigIndex, scope: TargetScope): TargetProgr
       if (!there.some((l) => isTwin(l, listener))) sendingBack.set(slot, [...there, listener]);
     }
   }
+  const clocks = clocksOf(index);
+  const clocked = new Set(parameters.flatMap((p, slot) => (clocks.follows.has(p.id) ? [slot] : [])));
   const beatMs = 60_000 / scope.tempo.bpm;
   return {
     parameters,
@@ -193,10 +188,11 @@ export function compileTargets(index: RigIndex, scope: TargetScope): TargetProgr
     sendingBack,
     layers: index.layers,
     macros: macrosOf(index, parameters, slots),
+    clocked,
     strips,
     loads: loadsOf(index, parameters, slots, inRange),
     empty: new Map(parameters.flatMap((p, slot) => mapped(slot, emptySteps(index, p)))),
-    start: startOf(parameters, scope.parameterIds === null ? [] : listeners),
+    start: inTime(index, parameters, startOf(parameters, scope.parameterIds === null ? [] : listeners)),
     sysex: scope.sysex,
     beatMs,
     barMs: beatMs * scope.tempo.beatsPerBar,
@@ -220,6 +216,17 @@ function startOf(parameters: readonly Parameter[], met: readonly Listener[]): re
       if (of) start[slot] = inRange(of, value);
     }
   return start;
+}
+
+/** Start values, with every tempo that follows a clock as fast as that begins. */
+function inTime(index: RigIndex, parameters: readonly Parameter[], start: readonly number[]): readonly number[] {
+  const { follows } = clocksOf(index);
+  if (follows.size === 0) return start;
+  return start.map((value, slot) => {
+    const of = parameters[slot];
+    const by = of && parameters.findIndex((p) => p.id === follows.get(of.id)?.[0]);
+    return of && by !== undefined && by >= 0 ? inRange(of, start[by] ?? value) : value;
+  });
 }
 
 const mapped = <T>(slot: number, value: T | undefined): [number, T][] => (value === undefined ? [] : [[slot, value]]);
@@ -287,7 +294,7 @@ function launchOf(parameter: Parameter, landing: Landing, { reception }: Target)
 
 /** The slot of a target's tempo: its first parameter in beats a minute. */
 function tempoOf(index: RigIndex, target: Target, slots: ReadonlyMap<string, number>): number | null {
-  const tempo = (index.parametersOf.get(target.id) ?? []).find(isTempo);
+  const tempo = tempoParameter(index, target.id);
   return tempo === undefined ? null : (slots.get(tempo.id) ?? null);
 }
 

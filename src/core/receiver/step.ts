@@ -83,7 +83,9 @@ function hearAt(h: Hearing, listeners: readonly Listener[], type: MessageType, v
       if (h.heard === null) h.why = 'not-so';
     } else {
       const there = standingThere(listener, h.values ?? h.state.values);
-      if (there !== null) hear(h, there, type, value, by);
+      if (there !== null && h.program.clocked.has(there.slot)) {
+        if (h.heard === null) h.why = 'by-clock';
+      } else if (there !== null) hear(h, there, type, value, by);
       else if (h.heard === null) h.why = 'no-strip';
     }
   }

@@ -5,6 +5,7 @@ import type { Lookup } from '../base';
 import { modeOf } from '../modes';
 import { countingOf } from './counting';
 import { hearsAll } from './heard-at';
+import { beatsOf } from './inside';
 import { sameJson } from './json';
 import {
   type Action,
@@ -138,7 +139,10 @@ function factsOfLayer({ counters }: Counters, row: Layer): Entered {
 
 /** What a macro moves along. */
 const factsOfMacro = (row: Parameter): Entered => ({
-  drives: row.drives.map((d) => [d.parameterId, d.from, d.to, d.curve]),
+  drives: row.drives.map((d) => {
+    const beats = beatsOf(row, d);
+    return beats === null ? [d.parameterId, d.from, d.to, d.curve] : [d.parameterId, beats];
+  }),
 });
 
 /** What is kept under one step in a target. */
@@ -267,12 +271,19 @@ export function heldLanding(row: Landing): Landing | null {
   return read.success ? read.data : row;
 }
 
+/** What moves along with a tempo for so many beats. */
+const inBeats = z.tuple([z.string(), z.number()]);
+
 /** A macro as its target has it: one that nobody entered moves nothing along. */
 export function heldMacro(row: Parameter): Parameter {
   const kept = row.entered?.facts;
   if (kept === undefined) return row.entered === null ? { ...row, drives: [] } : row;
-  const rows = z.array(z.tuple([z.string(), z.number(), z.number(), z.unknown()])).safeParse(kept.drives);
-  const drives = (rows.success ? rows.data : []).map(([parameterId, from, to, curve]) => ({ parameterId, from, to, curve }));
+  const rows = z.array(z.union([z.tuple([z.string(), z.number(), z.number(), z.unknown()]), inBeats])).safeParse(kept.drives);
+  const drives = (rows.success ? rows.data : []).map(([parameterId, ...over]) => {
+    if (over.length === 3) return { parameterId, from: over[0], to: over[1], curve: over[2] };
+    const now = row.drives.find((d) => d.parameterId === parameterId);
+    return { ...(now ?? { parameterId, from: 0, to: 0, curve: { type: 'linear' } }), beats: over[0] };
+  });
   const read = parameterSchema.safeParse({ ...row, drives });
   return read.success ? read.data : row;
 }

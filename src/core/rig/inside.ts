@@ -1,10 +1,18 @@
 // What hangs together inside a target: macros with what they move along, conditions with what tells them, banks of channels, its tempo.
 import type { RigIndex } from './index-rig';
-import type { ChannelBank, Parameter } from './schema';
+import type { ChannelBank, Drive, Parameter } from './schema';
 
 /** Whether a parameter is the tempo of its target: beats a minute, by its unit. */
 export const isTempo = ({ kind, unit }: Pick<Parameter, 'kind' | 'unit'>): boolean =>
   unit.length < 6 && kind === 'continuous' && /^bpm$/i.test(unit.trim());
+
+/** Whether a parameter is a time, or how often in a second, by its unit. */
+export const isTime = ({ kind, unit }: Pick<Parameter, 'kind' | 'unit'>): boolean =>
+  kind === 'continuous' && /^(ms|s|hz)$/i.test(unit.trim());
+
+/** How many beats what moves along with a tempo lasts; null for what moves over a range. */
+export const beatsOf = (macro: Pick<Parameter, 'kind' | 'unit'>, { beats }: Drive): number | null =>
+  isTempo(macro) ? (beats ?? null) : null;
 
 /** How many strips a bank of channels goes over: those of its longest lane. */
 export const stripsOf = ({ lanes }: Pick<ChannelBank, 'lanes'>): number => Math.max(0, ...lanes.map((lane) => lane.length));

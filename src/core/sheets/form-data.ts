@@ -1,6 +1,6 @@
 // What a written form of a player's own is made of: the lines of one unit as plain values, numbers as the standard counts them.
 import type { Message } from '../midi';
-import { type Action, gestureNames, hearsAll, type Parameter, type RigIndex } from '../rig';
+import { type Action, beatsOf, gestureNames, hearsAll, type Parameter, type RigIndex } from '../rig';
 import type { SheetLine } from './line';
 import { makeSheet } from './sheet';
 
@@ -43,7 +43,12 @@ export interface FormLine {
   /** `any` where every channel is heard. */
   readonly channels?: string;
   /** Of a macro: what it moves along. */
-  readonly moves?: readonly { readonly parameter: string; readonly from: number; readonly to: number }[];
+  readonly moves?: readonly {
+    readonly parameter: string;
+    readonly from: number;
+    readonly to: number;
+    readonly beats?: number;
+  }[];
   readonly entered: boolean;
   /** Every fact of the line as the sheet says it, by the word that stands over it. */
   readonly says: Readonly<Record<string, string>>;
@@ -153,8 +158,8 @@ const named = (parameter: Parameter | undefined): Partial<FormLine> =>
     : {};
 
 const moved = (index: RigIndex, parameter: Parameter | undefined): NonNullable<FormLine['moves']> =>
-  (parameter?.drives ?? []).map((d) => ({
-    parameter: index.parameters.get(d.parameterId)?.name ?? '',
-    from: d.from,
-    to: d.to,
-  }));
+  (parameter?.drives ?? []).map((d) => {
+    const beats = parameter ? beatsOf(parameter, d) : null;
+    const name = index.parameters.get(d.parameterId)?.name ?? '';
+    return { parameter: name, from: d.from, to: d.to, ...(beats === null ? {} : { beats }) };
+  });

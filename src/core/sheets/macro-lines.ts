@@ -1,7 +1,7 @@
 // The lines of a target's macros: one for each, then one for each parameter that it moves along.
 import { counted } from '../base';
-import { type RigIndex, stands, type Target } from '../rig';
-import { curveValue, curveWords, exactValue } from './exact';
+import { beatsOf, type RigIndex, stands, type Target } from '../rig';
+import { curveValue, curveWords, exactNumber, exactValue } from './exact';
 import { fact, inOrder } from './fact';
 import { freshOn, type SheetLine } from './line';
 import type { Naming } from './naming';
@@ -23,7 +23,9 @@ export function macroLines(index: RigIndex, naming: Naming, target: Target): rea
       entered: stands(index, macro),
       fresh: freshOn(macro, facts),
     };
-    const moved = macro.drives.flatMap(({ parameterId, from, to, curve }, at): readonly SheetLine[] => {
+    const moved = macro.drives.flatMap((drive, at): readonly SheetLine[] => {
+      const { parameterId, from, to, curve } = drive;
+      const beats = beatsOf(macro, drive);
       const parameter = index.parameters.get(parameterId);
       if (!parameter) return [];
       return [
@@ -33,8 +35,12 @@ export function macroLines(index: RigIndex, naming: Naming, target: Target): rea
           facts: inOrder([
             fact('parameter', macro.id, name),
             fact('moves', parameterId, naming.parameter(parameterId)),
-            fact('range', [from, to], `${exactValue(parameter, from)} to ${exactValue(parameter, to)}`),
-            fact('curve', curveValue(curve), curveWords(curve)),
+            ...(beats === null
+              ? [
+                  fact('range', [from, to], `${exactValue(parameter, from)} to ${exactValue(parameter, to)}`),
+                  fact('curve', curveValue(curve), curveWords(curve)),
+                ]
+              : [fact('range', beats, `${exactNumber(beats)} ${beats === 1 ? 'beat' : 'beats'} of ${name}`)]),
           ]),
           limits: [],
           entered: head.entered,

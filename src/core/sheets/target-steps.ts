@@ -28,6 +28,11 @@ const scopes: { readonly [S in Target['reception']['scope']]: string } = {
   'focused-window': 'It listens only while its window has the focus: bring it to the front now.',
   locked: 'It listens where it is locked to: check the lock now.',
 };
+const clocks: { readonly [C in NonNullable<Target['reception']['clock']>]: string } = {
+  ignored: '',
+  followed: 'It goes by a MIDI clock: let it follow the one that comes in.',
+  sent: 'Others go by its tempo: let it send its MIDI clock.',
+};
 const homes: { readonly [L in Target['reception']['livesIn']]: string } = {
   'controller-slot': 'kept in the slot of the controller',
   'plugin-instance': 'kept with this instance of the plugin: another instance has to be told again',
@@ -79,6 +84,7 @@ export function targetSteps(
       todo: [
         ...target.setUp.before,
         scopes[target.reception.scope],
+        clocks[target.reception.clock ?? 'ignored'],
         `What is entered is ${homes[target.reception.livesIn]}.`,
       ].filter((t) => t !== ''),
     },

@@ -1,6 +1,7 @@
 // Which way a message goes, how long it takes, and what is in its way.
 
 export { type Arrived, type CarriedWord, networkOf, type Ways, waysOf, wordsOver } from './arrived';
+export { type Clocks, clocksOf, tempoParameter } from './clock';
 export {
   addressAt,
   heardAnywhere,

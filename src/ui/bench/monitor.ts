@@ -58,6 +58,7 @@ const telling: Readonly<Record<(typeof unheardReasons)[number], number>> = {
   elsewhere: 6,
   'no-strip': 6,
   'not-so': 7,
+  'by-clock': 7,
   unchanged: 7,
   'not-known': 8,
   waits: 8,

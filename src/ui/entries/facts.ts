@@ -50,6 +50,7 @@ export const receptionFacts: Readonly<Record<keyof Reception, string>> = {
   feedback: 'values sent back',
   launchQuantisation: 'when a launch starts',
   taps: 'how taps become a tempo',
+  clock: 'whose clock it goes by',
   learning: 'how its numbers are entered',
   asksKind: 'whether it asks what kind a control is',
   channels: 'on which channels it hears',

@@ -53,6 +53,7 @@ export const receptionQuestions: Readonly<Record<keyof Reception, string>> = {
   learning: 'Open its mapping page and press something that is mapped: does it act? Can a number be typed there, or only learnt?',
   asksKind: 'Beside a learnt control, does it offer: moves, stays, springs back?',
   channels: 'Learn a number, send it on another channel: does it move?',
+  clock: 'Send it a clock at another tempo: does its own follow? Does a clock come out of it?',
   channelModes: 'Hold a gate, send CC 123: does it close? Send CC 121: does the wheel go back?',
   shows: 'What does it call the first channel, the first program and note 60?',
 };

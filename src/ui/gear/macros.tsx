@@ -5,10 +5,11 @@
 import { Trash2 } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { counted } from '@/core/base';
-import { addDrive, changeDrive, drivable, macrosIn, removeDrive } from '@/core/commands';
-import type { Drive, Edit, Parameter, RigIndex, Target } from '@/core/rig';
+import { addDrive, changeBeats, changeDrive, drivable, macrosIn, removeDrive } from '@/core/commands';
+import { beatsOf, type Drive, type Edit, isTempo, isTime, type Parameter, type RigIndex, type Target } from '@/core/rig';
 import { CurveWord } from '../inspector/curve-word';
 import { Button } from '../primitives/button';
+import { Select } from '../primitives/field';
 import { ParameterValue } from '../primitives/parameter-value';
 import { PickFrom } from './pick-from';
 
@@ -75,6 +76,7 @@ function MacroCard({ index, macro, edit }: Omit<Props, 'target'> & { readonly ma
 function DriveRow({ index, macro, drive, edit }: Omit<Props, 'target'> & { readonly macro: Parameter; readonly drive: Drive }) {
   const moved = index.parameters.get(drive.parameterId);
   if (!moved) return null;
+  const beats = beatsOf(macro, drive);
   const end = (field: 'from' | 'to', label: string) => (
     <ParameterValue
       parameter={moved}
@@ -92,11 +94,24 @@ function DriveRow({ index, macro, drive, edit }: Omit<Props, 'target'> & { reado
       <span className="truncate" title={moved.name}>
         {moved.name}
       </span>
-      {end('from', `${moved.name} at the low end of ${macro.name}`)}
-      <span className="text-xs text-ink-2">to</span>
-      {end('to', `${moved.name} at the high end of ${macro.name}`)}
-      <span className="flex items-center">
-        {moved.kind === 'continuous' && (
+      {beats === null ? (
+        <>
+          {end('from', `${moved.name} at the low end of ${macro.name}`)}
+          <span className="text-xs text-ink-2">to</span>
+          {end('to', `${moved.name} at the high end of ${macro.name}`)}
+        </>
+      ) : (
+        <span className="col-span-3 text-xs text-ink-2">a time that follows the tempo</span>
+      )}
+      <span className="flex items-center gap-2">
+        {isTempo(macro) && (isTime(moved) || beats !== null) && (
+          <Beats
+            label={`How ${moved.name} goes with ${macro.name}`}
+            beats={beats}
+            onBeats={(to) => edit(changeBeats(macro, moved.id, to))}
+          />
+        )}
+        {moved.kind === 'continuous' && beats === null && (
           <CurveWord
             label={`Curve of ${moved.name} with ${macro.name}`}
             curve={drive.curve}
@@ -113,5 +128,47 @@ function DriveRow({ index, macro, drive, edit }: Omit<Props, 'target'> & { reado
         <Trash2 size={15} aria-hidden />
       </Button>
     </li>
+  );
+}
+
+/** Lengths that delays are set to, in beats. */
+const lengths: readonly (readonly [number, string])[] = [
+  [1 / 4, '¼ beat'],
+  [1 / 3, '⅓ beat'],
+  [1 / 2, '½ beat'],
+  [2 / 3, '⅔ beat'],
+  [3 / 4, '¾ beat'],
+  [1, '1 beat'],
+  [3 / 2, '1½ beats'],
+  [2, '2 beats'],
+  [3, '3 beats'],
+  [4, '4 beats'],
+];
+
+/** How many beats a time lasts, or that it moves over a range. */
+function Beats({
+  label,
+  beats,
+  onBeats,
+}: {
+  readonly label: string;
+  readonly beats: number | null;
+  readonly onBeats: (beats: number | null) => void;
+}) {
+  return (
+    <Select
+      aria-label={label}
+      className="w-32"
+      value={beats === null ? '' : String(beats)}
+      onChange={(e) => onBeats(e.target.value === '' ? null : Number(e.target.value))}
+    >
+      <option value="">over a range</option>
+      {lengths.map(([n, words]) => (
+        <option key={n} value={String(n)}>
+          {words}
+        </option>
+      ))}
+      {beats !== null && !lengths.some(([n]) => n === beats) && <option value={String(beats)}>{beats} beats</option>}
+    </Select>
   );
 }

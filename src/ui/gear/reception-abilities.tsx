@@ -98,6 +98,17 @@ function HearsWhen({
         onChange={(channels) => tune({ channels })}
       />
       <Choice
+        label="MIDI clock"
+        fact="clock"
+        value={reception.clock ?? 'ignored'}
+        options={[
+          ['ignored', 'neither followed nor sent'],
+          ['followed', 'its tempo follows one'],
+          ['sent', 'sends one at its tempo'],
+        ]}
+        onChange={(clock) => tune({ clock })}
+      />
+      <Choice
         label="All notes off, all sound off, reset"
         fact="channelModes"
         value={reception.channelModes ?? 'ignored'}

@@ -64,6 +64,8 @@ export const receptionSchema = z.object({
   launchQuantisation: z.enum(['none', 'beat', 'bar']),
   /** How taps become a tempo: over how many intervals the mean is taken, and after how long a pause they start anew. As `usualTaps` where nothing is said. */
   taps: tapsSchema.optional(),
+  /** Whether it goes by a MIDI clock that comes to it, or sends one of its own tempo; neither where nothing is said. */
+  clock: z.enum(['ignored', 'followed', 'sent']).optional(),
   /** Whether it does as the channel mode messages say: 120 and 123 let go what is held, 121 resets controllers. It does not where nothing is said. */
   channelModes: z.enum(['ignored', 'obeyed']).optional(),
   /** Whether what is entered in it is heard on the channel that is entered, or on every one (MIDI 1.0: omni); on its own where nothing is said. */
@@ -132,12 +134,16 @@ export const targetSchema = z.object({
 });
 export type Target = z.infer<typeof targetSchema>;
 
-/** Another parameter that a macro moves along: from one value to another over the whole of its own travel, `from` > `to` backwards. */
+/**
+ * Another parameter that a macro moves along: from one value to another over the whole of its own travel, `from` > `to` backwards. Along with a tempo it may be a time
+ * of so many `beats` instead.
+ */
 export const driveSchema = z.object({
   parameterId: idSchema,
   from: z.number().finite(),
   to: z.number().finite(),
   curve: curveSchema,
+  beats: z.number().positive().max(64).optional(),
 });
 export type Drive = z.infer<typeof driveSchema>;
 

@@ -1,0 +1,222 @@
+// MIDI clock between targets: who follows whom, written a second time and held against the simulator. Source: MIDI 1.0, system real time messages: they have no channel, and a
+// filter lets them through or not like any other kind (here: where it lets start through). 24 clocks to a quarter note say a tempo and nothing else. What a program does
+// with its own tempo while it follows is common practice, no source: nothing else moves it.
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import type { Reception, Rig, ScriptEvent, Target, Wire } from '@/core/rig';
+import { mouse, played, tap } from '../kit/hand';
+import { assignment, cc, continuous, fixed, landing, outcomeOf, parameter, smallRig, withFunctions } from '../kit/small-rig';
+
+type Clock = NonNullable<Reception['clock']>;
+interface Lead {
+  readonly from: number;
+  readonly to: number;
+  readonly types: readonly string[] | null;
+  readonly remote: boolean;
+  readonly passesOn: boolean;
+}
+interface Band {
+  readonly clocks: readonly Clock[];
+  readonly starts: readonly number[];
+  readonly leads: readonly Lead[];
+}
+
+const COUNT = 4;
+const tempoOf = (at: number): string => `tempo${at}`;
+/** The third goes no further than 40 to 160. */
+const ends = (at: number): readonly [number, number] => (at === 2 ? [40, 160] : [20, 300]);
+
+function bandRig({ clocks, starts, leads }: Band, change: Partial<Reception> = {}): Rig {
+  const bare = smallRig(
+    clocks.map((_, at) =>
+      continuous(tempoOf(at), ...ends(at), {
+        unit: 'BPM',
+        start: Math.min(ends(at)[1], starts[at] ?? 120),
+        order: at,
+        targetId: `t${at}`,
+      }),
+    ),
+  );
+  const [target] = bare.targets;
+  const [wire] = bare.wires;
+  if (!target || !wire) throw new Error('no gear');
+  return {
+    ...bare,
+    targets: clocks.map(
+      (clock, at): Target => ({
+        ...target,
+        id: `t${at}`,
+        order: at,
+        name: `T${at}`,
+        reception: { ...target.reception, ...change, clock },
+      }),
+    ),
+    wires: [
+      { ...wire, to: { unitId: 't0', port: '' } },
+      ...leads.map(
+        (lead, i): Wire => ({
+          ...wire,
+          id: `w${i}`,
+          order: i + 2,
+          from: { unitId: `t${lead.from}`, port: '' },
+          to: { unitId: `t${lead.to}`, port: '' },
+          types: lead.types && [...lead.types],
+          forRemote: lead.remote,
+          passesOn: lead.passesOn,
+        }),
+      ),
+    ],
+  };
+}
+
+/** Who hears the clock of one, a second time: over each wire that lets start through for remote control, and on from there where a wire passes it on. */
+function heardBy(from: number, { leads }: Band): ReadonlySet<number> {
+  const heard = new Set<number>();
+  const gone = new Set<Lead>();
+  const go = (at: number, first: boolean): void => {
+    for (const lead of leads) {
+      if (lead.from !== at || gone.has(lead) || !(first || lead.passesOn)) continue;
+      if (lead.types !== null && !lead.types.includes('start')) continue;
+      gone.add(lead);
+      if (lead.remote) heard.add(lead.to);
+      go(lead.to, false);
+    }
+  };
+  go(from, true);
+  return heard;
+}
+
+const someBand: fc.Arbitrary<Band> = fc.record({
+  clocks: fc.array(fc.constantFrom<Clock>('sent', 'followed', 'followed', 'ignored'), { minLength: COUNT, maxLength: COUNT }),
+  starts: fc.array(fc.constantFrom(60, 96, 120, 200), { minLength: COUNT, maxLength: COUNT }),
+  // None leads back: what goes round is another law's.
+  leads: fc
+    .array(
+      fc.record({
+        from: fc.nat(COUNT - 1),
+        to: fc.nat(COUNT - 1),
+        types: fc.constantFrom(null, null, ['cc', 'note'], ['cc', 'start', 'stop']),
+        remote: fc.constantFrom(true, true, true, false),
+        passesOn: fc.boolean(),
+      }),
+      { maxLength: 6 },
+    )
+    .map((all) =>
+      all.flatMap((l) => (l.from === l.to ? [] : [{ ...l, from: Math.min(l.from, l.to), to: Math.max(l.from, l.to) }])),
+    ),
+});
+
+describe('a clock', () => {
+  it('is followed by whom it comes to, from the start, as far as their tempo goes; nothing else moves that', () => {
+    fc.assert(
+      fc.property(
+        someBand,
+        fc.array(fc.tuple(fc.nat(COUNT - 1), fc.constantFrom(30, 100, 140, 250)), { maxLength: 6 }),
+        (band, hands) => {
+          const leads = band.clocks.map((c, at) =>
+            c === 'sent' ? [...heardBy(at, band)].filter((f) => band.clocks[f] === 'followed') : [],
+          );
+          // Two clocks at one program: whose it follows nobody knows.
+          fc.pre(band.clocks.every((_, at) => leads.filter((l) => l.includes(at)).length < 2));
+          const kept = (at: number, bpm: number): number => Math.max(ends(at)[0], Math.min(ends(at)[1], bpm));
+          const tempo = band.clocks.map((_, at) => kept(at, band.starts[at] ?? 120));
+          const follow = (from: number): void => {
+            for (const at of leads[from] ?? []) tempo[at] = kept(at, tempo[from] ?? 0);
+          };
+          for (let at = 0; at < COUNT; at++) follow(at);
+          const events: ScriptEvent[] = [];
+          const check = (): void => {
+            const now = played(bandRig(band), events);
+            expect(tempo.map((_, at) => now.at(tempoOf(at)))).toEqual(tempo);
+          };
+          check();
+          hands.forEach(([at, bpm], i) => {
+            events.push(mouse(tempoOf(at), i * 1000, kept(at, bpm)));
+            if (!leads.some((l) => l.includes(at))) {
+              tempo[at] = kept(at, bpm);
+              follow(at);
+            }
+            check();
+          });
+        },
+      ),
+      { numRuns: 200, seed: 20261130 },
+    );
+  });
+
+  const pair: Band = {
+    clocks: ['sent', 'followed'],
+    starts: [120, 90],
+    leads: [{ from: 0, to: 1, types: null, remote: true, passesOn: false }],
+  };
+  /** One footswitch taps the tempo of the first, another launches something at the beat of the second. */
+  const tapped = (band: Band): Rig => {
+    const bare = bandRig(band, { launchQuantisation: 'beat', modes: ['tap', 'trigger', 'absolute'] });
+    const [wire] = bare.wires;
+    const rig: Rig = {
+      ...bare,
+      parameters: [...bare.parameters, parameter('cue', { kind: 'trigger', order: 9, targetId: 't1' })],
+      wires: wire ? [...bare.wires, { ...wire, id: 'second', order: 9, to: { unitId: 't1', port: '' } }] : bare.wires,
+    };
+    return withFunctions(
+      rig,
+      [
+        assignment({ id: 'taps', on: 'fs1', message: cc(20), behaviour: fixed(127), meant: [tempoOf(0)] }),
+        assignment({ id: 'cue', on: 'fs2', message: cc(21), behaviour: fixed(127), meant: ['cue'] }),
+      ],
+      [
+        { ...landing(tempoOf(0), { address: cc(20), mode: 'tap', from: 20, to: 300 }), targetId: 't0' },
+        { ...landing('cue', { address: cc(21), mode: 'trigger' }), targetId: 't1' },
+      ],
+    );
+  };
+
+  it('carries taps on: what is launched there waits for the beat of the one that sends it', () => {
+    const taps = [0, 500, 1000].flatMap((t) => tap('fs1', t));
+    const now = played(tapped(pair), [...taps, ...tap('fs2', 1600)]);
+    expect(now.at(tempoOf(1))).toBe(120);
+    const slower = [0, 750, 1500].flatMap((t) => tap('fs1', t));
+    expect(played(tapped(pair), slower).at(tempoOf(1))).toBe(80);
+    const started = (band: Band): number | undefined =>
+      played(tapped(band), [...slower, ...tap('fs2', 1600)]).values.find((v) => v.includes('cue')) === undefined
+        ? undefined
+        : Number.parseFloat(played(tapped(band), [...slower, ...tap('fs2', 1600)]).values.find((v) => v.includes('cue')) ?? '');
+    // At 80 beats a minute the next beat is at 2250 ms; by itself, at 90, it would be at 2000.
+    expect(started(pair)).toBe(2250);
+    expect(started({ ...pair, leads: [] })).toBe(2000);
+  });
+
+  it('takes along what lasts so many beats there', () => {
+    const rig = tapped(pair);
+    const echo: Rig = {
+      ...rig,
+      parameters: [
+        ...rig.parameters.map((p) =>
+          p.id === tempoOf(1)
+            ? { ...p, drives: [{ parameterId: 'delay', from: 1, to: 2000, curve: { type: 'linear' as const }, beats: 0.75 }] }
+            : p,
+        ),
+        continuous('delay', 1, 2000, { unit: 'ms', start: 400, order: 12, targetId: 't1' }),
+      ],
+    };
+    expect(played(echo, []).at('delay')).toBe(400);
+    // 80 beats a minute: a beat lasts 750 ms, three quarters of it 562.5.
+    expect(
+      played(
+        echo,
+        [0, 750, 1500].flatMap((t) => tap('fs1', t)),
+      ).at('delay'),
+    ).toBe(562.5);
+  });
+
+  it('is all that moves a tempo that follows it: a press for that does nothing', () => {
+    const rig = tapped(pair);
+    const held = withFunctions(
+      rig,
+      [assignment({ id: 'own', on: 'fs2', message: cc(30), behaviour: fixed(127), meant: [tempoOf(1)] })],
+      [{ ...landing(tempoOf(1), { address: cc(30), mode: 'tap', from: 20, to: 300 }), targetId: 't1' }],
+    );
+    const outcome = outcomeOf(held, 'own');
+    expect(outcome.type === 'played' && outcome.effects.map((e) => e.did.type)).toEqual(['never-reacts']);
+  });
+});
