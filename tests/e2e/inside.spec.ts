@@ -427,7 +427,7 @@ test('taps on one box reach the echo of another over its clock, for three quarte
   await addTarget(page, 'Drum room', 'name,kind,range,unit,start\nPulse,continuous,30..300,BPM,120', 1);
   await page.getByText('What it can hear, and when').click();
   await page.getByLabel('tap tempo').check();
-  await page.getByLabel('MIDI clock').selectOption('sends one at its tempo');
+  await page.getByLabel('MIDI clock').selectOption('is sent');
   await addTarget(
     page,
     'Far wall',
@@ -435,7 +435,7 @@ test('taps on one box reach the echo of another over its clock, for three quarte
     2,
   );
   await page.getByText('What it can hear, and when').click();
-  await page.getByLabel('MIDI clock').selectOption('its tempo follows one');
+  await page.getByLabel('MIDI clock').selectOption('is followed');
   const macros = page.getByRole('region', { name: 'Macros' });
   await macros.getByLabel('Make a macro of').selectOption('Tempo');
   await macros.getByLabel('Move along with Tempo').selectOption('Delay');

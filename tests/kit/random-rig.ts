@@ -117,6 +117,7 @@ export function randomRig(seed: number): Rig {
   }
   function behaviourFor(message: Message, moves: boolean, clicks: boolean, kind: ControlKind): Behaviour {
     const max = message.type === 'cc14' || message.type === 'nrpn' || message.type === 'pitch-bend' ? 16383 : 127;
+    if (clicks && next() < 0.3) return { type: 'click', way: one('up', 'down'), value: u14(int(1, max)) };
     if (clicks)
       return {
         type: 'relative',

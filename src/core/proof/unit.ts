@@ -1,13 +1,14 @@
 // The hardware under one gesture: a unit that holds one function only, as it was entered, and what it sends when a hand plays it.
 import { groupBy } from '../base';
 import { type ControllerInput, compileController, startController, stepController } from '../controller';
-import { type HeardMessage, noSysex, relativeCodingSchema } from '../midi';
+import { type HeardMessage, noSysex } from '../midi';
 import {
   type Action,
   type Assignment,
   type Control,
   type Controller,
   type Counter,
+  firmwareSchema,
   gestureTypeSchema,
   type SwitchGroup,
 } from '../rig';
@@ -41,7 +42,7 @@ export function unitSends(
     firmware: {
       ...controller.firmware,
       gestures: [...gestureTypeSchema.options],
-      encoderModes: ['absolute', ...relativeCodingSchema.options],
+      encoderModes: [...firmwareSchema.shape.encoderModes.element.options],
     },
   };
   const controls = [{ ...control, calibration: null }, ...(partner ? [partner] : [])];

@@ -102,9 +102,9 @@ function HearsWhen({
         fact="clock"
         value={reception.clock ?? 'ignored'}
         options={[
-          ['ignored', 'neither followed nor sent'],
-          ['followed', 'its tempo follows one'],
-          ['sent', 'sends one at its tempo'],
+          ['ignored', 'is not used'],
+          ['followed', 'is followed'],
+          ['sent', 'is sent'],
         ]}
         onChange={(clock) => tune({ clock })}
       />
