@@ -209,6 +209,24 @@ describe('a clock', () => {
     ).toBe(562.5);
   });
 
+  it('is not known where a preset does not say how fast the one that sends it is, until that is known again', () => {
+    const rig = tapped(pair);
+    const loaded: Rig = {
+      ...rig,
+      parameters: [
+        ...rig.parameters,
+        parameter('sound', { kind: 'stepped', highest: 1, steps: ['A', 'B'], order: 13, targetId: 't0' }),
+      ],
+      presets: [
+        { id: 'b', order: 1, parameterId: 'sound', step: 1, stored: true, rest: 'unknown', values: [], entered: null, note: '' },
+      ],
+    };
+    const now = played(loaded, [mouse('sound', 0, 1)]);
+    expect([now.at(tempoOf(0)), now.at(tempoOf(1))]).toEqual([Number.NaN, Number.NaN]);
+    const again = played(loaded, [mouse('sound', 0, 1), mouse(tempoOf(0), 1000, 96)]);
+    expect(again.at(tempoOf(1))).toBe(96);
+  });
+
   it('is all that moves a tempo that follows it: a press for that does nothing', () => {
     const rig = tapped(pair);
     const held = withFunctions(

@@ -35,9 +35,14 @@ export function putStep(program: TargetProgram, values: number[], moved: number[
     moved.push(put.slot);
     moveAlong(program.macros, values, moved, put.slot, named);
   }
-  for (const forgotten of load.forgets) {
-    if (Number.isNaN(values[forgotten]) || program.clocked.has(forgotten)) continue;
-    values[forgotten] = Number.NaN;
-    moved.push(forgotten);
-  }
+  for (const forgotten of load.forgets) if (!program.clocked.has(forgotten)) forget(program, values, moved, forgotten);
+}
+
+/** Nobody knows any more where a parameter stands, nor how fast those are that follow its clock, with what goes by them. */
+function forget(program: TargetProgram, values: number[], moved: number[], slot: number): void {
+  if (Number.isNaN(values[slot])) return;
+  values[slot] = Number.NaN;
+  moved.push(slot);
+  for (const along of program.macros.get(slot)?.moves ?? [])
+    if (program.clocked.has(along.slot) || program.clocked.has(slot)) forget(program, values, moved, along.slot);
 }
