@@ -87,7 +87,16 @@ describe('a message for each way', () => {
       controllers: rig.controllers.map((c) => ({ ...c, firmware: { ...c.firmware, encoderModes: ['absolute'] } })),
     };
     expect(outcomeOf(plain, 'a')).toMatchObject({ type: 'cannot' });
-    expect(findings(plain).map((f) => [f.check, f.severity])).toContainEqual(['cannot-send', 'stop']);
+    // Nobody said that it cannot: only what is stated is sure.
+    expect(findings(plain).map((f) => [f.check, f.severity])).toContainEqual(['cannot-send', 'caution']);
+    const stated: Rig = {
+      ...plain,
+      controllers: plain.controllers.map((c) => ({
+        ...c,
+        evidence: [{ fact: 'encoderModes', grade: 'manual' as const, at: null, version: '', limit: '' }],
+      })),
+    };
+    expect(findings(stated).map((f) => [f.check, f.severity])).toContainEqual(['cannot-send', 'stop']);
   });
 
   it('tells of one that has a message for one way only', () => {
