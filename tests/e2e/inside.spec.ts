@@ -464,3 +464,45 @@ test('taps on one box reach the echo of another over its clock, for three quarte
   expect(told.values.map((v) => v.split(' ').slice(1).join(' ')).slice(-3)).toEqual(['Pulse 100', 'Tempo 100', 'Delay 450']);
   expect(told).toEqual(keptJob('clock-echo', told));
 });
+
+test('one knob, another parameter for one sound: it stands in for the usual one as long as that sound is on', async ({
+  page,
+}) => {
+  const id = await ownRig(page);
+  await open(page, id, 'gear');
+  await addTarget(
+    page,
+    'Glass organ',
+    'name,kind,range,unit,start,steps\nSound,stepped,,,0,Flute|Reed|Bells\nCutoff,continuous,0..100,%,0\nMallet,continuous,0..100,%,0',
+    3,
+  );
+  await page.getByRole('link', { name: /^Map:/ }).click();
+  await expect(page).toHaveURL(/\/map/);
+  await page.getByRole('button', { name: /^Encoder slab/ }).click();
+  await page.getByRole('button', { name: /^E 6:/ }).click();
+  await page.getByRole('button', { name: 'Assign a parameter', exact: true }).click();
+  await pick(page, 'Cutoff');
+  await page.getByRole('button', { name: 'Parameter', exact: true }).click();
+  await pick(page, 'Mallet');
+  await page.getByRole('button', { name: 'Only if… for Mallet' }).click();
+  await page.getByRole('button', { name: 'Only if something else is so' }).click();
+  await page.getByLabel(/^What tells whether/).selectOption('Sound');
+  await page.getByLabel(/^Value at which/).selectOption('Bells');
+  await page.getByLabel('in place of the others on its number').check();
+  await expectAccessible(page);
+  await saved(page);
+  const told = jobOf(await exportOf(page, id), ['E 6'], (rig) => {
+    const knob = controlNamed(rig, 'E 6');
+    const sound = rig.parameters.find((p) => p.name === 'Sound')?.id ?? '';
+    return [moveTo(knob, 0, 0.5), { do: 'set', on: sound, atMs: 500, value: 2 } as const, moveTo(knob, 1000, 1)];
+  });
+  const moved = told.values.map((v) =>
+    v
+      .split(' ')
+      .slice(1)
+      .join(' ')
+      .replace(/\.\d+$/, ''),
+  );
+  expect(moved).toEqual(['Cutoff 50', 'Sound 2', 'Mallet 100']);
+  expect(told).toEqual(keptJob('one-sound', told));
+});

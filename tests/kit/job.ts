@@ -110,7 +110,14 @@ export function jobOf(exported: string, names: readonly string[], events: (rig: 
           ...(scope === 'target' ? {} : { scope }),
           ...(conditions.length === 0
             ? {}
-            : { conditions: conditions.map((c) => [c.words, parameter.get(c.when?.parameterId ?? ''), c.when?.value]) }),
+            : {
+                conditions: conditions.map((c) => [
+                  c.words,
+                  parameter.get(c.when?.parameterId ?? ''),
+                  c.when?.value,
+                  ...(c.instead ? ['in place of the others'] : []),
+                ]),
+              }),
         }),
       ),
     ...insideOf(rig, meant, parameter),

@@ -281,7 +281,7 @@ const someLanding = fc.record({
   /** What has to be so: words, and whether the switch of the hall tells it. */
   needs: fc.oneof(
     { weight: 5, arbitrary: fc.constant(null) },
-    { weight: 1, arbitrary: fc.tuple(name, fc.constantFrom(null, null, 0, 1)) },
+    { weight: 1, arbitrary: fc.tuple(name, fc.constantFrom(null, null, 0, 1), fc.boolean()) },
   ),
 });
 
@@ -511,7 +511,13 @@ export function richRig(given: SomeRichRig): Rig {
         conditions:
           l.needs === null
             ? []
-            : [{ words: clean(l.needs[0]), when: l.needs[1] === null ? null : { parameterId: 'p3', value: l.needs[1] } }],
+            : [
+                {
+                  words: clean(l.needs[0]),
+                  when: l.needs[1] === null ? null : { parameterId: 'p3', value: l.needs[1] },
+                  ...(l.needs[2] ? { instead: true } : {}),
+                },
+              ],
         chosenBy: l.chosen && { from: u14(l.chosen[0]), to: u14(l.chosen[0] + l.chosen[1]) },
         curve: l.curve,
         takeover: l.takeover,

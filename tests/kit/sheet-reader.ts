@@ -483,11 +483,11 @@ export function rebuilt(gear: Rig, lines: readonly ReadLine[]): Rig {
   }
   /** What has to be so: in words, and the parameter that tells it with its value, where one does. */
   function condition(text: string, among: readonly Parameter[]): Landing['conditions'][number] {
-    const told = /^(.*) \[(.*): (.*?)\]$/.exec(text);
+    const told = /^(.*) \[(.*): (.*?)\]( in place of the others on its number)?$/.exec(text);
     if (!told) return { words: text, when: null };
-    const [, words = '', name = '', at = ''] = told;
+    const [, words = '', name = '', at = '', instead] = told;
     const of = called(among, name);
-    return { words, when: { parameterId: of.id, value: value(at, of) } };
+    return { words, when: { parameterId: of.id, value: value(at, of) }, ...(instead ? { instead: true } : {}) };
   }
   /** Two values with *to* between them, either of which may have that in its name. */
   function pair(text: string, p: Parameter): readonly [number, number] {

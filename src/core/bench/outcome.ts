@@ -26,6 +26,7 @@ import { type NotLanding, slotsHeardBy, whyNotLanding } from './heard-there';
 import { plainSweep } from './plain-sweep';
 import { run } from './run';
 import { apart, FINE_POSITIONS, inLayer, inTurn, POSITIONS, standardScript } from './script';
+import { type Start, startsOf } from './starts';
 import { FINGER_DOWN, FINGER_UP, SENT, type Trace } from './trace';
 
 export type Unreachable =
@@ -83,12 +84,19 @@ export function outcome(index: RigIndex, assignment: Assignment, around: Surroun
   const stage = setUp(index, assignment, around);
   if (stage.type !== 'ready') return stage;
   const { chain, slot } = stage;
-  const trace = playOn(stage, chain.targets.start);
+  const plays = new Map<Start, Trace>();
+  const playFrom = (start: Start): Trace => {
+    const trace = plays.get(start) ?? playOn(stage, start);
+    plays.set(start, trace);
+    return trace;
+  };
+  const trace = playFrom(chain.targets.start);
   const sent = countSent(trace, slot);
   const meant = new Set(assignment.actions.flatMap((a) => (a.type === 'send' ? a.meant : [])));
   const heard = slotsHeardBy(index, stage, assignment);
+  const startOf = startsOf(chain);
   const effects: Effect[] = [];
-  const still: number[] = [];
+  const still = new Map<Start, number[]>();
   chain.targets.parameters.forEach((parameter, i) => {
     if (!heard.has(i)) {
       if (meant.has(parameter.id))
@@ -99,11 +107,12 @@ export function outcome(index: RigIndex, assignment: Assignment, around: Surroun
         });
       return;
     }
-    const did = classify(trace, i, parameter, chain.targets.start[i] ?? parameter.start, stage.gesture);
+    const start = startOf(i);
+    const did = classify(playFrom(start), i, parameter, start[i] ?? parameter.start, stage.gesture);
     if (did) effects.push({ parameterId: parameter.id, meant: meant.has(parameter.id), did });
-    else still.push(i);
+    else still.set(start, [...(still.get(start) ?? []), i]);
   });
-  if (still.length > 0) effects.push(...fromAnotherStart(stage, still, meant));
+  for (const [start, slots] of still) effects.push(...fromAnotherStart(stage, start, slots, meant));
   return { type: 'played', effects, sent, firedBefore: firedBefore(stage, trace), delayMs: delayOf(stage, trace) };
 }
 
@@ -277,8 +286,8 @@ function countSent(trace: Trace, slot: number): number {
 }
 
 /** Parameters that did not move from where the show starts, played once more from somewhere else. */
-function fromAnotherStart(stage: Stage, still: readonly number[], meant: ReadonlySet<string>): Effect[] {
-  const { parameters, start: usual } = stage.chain.targets;
+function fromAnotherStart(stage: Stage, usual: Start, still: readonly number[], meant: ReadonlySet<string>): Effect[] {
+  const { parameters } = stage.chain.targets;
   const start = parameters.map((p, i) => {
     const now = usual[i] ?? p.start;
     return still.includes(i) ? (now - p.lowest > p.highest - now ? p.lowest : p.highest) : now;

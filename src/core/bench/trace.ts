@@ -74,4 +74,5 @@ export const unheardReasons = [
   'no-strip',
   'taken-back',
   'by-clock',
+  'stood-in',
 ] as const satisfies readonly Unheard[];

@@ -136,7 +136,8 @@ const scriptsOfVersion1 = z.looseObject({
  * hear only or not only what is selected, and need something to be so; a target has banks of channels and a written form of its own; a control may spring back, count strikes
  * from a threshold and send pressure behind them. In older ones nothing of that is there. Version 22: a section may say of each controller where it should stand, and songs may be put
  * together to sets; older sections name one bank, and all songs are played in their order. Version 23: a bank of channels may move over its rows and to what is selected, an encoder
- * may send a message for each way, and a target may follow a MIDI clock or send one, with times that last so many beats; older ones do not.
+ * may send a message for each way, and a target may follow a MIDI clock or send one, with times that last so many beats, and a landing may stand in
+ * for others at its number; older ones do not.
  */
 function migrated(raw: unknown, version: number): unknown {
   return version >= CLEAN_SINCE ? raw : cleanTexts(version >= 3 ? raw : migratedTo3(version >= 2 ? raw : migratedTo2(raw)));

@@ -7,6 +7,7 @@ export type ProfileDrive = Omit<Drive, 'parameterId'> & { readonly parameter: nu
 export interface ProfileCondition {
   readonly words: string;
   readonly when: { readonly parameter: number; readonly value: number } | null;
+  readonly instead?: boolean | undefined;
 }
 /** A bank of channels, by places. */
 export type ProfileChannelBank = Called<number>;
@@ -34,16 +35,16 @@ export const drivesById = (drives: readonly ProfileDrive[], idAt: (at: number) =
 
 /** Conditions by places; one on a parameter that is not in the list keeps its words. */
 export const conditionsByPlace = (conditions: readonly Condition[], places: Places): ProfileCondition[] =>
-  conditions.map(({ words, when }) => {
+  conditions.map(({ words, when, ...more }) => {
     const parameter = when === null ? undefined : places.get(when.parameterId);
-    return { words, when: when === null || parameter === undefined ? null : { parameter, value: when.value } };
+    return { words, ...more, when: when === null || parameter === undefined ? null : { parameter, value: when.value } };
   });
 
 /** The inverse of `conditionsByPlace`. */
 export const conditionsById = (conditions: readonly ProfileCondition[], idAt: (at: number) => string | undefined): Condition[] =>
-  conditions.map(({ words, when }) => {
+  conditions.map(({ words, when, ...more }) => {
     const parameterId = when === null ? undefined : idAt(when.parameter);
-    return { words, when: when === null || parameterId === undefined ? null : { parameterId, value: when.value } };
+    return { words, ...more, when: when === null || parameterId === undefined ? null : { parameterId, value: when.value } };
   });
 
 /** Banks of channels by places; one of which something is not in the list is left out. */

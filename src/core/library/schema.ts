@@ -108,7 +108,7 @@ export const profileSchema = z.object({
           conditions: z
             .array(
               condition
-                .pick({ words: true })
+                .pick({ words: true, instead: true })
                 .extend({ when: z.object({ parameter: placeSchema, value: z.number().finite() }).nullable() }),
             )
             .max(8)

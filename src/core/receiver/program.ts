@@ -2,7 +2,16 @@
 import { clamp } from '../base';
 import { addressKey, kindOf, type Listening, type Message, type MessageType, type SysexTable } from '../midi';
 import { type Hear, makeHear, modeOf, type Travel, travelOf } from '../modes';
-import { eachNumber, type Landing, type Layer, type Parameter, type Reception, type RigIndex, type Target } from '../rig';
+import {
+  eachNumber,
+  type Landing,
+  type Layer,
+  type Parameter,
+  type Reception,
+  type RigIndex,
+  standsIn,
+  type Target,
+} from '../rig';
 import { accepts, clocksOf, tempoParameter } from '../wires';
 import { type Macro, macrosOf, movesAlong } from './macros';
 import { emptySteps, type Loads, loadsOf } from './presets';
@@ -27,6 +36,8 @@ export interface Listener {
   readonly needsFront: boolean;
   /** Values of slots that have to stand there; what only words say is taken to be so. */
   readonly conditions: readonly { readonly slot: number; readonly value: number }[];
+  /** Whether it stands in for others at its number while its conditions are so. */
+  readonly standsIn: boolean;
   /** The parameter at its slot. */
   readonly parameter: Parameter;
   /** Where it is one strip of a bank of channels; null for what stands still. */
@@ -270,6 +281,7 @@ function listenerOf(
     hear,
     settles: settledBy(hear, parameter),
     needsFront: scope === 'target' ? minds || parameter.needsFront : scope === 'selected',
+    standsIn: standsIn(landing),
     conditions: landing.conditions.flatMap(({ when }) => {
       const of = when === null ? undefined : rig.parameters.get(when.parameterId);
       return when && of ? [{ slot: at.slotOf(of), value: when.value }] : [];

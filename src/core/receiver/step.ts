@@ -20,7 +20,17 @@ import { nextOnGrid } from './launch';
 import { loadsAgain, putStep } from './load';
 import { isHeldOn, tapped } from './pressed';
 import type { Listener, TargetProgram } from './program';
-import { type Arrival, type Hearing, NONE, setUnit, type TargetState, type TargetStep, type Unheard, unitState } from './state';
+import {
+  type Arrival,
+  type Hearing,
+  NONE,
+  setUnit,
+  type TargetState,
+  type TargetStep,
+  type Unheard,
+  type UnitState,
+  unitState,
+} from './state';
 import { standingThere } from './strips';
 import { detachedTakeover, type TakeoverState, takeOver } from './takeover';
 
@@ -67,32 +77,36 @@ function taken({ state, values, takeoverStates }: Hearing): TargetState {
 
 /** Listeners at one address: those of the layer in force, if the target listens at all. `by`: data increment or decrement. */
 function hearAt(h: Hearing, listeners: readonly Listener[], type: MessageType, value: number, by: 1 | -1 | null): void {
-  const { unit, port, word } = h.arrival;
+  const { word } = h.arrival;
   const mine = unitState(h);
   const layer = hearingLayer(h.program, mine.open, listeners);
+  const inner = listeners.length > 1 ? listeners.filter((l) => l.standsIn) : nobody;
   for (const listener of listeners) {
-    if (listener.landing.hostLayerId !== layer) {
-      if (h.heard === null) h.why = 'other-layer';
-    } else if (unit.target.reception.tellsPortsApart && listener.landing.port !== '' && listener.landing.port !== port) {
-      if (h.heard === null) h.why = 'other-port';
-    } else if (listener.bank !== null && mine.banks[packedChannel(word)] !== listener.bank) {
-      if (h.heard === null) h.why = 'other-bank';
-    } else if (listener.needsFront && !mine.here) {
-      if (h.heard === null) h.why = 'elsewhere';
-    } else if (listener.conditions.length > 0 && !allSo(h, listener)) {
-      if (h.heard === null) h.why = 'not-so';
-    } else {
-      const there = standingThere(listener, h.values ?? h.state.values);
-      if (there !== null && h.program.clocked.has(there.slot)) {
-        if (h.heard === null) h.why = 'by-clock';
-      } else if (there !== null) hear(h, there, type, value, by);
-      else if (h.heard === null) h.why = 'no-strip';
-    }
+    const deaf = deafBecause(h, mine, listener, layer);
+    const stoodIn =
+      deaf === null && inner.length > 0 && !listener.standsIn && inner.some((l) => deafBecause(h, mine, l, layer) === null);
+    const there = deaf !== null || stoodIn ? null : standingThere(listener, h.values ?? h.state.values);
+    const clocked = there !== null && h.program.clocked.size > 0 && h.program.clocked.has(there.slot);
+    if (there !== null && !clocked) hear(h, there, type, value, by);
+    else if (h.heard === null) h.why = deaf ?? (stoodIn ? 'stood-in' : clocked ? 'by-clock' : 'no-strip');
   }
   if (layer === null || h.heard === null || h.program.layers.get(layer)?.mode !== 'next-press') return;
   const number = lowByteOf(type, word);
   if (number === null) spendNextPress(h, layer);
   else setUnit(h, { spending: { layer, channel: packedChannel(word), number } });
+}
+
+const nobody: readonly Listener[] = [];
+
+/** Why a listener at the address of a message hears nothing of it; null where it does. `layer`: the one in force. */
+function deafBecause(h: Hearing, mine: UnitState, listener: Listener, layer: string | null): Unheard | null {
+  const { unit, port, word } = h.arrival;
+  if (listener.landing.hostLayerId !== layer) return 'other-layer';
+  if (unit.target.reception.tellsPortsApart && listener.landing.port !== '' && listener.landing.port !== port)
+    return 'other-port';
+  if (listener.bank !== null && mine.banks[packedChannel(word)] !== listener.bank) return 'other-bank';
+  if (listener.needsFront && !mine.here) return 'elsewhere';
+  return listener.conditions.length > 0 && !allSo(h, listener) ? 'not-so' : null;
 }
 
 /** Whether all is so that has to be for a landing to do anything. */

@@ -117,7 +117,18 @@ export { byOrder, type Touched } from './draft';
 export { batch, type Edit, editSchema, insert, invert, labelOf, MOST_EDITS, partSchema, remove, set } from './edit';
 export { gestureNames } from './gesture-names';
 export { groupOver, releaserOf } from './groups';
-export { bankGoesBy, bankMovers, beatsOf, hangingTogether, inBank, isTempo, isTime, lanesBeside, stripsOf } from './inside';
+export {
+  bankGoesBy,
+  bankMovers,
+  beatsOf,
+  hangingTogether,
+  inBank,
+  isTempo,
+  isTime,
+  lanesBeside,
+  standsIn,
+  stripsOf,
+} from './inside';
 export { sameJson } from './json';
 export { type OneByOne, oneByOne } from './one-by-one';
 export { outletOf, portsOf } from './outlet';

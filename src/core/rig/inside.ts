@@ -1,6 +1,6 @@
 // What hangs together inside a target: macros with what they move along, conditions with what tells them, banks of channels, its tempo.
 import type { RigIndex } from './index-rig';
-import type { ChannelBank, Drive, Parameter } from './schema';
+import type { ChannelBank, Drive, Landing, Parameter } from './schema';
 
 /** Whether a parameter is the tempo of its target: beats a minute, by its unit. */
 export const isTempo = ({ kind, unit }: Pick<Parameter, 'kind' | 'unit'>): boolean =>
@@ -13,6 +13,10 @@ export const isTime = ({ kind, unit }: Pick<Parameter, 'kind' | 'unit'>): boolea
 /** How many beats what moves along with a tempo lasts; null for what moves over a range. */
 export const beatsOf = (macro: Pick<Parameter, 'kind' | 'unit'>, { beats }: Drive): number | null =>
   isTempo(macro) ? (beats ?? null) : null;
+
+/** Whether a landing stands in for others at its number, while what it needs is so. */
+export const standsIn = ({ conditions }: Pick<Landing, 'conditions'>): boolean =>
+  conditions.some((c) => c.when !== null && c.instead === true);
 
 /** How many strips a bank of channels goes over: those of its longest lane. */
 export const stripsOf = ({ lanes }: Pick<ChannelBank, 'lanes'>): number => Math.max(0, ...lanes.map((lane) => lane.length));

@@ -102,17 +102,19 @@ function addressFacts(landing: Landing, style: NumberStyle): readonly Fact[] {
   );
 }
 
+const IN_PLACE = ' in place of the others on its number';
+
 /** What has to be so, one after another; beside its words the parameter that tells it, where one does. */
 function needsFact(index: RigIndex, naming: Naming, conditions: readonly Condition[]): Fact | null {
   if (conditions.length === 0) return null;
-  const texts = conditions.map(({ words, when }) => {
+  const texts = conditions.map(({ words, when, instead }) => {
     const parameter = index.parameters.get(when?.parameterId ?? '');
     const told = when && parameter ? ` [${naming.parameter(parameter.id)}: ${exactValue(parameter, when.value)}]` : '';
-    return listed(`${words}${told}`);
+    return listed(`${words}${told}${when && instead ? IN_PLACE : ''}`);
   });
   return fact(
     'needs',
-    conditions.map((c) => [c.words, c.when?.parameterId ?? null, c.when?.value ?? null]),
+    conditions.map((c) => [c.words, c.when?.parameterId ?? null, c.when?.value ?? null, ...(c.when && c.instead ? [true] : [])]),
     texts.join(', '),
   );
 }

@@ -5,6 +5,7 @@ import { showValue } from '@/core/bench';
 import { changeConditions, changeLanding, stepValues } from '@/core/commands';
 import type { Condition, Edit, Landing, Parameter, RigIndex, Target } from '@/core/rig';
 import { CommitInput } from '../primitives/field';
+import { Switch } from '../primitives/switch';
 import { Line, Stop, WordSelect } from './word';
 
 interface Props {
@@ -212,7 +213,7 @@ function ConditionLine({
 function ToldBy({
   index,
   can,
-  condition: { words, when },
+  condition,
   onChange,
 }: {
   readonly index: RigIndex;
@@ -220,6 +221,7 @@ function ToldBy({
   readonly condition: Condition;
   readonly onChange: (next: Condition) => boolean;
 }) {
+  const { words, when } = condition;
   const of = index.parameters.get(when?.parameterId ?? '');
   return (
     <>
@@ -229,7 +231,7 @@ function ToldBy({
         value={when?.parameterId ?? ''}
         onChange={(e) => {
           const to = can.find((p) => p.id === e.target.value);
-          onChange({ words, when: to ? { parameterId: to.id, value: to.highest } : null });
+          onChange(to ? { ...condition, when: { parameterId: to.id, value: to.highest } } : { words, when: null });
         }}
       >
         <option value="">nothing here</option>
@@ -245,7 +247,7 @@ function ToldBy({
           <WordSelect
             aria-label={`Value at which ${words}`}
             value={when.value}
-            onChange={(e) => onChange({ words, when: { ...when, value: Number(e.target.value) } })}
+            onChange={(e) => onChange({ ...condition, when: { ...when, value: Number(e.target.value) } })}
           >
             {stepValues(of).map((v) => (
               <option key={v} value={v}>
@@ -253,6 +255,16 @@ function ToldBy({
               </option>
             ))}
           </WordSelect>
+          <span title="While it is so, what else hears this number here does nothing">
+            <Switch
+              label="in place of the others on its number"
+              on={condition.instead === true}
+              onChange={(on) => {
+                const { instead: _before, ...plain } = condition;
+                onChange(on ? { ...plain, instead: true } : plain);
+              }}
+            />
+          </span>
         </>
       )}
     </>

@@ -219,10 +219,14 @@ export const chosenBySchema = z
 export const givenSchema = z.enum([...gradeSchema.options, 'assumed']);
 export type Given = z.infer<typeof givenSchema>;
 
-/** Something that has to be so, in words; where it is a value of a parameter of the same target it is simulated. */
+/**
+ * Something that has to be so, in words; where it is a value of a parameter of the same target it is simulated. `instead`: while it is so, what listens at the same
+ * number without saying that is silent, as a mapping of one sound stands in for that of all of them.
+ */
 export const conditionSchema = z.object({
   words: lineSchema(80).min(1, 'say what has to be so'),
   when: z.object({ parameterId: idSchema, value: z.number().finite() }).nullable(),
+  instead: z.boolean().optional(),
 });
 export type Condition = z.infer<typeof conditionSchema>;
 

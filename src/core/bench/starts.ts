@@ -1,0 +1,63 @@
+// From where a parameter is played: where the show starts, with what has to be so for whatever moves it.
+import type { Listener } from '../receiver';
+import type { Chain } from './chain';
+
+/** Start values of a chain by slot. */
+export type Start = readonly number[];
+
+/**
+ * From where each parameter is played, by its slot: from the start of the chain where something that moves it is awake there, else with what the first of them needs to
+ * be so, and nothing that stands in for it. Several landings at one number may each need something else: a parameter for each sound, say.
+ */
+export function startsOf({ targets }: Chain): (slot: number) => Start {
+  const { listeners, start } = targets;
+  if (!listeners.some((l) => l.conditions.length > 0)) return () => start;
+  const beside = (of: Listener): readonly Listener[] =>
+    targets.receiverOf
+      .get(of.landing.targetId)
+      ?.listeners.get(keyOf(targets.receiverOf.get(of.landing.targetId)?.listeners, of)) ?? [];
+  const known = new Map<number, Start>();
+  return (slot) => {
+    const before = known.get(slot);
+    if (before) return before;
+    const movers = listeners.filter((l) => l.slot === slot);
+    const [first] = movers;
+    const made =
+      !first || movers.some((l) => isAwake(l, beside(l), start))
+        ? start
+        : awakened(first, beside(first), targets.parameters, start);
+    known.set(slot, made);
+    return made;
+  };
+}
+
+/** The key at which a listener hears. */
+function keyOf(all: ReadonlyMap<number, readonly Listener[]> | undefined, of: Listener): number {
+  for (const [key, there] of all ?? []) if (there.includes(of)) return key;
+  return -1;
+}
+
+const isSo = ({ conditions }: Listener, values: Start): boolean => conditions.every((c) => values[c.slot] === c.value);
+
+/** Whether a listener hears with such values: what it needs is so, and nothing stands in for it. */
+const isAwake = (listener: Listener, beside: readonly Listener[], values: Start): boolean =>
+  isSo(listener, values) && (listener.standsIn || !beside.some((l) => l.standsIn && isSo(l, values)));
+
+/** Values with which a listener hears. */
+function awakened(
+  listener: Listener,
+  beside: readonly Listener[],
+  parameters: Chain['targets']['parameters'],
+  start: Start,
+): Start {
+  const values = [...start];
+  for (const { slot, value } of listener.conditions) values[slot] = value;
+  if (listener.standsIn) return values;
+  const own = new Set(listener.conditions.map((c) => c.slot));
+  for (const other of beside.filter((l) => l.standsIn && isSo(l, values))) {
+    const free = other.conditions.find((c) => !own.has(c.slot));
+    const of = free && parameters[free.slot];
+    if (free && of) values[free.slot] = of.start !== free.value ? of.start : of.lowest !== free.value ? of.lowest : of.highest;
+  }
+  return values;
+}
