@@ -35,6 +35,7 @@ for (const name of [
   'bench-screen',
   'gear',
   'sheets',
+  'inside',
   'sheet-screen',
   'ground',
   'proof',
