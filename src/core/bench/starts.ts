@@ -7,7 +7,7 @@ export type Start = readonly number[];
 
 /**
  * From where each parameter is played, by its slot: from the start of the chain where something that moves it is awake there, else with what the first of them needs to
- * be so, and nothing that stands in for it. Several landings at one number may each need something else: a parameter for each sound, say.
+ * be so, and nothing that acts in its place. Several landings at one number may each need something else: a parameter for each sound, say.
  */
 export function startsOf({ targets }: Chain): (slot: number) => Start {
   const { listeners, start } = targets;
@@ -39,9 +39,9 @@ function keyOf(all: ReadonlyMap<number, readonly Listener[]> | undefined, of: Li
 
 const isSo = ({ conditions }: Listener, values: Start): boolean => conditions.every((c) => values[c.slot] === c.value);
 
-/** Whether a listener hears with such values: what it needs is so, and nothing stands in for it. */
+/** Whether a listener hears with such values: what it needs is so, and nothing acts in its place. */
 const isAwake = (listener: Listener, beside: readonly Listener[], values: Start): boolean =>
-  isSo(listener, values) && (listener.standsIn || !beside.some((l) => l.standsIn && isSo(l, values)));
+  isSo(listener, values) && (listener.actsInstead || !beside.some((l) => l.actsInstead && isSo(l, values)));
 
 /** Values with which a listener hears. */
 function awakened(
@@ -52,9 +52,9 @@ function awakened(
 ): Start {
   const values = [...start];
   for (const { slot, value } of listener.conditions) values[slot] = value;
-  if (listener.standsIn) return values;
+  if (listener.actsInstead) return values;
   const own = new Set(listener.conditions.map((c) => c.slot));
-  for (const other of beside.filter((l) => l.standsIn && isSo(l, values))) {
+  for (const other of beside.filter((l) => l.actsInstead && isSo(l, values))) {
     const free = other.conditions.find((c) => !own.has(c.slot));
     const of = free && parameters[free.slot];
     if (free && of) values[free.slot] = of.start !== free.value ? of.start : of.lowest !== free.value ? of.lowest : of.highest;

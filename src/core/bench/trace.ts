@@ -74,5 +74,5 @@ export const unheardReasons = [
   'no-strip',
   'taken-back',
   'by-clock',
-  'stood-in',
+  'acts-instead',
 ] as const satisfies readonly Unheard[];

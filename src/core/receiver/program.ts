@@ -3,13 +3,13 @@ import { clamp } from '../base';
 import { addressKey, kindOf, type Listening, type Message, type MessageType, type SysexTable } from '../midi';
 import { type Hear, makeHear, modeOf, type Travel, travelOf } from '../modes';
 import {
+  actsInstead,
   eachNumber,
   type Landing,
   type Layer,
   type Parameter,
   type Reception,
   type RigIndex,
-  standsIn,
   type Target,
 } from '../rig';
 import { accepts, clocksOf, tempoParameter } from '../wires';
@@ -36,8 +36,8 @@ export interface Listener {
   readonly needsFront: boolean;
   /** Values of slots that have to stand there; what only words say is taken to be so. */
   readonly conditions: readonly { readonly slot: number; readonly value: number }[];
-  /** Whether it stands in for others at its number while its conditions are so. */
-  readonly standsIn: boolean;
+  /** Whether it acts in place of others at its number while its conditions are so. */
+  readonly actsInstead: boolean;
   /** The parameter at its slot. */
   readonly parameter: Parameter;
   /** Where it is one strip of a bank of channels; null for what stands still. */
@@ -281,7 +281,7 @@ function listenerOf(
     hear,
     settles: settledBy(hear, parameter),
     needsFront: scope === 'target' ? minds || parameter.needsFront : scope === 'selected',
-    standsIn: standsIn(landing),
+    actsInstead: actsInstead(landing),
     conditions: landing.conditions.flatMap(({ when }) => {
       const of = when === null ? undefined : rig.parameters.get(when.parameterId);
       return when && of ? [{ slot: at.slotOf(of), value: when.value }] : [];

@@ -69,7 +69,7 @@ export type Unheard =
   | 'not-so' // something that has to be so is not
   | 'no-strip' // its bank of channels stands where there is none for it
   | 'taken-back' // it waited for the beat or bar, and does so no more
-  | 'stood-in' // another landing at its number stands in for it as things are
+  | 'acts-instead' // another landing at its number acts in its place as things are
   | 'by-clock' // its tempo goes by a clock, and by nothing else
   | 'launch' // it starts at the next beat or bar
   | 'not-known' // heard, and what becomes of it depends on a value that nobody knows

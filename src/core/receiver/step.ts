@@ -80,15 +80,15 @@ function hearAt(h: Hearing, listeners: readonly Listener[], type: MessageType, v
   const { word } = h.arrival;
   const mine = unitState(h);
   const layer = hearingLayer(h.program, mine.open, listeners);
-  const inner = listeners.length > 1 ? listeners.filter((l) => l.standsIn) : nobody;
+  const inner = listeners.length > 1 ? listeners.filter((l) => l.actsInstead) : nobody;
   for (const listener of listeners) {
     const deaf = deafBecause(h, mine, listener, layer);
-    const stoodIn =
-      deaf === null && inner.length > 0 && !listener.standsIn && inner.some((l) => deafBecause(h, mine, l, layer) === null);
-    const there = deaf !== null || stoodIn ? null : standingThere(listener, h.values ?? h.state.values);
+    const replaced =
+      deaf === null && inner.length > 0 && !listener.actsInstead && inner.some((l) => deafBecause(h, mine, l, layer) === null);
+    const there = deaf !== null || replaced ? null : standingThere(listener, h.values ?? h.state.values);
     const clocked = there !== null && h.program.clocked.size > 0 && h.program.clocked.has(there.slot);
     if (there !== null && !clocked) hear(h, there, type, value, by);
-    else if (h.heard === null) h.why = deaf ?? (stoodIn ? 'stood-in' : clocked ? 'by-clock' : 'no-strip');
+    else if (h.heard === null) h.why = deaf ?? (replaced ? 'acts-instead' : clocked ? 'by-clock' : 'no-strip');
   }
   if (layer === null || h.heard === null || h.program.layers.get(layer)?.mode !== 'next-press') return;
   const number = lowByteOf(type, word);

@@ -118,6 +118,7 @@ export { batch, type Edit, editSchema, insert, invert, labelOf, MOST_EDITS, part
 export { gestureNames } from './gesture-names';
 export { groupOver, releaserOf } from './groups';
 export {
+  actsInstead,
   bankGoesBy,
   bankMovers,
   beatsOf,
@@ -126,7 +127,6 @@ export {
   isTempo,
   isTime,
   lanesBeside,
-  standsIn,
   stripsOf,
 } from './inside';
 export { sameJson } from './json';

@@ -14,8 +14,8 @@ export const isTime = ({ kind, unit }: Pick<Parameter, 'kind' | 'unit'>): boolea
 export const beatsOf = (macro: Pick<Parameter, 'kind' | 'unit'>, { beats }: Drive): number | null =>
   isTempo(macro) ? (beats ?? null) : null;
 
-/** Whether a landing stands in for others at its number, while what it needs is so. */
-export const standsIn = ({ conditions }: Pick<Landing, 'conditions'>): boolean =>
+/** Whether a landing acts in place of others at its number, while what it needs is so. */
+export const actsInstead = ({ conditions }: Pick<Landing, 'conditions'>): boolean =>
   conditions.some((c) => c.when !== null && c.instead === true);
 
 /** How many strips a bank of channels goes over: those of its longest lane. */

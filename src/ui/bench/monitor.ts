@@ -59,7 +59,7 @@ const telling: Readonly<Record<(typeof unheardReasons)[number], number>> = {
   'no-strip': 6,
   'not-so': 7,
   'by-clock': 7,
-  'stood-in': 7,
+  'acts-instead': 7,
   unchanged: 7,
   'not-known': 8,
   waits: 8,

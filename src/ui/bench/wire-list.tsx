@@ -364,7 +364,7 @@ const reasonWords: Readonly<Record<(typeof unheardReasons)[number], string>> = {
   layer: 'opens or closes a layer',
   'not-so': 'something that has to be so is not',
   'no-strip': 'the bank of channels has no strip there',
-  'stood-in': 'something else on this number stands in for it now',
+  'acts-instead': 'something else on this number acts in its place now',
   'by-clock': 'its tempo goes by a clock, and by nothing else',
   'taken-back': 'takes back what waited for the beat or bar',
   'not-known': 'heard; what it becomes nobody knows, a preset did not say where it stands',
