@@ -3,11 +3,12 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { ChainEvent } from '@/core/bench';
+import { channel } from '@/core/midi';
 import { indexRig, type Landing, type Parameter, type Rig } from '@/core/rig';
 import { lessonFor } from '@/core/sheets';
 import { played } from '../kit/hand';
 import { richRig, someRichRig } from '../kit/rich-rig';
-import { smallRig } from '../kit/small-rig';
+import { cc, continuous, landing, smallRig, withFunctions } from '../kit/small-rig';
 
 const RUNS = Number(process.env.KEEN_DIAL_RUNS ?? 100);
 const settings = { numRuns: RUNS };
@@ -82,5 +83,21 @@ describe('teaching', () => {
     for (let seed = 1; (stirred === 0 || sent <= RUNS / 4) && seed <= 20; seed++) fc.assert(taught, { numRuns: RUNS, seed });
     // It is taught at all, and loud things with it.
     expect([sent > RUNS / 4, stirred > 0]).toEqual([true, true]);
+  });
+
+  it('sends no channel mode message: what obeys CC 121 puts a level that bend moves in its middle', () => {
+    const level = continuous('level', -60, 6, { start: -60, tags: ['loudness'] });
+    const rig = withFunctions(
+      smallRig([level, continuous('other', 0, 1, { order: 2 })], { reception: { channelModes: 'obeyed' } }),
+      [],
+      [
+        landing('level', { id: 'bend', address: { type: 'pitch-bend', channel: channel(5) }, from: -60, to: 6 }),
+        landing('other', { id: 'reset', address: cc(121), from: 0, to: 1 }),
+      ],
+    );
+    const rows = indexRig(rig);
+    expect(rig.landings.map((l) => [l.id, lessonFor(rows, l).type])).toContainEqual(['reset', 'refused']);
+    const plain = { ...rig, landings: rig.landings.map((l) => (l.id === 'reset' ? { ...l, address: cc(119) } : l)) };
+    expect(plain.landings.map((l) => [l.id, lessonFor(indexRig(plain), l).type])).toContainEqual(['reset', 'send']);
   });
 });

@@ -39,6 +39,9 @@ export function lessonFor(index: RigIndex, landing: Landing): Lesson {
     .find((p) => p !== undefined && p.id !== parameter.id && fires(p));
   if (risky) return refused(`The same message sets off ${risky.name}.`);
   if (landing.address.type === 'sysex') return refused('SysEx is not sent from here.');
+  // Channel mode messages (MIDI 1.0): whoever obeys them lets go of everything, or puts it back where nobody wants it.
+  if (landing.address.type === 'cc' && landing.address.number >= 120)
+    return refused(`CC ${landing.address.number} silences or resets what hears it: it is not sent from here. Type it.`);
   if (landing.hostLayerId !== null)
     return refused(
       `It is heard only in ${index.layers.get(landing.hostLayerId)?.name ?? 'a layer'} of the host, with the message of Base.`,
