@@ -306,4 +306,30 @@ describe('where a controller is, by what is heard: the true place is always poss
     // Of some ten thousand looks: no seed comes near to none.
     if (counts.looks > 5000) expect(counts.narrowed).toBeGreaterThan(counts.looks / 100);
   });
+
+  it('who takes over while a finger is down does not know where it came down', () => {
+    const plain = { how: fixed(127), first: 'go', waits: 0, held: false } as const;
+    const rig = boardOf({
+      functions: [
+        { ...plain, on: 'mod', bank: 1, gesture: 'hold', sends: 20, goes: null },
+        { ...plain, on: 'mod', bank: null, gesture: 'press', sends: null, goes: 'on' },
+      ],
+      arrivals: [[2, 30]],
+      waits: false,
+      buttons: false,
+      layer: 'while-held',
+      survives: false,
+      group: null,
+    });
+    const deed = { ms: 0, amount: 0 } as const;
+    const hand = [
+      { ...deed, on: 0, does: 'tap' },
+      { ...deed, on: 3, does: 'press' },
+      { ...deed, on: 0, does: 'press' },
+    ] as const;
+    const { look, counts } = lawful();
+    // The press of MOD leads to the second bank; its hold, begun in the first one, is heard by whoever took over meanwhile.
+    for (const controller of rig.controllers) followed(rig, controller, hand, 'switched-on', [0, 0], 3, look);
+    expect(counts.looks).toBeGreaterThan(3);
+  });
 });

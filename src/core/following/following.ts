@@ -19,7 +19,7 @@ export interface Following {
   readonly past: readonly Past[];
   /** Everywhere that it may have been at all. */
   readonly ever: ReadonlySet<number>;
-  /** When it was last heard to go anywhere, in milliseconds; null for never. */
+  /** When it was last heard to go anywhere, or may have while nothing was heard, in milliseconds: infinite until the next message says when that was over; null for never. */
   readonly movedAt: number | null;
   /** By function that latches: what its last message said, and so how it stands. */
   readonly stands: ReadonlyMap<string, 'on' | 'off'>;
@@ -83,6 +83,7 @@ export function whileDeaf(table: SpeakingTable, before: Following): Following {
     ...before,
     heardAt: same(before.heardAt, all),
     ever: withAll(before.ever, all),
+    movedAt: Number.POSITIVE_INFINITY,
     stands: new Map(),
     saidLast: new Map(),
     positions: new Map(),
@@ -169,7 +170,7 @@ export function hear(table: SpeakingTable, before: Following, t: number, word: P
     likely: same(before.likely, likeliest(table, before.likely, said, late.length > 0) ?? heardAt),
     past: withPast(before.past, open, t, longest(table)),
     ever: withAll(before.ever, open),
-    movedAt: moved ? t : before.movedAt,
+    movedAt: moved || before.movedAt === Number.POSITIVE_INFINITY ? t : before.movedAt,
     spoke: [...new Set([...spoke].flatMap((by) => (by.begins ? (by.speaker.assignment?.id ?? []) : [])))],
     began,
     touches,
