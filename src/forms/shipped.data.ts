@@ -23,7 +23,7 @@ kind = {{ line.message.type }}
 {% endif %}{% if line.message.number != nil %}number = {{ line.message.number }}
 {% endif %}{% if line.kind == "landing" %}from = {{ line.from }}
 to = {{ line.to }}
-{% for moved in line.moves %}with {{ moved.parameter }} = {{ moved.from }} .. {{ moved.to }}
+{% for moved in line.moves %}with {{ moved.parameter }} = {% if moved.beats %}{{ moved.beats }} beats{% else %}{{ moved.from }} .. {{ moved.to }}{% endif %}
 {% endfor %}{% else %}on = {{ line.gesture }}
 {% if line.bank %}bank = {{ line.bank }}
 {% endif %}{% endif %}{% endif %}{% endfor %}`,

@@ -66,6 +66,22 @@ describe('a written form', () => {
         expect(text).not.toMatch(/undefined|\[object/);
       }
   });
+  it('of those that ship says of a time that goes with a tempo how many beats it lasts, and no range', () => {
+    const echo = withFunctions(
+      smallRig([
+        continuous('tempo', 20, 300, {
+          unit: 'BPM',
+          drives: [{ parameterId: 'delay', from: 10, to: 4000, curve: { type: 'linear' }, beats: 0.75 }],
+        }),
+        continuous('delay', 10, 4000, { unit: 'ms' }),
+      ]),
+      [assignment({ id: 'k', on: 'k1', gesture: 'move', message: cc(20, 6), behaviour: range(0, 127), meant: ['tempo'] })],
+      [landing('tempo', { address: cc(20, 6), from: 20, to: 300 })],
+    );
+    const texts = shippedForms.map(({ form }) => written(form.template, dataOf(echo, 'hall')));
+    expect(texts.filter((t) => t.includes('with delay = 0.75 beats'))).toHaveLength(1);
+    expect(texts.filter((t) => t.includes('4000'))).toEqual([]);
+  });
   it('of two thousand lines is written whole', () => {
     const many: FormData = {
       ...hall,

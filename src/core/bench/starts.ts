@@ -1,4 +1,5 @@
 // From where a parameter is played: where the show starts, with what has to be so for whatever moves it.
+import { addressKey } from '../midi';
 import type { Listener } from '../receiver';
 import type { Chain } from './chain';
 
@@ -12,10 +13,8 @@ export type Start = readonly number[];
 export function startsOf({ targets }: Chain): (slot: number) => Start {
   const { listeners, start } = targets;
   if (!listeners.some((l) => l.conditions.length > 0)) return () => start;
-  const beside = (of: Listener): readonly Listener[] =>
-    targets.receiverOf
-      .get(of.landing.targetId)
-      ?.listeners.get(keyOf(targets.receiverOf.get(of.landing.targetId)?.listeners, of)) ?? [];
+  const beside = ({ landing }: Listener): readonly Listener[] =>
+    targets.receiverOf.get(landing.targetId)?.listeners.get(addressKey(landing.address)) ?? [];
   const known = new Map<number, Start>();
   return (slot) => {
     const before = known.get(slot);
@@ -29,12 +28,6 @@ export function startsOf({ targets }: Chain): (slot: number) => Start {
     known.set(slot, made);
     return made;
   };
-}
-
-/** The key at which a listener hears. */
-function keyOf(all: ReadonlyMap<number, readonly Listener[]> | undefined, of: Listener): number {
-  for (const [key, there] of all ?? []) if (there.includes(of)) return key;
-  return -1;
 }
 
 const isSo = ({ conditions }: Listener, values: Start): boolean => conditions.every((c) => values[c.slot] === c.value);

@@ -36,14 +36,14 @@ export const heldByClock: AssignmentCheck<
 
 export const clockFollowed: RigCheck<
   'clock-followed',
-  { readonly target: string; readonly why: 'no-tempo' | 'nobody' | 'several'; readonly by: readonly string[] }
+  { readonly target: string; readonly why: 'no-tempo' | 'sends-none' | 'nobody' | 'several'; readonly by: readonly string[] }
 > = {
   scope: 'rig',
   id: 'clock-followed',
   group: 'movement',
   name: 'Whose clock it follows',
   severities: ['caution', 'note'],
-  guide: 'A target follows a MIDI clock, and none comes to it, or several do.',
+  guide: 'A target follows a MIDI clock, and none comes to it, or several do; or it sends one and has no tempo.',
   say: ({ target, why, by }) =>
     why === 'several'
       ? {
@@ -55,21 +55,31 @@ export const clockFollowed: RigCheck<
           title:
             why === 'nobody'
               ? `${target} follows a clock, and none comes to it from this rig.`
-              : `${target} follows a clock, and has no tempo that is said here.`,
+              : `${target} ${why === 'sends-none' ? 'sends' : 'follows'} a clock, and has no tempo that is said here.`,
           reason:
             why === 'nobody'
               ? 'It stays at its own tempo, unless something that is not on this rig sends it one.'
-              : 'Add a parameter in BPM to it: then what waits for the beat goes by it.',
+              : why === 'sends-none'
+                ? 'Add a parameter in BPM to it: then those that follow it go by that.'
+                : 'Add a parameter in BPM to it: then what waits for the beat goes by it.',
         },
   reads: ['targets', 'parameters', 'wires', 'controllers'],
   find: ({ index }) =>
     index.rig.targets.flatMap((target) => {
-      if (target.reception.clock !== 'followed') return [];
+      const { clock } = target.reception;
       const tempo = tempoParameter(index, target.id);
+      if (clock !== 'followed' && (clock !== 'sent' || tempo)) return [];
       const senders = tempo ? (clocksOf(index).follows.get(tempo.id) ?? []) : [];
       if (tempo && senders.length === 1) return [];
       const by = senders.map((id) => index.targets.get(index.parameters.get(id)?.targetId ?? '')?.name ?? '?');
-      const why = !tempo ? ('no-tempo' as const) : by.length === 0 ? ('nobody' as const) : ('several' as const);
+      const why =
+        clock === 'sent'
+          ? ('sends-none' as const)
+          : !tempo
+            ? ('no-tempo' as const)
+            : by.length === 0
+              ? ('nobody' as const)
+              : ('several' as const);
       return [
         {
           severity: why === 'several' ? ('caution' as const) : ('note' as const),

@@ -1174,3 +1174,16 @@ describe('an accepted finding', () => {
     expect(new Map([...later.findings].sort())).toEqual(new Map([...judge(done.value).findings].sort()));
   });
 });
+
+it('a clock is told of where it has no tempo to go by, or to be sent at', () => {
+  const told = (clock: 'followed' | 'sent', unit: string): readonly unknown[] => {
+    const rig = one({ ...move, meant: ['p'] }, { parameter: continuous('p', 20, 300, { unit }), reception: { clock } });
+    return [...judge(rig).findings.values()].flat().flatMap((f) => (f.check === 'clock-followed' ? [f.facts.why] : []));
+  };
+  expect([told('followed', 'Hz'), told('followed', 'BPM'), told('sent', 'Hz'), told('sent', 'BPM')]).toEqual([
+    ['no-tempo'],
+    ['nobody'],
+    ['sends-none'],
+    [],
+  ]);
+});
