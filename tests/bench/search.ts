@@ -52,6 +52,7 @@ function wide(): Rig {
     fallsThrough: true,
     blinks: 0,
     alsoOpenedBy: [],
+    alsoSignals: [],
     together: false,
     signalBy: 'added',
     entered: null,

@@ -506,3 +506,44 @@ test('one knob, another parameter for one sound: it stands in for the usual one 
   expect(moved).toEqual(['Cutoff 50', 'Sound 2', 'Mallet 100']);
   expect(told).toEqual(keptJob('one-sound', told));
 });
+
+test('two switches held together open a layer of the host: each sends a number of its own', async ({ page }) => {
+  const id = await ownRig(page);
+  await open(page, id, 'gear');
+  await addTarget(page, 'Copper attic', 'name,kind,range,unit,start\nRattle,toggle,,,', 1);
+  await page.getByRole('link', { name: /^Map:/ }).click();
+  await expect(page).toHaveURL(/\/map/);
+  await page.getByRole('button', { name: 'Add layer' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByLabel('Name').fill('Pair');
+  await dialog.getByLabel('Opened by', { exact: true }).selectOption({ label: 'FS 7' });
+  await dialog.getByRole('checkbox', { name: 'FS 8', exact: true }).check();
+  await dialog.getByLabel('Made in').selectOption('host');
+  await dialog.getByLabel('How they open it').selectOption('only all of them held together');
+  await expect(dialog.getByLabel('The host listens for')).toContainText('a number of its own for each');
+  await expectAccessible(page);
+  await dialog.getByRole('button', { name: 'Add layer' }).click();
+  await expect(dialog).toHaveCount(0);
+  await page.getByRole('button', { name: /^FS 6:/ }).click();
+  await page.getByRole('button', { name: 'Parameter', exact: true }).click();
+  await pick(page, 'Rattle');
+  await expect(page.getByTestId('outcome')).toContainText('flips once per press');
+  await saved(page);
+  const told = jobOf(await exportOf(page, id), ['FS 6', 'FS 7'], (rig) => {
+    const [one, two, plays] = ['FS 7', 'FS 8', 'FS 6'].map((name) => controlNamed(rig, name));
+    if (!one || !two || !plays) throw new Error('not there');
+    return [
+      down(one, 0),
+      ...tap(plays, 200),
+      down(two, 600),
+      ...tap(plays, 800),
+      up(one, 1200),
+      ...tap(plays, 1400),
+      up(two, 1800),
+    ];
+  });
+  // With one of them held, the press is that of Base.
+  expect(told.values.filter((v) => v.includes('Rattle')).map((v) => v.split(' ').slice(1).join(' '))).toEqual(['Rattle 1']);
+  expect(told.layers).toMatchObject([{ madeIn: 'host', together: true, modifiers: ['FS 7', 'FS 8'] }]);
+  expect(told).toEqual(keptJob('held-together', told));
+});

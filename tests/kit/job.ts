@@ -69,12 +69,17 @@ export function jobOf(exported: string, names: readonly string[], events: (rig: 
   const { sent, values } = played(rig, events(rig));
   return {
     functions: own.map(told),
-    layers: layers.map(({ id: _id, order: _order, entered: _entered, tap, modifierControlId, alsoOpenedBy, scope, ...l }) => ({
-      ...l,
-      modifiers: [modifierControlId ?? '', ...alsoOpenedBy].map((c) => control.get(c)),
-      scope: scope.type,
-      tap: tap.map(act),
-    })),
+    layers: layers.map(
+      ({ id: _id, order: _order, entered: _entered, tap, modifierControlId, alsoOpenedBy, alsoSignals, scope, ...l }) => ({
+        ...l,
+        ...(alsoSignals.length === 0
+          ? {}
+          : { alsoSignals: alsoSignals.map((s) => ({ ...s, controlId: control.get(s.controlId) ?? '' })) }),
+        modifiers: [modifierControlId ?? '', ...alsoOpenedBy].map((c) => control.get(c)),
+        scope: scope.type,
+        tap: tap.map(act),
+      }),
+    ),
     counters: rig.counters
       .filter((c) => counting.has(c.id))
       .map(({ id: _id, order: _order, controllerId: _controller, ...c }) => c),

@@ -52,6 +52,7 @@ export function randomRig(seed: number): Rig {
     fallsThrough: true,
     blinks: 0,
     alsoOpenedBy: [],
+    alsoSignals: [],
     together: false,
     signalBy: 'added',
     entered: null,

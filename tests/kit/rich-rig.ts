@@ -191,6 +191,8 @@ const someLayer = fc.record({
   also: fc.constantFrom<readonly string[]>([], [], ['fs2'], ['mod2', 'pad']),
   together: fc.boolean(),
   signalBy: fc.constantFrom('added' as const, 'added' as const, 'own' as const),
+  /** What further modifiers send of their own, one after another. */
+  further: fc.array(someMessage, { maxLength: 2 }),
   tap: fc.array(action(false, false), { maxLength: 2 }),
 });
 
@@ -438,8 +440,10 @@ export function richRig(given: SomeRichRig): Rig {
   const [control] = rig.controls;
   if (!board || !hall || !first || !control) throw new Error('small rig changed');
   const parameters = parametersOf(given.parameters);
-  const layers = given.layers.map(
-    (l, i): Layer => ({
+  const layers = given.layers.map((l, i): Layer => {
+    // All modifiers of a layer are on one unit.
+    const alsoOpenedBy = l.also.map((id) => `${l.on?.split('-')[0] ?? 'board'}-${id}`).filter((id) => id !== l.on);
+    return {
       id: `layer${i}`,
       order: i + 1,
       name: clean(l.name),
@@ -453,13 +457,16 @@ export function richRig(given: SomeRichRig): Rig {
       signal: l.signal,
       fallsThrough: l.fallsThrough,
       blinks: l.blinks,
-      // All modifiers of a layer are on one unit.
-      alsoOpenedBy: l.also.map((id) => `${l.on?.split('-')[0] ?? 'board'}-${id}`).filter((id) => id !== l.on),
+      alsoOpenedBy,
+      alsoSignals:
+        l.madeIn === 'host' && l.signal !== null
+          ? alsoOpenedBy.flatMap((controlId, n) => (l.further[n] ? [{ controlId, message: l.further[n] }] : []))
+          : [],
       together: l.together,
       signalBy: l.signalBy,
       entered: null,
-    }),
-  );
+    };
+  });
   const layerAt = (i: number): string | null => layers[i]?.id ?? null;
   const assignments = given.functions.map((f, i): Assignment => {
     const unit = f.on.split('-')[0] ?? 'board';

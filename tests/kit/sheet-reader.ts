@@ -345,6 +345,15 @@ export function rebuilt(gear: Rig, lines: readonly ReadLine[]): Rig {
       continue;
     }
     const name = line.say('opens');
+    if (line.say('made in') === '') {
+      // What a further modifier sends for a layer of the host.
+      const layer = layers.find((l) => l.id === `layer ${name}`);
+      layer?.alsoSignals.push({
+        controlId: called(controlsOf(controller), line.say('control')).id,
+        message: message(line, controller.firmware.shows),
+      });
+      continue;
+    }
     const reaches = line.say('turns over');
     const side = /^the (left|right) side of (.*)$/.exec(reaches);
     layers.push({
@@ -368,6 +377,7 @@ export function rebuilt(gear: Rig, lines: readonly ReadLine[]): Rig {
       signal: line.say('type') === 'Layer' ? null : message(line, controller.firmware.shows),
       alsoOpenedBy: listed(line.say('also opened by')).map((name) => called(controlsOf(controller), name).id),
       together: line.say('needs') !== '',
+      alsoSignals: [],
       signalBy: line.say('signal') === '' ? 'added' : 'own',
       blinks: line.say('blinks') === '' ? 0 : num(matched(/^(.*) times a second while open$/, line.say('blinks'))[0] ?? ''),
       fallsThrough: line.say('where it has nothing') === 'what lies below acts',

@@ -244,6 +244,7 @@ export const layer = (change: Partial<Layer> = {}): Layer => ({
   fallsThrough: true,
   blinks: 0,
   alsoOpenedBy: [],
+  alsoSignals: [],
   together: false,
   signalBy: 'added',
   entered: null,

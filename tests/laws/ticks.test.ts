@@ -85,7 +85,18 @@ const someChange = fc.oneof(
   fc.record({
     on: fc.constant('layers' as const),
     at: fc.nat(3),
-    field: fc.constantFrom('mode', 'fallsThrough', 'blinks', 'alsoOpenedBy', 'together', 'signalBy', 'name', 'letter', 'scope'),
+    field: fc.constantFrom(
+      'mode',
+      'fallsThrough',
+      'blinks',
+      'alsoOpenedBy',
+      'together',
+      'signalBy',
+      'alsoSignals',
+      'name',
+      'letter',
+      'scope',
+    ),
     to: fc.nat(2),
     message: someMessage,
   }),
@@ -194,6 +205,8 @@ function editOf(rig: Rig, { on, at, field, to, message }: SomeChange): Edit | nu
     if (!row) return null;
     if (field === 'mode') return set('layers', row, 'mode', (['while-held', 'toggled', 'next-press'] as const)[to] ?? 'toggled');
     if (field === 'alsoOpenedBy') return set('layers', row, field, ['board-fs1', 'board-fs2'].slice(0, to % 3));
+    if (field === 'alsoSignals')
+      return set('layers', row, field, to === 0 ? [] : [{ controlId: row.alsoOpenedBy[0] ?? 'board-fs2', message }]);
     if (field === 'together') return set('layers', row, field, to === 0);
     if (field === 'signalBy') return set('layers', row, field, to === 0 ? 'own' : 'added');
     if (field === 'blinks') return set('layers', row, 'blinks', to);
@@ -306,6 +319,7 @@ function told(rig: Rig, row: Tickable): readonly unknown[] {
     row.scope,
     row.madeIn,
     row.madeIn === 'host' ? row.signal : null,
+    row.madeIn === 'host' && row.signal !== null ? row.alsoSignals.filter((s) => row.alsoOpenedBy.includes(s.controlId)) : [],
     row.fallsThrough,
     row.blinks,
   ];

@@ -36,6 +36,7 @@ const came: readonly { readonly with: number; readonly table: string; readonly f
   { with: 19, table: 'controls', fields: ['springsTo', 'strike', 'aftertouch'] },
   { with: 20, table: 'wires', fields: ['translator'] },
   { with: 21, table: 'landings', fields: ['channels'] },
+  { with: 24, table: 'layers', fields: ['alsoSignals'] },
 ];
 const without = (rows: Rows, fields: readonly string[]): Rows =>
   rows.map((row) => Object.fromEntries(Object.entries(row).filter(([field]) => !fields.includes(field))));

@@ -46,6 +46,7 @@ const versions = [
   '023',
   '024',
   '025',
+  '026',
 ];
 const copyOf = (version: string): string => {
   const file = join(folder, `${version}-${Math.random()}.sqlite`);

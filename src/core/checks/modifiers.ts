@@ -3,7 +3,7 @@ import { plural } from '../base';
 import { leftOn, showValue } from '../bench';
 import { changeBehaviour, patch, removeAssignment, setTap } from '../commands';
 import { addressKey } from '../midi';
-import { type Assignment, batch, isTogether, type Layer, modifiersOf, opening, type RigIndex, reaches } from '../rig';
+import { type Assignment, batch, isTogether, type Layer, modifiersOf, opening, type RigIndex, reaches, signalsOf } from '../rig';
 import { type AssignmentCheck, type Fix, type RigCheck, subjectOf } from './finding';
 import { alternating, homeOf, sendsFor } from './fix-parts';
 
@@ -63,11 +63,9 @@ const covering = (index: RigIndex, layer: Layer): readonly Assignment[] =>
     .filter((a) => (a.gesture.type === 'press' || a.gesture.type === 'release') && !isSignal(layer, a));
 
 /** Whether a function is what its layer listens for: then it is there on purpose. */
-const isSignal = ({ signal, signalBy, madeIn }: Layer, { actions }: Assignment): boolean =>
-  madeIn === 'host' &&
-  signalBy === 'own' &&
-  signal !== null &&
-  actions.some((a) => a.type === 'send' && addressKey(a.message) === addressKey(signal));
+const isSignal = (layer: Layer, { actions }: Assignment): boolean =>
+  layer.signalBy === 'own' &&
+  signalsOf(layer).some(({ message }) => actions.some((a) => a.type === 'send' && addressKey(a.message) === addressKey(message)));
 
 /** The function as what a short tap of the modifier does. */
 function tapped(index: RigIndex, layer: Layer, function_: Assignment, newId: () => string): Fix[] {

@@ -1,4 +1,5 @@
 // Taking a row away together with whatever cannot be without it, and mending what can.
+
 import { groupBy } from '../base';
 import {
   type Action,
@@ -18,6 +19,7 @@ import {
 } from '../rig';
 import { mendInside } from './mend-inside';
 import { dropWants, staleAssignment } from './shared';
+import { withoutModifiers } from './signals';
 
 /** The edits that remove some rows, everything that stands on them, and every mention of them elsewhere. */
 export function removeWithDependents(rig: Rig, roots: readonly { readonly table: TableName; readonly id: string }[]): Edit[] {
@@ -218,10 +220,7 @@ function mendPlace(rig: Rig, id: string, ids: ReadonlySet<string>): Edit[] {
 }
 
 function mendLayer(row: Layer, ids: ReadonlySet<string>): Edit[] {
-  const edits: Edit[] = [];
-  if (row.modifierControlId !== null && ids.has(row.modifierControlId)) edits.push(set('layers', row, 'modifierControlId', null));
-  const also = row.alsoOpenedBy.filter((id) => !ids.has(id));
-  if (also.length < row.alsoOpenedBy.length) edits.push(set('layers', row, 'alsoOpenedBy', also));
+  const edits = withoutModifiers(row, ids);
   if (row.scope.type !== 'all' && ids.has(row.scope.controllerId)) edits.push(set('layers', row, 'scope', { type: 'all' }));
   const tap = withoutIds(row.tap, ids);
   if (tap.length !== row.tap.length || tap.some((a, i) => a.type === 'send' && row.tap[i] !== a))

@@ -24,6 +24,7 @@ import { addressAt, landingsHearing, outletFor, sendsHeard } from '../wires';
 import { behind, removeWithDependents } from './cascade';
 import { fitted, widened } from './kinds';
 import { dropWants, type NewId, nextOrder, patch, staleAssignment, staleLanding, staleText, withAction } from './shared';
+import { signalsFollowing } from './signals';
 
 /** A send of an assignment, by the position of its action. */
 export function sendAt(assignment: Assignment, actionIndex: number): Send | null {
@@ -90,12 +91,6 @@ export function changeMessage(
     ...signalsFollowing(index, assignment, send.message, to),
   ]);
 }
-
-/** Layers of the host that listen for what their modifier sends anyway listen for what it sends now. */
-export const signalsFollowing = (index: RigIndex, { controlId }: Assignment, from: Message, to: Message): Edit[] =>
-  (index.layersByModifier.get(controlId) ?? []).flatMap((layer) =>
-    layer.signalBy === 'own' && layer.signal !== null && sameJson(layer.signal, from) ? [set('layers', layer, 'signal', to)] : [],
-  );
 
 /** Gives a send another value behaviour. */
 export function changeBehaviour(assignment: Assignment, actionIndex: number, behaviour: Behaviour): Edit | null {

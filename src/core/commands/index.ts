@@ -88,7 +88,7 @@ export {
   typesFor,
   widened,
 } from './kinds';
-export { addLayer, canBeHeld, changeLayer, type LayerWish, ownMessage, reachOf, removeLayer, setTap } from './layers';
+export { addLayer, canBeHeld, changeLayer, type LayerWish, ownMessage, reachOf, removeLayer, setTap, wishOf } from './layers';
 export { changePort, changeTapPort, namePort } from './outlet';
 export {
   changePreset,

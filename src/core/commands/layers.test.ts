@@ -14,11 +14,13 @@ import {
   noteOn,
   outcomeOf,
   parameter,
+  program,
   smallRig,
   withFunctions,
 } from '../../../tests/kit/small-rig';
 import { judge } from '../checks';
-import { type Assignment, apply, indexRig, type Layer, type Rig } from '../rig';
+import type { Message } from '../midi';
+import { type Assignment, apply, batch, indexRig, type Layer, type Rig } from '../rig';
 import { addLayer, changeLayer, changeMessage, removeWithDependents } from './index';
 
 let n = 0;
@@ -228,13 +230,50 @@ describe('changing a layer', () => {
     const anyway = done(rig, must(changeLayer(indexRig(rig), own, { ...wish, madeIn: 'host', signalBy: 'own' })));
     expect(anyway.layers[0]).toMatchObject({ signal: cc(40), signalBy: 'own' });
   });
+  it('gives each of several that are held together a message of its own, so that a host can tell which are down', () => {
+    const both = { ...wish, madeIn: 'host', alsoOpenedBy: ['fs2'], together: true } as const;
+    const made = done(rig, must(changeLayer(indexRig(rig), own, both)));
+    const [changed] = made.layers;
+    if (!changed) throw new Error('no layer');
+    const [also] = changed.alsoSignals;
+    expect(changed).toMatchObject({ together: true, alsoSignals: [{ controlId: 'fs2' }] });
+    expect(also?.message).not.toEqual(changed.signal);
+    // Said once more, nothing changes; each alone, one message does for both again.
+    expect(must(changeLayer(indexRig(made), changed, both))).toMatchObject({ edits: [] });
+    const alone = done(made, must(changeLayer(indexRig(made), changed, { ...both, together: false })));
+    expect(alone.layers[0]).toMatchObject({ signal: changed.signal, alsoSignals: [], together: false });
+    // What takes the first one away leaves the other with its own message.
+    const gone = done(made, batch('away', [...removeWithDependents(made, [{ table: 'controls', id: 'mod' }])]));
+    expect(gone.layers).toMatchObject([
+      { modifierControlId: 'fs2', signal: also?.message, alsoOpenedBy: [], alsoSignals: [], together: true },
+    ]);
+  });
+  it('refuses two whose messages a host cannot tell apart, or that are never let go', () => {
+    const sends = (message: Message): Rig => ({
+      ...rig,
+      assignments: [...rig.assignments, f('second', 'fs2', 0, null, { message, behaviour: momentary(127, 0) })],
+    });
+    const both = { ...wish, madeIn: 'host', alsoOpenedBy: ['fs2'], together: true, signalBy: 'own' } as const;
+    const codeOf = (there: Rig): string => {
+      const result = changeLayer(indexRig(there), own, both);
+      return result.ok ? 'ok' : result.error.code;
+    };
+    expect(codeOf(rig)).toBe('sends-nothing-of-its-own');
+    expect(codeOf(sends(cc(40)))).toBe('modifiers-alike');
+    expect(codeOf(sends(program(3)))).toBe('never-let-go');
+    const told = sends(cc(41));
+    const made = done(told, must(changeLayer(indexRig(told), own, both)));
+    expect(made.layers[0]).toMatchObject({ signal: cc(40), alsoSignals: [{ controlId: 'fs2', message: cc(41) }] });
+    // It follows when what is sent changes.
+    const row = made.assignments.find((a) => a.controlId === 'fs2');
+    const moved = row && changeMessage(indexRig(made), row, 0, cc(44), () => 'new');
+    if (!moved) throw new Error('not moved');
+    expect(done(made, moved).layers[0]?.alsoSignals).toEqual([{ controlId: 'fs2', message: cc(44) }]);
+  });
   it('is refused where it cannot be', () => {
     const index = indexRig(rig);
     expect(changeLayer(index, own, { ...wish, reach: 'controller', modifierControlId: 'k1' })).toMatchObject({
       error: { code: 'cannot-be-held' },
-    });
-    expect(changeLayer(index, own, { ...wish, madeIn: 'host', alsoOpenedBy: ['fs2'], together: true })).toMatchObject({
-      error: { code: 'together-in-host' },
     });
     expect(changeLayer(index, own, { ...wish, madeIn: 'host', modifierControlId: 'fs1', signalBy: 'own' })).toMatchObject({
       error: { code: 'sends-nothing-of-its-own' },

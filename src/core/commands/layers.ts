@@ -1,7 +1,7 @@
 // Layers: made in the controller or in the host, opened by a modifier that may keep a function of its own.
 
 import { err, exhaustive, ok, type Result } from '../base';
-import { addressKey, type Message, u14 } from '../midi';
+import { addressKey, carriesValue, type Message, u14 } from '../midi';
 import { chooseMessage } from '../numbers';
 import {
   type Action,
@@ -14,12 +14,14 @@ import {
   isTogether,
   type Landing,
   type Layer,
+  modifiersOf,
   type Parameter,
   type RigIndex,
   remove,
   type Send,
   sameJson,
   set,
+  signalOf,
 } from '../rig';
 import { addressAt, landingsHearing, type Outlet, outletFor } from '../wires';
 import { removeWithDependents } from './cascade';
@@ -45,6 +47,23 @@ export interface LayerWish {
   /** How often its modifier's light blinks in a second while it is open; 0 for steady. */
   readonly blinks?: number;
 }
+
+/** A layer as it would be wished; null for one whose modifier is gone. */
+export const wishOf = (layer: Layer): LayerWish | null =>
+  layer.modifierControlId === null
+    ? null
+    : {
+        name: layer.name,
+        modifierControlId: layer.modifierControlId,
+        alsoOpenedBy: layer.alsoOpenedBy,
+        together: layer.together,
+        madeIn: layer.madeIn,
+        signalBy: layer.signalBy,
+        fallsThrough: layer.fallsThrough,
+        mode: layer.mode,
+        reach: reachOf(layer),
+        blinks: layer.blinks,
+      };
 
 /** Adds a layer. One made in the host gets a number for the modifier itself, or listens for what that sends anyway. */
 export function addLayer(
@@ -110,6 +129,7 @@ type Wished = Pick<
   | 'madeIn'
   | 'signal'
   | 'signalBy'
+  | 'alsoSignals'
   | 'fallsThrough'
   | 'blinks'
 >;
@@ -127,11 +147,10 @@ function fieldsOf(index: RigIndex, wish: LayerWish, before: Layer | null): Resul
     if (modifier.controllerId !== controller.id) return err({ code: 'modifiers-apart', control: modifier.name });
   }
   const together = wish.together === true && also.length > 0;
-  if (together && wish.madeIn === 'host') return err({ code: 'together-in-host' });
   const kept = before?.madeIn === 'controller' && before.scope.type === 'all';
   if (wish.madeIn === 'controller' && wish.reach === 'all' && !kept) return err({ code: 'layer-over-controllers' });
-  const signal = signalFor(index, wish, controller, before);
-  if (!signal.ok) return signal;
+  const signals = signalsFor(index, { ...wish, alsoOpenedBy: also, together }, controller, before);
+  if (!signals.ok) return signals;
   return ok({
     name: wish.name,
     modifierControlId: control.id,
@@ -144,7 +163,7 @@ function fieldsOf(index: RigIndex, wish: LayerWish, before: Layer | null): Resul
         ? before.scope
         : scopeOf(wish.reach ?? 'controller', controller.id),
     madeIn: wish.madeIn,
-    signal: signal.value,
+    ...signals.value,
     signalBy: wish.madeIn === 'host' ? (wish.signalBy ?? 'added') : 'added',
     fallsThrough: wish.fallsThrough,
     blinks: wish.blinks ?? 0,
@@ -154,24 +173,43 @@ function fieldsOf(index: RigIndex, wish: LayerWish, before: Layer | null): Resul
 /** Whether a control can be held down: not what only moves. */
 export const canBeHeld = ({ kind }: Pick<Control, 'kind'>): boolean => !['expression', 'fader', 'knob', 'ribbon'].includes(kind);
 
-/** What the host listens for: the number that it had, the first free one, or what the modifier sends on a press in Base. */
-function signalFor(
+/**
+ * What the host listens for: the numbers that it had, the first free ones, or what the modifiers send on a press in Base. Each modifier has a message of its
+ * own where all of them are needed, and where each sends its own anyway.
+ */
+function signalsFor(
   index: RigIndex,
   wish: LayerWish,
   controller: Controller,
   before: Layer | null,
-): Result<Layer['signal'], CommandProblem> {
-  if (wish.madeIn === 'controller') return ok(null);
-  if (wish.signalBy === 'own') {
-    const same = before?.signalBy === 'own' && before.signal && sendsIt(index, wish.modifierControlId, before.signal);
-    const own = same ? before.signal : ownMessage(index, wish.modifierControlId);
-    const name = index.controls.get(wish.modifierControlId)?.name ?? '?';
-    return own ? ok(own) : err({ code: 'sends-nothing-of-its-own', control: name });
+): Result<Pick<Layer, 'signal' | 'alsoSignals'>, CommandProblem> {
+  if (wish.madeIn === 'controller') return ok({ signal: null, alsoSignals: [] });
+  const by = wish.signalBy ?? 'added';
+  const also = wish.together || by === 'own' ? (wish.alsoOpenedBy ?? []) : [];
+  const had = before?.madeIn === 'host' && before.signalBy === by ? before : null;
+  const taken = new Set<number>();
+  const found: Message[] = [];
+  for (const id of [wish.modifierControlId, ...also]) {
+    const name = index.controls.get(id)?.name ?? '?';
+    const own = had && modifiersOf(had).includes(id) ? signalOf(had, id) : null;
+    const fits = own && !taken.has(addressKey(own)) && (by === 'added' ? carriesValue(own.type) : sendsIt(index, id, own));
+    const kept = fits ? own : null;
+    const message = kept ?? (by === 'own' ? ownMessage(index, id) : freeSignal(index, controller, taken));
+    if (!message)
+      return err(by === 'own' ? { code: 'sends-nothing-of-its-own', control: name } : { code: 'no-number-for-modifier' });
+    if (wish.together && taken.has(addressKey(message))) return err({ code: 'modifiers-alike', control: name });
+    if (wish.together && !carriesValue(message.type)) return err({ code: 'never-let-go', control: name });
+    taken.add(addressKey(message));
+    found.push(message);
   }
-  if (before?.madeIn === 'host' && before.signalBy === 'added' && before.signal) return ok(before.signal);
+  const [signal = null, ...rest] = found;
+  return ok({ signal, alsoSignals: rest.map((message, i) => ({ controlId: also[i] ?? '', message })) });
+}
+
+/** The first number that is free for a modifier, but for some. */
+function freeSignal(index: RigIndex, controller: Controller, reserved: ReadonlySet<number>): Message | null {
   const type = controller.firmware.messages.includes('cc') ? 'cc' : 'note';
-  const free = chooseMessage(index, { controllerId: controller.id, type, channel: controller.channel, targetId: null });
-  return free ? ok(free) : err({ code: 'no-number-for-modifier' });
+  return chooseMessage(index, { controllerId: controller.id, type, channel: controller.channel, targetId: null, reserved });
 }
 
 /** Whether a control sends a message on some press of its own. */

@@ -12,7 +12,8 @@ export type CommandProblem =
   | { readonly code: 'no-tap-together' }
   | { readonly code: 'group-of-one' }
   | { readonly code: 'modifiers-apart'; readonly control: string }
-  | { readonly code: 'together-in-host' }
+  | { readonly code: 'modifiers-alike'; readonly control: string }
+  | { readonly code: 'never-let-go'; readonly control: string }
   | { readonly code: 'sends-nothing-of-its-own'; readonly control: string }
   | { readonly code: 'layer-has-functions'; readonly layer: string; readonly functions: number }
   | { readonly code: 'no-number'; readonly target: string }
@@ -51,8 +52,10 @@ export function problemWords(problem: CommandProblem): string {
       return 'Two that are held together have no tap of their own. Give each of them a function instead.';
     case 'modifiers-apart':
       return `${problem.control} is on another controller. All modifiers of a layer are on one.`;
-    case 'together-in-host':
-      return 'A host hears one signal and cannot know of two that are held together. Make the layer in the controller.';
+    case 'modifiers-alike':
+      return `${problem.control} sends what another of them sends: the host could not tell which are held. Let the layer have numbers of its own.`;
+    case 'never-let-go':
+      return `${problem.control} sends a message that has no release: the host could not tell when it is let go. Let the layer have numbers of its own.`;
     case 'sends-nothing-of-its-own':
       return `${problem.control} sends nothing on a press in Base. Give it a message there first, or let the layer have a number of its own.`;
     case 'layer-has-functions':

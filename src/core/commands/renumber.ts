@@ -1,16 +1,17 @@
 // Moving numbers in one edit: every send at an address, what listens for it, and modifiers of layers made in the host.
 import { type Message, shortName } from '../midi';
 import type { Move } from '../numbers';
-import { type Assignment, batch, type Edit, isRun, type RigIndex, set } from '../rig';
-import { signalsFollowing } from './change';
+import { type Assignment, batch, type Edit, isRun, type Layer, type RigIndex, set } from '../rig';
 import { fitted, widened } from './kinds';
 import { patch, staleAssignment, staleLanding } from './shared';
+import { signalsFollowing, signalsMoved } from './signals';
 
 /** The edit that makes moves; marks of what moves become stale. Moves may trade places: all of them happen at once. */
 export function renumber(index: RigIndex, moves: readonly Move[], label: string): Edit {
   const actions = new Map<string, Map<number, Message>>();
   const edits: Edit[] = [];
   const seen = new Set<string>();
+  const signals = new Map<Layer, { readonly by: string | null; readonly to: Message }[]>();
   for (const { demand, to } of moves) {
     for (const { assignment, actionIndex } of demand.sends) {
       const there = actions.get(assignment.id) ?? new Map<number, Message>();
@@ -21,8 +22,9 @@ export function renumber(index: RigIndex, moves: readonly Move[], label: string)
       seen.add(landing.id);
       edits.push(set('landings', landing, 'address', to), ...staleLanding(landing));
     }
-    if (demand.layer) edits.push(set('layers', demand.layer, 'signal', to));
+    if (demand.layer) signals.set(demand.layer, [...(signals.get(demand.layer) ?? []), { by: demand.signalBy, to }]);
   }
+  for (const [layer, moved] of signals) edits.push(...signalsMoved(layer, moved));
   for (const [id, changes] of actions) {
     const assignment = index.assignments.get(id);
     if (!assignment) continue;

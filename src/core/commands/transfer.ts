@@ -22,6 +22,7 @@ import {
 import { gesturesOf, isMover } from './defaults';
 import { wire } from './gear';
 import { type NewId, nextOrder, patch, replaced, staleAssignment } from './shared';
+import { withSignals } from './signals';
 
 /** What a function loses on its way; `stays` keeps it on the old controller. */
 export type Loss =
@@ -344,7 +345,9 @@ function layerEdits(index: RigIndex, plan: Transfer, partner: ReadonlyMap<string
         : layer.scope;
     const also = layer.alsoOpenedBy.map((id) => partner.get(id)?.id ?? id);
     const alsoOpenedBy = sameJson(also, layer.alsoOpenedBy) ? layer.alsoOpenedBy : also;
-    return patch('layers', layer, { ...(to ? { modifierControlId: to.id } : {}), alsoOpenedBy, scope });
+    const alsoSignals = layer.alsoSignals.map((s) => ({ ...s, controlId: partner.get(s.controlId)?.id ?? s.controlId }));
+    const modifier = to ? { modifierControlId: to.id } : {};
+    return withSignals(layer, { signal: layer.signal, alsoSignals }, { ...modifier, alsoOpenedBy, scope });
   });
 }
 

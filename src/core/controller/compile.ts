@@ -17,6 +17,7 @@ import {
   outletOf,
   type RigIndex,
   type Send,
+  signalOf,
   standInOf,
 } from '../rig';
 import { makeCalibration } from '../values';
@@ -251,7 +252,7 @@ function draftFor(index: Programmable, scope: CompileScope, arming: Arming, cont
     return [{ layer, others, together: isTogether(layer), tap: arming.tapOf(layer) }];
   });
   const signals = layers.flatMap((layer) =>
-    layer.madeIn === 'host' && layer.signal && layer.signalBy === 'added' ? [signalPut(layer.signal, scope.sysex)] : [],
+    layer.signalBy === 'added' ? signalPuts(signalOf(layer, control.id), scope.sysex) : [],
   );
   return { control, byGesture, opens, signals, port };
 }
@@ -281,12 +282,15 @@ const cannotWords = ({ behaviour }: Send): string =>
       : 'a counter that is not there';
 
 /** What a modifier sends: all there is to its press, nothing to its release where the message carries no value to tell them apart. */
-function signalPut(message: Message, sysex: SysexTable): Put {
+function signalPuts(message: Message | null, sysex: SysexTable): readonly Put[] {
+  if (message === null) return none;
   const put = makePut(message, false, sysex);
-  return (value, out) => {
-    if (value > 0) put(valueMax(message.type), out);
-    else if (carriesValue(message.type)) put(0, out);
-  };
+  return [
+    (value, out) => {
+      if (value > 0) put(valueMax(message.type), out);
+      else if (carriesValue(message.type)) put(0, out);
+    },
+  ];
 }
 
 /**

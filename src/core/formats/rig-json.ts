@@ -18,7 +18,7 @@ import { type ImportProblem, readJson } from './json';
 /** What a rig file begins with. */
 export const RIG_FORMAT = 'keen-dial/rig';
 /** The version that is written; every older one is read. */
-export const RIG_FORMAT_VERSION = 23;
+export const RIG_FORMAT_VERSION = 24;
 /** From this version on no text holds a control character; older files are cleaned. */
 const CLEAN_SINCE = 4;
 /** Most rows in one rig. */
@@ -137,7 +137,7 @@ const scriptsOfVersion1 = z.looseObject({
  * from a threshold and send pressure behind them. In older ones nothing of that is there. Version 22: a section may say of each controller where it should stand, and songs may be put
  * together to sets; older sections name one bank, and all songs are played in their order. Version 23: a bank of channels may move over its rows and to what is selected, an encoder
  * may send a message for each way, and a target may follow a MIDI clock or send one, with times that last so many beats, and a landing may stand in
- * for others at its number; older ones do not.
+ * for others at its number; older ones do not. Version 24: further modifiers of a layer made in a host may send messages of their own; in older ones all send one.
  */
 function migrated(raw: unknown, version: number): unknown {
   return version >= CLEAN_SINCE ? raw : cleanTexts(version >= 3 ? raw : migratedTo3(version >= 2 ? raw : migratedTo2(raw)));

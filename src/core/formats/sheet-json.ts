@@ -21,7 +21,7 @@ const factsOf = (line: SheetLine): object => Object.fromEntries(line.facts.map((
 
 const controllerLine = (line: SheetLine): object => ({
   ...(line.of.type === 'function' ? { assignment: line.of.assignment } : {}),
-  ...(line.of.type === 'layer' ? { layer: line.of.layer } : {}),
+  ...(line.of.type === 'layer' || line.of.type === 'layer-signal' ? { layer: line.of.layer } : {}),
   control: textOf(line, 'control'),
   place: together(line, placeColumn),
   gesture: textOf(line, 'gesture'),

@@ -8,6 +8,7 @@ import {
   messagesOf,
   type RigIndex,
   type Send,
+  signalsOf,
   type Target,
 } from '../rig';
 import { accepts, hopsIn, type Network, networkOf, type Plan, sendsHeard, waysOf } from '../wires';
@@ -111,8 +112,8 @@ export function occupancyOf(index: RigIndex, wireId: string | null): Occupancy {
   }
   for (const layer of index.rig.layers) {
     const unitId = index.controls.get(layer.modifierControlId ?? '')?.controllerId ?? '';
-    if (layer.madeIn === 'host' && layer.signal && layer.signalBy === 'added')
-      sit(layer.signal, unitId, { assignment: null, send: null, layer, arrivesOn: null });
+    for (const { message } of layer.signalBy === 'added' ? signalsOf(layer) : [])
+      sit(message, unitId, { assignment: null, send: null, layer, arrivesOn: null });
     for (const a of layer.tap)
       if (a.type === 'send') sit(a.message, unitId, { assignment: null, send: a, layer, arrivesOn: null });
   }

@@ -1,7 +1,7 @@
 // Which address a new function gets: the first one in the school's order that nobody uses and the target takes.
 import { exhaustive } from '../base';
 import { addressKey, channel, type Message, u7 } from '../midi';
-import { hearsAll, type RigIndex, type Target } from '../rig';
+import { hearsAll, type RigIndex, signalsOf, type Target } from '../rig';
 import { accepts, heardAnywhere, networkOf, type Outlet, routesFrom, sendsHeard, waysOf } from '../wires';
 import { controlsInOrder, notesInOrder, type SchoolId } from './schools';
 
@@ -52,7 +52,7 @@ function makeUsable(index: RigIndex, demand: Demand): (message: Message) => bool
   // Where every channel is heard, nobody else may send it on any.
   const onChannels = (message: Message): readonly Message[] =>
     omni && 'channel' in message ? sixteen.map((c) => ({ ...message, channel: c })) : [message];
-  const signals = new Set(index.rig.layers.flatMap((l) => (l.signal ? [addressKey(l.signal)] : [])));
+  const signals = new Set(index.rig.layers.flatMap((l) => signalsOf(l).map((s) => addressKey(s.message))));
   return (message) => {
     if (demand.reserved?.has(addressKey(message)) || signals.has(addressKey(message))) return false;
     const outlet = { unitId: demand.controllerId, port: '' };

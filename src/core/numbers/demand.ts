@@ -12,9 +12,12 @@ import {
   isRun,
   type Landing,
   type Layer,
+  type LayerSignal,
   type Parameter,
   type PlacedSend,
   type RigIndex,
+  sendersOfSignal,
+  signalsOf,
   standInOf,
   stands,
 } from '../rig';
@@ -30,6 +33,8 @@ export interface Demand {
   readonly sends: readonly PlacedSend[];
   /** The layer made in the host that this signal opens; null for a function. */
   readonly layer: Layer | null;
+  /** The further modifier of that layer that sends it; null for what the others send. */
+  readonly signalBy: string | null;
   readonly landings: readonly Landing[];
   readonly message: Extract<Message, { type: PlannedType }>;
   readonly controllerIds: readonly string[];
@@ -92,16 +97,27 @@ export function demandsOf(index: RigIndex): readonly Demand[] {
   }
   const demands = [...groups.values()].flatMap((sends) => demandOf(index, sends));
   for (const layer of index.rig.layers) {
-    const { signal } = layer;
     // What the modifier sends anyway is planned with the function that it is for.
-    if (layer.madeIn !== 'host' || !signal || layer.signalBy === 'own' || !isPlanned(signal)) continue;
-    const home = index.controls.get(layer.modifierControlId ?? '')?.controllerId;
-    demands.push({
-      id: layer.id,
+    if (layer.signalBy === 'own') continue;
+    for (const signal of signalsOf(layer)) demands.push(...signalDemand(index, layer, signal));
+  }
+  return demands;
+}
+
+/** What a modifier of a layer made in a host sends besides. */
+function signalDemand(index: RigIndex, layer: Layer, signal: LayerSignal): readonly Demand[] {
+  const { controlId, message } = signal;
+  if (!isPlanned(message)) return [];
+  const [sender = ''] = sendersOfSignal(layer, signal);
+  const home = index.controls.get(sender)?.controllerId;
+  return [
+    {
+      id: controlId === null ? layer.id : `${layer.id} ${controlId}`,
       sends: [],
       layer,
+      signalBy: controlId,
       landings: [],
-      message: signal,
+      message,
       controllerIds: home === undefined ? [] : [home],
       targetIds: [],
       role: '',
@@ -109,13 +125,12 @@ export function demandsOf(index: RigIndex): readonly Demand[] {
       pinned: false,
       given: false,
       omni: false,
-      translated: isTranslated(index, { unitId: home ?? '', port: '' }, signal),
+      translated: isTranslated(index, { unitId: home ?? '', port: '' }, message),
       switching: true,
       family: '',
       familyOrder: 0,
-    });
-  }
-  return demands;
+    },
+  ];
 }
 
 const sameFunction = (a: readonly string[], b: readonly string[]): boolean =>
@@ -231,6 +246,7 @@ function demandOf(index: RigIndex, sends: readonly PlacedSend[]): Demand[] {
       id: first.actionIndex === 0 ? assignment.id : `${assignment.id}.${first.actionIndex}`,
       sends,
       layer: null,
+      signalBy: null,
       landings: [...landings.values()],
       message: first.send.message,
       controllerIds: [...controllerIds],
@@ -260,14 +276,17 @@ function demandOf(index: RigIndex, sends: readonly PlacedSend[]): Demand[] {
 
 /** What a demand is for, in words: its parameters, or the layer that it opens. */
 export function demandName(index: RigIndex, demand: Demand): string {
-  if (demand.layer) return `${demand.layer.name} (modifier)`;
+  if (demand.layer) {
+    const by = demand.signalBy === null ? '' : ` ${index.controls.get(demand.signalBy)?.name ?? '?'}`;
+    return `${demand.layer.name} (modifier${by})`;
+  }
   const ids = new Set(demand.sends.flatMap((p) => p.send.meant));
   return [...ids].map((id) => index.parameters.get(id)?.name ?? '?').join(', ') || shortName(demand.message);
 }
 
 /** Where a demand is played: the control it stands on first, and its gesture where that is not the plain one. */
 export function demandPlace(index: RigIndex, demand: Demand): string {
-  const id = demand.sends[0]?.assignment.controlId ?? demand.layer?.modifierControlId ?? '';
+  const id = demand.sends[0]?.assignment.controlId ?? demand.signalBy ?? demand.layer?.modifierControlId ?? '';
   const control = index.controls.get(id);
   const gesture = demand.sends[0]?.assignment.gesture.type;
   const plain = gesture === undefined || gesture === 'move' || gesture === 'press';

@@ -24,6 +24,7 @@ import {
   type RigIndex,
   reaches,
   resolve,
+  signalsOf,
   standInOf,
 } from '../rig';
 import { placeWords } from '../sheets';
@@ -317,7 +318,7 @@ function asideOf(index: RigIndex, assignment: Assignment): ReadonlySet<number> {
     ...modifiersOf(layer).flatMap((id) => (index.assignmentsOf.get(id) ?? []).flatMap((a) => a.actions)),
   ];
   const messages = actions.flatMap((a) => (a.type === 'send' ? messagesOf(a, index.counters) : []));
-  return new Set([...messages, ...(layer.signal ? [layer.signal] : [])].flatMap((m) => heardKeys(m)));
+  return new Set([...messages, ...signalsOf(layer).map((s) => s.message)].flatMap((m) => heardKeys(m)));
 }
 
 function cautionsOf(index: RigIndex, assignment: Assignment): readonly string[] {

@@ -9,7 +9,7 @@ import {
   packedNumber,
   packedType,
 } from '../midi';
-import type { Listener, TargetProgram } from './program';
+import type { Listener, SignalledLayer, TargetProgram } from './program';
 import { type Hearing, setUnit, unitState } from './state';
 
 /** The control change that the low byte of a change comes on, where this word was its high byte (MIDI 1.0); else null. */
@@ -37,15 +37,38 @@ export function signal(h: Hearing, key: number, type: PackedType, value: number)
   const layers = h.arrival.unit.signals.get(key);
   if (!layers) return;
   const down = type !== 'other' && countsAsOn(type, value, 64);
+  const { lit: before } = unitState(h);
   let { open } = unitState(h);
-  for (const layer of layers) {
-    const isOpen = open.includes(layer.id);
-    const others = isOpen ? open.filter((id) => id !== layer.id) : open;
-    if (layer.mode === 'while-held') open = down ? [...others, layer.id] : others;
-    else if (down) open = isOpen ? others : [...others, layer.id];
+  const lit = before.includes(key) === down ? before : down ? [...before, key] : before.filter((k) => k !== key);
+  for (const signalled of layers) {
+    const went = wentBy(signalled, before, lit, down);
+    if (went === null) continue;
+    const { id, mode } = signalled.layer;
+    const isOpen = open.includes(id);
+    const others = isOpen ? open.filter((other) => other !== id) : open;
+    if (mode === 'while-held') open = went === 'down' ? [...others, id] : others;
+    else if (went === 'down') open = isOpen ? others : [...others, id];
   }
-  setUnit(h, { open });
+  setUnit(h, { open, lit });
   if (h.heard === null) h.why = 'layer';
+}
+
+/**
+ * Whether what opens a layer goes down or up with a signal that goes on or off; null for neither. Where all modifiers are needed, that is when the last one
+ * goes on and when the first goes off; where each opens it alone, with every one that goes on and with the last that goes off.
+ */
+function wentBy(
+  { keys, together }: SignalledLayer,
+  before: readonly number[],
+  lit: readonly number[],
+  on: boolean,
+): 'down' | 'up' | null {
+  if (together) {
+    const met = keys.every((key) => lit.includes(key));
+    return met === keys.every((key) => before.includes(key)) ? null : met ? 'down' : 'up';
+  }
+  if (on) return 'down';
+  return keys.some((key) => lit.includes(key)) ? null : 'up';
 }
 
 /** Closes a layer that was open for one press. */

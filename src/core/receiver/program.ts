@@ -5,11 +5,13 @@ import { type Hear, makeHear, modeOf, type Travel, travelOf } from '../modes';
 import {
   actsInstead,
   eachNumber,
+  isTogether,
   type Landing,
   type Layer,
   type Parameter,
   type Reception,
   type RigIndex,
+  signalsOf,
   type Target,
 } from '../rig';
 import { accepts, clocksOf, tempoParameter } from '../wires';
@@ -50,12 +52,21 @@ export interface Listener {
   readonly launches: Reception['launchQuantisation'];
 }
 
+/** A layer made in a host, with the addresses of all its signals. */
+export interface SignalledLayer {
+  readonly layer: Layer;
+  readonly keys: readonly number[];
+  /** Whether all of them have to be on. */
+  readonly together: boolean;
+}
+
 /** One target. */
 export interface Receiver {
   readonly target: Target;
   readonly index: number;
   readonly listeners: ReadonlyMap<number, readonly Listener[]>;
-  readonly signals: ReadonlyMap<number, readonly Layer[]>;
+  /** Layers made in a host, by the address of each signal that opens them. */
+  readonly signals: ReadonlyMap<number, readonly SignalledLayer[]>;
   /** What sequences it puts together; null when nothing of it listens for any. */
   readonly listening: Listening | null;
   readonly selectsBanks: boolean;
@@ -168,13 +179,14 @@ export function compileTargets(index: RigIndex, scope: TargetScope): TargetProgr
   }
 
   const targets = scope.keys === null ? index.rig.targets : [...byTarget.keys()].flatMap((id) => index.targets.get(id) ?? []);
+  const signals = signalled(index);
   const units = targets.map((target, place): Receiver => {
     const heard = byTarget.get(target.id) ?? new Map<number, Listener[]>();
     return {
       target,
       index: place,
       listeners: heard,
-      signals: index.layersBySignal,
+      signals,
       ...memoryFor(target, heard),
       tempo: tempoOf(index, target, slots),
     };
@@ -308,6 +320,16 @@ function launchOf(parameter: Parameter, landing: Landing, { reception }: Target)
 function tempoOf(index: RigIndex, target: Target, slots: ReadonlyMap<string, number>): number | null {
   const tempo = tempoParameter(index, target.id);
   return tempo === undefined ? null : (slots.get(tempo.id) ?? null);
+}
+
+/** Layers made in a host, by the address of each signal that opens them. */
+function signalled({ layersBySignal }: RigIndex): Receiver['signals'] {
+  const of = (layer: Layer): SignalledLayer => ({
+    layer,
+    keys: [...new Set(signalsOf(layer).map((s) => addressKey(s.message)))],
+    together: isTogether(layer),
+  });
+  return new Map([...layersBySignal].map(([key, layers]) => [key, layers.map(of)]));
 }
 
 /** What a target has to remember between messages for its landings. */

@@ -7,6 +7,8 @@ import type { TakeoverState } from './takeover';
 export interface UnitState {
   /** Host-made layers that are open, in the order in which they were opened. */
   readonly open: readonly string[];
+  /** Signals of layers that are on now, by address. */
+  readonly lit: readonly number[];
   readonly assembler: AssemblerState;
   /** Selected bank by channel, high · 128 + low. */
   readonly banks: Readonly<Record<number, number>>;
@@ -88,7 +90,7 @@ export interface TargetStep {
 /** Nothing heard, nothing moved: one list for all of them. */
 export const NONE: readonly number[] = [];
 
-const idleUnit: UnitState = { open: [], assembler: idleAssembler, banks: {}, here: true, spending: null };
+const idleUnit: UnitState = { open: [], lit: NONE, assembler: idleAssembler, banks: {}, here: true, spending: null };
 
 /** Targets with their parameters at some values, or at their start values; nothing is held and no knob has hold of anything. */
 export const startTargets = (program: TargetProgram, values: readonly number[] = program.start): TargetState => ({

@@ -7,6 +7,7 @@ import { countingOf } from './counting';
 import { hearsAll } from './heard-at';
 import { beatsOf } from './inside';
 import { sameJson } from './json';
+import { signalsOf } from './layers';
 import {
   type Action,
   type Arrival,
@@ -130,10 +131,11 @@ function factsOfLayer({ counters }: Counters, row: Layer): Entered {
       made: row.madeIn,
       signal: row.madeIn === 'host' ? row.signal : null,
       signalBy: row.madeIn === 'host' && row.signal !== null ? row.signalBy : 'added',
+      alsoSignals: signalsOf(row).filter((s) => s.controlId !== null),
       below: row.fallsThrough,
       blinks: row.blinks,
     },
-    { tap: [], blinks: 0, alsoBy: [], together: false, signalBy: 'added' },
+    { tap: [], blinks: 0, alsoBy: [], together: false, signalBy: 'added', alsoSignals: [] },
   );
 }
 
@@ -323,7 +325,7 @@ export function heldArrival(row: Arrival): Arrival | null {
 export function heldLayer(row: Layer): Layer {
   const kept = row.entered?.facts;
   if (kept === undefined) return row;
-  const { alsoBy = [], together = false, signalBy = 'added' } = kept;
+  const { alsoBy = [], together = false, signalBy = 'added', alsoSignals = [] } = kept;
   const { modifier = null, stays, tap = [], reaches, made, signal = null, below, blinks = 0 } = kept;
   const held = {
     modifierControlId: modifier,
@@ -335,6 +337,7 @@ export function heldLayer(row: Layer): Layer {
     madeIn: made,
     signal,
     signalBy,
+    alsoSignals,
     fallsThrough: below,
     blinks,
   };

@@ -3,7 +3,7 @@
 import { addTo, groupBy } from '../base';
 import { addressKey } from '../midi';
 import { addressesOf } from './heard-at';
-import { modifiersOf } from './layers';
+import { modifiersOf, signalsOf } from './layers';
 import type { PresetsOf } from './presets';
 import type { Arrival, Control, Controller, Counter, Landing, Layer, Parameter, Rig, SwitchGroup, Target, Wire } from './schema';
 import { type SendIndex, sendIndex } from './send-index';
@@ -115,7 +115,7 @@ function layerIndex(rig: Rig) {
   const layersBySignal = new Map<number, Layer[]>();
   for (const layer of rig.layers) {
     for (const id of new Set(modifiersOf(layer))) addTo(layersByModifier, id, layer);
-    if (layer.madeIn === 'host' && layer.signal) addTo(layersBySignal, addressKey(layer.signal), layer);
+    for (const key of new Set(signalsOf(layer).map((s) => addressKey(s.message)))) addTo(layersBySignal, key, layer);
   }
   return { layers: byId(rig.layers), layersByModifier, layersBySignal };
 }

@@ -178,11 +178,15 @@ export {
   type Held,
   hostLayerAt,
   isTogether,
+  type LayerSignal,
   layersOn,
   modifierNames,
   modifiersOf,
   opening,
   reaches,
+  sendersOfSignal,
+  signalOf,
+  signalsOf,
   standInOf,
 } from './layers';
 export { type Depth, inLayer, type Placed, resolve, type Standpoint } from './resolve';

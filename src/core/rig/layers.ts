@@ -1,5 +1,6 @@
 // What layers mean, asked from many places: where a layer is made, which ones a controller has, and what the hardware holds.
 import type { Lookup } from '../base';
+import type { Message } from '../midi';
 import { type Depth, depthOf, exactness, inLayer, type Placed, resolve } from './resolve';
 import type { Assignment, Control, Gesture, Layer, Rig } from './schema';
 
@@ -95,9 +96,36 @@ export const modifierNames = (index: Controls, layer: Layer, named: (control: Co
     .map(named)
     .join(isTogether(layer) ? ' and ' : ' or ');
 
-/** Whether a layer opens only while all of its modifiers are down. */
+/** Whether a layer opens only while all of its modifiers are down: a host can know of that only where each of them sends a message of its own. */
 export const isTogether = (layer: Layer): boolean =>
-  layer.together && layer.madeIn === 'controller' && layer.alsoOpenedBy.length > 0;
+  layer.together &&
+  layer.alsoOpenedBy.length > 0 &&
+  (layer.madeIn === 'controller' || layer.alsoOpenedBy.every((id) => layer.alsoSignals.some((s) => s.controlId === id)));
+
+/** A message that a host listens for to open a layer, and who sends it: null for the modifiers that have none of their own. */
+export interface LayerSignal {
+  readonly controlId: string | null;
+  readonly message: Message;
+}
+
+/** What a host listens for to open a layer: one message, or one for each modifier that has its own. Nothing for a layer made in a controller. */
+export function signalsOf(layer: Layer): readonly LayerSignal[] {
+  if (layer.madeIn !== 'host' || layer.signal === null) return [];
+  return [
+    { controlId: null, message: layer.signal },
+    ...layer.alsoSignals.filter((s) => layer.alsoOpenedBy.includes(s.controlId)),
+  ];
+}
+
+/** What a modifier of a layer made in a host sends for it; null for one made in a controller. */
+export const signalOf = (layer: Layer, controlId: string): Message | null =>
+  (signalsOf(layer).find((s) => s.controlId === controlId) ?? signalsOf(layer)[0])?.message ?? null;
+
+/** The controls that send one signal of a layer. */
+export const sendersOfSignal = (layer: Layer, { controlId }: LayerSignal): readonly string[] =>
+  controlId !== null
+    ? [controlId]
+    : modifiersOf(layer).filter((id) => id === layer.modifierControlId || !layer.alsoSignals.some((s) => s.controlId === id));
 
 interface Controls {
   readonly controls: Lookup<string, Control>;

@@ -43,6 +43,7 @@ const rules: { readonly [T in TableName]: (row: Row<T>) => Reference[] } = {
   layers: (row) => [
     ...point('modifierControlId', row.modifierControlId, 'controls'),
     ...row.alsoOpenedBy.flatMap((id) => point('alsoOpenedBy', id, 'controls')),
+    ...row.alsoSignals.flatMap((s) => point('alsoSignals', s.controlId, 'controls')),
     ...(row.scope.type === 'all' ? [] : point('scope', row.scope.controllerId, 'controllers')),
     ...ofActions('tap', row.tap),
   ],

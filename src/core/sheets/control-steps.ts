@@ -115,11 +115,11 @@ function functionsIn(index: RigIndex, lines: readonly SheetLine[]): readonly Gro
   );
 }
 
-/** Each layer with the taps of its modifier. */
+/** Each layer with the taps of its modifier, and what further ones send. */
 function layersIn(lines: readonly SheetLine[]): readonly (readonly SheetLine[])[] {
   const groups = new Map<string, SheetLine[]>();
   for (const line of lines) {
-    if (line.of.type !== 'layer') continue;
+    if (line.of.type !== 'layer' && line.of.type !== 'layer-signal') continue;
     const own = groups.get(line.of.layer.id);
     if (own) own.push(line);
     else groups.set(line.of.layer.id, [line]);

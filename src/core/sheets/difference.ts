@@ -104,6 +104,7 @@ function whatOf(line: SheetLine): Pick<Written, 'what' | 'spot'> {
       };
     }
     case 'layer':
+    case 'layer-signal':
     case 'host-layer':
       return {
         what: `${textOf(line, 'opens')}${textOf(line, 'gesture') === '' ? '' : `, ${textOf(line, 'gesture')}`}`,

@@ -1,8 +1,8 @@
 // The lines of one controller: its layers, what holds at its places, then what each control does, control by control.
 import { exhaustive } from '../base';
-import { carriesValue } from '../midi';
+import { carriesValue, type Message } from '../midi';
 import type { Action, Assignment, Control, Controller, Layer, LightSource, RigIndex } from '../rig';
-import { countsNumbers, limitsOf, standInOf, stands } from '../rig';
+import { countsNumbers, limitsOf, signalsOf, standInOf, stands } from '../rig';
 import { exactNumber } from './exact';
 import { type Fact, fact, inOrder } from './fact';
 import { freshOn, type SheetLine } from './line';
@@ -187,6 +187,9 @@ const alsoByFact = (naming: Naming, { alsoOpenedBy }: Layer): Fact =>
 /** A name in a list with commas. */
 export const listed = (name: string): string => (/[,"]/.test(name) ? JSON.stringify(name) : name);
 
+/** Said of a layer that all of its modifiers open together. */
+export const TOGETHER = 'all of them held together';
+
 /** How a layer opens and closes, in words. */
 export const layerStays: Readonly<Record<Layer['mode'], string>> = {
   'while-held': 'while held',
@@ -224,27 +227,51 @@ function layerLines(index: RigIndex, naming: Naming, controller: Controller, lay
       facts: inOrder([
         ...common,
         alsoByFact(naming, layer),
-        fact('together', layer.together, layer.together ? 'all of them held together' : ''),
-        signal === null ? null : fact('signalBy', layer.signalBy, layer.signalBy === 'own' ? 'what it sends anyway' : ''),
+        fact('together', layer.together, layer.together ? TOGETHER : ''),
         fact('stays', layer.mode, layerStays[layer.mode]),
         fact('made', layer.madeIn, layer.madeIn === 'host' ? 'the host' : 'the controller'),
         reachesFact(naming, layer),
         fact('blinks', layer.blinks, layer.blinks === 0 ? '' : `${exactNumber(layer.blinks)} times a second while open`),
         fact('below', layer.fallsThrough, layer.fallsThrough ? 'what lies below acts' : 'nothing acts'),
-        ...(signal === null
-          ? [fact('type', 'layer', 'Layer')]
-          : [
-              ...messageFacts(signal, controller.firmware.shows),
-              fact('values', 'signal', carriesValue(signal.type) ? '127 on, 0 off' : ''),
-            ]),
+        ...(signal === null ? [fact('type', 'layer', 'Layer')] : signalFacts(controller, layer, signal)),
       ]),
       limits: [],
       entered,
       fresh: [],
     },
+    ...furtherSignals(index, naming, controller, layer),
     ...taps,
   ];
 }
+
+/** What further modifiers of a layer send for it, where each has a message of its own. */
+function furtherSignals(index: RigIndex, naming: Naming, controller: Controller, layer: Layer): readonly SheetLine[] {
+  return signalsOf(layer).flatMap(({ controlId, message }): readonly SheetLine[] =>
+    controlId === null
+      ? []
+      : [
+          {
+            key: `${layer.id} signal ${controlId}`,
+            of: { type: 'layer-signal', layer, by: controlId },
+            facts: inOrder([
+              fact('control', controlId, naming.control(controlId)),
+              fact('opens', layer.id, naming.layer(layer.id)),
+              ...signalFacts(controller, layer, message),
+            ]),
+            limits: [],
+            entered: stands(index, layer),
+            fresh: [],
+          },
+        ],
+  );
+}
+
+/** What a modifier sends for a layer made in a host. */
+const signalFacts = (controller: Controller, { signalBy }: Layer, signal: Message): readonly Fact[] => [
+  fact('signalBy', signalBy, signalBy === 'own' ? 'what it sends anyway' : ''),
+  ...messageFacts(signal, controller.firmware.shows),
+  fact('values', 'signal', carriesValue(signal.type) ? '127 on, 0 off' : ''),
+];
 
 function reachesFact(naming: Naming, { scope }: Layer): Fact {
   switch (scope.type) {

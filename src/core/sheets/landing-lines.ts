@@ -12,16 +12,19 @@ import {
   isRun,
   type Landing,
   type Layer,
+  type LayerSignal,
   modifierNames,
   type Parameter,
   type RigIndex,
+  sendersOfSignal,
+  signalsOf,
   stands,
   type Target,
 } from '../rig';
 import type { Sent } from '../wires';
 import { curveValue, curveWords, exactValue } from './exact';
 import { type Fact, fact, inOrder } from './fact';
-import { layerStays, listed } from './function-lines';
+import { layerStays, listed, TOGETHER } from './function-lines';
 import { toldKinds } from './kinds';
 import { freshOn, type SheetLine } from './line';
 import { macroLines } from './macro-lines';
@@ -49,7 +52,7 @@ export function targetLines(
   const kept = landings.filter((l) => !sent.isLeftOver(l) && (l.given === null || sendersOf(index, l).length > 0));
   return {
     lines: [
-      ...hostLayersOf(index, kept).map((l) => layerLine(index, naming, target, l)),
+      ...hostLayersOf(index, kept).flatMap((l) => hostLayerLines(index, naming, target, l)),
       ...kept.flatMap(lineOf),
       ...macroLines(index, naming, target),
       ...presetLines(index, naming, target),
@@ -168,23 +171,28 @@ function chosenFact({ mode, chosenBy }: Landing): Fact | null {
   return fact('chosenBy', [from, to], from === to ? String(from) : `${from} to ${to}`);
 }
 
-function layerLine(index: RigIndex, naming: Naming, target: Target, layer: Layer): SheetLine {
-  const name = naming.layer(layer.id);
-  return {
-    key: `${target.id} ${layer.id}`,
-    of: { type: 'host-layer', layer },
-    facts: inOrder([
-      fact('opens', layer.id, name),
-      fact('stays', layer.mode, layerStays[layer.mode]),
-      ...(layer.signal === null ? [] : messageFacts(layer.signal, target.reception.shows)),
-      fact(
-        'from',
-        null,
-        modifierNames(index, layer, (c) => controlOn(index, naming, c.id)),
-      ),
-    ]),
-    limits: [],
-    entered: stands(index, layer),
-    fresh: [],
+/** A layer that the host makes: a line for each message that it listens for, the first with how the layer opens. */
+function hostLayerLines(index: RigIndex, naming: Naming, target: Target, layer: Layer): readonly SheetLine[] {
+  const signals = signalsOf(layer);
+  const named = (controlId: string): string => controlOn(index, naming, controlId);
+  const line = (signal: LayerSignal | null): SheetLine => {
+    const by = signal?.controlId ?? null;
+    const from = signals.length > 1 && signal ? sendersOfSignal(layer, signal).map(named).join(' or ') : null;
+    return {
+      key: by === null ? `${target.id} ${layer.id}` : `${target.id} ${layer.id} ${by}`,
+      of: { type: 'host-layer', layer, by },
+      facts: inOrder([
+        fact('opens', layer.id, naming.layer(layer.id)),
+        ...(by === null
+          ? [layer.together ? fact('together', true, TOGETHER) : null, fact('stays', layer.mode, layerStays[layer.mode])]
+          : []),
+        ...(signal === null ? [] : messageFacts(signal.message, target.reception.shows)),
+        fact('from', null, from ?? modifierNames(index, layer, (c) => named(c.id))),
+      ]),
+      limits: [],
+      entered: stands(index, layer),
+      fresh: [],
+    };
   };
+  return signals.length === 0 ? [line(null)] : signals.map(line);
 }

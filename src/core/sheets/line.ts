@@ -18,8 +18,10 @@ import type { Fact, FactName } from './fact';
 export type LineOf =
   | { readonly type: 'function'; readonly assignment: Assignment; readonly action: number }
   | { readonly type: 'layer'; readonly layer: Layer; readonly tap: number | null }
-  /** A layer that the host makes, on the side of the host. */
-  | { readonly type: 'host-layer'; readonly layer: Layer }
+  /** What a further modifier of a layer sends for it, where it has a message of its own. */
+  | { readonly type: 'layer-signal'; readonly layer: Layer; readonly by: string }
+  /** A layer that the host makes, on the side of the host. `by`: the further modifier whose message it is; null for the others. */
+  | { readonly type: 'host-layer'; readonly layer: Layer; readonly by: string | null }
   | { readonly type: 'landing'; readonly landing: Landing }
   /** What a macro moves along. `drive`: which of them, from 0; null for the macro itself. */
   | { readonly type: 'macro'; readonly parameter: Parameter; readonly drive: number | null }
@@ -50,10 +52,11 @@ export interface SheetLine {
 /** A fact of a line as the device shows it; empty where the line has none of it. */
 export const textOf = (line: SheetLine, name: FactName): string => line.facts.find((f) => f.name === name)?.text ?? '';
 
-/** Whether a line is entered as it reads; null where there is nothing to tick: taps go with their layer, values with their preset, what is moved along with its macro, actions with their arrival, a layer of the host with its modifier, steps of set-up are done each time, a translator is set up as a whole, and what a target came with is there. */
+/** Whether a line is entered as it reads; null where there is nothing to tick: taps and further signals go with their layer, values with their preset, what is moved along with its macro, actions with their arrival, a layer of the host with its modifier, steps of set-up are done each time, a translator is set up as a whole, and what a target came with is there. */
 export function isEntered({ of, entered }: SheetLine): boolean | null {
   return (of.type === 'landing' && of.landing.given !== null) ||
     of.type === 'host-layer' ||
+    of.type === 'layer-signal' ||
     of.type === 'translator' ||
     of.type === 'set-up' ||
     (of.type === 'layer' && of.tap !== null) ||
@@ -82,6 +85,7 @@ export function tickedRow({ of }: SheetLine): Tickable | null {
     case 'arrival':
       return of.action === null ? of.arrival : null;
     case 'host-layer':
+    case 'layer-signal':
     case 'translator':
     case 'set-up':
       return null;

@@ -7,6 +7,7 @@ import {
   gestureNames,
   isRun,
   type Landing,
+  type Layer,
   type Learning,
   modifierNames,
   modifiersOf,
@@ -89,7 +90,7 @@ export function targetSteps(
       ].filter((t) => t !== ''),
     },
     ...layers.flatMap((line): readonly EntryStep[] =>
-      line.of.type !== 'host-layer'
+      line.of.type !== 'host-layer' || line.of.by !== null
         ? []
         : [
             {
@@ -99,8 +100,7 @@ export function targetSteps(
               type: 'layer',
               side: 'target',
               key: `layer ${line.key}`,
-              seconds: SECONDS.layer,
-              lines: [line],
+              ...ofLayer(layers, line.of.layer),
             },
           ],
     ),
@@ -110,6 +110,12 @@ export function targetSteps(
     ...cleared,
     ...afterwards(target, 'target'),
   ];
+}
+
+/** The lines of one layer of a host: one for each message that it listens for. */
+function ofLayer(lines: readonly SheetLine[], layer: Layer): { readonly seconds: number; readonly lines: readonly SheetLine[] } {
+  const own = lines.filter(({ of }) => of.type === 'host-layer' && of.layer === layer);
+  return { seconds: SECONDS.layer * own.length, lines: own };
 }
 
 const macroSteps = (target: Target, lines: readonly SheetLine[]): readonly EntryStep[] =>

@@ -97,6 +97,7 @@ describe('teaching', () => {
       fallsThrough: true,
       blinks: 0,
       alsoOpenedBy: [],
+      alsoSignals: [],
       together: false,
       signalBy: 'added' as const,
       entered: null,

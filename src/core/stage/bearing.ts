@@ -3,7 +3,7 @@
 import type { Chain } from '../bench';
 import { addressKey, heardKeys, type Message } from '../midi';
 import { movedBy } from '../receiver';
-import { type Action, type Assignment, messagesOf, modifiersOf, type RigIndex } from '../rig';
+import { type Action, type Assignment, messagesOf, modifiersOf, type RigIndex, signalOf } from '../rig';
 import { heardAnywhere, waysOf } from '../wires';
 import type { Deed } from './hand';
 
@@ -91,7 +91,8 @@ function bearingOf(index: RigIndex, chain: Chain, deed: Deed): Bearing {
     for (const layer of index.layersByModifier.get(controlId) ?? []) {
       if (layer.madeIn === 'controller') moves();
       acts(layer.tap);
-      if (layer.signal) hears(layer.signal);
+      const signal = signalOf(layer, controlId);
+      if (signal) hears(signal);
     }
   }
   return bearing;
@@ -172,7 +173,10 @@ function hearingOf(index: RigIndex, chain: Chain, { changes, needs }: Bearing): 
     if (keys.has(at)) return;
     keys.add(at);
     for (const { index: unit, listeners, signals } of targets.receivers) {
-      if (signals.has(at)) changes.add(layersOf(unit));
+      if (signals.has(at)) {
+        changes.add(layersOf(unit));
+        needs.add(layersOf(unit));
+      }
       for (const { slot: own, strip, conditions, bank } of listeners.get(at) ?? []) {
         for (const moved of [own, ...(strip?.slots ?? [])]) slot(moved);
         for (const condition of conditions) needs.add(valueAt(condition.slot));

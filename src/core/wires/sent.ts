@@ -1,6 +1,15 @@
 // Everything that is sent on a rig, as it is heard, and what is listened for in vain.
 import { addressKey, heardKeys, type Message } from '../midi';
-import { addressesOf, type Landing, messagesOf, outsideActions, type PlacedSend, type RigIndex } from '../rig';
+import {
+  addressesOf,
+  type Landing,
+  messagesOf,
+  outsideActions,
+  type PlacedSend,
+  type RigIndex,
+  sendersOfSignal,
+  signalsOf,
+} from '../rig';
 import { heardAnywhere, heardAs, type Outlet, outletFor, sendsHeard, translates } from './heard';
 
 export interface Sent {
@@ -23,8 +32,11 @@ export function sentOn(index: RigIndex): Sent {
     }
   };
   // One made in the controller sends none, whatever was left written there.
-  for (const { signal, madeIn, modifierControlId } of index.rig.layers)
-    if (madeIn === 'host' && signal !== null) add(outletFor(index, modifierControlId ?? '', {}), signal);
+  for (const layer of index.rig.layers)
+    for (const signal of signalsOf(layer)) {
+      const [sender = ''] = sendersOfSignal(layer, signal);
+      add(outletFor(index, sender, {}), signal.message);
+    }
   for (const { action, controllerId } of outsideActions(index))
     if (action.type === 'send')
       for (const message of messagesOf(action, index.counters)) add({ unitId: controllerId, port: action.port ?? '' }, message);

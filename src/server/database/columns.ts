@@ -132,6 +132,7 @@ export const columns: { readonly [T in TableName]: Readonly<Record<Exclude<keyof
     madeIn: 'text',
     signal: 'json',
     signalBy: 'text',
+    alsoSignals: 'json',
     fallsThrough: 'boolean',
     blinks: 'real',
     entered: 'json',

@@ -103,6 +103,7 @@ export function LayerDialog({ open, onOpenChange, index, controller, control, la
   const sided = (index.controlsOf.get(controller.id) ?? []).some((c) => c.side !== 'none');
   const inHost = watch('madeIn') === 'host';
   const modifierId = watch('modifierControlId');
+  const also = watch('alsoOpenedBy').filter((c) => c !== modifierId);
   const used = index.assignmentsOf.get(modifierId)?.length ?? 0;
   const title = layer ? `Change layer ${layer.name}` : 'Add a layer';
   return (
@@ -122,12 +123,7 @@ export function LayerDialog({ open, onOpenChange, index, controller, control, la
           {(f) => <TextInput id={f} autoFocus {...register('name')} />}
         </Field>
         <OpenedBy candidates={candidates} register={register} formState={formState} used={used} />
-        <AlsoOpenedBy
-          candidates={candidates.filter((c) => c.id !== modifierId)}
-          register={register}
-          chosen={watch('alsoOpenedBy').filter((c) => c !== modifierId).length}
-          inHost={inHost}
-        />
+        <AlsoOpenedBy candidates={candidates.filter((c) => c.id !== modifierId)} register={register} chosen={also.length} />
         <Field label="It is open">
           {(f) => (
             <Select id={f} {...register('mode')}>
@@ -138,7 +134,13 @@ export function LayerDialog({ open, onOpenChange, index, controller, control, la
           )}
         </Field>
         <MadeIn register={register} getValues={getValues} setValue={setValue} />
-        {inHost && <ListensFor own={ownMessage(index, modifierId)} register={register} />}
+        {inHost && (
+          <ListensFor
+            own={[modifierId, ...also].map((c) => ownMessage(index, c))}
+            together={watch('together') === 'together' && also.length > 0}
+            register={register}
+          />
+        )}
         {(inHost || sided) && <Reach controller={controller} register={register} sided={sided} inHost={inHost} />}
         <Field label="Controls with nothing in this layer">
           {(f) => (
@@ -159,12 +161,10 @@ function AlsoOpenedBy({
   candidates,
   register,
   chosen,
-  inHost,
 }: {
   readonly candidates: readonly Control[];
   readonly register: UseFormRegister<Wish>;
   readonly chosen: number;
-  readonly inHost: boolean;
 }) {
   if (candidates.length === 0) return null;
   return (
@@ -181,9 +181,7 @@ function AlsoOpenedBy({
       {chosen > 0 && (
         <Select aria-label="How they open it" {...register('together')}>
           <option value="alone">each of them opens it alone</option>
-          <option value="together" disabled={inHost}>
-            only all of them held together
-          </option>
+          <option value="together">only all of them held together</option>
         </Select>
       )}
     </fieldset>
@@ -209,15 +207,29 @@ function Blinks({ layer, register }: { readonly layer: Layer | null; readonly re
   );
 }
 
-/** What a host listens for: a number that is added for it, or what the modifier sends anyway. */
-function ListensFor({ own, register }: { readonly own: Message | null; readonly register: UseFormRegister<Wish> }) {
+/** What a host listens for: numbers that are added for it, or what the modifiers send anyway. */
+function ListensFor({
+  own,
+  together,
+  register,
+}: {
+  readonly own: readonly (Message | null)[];
+  /** Whether it has to tell apart which of them are down. */
+  readonly together: boolean;
+  readonly register: UseFormRegister<Wish>;
+}) {
+  const names = own.flatMap((message) => (message ? [shortName(message)] : []));
+  const nothing = names.length < own.length;
+  const they = own.length > 1 ? 'what they send anyway' : 'what it sends anyway';
   return (
     <Field label="The host listens for">
       {(f) => (
         <Select id={f} {...register('signalBy')}>
-          <option value="added">a number of its own, sent besides</option>
-          <option value="own" disabled={own === null}>
-            {own === null ? 'what it sends anyway (nothing yet)' : `what it sends anyway: ${shortName(own)}`}
+          <option value="added">
+            {together ? 'a number of its own for each, sent besides' : 'a number of its own, sent besides'}
+          </option>
+          <option value="own" disabled={nothing}>
+            {nothing ? `${they} (nothing yet)` : `${they}: ${[...new Set(names)].join(', ')}`}
           </option>
         </Select>
       )}
@@ -240,7 +252,9 @@ function OpenedBy({
     <Field
       label="Opened by"
       error={formState.errors.modifierControlId?.message}
-      {...(used > 0 ? { hint: `It also has ${counted(used, 'function')} of its own, which fire as well.` } : {})}
+      {...(used > 0
+        ? { hint: `It also has ${counted(used, 'function')} of its own, which ${used === 1 ? 'fires' : 'fire'} as well.` }
+        : {})}
     >
       {(f) => (
         <Select id={f} {...register('modifierControlId')}>

@@ -285,8 +285,8 @@ export const plainLanding: { readonly by: 1; readonly channels: 'one'; readonly 
 };
 
 /**
- * A layer; Base always exists and has no row. `signal` is what the modifier of a host-made layer sends (on 127, off 0), or what it sends anyway. A host
- * cannot know of two that are held together: that is for layers made in a controller.
+ * A layer; Base always exists and has no row. `signal` is what the modifier of a host-made layer sends (on 127, off 0), or what it sends anyway. Of several
+ * modifiers all send this one, but for those that `alsoSignals` gives a message of their own: only so can a host know which of them are down.
  */
 export const layerSchema = z.object({
   id: idSchema,
@@ -309,6 +309,11 @@ export const layerSchema = z.object({
   signal: messageSchema.nullable(),
   /** Whether the signal is a message of its own that the modifier sends besides, or one that it sends anyway for a function. */
   signalBy: z.enum(['added', 'own']).default('added'),
+  /** What further modifiers send instead, where they are told apart: because all of them have to be down, or because each sends its own anyway. */
+  alsoSignals: z
+    .array(z.object({ controlId: idSchema, message: messageSchema }))
+    .max(8)
+    .default([]),
   fallsThrough: z.boolean(),
   /** How often the light of its modifier blinks in a second while it is open. */
   blinks: blinkSchema.default(0),

@@ -27,6 +27,7 @@ import { channels } from './023-channels';
 import { attempts } from './024-attempts';
 import { sets } from './025-sets';
 import { eachWay } from './026-each-way';
+import { layerSignals } from './027-layer-signals';
 import { hasTable, type Migration } from './migration';
 
 const migrations: readonly Migration[] = [
@@ -56,6 +57,7 @@ const migrations: readonly Migration[] = [
   attempts,
   sets,
   eachWay,
+  layerSignals,
 ];
 
 /** The mark of this program in a database file, from step 006 on: the letters KEEL. */
