@@ -1,8 +1,8 @@
 // The whole chain, compiled: controllers, wires and targets of a rig, or the part of it that one question is about.
 import { type ControllerProgram, type ControllerState, compileController, startController, switchOn } from '../controller';
-import { heardKeys, noSysex, type PackedMessage, type SysexTable, withSysex } from '../midi';
+import { addressKey, heardKeys, type Message, noSysex, type PackedMessage, type SysexTable, withSysex } from '../midi';
 import { compileTargets, startTargets, type TargetProgram, type TargetState, type Tempo, usualTempo } from '../receiver';
-import { type Controller, messagesOf, outsideActions, type RigIndex } from '../rig';
+import { type Controller, messagesOf, outsideActions, type RigIndex, signalsOf } from '../rig';
 import { arrivalPort, compileNetwork, type Hop, type Network, outletFor, silentWire, type WireState, waysOf } from '../wires';
 
 export interface Chain {
@@ -50,7 +50,7 @@ export function sysexOf(index: RigIndex, more: readonly (readonly number[])[] = 
   let table = noSysex;
   for (const bytes of [...index.sysexSent, ...index.sysexHeard]) table = withSysex(table, bytes).table;
   for (const layer of index.rig.layers) {
-    if (layer.signal?.type === 'sysex') table = withSysex(table, layer.signal.bytes).table;
+    for (const { message } of signalsOf(layer)) if (message.type === 'sysex') table = withSysex(table, message.bytes).table;
   }
   for (const { action } of outsideActions(index))
     if (action.type === 'send' && action.message.type === 'sysex') table = withSysex(table, action.message.bytes).table;
@@ -67,6 +67,8 @@ export interface ChainScope {
   readonly tempo: Tempo;
   /** Parameters that are in it in any case; null takes all, and all landings. */
   readonly parameterIds: readonly string[] | null;
+  /** Addresses that are listened for although nothing in it sends there; none where nothing is said. */
+  readonly heard?: readonly Message[];
 }
 
 /** Compiles a chain. What a controller in it cannot send is said of the function that it belongs to. */
@@ -80,7 +82,10 @@ export function compileChain(index: RigIndex, scope: ChainScope): Chain {
     for (const id of c.controlIds) controls.set(id, { index: controls.size, controller });
   });
   const targets = compileTargets(index, {
-    keys: scope.parameterIds === null ? null : sentKeys(index, scope.network, programs),
+    keys:
+      scope.parameterIds === null
+        ? null
+        : [...sentKeys(index, scope.network, programs), ...(scope.heard ?? []).map((m) => addressKey(m))],
     reaches:
       scope.parameterIds === null
         ? () => true

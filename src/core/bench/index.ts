@@ -14,6 +14,7 @@ export * from './trace';
 
 export type { Behaved } from './classify';
 export { type Drawing, drawingOf } from './drawing';
+export { type LayerTrial, layerTrial } from './layer-trial';
 export { type Effect, type Outcome, outcome, type Played, type Surroundings, surroundingsOf, traceOf } from './outcome';
 export { arrivingLights, releasedLight } from './place-trials';
 export { atRest, movedByStrike } from './touch-trials';

@@ -30,6 +30,7 @@ import {
   type Firmware,
   insert,
   type Landing,
+  type Layer,
   type Parameter,
   type Preset,
   type Reception,
@@ -92,6 +93,26 @@ function sounds(values: Preset['values']): (rig: Rig) => Rig {
     ],
     landings: [...rig.landings, landing('sound', { id: 'l-load', address: program(1), mode: 'preset', setValue: 1 })],
   });
+}
+
+/** A layer of the host that listens for what its modifier sends anyway, with one function in it. */
+function hosted(behaviour: Function_['behaviour'], change: Partial<Layer> = {}, also: readonly Assignment[] = []): Rig {
+  const own = layer({ madeIn: 'host', signal: cc(77), signalBy: 'own', ...change });
+  return one(
+    {},
+    {
+      landing: { hostLayerId: own.id },
+      also: (rig) => ({
+        ...rig,
+        layers: [own],
+        assignments: [
+          ...rig.assignments.map((a) => ({ ...a, layerId: own.id })),
+          assignment({ id: 'opens', on: 'mod', message: cc(77), behaviour, meant: [] }),
+          ...also,
+        ],
+      }),
+    },
+  );
 }
 
 /** One function on one switch, or on the knob where it moves. */
@@ -1012,6 +1033,12 @@ const cases = [
     well: one({}),
     fixes: ['Start the show with armed at On'],
   },
+  {
+    check: 'layer-opens',
+    ill: hosted(fixed(127)),
+    well: hosted(momentary(127, 0)),
+    fixes: ['Send 127 when it goes down and 0 when it comes up', 'Open it with one press, close it with the next'],
+  },
   { check: 'held-by-clock', ill: inTime('followed', 1), well: inTime('ignored', 1), fixes: ['Let Hall follow no clock'] },
   { check: 'clock-followed', ill: inTime('followed', 2), well: inTime('followed', 1), fixes: [] },
   {
@@ -1186,4 +1213,25 @@ it('a clock is told of where it has no tempo to go by, or to be sent at', () => 
     ['sends-none'],
     [],
   ]);
+});
+
+it('a layer of the host is told of where it does not open and close with its modifiers', () => {
+  const told = (rig: Rig): readonly unknown[] =>
+    all(rig).flatMap((f) => (f.check === 'layer-opens' ? [[f.facts.how, f.facts.control]] : []));
+  const beside = (number: number): readonly Assignment[] => [
+    assignment({ id: 'too', on: 'fs2', message: cc(number), behaviour: momentary(127, 0), meant: [] }),
+  ];
+  const both = (number: number): Partial<Layer> => ({
+    alsoOpenedBy: ['fs2'],
+    together: true,
+    alsoSignals: [{ controlId: 'fs2', message: cc(number) }],
+  });
+  expect(told(hosted(momentary(127, 0), both(78), beside(78)))).toEqual([]);
+  expect(told(hosted(momentary(127, 0), both(77), beside(77)))).toEqual([['too-soon', 'MOD']]);
+  expect(told(hosted(momentary(127, 0), { ...both(78), alsoSignals: [] }, beside(77)))).toEqual([['too-soon', 'MOD']]);
+  expect(told(hosted(latching(127, 0)))).toEqual([['stays', 'MOD']]);
+  expect(told(hosted(latching(127, 0), { mode: 'toggled' }))).toEqual([['stays', 'MOD']]);
+  expect(told(hosted(fixed(127), { mode: 'toggled' }))).toEqual([]);
+  // Numbers of its own are let go with the finger.
+  expect(told(hosted(fixed(127), { signal: cc(78), signalBy: 'added' }))).toEqual([]);
 });

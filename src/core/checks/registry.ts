@@ -22,6 +22,7 @@ import {
 import { goesRound } from './goes-round';
 import { bankNeverMoves, movedAlongToo, needsFirst } from './inside-targets';
 import { irregular } from './irregular';
+import { layerOpens } from './layer-opens';
 import { jumpAfterChange, placeNotSentAgain } from './leaps';
 import { lightCannot } from './light-cannot';
 import { lightAfterChange, lightDisagrees, wrongAtStart } from './lights';
@@ -136,6 +137,7 @@ export const rigChecks = [
   onlyInFront,
   bankNeverMoves,
   clockFollowed,
+  layerOpens,
 ] as const;
 
 const all = [...assignmentChecks, ...controllerChecks, ...rigChecks] as const;
