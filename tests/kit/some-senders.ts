@@ -181,6 +181,13 @@ const banksIn = ({ landings }: Rig): readonly (readonly ChainEvent[])[] => [
   ),
 ];
 
+/** The parameters that move once something is sent, a second in: what the hand at the target itself moves before, as it chooses a bank, is its own. */
+const movedBySending = (values: readonly string[]): readonly string[] =>
+  values.flatMap((line) => {
+    const [at = '', id = ''] = line.split(' ');
+    return Number(at) >= 1000 ? [id] : [];
+  });
+
 /** Assignments that move a parameter which nothing on their gesture is meant for, whatever bank is chosen at the target. */
 export function moving(given: Rig): ReadonlySet<string> {
   const rig = withHand(entered(given));
@@ -194,7 +201,7 @@ export function moving(given: Rig): ReadonlySet<string> {
     );
     for (const before of banksIn(rig)) {
       const { values } = played(alone, [...before, ...tap(a.controlId, 1000)]);
-      for (const line of values) if (!meant.has(line.split(' ')[1] ?? '')) found.add(a.id);
+      for (const id of movedBySending(values)) if (!meant.has(id)) found.add(a.id);
     }
   }
   return found;
@@ -236,10 +243,7 @@ export function movingOnArrival(given: Rig): readonly string[] {
         { do: 'go', atMs: 500, on: 'board', bank: 2, page: 1 },
         { do: 'go', atMs: 1000, on: 'board', bank: 1, page: 1 },
       ];
-      for (const line of played(alone, there).values) {
-        const id = line.split(' ')[1] ?? '';
-        if (!meant.has(id)) found.add(`${arrival.id} ${id}`);
-      }
+      for (const id of movedBySending(played(alone, there).values)) if (!meant.has(id)) found.add(`${arrival.id} ${id}`);
     }
   }
   return [...found].sort();

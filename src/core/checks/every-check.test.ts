@@ -20,7 +20,7 @@ import {
   withFunctions,
 } from '../../../tests/kit/small-rig';
 import { lanternHour } from '../../demo/lantern-hour';
-import { channel, type Message, u7 } from '../midi';
+import { channel, type Message, u7, u14 } from '../midi';
 import {
   type Action,
   type Assignment,
@@ -1234,4 +1234,57 @@ it('a layer of the host is told of where it does not open and close with its mod
   expect(told(hosted(fixed(127), { mode: 'toggled' }))).toEqual([]);
   // Numbers of its own are let go with the finger.
   expect(told(hosted(fixed(127), { signal: cc(78), signalBy: 'added' }))).toEqual([]);
+});
+
+describe('an encoder with a message for each way, the wrong way round', () => {
+  const click = (way: 'up' | 'down', number: number): Action => ({
+    type: 'send',
+    message: cc(number),
+    behaviour: { type: 'click', way, value: u14(127) },
+    pinned: false,
+    meant: ['freeze'],
+  });
+  const turned = (actions: readonly Action[], mode: Landing['mode'] = 'increment'): Rig =>
+    one(
+      { gesture: 'move', message: cc(30) },
+      {
+        parameter: continuous('freeze', 0, 100, { start: 50 }),
+        firmware: { encoderModes: ['each-way'] },
+        reception: { modes: ['increment', 'decrement'] },
+        control: { kind: 'encoder' },
+        landing: { mode },
+        actions,
+        also: more([], [landing('freeze', { id: 'down', address: cc(31), mode: 'decrement', from: 0, to: 100 })]),
+      },
+    );
+  const told = (rig: Rig) => all(rig).filter((f) => f.check === 'backwards' || f.check === 'not-as-wanted');
+  it('is told once, and the two change places', () => {
+    const [found, ...rest] = told(turned([click('down', 30), click('up', 31)]));
+    expect([found?.check, found?.severity, rest]).toEqual(['backwards', 'caution', []]);
+    expect(told(turned([click('up', 30), click('down', 31)]))).toEqual([]);
+    const offered = found ? offeredFixes(judge(turned([click('down', 30), click('up', 31)])), found, newId) : [];
+    expect(offered.map((f) => f.label)).toContain('Let the two messages change places');
+  });
+  it('is more than turned round where only one way does anything', () => {
+    const right = turned([click('up', 30)], 'decrement');
+    expect(told(right).map((f) => f.check)).toEqual(['not-as-wanted']);
+  });
+});
+
+it('an encoder that sends clicks alone is not planned with where it stands', () => {
+  const rig = (encoderModes: Firmware['encoderModes']): Rig =>
+    one(
+      { ...move, meant: ['mix'] },
+      {
+        parameter: continuous('mix', 0, 100),
+        control: { kind: 'encoder' },
+        firmware: { encoderModes },
+        reception: { modes: ['absolute', 'relative'], relativeEncodings: ['twos-complement'] },
+      },
+    );
+  expect(has(rig(['absolute', 'twos-complement']), 'cannot-send')).toBe(false);
+  const ill = rig(['twos-complement']);
+  const found = all(ill).find((f) => f.check === 'cannot-send');
+  expect(found?.facts.what).toBe('positions');
+  expect(found && offeredFixes(judge(ill), found, newId).map((f) => f.label)).toEqual(['Send clicks']);
 });

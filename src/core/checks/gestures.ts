@@ -1,16 +1,21 @@
 // Gestures that get in each other's way, and what the firmware has not.
 import { counted } from '../base';
-import { changeAssignment, changeBehaviour, meantNames, removeAssignment } from '../commands';
+import { changeAssignment, changeBehaviour, changeLanding, landingsFor, meantNames, removeAssignment } from '../commands';
 import { shortName } from '../midi';
 import {
   type Action,
   type Assignment,
   alternates,
   type Behaviour,
+  batch,
   byOrder,
+  type Edit,
+  type Firmware,
   type GestureType,
   gestureNames,
   type RigIndex,
+  type Send,
+  sendsMoves,
   sentAtOnce,
   standInOf,
 } from '../rig';
@@ -309,7 +314,7 @@ export const noSuchGesture: AssignmentCheck<'no-such-gesture', { readonly gestur
 /** A kind of message, or a way of sending values, that the firmware has not. */
 export const cannotSend: AssignmentCheck<
   'cannot-send',
-  { readonly what: 'message' | 'values' | 'clicks'; readonly message: string; readonly mode: string }
+  { readonly what: 'message' | 'values' | 'clicks' | 'positions'; readonly message: string; readonly mode: string }
 > = {
   scope: 'assignment',
   id: 'cannot-send',
@@ -319,24 +324,26 @@ export const cannotSend: AssignmentCheck<
   asks: 'all',
   guide: 'The firmware does not send this kind of message, or values in this way.',
   say: ({ what, message, mode }) => ({
-    title: `This controller cannot send ${what === 'message' ? `${message} messages` : what === 'values' ? `${modeWords[mode] ?? mode} values` : 'these clicks'}.`,
+    title: `This controller cannot send ${what === 'message' ? `${message} messages` : what === 'values' ? `${modeWords[mode] ?? mode} values` : what === 'positions' ? 'where an encoder stands, only its clicks' : 'these clicks'}.`,
     reason: 'Its firmware does not offer it, so it cannot be entered.',
   }),
   find: ({ index }, assignment) => {
-    const firmware = homeOf(index, assignment)?.controller.firmware;
-    if (!firmware) return [];
+    const home = homeOf(index, assignment);
+    if (!home) return [];
+    const { firmware } = home.controller;
     const move = assignment.gesture.type === 'move';
     // In a layer of the software the controller sends what Base holds.
     const played = standInOf(index, assignment) ?? assignment;
     const lacks = sendsFor(played, null).flatMap(({ send }) => {
       const { behaviour, message } = send;
       const mode = behaviour.type;
-      const lack = (what: 'message' | 'values' | 'clicks') => [{ what, message: shortName(message), mode }];
+      const lack = (what: 'message' | 'values' | 'clicks' | 'positions') => [{ what, message: shortName(message), mode }];
       return [
         ...(firmware.messages.includes(message.type) ? [] : lack('message')),
         ...(move || turns(behaviour) || firmware.switchModes.includes(behaviour.type) ? [] : lack('values')),
-        ...(mode === 'relative' && !firmware.encoderModes.includes(behaviour.coding) ? lack('clicks') : []),
-        ...(mode === 'click' && !firmware.encoderModes.includes('each-way') ? lack('clicks') : []),
+        ...((move || mode !== 'range') && !sendsMoves(home.control, firmware, behaviour)
+          ? lack(mode === 'range' ? 'positions' : 'clicks')
+          : []),
       ];
     });
     // Two lists in turn need a firmware that knows whose turn it is.
@@ -371,6 +378,7 @@ function canFixes({ index }: CheckContext, finding: Finding): readonly Fix[] {
   const played = standInOf(index, assignment) ?? assignment;
   return sendsFor(played, null).flatMap(({ send, at }): Fix[] => {
     const { behaviour } = send;
+    if (behaviour.type === 'range' && assignment.gesture.type === 'move') return clicksInstead(index, played, firmware, send, at);
     if (turns(behaviour) || firmware.switchModes.includes(behaviour.type)) return [];
     const ways = [always(127), whileHeld(127, 0), alternating(127, 0)];
     return ways.flatMap((way): Fix[] => {
@@ -380,3 +388,20 @@ function canFixes({ index }: CheckContext, finding: Finding): readonly Fix[] {
     });
   });
 }
+
+/** Clicks in place of positions, for an encoder that sends no others; its target reads them as such, where it can. */
+function clicksInstead(index: RigIndex, assignment: Assignment, firmware: Firmware, send: Send, at: number): Fix[] {
+  const hearing = landingsFor(index, assignment, send);
+  return firmware.encoderModes.flatMap((coding): Fix[] => {
+    if (coding === 'absolute' || coding === 'each-way') return [];
+    const edit = changeBehaviour(assignment, at, { type: 'relative', coding, acceleration: 1 });
+    const heard = hearing.flatMap((landing): Edit[] => {
+      const { reception } = index.targets.get(landing.targetId) ?? {};
+      const reads = reception?.modes.includes('relative') && reception.relativeEncodings.includes(coding);
+      return reads ? [changeLanding(landing, { mode: 'relative', coding }, CLICKS)] : [];
+    });
+    return edit ? [{ label: CLICKS, edit: batch(CLICKS, [edit, ...heard]) }] : [];
+  });
+}
+
+const CLICKS = 'Send clicks';

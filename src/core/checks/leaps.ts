@@ -3,7 +3,7 @@ import { exhaustive } from '../base';
 import { jumpsOf } from '../bench';
 import { changeLanding, patch } from '../commands';
 import { modeOf } from '../modes';
-import { type Assignment, batch, type Control, controllerStates, type Parameter, type RigIndex } from '../rig';
+import { type Assignment, batch, type Control, controllerStates, isEndless, type Parameter, type RigIndex } from '../rig';
 import { showQuantity } from '../values';
 import { aimsFor, aimsOf, sweepOf } from './aims';
 import { type AssignmentCheck, type CheckContext, type Finding, type Fix, subjectOf } from './finding';
@@ -12,8 +12,7 @@ import { macrosOver, movesFromHere } from './inside-targets';
 import { presetsLeaveAlone } from './presets-loaded';
 
 /** Whether a control keeps its place by hand: nothing moves it after the parameter. */
-const staysWhereItIs = (control: Control): boolean =>
-  !control.motor && !control.ring && control.kind !== 'encoder' && control.kind !== 'jog';
+const staysWhereItIs = (control: Control): boolean => !control.motor && !control.ring && !isEndless(control);
 
 /** What can leave knob and value apart: another bank or layer of this control, something else that moves the parameter, or another preset. */
 function apartBecause(index: RigIndex, assignment: Assignment, control: Control, parameter: Parameter): Apart | null {

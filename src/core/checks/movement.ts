@@ -1,8 +1,8 @@
 // Ways of moving that do not fit, or run the other way. Read from the simulated sweep.
 import { type Effect, effectWords } from '../bench';
-import { changeBehaviour, changeLanding } from '../commands';
+import { changeAssignment, changeBehaviour, changeLanding } from '../commands';
 import { u14, valueMax } from '../midi';
-import { batch, type Landing } from '../rig';
+import { type Action, batch, type Landing } from '../rig';
 import { aimsFor, aimsOf } from './aims';
 import type { AssignmentCheck, Fix } from './finding';
 import { homeOf } from './fix-parts';
@@ -110,7 +110,7 @@ export const backwards: AssignmentCheck<
   id: 'backwards',
   group: 'movement',
   name: 'Runs backwards',
-  severities: ['note'],
+  severities: ['caution', 'note'],
   asks: 'moves',
   guide: 'Turning up turns it down.',
   say: ({ parameter, sender, receiver, clicks }) => ({
@@ -121,29 +121,39 @@ export const backwards: AssignmentCheck<
         ? 'The controller sends the range reversed, and the target reverses it again.'
         : 'The controller sends the range reversed. Where that is meant, reverse it at the target: then the map shows it.',
   }),
-  find: ({ index }, assignment, outcome) =>
-    outcome.type !== 'played'
-      ? []
-      : aimsOf(index, assignment).flatMap(({ send, landing, parameter }) => {
-          const did = outcome.effects.find((e) => e.parameterId === parameter.id)?.did;
-          const sender = send.behaviour.type === 'range' && send.behaviour.from > send.behaviour.to;
-          const receiver = landing.from > landing.to;
-          const clicks = did?.type === 'clicks' && did.backwards && !receiver;
-          if (!clicks && !(sender && did?.type === 'sweeps')) return [];
-          return [
-            {
-              severity: 'note',
-              parameterId: parameter.id,
-              facts: { parameter: parameter.name, sender, receiver, clicks },
-              evidence: { type: 'trace' },
-            },
-          ];
-        }),
+  find: ({ index }, assignment, outcome, told) => {
+    if (outcome.type !== 'played') return [];
+    const seen = new Set<string>();
+    return aimsOf(index, assignment).flatMap(({ send, landing, parameter }) => {
+      const did = outcome.effects.find((e) => e.parameterId === parameter.id)?.did;
+      const sender = send.behaviour.type === 'range' && send.behaviour.from > send.behaviour.to;
+      const receiver = landing.from > landing.to;
+      // Clicks that only one way moves anything are more than turned round, and what is misread is told as that.
+      const clicks = did?.type === 'clicks' && did.backwards && did.left.backwards && did.left.perClick > 0 && !receiver;
+      const misread = told.some((f) => f.check === 'relative-mismatch' && f.parameterId === parameter.id);
+      if (seen.has(parameter.id) || (clicks && misread) || (!clicks && !(sender && did?.type === 'sweeps'))) return [];
+      seen.add(parameter.id);
+      return [
+        {
+          severity: clicks ? 'caution' : 'note',
+          parameterId: parameter.id,
+          facts: { parameter: parameter.name, sender, receiver, clicks },
+          evidence: { type: 'trace' },
+        },
+      ];
+    });
+  },
   fixes: (context, finding) =>
-    aimsFor(context, finding).flatMap(({ send, at, landing, assignment }): Fix[] => {
+    aimsFor(context, finding).flatMap(({ send, at, landing, assignment }, i): Fix[] => {
       const { behaviour } = send;
       const reverse = changeLanding(landing, { from: landing.to, to: landing.from }, 'It is meant: reverse it at the target');
       if (behaviour.type === 'relative') return [{ label: 'Reverse it at the target', edit: reverse }];
+      if (behaviour.type === 'click') {
+        const label = 'Let the two messages change places';
+        return i > 0
+          ? []
+          : [{ label, edit: changeAssignment(assignment, { actions: assignment.actions.map(otherWayRound) }, label) }];
+      }
       if (behaviour.type !== 'range') return [];
       const edit = changeBehaviour(assignment, at, { ...behaviour, from: behaviour.to, to: behaviour.from });
       if (!edit) return [];
@@ -154,3 +164,9 @@ export const backwards: AssignmentCheck<
       ];
     }),
 };
+
+/** A message for one way as that for the other. */
+const otherWayRound = (action: Action): Action =>
+  action.type === 'send' && action.behaviour.type === 'click'
+    ? { ...action, behaviour: { ...action.behaviour, way: action.behaviour.way === 'up' ? 'down' : 'up' } }
+    : action;

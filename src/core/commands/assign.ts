@@ -90,11 +90,14 @@ export function assign(index: RigIndex, wish: AssignWish, newId: NewId): Result<
   const { toggles } = index.rig.preferences;
   // What was said for the whole rig counts for more than what was done last.
   const as = like?.type === message.type && (parameter.kind !== 'toggle' || toggles === undefined) ? like : null;
-  const usual = as?.way(parameter) ?? defaultBehaviour(gesture.type, message.type, controller, parameter, target, toggles);
+  const usual =
+    as?.way(parameter) ?? defaultBehaviour(gesture.type, message.type, controller, control, parameter, target, toggles);
   // Landings listen for what arrives: a translator may make something else of what is sent.
   const address = addressAt(index, outletFor(index, control.id, {}), message, target.id);
   const there = alreadyHeard(index, address, parameter, hostLayerAt(index, wish.place.layerId));
-  const { behaviour, mode } = there ? { ...usual, behaviour: fitting(usual.behaviour, there, gesture, controller) } : usual;
+  const { behaviour, mode, coding } = there
+    ? { ...usual, behaviour: fitting(usual.behaviour, there, gesture, controller, control) }
+    : usual;
   const assignment: Assignment = {
     id: newId(),
     order: nextOrder(index.rig.assignments),
@@ -131,6 +134,7 @@ export function assign(index: RigIndex, wish: AssignWish, newId: NewId): Result<
               mode,
               index.targets.get(parameter.targetId),
             ),
+            ...(coding === undefined ? {} : { coding }),
             ...as?.heard,
           }),
         ),
@@ -220,9 +224,15 @@ const alreadyHeard = (index: RigIndex, message: Message, parameter: Parameter, l
   );
 
 /** Values that suit how a target hears what it came with: what it flips or sets by itself is sent on every press. */
-function fitting(usual: Behaviour, { mode, address }: Landing, gesture: Gesture, controller: Controller): Behaviour {
+function fitting(
+  usual: Behaviour,
+  { mode, address }: Landing,
+  gesture: Gesture,
+  controller: Controller,
+  control: Control,
+): Behaviour {
   const itself = modeOf(mode).fromNow || modeOf(mode).needs === 'value' || mode === 'trigger';
-  return itself && usual.type !== 'range' ? plainBehaviour(gesture, address, controller) : usual;
+  return itself && usual.type !== 'range' ? plainBehaviour(gesture, address, controller, control) : usual;
 }
 
 /** Names of what an assignment is there for. */

@@ -1,6 +1,6 @@
 // What a new function is, before anybody edits it: gesture, message kind, behaviour and receive mode that work together.
 
-import { type Message, u14 } from '../midi';
+import { type Message, relativeCodingSchema, u14 } from '../midi';
 import type { ReceiveMode } from '../modes';
 import {
   type Behaviour,
@@ -12,6 +12,7 @@ import {
   type Parameter,
   type Preferences,
   plainLanding,
+  sendsMoves,
   type Target,
 } from '../rig';
 import { straight } from '../values';
@@ -59,6 +60,24 @@ export const standsHigh = (
 export interface Way {
   readonly behaviour: Behaviour;
   readonly mode: ReceiveMode;
+  /** How clicks are read; null for all else. */
+  readonly coding?: Landing['coding'];
+}
+
+const allOfIt: Behaviour = { type: 'range', from: u14(0), to: u14(127), curve: straight };
+
+/** Clicks of an encoder that sends nothing else: in a coding that the target reads, else in the first that it knows; null for everything that says where it stands. */
+function clicksOnly(control: Pick<Control, 'kind'>, { firmware }: Controller, { reception }: Target): Way | null {
+  if (sendsMoves(control, firmware, allOfIt)) return null;
+  const known = relativeCodingSchema.options.filter((c) => firmware.encoderModes.includes(c));
+  const read = reception.modes.includes('relative') ? known.find((c) => reception.relativeEncodings.includes(c)) : undefined;
+  const coding = read ?? known[0];
+  if (coding === undefined) return null;
+  return {
+    behaviour: { type: 'relative', coding, acceleration: 1 },
+    mode: read ? 'relative' : (reception.modes[0] ?? 'absolute'),
+    coding: read ?? null,
+  };
 }
 
 /** A behaviour for a gesture and parameter that the firmware can do, and the receive mode that suits it; `flips`: who is to flip what goes on and off, if that was said. */
@@ -66,6 +85,7 @@ export function defaultBehaviour(
   gesture: GestureType,
   type: Message['type'],
   controller: Controller,
+  control: Pick<Control, 'kind'>,
   parameter: Parameter,
   target: Target,
   flips: Preferences['toggles'] = undefined,
@@ -73,10 +93,7 @@ export function defaultBehaviour(
   const hears = (mode: ReceiveMode): boolean => target.reception.modes.includes(mode);
   const first = target.reception.modes[0] ?? 'absolute';
   if (gesture === 'move')
-    return {
-      behaviour: { type: 'range', from: u14(0), to: u14(127), curve: straight },
-      mode: hears('absolute') ? 'absolute' : first,
-    };
+    return clicksOnly(control, controller, target) ?? { behaviour: allOfIt, mode: hears('absolute') ? 'absolute' : first };
   const can = controller.firmware.switchModes;
   const fixed: Behaviour = { type: 'fixed', value: u14(127) };
   if (type === 'program') {

@@ -18,6 +18,7 @@ import {
   type Gesture,
   type GestureType,
   gestureTypeSchema,
+  isEndless,
   type RigIndex,
   type Send,
 } from '../rig';
@@ -125,10 +126,9 @@ export function behavioursFor(
 ): readonly Behaviour['type'][] {
   const { firmware } = controller;
   if (gesture === 'move') {
-    const turns = control.kind === 'encoder' || control.kind === 'jog';
-    if (!turns || valueMax(message.type) !== 127) return ['range'];
+    if (!isEndless(control) || valueMax(message.type) !== 127) return ['range'];
     return [
-      'range',
+      ...(firmware.encoderModes.includes('absolute') ? (['range'] as const) : []),
       ...(relativeCodingSchema.options.some((c) => firmware.encoderModes.includes(c)) ? (['relative'] as const) : []),
       ...(firmware.encoderModes.includes('each-way') ? (['click'] as const) : []),
     ];

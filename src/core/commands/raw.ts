@@ -20,6 +20,7 @@ import {
   type Parameter,
   type RigIndex,
   type Send,
+  sendsMoves,
   sentAtOnce,
   set,
   type Target,
@@ -30,6 +31,7 @@ import { assignAction } from './actions';
 import type { Place } from './assign';
 import { landingsFor } from './change';
 import { defaultBehaviour, defaultLanding, defaultType } from './defaults';
+import { behaviourOf } from './kinds';
 import type { CommandProblem } from './problem';
 import { type NewId, nextOrder, staleAssignment, withAction } from './shared';
 
@@ -81,7 +83,7 @@ function rawSend(index: RigIndex, controller: Controller, control: Control, gest
       ? factory
       : chooseMessage(index, { controllerId: controller.id, type, channel: controller.channel, targetId: null });
   if (!message) return err({ code: 'no-free-number', controller: controller.name });
-  return ok({ type: 'send', message, behaviour: plainBehaviour(gesture, message, controller), pinned: true, meant: [] });
+  return ok({ type: 'send', message, behaviour: plainBehaviour(gesture, message, controller, control), pinned: true, meant: [] });
 }
 
 /** Whether nothing is sent where a message of a controller is heard. */
@@ -91,11 +93,17 @@ const isFreeHere = (index: RigIndex, controllerId: string, message: Message): bo
   );
 
 /** The values of a message that nobody said anything of: all of its range for what moves, on and off for what switches. */
-export function plainBehaviour(gesture: Gesture, message: Message, { firmware }: Controller): Behaviour {
+export function plainBehaviour(gesture: Gesture, message: Message, controller: Controller, control: Control): Behaviour {
+  const { firmware } = controller;
   const { carries } = kindOf(message.type);
   if (carries !== 'value') return { type: 'fixed', value: u14(0) };
   const most = u14(valueMax(message.type));
-  if (gesture.type === 'move') return { type: 'range', from: u14(0), to: most, curve: straight };
+  if (gesture.type === 'move') {
+    const positions: Behaviour = { type: 'range', from: u14(0), to: most, curve: straight };
+    const clicks =
+      most === 127 && !sendsMoves(control, firmware, positions) ? behaviourOf('relative', controller, message) : null;
+    return clicks ?? positions;
+  }
   return firmware.switchModes.includes('momentary')
     ? { type: 'momentary', down: most, up: u14(0) }
     : { type: 'fixed', value: most };
@@ -140,7 +148,7 @@ export function nameParameter(
   const address = addressAt(index, outlet, send.message, target.id);
   const heard = sibling
     ? { mode: sibling.mode, coding: sibling.coding }
-    : modeFor(assignment, { ...send, message: address }, controller, parameter, target);
+    : modeFor(assignment, { ...send, message: address }, controller, control, parameter, target);
   const landing = defaultLanding(newId(), nextOrder(index.rig.landings), address, layer, parameter, heard.mode, target);
   return ok(
     batch(`Add ${parameter.name} to ${control.name}`, [
@@ -155,12 +163,13 @@ function modeFor(
   { gesture }: Assignment,
   { message, behaviour }: Send,
   controller: Controller,
+  control: Control,
   parameter: Parameter,
   target: Target,
 ): Pick<Landing, 'mode' | 'coding'> {
   const hears = (mode: ReceiveMode): boolean => target.reception.modes.includes(mode);
   if (behaviour.type === 'relative' && hears('relative')) return { mode: 'relative', coding: behaviour.coding };
-  const usual = defaultBehaviour(gesture.type, message.type, controller, parameter, target);
+  const usual = defaultBehaviour(gesture.type, message.type, controller, control, parameter, target);
   if (usual.behaviour.type === behaviour.type) return { mode: usual.mode, coding: null };
   const everyPress = behaviour.type === 'momentary' || behaviour.type === 'fixed';
   const mode =

@@ -12,10 +12,12 @@ import {
   type Counter,
   type Edit,
   insert,
+  isEndless,
   type Layer,
   type RigIndex,
   type SwitchGroup,
   sameJson,
+  sendsMoves,
   set,
   type Wire,
 } from '../rig';
@@ -125,9 +127,9 @@ function lossesOf(assignment: Assignment, from: Control, to: Control, unit: Cont
     if (action.type !== 'send') continue;
     if (!firmware.messages.includes(action.message.type)) losses.push({ type: 'message', message: action.message.type });
     const { behaviour } = action;
-    if (behaviour.type === 'relative' || behaviour.type === 'click') {
-      const asked = behaviour.type === 'click' ? 'each-way' : behaviour.coding;
-      if ((to.kind !== 'encoder' && to.kind !== 'jog') || !firmware.encoderModes.includes(asked)) losses.push({ type: 'clicks' });
+    const clicks = behaviour.type === 'relative' || behaviour.type === 'click';
+    if (clicks || (behaviour.type === 'range' && gesture.type === 'move')) {
+      if ((clicks && !isEndless(to)) || !sendsMoves(to, firmware, behaviour)) losses.push({ type: 'clicks' });
     } else if (behaviour.type !== 'range' && !firmware.switchModes.includes(behaviour.type))
       losses.push({ type: 'switch-mode', mode: behaviour.type });
   }

@@ -17,6 +17,7 @@ import {
   outletOf,
   type RigIndex,
   type Send,
+  sendsMoves,
   signalOf,
   standInOf,
 } from '../rig';
@@ -136,11 +137,14 @@ function makeArming(index: Programmable, { controller, sysex }: CompileScope): A
   };
   const remember = (initial: number): number => memory.push(initial) - 1;
   const slots = emitterSlots(remember);
-  const compile = (list: readonly Action[], controlId: string | null): Pick<Armed, 'actions' | 'cannot'> => {
+  const compile = (list: readonly Action[], controlId: string | null, moves: boolean): Pick<Armed, 'actions' | 'cannot'> => {
     let cannot: string | null = null;
     const actions = list.flatMap((action): CompiledAction[] => {
       if (action.type !== 'send') return [action];
-      const emitter = emitterOf(index, controller.firmware, action, slots);
+      const control = index.controls.get(controlId ?? '');
+      const turned = moves || action.behaviour.type !== 'range';
+      const can = !turned || sendsMoves(control, controller.firmware, action.behaviour);
+      const emitter = can ? emitterOf(index, action, slots) : null;
       if (!emitter) {
         cannot ??= cannotWords(action);
         return [];
@@ -166,7 +170,7 @@ function makeArming(index: Programmable, { controller, sysex }: CompileScope): A
     list: readonly Action[],
     controlId: string | null,
   ): Armed => {
-    const made = compile(list, controlId);
+    const made = compile(list, controlId, entry.gesture === 'move');
     const turn = entry.gesture !== 'move' && alternates(made.actions) ? remember(0) : null;
     if (turn !== null) slots.phases.push(turn);
     const whole = { ...entry, ...made, slot: armed.length, turn };
@@ -279,7 +283,9 @@ const cannotWords = ({ behaviour }: Send): string =>
     ? `clicks coded as ${behaviour.coding}, which this controller cannot send`
     : behaviour.type === 'click'
       ? 'a message for each way, which this controller cannot send'
-      : 'a counter that is not there';
+      : behaviour.type === 'range'
+        ? 'where an encoder stands, of which this controller sends clicks only'
+        : 'a counter that is not there';
 
 /** What a modifier sends: all there is to its press, nothing to its release where the message carries no value to tell them apart. */
 function signalPuts(message: Message | null, sysex: SysexTable): readonly Put[] {

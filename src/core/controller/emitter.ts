@@ -1,7 +1,7 @@
 // The values of a send, ready to run, and the slots of the memory in which a controller remembers them.
 import { exhaustive, type Lookup } from '../base';
 import { type RelativeCoding, valueMax } from '../midi';
-import { type Counter, countingOf, type Firmware, type Send } from '../rig';
+import { type Counter, countingOf, type Send } from '../rig';
 import { makeCurve } from '../values';
 
 /** A value behaviour ready to run; what it remembers lies in slots of the state's memory. */
@@ -49,10 +49,9 @@ export const emitterSlots = (remember: (initial: number) => number): EmitterSlot
   phases: [],
 });
 
-/** Makes the emitter of a send; null for what the firmware cannot do, or where the counter is gone. */
+/** Makes the emitter of a send; null where the counter is gone. */
 export function emitterOf(
   { counters }: { readonly counters: Lookup<string, Counter> },
-  firmware: Firmware,
   send: Send,
   slots: EmitterSlots,
 ): Emitter | null {
@@ -94,14 +93,10 @@ export function emitterOf(
     case 'fixed':
       return behaviour;
     case 'relative':
-      // The firmware has to know the coding; −1 says that no position is known yet.
-      return firmware.encoderModes.includes(behaviour.coding)
-        ? { type: 'relative', coding: behaviour.coding, acceleration: behaviour.acceleration, last: slots.remember(-1) }
-        : null;
+      // −1 says that no position is known yet.
+      return { type: 'relative', coding: behaviour.coding, acceleration: behaviour.acceleration, last: slots.remember(-1) };
     case 'click':
-      return firmware.encoderModes.includes('each-way')
-        ? { type: 'click', way: behaviour.way === 'up' ? 1 : -1, value: behaviour.value, last: slots.remember(-1) }
-        : null;
+      return { type: 'click', way: behaviour.way === 'up' ? 1 : -1, value: behaviour.value, last: slots.remember(-1) };
     default:
       return exhaustive(behaviour);
   }

@@ -1,6 +1,7 @@
 // The hand: what is asked of it as inputs of the controller, evenly for the plan, and as people do it for evidence.
 import { exhaustive } from '../base';
 import type { ControllerInput } from '../controller';
+import { isEndless } from '../rig';
 import type { TestSetup } from './unit';
 
 /** How a function is tried: some presses; a move from one end to the other and back; clicks one way and back. */
@@ -99,7 +100,7 @@ const REST = 3;
 
 function travelInputs(testSetup: TestSetup, manner: Manner | null): ControllerInput[] {
   const { control } = testSetup;
-  if (isEndless(control.kind)) return turnInputs(testSetup, manner);
+  if (isEndless(control)) return turnInputs(testSetup, manner);
   const places: number[] = [];
   const start = manner?.start ?? 0;
   const leg = (from: number, to: number): void => {
@@ -133,7 +134,6 @@ function travelInputs(testSetup: TestSetup, manner: Manner | null): ControllerIn
 }
 
 /** Whether a control has no ends of its own: its travel is what it counts. */
-export const isEndless = (kind: TestSetup['control']['kind']): boolean => kind === 'encoder' || kind === 'jog';
 
 /** An encoder up to the end of what it counts and back, a few clicks over at each end. Before time 0 it is brought to where it stands. */
 function turnInputs({ control }: TestSetup, manner: Manner | null): ControllerInput[] {

@@ -1,10 +1,10 @@
 // One cause, or two, tried out: what would come if it were so, and how much of what came it leaves unexplained.
 import { stepCounter } from '../controller';
 import { type Message, type MessageStream, valueMax } from '../midi';
-import { type Action, type Counter, countingOf } from '../rig';
+import { type Action, type Counter, countingOf, isEndless } from '../rig';
 import { type Ask, messageStreamKey, messagesIn, playedStreams } from './ask';
 import { type CauseId, causes } from './causes.data';
-import { isEndless, TAPS } from './hand';
+import { TAPS } from './hand';
 import { apart, mirrored, NEAR, type Shape, shapeOf } from './shape';
 import { heldWith, inOrder, type Variant } from './variants';
 
@@ -90,7 +90,7 @@ const isLoose = (ask: Ask, message: Message): boolean =>
 
 /** The shape of a message stream; of repeats, which go on as long as the hand likes, only the beginning. */
 export function readShape(ask: Ask, messageStream: MessageStream): Shape {
-  const shape = shapeOf(messageStream, ask.how, isEndless(ask.control.kind));
+  const shape = shapeOf(messageStream, ask.how, isEndless(ask.control));
   return shape.type === 'switch' && ask.assignment.gesture.type === 'repeat'
     ? { ...shape, values: shape.values.slice(0, 4) }
     : shape;

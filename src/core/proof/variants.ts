@@ -2,10 +2,10 @@
 import { fitted, widened } from '../commands';
 import { type Message, type MessageStream, messageSchema } from '../midi';
 import type { Action, Control, RigIndex, Send } from '../rig';
+import { isEndless } from '../rig';
 import { type Ask, messageStreamKey, messagesIn } from './ask';
 import { behaviourWords, moveBends, switchBends } from './bends';
 import type { CauseId } from './causes.data';
-import { isEndless } from './hand';
 
 /** What two causes may not share, for both to be so at once. */
 export type Dimension = 'who' | 'kind' | 'channel' | 'number' | 'values' | 'stream';
@@ -143,7 +143,7 @@ function addressVariants(first: Message, { channels, numbers, kinds }: Choices):
 function valueVariants(sends: readonly Send[], { how, control }: Ask): Variant[] {
   return (how === 'taps' ? switchBends : moveBends).flatMap(({ cause, bend }): Variant[] => {
     // Only what has no ends can send clicks.
-    if (cause === 'relative' && !isEndless(control.kind)) return [];
+    if (cause === 'relative' && !isEndless(control)) return [];
     const changed = sends.find((s) => {
       const to = bend(s);
       return to !== null && JSON.stringify(to) !== JSON.stringify(s.behaviour);
@@ -188,7 +188,7 @@ function streamVariants(ask: Ask, sends: readonly Send[], choices: Choices): Var
   if (ask.how === 'clicks') found.push(on('reversed', 'mirrored'));
   if (ask.how === 'travel' && sends.some((s) => s.behaviour.type === 'range')) {
     // What has no ends of its own counts clicks: it cannot miss an end, nor tremble.
-    if (!isEndless(ask.control.kind)) found.push(on('ends', 'ends'), on('jitter', 'noisy'));
+    if (!isEndless(ask.control)) found.push(on('ends', 'ends'), on('jitter', 'noisy'));
     for (const touch of choices.touches) found.push(on('touch', { touch }, 'who'));
   }
   return found;
