@@ -29,6 +29,7 @@ export type MadeKind =
   | 'twos-complement'
   | 'binary-offset'
   | 'sign-magnitude'
+  | 'each-way'
   | 'program';
 
 export const madeKinds: readonly MadeKind[] = [
@@ -45,6 +46,7 @@ export const madeKinds: readonly MadeKind[] = [
   'twos-complement',
   'binary-offset',
   'sign-magnitude',
+  'each-way',
   'program',
 ];
 
@@ -52,7 +54,7 @@ export interface MadeControl {
   readonly kind: MadeKind;
   /** From 1. */
   readonly channel: number;
-  /** Control, note or program number; 0 where its message has none. */
+  /** Control, note or program number; 0 where its message has none. What sends a message for each way has the next number for the way down. */
   readonly number: number;
 }
 
@@ -78,6 +80,13 @@ export function madeController(size: number, next: () => number): readonly MadeC
         return { kind, channel, number: program++ };
       case 'wheel':
         return { kind, channel, number: 0 };
+      case 'each-way': {
+        if (cc > 94) return { kind: 'pad', channel, number: note++ };
+        // Neither of the two is data entry, bank select or the low byte of a fine knob.
+        while (cc === 5 || cc === 6 || (cc >= 31 && cc < 64)) cc++;
+        cc += 2;
+        return { kind, channel, number: cc - 2 };
+      }
       default: {
         // Bank select, data entry and what comes after 95 mean something else; a fine knob has its low byte 32 above.
         const taken = new Set([0, 6, 32, 38]);
@@ -182,6 +191,9 @@ function touch({ kind, channel, number }: MadeControl, next: () => number, out: 
       return;
     case 'sign-magnitude':
       clicks((by) => (by < 0 ? 64 - by : by));
+      return;
+    case 'each-way':
+      for (const way of [0, 1]) for (let i = some(6, 14); i > 0; i--) out(18 + next() * 60, cc, number + way, 127);
       return;
     case 'program':
       for (let i = 0; i < 3; i++) out(i === 0 ? 0 : pause() + hold(), 0xc0 | ch, number);
