@@ -54,5 +54,7 @@ export function madeUpTouches(channel: number): readonly Timed[] {
   out(0, packedNote(channel, 104, 127));
   sweep(24);
   out(60, packedNote(channel, 104, 0));
+  at += REST;
+  for (const number of [25, 26]) for (let i = 0; i < 8; i++) out(45, packedCc(channel, number, 127));
   return all;
 }

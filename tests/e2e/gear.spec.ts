@@ -150,6 +150,7 @@ test('a controller is described by touching it: kinds are told, one is changed, 
   await expect(row(/^CC 20 ch 7/)).toContainText('on while it is held');
   await expect(row(/^CC 21 ch 7/)).toContainText('on and off in turn');
   await expect(row(/^CC 23 ch 7/)).toContainText('turned in clicks');
+  await expect(row(/^CC 25, CC 26 ch 7/)).toContainText('a message for each way');
   await expect(dialog.getByLabel('What CC 24 ch 7 is')).toHaveValue('faders');
   await dialog.getByLabel('What CC 22 ch 7 is').selectOption({ label: 'pedal' });
   await expectAccessible(page);
@@ -163,6 +164,7 @@ test('a controller is described by touching it: kinds are told, one is changed, 
     'button press 20',
     'button press 21',
     'encoder move 23',
+    'encoder move 25',
     'expression move 22',
     'fader move 24',
     'pad press 36',

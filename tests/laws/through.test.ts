@@ -26,8 +26,21 @@ const settings = { numRuns: RUNS };
 const FACTORY = channel(12);
 const isMoved = ({ kind }: Control): boolean => kind === 'knob' || kind === 'encoder';
 
+/** What the board's encoder says of itself: where it stands, its clicks in a coding, or a message for each way. */
+const someTurn = fc.constantFrom('stands', 'twos-complement', 'binary-offset', 'sign-magnitude', 'each-way');
+type SomeTurn = typeof someTurn extends fc.Arbitrary<infer T> ? T : never;
+/** What is sent for clicks the other way, where that is another message. */
+const OTHER_WAY = 90;
+
+/** Clicks as a value. Common practice, no source. */
+const coded: Readonly<Record<Exclude<SomeTurn, 'stands' | 'each-way'>, (clicks: number) => number>> = {
+  'twos-complement': (n) => (n < 0 ? 128 + n : n),
+  'binary-offset': (n) => 64 + n,
+  'sign-magnitude': (n) => (n < 0 ? 64 - n : n),
+};
+
 /** The rig with a board that sends one control change for each control as it leaves the factory, over one wire, out of every port. */
-function dumb(rig: Rig): Rig {
+function dumb(rig: Rig, turned: SomeTurn): Rig {
   const own = rig.controls.filter((c) => c.controllerId === 'board');
   const outOfAll = <T extends Action>(action: T): T => (action.type === 'send' ? { ...action, port: '' } : action);
   return {
@@ -38,7 +51,10 @@ function dumb(rig: Rig): Rig {
     controls: rig.controls.map((c) => {
       const at = own.indexOf(c);
       const message: Message = { type: 'cc', channel: FACTORY, number: u7(20 + at) };
-      return at < 0 ? c : { ...c, port: '', factory: [{ gesture: isMoved(c) ? 'move' : 'press', message }] };
+      const back: Message = { type: 'cc', channel: FACTORY, number: u7(OTHER_WAY) };
+      const turns = turned === 'stands' ? {} : turned === 'each-way' ? { back } : { clicks: turned };
+      const said = { gesture: isMoved(c) ? ('move' as const) : ('press' as const), message };
+      return at < 0 ? c : { ...c, port: '', factory: [c.kind === 'encoder' ? { ...said, ...turns } : said] };
     }),
     wires: rig.wires.filter((w) => w.id === 'w1').map((w) => ({ ...w, channels: null, types: null })),
   };
@@ -54,7 +70,11 @@ const someHand = fc.array(
 );
 
 /** The same hand twice: as events, and as the words that the board sends for them. */
-function handOf(rig: Rig, moves: readonly { readonly on: string; readonly after: number; readonly value: number }[]) {
+function handOf(
+  rig: Rig,
+  turned: SomeTurn,
+  moves: readonly { readonly on: string; readonly after: number; readonly value: number }[],
+) {
   let t = 100;
   const isDown = new Set<string>();
   const events: ChainEvent[] = [];
@@ -66,7 +86,19 @@ function handOf(rig: Rig, moves: readonly { readonly on: string; readonly after:
     t += after;
     const says = (v: number): void =>
       void words.push({ t, word: packedCc(FACTORY, Number('number' in factory.message && factory.message.number), v) });
-    if (isMoved(control)) {
+    if (control.kind === 'encoder' && turned !== 'stands') {
+      const clicks = value === 64 ? -1 : value === 100 ? -3 : value === 127 ? 5 : 1;
+      if (turned === 'each-way')
+        for (let i = 0; i < Math.abs(clicks); i++) {
+          events.push({ do: 'turn', atMs: t, on, clicks: Math.sign(clicks) });
+          const number = clicks > 0 ? Number(factory.message.number) : OTHER_WAY;
+          words.push({ t, word: packedCc(FACTORY, number, 127) });
+        }
+      else {
+        events.push({ do: 'turn', atMs: t, on, clicks });
+        says(coded[turned](clicks));
+      }
+    } else if (isMoved(control)) {
       events.push(moveTo(on, t, value / 127));
       says(value);
     } else if (isDown.delete(on)) {
@@ -86,12 +118,12 @@ describe('what is played through', () => {
   it('is what the controller would send by itself, translated, at the same moments', () => {
     let sent = 0;
     fc.assert(
-      fc.property(someRichRig, someHand, (given, moves) => {
-        const rig = dumb(richRig(given));
+      fc.property(someRichRig, someTurn, someHand, (given, turned, moves) => {
+        const rig = dumb(richRig(given), turned);
         const index = indexRig(rig);
         const [wire] = rig.wires;
         if (!wire) throw new Error('one wire is left');
-        const { events, words, end } = handOf(rig, moves);
+        const { events, words, end } = handOf(rig, turned, moves);
         const chain = wholeChain(index, new Set());
         const { trace } = run(chain, startChain(chain, 'switched-on'), events, {
           timing: null,

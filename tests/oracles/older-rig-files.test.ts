@@ -178,6 +178,21 @@ describe('a rig file of version 21', () => {
 const library = (name: string, version: number): string =>
   readFileSync(resolve(import.meta.dirname, `../fixtures/library/${name}-version-${version}.json`), 'utf8');
 
+describe('a file of the library of version 9', () => {
+  it('a template: is read whole, and its encoders say where they stand', () => {
+    const was = JSON.parse(library('template', 9));
+    expect(was.formatVersion).toBe(9);
+    const items = parseFile(library('template', 9));
+    if (!items.ok) throw new Error(JSON.stringify(items.error));
+    const [item] = items.value;
+    expect(item?.rig.controllers[0]?.firmware).toEqual(was.template.firmware);
+    expect(item?.rig.controls.map((c) => c.factory)).toEqual(
+      was.template.panel.controls.map((c: { factory: unknown }) => c.factory),
+    );
+    expect(item?.rig.controls.flatMap((c) => c.factory.filter((f) => f.clicks ?? f.back))).toEqual([]);
+  });
+});
+
 describe('a file of the library of version 7', () => {
   it('a profile: is read whole, and its numbers are heard on their own channels', () => {
     const was = JSON.parse(library('profile', 7));

@@ -6,25 +6,30 @@ import { modeOf } from '../modes';
 import { chooseMessage, everyPlainNumber, isFree } from '../numbers';
 import {
   type Assignment,
+  apply,
   type Behaviour,
   baseAt,
   batch,
   type Control,
   type Controller,
   type Edit,
+  type FactorySend,
   type Gesture,
   hostLayerAt,
+  indexRig,
   insert,
   isRun,
   type Landing,
   modifiersOf,
   type Parameter,
   type RigIndex,
+  sendsMoves,
   type Target,
 } from '../rig';
 import { addressAt, hearsIt, outletFor } from '../wires';
 import { removeAssignmentEdits } from './change';
-import { defaultBehaviour, defaultGesture, defaultLanding, defaultType } from './defaults';
+import { clicksIn, defaultBehaviour, defaultGesture, defaultLanding, defaultType } from './defaults';
+import { sendEachWay } from './each-way';
 import { givenFor } from './given';
 import { before } from './like-before';
 import type { CommandProblem } from './problem';
@@ -85,13 +90,15 @@ export function assign(index: RigIndex, wish: AssignWish, newId: NewId): Result<
   const like = wish.likeBefore ? before(index, control, controller, gesture.type, parameter, target) : null;
   const chosen = messageOf(index, wish, controller, control, parameter.id, target, gesture, like?.type ?? null);
   if (!chosen) return err({ code: 'no-number', target: target.name });
-  const { message, why } = chosen;
+  const { message, why, factory } = chosen;
 
   const { toggles } = index.rig.preferences;
   // What was said for the whole rig counts for more than what was done last.
-  const as = like?.type === message.type && (parameter.kind !== 'toggle' || toggles === undefined) ? like : null;
+  const likely = like?.type === message.type && (parameter.kind !== 'toggle' || toggles === undefined) ? like : null;
+  const clicks = factory?.clicks ? clicksIn(factory.clicks, target) : null;
+  const as = clicks ? null : likely;
   const usual =
-    as?.way(parameter) ?? defaultBehaviour(gesture.type, message.type, controller, control, parameter, target, toggles);
+    clicks ?? as?.way(parameter) ?? defaultBehaviour(gesture.type, message.type, controller, control, parameter, target, toggles);
   // Landings listen for what arrives: a translator may make something else of what is sent.
   const address = addressAt(index, outletFor(index, control.id, {}), message, target.id);
   const there = alreadyHeard(index, address, parameter, hostLayerAt(index, wish.place.layerId));
@@ -105,19 +112,10 @@ export function assign(index: RigIndex, wish: AssignWish, newId: NewId): Result<
     ...wish.place,
     gesture,
     actions: [{ type: 'send', message, behaviour, pinned: wish.message !== undefined, meant: [parameter.id] }],
-    wants: [],
+    ...nothingElse,
     textShort: control.display ? parameter.name.toUpperCase().slice(0, control.display.short) : '',
-    textLong: '',
-    colour: '',
-    colourOff: '',
-    lightBy: 'controller',
-    minimum: false,
-    entered: null,
-    saved: null,
-    proved: null,
     why,
     replaced: taken ? `${meantNames(index, taken)} until it was replaced` : '',
-    note: '',
   };
   const landing = there
     ? []
@@ -140,12 +138,52 @@ export function assign(index: RigIndex, wish: AssignWish, newId: NewId): Result<
         ),
       ];
   const edits = [...(taken ? removeAssignmentEdits(index, taken) : []), insert('assignments', assignment), ...landing];
+  const edit = batch(`Assign ${parameter.name} to ${control.name}`, edits);
   return ok({
-    edit: batch(`Assign ${parameter.name} to ${control.name}`, edits),
+    edit: turnsEachWay(control, controller, factory, assignment) ? eachWayToo(index, edit, assignment.id, factory, newId) : edit,
     assignmentId: assignment.id,
     replaced: taken ? meantNames(index, taken) : null,
   });
 }
+
+/** What nobody said of a new function. */
+const nothingElse = {
+  wants: [],
+  textLong: '',
+  colour: '',
+  colourOff: '',
+  lightBy: 'controller',
+  minimum: false,
+  entered: null,
+  saved: null,
+  proved: null,
+  note: '',
+} satisfies Partial<Assignment>;
+
+/** Whether an encoder sends a message for each way: from the factory, or because it sends nothing else. */
+function turnsEachWay(
+  control: Control,
+  { firmware }: Controller,
+  factory: FactorySend | undefined,
+  { gesture, actions }: Assignment,
+): boolean {
+  const [send] = actions;
+  if (gesture.type !== 'move' || send?.type !== 'send' || !firmware.encoderModes.includes('each-way')) return false;
+  return factory?.back !== undefined || !sendsMoves(control, firmware, send.behaviour);
+}
+
+/** An edit that assigns, with a message for each way after it; the edit itself where there is no number for the other way. */
+function eachWayToo(index: RigIndex, edit: Edit, assignmentId: string, factory: FactorySend | undefined, newId: NewId): Edit {
+  const done = apply(index.rig, edit);
+  if (!done.ok) return edit;
+  const after = indexRig(done.value, index);
+  const assignment = after.assignments.get(assignmentId);
+  const ways = assignment && sendEachWay(after, assignment, 0, newId, factory?.back ?? null);
+  return ways?.ok && edit.type === 'batch' ? batch(edit.label, [...edit.edits, ways.value]) : edit;
+}
+
+/** Why a number is what it is. */
+const FACTORY = 'as it leaves the factory';
 
 /** The message of a new function, and why it is that one where there is a reason; null where no number is left. */
 function messageOf(
@@ -157,7 +195,7 @@ function messageOf(
   target: Target,
   gesture: Gesture,
   like: Message['type'] | null,
-): { readonly message: Message; readonly why: string } | null {
+): { readonly message: Message; readonly why: string; readonly factory?: FactorySend } | null {
   if (wish.message) return { message: wish.message, why: '' };
   const { place } = wish;
   const base = baseMessage(index, control.id, place, gesture.type);
@@ -166,8 +204,8 @@ function messageOf(
   if (row) return { message: row.address, why: `${target.name} came with it` };
   const run = runIn(index, controller, parameterId, hostLayerAt(index, place.layerId), gesture);
   if (run) return { message: run.address, why: '' };
-  const factory = factoryMessage(index, control, gesture.type, place, target);
-  if (factory) return { message: factory, why: 'as it leaves the factory' };
+  const factory = factorySend(index, control, gesture.type, place, target);
+  if (factory) return { message: factory.message, why: FACTORY, factory };
   const plain = like === 'cc' || like === 'note' || like === 'program' ? like : null;
   const type = plain ?? defaultType(controller, gesture.type === 'move' ? null : control);
   const message = dealt(index, controller, control, place, type, target);
@@ -257,19 +295,23 @@ export function baseMessage(index: RigIndex, controlId: string, place: Place, ge
  * What the control sends from the factory, where that is a plain message on an address that is free and that the target takes: it need
  * not be entered. Only in Base: a factory preset knows no layers.
  */
-function factoryMessage(
+function factorySend(
   index: RigIndex,
   control: Control,
   gesture: Gesture['type'],
   place: Place,
   target: Target,
-): Message | null {
+): FactorySend | null {
   if (place.layerId !== null) return null;
-  const message = control.factory.find((f) => f.gesture === gesture)?.message;
-  if (!message || (message.type !== 'cc' && message.type !== 'note')) return null;
-  if (message.type === 'cc' && !everyPlainNumber.includes(message.number)) return null;
-  const { type, channel } = message;
-  return isFree(index, { controllerId: control.controllerId, type, channel, targetId: target.id }, message) ? message : null;
+  const sent = control.factory.find((f) => f.gesture === gesture);
+  if (!sent) return null;
+  const free = [sent.message, ...(sent.back ? [sent.back] : [])].every((message) => {
+    if (message.type !== 'cc' && message.type !== 'note') return false;
+    if (message.type === 'cc' && !everyPlainNumber.includes(message.number)) return false;
+    const { type, channel } = message;
+    return isFree(index, { controllerId: control.controllerId, type, channel, targetId: target.id }, message);
+  });
+  return free ? sent : null;
 }
 
 /** Where the notes of pads begin; common practice, no source. */

@@ -1,6 +1,6 @@
 // What a new function is, before anybody edits it: gesture, message kind, behaviour and receive mode that work together.
 
-import { type Message, relativeCodingSchema, u14 } from '../midi';
+import { type Message, type RelativeCoding, relativeCodingSchema, u14 } from '../midi';
 import type { ReceiveMode } from '../modes';
 import {
   type Behaviour,
@@ -70,13 +70,17 @@ const allOfIt: Behaviour = { type: 'range', from: u14(0), to: u14(127), curve: s
 function clicksOnly(control: Pick<Control, 'kind'>, { firmware }: Controller, { reception }: Target): Way | null {
   if (sendsMoves(control, firmware, allOfIt)) return null;
   const known = relativeCodingSchema.options.filter((c) => firmware.encoderModes.includes(c));
-  const read = reception.modes.includes('relative') ? known.find((c) => reception.relativeEncodings.includes(c)) : undefined;
-  const coding = read ?? known[0];
-  if (coding === undefined) return null;
+  const coding = known.find((c) => reception.relativeEncodings.includes(c)) ?? known[0];
+  return coding === undefined ? null : clicksIn(coding, { reception });
+}
+
+/** Clicks in a coding, read as such where the target can. */
+export function clicksIn(coding: RelativeCoding, { reception }: Pick<Target, 'reception'>): Way {
+  const read = reception.modes.includes('relative') && reception.relativeEncodings.includes(coding);
   return {
     behaviour: { type: 'relative', coding, acceleration: 1 },
     mode: read ? 'relative' : (reception.modes[0] ?? 'absolute'),
-    coding: read ?? null,
+    coding: read ? coding : null,
   };
 }
 

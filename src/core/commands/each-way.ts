@@ -1,6 +1,6 @@
 // A message for each way that an encoder is turned, in place of one for both, and back.
 import { err, ok, type Result } from '../base';
-import { kindOf, u14, valueMax } from '../midi';
+import { kindOf, type Message, u14, valueMax } from '../midi';
 import { chooseMessage } from '../numbers';
 import {
   type Action,
@@ -24,9 +24,15 @@ import { type NewId, nextOrder, staleAssignment } from './shared';
 /**
  * Sends one message for each click up and another, with a number of its own, for each click down, in place of one message for both. What hears it steps up with the
  * first and down with the second, where its target can: what goes on and off is put on and off; what fires hears both alike. Fails on what is not moved, on messages
- * without a number, and where the controller sends no more on one gesture or no number is free.
+ * without a number, and where the controller sends no more on one gesture or no number is free. `back`: the message for the way down; null takes the first free number.
  */
-export function sendEachWay(index: RigIndex, assignment: Assignment, at: number, newId: NewId): Result<Edit, CommandProblem> {
+export function sendEachWay(
+  index: RigIndex,
+  assignment: Assignment,
+  at: number,
+  newId: NewId,
+  back: Message | null = null,
+): Result<Edit, CommandProblem> {
   const send = assignment.actions[at];
   const controller = index.controllers.get(index.controls.get(assignment.controlId)?.controllerId ?? '');
   if (!controller) return err({ code: 'gone' });
@@ -37,12 +43,13 @@ export function sendEachWay(index: RigIndex, assignment: Assignment, at: number,
     return err({ code: 'too-many-messages', controller: controller.name, most: firmware.messagesPerGesture });
   const hearing = landingsFor(index, assignment, send).filter((l) => send.meant.includes(l.parameterId));
   const { type } = send.message;
-  const message = chooseMessage(index, {
+  const free = chooseMessage(index, {
     controllerId: controller.id,
     type: type === 'cc' || type === 'note' || type === 'program' ? type : defaultType(controller),
     channel: 'channel' in send.message ? send.message.channel : controller.channel,
     targetId: hearing[0]?.targetId ?? null,
   });
+  const message = back ?? free;
   if (!message) return err({ code: 'no-free-number', controller: controller.name });
   const clicks = (way: 'up' | 'down', of: Send['message']): Behaviour => ({
     type: 'click',

@@ -25,9 +25,10 @@ const BUNDLE_FORMAT = 'keen-dial/bundle';
  * controller says where it starts, what it saves at once, and may know five more gestures; older ones say nothing of it. Version 5: controls
  * have a port and a polarity; older ones go out of every port, the right way round. Version 6: templates have groups of switches and arrivals; older ones have none.
  * Version 7: a profile has macros, states, conditions, banks of channels and a written form; older ones have none. Version 9: its banks of channels may move over their
- * rows and to what is selected, and encoders may send a message for each way; older ones do not.
+ * rows and to what is selected, and encoders may send a message for each way; older ones do not. Version 10: what an encoder sends from the factory may be clicks or a
+ * message for each way; older ones say where it stands.
  */
-const VERSION = 9;
+const VERSION = 10;
 
 export type ItemKind = 'controller-template' | 'target-profile' | 'rig-template' | 'rig';
 

@@ -31,6 +31,7 @@ export {
   type Evidence,
   emptyRig,
   entryFields,
+  type FactorySend,
   type Firmware,
   factoryGestures,
   fieldsExcept,

@@ -1,13 +1,13 @@
 // What is played through for one wire: the plan of the controller at its start, where that sends only what it sends from the factory, and the translator on it.
 import { type ControllerProgram, compileController } from '../controller';
-import { addressKey, type SysexTable } from '../midi';
-import type { Control, Controller, Rig, RigIndex, Wire } from '../rig';
+import { addressKey, type Message, type RelativeCoding, type SysexTable } from '../midi';
+import type { Control, Controller, FactorySend, Rig, RigIndex, Wire } from '../rig';
 import { compileNetwork, type Translate, wordsOver } from '../wires';
 
-/** What a word says of a control: pressed and let go, let go alone, or where it stands. */
+/** What a word says of a control: pressed and let go, let go alone, where it stands, so many clicks in a coding, or one click up or down. */
 export interface RawControl {
   readonly control: Control;
-  readonly as: 'press' | 'release' | 'move';
+  readonly as: 'press' | 'release' | 'move' | 'up' | 'down' | RelativeCoding;
 }
 
 export interface ThroughProgram {
@@ -23,11 +23,21 @@ export interface ThroughProgram {
 function rawOf(controls: readonly Control[]): ReadonlyMap<number, RawControl> {
   const raw = new Map<number, RawControl>();
   for (const control of controls)
-    for (const { gesture, message } of control.factory) {
-      const as = gesture === 'press' || gesture === 'release' || gesture === 'move' ? gesture : null;
-      if (as !== null && !raw.has(addressKey(message))) raw.set(addressKey(message), { control, as });
-    }
+    for (const sent of control.factory)
+      for (const [message, as] of saidBy(sent)) if (!raw.has(addressKey(message))) raw.set(addressKey(message), { control, as });
   return raw;
+}
+
+/** What the messages say that a control sends on a gesture. */
+function saidBy({ gesture, message, clicks, back }: FactorySend): readonly (readonly [Message, RawControl['as']])[] {
+  if (gesture === 'press' || gesture === 'release') return [[message, gesture]];
+  if (gesture !== 'move') return [];
+  if (back)
+    return [
+      [message, 'up'],
+      [back, 'down'],
+    ];
+  return [[message, clicks ?? 'move']];
 }
 
 /**

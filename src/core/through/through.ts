@@ -3,6 +3,7 @@ import { type ControllerInput, type ControllerState, type ControllerStep, stepCo
 import {
   carriesValue,
   countsAsOn,
+  decodeClicks,
   type PackedMessage,
   packedCc,
   packedChannel,
@@ -103,6 +104,7 @@ function leaving({ unit, port }: ThroughProgram, { output }: ControllerStep): re
 function handOf({ control, as }: RawControl, word: PackedMessage, t: number): readonly ControllerInput[] {
   const type = packedType(word);
   const { id: controlId } = control;
+  if (as === 'up' || as === 'down') return [{ type: 'turn', controlId, t, clicks: as === 'up' ? 1 : -1 }];
   if (type === 'other' || type === 'sysex' || !carriesValue(type))
     return [
       { type: 'press', controlId, t, velocity: null },
@@ -110,6 +112,8 @@ function handOf({ control, as }: RawControl, word: PackedMessage, t: number): re
     ];
   const part = packedValue(word) / valueMax(type);
   if (as === 'move') return [{ type: 'move', controlId, t, position: part }];
+  if (as !== 'press' && as !== 'release')
+    return [{ type: 'turn', controlId, t, clicks: decodeClicks(Math.round(part * 127), as) }];
   if (as === 'release' || !countsAsOn(type, packedValue(word), 64)) return [{ type: 'release', controlId, t }];
   return [{ type: 'press', controlId, t, velocity: control.kind === 'pad' ? part : null }];
 }

@@ -19,6 +19,7 @@ export function partsFor({ kind }: Reading, { touch }: Touched): readonly [Count
     case 'momentary':
     case 'latching':
     case 'fixed':
+    case 'two-fixed':
       return ['buttons', 'footswitches', 'pads'];
     case 'struck':
       return ['pads', 'buttons'];
@@ -27,6 +28,7 @@ export function partsFor({ kind }: Reading, { touch }: Touched): readonly [Count
     case 'springs':
       return ['ribbons', 'wheels'];
     case 'clicks':
+    case 'each-way':
       return ['encoders', 'wheels'];
   }
 }
@@ -35,7 +37,8 @@ export function partsFor({ kind }: Reading, { touch }: Touched): readonly [Count
  * The template of a controller: a plain panel, its firmware as far as it was heard (kinds of message, codings of encoders), its channel the one that most of it
  * sends on, and on each control what it sent as what it sends from the factory. All else is as common as can be, and marked as assumed.
  */
-export function templateOf(rows: readonly Described[], rig: Rig): ControllerTemplate {
+export function templateOf(found: readonly Described[], rig: Rig): ControllerTemplate {
+  const rows = found.flatMap(parted);
   const counts = Object.fromEntries(countedParts.map((part) => [part, rows.filter((r) => r.part === part).length]));
   const plain = plainTemplate(panelFromCounts({ counts }), rig, 1);
   const controls = new Map<PanelControl, PanelControl>();
@@ -46,9 +49,11 @@ export function templateOf(rows: readonly Described[], rig: Rig): ControllerTemp
       if (control) controls.set(control, touchedControl(control, row));
     }
   }
-  const codings = new Set(rows.flatMap((r) => (r.reading.coding ? [r.reading.coding] : [])));
+  const codings = new Set(
+    rows.flatMap(({ reading }) => (reading.kind === 'each-way' ? ['each-way' as const] : reading.coding ? [reading.coding] : [])),
+  );
   const sent = new Set(
-    rows.flatMap(({ touched: { message, touch, pressure } }) => [message, touch, pressure].map((m) => m?.type)),
+    rows.flatMap(({ touched: { message, touch, pressure, back } }) => [message, touch, pressure, back].map((m) => m?.type)),
   );
   const { firmware } = plain;
   return {
@@ -63,10 +68,22 @@ export function templateOf(rows: readonly Described[], rig: Rig): ControllerTemp
   };
 }
 
-const moves: ReadonlySet<Reading['kind']> = new Set(['moved', 'springs', 'clicks']);
+/** What turned out to be two switches, as two. */
+function parted(row: Described): readonly Described[] {
+  const { touched, reading } = row;
+  if (reading.kind !== 'two-fixed' || touched.back === null) return [row];
+  const fixed: Reading = { kind: 'fixed', coding: null };
+  return [touched.message, touched.back].map((message) => ({
+    ...row,
+    reading: fixed,
+    touched: { ...touched, message, readings: [fixed], back: null },
+  }));
+}
+
+const moves: ReadonlySet<Reading['kind']> = new Set(['moved', 'springs', 'clicks', 'each-way']);
 
 function touchedControl(control: PanelControl, { touched, reading }: Described): PanelControl {
-  const { message, touch, pressure } = touched;
+  const { message, touch, pressure, back } = touched;
   const moving = moves.has(reading.kind);
   // What is moved is pressed by touching its cap; what is struck is moved by pressing harder.
   const beside = moving ? touch : pressure;
@@ -74,7 +91,12 @@ function touchedControl(control: PanelControl, { touched, reading }: Described):
     ...control,
     subControls: touch ? ['touch'] : [],
     factory: [
-      { gesture: moving ? 'move' : 'press', message },
+      {
+        gesture: moving ? 'move' : 'press',
+        message,
+        ...(reading.coding ? { clicks: reading.coding } : {}),
+        ...(back ? { back } : {}),
+      },
       ...(beside ? [{ gesture: moving ? ('press' as const) : ('move' as const), message: beside }] : []),
     ],
   };

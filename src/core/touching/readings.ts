@@ -16,7 +16,11 @@ type ReadKind =
   /** Springs back to its middle. */
   | 'springs'
   /** Turned in clicks. */
-  | 'clicks';
+  | 'clicks'
+  /** Turned in clicks, with a message for each way. */
+  | 'each-way'
+  /** Two of which each sends the same with each press. */
+  | 'two-fixed';
 
 /** One thing that a stream can come from; the coding where it is turned in clicks. */
 export interface Reading {
@@ -37,11 +41,31 @@ export function readingsOf({ message, values, times }: MessageStream): readonly 
     return struck.every((v) => v === 127) ? [read('momentary')] : [read('momentary'), read('struck')];
   }
   const distinct = new Set(values).size;
-  if (distinct === 1) return [read('fixed')];
+  if (distinct === 1) {
+    // Quicker than presses, and always one way.
+    const [first, ...more] = isQuick(times) ? codingsOf(values).codings.map((c) => read('clicks', c)) : [];
+    return first ? [first, ...more, read('fixed')] : [read('fixed')];
+  }
   if (distinct === 2 && inTurn(values)) return switchReadings(values, times);
   if (message.type === 'pitch-bend') return [read(values.at(-1) === 8192 ? 'springs' : 'moved')];
   return (valueMax(message.type) === 127 ? clickReadings(values) : null) ?? [read('moved')];
 }
+
+/** What comes faster than a finger presses one switch again and again, in milliseconds. Common practice, no source. */
+const QUICK_MS = 130;
+
+/** Whether some messages come faster one after the other than presses do. */
+export function isQuick(times: readonly number[]): boolean {
+  const gaps = times.flatMap((t, i) => (i === 0 ? [] : [t - (times[i - 1] ?? t)])).sort((a, b) => a - b);
+  return gaps.length >= 3 && (gaps[Math.floor(gaps.length / 2)] ?? QUICK_MS) < QUICK_MS;
+}
+
+/**
+ * What two streams that came without a rest between them can come from, each of one value: an encoder with a message for each way, or two switches that were
+ * pressed one right after the other; for certain where both come faster than presses do.
+ */
+export const readingsOfBoth = (one: MessageStream, other: MessageStream): readonly [Reading, ...Reading[]] =>
+  isQuick(one.times) && isQuick(other.times) ? [read('each-way')] : [read('each-way'), read('two-fixed')];
 
 /** What is turned in clicks, or could be; null where it is moved for certain. A position is sent when it changes, so that none comes twice running. */
 function clickReadings(values: readonly number[]): readonly [Reading, ...Reading[]] | null {

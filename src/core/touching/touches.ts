@@ -1,6 +1,6 @@
 // Controls out of what arrives while they are touched one after another: a rest parts them, and what comes together belongs together.
 import { addressKey, type HeardMessage, type Message, type MessageStream, messageStreamsIn, packedStatus } from '../midi';
-import { type Reading, readingsOf } from './readings';
+import { type Reading, readingsOf, readingsOfBoth } from './readings';
 
 /** How long nothing comes between two controls, in milliseconds. Common practice, no source. */
 const REST_MS = 950;
@@ -15,6 +15,8 @@ export interface Touched {
   readonly touch: Message | null;
   /** What it sends as it is pressed harder, where it does. */
   readonly pressure: Message | null;
+  /** What it sends as it is turned the other way, where that is another message; or what a second switch sends. */
+  readonly back: Message | null;
   /** When it was touched first, in milliseconds. */
   readonly atMs: number;
 }
@@ -27,7 +29,14 @@ export function touchesIn(heard: readonly HeardMessage[]): readonly Touched[] {
   const found = new Map<number, Touched>();
   for (const part of partsOf(heard))
     for (const touched of controlsIn(part)) {
-      const key = addressKey(touched.message);
+      const [key, back] = [addressKey(touched.message), touched.back && addressKey(touched.back)];
+      // Turned the other way first this time, or one way alone before.
+      const turned = back === null ? undefined : found.get(back);
+      if (back !== null && turned?.back && addressKey(turned.back) === key) {
+        found.set(back, { ...turned, readings: touched.readings });
+        continue;
+      }
+      if (back !== null) found.delete(back);
       const before = found.get(key);
       found.set(key, before ? { ...touched, atMs: before.atMs } : touched);
     }
@@ -74,16 +83,25 @@ function controlsIn(part: readonly HeardMessage[]): readonly Touched[] {
     touchOf.set(around.stream, stream.message);
     spent.add(stream);
   }
-  return reads
-    .filter(({ stream }) => !spent.has(stream))
-    .map(({ stream, readings }) => ({
-      message: stream.message,
-      readings,
-      touch: touchOf.get(stream) ?? null,
-      pressure: pressureOf.get(stream) ?? null,
-      atMs: stream.times[0] ?? 0,
-    }));
+  const left = reads.filter(({ stream }) => !spent.has(stream));
+  const [one, other] = left;
+  if (one && other && left.length === 2 && isOneEach(one) && isOneEach(other)) {
+    const atMs = one.stream.times[0] ?? 0;
+    const readings = readingsOfBoth(one.stream, other.stream);
+    return [{ message: one.stream.message, readings, touch: null, pressure: null, back: other.stream.message, atMs }];
+  }
+  return left.map(({ stream, readings }) => ({
+    message: stream.message,
+    readings,
+    touch: touchOf.get(stream) ?? null,
+    pressure: pressureOf.get(stream) ?? null,
+    back: null,
+    atMs: stream.times[0] ?? 0,
+  }));
 }
+
+/** Whether a stream says the same each time, and more than once. */
+const isOneEach = ({ stream, readings }: Read): boolean => readings.some((r) => r.kind === 'fixed') && stream.values.length > 1;
 
 const isPressure = ({ type }: Message): boolean => type === 'channel-pressure' || type === 'poly-pressure';
 

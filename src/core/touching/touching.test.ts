@@ -29,6 +29,7 @@ const expected: Readonly<Record<MadeKind, Reading['kind']>> = {
   'twos-complement': 'clicks',
   'binary-offset': 'clicks',
   'sign-magnitude': 'clicks',
+  'each-way': 'each-way',
   program: 'fixed',
 };
 
@@ -56,7 +57,9 @@ function judged(made: MadeControl, all: readonly Touched[]): 'right' | 'asked' |
   if (!touch) return 'wrong';
   const fits = touch.readings.some((r) => r.kind === expected[made.kind] && (r.coding === null || r.coding === made.kind));
   const beside =
-    (touch.touch !== null) === (made.kind === 'fader-touch') && (touch.pressure !== null) === (made.kind === 'pad-pressure');
+    (touch.back !== null) === (made.kind === 'each-way') &&
+    (touch.touch !== null) === (made.kind === 'fader-touch') &&
+    (touch.pressure !== null) === (made.kind === 'pad-pressure');
   if (!fits || !beside) return 'wrong';
   return touch.readings.length === 1 ? 'right' : 'asked';
 }

@@ -41,6 +41,10 @@ const readingWords = ({ kind, coding }: Reading): string => {
       return 'moved through its travel';
     case 'springs':
       return 'springs back';
+    case 'each-way':
+      return 'turned in clicks, a message for each way';
+    case 'two-fixed':
+      return 'two switches, each the same at each press';
     case 'clicks':
       return `turned in clicks${coding === null ? '' : `, ${codingWords[coding]}`}`;
   }
@@ -147,8 +151,9 @@ function Row({
   readonly row: TouchedRow;
   readonly touching: Touching;
 }) {
-  const { message, readings, touch, pressure } = touched;
-  const name = `${shortName(message)}${'channel' in message ? ` ch ${message.channel}` : ''}`;
+  const { message, readings, touch, pressure, back } = touched;
+  const both = back === null ? shortName(message) : `${shortName(message)}, ${shortName(back)}`;
+  const name = `${both}${'channel' in message ? ` ch ${message.channel}` : ''}`;
   return (
     <tr className="border-b last:border-b-0">
       <td className="py-1 pr-2 font-mono text-xs whitespace-nowrap">{name}</td>

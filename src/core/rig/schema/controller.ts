@@ -141,8 +141,16 @@ export const factoryGestures = [
 /** How hard a strike has to be to count at all, 0–1, and the curve from there to the hardest. */
 const strikeSchema = z.object({ from: z.number().min(0).max(0.99), curve: curveSchema });
 
-/** What a control sends on a gesture as it leaves the factory. */
-export const factorySchema = z.object({ gesture: z.enum(factoryGestures), message: messageSchema });
+/**
+ * What a control sends on a gesture as it leaves the factory. On a turn it says where it stands, or counts clicks in a coding (`clicks`), or there is another
+ * message for the other way (`back`).
+ */
+export const factorySchema = z.object({
+  gesture: z.enum(factoryGestures),
+  message: messageSchema,
+  clicks: relativeCodingSchema.optional(),
+  back: messageSchema.optional(),
+});
 export type FactorySend = z.infer<typeof factorySchema>;
 
 /** One control on a panel; `x`, `y` is its top left corner in millimetres from the panel's. */

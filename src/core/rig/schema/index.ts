@@ -52,6 +52,7 @@ export {
   type Controller,
   type Counter,
   counterSchema,
+  type FactorySend,
   type Firmware,
   factoryGestures,
   firmwareSchema,
