@@ -23,7 +23,7 @@ export function MessageFields({ what, message, put }: Props) {
     <>
       <Select
         aria-label={`Kind of message ${what}`}
-        className="h-7 w-[104px] shrink-0"
+        className="h-7 max-w-[104px] min-w-[68px] flex-1"
         value={message.type}
         onChange={(e) => {
           const type = shortTypes.find((t) => t === e.target.value);
@@ -36,29 +36,33 @@ export function MessageFields({ what, message, put }: Props) {
           </option>
         ))}
       </Select>
-      <CommitInput
-        aria-label={`Number ${what}`}
-        className="h-7 w-11 text-right font-mono"
-        value={String(message.number)}
-        commit={(text) => {
-          const next = messageSchema.safeParse({ ...message, number: Number(text) });
-          if (!next.success) return 'Enter 0 to 127.';
-          return put(next.data) ? null : NOT_TAKEN;
-        }}
-      />
+      <span className="inline-flex shrink-0">
+        <CommitInput
+          aria-label={`Number ${what}`}
+          className="h-7 w-11 text-right font-mono"
+          value={String(message.number)}
+          commit={(text) => {
+            const next = messageSchema.safeParse({ ...message, number: Number(text) });
+            if (!next.success) return 'Enter 0 to 127.';
+            return put(next.data) ? null : NOT_TAKEN;
+          }}
+        />
+      </span>
       {'channel' in message && (
         <>
           <span className="text-xs text-ink-2">ch</span>
-          <CommitInput
-            aria-label={`Channel ${what}`}
-            className="h-7 w-10 text-right font-mono"
-            value={String(message.channel)}
-            commit={(text) => {
-              const channel = channelSchema.safeParse(Number(text));
-              if (!channel.success) return 'Enter 1 to 16.';
-              return put(withChannel(message, channel.data)) ? null : NOT_TAKEN;
-            }}
-          />
+          <span className="inline-flex shrink-0">
+            <CommitInput
+              aria-label={`Channel ${what}`}
+              className="h-7 w-10 text-right font-mono"
+              value={String(message.channel)}
+              commit={(text) => {
+                const channel = channelSchema.safeParse(Number(text));
+                if (!channel.success) return 'Enter 1 to 16.';
+                return put(withChannel(message, channel.data)) ? null : NOT_TAKEN;
+              }}
+            />
+          </span>
         </>
       )}
     </>
