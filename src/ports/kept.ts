@@ -1,6 +1,6 @@
 // Ports that are kept open: one that goes is said at once, and taken up again by itself when it is back.
 import type { PackedMessage } from '@/core/midi';
-import type { PortMaker, PortProblem } from './port';
+import type { Output, PortMaker, PortProblem } from './port';
 
 export interface WantedPort {
   readonly id: string;
@@ -16,6 +16,7 @@ const AGAIN_MS = 500;
 interface Told {
   readonly words: (words: readonly PackedMessage[], atMs: number) => void;
   readonly clock?: (status: number, atMs: number) => void;
+  readonly system?: (bytes: readonly number[], atMs: number) => void;
   readonly state: (now: PortNow) => void;
 }
 
@@ -50,7 +51,7 @@ export function keptOpen(devices: PortMaker, port: WantedPort, told: Told): () =
     if (!listed.ok) return say(listed.problem);
     const there = listed.ports.find((p) => p.id === port.id) ?? listed.ports.find((p) => p.name === port.name);
     if (!there) return failed('gone');
-    const opened = await devices.open(there.id, { words: told.words, clock: told.clock, gone: failed });
+    const opened = await devices.open(there.id, { words: told.words, clock: told.clock, system: told.system, gone: failed });
     if (!opened.ok) return failed(opened.problem);
     if (closed) return opened.close();
     close = opened.close;
@@ -66,19 +67,19 @@ export function keptOpen(devices: PortMaker, port: WantedPort, told: Told): () =
 }
 
 export interface KeptOutput {
-  /** False where the port is not there: nothing was sent. */
-  readonly send: (words: readonly PackedMessage[]) => boolean;
+  /** False where the port is not there: nothing was sent. `sysex`: the bytes of SysEx words, by their place in their table. */
+  readonly send: (words: readonly PackedMessage[], sysex?: readonly (readonly number[])[]) => boolean;
+  /** The same for a message as its bytes. */
+  readonly sendBytes: (bytes: readonly number[]) => boolean;
+  /** Whether the port takes SysEx; null before it is open. */
+  readonly takesSysex: () => boolean | null;
   readonly close: () => void;
 }
 
 /** The same for a port to send to: looked for twice a second, also while nothing is sent. */
 export function keptOutput(devices: PortMaker, port: WantedPort, state: (now: PortNow) => void): KeptOutput {
   let closed = false;
-  let output: {
-    readonly id: string;
-    readonly send: (words: readonly PackedMessage[]) => boolean;
-    readonly close: () => void;
-  } | null = null;
+  let output: (Extract<Output, { ok: true }> & { readonly id: string }) | null = null;
   let timer: ReturnType<typeof setTimeout> | null = null;
   const say = saying(state);
   const look = async (): Promise<void> => {
@@ -94,22 +95,24 @@ export function keptOutput(devices: PortMaker, port: WantedPort, state: (now: Po
         if (opened.ok) opened.close();
         return;
       }
-      if (opened.ok) output = { id: there.id, send: opened.send, close: opened.close };
+      if (opened.ok) output = { ...opened, id: there.id };
       say(opened.ok ? 'heard' : opened.problem);
     }
     timer = setTimeout(look, AGAIN_MS);
   };
   say('opening');
   void look();
+  const noticed = (sent: boolean): boolean => {
+    if (!sent && output !== null) {
+      output = null;
+      say('gone');
+    }
+    return sent;
+  };
   return {
-    send: (words) => {
-      const sent = output?.send(words) ?? false;
-      if (!sent && output !== null) {
-        output = null;
-        say('gone');
-      }
-      return sent;
-    },
+    send: (words, sysex) => noticed(output?.send(words, sysex) ?? false),
+    sendBytes: (bytes) => noticed(output?.sendBytes(bytes) ?? false),
+    takesSysex: () => output?.takesSysex ?? null,
     close: () => {
       closed = true;
       if (timer !== null) clearTimeout(timer);

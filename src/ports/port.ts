@@ -21,6 +21,11 @@ export interface PortListener {
   readonly words: (words: readonly PackedMessage[], atMs: number) => void;
   /** MIDI clock, by its status: F8, and start, continue and stop with it, which are among the words as well. Left out by who follows no clock. */
   readonly clock?: (status: number, atMs: number) => void;
+  /**
+   * Whole messages that have no channel and are not among the words: clock, song position, SysEx, reset, as their bytes. Active sensing is left out. Only for
+   * who passes them on.
+   */
+  readonly system?: (bytes: readonly number[], atMs: number) => void;
   /** The port is no more; nothing comes after this. */
   readonly gone: (problem: PortProblem) => void;
 }
@@ -29,7 +34,16 @@ export type Opened = { readonly ok: true; readonly close: () => void } | { reado
 
 /** A port that takes messages. `send` says false when the port is gone. */
 export type Output =
-  | { readonly ok: true; readonly send: (words: readonly PackedMessage[]) => boolean; readonly close: () => void }
+  | {
+      readonly ok: true;
+      /** `sysex`: the bytes of SysEx words, by their place in their table. */
+      readonly send: (words: readonly PackedMessage[], sysex?: readonly (readonly number[])[]) => boolean;
+      /** A whole message as its bytes. */
+      readonly sendBytes: (bytes: readonly number[]) => boolean;
+      /** Whether it takes SysEx; what it does not take is left out. */
+      readonly takesSysex: boolean;
+      readonly close: () => void;
+    }
   | { readonly ok: false; readonly problem: PortProblem };
 
 type Listed = { readonly ok: true; readonly ports: readonly PortInfo[] } | { readonly ok: false; readonly problem: PortProblem };

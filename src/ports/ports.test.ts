@@ -211,3 +211,60 @@ describe('simulated ports', () => {
     expect(await sim.openOutput('nowhere')).toEqual({ ok: false, problem: 'gone' });
   });
 });
+
+describe('what has no channel', () => {
+  const heardBy = async (browser: MidiBrowser) => {
+    const system: number[][] = [];
+    const collected = collector();
+    await webMidi(browser).open('in-1', { ...collected.listener, system: (bytes) => void system.push([...bytes]) });
+    return { system, words: collected.words };
+  };
+  it('is told as whole messages to who passes it on, without active sensing, and is no word', async () => {
+    const input = new StandInInput();
+    const { system, words } = await heardBy(browserWith(input));
+    input.says(0xf0, 0x7d, 1, 0xf8, 2);
+    input.says(3, 0xf7, 0xfe);
+    input.says(0xf2, 1, 2);
+    input.says(0xf6, 0xfa, 0xff);
+    expect(system).toEqual([[0xf8], [0xf0, 0x7d, 1, 2, 3, 0xf7], [0xf2, 1, 2], [0xf6], [0xff]]);
+    expect(words).toEqual([0xfa0000]);
+  });
+  const asked = (allowed: boolean) => {
+    const output = new StandInOutput();
+    const wishes: boolean[] = [];
+    const browser: MidiBrowser = {
+      requestMIDIAccess: async ({ sysex = false } = {}) => {
+        wishes.push(sysex);
+        if (sysex && !allowed) throw new DOMException('no', 'NotAllowedError');
+        const access = { inputs: new Map(), outputs: new Map([[output.id, output]]), sysexEnabled: sysex };
+        return access as unknown as MIDIAccess; // border: the part that is used
+      },
+    };
+    return { browser, output, wishes };
+  };
+  it('is sent where the browser allows SysEx, and left out where it does not, and nothing is wrong with the port', async () => {
+    for (const [sysex, allowed, went] of [
+      [false, true, false],
+      [true, true, true],
+      [true, false, false],
+    ] as const) {
+      const { browser, output, wishes } = asked(allowed);
+      const opened = await webMidi(browser, undefined, sysex).openOutput('out-1');
+      if (!opened.ok) throw new Error(opened.problem);
+      expect(opened.takesSysex).toBe(went);
+      expect(opened.sendBytes([0xf0, 0x7d, 5, 0xf7])).toBe(true);
+      // What a plan sends is a word of a table.
+      expect(opened.send([-1, packedCc(5, 20, 127)], [[0x7d, 9]])).toBe(true);
+      expect(output.sent).toEqual(
+        went
+          ? [
+              [0xf0, 0x7d, 5, 0xf7],
+              [0xf0, 0x7d, 9, 0xf7],
+              [0xb4, 20, 127],
+            ]
+          : [[0xb4, 20, 127]],
+      );
+      expect(wishes).toEqual(sysex ? (allowed ? [true] : [true, false]) : [false]);
+    }
+  });
+});

@@ -49,6 +49,18 @@ function jitter(seed: number): () => -1 | 0 | 1 {
   };
 }
 
+/** A port that is always there. Nobody listens there for what has no channel. */
+const taking = (take: (words: readonly PackedMessage[]) => void): Output => ({
+  ok: true,
+  takesSysex: true,
+  send: (words) => {
+    take(words);
+    return true;
+  },
+  sendBytes: () => true,
+  close: () => undefined,
+});
+
 /** The noisy pedal in a second: it rests near a place, and wanders by a step either way. Values 0–127. */
 export function noisyPedal(seed: number, rest: number, count: number): readonly number[] {
   const step = jitter(seed);
@@ -169,14 +181,7 @@ export function simulatedPorts(now: () => number): SimulatedPorts {
     listOutputs: async () => ({ ok: true, ports: outputs }),
     openOutput: async (id): Promise<Output> => {
       if (!outputs.some((o) => o.id === id)) return { ok: false, problem: 'gone' };
-      return {
-        ok: true,
-        send: (words) => {
-          sendTo(id, words);
-          return true;
-        },
-        close: () => undefined,
-      };
+      return taking((words) => sendTo(id, words));
     },
   };
 }

@@ -38,8 +38,11 @@ const accessFailure = (error: unknown): PortProblem =>
 /** A port that cannot be opened is nearly always in somebody else's hands (Web MIDI: InvalidAccessError). */
 const openFailure = (error: unknown): PortProblem => (named(error) === 'InvalidAccessError' ? 'held' : 'failed');
 
-/** Makes ports out of the browser's Web MIDI. The permission is asked for when ports are first listed. */
-export function webMidi(browser: MidiBrowser, answerMs = ANSWER_MS): PortMaker {
+/**
+ * Makes ports out of the browser's Web MIDI. The permission is asked for when ports are first listed; `sysex` asks for SysEx as well, and for all else where
+ * that is refused.
+ */
+export function webMidi(browser: MidiBrowser, answerMs = ANSWER_MS, sysex = false): PortMaker {
   let access: MIDIAccess | null = null;
   /** By port, how many listen: closing it is for all of them (Web MIDI, `close`), so only the last one does. */
   const listeners = new Map<string, number>();
@@ -52,7 +55,8 @@ export function webMidi(browser: MidiBrowser, answerMs = ANSWER_MS): PortMaker {
   const ask = async (): Promise<PortResult<MIDIAccess>> => {
     if (access) return { ok: true, value: access };
     if (typeof browser.requestMIDIAccess !== 'function') return { ok: false, problem: 'no-web-midi' };
-    const got = await answered(browser.requestMIDIAccess(), answerMs, accessFailure);
+    const withSysex = sysex ? await answered(browser.requestMIDIAccess({ sysex: true }), answerMs, accessFailure) : null;
+    const got = withSysex?.ok ? withSysex : await answered(browser.requestMIDIAccess(), answerMs, accessFailure);
     if (got.ok) access = got.value;
     return got;
   };
@@ -71,7 +75,7 @@ export function webMidi(browser: MidiBrowser, answerMs = ANSWER_MS): PortMaker {
       const got = await ask();
       if (!got.ok) return got;
       const output = got.value.outputs.get(id);
-      return output ? openOutput(output, answerMs) : { ok: false, problem: 'gone' };
+      return output ? openOutput(output, answerMs, got.value.sysexEnabled === true) : { ok: false, problem: 'gone' };
     },
     open: async (id, listener) => {
       const got = await ask();
@@ -90,21 +94,25 @@ const plugged = (ports: ReadonlyMap<string, MIDIPort>) =>
 
 const portInfo = (port: MIDIPort) => ({ id: port.id, name: port.name ?? 'A device without a name', made: 'device' as const });
 
-async function openOutput(output: MIDIOutput, answerMs: number): Promise<Output> {
+async function openOutput(output: MIDIOutput, answerMs: number, takesSysex: boolean): Promise<Output> {
   const opened = await answered(output.open(), answerMs, openFailure);
   if (!opened.ok) return opened;
+  const sendAll = (messages: readonly (readonly number[])[]): boolean => {
+    if (output.state === 'disconnected') return false;
+    try {
+      // Without the permission SysEx is an error of its own (Web MIDI: InvalidAccessError), and nothing is wrong with the port.
+      for (const bytes of messages) if (takesSysex || bytes[0] !== 0xf0) output.send([...bytes]);
+      return true;
+    } catch {
+      // A device that goes while it is written to (Web MIDI: InvalidStateError).
+      return false;
+    }
+  };
   return {
     ok: true,
-    send: (words) => {
-      if (output.state === 'disconnected') return false;
-      try {
-        for (const word of words) output.send([...packedBytes(word)]);
-        return true;
-      } catch {
-        // A device that goes while it is written to (Web MIDI: InvalidStateError).
-        return false;
-      }
-    },
+    takesSysex,
+    send: (words, table = []) => sendAll(words.map((word) => packedBytes(word, table))),
+    sendBytes: (bytes) => sendAll([bytes]),
     close: () => void output.close().catch(() => undefined),
   };
 }
@@ -122,8 +130,11 @@ async function openInput(input: MIDIInput, listener: PortListener, answerMs: num
   let cameAt = 0;
   const sink = eventSink((event: StreamEvent) => {
     if (event.type === 'channel') words.push(event.word);
+    if (event.type === 'sysex' && event.whole) listener.system?.([0xf0, ...event.bytes, 0xf7], cameAt);
+    if (event.type === 'common') listener.system?.([event.status, ...event.data], cameAt);
     if (event.type !== 'real-time') return;
     const { status } = event;
+    if (status === 0xf8 || status === 0xff) listener.system?.([status], cameAt);
     // Clock and active sensing come by the hundred and are no words.
     const transport = status >= 0xfa && status <= 0xfc;
     if (transport) words.push(packedRealTime(status));

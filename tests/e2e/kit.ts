@@ -100,12 +100,16 @@ export async function standIn(page: Page, kind: 'board' | 'refused' | 'absent' |
     const request =
       how === 'absent'
         ? undefined
-        : () =>
+        : ({ sysex = false }: { readonly sysex?: boolean } = {}) =>
             how === 'refused'
               ? Promise.reject(new DOMException('no', 'NotAllowedError'))
               : how === 'silent'
                 ? new Promise(() => undefined)
-                : Promise.resolve({ inputs: new Map([[input.id, input]]), outputs: new Map([[output.id, output]]) });
+                : Promise.resolve({
+                    inputs: new Map([[input.id, input]]),
+                    outputs: new Map([[output.id, output]]),
+                    sysexEnabled: sysex,
+                  });
     Object.defineProperty(navigator, 'requestMIDIAccess', { value: request, configurable: true });
   }, kind);
 }

@@ -92,7 +92,7 @@ test('a layer that the hardware lacks, played through between two ports, gone an
   await page.getByRole('button', { name: 'Look for MIDI devices' }).click();
   await card.getByLabel('Comes in at').selectOption('Test board');
   await card.getByLabel('Goes out at').selectOption('Test laptop');
-  await card.getByRole('checkbox').check();
+  await card.getByRole('checkbox', { name: /from the factory/ }).check();
   await expect(card.getByText(/^8 controls of it do nothing here/)).toBeVisible();
   await card.getByRole('button', { name: 'Play through' }).click();
   await expect(card.getByText('Port in: open')).toBeVisible();
@@ -133,11 +133,11 @@ test('a layer that the hardware lacks, played through between two ports, gone an
   ]);
 
   // Its plan played here or not: it goes on at once, as the same window.
-  await card.getByRole('checkbox').uncheck();
+  await card.getByRole('checkbox', { name: /from the factory/ }).uncheck();
   await expect(card.getByText('Port in: open')).toBeVisible();
   await says(page, 0xb0, 80, 127);
   await expect.poll(async () => (await sentOut(page)).at(-1)).toEqual([0xb0, 80, 127]);
-  await card.getByRole('checkbox').check();
+  await card.getByRole('checkbox', { name: /from the factory/ }).check();
   await expect(card.getByText('Port in: open')).toBeVisible();
   await expect(card.getByText(/^Another window/)).toHaveCount(0);
 
@@ -191,4 +191,51 @@ test('a layer that the hardware lacks, played through between two ports, gone an
       [0x80, 65, 0],
     ]),
   );
+});
+
+test('in a hidden page waits still run, and clock, SysEx and what belongs to no control go through as they came', async ({
+  page,
+}) => {
+  test.setTimeout(120_000);
+  await standIn(page, 'board');
+  // What a browser does to a page that nobody sees: its timers run once a minute, and nothing is drawn. From memory.
+  await page.addInitScript(() => {
+    const later = window.setTimeout.bind(window);
+    const drawn = window.requestAnimationFrame.bind(window);
+    const hidden = () => (window as unknown as { hidden?: boolean }).hidden === true;
+    Object.assign(window, {
+      setTimeout: (work: () => void, ms = 0, ...rest: unknown[]) => later(work, hidden() ? Math.max(ms, 60_000) : ms, ...rest),
+      requestAnimationFrame: (work: FrameRequestCallback) => (hidden() ? 0 : drawn(work)),
+    });
+  });
+  const id = await ownRig(page);
+  const board = (await rigOf(page, id)).controllers.find((c) => c.name === 'Floorboard 8+2');
+  await page.goto(`/rigs/${id}/gear/panel?unit=${board?.id}`);
+  await page.getByRole('button', { name: /^FS 8, footswitch/ }).click();
+  await page.getByLabel('Add what it sends from the factory').selectOption('press');
+  await type(page, 'Number on press', '87');
+  await type(page, 'Channel on press', '1');
+  await saved(page);
+  await page.goto(`/rigs/${id}/gear/through`);
+  await page.getByRole('button', { name: 'Look for MIDI devices' }).click();
+  const card = page.getByRole('region', { name: 'Floorboard 8+2 to Murmur Loom' });
+  await card.getByLabel('Comes in at').selectOption('Test board');
+  await card.getByLabel('Goes out at').selectOption('Test laptop');
+  await card.getByRole('checkbox', { name: /from the factory/ }).check();
+  await card.getByRole('checkbox', { name: /^SysEx/ }).check();
+  await card.getByRole('button', { name: 'Play through' }).click();
+  await expect(card.getByText('Port in: open')).toBeVisible();
+  await expect(card.getByText('Port out: open')).toBeVisible();
+
+  await page.evaluate(() => Object.assign(window, { hidden: true }));
+  await says(page, 0xb0, 87, 127);
+  // Held for as long as its firmware counts as a hold: what that does is done although nothing else comes in.
+  await expect.poll(async () => (await sentOut(page)).map((m) => m.join(' ')), { timeout: 5000 }).toContain('180 110 127');
+  await says(page, 0xb0, 87, 0);
+  const before = (await sentOut(page)).length;
+  for (const bytes of [[0xfa], [0xf8], [0xf8], [0xf0, 0x7d, 1, 2, 0xf7], [0x90, 60, 100], [0x80, 60, 0], [0xfc]])
+    await says(page, ...bytes);
+  await expect
+    .poll(async () => (await sentOut(page)).slice(before).map((m) => m.map((b) => b.toString(16)).join(' ')))
+    .toEqual(['fa', 'f8', 'f8', 'f0 7d 1 2 f7', '90 3c 64', '80 3c 0', 'fc']);
 });

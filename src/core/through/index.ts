@@ -1,4 +1,12 @@
 // Playing through: what comes in at a port is layered, counted and translated as planned, and goes out at another.
 
 export { compileThrough, playsTheSame, type ThroughProgram } from './program';
-export { endThrough, startThrough, stepThrough, type ThroughInput, type ThroughState, type ThroughStep } from './through';
+export {
+  endThrough,
+  passSystem,
+  startThrough,
+  stepThrough,
+  type ThroughInput,
+  type ThroughState,
+  type ThroughStep,
+} from './through';

@@ -1,6 +1,6 @@
 // What is played through for one wire: the plan of the controller at its start, where that sends only what it sends from the factory, and the translator on it.
 import { type ControllerProgram, compileController } from '../controller';
-import { addressKey, type Message, type RelativeCoding, type SysexTable } from '../midi';
+import { addressKey, type Message, packedRealTime, packedSysex, type RelativeCoding, type SysexTable } from '../midi';
 import type { Control, Controller, FactorySend, Rig, RigIndex, Wire } from '../rig';
 import { compileNetwork, type Translate, wordsOver } from '../wires';
 
@@ -15,6 +15,10 @@ export interface ThroughProgram {
   readonly unit: { readonly program: ControllerProgram; readonly raw: ReadonlyMap<number, RawControl> } | null;
   /** What leaves at the end of the wire for a word at its start. */
   readonly carry: Translate;
+  /** Whether what has no channel goes over it: clock, song position and the like go where start and stop go (MIDI 1.0, system messages), SysEx where SysEx goes. */
+  readonly passes: { readonly common: boolean; readonly sysex: boolean };
+  /** The bytes of the SysEx messages that the plan sends, by their place in the table. */
+  readonly sysex: SysexTable['bytes'];
   /** The port of the unit that the wire begins at; empty for the only one. */
   readonly port: string;
 }
@@ -57,7 +61,13 @@ export function compileThrough(
   const network = compileNetwork({ wires: [wire] }, new Set());
   const carry: Translate = (word) => wordsOver(network, wire.from.unitId, word, wire.from.port).map((w) => w.word);
   return {
-    program: { unit, carry, port: wire.from.port },
+    program: {
+      unit,
+      carry,
+      passes: { common: carry(packedRealTime(0xfa)).length > 0, sysex: carry(packedSysex(0)).length > 0 },
+      sysex: sysex.bytes,
+      port: wire.from.port,
+    },
     silent: unit === null ? [] : controls.filter((c) => ![...unit.raw.values()].some((r) => r.control.id === c.id)),
   };
 }

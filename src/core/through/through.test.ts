@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { assignment, fixed, layer, momentary, smallRig } from '../../../tests/kit/small-rig';
 import { channel, type Message, noSysex, packedCc, packedNote, packedProgram, u7, u14 } from '../midi';
 import { type Control, indexRig, type Rig, type Translator, type Wire } from '../rig';
-import { compileThrough, endThrough, startThrough, stepThrough, type ThroughState } from './index';
+import { compileThrough, endThrough, passSystem, startThrough, stepThrough, type ThroughState } from './index';
 
 const cc = (number: number, ch = 1): Message => ({ type: 'cc', channel: channel(ch), number: u7(number) });
 const says = (message: Message): Control['factory'] => [{ gesture: 'press', message }];
@@ -120,5 +120,46 @@ describe('what goes out', () => {
     const hand = playing(board(), false);
     for (let t = 0; t < 4000; t += 10) hand.hears(t, packedCc(1, 80, 5));
     expect(hand.now().looped).toBe(false);
+  });
+});
+
+describe('what has no channel', () => {
+  const over = (wire: Partial<Wire>) => {
+    const made = board();
+    const { program } = compileThrough(indexRig(made.rig), { ...made.wire, ...wire }, false, noSysex);
+    return (bytes: readonly number[]): boolean => passSystem(program, startThrough(program), bytes, 0).passes;
+  };
+  const clock = [0xf8];
+  const dump = [0xf0, 0x7d, 1, 0xf7];
+  it('goes where start and stop go, and SysEx where SysEx goes', () => {
+    expect([clock, dump].map(over({}))).toEqual([true, true]);
+    expect([clock, dump].map(over({ types: ['cc'] }))).toEqual([false, false]);
+    expect([clock, dump].map(over({ types: ['start', 'stop'] }))).toEqual([true, false]);
+    expect([clock, dump].map(over({ types: ['sysex'] }))).toEqual([false, true]);
+    // A translator is about what has a channel, as in the simulation.
+    expect([clock, dump].map(over({ translator: { name: '', lines: [], rest: 'stops' } }))).toEqual([true, true]);
+  });
+  it('stops by itself where it comes back in, and not for a clock at its pace', () => {
+    const made = board();
+    const { program } = compileThrough(indexRig(made.rig), made.wire, false, noSysex);
+    const goesRound = (bytes: readonly number[], everyMs: number): boolean => {
+      let state = startThrough(program);
+      for (let i = 0; i < 400; i++) state = passSystem(program, state, bytes, i * everyMs).state;
+      return state.looped;
+    };
+    // 300 beats a minute tick every 8.3 ms.
+    expect([goesRound(clock, 8.3), goesRound(clock, 2), goesRound(dump, 50)]).toEqual([false, true, true]);
+  });
+  it('does not hide that words go round: a clock ticks in between', () => {
+    const made = board();
+    const { program } = compileThrough(indexRig(made.rig), made.wire, false, noSysex);
+    let state = startThrough(program);
+    let words: readonly number[] = [packedCc(1, 80, 5)];
+    for (let t = 0; t < 1000 && !state.looped; t += 2) {
+      const step = stepThrough(program, state, { type: 'words', t, words });
+      words = step.out;
+      state = t % 20 === 0 ? passSystem(program, step.state, clock, t + 1).state : step.state;
+    }
+    expect(state.looped).toBe(true);
   });
 });

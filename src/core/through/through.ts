@@ -10,6 +10,7 @@ import {
   packedKey,
   packedNote,
   packedNumber,
+  packedRealTime,
   packedType,
   packedValue,
   valueMax,
@@ -33,6 +34,8 @@ export interface ThroughState {
   readonly sent: readonly { readonly word: PackedMessage; readonly t: number }[];
   /** How many words in a row came back at once. */
   readonly echoes: number;
+  /** The message without a channel that went through last, as text, and when. */
+  readonly system: { readonly bytes: string; readonly t: number; readonly again: number } | null;
   /** Whether it has stopped by itself: what goes out comes back in. */
   readonly looped: boolean;
 }
@@ -56,6 +59,7 @@ export function startThrough({ unit }: ThroughProgram): ThroughState {
     sustained: new Set(),
     sent: [],
     echoes: 0,
+    system: null,
     looped: false,
   };
 }
@@ -82,6 +86,40 @@ export function stepThrough(program: ThroughProgram, state: ThroughState, input:
   }
   const out = made.flatMap((word) => program.carry(word));
   return { state: remembered(now, out, input.t), out };
+}
+
+/** A SysEx that comes back within this time, in milliseconds, and so often in a row, goes round in a loop. Common practice, no source. */
+const SYSEX_ECHO_MS = 1000;
+
+/**
+ * Takes a message that has no channel, as its bytes: clock, song position, SysEx. It goes on as it came where the wire lets it through, and is no business of
+ * the plan. Active sensing is the sender's own, and never comes here (MIDI 1.0: it says that this very cable is there).
+ */
+export function passSystem(
+  program: ThroughProgram,
+  state: ThroughState,
+  bytes: readonly number[],
+  t: number,
+): { readonly state: ThroughState; readonly passes: boolean } {
+  const isSysex = bytes[0] === 0xf0;
+  const word = packedRealTime(bytes[0] ?? 0);
+  const now = isSysex ? sysexEchoed(state, bytes, t) : ticked(state, word, t);
+  const passes = !now.looped && (isSysex ? program.passes.sysex : program.passes.common);
+  return { state: passes && !isSysex ? remembered(now, [word], t) : now, passes };
+}
+
+/** Counts what comes back at once, and forgets nothing of what else does: a clock ticks between everything. */
+function ticked(state: ThroughState, word: PackedMessage, t: number): ThroughState {
+  const now = echoed(state, word, t);
+  return now.echoes === 0 ? { ...now, echoes: state.echoes } : now;
+}
+
+/** Counts how often one SysEx comes in a row: a dump has other bytes each time. */
+function sysexEchoed(state: ThroughState, bytes: readonly number[], t: number): ThroughState {
+  const text = bytes.join(' ');
+  const { system } = state;
+  const again = system?.bytes === text && t - system.t <= SYSEX_ECHO_MS ? system.again + 1 : 0;
+  return { ...state, system: { bytes: text, t, again }, looped: state.looped || again >= ECHOES };
 }
 
 /** What lets everything go that was sent: notes that sound, and sustain pedals that are down. */

@@ -4,7 +4,9 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import type { PackedMessage } from '@/core/midi';
 import { keptOpen, type PortNow, type WantedPort, webMidi } from '@/ports';
 
-export const useDevices = () => useMemo(() => webMidi(typeof navigator === 'undefined' ? {} : navigator), []);
+/** The devices of this machine; `sysex`: whether the browser is asked for SysEx too, once they are looked for. */
+export const useDevices = (sysex = false) =>
+  useMemo(() => webMidi(typeof navigator === 'undefined' ? {} : navigator, undefined, sysex), [sysex]);
 export type Devices = ReturnType<typeof useDevices>;
 
 /** Who is told what comes in, by the id of its port. */

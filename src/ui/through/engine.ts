@@ -1,7 +1,15 @@
 // Plays one wire through, outside of React: a port in, what is planned, a port out. What sounds is let go whenever either of them goes, and in the end.
 import type { PackedMessage } from '@/core/midi';
-import { endThrough, startThrough, stepThrough, type ThroughInput, type ThroughProgram } from '@/core/through';
-import { keptOpen, keptOutput, type PortNow, type WantedPort, type webMidi } from '@/ports';
+import {
+  endThrough,
+  passSystem,
+  startThrough,
+  stepThrough,
+  type ThroughInput,
+  type ThroughProgram,
+  type ThroughState,
+} from '@/core/through';
+import { type KeptOutput, keptOpen, keptOutput, type PortNow, type WantedPort, type webMidi } from '@/ports';
 
 type Devices = ReturnType<typeof webMidi>;
 
@@ -22,9 +30,19 @@ export interface ThroughNow {
   readonly last: readonly Passed[];
   /** What 95 of 100 messages take at most between coming in and going out, in milliseconds; null before any. */
   readonly addsMs: number | null;
+  /** Whether the browser lets SysEx through; null before the port out is open. */
+  readonly takesSysex: boolean | null;
 }
 
-export const notYet: ThroughNow = { input: 'opening', output: 'opening', looped: false, count: 0, last: [], addsMs: null };
+export const notYet: ThroughNow = {
+  input: 'opening',
+  output: 'opening',
+  looped: false,
+  count: 0,
+  last: [],
+  addsMs: null,
+  takesSysex: null,
+};
 
 const SHOWN = 8;
 const MEASURED = 200;
@@ -63,6 +81,25 @@ function alarm(
 
 type Timer = (ms: number, done: () => void) => void;
 
+/** A port out that lets go, when it is back, what sounded there as it went. */
+function lettingGo(
+  devices: Devices,
+  port: WantedPort,
+  sounding: () => readonly PackedMessage[],
+  say: (change: Partial<ThroughNow>) => void,
+): KeptOutput {
+  let hanging: readonly PackedMessage[] = [];
+  const output = keptOutput(devices, port, (next) => {
+    if (next === 'gone') hanging = sounding();
+    if (next === 'heard' && hanging.length > 0) {
+      output.send(hanging);
+      hanging = [];
+    }
+    say({ output: next, ...(next === 'heard' ? { takesSysex: output.takesSysex() } : {}) });
+  });
+  return output;
+}
+
 /** Begins; gives back how to end. `timer` calls back after some milliseconds, also while the page is hidden. */
 export function playThrough(
   devices: Devices,
@@ -76,21 +113,12 @@ export function playThrough(
   let begun = performance.now();
   let now = notYet;
   let ended = false;
-  /** What sounds at a port that went: let go when it is back. */
-  let hanging: readonly PackedMessage[] = [];
   const measured = stopwatch();
   const say = (change: Partial<ThroughNow>): void => {
     now = { ...now, ...change };
     if (!ended) tell(now);
   };
-  const output = keptOutput(devices, ports.output, (next) => {
-    if (next === 'gone') hanging = endThrough(state);
-    if (next === 'heard' && hanging.length > 0) {
-      output.send(hanging);
-      hanging = [];
-    }
-    say({ output: next });
-  });
+  const output = lettingGo(devices, ports.output, () => endThrough(state), say);
   const letGo = (): void => {
     output.send(endThrough(state));
     state = startThrough(program);
@@ -98,16 +126,18 @@ export function playThrough(
     wakes.setTo(dueAt());
   };
   const dueAt = (): number | null => (state.wakeAt === null ? null : begun + state.wakeAt);
+  const sayIfLooped = (before: ThroughState): void => {
+    if (before.looped || !state.looped) return;
+    output.send(endThrough(state));
+    say({ looped: true });
+  };
   const take = (input: ThroughInput): readonly PackedMessage[] => {
+    const was = state;
     const step = stepThrough(program, state, input);
-    const stops = step.state.looped && !state.looped;
     state = step.state;
     // What a port that is gone did not take did not go out.
-    const went = step.out.length > 0 && output.send(step.out) ? step.out : [];
-    if (stops) {
-      output.send(endThrough(state));
-      say({ looped: true });
-    }
+    const went = step.out.length > 0 && output.send(step.out, program.sysex) ? step.out : [];
+    sayIfLooped(was);
     wakes.setTo(dueAt());
     return went;
   };
@@ -122,6 +152,13 @@ export function playThrough(
       const went = take({ type: 'words', t: Math.max(0, atMs - begun), words });
       say({ addsMs: measured(performance.now() - atMs) });
       passed(words, went);
+    },
+    system: (bytes, atMs) => {
+      const was = state;
+      const step = passSystem(program, state, bytes, Math.max(0, atMs - begun));
+      state = step.state;
+      if (step.passes) output.sendBytes(bytes);
+      sayIfLooped(was);
     },
     state: (next) => {
       if (next === 'gone') letGo();

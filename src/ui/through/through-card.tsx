@@ -53,6 +53,15 @@ export function ThroughCard({ index, wire, name, wish, change, ports, devices }:
         />
         {controller?.name} sends what it sends from the factory: its layers, banks and messages are made here
       </label>
+      <label className="flex w-max items-center gap-2">
+        <input
+          type="checkbox"
+          className="accent-verdigris"
+          checked={wish.sysex}
+          onChange={(e) => change({ sysex: e.target.checked })}
+        />
+        SysEx goes through as well: the browser asks for it apart
+      </label>
       {wish.plays && silent.length > 0 && (
         <p className="max-w-[78ch] text-xs text-ink-2">
           {silent.length === 1 ? `${silent[0]?.name} does` : `${counted(silent.length, 'control')} of it do`} nothing here
@@ -68,6 +77,12 @@ export function ThroughCard({ index, wire, name, wish, change, ports, devices }:
       {now === 'elsewhere' && (
         <p role="status" className="flex items-center gap-2">
           <SeverityMark severity="caution" /> Another window plays this wire through. Stop it there, and it goes on here.
+        </p>
+      )}
+      {on && wish.sysex && typeof now === 'object' && now.takesSysex === false && (
+        <p role="status" className="flex items-center gap-2">
+          <SeverityMark severity="caution" /> The browser was not allowed SysEx: it is left out, and all else goes through. Allow
+          it in the site settings, and begin again.
         </p>
       )}
       {on && now !== 'off' && now !== 'elsewhere' && <Passing now={now} />}

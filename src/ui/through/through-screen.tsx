@@ -20,6 +20,7 @@ export function ThroughScreen() {
   const index = useRig((s) => s.index);
   const { rig } = index;
   const devices = useDevices();
+  const withSysex = useDevices(true);
   const { wishes, change } = useThroughSettings(rig.id);
   const [ports, setPorts] = useState<PortsHere>({ inputs: [], outputs: [] });
   const [said, say] = useState<string | null>(null);
@@ -45,7 +46,7 @@ export function ThroughScreen() {
         <p className="max-w-[78ch] text-ink-2">
           This page can stand on a wire itself: what comes in at one port of this machine goes out at another as the translator on
           the wire makes it. Where hardware has no layers, banks or counters, they can be made here as well. It goes on while this
-          page is open, also behind others; clock and SysEx are left out.
+          page is open, also behind others. Clock and song position go where start and stop go.
         </p>
         {said !== null && (
           <p role="status" className="text-ink-2">
@@ -63,7 +64,7 @@ export function ThroughScreen() {
               wish={wishes[wire.id] ?? noWish}
               change={(to) => change(wire.id, to)}
               ports={ports}
-              devices={devices}
+              devices={wishes[wire.id]?.sysex ? withSysex : devices}
             />
           ))}
       </div>

@@ -4,10 +4,10 @@ import { useCallback, useEffect, useState } from 'react';
 import * as z from 'zod';
 
 const portSchema = z.object({ id: z.string(), name: z.string() }).nullable();
-const wishSchema = z.object({ input: portSchema, output: portSchema, plays: z.boolean() });
+const wishSchema = z.object({ input: portSchema, output: portSchema, plays: z.boolean(), sysex: z.boolean().default(false) });
 export type ThroughWish = z.infer<typeof wishSchema>;
 
-export const noWish: ThroughWish = { input: null, output: null, plays: false };
+export const noWish: ThroughWish = { input: null, output: null, plays: false, sysex: false };
 
 const KEY = 'keen-dial through';
 
