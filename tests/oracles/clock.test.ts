@@ -3,7 +3,8 @@
 // with its own tempo while it follows is common practice, no source: nothing else moves it.
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { Reception, Rig, ScriptEvent, Target, Wire } from '@/core/rig';
+import { openSession, playSession, type ChainEvent as SessionEvent, usualSetup } from '@/core/bench';
+import { indexRig, type Reception, type Rig, type ScriptEvent, type Target, type Wire } from '@/core/rig';
 import { mouse, played, tap } from '../kit/hand';
 import { assignment, cc, continuous, fixed, landing, outcomeOf, parameter, smallRig, withFunctions } from '../kit/small-rig';
 
@@ -236,5 +237,34 @@ describe('a clock', () => {
     );
     const outcome = outcomeOf(held, 'own');
     expect(outcome.type === 'played' && outcome.effects.map((e) => e.did.type)).toEqual(['never-reacts']);
+  });
+});
+
+describe('a clock over a wire that is pulled, or from outside', () => {
+  const two = (clocks: readonly Clock[]): Rig =>
+    bandRig({ clocks, starts: [96, 120], leads: [{ from: 0, to: 1, types: null, remote: true, passesOn: false }] });
+  const tempos = (rig: Rig, events: readonly SessionEvent[]) => {
+    const session = openSession(indexRig(rig), usualSetup);
+    const { session: now } = playSession(session, events, 10_000);
+    return ['tempo0', 'tempo1'].map((id) => now.state.targets.values[now.chain.targets.slots.get(id) ?? -1]);
+  };
+  it('says nothing while the wire is pulled, and is taken up again with it', () => {
+    const rig = two(['sent', 'followed']);
+    const pull = (atMs: number, connected: boolean) => ({ do: 'plug', atMs, on: 'w0', connected }) as const;
+    expect(tempos(rig, [mouse('tempo0', 100, 140)])).toEqual([140, 140]);
+    expect(tempos(rig, [pull(50, false), mouse('tempo0', 100, 140)])).toEqual([140, 96]);
+    // Its own tempo is its own again.
+    expect(tempos(rig, [pull(50, false), mouse('tempo1', 100, 77)])).toEqual([96, 77]);
+    expect(tempos(rig, [pull(50, false), mouse('tempo0', 100, 140), pull(200, true)])).toEqual([140, 140]);
+  });
+  it('moves who follows one that nobody on the rig sends, and nobody else', () => {
+    const outside = (bpm: number) => ({ do: 'clock', atMs: 100, on: 'board', bpm }) as const;
+    expect(tempos(two(['followed', 'followed']), [outside(133)])).toEqual([133, 120]);
+    expect(tempos(two(['ignored', 'ignored']), [outside(133)])).toEqual([96, 120]);
+    // The second one hears it too where the first passes it on, as far as its tempo goes.
+    const passed = two(['followed', 'followed']);
+    const hub = { ...passed, wires: passed.wires.map((w) => (w.id === 'w0' ? { ...w, passesOn: true } : w)) };
+    expect(tempos(hub, [outside(400)])).toEqual([300, 300]);
+    expect(tempos(two(['sent', 'followed']), [outside(133)])).toEqual([96, 96]);
   });
 });

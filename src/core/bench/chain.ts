@@ -106,6 +106,20 @@ export function compileChain(index: RigIndex, scope: ChainScope): Chain {
   };
 }
 
+/** A rig as it is with some wires pulled, as far as clocks go by them. */
+export const withoutWires = (index: RigIndex, unplugged: ReadonlySet<string>): RigIndex =>
+  unplugged.size === 0 ? index : { ...index, rig: { ...index.rig, wires: index.rig.wires.filter((w) => !unplugged.has(w.id)) } };
+
+/** The tempos that a clock which comes in at a unit moves: of targets that follow one and hear it, and none on the rig sends them one. */
+export function clockTo({ network, targets }: Chain, unitId: string): readonly number[] {
+  const reached = new Set(waysOf(network, unitId, { type: 'start' }, '').arrived.flatMap((a) => (a.remote ? [a.to] : [])));
+  return targets.receivers.flatMap(({ target, tempo }) =>
+    tempo !== null && target.reception.clock === 'followed' && reached.has(target.id) && !targets.clocked.has(tempo)
+      ? [tempo]
+      : [],
+  );
+}
+
 /** The chain of a whole rig, every control and landing of it. */
 export function wholeChain(
   index: RigIndex,
@@ -113,7 +127,7 @@ export function wholeChain(
   tempo: Tempo = usualTempo,
   moreSysex: readonly (readonly number[])[] = [],
 ): Chain {
-  return compileChain(index, {
+  return compileChain(withoutWires(index, unplugged), {
     controllers: index.rig.controllers.map((controller) => ({
       controller,
       controlIds: (index.controlsOf.get(controller.id) ?? []).map((c) => c.id),

@@ -2,7 +2,7 @@
 
 // The whole chain and how it runs.
 
-export { type Chain, type ChainState, compileChain, startChain, sysexOf, wholeChain } from './chain';
+export { type Chain, type ChainState, compileChain, startChain, sysexOf, wholeChain, withoutWires } from './chain';
 export { type ChainEvent, type RunOptions, run, untilQuiet } from './run';
 export { chords, gestureWith } from './script';
 export { isQuiet, openSession, playSession, restarted, type Session, timingOf, withRig, withSetup } from './session';

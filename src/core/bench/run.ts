@@ -15,7 +15,7 @@ import {
 } from '../receiver';
 import type { ScriptEvent } from '../rig';
 import { channelOf, type Hop, MOST_COPIES, MOST_HOPS, sendOver, type Timing, type WireState } from '../wires';
-import type { Chain, ChainState, InFlight } from './chain';
+import { type Chain, type ChainState, clockTo, type InFlight } from './chain';
 import {
   ARRIVED,
   emptyTrace,
@@ -36,7 +36,9 @@ import {
 /** What can happen to a chain: what a script holds, and words that a real controller (or a file) sends in place of a simulated one. */
 export type ChainEvent =
   | ScriptEvent
-  | { readonly do: 'words'; readonly atMs: number; readonly on: string; readonly words: readonly PackedMessage[] };
+  | { readonly do: 'words'; readonly atMs: number; readonly on: string; readonly words: readonly PackedMessage[] }
+  /** A MIDI clock from outside in place of what a controller sends, in quarters a minute. */
+  | { readonly do: 'clock'; readonly atMs: number; readonly on: string; readonly bpm: number };
 
 export interface RunOptions {
   /** What each wire does to time; null lets everything arrive when it is sent. */
@@ -283,10 +285,11 @@ function happen(r: Running, event: ChainEvent): void {
     }
     case 'set': {
       const slot = chain.targets.slots.get(event.on);
-      if (slot === undefined || r.targets.values[slot] === event.value) return;
-      const done = setByMouse(chain.targets, r.targets, slot, event.value);
-      r.targets = done.state;
-      tellMoved(r, done.moved, t, 0, -1);
+      if (slot !== undefined) put(r, slot, event.value, t);
+      return;
+    }
+    case 'clock': {
+      for (const slot of clockTo(chain, event.on)) put(r, slot, event.bpm, t);
       return;
     }
     case 'look': {
@@ -312,6 +315,14 @@ function happen(r: Running, event: ChainEvent): void {
     default:
       exhaustive(event);
   }
+}
+
+/** Puts a parameter somewhere from outside. */
+function put(r: Running, slot: number, value: number, t: number): void {
+  if (r.targets.values[slot] === value) return;
+  const done = setByMouse(r.chain.targets, r.targets, slot, value);
+  r.targets = done.state;
+  tellMoved(r, done.moved, t, 0, -1);
 }
 
 function handInput(event: Extract<ScriptEvent, { do: 'press' | 'release' | 'move' | 'turn' }>): ControllerInput {

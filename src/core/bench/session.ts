@@ -1,7 +1,7 @@
 // The rig on the bench: a whole chain that goes on from one frame to the next, with cables that can be pulled, a transport that can
 // be chosen, and a rig that may be edited meanwhile.
 import { startController } from '../controller';
-import { startTargets } from '../receiver';
+import { setByMouse, startTargets } from '../receiver';
 import { type Parameter, type RigIndex, sameJson } from '../rig';
 import { type Timing, usualTiming } from '../wires';
 import { type Chain, type ChainState, startChain, wholeChain } from './chain';
@@ -110,7 +110,21 @@ function plugged(session: Session, wireId: string, connected: boolean): Session 
   const chain = wholeChain(session.index, unplugged, session.setup.tempo);
   const pulled = session.index.rig.wires.findIndex((w) => w.id === wireId);
   const flying = session.state.flying.filter((f) => connected || f.hop.wire !== pulled);
-  return { ...session, unplugged, chain: { ...session.chain, network: chain.network }, state: { ...session.state, flying } };
+  // Clocks go by wires: who follows one no more keeps its tempo, and who follows one again takes it up.
+  const { targets } = chain;
+  let state = session.state.targets;
+  if (connected)
+    targets.macros.forEach((macro, slot) => {
+      const value = state.values[slot] ?? Number.NaN;
+      if (macro.moves.some((m) => targets.clocked.has(m.slot)) && !Number.isNaN(value))
+        state = setByMouse(targets, state, slot, value).state;
+    });
+  return {
+    ...session,
+    unplugged,
+    chain: { ...session.chain, network: chain.network, targets },
+    state: { ...session.state, flying, targets: state },
+  };
 }
 
 /** What each wire does to time, by its own transport or the one that is chosen for all. */

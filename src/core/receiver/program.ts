@@ -123,8 +123,8 @@ export interface TargetScope {
   readonly tempo: Tempo;
 }
 
-/** Slots as they are asked for: a parameter, and what it moves along with it, in the order of asking. */
-function slotsOver(index: RigIndex) {
+/** Slots of some parameters, or of all, and of more as they are asked for: a parameter, and what it moves along with it, in the order of asking. */
+function slotsOver(index: RigIndex, ids: readonly string[] | null) {
   const parameters: Parameter[] = [];
   const slots = new Map<string, number>();
   const slotOf = (parameter: Parameter): number => {
@@ -138,18 +138,18 @@ function slotsOver(index: RigIndex) {
     }
     return slot;
   };
+  // Where all are in play they stand in their own order: whatever moves what, a slot is the same.
+  if (ids === null) for (const parameter of index.rig.parameters) slots.set(parameter.id, parameters.push(parameter) - 1);
+  for (const id of ids ?? []) {
+    const parameter = index.parameters.get(id);
+    if (parameter) slotOf(parameter);
+  }
   return { parameters, slots, slotOf };
 }
 
 /** Compiles what can hear some addresses, or all of them. */
 export function compileTargets(index: RigIndex, scope: TargetScope): TargetProgram {
-  const { parameters, slots, slotOf } = slotsOver(index);
-  const ids = scope.parameterIds ?? index.rig.parameters.map((p) => p.id);
-  for (const id of ids) {
-    const parameter = index.parameters.get(id);
-    if (parameter) slotOf(parameter);
-  }
-
+  const { parameters, slots, slotOf } = slotsOver(index, scope.parameterIds);
   const listeners: Listener[] = [];
   const strips = new Map<number, Listener[]>();
   const byTarget = new Map<string, Map<number, Listener[]>>();

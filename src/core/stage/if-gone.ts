@@ -1,5 +1,5 @@
 // If a controller dies: the rig played without it and its wires.
-import { outcome, surroundingsOf } from '../bench';
+import { outcome, surroundingsOf, withoutWires } from '../bench';
 import type { Assignment, Controller, Parameter, RigIndex, Wire } from '../rig';
 
 /** What nobody moves any more, and what others still do. */
@@ -50,9 +50,10 @@ function goneWith(index: RigIndex, controller: Controller, before: ReadonlyMap<s
 /** Every function that moves each parameter and is there for it, or for nothing, played with some wires pulled. */
 function movedBy(index: RigIndex, unplugged: ReadonlySet<string>): ReadonlyMap<string, readonly Assignment[]> {
   const around = surroundingsOf(index, unplugged);
+  const there = withoutWires(index, unplugged);
   const found = new Map<string, Assignment[]>();
   for (const assignment of index.rig.assignments) {
-    const played = outcome(index, assignment, around);
+    const played = outcome(there, assignment, around);
     if (played.type !== 'played') continue;
     const free = assignment.actions.every((a) => a.type !== 'send' || a.meant.length === 0);
     for (const { parameterId, meant, did } of played.effects)

@@ -208,7 +208,7 @@ export function createBench(worker: Remote<Playing>): Bench {
     does: (event, stamp) => {
       const timed = { ...event, atMs: doneAt(now(), until, (stamp ?? Number.POSITIVE_INFINITY) - begun) } as ChainEvent; // border: the same member with its time again
       queue.add(timed);
-      if (store.getState().recording !== null && timed.do !== 'words') taped.push(timed);
+      if (store.getState().recording !== null && timed.do !== 'words' && timed.do !== 'clock') taped.push(timed);
       store.setState((s) => broken(s, timed));
       wake();
     },

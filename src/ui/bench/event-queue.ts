@@ -27,7 +27,7 @@ export function eventQueue(): EventQueue {
       script = null;
     },
     plays: () => script !== null,
-    hurries: () => script !== null || pending.some((e) => e.do !== 'words'),
+    hurries: () => script !== null || pending.some((e) => e.do !== 'words' && e.do !== 'clock'),
     isEmpty: () => pending.length === 0 && script === null,
     due: (from, to) => {
       const events = pending;

@@ -12,21 +12,25 @@ export interface PortChoice extends PortsChoice {
   readonly info: PortInfo | null;
 }
 
-/** `start`: the port that is open from the beginning, or none. */
+/** `start`: the port that is open from the beginning, or none. `onClock`: told of MIDI clock, by whoever follows it. */
 export function usePort(
   onWords: (words: readonly PackedMessage[], atMs: number) => void,
   start: string | null = HAND,
+  onClock?: (status: number, atMs: number) => void,
 ): PortChoice {
   const { choice, info, maker, simulated, fail } = usePorts('in', start);
   const { chosen } = choice;
   const heard = useRef(onWords);
   heard.current = onWords;
+  const ticked = useRef(onClock);
+  ticked.current = onClock;
   useEffect(() => {
     if (chosen === null) return;
     let closed = false;
     let close: (() => void) | null = null;
     const words = (all: readonly PackedMessage[], atMs: number): void => heard.current(all, atMs);
-    void maker.open(chosen, { words, gone: fail }).then((opened) => {
+    const clock = (status: number, atMs: number): void => ticked.current?.(status, atMs);
+    void maker.open(chosen, { words, clock, gone: fail }).then((opened) => {
       if (opened.ok && !closed) close = opened.close;
       else if (opened.ok) opened.close();
       else if (!closed) fail(opened.problem);
