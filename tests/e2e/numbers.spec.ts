@@ -27,6 +27,7 @@ test('the grid shows what is in use, in a clash and reserved, walks by keyboard,
   await page.keyboard.press('Escape');
   await page.getByRole('option', { name: /^Channel 5/ }).click();
   await grid.getByRole('gridcell', { name: /^104:/ }).click();
+  await expect(page.getByRole('heading', { name: 'CC 104 on channel 5' })).toBeVisible();
   await page.keyboard.press('Enter');
   await expect(page).toHaveURL(/map\?control=/);
   await expect(page.getByTestId('outcome')).toContainText('Freeze');

@@ -12,6 +12,8 @@ export interface LayerTrial {
   readonly without: string | null;
   /** Whether it stays open where it should close: with the last finger off, or with the next press. */
   readonly lasts: boolean;
+  /** The modifier that does not open it by itself, though each should; null for none. */
+  readonly notBy: string | null;
 }
 
 /** Between two fingers, in milliseconds: long enough for everything to arrive. */
@@ -30,17 +32,21 @@ export function layerTrial(index: RigIndex, layer: Layer, around: Surroundings):
     sysex: around.sysex,
     tempo: usualTempo,
     parameterIds: [],
-    heard: inside.map((l) => l.address),
+    // One landing brings a target into it, and with it all that opens its layers.
+    heard: [...new Map(inside.map((l) => [l.targetId, l.address])).values()],
   });
   const isOpen = (place: Spot, events: readonly ScriptEvent[]): boolean =>
     openInHost(
       run(chain, startChain(chain, place), events, { timing: null, full: false, until: Number.MAX_VALUE }).state.targets,
     ).includes(layer.id);
-  // Where each opens it alone, the first stands for all.
-  const needed = layer.together ? modifiers : modifiers.slice(0, 1);
-  const downAll = downs(needed, 0);
-  const place = spotsOf(index, needed).find((spot) => isOpen(spot, downAll));
+  const spots = spotsOf(index, modifiers);
+  const opensAt = (on: readonly string[]): Spot | undefined => spots.find((spot) => isOpen(spot, downs(on, 0)));
+  // Where each opens it alone, the first that does stands for all.
+  const alone = layer.together ? [] : modifiers.map((id) => ({ id, opens: opensAt([id]) !== undefined }));
+  const needed = layer.together ? modifiers : alone.flatMap((m) => (m.opens ? [m.id] : [])).slice(0, 1);
+  const place = needed.length === 0 ? undefined : opensAt(needed);
   if (!place) return null;
+  const downAll = downs(needed, 0);
   const once = [...downAll, ...ups(needed, APART_MS * needed.length)];
   const twice = [...once, ...once.map((e) => ({ ...e, atMs: e.atMs + APART_MS * (2 * needed.length + 1) }))];
   const closing = layer.mode === 'while-held' ? once : layer.mode === 'toggled' ? twice : null;
@@ -56,7 +62,8 @@ export function layerTrial(index: RigIndex, layer: Layer, around: Surroundings):
           ),
         )
       : undefined;
-  return { without: without ?? null, lasts: closing !== null && isOpen(place, closing) };
+  const notBy = alone.find((m) => !m.opens)?.id ?? null;
+  return { without: without ?? null, lasts: closing !== null && isOpen(place, closing), notBy };
 }
 
 interface Spot {

@@ -1232,6 +1232,13 @@ it('a layer of the host is told of where it does not open and close with its mod
   expect(told(hosted(latching(127, 0)))).toEqual([['stays', 'MOD']]);
   expect(told(hosted(latching(127, 0), { mode: 'toggled' }))).toEqual([['stays', 'MOD']]);
   expect(told(hosted(fixed(127), { mode: 'toggled' }))).toEqual([]);
+  // Each alone: one that sends something else opens nothing, until the host listens for it too.
+  const either = hosted(momentary(127, 0), { alsoOpenedBy: ['fs2'] }, beside(78));
+  expect(told(either)).toEqual([['not-by', 'FS2']]);
+  const found = all(either).find((f) => f.check === 'layer-opens');
+  const [heard] = found ? offeredFixes(judge(either), found, newId) : [];
+  const mended = heard && apply(either, heard.edit);
+  expect([heard?.label, mended?.ok && told(mended.value)]).toEqual(['Let the host listen for it as well', []]);
   // Numbers of its own are let go with the finger.
   expect(told(hosted(fixed(127), { signal: cc(78), signalBy: 'added' }))).toEqual([]);
 });

@@ -3,12 +3,43 @@ import { layerTrial } from '../bench';
 import { changeBehaviour, changeLayer, wishOf } from '../commands';
 import { addressKey } from '../midi';
 import { batch, type Edit, type Layer, modifierNames, modifiersOf, type RigIndex, signalsOf } from '../rig';
-import type { Fix, RigCheck } from './finding';
+import type { Fix, RigCheck, Words } from './finding';
 import { sendsFor, whileHeld } from './fix-parts';
+
+interface Named {
+  readonly layer: string;
+  readonly control: string;
+  /** Whether it is to be open while something is held. */
+  readonly held: boolean;
+}
+
+const said: Readonly<Record<'stays' | 'too-soon' | 'not-by', (named: Named) => Words>> = {
+  'not-by': ({ layer, control }) => ({
+    title: `${control} does not open ${layer}.`,
+    reason: 'The host listens for what another one sends, and this one sends something else, or nothing.',
+  }),
+  'too-soon': ({ layer, control }) => ({
+    title: `${layer} opens without ${control}.`,
+    reason:
+      'The host is to open it while all of them are held, and takes the message of another one for that of this one. Let each send a message of its own.',
+  }),
+  stays: ({ layer, control, held }) => ({
+    title: held
+      ? `${layer} stays open after ${control} is let go.`
+      : `${layer} does not close with the next press of ${control}.`,
+    reason:
+      'What the host listens for says nothing of a finger that comes off, or changes only with every second press. Let it send 127 when it goes down and 0 when it comes up.',
+  }),
+};
 
 export const layerOpens: RigCheck<
   'layer-opens',
-  { readonly layer: string; readonly control: string; readonly how: 'stays' | 'too-soon'; readonly held: boolean }
+  {
+    readonly layer: string;
+    readonly control: string;
+    readonly how: 'stays' | 'too-soon' | 'not-by';
+    readonly held: boolean;
+  }
 > = {
   scope: 'rig',
   id: 'layer-opens',
@@ -16,26 +47,14 @@ export const layerOpens: RigCheck<
   name: 'A layer that opens or closes by itself',
   severities: ['caution'],
   guide: 'The host cannot tell from what the modifiers send when its layer should open or close.',
-  say: ({ layer, control, how, held }) =>
-    how === 'too-soon'
-      ? {
-          title: `${layer} opens without ${control}.`,
-          reason:
-            'The host is to open it while all of them are held, and takes the message of another one for that of this one. Let each send a message of its own.',
-        }
-      : {
-          title: held
-            ? `${layer} stays open after ${control} is let go.`
-            : `${layer} does not close with the next press of ${control}.`,
-          reason:
-            'What the host listens for says nothing of a finger that comes off, or changes only with every second press. Let it send 127 when it goes down and 0 when it comes up.',
-        },
+  say: (facts) => said[facts.how](facts),
   reads: ['layers', 'assignments', 'controls', 'controllers', 'counters', 'wires', 'targets', 'landings'],
   find: ({ index, around }) =>
     index.rig.layers.flatMap((layer) => {
       const trial = layerTrial(index, layer, around);
-      if (!trial || (trial.without === null && !trial.lasts)) return [];
-      const without = trial.without === null ? null : (index.controls.get(trial.without)?.name ?? '?');
+      if (!trial || (trial.without === null && trial.notBy === null && !trial.lasts)) return [];
+      const named = (id: string | null): string => index.controls.get(id ?? '')?.name ?? '?';
+      const how = trial.without !== null ? 'too-soon' : trial.lasts ? 'stays' : 'not-by';
       return [
         {
           severity: 'caution',
@@ -43,8 +62,8 @@ export const layerOpens: RigCheck<
           subjectId: layer.id,
           facts: {
             layer: layer.name,
-            control: without ?? modifierNames(index, layer),
-            how: without === null ? 'stays' : 'too-soon',
+            control: how === 'stays' ? modifierNames(index, layer) : named(trial.without ?? trial.notBy),
+            how,
             held: layer.mode === 'while-held',
           },
         },
@@ -57,6 +76,10 @@ export const layerOpens: RigCheck<
     const made = changeLayer(index, layer, { ...wish, signalBy: 'added' });
     const label = layer.together ? 'Let each send a number of its own for it' : 'Let it have a number of its own';
     const own: readonly Fix[] = made.ok ? [{ label, edit: batch(label, [made.value]) }] : [];
+    if (finding.facts.how === 'not-by') {
+      const heard = changeLayer(index, layer, wish);
+      return heard.ok ? [{ label: HEARS_IT, edit: batch(HEARS_IT, [heard.value]) }, ...own] : own;
+    }
     const released = letGo(index, layer);
     const lifts: readonly Fix[] = released.length === 0 ? [] : [{ label: LETS_GO, edit: batch(LETS_GO, released) }];
     if (layer.mode !== 'while-held') return [...lifts, ...own];
@@ -66,6 +89,7 @@ export const layerOpens: RigCheck<
   },
 };
 
+const HEARS_IT = 'Let the host listen for it as well';
 const LETS_GO = 'Send 127 when it goes down and 0 when it comes up';
 
 /** What the modifiers of a layer send for it, each with a release. */

@@ -1,6 +1,7 @@
 // Dead hardware: what moves plays as before, what cannot is named and stays, and nothing is lost on the way.
 import { describe, expect, it } from 'vitest';
 import { goTo, played, tap } from '../../../tests/kit/hand';
+import { assignment, cc, continuous, landing, range, smallRig, withFunctions } from '../../../tests/kit/small-rig';
 import { lanternHour } from '../../demo/lantern-hour';
 import { outcome } from '../bench';
 import { controllerTemplates } from '../library';
@@ -215,4 +216,24 @@ describe('what holds at places', () => {
     if (!done.ok) throw new Error(JSON.stringify(done.error));
     expect([done.value.groups, done.value.arrivals]).toEqual([[group], [arrival]]);
   });
+});
+
+it('says of an encoder that sends clicks alone that it cannot say where it stands', () => {
+  const base = withFunctions(
+    smallRig([continuous('mix', 0, 100)]),
+    [assignment({ id: 'a', on: 'k1', gesture: 'move', message: cc(20), behaviour: range(0, 127), meant: ['mix'] })],
+    [landing('mix', { address: cc(20) })],
+  );
+  const [own] = base.controllers;
+  const knob = base.controls.find((c) => c.id === 'k1');
+  if (!own || !knob) throw new Error('small rig changed');
+  const losses = (encoderModes: typeof own.firmware.encoderModes): readonly string[] => {
+    const other = { ...own, id: 'other', order: 2, firmware: { ...own.firmware, encoderModes } };
+    const encoder = { ...knob, id: 'e1', controllerId: 'other', kind: 'encoder' as const };
+    const rig = { ...base, controllers: [own, other], controls: [...base.controls, encoder] };
+    const plan = planTransfer(indexRig(rig), own.id, 'other');
+    return (plan?.controls ?? []).flatMap((c) => c.functions.flatMap((f) => f.losses.map((l) => l.type)));
+  };
+  expect(losses(['twos-complement'])).toContain('positions');
+  expect(losses(['absolute', 'twos-complement'])).not.toContain('positions');
 });

@@ -33,6 +33,7 @@ export type Loss =
   | { readonly type: 'message'; readonly message: MessageType }
   | { readonly type: 'switch-mode'; readonly mode: string }
   | { readonly type: 'clicks' }
+  | { readonly type: 'positions' }
   | { readonly type: 'bank'; readonly bank: number; readonly of: number }
   | { readonly type: 'page'; readonly page: number; readonly of: number }
   | { readonly type: 'actions'; readonly count: number; readonly most: number }
@@ -129,7 +130,8 @@ function lossesOf(assignment: Assignment, from: Control, to: Control, unit: Cont
     const { behaviour } = action;
     const clicks = behaviour.type === 'relative' || behaviour.type === 'click';
     if (clicks || (behaviour.type === 'range' && gesture.type === 'move')) {
-      if ((clicks && !isEndless(to)) || !sendsMoves(to, firmware, behaviour)) losses.push({ type: 'clicks' });
+      if ((clicks && !isEndless(to)) || !sendsMoves(to, firmware, behaviour))
+        losses.push({ type: clicks ? 'clicks' : 'positions' });
     } else if (behaviour.type !== 'range' && !firmware.switchModes.includes(behaviour.type))
       losses.push({ type: 'switch-mode', mode: behaviour.type });
   }

@@ -193,6 +193,8 @@ function lossWords(loss: Loss): string {
       return `it cannot send ${loss.mode}`;
     case 'clicks':
       return 'it cannot send clicks in that coding';
+    case 'positions':
+      return 'it sends clicks alone, never where it stands';
     case 'bank':
       return `bank ${loss.bank} of ${loss.of}`;
     case 'page':

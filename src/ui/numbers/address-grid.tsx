@@ -60,7 +60,9 @@ export function AddressGrid({ index, occupancy, kind, channel, chosen, clashes, 
       onChannel(e.key === 'PageDown' ? 1 : -1);
     } else if (e.key === 'Enter') {
       e.preventDefault();
-      onOpen(current);
+      // The cell that has the focus: what was chosen last may not be drawn yet.
+      const at = e.target instanceof HTMLElement ? e.target.dataset.number : undefined;
+      onOpen(at === undefined ? current : Number(at));
     } else if (e.key === 'Escape') onChoose([]);
   };
   const picked = new Set(chosen);
