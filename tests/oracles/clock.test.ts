@@ -3,7 +3,7 @@
 // with its own tempo while it follows is common practice, no source: nothing else moves it.
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { openSession, playSession, type ChainEvent as SessionEvent, usualSetup } from '@/core/bench';
+import { openSession, playSession, type ChainEvent as SessionEvent, usualSetup, VALUE } from '@/core/bench';
 import { indexRig, type Reception, type Rig, type ScriptEvent, type Target, type Wire } from '@/core/rig';
 import { mouse, played, tap } from '../kit/hand';
 import { assignment, cc, continuous, fixed, landing, outcomeOf, parameter, smallRig, withFunctions } from '../kit/small-rig';
@@ -256,6 +256,14 @@ describe('a clock over a wire that is pulled, or from outside', () => {
     // Its own tempo is its own again.
     expect(tempos(rig, [pull(50, false), mouse('tempo1', 100, 77)])).toEqual([96, 77]);
     expect(tempos(rig, [pull(50, false), mouse('tempo0', 100, 140), pull(200, true)])).toEqual([140, 140]);
+    // And it is written down as it is taken up.
+    const { trace } = playSession(
+      openSession(indexRig(rig), usualSetup),
+      [pull(50, false), mouse('tempo0', 100, 140), pull(200, true)],
+      10_000,
+    );
+    const values = trace.kind.flatMap((kind, i) => (kind === VALUE ? [`${trace.t[i]} ${trace.b[i]}`] : []));
+    expect(values).toEqual(['100 140', '200 140']);
   });
   it('moves who follows one that nobody on the rig sends, and nobody else', () => {
     const outside = (bpm: number) => ({ do: 'clock', atMs: 100, on: 'board', bpm }) as const;

@@ -7,7 +7,7 @@ import { type Timing, usualTiming } from '../wires';
 import { type Chain, type ChainState, startChain, wholeChain } from './chain';
 import { type ChainEvent, run } from './run';
 import { type BenchSetup, usualSetup } from './setup';
-import { emptyTrace, type Trace } from './trace';
+import { emptyTrace, note, type Trace, VALUE } from './trace';
 
 export interface Session {
   readonly index: RigIndex;
@@ -98,12 +98,20 @@ export function playSession(
     append(trace, done.trace);
     now = { ...now, state: done.state };
     from = i + 1;
-    if (event) now = plugged(now, event.on, event.connected);
+    if (!event) continue;
+    const after = plugged(now, event.on, event.connected);
+    for (const slot of after.moved) note(trace, event.atMs, VALUE, slot, after.session.state.targets.values[slot] ?? 0);
+    now = after.session;
   }
   return { session: now, trace };
 }
 
-function plugged(session: Session, wireId: string, connected: boolean): Session {
+/** A wire pulled or plugged in, and the tempos that moved with it. */
+function plugged(
+  session: Session,
+  wireId: string,
+  connected: boolean,
+): { readonly session: Session; readonly moved: readonly number[] } {
   const unplugged = new Set(session.unplugged);
   if (connected) unplugged.delete(wireId);
   else unplugged.add(wireId);
@@ -112,19 +120,17 @@ function plugged(session: Session, wireId: string, connected: boolean): Session 
   const flying = session.state.flying.filter((f) => connected || f.hop.wire !== pulled);
   // Clocks go by wires: who follows one no more keeps its tempo, and who follows one again takes it up.
   const { targets } = chain;
-  let state = session.state.targets;
+  const before = session.state.targets;
+  let state = before;
   if (connected)
     targets.macros.forEach((macro, slot) => {
       const value = state.values[slot] ?? Number.NaN;
       if (macro.moves.some((m) => targets.clocked.has(m.slot)) && !Number.isNaN(value))
         state = setByMouse(targets, state, slot, value).state;
     });
-  return {
-    ...session,
-    unplugged,
-    chain: { ...session.chain, network: chain.network, targets },
-    state: { ...session.state, flying, targets: state },
-  };
+  const moved = state.values.flatMap((value, slot) => (Object.is(value, before.values[slot]) ? [] : [slot]));
+  const there = { ...session.chain, network: chain.network, targets };
+  return { session: { ...session, unplugged, chain: there, state: { ...session.state, flying, targets: state } }, moved };
 }
 
 /** What each wire does to time, by its own transport or the one that is chosen for all. */
