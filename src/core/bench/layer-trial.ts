@@ -1,8 +1,6 @@
 // A layer made in a host, as its modifiers go down and up: whether it opens, and whether it is what their names say that opens and closes it.
-
 import { openInHost, usualTempo } from '../receiver';
-import type { Layer, RigIndex, ScriptEvent } from '../rig';
-import { modifiersOf } from '../rig';
+import { type Layer, modifiersOf, type RigIndex, type ScriptEvent } from '../rig';
 import { compileChain, startChain } from './chain';
 import type { Surroundings } from './outcome';
 import { run } from './run';

@@ -1,34 +1,9 @@
 // Gestures that get in each other's way, and what the firmware has not.
 import { counted } from '../base';
-import { changeAssignment, changeBehaviour, changeLanding, landingsFor, meantNames, removeAssignment } from '../commands';
-import { shortName } from '../midi';
-import {
-  type Action,
-  type Assignment,
-  alternates,
-  type Behaviour,
-  batch,
-  byOrder,
-  type Edit,
-  type Firmware,
-  type GestureType,
-  gestureNames,
-  type RigIndex,
-  type Send,
-  sendsMoves,
-  sentAtOnce,
-  standInOf,
-} from '../rig';
-import {
-  type AssignmentCheck,
-  type AssignmentFacts,
-  type CheckContext,
-  type Finding,
-  type Fix,
-  type Found,
-  subjectOf,
-} from './finding';
-import { alternating, always, homeOf, sendsFor, whileHeld } from './fix-parts';
+import { changeAssignment, meantNames, removeAssignment } from '../commands';
+import { type Action, type Assignment, byOrder, type GestureType, gestureNames, type RigIndex, sentAtOnce } from '../rig';
+import { type AssignmentCheck, type AssignmentFacts, type Fix, type Found, subjectOf } from './finding';
+import { homeOf, sendsFor } from './fix-parts';
 import { firedTogether } from './together';
 
 const LATE_MS = 30;
@@ -310,98 +285,3 @@ export const noSuchGesture: AssignmentCheck<'no-such-gesture', { readonly gestur
     });
   },
 };
-
-/** A kind of message, or a way of sending values, that the firmware has not. */
-export const cannotSend: AssignmentCheck<
-  'cannot-send',
-  { readonly what: 'message' | 'values' | 'clicks' | 'positions'; readonly message: string; readonly mode: string }
-> = {
-  scope: 'assignment',
-  id: 'cannot-send',
-  group: 'gestures',
-  name: 'More than the firmware can send',
-  severities: ['stop'],
-  asks: 'all',
-  guide: 'The firmware does not send this kind of message, or values in this way.',
-  say: ({ what, message, mode }) => ({
-    title: `This controller cannot send ${what === 'message' ? `${message} messages` : what === 'values' ? `${modeWords[mode] ?? mode} values` : what === 'positions' ? 'where an encoder stands, only its clicks' : 'these clicks'}.`,
-    reason: 'Its firmware does not offer it, so it cannot be entered.',
-  }),
-  find: ({ index }, assignment) => {
-    const home = homeOf(index, assignment);
-    if (!home) return [];
-    const { firmware } = home.controller;
-    const move = assignment.gesture.type === 'move';
-    // In a layer of the software the controller sends what Base holds.
-    const played = standInOf(index, assignment) ?? assignment;
-    const lacks = sendsFor(played, null).flatMap(({ send }) => {
-      const { behaviour, message } = send;
-      const mode = behaviour.type;
-      const lack = (what: 'message' | 'values' | 'clicks' | 'positions') => [{ what, message: shortName(message), mode }];
-      return [
-        ...(firmware.messages.includes(message.type) ? [] : lack('message')),
-        ...(move || turns(behaviour) || firmware.switchModes.includes(behaviour.type) ? [] : lack('values')),
-        ...((move || mode !== 'range') && !sendsMoves(home.control, firmware, behaviour)
-          ? lack(mode === 'range' ? 'positions' : 'clicks')
-          : []),
-      ];
-    });
-    // Two lists in turn need a firmware that knows whose turn it is.
-    const inTurn = !move && alternates(played.actions) && !firmware.switchModes.includes('latching');
-    const [first] = [...lacks, ...(inTurn ? [{ what: 'values' as const, message: '', mode: 'latching' }] : [])];
-    if (first === undefined) return [];
-    return [
-      {
-        severity: 'stop',
-        facts: first,
-      },
-    ];
-  },
-  fixes: (context, finding) => canFixes(context, finding),
-};
-
-/** Whether values go out as something is moved or turned, or by how hard it is struck: no switch mode is asked for. */
-const turns = (b: Behaviour): b is Extract<Behaviour, { type: 'range' | 'relative' | 'click' }> =>
-  b.type === 'range' || b.type === 'relative' || b.type === 'click';
-
-const modeWords: Readonly<Record<string, string>> = {
-  momentary: 'momentary',
-  latching: 'alternating',
-  fixed: 'fixed',
-  stepping: 'counting',
-};
-
-function canFixes({ index }: CheckContext, finding: Finding): readonly Fix[] {
-  const assignment = index.assignments.get(finding.subjectId);
-  const firmware = assignment ? homeOf(index, assignment)?.controller.firmware : undefined;
-  if (!assignment || !firmware) return [];
-  const played = standInOf(index, assignment) ?? assignment;
-  return sendsFor(played, null).flatMap(({ send, at }): Fix[] => {
-    const { behaviour } = send;
-    if (behaviour.type === 'range' && assignment.gesture.type === 'move') return clicksInstead(index, played, firmware, send, at);
-    if (turns(behaviour) || firmware.switchModes.includes(behaviour.type)) return [];
-    const ways = [always(127), whileHeld(127, 0), alternating(127, 0)];
-    return ways.flatMap((way): Fix[] => {
-      if (turns(way) || !firmware.switchModes.includes(way.type)) return [];
-      const edit = changeBehaviour(played, at, way);
-      return edit ? [{ label: `Send ${modeWords[way.type]} values`, edit }] : [];
-    });
-  });
-}
-
-/** Clicks in place of positions, for an encoder that sends no others; its target reads them as such, where it can. */
-function clicksInstead(index: RigIndex, assignment: Assignment, firmware: Firmware, send: Send, at: number): Fix[] {
-  const hearing = landingsFor(index, assignment, send);
-  return firmware.encoderModes.flatMap((coding): Fix[] => {
-    if (coding === 'absolute' || coding === 'each-way') return [];
-    const edit = changeBehaviour(assignment, at, { type: 'relative', coding, acceleration: 1 });
-    const heard = hearing.flatMap((landing): Edit[] => {
-      const { reception } = index.targets.get(landing.targetId) ?? {};
-      const reads = reception?.modes.includes('relative') && reception.relativeEncodings.includes(coding);
-      return reads ? [changeLanding(landing, { mode: 'relative', coding }, CLICKS)] : [];
-    });
-    return edit ? [{ label: CLICKS, edit: batch(CLICKS, [edit, ...heard]) }] : [];
-  });
-}
-
-const CLICKS = 'Send clicks';

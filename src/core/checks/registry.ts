@@ -4,13 +4,13 @@ import type { Assignment } from '../rig';
 import { addressClash } from './address-clash';
 import { arrivalMoves, arrivalUnheard } from './arriving';
 import { arrivalLies } from './arriving-latch';
+import { cannotSend } from './cannot-send';
 import { flashing, keystroke, loudJump, loudStep } from './care';
 import { clockFollowed, heldByClock } from './clock';
 import { countPast } from './count-past';
 import { tooManyCounters } from './counters';
 import type { AssignmentCheck, Check } from './finding';
 import {
-  cannotSend,
   noSuchGesture,
   pressBeforeDoubleTap,
   pressBeforeHold,

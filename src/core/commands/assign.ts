@@ -182,9 +182,6 @@ function eachWayToo(index: RigIndex, edit: Edit, assignmentId: string, factory: 
   return ways?.ok && edit.type === 'batch' ? batch(edit.label, [...edit.edits, ways.value]) : edit;
 }
 
-/** Why a number is what it is. */
-const FACTORY = 'as it leaves the factory';
-
 /** The message of a new function, and why it is that one where there is a reason; null where no number is left. */
 function messageOf(
   index: RigIndex,
@@ -205,7 +202,7 @@ function messageOf(
   const run = runIn(index, controller, parameterId, hostLayerAt(index, place.layerId), gesture);
   if (run) return { message: run.address, why: '' };
   const factory = factorySend(index, control, gesture.type, place, target);
-  if (factory) return { message: factory.message, why: FACTORY, factory };
+  if (factory) return { message: factory.message, why: 'as it leaves the factory', factory };
   const plain = like === 'cc' || like === 'note' || like === 'program' ? like : null;
   const type = plain ?? defaultType(controller, gesture.type === 'move' ? null : control);
   const message = dealt(index, controller, control, place, type, target);

@@ -22,7 +22,7 @@ export function renumber(index: RigIndex, moves: readonly Move[], label: string)
       seen.add(landing.id);
       edits.push(set('landings', landing, 'address', to), ...staleLanding(landing));
     }
-    if (demand.layer) signals.set(demand.layer, [...(signals.get(demand.layer) ?? []), { by: demand.signalBy, to }]);
+    if (demand.layer) signals.set(demand.layer, [...(signals.get(demand.layer) ?? []), { by: demand.sentBy, to }]);
   }
   for (const [layer, moved] of signals) edits.push(...signalsMoved(layer, moved));
   for (const [id, changes] of actions) {

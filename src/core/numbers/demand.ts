@@ -34,7 +34,7 @@ export interface Demand {
   /** The layer made in the host that this signal opens; null for a function. */
   readonly layer: Layer | null;
   /** The further modifier of that layer that sends it; null for what the others send. */
-  readonly signalBy: string | null;
+  readonly sentBy: string | null;
   readonly landings: readonly Landing[];
   readonly message: Extract<Message, { type: PlannedType }>;
   readonly controllerIds: readonly string[];
@@ -115,7 +115,7 @@ function signalDemand(index: RigIndex, layer: Layer, signal: LayerSignal): reado
       id: controlId === null ? layer.id : `${layer.id} ${controlId}`,
       sends: [],
       layer,
-      signalBy: controlId,
+      sentBy: controlId,
       landings: [],
       message,
       controllerIds: home === undefined ? [] : [home],
@@ -246,7 +246,7 @@ function demandOf(index: RigIndex, sends: readonly PlacedSend[]): Demand[] {
       id: first.actionIndex === 0 ? assignment.id : `${assignment.id}.${first.actionIndex}`,
       sends,
       layer: null,
-      signalBy: null,
+      sentBy: null,
       landings: [...landings.values()],
       message: first.send.message,
       controllerIds: [...controllerIds],
@@ -277,7 +277,7 @@ function demandOf(index: RigIndex, sends: readonly PlacedSend[]): Demand[] {
 /** What a demand is for, in words: its parameters, or the layer that it opens. */
 export function demandName(index: RigIndex, demand: Demand): string {
   if (demand.layer) {
-    const by = demand.signalBy === null ? '' : ` ${index.controls.get(demand.signalBy)?.name ?? '?'}`;
+    const by = demand.sentBy === null ? '' : ` ${index.controls.get(demand.sentBy)?.name ?? '?'}`;
     return `${demand.layer.name} (modifier${by})`;
   }
   const ids = new Set(demand.sends.flatMap((p) => p.send.meant));
@@ -286,7 +286,7 @@ export function demandName(index: RigIndex, demand: Demand): string {
 
 /** Where a demand is played: the control it stands on first, and its gesture where that is not the plain one. */
 export function demandPlace(index: RigIndex, demand: Demand): string {
-  const id = demand.sends[0]?.assignment.controlId ?? demand.signalBy ?? demand.layer?.modifierControlId ?? '';
+  const id = demand.sends[0]?.assignment.controlId ?? demand.sentBy ?? demand.layer?.modifierControlId ?? '';
   const control = index.controls.get(id);
   const gesture = demand.sends[0]?.assignment.gesture.type;
   const plain = gesture === undefined || gesture === 'move' || gesture === 'press';

@@ -46,21 +46,23 @@ function saidBy({ gesture, message, clicks, back }: FactorySend): readonly (read
 
 /**
  * Compiles what is played through for a wire. `plays`: the layers, banks, counters and messages of the controller at its start are made here, out of what its controls
- * send from the factory. `silent`: controls that nobody said that of: those do nothing then.
+ * send from the factory. `silent`: controls that nobody said that of: those do nothing then. `sendsSysex`: whether that plan holds any SysEx.
  */
 export function compileThrough(
   index: RigIndex,
   wire: Wire,
   plays: boolean,
   sysex: SysexTable,
-): { readonly program: ThroughProgram; readonly silent: readonly Control[] } {
+): { readonly program: ThroughProgram; readonly silent: readonly Control[]; readonly sendsSysex: boolean } {
   const controller = index.controllers.get(wire.from.unitId);
   const controls = controller ? (index.controlsOf.get(controller.id) ?? []) : [];
   const unit = plays && controller ? unitOf(index, controller, controls, sysex) : null;
   // One wire by itself: where it leads on to is the affair of what hangs on it.
   const network = compileNetwork({ wires: [wire] }, new Set());
   const carry: Translate = (word) => wordsOver(network, wire.from.unitId, word, wire.from.port).map((w) => w.word);
+  const functions = unit === null ? [] : controls.flatMap((c) => index.assignmentsOf.get(c.id) ?? []);
   return {
+    sendsSysex: functions.some((f) => f.actions.some((a) => a.type === 'send' && a.message.type === 'sysex')),
     program: {
       unit,
       carry,

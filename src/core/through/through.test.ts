@@ -148,7 +148,9 @@ describe('what has no channel', () => {
       return state.looped;
     };
     // 300 beats a minute tick every 8.3 ms.
-    expect([goesRound(clock, 8.3), goesRound(clock, 2), goesRound(dump, 50)]).toEqual([false, true, true]);
+    expect([goesRound(clock, 8.3), goesRound(clock, 2), goesRound(dump, 3)]).toEqual([false, true, true]);
+    // A device that says twice a second that it is there goes on for hours.
+    expect([goesRound(dump, 500), goesRound(dump, 50)]).toEqual([false, false]);
   });
   it('does not hide that words go round: a clock ticks in between', () => {
     const made = board();
@@ -162,4 +164,16 @@ describe('what has no channel', () => {
     }
     expect(state.looped).toBe(true);
   });
+});
+
+it('says where the plan that is played here holds SysEx, and not where nothing of it is played', () => {
+  const made = board();
+  const sysex: Message = { type: 'sysex', bytes: [u7(0x7d), u7(1)] };
+  const holds = (rig: Rig, plays: boolean): boolean => compileThrough(indexRig(rig), made.wire, plays, noSysex).sendsSysex;
+  const assignments = [assignment({ id: 'x', on: 'fs1', message: sysex, behaviour: fixed(127), meant: [] })];
+  expect([holds(made.rig, true), holds({ ...made.rig, assignments }, true), holds({ ...made.rig, assignments }, false)]).toEqual([
+    false,
+    true,
+    false,
+  ]);
 });

@@ -88,8 +88,8 @@ export function stepThrough(program: ThroughProgram, state: ThroughState, input:
   return { state: remembered(now, out, input.t), out };
 }
 
-/** A SysEx that comes back within this time, in milliseconds, and so often in a row, goes round in a loop. Common practice, no source. */
-const SYSEX_ECHO_MS = 1000;
+/** What a byte takes there and back over two DIN cables, in milliseconds: ten bits at 31,250 a second, twice (MIDI 1.0). A SysEx that comes later is no echo. */
+const BYTE_AND_BACK_MS = 0.64;
 
 /**
  * Takes a message that has no channel, as its bytes: clock, song position, SysEx. It goes on as it came where the wire lets it through, and is no business of
@@ -114,11 +114,12 @@ function ticked(state: ThroughState, word: PackedMessage, t: number): ThroughSta
   return now.echoes === 0 ? { ...now, echoes: state.echoes } : now;
 }
 
-/** Counts how often one SysEx comes in a row: a dump has other bytes each time. */
+/** Counts how often one SysEx comes back in a row. One that a device repeats at its pace, to say that it is there, is none. */
 function sysexEchoed(state: ThroughState, bytes: readonly number[], t: number): ThroughState {
   const text = bytes.join(' ');
   const { system } = state;
-  const again = system?.bytes === text && t - system.t <= SYSEX_ECHO_MS ? system.again + 1 : 0;
+  const soonest = ECHO_MS + bytes.length * BYTE_AND_BACK_MS;
+  const again = system?.bytes === text && t - system.t <= soonest ? system.again + 1 : 0;
   return { ...state, system: { bytes: text, t, again }, looped: state.looped || again >= ECHOES };
 }
 

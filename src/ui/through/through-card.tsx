@@ -1,6 +1,6 @@
 'use client';
 // One wire that can be played through: its ports, whether the plan of its controller is played here, and what passes.
-import { useState } from 'react';
+import { type ReactNode, useState } from 'react';
 import { counted } from '@/core/base';
 import { type PackedMessage, sayPacked } from '@/core/midi';
 import type { RigIndex, Wire } from '@/core/rig';
@@ -26,7 +26,7 @@ interface Props {
 
 export function ThroughCard({ index, wire, name, wish, change, ports, devices }: Props) {
   const [on, setOn] = useState(false);
-  const { now, silent } = useThrough(index, wire, wish, on, devices);
+  const { now, silent, sendsSysex } = useThrough(index, wire, wish, on, devices);
   const controller = index.controllers.get(wire.from.unitId);
   const ready = wish.input !== null && wish.output !== null;
   return (
@@ -44,24 +44,17 @@ export function ThroughCard({ index, wire, name, wish, change, ports, devices }:
         <PortChoice label="Comes in at" port={wish.input} ports={ports.inputs} onPort={(input) => change({ input })} />
         <PortChoice label="Goes out at" port={wish.output} ports={ports.outputs} onPort={(output) => change({ output })} />
       </div>
-      <label className="flex w-max items-center gap-2">
-        <input
-          type="checkbox"
-          className="accent-verdigris"
-          checked={wish.plays}
-          onChange={(e) => change({ plays: e.target.checked })}
-        />
+      <Tick checked={wish.plays} onChange={(plays) => change({ plays })}>
         {controller?.name} sends what it sends from the factory: its layers, banks and messages are made here
-      </label>
-      <label className="flex w-max items-center gap-2">
-        <input
-          type="checkbox"
-          className="accent-verdigris"
-          checked={wish.sysex}
-          onChange={(e) => change({ sysex: e.target.checked })}
-        />
+      </Tick>
+      <Tick checked={wish.sysex} onChange={(sysex) => change({ sysex })}>
         SysEx goes through as well: the browser asks for it apart
-      </label>
+      </Tick>
+      {sendsSysex && !wish.sysex && (
+        <p className="flex items-center gap-2">
+          <SeverityMark severity="caution" /> Some of what is made here is SysEx: it is left out until it goes through as well.
+        </p>
+      )}
       {wish.plays && silent.length > 0 && (
         <p className="max-w-[78ch] text-xs text-ink-2">
           {silent.length === 1 ? `${silent[0]?.name} does` : `${counted(silent.length, 'control')} of it do`} nothing here
@@ -87,6 +80,23 @@ export function ThroughCard({ index, wire, name, wish, change, ports, devices }:
       )}
       {on && now !== 'off' && now !== 'elsewhere' && <Passing now={now} />}
     </section>
+  );
+}
+
+function Tick({
+  checked,
+  onChange,
+  children,
+}: {
+  readonly checked: boolean;
+  readonly onChange: (checked: boolean) => void;
+  readonly children: ReactNode;
+}) {
+  return (
+    <label className="flex w-max items-center gap-2">
+      <input type="checkbox" className="accent-verdigris" checked={checked} onChange={(e) => onChange(e.target.checked)} />
+      {children}
+    </label>
   );
 }
 

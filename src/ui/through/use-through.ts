@@ -93,5 +93,5 @@ export function useThrough(index: RigIndex, wire: Wire, wish: ThroughWish, on: b
       frame.current = null;
     };
   }, [on, ports, program, devices, wire.id]);
-  return { now, silent: made.silent };
+  return { now, silent: made.silent, sendsSysex: made.sendsSysex };
 }
