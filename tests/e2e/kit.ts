@@ -89,6 +89,10 @@ export async function standIn(page: Page, kind: 'board' | 'refused' | 'absent' |
       sent,
       says: (...bytes: number[]) =>
         input.dispatchEvent(Object.assign(new Event('midimessage'), { data: Uint8Array.from(bytes) })),
+      saysAt: (atMs: number, ...bytes: number[]) => {
+        const event = Object.assign(new Event('midimessage'), { data: Uint8Array.from(bytes) });
+        input.dispatchEvent(Object.defineProperty(event, 'timeStamp', { value: atMs }));
+      },
       unplug: () => {
         input.state = 'disconnected';
         input.dispatchEvent(new Event('statechange'));
@@ -116,6 +120,13 @@ export async function standIn(page: Page, kind: 'board' | 'refused' | 'absent' |
 
 export const says = (page: Page, ...bytes: number[]): Promise<void> =>
   page.evaluate((b) => (window as unknown as { says: (...b: number[]) => void }).says(...b), bytes);
+
+/** The same at a time of its own, in milliseconds since the page began: how fast it played does not hang on how fast the test runs. */
+export const saysAt = (page: Page, atMs: number, ...bytes: number[]): Promise<void> =>
+  page.evaluate(([at, b]) => (window as unknown as { saysAt: (at: number, ...b: number[]) => void }).saysAt(at, ...b), [
+    atMs,
+    bytes,
+  ] as const);
 
 /** Pulls the board's plug, or puts it in again. */
 export const plug = (page: Page, how: 'plug' | 'unplug'): Promise<void> =>

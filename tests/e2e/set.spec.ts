@@ -2,7 +2,7 @@
 import { readFile } from 'node:fs/promises';
 import { expect, type Locator, type Page, test } from '@playwright/test';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
-import { expectAccessible, exportOf, open, ownRig, saved, says, standIn } from './kit';
+import { expectAccessible, exportOf, open, ownRig, saved, saysAt, standIn } from './kit';
 
 /** All words of a PDF, read by an independent reader. */
 async function wordsOf(file: Buffer): Promise<string> {
@@ -208,13 +208,13 @@ test('how fast the feet are is measured on the real controller, kept on this dev
   await dialog.getByRole('button', { name: 'Begin' }).click();
   await expectAccessible(page);
   const status = dialog.getByRole('status');
-  let before = '';
+  let [before, atMs] = ['', 60_000];
   for (let pressed = 0; pressed < 40; pressed++) {
     await expect(status).toContainText(`${pressed} of 40 pressed`);
     const name = (await status.locator('p').first().textContent()) ?? '';
     // Slowly, and slower to another switch than on the same one.
-    await page.waitForTimeout(name === before ? 150 : 500);
-    await says(page, ...bytes(name));
+    atMs += name === before ? 450 : 900;
+    await saysAt(page, atMs, ...bytes(name));
     before = name;
   }
   await expect(dialog).toContainText('ms for a press where your foot is');

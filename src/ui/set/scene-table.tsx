@@ -1,7 +1,19 @@
 'use client';
 // All sections at once: what each of them wants of each parameter, written cell by cell like a sheet.
 import { nanoid } from 'nanoid';
-import { type ClipboardEvent, type KeyboardEvent, memo, useCallback, useEffect, useId, useMemo, useRef, useState } from 'react';
+import {
+  type ClipboardEvent,
+  type KeyboardEvent,
+  memo,
+  useCallback,
+  useEffect,
+  useId,
+  useLayoutEffect,
+  useMemo,
+  useRef,
+  useState,
+} from 'react';
+import { flushSync } from 'react-dom';
 import { clamp, counted } from '@/core/base';
 import { showValue } from '@/core/bench';
 import { cellProblemWords, type WantCell, wantInCells, wantInSection } from '@/core/commands';
@@ -196,24 +208,33 @@ function useGrid(rows: number, columns: number) {
   useEffect(() => {
     document.getElementById(shown)?.scrollIntoView({ block: 'nearest', inline: 'nearest' });
   }, [shown]);
-  /** Ends writing once the field has taken its value; goes on writing where that was refused. */
+  /** Ends writing once the field has taken its value; goes on writing where that was refused. All of it before the next key or click: no timer that could come after it. */
   const finish = (then: () => void): void => {
     const field = ref.current?.querySelector<HTMLElement>('[role="gridcell"] :is(input, select)');
-    const isRefused = (): boolean => ref.current?.querySelector('[aria-invalid="true"]') != null;
-    setTimeout(() => {
-      // Refused already: the focus stays, and the next key is not lost.
-      if (isRefused()) return;
-      // Drawn with what Enter took: left now, it takes nothing twice.
-      field?.blur();
-      setTimeout(() => {
-        if (isRefused()) return field?.focus();
-        setWriting(false);
-        ref.current?.focus();
-        then();
-      });
-    });
+    const isRefused = (): boolean => {
+      // What the field has just been told is drawn now.
+      flushSync(() => undefined);
+      return ref.current?.querySelector('[aria-invalid="true"]') != null;
+    };
+    // Refused already: the focus stays, and the next key is not lost.
+    if (isRefused()) return;
+    // Drawn with what Enter took: left now, it takes nothing twice.
+    field?.blur();
+    if (isRefused()) {
+      field?.focus();
+      return;
+    }
+    setWriting(false);
+    ref.current?.focus();
+    then();
   };
-  const go = (to: GridCell): void => (writing ? finish(() => setAt(to)) : setAt(to));
+  const go = (to: GridCell): void => {
+    if (writing) finish(() => setAt(to));
+    else {
+      setAt(to);
+      ref.current?.focus();
+    }
+  };
   /** Whether a key was one of walking or writing. */
   const keys = (e: KeyboardEvent): boolean => {
     if (writing) {
@@ -314,8 +335,11 @@ const SectionLine = memo(function SectionLine(props: SectionLineProps) {
             id={idOf({ row, column })}
             role="gridcell"
             aria-selected={here}
-            onPointerDown={(e) => {
-              if (e.button === 0 && !(here && writing)) acts.go({ row, column });
+            onMouseDown={(e) => {
+              if (e.button !== 0 || (here && writing)) return;
+              // The focus goes where the table sends it: back to the field, where that was refused.
+              e.preventDefault();
+              acts.go({ row, column });
             }}
             onDoubleClick={acts.write}
             className={cx(
@@ -359,7 +383,8 @@ function Writing(props: {
   readonly onValue: (value: number | null) => boolean;
 }) {
   const box = useRef<HTMLSpanElement>(null);
-  useEffect(() => {
+  // Before anything else can be typed: the key that opened it goes into it.
+  useLayoutEffect(() => {
     const field = box.current?.querySelector<HTMLInputElement | HTMLSelectElement>('input, select');
     field?.focus();
     if (field instanceof HTMLInputElement) field.select();
