@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { expectAccessible, exportOf, post, saved } from './kit';
+import { expectAccessible, exportOf, open, ownRig, post, saved } from './kit';
 
 test('from nothing to a mapped, written sheet', async ({ page }) => {
   await page.goto('/');
@@ -85,6 +85,54 @@ test('from nothing to a mapped, written sheet', async ({ page }) => {
   await expectAccessible(page);
   const csv = await page.request.get(page.url().replace('/rigs/', '/api/rigs/').replace(/\?.*$/, ''));
   expect(await csv.text()).toContain('controller,Loft board,Ex 1,Base,move,Control change,1,');
+});
+
+test('a list of another program is taken over: told once which column is what, known from then on', async ({ page }) => {
+  const id = await ownRig(page);
+  await open(page, id, 'gear');
+  await page.getByRole('button', { name: /^Encoder slab 16/ }).click();
+  const dialog = page.getByRole('dialog');
+  const give = async (list: string): Promise<void> => {
+    await page.getByRole('button', { name: 'Paste what is programmed' }).click();
+    await dialog.getByLabel('List to read').setInputFiles({ name: 'list.csv', mimeType: 'text/csv', buffer: Buffer.from(list) });
+  };
+  await give('Lfd;Regler;Wert;Kanal;Kleinst;Gr\u00f6\u00dft\n1;E 15;90;7;5;100\n2;E 13;91;7;0;64');
+  await expect(dialog.getByText('No column is the control')).toBeVisible();
+  for (const [heading, column] of [
+    ['Regler', 'control'],
+    ['Wert', 'its number'],
+    ['Kanal', 'channel'],
+    ['Kleinst', 'lowest value'],
+    ['Gr\u00f6\u00dft', 'highest value'],
+  ] as const)
+    await dialog.getByLabel(new RegExp(`\\(${heading}\\) is$`)).selectOption(column);
+  await expect(dialog.getByRole('button', { name: 'Take over 2 lines' })).toBeEnabled();
+  await expectAccessible(page);
+  await dialog.getByRole('button', { name: 'Take over 2 lines' }).click();
+  await saved(page);
+  await page.reload();
+  await give('Regler;Kanal;Wert\nE 14;7;92');
+  await dialog.getByRole('button', { name: 'Take over 1 line' }).click();
+  await saved(page);
+  const rig = JSON.parse(await exportOf(page, id)) as {
+    controls: { id: string; name: string }[];
+    assignments: {
+      controlId: string;
+      entered: unknown;
+      actions: { message?: { channel: number; number: number }; behaviour?: unknown }[];
+    }[];
+  };
+  const sent = ['E 15', 'E 13', 'E 14'].map((name) => {
+    const row = rig.assignments.find((a) => a.controlId === rig.controls.find((c) => c.name === name)?.id);
+    const { message, behaviour } = row?.actions[0] ?? {};
+    return [message?.channel, message?.number, behaviour, row?.entered !== null];
+  });
+  const range = (from: number, to: number) => ({ type: 'range', from, to, curve: { type: 'linear' } });
+  expect(sent).toEqual([
+    [7, 90, range(5, 100), true],
+    [7, 91, range(0, 64), true],
+    [7, 92, range(0, 127), true],
+  ]);
 });
 
 test('a controller with everything on it is deleted and comes back by undo', async ({ page }) => {

@@ -2,7 +2,21 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { lanternHour } from '../../demo/lantern-hour';
-import { parameterColumns, parametersHead, parseParameters, writeParameters } from './index';
+import { indexRig } from '../rig';
+import {
+  parameterColumns,
+  parametersHead,
+  parseParameters,
+  parsePresets,
+  parseProgrammed,
+  presetColumns,
+  presetsHead,
+  programmedColumns,
+  programmedHead,
+  writeParameters,
+  writePresets,
+  writeProgrammed,
+} from './index';
 
 const [target] = lanternHour().targets;
 const written = writeParameters(
@@ -59,5 +73,75 @@ describe('columns that are chosen', () => {
     expect(parametersHead('Wert\tAnfang\nMix\t1')).toMatchObject({ headed: false, likely: true });
     expect(parametersHead('Mix,toggle\nDecay,continuous,0..1')).toMatchObject({ headed: false, likely: false });
     expect(parametersHead('').columns).toEqual([]);
+  });
+});
+
+/** A table whose columns stand otherwise, under other headings or none. */
+function otherwise(table: string, from: readonly string[], columns: readonly (string | null)[], heads: readonly string[] | null) {
+  const rows = table
+    .trim()
+    .split('\n')
+    .slice(1)
+    .map((line) => line.split('\t'));
+  const moved = rows.map((row) => columns.map((c) => (c === null ? 'x' : (row[from.indexOf(c)] ?? ''))).join('\t'));
+  return [...(heads ? [heads.join('\t')] : []), ...moved].join('\n');
+}
+
+describe('columns of what is programmed, and of what presets keep', () => {
+  const rig = lanternHour();
+  const planned = indexRig(rig);
+  const bare = indexRig({ ...rig, assignments: [] });
+  const heading = fc.constantFrom('Regler', 'A', '1', '', 'Nr');
+  it('read the same however they stand', () => {
+    for (const controller of rig.controllers) {
+      const { text } = writeProgrammed(planned, controller, 'tsv');
+      const usual = parseProgrammed(bare, controller, text);
+      expect(usual.good.length).toBeGreaterThan(2);
+      const places = fc.shuffledSubarray([...programmedColumns.slice(0, 8), null, null], { minLength: 10 });
+      fc.assert(
+        fc.property(places, fc.option(fc.array(heading, { minLength: 10, maxLength: 10 })), (columns, heads) => {
+          const list = otherwise(text, programmedColumns, columns, heads);
+          const read = parseProgrammed(bare, controller, list, { columns, headed: heads !== null });
+          expect(read.good).toEqual(usual.good);
+          expect(read.bad.map((b) => b.reason)).toEqual(usual.bad.map((b) => b.reason));
+        }),
+        { numRuns: 20 },
+      );
+    }
+    const chooser = rig.parameters.find((p) => rig.presets.some((x) => x.parameterId === p.id));
+    if (!chooser) throw new Error('the demo has presets');
+    const kept = writePresets(planned, chooser).replaceAll(',', '\t');
+    const usual = parsePresets(kept, planned, chooser);
+    expect(usual.lines).toBeGreaterThan(0);
+    const places = fc.shuffledSubarray([...presetColumns, null, null], { minLength: 5 });
+    fc.assert(
+      fc.property(places, fc.option(fc.array(heading, { minLength: 5, maxLength: 5 })), (columns, heads) => {
+        const read = parsePresets(otherwise(kept, presetColumns, columns, heads), planned, chooser, {
+          columns,
+          headed: heads !== null,
+        });
+        expect(read.good).toEqual(usual.good);
+      }),
+      { numRuns: 20 },
+    );
+  });
+  it('take the ends of the values from columns of their own', () => {
+    const [controller] = rig.controllers;
+    if (!controller) throw new Error('the demo has controllers');
+    const read = parseProgrammed(
+      bare,
+      controller,
+      'control,number,channel,min,max\nFS 1,20,5,3,99\nEx 1,11,5,10,90\nEx 2,12,5,4,',
+    );
+    expect(read.bad).toEqual([]);
+    expect(read.good.map((l) => l.action.type === 'send' && l.action.behaviour)).toEqual([
+      { type: 'momentary', down: 99, up: 3 },
+      { type: 'range', from: 10, to: 90, curve: { type: 'linear' } },
+      { type: 'range', from: 0, to: 127, curve: { type: 'linear' } },
+    ]);
+  });
+  it('are shown as they would be read', () => {
+    expect(programmedHead('Knob;CC;max\nA;1;99').columns.map((c) => c.named)).toEqual(['control', 'number', 'highest']);
+    expect(presetsHead('step,parameter,value\nA,Mix,1').columns.map((c) => c.named)).toEqual(['preset', 'parameter', 'value']);
   });
 });

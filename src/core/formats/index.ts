@@ -39,8 +39,15 @@ export {
   type Written,
   writeParameters,
 } from './parameters-csv';
-export { type PresetList, parsePresets, writePresets } from './presets-csv';
-export { type ProgrammedList, parseProgrammed, writeProgrammed } from './programmed-csv';
+export { type PresetColumn, type PresetList, parsePresets, presetColumns, presetsHead, writePresets } from './presets-csv';
+export {
+  type ProgrammedColumn,
+  type ProgrammedList,
+  parseProgrammed,
+  programmedColumns,
+  programmedHead,
+  writeProgrammed,
+} from './programmed-csv';
 export { writeProofs } from './proof-csv';
 export { writeSheet } from './sheet-csv';
 export { sheetJson } from './sheet-json';

@@ -2,12 +2,17 @@
 import { err, ok, type Result } from '../base';
 import { type CellProblem, holdable, type PresetContents, quoted, stepValues, valueIn } from '../commands';
 import type { Parameter, Preset, RigIndex } from '../rig';
-import { type BadLine, readTable, type TableFormat, writeTable } from './csv';
+import { type BadLine, type ChosenColumns, headOf, readTable, type TableFormat, type TableHead, writeTable } from './csv';
 
-const columns = ['preset', 'parameter', 'value'] as const;
+/** The columns of a list of what presets keep, in the order in which they stand where no heading says otherwise. */
+export const presetColumns = ['preset', 'parameter', 'value'] as const;
+export type PresetColumn = (typeof presetColumns)[number];
 const aliases = { step: 'preset', holds: 'parameter' };
 const ALL_ELSE = 'all else';
 const EMPTY = 'empty';
+
+/** How a list of what presets keep begins, and what is made of its columns. */
+export const presetsHead = (text: string): TableHead => headOf(text, presetColumns, aliases);
 
 export interface PresetList {
   /** What the list says of each step that it names: all that is to be under it. */
@@ -16,9 +21,9 @@ export interface PresetList {
   readonly bad: readonly BadLine[];
 }
 
-/** Reads what the steps of a parameter hold. Bad lines are reported with their number and reason; good ones are kept. */
-export function parsePresets(text: string, index: RigIndex, chooser: Parameter): PresetList {
-  const { rows, bad } = readTable(text, columns, aliases);
+/** Reads what the steps of a parameter hold. Bad lines are reported with their number and reason; good ones are kept. `chosen`: which column is what, where somebody chose. */
+export function parsePresets(text: string, index: RigIndex, chooser: Parameter, chosen: ChosenColumns | null = null): PresetList {
+  const { rows, bad } = readTable(text, presetColumns, aliases, chosen);
   const good = new Map<number, PresetContents>();
   const problems: BadLine[] = [...bad];
   const parameters = holdable(index, chooser);
@@ -93,7 +98,7 @@ export function writePresets(index: RigIndex, chooser: Parameter, format: TableF
         ];
       }),
   );
-  return writeTable(columns, rows, format);
+  return writeTable(presetColumns, rows, format);
 }
 
 /** A value as it is read again: on or off, the name of its step where no other has it, else a number. */

@@ -14,12 +14,28 @@ import {
   type RigIndex,
   sameJson,
 } from '../rig';
-import { type BadLine, type CsvRow, readTable, type TableFormat, writeTable } from './csv';
+import {
+  type BadLine,
+  type ChosenColumns,
+  type CsvRow,
+  headOf,
+  readTable,
+  type TableFormat,
+  type TableHead,
+  writeTable,
+} from './csv';
 import type { LeftOut } from './left-out';
 import { readMessage } from './message-cells';
 import type { Written } from './parameters-csv';
 
+/** The columns in the order in which they are written. */
 const columns = ['control', 'type', 'channel', 'number', 'values', 'parameter', 'bank', 'gesture'] as const;
+/** The least and the most that is sent where each has a column of its own: read in place of `values`, and never written. */
+const endColumns = ['lowest', 'highest'] as const;
+/** Every column that is read, in the order in which they stand where no heading says otherwise. */
+export const programmedColumns = [...columns, ...endColumns] as const;
+export type ProgrammedColumn = (typeof programmedColumns)[number];
+
 const aliases = {
   knob: 'control',
   switch: 'control',
@@ -29,7 +45,14 @@ const aliases = {
   value: 'values',
   range: 'values',
   function: 'parameter',
+  min: 'lowest',
+  minimum: 'lowest',
+  max: 'highest',
+  maximum: 'highest',
 };
+
+/** How a list of what is programmed begins, and what is made of its columns. */
+export const programmedHead = (text: string): TableHead => headOf(text, programmedColumns, aliases);
 
 export interface ProgrammedList {
   readonly good: readonly ProgrammedLine[];
@@ -39,10 +62,17 @@ export interface ProgrammedList {
 /**
  * Reads a list of what a controller already sends. Channels and programs are read as that controller shows them. Values are
  * `0..127` (what moves), `127/0` (alternating), `127 held 0` (on press, on release) or `127` (on every press). A line without a parameter is a function
- * without one; instead of a message it may note keys or go to a bank or page.
+ * without one; instead of a message it may note keys or go to a bank or page. Where the ends have columns of their own, what moves goes from the lowest to the
+ * highest, and what is pressed sends the highest until it is let go. `chosen`: which column is what, where somebody chose; else as the first line names them, else
+ * in the order of `programmedColumns`.
  */
-export function parseProgrammed(index: RigIndex, controller: Controller, text: string): ProgrammedList {
-  const { rows, bad } = readTable(text, columns, aliases);
+export function parseProgrammed(
+  index: RigIndex,
+  controller: Controller,
+  text: string,
+  chosen: ChosenColumns | null = null,
+): ProgrammedList {
+  const { rows, bad } = readTable(text, programmedColumns, aliases, chosen);
   const good: ProgrammedLine[] = [];
   const problems: BadLine[] = [...bad];
   const places = new Map<string, ProgrammedLine>();
@@ -92,7 +122,7 @@ function lineOf(index: RigIndex, controller: Controller, row: CsvRow): Result<Pr
   }
   const message = messageOf(controller, row);
   if (!message.ok) return message;
-  const behaviour = behaviourOf(row.cell('values'), gesture.value, message.value.type);
+  const behaviour = behaviourOf(valuesIn(row, gesture.value), gesture.value, message.value.type);
   if (!behaviour.ok) return behaviour;
   return ok({
     controlId: control.id,
@@ -159,6 +189,14 @@ function readGesture(index: RigIndex, control: Control, controller: Controller, 
 
 const messageOf = ({ channel, firmware }: Controller, row: CsvRow): Result<Message, CellProblem> =>
   readMessage({ kind: row.cell('type'), number: row.cell('number'), channel: row.cell('channel') }, firmware.shows, channel);
+
+/** What a line says of values: as they stand, or made of the ends that have columns of their own. */
+function valuesIn(row: CsvRow, gesture: Gesture): string {
+  const values = row.cell('values');
+  const [lowest, highest] = endColumns.map((c) => row.cell(c));
+  if (values !== '' || !lowest || !highest) return values;
+  return gesture.type === 'move' ? `${lowest}..${highest}` : `${highest} held ${lowest}`;
+}
 
 function behaviourOf(text: string, gesture: Gesture, type: Message['type']): Result<Behaviour, CellProblem> {
   if (type === 'program') return ok({ type: 'fixed', value: u14(0) });

@@ -1,41 +1,21 @@
 'use client';
 // Which column of a list is what: a word for each column, under what stands there.
-import { choosableColumns, type ReadColumn } from '@/core/formats';
 import { Select } from '../primitives/field';
 import { Switch } from '../primitives/switch';
 import type { Columns } from './use-columns';
 
-const words: Readonly<Record<ReadColumn, string>> = {
-  name: 'name',
-  kind: 'kind',
-  range: 'range (0..100)',
-  unit: 'unit',
-  scale: 'scale',
-  steps: 'steps',
-  group: 'group',
-  default: 'default',
-  start: 'start',
-  tags: 'tags',
-  centre: 'centre',
-  tolerance: 'tolerance',
-  role: 'role',
-  note: 'note',
-  message: 'kind of message',
-  number: 'its number',
-  channel: 'channel',
-  lowest: 'lowest value',
-  highest: 'highest value',
-};
-
 /** Wider tables are read as they stand. */
 const MOST = 40;
 
-export function ColumnsChoice({ columns: { head, taken, headed, choose, setHeaded } }: { readonly columns: Columns }) {
+export function ColumnsChoice({
+  columns: { list, head, taken, headed, missing, choose, setHeaded },
+}: {
+  readonly columns: Columns;
+}) {
   if (head.columns.length < 2 || head.columns.length > MOST) return null;
-  const named = taken.includes('name');
   const idle = taken.filter((t) => t === null).length;
   return (
-    <details className="rounded-sm border bg-sheet px-3 py-2" open={!named || idle > 0 || undefined}>
+    <details className="rounded-sm border bg-sheet px-3 py-2" open={missing || idle > 0 || undefined}>
       <summary className="text-xs font-semibold">Which column is what</summary>
       <div className="flex flex-col gap-2 pt-2">
         <Switch label="The first line names the columns" on={headed} onChange={setHeaded} />
@@ -66,12 +46,12 @@ export function ColumnsChoice({ columns: { head, taken, headed, choose, setHeade
                       aria-label={`Column ${at + 1}${headed && column.first !== '' ? ` (${column.first})` : ''} is`}
                       className="h-7 w-full text-xs"
                       value={taken[at] ?? ''}
-                      onChange={(e) => choose(at, choosableColumns.find((c) => c === e.target.value) ?? '')}
+                      onChange={(e) => choose(at, e.target.value)}
                     >
                       <option value="">left out</option>
-                      {choosableColumns.map((c) => (
+                      {list.columns.map((c) => (
                         <option key={c} value={c}>
-                          {words[c]}
+                          {list.words[c]}
                         </option>
                       ))}
                     </Select>
@@ -81,7 +61,7 @@ export function ColumnsChoice({ columns: { head, taken, headed, choose, setHeade
             </tbody>
           </table>
         </div>
-        {!named && <p className="text-caution">No column is the name: nothing can be read without one.</p>}
+        {missing && <p className="text-caution">No column is the {list.needs}: nothing can be read without one.</p>}
       </div>
     </details>
   );

@@ -4,36 +4,25 @@
 
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { nanoid } from 'nanoid';
-import { type RefObject, useMemo, useRef, useState } from 'react';
-import { counted, err, type Result } from '@/core/base';
+import { useMemo, useRef, useState } from 'react';
+import { counted } from '@/core/base';
 import { showValue } from '@/core/bench';
 import { type ListedParameter, type NamedPlan, namedEdit, parametersEdit, planNamed, planParameters } from '@/core/commands';
-import {
-  type DecodedText,
-  decodeText,
-  FILE_LIMIT,
-  type FileProblem,
-  fileProblemWords,
-  guessedEncoding,
-  leftOutWords,
-} from '@/core/formats';
+import { leftOutWords } from '@/core/formats';
 import { type Message, shortName } from '@/core/midi';
 import { type Edit, plainMacro, type RigIndex, type Target } from '@/core/rig';
 import type { ReadList } from '@/workers/files.worker';
-import { Notices } from '../import/import-dialog';
 import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
 import { Dialog } from '../primitives/dialog';
-import { Field } from '../primitives/field';
 import { toast } from '../primitives/toast';
 import { useRig } from '../store/provider';
+import { columnLists } from './column-lists';
 import { ColumnsChoice } from './columns-choice';
+import { ListSource } from './list-source';
 import { BadLines, listExample, listHint } from './paste-parameters';
 import { useColumns } from './use-columns';
 import { useList } from './use-list';
-
-/** Longer texts are not put into the field: a browser takes seconds to lay them out. */
-const SHOWN = 60_000;
 
 interface Line {
   readonly key: string;
@@ -54,12 +43,9 @@ export function ListDialog({
   readonly onClose: () => void;
 }) {
   const edit = useRig((s) => s.edit);
-  const file = useRef<HTMLInputElement>(null);
   const [text, setText] = useState('');
-  const [from, setFrom] = useState<string | null>(null);
   const [left, setLeft] = useState<ReadonlySet<number>>(new Set());
-  const [problem, setProblem] = useState<string | null>(null);
-  const columns = useColumns(text);
+  const columns = useColumns(columnLists.parameters, text);
   const { read, part } = useList(text, target.reception.shows, columns.chosen);
   const { parameters, names, lines } = usePlanned(index, target, read);
   const taken = lines.filter((l, i) => !l.useless && !left.has(i)).length;
@@ -72,17 +58,6 @@ export function ListDialog({
     if (!made || !edit(made)) return;
     toast(`Took over ${counted(taken, 'line')}`);
     onClose();
-  };
-  const [guessed, setGuessed] = useState(false);
-  const open = async (chosen: File | undefined): Promise<void> => {
-    if (!chosen) return;
-    const read = await textOf(chosen);
-    setProblem(read.ok ? null : fileProblemWords(read.error));
-    if (!read.ok) return;
-    setLeft(new Set());
-    setFrom(chosen.name);
-    setGuessed(read.value.encoding === 'windows-1252');
-    setText(read.value.text);
   };
   return (
     <Dialog
@@ -98,19 +73,21 @@ export function ListDialog({
       }
     >
       <div className="flex flex-col gap-3">
-        <FileChoice file={file} open={open} />
-        <Notices notices={guessed ? [guessedEncoding] : []} />
-        <ListText
+        <ListSource
+          files="CSV, TSV, a MIDI Name Document (.midnam), or a controller list (.json)"
+          accept=".csv,.tsv,.txt,.midnam,.xml,.json,text/csv,text/tab-separated-values"
+          label="Parameters, one per line: name, kind, range, unit, scale, steps"
+          hint={listHint}
+          example={listExample}
+          rows={lines.length > 0 ? 4 : 8}
           text={text}
-          setText={setText}
-          from={from}
-          setFrom={setFrom}
-          setLeft={setLeft}
-          lines={lines}
-          setGuessed={setGuessed}
+          onText={(to) => {
+            setLeft(new Set());
+            setText(to);
+          }}
         />
         <ColumnsChoice columns={columns} />
-        <ReadingState setText={setText} problem={problem} read={read} part={part} />
+        <ReadingState setText={setText} read={read} part={part} missing={columns.missing} />
         {lines.length > 0 && <Lines lines={lines} left={left} onToggle={(i) => setLeft(flipped(left, i))} />}
       </div>
     </Dialog>
@@ -139,102 +116,17 @@ function usePlanned(index: RigIndex, target: Target, read: ReadList | null) {
   return { parameters, names, lines };
 }
 
-const textOf = async (file: File): Promise<Result<DecodedText, FileProblem>> =>
-  file.size > FILE_LIMIT ? err({ code: 'too-large', bytes: FILE_LIMIT }) : decodeText(new Uint8Array(await file.arrayBuffer()));
-
-function FileChoice({
-  file,
-  open,
-}: {
-  readonly file: RefObject<HTMLInputElement | null>;
-  readonly open: (chosen: File | undefined) => Promise<void>;
-}) {
-  return (
-    <div className="flex items-center gap-3">
-      <Button onClick={() => file.current?.click()}>Choose a file…</Button>
-      <span className="text-xs text-ink-2">
-        CSV, TSV, a MIDI Name Document (.midnam), or a controller list (.json); or paste below.
-      </span>
-      <input
-        ref={file}
-        type="file"
-        accept=".csv,.tsv,.txt,.midnam,.xml,.json,text/csv,text/tab-separated-values"
-        className="sr-only"
-        aria-label="List to read"
-        tabIndex={-1}
-        onChange={(e) => {
-          void open(e.target.files?.[0]);
-          e.target.value = '';
-        }}
-      />
-    </div>
-  );
-}
-
-/** The list itself: to be typed or pasted, or its size where it is long. */
-function ListText({
-  text,
-  setText,
-  from,
-  setFrom,
-  setLeft,
-  lines,
-  setGuessed,
-}: {
-  readonly text: string;
-  readonly setText: (to: string) => void;
-  readonly from: string | null;
-  readonly setFrom: (to: string | null) => void;
-  readonly setLeft: (to: ReadonlySet<number>) => void;
-  readonly lines: Line[];
-  readonly setGuessed: (to: boolean) => void;
-}) {
-  return (
-    <>
-      {text.length > SHOWN ? (
-        <p className="flex items-center gap-3 rounded-sm border bg-film px-3 py-2">
-          <span className="flex-1">
-            {from ?? 'What you pasted'}: {Math.round(text.length / 1024)} kB
-          </span>
-          <Button size="small" onClick={() => setText('')}>
-            Clear
-          </Button>
-        </p>
-      ) : (
-        <Field label="Parameters, one per line: name, kind, range, unit, scale, steps" hint={listHint}>
-          {(id) => (
-            <textarea
-              id={id}
-              value={text}
-              onChange={(e) => {
-                setFrom(null);
-                setGuessed(false);
-                setLeft(new Set());
-                setText(e.target.value);
-              }}
-              rows={lines.length > 0 ? 4 : 8}
-              spellCheck={false}
-              placeholder={listExample}
-              className="w-full rounded-sm border border-control-edge bg-sheet px-2 py-1.5 font-mono text-xs leading-5"
-            />
-          )}
-        </Field>
-      )}
-    </>
-  );
-}
-
 /** How far reading has come, and what could not be read. */
 function ReadingState({
   setText,
-  problem,
   read,
   part,
+  missing,
 }: {
   readonly setText: (to: string) => void;
-  readonly problem: string | null;
   readonly read: ReadList | null;
   readonly part: number | null;
+  readonly missing: boolean;
 }) {
   return (
     <>
@@ -247,17 +139,12 @@ function ReadingState({
           </Button>
         </div>
       )}
-      {problem !== null && (
-        <p role="alert" className="text-stop">
-          {problem}
-        </p>
-      )}
       {read?.type === 'refused' && (
         <p role="alert" className="rounded-sm border border-stop/50 bg-stop-wash px-3 py-2">
           {read.message}
         </p>
       )}
-      {read?.type === 'parameters' && <BadLines lines={read.list.bad} />}
+      {read?.type === 'parameters' && !missing && <BadLines lines={read.list.bad} />}
       {read?.type === 'names' && read.document.left.length > 0 && (
         <p className="text-xs text-ink-2">Left out: {read.document.left.slice(0, 6).map(leftOutWords).join('; ')}.</p>
       )}

@@ -11,7 +11,10 @@ import type { Edit, Parameter, RigIndex } from '@/core/rig';
 import { Button } from '../primitives/button';
 import { Dialog } from '../primitives/dialog';
 import { Field } from '../primitives/field';
+import { columnLists } from './column-lists';
+import { ColumnsChoice } from './columns-choice';
 import { BadLines } from './paste-parameters';
+import { useColumns } from './use-columns';
 
 interface Props {
   readonly index: RigIndex;
@@ -23,7 +26,11 @@ interface Props {
 export function PresetsList({ index, chooser, edit, onClose }: Props) {
   const [text, setText] = useState(() => writePresets(index, chooser));
   const read = useDeferredValue(text);
-  const { good, lines, bad } = useMemo(() => parsePresets(read, index, chooser), [read, index, chooser]);
+  const columns = useColumns(columnLists.presets, read);
+  const { good, lines, bad } = useMemo(
+    () => parsePresets(read, index, chooser, columns.chosen),
+    [read, index, chooser, columns.chosen],
+  );
   const take = (): void => {
     if (edit(takePresets(index, chooser, good, () => nanoid(10)))) onClose();
   };
@@ -56,10 +63,11 @@ export function PresetsList({ index, chooser, edit, onClose }: Props) {
             />
           )}
         </Field>
+        <ColumnsChoice columns={columns} />
         <p role="status" className="text-ink-2">
           {counted(lines, 'line')} understood
         </p>
-        <BadLines lines={bad} />
+        <BadLines lines={columns.missing ? [] : bad} />
       </div>
     </Dialog>
   );

@@ -1,14 +1,13 @@
 'use client';
 // Which column of a list is what: as its headings say, as somebody chose for them, and remembered in this browser for the next list with the same headings.
 import { useEffect, useMemo, useState } from 'react';
-import { type ChosenColumns, choosableColumns, parametersHead, type ReadColumn, type TableHead } from '@/core/formats';
+import type { ChosenColumns, TableHead } from '@/core/formats';
+import { type ColumnList, isColumn } from './column-lists';
 
 const KEY = 'keen-dial columns of lists';
 
 /** Choices by heading; a table without headings is known by how many columns it has. An empty one is left out. */
-type Remembered = Readonly<Record<string, ReadColumn | ''>>;
-
-const isColumn = (value: unknown): value is ReadColumn | '' => value === '' || choosableColumns.some((c) => c === value);
+type Remembered = Readonly<Record<string, string>>;
 
 function recalled(): Remembered {
   try {
@@ -24,30 +23,35 @@ function recalled(): Remembered {
 const noHead: TableHead = { headed: false, likely: false, columns: [] };
 
 export interface Columns {
+  readonly list: ColumnList;
   readonly head: TableHead;
   /** What each column is; null for one that is left out. */
   readonly taken: readonly (string | null)[];
   readonly headed: boolean;
+  /** Whether there is no column without which nothing can be read: then each line would be said to be wrong. */
+  readonly missing: boolean;
   /** What reading is told; null where the list says it all. */
   readonly chosen: ChosenColumns | null;
-  readonly choose: (at: number, column: ReadColumn | '') => void;
+  readonly choose: (at: number, column: string) => void;
   readonly setHeaded: (headed: boolean) => void;
 }
 
-export function useColumns(text: string): Columns {
+export function useColumns(of: ColumnList, text: string): Columns {
   const [remembered, remember] = useState<Remembered>({});
   const [said, say] = useState<{ readonly of: string; readonly headed: boolean } | null>(null);
   useEffect(() => remember(recalled()), []);
   const isTable = !/^\s*[<{[]/.test(text);
-  const head = useMemo(() => (isTable ? parametersHead(text) : noHead), [isTable, text]);
+  const head = useMemo(() => (isTable ? of.head(text) : noHead), [isTable, of, text]);
   // What was said of one list is not said of the next.
   const list = head.columns.map((c) => c.first).join('\n');
   const setHeaded = (headed: boolean): void => say({ of: list, headed });
   const headed =
     (said?.of === list ? said.headed : null) ??
-    (head.headed || head.likely || head.columns.some((c) => c.first !== '' && Object.hasOwn(remembered, c.first.toLowerCase())));
+    (head.headed ||
+      head.likely ||
+      head.columns.some((c) => c.first !== '' && Object.hasOwn(remembered, of.mark + c.first.toLowerCase())));
   const keyOf = (at: number): string =>
-    headed ? (head.columns[at]?.first ?? '').toLowerCase() : `${head.columns.length} columns, ${at + 1}`;
+    of.mark + (headed ? (head.columns[at]?.first ?? '').toLowerCase() : `${head.columns.length} columns, ${at + 1}`);
   const taken = head.columns.map((column, at) => {
     const own = remembered[keyOf(at)];
     if (own !== undefined) return own === '' ? null : own;
@@ -58,9 +62,11 @@ export function useColumns(text: string): Columns {
   // biome-ignore lint/correctness/useExhaustiveDependencies: `told` is what they say
   const chosen = useMemo(() => (told === '' ? null : { headed, columns: taken }), [told]);
   return {
+    list: of,
     head,
     taken,
     headed,
+    missing: head.columns.length > 1 && !taken.includes(of.needs),
     chosen,
     setHeaded,
     choose: (at, column) => {
