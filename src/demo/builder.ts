@@ -42,6 +42,7 @@ export function ticked(rig: Rig): Rig {
     parameters: rig.parameters.map((p) => (p.drives.length === 0 ? p : kept({ ...p, entered }))),
     assignments: rig.assignments.map(kept),
     landings: rig.landings.map(kept),
+    wires: rig.wires.map((w) => (w.translator === null ? w : kept({ ...w, entered }))),
   };
 }
 

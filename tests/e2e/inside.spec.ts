@@ -465,6 +465,58 @@ test('taps on one box reach the echo of another over its clock, for three quarte
   expect(told).toEqual(keptJob('clock-echo', told));
 });
 
+test('a board sends a clock of its own: two switches tap and set it, and an echo goes along', async ({ page }) => {
+  const id = await ownRig(page);
+  await open(page, id, 'gear');
+  await addTarget(
+    page,
+    'Far wall',
+    'name,kind,range,unit,start\nTempo,continuous,30..300,BPM,90\nDelay,continuous,10..4000,ms,500',
+    2,
+  );
+  await page.getByText('What it can hear, and when').click();
+  await page.getByLabel('MIDI clock').selectOption('is followed');
+  const macros = page.getByRole('region', { name: 'Macros' });
+  await macros.getByLabel('Make a macro of').selectOption('Tempo');
+  await macros.getByLabel('Move along with Tempo').selectOption('Delay');
+  await macros.getByLabel('How Delay goes with Tempo').selectOption('¾ beat');
+  // Until somebody sends one there is nothing to set.
+  await page.getByRole('link', { name: /^Map:/ }).click();
+  await page.getByRole('button', { name: /^FS 7:/ }).click();
+  await page.getByRole('button', { name: 'Clear' }).click();
+  await expect(page.getByLabel('Without a parameter').getByRole('option', { name: /clock/ })).toHaveCount(0);
+  await page.getByRole('link', { name: /^Gear:/ }).click();
+  await page.getByRole('button', { name: /^Floorboard 8\+2/ }).click();
+  await page.getByLabel('MIDI clock of its own').selectOption('sends one');
+  await page.getByLabel('It begins at').fill('80');
+  await page.keyboard.press('Enter');
+  await expectAccessible(page);
+  await page.getByRole('link', { name: /^Map:/ }).click();
+  await page.getByRole('button', { name: /^FS 7:/ }).click();
+  await page.getByLabel('Without a parameter').selectOption('Tap the tempo of its clock');
+  await expect(page.getByRole('paragraph').filter({ hasText: 'tap the tempo of its clock' })).toBeVisible();
+  await page.getByRole('button', { name: /^FS 8:/ }).click();
+  await page.getByRole('button', { name: 'Clear' }).click();
+  await page.getByRole('tab', { name: 'Press' }).click();
+  await page.getByLabel('Without a parameter').selectOption('Set the tempo of its clock');
+  await page.getByLabel('Tempo in BPM').fill('150');
+  await page.keyboard.press('Enter');
+  await expectAccessible(page);
+  await saved(page);
+  const told = jobOf(await exportOf(page, id), ['FS 7', 'FS 8'], (rig) => [
+    ...[0, 600, 1200].flatMap((t) => tap(controlNamed(rig, 'FS 7'), t)),
+    ...tap(controlNamed(rig, 'FS 8'), 5000),
+  ]);
+  // 100 beats a minute: three quarters of a beat are 450 ms; at 150 they are 300.
+  expect(told.values.map((v) => v.split(' ').slice(1).join(' '))).toEqual(['Tempo 100', 'Delay 450', 'Tempo 150', 'Delay 300']);
+  expect(told).toEqual(keptJob('own-clock', told));
+  // The sheet says what has to be set up, and what each switch does.
+  await page.getByRole('link', { name: /^Sheet:/ }).click();
+  const board = page.getByRole('region', { name: 'Enter in Floorboard 8+2' });
+  await expect(board.getByText('Let it send MIDI clock, at 80 BPM.')).toBeVisible();
+  await expect(board.getByRole('row').filter({ hasText: 'FS 7' })).toContainText('Own clock');
+});
+
 test('one knob, another parameter for one sound: it stands in for the usual one as long as that sound is on', async ({
   page,
 }) => {

@@ -67,6 +67,18 @@ test('a translator: made on its wire, judged, on the sheet, and what it makes is
     ['1', 'Control change', 'all', '111', 'Control change', '6', '40', '0 to 127'].join(''),
   );
   await expect(table.getByRole('row').nth(2)).toContainText('goes through as it is');
+  // It is ticked as a whole, and the tick falls with a line of it.
+  const tick = page.getByLabel('Blue box between Floorboard 8+2 and Murmur Loom: set up');
+  await tick.check();
+  await saved(page);
+  await page.reload();
+  await expect(tick).toBeChecked();
+  await expectAccessible(page);
+  await chooseWire(page, id, 'Floorboard 8+2', 'Murmur Loom');
+  await type(page, 'Values, line 1', '0-100');
+  await saved(page);
+  await page.goto(`/rigs/${id}/sheet`);
+  await expect(tick).not.toBeChecked();
 });
 
 test('a layer that the hardware lacks, played through between two ports, gone and back, and let go in the end', async ({

@@ -15,6 +15,8 @@ export interface JobTold {
   readonly groups?: readonly unknown[];
   readonly arrivals?: readonly unknown[];
   readonly inside?: unknown;
+  /** The clocks that controllers of the controls send. */
+  readonly clocks?: readonly unknown[];
   /** What translators on wires hold. */
   readonly translators?: readonly unknown[];
   /** What was played through for real, byte by byte. */
@@ -141,6 +143,7 @@ export function jobOf(exported: string, names: readonly string[], events: (rig: 
       : {}),
     ...placesOf(rig, names, control, act),
     ...translatorsOf(rig, names),
+    ...clocksIn(rig, names),
     sent,
     values: values.map((v) => {
       const [t = '', id = '', ...rest] = v.split(' ');
@@ -188,6 +191,13 @@ function translatorsOf(rig: Rig, names: readonly string[]): Pick<JobTold, 'trans
   const units = new Set(rig.controls.flatMap((c) => (names.includes(c.name) ? [c.controllerId] : [])));
   const translators = rig.wires.flatMap((w) => (units.has(w.from.unitId) ? (w.translator ?? []) : []));
   return translators.length === 0 ? {} : { translators };
+}
+
+/** The clocks that the controllers of the controls send; nothing where none does. */
+function clocksIn(rig: Rig, names: readonly string[]): Pick<JobTold, 'clocks'> {
+  const units = new Set(rig.controls.flatMap((c) => (names.includes(c.name) ? [c.controllerId] : [])));
+  const clocks = rig.controllers.flatMap((c) => (units.has(c.id) && c.clock !== null ? [[c.name, c.clock.bpm]] : []));
+  return clocks.length === 0 ? {} : { clocks };
 }
 
 /** Groups of the controls, and what is done on arriving with one of them; nothing where there is none. */

@@ -149,6 +149,7 @@ function action(moves: boolean, turns: boolean): fc.Arbitrary<Action> {
     { weight: 8, arbitrary: send },
     { weight: 1, arbitrary: go.map((to): Action => ({ type: 'go', to })) },
     { weight: 1, arbitrary: fc.constantFrom(0, 12.5, 250).map((ms): Action => ({ type: 'wait', ms })) },
+    { weight: 1, arbitrary: fc.constantFrom(null, 96, 120.5).map((bpm): Action => ({ type: 'tempo', bpm })) },
     {
       weight: 1,
       arbitrary: fc
@@ -331,7 +332,7 @@ const someArrival = fc.record({
 
 /** Whether an action can be done where nobody presses anything. */
 function isFixed(action: Action): boolean {
-  if (action.turn !== undefined || action.type === 'go') return false;
+  if (action.turn !== undefined || action.type === 'go' || (action.type === 'tempo' && action.bpm === null)) return false;
   return action.type !== 'send' || action.behaviour.type === 'fixed';
 }
 
@@ -358,6 +359,9 @@ export const someRichRig = fc.record({
   /** The port that the first wire begins at, and that a switch and a knob of each board send out of; whether a second wire begins at another. */
   fromPort: fc.constantFrom('', '', 'A', 'B'),
   translator: anyTranslator,
+  /** The clock of each board, and whether the hall goes by one. */
+  clocks: fc.tuple(...[0, 1].map(() => fc.constantFrom(null, null, { bpm: 90 }, { bpm: 132.25 }))),
+  follows: fc.boolean(),
   ownPort: fc.constantFrom('', '', '', 'A'),
   second: fc.constantFrom(false, false, true),
   /** Whether a switch of each board is the wrong way round, and what the boards make of that. */
@@ -550,6 +554,7 @@ export function richRig(given: SomeRichRig): Rig {
       order: i,
       port: `port ${i + 1}`,
       setUp: given.setUp[i] ?? board.setUp,
+      clock: given.clocks[i] ?? null,
       bankNames: [...given.bankNames],
       firmware: {
         ...board.firmware,
@@ -613,6 +618,7 @@ export function richRig(given: SomeRichRig): Rig {
           ...(given.channelModes ? { channelModes: given.channelModes } : {}),
           ...(given.learning ? { learning: given.learning } : {}),
           ...(given.asksKind ? { asksKind: true } : {}),
+          ...(given.follows ? { clock: 'followed' as const } : {}),
         },
       },
       ...(given.hub ? [{ ...hall, id: 'hub', name: 'Hub', port: 'port 3', order: 2 }] : []),

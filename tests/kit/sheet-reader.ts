@@ -290,6 +290,8 @@ export function rebuilt(gear: Rig, lines: readonly ReadLine[]): Rig {
     switch (line.say('type')) {
       case 'Wait':
         return { type: 'wait', ms: num(matched(/^(.*) ms$/, text)[0] ?? '') };
+      case 'Own clock':
+        return { type: 'tempo', bpm: text === 'tap' ? null : num(matched(/^(.*) BPM$/, text)[0] ?? '') };
       case 'Keys':
         return {
           type: 'keystroke',
@@ -325,13 +327,16 @@ export function rebuilt(gear: Rig, lines: readonly ReadLine[]): Rig {
     return Number(called(names, text).id);
   }
 
+  const clocks = new Map<string, Controller['clock']>();
   const setUps = new Map<string, { before: string[]; after: string[] }>();
   for (const line of lines)
     for (const when of ['before', 'after'] as const) {
       if (line.say(when) === '') continue;
       const { id } = unitOf(line);
+      const [, bpm] = /^Let it send MIDI clock, at (.*) BPM\.$/.exec(line.say(when)) ?? [];
+      if (bpm !== undefined) clocks.set(id, { bpm: num(bpm) });
       const own = setUps.get(id) ?? { before: [], after: [] };
-      own[when].push(line.say(when));
+      if (bpm === undefined) own[when].push(line.say(when));
       setUps.set(id, own);
     }
   const isSetUp = (line: ReadLine): boolean => line.say('before') !== '' || line.say('after') !== '';
@@ -613,7 +618,7 @@ export function rebuilt(gear: Rig, lines: readonly ReadLine[]): Rig {
   const own = <T extends Controller | Target>(unit: T): T => ({ ...unit, setUp: setUps.get(unit.id) ?? none });
   return {
     ...gear,
-    controllers: gear.controllers.map(own),
+    controllers: gear.controllers.map(own).map((c) => ({ ...c, clock: clocks.get(c.id) ?? null })),
     targets: gear.targets.map(own),
     parameters: gear.parameters.map((p) => ({ ...p, drives: macros.get(p.id) ?? [] })),
     layers,

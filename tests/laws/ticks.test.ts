@@ -4,21 +4,8 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { beginEntered, enteredRig } from '@/core/commands';
 import { u14 } from '@/core/midi';
-import {
-  type Assignment,
-  apply,
-  batch,
-  type Edit,
-  indexRig,
-  invert,
-  type Rig,
-  set,
-  standInOf,
-  stands,
-  type Tickable,
-  tickNow,
-} from '@/core/rig';
-import { differenceOf, makeSheet } from '@/core/sheets';
+import { type Assignment, apply, batch, type Edit, indexRig, invert, type Rig, set, standInOf, type Tickable } from '@/core/rig';
+import { differenceOf, makeSheet, standsNow as stands, textOf, tickFor } from '@/core/sheets';
 import { richRig, someMessage, someRichRig } from '../kit/rich-rig';
 
 const RUNS = Number(process.env.KEEN_DIAL_RUNS ?? 100);
@@ -27,7 +14,7 @@ const AT = '2031-03-04T05:06:07.000Z';
 
 function ticked(rig: Rig): Rig {
   const index = indexRig(rig);
-  const tick = <T extends Tickable>(row: T): T => ({ ...row, entered: tickNow(index, row, AT) });
+  const tick = <T extends Tickable>(row: T): T => ({ ...row, entered: tickFor(index, row, AT) });
   return {
     ...rig,
     parameters: rig.parameters.map((p) => (p.drives.length > 0 ? tick(p) : p)),
@@ -37,6 +24,7 @@ function ticked(rig: Rig): Rig {
     layers: rig.layers.map(tick),
     assignments: rig.assignments.map(tick),
     landings: rig.landings.map(tick),
+    wires: rig.wires.map((w) => (w.translator ? tick(w) : w)),
   };
 }
 
@@ -132,6 +120,13 @@ const someChange = fc.oneof(
     on: fc.constant('arrivals' as const),
     at: fc.nat(3),
     field: fc.constantFrom('bank', 'page', 'actions', 'latches', 'atStart', 'note'),
+    to: fc.nat(2),
+    message: someMessage,
+  }),
+  fc.record({
+    on: fc.constant('wires' as const),
+    at: fc.nat(3),
+    field: fc.constantFrom('rest', 'lines', 'off', 'name', 'note', 'channels'),
     to: fc.nat(2),
     message: someMessage,
   }),
@@ -242,6 +237,18 @@ function editOf(rig: Rig, { on, at, field, to, message }: SomeChange): Edit | nu
     if (field === 'atStart') return set('arrivals', row, field, to === 0);
     return set('arrivals', row, 'note', words);
   }
+  if (on === 'wires') {
+    const boxes = rig.wires.filter((w) => w.translator !== null);
+    const row = boxes[at % Math.max(1, boxes.length)];
+    if (!row?.translator) return null;
+    if (field === 'note') return set('wires', row, 'note', words);
+    if (field === 'channels') return set('wires', row, 'channels', to === 0 ? null : [5 as never]);
+    const { translator } = row;
+    if (field === 'off') return set('wires', row, 'translator', null);
+    if (field === 'name') return set('wires', row, 'translator', { ...translator, name: ['A', 'B', 'C'][to] ?? 'A' });
+    if (field === 'rest') return set('wires', row, 'translator', { ...translator, rest: to === 0 ? 'stops' : 'passes' });
+    return set('wires', row, 'translator', { ...translator, lines: translator.lines.slice(to) });
+  }
   if (on === 'controls') {
     const row = rig.controls[at % rig.controls.length];
     return row ? set('controls', row, 'name', ['A', 'B', 'C'][to] ?? 'A') : null;
@@ -260,6 +267,7 @@ const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.str
 
 /** What has to be entered for a row, written out by hand: one field after another. */
 function told(rig: Rig, row: Tickable): readonly unknown[] {
+  if ('translator' in row) return row.translator ? [row.translator.lines, row.translator.rest] : [];
   if ('step' in row) return [row.parameterId, row.step, row.stored, ...(row.stored ? [row.rest, row.values] : [])];
   const actions = (all: Assignment['actions']): unknown =>
     all.map((a) => {
@@ -325,6 +333,14 @@ function told(rig: Rig, row: Tickable): readonly unknown[] {
   ];
 }
 
+/** By landing: which kinds of control the sheet names. */
+const kindsIn = (rig: Rig): ReadonlyMap<string, string> =>
+  new Map(
+    makeSheet(indexRig(rig)).targets.flatMap((t) =>
+      [...t.lines, ...t.clear].flatMap((l) => (l.of.type === 'landing' ? [[l.of.landing.id, textOf(l, 'kind')] as const] : [])),
+    ),
+  );
+
 describe('a tick', () => {
   it('stands exactly as long as nothing of its line has to be entered again, and comes back with what was', () => {
     let fell = 0;
@@ -341,12 +357,25 @@ describe('a tick', () => {
           now = next.value;
         }
         const index = indexRig(now);
-        for (const table of ['assignments', 'landings', 'layers', 'parameters', 'presets', 'groups', 'arrivals'] as const)
+        const kinds = [rig, now].map((r) => kindsIn(r));
+        for (const table of [
+          'assignments',
+          'landings',
+          'layers',
+          'parameters',
+          'presets',
+          'groups',
+          'arrivals',
+          'wires',
+        ] as const)
           for (const row of now[table]) {
             // A macro is there to be entered; what is none has nothing to tick.
             if ('drives' in row && row.drives.length === 0) continue;
+            if ('translator' in row && row.translator === null) continue;
             const was = rig[table].find((r) => r.id === row.id);
-            const stood = was?.entered != null && same(told(rig, was), told(now, row));
+            // What kind a control is hangs on what sends; it is read from the sheet of then and of now.
+            const stood =
+              was?.entered != null && same(told(rig, was), told(now, row)) && kinds[0]?.get(row.id) === kinds[1]?.get(row.id);
             if (!stood) fell++;
             expect([table, row.id, stands(index, row)]).toEqual([table, row.id, stood]);
           }
@@ -372,9 +401,15 @@ describe('a tick', () => {
           now.assignments.every((a) => stands(index, a)) &&
           now.landings.every((l) => stands(index, l)) &&
           now.layers.every((l) => stands(index, l)) &&
-          [...now.parameters.filter((p) => p.drives.length > 0), ...now.presets, ...now.groups, ...now.arrivals].every((p) =>
-            stands(index, p),
-          )
+          [
+            ...now.parameters.filter((p) => p.drives.length > 0),
+            ...now.presets,
+            ...now.groups,
+            ...now.arrivals,
+            ...now.wires.filter((w) => w.translator !== null),
+          ].every((p) => stands(index, p)) &&
+          // A translator that is taken off is still there, to be cleared.
+          now.wires.every((w) => w.translator !== null || w.entered === null)
         )
           expect([...lines].filter((spot) => !now.landings.some((l) => spot.includes(l.parameterId)))).toEqual([]);
         for (const g of [...now.groups, ...now.arrivals])
@@ -385,6 +420,9 @@ describe('a tick', () => {
         for (const p of now.parameters)
           if (p.drives.length > 0 && !stands(index, p))
             expect([...lines].some((s) => s.startsWith(JSON.stringify(['macro', p.id]).slice(0, -2)))).toBe(true);
+        for (const w of now.wires)
+          if (w.translator !== null && !stands(index, w))
+            expect([...lines].some((s) => s.startsWith(JSON.stringify([w.id]).slice(0, -1)))).toBe(true);
         for (const p of now.presets)
           if (!stands(index, p))
             expect([...lines].some((s) => s.startsWith(JSON.stringify([p.parameterId, p.step]).slice(0, -1)))).toBe(true);
@@ -405,6 +443,7 @@ describe('a tick', () => {
           ...back.value.presets,
           ...back.value.groups,
           ...back.value.arrivals,
+          ...back.value.wires.filter((w) => w.translator !== null),
         ])
           expect(stands(home, row)).toBe(true);
       }),

@@ -276,3 +276,98 @@ describe('a clock over a wire that is pulled, or from outside', () => {
     expect(tempos(two(['sent', 'followed']), [outside(133)])).toEqual([96, 96]);
   });
 });
+
+describe('the clock of a controller', () => {
+  interface OwnBand {
+    readonly bpm: number | null;
+    readonly follows: readonly boolean[];
+    readonly types: readonly (readonly string[] | null)[];
+    readonly sets: number;
+  }
+  /** One switch taps it, another sets it; it goes to each target over a wire of its own. */
+  const ownRig = ({ bpm, follows, types, sets }: OwnBand): Rig => {
+    const rig = bandRig({ clocks: follows.map((f) => (f ? 'followed' : 'ignored')), starts: follows.map(() => 120), leads: [] });
+    const [wire] = rig.wires;
+    if (!wire) throw new Error('no wire');
+    const does = (id: string, on: string, to: number | null) => ({
+      ...assignment({ id, on, message: cc(1), behaviour: fixed(0), meant: [] }),
+      actions: [{ type: 'tempo' as const, bpm: to }],
+    });
+    return withFunctions(
+      {
+        ...rig,
+        controllers: rig.controllers.map((c) => ({ ...c, clock: bpm === null ? null : { bpm } })),
+        wires: follows.map((_, at) => ({
+          ...wire,
+          id: `own${at}`,
+          to: { unitId: `t${at}`, port: '' },
+          types: types[at] ? [...(types[at] ?? [])] : null,
+        })),
+      },
+      [does('taps', 'fs1', null), does('sets', 'fs2', sets)],
+      [],
+    );
+  };
+  const someOwn: fc.Arbitrary<OwnBand> = fc.record({
+    bpm: fc.constantFrom(null, 60, 96, 132.5),
+    follows: fc.array(fc.boolean(), { minLength: COUNT, maxLength: COUNT }),
+    types: fc.array(fc.constantFrom(null, null, ['cc'], ['cc', 'start']), { minLength: COUNT, maxLength: COUNT }),
+    sets: fc.constantFrom(30, 100, 180),
+  });
+  const kept = (at: number, bpm: number): number => Math.max(ends(at)[0], Math.min(ends(at)[1], bpm));
+  it('begins as it is set, is tapped and set by switches, and is followed by whom it comes to', () => {
+    const presses = fc.array(fc.record({ taps: fc.boolean(), gap: fc.constantFrom(300, 500, 750, 2000, 2001, 4000) }), {
+      maxLength: 9,
+    });
+    fc.assert(
+      fc.property(someOwn, presses, (own, all) => {
+        let bpm = own.bpm;
+        let taps: number[] = [];
+        let t = 0;
+        const events: ScriptEvent[] = [];
+        for (const { taps: isTap, gap } of all) {
+          t += gap;
+          events.push(...tap(isTap ? 'fs1' : 'fs2', t, 20));
+          if (bpm === null) continue;
+          if (!isTap) bpm = own.sets;
+          else {
+            const last = taps.at(-1);
+            taps = last === undefined || t - last > 2000 ? [t] : [...taps, t].slice(-5);
+            const [first = t] = taps;
+            if (taps.length > 1) bpm = (60_000 * (taps.length - 1)) / (t - first);
+          }
+        }
+        const now = played(ownRig(own), events);
+        own.follows.forEach((follows, at) => {
+          const comes = follows && bpm !== null && (own.types[at]?.includes('start') ?? true);
+          expect(now.at(tempoOf(at))).toBeCloseTo(kept(at, comes ? (bpm ?? 0) : 120), 9);
+        });
+      }),
+      { numRuns: 200, seed: 20261130 },
+    );
+  });
+  const plain: OwnBand = { bpm: 96, follows: [true, false, false, false], types: [null, null, null, null], sets: 180 };
+  const tempo = (rig: Rig, events: readonly SessionEvent[]) => {
+    const { session: now } = playSession(openSession(indexRig(rig), usualSetup), events, 10_000);
+    return now.state.targets.values[now.chain.targets.slots.get('tempo0') ?? -1];
+  };
+  it('goes by its wire: pulled, it is followed no more; plugged in, it is taken up as fast as it goes by then', () => {
+    const rig = ownRig(plain);
+    const pull = (atMs: number, connected: boolean) => ({ do: 'plug', atMs, on: 'own0', connected }) as const;
+    expect(tempo(rig, tap('fs2', 100))).toBe(180);
+    expect(tempo(rig, [pull(50, false), ...tap('fs2', 100)])).toBe(96);
+    expect(tempo(rig, [pull(50, false), ...tap('fs2', 100), pull(300, true)])).toBe(180);
+  });
+  it('is moved by the real one that stands in for it, and by no mouse', () => {
+    const rig = ownRig(plain);
+    expect(tempo(rig, [{ do: 'clock', atMs: 100, on: 'board', bpm: 111 }])).toBe(111);
+    const other = {
+      ...rig,
+      controllers: [
+        ...rig.controllers,
+        { ...(rig.controllers[0] as never as (typeof rig.controllers)[number]), id: 'two', clock: null, order: 2 },
+      ],
+    };
+    expect(tempo(other, [{ do: 'clock', atMs: 100, on: 'two', bpm: 111 }])).toBe(96);
+  });
+});

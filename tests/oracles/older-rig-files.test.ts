@@ -37,6 +37,8 @@ const came: readonly { readonly with: number; readonly table: string; readonly f
   { with: 20, table: 'wires', fields: ['translator'] },
   { with: 21, table: 'landings', fields: ['channels'] },
   { with: 24, table: 'layers', fields: ['alsoSignals'] },
+  { with: 25, table: 'controllers', fields: ['clock'] },
+  { with: 25, table: 'wires', fields: ['entered'] },
 ];
 const without = (rows: Rows, fields: readonly string[]): Rows =>
   rows.map((row) => Object.fromEntries(Object.entries(row).filter(([field]) => !fields.includes(field))));
@@ -177,6 +179,19 @@ describe('a rig file of version 21', () => {
 
 const library = (name: string, version: number): string =>
   readFileSync(resolve(import.meta.dirname, `../fixtures/library/${name}-version-${version}.json`), 'utf8');
+
+describe('a file of the library of version 10', () => {
+  it('a template: is read whole, and sends no clock', () => {
+    const was = JSON.parse(library('template', 10));
+    expect(was.formatVersion).toBe(10);
+    const items = parseFile(library('template', 10));
+    if (!items.ok) throw new Error(JSON.stringify(items.error));
+    const [item] = items.value;
+    expect(item?.rig.controllers[0]?.firmware).toEqual(was.template.firmware);
+    expect(item?.rig.controls).toHaveLength(was.template.panel.controls.length);
+    expect(item?.rig.controllers[0]?.clock).toBeNull();
+  });
+});
 
 describe('a file of the library of version 9', () => {
   it('a template: is read whole, and its encoders say where they stand', () => {

@@ -47,6 +47,7 @@ const versions = [
   '024',
   '025',
   '026',
+  '027',
 ];
 const copyOf = (version: string): string => {
   const file = join(folder, `${version}-${Math.random()}.sqlite`);

@@ -205,7 +205,12 @@ it('whatever was ticked stands where nothing changed since: the frozen rule tell
     const ticked = <T extends { readonly entered: unknown }>(row: T): T => ({ ...row, entered: old });
     // Before that step nothing heard more than its own channel.
     const landings = made.landings.map((l) => ticked({ ...l, channels: 'one' as const }));
-    ids.push(await addRig(db, { ...made, assignments: made.assignments.map(ticked), landings }));
+    // And no controller sent a clock of its own.
+    const clockless = made.assignments.map((a) => ({
+      ...a,
+      actions: a.actions.map((x): typeof x => (x.type === 'tempo' ? { type: 'wait', ms: 0 } : x)),
+    }));
+    ids.push(await addRig(db, { ...made, assignments: clockless.map(ticked), landings }));
   }
   await db.close();
   const raw = await connect(file, { mode: 'write' });

@@ -3,7 +3,17 @@ import { type ControllerProgram, type ControllerState, compileController, startC
 import { addressKey, heardKeys, type Message, noSysex, type PackedMessage, type SysexTable, withSysex } from '../midi';
 import { compileTargets, startTargets, type TargetProgram, type TargetState, type Tempo, usualTempo } from '../receiver';
 import { type Controller, messagesOf, outsideActions, type RigIndex, signalsOf } from '../rig';
-import { arrivalPort, compileNetwork, type Hop, type Network, outletFor, silentWire, type WireState, waysOf } from '../wires';
+import {
+  arrivalPort,
+  clocksOf,
+  compileNetwork,
+  type Hop,
+  type Network,
+  outletFor,
+  silentWire,
+  type WireState,
+  waysOf,
+} from '../wires';
 
 export interface Chain {
   readonly controllers: readonly ControllerProgram[];
@@ -13,6 +23,8 @@ export interface Chain {
   readonly controls: ReadonlyMap<string, { readonly index: number; readonly controller: number }>;
   /** By wire: the name of the port by which what it carries arrives, as the unit at its end knows it. */
   readonly arrivalPorts: readonly string[];
+  /** By controller: the tempos that go by the clock that it sends. */
+  readonly clocked: readonly (readonly number[])[];
   readonly network: Network;
   readonly targets: TargetProgram;
   readonly sysex: SysexTable;
@@ -99,6 +111,7 @@ export function compileChain(index: RigIndex, scope: ChainScope): Chain {
     placeOf: new Map(programs.map((p, i) => [p.controllerId, i])),
     controlIds,
     controls,
+    clocked: programs.map((p) => (clocksOf(index).leads.get(p.controllerId) ?? []).flatMap((id) => targets.slots.get(id) ?? [])),
     arrivalPorts: scope.network.wires.map((wire) => arrivalPort(index, wire)),
     network: scope.network,
     targets,
@@ -110,11 +123,15 @@ export function compileChain(index: RigIndex, scope: ChainScope): Chain {
 export const withoutWires = (index: RigIndex, unplugged: ReadonlySet<string>): RigIndex =>
   unplugged.size === 0 ? index : { ...index, rig: { ...index.rig, wires: index.rig.wires.filter((w) => !unplugged.has(w.id)) } };
 
-/** The tempos that a clock which comes in at a unit moves: of targets that follow one and hear it, and none on the rig sends them one. */
-export function clockTo({ network, targets }: Chain, unitId: string): readonly number[] {
+/** The tempos that a clock which comes in at a unit moves: of targets that follow one and hear it, and none on the rig but that very unit sends them one. */
+export function clockTo({ network, targets, clocked, placeOf }: Chain, unitId: string): readonly number[] {
+  const own = clocked[placeOf.get(unitId) ?? -1] ?? [];
   const reached = new Set(waysOf(network, unitId, { type: 'start' }, '').arrived.flatMap((a) => (a.remote ? [a.to] : [])));
   return targets.receivers.flatMap(({ target, tempo }) =>
-    tempo !== null && target.reception.clock === 'followed' && reached.has(target.id) && !targets.clocked.has(tempo)
+    tempo !== null &&
+    target.reception.clock === 'followed' &&
+    reached.has(target.id) &&
+    (!targets.clocked.has(tempo) || own.includes(tempo))
       ? [tempo]
       : [],
   );

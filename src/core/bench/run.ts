@@ -8,6 +8,7 @@ import {
   launchDue,
   look,
   type SentBack,
+  setByClock,
   setByMouse,
   stepTargets,
   type TargetState,
@@ -253,6 +254,9 @@ function feed(r: Running, index: number, input: ControllerInput): void {
     const port = program.ports[output[i + 2] ?? 0] ?? '';
     send(r, program.controllerId, port, output[i] ?? 0, output[i + 1] ?? -1, index, input.t);
   }
+  const { clock } = state;
+  if (clock !== null && clock.bpm !== before.clock?.bpm)
+    for (const slot of r.chain.clocked[index] ?? []) clockOn(r, slot, clock.bpm, input.t);
 }
 
 function send(r: Running, unitId: string, port: string, word: PackedMessage, slot: number, index: number, t: number): void {
@@ -289,7 +293,7 @@ function happen(r: Running, event: ChainEvent): void {
       return;
     }
     case 'clock': {
-      for (const slot of clockTo(chain, event.on)) put(r, slot, event.bpm, t);
+      for (const slot of clockTo(chain, event.on)) clockOn(r, slot, event.bpm, t);
       return;
     }
     case 'look': {
@@ -321,6 +325,13 @@ function happen(r: Running, event: ChainEvent): void {
 function put(r: Running, slot: number, value: number, t: number): void {
   if (r.targets.values[slot] === value) return;
   const done = setByMouse(r.chain.targets, r.targets, slot, value);
+  r.targets = done.state;
+  tellMoved(r, done.moved, t, 0, -1);
+}
+
+/** A clock goes so fast from now on, for a tempo that follows it. */
+function clockOn(r: Running, slot: number, bpm: number, t: number): void {
+  const done = setByClock(r.chain.targets, r.targets, slot, bpm);
   r.targets = done.state;
   tellMoved(r, done.moved, t, 0, -1);
 }

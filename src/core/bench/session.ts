@@ -1,7 +1,7 @@
 // The rig on the bench: a whole chain that goes on from one frame to the next, with cables that can be pulled, a transport that can
 // be chosen, and a rig that may be edited meanwhile.
 import { startController } from '../controller';
-import { setByMouse, startTargets } from '../receiver';
+import { setByClock, setByMouse, startTargets } from '../receiver';
 import { type Parameter, type RigIndex, sameJson } from '../rig';
 import { type Timing, usualTiming } from '../wires';
 import { type Chain, type ChainState, startChain, wholeChain } from './chain';
@@ -128,8 +128,13 @@ function plugged(
       if (macro.moves.some((m) => targets.clocked.has(m.slot)) && !Number.isNaN(value))
         state = setByMouse(targets, state, slot, value).state;
     });
+  if (connected)
+    session.state.controllers.forEach(({ clock }, controller) => {
+      if (clock === null) return;
+      for (const slot of chain.clocked[controller] ?? []) state = setByClock(targets, state, slot, clock.bpm).state;
+    });
   const moved = state.values.flatMap((value, slot) => (Object.is(value, before.values[slot]) ? [] : [slot]));
-  const there = { ...session.chain, network: chain.network, targets };
+  const there = { ...session.chain, network: chain.network, targets, clocked: chain.clocked };
   return { session: { ...session, unplugged, chain: there, state: { ...session.state, flying, targets: state } }, moved };
 }
 

@@ -43,6 +43,10 @@ export function affected(before: RigIndex, after: RigIndex): Affected {
   }
   const simulate = new Set<string>();
   const both = [before, after];
+  const reclocked = after.rig.controllers.flatMap(({ id, clock }) => {
+    const was = before.controllers.get(id)?.clock;
+    return was === undefined || was?.bpm === clock?.bpm ? [] : [id];
+  });
 
   const controls = new Set(changedIds(before.rig, after.rig, 'controls'));
   const controllers = new Set(changedIds(before.rig, after.rig, 'controllers'));
@@ -73,6 +77,7 @@ export function affected(before: RigIndex, after: RigIndex): Affected {
         if (rows.some((row) => presets.has(row.id)))
           for (const id of sendersToTargets(index, new Set([index.parameters.get(chooserId)?.targetId]))) simulate.add(id);
     for (const id of besideInside(index, parameters)) simulate.add(id);
+    for (const id of besideClocks(index, reclocked)) simulate.add(id);
     for (const id of parameters) {
       for (const landing of index.landingsOf.get(id) ?? []) addHeard(keys, landing);
       for (const p of index.sendsFor.get(id) ?? []) simulate.add(p.assignment.id);
@@ -176,8 +181,18 @@ function besideInside(index: RigIndex, changed: readonly string[]): readonly str
   if (changed.length === 0) return [];
   const inside = hangingTogether(index);
   const { leads, follows } = clocksOf(index);
-  const there = changed.flatMap((id) => (inside.has(id) ? [id, ...(leads.get(id) ?? []), ...(follows.get(id) ?? [])] : []));
+  const there = changed.flatMap((id) =>
+    inside.has(id) ? [id, ...(leads.get(id) ?? []), ...(follows.get(id) ?? []).flatMap((by) => by.parameterId ?? [])] : [],
+  );
   return sendersToTargets(index, new Set(there.map((id) => index.parameters.get(id)?.targetId)));
+}
+
+/** Whoever moves something of a target that goes by the clock of one of these controllers. */
+function besideClocks(index: RigIndex, controllers: readonly string[]): readonly string[] {
+  if (controllers.length === 0) return [];
+  const { leads } = clocksOf(index);
+  const led = controllers.flatMap((id) => leads.get(id) ?? []);
+  return sendersToTargets(index, new Set(led.map((id) => index.parameters.get(id)?.targetId)));
 }
 
 /** Whether a parameter is one that has to be within reach. */

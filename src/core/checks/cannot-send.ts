@@ -1,5 +1,5 @@
 // What the firmware of a controller cannot send: kinds of message, ways of sending values, what an encoder says as it is turned.
-import { changeBehaviour, changeLanding, landingsFor } from '../commands';
+import { changeBehaviour, changeLanding, landingsFor, patch } from '../commands';
 import { shortName } from '../midi';
 import {
   type Assignment,
@@ -19,7 +19,7 @@ import { alternating, always, homeOf, sendsFor, whileHeld } from './fix-parts';
 /** A kind of message, or a way of sending values, that the firmware has not. */
 export const cannotSend: AssignmentCheck<
   'cannot-send',
-  { readonly what: 'message' | 'values' | 'clicks' | 'positions'; readonly message: string; readonly mode: string }
+  { readonly what: 'message' | 'values' | 'clicks' | 'positions' | 'clock'; readonly message: string; readonly mode: string }
 > = {
   scope: 'assignment',
   id: 'cannot-send',
@@ -28,10 +28,16 @@ export const cannotSend: AssignmentCheck<
   severities: ['stop'],
   asks: 'all',
   guide: 'The firmware does not send this kind of message, or values in this way.',
-  say: ({ what, message, mode }) => ({
-    title: `This controller cannot send ${what === 'message' ? `${message} messages` : what === 'values' ? `${modeWords[mode] ?? mode} values` : what === 'positions' ? 'where an encoder stands, only its clicks' : 'these clicks'}.`,
-    reason: 'Its firmware does not offer it, so it cannot be entered.',
-  }),
+  say: ({ what, message, mode }) =>
+    what === 'clock'
+      ? {
+          title: 'This controller sends no clock whose tempo could be set.',
+          reason: 'Nothing comes of that part of the function.',
+        }
+      : {
+          title: `This controller cannot send ${what === 'message' ? `${message} messages` : what === 'values' ? `${modeWords[mode] ?? mode} values` : what === 'positions' ? 'where an encoder stands, only its clicks' : 'these clicks'}.`,
+          reason: 'Its firmware does not offer it, so it cannot be entered.',
+        },
   find: ({ index }, assignment) => {
     const home = homeOf(index, assignment);
     if (!home) return [];
@@ -53,7 +59,12 @@ export const cannotSend: AssignmentCheck<
     });
     // Two lists in turn need a firmware that knows whose turn it is.
     const inTurn = !move && alternates(played.actions) && !firmware.switchModes.includes('latching');
-    const [first] = [...lacks, ...(inTurn ? [{ what: 'values' as const, message: '', mode: 'latching' }] : [])];
+    const clockless = home.controller.clock === null && played.actions.some((a) => a.type === 'tempo');
+    const [first] = [
+      ...(clockless ? [{ what: 'clock' as const, message: '', mode: '' }] : []),
+      ...lacks,
+      ...(inTurn ? [{ what: 'values' as const, message: '', mode: 'latching' }] : []),
+    ];
     if (first === undefined) return [];
     return [
       {
@@ -81,6 +92,7 @@ function canFixes({ index }: CheckContext, finding: Finding): readonly Fix[] {
   const firmware = assignment ? homeOf(index, assignment)?.controller.firmware : undefined;
   if (!assignment || !firmware) return [];
   const played = standInOf(index, assignment) ?? assignment;
+  if (finding.facts.what === 'clock') return clockInstead(index, played);
   return sendsFor(played, null).flatMap(({ send, at }): Fix[] => {
     const { behaviour } = send;
     if (behaviour.type === 'range' && assignment.gesture.type === 'move') return clicksInstead(index, played, firmware, send, at);
@@ -92,6 +104,15 @@ function canFixes({ index }: CheckContext, finding: Finding): readonly Fix[] {
       return edit ? [{ label: `Send ${modeWords[way.type]} values`, edit }] : [];
     });
   });
+}
+
+/** The clock that a function sets. */
+function clockInstead(index: RigIndex, assignment: Assignment): Fix[] {
+  const controller = homeOf(index, assignment)?.controller;
+  const bpm = assignment.actions.flatMap((a) => (a.type === 'tempo' && a.bpm !== null ? [a.bpm] : []))[0] ?? 120;
+  if (!controller) return [];
+  const label = `Let ${controller.name} send a clock, at ${bpm} BPM`;
+  return [{ label, edit: batch(label, patch('controllers', controller, { clock: { bpm } })) }];
 }
 
 /** Clicks in place of positions, for an encoder that sends no others; its target reads them as such, where it can. */

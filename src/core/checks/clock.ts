@@ -21,7 +21,7 @@ export const heldByClock: AssignmentCheck<
   }),
   fits: ({ index }, _assignment, { did }, parameter) => {
     const [by] = clocksOf(index).follows.get(parameter.id) ?? [];
-    const sender = index.targets.get(index.parameters.get(by ?? '')?.targetId ?? '');
+    const sender = by && (index.targets.get(by.unitId) ?? index.controllers.get(by.unitId));
     const target = index.targets.get(parameter.targetId);
     if (did.type !== 'never-reacts' || !sender || !target) return null;
     return { parameter: parameter.name, target: target.name, by: sender.name };
@@ -71,7 +71,7 @@ export const clockFollowed: RigCheck<
       if (clock !== 'followed' && (clock !== 'sent' || tempo)) return [];
       const senders = tempo ? (clocksOf(index).follows.get(tempo.id) ?? []) : [];
       if (tempo && senders.length === 1) return [];
-      const by = senders.map((id) => index.targets.get(index.parameters.get(id)?.targetId ?? '')?.name ?? '?');
+      const by = senders.map(({ unitId }) => (index.targets.get(unitId) ?? index.controllers.get(unitId))?.name ?? '?');
       const why =
         clock === 'sent'
           ? ('sends-none' as const)

@@ -1295,3 +1295,37 @@ it('an encoder that sends clicks alone is not planned with where it stands', () 
   expect(found?.facts.what).toBe('positions');
   expect(found && offeredFixes(judge(ill), found, newId).map((f) => f.label)).toEqual(['Send clicks']);
 });
+
+it('a tempo is set on a clock that is sent, and two clocks at one target are told by their names', () => {
+  const setting = (clock: Controller['clock'], follows: boolean): Rig => {
+    const rig = one(
+      { gesture: 'press', meant: [] },
+      {
+        parameter: continuous('mix', 20, 300, { unit: 'BPM' }),
+        reception: follows ? { clock: 'followed' } : {},
+        actions: [{ type: 'tempo', bpm: null }],
+      },
+    );
+    return { ...rig, controllers: rig.controllers.map((c) => ({ ...c, clock })) };
+  };
+  expect(has(setting({ bpm: 96 }, false), 'cannot-send')).toBe(false);
+  const ill = setting(null, true);
+  const found = all(ill).find((f) => f.check === 'cannot-send');
+  const [fix] = found ? offeredFixes(judge(ill), found, newId) : [];
+  expect([found?.facts.what, fix?.label]).toEqual(['clock', expect.stringMatching(/send a clock, at 120 BPM$/)]);
+  const mended = fix && apply(ill, fix.edit);
+  expect(mended?.ok && all(mended.value).map((f) => f.check)).not.toContain('cannot-send');
+  // Nobody sends one: told; the controller does: not.
+  expect(has(ill, 'clock-followed')).toBe(true);
+  expect(has(setting({ bpm: 96 }, true), 'clock-followed')).toBe(false);
+  const both = setting({ bpm: 96 }, true);
+  const [hall] = both.targets;
+  if (!hall) throw new Error('no target');
+  const twice: Rig = {
+    ...both,
+    targets: [...both.targets, { ...hall, id: 'two', order: 2, name: 'Two', reception: { ...hall.reception, clock: 'sent' } }],
+    parameters: [...both.parameters, continuous('other', 20, 300, { unit: 'BPM', targetId: 'two', order: 2 })],
+    wires: [...both.wires, { ...(both.wires[0] ?? (null as never)), id: 'more', order: 2, from: { unitId: 'two', port: '' } }],
+  };
+  expect(all(twice).find((f) => f.check === 'clock-followed')?.facts).toMatchObject({ why: 'several', by: ['Board', 'Two'] });
+});

@@ -11,6 +11,7 @@ import {
   heldLayer,
   heldMacro,
   heldPreset,
+  heldWire,
   invert,
   type Landing,
   type Rig,
@@ -102,6 +103,7 @@ export function enteredRig({ now, assignments, landings }: EnteredWalk): Rig {
     parameters: now.parameters
       .map(heldMacro)
       .map((p) => ({ ...p, drives: p.drives.filter((d) => parameters.has(d.parameterId)) })),
+    wires: now.wires.map(heldWire),
     presets: now.presets
       .flatMap((p) => heldPreset(p) ?? [])
       .filter((p) => parameters.has(p.parameterId))

@@ -50,6 +50,7 @@ export function wire(from: Unit, to: Unit, order: number, newId: NewId): Wire {
     forRemote: true,
     passesOn: false,
     translator: null,
+    entered: null,
     note: '',
   };
 }
@@ -81,6 +82,7 @@ export function addController(
     bankNames: [...template.bankNames],
     firmware: template.firmware,
     setUp: template.setUp ?? noSetUp,
+    clock: template.clock ?? null,
     form: template.form ?? null,
     evidence: template.evidence ?? [],
     note: template.note ?? '',

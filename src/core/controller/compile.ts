@@ -94,6 +94,7 @@ export function compileController(index: Programmable, scope: CompileScope): Con
   }
   return {
     controllerId: controller.id,
+    clockBpm: controller.clock?.bpm ?? null,
     firmware: controller.firmware,
     controls,
     layers: index.layers,

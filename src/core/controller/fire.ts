@@ -5,6 +5,7 @@ import { resolve } from '../rig';
 import type { Emitter } from './emitter';
 import { setLatch } from './latches';
 import { lookUp, whereNow } from './look-up';
+import { clockAt, clockTapped } from './own-clock';
 import type { Armed, CompiledAction } from './program';
 import { type Cause, type Draft, type Later, recall, remember } from './state';
 
@@ -27,6 +28,10 @@ export function run(d: Draft, armed: Armed, cause: Cause, from = 0, again: Later
         break;
       case 'go':
         if (cause.type === 'down') go(d, action.to);
+        break;
+      case 'tempo':
+        if (cause.type === 'down' && d.clock !== null)
+          d.clock = action.bpm === null ? clockTapped(d.clock, d.t) : clockAt(d.clock, action.bpm);
         break;
       case 'wait':
         if (i + 1 < armed.actions.length && (cause.type !== 'up' || armed.actions.some(sendsOnRelease)))

@@ -90,6 +90,8 @@ export interface ProgramControl {
 }
 
 export interface ControllerProgram {
+  /** How fast the clock that it sends goes from switching on, in quarter notes a minute; null where it sends none. */
+  readonly clockBpm: number | null;
   readonly controllerId: string;
   readonly firmware: Firmware;
   readonly controls: ReadonlyMap<string, ProgramControl>;

@@ -79,6 +79,12 @@ export interface Later {
   readonly turn: 'first' | 'second' | null;
 }
 
+/** The clock that a controller sends: how fast it goes in quarter notes a minute, and when it was tapped last, in milliseconds. */
+export interface OwnClock {
+  readonly bpm: number;
+  readonly taps: readonly number[];
+}
+
 export interface ControllerState {
   readonly bank: number;
   readonly page: number;
@@ -89,6 +95,8 @@ export interface ControllerState {
   readonly later: readonly Later[];
   /** Latches, counters, last values, positions: a slot each, as the program laid them out. */
   readonly memory: readonly number[];
+  /** Null where it sends no clock. */
+  readonly clock: OwnClock | null;
 }
 
 /** A switch that is closed as it is switched on: nothing was sent for that, letting go of it is told. */
@@ -120,6 +128,7 @@ export const startController = (program: ControllerProgram, bank: number, page: 
   taps: {},
   later: [],
   memory: program.memoryAtStart,
+  clock: program.clockBpm === null ? null : { bpm: program.clockBpm, taps: [] },
 });
 
 /** A state while one step works on it; what it does not touch is shared with the state before. */
@@ -134,6 +143,7 @@ export interface Draft {
   taps: Readonly<Record<string, Tap>>;
   later: readonly Later[];
   memory: readonly number[];
+  clock: OwnClock | null;
   own: number[] | null;
   /** Threes: a word, the slot of what sent it (−1 for a modifier's own signal), the position of the port that it goes out of. */
   readonly output: number[];
@@ -154,6 +164,7 @@ export const draftOf = (program: ControllerProgram, state: ControllerState, t: n
   taps: state.taps,
   later: state.later,
   memory: state.memory,
+  clock: state.clock,
   own: null,
   output: [],
 });
@@ -168,6 +179,7 @@ export const stateOf = (d: Draft): ControllerState => ({
   taps: d.taps,
   later: d.later,
   memory: d.memory,
+  clock: d.clock,
 });
 
 /** What a slot of the memory holds; 0 where nothing was kept. */

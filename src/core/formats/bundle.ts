@@ -28,7 +28,7 @@ const BUNDLE_FORMAT = 'keen-dial/bundle';
  * rows and to what is selected, and encoders may send a message for each way; older ones do not. Version 10: what an encoder sends from the factory may be clicks or a
  * message for each way; older ones say where it stands.
  */
-const VERSION = 10;
+const VERSION = 11;
 
 export type ItemKind = 'controller-template' | 'target-profile' | 'rig-template' | 'rig';
 

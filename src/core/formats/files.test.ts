@@ -73,10 +73,10 @@ describe('templates, profiles and bundles', () => {
     expect(refused).toMatchObject({ ok: false, error: [{ location: expect.stringContaining('profiles, item 2') }] });
   });
   it('refuses other formats and newer versions, and says which', () => {
-    const newer = writeProfile(only(targetProfiles)).replace(/"formatVersion": \d+/, '"formatVersion": 11');
+    const newer = writeProfile(only(targetProfiles)).replace(/"formatVersion": \d+/, '"formatVersion": 12');
     expect(parseFile(newer)).toMatchObject({
       ok: false,
-      error: [{ location: 'formatVersion', problem: { code: 'newer', most: 10 } }],
+      error: [{ location: 'formatVersion', problem: { code: 'newer', most: 11 } }],
     });
     expect(parseFile('{"format":"something/else","formatVersion":1}')).toMatchObject({
       ok: false,

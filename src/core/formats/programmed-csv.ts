@@ -245,7 +245,7 @@ export function writeProgrammed(index: RigIndex, controller: Controller, format:
       else if (action.type === 'keystroke' && action.back !== undefined) losses.push({ code: 'keys-both-ways', of: where });
       else if (action.type === 'keystroke' || action.type === 'go')
         return [[control.name, ...plainCells(action), '', '', bank, assignment.gesture.type]];
-      else if (action.type === 'wait') losses.push({ code: 'sends-nothing', of: where });
+      else if (action.type === 'wait' || action.type === 'tempo') losses.push({ code: 'sends-nothing', of: where });
       else {
         const { message, behaviour } = action;
         const values = listed(behaviour);

@@ -16,7 +16,11 @@ describe('the sheet as Markdown', () => {
     const sheet = makeSheet(indexRig(demo));
     const text = writeSheetMarkdown(demo.name, sheet);
     const rows = text.split('\n').filter((l) => l.startsWith('| ['));
-    const lines = [...sheet.controllers.flatMap((c) => c.lines), ...sheet.targets.flatMap((t) => [...t.lines, ...t.clear])];
+    const lines = [
+      ...sheet.controllers.flatMap((c) => c.lines),
+      ...sheet.targets.flatMap((t) => [...t.lines, ...t.clear]),
+      ...sheet.translators.flatMap((t) => t.lines),
+    ];
     expect(rows).toHaveLength(lines.filter((l) => isEntered(l) !== null).length);
     expect(text).toContain(
       '| [x] | [ ] | FS 1 | Overture · Base | press | Control change | 5 | 102 | alternating 127 / 0 | Murmur Loom: Loom |',
@@ -31,7 +35,7 @@ describe('the sheet as Markdown', () => {
       fc.property(someRichRig, (given) => {
         const sheet = makeSheet(indexRig(richRig(given)));
         const text = writeSheetMarkdown('rig', sheet);
-        for (const { lines } of [...sheet.controllers, ...sheet.targets])
+        for (const { lines } of [...sheet.controllers, ...sheet.targets, ...sheet.translators])
           for (const line of lines) for (const fact of line.facts) expect(text).toContain(cell(fact.text));
       }),
       { numRuns: 30 },

@@ -52,6 +52,7 @@ export const templateSchema = z.object({
     .max(500)
     .default([]),
   setUp: controller.shape.setUp,
+  clock: controller.shape.clock,
   form: controller.shape.form,
   evidence: controller.shape.evidence,
   note: controller.shape.note,

@@ -22,6 +22,7 @@ export interface ControllerTemplate {
   readonly groups?: readonly TemplateGroup[];
   readonly arrivals?: readonly TemplateArrival[];
   readonly setUp?: Controller['setUp'];
+  readonly clock?: Controller['clock'];
   readonly form?: Controller['form'];
   readonly evidence?: Controller['evidence'];
   readonly note?: string;
@@ -49,6 +50,7 @@ export function templateRig(template: ControllerTemplate, id: string): Rig {
     bankNames: [...template.bankNames],
     firmware: template.firmware,
     setUp: template.setUp ?? noSetUp,
+    clock: template.clock ?? null,
     form: template.form ?? null,
     evidence: template.evidence ?? [],
     note: template.note ?? '',
@@ -101,6 +103,7 @@ export function unitTemplate(
       controls.map((c) => c.id),
     ),
     setUp: unit.setUp,
+    clock: unit.clock,
     form: unit.form,
     evidence: unit.evidence,
     note: unit.note,

@@ -69,6 +69,12 @@ describe('a probe finds out', () => {
         probed('switch', rigFor('switch', { threshold: u7(threshold), actsOn: 'at-or-above-threshold' }, { mode: 'toggle' }))
           .ways,
       ).toEqual({ type: 'toggle', threshold, actsOn: 'at-or-above-threshold' });
+    for (const threshold of [1, 2, 63, 64, 100, 127]) {
+      const reception = { threshold: u7(threshold), actsOn: 'rising-edge' as const };
+      const { probe, ways } = probed('switch', rigFor('switch', reception, { mode: 'toggle' }));
+      expect(ways).toEqual({ type: 'toggle', ...reception });
+      expect(probe.log.length).toBeLessThanOrEqual(14);
+    }
     expect(probed('switch', rigFor('switch', { actsOn: 'any-message' }, { mode: 'toggle' })).ways).toMatchObject({
       type: 'toggle',
       actsOn: 'any-message',
@@ -99,6 +105,20 @@ describe('a probe finds out', () => {
     const unclear = answerProbe(beginProbe('switch'), 127, 'unclear');
     expect(unclear.guesses.length).toBe(beginProbe('switch').guesses.length);
   });
+});
+
+it('that acts on rising edges is found out, whatever was sent before', () => {
+  const reception = { threshold: u7(64), actsOn: 'rising-edge' as const };
+  const index = rigFor('switch', reception, { mode: 'toggle' });
+  const tell = simulated(index, 'switch');
+  // Flipped twice: off again, and the value before counted as on.
+  for (const value of [127, 0, 127]) tell(value);
+  let probe = beginProbe('switch');
+  for (let value = nextValue(probe); value !== null && probe.log.length < MOST_PROBES; value = nextValue(probe)) {
+    const { before, after } = tell(value);
+    probe = answerProbe(probe, value, seenOf('switch', before, after));
+  }
+  expect(factsFound(probe)).toEqual({ type: 'toggle', ...reception });
 });
 
 describe('writing it down', () => {

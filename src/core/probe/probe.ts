@@ -27,6 +27,8 @@ export interface Guess {
   /** 0 or 1 for a switch, 0–1 for a knob. */
   readonly position: number;
   readonly takeoverState: TakeoverState;
+  /** Whether the value before counted as on; of consequence to who acts on rising edges alone. */
+  readonly on: boolean;
 }
 
 export type Ways =
@@ -45,14 +47,15 @@ export interface Probe {
   readonly log: ReadonlyArray<{ readonly value: number; readonly seen: Seen | 'unclear' }>;
 }
 
-/** Every way of listening that is tried: 127 thresholds absolute and 127 toggling, the toggle that any message flips; three takeovers,
- * and three codings of clicks in three sizes of step. */
+/** Every way of listening that is tried: 127 thresholds absolute, 127 toggling on what counts as on and 127 on rising edges alone (whether the value before counted as on
+ * nobody knows), the toggle that any message flips; three takeovers, and three codings of clicks in three sizes of step. */
 export function beginProbe(kind: ProbeKind): Probe {
   const at =
     (position: number) =>
-    (ways: Ways): Guess => ({ ways, position: position, takeoverState: detachedTakeover });
+    (ways: Ways): Guess => ({ ways, position, takeoverState: detachedTakeover, on: false });
   if (kind === 'switch') {
     const all = Array.from({ length: 127 }, (_, i) => i + 1);
+    const rising = all.map((threshold): Ways => ({ type: 'toggle', threshold, actsOn: 'rising-edge' }));
     return {
       kind,
       log: [],
@@ -60,7 +63,10 @@ export function beginProbe(kind: ProbeKind): Probe {
         ...all.map((threshold): Ways => ({ type: 'absolute-switch', threshold })),
         ...all.map((threshold): Ways => ({ type: 'toggle', threshold, actsOn: 'at-or-above-threshold' })),
         { type: 'toggle' as const, threshold: 64, actsOn: 'any-message' as const },
-      ].map(at(0)),
+        ...rising,
+      ]
+        .map(at(0))
+        .concat(rising.map((ways) => ({ ...at(0)(ways), on: true }))),
     };
   }
   return {
@@ -85,16 +91,34 @@ export function listened(guess: Guess, value: number): Guess {
   const { ways, position: place, takeoverState } = guess;
   switch (ways.type) {
     case 'absolute-switch':
-      return { ...guess, position: value >= ways.threshold ? 1 : 0 };
+    case 'relative':
+      return { ...guess, position: positionAfter(guess, value) };
     case 'toggle':
-      return { ...guess, position: ways.actsOn === 'any-message' || value >= ways.threshold ? 1 - place : place };
+      return { ...guess, position: positionAfter(guess, value), on: value >= ways.threshold };
     case 'absolute-knob': {
-      if (ways.takeover === 'jump') return { ...guess, position: value / 127 };
+      if (ways.takeover === 'jump') return { ...guess, position: positionAfter(guess, value) };
       const taken = takeOver(rules[ways.takeover], takeoverState, value / 127, place, false);
       return { ...guess, position: taken.position ?? place, takeoverState: { ...taken.takeoverState, left: null } };
     }
+    default:
+      return exhaustive(ways);
+  }
+}
+
+/** The position alone: it is asked of each guess and each value. */
+function positionAfter({ ways, position, takeoverState, on }: Guess, value: number): number {
+  switch (ways.type) {
+    case 'absolute-switch':
+      return value >= ways.threshold ? 1 : 0;
+    case 'toggle': {
+      const acts = ways.actsOn === 'any-message' || (value >= ways.threshold && !(ways.actsOn === 'rising-edge' && on));
+      return acts ? 1 - position : position;
+    }
+    case 'absolute-knob':
+      if (ways.takeover === 'jump') return value / 127;
+      return takeOver(rules[ways.takeover], takeoverState, value / 127, position, false).position ?? position;
     case 'relative':
-      return { ...guess, position: Math.min(1, Math.max(0, place + decodeClicks(value, ways.coding) * ways.step)) };
+      return Math.min(1, Math.max(0, position + decodeClicks(value, ways.coding) * ways.step));
     default:
       return exhaustive(ways);
   }
@@ -147,7 +171,7 @@ export function nextValue(probe: Probe): number | null {
   for (const value of tried[probe.kind]) {
     const shares = new Map<Seen, number>();
     for (const g of probe.guesses) {
-      const seen = seenOf(probe.kind, g.position, listened(g, value).position);
+      const seen = seenOf(probe.kind, g.position, positionAfter(g, value));
       shares.set(seen, (shares.get(seen) ?? 0) + 1);
     }
     const bits = [...shares.values()].reduce((sum, n) => {

@@ -3,7 +3,7 @@
 // A rig compiled, and one step.
 
 export { gridMs, launchDue, targetsWakeAt } from './launch';
-export { look, openInHost, setByMouse } from './outside';
+export { look, openInHost, setByClock, setByMouse } from './outside';
 export { compileTargets, type Listener, type Receiver, type TargetProgram, type Tempo, usualTempo } from './program';
 export { startTargets, type TargetState, type Unheard } from './state';
 export { stepTargets } from './step';

@@ -26,7 +26,7 @@ export const movesAlong = (index: RigIndex, parameter: Parameter): readonly stri
   ...broughtBy(index, parameter).flatMap(({ bank, toSelected }) => [bank.moved, toSelected.selected]),
   // A clock is there before anybody moves it: who follows it begins as fast as it is.
   ...(clocksOf(index).leads.get(parameter.id) ?? []),
-  ...(clocksOf(index).follows.get(parameter.id) ?? []),
+  ...(clocksOf(index).follows.get(parameter.id) ?? []).flatMap((by) => by.parameterId ?? []),
 ];
 
 /** The macros among the parameters in play, by slot. What fires is not moved along, and has nothing to move others by; it can bring a bank to what is selected. */

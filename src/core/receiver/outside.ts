@@ -1,5 +1,6 @@
 // What others do to a target: the mouse, the focus; and what can be read of it.
 import { putStep } from './load';
+import { moveAlong } from './macros';
 import { inRange, type Receiver, type TargetProgram } from './program';
 import { minds, NONE, type TargetState } from './state';
 
@@ -22,6 +23,23 @@ export function setByMouse(
   const values = state.values.slice();
   const moved: number[] = [];
   putStep(program, values, moved, slot, to);
+  return { state: { ...state, values }, moved };
+}
+
+/** A clock makes a tempo as fast as it is, as far as that goes: the one thing that moves what follows a clock. */
+export function setByClock(
+  program: TargetProgram,
+  state: TargetState,
+  slot: number,
+  bpm: number,
+): { readonly state: TargetState; readonly moved: readonly number[] } {
+  const parameter = program.parameters[slot];
+  const to = parameter ? inRange(parameter, bpm) : bpm;
+  if (state.values[slot] === to) return { state, moved: NONE };
+  const values = state.values.slice();
+  values[slot] = to;
+  const moved = [slot];
+  moveAlong(program.macros, values, moved, slot);
   return { state: { ...state, values }, moved };
 }
 

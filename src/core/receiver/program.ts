@@ -247,8 +247,11 @@ function inTime(index: RigIndex, parameters: readonly Parameter[], start: readon
   if (follows.size === 0) return start;
   return start.map((value, slot) => {
     const of = parameters[slot];
-    const by = of && parameters.findIndex((p) => p.id === follows.get(of.id)?.[0]);
-    return of && by !== undefined && by >= 0 ? inRange(of, start[by] ?? value) : value;
+    const by = of && follows.get(of.id)?.[0];
+    if (!of || !by) return value;
+    const own = index.controllers.get(by.unitId)?.clock?.bpm;
+    const at = parameters.findIndex((p) => p.id === by.parameterId);
+    return inRange(of, own ?? start[at] ?? value);
   });
 }
 

@@ -28,6 +28,8 @@ import {
   type Rig,
   type SwitchGroup,
   type Tick,
+  translatorSchema,
+  type Wire,
 } from './schema';
 
 /** The form of the sheet that is written now; ticks remember it. */
@@ -37,7 +39,7 @@ export const SHEET_FORM = 2;
 export type Entered = NonNullable<Tick['facts']>;
 
 /** Anything that can be ticked as entered. */
-export type Tickable = Assignment | Landing | Layer | Parameter | Preset | SwitchGroup | Arrival;
+export type Tickable = Assignment | Landing | Layer | Parameter | Preset | SwitchGroup | Arrival | Wire;
 
 interface Counters {
   readonly counters: Lookup<string, Counter>;
@@ -191,8 +193,13 @@ function factsOfArrival({ counters }: Counters, row: Arrival): Entered {
   );
 }
 
+/** What is set up in the translator on a wire; nothing where there is none. What it is called says where it stands, and is entered nowhere. */
+const factsOfTranslator = ({ translator }: Wire): Entered =>
+  translator === null ? {} : { translates: translator.lines, rest: translator.rest };
+
 /** The facts of anything that can be ticked. */
 export function factsOf(index: Counters, row: Tickable): Entered {
+  if ('translator' in row) return factsOfTranslator(row);
   if ('step' in row) return factsOfPreset(row);
   if ('controlIds' in row) return factsOfGroup(row);
   if ('latches' in row) return factsOfArrival(index, row);
@@ -225,7 +232,9 @@ export function stands(index: Counters, row: Tickable): boolean {
   if (entered.facts === undefined) return true;
   const before = known.get(row);
   if (before && before.counters === index.counters) return before.stands;
-  const now = sameJson(entered.facts, factsOf(index, row));
+  // What kind of control a target was told is kept with it, and hangs on other rows: it is held against those where they are known.
+  const { kind: _told, ...own } = entered.facts;
+  const now = sameJson(own, factsOf(index, row));
   known.set(row, { counters: index.counters, stands: now });
   return now;
 }
@@ -308,6 +317,16 @@ export function heldGroup(row: SwitchGroup): SwitchGroup | null {
   const { bank = null, page = null, group, switches, again, sendsOff = false } = kept;
   const read = groupSchema.safeParse({ ...row, bank, page, name: group, controlIds: switches, pressedAgain: again, sendsOff });
   return read.success ? read.data : row;
+}
+
+/** A wire with its translator as that is set up; a plain cable where nobody set one up. */
+export function heldWire(row: Wire): Wire {
+  const kept = row.entered?.facts;
+  if (kept === undefined) return row.translator === null ? row : { ...row, translator: null };
+  const { translates, rest } = kept;
+  if (translates === undefined) return { ...row, translator: null };
+  const read = translatorSchema.safeParse({ name: row.translator?.name ?? '', lines: translates, rest });
+  return read.success ? { ...row, translator: read.data } : row;
 }
 
 /** What is done on arriving somewhere, as it was set up; null where nobody did. */

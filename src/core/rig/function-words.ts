@@ -16,7 +16,7 @@ export function doingWords(index: Named, { actions, controlId }: Assignment): st
   const names = [...new Set(meant.map((id) => index.parameters.get(id)?.name ?? ''))].filter((n) => n !== '');
   if (names.length > 0) return names.join(' + ');
   const controller = index.controllers.get(index.controls.get(controlId)?.controllerId ?? '');
-  for (const type of ['go', 'keystroke', 'send'] as const) {
+  for (const type of ['go', 'tempo', 'keystroke', 'send'] as const) {
     const action = actions.find((x) => x.type === type);
     if (action) return actionWords(controller, action);
   }
@@ -34,6 +34,8 @@ export function actionWords(controller: Controller | undefined, action: Action):
       return action.back === undefined ? action.keys : `${action.keys} / ${action.back}`;
     case 'wait':
       return `wait ${action.ms} ms`;
+    case 'tempo':
+      return action.bpm === null ? 'tap tempo' : `${action.bpm} BPM`;
     default:
       return exhaustive(action);
   }

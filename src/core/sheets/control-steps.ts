@@ -2,12 +2,13 @@
 import type { Assignment, Controller, RigIndex, Target } from '../rig';
 import type { SheetLine } from './line';
 import { recipeFor } from './recipe-values';
+import { doneBefore } from './set-up-lines';
 import { placeWords } from './sheet';
 import { type EntryStep, SECONDS } from './step';
 
 /** The steps for the lines of one controller; none for no lines. */
 export function controllerSteps(index: RigIndex, controller: Controller, lines: readonly SheetLine[]): readonly EntryStep[] {
-  if (lines.every((l) => l.of.type === 'set-up')) return [];
+  if (controller.clock === null && lines.every((l) => l.of.type === 'set-up')) return [];
   const common = { unitId: controller.id, unit: controller.name };
   const groups = functionsIn(index, lines);
   const steps: EntryStep[] = [setUpController(controller)];
@@ -153,7 +154,7 @@ const programmed = { panel: 'at its panel', editor: 'in its editor', browser: 'i
 function setUpController(controller: Controller): EntryStep {
   const { firmware, id, name } = controller;
   const todo = [
-    ...controller.setUp.before,
+    ...doneBefore(controller),
     firmware.readOnlySlots > 0 && firmware.userSlots > 0
       ? 'Copy a factory slot to a slot of your own: what ships cannot be changed.'
       : firmware.userSlots > 1

@@ -2,7 +2,7 @@
 import { exhaustive } from '../base';
 import { type RigIndex, sameJson } from '../rig';
 import { placeColumn, together } from './columns';
-import { type FactName, factWord } from './fact';
+import { type FactName, fact, factWord } from './fact';
 import { type SheetLine, textOf } from './line';
 import { makeSheet } from './sheet';
 
@@ -79,10 +79,18 @@ export function writtenFor(index: RigIndex, standing = false): ReadonlyMap<strin
     [
       ...sheet.controllers.map(({ name, lines }) => ({ name, lines })),
       ...sheet.targets.map(({ name, lines, clear }) => ({ name, lines: standing ? [...lines, ...clear] : lines })),
-      // Nobody ticks what a translator holds: it is taken to be as it was planned.
       ...sheet.translators,
-    ].flatMap(({ name, lines }) => lines.filter(isThere).map((l) => [l.key, writtenIn(name, l)] as const)),
+    ].flatMap(({ name, lines }) =>
+      lines.filter(isThere).map((l) => [l.key, writtenIn(name, standing ? withKindTold(l) : l)] as const),
+    ),
   );
+}
+
+/** A line as it stands in its target, with the kind of control that it was told when it was ticked. */
+function withKindTold(line: SheetLine): SheetLine {
+  const kind = line.of.type === 'landing' ? line.of.landing.entered?.facts?.kind : undefined;
+  if (typeof kind !== 'string') return line;
+  return { ...line, facts: line.facts.map((f) => (f.name === 'kind' ? fact('kind', kind, kind) : f)) };
 }
 
 const writtenIn = (unit: string, line: SheetLine): Written => ({

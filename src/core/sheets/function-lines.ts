@@ -144,6 +144,11 @@ export function actionFacts(naming: Naming, controller: Controller, action: Acti
       return [fact('type', 'go', 'Go'), goFact(controller, action.to)];
     case 'wait':
       return [fact('type', 'wait', 'Wait'), fact('values', action.ms, `${exactNumber(action.ms)} ms`)];
+    case 'tempo':
+      return [
+        fact('type', 'tempo', 'Own clock'),
+        fact('values', action.bpm, action.bpm === null ? 'tap' : `${exactNumber(action.bpm)} BPM`),
+      ];
     case 'keystroke':
       return [
         fact('type', 'keystroke', 'Keys'),

@@ -3,6 +3,7 @@
 import { counted, plural } from '../base';
 import type { Assignment, Controller, Landing, RigIndex, Target } from '../rig';
 import { standInOf, stands } from '../rig';
+import { standsNow } from './ticked';
 
 export interface Home {
   readonly unitId: string;
@@ -113,7 +114,7 @@ function targetHome(index: RigIndex, target: Target): Home | null {
   const landings = index.rig.landings.filter((l) => l.targetId === target.id);
   if (landings.length === 0) return null;
   const { reception } = target;
-  const entered = landings.filter((l) => stands(index, l)).length;
+  const entered = landings.filter((l) => standsNow(index, l)).length;
   const moved = startsElsewhere(index, landings);
   const pickups = landings.filter((l) => l.takeover !== 'jump').length;
   return {

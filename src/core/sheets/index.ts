@@ -22,6 +22,9 @@ export { isEntered, type SheetLine, saysOn, textOf, tickedRow } from './line';
 export { type Recipe, type RecipeValues, recipeBlanks, writeRecipe } from './recipe';
 export { exampleValues, recipeValues } from './recipe-values';
 export { countToEnter, makeSheet, openLines, placeWords, type Sheet } from './sheet';
+export { standsNow, tickFor } from './ticked';
+
+export { translatorWords } from './translator-lines';
 
 // Entering it step by step; teaching the software.
 

@@ -32,6 +32,7 @@ import { messageFacts } from './message-facts';
 import type { Naming } from './naming';
 import { presetLines } from './preset-lines';
 import { hostLayersOf, sendersOf } from './senders';
+import { standsNow } from './ticked';
 
 /** The lines of a target, and apart from them what was left over there: landings that nothing sends to. */
 export function targetLines(
@@ -79,7 +80,7 @@ function landingLine(index: RigIndex, naming: Naming, target: Target, landing: L
     takeover !== 'jump' || target.reception.takeover.length > 1 ? fact('takeover', takeover, takeovers[takeover]) : null,
     hearsAll(landing) ? fact('channels', channels, 'any') : null,
     scope === 'target' ? null : fact('scope', scope, scopeWords[scope]),
-    target.reception.asksKind ? fact('kind', null, toldKinds(index, landing).join(', ')) : null,
+    target.reception.asksKind ? kindFact(index, landing) : null,
     settings.length === 0 ? null : fact('settings', settings, settings.map(listed).join(', ')),
     needsFact(index, naming, conditions),
     landing.given === null ? null : fact('given', landing.given, givenWords[landing.given]),
@@ -90,9 +91,15 @@ function landingLine(index: RigIndex, naming: Naming, target: Target, landing: L
     of: { type: 'landing', landing },
     facts,
     limits: [],
-    entered: stands(index, landing),
+    entered: standsNow(index, landing),
     fresh: freshOn(landing, facts),
   };
+}
+
+/** What kind of control it is told that it is. */
+function kindFact(index: RigIndex, landing: Landing): Fact {
+  const kinds = toldKinds(index, landing).join(', ');
+  return fact('kind', kinds, kinds);
 }
 
 /** The message that is listened for; of a run its first number, and its last. */

@@ -31,8 +31,8 @@ export type LineOf =
   | { readonly type: 'group'; readonly group: SwitchGroup }
   /** What is done on arriving somewhere. `action`: which of its actions, from 0; null for the arrival itself. */
   | { readonly type: 'arrival'; readonly arrival: Arrival; readonly action: number | null }
-  /** What a translator on a wire makes of what fits one of its lines. */
-  | { readonly type: 'translator'; readonly wire: Wire }
+  /** What a translator on a wire makes of what fits one of its lines. `rest`: what becomes of everything else, with which the translator is ticked as a whole. */
+  | { readonly type: 'translator'; readonly wire: Wire; readonly rest: boolean }
   /** A step of the player's own before or after what is entered in a unit. */
   | { readonly type: 'set-up'; readonly unitId: string; readonly when: 'before' | 'after' };
 
@@ -52,12 +52,12 @@ export interface SheetLine {
 /** A fact of a line as the device shows it; empty where the line has none of it. */
 export const textOf = (line: SheetLine, name: FactName): string => line.facts.find((f) => f.name === name)?.text ?? '';
 
-/** Whether a line is entered as it reads; null where there is nothing to tick: taps and further signals go with their layer, values with their preset, what is moved along with its macro, actions with their arrival, a layer of the host with its modifier, steps of set-up are done each time, a translator is set up as a whole, and what a target came with is there. */
+/** Whether a line is entered as it reads; null where there is nothing to tick: taps and further signals go with their layer, values with their preset, what is moved along with its macro, actions with their arrival, a layer of the host with its modifier, steps of set-up are done each time, a translator has one tick with what becomes of the rest, and what a target came with is there. */
 export function isEntered({ of, entered }: SheetLine): boolean | null {
   return (of.type === 'landing' && of.landing.given !== null) ||
     of.type === 'host-layer' ||
     of.type === 'layer-signal' ||
-    of.type === 'translator' ||
+    (of.type === 'translator' && !of.rest) ||
     of.type === 'set-up' ||
     (of.type === 'layer' && of.tap !== null) ||
     (of.type === 'preset' && of.value !== null) ||
@@ -84,9 +84,10 @@ export function tickedRow({ of }: SheetLine): Tickable | null {
       return of.group;
     case 'arrival':
       return of.action === null ? of.arrival : null;
+    case 'translator':
+      return of.rest ? of.wire : null;
     case 'host-layer':
     case 'layer-signal':
-    case 'translator':
     case 'set-up':
       return null;
     default:
@@ -114,7 +115,7 @@ const notInFormOne: ReadonlySet<FactName> = new Set([
 /** The facts of a line that are new on the sheet since it was ticked. */
 export function freshOn(row: Tickable, facts: readonly Fact[]): readonly FactName[] {
   if (row.entered === null || (row.entered.sheet ?? 1) >= SHEET_FORM) return [];
-  const plain = new Set(['go', 'wait', 'keystroke']);
+  const plain = new Set(['go', 'wait', 'tempo', 'keystroke']);
   const type = facts.find((f) => f.name === 'type')?.value;
   return facts.filter((f) => notInFormOne.has(f.name) || (f.name === 'values' && plain.has(String(type)))).map((f) => f.name);
 }

@@ -1,11 +1,12 @@
 // The sheet: what to enter in each controller and in each target, control by control, in the notation of that device.
-import { type Assignment, type Controller, type RigIndex, stands, type Target, type Tickable } from '../rig';
+import type { Assignment, Controller, RigIndex, Target, Tickable } from '../rig';
 import { type Sent, sentOn } from '../wires';
 import { controllerLines, isProgrammed, keeperOf } from './function-lines';
 import { targetLines } from './landing-lines';
 import { isEntered, type SheetLine } from './line';
 import { namingOf } from './naming';
 import { withSetUp } from './set-up-lines';
+import { standsNow } from './ticked';
 import { type TranslatorSheet, translatorSheets } from './translator-lines';
 
 export interface Sheet {
@@ -24,9 +25,9 @@ export interface Sheet {
   }[];
   /** What is set up between them: translators on wires. */
   readonly translators: readonly TranslatorSheet[];
-  /** Functions, layers, landings, presets, groups and arrivals that are not entered as they are planned. */
+  /** Functions, layers, landings, presets, groups, arrivals and translators that are not entered as they are planned. */
   readonly toEnter: number;
-  /** All functions, layers, landings, presets, groups and arrivals. */
+  /** All functions, layers, landings, presets, groups, arrivals and translators. */
   readonly lines: number;
 }
 
@@ -45,14 +46,14 @@ export function makeSheet(index: RigIndex): Sheet {
       const { lines, clear } = targetLines(index, naming, target, sent);
       return { target, name: naming.target(target.id), lines: withSetUp(target, lines), clear };
     }),
-    translators: translatorSheets(index.rig, naming),
-    toEnter: rows.filter((r) => !stands(index, r)).length,
+    translators: translatorSheets(index, naming),
+    toEnter: rows.filter((r) => !standsNow(index, r)).length,
     lines: rows.length,
   };
 }
 
 /** How many functions, layers and landings are still to be entered somewhere, or to be entered again. */
-export const countToEnter = (index: RigIndex): number => toTick(index, sentOn(index)).filter((r) => !stands(index, r)).length;
+export const countToEnter = (index: RigIndex): number => toTick(index, sentOn(index)).filter((r) => !standsNow(index, r)).length;
 
 /** All that is to be entered: a function has one tick, however many messages it sends, and a layer one with all its taps. */
 function toTick(index: RigIndex, sent: Sent): readonly Tickable[] {
@@ -64,6 +65,7 @@ function toTick(index: RigIndex, sent: Sent): readonly Tickable[] {
     ...index.rig.presets,
     ...index.rig.groups,
     ...index.rig.arrivals,
+    ...index.rig.wires.filter((w) => w.translator !== null),
   ];
 }
 

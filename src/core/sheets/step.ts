@@ -1,5 +1,5 @@
 // What one step of the walk is.
-import type { Arrival, Assignment, Control, GestureType, Landing, Layer, Parameter, Preset, SwitchGroup } from '../rig';
+import type { Arrival, Assignment, Control, GestureType, Landing, Layer, Parameter, Preset, SwitchGroup, Wire } from '../rig';
 import type { SheetLine } from './line';
 import type { Recipe } from './recipe';
 
@@ -71,6 +71,13 @@ export type EntryStep =
       readonly type: 'place';
       readonly lines: readonly SheetLine[];
       readonly row: SwitchGroup | Arrival;
+      readonly done: boolean;
+    })
+  /** What a translator on a wire makes of what goes through it. */
+  | (Common & {
+      readonly type: 'translator';
+      readonly lines: readonly SheetLine[];
+      readonly wire: Wire;
       readonly done: boolean;
     })
   /** What a macro of a target moves along. */

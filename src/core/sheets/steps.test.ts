@@ -21,6 +21,8 @@ import { isEntered, textOf } from './line';
 import { makeSheet } from './sheet';
 import type { EntryStep } from './step';
 import { entryProgress, entrySteps, isTicked, whereToGoOn } from './steps';
+import { standsNow, tickFor } from './ticked';
+import { translatorWords } from './translator-lines';
 
 const demo = lanternHour();
 const index = indexRig(demo);
@@ -42,6 +44,7 @@ describe('the walk', () => {
       keys([
         ...sheet.controllers.flatMap((c) => c.lines.filter((l) => l.of.type !== 'set-up')),
         ...sheet.targets.flatMap((t) => [...t.lines, ...t.clear.filter((l) => isEntered(l))]),
+        ...sheet.translators.flatMap((t) => t.lines),
       ]),
     );
     expect(new Set(steps.map((s) => s.key)).size).toBe(steps.length);
@@ -220,6 +223,35 @@ describe('the walk', () => {
   });
 });
 
+describe('a tick of what was told a kind of control', () => {
+  const rig = (send: Behaviour, ask = true): Rig =>
+    withFunctions(
+      smallRig([continuous('mix', 0, 1)], { reception: ask ? { asksKind: true } : {} }),
+      [assignment({ id: 'a', on: 'fs1', message: cc(20), behaviour: send, meant: ['mix'] })],
+      [landing('mix', { address: cc(20) })],
+    );
+  const ticked = (was: Rig, now: Rig): boolean => {
+    const [row] = was.landings;
+    const entered = row ? tickFor(indexRig(was), row, mark.at) : null;
+    const later = { ...now, landings: now.landings.map((l) => ({ ...l, entered })) };
+    const [found] = later.landings;
+    return found !== undefined && standsNow(indexRig(later), found);
+  };
+  it('falls when the switch becomes another kind, and stands again with the old one', () => {
+    expect(ticked(rig(latching(127, 0)), rig(latching(127, 0)))).toBe(true);
+    expect(ticked(rig(latching(127, 0)), rig(momentary(127, 0)))).toBe(false);
+    expect(ticked(rig(momentary(127, 0)), rig(fixed(127)))).toBe(true);
+    // Nobody asks: nothing was told.
+    expect(ticked(rig(latching(127, 0), false), rig(momentary(127, 0), false))).toBe(true);
+  });
+  it('of before keeps no kind, and stands', () => {
+    const was = rig(latching(127, 0));
+    const old = { ...was, landings: was.landings.map((l) => ({ ...l, entered: mark })) };
+    const [row] = old.landings;
+    expect(row && standsNow(indexRig(old), row)).toBe(true);
+  });
+});
+
 describe('progress', () => {
   const bare = done(demo, [
     ...demo.assignments.flatMap((a) => [
@@ -228,6 +260,7 @@ describe('progress', () => {
     ]),
     ...demo.landings.flatMap((l) => (l.entered ? [set('landings', l, 'entered', null)] : [])),
     ...demo.layers.flatMap((l) => (l.entered ? [set('layers', l, 'entered', null)] : [])),
+    ...demo.wires.flatMap((w) => (w.entered ? [set('wires', w, 'entered', null)] : [])),
   ]);
   it('begins at the first set-up, goes on at the first open step, and ends at the last', () => {
     expect(whereToGoOn(entrySteps(indexRig(bare)))).toBe(0);
@@ -238,6 +271,7 @@ describe('progress', () => {
       ...bare.presets.map((p) => set('presets', p, 'entered', mark)),
       ...bare.groups.map((g) => set('groups', g, 'entered', mark)),
       ...bare.arrivals.map((a) => set('arrivals', a, 'entered', mark)),
+      ...bare.wires.map((w) => set('wires', w, 'entered', mark)),
     ]);
     const walked = entrySteps(indexRig(all));
     expect(whereToGoOn(walked)).toBe(walked.length - 1);
@@ -253,13 +287,13 @@ describe('progress', () => {
     const walked = entrySteps(indexRig(bare));
     const at = walked.findIndex((s) => s.unit.startsWith('Film box'));
     expect([walked[at - 1]?.type === 'parameter', walked[at + 1]?.unit]).toEqual([false, bare.targets[0]?.name]);
-    expect(walked[at]).toMatchObject({
-      todo: [
-        'Line 1: Control change 1, channel all, becomes nothing: it is stopped',
-        'Line 2: Pitch bend, channel all, becomes nothing: it is stopped',
-        'Everything else goes through as it is',
-      ],
-    });
+    const step = walked[at];
+    expect(step).toMatchObject({ type: 'translator', done: false });
+    expect(step?.type === 'translator' && step.lines.map(translatorWords)).toEqual([
+      'Line 1: Control change 1, channel all, becomes nothing: it is stopped',
+      'Line 2: Pitch bend, channel all, becomes nothing: it is stopped',
+      'And everything else goes through as it is',
+    ]);
   });
   it('counts what is ticked, whatever is', () => {
     fc.assert(

@@ -1,8 +1,6 @@
 // The sheet as a walk: one thing to do after another, hands on the hardware, in the order that costs the least walking.
 import type { RigIndex } from '../rig';
 import { controllerSteps } from './control-steps';
-import type { FactName } from './fact';
-import { type SheetLine, textOf } from './line';
 import { makeSheet } from './sheet';
 import { type EntryStep, SECONDS } from './step';
 import { targetSteps } from './target-steps';
@@ -26,28 +24,14 @@ export function entrySteps(index: RigIndex): readonly EntryStep[] {
 
 const translatorStep = ({ wire, name, lines }: TranslatorSheet): EntryStep => ({
   key: `translator ${wire.id}`,
-  type: 'set-up',
-  side: 'target',
-  when: 'before',
+  type: 'translator',
   unitId: wire.to.unitId,
   unit: name,
   seconds: SECONDS['set-up'] * lines.length,
-  todo: lines.map(lineWords),
+  lines,
+  wire,
+  done: lines.every((l) => l.entered),
 });
-
-/** `Line 1: Control change 20 to 27, channel all, becomes Note 60, channel 5, with values 0 to 127`. */
-function lineWords(line: SheetLine): string {
-  const say = (name: FactName, before = ''): string => (textOf(line, name) === '' ? '' : `${before}${textOf(line, name)}`);
-  const came = [`${say('type')}${say('number', ' ')}`, say('channel', 'channel ')].filter((t) => t !== '').join(', ');
-  const made = [
-    `${say('becomes')}${say('becomesNumber', ' ')}`,
-    say('becomesChannel', 'channel '),
-    say('becomesValues', 'with values '),
-    say('curve'),
-  ];
-  const becomes = made.filter((t) => t !== '').join(', ');
-  return textOf(line, 'type') === '' ? `Everything else ${becomes}` : `Line ${say('line')}: ${came}, becomes ${becomes}`;
-}
 
 /** Whether a step can be ticked: what is read only, and what goes from the sheet once it is done, cannot. */
 export const isTicked = (step: EntryStep): step is Extract<EntryStep, { readonly done: boolean }> =>
@@ -55,6 +39,7 @@ export const isTicked = (step: EntryStep): step is Extract<EntryStep, { readonly
   step.type === 'save' ||
   step.type === 'parameter' ||
   step.type === 'macro' ||
+  step.type === 'translator' ||
   step.type === 'preset' ||
   step.type === 'place' ||
   (step.type === 'layer' && step.side === 'controller');

@@ -16,6 +16,7 @@ const wire = (from: string, to: string, change: Partial<Wire> = {}): Wire => ({
   forRemote: true,
   passesOn: false,
   translator: null,
+  entered: null,
   note: '',
   ...change,
 });

@@ -29,6 +29,7 @@ const wire = (from: string, to: string, change: Partial<Wire> = {}): Wire => ({
   forRemote: true,
   passesOn: from !== 'board',
   translator: null,
+  entered: null,
   note: '',
   ...change,
 });

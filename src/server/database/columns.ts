@@ -17,6 +17,7 @@ export const columns: { readonly [T in TableName]: Readonly<Record<Exclude<keyof
     bankNames: 'json',
     firmware: 'json',
     setUp: 'json',
+    clock: 'json',
     form: 'json',
     evidence: 'json',
     note: 'text',
@@ -117,6 +118,7 @@ export const columns: { readonly [T in TableName]: Readonly<Record<Exclude<keyof
     forRemote: 'boolean',
     passesOn: 'boolean',
     translator: 'json',
+    entered: 'json',
     note: 'text',
   },
   layers: {

@@ -10,6 +10,7 @@ import {
   type Action,
   type Arrival,
   type Controller,
+  clockBpmSchema,
   type Edit,
   keysSchema,
   portsOf,
@@ -20,6 +21,8 @@ import {
 import { MessageFields } from '../panel/message-fields';
 import { Button } from '../primitives/button';
 import { CommitInput, NOT_TAKEN, Select } from '../primitives/field';
+import { limitWords } from '../primitives/number-field';
+import { parseDecimal } from '../primitives/numbers';
 import { Switch } from '../primitives/switch';
 import { PlaceFields } from './place-fields';
 
@@ -142,6 +145,11 @@ function AddToArrival({ index, controller, arrival, edit, name }: Props & { read
       <Button size="small" onClick={() => add({ type: 'wait', ms: 500 })}>
         Wait
       </Button>
+      {controller.clock !== null && (
+        <Button size="small" onClick={() => add({ type: 'tempo', bpm: controller.clock?.bpm ?? null })}>
+          Set its tempo
+        </Button>
+      )}
       <Button size="small" onClick={() => add({ type: 'keystroke', keys: 'Space' })}>
         Note a keystroke
       </Button>
@@ -164,7 +172,13 @@ function AddToArrival({ index, controller, arrival, edit, name }: Props & { read
   );
 }
 
-const verbs: Readonly<Record<Action['type'], string>> = { send: 'sends', wait: 'waits', keystroke: 'keys', go: 'goes' };
+const verbs: Readonly<Record<Action['type'], string>> = {
+  send: 'sends',
+  wait: 'waits',
+  keystroke: 'keys',
+  go: 'goes',
+  tempo: 'tempo',
+};
 
 /** How long it waits, or which keys are pressed. */
 function PlainField({
@@ -177,6 +191,22 @@ function PlainField({
   readonly put: (action: Action) => boolean;
 }) {
   if (action.type === 'go') return null;
+  if (action.type === 'tempo')
+    return (
+      <>
+        <CommitInput
+          aria-label={`Tempo in BPM, ${what}`}
+          className="h-7 w-16 text-right font-mono"
+          value={String(action.bpm ?? '')}
+          commit={(text) => {
+            const bpm = clockBpmSchema.safeParse(parseDecimal(text));
+            if (!bpm.success) return limitWords(clockBpmSchema, 'BPM');
+            return put({ type: 'tempo', bpm: bpm.data }) ? null : NOT_TAKEN;
+          }}
+        />
+        <span className="text-xs text-ink-2">BPM</span>
+      </>
+    );
   const waits = action.type === 'wait';
   return (
     <>

@@ -23,6 +23,7 @@ import { Arrivals } from './arrivals';
 import { Counters } from './counters';
 import { EvidenceTable } from './evidence-table';
 import { Groups } from './groups';
+import { OwnClock } from './own-clock';
 import { ProgrammedDialog } from './programmed-dialog';
 import { Recipe } from './recipe';
 import { SaveAs } from './save-as';
@@ -200,6 +201,7 @@ function ControllerFacts({
         onValue={(holdMs) => tune({ holdMs })}
       />
       <ShownNumbers firmware={firmware} style={style} />
+      <OwnClock clock={controller.clock} onChange={(clock) => edit(set('controllers', controller, 'clock', clock))} />
     </div>
   );
 }

@@ -7,7 +7,7 @@ import type { ReactNode } from 'react';
 import { exhaustive } from '@/core/base';
 import { changeAction, moveAction, type PlainAction, removeAction } from '@/core/commands';
 import type { Assignment, Controller, Edit } from '@/core/rig';
-import { keysSchema, waitSchema } from '@/core/rig';
+import { clockBpmSchema, keysSchema, waitSchema } from '@/core/rig';
 import { NOT_TAKEN } from '../primitives/field';
 import { textProblem } from '../primitives/text-field';
 import { Line, NumberWord, Tail, WordInput, WordSelect } from './word';
@@ -124,6 +124,26 @@ function Body({
         </>
       );
     }
+    case 'tempo':
+      return action.bpm === null ? (
+        <>
+          tap the tempo of <Tail after={after}>its clock</Tail>
+        </>
+      ) : (
+        <>
+          set its clock to{' '}
+          <Tail after={after}>
+            <NumberWord
+              label="Tempo in BPM"
+              unit="BPM"
+              value={action.bpm}
+              schema={clockBpmSchema}
+              onValue={(bpm) => put({ ...action, bpm })}
+            />
+            BPM
+          </Tail>
+        </>
+      );
     case 'go':
       return <GoWords controller={controller} action={action} put={put} after={after} />;
     default:
@@ -246,6 +266,11 @@ export function plainActions(controller: Controller, moves: boolean): ReadonlyAr
   const list: (readonly [string, PlainAction])[] = [];
   if (banks > 1) list.push(['Go to a bank', { type: 'go', to: { type: 'bank', bank: 1 } }]);
   else if (pages > 1) list.push(['Go to a page', { type: 'go', to: { type: 'page', page: 1 } }]);
+  if (controller.clock !== null)
+    list.push(
+      ['Tap the tempo of its clock', { type: 'tempo', bpm: null }],
+      ['Set the tempo of its clock', { type: 'tempo', bpm: controller.clock.bpm }],
+    );
   list.push(['Wait', { type: 'wait', ms: 500 }], ['Note a keystroke', { type: 'keystroke', keys: 'Space' }]);
   return list;
 }

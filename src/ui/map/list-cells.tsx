@@ -5,7 +5,16 @@ import { outcomeWords, showValue } from '@/core/bench';
 import { type Finding, gravest } from '@/core/checks';
 import { landingsFor } from '@/core/commands';
 import { kindOf, shortName } from '@/core/midi';
-import { type Assignment, alternates, type Behaviour, onTurn, type RigIndex, type Send, standInOf } from '@/core/rig';
+import {
+  type Assignment,
+  actionWords,
+  alternates,
+  type Behaviour,
+  onTurn,
+  type RigIndex,
+  type Send,
+  standInOf,
+} from '@/core/rig';
 import { placeWords } from '@/core/sheets';
 import type { Show } from '../place/use-place';
 import { cx } from '../primitives/cx';
@@ -51,10 +60,12 @@ export const sendsOf = ({ actions }: Assignment) => actions.flatMap((a) => (a.ty
 export function Sends({ assignment }: CellProps) {
   const { index } = useDrawn();
   // In a layer of the host the hardware sends what it sends in Base.
-  const [send] = sendsOf(standInOf(index, assignment) ?? assignment);
+  const sent = standInOf(index, assignment) ?? assignment;
+  const [send] = sendsOf(sent);
+  const controller = index.controllers.get(index.controls.get(sent.controlId)?.controllerId ?? '');
   return (
     <span className="font-mono text-xs">
-      {send ? sentWords(standInOf(index, assignment) ?? assignment, send) : assignment.actions.map((a) => a.type).join(', ')}
+      {send ? sentWords(sent, send) : sent.actions.map((a) => actionWords(controller, a)).join(', ')}
     </span>
   );
 }

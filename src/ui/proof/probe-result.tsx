@@ -81,7 +81,9 @@ function waysWords(ways: Ways): string {
     case 'toggle':
       return ways.actsOn === 'any-message'
         ? 'Every message flips it, whatever its value.'
-        : `Values from ${ways.threshold} on flip it; lower ones do nothing.`;
+        : ways.actsOn === 'rising-edge'
+          ? `A value from ${ways.threshold} on flips it, if the one before was lower.`
+          : `Values from ${ways.threshold} on flip it; lower ones do nothing.`;
     case 'absolute-knob':
       return {
         jump: 'It jumps to each value.',

@@ -18,6 +18,7 @@ const known: Readonly<Record<ProbeKind, ReadonlyArray<readonly [string, Ways]>>>
     ['on from 64', { type: 'absolute-switch', threshold: 64 }],
     ['on from 1', { type: 'absolute-switch', threshold: 1 }],
     ['flips from 100 on', { type: 'toggle', threshold: 100, actsOn: 'at-or-above-threshold' }],
+    ['flips on going over 64', { type: 'toggle', threshold: 64, actsOn: 'rising-edge' }],
     ['flips on every message', { type: 'toggle', threshold: 64, actsOn: 'any-message' }],
   ],
   knob: [
@@ -34,6 +35,7 @@ const fresh = (kind: ProbeKind, ways: Ways): Guess => {
     ways,
     position: kind === 'switch' ? 0 : 0.5,
     takeoverState: first?.takeoverState ?? { attached: false, knob: null, left: null },
+    on: false,
   };
 };
 

@@ -139,7 +139,7 @@ function Units({
           hint="the first line that fits is done; channels from 1, numbers and programs from 0"
           lines={lines}
           columns={translatorColumns}
-          ticks={[]}
+          ticks={translatorTicks(index, edit, name)}
           onAll={null}
           scroll={scroll}
           printing={printing}
@@ -187,6 +187,15 @@ const targetTicks = (index: RigIndex, edit: (edit: Edit) => boolean, head: strin
   },
 ];
 
+const translatorTicks = (index: RigIndex, edit: (edit: Edit) => boolean, name: string): readonly TickColumn[] => [
+  {
+    head: 'Set up',
+    at: isEntered,
+    label: () => `${name}: set up`,
+    onTick: (l, on) => void edit(tickEntered(index, name, rowsIn([l]), on)),
+  },
+];
+
 /** The functions of some lines, each once. */
 const functionsIn = (lines: readonly SheetLine[]): readonly Assignment[] => [
   ...new Map(lines.flatMap(({ of }) => (of.type === 'function' ? [[of.assignment.id, of.assignment] as const] : []))).values(),
@@ -198,6 +207,7 @@ const rowsIn = (lines: readonly SheetLine[]): TickedRows => ({
   layers: lines.flatMap(({ of }) => (of.type === 'layer' && of.tap === null ? [of.layer] : [])),
   groups: lines.flatMap(({ of }) => (of.type === 'group' ? [of.group] : [])),
   arrivals: lines.flatMap(({ of }) => (of.type === 'arrival' && of.action === null ? [of.arrival] : [])),
+  wires: lines.flatMap(({ of }) => (of.type === 'translator' && of.rest ? [of.wire] : [])),
   macros: lines.flatMap(({ of }) => (of.type === 'macro' && of.drive === null ? [of.parameter] : [])),
   presets: lines.flatMap(({ of }) => (of.type === 'preset' && of.value === null ? [of.preset] : [])),
 });

@@ -12,10 +12,10 @@ import {
   SHEET_FORM,
   type SwitchGroup,
   set,
-  stands,
   type Tickable,
-  tickNow,
+  type Wire,
 } from '@/core/rig';
+import { standsNow, tickFor } from '@/core/sheets';
 
 const verb = (on: boolean): string => (on ? 'Tick' : 'Untick');
 
@@ -27,6 +27,7 @@ export interface TickedRows {
   readonly presets?: readonly Preset[];
   readonly groups?: readonly SwitchGroup[];
   readonly arrivals?: readonly Arrival[];
+  readonly wires?: readonly Wire[];
 }
 
 /**
@@ -35,15 +36,16 @@ export interface TickedRows {
  */
 export function tickEntered(index: RigIndex, what: string, rows: TickedRows, on: boolean): Edit {
   const at = new Date().toISOString();
-  const tick = <T extends Tickable>(row: T) => (on ? tickNow(index, row, at) : null);
+  const tick = <T extends Tickable>(row: T) => (on ? tickFor(index, row, at) : null);
   const open = (row: Tickable): boolean =>
-    on ? !stands(index, row) || (row.entered?.sheet ?? 1) < SHEET_FORM : row.entered !== null;
+    on ? !standsNow(index, row) || (row.entered?.sheet ?? 1) < SHEET_FORM : row.entered !== null;
   return batch(`${verb(on)} ${what} as entered`, [
     ...(rows.assignments ?? []).filter(open).map((a) => set('assignments', a, 'entered', tick(a))),
     ...(rows.landings ?? []).filter(open).map((l) => set('landings', l, 'entered', tick(l))),
     ...(rows.layers ?? []).filter(open).map((l) => set('layers', l, 'entered', tick(l))),
     ...(rows.groups ?? []).filter(open).map((g) => set('groups', g, 'entered', tick(g))),
     ...(rows.arrivals ?? []).filter(open).map((a) => set('arrivals', a, 'entered', tick(a))),
+    ...(rows.wires ?? []).filter(open).map((w) => set('wires', w, 'entered', tick(w))),
     ...(rows.macros ?? []).filter(open).map((p) => set('parameters', p, 'entered', tick(p))),
     ...(rows.presets ?? []).filter(open).map((p) => set('presets', p, 'entered', tick(p))),
   ]);

@@ -21,6 +21,7 @@ import {
   PresetStep,
   SaveStep,
   SetUpStep,
+  TranslatorStep,
 } from './walk-steps';
 
 export function WalkScreen() {
@@ -78,6 +79,8 @@ export function WalkScreen() {
             <ControlStep step={step} index={index} />
           ) : step.type === 'macro' ? (
             <MacroStep step={step} />
+          ) : step.type === 'translator' ? (
+            <TranslatorStep step={step} />
           ) : step.type === 'preset' ? (
             <PresetStep step={step} />
           ) : step.type === 'place' ? (
@@ -185,6 +188,7 @@ function WalkBar({
               place: 'Entered',
               macro: 'Entered',
               preset: 'Stored',
+              translator: 'Set up',
             }[step.type]
           : 'Next'}{' '}
         <kbd className="font-mono text-xs">Space</kbd>
@@ -198,7 +202,9 @@ const noOne = (): void => undefined;
 const onItsOwn = (e: KeyboardEvent): boolean =>
   e.target instanceof HTMLElement && e.target.closest('button, a, input, select') !== null;
 
-type Doable = EntryStep & { readonly type: 'control' | 'save' | 'parameter' | 'layer' | 'place' | 'macro' | 'preset' | 'clear' };
+type Doable = EntryStep & {
+  readonly type: 'control' | 'save' | 'parameter' | 'layer' | 'place' | 'macro' | 'preset' | 'translator' | 'clear';
+};
 
 /** Whether there is still something to do and to say of a step. */
 const isOpen = (step: EntryStep): step is Doable => step.type === 'clear' || (isTicked(step) && !step.done);
@@ -216,6 +222,8 @@ function tick(index: RigIndex, step: Doable, on: boolean): Edit {
       return 'controlIds' in step.row
         ? tickEntered(index, step.row.name, { groups: [step.row] }, on)
         : tickEntered(index, 'what is done on arriving', { arrivals: [step.row] }, on);
+    case 'translator':
+      return tickEntered(index, step.unit, { wires: [step.wire] }, on);
     case 'macro':
       return tickEntered(index, step.macro.name, { macros: [step.macro] }, on);
     case 'preset':

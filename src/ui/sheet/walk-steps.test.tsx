@@ -7,7 +7,7 @@ import { indexRig, type Rig } from '@/core/rig';
 import { entrySteps } from '@/core/sheets';
 import { lanternHour } from '@/demo/lantern-hour';
 import { richRig, someRichRig } from '../../../tests/kit/rich-rig';
-import { ClearStep, ControlStep, LayerStep, MacroStep, ParameterStep, PlaceStep, PresetStep } from './walk-steps';
+import { ClearStep, ControlStep, LayerStep, MacroStep, ParameterStep, PlaceStep, PresetStep, TranslatorStep } from './walk-steps';
 
 vi.mock('./teach', () => ({ Teach: () => null }));
 vi.mock('./panel-position', () => ({ PanelPosition: () => null }));
@@ -27,6 +27,8 @@ function leftOut(rig: Rig): readonly string[] {
         <LayerStep step={step} />
       ) : step.type === 'macro' ? (
         <MacroStep step={step} />
+      ) : step.type === 'translator' ? (
+        <TranslatorStep step={step} />
       ) : step.type === 'preset' ? (
         <PresetStep step={step} />
       ) : step.type === 'place' ? (

@@ -15,6 +15,7 @@ import {
   type SheetLine,
   textOf,
   together,
+  translatorWords,
 } from '@/core/sheets';
 import type { OutputChoice } from '../ports/use-output';
 import { cx } from '../primitives/cx';
@@ -193,6 +194,21 @@ export function MacroStep({ step }: { readonly step: Of<'macro'> }) {
             return [textOf(l, 'moves'), `${textOf(l, 'range')}${curve === '' ? '' : `, ${curve}`}`] as const;
           })}
         />
+      </Card>
+    </>
+  );
+}
+
+export function TranslatorStep({ step }: { readonly step: Of<'translator'> }) {
+  return (
+    <>
+      <Title
+        text={step.unit}
+        under="the first line that fits is done"
+        done={step.done ? `set up${on(step.wire.entered?.at)}` : null}
+      />
+      <Card>
+        <List items={step.lines.map(translatorWords)} />
       </Card>
     </>
   );

@@ -7,6 +7,7 @@ import { receiveModeSchema } from '../../modes';
 import { curveSchema } from '../../values';
 import { lineSchema } from '../text';
 import {
+  clockBpmSchema,
   counterStepSchema,
   gradeSchema,
   idSchema,
@@ -139,7 +140,7 @@ export const waitSchema = z.number().min(0).max(60_000);
 /** Keys as they are written down. */
 export const keysSchema = lineSchema(80).min(1, 'say which keys');
 
-/** What a function does: sends, goes to a place, waits, or notes a keystroke; on every press, or on every second. */
+/** What a function does: sends, goes to a place, waits, sets the clock of its controller, or notes a keystroke; on every press, or on every second. */
 export const actionSchema = z.union([
   sendSchema,
   z.object({
@@ -153,6 +154,8 @@ export const actionSchema = z.union([
     turn,
   }),
   z.object({ type: z.literal('wait'), ms: waitSchema, turn }),
+  /** Sets the controller's own clock: so fast, or null for one of the taps that tell it. */
+  z.object({ type: z.literal('tempo'), bpm: clockBpmSchema.nullable(), turn }),
   /** On what moves, `back` are the keys for the other way: down, or to the left. */
   z.object({ type: z.literal('keystroke'), keys: keysSchema, back: keysSchema.optional(), turn }),
 ]);
@@ -338,6 +341,8 @@ export const wireSchema = z.object({
   passesOn: z.boolean().default(false),
   /** What rewrites messages on the way; null for a plain cable. */
   translator: translatorSchema.nullable().default(null),
+  /** Whether its translator is set up as it is planned here. */
+  entered: tickSchema.nullable().default(null),
   note: noteSchema,
 });
 export type Wire = z.infer<typeof wireSchema>;

@@ -29,6 +29,9 @@ export const shortTextSchema = lineSchema(200);
 /** A text of several lines, at most 4000 characters. */
 export const noteSchema = linesSchema(4000);
 
+/** How fast a MIDI clock goes, in quarter notes a minute. */
+export const clockBpmSchema = z.number().min(10).max(500);
+
 /** Rows are kept in the order of this number, ties by id. It is sparse, so that a row can go between two others. */
 export const orderSchema = z.number().finite();
 

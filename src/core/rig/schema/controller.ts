@@ -4,6 +4,7 @@ import { channelSchema, messageSchema, messageTypeSchema, relativeCodingSchema }
 import { curveSchema } from '../../values';
 import { lineSchema } from '../text';
 import {
+  clockBpmSchema,
   evidenceListSchema,
   idSchema,
   nameSchema,
@@ -120,6 +121,8 @@ export const controllerSchema = z.object({
   bankNames: z.array(lineSchema(40)).max(128),
   firmware: firmwareSchema,
   setUp: setUpSchema.default(noSetUp),
+  /** The MIDI clock that it sends, and how fast that goes from switching on; null for none. */
+  clock: z.object({ bpm: clockBpmSchema }).nullable().default(null),
   /** How its lines are written for it, where somebody said so. */
   form: writtenFormSchema.nullable().default(null),
   /** By the field of `firmware` that states the fact. */

@@ -31,6 +31,7 @@ export {
   wantSchema,
 } from './assignment';
 export {
+  clockBpmSchema,
   counterStepSchema,
   type Evidence,
   type Grade,

@@ -55,6 +55,10 @@ export const arrivalFields = z.object({
  */
 export const arrivalSchema = arrivalFields
   .refine((a) => a.actions.every((x) => x.type !== 'go'), { message: 'arriving somewhere leads nowhere else', path: ['actions'] })
+  .refine((a) => a.actions.every((x) => x.type !== 'tempo' || x.bpm !== null), {
+    message: 'arriving somewhere taps no tempo',
+    path: ['actions'],
+  })
   .refine((a) => a.actions.every((x) => x.turn === undefined && (x.type !== 'send' || x.behaviour.type === 'fixed')), {
     message: 'arriving somewhere sends fixed values',
     path: ['actions'],

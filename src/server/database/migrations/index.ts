@@ -28,6 +28,7 @@ import { attempts } from './024-attempts';
 import { sets } from './025-sets';
 import { eachWay } from './026-each-way';
 import { layerSignals } from './027-layer-signals';
+import { clocksAndTicks } from './028-clocks-and-ticks';
 import { hasTable, type Migration } from './migration';
 
 const migrations: readonly Migration[] = [
@@ -58,6 +59,7 @@ const migrations: readonly Migration[] = [
   sets,
   eachWay,
   layerSignals,
+  clocksAndTicks,
 ];
 
 /** The mark of this program in a database file, from step 006 on: the letters KEEL. */

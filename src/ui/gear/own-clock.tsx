@@ -1,0 +1,41 @@
+'use client';
+// The MIDI clock that a controller sends by itself.
+import type { Controller } from '@/core/rig';
+import { clockBpmSchema } from '@/core/rig';
+import { Choice } from '../primitives/choice';
+import { NumberField } from '../primitives/number-field';
+
+/** How fast a clock goes that nobody set yet. Common practice, no source. */
+const USUAL_BPM = 120;
+
+export function OwnClock({
+  clock,
+  onChange,
+}: {
+  readonly clock: Controller['clock'];
+  readonly onChange: (clock: Controller['clock']) => boolean;
+}) {
+  return (
+    <>
+      <Choice
+        label="MIDI clock of its own"
+        value={clock === null ? 'none' : 'sends'}
+        options={[
+          ['none', 'sends none'],
+          ['sends', 'sends one'],
+        ]}
+        onChange={(to) => onChange(to === 'none' ? null : { bpm: clock?.bpm ?? USUAL_BPM })}
+      />
+      {clock !== null && (
+        <NumberField
+          label="It begins at"
+          hint="beats a minute; a switch can tap it or set it"
+          unit="BPM"
+          value={clock.bpm}
+          schema={clockBpmSchema}
+          onValue={(bpm) => onChange({ bpm })}
+        />
+      )}
+    </>
+  );
+}
