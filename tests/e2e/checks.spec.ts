@@ -52,6 +52,8 @@ test('what is wrong only if something is as assumed asks what settles it, and is
   await expect(asked).toContainText('Nobody has said this of Prop Cupboard yet');
   await expect(asked).toContainText('Send 127 and then 0 to a toggle');
   await expectAccessible(page);
+  // The probe begins with the very function.
+  await expect(asked.getByRole('link', { name: 'Try it with Probe' })).toHaveAttribute('href', /proof\/probe\?landing=\w+$/);
   await asked.getByRole('link', { name: 'Say it in Gear' }).click();
   await expect(page).toHaveURL(/gear\?unit=/);
   await page.getByText(/facts assumed, and what would settle each/).click();

@@ -515,6 +515,11 @@ test('a board sends a clock of its own: two switches tap and set it, and an echo
   const board = page.getByRole('region', { name: 'Enter in Floorboard 8+2' });
   await expect(board.getByText('Let it send MIDI clock, at 80 BPM.')).toBeVisible();
   await expect(board.getByRole('row').filter({ hasText: 'FS 7' })).toContainText('Own clock');
+  // On the Bench no mouse moves what a clock decides on.
+  await page.getByRole('link', { name: /^Bench:/ }).click();
+  await expect(page.getByText('by a clock')).toBeVisible();
+  await expect(page.getByRole('slider', { name: 'Delay, by mouse' })).toBeVisible();
+  await expect(page.getByRole('slider', { name: 'Tempo, by mouse' })).toHaveCount(0);
 });
 
 test('one knob, another parameter for one sound: it stands in for the usual one as long as that sound is on', async ({

@@ -194,27 +194,41 @@ test('a pedal is calibrated from two sweeps, kept with the controller, and the c
   await expect.poll(async () => (await rigOf(page, id)).controls.find((c) => c.name === 'Ex 1')?.calibration?.low).toBe(0);
 });
 
-test('a probe finds out how the simulated software listens, and writes it to the profile as tested', async ({ page }) => {
-  const id = await ownRig(page);
-  await page.goto(`/rigs/${id}/proof/probe`);
-  await page.getByLabel('How the simulated software listens').selectOption('flips from 100 on');
-  await page.getByRole('button', { name: /Send the first value/ }).click();
-  const software = page.getByRole('complementary', { name: 'Simulated software' });
-  await expectAccessible(page);
-  for (let i = 0; i < 24; i++) {
-    if (await page.getByText('Values from 100 on flip it').isVisible()) break;
-    const on = (await software.textContent())?.includes(': on') ?? false;
-    await page.keyboard.press(on ? '1' : '2');
-  }
-  await expect(page.getByText('Values from 100 on flip it; lower ones do nothing.')).toBeVisible();
-  await page.getByRole('button', { name: 'Write it to the profile as tested' }).click();
-  await saved(page);
-  const target = (await rigOf(page, id)).targets[0];
-  expect(target?.reception.threshold).toBe(100);
-  expect(target?.evidence.filter((e) => e.grade === 'tested').map((e) => e.fact)).toEqual(
-    expect.arrayContaining(['actsOn', 'threshold']),
-  );
-});
+for (const { how, said, threshold, actsOn } of [
+  {
+    how: 'flips from 100 on',
+    said: 'Values from 100 on flip it; lower ones do nothing.',
+    threshold: 100,
+    actsOn: 'at-or-above-threshold',
+  },
+  {
+    how: 'flips on going over 64',
+    said: 'A value from 64 on flips it, if the one before was lower.',
+    threshold: 64,
+    actsOn: 'rising-edge',
+  },
+])
+  test(`a probe finds out that the simulated software ${how}, and writes it to the profile as tested`, async ({ page }) => {
+    const id = await ownRig(page);
+    await page.goto(`/rigs/${id}/proof/probe`);
+    await page.getByLabel('How the simulated software listens').selectOption(how);
+    await page.getByRole('button', { name: /Send the first value/ }).click();
+    const software = page.getByRole('complementary', { name: 'Simulated software' });
+    await expectAccessible(page);
+    for (let i = 0; i < 24; i++) {
+      if (await page.getByText(said).isVisible()) break;
+      const on = (await software.textContent())?.includes(': on') ?? false;
+      await page.keyboard.press(on ? '1' : '2');
+    }
+    await expect(page.getByText(said)).toBeVisible();
+    await page.getByRole('button', { name: 'Write it to the profile as tested' }).click();
+    await saved(page);
+    const target = (await rigOf(page, id)).targets[0];
+    expect(target?.reception).toMatchObject({ threshold, actsOn });
+    expect(target?.evidence.filter((e) => e.grade === 'tested').map((e) => e.fact)).toEqual(
+      expect.arrayContaining(['actsOn', 'threshold']),
+    );
+  });
 
 test('a knob is probed, a value sent again among them; the answers lead to clicks around 64', async ({ page }) => {
   const id = await ownRig(page);

@@ -275,7 +275,8 @@ function furtherSignals(index: RigIndex, naming: Naming, controller: Controller,
 const signalFacts = (controller: Controller, { signalBy }: Layer, signal: Message): readonly Fact[] => [
   fact('signalBy', signalBy, signalBy === 'own' ? 'what it sends anyway' : ''),
   ...messageFacts(signal, controller.firmware.shows),
-  fact('values', 'signal', carriesValue(signal.type) ? '127 on, 0 off' : ''),
+  // What it sends anyway has the values of its function, which stand on the line of that.
+  fact('values', 'signal', carriesValue(signal.type) && signalBy === 'added' ? '127 on, 0 off' : ''),
 ];
 
 function reachesFact(naming: Naming, { scope }: Layer): Fact {

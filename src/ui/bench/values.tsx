@@ -1,10 +1,11 @@
 'use client';
 // The targets with their values as they move; a value can be changed here as a mouse would, so that knob and value differ.
-import { memo } from 'react';
+import { memo, useMemo } from 'react';
 import { useStore } from 'zustand';
 import { showValue } from '@/core/bench';
 import type { Parameter, RigIndex, Target } from '@/core/rig';
 import { makeScale } from '@/core/values';
+import { clocksOf } from '@/core/wires';
 import { cx } from '../primitives/cx';
 import { Switch } from '../primitives/switch';
 import type { Bench } from './bench-store';
@@ -15,6 +16,7 @@ import { KeepScene } from './keep-scene';
 
 export function Values({ bench, index }: { readonly bench: Bench; readonly index: RigIndex }) {
   const hearing = useHearing(bench, index);
+  const clocks = useClocks(bench, index);
   return (
     <section aria-label="Targets" className="min-h-0 flex-1 overflow-y-auto px-3 pb-3 [contain:strict] max-[1000px]:h-full">
       {index.rig.targets.length > 0 && (
@@ -27,7 +29,7 @@ export function Values({ bench, index }: { readonly bench: Bench; readonly index
         </div>
       )}
       {index.rig.targets.map((target) => (
-        <TargetValues key={target.id} bench={bench} index={index} target={target} hearing={hearing} />
+        <TargetValues key={target.id} bench={bench} index={index} target={target} hearing={hearing} clocks={clocks} />
       ))}
       {index.rig.targets.length === 0 && (
         <p className="py-4 text-ink-2">There is no target yet. Add one in Gear; its parameters move here.</p>
@@ -36,14 +38,26 @@ export function Values({ bench, index }: { readonly bench: Bench; readonly index
   );
 }
 
+/** By the tempo that follows a clock: whose that is. Over a wire that is pulled none is followed. */
+function useClocks(bench: Bench, index: RigIndex): ReadonlyMap<string, string> {
+  const unplugged = useStore(bench.store, (s) => s.unplugged);
+  return useMemo(() => {
+    const wires = index.rig.wires.filter((w) => !unplugged.has(w.id));
+    const { follows } = clocksOf(unplugged.size === 0 ? index : { ...index, rig: { ...index.rig, wires } });
+    const named = (id: string): string => (index.controllers.get(id) ?? index.targets.get(id))?.name ?? '?';
+    return new Map([...follows].map(([id, sources]) => [id, sources.map((s) => named(s.unitId)).join(' and ')]));
+  }, [index, unplugged]);
+}
+
 interface TargetProps {
   readonly bench: Bench;
   readonly index: RigIndex;
   readonly target: Target;
   readonly hearing: Hearing;
+  readonly clocks: ReadonlyMap<string, string>;
 }
 
-function TargetValues({ bench, index, target, hearing }: TargetProps) {
+function TargetValues({ bench, index, target, hearing, clocks }: TargetProps) {
   const away = useStore(bench.store, (s) => s.away.has(target.id));
   const names = useStore(bench.store, (s) => s.names);
   const parameters = index.parametersOf.get(target.id) ?? [];
@@ -61,7 +75,13 @@ function TargetValues({ bench, index, target, hearing }: TargetProps) {
       {hearing.on && <VoiceLine hearing={hearing} target={target} parameters={parameters} />}
       <ul>
         {parameters.map((p) => (
-          <ValueRow key={p.id} bench={bench} parameter={p} slot={names?.parameterIds.indexOf(p.id) ?? -1} />
+          <ValueRow
+            key={p.id}
+            bench={bench}
+            parameter={p}
+            slot={names?.parameterIds.indexOf(p.id) ?? -1}
+            clock={clocks.get(p.id) ?? null}
+          />
         ))}
       </ul>
     </div>
@@ -72,10 +92,13 @@ const ValueRow = memo(function ValueRow({
   bench,
   parameter,
   slot,
+  clock,
 }: {
   readonly bench: Bench;
   readonly parameter: Parameter;
   readonly slot: number;
+  /** Whose clock it goes by: nothing else moves it. Null for none. */
+  readonly clock: string | null;
 }) {
   const value = useStore(bench.store, (s) => s.values[slot] ?? parameter.start);
   const text = showValue(parameter, value);
@@ -87,7 +110,11 @@ const ValueRow = memo(function ValueRow({
       <span className="truncate" title={parameter.name}>
         {parameter.name}
       </span>
-      {parameter.kind === 'toggle' ? (
+      {clock !== null ? (
+        <span className="truncate text-xs text-ink-2" title={`It follows the clock of ${clock}: nothing else moves it.`}>
+          by a clock
+        </span>
+      ) : parameter.kind === 'toggle' ? (
         <button
           type="button"
           role="switch"

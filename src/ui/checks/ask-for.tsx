@@ -1,5 +1,6 @@
 'use client';
 import type { Finding } from '@/core/checks';
+import { landingsFor } from '@/core/commands';
 import type { RigIndex } from '@/core/rig';
 import { questionOf } from '../entries/questions';
 // What a finding rests on and nobody has said: the questions that settle it, and where to answer them.
@@ -8,10 +9,17 @@ import { Link } from '../primitives/link';
 /** Facts that the probe finds out. */
 const probed: ReadonlySet<string> = new Set(['threshold', 'actsOn', 'relativeEncodings', 'takeover']);
 
-export function AskFor({ index, assumed }: { readonly index: RigIndex; readonly assumed: NonNullable<Finding['assumed']> }) {
+interface Props {
+  readonly index: RigIndex;
+  readonly finding: Finding;
+  readonly assumed: NonNullable<Finding['assumed']>;
+}
+
+export function AskFor({ index, finding, assumed }: Props) {
   const { unit, unitId, facts } = assumed;
   const home = `/rigs/${index.rig.id}`;
   const name = index[unit].get(unitId)?.name ?? '?';
+  const tried = unit === 'targets' ? landingOf(index, finding, unitId) : null;
   const link = 'text-verdigris font-medium hover:underline';
   return (
     <section aria-label="What nobody has said" className="rounded-md border bg-sheet px-3 py-2 text-[13px]">
@@ -26,11 +34,22 @@ export function AskFor({ index, assumed }: { readonly index: RigIndex; readonly 
           Say it in Gear
         </Link>
         {unit === 'targets' && facts.some((fact) => probed.has(fact)) && (
-          <Link href={`${home}/proof/probe`} className={link}>
+          <Link href={`${home}/proof/probe${tried === null ? '' : `?landing=${tried}`}`} className={link}>
             Try it with Probe
           </Link>
         )}
       </p>
     </section>
   );
+}
+
+/** What a finding is about in a target, so that the probe begins with it; null where it names nothing there. */
+function landingOf(index: RigIndex, { subjectId, parameterId }: Finding, targetId: string): string | null {
+  const own = index.rig.landings.find((l) => l.id === subjectId);
+  const assignment = index.assignments.get(subjectId);
+  const heard = (assignment?.actions ?? []).flatMap((a) =>
+    assignment && a.type === 'send' ? landingsFor(index, assignment, a) : [],
+  );
+  const there = [...(own ? [own] : []), ...heard].filter((l) => l.targetId === targetId);
+  return (there.find((l) => l.parameterId === parameterId) ?? there[0])?.id ?? null;
 }

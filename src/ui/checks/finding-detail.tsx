@@ -63,7 +63,7 @@ export function FindingDetail({ index, line, alike }: Props) {
         ) : (
           <Parts line={line} />
         )}
-        {finding.assumed !== null && <AskFor index={index} assumed={finding.assumed} />}
+        {finding.assumed !== null && <AskFor index={index} finding={finding} assumed={finding.assumed} />}
         {finding.evidence.type === 'addresses' && (
           <SharedAddress index={index} keys={finding.evidence.keys} only={shared.has(finding.check) ? null : finding.subjectId} />
         )}
