@@ -1,7 +1,9 @@
 // Going back: everything gives the earlier state, any choice stays whole, and ticks tell of the hardware, which did not go back.
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { richRig, someRichRig } from '../../../tests/kit/rich-rig';
 import { lanternHour } from '../../demo/lantern-hour';
+import { rigTemplate } from '../library';
 import { apply, batch, type Edit, firstBroken, indexRig, invert, type Rig, set, tableNames } from '../rig';
 import { differenceOf } from '../sheets';
 import { removeAssignment } from './change';
@@ -44,6 +46,45 @@ function happen(rig: Rig, kind: number, n: number): Rig {
 const steps = fc.array(fc.tuple(fc.integer({ min: 0, max: 5 }), fc.nat(40)), { minLength: 1, maxLength: 6 });
 const later = (from: Rig, list: readonly (readonly [number, number])[]): Rig =>
   list.reduce((rig, [kind, n]) => happen(rig, kind, n), from);
+
+/** Every row that can be ticked, ticked at a time of its own. */
+const ticked = (rig: Rig, at: string): Rig => ({
+  ...rig,
+  ...Object.fromEntries(
+    tableNames.map((table) => [
+      table,
+      rig[table].map((row) => ('entered' in row ? { ...row, entered: { at, facts: { since: at } } } : row)),
+    ]),
+  ),
+});
+/** The ticks of a rig by table and row; no tick is null. */
+const ticksIn = (rig: Rig): readonly (readonly [string, string, unknown])[] =>
+  tableNames.flatMap((table) => rig[table].flatMap((row) => ('entered' in row ? [[table, row.id, row.entered] as const] : [])));
+
+describe('ticks of whatever can be ticked', () => {
+  it('are those of today after going back: the hardware did not go back with the plan', () => {
+    fc.assert(
+      fc.property(someRichRig, (given) => {
+        const rig = richRig(given);
+        const [now, then] = [ticked(rig, '2031-03-04T05:06:07.000Z'), ticked(rig, '2030-01-02T03:04:05.000Z')];
+        expect(new Set(ticksIn(rig).map(([table]) => table)).size).toBeGreaterThan(3);
+        expect(ticksIn(asOfToday(now, then))).toEqual(ticksIn(now));
+        // What is ticked nowhere today was not either.
+        expect(ticksIn(asOfToday(rig, then))).toEqual(ticksIn(rig));
+      }),
+      { numRuns: 30 },
+    );
+  });
+  it('are left behind by a rig that becomes a template', () => {
+    fc.assert(
+      fc.property(someRichRig, (given) => {
+        const made = rigTemplate(ticked(richRig(given), '2031-03-04T05:06:07.000Z'), 'kept');
+        expect(ticksIn(made).filter(([, , entered]) => entered !== null)).toEqual([]);
+      }),
+      { numRuns: 30 },
+    );
+  });
+});
 
 describe('going back', () => {
   it('to the state that is here changes nothing', () => {

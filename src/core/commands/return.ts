@@ -21,6 +21,11 @@ export function asOfToday(rig: Rig, then: Rig): Rig {
     assignments: then.assignments.map(marked(rig.assignments)),
     landings: then.landings.map(marked(rig.landings)),
     layers: then.layers.map(marked(rig.layers)),
+    parameters: then.parameters.map(marked(rig.parameters)),
+    presets: then.presets.map(marked(rig.presets)),
+    groups: then.groups.map(marked(rig.groups)),
+    arrivals: then.arrivals.map(marked(rig.arrivals)),
+    wires: then.wires.map(marked(rig.wires)),
   };
 }
 

@@ -199,6 +199,26 @@ describe('what holds at places', () => {
       ]);
     expect(play(after, spare).values).toEqual(play(rig, board.id).values);
   });
+  it('stands on no line of the new unit as entered', () => {
+    const tick = { at: '2031-03-04T05:06:07.000Z' };
+    const after = moved(
+      { ...rig, groups: [{ ...group, entered: tick }], arrivals: [{ ...arrival, entered: tick, latches: [] }] },
+      spare,
+    );
+    expect([...after.groups, ...after.arrivals].map((row) => row.entered)).toEqual([null, null]);
+  });
+  it('takes the clock along that its functions set, and none where the new unit has one', () => {
+    const [own] = plain.assignments.filter((a) => a.controlId === on(board.id, 'FS 1') && a.gesture.type === 'press');
+    const clocks = (to: { bpm: number } | null): Rig => ({
+      ...plain,
+      controllers: plain.controllers.map((c) => ({ ...c, clock: c.id === board.id ? { bpm: 96 } : c.id === spare ? to : null })),
+      assignments: plain.assignments.map((a) => (a === own ? { ...a, actions: [{ type: 'tempo', bpm: null }] } : a)),
+    });
+    const clockOf = (r: Rig) => r.controllers.find((c) => c.id === spare)?.clock;
+    expect(clockOf(moved(clocks(null), spare))).toEqual({ bpm: 96 });
+    expect(clockOf(moved(clocks({ bpm: 140 }), spare))).toEqual({ bpm: 140 });
+    expect(clockOf(moved(plain, spare))).toBeNull();
+  });
   it('a group stays where one of its switches goes without its functions', () => {
     const one = plain.controllers.find((c) => c.id === spare);
     if (!one) throw new Error('no spare');

@@ -319,6 +319,9 @@ export function transferEdit(index: RigIndex, plan: Transfer, newId: NewId): Edi
   }
   edits.push(...layerEdits(index, plan, partner));
   edits.push(...placeEdits(plan, partner));
+  const { clock } = plan.from;
+  const setsIt = moving.some((m) => m.to && m.assignment.actions.some((a) => a.type === 'tempo'));
+  if (clock !== null && plan.to.clock === null && setsIt) edits.push(...patch('controllers', plan.to, { clock }));
   edits.push(
     ...counterEdits(
       index,
@@ -359,7 +362,8 @@ function placeEdits({ places, to }: Transfer, partner: ReadonlyMap<string, Contr
   const idThere = (id: string): string => partner.get(id)?.id ?? id;
   return places.flatMap(({ what, stays }): Edit[] => {
     if (stays !== null) return [];
-    const home = { controllerId: to.id };
+    // The new unit holds nothing of it yet.
+    const home = { controllerId: to.id, entered: null };
     return what.type === 'group'
       ? replaced('groups', what.row, { ...home, controlIds: what.row.controlIds.map(idThere) })
       : replaced('arrivals', what.row, {

@@ -22,6 +22,11 @@ export function rigTemplate(rig: Rig, numbers: TemplateNumbers): Rig {
     })),
     landings: rig.landings.map((l) => ({ ...l, entered: null, proved: null })),
     layers: rig.layers.map((l) => ({ ...l, entered: null })),
+    parameters: rig.parameters.map((p) => ({ ...p, entered: null })),
+    presets: rig.presets.map((p) => ({ ...p, entered: null })),
+    groups: rig.groups.map((g) => ({ ...g, entered: null })),
+    arrivals: rig.arrivals.map((a) => ({ ...a, entered: null })),
+    wires: rig.wires.map((w) => ({ ...w, entered: null })),
     accepted: [],
     searches: [],
   };
