@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import fc from 'fast-check';
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
-import { batch, type Edit, type Rig, set } from '@/core/rig';
+import { batch, type Edit, type Rig, remove, set } from '@/core/rig';
 import { lanternHour } from '@/demo/lantern-hour';
 import { dailyBackups, listBackups, makeBackup, prune, sizeOf } from '@/server/backups/automatic';
 import { backedUp } from '@/server/backups/first';
@@ -156,11 +156,18 @@ describe('folding a history', () => {
   it('takes the steps before a state and nothing else: the rig, later states, undo and what the devices hold stay', async () => {
     const id = await addRig(db, demo);
     const ticked = demo.assignments.find((a) => a.entered !== null && a.actions[0]?.type === 'send');
-    if (!ticked) throw new Error('demo changed');
+    const box = demo.wires.find((w) => w.translator !== null && w.entered !== null);
+    if (!ticked || !box) throw new Error('demo changed');
+    const boxHeld = async () => (await heldRig(db, id))?.rig.wires.find((w) => w.id === box.id)?.translator;
     // Entered, then changed twice: only the steps before the fold know what stands in the device.
     await edit(id, (rig) => {
       const row = rig.assignments.find((a) => a.id === ticked.id) ?? ticked;
-      return batch('Change', [set('assignments', row, 'textShort', 'new'), set('assignments', row, 'entered', null)]);
+      // A translator that is set up, taken off with its wire: it is there still.
+      return batch('Change', [
+        set('assignments', row, 'textShort', 'new'),
+        set('assignments', row, 'entered', null),
+        remove('wires', box),
+      ]);
     });
     for (let i = 0; i < 5; i++) await edit(id, named(`Before ${i}`));
     await nameRevision(db, id, 3, 'An early state');
@@ -172,6 +179,7 @@ describe('folding a history', () => {
       states: await Promise.all([6, 7, 8, 9, 10].map((v) => rigAt(db, id, v))),
     };
     expect(before.held?.rig.assignments.find((a) => a.id === ticked.id)).toEqual(ticked);
+    expect(await boxHeld()).toEqual(box.translator);
     expect(await foldHistory(db, id, 6)).toEqual({ ok: true, value: 6 });
     expect(await nowOf(id)).toEqual(before.rig);
     expect(await heldRig(db, id)).toEqual(before.held);
@@ -189,6 +197,7 @@ describe('folding a history', () => {
     // Folded once more, further on: what was kept of the first fold is carried along.
     expect(await foldHistory(db, id, 12)).toMatchObject({ ok: true });
     expect((await heldRig(db, id))?.rig.assignments.find((a) => a.id === ticked.id)).toEqual(ticked);
+    expect(await boxHeld()).toEqual(box.translator);
     expect((await heldRig(db, id))?.whole).toBe(true);
   });
   it('keeps what the devices hold, for any history and any fold (property)', async () => {

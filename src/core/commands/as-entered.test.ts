@@ -1,7 +1,7 @@
 // What the devices hold: entered, then changed, deleted, un-ticked or undone.
 import { describe, expect, it } from 'vitest';
 import { assignment, cc, continuous, fixed, landing, latching, layer, smallRig } from '../../../tests/kit/small-rig';
-import { apply, batch, type Edit, indexRig, invert, type Rig, set } from '../rig';
+import { apply, batch, type Edit, indexRig, insert, invert, type Rig, remove, set, tickNow } from '../rig';
 import { differenceOf } from '../sheets';
 import { beginEntered, enteredRig, stepBack } from './as-entered';
 import { changeBehaviour, changeMessage, removeAssignment } from './change';
@@ -66,6 +66,79 @@ describe('since it was last entered', () => {
   it('deleted since: it is to be cleared', () => {
     const told = words(lived(tick, (rig) => removeAssignment(indexRig(rig), first(rig))));
     expect(told).toContain('clear FS1 press, every bank · Base: Control change 104, ch 5, alternating 127 / 0 > -');
+  });
+  it('what holds at a place, is kept or opens a layer, deleted since: it is to be cleared, until that is un-done', () => {
+    const rows = {
+      groups: {
+        id: 'g',
+        order: 1,
+        controllerId: 'board',
+        name: 'Looms',
+        bank: null,
+        page: null,
+        controlIds: ['fs1', 'fs2'],
+        pressedAgain: 'stays-on',
+        sendsOff: false,
+        entered: null,
+        note: '',
+      },
+      arrivals: {
+        id: 'arrives',
+        order: 1,
+        controllerId: 'board',
+        bank: 1,
+        page: null,
+        actions: [{ type: 'wait', ms: 5 }],
+        latches: [],
+        atStart: false,
+        entered: null,
+        note: '',
+      },
+      layers: layer({ modifierControlId: 'fs2' }),
+    } as const;
+    const add = (rig: Rig): Edit =>
+      batch('Add', [
+        insert('groups', { ...rows.groups, controlIds: [...rows.groups.controlIds] }),
+        insert('arrivals', { ...rows.arrivals, actions: [...rows.arrivals.actions], latches: [] }),
+        insert('layers', { ...rows.layers, order: rig.layers.length + 1 }),
+      ]);
+    const index = (rig: Rig) => indexRig(rig);
+    const all = (rig: Rig) => [
+      ...rig.groups.map((row) => ['groups', row] as const),
+      ...rig.arrivals.map((row) => ['arrivals', row] as const),
+      ...rig.layers.map((row) => ['layers', row] as const),
+    ];
+    const tickAll = (rig: Rig): Edit =>
+      batch(
+        'Tick',
+        all(rig).map(([table, row]) => set(table, row as never, 'entered', tickNow(index(rig), row, mark.at) as never)),
+      );
+    const untickAll = (rig: Rig): Edit =>
+      batch(
+        'Untick',
+        all(rig).map(([table, row]) => set(table, row as never, 'entered', null as never)),
+      );
+    const dropAll = (rig: Rig): Edit =>
+      batch(
+        'Delete',
+        all(rig).map(([table, row]) => remove(table, row as never)),
+      );
+    const cleared = (life: ReturnType<typeof lived>): string[] => [
+      ...new Set(
+        words(life)
+          .filter((w) => w.startsWith('clear'))
+          .map((w) => w.split(/[,:]/)[0] ?? ''),
+      ),
+    ];
+    expect(cleared(lived(add, tickAll, dropAll)).sort()).toEqual(['clear Arriving', 'clear FS1', 'clear Heel']);
+    expect(cleared(lived(add, dropAll))).toEqual([]);
+    expect(cleared(lived(add, tickAll, untickAll, dropAll))).toEqual([]);
+    let drop: Edit | null = null;
+    const dropOnce = (rig: Rig): Edit => {
+      drop = dropAll(rig);
+      return drop;
+    };
+    expect(cleared(lived(add, tickAll, dropOnce, () => drop && invert(drop)))).toEqual([]);
   });
   it('the tick taken away by hand: it stands nowhere', () => {
     const untick = (rig: Rig): Edit => batch('Untick', [set('assignments', first(rig), 'entered', null)]);

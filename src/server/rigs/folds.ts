@@ -4,9 +4,18 @@ import type { HeldBefore } from '@/core/commands';
 import { rowSchemas } from '@/core/rig';
 import type { Reading } from '../database/connection';
 
+/** What was deleted while it was ticked; folds of before know nothing of it. */
+const goneSchema = z.discriminatedUnion('table', [
+  z.object({ table: z.literal('layers'), row: rowSchemas.layers }),
+  z.object({ table: z.literal('presets'), row: rowSchemas.presets }),
+  z.object({ table: z.literal('groups'), row: rowSchemas.groups }),
+  z.object({ table: z.literal('arrivals'), row: rowSchemas.arrivals }),
+  z.object({ table: z.literal('wires'), row: rowSchemas.wires }),
+]);
 const heldSchema = z.object({
   assignments: z.array(z.tuple([z.string(), rowSchemas.assignments.nullable()])),
   landings: z.array(z.tuple([z.string(), rowSchemas.landings.nullable()])),
+  gone: z.array(z.tuple([z.string(), goneSchema.nullable()])).optional(),
   whole: z.boolean(),
 });
 

@@ -208,7 +208,11 @@ export function TranslatorStep({ step }: { readonly step: Of<'translator'> }) {
         done={step.done ? `set up${on(step.wire.entered?.at)}` : null}
       />
       <Card>
-        <List items={step.lines.map(translatorWords)} />
+        <ul className="flex flex-col gap-2 text-xl">
+          {step.lines.map((line) => (
+            <li key={line.key}>{translatorWords(line)}</li>
+          ))}
+        </ul>
       </Card>
     </>
   );
