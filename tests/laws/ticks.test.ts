@@ -333,7 +333,7 @@ function told(rig: Rig, row: Tickable): readonly unknown[] {
   ];
 }
 
-/** By landing: which kinds of control the sheet names. */
+/** By landing: which kinds of control the sheet names; what a target came with has a line only while something sends to it. */
 const kindsIn = (rig: Rig): ReadonlyMap<string, string> =>
   new Map(
     makeSheet(indexRig(rig)).targets.flatMap((t) =>
@@ -375,7 +375,9 @@ describe('a tick', () => {
             const was = rig[table].find((r) => r.id === row.id);
             // What kind a control is hangs on what sends; it is read from the sheet of then and of now.
             const stood =
-              was?.entered != null && same(told(rig, was), told(now, row)) && kinds[0]?.get(row.id) === kinds[1]?.get(row.id);
+              was?.entered != null &&
+              same(told(rig, was), told(now, row)) &&
+              (kinds[0]?.get(row.id) ?? '') === (kinds[1]?.get(row.id) ?? '');
             if (!stood) fell++;
             expect([table, row.id, stands(index, row)]).toEqual([table, row.id, stood]);
           }
