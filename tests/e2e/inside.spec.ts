@@ -518,8 +518,8 @@ test('a board sends a clock of its own: two switches tap and set it, and an echo
   // On the Bench no mouse moves what a clock decides on.
   await page.getByRole('link', { name: /^Bench:/ }).click();
   await expect(page.getByText('by a clock')).toBeVisible();
-  await expect(page.getByRole('slider', { name: 'Delay, by mouse' })).toBeVisible();
-  await expect(page.getByRole('slider', { name: 'Tempo, by mouse' })).toHaveCount(0);
+  await expect(page.getByRole('slider', { name: 'Delay, by mouse', exact: true })).toBeVisible();
+  await expect(page.getByRole('slider', { name: 'Tempo, by mouse', exact: true })).toHaveCount(0);
 });
 
 test('one knob, another parameter for one sound: it stands in for the usual one as long as that sound is on', async ({
