@@ -336,6 +336,16 @@ const arriving =
     ],
   });
 
+/** A board that sets the tempo of its clock on arriving, with such a clock or without. */
+const arrivingInTime = (clock: Controller['clock']): Rig => {
+  const rig = one({ message: cc(104) }, { also: arriving(104, ['freeze']) });
+  return {
+    ...rig,
+    controllers: rig.controllers.map((c) => ({ ...c, clock })),
+    arrivals: rig.arrivals.map((a) => ({ ...a, actions: [...a.actions, { type: 'tempo', bpm: 80 }] })),
+  };
+};
+
 const cases = [
   {
     check: 'low-byte-shadowed',
@@ -1039,6 +1049,7 @@ const cases = [
     well: hosted(momentary(127, 0)),
     fixes: ['Send 127 when it goes down and 0 when it comes up', 'Open it with one press, close it with the next'],
   },
+  { check: 'no-clock-to-set', ill: arrivingInTime(null), well: arrivingInTime({ bpm: 90 }), fixes: [] },
   { check: 'held-by-clock', ill: inTime('followed', 1), well: inTime('ignored', 1), fixes: ['Let Hall follow no clock'] },
   { check: 'clock-followed', ill: inTime('followed', 2), well: inTime('followed', 1), fixes: [] },
   {
@@ -1328,4 +1339,13 @@ it('a tempo is set on a clock that is sent, and two clocks at one target are tol
     wires: [...both.wires, { ...(both.wires[0] ?? (null as never)), id: 'more', order: 2, from: { unitId: 'two', port: '' } }],
   };
   expect(all(twice).find((f) => f.check === 'clock-followed')?.facts).toMatchObject({ why: 'several', by: ['Board', 'Two'] });
+});
+
+it('a tempo that the tap of a modifier sets is told where its controller sends no clock', () => {
+  const tapping = (clock: Controller['clock']): Rig => {
+    const rig = smallRig([continuous('mix', 0, 1)], { layers: [layer({ tap: [{ type: 'tempo', bpm: null }] })] });
+    return { ...rig, controllers: rig.controllers.map((c) => ({ ...c, clock })) };
+  };
+  expect(has(tapping(null), 'no-clock-to-set')).toBe(true);
+  expect(has(tapping({ bpm: 90 }), 'no-clock-to-set')).toBe(false);
 });

@@ -32,6 +32,7 @@ import { backwards, relativeMismatch } from './movement';
 import { notAsWanted } from './not-as-wanted';
 import { channelModeNumber, heardByOther, lowByteShadowed, reservedNumber, standardMeaning } from './numbers';
 import { onlyInFront } from './only-in-front';
+import { noClockToSet } from './own-clock';
 import { neverPickedUp } from './pick-up';
 import { noWayBack, unreachablePlace } from './places';
 import { presetLeap } from './preset-leap';
@@ -124,6 +125,7 @@ export const controllerChecks = [
   tooManyCounters,
   arrivalMoves,
   arrivalUnheard,
+  noClockToSet,
   groupOfOne,
 ] as const;
 

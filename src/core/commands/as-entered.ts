@@ -31,8 +31,7 @@ export interface EnteredWalk {
 }
 
 /** Tables whose rows keep what was entered in their ticks: only of those that are deleted a history has to tell. */
-const kept = ['layers', 'presets', 'groups', 'arrivals', 'wires'] as const;
-type Kept = (typeof kept)[number];
+type Kept = 'layers' | 'presets' | 'groups' | 'arrivals' | 'wires';
 
 /** A row that is no more, as it was ticked. */
 export type Gone = { readonly [T in Kept]: { readonly table: T; readonly row: Row<T> } }[Kept];
@@ -156,7 +155,7 @@ export function enteredRig(walk: EnteredWalk): Rig {
   const rows = [...assignments.values()].flatMap((a) => a ?? []);
   return {
     ...now,
-    counters: [...heldCounters([...rows, ...now.layers], now.counters)],
+    counters: [...heldCounters([...rows, ...now.layers, ...gone.layers], now.counters)],
     // One that nobody set up is named by what stands in it all the same.
     layers: [...now.layers.map(heldLayer), ...gone.layers],
     parameters: now.parameters

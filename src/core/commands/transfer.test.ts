@@ -218,6 +218,13 @@ describe('what holds at places', () => {
     expect(clockOf(moved(clocks(null), spare))).toEqual({ bpm: 96 });
     expect(clockOf(moved(clocks({ bpm: 140 }), spare))).toEqual({ bpm: 140 });
     expect(clockOf(moved(plain, spare))).toBeNull();
+    // What is done on arriving sets it too.
+    const arriving: Rig = {
+      ...clocks(null),
+      assignments: plain.assignments,
+      arrivals: [{ ...arrival, actions: [{ type: 'tempo', bpm: 80 }] }],
+    };
+    expect(clockOf(moved(arriving, spare))).toEqual({ bpm: 96 });
   });
   it('a group stays where one of its switches goes without its functions', () => {
     const one = plain.controllers.find((c) => c.id === spare);

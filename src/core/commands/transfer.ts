@@ -320,7 +320,11 @@ export function transferEdit(index: RigIndex, plan: Transfer, newId: NewId): Edi
   edits.push(...layerEdits(index, plan, partner));
   edits.push(...placeEdits(plan, partner));
   const { clock } = plan.from;
-  const setsIt = moving.some((m) => m.to && m.assignment.actions.some((a) => a.type === 'tempo'));
+  const going = [
+    ...moving.flatMap((m) => (m.to ? m.assignment.actions : [])),
+    ...plan.places.flatMap(({ what, stays }) => (what.type === 'arrival' && stays === null ? what.row.actions : [])),
+  ];
+  const setsIt = going.some((a) => a.type === 'tempo');
   if (clock !== null && plan.to.clock === null && setsIt) edits.push(...patch('controllers', plan.to, { clock }));
   edits.push(
     ...counterEdits(

@@ -26,7 +26,7 @@ const BUNDLE_FORMAT = 'keen-dial/bundle';
  * have a port and a polarity; older ones go out of every port, the right way round. Version 6: templates have groups of switches and arrivals; older ones have none.
  * Version 7: a profile has macros, states, conditions, banks of channels and a written form; older ones have none. Version 9: its banks of channels may move over their
  * rows and to what is selected, and encoders may send a message for each way; older ones do not. Version 10: what an encoder sends from the factory may be clicks or a
- * message for each way; older ones say where it stands.
+ * message for each way; older ones say where it stands. Version 11: a controller may send a clock of its own, which arriving somewhere sets; older ones send none.
  */
 const VERSION = 11;
 

@@ -1,7 +1,7 @@
 // What a landing remembers of presses: whether it is on, for targets that act at rising edges, and when it was tapped.
 import { countsAsOn, type MessageType } from '../midi';
 import { modeOf } from '../modes';
-import { type Parameter, usualTaps } from '../rig';
+import { type Parameter, tapMore, usualTaps } from '../rig';
 import type { Listener } from './program';
 import type { Hearing } from './state';
 import { tempoValue } from './tempo';
@@ -36,13 +36,7 @@ export function isHeldOn(h: Hearing, listener: Listener, type: MessageType, valu
  * What taps make of a parameter: the mean of the last intervals; after a pause they start anew, and the first tap alone says nothing. Null for that.
  */
 export function tapped(h: Hearing, listener: Listener, parameter: Parameter): number | null {
-  const { intervals, anewMs } = h.arrival.unit.target.reception.taps ?? usualTaps;
-  const { t } = h.arrival;
-  const before = pressedAt(h, listener).taps;
-  const last = before.at(-1);
-  const taps = last === undefined || t - last > anewMs ? [t] : [...before.slice(-intervals), t];
+  const { taps, meanMs } = tapMore(pressedAt(h, listener).taps, h.arrival.t, h.arrival.unit.target.reception.taps ?? usualTaps);
   remember(h, listener, { taps });
-  const [first] = taps;
-  if (taps.length < 2 || first === undefined || t === first) return null;
-  return tempoValue(parameter, (t - first) / (taps.length - 1));
+  return meanMs === null ? null : tempoValue(parameter, meanMs);
 }

@@ -26,6 +26,7 @@ export {
   type Counter,
   chordWindowSchema,
   chosenBySchema,
+  clockBpm,
   clockBpmSchema,
   counterStepSchema,
   type Drive,
@@ -231,3 +232,4 @@ export {
   type PanelCounts,
   panelFromCounts,
 } from './panel';
+export { tapMore } from './taps';

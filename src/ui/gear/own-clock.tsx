@@ -1,12 +1,10 @@
 'use client';
 // The MIDI clock that a controller sends by itself.
+import { usualTempo } from '@/core/receiver';
 import type { Controller } from '@/core/rig';
 import { clockBpmSchema } from '@/core/rig';
 import { Choice } from '../primitives/choice';
 import { NumberField } from '../primitives/number-field';
-
-/** How fast a clock goes that nobody set yet. Common practice, no source. */
-const USUAL_BPM = 120;
 
 export function OwnClock({
   clock,
@@ -24,7 +22,7 @@ export function OwnClock({
           ['none', 'sends none'],
           ['sends', 'sends one'],
         ]}
-        onChange={(to) => onChange(to === 'none' ? null : { bpm: clock?.bpm ?? USUAL_BPM })}
+        onChange={(to) => onChange(to === 'none' ? null : { bpm: clock?.bpm ?? usualTempo.bpm })}
       />
       {clock !== null && (
         <NumberField

@@ -1,20 +1,8 @@
 'use client';
 // All sections at once: what each of them wants of each parameter, written cell by cell like a sheet.
 import { nanoid } from 'nanoid';
-import {
-  type ClipboardEvent,
-  type KeyboardEvent,
-  memo,
-  useCallback,
-  useEffect,
-  useId,
-  useLayoutEffect,
-  useMemo,
-  useRef,
-  useState,
-} from 'react';
-import { flushSync } from 'react-dom';
-import { clamp, counted } from '@/core/base';
+import { type ClipboardEvent, type KeyboardEvent, memo, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import { counted } from '@/core/base';
 import { showValue } from '@/core/bench';
 import { cellProblemWords, type WantCell, wantInCells, wantInSection } from '@/core/commands';
 import type { Parameter, RigIndex } from '@/core/rig';
@@ -22,13 +10,14 @@ import { exactNumber } from '@/core/sheets';
 import type { ToldTransition } from '@/core/stage';
 import { PickFrom } from '../gear/pick-from';
 import { cx } from '../primitives/cx';
-import { cellBy, type GridCell } from '../primitives/grid-keys';
+import type { GridCell } from '../primitives/grid-keys';
 import { ParameterValue } from '../primitives/parameter-value';
 import { toast } from '../primitives/toast';
 import { useRig } from '../store/provider';
 import { useUndoable } from '../store/use-undoable';
 import { linesOf, type SceneLine } from './scene-lines';
 import type { Chosen } from './set-screen';
+import { useGrid } from './use-grid';
 import { type FoundSet, keyAt } from './use-set';
 
 interface Props {
@@ -194,67 +183,6 @@ function useLatest(acts: Acts): Acts {
     }),
     [],
   );
-}
-
-/** The cell that is walked to, and whether it is written in. */
-function useGrid(rows: number, columns: number) {
-  const id = useId();
-  const ref = useRef<HTMLDivElement>(null);
-  const [at, setAt] = useState<GridCell>({ row: 0, column: 0 });
-  const [writing, setWriting] = useState(false);
-  const cursor = { row: clamp(at.row, 0, Math.max(0, rows - 1)), column: clamp(at.column, 0, Math.max(0, columns - 1)) };
-  const idOf = useCallback(({ row, column }: GridCell): string => `${id}-${row}-${column}`, [id]);
-  const shown = idOf(cursor);
-  useEffect(() => {
-    document.getElementById(shown)?.scrollIntoView({ block: 'nearest', inline: 'nearest' });
-  }, [shown]);
-  /** Ends writing once the field has taken its value; goes on writing where that was refused. All of it before the next key or click: no timer that could come after it. */
-  const finish = (then: () => void): void => {
-    const field = ref.current?.querySelector<HTMLElement>('[role="gridcell"] :is(input, select)');
-    const isRefused = (): boolean => {
-      // What the field has just been told is drawn now.
-      flushSync(() => undefined);
-      return ref.current?.querySelector('[aria-invalid="true"]') != null;
-    };
-    // Refused already: the focus stays, and the next key is not lost.
-    if (isRefused()) return;
-    // Drawn with what Enter took: left now, it takes nothing twice.
-    field?.blur();
-    if (isRefused()) {
-      field?.focus();
-      return;
-    }
-    setWriting(false);
-    ref.current?.focus();
-    then();
-  };
-  const go = (to: GridCell): void => {
-    if (writing) finish(() => setAt(to));
-    else {
-      setAt(to);
-      ref.current?.focus();
-    }
-  };
-  /** Whether a key was one of walking or writing. */
-  const keys = (e: KeyboardEvent): boolean => {
-    if (writing) {
-      // The field itself takes or puts back what was typed; then Enter goes on below.
-      if (e.key === 'Enter') finish(() => setAt({ ...cursor, row: cursor.row + 1 }));
-      if (e.key === 'Escape') finish(() => undefined);
-      return true;
-    }
-    const to = cellBy(e.key, e.ctrlKey || e.metaKey, cursor, columns - 1, rows - 1);
-    if (to) setAt({ row: clamp(to.row, 0, rows - 1), column: clamp(to.column, 0, columns - 1) });
-    else if (e.key === 'Enter' || e.key === 'F2') setWriting(true);
-    else if (e.key.length === 1 && e.key !== ' ' && !e.ctrlKey && !e.metaKey && !e.altKey) {
-      // The field is there before the letter is: it takes it.
-      setWriting(true);
-      return true;
-    } else return false;
-    e.preventDefault();
-    return true;
-  };
-  return { ref, cursor, writing, idOf, go, keys, write: () => setWriting(true) };
 }
 
 const HEAD = 'minmax(132px,180px)';

@@ -29,8 +29,10 @@ export const shortTextSchema = lineSchema(200);
 /** A text of several lines, at most 4000 characters. */
 export const noteSchema = linesSchema(4000);
 
+/** The slowest and the fastest that a MIDI clock can be stated to go, in quarter notes a minute. Assumed, no source. */
+export const clockBpm = { slowest: 10, fastest: 500 } as const;
 /** How fast a MIDI clock goes, in quarter notes a minute. */
-export const clockBpmSchema = z.number().min(10).max(500);
+export const clockBpmSchema = z.number().min(clockBpm.slowest).max(clockBpm.fastest);
 
 /** Rows are kept in the order of this number, ties by id. It is sparse, so that a row can go between two others. */
 export const orderSchema = z.number().finite();

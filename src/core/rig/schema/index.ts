@@ -31,6 +31,7 @@ export {
   wantSchema,
 } from './assignment';
 export {
+  clockBpm,
   clockBpmSchema,
   counterStepSchema,
   type Evidence,
