@@ -1,7 +1,7 @@
 // What the firmware of a controller cannot send: kinds of message, ways of sending values, what an encoder says as it is turned.
+import { usualSetup } from '../bench';
 import { changeBehaviour, changeLanding, landingsFor, patch } from '../commands';
 import { shortName } from '../midi';
-import { usualTempo } from '../receiver';
 import {
   type Assignment,
   alternates,
@@ -110,7 +110,7 @@ function canFixes({ index }: CheckContext, finding: Finding): readonly Fix[] {
 /** The clock that a function sets. */
 function clockInstead(index: RigIndex, assignment: Assignment): Fix[] {
   const controller = homeOf(index, assignment)?.controller;
-  const bpm = assignment.actions.flatMap((a) => (a.type === 'tempo' && a.bpm !== null ? [a.bpm] : []))[0] ?? usualTempo.bpm;
+  const bpm = assignment.actions.flatMap((a) => (a.type === 'tempo' && a.bpm !== null ? [a.bpm] : []))[0] ?? usualSetup.tempo.bpm;
   if (!controller) return [];
   const label = `Let ${controller.name} send a clock, at ${bpm} BPM`;
   return [{ label, edit: batch(label, patch('controllers', controller, { clock: { bpm } })) }];

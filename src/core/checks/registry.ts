@@ -123,9 +123,9 @@ export const controllerChecks = [
   freeControls,
   goesRound,
   tooManyCounters,
+  noClockToSet,
   arrivalMoves,
   arrivalUnheard,
-  noClockToSet,
   groupOfOne,
 ] as const;
 
