@@ -218,3 +218,38 @@ test('a controller is described by touching it: kinds are told, one is changed, 
     'pad press 36',
   ]);
 });
+
+test('what presets keep is taken over from a list with columns of its own', async ({ page }) => {
+  const id = await ownRig(page);
+  await open(page, id, 'gear');
+  await page.getByRole('button', { name: /^Pane Choir/ }).click();
+  await page.getByRole('button', { name: 'As a list…' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog
+    .getByRole('textbox')
+    .fill('Wert\tGer\u00e4t\tSpeicher\n20\tFeedback\tMinor\n-3\tDetune\tMinor\n41\tFeedback\tMajor');
+  await expect(dialog.getByText('No column is the preset')).toBeVisible();
+  for (const [heading, column] of [
+    ['Speicher', 'preset'],
+    ['Ger\u00e4t', 'parameter'],
+    ['Wert', 'value'],
+  ] as const)
+    await dialog.getByLabel(new RegExp(`\\(${heading}\\) is$`)).selectOption(column);
+  await expect(dialog.getByText('3 lines understood')).toBeVisible();
+  await expectAccessible(page);
+  await dialog.getByRole('button', { name: 'Take over 2 presets' }).click();
+  await saved(page);
+  const rig = JSON.parse(await exportOf(page, id)) as {
+    parameters: { id: string; name: string }[];
+    presets: { step: number; values: { parameterId: string; value: number }[] }[];
+  };
+  const nameOf = (key: string) => rig.parameters.find((p) => p.id === key)?.name;
+  const kept = [1, 2].map((at) => rig.presets.find((p) => p.step === at)?.values.map((v) => [nameOf(v.parameterId), v.value]));
+  expect(kept).toEqual([
+    [
+      ['Detune', -3],
+      ['Feedback', 20],
+    ],
+    [['Feedback', 41]],
+  ]);
+});

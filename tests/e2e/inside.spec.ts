@@ -520,6 +520,22 @@ test('a board sends a clock of its own: two switches tap and set it, and an echo
   await expect(page.getByText('by a clock')).toBeVisible();
   await expect(page.getByRole('slider', { name: 'Delay, by mouse', exact: true })).toBeVisible();
   await expect(page.getByRole('slider', { name: 'Tempo, by mouse', exact: true })).toHaveCount(0);
+  // It may be set on arriving somewhere too.
+  await page.getByRole('link', { name: /^Gear:/ }).click();
+  await page.getByRole('button', { name: /^Floorboard 8\+2/ }).click();
+  const arrivals = page.getByRole('region', { name: 'On arriving at a bank or page' });
+  await arrivals.getByRole('button', { name: 'Arrival', exact: true }).click();
+  const arrival = arrivals.getByRole('listitem', { name: 'Arrival 2' });
+  await arrival.getByLabel('Bank').selectOption('Storm');
+  await arrival.getByRole('button', { name: 'Set its tempo' }).click();
+  await fill(page, 'Tempo in BPM, 1 of Arrival 2', '75');
+  await expectAccessible(page);
+  await page.getByRole('link', { name: /^Sheet:/ }).click();
+  await expect(board.getByRole('row', { name: /Storm arriving Own clock/ })).toContainText('75 BPM');
+  await page.getByRole('link', { name: /^Bench:/ }).click();
+  await page.getByLabel('Bank', { exact: true }).selectOption('3');
+  await expect(page.getByText('75 BPM', { exact: true }).first()).toBeVisible();
+  await expect(page.getByRole('slider', { name: 'Delay, by mouse', exact: true })).toHaveAttribute('aria-valuetext', /600/);
 });
 
 test('one knob, another parameter for one sound: it stands in for the usual one as long as that sound is on', async ({

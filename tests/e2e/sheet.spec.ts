@@ -55,6 +55,18 @@ test('a tick falls when its function is changed, says so, and stands again once 
   await expect(page.getByText('changed since it was entered')).toHaveCount(0);
 });
 
+test('a layer that was entered and is deleted is still in the hardware: what changed says to clear it', async ({ page }) => {
+  const id = await ownRig(page);
+  await open(page, id, 'map');
+  await page.getByRole('button', { name: 'Delete layer Heel' }).click();
+  await saved(page);
+  await page.getByRole('link', { name: /^Sheet:/ }).click();
+  await page.getByRole('link', { name: 'What changed' }).click();
+  const line = page.getByRole('row', { name: /Heel.*while held/ });
+  await expect(line).toContainText('clear');
+  await expectAccessible(page);
+});
+
 test('two thousand lines scroll, are found, and are printed whole', async ({ page }) => {
   const id = await largeRig(page, 1960);
   await page.goto(`/rigs/${id}/sheet`);
