@@ -187,6 +187,17 @@ describe('a threshold', () => {
       },
     ]);
   });
+  it('that nobody has said is asked of a value that something goes on and off by too', () => {
+    const made = rigWith({
+      ...plain,
+      parameter: continuous('p', -60, 6, { default: -60, start: -60 }),
+      behaviour: 'clicks',
+      values: [0.4, 0],
+      mode: 'gate',
+    });
+    if (!made) throw new Error('no rig');
+    expect(foundBy(made, 'not-as-wanted')).toMatchObject([{ severity: 'caution', assumed: { facts: ['threshold'] } }]);
+  });
   it('other than what every new target has was set by somebody', () => {
     expect(foundBy(weak(65, 40), 'never-registers')).toMatchObject([{ severity: 'stop', assumed: null }]);
   });

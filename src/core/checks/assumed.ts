@@ -125,8 +125,11 @@ const heardSo = (index: RigIndex, assignment: Assignment, so: Heard): boolean =>
     });
   });
 
-/** What acts on presses, or has no travel: it matters what counts as on. */
-const countsPresses: Heard = (landing, { kind }) => modeOf(landing.mode).acts || kind !== 'continuous';
+/** What acts on presses, goes on and off, or has no travel: it matters what counts as on. */
+const countsPresses: Heard = (landing, { kind }) => {
+  const { acts, needsOn, travels } = modeOf(landing.mode);
+  return acts || (needsOn && !travels) || kind !== 'continuous';
+};
 /** What goes by steps that the target makes, one a press or one a click. */
 const nudges: Heard = ({ mode }, { kind }) => kind === 'continuous' && (modeOf(mode).steps || modeOf(mode).needs === 'coding');
 

@@ -24,6 +24,7 @@ import { CommitInput, NOT_TAKEN, Select } from '../primitives/field';
 import { limitWords } from '../primitives/number-field';
 import { parseDecimal } from '../primitives/numbers';
 import { Switch } from '../primitives/switch';
+import { ParameterChoice } from './parameter-choice';
 import { PlaceFields } from './place-fields';
 
 const newId = (): string => nanoid(10);
@@ -331,23 +332,15 @@ function SendFields({ index, controllerId, what, send, put }: SendProps) {
       )}
       <PortField index={index} controllerId={controllerId} what={what} send={send} put={put} />
       <span className="text-xs text-ink-2">for</span>
-      <Select
-        aria-label={`What message ${what} is for`}
-        className="h-7 w-56"
-        value={meant[0] ?? ''}
-        onChange={(e) => put({ ...send, meant: e.target.value === '' ? [] : [e.target.value] })}
-      >
-        <option value="">nothing in this rig</option>
-        {index.rig.targets.map((t) => (
-          <optgroup key={t.id} label={t.name}>
-            {(index.parametersOf.get(t.id) ?? []).map((p) => (
-              <option key={p.id} value={p.id}>
-                {p.name}
-              </option>
-            ))}
-          </optgroup>
-        ))}
-      </Select>
+      <ParameterChoice
+        label={`What message ${what} is for`}
+        none="nothing in this rig"
+        className="w-56"
+        height="h-7"
+        groups={index.rig.targets.map(({ id, name }) => ({ id, name, parameters: index.parametersOf.get(id) ?? [] }))}
+        chosen={meant[0] ?? ''}
+        onChoose={(id) => put({ ...send, meant: id === '' ? [] : [id] })}
+      />
     </>
   );
 }

@@ -13,6 +13,7 @@ import { type Edit, type Given, givenSchema, type Landing, type Parameter, type 
 import { Button } from '../primitives/button';
 import { Choice } from '../primitives/choice';
 import { Field, Select, TextInput } from '../primitives/field';
+import { ParameterChoice } from './parameter-choice';
 import { SpeakDialog } from './speak-dialog';
 
 const newId = (): string => nanoid(10);
@@ -170,14 +171,14 @@ function NewRow({
     >
       <Field label="Parameter" {...(problem === undefined ? {} : { error: problem })}>
         {(id) => (
-          <Select id={id} value={parameterId} onChange={(e) => choose(e.target.value)}>
-            <option value="">choose one…</option>
-            {parameters.map((p) => (
-              <option key={p.id} value={p.id}>
-                {p.name}
-              </option>
-            ))}
-          </Select>
+          <ParameterChoice
+            id={id}
+            label="Parameter"
+            none="choose one…"
+            groups={[{ id: target.id, name: null, parameters }]}
+            chosen={parameterId}
+            onChoose={choose}
+          />
         )}
       </Field>
       <Choice label="Is heard as" value={kind} options={kinds} onChange={setKind} />

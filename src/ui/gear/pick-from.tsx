@@ -5,9 +5,7 @@
 import { useRef, useState } from 'react';
 import type { Parameter } from '@/core/rig';
 import { Select, TextInput } from '../primitives/field';
-
-/** As many as are drawn at once; with more there is something to type into. */
-const DRAWN = 60;
+import { DRAWN, foundParameters } from './found-parameters';
 
 interface Props {
   readonly label: string;
@@ -22,12 +20,7 @@ export function PickFrom({ label, none, parameters, onPick }: Props) {
   // By keys a list goes through all on the way to one: Enter takes it.
   const [shown, show] = useState('');
   const byKeys = useRef(false);
-  const plain = sought.trim().toLowerCase();
-  const found: Parameter[] = [];
-  for (const p of parameters) {
-    if (found.length >= DRAWN) break;
-    if (plain === '' || p.name.toLowerCase().includes(plain)) found.push(p);
-  }
+  const found = foundParameters(parameters, sought);
   const take = (id: string): void => {
     byKeys.current = false;
     show('');

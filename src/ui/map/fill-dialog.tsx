@@ -19,10 +19,11 @@ import {
 } from '@/core/commands';
 import { shortName } from '@/core/midi';
 import type { Assignment, Control, Parameter, RigIndex } from '@/core/rig';
+import { ParameterChoice } from '../gear/parameter-choice';
 import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
 import { Dialog } from '../primitives/dialog';
-import { CommitInput, Select } from '../primitives/field';
+import { CommitInput } from '../primitives/field';
 import { Switch } from '../primitives/switch';
 import { useRig } from '../store/provider';
 
@@ -268,18 +269,14 @@ function Filled({
         ) : step !== null ? (
           `${parameter.name}: ${parameter.steps[step] ?? step}`
         ) : (
-          <Select
-            aria-label={`What ${place} moves`}
-            className="h-7 w-full"
-            value={parameter.id}
-            onChange={(e) => onLine({ parameterId: e.target.value })}
-          >
-            {[...new Set([parameter, ...waiting])].map((p) => (
-              <option key={p.id} value={p.id}>
-                {p.name}
-              </option>
-            ))}
-          </Select>
+          <ParameterChoice
+            label={`What ${place} moves`}
+            className="w-full"
+            height="h-7"
+            groups={[{ id: '', name: null, parameters: [...new Set([parameter, ...waiting])] }]}
+            chosen={parameter.id}
+            onChoose={(parameterId) => onLine({ parameterId })}
+          />
         )}
       </td>
     </>

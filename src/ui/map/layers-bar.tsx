@@ -2,9 +2,10 @@
 // The layers of a controller under its ladder: what opens each, and taking one away.
 import { Pencil, X } from 'lucide-react';
 import { nanoid } from 'nanoid';
-import { memo } from 'react';
+import { memo, useMemo } from 'react';
 import { changeTapPort, problemWords, removeLayer, setTap } from '@/core/commands';
 import { type Controller, type Edit, isTogether, type Layer, layersOn, modifierNames, portsOf, type RigIndex } from '@/core/rig';
+import { ParameterChoice } from '../gear/parameter-choice';
 import { LayerMark } from '../primitives/marks';
 import { toast } from '../primitives/toast';
 import { useRig } from '../store/provider';
@@ -79,31 +80,30 @@ function TapChoice({
   readonly edit: (edit: Edit) => boolean;
 }) {
   const tapped = layer.tap.flatMap((a) => (a.type === 'send' ? a.meant : []))[0] ?? '';
+  const groups = useMemo(
+    () =>
+      index.rig.targets.map(({ id, name }) => ({
+        id,
+        name,
+        parameters: (index.parametersOf.get(id) ?? []).filter((p) => p.kind === 'toggle' || p.kind === 'trigger'),
+      })),
+    [index.rig.targets, index.parametersOf],
+  );
   return (
-    <select
-      aria-label={`What the modifier of ${layer.name} does when tapped`}
-      title="What it does when it is tapped alone"
-      value={tapped}
-      className="max-w-[92px] rounded-sm border border-control-edge bg-sheet text-xs"
-      onChange={(e) => {
-        const made = setTap(index, layer, index.parameters.get(e.target.value) ?? null, () => nanoid(10));
+    <ParameterChoice
+      label={`What the modifier of ${layer.name} does when tapped`}
+      none="tap: nothing"
+      said={(p) => `tap: ${p.name}`}
+      className="max-w-[92px] px-0 text-xs"
+      height="h-6"
+      groups={groups}
+      chosen={tapped}
+      onChoose={(id) => {
+        const made = setTap(index, layer, index.parameters.get(id) ?? null, () => nanoid(10));
         if (made.ok) edit(made.value);
         else toast.error('No function was given.', { description: problemWords(made.error) });
       }}
-    >
-      <option value="">tap: nothing</option>
-      {index.rig.targets.map((target) => (
-        <optgroup key={target.id} label={target.name}>
-          {(index.parametersOf.get(target.id) ?? [])
-            .filter((p) => p.kind === 'toggle' || p.kind === 'trigger')
-            .map((p) => (
-              <option key={p.id} value={p.id}>
-                tap: {p.name}
-              </option>
-            ))}
-        </optgroup>
-      ))}
-    </select>
+    />
   );
 }
 
