@@ -146,7 +146,7 @@ function valuesFrom({ counters }: RigIndex, { behaviour, message }: Send): reado
 }
 
 /** Whether some landings of a target are for one port alone. */
-const hasPorts = ({ rig }: RigIndex, { id }: Target): boolean => rig.landings.some((l) => l.targetId === id && l.port !== '');
+const hasPorts = ({ byPort }: RigIndex, { id }: Target): boolean => byPort.has(id);
 
 /** What nobody stated of a controller, and of what hears what it sends on arriving somewhere. */
 export const openAround = (index: RigIndex, controller: Controller): readonly Open[] => [

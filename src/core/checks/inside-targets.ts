@@ -6,9 +6,7 @@ import { type AssignmentCheck, type Found, noFixes, type RigCheck, subjectOf } f
 
 /** The macros that move a parameter along and are themselves moved by something on the rig. */
 export const macrosOver = (index: RigIndex, { id, targetId }: Parameter): readonly Parameter[] =>
-  (index.parametersOf.get(targetId) ?? []).filter(
-    (p) => p.drives.some((d) => d.parameterId === id) && (index.sendsFor.get(p.id) ?? []).length > 0,
-  );
+  (index.macrosOver.get(id) ?? []).filter((m) => m.targetId === targetId && (index.sendsFor.get(m.id) ?? []).length > 0);
 
 export const movedAlongToo: AssignmentCheck<'moved-along-too', { readonly parameter: string; readonly macro: string }> = {
   scope: 'assignment',

@@ -3,6 +3,7 @@
 import { addTo, groupBy } from '../base';
 import { addressKey } from '../midi';
 import { addressesOf } from './heard-at';
+import { isTempo } from './inside';
 import { modifiersOf, signalsOf } from './layers';
 import type { PresetsOf } from './presets';
 import type { Arrival, Control, Controller, Counter, Landing, Layer, Parameter, Rig, SwitchGroup, Target, Wire } from './schema';
@@ -24,6 +25,10 @@ export interface RigIndex extends SendIndex {
   readonly groupsOf: ReadonlyMap<string, readonly SwitchGroup[]>;
   readonly arrivalsOf: ReadonlyMap<string, readonly Arrival[]>;
   readonly parametersOf: ReadonlyMap<string, readonly Parameter[]>;
+  /** The tempo of a target, by the target: its first one. */
+  readonly tempoOf: ReadonlyMap<string, Parameter>;
+  /** Macros that move a parameter along, by the parameter. */
+  readonly macrosOver: ReadonlyMap<string, readonly Parameter[]>;
   /** What steps of stepped parameters hold, by the parameter. */
   readonly presetsOf: PresetsOf;
   readonly wiresFrom: ReadonlyMap<string, readonly Wire[]>;
@@ -31,6 +36,8 @@ export interface RigIndex extends SendIndex {
   readonly sysexHeard: readonly (readonly number[])[];
   readonly landingsAt: ReadonlyMap<number, readonly Landing[]>;
   readonly landingsOf: ReadonlyMap<string, readonly Landing[]>;
+  /** Targets at which something is heard at one port alone. */
+  readonly byPort: ReadonlySet<string>;
 }
 
 /**
@@ -69,6 +76,8 @@ export function indexRig(rig: Rig, before?: RigIndex): RigIndex {
     targets: targets.targets,
     parameters: targets.parameters,
     parametersOf: targets.parametersOf,
+    tempoOf: targets.tempoOf,
+    macrosOver: targets.macrosOver,
     presetsOf: targets.presetsOf,
     wiresFrom: targets.wiresFrom,
     layers: layers.layers,
@@ -84,6 +93,7 @@ export function indexRig(rig: Rig, before?: RigIndex): RigIndex {
     sysexHeard: landings.sysexHeard,
     landingsAt: landings.landingsAt,
     landingsOf: landings.landingsOf,
+    byPort: landings.byPort,
   };
 }
 
@@ -106,9 +116,17 @@ const targetIndex = (rig: Rig) => ({
   targets: byId(rig.targets),
   parameters: byId(rig.parameters),
   parametersOf: groupBy(rig.parameters, (p) => p.targetId),
+  tempoOf: new Map(rig.parameters.toReversed().flatMap((p) => (isTempo(p) ? [[p.targetId, p] as const] : []))),
+  macrosOver: macrosOver(rig.parameters),
   presetsOf: groupBy(rig.presets, (p) => p.parameterId),
   wiresFrom: groupBy(rig.wires, (w) => w.from.unitId),
 });
+
+function macrosOver(parameters: readonly Parameter[]): ReadonlyMap<string, readonly Parameter[]> {
+  const found = new Map<string, Parameter[]>();
+  for (const macro of parameters) for (const id of new Set(macro.drives.map((d) => d.parameterId))) addTo(found, id, macro);
+  return found;
+}
 
 function layerIndex(rig: Rig) {
   const layersByModifier = new Map<string, Layer[]>();
@@ -123,6 +141,7 @@ function layerIndex(rig: Rig) {
 const landingIndex = (rig: Rig) => ({
   landingsAt: byAddress(rig.landings),
   landingsOf: groupBy(rig.landings, (l) => l.parameterId),
+  byPort: new Set(rig.landings.flatMap((l) => (l.port === '' ? [] : [l.targetId]))),
   sysexHeard: rig.landings.flatMap((l) => (l.address.type === 'sysex' ? [l.address.bytes] : [])),
 });
 

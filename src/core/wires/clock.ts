@@ -1,5 +1,5 @@
 // Whose clock is followed: MIDI clock goes where start and stop go (MIDI 1.0: system real time), and says how fast, 24 to a quarter note.
-import { isTempo, type Parameter, type RigIndex } from '../rig';
+import type { Parameter, RigIndex } from '../rig';
 import { networkOf, waysOf } from './arrived';
 
 /** Who sends a clock: a target, of the tempo that one of its parameters tells; or a controller, of its own. */
@@ -18,8 +18,7 @@ export interface Clocks {
 }
 
 /** The tempo of a target: its first parameter in beats a minute. */
-export const tempoParameter = (index: RigIndex, targetId: string): Parameter | undefined =>
-  (index.parametersOf.get(targetId) ?? []).find(isTempo);
+export const tempoParameter = (index: RigIndex, targetId: string): Parameter | undefined => index.tempoOf.get(targetId);
 
 /** Everything on a rig that sends a clock: controllers first, then targets, in their order. */
 function sourcesOf(index: RigIndex): readonly ClockSource[] {
