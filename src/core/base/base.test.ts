@@ -1,7 +1,7 @@
 // What everything stands on. The hash is kept in files and databases: its values are held against the published function.
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { clamp, codeUnits, exhaustive, stableHash } from '.';
+import { clamp, codeUnits, exhaustive, onceFor, stableHash } from '.';
 
 /** FNV-1a of 32 bits by its definition (RFC draft draft-eastlake-fnv, section 2), in whole numbers without tricks. */
 function fnv1a(bytes: readonly number[]): number {
@@ -29,6 +29,24 @@ describe('the stable hash', () => {
     expect(stableHash(codeUnits('Lantern Hour'))).toEqual(stableHash([...'Lantern Hour'].map((c) => c.charCodeAt(0))));
     expect(stableHash([0x41])).toEqual([3289118412, 1917518731]);
   });
+});
+
+it('what was worked out for the same values is not worked out again', () => {
+  let worked = 0;
+  const first = { name: 'a' };
+  const asked = onceFor((one: { readonly name: string }, other: object | null) => {
+    worked++;
+    return `${one.name} ${other === null ? 'alone' : 'with another'}`;
+  });
+  const other = {};
+  expect([asked(first, other), asked(first, other), worked]).toEqual(['a with another', 'a with another', 1]);
+  expect([asked(first, null), asked({ name: 'b' }, other), asked(first, null), worked]).toEqual([
+    'a alone',
+    'b with another',
+    'a alone',
+    3,
+  ]);
+  expect([asked(first, other), worked]).toEqual(['a with another', 4]);
 });
 
 it('a number is kept between two others', () => {

@@ -10,6 +10,7 @@ export { err, ok, type Result } from './result';
 export { type ChangedMap, type Changes, changedMap, type Lookup } from './changed-map';
 export { addTo, countBy, groupBy } from './maps';
 export { clamp } from './numbers';
+export { onceFor } from './once-for';
 export { counted, plural } from './plural';
 
 // Rows as columns.

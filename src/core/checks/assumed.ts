@@ -1,4 +1,5 @@
 // Law 11: what must be fixed is wrong whatever a fact that nobody stated may be. Else it is to be looked at, says _if_, and leads to where it can be found out.
+import { onceFor } from '../base';
 import { addressKey, kindOf, valueMax } from '../midi';
 import { modeOf } from '../modes';
 import {
@@ -157,7 +158,7 @@ export const openAround = (index: RigIndex, controller: Controller): readonly Op
 ];
 
 const openInController = (index: RigIndex, controller: Controller, returns: boolean): readonly Open[] => {
-  const planned = { ...plannedOn(index, controller), returns };
+  const planned = { ...plannedOn(controller, index.controlsOf, index.assignmentsOf), returns };
   return sentFacts.flatMap(({ fact, more, others, words }) => {
     if (controllerStates(controller, fact)) return [];
     const said = `${controller.name} ${words(controller.firmware)}`;
@@ -176,13 +177,15 @@ const openInController = (index: RigIndex, controller: Controller, returns: bool
 };
 
 /** The last bank and page of a controller that something stands in. */
-function plannedOn(index: RigIndex, controller: Controller): Planned {
-  let [bank, page] = [1, 1];
-  for (const control of index.controlsOf.get(controller.id) ?? [])
-    for (const a of index.assignmentsOf.get(control.id) ?? [])
-      [bank, page] = [Math.max(bank, a.bank ?? 1), Math.max(page, a.page ?? 1)];
-  return { ...nothing, bank, page };
-}
+const plannedOn = onceFor(
+  (controller: Controller, controlsOf: RigIndex['controlsOf'], assignmentsOf: RigIndex['assignmentsOf']): Planned => {
+    let [bank, page] = [1, 1];
+    for (const control of controlsOf.get(controller.id) ?? [])
+      for (const a of assignmentsOf.get(control.id) ?? [])
+        [bank, page] = [Math.max(bank, a.bank ?? 1), Math.max(page, a.page ?? 1)];
+    return { ...nothing, bank, page };
+  },
+);
 
 const openInTarget = (target: Target, planned: Planned): readonly Open[] =>
   heardFacts.flatMap(({ fact, more, others, words }) => {

@@ -1,6 +1,6 @@
 // A target that hears only while somebody looks at it.
-import { countBy } from '../base';
-import type { Parameter } from '../rig';
+import { countBy, onceFor } from '../base';
+import type { Parameter, Rig } from '../rig';
 import { noFixes, type RigCheck } from './finding';
 
 const scopes = {
@@ -9,6 +9,21 @@ const scopes = {
   part: 'while its window is in front',
   landing: 'while it is selected or in front',
 } as const;
+
+/** Parameters that hear only in front, or with their track selected. */
+const minding = onceFor((parameters: Rig['parameters'], landings: Rig['landings']): readonly Parameter[] => {
+  const selected = new Set(landings.flatMap((l) => (l.scope === 'selected' ? [l.parameterId] : [])));
+  const asTarget = new Set(landings.flatMap((l) => (l.scope === 'target' ? [l.parameterId] : [])));
+  return parameters.filter((p) => selected.has(p.id) || (p.needsFront && asTarget.has(p.id)));
+});
+
+/** How many landings of each target hear as it does: what is locked hears wherever the selection is. */
+const unlocked = onceFor((landings: Rig['landings']) =>
+  countBy(
+    landings.filter((l) => l.scope !== 'locked'),
+    (l) => l.targetId,
+  ),
+);
 
 export const onlyInFront: RigCheck<
   'only-in-front',
@@ -26,18 +41,12 @@ export const onlyInFront: RigCheck<
   }),
   reads: ['targets', 'landings', 'parameters', 'assignments'],
   find: ({ index }) => {
-    // What is locked hears wherever the selection is, whatever its target does.
-    const counts = countBy(
-      index.rig.landings.filter((l) => l.scope !== 'locked'),
-      (l) => l.targetId,
-    );
-    const minds = (p: Parameter): boolean =>
-      (index.landingsOf.get(p.id) ?? []).some((l) => l.scope === 'selected' || (l.scope === 'target' && p.needsFront));
-    const parts = index.rig.parameters.flatMap((p) => {
+    const counts = unlocked(index.rig.landings);
+    const parts = minding(index.rig.parameters, index.rig.landings).flatMap((p) => {
       const target = index.targets.get(p.targetId);
       const entries = index.sendsFor.get(p.id)?.length ?? 0;
       const always = target?.reception.scope === 'always' || target?.reception.scope === 'locked';
-      if (!target || !always || entries === 0 || !minds(p)) return [];
+      if (!target || !always || entries === 0) return [];
       const facts = {
         target: target.name,
         entries,

@@ -55,14 +55,19 @@ function merged<T extends TableName>(rows: readonly Row<T>[], changes: ReadonlyM
   const positions = positionsOf(rows);
   const next: (Row<T> | null)[] = rows.slice();
   let moved = false;
+  let same = true;
   for (const [id, row] of changes) {
     const position = positions.get(id);
     if (row !== null && row.order !== rows[position ?? -1]?.order) moved = true;
+    if (position === undefined || row === null) same = false;
     if (position !== undefined) next[position] = row;
     else next.push(row);
   }
   const left = next.filter((row) => row !== null);
-  return moved ? left.sort(byOrder) : left;
+  if (moved) return left.sort(byOrder);
+  // The same ids in the same order.
+  if (same) known.set(left, positions);
+  return left;
 }
 
 /** Where each id stands in a table. Kept for as long as the table itself: most edits leave most tables as they are. */

@@ -1,6 +1,7 @@
 // What hangs together inside a target: macros with what they move along, conditions with what tells them, banks of channels, its tempo.
+import { onceFor } from '../base';
 import type { RigIndex } from './index-rig';
-import type { ChannelBank, Drive, Landing, Parameter } from './schema';
+import type { ChannelBank, Drive, Landing, Parameter, Rig } from './schema';
 
 /** Whether a parameter is the tempo of its target: beats a minute, by its unit. */
 export const isTempo = ({ kind, unit }: Pick<Parameter, 'kind' | 'unit'>): boolean =>
@@ -40,19 +41,16 @@ export const bankGoesBy = (bank: ChannelBank): readonly string[] => {
 export const inBank = (bank: ChannelBank): readonly string[] => [...bankGoesBy(bank), ...bank.lanes.flat()];
 
 /** Parameters on which it hangs what others do: macros and what they move along, what conditions go by, banks of channels, tempos. */
-export function hangingTogether(index: RigIndex): ReadonlySet<string> {
-  const before = known.get(index);
-  if (before) return before;
+export const hangingTogether = ({ rig: { parameters, landings, targets } }: RigIndex): ReadonlySet<string> =>
+  amongThem(parameters, landings, targets);
+
+const amongThem = onceFor((parameters: Rig['parameters'], landings: Rig['landings'], targets: Rig['targets']) => {
   const found = new Set<string>();
-  for (const p of index.rig.parameters) {
+  for (const p of parameters) {
     if (isTempo(p) || p.drives.length > 0) found.add(p.id);
     for (const d of p.drives) found.add(d.parameterId);
   }
-  for (const l of index.rig.landings) for (const { when } of l.conditions) if (when) found.add(when.parameterId);
-  for (const t of index.rig.targets) for (const bank of t.channelBanks) for (const id of inBank(bank)) found.add(id);
-  known.set(index, found);
+  for (const l of landings) for (const { when } of l.conditions) if (when) found.add(when.parameterId);
+  for (const t of targets) for (const bank of t.channelBanks) for (const id of inBank(bank)) found.add(id);
   return found;
-}
-
-/** An index is asked several times after each edit, and never changes. */
-const known = new WeakMap<RigIndex, ReadonlySet<string>>();
+});
