@@ -2,7 +2,7 @@
 import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { resolve } from 'node:path';
 import { expect, type Page, test } from '@playwright/test';
-import { open, ownRig } from './kit';
+import { expectAccessible, open, ownRig } from './kit';
 
 const folder = resolve(import.meta.dirname, '../fixtures/trees');
 
@@ -55,3 +55,20 @@ for (const [screen, words] of screens) {
     expect(kept.match(/"(?=[^" ]*\d)(?=[^" ]*[A-Z])(?=[^" ]*[a-z])[A-Za-z0-9_-]{10,}"/g)).toBeNull();
   });
 }
+
+test('what nobody could hear or read is found: a button without a name, a text that is too weak', async ({ page }) => {
+  await page.goto('/');
+  await expectAccessible(page);
+  await page.getByRole('main').evaluate((main) => {
+    const weak = document.createElement('p');
+    weak.style.cssText = 'color: #aaa; background: #fff';
+    weak.textContent = 'hardly to be read';
+    main.append(document.createElement('button'), weak);
+  });
+  const told = await expectAccessible(page).then(
+    () => 'nothing',
+    (error: Error) => error.message,
+  );
+  expect(told).toContain('button-name');
+  expect(told).toContain('color-contrast');
+});
