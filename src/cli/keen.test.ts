@@ -176,7 +176,7 @@ describe('keen simulate', () => {
     const last = after.at(-1);
     expect(Object.keys(last ?? {}).sort()).toEqual(['controllers', 'hostLayers', 'ms', 'values']);
     const [board] = last?.controllers ?? [];
-    expect(board).toMatchObject({ bank: 1, page: 1, layers: [] });
+    expect(board).toMatchObject({ bank: 1, page: 1, layers: [], clock: null });
     expect(board?.latches.some((latch) => latch.sent === 'first')).toBe(true);
     expect(last?.values.lh2).toBe(1);
   });

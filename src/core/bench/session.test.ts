@@ -13,7 +13,7 @@ import {
   withFunctions,
 } from '../../../tests/kit/small-rig';
 import { indexRig, type Rig } from '../rig';
-import { isQuiet, openSession, playSession, restarted, type Session, usualSetup, withRig, withSetup } from './index';
+import { isQuiet, openSession, playSession, restarted, type Session, standingNow, usualSetup, withRig, withSetup } from './index';
 
 const rig: Rig = withFunctions(
   smallRig([parameter('freeze'), continuous('level', 0, 100, { start: 80 })], {
@@ -51,6 +51,18 @@ describe('a session', () => {
   it('a cable pulled while a modifier is down leaves the layer of the host open', () => {
     const s = onward(openSession(indexRig(rig)), [down('mod', 0), plug(100, false), up('mod', 200), plug(300, true)]);
     expect(s.state.targets.units[0]?.open).toEqual(['heel']);
+  });
+  it('tells how fast the clock goes that a controller sends, before and after it is set; of one that sends none, nothing', () => {
+    const set = { ...rig, assignments: rig.assignments.map((a) => ({ ...a, actions: [{ type: 'tempo' as const, bpm: 150 }] })) };
+    const clockAfter = (bpm: number | null) => {
+      const clocked = { ...set, controllers: set.controllers.map((c) => ({ ...c, clock: bpm === null ? null : { bpm } })) };
+      const begun = openSession(indexRig(clocked));
+      return [begun, onward(begun, tap('fs1', 10))].map((s) => standingNow(s).controllers[0]?.clock);
+    };
+    expect([clockAfter(80), clockAfter(null)]).toEqual([
+      [80, 150],
+      [null, null],
+    ]);
   });
   it('goes on through an edit of the rig: values, banks and latches stay', () => {
     const before = onward(openSession(indexRig(rig)), [...tap('fs1', 0), mouse('level', 10, 33), goTo(20, 2)], 100);

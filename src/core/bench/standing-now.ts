@@ -19,6 +19,8 @@ export interface StandingNow {
     readonly turns: readonly { readonly assignment: string; readonly did: 'neither' | 'first' | 'second' }[];
     /** What each counter sent last, or starts from. */
     readonly counters: readonly { readonly assignment: string; readonly action: number; readonly at: number }[];
+    /** How fast the clock goes that it sends, in BPM; null where it sends none. */
+    readonly clock: number | null;
   }[];
   /** Layers made in the host that are open. */
   readonly hostLayers: readonly string[];
@@ -59,6 +61,7 @@ export function standingNow({ chain, state }: Session): StandingNow {
         counters: emitters.flatMap(({ assignment, action, emitter }) =>
           emitter.type === 'stepping' ? [{ assignment, action, at: recall(emitter.counter) }] : [],
         ),
+        clock: now?.clock?.bpm ?? null,
       };
     }),
     hostLayers: openInHost(state.targets),
