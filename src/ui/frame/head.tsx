@@ -163,6 +163,8 @@ function Step({
       <span
         className={cx(
           'text-xs whitespace-nowrap',
+          // Thousands of thousands would stand over their neighbours.
+          figure.length > 11 && 'max-[960px]:max-w-16 max-[960px]:truncate',
           tone === 'stop'
             ? 'font-medium text-stop'
             : tone === 'caution'

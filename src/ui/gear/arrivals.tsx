@@ -335,7 +335,7 @@ function SendFields({ index, controllerId, what, send, put }: SendProps) {
       <ParameterChoice
         label={`What message ${what} is for`}
         none="nothing in this rig"
-        className="w-56"
+        className="w-56 flex-none"
         height="h-7"
         groups={index.rig.targets.map(({ id, name }) => ({ id, name, parameters: index.parametersOf.get(id) ?? [] }))}
         chosen={meant[0] ?? ''}

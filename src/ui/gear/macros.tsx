@@ -30,7 +30,7 @@ export function Macros({ index, target, edit }: Props) {
     <section aria-label="Macros">
       <div className="flex max-w-[980px] flex-wrap items-center gap-3 pb-2">
         <h2 className="shrink-0 font-semibold">Macros</h2>
-        <p className="min-w-0 flex-1 text-xs text-ink-2">
+        <p className="min-w-48 flex-1 text-xs text-ink-2">
           One parameter that moves others along. It is learnt once; what it moves needs no numbers of its own.
         </p>
         <span className="flex items-center gap-2 text-xs text-ink-2">

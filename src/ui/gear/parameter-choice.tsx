@@ -36,7 +36,7 @@ export function ParameterChoice({ id, label, none, groups, chosen, said, classNa
   const all = groups.reduce((sum, g) => sum + g.parameters.length, 0);
   const each = Math.max(1, Math.floor(DRAWN / Math.max(1, groups.length)));
   return (
-    <span className="flex min-w-0 items-center gap-1.5">
+    <span className="flex flex-wrap items-center gap-1.5">
       {all > DRAWN && (
         <TextInput
           aria-label={`${label}: find`}
@@ -48,7 +48,7 @@ export function ParameterChoice({ id, label, none, groups, chosen, said, classNa
       )}
       <Select
         {...(id === undefined ? { 'aria-label': label } : { id })}
-        className={cx(height, className)}
+        className={cx('min-w-32 flex-1', height, className)}
         value={chosen}
         onChange={(e) => onChoose(e.target.value)}
       >

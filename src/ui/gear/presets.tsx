@@ -58,7 +58,7 @@ export function Presets({ index, target, edit }: Props) {
           label="Can be chosen"
           value={chooser.needsFront ? 'front' : 'always'}
           options={[
-            ['always', 'whenever the target listens'],
+            ['always', 'whenever it listens'],
             ['front', 'only while it is in front'],
           ]}
           onChange={(v) => edit(set('parameters', chooser, 'needsFront', v === 'front'))}
@@ -67,13 +67,13 @@ export function Presets({ index, target, edit }: Props) {
       <table className="w-full max-w-[980px] table-fixed">
         <thead>
           <tr className="border-b text-left text-xs text-ink-2">
-            <th scope="col" className="w-[34%] py-1 pr-3 font-normal">
+            <th scope="col" className="w-[26%] py-1 pr-3 font-normal">
               Step
             </th>
             <th scope="col" className="w-[22%] pr-3 font-normal">
               Under it
             </th>
-            <th scope="col" className="w-[22%] pr-3 font-normal">
+            <th scope="col" className="w-[28%] pr-3 font-normal">
               All else
             </th>
             <th scope="col" className="font-normal">
@@ -150,7 +150,7 @@ function StepRow({
             onChange={(e) => change({ rest: e.target.value === 'unknown' ? 'unknown' : 'stays' })}
           >
             <option value="stays">stays as it is</option>
-            <option value="unknown">is not known then</option>
+            <option value="unknown">is not known</option>
           </Select>
         )}
       </td>

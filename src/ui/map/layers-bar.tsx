@@ -94,7 +94,7 @@ function TapChoice({
       label={`What the modifier of ${layer.name} does when tapped`}
       none="tap: nothing"
       said={(p) => `tap: ${p.name}`}
-      className="max-w-[92px] px-0 text-xs"
+      className="w-[92px] min-w-0 flex-none px-0 text-xs"
       height="h-6"
       groups={groups}
       chosen={tapped}
