@@ -253,3 +253,37 @@ test('what presets keep is taken over from a list with columns of its own', asyn
     [['Feedback', 41]],
   ]);
 });
+
+test('one of very many parameters is found by its name, and Enter chooses it', async ({ page }) => {
+  const id = await ownRig(page);
+  await open(page, id, 'gear');
+  await page.getByRole('button', { name: /^Quarry Hall/ }).click();
+  await page.getByRole('button', { name: 'Add parameters' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog
+    .getByRole('textbox')
+    .fill(Array.from({ length: 300 }, (_, i) => `Strip ${i + 1}, continuous, 0 to 10, dB`).join('\n'));
+  await dialog.getByRole('button', { name: 'Take over 300 lines' }).click();
+  await saved(page);
+  const given = page.getByLabel('Parameter', { exact: true });
+  await expect(given.getByRole('option')).toHaveCount(62);
+  await expect(given.getByRole('option').last()).toBeDisabled();
+  await page.getByLabel('Parameter: find').fill('strip 27');
+  await page.getByLabel('Parameter: find').press('Enter');
+  await expect(given.locator('option:checked')).toHaveText('Strip 27');
+  // Found anew, what is chosen stays in the list until another one is.
+  await page.getByLabel('Parameter: find').fill('strip 299');
+  await expect(given.locator('option:checked')).toHaveText('Strip 27');
+  await page.getByLabel('Parameter: find').press('Enter');
+  await expect(given.locator('option:checked')).toHaveText('Strip 299');
+  await expectAccessible(page);
+  await page.getByLabel('Number', { exact: true }).last().fill('12');
+  await page.getByRole('button', { name: 'Add it' }).click();
+  await saved(page);
+  const rig = JSON.parse(await exportOf(page, id)) as {
+    parameters: { id: string; name: string }[];
+    landings: { parameterId: string; given: string | null; address: { number?: number } }[];
+  };
+  const strip = rig.parameters.find((p) => p.name === 'Strip 299')?.id;
+  expect(rig.landings.filter((l) => l.parameterId === strip).map((l) => [l.given, l.address.number])).toEqual([['manual', 12]]);
+});

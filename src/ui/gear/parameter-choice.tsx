@@ -34,7 +34,9 @@ interface Props {
 export function ParameterChoice({ id, label, none, groups, chosen, said, className, height, onChoose }: Props) {
   const [sought, seek] = useState('');
   const all = groups.reduce((sum, g) => sum + g.parameters.length, 0);
-  const each = Math.max(1, Math.floor(DRAWN / Math.max(1, groups.length)));
+  const each = all > DRAWN ? Math.max(1, Math.floor(DRAWN / groups.length)) : DRAWN;
+  const found = groups.map((g) => foundParameters(g.parameters, sought, chosen, each));
+  const first = found.flat().find((p) => p.id !== chosen);
   return (
     <span className="flex flex-wrap items-center gap-1.5">
       {all > DRAWN && (
@@ -44,6 +46,12 @@ export function ParameterChoice({ id, label, none, groups, chosen, said, classNa
           className={cx('w-24 shrink-0', height)}
           value={sought}
           onChange={(e) => seek(e.target.value)}
+          // It may stand in a form: what is found is chosen before anything is sent off.
+          onKeyDown={(e) => {
+            if (e.key !== 'Enter') return;
+            e.preventDefault();
+            if (sought.trim() !== '' && first) onChoose(first.id);
+          }}
         />
       )}
       <Select
@@ -53,17 +61,24 @@ export function ParameterChoice({ id, label, none, groups, chosen, said, classNa
         onChange={(e) => onChoose(e.target.value)}
       >
         {none !== undefined && <option value="">{none}</option>}
-        {groups.map(({ id: group, name, parameters }) => {
-          const options = foundParameters(parameters, sought, chosen, all > DRAWN ? each : DRAWN).map((p) => (
+        {groups.map(({ id: group, name, parameters }, i) => {
+          const drawn = found[i] ?? [];
+          const options = drawn.map((p) => (
             <option key={p.id} value={p.id}>
               {said?.(p) ?? p.name}
             </option>
           ));
+          const more = drawn.length >= each && parameters.length > drawn.length && (
+            <option key="more" disabled>
+              others: find them by name
+            </option>
+          );
           return name === null ? (
-            options
+            [options, more]
           ) : (
             <optgroup key={group} label={name}>
               {options}
+              {more}
             </optgroup>
           );
         })}
