@@ -687,3 +687,27 @@ test('a panel is looked at closer by keys, buttons and the wheel, and as a whole
   await page.keyboard.up('Control');
   await expect.poll(width).toBeGreaterThan(whole * 1.4);
 });
+
+test('what is pressed on a page that was left does not bring it back', async ({ page }) => {
+  const id = await ownRig(page);
+  await open(page, id, 'map');
+  // The page that was asked for is slow: the map is seen for a second more.
+  await page.route(/\/gear\?_rsc=|\/gear$/, async (route) => {
+    await new Promise((resolve) => setTimeout(resolve, 1500));
+    await route.continue();
+  });
+  await page.getByRole('link', { name: /^Gear:/ }).click();
+  await page.getByRole('button', { name: /^Encoder slab 16/ }).click();
+  await page.getByRole('button', { name: /^Pad tray/ }).click();
+  await expect(page).toHaveURL(/\/gear/);
+  await expect(page.getByRole('button', { name: 'Add a target' })).toBeVisible();
+  // It stays there, and its own choices are written.
+  await page.getByRole('button', { name: /^Encoder slab 16/ }).click();
+  await expect(page).toHaveURL(/\/gear\?unit=/);
+  await expect(page.getByRole('heading', { name: 'Encoder slab 16', level: 1 })).toBeVisible();
+  // Back on the map a choice is written again.
+  await page.getByRole('link', { name: /^Map:/ }).click();
+  await expect(page).toHaveURL(/\/map/);
+  await page.getByRole('button', { name: /^Pad tray/ }).click();
+  await expect(page).toHaveURL(/\/map\?.*controller=/);
+});

@@ -135,6 +135,30 @@ describe('what a screen keeps in the URL', () => {
     expect(location.search).toBe('?bank=7&page=3');
   });
 
+  it('writes nothing of a page that is left, until another one is shown or another link is followed', () => {
+    const at = screen();
+    const choose = (bank: number) => {
+      act(() => void at.result.current[1]({ bank }));
+      wait();
+    };
+    choose(2);
+    writer.leave();
+    // What was on its way before is shown, and still nothing is written over the page that was asked for.
+    routerShows();
+    choose(3);
+    expect(location.search).toBe('?bank=2');
+    expect(underWay).toEqual([]);
+    writer.show('bank=2', '/gear');
+    choose(4);
+    expect(location.search).toBe('?bank=4');
+    writer.leave();
+    choose(5);
+    expect(location.search).toBe('?bank=4');
+    writer.forget();
+    choose(6);
+    expect(location.search).toBe('?bank=6');
+  });
+
   it('goes on after *Back*, though the router never showed what was on its way', () => {
     const at = screen();
     act(() => void at.result.current[1]({ bank: 2 }));

@@ -20,6 +20,7 @@ export class UrlWriter {
   #path: string | undefined;
   #underWay: string | null = null;
   #waits: Write | null = null;
+  #leaving = false;
 
   /** What the URL will be when all has been written. */
   latest(): URLSearchParams {
@@ -27,6 +28,8 @@ export class UrlWriter {
   }
 
   ask(write: Write): void {
+    // The router would show the page that is left once more, over the one that was asked for.
+    if (this.#leaving) return;
     if (this.#underWay !== null) this.#waits = write;
     else this.#write(write);
   }
@@ -41,13 +44,24 @@ export class UrlWriter {
       this.#waits = null;
       if (next) this.#write(next);
       return;
-    } else if (search !== this.#shown) this.forget();
+    } else if (search !== this.#shown) this.#drop();
     this.#path = path;
     this.#shown = search;
   }
 
+  /** A link to another page was followed: until that is shown, or another link is followed, what is pressed on the one that is left writes nothing. */
+  leave(): void {
+    this.#drop();
+    this.#leaving = true;
+  }
+
   /** Another page, or another place of this one, was asked for since: what was on its way is over. */
   forget(): void {
+    this.#leaving = false;
+    this.#drop();
+  }
+
+  #drop(): void {
     this.#underWay = null;
     this.#waits = null;
   }

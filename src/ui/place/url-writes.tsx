@@ -5,6 +5,7 @@ import { usePathname, useSearchParams } from 'next/navigation';
 import { unstable_createAdapterProvider as createAdapterProvider, renderQueryString } from 'nuqs/adapters/custom';
 import { NuqsAdapter } from 'nuqs/adapters/next/app';
 import { type ReactNode, startTransition, useEffect } from 'react';
+import { whenLeaving } from '../primitives/leaving';
 import { UrlWriter, useInTurn } from './url-writer';
 
 const writer = new UrlWriter();
@@ -23,8 +24,12 @@ const Router = createAdapterProvider(() => {
 export function UrlWrites({ children }: { readonly children: ReactNode }) {
   useEffect(() => {
     const forget = () => writer.forget();
+    const stays = whenLeaving((leaves) => (leaves ? writer.leave() : writer.forget()));
     window.addEventListener('popstate', forget);
-    return () => window.removeEventListener('popstate', forget);
+    return () => {
+      stays();
+      window.removeEventListener('popstate', forget);
+    };
   }, []);
   return (
     <NuqsAdapter>
