@@ -4,6 +4,10 @@ import type { Parameter } from '@/core/rig';
 /** As many as are drawn at once; with more there is something to type into. */
 export const DRAWN = 60;
 
+/** Whether a name has what is looked for in it. */
+export const isSought = (sought: string, { name }: Parameter): boolean =>
+  name.toLowerCase().includes(sought.trim().toLowerCase());
+
 /** The first parameters whose name has what is looked for in it; one that is chosen is always among them. */
 export function foundParameters(
   parameters: readonly Parameter[],
@@ -11,7 +15,6 @@ export function foundParameters(
   chosen: string = '',
   most: number = DRAWN,
 ): readonly Parameter[] {
-  const plain = sought.trim().toLowerCase();
   const found: Parameter[] = [];
   let kept: Parameter | undefined;
   for (const p of parameters) {
@@ -21,7 +24,7 @@ export function foundParameters(
       continue;
     }
     if (p.id === chosen) kept = p;
-    if (p.id === chosen || plain === '' || p.name.toLowerCase().includes(plain)) found.push(p);
+    if (p.id === chosen || isSought(sought, p)) found.push(p);
   }
   return kept && !found.includes(kept) ? [...found, kept] : found;
 }

@@ -6,7 +6,7 @@ import { useState } from 'react';
 import type { Parameter } from '@/core/rig';
 import { cx } from '../primitives/cx';
 import { Select, TextInput } from '../primitives/field';
-import { DRAWN, foundParameters } from './found-parameters';
+import { DRAWN, foundParameters, isSought } from './found-parameters';
 
 /** Parameters of one target; without a name where there is only one. */
 export interface Offered {
@@ -36,7 +36,7 @@ export function ParameterChoice({ id, label, none, groups, chosen, said, classNa
   const all = groups.reduce((sum, g) => sum + g.parameters.length, 0);
   const each = all > DRAWN ? Math.max(1, Math.floor(DRAWN / groups.length)) : DRAWN;
   const found = groups.map((g) => foundParameters(g.parameters, sought, chosen, each));
-  const first = found.flat().find((p) => p.id !== chosen);
+  const first = found.flat().find((p) => isSought(sought, p));
   return (
     <span className="flex flex-wrap items-center gap-1.5">
       {all > DRAWN && (
