@@ -1,4 +1,5 @@
 // The whole chain, compiled: controllers, wires and targets of a rig, or the part of it that one question is about.
+import { onceFor } from '../base';
 import { type ControllerProgram, type ControllerState, compileController, startController, switchOn } from '../controller';
 import { addressKey, heardKeys, type Message, noSysex, type PackedMessage, type SysexTable, withSysex } from '../midi';
 import { compileTargets, startTargets, type TargetProgram, type TargetState, type Tempo, usualTempo } from '../receiver';
@@ -94,10 +95,7 @@ export function compileChain(index: RigIndex, scope: ChainScope): Chain {
     for (const id of c.controlIds) controls.set(id, { index: controls.size, controller });
   });
   const targets = compileTargets(index, {
-    keys:
-      scope.parameterIds === null
-        ? null
-        : [...sentKeys(index, scope.network, programs), ...(scope.heard ?? []).map((m) => addressKey(m))],
+    keys: scope.parameterIds === null ? null : sentKeys(index, scope.network, programs, scope.heard ?? []),
     reaches:
       scope.parameterIds === null
         ? () => true
@@ -112,12 +110,17 @@ export function compileChain(index: RigIndex, scope: ChainScope): Chain {
     controlIds,
     controls,
     clocked: programs.map((p) => (clocksOf(index).leads.get(p.controllerId) ?? []).flatMap((id) => targets.slots.get(id) ?? [])),
-    arrivalPorts: scope.network.wires.map((wire) => arrivalPort(index, wire)),
+    arrivalPorts: portsBeyond(scope.network, index.controllers, index.targets),
     network: scope.network,
     targets,
     sysex: scope.sysex,
   };
 }
+
+const portsBeyond = onceFor(
+  ({ wires }: Network, controllers: RigIndex['controllers'], targets: RigIndex['targets']): readonly string[] =>
+    wires.map((wire) => arrivalPort({ controllers, targets }, wire)),
+);
 
 /** A rig as it is with some wires pulled, as far as clocks go by them. */
 export const withoutWires = (index: RigIndex, unplugged: ReadonlySet<string>): RigIndex =>
@@ -157,8 +160,13 @@ export function wholeChain(
   });
 }
 
-/** Keys of every address at which what the controllers send can be heard. */
-function sentKeys(index: RigIndex, network: Network, programs: readonly ControllerProgram[]): readonly number[] {
+/** Keys of every address at which what the controllers send can be heard, and of those that are `heard` besides. */
+function sentKeys(
+  index: RigIndex,
+  network: Network,
+  programs: readonly ControllerProgram[],
+  heard: readonly Message[],
+): ReadonlySet<number> {
   const keys = new Set<number>();
   for (const program of programs) {
     for (const { assignment } of program.armed) {
@@ -174,7 +182,8 @@ function sentKeys(index: RigIndex, network: Network, programs: readonly Controll
       }
     }
   }
-  return [...keys];
+  for (const message of heard) keys.add(addressKey(message));
+  return keys;
 }
 
 /** Everything as it is before the first gesture: controllers at one place or as they are switched on, start values, silent wires. */

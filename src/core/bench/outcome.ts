@@ -264,8 +264,8 @@ function pressCount(index: RigIndex, assignment: Assignment): number {
   return count;
 }
 
-/** Everything arrives when it is sent: an outcome says what happens, and the Bench also when. */
-function playOn(stage: Stage, values: readonly number[]): Trace {
+/** The trace of the standard script from some values. Everything arrives when it is sent: an outcome says what happens, and the Bench also when. */
+export function playOn(stage: Stage, values: readonly number[]): Trace {
   const { chain, bank, page } = stage;
   const quick = stage.gesture === 'move' ? plainSweep(chain, stage.slot, stage.script, values) : null;
   if (quick) return quick;

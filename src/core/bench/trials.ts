@@ -1,27 +1,27 @@
 // Trials beside the standard script: what a light shows, how far a parameter leaps when knob and value differ, how long a burst takes to
 // arrive, when a launch starts, and what is left on when a release goes elsewhere. Each plays the chain of one assignment once.
+import { onceFor } from '../base';
 import { panelView } from '../controller';
 import { setByMouse, type Tempo } from '../receiver';
 import type { Assignment, Parameter, RigIndex, ScriptEvent } from '../rig';
 import { usualTiming } from '../wires';
 import { type ChainState, startChain } from './chain';
-import { type Stage, type Surroundings, setUp } from './outcome';
+import { playOn, type Stage, type Surroundings, setUp } from './outcome';
 import { run } from './run';
 import { ARRIVED, SENT, type Trace, VALUE } from './trace';
 
 const NEVER = Number.MAX_VALUE;
 const plain = { timing: null, full: false, until: NEVER } as const;
 
-/** Everything to play an assignment with; null where it cannot be played. */
-export const stageFor = (
-  index: RigIndex,
-  assignment: Assignment,
-  around: Surroundings,
-  also: readonly string[] = [],
-): Stage | null => {
-  const stage = setUp(index, assignment, around, null, also);
-  return stage.type === 'ready' ? stage : null;
-};
+/** Everything to play an assignment with; null where it cannot be played. Several trials of one assignment have one stage. */
+export const stageFor = (index: RigIndex, assignment: Assignment, around: Surroundings): Stage | null =>
+  lastStage(around, index, assignment);
+
+const lastStage = onceFor((around: Surroundings, index: RigIndex, assignment: Assignment) =>
+  readyOnly(setUp(index, assignment, around)),
+);
+
+const readyOnly = (stage: ReturnType<typeof setUp>): Stage | null => (stage.type === 'ready' ? stage : null);
 
 const start = (stage: Stage, values: readonly number[] = stage.chain.targets.start): ChainState =>
   startChain(stage.chain, { bank: stage.bank, page: stage.page }, values);
@@ -44,39 +44,44 @@ export interface Lights {
 /** The light of a switch against a toggle that it moves; null where it has none, where its place cannot be reached,
  * or where the host decides what it shows: then nobody knows.
  */
-export function lightsOf(index: RigIndex, assignment: Assignment, parameter: Parameter, around: Surroundings): Lights | null {
-  const control = index.controls.get(assignment.controlId);
-  if (!control || control.light === 'none' || parameter.kind !== 'toggle') return null;
-  const stage = stageFor(index, assignment, around);
-  const slot = stage?.chain.targets.slots.get(parameter.id);
-  if (!stage || slot === undefined) return null;
-  let state = start(stage);
-  let unknown = false;
-  const look = (): LightAt => {
-    const program = stage.chain.controllers[0];
-    const own = state.controllers[0];
-    const view = program && own ? panelView(program, own).get(control.id) : undefined;
-    if (view?.lit === null) unknown = true;
-    return { lit: view?.lit === true, on: (state.targets.values[slot] ?? 0) >= 0.5 };
-  };
-  const before = look();
-  const presses: LightAt[] = [];
-  const { script } = stage;
-  for (let i = 0; i < script.length; i++) {
-    const event = script[i];
-    if (!event) continue;
-    const next = script[i + 1];
-    state = run(stage.chain, state, [event], { ...plain, until: next ? next.atMs - 1e-6 : NEVER }).state;
-    const lifted = event.do === 'release' && event.on === control.id;
-    const again = next !== undefined && next.atMs - event.atMs < PAUSE_MS && next.do === 'press';
-    if (lifted && !again) presses.push(look());
-  }
-  const last = script[script.length - 1]?.atMs ?? 0;
-  const other = (state.targets.values[slot] ?? 0) >= 0.5 ? parameter.lowest : parameter.highest;
-  state = run(stage.chain, state, [{ do: 'set', atMs: last + 1000, on: parameter.id, value: other }], plain).state;
-  const changed = look();
-  return unknown ? null : { start: before, presses, changed };
-}
+export const lightsOf = (index: RigIndex, assignment: Assignment, parameter: Parameter, around: Surroundings): Lights | null =>
+  lastLights(around, index, assignment, parameter);
+
+const lastLights = onceFor(
+  (around: Surroundings, index: RigIndex, assignment: Assignment, parameter: Parameter): Lights | null => {
+    const control = index.controls.get(assignment.controlId);
+    if (!control || control.light === 'none' || parameter.kind !== 'toggle') return null;
+    const stage = stageFor(index, assignment, around);
+    const slot = stage?.chain.targets.slots.get(parameter.id);
+    if (!stage || slot === undefined) return null;
+    let state = start(stage);
+    let unknown = false;
+    const look = (): LightAt => {
+      const program = stage.chain.controllers[0];
+      const own = state.controllers[0];
+      const view = program && own ? panelView(program, own).get(control.id) : undefined;
+      if (view?.lit === null) unknown = true;
+      return { lit: view?.lit === true, on: (state.targets.values[slot] ?? 0) >= 0.5 };
+    };
+    const before = look();
+    const presses: LightAt[] = [];
+    const { script } = stage;
+    for (let i = 0; i < script.length; i++) {
+      const event = script[i];
+      if (!event) continue;
+      const next = script[i + 1];
+      state = run(stage.chain, state, [event], { ...plain, until: next ? next.atMs - 1e-6 : NEVER }).state;
+      const lifted = event.do === 'release' && event.on === control.id;
+      const again = next !== undefined && next.atMs - event.atMs < PAUSE_MS && next.do === 'press';
+      if (lifted && !again) presses.push(look());
+    }
+    const last = script[script.length - 1]?.atMs ?? 0;
+    const other = (state.targets.values[slot] ?? 0) >= 0.5 ? parameter.lowest : parameter.highest;
+    state = run(stage.chain, state, [{ do: 'set', atMs: last + 1000, on: parameter.id, value: other }], plain).state;
+    const changed = look();
+    return unknown ? null : { start: before, presses, changed };
+  },
+);
 
 /**
  * Whether the next press moves nothing after something came between: something else that took the parameter to its other end, or a way to another bank and
@@ -135,7 +140,7 @@ export function afterLoading(
   preset: { readonly parameterId: string; readonly step: number },
   around: Surroundings,
 ): readonly AfterLoading[] {
-  const stage = stageFor(index, assignment, around, [preset.parameterId]);
+  const stage = readyOnly(setUp(index, assignment, around, null, [preset.parameterId]));
   const slot = stage?.chain.targets.slots.get(parameter.id);
   const chooser = stage?.chain.targets.slots.get(preset.parameterId);
   const control = index.controls.get(assignment.controlId);
@@ -244,7 +249,7 @@ export function valuesOf(index: RigIndex, assignment: Assignment, parameter: Par
   const stage = stageFor(index, assignment, around);
   const slot = stage?.chain.targets.slots.get(parameter.id);
   if (!stage || slot === undefined) return [parameter.start];
-  const { trace } = run(stage.chain, start(stage), stage.script, plain);
+  const trace = playOn(stage, stage.chain.targets.start);
   const values = [parameter.start];
   for (let i = 0; i < trace.kind.length; i++) if (trace.kind[i] === VALUE && trace.a[i] === slot) values.push(trace.b[i] ?? 0);
   return values;

@@ -221,8 +221,8 @@ function withFirmware(index: RigIndex, id: string, other: Partial<Firmware>): Ri
 }
 
 /**
- * Findings of one subject, of which none must be fixed that is wrong only because of what nobody stated. `judged`: all that is found about it in the rig as it may be as
- * well, by what is otherwise in it. `together`: whether any facts may be otherwise at once; else more of everything and one fact besides. What is wrong in another way then is wrong all the same.
+ * Findings of one subject, of which none must be fixed that is wrong only because of what nobody stated. `judged`: what is found about it that must be fixed, and whatever else, in the
+ * rig as it may be as well, by what is otherwise in it. `together`: whether any facts may be otherwise at once; else more of everything and one fact besides. What is wrong in another way then is wrong all the same.
  */
 export function notClaimed(
   index: RigIndex,

@@ -102,7 +102,9 @@ export interface AssignmentFacts<Id extends string, F> extends CheckFacts<Id, F>
 
 export interface AssignmentCheck<Id extends string = string, F = Facts> extends AssignmentFacts<Id, F> {
   readonly scope: 'assignment';
-  /** `told`: what the checks before it found of the same assignment. */
+  /** Checks before it that it takes into account, by id; none where nothing is said. */
+  readonly heeds?: readonly string[];
+  /** `told`: what the checks that it heeds found of the same assignment. */
   readonly find: (
     context: CheckContext,
     assignment: Assignment,

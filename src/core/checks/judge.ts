@@ -8,8 +8,8 @@ import { acceptedAs } from './accepted/accept';
 import { addressClash } from './address-clash';
 import { type Affected, affected } from './affected';
 import { isLong, notClaimed, openAround, openFor } from './assumed';
-import type { Check, CheckContext, ControllerCheck, Finding, Found, RigCheck } from './finding';
-import { type CheckId, checksOf, controllerChecks, rigChecks } from './registry';
+import type { AssignmentCheck, Check, CheckContext, ControllerCheck, Finding, Found, RigCheck } from './finding';
+import { type CheckId, checksOf, controllerChecks, rigChecks, stopChecksOf } from './registry';
 
 export interface Judgement {
   readonly index: RigIndex;
@@ -31,6 +31,8 @@ interface Sources {
 
 const checksOfController: readonly ControllerCheck<CheckId>[] = controllerChecks;
 const checksOfRig: readonly RigCheck<CheckId>[] = rigChecks;
+
+const nothing: readonly Finding[] = [];
 
 const noIds = (): string => {
   throw new Error('finding needs no new identifiers');
@@ -71,11 +73,12 @@ export function judge(rig: Rig, before?: Judgement): Judgement {
     if (!assignment || !told) continue;
     const found = notClaimed(
       index,
-      askedOf(context, assignment, told),
+      askedOf(context, assignment, told, checksOf(assignment)),
       () => openFor(index, assignment),
       (key, other) => {
         const otherwise = contextOf(key, other);
-        return askedOf(otherwise, assignment, outcome(otherwise.index, assignment, otherwise.around));
+        const then = outcome(otherwise.index, assignment, otherwise.around);
+        return askedOf(otherwise, assignment, then, stopChecksOf(assignment));
       },
       !isLong(assignment),
     );
@@ -111,11 +114,18 @@ export function judge(rig: Rig, before?: Judgement): Judgement {
   return { index, outcomes, findings, renewed, sources, spaces };
 }
 
-/** What all checks of an assignment find. */
-function askedOf(context: CheckContext, assignment: Assignment, told: Outcome): readonly Finding[] {
+/** What some checks of an assignment find. */
+function askedOf(
+  context: CheckContext,
+  assignment: Assignment,
+  did: Outcome,
+  of: readonly AssignmentCheck<CheckId>[],
+): readonly Finding[] {
   const found: Finding[] = [];
-  for (const c of checksOf(assignment)) {
-    const list = c.find(context, assignment, told, found);
+  for (const c of of) {
+    const { heeds } = c;
+    const told = heeds ? found.filter((f) => heeds.includes(f.check)) : nothing;
+    const list = c.find(context, assignment, did, told);
     if (list.length > 0) found.push(...whole(context.index, c, 'assignments', assignment.id, list));
   }
   return found;

@@ -186,6 +186,7 @@ export const lightAfterChange: AssignmentCheck<'light-after-change', { readonly 
   name: 'Light is wrong after a change from elsewhere',
   severities: ['note'],
   asks: 'switches',
+  heeds: ['preset-lies'],
   guide: 'After a change by mouse or preset the light shows what was, not what is.',
   say: ({ parameter }) => ({
     title: 'After a preset or a mouse click the light is wrong.',
@@ -193,9 +194,7 @@ export const lightAfterChange: AssignmentCheck<'light-after-change', { readonly 
   }),
   // Which presets do it, where somebody said what they hold, another check tells.
   find: (context, assignment, outcome, told) =>
-    afterChange(context, assignment, outcome, told).filter(
-      (found) => !told.some((f) => f.check === 'preset-lies' && f.parameterId === found.parameterId),
-    ),
+    afterChange(context, assignment, outcome, told).filter((found) => !told.some((f) => f.parameterId === found.parameterId)),
   fixes: lightFixes,
 };
 

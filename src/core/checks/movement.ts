@@ -112,6 +112,7 @@ export const backwards: AssignmentCheck<
   name: 'Runs backwards',
   severities: ['caution', 'note'],
   asks: 'moves',
+  heeds: ['relative-mismatch'],
   guide: 'Turning up turns it down.',
   say: ({ parameter, sender, receiver, clicks }) => ({
     title: receiver && sender ? `${parameter} is turned round twice.` : `${parameter} runs backwards.`,
@@ -130,7 +131,7 @@ export const backwards: AssignmentCheck<
       const receiver = landing.from > landing.to;
       // Clicks that only one way moves anything are more than turned round, and what is misread is told as that.
       const clicks = did?.type === 'clicks' && did.backwards && did.left.backwards && did.left.perClick > 0 && !receiver;
-      const misread = told.some((f) => f.check === 'relative-mismatch' && f.parameterId === parameter.id);
+      const misread = told.some((f) => f.parameterId === parameter.id);
       if (seen.has(parameter.id) || (clicks && misread) || (!clicks && !(sender && did?.type === 'sweeps'))) return [];
       seen.add(parameter.id);
       return [

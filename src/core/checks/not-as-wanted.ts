@@ -7,8 +7,8 @@ import { type AssignmentCheck, type Found, subjectOf } from './finding';
 import { alternating, alternatingFrom, always, modeFix, sendFix, whileHeld } from './fix-parts';
 import type { CheckId } from './registry';
 
-/** Checks that say in words of their own why a parameter does not do what it should: what they tell is not told twice. */
-const tellWhy: ReadonlySet<CheckId> = new Set<CheckId>([
+/** Checks that say in words of their own why a parameter does not do what it should: what they tell is not told twice. A switch the wrong way round is not among them: turned round, it may fall short all the same. */
+const tellWhy: readonly CheckId[] = [
   'acts-while-held',
   'backwards',
   'cannot-send',
@@ -26,10 +26,9 @@ const tellWhy: ReadonlySet<CheckId> = new Set<CheckId>([
   'not-routed',
   'outside-window',
   'relative-mismatch',
-  'reversed-switch',
   'stays-on',
   'target-lacks',
-]);
+];
 
 /** What somebody said is wanted; null where it is only assumed, or where only one thing can be. */
 export function saidWant(index: RigIndex, assignment: Assignment, parameter: Parameter): Want | null {
@@ -53,6 +52,7 @@ export const notAsWanted: AssignmentCheck<
   name: 'Not what is wanted',
   severities: ['stop', 'caution'],
   asks: 'all',
+  heeds: tellWhy,
   guide:
     'Played as planned, a parameter does not do what it is said to do in the sentence: stay, last, happen once, step, go to one value.',
   say: ({ parameter, want, assumed, didWords }) => ({
@@ -68,7 +68,7 @@ export const notAsWanted: AssignmentCheck<
       if (!effect.meant || !parameter) return [];
       const { want, assumed } = wantedOf(index, assignment, parameter);
       const short = shortfallOf(want, effect.did);
-      const known = told.some((f) => tellWhy.has(f.check) && (f.parameterId === null || f.parameterId === parameter.id));
+      const known = told.some((f) => f.parameterId === null || f.parameterId === parameter.id);
       if (short === 0 || known) return [];
       return [
         {

@@ -48,7 +48,8 @@ import { targetLacks } from './target-lacks';
 import { burst, heavyStream, launchMisses } from './time';
 import { pressureBehind, springsBack } from './touch';
 
-const assignmentChecks = [
+/** Checks of one function at a time, in the order in which they are asked and shown. */
+export const assignmentChecks = [
   addressClash,
   lowByteShadowed,
   channelModeNumber,
@@ -161,3 +162,16 @@ const forSwitches: readonly AssignmentCheck<CheckId>[] = assignmentChecks.filter
 /** The checks to ask of an assignment. */
 export const checksOf = ({ gesture }: Assignment): readonly AssignmentCheck<CheckId>[] =>
   gesture.type === 'move' ? forMoves : forSwitches;
+
+const canStop = (check: AssignmentCheck<CheckId>): boolean => check.severities.includes('stop');
+/** Of some checks those that can find what must be fixed, with all that these heed. */
+const stopping = (of: readonly AssignmentCheck<CheckId>[]): readonly AssignmentCheck<CheckId>[] => {
+  const heeded = new Set(of.filter(canStop).flatMap((c) => c.heeds ?? []));
+  return of.filter((c) => canStop(c) || heeded.has(c.id));
+};
+const stopsForMoves = stopping(forMoves);
+const stopsForSwitches = stopping(forSwitches);
+
+/** The checks to ask where only what must be fixed matters. */
+export const stopChecksOf = ({ gesture }: Assignment): readonly AssignmentCheck<CheckId>[] =>
+  gesture.type === 'move' ? stopsForMoves : stopsForSwitches;

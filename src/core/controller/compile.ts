@@ -174,7 +174,10 @@ function makeArming(index: Programmable, { controller, sysex }: CompileScope): A
     const made = compile(list, controlId, entry.gesture === 'move');
     const turn = entry.gesture !== 'move' && alternates(made.actions) ? remember(0) : null;
     if (turn !== null) slots.phases.push(turn);
-    const whole = { ...entry, ...made, slot: armed.length, turn };
+    // Field by field: a spread took longer than all the rest of arming.
+    const { assignment, gesture, chord, bank, page, layerId, latch } = entry;
+    const { actions, cannot } = made;
+    const whole: Armed = { assignment, gesture, chord, bank, page, layerId, latch, actions, cannot, slot: armed.length, turn };
     armed.push(whole);
     return whole;
   };

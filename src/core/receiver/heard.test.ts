@@ -98,7 +98,7 @@ describe('what hears every channel', () => {
       [landing('p', { address: cc(20, 5), channels: 'all', from: 0, to: 127 })],
     );
     const index = indexRig(rig);
-    for (const keys of [null, [addressKey(cc(20, 9))]]) {
+    for (const keys of [null, new Set([addressKey(cc(20, 9))])]) {
       const program = compileTargets(index, {
         keys,
         reaches: () => true,

@@ -1,5 +1,5 @@
 // The receiving side, compiled: which landings of which target hear an address, and what else has to be remembered for them.
-import { clamp } from '../base';
+import { clamp, onceFor } from '../base';
 import { addressKey, kindOf, type Listening, type Message, type MessageType, type SysexTable } from '../midi';
 import { type Hear, makeHear, modeOf, type Travel, travelOf } from '../modes';
 import {
@@ -114,7 +114,7 @@ export const usualTempo: Tempo = { bpm: 120, beatsPerBar: 4 };
 
 export interface TargetScope {
   /** Keys of every address that can arrive; null takes all landings. */
-  readonly keys: readonly number[] | null;
+  readonly keys: ReadonlySet<number> | null;
   /** Whether a target can be reached at all. */
   readonly reaches: (targetId: string) => boolean;
   /** Parameters that get a slot even if nothing lands on them; null gives one to all. */
@@ -147,19 +147,29 @@ function slotsOver(index: RigIndex, ids: readonly string[] | null) {
   return { parameters, slots, slotOf };
 }
 
+/** What can be reached at the addresses in play, a landing for each number at which it hears, and the address of its row. */
+function heardBy(
+  { rig, landingsAt }: RigIndex,
+  { keys, reaches }: TargetScope,
+): readonly { readonly landing: Landing; readonly own: Message }[] {
+  const rows = new Set(keys === null ? rig.landings : []);
+  for (const key of keys ?? []) for (const row of landingsAt.get(key) ?? []) rows.add(row);
+  const heard: { landing: Landing; own: Message }[] = [];
+  for (const row of rows) {
+    if (!reaches(row.targetId)) continue;
+    for (const landing of eachNumber(row))
+      if (keys === null || keys.has(addressKey(landing.address))) heard.push({ landing, own: row.address });
+  }
+  return heard;
+}
+
 /** Compiles what can hear some addresses, or all of them. */
 export function compileTargets(index: RigIndex, scope: TargetScope): TargetProgram {
   const { parameters, slots, slotOf } = slotsOver(index, scope.parameterIds);
   const listeners: Listener[] = [];
   const strips = new Map<number, Listener[]>();
   const byTarget = new Map<string, Map<number, Listener[]>>();
-  const landings = scope.keys === null ? index.rig.landings : scope.keys.flatMap((key) => index.landingsAt.get(key) ?? []);
-  const keys = scope.keys === null ? null : new Set(scope.keys);
-  const heard = [...new Set(landings)]
-    .flatMap((row) => eachNumber(row).map((landing) => ({ landing, own: row.address })))
-    .filter(({ landing }) => keys === null || keys.has(addressKey(landing.address)));
-  for (const { landing, own } of heard) {
-    if (!scope.reaches(landing.targetId)) continue;
+  for (const { landing, own } of heardBy(index, scope)) {
     const parameter = index.parameters.get(landing.parameterId);
     const target = index.targets.get(landing.targetId);
     if (!parameter || !target || !accepts(target, landing.address)) continue;
@@ -179,7 +189,7 @@ export function compileTargets(index: RigIndex, scope: TargetScope): TargetProgr
   }
 
   const targets = scope.keys === null ? index.rig.targets : [...byTarget.keys()].flatMap((id) => index.targets.get(id) ?? []);
-  const signals = signalled(index);
+  const signals = signalled(index.layersBySignal);
   const units = targets.map((target, place): Receiver => {
     const heard = byTarget.get(target.id) ?? new Map<number, Listener[]>();
     return {
@@ -326,14 +336,14 @@ function tempoOf(index: RigIndex, target: Target, slots: ReadonlyMap<string, num
 }
 
 /** Layers made in a host, by the address of each signal that opens them. */
-function signalled({ layersBySignal }: RigIndex): Receiver['signals'] {
+const signalled = onceFor((layersBySignal: RigIndex['layersBySignal']): Receiver['signals'] => {
   const of = (layer: Layer): SignalledLayer => ({
     layer,
     keys: [...new Set(signalsOf(layer).map((s) => addressKey(s.message)))],
     together: isTogether(layer),
   });
   return new Map([...layersBySignal].map(([key, layers]) => [key, layers.map(of)]));
-}
+});
 
 /** What a target has to remember between messages for its landings. */
 function memoryFor(

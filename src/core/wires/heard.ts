@@ -64,8 +64,12 @@ export const isTranslated = (index: RigIndex, { unitId, port }: Outlet, message:
 
 /** Landings that hear a message of a control: at its own address, or (`parts`) at those of what carries it as well; each at its own target. */
 export function landingsHearing(index: RigIndex, outlet: Outlet, message: Message, parts = false): readonly Landing[] {
-  const at = (made: Message): readonly Landing[] =>
-    (parts ? heardKeys(made) : [addressKey(made)]).flatMap((key) => index.landingsAt.get(key) ?? []);
+  const at = (made: Message): readonly Landing[] => {
+    if (!parts) return index.landingsAt.get(addressKey(made)) ?? [];
+    const found: Landing[] = [];
+    for (const key of heardKeys(made)) found.push(...(index.landingsAt.get(key) ?? []));
+    return found;
+  };
   if (!isTranslated(index, outlet, message)) return at(message);
   const found = new Set<Landing>();
   for (const target of index.rig.targets) {
