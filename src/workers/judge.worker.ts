@@ -11,8 +11,10 @@ import {
   consequencesOf,
   type Finding,
   type Fix,
+  type JudgedPart,
   type Judgement,
   judge,
+  judgeInParts,
   mendAll,
   openAgain,
   type Preview,
@@ -40,7 +42,7 @@ import {
   whoIs,
   wishLabel,
 } from '@/core/numbers';
-import { apply, type Edit, type Rig } from '@/core/rig';
+import { apply, type Edit, indexRig, type Rig, type RigIndex } from '@/core/rig';
 
 export type PlanAnswer =
   | ({
@@ -69,7 +71,15 @@ export interface FixesAnswer {
 /** One change for all, or a column with a line for each. */
 export type SeveralWish = SeveralChange | { readonly of: ColumnType; readonly lines: readonly string[] };
 
+/** The rig that is held, also while it is still being judged. */
+let index: RigIndex | null = null;
+/** Null until all of it is judged. */
 let judgement: Judgement | null = null;
+/** What waits for that. */
+let judged: Promise<unknown> = Promise.resolve();
+let loads = 0;
+/** Functions that are on the screen, and are judged before the others. */
+let wanted: readonly string[] = [];
 /** The last plan and its number, so that what is applied is what was shown. Null where the rig has changed since: its moves are of another rig. */
 let planned: {
   readonly number: number;
@@ -81,12 +91,67 @@ let plans = 0;
 
 const newId = (): string => nanoid(10);
 
+/** The judgement once there is one: what is asked while a rig is judged is answered after that. */
+const whenJudged = async (): Promise<Judgement | null> => {
+  for (let seen: unknown = null; seen !== judged; ) {
+    seen = judged;
+    await seen;
+  }
+  return judgement;
+};
+
+/** A rig of up to so many functions is judged before anybody could look at a part of it. */
+const AT_ONCE = 400;
+/** Milliseconds of work between two looks at what else is asked. */
+const SLICE = 40;
+
+/** Judges what is held, in slices. `onPart` hears what is on the screen as soon as that is judged; null where another rig came in between. */
+async function judgeHeld(held: RigIndex, onPart: (part: Renewal) => unknown): Promise<Judgement | null> {
+  const mine = ++loads;
+  const done = new Map<string, JudgedPart>();
+  const tells = held.rig.assignments.length > AT_ONCE;
+  const work = judgeInParts(held, undefined, () => wanted);
+  let told: readonly string[] = [];
+  let spoke = performance.now();
+  for (;;) {
+    const step = work.next();
+    if (step.done) return step.value;
+    if (!tells) continue;
+    done.set(step.value.id, step.value);
+    if (wanted !== told && wanted.every((id) => done.has(id) || !held.assignments.has(id))) {
+      told = wanted;
+      if (wanted.length > 0) onPart(partOf(wanted.flatMap((id) => done.get(id) ?? [])));
+    }
+    if (performance.now() - spoke < SLICE) continue;
+    await new Promise((resolve) => setTimeout(resolve, 0));
+    if (mine !== loads) return null;
+    spoke = performance.now();
+  }
+}
+
+const partOf = (parts: readonly JudgedPart[]): Renewal => ({
+  outcomes: parts.map(({ id, outcome }) => [id, outcome]),
+  findings: parts.map(({ id, findings }) => [id, findings]),
+  whole: false,
+});
+
 const api = {
-  /** Starts over with a whole rig. */
-  load(rig: Rig): Renewal {
+  /** Starts over with a whole rig. `first` are the functions on the screen, and `onPart` hears of them as soon as they are judged. Null where another rig came in between. */
+  async load(rig: Rig, first: readonly string[] = [], onPart: (part: Renewal) => unknown = () => undefined) {
     planned = null;
-    judgement = judge(rig);
-    return renewalOf(judgement, true);
+    judgement = null;
+    wanted = first;
+    index = indexRig(rig);
+    const work = judgeHeld(index, onPart);
+    judged = work;
+    const made = await work;
+    if (!made) return null;
+    judgement = made;
+    return renewalOf(made, true);
+  },
+  /** Other functions are on the screen now. */
+  first(ids: readonly string[]): void {
+    wanted = ids;
   },
   /** Applies one edit; null when it does not fit the copy, which then has to be loaded anew. */
   edit(edit: Edit): Renewal | null {
@@ -95,11 +160,12 @@ const api = {
     if (!done.ok) return null;
     planned = null;
     judgement = judge(done.value, judgement);
+    index = judgement.index;
     return renewalOf(judgement, false);
   },
   /** Changes that mend a finding, each one tried first, with what else each would do; other questions are answered in between. */
   async fixes(finding: Finding): Promise<FixesAnswer> {
-    const now = judgement;
+    const now = await whenJudged();
     if (!now) return { fixes: [], searched: false };
     const search = searchFixes(now, finding, newId, () => performance.now());
     let spoke = performance.now();
@@ -116,8 +182,9 @@ const api = {
   },
   /** Mends all findings of a kind; `onStep` hears how far it is and gives back whether to go on. */
   async mend(check: CheckId, onStep: (done: number, of: number) => Promise<boolean>) {
-    if (!judgement) return null;
-    const work = mendAll(judgement, check, newId);
+    const now = await whenJudged();
+    if (!now) return null;
+    const work = mendAll(now, check, newId);
     let spoke = 0;
     for (;;) {
       const step = work.next();
@@ -129,8 +196,7 @@ const api = {
   },
   /** Plans one change of several functions, or a column for them; `onStep` hears how far it is and gives back whether to go on. */
   async several(ids: readonly string[], wish: SeveralWish, onStep: (done: number, of: number) => Promise<boolean>) {
-    if (!judgement) return null;
-    const { index } = judgement;
+    if (!index) return null;
     const work = 'lines' in wish ? planColumn(index, ids, wish.of, wish.lines, newId) : planSeveral(index, ids, wish, newId);
     let spoke = performance.now();
     for (;;) {
@@ -142,23 +208,23 @@ const api = {
     }
   },
   acceptEdit: (findings: readonly Finding[], reason: string): Edit | null =>
-    judgement && acceptAll(judgement.index, findings, reason, new Date().toISOString(), newId),
-  openEdit: (findings: readonly Finding[]): Edit | null => judgement && openAgain(judgement.index, findings),
+    index && acceptAll(index, findings, reason, new Date().toISOString(), newId),
+  openEdit: (findings: readonly Finding[]): Edit | null => index && openAgain(index, findings),
   /** Plans the numbers; asked for the same once more while the rig is as it was, it is the same plan with the same number. */
   plan(wish: Wish): PlanAnswer | null {
-    const now = judgement;
+    const now = index;
     if (!now) return null;
     const asked = JSON.stringify(wish);
     if (planned?.wish === asked) return planned.answer;
-    const plan = planNumbers(now.index, wish);
+    const plan = planNumbers(now, wish);
     switch (plan.type) {
       case 'plan': {
-        const answer = { ...plan, number: ++plans, moves: plan.moves.map((m) => moveLine(now.index, m)) };
+        const answer = { ...plan, number: ++plans, moves: plan.moves.map((m) => moveLine(now, m)) };
         planned = { number: plans, moves: plan.moves, wish: asked, answer };
         return answer;
       }
       case 'impossible':
-        return { type: 'impossible', who: plan.demands.map((d) => whoIs(now.index, d)), loosen: plan.loosen };
+        return { type: 'impossible', who: plan.demands.map((d) => whoIs(now, d)), loosen: plan.loosen };
       case 'undecided':
         return plan;
       default:
@@ -166,8 +232,8 @@ const api = {
     }
   },
   /** Some moves of a plan as one edit, with what it would do; null where it is not the last one, or the rig is another one since. */
-  planned(number: number, ids: readonly string[]): Preview | null {
-    const now = judgement;
+  async planned(number: number, ids: readonly string[]): Promise<Preview | null> {
+    const now = await whenJudged();
     if (!now || planned?.number !== number) return null;
     const wanted = new Set(ids);
     return previewMoves(
@@ -177,24 +243,23 @@ const api = {
     );
   },
   /** Numbers moved by hand, with what that would do. */
-  byHand(spot: Spot, wish: HandWish): Preview | null {
-    const now = judgement;
+  async byHand(spot: Spot, wish: HandWish): Promise<Preview | null> {
+    const now = await whenJudged();
     if (!now) return null;
     return previewMoves(now, movesFor(now.index, demandsAt(now.index, spot), wish), wishLabel(wish));
   },
   /** Pins or frees what sits on some numbers. */
-  pin: (spot: Spot, pinned: boolean): Edit | null =>
-    judgement && pinNumbers(judgement.index, demandsAt(judgement.index, spot), pinned),
+  pin: (spot: Spot, pinned: boolean): Edit | null => index && pinNumbers(index, demandsAt(index, spot), pinned),
   /** Who sits on some numbers and can be moved. */
   sitting(spot: Spot): readonly Who[] {
-    const now = judgement;
-    return now ? demandsAt(now.index, spot).map((d) => whoIs(now.index, d)) : [];
+    const now = index;
+    return now ? demandsAt(now, spot).map((d) => whoIs(now, d)) : [];
   },
   /** What to draw for one assignment. */
   drawing(assignmentId: string): Drawing | null {
-    const assignment = judgement?.index.assignments.get(assignmentId);
-    if (!judgement || !assignment) return null;
-    const played = traceOf(judgement.index, assignment);
+    const assignment = index?.assignments.get(assignmentId);
+    if (!index || !assignment) return null;
+    const played = traceOf(index, assignment);
     return played ? drawingOf(played) : null;
   },
 };

@@ -1,12 +1,13 @@
 // Workers adapt the core: what they keep between two calls, and what they answer before they have anything.
 import { describe, expect, it } from 'vitest';
-import { judge, renewalOf } from '@/core/checks';
+import { judge, type Renewal, renewalOf } from '@/core/checks';
 import { writeParameters, writeRig } from '@/core/formats';
 import { targetProfiles } from '@/core/library';
 import { packedCc } from '@/core/midi';
 import { apply, commonReception, invert, set } from '@/core/rig';
 import { usualPace } from '@/core/stage';
 import { lanternHour } from '@/demo/lantern-hour';
+import { madeRig } from '../../tests/bench/made-rig';
 import { workerApi } from '../../tests/kit/worker';
 import type { FilesWorker } from './files.worker';
 import type { JudgeWorker } from './judge.worker';
@@ -18,6 +19,11 @@ const [parameter] = demo.parameters;
 const wish = { school: demo.preferences.school, channels: 'own', notes: false } as const;
 if (!parameter) throw new Error('demo changed');
 const judgeApi = () => workerApi<JudgeWorker>(() => import('./judge.worker'));
+const loaded = async (judging: JudgeWorker): Promise<Renewal> => {
+  const renewal = await judging.load(demo);
+  if (!renewal) throw new Error('another rig came in between');
+  return renewal;
+};
 
 describe('the judge', () => {
   it('answers nothing before it has a rig', async () => {
@@ -29,39 +35,39 @@ describe('the judge', () => {
   });
   it('judges edits as the whole rig would be judged, and says when an edit does not fit its copy', async () => {
     const judging = await judgeApi();
-    judging.load(demo);
+    await judging.load(demo);
     const edit = set('parameters', parameter, 'name', 'Other');
     const after = apply(demo, edit);
     const told = judging.edit(edit);
     expect(after.ok && told).not.toBeNull();
     expect(judging.edit(edit)).toBeNull();
     expect(judging.edit(invert(edit))).not.toBeNull();
-    expect(judging.load(demo)).toEqual(renewalOf(judge(demo), true));
+    expect(await judging.load(demo)).toEqual(renewalOf(judge(demo), true));
   });
   it('applies of a plan what it showed, and of the plan before nothing', async () => {
     const judging = await judgeApi();
-    judging.load(demo);
+    await judging.load(demo);
     const plan = judging.plan(wish);
     if (plan?.type !== 'plan') throw new Error('the demo can be planned');
     const ids = plan.moves.map((m) => m.id);
-    const preview = judging.planned(plan.number, ids);
+    const preview = await judging.planned(plan.number, ids);
     expect(preview?.moves.map((m) => m.id)).toEqual(ids);
     const done = preview?.edit ? apply(demo, preview.edit) : null;
     expect(done === null || done.ok).toBe(true);
-    expect(judging.planned(plan.number, ['of no plan'])?.moves).toEqual([]);
+    expect((await judging.planned(plan.number, ['of no plan']))?.moves).toEqual([]);
     // Asked once more of the same rig it is the same plan, and what is shown of it can be pressed.
     expect(judging.plan(wish)).toEqual(plan);
-    expect(judging.planned(plan.number, ids)).toEqual(preview);
+    expect(await judging.planned(plan.number, ids)).toEqual(preview);
     const next = judging.plan({ ...wish, anew: true });
-    expect(judging.planned(plan.number, ids)).toBeNull();
+    expect(await judging.planned(plan.number, ids)).toBeNull();
     if (next?.type !== 'plan') throw new Error('the demo can be planned anew');
-    expect(judging.planned(next.number, ids)).not.toBeNull();
+    expect(await judging.planned(next.number, ids)).not.toBeNull();
     judging.edit(set('parameters', parameter, 'name', 'Other'));
-    expect(judging.planned(next.number, ids)).toBeNull();
+    expect(await judging.planned(next.number, ids)).toBeNull();
   });
   it('offers for each finding only changes that apply, each with what it would do besides', async () => {
     const judging = await judgeApi();
-    const { findings } = judging.load(demo);
+    const { findings } = await loaded(judging);
     let offered = 0;
     for (const finding of findings.flatMap(([, all]) => all))
       for (const fix of (await judging.fixes(finding)).fixes) {
@@ -71,9 +77,35 @@ describe('the judge', () => {
       }
     expect(offered).toBeGreaterThan(3);
   });
+  it('tells of a large rig first what is on the screen, and of what comes onto it; in the end of all of it', async () => {
+    const judging = await judgeApi();
+    const large = madeRig(1200);
+    const ids = large.assignments.map((a) => a.id);
+    const [shown, scrolled] = [ids.slice(700, 740), ids.slice(1100, 1120)];
+    const told: (readonly string[])[] = [];
+    const whole = await judging.load(large, shown, (part) => {
+      told.push(part.outcomes.map(([id]) => id));
+      expect(part.whole).toBe(false);
+      if (told.length === 1) judging.first(scrolled);
+    });
+    expect(told).toEqual([shown, scrolled]);
+    expect(whole).toEqual(renewalOf(judge(large), true));
+  });
+  it('answers what is asked while it judges: of the rig at once, of the judgement once there is one; another rig comes in between', async () => {
+    const judging = await judgeApi();
+    const large = madeRig(1200);
+    const [some] = large.assignments;
+    const left = judging.load(large);
+    expect(some && judging.drawing(some.id)).not.toBeNull();
+    const late = judging.planned(1, []);
+    const whole = judging.load(demo);
+    expect(await left).toBeNull();
+    expect(await whole).toEqual(renewalOf(judge(demo), true));
+    expect(await late).toBeNull();
+  });
   it('stops mending when it is told to', async () => {
     const judging = await judgeApi();
-    const { findings } = judging.load(demo);
+    const { findings } = await loaded(judging);
     const check = findings.flatMap(([, all]) => all)[0]?.check;
     expect(check && (await judging.mend(check, async () => false))).toBeNull();
   });

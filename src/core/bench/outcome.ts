@@ -1,6 +1,7 @@
 // outcome(): reaches the place of an assignment, plays the standard script through the whole chain, and says what each
 // parameter did. Everything here is simulated; nothing is looked up.
 
+import { onceFor } from '../base';
 import { valueMax } from '../midi';
 import { gridMs, usualTempo } from '../receiver';
 import {
@@ -81,10 +82,10 @@ export const surroundingsOf = (index: RigIndex, unplugged: ReadonlySet<string> =
 
 /** What an assignment does, under the standard script of its gesture, from the start values of the rig. */
 export function outcome(index: RigIndex, assignment: Assignment, around: Surroundings = surroundingsOf(index)): Outcome {
-  const stage = setUp(index, assignment, around);
+  const stage = stageOf(around, index, assignment);
   if (stage.type !== 'ready') return stage;
   const { chain, slot } = stage;
-  const plays = new Map<Start, Trace>();
+  const plays = new Map<Start, Trace>([[chain.targets.start, usualPlay(stage)]]);
   const playFrom = (start: Start): Trace => {
     const trace = plays.get(start) ?? playOn(stage, start);
     plays.set(start, trace);
@@ -138,6 +139,14 @@ export interface Stage {
   readonly bank: number;
   readonly page: number;
 }
+
+/** The stage of an assignment alone. What is asked next is mostly about the same one: its stage is set up once. */
+export const stageOf = onceFor((around: Surroundings, index: RigIndex, assignment: Assignment) =>
+  setUp(index, assignment, around),
+);
+
+/** The trace of the standard script from the start values, played once for a stage. */
+export const usualPlay = onceFor((stage: Stage): Trace => playOn(stage, stage.chain.targets.start));
 
 /**
  * Everything that an assignment needs to be played: its chain, and its script from the place it stands at. `beside` brings another
@@ -264,8 +273,8 @@ function pressCount(index: RigIndex, assignment: Assignment): number {
   return count;
 }
 
-/** The trace of the standard script from some values. Everything arrives when it is sent: an outcome says what happens, and the Bench also when. */
-export function playOn(stage: Stage, values: readonly number[]): Trace {
+/** Everything arrives when it is sent: an outcome says what happens, and the Bench also when. */
+function playOn(stage: Stage, values: readonly number[]): Trace {
   const { chain, bank, page } = stage;
   const quick = stage.gesture === 'move' ? plainSweep(chain, stage.slot, stage.script, values) : null;
   if (quick) return quick;

@@ -6,7 +6,7 @@ import { setByMouse, type Tempo } from '../receiver';
 import type { Assignment, Parameter, RigIndex, ScriptEvent } from '../rig';
 import { usualTiming } from '../wires';
 import { type ChainState, startChain } from './chain';
-import { playOn, type Stage, type Surroundings, setUp } from './outcome';
+import { type Stage, type Surroundings, setUp, stageOf, usualPlay } from './outcome';
 import { run } from './run';
 import { ARRIVED, SENT, type Trace, VALUE } from './trace';
 
@@ -15,11 +15,7 @@ const plain = { timing: null, full: false, until: NEVER } as const;
 
 /** Everything to play an assignment with; null where it cannot be played. Several trials of one assignment have one stage. */
 export const stageFor = (index: RigIndex, assignment: Assignment, around: Surroundings): Stage | null =>
-  lastStage(around, index, assignment);
-
-const lastStage = onceFor((around: Surroundings, index: RigIndex, assignment: Assignment) =>
-  readyOnly(setUp(index, assignment, around)),
-);
+  readyOnly(stageOf(around, index, assignment));
 
 const readyOnly = (stage: ReturnType<typeof setUp>): Stage | null => (stage.type === 'ready' ? stage : null);
 
@@ -249,7 +245,7 @@ export function valuesOf(index: RigIndex, assignment: Assignment, parameter: Par
   const stage = stageFor(index, assignment, around);
   const slot = stage?.chain.targets.slots.get(parameter.id);
   if (!stage || slot === undefined) return [parameter.start];
-  const trace = playOn(stage, stage.chain.targets.start);
+  const trace = usualPlay(stage);
   const values = [parameter.start];
   for (let i = 0; i < trace.kind.length; i++) if (trace.kind[i] === VALUE && trace.a[i] === slot) values.push(trace.b[i] ?? 0);
   return values;

@@ -1,7 +1,7 @@
 // Outcomes and findings of a whole rig, and again after an edit only of what the edit can have touched.
 
 import { type ChangedMap, changedMap, groupBy } from '../base';
-import { type Outcome, outcome, surroundingsOf } from '../bench';
+import { type Outcome, outcome, type Surroundings, surroundingsOf } from '../bench';
 import { exploreController, type Space } from '../controller';
 import { type Assignment, type Controller, indexRig, type Rig, type RigIndex } from '../rig';
 import { acceptedAs } from './accepted/accept';
@@ -33,6 +33,7 @@ const checksOfController: readonly ControllerCheck<CheckId>[] = controllerChecks
 const checksOfRig: readonly RigCheck<CheckId>[] = rigChecks;
 
 const nothing: readonly Finding[] = [];
+const noWishes: readonly string[] = [];
 
 const noIds = (): string => {
   throw new Error('finding needs no new identifiers');
@@ -40,67 +41,56 @@ const noIds = (): string => {
 
 /** Judges a rig. With the judgement of the rig before an edit, only what can have changed is simulated again. */
 export function judge(rig: Rig, before?: Judgement): Judgement {
-  const index = indexRig(rig, before?.index);
+  const work = judgeInParts(indexRig(rig, before?.index), before);
+  for (;;) {
+    const step = work.next();
+    if (step.done) return step.value;
+  }
+}
+
+/** What one function does, and what its own checks find: what controllers and the rig as a whole say of it comes with the judgement. */
+export interface JudgedPart {
+  readonly id: string;
+  readonly outcome: Outcome;
+  readonly findings: readonly Finding[];
+}
+
+/**
+ * The same one function after the other. `first` is asked before each one which are wanted first; which those are may change
+ * on the way, and what comes of it in the end does not rest on their order.
+ */
+export function* judgeInParts(
+  index: RigIndex,
+  before?: Judgement,
+  first: () => readonly string[] = () => noWishes,
+): Generator<JudgedPart, Judgement> {
+  const { rig } = index;
   const { simulate, check, controllers: touched, accepted } = before ? affected(before.index, index) : everything(rig);
   const controllers = new Set([...touched, ...(before ? tellingOf(before.sources, accepted) : [])]);
   const around = surroundingsOf(index);
-  const played = new Map<string, Outcome | null>();
-  const judged = new Map<string, readonly Finding[] | null>();
-  for (const id of simulate) {
-    const assignment = index.assignments.get(id);
-    played.set(id, assignment ? outcome(index, assignment, around) : null);
-    if (!assignment) judged.set(id, null);
-  }
-  const outcomes = changedMap(before?.outcomes, played);
+  const outcomeOf = playing(index, around, simulate, before);
   const spaces = new Map(before?.spaces);
   for (const id of controllers) spaces.delete(id);
-  const context: CheckContext = {
-    index,
-    around,
-    outcomeOf: (id) => outcomes.get(id),
-    spaceOf: (controller) => spaceIn(spaces, index, controller),
-    newId: noIds,
-  };
-  const others = new Map<string, CheckContext>();
-  const contextOf = (key: string, other: () => RigIndex): CheckContext => {
-    const made = others.get(key) ?? otherContext(context, other());
-    others.set(key, made);
-    return made;
-  };
-  for (const id of check) {
+  const spaceOf = (controller: Controller): Space => spaceIn(spaces, index, controller);
+  const context: CheckContext = { index, around, outcomeOf, spaceOf, newId: noIds };
+  const otherwise = otherContexts(context);
+
+  const judged = new Map<string, readonly Finding[]>();
+  for (const id of inOrder(check, first)) {
     const assignment = index.assignments.get(id);
-    const told = outcomes.get(id);
-    if (!assignment || !told) continue;
-    const found = notClaimed(
-      index,
-      askedOf(context, assignment, told, checksOf(assignment)),
-      () => openFor(index, assignment),
-      (key, other) => {
-        const otherwise = contextOf(key, other);
-        const then = outcome(otherwise.index, assignment, otherwise.around);
-        return askedOf(otherwise, assignment, then, stopChecksOf(assignment));
-      },
-      !isLong(assignment),
-    );
-    judged.set(id, found.length > 0 ? found : null);
+    const did = assignment && outcomeOf(id);
+    if (!assignment || !did) continue;
+    const found = foundOf(context, otherwise, assignment, did);
+    judged.set(id, found);
+    yield { id, outcome: did, findings: found };
   }
+  const outcomes = changedMap(before?.outcomes, new Map([...simulate].map((id) => [id, outcomeOf(id) ?? null])));
+
   const ofControllers = new Map(before?.sources.controllers);
   for (const id of controllers) {
     const controller = index.controllers.get(id);
-    if (!controller) ofControllers.delete(id);
-    else
-      ofControllers.set(
-        id,
-        notClaimed(
-          index,
-          askedOfController(context, controller),
-          () => openAround(index, controller),
-          (key, other) => {
-            const otherwise = contextOf(key, other);
-            return askedOfController(otherwise, otherwise.index.controllers.get(id) ?? controller);
-          },
-        ),
-      );
+    if (controller) ofControllers.set(id, foundOfController(context, otherwise, controller));
+    else ofControllers.delete(id);
   }
   const ofRig = new Map<CheckId, readonly Finding[]>();
   for (const c of checksOfRig) {
@@ -108,10 +98,103 @@ export function judge(rig: Rig, before?: Judgement): Judgement {
     const same = before && known && [...c.reads, 'accepted' as const].every((t) => before.index.rig[t] === rig[t]);
     ofRig.set(c.id, same ? known : whole(index, c, 'controllers', '', c.find(context)));
   }
-  const assignments = changedMap(before?.sources.assignments, judged);
+  const assignments = changedMap(before?.sources.assignments, inTableOrder(index, simulate, check, judged));
   const sources: Sources = { assignments, controllers: ofControllers, rig: ofRig };
   const { findings, renewed } = merged(sources, before, check);
   return { index, outcomes, findings, renewed, sources, spaces };
+}
+
+/** Outcomes, each played when it is first asked for: a check may look at what others do. What is not played again is as before. */
+function playing(
+  index: RigIndex,
+  around: Surroundings,
+  again: ReadonlySet<string>,
+  before: Judgement | undefined,
+): CheckContext['outcomeOf'] {
+  const played = new Map<string, Outcome>();
+  return (id) => {
+    if (!again.has(id)) return before?.outcomes.get(id);
+    const known = played.get(id);
+    const assignment = index.assignments.get(id);
+    if (known || !assignment) return known;
+    const made = outcome(index, assignment, around);
+    played.set(id, made);
+    return made;
+  };
+}
+
+/** Contexts in which some unit is otherwise, by what is otherwise in them; each is made once. */
+type OtherContexts = (key: string, other: () => RigIndex) => CheckContext;
+
+function otherContexts(context: CheckContext): OtherContexts {
+  const others = new Map<string, CheckContext>();
+  return (key, other) => {
+    const made = others.get(key) ?? otherContext(context, other());
+    others.set(key, made);
+    return made;
+  };
+}
+
+/** What the checks of one assignment find. */
+const foundOf = (context: CheckContext, otherwise: OtherContexts, assignment: Assignment, did: Outcome): readonly Finding[] =>
+  notClaimed(
+    context.index,
+    askedOf(context, assignment, did, checksOf(assignment)),
+    () => openFor(context.index, assignment),
+    (key, other) => {
+      const there = otherwise(key, other);
+      return askedOf(there, assignment, outcome(there.index, assignment, there.around), stopChecksOf(assignment));
+    },
+    !isLong(assignment),
+  );
+
+/** What the checks of one controller find. */
+const foundOfController = (context: CheckContext, otherwise: OtherContexts, controller: Controller): readonly Finding[] =>
+  notClaimed(
+    context.index,
+    askedOfController(context, controller),
+    () => openAround(context.index, controller),
+    (key, other) => {
+      const there = otherwise(key, other);
+      return askedOfController(there, there.index.controllers.get(controller.id) ?? controller);
+    },
+  );
+
+/** Each id once: those that are wanted first before the others. */
+function* inOrder(ids: ReadonlySet<string>, first: () => readonly string[]): Generator<string> {
+  const done = new Set<string>();
+  let wishes = noWishes;
+  let wished: Iterator<string> = noWishes.values();
+  const others = ids.values();
+  for (;;) {
+    const now = first();
+    if (now !== wishes) {
+      wishes = now;
+      wished = now.values();
+    }
+    let next = wished.next();
+    if (next.done) next = others.next();
+    if (next.done) return;
+    if (!ids.has(next.value) || done.has(next.value)) continue;
+    done.add(next.value);
+    yield next.value;
+  }
+}
+
+/** Findings in the order of what was asked, whatever was wanted first; null where there are none any more. */
+function inTableOrder(
+  { assignments }: RigIndex,
+  simulate: ReadonlySet<string>,
+  check: ReadonlySet<string>,
+  judged: ReadonlyMap<string, readonly Finding[]>,
+): ReadonlyMap<string, readonly Finding[] | null> {
+  const found = new Map<string, readonly Finding[] | null>();
+  for (const id of simulate) if (!assignments.has(id)) found.set(id, null);
+  for (const id of check) {
+    const list = judged.get(id);
+    if (list) found.set(id, list.length > 0 ? list : null);
+  }
+  return found;
 }
 
 /** What some checks of an assignment find. */

@@ -9,7 +9,9 @@ it('a copy that takes every verdict holds what the judge holds', () => {
   let copy = withRenewal(renewalOf(judgement, true), {
     outcomes: new Map([['gone', { type: 'cannot', what: '' }]]),
     findings: new Map(),
+    judged: false,
   });
+  expect(copy.judged).toBe(true);
   const [first, second] = judgement.index.rig.assignments;
   if (!first || !second) throw new Error('no assignments');
   for (const edit of [set('assignments', first, 'bank', 3), remove('assignments', second)]) {
@@ -21,4 +23,14 @@ it('a copy that takes every verdict holds what the judge holds', () => {
   expect(new Map(copy.outcomes)).toEqual(new Map(judgement.outcomes));
   expect(new Map(copy.findings)).toEqual(new Map([...judgement.findings].filter(([, found]) => found.length > 0)));
   expect(copy.outcomes.has(second.id)).toBe(false);
+});
+
+it('a copy that was told of a part knows that this is not all', () => {
+  const [id, outcome] = [...judge(lanternHour()).outcomes][0] ?? [];
+  if (!id || !outcome) throw new Error('no assignments');
+  const part = { outcomes: [[id, outcome]], findings: [[id, []]], whole: false } as const;
+  const copy = withRenewal(part, { outcomes: new Map(), findings: new Map(), judged: false });
+  expect([...copy.outcomes.keys()]).toEqual([id]);
+  expect(copy.judged).toBe(false);
+  expect(withRenewal(part, { ...copy, judged: true }).judged).toBe(true);
 });

@@ -22,10 +22,7 @@ export function renewalOf(now: Judgement, whole: boolean): Renewal {
 }
 
 /** A copy with a verdict taken in. */
-export function withRenewal(
-  { outcomes, findings, whole }: Renewal,
-  before: Pick<Copy, 'outcomes' | 'findings'>,
-): Pick<Copy, 'outcomes' | 'findings'> {
+export function withRenewal({ outcomes, findings, whole }: Renewal, before: Copy): Copy {
   const nextOutcomes = new Map(whole ? [] : before.outcomes);
   const nextFindings = new Map(whole ? [] : before.findings);
   for (const [id, outcome] of outcomes) {
@@ -36,10 +33,12 @@ export function withRenewal(
     if (found.length > 0) nextFindings.set(id, found);
     else nextFindings.delete(id);
   }
-  return { outcomes: nextOutcomes, findings: nextFindings };
+  return { outcomes: nextOutcomes, findings: nextFindings, judged: before.judged || whole };
 }
 
 interface Copy {
   readonly outcomes: ReadonlyMap<string, Outcome>;
   readonly findings: ReadonlyMap<string, readonly Finding[]>;
+  /** Whether all was judged once: before that, no finding means nothing. */
+  readonly judged: boolean;
 }

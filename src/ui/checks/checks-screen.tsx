@@ -45,12 +45,19 @@ export function ChecksScreen() {
         {lines.length === 0 ? (
           <Empty judged={judged} index={index} accepted={accepted} filtered={all.length > 0} />
         ) : (
-          <FindingList
-            lines={lines}
-            chosen={chosen?.key ?? null}
-            onChoose={(line) => void go({ finding: line.key })}
-            onOpen={() => document.querySelector<HTMLElement>('#finding-detail button, #finding-detail input')?.focus()}
-          />
+          <>
+            {!judged && (
+              <p role="status" className="border-b px-4 py-2 text-ink-2">
+                Still playing every assignment once. More may be found.
+              </p>
+            )}
+            <FindingList
+              lines={lines}
+              chosen={chosen?.key ?? null}
+              onChoose={(line) => void go({ finding: line.key })}
+              onOpen={() => document.querySelector<HTMLElement>('#finding-detail button, #finding-detail input')?.focus()}
+            />
+          </>
         )}
       </div>
       <aside aria-label="The chosen finding" className="flex min-h-0 flex-col border-l bg-sheet">

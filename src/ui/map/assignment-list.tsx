@@ -10,7 +10,7 @@ import type { Assignment, RigIndex } from '@/core/rig';
 import type { Show } from '../place/use-place';
 import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
-import { useRig } from '../store/provider';
+import { useOnScreen, useRig } from '../store/provider';
 import { Channel, DrawnContext, Moves, Named, Range, Result, Sends, Text } from './list-cells';
 import { type ColumnId, ColumnsMenu, gridOf, type Shown, useShownColumns } from './list-columns';
 import { inOrderOf, nextOrder, type Order } from './list-order';
@@ -51,6 +51,9 @@ export function AssignmentList({ index, assignments: listed, chosen, show, onSho
     estimateSize: () => ROW,
     overscan: 12,
   });
+  const lines = virtual.getVirtualItems();
+  const [top, bottom] = [lines[0]?.index ?? 0, lines.at(-1)?.index ?? 0];
+  useOnScreen(useMemo(() => model.slice(top, bottom + 1).map((r) => r.id), [model, top, bottom]));
   const at = model.findIndex((r) => r.id === chosen);
   const order = useMemo(() => assignments.map((a) => a.id), [assignments]);
   const picks = usePicks(order);

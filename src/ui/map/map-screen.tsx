@@ -13,13 +13,13 @@ import { type GoTo, type Show, useWhere, type Where } from '../place/use-place';
 import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
 import { toast } from '../primitives/toast';
-import { useRig } from '../store/provider';
+import { useOnScreen, useRig } from '../store/provider';
 import { AssignmentList } from './assignment-list';
 import { Controllers, NoController } from './controllers';
 import { dragWords } from './drag-words';
 import { Ladder } from './ladder';
 import { LayersBar } from './layers-bar';
-import { listOf } from './listed';
+import { listOf, panelFunctions } from './listed';
 import { MapDialogs, type Opened, type Wanted } from './map-dialogs';
 import { MapHead } from './map-head';
 import { NextHere } from './next-here';
@@ -157,6 +157,7 @@ function MapMiddle({
   const deferred = useDeferredValue(where);
   const listed = useMemo(() => listOf(index, deferred, findings), [index, deferred, findings]);
   const { choose, chooseAssignment } = useChoosing(index, controller, go);
+  useOnScreen(useMemo(() => panelFunctions(index, controller, deferred.place), [index, controller, deferred.place]));
   return (
     <div className="flex min-h-0 flex-col gap-3 px-4 pt-3 contain-content">
       <MapHead index={index} controller={controller} where={where} go={go} />

@@ -6,6 +6,7 @@ import type { MoveLine, SchoolId, Wish } from '@/core/numbers';
 import type { RigIndex } from '@/core/rig';
 import type { PlanAnswer } from '@/workers/judge.worker';
 import { useJudge, useRig } from '../store/provider';
+import { isJudged } from '../store/rig-store';
 import { useAsked } from '../store/use-asked';
 
 /** What a plan may change. */
@@ -30,15 +31,17 @@ const isSame = (shown: PlanAnswer | null, found: PlanAnswer | null): boolean =>
 
 export function usePlan(index: RigIndex, school: SchoolId, options: Options): Plan {
   const outcomes = useRig((s) => s.outcomes);
+  const judged = useRig(isJudged);
   const judge = useJudge();
   const [answer, setAnswer] = useState<PlanAnswer | null>(null);
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
   // The judge stands still until it has judged the edit before: then it plans from the rig as it is.
   const asked = useRef(0);
   const latest = useRef<PlanAnswer | null>(null);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: planned again whenever the rig was judged anew
   useEffect(() => {
     const mine = ++asked.current;
-    if (outcomes.size === 0 && index.rig.assignments.length > 0) return;
+    if (!judged) return;
     void judge()
       ?.plan({ school, ...options })
       .then((found) => {
@@ -47,7 +50,7 @@ export function usePlan(index: RigIndex, school: SchoolId, options: Options): Pl
         setAnswer(found);
         setLeft(new Set());
       });
-  }, [judge, school, options, index.rig.assignments, outcomes]);
+  }, [judge, judged, school, options, index.rig.assignments, outcomes]);
 
   const plan = answer?.type === 'plan' ? answer : null;
   const moves = plan?.moves ?? [];

@@ -1,6 +1,6 @@
 // What is judged in the worker, one call after the other, so that an answer never overtakes a later edit's. A hidden tab takes over what others
 // do, and judges it when it is shown.
-import type { Remote } from 'comlink';
+import { proxy, type Remote } from 'comlink';
 import type { Renewal } from '@/core/checks';
 import type { Rig } from '@/core/rig';
 import type { JudgeWorker } from '@/workers/judge.worker';
@@ -9,17 +9,37 @@ import type { Judge } from './rig-store';
 export interface Judging extends Judge {
   /** A worker began or ended: one that was ended answers nothing any more, and its line is left behind. */
   readonly begin: (worker: Remote<JudgeWorker> | null) => void;
+  /** Says which functions a part of the screen shows, by a name of that part; null once it shows none. Of a large rig they are judged first. */
+  readonly onScreen: (part: string, ids: readonly string[] | null) => void;
 }
+
+/** More than a screen holds. */
+const MOST_FIRST = 600;
 
 /** `shown`: the rig as it is on the screen; `take`: takes over what came of judging. */
 export function judging(shown: () => Rig, take: (renewal: Renewal) => void): Judging {
+  const parts = new Map<string, readonly string[]>();
+  const first = (): readonly string[] => [...new Set([...parts.values()].flat())].slice(0, MOST_FIRST);
+  let loading = false;
+  const load = async (asked: Remote<JudgeWorker>, rig: Rig): Promise<Renewal | null> => {
+    loading = true;
+    const renewal = await asked.load(
+      rig,
+      first(),
+      proxy((part: Renewal) => {
+        if (asked === worker) take(part);
+      }),
+    );
+    if (asked === worker) loading = false;
+    return renewal;
+  };
   let worker: Remote<JudgeWorker> | null = null;
   let line: Promise<unknown> = Promise.resolve();
   const queue = (work: (judge: Remote<JudgeWorker>) => Promise<Renewal | null>): void => {
     line = line.then(async () => {
       if (!worker) return;
       const asked = worker;
-      const renewal = (await work(asked)) ?? (await asked.load(shown()));
+      const renewal = (await work(asked)) ?? (await load(asked, shown()));
       if (renewal) take(renewal);
     });
   };
@@ -35,17 +55,23 @@ export function judging(shown: () => Rig, take: (renewal: Renewal) => void): Jud
       if (document.hidden) return;
       later = false;
       document.removeEventListener('visibilitychange', whenShown);
-      queue((j) => j.load(shown()));
+      queue((j) => load(j, shown()));
     };
     document.addEventListener('visibilitychange', whenShown);
   };
   return {
-    load: (rig) => unlessHidden(() => queue((j) => j.load(rig))),
+    load: (rig) => unlessHidden(() => queue((j) => load(j, rig))),
     edit: (edit) => unlessHidden(() => queue((j) => j.edit(edit))),
     begin: (next) => {
       worker = next;
       line = Promise.resolve();
-      if (next) queue((j) => j.load(shown()));
+      loading = false;
+      if (next) queue((j) => load(j, shown()));
+    },
+    onScreen: (part, ids) => {
+      if (ids) parts.set(part, ids);
+      else parts.delete(part);
+      if (loading) void worker?.first(first());
     },
   };
 }

@@ -2,7 +2,7 @@
 // Opens a rig on the screen: the store, the judge in its worker, and the line on which other tabs are heard.
 import { type Remote, wrap } from 'comlink';
 import { nanoid } from 'nanoid';
-import { createContext, type ReactNode, useContext, useEffect, useMemo, useRef, useState } from 'react';
+import { createContext, type ReactNode, useContext, useEffect, useId, useMemo, useRef, useState } from 'react';
 import { useStore } from 'zustand';
 import { withRenewal } from '@/core/checks';
 import { type Kept, type Opened, openedFrom } from '@/core/sync';
@@ -10,7 +10,7 @@ import { reopenRig } from '@/server/actions/rigs';
 import type { JudgeWorker } from '@/workers/judge.worker';
 import { toast } from '../primitives/toast';
 import { keepHere, live } from './device';
-import { judging } from './judging';
+import { type Judging, judging } from './judging';
 import { hearOf } from './line';
 import { createRigStore, type RigState, type RigStore } from './rig-store';
 import { takeOver } from './take-over';
@@ -19,6 +19,7 @@ interface Context {
   readonly store: RigStore;
   /** The judge, once its worker runs. */
   readonly judge: () => Remote<JudgeWorker> | null;
+  readonly onScreen: Judging['onScreen'];
 }
 
 const RigContext = createContext<Context | null>(null);
@@ -108,7 +109,7 @@ export function RigProvider({ opened, children }: { readonly opened: string; rea
     };
   }, [store, judge, windowId, rigId]);
 
-  const context = useMemo<Context>(() => ({ store, judge: () => worker.current }), [store]);
+  const context = useMemo<Context>(() => ({ store, judge: () => worker.current, onScreen: judge.onScreen }), [store, judge]);
   return <RigContext.Provider value={context}>{children}</RigContext.Provider>;
 }
 
@@ -124,4 +125,14 @@ export function useRig<T>(select: (state: RigState) => T): T {
 }
 
 export const useRigStore = (): RigStore => useRigContext().store;
+/** Says which functions are shown here, so that they are judged before what nobody sees yet. */
+export function useOnScreen(ids: readonly string[]): void {
+  const { onScreen } = useRigContext();
+  const part = useId();
+  useEffect(() => {
+    onScreen(part, ids);
+    return () => onScreen(part, null);
+  }, [onScreen, part, ids]);
+}
+
 export const useJudge = (): Context['judge'] => useRigContext().judge;

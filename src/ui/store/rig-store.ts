@@ -43,6 +43,8 @@ export interface RigState {
   readonly elsewhere: Elsewhere | null;
   readonly outcomes: ReadonlyMap<string, Outcome>;
   readonly findings: ReadonlyMap<string, readonly Finding[]>;
+  /** Whether all of it was judged once; until then only what is on the screen may be. */
+  readonly judged: boolean;
   /** Applies an edit at once and sends it. False, with a word to the user, when it does not apply. */
   readonly edit: (edit: Edit) => boolean;
   readonly undo: () => void;
@@ -61,8 +63,8 @@ export interface RigState {
 }
 
 /** Whether the rig was looked over at all: before that, no finding means nothing. */
-export const isJudged = ({ outcomes, index }: Pick<RigState, 'outcomes' | 'index'>): boolean =>
-  outcomes.size > 0 || index.rig.assignments.length === 0;
+export const isJudged = ({ judged, index }: Pick<RigState, 'judged' | 'index'>): boolean =>
+  judged || index.rig.assignments.length === 0;
 
 interface Elsewhere {
   readonly rig: Rig;
@@ -145,6 +147,7 @@ export function createRigStore(opened: Opened, judge: Judge, notify: Notify, kee
       far: null,
       outcomes: new Map(),
       findings: new Map(),
+      judged: false,
       edit: (edit) => {
         const id = nanoid(12);
         own.add(id);
