@@ -43,6 +43,7 @@ import {
   wishLabel,
 } from '@/core/numbers';
 import { apply, type Edit, indexRig, type Rig, type RigIndex } from '@/core/rig';
+import { countToEnter } from '@/core/sheets';
 
 export type PlanAnswer =
   | ({
@@ -66,6 +67,12 @@ export interface OfferedFix extends Fix {
 export interface FixesAnswer {
   readonly fixes: readonly OfferedFix[];
   readonly searched: boolean;
+}
+
+/** What came of judging, and what else is counted here so that the screen need not. */
+export interface Told extends Renewal {
+  /** Lines of the sheet that are still to be entered. */
+  readonly toEnter: number;
 }
 
 /** One change for all, or a column with a line for each. */
@@ -111,15 +118,15 @@ async function judgeHeld(held: RigIndex, onPart: (part: Renewal) => unknown): Pr
   const done = new Map<string, JudgedPart>();
   const tells = held.rig.assignments.length > AT_ONCE;
   const work = judgeInParts(held, undefined, () => wanted);
-  let told: readonly string[] = [];
+  let shown: readonly string[] = [];
   let spoke = performance.now();
   for (;;) {
     const step = work.next();
     if (step.done) return step.value;
     if (!tells) continue;
     done.set(step.value.id, step.value);
-    if (wanted !== told && wanted.every((id) => done.has(id) || !held.assignments.has(id))) {
-      told = wanted;
+    if (wanted !== shown && wanted.every((id) => done.has(id) || !held.assignments.has(id))) {
+      shown = wanted;
       if (wanted.length > 0) onPart(partOf(wanted.flatMap((id) => done.get(id) ?? [])));
     }
     if (performance.now() - spoke < SLICE) continue;
@@ -128,6 +135,11 @@ async function judgeHeld(held: RigIndex, onPart: (part: Renewal) => unknown): Pr
     spoke = performance.now();
   }
 }
+
+const told = (judgement: Judgement, whole: boolean): Told => ({
+  ...renewalOf(judgement, whole),
+  toEnter: countToEnter(judgement.index),
+});
 
 const partOf = (parts: readonly JudgedPart[]): Renewal => ({
   outcomes: parts.map(({ id, outcome }) => [id, outcome]),
@@ -147,21 +159,21 @@ const api = {
     const made = await work;
     if (!made) return null;
     judgement = made;
-    return renewalOf(made, true);
+    return told(made, true);
   },
   /** Other functions are on the screen now. */
   first(ids: readonly string[]): void {
     wanted = ids;
   },
   /** Applies one edit; null when it does not fit the copy, which then has to be loaded anew. */
-  edit(edit: Edit): Renewal | null {
+  edit(edit: Edit): Told | null {
     if (!judgement) return null;
     const done = apply(judgement.index.rig, edit);
     if (!done.ok) return null;
     planned = null;
     judgement = judge(done.value, judgement);
     index = judgement.index;
-    return renewalOf(judgement, false);
+    return told(judgement, false);
   },
   /** Changes that mend a finding, each one tried first, with what else each would do; other questions are answered in between. */
   async fixes(finding: Finding): Promise<FixesAnswer> {

@@ -4,7 +4,8 @@ import { judge, type Renewal, renewalOf } from '@/core/checks';
 import { writeParameters, writeRig } from '@/core/formats';
 import { targetProfiles } from '@/core/library';
 import { packedCc } from '@/core/midi';
-import { apply, commonReception, invert, set } from '@/core/rig';
+import { apply, commonReception, indexRig, invert, type Rig, set } from '@/core/rig';
+import { countToEnter } from '@/core/sheets';
 import { usualPace } from '@/core/stage';
 import { lanternHour } from '@/demo/lantern-hour';
 import { madeRig } from '../../tests/bench/made-rig';
@@ -19,6 +20,7 @@ const [parameter] = demo.parameters;
 const wish = { school: demo.preferences.school, channels: 'own', notes: false } as const;
 if (!parameter) throw new Error('demo changed');
 const judgeApi = () => workerApi<JudgeWorker>(() => import('./judge.worker'));
+const wholeOf = (rig: Rig) => ({ ...renewalOf(judge(rig), true), toEnter: countToEnter(indexRig(rig)) });
 const loaded = async (judging: JudgeWorker): Promise<Renewal> => {
   const renewal = await judging.load(demo);
   if (!renewal) throw new Error('another rig came in between');
@@ -42,7 +44,7 @@ describe('the judge', () => {
     expect(after.ok && told).not.toBeNull();
     expect(judging.edit(edit)).toBeNull();
     expect(judging.edit(invert(edit))).not.toBeNull();
-    expect(await judging.load(demo)).toEqual(renewalOf(judge(demo), true));
+    expect(await judging.load(demo)).toEqual(wholeOf(demo));
   });
   it('applies of a plan what it showed, and of the plan before nothing', async () => {
     const judging = await judgeApi();
@@ -89,7 +91,7 @@ describe('the judge', () => {
       if (told.length === 1) judging.first(scrolled);
     });
     expect(told).toEqual([shown, scrolled]);
-    expect(whole).toEqual(renewalOf(judge(large), true));
+    expect(whole).toEqual(wholeOf(large));
   });
   it('answers what is asked while it judges: of the rig at once, of the judgement once there is one; another rig comes in between', async () => {
     const judging = await judgeApi();
@@ -100,7 +102,7 @@ describe('the judge', () => {
     const late = judging.planned(1, []);
     const whole = judging.load(demo);
     expect(await left).toBeNull();
-    expect(await whole).toEqual(renewalOf(judge(demo), true));
+    expect(await whole).toEqual(wholeOf(demo));
     expect(await late).toBeNull();
   });
   it('stops mending when it is told to', async () => {

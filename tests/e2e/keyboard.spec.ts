@@ -72,3 +72,17 @@ test('from an empty list to a ticked sheet without a mouse', async ({ page }) =>
   await page.keyboard.press('Control+z');
   await expect(page.getByRole('checkbox', { name: /^FS 1 press, .*: entered$/ })).not.toBeChecked();
 });
+
+test('a menu gives the focus back as it closes, also the first time, when it had to be fetched', async ({ page }) => {
+  await page.goto('/rigs/lantern-hour/map');
+  await expect(page.getByText('looking…')).toHaveCount(0);
+  for (const name of [/^Lantern Hour$/, /^Columns$/]) {
+    const button = page.getByRole('button', { name });
+    await button.focus();
+    await page.keyboard.press('Enter');
+    await expect(page.getByRole('menu')).toBeVisible();
+    await page.keyboard.press('Escape');
+    await expect(page.getByRole('menu')).toHaveCount(0);
+    await expect(button).toBeFocused();
+  }
+});

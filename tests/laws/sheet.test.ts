@@ -5,7 +5,8 @@ import Papa from 'papaparse';
 import { describe, expect, it } from 'vitest';
 import type { ChainEvent } from '@/core/bench';
 import { unguardedCell, writeSheet } from '@/core/formats';
-import { indexRig, type Rig, standInOf } from '@/core/rig';
+import { addressKey } from '@/core/midi';
+import { addressesOf, indexRig, type Rig, standInOf } from '@/core/rig';
 import { factNames, factWord, makeSheet } from '@/core/sheets';
 import { lanternHour } from '@/demo/lantern-hour';
 import { madeRig } from '../bench/made-rig';
@@ -134,15 +135,17 @@ const sharesSignal = ({ layers }: Rig): boolean => {
 };
 
 /**
- * The first exception: where a target came with a number for a parameter and a player entered the same number for it once more, which of the two acts last is the target's own
- * affair. No sheet can say it, and nobody can enter it.
+ * The first exception: where a target came with a number for a parameter and a player entered the same number for it once more, be it as one of a run, which of the two
+ * acts last is the target's own affair. No sheet can say it, and nobody can enter it.
  */
 const sharesWithGiven = ({ landings }: Rig): boolean =>
-  landings.some(
-    (a) =>
-      a.given !== null &&
-      landings.some((b) => b !== a && b.parameterId === a.parameterId && JSON.stringify(b.address) === JSON.stringify(a.address)),
-  );
+  landings.some((a) => {
+    if (a.given === null) return false;
+    const numbers = new Set(addressesOf(a).map(addressKey));
+    return landings.some(
+      (b) => b !== a && b.parameterId === a.parameterId && addressesOf(b).some((m) => numbers.has(addressKey(m))),
+    );
+  });
 
 describe('the sheet is enough', () => {
   it('from its lines, and from its CSV, the same rig can be built', () => {

@@ -1,7 +1,7 @@
 // Two states of a rig side by side: what each parameter is moved by, and which numbers changed hands.
 import { addressKey, type Message, shortName } from '../midi';
 import { type Assignment, messagesOf, type RigIndex } from '../rig';
-import { placeWords } from './sheet';
+import { placeWords } from './place-words';
 
 /** A line that reads otherwise in the two states; null where there is nothing. */
 export interface Compared {

@@ -1,9 +1,9 @@
 // The steps in a controller: set-up, its layers, what holds at its places, then slot by slot what each control does, each slot saved before the next.
 import type { Assignment, Controller, RigIndex, Target } from '../rig';
 import type { SheetLine } from './line';
+import { placeWords } from './place-words';
 import { recipeFor } from './recipe-values';
 import { doneBefore } from './set-up-lines';
-import { placeWords } from './sheet';
 import { type EntryStep, SECONDS } from './step';
 
 /** The steps for the lines of one controller; none for no lines. */

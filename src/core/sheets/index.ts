@@ -19,9 +19,10 @@ export { type Fact, type FactName, factNames, factWord } from './fact';
 export { isProgrammed, linesOfFunction } from './function-lines';
 export { type Home, homesOf } from './homes';
 export { isEntered, type SheetLine, saysOn, textOf, tickedRow } from './line';
+export { placeWords } from './place-words';
 export { type Recipe, type RecipeValues, recipeBlanks, writeRecipe } from './recipe';
 export { exampleValues, recipeValues } from './recipe-values';
-export { countToEnter, makeSheet, openLines, placeWords, type Sheet } from './sheet';
+export { countToEnter, makeSheet, openLines, type Sheet } from './sheet';
 export { standsNow, tickFor } from './ticked';
 
 export { translatorWords } from './translator-lines';

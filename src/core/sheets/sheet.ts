@@ -1,5 +1,5 @@
 // The sheet: what to enter in each controller and in each target, control by control, in the notation of that device.
-import type { Assignment, Controller, RigIndex, Target, Tickable } from '../rig';
+import type { Controller, RigIndex, Target, Tickable } from '../rig';
 import { type Sent, sentOn } from '../wires';
 import { controllerLines, isProgrammed, keeperOf } from './function-lines';
 import { targetLines } from './landing-lines';
@@ -71,19 +71,3 @@ function toTick(index: RigIndex, sent: Sent): readonly Tickable[] {
 
 /** Lines that are to be entered and are not ticked yet. */
 export const openLines = (lines: readonly SheetLine[]): readonly SheetLine[] => lines.filter((l) => isEntered(l) === false);
-
-/** A bank and layer as the player knows them: `Overture · Heel`, `every bank · Base`. */
-export function placeWords(
-  index: RigIndex,
-  controller: Controller,
-  place: Pick<Assignment, 'bank' | 'page' | 'layerId'>,
-): string {
-  const bank =
-    place.bank === null
-      ? controller.firmware.banks > 1
-        ? 'every bank'
-        : ''
-      : controller.bankNames[place.bank - 1] || `Bank ${place.bank}`;
-  const layer = place.layerId === null ? 'Base' : (index.layers.get(place.layerId)?.name ?? '?');
-  return [bank, place.page === null ? '' : `page ${place.page}`, layer].filter((s) => s !== '').join(' · ');
-}

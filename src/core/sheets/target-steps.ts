@@ -19,8 +19,8 @@ import {
 import { addressAt, outletFor } from '../wires';
 import { afterwards } from './control-steps';
 import { isEntered, type SheetLine } from './line';
+import { placeWords } from './place-words';
 import { sendersOf } from './senders';
-import { placeWords } from './sheet';
 import { type EntryStep, SECONDS } from './step';
 
 const scopes: { readonly [S in Target['reception']['scope']]: string } = {

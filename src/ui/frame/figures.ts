@@ -3,7 +3,6 @@ import { counted } from '@/core/base';
 import type { Finding } from '@/core/checks';
 import { coverageOf } from '@/core/proof';
 import type { RigIndex } from '@/core/rig';
-import { countToEnter } from '@/core/sheets';
 
 export interface Figures {
   readonly controllers: number;
@@ -13,7 +12,8 @@ export interface Figures {
   /** Functions, of whatever kind: where there is none, nothing can be right or wrong with them. */
   readonly functions: number;
   readonly scripts: number;
-  readonly toEnter: number;
+  /** Null until they were counted. */
+  readonly toEnter: number | null;
   readonly proved: number;
   readonly toProve: number;
   readonly stops: number;
@@ -24,8 +24,15 @@ export interface Figures {
   readonly judged: boolean;
 }
 
-/** `judged`: whether the findings are those of this rig, and not those of nobody yet. */
-export function figuresOf(index: RigIndex, findings: ReadonlyMap<string, readonly Finding[]>, judged: boolean): Figures {
+/** What the judge has told. */
+interface FromJudge {
+  readonly findings: ReadonlyMap<string, readonly Finding[]>;
+  /** Whether the findings are those of this rig, and not those of nobody yet. */
+  readonly judged: boolean;
+  readonly toEnter: number | null;
+}
+
+export function figuresOf(index: RigIndex, { findings, judged, toEnter }: FromJudge): Figures {
   const { rig } = index;
   let stops = 0;
   let cautions = 0;
@@ -46,7 +53,7 @@ export function figuresOf(index: RigIndex, findings: ReadonlyMap<string, readonl
     parameters: rig.parameters.length,
     functions: rig.assignments.length,
     scripts: rig.scripts.length,
-    toEnter: countToEnter(index),
+    toEnter,
     proved: coverage.proved,
     toProve: coverage.all,
     stops,
@@ -74,6 +81,14 @@ export function numbersTold({ judged, clashes, functions }: Figures): Told {
   if (!judged) return looking;
   const words = clashes === 0 ? 'no clash' : counted(clashes, 'clash', 'clashes');
   return { figure: words, spoken: words, tone: clashes > 0 ? 'stop' : 'plain' };
+}
+
+/** What is said of the sheet. */
+export function sheetTold({ toEnter, functions }: Figures): Told {
+  if (toEnter === null) return looking;
+  const spoken = `${counted(toEnter, 'line')} to enter`;
+  const figure = toEnter > 0 ? `${toEnter} to enter` : functions === 0 ? 'empty' : 'all entered';
+  return { figure, spoken, tone: 'plain' };
 }
 
 /** What is said of findings. */

@@ -10,13 +10,16 @@ import { cx } from '../primitives/cx';
 import { Link } from '../primitives/link';
 import { useRig } from '../store/provider';
 import { isJudged } from '../store/rig-store';
-import { checksTold, type Figures, figuresOf, numbersTold } from './figures';
+import { checksTold, type Figures, figuresOf, numbersTold, sheetTold } from './figures';
 import { Mark } from './mark';
 import { menuButton, type OtherRig } from './menu-button';
 import { type Opened, useRigCommands } from './rig-commands';
 import { UndoButtons } from './undo-buttons';
 
-const RigMenu = dynamic(() => import('./rig-menu').then((m) => m.RigMenu), { ssr: false });
+const RigMenu = dynamic(() => import('./rig-menu').then((m) => m.RigMenu), {
+  ssr: false,
+  loading: () => <span className={menuButton} />,
+});
 const Palette = dynamic(() => import('./palette').then((m) => m.Palette), { ssr: false });
 const KeysDialog = dynamic(() => import('./keys-dialog').then((m) => m.KeysDialog), { ssr: false });
 const MergeDialog = dynamic(() => import('../import/merge-dialog').then((m) => m.MergeDialog), { ssr: false });
@@ -27,11 +30,12 @@ const RenameDialog = dynamic(() => import('./rename-dialog').then((m) => m.Renam
 export function Head({ others }: { readonly others: readonly OtherRig[] }) {
   const index = useRig((s) => s.index);
   const findings = useRig((s) => s.findings);
-  // The menu of rigs comes when it is first opened, not with the first view.
+  // The menu of rigs comes when it is first opened, not with the first view; it stays then, and takes the focus back as it closes.
   const [menu, setMenu] = useState(false);
   const [open, setOpen] = useState<Opened>('none');
   const judged = useRig(isJudged);
-  const figures = useMemo(() => figuresOf(index, findings, judged), [index, findings, judged]);
+  const toEnter = useRig((s) => s.toEnter);
+  const figures = useMemo(() => figuresOf(index, { findings, judged, toEnter }), [index, findings, judged, toEnter]);
   const { rig } = index;
   const home = `/rigs/${rig.id}`;
 
@@ -52,7 +56,6 @@ export function Head({ others }: { readonly others: readonly OtherRig[] }) {
           onRename={() => setOpen('rename')}
           onTemplate={() => setOpen('template')}
           onMerge={() => setOpen('merge')}
-          onClosed={() => setMenu(false)}
         />
       ) : (
         <button type="button" aria-haspopup="menu" onClick={() => setMenu(true)} className={menuButton}>
@@ -106,12 +109,7 @@ function WorkSteps({ figures, rig, home }: { readonly figures: Figures; readonly
         spoken={`play the rig, ${counted(figures.scripts, 'script')} kept`}
       />
       <Step href={`${home}/checks`} name="Checks" {...checksTold(figures)} />
-      <Step
-        href={`${home}/sheet`}
-        name="Sheet"
-        figure={figures.toEnter === 0 ? (rig.assignments.length === 0 ? 'empty' : 'all entered') : `${figures.toEnter} to enter`}
-        spoken={`${counted(figures.toEnter, 'line')} to enter`}
-      />
+      <Step href={`${home}/sheet`} name="Sheet" {...sheetTold(figures)} />
       <Step
         href={`${home}/proof`}
         name="Proof"

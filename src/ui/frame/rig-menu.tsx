@@ -14,13 +14,12 @@ interface Props {
   readonly onRename: () => void;
   readonly onTemplate: () => void;
   readonly onMerge: () => void;
-  readonly onClosed: () => void;
 }
 
 /** Rename, export, save as a template, and the other rigs. Opens as soon as it is there. */
-export function RigMenu({ others, name, id, onRename, onTemplate, onMerge, onClosed }: Props) {
+export function RigMenu({ others, name, id, onRename, onTemplate, onMerge }: Props) {
   return (
-    <DropdownMenu.Root modal={false} defaultOpen onOpenChange={(on) => !on && onClosed()}>
+    <DropdownMenu.Root modal={false} defaultOpen>
       <DropdownMenu.Trigger className={menuButton}>
         <span className="truncate">{name}</span>
         <ChevronDown size={14} aria-hidden className="shrink-0" />

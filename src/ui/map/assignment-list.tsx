@@ -2,17 +2,25 @@
 
 // The list of assignments with their outcome in words.
 
-import { createColumnHelper, flexRender, getCoreRowModel, type Row, type Table, useReactTable } from '@tanstack/react-table';
 import { type ReactVirtualizer, useVirtualizer } from '@tanstack/react-virtual';
 import dynamic from 'next/dynamic';
-import { type CSSProperties, type KeyboardEvent, type RefObject, useEffect, useMemo, useRef, useState } from 'react';
+import {
+  type ComponentType,
+  type CSSProperties,
+  type KeyboardEvent,
+  type RefObject,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+} from 'react';
 import type { Assignment, RigIndex } from '@/core/rig';
 import type { Show } from '../place/use-place';
 import { Button } from '../primitives/button';
 import { cx } from '../primitives/cx';
 import { useOnScreen, useRig } from '../store/provider';
 import { Channel, DrawnContext, Moves, Named, Range, Result, Sends, Text } from './list-cells';
-import { type ColumnId, ColumnsMenu, gridOf, type Shown, useShownColumns } from './list-columns';
+import { type ColumnId, columnsButton, gridOf, type Shown, useShownColumns } from './list-columns';
 import { inOrderOf, nextOrder, type Order } from './list-order';
 import { type Picks, usePicks } from './use-picks';
 
@@ -25,7 +33,6 @@ interface Props {
   readonly onChoose: (assignment: Assignment) => void;
 }
 
-const column = createColumnHelper<Assignment>();
 const ROW = 30;
 const GRID = 'grid items-center gap-3 px-3';
 
@@ -36,25 +43,18 @@ export function AssignmentList({ index, assignments: listed, chosen, show, onSho
   const [shown, showColumn] = useShownColumns();
   const assignments = useMemo(() => inOrderOf(index, listed, findings, sorted), [index, listed, findings, sorted]);
   const drawn = useMemo(() => ({ index, outcomes, findings, show }), [index, outcomes, findings, show]);
-  const table = useReactTable({
-    data: assignments as Assignment[],
-    columns,
-    getCoreRowModel: getCoreRowModel(),
-    getRowId: ({ id }) => id,
-    state: { columnVisibility: Object.fromEntries(columns.map(({ id = '' }) => [id, shown.has(id as ColumnId)])) }, // border: the ids of the list below
-  });
+  const seen = useMemo(() => columns.filter((c) => shown.has(c.id)), [shown]);
   const scroll = useRef<HTMLDivElement>(null);
-  const model = table.getRowModel().rows;
   const virtual = useVirtualizer({
-    count: model.length,
+    count: assignments.length,
     getScrollElement: () => scroll.current,
     estimateSize: () => ROW,
     overscan: 12,
   });
   const lines = virtual.getVirtualItems();
   const [top, bottom] = [lines[0]?.index ?? 0, lines.at(-1)?.index ?? 0];
-  useOnScreen(useMemo(() => model.slice(top, bottom + 1).map((r) => r.id), [model, top, bottom]));
-  const at = model.findIndex((r) => r.id === chosen);
+  useOnScreen(useMemo(() => assignments.slice(top, bottom + 1).map((a) => a.id), [assignments, top, bottom]));
+  const at = assignments.findIndex((a) => a.id === chosen);
   const order = useMemo(() => assignments.map((a) => a.id), [assignments]);
   const picks = usePicks(order);
   const [changing, setChanging] = useState(false);
@@ -65,11 +65,11 @@ export function AssignmentList({ index, assignments: listed, chosen, show, onSho
 
   const keyDown = (event: KeyboardEvent): void => {
     const by = event.key === 'ArrowDown' ? 1 : event.key === 'ArrowUp' ? -1 : 0;
-    const next = by === 0 ? undefined : model[Math.min(model.length - 1, Math.max(0, at + by))];
-    const taken = picks.key(event, model[at]?.id ?? null, next?.id ?? null);
+    const next = by === 0 ? undefined : assignments[Math.min(assignments.length - 1, Math.max(0, at + by))];
+    const taken = picks.key(event, assignments[at]?.id ?? null, next?.id ?? null);
     if (by === 0 && !taken) return;
     event.preventDefault();
-    if (next) onChoose(next.original);
+    if (next) onChoose(next);
   };
 
   const tracks = gridOf(shown, show !== 'place');
@@ -91,9 +91,9 @@ export function AssignmentList({ index, assignments: listed, chosen, show, onSho
           <AssignmentGrid
             chosen={chosen}
             onChoose={onChoose}
-            table={table}
+            seen={seen}
             scroll={scroll}
-            model={model}
+            assignments={assignments}
             virtual={virtual}
             keyDown={keyDown}
             tracks={tracks}
@@ -112,14 +112,20 @@ export function AssignmentList({ index, assignments: listed, chosen, show, onSho
 
 const SeveralDialog = dynamic(() => import('./several-dialog').then((m) => m.SeveralDialog), { ssr: false });
 
-const columns = [
-  column.display({ id: 'control', header: 'Control', cell: ({ row }) => <Named assignment={row.original} /> }),
-  column.display({ id: 'sends', header: 'Sends', cell: ({ row }) => <Sends assignment={row.original} /> }),
-  column.display({ id: 'channel', header: 'Ch', cell: ({ row }) => <Channel assignment={row.original} /> }),
-  column.display({ id: 'lands', header: 'Moves', cell: ({ row }) => <Moves assignment={row.original} /> }),
-  column.display({ id: 'range', header: 'Range', cell: ({ row }) => <Range assignment={row.original} /> }),
-  column.display({ id: 'text', header: 'Text', cell: ({ row }) => <Text assignment={row.original} /> }),
-  column.display({ id: 'result', header: 'Result', cell: ({ row }) => <Result assignment={row.original} /> }),
+interface Column {
+  readonly id: ColumnId;
+  readonly head: string;
+  readonly Cell: ComponentType<{ readonly assignment: Assignment }>;
+}
+
+const columns: readonly Column[] = [
+  { id: 'control', head: 'Control', Cell: Named },
+  { id: 'sends', head: 'Sends', Cell: Sends },
+  { id: 'channel', head: 'Ch', Cell: Channel },
+  { id: 'lands', head: 'Moves', Cell: Moves },
+  { id: 'range', head: 'Range', Cell: Range },
+  { id: 'text', head: 'Text', Cell: Text },
+  { id: 'result', head: 'Result', Cell: Result },
 ];
 
 function WhichAssignments({
@@ -174,7 +180,7 @@ function WhichAssignments({
         </span>
       ) : (
         <span className="ml-auto flex items-center gap-1 pr-1">
-          <ColumnsMenu shown={shown} onShow={onColumn} />
+          <ColumnsButton shown={shown} onShow={onColumn} />
           <span className="font-mono text-xs text-ink-2" title="Ctrl or Shift with a click, Space, or Ctrl A choose several">
             {count}
           </span>
@@ -184,14 +190,30 @@ function WhichAssignments({
   );
 }
 
+const ColumnsMenu = dynamic(() => import('./columns-menu').then((m) => m.ColumnsMenu), {
+  ssr: false,
+  loading: () => <span className={columnsButton}>Columns</span>,
+});
+
+/** The menu of columns comes when it is first opened, not with the first view. */
+function ColumnsButton({ shown, onShow }: { readonly shown: Shown; readonly onShow: (id: ColumnId, on: boolean) => void }) {
+  const [asked, setAsked] = useState(false);
+  if (asked) return <ColumnsMenu shown={shown} onShow={onShow} />;
+  return (
+    <button type="button" aria-haspopup="menu" onClick={() => setAsked(true)} className={columnsButton}>
+      Columns
+    </button>
+  );
+}
+
 /** The heads of the columns; a click orders the list by one. */
 function Heads({
-  table,
+  seen,
   tracks,
   sorted,
   onSort,
 }: {
-  readonly table: Table<Assignment>;
+  readonly seen: readonly Column[];
   readonly tracks: CSSProperties;
   readonly sorted: Order | null;
   readonly onSort: (by: ColumnId) => void;
@@ -202,12 +224,11 @@ function Heads({
       className={cx(GRID, 'sticky top-0 z-10 h-7 border-b bg-sheet text-xs font-semibold text-ink-2')}
       style={tracks}
     >
-      {table.getFlatHeaders().map((h) => {
-        const by = h.id as ColumnId; // border: the ids of the columns below
-        const here = sorted?.by === by;
+      {seen.map(({ id, head }) => {
+        const here = sorted?.by === id;
         return (
           <span
-            key={h.id}
+            key={id}
             role="columnheader"
             aria-sort={here ? (sorted.down ? 'descending' : 'ascending') : 'none'}
             className="min-w-0"
@@ -215,10 +236,10 @@ function Heads({
             <button
               type="button"
               title="Order the list by it: up, down, as the panel has it"
-              onClick={() => onSort(by)}
+              onClick={() => onSort(id)}
               className="max-w-full truncate hover:text-ink"
             >
-              {flexRender(h.column.columnDef.header, h.getContext())}
+              {head}
               {here && <span aria-hidden> {sorted.down ? '↓' : '↑'}</span>}
             </button>
           </span>
@@ -232,9 +253,9 @@ function Heads({
 function AssignmentGrid({
   chosen,
   onChoose,
-  table,
+  seen,
   scroll,
-  model,
+  assignments,
   virtual,
   keyDown,
   tracks,
@@ -244,9 +265,9 @@ function AssignmentGrid({
 }: {
   readonly chosen: string | null;
   readonly onChoose: (assignment: Assignment) => void;
-  readonly table: Table<Assignment>;
+  readonly seen: readonly Column[];
   readonly scroll: RefObject<HTMLDivElement | null>;
-  readonly model: Row<Assignment>[];
+  readonly assignments: readonly Assignment[];
   readonly virtual: ReactVirtualizer<HTMLDivElement, Element>;
   readonly keyDown: (event: KeyboardEvent) => void;
   readonly tracks: CSSProperties;
@@ -260,15 +281,15 @@ function AssignmentGrid({
       role="grid"
       aria-label="Assignments"
       aria-multiselectable
-      aria-rowcount={model.length + 1}
+      aria-rowcount={assignments.length + 1}
       tabIndex={0}
       onKeyDown={keyDown}
       className="min-h-0 flex-1 overflow-auto outline-offset-[-2px]"
     >
-      <Heads table={table} tracks={tracks} sorted={sorted} onSort={onSort} />
+      <Heads seen={seen} tracks={tracks} sorted={sorted} onSort={onSort} />
       <div className="relative" style={{ height: virtual.getTotalSize(), minWidth: tracks.minWidth }}>
         {virtual.getVirtualItems().map((item) => {
-          const row = model[item.index];
+          const row = assignments[item.index];
           if (!row) return null;
           const here = row.id === chosen;
           return (
@@ -279,7 +300,7 @@ function AssignmentGrid({
               aria-selected={here || picks.ids.has(row.id)}
               aria-rowindex={item.index + 2}
               data-assignment={row.id}
-              onClick={(e) => picks.click(row.id, e) || onChoose(row.original)}
+              onClick={(e) => picks.click(row.id, e) || onChoose(row)}
               className={cx(
                 GRID,
                 'absolute inset-x-0 cursor-pointer border-b text-[13.5px] hover:bg-film/70',
@@ -288,9 +309,9 @@ function AssignmentGrid({
               )}
               style={{ ...tracks, top: item.start, height: ROW }}
             >
-              {row.getVisibleCells().map((cell) => (
-                <span key={cell.id} role="gridcell" className="truncate">
-                  {flexRender(cell.column.columnDef.cell, cell.getContext())}
+              {seen.map(({ id, Cell }) => (
+                <span key={id} role="gridcell" className="truncate">
+                  <Cell assignment={row} />
                 </span>
               ))}
             </div>

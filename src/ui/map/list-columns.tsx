@@ -1,15 +1,13 @@
 'use client';
 // The columns of the list of assignments: which there are, how wide they are, and which are shown, as this browser keeps it.
-import { DropdownMenu } from 'radix-ui';
 import { useCallback, useEffect, useState } from 'react';
 import type { Assignment, RigIndex } from '@/core/rig';
-import { menuBox } from '../primitives/menu';
 import { rangeWords, sendsOf } from './list-cells';
 
 export type ColumnId = 'control' | 'sends' | 'channel' | 'lands' | 'range' | 'text' | 'result';
 
 /** In their order: at least so many pixels wide, and of the room that is left so many parts. */
-const columns: readonly {
+export const columns: readonly {
   readonly id: ColumnId;
   readonly name: string;
   readonly least: number;
@@ -27,7 +25,7 @@ const columns: readonly {
 ];
 
 /** Always there: without it no line says whose it is. */
-const FIXED: ColumnId = 'control';
+export const FIXED: ColumnId = 'control';
 
 export type Shown = ReadonlySet<ColumnId>;
 const usual: Shown = new Set(columns.filter((c) => c.chosen).map((c) => c.id));
@@ -88,31 +86,5 @@ export function wordsIn(index: RigIndex, row: Assignment, by: ColumnId): string 
   }
 }
 
-/** Chooses the columns. */
-export function ColumnsMenu({ shown, onShow }: { readonly shown: Shown; readonly onShow: (id: ColumnId, on: boolean) => void }) {
-  return (
-    <DropdownMenu.Root modal={false}>
-      <DropdownMenu.Trigger className="h-6 rounded-sm px-2 text-xs text-ink-2 hover:text-ink">Columns</DropdownMenu.Trigger>
-      <DropdownMenu.Portal>
-        <DropdownMenu.Content align="end" sideOffset={4} className={menuBox('w-40')}>
-          {columns
-            .filter((c) => c.id !== FIXED)
-            .map((c) => (
-              <DropdownMenu.CheckboxItem
-                key={c.id}
-                checked={shown.has(c.id)}
-                onSelect={(e) => e.preventDefault()}
-                onCheckedChange={(on) => onShow(c.id, on)}
-                className="flex cursor-pointer items-center gap-2 rounded-sm px-2 py-1 text-sm outline-none data-[highlighted]:bg-verdigris-wash"
-              >
-                <span className="w-4 text-verdigris">
-                  <DropdownMenu.ItemIndicator>✓</DropdownMenu.ItemIndicator>
-                </span>
-                {c.id === 'channel' ? 'Channel' : c.name}
-              </DropdownMenu.CheckboxItem>
-            ))}
-        </DropdownMenu.Content>
-      </DropdownMenu.Portal>
-    </DropdownMenu.Root>
-  );
-}
+/** What the button of the menu of columns looks like, before and after the menu itself has been fetched. */
+export const columnsButton = 'h-6 rounded-sm px-2 text-xs text-ink-2 hover:text-ink';

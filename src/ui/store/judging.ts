@@ -3,7 +3,7 @@
 import { proxy, type Remote } from 'comlink';
 import type { Renewal } from '@/core/checks';
 import type { Rig } from '@/core/rig';
-import type { JudgeWorker } from '@/workers/judge.worker';
+import type { JudgeWorker, Told } from '@/workers/judge.worker';
 import type { Judge } from './rig-store';
 
 export interface Judging extends Judge {
@@ -17,11 +17,11 @@ export interface Judging extends Judge {
 const MOST_FIRST = 600;
 
 /** `shown`: the rig as it is on the screen; `take`: takes over what came of judging. */
-export function judging(shown: () => Rig, take: (renewal: Renewal) => void): Judging {
+export function judging(shown: () => Rig, take: (renewal: Renewal | Told) => void): Judging {
   const parts = new Map<string, readonly string[]>();
   const first = (): readonly string[] => [...new Set([...parts.values()].flat())].slice(0, MOST_FIRST);
   let loading = false;
-  const load = async (asked: Remote<JudgeWorker>, rig: Rig): Promise<Renewal | null> => {
+  const load = async (asked: Remote<JudgeWorker>, rig: Rig): Promise<Told | null> => {
     loading = true;
     const renewal = await asked.load(
       rig,
@@ -35,7 +35,7 @@ export function judging(shown: () => Rig, take: (renewal: Renewal) => void): Jud
   };
   let worker: Remote<JudgeWorker> | null = null;
   let line: Promise<unknown> = Promise.resolve();
-  const queue = (work: (judge: Remote<JudgeWorker>) => Promise<Renewal | null>): void => {
+  const queue = (work: (judge: Remote<JudgeWorker>) => Promise<Told | null>): void => {
     line = line.then(async () => {
       if (!worker) return;
       const asked = worker;

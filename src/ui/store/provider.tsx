@@ -40,7 +40,7 @@ function openStore(opened: Opened) {
   };
   const judge = judging(
     () => store.getState().index.rig,
-    (renewal) => store.setState(withRenewal(renewal, store.getState())),
+    (told) => store.setState({ ...withRenewal(told, store.getState()), ...('toEnter' in told ? { toEnter: told.toEnter } : {}) }),
   );
   const store: RigStore = createRigStore(opened, judge, notify, keep);
   return { store, judge, windowId };

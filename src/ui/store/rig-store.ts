@@ -45,6 +45,8 @@ export interface RigState {
   readonly findings: ReadonlyMap<string, readonly Finding[]>;
   /** Whether all of it was judged once; until then only what is on the screen may be. */
   readonly judged: boolean;
+  /** Lines of the sheet that are still to be entered; null until they were counted. */
+  readonly toEnter: number | null;
   /** Applies an edit at once and sends it. False, with a word to the user, when it does not apply. */
   readonly edit: (edit: Edit) => boolean;
   readonly undo: () => void;
@@ -145,9 +147,7 @@ export function createRigStore(opened: Opened, judge: Judge, notify: Notify, kee
       index: indexRig(sync.shown),
       ...seen(sync),
       far: null,
-      outcomes: new Map(),
-      findings: new Map(),
-      judged: false,
+      ...notJudged,
       edit: (edit) => {
         const id = nanoid(12);
         own.add(id);
@@ -165,6 +165,14 @@ export function createRigStore(opened: Opened, judge: Judge, notify: Notify, kee
     };
   });
 }
+
+/** What is known before the judge has spoken. */
+const notJudged: Pick<RigState, 'outcomes' | 'findings' | 'judged' | 'toEnter'> = {
+  outcomes: new Map(),
+  findings: new Map(),
+  judged: false,
+  toEnter: null,
+};
 
 /** What the screen shows of what is on its way. */
 const seen = (state: SyncState) => ({
