@@ -209,9 +209,9 @@ function GoWords({
             value={to.bank}
             onChange={(e) => put({ type: 'go', to: { type: 'bank', bank: Number(e.target.value) } })}
           >
-            {Array.from({ length: banks }, (_, i) => (
-              <option key={controller.bankNames[i] ?? `bank ${i}`} value={i + 1}>
-                {i + 1} {controller.bankNames[i] ?? ''}
+            {Array.from({ length: banks }, (_, i) => i + 1).map((n) => (
+              <option key={n} value={n}>
+                {n} {controller.bankNames[n - 1] ?? ''}
               </option>
             ))}
           </WordSelect>

@@ -204,7 +204,7 @@ function PlaceWord({
   const count = controller.firmware[what === 'bank' ? 'banks' : 'pages'];
   if (count === 1) return null;
   const { bank, page, layerId } = assignment;
-  const name = (n: number): string => (what === 'bank' ? (controller.bankNames[n - 1] ?? `Bank ${n}`) : `page ${n}`);
+  const name = (n: number): string => (what === 'bank' ? controller.bankNames[n - 1] || `Bank ${n}` : `page ${n}`);
   return (
     <WordSelect
       aria-label={what === 'bank' ? 'Bank' : 'Page'}

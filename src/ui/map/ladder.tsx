@@ -65,7 +65,7 @@ export const Ladder = memo(function Ladder({ index, controller, place, onPlace, 
                 ? controller.firmware.banks > 1
                   ? 'Every bank'
                   : 'Always'
-                : (controller.bankNames[bank - 1] ?? `Bank ${bank}`);
+                : controller.bankNames[bank - 1] || `Bank ${bank}`;
             return (
               <tr key={bank ?? 0}>
                 <th scope="row" className="max-w-[84px] truncate pr-1 text-left font-normal text-ink-2" title={name}>

@@ -24,7 +24,7 @@ export function MapHead({ index, controller, where, go }: Props) {
           ? ''
           : place.bank === null
             ? 'Every bank'
-            : `Bank ${place.bank} “${controller.bankNames[place.bank - 1] ?? ''}”`}
+            : bankWords(place.bank, controller.bankNames[place.bank - 1])}
         {controller.firmware.pages === 1 ? '' : place.page === null ? ', every page' : `, page ${place.page}`}{' '}
         <LayerMark layer={layer} size={10} />{' '}
         <span className="truncate">{layer ? `${layer.name} layer, made in the ${layer.madeIn}` : 'Base layer'}</span>
@@ -51,3 +51,6 @@ export function MapHead({ index, controller, where, go }: Props) {
     </div>
   );
 }
+
+/** A bank by its number, and by its name where somebody gave it one. */
+const bankWords = (bank: number, name: string | undefined): string => (name ? `Bank ${bank} “${name}”` : `Bank ${bank}`);
