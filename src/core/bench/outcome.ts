@@ -85,7 +85,7 @@ export function outcome(index: RigIndex, assignment: Assignment, around: Surroun
   const stage = stageOf(around, index, assignment);
   if (stage.type !== 'ready') return stage;
   const { chain, slot } = stage;
-  const plays = new Map<Start, Trace>([[chain.targets.start, usualPlay(stage)]]);
+  const plays = new Map<Start, Trace>([[chain.targets.start, usualPlay(around, stage)]]);
   const playFrom = (start: Start): Trace => {
     const trace = plays.get(start) ?? playOn(stage, start);
     plays.set(start, trace);
@@ -145,8 +145,8 @@ export const stageOf = onceFor((around: Surroundings, index: RigIndex, assignmen
   setUp(index, assignment, around),
 );
 
-/** The trace of the standard script from the start values, played once for a stage. */
-export const usualPlay = onceFor((stage: Stage): Trace => playOn(stage, stage.chain.targets.start));
+/** The trace of the standard script from the start values, played once for the stage that is on. */
+export const usualPlay = onceFor((_around: Surroundings, stage: Stage): Trace => playOn(stage, stage.chain.targets.start));
 
 /**
  * Everything that an assignment needs to be played: its chain, and its script from the place it stands at. `beside` brings another

@@ -245,7 +245,7 @@ export function valuesOf(index: RigIndex, assignment: Assignment, parameter: Par
   const stage = stageFor(index, assignment, around);
   const slot = stage?.chain.targets.slots.get(parameter.id);
   if (!stage || slot === undefined) return [parameter.start];
-  const trace = usualPlay(stage);
+  const trace = usualPlay(around, stage);
   const values = [parameter.start];
   for (let i = 0; i < trace.kind.length; i++) if (trace.kind[i] === VALUE && trace.a[i] === slot) values.push(trace.b[i] ?? 0);
   return values;
