@@ -11,6 +11,8 @@ const LIMIT_DB = -15;
 const GLIDE_S = 0.006;
 /** Ahead of now: what came within one look of the bench keeps its distances. */
 const AHEAD_S = 0.04;
+/** However late it is, so far ahead: what begins before now can pass unheard where the page is slow. */
+const LEAST_S = 0.02;
 /** A loop of four strikes: from one to the next, and which tones. */
 const BEAT_S = 0.4;
 const PATTERN = [0, 2, 1, 3];
@@ -193,6 +195,6 @@ export class Voices {
   }
 
   #at(agoMs: number): number {
-    return this.#context.currentTime + Math.max(0, AHEAD_S - Math.min(agoMs / 1000, AHEAD_S));
+    return this.#context.currentTime + Math.max(LEAST_S, AHEAD_S - agoMs / 1000);
   }
 }
