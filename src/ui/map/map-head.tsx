@@ -1,5 +1,6 @@
 // The line over the panel: which controller and place it shows, and what its tape says.
 import type { Controller, RigIndex } from '@/core/rig';
+import { bankWords } from '../place/bank-words';
 import type { GoTo, Where } from '../place/use-place';
 import { cx } from '../primitives/cx';
 import { LayerMark } from '../primitives/marks';
@@ -51,6 +52,3 @@ export function MapHead({ index, controller, where, go }: Props) {
     </div>
   );
 }
-
-/** A bank by its number, and by its name where somebody gave it one. */
-const bankWords = (bank: number, name: string | undefined): string => (name ? `Bank ${bank} “${name}”` : `Bank ${bank}`);

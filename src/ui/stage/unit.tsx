@@ -8,6 +8,7 @@ import type { Controller, RigIndex } from '@/core/rig';
 import type { PortNow } from '@/ports';
 import { type PortProblem, problemWords } from '@/ports';
 import type { DrawnInput, StageWorker } from '@/workers/stage.worker';
+import { bankWords } from '../place/bank-words';
 import { Button } from '../primitives/button';
 import { StagePanel } from './stage-panel';
 
@@ -124,8 +125,7 @@ function PortWords({ port }: { readonly port: 'opening' | PortProblem }) {
 
 function placeName(controller: Controller, { bank, page }: Pick<Whereabouts, 'bank' | 'page'>): string {
   const { banks, pages } = controller.firmware;
-  const name = controller.bankNames[bank - 1];
-  return [...(banks > 1 ? [name ? `Bank ${bank} “${name}”` : `Bank ${bank}`] : []), ...(pages > 1 ? [`page ${page}`] : [])].join(
+  return [...(banks > 1 ? [bankWords(bank, controller.bankNames[bank - 1])] : []), ...(pages > 1 ? [`page ${page}`] : [])].join(
     ', ',
   );
 }
