@@ -26,6 +26,7 @@ const folder = mkdtempSync(join(root, 'node_modules', '.keen-dial', 'bench-'));
 const held = [];
 for (const name of [
   'core',
+  'helped',
   'planner',
   'search',
   'peers',

@@ -11,10 +11,7 @@ import {
   consequencesOf,
   type Finding,
   type Fix,
-  type JudgedPart,
   type Judgement,
-  judge,
-  judgeInParts,
   mendAll,
   openAgain,
   type Preview,
@@ -44,6 +41,7 @@ import {
 } from '@/core/numbers';
 import { apply, type Edit, indexRig, type Rig, type RigIndex } from '@/core/rig';
 import { countToEnter } from '@/core/sheets';
+import { judgeInSlices } from './in-slices';
 
 export type PlanAnswer =
   | ({
@@ -87,6 +85,7 @@ let judged: Promise<unknown> = Promise.resolve();
 let loads = 0;
 /** Functions that are on the screen, and are judged before the others. */
 let wanted: readonly string[] = [];
+let hearer: (part: Renewal) => unknown = () => undefined;
 /** The last plan and its number, so that what is applied is what was shown. Null where the rig has changed since: its moves are of another rig. */
 let planned: {
   readonly number: number;
@@ -107,73 +106,47 @@ const whenJudged = async (): Promise<Judgement | null> => {
   return judgement;
 };
 
-/** A rig of up to so many functions is judged before anybody could look at a part of it. */
-const AT_ONCE = 400;
-/** Milliseconds of work between two looks at what else is asked. */
-const SLICE = 40;
-
-/** Judges what is held, in slices. `onPart` hears what is on the screen as soon as that is judged; null where another rig came in between. */
-async function judgeHeld(held: RigIndex, onPart: (part: Renewal) => unknown): Promise<Judgement | null> {
-  const mine = ++loads;
-  const done = new Map<string, JudgedPart>();
-  const tells = held.rig.assignments.length > AT_ONCE;
-  const work = judgeInParts(held, undefined, () => wanted);
-  let shown: readonly string[] = [];
-  let spoke = performance.now();
-  for (;;) {
-    const step = work.next();
-    if (step.done) return step.value;
-    if (!tells) continue;
-    done.set(step.value.id, step.value);
-    if (wanted !== shown && wanted.every((id) => done.has(id) || !held.assignments.has(id))) {
-      shown = wanted;
-      if (wanted.length > 0) onPart(partOf(wanted.flatMap((id) => done.get(id) ?? [])));
-    }
-    if (performance.now() - spoke < SLICE) continue;
-    await new Promise((resolve) => setTimeout(resolve, 0));
-    if (mine !== loads) return null;
-    spoke = performance.now();
-  }
-}
-
 const told = (judgement: Judgement, whole: boolean): Told => ({
   ...renewalOf(judgement, whole),
   toEnter: countToEnter(judgement.index),
 });
 
-const partOf = (parts: readonly JudgedPart[]): Renewal => ({
-  outcomes: parts.map(({ id, outcome }) => [id, outcome]),
-  findings: parts.map(({ id, findings }) => [id, findings]),
-  whole: false,
-});
+/** Judges what is held from now on: all of it, or what an edit can have touched. */
+async function hold(next: RigIndex, before: Judgement | null): Promise<Told | null> {
+  const mine = ++loads;
+  planned = null;
+  judgement = null;
+  index = next;
+  const work = judgeInSlices(next, { before, wanted: () => wanted, onPart: (part) => hearer(part), stale: () => mine !== loads });
+  judged = work;
+  const made = await work;
+  if (!made) return null;
+  judgement = made;
+  return told(made, !before);
+}
 
 const api = {
-  /** Starts over with a whole rig. `first` are the functions on the screen, and `onPart` hears of them as soon as they are judged. Null where another rig came in between. */
-  async load(rig: Rig, first: readonly string[] = [], onPart: (part: Renewal) => unknown = () => undefined) {
-    planned = null;
-    judgement = null;
+  /** Who hears, while a large rig is judged, of what is on the screen as soon as that is. */
+  parts(onPart: (part: Renewal) => unknown): void {
+    hearer = onPart;
+  },
+  /** Starts over with a whole rig. `first` are the functions on the screen. Null where another rig came in between. */
+  load(rig: Rig, first: readonly string[] = []) {
     wanted = first;
-    index = indexRig(rig);
-    const work = judgeHeld(index, onPart);
-    judged = work;
-    const made = await work;
-    if (!made) return null;
-    judgement = made;
-    return told(made, true);
+    return hold(indexRig(rig), null);
   },
   /** Other functions are on the screen now. */
   first(ids: readonly string[]): void {
     wanted = ids;
   },
   /** Applies one edit; null when it does not fit the copy, which then has to be loaded anew. */
-  edit(edit: Edit): Told | null {
-    if (!judgement) return null;
-    const done = apply(judgement.index.rig, edit);
+  async edit(edit: Edit, first: readonly string[] = []) {
+    const before = await whenJudged();
+    if (!before) return null;
+    const done = apply(before.index.rig, edit);
     if (!done.ok) return null;
-    planned = null;
-    judgement = judge(done.value, judgement);
-    index = judgement.index;
-    return told(judgement, false);
+    wanted = first;
+    return hold(indexRig(done.value, before.index), before);
   },
   /** Changes that mend a finding, each one tried first, with what else each would do; other questions are answered in between. */
   async fixes(finding: Finding): Promise<FixesAnswer> {

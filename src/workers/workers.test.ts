@@ -1,9 +1,9 @@
 // Workers adapt the core: what they keep between two calls, and what they answer before they have anything.
 import { describe, expect, it } from 'vitest';
-import { judge, type Renewal, renewalOf } from '@/core/checks';
+import { judge, type Renewal, renewalOf, withRenewal } from '@/core/checks';
 import { writeParameters, writeRig } from '@/core/formats';
 import { targetProfiles } from '@/core/library';
-import { packedCc } from '@/core/midi';
+import { channel, packedCc } from '@/core/midi';
 import { apply, commonReception, indexRig, invert, type Rig, set } from '@/core/rig';
 import { countToEnter } from '@/core/sheets';
 import { usualPace } from '@/core/stage';
@@ -21,6 +21,7 @@ const wish = { school: demo.preferences.school, channels: 'own', notes: false } 
 if (!parameter) throw new Error('demo changed');
 const judgeApi = () => workerApi<JudgeWorker>(() => import('./judge.worker'));
 const wholeOf = (rig: Rig) => ({ ...renewalOf(judge(rig), true), toEnter: countToEnter(indexRig(rig)) });
+const none = { outcomes: new Map(), findings: new Map(), judged: false };
 const loaded = async (judging: JudgeWorker): Promise<Renewal> => {
   const renewal = await judging.load(demo);
   if (!renewal) throw new Error('another rig came in between');
@@ -31,7 +32,7 @@ describe('the judge', () => {
   it('answers nothing before it has a rig', async () => {
     const judging = await judgeApi();
     const edit = set('parameters', parameter, 'name', 'Other');
-    expect(judging.edit(edit)).toBeNull();
+    expect(await judging.edit(edit)).toBeNull();
     expect(judging.plan(wish)).toBeNull();
     expect([judging.drawing('x'), judging.sitting({ kind: 'cc', channel: 1, numbers: [1] })]).toEqual([null, []]);
   });
@@ -40,10 +41,11 @@ describe('the judge', () => {
     await judging.load(demo);
     const edit = set('parameters', parameter, 'name', 'Other');
     const after = apply(demo, edit);
-    const told = judging.edit(edit);
-    expect(after.ok && told).not.toBeNull();
-    expect(judging.edit(edit)).toBeNull();
-    expect(judging.edit(invert(edit))).not.toBeNull();
+    const told = await judging.edit(edit);
+    if (!after.ok) throw new Error('the edit fits');
+    expect(told).toMatchObject(renewalOf(judge(after.value, judge(demo)), false));
+    expect(await judging.edit(edit)).toBeNull();
+    expect(await judging.edit(invert(edit))).not.toBeNull();
     expect(await judging.load(demo)).toEqual(wholeOf(demo));
   });
   it('applies of a plan what it showed, and of the plan before nothing', async () => {
@@ -64,7 +66,7 @@ describe('the judge', () => {
     expect(await judging.planned(plan.number, ids)).toBeNull();
     if (next?.type !== 'plan') throw new Error('the demo can be planned anew');
     expect(await judging.planned(next.number, ids)).not.toBeNull();
-    judging.edit(set('parameters', parameter, 'name', 'Other'));
+    await judging.edit(set('parameters', parameter, 'name', 'Other'));
     expect(await judging.planned(next.number, ids)).toBeNull();
   });
   it('offers for each finding only changes that apply, each with what it would do besides', async () => {
@@ -85,13 +87,36 @@ describe('the judge', () => {
     const ids = large.assignments.map((a) => a.id);
     const [shown, scrolled] = [ids.slice(700, 740), ids.slice(1100, 1120)];
     const told: (readonly string[])[] = [];
-    const whole = await judging.load(large, shown, (part) => {
+    judging.parts((part) => {
       told.push(part.outcomes.map(([id]) => id));
-      expect(part.whole).toBe(false);
+      expect(part).toMatchObject({ whole: false, complete: false });
       if (told.length === 1) judging.first(scrolled);
     });
+    const whole = await judging.load(large, shown);
     expect(told).toEqual([shown, scrolled]);
     expect(whole).toEqual(wholeOf(large));
+  });
+  it('says of an edit that touches all of a large rig that it is looked over again, what is on the screen first', async () => {
+    const judging = await judgeApi();
+    const large = madeRig(1200);
+    await judging.load(large);
+    const shown = large.assignments.slice(900, 940).map((a) => a.id);
+    const told: (readonly string[])[] = [];
+    judging.parts((part) => {
+      expect(part).toMatchObject({ whole: false, complete: false });
+      told.push(part.outcomes.map(([id]) => id));
+    });
+    const [wire] = large.wires;
+    if (!wire) throw new Error('a made rig has wires');
+    const edit = set('wires', wire, 'channels', [channel(16)]);
+    const after = apply(large, edit);
+    if (!after.ok) throw new Error('the edit fits');
+    const now = await judging.edit(edit, shown);
+    expect(told).toEqual([[], shown]);
+    expect(now).toMatchObject({ complete: true });
+    const fresh = wholeOf(after.value);
+    const copy = withRenewal(now ?? fresh, { ...withRenewal(wholeOf(large), none), judged: false });
+    expect(copy).toEqual({ ...withRenewal(fresh, none), judged: true });
   });
   it('answers what is asked while it judges: of the rig at once, of the judgement once there is one; another rig comes in between', async () => {
     const judging = await judgeApi();

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { richRig, someRichRig } from '../../../tests/kit/rich-rig';
 import { apply, indexRig, type Rig, remove } from '../rig';
-import { type JudgedPart, type Judgement, judge, judgeInParts, renewalOf } from './index';
+import { type Helpers, type JudgedPart, type Judgement, judge, judgeInParts, renewalOf } from './index';
 
 const settings = { numRuns: 25, seed: 20261130 };
 
@@ -14,9 +14,12 @@ function inParts(rig: Rig, wantedAt: (done: number) => readonly string[], before
   for (;;) {
     const step = work.next();
     if (step.done) return { parts, judgement: step.value };
+    if (!step.value) throw new Error('nobody helps here');
     parts.push(step.value);
   }
 }
+
+const allOf = (rig: Rig): readonly JudgedPart[] => inParts(rig, () => []).parts;
 
 const whole = (judgement: Judgement) => renewalOf(judgement, true);
 
@@ -77,5 +80,59 @@ describe('judging in parts', () => {
       settings,
     );
     expect(edited).toBeGreaterThan(10);
+  });
+
+  it('gives the same whoever judges with it, however late they tell, and though they drop what they took in hand', () => {
+    let helped = 0;
+    let waited = 0;
+    let dropped = 0;
+    fc.assert(
+      fc.property(
+        someRichRig,
+        fc.array(fc.constantFrom('takes', 'tells', 'drops', 'idle'), { minLength: 1, maxLength: 40 }),
+        (given, days) => {
+          const rig = richRig(given);
+          const once = judge(rig);
+          const known = new Map(allOf(rig).map((part) => [part.id, part]));
+          const own = new Set<string>();
+          const inHand: string[] = [];
+          const theirs = [...known.keys()].reverse();
+          let news: JudgedPart[] = [];
+          let day = 0;
+          const helpers: Helpers = {
+            have: (id) => inHand.includes(id),
+            told: () => {
+              const what = days[day++ % days.length];
+              // Whoever was idle for long drops what they have.
+              if (what === 'drops' || day > 2000) dropped += inHand.splice(0).length;
+              if (what === 'takes') inHand.push(...theirs.splice(0, 2).filter((id) => !own.has(id)));
+              if (what === 'tells') news.push(...inHand.splice(0, 1).flatMap((id) => structuredClone(known.get(id)) ?? []));
+              const told = news;
+              news = [];
+              helped += told.length;
+              return told;
+            },
+          };
+          const work = judgeInParts(indexRig(rig), undefined, undefined, helpers);
+          for (;;) {
+            const step = work.next();
+            if (step.done) {
+              expect(whole(step.value)).toEqual(whole(once));
+              expect([...step.value.findings.keys()].sort()).toEqual([...once.findings.keys()].sort());
+              return;
+            }
+            if (!step.value) {
+              waited++;
+              continue;
+            }
+            expect(own).not.toContain(step.value.id);
+            expect(inHand).not.toContain(step.value.id);
+            own.add(step.value.id);
+          }
+        },
+      ),
+      settings,
+    );
+    for (const times of [helped, waited, dropped]) expect(times).toBeGreaterThan(10);
   });
 });

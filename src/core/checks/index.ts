@@ -9,7 +9,7 @@ export { type CheckId, checkOf, checkOrder, checks, isCheckId } from './registry
 
 // A rig judged, all of it or what an edit touched.
 
-export { countClashes, type JudgedPart, type Judgement, judge, judgeInParts } from './judge';
+export { countClashes, type Helpers, type JudgedPart, type Judgement, judge, judgeInParts } from './judge';
 export { gravest, openFindings } from './open';
 export { type Renewal, renewalOf, withRenewal } from './renewal';
 

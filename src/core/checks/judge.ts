@@ -55,20 +55,33 @@ export interface JudgedPart {
   readonly findings: readonly Finding[];
 }
 
+/** Others who judge functions of the same rig meanwhile. */
+export interface Helpers {
+  /** Whether one of them has a function in hand, and has not told of it yet. It is left to them for as long as that is so. */
+  readonly have: (id: string) => boolean;
+  /** What they have told since they were asked last. */
+  readonly told: () => readonly JudgedPart[];
+}
+
+const noHelpers: Helpers = { have: () => false, told: () => [] };
+
 /**
  * The same one function after the other. `first` is asked before each one which are wanted first; which those are may change
- * on the way, and what comes of it in the end does not rest on their order.
+ * on the way, and what comes of it in the end rests neither on their order nor on who judged them. Gives what it judged itself,
+ * and null where nothing is left but what `helpers` have in hand: ask again once they have told.
  */
 export function* judgeInParts(
   index: RigIndex,
   before?: Judgement,
   first: () => readonly string[] = () => noWishes,
-): Generator<JudgedPart, Judgement> {
+  helpers: Helpers = noHelpers,
+): Generator<JudgedPart | null, Judgement> {
   const { rig } = index;
   const { simulate, check, controllers: touched, accepted } = before ? affected(before.index, index) : everything(rig);
   const controllers = new Set([...touched, ...(before ? tellingOf(before.sources, accepted) : [])]);
   const around = surroundingsOf(index);
-  const outcomeOf = playing(index, around, simulate, before);
+  const played = new Map<string, Outcome>();
+  const outcomeOf = playing(index, around, simulate, played, before);
   const spaces = new Map(before?.spaces);
   for (const id of controllers) spaces.delete(id);
   const spaceOf = (controller: Controller): Space => spaceIn(spaces, index, controller);
@@ -76,7 +89,17 @@ export function* judgeInParts(
   const otherwise = otherContexts(context);
 
   const judged = new Map<string, readonly Finding[]>();
-  for (const id of inOrder(check, first)) {
+  const take = (): void => {
+    for (const { id, outcome: did, findings } of helpers.told()) {
+      played.set(id, did);
+      judged.set(id, findings);
+    }
+  };
+  for (const id of sharedOut(inOrder(check, first), judged, helpers.have, take)) {
+    if (id === null) {
+      yield null;
+      continue;
+    }
     const assignment = index.assignments.get(id);
     const did = assignment && outcomeOf(id);
     if (!assignment || !did) continue;
@@ -109,9 +132,9 @@ function playing(
   index: RigIndex,
   around: Surroundings,
   again: ReadonlySet<string>,
+  played: Map<string, Outcome>,
   before: Judgement | undefined,
 ): CheckContext['outcomeOf'] {
-  const played = new Map<string, Outcome>();
   return (id) => {
     if (!again.has(id)) return before?.outcomes.get(id);
     const known = played.get(id);
@@ -178,6 +201,30 @@ function* inOrder(ids: ReadonlySet<string>, first: () => readonly string[]): Gen
     if (!ids.has(next.value) || done.has(next.value)) continue;
     done.add(next.value);
     yield next.value;
+  }
+}
+
+/** Each id that is not judged yet, once; what others have in hand is left to them. Null while nothing else is left. */
+function* sharedOut(
+  ids: Iterable<string>,
+  judged: ReadonlyMap<string, unknown>,
+  have: Helpers['have'],
+  take: () => void,
+): Generator<string | null> {
+  const theirs = new Set<string>();
+  for (const id of ids) {
+    take();
+    if (judged.has(id)) continue;
+    if (have(id)) theirs.add(id);
+    else yield id;
+  }
+  for (;;) {
+    take();
+    for (const id of theirs) if (judged.has(id)) theirs.delete(id);
+    if (theirs.size === 0) return;
+    const dropped = [...theirs].find((id) => !have(id));
+    if (dropped !== undefined) theirs.delete(dropped);
+    yield dropped ?? null;
   }
 }
 

@@ -28,9 +28,11 @@ it('a copy that takes every verdict holds what the judge holds', () => {
 it('a copy that was told of a part knows that this is not all', () => {
   const [id, outcome] = [...judge(lanternHour()).outcomes][0] ?? [];
   if (!id || !outcome) throw new Error('no assignments');
-  const part = { outcomes: [[id, outcome]], findings: [[id, []]], whole: false } as const;
+  const part = { outcomes: [[id, outcome]], findings: [[id, []]], whole: false, complete: false } as const;
   const copy = withRenewal(part, { outcomes: new Map(), findings: new Map(), judged: false });
   expect([...copy.outcomes.keys()]).toEqual([id]);
   expect(copy.judged).toBe(false);
-  expect(withRenewal(part, { ...copy, judged: true }).judged).toBe(true);
+  // An edit that takes its time: what was told before it is not all that there is to say now.
+  expect(withRenewal(part, { ...copy, judged: true }).judged).toBe(false);
+  expect(withRenewal({ ...part, complete: true }, copy).judged).toBe(true);
 });

@@ -9,6 +9,8 @@ export interface Renewal {
   readonly findings: ReadonlyArray<readonly [id: string, findings: readonly Finding[]]>;
   /** Whether these are all there are, or only what an edit touched. */
   readonly whole: boolean;
+  /** Whether all is judged with this; until then it is a part that was told early. */
+  readonly complete: boolean;
 }
 
 /** The verdict of a judgement. */
@@ -18,11 +20,12 @@ export function renewalOf(now: Judgement, whole: boolean): Renewal {
     outcomes: [...ids].map((id) => [id, now.outcomes.get(id) ?? null]),
     findings: [...ids].map((id) => [id, now.findings.get(id) ?? []]),
     whole,
+    complete: true,
   };
 }
 
 /** A copy with a verdict taken in. */
-export function withRenewal({ outcomes, findings, whole }: Renewal, before: Copy): Copy {
+export function withRenewal({ outcomes, findings, whole, complete }: Renewal, before: Copy): Copy {
   const nextOutcomes = new Map(whole ? [] : before.outcomes);
   const nextFindings = new Map(whole ? [] : before.findings);
   for (const [id, outcome] of outcomes) {
@@ -33,12 +36,12 @@ export function withRenewal({ outcomes, findings, whole }: Renewal, before: Copy
     if (found.length > 0) nextFindings.set(id, found);
     else nextFindings.delete(id);
   }
-  return { outcomes: nextOutcomes, findings: nextFindings, judged: before.judged || whole };
+  return { outcomes: nextOutcomes, findings: nextFindings, judged: complete };
 }
 
 interface Copy {
   readonly outcomes: ReadonlyMap<string, Outcome>;
   readonly findings: ReadonlyMap<string, readonly Finding[]>;
-  /** Whether all was judged once: before that, no finding means nothing. */
+  /** Whether all is judged as it is now: before that, no finding means nothing. */
   readonly judged: boolean;
 }

@@ -20,26 +20,17 @@ const MOST_FIRST = 600;
 export function judging(shown: () => Rig, take: (renewal: Renewal | Told) => void): Judging {
   const parts = new Map<string, readonly string[]>();
   const first = (): readonly string[] => [...new Set([...parts.values()].flat())].slice(0, MOST_FIRST);
-  let loading = false;
-  const load = async (asked: Remote<JudgeWorker>, rig: Rig): Promise<Told | null> => {
-    loading = true;
-    const renewal = await asked.load(
-      rig,
-      first(),
-      proxy((part: Renewal) => {
-        if (asked === worker) take(part);
-      }),
-    );
-    if (asked === worker) loading = false;
-    return renewal;
-  };
+  let busy = false;
+  const load = (asked: Remote<JudgeWorker>, rig: Rig): Promise<Told | null> => asked.load(rig, first());
   let worker: Remote<JudgeWorker> | null = null;
   let line: Promise<unknown> = Promise.resolve();
   const queue = (work: (judge: Remote<JudgeWorker>) => Promise<Told | null>): void => {
     line = line.then(async () => {
       if (!worker) return;
       const asked = worker;
+      busy = true;
       const renewal = (await work(asked)) ?? (await load(asked, shown()));
+      if (asked === worker) busy = false;
       if (renewal) take(renewal);
     });
   };
@@ -61,17 +52,22 @@ export function judging(shown: () => Rig, take: (renewal: Renewal | Told) => voi
   };
   return {
     load: (rig) => unlessHidden(() => queue((j) => load(j, rig))),
-    edit: (edit) => unlessHidden(() => queue((j) => j.edit(edit))),
+    edit: (edit) => unlessHidden(() => queue((j) => j.edit(edit, first()))),
     begin: (next) => {
       worker = next;
       line = Promise.resolve();
-      loading = false;
-      if (next) queue((j) => load(j, shown()));
+      busy = false;
+      if (!next) return;
+      const onPart = (part: Renewal): void => {
+        if (next === worker) take(part);
+      };
+      void next.parts(proxy(onPart));
+      queue((j) => load(j, shown()));
     },
     onScreen: (part, ids) => {
       if (ids) parts.set(part, ids);
       else parts.delete(part);
-      if (loading) void worker?.first(first());
+      if (busy) void worker?.first(first());
     },
   };
 }

@@ -43,7 +43,7 @@ export interface RigState {
   readonly elsewhere: Elsewhere | null;
   readonly outcomes: ReadonlyMap<string, Outcome>;
   readonly findings: ReadonlyMap<string, readonly Finding[]>;
-  /** Whether all of it was judged once; until then only what is on the screen may be. */
+  /** Whether all of it is judged as it is now; until then only what is on the screen may be. */
   readonly judged: boolean;
   /** Lines of the sheet that are still to be entered; null until they were counted. */
   readonly toEnter: number | null;
