@@ -2,7 +2,7 @@
 // and the play that tells which of them move what nobody meant.
 import fc from 'fast-check';
 import type { ChainEvent } from '@/core/bench';
-import { channel, type Message, packedCc, u7, u14 } from '@/core/midi';
+import { channel, type Message, packedCc, type U14, u7, u14, valueMax } from '@/core/midi';
 import { type Assignment, indexRig, type Landing, type Rig, type Wire } from '@/core/rig';
 import { heardAs, outletFor } from '@/core/wires';
 import { played, tap } from './hand';
@@ -10,7 +10,7 @@ import { assignment, fixed, landing, parameter, smallRig, withFunctions } from '
 import { someTranslator } from './some-translator';
 
 const bank = fc.constantFrom(null, null, { msb: u7(0), lsb: null }, { msb: u7(1), lsb: u7(2) });
-const message: fc.Arbitrary<Message> = fc.oneof(
+const single: fc.Arbitrary<Message> = fc.oneof(
   fc.record({
     type: fc.constant('cc' as const),
     channel: fc.constantFrom(channel(5), channel(6)),
@@ -24,41 +24,70 @@ const message: fc.Arbitrary<Message> = fc.oneof(
     bank,
   }),
 );
+/** What takes several messages, and the plain controls that are bytes of it. */
+const sequence: fc.Arbitrary<Message> = fc.constantFrom<Message>(
+  { type: 'cc14', channel: channel(5), number: u7(9) },
+  { type: 'cc', channel: channel(5), number: u7(9) },
+  { type: 'cc', channel: channel(5), number: u7(41) },
+  { type: 'nrpn', channel: channel(5), number: u14(300) },
+  { type: 'nrpn', channel: channel(5), number: u14(301) },
+  { type: 'rpn', channel: channel(5), number: u14(300) },
+  { type: 'cc', channel: channel(5), number: u7(6) },
+  { type: 'cc', channel: channel(5), number: u7(38) },
+  { type: 'cc', channel: channel(5), number: u7(98) },
+);
 const wire = fc.record({
   translator: someTranslator,
   channels: fc.constantFrom(null, null, [channel(5)], [channel(6)]),
   types: fc.constantFrom(null, null, null, ['cc' as const], ['note' as const, 'program' as const]),
   forRemote: fc.constantFrom(true, true, true, false),
 });
-/** What such a rig is made of. */
-export const someSenders = fc.record({
-  sends: fc.array(fc.record({ message, on: fc.nat(3), to: fc.nat(2), value: fc.constantFrom(127, 127, 5, 6) }), {
-    minLength: 2,
-    maxLength: 4,
-  }),
-  lands: fc.array(
-    fc.record({
-      of: fc.nat(3),
-      as: fc.nat(2),
-      parameter: fc.nat(2),
-      port: fc.constantFrom('', '', 'port 1', 'port 2'),
-      channels: fc.constantFrom('one' as const, 'one' as const, 'one' as const, 'all' as const),
-      by: fc.constantFrom(null, null, null, { from: u14(5), to: u14(5) }, { from: u14(6), to: u14(127) }),
-    }),
-    { maxLength: 4 },
-  ),
-  wires: fc.tuple(wire, wire),
-  hub: fc.boolean(),
-  apart: fc.boolean(),
+const senders = (message: fc.Arbitrary<Message>, by: fc.Arbitrary<{ readonly from: U14; readonly to: U14 } | null>) => {
+  const send = fc.record({ message, on: fc.nat(3), to: fc.nat(2), value: fc.constantFrom(127, 127, 5, 6) });
+  const land = {
+    of: fc.nat(3),
+    as: fc.nat(2),
+    parameter: fc.nat(2),
+    port: fc.constantFrom('', '', 'port 1', 'port 2'),
+    channels: fc.constantFrom('one' as const, 'one' as const, 'one' as const, 'all' as const),
+    by,
+    /** An address of its own, whatever is sent. */
+    at: message,
+  };
+  return {
+    sends: fc.array(send, { minLength: 2, maxLength: 4 }),
+    lands: fc.array(fc.record(land, { requiredKeys: ['of', 'as', 'parameter', 'port', 'channels', 'by'] }), { maxLength: 4 }),
+    wires: fc.tuple(wire, wire),
+    hub: fc.boolean(),
+    apart: fc.boolean(),
+    /** Whether a high byte waits for its low byte. */
+    waits: fc.boolean(),
+  };
+};
+const values = (...all: readonly (readonly [number, number])[]) =>
+  fc.constantFrom(null, null, null, ...all.map(([from, to]) => ({ from: u14(from), to: u14(to) })));
+/** What such a rig is made of, where each function sends single messages. */
+export const someSenders = fc.record(senders(single, values([5, 5], [6, 127])), {
+  requiredKeys: ['sends', 'lands', 'wires', 'hub', 'apart'],
 });
 export type SomeSenders = typeof someSenders extends fc.Arbitrary<infer T> ? T : never;
+const sequences = senders(sequence, values([5, 5], [6, 127], [640, 640], [641, 769], [16257, 16383]));
+/** The same with 14-bit controls and parameter numbers, and plain controls that are bytes of them; each switch has one function. */
+export const someSequences: fc.Arbitrary<SomeSenders> = fc.record({
+  ...sequences,
+  sends: sequences.sends.map((list) => list.map((s, i) => ({ ...s, on: i }))),
+});
 
 /** Two controllers of two switches each, one target, three parameters. */
-export function sendersRig({ sends, lands, wires, hub, apart }: SomeSenders): Rig {
+export function sendersRig({ sends, lands, wires, hub, apart, waits = false }: SomeSenders): Rig {
   const parameters = [0, 1, 2].map((i) => parameter(`p${i}`, { kind: 'trigger', lowest: 0, highest: 1, order: i }));
   const rig = smallRig(parameters, {
-    firmware: { messages: ['cc', 'note', 'program'] },
-    reception: { tellsPortsApart: apart, actsOn: 'any-message' },
+    firmware: { messages: ['cc', 'note', 'program', 'cc14', 'nrpn', 'rpn'] },
+    reception: {
+      tellsPortsApart: apart,
+      actsOn: 'any-message',
+      fourteenBit: waits ? 'wait-for-low-byte' : 'act-on-each',
+    },
   });
   const [board] = rig.controllers;
   const [hall] = rig.targets;
@@ -90,7 +119,8 @@ export function sendersRig({ sends, lands, wires, hub, apart }: SomeSenders): Ri
         id: `a${i}`,
         on: `fs${(on % 2) + 1}${on < 2 ? '' : 'b'}`,
         message: m,
-        behaviour: fixed(m.type === 'program' ? 0 : value),
+        // Of 14 bits the high byte is the value too.
+        behaviour: fixed(m.type === 'program' ? 0 : valueMax(m.type) > 127 ? value * 128 + 1 : value),
         meant: [`p${to}`],
       }),
       order: i,
@@ -109,13 +139,13 @@ export function sendersRig({ sends, lands, wires, hub, apart }: SomeSenders): Ri
   return withFunctions(
     wired,
     assignments,
-    lands.flatMap(({ of, as, parameter: p, port, by, channels }, i) => {
+    lands.flatMap(({ of, as, parameter: p, port, by, channels, at }, i) => {
       const a = assignments[of % assignments.length];
       const [send] = a?.actions ?? [];
       if (!a || send?.type !== 'send') return [];
       // Where it is sent, or where a translator makes it heard.
       const all = [send.message, ...heardAs(index, outletFor(index, a.controlId, send), send.message, 'hall')];
-      const address = all[as % all.length] ?? send.message;
+      const address = at ?? all[as % all.length] ?? send.message;
       return [landing(`p${p}`, { id: `l${i}`, order: i, address, port, channels, mode: by ? 'set' : 'trigger', chosenBy: by })];
     }),
   );
@@ -207,6 +237,23 @@ export function moving(given: Rig): ReadonlySet<string> {
   return found;
 }
 
+/** The same where what one other sends before counts as well: a number that it chose, a byte that it left. */
+export function movingAfterOthers(given: Rig): ReadonlySet<string> {
+  const rig = entered(given);
+  const found = new Set(moving(given));
+  for (const a of rig.assignments) {
+    const together = rig.assignments.filter((b) => b.controlId === a.controlId);
+    const meant = new Set(together.flatMap((b) => b.actions.flatMap((x) => (x.type === 'send' ? x.meant : []))));
+    for (const other of rig.assignments) {
+      if (other.id === a.id) continue;
+      const alone: Rig = { ...rig, assignments: [a, other] };
+      const { values } = played(alone, [...tap(other.controlId, 100), ...tap(a.controlId, 1000)]);
+      for (const id of movedBySending(values)) if (!meant.has(id)) found.add(a.id);
+    }
+  }
+  return found;
+}
+
 /** The same with what the first controller sends taken off its switches: it is sent on arriving at its first bank, for the same parameters. */
 export function arrivingRig(s: SomeSenders): Rig {
   const rig = sendersRig(s);
@@ -244,6 +291,15 @@ export function movingOnArrival(given: Rig): readonly string[] {
         { do: 'go', atMs: 1000, on: 'board', bank: 1, page: 1 },
       ];
       for (const id of movedBySending(played(alone, there).values)) if (!meant.has(id)) found.add(`${arrival.id} ${id}`);
+    }
+    for (const other of rig.assignments) {
+      const there: readonly ChainEvent[] = [
+        ...tap(other.controlId, 100),
+        { do: 'go', atMs: 500, on: 'board', bank: 2, page: 1 },
+        { do: 'go', atMs: 1000, on: 'board', bank: 1, page: 1 },
+      ];
+      const { values } = played({ ...alone, assignments: [other] }, there);
+      for (const id of movedBySending(values)) if (!meant.has(id)) found.add(`${arrival.id} ${id}`);
     }
   }
   return [...found].sort();

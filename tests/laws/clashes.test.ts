@@ -4,16 +4,28 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { judge } from '@/core/checks';
 import { channel, type Message, u7, u14 } from '@/core/midi';
-import type { Translated, TranslatedType, Translator } from '@/core/rig';
-import { arrivingRig, moving, movingOnArrival, type SomeSenders, sendersRig, someSenders } from '../kit/some-senders';
+import type { Rig, Translated, TranslatedType, Translator } from '@/core/rig';
+import {
+  arrivingRig,
+  moving,
+  movingAfterOthers,
+  movingOnArrival,
+  type SomeSenders,
+  sendersRig,
+  someSenders,
+  someSequences,
+} from '../kit/some-senders';
 
 const RUNS = Number(process.env.KEEN_DIAL_RUNS ?? 100);
 const settings = { numRuns: RUNS };
 
 describe('arriving', () => {
-  it('is told exactly where the play moves what it is not there for', () => {
+  it.each([
+    ['single messages', someSenders],
+    ['14-bit controls and parameter numbers', someSequences],
+  ])('is told exactly where the play moves what it is not there for: %s', (_name, some) => {
     fc.assert(
-      fc.property(someSenders, (s) => {
+      fc.property(some, (s) => {
         const rig = arrivingRig(s);
         const told = [...judge(rig).findings.values()].flat().filter((f) => f.check === 'arrival-moves');
         expect([...new Set(told.map((f) => `${f.subjectId} ${f.parameterId}`))].sort()).toEqual(movingOnArrival(rig));
@@ -139,6 +151,86 @@ const translated: readonly (readonly [string, SomeSenders, readonly string[]])[]
   ],
 ];
 
+const cc14 = (number: number): Message => ({ type: 'cc14', channel: ch, number: u7(number) });
+const nrpn = (number: number): Message => ({ type: 'nrpn', channel: ch, number: u14(number) });
+const on = (
+  address: Message,
+  parameter: number,
+  by: SomeSenders['lands'][number]['by'] = null,
+): SomeSenders['lands'][number] => ({
+  of: 0,
+  as: 0,
+  parameter,
+  port: '',
+  channels: 'one',
+  by,
+  at: address,
+});
+const open2: SomeSenders['wires'] = [open, open];
+/** What the law found of 14-bit controls, shrunk; and what is told of which functions then. */
+const sequences: readonly (readonly [string, SomeSenders, readonly string[]])[] = [
+  [
+    'a low byte moves what listens for a plain control, though nobody sends that',
+    { ...plain, wires: open2, sends: [send(cc14(9), 0, 0), send(cc(20), 1, 1)], lands: [on(cc(41), 2)] },
+    ['a0 address-clash'],
+  ],
+  [
+    'a 14-bit control and a plain one on its low byte are one cause, told once',
+    { ...plain, wires: open2, sends: [send(cc14(9), 0, 0), send(cc(41), 1, 1)], lands: [on(cc14(9), 0), on(cc(41), 1)] },
+    ['a1 low-byte-shadowed'],
+  ],
+  [
+    'a high byte alone is the value times 128: what acts on other values is not moved',
+    {
+      ...plain,
+      wires: open2,
+      sends: [send(cc(9), 0, 0), send(cc(20), 1, 1)],
+      lands: [on(cc14(9), 2, { from: u14(6), to: u14(127) })],
+    },
+    [],
+  ],
+  [
+    'nor does it move anything at a target that waits for the low byte',
+    { ...plain, wires: open2, waits: true, sends: [send(cc(9), 0, 0), send(cc(20), 1, 1)], lands: [on(cc14(9), 2)] },
+    [],
+  ],
+  [
+    'a low byte moves a 14-bit control only where a high byte can come before',
+    { ...plain, wires: open2, sends: [send(cc(41), 0, 0), send(cc(20), 1, 1)], lands: [on(cc14(9), 2)] },
+    [],
+  ],
+  [
+    'and does where another switch sends that',
+    { ...plain, wires: open2, waits: true, sends: [send(cc(41), 0, 0), send(cc(9), 1, 1)], lands: [on(cc14(9), 2)] },
+    ['a0 address-clash'],
+  ],
+  [
+    'data entry alone enters nothing: whoever sends a parameter number takes it back at its end',
+    { ...plain, wires: open2, sends: [send(cc(6), 0, 0), send(nrpn(300), 1, 1)] },
+    ['a0 reserved-number', 'a1 address-clash'],
+  ],
+];
+const toldOf = (rig: Rig): readonly string[] =>
+  [...judge(rig).findings.values()]
+    .flat()
+    .filter((f) => ['address-clash', 'low-byte-shadowed', 'reserved-number'].includes(f.check))
+    .map((f) => `${f.subjectId} ${f.check}`)
+    .sort();
+
+/** Functions of which a clash is told, by themselves or as the 14-bit control whose low byte another one is on. */
+function known(rig: Rig): ReadonlySet<string> {
+  const found = [...judge(rig).findings.values()].flat();
+  const sends = rig.assignments.flatMap((a) =>
+    a.actions.flatMap((x) => (x.type === 'send' ? [{ id: a.id, message: x.message }] : [])),
+  );
+  const low = sends.filter(({ id }) => found.some((f) => f.check === 'low-byte-shadowed' && f.subjectId === id));
+  const pairs = sends.filter(
+    ({ message: m }) => m.type === 'cc14' && low.some((l) => l.message.type === 'cc' && l.message.number === m.number + 32),
+  );
+  const clashing = found.filter((f) => f.check === 'address-clash').map((f) => f.subjectId);
+  return new Set([...clashing, ...[...low, ...pairs].map((l) => l.id)]);
+}
+
 describe('a clash', () => {
   it.each(translated)('%s', (_name, s, clashing) => {
     const rig = sendersRig(s);
@@ -151,6 +243,27 @@ describe('a clash', () => {
         const rig = sendersRig(s);
         const told = [...judge(rig).findings.values()].flat().filter((f) => f.check === 'address-clash');
         expect(told.map((f) => f.subjectId).sort()).toEqual([...moving(rig)].sort());
+      }),
+      settings,
+    );
+  });
+  it.each(sequences)('%s', (_name, s, told) => {
+    const rig = sendersRig(s);
+    expect(toldOf(rig)).toEqual(told);
+    expect([...movingAfterOthers(rig)].sort()).toEqual([...known(rig)].sort());
+  });
+  it('is told exactly where 14-bit controls, parameter numbers and their bytes move what nobody meant, once', () => {
+    fc.assert(
+      fc.property(someSequences, (s) => {
+        const rig = sendersRig(s);
+        const moves = movingAfterOthers(rig);
+        const found = [...judge(rig).findings.values()].flat();
+        const clashing = found.filter((f) => f.check === 'address-clash').map((f) => f.subjectId);
+        const told = known(rig);
+        // What is reserved is told as that, whatever it moves.
+        const reserved = new Set(found.filter((f) => f.check === 'reserved-number').map((f) => f.subjectId));
+        expect([...moves].filter((id) => !told.has(id) && !reserved.has(id))).toEqual([]);
+        expect(clashing.filter((id) => !moves.has(id))).toEqual([]);
       }),
       settings,
     );

@@ -3,9 +3,9 @@ import { meantNames } from '../commands';
 import { addressKey, heardKeys, type Message, shortName } from '../midi';
 import { type Assignment, addressesOf, type Landing, messagesOf, type PlacedSend, type RigIndex } from '../rig';
 import { heardAnywhere, heardAs, type Outlet, outletFor, sendsHeard } from '../wires';
-import { type AssignmentCheck, subjectOf } from './finding';
+import { type AssignmentCheck, type CheckContext, subjectOf } from './finding';
 import { renumberFix } from './fix-parts';
-import { movedBy, opensLayers } from './heard-by';
+import { meet, movedBy, opensLayers } from './heard-by';
 import { firedTogether } from './together';
 
 /**
@@ -33,15 +33,20 @@ export const addressClash: AssignmentCheck<
     const rivals = new Map<string, string>();
     const keys = new Set<number>();
     const meant = meantWith(index, assignment);
-    for (const action of assignment.actions) {
+    for (const [actionIndex, action] of assignment.actions.entries()) {
       if (action.type !== 'send') continue;
+      const own: PlacedSend = { assignment, actionIndex, send: action };
       for (const message of messagesOf(action, index.counters)) {
         const outlet = outletFor(index, assignment.controlId, action);
         const sharers = sharersOf(index, outlet, message);
         for (const { parameterId, landing } of movedBy(context, assignment, action, message, sharers)) {
-          if (meant.has(parameterId) || (landing && lowByteAt(index, outlet, message, landing))) continue;
+          if (meant.has(parameterId)) continue;
+          if (landing && lowByteAt(index, outlet, message, landing) && toldAsLowByte(context, own, message, sharers, parameterId))
+            continue;
           for (const heard of [message, ...heardAnywhere(index, outlet, message)]) keys.add(addressKey(heard));
-          const other = sharers.find((o) => o.send.meant.includes(parameterId) && !onLowByte(message, o.send.message));
+          const other = sharers.find(
+            (o) => o.send.meant.includes(parameterId) && !(onLowByte(message, o.send.message) && meet(context, own, o)),
+          );
           const parameter = index.parameters.get(parameterId);
           if (other) rivals.set(other.assignment.id, `${placeName(index, other)} (${meantNames(index, other.assignment)})`);
           else if (landing)
@@ -80,6 +85,21 @@ export function onLowByte(a: Message, b: Message): boolean {
 /** Whether a landing hears a message as the low byte of a 14-bit control alone. */
 const lowByteAt = (index: RigIndex, outlet: Outlet, message: Message, landing: Landing): boolean =>
   heardAs(index, outlet, message, landing.targetId).some((heard) => addressesOf(landing).some((a) => onLowByte(heard, a)));
+
+/** Whether `low-byte-shadowed` tells it, of this function or of the one on the low byte: one cause is told once. */
+const toldAsLowByte = (
+  context: CheckContext,
+  own: PlacedSend,
+  message: Message,
+  sharers: readonly PlacedSend[],
+  parameterId: string,
+): boolean =>
+  sharers.some(
+    (o) =>
+      onLowByte(message, o.send.message) &&
+      meet(context, own, o) &&
+      (message.type === 'cc' || o.send.meant.includes(parameterId)),
+  );
 
 /** Sends that a receiver cannot tell from a message: at an address where it is heard, or as bytes of a sequence that one of the two is. */
 export function sharersOf(index: RigIndex, outlet: Outlet, message: Message): readonly PlacedSend[] {

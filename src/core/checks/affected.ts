@@ -1,5 +1,5 @@
 // What an edit can have touched: found by comparing two states of a rig, row by row, by identity.
-import { heardKeys } from '../midi';
+import { addressKey, heardKeys, kindOf, type Message, u7 } from '../midi';
 import { modeOf } from '../modes';
 import {
   type Assignment,
@@ -13,6 +13,7 @@ import {
   type RigIndex,
 } from '../rig';
 import { clocksOf, heardAnywhere, outletFor, sendsHeard } from '../wires';
+import { senderOnArriving, sendsOnArriving } from './arrival-sends';
 
 export interface Affected {
   /** Assignments to simulate again. */
@@ -32,15 +33,7 @@ export interface Affected {
 export function affected(before: RigIndex, after: RigIndex): Affected {
   const accepted = acceptedSubjects(before.rig, after.rig);
   const wide = ['layers', 'wires', 'targets'] as const;
-  if (wide.some((table) => before.rig[table] !== after.rig[table])) {
-    const all = new Set([...before.assignments.keys(), ...after.assignments.keys()]);
-    return {
-      simulate: all,
-      check: all,
-      controllers: new Set([...before.controllers.keys(), ...after.controllers.keys()]),
-      accepted,
-    };
-  }
+  if (wide.some((table) => before.rig[table] !== after.rig[table])) return { ...everythingIn(before, after), accepted };
   const simulate = new Set<string>();
   const both = [before, after];
   const reclocked = after.rig.controllers.flatMap(({ id, clock }) => {
@@ -97,6 +90,7 @@ export function affected(before: RigIndex, after: RigIndex): Affected {
   for (const index of both) for (const id of knobsBesidePresets(index, landings)) check.add(id);
   for (const index of both) for (const id of besideInside(index, meantBy(index, simulate))) check.add(id);
   for (const index of both) for (const id of besidesContents(index, presets, parameters, simulate)) check.add(id);
+  if (arrivals.size > 0) for (const index of both) for (const id of besideArrivals(index, arrivals)) check.add(id);
   for (const index of both) for (const id of ledTo(index, assignments)) if (after.assignments.has(id)) check.add(id);
   for (const id of accepted) if (after.assignments.has(id)) check.add(id);
   // A way to silence a target, or to something urgent, counts for every controller.
@@ -105,9 +99,15 @@ export function affected(before: RigIndex, after: RigIndex): Affected {
   const tagged = parameters.some((id) => both.some((index) => reachTagged(index, id)));
   if (tagged || assignments.some((id) => both.some((index) => silences(index, id))))
     for (const { id } of after.rig.controllers) controllers.add(id);
-  for (const index of both) for (const id of withPlaces(index, groups, arrivals, parameters, landings)) controllers.add(id);
+  for (const index of both)
+    for (const id of withPlaces(index, groups, arrivals, parameters, landings, assignments)) controllers.add(id);
   for (const index of both) for (const id of ownersOf(index, simulate, controls)) controllers.add(id);
   return { simulate, check, controllers, accepted };
+}
+
+function everythingIn(before: RigIndex, after: RigIndex): Omit<Affected, 'accepted'> {
+  const all = new Set([...before.assignments.keys(), ...after.assignments.keys()]);
+  return { simulate: all, check: all, controllers: new Set([...before.controllers.keys(), ...after.controllers.keys()]) };
 }
 
 /** Controllers that some functions, and some controls, are on. */
@@ -231,18 +231,22 @@ const inGroups = ({ rig }: RigIndex, groups: ReadonlySet<string>): readonly stri
 const setBy = ({ rig }: RigIndex, arrivals: ReadonlySet<string>): readonly string[] =>
   rig.arrivals.flatMap((a) => (arrivals.has(a.id) ? a.latches.map((l) => l.controlId) : []));
 
-/** Controllers of which groups or arrivals changed, or what hears what is sent on arriving. */
+/** Controllers of which groups or arrivals changed, or what hears what is sent on arriving, or who can send the high byte before a low one that is. */
 function withPlaces(
   { rig }: RigIndex,
   groups: ReadonlySet<string>,
   arrivals: ReadonlySet<string>,
   parameters: readonly string[],
   landings: ReadonlySet<string>,
+  assignments: readonly string[],
 ): readonly string[] {
   const heard = landings.size > 0 || parameters.length > 0;
+  const sent = assignments.length > 0 || arrivals.size > 0;
   return [
     ...rig.groups.flatMap((g) => (groups.has(g.id) ? [g.controllerId] : [])),
-    ...rig.arrivals.flatMap(({ id, controllerId }) => (heard || arrivals.has(id) ? [controllerId] : [])),
+    ...rig.arrivals.flatMap((a) =>
+      heard || arrivals.has(a.id) || (sent && sendsOnArriving(a).some((s) => s.message.type === 'cc')) ? [a.controllerId] : [],
+    ),
   ];
 }
 
@@ -263,6 +267,27 @@ function addHeard(keys: Set<number>, landing: Landing): void {
   for (const address of addressesOf(landing)) for (const key of heardKeys(address)) keys.add(key);
 }
 
+/** Keys at which a message is heard, and of both bytes of a 14-bit control that it is one of: a low byte moves something only where a high byte can come. */
+function keysBeside(message: Message): readonly number[] {
+  const { pairs } = kindOf(message.type).heardAs(message);
+  if (message.type !== 'cc' || pairs.length === 0) return heardKeys(message);
+  const byte = (number: number): number => addressKey({ ...message, number: u7(number) });
+  return [...heardKeys(message), ...pairs.flatMap((n) => [byte(n), byte(n + 32)])];
+}
+
+/** Whoever is heard where something is sent on arriving. */
+function besideArrivals(index: RigIndex, changed: ReadonlySet<string>): readonly string[] {
+  return index.rig.arrivals.flatMap((arrival) => {
+    const sender = changed.has(arrival.id) ? senderOnArriving(index, arrival) : null;
+    if (!sender) return [];
+    return sendsOnArriving(arrival).flatMap((send) =>
+      heardAnywhere(index, outletFor(index, sender.controlId, send), send.message).flatMap((heard) =>
+        keysBeside(heard).flatMap((key) => sendersAt(index, key).map((p) => p.assignment.id)),
+      ),
+    );
+  });
+}
+
 /** Whether two assignments can be looked up at one place. */
 const meet = (a: Assignment, b: Assignment): boolean =>
   (a.bank === null || b.bank === null || a.bank === b.bank) && (a.page === null || b.page === null || a.page === b.page);
@@ -280,7 +305,7 @@ function neighbours(index: RigIndex, id: string, found: Set<string>): void {
     if (action.type !== 'send') continue;
     for (const message of messagesOf(action, index.counters)) {
       for (const heard of heardAnywhere(index, outletFor(index, assignment.controlId, action), message))
-        for (const key of heardKeys(heard)) for (const p of sendersAt(index, key)) found.add(p.assignment.id);
+        for (const key of keysBeside(heard)) for (const p of sendersAt(index, key)) found.add(p.assignment.id);
     }
     for (const parameterId of action.meant) for (const p of index.sendsFor.get(parameterId) ?? []) found.add(p.assignment.id);
   }

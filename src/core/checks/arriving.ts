@@ -1,16 +1,11 @@
 // What is sent on arriving at a bank or page: what it moves that nobody means, and what nobody hears.
 import { shortName } from '../midi';
-import type { Arrival, Controller, Send } from '../rig';
+import type { Arrival, Controller } from '../rig';
 import { outletFor } from '../wires';
 import { sharersOf } from './address-clash';
+import { senderOnArriving, sendsOnArriving } from './arrival-sends';
 import { type CheckContext, type ControllerCheck, noFixes } from './finding';
-import { movedBy, type Sender } from './heard-by';
-
-/** What sends on arriving at a place: as a function of any of the controls would, no layer being open. Null for a controller without any. */
-function senderOf({ index }: CheckContext, arrival: Arrival): Sender | null {
-  const [control] = index.controlsOf.get(arrival.controllerId) ?? [];
-  return control ? { id: arrival.id, controlId: control.id, layerId: null } : null;
-}
+import { movedBy } from './heard-by';
 
 const placeOf = ({ bankNames }: Controller, { bank, page }: Arrival): string =>
   [bank === null ? (page === null ? 'any bank' : '') : bankNames[bank - 1] || `bank ${bank}`, page === null ? '' : `page ${page}`]
@@ -19,34 +14,40 @@ const placeOf = ({ bankNames }: Controller, { bank, page }: Arrival): string =>
 
 type Sent = { readonly place: string; readonly message: string; readonly parameter: string };
 
-/** What is sent on arriving goes out of the port that it names: it belongs to no control. */
-const ofUnit = (send: Send): Send => ({ ...send, port: send.port ?? '' });
-
-/** What is found about each send of an arrival. */
+/** What is found about each send of an arrival. `heard` moves something by it, `together` by anything that the arrival sends: several messages belong together. */
 const eachSend =
-  (tell: (arrival: Arrival, meant: readonly string[], heard: readonly string[]) => readonly string[]) =>
+  (
+    tell: (
+      arrival: Arrival,
+      meant: readonly string[],
+      heard: readonly string[],
+      together: ReadonlySet<string>,
+    ) => readonly string[],
+  ) =>
   (context: CheckContext, controller: Controller, severity: 'stop' | 'caution') =>
-    (context.index.arrivalsOf.get(controller.id) ?? []).flatMap((arrival) =>
-      arrival.actions.flatMap((action) => {
-        const sender = senderOf(context, arrival);
-        if (action.type !== 'send' || sender === null) return [];
-        const send = ofUnit(action);
-        const sharers = sharersOf(context.index, outletFor(context.index, sender.controlId, send), action.message);
-        const moved = movedBy(context, sender, send, action.message, sharers);
-        const heard = moved.flatMap((m) => (m.landing ? [m.parameterId] : []));
-        return [...new Set(tell(arrival, action.meant, heard))].map((parameterId) => ({
+    (context.index.arrivalsOf.get(controller.id) ?? []).flatMap((arrival) => {
+      const sender = senderOnArriving(context.index, arrival);
+      if (sender === null) return [];
+      const each = sendsOnArriving(arrival).map((send) => {
+        const sharers = sharersOf(context.index, outletFor(context.index, sender.controlId, send), send.message);
+        const moved = movedBy(context, sender, send, send.message, sharers);
+        return { send, heard: moved.flatMap((m) => (m.landing ? [m.parameterId] : [])) };
+      });
+      const together = new Set(each.flatMap((e) => e.heard));
+      return each.flatMap(({ send, heard }) =>
+        [...new Set(tell(arrival, send.meant, heard, together))].map((parameterId) => ({
           severity,
           about: 'arrivals' as const,
           subjectId: arrival.id,
           parameterId,
           facts: {
             place: placeOf(controller, arrival),
-            message: shortName(action.message),
+            message: shortName(send.message),
             parameter: context.index.parameters.get(parameterId)?.name ?? '?',
           },
-        }));
-      }),
-    );
+        })),
+      );
+    });
 
 const movedUnmeant = eachSend((arrival, _meant, heard) => {
   // Several messages of one arrival belong together: what one of them means, none moves by mistake.
@@ -69,7 +70,7 @@ export const arrivalMoves: ControllerCheck<'arrival-moves', Sent> = {
   fixes: noFixes,
 };
 
-const unheard = eachSend((_arrival, meant, heard) => meant.filter((id) => !heard.includes(id)));
+const unheard = eachSend((_arrival, meant, _heard, together) => meant.filter((id) => !together.has(id)));
 
 export const arrivalUnheard: ControllerCheck<'arrival-unheard', Sent> = {
   scope: 'controller',

@@ -21,6 +21,7 @@ import {
   actsOnSome,
   addressesOf,
   canSend,
+  type HeardSend,
   hostLayerAt,
   type Landing,
   type Layer,
@@ -28,14 +29,24 @@ import {
   type PlacedSend,
   type RigIndex,
   type Send,
+  type Target,
 } from '../rig';
-import { accepts, arrivalPort, type CarriedWord, isTranslated, landingsHearing, outletFor, waysOf, wordsOver } from '../wires';
+import {
+  accepts,
+  arrivalPort,
+  type CarriedWord,
+  isTranslated,
+  landingsHearing,
+  outletFor,
+  sendsHeard,
+  waysOf,
+  wordsOver,
+} from '../wires';
+import { type Sender, senderOnArriving, sendsOnArriving } from './arrival-sends';
 import type { CheckContext } from './finding';
 
 type Program = Extract<Message, { type: 'program' }>;
-
-/** Who sends: a function, or what is done on arriving, by any control of its controller. */
-export type Sender = Pick<Assignment, 'id' | 'controlId' | 'layerId'>;
+type Pair = Extract<Message, { type: 'cc14' }>;
 
 /** Something that is moved: a parameter, and the landing it is moved by; null where that is still to be entered. */
 export interface Moved {
@@ -138,12 +149,14 @@ export function movedBy(
   const layer = hostLayerAt(index, assignment.layerId);
   const landed = reads.flatMap((landing): Moved[] => {
     const target = index.targets.get(landing.targetId);
-    if (!target || landing.hostLayerId !== layer || !actsOnWhatComes(context, assignment, send, message, landing)) return [];
+    if (!target || landing.hostLayerId !== layer) return [];
     const apart = target.reception.tellsPortsApart && landing.port !== '';
     const moves = (arrivals.get(target.id) ?? []).some(({ message: heard, ports }) => {
       const keys = new Set(heardKeys(heard));
       const own = addressesOf(landing).find((a) => keys.has(addressKey(a)));
       if (!own || !accepts(target, own) || (apart && !ports.has(landing.port))) return false;
+      const how = howHeard(context, assignment, heard, own, target);
+      if (!how || !actsOnWhatComes(context, assignment, send, message, landing, how)) return false;
       return sameBank(context, assignment, send, heard, own, target.id, message);
     });
     return moves ? [{ parameterId: landing.parameterId, landing }] : [];
@@ -157,11 +170,69 @@ export function movedBy(
       const at = entered ? null : toBeEnteredAt(context, other, its, targetId);
       const moves =
         at !== null &&
-        mine.some((m) => sharesAddress(m.message, at) && sameBank(context, assignment, send, m.message, at, targetId, message));
+        mine.some(
+          (m) =>
+            sharesAddress(m.message, at) &&
+            heardAlike(context, assignment, m.message, at, targetId) &&
+            sameBank(context, assignment, send, m.message, at, targetId, message),
+        );
       return moves ? [{ parameterId, landing: null }] : [];
     });
   });
   return [...landed, ...toCome];
+}
+
+/** Whether what arrives moves something at an address where nothing is entered yet. */
+function heardAlike(context: CheckContext, sender: Sender, heard: Message, at: Message, targetId: string): boolean {
+  const target = context.index.targets.get(targetId);
+  return !target || howHeard(context, sender, heard, at, target) !== null;
+}
+
+/** How what arrives is heard at an address; null where it moves nothing there, whatever its value. */
+function howHeard(context: CheckContext, sender: Sender, heard: Message, at: Message, target: Target): HeardSend | null {
+  const when = target.reception.fourteenBit;
+  const how: HeardSend = { as: heard, at, when };
+  if (at.type === 'cc') return hasByte(heard, at) ? how : null;
+  if (heard.type !== 'cc') return how;
+  // Whoever sends a parameter number takes it back at the end: data entry alone enters nothing.
+  if (at.type !== 'cc14') return null;
+  if (heard.number === at.number) return when === 'act-on-each' ? how : null;
+  const tops = highBytesFor(context, sender, at, target.id);
+  return tops.length > 0 ? { ...how, tops: (high) => tops.some((can) => can(high)) } : null;
+}
+
+/** Whether one of the words of a message arrives where something listens for a control change. */
+function hasByte(heard: Message, at: Message): boolean {
+  if (kindOf(heard.type).sequence === null) return true;
+  const words: PackedMessage[] = [];
+  makePut(heard, false, noSysex)(0, words);
+  return words.some((word) => packedKey(word) === addressKey(at));
+}
+
+/** Who can send a target the high byte of a 14-bit control, and which ones: without it a low byte moves nothing (MIDI 1.0, "Control change"). */
+function highBytesFor(context: CheckContext, sender: Sender, at: Pair, targetId: string): readonly ((high: number) => boolean)[] {
+  const { index } = context;
+  const byte: Message = { type: 'cc', channel: at.channel, number: at.number };
+  // Before what one arrival sends comes what it sent itself: of two at one place only one is done.
+  const arrivals = index.rig.arrivals.filter((a) => index.assignments.has(sender.id) || a.id === sender.id);
+  const onArriving = arrivals.flatMap((arrival) => {
+    const by = senderOnArriving(index, arrival);
+    return by ? sendsOnArriving(arrival).map((send) => ({ by, send, gesture: 'press' as const })) : [];
+  });
+  return [at, byte].flatMap((top) => {
+    const key = addressKey(top);
+    const bySwitches = (sendsHeard(index).sendsAt.get(key) ?? []).map(({ assignment, send }) => ({
+      by: assignment,
+      send,
+      gesture: assignment.gesture.type,
+    }));
+    const step = top.type === 'cc' ? 1 : 128;
+    return [...bySwitches, ...onArriving].flatMap(({ by, send, gesture }) => {
+      const arrives = arrivesAt(context, by, send, send.message).get(targetId) ?? [];
+      if (!arrives.some((m) => addressKey(m.message) === key)) return [];
+      return [(high: number) => canSend(index.counters, send, gesture, high * step, high * step + step - 1)];
+    });
+  });
 }
 
 /** Where a send that is meant for something would be entered: at the first address at which it is heard whole; at its own where parts of it alone are heard there; null where nothing is. */
@@ -179,8 +250,11 @@ function actsOnWhatComes(
   send: Send,
   message: Message,
   landing: Landing,
+  heard: HeardSend,
 ): boolean {
-  if (!isTranslated(index, outletFor(index, sender.controlId, send), message)) return actsOnSome(index.counters, send, landing);
+  const gesture = index.assignments.get(sender.id)?.gesture.type ?? 'press';
+  if (!isTranslated(index, outletFor(index, sender.controlId, send), message))
+    return actsOnSome(index.counters, send, gesture, landing, heard);
   const chosen = chosenValues(modeOf(landing.mode).needs, landing);
   if (chosen === null) return true;
   const keys = new Set(addressesOf(landing).map(addressKey));
@@ -195,18 +269,19 @@ function actsOnWhatComes(
 function wordsThrough(
   index: RigIndex,
   { network }: CheckContext['around'],
-  { controlId }: Pick<Sender, 'controlId'>,
+  { id, controlId }: Pick<Sender, 'id' | 'controlId'>,
   send: Send,
   message: Message,
 ): readonly CarriedWord[] {
   const { unitId, port } = outletFor(index, controlId, send);
+  const gesture = index.assignments.get(id)?.gesture.type ?? 'press';
   const put = makePut(message, false, noSysex);
   const most = valueMax(message.type);
   const step = most > 127 ? 64 : 1;
   const found: CarriedWord[] = [];
   for (let value = 0; value <= most; value += step) {
     // What carries no value goes out whatever is written there.
-    const goes = !carriesValue(message.type) || canSend(index.counters, send, value, Math.min(most, value + step - 1));
+    const goes = !carriesValue(message.type) || canSend(index.counters, send, gesture, value, Math.min(most, value + step - 1));
     if (!goes) continue;
     const words: PackedMessage[] = [];
     put(value, words);

@@ -2,9 +2,10 @@
 import * as fc from 'fast-check';
 import { expect, it } from 'vitest';
 import { cc } from '../../../tests/kit/small-rig';
+import { arrivingRig, sendersRig, someSequences } from '../../../tests/kit/some-senders';
 import { lanternHour } from '../../demo/lantern-hour';
 import { channel, u14 } from '../midi';
-import { apply, type Edit, type Rig, set } from '../rig';
+import { apply, type Edit, invert, type Rig, remove, set } from '../rig';
 import { accept, judge } from './index';
 
 const at = '2026-03-01T12:00:00.000Z';
@@ -227,6 +228,34 @@ it('what is heard by a target of presets is played again with them, though it is
     judgement = judge(rig, judgement);
     expect(new Map([...judgement.outcomes].sort())).toEqual(new Map([...judge(rig).outcomes].sort()));
   }
+});
+
+it('bytes of 14-bit controls: who can send the high byte counts for whoever sends the low one, also on arriving', () => {
+  let differed = 0;
+  fc.assert(
+    fc.property(someSequences, fc.boolean(), fc.nat(20), (s, arriving, n) => {
+      const rig = arriving ? arrivingRig(s) : sendersRig(s);
+      const rows = [
+        ...rig.assignments.map((row) => remove('assignments', row)),
+        ...rig.landings.map((row) => remove('landings', row)),
+        ...rig.arrivals.map((row) => remove('arrivals', row)),
+      ];
+      const edit = rows[n % rows.length];
+      if (!edit) return;
+      const done = apply(rig, edit);
+      if (!done.ok) return;
+      const before = judge(rig);
+      const after = judge(done.value, before);
+      const anew = judge(done.value);
+      expect(new Map([...after.findings].sort())).toEqual(new Map([...anew.findings].sort()));
+      const back = apply(done.value, invert(edit));
+      if (!back.ok) throw new Error('it goes back');
+      expect(new Map([...judge(back.value, after).findings].sort())).toEqual(new Map([...before.findings].sort()));
+      differed += anew.findings.size === before.findings.size ? 0 : 1;
+    }),
+    { numRuns: 60, seed: 20261130 },
+  );
+  expect(differed).toBeGreaterThan(10);
 });
 
 it('what is accepted of any row is told as accepted, whatever table the row is in', () => {

@@ -162,7 +162,18 @@ export const leftover: RigCheck<'leftover', { readonly target: string; readonly 
     title: `${target} still listens on ${address} for ${parameter}.`,
     reason: 'Nothing on this rig sends it. A message from elsewhere would move it.',
   }),
-  reads: ['landings', 'assignments', 'layers', 'counters', 'parameters', 'targets'],
+  reads: [
+    'landings',
+    'assignments',
+    'arrivals',
+    'layers',
+    'counters',
+    'parameters',
+    'targets',
+    'controls',
+    'controllers',
+    'wires',
+  ],
   find: ({ index }) => {
     const sent = sentOn(index);
     return index.rig.landings.flatMap((landing) => {

@@ -43,6 +43,7 @@ export {
   SYSEX_LIMIT,
 } from './decode';
 export { decodeAll, encodeAll, eventSink, type StreamEvent } from './events';
+export { type ValueRange, valuesArriving } from './heard-values';
 export { parseBytes, showBytes } from './hex';
 export {
   dataLength,

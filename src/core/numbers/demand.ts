@@ -153,9 +153,9 @@ function chosenApart(index: RigIndex, key: number): boolean {
   const landings = index.landingsAt.get(key) ?? [];
   if (landings.length === 0 || !landings.every(isChosen)) return false;
   return (index.sendsAt.get(key) ?? []).every(
-    ({ send }) =>
+    ({ send, assignment }) =>
       send.meant.every((id) => landings.some((l) => l.parameterId === id)) &&
-      landings.every((l) => send.meant.includes(l.parameterId) || !actsOnSome(index.counters, send, l)),
+      landings.every((l) => send.meant.includes(l.parameterId) || !actsOnSome(index.counters, send, assignment.gesture.type, l)),
   );
 }
 

@@ -144,7 +144,7 @@ export { firstBroken, referencesOf, rowsPointingAt } from './references';
 export { countingOf, countsNumbers, numbersCounted } from './counting';
 export { addressesOf, eachNumber, eachStep, type HeardAt, heardAt, hearsAll, isRun } from './heard-at';
 export { alternates, onTurn, sentAtOnce } from './turns';
-export { actsOnSome, canSend, isChosen } from './values-sent';
+export { actsOnSome, canSend, type HeardSend, isChosen } from './values-sent';
 
 // What a function is called, and what its light shows.
 
