@@ -271,6 +271,8 @@ describe('channel mode messages', () => {
         landing('swell', { address: cc(11), to: 127 }),
         landing('bend', { address: { type: 'pitch-bend', channel: channel(5) }, from: -1, to: 1 }),
         landing('flip', { address: cc(64), mode: 'toggle' }),
+        // Moved by notes as well, none of which is on: there is nothing to let go.
+        landing('volume', { id: 'by-note', address: noteOn(61), to: 127 }),
       ],
     );
   const hand = [moveTo('k1', 0, 1), down('fs1', 100), ...tap('fs2', 1000)];

@@ -1349,3 +1349,17 @@ it('a tempo that the tap of a modifier sets is told where its controller sends n
   expect(has(tapping(null), 'no-clock-to-set')).toBe(true);
   expect(has(tapping({ bpm: 90 }), 'no-clock-to-set')).toBe(false);
 });
+
+it('what “reset all controllers” puts back is not left over where it is sent and obeyed (RP-015, from memory)', () => {
+  const resetting = (channelModes: Reception['channelModes'], number: number): readonly string[] =>
+    all(
+      withFunctions(
+        smallRig([continuous('wheel', 0, 127), continuous('volume', 0, 127)], { reception: { channelModes } }),
+        [assignment({ message: cc(number), behaviour: fixed(0), meant: [] })],
+        [landing('wheel', { address: cc(1), to: 127 }), landing('volume', { address: cc(7), to: 127 })],
+      ),
+    ).flatMap((f) => (f.check === 'leftover' ? [f.subjectId] : []));
+  expect(resetting('obeyed', 121)).toEqual(['l-volume']);
+  expect(resetting('ignored', 121)).toEqual(['l-volume', 'l-wheel']);
+  expect(resetting('obeyed', 123)).toEqual(['l-volume', 'l-wheel']);
+});

@@ -33,6 +33,7 @@ export { type Channel, channel, channelSchema, type U7, type U14, u7, u7Schema, 
 // As one integer, and as bytes.
 
 export { silencingWords } from './all-off';
+export { letsNotesGo, RESET_CONTROLLERS, resetValue } from './channel-modes';
 export {
   type DecoderState,
   type DropReason,

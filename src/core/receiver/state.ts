@@ -16,6 +16,8 @@ export interface UnitState {
   readonly here: boolean;
   /** A layer for the next press that heard the high byte of a change: it stays for the low one, and is over with any other word. */
   readonly spending: Spending | null;
+  /** The ends of notes that are on, as words, at a target that obeys channel mode messages. */
+  readonly sounding: readonly number[];
 }
 
 interface Spending {
@@ -90,7 +92,15 @@ export interface TargetStep {
 /** Nothing heard, nothing moved: one list for all of them. */
 export const NONE: readonly number[] = [];
 
-const idleUnit: UnitState = { open: [], lit: NONE, assembler: idleAssembler, banks: {}, here: true, spending: null };
+const idleUnit: UnitState = {
+  open: [],
+  lit: NONE,
+  assembler: idleAssembler,
+  banks: {},
+  here: true,
+  spending: null,
+  sounding: NONE,
+};
 
 /** Targets with their parameters at some values, or at their start values; nothing is held and no knob has hold of anything. */
 export const startTargets = (program: TargetProgram, values: readonly number[] = program.start): TargetState => ({

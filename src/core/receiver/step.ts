@@ -3,18 +3,21 @@ import {
   assemble,
   carriesValue,
   countsAsOn,
+  letsNotesGo,
   type MessageType,
   type PackedMessage,
   packedChannel,
   packedKey,
+  packedNote,
   packedNumber,
   packedType,
   packedValue,
+  RESET_CONTROLLERS,
+  resetValue,
   sequenceKey,
   valueMax,
 } from '../midi';
 import { modeOf } from '../modes';
-import { heardInstead } from './channel-modes';
 import { hearingLayer, lowByteOf, signal, spendNextPress, spendUnlessLowByte } from './host-layers';
 import { nextOnGrid } from './launch';
 import { loadsAgain, putStep } from './load';
@@ -54,7 +57,10 @@ export function stepTargets(program: TargetProgram, state: TargetState, arrival:
   const key = packedKey(word, program.sysex.keys);
   if (unit.signals.size > 0) signal(h, key, type, packedValue(word));
   if (unit.selectsBanks && type === 'cc') selectBank(h, word);
-  if (type === 'cc' && packedNumber(word) >= 120 && unit.target.reception.channelModes === 'obeyed') channelMode(h, word);
+  if (unit.target.reception.channelModes === 'obeyed') {
+    if (type === 'note') remember(h, word);
+    else if (type === 'cc' && packedNumber(word) >= 120) channelMode(h, word);
+  }
   const listeners = unit.listeners.get(key);
   if (listeners && type !== 'other') hearAt(h, listeners, type, packedValue(word), null);
   if (unit.listening !== null && type === 'cc') hearSequence(h);
@@ -239,16 +245,35 @@ function hearSequence(h: Hearing): void {
   else hearAt(h, listeners, type, done.value, null);
 }
 
+/** Keeps which notes are on: they are what can be let go. */
+function remember(h: Hearing, word: PackedMessage): void {
+  const { sounding } = unitState(h);
+  const ended = packedNote(packedChannel(word), packedNumber(word), 0);
+  const on = packedValue(word) > 0;
+  if (sounding.includes(ended) !== on) setUnit(h, { sounding: on ? [...sounding, ended] : sounding.filter((w) => w !== ended) });
+}
+
 /** What a channel mode message makes the target do: each landing that it concerns hears what lets it go, or puts it back. */
 function channelMode(h: Hearing, word: PackedMessage): void {
   const { listeners } = h.arrival.unit;
-  const made = heardInstead(packedNumber(word));
-  if (made === null) return;
+  const channel = packedChannel(word);
+  const instead = (listener: Listener, type: MessageType, value: number): void => {
+    if (!modeOf(listener.landing.mode).acts) hearAt(h, [listener], type, value, null);
+  };
+  if (letsNotesGo(packedNumber(word))) {
+    const { sounding } = unitState(h);
+    const gone = sounding.filter((ended) => packedChannel(ended) === channel);
+    if (gone.length === 0) return;
+    setUnit(h, { sounding: sounding.filter((ended) => !gone.includes(ended)) });
+    for (const ended of gone) for (const listener of listeners.get(packedKey(ended)) ?? nobody) instead(listener, 'note', 0);
+    return;
+  }
+  if (packedNumber(word) !== RESET_CONTROLLERS) return;
   for (const home of listeners.values())
     for (const listener of home) {
       const { address } = listener.landing;
-      const value = 'channel' in address && address.channel === packedChannel(word) ? made(address) : null;
-      if (value !== null && !modeOf(listener.landing.mode).acts) hearAt(h, [listener], address.type, value, null);
+      const value = 'channel' in address && address.channel === channel ? resetValue(address) : null;
+      if (value !== null) instead(listener, address.type, value);
     }
 }
 

@@ -1,5 +1,5 @@
 // Everything that is sent on a rig, as it is heard, and what is listened for in vain.
-import { addressKey, heardKeys, type Message } from '../midi';
+import { addressKey, heardKeys, type Message, RESET_CONTROLLERS, resetValue, u7 } from '../midi';
 import {
   addressesOf,
   type Landing,
@@ -40,8 +40,10 @@ export function sentOn(index: RigIndex): Sent {
   for (const { action, controllerId } of outsideActions(index))
     if (action.type === 'send')
       for (const message of messagesOf(action, index.counters)) add({ unitId: controllerId, port: action.port ?? '' }, message);
+  const isSent = (message: Message): boolean => sendsAt.has(addressKey(message)) || plain.has(addressKey(message));
   return {
     isLeftOver: (landing) =>
+      !isReset(index, landing, isSent) &&
       addressesOf(landing).every((address) => {
         const own = addressKey(address);
         // Through translators what one target hears under a number another one need not.
@@ -51,6 +53,17 @@ export function sentOn(index: RigIndex): Sent {
       }),
   };
 }
+
+/** Whether _reset all controllers_ is sent where a landing goes back by it. */
+const isReset = (index: RigIndex, landing: Landing, isSent: (message: Message) => boolean): boolean => {
+  if (index.targets.get(landing.targetId)?.reception.channelModes !== 'obeyed') return false;
+  return addressesOf(landing).some(
+    (address) =>
+      'channel' in address &&
+      resetValue(address) !== null &&
+      isSent({ type: 'cc', channel: address.channel, number: u7(RESET_CONTROLLERS) }),
+  );
+};
 
 /** Whether a send is heard under an address at the target of a landing; always where nothing translates. */
 const isHeardThere = (index: RigIndex, { assignment, send }: PlacedSend, { targetId }: Landing, key: number): boolean =>

@@ -1,17 +1,17 @@
 // Channel mode messages (MIDI 1.0): 120 and 123 let go what is held, 121 puts controllers back as RP-015 says.
-import type { Message } from '../midi';
+import type { Message } from './message';
 
-/** What an address hears in place of a channel mode message, as a value of its own; null where it hears nothing of it. Null itself for what does nothing here. */
-export function heardInstead(number: number): ((address: Message) => number | null) | null {
-  if (number === 120 || number === 123) return ({ type }) => (type === 'note' ? 0 : null);
-  return number === 121 ? resetValue : null;
-}
+/** Whether a channel mode message ends every note that is on. */
+export const letsNotesGo = (number: number): boolean => number === 120 || number === 123;
+
+/** The channel mode message that puts controllers back. */
+export const RESET_CONTROLLERS = 121;
 
 /**
  * The value that _reset all controllers_ puts an address back to: expression up, wheel, pedals and pressure down, bend in the middle. Bank select, volume, pan,
  * sound and effect controllers (0, 32, 7, 10, 70–79, 91–95) stay, and so does everything that RP-015 does not name. RP-015 (1999), from memory.
  */
-function resetValue(address: Message): number | null {
+export function resetValue(address: Message): number | null {
   switch (address.type) {
     case 'pitch-bend':
       return 8192;
