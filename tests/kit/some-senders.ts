@@ -2,7 +2,7 @@
 // and the play that tells which of them move what nobody meant.
 import fc from 'fast-check';
 import type { ChainEvent } from '@/core/bench';
-import { channel, type Message, packedCc, type U14, u7, u14, valueMax } from '@/core/midi';
+import { channel, type Message, messageTypes, packedCc, type U14, u7, u14, valueMax } from '@/core/midi';
 import { type Assignment, indexRig, type Landing, type Rig, type Wire } from '@/core/rig';
 import { heardAs, outletFor } from '@/core/wires';
 import { played, tap } from './hand';
@@ -24,7 +24,7 @@ const single: fc.Arbitrary<Message> = fc.oneof(
     bank,
   }),
 );
-/** What takes several messages, and the plain controls that are bytes of it. */
+/** What takes several messages, the plain controls that are bytes of it, and kinds that nothing else is a part of. */
 const sequence: fc.Arbitrary<Message> = fc.constantFrom<Message>(
   { type: 'cc14', channel: channel(5), number: u7(9) },
   { type: 'cc', channel: channel(5), number: u7(9) },
@@ -35,6 +35,12 @@ const sequence: fc.Arbitrary<Message> = fc.constantFrom<Message>(
   { type: 'cc', channel: channel(5), number: u7(6) },
   { type: 'cc', channel: channel(5), number: u7(38) },
   { type: 'cc', channel: channel(5), number: u7(98) },
+  { type: 'pitch-bend', channel: channel(5) },
+  { type: 'channel-pressure', channel: channel(5) },
+  { type: 'poly-pressure', channel: channel(5), number: u7(60) },
+  { type: 'note', channel: channel(5), number: u7(60) },
+  { type: 'sysex', bytes: [u7(1), u7(2)] },
+  { type: 'start' },
 );
 const wire = fc.record({
   translator: someTranslator,
@@ -72,7 +78,7 @@ export const someSenders = fc.record(senders(single, values([5, 5], [6, 127])), 
 });
 export type SomeSenders = typeof someSenders extends fc.Arbitrary<infer T> ? T : never;
 const sequences = senders(sequence, values([5, 5], [6, 127], [640, 640], [641, 769], [16257, 16383]));
-/** The same with 14-bit controls and parameter numbers, and plain controls that are bytes of them; each switch has one function. */
+/** The same with 14-bit controls and parameter numbers, plain controls that are bytes of them, and all other kinds; each switch has one function. */
 export const someSequences: fc.Arbitrary<SomeSenders> = fc.record({
   ...sequences,
   sends: sequences.sends.map((list) => list.map((s, i) => ({ ...s, on: i }))),
@@ -82,7 +88,7 @@ export const someSequences: fc.Arbitrary<SomeSenders> = fc.record({
 export function sendersRig({ sends, lands, wires, hub, apart, waits = false }: SomeSenders): Rig {
   const parameters = [0, 1, 2].map((i) => parameter(`p${i}`, { kind: 'trigger', lowest: 0, highest: 1, order: i }));
   const rig = smallRig(parameters, {
-    firmware: { messages: ['cc', 'note', 'program', 'cc14', 'nrpn', 'rpn'] },
+    firmware: { messages: [...messageTypes] },
     reception: {
       tellsPortsApart: apart,
       actsOn: 'any-message',
