@@ -1,6 +1,6 @@
 // One function by chance, with all that can be wrong on its way: kinds, gestures, behaviours, modes, codings, takeovers, ports, wires.
 import fc from 'fast-check';
-import { channel, type Message, relativeCodingSchema, u7, u14, valueMax } from '@/core/midi';
+import { carriesValue, channel, type Message, relativeCodingSchema, u7, u14, valueMax } from '@/core/midi';
 import { type ReceiveMode, receiveModes } from '@/core/modes';
 import { type Action, type Behaviour, type Gesture, gestureTypeSchema, type Parameter, type Rig, wantSchema } from '@/core/rig';
 import { assignment, continuous, landing, parameter, smallRig, withFunctions } from './small-rig';
@@ -15,6 +15,10 @@ const messages: readonly Message[] = [
   { type: 'nrpn', channel: ch, number: u14(300) },
   { type: 'pitch-bend', channel: ch },
   { type: 'channel-pressure', channel: ch },
+  { type: 'poly-pressure', channel: ch, number: u7(60) },
+  { type: 'rpn', channel: ch, number: u14(300) },
+  { type: 'sysex', bytes: [u7(1), u7(2)] },
+  { type: 'continue' },
 ];
 const parameters: readonly Parameter[] = [
   parameter('p', { start: 0 }),
@@ -84,8 +88,10 @@ export function rigWith(s: SomeFunction): Rig | null {
   const moves = s.gesture === 'move';
   const clicks = s.behaviour.startsWith('click');
   if (moves !== (s.behaviour === 'range' || s.behaviour === 'relative' || clicks)) return null;
-  const behaviour = s.message.type === 'program' && !clicks ? behaviours.fixed : behaviours[s.behaviour];
-  if (!behaviour || (moves && s.message.type === 'program' && !clicks)) return null;
+  // What carries no value is fixed.
+  const bare = s.message.type === 'program' || !carriesValue(s.message.type);
+  const behaviour = bare && !clicks ? behaviours.fixed : behaviours[s.behaviour];
+  if (!behaviour || (moves && bare && !clicks)) return null;
   const back = s.behaviour === 'clicks' && 'number' in s.message ? ({ ...s.message, number: 71 } as Message) : null;
   const p = s.parameter;
   const end = (part: number | undefined): number => {
