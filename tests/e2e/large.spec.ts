@@ -7,7 +7,7 @@ import { checksTold, figuresOf } from '@/ui/frame/figures';
 import { madeRig } from '../bench/made-rig';
 import { post, saved } from './kit';
 
-const large = madeRig(4000);
+const large = madeRig(3200);
 const screens = (page: Page) => page.getByRole('navigation', { name: 'The work' });
 
 function toldOf(rig: Rig): string {

@@ -26,7 +26,7 @@ export const addressClash: AssignmentCheck<
   guide: 'Two functions use one address at one receiver, so one gesture moves both.',
   say: ({ rival, more, message }) => ({
     title: `Clashes with ${rival}${more > 0 ? ` and ${more} more` : ''}.`,
-    reason: `Both put ${message ?? 'its address'} on the same channel, so moving one moves the other.`,
+    reason: `${message ?? 'What it sends'} is heard by both, so one gesture moves both.`,
   }),
   find: (context, assignment) => {
     const { index } = context;

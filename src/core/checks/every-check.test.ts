@@ -2,6 +2,7 @@
 // domain notes of the project (sections 2 to 9); thresholds without a source are this project's and stand beside the checks.
 import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { down, played, up } from '../../../tests/kit/hand';
 import {
   assignment,
   cc,
@@ -1049,6 +1050,12 @@ const cases = [
     well: hosted(momentary(127, 0)),
     fixes: ['Send 127 when it goes down and 0 when it comes up', 'Open it with one press, close it with the next'],
   },
+  {
+    check: 'fires-again',
+    ill: one({ gesture: 'repeat' }, { firmware: { gestures: ['press', 'repeat'] } }),
+    well: one({ gesture: 'press' }, { firmware: { gestures: ['press', 'repeat'] } }),
+    fixes: ['Fire once, at the press'],
+  },
   { check: 'no-clock-to-set', ill: arrivingInTime(null), well: arrivingInTime({ bpm: 90 }), fixes: [] },
   { check: 'held-by-clock', ill: inTime('followed', 1), well: inTime('ignored', 1), fixes: ['Let Hall follow no clock'] },
   { check: 'clock-followed', ill: inTime('followed', 2), well: inTime('followed', 1), fixes: [] },
@@ -1362,4 +1369,16 @@ it('what “reset all controllers” puts back is not left over where it is sent
   expect(resetting('obeyed', 121)).toEqual(['l-volume']);
   expect(resetting('ignored', 121)).toEqual(['l-volume', 'l-wheel']);
   expect(resetting('obeyed', 123)).toEqual(['l-volume', 'l-wheel']);
+});
+
+it.each([
+  ['a toggle', fixed(127), { mode: 'toggle' }],
+  ['two values in turn', latching(127, 0), { mode: 'absolute' }],
+  ['on while held', momentary(127, 0), { mode: 'gate' }],
+  ['one value', fixed(127), { mode: 'absolute' }],
+  ['a value that is set', fixed(127), { mode: 'set', setValue: 1 }],
+] as const)('a switch that repeats is told where holding it moves to and fro: %s', (_name, behaviour, heard) => {
+  const rig = one({ gesture: 'repeat', behaviour }, { firmware: { gestures: ['press', 'repeat'] }, landing: heard });
+  const { values } = played(rig, [down('fs1', 0), up('fs1', 2000)]);
+  expect(has(rig, 'fires-again')).toBe(values.length > 2);
 });

@@ -10,6 +10,7 @@ import { clockFollowed, heldByClock } from './clock';
 import { countPast } from './count-past';
 import { tooManyCounters } from './counters';
 import type { AssignmentCheck, Check } from './finding';
+import { firesAgain } from './fires-again';
 import {
   noSuchGesture,
   pressBeforeDoubleTap,
@@ -109,6 +110,7 @@ export const assignmentChecks = [
   releasedDark,
   arrivalLies,
   reversedSwitch,
+  firesAgain,
   needsFirst,
   movedAlongToo,
   springsBack,
