@@ -212,9 +212,13 @@ const chosen: readonly (readonly ChainEvent[])[] = [[], select(5, 0, 0), select(
 /** Those, and each in which something is heard: a translator may make others. */
 const banksIn = ({ landings }: Rig): readonly (readonly ChainEvent[])[] => [
   ...chosen,
-  ...landings.flatMap(({ address }) =>
-    address.type === 'program' && address.bank ? [select(address.channel, address.bank.msb, address.bank.lsb ?? 0)] : [],
-  ),
+  ...landings.flatMap(({ address, channels }) => {
+    if (address.type !== 'program' || !address.bank) return [];
+    const { msb, lsb } = address.bank;
+    // Where it hears every channel, on any of those that something is sent or made on.
+    const on = channels === 'all' ? [5, 6] : [address.channel];
+    return on.map((ch) => select(ch, msb, lsb ?? 0));
+  }),
 ];
 
 /** The parameters that move once something is sent, a second in: what the hand at the target itself moves before, as it chooses a bank, is its own. */
