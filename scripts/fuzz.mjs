@@ -25,7 +25,7 @@ const laws = {
   assumed: 'what must be fixed is wrong whatever nobody stated',
   through: 'what is played through is what the controller would send by itself',
   rehearsal: 'who plays as planned is right, and what is planted is told back',
-  edits: 'an edit is judged as the rig after it would be judged anew',
+  judging: 'an edit is judged as the rig after it would be judged anew',
   following: 'where a controller is, is among the places that agree with what was heard',
 };
 const BATCH = 1000;
