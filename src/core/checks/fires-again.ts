@@ -5,10 +5,9 @@ import { wantedOf } from '../wants';
 import type { AssignmentCheck, Fix } from './finding';
 import { effectCheck } from './switches';
 
-export const firesAgain: AssignmentCheck<
-  'fires-again',
-  { readonly parameter: string; readonly afterMs: number; readonly everyMs: number }
-> = effectCheck({
+type Again = { readonly parameter: string; readonly afterMs: number; readonly everyMs: number };
+
+const whereUndone = effectCheck<'fires-again', Again>({
   id: 'fires-again',
   group: 'gestures',
   name: 'Held, it fires again and again',
@@ -30,6 +29,13 @@ export const firesAgain: AssignmentCheck<
   },
   fixes: (index, assignment) => onceAtThePress(index, assignment),
 });
+
+export const firesAgain: AssignmentCheck<'fires-again', Again> = {
+  ...whereUndone,
+  // A light that flashes by it is told as that.
+  heeds: ['flashing'],
+  find: (context, assignment, outcome, told) => (told.length > 0 ? [] : whereUndone.find(context, assignment, outcome, told)),
+};
 
 /** The same at a plain press, where the switch has none there. */
 function onceAtThePress(index: RigIndex, assignment: Assignment): readonly Fix[] {
