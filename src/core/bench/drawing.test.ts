@@ -14,7 +14,7 @@ import {
   smallRig,
   withFunctions,
 } from '../../../tests/kit/small-rig';
-import { indexRig, type Rig } from '../rig';
+import { commonFirmware, indexRig, type Rig } from '../rig';
 import { type Drawing, drawingOf, traceOf } from './index';
 
 function drawn(rig: Rig, id = 'a1'): Extract<Drawing, { type: 'presses' }> {
@@ -28,7 +28,7 @@ function drawn(rig: Rig, id = 'a1'): Extract<Drawing, { type: 'presses' }> {
 
 const one = (f: Partial<Function_> & Pick<Function_, 'behaviour'>): Rig =>
   withFunctions(
-    smallRig([parameter('freeze')], { firmware: { gestures: ['press', 'hold', 'double-tap', 'move', 'release'] } }),
+    smallRig([parameter('freeze')], { firmware: { gestures: ['press', 'hold', 'double-tap', 'move', 'release', 'repeat'] } }),
     [assignment({ meant: ['freeze'], ...f })],
     [landing('freeze', { address: f.message ?? cc(104) })],
   );
@@ -43,6 +43,11 @@ describe('a drawing of presses', () => {
     expect([taps.gestures, taps.gesture, taps.downs, taps.finger.length]).toEqual([4, 'double taps', 2, 8]);
     const holds = drawn(one({ behaviour: fixed(127), gesture: 'hold' }));
     expect([holds.gestures, holds.gesture, holds.finger.length]).toEqual([4, 'holds', 4]);
+  });
+  it('names short presses presses, also of a switch that would repeat if it were held', () => {
+    const taps = drawn(one({ behaviour: fixed(127), gesture: 'repeat' }));
+    expect([taps.gestures, taps.gesture, taps.sent.length]).toEqual([4, 'presses', 4]);
+    expect(taps.finger.every((f) => f.to - f.from < commonFirmware.holdMs)).toBe(true);
   });
 });
 

@@ -35,7 +35,7 @@ const gestureCounts: Readonly<Record<GestureType, string>> = {
   release: 'presses',
   hold: 'holds',
   'double-tap': 'double taps',
-  repeat: 'long presses',
+  repeat: 'presses',
   chord: 'chords',
   'hold-release': 'holds',
   'tap-hold': 'taps, each with a hold',
