@@ -132,6 +132,19 @@ const translated: readonly (readonly [string, SomeSenders, readonly string[]])[]
     ['a0'],
   ],
   [
+    'where half a bank select comes through, the byte that does tells banks apart',
+    {
+      ...plain,
+      sends: [send(program(2, { msb: u7(1), lsb: u7(2) }), 2, 0)],
+      lands: [
+        { of: 0, as: 0, parameter: 1, port: '', channels: 'one', by: null, at: program(2, { msb: u7(0), lsb: null }) },
+        { of: 0, as: 0, parameter: 0, port: '', channels: 'one', by: null, at: program(2, { msb: u7(0), lsb: u7(2) }) },
+      ],
+      wires: [open, box([line('cc', 0)])],
+    },
+    [],
+  ],
+  [
     'two numbers that a translator makes one meet at its end',
     {
       ...plain,

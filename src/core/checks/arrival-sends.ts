@@ -1,12 +1,8 @@
 // What is sent on arriving at a bank or page, as a function of any of the controls would send it.
-import type { Arrival, RigIndex, Send } from '../rig';
+import type { Arrival, Assignment, RigIndex, Send } from '../rig';
 
 /** Who sends: a function, or what is done on arriving, by any control of its controller. */
-export interface Sender {
-  readonly id: string;
-  readonly controlId: string;
-  readonly layerId: string | null;
-}
+export type Sender = Pick<Assignment, 'id' | 'controlId' | 'layerId'>;
 
 /** What sends on arriving at a place, no layer being open. Null for a controller without any control. */
 export function senderOnArriving(index: RigIndex, arrival: Arrival): Sender | null {

@@ -311,7 +311,10 @@ export function opensLayers(context: CheckContext, assignment: Sender, send: Sen
   return [...opened.values()].filter((l) => l.signalBy === 'added' || !modifiersOf(l).includes(assignment.controlId));
 }
 
-/** Whether a program is the one of a bank. One that names no bank, or whose bank select does not come through, may meet any: a bank can be chosen at the target too. */
+/**
+ * Whether a program is the one of a bank. One that names no bank, or whose bank select does not come through, may meet any: a bank can be chosen at the target too. Of
+ * one that comes in part the other byte may be any; a high byte alone means low byte 0.
+ */
 function sameBank(
   context: CheckContext,
   assignment: Sender,
@@ -322,13 +325,19 @@ function sameBank(
   sent: Message,
 ): boolean {
   if (message.type !== 'program' || heard.type !== 'program') return true;
-  if (message.bank === null || heard.bank === null) return true;
-  if (numberOf(message.bank) === numberOf(heard.bank)) return true;
-  if (sent.type !== 'program') return false;
-  const select: Message = { type: 'cc', channel: sent.channel, number: u7(0) };
-  return !waysFor(context.index, context.around, assignment, send, select).some(
-    ({ to, remote, message: m }) => to === targetId && remote && m.type === 'cc' && m.number === 0 && m.channel === heard.channel,
-  );
+  const bank = message.bank ?? (sent.type === 'program' ? sent.bank : null);
+  if (bank === null || heard.bank === null) return true;
+  const same = numberOf(bank) === numberOf(heard.bank);
+  if (sent.type !== 'program') return same;
+  const comes = (number: number): boolean =>
+    waysFor(context.index, context.around, assignment, send, { type: 'cc', channel: sent.channel, number: u7(number) }).some(
+      ({ to, remote, message: m }) =>
+        to === targetId && remote && m.type === 'cc' && m.number === number && m.channel === heard.channel,
+    );
+  const low = bank.lsb === null ? null : comes(32);
+  if (comes(0)) return low === false ? bank.msb === heard.bank.msb && (heard.bank.lsb ?? 0) === 0 : same;
+  // A byte that does not come may be any, chosen at the target.
+  return low ? (bank.lsb ?? 0) === (heard.bank.lsb ?? 0) : true;
 }
 
 const numberOf = ({ msb, lsb }: NonNullable<Program['bank']>): number => msb * 128 + (lsb ?? 0);
